@@ -1,0 +1,43 @@
+/** Starts Galtry: keys and database first, then the pages. One line when it cannot. */
+import { createServer } from "node:http";
+import next from "next";
+import { ConfigurationError } from "../src/server/configuration";
+import { galtry } from "../src/server/galtry";
+import { setUpAddress } from "../src/server/people/setUp";
+import { closeDeadSignIns, startHousekeeping } from "../src/server/housekeeping";
+import { StartError } from "../src/server/startError";
+
+async function start(): Promise<void> {
+  const house = await galtry();
+  const { port, listen, publicUrl } = house.configuration;
+  await closeDeadSignIns(house);
+  startHousekeeping(house);
+  const app = next({ dev: false, hostname: listen, port });
+  await app.prepare();
+  const handle = app.getRequestHandler();
+  const server = createServer((request, response) => {
+    // Set here and nowhere else: what a client sends under this name is overwritten.
+    request.headers["x-galtry-peer"] = request.socket.remoteAddress ?? "";
+    void handle(request, response);
+  });
+  server.requestTimeout = 120_000;
+  server.headersTimeout = 20_000;
+  server.on("error", (error: NodeJS.ErrnoException) => fail(error.code === "EADDRINUSE" ? `Port ${port} is in use: set GALTRY_PORT to another.` : String(error)));
+  server.listen(port, listen, async () => {
+    console.log(`Galtry is at ${publicUrl.origin}`);
+    const address = await setUpAddress(house);
+    if (address) console.log(`It is empty. Open this address once to set it up:\n  ${address}`);
+  });
+  for (const signal of ["SIGINT", "SIGTERM"] as const) process.on(signal, () => process.exit(0));
+}
+
+function fail(line: string): never {
+  console.error(line);
+  process.exit(1);
+}
+
+start().catch((error) => {
+  if (error instanceof StartError || error instanceof ConfigurationError) fail(error.message);
+  console.error(error);
+  process.exit(1);
+});

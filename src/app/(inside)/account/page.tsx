@@ -1,0 +1,12 @@
+import { Account } from "@/interface/account/Account";
+import { ask, me } from "@/server/page";
+import { ownNotices } from "@/server/people/persons";
+import { ownDevices } from "@/server/people/sessions";
+
+export const metadata = { title: "You" };
+
+export default async function AccountPage() {
+  const { name, mail, zone } = await me();
+  const [devices, notices] = await Promise.all([ask(ownDevices, {}), ask(ownNotices, {})]);
+  return <Account person={name} mail={mail} devices={devices} notices={notices} zone={zone} now={Date.now()} />;
+}

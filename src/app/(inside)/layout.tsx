@@ -1,0 +1,12 @@
+import type { ReactNode } from "react";
+import { Frame } from "@/interface/frame/Frame";
+import { me } from "@/server/page";
+
+export default async function InsideLayout({ children }: { children: ReactNode }) {
+  const { name, role, organisation, notices } = await me();
+  return (
+    <Frame organisation={organisation} person={{ name, role }} notices={notices}>
+      {children}
+    </Frame>
+  );
+}

@@ -1,0 +1,13 @@
+import { Ledger } from "@/interface/vaults/Ledger";
+import { whoCanDoWhat } from "@/server/access/who";
+import { ask, me } from "@/server/page";
+import { vaultLedger } from "@/server/vaults/vaults";
+
+export const metadata = { title: "Vault" };
+
+export default async function VaultPage({ params }: { params: Promise<{ id: string }> }) {
+  const [{ id }, { zone }] = await Promise.all([params, me()]);
+  const vault = await ask(vaultLedger, { vaultId: id });
+  const who = vault.level === "steward" ? await ask(whoCanDoWhat, { nodeId: id }) : null;
+  return <Ledger vault={vault} who={who} zone={zone} now={Date.now()} />;
+}

@@ -1,0 +1,15 @@
+import { answering, pageCaller } from "@/server/http";
+import { liveStream } from "@/server/live/stream";
+import { Refused } from "@/server/refused";
+
+export const dynamic = "force-dynamic";
+
+export async function GET(request: Request): Promise<Response> {
+  return answering(async () => {
+    const { house, caller } = await pageCaller(request);
+    if (caller.kind !== "person") throw new Refused("signed-out", "Sign in first.");
+    const last = request.headers.get("last-event-id");
+    const still = async () => (await pageCaller(request)).caller.kind === "person";
+    return liveStream(house, caller.personId, last === null ? null : Number(last), request.signal, still);
+  });
+}

@@ -1,0 +1,10 @@
+import { redirect } from "next/navigation";
+import { SetUp } from "@/interface/entrance/WithLink";
+import { organisationName } from "@/server/page";
+
+export const metadata = { title: "Set up" };
+
+export default async function SetUpPage() {
+  if ((await organisationName()) !== null) redirect("/");
+  return <SetUp />;
+}

@@ -1,0 +1,5 @@
+export * from "./explain";
+export * from "./grant";
+export * from "./level";
+export * from "./resolve";
+export * from "./tree";

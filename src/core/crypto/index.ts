@@ -1,0 +1,3 @@
+export * from "./bytes";
+export * from "./derive";
+export * from "./seal";

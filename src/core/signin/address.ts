@@ -1,0 +1,16 @@
+/** Hosts of addresses; apart from `site` so that pages need not load the public suffix list. */
+
+/** Host with its port unless it is the scheme's own; null when the address is not http or https. */
+export function hostOf(address: string): string | null {
+  try {
+    const url = new URL(address);
+    return url.protocol === "https:" || url.protocol === "http:" ? url.host : null;
+  } catch {
+    return null;
+  }
+}
+
+/** The host as people read it: without "www." and without the scheme's own port. */
+export function siteName(address: string): string {
+  return (hostOf(address) ?? address).replace(/^www\./, "");
+}

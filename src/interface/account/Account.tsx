@@ -1,0 +1,97 @@
+"use client";
+
+import { useState } from "react";
+import styled from "styled-components";
+import { exactTime, sayTime } from "@/core/time";
+import { Page } from "../frame/Frame";
+import { runCommand, useCommand } from "../shared/ask";
+import { Act, Button, Chip, Row } from "../shared/controls";
+
+const Lines = styled.ul`
+  border-top: 3px solid var(--ink);
+  li { display: grid; grid-template-columns: minmax(0, 1fr) auto auto; gap: 16px; align-items: center; padding: 10px 0; border-bottom: 1px solid var(--rule); overflow-wrap: anywhere; }
+`;
+
+const Block = styled.section`
+  margin-top: 32px;
+  max-width: 760px;
+  h2 { margin-bottom: 8px; }
+`;
+
+interface Devices {
+  sessions: { id: string; browser: string; address: string; createdAt: number; lastSeenAt: number; current: boolean }[];
+  lanyards: { id: string; browser: string; version: string; createdAt: number; lastUsedAt: number }[];
+}
+
+interface NoticeLine {
+  id: string;
+  at: number;
+  text: string;
+  nodeId: string | null;
+}
+
+export function Account({ person, mail, devices, notices, zone, now }: { person: string; mail: string; devices: Devices; notices: NoticeLine[]; zone: string; now: number }) {
+  const end = useCommand("people.endSession");
+  const endLanyard = useCommand("lanyard.end");
+  const putAway = useCommand("people.putAwayNotices");
+  const [theme, setTheme] = useState<string | null>(null);
+  const choose = (value: "light" | "dark" | "") => {
+    setTheme(value);
+    if (value) document.documentElement.dataset.theme = value;
+    else delete document.documentElement.dataset.theme;
+    document.cookie = `galtry_theme=${value}; Path=/; SameSite=Lax; Max-Age=${value ? 31_536_000 : 0}`;
+  };
+  const signOut = async () => {
+    await runCommand("people.signOut", {});
+    location.assign("/sign-in");
+  };
+  return (
+    <Page where={<><b>{person}</b>, {mail}.</>}>
+      <Row style={{ justifyContent: "space-between" }}>
+        <h1>{person}</h1>
+        <Button onPress={signOut}>Sign out</Button>
+      </Row>
+      {notices.length > 0 && (
+        <Block id="notices">
+          <h2>Notices</h2>
+          <Lines>{notices.map((notice) => <li key={notice.id}><span>{notice.text}</span><span className="soft small">{sayTime(notice.at, now, zone)}</span><Act onPress={() => putAway.run({ ids: [notice.id] })}>Put away</Act></li>)}</Lines>
+        </Block>
+      )}
+      <Block>
+        <h2>Where you are signed in to Galtry</h2>
+        <Lines>
+          {devices.sessions.map((session) => (
+            <li key={session.id}>
+              <span><b>{session.browser}</b> {session.current && <Chip data-tone="good">this one</Chip>}<span className="soft small" style={{ display: "block" }}>from {session.address}, since {sayTime(session.createdAt, now, zone)}</span></span>
+              <span className="soft small" title={exactTime(session.lastSeenAt, zone)}>last seen {sayTime(session.lastSeenAt, now, zone)}</span>
+              {session.current ? <span /> : <Act onPress={() => end.run({ sessionId: session.id })}>End</Act>}
+            </li>
+          ))}
+        </Lines>
+      </Block>
+      <Block>
+        <h2>Your Lanyards</h2>
+        {devices.lanyards.length === 0 ? <p>No browser is connected. <a href="/lanyard">Get Lanyard</a></p> : (
+          <Lines>
+            {devices.lanyards.map((lanyard) => (
+              <li key={lanyard.id}>
+                <span><b>{lanyard.browser}</b><span className="soft small" style={{ display: "block" }}>version {lanyard.version}, connected {sayTime(lanyard.createdAt, now, zone)}</span></span>
+                <span className="soft small">last used {sayTime(lanyard.lastUsedAt, now, zone)}</span>
+                <Act onPress={() => endLanyard.run({ lanyardId: lanyard.id, why: "" })} aria-label={`End the Lanyard in ${lanyard.browser}`}>End</Act>
+              </li>
+            ))}
+          </Lines>
+        )}
+      </Block>
+      <Block>
+        <h2>Light and dark</h2>
+        <Row>
+          <Button onPress={() => choose("")}>As the system</Button>
+          <Button onPress={() => choose("light")}>Light</Button>
+          <Button onPress={() => choose("dark")}>Dark</Button>
+          <span role="status" className="soft small">{theme === null ? "" : "Kept in this browser."}</span>
+        </Row>
+      </Block>
+    </Page>
+  );
+}

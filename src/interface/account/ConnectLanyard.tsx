@@ -1,0 +1,94 @@
+"use client";
+
+import { useCallback, useEffect, useState } from "react";
+import styled from "styled-components";
+import { Page } from "../frame/Frame";
+import { type Refusal, runCommand, runQuery } from "../shared/ask";
+import { Button, ButtonLink, Notice, Row, Stack, TextField } from "../shared/controls";
+import { askLanyard, useLanyard } from "../shared/lanyard";
+
+const Code = styled.p`
+  margin: 8px 0;
+  font: 600 30px/40px var(--mono);
+  letter-spacing: 0.08em;
+`;
+
+interface Pairing {
+  userCode: string;
+  browser: string;
+  mustProve: boolean;
+}
+
+/**
+ * Confirms the code that Lanyard in this very browser presents. The page takes no code from its address and no
+ * code that is typed, so that nobody confirms a stranger's.
+ */
+export function ConnectLanyard({ person }: { person: string }) {
+  const { lanyard, again } = useLanyard();
+  const [pairing, setPairing] = useState<Pairing | null>(null);
+  const [refused, setRefused] = useState<Refusal | null>(null);
+  const [password, setPassword] = useState("");
+  const [running, setRunning] = useState(false);
+  const [done, setDone] = useState(false);
+
+  const present = useCallback(async () => {
+    const answer = await askLanyard<{ code: string | null }>("present-code", {}, 8000);
+    if (!answer?.code) return;
+    const found = await runQuery<Pairing>("lanyard.pairingFor", { userCode: answer.code });
+    if (found.ok) setPairing(found.result);
+    else setRefused(found.refused);
+  }, []);
+  useEffect(() => {
+    if (lanyard?.state === "unconnected" && !pairing && !done) void present();
+    if (lanyard?.state === "connected") setDone(true);
+  }, [lanyard, pairing, done, present]);
+
+  const confirm = async () => {
+    if (!pairing) return;
+    setRunning(true);
+    setRefused(null);
+    if (pairing.mustProve) {
+      const proved = await runCommand<{ right: boolean }>("people.proveAgain", { password });
+      if (!proved.ok || !proved.result.right) {
+        setRunning(false);
+        return setRefused(proved.ok ? { code: "bad-input", message: "This is not your sign-in password.", field: "password" } : proved.refused);
+      }
+    }
+    const answer = await runCommand("lanyard.confirm", { userCode: pairing.userCode });
+    setRunning(false);
+    if (!answer.ok) {
+      if (answer.refused.code === "prove-again") setPairing({ ...pairing, mustProve: true });
+      return setRefused(answer.refused);
+    }
+    await askLanyard("confirmed", {}, 8000);
+    again();
+  };
+
+  return (
+    <Page where={<>Connecting Lanyard in this browser for <b>{person}</b>.</>}>
+      <div style={{ maxWidth: 560 }}>
+        <h1 style={{ marginBottom: 16 }}>Connect Lanyard</h1>
+        {done ? (
+          <Notice data-tone="good" role="status"><b>Lanyard is connected.</b> You can sign in from the <a href="/">Front desk</a> and from any site’s own page.</Notice>
+        ) : lanyard?.state === "absent" ? (
+          <Stack><p>There is no Lanyard in this browser yet.</p><Row><ButtonLink href="/lanyard" data-look="go">Get Lanyard</ButtonLink></Row></Stack>
+        ) : !pairing ? (
+          <>{refused ? <Notice data-tone="bad" role="alert">{refused.message}</Notice> : <p className="soft">Asking Lanyard for its code.</p>}</>
+        ) : (
+          <form onSubmit={(event) => { event.preventDefault(); void confirm(); }}>
+            <Stack>
+              <div>
+                <p>Lanyard in <b>{pairing.browser}</b> asks to work for <b>{person}</b>. Its window shows this code:</p>
+                <Code>{pairing.userCode}</Code>
+                <p>Confirm only if Lanyard’s window shows the same eight letters. Whoever uses this browser afterwards can sign in with your keys.</p>
+              </div>
+              {pairing.mustProve && <TextField label="Your sign-in password" type="password" autoComplete="current-password" value={password} onChange={(event) => setPassword(event.target.value)} wrong={refused?.field === "password" ? refused.message : null} hint="your sign-in is more than five minutes old" />}
+              {refused && refused.field !== "password" && <Notice data-tone="bad" role="alert">{refused.message}</Notice>}
+              <Row><Button look="go" type="submit" isDisabled={running}>It is the same: connect</Button><ButtonLink href="/">Do not connect</ButtonLink></Row>
+            </Stack>
+          </form>
+        )}
+      </div>
+    </Page>
+  );
+}

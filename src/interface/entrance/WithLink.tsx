@@ -1,0 +1,89 @@
+"use client";
+
+import { useEffect, useState } from "react";
+import { type Refusal, runCommand, runQuery } from "../shared/ask";
+import { Button, Notice, Stack, TextField } from "../shared/controls";
+import { Entrance } from "./Entrance";
+
+/** The token stands after the # of the address: it reaches no server log and no Referer. */
+function useToken(purpose: "set-up" | "sign-in") {
+  const [token, setToken] = useState<string | null>(null);
+  const [person, setPerson] = useState<{ name: string | null; mail: string | null } | null>(null);
+  const [refused, setRefused] = useState<string | null>(null);
+  useEffect(() => {
+    const found = location.hash.slice(1);
+    setToken(found);
+    history.replaceState(null, "", location.pathname);
+    void runQuery<{ name: string | null; mail: string | null }>("people.linkFor", { token: found, purpose }).then((answer) => (answer.ok ? setPerson(answer.result) : setRefused(answer.refused.message)));
+  }, [purpose]);
+  return { token, person, refused };
+}
+
+const PASSWORD_HINT = "at least 12 characters; three or four words do well. It is for Galtry alone.";
+
+export function Join({ organisation }: { organisation: string | null }) {
+  const { token, person, refused } = useToken("sign-in");
+  const [password, setPassword] = useState("");
+  const [again, setAgain] = useState("");
+  const [running, setRunning] = useState(false);
+  const [wrong, setWrong] = useState<Refusal | null>(null);
+  const submit = async () => {
+    if (password !== again) return setWrong({ code: "bad-input", message: "The two are not the same.", field: "again" });
+    setRunning(true);
+    const answer = await runCommand("people.acceptLink", { token, password });
+    if (answer.ok) return location.assign("/");
+    setRunning(false);
+    setWrong(answer.refused);
+  };
+  return (
+    <Entrance organisation={organisation} title={person?.name ? `Welcome, ${person.name.split(" ")[0]}` : "Welcome"}>
+      {refused && <Notice data-tone="bad" role="alert">{refused}</Notice>}
+      {person && (
+        <form onSubmit={(event) => { event.preventDefault(); void submit(); }} noValidate>
+          <Stack>
+            <p>Set the sign-in password with which you come in from now on, as <b>{person.mail}</b>.</p>
+            <input type="hidden" name="username" autoComplete="username" value={person.mail ?? ""} readOnly />
+            <TextField label="Sign-in password" type="password" autoComplete="new-password" value={password} onChange={(event) => setPassword(event.target.value)} hint={PASSWORD_HINT} wrong={wrong?.field === "password" ? wrong.message : null} autoFocus />
+            <TextField label="Once more" type="password" autoComplete="new-password" value={again} onChange={(event) => setAgain(event.target.value)} wrong={wrong?.field === "again" ? wrong.message : null} />
+            {wrong && !wrong.field && <Notice data-tone="bad" role="alert">{wrong.message}</Notice>}
+            <Button look="go" type="submit" isDisabled={running}>Set it and sign in</Button>
+          </Stack>
+        </form>
+      )}
+    </Entrance>
+  );
+}
+
+export function SetUp() {
+  const { token, person, refused } = useToken("set-up");
+  const [values, setValues] = useState({ organisation: "", name: "", mail: "", password: "" });
+  const [running, setRunning] = useState(false);
+  const [wrong, setWrong] = useState<Refusal | null>(null);
+  const field = (key: keyof typeof values) => ({ value: values[key], onChange: (event: { target: { value: string } }) => setValues({ ...values, [key]: event.target.value }), wrong: wrong?.field === key ? wrong.message : null });
+  const submit = async () => {
+    setRunning(true);
+    const timeZone = Intl.DateTimeFormat().resolvedOptions().timeZone || "UTC";
+    const answer = await runCommand("people.setUp", { token, timeZone, ...values });
+    if (answer.ok) return location.assign("/");
+    setRunning(false);
+    setWrong(answer.refused);
+  };
+  return (
+    <Entrance organisation={null} title="Set up Galtry">
+      {refused && <Notice data-tone="bad" role="alert">{refused}</Notice>}
+      {person && (
+        <form onSubmit={(event) => { event.preventDefault(); void submit(); }} noValidate>
+          <Stack>
+            <p>You become the first owner. This page works once.</p>
+            <TextField label="Name of the organisation" autoFocus {...field("organisation")} />
+            <TextField label="Your name" autoComplete="name" {...field("name")} />
+            <TextField label="Your mail address" type="email" autoComplete="username" {...field("mail")} />
+            <TextField label="Your sign-in password" type="password" autoComplete="new-password" hint={PASSWORD_HINT} {...field("password")} />
+            {wrong && !wrong.field && <Notice data-tone="bad" role="alert">{wrong.message}</Notice>}
+            <Button look="go" type="submit" isDisabled={running}>Set up</Button>
+          </Stack>
+        </form>
+      )}
+    </Entrance>
+  );
+}

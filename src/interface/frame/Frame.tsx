@@ -1,0 +1,153 @@
+"use client";
+
+import Link from "next/link";
+import { usePathname } from "next/navigation";
+import type { ReactNode } from "react";
+import styled from "styled-components";
+import { FinderKey } from "./FinderKey";
+import { Live } from "./Live";
+
+export const Wrap = styled.div`
+  width: 100%;
+  max-width: 1200px;
+  margin-inline: auto;
+  padding-inline: var(--gutter);
+`;
+
+const Top = styled.header`
+  background: var(--baize);
+  color: var(--baize-ink);
+  > div { display: flex; align-items: center; gap: 24px; height: 56px; }
+  @media (max-width: 719px) { > div { height: 52px; gap: 12px; } }
+`;
+
+const Wordmark = styled(Link)`
+  font: 700 22px/28px var(--title);
+  letter-spacing: -0.015em;
+  text-decoration: none;
+`;
+
+const Organisation = styled.span`
+  margin-left: -12px;
+  color: var(--baize-soft);
+  font-size: 14px;
+  white-space: nowrap;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  max-width: 240px;
+  @media (max-width: 1023px) { display: none; }
+`;
+
+const Areas = styled.nav`
+  display: flex;
+  gap: 4px;
+  margin-left: 8px;
+  a { padding: 4px 10px; border-radius: 3px; text-decoration: none; white-space: nowrap; }
+  a:hover { text-decoration: underline 2px var(--baize-soft); }
+  a[aria-current] { background: var(--paper); color: var(--ink); font-weight: 650; }
+  @media (max-width: 719px) {
+    position: fixed;
+    inset: auto 0 0;
+    z-index: 5;
+    height: var(--bar);
+    margin: 0;
+    padding: 0 6px;
+    justify-content: space-around;
+    align-items: center;
+    background: var(--baize);
+    border-top: 1px solid var(--baize-edge);
+    a { padding: 8px 7px; font-size: 14px; }
+  }
+`;
+
+const End = styled.div`
+  margin-left: auto;
+  display: flex;
+  align-items: center;
+  gap: 20px;
+  white-space: nowrap;
+  a { text-decoration-color: var(--baize-edge); }
+  @media (max-width: 719px) { gap: 12px; }
+`;
+
+const Me = styled(Link)`
+  display: grid;
+  place-items: center;
+  width: 32px;
+  height: 32px;
+  border: 1px solid var(--baize-edge);
+  border-radius: 50%;
+  font-size: 13px;
+  font-weight: 650;
+  text-decoration: none;
+  &:hover { text-decoration: none; border-color: var(--baize-ink); }
+`;
+
+const Where = styled.div`
+  border-bottom: 1px solid var(--rule);
+  color: var(--soft);
+  p { padding-block: 11px; overflow-wrap: anywhere; }
+  a, b { color: var(--ink); font-weight: 650; }
+`;
+
+const Main = styled.main`
+  flex: 1;
+  width: 100%;
+  max-width: 1200px;
+  margin-inline: auto;
+  padding: 24px var(--gutter) 48px;
+  @media (max-width: 719px) { padding-block: 16px 32px; }
+`;
+
+export interface FrameProps {
+  organisation: string;
+  person: { name: string; role: string };
+  notices: number;
+  children: ReactNode;
+}
+
+const AREAS = [
+  { href: "/", label: "Front desk", for: () => true },
+  { href: "/vaults", label: "Vaults", for: () => true },
+  { href: "/people", label: "People", for: (role: string) => role === "owner" || role === "administrator" },
+  { href: "/journal", label: "Journal", for: () => true },
+];
+
+const initials = (name: string) => name.split(/\s+/).filter(Boolean).map((part) => Array.from(part)[0]).slice(0, 2).join("").toUpperCase();
+
+export function Frame({ organisation, person, notices, children }: FrameProps) {
+  const path = usePathname();
+  const here = (href: string) => (href === "/" ? path === "/" : path.startsWith(href) || (href === "/vaults" && path.startsWith("/entry")));
+  return (
+    <>
+      <Top className="on-baize">
+        <Wrap>
+          <Wordmark href="/">Galtry</Wordmark>
+          <Organisation title={organisation}>{organisation}</Organisation>
+          <Areas aria-label="Areas">
+            {AREAS.filter((area) => area.for(person.role)).map((area) => (
+              <Link key={area.href} href={area.href} prefetch={false} aria-current={here(area.href) ? "page" : undefined}>{area.label}</Link>
+            ))}
+          </Areas>
+          <End>
+            {path !== "/" && <FinderKey />}
+            {notices > 0 && <Link href="/account#notices" prefetch={false}>{notices === 1 ? "1 notice" : `${notices} notices`}</Link>}
+            <Me href="/account" prefetch={false} aria-label={`${person.name}: your sessions, Lanyards and settings`} title={person.name}>{initials(person.name)}</Me>
+          </End>
+        </Wrap>
+      </Top>
+      {children}
+      <Live />
+    </>
+  );
+}
+
+/** The whereabouts line and the page under it. */
+export function Page({ where, children }: { where: ReactNode; children: ReactNode }) {
+  return (
+    <>
+      <Where><Wrap><p>{where}</p></Wrap></Where>
+      <Main>{children}</Main>
+    </>
+  );
+}

@@ -1,0 +1,235 @@
+"use client";
+
+import { Search } from "lucide-react";
+import Link from "next/link";
+import { useRouter } from "next/navigation";
+import { type KeyboardEvent, useDeferredValue, useEffect, useMemo, useRef, useState } from "react";
+import styled from "styled-components";
+import { find, prepare } from "@/core/finder";
+import { sayTime } from "@/core/time";
+import type { DeskLine } from "@/server/frontdesk/frontDesk";
+import { Page } from "../frame/Frame";
+import { useLanyard } from "../shared/lanyard";
+import { SignInNotice, useSignIn } from "../shared/useSignIn";
+import { Line, type LineAct } from "./Line";
+import { LanyardSide } from "./LanyardSide";
+
+const Two = styled.div`
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 288px;
+  gap: 0 56px;
+  align-items: start;
+  @media (max-width: 1023px) { grid-template-columns: minmax(0, 1fr); gap: 28px; }
+`;
+
+const Finder = styled.div`
+  display: flex;
+  align-items: center;
+  gap: 14px;
+  height: 56px;
+  padding: 0 18px;
+  background: var(--sheet);
+  border: 1px solid var(--edge);
+  border-radius: var(--corner);
+  color: var(--soft);
+  &:focus-within { border-color: var(--copper); outline: 2px solid var(--copper); }
+  input { flex: 1; min-width: 0; height: 100%; padding: 0; border: 0; outline: 0; background: none; color: var(--ink); caret-color: var(--copper); font: 400 21px/28px var(--text); }
+  input::placeholder { color: var(--soft); opacity: 1; }
+  @media (max-width: 719px) { padding: 0 14px; gap: 10px; input { font-size: 18px; } }
+`;
+
+const Hint = styled.p`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 20px;
+  margin-top: 10px;
+  min-height: 20px;
+  color: var(--soft);
+  font-size: 13.5px;
+  line-height: 20px;
+  b { color: var(--ink); }
+  kbd { padding: 0 5px; border: 1px solid; border-radius: 3px; font: 12px/18px var(--mono); }
+  @media (max-width: 719px) { display: none; }
+`;
+
+const GroupTitle = styled.h2`
+  display: flex;
+  align-items: baseline;
+  flex-wrap: wrap;
+  gap: 4px 10px;
+  margin-top: 26px;
+  padding-bottom: 6px;
+  border-bottom: 1px solid var(--edge);
+  .count { color: var(--soft); font-weight: 400; font-size: 15px; }
+`;
+
+const Letters = styled.span`
+  display: flex;
+  flex-wrap: wrap;
+  margin-left: auto;
+  font-size: 14px;
+  > * { min-width: 19px; text-align: center; }
+  a { font-weight: 650; }
+  span { color: var(--edge); }
+  @media (max-width: 719px) { margin: 0; width: 100%; > * { min-width: 27px; padding: 3px 0; } }
+`;
+
+interface Section {
+  id: string;
+  title: string;
+  lines: DeskLine[];
+}
+
+export interface FrontDeskProps {
+  person: string;
+  lines: DeskLine[];
+  zone: string;
+  now: number;
+  greeting: string;
+  canAdd: boolean;
+}
+
+/** At most this many lines stand in the page at once; the finder reaches all of them. */
+const MOST_LINES = 400;
+
+export function FrontDesk({ person, lines, zone, now, greeting, canAdd }: FrontDeskProps) {
+  const router = useRouter();
+  const { lanyard, again } = useLanyard();
+  const { signing, start, clear } = useSignIn();
+  const [typed, setTyped] = useState("");
+  const deferred = useDeferredValue(typed);
+  const index = useMemo(() => prepare(lines), [lines]);
+  const sections = useMemo(() => (deferred.trim() ? [{ id: "found", title: "Found", lines: find(index, deferred) }] : sectionsOf(lines)), [deferred, index, lines]);
+  const shown = useMemo(() => sections.flatMap((section) => section.lines.map((line) => ({ key: `${section.id}-${line.id}`, line }))), [sections]);
+  const [activeKey, setActiveKey] = useState<string | null>(null);
+  const active = shown.find(({ key }) => key === activeKey) ?? shown[0];
+  const input = useRef<HTMLInputElement>(null);
+  useEffect(() => input.current?.focus(), []);
+
+  const connected = lanyard?.state === "connected";
+  const act: LineAct = { word: "Sign in", run: (line) => (connected ? void start(line) : router.push(`/entry/${line.id}`)) };
+
+  const onKeyDown = (event: KeyboardEvent<HTMLInputElement>) => {
+    if (event.key === "ArrowDown" || event.key === "ArrowUp") {
+      event.preventDefault();
+      const at = shown.findIndex(({ key }) => key === active?.key);
+      const next = shown[Math.min(shown.length - 1, Math.max(0, at + (event.key === "ArrowDown" ? 1 : -1)))];
+      setActiveKey(next?.key ?? null);
+      if (next) document.getElementById(next.key)?.scrollIntoView({ block: "nearest" });
+    } else if (event.key === "Enter" && active) {
+      event.preventDefault();
+      if (event.shiftKey) router.push(`/entry/${active.line.id}`);
+      else act.run(active.line);
+    } else if (event.key === "Escape") setTyped("");
+  };
+
+  const ending = lines.filter((line) => line.endsAt !== null).length;
+  const where = (
+    <>
+      {greeting}, <b>{person.split(" ")[0]}</b>.{" "}
+      {lines.length === 0 ? "Nothing has been given to you yet." : <>You can sign in to <b>{count(lines.length, "site")}</b>{ending > 0 && <>; <b>{ending === 1 ? "one ends" : `${ending} end`} within a week</b></>}.</>}
+    </>
+  );
+
+  return (
+    <Page where={where}>
+      <h1 className="unseen">Front desk</h1>
+      <Two>
+        <div>
+          <Finder>
+            <Search size={20} className="icon" aria-hidden />
+            <input
+              ref={input}
+              value={typed}
+              onChange={(event) => { setTyped(event.target.value); setActiveKey(null); }}
+              onKeyDown={onKeyDown}
+              role="combobox"
+              aria-expanded={shown.length > 0}
+              aria-controls="lines"
+              aria-activedescendant={active?.key}
+              aria-autocomplete="list"
+              aria-label="Find, and sign in"
+              placeholder="Where do you want to sign in?"
+              autoComplete="off"
+              spellCheck={false}
+            />
+          </Finder>
+          <Hint>
+            {active && (
+              <>
+                <span><kbd>Enter</kbd> {connected ? <>signs in to <b>{active.line.name}</b></> : <>opens <b>{active.line.name}</b></>}</span>
+                <span><kbd>Shift Enter</kbd> opens its entry</span>
+                <span><kbd>↓</kbd> next line</span>
+              </>
+            )}
+          </Hint>
+          {signing && <div style={{ marginTop: 12 }}><SignInNotice signing={signing} stewards={[]} onClose={clear} onAgain={() => void start(signing.entry)} /></div>}
+          <div id="lines">
+            {lines.length === 0 && <Empty canAdd={canAdd} />}
+            {lines.length > 0 && shown.length === 0 && <p style={{ marginTop: 28 }}>Nothing that you can reach is called “{typed}”. Is it kept under another name? Ask the steward of the vault.</p>}
+            {sections.map((section) => section.lines.length > 0 && (
+              <section key={section.id} aria-label={section.title}>
+                <GroupTitle>
+                  {section.title} <span className="count">{section.lines.length}</span>
+                  {section.id === "all" && section.lines.length > 12 && <LetterIndex lines={section.lines} />}
+                </GroupTitle>
+                <ul>
+                  {section.lines.slice(0, MOST_LINES).map((line) => {
+                    const key = `${section.id}-${line.id}`;
+                    return <Line key={key} id={key} line={line} active={key === active?.key} act={act} note={noteOf(section.id, line, now, zone)} onPoint={() => setActiveKey(key)} />;
+                  })}
+                </ul>
+                {section.lines.length > MOST_LINES && <p className="soft" style={{ paddingTop: 10 }}>{section.lines.length - MOST_LINES} more: type a few letters above.</p>}
+              </section>
+            ))}
+          </div>
+        </div>
+        <aside aria-label="Waiting for you">
+          <LanyardSide lanyard={lanyard} again={again} zone={zone} />
+        </aside>
+      </Two>
+    </Page>
+  );
+}
+
+function sectionsOf(lines: DeskLine[]): Section[] {
+  return [
+    { id: "pinned", title: "Pinned", lines: lines.filter((line) => line.pinned) },
+    { id: "new", title: "New to you", lines: lines.filter((line) => line.newFrom !== null).slice(0, 6) },
+    { id: "ending", title: "Ending soon", lines: lines.filter((line) => line.endsAt !== null).sort((a, b) => a.endsAt! - b.endsAt!) },
+    { id: "all", title: "Everything", lines },
+  ];
+}
+
+function noteOf(section: string, line: DeskLine, now: number, zone: string): { text: string; tone?: "good" | "look" | "bad" } {
+  if (line.refused) return { text: "refused by the site", tone: "bad" };
+  if (section === "new" && line.newFrom) return { text: `new, from ${line.newFrom}`, tone: "good" };
+  if (line.endsAt !== null && section !== "new") return { text: `until ${sayTime(line.endsAt, now, zone)}`, tone: "look" };
+  return { text: line.how === "sealed with code" ? "Sealed sign-in, with code" : "Sealed sign-in" };
+}
+
+function LetterIndex({ lines }: { lines: DeskLine[] }) {
+  const first = new Map<string, string>();
+  for (const line of lines) {
+    const letter = Array.from(line.name.normalize("NFKD"))[0]?.toUpperCase() ?? "";
+    if (!first.has(letter)) first.set(letter, line.id);
+  }
+  return (
+    <Letters role="navigation" aria-label="Letters">
+      {Array.from("ABCDEFGHIJKLMNOPQRSTUVWXYZ", (letter) => (first.has(letter) ? <a key={letter} href={`#all-${first.get(letter)}`}>{letter}</a> : <span key={letter} aria-hidden>{letter}</span>))}
+    </Letters>
+  );
+}
+
+function Empty({ canAdd }: { canAdd: boolean }) {
+  return (
+    <div style={{ marginTop: 28, maxWidth: "60ch" }}>
+      <h2>Nothing to sign in to yet</h2>
+      <p style={{ marginTop: 6 }}>
+        {canAdd ? <>Sign in to a site as usual and let Lanyard keep the login, or <Link href="/vaults">add an entry to a vault</Link>.</> : "As soon as a colleague gives you access to something, it stands here by itself: no need to load the page again."}
+      </p>
+    </div>
+  );
+}
+
+const count = (n: number, word: string) => `${n} ${word}${n === 1 ? "" : "s"}`;

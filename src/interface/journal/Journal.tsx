@@ -1,0 +1,56 @@
+"use client";
+
+import Link from "next/link";
+import { useRouter } from "next/navigation";
+import styled from "styled-components";
+import { exactTime, sayTime } from "@/core/time";
+import type { journalPage } from "@/server/journal/story";
+import { Page } from "../frame/Frame";
+import { Chip, ChoiceField, Row } from "../shared/controls";
+import { capital } from "../entry/Card";
+
+type View = Awaited<ReturnType<(typeof journalPage)["execute"]>>;
+
+const Lines = styled.ol`
+  border-top: 3px solid var(--ink);
+  li { display: grid; grid-template-columns: 64px 170px minmax(0, 1fr); gap: 16px; padding: 7px 0; border-bottom: 1px solid var(--rule); font-size: 14px; line-height: 20px; overflow-wrap: anywhere; }
+  .no, time { color: var(--soft); font-variant-numeric: tabular-nums; }
+  @media (max-width: 719px) { li { grid-template-columns: minmax(0, 1fr); gap: 0; } .no { display: none; } }
+`;
+
+export interface JournalFilters {
+  person: string | null;
+  acts: string | null;
+}
+
+const ACT_WORDS: Record<string, string> = { "sign-ins": "Sign-ins", revealed: "Revealed and copied", access: "Access", entries: "Entries and vaults", people: "People", Lanyard: "Lanyard" };
+
+export function Journal({ view, people, filters, now }: { view: View; people: { id: string; name: string }[]; filters: JournalFilters; now: number }) {
+  const router = useRouter();
+  const go = (change: Partial<JournalFilters> & { before?: number }) => {
+    const query = new URLSearchParams();
+    for (const [key, value] of Object.entries({ ...filters, ...change })) if (value) query.set(key, String(value));
+    router.push(`/journal?${query}`);
+  };
+  return (
+    <Page where={view.seesAll ? "Everything that was done, latest first. Entries that you do not reach have no name here." : "What you did, and what happened where you are a steward, latest first."}>
+      <h1 style={{ marginBottom: 16 }}>Journal</h1>
+      <Row style={{ marginBottom: 16, alignItems: "end" }}>
+        {people.length > 0 && <div><ChoiceField label="Person" value={filters.person ?? ""} onChange={(event) => go({ person: event.target.value || null })}><option value="">Everybody</option>{people.map((person) => <option key={person.id} value={person.id}>{person.name}</option>)}</ChoiceField></div>}
+        <div><ChoiceField label="Act" value={filters.acts ?? ""} onChange={(event) => go({ acts: event.target.value || null })}><option value="">All acts</option>{Object.entries(ACT_WORDS).map(([key, word]) => <option key={key} value={key}>{word}</option>)}</ChoiceField></div>
+      </Row>
+      {view.lines.length === 0 ? <p>Nothing of this kind has happened.</p> : (
+        <Lines>
+          {view.lines.map((line) => (
+            <li key={line.seq}>
+              <span className="no">{line.seq}</span>
+              <time dateTime={new Date(line.at).toISOString()} title={exactTime(line.at, view.zone)}>{capital(sayTime(line.at, now, view.zone))}</time>
+              <span>{line.who ? <b>{line.who}</b> : "Galtry"} {line.says}{line.refused && <> <Chip data-tone="bad">refused</Chip></>}</span>
+            </li>
+          ))}
+        </Lines>
+      )}
+      {view.more !== null && <p style={{ marginTop: 16 }}><Link href={`/journal?${new URLSearchParams({ ...(filters.person ? { person: filters.person } : {}), ...(filters.acts ? { acts: filters.acts } : {}), before: String(view.more) })}`}>Earlier</Link></p>}
+    </Page>
+  );
+}

@@ -1,0 +1,48 @@
+"use client";
+
+/** Runs commands and queries of the server from a page; types come from the server, code does not. */
+import { useRouter } from "next/navigation";
+import { useCallback, useState } from "react";
+
+export interface Refusal {
+  code: string;
+  message: string;
+  field?: string;
+  data?: Record<string, unknown>;
+}
+
+export type Answer<R> = { ok: true; result: R } | { ok: false; refused: Refusal };
+
+async function post<R>(kind: "command" | "query", name: string, input: unknown): Promise<Answer<R>> {
+  try {
+    const response = await fetch(`/api/${kind}/${name}`, { method: "POST", headers: { "content-type": "application/json" }, body: JSON.stringify(input) });
+    return (await response.json()) as Answer<R>;
+  } catch {
+    return { ok: false, refused: { code: "offline", message: "Galtry does not answer. What you typed is still here; try again." } };
+  }
+}
+
+export const runCommand = <R = unknown>(name: string, input: unknown) => post<R>("command", name, input);
+export const runQuery = <R = unknown>(name: string, input: unknown) => post<R>("query", name, input);
+
+/** A command with its state: running, and the refusal at its place. After success the page looks again. */
+export function useCommand<R = unknown>(name: string) {
+  const router = useRouter();
+  const [running, setRunning] = useState(false);
+  const [refused, setRefused] = useState<Refusal | null>(null);
+  const run = useCallback(
+    async (input: unknown): Promise<Answer<R>> => {
+      setRunning(true);
+      const answer = await runCommand<R>(name, input);
+      setRunning(false);
+      setRefused(answer.ok ? null : answer.refused);
+      if (answer.ok) router.refresh();
+      else if (answer.refused.code === "signed-out") router.refresh();
+      return answer;
+    },
+    [name, router],
+  );
+  /** The message for a field, or for the whole when no field is named. */
+  const wrong = (field?: string) => (refused && (field === undefined ? !refused.field : refused.field === field || refused.field?.startsWith(`${field}.`)) ? refused.message : null);
+  return { run, running, refused, wrong, clear: () => setRefused(null) };
+}

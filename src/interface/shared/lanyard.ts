@@ -1,0 +1,69 @@
+"use client";
+
+/**
+ * Talking to Lanyard from Galtry's own pages: messages on the window, answered by Lanyard's script in this page.
+ * They carry entry ids and outcomes; never an identifier or a secret.
+ */
+import { useCallback, useEffect, useState } from "react";
+import type { Failure, Progress } from "@/core/signin/outcome";
+
+export type LanyardState = { state: "absent" } | { state: "unconnected"; version: string; code?: string | null } | { state: "connected"; version: string; person: string; personId: string; address: string };
+
+export interface SignInReport {
+  outcome: "signed-in" | Failure | "refused" | "asked-first";
+  message?: string;
+  detail?: string | null;
+  guardedFill?: boolean;
+}
+
+export interface TestReport {
+  reached: boolean;
+  version: string;
+  person: string | null;
+  mayCookies: boolean;
+}
+
+let counter = 0;
+
+/** Asks Lanyard; null when nothing answers within `within` milliseconds. */
+export function askLanyard<R>(ask: string, body: Record<string, unknown> = {}, within = 700, onProgress?: (progress: Progress) => void): Promise<R | null> {
+  return new Promise((resolve) => {
+    const id = `page-${Date.now()}-${counter++}`;
+    const timer = setTimeout(() => finish(null), within);
+    const finish = (answer: R | null) => {
+      clearTimeout(timer);
+      window.removeEventListener("message", onMessage);
+      resolve(answer);
+    };
+    const onMessage = (event: MessageEvent) => {
+      if (event.source !== window || event.origin !== location.origin || event.data?.from !== "lanyard" || event.data.id !== id) return;
+      if (event.data.progress) onProgress?.(event.data.progress as Progress);
+      else finish(event.data.answer as R);
+    };
+    window.addEventListener("message", onMessage);
+    window.postMessage({ from: "galtry", id, ask, ...body }, location.origin);
+  });
+}
+
+/** Lanyard's state in this browser; follows changes. */
+export function useLanyard(): { lanyard: LanyardState | null; again: () => void } {
+  const [lanyard, setLanyard] = useState<LanyardState | null>(null);
+  const again = useCallback(() => {
+    void askLanyard<LanyardState>("state").then((state) => setLanyard(state ?? { state: "absent" }));
+  }, []);
+  useEffect(() => {
+    again();
+    const onMessage = (event: MessageEvent) => {
+      if (event.source === window && event.data?.from === "lanyard" && event.data.changed) again();
+    };
+    window.addEventListener("message", onMessage);
+    window.addEventListener("galtry-look", again);
+    return () => {
+      window.removeEventListener("message", onMessage);
+      window.removeEventListener("galtry-look", again);
+    };
+  }, [again]);
+  return { lanyard, again };
+}
+
+export const signInWithLanyard = (entryId: string, onProgress: (progress: Progress) => void) => askLanyard<SignInReport>("sign-in", { entryId }, 120_000, onProgress);

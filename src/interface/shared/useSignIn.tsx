@@ -1,0 +1,70 @@
+"use client";
+
+import { useState } from "react";
+import styled from "styled-components";
+import { FAILURES, PROGRESS, type Progress } from "@/core/signin/outcome";
+import { Button, Notice, Row } from "./controls";
+import { type SignInReport, signInWithLanyard } from "./lanyard";
+
+export interface SigningIn {
+  entry: { id: string; name: string; site: string };
+  steps: Progress[];
+  report: SignInReport | null;
+}
+
+/** One sign-in at a time from this page. */
+export function useSignIn() {
+  const [signing, setSigning] = useState<SigningIn | null>(null);
+  const start = async (entry: SigningIn["entry"]) => {
+    if (signing && !signing.report) return;
+    setSigning({ entry, steps: [], report: null });
+    const onProgress = (step: Progress) => setSigning((now) => (now ? { ...now, steps: now.steps.includes(step) ? now.steps : [...now.steps, step] } : now));
+    const report = (await signInWithLanyard(entry.id, onProgress)) ?? { outcome: "refused" as const, message: "Lanyard does not answer in this browser. Connect it first." };
+    setSigning((now) => (now ? { ...now, report } : now));
+  };
+  return { signing, start, clear: () => setSigning(null) };
+}
+
+const Steps = styled.ol`
+  margin: 6px 0 0;
+  li { padding: 2px 0; color: var(--soft); }
+  li:last-child { color: var(--ink); font-weight: 600; }
+`;
+
+/** What a sign-in is doing, or how it ended and what to do next. */
+export function SignInNotice({ signing, stewards, onClose, onAgain }: { signing: SigningIn; stewards: string[]; onClose: () => void; onAgain: () => void }) {
+  const { entry, steps, report } = signing;
+  if (!report)
+    return (
+      <Notice role="status" data-tone="good">
+        <b>Signing in to {entry.name}</b>
+        <Steps>{steps.length === 0 ? <li>Opening {entry.site}</li> : steps.map((step) => <li key={step}>{PROGRESS[step]}</li>)}</Steps>
+      </Notice>
+    );
+  if (report.outcome === "signed-in")
+    return (
+      <Notice role="status" data-tone="good">
+        <b>Signed in to {entry.name}.</b> It is open in a tab of its own.
+      </Notice>
+    );
+  if (report.outcome === "asked-first")
+    return (
+      <Notice role="status">
+        <b>You are signed in at {entry.site} already.</b> Lanyard’s window asks whether to replace that.
+      </Notice>
+    );
+  const failure = report.outcome === "refused" ? null : FAILURES[report.outcome];
+  return (
+    <Notice role="alert" data-tone="bad">
+      <b>{failure ? `${entry.name} ${failure.title}` : `Not signed in to ${entry.name}`}</b>
+      <p>{failure?.says ?? report.message}</p>
+      {report.detail && <p className="small soft">In detail: {report.detail}.</p>}
+      {failure?.next === "guarded-fill" && !report.guardedFill && <p className="small">Guarded fill would work here; it is off for this entry. Its steward can switch it on.</p>}
+      {failure?.next === "tell-steward" && stewards.length > 0 && <p className="small">Tell {stewards.join(" or ")}, who looks after it.</p>}
+      <Row style={{ marginTop: 8 }}>
+        {failure?.next === "open-page" || failure?.next === "later" ? <Button onPress={onAgain}>Try again</Button> : null}
+        <Button onPress={onClose}>Close</Button>
+      </Row>
+    </Notice>
+  );
+}

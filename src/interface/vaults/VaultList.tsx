@@ -1,0 +1,79 @@
+"use client";
+
+import Link from "next/link";
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import styled from "styled-components";
+import { levelWord } from "@/core/access/level";
+import type { VaultLine } from "@/server/vaults/vaults";
+import { Page } from "../frame/Frame";
+import { useCommand } from "../shared/ask";
+import { Button, Notice, Row, Stack, TextField } from "../shared/controls";
+import { CutKey } from "../shared/CutKey";
+import { Dialog } from "../shared/Dialog";
+
+export const Head = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 8px;
+  margin-bottom: 16px;
+  h1 { margin-right: auto; min-width: 0; }
+  @media (max-width: 719px) { h1 { width: 100%; } }
+`;
+
+const List = styled.ul`
+  border-top: 3px solid var(--ink);
+  li { display: grid; grid-template-columns: minmax(0, 1fr) 110px 130px; gap: 16px; align-items: center; padding: 12px 0; border-bottom: 1px solid var(--rule); }
+  a { font-weight: 650; font-size: 17px; text-decoration: none; overflow-wrap: anywhere; }
+  a:hover { text-decoration: underline 1px; }
+  .you { display: flex; align-items: center; gap: 8px; }
+  @media (max-width: 719px) { li { grid-template-columns: minmax(0, 1fr) auto; } .count { display: none; } }
+`;
+
+export function VaultList({ vaults, mayMake }: { vaults: VaultLine[]; mayMake: boolean }) {
+  const [making, setMaking] = useState(false);
+  const entries = vaults.reduce((sum, vault) => sum + vault.entries, 0);
+  return (
+    <Page where={vaults.length === 0 ? "No vault holds anything for you yet." : <>You reach <b>{entries} {entries === 1 ? "entry" : "entries"}</b> in <b>{vaults.length} {vaults.length === 1 ? "vault" : "vaults"}</b>.</>}>
+      <Head>
+        <h1>Vaults</h1>
+        {mayMake && <Button look={vaults.length === 0 ? "go" : "plain"} onPress={() => setMaking(true)}>Make a vault</Button>}
+      </Head>
+      {vaults.length === 0 ? (
+        <p style={{ maxWidth: "60ch" }}>{mayMake ? "A vault holds the logins that one team or one place shares, has its own key and its own stewards. Make one for the shop, one for the building, one for the accounts." : "As soon as somebody gives you access to an entry, its vault stands here."}</p>
+      ) : (
+        <List>
+          {vaults.map((vault) => (
+            <li key={vault.id}>
+              <span><Link href={`/vaults/${vault.id}`} prefetch={false}>{vault.name}</Link>{vault.description && <span className="soft small" style={{ display: "block" }}>{vault.description}</span>}</span>
+              <span className="count soft">{vault.entries} {vault.entries === 1 ? "entry" : "entries"}</span>
+              <span className="you">{vault.level === "none" ? <span className="soft small">single entries</span> : <><CutKey level={vault.level} silent /> {levelWord(vault.level)}</>}</span>
+            </li>
+          ))}
+        </List>
+      )}
+      {making && <MakeVault onClose={() => setMaking(false)} />}
+    </Page>
+  );
+}
+
+function MakeVault({ onClose }: { onClose: () => void }) {
+  const router = useRouter();
+  const make = useCommand<{ vaultId: string }>("vaults.makeVault");
+  const [name, setName] = useState("");
+  const [description, setDescription] = useState("");
+  return (
+    <Dialog title="Make a vault" open onClose={onClose}>
+      <form onSubmit={async (event) => { event.preventDefault(); const answer = await make.run({ name, description }); if (answer.ok) router.push(`/vaults/${answer.result.vaultId}`); }} noValidate>
+        <Stack>
+          <TextField label="Name" value={name} onChange={(event) => setName(event.target.value)} wrong={make.wrong("name")} autoFocus />
+          <TextField label="What it holds" value={description} onChange={(event) => setDescription(event.target.value)} wrong={make.wrong("description")} />
+          {make.wrong() && <Notice data-tone="bad" role="alert">{make.wrong()}</Notice>}
+          <p className="small soft">You become its first steward.</p>
+          <Row><Button look="go" type="submit" isDisabled={make.running}>Make the vault</Button><Button onPress={onClose}>Cancel</Button></Row>
+        </Stack>
+      </form>
+    </Dialog>
+  );
+}

@@ -1,0 +1,194 @@
+/** Giving, changing and withdrawing access, by the rules for givers. */
+import { and, eq, isNull } from "drizzle-orm";
+import { z } from "zod";
+import { type Grant, LEVELS } from "../../core/access";
+import { personIdOf } from "../caller";
+import { command, type Context, idSchema, instantSchema, type Topic } from "../command";
+import type { Transaction } from "../database/client";
+import { entries, grants, groups, persons, vaults } from "../database/schema";
+import { uuidv7 } from "../ids";
+import { notFound, Refused } from "../refused";
+import { type GrantRow, loadPerson, requireLevel, toSubject } from "./load";
+import { reachEnd, withoutSteward } from "./stewards";
+
+const subjectSchema = z.discriminatedUnion("kind", [
+  z.strictObject({ kind: z.literal("person"), id: idSchema }),
+  z.strictObject({ kind: z.literal("group"), id: idSchema }),
+  z.strictObject({ kind: z.literal("everyone") }),
+]);
+
+const terms = {
+  level: z.enum([...LEVELS, "blocked"]),
+  from: instantSchema.default(null),
+  until: instantSchema.default(null),
+  why: z.string().trim().max(500, "A reason has at most 500 characters.").default(""),
+};
+
+type Terms = z.output<z.ZodObject<typeof terms>>;
+
+export const giveAccess = command({
+  name: "access.give",
+  input: z.strictObject({ nodeId: idSchema, subject: subjectSchema, ...terms }),
+  by: ["person"],
+  allow: async (context) => {
+    const { tx, caller, input, at } = context;
+    const held = await requireLevel(tx, caller, input.nodeId, "steward", at);
+    const subject = await requireSubject(tx, input.subject, input.level);
+    requireTerms(input, at);
+    await requireNoLongerThanGiver(context, input);
+    return { vaultId: held.vaultId, subject, node: await nodeName(tx, input.nodeId) };
+  },
+  run: async (context) => {
+    const { tx, input, at, caller, commandId } = context;
+    const { kind } = input.subject;
+    const subjectId = input.subject.kind === "everyone" ? "" : input.subject.id;
+    const same = await tx.select().from(grants).where(and(eq(grants.nodeId, input.nodeId), eq(grants.subjectKind, kind), eq(grants.subjectId, subjectId), isNull(grants.validUntil)));
+    if (same.some((row) => row.level === input.level && row.from === input.from && row.until === input.until))
+      throw new Refused("conflict", "That is set here already.", "level");
+    const grantId = uuidv7();
+    await refuseWithoutSteward(context, input.nodeId, async () => {
+      await tx.insert(grants).values({
+        id: grantId, nodeId: input.nodeId, subjectKind: kind, subjectId, level: input.level, from: input.from, until: input.until,
+        why: input.why, givenBy: personIdOf(caller)!, validFrom: at, commandId,
+      });
+    });
+    return { grantId };
+  },
+  journal: ({ input, allowed }) => journalOf(input.nodeId, allowed, input, input.subject),
+  tell: ({ input, allowed }) => topicsOf(allowed.vaultId, input.subject),
+});
+
+const ofGrant = { grantId: idSchema };
+
+export const changeAccess = command({
+  name: "access.change",
+  input: z.strictObject({ ...ofGrant, ...terms }),
+  by: ["person"],
+  allow: async (context) => {
+    const { tx, caller, input, at } = context;
+    const grant = await requireGrant(tx, input.grantId);
+    const held = await requireLevel(tx, caller, grant.nodeId, "steward", at);
+    const subject = await requireSubject(tx, toSubject(grant.subjectKind, grant.subjectId), input.level);
+    requireTerms(input, at);
+    await requireNoLongerThanGiver(context, { ...input, nodeId: grant.nodeId });
+    return { grant, vaultId: held.vaultId, subject, node: await nodeName(tx, grant.nodeId) };
+  },
+  run: async (context) => {
+    const { tx, input, at, caller, commandId, allowed } = context;
+    const { grant } = allowed;
+    const grantId = uuidv7();
+    await refuseWithoutSteward(context, grant.nodeId, async () => {
+      await tx.update(grants).set({ validUntil: at }).where(eq(grants.id, grant.id));
+      await tx.insert(grants).values({
+        id: grantId, nodeId: grant.nodeId, subjectKind: grant.subjectKind, subjectId: grant.subjectId, level: input.level, from: input.from,
+        until: input.until, why: input.why, givenBy: personIdOf(caller)!, validFrom: at, commandId,
+      });
+    });
+    return { grantId };
+  },
+  journal: ({ input, allowed }) => journalOf(allowed.grant.nodeId, allowed, { ...input, before: allowed.grant.level }, toSubject(allowed.grant.subjectKind, allowed.grant.subjectId)),
+  tell: ({ allowed }) => topicsOf(allowed.vaultId, toSubject(allowed.grant.subjectKind, allowed.grant.subjectId)),
+});
+
+export const withdrawAccess = command({
+  name: "access.withdraw",
+  input: z.strictObject(ofGrant),
+  by: ["person"],
+  allow: async ({ tx, caller, input, at }) => {
+    const grant = await requireGrant(tx, input.grantId);
+    const held = await requireLevel(tx, caller, grant.nodeId, "steward", at);
+    return { grant, vaultId: held.vaultId, subject: await subjectName(tx, grant), node: await nodeName(tx, grant.nodeId) };
+  },
+  run: async (context) => {
+    const { tx, at, allowed } = context;
+    await refuseWithoutSteward(context, allowed.grant.nodeId, async () => {
+      await tx.update(grants).set({ validUntil: at }).where(eq(grants.id, allowed.grant.id));
+    });
+    return { nodeId: allowed.grant.nodeId };
+  },
+  journal: ({ allowed }) => journalOf(allowed.grant.nodeId, allowed, { level: allowed.grant.level, from: null, until: null, why: "" }, toSubject(allowed.grant.subjectKind, allowed.grant.subjectId)),
+  tell: ({ allowed }) => topicsOf(allowed.vaultId, toSubject(allowed.grant.subjectKind, allowed.grant.subjectId)),
+});
+
+async function requireGrant(tx: Transaction, grantId: string): Promise<GrantRow> {
+  const [grant] = await tx.select().from(grants).where(and(eq(grants.id, grantId), isNull(grants.validUntil)));
+  if (!grant) throw new Refused("conflict", "This grant has been changed or withdrawn meanwhile.");
+  return grant;
+}
+
+/** The subject exists, can hold the level, and its name. */
+async function requireSubject(tx: Transaction, subject: Grant["subject"], level: Terms["level"]): Promise<string> {
+  if (subject.kind === "everyone") return "Everyone";
+  if (subject.kind === "group") {
+    const [group] = await tx.select().from(groups).where(eq(groups.id, subject.id));
+    if (!group) throw notFound();
+    return group.name;
+  }
+  const person = await loadPerson(tx, subject.id, Date.now());
+  const [named] = await tx.select({ name: persons.name }).from(persons).where(eq(persons.id, subject.id));
+  if (!person || !named) throw notFound();
+  if (person.standing === "leaver") throw new Refused("bad-input", `${named.name} has left: bring them back first.`, "subject");
+  if (person.guest && level === "steward") throw new Refused("bad-input", "A guest never has more than Edit.", "level");
+  return named.name;
+}
+
+async function subjectName(tx: Transaction, grant: GrantRow): Promise<string> {
+  if (grant.subjectKind === "everyone") return "Everyone";
+  const table = grant.subjectKind === "group" ? groups : persons;
+  const [row] = await tx.select({ name: table.name }).from(table).where(eq(table.id, grant.subjectId));
+  return row?.name ?? "somebody";
+}
+
+export async function nodeName(tx: Pick<Transaction, "select">, nodeId: string): Promise<string> {
+  const [vault] = await tx.select({ name: vaults.name }).from(vaults).where(eq(vaults.nodeId, nodeId));
+  if (vault) return vault.name;
+  const [entry] = await tx.select({ name: entries.name }).from(entries).where(eq(entries.nodeId, nodeId));
+  return entry?.name ?? "";
+}
+
+function requireTerms(input: Terms, at: number): void {
+  if (input.until !== null && input.until <= at) throw new Refused("bad-input", "This end is in the past.", "until");
+  if (input.from !== null && input.until !== null && input.until <= input.from)
+    throw new Refused("bad-input", "It would end before it starts.", "until");
+}
+
+/** No grant outlasts the giver's own stewardship. */
+async function requireNoLongerThanGiver({ tx, caller, at }: Pick<Context<unknown>, "tx" | "caller" | "at">, input: Terms & { nodeId: string }): Promise<void> {
+  if (input.level === "blocked") return;
+  const end = await reachEnd(tx, personIdOf(caller)!, input.nodeId, "steward", at);
+  if (end !== null && (input.until === null || input.until > end))
+    throw new Refused("bad-input", "You are its steward for a time yourself: what you give cannot outlast that.", "until", { end });
+}
+
+/** Does the change and refuses it when a node would be left without a steward that had one. */
+async function refuseWithoutSteward({ tx, at }: Pick<Context<unknown>, "tx" | "at">, nodeId: string, change: () => Promise<void>): Promise<void> {
+  const before = new Set(await withoutSteward(tx, nodeId, at));
+  await change();
+  const left = (await withoutSteward(tx, nodeId, at)).filter((id) => !before.has(id));
+  if (left.length === 0) return;
+  const name = await nodeName(tx, left[0]!);
+  throw new Refused("not-allowed", `${name} would be left without a steward. Make somebody else its steward first, without an end.`);
+}
+
+function journalOf(nodeId: string, allowed: { vaultId: string; subject: string; node: string }, input: Terms & { before?: string }, subject: Grant["subject"]) {
+  const subjectId = subject.kind === "everyone" ? "everyone" : subject.id;
+  return {
+    node: nodeId,
+    vault: allowed.vaultId,
+    subject: subjectId,
+    details: {
+      level: input.level,
+      ...(input.before ? { before: input.before } : {}),
+      ...(input.from !== null ? { from: input.from } : {}),
+      ...(input.until !== null ? { until: input.until } : {}),
+      ...(input.why ? { why: input.why } : {}),
+    },
+    names: { [nodeId]: allowed.node, ...(subject.kind === "everyone" ? {} : { [subjectId]: allowed.subject }) },
+  };
+}
+
+function topicsOf(vaultId: string, subject: Grant["subject"]): Topic[] {
+  const whom: Topic = subject.kind === "everyone" ? "everyone" : `${subject.kind}:${subject.id}`;
+  return [`vault:${vaultId}`, whom];
+}
+

@@ -1,0 +1,131 @@
+/** Reads what `core/access` needs from the rows that hold now. */
+import { and, eq, inArray, isNull, or, sql } from "drizzle-orm";
+import { atLeast, type Grant, isActive, type Level, type Reach, type Resolution, resolve, resolveTree, type Step, type Subject, type TreeNode, type Who } from "../../core/access";
+import { type Caller, personIdOf } from "../caller";
+import type { Reader } from "../database/client";
+import { grants, memberships, nodes, type NodeType, places, type Role, separations, standings } from "../database/schema";
+import { notFound, Refused } from "../refused";
+
+export interface Person extends Who {
+  role: Role;
+}
+
+export type GrantRow = typeof grants.$inferSelect;
+
+export function toGrant(row: GrantRow): Grant {
+  return { id: row.id, node: row.nodeId, subject: toSubject(row.subjectKind, row.subjectId), level: row.level, from: row.from, until: row.until };
+}
+
+export function toSubject(kind: GrantRow["subjectKind"], id: string): Subject {
+  return kind === "everyone" ? { kind } : { kind, id };
+}
+
+/** A person with the groups held at `at`. */
+export async function loadPerson(tx: Reader, personId: string, at: number): Promise<Person | null> {
+  const [standing] = await tx
+    .select({ role: standings.role, standing: standings.standing })
+    .from(standings)
+    .where(and(eq(standings.personId, personId), isNull(standings.validUntil)));
+  if (!standing) return null;
+  const held = await tx.select().from(memberships).where(and(eq(memberships.personId, personId), isNull(memberships.validUntil)));
+  return {
+    id: personId,
+    role: standing.role,
+    standing: standing.standing,
+    guest: standing.role === "guest",
+    groups: new Set(held.filter((membership) => isActive(membership, at)).map((membership) => membership.groupId)),
+  };
+}
+
+/** Everybody, with the groups they hold at `at`. */
+export async function loadEverybody(tx: Reader, at: number): Promise<Person[]> {
+  const [people, held] = await Promise.all([
+    tx.select({ id: standings.personId, role: standings.role, standing: standings.standing }).from(standings).where(isNull(standings.validUntil)),
+    tx.select().from(memberships).where(isNull(memberships.validUntil)),
+  ]);
+  const groups = new Map<string, Set<string>>();
+  for (const membership of held) {
+    if (!isActive(membership, at)) continue;
+    const set = groups.get(membership.personId) ?? new Set();
+    groups.set(membership.personId, set.add(membership.groupId));
+  }
+  return people.map((person) => ({ ...person, guest: person.role === "guest", groups: groups.get(person.id) ?? new Set() }));
+}
+
+export interface PathNode {
+  id: string;
+  type: NodeType;
+  parentId: string | null;
+  vaultId: string;
+  separate: boolean;
+}
+
+/** A node and what is above it, the node first. Empty when there is no such node. */
+export async function loadPath(tx: Reader, nodeId: string): Promise<PathNode[]> {
+  const rows = await tx.all<{ id: string; type: NodeType; parent: string | null; vault: string; separate: number }>(sql`
+    with recursive up(id, parent, vault, depth) as (
+      select node_id, parent_id, vault_id, 0 from places where node_id = ${nodeId} and valid_until is null
+      union all
+      select p.node_id, p.parent_id, p.vault_id, up.depth + 1 from places p join up on p.node_id = up.parent where p.valid_until is null
+    )
+    select up.id as id, n.type as type, up.parent as parent, up.vault as vault,
+      exists (select 1 from separations s where s.node_id = up.id and s.valid_until is null) as separate
+    from up join nodes n on n.id = up.id order by up.depth`);
+  return rows.map((row) => ({ id: row.id, type: row.type, parentId: row.parent, vaultId: row.vault, separate: row.separate === 1 }));
+}
+
+/** The path with every grant that stands on it. */
+export async function loadSteps(tx: Reader, nodeId: string): Promise<{ path: PathNode[]; steps: Step[]; rows: GrantRow[] }> {
+  const path = await loadPath(tx, nodeId);
+  if (path.length === 0) return { path, steps: [], rows: [] };
+  const ids = path.map((node) => node.id);
+  const rows = await tx.select().from(grants).where(and(inArray(grants.nodeId, ids), isNull(grants.validUntil)));
+  const steps = path.map((node) => ({
+    node: node.id,
+    separate: node.separate,
+    grants: rows.filter((row) => row.nodeId === node.id).map(toGrant),
+  }));
+  return { path, steps, rows };
+}
+
+/** What one person has at one node, and why. */
+export async function resolveAt(tx: Reader, personId: string, nodeId: string, at: number): Promise<{ resolution: Resolution; path: PathNode[]; steps: Step[]; rows: GrantRow[]; person: Person } | null> {
+  const person = await loadPerson(tx, personId, at);
+  const { path, steps, rows } = await loadSteps(tx, nodeId);
+  if (!person || path.length === 0) return null;
+  return { resolution: resolve(person, steps, at), path, steps, rows, person };
+}
+
+const MISSING: Record<Level, string> = {
+  use: "You cannot use this.",
+  reveal: "You can sign in with this, but not see what is kept secret in it.",
+  edit: "You can use this, but not change it.",
+  steward: "Only its steward can do that.",
+};
+
+/**
+ * The gate of most commands: the caller has at least `needed` at the node.
+ * @throws Refused not-found below Use (nobody learns that a node exists), not-allowed above
+ */
+export async function requireLevel(tx: Reader, caller: Caller, nodeId: string, needed: Level, at: number) {
+  const personId = personIdOf(caller);
+  const found = personId === null ? null : await resolveAt(tx, personId, nodeId, at);
+  if (!found || !atLeast(found.resolution.level, "use")) throw notFound();
+  if (!atLeast(found.resolution.level, needed)) throw new Refused("not-allowed", MISSING[needed]);
+  return { ...found, level: found.resolution.level as Level, vaultId: found.path[0]!.vaultId };
+}
+
+export type Allowed = Awaited<ReturnType<typeof requireLevel>>;
+
+/** Levels of one person over every node, and the tree they were worked out on. */
+export async function loadReach(tx: Reader, person: Person, at: number): Promise<{ levels: Map<string, Reach>; tree: Map<string, TreeNode & { type: NodeType; vaultId: string }>; grants: GrantRow[] }> {
+  const subjects = [person.id, ...person.groups];
+  const [placed, separate, rows] = await Promise.all([
+    tx.select({ id: places.nodeId, parent: places.parentId, vaultId: places.vaultId, type: nodes.type }).from(places).innerJoin(nodes, eq(nodes.id, places.nodeId)).where(isNull(places.validUntil)),
+    tx.select({ id: separations.nodeId }).from(separations).where(isNull(separations.validUntil)),
+    tx.select().from(grants).where(and(isNull(grants.validUntil), or(eq(grants.subjectKind, "everyone"), inArray(grants.subjectId, subjects)))),
+  ]);
+  const cut = new Set(separate.map((row) => row.id));
+  const tree = new Map(placed.map((row) => [row.id, { ...row, separate: cut.has(row.id) }]));
+  return { levels: resolveTree(person, [...tree.values()], rows.map(toGrant), at), tree, grants: rows };
+}

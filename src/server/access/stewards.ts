@@ -1,0 +1,73 @@
+/** Stewardship over time: who will still be a steward, and what would be left without one. */
+import { and, eq, isNull, sql } from "drizzle-orm";
+import { atLeast, type Grant, isActive, type Level, resolve, type Window } from "../../core/access";
+import type { Reader } from "../database/client";
+import { grants, memberships } from "../database/schema";
+import { groupBy } from "../groupBy";
+import { loadEverybody, loadPerson, loadSteps, type Person } from "./load";
+
+/**
+ * When the person falls below `needed` at the node: milliseconds, or null for never.
+ * Every coming boundary of a window on the way up, or of a membership of theirs, is looked at in order.
+ */
+export async function reachEnd(tx: Reader, personId: string, nodeId: string, needed: Level, at: number): Promise<number | null> {
+  const person = await loadPerson(tx, personId, at);
+  const { steps } = await loadSteps(tx, nodeId);
+  const held = await tx.select().from(memberships).where(and(eq(memberships.personId, personId), isNull(memberships.validUntil)));
+  if (!person) return at;
+  return endOf(person, held, steps, needed, at);
+}
+
+type Held = (Window & { groupId: string })[];
+
+function endOf(person: Person, held: Held, steps: Parameters<typeof resolve>[1], needed: Level, at: number): number | null {
+  const edges = [...steps.flatMap((step) => step.grants), ...held]
+    .flatMap((window: Window) => [window.from, window.until])
+    .filter((edge): edge is number => edge !== null && edge > at)
+    .sort((a, b) => a - b);
+  for (const moment of [at, ...edges]) {
+    const then = { ...person, groups: new Set(held.filter((row) => isActive(row, moment)).map((row) => row.groupId)) };
+    if (!atLeast(resolve(then, steps, moment).level, needed)) return moment;
+  }
+  return null;
+}
+
+/**
+ * Nodes at and below `nodeId` that no active member of staff is a steward of without an end.
+ * A node without grants of its own answers as what is above it, so only those with grants or a separate mark count.
+ */
+export async function withoutSteward(tx: Reader, nodeId: string, at: number): Promise<string[]> {
+  const [everybody, held, below] = await Promise.all([loadEverybody(tx, at), tx.select().from(memberships).where(isNull(memberships.validUntil)), distinctBelow(tx, nodeId)]);
+  const staff = everybody.filter((person) => person.standing === "active" && !person.guest);
+  const heldBy = groupBy(held, (row) => row.personId);
+  const bare: string[] = [];
+  for (const id of below) {
+    const { steps } = await loadSteps(tx, id);
+    const candidates = staff.filter((person) => mentions(person, steps.flatMap((step) => step.grants), heldBy.get(person.id) ?? []));
+    if (!candidates.some((person) => endOf(person, heldBy.get(person.id) ?? [], steps, "steward", at) === null)) bare.push(id);
+  }
+  return bare;
+}
+
+/** Cheap test before the walk: some grant of Steward could be this person's. */
+function mentions(person: Person, all: readonly Grant[], held: Held): boolean {
+  return all.some(
+    ({ subject, level }) =>
+      level === "steward" &&
+      (subject.kind === "everyone" || subject.id === person.id || (subject.kind === "group" && held.some((row) => row.groupId === subject.id))),
+  );
+}
+
+async function distinctBelow(tx: Reader, nodeId: string): Promise<string[]> {
+  const rows = await tx.all<{ id: string }>(sql`
+    with recursive down(id) as (
+      select ${nodeId}
+      union all
+      select p.node_id from places p join down on p.parent_id = down.id where p.valid_until is null
+    )
+    select distinct down.id as id from down
+    where down.id = ${nodeId}
+      or exists (select 1 from ${grants} g where g.node_id = down.id and g.valid_until is null)
+      or exists (select 1 from separations s where s.node_id = down.id and s.valid_until is null)`);
+  return rows.map((row) => row.id);
+}

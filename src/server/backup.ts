@@ -1,0 +1,72 @@
+/**
+ * A consistent, encrypted copy of a local database while Galtry runs: the write lock is held while the file and
+ * its log are copied, then the copy is opened and its journal checked. The root key is never part of it.
+ */
+import { copyFileSync, existsSync, mkdirSync, rmSync } from "node:fs";
+import path from "node:path";
+import { asc } from "drizzle-orm";
+import { checkChain } from "../core/journal/chain";
+import type { Configuration } from "./configuration";
+import { isBusy, openDatabase } from "./database/client";
+import { journal } from "./database/schema";
+import { databaseFile } from "./galtry";
+import { type KeyRing, keyFilePath } from "./keys/keyFile";
+import { StartError } from "./startError";
+
+export interface BackupReport {
+  folder: string;
+  lines: number;
+  head: string;
+}
+
+/** @throws StartError when the copy does not hold */
+export async function writeBackup(configuration: Configuration, keys: KeyRing, folder: string): Promise<BackupReport> {
+  const file = databaseFile(configuration);
+  if (existsSync(folder)) throw new StartError(`${folder} is there already: a backup never overwrites one.`);
+  mkdirSync(folder, { recursive: true, mode: 0o700 });
+  const copy = path.join(folder, "galtry.db");
+  const { client } = await openDatabase(`file:${file}`, keys.database);
+  try {
+    await whileLocked(client, () => {
+      copyFileSync(file, copy);
+      if (existsSync(`${file}-wal`)) copyFileSync(`${file}-wal`, `${copy}-wal`);
+      copyFileSync(keyFilePath(configuration.dataFolder), path.join(folder, "keys.json"));
+    });
+  } finally {
+    client.close();
+  }
+  return { folder, ...(await checkCopy(copy, keys)) };
+}
+
+async function whileLocked(client: Awaited<ReturnType<typeof openDatabase>>["client"], work: () => void): Promise<void> {
+  for (const start = Date.now(); ; ) {
+    try {
+      const tx = await client.transaction("write");
+      try {
+        work();
+      } finally {
+        await tx.rollback();
+      }
+      return;
+    } catch (error) {
+      if (!isBusy(error) || Date.now() - start > 30_000) throw error;
+      await new Promise((resolve) => setTimeout(resolve, 20));
+    }
+  }
+}
+
+/** Folds the log into the copy, and checks pages and journal. */
+async function checkCopy(copy: string, keys: KeyRing): Promise<{ lines: number; head: string }> {
+  const { client, db } = await openDatabase(`file:${copy}`, keys.database);
+  try {
+    await client.execute("PRAGMA wal_checkpoint(TRUNCATE)");
+    const check = await client.execute("PRAGMA integrity_check");
+    if (String(check.rows[0]?.[0]) !== "ok") throw new StartError("The copy does not hold: its pages are damaged.");
+    const { lines, head, broken } = await checkChain(await db.select().from(journal).orderBy(asc(journal.seq)), keys.journal);
+    if (broken) throw new StartError(`The copy does not hold: its journal is broken at line ${broken.seq} (${broken.why}).`);
+    return { lines, head };
+  } finally {
+    client.close();
+    for (const rest of ["-wal", "-shm"]) rmSync(`${copy}${rest}`, { force: true });
+  }
+}

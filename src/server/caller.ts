@@ -1,0 +1,20 @@
+/** Who is asking. Established from a session cookie, a Lanyard's token, or by a script on the server itself. */
+import type { Role } from "./database/schema";
+
+export type Caller =
+  | { kind: "nobody"; address: string; browser: string; knownBrowser: string | null }
+  | { kind: "person"; personId: string; sessionId: string | null; provedAt: number; address: string; browser: string }
+  | { kind: "lanyard"; personId: string; lanyardId: string; address: string; browser: string; language: string }
+  | { kind: "server" };
+
+export type CallerKind = Caller["kind"];
+
+/** Kinds of caller that are somebody. */
+export type PersonCaller = Extract<Caller, { personId: string }>;
+
+export const personIdOf = (caller: Caller): string | null => ("personId" in caller ? caller.personId : null);
+
+/** How long after giving the sign-in password grave acts need no second proof. */
+export const PROVED_FOR_MS = 5 * 60_000;
+
+export const isAdministrator = (role: Role) => role === "owner" || role === "administrator";

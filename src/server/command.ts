@@ -1,0 +1,185 @@
+/**
+ * A write is a command: parsed, authorised, run, journaled and told in one transaction. A read is a query in the
+ * same shape. There is no other way to the database for anything a person asks for.
+ */
+import { eq, and, isNull } from "drizzle-orm";
+import { z } from "zod";
+import type { Caller, CallerKind } from "./caller";
+import { personIdOf } from "./caller";
+import type { Reader, Transaction } from "./database/client";
+import { lanyards, outbox, type Role, sessions, standings } from "./database/schema";
+import { type Galtry, galtry } from "./galtry";
+import { uuidv7At } from "./ids";
+import { appendLine, type JournalEntry } from "./journal/append";
+import { Refused } from "./refused";
+
+/** Whom a change concerns: "look again". A vault's topic reaches those who reach something in it. */
+export type Topic = `vault:${string}` | `person:${string}` | `group:${string}` | "everyone" | "administrators";
+
+/** What a step of a command or query may use. */
+export interface Context<I, T extends Reader = Transaction> {
+  tx: T;
+  input: I;
+  caller: Caller;
+  /** The moment of the act. */
+  at: number;
+  /** The id of this act, in the rows it opens and closes. */
+  commandId: string;
+  /** Role and standing of the caller, read in this transaction. */
+  role: Role | null;
+  house: Galtry;
+}
+
+interface Shared<I> {
+  name: string;
+  input: z.ZodType<I>;
+  /** Which kinds of caller may ask at all. */
+  by: readonly CallerKind[];
+  /** Run by Galtry's own code on behalf of the caller; no address answers to its name. */
+  internal?: boolean;
+}
+
+export interface CommandDefinition<I, R, P = undefined, A = undefined> extends Shared<I> {
+  /** Slow work before the transaction: hashing, sealing. Sees no database. */
+  prepare?: (context: { input: I; caller: Caller; house: Galtry; at: number }) => Promise<P>;
+  /** Says who may, or throws Refused with a reason a person understands. What it returns goes to `run`. */
+  allow: (context: Context<I>) => Promise<A> | A;
+  run: (context: Context<I> & { prepared: P; allowed: A }) => Promise<R>;
+  /** What the journal keeps; never a secret. Null only for acts that are no acts (a heartbeat). */
+  journal: (context: { input: I; result: R; allowed: A; caller: Caller }) => JournalEntry | JournalEntry[] | null;
+  tell: (context: { input: I; result: R; allowed: A }) => Topic[];
+  /** A refusal of this act is written to the journal. */
+  journalRefusal?: boolean;
+}
+
+export interface Command<I, R> extends Shared<I> {
+  type: "command";
+  execute: (house: Galtry, input: unknown, caller: Caller, at?: number) => Promise<R>;
+}
+
+export interface QueryDefinition<I, R, A = undefined> extends Shared<I> {
+  allow: (context: Context<I, Reader>) => Promise<A> | A;
+  run: (context: Context<I, Reader> & { allowed: A }) => Promise<R>;
+}
+
+export interface Query<I, R> extends Shared<I> {
+  type: "query";
+  execute: (house: Galtry, input: unknown, caller: Caller, at?: number) => Promise<R>;
+}
+
+export function command<I, R, P = undefined, A = undefined>(definition: CommandDefinition<I, R, P, A>): Command<I, R> {
+  const execute = async (house: Galtry, raw: unknown, caller: Caller, at = Date.now()): Promise<R> => {
+    admit(definition, caller);
+    const input = parse(definition, raw);
+    const commandId = uuidv7At(at);
+    const prepared = (await definition.prepare?.({ input, caller, house, at })) as P;
+    try {
+      return await house.writer.write(async (tx) => {
+        const role = await standing(tx, caller, at);
+        const context = { tx, input, caller, at, commandId, role, house };
+        const allowed = await definition.allow(context);
+        const result = await definition.run({ ...context, prepared, allowed });
+        await record(context, definition.name, definition.journal({ input, result, allowed, caller }));
+        await tell(tx, at, definition.tell({ input, result, allowed }));
+        return result;
+      });
+    } catch (error) {
+      if (error instanceof Refused && definition.journalRefusal !== false) await recordRefusal(house, definition.name, input, caller, at, error);
+      throw error;
+    }
+  };
+  return { type: "command", name: definition.name, input: definition.input, by: definition.by, internal: definition.internal ?? false, execute };
+}
+
+export function query<I, R, A = undefined>(definition: QueryDefinition<I, R, A>): Query<I, R> {
+  const execute = async (house: Galtry, raw: unknown, caller: Caller, at = Date.now()): Promise<R> => {
+    admit(definition, caller);
+    const input = parse(definition, raw);
+    const role = await standing(house.db, caller, at);
+    const context = { tx: house.db, input, caller, at, commandId: "", role, house };
+    const allowed = (await definition.allow(context)) as A;
+    return definition.run({ ...context, allowed });
+  };
+  return { type: "query", name: definition.name, input: definition.input, by: definition.by, internal: definition.internal ?? false, execute };
+}
+
+/** Runs a command or query in this process's Galtry. */
+export async function act<I, R>(what: Command<I, R> | Query<I, R>, input: I, caller: Caller): Promise<R> {
+  return what.execute(await galtry(), input, caller);
+}
+
+function admit(definition: Shared<unknown>, caller: Caller): void {
+  if (definition.by.includes(caller.kind)) return;
+  if (caller.kind === "nobody") throw new Refused("signed-out", "Sign in first.");
+  throw new Refused("not-allowed", "This cannot be asked for in this way.");
+}
+
+function parse<I>(definition: Shared<I>, raw: unknown): I {
+  const read = definition.input.safeParse(raw);
+  if (read.success) return read.data;
+  const issue = read.error.issues[0]!;
+  throw new Refused("bad-input", issue.message, issue.path.map(String).join("."));
+}
+
+/** The caller's role now; refuses people whose access has ended and sessions that are over. */
+async function standing(tx: Reader, caller: Caller, at: number): Promise<Role | null> {
+  const personId = personIdOf(caller);
+  if (personId === null) return null;
+  const [row] = await tx
+    .select({ role: standings.role, standing: standings.standing })
+    .from(standings)
+    .where(and(eq(standings.personId, personId), isNull(standings.validUntil)));
+  if (row?.standing !== "active") throw new Refused("signed-out", "Your access to Galtry has been ended.");
+  if (caller.kind === "person" && caller.sessionId !== null) await requireSession(tx, caller.sessionId, at);
+  if (caller.kind === "lanyard") await requireLanyard(tx, caller.lanyardId, at);
+  return row.role;
+}
+
+async function requireSession(tx: Reader, id: string, at: number): Promise<void> {
+  const [row] = await tx.select({ endedAt: sessions.endedAt, expiresAt: sessions.expiresAt }).from(sessions).where(eq(sessions.id, id));
+  if (!row || row.endedAt !== null || row.expiresAt <= at) throw new Refused("signed-out", "This session has ended. Sign in again.");
+}
+
+async function requireLanyard(tx: Reader, id: string, at: number): Promise<void> {
+  const [row] = await tx.select({ endedAt: lanyards.endedAt, expiresAt: lanyards.expiresAt }).from(lanyards).where(eq(lanyards.id, id));
+  if (!row || row.endedAt !== null || row.expiresAt <= at) throw new Refused("signed-out", "This Lanyard is not connected any more.");
+}
+
+async function record(context: Context<unknown>, act: string, entries: JournalEntry | JournalEntry[] | null): Promise<void> {
+  if (entries === null) return;
+  for (const entry of Array.isArray(entries) ? entries : [entries])
+    await appendLine(context.tx, context.house.keys.journal, {
+      act,
+      outcome: "done",
+      at: context.at,
+      person: personIdOf(context.caller),
+      ...entry,
+    });
+}
+
+async function tell(tx: Transaction, at: number, topics: Topic[]): Promise<void> {
+  if (topics.length > 0) await tx.insert(outbox).values({ at, topics: [...new Set(topics)] });
+}
+
+/** A refusal is a line of its own, after the rollback. Only ids that stand in the input; never a text. */
+async function recordRefusal(house: Galtry, act: string, input: unknown, caller: Caller, at: number, refused: Refused): Promise<void> {
+  const person = personIdOf(caller);
+  if (person === null || refused.code === "signed-out" || refused.code === "bad-input" || refused.code === "conflict") return;
+  const ids = (input ?? {}) as Record<string, unknown>;
+  const node = [ids.entryId, ids.nodeId, ids.vaultId].find((id): id is string => typeof id === "string") ?? null;
+  await house.writer.write((tx) =>
+    appendLine(tx, house.keys.journal, { act, outcome: "refused", at, person, node, details: { code: refused.code } }),
+  );
+}
+
+export const idSchema = z.uuid("This is not something Galtry knows.");
+/** A name as people give it: trimmed, one line, up to 200 characters in any script. */
+export const nameSchema = z
+  .string()
+  .trim()
+  .min(1, "Give it a name.")
+  .max(200, "A name has at most 200 characters.")
+  .refine((text) => !/[\u0000-\u001f\u007f]/.test(text), "A name is one line of text.");
+/** Milliseconds, or null for no limit. */
+export const instantSchema = z.number().int().min(0).max(8_640_000_000_000_000).nullable();
+export const none = z.strictObject({});

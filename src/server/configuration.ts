@@ -1,0 +1,77 @@
+/** What the operator sets, read once from the environment and checked. */
+import path from "node:path";
+import { z } from "zod";
+
+const schema = z.object({
+  GALTRY_PUBLIC_URL: z.url().default("http://localhost:4600"),
+  GALTRY_PORT: z.coerce.number().int().min(1).max(65535).default(4600),
+  GALTRY_LISTEN: z.string().default("127.0.0.1"),
+  GALTRY_DATA: z.string().default(".data/galtry"),
+  GALTRY_DATABASE_URL: z.string().optional(),
+  GALTRY_DATABASE_TOKEN: z.string().optional(),
+  GALTRY_ROOT_KEY: z.string().optional(),
+  GALTRY_ROOT_KEY_FILE: z.string().default(".data/root.key"),
+  /** Addresses of proxies whose X-Forwarded-For is believed. */
+  GALTRY_TRUSTED_PROXIES: z.string().default(""),
+  /** host:port pairs that sealed sign-in may call although they are internal or plain http. */
+  GALTRY_ALLOWED_TARGETS: z.string().default(""),
+  GALTRY_LOG_LEVEL: z.string().default("info"),
+});
+
+export interface Configuration {
+  publicUrl: URL;
+  port: number;
+  listen: string;
+  dataFolder: string;
+  databaseUrl: string;
+  databaseToken: string | undefined;
+  rootKey: string | undefined;
+  rootKeyFile: string;
+  trustedProxies: string[];
+  allowedTargets: ReadonlySet<string>;
+  logLevel: string;
+}
+
+/** A mistake in what the operator set: one line for the terminal. */
+export class ConfigurationError extends Error {
+  override name = "ConfigurationError";
+}
+
+export function readConfiguration(environment: NodeJS.ProcessEnv = process.env): Configuration {
+  const read = schema.safeParse(environment);
+  if (!read.success) {
+    const issue = read.error.issues[0];
+    throw new ConfigurationError(`${issue?.path.join(".")}: ${issue?.message}`);
+  }
+  const set = read.data;
+  const publicUrl = new URL(set.GALTRY_PUBLIC_URL);
+  if (publicUrl.protocol !== "https:" && !isLoopbackHost(publicUrl.hostname))
+    throw new ConfigurationError("GALTRY_PUBLIC_URL is plain http and not this machine: Galtry starts only behind https.");
+  const dataFolder = path.resolve(/* turbopackIgnore: true */ set.GALTRY_DATA);
+  const rootKeyFile = path.resolve(/* turbopackIgnore: true */ set.GALTRY_ROOT_KEY_FILE);
+  if (!path.relative(dataFolder, rootKeyFile).startsWith(".."))
+    throw new ConfigurationError("GALTRY_ROOT_KEY_FILE lies inside the data folder: whoever takes the one would have both.");
+  const allowedTargets = new Set(list(set.GALTRY_ALLOWED_TARGETS));
+  const isOwn = (target: string) => target === publicUrl.host || (target.endsWith(`:${set.GALTRY_PORT}`) && isLoopbackHost(target.replace(/:\d+$/, "")));
+  if ([...allowedTargets].some(isOwn))
+    throw new ConfigurationError("GALTRY_ALLOWED_TARGETS names Galtry itself: that can never be a target.");
+  return {
+    publicUrl,
+    port: set.GALTRY_PORT,
+    listen: set.GALTRY_LISTEN,
+    dataFolder,
+    databaseUrl: set.GALTRY_DATABASE_URL ?? `file:${path.join(dataFolder, "galtry.db")}`,
+    databaseToken: set.GALTRY_DATABASE_TOKEN,
+    rootKey: set.GALTRY_ROOT_KEY,
+    rootKeyFile,
+    trustedProxies: list(set.GALTRY_TRUSTED_PROXIES),
+    allowedTargets,
+    logLevel: set.GALTRY_LOG_LEVEL,
+  };
+}
+
+const list = (text: string) => text.split(",").map((part) => part.trim()).filter(Boolean);
+
+export function isLoopbackHost(host: string): boolean {
+  return host === "localhost" || host.endsWith(".localhost") || host === "[::1]" || /^127\.\d+\.\d+\.\d+$/.test(host);
+}

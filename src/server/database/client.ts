@@ -1,0 +1,32 @@
+/** The one place that opens the database. Local files are opened with libSQL's own encryption. */
+import { type Client, createClient } from "@libsql/client";
+import { drizzle, type LibSQLDatabase } from "drizzle-orm/libsql";
+import { type Bytes, toHex } from "../../core/crypto";
+import * as schema from "./schema";
+
+export type Database = LibSQLDatabase<typeof schema>;
+export type Transaction = Parameters<Parameters<Database["transaction"]>[0]>[0];
+/** Where reads may run: inside a transaction or outside. */
+export type Reader = Pick<Database | Transaction, "select" | "selectDistinct" | "run" | "all" | "get">;
+
+export interface OpenDatabase {
+  client: Client;
+  db: Database;
+  local: boolean;
+}
+
+export async function openDatabase(url: string, key: Bytes, token?: string): Promise<OpenDatabase> {
+  const local = url.startsWith("file:");
+  const client = createClient(local ? { url, encryptionKey: toHex(key) } : { url, authToken: token });
+  if (local) {
+    await client.execute("PRAGMA journal_mode = WAL");
+    await client.execute("PRAGMA synchronous = FULL");
+  }
+  return { client, db: drizzle(client, { schema }), local };
+}
+
+/** Whether an error says that another process holds the write lock. */
+export function isBusy(error: unknown): boolean {
+  for (let at = error; at instanceof Error; at = at.cause) if (/SQLITE_BUSY|database is locked/.test(`${(at as { code?: string }).code} ${at.message}`)) return true;
+  return false;
+}

@@ -1,0 +1,432 @@
+/**
+ * The database. Times are UTC milliseconds, ids UUIDv7. Rows with `validFrom` and `validUntil` are history: a
+ * change closes one and opens another, none is overwritten. Secrets stand only in sealed blobs.
+ */
+import { sql } from "drizzle-orm";
+import { blob, index, integer, primaryKey, sqliteTable, text, uniqueIndex } from "drizzle-orm/sqlite-core";
+import type { Given, Standing } from "../../core/access";
+import type { SignInSteps } from "../../core/signin/steps";
+
+const id = () => text("id").primaryKey();
+const time = (name: string) => integer(name);
+const bytes = (name: string) => blob(name, { mode: "buffer" });
+const valid = {
+  validFrom: integer("valid_from").notNull(),
+  validUntil: integer("valid_until"),
+  commandId: text("command_id").notNull(),
+};
+
+export type Role = "owner" | "administrator" | "member" | "guest";
+
+export const organisation = sqliteTable("organisation", {
+  id: id(),
+  name: text("name").notNull(),
+  timeZone: text("time_zone").notNull(),
+  createdAt: time("created_at").notNull(),
+});
+
+/** One-time texts that a browser presents: set-up address, sign-in links. Only their hashes are kept. */
+export const links = sqliteTable("links", {
+  id: id(),
+  tokenHash: text("token_hash").notNull().unique(),
+  purpose: text("purpose").$type<"set-up" | "sign-in">().notNull(),
+  personId: text("person_id"),
+  createdAt: time("created_at").notNull(),
+  expiresAt: time("expires_at").notNull(),
+  usedAt: time("used_at"),
+  withdrawnAt: time("withdrawn_at"),
+});
+
+export const persons = sqliteTable("persons", {
+  id: id(),
+  mail: text("mail").notNull().unique(),
+  name: text("name").notNull(),
+  passwordHash: text("password_hash"),
+  createdAt: time("created_at").notNull(),
+  invitedBy: text("invited_by"),
+});
+
+/** Role and state of a person over time. */
+export const standings = sqliteTable(
+  "standings",
+  {
+    id: id(),
+    personId: text("person_id").notNull(),
+    role: text("role").$type<Role>().notNull(),
+    standing: text("standing").$type<Standing>().notNull(),
+    ...valid,
+  },
+  (t) => [index("standings_person").on(t.personId, t.validUntil)],
+);
+
+export const sessions = sqliteTable(
+  "sessions",
+  {
+    id: id(),
+    tokenHash: text("token_hash").notNull().unique(),
+    personId: text("person_id").notNull(),
+    createdAt: time("created_at").notNull(),
+    /** When the sign-in password was last given in this session. */
+    provedAt: time("proved_at").notNull(),
+    lastSeenAt: time("last_seen_at").notNull(),
+    expiresAt: time("expires_at").notNull(),
+    endedAt: time("ended_at"),
+    browser: text("browser").notNull(),
+    address: text("address").notNull(),
+  },
+  (t) => [index("sessions_person").on(t.personId)],
+);
+
+/** Browsers a person has signed in from: guessing elsewhere never shuts them out here. */
+export const knownBrowsers = sqliteTable(
+  "known_browsers",
+  {
+    tokenHash: text("token_hash").notNull(),
+    personId: text("person_id").notNull(),
+    lastUsedAt: time("last_used_at").notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.tokenHash, t.personId] })],
+);
+
+/** Counters of guesses; keys are keyed hashes. */
+export const attempts = sqliteTable(
+  "attempts",
+  {
+    key: text("key").notNull(),
+    window: integer("window").notNull(),
+    count: integer("count").notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.key, t.window] })],
+);
+
+/** Failed sign-ins of known people, counted by the minute until they are journaled as one line. */
+export const failedSignIns = sqliteTable(
+  "failed_sign_ins",
+  { personId: text("person_id").notNull(), minute: integer("minute").notNull(), count: integer("count").notNull() },
+  (t) => [primaryKey({ columns: [t.personId, t.minute] })],
+);
+
+export const groups = sqliteTable("groups", {
+  id: id(),
+  name: text("name").notNull(),
+  description: text("description").notNull().default(""),
+  createdAt: time("created_at").notNull(),
+});
+
+export const memberships = sqliteTable(
+  "memberships",
+  {
+    id: id(),
+    groupId: text("group_id").notNull(),
+    personId: text("person_id").notNull(),
+    from: integer("from_at"),
+    until: integer("until_at"),
+    keeper: integer("keeper", { mode: "boolean" }).notNull().default(false),
+    ...valid,
+  },
+  (t) => [
+    index("memberships_person").on(t.personId, t.validUntil),
+    uniqueIndex("memberships_current").on(t.groupId, t.personId).where(sql`valid_until is null`),
+  ],
+);
+
+export type NodeType = "vault" | "folder" | "entry";
+
+export const nodes = sqliteTable("nodes", {
+  id: id(),
+  type: text("type").$type<NodeType>().notNull(),
+  createdAt: time("created_at").notNull(),
+  createdBy: text("created_by").notNull(),
+});
+
+export const places = sqliteTable(
+  "places",
+  {
+    id: id(),
+    nodeId: text("node_id").notNull(),
+    parentId: text("parent_id"),
+    vaultId: text("vault_id").notNull(),
+    ...valid,
+  },
+  (t) => [index("places_node").on(t.nodeId, t.validUntil), index("places_vault").on(t.vaultId, t.validUntil)],
+);
+
+export const separations = sqliteTable(
+  "separations",
+  { id: id(), nodeId: text("node_id").notNull(), ...valid },
+  (t) => [index("separations_node").on(t.nodeId, t.validUntil)],
+);
+
+export const vaults = sqliteTable("vaults", {
+  nodeId: text("node_id").primaryKey(),
+  name: text("name").notNull(),
+  description: text("description").notNull().default(""),
+});
+
+export const folders = sqliteTable("folders", {
+  nodeId: text("node_id").primaryKey(),
+  name: text("name").notNull(),
+});
+
+export const vaultKeys = sqliteTable(
+  "vault_keys",
+  {
+    vaultId: text("vault_id").notNull(),
+    version: integer("version").notNull(),
+    wrapped: bytes("wrapped").notNull(),
+    createdAt: time("created_at").notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.vaultId, t.version] })],
+);
+
+export interface ExtraField {
+  id: string;
+  label: string;
+  class: "open" | "identifier" | "secret";
+  /** Only of the class open; the others stand in the sealed blob. */
+  value?: string;
+}
+
+export const entries = sqliteTable(
+  "entries",
+  {
+    nodeId: text("node_id").primaryKey(),
+    kind: text("kind").notNull(),
+    name: text("name").notNull(),
+    description: text("description").notNull().default(""),
+    signInPage: text("sign_in_page").notNull(),
+    reach: text("reach").$type<"site" | "host">().notNull(),
+    /** Host of the sign-in page and its registrable domain: what a page is matched by. */
+    host: text("host").notNull(),
+    site: text("site").notNull(),
+    notes: text("notes").notNull().default(""),
+    tags: text("tags", { mode: "json" }).$type<string[]>().notNull(),
+    extras: text("extras", { mode: "json" }).$type<ExtraField[]>().notNull(),
+    useSeesUserName: integer("use_sees_user_name", { mode: "boolean" }).notNull().default(false),
+    guardedFill: integer("guarded_fill", { mode: "boolean" }).notNull().default(false),
+    /** The steward accepted in words that this site gets its password over plain http. */
+    plainHttp: integer("plain_http", { mode: "boolean" }).notNull().default(false),
+    hasCode: integer("has_code", { mode: "boolean" }).notNull().default(false),
+    steps: text("steps", { mode: "json" }).$type<SignInSteps>().notNull(),
+    versionId: text("version_id").notNull(),
+    changedAt: time("changed_at").notNull(),
+    changedBy: text("changed_by").notNull(),
+    createdAt: time("created_at").notNull(),
+    createdBy: text("created_by").notNull(),
+    binnedAt: time("binned_at"),
+    binnedBy: text("binned_by"),
+  },
+  (t) => [index("entries_site").on(t.site)],
+);
+
+/** Earlier and current values; open ones as JSON, identifiers and secrets in one sealed blob. */
+export const entryVersions = sqliteTable(
+  "entry_versions",
+  {
+    id: id(),
+    entryId: text("entry_id").notNull(),
+    number: integer("number").notNull(),
+    vaultId: text("vault_id").notNull(),
+    keyVersion: integer("key_version").notNull(),
+    open: text("open", { mode: "json" }).$type<Record<string, unknown>>().notNull(),
+    sealed: bytes("sealed").notNull(),
+    createdAt: time("created_at").notNull(),
+    createdBy: text("created_by").notNull(),
+    /** The site said no to it: nobody sends it again until it changes or somebody with Edit says so. */
+    refusedAt: time("refused_at"),
+  },
+  (t) => [uniqueIndex("entry_versions_number").on(t.entryId, t.number)],
+);
+
+/** Keyed fingerprints (HMAC) of the values of a version: the same value twice shows without opening either. */
+export const fingerprints = sqliteTable(
+  "fingerprints",
+  {
+    versionId: text("version_id").notNull(),
+    field: text("field").notNull(),
+    fingerprint: text("fingerprint").notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.versionId, t.field] }), index("fingerprints_value").on(t.fingerprint)],
+);
+
+export const grants = sqliteTable(
+  "grants",
+  {
+    id: id(),
+    nodeId: text("node_id").notNull(),
+    subjectKind: text("subject_kind").$type<"person" | "group" | "everyone">().notNull(),
+    /** Empty for Everyone. */
+    subjectId: text("subject_id").notNull(),
+    level: text("level").$type<Given>().notNull(),
+    from: integer("from_at"),
+    until: integer("until_at"),
+    why: text("why").notNull().default(""),
+    givenBy: text("given_by").notNull(),
+    ...valid,
+  },
+  (t) => [
+    index("grants_node").on(t.nodeId, t.validUntil),
+    index("grants_subject").on(t.subjectId, t.validUntil),
+    index("grants_edges").on(t.validUntil, t.from, t.until),
+  ],
+);
+
+export type SightingHow = "revealed" | "copied" | "written" | "captured" | "guarded fill";
+
+export const sightings = sqliteTable(
+  "sightings",
+  {
+    id: id(),
+    entryId: text("entry_id").notNull(),
+    field: text("field").notNull(),
+    fingerprint: text("fingerprint").notNull(),
+    personId: text("person_id").notNull(),
+    at: time("at").notNull(),
+    how: text("how").$type<SightingHow>().notNull(),
+  },
+  (t) => [index("sightings_entry").on(t.entryId, t.field)],
+);
+
+export const pins = sqliteTable(
+  "pins",
+  { personId: text("person_id").notNull(), entryId: text("entry_id").notNull(), at: time("at").notNull() },
+  (t) => [primaryKey({ columns: [t.personId, t.entryId] })],
+);
+
+/** When a person first opened or used an entry; until then it is new to them. */
+export const met = sqliteTable(
+  "met",
+  { personId: text("person_id").notNull(), entryId: text("entry_id").notNull(), at: time("at").notNull() },
+  (t) => [primaryKey({ columns: [t.personId, t.entryId] })],
+);
+
+export const lanyards = sqliteTable(
+  "lanyards",
+  {
+    id: id(),
+    personId: text("person_id").notNull(),
+    tokenHash: text("token_hash").notNull().unique(),
+    /** RFC 7638 thumbprint of the key kept in that browser. */
+    thumbprint: text("thumbprint").notNull(),
+    browser: text("browser").notNull(),
+    version: text("version").notNull(),
+    createdAt: time("created_at").notNull(),
+    lastUsedAt: time("last_used_at").notNull(),
+    expiresAt: time("expires_at").notNull(),
+    endedAt: time("ended_at"),
+    endedBy: text("ended_by"),
+    endedWhy: text("ended_why"),
+  },
+  (t) => [index("lanyards_person").on(t.personId)],
+);
+
+export const pairings = sqliteTable("pairings", {
+  id: id(),
+  deviceHash: text("device_hash").notNull().unique(),
+  userCode: text("user_code").notNull(),
+  thumbprint: text("thumbprint").notNull(),
+  browser: text("browser").notNull(),
+  version: text("version").notNull(),
+  createdAt: time("created_at").notNull(),
+  expiresAt: time("expires_at").notNull(),
+  confirmedBy: text("confirmed_by"),
+  confirmedAt: time("confirmed_at"),
+  takenAt: time("taken_at"),
+  stoppedAt: time("stopped_at"),
+});
+
+/** Proofs seen (RFC 9449 section 11.1). */
+export const proofs = sqliteTable("proofs", { jti: text("jti").primaryKey(), expiresAt: time("expires_at").notNull() });
+
+export const neverKept = sqliteTable(
+  "never_kept",
+  { personId: text("person_id").notNull(), site: text("site").notNull(), at: time("at").notNull() },
+  (t) => [primaryKey({ columns: [t.personId, t.site] })],
+);
+
+/** One row a sign-in by Galtry: begun, then ended with what came of it. */
+export const signIns = sqliteTable(
+  "sign_ins",
+  {
+    id: id(),
+    entryId: text("entry_id").notNull(),
+    versionId: text("version_id").notNull(),
+    personId: text("person_id").notNull(),
+    lanyardId: text("lanyard_id").notNull(),
+    how: text("how").$type<"sealed" | "guarded">().notNull(),
+    /** Host and user name as a keyed hash: sign-ins to one account wait for each other. */
+    queueKey: text("queue_key").notNull(),
+    /** Machine and process id, to tell a sign-in under way from one broken off. */
+    process: text("process").notNull(),
+    begunAt: time("begun_at").notNull(),
+    endedAt: time("ended_at"),
+    outcome: text("outcome"),
+    detail: text("detail"),
+    /** The session as handed over, to sign out with: sealed under the vault's key. */
+    jar: bytes("jar"),
+    keyVersion: integer("key_version"),
+    signedOutAt: time("signed_out_at"),
+  },
+  (t) => [index("sign_ins_entry").on(t.entryId, t.begunAt), index("sign_ins_person").on(t.personId, t.begunAt), index("sign_ins_open").on(t.endedAt, t.queueKey)],
+);
+
+/** Time steps of one-time codes already sent: a code is used once. */
+export const usedCodes = sqliteTable(
+  "used_codes",
+  { fingerprint: text("fingerprint").notNull(), step: integer("step").notNull() },
+  (t) => [primaryKey({ columns: [t.fingerprint, t.step] })],
+);
+
+export const journal = sqliteTable(
+  "journal",
+  {
+    seq: integer("seq").primaryKey(),
+    at: time("at").notNull(),
+    act: text("act").notNull(),
+    outcome: text("outcome").$type<"done" | "refused">().notNull(),
+    person: text("person"),
+    node: text("node"),
+    vault: text("vault"),
+    subject: text("subject"),
+    details: text("details").notNull(),
+    names: text("names").notNull(),
+    previous: text("previous").notNull(),
+    hash: text("hash").notNull(),
+    mac: text("mac").notNull(),
+  },
+  (t) => [index("journal_person").on(t.person), index("journal_node").on(t.node), index("journal_vault").on(t.vault)],
+);
+
+/** Names as they were when a line was written; a row can be erased without breaking the chain. */
+export const journalNames = sqliteTable(
+  "journal_names",
+  {
+    hash: text("hash").primaryKey(),
+    ref: text("ref").notNull(),
+    name: text("name").notNull(),
+    salt: text("salt").notNull(),
+  },
+  (t) => [uniqueIndex("journal_names_ref").on(t.ref, t.name)],
+);
+
+/** Whom a change concerns. Read by cursor by every process. */
+export const outbox = sqliteTable("outbox", {
+  seq: integer("seq").primaryKey({ autoIncrement: true }),
+  at: time("at").notNull(),
+  topics: text("topics", { mode: "json" }).$type<string[]>().notNull(),
+});
+
+/** Messages for a person that stay until they are put away. */
+export const notices = sqliteTable(
+  "notices",
+  {
+    id: id(),
+    personId: text("person_id").notNull(),
+    at: time("at").notNull(),
+    text: text("text").notNull(),
+    nodeId: text("node_id"),
+    putAwayAt: time("put_away_at"),
+  },
+  (t) => [index("notices_person").on(t.personId, t.putAwayAt)],
+);
+

@@ -1,0 +1,115 @@
+/** The Front desk: everything one can reach, pinned, new and ending soon. */
+import { and, desc, eq, inArray, isNull } from "drizzle-orm";
+import { z } from "zod";
+import { atLeast, isActive, type Level } from "../../core/access";
+import { siteName } from "../../core/signin/address";
+import { loadPerson, loadReach } from "../access/load";
+import { personIdOf } from "../caller";
+import { command, idSchema, none, query } from "../command";
+import { entries, entryVersions, lanyards, memberships, met, persons, pins, signIns, vaults } from "../database/schema";
+import { groupBy } from "../groupBy";
+import { requireEntry } from "../vaults/entries";
+
+const SOON_MS = 7 * 24 * 3_600_000;
+
+export interface DeskLine {
+  id: string;
+  name: string;
+  description: string;
+  site: string;
+  vault: string;
+  tags: string[];
+  level: Level;
+  how: "sealed" | "sealed with code" | "guarded";
+  pinned: boolean;
+  /** Who gave it, while it has not been opened or used yet. */
+  newFrom: string | null;
+  /** When the access ends, if within a week. */
+  endsAt: number | null;
+  lastUsedAt: number | null;
+  refused: boolean;
+}
+
+export const frontDesk = query({
+  name: "frontdesk.lines",
+  input: none,
+  by: ["person"],
+  allow: () => undefined,
+  run: async ({ tx, caller, at }) => {
+    const personId = personIdOf(caller)!;
+    const person = (await loadPerson(tx, personId, at))!;
+    const [{ levels, tree, grants: own }, rows, vaultRows, pinned, known, used, held, connected] = await Promise.all([
+      loadReach(tx, person, at),
+      tx.select({ entry: entries, refusedAt: entryVersions.refusedAt }).from(entries).innerJoin(entryVersions, eq(entryVersions.id, entries.versionId)).where(isNull(entries.binnedAt)),
+      tx.select().from(vaults),
+      tx.select().from(pins).where(eq(pins.personId, personId)),
+      tx.select().from(met).where(eq(met.personId, personId)),
+      tx.select({ entryId: signIns.entryId, at: signIns.begunAt }).from(signIns).where(and(eq(signIns.personId, personId), eq(signIns.outcome, "signed-in"))).orderBy(desc(signIns.begunAt)).limit(1000),
+      tx.select().from(memberships).where(and(eq(memberships.personId, personId), isNull(memberships.validUntil))),
+      tx.select({ id: lanyards.id, createdAt: lanyards.createdAt, lastUsedAt: lanyards.lastUsedAt }).from(lanyards).where(and(eq(lanyards.personId, personId), isNull(lanyards.endedAt))).orderBy(desc(lanyards.lastUsedAt)),
+    ]);
+    const pins_ = new Set(pinned.map((row) => row.entryId));
+    const met_ = new Set(known.map((row) => row.entryId));
+    const lastUse = new Map<string, number>();
+    for (const row of used) if (!lastUse.has(row.entryId)) lastUse.set(row.entryId, row.at);
+    const vaultNames = new Map(vaultRows.map((row) => [row.nodeId, row.name]));
+    const givers = new Map((await namesOf(tx, [...new Set(own.map((row) => row.givenBy))])).map((row) => [row.id, row.name]));
+    const endOfMembership = new Map(held.map((row) => [row.groupId, row.until]));
+    const active = own.filter((row) => isActive(row, at) && row.level !== "blocked");
+    const byNode = groupBy(active, (row) => row.nodeId);
+
+    const lines = rows.flatMap(({ entry, refusedAt }): DeskLine[] => {
+      const level = levels.get(entry.nodeId) ?? "none";
+      if (!atLeast(level, "use")) return [];
+      const node = tree.get(entry.nodeId)!;
+      const reasons = [...(byNode.get(entry.nodeId) ?? []), ...(byNode.get(node.vaultId) ?? [])];
+      const ends = reasons.map((row) => soonest(row.until, row.subjectKind === "group" ? (endOfMembership.get(row.subjectId) ?? null) : null));
+      const endsAt = ends.length > 0 && ends.every((end) => end !== null) ? Math.max(...(ends as number[])) : null;
+      const newest = reasons.toSorted((a, b) => b.validFrom - a.validFrom)[0];
+      return [{
+        id: entry.nodeId, name: entry.name, description: entry.description, site: siteName(entry.signInPage), vault: vaultNames.get(node.vaultId) ?? "", tags: entry.tags,
+        level: level as Level, how: entry.hasCode ? "sealed with code" : "sealed", pinned: pins_.has(entry.nodeId),
+        newFrom: !met_.has(entry.nodeId) && newest && newest.givenBy !== personId ? (givers.get(newest.givenBy) ?? null) : null,
+        endsAt: endsAt !== null && endsAt - at < SOON_MS ? endsAt : null, lastUsedAt: lastUse.get(entry.nodeId) ?? null, refused: refusedAt !== null,
+      }];
+    });
+    lines.sort((a, b) => a.name.localeCompare(b.name, "en-GB"));
+    return { lines, lanyard: connected[0] ?? null };
+  },
+});
+
+function soonest(a: number | null, b: number | null): number | null {
+  if (a === null) return b;
+  return b === null ? a : Math.min(a, b);
+}
+
+async function namesOf(tx: Parameters<typeof loadPerson>[0], ids: string[]) {
+  return ids.length === 0 ? [] : tx.select({ id: persons.id, name: persons.name }).from(persons).where(inArray(persons.id, ids));
+}
+
+export const pinEntry = command({
+  name: "frontdesk.pin",
+  input: z.strictObject({ entryId: idSchema, pinned: z.boolean() }),
+  by: ["person"],
+  allow: ({ tx, caller, input, at }) => requireEntry(tx, caller, input.entryId, "use", at),
+  run: async ({ tx, input, caller, at }) => {
+    const personId = personIdOf(caller)!;
+    if (input.pinned) await tx.insert(pins).values({ personId, entryId: input.entryId, at }).onConflictDoNothing();
+    else await tx.delete(pins).where(and(eq(pins.personId, personId), eq(pins.entryId, input.entryId)));
+  },
+  journal: () => null,
+  tell: () => [],
+});
+
+/** The person has opened the entry's page: it is not new to them any more. */
+export const meetEntry = command({
+  name: "frontdesk.meet",
+  input: z.strictObject({ entryId: idSchema }),
+  by: ["person"],
+  allow: ({ tx, caller, input, at }) => requireEntry(tx, caller, input.entryId, "use", at),
+  run: async ({ tx, input, caller, at }) => {
+    await tx.insert(met).values({ personId: personIdOf(caller)!, entryId: input.entryId, at }).onConflictDoNothing();
+  },
+  journal: () => null,
+  tell: () => [],
+});

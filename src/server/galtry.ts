@@ -1,0 +1,79 @@
+/**
+ * A running Galtry: configuration, keys, database, the queue of writes. One per process, however many bundles
+ * the framework makes of this module.
+ */
+import { existsSync, mkdirSync } from "node:fs";
+import { hostname } from "node:os";
+import { fileURLToPath } from "node:url";
+import { type Configuration, readConfiguration } from "./configuration";
+import { type Database, type OpenDatabase, openDatabase } from "./database/client";
+import { applyMigrations } from "./database/migrate";
+import { Writer } from "./database/writer";
+import { hasKeyFile, type KeyRing, newKeyRing, readKeyFile, writeKeyFile } from "./keys/keyFile";
+import { hasRootKey, makeRootKey, readRootKey } from "./keys/rootKey";
+import { StartError } from "./startError";
+
+export interface Galtry {
+  configuration: Configuration;
+  keys: KeyRing;
+  opened: OpenDatabase;
+  db: Database;
+  writer: Writer;
+  /** This machine and process, in the rows of sign-ins it has under way. */
+  process: string;
+}
+
+const holder = globalThis as typeof globalThis & { __galtry?: Promise<Galtry> };
+
+/** The running Galtry, started on first use. */
+export function galtry(): Promise<Galtry> {
+  holder.__galtry ??= startGaltry(readConfiguration());
+  return holder.__galtry;
+}
+
+/**
+ * Opens keys, then the database, then brings it up to date.
+ * @throws StartError, ConfigurationError with one line for the terminal
+ */
+export async function startGaltry(configuration: Configuration): Promise<Galtry> {
+  const keys = await keysOf(configuration);
+  const opened = await openChecked(configuration, keys);
+  await applyMigrations(opened, async () => {
+    const { writeBackup } = await import("./backup");
+    await writeBackup(configuration, keys, `${configuration.dataFolder}/before-update-${Date.now()}`);
+  });
+  return { configuration, keys, opened, db: opened.db, writer: new Writer(opened.db), process: `${hostname()}:${process.pid}` };
+}
+
+/** Makes keys only where there is no data yet: never a new one over existing data. */
+async function keysOf(configuration: Configuration): Promise<KeyRing> {
+  const { dataFolder } = configuration;
+  if (hasKeyFile(dataFolder)) return readKeyFile(dataFolder, readRootKey(configuration));
+  if (databaseExists(configuration))
+    throw new StartError(`There is data in ${dataFolder} but no key file. Bring keys.json back from a backup.`);
+  mkdirSync(dataFolder, { recursive: true, mode: 0o700 });
+  const rootKey = hasRootKey(configuration) ? readRootKey(configuration) : makeRootKey(configuration.rootKeyFile);
+  const ring = newKeyRing();
+  await writeKeyFile(dataFolder, rootKey, ring);
+  return ring;
+}
+
+function databaseExists(configuration: Configuration): boolean {
+  return configuration.databaseUrl.startsWith("file:") && existsSync(databaseFile(configuration));
+}
+
+/** Path of a local database. */
+export function databaseFile(configuration: Configuration): string {
+  const { databaseUrl } = configuration;
+  return databaseUrl.startsWith("file://") ? fileURLToPath(databaseUrl) : databaseUrl.slice("file:".length);
+}
+
+async function openChecked(configuration: Configuration, keys: KeyRing): Promise<OpenDatabase> {
+  try {
+    return await openDatabase(configuration.databaseUrl, keys.database, configuration.databaseToken);
+  } catch (error) {
+    if (/not a database|encrypted/i.test(String(error)))
+      throw new StartError("The database does not open with its key. Bring it back from a backup together with its keys.json.");
+    throw error;
+  }
+}

@@ -1,0 +1,119 @@
+/** Between HTTP and the use cases: who calls, how answers and refusals look, cookies. */
+import pino from "pino";
+import { BlockList, isIP } from "node:net";
+import type { Caller } from "./caller";
+import { type Galtry, galtry } from "./galtry";
+import { registry } from "./registry";
+import { Refused, type RefusalCode } from "./refused";
+import { sessionCaller } from "./people/sessions";
+
+export const log = pino({ level: process.env.GALTRY_LOG_LEVEL ?? "info", base: null, redact: { paths: ["*.password", "*.token", "*.value", "*.input", "*.cookie", "*.authorization"], remove: true } });
+
+const STATUS: Record<RefusalCode, number> = { "signed-out": 401, "not-allowed": 403, "not-found": 404, "bad-input": 422, conflict: 409, "too-many": 429, "prove-again": 403, ended: 410 };
+
+export const json = (body: unknown, status = 200, headers: [string, string][] = []): Response => Response.json(body, { status, headers: [["cache-control", "no-store"], ...headers] });
+
+export function refusal(refused: Refused): Response {
+  const { code, message, field, data } = refused;
+  return json({ ok: false, refused: { code, message, field, data } }, STATUS[code]);
+}
+
+/** Runs a handler; a refusal becomes an answer, anything else a reference without a stack. */
+export async function answering(work: () => Promise<Response>): Promise<Response> {
+  try {
+    return await work();
+  } catch (error) {
+    if (error instanceof Refused) return refusal(error);
+    const reference = crypto.randomUUID().slice(0, 8);
+    log.error({ reference, error: describe(error) }, "unexpected");
+    return json({ ok: false, refused: { code: "conflict", message: `Something went wrong. If it happens again, quote ${reference}.` } }, 500);
+  }
+}
+
+/** An error's kind and place, without its message: that could quote what was sent. */
+function describe(error: unknown): { name: string; at: string } {
+  if (!(error instanceof Error)) return { name: typeof error, at: "" };
+  const at = (error.stack ?? "").split("\n").filter((line) => line.trim().startsWith("at ")).slice(0, 6).join(" ");
+  return { name: `${error.name} ${(error as { code?: string }).code ?? ""}`, at };
+}
+
+/** Requests that change something come from Galtry's own pages. */
+export function requireOrigin(request: Request, house: Galtry): void {
+  const origin = request.headers.get("origin");
+  if (origin !== house.configuration.publicUrl.origin) throw new Refused("not-allowed", "This request does not come from Galtry's own page.");
+}
+
+export const secureCookies = (house: Galtry) => house.configuration.publicUrl.protocol === "https:";
+export const sessionCookie = (house: Galtry) => (secureCookies(house) ? "__Host-galtry_session" : "galtry_session");
+export const browserCookie = (house: Galtry) => (secureCookies(house) ? "__Host-galtry_browser" : "galtry_browser");
+
+export function setCookie(house: Galtry, name: string, value: string, maxAgeSeconds: number): string {
+  return `${name}=${value}; Path=/; HttpOnly; SameSite=Lax; Max-Age=${maxAgeSeconds}${secureCookies(house) ? "; Secure" : ""}`;
+}
+
+export function readCookie(request: Pick<Request, "headers">, name: string): string | null {
+  for (const pair of (request.headers.get("cookie") ?? "").split(";")) {
+    const at = pair.indexOf("=");
+    if (pair.slice(0, at).trim() === name) return pair.slice(at + 1).trim();
+  }
+  return null;
+}
+
+/** The address a request comes from. X-Forwarded-For counts only as far as trusted proxies wrote it. */
+export function addressOf(request: Pick<Request, "headers">, house: Galtry): string {
+  const peer = request.headers.get("x-galtry-peer") ?? "unknown";
+  const proxies = new BlockList();
+  for (const proxy of house.configuration.trustedProxies) {
+    const [address, bits] = proxy.split("/");
+    const family = isIP(address ?? "") === 6 ? "ipv6" : "ipv4";
+    if (bits) proxies.addSubnet(address!, Number(bits), family);
+    else if (isIP(address ?? "")) proxies.addAddress(address!, family);
+  }
+  const trusted = (address: string) => isIP(address) !== 0 && proxies.check(address, isIP(address) === 6 ? "ipv6" : "ipv4");
+  const chain = [...(request.headers.get("x-forwarded-for") ?? "").split(",").map((one) => one.trim()).filter(Boolean), peer];
+  while (chain.length > 1 && trusted(chain.at(-1)!)) chain.pop();
+  return chain.at(-1) ?? peer;
+}
+
+/** "Chromium 156 on Linux": what people call their browser. */
+export function browserName(userAgent: string): string {
+  const browser = /(Edg|OPR|Firefox|Chrome|Version)\/(\d+)/.exec(userAgent.replace(/Chrome\/\d+.*?(Edg|OPR)\//, "$1/"));
+  const names: Record<string, string> = { Edg: "Edge", OPR: "Opera", Version: "Safari" };
+  const system = /Android|iPhone|iPad|Windows|Mac OS X|CrOS|Linux/.exec(userAgent)?.[0] ?? "";
+  const systems: Record<string, string> = { "Mac OS X": "macOS", CrOS: "ChromeOS" };
+  if (!browser) return "a browser";
+  return `${names[browser[1]!] ?? browser[1]} ${browser[2]}${system ? ` on ${systems[system] ?? system}` : ""}`;
+}
+
+/** Who calls from a page: a person with a session, or nobody. */
+export async function pageCaller(request: Pick<Request, "headers">): Promise<{ house: Galtry; caller: Caller }> {
+  const house = await galtry();
+  const from = { address: addressOf(request, house), browser: browserName(request.headers.get("user-agent") ?? "") };
+  const token = readCookie(request, sessionCookie(house));
+  const person = token === null ? null : await sessionCaller(house.db, token, Date.now(), from);
+  if (person) return { house, caller: person };
+  return { house, caller: { kind: "nobody", ...from, knownBrowser: readCookie(request, browserCookie(house)) } };
+}
+
+export async function runNamed(type: "command" | "query", name: string, request: Request): Promise<{ house: Galtry; caller: Caller; result: unknown }> {
+  const { house, caller } = await pageCaller(request);
+  if (type === "command" || request.method !== "GET") requireOrigin(request, house);
+  const found = registry.get(name);
+  if (!found || found.type !== type || found.internal || !(found.by.includes("person") || found.by.includes("nobody"))) throw new Refused("not-found", "There is nothing of this name.");
+  const input = await readJson(request);
+  const result = await found.execute(house, input, caller);
+
+  return { house, caller, result };
+}
+
+const MOST_JSON = 3 * 1024 * 1024;
+
+export async function readJson(request: Request): Promise<unknown> {
+  const text = await request.text();
+  if (text.length > MOST_JSON) throw new Refused("bad-input", "This is too much at once.");
+  try {
+    return text === "" ? {} : JSON.parse(text);
+  } catch {
+    throw new Refused("bad-input", "This is not JSON.");
+  }
+}

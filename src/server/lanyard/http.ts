@@ -1,0 +1,101 @@
+/** `/api/lanyard/*`: every request proves the key kept in that browser; with a token it speaks for a person. */
+import type { Caller } from "../caller";
+import { type Galtry, galtry } from "../galtry";
+import { addressOf, answering, json, readJson } from "../http";
+import { liveStream } from "../live/stream";
+import { Refused } from "../refused";
+import { registry } from "../registry";
+import { sealedSignIn } from "../signin/sealed";
+import { keepLanyard, lanyardFor, startPairing, takeToken } from "./pairing";
+import { checkProof } from "./proof";
+import { z } from "zod";
+import { idSchema } from "../command";
+
+export function lanyardRequest(request: Request, path: string[]): Promise<Response> {
+  return answering(async () => {
+    const house = await galtry();
+    const place = `/api/lanyard/${path.join("/")}`;
+    const [head, name] = path;
+    if (request.method === "GET" && head === "hello") return json({ galtry: 1, address: house.configuration.publicUrl.origin });
+    if (head === "pair") return pair(house, request, place, name);
+    const caller = await lanyardCaller(house, request, place);
+    if (request.method === "GET" && head === "live") return live(house, request, caller);
+    if (request.method !== "POST") throw new Refused("not-found", "There is nothing of this name.");
+    if (head === "sign-in") return signInStream(house, request, caller);
+    return json({ ok: true, result: await runForLanyard(house, caller, name ?? "", await readJson(request)) });
+  });
+}
+
+async function pair(house: Galtry, request: Request, place: string, name: string | undefined): Promise<Response> {
+  const thumbprint = await checkProof(house, request.headers.get("dpop"), { method: request.method, path: place }, null);
+  const nobody: Caller = { kind: "nobody", address: addressOf(request, house), browser: "", knownBrowser: null };
+  const input = (await readJson(request)) as object;
+  if (name === "start") return json({ ok: true, result: await startPairing.execute(house, { ...input, thumbprint }, nobody) });
+  if (name === "token") return json({ ok: true, result: await takeToken.execute(house, { ...input, thumbprint }, nobody) });
+  throw new Refused("not-found", "There is nothing of this name.");
+}
+
+/** @throws Refused signed-out with how the connection ended, for Lanyard to show */
+async function lanyardCaller(house: Galtry, request: Request, place: string): Promise<Extract<Caller, { kind: "lanyard" }>> {
+  const token = /^DPoP (.+)$/.exec(request.headers.get("authorization") ?? "")?.[1];
+  if (!token) throw new Refused("signed-out", "Lanyard is not connected.");
+  const thumbprint = await checkProof(house, request.headers.get("dpop"), { method: request.method, path: place }, token);
+  const nobody: Caller = { kind: "nobody", address: "", browser: "", knownBrowser: null };
+  const { lanyard, why, endedAt, endedBy } = await lanyardFor.execute(house, { token }, nobody);
+  if (!lanyard || lanyard.thumbprint !== thumbprint) throw new Refused("signed-out", "This Lanyard is not connected any more.", undefined, { ended: true, why, endedAt, endedBy });
+  const caller: Extract<Caller, { kind: "lanyard" }> = {
+    kind: "lanyard", personId: lanyard.personId, lanyardId: lanyard.id, address: addressOf(request, house),
+    browser: request.headers.get("user-agent") ?? "", language: request.headers.get("accept-language") ?? "en-GB",
+  };
+  void keepNow(house, caller);
+  return caller;
+}
+
+const keptAt = new Map<string, number>();
+/** Writes "last used" at most once a minute. */
+async function keepNow(house: Galtry, caller: Extract<Caller, { kind: "lanyard" }>): Promise<void> {
+  const now = Date.now();
+  if (now - (keptAt.get(caller.lanyardId) ?? 0) < 60_000) return;
+  keptAt.set(caller.lanyardId, now);
+  await keepLanyard.execute(house, {}, caller).catch(() => undefined);
+}
+
+async function runForLanyard(house: Galtry, caller: Caller, name: string, input: unknown): Promise<unknown> {
+  const found = registry.get(name);
+  if (!found || found.internal || !found.by.includes("lanyard")) throw new Refused("not-found", "There is nothing of this name.");
+  return (await found.execute(house, input, caller)) ?? null;
+}
+
+async function live(house: Galtry, request: Request, caller: Extract<Caller, { kind: "lanyard" }>): Promise<Response> {
+  const token = /^DPoP (.+)$/.exec(request.headers.get("authorization") ?? "")![1]!;
+  const nobody: Caller = { kind: "nobody", address: "", browser: "", knownBrowser: null };
+  const last = request.headers.get("last-event-id");
+  return liveStream(house, caller.personId, last === null ? null : Number(last), request.signal, async () => (await lanyardFor.execute(house, { token }, nobody)).lanyard !== null);
+}
+
+/** Progress line by line, then the outcome: newline-delimited JSON. */
+async function signInStream(house: Galtry, request: Request, caller: Extract<Caller, { kind: "lanyard" }>): Promise<Response> {
+  const { entryId } = z.strictObject({ entryId: idSchema }).parse(await readJson(request));
+  const encoder = new TextEncoder();
+  const stream = new ReadableStream<Uint8Array>({
+    async start(controller) {
+      const say = (line: unknown) => controller.enqueue(encoder.encode(`${JSON.stringify(line)}\n`));
+      try {
+        say({ answer: await sealedSignIn(house, caller, entryId, (progress) => say({ progress }), request.signal) });
+      } catch (error) {
+        const refused = error instanceof Refused ? error : new Refused("conflict", "Something went wrong. Try again.");
+        try {
+          say({ refused: { code: refused.code, message: refused.message } });
+        } catch {
+          // the browser went away
+        }
+      }
+      try {
+        controller.close();
+      } catch {
+        // closed by the other side
+      }
+    },
+  });
+  return new Response(stream, { headers: { "content-type": "application/x-ndjson", "cache-control": "no-store, no-transform" } });
+}

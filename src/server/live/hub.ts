@@ -1,0 +1,123 @@
+/**
+ * Who is told to look again. Every process reads the outbox by cursor and wakes at the next boundary of a time
+ * window; a stream hears the topics of its person. Never content: content is queried under access.
+ */
+import { and, asc, desc, eq, gt, gte, isNull, lt, lte, or, type SQL } from "drizzle-orm";
+import { isActive } from "../../core/access";
+import { loadPerson, loadReach } from "../access/load";
+import type { Topic } from "../command";
+import type { Database } from "../database/client";
+import { grants, memberships, outbox, places } from "../database/schema";
+import type { Galtry } from "../galtry";
+
+const POLL_MS = 200;
+const KEEP_MS = 3_600_000;
+
+interface Listener {
+  personId: string;
+  topics: ReadonlySet<Topic>;
+  hear: (seq: number) => void;
+}
+
+export class Hub {
+  readonly #listeners = new Set<Listener>();
+  #cursor = 0;
+  #checkedAt = Date.now();
+  #timer: NodeJS.Timeout | null = null;
+  #turns = 0;
+  #ready: Promise<void> | null = null;
+
+  constructor(private readonly house: Galtry) {}
+
+  /** @returns a function that stops listening; `hear` is called with the latest outbox number */
+  async listen(personId: string, hear: (seq: number) => void): Promise<() => void> {
+    await this.#start();
+    const listener: Listener = { personId, topics: await topicsOf(this.house.db, personId), hear };
+    this.#listeners.add(listener);
+    return () => this.#listeners.delete(listener);
+  }
+
+  /** The newest outbox number, for catching up. */
+  get cursor(): number {
+    return this.#cursor;
+  }
+
+  #start(): Promise<void> {
+    this.#ready ??= (async () => {
+      const [last] = await this.house.db.select({ seq: outbox.seq }).from(outbox).orderBy(desc(outbox.seq)).limit(1);
+      this.#cursor = last?.seq ?? 0;
+      this.#timer = setInterval(() => void this.#turn(), POLL_MS);
+      this.#timer.unref();
+    })();
+    return this.#ready;
+  }
+
+  #busy = false;
+  async #turn(): Promise<void> {
+    if (this.#busy) return;
+    this.#busy = true;
+    try {
+      const heard = new Set<Topic>([...(await this.#outboxTopics()), ...(await this.#boundaryTopics())]);
+      if (heard.size > 0) await this.#tell(heard);
+      if (++this.#turns % 500 === 0) await this.house.writer.write((tx) => tx.delete(outbox).where(lt(outbox.at, Date.now() - KEEP_MS)));
+    } catch {
+      // The database was busy or away: the cursor stands, the next turn reads on.
+    } finally {
+      this.#busy = false;
+    }
+  }
+
+  async #outboxTopics(): Promise<Topic[]> {
+    const rows = await this.house.db.select().from(outbox).where(gt(outbox.seq, this.#cursor)).orderBy(asc(outbox.seq)).limit(500);
+    const last = rows.at(-1);
+    if (last) this.#cursor = last.seq;
+    return rows.flatMap((row) => row.topics as Topic[]);
+  }
+
+  /** Windows that opened or closed since the last look. */
+  async #boundaryTopics(): Promise<Topic[]> {
+    const [since, now] = [this.#checkedAt, Date.now()];
+    const crossed = <R extends { from: number | null; until: number | null }>(rows: R[]) => rows.filter((row) => isActive(row, since) !== isActive(row, now));
+    const [grantRows, memberRows] = await Promise.all([
+      this.house.db.select({ from: grants.from, until: grants.until, vaultId: places.vaultId }).from(grants).innerJoin(places, onPlace()).where(and(isNull(grants.validUntil), edgeBetween(grants, since, now))),
+      this.house.db.select({ from: memberships.from, until: memberships.until, personId: memberships.personId, groupId: memberships.groupId }).from(memberships).where(and(isNull(memberships.validUntil), edgeBetween(memberships, since, now))),
+    ]);
+    this.#checkedAt = now;
+    const opened = crossed(grantRows);
+    return [...opened.map((row): Topic => `vault:${row.vaultId}`), ...(opened.length > 0 ? (["everyone"] as const) : []), ...crossed(memberRows).flatMap((row): Topic[] => [`person:${row.personId}`, `group:${row.groupId}`])];
+  }
+
+  async #tell(heard: Set<Topic>): Promise<void> {
+    const concerned = [...this.#listeners].filter((listener) => [...heard].some((topic) => listener.topics.has(topic)));
+    for (const listener of concerned) listener.hear(this.#cursor);
+    // What they reach may have changed with it.
+    const fresh = new Map<string, Promise<ReadonlySet<Topic>>>();
+    for (const listener of concerned) {
+      if (!fresh.has(listener.personId)) fresh.set(listener.personId, topicsOf(this.house.db, listener.personId));
+      listener.topics = await fresh.get(listener.personId)!;
+    }
+  }
+}
+
+const onPlace = (): SQL => and(eq(places.nodeId, grants.nodeId), isNull(places.validUntil))!;
+const edgeBetween = (table: typeof grants | typeof memberships, since: number, now: number) => or(and(gte(table.from, since), lte(table.from, now)), and(gte(table.until, since), lte(table.until, now)));
+
+/** The topics of one person: themselves, their groups, Everyone, the vaults in which they reach something. */
+async function topicsOf(db: Database, personId: string): Promise<ReadonlySet<Topic>> {
+  const at = Date.now();
+  const person = await loadPerson(db, personId, at);
+  if (!person) return new Set<Topic>([`person:${personId}`]);
+  const { levels, tree } = await loadReach(db, person, at);
+  const topics: Set<Topic> = new Set<Topic>([`person:${personId}`, ...[...person.groups].map((id): Topic => `group:${id}`)]);
+  if (!person.guest) topics.add("everyone");
+  if (person.role === "owner" || person.role === "administrator") topics.add("administrators");
+  for (const [id, level] of levels) if (level !== "none") topics.add(`vault:${tree.get(id)!.vaultId}`);
+  return topics;
+}
+
+const holder = globalThis as typeof globalThis & { __galtryHub?: Hub };
+
+export function hubOf(house: Galtry): Hub {
+  holder.__galtryHub ??= new Hub(house);
+  return holder.__galtryHub;
+}

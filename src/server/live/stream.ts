@@ -1,0 +1,50 @@
+/** Server-sent events for one listener. "look" with the outbox number as its id; a comment keeps it open. */
+import type { Galtry } from "../galtry";
+import { hubOf } from "./hub";
+
+const KEEP_OPEN_MS = 15_000;
+
+/** @param stillAllowed asked before each word: a session that ended ends its stream */
+export async function liveStream(house: Galtry, personId: string, lastSeen: number | null, signal: AbortSignal, stillAllowed: () => Promise<boolean>): Promise<Response> {
+  const hub = hubOf(house);
+  const encoder = new TextEncoder();
+  let stop = () => {};
+  const stream = new ReadableStream<Uint8Array>({
+    async start(controller) {
+      const send = (text: string) => {
+        try {
+          controller.enqueue(encoder.encode(text));
+        } catch {
+          stop();
+        }
+      };
+      const look = (seq: number) => {
+        send(`id: ${seq}\nevent: look\ndata: {}\n\n`);
+        void stillAllowed().then((allowed) => {
+          if (allowed) return;
+          send("event: ended\ndata: {}\n\n");
+          stop();
+        });
+      };
+      const unlisten = await hub.listen(personId, look);
+      const timer = setInterval(() => send(": open\n\n"), KEEP_OPEN_MS);
+      stop = () => {
+        unlisten();
+        clearInterval(timer);
+        stop = () => {};
+        try {
+          controller.close();
+        } catch {
+          // closed by the other side
+        }
+      };
+      signal.addEventListener("abort", () => stop());
+      send("retry: 1000\n\n");
+      // Whatever happened while nobody listened: one look catches up.
+      if (lastSeen !== null) look(hub.cursor);
+      else send(`id: ${hub.cursor}\nevent: ready\ndata: {}\n\n`);
+    },
+    cancel: () => stop(),
+  });
+  return new Response(stream, { headers: { "content-type": "text/event-stream; charset=utf-8", "cache-control": "no-store, no-transform", "x-accel-buffering": "no" } });
+}

@@ -1,0 +1,54 @@
+/** What pages need: the caller from the request, and reads that turn refusals into the right page. */
+import { headers } from "next/headers";
+import { notFound, redirect } from "next/navigation";
+import { cache } from "react";
+import type { Caller } from "./caller";
+import type { Query } from "./command";
+import type { Role } from "./database/schema";
+import { and, eq, isNull, sql } from "drizzle-orm";
+import { notices, organisation, persons, standings } from "./database/schema";
+import { pageCaller } from "./http";
+import { Refused } from "./refused";
+
+const callerOf = cache(async () => pageCaller({ headers: await headers() } as Pick<Request, "headers">));
+
+export interface Me {
+  id: string;
+  name: string;
+  mail: string;
+  role: Role;
+  organisation: string;
+  zone: string;
+  notices: number;
+  caller: Extract<Caller, { kind: "person" }>;
+}
+
+/** The signed-in person; others go to sign-in, or to set-up while there is no organisation. */
+export const me = cache(async (): Promise<Me> => {
+  const { house, caller } = await callerOf();
+  const [home] = await house.db.select().from(organisation);
+  if (!home) redirect("/set-up");
+  if (caller.kind !== "person") redirect("/sign-in");
+  const [row] = await house.db.select({ name: persons.name, mail: persons.mail, role: standings.role, standing: standings.standing }).from(persons).innerJoin(standings, and(eq(standings.personId, persons.id), isNull(standings.validUntil))).where(eq(persons.id, caller.personId));
+  if (row?.standing !== "active") redirect("/sign-in");
+  const [count] = await house.db.select({ n: sql<number>`count(*)` }).from(notices).where(and(eq(notices.personId, caller.personId), isNull(notices.putAwayAt)));
+  return { id: caller.personId, ...row, organisation: home.name, zone: home.timeZone, notices: count?.n ?? 0, caller };
+});
+
+/** The organisation's name, for pages before sign-in. */
+export const organisationName = cache(async (): Promise<string | null> => {
+  const { house } = await callerOf();
+  return (await house.db.select().from(organisation))[0]?.name ?? null;
+});
+
+/** Runs a query for the page's reader. */
+export async function ask<I, R>(query: Query<I, R>, input: I): Promise<R> {
+  const { house, caller } = await callerOf();
+  try {
+    return await query.execute(house, input, caller);
+  } catch (error) {
+    if (!(error instanceof Refused)) throw error;
+    if (error.code === "signed-out") redirect("/sign-in");
+    notFound();
+  }
+}

@@ -1,0 +1,39 @@
+/**
+ * Slows guessing, per account and per address, in the database so that every process counts alike. Accounts are
+ * counted by a keyed hash of what was typed, so known and unknown ones answer alike and neither is written down.
+ */
+import { and, eq, gte, lt, sql } from "drizzle-orm";
+import { hmac, toHex, utf8 } from "../../core/crypto";
+import type { Transaction } from "../database/client";
+import { attempts } from "../database/schema";
+import type { KeyRing } from "../keys/keyFile";
+import { Refused } from "../refused";
+
+const WINDOW_MS = 60_000;
+const LOOK_BACK = 15;
+
+export async function attemptKey(keys: KeyRing, scope: string, what: string): Promise<string> {
+  return toHex(await hmac(keys.fingerprints, utf8(`attempt\u0000${scope}\u0000${what}`)));
+}
+
+/** @throws Refused too-many when `most` or more were counted in the last fifteen minutes */
+export async function requireFewAttempts(tx: Transaction, key: string, most: number, at: number): Promise<void> {
+  const since = Math.floor(at / WINDOW_MS) - LOOK_BACK;
+  const [row] = await tx
+    .select({ n: sql<number>`coalesce(sum(${attempts.count}), 0)`, first: sql<number>`min(${attempts.window})` })
+    .from(attempts)
+    .where(and(eq(attempts.key, key), gte(attempts.window, since)));
+  if (!row || row.n < most) return;
+  const minutes = Math.max(1, row.first + LOOK_BACK + 1 - Math.floor(at / WINDOW_MS));
+  throw new Refused("too-many", `Too many tries. Wait ${minutes} ${minutes === 1 ? "minute" : "minutes"} and try again.`, undefined, { minutes });
+}
+
+export async function countAttempt(tx: Transaction, key: string, at: number): Promise<void> {
+  const window = Math.floor(at / WINDOW_MS);
+  await tx.insert(attempts).values({ key, window, count: 1 }).onConflictDoUpdate({ target: [attempts.key, attempts.window], set: { count: sql`${attempts.count} + 1` } });
+  await tx.delete(attempts).where(lt(attempts.window, window - 2 * LOOK_BACK));
+}
+
+export async function forgetAttempts(tx: Transaction, key: string): Promise<void> {
+  await tx.delete(attempts).where(eq(attempts.key, key));
+}

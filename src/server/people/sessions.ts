@@ -1,0 +1,190 @@
+/** Signing in and out, and the sessions a person has open. */
+import { and, desc, eq, gt, isNull } from "drizzle-orm";
+import { z } from "zod";
+import type { Caller } from "../caller";
+import { command, idSchema, none, query } from "../command";
+import type { Reader, Transaction } from "../database/client";
+import { failedSignIns, knownBrowsers, lanyards, persons, sessions, standings } from "../database/schema";
+import { uuidv7 } from "../ids";
+import { notFound, Refused } from "../refused";
+import { attemptKey, countAttempt, forgetAttempts, requireFewAttempts } from "./attempts";
+import { verifyPassword } from "./password";
+import { newToken, tokenHash } from "./tokens";
+import { sql } from "drizzle-orm";
+
+export const SESSION_IDLE_MS = 12 * 3_600_000;
+export const SESSION_LONGEST_MS = 30 * 24 * 3_600_000;
+const MOST_TRIES_ACCOUNT = 8;
+const MOST_TRIES_ADDRESS = 60;
+
+export const mailSchema = z.string().trim().toLowerCase().max(254).pipe(z.email("This is not a mail address."));
+
+const WRONG = "Mail address or sign-in password is wrong.";
+
+/**
+ * Signs in by mail address and sign-in password. A wrong pair is an answer, not a refusal, so that the attempt
+ * it counts is kept; known and unknown addresses answer alike and take alike.
+ */
+export const signIn = command({
+  name: "people.signIn",
+  input: z.strictObject({ mail: mailSchema, password: z.string().max(200) }),
+  by: ["nobody"],
+  prepare: async ({ input, house }) => {
+    const [person] = await house.db.select({ hash: persons.passwordHash }).from(persons).where(eq(persons.mail, input.mail));
+    return verifyPassword(person?.hash ?? null, input.password);
+  },
+  allow: async ({ tx, input, caller, at, house }) => {
+    if (caller.kind !== "nobody") throw new Refused("not-allowed", "Sign out first.");
+    const known = await isKnownBrowser(tx, caller.knownBrowser, input.mail);
+    // A browser the person has signed in from counts for itself: guessing elsewhere never shuts it out.
+    const account = await attemptKey(house.keys, known ? `account ${caller.knownBrowser}` : "account", input.mail);
+    const address = await attemptKey(house.keys, "address", caller.address);
+    await requireFewAttempts(tx, account, MOST_TRIES_ACCOUNT, at);
+    if (!known) await requireFewAttempts(tx, address, MOST_TRIES_ADDRESS, at);
+    return { account, address, caller };
+  },
+  run: async ({ tx, input, at, allowed, prepared: right }) => {
+    const [person] = await tx.select().from(persons).where(eq(persons.mail, input.mail));
+    const standing = person ? await standingOf(tx, person.id) : null;
+    if (!right || !person || standing !== "active") {
+      await countAttempt(tx, allowed.account, at);
+      await countAttempt(tx, allowed.address, at);
+      if (person) await countFailure(tx, person.id, at);
+      return { signedIn: false as const, message: WRONG };
+    }
+    await forgetAttempts(tx, allowed.account);
+    const browserToken = allowed.caller.knownBrowser ?? newToken();
+    await tx.insert(knownBrowsers).values({ tokenHash: await tokenHash(browserToken), personId: person.id, lastUsedAt: at })
+      .onConflictDoUpdate({ target: [knownBrowsers.tokenHash, knownBrowsers.personId], set: { lastUsedAt: at } });
+    return { signedIn: true as const, personId: person.id, name: person.name, browserToken, ...(await openSession(tx, person.id, allowed.caller, at)) };
+  },
+  journal: ({ result }) => (result.signedIn ? { person: result.personId, names: { [result.personId]: result.name } } : null),
+  tell: ({ result }) => (result.signedIn ? [`person:${result.personId}`] : []),
+});
+
+async function isKnownBrowser(tx: Reader, browserToken: string | null, mail: string): Promise<boolean> {
+  if (browserToken === null) return false;
+  const [row] = await tx.select({ id: persons.id }).from(knownBrowsers).innerJoin(persons, eq(persons.id, knownBrowsers.personId))
+    .where(and(eq(knownBrowsers.tokenHash, await tokenHash(browserToken)), eq(persons.mail, mail)));
+  return row !== undefined;
+}
+
+async function standingOf(tx: Reader, personId: string) {
+  const [row] = await tx.select({ standing: standings.standing }).from(standings).where(and(eq(standings.personId, personId), isNull(standings.validUntil)));
+  return row?.standing ?? null;
+}
+
+async function countFailure(tx: Transaction, personId: string, at: number) {
+  const minute = Math.floor(at / 60_000);
+  await tx.insert(failedSignIns).values({ personId, minute, count: 1 })
+    .onConflictDoUpdate({ target: [failedSignIns.personId, failedSignIns.minute], set: { count: sql`${failedSignIns.count} + 1` } });
+}
+
+export async function openSession(tx: Transaction, personId: string, caller: Pick<Extract<Caller, { kind: "nobody" }>, "address" | "browser">, at: number) {
+  const token = newToken();
+  const sessionId = uuidv7();
+  await tx.insert(sessions).values({
+    id: sessionId, tokenHash: await tokenHash(token), personId, createdAt: at, provedAt: at, lastSeenAt: at,
+    expiresAt: at + SESSION_LONGEST_MS, browser: caller.browser, address: caller.address,
+  });
+  return { sessionId, token };
+}
+
+/** The person behind a session cookie; null when there is none, it is idle too long or over. */
+export async function sessionCaller(db: Reader & Pick<Transaction, "update">, token: string, at: number, from: { address: string; browser: string }): Promise<Extract<Caller, { kind: "person" }> | null> {
+  const [row] = await db.select().from(sessions).where(and(eq(sessions.tokenHash, await tokenHash(token)), isNull(sessions.endedAt), gt(sessions.expiresAt, at)));
+  if (!row || at - row.lastSeenAt > SESSION_IDLE_MS) return null;
+  return { kind: "person", personId: row.personId, sessionId: row.id, provedAt: row.provedAt, ...from };
+}
+
+/** Keeps the idle limit moving; at most once a minute, and it is no act. */
+export const keepSession = command({
+  name: "people.keepSession",
+  input: none,
+  by: ["person"],
+  allow: () => undefined,
+  run: async ({ tx, caller, at }) => {
+    if (caller.kind === "person" && caller.sessionId) await tx.update(sessions).set({ lastSeenAt: at }).where(eq(sessions.id, caller.sessionId));
+  },
+  journal: () => null,
+  tell: () => [],
+});
+
+export const signOut = command({
+  name: "people.signOut",
+  input: none,
+  by: ["person"],
+  allow: ({ caller }) => caller as Extract<Caller, { kind: "person" }>,
+  run: async ({ tx, at, allowed }) => {
+    if (allowed.sessionId) await tx.update(sessions).set({ endedAt: at }).where(eq(sessions.id, allowed.sessionId));
+  },
+  journal: () => ({}),
+  tell: ({ allowed }) => [`person:${allowed.personId}`],
+});
+
+/** Gives the sign-in password again, for grave acts. */
+export const proveAgain = command({
+  name: "people.proveAgain",
+  input: z.strictObject({ password: z.string().max(200) }),
+  by: ["person"],
+  prepare: async ({ input, caller, house }) => {
+    const [person] = await house.db.select({ hash: persons.passwordHash }).from(persons).where(eq(persons.id, (caller as { personId: string }).personId));
+    return verifyPassword(person?.hash ?? null, input.password);
+  },
+  allow: async ({ tx, caller, at, house }) => {
+    const key = await attemptKey(house.keys, "prove", (caller as { personId: string }).personId);
+    await requireFewAttempts(tx, key, MOST_TRIES_ACCOUNT, at);
+    return { key, caller: caller as Extract<Caller, { kind: "person" }> };
+  },
+  run: async ({ tx, at, allowed, prepared: right }) => {
+    if (!right) {
+      await countAttempt(tx, allowed.key, at);
+      return { right: false };
+    }
+    await forgetAttempts(tx, allowed.key);
+    if (allowed.caller.sessionId) await tx.update(sessions).set({ provedAt: at }).where(eq(sessions.id, allowed.caller.sessionId));
+    return { right: true };
+  },
+  journal: ({ result }) => ({ details: { right: result.right } }),
+  tell: () => [],
+});
+
+export const endSession = command({
+  name: "people.endSession",
+  input: z.strictObject({ sessionId: idSchema }),
+  by: ["person"],
+  allow: async ({ tx, caller, input }) => {
+    const [row] = await tx.select().from(sessions).where(eq(sessions.id, input.sessionId));
+    if (!row || row.personId !== (caller as { personId: string }).personId) throw notFound();
+    return row;
+  },
+  run: async ({ tx, at, input }) => {
+    await tx.update(sessions).set({ endedAt: at }).where(and(eq(sessions.id, input.sessionId), isNull(sessions.endedAt)));
+  },
+  journal: () => ({}),
+  tell: ({ allowed }) => [`person:${allowed.personId}`],
+});
+
+/** One's own sessions and Lanyards. */
+export const ownDevices = query({
+  name: "people.ownDevices",
+  input: none,
+  by: ["person"],
+  allow: ({ caller }) => caller as Extract<Caller, { kind: "person" }>,
+  run: async ({ tx, at, allowed }) => {
+    const [open, connected] = await Promise.all([
+      tx.select().from(sessions).where(and(eq(sessions.personId, allowed.personId), isNull(sessions.endedAt), gt(sessions.expiresAt, at))).orderBy(desc(sessions.lastSeenAt)),
+      tx.select().from(lanyards).where(and(eq(lanyards.personId, allowed.personId), isNull(lanyards.endedAt), gt(lanyards.expiresAt, at))).orderBy(desc(lanyards.lastUsedAt)),
+    ]);
+    return {
+      sessions: open.filter((row) => at - row.lastSeenAt <= SESSION_IDLE_MS).map((row) => ({ id: row.id, browser: row.browser, address: row.address, createdAt: row.createdAt, lastSeenAt: row.lastSeenAt, current: row.id === allowed.sessionId })),
+      lanyards: connected.map((row) => ({ id: row.id, browser: row.browser, version: row.version, createdAt: row.createdAt, lastUsedAt: row.lastUsedAt })),
+    };
+  },
+});
+
+/** Ends everything a person has open; for suspension, renewal, leaving. Lanyards keep the reason to show it. */
+export async function endAll(tx: Transaction, personId: string, at: number, by: string | null, why: string): Promise<void> {
+  await tx.update(sessions).set({ endedAt: at }).where(and(eq(sessions.personId, personId), isNull(sessions.endedAt)));
+  await tx.update(lanyards).set({ endedAt: at, endedBy: by, endedWhy: why }).where(and(eq(lanyards.personId, personId), isNull(lanyards.endedAt)));
+}

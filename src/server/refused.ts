@@ -1,0 +1,26 @@
+/** A refusal that a person understands. `field` says at which field of the input the message belongs. */
+export type RefusalCode =
+  | "signed-out"
+  | "not-allowed"
+  | "not-found"
+  | "bad-input"
+  | "conflict"
+  | "too-many"
+  | "prove-again"
+  | "ended";
+
+export class Refused extends Error {
+  override name = "Refused";
+  constructor(
+    readonly code: RefusalCode,
+    message: string,
+    readonly field?: string,
+    /** Plain data for the page: both versions of an edit, seconds to wait. Never a secret. */
+    readonly data?: Record<string, unknown>,
+  ) {
+    super(message);
+  }
+}
+
+/** The same answer for what does not exist and for what one may not know of. */
+export const notFound = () => new Refused("not-found", "There is nothing here that you can open.");

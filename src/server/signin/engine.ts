@@ -1,0 +1,48 @@
+/**
+ * What an engine of sealed sign-in is: it takes an opened login and gives back a session or a named failure. The
+ * one here speaks plain HTTP; one with a browser of the server's own fits beside it.
+ */
+import type { CodeSettings } from "../../core/signin/code";
+import type { Progress } from "../../core/signin/outcome";
+import type { SignInSteps } from "../../core/signin/steps";
+
+export interface SignInTask {
+  signInPage: string;
+  userName: string;
+  password: string;
+  code: CodeSettings | null;
+  steps: SignInSteps;
+  /** Whether an address belongs to the entry or its steps. */
+  allows: (address: string) => boolean;
+  plainHttp: boolean;
+  /** Of the Lanyard that asks: the site sees the colleague's own browser. */
+  userAgent: string;
+  acceptLanguage: string;
+  signal: AbortSignal;
+  onProgress: (progress: Progress) => void;
+  /** Claims a time step of the code; false when it was used already. */
+  claimCode: (step: number) => Promise<boolean>;
+}
+
+export interface HandedCookie {
+  name: string;
+  value: string;
+  domain: string;
+  hostOnly: boolean;
+  path: string;
+  secure: boolean;
+  httpOnly: boolean;
+  sameSite: "no_restriction" | "lax" | "strict" | "unspecified";
+  /** Seconds since 1970; null for a session cookie. */
+  expires: number | null;
+}
+
+export interface SignedIn {
+  cookies: HandedCookie[];
+  landing: string;
+}
+
+export interface SignInEngine {
+  /** @throws SignInFailure */
+  signIn(task: SignInTask): Promise<SignedIn>;
+}

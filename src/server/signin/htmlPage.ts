@@ -1,0 +1,269 @@
+/** Reads HTML text into the plain description of a page that `core/signin` understands. */
+import { type CheerioAPI, load } from "cheerio";
+import type { AnyNode, Element } from "domhandler";
+import postcss from "postcss";
+import type { PageContainer, PageDescription, PageField, PageForm } from "../../core/signin/page";
+
+export interface HtmlPage {
+  description: PageDescription;
+  $: CheerioAPI;
+}
+
+const CONTROLS = "input, select, textarea, button, [role=button], [role=textbox], a[href^='javascript:'], a[onclick], a[href='#']";
+const INVISIBLE = "template, noscript, script, style, head, [hidden], dialog:not([open]), input[type=hidden], datalist";
+
+export function describeHtml(html: string, url: string): HtmlPage {
+  const $ = load(html);
+  const hidden = hiddenElements($);
+  const isVisible = (element: Element): boolean => {
+    for (let at: AnyNode | null = element; at; at = at.parent) if (hidden.has(at)) return false;
+    return true;
+  };
+  const formElements = $("form").toArray();
+  const ids = new Map<AnyNode, number>();
+  const containers: PageContainer[] = [];
+  const containerId = (node: Element): number => {
+    const known = ids.get(node);
+    if (known !== undefined) return known;
+    ids.set(node, containers.length);
+    containers.push({ hints: hintsOf($, node), text: visibleText($, node, isVisible, 1500) + headingBefore($, node, isVisible) });
+    return containers.length - 1;
+  };
+  const fields = $(CONTROLS)
+    .toArray()
+    .filter((element) => !isInert(element))
+    .map((element): PageField => {
+      const form = ownerForm($, element, formElements);
+      return { ...fieldOf($, element, isVisible(element)), form, within: form === null && isVisible(element) ? ancestors(element).map(containerId) : [] };
+    });
+  const forms = formElements.map((element): PageForm => ({
+    selector: selectorOf($, element),
+    action: $(element).attr("action") ?? "",
+    method: methodOf($(element).attr("method")),
+    enctype: ($(element).attr("enctype") ?? "").toLowerCase(),
+    hints: hintsOf($, element),
+    text: visibleText($, element, isVisible, 1500) + headingBefore($, element, isVisible),
+    visible: isVisible(element),
+  }));
+  return { description: { url, base: $("base[href]").attr("href") ?? null, title: $("title").first().text().trim(), forms, fields, containers }, $ };
+}
+
+function isInert(element: Element): boolean {
+  for (let at: AnyNode | null = element.parent; at; at = at.parent)
+    if (at.type === "tag" && (at.name === "template" || at.name === "noscript")) return true;
+  return false;
+}
+
+function methodOf(method: string | undefined): PageForm["method"] {
+  const lower = (method ?? "get").toLowerCase();
+  return lower === "post" || lower === "dialog" ? lower : "get";
+}
+
+function ownerForm($: CheerioAPI, element: Element, forms: Element[]): number | null {
+  const named = $(element).attr("form");
+  const owner = named ? $(`[id="${cssString(named)}"]`).get(0) : $(element).closest("form").get(0);
+  const index = owner ? forms.indexOf(owner as Element) : -1;
+  return index < 0 ? null : index;
+}
+
+function fieldOf($: CheerioAPI, element: Element, visible: boolean): Omit<PageField, "form" | "within"> {
+  const node = $(element);
+  const control = element.name === "input" || element.name === "select" || element.name === "textarea" ? element.name : node.attr("role") === "textbox" ? "input" : "button";
+  const type = control === "button" ? (element.name === "button" ? (node.attr("type") ?? "submit").toLowerCase() : "button") : control === "input" ? (node.attr("type") ?? "text").toLowerCase() : control;
+  const maxLength = Number(node.attr("maxlength"));
+  return {
+    selector: selectorOf($, element),
+    control,
+    type: KNOWN_TYPES.has(type) || control !== "input" ? type : "text",
+    name: node.attr("name") ?? "",
+    id: node.attr("id") ?? "",
+    autocomplete: (node.attr("autocomplete") ?? "").toLowerCase(),
+    placeholder: node.attr("placeholder") ?? "",
+    label: labelOf($, element, control),
+    hints: [node.attr("class"), node.attr("data-testid"), node.attr("data-test"), node.attr("aria-hidden") === "true" ? "aria-hidden" : ""].filter(Boolean).join(" "),
+    inputMode: (node.attr("inputmode") ?? "").toLowerCase(),
+    maxLength: Number.isInteger(maxLength) && maxLength > 0 ? maxLength : null,
+    value: type === "password" ? "" : control === "textarea" ? node.text() : (node.attr("value") ?? (type === "checkbox" || type === "radio" ? "on" : "")),
+    checked: node.attr("checked") !== undefined,
+    options: control === "select" ? node.find("option").toArray().map((option) => ({ value: $(option).attr("value") ?? $(option).text().trim(), text: $(option).text().trim(), selected: $(option).attr("selected") !== undefined })) : [],
+    visible: visible && type !== "hidden",
+    disabled: node.attr("disabled") !== undefined || node.closest("fieldset[disabled]").length > 0,
+    readOnly: node.attr("readonly") !== undefined,
+    required: node.attr("required") !== undefined,
+  };
+}
+
+const KNOWN_TYPES = new Set(["text", "password", "email", "tel", "number", "url", "search", "hidden", "checkbox", "radio", "submit", "image", "button", "reset", "file", "date", "month", "week", "time", "datetime-local", "color", "range"]);
+
+function labelOf($: CheerioAPI, element: Element, control: string): string {
+  const node = $(element);
+  const parts = [node.attr("aria-label"), ...(node.attr("aria-labelledby") ?? "").split(/\s+/).filter(Boolean).map((id) => $(`[id="${cssString(id)}"]`).text()), node.attr("title")];
+  const type = (node.attr("type") ?? "").toLowerCase();
+  if (control === "button" || ["submit", "button", "image", "reset"].includes(type)) parts.push(node.text(), node.attr("value"), node.attr("alt"), node.find("img").attr("alt"));
+  else parts.push(...labelsFor($, element));
+  return parts.filter(Boolean).join(" ").replace(/\s+/g, " ").trim();
+}
+
+function labelsFor($: CheerioAPI, element: Element): string[] {
+  const id = $(element).attr("id");
+  const direct = id ? $("label").toArray().filter((label) => $(label).attr("for") === id) : [];
+  const around = $(element).closest("label").toArray();
+  const labels = [...new Set([...direct, ...around])].map((label) => $(label).clone().find("select, option, script, style").remove().end().text());
+  return labels.length > 0 ? labels : [textBefore($, element)];
+}
+
+/** Without a label: the text just before the field, or in the table cell before its own. */
+function textBefore($: CheerioAPI, element: Element): string {
+  for (let at: AnyNode | null = element, up = 0; at && up < 3; at = at.parent, up++) {
+    for (let before = at.prev; before; before = before.prev) {
+      if (before.type === "text" && before.data.trim()) return before.data.trim().slice(-80);
+      if (before.type !== "tag") continue;
+      if (/^(input|select|textarea|button|form)$/.test(before.name) || $(before).find("input:not([type=hidden]), select, textarea, button").length > 0) return "";
+      const text = $(before).text().trim();
+      if (text && before.name !== "script" && before.name !== "style") return text.length > 80 ? "" : text;
+    }
+    if (at.type === "tag" && /^(form|body|fieldset)$/.test(at.name)) break;
+  }
+  return "";
+}
+
+function hintsOf($: CheerioAPI, element: Element): string {
+  const node = $(element);
+  return ["id", "name", "class", "role", "aria-label", "data-testid"].map((name) => node.attr(name) ?? "").filter(Boolean).join(" ");
+}
+
+function visibleText($: CheerioAPI, element: Element, isVisible: (element: Element) => boolean, most: number): string {
+  const pieces: string[] = [];
+  const walk = (node: AnyNode) => {
+    if (node.type === "text") pieces.push(node.data);
+    else if (node.type === "tag" && !/^(script|style|template|noscript|option|select|button|label|textarea)$/.test(node.name) && isVisible(node)) {
+      node.children.forEach(walk);
+      pieces.push(" | ");
+    }
+  };
+  element.children.forEach(walk);
+  return pieces.join("").replace(/\s+/g, " ").slice(0, most);
+}
+
+/** The heading nearest before an element, within two containers. */
+function headingBefore($: CheerioAPI, element: Element, isVisible: (element: Element) => boolean): string {
+  for (let at: AnyNode | null = element, up = 0; at && up < 4; at = at.parent, up++) {
+    for (let before = at.prev; before; before = before.prev) {
+      if (before.type !== "tag") continue;
+      if (before.name === "form" || $(before).find("form").length > 0) return "";
+      const heading = /^h[1-6]$|^legend$/.test(before.name) ? $(before) : $(before).find("h1, h2, h3, h4").last();
+      const first = heading.get(0);
+      if (first && isVisible(first as Element)) return ` | ${heading.text().trim()}`;
+    }
+    if (at.type === "tag" && at.name === "body") break;
+  }
+  return "";
+}
+
+function ancestors(element: Element): Element[] {
+  const found: Element[] = [];
+  for (let at: AnyNode | null = element.parent; at; at = at.parent) if (at.type === "tag" && at.name !== "html") found.unshift(at);
+  return found;
+}
+
+/** Elements that a visitor does not see: by attribute, inline style, or a rule of the page's own style sheets. */
+function hiddenElements($: CheerioAPI): Set<AnyNode> {
+  const hidden = new Set<AnyNode>($(INVISIBLE).toArray());
+  $("details:not([open])").each((_, details) => {
+    for (const child of details.children) if (child.type === "tag" && child.name !== "summary") hidden.add(child);
+  });
+  const ruled = new Map<AnyNode, { hides: boolean; weight: number }>();
+  for (const rule of rulesOf($)) {
+    let found: AnyNode[] = [];
+    try {
+      found = $(rule.selector).toArray();
+    } catch {
+      continue;
+    }
+    for (const element of found) {
+      const known = ruled.get(element);
+      if (!known || rule.weight >= known.weight) ruled.set(element, rule);
+    }
+  }
+  for (const [element, { hides }] of ruled) if (hides) hidden.add(element);
+  $("[style]").each((_, element) => {
+    const says = saysHidden($(element).attr("style") ?? "");
+    if (says === true) hidden.add(element);
+    else if (says === false && ruled.get(element)?.hides) hidden.delete(element);
+  });
+  return hidden;
+}
+
+/** true: hides; false: shows; null: says nothing about it. */
+function saysHidden(style: string): boolean | null {
+  const text = style.toLowerCase().replace(/\s+/g, "");
+  if (/(^|;)display:none|(^|;)visibility:(hidden|collapse)|(^|;)opacity:0(\.0+)?(;|!|$)|(^|;)(left|top|right|text-indent|margin-left|margin-top|inset):-\d{3,}|(^|;)clip:rect\(0|(^|;)clip-path:inset\((50|100)%|(^|;)transform:scale\(0\)/.test(text)) return true;
+  if (/(^|;)position:absolute/.test(text) && /(^|;)(width|height):[01](px)?(;|!|$)/.test(text)) return true;
+  if (/(^|;)(height|max-height|width):0(px)?(;|!|$)/.test(text) && /overflow:hidden/.test(text)) return true;
+  if (/(^|;)display:|(^|;)visibility:visible/.test(text)) return false;
+  return null;
+}
+
+function rulesOf($: CheerioAPI): { selector: string; hides: boolean; weight: number }[] {
+  const rules: { selector: string; hides: boolean; weight: number }[] = [];
+  let order = 0;
+  for (const sheet of $("style").toArray()) {
+    if (/print/.test($(sheet).attr("media") ?? "")) continue;
+    try {
+      postcss.parse($(sheet).text()).walkRules((rule) => {
+        if (!appliesOnScreen(rule.parent)) return;
+        const hides = saysHidden(rule.nodes.map(String).join(";"));
+        if (hides === null) return;
+        for (const selector of rule.selectors) {
+          if (/:(hover|focus|active|target|checked|not\(:checked\)|placeholder|autofill)|::/.test(selector)) continue;
+          const important = /!important/.test(rule.toString()) ? 1e9 : 0;
+          rules.push({ selector, hides, weight: important + specificity(selector) * 1e4 + order++ });
+        }
+      });
+    } catch {
+      // A style sheet that cannot be read hides nothing.
+    }
+  }
+  return rules;
+}
+
+/** Rules that hold on a wide screen: no print, no narrow window, no reduced anything. */
+function appliesOnScreen(parent: unknown): boolean {
+  const at = parent as { type?: string; name?: string; params?: string; parent?: unknown } | undefined;
+  if (!at || at.type === "root") return true;
+  if (at.type !== "atrule") return appliesOnScreen(at.parent);
+  if (at.name === "media") return !/print|max-width|max-device|orientation:\s*portrait|prefers-/.test(at.params ?? "") && appliesOnScreen(at.parent);
+  return at.name === "supports" || at.name === "layer" ? appliesOnScreen(at.parent) : false;
+}
+
+function specificity(selector: string): number {
+  const count = (pattern: RegExp) => selector.match(pattern)?.length ?? 0;
+  return count(/#[\w-]+/g) * 10_000 + (count(/\.[\w-]+|\[[^\]]+\]|:(?!not|is|where)[\w-]+/g)) * 100 + count(/(^|[\s>+~])[a-z][\w-]*/gi);
+}
+
+const cssString = (text: string) => text.replace(/["\\]/g, "\\$&").replace(/\n/g, "\\a ");
+
+/** A selector that matches exactly this element: by id, by name, else by its place. */
+export function selectorOf($: CheerioAPI, element: Element): string {
+  const node = $(element);
+  const tag = element.name;
+  const id = node.attr("id");
+  const name = node.attr("name");
+  const candidates = [id && (/^[A-Za-z_][\w-]*$/.test(id) ? `#${id}` : `[id="${cssString(id)}"]`), name && `${tag}[name="${cssString(name)}"]`];
+  for (const candidate of candidates) if (candidate && $(candidate).length === 1) return candidate;
+  return pathOf($, element);
+}
+
+function pathOf($: CheerioAPI, element: Element): string {
+  const steps: string[] = [];
+  for (let at: Element | null = element; at && at.name !== "html"; at = at.parent?.type === "tag" ? at.parent : null) {
+    const id = $(at).attr("id");
+    if (at !== element && id && /^[A-Za-z_][\w-]*$/.test(id) && $(`#${id}`).length === 1) {
+      steps.unshift(`#${id}`);
+      break;
+    }
+    const place = $(at).prevAll(at.name).length + 1;
+    steps.unshift(`${at.name}:nth-of-type(${place})`);
+  }
+  return steps.join(" > ");
+}

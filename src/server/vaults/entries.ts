@@ -1,0 +1,279 @@
+/** Entries of the kind website login: made, changed, revealed, binned and restored. */
+import { and, desc, eq } from "drizzle-orm";
+import { z } from "zod";
+import { atLeast } from "../../core/access";
+import { type WebsiteLogin, websiteLoginSchema } from "../../core/kinds/websiteLogin";
+import { codeAt } from "../../core/signin/code";
+import { hostOf } from "../../core/signin/address";
+import { siteOf } from "../../core/signin/site";
+import { NO_STEPS, stepsSchema } from "../../core/signin/steps";
+import { type Allowed, loadPath, requireLevel } from "../access/load";
+import { type Caller, personIdOf } from "../caller";
+import { command, idSchema } from "../command";
+import type { Reader, Transaction } from "../database/client";
+import { entries, entryVersions, type ExtraField, fingerprints, met, nodes, persons, places, type SightingHow, sightings } from "../database/schema";
+import type { Galtry } from "../galtry";
+import { uuidv7 } from "../ids";
+import { notFound, Refused } from "../refused";
+import { fingerprint, openValues, type SealedValues, sealValues } from "./sealing";
+
+export type EntryRow = typeof entries.$inferSelect;
+export type VersionRow = typeof entryVersions.$inferSelect;
+
+/** The gate for acts on an entry: level, and not in the bin. */
+export async function requireEntry(tx: Reader, caller: Caller, entryId: string, needed: Parameters<typeof requireLevel>[3], at: number) {
+  const allowed = await requireLevel(tx, caller, entryId, needed, at);
+  const [entry] = await tx.select().from(entries).where(eq(entries.nodeId, entryId));
+  if (!entry) throw notFound();
+  if (entry.binnedAt !== null) {
+    if (!atLeast(allowed.level, "steward")) throw notFound();
+    throw new Refused("conflict", "This entry is in the bin. Restore it first.");
+  }
+  return { ...allowed, entry };
+}
+
+export async function currentVersion(tx: Reader, entry: Pick<EntryRow, "versionId">): Promise<VersionRow> {
+  const [version] = await tx.select().from(entryVersions).where(eq(entryVersions.id, entry.versionId));
+  if (!version) throw new Error("an entry has no version");
+  return version;
+}
+
+export const addEntry = command({
+  name: "vaults.addEntry",
+  input: z.strictObject({ parentId: idSchema, values: websiteLoginSchema, captured: z.boolean().default(false), steps: stepsSchema.optional() }),
+  by: ["person", "lanyard"],
+  allow: async ({ tx, caller, input, at }) => {
+    const [parent] = await loadPath(tx, input.parentId);
+    if (!parent || parent.type === "entry") throw notFound();
+    return requireLevel(tx, caller, input.parentId, "edit", at);
+  },
+  run: async ({ tx, input, caller, at, commandId, house, allowed }) => {
+    const entryId = uuidv7();
+    const personId = personIdOf(caller)!;
+    await tx.insert(nodes).values({ id: entryId, type: "entry", createdAt: at, createdBy: personId });
+    await tx.insert(places).values({ id: uuidv7(), nodeId: entryId, parentId: input.parentId, vaultId: allowed.vaultId, validFrom: at, commandId });
+    const empty: SealedValues = { userName: "", password: "", code: null, extras: {} };
+    const written = await writeVersion(tx, house, { entryId, vaultId: allowed.vaultId, number: 1, personId, at, values: input.values, before: empty, how: input.captured ? "captured" : "written" });
+    await tx.insert(entries).values({ nodeId: entryId, kind: "website-login", steps: input.steps ?? NO_STEPS, ...written.row, createdAt: at, createdBy: personId });
+    await tx.insert(met).values({ personId, entryId, at }).onConflictDoNothing();
+    return { entryId, versionId: written.row.versionId };
+  },
+  journal: ({ input, result, allowed }) => ({
+    node: result.entryId, vault: allowed.vaultId, details: { captured: input.captured }, names: { [result.entryId]: input.values.name },
+  }),
+  tell: ({ allowed }) => [`vault:${allowed.vaultId}`],
+});
+
+export const changeEntry = command({
+  name: "vaults.changeEntry",
+  input: z.strictObject({ entryId: idSchema, baseVersionId: idSchema, values: websiteLoginSchema, captured: z.boolean().default(false) }),
+  by: ["person", "lanyard"],
+  allow: ({ tx, caller, input, at }) => requireEntry(tx, caller, input.entryId, "edit", at),
+  run: async ({ tx, input, caller, at, house, allowed }) => {
+    const current = await currentVersion(tx, allowed.entry);
+    const before = await openValues(tx, house.keys, current);
+    if (current.id !== input.baseVersionId) throw await overtaken(tx, house, allowed.entry, current, before, input.baseVersionId);
+    const written = await writeVersion(tx, house, {
+      entryId: input.entryId, vaultId: current.vaultId, number: current.number + 1, personId: personIdOf(caller)!, at,
+      values: input.values, before, how: input.captured ? "captured" : "written", earlier: current,
+    });
+    await tx.update(entries).set(written.row).where(eq(entries.nodeId, input.entryId));
+    return { versionId: written.row.versionId, changed: written.changed };
+  },
+  journal: ({ input, result, allowed }) => ({
+    node: input.entryId, vault: allowed.vaultId,
+    details: { changed: result.changed.join(", "), captured: input.captured }, names: { [input.entryId]: input.values.name },
+  }),
+  tell: ({ allowed }) => [`vault:${allowed.vaultId}`],
+});
+
+interface WriteVersion {
+  entryId: string;
+  vaultId: string;
+  number: number;
+  personId: string;
+  at: number;
+  values: WebsiteLogin;
+  before: SealedValues;
+  how: SightingHow;
+  earlier?: VersionRow;
+}
+
+/** Seals a new version and says what the entry's row becomes. What was left out stays as it was. */
+async function writeVersion(tx: Transaction, house: Galtry, write: WriteVersion) {
+  const { values, before, entryId, vaultId, personId, at } = write;
+  const versionId = uuidv7();
+  const after: SealedValues = {
+    userName: values.userName ?? before.userName,
+    password: values.password ?? before.password,
+    code: values.code === undefined ? before.code : values.code,
+    extras: Object.fromEntries(values.extras.filter((extra) => extra.class !== "open").map((extra) => [extra.id, extra.value ?? before.extras[extra.id] ?? ""])),
+  };
+  const extras: ExtraField[] = values.extras.map(({ id, label, class: fieldClass, value }) =>
+    fieldClass === "open" ? { id, label, class: fieldClass, value: value ?? "" } : { id, label, class: fieldClass },
+  );
+  const open = {
+    name: values.name, description: values.description, signInPage: values.signInPage, reach: values.reach, notes: values.notes,
+    tags: values.tags, extras, useSeesUserName: values.useSeesUserName,
+  };
+  const sealed = await sealValues(tx, house.keys, { vaultId, entryId, versionId }, after);
+  await tx.insert(entryVersions).values({
+    id: versionId, entryId, number: write.number, vaultId, ...sealed, open, createdAt: at, createdBy: personId,
+    // A version that the site refused stays refused while what is sent to it stays the same.
+    refusedAt: write.earlier?.refusedAt && sameLogin(before, after) ? write.earlier.refusedAt : null,
+  });
+  await keepFingerprints(tx, house, { versionId, entryId, personId, at, how: write.how }, before, after);
+  const changed = changedFields(write.earlier?.open ?? {}, open, before, after);
+  const host = hostOf(values.signInPage) ?? "";
+  return {
+    changed,
+    row: { ...open, host, site: siteOf(host), hasCode: after.code !== null, versionId, changedAt: at, changedBy: personId },
+  };
+}
+
+/** A new version that differs in its password only. */
+export async function writePassword(tx: Transaction, house: Galtry, entry: EntryRow, current: VersionRow, password: string, personId: string, at: number) {
+  const before = await openValues(tx, house.keys, current);
+  const { name, description, signInPage, reach, notes, tags, extras, useSeesUserName } = entry;
+  const values = { name, description, signInPage, reach, notes, tags, extras, useSeesUserName, password, userName: undefined, code: undefined };
+  const written = await writeVersion(tx, house, { entryId: entry.nodeId, vaultId: current.vaultId, number: current.number + 1, personId, at, values, before, how: "captured", earlier: current });
+  await tx.update(entries).set(written.row).where(eq(entries.nodeId, entry.nodeId));
+  return { versionId: written.row.versionId };
+}
+
+const sameLogin = (a: SealedValues, b: SealedValues) =>
+  a.userName === b.userName && a.password === b.password && a.code?.secret === b.code?.secret;
+
+/** Secrets and identifiers by field name, for fingerprints and comparison. */
+export function fieldsOf(values: SealedValues): Record<string, string> {
+  return {
+    userName: values.userName,
+    password: values.password,
+    code: values.code?.secret ?? "",
+    ...Object.fromEntries(Object.entries(values.extras).map(([id, value]) => [`extra:${id}`, value])),
+  };
+}
+
+async function keepFingerprints(tx: Transaction, house: Galtry, of: { versionId: string; entryId: string; personId: string; at: number; how: SightingHow }, before: SealedValues, after: SealedValues) {
+  const old = fieldsOf(before);
+  for (const [field, value] of Object.entries(fieldsOf(after))) {
+    if (value === "") continue;
+    const mark = await fingerprint(house.keys, field, value);
+    await tx.insert(fingerprints).values({ versionId: of.versionId, field, fingerprint: mark });
+    // Whoever writes a secret has seen it.
+    if (field !== "userName" && value !== old[field]) await noteSighting(tx, { ...of, field, mark });
+  }
+}
+
+export async function noteSighting(tx: Transaction, seen: { entryId: string; field: string; mark: string; personId: string; at: number; how: SightingHow }) {
+  await tx.insert(sightings).values({ id: uuidv7(), entryId: seen.entryId, field: seen.field, fingerprint: seen.mark, personId: seen.personId, at: seen.at, how: seen.how });
+}
+
+function changedFields(openBefore: Record<string, unknown>, openAfter: Record<string, unknown>, before: SealedValues, after: SealedValues): string[] {
+  const open = Object.keys(openAfter).filter((key) => JSON.stringify(openBefore[key]) !== JSON.stringify(openAfter[key]));
+  const [old, now] = [fieldsOf(before), fieldsOf(after)];
+  const sealed = [...new Set([...Object.keys(old), ...Object.keys(now)])].filter((key) => (old[key] ?? "") !== (now[key] ?? ""));
+  return [...open, ...sealed.map((key) => (key.startsWith("extra:") ? "extra field" : key))];
+}
+
+/** Somebody saved in between: what stands there now, so that the page can show both. Secrets are named, not shown. */
+async function overtaken(tx: Reader, house: Galtry, entry: EntryRow, current: VersionRow, now: SealedValues, baseId: string): Promise<Refused> {
+  const [who] = await tx.select({ name: persons.name }).from(persons).where(eq(persons.id, current.createdBy));
+  const [base] = await tx.select().from(entryVersions).where(and(eq(entryVersions.id, baseId), eq(entryVersions.entryId, entry.nodeId)));
+  const then = base ? await openValues(tx, house.keys, base) : null;
+  return new Refused("conflict", `${who?.name ?? "Somebody"} changed this entry while you were editing it.`, undefined, {
+    versionId: current.id,
+    by: who?.name ?? null,
+    at: current.createdAt,
+    theirs: { ...current.open, userName: now.userName },
+    passwordChanged: then === null || then.password !== now.password,
+    codeChanged: then === null || JSON.stringify(then.code) !== JSON.stringify(now.code),
+  });
+}
+
+/** Shows or copies one secret: a journal line and a sighting each time. */
+export const revealField = command({
+  name: "vaults.reveal",
+  input: z.strictObject({ entryId: idSchema, field: z.string().regex(/^(userName|password|code|extra:.{1,64})$/), how: z.enum(["revealed", "copied"]) }),
+  by: ["person"],
+  allow: ({ tx, caller, input, at }) => requireEntry(tx, caller, input.entryId, "reveal", at),
+  run: async ({ tx, input, caller, at, house, allowed }) => {
+    const version = await currentVersion(tx, allowed.entry);
+    const values = await openValues(tx, house.keys, version);
+    const value = fieldsOf(values)[input.field];
+    if (!value) throw notFound();
+    if (input.field === "code") {
+      const { code, leftMs } = codeAt(values.code!, at);
+      return { value: code, leftMs, versionId: version.id };
+    }
+    await noteSighting(tx, { entryId: input.entryId, field: input.field, mark: await fingerprint(house.keys, input.field, value), personId: personIdOf(caller)!, at, how: input.how });
+    return { value, leftMs: null, versionId: version.id };
+  },
+  journal: ({ input, allowed }) => ({
+    node: input.entryId, vault: allowed.vaultId, details: { field: input.field.split(":")[0]!, how: input.how }, names: { [input.entryId]: allowed.entry.name },
+  }),
+  tell: ({ input, allowed }) => [`vault:${allowed.vaultId}`],
+});
+
+export const binEntry = command({
+  name: "vaults.bin",
+  input: z.strictObject({ entryId: idSchema }),
+  by: ["person"],
+  allow: ({ tx, caller, input, at }) => requireEntry(tx, caller, input.entryId, "steward", at),
+  run: async ({ tx, input, caller, at }) => {
+    await tx.update(entries).set({ binnedAt: at, binnedBy: personIdOf(caller) }).where(eq(entries.nodeId, input.entryId));
+  },
+  journal: ({ input, allowed }) => ({ node: input.entryId, vault: allowed.vaultId, names: { [input.entryId]: allowed.entry.name } }),
+  tell: ({ allowed }) => [`vault:${allowed.vaultId}`],
+});
+
+export const restoreEntry = command({
+  name: "vaults.restore",
+  input: z.strictObject({ entryId: idSchema }),
+  by: ["person"],
+  allow: async ({ tx, caller, input, at }): Promise<Allowed & { entry: EntryRow }> => {
+    const allowed = await requireLevel(tx, caller, input.entryId, "steward", at);
+    const [entry] = await tx.select().from(entries).where(eq(entries.nodeId, input.entryId));
+    if (!entry) throw notFound();
+    return { ...allowed, entry };
+  },
+  run: async ({ tx, input }) => {
+    await tx.update(entries).set({ binnedAt: null, binnedBy: null }).where(eq(entries.nodeId, input.entryId));
+  },
+  journal: ({ input, allowed }) => ({ node: input.entryId, vault: allowed.vaultId, names: { [input.entryId]: allowed.entry.name } }),
+  tell: ({ allowed }) => [`vault:${allowed.vaultId}`],
+});
+
+/** Guarded fill may be switched on by the entry's steward only; plain http is accepted in words. */
+export const changeSigningIn = command({
+  name: "vaults.changeSigningIn",
+  input: z.strictObject({ entryId: idSchema, guardedFill: z.boolean(), plainHttp: z.boolean() }),
+  by: ["person"],
+  allow: ({ tx, caller, input, at }) => requireEntry(tx, caller, input.entryId, "steward", at),
+  run: async ({ tx, input }) => {
+    await tx.update(entries).set({ guardedFill: input.guardedFill, plainHttp: input.plainHttp }).where(eq(entries.nodeId, input.entryId));
+  },
+  journal: ({ input, allowed }) => ({
+    node: input.entryId, vault: allowed.vaultId, details: { guardedFill: input.guardedFill, plainHttp: input.plainHttp }, names: { [input.entryId]: allowed.entry.name },
+  }),
+  tell: ({ allowed }) => [`vault:${allowed.vaultId}`],
+});
+
+/** The site refused this version; somebody with Edit lets it be sent once more. */
+export const tryOnceMore = command({
+  name: "vaults.tryOnceMore",
+  input: z.strictObject({ entryId: idSchema }),
+  by: ["person"],
+  allow: ({ tx, caller, input, at }) => requireEntry(tx, caller, input.entryId, "edit", at),
+  run: async ({ tx, allowed }) => {
+    await tx.update(entryVersions).set({ refusedAt: null }).where(eq(entryVersions.id, allowed.entry.versionId));
+  },
+  journal: ({ input, allowed }) => ({ node: input.entryId, vault: allowed.vaultId, names: { [input.entryId]: allowed.entry.name } }),
+  tell: ({ allowed }) => [`vault:${allowed.vaultId}`],
+});
+
+/** Latest versions first; only their numbers, moments and makers. */
+export async function versionLines(tx: Reader, entryId: string) {
+  return tx.select({ id: entryVersions.id, number: entryVersions.number, at: entryVersions.createdAt, by: entryVersions.createdBy }).from(entryVersions).where(eq(entryVersions.entryId, entryId)).orderBy(desc(entryVersions.number));
+}
+

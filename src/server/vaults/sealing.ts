@@ -1,0 +1,55 @@
+/**
+ * Vault keys and what they seal. A version's identifiers and secrets are one blob, bound to vault, entry and
+ * version: moved to another row it does not open.
+ */
+import { and, desc, eq } from "drizzle-orm";
+import { fromUtf8, hmac, KEY_LENGTH, open, randomBytes, seal, toHex, utf8 } from "../../core/crypto";
+import type { CodeSettings } from "../../core/signin/code";
+import type { Reader, Transaction } from "../database/client";
+import { type entryVersions, vaultKeys } from "../database/schema";
+import type { KeyRing } from "../keys/keyFile";
+
+export interface SealedValues {
+  userName: string;
+  password: string;
+  code: CodeSettings | null;
+  /** Extra fields of the classes identifier and secret, by field id. */
+  extras: Record<string, string>;
+}
+
+const keyBinding = (vaultId: string, version: number) => ["vault key", vaultId, String(version)] as const;
+const versionBinding = (vaultId: string, entryId: string, versionId: string) => ["entry version", vaultId, entryId, versionId] as const;
+
+export async function makeVaultKey(tx: Transaction, keys: KeyRing, vaultId: string, at: number): Promise<void> {
+  const wrapped = await seal(keys.vaults, randomBytes(KEY_LENGTH), keyBinding(vaultId, 1));
+  await tx.insert(vaultKeys).values({ vaultId, version: 1, wrapped: Buffer.from(wrapped), createdAt: at });
+}
+
+/** The newest key of a vault, or the one of a version. */
+export async function vaultKey(tx: Reader, keys: KeyRing, vaultId: string, version?: number) {
+  const [row] = await tx
+    .select()
+    .from(vaultKeys)
+    .where(version === undefined ? eq(vaultKeys.vaultId, vaultId) : and(eq(vaultKeys.vaultId, vaultId), eq(vaultKeys.version, version)))
+    .orderBy(desc(vaultKeys.version))
+    .limit(1);
+  if (!row) throw new Error("a vault has no key");
+  return { version: row.version, key: await open(keys.vaults, row.wrapped, keyBinding(vaultId, row.version)) };
+}
+
+export async function sealValues(tx: Reader, keys: KeyRing, ids: { vaultId: string; entryId: string; versionId: string }, values: SealedValues) {
+  const { version, key } = await vaultKey(tx, keys, ids.vaultId);
+  const sealed = await seal(key, utf8(JSON.stringify(values)), versionBinding(ids.vaultId, ids.entryId, ids.versionId));
+  return { keyVersion: version, sealed: Buffer.from(sealed) };
+}
+
+/** @throws SealError when the blob is not this version's own */
+export async function openValues(tx: Reader, keys: KeyRing, row: Pick<typeof entryVersions.$inferSelect, "id" | "entryId" | "vaultId" | "keyVersion" | "sealed">): Promise<SealedValues> {
+  const { key } = await vaultKey(tx, keys, row.vaultId, row.keyVersion);
+  return JSON.parse(fromUtf8(await open(key, row.sealed, versionBinding(row.vaultId, row.entryId, row.id))));
+}
+
+/** Keyed fingerprint of a value: the same value in the same kind of field gives the same one. */
+export async function fingerprint(keys: KeyRing, field: string, value: string): Promise<string> {
+  return toHex(await hmac(keys.fingerprints, utf8(`${field}\u0000${value}`)));
+}
