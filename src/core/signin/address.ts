@@ -10,7 +10,7 @@ export function hostOf(address: string): string | null {
   }
 }
 
-/** The host as people read it: without "www." and without the scheme's own port. */
+/** The host as people read it: without "www." and without a port. */
 export function siteName(address: string): string {
-  return (hostOf(address) ?? address).replace(/^www\./, "");
+  return (hostOf(address) ?? address).replace(/^www\./, "").replace(/:\d+$/, "");
 }

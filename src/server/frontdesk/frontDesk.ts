@@ -11,6 +11,8 @@ import { groupBy } from "../groupBy";
 import { requireEntry } from "../vaults/entries";
 
 const SOON_MS = 7 * 24 * 3_600_000;
+/** Longer than this nothing is new any more, opened or not. */
+const NEW_MS = 14 * 24 * 3_600_000;
 
 export interface DeskLine {
   id: string;
@@ -69,7 +71,7 @@ export const frontDesk = query({
       return [{
         id: entry.nodeId, name: entry.name, description: entry.description, site: siteName(entry.signInPage), vault: vaultNames.get(node.vaultId) ?? "", tags: entry.tags,
         level: level as Level, how: entry.hasCode ? "sealed with code" : "sealed", pinned: pins_.has(entry.nodeId),
-        newFrom: !met_.has(entry.nodeId) && newest && newest.givenBy !== personId ? (givers.get(newest.givenBy) ?? null) : null,
+        newFrom: !met_.has(entry.nodeId) && newest && newest.givenBy !== personId && at - newest.validFrom < NEW_MS ? (givers.get(newest.givenBy) ?? null) : null,
         endsAt: endsAt !== null && endsAt - at < SOON_MS ? endsAt : null, lastUsedAt: lastUse.get(entry.nodeId) ?? null, refused: refusedAt !== null,
       }];
     });

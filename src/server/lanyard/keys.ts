@@ -23,6 +23,8 @@ export interface KeyLine {
   site: string;
   signInPage: string;
   reach: "site" | "host";
+  /** Hosts its sign-in passes through, besides its own. */
+  hosts: string[];
   vault: string;
   hasCode: boolean;
   guardedFill: boolean;
@@ -52,7 +54,7 @@ export const keyList = query({
     const keys = rows
       .filter((row) => atLeast(levels.get(row.nodeId) ?? "none", "use"))
       .map((row): KeyLine => ({
-        id: row.nodeId, name: row.name, description: row.description, site: siteName(row.signInPage), signInPage: row.signInPage, reach: row.reach,
+        id: row.nodeId, name: row.name, description: row.description, site: siteName(row.signInPage), signInPage: row.signInPage, reach: row.reach, hosts: row.steps.hosts,
         vault: vaultNames.get(tree.get(row.nodeId)!.vaultId) ?? "", hasCode: row.hasCode, guardedFill: row.guardedFill, level: levels.get(row.nodeId)!,
         lastUsedAt: used.find((one) => one.entryId === row.nodeId)?.at ?? null,
       }))

@@ -110,10 +110,10 @@ export async function makeLink(tx: Transaction, purpose: "set-up" | "sign-in", p
 }
 
 /** The address that `npm start` prints while there is no organisation yet; null when there is one. */
-export async function setUpAddress(house: Galtry): Promise<string | null> {
+export async function setUpAddress(house: Galtry, at = Date.now()): Promise<string | null> {
   return house.writer.write(async (tx) => {
     if ((await tx.select().from(organisation)).length > 0) return null;
-    const token = await makeLink(tx, "set-up", null, Date.now());
+    const token = await makeLink(tx, "set-up", null, at);
     return new URL(`/set-up#${token}`, house.configuration.publicUrl).href;
   });
 }

@@ -21,7 +21,7 @@ CREATE TABLE `entries` (
 	`guarded_fill` integer DEFAULT false NOT NULL,
 	`plain_http` integer DEFAULT false NOT NULL,
 	`has_code` integer DEFAULT false NOT NULL,
-	`steps` text,
+	`steps` text NOT NULL,
 	`version_id` text NOT NULL,
 	`changed_at` integer NOT NULL,
 	`changed_by` text NOT NULL,
@@ -304,6 +304,7 @@ CREATE TABLE `sign_ins` (
 	`person_id` text NOT NULL,
 	`lanyard_id` text NOT NULL,
 	`how` text NOT NULL,
+	`queue_key` text NOT NULL,
 	`process` text NOT NULL,
 	`begun_at` integer NOT NULL,
 	`ended_at` integer,
@@ -316,7 +317,7 @@ CREATE TABLE `sign_ins` (
 --> statement-breakpoint
 CREATE INDEX `sign_ins_entry` ON `sign_ins` (`entry_id`,`begun_at`);--> statement-breakpoint
 CREATE INDEX `sign_ins_person` ON `sign_ins` (`person_id`,`begun_at`);--> statement-breakpoint
-CREATE INDEX `sign_ins_open` ON `sign_ins` (`ended_at`);--> statement-breakpoint
+CREATE INDEX `sign_ins_open` ON `sign_ins` (`ended_at`,`queue_key`);--> statement-breakpoint
 CREATE TABLE `standings` (
 	`id` text PRIMARY KEY NOT NULL,
 	`person_id` text NOT NULL,

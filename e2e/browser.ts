@@ -1,0 +1,61 @@
+/** Chromium with the real Lanyard, in a fresh profile; records everything it receives from Galtry. */
+import { existsSync, mkdtempSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import path from "node:path";
+import { type BrowserContext, chromium, type Page, type Worker } from "playwright-core";
+
+export const CHROMIUM = process.env.CHROMIUM_PATH ?? "/usr/bin/chromium";
+const LANYARD = path.resolve("dist/lanyard");
+
+export interface Browser {
+  context: BrowserContext;
+  page: Page;
+  /** Id of the extension; empty without it. */
+  lanyardId: string;
+  worker: () => Promise<Worker>;
+  /** Bodies and headers that came from Galtry, for the canary. */
+  received: string[];
+  close: () => Promise<void>;
+}
+
+export async function openBrowser({ lanyard = true, galtry, width = 1280, height = 800, dark = false }: { lanyard?: boolean; galtry: string; width?: number; height?: number; dark?: boolean }): Promise<Browser> {
+  if (!existsSync(CHROMIUM)) throw new Error(`Chromium is not at ${CHROMIUM}: install the package chromium or set CHROMIUM_PATH.`);
+  const profile = mkdtempSync(path.join(tmpdir(), "galtry-browser-"));
+  const context = await chromium.launchPersistentContext(profile, {
+    executablePath: CHROMIUM, headless: false, viewport: { width, height }, colorScheme: dark ? "dark" : "light", locale: "en-GB", timezoneId: "Europe/London",
+    args: [
+      "--headless=new", "--no-sandbox", "--disable-gpu", "--disable-background-networking", "--disable-component-update", "--disable-sync", "--disable-quic", "--no-first-run",
+      ...(lanyard ? [`--disable-extensions-except=${LANYARD}`, `--load-extension=${LANYARD}`] : []),
+    ],
+  });
+  const received: string[] = [];
+  context.on("response", (response) => {
+    if (!response.url().startsWith(galtry)) return;
+    received.push(JSON.stringify(response.headers()), response.url());
+    response.body().then((body) => received.push(body.toString("latin1"), body.toString("utf8")), () => undefined);
+  });
+  const worker = async () => context.serviceWorkers()[0] ?? (await context.waitForEvent("serviceworker", { timeout: 15_000 }));
+  const lanyardId = lanyard ? new URL((await worker()).url()).host : "";
+  return {
+    context, page: context.pages()[0] ?? (await context.newPage()), lanyardId, worker, received,
+    close: async () => {
+      await context.close();
+      rmSync(profile, { recursive: true, force: true });
+    },
+  };
+}
+
+export async function signInToGaltry(page: Page, galtry: string, mail: string, password: string): Promise<void> {
+  await page.goto(`${galtry}/sign-in`);
+  await page.getByLabel("Mail address").fill(mail);
+  await page.getByLabel("Sign-in password").fill(password);
+  await page.getByRole("button", { name: "Sign in" }).click();
+  await page.getByRole("combobox", { name: "Find, and sign in" }).waitFor();
+}
+
+/** Connects Lanyard by the page that confirms the code it presents. */
+export async function connectLanyard(page: Page, galtry: string): Promise<void> {
+  await page.goto(`${galtry}/lanyard/connect`);
+  await page.getByRole("button", { name: "It is the same: connect" }).click();
+  await page.getByText("Lanyard is connected.").waitFor();
+}

@@ -1,0 +1,103 @@
+/** Reads the live page into the plain description that `core/signin` understands. */
+import type { PageContainer, PageDescription, PageField, PageForm } from "../../src/core/signin/page";
+
+const CONTROLS = "input, select, textarea, button, [role=button], [role=textbox]";
+
+export interface LivePage {
+  description: PageDescription;
+  elementOf: (selector: string | null) => HTMLElement | null;
+}
+
+export function describePage(root: Document = document): LivePage {
+  const elements = new Map<string, HTMLElement>();
+  const formElements = [...root.querySelectorAll("form")];
+  const ids = new Map<Element, number>();
+  const containers: PageContainer[] = [];
+  const containerId = (node: Element): number => {
+    const known = ids.get(node);
+    if (known !== undefined) return known;
+    ids.set(node, containers.length);
+    containers.push({ hints: hintsOf(node), text: textOf(node) });
+    return containers.length - 1;
+  };
+  let counter = 0;
+  const name = (element: HTMLElement): string => {
+    const selector = `@${counter++}`;
+    elements.set(selector, element);
+    return selector;
+  };
+  const forms = formElements.map((form): PageForm => ({
+    selector: name(form),
+    action: form.getAttribute("action") ?? "",
+    method: (form.getAttribute("method") ?? "get").toLowerCase() === "post" ? "post" : "get",
+    enctype: form.enctype,
+    hints: hintsOf(form),
+    text: textOf(form) + headingBefore(form),
+    visible: isVisible(form),
+  }));
+  const fields = [...root.querySelectorAll<HTMLElement>(CONTROLS)].map((element): PageField => {
+    const owner = "form" in element ? (element as HTMLInputElement).form : element.closest("form");
+    const form = owner ? formElements.indexOf(owner) : -1;
+    return { ...fieldOf(element, name(element)), form: form < 0 ? null : form, within: form < 0 ? ancestors(element).map(containerId) : [] };
+  });
+  return {
+    description: { url: location.href, base: root.querySelector("base[href]")?.getAttribute("href") ?? null, title: root.title, forms, fields, containers },
+    elementOf: (selector) => (selector === null ? null : (elements.get(selector) ?? null)),
+  };
+}
+
+function fieldOf(element: HTMLElement, selector: string): Omit<PageField, "form" | "within"> {
+  const input = element as HTMLInputElement;
+  const control = element instanceof HTMLInputElement ? "input" : element instanceof HTMLSelectElement ? "select" : element instanceof HTMLTextAreaElement ? "textarea" : element.getAttribute("role") === "textbox" ? "input" : "button";
+  const type = control === "button" ? (element instanceof HTMLButtonElement ? element.type : "button") : control === "input" ? (input.type ?? "text") : control;
+  return {
+    selector, control, type,
+    name: element.getAttribute("name") ?? "",
+    id: element.id,
+    autocomplete: (element.getAttribute("autocomplete") ?? "").toLowerCase(),
+    placeholder: element.getAttribute("placeholder") ?? "",
+    label: labelOf(element, control, type),
+    hints: `${element.className} ${element.dataset.testid ?? ""} ${element.getAttribute("aria-hidden") === "true" ? "aria-hidden" : ""}`,
+    inputMode: element.inputMode ?? "",
+    maxLength: input.maxLength > 0 ? input.maxLength : null,
+    value: type === "password" ? "" : (input.value ?? ""),
+    checked: input.checked ?? false,
+    options: [],
+    visible: type !== "hidden" && isVisible(element),
+    disabled: input.disabled ?? false,
+    readOnly: input.readOnly ?? false,
+    required: input.required ?? false,
+  };
+}
+
+function labelOf(element: HTMLElement, control: string, type: string): string {
+  const described = (element.getAttribute("aria-labelledby") ?? "").split(/\s+/).filter(Boolean).map((id) => document.getElementById(id)?.textContent ?? "");
+  const labels = [...((element as HTMLInputElement).labels ?? [])].map((label) => label.textContent ?? "");
+  const own = control === "button" || type === "submit" || type === "button" ? [element.textContent ?? "", (element as HTMLInputElement).value ?? ""] : labels;
+  return [element.getAttribute("aria-label") ?? "", ...described, element.title, ...own].join(" ").replace(/\s+/g, " ").trim().slice(0, 300);
+}
+
+export function isVisible(element: Element): boolean {
+  if (!element.checkVisibility({ opacityProperty: true, visibilityProperty: true })) return false;
+  const box = element.getBoundingClientRect();
+  return box.width > 2 && box.height > 2 && box.right + scrollX > 0 && box.bottom + scrollY > 0;
+}
+
+const hintsOf = (element: Element) => `${element.id} ${element.getAttribute("name") ?? ""} ${element.className} ${element.getAttribute("aria-label") ?? ""}`;
+const textOf = (element: Element) => ((element as HTMLElement).innerText ?? "").replace(/\s+/g, " ").slice(0, 1500);
+
+function headingBefore(element: Element): string {
+  for (let at: Element | null = element, up = 0; at && up < 4; at = at.parentElement, up++)
+    for (let before = at.previousElementSibling; before; before = before.previousElementSibling) {
+      if (before.matches("form") || before.querySelector("form")) return "";
+      const heading = before.matches("h1, h2, h3, h4, legend") ? before : before.querySelector("h1, h2, h3, h4");
+      if (heading) return ` | ${heading.textContent ?? ""}`;
+    }
+  return "";
+}
+
+function ancestors(element: Element): Element[] {
+  const found: Element[] = [];
+  for (let at = element.parentElement; at && at !== document.documentElement; at = at.parentElement) found.unshift(at);
+  return found;
+}

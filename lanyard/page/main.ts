@@ -1,0 +1,160 @@
+/** In every page's top frame: says what the page is for, sees a login typed, and speaks for Galtry's own page. */
+import { readPage } from "../../src/core/signin/read";
+import type { PageReading } from "../../src/core/signin/page";
+import type { Offer, PageAsk } from "../shared/messages";
+import { describePage, isVisible, type LivePage } from "./describe";
+import { hangCapture, hangFieldTag, takeFieldTag } from "./tags";
+
+const ask = async <R>(message: PageAsk | Record<string, unknown>): Promise<R | null> => {
+  try {
+    return (await chrome.runtime.sendMessage(message)) as R;
+  } catch {
+    return null; // Lanyard was reloaded under this page.
+  }
+};
+
+const galtryAddress = document.querySelector<HTMLMetaElement>("meta[name=galtry]")?.content ?? null;
+const isGaltry = galtryAddress === location.origin;
+
+let live: LivePage = describePage();
+let reading: PageReading = readPage(live.description);
+let keys: { id: string; name: string; description: string }[] = [];
+
+async function arrive(): Promise<void> {
+  const answer = await ask<{ forPage: typeof keys; offer: Offer | null }>({ ask: "arrived", url: location.href, kind: reading.kind, galtry: isGaltry ? galtryAddress : null });
+  keys = answer?.forPage ?? [];
+  if (answer?.offer) hangCapture(answer.offer, ask);
+  const field = live.elementOf(reading.userName ?? reading.password);
+  if (field && document.activeElement === field) showAt(field);
+}
+
+if (!isGaltry) {
+  watchTyping();
+  watchChanges();
+  watchFocus();
+}
+void arrive();
+
+/** A login leaves the page by submit, by a press of its button, or by Enter. */
+function watchTyping(): void {
+  let last = "";
+  const see = () => {
+    live = describePage();
+    const now = readPage(live.description);
+    if (!["sign-in", "identifier-first", "password-only-step"].includes(now.kind)) return;
+    const value = (selector: string | null) => (live.elementOf(selector) as HTMLInputElement | null)?.value ?? "";
+    const [userName, password] = [value(now.userName), now.kind === "identifier-first" ? "" : value(now.password)];
+    if ((userName === "" && password === "") || (now.kind !== "identifier-first" && password === "")) return;
+    const mark = `${userName}\u0000${password}`;
+    if (mark === last) return;
+    last = mark;
+    setTimeout(() => { last = ""; }, 1000);
+    void ask({ ask: "typed", url: location.href, userName, password, choices: choicesOf(now) });
+  };
+  document.addEventListener("submit", see, true);
+  document.addEventListener("keydown", (event) => { if (event.key === "Enter" && event.target instanceof HTMLInputElement) see(); }, true);
+  document.addEventListener("click", (event) => {
+    const button = (event.target as Element | null)?.closest?.("button, input[type=submit], input[type=button], input[type=image], [role=button], a");
+    if (button) see();
+  }, true);
+}
+
+/** What was chosen in the sign-in's form besides: a branch, a box ticked. */
+function choicesOf(now: PageReading): Record<string, string> {
+  const form = live.elementOf(now.form);
+  if (!(form instanceof HTMLFormElement)) return {};
+  const choices: Record<string, string> = {};
+  for (const field of form.elements) {
+    if (!(field instanceof HTMLSelectElement || field instanceof HTMLInputElement) || !field.name || !isVisible(field)) continue;
+    if (field instanceof HTMLSelectElement) choices[field.name] = field.value;
+    else if ((field.type === "checkbox" || field.type === "radio") && field.checked) choices[field.name] = field.value;
+  }
+  return choices;
+}
+
+/** Pages that scripts redraw: looked at again when they have settled. */
+function watchChanges(): void {
+  let timer: ReturnType<typeof setTimeout> | null = null;
+  let address = location.href;
+  new MutationObserver(() => {
+    if (timer) clearTimeout(timer);
+    timer = setTimeout(() => {
+      const before = reading.kind;
+      live = describePage();
+      reading = readPage(live.description);
+      if (reading.kind !== before || location.href !== address) {
+        address = location.href;
+        void arrive();
+      }
+    }, 300);
+  }).observe(document.documentElement, { childList: true, subtree: true, attributes: true, attributeFilter: ["style", "class", "hidden", "type"] });
+}
+
+function showAt(field: HTMLElement): void {
+  if (keys.length > 0 && (reading.kind === "sign-in" || reading.kind === "identifier-first")) hangFieldTag(field, keys, ask);
+}
+
+function watchFocus(): void {
+  const isOurs = (target: EventTarget | null) => target !== null && target === live.elementOf(reading.userName ?? reading.password);
+  document.addEventListener("focusin", (event) => {
+    if (isOurs(event.target)) showAt(event.target as HTMLElement);
+    else takeFieldTag();
+  });
+  document.addEventListener("keydown", (event) => {
+    if (!event.isTrusted || !isOurs(event.target) || keys.length === 0) return;
+    if (event.key === "Escape") takeFieldTag();
+    else if (event.altKey && event.key === "ArrowDown") {
+      event.preventDefault();
+      void ask({ ask: "open-window", entryId: keys[0]!.id });
+    }
+  });
+}
+
+interface Filling {
+  userName: string;
+  password: string;
+  code: string | null;
+  hosts: string[];
+}
+
+/** Called by the worker in this very document: types and sends at once. The values are kept nowhere. */
+(globalThis as typeof globalThis & { lanyardFill?: (values: Filling) => string }).lanyardFill = (values) => {
+  const page = describePage();
+  const now = readPage(page.description);
+  if (!["sign-in", "identifier-first", "password-only-step"].includes(now.kind)) return "This page shows no sign-in that Lanyard can fill.";
+  const form = page.elementOf(now.form);
+  if (form instanceof HTMLFormElement && !values.hosts.includes(new URL(form.action || location.href, location.href).host)) return "The form on this page sends somewhere else. Lanyard typed nothing.";
+  const put = (selector: string | null, value: string) => {
+    const input = page.elementOf(selector) as HTMLInputElement | null;
+    if (!input) return;
+    input.focus();
+    Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, "value")!.set!.call(input, value);
+    input.dispatchEvent(new Event("input", { bubbles: true }));
+    input.dispatchEvent(new Event("change", { bubbles: true }));
+  };
+  put(now.userName, values.userName);
+  if (now.kind !== "identifier-first") put(now.password, values.password);
+  if (values.code && now.oneTimeCode) put(now.oneTimeCode, values.code);
+  const submit = page.elementOf(now.submit);
+  if (submit) submit.click();
+  else if (form instanceof HTMLFormElement) form.requestSubmit();
+  return "filled";
+};
+
+/** Galtry's own page speaks to Lanyard through this script; the worker checks the origin itself. */
+if (isGaltry) {
+  window.addEventListener("message", (event) => {
+    if (event.source !== window || event.origin !== location.origin || event.data?.from !== "galtry") return;
+    const { id, ask: what, entryId } = event.data as { id: string; ask: string; entryId?: string };
+    asking = id;
+    void ask({ from: "galtry", ask: what, entryId }).then((answer) => window.postMessage({ from: "lanyard", id, answer }, location.origin));
+  });
+}
+let asking = "";
+
+chrome.runtime.onMessage.addListener((message: { tell?: string; progress?: string }) => {
+  if (message.tell === "changed") {
+    if (isGaltry) window.postMessage({ from: "lanyard", changed: true }, location.origin);
+    else void arrive();
+  } else if (message.tell === "progress" && isGaltry) window.postMessage({ from: "lanyard", id: asking, progress: message.progress }, location.origin);
+});

@@ -1,0 +1,173 @@
+/**
+ * What Lanyard hangs over a page: a small tag at the user name's field, and the keeping tag at the lower right.
+ * In closed shadow trees, so that the page's scripts and styles do not reach them; only real clicks count.
+ */
+import { TOKENS } from "../../src/interface/theme/tokens";
+import type { Offer, PageAsk } from "../shared/messages";
+
+const LOOK = `
+${TOKENS.replaceAll(":root[data-theme", ":host-never[data-theme").replaceAll(":root", ":host")}
+:host { all: initial; position: absolute; z-index: 2147483647; color-scheme: light dark; --text: system-ui, sans-serif; --mono: ui-monospace, monospace; }
+* { box-sizing: border-box; margin: 0; padding: 0; }
+.tag { position: relative; color: var(--ink); font: 400 15px/22px var(--text); text-align: left; filter: drop-shadow(0 0 .6px var(--ink)) drop-shadow(0 6px 14px light-dark(#1e242038, #000000b0)); }
+.ring { position: absolute; border: 2px solid var(--edge); border-radius: 50%; }
+.cord { position: absolute; background: repeating-linear-gradient(135deg, #ffffff1f 0 2px, #0000 2px 5px), var(--baize); }
+b { font-weight: 650; }
+.soft { color: var(--soft); }
+.small { font-size: 13.5px; line-height: 20px; }
+.mono { font-family: var(--mono); font-size: 14px; overflow-wrap: anywhere; }
+button, input, select { font: inherit; color: inherit; }
+button { cursor: pointer; }
+:focus-visible { outline: 2px solid var(--copper); outline-offset: 2px; }
+.field .face { padding: 0 12px 0 40px; background: var(--sheet); clip-path: polygon(12px 0, 100% 0, 100% 100%, 12px 100%, 0 calc(100% - 12px), 0 12px); mask: radial-gradient(circle at 19px 50%, #0000 5.5px, #000 6.2px); }
+.field { width: 272px; font-size: 14px; line-height: 19px; }
+.field .ring { left: 10px; top: calc(50% - 9px); width: 18px; height: 18px; }
+.field .opt { display: flex; width: 100%; align-items: center; justify-content: space-between; gap: 10px; min-height: 40px; padding: 5px 0; border: 0; background: none; text-align: left; }
+.field .opt + .opt { min-height: 32px; border-top: 1px solid var(--rule); color: var(--soft); }
+.field .opt b { display: block; }
+kbd { padding: 0 5px; border: 1px solid; border-radius: 3px; font: 12px/18px var(--mono); }
+.capture { width: min(360px, calc(100vw - 24px)); }
+.capture .face { padding: 38px 20px 16px; background: var(--sheet); clip-path: polygon(14px 0, calc(100% - 14px) 0, 100% 14px, 100% 100%, 0 100%, 0 14px); mask: radial-gradient(circle at 50% 20px, #0000 7px, #000 7.7px); }
+.capture .ring { left: calc(50% - 11px); top: 9px; width: 22px; height: 22px; }
+.capture .cord { left: calc(50% - 5px); bottom: calc(100% - 20px); width: 10px; height: 64px; border-radius: 0 0 4px 4px; }
+.lead { font: 650 17px/26px var(--text); margin-bottom: 6px; }
+.part { max-width: 100%; padding: 0 2px; border: 0; border-bottom: 1.5px dotted var(--ink); border-radius: 0; background: none; font-weight: 650; }
+.do { display: flex; flex-wrap: wrap; gap: 8px; align-items: center; margin-top: 14px; }
+.btn { min-height: 32px; padding: 0 12px; border: 1px solid var(--edge); border-radius: 6px; background: var(--sheet); font: 650 14px/20px var(--text); }
+.btn.go { background: var(--copper); border-color: var(--copper); color: var(--on-copper); }
+.act { margin-left: auto; padding: 4px 0; border: 0; background: none; font: 600 13.5px/20px var(--text); text-decoration: underline 1px var(--edge); text-underline-offset: 3px; }
+.wrong { color: var(--crimson); font-weight: 600; }
+`;
+
+export type Ask = <R = unknown>(message: PageAsk) => Promise<R | null>;
+
+function hang(className: string): { host: HTMLElement; root: ShadowRoot; tag: HTMLElement } {
+  const host = document.createElement("lanyard-tag");
+  const root = host.attachShadow({ mode: "closed" });
+  const style = document.createElement("style");
+  style.textContent = LOOK;
+  const tag = document.createElement("div");
+  tag.className = `tag ${className}`;
+  root.append(style, tag);
+  document.documentElement.append(host);
+  return { host, root, tag };
+}
+
+type Child = Node | string;
+
+function element<K extends keyof HTMLElementTagNameMap>(name: K, attributes: Partial<Record<string, string>>, ...children: Child[]): HTMLElementTagNameMap[K] {
+  const made = document.createElement(name);
+  for (const [key, value] of Object.entries(attributes)) if (value !== undefined) made.setAttribute(key, value);
+  made.append(...children);
+  return made;
+}
+
+/** Only what a person really pressed. */
+const pressed = (button: HTMLElement, act: () => void) =>
+  button.addEventListener("click", (event) => {
+    if (event.isTrusted) act();
+  });
+
+let fieldTag: { host: HTMLElement; field: HTMLElement } | null = null;
+
+export function takeFieldTag(): void {
+  fieldTag?.host.remove();
+  fieldTag = null;
+}
+
+/** A small tag tied to the user name's field: says what fits, and only opens Lanyard's own window. */
+export function hangFieldTag(field: HTMLElement, keys: { id: string; name: string; description: string }[], ask: Ask): void {
+  if (fieldTag?.field === field && fieldTag.host.isConnected) return;
+  takeFieldTag();
+  const { host, tag } = hang("field");
+  tag.setAttribute("role", "group");
+  tag.setAttribute("aria-label", `Lanyard: ${keys.length} ${keys.length === 1 ? "key" : "keys"} for this page`);
+  const face = element("div", { class: "face" });
+  for (const [i, key] of keys.slice(0, 3).entries()) {
+    const label = element("span", {});
+    if (i === 0) label.append(element("b", {}, key.name), element("span", { class: "soft" }, key.description));
+    else label.append(`or ${key.name}`);
+    const option = element("button", { class: "opt", type: "button", tabindex: "-1" }, label, element("kbd", {}, i === 0 ? "Alt ↓" : "↓"));
+    option.addEventListener("mousedown", (event) => event.preventDefault());
+    pressed(option, () => void ask({ ask: "open-window", entryId: key.id }));
+    face.append(option);
+  }
+  tag.append(face, element("span", { class: "ring" }));
+  fieldTag = { host, field };
+  place(host, field);
+}
+
+function place(host: HTMLElement, field: HTMLElement): void {
+  const box = field.getBoundingClientRect();
+  const right = box.right + 12 + 272 < innerWidth;
+  host.style.cssText = `position:absolute;left:${scrollX + (right ? box.right + 12 : Math.max(4, Math.min(box.left, innerWidth - 280)))}px;top:${scrollY + (right ? box.top - 6 : box.bottom + 8)}px`;
+}
+
+let captureTag: HTMLElement | null = null;
+
+/** After the site has accepted a login: the sentence is the form. */
+export function hangCapture(offer: Offer, ask: Ask): void {
+  captureTag?.remove();
+  const { host, tag } = hang("capture");
+  captureTag = host;
+  host.style.cssText = "position:fixed;right:20px;bottom:20px";
+  tag.setAttribute("role", "dialog");
+  tag.setAttribute("aria-label", "Lanyard: keep this login");
+  const face = element("div", { class: "face" });
+  const close = () => {
+    host.remove();
+    captureTag = null;
+  };
+  const wrong = element("p", { class: "small wrong", role: "alert" });
+  face.append(...(offer.answer === "new" ? newParts(offer, ask, close, wrong) : changedParts(offer, ask, close, wrong)), wrong);
+  tag.append(element("span", { class: "cord" }), face, element("span", { class: "ring" }));
+  tag.addEventListener("keydown", (event) => {
+    event.stopPropagation();
+    if (event.key === "Escape" && event.isTrusted) {
+      void ask({ ask: "not-now" });
+      close();
+    }
+  });
+}
+
+function newParts(offer: Offer, ask: Ask, close: () => void, wrong: HTMLElement): Child[] {
+  const name = element("input", { class: "part", "aria-label": "Name", value: offer.name, size: String(Math.max(6, offer.name.length)) });
+  name.addEventListener("input", () => name.setAttribute("size", String(Math.min(26, Math.max(6, name.value.length)))));
+  const vault = element("select", { class: "part", "aria-label": "Vault" }, ...offer.vaults.map((one) => element("option", { value: one.id }, one.name)));
+  const user = element("input", { class: "part mono", "aria-label": "User name", value: offer.userName, size: "24" });
+  const keep = element("button", { class: "btn go", type: "button" }, "Keep");
+  const later = element("button", { class: "btn", type: "button" }, "Not now");
+  const never = element("button", { class: "act", type: "button" }, "Never on this site");
+  pressed(keep, async () => {
+    keep.setAttribute("disabled", "");
+    const answer = await ask<{ kept: boolean; message?: string }>({ ask: "keep", name: name.value, vaultId: vault.value, userName: user.value });
+    keep.removeAttribute("disabled");
+    if (answer?.kept) return close();
+    wrong.textContent = answer?.message ?? "It could not be kept. Try again.";
+  });
+  pressed(later, () => { void ask({ ask: "not-now" }); close(); });
+  pressed(never, () => { void ask({ ask: "never" }); close(); });
+  return [
+    element("p", { class: "lead" }, "Hang ", name, " in ", vault),
+    element("p", { class: "small soft" }, offer.userName ? "User name " : "User name, which could not be read ", user),
+    element("div", { class: "do" }, keep, later, never),
+  ];
+}
+
+function changedParts(offer: Offer, ask: Ask, close: () => void, wrong: HTMLElement): Child[] {
+  const which = element("select", { class: "part", "aria-label": "Entry" }, ...offer.entries.map((one) => element("option", { value: one.id }, one.name)));
+  const update = element("button", { class: "btn go", type: "button" }, "Keep the new password");
+  const later = element("button", { class: "btn", type: "button" }, "Not now");
+  pressed(update, async () => {
+    const entry = offer.entries.find((one) => one.id === which.value);
+    const answer = entry && (await ask<{ kept: boolean; message: string }>({ ask: "update", entryId: entry.id, versionId: entry.versionId }));
+    if (answer?.kept) return close();
+    wrong.textContent = answer?.message ?? "It could not be kept. Try again.";
+  });
+  pressed(later, () => { void ask({ ask: "not-now" }); close(); });
+  return [
+    element("p", { class: "lead" }, "This password is new for ", offer.entries.length === 1 ? element("b", {}, offer.entries[0]!.name) : which),
+    element("p", { class: "small soft" }, "The site accepted it. What is kept is another one."),
+    element("div", { class: "do" }, update, later),
+  ];
+}

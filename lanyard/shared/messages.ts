@@ -1,0 +1,81 @@
+/** What the parts of Lanyard say to each other. None of it carries a kept secret. */
+import type { Progress } from "../../src/core/signin/outcome";
+import type { PageKind } from "../../src/core/signin/page";
+import type { KeyLine } from "../../src/server/lanyard/keys";
+import type { SignInReport } from "../../src/interface/shared/lanyard";
+
+export type Connection =
+  | { state: "connected"; address: string; token: string; lanyardId: string; personId: string; person: string; organisation: string }
+  | { state: "connecting"; address: string; deviceCode: string; userCode: string; until: number }
+  | { state: "none"; address: string | null; ended: { why: string | null; at: number | null; by: string | null } | null };
+
+/** What the window shows of it: no token, no device code. */
+export type ConnectionView = Exclude<Connection, { state: "connected" | "connecting" }> | Omit<Extract<Connection, { state: "connected" }>, "token"> | Omit<Extract<Connection, { state: "connecting" }>, "deviceCode">;
+
+export interface Keys {
+  person: string;
+  organisation: string;
+  keys: KeyLine[];
+  mayAdd: { id: string; name: string }[];
+  neverOn: string[];
+  fetchedAt: number;
+}
+
+/** A sign-in as the window shows it. */
+export interface SigningIn {
+  entryId: string;
+  name: string;
+  site: string;
+  steps: Progress[];
+  report: SignInReport | null;
+  /** Asks first: the site has cookies that Lanyard did not set. */
+  asking: boolean;
+}
+
+export interface Offer {
+  answer: "new" | "changed";
+  name: string;
+  site: string;
+  userName: string;
+  vaults: { id: string; name: string }[];
+  entries: { id: string; name: string; versionId: string }[];
+}
+
+export interface View {
+  connection: ConnectionView;
+  reachable: boolean;
+  lastReached: number | null;
+  keys: Keys | null;
+  tab: { id: number; url: string; galtry: string | null } | null;
+  forPage: KeyLine[];
+  alike: { here: string; kept: KeyLine } | null;
+  signing: SigningIn | null;
+  chosen: string | null;
+}
+
+/** From a page's script to the worker. */
+export type PageAsk =
+  | { ask: "arrived"; url: string; kind: PageKind; galtry: string | null }
+  | { ask: "typed"; url: string; userName: string; password: string; choices: Record<string, string> }
+  | { ask: "keep"; name: string; vaultId: string; userName: string }
+  | { ask: "update"; entryId: string; versionId: string }
+  | { ask: "not-now" }
+  | { ask: "never" }
+  | { ask: "open-window"; entryId: string | null };
+
+/** From Galtry's own page, passed on by the page's script. */
+export type GaltryAsk = { ask: "state" } | { ask: "test" } | { ask: "present-code" } | { ask: "confirmed" } | { ask: "sign-in"; entryId: string };
+
+/** From Lanyard's window. */
+export type WindowAsk =
+  | { ask: "view" }
+  | { ask: "connect"; address: string }
+  | { ask: "stop-connecting" }
+  | { ask: "open-connect-page" }
+  | { ask: "disconnect" }
+  | { ask: "try-now" }
+  | { ask: "sign-in"; entryId: string; replace: boolean }
+  | { ask: "guarded-fill"; entryId: string; tabId: number }
+  | { ask: "close-report" };
+
+export type LiveAsk = { ask: "live-connection" } | { ask: "live-look" } | { ask: "live-ended" } | { ask: "live-state"; reachable: boolean };

@@ -1,0 +1,114 @@
+/** Keeping a login: seen as it is typed, offered once the site has accepted it. */
+import type { PageKind } from "../../src/core/signin/page";
+import { siteName } from "../../src/core/signin/address";
+import { siteOf } from "../../src/core/signin/site";
+import type { Offer } from "../shared/messages";
+import { ask, Refusal } from "./api";
+import { refreshKeys } from "./connection";
+import { captured, disk, memory, setCaptured } from "./store";
+
+const site = (address: string) => siteOf(new URL(address).hostname);
+
+/** User name on one page and password on the next are one login. */
+export async function typed(tabId: number, page: string, userName: string, password: string, choices: Record<string, string>): Promise<void> {
+  const connection = await disk("connection");
+  if (connection.state !== "connected" || new URL(page).origin === connection.address) return;
+  const earlier = await captured(tabId);
+  const same = earlier !== null && site(earlier.page) === site(page);
+  await setCaptured(tabId, {
+    // The page on which it began: a sign-in that starts from the second step fails later.
+    page: same && earlier.password === "" ? earlier.page : page,
+    userName: userName || (same ? earlier.userName : ""),
+    password,
+    choices: { ...(same ? earlier.choices : {}), ...choices },
+    at: Date.now(),
+    offered: false,
+  });
+}
+
+/** The next page: accepted, still on the way, or refused. */
+export async function arrived(tabId: number, url: string, kind: PageKind): Promise<Offer | null> {
+  const login = await captured(tabId);
+  if (!login || login.password === "" || !/^https?:/.test(url)) return null;
+  if (site(url) !== site(login.page)) return null;
+  if (kind === "one-time-code-step") return null;
+  if (kind === "sign-in" || kind === "password-only-step" || kind === "identifier-first") {
+    // Asked again: the site did not accept it.
+    await setCaptured(tabId, null);
+    return null;
+  }
+  return offerFor(tabId);
+}
+
+async function offerFor(tabId: number): Promise<Offer | null> {
+  const login = await captured(tabId);
+  const keys = await memory("keys");
+  if (!login || !keys) return null;
+  if (keys.neverOn.includes(site(login.page))) {
+    await setCaptured(tabId, null);
+    return null;
+  }
+  const compared = await ask<{ answer: "kept" | "new" } | { answer: "changed"; entries: Offer["entries"] }>("lanyard.compare", { page: login.page, userName: login.userName, password: login.password }).catch((error) => {
+    if (error instanceof Refusal) return { answer: "kept" as const };
+    throw error;
+  });
+  if (compared.answer === "kept" || (compared.answer === "new" && keys.mayAdd.length === 0)) {
+    await setCaptured(tabId, null);
+    return null;
+  }
+  await setCaptured(tabId, { ...login, offered: true });
+  return { answer: compared.answer, name: nameFor(login.page), site: siteName(login.page), userName: login.userName, vaults: keys.mayAdd, entries: compared.answer === "changed" ? compared.entries : [] };
+}
+
+/** "pellam.example" → "Pellam": a name to begin with. */
+function nameFor(page: string): string {
+  const label = site(page).split(".")[0] ?? "";
+  return label.charAt(0).toUpperCase() + label.slice(1).replace(/-/g, " ");
+}
+
+export async function keep(tabId: number, name: string, vaultId: string, userName: string): Promise<{ kept: true; entryId: string } | { kept: false; message: string }> {
+  const login = await captured(tabId);
+  if (!login) return { kept: false, message: "That was more than five minutes ago: sign in once more." };
+  try {
+    const { entryId } = await ask<{ entryId: string }>("vaults.addEntry", {
+      parentId: vaultId, captured: true, steps: { hosts: [], choices: login.choices, signOutPage: null },
+      values: { name, signInPage: plainAddress(login.page), userName: userName || login.userName, password: login.password },
+    });
+    await setCaptured(tabId, null);
+    await refreshKeys();
+    return { kept: true, entryId };
+  } catch (error) {
+    return { kept: false, message: error instanceof Error ? error.message : "It could not be kept." };
+  }
+}
+
+export async function update(tabId: number, entryId: string, versionId: string): Promise<{ kept: boolean; message: string }> {
+  const login = await captured(tabId);
+  if (!login) return { kept: false, message: "That was more than five minutes ago: sign in once more." };
+  try {
+    await ask("lanyard.updatePassword", { entryId, versionId, password: login.password });
+    await setCaptured(tabId, null);
+    return { kept: true, message: "" };
+  } catch (error) {
+    return { kept: false, message: error instanceof Error ? error.message : "It could not be kept." };
+  }
+}
+
+export async function never(tabId: number): Promise<void> {
+  const login = await captured(tabId);
+  await setCaptured(tabId, null);
+  if (login) await ask("lanyard.neverKeep", { page: plainAddress(login.page) }).catch(() => undefined);
+  await refreshKeys();
+}
+
+const PASSING = /^(return|redirect|next|continue|goto|back|from|ref|state|nonce|token|session|sid|csrf|code|utm_\w+|_\w+)/i;
+
+/** The sign-in page's own address, without what belongs to one visit only. */
+export function plainAddress(page: string): string {
+  const url = new URL(page);
+  url.hash = "";
+  url.username = "";
+  url.password = "";
+  for (const [name, value] of [...url.searchParams]) if (PASSING.test(name) || value.length > 24) url.searchParams.delete(name);
+  return url.href;
+}

@@ -1,0 +1,155 @@
+/** The worker: hears pages, Galtry's page, Lanyard's window and the stream, and answers. */
+import type { GaltryAsk, LiveAsk, PageAsk, View, WindowAsk } from "../shared/messages";
+import { arrived, keep, never, typed, update } from "./capture";
+import { connect, connectionView, disconnect, ended, holdLive, presentCode, refreshKeys, takeToken, testConnection } from "./connection";
+import { keysFor, showEverywhere, showOnTab } from "./icon";
+import { guardedFill, landed, signIn } from "./signIn";
+import { captured, disk, memory, setCaptured, setDisk, setMemory, shutOutPages } from "./store";
+import { lookAlike } from "./lookAlike";
+
+const ready = shutOutPages();
+
+chrome.runtime.onInstalled.addListener(() => void begin());
+chrome.runtime.onStartup.addListener(() => void begin());
+chrome.tabs.onUpdated.addListener((_id, change, tab) => void (change.url || change.status ? showOnTab(tab) : undefined));
+chrome.tabs.onActivated.addListener(({ tabId }) => void chrome.tabs.get(tabId).then(showOnTab).catch(() => undefined));
+chrome.tabs.onRemoved.addListener((tabId) => void setCaptured(tabId, null));
+chrome.alarms.onAlarm.addListener((alarm) => {
+  if (alarm.name.startsWith("captured-")) void captured(Number(alarm.name.slice(9)));
+  else if (alarm.name === "look") void begin();
+});
+
+/** Also after the worker or the browser has started again. */
+async function begin(): Promise<void> {
+  await ready;
+  await chrome.alarms.create("look", { periodInMinutes: 1 });
+  await holdLive();
+  await refreshKeys();
+  await showEverywhere();
+}
+void begin();
+
+type Answer = (value: unknown) => void;
+
+chrome.runtime.onMessage.addListener((message: unknown, sender, answer: Answer) => {
+  if (typeof message !== "object" || message === null || !("ask" in message)) return false;
+  void ready
+    .then(() => route(message as { ask: string; from?: string }, sender))
+    .then(answer, () => answer(null));
+  return true;
+});
+
+/** Who asks is taken from the browser, never from the message. */
+async function route(message: { ask: string; from?: string }, sender: chrome.runtime.MessageSender): Promise<unknown> {
+  const own = sender.id === chrome.runtime.id && sender.origin === `chrome-extension://${chrome.runtime.id}`;
+  if (own && message.ask.startsWith("live-")) return fromLive(message as LiveAsk);
+  if (own) return fromWindow(message as WindowAsk);
+  if (sender.id !== chrome.runtime.id || sender.tab?.id === undefined || sender.frameId !== 0) return null;
+  if (message.from === "galtry") return fromGaltry(message as unknown as GaltryAsk, sender);
+  return fromPage(message as PageAsk, sender.tab.id, sender.url ?? "");
+}
+
+async function fromPage(message: PageAsk, tabId: number, url: string): Promise<unknown> {
+  switch (message.ask) {
+    case "arrived": {
+      await setMemory({ galtryPages: { ...(await memory("galtryPages")), [tabId]: message.galtry ?? "" } });
+      await landed(tabId, message.kind);
+      const forPage = (await keysFor(url)).map(({ id, name, description }) => ({ id, name, description }));
+      return { forPage, offer: await arrived(tabId, url, message.kind) };
+    }
+    case "typed": return typed(tabId, url, message.userName, message.password, message.choices);
+    case "keep": return keep(tabId, message.name, message.vaultId, message.userName);
+    case "update": return update(tabId, message.entryId, message.versionId);
+    case "not-now": return setCaptured(tabId, null);
+    case "never": return never(tabId);
+    case "open-window":
+      await setMemory({ chosen: message.entryId });
+      return openWindow(tabId);
+  }
+}
+
+/** Lanyard's own window: no page can draw over it. */
+async function openWindow(tabId: number): Promise<void> {
+  try {
+    await chrome.action.openPopup();
+  } catch {
+    await chrome.windows.create({ url: `popup.html?tab=${tabId}`, type: "popup", width: 404, height: 620 });
+  }
+}
+
+/** Only the Galtry that this Lanyard is connected to, or that asks to be connected to. */
+async function fromGaltry(message: GaltryAsk, sender: chrome.runtime.MessageSender): Promise<unknown> {
+  const connection = await disk("connection");
+  const version = chrome.runtime.getManifest().version;
+  const origin = sender.origin ?? "";
+  const isOurs = connection.state === "connected" && connection.address === origin;
+  switch (message.ask) {
+    case "state":
+      if (isOurs) return { state: "connected", version, person: connection.person, personId: connection.personId, address: connection.address };
+      return { state: "unconnected", version };
+    case "present-code":
+      if (connection.state === "connected" || (await memory("galtryPages"))[sender.tab!.id!] !== origin) return { code: null };
+      return { code: await presentCode(origin) };
+    case "confirmed":
+      return { connected: connection.state !== "none" && connection.address === origin ? await takeToken() : false };
+    case "test": return isOurs ? testConnection() : { reached: false, version, person: null, mayCookies: true };
+    case "sign-in": {
+      if (!isOurs) return { outcome: "refused", message: "Lanyard is connected to another Galtry, or to none." };
+      const tabId = sender.tab!.id!;
+      const report = await signIn(message.entryId, false, (progress) => void chrome.tabs.sendMessage(tabId, { tell: "progress", progress }).catch(() => undefined));
+      if (report.outcome === "asked-first") await openWindow(tabId);
+      return report;
+    }
+  }
+}
+
+async function fromWindow(message: WindowAsk): Promise<unknown> {
+  switch (message.ask) {
+    case "view": return view();
+    case "connect":
+      return connect(message.address).then(() => openConnectPage(), (error: Error) => ({ wrong: error.message }));
+    case "stop-connecting": return setDisk({ connection: { state: "none", address: (await disk("connection")).address, ended: null } });
+    case "open-connect-page": return openConnectPage();
+    case "disconnect": return disconnect();
+    case "try-now": return refreshKeys();
+    case "sign-in": return signIn(message.entryId, message.replace, () => undefined);
+    case "guarded-fill": return guardedFill(message.entryId, message.tabId);
+    case "close-report": return setMemory({ signing: null, chosen: null });
+  }
+}
+
+async function openConnectPage(): Promise<void> {
+  const { address } = await disk("connection");
+  if (address) await chrome.tabs.create({ url: new URL("/lanyard/connect", address).href });
+}
+
+async function fromLive(message: LiveAsk): Promise<unknown> {
+  switch (message.ask) {
+    case "live-connection": {
+      const connection = await disk("connection");
+      return connection.state === "connected" ? { address: connection.address, token: connection.token } : null;
+    }
+    case "live-look": return refreshKeys();
+    case "live-ended": return ended({});
+    case "live-state":
+      await setMemory({ reachable: message.reachable });
+      return showEverywhere();
+  }
+}
+
+/** What the window shows. A token is not part of it. */
+async function view(): Promise<View> {
+  // While a code waits for its confirmation, the window asks; so does the page that confirms.
+  if ((await disk("connection")).state === "connecting") await takeToken().catch(() => undefined);
+  const [active] = await chrome.tabs.query({ active: true, lastFocusedWindow: true, windowType: "normal" });
+  const [connection, reachable, lastReached, keys, signing, chosen, pages] = await Promise.all([connectionView(), memory("reachable"), memory("lastReached"), memory("keys"), memory("signing"), memory("chosen"), memory("galtryPages")]);
+  const url = active?.url ?? "";
+  const forPage = await keysFor(url);
+  return {
+    connection, reachable, lastReached, keys, signing, chosen,
+    tab: active?.id === undefined ? null : { id: active.id, url, galtry: pages[active.id] || null },
+    forPage,
+    alike: forPage.length > 0 || !keys || !/^https?:/.test(url) ? null : lookAlike(url, keys.keys),
+  };
+}
+

@@ -1,0 +1,147 @@
+/** Signing in with a key: sealed, or by guarded fill where the steward allows it. */
+import type { Progress } from "../../src/core/signin/outcome";
+import { hostOf } from "../../src/core/signin/address";
+import { matches } from "../../src/core/signin/site";
+import type { SignInReport } from "../../src/interface/shared/lanyard";
+import type { KeyLine } from "../../src/server/lanyard/keys";
+import type { SealedAnswer } from "../../src/server/signin/sealed";
+import type { SigningIn } from "../shared/messages";
+import { ask, connected, Refusal, send, Unreachable } from "./api";
+import { ended } from "./connection";
+import { foreignCookies, setCookies } from "./cookies";
+import { memory, setMemory } from "./store";
+
+async function keyOf(entryId: string): Promise<KeyLine> {
+  const key = (await memory("keys"))?.keys.find((one) => one.id === entryId);
+  if (!key) throw new Refusal("not-found", "This key is not yours to use any more.");
+  return key;
+}
+
+async function show(signing: SigningIn): Promise<void> {
+  await setMemory({ signing });
+  chrome.runtime.sendMessage({ tell: "changed" }).catch(() => undefined);
+}
+
+/**
+ * One sealed sign-in: Galtry signs in, the cookies come here, the site opens in a tab.
+ * @param replace the person has said that a session which is there already may be replaced
+ */
+export async function signIn(entryId: string, replace: boolean, onProgress: (progress: Progress) => void): Promise<SignInReport> {
+  try {
+    const key = await keyOf(entryId);
+    const signing: SigningIn = { entryId, name: key.name, site: key.site, steps: [], report: null, asking: false };
+    if (!replace && (await foreignCookies(key)) > 0) {
+      await show({ ...signing, asking: true });
+      return { outcome: "asked-first" };
+    }
+    await show(signing);
+    const answer = await stream(entryId, (progress) => {
+      if (!signing.steps.includes(progress)) signing.steps.push(progress);
+      onProgress(progress);
+      void show(signing);
+    });
+    const report = await finish(answer, key);
+    await show({ ...signing, report });
+    return report;
+  } catch (error) {
+    const report = await asReport(error);
+    const signing = await memory("signing");
+    if (signing) await show({ ...signing, report });
+    return report;
+  }
+}
+
+async function asReport(error: unknown): Promise<SignInReport> {
+  if (error instanceof Refusal) {
+    if (error.data.ended) await ended(error.data);
+    return { outcome: "refused", message: error.message };
+  }
+  if (error instanceof Unreachable) return { outcome: "refused", message: "Galtry does not answer. Signing in with a key needs it." };
+  console.error(error instanceof Error ? error.stack : error);
+  return { outcome: "refused", message: "Something went wrong in Lanyard." };
+}
+
+/** Reads progress and the answer, line by line. */
+async function stream(entryId: string, onProgress: (progress: Progress) => void): Promise<SealedAnswer> {
+  const { address, token } = await connected();
+  const response = await send(address, "sign-in", { entryId }, token);
+  if (!response.ok || !response.body) {
+    const refused = ((await response.json().catch(() => null)) as { refused?: { code: string; message: string; data?: Record<string, unknown> } } | null)?.refused;
+    throw new Refusal(refused?.code ?? "conflict", refused?.message ?? "Galtry could not do that.", refused?.data);
+  }
+  const reader = response.body.pipeThrough(new TextDecoderStream()).getReader();
+  let rest = "";
+  for (;;) {
+    const { done, value } = await reader.read();
+    rest += value ?? "";
+    const lines = rest.split("\n");
+    rest = lines.pop() ?? "";
+    for (const line of lines) {
+      const said = JSON.parse(line) as { progress?: Progress; answer?: SealedAnswer; refused?: { code: string; message: string } };
+      if (said.progress) onProgress(said.progress);
+      if (said.refused) throw new Refusal(said.refused.code, said.refused.message);
+      if (said.answer) return said.answer;
+    }
+    if (done) throw new Unreachable("Galtry broke off.");
+  }
+}
+
+async function finish(answer: SealedAnswer, key: KeyLine): Promise<SignInReport> {
+  if (answer.outcome !== "signed-in") return { outcome: answer.outcome, detail: answer.detail, guardedFill: answer.guardedFill };
+  const { address } = await connected();
+  const set = await setCookies(answer.cookies, key, address, answer.signInId);
+  if (set === 0) return { outcome: "refused", message: "The site's cookies are not for this entry's site. Lanyard set none." };
+  const fits = matches(key, answer.landing) || key.hosts.includes(hostOf(answer.landing) ?? "");
+  const tab = await chrome.tabs.create({ url: fits ? answer.landing : new URL("/", key.signInPage).href });
+  if (tab.id !== undefined) await setMemory({ landings: { ...(await memory("landings")), [tab.id]: { signInId: answer.signInId, entryId: key.id } } });
+  return { outcome: "signed-in" };
+}
+
+/** After landing: does the site know the person? A sign-in page again means that it does not. */
+export async function landed(tabId: number, kind: string): Promise<void> {
+  const { [tabId]: landing, ...rest } = await memory("landings");
+  if (!landing) return;
+  await setMemory({ landings: rest });
+  const signedIn = !["sign-in", "identifier-first", "password-only-step"].includes(kind);
+  await ask("signIn.landed", { signInId: landing.signInId, signedIn }).catch(() => undefined);
+  if (signedIn) return;
+  const key = await keyOf(landing.entryId).catch(() => null);
+  if (key) await show({ entryId: key.id, name: key.name, site: key.site, steps: [], asking: false, report: { outcome: "tied-to-address", guardedFill: key.guardedFill } });
+}
+
+interface Filling {
+  userName: string;
+  password: string;
+  code: string | null;
+  hosts: string[];
+}
+
+/**
+ * Types user name, password and code into the page of one tab at the last moment. Page and document are taken
+ * from the browser, never from a message, and checked again before typing.
+ */
+export async function guardedFill(entryId: string, tabId: number): Promise<SignInReport> {
+  try {
+    const key = await keyOf(entryId);
+    const before = await topFrame(tabId);
+    if (hostOf(before.url) !== hostOf(key.signInPage)) throw new Refusal("not-allowed", `Guarded fill types only at ${hostOf(key.signInPage)}. Open that page first.`);
+    const filling = await ask<Filling>("lanyard.guardedFill", { entryId, page: before.url });
+    const now = await topFrame(tabId);
+    if (now.documentId !== before.documentId || hostOf(now.url) !== hostOf(key.signInPage)) throw new Refusal("conflict", "The page changed meanwhile. Lanyard typed nothing.");
+    const [result] = await chrome.scripting.executeScript({
+      target: { tabId, documentIds: [before.documentId] },
+      func: (values: Filling) => (globalThis as typeof globalThis & { lanyardFill?: (values: Filling) => string | null }).lanyardFill?.(values) ?? "Lanyard is not ready in this page: reload it.",
+      args: [filling],
+    });
+    if (typeof result?.result === "string" && result.result !== "filled") throw new Refusal("not-allowed", result.result);
+    return { outcome: "signed-in" };
+  } catch (error) {
+    return asReport(error);
+  }
+}
+
+async function topFrame(tabId: number): Promise<{ url: string; documentId: string }> {
+  const frame = await chrome.webNavigation.getFrame({ tabId, frameId: 0 });
+  if (!frame) throw new Refusal("conflict", "The page is gone.");
+  return { url: frame.url, documentId: frame.documentId };
+}

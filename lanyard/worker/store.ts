@@ -1,0 +1,81 @@
+/**
+ * What outlives the worker. On disk: the connection and which cookies were set (site and name, never values).
+ * In memory only (`storage.session`): keys, a captured login for five minutes, the sign-in under way.
+ */
+import type { Connection, Keys, SigningIn } from "../shared/messages";
+
+export interface SetCookie {
+  entryId: string;
+  name: string;
+  /** Address to name the cookie by when removing it. */
+  url: string;
+  signInId: string;
+}
+
+export interface Captured {
+  page: string;
+  userName: string;
+  password: string;
+  choices: Record<string, string>;
+  at: number;
+  /** The offer was made and waits for an answer. */
+  offered: boolean;
+}
+
+interface Disk {
+  connection: Connection;
+  cookies: SetCookie[];
+}
+
+interface Memory {
+  keys: Keys | null;
+  signing: SigningIn | null;
+  reachable: boolean;
+  lastReached: number | null;
+  /** The key chosen at a page's field, for the window. */
+  chosen: string | null;
+  /** Landing tabs to look at once: tab id to sign-in id. */
+  landings: Record<string, { signInId: string; entryId: string }>;
+  galtryPages: Record<string, string>;
+}
+
+const DISK: Disk = { connection: { state: "none", address: null, ended: null }, cookies: [] };
+const MEMORY: Memory = { keys: null, signing: null, reachable: true, lastReached: null, chosen: null, landings: {}, galtryPages: {} };
+
+export async function disk<K extends keyof Disk>(key: K): Promise<Disk[K]> {
+  return ((await chrome.storage.local.get(key)) as Partial<Disk>)[key] ?? DISK[key];
+}
+
+export const setDisk = (part: Partial<Disk>): Promise<void> => chrome.storage.local.set(part);
+
+export async function memory<K extends keyof Memory>(key: K): Promise<Memory[K]> {
+  return ((await chrome.storage.session.get(key)) as Partial<Memory>)[key] ?? MEMORY[key];
+}
+
+export const setMemory = (part: Partial<Memory>): Promise<void> => chrome.storage.session.set(part);
+
+const CAPTURE_MS = 5 * 60_000;
+
+export async function captured(tabId: number): Promise<Captured | null> {
+  const key = `captured-${tabId}`;
+  const found = ((await chrome.storage.session.get(key)) as Record<string, Captured>)[key] ?? null;
+  if (found && Date.now() - found.at > CAPTURE_MS) {
+    await chrome.storage.session.remove(key);
+    return null;
+  }
+  return found;
+}
+
+export async function setCaptured(tabId: number, value: Captured | null): Promise<void> {
+  const key = `captured-${tabId}`;
+  if (value) {
+    await chrome.storage.session.set({ [key]: value });
+    await chrome.alarms.create(key, { when: value.at + CAPTURE_MS });
+  } else await chrome.storage.session.remove(key);
+}
+
+/** Neither disk nor memory of Lanyard is open to scripts in pages. */
+export async function shutOutPages(): Promise<void> {
+  await chrome.storage.local.setAccessLevel({ accessLevel: "TRUSTED_CONTEXTS" });
+  await chrome.storage.session.setAccessLevel({ accessLevel: "TRUSTED_CONTEXTS" });
+}

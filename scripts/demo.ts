@@ -1,0 +1,60 @@
+/** The sample organisation with its outside world: makes it on first use, then starts Galtry and the stand-ins. */
+import { type ChildProcess, spawn } from "node:child_process";
+import { existsSync, rmSync } from "node:fs";
+import { buildDemo } from "../demo/build";
+import { DEMO_PASSWORD } from "../demo/organisation";
+import { readConfiguration } from "../src/server/configuration";
+import { startGaltry } from "../src/server/galtry";
+import { startStandins } from "../standins/server";
+
+const port = Number(process.env.GALTRY_PORT ?? 4600);
+const sitesPort = Number(process.env.STANDINS_PORT ?? 4700);
+const data = process.env.GALTRY_DATA ?? ".data/demo";
+const environment: NodeJS.ProcessEnv = {
+  ...process.env,
+  GALTRY_PORT: String(port),
+  GALTRY_PUBLIC_URL: process.env.GALTRY_PUBLIC_URL ?? `http://localhost:${port}`,
+  GALTRY_DATA: data,
+  GALTRY_ROOT_KEY_FILE: process.env.GALTRY_ROOT_KEY_FILE ?? ".data/demo-root.key",
+};
+
+if (process.argv.includes("--fresh")) {
+  rmSync(data, { recursive: true, force: true });
+  rmSync(environment.GALTRY_ROOT_KEY_FILE!, { force: true });
+}
+const standins = await startStandins(sitesPort, environment.GALTRY_PUBLIC_URL!).catch((error: NodeJS.ErrnoException) => {
+  console.error(error.code === "EADDRINUSE" ? `Port ${sitesPort} is in use: set STANDINS_PORT to another.` : String(error));
+  process.exit(1);
+});
+environment.GALTRY_ALLOWED_TARGETS = standins.sites.map((site) => `${site.host}:${sitesPort}`).join(",");
+
+if (!existsSync(`${data}/keys.json`)) {
+  console.log("Making the sample organisation…");
+  const house = await startGaltry(readConfiguration(environment));
+  await buildDemo(house, standins.sites, standins.address);
+  house.opened.client.close();
+}
+
+const server: ChildProcess = spawn(process.execPath, ["--import", "tsx", "scripts/start.ts"], { env: environment, stdio: "inherit" });
+server.on("exit", (code) => process.exit(code ?? 0));
+for (const signal of ["SIGINT", "SIGTERM"] as const) process.on(signal, () => { server.kill("SIGTERM"); void standins.close(); });
+
+console.log(`
+Tarrowick Museums Trust, at ${environment.GALTRY_PUBLIC_URL}
+  sign in as                            who
+  hanna.quist@tarrowick.example         owner
+  ines.okafor@tarrowick.example         administrator, steward of Shop & Tickets
+  bram.oyelaran@tarrowick.example       steward of Shop & Tickets
+  maren.pohl@tarrowick.example          colleague: signs in, sees no password
+  silas.penhale@tarrowick.example       colleague with Reveal in the shop
+  ottilie.brackenridge@tarrowick.example  volunteer, until the season ends
+  kit.ashdown@tarrowick.example         guest: an exhibition designer
+  everybody's sign-in password:         ${DEMO_PASSWORD}
+
+Practice sites: http://localhost:${sitesPort}
+  Pellam Tickets, not kept yet: http://pellam.localhost:${sitesPort}/box-office/sign-in
+    boxoffice@tarrowick.example, quiet-Lantern-52-harbour
+
+Lanyard: open chrome://extensions, switch on Developer mode, press "Load unpacked" and choose
+  ${process.cwd()}/dist/lanyard
+`);
