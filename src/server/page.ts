@@ -6,11 +6,17 @@ import type { Caller } from "./caller";
 import type { Query } from "./command";
 import type { Role } from "./database/schema";
 import { and, eq, isNull, sql } from "drizzle-orm";
-import { notices, organisation, persons, standings } from "./database/schema";
+import { notices, organisation, outbox, persons, standings } from "./database/schema";
 import { pageCaller } from "./http";
 import { Refused } from "./refused";
 
-const callerOf = cache(async () => pageCaller({ headers: await headers() } as Pick<Request, "headers">));
+/** The outbox number is read before any of the page's queries: what changes later is told by the stream. */
+const callerOf = cache(async () => {
+  const at = Date.now();
+  const found = await pageCaller({ headers: await headers() } as Pick<Request, "headers">);
+  const [last] = await found.house.db.select({ seen: sql<number>`coalesce(max(${outbox.seq}), 0)` }).from(outbox);
+  return { ...found, seen: last?.seen ?? 0, at };
+});
 
 export interface Me {
   id: string;
@@ -20,19 +26,22 @@ export interface Me {
   organisation: string;
   zone: string;
   notices: number;
+  /** Newest outbox number that this page has seen. */
+  seen: number;
+  at: number;
   caller: Extract<Caller, { kind: "person" }>;
 }
 
 /** The signed-in person; others go to sign-in, or to set-up while there is no organisation. */
 export const me = cache(async (): Promise<Me> => {
-  const { house, caller } = await callerOf();
+  const { house, caller, seen, at } = await callerOf();
   const [home] = await house.db.select().from(organisation);
   if (!home) redirect("/set-up");
   if (caller.kind !== "person") redirect("/sign-in");
   const [row] = await house.db.select({ name: persons.name, mail: persons.mail, role: standings.role, standing: standings.standing }).from(persons).innerJoin(standings, and(eq(standings.personId, persons.id), isNull(standings.validUntil))).where(eq(persons.id, caller.personId));
   if (row?.standing !== "active") redirect("/sign-in");
   const [count] = await house.db.select({ n: sql<number>`count(*)` }).from(notices).where(and(eq(notices.personId, caller.personId), isNull(notices.putAwayAt)));
-  return { id: caller.personId, ...row, organisation: home.name, zone: home.timeZone, notices: count?.n ?? 0, caller };
+  return { id: caller.personId, ...row, organisation: home.name, zone: home.timeZone, notices: count?.n ?? 0, seen, at, caller };
 });
 
 /** The organisation's name, for pages before sign-in. */

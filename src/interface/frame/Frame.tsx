@@ -103,6 +103,8 @@ export interface FrameProps {
   organisation: string;
   person: { name: string; role: string };
   notices: number;
+  seen: number;
+  at: number;
   children: ReactNode;
 }
 
@@ -115,7 +117,7 @@ const AREAS = [
 
 const initials = (name: string) => name.split(/\s+/).filter(Boolean).map((part) => Array.from(part)[0]).slice(0, 2).join("").toUpperCase();
 
-export function Frame({ organisation, person, notices, children }: FrameProps) {
+export function Frame({ organisation, person, notices, seen, at, children }: FrameProps) {
   const path = usePathname();
   const here = (href: string) => (href === "/" ? path === "/" : path.startsWith(href) || (href === "/vaults" && path.startsWith("/entry")));
   return (
@@ -137,7 +139,7 @@ export function Frame({ organisation, person, notices, children }: FrameProps) {
         </Wrap>
       </Top>
       {children}
-      <Live />
+      <Live seen={seen} at={at} />
     </>
   );
 }

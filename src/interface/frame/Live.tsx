@@ -5,12 +5,20 @@
  * BroadcastChannel, because a browser opens only six connections to a host.
  */
 import { useRouter } from "next/navigation";
-import { useEffect } from "react";
+import { useEffect, useRef } from "react";
 
 const CHANNEL = "galtry-live";
 
-export function Live() {
+/**
+ * @param seen newest outbox number that this page was rendered with, and `at` the moment: what came between then
+ * and the stream's opening is caught up at once
+ */
+export function Live({ seen, at }: { seen: number; at: number }) {
   const router = useRouter();
+  const newest = useRef(seen);
+  const rendered = useRef(at);
+  newest.current = Math.max(newest.current, seen);
+  rendered.current = Math.max(rendered.current, at);
   useEffect(() => {
     const channel = new BroadcastChannel(CHANNEL);
     const stopped = new AbortController();
@@ -23,10 +31,22 @@ export function Live() {
         window.dispatchEvent(new Event("galtry-look"));
       }, 30);
     };
-    channel.onmessage = look;
-    void navigator.locks
-      .request(CHANNEL, { signal: stopped.signal }, () => holdStream(stopped.signal, () => { channel.postMessage("look"); look(); }))
-      .catch(() => undefined);
+    const lookAll = () => {
+      channel.postMessage({ look: true });
+      look();
+    };
+    // The holder tells its number to tabs that come later; a tab that has seen less looks again.
+    let held: number | null = null;
+    channel.onmessage = ({ data }: MessageEvent<{ at?: number; asks?: true; look?: true }>) => {
+      if (data.asks && held !== null) channel.postMessage({ at: held });
+      else if (data.look || (data.at !== undefined && data.at > newest.current)) look();
+    };
+    channel.postMessage({ asks: true });
+    const told = (at: number) => {
+      held = at;
+      channel.postMessage({ at });
+    };
+    void navigator.locks.request(CHANNEL, { signal: stopped.signal }, () => holdStream(stopped.signal, () => `seen=${newest.current}&since=${rendered.current}`, told, lookAll)).catch(() => undefined);
     return () => {
       stopped.abort();
       channel.close();
@@ -37,21 +57,19 @@ export function Live() {
 }
 
 /** Keeps the stream until the tab goes; EventSource reconnects by itself with Last-Event-ID. */
-function holdStream(signal: AbortSignal, look: () => void): Promise<void> {
+function holdStream(signal: AbortSignal, from: () => string, told: (at: number) => void, look: () => void): Promise<void> {
   return new Promise((done) => {
     let source: EventSource | null = null;
     let again: ReturnType<typeof setTimeout> | null = null;
-    let broken = false;
     const open = () => {
-      source = new EventSource("/api/live");
-      source.addEventListener("look", look);
-      source.addEventListener("ended", look);
-      source.addEventListener("ready", () => {
-        if (broken) look();
-        broken = false;
+      source = new EventSource(`/api/live?${from()}`);
+      source.addEventListener("look", (event) => {
+        told(Number((event as MessageEvent).lastEventId));
+        look();
       });
+      source.addEventListener("ready", (event) => told(Number((event as MessageEvent).lastEventId)));
+      source.addEventListener("ended", look);
       source.onerror = () => {
-        broken = true;
         // A refused stream is closed for good by the browser: sign-in may have ended, or the server restarts.
         if (source?.readyState !== EventSource.CLOSED) return;
         look();

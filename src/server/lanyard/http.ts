@@ -69,8 +69,7 @@ async function runForLanyard(house: Galtry, caller: Caller, name: string, input:
 async function live(house: Galtry, request: Request, caller: Extract<Caller, { kind: "lanyard" }>): Promise<Response> {
   const token = /^DPoP (.+)$/.exec(request.headers.get("authorization") ?? "")![1]!;
   const nobody: Caller = { kind: "nobody", address: "", browser: "", knownBrowser: null };
-  const last = request.headers.get("last-event-id");
-  return liveStream(house, caller.personId, last === null ? null : Number(last), request.signal, async () => (await lanyardFor.execute(house, { token }, nobody)).lanyard !== null);
+  return liveStream(house, caller.personId, null, request.signal, async () => (await lanyardFor.execute(house, { token }, nobody)).lanyard !== null);
 }
 
 /** Progress line by line, then the outcome: newline-delimited JSON. */

@@ -13,6 +13,12 @@ import type { Galtry } from "../galtry";
 const POLL_MS = 200;
 const KEEP_MS = 3_600_000;
 
+/** What a listener has seen: the newest outbox number and the moment of its page. */
+export interface Since {
+  seen: number;
+  at: number;
+}
+
 interface Listener {
   personId: string;
   topics: ReadonlySet<Topic>;
@@ -40,6 +46,15 @@ export class Hub {
   /** The newest outbox number, for catching up. */
   get cursor(): number {
     return this.#cursor;
+  }
+
+  /** Whether anything was told, or a window opened or closed, since a listener last looked. */
+  async missed({ seen, at }: Since): Promise<boolean> {
+    if (this.#cursor > seen) return true;
+    const now = Date.now();
+    const [grant] = await this.house.db.select({ id: grants.id }).from(grants).where(and(isNull(grants.validUntil), edgeBetween(grants, at, now))).limit(1);
+    const [member] = grant ? [grant] : await this.house.db.select({ id: memberships.id }).from(memberships).where(and(isNull(memberships.validUntil), edgeBetween(memberships, at, now))).limit(1);
+    return member !== undefined;
   }
 
   #start(): Promise<void> {

@@ -1,11 +1,14 @@
 /** Server-sent events for one listener. "look" with the outbox number as its id; a comment keeps it open. */
 import type { Galtry } from "../galtry";
-import { hubOf } from "./hub";
+import { hubOf, type Since } from "./hub";
 
 const KEEP_OPEN_MS = 15_000;
 
-/** @param stillAllowed asked before each word: a session that ended ends its stream */
-export async function liveStream(house: Galtry, personId: string, lastSeen: number | null, signal: AbortSignal, stillAllowed: () => Promise<boolean>): Promise<Response> {
+/**
+ * @param since what the listener has seen; null when it looks again by itself as soon as the stream stands
+ * @param stillAllowed asked before each word: a session that ended ends its stream
+ */
+export async function liveStream(house: Galtry, personId: string, since: Since | null, signal: AbortSignal, stillAllowed: () => Promise<boolean>): Promise<Response> {
   const hub = hubOf(house);
   const encoder = new TextEncoder();
   let stop = () => {};
@@ -41,7 +44,7 @@ export async function liveStream(house: Galtry, personId: string, lastSeen: numb
       signal.addEventListener("abort", () => stop());
       send("retry: 1000\n\n");
       // Whatever happened while nobody listened: one look catches up.
-      if (lastSeen !== null) look(hub.cursor);
+      if (since !== null && (await hub.missed(since))) look(hub.cursor);
       else send(`id: ${hub.cursor}\nevent: ready\ndata: {}\n\n`);
     },
     cancel: () => stop(),

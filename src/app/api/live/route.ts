@@ -8,8 +8,10 @@ export async function GET(request: Request): Promise<Response> {
   return answering(async () => {
     const { house, caller } = await pageCaller(request);
     if (caller.kind !== "person") throw new Refused("signed-out", "Sign in first.");
+    const { searchParams } = new URL(request.url);
     const last = request.headers.get("last-event-id");
+    const since = { seen: Number(last ?? searchParams.get("seen") ?? 0), at: Number(searchParams.get("since") ?? 0) };
     const still = async () => (await pageCaller(request)).caller.kind === "person";
-    return liveStream(house, caller.personId, last === null ? null : Number(last), request.signal, still);
+    return liveStream(house, caller.personId, since, request.signal, still);
   });
 }

@@ -1,0 +1,15 @@
+/** npm run owner-link -- MAIL: a sign-in link for a locked-out owner; journaled, and told to all owners. */
+import { readConfiguration } from "../src/server/configuration";
+import { startGaltry } from "../src/server/galtry";
+import { ownerLink } from "../src/server/people/persons";
+import { StartError } from "../src/server/startError";
+import { oneLine } from "./oneLine";
+
+await oneLine(async () => {
+  const mail = process.argv[2];
+  if (!mail) throw new StartError("Say for whom: npm run owner-link -- MAIL");
+  const house = await startGaltry(readConfiguration());
+  const { link } = await ownerLink.execute(house, { mail }, { kind: "server" });
+  console.log(link);
+  house.opened.client.close();
+});

@@ -1,0 +1,63 @@
+/** Everything that must hold, in order; ends with one plain line of counts. */
+import { spawnSync } from "node:child_process";
+import { existsSync, mkdtempSync, readFileSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import path from "node:path";
+
+interface Step {
+  name: string;
+  program: string;
+  args: string[];
+}
+
+const bin = (name: string) => path.join("node_modules/.bin", name);
+const folder = mkdtempSync(path.join(tmpdir(), "galtry-test-"));
+const only = process.argv.slice(2);
+
+const steps: Step[] = [
+  { name: "formatting and lint", program: bin("biome"), args: ["check", "--error-on-warnings", "."] },
+  { name: "types", program: bin("tsc"), args: ["--noEmit"] },
+  { name: "import rules", program: bin("depcruise"), args: ["src", "lanyard", "standins", "demo", "--config", ".dependency-cruiser.cjs"] },
+  { name: "migrations match the schema", program: process.execPath, args: ["--import", "tsx", "scripts/checkMigrations.ts"] },
+  { name: "unit and integration tests", program: bin("vitest"), args: ["run", "--project", "unit", "--reporter=dot", "--reporter=json", `--outputFile=${folder}/unit.json`] },
+  { name: "production build", program: process.execPath, args: ["scripts/run.mjs", "lanyard"] },
+  { name: "production build of the pages", program: process.execPath, args: ["node_modules/next/dist/bin/next", "build"] },
+  { name: "browser tests", program: bin("vitest"), args: ["run", "--project", "browser", "--reporter=verbose", "--reporter=json", `--outputFile=${folder}/browser.json`] },
+];
+
+let [passed, failed] = [0, 0];
+for (const step of steps) {
+  if (only.length > 0 && !only.some((word) => step.name.includes(word))) continue;
+  if (step.name === "browser tests") requireChromium();
+  const start = Date.now();
+  console.log(`\n== ${step.name}`);
+  const { status } = spawnSync(step.program, step.args, { stdio: "inherit", env: { ...process.env, NEXT_TELEMETRY_DISABLED: "1" } });
+  const counts = countsOf(path.join(folder, `${step.args.find((arg) => arg === "unit" || arg === "browser")}.json`));
+  passed += counts ? counts.passed : status === 0 ? 1 : 0;
+  failed += counts ? Math.max(counts.failed, status === 0 ? 0 : 1) : status === 0 ? 0 : 1;
+  console.log(`== ${step.name}: ${status === 0 ? "good" : "FAILED"} (${Math.round((Date.now() - start) / 1000)} s)`);
+}
+rmSync(folder, { recursive: true, force: true });
+console.log(`\n${passed} passed, ${failed} failed`);
+process.exit(failed === 0 ? 0 : 1);
+
+function countsOf(file: string): { passed: number; failed: number } | null {
+  if (!existsSync(file)) return null;
+  const report = JSON.parse(readFileSync(file, "utf8")) as { numPassedTests: number; numFailedTests: number };
+  return { passed: report.numPassedTests, failed: report.numFailedTests };
+}
+
+/** Chromium comes from Debian's packages; installed here when that is allowed. */
+function requireChromium(): void {
+  const chromium = process.env.CHROMIUM_PATH ?? "/usr/bin/chromium";
+  if (existsSync(chromium)) return;
+  if (process.getuid?.() === 0 && existsSync("/usr/bin/apt-get")) {
+    console.log("Installing the package chromium…");
+    spawnSync("apt-get", ["update", "-qq"], { stdio: "inherit" });
+    spawnSync("apt-get", ["install", "-y", "-qq", "chromium"], { stdio: ["ignore", "ignore", "inherit"], env: { ...process.env, DEBIAN_FRONTEND: "noninteractive" } });
+  }
+  if (!existsSync(chromium)) {
+    console.error(`The browser tests need Chromium, and ${chromium} is not there. Install Debian's package chromium, or set CHROMIUM_PATH.`);
+    process.exit(1);
+  }
+}
