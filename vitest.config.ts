@@ -6,8 +6,30 @@ const alias = { "@": path.resolve("src") };
 export default defineConfig({
   test: {
     projects: [
-      { resolve: { alias }, test: { name: "unit", include: ["src/**/*.test.ts", "lanyard/**/*.test.ts", "standins/**/*.test.ts", "demo/**/*.test.ts", "scripts/**/*.test.ts"], testTimeout: 60_000 } },
-      { resolve: { alias }, test: { name: "browser", include: ["e2e/**/*.test.ts"], testTimeout: 240_000, hookTimeout: 120_000, fileParallelism: false } },
+      {
+        resolve: { alias },
+        test: {
+          name: "unit",
+          include: [
+            "src/**/*.test.ts",
+            "lanyard/**/*.test.ts",
+            "standins/**/*.test.ts",
+            "demo/**/*.test.ts",
+            "scripts/**/*.test.ts",
+          ],
+          testTimeout: 60_000,
+        },
+      },
+      {
+        resolve: { alias },
+        test: {
+          name: "browser",
+          include: ["e2e/**/*.test.ts"],
+          testTimeout: 240_000,
+          hookTimeout: 120_000,
+          fileParallelism: false,
+        },
+      },
     ],
   },
 });

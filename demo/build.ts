@@ -1,14 +1,15 @@
 /** Builds the sample organisation through the same commands that a person's clicks use, with weeks behind it. */
+
+import { eq } from "drizzle-orm";
 import { giveAccess } from "../src/server/access/grants";
 import type { Caller } from "../src/server/caller";
-import type { Galtry } from "../src/server/galtry";
+import { entries as entryRows } from "../src/server/database/schema";
 import { pinEntry } from "../src/server/frontdesk/frontDesk";
+import type { Galtry } from "../src/server/galtry";
 import { confirmPairing, endLanyard, startPairing, takeToken } from "../src/server/lanyard/pairing";
 import { makeGroup, setMember } from "../src/server/people/groups";
 import { addPerson } from "../src/server/people/persons";
 import { acceptLink, setUp, setUpAddress } from "../src/server/people/setUp";
-import { eq } from "drizzle-orm";
-import { entries as entryRows } from "../src/server/database/schema";
 import { beginSignIn, handOver } from "../src/server/signin/sealed";
 import { addEntry, revealField } from "../src/server/vaults/entries";
 import { makeVault } from "../src/server/vaults/vaults";
@@ -42,9 +43,21 @@ class Plan {
 
 type As = (key: string, at: number) => Caller;
 
-export async function buildDemo(house: Galtry, sites: readonly Site[], address: (host: string, path: string) => string, now = Date.now()): Promise<Built> {
+export async function buildDemo(
+  house: Galtry,
+  sites: readonly Site[],
+  address: (host: string, path: string) => string,
+  now = Date.now(),
+): Promise<Built> {
   const built: Built = { people: new Map(), groups: new Map(), vaults: new Map(), entries: new Map() };
-  const as: As = (key, at) => ({ kind: "person", personId: built.people.get(key)!, sessionId: null, provedAt: at, address: "127.0.0.1", browser: "Chromium on Linux" });
+  const as: As = (key, at) => ({
+    kind: "person",
+    personId: built.people.get(key)!,
+    sessionId: null,
+    provedAt: at,
+    address: "127.0.0.1",
+    browser: "Chromium on Linux",
+  });
   const plan = new Plan();
   const start = now - 40 * DAY;
   addPeople(plan, house, built, as, start);
@@ -60,29 +73,62 @@ function addPeople(plan: Plan, house: Galtry, { people }: Built, as: As, start: 
   const [first, ...rest] = PEOPLE;
   plan.at(start, async (at) => {
     const token = new URL((await setUpAddress(house, at))!).hash.slice(1);
-    const owner = await setUp.execute(house, { token, organisation: ORGANISATION, timeZone: TIME_ZONE, name: first!.name, mail: mailOf(first!.name), password: DEMO_PASSWORD }, nobody, at);
+    const owner = await setUp.execute(
+      house,
+      {
+        token,
+        organisation: ORGANISATION,
+        timeZone: TIME_ZONE,
+        name: first!.name,
+        mail: mailOf(first!.name),
+        password: DEMO_PASSWORD,
+      },
+      nobody,
+      at,
+    );
     people.set(first!.key, owner.personId);
   });
   for (const [i, one] of rest.entries()) {
     let link = "";
     plan.at(start + (i + 1) * 4 * 60_000, async (at) => {
-      const added = await addPerson.execute(house, { name: one.name, mail: mailOf(one.name), role: one.role }, as("hanna", at), at);
+      const added = await addPerson.execute(
+        house,
+        { name: one.name, mail: mailOf(one.name), role: one.role },
+        as("hanna", at),
+        at,
+      );
       people.set(one.key, added.personId);
       link = added.link;
     });
-    plan.at(start + (i + 1) * 7 * 60_000 + 3 * HOUR, (at) => acceptLink.execute(house, { token: new URL(link).hash.slice(1), password: DEMO_PASSWORD }, nobody, at));
+    plan.at(start + (i + 1) * 7 * 60_000 + 3 * HOUR, (at) =>
+      acceptLink.execute(house, { token: new URL(link).hash.slice(1), password: DEMO_PASSWORD }, nobody, at),
+    );
   }
 }
 
 /** Volunteers' membership ends with the season. */
 function addGroups(plan: Plan, house: Galtry, { people, groups }: Built, as: As, start: number, now: number): void {
   const seasonEnd = endOfSeason(now);
-  for (const [i, name] of GROUPS.entries()) plan.at(start + i * 60_000, async (at) => groups.set(name, (await makeGroup.execute(house, { name, description: "" }, as("hanna", at), at)).groupId));
+  for (const [i, name] of GROUPS.entries())
+    plan.at(start + i * 60_000, async (at) =>
+      groups.set(name, (await makeGroup.execute(house, { name, description: "" }, as("hanna", at), at)).groupId),
+    );
   for (const [i, one] of PEOPLE.entries())
     for (const group of one.groups) {
       const by = one.key === "hanna" ? "edwin" : "hanna";
       plan.at(start + HOUR + i * 50_000, (at) =>
-        setMember.execute(house, { groupId: groups.get(group)!, personId: people.get(one.key)!, from: null, until: group === "Volunteers" ? seasonEnd : null, keeper: KEEPERS[group] === one.key }, as(by, at), at),
+        setMember.execute(
+          house,
+          {
+            groupId: groups.get(group)!,
+            personId: people.get(one.key)!,
+            from: null,
+            until: group === "Volunteers" ? seasonEnd : null,
+            keeper: KEEPERS[group] === one.key,
+          },
+          as(by, at),
+          at,
+        ),
       );
     }
 }
@@ -94,53 +140,145 @@ function endOfSeason(now: number): number {
   return thisYear > now ? thisYear : Date.UTC(year + 1, 8, 30, 17);
 }
 
-function fillVaults(plan: Plan, house: Galtry, { people, groups, vaults, entries }: Built, as: As, sites: readonly Site[], address: (host: string, path: string) => string, start: number): void {
+function fillVaults(
+  plan: Plan,
+  house: Galtry,
+  { people, groups, vaults, entries }: Built,
+  as: As,
+  sites: readonly Site[],
+  address: (host: string, path: string) => string,
+  start: number,
+): void {
   for (const [v, vault] of VAULTS.entries()) {
     const made = start + (v + 1) * 3 * HOUR;
     plan.at(made, async (at) => {
-      const { vaultId } = await makeVault.execute(house, { name: vault.name, description: vault.description }, as(vault.by, at), at);
+      const { vaultId } = await makeVault.execute(
+        house,
+        { name: vault.name, description: vault.description },
+        as(vault.by, at),
+        at,
+      );
       vaults.set(vault.name, vaultId);
-      for (const steward of vault.stewards) await giveAccess.execute(house, { nodeId: vaultId, subject: { kind: "person", id: people.get(steward)! }, level: "steward", from: null, until: null, why: "looks after it" }, as(vault.by, at), at + 1000);
+      for (const steward of vault.stewards)
+        await giveAccess.execute(
+          house,
+          {
+            nodeId: vaultId,
+            subject: { kind: "person", id: people.get(steward)! },
+            level: "steward",
+            from: null,
+            until: null,
+            why: "looks after it",
+          },
+          as(vault.by, at),
+          at + 1000,
+        );
     });
     for (const [i, entry] of vault.entries.entries()) {
       const site = sites.find((one) => one.host === entry.host)!;
       const host = (name: string) => new URL(address(name, "/")).host;
       plan.at(made + HOUR / 2 + i * 11 * 60_000, async (at) => {
-        const { entryId } = await addEntry.execute(house, {
-          parentId: vaults.get(vault.name)!, captured: i % 3 !== 2, steps: { hosts: (entry.hosts ?? []).map(host), choices: entry.choices ?? {}, signOutPage: null },
-          values: { name: entry.name ?? site.name, description: entry.description, signInPage: address(site.host, site.signInPath), userName: site.account.userName, password: site.account.password, code: site.account.code, notes: entry.notes ?? "", tags: entry.tags ?? [], useSeesUserName: entry.useSeesUserName ?? false },
-        }, as(vault.stewards[0]!, at), at);
+        const { entryId } = await addEntry.execute(
+          house,
+          {
+            parentId: vaults.get(vault.name)!,
+            captured: i % 3 !== 2,
+            steps: { hosts: (entry.hosts ?? []).map(host), choices: entry.choices ?? {}, signOutPage: null },
+            values: {
+              name: entry.name ?? site.name,
+              description: entry.description,
+              signInPage: address(site.host, site.signInPath),
+              userName: site.account.userName,
+              password: site.account.password,
+              code: site.account.code,
+              notes: entry.notes ?? "",
+              tags: entry.tags ?? [],
+              useSeesUserName: entry.useSeesUserName ?? false,
+            },
+          },
+          as(vault.stewards[0]!, at),
+          at,
+        );
         entries.set(entry.host, entryId);
       });
     }
     for (const [i, grant] of vault.grants.entries())
       plan.at(made + 2.5 * HOUR + i * 60_000, (at) =>
-        giveAccess.execute(house, { nodeId: vaults.get(vault.name)!, subject: grant.to === "everyone" ? { kind: "everyone" } : { kind: "group", id: groups.get(grant.to.slice(6))! }, level: grant.level, from: null, until: null, why: grant.why }, as(vault.by, at), at),
+        giveAccess.execute(
+          house,
+          {
+            nodeId: vaults.get(vault.name)!,
+            subject:
+              grant.to === "everyone" ? { kind: "everyone" } : { kind: "group", id: groups.get(grant.to.slice(6))! },
+            level: grant.level,
+            from: null,
+            until: null,
+            why: grant.why,
+          },
+          as(vault.by, at),
+          at,
+        ),
       );
   }
 }
 
 /** Access to single entries: for a time, blocked, coming, a guest. */
 function giveSingly(plan: Plan, house: Galtry, { people, groups, entries }: Built, as: As, now: number): void {
-  const give = (by: string, host: string, subject: { person?: string; group?: string }, level: "use" | "reveal" | "edit" | "blocked", days: number, more: { from?: number; until?: number; why?: string } = {}) =>
+  const give = (
+    by: string,
+    host: string,
+    subject: { person?: string; group?: string },
+    level: "use" | "reveal" | "edit" | "blocked",
+    days: number,
+    more: { from?: number; until?: number; why?: string } = {},
+  ) =>
     plan.at(now - days * DAY, (at) =>
-      giveAccess.execute(house, {
-        nodeId: entries.get(host)!, level, from: more.from ?? null, until: more.until ?? null, why: more.why ?? "",
-        subject: subject.person ? { kind: "person", id: people.get(subject.person)! } : { kind: "group", id: groups.get(subject.group!)! },
-      }, as(by, at), at),
+      giveAccess.execute(
+        house,
+        {
+          nodeId: entries.get(host)!,
+          level,
+          from: more.from ?? null,
+          until: more.until ?? null,
+          why: more.why ?? "",
+          subject: subject.person
+            ? { kind: "person", id: people.get(subject.person)! }
+            : { kind: "group", id: groups.get(subject.group!)! },
+        },
+        as(by, at),
+        at,
+      ),
     );
   give("theodora", "kestrelmoor.localhost", { group: "Volunteers" }, "use", 30, { why: "their own shifts" });
   give("theodora", "tilbrook.localhost", { group: "Volunteers" }, "use", 30, { why: "the rota board" });
   give("ines", "quillbrook.localhost", { group: "Learning" }, "use", 20, { why: "craft boxes go by post" });
-  give("ines", "elmsworth.localhost", { group: "Volunteers" }, "blocked", 19, { why: "they sell at the till, not here" });
-  give("ines", "stallwright.localhost", { person: "maren" }, "use", 4, { until: now + 2 * DAY, why: "covering the spring order" });
+  give("ines", "elmsworth.localhost", { group: "Volunteers" }, "blocked", 19, {
+    why: "they sell at the till, not here",
+  });
+  give("ines", "stallwright.localhost", { person: "maren" }, "use", 4, {
+    until: now + 2 * DAY,
+    why: "covering the spring order",
+  });
   give("wilhelmina", "larkbill.localhost", { person: "maren" }, "use", 0.2, { why: "the craft day" });
-  give("wilhelmina", "harrowmere.localhost", { person: "maren" }, "use", 3, { until: now + 1.4 * DAY, why: "posters for the craft day" });
+  give("wilhelmina", "harrowmere.localhost", { person: "maren" }, "use", 3, {
+    until: now + 1.4 * DAY,
+    why: "posters for the craft day",
+  });
   give("theodora", "hallslate.localhost", { person: "callum" }, "edit", 8, { why: "he plans the hires" });
-  give("harriet", "thornlea.localhost", { person: "ada" }, "use", 6, { from: now + 3 * DAY, until: now + 17 * DAY, why: "while Owen is away" });
+  give("harriet", "thornlea.localhost", { person: "ada" }, "use", 6, {
+    from: now + 3 * DAY,
+    until: now + 17 * DAY,
+    why: "while Owen is away",
+  });
   give("clementine", "tarnbeck.localhost", { person: "juno" }, "reveal", 12, { why: "the giving day" });
-  give("rosalind", "glenmarsh.localhost", { person: "kit" }, "use", 10, { until: now + 80 * DAY, why: "designs the new gallery" });
-  give("wilhelmina", "redshank.localhost", { person: "kit" }, "use", 10, { until: now + 80 * DAY, why: "pictures for the new gallery" });
+  give("rosalind", "glenmarsh.localhost", { person: "kit" }, "use", 10, {
+    until: now + 80 * DAY,
+    why: "designs the new gallery",
+  });
+  give("wilhelmina", "redshank.localhost", { person: "kit" }, "use", 10, {
+    until: now + 80 * DAY,
+    why: "pictures for the new gallery",
+  });
 }
 
 /** Sign-ins, a reveal, a change: what a few weeks leave behind. */
@@ -148,18 +286,39 @@ function useIt(plan: Plan, house: Galtry, { people, entries }: Built, as: As, no
   const lanyards = new Map<string, string>();
   for (const [i, key] of ["maren", "ada", "ines", "bram", "tobias", "harriet"].entries())
     plan.at(now - 25 * DAY + i * HOUR, async (at) => {
-      const { deviceCode, userCode } = await startPairing.execute(house, { browser: "Chromium on Linux", version: "0.1.0", thumbprint: `demo-${key}` }, nobody, at);
+      const { deviceCode, userCode } = await startPairing.execute(
+        house,
+        { browser: "Chromium on Linux", version: "0.1.0", thumbprint: `demo-${key}` },
+        nobody,
+        at,
+      );
       await confirmPairing.execute(house, { userCode }, as(key, at), at + 1000);
       const taken = await takeToken.execute(house, { deviceCode, thumbprint: `demo-${key}` }, nobody, at + 2000);
       if (taken.state === "connected") lanyards.set(key, taken.lanyardId);
     });
   const visit = (key: string, host: string, days: number, outcome: "signed-in" | "site-down" = "signed-in") =>
     plan.at(now - days * DAY, async (at) => {
-      const caller: Caller = { kind: "lanyard", personId: people.get(key)!, lanyardId: lanyards.get(key)!, address: "127.0.0.1", browser: "Chromium", language: "en-GB" };
+      const caller: Caller = {
+        kind: "lanyard",
+        personId: people.get(key)!,
+        lanyardId: lanyards.get(key)!,
+        address: "127.0.0.1",
+        browser: "Chromium",
+        language: "en-GB",
+      };
       const entryId = entries.get(host)!;
-      const [row] = await house.db.select({ versionId: entryRows.versionId }).from(entryRows).where(eq(entryRows.nodeId, entryId));
-      const begun = await beginSignIn.execute(house, { entryId, queueKey: "demo", versionId: row!.versionId }, caller, at);
-      if (begun.begun) await handOver.execute(house, { signInId: begun.signInId, outcome, detail: "", jar: null }, caller, at + 900);
+      const [row] = await house.db
+        .select({ versionId: entryRows.versionId })
+        .from(entryRows)
+        .where(eq(entryRows.nodeId, entryId));
+      const begun = await beginSignIn.execute(
+        house,
+        { entryId, queueKey: "demo", versionId: row!.versionId },
+        caller,
+        at,
+      );
+      if (begun.begun)
+        await handOver.execute(house, { signInId: begun.signInId, outcome, detail: "", jar: null }, caller, at + 900);
     });
   visit("ines", "quillbrook.localhost", 21);
   visit("bram", "stallwright.localhost", 18);
@@ -175,10 +334,21 @@ function useIt(plan: Plan, house: Galtry, { people, entries }: Built, as: As, no
   visit("maren", "hallslate.localhost", 2);
   visit("ada", "elmsworth.localhost", 1.2);
   visit("maren", "schools.pellam.localhost", 1.1);
-  plan.at(now - 3.2 * DAY, (at) => revealField.execute(house, { entryId: entries.get("stallwright.localhost")!, field: "password", how: "revealed" }, as("bram", at), at));
-  for (const host of ["hallslate.localhost", "quillbrook.localhost"]) plan.at(now - 1.9 * DAY, (at) => pinEntry.execute(house, { entryId: entries.get(host)!, pinned: true }, as("maren", at), at));
+  plan.at(now - 3.2 * DAY, (at) =>
+    revealField.execute(
+      house,
+      { entryId: entries.get("stallwright.localhost")!, field: "password", how: "revealed" },
+      as("bram", at),
+      at,
+    ),
+  );
+  for (const host of ["hallslate.localhost", "quillbrook.localhost"])
+    plan.at(now - 1.9 * DAY, (at) =>
+      pinEntry.execute(house, { entryId: entries.get(host)!, pinned: true }, as("maren", at), at),
+    );
   // The browsers of a sample are nobody's: what they had is ended again.
   plan.at(now - HOUR, async (at) => {
-    for (const [key, lanyardId] of lanyards) await endLanyard.execute(house, { lanyardId, why: "end of the sample" }, as(key, at), at);
+    for (const [key, lanyardId] of lanyards)
+      await endLanyard.execute(house, { lanyardId, why: "end of the sample" }, as(key, at), at);
   });
 }

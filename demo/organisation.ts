@@ -12,7 +12,12 @@ export interface DemoPerson {
   groups: string[];
 }
 
-const person = (name: string, groups: string[], role: DemoPerson["role"] = "member"): DemoPerson => ({ key: name.split(" ")[0]!.toLowerCase(), name, role, groups });
+const person = (name: string, groups: string[], role: DemoPerson["role"] = "member"): DemoPerson => ({
+  key: name.split(" ")[0]!.toLowerCase(),
+  name,
+  role,
+  groups,
+});
 
 /** The first one sets Galtry up. */
 export const PEOPLE: DemoPerson[] = [
@@ -49,10 +54,26 @@ export const PEOPLE: DemoPerson[] = [
   person("Kit Ashdown", [], "guest"),
 ];
 
-export const GROUPS = ["Front of House", "Shop Team", "Collections", "Learning", "Estates", "Finance", "Digital", "Volunteers"] as const;
+export const GROUPS = [
+  "Front of House",
+  "Shop Team",
+  "Collections",
+  "Learning",
+  "Estates",
+  "Finance",
+  "Digital",
+  "Volunteers",
+] as const;
 
 /** Who may change who is in a group. */
-export const KEEPERS: Record<string, string> = { "Front of House": "ada", Collections: "rosalind", Learning: "theodora", Estates: "harriet", Finance: "clementine", Volunteers: "gwen" };
+export const KEEPERS: Record<string, string> = {
+  "Front of House": "ada",
+  Collections: "rosalind",
+  Learning: "theodora",
+  Estates: "harriet",
+  Finance: "clementine",
+  Volunteers: "gwen",
+};
 
 export interface DemoEntry {
   host: string;
@@ -77,10 +98,18 @@ export interface DemoVault {
 
 export const VAULTS: DemoVault[] = [
   {
-    name: "Shop & Tickets", description: "Tills, tickets and what the three shops order", by: "ines", stewards: ["bram"],
+    name: "Shop & Tickets",
+    description: "Tills, tickets and what the three shops order",
+    by: "ines",
+    stewards: ["bram"],
     entries: [
       { host: "quillbrook.localhost", description: "parcels, all three shops", tags: ["post"] },
-      { host: "stallwright.localhost", description: "postcards and prints", tags: ["orders"], notes: "Orders before Tuesday noon come on Friday." },
+      {
+        host: "stallwright.localhost",
+        description: "postcards and prints",
+        tags: ["orders"],
+        notes: "Orders before Tuesday noon come on Friday.",
+      },
       { host: "lindenfold.localhost", description: "wrapping paper", tags: ["orders"] },
       { host: "peltonhay.localhost", description: "toys", tags: ["orders"] },
       { host: "rookstead.localhost", description: "local history", tags: ["orders"] },
@@ -89,10 +118,16 @@ export const VAULTS: DemoVault[] = [
       { host: "marlpit.localhost", description: "art boxes, from abroad", tags: ["orders"] },
       { host: "schools.pellam.localhost", description: "school parties", tags: ["tickets"] },
     ],
-    grants: [{ to: "group:Shop Team", level: "reveal", why: "they order and post" }, { to: "group:Front of House", level: "use", why: "tills and tickets" }],
+    grants: [
+      { to: "group:Shop Team", level: "reveal", why: "they order and post" },
+      { to: "group:Front of House", level: "use", why: "tills and tickets" },
+    ],
   },
   {
-    name: "Buildings", description: "Energy, alarms, cleaning, repairs", by: "hanna", stewards: ["harriet"],
+    name: "Buildings",
+    description: "Energy, alarms, cleaning, repairs",
+    by: "hanna",
+    stewards: ["harriet"],
     entries: [
       { host: "brightmere.localhost", description: "Loom House", hosts: ["brightmere-id.localhost"], tags: ["meters"] },
       { host: "millgrange.localhost", description: "water, all houses", tags: ["meters"] },
@@ -105,9 +140,18 @@ export const VAULTS: DemoVault[] = [
     grants: [{ to: "group:Estates", level: "edit", why: "their daily work" }],
   },
   {
-    name: "Learning & Events", description: "Workshops, school visits, evening hires", by: "hanna", stewards: ["theodora"],
+    name: "Learning & Events",
+    description: "Workshops, school visits, evening hires",
+    by: "hanna",
+    stewards: ["theodora"],
     entries: [
-      { host: "hallslate.localhost", name: "Evening hire calendar", description: "all houses", tags: ["events"], useSeesUserName: true },
+      {
+        host: "hallslate.localhost",
+        name: "Evening hire calendar",
+        description: "all houses",
+        tags: ["events"],
+        useSeesUserName: true,
+      },
       { host: "dovecombe.localhost", description: "workshops", tags: ["events"] },
       { host: "fennick.localhost", description: "coaches for schools", choices: { branch: "harbour" } },
       { host: "ottersby.localhost", description: "teas and receptions", tags: ["events"] },
@@ -118,7 +162,10 @@ export const VAULTS: DemoVault[] = [
     grants: [{ to: "group:Learning", level: "reveal", why: "they book and hire" }],
   },
   {
-    name: "Press & Publishing", description: "What the public reads and hears of us", by: "ines", stewards: ["wilhelmina"],
+    name: "Press & Publishing",
+    description: "What the public reads and hears of us",
+    by: "ines",
+    stewards: ["wilhelmina"],
     entries: [
       { host: "larkbill.localhost", description: "events account", tags: ["press"] },
       { host: "starling-post.localhost", description: "monthly letter", tags: ["press"] },
@@ -128,16 +175,25 @@ export const VAULTS: DemoVault[] = [
     grants: [{ to: "group:Digital", level: "edit", why: "they publish" }],
   },
   {
-    name: "Collections", description: "Conservation, climate, suppliers of the workshops", by: "hanna", stewards: ["rosalind"],
+    name: "Collections",
+    description: "Conservation, climate, suppliers of the workshops",
+    by: "hanna",
+    stewards: ["rosalind"],
     entries: [
       { host: "copperfold.localhost", description: "climate in the stores" },
       { host: "glenmarsh.localhost", description: "rods and moulds for the Glassworks" },
       { host: "ashvane.localhost", description: "sky over Hill Observatory", useSeesUserName: true },
     ],
-    grants: [{ to: "group:Collections", level: "reveal", why: "conservation" }, { to: "everyone", level: "use", why: "the weather concerns everybody" }],
+    grants: [
+      { to: "group:Collections", level: "reveal", why: "conservation" },
+      { to: "everyone", level: "use", why: "the weather concerns everybody" },
+    ],
   },
   {
-    name: "Money", description: "Payroll, gifts, insurance, the bank", by: "edwin", stewards: ["clementine"],
+    name: "Money",
+    description: "Payroll, gifts, insurance, the bank",
+    by: "edwin",
+    stewards: ["clementine"],
     entries: [
       { host: "castlewick.localhost", description: "payroll" },
       { host: "tarnbeck.localhost", description: "gifts and regular giving" },
@@ -147,7 +203,10 @@ export const VAULTS: DemoVault[] = [
     grants: [{ to: "group:Finance", level: "use", why: "month end" }],
   },
   {
-    name: "Web & Domains", description: "Hosting and names", by: "hanna", stewards: ["leopold"],
+    name: "Web & Domains",
+    description: "Hosting and names",
+    by: "hanna",
+    stewards: ["leopold"],
     entries: [
       { host: "foxbarrow.localhost", description: "hosting" },
       { host: "nettlecote.localhost", description: "domain names" },

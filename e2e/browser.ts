@@ -18,13 +18,38 @@ export interface Browser {
   close: () => Promise<void>;
 }
 
-export async function openBrowser({ lanyard = true, galtry, width = 1280, height = 800, dark = false }: { lanyard?: boolean; galtry: string; width?: number; height?: number; dark?: boolean }): Promise<Browser> {
-  if (!existsSync(CHROMIUM)) throw new Error(`Chromium is not at ${CHROMIUM}: install the package chromium or set CHROMIUM_PATH.`);
+export async function openBrowser({
+  lanyard = true,
+  galtry,
+  width = 1280,
+  height = 800,
+  dark = false,
+}: {
+  lanyard?: boolean;
+  galtry: string;
+  width?: number;
+  height?: number;
+  dark?: boolean;
+}): Promise<Browser> {
+  if (!existsSync(CHROMIUM))
+    throw new Error(`Chromium is not at ${CHROMIUM}: install the package chromium or set CHROMIUM_PATH.`);
   const profile = mkdtempSync(path.join(tmpdir(), "galtry-browser-"));
   const context = await chromium.launchPersistentContext(profile, {
-    executablePath: CHROMIUM, headless: false, viewport: { width, height }, colorScheme: dark ? "dark" : "light", locale: "en-GB", timezoneId: "Europe/London",
+    executablePath: CHROMIUM,
+    headless: false,
+    viewport: { width, height },
+    colorScheme: dark ? "dark" : "light",
+    locale: "en-GB",
+    timezoneId: "Europe/London",
     args: [
-      "--headless=new", "--no-sandbox", "--disable-gpu", "--disable-background-networking", "--disable-component-update", "--disable-sync", "--disable-quic", "--no-first-run",
+      "--headless=new",
+      "--no-sandbox",
+      "--disable-gpu",
+      "--disable-background-networking",
+      "--disable-component-update",
+      "--disable-sync",
+      "--disable-quic",
+      "--no-first-run",
       ...(lanyard ? [`--disable-extensions-except=${LANYARD}`, `--load-extension=${LANYARD}`] : []),
     ],
   });
@@ -32,12 +57,20 @@ export async function openBrowser({ lanyard = true, galtry, width = 1280, height
   context.on("response", (response) => {
     if (!response.url().startsWith(galtry)) return;
     received.push(JSON.stringify(response.headers()), response.url());
-    response.body().then((body) => received.push(body.toString("latin1"), body.toString("utf8")), () => undefined);
+    response.body().then(
+      (body) => received.push(body.toString("latin1"), body.toString("utf8")),
+      () => undefined,
+    );
   });
-  const worker = async () => context.serviceWorkers()[0] ?? (await context.waitForEvent("serviceworker", { timeout: 15_000 }));
+  const worker = async () =>
+    context.serviceWorkers()[0] ?? (await context.waitForEvent("serviceworker", { timeout: 15_000 }));
   const lanyardId = lanyard ? new URL((await worker()).url()).host : "";
   return {
-    context, page: context.pages()[0] ?? (await context.newPage()), lanyardId, worker, received,
+    context,
+    page: context.pages()[0] ?? (await context.newPage()),
+    lanyardId,
+    worker,
+    received,
     close: async () => {
       await context.close();
       rmSync(profile, { recursive: true, force: true });

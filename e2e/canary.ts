@@ -5,9 +5,24 @@ import type { Browser } from "./browser";
 /** Everything the browser got from Galtry or keeps for it: answers, storage of Lanyard, cookies, the DOM. */
 export async function everythingReceived(browser: Browser): Promise<string[]> {
   const worker = await browser.worker();
-  const storage = await worker.evaluate(async () => JSON.stringify([await chrome.storage.local.get(null), await chrome.storage.session.get(null)]));
+  const storage = await worker.evaluate(async () =>
+    JSON.stringify([await chrome.storage.local.get(null), await chrome.storage.session.get(null)]),
+  );
   const cookies = JSON.stringify(await browser.context.cookies());
-  const pages = await Promise.all(browser.context.pages().map((page) => page.evaluate(() => document.documentElement.outerHTML + JSON.stringify({ ...localStorage }) + JSON.stringify({ ...sessionStorage })).catch(() => "")));
+  const pages = await Promise.all(
+    browser.context
+      .pages()
+      .map((page) =>
+        page
+          .evaluate(
+            () =>
+              document.documentElement.outerHTML +
+              JSON.stringify({ ...localStorage }) +
+              JSON.stringify({ ...sessionStorage }),
+          )
+          .catch(() => ""),
+      ),
+  );
   return [...browser.received, storage, cookies, ...pages];
 }
 

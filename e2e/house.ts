@@ -42,7 +42,12 @@ export async function startHouse(): Promise<House> {
   const url = `http://localhost:${port}`;
   const standins = await startStandins(sitesPort, url);
   const environment: NodeJS.ProcessEnv = {
-    ...process.env, NODE_ENV: "production", GALTRY_PORT: String(port), GALTRY_PUBLIC_URL: url, GALTRY_DATA: path.join(folder, "data"), GALTRY_ROOT_KEY_FILE: path.join(folder, "root.key"),
+    ...process.env,
+    NODE_ENV: "production",
+    GALTRY_PORT: String(port),
+    GALTRY_PUBLIC_URL: url,
+    GALTRY_DATA: path.join(folder, "data"),
+    GALTRY_ROOT_KEY_FILE: path.join(folder, "root.key"),
     GALTRY_ALLOWED_TARGETS: standins.sites.map((site) => `${site.host}:${sitesPort}`).join(","),
   };
   const galtry = await startGaltry(readConfiguration(environment));
@@ -50,14 +55,29 @@ export async function startHouse(): Promise<House> {
   let child: ChildProcess | null = null;
   let log = "";
   const house: House = {
-    url, built, standins, environment, folder, galtry, log: () => log,
+    url,
+    built,
+    standins,
+    environment,
+    folder,
+    galtry,
+    log: () => log,
     start: async () => {
-      const started = spawn(process.execPath, ["--import", "tsx", "scripts/start.ts"], { env: environment, stdio: ["ignore", "pipe", "pipe"] });
+      const started = spawn(process.execPath, ["--import", "tsx", "scripts/start.ts"], {
+        env: environment,
+        stdio: ["ignore", "pipe", "pipe"],
+      });
       child = started;
-      const hear = (part: Buffer) => { log += part.toString(); };
+      const hear = (part: Buffer) => {
+        log += part.toString();
+      };
       started.stdout.on("data", hear);
       started.stderr.on("data", hear);
-      await answers(`${url}/api/lanyard/hello`, () => started.exitCode !== null, () => log);
+      await answers(
+        `${url}/api/lanyard/hello`,
+        () => started.exitCode !== null,
+        () => log,
+      );
     },
     kill: () => ended(child, "SIGKILL"),
     close: async () => {
@@ -74,7 +94,13 @@ export async function startHouse(): Promise<House> {
 async function answers(address: string, gone: () => boolean, log: () => string): Promise<void> {
   for (const start = Date.now(); Date.now() - start < 60_000; ) {
     if (gone()) throw new Error(`Galtry did not start:\n${log()}`);
-    if (await fetch(address).then((response) => response.ok, () => false)) return;
+    if (
+      await fetch(address).then(
+        (response) => response.ok,
+        () => false,
+      )
+    )
+      return;
     await new Promise((resolve) => setTimeout(resolve, 100));
   }
   throw new Error(`Galtry does not answer:\n${log()}`);

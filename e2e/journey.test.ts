@@ -51,7 +51,9 @@ describe("the journey", () => {
   });
 
   test("the steward gives Use until Sunday, and it appears at the colleague's without loading the page again", async () => {
-    await colleague.page.evaluate(() => { (window as unknown as { stayed: boolean }).stayed = true; });
+    await colleague.page.evaluate(() => {
+      (window as unknown as { stayed: boolean }).stayed = true;
+    });
     const { page } = steward;
     await page.getByRole("link", { name: "Pellam Tickets" }).click();
     await page.getByPlaceholder("Give to a person, a group, Everyone").fill("Tobias");
@@ -63,7 +65,9 @@ describe("the journey", () => {
     await colleague.page.getByRole("link", { name: "Pellam Tickets" }).first().waitFor({ timeout: 5000 });
     expect(Date.now() - given).toBeLessThan(3000);
     await page.locator("[data-subject='Tobias Renn']").getByText("covering the late opening").waitFor();
-    expect(await page.locator("[data-subject='Tobias Renn']").innerText()).toMatch(/Use, set here\s+until \w+, 18:00/);
+    expect(await page.locator("[data-subject='Tobias Renn']").textContent()).toMatch(
+      /Use, set here\s+until \w+, 18:00/,
+    );
     expect(await colleague.page.evaluate(() => (window as unknown as { stayed?: boolean }).stayed)).toBe(true);
   });
 
@@ -99,17 +103,23 @@ describe("the journey", () => {
 
   test("neither does the server's log, nor the database in the open", async () => {
     const { client } = house.galtry.opened;
-    const tables = (await client.execute("select name from sqlite_master where type = 'table'")).rows.map((row) => String(row.name));
+    const tables = (await client.execute("select name from sqlite_master where type = 'table'")).rows.map((row) =>
+      String(row.name),
+    );
     const texts: string[] = [house.log()];
     for (const table of tables)
       for (const row of (await client.execute(`select * from "${table}"`)).rows)
-        for (const value of Object.values(row)) texts.push(value instanceof ArrayBuffer ? Buffer.from(value).toString("latin1") : String(value));
+        for (const value of Object.values(row))
+          texts.push(value instanceof ArrayBuffer ? Buffer.from(value).toString("latin1") : String(value));
     expect(texts.length).toBeGreaterThan(1000);
     expect(await sightingsOf(site().account.password, texts)).toEqual([]);
   });
 
   test("access ends: cookies go, the page follows, the next sign-in is refused", async () => {
-    const hasSession = async () => (await colleague.context.cookies(house.standins.address("pellam.localhost", "/"))).some((cookie) => cookie.name === "desk_session");
+    const hasSession = async () =>
+      (await colleague.context.cookies(house.standins.address("pellam.localhost", "/"))).some(
+        (cookie) => cookie.name === "desk_session",
+      );
     expect(await hasSession()).toBe(true);
     const entryAddress = steward.page.url();
     await colleague.page.goto(entryAddress);
@@ -127,7 +137,9 @@ describe("the journey", () => {
     const report = await colleague.page.evaluate(
       (entryId) =>
         new Promise<{ outcome: string }>((resolve) => {
-          addEventListener("message", (event) => { if (event.data?.from === "lanyard" && event.data.id === "t") resolve(event.data.answer); });
+          addEventListener("message", (event) => {
+            if (event.data?.from === "lanyard" && event.data.id === "t") resolve(event.data.answer);
+          });
           postMessage({ from: "galtry", id: "t", ask: "sign-in", entryId }, location.origin);
         }),
       entryAddress.split("/").at(-1),

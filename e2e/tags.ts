@@ -23,7 +23,8 @@ async function tagNodes(cdp: CDPSession): Promise<Node[]> {
   return found;
 }
 
-const textOf = (node: Node): string => `${node.nodeName === "#text" ? (node.nodeValue ?? "") : ""}${[...(node.children ?? [])].map(textOf).join("")}`;
+const textOf = (node: Node): string =>
+  `${node.nodeName === "#text" ? (node.nodeValue ?? "") : ""}${[...(node.children ?? [])].map(textOf).join("")}`;
 const attribute = (node: Node, name: string) => {
   const at = node.attributes?.indexOf(name) ?? -1;
   return at < 0 ? null : (node.attributes![at + 1] ?? null);
@@ -34,7 +35,10 @@ export async function tagText(page: Page): Promise<string> {
   const cdp = await page.context().newCDPSession(page);
   try {
     const nodes = await tagNodes(cdp);
-    return nodes.filter((node) => node.nodeName === "DIV" && attribute(node, "class")?.startsWith("tag")).map(textOf).join("\n");
+    return nodes
+      .filter((node) => node.nodeName === "DIV" && attribute(node, "class")?.startsWith("tag"))
+      .map(textOf)
+      .join("\n");
   } finally {
     await cdp.detach();
   }
@@ -54,7 +58,9 @@ async function centre(page: Page, match: (node: Node) => boolean): Promise<{ x: 
   try {
     const node = (await tagNodes(cdp)).find(match);
     if (!node) throw new Error("There is no such thing in a tag.");
-    const { model } = (await cdp.send("DOM.getBoxModel", { backendNodeId: node.backendNodeId })) as { model: { content: number[] } };
+    const { model } = (await cdp.send("DOM.getBoxModel", { backendNodeId: node.backendNodeId })) as {
+      model: { content: number[] };
+    };
     const [x1, y1, , , x3, y3] = model.content as [number, number, number, number, number, number];
     return { x: (x1 + x3) / 2, y: (y1 + y3) / 2 };
   } finally {

@@ -8,8 +8,11 @@ import { oneLine } from "./oneLine";
 await oneLine(async () => {
   const configuration = readConfiguration();
   const keys = await readKeyFile(configuration.dataFolder, readRootKey(configuration));
-  const folder = process.argv[2] ?? `${configuration.dataFolder}-backup-${new Date().toISOString().replace(/[:.]/g, "-")}`;
+  const folder =
+    process.argv[2] ?? `${configuration.dataFolder}-backup-${new Date().toISOString().replace(/[:.]/g, "-")}`;
   const report = await writeBackup(configuration, keys, folder);
   console.log(`The backup is in ${report.folder}: ${report.lines} journal lines, head ${report.head}.`);
-  console.log(`The root key is not part of it: keep ${configuration.rootKey ? "GALTRY_ROOT_KEY" : configuration.rootKeyFile} elsewhere. Without it nobody can open the backup.`);
+  console.log(
+    `The root key is not part of it: keep ${configuration.rootKey ? "GALTRY_ROOT_KEY" : configuration.rootKeyFile} elsewhere. Without it nobody can open the backup.`,
+  );
 });

@@ -8,7 +8,13 @@ import { readKeyFile } from "../src/server/keys/keyFile";
 import { readRootKey } from "../src/server/keys/rootKey";
 import { oneLine } from "./oneLine";
 
-const WORDS = { sequence: "its number does not follow", previous: "it does not follow the line before it", hash: "what it says was changed", mac: "Galtry did not write it", "missing-head": "the noted head is gone: the tail was cut or rewritten" };
+const WORDS = {
+  sequence: "its number does not follow",
+  previous: "it does not follow the line before it",
+  hash: "what it says was changed",
+  mac: "Galtry did not write it",
+  "missing-head": "the noted head is gone: the tail was cut or rewritten",
+};
 
 async function* lines(db: Database): AsyncGenerator<ChainedLine> {
   for (let from = 0; ; ) {

@@ -22,10 +22,14 @@ if (process.argv.includes("--fresh")) {
   rmSync(data, { recursive: true, force: true });
   rmSync(environment.GALTRY_ROOT_KEY_FILE!, { force: true });
 }
-const standins = await startStandins(sitesPort, environment.GALTRY_PUBLIC_URL!).catch((error: NodeJS.ErrnoException) => {
-  console.error(error.code === "EADDRINUSE" ? `Port ${sitesPort} is in use: set STANDINS_PORT to another.` : String(error));
-  process.exit(1);
-});
+const standins = await startStandins(sitesPort, environment.GALTRY_PUBLIC_URL!).catch(
+  (error: NodeJS.ErrnoException) => {
+    console.error(
+      error.code === "EADDRINUSE" ? `Port ${sitesPort} is in use: set STANDINS_PORT to another.` : String(error),
+    );
+    process.exit(1);
+  },
+);
 environment.GALTRY_ALLOWED_TARGETS = standins.sites.map((site) => `${site.host}:${sitesPort}`).join(",");
 
 if (!existsSync(`${data}/keys.json`)) {
@@ -35,9 +39,16 @@ if (!existsSync(`${data}/keys.json`)) {
   house.opened.client.close();
 }
 
-const server: ChildProcess = spawn(process.execPath, ["--import", "tsx", "scripts/start.ts"], { env: environment, stdio: "inherit" });
+const server: ChildProcess = spawn(process.execPath, ["--import", "tsx", "scripts/start.ts"], {
+  env: environment,
+  stdio: "inherit",
+});
 server.on("exit", (code) => process.exit(code ?? 0));
-for (const signal of ["SIGINT", "SIGTERM"] as const) process.on(signal, () => { server.kill("SIGTERM"); void standins.close(); });
+for (const signal of ["SIGINT", "SIGTERM"] as const)
+  process.on(signal, () => {
+    server.kill("SIGTERM");
+    void standins.close();
+  });
 
 console.log(`
 Tarrowick Museums Trust, at ${environment.GALTRY_PUBLIC_URL}

@@ -11,9 +11,22 @@ const OUT = "dist/lanyard";
 rmSync(OUT, { recursive: true, force: true });
 mkdirSync(`${OUT}/icons`, { recursive: true });
 await build({
-  entryPoints: { worker: "lanyard/worker/main.ts", page: "lanyard/page/main.ts", popup: "lanyard/popup/main.tsx", live: "lanyard/live/main.ts" },
-  outdir: OUT, bundle: true, format: "esm", target: "chrome120", jsx: "automatic", minify: true, legalComments: "none", charset: "utf8",
-  define: { "process.env.NODE_ENV": '"production"' }, logLevel: "warning",
+  entryPoints: {
+    worker: "lanyard/worker/main.ts",
+    page: "lanyard/page/main.ts",
+    popup: "lanyard/popup/main.tsx",
+    live: "lanyard/live/main.ts",
+  },
+  outdir: OUT,
+  bundle: true,
+  format: "esm",
+  target: "chrome120",
+  jsx: "automatic",
+  minify: true,
+  legalComments: "none",
+  charset: "utf8",
+  define: { "process.env.NODE_ENV": '"production"' },
+  logLevel: "warning",
 });
 // Scripts in pages are no modules: a function keeps their names to themselves.
 const page = `${OUT}/page.js`;

@@ -9,7 +9,9 @@ let unread = 0;
 for (const page of pages) {
   try {
     const { bytes, url } = await load(page);
-    const { kind, form, userName, password, oneTimeCode, submit } = readPage(describeHtml(decode(bytes), url).description);
+    const { kind, form, userName, password, oneTimeCode, submit } = readPage(
+      describeHtml(decode(bytes), url).description,
+    );
     console.log(JSON.stringify({ page, kind, form, userName, password, oneTimeCode, submit }));
   } catch (error) {
     unread += 1;

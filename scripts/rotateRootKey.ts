@@ -15,5 +15,7 @@ await oneLine(async () => {
   const next = makeRootKey(file);
   await writeKeyFile(configuration.dataFolder, next, { ...ring, generation: ring.generation + 1 });
   await readKeyFile(configuration.dataFolder, next);
-  console.log(`Done. From the next start on set GALTRY_ROOT_KEY_FILE=${file}. Backups made before still need the old key.`);
+  console.log(
+    `Done. From the next start on set GALTRY_ROOT_KEY_FILE=${file}. Backups made before still need the old key.`,
+  );
 });

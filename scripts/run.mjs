@@ -26,7 +26,8 @@ const [name, ...rest] = process.argv.slice(2);
 const command = COMMANDS[name];
 if (!command) fail(`There is no command ${name}. There are: ${Object.keys(COMMANDS).join(", ")}.`);
 const [major, minor] = process.versions.node.split(".").map(Number);
-if (major < 20 || (major === 20 && minor < 15)) fail(`Galtry needs Node 20.15 or later; this is ${process.versions.node}.`);
+if (major < 20 || (major === 20 && minor < 15))
+  fail(`Galtry needs Node 20.15 or later; this is ${process.versions.node}.`);
 
 process.chdir(path.dirname(import.meta.dirname));
 install();
@@ -45,7 +46,16 @@ function install() {
 
 function build() {
   const mark = ".next/galtry-built";
-  const sources = hash(["src", "public", "lanyard", "scripts/lanyard.ts", "scripts/lanyardIcon.ts", "package-lock.json", "next.config.ts", "tsconfig.json"]);
+  const sources = hash([
+    "src",
+    "public",
+    "lanyard",
+    "scripts/lanyard.ts",
+    "scripts/lanyardIcon.ts",
+    "package-lock.json",
+    "next.config.ts",
+    "tsconfig.json",
+  ]);
   if (existsSync(mark) && existsSync("dist/lanyard/manifest.json") && readFileSync(mark, "utf8") === sources) return;
   say("Building Galtry and Lanyard…");
   run(process.execPath, ["--import", "tsx", "scripts/lanyard.ts"]);
@@ -56,7 +66,13 @@ function build() {
 
 function run(program, args, more = {}) {
   // What these print goes to the error stream: the output of the command itself stays clean.
-  const done = spawnSync(program, args, { stdio: ["ignore", "pipe", "pipe"], env: { ...process.env, ...more }, shell: process.platform === "win32", encoding: "utf8", maxBuffer: 1 << 28 });
+  const done = spawnSync(program, args, {
+    stdio: ["ignore", "pipe", "pipe"],
+    env: { ...process.env, ...more },
+    shell: process.platform === "win32",
+    encoding: "utf8",
+    maxBuffer: 1 << 28,
+  });
   if (done.status !== 0) fail(`${program} ${args.join(" ")} failed:\n${done.stdout ?? ""}${done.stderr ?? ""}`);
 }
 

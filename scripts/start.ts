@@ -3,8 +3,8 @@ import { createServer } from "node:http";
 import next from "next";
 import { ConfigurationError } from "../src/server/configuration";
 import { galtry } from "../src/server/galtry";
-import { setUpAddress } from "../src/server/people/setUp";
 import { closeDeadSignIns, startHousekeeping } from "../src/server/housekeeping";
+import { setUpAddress } from "../src/server/people/setUp";
 import { StartError } from "../src/server/startError";
 
 async function start(): Promise<void> {
@@ -22,7 +22,9 @@ async function start(): Promise<void> {
   });
   server.requestTimeout = 120_000;
   server.headersTimeout = 20_000;
-  server.on("error", (error: NodeJS.ErrnoException) => fail(error.code === "EADDRINUSE" ? `Port ${port} is in use: set GALTRY_PORT to another.` : String(error)));
+  server.on("error", (error: NodeJS.ErrnoException) =>
+    fail(error.code === "EADDRINUSE" ? `Port ${port} is in use: set GALTRY_PORT to another.` : String(error)),
+  );
   server.listen(port, listen, async () => {
     console.log(`Galtry is at ${publicUrl.origin}`);
     const address = await setUpAddress(house);

@@ -17,12 +17,39 @@ const only = process.argv.slice(2);
 const steps: Step[] = [
   { name: "formatting and lint", program: bin("biome"), args: ["check", "--error-on-warnings", "."] },
   { name: "types", program: bin("tsc"), args: ["--noEmit"] },
-  { name: "import rules", program: bin("depcruise"), args: ["src", "lanyard", "standins", "demo", "--config", ".dependency-cruiser.cjs"] },
-  { name: "migrations match the schema", program: process.execPath, args: ["--import", "tsx", "scripts/checkMigrations.ts"] },
-  { name: "unit and integration tests", program: bin("vitest"), args: ["run", "--project", "unit", "--reporter=dot", "--reporter=json", `--outputFile=${folder}/unit.json`] },
+  {
+    name: "import rules",
+    program: bin("depcruise"),
+    args: ["src", "lanyard", "standins", "demo", "--config", ".dependency-cruiser.cjs"],
+  },
+  {
+    name: "migrations match the schema",
+    program: process.execPath,
+    args: ["--import", "tsx", "scripts/checkMigrations.ts"],
+  },
+  {
+    name: "unit and integration tests",
+    program: bin("vitest"),
+    args: ["run", "--project", "unit", "--reporter=dot", "--reporter=json", `--outputFile=${folder}/unit.json`],
+  },
   { name: "production build", program: process.execPath, args: ["scripts/run.mjs", "lanyard"] },
-  { name: "production build of the pages", program: process.execPath, args: ["node_modules/next/dist/bin/next", "build"] },
-  { name: "browser tests", program: bin("vitest"), args: ["run", "--project", "browser", "--reporter=verbose", "--reporter=json", `--outputFile=${folder}/browser.json`] },
+  {
+    name: "production build of the pages",
+    program: process.execPath,
+    args: ["node_modules/next/dist/bin/next", "build"],
+  },
+  {
+    name: "browser tests",
+    program: bin("vitest"),
+    args: [
+      "run",
+      "--project",
+      "browser",
+      "--reporter=verbose",
+      "--reporter=json",
+      `--outputFile=${folder}/browser.json`,
+    ],
+  },
 ];
 
 let [passed, failed] = [0, 0];
@@ -31,7 +58,10 @@ for (const step of steps) {
   if (step.name === "browser tests") requireChromium();
   const start = Date.now();
   console.log(`\n== ${step.name}`);
-  const { status } = spawnSync(step.program, step.args, { stdio: "inherit", env: { ...process.env, NEXT_TELEMETRY_DISABLED: "1" } });
+  const { status } = spawnSync(step.program, step.args, {
+    stdio: "inherit",
+    env: { ...process.env, NEXT_TELEMETRY_DISABLED: "1" },
+  });
   const counts = countsOf(path.join(folder, `${step.args.find((arg) => arg === "unit" || arg === "browser")}.json`));
   passed += counts ? counts.passed : status === 0 ? 1 : 0;
   failed += counts ? Math.max(counts.failed, status === 0 ? 0 : 1) : status === 0 ? 0 : 1;
@@ -54,10 +84,15 @@ function requireChromium(): void {
   if (process.getuid?.() === 0 && existsSync("/usr/bin/apt-get")) {
     console.log("Installing the package chromium…");
     spawnSync("apt-get", ["update", "-qq"], { stdio: "inherit" });
-    spawnSync("apt-get", ["install", "-y", "-qq", "chromium"], { stdio: ["ignore", "ignore", "inherit"], env: { ...process.env, DEBIAN_FRONTEND: "noninteractive" } });
+    spawnSync("apt-get", ["install", "-y", "-qq", "chromium"], {
+      stdio: ["ignore", "ignore", "inherit"],
+      env: { ...process.env, DEBIAN_FRONTEND: "noninteractive" },
+    });
   }
   if (!existsSync(chromium)) {
-    console.error(`The browser tests need Chromium, and ${chromium} is not there. Install Debian's package chromium, or set CHROMIUM_PATH.`);
+    console.error(
+      `The browser tests need Chromium, and ${chromium} is not there. Install Debian's package chromium, or set CHROMIUM_PATH.`,
+    );
     process.exit(1);
   }
 }

@@ -24,7 +24,9 @@ export async function startStandins(port: number, galtry: string): Promise<Stand
     // Old sites read the body in their own charset.
     const parts: Buffer[] = [];
     request.on("data", (part: Buffer) => parts.push(part));
-    request.on("end", () => { (request as typeof request & { rawBody: Buffer }).rawBody = Buffer.concat(parts); });
+    request.on("end", () => {
+      (request as typeof request & { rawBody: Buffer }).rawBody = Buffer.concat(parts);
+    });
     next();
   });
   app.use((request, response, next) => {
@@ -33,8 +35,12 @@ export async function startStandins(port: number, galtry: string): Promise<Stand
     else next();
   });
   app.use((request, response) => {
-    const list = sites.map((site) => `<li><a href="http://${site.host}:${port}${site.signInPath}">${site.name}</a></li>`).join("");
-    response.status(request.path === "/" ? 200 : 404).send(`<!doctype html><title>Practice sites</title><h1>Practice sites</h1><ul>${list}</ul>`);
+    const list = sites
+      .map((site) => `<li><a href="http://${site.host}:${port}${site.signInPath}">${site.name}</a></li>`)
+      .join("");
+    response
+      .status(request.path === "/" ? 200 : 404)
+      .send(`<!doctype html><title>Practice sites</title><h1>Practice sites</h1><ul>${list}</ul>`);
   });
   const server = createServer(app);
   await new Promise<void>((resolve, reject) => {
@@ -42,8 +48,14 @@ export async function startStandins(port: number, galtry: string): Promise<Stand
     server.listen(port, "127.0.0.1", resolve);
   });
   return {
-    server, sites, seen,
+    server,
+    sites,
+    seen,
     address: (host, path = "/") => `http://${host}:${port}${path}`,
-    close: () => new Promise((resolve) => { server.closeAllConnections(); server.close(() => resolve()); }),
+    close: () =>
+      new Promise((resolve) => {
+        server.closeAllConnections();
+        server.close(() => resolve());
+      }),
   };
 }

@@ -12,8 +12,13 @@ async function hold(): Promise<void> {
     try {
       const url = new URL("/api/lanyard/live", connection.address).href;
       const response = await fetch(url, {
-        credentials: "omit", cache: "no-store",
-        headers: { dpop: await proofFor("GET", url, connection.token), authorization: `DPoP ${connection.token}`, ...(lastId ? { "last-event-id": lastId } : {}) },
+        credentials: "omit",
+        cache: "no-store",
+        headers: {
+          dpop: await proofFor("GET", url, connection.token),
+          authorization: `DPoP ${connection.token}`,
+          ...(lastId ? { "last-event-id": lastId } : {}),
+        },
       });
       if (response.status === 401) {
         await say({ ask: "live-look" });
@@ -35,7 +40,9 @@ async function hold(): Promise<void> {
 }
 
 async function read(body: ReadableStream<Uint8Array>, start: string | null): Promise<string | null> {
-  const reader = body.pipeThrough(new TextDecoderStream() as unknown as ReadableWritablePair<string, Uint8Array>).getReader();
+  const reader = body
+    .pipeThrough(new TextDecoderStream() as unknown as ReadableWritablePair<string, Uint8Array>)
+    .getReader();
   let rest = "";
   let lastId = start;
   for (;;) {

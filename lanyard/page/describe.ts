@@ -26,32 +26,63 @@ export function describePage(root: Document = document): LivePage {
     elements.set(selector, element);
     return selector;
   };
-  const forms = formElements.map((form): PageForm => ({
-    selector: name(form),
-    action: form.getAttribute("action") ?? "",
-    method: (form.getAttribute("method") ?? "get").toLowerCase() === "post" ? "post" : "get",
-    enctype: form.enctype,
-    hints: hintsOf(form),
-    text: textOf(form) + headingBefore(form),
-    visible: isVisible(form),
-  }));
+  const forms = formElements.map(
+    (form): PageForm => ({
+      selector: name(form),
+      action: form.getAttribute("action") ?? "",
+      method: (form.getAttribute("method") ?? "get").toLowerCase() === "post" ? "post" : "get",
+      enctype: form.enctype,
+      hints: hintsOf(form),
+      text: textOf(form) + headingBefore(form),
+      visible: isVisible(form),
+    }),
+  );
   const fields = [...root.querySelectorAll<HTMLElement>(CONTROLS)].map((element): PageField => {
     const owner = "form" in element ? (element as HTMLInputElement).form : element.closest("form");
     const form = owner ? formElements.indexOf(owner) : -1;
-    return { ...fieldOf(element, name(element)), form: form < 0 ? null : form, within: form < 0 ? ancestors(element).map(containerId) : [] };
+    return {
+      ...fieldOf(element, name(element)),
+      form: form < 0 ? null : form,
+      within: form < 0 ? ancestors(element).map(containerId) : [],
+    };
   });
   return {
-    description: { url: location.href, base: root.querySelector("base[href]")?.getAttribute("href") ?? null, title: root.title, forms, fields, containers },
+    description: {
+      url: location.href,
+      base: root.querySelector("base[href]")?.getAttribute("href") ?? null,
+      title: root.title,
+      forms,
+      fields,
+      containers,
+    },
     elementOf: (selector) => (selector === null ? null : (elements.get(selector) ?? null)),
   };
 }
 
 function fieldOf(element: HTMLElement, selector: string): Omit<PageField, "form" | "within"> {
   const input = element as HTMLInputElement;
-  const control = element instanceof HTMLInputElement ? "input" : element instanceof HTMLSelectElement ? "select" : element instanceof HTMLTextAreaElement ? "textarea" : element.getAttribute("role") === "textbox" ? "input" : "button";
-  const type = control === "button" ? (element instanceof HTMLButtonElement ? element.type : "button") : control === "input" ? (input.type ?? "text") : control;
+  const control =
+    element instanceof HTMLInputElement
+      ? "input"
+      : element instanceof HTMLSelectElement
+        ? "select"
+        : element instanceof HTMLTextAreaElement
+          ? "textarea"
+          : element.getAttribute("role") === "textbox"
+            ? "input"
+            : "button";
+  const type =
+    control === "button"
+      ? element instanceof HTMLButtonElement
+        ? element.type
+        : "button"
+      : control === "input"
+        ? (input.type ?? "text")
+        : control;
   return {
-    selector, control, type,
+    selector,
+    control,
+    type,
     name: element.getAttribute("name") ?? "",
     id: element.id,
     autocomplete: (element.getAttribute("autocomplete") ?? "").toLowerCase(),
@@ -71,10 +102,20 @@ function fieldOf(element: HTMLElement, selector: string): Omit<PageField, "form"
 }
 
 function labelOf(element: HTMLElement, control: string, type: string): string {
-  const described = (element.getAttribute("aria-labelledby") ?? "").split(/\s+/).filter(Boolean).map((id) => document.getElementById(id)?.textContent ?? "");
+  const described = (element.getAttribute("aria-labelledby") ?? "")
+    .split(/\s+/)
+    .filter(Boolean)
+    .map((id) => document.getElementById(id)?.textContent ?? "");
   const labels = [...((element as HTMLInputElement).labels ?? [])].map((label) => label.textContent ?? "");
-  const own = control === "button" || type === "submit" || type === "button" ? [element.textContent ?? "", (element as HTMLInputElement).value ?? ""] : labels;
-  return [element.getAttribute("aria-label") ?? "", ...described, element.title, ...own].join(" ").replace(/\s+/g, " ").trim().slice(0, 300);
+  const own =
+    control === "button" || type === "submit" || type === "button"
+      ? [element.textContent ?? "", (element as HTMLInputElement).value ?? ""]
+      : labels;
+  return [element.getAttribute("aria-label") ?? "", ...described, element.title, ...own]
+    .join(" ")
+    .replace(/\s+/g, " ")
+    .trim()
+    .slice(0, 300);
 }
 
 export function isVisible(element: Element): boolean {
@@ -83,8 +124,9 @@ export function isVisible(element: Element): boolean {
   return box.width > 2 && box.height > 2 && box.right + scrollX > 0 && box.bottom + scrollY > 0;
 }
 
-const hintsOf = (element: Element) => `${element.id} ${element.getAttribute("name") ?? ""} ${element.className} ${element.getAttribute("aria-label") ?? ""}`;
-const textOf = (element: Element) => ((element as HTMLElement).innerText ?? "").replace(/\s+/g, " ").slice(0, 1500);
+const hintsOf = (element: Element) =>
+  `${element.id} ${element.getAttribute("name") ?? ""} ${element.className} ${element.getAttribute("aria-label") ?? ""}`;
+const textOf = (element: Element) => ((element as HTMLElement).textContent ?? "").replace(/\s+/g, " ").slice(0, 1500);
 
 function headingBefore(element: Element): string {
   for (let at: Element | null = element, up = 0; at && up < 4; at = at.parentElement, up++)

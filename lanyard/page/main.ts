@@ -1,6 +1,7 @@
 /** In every page's top frame: says what the page is for, sees a login typed, and speaks for Galtry's own page. */
-import { readPage } from "../../src/core/signin/read";
+
 import type { PageReading } from "../../src/core/signin/page";
+import { readPage } from "../../src/core/signin/read";
 import type { Offer, PageAsk } from "../shared/messages";
 import { describePage, isVisible, type LivePage } from "./describe";
 import { hangCapture, hangFieldTag, takeFieldTag } from "./tags";
@@ -21,7 +22,12 @@ let reading: PageReading = readPage(live.description);
 let keys: { id: string; name: string; description: string }[] = [];
 
 async function arrive(): Promise<void> {
-  const answer = await ask<{ forPage: typeof keys; offer: Offer | null }>({ ask: "arrived", url: location.href, kind: reading.kind, galtry: isGaltry ? galtryAddress : null });
+  const answer = await ask<{ forPage: typeof keys; offer: Offer | null }>({
+    ask: "arrived",
+    url: location.href,
+    kind: reading.kind,
+    galtry: isGaltry ? galtryAddress : null,
+  });
   keys = answer?.forPage ?? [];
   if (answer?.offer) hangCapture(answer.offer, ask);
   const field = live.elementOf(reading.userName ?? reading.password);
@@ -48,15 +54,29 @@ function watchTyping(): void {
     const mark = `${userName}\u0000${password}`;
     if (mark === last) return;
     last = mark;
-    setTimeout(() => { last = ""; }, 1000);
+    setTimeout(() => {
+      last = "";
+    }, 1000);
     void ask({ ask: "typed", url: location.href, userName, password, choices: choicesOf(now) });
   };
   document.addEventListener("submit", see, true);
-  document.addEventListener("keydown", (event) => { if (event.key === "Enter" && event.target instanceof HTMLInputElement) see(); }, true);
-  document.addEventListener("click", (event) => {
-    const button = (event.target as Element | null)?.closest?.("button, input[type=submit], input[type=button], input[type=image], [role=button], a");
-    if (button) see();
-  }, true);
+  document.addEventListener(
+    "keydown",
+    (event) => {
+      if (event.key === "Enter" && event.target instanceof HTMLInputElement) see();
+    },
+    true,
+  );
+  document.addEventListener(
+    "click",
+    (event) => {
+      const button = (event.target as Element | null)?.closest?.(
+        "button, input[type=submit], input[type=button], input[type=image], [role=button], a",
+      );
+      if (button) see();
+    },
+    true,
+  );
 }
 
 /** What was chosen in the sign-in's form besides: a branch, a box ticked. */
@@ -65,7 +85,8 @@ function choicesOf(now: PageReading): Record<string, string> {
   if (!(form instanceof HTMLFormElement)) return {};
   const choices: Record<string, string> = {};
   for (const field of form.elements) {
-    if (!(field instanceof HTMLSelectElement || field instanceof HTMLInputElement) || !field.name || !isVisible(field)) continue;
+    if (!(field instanceof HTMLSelectElement || field instanceof HTMLInputElement) || !field.name || !isVisible(field))
+      continue;
     if (field instanceof HTMLSelectElement) choices[field.name] = field.value;
     else if ((field.type === "checkbox" || field.type === "radio") && field.checked) choices[field.name] = field.value;
   }
@@ -87,15 +108,22 @@ function watchChanges(): void {
         void arrive();
       }
     }, 300);
-  }).observe(document.documentElement, { childList: true, subtree: true, attributes: true, attributeFilter: ["style", "class", "hidden", "type"] });
+  }).observe(document.documentElement, {
+    childList: true,
+    subtree: true,
+    attributes: true,
+    attributeFilter: ["style", "class", "hidden", "type"],
+  });
 }
 
 function showAt(field: HTMLElement): void {
-  if (keys.length > 0 && (reading.kind === "sign-in" || reading.kind === "identifier-first")) hangFieldTag(field, keys, ask);
+  if (keys.length > 0 && (reading.kind === "sign-in" || reading.kind === "identifier-first"))
+    hangFieldTag(field, keys, ask);
 }
 
 function watchFocus(): void {
-  const isOurs = (target: EventTarget | null) => target !== null && target === live.elementOf(reading.userName ?? reading.password);
+  const isOurs = (target: EventTarget | null) =>
+    target !== null && target === live.elementOf(reading.userName ?? reading.password);
   document.addEventListener("focusin", (event) => {
     if (isOurs(event.target)) showAt(event.target as HTMLElement);
     else takeFieldTag();
@@ -121,9 +149,14 @@ interface Filling {
 (globalThis as typeof globalThis & { lanyardFill?: (values: Filling) => string }).lanyardFill = (values) => {
   const page = describePage();
   const now = readPage(page.description);
-  if (!["sign-in", "identifier-first", "password-only-step"].includes(now.kind)) return "This page shows no sign-in that Lanyard can fill.";
+  if (!["sign-in", "identifier-first", "password-only-step"].includes(now.kind))
+    return "This page shows no sign-in that Lanyard can fill.";
   const form = page.elementOf(now.form);
-  if (form instanceof HTMLFormElement && !values.hosts.includes(new URL(form.action || location.href, location.href).host)) return "The form on this page sends somewhere else. Lanyard typed nothing.";
+  if (
+    form instanceof HTMLFormElement &&
+    !values.hosts.includes(new URL(form.action || location.href, location.href).host)
+  )
+    return "The form on this page sends somewhere else. Lanyard typed nothing.";
   const put = (selector: string | null, value: string) => {
     const input = page.elementOf(selector) as HTMLInputElement | null;
     if (!input) return;
@@ -147,7 +180,9 @@ if (isGaltry) {
     if (event.source !== window || event.origin !== location.origin || event.data?.from !== "galtry") return;
     const { id, ask: what, entryId } = event.data as { id: string; ask: string; entryId?: string };
     asking = id;
-    void ask({ from: "galtry", ask: what, entryId }).then((answer) => window.postMessage({ from: "lanyard", id, answer }, location.origin));
+    void ask({ from: "galtry", ask: what, entryId }).then((answer) =>
+      window.postMessage({ from: "lanyard", id, answer }, location.origin),
+    );
   });
 }
 let asking = "";
@@ -156,5 +191,6 @@ chrome.runtime.onMessage.addListener((message: { tell?: string; progress?: strin
   if (message.tell === "changed") {
     if (isGaltry) window.postMessage({ from: "lanyard", changed: true }, location.origin);
     else void arrive();
-  } else if (message.tell === "progress" && isGaltry) window.postMessage({ from: "lanyard", id: asking, progress: message.progress }, location.origin);
+  } else if (message.tell === "progress" && isGaltry)
+    window.postMessage({ from: "lanyard", id: asking, progress: message.progress }, location.origin);
 });

@@ -55,7 +55,11 @@ function hang(className: string): { host: HTMLElement; root: ShadowRoot; tag: HT
 
 type Child = Node | string;
 
-function element<K extends keyof HTMLElementTagNameMap>(name: K, attributes: Partial<Record<string, string>>, ...children: Child[]): HTMLElementTagNameMap[K] {
+function element<K extends keyof HTMLElementTagNameMap>(
+  name: K,
+  attributes: Partial<Record<string, string>>,
+  ...children: Child[]
+): HTMLElementTagNameMap[K] {
   const made = document.createElement(name);
   for (const [key, value] of Object.entries(attributes)) if (value !== undefined) made.setAttribute(key, value);
   made.append(...children);
@@ -76,7 +80,11 @@ export function takeFieldTag(): void {
 }
 
 /** A small tag tied to the user name's field: says what fits, and only opens Lanyard's own window. */
-export function hangFieldTag(field: HTMLElement, keys: { id: string; name: string; description: string }[], ask: Ask): void {
+export function hangFieldTag(
+  field: HTMLElement,
+  keys: { id: string; name: string; description: string }[],
+  ask: Ask,
+): void {
   if (fieldTag?.field === field && fieldTag.host.isConnected) return;
   takeFieldTag();
   const { host, tag } = hang("field");
@@ -87,7 +95,12 @@ export function hangFieldTag(field: HTMLElement, keys: { id: string; name: strin
     const label = element("span", {});
     if (i === 0) label.append(element("b", {}, key.name), element("span", { class: "soft" }, key.description));
     else label.append(`or ${key.name}`);
-    const option = element("button", { class: "opt", type: "button", tabindex: "-1" }, label, element("kbd", {}, i === 0 ? "Alt ↓" : "↓"));
+    const option = element(
+      "button",
+      { class: "opt", type: "button", tabindex: "-1" },
+      label,
+      element("kbd", {}, i === 0 ? "Alt ↓" : "↓"),
+    );
     option.addEventListener("mousedown", (event) => event.preventDefault());
     pressed(option, () => void ask({ ask: "open-window", entryId: key.id }));
     face.append(option);
@@ -119,7 +132,10 @@ export function hangCapture(offer: Offer, ask: Ask): void {
     captureTag = null;
   };
   const wrong = element("p", { class: "small wrong", role: "alert" });
-  face.append(...(offer.answer === "new" ? newParts(offer, ask, close, wrong) : changedParts(offer, ask, close, wrong)), wrong);
+  face.append(
+    ...(offer.answer === "new" ? newParts(offer, ask, close, wrong) : changedParts(offer, ask, close, wrong)),
+    wrong,
+  );
   tag.append(element("span", { class: "cord" }), face, element("span", { class: "ring" }));
   tag.addEventListener("keydown", (event) => {
     event.stopPropagation();
@@ -131,22 +147,42 @@ export function hangCapture(offer: Offer, ask: Ask): void {
 }
 
 function newParts(offer: Offer, ask: Ask, close: () => void, wrong: HTMLElement): Child[] {
-  const name = element("input", { class: "part", "aria-label": "Name", value: offer.name, size: String(Math.max(6, offer.name.length)) });
+  const name = element("input", {
+    class: "part",
+    "aria-label": "Name",
+    value: offer.name,
+    size: String(Math.max(6, offer.name.length)),
+  });
   name.addEventListener("input", () => name.setAttribute("size", String(Math.min(26, Math.max(6, name.value.length)))));
-  const vault = element("select", { class: "part", "aria-label": "Vault" }, ...offer.vaults.map((one) => element("option", { value: one.id }, one.name)));
+  const vault = element(
+    "select",
+    { class: "part", "aria-label": "Vault" },
+    ...offer.vaults.map((one) => element("option", { value: one.id }, one.name)),
+  );
   const user = element("input", { class: "part mono", "aria-label": "User name", value: offer.userName, size: "24" });
   const keep = element("button", { class: "btn go", type: "button" }, "Keep");
   const later = element("button", { class: "btn", type: "button" }, "Not now");
   const never = element("button", { class: "act", type: "button" }, "Never on this site");
   pressed(keep, async () => {
     keep.setAttribute("disabled", "");
-    const answer = await ask<{ kept: boolean; message?: string }>({ ask: "keep", name: name.value, vaultId: vault.value, userName: user.value });
+    const answer = await ask<{ kept: boolean; message?: string }>({
+      ask: "keep",
+      name: name.value,
+      vaultId: vault.value,
+      userName: user.value,
+    });
     keep.removeAttribute("disabled");
     if (answer?.kept) return close();
     wrong.textContent = answer?.message ?? "It could not be kept. Try again.";
   });
-  pressed(later, () => { void ask({ ask: "not-now" }); close(); });
-  pressed(never, () => { void ask({ ask: "never" }); close(); });
+  pressed(later, () => {
+    void ask({ ask: "not-now" });
+    close();
+  });
+  pressed(never, () => {
+    void ask({ ask: "never" });
+    close();
+  });
   return [
     element("p", { class: "lead" }, "Hang ", name, " in ", vault),
     element("p", { class: "small soft" }, offer.userName ? "User name " : "User name, which could not be read ", user),
@@ -155,18 +191,32 @@ function newParts(offer: Offer, ask: Ask, close: () => void, wrong: HTMLElement)
 }
 
 function changedParts(offer: Offer, ask: Ask, close: () => void, wrong: HTMLElement): Child[] {
-  const which = element("select", { class: "part", "aria-label": "Entry" }, ...offer.entries.map((one) => element("option", { value: one.id }, one.name)));
+  const which = element(
+    "select",
+    { class: "part", "aria-label": "Entry" },
+    ...offer.entries.map((one) => element("option", { value: one.id }, one.name)),
+  );
   const update = element("button", { class: "btn go", type: "button" }, "Keep the new password");
   const later = element("button", { class: "btn", type: "button" }, "Not now");
   pressed(update, async () => {
     const entry = offer.entries.find((one) => one.id === which.value);
-    const answer = entry && (await ask<{ kept: boolean; message: string }>({ ask: "update", entryId: entry.id, versionId: entry.versionId }));
+    const answer =
+      entry &&
+      (await ask<{ kept: boolean; message: string }>({ ask: "update", entryId: entry.id, versionId: entry.versionId }));
     if (answer?.kept) return close();
     wrong.textContent = answer?.message ?? "It could not be kept. Try again.";
   });
-  pressed(later, () => { void ask({ ask: "not-now" }); close(); });
+  pressed(later, () => {
+    void ask({ ask: "not-now" });
+    close();
+  });
   return [
-    element("p", { class: "lead" }, "This password is new for ", offer.entries.length === 1 ? element("b", {}, offer.entries[0]!.name) : which),
+    element(
+      "p",
+      { class: "lead" },
+      "This password is new for ",
+      offer.entries.length === 1 ? element("b", {}, offer.entries[0]!.name) : which,
+    ),
     element("p", { class: "small soft" }, "The site accepted it. What is kept is another one."),
     element("div", { class: "do" }, update, later),
   ];

@@ -2,8 +2,8 @@
 import { type ReactNode, useCallback, useEffect, useMemo, useState } from "react";
 import { createRoot } from "react-dom/client";
 import { find, prepare } from "../../src/core/finder";
-import { FAILURES, PROGRESS } from "../../src/core/signin/outcome";
 import { hostOf } from "../../src/core/signin/address";
+import { FAILURES, PROGRESS } from "../../src/core/signin/outcome";
 import { stampInk, stampLetters } from "../../src/core/stamp";
 import type { KeyLine } from "../../src/server/lanyard/keys";
 import type { View, WindowAsk } from "../shared/messages";
@@ -34,13 +34,24 @@ function Tag({ children }: { children: ReactNode }) {
   return (
     <div className="tag">
       <span className="cord" />
-      <div className="face"><span className="ring" />{children}</div>
+      <div className="face">
+        <span className="ring" />
+        {children}
+      </div>
     </div>
   );
 }
 
 function Stamp({ name, large = false }: { name: string; large?: boolean }) {
-  return <span className={large ? "stamp large" : "stamp"} aria-hidden style={{ "--s": `var(--stamp-${stampInk(name)})` } as React.CSSProperties}>{stampLetters(name)}</span>;
+  return (
+    <span
+      className={large ? "stamp large" : "stamp"}
+      aria-hidden
+      style={{ "--s": `var(--stamp-${stampInk(name)})` } as React.CSSProperties}
+    >
+      {stampLetters(name)}
+    </span>
+  );
 }
 
 function Window() {
@@ -51,13 +62,34 @@ function Window() {
   return (
     <>
       <div className="bar">
-        {connection.address ? <a className="wordmark" href={connection.address} target="_blank" rel="noreferrer">Galtry</a> : <span className="wordmark">Galtry</span>}
-        {connection.state === "connected" && <button type="button" className="quiet" aria-expanded={settings} onClick={() => setSettings(!settings)}>{connection.person}</button>}
+        {connection.address ? (
+          <a className="wordmark" href={connection.address} target="_blank" rel="noreferrer">
+            Galtry
+          </a>
+        ) : (
+          <span className="wordmark">Galtry</span>
+        )}
+        {connection.state === "connected" && (
+          <button type="button" className="quiet" aria-expanded={settings} onClick={() => setSettings(!settings)}>
+            {connection.person}
+          </button>
+        )}
       </div>
       <Tag>
         {connection.state === "none" && <NotConnected view={view} look={look} />}
         {connection.state === "connecting" && <Connecting view={view} look={look} />}
-        {connection.state === "connected" && (settings ? <Settings view={view} close={() => setSettings(false)} look={look} /> : view.signing ? <Signing view={view} look={look} /> : !view.reachable ? <Offline view={view} look={look} /> : view.alike ? <Alike view={view} /> : <Keys view={view} look={look} />)}
+        {connection.state === "connected" &&
+          (settings ? (
+            <Settings view={view} close={() => setSettings(false)} look={look} />
+          ) : view.signing ? (
+            <Signing view={view} look={look} />
+          ) : !view.reachable ? (
+            <Offline view={view} look={look} />
+          ) : view.alike ? (
+            <Alike view={view} />
+          ) : (
+            <Keys view={view} look={look} />
+          ))}
       </Tag>
     </>
   );
@@ -82,13 +114,44 @@ function NotConnected({ view, look }: { view: View; look: () => void }) {
   return (
     <>
       <p className="lead">Not connected to Galtry</p>
-      {ended && <p>{ended.by ? `${ended.by} ended this connection` : "This connection was ended"}{ended.at ? ` on ${new Date(ended.at).toLocaleString("en-GB", { weekday: "long", hour: "2-digit", minute: "2-digit" })}` : ""}{ended.why ? `: “${ended.why}”` : "."}</p>}
+      {ended && (
+        <p>
+          {ended.by ? `${ended.by} ended this connection` : "This connection was ended"}
+          {ended.at
+            ? ` on ${new Date(ended.at).toLocaleString("en-GB", { weekday: "long", hour: "2-digit", minute: "2-digit" })}`
+            : ""}
+          {ended.why ? `: “${ended.why}”` : "."}
+        </p>
+      )}
       <p className="small soft">No key can be used in this browser until somebody connects it.</p>
-      <form onSubmit={(event) => { event.preventDefault(); void connect(); }}>
-        <label className="small" htmlFor="address">Address of your Galtry</label>
-        <input id="address" className="field mono" value={address} onChange={(event) => setAddress(event.target.value)} spellCheck={false} autoCapitalize="none" placeholder="https://galtry.your-organisation.example" />
-        {wrong && <p className="small bad" role="alert">{wrong}</p>}
-        <div className="do"><button className="btn go" type="submit">Connect</button></div>
+      <form
+        onSubmit={(event) => {
+          event.preventDefault();
+          void connect();
+        }}
+      >
+        <label className="small" htmlFor="address">
+          Address of your Galtry
+        </label>
+        <input
+          id="address"
+          className="field mono"
+          value={address}
+          onChange={(event) => setAddress(event.target.value)}
+          spellCheck={false}
+          autoCapitalize="none"
+          placeholder="https://galtry.your-organisation.example"
+        />
+        {wrong && (
+          <p className="small bad" role="alert">
+            {wrong}
+          </p>
+        )}
+        <div className="do">
+          <button className="btn go" type="submit">
+            Connect
+          </button>
+        </div>
       </form>
     </>
   );
@@ -102,10 +165,16 @@ function Connecting({ view, look }: { view: View; look: () => void }) {
       <p className="lead">Is this the code in Galtry?</p>
       <p className="pair">{connection.userCode}</p>
       <p>A page has opened where you are signed in. Confirm there if it shows the same eight letters.</p>
-      <p className="small soft">Good for {minutes} more {minutes === 1 ? "minute" : "minutes"}.</p>
+      <p className="small soft">
+        Good for {minutes} more {minutes === 1 ? "minute" : "minutes"}.
+      </p>
       <div className="do">
-        <button type="button" className="btn" onClick={() => void ask({ ask: "open-connect-page" })}>Open that page again</button>
-        <button type="button" className="quiet" onClick={() => void ask({ ask: "stop-connecting" }).then(look)}>Stop</button>
+        <button type="button" className="btn" onClick={() => void ask({ ask: "open-connect-page" })}>
+          Open that page again
+        </button>
+        <button type="button" className="quiet" onClick={() => void ask({ ask: "stop-connecting" }).then(look)}>
+          Stop
+        </button>
       </div>
     </>
   );
@@ -116,11 +185,29 @@ function Settings({ view, close, look }: { view: View; close: () => void; look: 
   return (
     <>
       <p className="lead">Connected for {connection.person}</p>
-      <p>To {connection.organisation}, at <span className="mono">{hostOf(connection.address)}</span>.</p>
-      <p className="small soft">Ending the connection removes the cookies that Lanyard set: sites that were opened with a key are left signed out in this browser.</p>
+      <p>
+        To {connection.organisation}, at <span className="mono">{hostOf(connection.address)}</span>.
+      </p>
+      <p className="small soft">
+        Ending the connection removes the cookies that Lanyard set: sites that were opened with a key are left signed
+        out in this browser.
+      </p>
       <div className="do">
-        <button type="button" className="btn" onClick={() => void ask({ ask: "disconnect" }).then(() => { close(); look(); })}>End this connection</button>
-        <button type="button" className="quiet" onClick={close}>Back</button>
+        <button
+          type="button"
+          className="btn"
+          onClick={() =>
+            void ask({ ask: "disconnect" }).then(() => {
+              close();
+              look();
+            })
+          }
+        >
+          End this connection
+        </button>
+        <button type="button" className="quiet" onClick={close}>
+          Back
+        </button>
       </div>
     </>
   );
@@ -130,9 +217,20 @@ function Offline({ view, look }: { view: View; look: () => void }) {
   return (
     <>
       <p className="lead">Galtry does not answer</p>
-      <p>{view.lastReached ? `Last reached at ${new Date(view.lastReached).toLocaleTimeString("en-GB", { hour: "2-digit", minute: "2-digit" })}. ` : ""}Lanyard tries again by itself.</p>
-      <p className="small soft">Signing in with a key needs Galtry. A login you type by hand now will be offered for keeping once it answers.</p>
-      <div className="do"><button type="button" className="btn" onClick={() => void ask({ ask: "try-now" }).then(look)}>Try now</button></div>
+      <p>
+        {view.lastReached
+          ? `Last reached at ${new Date(view.lastReached).toLocaleTimeString("en-GB", { hour: "2-digit", minute: "2-digit" })}. `
+          : ""}
+        Lanyard tries again by itself.
+      </p>
+      <p className="small soft">
+        Signing in with a key needs Galtry. A login you type by hand now will be offered for keeping once it answers.
+      </p>
+      <div className="do">
+        <button type="button" className="btn" onClick={() => void ask({ ask: "try-now" }).then(look)}>
+          Try now
+        </button>
+      </div>
     </>
   );
 }
@@ -142,9 +240,18 @@ function Alike({ view }: { view: View }) {
   return (
     <>
       <p className="lead bad">This is not {kept.name}</p>
-      <dl className="hosts"><dt>You are at</dt><dd>{here}</dd><dt>Your key is for</dt><dd>{kept.site}</dd></dl>
+      <dl className="hosts">
+        <dt>You are at</dt>
+        <dd>{here}</dd>
+        <dt>Your key is for</dt>
+        <dd>{kept.site}</dd>
+      </dl>
       <p>Lanyard does nothing here. If somebody sent you this address, tell an administrator.</p>
-      <div className="do"><button type="button" className="btn go" onClick={() => void chrome.tabs.create({ url: kept.signInPage })}>Go to {kept.site}</button></div>
+      <div className="do">
+        <button type="button" className="btn go" onClick={() => void chrome.tabs.create({ url: kept.signInPage })}>
+          Go to {kept.site}
+        </button>
+      </div>
     </>
   );
 }
@@ -158,10 +265,24 @@ function Signing({ view, look }: { view: View; look: () => void }) {
     return (
       <>
         <p className="lead">You are signed in at {signing.site} already</p>
-        <p>This browser holds cookies of {signing.site} that Lanyard did not set. Signing in with {signing.name} replaces that session.</p>
+        <p>
+          This browser holds cookies of {signing.site} that Lanyard did not set. Signing in with {signing.name} replaces
+          that session.
+        </p>
         <div className="do">
-          <button type="button" className="btn go" onClick={() => { void ask({ ask: "sign-in", entryId: signing.entryId, replace: true }).then(look); look(); }}>Replace it</button>
-          <button type="button" className="btn" onClick={close}>Leave it</button>
+          <button
+            type="button"
+            className="btn go"
+            onClick={() => {
+              void ask({ ask: "sign-in", entryId: signing.entryId, replace: true }).then(look);
+              look();
+            }}
+          >
+            Replace it
+          </button>
+          <button type="button" className="btn" onClick={close}>
+            Leave it
+          </button>
         </div>
       </>
     );
@@ -169,7 +290,13 @@ function Signing({ view, look }: { view: View; look: () => void }) {
     return (
       <>
         <p className="lead">Signing in to {signing.name}</p>
-        <ol className="steps">{signing.steps.length === 0 ? <li>Opening {signing.site}</li> : signing.steps.map((step) => <li key={step}>{PROGRESS[step]}</li>)}</ol>
+        <ol className="steps">
+          {signing.steps.length === 0 ? (
+            <li>Opening {signing.site}</li>
+          ) : (
+            signing.steps.map((step) => <li key={step}>{PROGRESS[step]}</li>)
+          )}
+        </ol>
       </>
     );
   const { outcome, message, detail, guardedFill } = signing.report;
@@ -178,7 +305,11 @@ function Signing({ view, look }: { view: View; look: () => void }) {
       <>
         <p className="lead">Signed in to {signing.name}</p>
         <p>It is open in a tab of its own.</p>
-        <div className="do"><button type="button" className="btn" onClick={close}>Close</button></div>
+        <div className="do">
+          <button type="button" className="btn" onClick={close}>
+            Close
+          </button>
+        </div>
       </>
     );
   const failure = outcome === "refused" || outcome === "asked-first" ? null : FAILURES[outcome];
@@ -187,11 +318,22 @@ function Signing({ view, look }: { view: View; look: () => void }) {
       <p className="lead bad">{failure ? `${signing.name} ${failure.title}` : `Not signed in to ${signing.name}`}</p>
       <p>{failure?.says ?? message}</p>
       {detail && <p className="small soft">In detail: {detail}.</p>}
-      {guardedFill && key && <p className="small soft">With guarded fill, Lanyard types the password in the page and sends it at once. Somebody with developer tools could see it. You will count among those who have seen it.</p>}
+      {guardedFill && key && (
+        <p className="small soft">
+          With guarded fill, Lanyard types the password in the page and sends it at once. Somebody with developer tools
+          could see it. You will count among those who have seen it.
+        </p>
+      )}
       <div className="do">
         {guardedFill && key && tab && <FillButton entryKey={key} tab={tab} look={look} />}
-        {failure?.next === "open-page" && key && <button type="button" className="btn go" onClick={() => void chrome.tabs.create({ url: key.signInPage })}>Open the page</button>}
-        <button type="button" className="quiet" onClick={close}>Close</button>
+        {failure?.next === "open-page" && key && (
+          <button type="button" className="btn go" onClick={() => void chrome.tabs.create({ url: key.signInPage })}>
+            Open the page
+          </button>
+        )}
+        <button type="button" className="quiet" onClick={close}>
+          Close
+        </button>
       </div>
     </>
   );
@@ -200,14 +342,36 @@ function Signing({ view, look }: { view: View; look: () => void }) {
 function FillButton({ entryKey, tab, look }: { entryKey: KeyLine; tab: NonNullable<View["tab"]>; look: () => void }) {
   const [wrong, setWrong] = useState<string | null>(null);
   const here = hostOf(tab.url) === hostOf(entryKey.signInPage);
-  if (!here) return <button type="button" className="btn go" onClick={() => void chrome.tabs.create({ url: entryKey.signInPage })}>Open the page to fill</button>;
+  if (!here)
+    return (
+      <button type="button" className="btn go" onClick={() => void chrome.tabs.create({ url: entryKey.signInPage })}>
+        Open the page to fill
+      </button>
+    );
   return (
     <>
-      <button type="button" className="btn go" onClick={async () => {
-        const report = await ask<{ outcome: string; message?: string }>({ ask: "guarded-fill", entryId: entryKey.id, tabId: givenTab ?? tab.id });
-        if (report.outcome === "signed-in") { await ask({ ask: "close-report" }); look(); } else setWrong(report.message ?? "Lanyard could not fill this page.");
-      }}>Fill and sign in</button>
-      {wrong && <p className="small bad" role="alert">{wrong}</p>}
+      <button
+        type="button"
+        className="btn go"
+        onClick={async () => {
+          const report = await ask<{ outcome: string; message?: string }>({
+            ask: "guarded-fill",
+            entryId: entryKey.id,
+            tabId: givenTab ?? tab.id,
+          });
+          if (report.outcome === "signed-in") {
+            await ask({ ask: "close-report" });
+            look();
+          } else setWrong(report.message ?? "Lanyard could not fill this page.");
+        }}
+      >
+        Fill and sign in
+      </button>
+      {wrong && (
+        <p className="small bad" role="alert">
+          {wrong}
+        </p>
+      )}
     </>
   );
 }
@@ -215,29 +379,79 @@ function FillButton({ entryKey, tab, look }: { entryKey: KeyLine; tab: NonNullab
 function Keys({ view, look }: { view: View; look: () => void }) {
   const { forPage, keys, tab, chosen } = view;
   const [typed, setTyped] = useState("");
-  const ordered = useMemo(() => [...forPage].sort((a, b) => Number(b.id === chosen) - Number(a.id === chosen)), [forPage, chosen]);
+  const ordered = useMemo(
+    () => [...forPage].sort((a, b) => Number(b.id === chosen) - Number(a.id === chosen)),
+    [forPage, chosen],
+  );
   const first = ordered[0] ?? keys?.keys.find((key) => key.id === chosen);
   const index = useMemo(() => prepare((keys?.keys ?? []).map((key) => ({ ...key, tags: [], pinned: false }))), [keys]);
-  const lately = useMemo(() => (keys?.keys ?? []).filter((key) => key.lastUsedAt !== null && !forPage.some((one) => one.id === key.id)).sort((a, b) => b.lastUsedAt! - a.lastUsedAt!).slice(0, 3), [keys, forPage]);
+  const lately = useMemo(
+    () =>
+      (keys?.keys ?? [])
+        .filter((key) => key.lastUsedAt !== null && !forPage.some((one) => one.id === key.id))
+        .sort((a, b) => b.lastUsedAt! - a.lastUsedAt!)
+        .slice(0, 3),
+    [keys, forPage],
+  );
   const found = typed.trim() ? find(index, typed, 6) : lately;
   const here = tab && /^https?:/.test(tab.url) ? new URL(tab.url).host : null;
-  const signIn = (key: KeyLine) => { void ask({ ask: "sign-in", entryId: key.id, replace: false }).then(look); setTimeout(look, 60); };
+  const signIn = (key: KeyLine) => {
+    void ask({ ask: "sign-in", entryId: key.id, replace: false }).then(look);
+    setTimeout(look, 60);
+  };
   return (
     <>
-      {here && <h2>You are at <span className="mono">{here}</span>{forPage.length > 0 && `: ${forPage.length} ${forPage.length === 1 ? "key" : "keys"}`}</h2>}
+      {here && (
+        <h2>
+          You are at <span className="mono">{here}</span>
+          {forPage.length > 0 && `: ${forPage.length} ${forPage.length === 1 ? "key" : "keys"}`}
+        </h2>
+      )}
       {first ? (
         <div className="first">
-          <div className="it"><Stamp name={first.name} large /><div><h3>{first.name}</h3><p className="small soft">{first.description}</p></div></div>
-          <p className="small" style={{ marginTop: 8 }}>{first.hasCode ? "Sealed sign-in, with code." : "Sealed sign-in."} From {first.vault}.</p>
-          <button type="button" className="btn go big" autoFocus onClick={() => signIn(first)}>Sign in</button>
-          {first.guardedFill && tab && hostOf(tab.url) === hostOf(first.signInPage) && <FillButton entryKey={first} tab={tab} look={look} />}
+          <div className="it">
+            <Stamp name={first.name} large />
+            <div>
+              <h3>{first.name}</h3>
+              <p className="small soft">{first.description}</p>
+            </div>
+          </div>
+          <p className="small" style={{ marginTop: 8 }}>
+            {first.hasCode ? "Sealed sign-in, with code." : "Sealed sign-in."} From {first.vault}.
+          </p>
+          <button type="button" className="btn go big" autoFocus onClick={() => signIn(first)}>
+            Sign in
+          </button>
+          {first.guardedFill && tab && hostOf(tab.url) === hostOf(first.signInPage) && (
+            <FillButton entryKey={first} tab={tab} look={look} />
+          )}
         </div>
       ) : (
-        here && <p style={{ margin: "8px 0 12px" }}><b>No key for this page.</b> If a colleague should have given you one, ask. If you have a login of your own here, sign in, and Lanyard offers to keep it.</p>
+        here && (
+          <p style={{ margin: "8px 0 12px" }}>
+            <b>No key for this page.</b> If a colleague should have given you one, ask. If you have a login of your own
+            here, sign in, and Lanyard offers to keep it.
+          </p>
+        )
       )}
-      {ordered.slice(1).map((key) => <KeyRow key={key.id} line={key} note={key.description} signIn={signIn} />)}
-      <div className="ruled"><input className="field" aria-label="Find another key" placeholder="Find another key" value={typed} onChange={(event) => setTyped(event.target.value)} onKeyDown={(event) => { if (event.key === "Enter" && typed.trim() && found[0]) signIn(found[0] as KeyLine); }} /></div>
-      {found.map((key) => <KeyRow key={key.id} line={key as KeyLine} note={key.site} signIn={signIn} />)}
+      {ordered.slice(1).map((key) => (
+        <KeyRow key={key.id} line={key} note={key.description} signIn={signIn} />
+      ))}
+      <div className="ruled">
+        <input
+          className="field"
+          aria-label="Find another key"
+          placeholder="Find another key"
+          value={typed}
+          onChange={(event) => setTyped(event.target.value)}
+          onKeyDown={(event) => {
+            if (event.key === "Enter" && typed.trim() && found[0]) signIn(found[0] as KeyLine);
+          }}
+        />
+      </div>
+      {found.map((key) => (
+        <KeyRow key={key.id} line={key as KeyLine} note={key.site} signIn={signIn} />
+      ))}
       {typed.trim() && found.length === 0 && <p className="small soft">No key of yours is called that.</p>}
     </>
   );
@@ -247,8 +461,13 @@ function KeyRow({ line, note, signIn }: { line: KeyLine; note: string; signIn: (
   return (
     <div className="line">
       <Stamp name={line.name} />
-      <span className="small"><b>{line.name}</b><span className="soft">{note}</span></span>
-      <button type="button" className="quiet" aria-label={`Sign in to ${line.name}`} onClick={() => signIn(line)}>Sign in</button>
+      <span className="small">
+        <b>{line.name}</b>
+        <span className="soft">{note}</span>
+      </span>
+      <button type="button" className="quiet" aria-label={`Sign in to ${line.name}`} onClick={() => signIn(line)}>
+        Sign in
+      </button>
     </div>
   );
 }

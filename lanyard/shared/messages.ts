@@ -1,16 +1,31 @@
 /** What the parts of Lanyard say to each other. None of it carries a kept secret. */
 import type { Progress } from "../../src/core/signin/outcome";
 import type { PageKind } from "../../src/core/signin/page";
-import type { KeyLine } from "../../src/server/lanyard/keys";
 import type { SignInReport } from "../../src/interface/shared/lanyard";
+import type { KeyLine } from "../../src/server/lanyard/keys";
 
 export type Connection =
-  | { state: "connected"; address: string; token: string; lanyardId: string; personId: string; person: string; organisation: string }
+  | {
+      state: "connected";
+      address: string;
+      token: string;
+      lanyardId: string;
+      personId: string;
+      person: string;
+      organisation: string;
+    }
   | { state: "connecting"; address: string; deviceCode: string; userCode: string; until: number }
-  | { state: "none"; address: string | null; ended: { why: string | null; at: number | null; by: string | null } | null };
+  | {
+      state: "none";
+      address: string | null;
+      ended: { why: string | null; at: number | null; by: string | null } | null;
+    };
 
 /** What the window shows of it: no token, no device code. */
-export type ConnectionView = Exclude<Connection, { state: "connected" | "connecting" }> | Omit<Extract<Connection, { state: "connected" }>, "token"> | Omit<Extract<Connection, { state: "connecting" }>, "deviceCode">;
+export type ConnectionView =
+  | Exclude<Connection, { state: "connected" | "connecting" }>
+  | Omit<Extract<Connection, { state: "connected" }>, "token">
+  | Omit<Extract<Connection, { state: "connecting" }>, "deviceCode">;
 
 export interface Keys {
   person: string;
@@ -64,7 +79,12 @@ export type PageAsk =
   | { ask: "open-window"; entryId: string | null };
 
 /** From Galtry's own page, passed on by the page's script. */
-export type GaltryAsk = { ask: "state" } | { ask: "test" } | { ask: "present-code" } | { ask: "confirmed" } | { ask: "sign-in"; entryId: string };
+export type GaltryAsk =
+  | { ask: "state" }
+  | { ask: "test" }
+  | { ask: "present-code" }
+  | { ask: "confirmed" }
+  | { ask: "sign-in"; entryId: string };
 
 /** From Lanyard's window. */
 export type WindowAsk =
@@ -78,4 +98,8 @@ export type WindowAsk =
   | { ask: "guarded-fill"; entryId: string; tabId: number }
   | { ask: "close-report" };
 
-export type LiveAsk = { ask: "live-connection" } | { ask: "live-look" } | { ask: "live-ended" } | { ask: "live-state"; reachable: boolean };
+export type LiveAsk =
+  | { ask: "live-connection" }
+  | { ask: "live-look" }
+  | { ask: "live-ended" }
+  | { ask: "live-state"; reachable: boolean };

@@ -25,13 +25,30 @@ export async function connected(): Promise<Connected> {
 }
 
 /** @throws Unreachable */
-export async function send(address: string, place: string, body: unknown, token: string | null, method = "POST", headers: Record<string, string> = {}, signal?: AbortSignal): Promise<Response> {
+export async function send(
+  address: string,
+  place: string,
+  body: unknown,
+  token: string | null,
+  method = "POST",
+  headers: Record<string, string> = {},
+  signal?: AbortSignal,
+): Promise<Response> {
   const url = new URL(`/api/lanyard/${place}`, address).href;
   const proof = await proofFor(method, url, token);
   try {
     const response = await fetch(url, {
-      method, credentials: "omit", cache: "no-store", redirect: "error", signal: signal ?? null,
-      headers: { dpop: proof, ...(token ? { authorization: `DPoP ${token}` } : {}), ...(body === undefined ? {} : { "content-type": "application/json" }), ...headers },
+      method,
+      credentials: "omit",
+      cache: "no-store",
+      redirect: "error",
+      signal: signal ?? null,
+      headers: {
+        dpop: proof,
+        ...(token ? { authorization: `DPoP ${token}` } : {}),
+        ...(body === undefined ? {} : { "content-type": "application/json" }),
+        ...headers,
+      },
       ...(body === undefined ? {} : { body: JSON.stringify(body) }),
     });
     await setMemory({ reachable: true, lastReached: Date.now() });
@@ -44,7 +61,10 @@ export async function send(address: string, place: string, body: unknown, token:
 
 /** @throws Refusal, Unreachable */
 export async function answerOf<R>(response: Response): Promise<R> {
-  const answer = (await response.json().catch(() => null)) as { ok: true; result: R } | { ok: false; refused: { code: string; message: string; data?: Record<string, unknown> } } | null;
+  const answer = (await response.json().catch(() => null)) as
+    | { ok: true; result: R }
+    | { ok: false; refused: { code: string; message: string; data?: Record<string, unknown> } }
+    | null;
   if (!answer) throw new Unreachable("Galtry's answer cannot be read.");
   if (!answer.ok) throw new Refusal(answer.refused.code, answer.refused.message, answer.refused.data);
   return answer.result;

@@ -1,6 +1,7 @@
 /** Keeping a login: seen as it is typed, offered once the site has accepted it. */
-import type { PageKind } from "../../src/core/signin/page";
+
 import { siteName } from "../../src/core/signin/address";
+import type { PageKind } from "../../src/core/signin/page";
 import { siteOf } from "../../src/core/signin/site";
 import type { Offer } from "../shared/messages";
 import { ask, Refusal } from "./api";
@@ -10,7 +11,13 @@ import { captured, disk, memory, setCaptured } from "./store";
 const site = (address: string) => siteOf(new URL(address).hostname);
 
 /** User name on one page and password on the next are one login. */
-export async function typed(tabId: number, page: string, userName: string, password: string, choices: Record<string, string>): Promise<void> {
+export async function typed(
+  tabId: number,
+  page: string,
+  userName: string,
+  password: string,
+  choices: Record<string, string>,
+): Promise<void> {
   const connection = await disk("connection");
   if (connection.state !== "connected" || new URL(page).origin === connection.address) return;
   const earlier = await captured(tabId);
@@ -48,7 +55,10 @@ async function offerFor(tabId: number): Promise<Offer | null> {
     await setCaptured(tabId, null);
     return null;
   }
-  const compared = await ask<{ answer: "kept" | "new" } | { answer: "changed"; entries: Offer["entries"] }>("lanyard.compare", { page: login.page, userName: login.userName, password: login.password }).catch((error) => {
+  const compared = await ask<{ answer: "kept" | "new" } | { answer: "changed"; entries: Offer["entries"] }>(
+    "lanyard.compare",
+    { page: login.page, userName: login.userName, password: login.password },
+  ).catch((error) => {
     if (error instanceof Refusal) return { answer: "kept" as const };
     throw error;
   });
@@ -57,7 +67,14 @@ async function offerFor(tabId: number): Promise<Offer | null> {
     return null;
   }
   await setCaptured(tabId, { ...login, offered: true });
-  return { answer: compared.answer, name: nameFor(login.page), site: siteName(login.page), userName: login.userName, vaults: keys.mayAdd, entries: compared.answer === "changed" ? compared.entries : [] };
+  return {
+    answer: compared.answer,
+    name: nameFor(login.page),
+    site: siteName(login.page),
+    userName: login.userName,
+    vaults: keys.mayAdd,
+    entries: compared.answer === "changed" ? compared.entries : [],
+  };
 }
 
 /** "pellam.example" → "Pellam": a name to begin with. */
@@ -66,13 +83,25 @@ function nameFor(page: string): string {
   return label.charAt(0).toUpperCase() + label.slice(1).replace(/-/g, " ");
 }
 
-export async function keep(tabId: number, name: string, vaultId: string, userName: string): Promise<{ kept: true; entryId: string } | { kept: false; message: string }> {
+export async function keep(
+  tabId: number,
+  name: string,
+  vaultId: string,
+  userName: string,
+): Promise<{ kept: true; entryId: string } | { kept: false; message: string }> {
   const login = await captured(tabId);
   if (!login) return { kept: false, message: "That was more than five minutes ago: sign in once more." };
   try {
     const { entryId } = await ask<{ entryId: string }>("vaults.addEntry", {
-      parentId: vaultId, captured: true, steps: { hosts: [], choices: login.choices, signOutPage: null },
-      values: { name, signInPage: plainAddress(login.page), userName: userName || login.userName, password: login.password },
+      parentId: vaultId,
+      captured: true,
+      steps: { hosts: [], choices: login.choices, signOutPage: null },
+      values: {
+        name,
+        signInPage: plainAddress(login.page),
+        userName: userName || login.userName,
+        password: login.password,
+      },
     });
     await setCaptured(tabId, null);
     await refreshKeys();
@@ -82,7 +111,11 @@ export async function keep(tabId: number, name: string, vaultId: string, userNam
   }
 }
 
-export async function update(tabId: number, entryId: string, versionId: string): Promise<{ kept: boolean; message: string }> {
+export async function update(
+  tabId: number,
+  entryId: string,
+  versionId: string,
+): Promise<{ kept: boolean; message: string }> {
   const login = await captured(tabId);
   if (!login) return { kept: false, message: "That was more than five minutes ago: sign in once more." };
   try {
@@ -101,7 +134,8 @@ export async function never(tabId: number): Promise<void> {
   await refreshKeys();
 }
 
-const PASSING = /^(return|redirect|next|continue|goto|back|from|ref|state|nonce|token|session|sid|csrf|code|utm_\w+|_\w+)/i;
+const PASSING =
+  /^(return|redirect|next|continue|goto|back|from|ref|state|nonce|token|session|sid|csrf|code|utm_\w+|_\w+)/i;
 
 /** The sign-in page's own address, without what belongs to one visit only. */
 export function plainAddress(page: string): string {
@@ -109,6 +143,7 @@ export function plainAddress(page: string): string {
   url.hash = "";
   url.username = "";
   url.password = "";
-  for (const [name, value] of [...url.searchParams]) if (PASSING.test(name) || value.length > 24) url.searchParams.delete(name);
+  for (const [name, value] of [...url.searchParams])
+    if (PASSING.test(name) || value.length > 24) url.searchParams.delete(name);
   return url.href;
 }

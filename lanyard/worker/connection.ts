@@ -9,7 +9,9 @@ import { disk, setDisk, setMemory } from "./store";
 const LIVE_PAGE = "live.html";
 
 export function browserName(): string {
-  const brands = (navigator as Navigator & { userAgentData?: { brands: { brand: string; version: string }[]; platform: string } }).userAgentData;
+  const brands = (
+    navigator as Navigator & { userAgentData?: { brands: { brand: string; version: string }[]; platform: string } }
+  ).userAgentData;
   const brand = brands?.brands.find((one) => !/not.?a.?brand/i.test(one.brand));
   return brand ? `${brand.brand} ${brand.version} on ${brands!.platform}` : "a browser";
 }
@@ -17,11 +19,24 @@ export function browserName(): string {
 /** Starts a pairing and opens the page on which the signed-in person confirms it. */
 export async function connect(address: string): Promise<void> {
   const origin = new URL(address).origin;
-  const hello = await fetch(new URL("/api/lanyard/hello", origin), { credentials: "omit", cache: "no-store" }).then((response) => response.json()).catch(() => null);
-  if (hello?.galtry !== 1 || hello.address !== origin) throw new Refusal("not-found", "There is no Galtry at this address.");
+  const hello = await fetch(new URL("/api/lanyard/hello", origin), { credentials: "omit", cache: "no-store" })
+    .then((response) => response.json())
+    .catch(() => null);
+  if (hello?.galtry !== 1 || hello.address !== origin)
+    throw new Refusal("not-found", "There is no Galtry at this address.");
   await newKey();
-  const started = await answerOf<{ deviceCode: string; userCode: string; expiresIn: number }>(await send(origin, "pair/start", { browser: browserName(), version: chrome.runtime.getManifest().version }, null));
-  await setDisk({ connection: { state: "connecting", address: origin, deviceCode: started.deviceCode, userCode: started.userCode, until: Date.now() + started.expiresIn * 1000 } });
+  const started = await answerOf<{ deviceCode: string; userCode: string; expiresIn: number }>(
+    await send(origin, "pair/start", { browser: browserName(), version: chrome.runtime.getManifest().version }, null),
+  );
+  await setDisk({
+    connection: {
+      state: "connecting",
+      address: origin,
+      deviceCode: started.deviceCode,
+      userCode: started.userCode,
+      until: Date.now() + started.expiresIn * 1000,
+    },
+  });
   await showEverywhere();
 }
 
@@ -29,7 +44,8 @@ export async function connect(address: string): Promise<void> {
 export async function presentCode(address: string): Promise<string | null> {
   const connection = await disk("connection");
   if (connection.state === "connected") return null;
-  if (connection.state !== "connecting" || connection.address !== address || connection.until < Date.now() + 5_000) await connect(address);
+  if (connection.state !== "connecting" || connection.address !== address || connection.until < Date.now() + 5_000)
+    await connect(address);
   const now = await disk("connection");
   return now.state === "connecting" ? now.userCode : null;
 }
@@ -43,7 +59,10 @@ export async function takeToken(): Promise<boolean> {
     await setDisk({ connection: { state: "none", address, ended: null } });
     return false;
   }
-  const taken = await answerOf<{ state: "waiting" } | { state: "connected"; token: string; lanyardId: string; personId: string; person: string; organisation: string }>(await send(address, "pair/token", { deviceCode }, null));
+  const taken = await answerOf<
+    | { state: "waiting" }
+    | { state: "connected"; token: string; lanyardId: string; personId: string; person: string; organisation: string }
+  >(await send(address, "pair/token", { deviceCode }, null));
   if (taken.state === "waiting") return false;
   await setDisk({ connection: { ...taken, state: "connected", address } });
   await refreshKeys();
@@ -54,14 +73,23 @@ export async function takeToken(): Promise<boolean> {
 /** Ends the connection from this side: told to Galtry, and everything of it forgotten here. */
 export async function disconnect(): Promise<void> {
   const connection = await disk("connection");
-  if (connection.state === "connected") await ask("lanyard.end", { why: "ended in the browser" }).catch(() => undefined);
+  if (connection.state === "connected")
+    await ask("lanyard.end", { why: "ended in the browser" }).catch(() => undefined);
   await forget({ state: "none", address: connection.address, ended: null });
 }
 
 /** Ended from the other side, or refused for good. */
 export async function ended(data: Record<string, unknown>): Promise<void> {
   const { address } = await disk("connection");
-  await forget({ state: "none", address, ended: { why: (data.why as string | null) ?? null, at: (data.endedAt as number | null) ?? null, by: (data.endedBy as string | null) ?? null } });
+  await forget({
+    state: "none",
+    address,
+    ended: {
+      why: (data.why as string | null) ?? null,
+      at: (data.endedAt as number | null) ?? null,
+      by: (data.endedBy as string | null) ?? null,
+    },
+  });
 }
 
 async function forget(connection: Connection): Promise<void> {
@@ -102,7 +130,13 @@ export async function holdLive(): Promise<void> {
   if ((await disk("connection")).state !== "connected") return;
   const open = await chrome.runtime.getContexts({ contextTypes: ["OFFSCREEN_DOCUMENT" as chrome.runtime.ContextType] });
   if (open.length > 0) return;
-  await chrome.offscreen.createDocument({ url: LIVE_PAGE, reasons: ["WORKERS" as chrome.offscreen.Reason], justification: "Hears at once when access to a key ends." }).catch(() => undefined);
+  await chrome.offscreen
+    .createDocument({
+      url: LIVE_PAGE,
+      reasons: ["WORKERS" as chrome.offscreen.Reason],
+      justification: "Hears at once when access to a key ends.",
+    })
+    .catch(() => undefined);
 }
 
 export async function connectionView(): Promise<ConnectionView> {
@@ -119,9 +153,17 @@ export async function connectionView(): Promise<ConnectionView> {
 }
 
 /** For Galtry's page: reached, right version, right person, may set cookies. */
-export async function testConnection(): Promise<{ reached: boolean; version: string; person: string | null; mayCookies: boolean }> {
+export async function testConnection(): Promise<{
+  reached: boolean;
+  version: string;
+  person: string | null;
+  mayCookies: boolean;
+}> {
   const version = chrome.runtime.getManifest().version;
-  const mayCookies = await chrome.permissions.contains({ permissions: ["cookies"], origins: ["http://*/*", "https://*/*"] });
+  const mayCookies = await chrome.permissions.contains({
+    permissions: ["cookies"],
+    origins: ["http://*/*", "https://*/*"],
+  });
   try {
     const { person } = await ask<{ person: string }>("lanyard.keys", {});
     return { reached: true, version, person, mayCookies };
@@ -130,4 +172,3 @@ export async function testConnection(): Promise<{ reached: boolean; version: str
     return { reached: false, version, person: connection.state === "connected" ? connection.person : null, mayCookies };
   }
 }
-

@@ -10,11 +10,18 @@ export function hostsOf(key: Pick<KeyLine, "signInPage" | "hosts">): string[] {
 }
 
 /** Whether a cookie may be set for this entry. */
-export function isAllowed(cookie: HandedCookie, key: Pick<KeyLine, "signInPage" | "hosts" | "reach">, galtry: string): boolean {
+export function isAllowed(
+  cookie: HandedCookie,
+  key: Pick<KeyLine, "signInPage" | "hosts" | "reach">,
+  galtry: string,
+): boolean {
   const domain = cookie.domain.replace(/^\./, "").toLowerCase();
   const own = new URL(galtry).hostname;
-  if (domain === own || own.endsWith(`.${domain}`) || domain.endsWith(`.${own}`) && siteOf(own) === siteOf(domain)) return false;
-  return hostsOf(key).some((host) => mayHoldCookie(host, domain) || (key.reach === "site" && siteOf(host) === siteOf(domain)));
+  if (domain === own || own.endsWith(`.${domain}`) || (domain.endsWith(`.${own}`) && siteOf(own) === siteOf(domain)))
+    return false;
+  return hostsOf(key).some(
+    (host) => mayHoldCookie(host, domain) || (key.reach === "site" && siteOf(host) === siteOf(domain)),
+  );
 }
 
 /** Address by which a cookie is set and removed. */
@@ -29,21 +36,34 @@ export async function foreignCookies(key: KeyLine): Promise<number> {
 }
 
 /** @returns how many were set; flags as received */
-export async function setCookies(cookies: HandedCookie[], key: KeyLine, galtry: string, signInId: string): Promise<number> {
+export async function setCookies(
+  cookies: HandedCookie[],
+  key: KeyLine,
+  galtry: string,
+  signInId: string,
+): Promise<number> {
   const set: SetCookie[] = [];
   for (const cookie of cookies) {
     if (!isAllowed(cookie, key, galtry)) continue;
     const url = cookieUrl(cookie);
     const done = await chrome.cookies
       .set({
-        url, name: cookie.name, value: cookie.value, path: cookie.path, secure: cookie.secure, httpOnly: cookie.httpOnly, sameSite: cookie.sameSite,
+        url,
+        name: cookie.name,
+        value: cookie.value,
+        path: cookie.path,
+        secure: cookie.secure,
+        httpOnly: cookie.httpOnly,
+        sameSite: cookie.sameSite,
         ...(cookie.hostOnly ? {} : { domain: cookie.domain }),
         ...(cookie.expires === null ? {} : { expirationDate: cookie.expires }),
       })
       .catch(() => null);
     if (done) set.push({ entryId: key.id, name: cookie.name, url, signInId });
   }
-  const known = (await disk("cookies")).filter((old) => !set.some((now) => now.url === old.url && now.name === old.name));
+  const known = (await disk("cookies")).filter(
+    (old) => !set.some((now) => now.url === old.url && now.name === old.name),
+  );
   await setDisk({ cookies: [...known, ...set] });
   return set.length;
 }
@@ -56,7 +76,12 @@ export async function removeCookies(which: (cookie: SetCookie) => boolean): Prom
   for (const cookie of gone) {
     await chrome.cookies.remove({ url: cookie.url, name: cookie.name }).catch(() => undefined);
     // A cookie set over http may meanwhile have been made secure by the site, and the other way about.
-    await chrome.cookies.remove({ url: cookie.url.replace(/^https?/, (scheme) => (scheme === "http" ? "https" : "http")), name: cookie.name }).catch(() => undefined);
+    await chrome.cookies
+      .remove({
+        url: cookie.url.replace(/^https?/, (scheme) => (scheme === "http" ? "https" : "http")),
+        name: cookie.name,
+      })
+      .catch(() => undefined);
   }
   await setDisk({ cookies: all.filter((cookie) => !gone.includes(cookie)) });
 }

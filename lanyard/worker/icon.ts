@@ -15,7 +15,12 @@ export async function showOnTab(tab: Pick<chrome.tabs.Tab, "id" | "url">): Promi
   const [connection, reachable] = [await disk("connection"), await memory("reachable")];
   const count = connection.state === "connected" && tab.url ? (await keysFor(tab.url)).length : 0;
   const text = connection.state !== "connected" ? "" : !reachable ? "?" : count > 0 ? String(count) : "";
-  const title = connection.state !== "connected" ? "Lanyard: not connected" : !reachable ? "Lanyard: Galtry does not answer" : `Lanyard: connected as ${connection.person}${count > 0 ? `, ${count} ${count === 1 ? "key" : "keys"} for this page` : ""}`;
+  const title =
+    connection.state !== "connected"
+      ? "Lanyard: not connected"
+      : !reachable
+        ? "Lanyard: Galtry does not answer"
+        : `Lanyard: connected as ${connection.person}${count > 0 ? `, ${count} ${count === 1 ? "key" : "keys"} for this page` : ""}`;
   const kind = connection.state === "connected" ? "key" : "plain";
   await Promise.all([
     chrome.action.setBadgeText({ tabId: tab.id, text }),
@@ -29,6 +34,8 @@ export async function showOnTab(tab: Pick<chrome.tabs.Tab, "id" | "url">): Promi
 export async function showEverywhere(): Promise<void> {
   const tabs = await chrome.tabs.query({});
   await Promise.all(tabs.map(showOnTab));
-  for (const tab of tabs) if (tab.id !== undefined && /^https?:/.test(tab.url ?? "")) chrome.tabs.sendMessage(tab.id, { tell: "changed" }).catch(() => undefined);
+  for (const tab of tabs)
+    if (tab.id !== undefined && /^https?:/.test(tab.url ?? ""))
+      chrome.tabs.sendMessage(tab.id, { tell: "changed" }).catch(() => undefined);
   chrome.runtime.sendMessage({ tell: "changed" }).catch(() => undefined);
 }

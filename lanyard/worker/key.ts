@@ -39,4 +39,3 @@ export async function proofFor(method: string, address: string, token: string | 
     .setIssuedAt()
     .sign(pair.privateKey);
 }
-

@@ -1,18 +1,36 @@
 /** The worker: hears pages, Galtry's page, Lanyard's window and the stream, and answers. */
 import type { GaltryAsk, LiveAsk, PageAsk, View, WindowAsk } from "../shared/messages";
 import { arrived, keep, never, typed, update } from "./capture";
-import { connect, connectionView, disconnect, ended, holdLive, presentCode, refreshKeys, takeToken, testConnection } from "./connection";
+import {
+  connect,
+  connectionView,
+  disconnect,
+  ended,
+  holdLive,
+  presentCode,
+  refreshKeys,
+  takeToken,
+  testConnection,
+} from "./connection";
 import { keysFor, showEverywhere, showOnTab } from "./icon";
+import { lookAlike } from "./lookAlike";
 import { guardedFill, landed, signIn } from "./signIn";
 import { captured, disk, memory, setCaptured, setDisk, setMemory, shutOutPages } from "./store";
-import { lookAlike } from "./lookAlike";
 
 const ready = shutOutPages();
 
 chrome.runtime.onInstalled.addListener(() => void begin());
 chrome.runtime.onStartup.addListener(() => void begin());
-chrome.tabs.onUpdated.addListener((_id, change, tab) => void (change.url || change.status ? showOnTab(tab) : undefined));
-chrome.tabs.onActivated.addListener(({ tabId }) => void chrome.tabs.get(tabId).then(showOnTab).catch(() => undefined));
+chrome.tabs.onUpdated.addListener(
+  (_id, change, tab) => void (change.url || change.status ? showOnTab(tab) : undefined),
+);
+chrome.tabs.onActivated.addListener(
+  ({ tabId }) =>
+    void chrome.tabs
+      .get(tabId)
+      .then(showOnTab)
+      .catch(() => undefined),
+);
 chrome.tabs.onRemoved.addListener((tabId) => void setCaptured(tabId, null));
 chrome.alarms.onAlarm.addListener((alarm) => {
   if (alarm.name.startsWith("captured-")) void captured(Number(alarm.name.slice(9)));
@@ -33,9 +51,7 @@ type Answer = (value: unknown) => void;
 
 chrome.runtime.onMessage.addListener((message: unknown, sender, answer: Answer) => {
   if (typeof message !== "object" || message === null || !("ask" in message)) return false;
-  void ready
-    .then(() => route(message as { ask: string; from?: string }, sender))
-    .then(answer, () => answer(null));
+  void ready.then(() => route(message as { ask: string; from?: string }, sender)).then(answer, () => answer(null));
   return true;
 });
 
@@ -57,11 +73,16 @@ async function fromPage(message: PageAsk, tabId: number, url: string): Promise<u
       const forPage = (await keysFor(url)).map(({ id, name, description }) => ({ id, name, description }));
       return { forPage, offer: await arrived(tabId, url, message.kind) };
     }
-    case "typed": return typed(tabId, url, message.userName, message.password, message.choices);
-    case "keep": return keep(tabId, message.name, message.vaultId, message.userName);
-    case "update": return update(tabId, message.entryId, message.versionId);
-    case "not-now": return setCaptured(tabId, null);
-    case "never": return never(tabId);
+    case "typed":
+      return typed(tabId, url, message.userName, message.password, message.choices);
+    case "keep":
+      return keep(tabId, message.name, message.vaultId, message.userName);
+    case "update":
+      return update(tabId, message.entryId, message.versionId);
+    case "not-now":
+      return setCaptured(tabId, null);
+    case "never":
+      return never(tabId);
     case "open-window":
       await setMemory({ chosen: message.entryId });
       return openWindow(tabId);
@@ -85,18 +106,31 @@ async function fromGaltry(message: GaltryAsk, sender: chrome.runtime.MessageSend
   const isOurs = connection.state === "connected" && connection.address === origin;
   switch (message.ask) {
     case "state":
-      if (isOurs) return { state: "connected", version, person: connection.person, personId: connection.personId, address: connection.address };
+      if (isOurs)
+        return {
+          state: "connected",
+          version,
+          person: connection.person,
+          personId: connection.personId,
+          address: connection.address,
+        };
       return { state: "unconnected", version };
     case "present-code":
-      if (connection.state === "connected" || (await memory("galtryPages"))[sender.tab!.id!] !== origin) return { code: null };
+      if (connection.state === "connected" || (await memory("galtryPages"))[sender.tab!.id!] !== origin)
+        return { code: null };
       return { code: await presentCode(origin) };
     case "confirmed":
       return { connected: connection.state !== "none" && connection.address === origin ? await takeToken() : false };
-    case "test": return isOurs ? testConnection() : { reached: false, version, person: null, mayCookies: true };
+    case "test":
+      return isOurs ? testConnection() : { reached: false, version, person: null, mayCookies: true };
     case "sign-in": {
       if (!isOurs) return { outcome: "refused", message: "Lanyard is connected to another Galtry, or to none." };
       const tabId = sender.tab!.id!;
-      const report = await signIn(message.entryId, false, (progress) => void chrome.tabs.sendMessage(tabId, { tell: "progress", progress }).catch(() => undefined));
+      const report = await signIn(
+        message.entryId,
+        false,
+        (progress) => void chrome.tabs.sendMessage(tabId, { tell: "progress", progress }).catch(() => undefined),
+      );
       if (report.outcome === "asked-first") await openWindow(tabId);
       return report;
     }
@@ -105,16 +139,27 @@ async function fromGaltry(message: GaltryAsk, sender: chrome.runtime.MessageSend
 
 async function fromWindow(message: WindowAsk): Promise<unknown> {
   switch (message.ask) {
-    case "view": return view();
+    case "view":
+      return view();
     case "connect":
-      return connect(message.address).then(() => openConnectPage(), (error: Error) => ({ wrong: error.message }));
-    case "stop-connecting": return setDisk({ connection: { state: "none", address: (await disk("connection")).address, ended: null } });
-    case "open-connect-page": return openConnectPage();
-    case "disconnect": return disconnect();
-    case "try-now": return refreshKeys();
-    case "sign-in": return signIn(message.entryId, message.replace, () => undefined);
-    case "guarded-fill": return guardedFill(message.entryId, message.tabId);
-    case "close-report": return setMemory({ signing: null, chosen: null });
+      return connect(message.address).then(
+        () => openConnectPage(),
+        (error: Error) => ({ wrong: error.message }),
+      );
+    case "stop-connecting":
+      return setDisk({ connection: { state: "none", address: (await disk("connection")).address, ended: null } });
+    case "open-connect-page":
+      return openConnectPage();
+    case "disconnect":
+      return disconnect();
+    case "try-now":
+      return refreshKeys();
+    case "sign-in":
+      return signIn(message.entryId, message.replace, () => undefined);
+    case "guarded-fill":
+      return guardedFill(message.entryId, message.tabId);
+    case "close-report":
+      return setMemory({ signing: null, chosen: null });
   }
 }
 
@@ -129,8 +174,10 @@ async function fromLive(message: LiveAsk): Promise<unknown> {
       const connection = await disk("connection");
       return connection.state === "connected" ? { address: connection.address, token: connection.token } : null;
     }
-    case "live-look": return refreshKeys();
-    case "live-ended": return ended({});
+    case "live-look":
+      return refreshKeys();
+    case "live-ended":
+      return ended({});
     case "live-state":
       await setMemory({ reachable: message.reachable });
       return showEverywhere();
@@ -142,14 +189,26 @@ async function view(): Promise<View> {
   // While a code waits for its confirmation, the window asks; so does the page that confirms.
   if ((await disk("connection")).state === "connecting") await takeToken().catch(() => undefined);
   const [active] = await chrome.tabs.query({ active: true, lastFocusedWindow: true, windowType: "normal" });
-  const [connection, reachable, lastReached, keys, signing, chosen, pages] = await Promise.all([connectionView(), memory("reachable"), memory("lastReached"), memory("keys"), memory("signing"), memory("chosen"), memory("galtryPages")]);
+  const [connection, reachable, lastReached, keys, signing, chosen, pages] = await Promise.all([
+    connectionView(),
+    memory("reachable"),
+    memory("lastReached"),
+    memory("keys"),
+    memory("signing"),
+    memory("chosen"),
+    memory("galtryPages"),
+  ]);
   const url = active?.url ?? "";
   const forPage = await keysFor(url);
   return {
-    connection, reachable, lastReached, keys, signing, chosen,
+    connection,
+    reachable,
+    lastReached,
+    keys,
+    signing,
+    chosen,
     tab: active?.id === undefined ? null : { id: active.id, url, galtry: pages[active.id] || null },
     forPage,
     alike: forPage.length > 0 || !keys || !/^https?:/.test(url) ? null : lookAlike(url, keys.keys),
   };
 }
-

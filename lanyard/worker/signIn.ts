@@ -1,6 +1,7 @@
 /** Signing in with a key: sealed, or by guarded fill where the steward allows it. */
-import type { Progress } from "../../src/core/signin/outcome";
+
 import { hostOf } from "../../src/core/signin/address";
+import type { Progress } from "../../src/core/signin/outcome";
 import { matches } from "../../src/core/signin/site";
 import type { SignInReport } from "../../src/interface/shared/lanyard";
 import type { KeyLine } from "../../src/server/lanyard/keys";
@@ -26,7 +27,11 @@ async function show(signing: SigningIn): Promise<void> {
  * One sealed sign-in: Galtry signs in, the cookies come here, the site opens in a tab.
  * @param replace the person has said that a session which is there already may be replaced
  */
-export async function signIn(entryId: string, replace: boolean, onProgress: (progress: Progress) => void): Promise<SignInReport> {
+export async function signIn(
+  entryId: string,
+  replace: boolean,
+  onProgress: (progress: Progress) => void,
+): Promise<SignInReport> {
   try {
     const key = await keyOf(entryId);
     const signing: SigningIn = { entryId, name: key.name, site: key.site, steps: [], report: null, asking: false };
@@ -56,7 +61,8 @@ async function asReport(error: unknown): Promise<SignInReport> {
     if (error.data.ended) await ended(error.data);
     return { outcome: "refused", message: error.message };
   }
-  if (error instanceof Unreachable) return { outcome: "refused", message: "Galtry does not answer. Signing in with a key needs it." };
+  if (error instanceof Unreachable)
+    return { outcome: "refused", message: "Galtry does not answer. Signing in with a key needs it." };
   console.error(error instanceof Error ? error.stack : error);
   return { outcome: "refused", message: "Something went wrong in Lanyard." };
 }
@@ -66,7 +72,11 @@ async function stream(entryId: string, onProgress: (progress: Progress) => void)
   const { address, token } = await connected();
   const response = await send(address, "sign-in", { entryId }, token);
   if (!response.ok || !response.body) {
-    const refused = ((await response.json().catch(() => null)) as { refused?: { code: string; message: string; data?: Record<string, unknown> } } | null)?.refused;
+    const refused = (
+      (await response.json().catch(() => null)) as {
+        refused?: { code: string; message: string; data?: Record<string, unknown> };
+      } | null
+    )?.refused;
     throw new Refusal(refused?.code ?? "conflict", refused?.message ?? "Galtry could not do that.", refused?.data);
   }
   const reader = response.body.pipeThrough(new TextDecoderStream()).getReader();
@@ -77,7 +87,11 @@ async function stream(entryId: string, onProgress: (progress: Progress) => void)
     const lines = rest.split("\n");
     rest = lines.pop() ?? "";
     for (const line of lines) {
-      const said = JSON.parse(line) as { progress?: Progress; answer?: SealedAnswer; refused?: { code: string; message: string } };
+      const said = JSON.parse(line) as {
+        progress?: Progress;
+        answer?: SealedAnswer;
+        refused?: { code: string; message: string };
+      };
       if (said.progress) onProgress(said.progress);
       if (said.refused) throw new Refusal(said.refused.code, said.refused.message);
       if (said.answer) return said.answer;
@@ -87,13 +101,18 @@ async function stream(entryId: string, onProgress: (progress: Progress) => void)
 }
 
 async function finish(answer: SealedAnswer, key: KeyLine): Promise<SignInReport> {
-  if (answer.outcome !== "signed-in") return { outcome: answer.outcome, detail: answer.detail, guardedFill: answer.guardedFill };
+  if (answer.outcome !== "signed-in")
+    return { outcome: answer.outcome, detail: answer.detail, guardedFill: answer.guardedFill };
   const { address } = await connected();
   const set = await setCookies(answer.cookies, key, address, answer.signInId);
-  if (set === 0) return { outcome: "refused", message: "The site's cookies are not for this entry's site. Lanyard set none." };
+  if (set === 0)
+    return { outcome: "refused", message: "The site's cookies are not for this entry's site. Lanyard set none." };
   const fits = matches(key, answer.landing) || key.hosts.includes(hostOf(answer.landing) ?? "");
   const tab = await chrome.tabs.create({ url: fits ? answer.landing : new URL("/", key.signInPage).href });
-  if (tab.id !== undefined) await setMemory({ landings: { ...(await memory("landings")), [tab.id]: { signInId: answer.signInId, entryId: key.id } } });
+  if (tab.id !== undefined)
+    await setMemory({
+      landings: { ...(await memory("landings")), [tab.id]: { signInId: answer.signInId, entryId: key.id } },
+    });
   return { outcome: "signed-in" };
 }
 
@@ -106,7 +125,15 @@ export async function landed(tabId: number, kind: string): Promise<void> {
   await ask("signIn.landed", { signInId: landing.signInId, signedIn }).catch(() => undefined);
   if (signedIn) return;
   const key = await keyOf(landing.entryId).catch(() => null);
-  if (key) await show({ entryId: key.id, name: key.name, site: key.site, steps: [], asking: false, report: { outcome: "tied-to-address", guardedFill: key.guardedFill } });
+  if (key)
+    await show({
+      entryId: key.id,
+      name: key.name,
+      site: key.site,
+      steps: [],
+      asking: false,
+      report: { outcome: "tied-to-address", guardedFill: key.guardedFill },
+    });
 }
 
 interface Filling {
@@ -124,16 +151,22 @@ export async function guardedFill(entryId: string, tabId: number): Promise<SignI
   try {
     const key = await keyOf(entryId);
     const before = await topFrame(tabId);
-    if (hostOf(before.url) !== hostOf(key.signInPage)) throw new Refusal("not-allowed", `Guarded fill types only at ${hostOf(key.signInPage)}. Open that page first.`);
+    if (hostOf(before.url) !== hostOf(key.signInPage))
+      throw new Refusal("not-allowed", `Guarded fill types only at ${hostOf(key.signInPage)}. Open that page first.`);
     const filling = await ask<Filling>("lanyard.guardedFill", { entryId, page: before.url });
     const now = await topFrame(tabId);
-    if (now.documentId !== before.documentId || hostOf(now.url) !== hostOf(key.signInPage)) throw new Refusal("conflict", "The page changed meanwhile. Lanyard typed nothing.");
+    if (now.documentId !== before.documentId || hostOf(now.url) !== hostOf(key.signInPage))
+      throw new Refusal("conflict", "The page changed meanwhile. Lanyard typed nothing.");
     const [result] = await chrome.scripting.executeScript({
       target: { tabId, documentIds: [before.documentId] },
-      func: (values: Filling) => (globalThis as typeof globalThis & { lanyardFill?: (values: Filling) => string | null }).lanyardFill?.(values) ?? "Lanyard is not ready in this page: reload it.",
+      func: (values: Filling) =>
+        (globalThis as typeof globalThis & { lanyardFill?: (values: Filling) => string | null }).lanyardFill?.(
+          values,
+        ) ?? "Lanyard is not ready in this page: reload it.",
       args: [filling],
     });
-    if (typeof result?.result === "string" && result.result !== "filled") throw new Refusal("not-allowed", result.result);
+    if (typeof result?.result === "string" && result.result !== "filled")
+      throw new Refusal("not-allowed", result.result);
     return { outcome: "signed-in" };
   } catch (error) {
     return asReport(error);

@@ -40,7 +40,15 @@ interface Memory {
 }
 
 const DISK: Disk = { connection: { state: "none", address: null, ended: null }, cookies: [] };
-const MEMORY: Memory = { keys: null, signing: null, reachable: true, lastReached: null, chosen: null, landings: {}, galtryPages: {} };
+const MEMORY: Memory = {
+  keys: null,
+  signing: null,
+  reachable: true,
+  lastReached: null,
+  chosen: null,
+  landings: {},
+  galtryPages: {},
+};
 
 export async function disk<K extends keyof Disk>(key: K): Promise<Disk[K]> {
   return ((await chrome.storage.local.get(key)) as Partial<Disk>)[key] ?? DISK[key];

@@ -4,7 +4,11 @@ import type { ReactNode } from "react";
 import { StyleRegistry } from "@/interface/theme/Registry";
 import { galtry } from "@/server/galtry";
 
-export const metadata: Metadata = { title: { default: "Galtry", template: "%s · Galtry" }, referrer: "same-origin", robots: "noindex" };
+export const metadata: Metadata = {
+  title: { default: "Galtry", template: "%s · Galtry" },
+  referrer: "same-origin",
+  robots: "noindex",
+};
 export const viewport: Viewport = { width: "device-width", initialScale: 1, colorScheme: "light dark" };
 export const dynamic = "force-dynamic";
 

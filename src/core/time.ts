@@ -1,10 +1,13 @@
 /** Moments as people say them, in the organisation's time zone. */
 
-const part = (at: number, zone: string, options: Intl.DateTimeFormatOptions) => new Intl.DateTimeFormat("en-GB", { timeZone: zone, ...options }).format(at);
+const part = (at: number, zone: string, options: Intl.DateTimeFormatOptions) =>
+  new Intl.DateTimeFormat("en-GB", { timeZone: zone, ...options }).format(at);
 
 /** Days since 1970 in that zone. */
 function dayNumber(at: number, zone: string): number {
-  const [day, month, year] = part(at, zone, { day: "2-digit", month: "2-digit", year: "numeric" }).split("/").map(Number);
+  const [day, month, year] = part(at, zone, { day: "2-digit", month: "2-digit", year: "numeric" })
+    .split("/")
+    .map(Number);
   return Math.round(Date.UTC(year!, month! - 1, day!) / 86_400_000);
 }
 

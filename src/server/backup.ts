@@ -6,10 +6,9 @@ import { copyFileSync, existsSync, mkdirSync, rmSync } from "node:fs";
 import path from "node:path";
 import { asc } from "drizzle-orm";
 import { checkChain } from "../core/journal/chain";
-import type { Configuration } from "./configuration";
+import { type Configuration, databaseFile } from "./configuration";
 import { isBusy, openDatabase } from "./database/client";
 import { journal } from "./database/schema";
-import { databaseFile } from "./galtry";
 import { type KeyRing, keyFilePath } from "./keys/keyFile";
 import { StartError } from "./startError";
 
@@ -38,7 +37,10 @@ export async function writeBackup(configuration: Configuration, keys: KeyRing, f
   return { folder, ...(await checkCopy(copy, keys)) };
 }
 
-async function whileLocked(client: Awaited<ReturnType<typeof openDatabase>>["client"], work: () => void): Promise<void> {
+async function whileLocked(
+  client: Awaited<ReturnType<typeof openDatabase>>["client"],
+  work: () => void,
+): Promise<void> {
   for (const start = Date.now(); ; ) {
     try {
       const tx = await client.transaction("write");
@@ -62,8 +64,12 @@ async function checkCopy(copy: string, keys: KeyRing): Promise<{ lines: number; 
     await client.execute("PRAGMA wal_checkpoint(TRUNCATE)");
     const check = await client.execute("PRAGMA integrity_check");
     if (String(check.rows[0]?.[0]) !== "ok") throw new StartError("The copy does not hold: its pages are damaged.");
-    const { lines, head, broken } = await checkChain(await db.select().from(journal).orderBy(asc(journal.seq)), keys.journal);
-    if (broken) throw new StartError(`The copy does not hold: its journal is broken at line ${broken.seq} (${broken.why}).`);
+    const { lines, head, broken } = await checkChain(
+      await db.select().from(journal).orderBy(asc(journal.seq)),
+      keys.journal,
+    );
+    if (broken)
+      throw new StartError(`The copy does not hold: its journal is broken at line ${broken.seq} (${broken.why}).`);
     return { lines, head };
   } finally {
     client.close();

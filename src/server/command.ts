@@ -2,7 +2,7 @@
  * A write is a command: parsed, authorised, run, journaled and told in one transaction. A read is a query in the
  * same shape. There is no other way to the database for anything a person asks for.
  */
-import { eq, and, isNull } from "drizzle-orm";
+import { and, eq, isNull } from "drizzle-orm";
 import { z } from "zod";
 import type { Caller, CallerKind } from "./caller";
 import { personIdOf } from "./caller";
@@ -84,11 +84,19 @@ export function command<I, R, P = undefined, A = undefined>(definition: CommandD
         return result;
       });
     } catch (error) {
-      if (error instanceof Refused && definition.journalRefusal !== false) await recordRefusal(house, definition.name, input, caller, at, error);
+      if (error instanceof Refused && definition.journalRefusal !== false)
+        await recordRefusal(house, definition.name, input, caller, at, error);
       throw error;
     }
   };
-  return { type: "command", name: definition.name, input: definition.input, by: definition.by, internal: definition.internal ?? false, execute };
+  return {
+    type: "command",
+    name: definition.name,
+    input: definition.input,
+    by: definition.by,
+    internal: definition.internal ?? false,
+    execute,
+  };
 }
 
 export function query<I, R, A = undefined>(definition: QueryDefinition<I, R, A>): Query<I, R> {
@@ -100,7 +108,14 @@ export function query<I, R, A = undefined>(definition: QueryDefinition<I, R, A>)
     const allowed = (await definition.allow(context)) as A;
     return definition.run({ ...context, allowed });
   };
-  return { type: "query", name: definition.name, input: definition.input, by: definition.by, internal: definition.internal ?? false, execute };
+  return {
+    type: "query",
+    name: definition.name,
+    input: definition.input,
+    by: definition.by,
+    internal: definition.internal ?? false,
+    execute,
+  };
 }
 
 /** Runs a command or query in this process's Galtry. */
@@ -136,16 +151,28 @@ async function standing(tx: Reader, caller: Caller, at: number): Promise<Role | 
 }
 
 async function requireSession(tx: Reader, id: string, at: number): Promise<void> {
-  const [row] = await tx.select({ endedAt: sessions.endedAt, expiresAt: sessions.expiresAt }).from(sessions).where(eq(sessions.id, id));
-  if (!row || row.endedAt !== null || row.expiresAt <= at) throw new Refused("signed-out", "This session has ended. Sign in again.");
+  const [row] = await tx
+    .select({ endedAt: sessions.endedAt, expiresAt: sessions.expiresAt })
+    .from(sessions)
+    .where(eq(sessions.id, id));
+  if (!row || row.endedAt !== null || row.expiresAt <= at)
+    throw new Refused("signed-out", "This session has ended. Sign in again.");
 }
 
 async function requireLanyard(tx: Reader, id: string, at: number): Promise<void> {
-  const [row] = await tx.select({ endedAt: lanyards.endedAt, expiresAt: lanyards.expiresAt }).from(lanyards).where(eq(lanyards.id, id));
-  if (!row || row.endedAt !== null || row.expiresAt <= at) throw new Refused("signed-out", "This Lanyard is not connected any more.");
+  const [row] = await tx
+    .select({ endedAt: lanyards.endedAt, expiresAt: lanyards.expiresAt })
+    .from(lanyards)
+    .where(eq(lanyards.id, id));
+  if (!row || row.endedAt !== null || row.expiresAt <= at)
+    throw new Refused("signed-out", "This Lanyard is not connected any more.");
 }
 
-async function record(context: Context<unknown>, act: string, entries: JournalEntry | JournalEntry[] | null): Promise<void> {
+async function record(
+  context: Context<unknown>,
+  act: string,
+  entries: JournalEntry | JournalEntry[] | null,
+): Promise<void> {
   if (entries === null) return;
   for (const entry of Array.isArray(entries) ? entries : [entries])
     await appendLine(context.tx, context.house.keys.journal, {
@@ -162,9 +189,17 @@ async function tell(tx: Transaction, at: number, topics: Topic[]): Promise<void>
 }
 
 /** A refusal is a line of its own, after the rollback. Only ids that stand in the input; never a text. */
-async function recordRefusal(house: Galtry, act: string, input: unknown, caller: Caller, at: number, refused: Refused): Promise<void> {
+async function recordRefusal(
+  house: Galtry,
+  act: string,
+  input: unknown,
+  caller: Caller,
+  at: number,
+  refused: Refused,
+): Promise<void> {
   const person = personIdOf(caller);
-  if (person === null || refused.code === "signed-out" || refused.code === "bad-input" || refused.code === "conflict") return;
+  if (person === null || refused.code === "signed-out" || refused.code === "bad-input" || refused.code === "conflict")
+    return;
   const ids = (input ?? {}) as Record<string, unknown>;
   const node = [ids.entryId, ids.nodeId, ids.vaultId].find((id): id is string => typeof id === "string") ?? null;
   await house.writer.write((tx) =>

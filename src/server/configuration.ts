@@ -1,5 +1,6 @@
 /** What the operator sets, read once from the environment and checked. */
 import path from "node:path";
+import { fileURLToPath } from "node:url";
 import { z } from "zod";
 
 const schema = z.object({
@@ -46,13 +47,19 @@ export function readConfiguration(environment: NodeJS.ProcessEnv = process.env):
   const set = read.data;
   const publicUrl = new URL(set.GALTRY_PUBLIC_URL);
   if (publicUrl.protocol !== "https:" && !isLoopbackHost(publicUrl.hostname))
-    throw new ConfigurationError("GALTRY_PUBLIC_URL is plain http and not this machine: Galtry starts only behind https.");
+    throw new ConfigurationError(
+      "GALTRY_PUBLIC_URL is plain http and not this machine: Galtry starts only behind https.",
+    );
   const dataFolder = path.resolve(/* turbopackIgnore: true */ set.GALTRY_DATA);
   const rootKeyFile = path.resolve(/* turbopackIgnore: true */ set.GALTRY_ROOT_KEY_FILE);
   if (!path.relative(dataFolder, rootKeyFile).startsWith(".."))
-    throw new ConfigurationError("GALTRY_ROOT_KEY_FILE lies inside the data folder: whoever takes the one would have both.");
+    throw new ConfigurationError(
+      "GALTRY_ROOT_KEY_FILE lies inside the data folder: whoever takes the one would have both.",
+    );
   const allowedTargets = new Set(list(set.GALTRY_ALLOWED_TARGETS));
-  const isOwn = (target: string) => target === publicUrl.host || (target.endsWith(`:${set.GALTRY_PORT}`) && isLoopbackHost(target.replace(/:\d+$/, "")));
+  const isOwn = (target: string) =>
+    target === publicUrl.host ||
+    (target.endsWith(`:${set.GALTRY_PORT}`) && isLoopbackHost(target.replace(/:\d+$/, "")));
   if ([...allowedTargets].some(isOwn))
     throw new ConfigurationError("GALTRY_ALLOWED_TARGETS names Galtry itself: that can never be a target.");
   return {
@@ -70,8 +77,18 @@ export function readConfiguration(environment: NodeJS.ProcessEnv = process.env):
   };
 }
 
-const list = (text: string) => text.split(",").map((part) => part.trim()).filter(Boolean);
+const list = (text: string) =>
+  text
+    .split(",")
+    .map((part) => part.trim())
+    .filter(Boolean);
 
 export function isLoopbackHost(host: string): boolean {
   return host === "localhost" || host.endsWith(".localhost") || host === "[::1]" || /^127\.\d+\.\d+\.\d+$/.test(host);
+}
+
+/** Path of a local database. */
+export function databaseFile(configuration: Configuration): string {
+  const { databaseUrl } = configuration;
+  return databaseUrl.startsWith("file://") ? fileURLToPath(databaseUrl) : databaseUrl.slice("file:".length);
 }

@@ -4,8 +4,8 @@
  */
 import { existsSync, mkdirSync } from "node:fs";
 import { hostname } from "node:os";
-import { fileURLToPath } from "node:url";
-import { type Configuration, readConfiguration } from "./configuration";
+import { writeBackup } from "./backup";
+import { type Configuration, databaseFile, readConfiguration } from "./configuration";
 import { type Database, type OpenDatabase, openDatabase } from "./database/client";
 import { applyMigrations } from "./database/migrate";
 import { Writer } from "./database/writer";
@@ -39,10 +39,16 @@ export async function startGaltry(configuration: Configuration): Promise<Galtry>
   const keys = await keysOf(configuration);
   const opened = await openChecked(configuration, keys);
   await applyMigrations(opened, async () => {
-    const { writeBackup } = await import("./backup");
     await writeBackup(configuration, keys, `${configuration.dataFolder}/before-update-${Date.now()}`);
   });
-  return { configuration, keys, opened, db: opened.db, writer: new Writer(opened.db), process: `${hostname()}:${process.pid}` };
+  return {
+    configuration,
+    keys,
+    opened,
+    db: opened.db,
+    writer: new Writer(opened.db),
+    process: `${hostname()}:${process.pid}`,
+  };
 }
 
 /** Makes keys only where there is no data yet: never a new one over existing data. */
@@ -62,18 +68,14 @@ function databaseExists(configuration: Configuration): boolean {
   return configuration.databaseUrl.startsWith("file:") && existsSync(databaseFile(configuration));
 }
 
-/** Path of a local database. */
-export function databaseFile(configuration: Configuration): string {
-  const { databaseUrl } = configuration;
-  return databaseUrl.startsWith("file://") ? fileURLToPath(databaseUrl) : databaseUrl.slice("file:".length);
-}
-
 async function openChecked(configuration: Configuration, keys: KeyRing): Promise<OpenDatabase> {
   try {
     return await openDatabase(configuration.databaseUrl, keys.database, configuration.databaseToken);
   } catch (error) {
     if (/not a database|encrypted/i.test(String(error)))
-      throw new StartError("The database does not open with its key. Bring it back from a backup together with its keys.json.");
+      throw new StartError(
+        "The database does not open with its key. Bring it back from a backup together with its keys.json.",
+      );
     throw error;
   }
 }

@@ -1,12 +1,11 @@
 /** Small regular work: sign-ins whose process is gone, and failures counted by the minute. */
 import { hostname } from "node:os";
-import { and, isNull, lt } from "drizzle-orm";
+import { and, inArray, isNull, lt } from "drizzle-orm";
 import { z } from "zod";
 import { command } from "./command";
 import { failedSignIns, persons, signIns } from "./database/schema";
 import type { Galtry } from "./galtry";
 import { closeBrokenOff } from "./signin/sealed";
-import { inArray } from "drizzle-orm";
 
 const EVERY_MS = 20_000;
 
@@ -17,17 +16,40 @@ export const journalFailures = command({
   by: ["server"],
   allow: () => undefined,
   run: async ({ tx, at }) => {
-    const rows = await tx.delete(failedSignIns).where(lt(failedSignIns.minute, Math.floor(at / 60_000))).returning();
-    const names = rows.length === 0 ? [] : await tx.select({ id: persons.id, name: persons.name }).from(persons).where(inArray(persons.id, rows.map((row) => row.personId)));
+    const rows = await tx
+      .delete(failedSignIns)
+      .where(lt(failedSignIns.minute, Math.floor(at / 60_000)))
+      .returning();
+    const names =
+      rows.length === 0
+        ? []
+        : await tx
+            .select({ id: persons.id, name: persons.name })
+            .from(persons)
+            .where(
+              inArray(
+                persons.id,
+                rows.map((row) => row.personId),
+              ),
+            );
     return rows.map((row) => ({ ...row, name: names.find((one) => one.id === row.personId)?.name ?? "" }));
   },
-  journal: ({ result }) => result.map((row) => ({ subject: row.personId, person: row.personId, details: { count: row.count, minute: row.minute * 60_000 }, names: { [row.personId]: row.name } })),
+  journal: ({ result }) =>
+    result.map((row) => ({
+      subject: row.personId,
+      person: row.personId,
+      details: { count: row.count, minute: row.minute * 60_000 },
+      names: { [row.personId]: row.name },
+    })),
   tell: () => [],
 });
 
 /** Sign-ins of processes on this machine that are no more: closed as broken off. */
 export async function closeDeadSignIns(house: Galtry): Promise<void> {
-  const open = await house.db.selectDistinct({ process: signIns.process }).from(signIns).where(and(isNull(signIns.endedAt)));
+  const open = await house.db
+    .selectDistinct({ process: signIns.process })
+    .from(signIns)
+    .where(and(isNull(signIns.endedAt)));
   const dead = open.map((row) => row.process).filter((name) => name !== house.process && isDead(name));
   await closeBrokenOff.execute(house, { deadProcesses: dead }, { kind: "server" });
 }

@@ -1,17 +1,32 @@
 /** Between HTTP and the use cases: who calls, how answers and refusals look, cookies. */
-import pino from "pino";
+
 import { BlockList, isIP } from "node:net";
+import pino from "pino";
 import type { Caller } from "./caller";
 import { type Galtry, galtry } from "./galtry";
-import { registry } from "./registry";
-import { Refused, type RefusalCode } from "./refused";
 import { sessionCaller } from "./people/sessions";
+import { type RefusalCode, Refused } from "./refused";
+import { registry } from "./registry";
 
-export const log = pino({ level: process.env.GALTRY_LOG_LEVEL ?? "info", base: null, redact: { paths: ["*.password", "*.token", "*.value", "*.input", "*.cookie", "*.authorization"], remove: true } });
+export const log = pino({
+  level: process.env.GALTRY_LOG_LEVEL ?? "info",
+  base: null,
+  redact: { paths: ["*.password", "*.token", "*.value", "*.input", "*.cookie", "*.authorization"], remove: true },
+});
 
-const STATUS: Record<RefusalCode, number> = { "signed-out": 401, "not-allowed": 403, "not-found": 404, "bad-input": 422, conflict: 409, "too-many": 429, "prove-again": 403, ended: 410 };
+const STATUS: Record<RefusalCode, number> = {
+  "signed-out": 401,
+  "not-allowed": 403,
+  "not-found": 404,
+  "bad-input": 422,
+  conflict: 409,
+  "too-many": 429,
+  "prove-again": 403,
+  ended: 410,
+};
 
-export const json = (body: unknown, status = 200, headers: [string, string][] = []): Response => Response.json(body, { status, headers: [["cache-control", "no-store"], ...headers] });
+export const json = (body: unknown, status = 200, headers: [string, string][] = []): Response =>
+  Response.json(body, { status, headers: [["cache-control", "no-store"], ...headers] });
 
 export function refusal(refused: Refused): Response {
   const { code, message, field, data } = refused;
@@ -26,21 +41,32 @@ export async function answering(work: () => Promise<Response>): Promise<Response
     if (error instanceof Refused) return refusal(error);
     const reference = crypto.randomUUID().slice(0, 8);
     log.error({ reference, error: describe(error) }, "unexpected");
-    return json({ ok: false, refused: { code: "conflict", message: `Something went wrong. If it happens again, quote ${reference}.` } }, 500);
+    return json(
+      {
+        ok: false,
+        refused: { code: "conflict", message: `Something went wrong. If it happens again, quote ${reference}.` },
+      },
+      500,
+    );
   }
 }
 
 /** An error's kind and place, without its message: that could quote what was sent. */
 function describe(error: unknown): { name: string; at: string } {
   if (!(error instanceof Error)) return { name: typeof error, at: "" };
-  const at = (error.stack ?? "").split("\n").filter((line) => line.trim().startsWith("at ")).slice(0, 6).join(" ");
+  const at = (error.stack ?? "")
+    .split("\n")
+    .filter((line) => line.trim().startsWith("at "))
+    .slice(0, 6)
+    .join(" ");
   return { name: `${error.name} ${(error as { code?: string }).code ?? ""}`, at };
 }
 
 /** Requests that change something come from Galtry's own pages. */
 export function requireOrigin(request: Request, house: Galtry): void {
   const origin = request.headers.get("origin");
-  if (origin !== house.configuration.publicUrl.origin) throw new Refused("not-allowed", "This request does not come from Galtry's own page.");
+  if (origin !== house.configuration.publicUrl.origin)
+    throw new Refused("not-allowed", "This request does not come from Galtry's own page.");
 }
 
 export const secureCookies = (house: Galtry) => house.configuration.publicUrl.protocol === "https:";
@@ -69,8 +95,15 @@ export function addressOf(request: Pick<Request, "headers">, house: Galtry): str
     if (bits) proxies.addSubnet(address!, Number(bits), family);
     else if (isIP(address ?? "")) proxies.addAddress(address!, family);
   }
-  const trusted = (address: string) => isIP(address) !== 0 && proxies.check(address, isIP(address) === 6 ? "ipv6" : "ipv4");
-  const chain = [...(request.headers.get("x-forwarded-for") ?? "").split(",").map((one) => one.trim()).filter(Boolean), peer];
+  const trusted = (address: string) =>
+    isIP(address) !== 0 && proxies.check(address, isIP(address) === 6 ? "ipv6" : "ipv4");
+  const chain = [
+    ...(request.headers.get("x-forwarded-for") ?? "")
+      .split(",")
+      .map((one) => one.trim())
+      .filter(Boolean),
+    peer,
+  ];
   while (chain.length > 1 && trusted(chain.at(-1)!)) chain.pop();
   return chain.at(-1) ?? peer;
 }
@@ -95,11 +128,16 @@ export async function pageCaller(request: Pick<Request, "headers">): Promise<{ h
   return { house, caller: { kind: "nobody", ...from, knownBrowser: readCookie(request, browserCookie(house)) } };
 }
 
-export async function runNamed(type: "command" | "query", name: string, request: Request): Promise<{ house: Galtry; caller: Caller; result: unknown }> {
+export async function runNamed(
+  type: "command" | "query",
+  name: string,
+  request: Request,
+): Promise<{ house: Galtry; caller: Caller; result: unknown }> {
   const { house, caller } = await pageCaller(request);
   if (type === "command" || request.method !== "GET") requireOrigin(request, house);
   const found = registry.get(name);
-  if (!found || found.type !== type || found.internal || !(found.by.includes("person") || found.by.includes("nobody"))) throw new Refused("not-found", "There is nothing of this name.");
+  if (!found || found.type !== type || found.internal || !(found.by.includes("person") || found.by.includes("nobody")))
+    throw new Refused("not-found", "There is nothing of this name.");
   const input = await readJson(request);
   const result = await found.execute(house, input, caller);
 

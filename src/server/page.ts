@@ -1,11 +1,12 @@
 /** What pages need: the caller from the request, and reads that turn refusals into the right page. */
+
+import { and, eq, isNull, sql } from "drizzle-orm";
 import { headers } from "next/headers";
 import { notFound, redirect } from "next/navigation";
 import { cache } from "react";
 import type { Caller } from "./caller";
 import type { Query } from "./command";
 import type { Role } from "./database/schema";
-import { and, eq, isNull, sql } from "drizzle-orm";
 import { notices, organisation, outbox, persons, standings } from "./database/schema";
 import { pageCaller } from "./http";
 import { Refused } from "./refused";
@@ -38,10 +39,26 @@ export const me = cache(async (): Promise<Me> => {
   const [home] = await house.db.select().from(organisation);
   if (!home) redirect("/set-up");
   if (caller.kind !== "person") redirect("/sign-in");
-  const [row] = await house.db.select({ name: persons.name, mail: persons.mail, role: standings.role, standing: standings.standing }).from(persons).innerJoin(standings, and(eq(standings.personId, persons.id), isNull(standings.validUntil))).where(eq(persons.id, caller.personId));
+  const [row] = await house.db
+    .select({ name: persons.name, mail: persons.mail, role: standings.role, standing: standings.standing })
+    .from(persons)
+    .innerJoin(standings, and(eq(standings.personId, persons.id), isNull(standings.validUntil)))
+    .where(eq(persons.id, caller.personId));
   if (row?.standing !== "active") redirect("/sign-in");
-  const [count] = await house.db.select({ n: sql<number>`count(*)` }).from(notices).where(and(eq(notices.personId, caller.personId), isNull(notices.putAwayAt)));
-  return { id: caller.personId, ...row, organisation: home.name, zone: home.timeZone, notices: count?.n ?? 0, seen, at, caller };
+  const [count] = await house.db
+    .select({ n: sql<number>`count(*)` })
+    .from(notices)
+    .where(and(eq(notices.personId, caller.personId), isNull(notices.putAwayAt)));
+  return {
+    id: caller.personId,
+    ...row,
+    organisation: home.name,
+    zone: home.timeZone,
+    notices: count?.n ?? 0,
+    seen,
+    at,
+    caller,
+  };
 });
 
 /** The organisation's name, for pages before sign-in. */

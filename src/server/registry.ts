@@ -6,30 +6,114 @@ import { frontDesk, meetEntry, pinEntry } from "./frontdesk/frontDesk";
 import { journalFailures } from "./housekeeping";
 import { journalPage } from "./journal/story";
 import { compareLogin, guardedFill, keyList, neverKeep, updatePassword } from "./lanyard/keys";
-import { confirmPairing, endLanyard, keepLanyard, lanyardFor, pairingFor, startPairing, takeToken } from "./lanyard/pairing";
+import {
+  confirmPairing,
+  endLanyard,
+  keepLanyard,
+  lanyardFor,
+  pairingFor,
+  startPairing,
+  takeToken,
+} from "./lanyard/pairing";
 import { groupList, makeGroup, removeMember, setMember } from "./people/groups";
-import { addPerson, bringBack, changeRole, endEverything, markLeaver, ownerLink, ownNotices, personList, putAwayNotices, renewLink, subjectList, suspendPerson } from "./people/persons";
+import {
+  addPerson,
+  bringBack,
+  changeRole,
+  endEverything,
+  markLeaver,
+  ownerLink,
+  ownNotices,
+  personList,
+  putAwayNotices,
+  renewLink,
+  subjectList,
+  suspendPerson,
+} from "./people/persons";
 import { endSession, keepSession, ownDevices, proveAgain, signIn, signOut } from "./people/sessions";
 import { acceptLink, linkFor, organisationQuery, setUp } from "./people/setUp";
 import { beginSignIn, claimCode, closeBrokenOff, handOver, reportLanding } from "./signin/sealed";
-import { addEntry, binEntry, changeEntry, changeSigningIn, restoreEntry, revealField, tryOnceMore } from "./vaults/entries";
+import {
+  addEntry,
+  binEntry,
+  changeEntry,
+  changeSigningIn,
+  restoreEntry,
+  revealField,
+  tryOnceMore,
+} from "./vaults/entries";
 import { entryPage } from "./vaults/entryPage";
 import { changeVault, makeVault, vaultLedger, vaultList } from "./vaults/vaults";
 
 const ALL = [
-  organisationQuery, setUp, linkFor, acceptLink, signIn, keepSession, signOut, proveAgain, endSession, ownDevices,
-  personList, addPerson, renewLink, suspendPerson, markLeaver, bringBack, endEverything, changeRole, ownerLink, subjectList, ownNotices, putAwayNotices,
-  groupList, makeGroup, setMember, removeMember,
-  vaultList, vaultLedger, makeVault, changeVault,
-  entryPage, addEntry, changeEntry, revealField, binEntry, restoreEntry, changeSigningIn, tryOnceMore,
-  whoCanDoWhat, giveAccess, changeAccess, withdrawAccess,
-  frontDesk, pinEntry, meetEntry,
-  pairingFor, startPairing, confirmPairing, takeToken, lanyardFor, keepLanyard, endLanyard,
-  keyList, compareLogin, updatePassword, neverKeep, guardedFill,
-  beginSignIn, handOver, claimCode, reportLanding, closeBrokenOff,
-  journalPage, journalFailures,
+  organisationQuery,
+  setUp,
+  linkFor,
+  acceptLink,
+  signIn,
+  keepSession,
+  signOut,
+  proveAgain,
+  endSession,
+  ownDevices,
+  personList,
+  addPerson,
+  renewLink,
+  suspendPerson,
+  markLeaver,
+  bringBack,
+  endEverything,
+  changeRole,
+  ownerLink,
+  subjectList,
+  ownNotices,
+  putAwayNotices,
+  groupList,
+  makeGroup,
+  setMember,
+  removeMember,
+  vaultList,
+  vaultLedger,
+  makeVault,
+  changeVault,
+  entryPage,
+  addEntry,
+  changeEntry,
+  revealField,
+  binEntry,
+  restoreEntry,
+  changeSigningIn,
+  tryOnceMore,
+  whoCanDoWhat,
+  giveAccess,
+  changeAccess,
+  withdrawAccess,
+  frontDesk,
+  pinEntry,
+  meetEntry,
+  pairingFor,
+  startPairing,
+  confirmPairing,
+  takeToken,
+  lanyardFor,
+  keepLanyard,
+  endLanyard,
+  keyList,
+  compareLogin,
+  updatePassword,
+  neverKeep,
+  guardedFill,
+  beginSignIn,
+  handOver,
+  claimCode,
+  reportLanding,
+  closeBrokenOff,
+  journalPage,
+  journalFailures,
 ] as const;
 
 export type Registered = (typeof ALL)[number];
 
-export const registry: ReadonlyMap<string, Command<unknown, unknown> | Query<unknown, unknown>> = new Map(ALL.map((one) => [one.name, one as unknown as Command<unknown, unknown>]));
+export const registry: ReadonlyMap<string, Command<unknown, unknown> | Query<unknown, unknown>> = new Map(
+  ALL.map((one) => [one.name, one as unknown as Command<unknown, unknown>]),
+);

@@ -2,7 +2,7 @@
 import { randomBytes } from "node:crypto";
 import iconv from "iconv-lite";
 import { codeAt } from "../../src/core/signin/code";
-import { cookieOf, inside, page, router, Sessions, type Account, type Site } from "./site";
+import { type Account, cookieOf, inside, page, router, Sessions, type Site } from "./site";
 
 interface Plain {
   host: string;
@@ -16,11 +16,24 @@ interface Plain {
 export function plainSite({ host, name, signInPath, account, text }: Plain): Site {
   const sessions = new Sessions("visit");
   const routes = router();
-  const form = (wrong: boolean) => page(`Sign in to ${name}`, `<h1>${name}</h1>${wrong ? '<p class="error" role="alert">That user name or password is not right.</p>' : ""}<form method="post" action="${signInPath}"><label for="u">E-mail</label><input id="u" name="email" type="email" autocomplete="username"><label for="p">Password</label><input id="p" name="password" type="password" autocomplete="current-password"><button>Sign in</button></form><p><a href="/forgotten">Forgotten your password?</a></p>`);
-  routes.get("/", (request, response) => { response.send(sessions.of(request) ? inside(name, sessions.of(request)!.user!, text) : page(name, `<h1>${name}</h1><p><a href="${signInPath}">Sign in</a></p>`)); });
-  routes.get(signInPath, (_request, response) => { response.send(form(false)); });
+  const form = (wrong: boolean) =>
+    page(
+      `Sign in to ${name}`,
+      `<h1>${name}</h1>${wrong ? '<p class="error" role="alert">That user name or password is not right.</p>' : ""}<form method="post" action="${signInPath}"><label for="u">E-mail</label><input id="u" name="email" type="email" autocomplete="username"><label for="p">Password</label><input id="p" name="password" type="password" autocomplete="current-password"><button>Sign in</button></form><p><a href="/forgotten">Forgotten your password?</a></p>`,
+    );
+  routes.get("/", (request, response) => {
+    response.send(
+      sessions.of(request)
+        ? inside(name, sessions.of(request)!.user!, text)
+        : page(name, `<h1>${name}</h1><p><a href="${signInPath}">Sign in</a></p>`),
+    );
+  });
+  routes.get(signInPath, (_request, response) => {
+    response.send(form(false));
+  });
   routes.post(signInPath, (request, response) => {
-    if (request.body.email !== account.userName || request.body.password !== account.password) return void response.send(form(true));
+    if (request.body.email !== account.userName || request.body.password !== account.password)
+      return void response.send(form(true));
     sessions.start(response, { user: account.userName });
     response.redirect(303, "/today");
   });
@@ -29,7 +42,10 @@ export function plainSite({ host, name, signInPath, account, text }: Plain): Sit
     if (!session) return response.redirect(302, signInPath);
     response.send(inside(name, session.user!, text));
   });
-  routes.get("/sign-out", (request, response) => { sessions.end(request); response.redirect(302, signInPath); });
+  routes.get("/sign-out", (request, response) => {
+    sessions.end(request);
+    response.redirect(302, signInPath);
+  });
   return { host, name, signInPath, account, router: routes };
 }
 
@@ -43,15 +59,29 @@ export function tokenSite({ host, name, signInPath, account, text }: Plain): Sit
     const token = randomBytes(16).toString("base64url");
     tokens.set(before, token);
     response.append("set-cookie", `desk_before=${before}; Path=/; HttpOnly; SameSite=Lax`);
-    response.send(page(`${name}: sign in`, `<h1>${name}</h1>${wrong ? `<p class="error" role="alert">${wrong}</p>` : ""}<form method="post" action="sign-in/check"><input type="hidden" name="form_token" value="${token}"><input type="hidden" name="area" value="box-office"><label for="mail">E-mail</label><input id="mail" name="mail" type="email"><label for="secret">Password</label><input id="secret" name="secret" type="password"><button type="submit" name="go" value="in">Sign in</button></form>`));
+    response.send(
+      page(
+        `${name}: sign in`,
+        `<h1>${name}</h1>${wrong ? `<p class="error" role="alert">${wrong}</p>` : ""}<form method="post" action="sign-in/check"><input type="hidden" name="form_token" value="${token}"><input type="hidden" name="area" value="box-office"><label for="mail">E-mail</label><input id="mail" name="mail" type="email"><label for="secret">Password</label><input id="secret" name="secret" type="password"><button type="submit" name="go" value="in">Sign in</button></form>`,
+      ),
+    );
   };
-  routes.get("/", (request, response) => { response.redirect(302, sessions.of(request) ? "/box-office/today" : signInPath); });
+  routes.get("/", (request, response) => {
+    response.redirect(302, sessions.of(request) ? "/box-office/today" : signInPath);
+  });
   routes.get(signInPath, (_request, response) => form(response, null));
   routes.post(`${signInPath}/check`, (request, response) => {
     const before = cookieOf(request, "desk_before") ?? "";
-    if (!tokens.has(before) || tokens.get(before) !== request.body.form_token || request.body.area !== "box-office" || request.body.go !== "in") return void response.status(400).send(page(name, "<p>This form is too old. Start again.</p>"));
+    if (
+      !tokens.has(before) ||
+      tokens.get(before) !== request.body.form_token ||
+      request.body.area !== "box-office" ||
+      request.body.go !== "in"
+    )
+      return void response.status(400).send(page(name, "<p>This form is too old. Start again.</p>"));
     tokens.delete(before);
-    if (request.body.mail !== account.userName || request.body.secret !== account.password) return form(response, "E-mail or password is wrong.");
+    if (request.body.mail !== account.userName || request.body.secret !== account.password)
+      return form(response, "E-mail or password is wrong.");
     sessions.start(response, { user: account.userName });
     response.redirect(302, "/box-office/today");
   });
@@ -60,7 +90,10 @@ export function tokenSite({ host, name, signInPath, account, text }: Plain): Sit
     if (!session) return response.redirect(302, signInPath);
     response.send(inside(name, session.user!, text));
   });
-  routes.get("/sign-out", (request, response) => { sessions.end(request); response.redirect(302, signInPath); });
+  routes.get("/sign-out", (request, response) => {
+    sessions.end(request);
+    response.redirect(302, signInPath);
+  });
   return { host, name, signInPath, account, router: routes };
 }
 
@@ -69,10 +102,22 @@ export function userNameFirstSite({ host, name, signInPath, account, text }: Pla
   const sessions = new Sessions("sw");
   const steps = new Sessions("sw_step");
   const routes = router();
-  const first = (wrong: boolean) => page(`${name} log in`, `<h1>Log in</h1>${wrong ? '<p class="error">We do not know this customer number.</p>' : ""}<form method="post" action="/account/identify"><label>Customer number <input name="customer" autocomplete="username"></label><button>Next</button></form>`);
-  const second = (who: string, wrong: boolean) => page(`${name} log in`, `<h1>Welcome back</h1><p>${who}</p>${wrong ? '<p class="error">Incorrect password.</p>' : ""}<form method="post" action="/account/password"><label>Password <input type="password" name="pw" autocomplete="current-password"></label><button>Log in</button></form>`);
-  routes.get("/", (request, response) => { response.redirect(302, sessions.of(request) ? "/orders" : signInPath); });
-  routes.get(signInPath, (_request, response) => { response.send(first(false)); });
+  const first = (wrong: boolean) =>
+    page(
+      `${name} log in`,
+      `<h1>Log in</h1>${wrong ? '<p class="error">We do not know this customer number.</p>' : ""}<form method="post" action="/account/identify"><label>Customer number <input name="customer" autocomplete="username"></label><button>Next</button></form>`,
+    );
+  const second = (who: string, wrong: boolean) =>
+    page(
+      `${name} log in`,
+      `<h1>Welcome back</h1><p>${who}</p>${wrong ? '<p class="error">Incorrect password.</p>' : ""}<form method="post" action="/account/password"><label>Password <input type="password" name="pw" autocomplete="current-password"></label><button>Log in</button></form>`,
+    );
+  routes.get("/", (request, response) => {
+    response.redirect(302, sessions.of(request) ? "/orders" : signInPath);
+  });
+  routes.get(signInPath, (_request, response) => {
+    response.send(first(false));
+  });
   routes.post("/account/identify", (request, response) => {
     if (request.body.customer !== account.userName) return void response.send(first(true));
     steps.start(response, { user: account.userName });
@@ -95,7 +140,10 @@ export function userNameFirstSite({ host, name, signInPath, account, text }: Pla
     if (!session) return response.redirect(302, signInPath);
     response.send(inside(name, session.user!, text));
   });
-  routes.get("/sign-out", (request, response) => { sessions.end(request); response.redirect(302, signInPath); });
+  routes.get("/sign-out", (request, response) => {
+    sessions.end(request);
+    response.redirect(302, signInPath);
+  });
   return { host, name, signInPath, account, router: routes };
 }
 
@@ -105,16 +153,31 @@ export function codeSite({ host, name, signInPath, account, text }: Plain): Site
   const halfway = new Sessions("qb_half");
   const used = new Set<string>();
   const routes = router();
-  const form = (wrong: boolean) => page(`${name} sign in`, `<h1>${name}</h1>${wrong ? '<p class="error">Wrong user name or password.</p>' : ""}<form method="post"><label>User name <input name="user" autocomplete="username"></label><label>Password <input name="pass" type="password"></label><input type="submit" value="Sign in"></form>`);
-  const codeForm = (wrong: boolean) => page(`${name} second step`, `<h1>Second step</h1>${wrong ? '<p class="error">This code is not valid.</p>' : ""}<form method="post" action="/second"><label>Code from your app <input name="otp" inputmode="numeric" autocomplete="one-time-code" maxlength="6"></label><button>Verify</button></form>`);
-  routes.get("/", (request, response) => { response.redirect(302, sessions.of(request) ? "/parcels" : signInPath); });
-  routes.get(signInPath, (_request, response) => { response.send(form(false)); });
+  const form = (wrong: boolean) =>
+    page(
+      `${name} sign in`,
+      `<h1>${name}</h1>${wrong ? '<p class="error">Wrong user name or password.</p>' : ""}<form method="post"><label>User name <input name="user" autocomplete="username"></label><label>Password <input name="pass" type="password"></label><input type="submit" value="Sign in"></form>`,
+    );
+  const codeForm = (wrong: boolean) =>
+    page(
+      `${name} second step`,
+      `<h1>Second step</h1>${wrong ? '<p class="error">This code is not valid.</p>' : ""}<form method="post" action="/second"><label>Code from your app <input name="otp" inputmode="numeric" autocomplete="one-time-code" maxlength="6"></label><button>Verify</button></form>`,
+    );
+  routes.get("/", (request, response) => {
+    response.redirect(302, sessions.of(request) ? "/parcels" : signInPath);
+  });
+  routes.get(signInPath, (_request, response) => {
+    response.send(form(false));
+  });
   routes.post(signInPath, (request, response) => {
-    if (request.body.user !== account.userName || request.body.pass !== account.password) return void response.send(form(true));
+    if (request.body.user !== account.userName || request.body.pass !== account.password)
+      return void response.send(form(true));
     halfway.start(response, { user: account.userName });
     response.redirect(302, "/second");
   });
-  routes.get("/second", (_request, response) => { response.send(codeForm(false)); });
+  routes.get("/second", (_request, response) => {
+    response.send(codeForm(false));
+  });
   routes.post("/second", (request, response) => {
     const half = halfway.of(request);
     if (!half) return response.redirect(302, signInPath);
@@ -130,7 +193,10 @@ export function codeSite({ host, name, signInPath, account, text }: Plain): Site
     if (!session) return response.redirect(302, signInPath);
     response.send(inside(name, session.user!, text));
   });
-  routes.get("/sign-out", (request, response) => { sessions.end(request); response.redirect(302, signInPath); });
+  routes.get("/sign-out", (request, response) => {
+    sessions.end(request);
+    response.redirect(302, signInPath);
+  });
   return { host, name, signInPath, account, router: routes };
 }
 
@@ -138,12 +204,21 @@ export function codeSite({ host, name, signInPath, account, text }: Plain): Site
 export function branchSite({ host, name, signInPath, account, text }: Plain): Site {
   const sessions = new Sessions("branch_session");
   const routes = router();
-  const form = (wrong: string) => page(`${name}`, `<h1>${name}: for groups</h1>${wrong ? `<p class="error">${wrong}</p>` : ""}<form method="post"><label>Branch <select name="branch" required><option value="">Choose</option><option value="north">North</option><option value="harbour">Harbour</option></select></label><label>Login <input name="login"></label><label>Password <input name="password" type="password"></label><button>Log in</button></form>`);
-  routes.get("/", (request, response) => { response.redirect(302, sessions.of(request) ? "/trips" : signInPath); });
-  routes.get(signInPath, (_request, response) => { response.send(form("")); });
+  const form = (wrong: string) =>
+    page(
+      `${name}`,
+      `<h1>${name}: for groups</h1>${wrong ? `<p class="error">${wrong}</p>` : ""}<form method="post"><label>Branch <select name="branch" required><option value="">Choose</option><option value="north">North</option><option value="harbour">Harbour</option></select></label><label>Login <input name="login"></label><label>Password <input name="password" type="password"></label><button>Log in</button></form>`,
+    );
+  routes.get("/", (request, response) => {
+    response.redirect(302, sessions.of(request) ? "/trips" : signInPath);
+  });
+  routes.get(signInPath, (_request, response) => {
+    response.send(form(""));
+  });
   routes.post(signInPath, (request, response) => {
     if (request.body.branch !== "harbour") return void response.send(form("You are not known at this branch."));
-    if (request.body.login !== account.userName || request.body.password !== account.password) return void response.send(form("Invalid login or password."));
+    if (request.body.login !== account.userName || request.body.password !== account.password)
+      return void response.send(form("Invalid login or password."));
     sessions.start(response, { user: account.userName });
     response.redirect(303, "/trips");
   });
@@ -152,7 +227,10 @@ export function branchSite({ host, name, signInPath, account, text }: Plain): Si
     if (!session) return response.redirect(302, signInPath);
     response.send(inside(name, session.user!, text));
   });
-  routes.get("/sign-out", (request, response) => { sessions.end(request); response.redirect(302, signInPath); });
+  routes.get("/sign-out", (request, response) => {
+    sessions.end(request);
+    response.redirect(302, signInPath);
+  });
   return { host, name, signInPath, account, router: routes };
 }
 
@@ -160,24 +238,52 @@ export function branchSite({ host, name, signInPath, account, text }: Plain): Si
 export function legacySite({ host, name, signInPath, account, text }: Plain): Site {
   const sessions = new Sessions("ASPVISIT");
   const routes = router();
-  const send = (response: Parameters<Sessions["start"]>[0], html: string) => response.type("text/html; charset=windows-1252").send(iconv.encode(html, "windows-1252"));
-  const form = (wrong: boolean) => `<html><head><title>${name} – Kundenbereich</title><base href="/shop/"></head><body bgcolor="#ffffff"><h2>${name}</h2>${wrong ? "<font color=red>Falsches Kennwort</font>" : ""}<form name="f1" method="POST" action="anmelden.asp"><input type="hidden" name="ziel" value="übersicht"><table><tr><td>Benutzername:</td><td><input type="text" name="T1" size="20"></td></tr><tr><td>Kennwort:</td><td><input type="password" name="T2" size="20"></td></tr><tr><td></td><td><input type="submit" name="B1" value="Anmelden"></td></tr></table></form></body></html>`;
+  const send = (response: Parameters<Sessions["start"]>[0], html: string) =>
+    response.type("text/html; charset=windows-1252").send(iconv.encode(html, "windows-1252"));
+  const form = (wrong: boolean) =>
+    `<html><head><title>${name} – Kundenbereich</title><base href="/shop/"></head><body bgcolor="#ffffff"><h2>${name}</h2>${wrong ? "<font color=red>Falsches Kennwort</font>" : ""}<form name="f1" method="POST" action="anmelden.asp"><input type="hidden" name="ziel" value="übersicht"><table><tr><td>Benutzername:</td><td><input type="text" name="T1" size="20"></td></tr><tr><td>Kennwort:</td><td><input type="password" name="T2" size="20"></td></tr><tr><td></td><td><input type="submit" name="B1" value="Anmelden"></td></tr></table></form></body></html>`;
   // The body arrives in the page's own charset.
-  const raw = (body: Buffer) => Object.fromEntries(body.toString("latin1").split("&").map((pair) => pair.split("=").map((part) => iconv.decode(Buffer.from(unescape(part.replaceAll("+", " ")), "latin1"), "windows-1252"))));
-  routes.get("/", (request, response) => { response.redirect(302, sessions.of(request) ? "/shop/uebersicht.asp" : signInPath); });
-  routes.get(signInPath, (_request, response) => { send(response, form(false)); });
+  const raw = (body: Buffer) =>
+    Object.fromEntries(
+      body
+        .toString("latin1")
+        .split("&")
+        .map((pair) =>
+          pair
+            .split("=")
+            .map((part) => iconv.decode(Buffer.from(unescape(part.replaceAll("+", " ")), "latin1"), "windows-1252")),
+        ),
+    );
+  routes.get("/", (request, response) => {
+    response.redirect(302, sessions.of(request) ? "/shop/uebersicht.asp" : signInPath);
+  });
+  routes.get(signInPath, (_request, response) => {
+    send(response, form(false));
+  });
   routes.post("/shop/anmelden.asp", (request, response) => {
     const fields = raw((request as typeof request & { rawBody: Buffer }).rawBody);
-    if (fields.T1 !== account.userName || fields.T2 !== account.password || fields.ziel !== "übersicht" || fields.B1 !== "Anmelden") return void send(response, form(true));
+    if (
+      fields.T1 !== account.userName ||
+      fields.T2 !== account.password ||
+      fields.ziel !== "übersicht" ||
+      fields.B1 !== "Anmelden"
+    )
+      return void send(response, form(true));
     sessions.start(response, { user: account.userName }, "Path=/");
-    send(response, `<html><head><meta http-equiv="refresh" content="0;url=/shop/uebersicht.asp"></head><body>Einen Moment</body></html>`);
+    send(
+      response,
+      `<html><head><meta http-equiv="refresh" content="0;url=/shop/uebersicht.asp"></head><body>Einen Moment</body></html>`,
+    );
   });
   routes.get("/shop/uebersicht.asp", (request, response) => {
     const session = sessions.of(request);
     if (!session) return response.redirect(302, signInPath);
     response.send(inside(name, session.user!, text));
   });
-  routes.get("/sign-out", (request, response) => { sessions.end(request); response.redirect(302, signInPath); });
+  routes.get("/sign-out", (request, response) => {
+    sessions.end(request);
+    response.redirect(302, signInPath);
+  });
   return { host, name, signInPath, account, router: routes };
 }
 
@@ -185,11 +291,20 @@ export function legacySite({ host, name, signInPath, account, text }: Plain): Si
 export function crowdedSite({ host, name, signInPath, account, text }: Plain): Site {
   const sessions = new Sessions("crowd");
   const routes = router();
-  const form = (wrong: boolean) => page(name, `<form action="/search"><input name="q" placeholder="Search"><button>Search</button></form><h1>${name}</h1><section><h2>New here?</h2><form method="post" action="/register"><label>Your e-mail <input name="email" type="email"></label><label>Choose a password <input name="password" type="password" autocomplete="new-password"></label><label>Repeat it <input name="password2" type="password"></label><button>Create account</button></form></section><section><h2>Members</h2>${wrong ? '<p class="error">Sign-in failed.</p>' : ""}<form method="post" action="/members"><label>E-mail <input name="email" type="email"></label><label>Password <input name="password" type="password"></label><button>Sign in</button></form></section><footer><form method="post" action="/news"><label>Our newsletter <input name="email" type="email"></label><button>Subscribe</button></form></footer>`);
-  routes.get("/", (request, response) => { response.redirect(302, sessions.of(request) ? "/table" : signInPath); });
-  routes.get(signInPath, (_request, response) => { response.send(form(false)); });
+  const form = (wrong: boolean) =>
+    page(
+      name,
+      `<form action="/search"><input name="q" placeholder="Search"><button>Search</button></form><h1>${name}</h1><section><h2>New here?</h2><form method="post" action="/register"><label>Your e-mail <input name="email" type="email"></label><label>Choose a password <input name="password" type="password" autocomplete="new-password"></label><label>Repeat it <input name="password2" type="password"></label><button>Create account</button></form></section><section><h2>Members</h2>${wrong ? '<p class="error">Sign-in failed.</p>' : ""}<form method="post" action="/members"><label>E-mail <input name="email" type="email"></label><label>Password <input name="password" type="password"></label><button>Sign in</button></form></section><footer><form method="post" action="/news"><label>Our newsletter <input name="email" type="email"></label><button>Subscribe</button></form></footer>`,
+    );
+  routes.get("/", (request, response) => {
+    response.redirect(302, sessions.of(request) ? "/table" : signInPath);
+  });
+  routes.get(signInPath, (_request, response) => {
+    response.send(form(false));
+  });
   routes.post("/members", (request, response) => {
-    if (request.body.email !== account.userName || request.body.password !== account.password) return void response.send(form(true));
+    if (request.body.email !== account.userName || request.body.password !== account.password)
+      return void response.send(form(true));
     sessions.start(response, { user: account.userName });
     response.redirect(303, "/table");
   });
@@ -198,6 +313,9 @@ export function crowdedSite({ host, name, signInPath, account, text }: Plain): S
     if (!session) return response.redirect(302, signInPath);
     response.send(inside(name, session.user!, text));
   });
-  routes.get("/sign-out", (request, response) => { sessions.end(request); response.redirect(302, signInPath); });
+  routes.get("/sign-out", (request, response) => {
+    sessions.end(request);
+    response.redirect(302, signInPath);
+  });
   return { host, name, signInPath, account, router: routes };
 }

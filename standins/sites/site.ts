@@ -58,5 +58,8 @@ export const router = (): Router => {
 
 /** The page inside, with a way out. */
 export function inside(site: string, who: string, text: string): string {
-  return page(`${site}: today`, `<nav><a href="/">${site}</a><a href="/sign-out">Sign out</a></nav><h1>Today at ${site}</h1><p>Signed in as <b>${who.replace(/[<&]/g, "")}</b>.</p><p>${text}</p>`);
+  return page(
+    `${site}: today`,
+    `<nav><a href="/">${site}</a><a href="/sign-out">Sign out</a></nav><h1>Today at ${site}</h1><p>Signed in as <b>${who.replace(/[<&]/g, "")}</b>.</p><p>${text}</p>`,
+  );
 }

@@ -10,7 +10,18 @@ export default async function FrontDeskPage() {
   const person = await me();
   const [{ lines }, vaults] = await Promise.all([ask(frontDesk, {}), ask(vaultList, {})]);
   const now = Date.now();
-  const hour = Number(new Intl.DateTimeFormat("en-GB", { timeZone: person.zone, hour: "2-digit", hourCycle: "h23" }).format(now));
+  const hour = Number(
+    new Intl.DateTimeFormat("en-GB", { timeZone: person.zone, hour: "2-digit", hourCycle: "h23" }).format(now),
+  );
   const greeting = hour < 12 ? "Good morning" : hour < 18 ? "Good afternoon" : "Good evening";
-  return <FrontDesk person={person.name} lines={lines} zone={person.zone} now={now} greeting={greeting} canAdd={vaults.some((vault) => atLeast(vault.level, "edit"))} />;
+  return (
+    <FrontDesk
+      person={person.name}
+      lines={lines}
+      zone={person.zone}
+      now={now}
+      greeting={greeting}
+      canAdd={vaults.some((vault) => atLeast(vault.level, "edit"))}
+    />
+  );
 }

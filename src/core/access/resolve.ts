@@ -6,7 +6,7 @@
  * The person's own say decides; otherwise a Blocked say of any group gives nothing; otherwise the highest say.
  */
 import { type Grant, type Instant, isActive, type Subject, subjectKey } from "./grant";
-import { type Given, rank, type Reach } from "./level";
+import { type Given, type Reach, rank } from "./level";
 
 export type Standing = "active" | "suspended" | "leaver" | "invited";
 
@@ -84,11 +84,7 @@ export function decide(who: Who, says: readonly Say[]): Resolution {
   const blocks = groups.filter((say) => say.grant.level === "blocked");
   const highest = Math.max(0, ...groups.map((say) => rankGiven(say.grant.level)));
   const because =
-    own.length > 0
-      ? own
-      : blocks.length > 0
-        ? blocks
-        : groups.filter((say) => rankGiven(say.grant.level) === highest);
+    own.length > 0 ? own : blocks.length > 0 ? blocks : groups.filter((say) => rankGiven(say.grant.level) === highest);
 
   const given = because[0]?.grant.level ?? "blocked";
   const level: Reach = given === "blocked" ? "none" : given;

@@ -4,7 +4,7 @@
  */
 import { type Grant, type Instant, isActive, subjectKey } from "./grant";
 import type { Reach } from "./level";
-import { decide, isSubjectOf, type Say, weightier, type Who } from "./resolve";
+import { decide, isSubjectOf, type Say, type Who, weightier } from "./resolve";
 
 export interface TreeNode {
   id: string;

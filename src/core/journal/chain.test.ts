@@ -7,7 +7,18 @@ const key = randomBytes(32);
 async function chain(length: number): Promise<ChainedLine[]> {
   const lines: ChainedLine[] = [];
   for (let seq = 1; seq <= length; seq++) {
-    const line: JournalLine = { seq, at: seq * 1000, act: "access.give", outcome: "done", person: "p", node: "n", vault: "v", subject: "s", details: "{}", names: "{}" };
+    const line: JournalLine = {
+      seq,
+      at: seq * 1000,
+      act: "access.give",
+      outcome: "done",
+      person: "p",
+      node: "n",
+      vault: "v",
+      subject: "s",
+      details: "{}",
+      names: "{}",
+    };
     const previous = lines.at(-1)?.hash ?? FIRST_PREVIOUS;
     const hash = await lineHash(line, previous);
     lines.push({ ...line, previous, hash, mac: await lineMac(key, hash) });
@@ -21,15 +32,25 @@ describe("the chain", () => {
     expect(await checkChain(lines, key)).toEqual({ lines: 5, head: lines[4]!.hash, broken: null });
   });
 
-  test.each(["at", "act", "person", "node", "vault", "subject", "details", "names", "outcome"] as const)("a changed %s breaks its own line", async (field) => {
-    const lines = await chain(5);
-    (lines[2] as unknown as Record<string, unknown>)[field] = field === "at" ? 7 : "changed";
-    expect((await checkChain(lines, key)).broken).toEqual({ seq: 3, why: "hash" });
-  });
+  test.each(["at", "act", "person", "node", "vault", "subject", "details", "names", "outcome"] as const)(
+    "a changed %s breaks its own line",
+    async (field) => {
+      const lines = await chain(5);
+      (lines[2] as unknown as Record<string, unknown>)[field] = field === "at" ? 7 : "changed";
+      expect((await checkChain(lines, key)).broken).toEqual({ seq: 3, why: "hash" });
+    },
+  );
 
   test("a line taken out, moved or put in is found where it happened", async () => {
     const lines = await chain(5);
-    expect((await checkChain(lines.filter((line) => line.seq !== 3), key)).broken).toEqual({ seq: 3, why: "sequence" });
+    expect(
+      (
+        await checkChain(
+          lines.filter((line) => line.seq !== 3),
+          key,
+        )
+      ).broken,
+    ).toEqual({ seq: 3, why: "sequence" });
     const [first, second, ...rest] = lines as [ChainedLine, ChainedLine, ...ChainedLine[]];
     expect((await checkChain([second, first, ...rest], key)).broken?.seq).toBe(1);
   });

@@ -29,7 +29,10 @@ const read = <T>(reader: (text: string) => T) =>
     try {
       return reader(text);
     } catch (error) {
-      context.addIssue({ code: "custom", message: error instanceof RangeError ? error.message : "This cannot be read." });
+      context.addIssue({
+        code: "custom",
+        message: error instanceof RangeError ? error.message : "This cannot be read.",
+      });
       return z.NEVER;
     }
   });
@@ -53,7 +56,12 @@ export const websiteLoginSchema = z.strictObject({
     .max(200, "A name has at most 200 characters.")
     .refine((text) => !/[\u0000-\u001f\u007f]/.test(text), "A name is one line of text."),
   description: z.string().trim().max(300, "A description has at most 300 characters.").default(""),
-  signInPage: z.string().trim().min(1, "Say where one signs in.").max(2000, "This address is too long.").pipe(read(wholeAddress)),
+  signInPage: z
+    .string()
+    .trim()
+    .min(1, "Say where one signs in.")
+    .max(2000, "This address is too long.")
+    .pipe(read(wholeAddress)),
   reach: z.enum(["site", "host"]).default("site"),
   userName: z.string().max(500, "A user name has at most 500 characters.").optional(),
   password: z.string().max(1000, "A password has at most 1,000 characters.").optional(),

@@ -18,15 +18,28 @@ describe("a password given back in disguise is found", () => {
     "percent, all": [...bytes].map((b) => `%${b.toString(16)}`).join(""),
     "percent twice": encodeURIComponent(encodeURIComponent(SECRET)),
     form: new URLSearchParams({ x: SECRET }).toString().slice(2),
-    html: SECRET.replace(/[&<>"']/g, (c) => ({ "&": "&amp;", "<": "&lt;", ">": "&gt;", '"': "&quot;", "'": "&#39;" })[c]!),
+    html: SECRET.replace(
+      /[&<>"']/g,
+      (c) => ({ "&": "&amp;", "<": "&lt;", ">": "&gt;", '"': "&quot;", "'": "&#39;" })[c]!,
+    ),
     "html numbers": Array.from(SECRET, (c) => `&#${c.codePointAt(0)};`).join(""),
     json: JSON.stringify(SECRET),
     "json in \\u": SECRET.replace(/[\s\S]/g, (c) => `\\u${c.charCodeAt(0).toString(16).padStart(4, "0")}`),
-    "quoted-printable": [...bytes].map((b) => (b === 61 || b < 33 || b > 126 ? `=${b.toString(16).toUpperCase().padStart(2, "0")}` : String.fromCharCode(b))).join(""),
+    "quoted-printable": [...bytes]
+      .map((b) =>
+        b === 61 || b < 33 || b > 126 ? `=${b.toString(16).toUpperCase().padStart(2, "0")}` : String.fromCharCode(b),
+      )
+      .join(""),
     hex: bytes.toString("hex"),
-    "HEX": bytes.toString("hex").toUpperCase(),
+    HEX: bytes.toString("hex").toUpperCase(),
     "UTF-16 hex": wide.toString("hex"),
-    ...Object.fromEntries(["md5", "sha1", "sha256"].flatMap((name) => [[`${name} hex`, createHash(name).update(SECRET).digest("hex")], [`${name} base64`, createHash(name).update(SECRET).digest("base64")], [`${name} base64url`, createHash(name).update(SECRET).digest("base64url")]])),
+    ...Object.fromEntries(
+      ["md5", "sha1", "sha256"].flatMap((name) => [
+        [`${name} hex`, createHash(name).update(SECRET).digest("hex")],
+        [`${name} base64`, createHash(name).update(SECRET).digest("base64")],
+        [`${name} base64url`, createHash(name).update(SECRET).digest("base64url")],
+      ]),
+    ),
   };
   test.each(Object.entries(disguises))("%s", async (_, text) => expect(await carries(around(text))).toBe(true));
 
@@ -39,11 +52,20 @@ describe("a password given back in disguise is found", () => {
 
   test("any password of eight or more, in base64 at any offset", async () => {
     await fc.assert(
-      fc.asyncProperty(fc.string({ minLength: 8, maxLength: 40 }), fc.nat(5), fc.nat(5), async (secret, before, after) => {
-        fc.pre(secret !== "somebody");
-        const text = Buffer.concat([Buffer.alloc(before, 120), Buffer.from(secret), Buffer.alloc(after, 121)]).toString("base64");
-        expect(await carries(text, secret)).toBe(true);
-      }),
+      fc.asyncProperty(
+        fc.string({ minLength: 8, maxLength: 40 }),
+        fc.nat(5),
+        fc.nat(5),
+        async (secret, before, after) => {
+          fc.pre(secret !== "somebody");
+          const text = Buffer.concat([
+            Buffer.alloc(before, 120),
+            Buffer.from(secret),
+            Buffer.alloc(after, 121),
+          ]).toString("base64");
+          expect(await carries(text, secret)).toBe(true);
+        },
+      ),
       { numRuns: 300 },
     );
   });
@@ -51,7 +73,12 @@ describe("a password given back in disguise is found", () => {
 
 test("what does not hold it is not suspected", async () => {
   expect(await carries("session=5f2c9b7a0e; path=/; theme=canary")).toBe(false);
-  await fc.assert(fc.asyncProperty(fc.base64String({ maxLength: 200 }), async (text) => { expect(await carries(text)).toBe(false); }), { numRuns: 200 });
+  await fc.assert(
+    fc.asyncProperty(fc.base64String({ maxLength: 200 }), async (text) => {
+      expect(await carries(text)).toBe(false);
+    }),
+    { numRuns: 200 },
+  );
 });
 
 test("short ones, and those equal to the user name, count as whole values only", async () => {

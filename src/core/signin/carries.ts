@@ -24,7 +24,9 @@ export async function tracesOf(password: string, userName: string): Promise<Secr
 
   const bytes = utf8(password);
   const wide = utf16(password);
-  const digests = await Promise.all([createMD5(), createSHA1(), createSHA256()].map(async (made) => (await made).init().update(bytes).digest("binary")));
+  const digests = await Promise.all(
+    [createMD5(), createSHA1(), createSHA256()].map(async (made) => (await made).init().update(bytes).digest("binary")),
+  );
   const binary = [bytes, wide.little, wide.big, latin1(password)].filter((form) => form !== null);
   return {
     anyCase: [...binary.map(toHex), ...digests.map(toHex), percentAll(bytes)],
@@ -44,7 +46,10 @@ export function carriesSecret(values: readonly string[], traces: SecretTraces): 
   return values.flatMap(readings).some((value) => {
     if (traces.wholeOnly !== null) return value === traces.wholeOnly;
     const lower = value.toLowerCase();
-    return traces.exact.some((trace) => value.includes(trace)) || traces.anyCase.some((trace) => lower.includes(trace.toLowerCase()));
+    return (
+      traces.exact.some((trace) => value.includes(trace)) ||
+      traces.anyCase.some((trace) => lower.includes(trace.toLowerCase()))
+    );
   });
 }
 
@@ -83,7 +88,9 @@ function utf16(text: string): { little: Uint8Array; big: Uint8Array } {
 }
 
 const latin1 = (text: string): Uint8Array | null =>
-  /^[\u0000-\u00ff]*$/.test(text) && /[\u0080-\u00ff]/.test(text) ? Uint8Array.from(text, (c) => c.charCodeAt(0)) : null;
+  /^[\u0000-\u00ff]*$/.test(text) && /[\u0080-\u00ff]/.test(text)
+    ? Uint8Array.from(text, (c) => c.charCodeAt(0))
+    : null;
 const rawText = (bytes: Uint8Array) => String.fromCharCode(...bytes);
 const base64 = (bytes: Uint8Array) => btoa(rawText(bytes));
 const bothAlphabets = (text: string) => [text, text.replaceAll("+", "-").replaceAll("/", "_")];
@@ -98,16 +105,38 @@ function base64Parts(bytes: Uint8Array): string[] {
   });
 }
 
-const percentAll = (bytes: Uint8Array) => Array.from(bytes, (byte) => `%${byte.toString(16).padStart(2, "0")}`).join("");
+const percentAll = (bytes: Uint8Array) =>
+  Array.from(bytes, (byte) => `%${byte.toString(16).padStart(2, "0")}`).join("");
 
 function escaped(text: string): string[] {
-  const html = text.replace(/[&<>"']/g, (c) => ({ "&": "&amp;", "<": "&lt;", ">": "&gt;", '"': "&quot;", "'": "&#39;" })[c] ?? c);
+  const html = text.replace(
+    /[&<>"']/g,
+    (c) => ({ "&": "&amp;", "<": "&lt;", ">": "&gt;", '"': "&quot;", "'": "&#39;" })[c] ?? c,
+  );
   const json = JSON.stringify(text).slice(1, -1);
-  const unicode = Array.from({ length: text.length }, (_, i) => `\\u${text.charCodeAt(i).toString(16).padStart(4, "0")}`).join("");
+  const unicode = Array.from(
+    { length: text.length },
+    (_, i) => `\\u${text.charCodeAt(i).toString(16).padStart(4, "0")}`,
+  ).join("");
   const numeric = Array.from(text, (c) => `&#${c.codePointAt(0)};`).join("");
   const numericHex = Array.from(text, (c) => `&#x${c.codePointAt(0)!.toString(16)};`).join("");
-  const quoted = Array.from(utf8(text), (b) => (b === 61 || b < 33 || b > 126 ? `=${b.toString(16).toUpperCase().padStart(2, "0")}` : String.fromCharCode(b))).join("");
+  const quoted = Array.from(utf8(text), (b) =>
+    b === 61 || b < 33 || b > 126 ? `=${b.toString(16).toUpperCase().padStart(2, "0")}` : String.fromCharCode(b),
+  ).join("");
   const mixedJson = json.replace(/[^\u0020-\u007e]/g, (c) => `\\u${c.charCodeAt(0).toString(16).padStart(4, "0")}`);
   const slashed = json.replaceAll("/", "\\/");
-  return [encodeURIComponent(text), encodeURIComponent(text).replaceAll("%20", "+"), new URLSearchParams({ p: text }).toString().slice(2), html, html.replaceAll("&#39;", "&#x27;"), json, unicode, numeric, numericHex, quoted, mixedJson, slashed];
+  return [
+    encodeURIComponent(text),
+    encodeURIComponent(text).replaceAll("%20", "+"),
+    new URLSearchParams({ p: text }).toString().slice(2),
+    html,
+    html.replaceAll("&#39;", "&#x27;"),
+    json,
+    unicode,
+    numeric,
+    numericHex,
+    quoted,
+    mixedJson,
+    slashed,
+  ];
 }

@@ -19,28 +19,41 @@ export function readCodeSettings(typed: string): CodeSettings {
   if (/^otpauth:/i.test(text)) {
     try {
       const read = URI.parse(text);
-      if (!(read instanceof TOTP)) throw new RangeError("This is a counter code. Galtry keeps codes that change with time.");
-      return checked({ secret: read.secret.base32, digits: read.digits, period: read.period, algorithm: read.algorithm as CodeSettings["algorithm"] });
+      if (!(read instanceof TOTP))
+        throw new RangeError("This is a counter code. Galtry keeps codes that change with time.");
+      return checked({
+        secret: read.secret.base32,
+        digits: read.digits,
+        period: read.period,
+        algorithm: read.algorithm as CodeSettings["algorithm"],
+      });
     } catch (error) {
       if (error instanceof RangeError) throw error;
       throw new RangeError("This otpauth address cannot be read.");
     }
   }
   const secret = text.replace(/[\s-]/g, "").toUpperCase().replace(/=+$/, "");
-  if (!/^[A-Z2-7]{8,}$/.test(secret)) throw new RangeError("A code's secret is letters A to Z and digits 2 to 7, at least eight of them.");
+  if (!/^[A-Z2-7]{8,}$/.test(secret))
+    throw new RangeError("A code's secret is letters A to Z and digits 2 to 7, at least eight of them.");
   return checked({ secret, digits: 6, period: 30, algorithm: "SHA1" });
 }
 
 function checked(settings: CodeSettings): CodeSettings {
   if (settings.digits < 6 || settings.digits > 8) throw new RangeError("A code has six to eight digits.");
   if (settings.period < 5 || settings.period > 300) throw new RangeError("A code lasts five seconds to five minutes.");
-  if (!["SHA1", "SHA256", "SHA512"].includes(settings.algorithm)) throw new RangeError("This code is made in a way that Galtry does not know.");
+  if (!["SHA1", "SHA256", "SHA512"].includes(settings.algorithm))
+    throw new RangeError("This code is made in a way that Galtry does not know.");
   return settings;
 }
 
 /** The code at a moment (milliseconds), which step it belongs to and how long it still holds (milliseconds). */
 export function codeAt(settings: CodeSettings, at: number): { code: string; step: number; leftMs: number } {
-  const totp = new TOTP({ secret: Secret.fromBase32(settings.secret), digits: settings.digits, period: settings.period, algorithm: settings.algorithm });
+  const totp = new TOTP({
+    secret: Secret.fromBase32(settings.secret),
+    digits: settings.digits,
+    period: settings.period,
+    algorithm: settings.algorithm,
+  });
   const length = settings.period * 1000;
   const step = Math.floor(at / length);
   return { code: totp.generate({ timestamp: at }), step, leftMs: (step + 1) * length - at };

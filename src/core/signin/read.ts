@@ -2,7 +2,14 @@
  * Reads what a page is for: groups its visible fields by form (or, without one, by the container they share with
  * a button), says for each group what it asks, and picks the first in the order of PAGE_KINDS.
  */
-import { NOTHING_READ, PAGE_KINDS, type PageDescription, type PageField, type PageKind, type PageReading } from "./page";
+import {
+  NOTHING_READ,
+  PAGE_KINDS,
+  type PageDescription,
+  type PageField,
+  type PageKind,
+  type PageReading,
+} from "./page";
 import * as words from "./words";
 
 /** One form, or the fields that stand together where there is none. */
@@ -38,7 +45,13 @@ const isFillable = (field: PageField) =>
     field.control === "textarea");
 
 function groupsOf(page: PageDescription): Group[] {
-  const groups: Group[] = page.forms.map((form) => ({ form, text: form.text, hints: form.hints, fields: [], buttons: [] }));
+  const groups: Group[] = page.forms.map((form) => ({
+    form,
+    text: form.text,
+    hints: form.hints,
+    fields: [],
+    buttons: [],
+  }));
   const loose: PageField[] = [];
   for (const field of page.fields) {
     const group = field.form === null ? undefined : groups[field.form];
@@ -51,7 +64,9 @@ function groupsOf(page: PageDescription): Group[] {
 
 /** Each fillable field climbs to the nearest container that also holds a button which could send it. */
 function looseGroups(page: PageDescription, loose: PageField[]): Group[] {
-  const senders = loose.filter((field) => isButton(field) && field.visible && !words.ASIDE.test(words.plain(field.label)));
+  const senders = loose.filter(
+    (field) => isButton(field) && field.visible && !words.ASIDE.test(words.plain(field.label)),
+  );
   const byContainer = new Map<number, PageField[]>();
   for (const field of loose.filter((candidate) => !isButton(candidate))) {
     const home =
@@ -103,7 +118,10 @@ function readGroup(group: Group, page: PageDescription): PageReading & { weight:
 function weigh(group: Group, page: PageDescription): Evidence {
   const fillable = group.fields.filter(isFillable);
   const passwords = fillable.filter(isPassword);
-  const codes = codeFields(fillable.filter((field) => !passwords.includes(field)), group);
+  const codes = codeFields(
+    fillable.filter((field) => !passwords.includes(field)),
+    group,
+  );
   const rest = fillable.filter((field) => !passwords.includes(field) && !codes.includes(field));
   const submit = submitOf(group, [...passwords, ...rest, ...codes]);
   const identifiers = identifiersOf(rest, passwords, group);
@@ -114,7 +132,11 @@ function weigh(group: Group, page: PageDescription): Evidence {
     particulars: rest.filter((field) => isParticular(field)).length,
     submit,
     act: submit ? words.plain(submit.label) : "",
-    around: words.plain([group.text, group.hints, actionWords(group.form?.action ?? ""), submit?.name ?? "", submit?.id ?? ""].join(" | ")),
+    around: words.plain(
+      [group.text, group.hints, actionWords(group.form?.action ?? ""), submit?.name ?? "", submit?.id ?? ""].join(
+        " | ",
+      ),
+    ),
     title: words.plain(page.title),
     fixedIdentifier: group.fields.some(
       (field) => field.visible && (field.readOnly || field.disabled) && TEXT_LIKE.has(field.type) && field.value !== "",
@@ -142,7 +164,11 @@ function isCode(field: PageField): boolean {
   if (field.control === "textarea" || field.type === "email" || field.type === "search") return false;
   if (/username|email|current-password|new-password/.test(field.autocomplete)) return false;
   const text = about(field);
-  if (words.OTHER_PURPOSE.test(text) || /post ?code|zip|captcha|country|area code|promo|sort code|postleitzahl/.test(text)) return false;
+  if (
+    words.OTHER_PURPOSE.test(text) ||
+    /post ?code|zip|captcha|country|area code|promo|sort code|postleitzahl/.test(text)
+  )
+    return false;
   return words.CODE.test(text);
 }
 
@@ -158,15 +184,25 @@ function codeFields(fields: PageField[], group: Group): PageField[] {
     (field) =>
       (/(?:^| )(?:code|pin|kod|codigo|codice|kode|koodi|cod)(?= |$)/.test(about(field)) &&
         (words.CODE.test(around) || (field.maxLength !== null && field.maxLength >= 4 && field.maxLength <= 8))) ||
-      (fields.length === 1 && field.inputMode === "numeric" && field.maxLength !== null && field.maxLength <= 8 && words.CODE.test(around)),
+      (fields.length === 1 &&
+        field.inputMode === "numeric" &&
+        field.maxLength !== null &&
+        field.maxLength <= 8 &&
+        words.CODE.test(around)),
   );
 }
 
 function isParticular(field: PageField): boolean {
-  if (/given-name|family-name|^name$|bday|street-address|postal-code|country|organization/.test(field.autocomplete)) return true;
+  if (/given-name|family-name|^name$|bday|street-address|postal-code|country|organization/.test(field.autocomplete))
+    return true;
   if (field.control === "textarea") return true;
   const text = about(field);
-  return words.PARTICULARS.test(text) && !words.USER_NAME.test(spoken(field)) && !words.EMAIL.test(text) && !/user|login/.test(text);
+  return (
+    words.PARTICULARS.test(text) &&
+    !words.USER_NAME.test(spoken(field)) &&
+    !words.EMAIL.test(text) &&
+    !/user|login/.test(text)
+  );
 }
 
 /** Fields that could hold the user name, best first. */
@@ -222,8 +258,14 @@ function submitScore(button: PageField, group: Group, _last: number): number {
   if (button.type === "submit" || button.type === "image") score += 4;
   else if (!group.form) score += 1;
   if (words.SIGN_IN.test(text)) score += 5;
-  else if (words.NEXT.test(text) || words.REGISTER.test(text) || words.RESET.test(text) || words.CHANGE.test(text)) score += 4;
-  else if (/^(go|ok|submit|send|save|verify|confirm|absenden|senden|speichern|envoyer|valider|enviar|guardar|invia|salva|verzenden|opslaan|spara|skicka|gem|lagre|tallenna|zapisz|wyslij|odeslat|ulozit|kuldes|mentes|trimite|gonder|kaydet|verifier|verificar|verifica|verifieren|weryfikuj|dogrula|bestatigen|confirmer|confirmar|conferma|bevestigen|bekrafta|bekraeft|bekreft|vahvista|potwierdz|potvrdit|unlock|enter)$/.test(text)) score += 3;
+  else if (words.NEXT.test(text) || words.REGISTER.test(text) || words.RESET.test(text) || words.CHANGE.test(text))
+    score += 4;
+  else if (
+    /^(go|ok|submit|send|save|verify|confirm|absenden|senden|speichern|envoyer|valider|enviar|guardar|invia|salva|verzenden|opslaan|spara|skicka|gem|lagre|tallenna|zapisz|wyslij|odeslat|ulozit|kuldes|mentes|trimite|gonder|kaydet|verifier|verificar|verifica|verifieren|weryfikuj|dogrula|bestatigen|confirmer|confirmar|conferma|bevestigen|bekrafta|bekraeft|bekreft|vahvista|potwierdz|potvrdit|unlock|enter)$/.test(
+      text,
+    )
+  )
+    score += 3;
   if (words.SIGN_IN.test(hints) || /submit/.test(hints)) score += 1;
   if (words.ASIDE.test(text) && !words.SIGN_IN.test(text)) score -= 8;
   if (words.ELSEWHERE.test(text)) score -= 6;
@@ -240,7 +282,10 @@ function kindWithPassword(evidence: Evidence): PageKind {
   const { passwords, identifiers, act, around, title, particulars } = evidence;
   const old = passwords.filter((field) => /current-password/.test(field.autocomplete) || words.OLD.test(about(field)));
   const fresh = passwords.filter(
-    (field) => /new-password/.test(field.autocomplete) || words.NEW.test(spoken(field)) || words.NEW.test(words.plain(field.name)),
+    (field) =>
+      /new-password/.test(field.autocomplete) ||
+      words.NEW.test(spoken(field)) ||
+      words.NEW.test(words.plain(field.name)),
   );
   const repeats = passwords.filter((field) => words.CONFIRM.test(about(field)));
   const saysChange = words.CHANGE.test(`${act} | ${around}`) || (words.CHANGE.test(title) && !words.SIGN_IN.test(act));
@@ -257,25 +302,31 @@ function kindWithPassword(evidence: Evidence): PageKind {
 
   const only = passwords[0]!;
   const isNew = /new-password/.test(only.autocomplete);
-  if (identifiers.length === 0 && (isNew || words.NEW.test(spoken(only))) && !saysRegister && particulars === 0) return "change-password";
+  if (identifiers.length === 0 && (isNew || words.NEW.test(spoken(only))) && !saysRegister && particulars === 0)
+    return "change-password";
   if (saysChange && words.CHANGE.test(act)) return "change-password";
   if (isNew && !words.SIGN_IN.test(act)) return "register";
   if (words.REGISTER.test(act) && !words.SIGN_IN.test(act)) return "register";
   if (particulars >= 2 && !words.SIGN_IN.test(act)) return "register";
-  if (saysRegister && !words.SIGN_IN.test(`${around} | ${title}`) && (particulars > 0 || !words.NEXT.test(act))) return "register";
+  if (saysRegister && !words.SIGN_IN.test(`${around} | ${title}`) && (particulars > 0 || !words.NEXT.test(act)))
+    return "register";
   if (isNew && particulars > 0) return "register";
   return identifiers.length > 0 ? "sign-in" : "password-only-step";
 }
 
 function passwordFor(kind: PageKind, passwords: PageField[]): PageField | undefined {
   if (kind !== "change-password") return passwords[0];
-  return passwords.find((field) => /current-password/.test(field.autocomplete) || words.OLD.test(about(field))) ?? passwords[0];
+  return (
+    passwords.find((field) => /current-password/.test(field.autocomplete) || words.OLD.test(about(field))) ??
+    passwords[0]
+  );
 }
 
 function kindWithoutPassword(evidence: Evidence, group: Group): PageKind {
   const { identifiers, codes, act, around, title, particulars } = evidence;
   const own = `${act} | ${around}`;
-  if (codes.length > 0 && identifiers.length === 0 && !words.SEARCH.test(act) && !words.NEWSLETTER.test(act)) return "one-time-code-step";
+  if (codes.length > 0 && identifiers.length === 0 && !words.SEARCH.test(act) && !words.NEWSLETTER.test(act))
+    return "one-time-code-step";
   if (identifiers.length === 0) return "none";
   if (words.SEARCH.test(act) || /search/.test(group.form?.hints.toLowerCase() ?? "")) return "none";
   if (words.NEWSLETTER.test(act)) return "none";
@@ -288,7 +339,9 @@ function kindWithoutPassword(evidence: Evidence, group: Group): PageKind {
   if (words.NEWSLETTER.test(around)) return "none";
   // A link "Forgot your password?" stands in sign-in forms too; without a sign-in word it names the form.
   if (words.SIGN_IN.test(around)) {
-    return words.RESET.test(title) && !words.SIGN_IN.test(title) && !words.NEXT.test(act) ? "reset-request" : "identifier-first";
+    return words.RESET.test(title) && !words.SIGN_IN.test(title) && !words.NEXT.test(act)
+      ? "reset-request"
+      : "identifier-first";
   }
   if (words.RESET.test(own) || words.RESET.test(title)) return "reset-request";
   if (words.REGISTER.test(own) || words.REGISTER.test(title)) return "register";

@@ -45,7 +45,8 @@ export function wholeAddress(typed: string): string {
   } catch {
     throw new RangeError("This is not the address of a page.");
   }
-  if (url.protocol !== "https:" && url.protocol !== "http:") throw new RangeError("An address begins with https:// or http://.");
+  if (url.protocol !== "https:" && url.protocol !== "http:")
+    throw new RangeError("An address begins with https:// or http://.");
   if (url.username || url.password) throw new RangeError("An address must not hold a user name or a password.");
   if (!url.hostname.includes(".") && url.hostname !== "localhost" && !isAddress(url.hostname))
     throw new RangeError("This address has no full host name.");

@@ -1,7 +1,12 @@
 /** How a particular site is signed in to, beyond what its pages say by themselves. Learned at capture, editable. */
 import { z } from "zod";
 
-const hostSchema = z.string().trim().toLowerCase().regex(/^[a-z0-9.-]+(:\d{1,5})?$/, "A host is a name such as login.pellam.example.").max(260);
+const hostSchema = z
+  .string()
+  .trim()
+  .toLowerCase()
+  .regex(/^[a-z0-9.-]+(:\d{1,5})?$/, "A host is a name such as login.pellam.example.")
+  .max(260);
 
 export const stepsSchema = z.strictObject({
   /** Other hosts the sign-in passes through, besides the entry's own. */

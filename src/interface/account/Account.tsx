@@ -30,7 +30,21 @@ interface NoticeLine {
   nodeId: string | null;
 }
 
-export function Account({ person, mail, devices, notices, zone, now }: { person: string; mail: string; devices: Devices; notices: NoticeLine[]; zone: string; now: number }) {
+export function Account({
+  person,
+  mail,
+  devices,
+  notices,
+  zone,
+  now,
+}: {
+  person: string;
+  mail: string;
+  devices: Devices;
+  notices: NoticeLine[];
+  zone: string;
+  now: number;
+}) {
   const end = useCommand("people.endSession");
   const endLanyard = useCommand("lanyard.end");
   const putAway = useCommand("people.putAwayNotices");
@@ -46,7 +60,13 @@ export function Account({ person, mail, devices, notices, zone, now }: { person:
     location.assign("/sign-in");
   };
   return (
-    <Page where={<><b>{person}</b>, {mail}.</>}>
+    <Page
+      where={
+        <>
+          <b>{person}</b>, {mail}.
+        </>
+      }
+    >
       <Row style={{ justifyContent: "space-between" }}>
         <h1>{person}</h1>
         <Button onPress={signOut}>Sign out</Button>
@@ -54,7 +74,15 @@ export function Account({ person, mail, devices, notices, zone, now }: { person:
       {notices.length > 0 && (
         <Block id="notices">
           <h2>Notices</h2>
-          <Lines>{notices.map((notice) => <li key={notice.id}><span>{notice.text}</span><span className="soft small">{sayTime(notice.at, now, zone)}</span><Act onPress={() => putAway.run({ ids: [notice.id] })}>Put away</Act></li>)}</Lines>
+          <Lines>
+            {notices.map((notice) => (
+              <li key={notice.id}>
+                <span>{notice.text}</span>
+                <span className="soft small">{sayTime(notice.at, now, zone)}</span>
+                <Act onPress={() => putAway.run({ ids: [notice.id] })}>Put away</Act>
+              </li>
+            ))}
+          </Lines>
         </Block>
       )}
       <Block>
@@ -62,8 +90,15 @@ export function Account({ person, mail, devices, notices, zone, now }: { person:
         <Lines>
           {devices.sessions.map((session) => (
             <li key={session.id}>
-              <span><b>{session.browser}</b> {session.current && <Chip data-tone="good">this one</Chip>}<span className="soft small" style={{ display: "block" }}>from {session.address}, since {sayTime(session.createdAt, now, zone)}</span></span>
-              <span className="soft small" title={exactTime(session.lastSeenAt, zone)}>last seen {sayTime(session.lastSeenAt, now, zone)}</span>
+              <span>
+                <b>{session.browser}</b> {session.current && <Chip data-tone="good">this one</Chip>}
+                <span className="soft small" style={{ display: "block" }}>
+                  from {session.address}, since {sayTime(session.createdAt, now, zone)}
+                </span>
+              </span>
+              <span className="soft small" title={exactTime(session.lastSeenAt, zone)}>
+                last seen {sayTime(session.lastSeenAt, now, zone)}
+              </span>
               {session.current ? <span /> : <Act onPress={() => end.run({ sessionId: session.id })}>End</Act>}
             </li>
           ))}
@@ -71,13 +106,27 @@ export function Account({ person, mail, devices, notices, zone, now }: { person:
       </Block>
       <Block>
         <h2>Your Lanyards</h2>
-        {devices.lanyards.length === 0 ? <p>No browser is connected. <a href="/lanyard">Get Lanyard</a></p> : (
+        {devices.lanyards.length === 0 ? (
+          <p>
+            No browser is connected. <a href="/lanyard">Get Lanyard</a>
+          </p>
+        ) : (
           <Lines>
             {devices.lanyards.map((lanyard) => (
               <li key={lanyard.id}>
-                <span><b>{lanyard.browser}</b><span className="soft small" style={{ display: "block" }}>version {lanyard.version}, connected {sayTime(lanyard.createdAt, now, zone)}</span></span>
+                <span>
+                  <b>{lanyard.browser}</b>
+                  <span className="soft small" style={{ display: "block" }}>
+                    version {lanyard.version}, connected {sayTime(lanyard.createdAt, now, zone)}
+                  </span>
+                </span>
                 <span className="soft small">last used {sayTime(lanyard.lastUsedAt, now, zone)}</span>
-                <Act onPress={() => endLanyard.run({ lanyardId: lanyard.id, why: "" })} aria-label={`End the Lanyard in ${lanyard.browser}`}>End</Act>
+                <Act
+                  onPress={() => endLanyard.run({ lanyardId: lanyard.id, why: "" })}
+                  aria-label={`End the Lanyard in ${lanyard.browser}`}
+                >
+                  End
+                </Act>
               </li>
             ))}
           </Lines>
@@ -89,7 +138,9 @@ export function Account({ person, mail, devices, notices, zone, now }: { person:
           <Button onPress={() => choose("")}>As the system</Button>
           <Button onPress={() => choose("light")}>Light</Button>
           <Button onPress={() => choose("dark")}>Dark</Button>
-          <span role="status" className="soft small">{theme === null ? "" : "Kept in this browser."}</span>
+          <span role="status" className="soft small">
+            {theme === null ? "" : "Kept in this browser."}
+          </span>
         </Row>
       </Block>
     </Page>

@@ -51,7 +51,11 @@ export function ConnectLanyard({ person }: { person: string }) {
       const proved = await runCommand<{ right: boolean }>("people.proveAgain", { password });
       if (!proved.ok || !proved.result.right) {
         setRunning(false);
-        return setRefused(proved.ok ? { code: "bad-input", message: "This is not your sign-in password.", field: "password" } : proved.refused);
+        return setRefused(
+          proved.ok
+            ? { code: "bad-input", message: "This is not your sign-in password.", field: "password" }
+            : proved.refused,
+        );
       }
     }
     const answer = await runCommand("lanyard.confirm", { userCode: pairing.userCode });
@@ -65,26 +69,77 @@ export function ConnectLanyard({ person }: { person: string }) {
   };
 
   return (
-    <Page where={<>Connecting Lanyard in this browser for <b>{person}</b>.</>}>
+    <Page
+      where={
+        <>
+          Connecting Lanyard in this browser for <b>{person}</b>.
+        </>
+      }
+    >
       <div style={{ maxWidth: 560 }}>
         <h1 style={{ marginBottom: 16 }}>Connect Lanyard</h1>
         {done ? (
-          <Notice data-tone="good" role="status"><b>Lanyard is connected.</b> You can sign in from the <a href="/">Front desk</a> and from any site’s own page.</Notice>
+          <Notice data-tone="good" role="status">
+            <b>Lanyard is connected.</b> You can sign in from the <a href="/">Front desk</a> and from any site’s own
+            page.
+          </Notice>
         ) : lanyard?.state === "absent" ? (
-          <Stack><p>There is no Lanyard in this browser yet.</p><Row><ButtonLink href="/lanyard" data-look="go">Get Lanyard</ButtonLink></Row></Stack>
+          <Stack>
+            <p>There is no Lanyard in this browser yet.</p>
+            <Row>
+              <ButtonLink href="/lanyard" data-look="go">
+                Get Lanyard
+              </ButtonLink>
+            </Row>
+          </Stack>
         ) : !pairing ? (
-          <>{refused ? <Notice data-tone="bad" role="alert">{refused.message}</Notice> : <p className="soft">Asking Lanyard for its code.</p>}</>
+          refused ? (
+            <Notice data-tone="bad" role="alert">
+              {refused.message}
+            </Notice>
+          ) : (
+            <p className="soft">Asking Lanyard for its code.</p>
+          )
         ) : (
-          <form onSubmit={(event) => { event.preventDefault(); void confirm(); }}>
+          <form
+            onSubmit={(event) => {
+              event.preventDefault();
+              void confirm();
+            }}
+          >
             <Stack>
               <div>
-                <p>Lanyard in <b>{pairing.browser}</b> asks to work for <b>{person}</b>. Its window shows this code:</p>
+                <p>
+                  Lanyard in <b>{pairing.browser}</b> asks to work for <b>{person}</b>. Its window shows this code:
+                </p>
                 <Code>{pairing.userCode}</Code>
-                <p>Confirm only if Lanyard’s window shows the same eight letters. Whoever uses this browser afterwards can sign in with your keys.</p>
+                <p>
+                  Confirm only if Lanyard’s window shows the same eight letters. Whoever uses this browser afterwards
+                  can sign in with your keys.
+                </p>
               </div>
-              {pairing.mustProve && <TextField label="Your sign-in password" type="password" autoComplete="current-password" value={password} onChange={(event) => setPassword(event.target.value)} wrong={refused?.field === "password" ? refused.message : null} hint="your sign-in is more than five minutes old" />}
-              {refused && refused.field !== "password" && <Notice data-tone="bad" role="alert">{refused.message}</Notice>}
-              <Row><Button look="go" type="submit" isDisabled={running}>It is the same: connect</Button><ButtonLink href="/">Do not connect</ButtonLink></Row>
+              {pairing.mustProve && (
+                <TextField
+                  label="Your sign-in password"
+                  type="password"
+                  autoComplete="current-password"
+                  value={password}
+                  onChange={(event) => setPassword(event.target.value)}
+                  wrong={refused?.field === "password" ? refused.message : null}
+                  hint="your sign-in is more than five minutes old"
+                />
+              )}
+              {refused && refused.field !== "password" && (
+                <Notice data-tone="bad" role="alert">
+                  {refused.message}
+                </Notice>
+              )}
+              <Row>
+                <Button look="go" type="submit" isDisabled={running}>
+                  It is the same: connect
+                </Button>
+                <ButtonLink href="/">Do not connect</ButtonLink>
+              </Row>
             </Stack>
           </form>
         )}

@@ -17,11 +17,37 @@ export function GetLanyard({ available, version }: { available: boolean; version
     <Page where="Lanyard is Galtry’s browser extension: with it colleagues sign in without being shown a password.">
       <h1 style={{ marginBottom: 16 }}>Get Lanyard</h1>
       <Steps>
-        <li><span>{available ? <><ButtonLink href="/lanyard/download" download>Download Lanyard {version}</ButtonLink><br /><span className="soft small">Unpack the zip into a folder that stays where it is.</span></> : "Ask whoever runs Galtry: Lanyard has not been built on this server yet."}</span></li>
-        <li><span>Open the browser’s page of extensions (<span className="mono">chrome://extensions</span>), switch on <b>Developer mode</b>, press <b>Load unpacked</b> and choose the folder.</span></li>
-        <li><span>Come back to <a href="/lanyard/connect">Connect Lanyard</a> and confirm the code that Lanyard shows.</span></li>
+        <li>
+          <span>
+            {available ? (
+              <>
+                <ButtonLink href="/lanyard/download" download>
+                  Download Lanyard {version}
+                </ButtonLink>
+                <br />
+                <span className="soft small">Unpack the zip into a folder that stays where it is.</span>
+              </>
+            ) : (
+              "Ask whoever runs Galtry: Lanyard has not been built on this server yet."
+            )}
+          </span>
+        </li>
+        <li>
+          <span>
+            Open the browser’s page of extensions (<span className="mono">chrome://extensions</span>), switch on{" "}
+            <b>Developer mode</b>, press <b>Load unpacked</b> and choose the folder.
+          </span>
+        </li>
+        <li>
+          <span>
+            Come back to <a href="/lanyard/connect">Connect Lanyard</a> and confirm the code that Lanyard shows.
+          </span>
+        </li>
       </Steps>
-      <p className="soft small" style={{ maxWidth: 640, marginTop: 16 }}>Lanyard asks to read and change data on all sites: it has to see sign-in pages, and to set the cookies of the sessions that Galtry hands over.</p>
+      <p className="soft small" style={{ maxWidth: 640, marginTop: 16 }}>
+        Lanyard asks to read and change data on all sites: it has to see sign-in pages, and to set the cookies of the
+        sessions that Galtry hands over.
+      </p>
     </Page>
   );
 }

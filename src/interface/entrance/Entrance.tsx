@@ -31,7 +31,15 @@ const Sheet = styled.section`
 `;
 
 /** The pages before one is signed in: one sheet of paper. */
-export function Entrance({ organisation, title, children }: { organisation: string | null; title: string; children: ReactNode }) {
+export function Entrance({
+  organisation,
+  title,
+  children,
+}: {
+  organisation: string | null;
+  title: string;
+  children: ReactNode;
+}) {
   return (
     <>
       <Band>Galtry{organisation && <span>{organisation}</span>}</Band>

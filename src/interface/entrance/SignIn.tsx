@@ -22,12 +22,40 @@ export function SignIn({ organisation, next }: { organisation: string; next: str
   };
   return (
     <Entrance organisation={organisation} title="Sign in to Galtry">
-      <form onSubmit={(event) => { event.preventDefault(); void submit(); }} noValidate>
+      <form
+        onSubmit={(event) => {
+          event.preventDefault();
+          void submit();
+        }}
+        noValidate
+      >
         <Stack>
-          <TextField label="Mail address" type="email" name="mail" autoComplete="username" value={mail} onChange={(event) => setMail(event.target.value)} wrong={wrong?.field === "mail" ? wrong.message : null} autoFocus />
-          <TextField label="Sign-in password" type="password" name="password" autoComplete="current-password" value={password} onChange={(event) => setPassword(event.target.value)} />
-          {wrong && wrong.field !== "mail" && <Notice data-tone="bad" role="alert">{wrong.message}</Notice>}
-          <Button look="go" type="submit" isDisabled={running}>Sign in</Button>
+          <TextField
+            label="Mail address"
+            type="email"
+            name="mail"
+            autoComplete="username"
+            value={mail}
+            onChange={(event) => setMail(event.target.value)}
+            wrong={wrong?.field === "mail" ? wrong.message : null}
+            autoFocus
+          />
+          <TextField
+            label="Sign-in password"
+            type="password"
+            name="password"
+            autoComplete="current-password"
+            value={password}
+            onChange={(event) => setPassword(event.target.value)}
+          />
+          {wrong && wrong.field !== "mail" && (
+            <Notice data-tone="bad" role="alert">
+              {wrong.message}
+            </Notice>
+          )}
+          <Button look="go" type="submit" isDisabled={running}>
+            Sign in
+          </Button>
           <p className="small soft">No sign-in password yet, or forgotten? Ask an administrator for a new link.</p>
         </Stack>
       </form>

@@ -14,7 +14,9 @@ function useToken(purpose: "set-up" | "sign-in") {
     const found = location.hash.slice(1);
     setToken(found);
     history.replaceState(null, "", location.pathname);
-    void runQuery<{ name: string | null; mail: string | null }>("people.linkFor", { token: found, purpose }).then((answer) => (answer.ok ? setPerson(answer.result) : setRefused(answer.refused.message)));
+    void runQuery<{ name: string | null; mail: string | null }>("people.linkFor", { token: found, purpose }).then(
+      (answer) => (answer.ok ? setPerson(answer.result) : setRefused(answer.refused.message)),
+    );
   }, [purpose]);
   return { token, person, refused };
 }
@@ -28,7 +30,8 @@ export function Join({ organisation }: { organisation: string | null }) {
   const [running, setRunning] = useState(false);
   const [wrong, setWrong] = useState<Refusal | null>(null);
   const submit = async () => {
-    if (password !== again) return setWrong({ code: "bad-input", message: "The two are not the same.", field: "again" });
+    if (password !== again)
+      return setWrong({ code: "bad-input", message: "The two are not the same.", field: "again" });
     setRunning(true);
     const answer = await runCommand("people.acceptLink", { token, password });
     if (answer.ok) return location.assign("/");
@@ -37,16 +40,50 @@ export function Join({ organisation }: { organisation: string | null }) {
   };
   return (
     <Entrance organisation={organisation} title={person?.name ? `Welcome, ${person.name.split(" ")[0]}` : "Welcome"}>
-      {refused && <Notice data-tone="bad" role="alert">{refused}</Notice>}
+      {refused && (
+        <Notice data-tone="bad" role="alert">
+          {refused}
+        </Notice>
+      )}
       {person && (
-        <form onSubmit={(event) => { event.preventDefault(); void submit(); }} noValidate>
+        <form
+          onSubmit={(event) => {
+            event.preventDefault();
+            void submit();
+          }}
+          noValidate
+        >
           <Stack>
-            <p>Set the sign-in password with which you come in from now on, as <b>{person.mail}</b>.</p>
+            <p>
+              Set the sign-in password with which you come in from now on, as <b>{person.mail}</b>.
+            </p>
             <input type="hidden" name="username" autoComplete="username" value={person.mail ?? ""} readOnly />
-            <TextField label="Sign-in password" type="password" autoComplete="new-password" value={password} onChange={(event) => setPassword(event.target.value)} hint={PASSWORD_HINT} wrong={wrong?.field === "password" ? wrong.message : null} autoFocus />
-            <TextField label="Once more" type="password" autoComplete="new-password" value={again} onChange={(event) => setAgain(event.target.value)} wrong={wrong?.field === "again" ? wrong.message : null} />
-            {wrong && !wrong.field && <Notice data-tone="bad" role="alert">{wrong.message}</Notice>}
-            <Button look="go" type="submit" isDisabled={running}>Set it and sign in</Button>
+            <TextField
+              label="Sign-in password"
+              type="password"
+              autoComplete="new-password"
+              value={password}
+              onChange={(event) => setPassword(event.target.value)}
+              hint={PASSWORD_HINT}
+              wrong={wrong?.field === "password" ? wrong.message : null}
+              autoFocus
+            />
+            <TextField
+              label="Once more"
+              type="password"
+              autoComplete="new-password"
+              value={again}
+              onChange={(event) => setAgain(event.target.value)}
+              wrong={wrong?.field === "again" ? wrong.message : null}
+            />
+            {wrong && !wrong.field && (
+              <Notice data-tone="bad" role="alert">
+                {wrong.message}
+              </Notice>
+            )}
+            <Button look="go" type="submit" isDisabled={running}>
+              Set it and sign in
+            </Button>
           </Stack>
         </form>
       )}
@@ -59,7 +96,11 @@ export function SetUp() {
   const [values, setValues] = useState({ organisation: "", name: "", mail: "", password: "" });
   const [running, setRunning] = useState(false);
   const [wrong, setWrong] = useState<Refusal | null>(null);
-  const field = (key: keyof typeof values) => ({ value: values[key], onChange: (event: { target: { value: string } }) => setValues({ ...values, [key]: event.target.value }), wrong: wrong?.field === key ? wrong.message : null });
+  const field = (key: keyof typeof values) => ({
+    value: values[key],
+    onChange: (event: { target: { value: string } }) => setValues({ ...values, [key]: event.target.value }),
+    wrong: wrong?.field === key ? wrong.message : null,
+  });
   const submit = async () => {
     setRunning(true);
     const timeZone = Intl.DateTimeFormat().resolvedOptions().timeZone || "UTC";
@@ -70,17 +111,39 @@ export function SetUp() {
   };
   return (
     <Entrance organisation={null} title="Set up Galtry">
-      {refused && <Notice data-tone="bad" role="alert">{refused}</Notice>}
+      {refused && (
+        <Notice data-tone="bad" role="alert">
+          {refused}
+        </Notice>
+      )}
       {person && (
-        <form onSubmit={(event) => { event.preventDefault(); void submit(); }} noValidate>
+        <form
+          onSubmit={(event) => {
+            event.preventDefault();
+            void submit();
+          }}
+          noValidate
+        >
           <Stack>
             <p>You become the first owner. This page works once.</p>
             <TextField label="Name of the organisation" autoFocus {...field("organisation")} />
             <TextField label="Your name" autoComplete="name" {...field("name")} />
             <TextField label="Your mail address" type="email" autoComplete="username" {...field("mail")} />
-            <TextField label="Your sign-in password" type="password" autoComplete="new-password" hint={PASSWORD_HINT} {...field("password")} />
-            {wrong && !wrong.field && <Notice data-tone="bad" role="alert">{wrong.message}</Notice>}
-            <Button look="go" type="submit" isDisabled={running}>Set up</Button>
+            <TextField
+              label="Your sign-in password"
+              type="password"
+              autoComplete="new-password"
+              hint={PASSWORD_HINT}
+              {...field("password")}
+            />
+            {wrong && !wrong.field && (
+              <Notice data-tone="bad" role="alert">
+                {wrong.message}
+              </Notice>
+            )}
+            <Button look="go" type="submit" isDisabled={running}>
+              Set up
+            </Button>
           </Stack>
         </form>
       )}

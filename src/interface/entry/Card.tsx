@@ -38,7 +38,17 @@ export const Card = styled.dl`
   }
 `;
 
-export function Fact({ label, act, joined, children }: { label: string; act?: ReactNode; joined?: boolean; children: ReactNode }) {
+export function Fact({
+  label,
+  act,
+  joined,
+  children,
+}: {
+  label: string;
+  act?: ReactNode;
+  joined?: boolean;
+  children: ReactNode;
+}) {
   return (
     <div data-joined={joined || undefined}>
       <dt>{label}</dt>
@@ -57,7 +67,19 @@ const StorySection = styled.section`
 `;
 
 /** Acts with their times in the margin, latest first. */
-export function Story({ title, lines, own = false, zone, now }: { title: string; lines: StoryLine[]; own?: boolean; zone: string; now: number }) {
+export function Story({
+  title,
+  lines,
+  own = false,
+  zone,
+  now,
+}: {
+  title: string;
+  lines: StoryLine[];
+  own?: boolean;
+  zone: string;
+  now: number;
+}) {
   if (lines.length === 0) return null;
   return (
     <StorySection>
@@ -65,8 +87,21 @@ export function Story({ title, lines, own = false, zone, now }: { title: string;
       <ol>
         {lines.map((line) => (
           <li key={line.seq}>
-            <time dateTime={new Date(line.at).toISOString()} title={exactTime(line.at, zone)}>{capital(sayTime(line.at, now, zone))}</time>
-            <span>{own ? "You " : line.who ? <><b>{line.who}</b> </> : "Galtry "}{line.says}</span>
+            <time dateTime={new Date(line.at).toISOString()} title={exactTime(line.at, zone)}>
+              {capital(sayTime(line.at, now, zone))}
+            </time>
+            <span>
+              {own ? (
+                "You "
+              ) : line.who ? (
+                <>
+                  <b>{line.who}</b>{" "}
+                </>
+              ) : (
+                "Galtry "
+              )}
+              {line.says}
+            </span>
           </li>
         ))}
       </ol>

@@ -6,16 +6,15 @@ import styled from "styled-components";
 import { atLeast, levelWord } from "@/core/access/level";
 import { FAILURES } from "@/core/signin/outcome";
 import { exactTime, sayTime } from "@/core/time";
-import { CutKey } from "../shared/CutKey";
-import { Button, ButtonLink, Chip, Row } from "../shared/controls";
-import { useCopy } from "../shared/useCopy";
-import { useLanyard } from "../shared/lanyard";
-import { SignInNotice, useSignIn } from "../shared/useSignIn";
-import { CardPage, CardTitle, Card, Fact, Story } from "./Card";
-import type { EntryView } from "./types";
 import { runCommand, useCommand } from "../shared/ask";
-import { Act } from "../shared/controls";
+import { CutKey } from "../shared/CutKey";
+import { Act, Button, ButtonLink, Chip, Row } from "../shared/controls";
+import { useLanyard } from "../shared/lanyard";
 import { Stamp } from "../shared/Stamp";
+import { useCopy } from "../shared/useCopy";
+import { SignInNotice, useSignIn } from "../shared/useSignIn";
+import { Card, CardPage, CardTitle, Fact, Story } from "./Card";
+import type { EntryView } from "./types";
 
 const Big = styled.div`
   display: flex;
@@ -50,31 +49,96 @@ export function EntryAtUse({ entry, now }: { entry: EntryView; now: number }) {
       <div>
         <CardTitle>
           <Stamp name={entry.name} large />
-          <div><h1>{entry.name}</h1><p className="soft small">Website login{entry.description && ` · ${entry.description}`}</p></div>
+          <div>
+            <h1>{entry.name}</h1>
+            <p className="soft small">Website login{entry.description && ` · ${entry.description}`}</p>
+          </div>
         </CardTitle>
         <Big>
           {connected || lanyard === null ? (
             <>
-              <Button look="go" big onPress={begin} isDisabled={lanyard === null || (signing !== null && signing.report === null)}>Sign in to {entry.site}</Button>
-              <p className="small soft">Opens in a new tab, already signed in.<br />Lanyard is connected in this browser.</p>
+              <Button
+                look="go"
+                big
+                onPress={begin}
+                isDisabled={lanyard === null || (signing !== null && signing.report === null)}
+              >
+                Sign in to {entry.site}
+              </Button>
+              <p className="small soft">
+                Opens in a new tab, already signed in.
+                <br />
+                Lanyard is connected in this browser.
+              </p>
             </>
           ) : (
             <>
-              <ButtonLink href={lanyard.state === "absent" ? "/lanyard" : "/lanyard/connect"} data-look="go" data-big="true">{lanyard.state === "absent" ? "Get Lanyard to sign in" : "Connect Lanyard to sign in"}</ButtonLink>
-              <p className="small soft">{lanyard.state === "absent" ? "Signing in needs Lanyard, Galtry’s browser extension, in this browser. On a phone there is none yet: sign in on a computer." : "Lanyard is in this browser, but not connected yet."}</p>
+              <ButtonLink
+                href={lanyard.state === "absent" ? "/lanyard" : "/lanyard/connect"}
+                data-look="go"
+                data-big="true"
+              >
+                {lanyard.state === "absent" ? "Get Lanyard to sign in" : "Connect Lanyard to sign in"}
+              </ButtonLink>
+              <p className="small soft">
+                {lanyard.state === "absent"
+                  ? "Signing in needs Lanyard, Galtry’s browser extension, in this browser. On a phone there is none yet: sign in on a computer."
+                  : "Lanyard is in this browser, but not connected yet."}
+              </p>
             </>
           )}
         </Big>
-        {entry.refused && !signing && <p style={{ padding: "12px 0", borderBottom: "1px solid var(--rule)" }}><Chip data-tone="bad">refused by the site</Chip> The site did not accept the password that is kept. Nobody sends it again until it is put right.</p>}
-        {signing && <div style={{ padding: "12px 0" }}><SignInNotice signing={signing} stewards={entry.own.stewards} onClose={clear} onAgain={begin} /></div>}
+        {entry.refused && !signing && (
+          <p style={{ padding: "12px 0", borderBottom: "1px solid var(--rule)" }}>
+            <Chip data-tone="bad">refused by the site</Chip> The site did not accept the password that is kept. Nobody
+            sends it again until it is put right.
+          </p>
+        )}
+        {signing && (
+          <div style={{ padding: "12px 0" }}>
+            <SignInNotice signing={signing} stewards={entry.own.stewards} onClose={clear} onAgain={begin} />
+          </div>
+        )}
         <Card style={{ borderTop: 0 }}>
-          <Fact label="Site" act={<Act onPress={() => copy(entry.site)}>{copied === entry.site ? "Copied" : "Copy"}</Act>}><span className="mono">{entry.site}</span></Fact>
-          {entry.alike.length > 0 && <Fact label="At the same site">{entry.alike.map((other) => <span key={other.id} style={{ display: "block" }}><a href={`/entry/${other.id}`}>{other.name}</a>{other.description && `, ${other.description}`}</span>)}</Fact>}
-          {entry.userName !== null && <Fact label="User name"><span className="mono">{entry.userName}</span></Fact>}
-          <Fact label="">{entry.userName === null ? "Its user name and password stay with Galtry. Neither is sent to this browser, so there is nothing here to keep safe or to pass on." : "Its password stays with Galtry. It is not sent to this browser, so there is nothing here to keep safe or to pass on."}{entry.guardedFill && " With guarded fill, which the steward has switched on, they are sent to this browser at that moment, and you count among those who have seen them."}</Fact>
+          <Fact
+            label="Site"
+            act={<Act onPress={() => copy(entry.site)}>{copied === entry.site ? "Copied" : "Copy"}</Act>}
+          >
+            <span className="mono">{entry.site}</span>
+          </Fact>
+          {entry.alike.length > 0 && (
+            <Fact label="At the same site">
+              {entry.alike.map((other) => (
+                <span key={other.id} style={{ display: "block" }}>
+                  <a href={`/entry/${other.id}`}>{other.name}</a>
+                  {other.description && `, ${other.description}`}
+                </span>
+              ))}
+            </Fact>
+          )}
+          {entry.userName !== null && (
+            <Fact label="User name">
+              <span className="mono">{entry.userName}</span>
+            </Fact>
+          )}
+          <Fact label="">
+            {entry.userName === null
+              ? "Its user name and password stay with Galtry. Neither is sent to this browser, so there is nothing here to keep safe or to pass on."
+              : "Its password stays with Galtry. It is not sent to this browser, so there is nothing here to keep safe or to pass on."}
+            {entry.guardedFill &&
+              " With guarded fill, which the steward has switched on, they are sent to this browser at that moment, and you count among those who have seen them."}
+          </Fact>
           {entry.hasCode && <Fact label="One-time code">Galtry enters it for you when the site asks</Fact>}
-          {entry.openExtras.map((extra) => <Fact key={extra.id} label={extra.label}>{extra.value}</Fact>)}
-          {entry.notes && <Fact label="Notes"><span style={{ whiteSpace: "pre-wrap" }}>{entry.notes}</span></Fact>}
+          {entry.openExtras.map((extra) => (
+            <Fact key={extra.id} label={extra.label}>
+              {extra.value}
+            </Fact>
+          ))}
+          {entry.notes && (
+            <Fact label="Notes">
+              <span style={{ whiteSpace: "pre-wrap" }}>{entry.notes}</span>
+            </Fact>
+          )}
           {entry.tags.length > 0 && <Fact label="Tags">{entry.tags.join(", ")}</Fact>}
           <Fact label="Signing in">{howItWent(entry, now)}</Fact>
         </Card>
@@ -83,7 +147,9 @@ export function EntryAtUse({ entry, now }: { entry: EntryView; now: number }) {
       <aside>
         <WhatYouMayDo entry={entry} />
         <Row style={{ marginTop: 16, paddingTop: 14, borderTop: "1px solid var(--edge)" }}>
-          <Button onPress={() => pin.run({ entryId: entry.id, pinned: !entry.pinned })}>{entry.pinned ? "Unpin" : "Pin to the Front desk"}</Button>
+          <Button onPress={() => pin.run({ entryId: entry.id, pinned: !entry.pinned })}>
+            {entry.pinned ? "Unpin" : "Pin to the Front desk"}
+          </Button>
         </Row>
       </aside>
     </CardPage>
@@ -106,15 +172,25 @@ export function WhatYouMayDo({ entry }: { entry: EntryView }) {
   const until = own.until === null ? null : exactTime(own.until, entry.zone);
   const may = (needed: "use" | "reveal" | "edit", text: string) => (
     <li className={atLeast(own.level, needed) ? undefined : "not"}>
-      {atLeast(own.level, needed) ? <Check size={16} aria-label="yes:" style={{ color: "var(--moss)" }} /> : <X size={16} aria-label="no:" />}
+      {atLeast(own.level, needed) ? (
+        <Check size={16} aria-label="yes:" style={{ color: "var(--moss)" }} />
+      ) : (
+        <X size={16} aria-label="no:" />
+      )}
       <span>{text}</span>
     </li>
   );
   return (
     <May>
       <h2>What you may do</h2>
-      <p className="level"><CutKey level={own.level === "none" ? "use" : own.level} inherited={own.inherited} until={until} silent /> {levelWord(own.level)}</p>
-      <p>{own.sentence}{own.until === null && own.level !== "none" ? " It has no end date." : ""}</p>
+      <p className="level">
+        <CutKey level={own.level === "none" ? "use" : own.level} inherited={own.inherited} until={until} silent />{" "}
+        {levelWord(own.level)}
+      </p>
+      <p>
+        {own.sentence}
+        {own.until === null && own.level !== "none" ? " It has no end date." : ""}
+      </p>
       <ul>
         {may("use", "Sign in, as often as you need")}
         {entry.hasCode && may("use", "Leave its one-time code to Galtry")}
@@ -122,7 +198,12 @@ export function WhatYouMayDo({ entry }: { entry: EntryView }) {
         {may("reveal", entry.useSeesUserName ? "See or copy its password" : "See or copy its user name or password")}
         {may("edit", "Change anything in it")}
       </ul>
-      {own.stewards.length > 0 && own.level !== "steward" && <p><b>{own.stewards.join(", ")}</b>{own.stewards.length === 1 ? ", its steward, can change that." : ", its stewards, can change that."}</p>}
+      {own.stewards.length > 0 && own.level !== "steward" && (
+        <p>
+          <b>{own.stewards.join(", ")}</b>
+          {own.stewards.length === 1 ? ", its steward, can change that." : ", its stewards, can change that."}
+        </p>
+      )}
     </May>
   );
 }

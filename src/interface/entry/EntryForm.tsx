@@ -53,15 +53,47 @@ interface Draft {
   extras: ExtraDraft[];
 }
 
-const EMPTY: Draft = { name: "", description: "", signInPage: "", reach: "site", userName: "", password: "", code: "", notes: "", tags: "", useSeesUserName: false, extras: [] };
+const EMPTY: Draft = {
+  name: "",
+  description: "",
+  signInPage: "",
+  reach: "site",
+  userName: "",
+  password: "",
+  code: "",
+  notes: "",
+  tags: "",
+  useSeesUserName: false,
+  extras: [],
+};
 
 function draftOf(entry: EntryView): Draft {
   return {
-    name: entry.name, description: entry.description, signInPage: entry.signInPage, reach: entry.reach, userName: entry.userName ?? "", password: "", code: "", notes: entry.notes,
-    tags: entry.tags.join(", "), useSeesUserName: entry.useSeesUserName,
+    name: entry.name,
+    description: entry.description,
+    signInPage: entry.signInPage,
+    reach: entry.reach,
+    userName: entry.userName ?? "",
+    password: "",
+    code: "",
+    notes: entry.notes,
+    tags: entry.tags.join(", "),
+    useSeesUserName: entry.useSeesUserName,
     extras: [
-      ...entry.openExtras.map((extra) => ({ id: extra.id, label: extra.label, class: extra.class, value: extra.value ?? "", kept: false })),
-      ...(entry.reveal?.extras ?? []).map((extra) => ({ id: extra.id, label: extra.label, class: extra.class, value: extra.value ?? "", kept: extra.class === "secret" && extra.filled })),
+      ...entry.openExtras.map((extra) => ({
+        id: extra.id,
+        label: extra.label,
+        class: extra.class,
+        value: extra.value ?? "",
+        kept: false,
+      })),
+      ...(entry.reveal?.extras ?? []).map((extra) => ({
+        id: extra.id,
+        label: extra.label,
+        class: extra.class,
+        value: extra.value ?? "",
+        kept: extra.class === "secret" && extra.filled,
+      })),
     ],
   };
 }
@@ -80,35 +112,142 @@ export function EntryForm({ entry, parent }: { entry: EntryView | null; parent: 
 
   const submit = async (base = baseVersionId) => {
     const values = valuesOf(draft, entry !== null, removeCode);
-    const answer = await save.run(entry ? { entryId: entry.id, baseVersionId: base, values } : { parentId: parent.id, values });
+    const answer = await save.run(
+      entry ? { entryId: entry.id, baseVersionId: base, values } : { parentId: parent.id, values },
+    );
     if (answer.ok) router.push(entry ? back : `/entry/${answer.result.entryId}`);
   };
   return (
-    <Form onSubmit={(event) => { event.preventDefault(); void submit(); }} noValidate>
+    <Form
+      onSubmit={(event) => {
+        event.preventDefault();
+        void submit();
+      }}
+      noValidate
+    >
       <h1>{entry ? `Change ${entry.name}` : `A new website login in ${parent.name}`}</h1>
       <Stack>
-        {overtaken && <Overtaken refused={overtaken} draft={draft} running={save.running} onKeepMine={() => { const base = String(overtaken.data!.versionId); setBase(base); void submit(base); }} onTake={(key, value) => set(key as "name", value)} />}
-        <TextField label="Name" value={draft.name} onChange={(event) => set("name", event.target.value)} wrong={wrong("name")} autoFocus required />
-        <TextField label="What it is for" value={draft.description} onChange={(event) => set("description", event.target.value)} wrong={wrong("description")} hint="tells two similar logins apart: “box office, season desk”" />
-        <TextField label="Sign-in page" className="mono" value={draft.signInPage} onChange={(event) => set("signInPage", event.target.value)} wrong={wrong("signInPage")} hint="the very address where one signs in, not the home page" inputMode="url" autoCapitalize="none" spellCheck={false} required />
-        <ChoiceField label="Offered at" value={draft.reach} onChange={(event) => set("reach", event.target.value as Draft["reach"])} hint="where Lanyard offers it">
+        {overtaken && (
+          <Overtaken
+            refused={overtaken}
+            draft={draft}
+            running={save.running}
+            onKeepMine={() => {
+              const base = String(overtaken.data!.versionId);
+              setBase(base);
+              void submit(base);
+            }}
+            onTake={(key, value) => set(key as "name", value)}
+          />
+        )}
+        <TextField
+          label="Name"
+          value={draft.name}
+          onChange={(event) => set("name", event.target.value)}
+          wrong={wrong("name")}
+          autoFocus
+          required
+        />
+        <TextField
+          label="What it is for"
+          value={draft.description}
+          onChange={(event) => set("description", event.target.value)}
+          wrong={wrong("description")}
+          hint="tells two similar logins apart: “box office, season desk”"
+        />
+        <TextField
+          label="Sign-in page"
+          className="mono"
+          value={draft.signInPage}
+          onChange={(event) => set("signInPage", event.target.value)}
+          wrong={wrong("signInPage")}
+          hint="the very address where one signs in, not the home page"
+          inputMode="url"
+          autoCapitalize="none"
+          spellCheck={false}
+          required
+        />
+        <ChoiceField
+          label="Offered at"
+          value={draft.reach}
+          onChange={(event) => set("reach", event.target.value as Draft["reach"])}
+          hint="where Lanyard offers it"
+        >
           <option value="site">the whole site, with its sub-domains</option>
           <option value="host">this host only</option>
         </ChoiceField>
-        <TextField label="User name" className="mono" value={draft.userName} onChange={(event) => set("userName", event.target.value)} wrong={wrong("userName")} autoComplete="off" spellCheck={false} />
-        <CheckField checked={draft.useSeesUserName} onChange={(event) => set("useSeesUserName", event.target.checked)} label="People with Use may see the user name" />
-        <TextField label="Password" className="mono" type="password" value={draft.password} onChange={(event) => set("password", event.target.value)} wrong={wrong("password")} autoComplete="new-password" hint={entry?.reveal?.hasPassword ? "left empty: stays as it is" : undefined} />
-        <TextField label="One-time code" className="mono" value={draft.code} onChange={(event) => set("code", event.target.value)} wrong={wrong("code")} autoComplete="off" spellCheck={false} hint={entry?.hasCode ? "left empty: stays as it is" : "the secret the site shows, or a pasted otpauth address"} disabled={removeCode} />
+        <TextField
+          label="User name"
+          className="mono"
+          value={draft.userName}
+          onChange={(event) => set("userName", event.target.value)}
+          wrong={wrong("userName")}
+          autoComplete="off"
+          spellCheck={false}
+        />
+        <CheckField
+          checked={draft.useSeesUserName}
+          onChange={(event) => set("useSeesUserName", event.target.checked)}
+          label="People with Use may see the user name"
+        />
+        <TextField
+          label="Password"
+          className="mono"
+          type="password"
+          value={draft.password}
+          onChange={(event) => set("password", event.target.value)}
+          wrong={wrong("password")}
+          autoComplete="new-password"
+          hint={entry?.reveal?.hasPassword ? "left empty: stays as it is" : undefined}
+        />
+        <TextField
+          label="One-time code"
+          className="mono"
+          value={draft.code}
+          onChange={(event) => set("code", event.target.value)}
+          wrong={wrong("code")}
+          autoComplete="off"
+          spellCheck={false}
+          hint={
+            entry?.hasCode ? "left empty: stays as it is" : "the secret the site shows, or a pasted otpauth address"
+          }
+          disabled={removeCode}
+        />
         <Row>
           <QrReader onRead={(text) => set("code", text)} />
-          {entry?.hasCode && <CheckField checked={removeCode} onChange={(event) => setRemoveCode(event.target.checked)} label="Take the one-time code away" />}
+          {entry?.hasCode && (
+            <CheckField
+              checked={removeCode}
+              onChange={(event) => setRemoveCode(event.target.checked)}
+              label="Take the one-time code away"
+            />
+          )}
         </Row>
-        <TextArea label="Notes" value={draft.notes} onChange={(event) => set("notes", event.target.value)} wrong={wrong("notes")} hint="whoever can use the entry can read them" rows={4} />
-        <TextField label="Tags" value={draft.tags} onChange={(event) => set("tags", event.target.value)} wrong={wrong("tags")} hint="separated by commas" />
+        <TextArea
+          label="Notes"
+          value={draft.notes}
+          onChange={(event) => set("notes", event.target.value)}
+          wrong={wrong("notes")}
+          hint="whoever can use the entry can read them"
+          rows={4}
+        />
+        <TextField
+          label="Tags"
+          value={draft.tags}
+          onChange={(event) => set("tags", event.target.value)}
+          wrong={wrong("tags")}
+          hint="separated by commas"
+        />
         <Extras extras={draft.extras} set={(extras) => set("extras", extras)} wrong={wrong("extras")} />
-        {save.refused && !overtaken && !save.refused.field?.startsWith("values.") && <Notice data-tone="bad" role="alert">{save.refused.message}</Notice>}
+        {save.refused && !overtaken && !save.refused.field?.startsWith("values.") && (
+          <Notice data-tone="bad" role="alert">
+            {save.refused.message}
+          </Notice>
+        )}
         <Row>
-          <Button look="go" type="submit" isDisabled={save.running}>{entry ? "Save" : "Add"}</Button>
+          <Button look="go" type="submit" isDisabled={save.running}>
+            {entry ? "Save" : "Add"}
+          </Button>
           <Button onPress={() => router.push(back)}>Cancel</Button>
         </Row>
       </Stack>
@@ -119,65 +258,169 @@ export function EntryForm({ entry, parent }: { entry: EntryView | null; parent: 
 function valuesOf(draft: Draft, existing: boolean, removeCode: boolean) {
   const kept = (text: string) => (existing && text === "" ? undefined : text);
   return {
-    name: draft.name, description: draft.description, signInPage: draft.signInPage, reach: draft.reach, userName: draft.userName, notes: draft.notes, useSeesUserName: draft.useSeesUserName,
-    password: kept(draft.password), code: removeCode ? "" : draft.code.trim() === "" ? undefined : draft.code,
-    tags: draft.tags.split(",").map((tag) => tag.trim()).filter(Boolean),
-    extras: draft.extras.map((extra) => ({ id: extra.id, label: extra.label, class: extra.class, value: extra.kept && extra.value === "" ? undefined : extra.value })),
+    name: draft.name,
+    description: draft.description,
+    signInPage: draft.signInPage,
+    reach: draft.reach,
+    userName: draft.userName,
+    notes: draft.notes,
+    useSeesUserName: draft.useSeesUserName,
+    password: kept(draft.password),
+    code: removeCode ? "" : draft.code.trim() === "" ? undefined : draft.code,
+    tags: draft.tags
+      .split(",")
+      .map((tag) => tag.trim())
+      .filter(Boolean),
+    extras: draft.extras.map((extra) => ({
+      id: extra.id,
+      label: extra.label,
+      class: extra.class,
+      value: extra.kept && extra.value === "" ? undefined : extra.value,
+    })),
   };
 }
 
-function Extras({ extras, set, wrong }: { extras: ExtraDraft[]; set: (extras: ExtraDraft[]) => void; wrong: string | null }) {
-  const change = (id: string, part: Partial<ExtraDraft>) => set(extras.map((extra) => (extra.id === id ? { ...extra, ...part } : extra)));
+function Extras({
+  extras,
+  set,
+  wrong,
+}: {
+  extras: ExtraDraft[];
+  set: (extras: ExtraDraft[]) => void;
+  wrong: string | null;
+}) {
+  const change = (id: string, part: Partial<ExtraDraft>) =>
+    set(extras.map((extra) => (extra.id === id ? { ...extra, ...part } : extra)));
   return (
     <fieldset>
       <legend style={{ fontWeight: 650, marginBottom: 8 }}>Extra fields</legend>
       <Stack>
         {extras.map((extra) => (
           <Extra key={extra.id}>
-            <TextField label="Name" value={extra.label} onChange={(event) => change(extra.id, { label: event.target.value })} />
-            <ChoiceField label="Seen from" value={extra.class} onChange={(event) => change(extra.id, { class: event.target.value as ExtraDraft["class"], kept: false })}>
+            <TextField
+              label="Name"
+              value={extra.label}
+              onChange={(event) => change(extra.id, { label: event.target.value })}
+            />
+            <ChoiceField
+              label="Seen from"
+              value={extra.class}
+              onChange={(event) => change(extra.id, { class: event.target.value as ExtraDraft["class"], kept: false })}
+            >
               <option value="open">Use</option>
               <option value="identifier">Reveal</option>
               <option value="secret">Reveal, hidden</option>
             </ChoiceField>
-            <TextField label="Value" type={extra.class === "secret" ? "password" : "text"} autoComplete="off" value={extra.value} onChange={(event) => change(extra.id, { value: event.target.value })} hint={extra.kept ? "left empty: stays as it is" : undefined} />
-            <Act onPress={() => set(extras.filter((one) => one.id !== extra.id))} aria-label={`Remove ${extra.label || "field"}`}>Remove</Act>
+            <TextField
+              label="Value"
+              type={extra.class === "secret" ? "password" : "text"}
+              autoComplete="off"
+              value={extra.value}
+              onChange={(event) => change(extra.id, { value: event.target.value })}
+              hint={extra.kept ? "left empty: stays as it is" : undefined}
+            />
+            <Act
+              onPress={() => set(extras.filter((one) => one.id !== extra.id))}
+              aria-label={`Remove ${extra.label || "field"}`}
+            >
+              Remove
+            </Act>
           </Extra>
         ))}
-        {wrong && <p role="alert" style={{ color: "var(--crimson)", fontWeight: 600 }}>{wrong}</p>}
-        <div><Button onPress={() => set([...extras, { id: crypto.randomUUID(), label: "", class: "open", value: "", kept: false }])}>Add a field</Button></div>
+        {wrong && (
+          <p role="alert" style={{ color: "var(--crimson)", fontWeight: 600 }}>
+            {wrong}
+          </p>
+        )}
+        <div>
+          <Button
+            onPress={() =>
+              set([...extras, { id: crypto.randomUUID(), label: "", class: "open", value: "", kept: false }])
+            }
+          >
+            Add a field
+          </Button>
+        </div>
       </Stack>
     </fieldset>
   );
 }
 
-const LABELS: Record<string, string> = { name: "Name", description: "What it is for", signInPage: "Sign-in page", userName: "User name", notes: "Notes" };
+const LABELS: Record<string, string> = {
+  name: "Name",
+  description: "What it is for",
+  signInPage: "Sign-in page",
+  userName: "User name",
+  notes: "Notes",
+};
 
 /** Somebody saved in between: both stand side by side, and neither is lost. */
-function Overtaken({ refused, draft, running, onKeepMine, onTake }: { refused: Refusal; draft: Draft; running: boolean; onKeepMine: () => void; onTake: (key: string, value: string) => void }) {
+function Overtaken({
+  refused,
+  draft,
+  running,
+  onKeepMine,
+  onTake,
+}: {
+  refused: Refusal;
+  draft: Draft;
+  running: boolean;
+  onKeepMine: () => void;
+  onTake: (key: string, value: string) => void;
+}) {
   const theirs = refused.data!.theirs as Record<string, unknown>;
-  const differing = Object.keys(LABELS).filter((key) => String(theirs[key] ?? "") !== String(draft[key as keyof Draft] ?? ""));
+  const differing = Object.keys(LABELS).filter(
+    (key) => String(theirs[key] ?? "") !== String(draft[key as keyof Draft] ?? ""),
+  );
   return (
     <Notice role="alert">
       <b>{refused.message}</b>
       <p>Nothing of yours is lost. Take over what you want of theirs, then save.</p>
       {differing.length > 0 && (
         <Versus>
-          <thead><tr><th><span className="unseen">Field</span></th><th>Theirs</th><th>Yours</th></tr></thead>
+          <thead>
+            <tr>
+              <th>
+                <span className="unseen">Field</span>
+              </th>
+              <th>Theirs</th>
+              <th>Yours</th>
+            </tr>
+          </thead>
           <tbody>
             {differing.map((key) => (
               <tr key={key}>
                 <th scope="row">{LABELS[key]}</th>
-                <td>{String(theirs[key] ?? "")}<br /><Act onPress={() => onTake(key, String(theirs[key] ?? ""))} aria-label={`Take theirs: ${LABELS[key]}`}>Take theirs</Act></td>
+                <td>
+                  {String(theirs[key] ?? "")}
+                  <br />
+                  <Act
+                    onPress={() => onTake(key, String(theirs[key] ?? ""))}
+                    aria-label={`Take theirs: ${LABELS[key]}`}
+                  >
+                    Take theirs
+                  </Act>
+                </td>
                 <td>{String(draft[key as keyof Draft] ?? "")}</td>
               </tr>
             ))}
           </tbody>
         </Versus>
       )}
-      {Boolean(refused.data!.passwordChanged) && <p>They also changed the password. {draft.password === "" ? "You left it as it is: theirs stays." : "Saving puts yours in its place; theirs stays among the earlier versions."}</p>}
+      {Boolean(refused.data!.passwordChanged) && (
+        <p>
+          They also changed the password.{" "}
+          {draft.password === ""
+            ? "You left it as it is: theirs stays."
+            : "Saving puts yours in its place; theirs stays among the earlier versions."}
+        </p>
+      )}
       {Boolean(refused.data!.codeChanged) && <p>They also changed the one-time code.</p>}
-      <Row style={{ marginTop: 8 }}><Button isDisabled={running} onPress={onKeepMine}>Save what stands below</Button></Row>
+      <Row style={{ marginTop: 8 }}>
+        <Button isDisabled={running} onPress={onKeepMine}>
+          Save what stands below
+        </Button>
+      </Row>
     </Notice>
   );
 }

@@ -13,14 +13,24 @@ import { useCopy } from "../shared/useCopy";
 import { SignInNotice, useSignIn } from "../shared/useSignIn";
 import { Card, CardPage, CardTitle, capital, Fact, Story } from "./Card";
 import { howItWent, WhatYouMayDo } from "./EntryAtUse";
+import { EntryForm } from "./EntryForm";
 import type { EntryView } from "./types";
 import { WhoCanDoWhat, type WhoView } from "./WhoCanDoWhat";
-import { EntryForm } from "./EntryForm";
 
 const SHOWN_MS = 30_000;
 
 /** An entry as who may reveal, edit or steward it sees it: the whole catalogue card. */
-export function EntryFull({ entry, who, now, edit }: { entry: EntryView; who: WhoView | null; now: number; edit: boolean }) {
+export function EntryFull({
+  entry,
+  who,
+  now,
+  edit,
+}: {
+  entry: EntryView;
+  who: WhoView | null;
+  now: number;
+  edit: boolean;
+}) {
   const router = useRouter();
   const { lanyard } = useLanyard();
   const { signing, start, clear } = useSignIn();
@@ -40,46 +50,149 @@ export function EntryFull({ entry, who, now, edit }: { entry: EntryView; who: Wh
       <div>
         <CardTitle>
           <Stamp name={entry.name} large />
-          <div><h1>{entry.name}</h1><p className="soft small">Website login{entry.description && ` · ${entry.description}`}</p></div>
+          <div>
+            <h1>{entry.name}</h1>
+            <p className="soft small">Website login{entry.description && ` · ${entry.description}`}</p>
+          </div>
           {mayEdit && <Button onPress={() => router.push(`/entry/${entry.id}?edit`)}>Edit</Button>}
-          {entry.binnedAt === null && <Button look="go" onPress={begin} isDisabled={lanyard?.state !== "connected"}>Sign in</Button>}
+          {entry.binnedAt === null && (
+            <Button look="go" onPress={begin} isDisabled={lanyard?.state !== "connected"}>
+              Sign in
+            </Button>
+          )}
         </CardTitle>
         {entry.binnedAt !== null && (
           <Notice style={{ marginBottom: 16 }}>
             <b>In the bin</b> since {sayTime(entry.binnedAt, now, entry.zone)}. Nobody can use it until it is restored.
-            <Row style={{ marginTop: 8 }}><Button onPress={() => restore.run({ entryId: entry.id })}>Restore</Button></Row>
+            <Row style={{ marginTop: 8 }}>
+              <Button onPress={() => restore.run({ entryId: entry.id })}>Restore</Button>
+            </Row>
           </Notice>
         )}
-        {lanyard && lanyard.state !== "connected" && entry.binnedAt === null && <p className="small soft" style={{ marginBottom: 12 }}>Signing in needs Lanyard in this browser. <a href={lanyard.state === "absent" ? "/lanyard" : "/lanyard/connect"}>{lanyard.state === "absent" ? "Get Lanyard" : "Connect it"}</a></p>}
+        {lanyard && lanyard.state !== "connected" && entry.binnedAt === null && (
+          <p className="small soft" style={{ marginBottom: 12 }}>
+            Signing in needs Lanyard in this browser.{" "}
+            <a href={lanyard.state === "absent" ? "/lanyard" : "/lanyard/connect"}>
+              {lanyard.state === "absent" ? "Get Lanyard" : "Connect it"}
+            </a>
+          </p>
+        )}
         {entry.refused && (
           <Notice data-tone="bad" style={{ marginBottom: 16 }}>
             <b>The site refused this user name and password.</b> Galtry sends them for nobody until they change.
-            {mayEdit && <Row style={{ marginTop: 8 }}><Button onPress={() => once.run({ entryId: entry.id })}>Try once more</Button></Row>}
+            {mayEdit && (
+              <Row style={{ marginTop: 8 }}>
+                <Button onPress={() => once.run({ entryId: entry.id })}>Try once more</Button>
+              </Row>
+            )}
           </Notice>
         )}
-        {signing && <div style={{ marginBottom: 16 }}><SignInNotice signing={signing} stewards={[]} onClose={clear} onAgain={begin} /></div>}
+        {signing && (
+          <div style={{ marginBottom: 16 }}>
+            <SignInNotice signing={signing} stewards={[]} onClose={clear} onAgain={begin} />
+          </div>
+        )}
         <Card>
-          <Fact label="Sign-in page" act={<Act onPress={() => copy(entry.signInPage)}>{copied === entry.signInPage ? "Copied" : "Copy"}</Act>}><span className="mono">{entry.signInPage}</span></Fact>
+          <Fact
+            label="Sign-in page"
+            act={<Act onPress={() => copy(entry.signInPage)}>{copied === entry.signInPage ? "Copied" : "Copy"}</Act>}
+          >
+            <span className="mono">{entry.signInPage}</span>
+          </Fact>
           <Fact label="Offered at">{entry.reach === "site" ? "the whole site" : "this host only"}</Fact>
-          {entry.userName ? <Fact label="User name" act={<Act onPress={() => copy(entry.userName ?? "")}>{copied === entry.userName ? "Copied" : "Copy"}</Act>}><span className="mono">{entry.userName}</span></Fact> : <Fact label="User name"><span className="soft">none</span></Fact>}
-          {entry.reveal?.hasPassword ? <Secret entryId={entry.id} field="password" label="Password" /> : <Fact label="Password"><span className="soft">none</span></Fact>}
+          {entry.userName ? (
+            <Fact
+              label="User name"
+              act={
+                <Act onPress={() => copy(entry.userName ?? "")}>{copied === entry.userName ? "Copied" : "Copy"}</Act>
+              }
+            >
+              <span className="mono">{entry.userName}</span>
+            </Fact>
+          ) : (
+            <Fact label="User name">
+              <span className="soft">none</span>
+            </Fact>
+          )}
+          {entry.reveal?.hasPassword ? (
+            <Secret entryId={entry.id} field="password" label="Password" />
+          ) : (
+            <Fact label="Password">
+              <span className="soft">none</span>
+            </Fact>
+          )}
           {entry.hasCode && <Secret entryId={entry.id} field="code" label="One-time code" />}
-          {entry.reveal?.extras.map((extra) => extra.class === "secret" ? <Secret key={extra.id} entryId={entry.id} field={`extra:${extra.id}`} label={extra.label} /> : <Fact key={extra.id} label={extra.label}><span className="mono">{extra.value}</span></Fact>)}
-          {entry.openExtras.map((extra) => <Fact key={extra.id} label={extra.label}>{extra.value}</Fact>)}
-          <Fact label="Signing in" act={steward && entry.binnedAt === null ? <Act onPress={() => setTuning(true)}>Change</Act> : undefined}>{howItWent(entry, now)}; guarded fill {entry.guardedFill ? "on" : "off"}</Fact>
-          {entry.notes && <Fact label="Notes"><span style={{ whiteSpace: "pre-wrap" }}>{entry.notes}</span></Fact>}
+          {entry.reveal?.extras.map((extra) =>
+            extra.class === "secret" ? (
+              <Secret key={extra.id} entryId={entry.id} field={`extra:${extra.id}`} label={extra.label} />
+            ) : (
+              <Fact key={extra.id} label={extra.label}>
+                <span className="mono">{extra.value}</span>
+              </Fact>
+            ),
+          )}
+          {entry.openExtras.map((extra) => (
+            <Fact key={extra.id} label={extra.label}>
+              {extra.value}
+            </Fact>
+          ))}
+          <Fact
+            label="Signing in"
+            act={steward && entry.binnedAt === null ? <Act onPress={() => setTuning(true)}>Change</Act> : undefined}
+          >
+            {howItWent(entry, now)}; guarded fill {entry.guardedFill ? "on" : "off"}
+          </Fact>
+          {entry.notes && (
+            <Fact label="Notes">
+              <span style={{ whiteSpace: "pre-wrap" }}>{entry.notes}</span>
+            </Fact>
+          )}
           {entry.tags.length > 0 && <Fact label="Tags">{entry.tags.join(", ")}</Fact>}
-          {entry.alike.length > 0 && <Fact label="At the same site">{entry.alike.map((other) => <span key={other.id} style={{ display: "block" }}><a href={`/entry/${other.id}`}>{other.name}</a>{other.description && `, ${other.description}`}</span>)}</Fact>}
-          {entry.reveal && <Fact label="Kept since">{capital(sayTime(entry.reveal.createdAt, now, entry.zone))}, by {entry.reveal.createdBy}{entry.versions && entry.versions.length > 1 && <>; changed {entry.versions.length - 1} {entry.versions.length === 2 ? "time" : "times"}</>}</Fact>}
+          {entry.alike.length > 0 && (
+            <Fact label="At the same site">
+              {entry.alike.map((other) => (
+                <span key={other.id} style={{ display: "block" }}>
+                  <a href={`/entry/${other.id}`}>{other.name}</a>
+                  {other.description && `, ${other.description}`}
+                </span>
+              ))}
+            </Fact>
+          )}
+          {entry.reveal && (
+            <Fact label="Kept since">
+              {capital(sayTime(entry.reveal.createdAt, now, entry.zone))}, by {entry.reveal.createdBy}
+              {entry.versions && entry.versions.length > 1 && (
+                <>
+                  ; changed {entry.versions.length - 1} {entry.versions.length === 2 ? "time" : "times"}
+                </>
+              )}
+            </Fact>
+          )}
         </Card>
         <Row style={{ marginTop: 16 }}>
-          <Button onPress={() => pin.run({ entryId: entry.id, pinned: !entry.pinned })}>{entry.pinned ? "Unpin" : "Pin to the Front desk"}</Button>
-          {steward && entry.binnedAt === null && <Button look="harm" onPress={() => setBinning(true)}>Put in the bin</Button>}
+          <Button onPress={() => pin.run({ entryId: entry.id, pinned: !entry.pinned })}>
+            {entry.pinned ? "Unpin" : "Pin to the Front desk"}
+          </Button>
+          {steward && entry.binnedAt === null && (
+            <Button look="harm" onPress={() => setBinning(true)}>
+              Put in the bin
+            </Button>
+          )}
         </Row>
-        <Story title={steward ? "Story" : "What you did here"} lines={entry.story} own={!steward} zone={entry.zone} now={now} />
+        <Story
+          title={steward ? "Story" : "What you did here"}
+          lines={entry.story}
+          own={!steward}
+          zone={entry.zone}
+          now={now}
+        />
       </div>
       <aside>
-        {who ? <WhoCanDoWhat nodeId={entry.id} nodeWord="this entry" who={who} zone={entry.zone} now={now} /> : <WhatYouMayDo entry={entry} />}
+        {who ? (
+          <WhoCanDoWhat nodeId={entry.id} nodeWord="this entry" who={who} zone={entry.zone} now={now} />
+        ) : (
+          <WhatYouMayDo entry={entry} />
+        )}
         {entry.seenBy && <SeenBy seenBy={entry.seenBy} zone={entry.zone} now={now} />}
       </aside>
       <BinDialog entry={entry} open={binning} onClose={() => setBinning(false)} />
@@ -98,7 +211,12 @@ function Secret({ entryId, field, label }: { entryId: string; field: string; lab
     if (timer.current) clearTimeout(timer.current);
     setShown(null);
   };
-  useEffect(() => () => { if (timer.current) clearTimeout(timer.current); }, []);
+  useEffect(
+    () => () => {
+      if (timer.current) clearTimeout(timer.current);
+    },
+    [],
+  );
   const show = async () => {
     const answer = await reveal.run({ entryId, field, how: "revealed" });
     if (!answer.ok) return;
@@ -112,14 +230,45 @@ function Secret({ entryId, field, label }: { entryId: string; field: string; lab
     if (answer.ok) await copy(answer.result.value, true, field);
   };
   return (
-    <Fact label={label} act={<>
-      {shown ? <Act onPress={hide} aria-label={`Hide ${label}`}>Hide</Act> : <Act onPress={show} isDisabled={reveal.running} aria-label={`Reveal ${label}`}>Reveal</Act>}
-      <Act onPress={take} isDisabled={reveal.running} aria-label={`Copy ${label}`}>Copy</Act>
-    </>}>
-      {shown ? <span className="mono" style={{ fontSize: 16 }} data-secret>{field === "code" ? shown.value.replace(/(.{3})(?=.{3})/g, "$1 ") : shown.value}</span> : <span role="img" aria-label="hidden" style={{ fontSize: 17, letterSpacing: ".14em" }}>••••••••••••</span>}
+    <Fact
+      label={label}
+      act={
+        <>
+          {shown ? (
+            <Act onPress={hide} aria-label={`Hide ${label}`}>
+              Hide
+            </Act>
+          ) : (
+            <Act onPress={show} isDisabled={reveal.running} aria-label={`Reveal ${label}`}>
+              Reveal
+            </Act>
+          )}
+          <Act onPress={take} isDisabled={reveal.running} aria-label={`Copy ${label}`}>
+            Copy
+          </Act>
+        </>
+      }
+    >
+      {shown ? (
+        <span className="mono" style={{ fontSize: 16 }} data-secret>
+          {field === "code" ? shown.value.replace(/(.{3})(?=.{3})/g, "$1 ") : shown.value}
+        </span>
+      ) : (
+        <span role="img" aria-label="hidden" style={{ fontSize: 17, letterSpacing: ".14em" }}>
+          ••••••••••••
+        </span>
+      )}
       {shown?.until && <SecondsLeft until={shown.until} />}
-      {copied === field && <span className="soft small" style={{ display: "block" }} role="status">Copied. The clipboard is cleared in 30 seconds.</span>}
-      {reveal.refused && <span className="small" style={{ display: "block", color: "var(--crimson)" }} role="alert">{reveal.refused.message}</span>}
+      {copied === field && (
+        <span className="soft small" style={{ display: "block" }} role="status">
+          Copied. The clipboard is cleared in 30 seconds.
+        </span>
+      )}
+      {reveal.refused && (
+        <span className="small" style={{ display: "block", color: "var(--crimson)" }} role="alert">
+          {reveal.refused.message}
+        </span>
+      )}
     </Fact>
   );
 }
@@ -130,7 +279,11 @@ function SecondsLeft({ until }: { until: number }) {
     const timer = setInterval(() => setLeft(Math.max(0, Math.ceil((until - Date.now()) / 1000))), 500);
     return () => clearInterval(timer);
   }, [until]);
-  return <span className="soft small" style={{ marginLeft: 12 }}>{left} s</span>;
+  return (
+    <span className="soft small" style={{ marginLeft: 12 }}>
+      {left} s
+    </span>
+  );
 }
 
 function SeenBy({ seenBy, zone, now }: { seenBy: NonNullable<EntryView["seenBy"]>; zone: string; now: number }) {
@@ -141,8 +294,18 @@ function SeenBy({ seenBy, zone, now }: { seenBy: NonNullable<EntryView["seenBy"]
         <p>Nobody has seen the current password.</p>
       ) : (
         <>
-          <p><b>{seenBy.length === 1 ? "1 person" : `${seenBy.length} people`}</b> {seenBy.length === 1 ? "has" : "have"} seen the current values:</p>
-          <ul>{seenBy.map((one) => <li key={one.personId} className="small"><b>{one.name}</b>, <span title={exactTime(one.at, zone)}>{sayTime(one.at, now, zone)}</span> <span className="soft">{one.how}</span></li>)}</ul>
+          <p>
+            <b>{seenBy.length === 1 ? "1 person" : `${seenBy.length} people`}</b> {seenBy.length === 1 ? "has" : "have"}{" "}
+            seen the current values:
+          </p>
+          <ul>
+            {seenBy.map((one) => (
+              <li key={one.personId} className="small">
+                <b>{one.name}</b>, <span title={exactTime(one.at, zone)}>{sayTime(one.at, now, zone)}</span>{" "}
+                <span className="soft">{one.how}</span>
+              </li>
+            ))}
+          </ul>
         </>
       )}
     </section>
@@ -154,10 +317,28 @@ function BinDialog({ entry, open, onClose }: { entry: EntryView; open: boolean; 
   const bin = useCommand("vaults.bin");
   return (
     <Dialog title={`Put ${entry.name} in the bin`} open={open} onClose={onClose}>
-      <p>Nobody can sign in with it or see it any more, until one of its stewards restores it. Sessions that are open at the site stay open.</p>
-      {bin.refused && <Notice data-tone="bad" role="alert" style={{ marginTop: 12 }}>{bin.refused.message}</Notice>}
+      <p>
+        Nobody can sign in with it or see it any more, until one of its stewards restores it. Sessions that are open at
+        the site stay open.
+      </p>
+      {bin.refused && (
+        <Notice data-tone="bad" role="alert" style={{ marginTop: 12 }}>
+          {bin.refused.message}
+        </Notice>
+      )}
       <Row style={{ marginTop: 16 }}>
-        <Button look="harm" isDisabled={bin.running} onPress={async () => { if ((await bin.run({ entryId: entry.id })).ok) { onClose(); router.push(`/vaults/${entry.vault.id}`); } }}>Put in the bin</Button>
+        <Button
+          look="harm"
+          isDisabled={bin.running}
+          onPress={async () => {
+            if ((await bin.run({ entryId: entry.id })).ok) {
+              onClose();
+              router.push(`/vaults/${entry.vault.id}`);
+            }
+          }}
+        >
+          Put in the bin
+        </Button>
         <Button onPress={onClose}>Leave it</Button>
       </Row>
     </Dialog>
@@ -171,16 +352,40 @@ function SigningInDialog({ entry, open, onClose }: { entry: EntryView; open: boo
   return (
     <Dialog title={`How ${entry.name} is signed in to`} open={open} onClose={onClose}>
       <Stack>
-        <p>Galtry signs in to the site itself and hands the colleague’s browser the finished session. The password is not sent to that browser.</p>
-        <CheckField checked={guardedFill} onChange={(event) => setGuardedFill(event.target.checked)} label={<b>Allow guarded fill as well</b>} hint="For sites where a sealed sign-in cannot work. Lanyard types the password into the page and sends it at once. Somebody with developer tools can see it then; whoever uses it counts among those who have seen it." />
-        <CheckField checked={plainHttp} onChange={(event) => setPlainHttp(event.target.checked)} label={<b>This site has no https: send the password over plain http</b>} hint="Anybody on the way between Galtry and the site can read it." />
-        {change.refused && <Notice data-tone="bad" role="alert">{change.refused.message}</Notice>}
+        <p>
+          Galtry signs in to the site itself and hands the colleague’s browser the finished session. The password is not
+          sent to that browser.
+        </p>
+        <CheckField
+          checked={guardedFill}
+          onChange={(event) => setGuardedFill(event.target.checked)}
+          label={<b>Allow guarded fill as well</b>}
+          hint="For sites where a sealed sign-in cannot work. Lanyard types the password into the page and sends it at once. Somebody with developer tools can see it then; whoever uses it counts among those who have seen it."
+        />
+        <CheckField
+          checked={plainHttp}
+          onChange={(event) => setPlainHttp(event.target.checked)}
+          label={<b>This site has no https: send the password over plain http</b>}
+          hint="Anybody on the way between Galtry and the site can read it."
+        />
+        {change.refused && (
+          <Notice data-tone="bad" role="alert">
+            {change.refused.message}
+          </Notice>
+        )}
         <Row>
-          <Button look="go" isDisabled={change.running} onPress={async () => { if ((await change.run({ entryId: entry.id, guardedFill, plainHttp })).ok) onClose(); }}>Save</Button>
+          <Button
+            look="go"
+            isDisabled={change.running}
+            onPress={async () => {
+              if ((await change.run({ entryId: entry.id, guardedFill, plainHttp })).ok) onClose();
+            }}
+          >
+            Save
+          </Button>
           <Button onPress={onClose}>Cancel</Button>
         </Row>
       </Stack>
     </Dialog>
   );
 }
-

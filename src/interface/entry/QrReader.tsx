@@ -30,8 +30,20 @@ export function QrReader({ onRead }: { onRead: (text: string) => void }) {
   return (
     <>
       <Button onPress={() => input.current?.click()}>Read a QR picture</Button>
-      <input ref={input} type="file" accept="image/*" hidden onChange={(event) => { const file = event.target.files?.[0]; if (file) void read(file); event.target.value = ""; }} />
-      <span role="status" className="small soft">{says}</span>
+      <input
+        ref={input}
+        type="file"
+        accept="image/*"
+        hidden
+        onChange={(event) => {
+          const file = event.target.files?.[0];
+          if (file) void read(file);
+          event.target.value = "";
+        }}
+      />
+      <span role="status" className="small soft">
+        {says}
+      </span>
     </>
   );
 }

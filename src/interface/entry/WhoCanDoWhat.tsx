@@ -7,8 +7,8 @@ import { levelWord } from "@/core/access/level";
 import { exactTime, sayTime } from "@/core/time";
 import type { whoCanDoWhat } from "@/server/access/who";
 import { runQuery, useCommand } from "../shared/ask";
-import { Act, Button, CheckField, Chip, Notice, Row, Stack, TextField } from "../shared/controls";
 import { CutKey } from "../shared/CutKey";
+import { Act, Button, CheckField, Chip, Notice, Row, Stack, TextField } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
 import { fromLocal, toLocal } from "../shared/localTime";
 
@@ -59,27 +59,99 @@ export function WhoCanDoWhat({ nodeId, nodeWord, who, zone, now }: Props) {
       <List style={{ marginTop: 10 }}>
         {who.lines.map((line) => (
           <li key={line.key} data-subject={line.name}>
-            <CutKey level={line.level} inherited={!line.here} until={line.until === null ? null : exactTime(line.until, zone)} />
+            <CutKey
+              level={line.level}
+              inherited={!line.here}
+              until={line.until === null ? null : exactTime(line.until, zone)}
+            />
             <span>
               <b>{line.name}</b> <span className="soft">{line.note}</span>
               <span className="small">
                 {levelWord(line.level)}, {line.where}
-                {line.coming && <> <Chip data-tone="plain">from {sayTime(line.from!, now, zone)}</Chip></>}
-                {line.until !== null && <> <Chip>until {sayTime(line.until, now, zone)}</Chip></>}
+                {line.coming && (
+                  <>
+                    {" "}
+                    <Chip data-tone="plain">from {sayTime(line.from!, now, zone)}</Chip>
+                  </>
+                )}
+                {line.until !== null && (
+                  <>
+                    {" "}
+                    <Chip>until {sayTime(line.until, now, zone)}</Chip>
+                  </>
+                )}
               </span>
               {line.why && <span className="small soft">“{line.why}”</span>}
             </span>
-            <span className="do"><Act onPress={() => setChanging(line)} aria-label={`${line.here ? "Change" : "Set here"}: ${line.name}`}>{line.here ? "Change" : "Set here"}</Act></span>
+            <span className="do">
+              <Act onPress={() => setChanging(line)} aria-label={`${line.here ? "Change" : "Set here"}: ${line.name}`}>
+                {line.here ? "Change" : "Set here"}
+              </Act>
+            </span>
           </li>
         ))}
       </List>
       <p className="small" style={{ borderTop: "1px solid var(--rule)", paddingTop: 9 }}>
-        {users === 0 ? "Nobody can use it." : `${users} ${users === 1 ? "person" : "people"} in all can sign in with it.`} {users > 0 && <Act onPress={() => setEach(!each)} aria-expanded={each}>{each ? "Hide them" : "See each of them"}</Act>}
+        {users === 0
+          ? "Nobody can use it."
+          : `${users} ${users === 1 ? "person" : "people"} in all can sign in with it.`}{" "}
+        {users > 0 && (
+          <Act onPress={() => setEach(!each)} aria-expanded={each}>
+            {each ? "Hide them" : "See each of them"}
+          </Act>
+        )}
       </p>
-      {each && <People>{who.reached.map((one) => <li key={one.personId}><b>{one.name}</b> <span className="soft">{one.note}</span><br />{one.sentence}</li>)}</People>}
-      {giving && <TermsDialog title={`Give access to ${giving.name}`} nodeWord={nodeWord} start={{ level: "use", from: null, until: null, why: "" }} zone={zone} onClose={() => setGiving(null)} command="access.give" input={{ nodeId, subject: giving.kind === "everyone" ? { kind: "everyone" } : { kind: giving.kind, id: giving.id } }} verb="Give access" />}
-      {changing?.here && <TermsDialog title={`Change access of ${changing.name}`} nodeWord={nodeWord} start={changing} zone={zone} onClose={() => setChanging(null)} command="access.change" input={{ grantId: changing.grantId }} verb="Change" withdraw={changing.grantId} />}
-      {changing && !changing.here && <TermsDialog title={`Set access of ${changing.name} here`} nodeWord={nodeWord} start={{ ...changing, why: "" }} zone={zone} onClose={() => setChanging(null)} command="access.give" input={{ nodeId, subject: changing.subject }} verb="Set here" />}
+      {each && (
+        <People>
+          {who.reached.map((one) => (
+            <li key={one.personId}>
+              <b>{one.name}</b> <span className="soft">{one.note}</span>
+              <br />
+              {one.sentence}
+            </li>
+          ))}
+        </People>
+      )}
+      {giving && (
+        <TermsDialog
+          title={`Give access to ${giving.name}`}
+          nodeWord={nodeWord}
+          start={{ level: "use", from: null, until: null, why: "" }}
+          zone={zone}
+          onClose={() => setGiving(null)}
+          command="access.give"
+          input={{
+            nodeId,
+            subject: giving.kind === "everyone" ? { kind: "everyone" } : { kind: giving.kind, id: giving.id },
+          }}
+          verb="Give access"
+        />
+      )}
+      {changing?.here && (
+        <TermsDialog
+          title={`Change access of ${changing.name}`}
+          nodeWord={nodeWord}
+          start={changing}
+          zone={zone}
+          onClose={() => setChanging(null)}
+          command="access.change"
+          input={{ grantId: changing.grantId }}
+          verb="Change"
+          withdraw={changing.grantId}
+        />
+      )}
+      {changing && !changing.here && (
+        <TermsDialog
+          title={`Set access of ${changing.name} here`}
+          nodeWord={nodeWord}
+          start={{ ...changing, why: "" }}
+          zone={zone}
+          onClose={() => setChanging(null)}
+          command="access.give"
+          input={{ nodeId, subject: changing.subject }}
+          verb="Set here"
+        />
+      )}
     </section>
   );
 }
@@ -105,7 +177,11 @@ function SubjectPicker({ onPick }: { onPick: (subject: SubjectChoice) => void })
   };
   const found = useMemo(() => {
     const wanted = typed.trim().toLowerCase();
-    return wanted === "" ? [] : (all ?? []).filter((one) => one.name.toLowerCase().includes(wanted) || one.note.toLowerCase().includes(wanted)).slice(0, 12);
+    return wanted === ""
+      ? []
+      : (all ?? [])
+          .filter((one) => one.name.toLowerCase().includes(wanted) || one.note.toLowerCase().includes(wanted))
+          .slice(0, 12);
   }, [all, typed]);
   const pick = (choice: SubjectChoice | undefined) => {
     if (!choice) return;
@@ -124,7 +200,10 @@ function SubjectPicker({ onPick }: { onPick: (subject: SubjectChoice) => void })
         aria-activedescendant={found[at] ? `${id}-${at}` : undefined}
         autoComplete="off"
         onFocus={load}
-        onChange={(event) => { setTyped(event.target.value); setAt(0); }}
+        onChange={(event) => {
+          setTyped(event.target.value);
+          setAt(0);
+        }}
         onKeyDown={(event) => {
           if (event.key === "ArrowDown") setAt(Math.min(found.length - 1, at + 1));
           else if (event.key === "ArrowUp") setAt(Math.max(0, at - 1));
@@ -138,11 +217,24 @@ function SubjectPicker({ onPick }: { onPick: (subject: SubjectChoice) => void })
         <ul id={id} role="listbox" aria-label="People and groups">
           {found.map((one, i) => (
             // biome-ignore lint/a11y/useKeyWithClickEvents: the field above has the focus and the keys
-            <li key={`${one.kind}${one.id}`} id={`${id}-${i}`} role="option" aria-selected={i === at} tabIndex={-1} onMouseDown={(event) => event.preventDefault()} onClick={() => pick(one)}>
-              <span>{one.name}</span><span>{one.note}</span>
+            <li
+              key={`${one.kind}${one.id}`}
+              id={`${id}-${i}`}
+              role="option"
+              aria-selected={i === at}
+              tabIndex={-1}
+              onMouseDown={(event) => event.preventDefault()}
+              onClick={() => pick(one)}
+            >
+              <span>{one.name}</span>
+              <span>{one.note}</span>
             </li>
           ))}
-          {all && found.length === 0 && <li role="option" aria-selected={false} tabIndex={-1}>Nobody of that name is here.</li>}
+          {all && found.length === 0 && (
+            <li role="option" aria-selected={false} tabIndex={-1}>
+              Nobody of that name is here.
+            </li>
+          )}
         </ul>
       )}
     </Picker>
@@ -197,28 +289,100 @@ function TermsDialog({ title, nodeWord, start, zone, onClose, command, input, ve
   const presets = soonEnds(zone);
   return (
     <Dialog title={title} open onClose={onClose}>
-      <form onSubmit={(event) => { event.preventDefault(); void submit(); }}>
+      <form
+        onSubmit={(event) => {
+          event.preventDefault();
+          void submit();
+        }}
+      >
         <Stack>
           <fieldset>
-            <legend className="small soft" style={{ marginBottom: 6 }}>On {nodeWord} they may</legend>
+            <legend className="small soft" style={{ marginBottom: 6 }}>
+              On {nodeWord} they may
+            </legend>
             <Stack style={{ gap: 8 }}>
               {CHOICES.map((choice) => (
-                <CheckField key={choice.level} type="radio" name="level" value={choice.level} checked={level === choice.level} onChange={() => setLevel(choice.level)} label={<Level><CutKey level={choice.level} silent /><span><b>{levelWord(choice.level)}</b> <span className="soft small" style={{ display: "block" }}>{choice.says}</span></span></Level>} />
+                <CheckField
+                  key={choice.level}
+                  type="radio"
+                  name="level"
+                  value={choice.level}
+                  checked={level === choice.level}
+                  onChange={() => setLevel(choice.level)}
+                  label={
+                    <Level>
+                      <CutKey level={choice.level} silent />
+                      <span>
+                        <b>{levelWord(choice.level)}</b>{" "}
+                        <span className="soft small" style={{ display: "block" }}>
+                          {choice.says}
+                        </span>
+                      </span>
+                    </Level>
+                  }
+                />
               ))}
             </Stack>
-            {save.wrong("level") && <p role="alert" style={{ color: "var(--crimson)", fontWeight: 600 }}>{save.wrong("level")}</p>}
+            {save.wrong("level") && (
+              <p role="alert" style={{ color: "var(--crimson)", fontWeight: 600 }}>
+                {save.wrong("level")}
+              </p>
+            )}
           </fieldset>
           <div style={{ display: "grid", gridTemplateColumns: "repeat(auto-fit, minmax(190px, 1fr))", gap: 12 }}>
-            <TextField type="datetime-local" label="From" value={from} onChange={(event) => setFrom(event.target.value)} wrong={save.wrong("from")} hint="empty: at once" />
-            <TextField type="datetime-local" label="Until" value={until} onChange={(event) => setUntil(event.target.value)} wrong={save.wrong("until")} hint="empty: no end" />
+            <TextField
+              type="datetime-local"
+              label="From"
+              value={from}
+              onChange={(event) => setFrom(event.target.value)}
+              wrong={save.wrong("from")}
+              hint="empty: at once"
+            />
+            <TextField
+              type="datetime-local"
+              label="Until"
+              value={until}
+              onChange={(event) => setUntil(event.target.value)}
+              wrong={save.wrong("until")}
+              hint="empty: no end"
+            />
           </div>
-          <Row>{presets.map((preset) => <Act key={preset.says} onPress={() => setUntil(toLocal(preset.at, zone))}>{preset.says}</Act>)}</Row>
-          <TextField label="What for" value={why} maxLength={500} onChange={(event) => setWhy(event.target.value)} wrong={save.wrong("why")} hint="stands in the story of the entry" />
-          {(save.wrong() ?? save.wrong("subject") ?? taking.wrong()) && <Notice data-tone="bad" role="alert">{save.wrong() ?? save.wrong("subject") ?? taking.wrong()}</Notice>}
           <Row>
-            <Button look="go" type="submit" isDisabled={save.running}>{verb}</Button>
+            {presets.map((preset) => (
+              <Act key={preset.says} onPress={() => setUntil(toLocal(preset.at, zone))}>
+                {preset.says}
+              </Act>
+            ))}
+          </Row>
+          <TextField
+            label="What for"
+            value={why}
+            maxLength={500}
+            onChange={(event) => setWhy(event.target.value)}
+            wrong={save.wrong("why")}
+            hint="stands in the story of the entry"
+          />
+          {(save.wrong() ?? save.wrong("subject") ?? taking.wrong()) && (
+            <Notice data-tone="bad" role="alert">
+              {save.wrong() ?? save.wrong("subject") ?? taking.wrong()}
+            </Notice>
+          )}
+          <Row>
+            <Button look="go" type="submit" isDisabled={save.running}>
+              {verb}
+            </Button>
             <Button onPress={onClose}>Cancel</Button>
-            {withdraw && <Button look="harm" isDisabled={taking.running} onPress={async () => { if ((await taking.run({ grantId: withdraw })).ok) onClose(); }}>Withdraw</Button>}
+            {withdraw && (
+              <Button
+                look="harm"
+                isDisabled={taking.running}
+                onPress={async () => {
+                  if ((await taking.run({ grantId: withdraw })).ok) onClose();
+                }}
+              >
+                Withdraw
+              </Button>
+            )}
           </Row>
         </Stack>
       </form>
@@ -231,6 +395,9 @@ function soonEnds(zone: string): { says: string; at: number }[] {
   const at = (days: number) => fromLocal(`${toLocal(Date.now() + days * 86_400_000, zone).slice(0, 10)}T18:00`, zone)!;
   const weekday = new Intl.DateTimeFormat("en-GB", { timeZone: zone, weekday: "short" }).format(Date.now());
   const toSunday = (7 - ["Sun", "Mon", "Tue", "Wed", "Thu", "Fri", "Sat"].indexOf(weekday)) % 7 || 7;
-  return [{ says: "Tomorrow, 18:00", at: at(1) }, { says: "Sunday, 18:00", at: at(toSunday) }, { says: "In two weeks", at: at(14) }];
+  return [
+    { says: "Tomorrow, 18:00", at: at(1) },
+    { says: "Sunday, 18:00", at: at(toSunday) },
+    { says: "In two weeks", at: at(14) },
+  ];
 }
-

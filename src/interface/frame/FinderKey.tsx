@@ -26,12 +26,24 @@ export function FinderKey() {
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       const target = event.target as HTMLElement;
-      if (event.key !== "/" || event.ctrlKey || event.metaKey || event.altKey || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName) || target.isContentEditable) return;
+      if (
+        event.key !== "/" ||
+        event.ctrlKey ||
+        event.metaKey ||
+        event.altKey ||
+        /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName) ||
+        target.isContentEditable
+      )
+        return;
       event.preventDefault();
       router.push("/");
     };
     window.addEventListener("keydown", onKey);
     return () => window.removeEventListener("keydown", onKey);
   }, [router]);
-  return <Key type="button" onClick={() => router.push("/")}>Find <kbd>/</kbd></Key>;
+  return (
+    <Key type="button" onClick={() => router.push("/")}>
+      Find <kbd>/</kbd>
+    </Key>
+  );
 }

@@ -115,11 +115,19 @@ const AREAS = [
   { href: "/journal", label: "Journal", for: () => true },
 ];
 
-const initials = (name: string) => name.split(/\s+/).filter(Boolean).map((part) => Array.from(part)[0]).slice(0, 2).join("").toUpperCase();
+const initials = (name: string) =>
+  name
+    .split(/\s+/)
+    .filter(Boolean)
+    .map((part) => Array.from(part)[0])
+    .slice(0, 2)
+    .join("")
+    .toUpperCase();
 
 export function Frame({ organisation, person, notices, seen, at, children }: FrameProps) {
   const path = usePathname();
-  const here = (href: string) => (href === "/" ? path === "/" : path.startsWith(href) || (href === "/vaults" && path.startsWith("/entry")));
+  const here = (href: string) =>
+    href === "/" ? path === "/" : path.startsWith(href) || (href === "/vaults" && path.startsWith("/entry"));
   return (
     <>
       <Top className="on-baize">
@@ -128,13 +136,31 @@ export function Frame({ organisation, person, notices, seen, at, children }: Fra
           <Organisation title={organisation}>{organisation}</Organisation>
           <Areas aria-label="Areas">
             {AREAS.filter((area) => area.for(person.role)).map((area) => (
-              <Link key={area.href} href={area.href} prefetch={false} aria-current={here(area.href) ? "page" : undefined}>{area.label}</Link>
+              <Link
+                key={area.href}
+                href={area.href}
+                prefetch={false}
+                aria-current={here(area.href) ? "page" : undefined}
+              >
+                {area.label}
+              </Link>
             ))}
           </Areas>
           <End>
             {path !== "/" && <FinderKey />}
-            {notices > 0 && <Link href="/account#notices" prefetch={false}>{notices === 1 ? "1 notice" : `${notices} notices`}</Link>}
-            <Me href="/account" prefetch={false} aria-label={`${person.name}: your sessions, Lanyards and settings`} title={person.name}>{initials(person.name)}</Me>
+            {notices > 0 && (
+              <Link href="/account#notices" prefetch={false}>
+                {notices === 1 ? "1 notice" : `${notices} notices`}
+              </Link>
+            )}
+            <Me
+              href="/account"
+              prefetch={false}
+              aria-label={`${person.name}: your sessions, Lanyards and settings`}
+              title={person.name}
+            >
+              {initials(person.name)}
+            </Me>
           </End>
         </Wrap>
       </Top>
@@ -148,7 +174,11 @@ export function Frame({ organisation, person, notices, seen, at, children }: Fra
 export function Page({ where, children }: { where: ReactNode; children: ReactNode }) {
   return (
     <>
-      <Where><Wrap><p>{where}</p></Wrap></Where>
+      <Where>
+        <Wrap>
+          <p>{where}</p>
+        </Wrap>
+      </Where>
       <Main>{children}</Main>
     </>
   );

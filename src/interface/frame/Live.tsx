@@ -46,7 +46,11 @@ export function Live({ seen, at }: { seen: number; at: number }) {
       held = at;
       channel.postMessage({ at });
     };
-    void navigator.locks.request(CHANNEL, { signal: stopped.signal }, () => holdStream(stopped.signal, () => `seen=${newest.current}&since=${rendered.current}`, told, lookAll)).catch(() => undefined);
+    void navigator.locks
+      .request(CHANNEL, { signal: stopped.signal }, () =>
+        holdStream(stopped.signal, () => `seen=${newest.current}&since=${rendered.current}`, told, lookAll),
+      )
+      .catch(() => undefined);
     return () => {
       stopped.abort();
       channel.close();
@@ -57,7 +61,12 @@ export function Live({ seen, at }: { seen: number; at: number }) {
 }
 
 /** Keeps the stream until the tab goes; EventSource reconnects by itself with Last-Event-ID. */
-function holdStream(signal: AbortSignal, from: () => string, told: (at: number) => void, look: () => void): Promise<void> {
+function holdStream(
+  signal: AbortSignal,
+  from: () => string,
+  told: (at: number) => void,
+  look: () => void,
+): Promise<void> {
   return new Promise((done) => {
     let source: EventSource | null = null;
     let again: ReturnType<typeof setTimeout> | null = null;

@@ -11,8 +11,8 @@ import type { DeskLine } from "@/server/frontdesk/frontDesk";
 import { Page } from "../frame/Frame";
 import { useLanyard } from "../shared/lanyard";
 import { SignInNotice, useSignIn } from "../shared/useSignIn";
-import { Line, type LineAct } from "./Line";
 import { LanyardSide } from "./LanyardSide";
+import { Line, type LineAct } from "./Line";
 
 const Two = styled.div`
   display: grid;
@@ -99,15 +99,24 @@ export function FrontDesk({ person, lines, zone, now, greeting, canAdd }: FrontD
   const [typed, setTyped] = useState("");
   const deferred = useDeferredValue(typed);
   const index = useMemo(() => prepare(lines), [lines]);
-  const sections = useMemo(() => (deferred.trim() ? [{ id: "found", title: "Found", lines: find(index, deferred) }] : sectionsOf(lines)), [deferred, index, lines]);
-  const shown = useMemo(() => sections.flatMap((section) => section.lines.map((line) => ({ key: `${section.id}-${line.id}`, line }))), [sections]);
+  const sections = useMemo(
+    () => (deferred.trim() ? [{ id: "found", title: "Found", lines: find(index, deferred) }] : sectionsOf(lines)),
+    [deferred, index, lines],
+  );
+  const shown = useMemo(
+    () => sections.flatMap((section) => section.lines.map((line) => ({ key: `${section.id}-${line.id}`, line }))),
+    [sections],
+  );
   const [activeKey, setActiveKey] = useState<string | null>(null);
   const active = shown.find(({ key }) => key === activeKey) ?? shown[0];
   const input = useRef<HTMLInputElement>(null);
   useEffect(() => input.current?.focus(), []);
 
   const connected = lanyard?.state === "connected";
-  const act: LineAct = { word: "Sign in", run: (line) => (connected ? void start(line) : router.push(`/entry/${line.id}`)) };
+  const act: LineAct = {
+    word: "Sign in",
+    run: (line) => (connected ? void start(line) : router.push(`/entry/${line.id}`)),
+  };
 
   const onKeyDown = (event: KeyboardEvent<HTMLInputElement>) => {
     if (event.key === "ArrowDown" || event.key === "ArrowUp") {
@@ -127,7 +136,19 @@ export function FrontDesk({ person, lines, zone, now, greeting, canAdd }: FrontD
   const where = (
     <>
       {greeting}, <b>{person.split(" ")[0]}</b>.{" "}
-      {lines.length === 0 ? "Nothing has been given to you yet." : <>You can sign in to <b>{count(lines.length, "site")}</b>{ending > 0 && <>; <b>{ending === 1 ? "one ends" : `${ending} end`} within a week</b></>}.</>}
+      {lines.length === 0 ? (
+        "Nothing has been given to you yet."
+      ) : (
+        <>
+          You can sign in to <b>{count(lines.length, "site")}</b>
+          {ending > 0 && (
+            <>
+              ; <b>{ending === 1 ? "one ends" : `${ending} end`} within a week</b>
+            </>
+          )}
+          .
+        </>
+      )}
     </>
   );
 
@@ -141,7 +162,10 @@ export function FrontDesk({ person, lines, zone, now, greeting, canAdd }: FrontD
             <input
               ref={input}
               value={typed}
-              onChange={(event) => { setTyped(event.target.value); setActiveKey(null); }}
+              onChange={(event) => {
+                setTyped(event.target.value);
+                setActiveKey(null);
+              }}
               onKeyDown={onKeyDown}
               role="combobox"
               aria-expanded={shown.length > 0}
@@ -157,31 +181,72 @@ export function FrontDesk({ person, lines, zone, now, greeting, canAdd }: FrontD
           <Hint>
             {active && (
               <>
-                <span><kbd>Enter</kbd> {connected ? <>signs in to <b>{active.line.name}</b></> : <>opens <b>{active.line.name}</b></>}</span>
-                <span><kbd>Shift Enter</kbd> opens its entry</span>
-                <span><kbd>↓</kbd> next line</span>
+                <span>
+                  <kbd>Enter</kbd>{" "}
+                  {connected ? (
+                    <>
+                      signs in to <b>{active.line.name}</b>
+                    </>
+                  ) : (
+                    <>
+                      opens <b>{active.line.name}</b>
+                    </>
+                  )}
+                </span>
+                <span>
+                  <kbd>Shift Enter</kbd> opens its entry
+                </span>
+                <span>
+                  <kbd>↓</kbd> next line
+                </span>
               </>
             )}
           </Hint>
-          {signing && <div style={{ marginTop: 12 }}><SignInNotice signing={signing} stewards={[]} onClose={clear} onAgain={() => void start(signing.entry)} /></div>}
+          {signing && (
+            <div style={{ marginTop: 12 }}>
+              <SignInNotice signing={signing} stewards={[]} onClose={clear} onAgain={() => void start(signing.entry)} />
+            </div>
+          )}
           <div id="lines">
             {lines.length === 0 && <Empty canAdd={canAdd} />}
-            {lines.length > 0 && shown.length === 0 && <p style={{ marginTop: 28 }}>Nothing that you can reach is called “{typed}”. Is it kept under another name? Ask the steward of the vault.</p>}
-            {sections.map((section) => section.lines.length > 0 && (
-              <section key={section.id} aria-label={section.title}>
-                <GroupTitle>
-                  {section.title} <span className="count">{section.lines.length}</span>
-                  {section.id === "all" && section.lines.length > 12 && <LetterIndex lines={section.lines} />}
-                </GroupTitle>
-                <ul>
-                  {section.lines.slice(0, MOST_LINES).map((line) => {
-                    const key = `${section.id}-${line.id}`;
-                    return <Line key={key} id={key} line={line} active={key === active?.key} act={act} note={noteOf(section.id, line, now, zone)} onPoint={() => setActiveKey(key)} />;
-                  })}
-                </ul>
-                {section.lines.length > MOST_LINES && <p className="soft" style={{ paddingTop: 10 }}>{section.lines.length - MOST_LINES} more: type a few letters above.</p>}
-              </section>
-            ))}
+            {lines.length > 0 && shown.length === 0 && (
+              <p style={{ marginTop: 28 }}>
+                Nothing that you can reach is called “{typed}”. Is it kept under another name? Ask the steward of the
+                vault.
+              </p>
+            )}
+            {sections.map(
+              (section) =>
+                section.lines.length > 0 && (
+                  <section key={section.id} aria-label={section.title}>
+                    <GroupTitle>
+                      {section.title} <span className="count">{section.lines.length}</span>
+                      {section.id === "all" && section.lines.length > 12 && <LetterIndex lines={section.lines} />}
+                    </GroupTitle>
+                    <ul>
+                      {section.lines.slice(0, MOST_LINES).map((line) => {
+                        const key = `${section.id}-${line.id}`;
+                        return (
+                          <Line
+                            key={key}
+                            id={key}
+                            line={line}
+                            active={key === active?.key}
+                            act={act}
+                            note={noteOf(section.id, line, now, zone)}
+                            onPoint={() => setActiveKey(key)}
+                          />
+                        );
+                      })}
+                    </ul>
+                    {section.lines.length > MOST_LINES && (
+                      <p className="soft" style={{ paddingTop: 10 }}>
+                        {section.lines.length - MOST_LINES} more: type a few letters above.
+                      </p>
+                    )}
+                  </section>
+                ),
+            )}
           </div>
         </div>
         <aside aria-label="Waiting for you">
@@ -196,15 +261,25 @@ function sectionsOf(lines: DeskLine[]): Section[] {
   return [
     { id: "pinned", title: "Pinned", lines: lines.filter((line) => line.pinned) },
     { id: "new", title: "New to you", lines: lines.filter((line) => line.newFrom !== null).slice(0, 6) },
-    { id: "ending", title: "Ending soon", lines: lines.filter((line) => line.endsAt !== null).sort((a, b) => a.endsAt! - b.endsAt!) },
+    {
+      id: "ending",
+      title: "Ending soon",
+      lines: lines.filter((line) => line.endsAt !== null).sort((a, b) => a.endsAt! - b.endsAt!),
+    },
     { id: "all", title: "Everything", lines },
   ];
 }
 
-function noteOf(section: string, line: DeskLine, now: number, zone: string): { text: string; tone?: "good" | "look" | "bad" } {
+function noteOf(
+  section: string,
+  line: DeskLine,
+  now: number,
+  zone: string,
+): { text: string; tone?: "good" | "look" | "bad" } {
   if (line.refused) return { text: "refused by the site", tone: "bad" };
   if (section === "new" && line.newFrom) return { text: `new, from ${line.newFrom}`, tone: "good" };
-  if (line.endsAt !== null && section !== "new") return { text: `until ${sayTime(line.endsAt, now, zone)}`, tone: "look" };
+  if (line.endsAt !== null && section !== "new")
+    return { text: `until ${sayTime(line.endsAt, now, zone)}`, tone: "look" };
   return { text: line.how === "sealed with code" ? "Sealed sign-in, with code" : "Sealed sign-in" };
 }
 
@@ -216,7 +291,17 @@ function LetterIndex({ lines }: { lines: DeskLine[] }) {
   }
   return (
     <Letters role="navigation" aria-label="Letters">
-      {Array.from("ABCDEFGHIJKLMNOPQRSTUVWXYZ", (letter) => (first.has(letter) ? <a key={letter} href={`#all-${first.get(letter)}`}>{letter}</a> : <span key={letter} aria-hidden>{letter}</span>))}
+      {Array.from("ABCDEFGHIJKLMNOPQRSTUVWXYZ", (letter) =>
+        first.has(letter) ? (
+          <a key={letter} href={`#all-${first.get(letter)}`}>
+            {letter}
+          </a>
+        ) : (
+          <span key={letter} aria-hidden>
+            {letter}
+          </span>
+        ),
+      )}
     </Letters>
   );
 }
@@ -226,7 +311,14 @@ function Empty({ canAdd }: { canAdd: boolean }) {
     <div style={{ marginTop: 28, maxWidth: "60ch" }}>
       <h2>Nothing to sign in to yet</h2>
       <p style={{ marginTop: 6 }}>
-        {canAdd ? <>Sign in to a site as usual and let Lanyard keep the login, or <Link href="/vaults">add an entry to a vault</Link>.</> : "As soon as a colleague gives you access to something, it stands here by itself: no need to load the page again."}
+        {canAdd ? (
+          <>
+            Sign in to a site as usual and let Lanyard keep the login, or{" "}
+            <Link href="/vaults">add an entry to a vault</Link>.
+          </>
+        ) : (
+          "As soon as a colleague gives you access to something, it stands here by itself: no need to load the page again."
+        )}
       </p>
     </div>
   );

@@ -24,22 +24,43 @@ export function LanyardSide({ lanyard, again }: { lanyard: LanyardState | null; 
     <Section>
       <h2>Lanyard</h2>
       {lanyard === null && <p className="soft">Looking for Lanyard in this browser.</p>}
-      {lanyard?.state === "connected" && <p>Connected in this browser for <b>{lanyard.person}</b>.</p>}
+      {lanyard?.state === "connected" && (
+        <p>
+          Connected in this browser for <b>{lanyard.person}</b>.
+        </p>
+      )}
       {lanyard?.state === "absent" && (
         <>
-          <p>Lanyard, Galtry’s browser extension, is not in this browser. Without it nothing can be signed in to from here.</p>
+          <p>
+            Lanyard, Galtry’s browser extension, is not in this browser. Without it nothing can be signed in to from
+            here.
+          </p>
           <ol className="steps">
-            <li><span><a href="/lanyard">Get Lanyard</a> and unpack it</span></li>
-            <li><span>Load it in the browser’s own page of extensions</span></li>
-            <li><span>Come back here and connect it</span></li>
+            <li>
+              <span>
+                <a href="/lanyard">Get Lanyard</a> and unpack it
+              </span>
+            </li>
+            <li>
+              <span>Load it in the browser’s own page of extensions</span>
+            </li>
+            <li>
+              <span>Come back here and connect it</span>
+            </li>
           </ol>
-          <p><Act onPress={again}>Look again</Act></p>
+          <p>
+            <Act onPress={again}>Look again</Act>
+          </p>
         </>
       )}
       {lanyard?.state === "unconnected" && (
         <>
           <p>Lanyard is in this browser, but not connected to Galtry.</p>
-          <p><ButtonLink href="/lanyard/connect" data-look="go">Connect Lanyard</ButtonLink></p>
+          <p>
+            <ButtonLink href="/lanyard/connect" data-look="go">
+              Connect Lanyard
+            </ButtonLink>
+          </p>
         </>
       )}
       {lanyard?.state !== "absent" && lanyard !== null && <TestConnection />}
@@ -55,14 +76,30 @@ function TestConnection() {
   };
   return (
     <div style={{ marginTop: 8 }} aria-live="polite">
-      <Act onPress={test} isDisabled={report === "running"}>Test the connection</Act>
+      <Act onPress={test} isDisabled={report === "running"}>
+        Test the connection
+      </Act>
       {report === "running" && <p className="soft">Testing.</p>}
-      {report === "silent" && <p>Lanyard did not answer. Reload this page; if that does not help, load Lanyard again.</p>}
+      {report === "silent" && (
+        <p>Lanyard did not answer. Reload this page; if that does not help, load Lanyard again.</p>
+      )}
       {report !== null && typeof report === "object" && (
         <ul style={{ marginTop: 6 }}>
-          <Tested good={report.reached} yes="Lanyard reaches Galtry" no="Lanyard does not reach Galtry: connect it again" />
-          <Tested good={report.person !== null} yes={`It is connected for ${report.person}`} no="It is connected for nobody" />
-          <Tested good={report.mayCookies} yes="It may set cookies" no="It may not set cookies: allow it on all sites" />
+          <Tested
+            good={report.reached}
+            yes="Lanyard reaches Galtry"
+            no="Lanyard does not reach Galtry: connect it again"
+          />
+          <Tested
+            good={report.person !== null}
+            yes={`It is connected for ${report.person}`}
+            no="It is connected for nobody"
+          />
+          <Tested
+            good={report.mayCookies}
+            yes="It may set cookies"
+            no="It may not set cookies: allow it on all sites"
+          />
           <Tested good yes={`Version ${report.version}`} no="" />
         </ul>
       )}
@@ -73,7 +110,11 @@ function TestConnection() {
 function Tested({ good, yes, no }: { good: boolean; yes: string; no: string }) {
   return (
     <li>
-      {good ? <Check size={16} aria-label="works" style={{ color: "var(--moss)" }} /> : <X size={16} aria-label="does not work" style={{ color: "var(--crimson)" }} />}
+      {good ? (
+        <Check size={16} aria-label="works" style={{ color: "var(--moss)" }} />
+      ) : (
+        <X size={16} aria-label="does not work" style={{ color: "var(--crimson)" }} />
+      )}
       <span>{good ? yes : no}</span>
     </li>
   );

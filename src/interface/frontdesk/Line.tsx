@@ -52,16 +52,31 @@ interface LineProps {
   onPoint: () => void;
 }
 
-export const Line = memo(function Line({ id, line, active, act, note }: LineProps) {
-  return (
-    <Item id={id} data-active={active}>
-      <Stamp name={line.name} />
-      <span className="name" title={line.description ? `${line.name}, ${line.description}` : line.name}>
-        <Link href={`/entry/${line.id}`} prefetch={false}>{line.name}</Link> <span className="note">{line.description}</span>
-      </span>
-      <span className="site mono" title={line.site}>{line.site}</span>
-      <span className="how">{note.tone ? <Chip data-tone={note.tone}>{note.text}</Chip> : note.text}</span>
-      <button type="button" onClick={() => act.run(line)} aria-label={`${act.word} to ${line.name}`}>{act.word}</button>
-    </Item>
-  );
-}, (before, after) => before.id === after.id && before.line === after.line && before.active === after.active && before.note.text === after.note.text && before.act.run === after.act.run);
+export const Line = memo(
+  function Line({ id, line, active, act, note }: LineProps) {
+    return (
+      <Item id={id} data-active={active}>
+        <Stamp name={line.name} />
+        <span className="name" title={line.description ? `${line.name}, ${line.description}` : line.name}>
+          <Link href={`/entry/${line.id}`} prefetch={false}>
+            {line.name}
+          </Link>{" "}
+          <span className="note">{line.description}</span>
+        </span>
+        <span className="site mono" title={line.site}>
+          {line.site}
+        </span>
+        <span className="how">{note.tone ? <Chip data-tone={note.tone}>{note.text}</Chip> : note.text}</span>
+        <button type="button" onClick={() => act.run(line)} aria-label={`${act.word} to ${line.name}`}>
+          {act.word}
+        </button>
+      </Item>
+    );
+  },
+  (before, after) =>
+    before.id === after.id &&
+    before.line === after.line &&
+    before.active === after.active &&
+    before.note.text === after.note.text &&
+    before.act.run === after.act.run,
+);

@@ -5,9 +5,9 @@ import { useRouter } from "next/navigation";
 import styled from "styled-components";
 import { exactTime, sayTime } from "@/core/time";
 import type { journalPage } from "@/server/journal/story";
+import { capital } from "../entry/Card";
 import { Page } from "../frame/Frame";
 import { Chip, ChoiceField, Row } from "../shared/controls";
-import { capital } from "../entry/Card";
 
 type View = Awaited<ReturnType<(typeof journalPage)["execute"]>>;
 
@@ -23,9 +23,26 @@ export interface JournalFilters {
   acts: string | null;
 }
 
-const ACT_WORDS: Record<string, string> = { "sign-ins": "Sign-ins", revealed: "Revealed and copied", access: "Access", entries: "Entries and vaults", people: "People", Lanyard: "Lanyard" };
+const ACT_WORDS: Record<string, string> = {
+  "sign-ins": "Sign-ins",
+  revealed: "Revealed and copied",
+  access: "Access",
+  entries: "Entries and vaults",
+  people: "People",
+  Lanyard: "Lanyard",
+};
 
-export function Journal({ view, people, filters, now }: { view: View; people: { id: string; name: string }[]; filters: JournalFilters; now: number }) {
+export function Journal({
+  view,
+  people,
+  filters,
+  now,
+}: {
+  view: View;
+  people: { id: string; name: string }[];
+  filters: JournalFilters;
+  now: number;
+}) {
   const router = useRouter();
   const go = (change: Partial<JournalFilters> & { before?: number }) => {
     const query = new URLSearchParams();
@@ -33,24 +50,78 @@ export function Journal({ view, people, filters, now }: { view: View; people: { 
     router.push(`/journal?${query}`);
   };
   return (
-    <Page where={view.seesAll ? "Everything that was done, latest first. Entries that you do not reach have no name here." : "What you did, and what happened where you are a steward, latest first."}>
+    <Page
+      where={
+        view.seesAll
+          ? "Everything that was done, latest first. Entries that you do not reach have no name here."
+          : "What you did, and what happened where you are a steward, latest first."
+      }
+    >
       <h1 style={{ marginBottom: 16 }}>Journal</h1>
       <Row style={{ marginBottom: 16, alignItems: "end" }}>
-        {people.length > 0 && <div><ChoiceField label="Person" value={filters.person ?? ""} onChange={(event) => go({ person: event.target.value || null })}><option value="">Everybody</option>{people.map((person) => <option key={person.id} value={person.id}>{person.name}</option>)}</ChoiceField></div>}
-        <div><ChoiceField label="Act" value={filters.acts ?? ""} onChange={(event) => go({ acts: event.target.value || null })}><option value="">All acts</option>{Object.entries(ACT_WORDS).map(([key, word]) => <option key={key} value={key}>{word}</option>)}</ChoiceField></div>
+        {people.length > 0 && (
+          <div>
+            <ChoiceField
+              label="Person"
+              value={filters.person ?? ""}
+              onChange={(event) => go({ person: event.target.value || null })}
+            >
+              <option value="">Everybody</option>
+              {people.map((person) => (
+                <option key={person.id} value={person.id}>
+                  {person.name}
+                </option>
+              ))}
+            </ChoiceField>
+          </div>
+        )}
+        <div>
+          <ChoiceField
+            label="Act"
+            value={filters.acts ?? ""}
+            onChange={(event) => go({ acts: event.target.value || null })}
+          >
+            <option value="">All acts</option>
+            {Object.entries(ACT_WORDS).map(([key, word]) => (
+              <option key={key} value={key}>
+                {word}
+              </option>
+            ))}
+          </ChoiceField>
+        </div>
       </Row>
-      {view.lines.length === 0 ? <p>Nothing of this kind has happened.</p> : (
+      {view.lines.length === 0 ? (
+        <p>Nothing of this kind has happened.</p>
+      ) : (
         <Lines>
           {view.lines.map((line) => (
             <li key={line.seq}>
               <span className="no">{line.seq}</span>
-              <time dateTime={new Date(line.at).toISOString()} title={exactTime(line.at, view.zone)}>{capital(sayTime(line.at, now, view.zone))}</time>
-              <span>{line.who ? <b>{line.who}</b> : "Galtry"} {line.says}{line.refused && <> <Chip data-tone="bad">refused</Chip></>}</span>
+              <time dateTime={new Date(line.at).toISOString()} title={exactTime(line.at, view.zone)}>
+                {capital(sayTime(line.at, now, view.zone))}
+              </time>
+              <span>
+                {line.who ? <b>{line.who}</b> : "Galtry"} {line.says}
+                {line.refused && (
+                  <>
+                    {" "}
+                    <Chip data-tone="bad">refused</Chip>
+                  </>
+                )}
+              </span>
             </li>
           ))}
         </Lines>
       )}
-      {view.more !== null && <p style={{ marginTop: 16 }}><Link href={`/journal?${new URLSearchParams({ ...(filters.person ? { person: filters.person } : {}), ...(filters.acts ? { acts: filters.acts } : {}), before: String(view.more) })}`}>Earlier</Link></p>}
+      {view.more !== null && (
+        <p style={{ marginTop: 16 }}>
+          <Link
+            href={`/journal?${new URLSearchParams({ ...(filters.person ? { person: filters.person } : {}), ...(filters.acts ? { acts: filters.acts } : {}), before: String(view.more) })}`}
+          >
+            Earlier
+          </Link>
+        </p>
+      )}
     </Page>
   );
 }

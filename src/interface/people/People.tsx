@@ -7,7 +7,7 @@ import type { groupList } from "@/server/people/groups";
 import type { PersonLine } from "@/server/people/persons";
 import { Page } from "../frame/Frame";
 import { useCommand } from "../shared/ask";
-import { Act, Button, ChoiceField, CheckField, Chip, Notice, Row, Stack, TextField } from "../shared/controls";
+import { Act, Button, CheckField, Chip, ChoiceField, Notice, Row, Stack, TextField } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
 import { fromLocal, toLocal } from "../shared/localTime";
 import { useCopy } from "../shared/useCopy";
@@ -32,7 +32,21 @@ const Groups = styled.section`
 const ROLE_WORDS = { owner: "Owner", administrator: "Administrator", member: "Member", guest: "Guest" } as const;
 type Role = keyof typeof ROLE_WORDS;
 
-export function People({ people, groups, me, isOwner, zone, now }: { people: PersonLine[]; groups: GroupLine[]; me: string; isOwner: boolean; zone: string; now: number }) {
+export function People({
+  people,
+  groups,
+  me,
+  isOwner,
+  zone,
+  now,
+}: {
+  people: PersonLine[];
+  groups: GroupLine[];
+  me: string;
+  isOwner: boolean;
+  zone: string;
+  now: number;
+}) {
   const [adding, setAdding] = useState(false);
   const [chosen, setChosen] = useState<string | null>(null);
   const [makingGroup, setMakingGroup] = useState(false);
@@ -40,30 +54,92 @@ export function People({ people, groups, me, isOwner, zone, now }: { people: Per
   const active = people.filter((person) => person.standing === "active").length;
   const selected = people.find((person) => person.id === chosen) ?? null;
   return (
-    <Page where={<><b>{active} people</b> are active; {people.filter((person) => person.standing === "invited").length} have not joined yet.</>}>
+    <Page
+      where={
+        <>
+          <b>{active} people</b> are active; {people.filter((person) => person.standing === "invited").length} have not
+          joined yet.
+        </>
+      }
+    >
       <Head>
         <h1>People</h1>
         <Button onPress={() => setMakingGroup(true)}>Make a group</Button>
-        <Button look="go" onPress={() => setAdding(true)}>Add a person</Button>
+        <Button look="go" onPress={() => setAdding(true)}>
+          Add a person
+        </Button>
       </Head>
       <Rows>
         {people.map((person) => (
           <li key={person.id}>
-            <span title={person.mail}><b>{person.name}</b> <span className="soft small">{person.mail}</span></span>
-            <span>{person.standing === "active" ? ROLE_WORDS[person.role] : <Chip data-tone={person.standing === "invited" ? "plain" : "bad"}>{person.standing === "invited" ? "not joined yet" : person.standing === "leaver" ? "left" : person.standing}</Chip>}</span>
-            <span className="groups soft small" title={person.groups.join(", ")}>{person.groups.join(", ")}</span>
-            <span className="seen soft small">{person.lastSeenAt ? `seen ${sayTime(person.lastSeenAt, now, zone)}` : "never signed in"}</span>
-            {person.id === me ? <span className="soft small">you</span> : <Act onPress={() => setChosen(person.id)} aria-label={`Manage ${person.name}`}>Manage</Act>}
+            <span title={person.mail}>
+              <b>{person.name}</b> <span className="soft small">{person.mail}</span>
+            </span>
+            <span>
+              {person.standing === "active" ? (
+                ROLE_WORDS[person.role]
+              ) : (
+                <Chip data-tone={person.standing === "invited" ? "plain" : "bad"}>
+                  {person.standing === "invited"
+                    ? "not joined yet"
+                    : person.standing === "leaver"
+                      ? "left"
+                      : person.standing}
+                </Chip>
+              )}
+            </span>
+            <span className="groups soft small" title={person.groups.join(", ")}>
+              {person.groups.join(", ")}
+            </span>
+            <span className="seen soft small">
+              {person.lastSeenAt ? `seen ${sayTime(person.lastSeenAt, now, zone)}` : "never signed in"}
+            </span>
+            {person.id === me ? (
+              <span className="soft small">you</span>
+            ) : (
+              <Act onPress={() => setChosen(person.id)} aria-label={`Manage ${person.name}`}>
+                Manage
+              </Act>
+            )}
           </li>
         ))}
       </Rows>
       <Groups>
         <h2>Groups</h2>
-        {groups.length === 0 && <p style={{ marginTop: 6 }}>A group holds people who get the same access: a team, a place, the volunteers of a season.</p>}
+        {groups.length === 0 && (
+          <p style={{ marginTop: 6 }}>
+            A group holds people who get the same access: a team, a place, the volunteers of a season.
+          </p>
+        )}
         {groups.map((group) => (
           <div key={group.id}>
-            <Row><h3>{group.name}</h3><span className="soft small" style={{ marginTop: 14 }}>{group.members.length} {group.members.length === 1 ? "person" : "people"}</span><span style={{ marginTop: 12 }}><Act onPress={() => setMember(group)} aria-label={`Add to ${group.name}`}>Add</Act></span></Row>
-            <p>{group.members.length === 0 ? <span className="soft">Nobody yet.</span> : group.members.map((one) => <MemberTag key={one.personId} group={group} one={one} zone={zone} now={now} mine={one.personId === me} />)}</p>
+            <Row>
+              <h3>{group.name}</h3>
+              <span className="soft small" style={{ marginTop: 14 }}>
+                {group.members.length} {group.members.length === 1 ? "person" : "people"}
+              </span>
+              <span style={{ marginTop: 12 }}>
+                <Act onPress={() => setMember(group)} aria-label={`Add to ${group.name}`}>
+                  Add
+                </Act>
+              </span>
+            </Row>
+            <p>
+              {group.members.length === 0 ? (
+                <span className="soft">Nobody yet.</span>
+              ) : (
+                group.members.map((one) => (
+                  <MemberTag
+                    key={one.personId}
+                    group={group}
+                    one={one}
+                    zone={zone}
+                    now={now}
+                    mine={one.personId === me}
+                  />
+                ))
+              )}
+            </p>
           </div>
         ))}
       </Groups>
@@ -75,13 +151,43 @@ export function People({ people, groups, me, isOwner, zone, now }: { people: Per
   );
 }
 
-function MemberTag({ group, one, zone, now, mine }: { group: GroupLine; one: GroupLine["members"][number]; zone: string; now: number; mine: boolean }) {
+function MemberTag({
+  group,
+  one,
+  zone,
+  now,
+  mine,
+}: {
+  group: GroupLine;
+  one: GroupLine["members"][number];
+  zone: string;
+  now: number;
+  mine: boolean;
+}) {
   const remove = useCommand("people.removeMember");
   return (
     <span style={{ display: "inline-block", marginRight: 18, padding: "3px 0" }}>
-      {one.name}{one.keeper && <span className="soft small"> keeper</span>}{one.from !== null && one.from > now && <span className="soft small"> from {sayTime(one.from, now, zone)}</span>}{one.until !== null && <span className="soft small"> until {sayTime(one.until, now, zone)}</span>}
-      {!mine && <> <Act style={{ fontWeight: 400, fontSize: 13 }} onPress={() => remove.run({ groupId: group.id, personId: one.personId })} aria-label={`Take ${one.name} out of ${group.name}`}>take out</Act></>}
-      {remove.refused && <span role="alert" className="small" style={{ color: "var(--crimson)", display: "block" }}>{remove.refused.message}</span>}
+      {one.name}
+      {one.keeper && <span className="soft small"> keeper</span>}
+      {one.from !== null && one.from > now && <span className="soft small"> from {sayTime(one.from, now, zone)}</span>}
+      {one.until !== null && <span className="soft small"> until {sayTime(one.until, now, zone)}</span>}
+      {!mine && (
+        <>
+          {" "}
+          <Act
+            style={{ fontWeight: 400, fontSize: 13 }}
+            onPress={() => remove.run({ groupId: group.id, personId: one.personId })}
+            aria-label={`Take ${one.name} out of ${group.name}`}
+          >
+            take out
+          </Act>
+        </>
+      )}
+      {remove.refused && (
+        <span role="alert" className="small" style={{ color: "var(--crimson)", display: "block" }}>
+          {remove.refused.message}
+        </span>
+      )}
     </span>
   );
 }
@@ -91,13 +197,29 @@ function LinkToHandOver({ link, name }: { link: string; name: string }) {
   return (
     <Stack>
       <p>Hand this link to {name}. It works once, for seven days, and is shown only now.</p>
-      <p className="mono" style={{ overflowWrap: "anywhere" }} data-link>{link}</p>
-      <Row><Button look="go" onPress={() => copy(link)}>{copied ? "Copied" : "Copy the link"}</Button></Row>
+      <p className="mono" style={{ overflowWrap: "anywhere" }} data-link>
+        {link}
+      </p>
+      <Row>
+        <Button look="go" onPress={() => copy(link)}>
+          {copied ? "Copied" : "Copy the link"}
+        </Button>
+      </Row>
     </Stack>
   );
 }
 
-function RoleChoice({ value, onChange, isOwner, wrong }: { value: Role; onChange: (role: Role) => void; isOwner: boolean; wrong: string | null }) {
+function RoleChoice({
+  value,
+  onChange,
+  isOwner,
+  wrong,
+}: {
+  value: Role;
+  onChange: (role: Role) => void;
+  isOwner: boolean;
+  wrong: string | null;
+}) {
   return (
     <ChoiceField label="Role" value={value} onChange={(event) => onChange(event.target.value as Role)} wrong={wrong}>
       <option value="member">Member</option>
@@ -116,14 +238,44 @@ function AddPerson({ isOwner, onClose }: { isOwner: boolean; onClose: () => void
   const [link, setLink] = useState<string | null>(null);
   return (
     <Dialog title={link ? `${name} is added` : "Add a person"} open onClose={onClose}>
-      {link ? <LinkToHandOver link={link} name={name} /> : (
-        <form onSubmit={async (event) => { event.preventDefault(); const answer = await add.run({ name, mail, role }); if (answer.ok) setLink(answer.result.link); }} noValidate>
+      {link ? (
+        <LinkToHandOver link={link} name={name} />
+      ) : (
+        <form
+          onSubmit={async (event) => {
+            event.preventDefault();
+            const answer = await add.run({ name, mail, role });
+            if (answer.ok) setLink(answer.result.link);
+          }}
+          noValidate
+        >
           <Stack>
-            <TextField label="Name" value={name} onChange={(event) => setName(event.target.value)} wrong={add.wrong("name")} autoFocus />
-            <TextField label="Mail address" type="email" value={mail} onChange={(event) => setMail(event.target.value)} wrong={add.wrong("mail")} />
+            <TextField
+              label="Name"
+              value={name}
+              onChange={(event) => setName(event.target.value)}
+              wrong={add.wrong("name")}
+              autoFocus
+            />
+            <TextField
+              label="Mail address"
+              type="email"
+              value={mail}
+              onChange={(event) => setMail(event.target.value)}
+              wrong={add.wrong("mail")}
+            />
             <RoleChoice value={role} onChange={setRole} isOwner={isOwner} wrong={add.wrong("role")} />
-            {add.wrong() && <Notice data-tone="bad" role="alert">{add.wrong()}</Notice>}
-            <Row><Button look="go" type="submit" isDisabled={add.running}>Add</Button><Button onPress={onClose}>Cancel</Button></Row>
+            {add.wrong() && (
+              <Notice data-tone="bad" role="alert">
+                {add.wrong()}
+              </Notice>
+            )}
+            <Row>
+              <Button look="go" type="submit" isDisabled={add.running}>
+                Add
+              </Button>
+              <Button onPress={onClose}>Cancel</Button>
+            </Row>
           </Stack>
         </form>
       )}
@@ -145,23 +297,72 @@ function Manage({ person, isOwner, onClose }: { person: PersonLine; isOwner: boo
   const here = person.standing === "active" || person.standing === "invited";
   return (
     <Dialog title={person.name} open onClose={onClose}>
-      {link ? <LinkToHandOver link={link} name={person.name} /> : (
+      {link ? (
+        <LinkToHandOver link={link} name={person.name} />
+      ) : (
         <Stack>
-          <p className="soft">{person.mail}. {person.lanyards === 1 ? "1 Lanyard" : `${person.lanyards} Lanyards`} connected.</p>
-          {here && <RoleChoice value={person.role} onChange={(role) => void changeRole.run({ personId: person.id, role })} isOwner={isOwner} wrong={changeRole.wrong("role")} />}
-          <TextField label="Reason" value={why} onChange={(event) => setWhy(event.target.value)} hint="stands in the journal; Lanyard shows it where it was connected" />
-          {refused && <Notice data-tone="bad" role="alert">{refused.message}</Notice>}
+          <p className="soft">
+            {person.mail}. {person.lanyards === 1 ? "1 Lanyard" : `${person.lanyards} Lanyards`} connected.
+          </p>
+          {here && (
+            <RoleChoice
+              value={person.role}
+              onChange={(role) => void changeRole.run({ personId: person.id, role })}
+              isOwner={isOwner}
+              wrong={changeRole.wrong("role")}
+            />
+          )}
+          <TextField
+            label="Reason"
+            value={why}
+            onChange={(event) => setWhy(event.target.value)}
+            hint="stands in the journal; Lanyard shows it where it was connected"
+          />
+          {refused && (
+            <Notice data-tone="bad" role="alert">
+              {refused.message}
+            </Notice>
+          )}
           <Row>
-            {person.standing !== "leaver" && <Button onPress={async () => { const answer = await renew.run({ personId: person.id }); if (answer.ok) setLink(answer.result.link); }}>Make a new sign-in link</Button>}
-            {here && <Button onPress={() => endAll.run({ personId: person.id, why })}>End sessions and Lanyards</Button>}
+            {person.standing !== "leaver" && (
+              <Button
+                onPress={async () => {
+                  const answer = await renew.run({ personId: person.id });
+                  if (answer.ok) setLink(answer.result.link);
+                }}
+              >
+                Make a new sign-in link
+              </Button>
+            )}
+            {here && (
+              <Button onPress={() => endAll.run({ personId: person.id, why })}>End sessions and Lanyards</Button>
+            )}
             {here && <Button onPress={() => suspend.run({ personId: person.id, why })}>Suspend</Button>}
-            {!here && <Button look="go" onPress={() => back.run({ personId: person.id, why })}>Bring back</Button>}
+            {!here && (
+              <Button look="go" onPress={() => back.run({ personId: person.id, why })}>
+                Bring back
+              </Button>
+            )}
           </Row>
           {person.standing !== "leaver" && (
-            <form onSubmit={(event) => { event.preventDefault(); if (typed.trim() === person.name) void leave.run({ personId: person.id, why }); }}>
+            <form
+              onSubmit={(event) => {
+                event.preventDefault();
+                if (typed.trim() === person.name) void leave.run({ personId: person.id, why });
+              }}
+            >
               <Stack>
-                <TextField label={`To mark ${person.name} as a leaver, type the name`} value={typed} onChange={(event) => setTyped(event.target.value)} hint="all access ends at once, everywhere" />
-                <Row><Button look="harm" type="submit" isDisabled={typed.trim() !== person.name}>Mark as leaver</Button></Row>
+                <TextField
+                  label={`To mark ${person.name} as a leaver, type the name`}
+                  value={typed}
+                  onChange={(event) => setTyped(event.target.value)}
+                  hint="all access ends at once, everywhere"
+                />
+                <Row>
+                  <Button look="harm" type="submit" isDisabled={typed.trim() !== person.name}>
+                    Mark as leaver
+                  </Button>
+                </Row>
               </Stack>
             </form>
           )}
@@ -176,33 +377,115 @@ function MakeGroup({ onClose }: { onClose: () => void }) {
   const [name, setName] = useState("");
   return (
     <Dialog title="Make a group" open onClose={onClose}>
-      <form onSubmit={async (event) => { event.preventDefault(); if ((await make.run({ name })).ok) onClose(); }} noValidate>
+      <form
+        onSubmit={async (event) => {
+          event.preventDefault();
+          if ((await make.run({ name })).ok) onClose();
+        }}
+        noValidate
+      >
         <Stack>
-          <TextField label="Name" value={name} onChange={(event) => setName(event.target.value)} wrong={make.wrong("name") ?? make.wrong()} autoFocus />
-          <Row><Button look="go" type="submit" isDisabled={make.running}>Make the group</Button><Button onPress={onClose}>Cancel</Button></Row>
+          <TextField
+            label="Name"
+            value={name}
+            onChange={(event) => setName(event.target.value)}
+            wrong={make.wrong("name") ?? make.wrong()}
+            autoFocus
+          />
+          <Row>
+            <Button look="go" type="submit" isDisabled={make.running}>
+              Make the group
+            </Button>
+            <Button onPress={onClose}>Cancel</Button>
+          </Row>
         </Stack>
       </form>
     </Dialog>
   );
 }
 
-function AddMember({ group, people, me, zone, onClose }: { group: GroupLine; people: PersonLine[]; me: string; zone: string; onClose: () => void }) {
+function AddMember({
+  group,
+  people,
+  me,
+  zone,
+  onClose,
+}: {
+  group: GroupLine;
+  people: PersonLine[];
+  me: string;
+  zone: string;
+  onClose: () => void;
+}) {
   const set = useCommand("people.setMember");
-  const candidates = people.filter((person) => person.id !== me && person.standing !== "leaver" && !group.members.some((one) => one.personId === person.id));
+  const candidates = people.filter(
+    (person) =>
+      person.id !== me && person.standing !== "leaver" && !group.members.some((one) => one.personId === person.id),
+  );
   const [personId, setPersonId] = useState(candidates[0]?.id ?? "");
   const [from, setFrom] = useState("");
   const [until, setUntil] = useState(toLocal(null, zone));
   const [keeper, setKeeper] = useState(false);
   return (
     <Dialog title={`Add to ${group.name}`} open onClose={onClose}>
-      <form onSubmit={async (event) => { event.preventDefault(); if ((await set.run({ groupId: group.id, personId, from: fromLocal(from, zone), until: fromLocal(until, zone), keeper })).ok) onClose(); }} noValidate>
+      <form
+        onSubmit={async (event) => {
+          event.preventDefault();
+          if (
+            (
+              await set.run({
+                groupId: group.id,
+                personId,
+                from: fromLocal(from, zone),
+                until: fromLocal(until, zone),
+                keeper,
+              })
+            ).ok
+          )
+            onClose();
+        }}
+        noValidate
+      >
         <Stack>
-          <ChoiceField label="Person" value={personId} onChange={(event) => setPersonId(event.target.value)}>{candidates.map((person) => <option key={person.id} value={person.id}>{person.name}</option>)}</ChoiceField>
-          <TextField type="datetime-local" label="From" value={from} onChange={(event) => setFrom(event.target.value)} hint="empty: at once" wrong={set.wrong("from")} />
-          <TextField type="datetime-local" label="Until" value={until} onChange={(event) => setUntil(event.target.value)} hint="empty: no end" wrong={set.wrong("until")} />
-          <CheckField checked={keeper} onChange={(event) => setKeeper(event.target.checked)} label="Keeper: may change who is in the group" />
-          {set.wrong() && <Notice data-tone="bad" role="alert">{set.wrong()}</Notice>}
-          <Row><Button look="go" type="submit" isDisabled={set.running || personId === ""}>Add</Button><Button onPress={onClose}>Cancel</Button></Row>
+          <ChoiceField label="Person" value={personId} onChange={(event) => setPersonId(event.target.value)}>
+            {candidates.map((person) => (
+              <option key={person.id} value={person.id}>
+                {person.name}
+              </option>
+            ))}
+          </ChoiceField>
+          <TextField
+            type="datetime-local"
+            label="From"
+            value={from}
+            onChange={(event) => setFrom(event.target.value)}
+            hint="empty: at once"
+            wrong={set.wrong("from")}
+          />
+          <TextField
+            type="datetime-local"
+            label="Until"
+            value={until}
+            onChange={(event) => setUntil(event.target.value)}
+            hint="empty: no end"
+            wrong={set.wrong("until")}
+          />
+          <CheckField
+            checked={keeper}
+            onChange={(event) => setKeeper(event.target.checked)}
+            label="Keeper: may change who is in the group"
+          />
+          {set.wrong() && (
+            <Notice data-tone="bad" role="alert">
+              {set.wrong()}
+            </Notice>
+          )}
+          <Row>
+            <Button look="go" type="submit" isDisabled={set.running || personId === ""}>
+              Add
+            </Button>
+            <Button onPress={onClose}>Cancel</Button>
+          </Row>
         </Stack>
       </form>
     </Dialog>

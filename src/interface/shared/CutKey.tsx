@@ -29,7 +29,16 @@ interface CutKeyProps {
 export function CutKey({ level, inherited = false, until = null, silent = false }: CutKeyProps) {
   const label = `${levelWord(level)}, ${inherited ? "inherited" : "set here"}${until ? `, until ${until}` : ""}`;
   return (
-    <Svg width={48} height={18} viewBox="0 0 48 18" role="img" aria-label={silent ? undefined : label} aria-hidden={silent || undefined} data-inherited={inherited} data-ends={Boolean(until)}>
+    <Svg
+      width={48}
+      height={18}
+      viewBox="0 0 48 18"
+      role="img"
+      aria-label={silent ? undefined : label}
+      aria-hidden={silent || undefined}
+      data-inherited={inherited}
+      data-ends={Boolean(until)}
+    >
       {inherited ? (
         <>
           <circle cx={6.5} cy={7.5} r={5.25} fill="none" stroke="currentColor" strokeWidth={1.5} />
@@ -37,7 +46,11 @@ export function CutKey({ level, inherited = false, until = null, silent = false 
         </>
       ) : (
         <>
-          <path fill="currentColor" fillRule="evenodd" d="M.5 7.5a6 6 0 1 1 12 0a6 6 0 1 1-12 0M4.5 7.5a2 2 0 1 1 4 0a2 2 0 1 1-4 0" />
+          <path
+            fill="currentColor"
+            fillRule="evenodd"
+            d="M.5 7.5a6 6 0 1 1 12 0a6 6 0 1 1-12 0M4.5 7.5a2 2 0 1 1 4 0a2 2 0 1 1-4 0"
+          />
           <rect x={12} y={5} width={33} height={5} fill="currentColor" />
         </>
       )}

@@ -28,12 +28,24 @@ const Sheet = styled(Modal)`
 `;
 
 /** A sheet of paper over the page. Escape and a press outside close it. */
-export function Dialog({ title, open, onClose, children }: { title: string; open: boolean; onClose: () => void; children: ReactNode }) {
+export function Dialog({
+  title,
+  open,
+  onClose,
+  children,
+}: {
+  title: string;
+  open: boolean;
+  onClose: () => void;
+  children: ReactNode;
+}) {
   return (
     <Overlay isOpen={open} onOpenChange={(isOpen) => !isOpen && onClose()} isDismissable>
       <Sheet>
         <AriaDialog style={{ outline: "none" }}>
-          <Heading slot="title" level={2}>{title}</Heading>
+          <Heading slot="title" level={2}>
+            {title}
+          </Heading>
           {children}
         </AriaDialog>
       </Sheet>

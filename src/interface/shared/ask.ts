@@ -15,10 +15,17 @@ export type Answer<R> = { ok: true; result: R } | { ok: false; refused: Refusal 
 
 async function post<R>(kind: "command" | "query", name: string, input: unknown): Promise<Answer<R>> {
   try {
-    const response = await fetch(`/api/${kind}/${name}`, { method: "POST", headers: { "content-type": "application/json" }, body: JSON.stringify(input) });
+    const response = await fetch(`/api/${kind}/${name}`, {
+      method: "POST",
+      headers: { "content-type": "application/json" },
+      body: JSON.stringify(input),
+    });
     return (await response.json()) as Answer<R>;
   } catch {
-    return { ok: false, refused: { code: "offline", message: "Galtry does not answer. What you typed is still here; try again." } };
+    return {
+      ok: false,
+      refused: { code: "offline", message: "Galtry does not answer. What you typed is still here; try again." },
+    };
   }
 }
 
@@ -43,6 +50,10 @@ export function useCommand<R = unknown>(name: string) {
     [name, router],
   );
   /** The message for a field, or for the whole when no field is named. */
-  const wrong = (field?: string) => (refused && (field === undefined ? !refused.field : refused.field === field || refused.field?.startsWith(`${field}.`)) ? refused.message : null);
+  const wrong = (field?: string) =>
+    refused &&
+    (field === undefined ? !refused.field : refused.field === field || refused.field?.startsWith(`${field}.`))
+      ? refused.message
+      : null;
   return { run, running, refused, wrong, clear: () => setRefused(null) };
 }

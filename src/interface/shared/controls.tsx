@@ -1,6 +1,12 @@
 "use client";
 
-import { type InputHTMLAttributes, type ReactNode, type SelectHTMLAttributes, type TextareaHTMLAttributes, useId } from "react";
+import {
+  type InputHTMLAttributes,
+  type ReactNode,
+  type SelectHTMLAttributes,
+  type TextareaHTMLAttributes,
+  useId,
+} from "react";
 import { Button as AriaButton, type ButtonProps } from "react-aria-components";
 import styled, { css } from "styled-components";
 
@@ -96,12 +102,20 @@ interface Around {
 function useAround({ hint, wrong }: Around) {
   const id = useId();
   const below = wrong || hint ? `${id}-below` : undefined;
-  return { id, props: { id, "aria-describedby": below, "aria-invalid": wrong ? true : undefined } as const, below: (
-    <>
-      {wrong && <Below id={below} data-wrong role="alert">{wrong}</Below>}
-      {!wrong && hint && <Below id={below}>{hint}</Below>}
-    </>
-  ) };
+  return {
+    id,
+    props: { id, "aria-describedby": below, "aria-invalid": wrong ? true : undefined } as const,
+    below: (
+      <>
+        {wrong && (
+          <Below id={below} data-wrong role="alert">
+            {wrong}
+          </Below>
+        )}
+        {!wrong && hint && <Below id={below}>{hint}</Below>}
+      </>
+    ),
+  };
 }
 
 export function TextField({ label, hint, wrong, ...input }: Around & InputHTMLAttributes<HTMLInputElement>) {
@@ -126,12 +140,20 @@ export function TextArea({ label, hint, wrong, ...area }: Around & TextareaHTMLA
   );
 }
 
-export function ChoiceField({ label, hint, wrong, children, ...select }: Around & SelectHTMLAttributes<HTMLSelectElement>) {
+export function ChoiceField({
+  label,
+  hint,
+  wrong,
+  children,
+  ...select
+}: Around & SelectHTMLAttributes<HTMLSelectElement>) {
   const around = useAround({ label, hint, wrong });
   return (
     <div>
       <Label htmlFor={around.id}>{label}</Label>
-      <Select {...select} {...around.props}>{children}</Select>
+      <Select {...select} {...around.props}>
+        {children}
+      </Select>
       {around.below}
     </div>
   );
@@ -165,13 +187,23 @@ const TickLabel = styled.label`
   cursor: pointer;
 `;
 
-export function CheckField({ label, hint, ...input }: { label: ReactNode; hint?: ReactNode } & Omit<InputHTMLAttributes<HTMLInputElement>, "type"> & { type?: "checkbox" | "radio" }) {
+export function CheckField({
+  label,
+  hint,
+  ...input
+}: { label: ReactNode; hint?: ReactNode } & Omit<InputHTMLAttributes<HTMLInputElement>, "type"> & {
+    type?: "checkbox" | "radio";
+  }) {
   return (
     <TickLabel>
       <Tick type="checkbox" {...input} />
       <span>
         {label}
-        {hint && <span className="soft small" style={{ display: "block" }}>{hint}</span>}
+        {hint && (
+          <span className="soft small" style={{ display: "block" }}>
+            {hint}
+          </span>
+        )}
       </span>
     </TickLabel>
   );

@@ -7,7 +7,10 @@
 import { useCallback, useEffect, useState } from "react";
 import type { Failure, Progress } from "@/core/signin/outcome";
 
-export type LanyardState = { state: "absent" } | { state: "unconnected"; version: string; code?: string | null } | { state: "connected"; version: string; person: string; personId: string; address: string };
+export type LanyardState =
+  | { state: "absent" }
+  | { state: "unconnected"; version: string; code?: string | null }
+  | { state: "connected"; version: string; person: string; personId: string; address: string };
 
 export interface SignInReport {
   outcome: "signed-in" | Failure | "refused" | "asked-first";
@@ -26,7 +29,12 @@ export interface TestReport {
 let counter = 0;
 
 /** Asks Lanyard; null when nothing answers within `within` milliseconds. */
-export function askLanyard<R>(ask: string, body: Record<string, unknown> = {}, within = 700, onProgress?: (progress: Progress) => void): Promise<R | null> {
+export function askLanyard<R>(
+  ask: string,
+  body: Record<string, unknown> = {},
+  within = 700,
+  onProgress?: (progress: Progress) => void,
+): Promise<R | null> {
   return new Promise((resolve) => {
     const id = `page-${Date.now()}-${counter++}`;
     const timer = setTimeout(() => finish(null), within);
@@ -36,7 +44,13 @@ export function askLanyard<R>(ask: string, body: Record<string, unknown> = {}, w
       resolve(answer);
     };
     const onMessage = (event: MessageEvent) => {
-      if (event.source !== window || event.origin !== location.origin || event.data?.from !== "lanyard" || event.data.id !== id) return;
+      if (
+        event.source !== window ||
+        event.origin !== location.origin ||
+        event.data?.from !== "lanyard" ||
+        event.data.id !== id
+      )
+        return;
       if (event.data.progress) onProgress?.(event.data.progress as Progress);
       else finish(event.data.answer as R);
     };
@@ -66,4 +80,5 @@ export function useLanyard(): { lanyard: LanyardState | null; again: () => void 
   return { lanyard, again };
 }
 
-export const signInWithLanyard = (entryId: string, onProgress: (progress: Progress) => void) => askLanyard<SignInReport>("sign-in", { entryId }, 120_000, onProgress);
+export const signInWithLanyard = (entryId: string, onProgress: (progress: Progress) => void) =>
+  askLanyard<SignInReport>("sign-in", { entryId }, 120_000, onProgress);

@@ -18,8 +18,12 @@ export function useSignIn() {
   const start = async (entry: SigningIn["entry"]) => {
     if (signing && !signing.report) return;
     setSigning({ entry, steps: [], report: null });
-    const onProgress = (step: Progress) => setSigning((now) => (now ? { ...now, steps: now.steps.includes(step) ? now.steps : [...now.steps, step] } : now));
-    const report = (await signInWithLanyard(entry.id, onProgress)) ?? { outcome: "refused" as const, message: "Lanyard does not answer in this browser. Connect it first." };
+    const onProgress = (step: Progress) =>
+      setSigning((now) => (now ? { ...now, steps: now.steps.includes(step) ? now.steps : [...now.steps, step] } : now));
+    const report = (await signInWithLanyard(entry.id, onProgress)) ?? {
+      outcome: "refused" as const,
+      message: "Lanyard does not answer in this browser. Connect it first.",
+    };
     setSigning((now) => (now ? { ...now, report } : now));
   };
   return { signing, start, clear: () => setSigning(null) };
@@ -32,13 +36,29 @@ const Steps = styled.ol`
 `;
 
 /** What a sign-in is doing, or how it ended and what to do next. */
-export function SignInNotice({ signing, stewards, onClose, onAgain }: { signing: SigningIn; stewards: string[]; onClose: () => void; onAgain: () => void }) {
+export function SignInNotice({
+  signing,
+  stewards,
+  onClose,
+  onAgain,
+}: {
+  signing: SigningIn;
+  stewards: string[];
+  onClose: () => void;
+  onAgain: () => void;
+}) {
   const { entry, steps, report } = signing;
   if (!report)
     return (
       <Notice role="status" data-tone="good">
         <b>Signing in to {entry.name}</b>
-        <Steps>{steps.length === 0 ? <li>Opening {entry.site}</li> : steps.map((step) => <li key={step}>{PROGRESS[step]}</li>)}</Steps>
+        <Steps>
+          {steps.length === 0 ? (
+            <li>Opening {entry.site}</li>
+          ) : (
+            steps.map((step) => <li key={step}>{PROGRESS[step]}</li>)
+          )}
+        </Steps>
       </Notice>
     );
   if (report.outcome === "signed-in")
@@ -59,10 +79,16 @@ export function SignInNotice({ signing, stewards, onClose, onAgain }: { signing:
       <b>{failure ? `${entry.name} ${failure.title}` : `Not signed in to ${entry.name}`}</b>
       <p>{failure?.says ?? report.message}</p>
       {report.detail && <p className="small soft">In detail: {report.detail}.</p>}
-      {failure?.next === "guarded-fill" && !report.guardedFill && <p className="small">Guarded fill would work here; it is off for this entry. Its steward can switch it on.</p>}
-      {failure?.next === "tell-steward" && stewards.length > 0 && <p className="small">Tell {stewards.join(" or ")}, who looks after it.</p>}
+      {failure?.next === "guarded-fill" && !report.guardedFill && (
+        <p className="small">Guarded fill would work here; it is off for this entry. Its steward can switch it on.</p>
+      )}
+      {failure?.next === "tell-steward" && stewards.length > 0 && (
+        <p className="small">Tell {stewards.join(" or ")}, who looks after it.</p>
+      )}
       <Row style={{ marginTop: 8 }}>
-        {failure?.next === "open-page" || failure?.next === "later" ? <Button onPress={onAgain}>Try again</Button> : null}
+        {failure?.next === "open-page" || failure?.next === "later" ? (
+          <Button onPress={onAgain}>Try again</Button>
+        ) : null}
         <Button onPress={onClose}>Close</Button>
       </Row>
     </Notice>

@@ -26,5 +26,9 @@ export function StyleRegistry({ children }: { children: ReactNode }) {
       {children}
     </>
   );
-  return typeof window === "undefined" ? <StyleSheetManager sheet={sheet.instance}>{content}</StyleSheetManager> : content;
+  return typeof window === "undefined" ? (
+    <StyleSheetManager sheet={sheet.instance}>{content}</StyleSheetManager>
+  ) : (
+    content
+  );
 }

@@ -12,8 +12,8 @@ import type { vaultLedger } from "@/server/vaults/vaults";
 import { WhoCanDoWhat, type WhoView } from "../entry/WhoCanDoWhat";
 import { Page } from "../frame/Frame";
 import { useCommand } from "../shared/ask";
-import { Act, Button, TextField } from "../shared/controls";
 import { CutKey } from "../shared/CutKey";
+import { Act, Button, TextField } from "../shared/controls";
 import { Stamp } from "../shared/Stamp";
 import { Head } from "./VaultList";
 
@@ -46,7 +46,17 @@ const Two = styled.div`
 `;
 
 /** One vault's ledger: a line an entry. Ten thousand rows scroll as one. */
-export function Ledger({ vault, who, zone, now }: { vault: LedgerView; who: WhoView | null; zone: string; now: number }) {
+export function Ledger({
+  vault,
+  who,
+  zone,
+  now,
+}: {
+  vault: LedgerView;
+  who: WhoView | null;
+  zone: string;
+  now: number;
+}) {
   const router = useRouter();
   const [filter, setFilter] = useState("");
   const [bin, setBin] = useState(false);
@@ -54,22 +64,81 @@ export function Ledger({ vault, who, zone, now }: { vault: LedgerView; who: WhoV
   const rows = bin ? vault.bin : vault.rows;
   const shown = useMemo(() => {
     const wanted = filter.trim().toLowerCase();
-    return wanted === "" ? rows : rows.filter((row) => `${row.name} ${row.description} ${row.signInPage}`.toLowerCase().includes(wanted));
+    return wanted === ""
+      ? rows
+      : rows.filter((row) => `${row.name} ${row.description} ${row.signInPage}`.toLowerCase().includes(wanted));
   }, [filter, rows]);
   return (
-    <Page where={<><Link href="/vaults">Vaults</Link> · <b>{vault.name}</b>. {vault.rows.length} {vault.rows.length === 1 ? "entry" : "entries"}{vault.people !== null && <>; {vault.people} {vault.people === 1 ? "person reaches" : "people reach"} the whole vault</>}. {atLeast(vault.level, "steward") ? <b>You are a steward here.</b> : vault.level === "none" ? "You reach single entries here." : <>You have {levelWord(vault.level)} here.</>}</>}>
+    <Page
+      where={
+        <>
+          <Link href="/vaults">Vaults</Link> · <b>{vault.name}</b>. {vault.rows.length}{" "}
+          {vault.rows.length === 1 ? "entry" : "entries"}
+          {vault.people !== null && (
+            <>
+              ; {vault.people} {vault.people === 1 ? "person reaches" : "people reach"} the whole vault
+            </>
+          )}
+          .{" "}
+          {atLeast(vault.level, "steward") ? (
+            <b>You are a steward here.</b>
+          ) : vault.level === "none" ? (
+            "You reach single entries here."
+          ) : (
+            <>You have {levelWord(vault.level)} here.</>
+          )}
+        </>
+      }
+    >
       <Head>
         <h1>{vault.name}</h1>
-        {vault.bin.length > 0 && <Button onPress={() => setBin(!bin)}>{bin ? "Back to the entries" : `Bin (${vault.bin.length})`}</Button>}
-        {who && <Button onPress={() => setWhoOpen(!whoOpen)} aria-expanded={whoOpen}>Who can do what</Button>}
-        {atLeast(vault.level, "edit") && <Button look="go" onPress={() => router.push(`/vaults/${vault.id}/new`)}>Add an entry</Button>}
+        {vault.bin.length > 0 && (
+          <Button onPress={() => setBin(!bin)}>{bin ? "Back to the entries" : `Bin (${vault.bin.length})`}</Button>
+        )}
+        {who && (
+          <Button onPress={() => setWhoOpen(!whoOpen)} aria-expanded={whoOpen}>
+            Who can do what
+          </Button>
+        )}
+        {atLeast(vault.level, "edit") && (
+          <Button look="go" onPress={() => router.push(`/vaults/${vault.id}/new`)}>
+            Add an entry
+          </Button>
+        )}
       </Head>
-      {vault.description && <p className="soft" style={{ margin: "-8px 0 16px" }}>{vault.description}</p>}
+      {vault.description && (
+        <p className="soft" style={{ margin: "-8px 0 16px" }}>
+          {vault.description}
+        </p>
+      )}
       <Two>
-        {who && whoOpen && <div style={{ maxWidth: 560 }}><WhoCanDoWhat nodeId={vault.id} nodeWord="the whole vault" who={who} zone={zone} now={now} /></div>}
+        {who && whoOpen && (
+          <div style={{ maxWidth: 560 }}>
+            <WhoCanDoWhat nodeId={vault.id} nodeWord="the whole vault" who={who} zone={zone} now={now} />
+          </div>
+        )}
         <div>
-          {rows.length > 8 && <div style={{ maxWidth: 300, marginBottom: 12 }}><TextField label={<span className="unseen">Filter</span>} placeholder="Filter" value={filter} onChange={(event) => setFilter(event.target.value)} /></div>}
-          {rows.length === 0 ? <p style={{ maxWidth: "60ch" }}>{bin ? "The bin is empty." : atLeast(vault.level, "edit") ? "Nothing is kept here yet. Add an entry, or sign in to a site as usual and let Lanyard keep the login." : "Nothing is kept here yet."}</p> : <Table rows={shown} bin={bin} zone={zone} now={now} />}
+          {rows.length > 8 && (
+            <div style={{ maxWidth: 300, marginBottom: 12 }}>
+              <TextField
+                label={<span className="unseen">Filter</span>}
+                placeholder="Filter"
+                value={filter}
+                onChange={(event) => setFilter(event.target.value)}
+              />
+            </div>
+          )}
+          {rows.length === 0 ? (
+            <p style={{ maxWidth: "60ch" }}>
+              {bin
+                ? "The bin is empty."
+                : atLeast(vault.level, "edit")
+                  ? "Nothing is kept here yet. Add an entry, or sign in to a site as usual and let Lanyard keep the login."
+                  : "Nothing is kept here yet."}
+            </p>
+          ) : (
+            <Table rows={shown} bin={bin} zone={zone} now={now} />
+          )}
           {rows.length > 0 && shown.length === 0 && <p style={{ marginTop: 12 }}>No entry here matches “{filter}”.</p>}
         </div>
       </Two>
@@ -79,24 +148,63 @@ export function Ledger({ vault, who, zone, now }: { vault: LedgerView; who: WhoV
 
 function Table({ rows, bin, zone, now }: { rows: LedgerRow[]; bin: boolean; zone: string; now: number }) {
   const parent = useRef<HTMLDivElement>(null);
-  const virtual = useWindowVirtualizer({ count: rows.length, estimateSize: () => ROW, overscan: 12, scrollMargin: parent.current?.offsetTop ?? 0, initialRect: { width: 1200, height: 900 } });
+  const virtual = useWindowVirtualizer({
+    count: rows.length,
+    estimateSize: () => ROW,
+    overscan: 12,
+    scrollMargin: parent.current?.offsetTop ?? 0,
+    initialRect: { width: 1200, height: 900 },
+  });
   return (
     <Rows role="table" aria-rowcount={rows.length + 1} aria-label={bin ? "Bin" : "Entries"}>
       <div role="rowgroup">
         <div role="row" className="head" aria-rowindex={1}>
-          <span role="columnheader">Name</span><span role="columnheader" className="addr">Address</span><span role="columnheader" className="who">Who</span><span role="columnheader" className="when">{bin ? "Binned" : "Changed"}</span><span role="columnheader">You</span>
+          <span role="columnheader">Name</span>
+          <span role="columnheader" className="addr">
+            Address
+          </span>
+          <span role="columnheader" className="who">
+            Who
+          </span>
+          <span role="columnheader" className="when">
+            {bin ? "Binned" : "Changed"}
+          </span>
+          <span role="columnheader">You</span>
         </div>
       </div>
       <div ref={parent} role="rowgroup" style={{ height: virtual.getTotalSize(), position: "relative" }}>
         {virtual.getVirtualItems().map((item) => {
           const row = rows[item.index]!;
           return (
-            <div key={row.id} role="row" aria-rowindex={item.index + 2} style={{ position: "absolute", insetInline: 0, top: item.start - virtual.options.scrollMargin }}>
-              <span role="cell" className="what" title={row.name}><Stamp name={row.name} /><Link href={`/entry/${row.id}`} prefetch={false}>{row.name}</Link><span className="soft small">{row.description}</span></span>
-              <span role="cell" className="addr mono" title={row.signInPage}>{siteName(row.signInPage)}</span>
-              <span role="cell" className="who soft">{row.people === null ? "" : `${row.people} ${row.people === 1 ? "person" : "people"}`}</span>
-              <span role="cell" className="when soft" title={exactTime(row.binnedAt ?? row.changedAt, zone)}>{bin ? <Restore id={row.id} name={row.name} /> : sayDay(row.changedAt, now, zone)}</span>
-              <span role="cell" className="you">{row.level !== "none" && <><CutKey level={row.level} inherited={!row.setHere} silent /> {levelWord(row.level)}</>}</span>
+            <div
+              key={row.id}
+              role="row"
+              aria-rowindex={item.index + 2}
+              style={{ position: "absolute", insetInline: 0, top: item.start - virtual.options.scrollMargin }}
+            >
+              <span role="cell" className="what" title={row.name}>
+                <Stamp name={row.name} />
+                <Link href={`/entry/${row.id}`} prefetch={false}>
+                  {row.name}
+                </Link>
+                <span className="soft small">{row.description}</span>
+              </span>
+              <span role="cell" className="addr mono" title={row.signInPage}>
+                {siteName(row.signInPage)}
+              </span>
+              <span role="cell" className="who soft">
+                {row.people === null ? "" : `${row.people} ${row.people === 1 ? "person" : "people"}`}
+              </span>
+              <span role="cell" className="when soft" title={exactTime(row.binnedAt ?? row.changedAt, zone)}>
+                {bin ? <Restore id={row.id} name={row.name} /> : sayDay(row.changedAt, now, zone)}
+              </span>
+              <span role="cell" className="you">
+                {row.level !== "none" && (
+                  <>
+                    <CutKey level={row.level} inherited={!row.setHere} silent /> {levelWord(row.level)}
+                  </>
+                )}
+              </span>
             </div>
           );
         })}
@@ -107,5 +215,9 @@ function Table({ rows, bin, zone, now }: { rows: LedgerRow[]; bin: boolean; zone
 
 function Restore({ id, name }: { id: string; name: string }) {
   const restore = useCommand("vaults.restore");
-  return <Act onPress={() => restore.run({ entryId: id })} isDisabled={restore.running} aria-label={`Restore ${name}`}>Restore</Act>;
+  return (
+    <Act onPress={() => restore.run({ entryId: id })} isDisabled={restore.running} aria-label={`Restore ${name}`}>
+      Restore
+    </Act>
+  );
 }

@@ -8,8 +8,8 @@ import { levelWord } from "@/core/access/level";
 import type { VaultLine } from "@/server/vaults/vaults";
 import { Page } from "../frame/Frame";
 import { useCommand } from "../shared/ask";
-import { Button, Notice, Row, Stack, TextField } from "../shared/controls";
 import { CutKey } from "../shared/CutKey";
+import { Button, Notice, Row, Stack, TextField } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
 
 export const Head = styled.div`
@@ -35,20 +35,65 @@ export function VaultList({ vaults, mayMake }: { vaults: VaultLine[]; mayMake: b
   const [making, setMaking] = useState(false);
   const entries = vaults.reduce((sum, vault) => sum + vault.entries, 0);
   return (
-    <Page where={vaults.length === 0 ? "No vault holds anything for you yet." : <>You reach <b>{entries} {entries === 1 ? "entry" : "entries"}</b> in <b>{vaults.length} {vaults.length === 1 ? "vault" : "vaults"}</b>.</>}>
+    <Page
+      where={
+        vaults.length === 0 ? (
+          "No vault holds anything for you yet."
+        ) : (
+          <>
+            You reach{" "}
+            <b>
+              {entries} {entries === 1 ? "entry" : "entries"}
+            </b>{" "}
+            in{" "}
+            <b>
+              {vaults.length} {vaults.length === 1 ? "vault" : "vaults"}
+            </b>
+            .
+          </>
+        )
+      }
+    >
       <Head>
         <h1>Vaults</h1>
-        {mayMake && <Button look={vaults.length === 0 ? "go" : "plain"} onPress={() => setMaking(true)}>Make a vault</Button>}
+        {mayMake && (
+          <Button look={vaults.length === 0 ? "go" : "plain"} onPress={() => setMaking(true)}>
+            Make a vault
+          </Button>
+        )}
       </Head>
       {vaults.length === 0 ? (
-        <p style={{ maxWidth: "60ch" }}>{mayMake ? "A vault holds the logins that one team or one place shares, has its own key and its own stewards. Make one for the shop, one for the building, one for the accounts." : "As soon as somebody gives you access to an entry, its vault stands here."}</p>
+        <p style={{ maxWidth: "60ch" }}>
+          {mayMake
+            ? "A vault holds the logins that one team or one place shares, has its own key and its own stewards. Make one for the shop, one for the building, one for the accounts."
+            : "As soon as somebody gives you access to an entry, its vault stands here."}
+        </p>
       ) : (
         <List>
           {vaults.map((vault) => (
             <li key={vault.id}>
-              <span><Link href={`/vaults/${vault.id}`} prefetch={false}>{vault.name}</Link>{vault.description && <span className="soft small" style={{ display: "block" }}>{vault.description}</span>}</span>
-              <span className="count soft">{vault.entries} {vault.entries === 1 ? "entry" : "entries"}</span>
-              <span className="you">{vault.level === "none" ? <span className="soft small">single entries</span> : <><CutKey level={vault.level} silent /> {levelWord(vault.level)}</>}</span>
+              <span>
+                <Link href={`/vaults/${vault.id}`} prefetch={false}>
+                  {vault.name}
+                </Link>
+                {vault.description && (
+                  <span className="soft small" style={{ display: "block" }}>
+                    {vault.description}
+                  </span>
+                )}
+              </span>
+              <span className="count soft">
+                {vault.entries} {vault.entries === 1 ? "entry" : "entries"}
+              </span>
+              <span className="you">
+                {vault.level === "none" ? (
+                  <span className="soft small">single entries</span>
+                ) : (
+                  <>
+                    <CutKey level={vault.level} silent /> {levelWord(vault.level)}
+                  </>
+                )}
+              </span>
             </li>
           ))}
         </List>
@@ -65,13 +110,40 @@ function MakeVault({ onClose }: { onClose: () => void }) {
   const [description, setDescription] = useState("");
   return (
     <Dialog title="Make a vault" open onClose={onClose}>
-      <form onSubmit={async (event) => { event.preventDefault(); const answer = await make.run({ name, description }); if (answer.ok) router.push(`/vaults/${answer.result.vaultId}`); }} noValidate>
+      <form
+        onSubmit={async (event) => {
+          event.preventDefault();
+          const answer = await make.run({ name, description });
+          if (answer.ok) router.push(`/vaults/${answer.result.vaultId}`);
+        }}
+        noValidate
+      >
         <Stack>
-          <TextField label="Name" value={name} onChange={(event) => setName(event.target.value)} wrong={make.wrong("name")} autoFocus />
-          <TextField label="What it holds" value={description} onChange={(event) => setDescription(event.target.value)} wrong={make.wrong("description")} />
-          {make.wrong() && <Notice data-tone="bad" role="alert">{make.wrong()}</Notice>}
+          <TextField
+            label="Name"
+            value={name}
+            onChange={(event) => setName(event.target.value)}
+            wrong={make.wrong("name")}
+            autoFocus
+          />
+          <TextField
+            label="What it holds"
+            value={description}
+            onChange={(event) => setDescription(event.target.value)}
+            wrong={make.wrong("description")}
+          />
+          {make.wrong() && (
+            <Notice data-tone="bad" role="alert">
+              {make.wrong()}
+            </Notice>
+          )}
           <p className="small soft">You become its first steward.</p>
-          <Row><Button look="go" type="submit" isDisabled={make.running}>Make the vault</Button><Button onPress={onClose}>Cancel</Button></Row>
+          <Row>
+            <Button look="go" type="submit" isDisabled={make.running}>
+              Make the vault
+            </Button>
+            <Button onPress={onClose}>Cancel</Button>
+          </Row>
         </Stack>
       </form>
     </Dialog>

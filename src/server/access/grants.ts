@@ -3,7 +3,7 @@ import { and, eq, isNull } from "drizzle-orm";
 import { z } from "zod";
 import { type Grant, LEVELS } from "../../core/access";
 import { personIdOf } from "../caller";
-import { command, type Context, idSchema, instantSchema, type Topic } from "../command";
+import { type Context, command, idSchema, instantSchema, type Topic } from "../command";
 import type { Transaction } from "../database/client";
 import { entries, grants, groups, persons, vaults } from "../database/schema";
 import { uuidv7 } from "../ids";
@@ -42,14 +42,33 @@ export const giveAccess = command({
     const { tx, input, at, caller, commandId } = context;
     const { kind } = input.subject;
     const subjectId = input.subject.kind === "everyone" ? "" : input.subject.id;
-    const same = await tx.select().from(grants).where(and(eq(grants.nodeId, input.nodeId), eq(grants.subjectKind, kind), eq(grants.subjectId, subjectId), isNull(grants.validUntil)));
+    const same = await tx
+      .select()
+      .from(grants)
+      .where(
+        and(
+          eq(grants.nodeId, input.nodeId),
+          eq(grants.subjectKind, kind),
+          eq(grants.subjectId, subjectId),
+          isNull(grants.validUntil),
+        ),
+      );
     if (same.some((row) => row.level === input.level && row.from === input.from && row.until === input.until))
       throw new Refused("conflict", "That is set here already.", "level");
     const grantId = uuidv7();
     await refuseWithoutSteward(context, input.nodeId, async () => {
       await tx.insert(grants).values({
-        id: grantId, nodeId: input.nodeId, subjectKind: kind, subjectId, level: input.level, from: input.from, until: input.until,
-        why: input.why, givenBy: personIdOf(caller)!, validFrom: at, commandId,
+        id: grantId,
+        nodeId: input.nodeId,
+        subjectKind: kind,
+        subjectId,
+        level: input.level,
+        from: input.from,
+        until: input.until,
+        why: input.why,
+        givenBy: personIdOf(caller)!,
+        validFrom: at,
+        commandId,
       });
     });
     return { grantId };
@@ -80,13 +99,28 @@ export const changeAccess = command({
     await refuseWithoutSteward(context, grant.nodeId, async () => {
       await tx.update(grants).set({ validUntil: at }).where(eq(grants.id, grant.id));
       await tx.insert(grants).values({
-        id: grantId, nodeId: grant.nodeId, subjectKind: grant.subjectKind, subjectId: grant.subjectId, level: input.level, from: input.from,
-        until: input.until, why: input.why, givenBy: personIdOf(caller)!, validFrom: at, commandId,
+        id: grantId,
+        nodeId: grant.nodeId,
+        subjectKind: grant.subjectKind,
+        subjectId: grant.subjectId,
+        level: input.level,
+        from: input.from,
+        until: input.until,
+        why: input.why,
+        givenBy: personIdOf(caller)!,
+        validFrom: at,
+        commandId,
       });
     });
     return { grantId };
   },
-  journal: ({ input, allowed }) => journalOf(allowed.grant.nodeId, allowed, { ...input, before: allowed.grant.level }, toSubject(allowed.grant.subjectKind, allowed.grant.subjectId)),
+  journal: ({ input, allowed }) =>
+    journalOf(
+      allowed.grant.nodeId,
+      allowed,
+      { ...input, before: allowed.grant.level },
+      toSubject(allowed.grant.subjectKind, allowed.grant.subjectId),
+    ),
   tell: ({ allowed }) => topicsOf(allowed.vaultId, toSubject(allowed.grant.subjectKind, allowed.grant.subjectId)),
 });
 
@@ -97,7 +131,12 @@ export const withdrawAccess = command({
   allow: async ({ tx, caller, input, at }) => {
     const grant = await requireGrant(tx, input.grantId);
     const held = await requireLevel(tx, caller, grant.nodeId, "steward", at);
-    return { grant, vaultId: held.vaultId, subject: await subjectName(tx, grant), node: await nodeName(tx, grant.nodeId) };
+    return {
+      grant,
+      vaultId: held.vaultId,
+      subject: await subjectName(tx, grant),
+      node: await nodeName(tx, grant.nodeId),
+    };
   },
   run: async (context) => {
     const { tx, at, allowed } = context;
@@ -106,12 +145,21 @@ export const withdrawAccess = command({
     });
     return { nodeId: allowed.grant.nodeId };
   },
-  journal: ({ allowed }) => journalOf(allowed.grant.nodeId, allowed, { level: allowed.grant.level, from: null, until: null, why: "" }, toSubject(allowed.grant.subjectKind, allowed.grant.subjectId)),
+  journal: ({ allowed }) =>
+    journalOf(
+      allowed.grant.nodeId,
+      allowed,
+      { level: allowed.grant.level, from: null, until: null, why: "" },
+      toSubject(allowed.grant.subjectKind, allowed.grant.subjectId),
+    ),
   tell: ({ allowed }) => topicsOf(allowed.vaultId, toSubject(allowed.grant.subjectKind, allowed.grant.subjectId)),
 });
 
 async function requireGrant(tx: Transaction, grantId: string): Promise<GrantRow> {
-  const [grant] = await tx.select().from(grants).where(and(eq(grants.id, grantId), isNull(grants.validUntil)));
+  const [grant] = await tx
+    .select()
+    .from(grants)
+    .where(and(eq(grants.id, grantId), isNull(grants.validUntil)));
   if (!grant) throw new Refused("conflict", "This grant has been changed or withdrawn meanwhile.");
   return grant;
 }
@@ -127,7 +175,8 @@ async function requireSubject(tx: Transaction, subject: Grant["subject"], level:
   const person = await loadPerson(tx, subject.id, Date.now());
   const [named] = await tx.select({ name: persons.name }).from(persons).where(eq(persons.id, subject.id));
   if (!person || !named) throw notFound();
-  if (person.standing === "leaver") throw new Refused("bad-input", `${named.name} has left: bring them back first.`, "subject");
+  if (person.standing === "leaver")
+    throw new Refused("bad-input", `${named.name} has left: bring them back first.`, "subject");
   if (person.guest && level === "steward") throw new Refused("bad-input", "A guest never has more than Edit.", "level");
   return named.name;
 }
@@ -153,24 +202,44 @@ function requireTerms(input: Terms, at: number): void {
 }
 
 /** No grant outlasts the giver's own stewardship. */
-async function requireNoLongerThanGiver({ tx, caller, at }: Pick<Context<unknown>, "tx" | "caller" | "at">, input: Terms & { nodeId: string }): Promise<void> {
+async function requireNoLongerThanGiver(
+  { tx, caller, at }: Pick<Context<unknown>, "tx" | "caller" | "at">,
+  input: Terms & { nodeId: string },
+): Promise<void> {
   if (input.level === "blocked") return;
   const end = await reachEnd(tx, personIdOf(caller)!, input.nodeId, "steward", at);
   if (end !== null && (input.until === null || input.until > end))
-    throw new Refused("bad-input", "You are its steward for a time yourself: what you give cannot outlast that.", "until", { end });
+    throw new Refused(
+      "bad-input",
+      "You are its steward for a time yourself: what you give cannot outlast that.",
+      "until",
+      { end },
+    );
 }
 
 /** Does the change and refuses it when a node would be left without a steward that had one. */
-async function refuseWithoutSteward({ tx, at }: Pick<Context<unknown>, "tx" | "at">, nodeId: string, change: () => Promise<void>): Promise<void> {
+async function refuseWithoutSteward(
+  { tx, at }: Pick<Context<unknown>, "tx" | "at">,
+  nodeId: string,
+  change: () => Promise<void>,
+): Promise<void> {
   const before = new Set(await withoutSteward(tx, nodeId, at));
   await change();
   const left = (await withoutSteward(tx, nodeId, at)).filter((id) => !before.has(id));
   if (left.length === 0) return;
   const name = await nodeName(tx, left[0]!);
-  throw new Refused("not-allowed", `${name} would be left without a steward. Make somebody else its steward first, without an end.`);
+  throw new Refused(
+    "not-allowed",
+    `${name} would be left without a steward. Make somebody else its steward first, without an end.`,
+  );
 }
 
-function journalOf(nodeId: string, allowed: { vaultId: string; subject: string; node: string }, input: Terms & { before?: string }, subject: Grant["subject"]) {
+function journalOf(
+  nodeId: string,
+  allowed: { vaultId: string; subject: string; node: string },
+  input: Terms & { before?: string },
+  subject: Grant["subject"],
+) {
   const subjectId = subject.kind === "everyone" ? "everyone" : subject.id;
   return {
     node: nodeId,
@@ -191,4 +260,3 @@ function topicsOf(vaultId: string, subject: Grant["subject"]): Topic[] {
   const whom: Topic = subject.kind === "everyone" ? "everyone" : `${subject.kind}:${subject.id}`;
   return [`vault:${vaultId}`, whom];
 }
-

@@ -1,9 +1,31 @@
 /** Reads what `core/access` needs from the rows that hold now. */
 import { and, eq, inArray, isNull, or, sql } from "drizzle-orm";
-import { atLeast, type Grant, isActive, type Level, type Reach, type Resolution, resolve, resolveTree, type Step, type Subject, type TreeNode, type Who } from "../../core/access";
+import {
+  atLeast,
+  type Grant,
+  isActive,
+  type Level,
+  type Reach,
+  type Resolution,
+  resolve,
+  resolveTree,
+  type Step,
+  type Subject,
+  type TreeNode,
+  type Who,
+} from "../../core/access";
 import { type Caller, personIdOf } from "../caller";
 import type { Reader } from "../database/client";
-import { grants, memberships, nodes, type NodeType, places, type Role, separations, standings } from "../database/schema";
+import {
+  grants,
+  memberships,
+  type NodeType,
+  nodes,
+  places,
+  type Role,
+  separations,
+  standings,
+} from "../database/schema";
 import { notFound, Refused } from "../refused";
 
 export interface Person extends Who {
@@ -13,7 +35,14 @@ export interface Person extends Who {
 export type GrantRow = typeof grants.$inferSelect;
 
 export function toGrant(row: GrantRow): Grant {
-  return { id: row.id, node: row.nodeId, subject: toSubject(row.subjectKind, row.subjectId), level: row.level, from: row.from, until: row.until };
+  return {
+    id: row.id,
+    node: row.nodeId,
+    subject: toSubject(row.subjectKind, row.subjectId),
+    level: row.level,
+    from: row.from,
+    until: row.until,
+  };
 }
 
 export function toSubject(kind: GrantRow["subjectKind"], id: string): Subject {
@@ -27,7 +56,10 @@ export async function loadPerson(tx: Reader, personId: string, at: number): Prom
     .from(standings)
     .where(and(eq(standings.personId, personId), isNull(standings.validUntil)));
   if (!standing) return null;
-  const held = await tx.select().from(memberships).where(and(eq(memberships.personId, personId), isNull(memberships.validUntil)));
+  const held = await tx
+    .select()
+    .from(memberships)
+    .where(and(eq(memberships.personId, personId), isNull(memberships.validUntil)));
   return {
     id: personId,
     role: standing.role,
@@ -40,7 +72,10 @@ export async function loadPerson(tx: Reader, personId: string, at: number): Prom
 /** Everybody, with the groups they hold at `at`. */
 export async function loadEverybody(tx: Reader, at: number): Promise<Person[]> {
   const [people, held] = await Promise.all([
-    tx.select({ id: standings.personId, role: standings.role, standing: standings.standing }).from(standings).where(isNull(standings.validUntil)),
+    tx
+      .select({ id: standings.personId, role: standings.role, standing: standings.standing })
+      .from(standings)
+      .where(isNull(standings.validUntil)),
     tx.select().from(memberships).where(isNull(memberships.validUntil)),
   ]);
   const groups = new Map<string, Set<string>>();
@@ -49,7 +84,11 @@ export async function loadEverybody(tx: Reader, at: number): Promise<Person[]> {
     const set = groups.get(membership.personId) ?? new Set();
     groups.set(membership.personId, set.add(membership.groupId));
   }
-  return people.map((person) => ({ ...person, guest: person.role === "guest", groups: groups.get(person.id) ?? new Set() }));
+  return people.map((person) => ({
+    ...person,
+    guest: person.role === "guest",
+    groups: groups.get(person.id) ?? new Set(),
+  }));
 }
 
 export interface PathNode {
@@ -71,15 +110,27 @@ export async function loadPath(tx: Reader, nodeId: string): Promise<PathNode[]> 
     select up.id as id, n.type as type, up.parent as parent, up.vault as vault,
       exists (select 1 from separations s where s.node_id = up.id and s.valid_until is null) as separate
     from up join nodes n on n.id = up.id order by up.depth`);
-  return rows.map((row) => ({ id: row.id, type: row.type, parentId: row.parent, vaultId: row.vault, separate: row.separate === 1 }));
+  return rows.map((row) => ({
+    id: row.id,
+    type: row.type,
+    parentId: row.parent,
+    vaultId: row.vault,
+    separate: row.separate === 1,
+  }));
 }
 
 /** The path with every grant that stands on it. */
-export async function loadSteps(tx: Reader, nodeId: string): Promise<{ path: PathNode[]; steps: Step[]; rows: GrantRow[] }> {
+export async function loadSteps(
+  tx: Reader,
+  nodeId: string,
+): Promise<{ path: PathNode[]; steps: Step[]; rows: GrantRow[] }> {
   const path = await loadPath(tx, nodeId);
   if (path.length === 0) return { path, steps: [], rows: [] };
   const ids = path.map((node) => node.id);
-  const rows = await tx.select().from(grants).where(and(inArray(grants.nodeId, ids), isNull(grants.validUntil)));
+  const rows = await tx
+    .select()
+    .from(grants)
+    .where(and(inArray(grants.nodeId, ids), isNull(grants.validUntil)));
   const steps = path.map((node) => ({
     node: node.id,
     separate: node.separate,
@@ -89,7 +140,12 @@ export async function loadSteps(tx: Reader, nodeId: string): Promise<{ path: Pat
 }
 
 /** What one person has at one node, and why. */
-export async function resolveAt(tx: Reader, personId: string, nodeId: string, at: number): Promise<{ resolution: Resolution; path: PathNode[]; steps: Step[]; rows: GrantRow[]; person: Person } | null> {
+export async function resolveAt(
+  tx: Reader,
+  personId: string,
+  nodeId: string,
+  at: number,
+): Promise<{ resolution: Resolution; path: PathNode[]; steps: Step[]; rows: GrantRow[]; person: Person } | null> {
   const person = await loadPerson(tx, personId, at);
   const { path, steps, rows } = await loadSteps(tx, nodeId);
   if (!person || path.length === 0) return null;
@@ -118,12 +174,29 @@ export async function requireLevel(tx: Reader, caller: Caller, nodeId: string, n
 export type Allowed = Awaited<ReturnType<typeof requireLevel>>;
 
 /** Levels of one person over every node, and the tree they were worked out on. */
-export async function loadReach(tx: Reader, person: Person, at: number): Promise<{ levels: Map<string, Reach>; tree: Map<string, TreeNode & { type: NodeType; vaultId: string }>; grants: GrantRow[] }> {
+export async function loadReach(
+  tx: Reader,
+  person: Person,
+  at: number,
+): Promise<{
+  levels: Map<string, Reach>;
+  tree: Map<string, TreeNode & { type: NodeType; vaultId: string }>;
+  grants: GrantRow[];
+}> {
   const subjects = [person.id, ...person.groups];
   const [placed, separate, rows] = await Promise.all([
-    tx.select({ id: places.nodeId, parent: places.parentId, vaultId: places.vaultId, type: nodes.type }).from(places).innerJoin(nodes, eq(nodes.id, places.nodeId)).where(isNull(places.validUntil)),
+    tx
+      .select({ id: places.nodeId, parent: places.parentId, vaultId: places.vaultId, type: nodes.type })
+      .from(places)
+      .innerJoin(nodes, eq(nodes.id, places.nodeId))
+      .where(isNull(places.validUntil)),
     tx.select({ id: separations.nodeId }).from(separations).where(isNull(separations.validUntil)),
-    tx.select().from(grants).where(and(isNull(grants.validUntil), or(eq(grants.subjectKind, "everyone"), inArray(grants.subjectId, subjects)))),
+    tx
+      .select()
+      .from(grants)
+      .where(
+        and(isNull(grants.validUntil), or(eq(grants.subjectKind, "everyone"), inArray(grants.subjectId, subjects))),
+      ),
   ]);
   const cut = new Set(separate.map((row) => row.id));
   const tree = new Map(placed.map((row) => [row.id, { ...row, separate: cut.has(row.id) }]));

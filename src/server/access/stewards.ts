@@ -10,17 +10,32 @@ import { loadEverybody, loadPerson, loadSteps, type Person } from "./load";
  * When the person falls below `needed` at the node: milliseconds, or null for never.
  * Every coming boundary of a window on the way up, or of a membership of theirs, is looked at in order.
  */
-export async function reachEnd(tx: Reader, personId: string, nodeId: string, needed: Level, at: number): Promise<number | null> {
+export async function reachEnd(
+  tx: Reader,
+  personId: string,
+  nodeId: string,
+  needed: Level,
+  at: number,
+): Promise<number | null> {
   const person = await loadPerson(tx, personId, at);
   const { steps } = await loadSteps(tx, nodeId);
-  const held = await tx.select().from(memberships).where(and(eq(memberships.personId, personId), isNull(memberships.validUntil)));
+  const held = await tx
+    .select()
+    .from(memberships)
+    .where(and(eq(memberships.personId, personId), isNull(memberships.validUntil)));
   if (!person) return at;
   return endOf(person, held, steps, needed, at);
 }
 
 type Held = (Window & { groupId: string })[];
 
-function endOf(person: Person, held: Held, steps: Parameters<typeof resolve>[1], needed: Level, at: number): number | null {
+function endOf(
+  person: Person,
+  held: Held,
+  steps: Parameters<typeof resolve>[1],
+  needed: Level,
+  at: number,
+): number | null {
   const edges = [...steps.flatMap((step) => step.grants), ...held]
     .flatMap((window: Window) => [window.from, window.until])
     .filter((edge): edge is number => edge !== null && edge > at)
@@ -37,14 +52,25 @@ function endOf(person: Person, held: Held, steps: Parameters<typeof resolve>[1],
  * A node without grants of its own answers as what is above it, so only those with grants or a separate mark count.
  */
 export async function withoutSteward(tx: Reader, nodeId: string, at: number): Promise<string[]> {
-  const [everybody, held, below] = await Promise.all([loadEverybody(tx, at), tx.select().from(memberships).where(isNull(memberships.validUntil)), distinctBelow(tx, nodeId)]);
+  const [everybody, held, below] = await Promise.all([
+    loadEverybody(tx, at),
+    tx.select().from(memberships).where(isNull(memberships.validUntil)),
+    distinctBelow(tx, nodeId),
+  ]);
   const staff = everybody.filter((person) => person.standing === "active" && !person.guest);
   const heldBy = groupBy(held, (row) => row.personId);
   const bare: string[] = [];
   for (const id of below) {
     const { steps } = await loadSteps(tx, id);
-    const candidates = staff.filter((person) => mentions(person, steps.flatMap((step) => step.grants), heldBy.get(person.id) ?? []));
-    if (!candidates.some((person) => endOf(person, heldBy.get(person.id) ?? [], steps, "steward", at) === null)) bare.push(id);
+    const candidates = staff.filter((person) =>
+      mentions(
+        person,
+        steps.flatMap((step) => step.grants),
+        heldBy.get(person.id) ?? [],
+      ),
+    );
+    if (!candidates.some((person) => endOf(person, heldBy.get(person.id) ?? [], steps, "steward", at) === null))
+      bare.push(id);
   }
   return bare;
 }
@@ -54,7 +80,9 @@ function mentions(person: Person, all: readonly Grant[], held: Held): boolean {
   return all.some(
     ({ subject, level }) =>
       level === "steward" &&
-      (subject.kind === "everyone" || subject.id === person.id || (subject.kind === "group" && held.some((row) => row.groupId === subject.id))),
+      (subject.kind === "everyone" ||
+        subject.id === person.id ||
+        (subject.kind === "group" && held.some((row) => row.groupId === subject.id))),
   );
 }
 

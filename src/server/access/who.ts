@@ -1,12 +1,23 @@
 /** Who can do what at a node, for its stewards; and for anyone, why they have what they have. */
 import { eq } from "drizzle-orm";
 import { z } from "zod";
-import { atLeast, explain, type Given, type Grant, isActive, type Namer, type Reach, resolve, type Subject, subjectKey } from "../../core/access";
+import {
+  atLeast,
+  explain,
+  type Given,
+  type Grant,
+  isActive,
+  type Namer,
+  type Reach,
+  resolve,
+  type Subject,
+  subjectKey,
+} from "../../core/access";
+import { sayDay, sayTime } from "../../core/time";
 import { personIdOf } from "../caller";
 import { idSchema, query } from "../command";
 import type { Reader } from "../database/client";
 import { groups, organisation, persons, vaults } from "../database/schema";
-import { sayDay, sayTime } from "../../core/time";
 import { type GrantRow, loadEverybody, type PathNode, requireLevel, resolveAt, toSubject } from "./load";
 
 export interface WhoLine {
@@ -50,10 +61,15 @@ export const whoCanDoWhat = query({
     const reached = everybody
       .map((person) => ({ person, resolution: resolve(person, steps, at) }))
       .filter(({ resolution }) => atLeast(resolution.level, "use"))
-      .map(({ person, resolution }): ReachedLine => ({
-        personId: person.id, name: names.people.get(person.id) ?? "", note: person.guest ? "guest" : "", level: resolution.level,
-        sentence: explain(resolution, namer, { name: names.people.get(person.id) ?? "", personId: person.id }),
-      }))
+      .map(
+        ({ person, resolution }): ReachedLine => ({
+          personId: person.id,
+          name: names.people.get(person.id) ?? "",
+          note: person.guest ? "guest" : "",
+          level: resolution.level,
+          sentence: explain(resolution, namer, { name: names.people.get(person.id) ?? "", personId: person.id }),
+        }),
+      )
       .sort((a, b) => a.name.localeCompare(b.name, "en-GB"));
     return { lines: lines.sort(byWeight), reached };
   },
@@ -80,12 +96,29 @@ function nearest(rows: readonly GrantRow[], path: readonly PathNode[], at: numbe
   return chosen;
 }
 
-function whoLine(row: GrantRow, path: readonly PathNode[], names: Names, everybody: Awaited<ReturnType<typeof loadEverybody>>, me: string, at: number): WhoLine {
+function whoLine(
+  row: GrantRow,
+  path: readonly PathNode[],
+  names: Names,
+  everybody: Awaited<ReturnType<typeof loadEverybody>>,
+  me: string,
+  at: number,
+): WhoLine {
   const subject = toSubject(row.subjectKind, row.subjectId);
   const here = row.nodeId === path[0]!.id;
   return {
-    key: row.id, subject, name: names.subject(subject), note: noteOf(subject, everybody, me), level: row.level, from: row.from, until: row.until, why: row.why,
-    here, where: here ? "set here" : `from ${names.node(row.nodeId)}`, grantId: row.id, coming: row.from !== null && row.from > at,
+    key: row.id,
+    subject,
+    name: names.subject(subject),
+    note: noteOf(subject, everybody, me),
+    level: row.level,
+    from: row.from,
+    until: row.until,
+    why: row.why,
+    here,
+    where: here ? "set here" : `from ${names.node(row.nodeId)}`,
+    grantId: row.id,
+    coming: row.from !== null && row.from > at,
   };
 }
 
@@ -111,13 +144,21 @@ export interface Names {
 }
 
 export async function loadNames(tx: Reader): Promise<Names> {
-  const [personRows, groupRows, vaultRows, [house]] = await Promise.all([tx.select({ id: persons.id, name: persons.name }).from(persons), tx.select({ id: groups.id, name: groups.name }).from(groups), tx.select({ id: vaults.nodeId, name: vaults.name }).from(vaults), tx.select().from(organisation)]);
+  const [personRows, groupRows, vaultRows, [house]] = await Promise.all([
+    tx.select({ id: persons.id, name: persons.name }).from(persons),
+    tx.select({ id: groups.id, name: groups.name }).from(groups),
+    tx.select({ id: vaults.nodeId, name: vaults.name }).from(vaults),
+    tx.select().from(organisation),
+  ]);
   const peopleNames = new Map(personRows.map((row) => [row.id, row.name]));
   const groupNames = new Map(groupRows.map((row) => [row.id, row.name]));
   const vaultNames = new Map(vaultRows.map((row) => [row.id, row.name]));
   return {
     people: peopleNames,
-    subject: (subject) => (subject.kind === "everyone" ? "Everyone" : ((subject.kind === "person" ? peopleNames : groupNames).get(subject.id) ?? "somebody")),
+    subject: (subject) =>
+      subject.kind === "everyone"
+        ? "Everyone"
+        : ((subject.kind === "person" ? peopleNames : groupNames).get(subject.id) ?? "somebody"),
     node: (id) => (vaultNames.has(id) ? `the vault ${vaultNames.get(id)}` : "this entry"),
     zone: house?.timeZone ?? "UTC",
   };
@@ -127,7 +168,8 @@ export function namerFor(names: Names, path: readonly PathNode[], rows: readonly
   const given = new Map(rows.map((row) => [row.id, row.validFrom]));
   return {
     subject: names.subject,
-    node: (id, distance) => (distance === 0 ? (path[0]?.type === "vault" ? "this vault" : "this entry") : names.node(id)),
+    node: (id, distance) =>
+      distance === 0 ? (path[0]?.type === "vault" ? "this vault" : "this entry") : names.node(id),
     since: (grant: Grant) => {
       const start = grant.from ?? given.get(grant.id) ?? null;
       return start === null ? null : sayDay(start, at, names.zone);
@@ -150,11 +192,17 @@ export async function ownLevel(tx: Reader, personId: string, nodeId: string, at:
   if (!found) return null;
   const names = await loadNames(tx);
   const { resolution, path, rows, steps, person } = found;
-  const stewards = person.guest ? await guestContact(tx, personId) : (await loadEverybody(tx, at)).filter((one) => resolve(one, steps, at).level === "steward").map((one) => names.people.get(one.id) ?? "");
+  const stewards = person.guest
+    ? await guestContact(tx, personId)
+    : (await loadEverybody(tx, at))
+        .filter((one) => resolve(one, steps, at).level === "steward")
+        .map((one) => names.people.get(one.id) ?? "");
   const ends = resolution.because.map((say) => say.grant.until);
   return {
-    level: resolution.level, sentence: explain(resolution, namerFor(names, path, rows, at), { name: "you", personId }),
-    inherited: resolution.because.every((say) => say.distance > 0), until: ends.length > 0 && ends.every((end) => end !== null) ? Math.max(...(ends as number[])) : null,
+    level: resolution.level,
+    sentence: explain(resolution, namerFor(names, path, rows, at), { name: "you", personId }),
+    inherited: resolution.because.every((say) => say.distance > 0),
+    until: ends.length > 0 && ends.every((end) => end !== null) ? Math.max(...(ends as number[])) : null,
     stewards: stewards.sort(),
   };
 }

@@ -27,6 +27,7 @@ export async function openDatabase(url: string, key: Bytes, token?: string): Pro
 
 /** Whether an error says that another process holds the write lock. */
 export function isBusy(error: unknown): boolean {
-  for (let at = error; at instanceof Error; at = at.cause) if (/SQLITE_BUSY|database is locked/.test(`${(at as { code?: string }).code} ${at.message}`)) return true;
+  for (let at = error; at instanceof Error; at = at.cause)
+    if (/SQLITE_BUSY|database is locked/.test(`${(at as { code?: string }).code} ${at.message}`)) return true;
   return false;
 }

@@ -12,12 +12,15 @@ const LOCK_MS = 60_000;
 export async function applyMigrations(opened: OpenDatabase, backup: () => Promise<void>): Promise<void> {
   const folder = migrationsFolder();
   const known = JSON.parse(readFileSync(path.join(folder, "meta/_journal.json"), "utf8")).entries.length as number;
-  await retry(() => opened.client.execute("create table if not exists start_lock (id integer primary key, until integer not null)"));
+  await retry(() =>
+    opened.client.execute("create table if not exists start_lock (id integer primary key, until integer not null)"),
+  );
   if ((await applied(opened)) === known) return;
   await takeLock(opened);
   try {
     const done = await applied(opened);
-    if (done > known) throw new StartError("This data was written by a newer Galtry. Start that one, or bring back an earlier backup.");
+    if (done > known)
+      throw new StartError("This data was written by a newer Galtry. Start that one, or bring back an earlier backup.");
     if (done === known) return;
     if (done > 0) await backup();
     await migrate(opened.db, { migrationsFolder: folder });
@@ -27,7 +30,9 @@ export async function applyMigrations(opened: OpenDatabase, backup: () => Promis
 }
 
 async function applied(opened: OpenDatabase): Promise<number> {
-  const table = await opened.db.get<{ n: number }>(sql`select count(*) as n from sqlite_master where name = '__drizzle_migrations'`);
+  const table = await opened.db.get<{ n: number }>(
+    sql`select count(*) as n from sqlite_master where name = '__drizzle_migrations'`,
+  );
   if (!table?.n) return 0;
   return (await opened.db.get<{ n: number }>(sql`select count(*) as n from __drizzle_migrations`))?.n ?? 0;
 }

@@ -367,7 +367,11 @@ export const signIns = sqliteTable(
     keyVersion: integer("key_version"),
     signedOutAt: time("signed_out_at"),
   },
-  (t) => [index("sign_ins_entry").on(t.entryId, t.begunAt), index("sign_ins_person").on(t.personId, t.begunAt), index("sign_ins_open").on(t.endedAt, t.queueKey)],
+  (t) => [
+    index("sign_ins_entry").on(t.entryId, t.begunAt),
+    index("sign_ins_person").on(t.personId, t.begunAt),
+    index("sign_ins_open").on(t.endedAt, t.queueKey),
+  ],
 );
 
 /** Time steps of one-time codes already sent: a code is used once. */
@@ -429,4 +433,3 @@ export const notices = sqliteTable(
   },
   (t) => [index("notices_person").on(t.personId, t.putAwayAt)],
 );
-

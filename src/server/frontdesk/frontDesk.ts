@@ -42,20 +42,38 @@ export const frontDesk = query({
     const person = (await loadPerson(tx, personId, at))!;
     const [{ levels, tree, grants: own }, rows, vaultRows, pinned, known, used, held, connected] = await Promise.all([
       loadReach(tx, person, at),
-      tx.select({ entry: entries, refusedAt: entryVersions.refusedAt }).from(entries).innerJoin(entryVersions, eq(entryVersions.id, entries.versionId)).where(isNull(entries.binnedAt)),
+      tx
+        .select({ entry: entries, refusedAt: entryVersions.refusedAt })
+        .from(entries)
+        .innerJoin(entryVersions, eq(entryVersions.id, entries.versionId))
+        .where(isNull(entries.binnedAt)),
       tx.select().from(vaults),
       tx.select().from(pins).where(eq(pins.personId, personId)),
       tx.select().from(met).where(eq(met.personId, personId)),
-      tx.select({ entryId: signIns.entryId, at: signIns.begunAt }).from(signIns).where(and(eq(signIns.personId, personId), eq(signIns.outcome, "signed-in"))).orderBy(desc(signIns.begunAt)).limit(1000),
-      tx.select().from(memberships).where(and(eq(memberships.personId, personId), isNull(memberships.validUntil))),
-      tx.select({ id: lanyards.id, createdAt: lanyards.createdAt, lastUsedAt: lanyards.lastUsedAt }).from(lanyards).where(and(eq(lanyards.personId, personId), isNull(lanyards.endedAt))).orderBy(desc(lanyards.lastUsedAt)),
+      tx
+        .select({ entryId: signIns.entryId, at: signIns.begunAt })
+        .from(signIns)
+        .where(and(eq(signIns.personId, personId), eq(signIns.outcome, "signed-in")))
+        .orderBy(desc(signIns.begunAt))
+        .limit(1000),
+      tx
+        .select()
+        .from(memberships)
+        .where(and(eq(memberships.personId, personId), isNull(memberships.validUntil))),
+      tx
+        .select({ id: lanyards.id, createdAt: lanyards.createdAt, lastUsedAt: lanyards.lastUsedAt })
+        .from(lanyards)
+        .where(and(eq(lanyards.personId, personId), isNull(lanyards.endedAt)))
+        .orderBy(desc(lanyards.lastUsedAt)),
     ]);
     const pins_ = new Set(pinned.map((row) => row.entryId));
     const met_ = new Set(known.map((row) => row.entryId));
     const lastUse = new Map<string, number>();
     for (const row of used) if (!lastUse.has(row.entryId)) lastUse.set(row.entryId, row.at);
     const vaultNames = new Map(vaultRows.map((row) => [row.nodeId, row.name]));
-    const givers = new Map((await namesOf(tx, [...new Set(own.map((row) => row.givenBy))])).map((row) => [row.id, row.name]));
+    const givers = new Map(
+      (await namesOf(tx, [...new Set(own.map((row) => row.givenBy))])).map((row) => [row.id, row.name]),
+    );
     const endOfMembership = new Map(held.map((row) => [row.groupId, row.until]));
     const active = own.filter((row) => isActive(row, at) && row.level !== "blocked");
     const byNode = groupBy(active, (row) => row.nodeId);
@@ -65,15 +83,31 @@ export const frontDesk = query({
       if (!atLeast(level, "use")) return [];
       const node = tree.get(entry.nodeId)!;
       const reasons = [...(byNode.get(entry.nodeId) ?? []), ...(byNode.get(node.vaultId) ?? [])];
-      const ends = reasons.map((row) => soonest(row.until, row.subjectKind === "group" ? (endOfMembership.get(row.subjectId) ?? null) : null));
+      const ends = reasons.map((row) =>
+        soonest(row.until, row.subjectKind === "group" ? (endOfMembership.get(row.subjectId) ?? null) : null),
+      );
       const endsAt = ends.length > 0 && ends.every((end) => end !== null) ? Math.max(...(ends as number[])) : null;
       const newest = reasons.toSorted((a, b) => b.validFrom - a.validFrom)[0];
-      return [{
-        id: entry.nodeId, name: entry.name, description: entry.description, site: siteName(entry.signInPage), vault: vaultNames.get(node.vaultId) ?? "", tags: entry.tags,
-        level: level as Level, how: entry.hasCode ? "sealed with code" : "sealed", pinned: pins_.has(entry.nodeId),
-        newFrom: !met_.has(entry.nodeId) && newest && newest.givenBy !== personId && at - newest.validFrom < NEW_MS ? (givers.get(newest.givenBy) ?? null) : null,
-        endsAt: endsAt !== null && endsAt - at < SOON_MS ? endsAt : null, lastUsedAt: lastUse.get(entry.nodeId) ?? null, refused: refusedAt !== null,
-      }];
+      return [
+        {
+          id: entry.nodeId,
+          name: entry.name,
+          description: entry.description,
+          site: siteName(entry.signInPage),
+          vault: vaultNames.get(node.vaultId) ?? "",
+          tags: entry.tags,
+          level: level as Level,
+          how: entry.hasCode ? "sealed with code" : "sealed",
+          pinned: pins_.has(entry.nodeId),
+          newFrom:
+            !met_.has(entry.nodeId) && newest && newest.givenBy !== personId && at - newest.validFrom < NEW_MS
+              ? (givers.get(newest.givenBy) ?? null)
+              : null,
+          endsAt: endsAt !== null && endsAt - at < SOON_MS ? endsAt : null,
+          lastUsedAt: lastUse.get(entry.nodeId) ?? null,
+          refused: refusedAt !== null,
+        },
+      ];
     });
     lines.sort((a, b) => a.name.localeCompare(b.name, "en-GB"));
     return { lines, lanyard: connected[0] ?? null };
@@ -86,7 +120,9 @@ function soonest(a: number | null, b: number | null): number | null {
 }
 
 async function namesOf(tx: Parameters<typeof loadPerson>[0], ids: string[]) {
-  return ids.length === 0 ? [] : tx.select({ id: persons.id, name: persons.name }).from(persons).where(inArray(persons.id, ids));
+  return ids.length === 0
+    ? []
+    : tx.select({ id: persons.id, name: persons.name }).from(persons).where(inArray(persons.id, ids));
 }
 
 export const pinEntry = command({
@@ -110,7 +146,10 @@ export const meetEntry = command({
   by: ["person"],
   allow: ({ tx, caller, input, at }) => requireEntry(tx, caller, input.entryId, "use", at),
   run: async ({ tx, input, caller, at }) => {
-    await tx.insert(met).values({ personId: personIdOf(caller)!, entryId: input.entryId, at }).onConflictDoNothing();
+    await tx
+      .insert(met)
+      .values({ personId: personIdOf(caller)!, entryId: input.entryId, at })
+      .onConflictDoNothing();
   },
   journal: () => null,
   tell: () => [],

@@ -1,5 +1,5 @@
 /** Appends a line to the journal's chain, inside the transaction that made it true. */
-import { desc, eq, and } from "drizzle-orm";
+import { and, desc, eq } from "drizzle-orm";
 import { type Bytes, randomBytes, sha256, toHex, utf8 } from "../../core/crypto";
 import { FIRST_PREVIOUS, lineHash, lineMac } from "../../core/journal/chain";
 import type { Transaction } from "../database/client";
@@ -23,7 +23,11 @@ export async function appendLine(
   key: Bytes,
   entry: JournalEntry & { act: string; outcome: "done" | "refused"; at: number },
 ): Promise<void> {
-  const [last] = await tx.select({ seq: journal.seq, hash: journal.hash }).from(journal).orderBy(desc(journal.seq)).limit(1);
+  const [last] = await tx
+    .select({ seq: journal.seq, hash: journal.hash })
+    .from(journal)
+    .orderBy(desc(journal.seq))
+    .limit(1);
   const line = {
     seq: (last?.seq ?? 0) + 1,
     at: entry.at,

@@ -1,7 +1,7 @@
 /** Journal lines in sentences, for an entry's story and the Journal page. */
 import { and, desc, eq, inArray, like, lt, or, type SQL } from "drizzle-orm";
 import { z } from "zod";
-import { levelWord, type Given, atLeast } from "../../core/access";
+import { atLeast, type Given, levelWord } from "../../core/access";
 import { FAILURES, type SignInOutcome } from "../../core/signin/outcome";
 import { sayTime } from "../../core/time";
 import { loadPerson, loadReach } from "../access/load";
@@ -34,10 +34,22 @@ export async function storyOf(tx: Reader, nodeId: string, ownOf: string | null, 
 /**
  * @param nodeWord how a line's node is called: a name, null for none (one stands on its page), undefined for as it was
  */
-async function tell(tx: Reader, rows: Line[], nodeWord: (line: Line) => string | null | undefined): Promise<StoryLine[]> {
+async function tell(
+  tx: Reader,
+  rows: Line[],
+  nodeWord: (line: Line) => string | null | undefined,
+): Promise<StoryLine[]> {
   const names = await loadNames(tx);
   const hashes = rows.flatMap((row) => Object.values(JSON.parse(row.names) as Record<string, string>));
-  const then = new Map((hashes.length === 0 ? [] : await tx.select().from(journalNames).where(inArray(journalNames.hash, [...new Set(hashes)]))).map((row) => [row.hash, row.name]));
+  const then = new Map(
+    (hashes.length === 0
+      ? []
+      : await tx
+          .select()
+          .from(journalNames)
+          .where(inArray(journalNames.hash, [...new Set(hashes)]))
+    ).map((row) => [row.hash, row.name]),
+  );
   return rows.flatMap((row): StoryLine[] => {
     const nameOf = (ref: string | null): string => {
       if (ref === null) return "";
@@ -46,84 +58,199 @@ async function tell(tx: Reader, rows: Line[], nodeWord: (line: Line) => string |
       return names.people.get(ref) ?? (hash ? then.get(hash) : undefined) ?? names.subject({ kind: "group", id: ref });
     };
     const word = nodeWord(row);
-    const says = sentence(row, JSON.parse(row.details) as Details, nameOf, word === undefined ? nameOf(row.node) : word, names);
+    const says = sentence(
+      row,
+      JSON.parse(row.details) as Details,
+      nameOf,
+      word === undefined ? nameOf(row.node) : word,
+      names,
+    );
     if (says === null) return [];
-    return [{ seq: row.seq, at: row.at, who: row.person === null ? null : (names.people.get(row.person) ?? nameOf(row.person)), personId: row.person, act: row.act, says, refused: row.outcome === "refused" }];
+    return [
+      {
+        seq: row.seq,
+        at: row.at,
+        who: row.person === null ? null : (names.people.get(row.person) ?? nameOf(row.person)),
+        personId: row.person,
+        act: row.act,
+        says,
+        refused: row.outcome === "refused",
+      },
+    ];
   });
 }
 
 /** What a line says after the person's name; null for lines that only begin what a later one ends. */
-function sentence(line: Line, details: Details, nameOf: (ref: string | null) => string, node: string | null, names: Names): string | null {
+function sentence(
+  line: Line,
+  details: Details,
+  nameOf: (ref: string | null) => string,
+  node: string | null,
+  names: Names,
+): string | null {
   const on = node === null ? "" : ` ${node}`;
   const it = node ?? "it";
   const subject = nameOf(line.subject);
-  if (line.outcome === "refused") return `was refused: ${REFUSED_ACTS[line.act] ?? line.act.replace(/^.*\./, "").replace(/([A-Z])/g, " $1").toLowerCase()}${on}`;
+  if (line.outcome === "refused")
+    return `was refused: ${
+      REFUSED_ACTS[line.act] ??
+      line.act
+        .replace(/^.*\./, "")
+        .replace(/([A-Z])/g, " $1")
+        .toLowerCase()
+    }${on}`;
   const why = details.why ? `: “${details.why}”` : "";
   const until = typeof details.until === "number" ? ` until ${sayTime(details.until, line.at, names.zone)}` : "";
   const from = typeof details.from === "number" ? ` from ${sayTime(details.from, line.at, names.zone)}` : "";
   const level = levelWord((details.level ?? "use") as Given);
   switch (line.act) {
-    case "signIn.begin": return null;
-    case "signIn.end": return details.outcome === "signed-in" ? `signed in${node === null ? "" : ` with ${node}`} (sealed sign-in)` : `tried to sign in${node === null ? "" : ` with ${node}`}: it ${FAILURES[details.outcome as Exclude<SignInOutcome, "signed-in">]?.title ?? "failed"}`;
-    case "signIn.landed": return `was not let in where they landed${on}`;
-    case "signIn.closeBrokenOff": return `was signing in${node === null ? "" : ` with ${node}`} when Galtry stopped`;
-    case "lanyard.guardedFill": return `signed in${node === null ? "" : ` with ${node}`} (guarded fill: the password was sent to this browser)`;
-    case "lanyard.updatePassword": return `changed the password of ${it}, kept by Lanyard`;
-    case "vaults.addEntry": return details.captured ? `kept ${it}, with Lanyard` : `added ${it}`;
-    case "vaults.changeEntry": return `changed ${changedWords(String(details.changed ?? ""))}${node === null ? "" : ` of ${node}`}`;
-    case "vaults.reveal": return `${details.how === "copied" ? "copied" : "revealed"} the ${FIELD_WORDS[String(details.field)] ?? "field"}${node === null ? "" : ` of ${node}`}`;
-    case "vaults.bin": return `put ${it} in the bin`;
-    case "vaults.restore": return `restored ${it}`;
-    case "vaults.changeSigningIn": return `changed how ${it} is signed in to: guarded fill ${details.guardedFill ? "on" : "off"}`;
-    case "vaults.changeSteps": return `changed the sign-in steps of ${it}`;
-    case "vaults.tryOnceMore": return `let the kept password of ${it} be tried once more`;
-    case "vaults.makeVault": return `made the vault${on}`;
-    case "vaults.changeVault": return `changed the vault${on}`;
-    case "access.give": return details.level === "blocked" ? `blocked ${subject}${node === null ? "" : ` at ${node}`}${from}${until}${why}` : `gave ${subject} ${level}${node === null ? "" : ` on ${node}`}${from}${until}${why}`;
-    case "access.change": return `changed ${subject} from ${levelWord((details.before ?? "use") as Given)} to ${level}${node === null ? "" : ` on ${node}`}${from}${until}${why}`;
-    case "access.withdraw": return `withdrew the ${level} of ${subject}${node === null ? "" : ` on ${node}`}`;
-    case "people.signIn": return "signed in to Galtry";
-    case "people.signOut": return "signed out of Galtry";
-    case "people.setUp": return "set up this Galtry";
-    case "people.add": return `added ${subject}`;
-    case "people.renewLink": return `made a new sign-in link for ${subject}`;
-    case "people.ownerLink": return `a sign-in link for ${subject} was made on the server`;
-    case "people.suspend": return `suspended ${subject}${why}`;
-    case "people.leave": return `marked ${subject} as a leaver${why}`;
-    case "people.bringBack": return `brought back ${subject}${why}`;
-    case "people.changeRole": return `made ${subject} ${String(details.role)} (was ${String(details.before)})`;
-    case "people.endEverything": return `ended the sessions and Lanyards of ${subject}${why}`;
-    case "people.endSession": return "ended one of their sessions";
-    case "people.acceptLink": return "set a sign-in password";
-    case "people.proveAgain": return details.right ? "gave their sign-in password again" : "gave a wrong sign-in password";
-    case "people.failedSignIns": return `${details.count} failed ${details.count === 1 ? "sign-in" : "sign-ins"} with their mail address`;
-    case "people.makeGroup": return `made the group ${subject}`;
-    case "people.setMember": return `put ${subject} in ${nameOf(String(details.group))}${details.keeper ? " as keeper" : ""}${from}${until}`;
-    case "people.removeMember": return `took ${subject} out of ${nameOf(String(details.group))}`;
-    case "lanyard.confirm": return `connected Lanyard in ${details.browser}`;
-    case "lanyard.takeToken": return null;
-    case "lanyard.end": return `ended a Lanyard${line.subject && line.subject !== line.person ? ` of ${subject}` : ""}${why}`;
-    default: return line.act;
+    case "signIn.begin":
+      return null;
+    case "signIn.end":
+      return details.outcome === "signed-in"
+        ? `signed in${node === null ? "" : ` with ${node}`} (sealed sign-in)`
+        : `tried to sign in${node === null ? "" : ` with ${node}`}: it ${FAILURES[details.outcome as Exclude<SignInOutcome, "signed-in">]?.title ?? "failed"}`;
+    case "signIn.landed":
+      return `was not let in where they landed${on}`;
+    case "signIn.closeBrokenOff":
+      return `was signing in${node === null ? "" : ` with ${node}`} when Galtry stopped`;
+    case "lanyard.guardedFill":
+      return `signed in${node === null ? "" : ` with ${node}`} (guarded fill: the password was sent to this browser)`;
+    case "lanyard.updatePassword":
+      return `changed the password of ${it}, kept by Lanyard`;
+    case "vaults.addEntry":
+      return details.captured ? `kept ${it}, with Lanyard` : `added ${it}`;
+    case "vaults.changeEntry":
+      return `changed ${changedWords(String(details.changed ?? ""))}${node === null ? "" : ` of ${node}`}`;
+    case "vaults.reveal":
+      return `${details.how === "copied" ? "copied" : "revealed"} the ${FIELD_WORDS[String(details.field)] ?? "field"}${node === null ? "" : ` of ${node}`}`;
+    case "vaults.bin":
+      return `put ${it} in the bin`;
+    case "vaults.restore":
+      return `restored ${it}`;
+    case "vaults.changeSigningIn":
+      return `changed how ${it} is signed in to: guarded fill ${details.guardedFill ? "on" : "off"}`;
+    case "vaults.changeSteps":
+      return `changed the sign-in steps of ${it}`;
+    case "vaults.tryOnceMore":
+      return `let the kept password of ${it} be tried once more`;
+    case "vaults.makeVault":
+      return `made the vault${on}`;
+    case "vaults.changeVault":
+      return `changed the vault${on}`;
+    case "access.give":
+      return details.level === "blocked"
+        ? `blocked ${subject}${node === null ? "" : ` at ${node}`}${from}${until}${why}`
+        : `gave ${subject} ${level}${node === null ? "" : ` on ${node}`}${from}${until}${why}`;
+    case "access.change":
+      return `changed ${subject} from ${levelWord((details.before ?? "use") as Given)} to ${level}${node === null ? "" : ` on ${node}`}${from}${until}${why}`;
+    case "access.withdraw":
+      return `withdrew the ${level} of ${subject}${node === null ? "" : ` on ${node}`}`;
+    case "people.signIn":
+      return "signed in to Galtry";
+    case "people.signOut":
+      return "signed out of Galtry";
+    case "people.setUp":
+      return "set up this Galtry";
+    case "people.add":
+      return `added ${subject}`;
+    case "people.renewLink":
+      return `made a new sign-in link for ${subject}`;
+    case "people.ownerLink":
+      return `a sign-in link for ${subject} was made on the server`;
+    case "people.suspend":
+      return `suspended ${subject}${why}`;
+    case "people.leave":
+      return `marked ${subject} as a leaver${why}`;
+    case "people.bringBack":
+      return `brought back ${subject}${why}`;
+    case "people.changeRole":
+      return `made ${subject} ${String(details.role)} (was ${String(details.before)})`;
+    case "people.endEverything":
+      return `ended the sessions and Lanyards of ${subject}${why}`;
+    case "people.endSession":
+      return "ended one of their sessions";
+    case "people.acceptLink":
+      return "set a sign-in password";
+    case "people.proveAgain":
+      return details.right ? "gave their sign-in password again" : "gave a wrong sign-in password";
+    case "people.failedSignIns":
+      return `${details.count} failed ${details.count === 1 ? "sign-in" : "sign-ins"} with their mail address`;
+    case "people.makeGroup":
+      return `made the group ${subject}`;
+    case "people.setMember":
+      return `put ${subject} in ${nameOf(String(details.group))}${details.keeper ? " as keeper" : ""}${from}${until}`;
+    case "people.removeMember":
+      return `took ${subject} out of ${nameOf(String(details.group))}`;
+    case "lanyard.confirm":
+      return `connected Lanyard in ${details.browser}`;
+    case "lanyard.takeToken":
+      return null;
+    case "lanyard.end":
+      return `ended a Lanyard${line.subject && line.subject !== line.person ? ` of ${subject}` : ""}${why}`;
+    default:
+      return line.act;
   }
 }
 
-const FIELD_WORDS: Record<string, string> = { userName: "user name", password: "password", code: "one-time code", extra: "extra field" };
-const CHANGED_WORDS: Record<string, string> = { ...FIELD_WORDS, signInPage: "sign-in page", name: "name", description: "description", notes: "notes", tags: "tags", extras: "extra fields", reach: "where it is offered", useSeesUserName: "who sees the user name" };
-const REFUSED_ACTS: Record<string, string> = { "signIn.begin": "signing in with", "vaults.reveal": "revealing a field of", "vaults.changeEntry": "changing", "access.give": "giving access to", "access.change": "changing access to", "access.withdraw": "withdrawing access to", "vaults.bin": "binning" };
+const FIELD_WORDS: Record<string, string> = {
+  userName: "user name",
+  password: "password",
+  code: "one-time code",
+  extra: "extra field",
+};
+const CHANGED_WORDS: Record<string, string> = {
+  ...FIELD_WORDS,
+  signInPage: "sign-in page",
+  name: "name",
+  description: "description",
+  notes: "notes",
+  tags: "tags",
+  extras: "extra fields",
+  reach: "where it is offered",
+  useSeesUserName: "who sees the user name",
+};
+const REFUSED_ACTS: Record<string, string> = {
+  "signIn.begin": "signing in with",
+  "vaults.reveal": "revealing a field of",
+  "vaults.changeEntry": "changing",
+  "access.give": "giving access to",
+  "access.change": "changing access to",
+  "access.withdraw": "withdrawing access to",
+  "vaults.bin": "binning",
+};
 
 function changedWords(list: string): string {
-  const words = list.split(", ").filter(Boolean).map((field) => CHANGED_WORDS[field] ?? field);
+  const words = list
+    .split(", ")
+    .filter(Boolean)
+    .map((field) => CHANGED_WORDS[field] ?? field);
   return words.length === 0 ? "nothing" : `the ${words.join(", ")}`;
 }
 
-export const JOURNAL_ACTS = { "sign-ins": ["signIn.", "lanyard.guardedFill"], revealed: ["vaults.reveal"], access: ["access.", "people.setMember", "people.removeMember"], entries: ["vaults."], people: ["people."], Lanyard: ["lanyard."] } as const;
+export const JOURNAL_ACTS = {
+  "sign-ins": ["signIn.", "lanyard.guardedFill"],
+  revealed: ["vaults.reveal"],
+  access: ["access.", "people.setMember", "people.removeMember"],
+  entries: ["vaults."],
+  people: ["people."],
+  Lanyard: ["lanyard."],
+} as const;
 
 const PAGE = 100;
 
 /** The Journal as its reader may see it: own acts; what happened at one's nodes; all acts for administrators. */
 export const journalPage = query({
   name: "journal.page",
-  input: z.strictObject({ before: z.number().int().nullable().default(null), personId: z.string().max(64).nullable().default(null), nodeId: z.string().max(64).nullable().default(null), acts: z.enum(Object.keys(JOURNAL_ACTS) as [keyof typeof JOURNAL_ACTS]).nullable().default(null) }),
+  input: z.strictObject({
+    before: z.number().int().nullable().default(null),
+    personId: z.string().max(64).nullable().default(null),
+    nodeId: z.string().max(64).nullable().default(null),
+    acts: z
+      .enum(Object.keys(JOURNAL_ACTS) as [keyof typeof JOURNAL_ACTS])
+      .nullable()
+      .default(null),
+  }),
   by: ["person"],
   allow: () => undefined,
   run: async ({ tx, input, caller, role, at }) => {
@@ -131,16 +258,28 @@ export const journalPage = query({
     const { levels } = await loadReach(tx, (await loadPerson(tx, me, at))!, at);
     const stewarded = [...levels].filter(([, level]) => level === "steward").map(([id]) => id);
     const seesAll = role !== null && isAdministrator(role);
-    const scope = seesAll ? undefined : or(eq(journal.person, me), stewarded.length > 0 ? inArray(journal.node, stewarded) : undefined);
+    const scope = seesAll
+      ? undefined
+      : or(eq(journal.person, me), stewarded.length > 0 ? inArray(journal.node, stewarded) : undefined);
     const filters: (SQL | undefined)[] = [
       scope,
       input.before === null ? undefined : lt(journal.seq, input.before),
       input.personId === null ? undefined : or(eq(journal.person, input.personId), eq(journal.subject, input.personId)),
       input.nodeId === null ? undefined : or(eq(journal.node, input.nodeId), eq(journal.vault, input.nodeId)),
-      input.acts === null ? undefined : or(...JOURNAL_ACTS[input.acts].map((prefix) => like(journal.act, `${prefix}%`))),
+      input.acts === null
+        ? undefined
+        : or(...JOURNAL_ACTS[input.acts].map((prefix) => like(journal.act, `${prefix}%`))),
     ];
-    const rows = await tx.select().from(journal).where(and(...filters)).orderBy(desc(journal.seq)).limit(PAGE);
-    const [vaultRows, entryRows] = await Promise.all([tx.select({ id: vaults.nodeId, name: vaults.name }).from(vaults), tx.select({ id: entries.nodeId, name: entries.name }).from(entries)]);
+    const rows = await tx
+      .select()
+      .from(journal)
+      .where(and(...filters))
+      .orderBy(desc(journal.seq))
+      .limit(PAGE);
+    const [vaultRows, entryRows] = await Promise.all([
+      tx.select({ id: vaults.nodeId, name: vaults.name }).from(vaults),
+      tx.select({ id: entries.nodeId, name: entries.name }).from(entries),
+    ]);
     const vaultNames = new Map(vaultRows.map((row) => [row.id, row.name]));
     const nodeNames = new Map([...vaultRows, ...entryRows].map((row) => [row.id, row.name]));
     const knows = (id: string | null) => id !== null && atLeast(levels.get(id) ?? "none", "use");

@@ -6,7 +6,19 @@ import { existsSync, mkdirSync, readFileSync } from "node:fs";
 import { open as openFile, rename } from "node:fs/promises";
 import path from "node:path";
 import { z } from "zod";
-import { type Bytes, deriveKey, fromBase64Url, fromUtf8, KEY_LENGTH, open, randomBytes, SealError, seal, toBase64Url, utf8 } from "../../core/crypto";
+import {
+  type Bytes,
+  deriveKey,
+  fromBase64Url,
+  fromUtf8,
+  KEY_LENGTH,
+  open,
+  randomBytes,
+  SealError,
+  seal,
+  toBase64Url,
+  utf8,
+} from "../../core/crypto";
 import { StartError } from "../startError";
 
 const NAMES = ["database", "fingerprints", "journal", "vaults"] as const;
@@ -34,7 +46,8 @@ export function newKeyRing(): KeyRing {
 export async function writeKeyFile(dataFolder: string, rootKey: Bytes, ring: KeyRing): Promise<void> {
   const wrapping = await deriveKey(rootKey, "galtry key file");
   const generation = String(ring.generation);
-  const sealed = async (text: Bytes, name: string) => toBase64Url(await seal(wrapping, text, ["key file", name, generation]));
+  const sealed = async (text: Bytes, name: string) =>
+    toBase64Url(await seal(wrapping, text, ["key file", name, generation]));
   const content = {
     format: 1 as const,
     generation: ring.generation,
@@ -52,7 +65,9 @@ export async function readKeyFile(dataFolder: string, rootKey: Bytes): Promise<K
   try {
     content = fileSchema.parse(JSON.parse(readFileSync(file, "utf8")));
   } catch {
-    throw new StartError(`The key file ${file} cannot be read. Bring it back from a backup; Galtry makes no new one over existing data.`);
+    throw new StartError(
+      `The key file ${file} cannot be read. Bring it back from a backup; Galtry makes no new one over existing data.`,
+    );
   }
   const wrapping = await deriveKey(rootKey, "galtry key file");
   const generation = String(content.generation);
@@ -60,7 +75,10 @@ export async function readKeyFile(dataFolder: string, rootKey: Bytes): Promise<K
     const sentinel = await open(wrapping, fromBase64Url(content.sentinel), ["key file", "sentinel", generation]);
     if (fromUtf8(sentinel) !== SENTINEL) throw new SealError("sentinel");
     const keys = await Promise.all(
-      NAMES.map(async (name) => [name, await open(wrapping, fromBase64Url(content.keys[name]), ["key file", name, generation])] as const),
+      NAMES.map(
+        async (name) =>
+          [name, await open(wrapping, fromBase64Url(content.keys[name]), ["key file", name, generation])] as const,
+      ),
     );
     return Object.assign({ generation: content.generation }, Object.fromEntries(keys)) as unknown as KeyRing;
   } catch {

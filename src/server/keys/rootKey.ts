@@ -9,7 +9,8 @@ import { StartError } from "../startError";
 export function readRootKey(configuration: Configuration): Bytes {
   if (configuration.rootKey !== undefined) return parse(configuration.rootKey, "GALTRY_ROOT_KEY");
   const file = configuration.rootKeyFile;
-  if (!existsSync(file)) throw new StartError(`The root key is missing: ${file} is not there. Without it this data cannot be opened.`);
+  if (!existsSync(file))
+    throw new StartError(`The root key is missing: ${file} is not there. Without it this data cannot be opened.`);
   if (process.platform !== "win32" && (statSync(file).mode & 0o077) !== 0)
     throw new StartError(`The root key in ${file} can be read by others. Set its mode to 0600.`);
   return parse(readFileSync(file, "utf8"), file);

@@ -1,5 +1,8 @@
 /** `/api/lanyard/*`: every request proves the key kept in that browser; with a token it speaks for a person. */
+
+import { z } from "zod";
 import type { Caller } from "../caller";
+import { idSchema } from "../command";
 import { type Galtry, galtry } from "../galtry";
 import { addressOf, answering, json, readJson } from "../http";
 import { liveStream } from "../live/stream";
@@ -8,15 +11,14 @@ import { registry } from "../registry";
 import { sealedSignIn } from "../signin/sealed";
 import { keepLanyard, lanyardFor, startPairing, takeToken } from "./pairing";
 import { checkProof } from "./proof";
-import { z } from "zod";
-import { idSchema } from "../command";
 
 export function lanyardRequest(request: Request, path: string[]): Promise<Response> {
   return answering(async () => {
     const house = await galtry();
     const place = `/api/lanyard/${path.join("/")}`;
     const [head, name] = path;
-    if (request.method === "GET" && head === "hello") return json({ galtry: 1, address: house.configuration.publicUrl.origin });
+    if (request.method === "GET" && head === "hello")
+      return json({ galtry: 1, address: house.configuration.publicUrl.origin });
     if (head === "pair") return pair(house, request, place, name);
     const caller = await lanyardCaller(house, request, place);
     if (request.method === "GET" && head === "live") return live(house, request, caller);
@@ -27,25 +29,51 @@ export function lanyardRequest(request: Request, path: string[]): Promise<Respon
 }
 
 async function pair(house: Galtry, request: Request, place: string, name: string | undefined): Promise<Response> {
-  const thumbprint = await checkProof(house, request.headers.get("dpop"), { method: request.method, path: place }, null);
+  const thumbprint = await checkProof(
+    house,
+    request.headers.get("dpop"),
+    { method: request.method, path: place },
+    null,
+  );
   const nobody: Caller = { kind: "nobody", address: addressOf(request, house), browser: "", knownBrowser: null };
   const input = (await readJson(request)) as object;
-  if (name === "start") return json({ ok: true, result: await startPairing.execute(house, { ...input, thumbprint }, nobody) });
-  if (name === "token") return json({ ok: true, result: await takeToken.execute(house, { ...input, thumbprint }, nobody) });
+  if (name === "start")
+    return json({ ok: true, result: await startPairing.execute(house, { ...input, thumbprint }, nobody) });
+  if (name === "token")
+    return json({ ok: true, result: await takeToken.execute(house, { ...input, thumbprint }, nobody) });
   throw new Refused("not-found", "There is nothing of this name.");
 }
 
 /** @throws Refused signed-out with how the connection ended, for Lanyard to show */
-async function lanyardCaller(house: Galtry, request: Request, place: string): Promise<Extract<Caller, { kind: "lanyard" }>> {
+async function lanyardCaller(
+  house: Galtry,
+  request: Request,
+  place: string,
+): Promise<Extract<Caller, { kind: "lanyard" }>> {
   const token = /^DPoP (.+)$/.exec(request.headers.get("authorization") ?? "")?.[1];
   if (!token) throw new Refused("signed-out", "Lanyard is not connected.");
-  const thumbprint = await checkProof(house, request.headers.get("dpop"), { method: request.method, path: place }, token);
+  const thumbprint = await checkProof(
+    house,
+    request.headers.get("dpop"),
+    { method: request.method, path: place },
+    token,
+  );
   const nobody: Caller = { kind: "nobody", address: "", browser: "", knownBrowser: null };
   const { lanyard, why, endedAt, endedBy } = await lanyardFor.execute(house, { token }, nobody);
-  if (!lanyard || lanyard.thumbprint !== thumbprint) throw new Refused("signed-out", "This Lanyard is not connected any more.", undefined, { ended: true, why, endedAt, endedBy });
+  if (!lanyard || lanyard.thumbprint !== thumbprint)
+    throw new Refused("signed-out", "This Lanyard is not connected any more.", undefined, {
+      ended: true,
+      why,
+      endedAt,
+      endedBy,
+    });
   const caller: Extract<Caller, { kind: "lanyard" }> = {
-    kind: "lanyard", personId: lanyard.personId, lanyardId: lanyard.id, address: addressOf(request, house),
-    browser: request.headers.get("user-agent") ?? "", language: request.headers.get("accept-language") ?? "en-GB",
+    kind: "lanyard",
+    personId: lanyard.personId,
+    lanyardId: lanyard.id,
+    address: addressOf(request, house),
+    browser: request.headers.get("user-agent") ?? "",
+    language: request.headers.get("accept-language") ?? "en-GB",
   };
   void keepNow(house, caller);
   return caller;
@@ -62,18 +90,29 @@ async function keepNow(house: Galtry, caller: Extract<Caller, { kind: "lanyard" 
 
 async function runForLanyard(house: Galtry, caller: Caller, name: string, input: unknown): Promise<unknown> {
   const found = registry.get(name);
-  if (!found || found.internal || !found.by.includes("lanyard")) throw new Refused("not-found", "There is nothing of this name.");
+  if (!found || found.internal || !found.by.includes("lanyard"))
+    throw new Refused("not-found", "There is nothing of this name.");
   return (await found.execute(house, input, caller)) ?? null;
 }
 
 async function live(house: Galtry, request: Request, caller: Extract<Caller, { kind: "lanyard" }>): Promise<Response> {
   const token = /^DPoP (.+)$/.exec(request.headers.get("authorization") ?? "")![1]!;
   const nobody: Caller = { kind: "nobody", address: "", browser: "", knownBrowser: null };
-  return liveStream(house, caller.personId, null, request.signal, async () => (await lanyardFor.execute(house, { token }, nobody)).lanyard !== null);
+  return liveStream(
+    house,
+    caller.personId,
+    null,
+    request.signal,
+    async () => (await lanyardFor.execute(house, { token }, nobody)).lanyard !== null,
+  );
 }
 
 /** Progress line by line, then the outcome: newline-delimited JSON. */
-async function signInStream(house: Galtry, request: Request, caller: Extract<Caller, { kind: "lanyard" }>): Promise<Response> {
+async function signInStream(
+  house: Galtry,
+  request: Request,
+  caller: Extract<Caller, { kind: "lanyard" }>,
+): Promise<Response> {
   const { entryId } = z.strictObject({ entryId: idSchema }).parse(await readJson(request));
   const encoder = new TextEncoder();
   const stream = new ReadableStream<Uint8Array>({
@@ -96,5 +135,7 @@ async function signInStream(house: Galtry, request: Request, caller: Extract<Cal
       }
     },
   });
-  return new Response(stream, { headers: { "content-type": "application/x-ndjson", "cache-control": "no-store, no-transform" } });
+  return new Response(stream, {
+    headers: { "content-type": "application/x-ndjson", "cache-control": "no-store, no-transform" },
+  });
 }

@@ -3,18 +3,18 @@ import { and, desc, eq, inArray, isNull } from "drizzle-orm";
 import { z } from "zod";
 import { atLeast, type Reach } from "../../core/access";
 import { hostOf, siteName } from "../../core/signin/address";
+import { codeAt } from "../../core/signin/code";
 import { matches, siteOf } from "../../core/signin/site";
 import { loadPerson, loadReach } from "../access/load";
 import { personIdOf } from "../caller";
 import { command, idSchema, none, query } from "../command";
 import type { Reader } from "../database/client";
 import { entries, fingerprints, neverKept, organisation, persons, signIns, vaults } from "../database/schema";
+import { uuidv7 } from "../ids";
 import { attemptKey, countAttempt, requireFewAttempts } from "../people/attempts";
+import { Refused } from "../refused";
 import { currentVersion, noteSighting, requireEntry, writePassword } from "../vaults/entries";
 import { fingerprint, openValues } from "../vaults/sealing";
-import { Refused } from "../refused";
-import { codeAt } from "../../core/signin/code";
-import { uuidv7 } from "../ids";
 
 export interface KeyLine {
   id: string;
@@ -45,7 +45,12 @@ export const keyList = query({
       loadReach(tx, person, at),
       tx.select().from(entries).where(isNull(entries.binnedAt)),
       tx.select().from(vaults),
-      tx.select({ entryId: signIns.entryId, at: signIns.begunAt }).from(signIns).where(and(eq(signIns.personId, personId), eq(signIns.outcome, "signed-in"))).orderBy(desc(signIns.begunAt)).limit(500),
+      tx
+        .select({ entryId: signIns.entryId, at: signIns.begunAt })
+        .from(signIns)
+        .where(and(eq(signIns.personId, personId), eq(signIns.outcome, "signed-in")))
+        .orderBy(desc(signIns.begunAt))
+        .limit(500),
       tx.select({ name: persons.name }).from(persons).where(eq(persons.id, personId)),
       tx.select().from(organisation),
       tx.select({ site: neverKept.site }).from(neverKept).where(eq(neverKept.personId, personId)),
@@ -53,14 +58,33 @@ export const keyList = query({
     const vaultNames = new Map(vaultRows.map((row) => [row.nodeId, row.name]));
     const keys = rows
       .filter((row) => atLeast(levels.get(row.nodeId) ?? "none", "use"))
-      .map((row): KeyLine => ({
-        id: row.nodeId, name: row.name, description: row.description, site: siteName(row.signInPage), signInPage: row.signInPage, reach: row.reach, hosts: row.steps.hosts,
-        vault: vaultNames.get(tree.get(row.nodeId)!.vaultId) ?? "", hasCode: row.hasCode, guardedFill: row.guardedFill, level: levels.get(row.nodeId)!,
-        lastUsedAt: used.find((one) => one.entryId === row.nodeId)?.at ?? null,
-      }))
+      .map(
+        (row): KeyLine => ({
+          id: row.nodeId,
+          name: row.name,
+          description: row.description,
+          site: siteName(row.signInPage),
+          signInPage: row.signInPage,
+          reach: row.reach,
+          hosts: row.steps.hosts,
+          vault: vaultNames.get(tree.get(row.nodeId)!.vaultId) ?? "",
+          hasCode: row.hasCode,
+          guardedFill: row.guardedFill,
+          level: levels.get(row.nodeId)!,
+          lastUsedAt: used.find((one) => one.entryId === row.nodeId)?.at ?? null,
+        }),
+      )
       .sort((a, b) => a.name.localeCompare(b.name, "en-GB"));
-    const mayAdd = vaultRows.filter((row) => atLeast(levels.get(row.nodeId) ?? "none", "edit")).map((row) => ({ id: row.nodeId, name: row.name }));
-    return { person: named[0]?.name ?? "", organisation: house?.name ?? "", keys, mayAdd, neverOn: never.map((row) => row.site) };
+    const mayAdd = vaultRows
+      .filter((row) => atLeast(levels.get(row.nodeId) ?? "none", "edit"))
+      .map((row) => ({ id: row.nodeId, name: row.name }));
+    return {
+      person: named[0]?.name ?? "",
+      organisation: house?.name ?? "",
+      keys,
+      mayAdd,
+      neverOn: never.map((row) => row.site),
+    };
   },
 });
 
@@ -83,16 +107,31 @@ export const compareLogin = command({
   run: async ({ tx, input, caller, at, house, allowed }) => {
     await countAttempt(tx, allowed.key, at);
     const reached = await entriesFor(tx, personIdOf(caller)!, input.page, at);
-    const [nameMark, passwordMark] = await Promise.all([fingerprint(house.keys, "userName", input.userName), fingerprint(house.keys, "password", input.password)]);
-    const marks = await marksOf(tx, reached.map(({ entry }) => entry.versionId));
+    const [nameMark, passwordMark] = await Promise.all([
+      fingerprint(house.keys, "userName", input.userName),
+      fingerprint(house.keys, "password", input.password),
+    ]);
+    const marks = await marksOf(
+      tx,
+      reached.map(({ entry }) => entry.versionId),
+    );
     const readable = reached.filter(({ level }) => atLeast(level, "reveal"));
-    const same = readable.filter(({ entry }) => input.userName === "" || marks.get(`${entry.versionId} userName`) === nameMark);
-    if (same.some(({ entry }) => marks.get(`${entry.versionId} password`) === passwordMark)) return { answer: "kept" as const };
+    const same = readable.filter(
+      ({ entry }) => input.userName === "" || marks.get(`${entry.versionId} userName`) === nameMark,
+    );
+    if (same.some(({ entry }) => marks.get(`${entry.versionId} password`) === passwordMark))
+      return { answer: "kept" as const };
     const editable = same.filter(({ level }) => atLeast(level, "edit"));
-    if (editable.length > 0) return { answer: "changed" as const, entries: editable.map(({ entry }) => ({ id: entry.nodeId, name: entry.name, versionId: entry.versionId })) };
+    if (editable.length > 0)
+      return {
+        answer: "changed" as const,
+        entries: editable.map(({ entry }) => ({ id: entry.nodeId, name: entry.name, versionId: entry.versionId })),
+      };
     // At Use: a user name that one may see, or any at this site, counts as kept.
     const usable = reached.filter(({ level }) => !atLeast(level, "reveal"));
-    const sameVisible = usable.some(({ entry }) => !entry.useSeesUserName || marks.get(`${entry.versionId} userName`) === nameMark);
+    const sameVisible = usable.some(
+      ({ entry }) => !entry.useSeesUserName || marks.get(`${entry.versionId} userName`) === nameMark,
+    );
     return { answer: sameVisible || same.length > 0 ? ("kept" as const) : ("new" as const) };
   },
   journal: () => null,
@@ -102,10 +141,17 @@ export const compareLogin = command({
 async function entriesFor(tx: Reader, personId: string, page: string, at: number) {
   const host = hostOf(page);
   if (host === null) return [];
-  const rows = (await tx.select().from(entries).where(and(eq(entries.site, siteOf(host)), isNull(entries.binnedAt)))).filter((row) => matches(row, page));
+  const rows = (
+    await tx
+      .select()
+      .from(entries)
+      .where(and(eq(entries.site, siteOf(host)), isNull(entries.binnedAt)))
+  ).filter((row) => matches(row, page));
   if (rows.length === 0) return [];
   const { levels } = await loadReach(tx, (await loadPerson(tx, personId, at))!, at);
-  return rows.map((entry) => ({ entry, level: levels.get(entry.nodeId) ?? ("none" as const) })).filter(({ level }) => level !== "none");
+  return rows
+    .map((entry) => ({ entry, level: levels.get(entry.nodeId) ?? ("none" as const) }))
+    .filter(({ level }) => level !== "none");
 }
 
 async function marksOf(tx: Reader, versionIds: string[]): Promise<Map<string, string>> {
@@ -122,10 +168,16 @@ export const updatePassword = command({
   allow: ({ tx, caller, input, at }) => requireEntry(tx, caller, input.entryId, "edit", at),
   run: async ({ tx, input, caller, at, house, allowed }) => {
     const current = await currentVersion(tx, allowed.entry);
-    if (current.id !== input.versionId) throw new Refused("conflict", "Somebody changed this entry meanwhile. Sign in once more to keep the password.");
+    if (current.id !== input.versionId)
+      throw new Refused("conflict", "Somebody changed this entry meanwhile. Sign in once more to keep the password.");
     return writePassword(tx, house, allowed.entry, current, input.password, personIdOf(caller)!, at);
   },
-  journal: ({ input, allowed }) => ({ node: input.entryId, vault: allowed.vaultId, details: { changed: "password", captured: true }, names: { [input.entryId]: allowed.entry.name } }),
+  journal: ({ input, allowed }) => ({
+    node: input.entryId,
+    vault: allowed.vaultId,
+    details: { changed: "password", captured: true },
+    names: { [input.entryId]: allowed.entry.name },
+  }),
   tell: ({ allowed }) => [`vault:${allowed.vaultId}`],
 });
 
@@ -135,7 +187,10 @@ export const neverKeep = command({
   by: ["lanyard"],
   allow: () => undefined,
   run: async ({ tx, input, caller, at }) => {
-    await tx.insert(neverKept).values({ personId: personIdOf(caller)!, site: siteOf(hostOf(input.page) ?? ""), at }).onConflictDoNothing();
+    await tx
+      .insert(neverKept)
+      .values({ personId: personIdOf(caller)!, site: siteOf(hostOf(input.page) ?? ""), at })
+      .onConflictDoNothing();
   },
   journal: () => null,
   tell: ({ input }) => [],
@@ -151,24 +206,57 @@ export const guardedFill = command({
   by: ["lanyard"],
   allow: async ({ tx, caller, input, at }) => {
     const allowed = await requireEntry(tx, caller, input.entryId, "use", at);
-    if (!allowed.entry.guardedFill) throw new Refused("not-allowed", "Guarded fill is off for this entry. Its steward can switch it on.");
+    if (!allowed.entry.guardedFill)
+      throw new Refused("not-allowed", "Guarded fill is off for this entry. Its steward can switch it on.");
     const page = new URL(input.page);
-    if (hostOf(input.page) !== allowed.entry.host) throw new Refused("not-allowed", `Guarded fill types only at ${allowed.entry.host}.`);
+    if (hostOf(input.page) !== allowed.entry.host)
+      throw new Refused("not-allowed", `Guarded fill types only at ${allowed.entry.host}.`);
     return { ...allowed, page };
   },
   run: async ({ tx, input, caller, at, house, allowed }) => {
     const listed = house.configuration.allowedTargets.has(allowed.page.host);
-    if (allowed.page.protocol !== "https:" && !listed && !allowed.entry.plainHttp) throw new Refused("not-allowed", "This page is not encrypted: Lanyard does not type a password here.");
+    if (allowed.page.protocol !== "https:" && !listed && !allowed.entry.plainHttp)
+      throw new Refused("not-allowed", "This page is not encrypted: Lanyard does not type a password here.");
     const version = await currentVersion(tx, allowed.entry);
-    if (version.refusedAt !== null) throw new Refused("not-allowed", "The site refused the password that is kept. It has to be put right first.");
+    if (version.refusedAt !== null)
+      throw new Refused("not-allowed", "The site refused the password that is kept. It has to be put right first.");
     const values = await openValues(tx, house.keys, version);
     const personId = personIdOf(caller)!;
-    await noteSighting(tx, { entryId: input.entryId, field: "password", mark: await fingerprint(house.keys, "password", values.password), personId, at, how: "guarded fill" });
+    await noteSighting(tx, {
+      entryId: input.entryId,
+      field: "password",
+      mark: await fingerprint(house.keys, "password", values.password),
+      personId,
+      at,
+      how: "guarded fill",
+    });
     const signInId = uuidv7();
-    await tx.insert(signIns).values({ id: signInId, entryId: input.entryId, versionId: version.id, personId, lanyardId: (caller as { lanyardId: string }).lanyardId, how: "guarded", queueKey: "", process: house.process, begunAt: at, endedAt: at, outcome: "signed-in", detail: "" });
-    return { userName: values.userName, password: values.password, code: values.code ? codeAt(values.code, at).code : null, hosts: [allowed.entry.host, ...allowed.entry.steps.hosts] };
+    await tx.insert(signIns).values({
+      id: signInId,
+      entryId: input.entryId,
+      versionId: version.id,
+      personId,
+      lanyardId: (caller as { lanyardId: string }).lanyardId,
+      how: "guarded",
+      queueKey: "",
+      process: house.process,
+      begunAt: at,
+      endedAt: at,
+      outcome: "signed-in",
+      detail: "",
+    });
+    return {
+      userName: values.userName,
+      password: values.password,
+      code: values.code ? codeAt(values.code, at).code : null,
+      hosts: [allowed.entry.host, ...allowed.entry.steps.hosts],
+    };
   },
-  journal: ({ input, allowed }) => ({ node: input.entryId, vault: allowed.vaultId, details: { how: "guarded fill" }, names: { [input.entryId]: allowed.entry.name } }),
+  journal: ({ input, allowed }) => ({
+    node: input.entryId,
+    vault: allowed.vaultId,
+    details: { how: "guarded fill" },
+    names: { [input.entryId]: allowed.entry.name },
+  }),
   tell: ({ allowed }) => [`vault:${allowed.vaultId}`],
 });
-

@@ -2,7 +2,7 @@
 import { and, eq, gt, isNull } from "drizzle-orm";
 import { z } from "zod";
 import { randomBytes } from "../../core/crypto";
-import { isAdministrator, personIdOf, PROVED_FOR_MS } from "../caller";
+import { isAdministrator, PROVED_FOR_MS, personIdOf } from "../caller";
 import { command, idSchema, none, query } from "../command";
 import { lanyards, organisation, pairings, persons } from "../database/schema";
 import { uuidv7 } from "../ids";
@@ -37,7 +37,14 @@ export const startPairing = command({
   run: async ({ tx, input, at }) => {
     const deviceCode = newToken();
     const userCode = newUserCode();
-    await tx.insert(pairings).values({ id: uuidv7(), deviceHash: await tokenHash(deviceCode), userCode, ...input, createdAt: at, expiresAt: at + PAIRING_MS });
+    await tx.insert(pairings).values({
+      id: uuidv7(),
+      deviceHash: await tokenHash(deviceCode),
+      userCode,
+      ...input,
+      createdAt: at,
+      expiresAt: at + PAIRING_MS,
+    });
     return { deviceCode, userCode, expiresIn: PAIRING_MS / 1000, interval: 1 };
   },
   journal: () => null,
@@ -53,9 +60,24 @@ export const pairingFor = query({
   by: ["person"],
   allow: () => undefined,
   run: async ({ tx, input, at, caller }) => {
-    const [row] = await tx.select().from(pairings).where(and(eq(pairings.userCode, input.userCode), gt(pairings.expiresAt, at), isNull(pairings.confirmedAt), isNull(pairings.stoppedAt)));
+    const [row] = await tx
+      .select()
+      .from(pairings)
+      .where(
+        and(
+          eq(pairings.userCode, input.userCode),
+          gt(pairings.expiresAt, at),
+          isNull(pairings.confirmedAt),
+          isNull(pairings.stoppedAt),
+        ),
+      );
     if (!row) throw notFound();
-    return { userCode: row.userCode, browser: row.browser, expiresAt: row.expiresAt, mustProve: caller.kind === "person" && at - caller.provedAt > PROVED_FOR_MS };
+    return {
+      userCode: row.userCode,
+      browser: row.browser,
+      expiresAt: row.expiresAt,
+      mustProve: caller.kind === "person" && at - caller.provedAt > PROVED_FOR_MS,
+    };
   },
 });
 
@@ -64,13 +86,30 @@ export const confirmPairing = command({
   input: z.strictObject({ userCode: userCodeSchema }),
   by: ["person"],
   allow: async ({ tx, input, caller, at }) => {
-    if (caller.kind !== "person" || at - caller.provedAt > PROVED_FOR_MS) throw new Refused("prove-again", "Give your sign-in password once more: connecting a browser needs a fresh sign-in.");
-    const [row] = await tx.select().from(pairings).where(and(eq(pairings.userCode, input.userCode), gt(pairings.expiresAt, at), isNull(pairings.confirmedAt), isNull(pairings.stoppedAt)));
+    if (caller.kind !== "person" || at - caller.provedAt > PROVED_FOR_MS)
+      throw new Refused(
+        "prove-again",
+        "Give your sign-in password once more: connecting a browser needs a fresh sign-in.",
+      );
+    const [row] = await tx
+      .select()
+      .from(pairings)
+      .where(
+        and(
+          eq(pairings.userCode, input.userCode),
+          gt(pairings.expiresAt, at),
+          isNull(pairings.confirmedAt),
+          isNull(pairings.stoppedAt),
+        ),
+      );
     if (!row) throw new Refused("not-found", "This code has run out or was used. Start again in Lanyard.");
     return row;
   },
   run: async ({ tx, caller, at, allowed }) => {
-    await tx.update(pairings).set({ confirmedBy: personIdOf(caller), confirmedAt: at }).where(eq(pairings.id, allowed.id));
+    await tx
+      .update(pairings)
+      .set({ confirmedBy: personIdOf(caller), confirmedAt: at })
+      .where(eq(pairings.id, allowed.id));
   },
   journal: ({ allowed }) => ({ details: { browser: allowed.browser } }),
   tell: ({ allowed }) => [],
@@ -83,8 +122,18 @@ export const takeToken = command({
   by: ["nobody"],
   internal: true,
   allow: async ({ tx, input, at }) => {
-    const [row] = await tx.select().from(pairings).where(eq(pairings.deviceHash, await tokenHash(input.deviceCode)));
-    if (!row || row.thumbprint !== input.thumbprint || row.takenAt !== null || row.stoppedAt !== null || row.expiresAt <= at) throw new Refused("ended", "This connection was not confirmed in time. Start again.");
+    const [row] = await tx
+      .select()
+      .from(pairings)
+      .where(eq(pairings.deviceHash, await tokenHash(input.deviceCode)));
+    if (
+      !row ||
+      row.thumbprint !== input.thumbprint ||
+      row.takenAt !== null ||
+      row.stoppedAt !== null ||
+      row.expiresAt <= at
+    )
+      throw new Refused("ended", "This connection was not confirmed in time. Start again.");
     return row;
   },
   run: async ({ tx, at, allowed }) => {
@@ -92,12 +141,32 @@ export const takeToken = command({
     const token = newToken();
     const lanyardId = uuidv7();
     await tx.update(pairings).set({ takenAt: at }).where(eq(pairings.id, allowed.id));
-    await tx.insert(lanyards).values({ id: lanyardId, personId: allowed.confirmedBy, tokenHash: await tokenHash(token), thumbprint: allowed.thumbprint, browser: allowed.browser, version: allowed.version, createdAt: at, lastUsedAt: at, expiresAt: at + LONGEST_MS });
+    await tx.insert(lanyards).values({
+      id: lanyardId,
+      personId: allowed.confirmedBy,
+      tokenHash: await tokenHash(token),
+      thumbprint: allowed.thumbprint,
+      browser: allowed.browser,
+      version: allowed.version,
+      createdAt: at,
+      lastUsedAt: at,
+      expiresAt: at + LONGEST_MS,
+    });
     const [person] = await tx.select({ name: persons.name }).from(persons).where(eq(persons.id, allowed.confirmedBy));
     const [house] = await tx.select({ name: organisation.name }).from(organisation);
-    return { state: "connected" as const, token, lanyardId, personId: allowed.confirmedBy, person: person?.name ?? "", organisation: house?.name ?? "" };
+    return {
+      state: "connected" as const,
+      token,
+      lanyardId,
+      personId: allowed.confirmedBy,
+      person: person?.name ?? "",
+      organisation: house?.name ?? "",
+    };
   },
-  journal: ({ result, allowed }) => (result.state === "connected" ? { person: result.personId, details: { lanyard: result.lanyardId, browser: allowed.browser } } : null),
+  journal: ({ result, allowed }) =>
+    result.state === "connected"
+      ? { person: result.personId, details: { lanyard: result.lanyardId, browser: allowed.browser } }
+      : null,
   tell: ({ result }) => (result.state === "connected" ? [`person:${result.personId}`] : []),
 });
 
@@ -114,15 +183,35 @@ export const lanyardFor = query({
   by: ["nobody"],
   internal: true,
   allow: () => undefined,
-  run: async ({ tx, input, at }): Promise<{ lanyard: LanyardRow | null; why: string | null; endedAt: number | null; endedBy: string | null }> => {
-    const [row] = await tx.select().from(lanyards).where(eq(lanyards.tokenHash, await tokenHash(input.token)));
+  run: async ({
+    tx,
+    input,
+    at,
+  }): Promise<{ lanyard: LanyardRow | null; why: string | null; endedAt: number | null; endedBy: string | null }> => {
+    const [row] = await tx
+      .select()
+      .from(lanyards)
+      .where(eq(lanyards.tokenHash, await tokenHash(input.token)));
     if (!row) return { lanyard: null, why: null, endedAt: null, endedBy: null };
     if (row.endedAt !== null) {
-      const [by] = row.endedBy ? await tx.select({ name: persons.name }).from(persons).where(eq(persons.id, row.endedBy)) : [];
+      const [by] = row.endedBy
+        ? await tx.select({ name: persons.name }).from(persons).where(eq(persons.id, row.endedBy))
+        : [];
       return { lanyard: null, why: row.endedWhy, endedAt: row.endedAt, endedBy: by?.name ?? null };
     }
-    if (row.expiresAt <= at || at - row.lastUsedAt > UNUSED_MS) return { lanyard: null, why: "it ran out", endedAt: Math.min(row.expiresAt, row.lastUsedAt + UNUSED_MS), endedBy: null };
-    return { lanyard: { id: row.id, personId: row.personId, thumbprint: row.thumbprint }, why: null, endedAt: null, endedBy: null };
+    if (row.expiresAt <= at || at - row.lastUsedAt > UNUSED_MS)
+      return {
+        lanyard: null,
+        why: "it ran out",
+        endedAt: Math.min(row.expiresAt, row.lastUsedAt + UNUSED_MS),
+        endedBy: null,
+      };
+    return {
+      lanyard: { id: row.id, personId: row.personId, thumbprint: row.thumbprint },
+      why: null,
+      endedAt: null,
+      endedBy: null,
+    };
   },
 });
 
@@ -133,7 +222,8 @@ export const keepLanyard = command({
   internal: true,
   allow: () => undefined,
   run: async ({ tx, caller, at }) => {
-    if (caller.kind === "lanyard") await tx.update(lanyards).set({ lastUsedAt: at }).where(eq(lanyards.id, caller.lanyardId));
+    if (caller.kind === "lanyard")
+      await tx.update(lanyards).set({ lastUsedAt: at }).where(eq(lanyards.id, caller.lanyardId));
   },
   journal: () => null,
   tell: () => [],
@@ -152,7 +242,10 @@ export const endLanyard = command({
     return row;
   },
   run: async ({ tx, input, caller, at, allowed }) => {
-    await tx.update(lanyards).set({ endedAt: at, endedBy: personIdOf(caller), endedWhy: input.why || null }).where(and(eq(lanyards.id, allowed.id), isNull(lanyards.endedAt)));
+    await tx
+      .update(lanyards)
+      .set({ endedAt: at, endedBy: personIdOf(caller), endedWhy: input.why || null })
+      .where(and(eq(lanyards.id, allowed.id), isNull(lanyards.endedAt)));
   },
   journal: ({ allowed, input }) => ({ subject: allowed.personId, details: { lanyard: allowed.id, why: input.why } }),
   tell: ({ allowed }) => [`person:${allowed.personId}`],

@@ -1,6 +1,7 @@
 /** Proof of possession of the key kept in a Lanyard's browser: DPoP, RFC 9449 section 4.3. */
-import { calculateJwkThumbprint, EmbeddedJWK, type JWK, jwtVerify } from "jose";
+
 import { lt } from "drizzle-orm";
+import { calculateJwkThumbprint, EmbeddedJWK, type JWK, jwtVerify } from "jose";
 import { sha256, toBase64Url, utf8 } from "../../core/crypto";
 import { proofs } from "../database/schema";
 import type { Galtry } from "../galtry";
@@ -15,7 +16,13 @@ const bad = (why: string) => new Refused("signed-out", `Lanyard's proof is not a
  * @param token bound by `ath` when the request carries one
  * @returns the RFC 7638 thumbprint of the key
  */
-export async function checkProof(house: Galtry, proof: string | null, request: { method: string; path: string }, token: string | null, at = Date.now()): Promise<string> {
+export async function checkProof(
+  house: Galtry,
+  proof: string | null,
+  request: { method: string; path: string },
+  token: string | null,
+  at = Date.now(),
+): Promise<string> {
   if (!proof) throw bad("there is none");
   let verified: Awaited<ReturnType<typeof jwtVerify>>;
   try {
@@ -28,7 +35,8 @@ export async function checkProof(house: Galtry, proof: string | null, request: {
   if (!jwk || "d" in jwk) throw bad("it names no public key");
   if (payload.htm !== request.method) throw bad("it is for another method");
   if (payload.htu !== new URL(request.path, house.configuration.publicUrl).href) throw bad("it is for another address");
-  if (typeof payload.iat !== "number" || Math.abs(at - payload.iat * 1000) > PROOF_MS) throw bad("it is too old, or a clock is wrong");
+  if (typeof payload.iat !== "number" || Math.abs(at - payload.iat * 1000) > PROOF_MS)
+    throw bad("it is too old, or a clock is wrong");
   if (typeof payload.jti !== "string" || payload.jti.length < 16 || payload.jti.length > 64) throw bad("it has no id");
   if (token !== null && payload.ath !== toBase64Url(await sha256(utf8(token)))) throw bad("it is for another token");
   await requireFirstUse(house, payload.jti, at);
@@ -38,7 +46,11 @@ export async function checkProof(house: Galtry, proof: string | null, request: {
 async function requireFirstUse(house: Galtry, jti: string, at: number): Promise<void> {
   const fresh = await house.writer.write(async (tx) => {
     await tx.delete(proofs).where(lt(proofs.expiresAt, at));
-    return tx.insert(proofs).values({ jti, expiresAt: at + 2 * PROOF_MS }).onConflictDoNothing().returning();
+    return tx
+      .insert(proofs)
+      .values({ jti, expiresAt: at + 2 * PROOF_MS })
+      .onConflictDoNothing()
+      .returning();
   });
   if (fresh.length === 0) throw bad("it was used before");
 }

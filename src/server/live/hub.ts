@@ -52,8 +52,18 @@ export class Hub {
   async missed({ seen, at }: Since): Promise<boolean> {
     if (this.#cursor > seen) return true;
     const now = Date.now();
-    const [grant] = await this.house.db.select({ id: grants.id }).from(grants).where(and(isNull(grants.validUntil), edgeBetween(grants, at, now))).limit(1);
-    const [member] = grant ? [grant] : await this.house.db.select({ id: memberships.id }).from(memberships).where(and(isNull(memberships.validUntil), edgeBetween(memberships, at, now))).limit(1);
+    const [grant] = await this.house.db
+      .select({ id: grants.id })
+      .from(grants)
+      .where(and(isNull(grants.validUntil), edgeBetween(grants, at, now)))
+      .limit(1);
+    const [member] = grant
+      ? [grant]
+      : await this.house.db
+          .select({ id: memberships.id })
+          .from(memberships)
+          .where(and(isNull(memberships.validUntil), edgeBetween(memberships, at, now)))
+          .limit(1);
     return member !== undefined;
   }
 
@@ -74,7 +84,8 @@ export class Hub {
     try {
       const heard = new Set<Topic>([...(await this.#outboxTopics()), ...(await this.#boundaryTopics())]);
       if (heard.size > 0) await this.#tell(heard);
-      if (++this.#turns % 500 === 0) await this.house.writer.write((tx) => tx.delete(outbox).where(lt(outbox.at, Date.now() - KEEP_MS)));
+      if (++this.#turns % 500 === 0)
+        await this.house.writer.write((tx) => tx.delete(outbox).where(lt(outbox.at, Date.now() - KEEP_MS)));
     } catch {
       // The database was busy or away: the cursor stands, the next turn reads on.
     } finally {
@@ -83,7 +94,12 @@ export class Hub {
   }
 
   async #outboxTopics(): Promise<Topic[]> {
-    const rows = await this.house.db.select().from(outbox).where(gt(outbox.seq, this.#cursor)).orderBy(asc(outbox.seq)).limit(500);
+    const rows = await this.house.db
+      .select()
+      .from(outbox)
+      .where(gt(outbox.seq, this.#cursor))
+      .orderBy(asc(outbox.seq))
+      .limit(500);
     const last = rows.at(-1);
     if (last) this.#cursor = last.seq;
     return rows.flatMap((row) => row.topics as Topic[]);
@@ -92,14 +108,31 @@ export class Hub {
   /** Windows that opened or closed since the last look. */
   async #boundaryTopics(): Promise<Topic[]> {
     const [since, now] = [this.#checkedAt, Date.now()];
-    const crossed = <R extends { from: number | null; until: number | null }>(rows: R[]) => rows.filter((row) => isActive(row, since) !== isActive(row, now));
+    const crossed = <R extends { from: number | null; until: number | null }>(rows: R[]) =>
+      rows.filter((row) => isActive(row, since) !== isActive(row, now));
     const [grantRows, memberRows] = await Promise.all([
-      this.house.db.select({ from: grants.from, until: grants.until, vaultId: places.vaultId }).from(grants).innerJoin(places, onPlace()).where(and(isNull(grants.validUntil), edgeBetween(grants, since, now))),
-      this.house.db.select({ from: memberships.from, until: memberships.until, personId: memberships.personId, groupId: memberships.groupId }).from(memberships).where(and(isNull(memberships.validUntil), edgeBetween(memberships, since, now))),
+      this.house.db
+        .select({ from: grants.from, until: grants.until, vaultId: places.vaultId })
+        .from(grants)
+        .innerJoin(places, onPlace())
+        .where(and(isNull(grants.validUntil), edgeBetween(grants, since, now))),
+      this.house.db
+        .select({
+          from: memberships.from,
+          until: memberships.until,
+          personId: memberships.personId,
+          groupId: memberships.groupId,
+        })
+        .from(memberships)
+        .where(and(isNull(memberships.validUntil), edgeBetween(memberships, since, now))),
     ]);
     this.#checkedAt = now;
     const opened = crossed(grantRows);
-    return [...opened.map((row): Topic => `vault:${row.vaultId}`), ...(opened.length > 0 ? (["everyone"] as const) : []), ...crossed(memberRows).flatMap((row): Topic[] => [`person:${row.personId}`, `group:${row.groupId}`])];
+    return [
+      ...opened.map((row): Topic => `vault:${row.vaultId}`),
+      ...(opened.length > 0 ? (["everyone"] as const) : []),
+      ...crossed(memberRows).flatMap((row): Topic[] => [`person:${row.personId}`, `group:${row.groupId}`]),
+    ];
   }
 
   async #tell(heard: Set<Topic>): Promise<void> {
@@ -115,7 +148,8 @@ export class Hub {
 }
 
 const onPlace = (): SQL => and(eq(places.nodeId, grants.nodeId), isNull(places.validUntil))!;
-const edgeBetween = (table: typeof grants | typeof memberships, since: number, now: number) => or(and(gte(table.from, since), lte(table.from, now)), and(gte(table.until, since), lte(table.until, now)));
+const edgeBetween = (table: typeof grants | typeof memberships, since: number, now: number) =>
+  or(and(gte(table.from, since), lte(table.from, now)), and(gte(table.until, since), lte(table.until, now)));
 
 /** The topics of one person: themselves, their groups, Everyone, the vaults in which they reach something. */
 async function topicsOf(db: Database, personId: string): Promise<ReadonlySet<Topic>> {
@@ -123,7 +157,10 @@ async function topicsOf(db: Database, personId: string): Promise<ReadonlySet<Top
   const person = await loadPerson(db, personId, at);
   if (!person) return new Set<Topic>([`person:${personId}`]);
   const { levels, tree } = await loadReach(db, person, at);
-  const topics: Set<Topic> = new Set<Topic>([`person:${personId}`, ...[...person.groups].map((id): Topic => `group:${id}`)]);
+  const topics: Set<Topic> = new Set<Topic>([
+    `person:${personId}`,
+    ...[...person.groups].map((id): Topic => `group:${id}`),
+  ]);
   if (!person.guest) topics.add("everyone");
   if (person.role === "owner" || person.role === "administrator") topics.add("administrators");
   for (const [id, level] of levels) if (level !== "none") topics.add(`vault:${tree.get(id)!.vaultId}`);

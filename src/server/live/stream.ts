@@ -8,7 +8,13 @@ const KEEP_OPEN_MS = 15_000;
  * @param since what the listener has seen; null when it looks again by itself as soon as the stream stands
  * @param stillAllowed asked before each word: a session that ended ends its stream
  */
-export async function liveStream(house: Galtry, personId: string, since: Since | null, signal: AbortSignal, stillAllowed: () => Promise<boolean>): Promise<Response> {
+export async function liveStream(
+  house: Galtry,
+  personId: string,
+  since: Since | null,
+  signal: AbortSignal,
+  stillAllowed: () => Promise<boolean>,
+): Promise<Response> {
   const hub = hubOf(house);
   const encoder = new TextEncoder();
   let stop = () => {};
@@ -49,5 +55,11 @@ export async function liveStream(house: Galtry, personId: string, since: Since |
     },
     cancel: () => stop(),
   });
-  return new Response(stream, { headers: { "content-type": "text/event-stream; charset=utf-8", "cache-control": "no-store, no-transform", "x-accel-buffering": "no" } });
+  return new Response(stream, {
+    headers: {
+      "content-type": "text/event-stream; charset=utf-8",
+      "cache-control": "no-store, no-transform",
+      "x-accel-buffering": "no",
+    },
+  });
 }

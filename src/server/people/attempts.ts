@@ -25,12 +25,20 @@ export async function requireFewAttempts(tx: Transaction, key: string, most: num
     .where(and(eq(attempts.key, key), gte(attempts.window, since)));
   if (!row || row.n < most) return;
   const minutes = Math.max(1, row.first + LOOK_BACK + 1 - Math.floor(at / WINDOW_MS));
-  throw new Refused("too-many", `Too many tries. Wait ${minutes} ${minutes === 1 ? "minute" : "minutes"} and try again.`, undefined, { minutes });
+  throw new Refused(
+    "too-many",
+    `Too many tries. Wait ${minutes} ${minutes === 1 ? "minute" : "minutes"} and try again.`,
+    undefined,
+    { minutes },
+  );
 }
 
 export async function countAttempt(tx: Transaction, key: string, at: number): Promise<void> {
   const window = Math.floor(at / WINDOW_MS);
-  await tx.insert(attempts).values({ key, window, count: 1 }).onConflictDoUpdate({ target: [attempts.key, attempts.window], set: { count: sql`${attempts.count} + 1` } });
+  await tx
+    .insert(attempts)
+    .values({ key, window, count: 1 })
+    .onConflictDoUpdate({ target: [attempts.key, attempts.window], set: { count: sql`${attempts.count} + 1` } });
   await tx.delete(attempts).where(lt(attempts.window, window - 2 * LOOK_BACK));
 }
 

@@ -1,5 +1,5 @@
 /** Sign-in passwords: Argon2id at OWASP's second recommendation (19 MiB, two passes, one lane). */
-import { Algorithm, hash, verify } from "@node-rs/argon2";
+import { type Algorithm, hash, verify } from "@node-rs/argon2";
 import { z } from "zod";
 
 const PARAMETERS = { algorithm: 2 as Algorithm.Argon2id, memoryCost: 19_456, timeCost: 2, parallelism: 1 };

@@ -3,7 +3,7 @@ import { and, desc, eq, gt, inArray, isNull } from "drizzle-orm";
 import { z } from "zod";
 import type { Standing } from "../../core/access";
 import { isAdministrator, personIdOf } from "../caller";
-import { command, type Context, idSchema, nameSchema, none, query, type Topic } from "../command";
+import { type Context, command, idSchema, nameSchema, none, query, type Topic } from "../command";
 import type { Reader, Transaction } from "../database/client";
 import { groups, lanyards, memberships, notices, persons, type Role, sessions, standings } from "../database/schema";
 import { uuidv7 } from "../ids";
@@ -20,31 +20,50 @@ function requireAdministrator({ role }: { role: Role | null }): void {
 /** The person an administrator acts on. Only owners act on owners. */
 async function requireOther({ tx, caller, role }: Pick<Context<unknown>, "tx" | "caller" | "role">, personId: string) {
   requireAdministrator({ role });
-  const [row] = await tx.select({ person: persons, standing: standings }).from(persons).innerJoin(standings, and(eq(standings.personId, persons.id), isNull(standings.validUntil))).where(eq(persons.id, personId));
+  const [row] = await tx
+    .select({ person: persons, standing: standings })
+    .from(persons)
+    .innerJoin(standings, and(eq(standings.personId, persons.id), isNull(standings.validUntil)))
+    .where(eq(persons.id, personId));
   if (!row) throw notFound();
-  if (row.standing.role === "owner" && role !== "owner") throw new Refused("not-allowed", "Only an owner may do that to an owner.");
-  if (personId === personIdOf(caller)) throw new Refused("not-allowed", "Nobody does that to themselves. Ask another administrator.");
+  if (row.standing.role === "owner" && role !== "owner")
+    throw new Refused("not-allowed", "Only an owner may do that to an owner.");
+  if (personId === personIdOf(caller))
+    throw new Refused("not-allowed", "Nobody does that to themselves. Ask another administrator.");
   return row;
 }
 
 export const addPerson = command({
   name: "people.add",
-  input: z.strictObject({ name: nameSchema, mail: mailSchema, role: z.enum(["owner", "administrator", "member", "guest"]) }),
+  input: z.strictObject({
+    name: nameSchema,
+    mail: mailSchema,
+    role: z.enum(["owner", "administrator", "member", "guest"]),
+  }),
   by: ["person"],
   allow: async ({ tx, input, role }) => {
     requireAdministrator({ role });
-    if (input.role === "owner" && role !== "owner") throw new Refused("not-allowed", "Only an owner names owners.", "role");
+    if (input.role === "owner" && role !== "owner")
+      throw new Refused("not-allowed", "Only an owner names owners.", "role");
     const [known] = await tx.select({ id: persons.id }).from(persons).where(eq(persons.mail, input.mail));
     if (known) throw new Refused("conflict", "Somebody with this mail address is here already.", "mail");
   },
   run: async ({ tx, input, caller, at, commandId, house }) => {
     const personId = uuidv7();
-    await tx.insert(persons).values({ id: personId, mail: input.mail, name: input.name, createdAt: at, invitedBy: personIdOf(caller) });
-    await tx.insert(standings).values({ id: uuidv7(), personId, role: input.role, standing: "invited", validFrom: at, commandId });
+    await tx
+      .insert(persons)
+      .values({ id: personId, mail: input.mail, name: input.name, createdAt: at, invitedBy: personIdOf(caller) });
+    await tx
+      .insert(standings)
+      .values({ id: uuidv7(), personId, role: input.role, standing: "invited", validFrom: at, commandId });
     const token = await makeLink(tx, "sign-in", personId, at);
     return { personId, link: new URL(`/join#${token}`, house.configuration.publicUrl).href };
   },
-  journal: ({ input, result }) => ({ subject: result.personId, details: { role: input.role }, names: { [result.personId]: input.name } }),
+  journal: ({ input, result }) => ({
+    subject: result.personId,
+    details: { role: input.role },
+    names: { [result.personId]: input.name },
+  }),
   tell: () => ["administrators"],
 });
 
@@ -57,7 +76,12 @@ export const renewLink = command({
   run: async ({ tx, input, caller, at, allowed, house }) => {
     if (allowed.standing.standing === "leaver") throw new Refused("conflict", "Bring this person back first.");
     await endAll(tx, input.personId, at, personIdOf(caller), "a new sign-in link was made");
-    await addNotice(tx, input.personId, at, "An administrator made a new sign-in link for you. If you did not ask for it, tell an owner.");
+    await addNotice(
+      tx,
+      input.personId,
+      at,
+      "An administrator made a new sign-in link for you. If you did not ask for it, tell an owner.",
+    );
     const token = await makeLink(tx, "sign-in", input.personId, at);
     return { link: new URL(`/join#${token}`, house.configuration.publicUrl).href };
   },
@@ -79,14 +103,19 @@ function stateCommand({ name, to, from, why }: (typeof statePairs)[keyof typeof 
     allow: (context) => requireOther(context, context.input.personId),
     run: async ({ tx, input, caller, at, commandId, allowed }) => {
       const { standing } = allowed;
-      if (!(from as readonly Standing[]).includes(standing.standing)) throw new Refused("conflict", `This person is ${STATE_WORDS[standing.standing]} already.`);
+      if (!(from as readonly Standing[]).includes(standing.standing))
+        throw new Refused("conflict", `This person is ${STATE_WORDS[standing.standing]} already.`);
       if (to !== "active" && standing.role === "owner") await requireAnotherOwner(tx, input.personId);
       if (to !== "active") await endAll(tx, input.personId, at, personIdOf(caller), input.why || why);
       // Someone who never set a sign-in password comes back as invited.
       const next = to === "active" && allowed.person.passwordHash === null ? "invited" : to;
       await setStanding(tx, input.personId, { role: standing.role, standing: next }, at, commandId);
     },
-    journal: ({ input, allowed }) => ({ subject: input.personId, details: { why: input.why }, names: { [input.personId]: allowed.person.name } }),
+    journal: ({ input, allowed }) => ({
+      subject: input.personId,
+      details: { why: input.why },
+      names: { [input.personId]: allowed.person.name },
+    }),
     tell: ({ input }): Topic[] => [`person:${input.personId}`, "administrators", "everyone"],
   });
 }
@@ -95,15 +124,25 @@ export const suspendPerson = stateCommand(statePairs.suspend);
 export const markLeaver = stateCommand(statePairs.leave);
 export const bringBack = stateCommand(statePairs.bringBack);
 
-export const STATE_WORDS: Record<Standing, string> = { active: "active", invited: "invited", suspended: "suspended", leaver: "a leaver" };
+export const STATE_WORDS: Record<Standing, string> = {
+  active: "active",
+  invited: "invited",
+  suspended: "suspended",
+  leaver: "a leaver",
+};
 
 export const endEverything = command({
   name: "people.endEverything",
   input: z.strictObject({ personId: idSchema, why: z.string().trim().max(300).default("") }),
   by: ["person"],
   allow: (context) => requireOther(context, context.input.personId),
-  run: async ({ tx, input, caller, at }) => endAll(tx, input.personId, at, personIdOf(caller), input.why || "an administrator ended it"),
-  journal: ({ input, allowed }) => ({ subject: input.personId, details: { why: input.why }, names: { [input.personId]: allowed.person.name } }),
+  run: async ({ tx, input, caller, at }) =>
+    endAll(tx, input.personId, at, personIdOf(caller), input.why || "an administrator ended it"),
+  journal: ({ input, allowed }) => ({
+    subject: input.personId,
+    details: { why: input.why },
+    names: { [input.personId]: allowed.person.name },
+  }),
   tell: ({ input }) => [`person:${input.personId}`],
 });
 
@@ -113,7 +152,8 @@ export const changeRole = command({
   by: ["person"],
   allow: async (context) => {
     const found = await requireOther(context, context.input.personId);
-    if (context.input.role === "owner" && context.role !== "owner") throw new Refused("not-allowed", "Only an owner names owners.", "role");
+    if (context.input.role === "owner" && context.role !== "owner")
+      throw new Refused("not-allowed", "Only an owner names owners.", "role");
     return found;
   },
   run: async ({ tx, input, at, commandId, allowed }) => {
@@ -121,21 +161,44 @@ export const changeRole = command({
     if (allowed.standing.role === "owner") await requireAnotherOwner(tx, input.personId);
     await setStanding(tx, input.personId, { role: input.role, standing: allowed.standing.standing }, at, commandId);
   },
-  journal: ({ input, allowed }) => ({ subject: input.personId, details: { before: allowed.standing.role, role: input.role }, names: { [input.personId]: allowed.person.name } }),
+  journal: ({ input, allowed }) => ({
+    subject: input.personId,
+    details: { before: allowed.standing.role, role: input.role },
+    names: { [input.personId]: allowed.person.name },
+  }),
   tell: ({ input }) => [`person:${input.personId}`, "administrators", "everyone"],
 });
 
-async function setStanding(tx: Transaction, personId: string, next: { role: Role; standing: Standing }, at: number, commandId: string): Promise<void> {
-  await tx.update(standings).set({ validUntil: at }).where(and(eq(standings.personId, personId), isNull(standings.validUntil)));
+async function setStanding(
+  tx: Transaction,
+  personId: string,
+  next: { role: Role; standing: Standing },
+  at: number,
+  commandId: string,
+): Promise<void> {
+  await tx
+    .update(standings)
+    .set({ validUntil: at })
+    .where(and(eq(standings.personId, personId), isNull(standings.validUntil)));
   await tx.insert(standings).values({ id: uuidv7(), personId, ...next, validFrom: at, commandId });
 }
 
 async function requireAnotherOwner(tx: Reader, personId: string): Promise<void> {
-  const owners = await tx.select({ id: standings.personId }).from(standings).where(and(eq(standings.role, "owner"), eq(standings.standing, "active"), isNull(standings.validUntil)));
-  if (!owners.some((owner) => owner.id !== personId)) throw new Refused("not-allowed", "There is always at least one active owner. Name another first.");
+  const owners = await tx
+    .select({ id: standings.personId })
+    .from(standings)
+    .where(and(eq(standings.role, "owner"), eq(standings.standing, "active"), isNull(standings.validUntil)));
+  if (!owners.some((owner) => owner.id !== personId))
+    throw new Refused("not-allowed", "There is always at least one active owner. Name another first.");
 }
 
-export async function addNotice(tx: Transaction, personId: string, at: number, text: string, nodeId: string | null = null): Promise<void> {
+export async function addNotice(
+  tx: Transaction,
+  personId: string,
+  at: number,
+  text: string,
+  nodeId: string | null = null,
+): Promise<void> {
   await tx.insert(notices).values({ id: uuidv7(), personId, at, text, nodeId });
 }
 
@@ -145,13 +208,22 @@ export const ownerLink = command({
   input: z.strictObject({ mail: mailSchema }),
   by: ["server"],
   allow: async ({ tx, input }) => {
-    const [row] = await tx.select({ id: persons.id, name: persons.name, role: standings.role, standing: standings.standing }).from(persons).innerJoin(standings, and(eq(standings.personId, persons.id), isNull(standings.validUntil))).where(eq(persons.mail, input.mail));
-    if (row?.role !== "owner" || row.standing !== "active") throw new Refused("not-found", "No active owner has this mail address.");
+    const [row] = await tx
+      .select({ id: persons.id, name: persons.name, role: standings.role, standing: standings.standing })
+      .from(persons)
+      .innerJoin(standings, and(eq(standings.personId, persons.id), isNull(standings.validUntil)))
+      .where(eq(persons.mail, input.mail));
+    if (row?.role !== "owner" || row.standing !== "active")
+      throw new Refused("not-found", "No active owner has this mail address.");
     return row;
   },
   run: async ({ tx, at, allowed, house }) => {
-    const owners = await tx.select({ id: standings.personId }).from(standings).where(and(eq(standings.role, "owner"), eq(standings.standing, "active"), isNull(standings.validUntil)));
-    for (const owner of owners) await addNotice(tx, owner.id, at, `A sign-in link for ${allowed.name} was made on the server itself.`);
+    const owners = await tx
+      .select({ id: standings.personId })
+      .from(standings)
+      .where(and(eq(standings.role, "owner"), eq(standings.standing, "active"), isNull(standings.validUntil)));
+    for (const owner of owners)
+      await addNotice(tx, owner.id, at, `A sign-in link for ${allowed.name} was made on the server itself.`);
     const token = await makeLink(tx, "sign-in", allowed.id, at);
     return { link: new URL(`/join#${token}`, house.configuration.publicUrl).href };
   },
@@ -178,16 +250,36 @@ export const personList = query({
   allow: requireAdministrator,
   run: async ({ tx, at }): Promise<PersonLine[]> => {
     const [rows, held, seen, connected] = await Promise.all([
-      tx.select({ person: persons, standing: standings }).from(persons).innerJoin(standings, and(eq(standings.personId, persons.id), isNull(standings.validUntil))),
-      tx.select({ personId: memberships.personId, name: groups.name }).from(memberships).innerJoin(groups, eq(groups.id, memberships.groupId)).where(isNull(memberships.validUntil)),
+      tx
+        .select({ person: persons, standing: standings })
+        .from(persons)
+        .innerJoin(standings, and(eq(standings.personId, persons.id), isNull(standings.validUntil))),
+      tx
+        .select({ personId: memberships.personId, name: groups.name })
+        .from(memberships)
+        .innerJoin(groups, eq(groups.id, memberships.groupId))
+        .where(isNull(memberships.validUntil)),
       tx.select({ personId: sessions.personId, at: sessions.lastSeenAt }).from(sessions),
-      tx.select({ personId: lanyards.personId }).from(lanyards).where(and(isNull(lanyards.endedAt), gt(lanyards.expiresAt, at))),
+      tx
+        .select({ personId: lanyards.personId })
+        .from(lanyards)
+        .where(and(isNull(lanyards.endedAt), gt(lanyards.expiresAt, at))),
     ]);
     return rows
       .map(({ person, standing }) => ({
-        id: person.id, name: person.name, mail: person.mail, role: standing.role, standing: standing.standing, since: standing.validFrom,
-        groups: held.filter((row) => row.personId === person.id).map((row) => row.name).sort(),
-        lastSeenAt: seen.filter((row) => row.personId === person.id).reduce<number | null>((latest, row) => Math.max(latest ?? 0, row.at), null),
+        id: person.id,
+        name: person.name,
+        mail: person.mail,
+        role: standing.role,
+        standing: standing.standing,
+        since: standing.validFrom,
+        groups: held
+          .filter((row) => row.personId === person.id)
+          .map((row) => row.name)
+          .sort(),
+        lastSeenAt: seen
+          .filter((row) => row.personId === person.id)
+          .reduce<number | null>((latest, row) => Math.max(latest ?? 0, row.at), null),
         lanyards: connected.filter((row) => row.personId === person.id).length,
       }))
       .sort((a, b) => a.name.localeCompare(b.name, "en-GB"));
@@ -204,15 +296,43 @@ export const subjectList = query({
   },
   run: async ({ tx, at }) => {
     const [people, all, held] = await Promise.all([
-      tx.select({ id: persons.id, name: persons.name, mail: persons.mail, role: standings.role, standing: standings.standing }).from(persons).innerJoin(standings, and(eq(standings.personId, persons.id), isNull(standings.validUntil))),
+      tx
+        .select({
+          id: persons.id,
+          name: persons.name,
+          mail: persons.mail,
+          role: standings.role,
+          standing: standings.standing,
+        })
+        .from(persons)
+        .innerJoin(standings, and(eq(standings.personId, persons.id), isNull(standings.validUntil))),
       tx.select().from(groups),
       tx.select().from(memberships).where(isNull(memberships.validUntil)),
     ]);
-    const inGroup = (id: string) => held.filter((row) => row.groupId === id && (row.from ?? 0) <= at && (row.until === null || at < row.until)).length;
+    const inGroup = (id: string) =>
+      held.filter((row) => row.groupId === id && (row.from ?? 0) <= at && (row.until === null || at < row.until))
+        .length;
     return [
-      { kind: "everyone" as const, id: "", name: "Everyone", note: `${people.filter((row) => row.standing === "active" && row.role !== "guest").length} members of staff` },
-      ...all.map((row) => ({ kind: "group" as const, id: row.id, name: row.name, note: `group, ${count(inGroup(row.id))}` })),
-      ...people.filter((row) => row.standing === "active" || row.standing === "invited").map((row) => ({ kind: "person" as const, id: row.id, name: row.name, note: row.role === "guest" ? `guest, ${row.mail}` : row.mail })),
+      {
+        kind: "everyone" as const,
+        id: "",
+        name: "Everyone",
+        note: `${people.filter((row) => row.standing === "active" && row.role !== "guest").length} members of staff`,
+      },
+      ...all.map((row) => ({
+        kind: "group" as const,
+        id: row.id,
+        name: row.name,
+        note: `group, ${count(inGroup(row.id))}`,
+      })),
+      ...people
+        .filter((row) => row.standing === "active" || row.standing === "invited")
+        .map((row) => ({
+          kind: "person" as const,
+          id: row.id,
+          name: row.name,
+          note: row.role === "guest" ? `guest, ${row.mail}` : row.mail,
+        })),
     ].sort((a, b) => a.name.localeCompare(b.name, "en-GB"));
   },
 });
@@ -224,7 +344,12 @@ export const ownNotices = query({
   input: none,
   by: ["person"],
   allow: () => undefined,
-  run: async ({ tx, caller }) => tx.select({ id: notices.id, at: notices.at, text: notices.text, nodeId: notices.nodeId }).from(notices).where(and(eq(notices.personId, personIdOf(caller)!), isNull(notices.putAwayAt))).orderBy(desc(notices.at)),
+  run: async ({ tx, caller }) =>
+    tx
+      .select({ id: notices.id, at: notices.at, text: notices.text, nodeId: notices.nodeId })
+      .from(notices)
+      .where(and(eq(notices.personId, personIdOf(caller)!), isNull(notices.putAwayAt)))
+      .orderBy(desc(notices.at)),
 });
 
 export const putAwayNotices = command({
@@ -233,7 +358,11 @@ export const putAwayNotices = command({
   by: ["person"],
   allow: () => undefined,
   run: async ({ tx, input, caller, at }) => {
-    if (input.ids.length > 0) await tx.update(notices).set({ putAwayAt: at }).where(and(inArray(notices.id, input.ids), eq(notices.personId, personIdOf(caller)!)));
+    if (input.ids.length > 0)
+      await tx
+        .update(notices)
+        .set({ putAwayAt: at })
+        .where(and(inArray(notices.id, input.ids), eq(notices.personId, personIdOf(caller)!)));
   },
   journal: () => null,
   tell: () => [],

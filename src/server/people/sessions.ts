@@ -1,5 +1,5 @@
 /** Signing in and out, and the sessions a person has open. */
-import { and, desc, eq, gt, isNull } from "drizzle-orm";
+import { and, desc, eq, gt, isNull, sql } from "drizzle-orm";
 import { z } from "zod";
 import type { Caller } from "../caller";
 import { command, idSchema, none, query } from "../command";
@@ -10,7 +10,6 @@ import { notFound, Refused } from "../refused";
 import { attemptKey, countAttempt, forgetAttempts, requireFewAttempts } from "./attempts";
 import { verifyPassword } from "./password";
 import { newToken, tokenHash } from "./tokens";
-import { sql } from "drizzle-orm";
 
 export const SESSION_IDLE_MS = 12 * 3_600_000;
 export const SESSION_LONGEST_MS = 30 * 24 * 3_600_000;
@@ -30,7 +29,10 @@ export const signIn = command({
   input: z.strictObject({ mail: mailSchema, password: z.string().max(200) }),
   by: ["nobody"],
   prepare: async ({ input, house }) => {
-    const [person] = await house.db.select({ hash: persons.passwordHash }).from(persons).where(eq(persons.mail, input.mail));
+    const [person] = await house.db
+      .select({ hash: persons.passwordHash })
+      .from(persons)
+      .where(eq(persons.mail, input.mail));
     return verifyPassword(person?.hash ?? null, input.password);
   },
   allow: async ({ tx, input, caller, at, house }) => {
@@ -54,45 +56,85 @@ export const signIn = command({
     }
     await forgetAttempts(tx, allowed.account);
     const browserToken = allowed.caller.knownBrowser ?? newToken();
-    await tx.insert(knownBrowsers).values({ tokenHash: await tokenHash(browserToken), personId: person.id, lastUsedAt: at })
+    await tx
+      .insert(knownBrowsers)
+      .values({ tokenHash: await tokenHash(browserToken), personId: person.id, lastUsedAt: at })
       .onConflictDoUpdate({ target: [knownBrowsers.tokenHash, knownBrowsers.personId], set: { lastUsedAt: at } });
-    return { signedIn: true as const, personId: person.id, name: person.name, browserToken, ...(await openSession(tx, person.id, allowed.caller, at)) };
+    return {
+      signedIn: true as const,
+      personId: person.id,
+      name: person.name,
+      browserToken,
+      ...(await openSession(tx, person.id, allowed.caller, at)),
+    };
   },
-  journal: ({ result }) => (result.signedIn ? { person: result.personId, names: { [result.personId]: result.name } } : null),
+  journal: ({ result }) =>
+    result.signedIn ? { person: result.personId, names: { [result.personId]: result.name } } : null,
   tell: ({ result }) => (result.signedIn ? [`person:${result.personId}`] : []),
 });
 
 async function isKnownBrowser(tx: Reader, browserToken: string | null, mail: string): Promise<boolean> {
   if (browserToken === null) return false;
-  const [row] = await tx.select({ id: persons.id }).from(knownBrowsers).innerJoin(persons, eq(persons.id, knownBrowsers.personId))
+  const [row] = await tx
+    .select({ id: persons.id })
+    .from(knownBrowsers)
+    .innerJoin(persons, eq(persons.id, knownBrowsers.personId))
     .where(and(eq(knownBrowsers.tokenHash, await tokenHash(browserToken)), eq(persons.mail, mail)));
   return row !== undefined;
 }
 
 async function standingOf(tx: Reader, personId: string) {
-  const [row] = await tx.select({ standing: standings.standing }).from(standings).where(and(eq(standings.personId, personId), isNull(standings.validUntil)));
+  const [row] = await tx
+    .select({ standing: standings.standing })
+    .from(standings)
+    .where(and(eq(standings.personId, personId), isNull(standings.validUntil)));
   return row?.standing ?? null;
 }
 
 async function countFailure(tx: Transaction, personId: string, at: number) {
   const minute = Math.floor(at / 60_000);
-  await tx.insert(failedSignIns).values({ personId, minute, count: 1 })
-    .onConflictDoUpdate({ target: [failedSignIns.personId, failedSignIns.minute], set: { count: sql`${failedSignIns.count} + 1` } });
+  await tx
+    .insert(failedSignIns)
+    .values({ personId, minute, count: 1 })
+    .onConflictDoUpdate({
+      target: [failedSignIns.personId, failedSignIns.minute],
+      set: { count: sql`${failedSignIns.count} + 1` },
+    });
 }
 
-export async function openSession(tx: Transaction, personId: string, caller: Pick<Extract<Caller, { kind: "nobody" }>, "address" | "browser">, at: number) {
+export async function openSession(
+  tx: Transaction,
+  personId: string,
+  caller: Pick<Extract<Caller, { kind: "nobody" }>, "address" | "browser">,
+  at: number,
+) {
   const token = newToken();
   const sessionId = uuidv7();
   await tx.insert(sessions).values({
-    id: sessionId, tokenHash: await tokenHash(token), personId, createdAt: at, provedAt: at, lastSeenAt: at,
-    expiresAt: at + SESSION_LONGEST_MS, browser: caller.browser, address: caller.address,
+    id: sessionId,
+    tokenHash: await tokenHash(token),
+    personId,
+    createdAt: at,
+    provedAt: at,
+    lastSeenAt: at,
+    expiresAt: at + SESSION_LONGEST_MS,
+    browser: caller.browser,
+    address: caller.address,
   });
   return { sessionId, token };
 }
 
 /** The person behind a session cookie; null when there is none, it is idle too long or over. */
-export async function sessionCaller(db: Reader & Pick<Transaction, "update">, token: string, at: number, from: { address: string; browser: string }): Promise<Extract<Caller, { kind: "person" }> | null> {
-  const [row] = await db.select().from(sessions).where(and(eq(sessions.tokenHash, await tokenHash(token)), isNull(sessions.endedAt), gt(sessions.expiresAt, at)));
+export async function sessionCaller(
+  db: Reader & Pick<Transaction, "update">,
+  token: string,
+  at: number,
+  from: { address: string; browser: string },
+): Promise<Extract<Caller, { kind: "person" }> | null> {
+  const [row] = await db
+    .select()
+    .from(sessions)
+    .where(and(eq(sessions.tokenHash, await tokenHash(token)), isNull(sessions.endedAt), gt(sessions.expiresAt, at)));
   if (!row || at - row.lastSeenAt > SESSION_IDLE_MS) return null;
   return { kind: "person", personId: row.personId, sessionId: row.id, provedAt: row.provedAt, ...from };
 }
@@ -104,7 +146,8 @@ export const keepSession = command({
   by: ["person"],
   allow: () => undefined,
   run: async ({ tx, caller, at }) => {
-    if (caller.kind === "person" && caller.sessionId) await tx.update(sessions).set({ lastSeenAt: at }).where(eq(sessions.id, caller.sessionId));
+    if (caller.kind === "person" && caller.sessionId)
+      await tx.update(sessions).set({ lastSeenAt: at }).where(eq(sessions.id, caller.sessionId));
   },
   journal: () => null,
   tell: () => [],
@@ -128,7 +171,10 @@ export const proveAgain = command({
   input: z.strictObject({ password: z.string().max(200) }),
   by: ["person"],
   prepare: async ({ input, caller, house }) => {
-    const [person] = await house.db.select({ hash: persons.passwordHash }).from(persons).where(eq(persons.id, (caller as { personId: string }).personId));
+    const [person] = await house.db
+      .select({ hash: persons.passwordHash })
+      .from(persons)
+      .where(eq(persons.id, (caller as { personId: string }).personId));
     return verifyPassword(person?.hash ?? null, input.password);
   },
   allow: async ({ tx, caller, at, house }) => {
@@ -142,7 +188,8 @@ export const proveAgain = command({
       return { right: false };
     }
     await forgetAttempts(tx, allowed.key);
-    if (allowed.caller.sessionId) await tx.update(sessions).set({ provedAt: at }).where(eq(sessions.id, allowed.caller.sessionId));
+    if (allowed.caller.sessionId)
+      await tx.update(sessions).set({ provedAt: at }).where(eq(sessions.id, allowed.caller.sessionId));
     return { right: true };
   },
   journal: ({ result }) => ({ details: { right: result.right } }),
@@ -159,7 +206,10 @@ export const endSession = command({
     return row;
   },
   run: async ({ tx, at, input }) => {
-    await tx.update(sessions).set({ endedAt: at }).where(and(eq(sessions.id, input.sessionId), isNull(sessions.endedAt)));
+    await tx
+      .update(sessions)
+      .set({ endedAt: at })
+      .where(and(eq(sessions.id, input.sessionId), isNull(sessions.endedAt)));
   },
   journal: () => ({}),
   tell: ({ allowed }) => [`person:${allowed.personId}`],
@@ -173,18 +223,53 @@ export const ownDevices = query({
   allow: ({ caller }) => caller as Extract<Caller, { kind: "person" }>,
   run: async ({ tx, at, allowed }) => {
     const [open, connected] = await Promise.all([
-      tx.select().from(sessions).where(and(eq(sessions.personId, allowed.personId), isNull(sessions.endedAt), gt(sessions.expiresAt, at))).orderBy(desc(sessions.lastSeenAt)),
-      tx.select().from(lanyards).where(and(eq(lanyards.personId, allowed.personId), isNull(lanyards.endedAt), gt(lanyards.expiresAt, at))).orderBy(desc(lanyards.lastUsedAt)),
+      tx
+        .select()
+        .from(sessions)
+        .where(and(eq(sessions.personId, allowed.personId), isNull(sessions.endedAt), gt(sessions.expiresAt, at)))
+        .orderBy(desc(sessions.lastSeenAt)),
+      tx
+        .select()
+        .from(lanyards)
+        .where(and(eq(lanyards.personId, allowed.personId), isNull(lanyards.endedAt), gt(lanyards.expiresAt, at)))
+        .orderBy(desc(lanyards.lastUsedAt)),
     ]);
     return {
-      sessions: open.filter((row) => at - row.lastSeenAt <= SESSION_IDLE_MS).map((row) => ({ id: row.id, browser: row.browser, address: row.address, createdAt: row.createdAt, lastSeenAt: row.lastSeenAt, current: row.id === allowed.sessionId })),
-      lanyards: connected.map((row) => ({ id: row.id, browser: row.browser, version: row.version, createdAt: row.createdAt, lastUsedAt: row.lastUsedAt })),
+      sessions: open
+        .filter((row) => at - row.lastSeenAt <= SESSION_IDLE_MS)
+        .map((row) => ({
+          id: row.id,
+          browser: row.browser,
+          address: row.address,
+          createdAt: row.createdAt,
+          lastSeenAt: row.lastSeenAt,
+          current: row.id === allowed.sessionId,
+        })),
+      lanyards: connected.map((row) => ({
+        id: row.id,
+        browser: row.browser,
+        version: row.version,
+        createdAt: row.createdAt,
+        lastUsedAt: row.lastUsedAt,
+      })),
     };
   },
 });
 
 /** Ends everything a person has open; for suspension, renewal, leaving. Lanyards keep the reason to show it. */
-export async function endAll(tx: Transaction, personId: string, at: number, by: string | null, why: string): Promise<void> {
-  await tx.update(sessions).set({ endedAt: at }).where(and(eq(sessions.personId, personId), isNull(sessions.endedAt)));
-  await tx.update(lanyards).set({ endedAt: at, endedBy: by, endedWhy: why }).where(and(eq(lanyards.personId, personId), isNull(lanyards.endedAt)));
+export async function endAll(
+  tx: Transaction,
+  personId: string,
+  at: number,
+  by: string | null,
+  why: string,
+): Promise<void> {
+  await tx
+    .update(sessions)
+    .set({ endedAt: at })
+    .where(and(eq(sessions.personId, personId), isNull(sessions.endedAt)));
+  await tx
+    .update(lanyards)
+    .set({ endedAt: at, endedBy: by, endedWhy: why })
+    .where(and(eq(lanyards.personId, personId), isNull(lanyards.endedAt)));
 }

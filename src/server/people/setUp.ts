@@ -38,18 +38,35 @@ const timeZoneSchema = z.string().refine((zone) => {
 
 export const setUp = command({
   name: "people.setUp",
-  input: z.strictObject({ token: z.string().max(100), organisation: nameSchema, timeZone: timeZoneSchema, name: nameSchema, mail: mailSchema, password: signInPasswordSchema }),
+  input: z.strictObject({
+    token: z.string().max(100),
+    organisation: nameSchema,
+    timeZone: timeZoneSchema,
+    name: nameSchema,
+    mail: mailSchema,
+    password: signInPasswordSchema,
+  }),
   by: ["nobody"],
   prepare: ({ input }) => hashPassword(input.password),
   allow: async ({ tx, input, caller, at }) => {
-    if ((await tx.select().from(organisation)).length > 0) throw new Refused("not-allowed", "This Galtry has been set up already.");
-    return { link: await requireLink(tx, input.token, "set-up", at), caller: caller as Extract<Caller, { kind: "nobody" }> };
+    if ((await tx.select().from(organisation)).length > 0)
+      throw new Refused("not-allowed", "This Galtry has been set up already.");
+    return {
+      link: await requireLink(tx, input.token, "set-up", at),
+      caller: caller as Extract<Caller, { kind: "nobody" }>,
+    };
   },
   run: async ({ tx, input, at, commandId, prepared, allowed }) => {
-    await tx.insert(organisation).values({ id: uuidv7(), name: input.organisation, timeZone: input.timeZone, createdAt: at });
+    await tx
+      .insert(organisation)
+      .values({ id: uuidv7(), name: input.organisation, timeZone: input.timeZone, createdAt: at });
     const personId = uuidv7();
-    await tx.insert(persons).values({ id: personId, mail: input.mail, name: input.name, passwordHash: prepared, createdAt: at });
-    await tx.insert(standings).values({ id: uuidv7(), personId, role: "owner", standing: "active", validFrom: at, commandId });
+    await tx
+      .insert(persons)
+      .values({ id: personId, mail: input.mail, name: input.name, passwordHash: prepared, createdAt: at });
+    await tx
+      .insert(standings)
+      .values({ id: uuidv7(), personId, role: "owner", standing: "active", validFrom: at, commandId });
     await tx.update(links).set({ usedAt: at }).where(eq(links.id, allowed.link.id));
     return { personId, ...(await openSession(tx, personId, allowed.caller, at)) };
   },
@@ -63,17 +80,26 @@ export const acceptLink = command({
   input: z.strictObject({ token: z.string().max(100), password: signInPasswordSchema }),
   by: ["nobody"],
   prepare: ({ input }) => hashPassword(input.password),
-  allow: async ({ tx, input, caller, at }) => ({ link: await requireLink(tx, input.token, "sign-in", at), caller: caller as Extract<Caller, { kind: "nobody" }> }),
+  allow: async ({ tx, input, caller, at }) => ({
+    link: await requireLink(tx, input.token, "sign-in", at),
+    caller: caller as Extract<Caller, { kind: "nobody" }>,
+  }),
   run: async ({ tx, at, commandId, prepared, allowed }) => {
     const personId = allowed.link.personId!;
-    const [current] = await tx.select().from(standings).where(and(eq(standings.personId, personId), isNull(standings.validUntil)));
-    if (!current || current.standing === "leaver" || current.standing === "suspended") throw new Refused("not-allowed", "Your access to Galtry has been ended.");
+    const [current] = await tx
+      .select()
+      .from(standings)
+      .where(and(eq(standings.personId, personId), isNull(standings.validUntil)));
+    if (!current || current.standing === "leaver" || current.standing === "suspended")
+      throw new Refused("not-allowed", "Your access to Galtry has been ended.");
     await endAll(tx, personId, at, personId, "a new sign-in password was set");
     await tx.update(persons).set({ passwordHash: prepared }).where(eq(persons.id, personId));
     await tx.update(links).set({ usedAt: at }).where(eq(links.id, allowed.link.id));
     if (current.standing === "invited") {
       await tx.update(standings).set({ validUntil: at }).where(eq(standings.id, current.id));
-      await tx.insert(standings).values({ id: uuidv7(), personId, role: current.role, standing: "active", validFrom: at, commandId });
+      await tx
+        .insert(standings)
+        .values({ id: uuidv7(), personId, role: current.role, standing: "active", validFrom: at, commandId });
     }
     return { personId, ...(await openSession(tx, personId, allowed.caller, at)) };
   },
@@ -89,23 +115,52 @@ export const linkFor = query({
   allow: ({ tx, input, at }) => requireLink(tx, input.token, input.purpose, at),
   run: async ({ tx, allowed }) => {
     if (allowed.personId === null) return { name: null, mail: null };
-    const [person] = await tx.select({ name: persons.name, mail: persons.mail }).from(persons).where(eq(persons.id, allowed.personId));
+    const [person] = await tx
+      .select({ name: persons.name, mail: persons.mail })
+      .from(persons)
+      .where(eq(persons.id, allowed.personId));
     return { name: person?.name ?? null, mail: person?.mail ?? null };
   },
 });
 
 async function requireLink(tx: Reader, token: string, purpose: "set-up" | "sign-in", at: number) {
-  const [link] = await tx.select().from(links).where(and(eq(links.tokenHash, await tokenHash(token)), eq(links.purpose, purpose), isNull(links.usedAt), isNull(links.withdrawnAt), gt(links.expiresAt, at)));
+  const [link] = await tx
+    .select()
+    .from(links)
+    .where(
+      and(
+        eq(links.tokenHash, await tokenHash(token)),
+        eq(links.purpose, purpose),
+        isNull(links.usedAt),
+        isNull(links.withdrawnAt),
+        gt(links.expiresAt, at),
+      ),
+    );
   if (!link) throw new Refused("not-found", "This link has been used, replaced or has run out. Ask for a new one.");
   return link;
 }
 
 /** A new one-time link; earlier ones of the same person stop working. */
-export async function makeLink(tx: Transaction, purpose: "set-up" | "sign-in", personId: string | null, at: number): Promise<string> {
+export async function makeLink(
+  tx: Transaction,
+  purpose: "set-up" | "sign-in",
+  personId: string | null,
+  at: number,
+): Promise<string> {
   const token = newToken();
   const earlier = personId === null ? isNull(links.personId) : eq(links.personId, personId);
-  await tx.update(links).set({ withdrawnAt: at }).where(and(earlier, eq(links.purpose, purpose), isNull(links.usedAt), isNull(links.withdrawnAt)));
-  await tx.insert(links).values({ id: uuidv7(), tokenHash: await tokenHash(token), purpose, personId, createdAt: at, expiresAt: at + LINK_DAYS * DAY_MS });
+  await tx
+    .update(links)
+    .set({ withdrawnAt: at })
+    .where(and(earlier, eq(links.purpose, purpose), isNull(links.usedAt), isNull(links.withdrawnAt)));
+  await tx.insert(links).values({
+    id: uuidv7(),
+    tokenHash: await tokenHash(token),
+    purpose,
+    personId,
+    createdAt: at,
+    expiresAt: at + LINK_DAYS * DAY_MS,
+  });
   return token;
 }
 

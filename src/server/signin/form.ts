@@ -18,14 +18,23 @@ export type Filled = Map<string, string>;
  * @param charset the page's own; the form's accept-charset is not looked at beyond it
  * @throws SignInFailure form-unsafe for a form that would put what is filled in into an address
  */
-export function submissionOf(page: PageDescription, reading: PageReading, filled: Filled, choices: Record<string, string>, charset: string, secret: boolean): Submission {
+export function submissionOf(
+  page: PageDescription,
+  reading: PageReading,
+  filled: Filled,
+  choices: Record<string, string>,
+  charset: string,
+  secret: boolean,
+): Submission {
   const index = page.forms.findIndex((form) => form.selector === reading.form);
   const form = page.forms[index];
   if (!form) throw new SignInFailure("drawn-by-scripts", "the fields belong to no form");
   if (form.method !== "post" && secret) throw new SignInFailure("form-unsafe", "the form is sent by GET");
   const base = page.base ? new URL(page.base, page.url) : new URL(page.url);
   const address = form.action.trim() === "" ? page.url : new URL(form.action.trim(), base).href;
-  const pairs = page.fields.filter((field) => field.form === index).flatMap((field) => pairOf(field, reading, filled, choices));
+  const pairs = page.fields
+    .filter((field) => field.form === index)
+    .flatMap((field) => pairOf(field, reading, filled, choices));
   const fit = form.action === "" ? address.replace(/#.*$/, "") : address.replace(/#.*$/, "");
   if (form.method !== "post") {
     const url = new URL(fit);
@@ -35,17 +44,28 @@ export function submissionOf(page: PageDescription, reading: PageReading, filled
   return { method: "POST", address: fit, ...encode(pairs, form.enctype, charset) };
 }
 
-function pairOf(field: PageField, reading: PageReading, filled: Filled, choices: Record<string, string>): [string, string][] {
+function pairOf(
+  field: PageField,
+  reading: PageReading,
+  filled: Filled,
+  choices: Record<string, string>,
+): [string, string][] {
   const given = filled.get(field.selector);
   if (given !== undefined) return field.name ? [[field.name, given]] : [];
   if (!field.name || field.disabled) return [];
   if (field.control === "button" || ["submit", "image", "button", "reset", "file"].includes(field.type)) {
     if (field.selector !== reading.submit) return [];
-    return field.type === "image" ? [[`${field.name}.x`, "1"], [`${field.name}.y`, "1"]] : [[field.name, field.value]];
+    return field.type === "image"
+      ? [
+          [`${field.name}.x`, "1"],
+          [`${field.name}.y`, "1"],
+        ]
+      : [[field.name, field.value]];
   }
   if (field.type === "checkbox" || field.type === "radio") {
     const chosen = choices[field.name];
-    const on = chosen === undefined ? field.checked || (field.type === "checkbox" && field.required) : chosen === field.value;
+    const on =
+      chosen === undefined ? field.checked || (field.type === "checkbox" && field.required) : chosen === field.value;
     return on ? [[field.name, field.value || "on"]] : [];
   }
   if (field.control === "select") return selected(field, choices[field.name]);
@@ -53,19 +73,34 @@ function pairOf(field: PageField, reading: PageReading, filled: Filled, choices:
 }
 
 function selected(field: PageField, chosen: string | undefined): [string, string][] {
-  const option = field.options.find((one) => one.value === chosen) ?? field.options.find((one) => one.selected) ?? field.options[0];
+  const option =
+    field.options.find((one) => one.value === chosen) ?? field.options.find((one) => one.selected) ?? field.options[0];
   if (!option) return [];
-  if (field.required && option.value === "") throw new SignInFailure("not-understood", `the page asks to choose "${field.label || field.name}", and no choice is kept`);
+  if (field.required && option.value === "")
+    throw new SignInFailure(
+      "not-understood",
+      `the page asks to choose "${field.label || field.name}", and no choice is kept`,
+    );
   return [[field.name, option.value]];
 }
 
 function encode(pairs: [string, string][], enctype: string, charset: string): Pick<Submission, "headers" | "body"> {
   if (enctype === "multipart/form-data") {
     const boundary = `----form${randomBytes(12).toString("hex")}`;
-    const parts = pairs.map(([name, value]) => `--${boundary}\r\nContent-Disposition: form-data; name="${escapeName(name)}"\r\n\r\n${value}\r\n`);
-    return { headers: { "content-type": `multipart/form-data; boundary=${boundary}` }, body: encodeText(`${parts.join("")}--${boundary}--\r\n`, charset) };
+    const parts = pairs.map(
+      ([name, value]) =>
+        `--${boundary}\r\nContent-Disposition: form-data; name="${escapeName(name)}"\r\n\r\n${value}\r\n`,
+    );
+    return {
+      headers: { "content-type": `multipart/form-data; boundary=${boundary}` },
+      body: encodeText(`${parts.join("")}--${boundary}--\r\n`, charset),
+    };
   }
-  if (enctype === "text/plain") return { headers: { "content-type": "text/plain" }, body: encodeText(pairs.map(([name, value]) => `${name}=${value}\r\n`).join(""), charset) };
+  if (enctype === "text/plain")
+    return {
+      headers: { "content-type": "text/plain" },
+      body: encodeText(pairs.map(([name, value]) => `${name}=${value}\r\n`).join(""), charset),
+    };
   const text = pairs.map(([name, value]) => `${urlencode(name, charset)}=${urlencode(value, charset)}`).join("&");
   return { headers: { "content-type": "application/x-www-form-urlencoded" }, body: Buffer.from(text, "latin1") };
 }
@@ -78,7 +113,9 @@ function encodeText(text: string, charset: string): Buffer {
   return Buffer.concat(
     Array.from(text, (character) => {
       const bytes = iconv.encode(character, charset);
-      return iconv.decode(bytes, charset) === character ? bytes : Buffer.from(`&#${character.codePointAt(0)};`, "latin1");
+      return iconv.decode(bytes, charset) === character
+        ? bytes
+        : Buffer.from(`&#${character.codePointAt(0)};`, "latin1");
     }),
   );
 }

@@ -4,12 +4,12 @@
  */
 import { lookup as dnsLookup } from "node:dns/promises";
 import { isIP } from "node:net";
-import { Readable, type Transform } from "node:stream";
+import type { Readable, Transform } from "node:stream";
 import { createBrotliDecompress, createGunzip, createInflate } from "node:zlib";
 import ipaddr from "ipaddr.js";
 import { Agent, buildConnector, request } from "undici";
-import type { Failure } from "../../core/signin/outcome";
 import { hostOf } from "../../core/signin/address";
+import type { Failure } from "../../core/signin/outcome";
 
 export const MOST_BYTES = 4 * 1024 * 1024;
 export const REQUEST_MS = 15_000;
@@ -56,7 +56,8 @@ export class GuardedClient {
     this.#agent = new Agent({
       connect: (options, callback) => {
         const port = Number(options.port || (options.protocol === "https:" ? 443 : 80));
-        const lookup = (hostname: string, _options: unknown, found: unknown) => this.#lookup(hostname, port, found as LookupCallback);
+        const lookup = (hostname: string, _options: unknown, found: unknown) =>
+          this.#lookup(hostname, port, found as LookupCallback);
         buildConnector({ timeout: 8_000, lookup } as Parameters<typeof buildConnector>[0])(options, callback);
       },
       headersTimeout: REQUEST_MS,
@@ -76,8 +77,12 @@ export class GuardedClient {
     const url = this.#check(address);
     try {
       const reply = await request(url, {
-        method: outgoing.method, headers: { ...outgoing.headers, "accept-encoding": "gzip, deflate, br" }, body: outgoing.body ?? null,
-        signal: AbortSignal.any([outgoing.signal, AbortSignal.timeout(REQUEST_MS)]), dispatcher: this.#agent, maxRedirections: 0,
+        method: outgoing.method,
+        headers: { ...outgoing.headers, "accept-encoding": "gzip, deflate, br" },
+        body: outgoing.body ?? null,
+        signal: AbortSignal.any([outgoing.signal, AbortSignal.timeout(REQUEST_MS)]),
+        dispatcher: this.#agent,
+        maxRedirections: 0,
       } as Parameters<typeof request>[1]);
       const body = await limited(reply.body, String(reply.headers["content-encoding"] ?? ""));
       return { url: url.href, status: reply.statusCode, headers: reply.headers, body };
@@ -88,10 +93,12 @@ export class GuardedClient {
 
   #check(address: string): URL {
     const host = hostOf(address);
-    if (host === null || !this.settings.allows(address)) throw new SignInFailure("address-not-allowed", `the sign-in leads to ${host ?? "an address that is not http"}`);
+    if (host === null || !this.settings.allows(address))
+      throw new SignInFailure("address-not-allowed", `the sign-in leads to ${host ?? "an address that is not http"}`);
     const url = new URL(address);
     const listed = this.#isListed(url);
-    if (url.protocol === "http:" && !listed && !this.settings.plainHttp) throw new SignInFailure("plain-http", `${url.host} is plain http`);
+    if (url.protocol === "http:" && !listed && !this.settings.plainHttp)
+      throw new SignInFailure("plain-http", `${url.host} is plain http`);
     const literal = url.hostname.replace(/^\[|\]$/g, "");
     if (isIP(literal)) this.#checkAddress(literal, url.hostname, portOf(url), listed);
     return url;
@@ -115,7 +122,8 @@ export class GuardedClient {
   #checkAddress(address: string, host: string, port: number, listed: boolean): void {
     const parsed = ipaddr.process(address);
     const own = parsed.range() === "loopback" || parsed.range() === "unspecified";
-    if (own && port === this.settings.ownPort) throw new SignInFailure("address-not-allowed", `${host} is Galtry itself`);
+    if (own && port === this.settings.ownPort)
+      throw new SignInFailure("address-not-allowed", `${host} is Galtry itself`);
     if (parsed.range() === "unicast" || listed) return;
     throw new SignInFailure("address-not-allowed", `${host} is an internal address`);
   }
@@ -132,7 +140,11 @@ async function resolveName(hostname: string): Promise<{ address: string; family:
 }
 
 async function limited(body: Readable, encoding: string): Promise<Buffer> {
-  const decoders: Record<string, () => Transform> = { gzip: createGunzip, deflate: createInflate, br: createBrotliDecompress };
+  const decoders: Record<string, () => Transform> = {
+    gzip: createGunzip,
+    deflate: createInflate,
+    br: createBrotliDecompress,
+  };
   const decoder = decoders[encoding.toLowerCase()]?.();
   const source = decoder ? body.pipe(decoder) : body;
   if (decoder) body.on("error", (error) => decoder.destroy(error));
@@ -153,9 +165,12 @@ function asFailure(error: unknown, host: string): SignInFailure {
   for (let at = error; at instanceof Error; at = at.cause) {
     if (at instanceof SignInFailure) return at;
     const code = (at as { code?: string }).code ?? "";
-    if (at.name === "TimeoutError" || at.name === "AbortError" || /TIMEOUT/.test(code)) return new SignInFailure("too-slow", `${host} did not answer in time`);
-    if (code === "UND_ERR_RES_EXCEEDED_MAX_SIZE") return new SignInFailure("too-much", `${host} sent more than a page needs`);
-    if (/^Z_|ERR_BUFFER/.test(code)) return new SignInFailure("site-down", `${host} sent a body that cannot be unpacked`);
+    if (at.name === "TimeoutError" || at.name === "AbortError" || /TIMEOUT/.test(code))
+      return new SignInFailure("too-slow", `${host} did not answer in time`);
+    if (code === "UND_ERR_RES_EXCEEDED_MAX_SIZE")
+      return new SignInFailure("too-much", `${host} sent more than a page needs`);
+    if (/^Z_|ERR_BUFFER/.test(code))
+      return new SignInFailure("site-down", `${host} sent a body that cannot be unpacked`);
   }
   return new SignInFailure("site-down", `${host} cannot be reached`);
 }

@@ -9,7 +9,8 @@ export interface HtmlPage {
   $: CheerioAPI;
 }
 
-const CONTROLS = "input, select, textarea, button, [role=button], [role=textbox], a[href^='javascript:'], a[onclick], a[href='#']";
+const CONTROLS =
+  "input, select, textarea, button, [role=button], [role=textbox], a[href^='javascript:'], a[onclick], a[href='#']";
 const INVISIBLE = "template, noscript, script, style, head, [hidden], dialog:not([open]), input[type=hidden], datalist";
 
 export function describeHtml(html: string, url: string): HtmlPage {
@@ -26,7 +27,10 @@ export function describeHtml(html: string, url: string): HtmlPage {
     const known = ids.get(node);
     if (known !== undefined) return known;
     ids.set(node, containers.length);
-    containers.push({ hints: hintsOf($, node), text: visibleText($, node, isVisible, 1500) + headingBefore($, node, isVisible) });
+    containers.push({
+      hints: hintsOf($, node),
+      text: visibleText($, node, isVisible, 1500) + headingBefore($, node, isVisible),
+    });
     return containers.length - 1;
   };
   const fields = $(CONTROLS)
@@ -34,18 +38,34 @@ export function describeHtml(html: string, url: string): HtmlPage {
     .filter((element) => !isInert(element))
     .map((element): PageField => {
       const form = ownerForm($, element, formElements);
-      return { ...fieldOf($, element, isVisible(element)), form, within: form === null && isVisible(element) ? ancestors(element).map(containerId) : [] };
+      return {
+        ...fieldOf($, element, isVisible(element)),
+        form,
+        within: form === null && isVisible(element) ? ancestors(element).map(containerId) : [],
+      };
     });
-  const forms = formElements.map((element): PageForm => ({
-    selector: selectorOf($, element),
-    action: $(element).attr("action") ?? "",
-    method: methodOf($(element).attr("method")),
-    enctype: ($(element).attr("enctype") ?? "").toLowerCase(),
-    hints: hintsOf($, element),
-    text: visibleText($, element, isVisible, 1500) + headingBefore($, element, isVisible),
-    visible: isVisible(element),
-  }));
-  return { description: { url, base: $("base[href]").attr("href") ?? null, title: $("title").first().text().trim(), forms, fields, containers }, $ };
+  const forms = formElements.map(
+    (element): PageForm => ({
+      selector: selectorOf($, element),
+      action: $(element).attr("action") ?? "",
+      method: methodOf($(element).attr("method")),
+      enctype: ($(element).attr("enctype") ?? "").toLowerCase(),
+      hints: hintsOf($, element),
+      text: visibleText($, element, isVisible, 1500) + headingBefore($, element, isVisible),
+      visible: isVisible(element),
+    }),
+  );
+  return {
+    description: {
+      url,
+      base: $("base[href]").attr("href") ?? null,
+      title: $("title").first().text().trim(),
+      forms,
+      fields,
+      containers,
+    },
+    $,
+  };
 }
 
 function isInert(element: Element): boolean {
@@ -68,8 +88,20 @@ function ownerForm($: CheerioAPI, element: Element, forms: Element[]): number | 
 
 function fieldOf($: CheerioAPI, element: Element, visible: boolean): Omit<PageField, "form" | "within"> {
   const node = $(element);
-  const control = element.name === "input" || element.name === "select" || element.name === "textarea" ? element.name : node.attr("role") === "textbox" ? "input" : "button";
-  const type = control === "button" ? (element.name === "button" ? (node.attr("type") ?? "submit").toLowerCase() : "button") : control === "input" ? (node.attr("type") ?? "text").toLowerCase() : control;
+  const control =
+    element.name === "input" || element.name === "select" || element.name === "textarea"
+      ? element.name
+      : node.attr("role") === "textbox"
+        ? "input"
+        : "button";
+  const type =
+    control === "button"
+      ? element.name === "button"
+        ? (node.attr("type") ?? "submit").toLowerCase()
+        : "button"
+      : control === "input"
+        ? (node.attr("type") ?? "text").toLowerCase()
+        : control;
   const maxLength = Number(node.attr("maxlength"));
   return {
     selector: selectorOf($, element),
@@ -80,12 +112,34 @@ function fieldOf($: CheerioAPI, element: Element, visible: boolean): Omit<PageFi
     autocomplete: (node.attr("autocomplete") ?? "").toLowerCase(),
     placeholder: node.attr("placeholder") ?? "",
     label: labelOf($, element, control),
-    hints: [node.attr("class"), node.attr("data-testid"), node.attr("data-test"), node.attr("aria-hidden") === "true" ? "aria-hidden" : ""].filter(Boolean).join(" "),
+    hints: [
+      node.attr("class"),
+      node.attr("data-testid"),
+      node.attr("data-test"),
+      node.attr("aria-hidden") === "true" ? "aria-hidden" : "",
+    ]
+      .filter(Boolean)
+      .join(" "),
     inputMode: (node.attr("inputmode") ?? "").toLowerCase(),
     maxLength: Number.isInteger(maxLength) && maxLength > 0 ? maxLength : null,
-    value: type === "password" ? "" : control === "textarea" ? node.text() : (node.attr("value") ?? (type === "checkbox" || type === "radio" ? "on" : "")),
+    value:
+      type === "password"
+        ? ""
+        : control === "textarea"
+          ? node.text()
+          : (node.attr("value") ?? (type === "checkbox" || type === "radio" ? "on" : "")),
     checked: node.attr("checked") !== undefined,
-    options: control === "select" ? node.find("option").toArray().map((option) => ({ value: $(option).attr("value") ?? $(option).text().trim(), text: $(option).text().trim(), selected: $(option).attr("selected") !== undefined })) : [],
+    options:
+      control === "select"
+        ? node
+            .find("option")
+            .toArray()
+            .map((option) => ({
+              value: $(option).attr("value") ?? $(option).text().trim(),
+              text: $(option).text().trim(),
+              selected: $(option).attr("selected") !== undefined,
+            }))
+        : [],
     visible: visible && type !== "hidden",
     disabled: node.attr("disabled") !== undefined || node.closest("fieldset[disabled]").length > 0,
     readOnly: node.attr("readonly") !== undefined,
@@ -93,22 +147,59 @@ function fieldOf($: CheerioAPI, element: Element, visible: boolean): Omit<PageFi
   };
 }
 
-const KNOWN_TYPES = new Set(["text", "password", "email", "tel", "number", "url", "search", "hidden", "checkbox", "radio", "submit", "image", "button", "reset", "file", "date", "month", "week", "time", "datetime-local", "color", "range"]);
+const KNOWN_TYPES = new Set([
+  "text",
+  "password",
+  "email",
+  "tel",
+  "number",
+  "url",
+  "search",
+  "hidden",
+  "checkbox",
+  "radio",
+  "submit",
+  "image",
+  "button",
+  "reset",
+  "file",
+  "date",
+  "month",
+  "week",
+  "time",
+  "datetime-local",
+  "color",
+  "range",
+]);
 
 function labelOf($: CheerioAPI, element: Element, control: string): string {
   const node = $(element);
-  const parts = [node.attr("aria-label"), ...(node.attr("aria-labelledby") ?? "").split(/\s+/).filter(Boolean).map((id) => $(`[id="${cssString(id)}"]`).text()), node.attr("title")];
+  const parts = [
+    node.attr("aria-label"),
+    ...(node.attr("aria-labelledby") ?? "")
+      .split(/\s+/)
+      .filter(Boolean)
+      .map((id) => $(`[id="${cssString(id)}"]`).text()),
+    node.attr("title"),
+  ];
   const type = (node.attr("type") ?? "").toLowerCase();
-  if (control === "button" || ["submit", "button", "image", "reset"].includes(type)) parts.push(node.text(), node.attr("value"), node.attr("alt"), node.find("img").attr("alt"));
+  if (control === "button" || ["submit", "button", "image", "reset"].includes(type))
+    parts.push(node.text(), node.attr("value"), node.attr("alt"), node.find("img").attr("alt"));
   else parts.push(...labelsFor($, element));
   return parts.filter(Boolean).join(" ").replace(/\s+/g, " ").trim();
 }
 
 function labelsFor($: CheerioAPI, element: Element): string[] {
   const id = $(element).attr("id");
-  const direct = id ? $("label").toArray().filter((label) => $(label).attr("for") === id) : [];
+  const direct = id
+    ? $("label")
+        .toArray()
+        .filter((label) => $(label).attr("for") === id)
+    : [];
   const around = $(element).closest("label").toArray();
-  const labels = [...new Set([...direct, ...around])].map((label) => $(label).clone().find("select, option, script, style").remove().end().text());
+  const labels = [...new Set([...direct, ...around])].map((label) =>
+    $(label).clone().find("select, option, script, style").remove().end().text(),
+  );
   return labels.length > 0 ? labels : [textBefore($, element)];
 }
 
@@ -118,7 +209,11 @@ function textBefore($: CheerioAPI, element: Element): string {
     for (let before = at.prev; before; before = before.prev) {
       if (before.type === "text" && before.data.trim()) return before.data.trim().slice(-80);
       if (before.type !== "tag") continue;
-      if (/^(input|select|textarea|button|form)$/.test(before.name) || $(before).find("input:not([type=hidden]), select, textarea, button").length > 0) return "";
+      if (
+        /^(input|select|textarea|button|form)$/.test(before.name) ||
+        $(before).find("input:not([type=hidden]), select, textarea, button").length > 0
+      )
+        return "";
       const text = $(before).text().trim();
       if (text && before.name !== "script" && before.name !== "style") return text.length > 80 ? "" : text;
     }
@@ -129,14 +224,21 @@ function textBefore($: CheerioAPI, element: Element): string {
 
 function hintsOf($: CheerioAPI, element: Element): string {
   const node = $(element);
-  return ["id", "name", "class", "role", "aria-label", "data-testid"].map((name) => node.attr(name) ?? "").filter(Boolean).join(" ");
+  return ["id", "name", "class", "role", "aria-label", "data-testid"]
+    .map((name) => node.attr(name) ?? "")
+    .filter(Boolean)
+    .join(" ");
 }
 
-function visibleText($: CheerioAPI, element: Element, isVisible: (element: Element) => boolean, most: number): string {
+function visibleText(_$: CheerioAPI, element: Element, isVisible: (element: Element) => boolean, most: number): string {
   const pieces: string[] = [];
   const walk = (node: AnyNode) => {
     if (node.type === "text") pieces.push(node.data);
-    else if (node.type === "tag" && !/^(script|style|template|noscript|option|select|button|label|textarea)$/.test(node.name) && isVisible(node)) {
+    else if (
+      node.type === "tag" &&
+      !/^(script|style|template|noscript|option|select|button|label|textarea)$/.test(node.name) &&
+      isVisible(node)
+    ) {
       node.children.forEach(walk);
       pieces.push(" | ");
     }
@@ -162,7 +264,8 @@ function headingBefore($: CheerioAPI, element: Element, isVisible: (element: Ele
 
 function ancestors(element: Element): Element[] {
   const found: Element[] = [];
-  for (let at: AnyNode | null = element.parent; at; at = at.parent) if (at.type === "tag" && at.name !== "html") found.unshift(at);
+  for (let at: AnyNode | null = element.parent; at; at = at.parent)
+    if (at.type === "tag" && at.name !== "html") found.unshift(at);
   return found;
 }
 
@@ -197,7 +300,12 @@ function hiddenElements($: CheerioAPI): Set<AnyNode> {
 /** true: hides; false: shows; null: says nothing about it. */
 function saysHidden(style: string): boolean | null {
   const text = style.toLowerCase().replace(/\s+/g, "");
-  if (/(^|;)display:none|(^|;)visibility:(hidden|collapse)|(^|;)opacity:0(\.0+)?(;|!|$)|(^|;)(left|top|right|text-indent|margin-left|margin-top|inset):-\d{3,}|(^|;)clip:rect\(0|(^|;)clip-path:inset\((50|100)%|(^|;)transform:scale\(0\)/.test(text)) return true;
+  if (
+    /(^|;)display:none|(^|;)visibility:(hidden|collapse)|(^|;)opacity:0(\.0+)?(;|!|$)|(^|;)(left|top|right|text-indent|margin-left|margin-top|inset):-\d{3,}|(^|;)clip:rect\(0|(^|;)clip-path:inset\((50|100)%|(^|;)transform:scale\(0\)/.test(
+      text,
+    )
+  )
+    return true;
   if (/(^|;)position:absolute/.test(text) && /(^|;)(width|height):[01](px)?(;|!|$)/.test(text)) return true;
   if (/(^|;)(height|max-height|width):0(px)?(;|!|$)/.test(text) && /overflow:hidden/.test(text)) return true;
   if (/(^|;)display:|(^|;)visibility:visible/.test(text)) return false;
@@ -232,13 +340,20 @@ function appliesOnScreen(parent: unknown): boolean {
   const at = parent as { type?: string; name?: string; params?: string; parent?: unknown } | undefined;
   if (!at || at.type === "root") return true;
   if (at.type !== "atrule") return appliesOnScreen(at.parent);
-  if (at.name === "media") return !/print|max-width|max-device|orientation:\s*portrait|prefers-/.test(at.params ?? "") && appliesOnScreen(at.parent);
+  if (at.name === "media")
+    return (
+      !/print|max-width|max-device|orientation:\s*portrait|prefers-/.test(at.params ?? "") && appliesOnScreen(at.parent)
+    );
   return at.name === "supports" || at.name === "layer" ? appliesOnScreen(at.parent) : false;
 }
 
 function specificity(selector: string): number {
   const count = (pattern: RegExp) => selector.match(pattern)?.length ?? 0;
-  return count(/#[\w-]+/g) * 10_000 + (count(/\.[\w-]+|\[[^\]]+\]|:(?!not|is|where)[\w-]+/g)) * 100 + count(/(^|[\s>+~])[a-z][\w-]*/gi);
+  return (
+    count(/#[\w-]+/g) * 10_000 +
+    count(/\.[\w-]+|\[[^\]]+\]|:(?!not|is|where)[\w-]+/g) * 100 +
+    count(/(^|[\s>+~])[a-z][\w-]*/gi)
+  );
 }
 
 const cssString = (text: string) => text.replace(/["\\]/g, "\\$&").replace(/\n/g, "\\a ");
@@ -249,7 +364,10 @@ export function selectorOf($: CheerioAPI, element: Element): string {
   const tag = element.name;
   const id = node.attr("id");
   const name = node.attr("name");
-  const candidates = [id && (/^[A-Za-z_][\w-]*$/.test(id) ? `#${id}` : `[id="${cssString(id)}"]`), name && `${tag}[name="${cssString(name)}"]`];
+  const candidates = [
+    id && (/^[A-Za-z_][\w-]*$/.test(id) ? `#${id}` : `[id="${cssString(id)}"]`),
+    name && `${tag}[name="${cssString(name)}"]`,
+  ];
   for (const candidate of candidates) if (candidate && $(candidate).length === 1) return candidate;
   return pathOf($, element);
 }

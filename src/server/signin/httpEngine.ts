@@ -1,8 +1,8 @@
 /** Sealed sign-in over plain HTTP: reads forms, fills them in as many steps as it takes, judges what comes back. */
 import iconv from "iconv-lite";
 import { Cookie, CookieJar } from "tough-cookie";
-import { codeAt } from "../../core/signin/code";
 import { carriesSecret, tracesOf } from "../../core/signin/carries";
+import { codeAt } from "../../core/signin/code";
 import type { PageReading } from "../../core/signin/page";
 import { readPage } from "../../core/signin/read";
 import { mayHoldCookie } from "../../core/signin/site";
@@ -39,7 +39,11 @@ interface Page extends HtmlPage {
 
 /** One visit to one site, with its own cookies. */
 class Visit {
-  readonly #jar = new CookieJar(undefined, { allowSpecialUseDomain: true, rejectPublicSuffixes: true, looseMode: false });
+  readonly #jar = new CookieJar(undefined, {
+    allowSpecialUseDomain: true,
+    rejectPublicSuffixes: true,
+    looseMode: false,
+  });
   #sent = { userName: false, password: false, code: false };
 
   constructor(
@@ -59,15 +63,28 @@ class Visit {
 
   /** Signed in: a password was sent and the page asks for nothing more. */
   #isDone(page: Page): boolean {
-    return this.#sent.password && page.reading.kind !== "sign-in" && page.reading.kind !== "password-only-step" && page.reading.kind !== "one-time-code-step" && page.reading.kind !== "identifier-first" && this.#requireAccepted(page);
+    return (
+      this.#sent.password &&
+      page.reading.kind !== "sign-in" &&
+      page.reading.kind !== "password-only-step" &&
+      page.reading.kind !== "one-time-code-step" &&
+      page.reading.kind !== "identifier-first" &&
+      this.#requireAccepted(page)
+    );
   }
 
   #requireAccepted(page: Page): true {
-    if (page.reading.kind === "change-password") throw new SignInFailure("change-wanted", "after the password the site asks for a new one");
+    if (page.reading.kind === "change-password")
+      throw new SignInFailure("change-wanted", "after the password the site asks for a new one");
     if (isChallenge(page.$)) throw new SignInFailure("challenge", "after the password the site shows a challenge");
     if (saysLocked(page.text)) throw new SignInFailure("wrong-password", "the site says that the account is locked");
-    if (page.reply.status === 401 || page.reply.status === 403) throw new SignInFailure("wrong-password", `the site answered ${page.reply.status}`);
-    if (page.reply.status >= 400) throw new SignInFailure(page.reply.status >= 500 ? "site-down" : "not-understood", `after the password the site answered ${page.reply.status}`);
+    if (page.reply.status === 401 || page.reply.status === 403)
+      throw new SignInFailure("wrong-password", `the site answered ${page.reply.status}`);
+    if (page.reply.status >= 400)
+      throw new SignInFailure(
+        page.reply.status >= 500 ? "site-down" : "not-understood",
+        `after the password the site answered ${page.reply.status}`,
+      );
     if (saysWrong(page.$)) throw new SignInFailure("wrong-password", "the page that follows says so");
     return true;
   }
@@ -75,8 +92,10 @@ class Visit {
   /** A page that asks for something Galtry holds and has not sent yet; otherwise the failure by name. */
   #requireStep(page: Page): void {
     const { reply, reading } = page;
-    if (reply.status === 401 && /^\s*basic/i.test(String(reply.headers["www-authenticate"] ?? ""))) throw new SignInFailure("http-basic", "the site answers 401 with WWW-Authenticate: Basic");
-    if (reply.status >= 500 || reply.status === 404 || reply.status === 429) throw new SignInFailure("site-down", `the site answered ${reply.status}`);
+    if (reply.status === 401 && /^\s*basic/i.test(String(reply.headers["www-authenticate"] ?? "")))
+      throw new SignInFailure("http-basic", "the site answers 401 with WWW-Authenticate: Basic");
+    if (reply.status >= 500 || reply.status === 404 || reply.status === 429)
+      throw new SignInFailure("site-down", `the site answered ${reply.status}`);
     const { kind } = reading;
     if (kind === "sign-in" || kind === "password-only-step") {
       if (this.#sent.password) throw this.#refusedPassword(page);
@@ -99,7 +118,8 @@ class Visit {
 
   #refusedPassword(page: Page): SignInFailure {
     if (isChallenge(page.$)) return new SignInFailure("challenge", "after the password the site shows a challenge");
-    if (this.#sent.code && saysCodeWrong(page.text)) return new SignInFailure("code-refused", "the site says that the code is wrong");
+    if (this.#sent.code && saysCodeWrong(page.text))
+      return new SignInFailure("code-refused", "the site says that the code is wrong");
     return new SignInFailure("wrong-password", "the site asks for them again");
   }
 
@@ -109,10 +129,18 @@ class Visit {
     const filled: Filled = new Map();
     if (reading.userName) filled.set(reading.userName, this.task.userName);
     if (reading.password && reading.kind !== "identifier-first") filled.set(reading.password, this.task.password);
-    const wantsCode = reading.oneTimeCode !== null && (reading.kind === "one-time-code-step" || this.task.code !== null);
+    const wantsCode =
+      reading.oneTimeCode !== null && (reading.kind === "one-time-code-step" || this.task.code !== null);
     if (wantsCode) await this.#fillCode(page, filled);
     const secret = filled.size > 0 && reading.kind !== "identifier-first";
-    const { headers, body, ...rest } = submissionOf(page.description, reading, filled, this.task.steps.choices, page.charset, secret);
+    const { headers, body, ...rest } = submissionOf(
+      page.description,
+      reading,
+      filled,
+      this.task.steps.choices,
+      page.charset,
+      secret,
+    );
     this.#requireSafeTarget(rest.address);
     this.#sent = {
       userName: this.#sent.userName || reading.userName !== null,
@@ -127,16 +155,21 @@ class Visit {
 
   /** Secrets leave an encrypted page only for an encrypted address. */
   #requireSafeTarget(address: string): void {
-    if (!this.task.allows(address)) throw new SignInFailure("address-not-allowed", `the form sends to ${new URL(address).host}`);
+    if (!this.task.allows(address))
+      throw new SignInFailure("address-not-allowed", `the form sends to ${new URL(address).host}`);
   }
 
   async #fillCode(page: Page, filled: Filled): Promise<void> {
     const settings = this.task.code;
     if (!settings || !page.reading.oneTimeCode) return;
     const code = await this.#freshCode();
-    const boxes = page.description.fields.filter((field) => field.visible && field.maxLength === 1 && field.form !== null);
+    const boxes = page.description.fields.filter(
+      (field) => field.visible && field.maxLength === 1 && field.form !== null,
+    );
     if (boxes.length >= settings.digits && boxes.some((box) => box.selector === page.reading.oneTimeCode)) {
-      boxes.slice(0, settings.digits).forEach((box, i) => { filled.set(box.selector, code[i]!); });
+      boxes.slice(0, settings.digits).forEach((box, i) => {
+        filled.set(box.selector, code[i]!);
+      });
     } else filled.set(page.reading.oneTimeCode, code);
   }
 
@@ -151,7 +184,10 @@ class Visit {
     throw new SignInFailure("too-slow", "no unused code came up in time");
   }
 
-  async #follow(first: { method: "GET" | "POST"; address: string; headers: Record<string, string>; body: Buffer | null }, referer: string | null): Promise<Page> {
+  async #follow(
+    first: { method: "GET" | "POST"; address: string; headers: Record<string, string>; body: Buffer | null },
+    referer: string | null,
+  ): Promise<Page> {
     let { method, address, headers, body } = first;
     let from = referer;
     for (let hops = 0; hops <= MOST_REDIRECTS; hops++) {
@@ -166,7 +202,8 @@ class Visit {
       }
       // 307 and 308 repeat the request: a POST that carries a secret is never sent again.
       if ((reply.status === 307 || reply.status === 308) && method === "POST") {
-        if (new URL(target).host !== new URL(address).host) throw new SignInFailure("address-not-allowed", "the site redirects what was filled in to another host");
+        if (new URL(target).host !== new URL(address).host)
+          throw new SignInFailure("address-not-allowed", "the site redirects what was filled in to another host");
         throw new SignInFailure("not-understood", "the site asks to send the form a second time");
       }
       from = reply.url;
@@ -175,8 +212,15 @@ class Visit {
     throw new SignInFailure("too-much", `more than ${MOST_REDIRECTS} redirects`);
   }
 
-  async #send(method: "GET" | "POST", address: string, headers: Record<string, string>, body: Buffer | null, referer: string | null): Promise<Reply> {
-    if (!this.task.allows(address)) throw new SignInFailure("address-not-allowed", `the sign-in leads to ${safeHost(address)}`);
+  async #send(
+    method: "GET" | "POST",
+    address: string,
+    headers: Record<string, string>,
+    body: Buffer | null,
+    referer: string | null,
+  ): Promise<Reply> {
+    if (!this.task.allows(address))
+      throw new SignInFailure("address-not-allowed", `the sign-in leads to ${safeHost(address)}`);
     const cookie = await this.#jar.getCookieString(address);
     const reply = await this.client.send(address, {
       method,
@@ -192,7 +236,8 @@ class Visit {
       ...(body ? { body } : {}),
       signal: this.task.signal,
     });
-    for (const line of [reply.headers["set-cookie"] ?? []].flat()) await this.#jar.setCookie(line, reply.url, { ignoreError: true });
+    for (const line of [reply.headers["set-cookie"] ?? []].flat())
+      await this.#jar.setCookie(line, reply.url, { ignoreError: true });
     return reply;
   }
 
@@ -201,7 +246,13 @@ class Visit {
     const { text, charset } = decode(reply.body, type);
     const html = /html|xml|^$/i.test(type) ? text : `<pre>${text.replace(/[<&]/g, " ")}</pre>`;
     const described = describeHtml(html, reply.url);
-    return { ...described, reply, charset, reading: readPage(described.description), text: described.$("body").text().replace(/\s+/g, " ").slice(0, 20_000) };
+    return {
+      ...described,
+      reply,
+      charset,
+      reading: readPage(described.description),
+      text: described.$("body").text().replace(/\s+/g, " ").slice(0, 20_000),
+    };
   }
 
   /** The cookies, and nothing else; searched first for the password in any form. */
@@ -211,18 +262,40 @@ class Visit {
       const cookie = Cookie.fromJSON(serialized);
       const domain = cookie?.domain;
       if (!cookie?.key || !domain) return [];
-      return [{
-        name: cookie.key, value: cookie.value ?? "", domain, hostOnly: cookie.hostOnly ?? true, path: cookie.path ?? "/",
-        secure: cookie.secure ?? false, httpOnly: cookie.httpOnly ?? false, sameSite: sameSiteOf(cookie.sameSite), expires: expiryOf(cookie),
-      }];
+      return [
+        {
+          name: cookie.key,
+          value: cookie.value ?? "",
+          domain,
+          hostOnly: cookie.hostOnly ?? true,
+          path: cookie.path ?? "/",
+          secure: cookie.secure ?? false,
+          httpOnly: cookie.httpOnly ?? false,
+          sameSite: sameSiteOf(cookie.sameSite),
+          expires: expiryOf(cookie),
+        },
+      ];
     });
-    if (cookies.length === 0) throw new SignInFailure("not-understood", "the site gave no cookie: its session may live elsewhere");
+    if (cookies.length === 0)
+      throw new SignInFailure("not-understood", "the site gave no cookie: its session may live elsewhere");
     const traces = await tracesOf(this.task.password, this.task.userName);
     const landing = new URL(page.reply.url);
-    const values = [...cookies.flatMap((cookie) => [cookie.name, cookie.value, cookie.domain, cookie.path]), landing.href, ...landing.searchParams.values(), ...landing.pathname.split("/"), landing.hash];
-    if (carriesSecret(values, traces)) throw new SignInFailure("gave-password-back", "a cookie or the landing address holds the password");
+    const values = [
+      ...cookies.flatMap((cookie) => [cookie.name, cookie.value, cookie.domain, cookie.path]),
+      landing.href,
+      ...landing.searchParams.values(),
+      ...landing.pathname.split("/"),
+      landing.hash,
+    ];
+    if (carriesSecret(values, traces))
+      throw new SignInFailure("gave-password-back", "a cookie or the landing address holds the password");
     this.task.onProgress(this.#sent.code ? "code-accepted" : "password-accepted");
-    return { cookies: cookies.filter((cookie) => mayHoldCookie(landing.hostname, cookie.domain) || this.task.allows(`https://${cookie.domain}/`)), landing: landing.href };
+    return {
+      cookies: cookies.filter(
+        (cookie) => mayHoldCookie(landing.hostname, cookie.domain) || this.task.allows(`https://${cookie.domain}/`),
+      ),
+      landing: landing.href,
+    };
   }
 }
 
@@ -252,7 +325,10 @@ function redirectOf(reply: Reply): string | null {
 
 /** `<meta http-equiv="refresh">`, followed where a browser would within a few seconds. */
 function refreshOf(page: Page): string | null {
-  const content = page.$("meta[http-equiv]").filter((_, meta) => (page.$(meta).attr("http-equiv") ?? "").toLowerCase() === "refresh").attr("content");
+  const content = page
+    .$("meta[http-equiv]")
+    .filter((_, meta) => (page.$(meta).attr("http-equiv") ?? "").toLowerCase() === "refresh")
+    .attr("content");
   const found = content?.match(/^\s*([0-5])\s*[;,]\s*url\s*=\s*['"]?([^'"]+)/i);
   try {
     return found?.[2] ? new URL(found[2], page.reply.url).href : null;
@@ -262,7 +338,9 @@ function refreshOf(page: Page): string | null {
 }
 
 function decode(body: Buffer, contentType: string): { text: string; charset: string } {
-  const declared = /charset=["']?([\w-]+)/i.exec(contentType)?.[1] ?? /<meta[^>]+charset=["']?([\w-]+)/i.exec(body.subarray(0, 2048).toString("latin1"))?.[1];
+  const declared =
+    /charset=["']?([\w-]+)/i.exec(contentType)?.[1] ??
+    /<meta[^>]+charset=["']?([\w-]+)/i.exec(body.subarray(0, 2048).toString("latin1"))?.[1];
   const charset = declared && iconv.encodingExists(declared) ? declared : "utf-8";
   return { text: iconv.decode(body, charset), charset };
 }
@@ -272,7 +350,11 @@ function sameSiteOf(value: string | undefined): HandedCookie["sameSite"] {
   return value === "none" ? "no_restriction" : "unspecified";
 }
 
-function expiryOf(cookie: { expires?: Date | string | "Infinity" | null; maxAge?: number | "Infinity" | "-Infinity" | null; creation?: Date | string | "Infinity" | null }): number | null {
+function expiryOf(cookie: {
+  expires?: Date | string | "Infinity" | null;
+  maxAge?: number | "Infinity" | "-Infinity" | null;
+  creation?: Date | string | "Infinity" | null;
+}): number | null {
   if (typeof cookie.maxAge === "number") return Math.floor(Date.now() / 1000 + cookie.maxAge);
   if (!cookie.expires || cookie.expires === "Infinity") return null;
   const time = new Date(cookie.expires).getTime();
@@ -282,6 +364,13 @@ function expiryOf(cookie: { expires?: Date | string | "Infinity" | null; maxAge?
 function pause(ms: number, signal: AbortSignal): Promise<void> {
   return new Promise((resolve, reject) => {
     const timer = setTimeout(resolve, ms);
-    signal.addEventListener("abort", () => { clearTimeout(timer); reject(new SignInFailure("too-slow", "it was stopped")); }, { once: true });
+    signal.addEventListener(
+      "abort",
+      () => {
+        clearTimeout(timer);
+        reject(new SignInFailure("too-slow", "it was stopped"));
+      },
+      { once: true },
+    );
   });
 }

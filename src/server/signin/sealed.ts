@@ -4,16 +4,16 @@
  */
 import { and, eq, isNull, lt, or, sql } from "drizzle-orm";
 import { z } from "zod";
-import { utf8, seal, open, fromUtf8 } from "../../core/crypto";
 import { atLeast } from "../../core/access";
-import { FAILURES, type Failure, type Progress, type SignInOutcome } from "../../core/signin/outcome";
+import { fromUtf8, open, seal, utf8 } from "../../core/crypto";
 import { hostOf } from "../../core/signin/address";
+import { FAILURES, type Failure, type Progress, type SignInOutcome } from "../../core/signin/outcome";
 import { matches } from "../../core/signin/site";
 import { resolveAt } from "../access/load";
 import { reachEnd } from "../access/stewards";
 import { type Caller, personIdOf } from "../caller";
 import { command, idSchema } from "../command";
-import { entries, met, signIns, usedCodes, entryVersions } from "../database/schema";
+import { entries, entryVersions, met, signIns, usedCodes } from "../database/schema";
 import type { Galtry } from "../galtry";
 import { uuidv7 } from "../ids";
 import { Refused } from "../refused";
@@ -38,15 +38,43 @@ export const beginSignIn = command({
     if (allowed.entry.versionId !== input.versionId) return { begun: false as const, why: "changed" as const };
     const version = await currentVersion(tx, allowed.entry);
     if (version.refusedAt !== null) return { begun: false as const, why: "refused-before" as const };
-    const [busy] = await tx.select({ id: signIns.id }).from(signIns).where(and(eq(signIns.queueKey, input.queueKey), isNull(signIns.endedAt), sql`${signIns.begunAt} > ${at - LONGEST_SIGN_IN_MS}`)).limit(1);
+    const [busy] = await tx
+      .select({ id: signIns.id })
+      .from(signIns)
+      .where(
+        and(
+          eq(signIns.queueKey, input.queueKey),
+          isNull(signIns.endedAt),
+          sql`${signIns.begunAt} > ${at - LONGEST_SIGN_IN_MS}`,
+        ),
+      )
+      .limit(1);
     if (busy) return { begun: false as const, why: "busy" as const };
     const signInId = uuidv7();
     const { personId, lanyardId } = caller as LanyardCaller;
-    await tx.insert(signIns).values({ id: signInId, entryId: input.entryId, versionId: input.versionId, personId, lanyardId, how: "sealed", queueKey: input.queueKey, process: house.process, begunAt: at });
+    await tx.insert(signIns).values({
+      id: signInId,
+      entryId: input.entryId,
+      versionId: input.versionId,
+      personId,
+      lanyardId,
+      how: "sealed",
+      queueKey: input.queueKey,
+      process: house.process,
+      begunAt: at,
+    });
     await tx.insert(met).values({ personId, entryId: input.entryId, at }).onConflictDoNothing();
     return { begun: true as const, signInId };
   },
-  journal: ({ input, result, allowed }) => (result.begun ? { node: input.entryId, vault: allowed.vaultId, details: { signIn: result.signInId }, names: { [input.entryId]: allowed.entry.name } } : null),
+  journal: ({ input, result, allowed }) =>
+    result.begun
+      ? {
+          node: input.entryId,
+          vault: allowed.vaultId,
+          details: { signIn: result.signInId },
+          names: { [input.entryId]: allowed.entry.name },
+        }
+      : null,
   tell: () => [],
 });
 
@@ -54,7 +82,12 @@ const outcomeSchema = z.enum(["signed-in", ...(Object.keys(FAILURES) as Failure[
 
 export const handOver = command({
   name: "signIn.end",
-  input: z.strictObject({ signInId: idSchema, outcome: outcomeSchema, detail: z.string().max(300), jar: z.string().nullable() }),
+  input: z.strictObject({
+    signInId: idSchema,
+    outcome: outcomeSchema,
+    detail: z.string().max(300),
+    jar: z.string().nullable(),
+  }),
   by: ["lanyard"],
   internal: true,
   allow: async ({ tx, caller, input, at }) => {
@@ -62,28 +95,64 @@ export const handOver = command({
     if (!row || row.endedAt !== null) throw new Refused("ended", "This sign-in has ended already.");
     const [entry] = await tx.select().from(entries).where(eq(entries.nodeId, row.entryId));
     const now = await resolveAt(tx, row.personId, row.entryId, at);
-    const still = now !== null && atLeast(now.resolution.level, "use") && entry !== undefined && entry.binnedAt === null && entry.versionId === row.versionId;
-    return { row, entry: entry as EntryRow, vaultId: now?.path[0]?.vaultId ?? null, still, accessEnds: still ? await reachEnd(tx, personIdOf(caller)!, row.entryId, "use", at) : null };
+    const still =
+      now !== null &&
+      atLeast(now.resolution.level, "use") &&
+      entry !== undefined &&
+      entry.binnedAt === null &&
+      entry.versionId === row.versionId;
+    return {
+      row,
+      entry: entry as EntryRow,
+      vaultId: now?.path[0]?.vaultId ?? null,
+      still,
+      accessEnds: still ? await reachEnd(tx, personIdOf(caller)!, row.entryId, "use", at) : null,
+    };
   },
   run: async ({ tx, input, at, allowed, house }) => {
     // Access may have ended while the site answered: then nothing is handed over.
     const outcome: SignInOutcome = input.outcome === "signed-in" && !allowed.still ? "access-ended" : input.outcome;
-    const kept = outcome === "signed-in" && input.jar !== null && allowed.vaultId ? await sealJar(tx, house, allowed.vaultId, input.signInId, input.jar) : {};
-    await tx.update(signIns).set({ endedAt: at, outcome, detail: input.detail, ...kept }).where(eq(signIns.id, input.signInId));
-    if (outcome === "wrong-password") await tx.update(entryVersions).set({ refusedAt: at }).where(eq(entryVersions.id, allowed.row.versionId));
+    const kept =
+      outcome === "signed-in" && input.jar !== null && allowed.vaultId
+        ? await sealJar(tx, house, allowed.vaultId, input.signInId, input.jar)
+        : {};
+    await tx
+      .update(signIns)
+      .set({ endedAt: at, outcome, detail: input.detail, ...kept })
+      .where(eq(signIns.id, input.signInId));
+    if (outcome === "wrong-password")
+      await tx.update(entryVersions).set({ refusedAt: at }).where(eq(entryVersions.id, allowed.row.versionId));
     return { outcome, accessEnds: allowed.accessEnds };
   },
-  journal: ({ input, result, allowed }) => ({ node: allowed.row.entryId, vault: allowed.vaultId, details: { signIn: input.signInId, outcome: result.outcome }, names: { [allowed.row.entryId]: allowed.entry?.name ?? "" } }),
-  tell: ({ allowed }) => [`person:${allowed.row.personId}`, ...(allowed.vaultId ? [`vault:${allowed.vaultId}` as const] : [])],
+  journal: ({ input, result, allowed }) => ({
+    node: allowed.row.entryId,
+    vault: allowed.vaultId,
+    details: { signIn: input.signInId, outcome: result.outcome },
+    names: { [allowed.row.entryId]: allowed.entry?.name ?? "" },
+  }),
+  tell: ({ allowed }) => [
+    `person:${allowed.row.personId}`,
+    ...(allowed.vaultId ? [`vault:${allowed.vaultId}` as const] : []),
+  ],
 });
 
-async function sealJar(tx: Parameters<typeof vaultKey>[0], house: Galtry, vaultId: string, signInId: string, jar: string) {
+async function sealJar(
+  tx: Parameters<typeof vaultKey>[0],
+  house: Galtry,
+  vaultId: string,
+  signInId: string,
+  jar: string,
+) {
   const { key, version } = await vaultKey(tx, house.keys, vaultId);
   return { jar: Buffer.from(await seal(key, utf8(jar), ["sign-in jar", vaultId, signInId])), keyVersion: version };
 }
 
 /** Opens a kept jar, to sign out at the site. */
-export async function openJar(house: Galtry, vaultId: string, row: Pick<typeof signIns.$inferSelect, "id" | "jar" | "keyVersion">): Promise<HandedCookie[]> {
+export async function openJar(
+  house: Galtry,
+  vaultId: string,
+  row: Pick<typeof signIns.$inferSelect, "id" | "jar" | "keyVersion">,
+): Promise<HandedCookie[]> {
   if (!row.jar || row.keyVersion === null) return [];
   const { key } = await vaultKey(house.db, house.keys, vaultId, row.keyVersion);
   return JSON.parse(fromUtf8(await open(key, row.jar, ["sign-in jar", vaultId, row.id])));
@@ -97,7 +166,9 @@ export const claimCode = command({
   internal: true,
   allow: () => undefined,
   run: async ({ tx, input }) => {
-    await tx.delete(usedCodes).where(and(eq(usedCodes.fingerprint, input.fingerprint), lt(usedCodes.step, input.step - 20)));
+    await tx
+      .delete(usedCodes)
+      .where(and(eq(usedCodes.fingerprint, input.fingerprint), lt(usedCodes.step, input.step - 20)));
     const claimed = await tx.insert(usedCodes).values(input).onConflictDoNothing().returning();
     return claimed.length > 0;
   },
@@ -106,26 +177,69 @@ export const claimCode = command({
 });
 
 export type SealedAnswer =
-  | { outcome: "signed-in"; cookies: HandedCookie[]; landing: string; accessEnds: number | null; signInId: string; entry: { id: string; name: string } }
+  | {
+      outcome: "signed-in";
+      cookies: HandedCookie[];
+      landing: string;
+      accessEnds: number | null;
+      signInId: string;
+      entry: { id: string; name: string };
+    }
   | { outcome: Failure; detail: string | null; guardedFill: boolean; entry: { id: string; name: string } };
 
 /**
  * The whole of one sealed sign-in for one Lanyard.
  * @throws Refused when the person may not use the entry
  */
-export async function sealedSignIn(house: Galtry, caller: LanyardCaller, entryId: string, onProgress: (progress: Progress) => void, signal: AbortSignal, engine: SignInEngine = defaultEngine(house)): Promise<SealedAnswer> {
+export async function sealedSignIn(
+  house: Galtry,
+  caller: LanyardCaller,
+  entryId: string,
+  onProgress: (progress: Progress) => void,
+  signal: AbortSignal,
+  engine: SignInEngine = defaultEngine(house),
+): Promise<SealedAnswer> {
   const begun = await beginInTurn(house, caller, entryId, onProgress, signal);
   const named = { id: begun.entry.nodeId, name: begun.entry.name };
   const sees = (detail: string) => (begun.mayEdit ? detail : null);
-  if (!("signInId" in begun)) return { outcome: "refused-before", detail: sees("this version was refused by the site"), guardedFill: false, entry: named };
+  if (!("signInId" in begun))
+    return {
+      outcome: "refused-before",
+      detail: sees("this version was refused by the site"),
+      guardedFill: false,
+      entry: named,
+    };
 
   const result = await attempt(house, caller, begun, onProgress, signal, engine);
-  const ended = await handOver.execute(house, { signInId: begun.signInId, outcome: result.outcome, detail: result.detail, jar: result.session ? JSON.stringify(result.session.cookies) : null }, caller);
-  if (ended.outcome !== "signed-in" || !result.session) return { outcome: ended.outcome as Failure, detail: sees(result.detail), guardedFill: begun.entry.guardedFill, entry: named };
-  return { outcome: "signed-in", cookies: endingWith(result.session.cookies, ended.accessEnds), landing: result.session.landing, accessEnds: ended.accessEnds, signInId: begun.signInId, entry: named };
+  const ended = await handOver.execute(
+    house,
+    {
+      signInId: begun.signInId,
+      outcome: result.outcome,
+      detail: result.detail,
+      jar: result.session ? JSON.stringify(result.session.cookies) : null,
+    },
+    caller,
+  );
+  if (ended.outcome !== "signed-in" || !result.session)
+    return {
+      outcome: ended.outcome as Failure,
+      detail: sees(result.detail),
+      guardedFill: begun.entry.guardedFill,
+      entry: named,
+    };
+  return {
+    outcome: "signed-in",
+    cookies: endingWith(result.session.cookies, ended.accessEnds),
+    landing: result.session.landing,
+    accessEnds: ended.accessEnds,
+    signInId: begun.signInId,
+    entry: named,
+  };
 }
 
-const defaultEngine = (house: Galtry): SignInEngine => new HttpEngine({ allowedTargets: house.configuration.allowedTargets, ownPort: house.configuration.port });
+const defaultEngine = (house: Galtry): SignInEngine =>
+  new HttpEngine({ allowedTargets: house.configuration.allowedTargets, ownPort: house.configuration.port });
 
 interface Begun {
   entry: EntryRow;
@@ -135,30 +249,55 @@ interface Begun {
 }
 
 /** Waits while another sign-in to the same account at the same host is under way. */
-async function beginInTurn(house: Galtry, caller: LanyardCaller, entryId: string, onProgress: (progress: Progress) => void, signal: AbortSignal): Promise<Begun | Omit<Begun, "signInId">> {
+async function beginInTurn(
+  house: Galtry,
+  caller: LanyardCaller,
+  entryId: string,
+  onProgress: (progress: Progress) => void,
+  signal: AbortSignal,
+): Promise<Begun | Omit<Begun, "signInId">> {
   for (const start = Date.now(); ; ) {
     const allowed = await requireEntry(house.db, caller, entryId, "use", Date.now());
     const version = await currentVersion(house.db, allowed.entry);
     const values = await openValues(house.db, house.keys, version);
-    const queueKey = await fingerprint(house.keys, "queue", `${hostOf(allowed.entry.signInPage)}\u0000${values.userName}`);
+    const queueKey = await fingerprint(
+      house.keys,
+      "queue",
+      `${hostOf(allowed.entry.signInPage)}\u0000${values.userName}`,
+    );
     const begun = await beginSignIn.execute(house, { entryId, queueKey, versionId: version.id }, caller);
     const found = { entry: allowed.entry, values, mayEdit: atLeast(allowed.level, "edit") };
     if (begun.begun) return { ...found, signInId: begun.signInId };
     if (begun.why === "refused-before") return found;
     if (begun.why === "busy") onProgress("waiting");
-    if (Date.now() - start > LONGEST_SIGN_IN_MS || signal.aborted) throw new Refused("too-many", "Others are signing in to the same site. Try again in a minute.");
+    if (Date.now() - start > LONGEST_SIGN_IN_MS || signal.aborted)
+      throw new Refused("too-many", "Others are signing in to the same site. Try again in a minute.");
     await new Promise((resolve) => setTimeout(resolve, 120));
   }
 }
 
-async function attempt(house: Galtry, caller: LanyardCaller, { entry, values }: Begun, onProgress: (progress: Progress) => void, signal: AbortSignal, engine: SignInEngine): Promise<{ outcome: SignInOutcome; detail: string; session: SignedIn | null }> {
+async function attempt(
+  house: Galtry,
+  caller: LanyardCaller,
+  { entry, values }: Begun,
+  onProgress: (progress: Progress) => void,
+  signal: AbortSignal,
+  engine: SignInEngine,
+): Promise<{ outcome: SignInOutcome; detail: string; session: SignedIn | null }> {
   const codeMark = values.code ? await fingerprint(house.keys, "code", values.code.secret) : "";
   const allowedHosts = new Set(entry.steps.hosts);
   try {
     const session = await engine.signIn({
-      signInPage: entry.signInPage, userName: values.userName, password: values.password, code: values.code, steps: entry.steps, plainHttp: entry.plainHttp,
+      signInPage: entry.signInPage,
+      userName: values.userName,
+      password: values.password,
+      code: values.code,
+      steps: entry.steps,
+      plainHttp: entry.plainHttp,
       allows: (address) => matches(entry, address) || allowedHosts.has(hostOf(address) ?? ""),
-      userAgent: caller.browser, acceptLanguage: caller.language, onProgress,
+      userAgent: caller.browser,
+      acceptLanguage: caller.language,
+      onProgress,
       signal: AbortSignal.any([signal, AbortSignal.timeout(LONGEST_SIGN_IN_MS - 5_000)]),
       claimCode: (step) => claimCode.execute(house, { fingerprint: codeMark, step }, caller),
     });
@@ -166,7 +305,11 @@ async function attempt(house: Galtry, caller: LanyardCaller, { entry, values }: 
   } catch (error) {
     if (error instanceof SignInFailure) return { outcome: error.failure, detail: error.detail, session: null };
     // Never the error's own text: it could hold what was sent.
-    return { outcome: "not-understood", detail: `an unexpected ${error instanceof Error ? error.name : "error"}`, session: null };
+    return {
+      outcome: "not-understood",
+      detail: `an unexpected ${error instanceof Error ? error.name : "error"}`,
+      session: null,
+    };
   }
 }
 
@@ -184,13 +327,19 @@ export const reportLanding = command({
   by: ["lanyard"],
   allow: async ({ tx, caller, input }) => {
     const [row] = await tx.select().from(signIns).where(eq(signIns.id, input.signInId));
-    if (!row || row.personId !== personIdOf(caller) || row.outcome !== "signed-in") throw new Refused("not-found", "There is no such sign-in.");
+    if (!row || row.personId !== personIdOf(caller) || row.outcome !== "signed-in")
+      throw new Refused("not-found", "There is no such sign-in.");
     return row;
   },
   run: async ({ tx, input }) => {
-    if (!input.signedIn) await tx.update(signIns).set({ outcome: "tied-to-address", detail: "the landing page asks to sign in again" }).where(eq(signIns.id, input.signInId));
+    if (!input.signedIn)
+      await tx
+        .update(signIns)
+        .set({ outcome: "tied-to-address", detail: "the landing page asks to sign in again" })
+        .where(eq(signIns.id, input.signInId));
   },
-  journal: ({ input, allowed }) => (input.signedIn ? null : { node: allowed.entryId, details: { signIn: input.signInId, outcome: "tied-to-address" } }),
+  journal: ({ input, allowed }) =>
+    input.signedIn ? null : { node: allowed.entryId, details: { signIn: input.signInId, outcome: "tied-to-address" } },
   tell: ({ allowed }) => [`person:${allowed.personId}`],
 });
 
@@ -202,9 +351,18 @@ export const closeBrokenOff = command({
   allow: () => undefined,
   run: async ({ tx, input, at }) => {
     const dead = input.deadProcesses.map((name) => eq(signIns.process, name));
-    const rows = await tx.update(signIns).set({ endedAt: at, outcome: "broken-off", detail: "Galtry was stopped" }).where(and(isNull(signIns.endedAt), or(lt(signIns.begunAt, at - LONGEST_SIGN_IN_MS - 30_000), ...dead))).returning();
+    const rows = await tx
+      .update(signIns)
+      .set({ endedAt: at, outcome: "broken-off", detail: "Galtry was stopped" })
+      .where(and(isNull(signIns.endedAt), or(lt(signIns.begunAt, at - LONGEST_SIGN_IN_MS - 30_000), ...dead)))
+      .returning();
     return rows.map((row) => ({ entryId: row.entryId, signInId: row.id, personId: row.personId }));
   },
-  journal: ({ result }) => result.map((row) => ({ person: row.personId, node: row.entryId, details: { signIn: row.signInId, outcome: "broken-off" } })),
+  journal: ({ result }) =>
+    result.map((row) => ({
+      person: row.personId,
+      node: row.entryId,
+      details: { signIn: row.signInId, outcome: "broken-off" },
+    })),
   tell: ({ result }) => result.map((row) => `person:${row.personId}` as const),
 });

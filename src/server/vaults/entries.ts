@@ -3,15 +3,26 @@ import { and, desc, eq } from "drizzle-orm";
 import { z } from "zod";
 import { atLeast } from "../../core/access";
 import { type WebsiteLogin, websiteLoginSchema } from "../../core/kinds/websiteLogin";
-import { codeAt } from "../../core/signin/code";
 import { hostOf } from "../../core/signin/address";
+import { codeAt } from "../../core/signin/code";
 import { siteOf } from "../../core/signin/site";
 import { NO_STEPS, stepsSchema } from "../../core/signin/steps";
 import { type Allowed, loadPath, requireLevel } from "../access/load";
 import { type Caller, personIdOf } from "../caller";
 import { command, idSchema } from "../command";
 import type { Reader, Transaction } from "../database/client";
-import { entries, entryVersions, type ExtraField, fingerprints, met, nodes, persons, places, type SightingHow, sightings } from "../database/schema";
+import {
+  type ExtraField,
+  entries,
+  entryVersions,
+  fingerprints,
+  met,
+  nodes,
+  persons,
+  places,
+  type SightingHow,
+  sightings,
+} from "../database/schema";
 import type { Galtry } from "../galtry";
 import { uuidv7 } from "../ids";
 import { notFound, Refused } from "../refused";
@@ -21,7 +32,13 @@ export type EntryRow = typeof entries.$inferSelect;
 export type VersionRow = typeof entryVersions.$inferSelect;
 
 /** The gate for acts on an entry: level, and not in the bin. */
-export async function requireEntry(tx: Reader, caller: Caller, entryId: string, needed: Parameters<typeof requireLevel>[3], at: number) {
+export async function requireEntry(
+  tx: Reader,
+  caller: Caller,
+  entryId: string,
+  needed: Parameters<typeof requireLevel>[3],
+  at: number,
+) {
   const allowed = await requireLevel(tx, caller, entryId, needed, at);
   const [entry] = await tx.select().from(entries).where(eq(entries.nodeId, entryId));
   if (!entry) throw notFound();
@@ -40,7 +57,12 @@ export async function currentVersion(tx: Reader, entry: Pick<EntryRow, "versionI
 
 export const addEntry = command({
   name: "vaults.addEntry",
-  input: z.strictObject({ parentId: idSchema, values: websiteLoginSchema, captured: z.boolean().default(false), steps: stepsSchema.optional() }),
+  input: z.strictObject({
+    parentId: idSchema,
+    values: websiteLoginSchema,
+    captured: z.boolean().default(false),
+    steps: stepsSchema.optional(),
+  }),
   by: ["person", "lanyard"],
   allow: async ({ tx, caller, input, at }) => {
     const [parent] = await loadPath(tx, input.parentId);
@@ -51,38 +73,79 @@ export const addEntry = command({
     const entryId = uuidv7();
     const personId = personIdOf(caller)!;
     await tx.insert(nodes).values({ id: entryId, type: "entry", createdAt: at, createdBy: personId });
-    await tx.insert(places).values({ id: uuidv7(), nodeId: entryId, parentId: input.parentId, vaultId: allowed.vaultId, validFrom: at, commandId });
+    await tx.insert(places).values({
+      id: uuidv7(),
+      nodeId: entryId,
+      parentId: input.parentId,
+      vaultId: allowed.vaultId,
+      validFrom: at,
+      commandId,
+    });
     const empty: SealedValues = { userName: "", password: "", code: null, extras: {} };
-    const written = await writeVersion(tx, house, { entryId, vaultId: allowed.vaultId, number: 1, personId, at, values: input.values, before: empty, how: input.captured ? "captured" : "written" });
-    await tx.insert(entries).values({ nodeId: entryId, kind: "website-login", steps: input.steps ?? NO_STEPS, ...written.row, createdAt: at, createdBy: personId });
+    const written = await writeVersion(tx, house, {
+      entryId,
+      vaultId: allowed.vaultId,
+      number: 1,
+      personId,
+      at,
+      values: input.values,
+      before: empty,
+      how: input.captured ? "captured" : "written",
+    });
+    await tx.insert(entries).values({
+      nodeId: entryId,
+      kind: "website-login",
+      steps: input.steps ?? NO_STEPS,
+      ...written.row,
+      createdAt: at,
+      createdBy: personId,
+    });
     await tx.insert(met).values({ personId, entryId, at }).onConflictDoNothing();
     return { entryId, versionId: written.row.versionId };
   },
   journal: ({ input, result, allowed }) => ({
-    node: result.entryId, vault: allowed.vaultId, details: { captured: input.captured }, names: { [result.entryId]: input.values.name },
+    node: result.entryId,
+    vault: allowed.vaultId,
+    details: { captured: input.captured },
+    names: { [result.entryId]: input.values.name },
   }),
   tell: ({ allowed }) => [`vault:${allowed.vaultId}`],
 });
 
 export const changeEntry = command({
   name: "vaults.changeEntry",
-  input: z.strictObject({ entryId: idSchema, baseVersionId: idSchema, values: websiteLoginSchema, captured: z.boolean().default(false) }),
+  input: z.strictObject({
+    entryId: idSchema,
+    baseVersionId: idSchema,
+    values: websiteLoginSchema,
+    captured: z.boolean().default(false),
+  }),
   by: ["person", "lanyard"],
   allow: ({ tx, caller, input, at }) => requireEntry(tx, caller, input.entryId, "edit", at),
   run: async ({ tx, input, caller, at, house, allowed }) => {
     const current = await currentVersion(tx, allowed.entry);
     const before = await openValues(tx, house.keys, current);
-    if (current.id !== input.baseVersionId) throw await overtaken(tx, house, allowed.entry, current, before, input.baseVersionId);
+    if (current.id !== input.baseVersionId)
+      throw await overtaken(tx, house, allowed.entry, current, before, input.baseVersionId);
     const written = await writeVersion(tx, house, {
-      entryId: input.entryId, vaultId: current.vaultId, number: current.number + 1, personId: personIdOf(caller)!, at,
-      values: input.values, before, how: input.captured ? "captured" : "written", earlier: current,
+      entryId: input.entryId,
+      vaultId: current.vaultId,
+      number: current.number + 1,
+      personId: personIdOf(caller)!,
+      at,
+      values: input.values,
+      before,
+      how: input.captured ? "captured" : "written",
+      earlier: current,
     });
     await tx.update(entries).set(written.row).where(eq(entries.nodeId, input.entryId));
     return { versionId: written.row.versionId, changed: written.changed };
   },
   journal: ({ input, result, allowed }) => ({
-    node: input.entryId, vault: allowed.vaultId,
-    details: { changed: result.changed.join(", "), captured: input.captured }, names: { [input.entryId]: input.values.name },
+    node: input.entryId,
+    vault: allowed.vaultId,
+    details: { changed: result.changed.join(", "), captured: input.captured },
+    names: { [input.entryId]: input.values.name },
   }),
   tell: ({ allowed }) => [`vault:${allowed.vaultId}`],
 });
@@ -107,18 +170,35 @@ async function writeVersion(tx: Transaction, house: Galtry, write: WriteVersion)
     userName: values.userName ?? before.userName,
     password: values.password ?? before.password,
     code: values.code === undefined ? before.code : values.code,
-    extras: Object.fromEntries(values.extras.filter((extra) => extra.class !== "open").map((extra) => [extra.id, extra.value ?? before.extras[extra.id] ?? ""])),
+    extras: Object.fromEntries(
+      values.extras
+        .filter((extra) => extra.class !== "open")
+        .map((extra) => [extra.id, extra.value ?? before.extras[extra.id] ?? ""]),
+    ),
   };
   const extras: ExtraField[] = values.extras.map(({ id, label, class: fieldClass, value }) =>
     fieldClass === "open" ? { id, label, class: fieldClass, value: value ?? "" } : { id, label, class: fieldClass },
   );
   const open = {
-    name: values.name, description: values.description, signInPage: values.signInPage, reach: values.reach, notes: values.notes,
-    tags: values.tags, extras, useSeesUserName: values.useSeesUserName,
+    name: values.name,
+    description: values.description,
+    signInPage: values.signInPage,
+    reach: values.reach,
+    notes: values.notes,
+    tags: values.tags,
+    extras,
+    useSeesUserName: values.useSeesUserName,
   };
   const sealed = await sealValues(tx, house.keys, { vaultId, entryId, versionId }, after);
   await tx.insert(entryVersions).values({
-    id: versionId, entryId, number: write.number, vaultId, ...sealed, open, createdAt: at, createdBy: personId,
+    id: versionId,
+    entryId,
+    number: write.number,
+    vaultId,
+    ...sealed,
+    open,
+    createdAt: at,
+    createdBy: personId,
     // A version that the site refused stays refused while what is sent to it stays the same.
     refusedAt: write.earlier?.refusedAt && sameLogin(before, after) ? write.earlier.refusedAt : null,
   });
@@ -127,16 +207,54 @@ async function writeVersion(tx: Transaction, house: Galtry, write: WriteVersion)
   const host = hostOf(values.signInPage) ?? "";
   return {
     changed,
-    row: { ...open, host, site: siteOf(host), hasCode: after.code !== null, versionId, changedAt: at, changedBy: personId },
+    row: {
+      ...open,
+      host,
+      site: siteOf(host),
+      hasCode: after.code !== null,
+      versionId,
+      changedAt: at,
+      changedBy: personId,
+    },
   };
 }
 
 /** A new version that differs in its password only. */
-export async function writePassword(tx: Transaction, house: Galtry, entry: EntryRow, current: VersionRow, password: string, personId: string, at: number) {
+export async function writePassword(
+  tx: Transaction,
+  house: Galtry,
+  entry: EntryRow,
+  current: VersionRow,
+  password: string,
+  personId: string,
+  at: number,
+) {
   const before = await openValues(tx, house.keys, current);
   const { name, description, signInPage, reach, notes, tags, extras, useSeesUserName } = entry;
-  const values = { name, description, signInPage, reach, notes, tags, extras, useSeesUserName, password, userName: undefined, code: undefined };
-  const written = await writeVersion(tx, house, { entryId: entry.nodeId, vaultId: current.vaultId, number: current.number + 1, personId, at, values, before, how: "captured", earlier: current });
+  const values = {
+    name,
+    description,
+    signInPage,
+    reach,
+    notes,
+    tags,
+    extras,
+    useSeesUserName,
+    password,
+    userName: undefined,
+    code: undefined,
+  };
+  const written = await writeVersion(tx, house, {
+    entryId: entry.nodeId,
+    vaultId: current.vaultId,
+    number: current.number + 1,
+    personId,
+    at,
+    values,
+    before,
+    how: "captured",
+    earlier: current,
+  });
   await tx.update(entries).set(written.row).where(eq(entries.nodeId, entry.nodeId));
   return { versionId: written.row.versionId };
 }
@@ -154,7 +272,13 @@ export function fieldsOf(values: SealedValues): Record<string, string> {
   };
 }
 
-async function keepFingerprints(tx: Transaction, house: Galtry, of: { versionId: string; entryId: string; personId: string; at: number; how: SightingHow }, before: SealedValues, after: SealedValues) {
+async function keepFingerprints(
+  tx: Transaction,
+  house: Galtry,
+  of: { versionId: string; entryId: string; personId: string; at: number; how: SightingHow },
+  before: SealedValues,
+  after: SealedValues,
+) {
   const old = fieldsOf(before);
   for (const [field, value] of Object.entries(fieldsOf(after))) {
     if (value === "") continue;
@@ -165,36 +289,75 @@ async function keepFingerprints(tx: Transaction, house: Galtry, of: { versionId:
   }
 }
 
-export async function noteSighting(tx: Transaction, seen: { entryId: string; field: string; mark: string; personId: string; at: number; how: SightingHow }) {
-  await tx.insert(sightings).values({ id: uuidv7(), entryId: seen.entryId, field: seen.field, fingerprint: seen.mark, personId: seen.personId, at: seen.at, how: seen.how });
+export async function noteSighting(
+  tx: Transaction,
+  seen: { entryId: string; field: string; mark: string; personId: string; at: number; how: SightingHow },
+) {
+  await tx.insert(sightings).values({
+    id: uuidv7(),
+    entryId: seen.entryId,
+    field: seen.field,
+    fingerprint: seen.mark,
+    personId: seen.personId,
+    at: seen.at,
+    how: seen.how,
+  });
 }
 
-function changedFields(openBefore: Record<string, unknown>, openAfter: Record<string, unknown>, before: SealedValues, after: SealedValues): string[] {
-  const open = Object.keys(openAfter).filter((key) => JSON.stringify(openBefore[key]) !== JSON.stringify(openAfter[key]));
+function changedFields(
+  openBefore: Record<string, unknown>,
+  openAfter: Record<string, unknown>,
+  before: SealedValues,
+  after: SealedValues,
+): string[] {
+  const open = Object.keys(openAfter).filter(
+    (key) => JSON.stringify(openBefore[key]) !== JSON.stringify(openAfter[key]),
+  );
   const [old, now] = [fieldsOf(before), fieldsOf(after)];
-  const sealed = [...new Set([...Object.keys(old), ...Object.keys(now)])].filter((key) => (old[key] ?? "") !== (now[key] ?? ""));
+  const sealed = [...new Set([...Object.keys(old), ...Object.keys(now)])].filter(
+    (key) => (old[key] ?? "") !== (now[key] ?? ""),
+  );
   return [...open, ...sealed.map((key) => (key.startsWith("extra:") ? "extra field" : key))];
 }
 
 /** Somebody saved in between: what stands there now, so that the page can show both. Secrets are named, not shown. */
-async function overtaken(tx: Reader, house: Galtry, entry: EntryRow, current: VersionRow, now: SealedValues, baseId: string): Promise<Refused> {
+async function overtaken(
+  tx: Reader,
+  house: Galtry,
+  entry: EntryRow,
+  current: VersionRow,
+  now: SealedValues,
+  baseId: string,
+): Promise<Refused> {
   const [who] = await tx.select({ name: persons.name }).from(persons).where(eq(persons.id, current.createdBy));
-  const [base] = await tx.select().from(entryVersions).where(and(eq(entryVersions.id, baseId), eq(entryVersions.entryId, entry.nodeId)));
+  const [base] = await tx
+    .select()
+    .from(entryVersions)
+    .where(and(eq(entryVersions.id, baseId), eq(entryVersions.entryId, entry.nodeId)));
   const then = base ? await openValues(tx, house.keys, base) : null;
-  return new Refused("conflict", `${who?.name ?? "Somebody"} changed this entry while you were editing it.`, undefined, {
-    versionId: current.id,
-    by: who?.name ?? null,
-    at: current.createdAt,
-    theirs: { ...current.open, userName: now.userName },
-    passwordChanged: then === null || then.password !== now.password,
-    codeChanged: then === null || JSON.stringify(then.code) !== JSON.stringify(now.code),
-  });
+  return new Refused(
+    "conflict",
+    `${who?.name ?? "Somebody"} changed this entry while you were editing it.`,
+    undefined,
+    {
+      versionId: current.id,
+      by: who?.name ?? null,
+      at: current.createdAt,
+      theirs: { ...current.open, userName: now.userName },
+      passwordChanged: then === null || then.password !== now.password,
+      codeChanged: then === null || JSON.stringify(then.code) !== JSON.stringify(now.code),
+    },
+  );
 }
 
 /** Shows or copies one secret: a journal line and a sighting each time. */
 export const revealField = command({
   name: "vaults.reveal",
-  input: z.strictObject({ entryId: idSchema, field: z.string().regex(/^(userName|password|code|extra:.{1,64})$/), how: z.enum(["revealed", "copied"]) }),
+  input: z.strictObject({
+    entryId: idSchema,
+    field: z.string().regex(/^(userName|password|code|extra:.{1,64})$/),
+    how: z.enum(["revealed", "copied"]),
+  }),
   by: ["person"],
   allow: ({ tx, caller, input, at }) => requireEntry(tx, caller, input.entryId, "reveal", at),
   run: async ({ tx, input, caller, at, house, allowed }) => {
@@ -206,11 +369,21 @@ export const revealField = command({
       const { code, leftMs } = codeAt(values.code!, at);
       return { value: code, leftMs, versionId: version.id };
     }
-    await noteSighting(tx, { entryId: input.entryId, field: input.field, mark: await fingerprint(house.keys, input.field, value), personId: personIdOf(caller)!, at, how: input.how });
+    await noteSighting(tx, {
+      entryId: input.entryId,
+      field: input.field,
+      mark: await fingerprint(house.keys, input.field, value),
+      personId: personIdOf(caller)!,
+      at,
+      how: input.how,
+    });
     return { value, leftMs: null, versionId: version.id };
   },
   journal: ({ input, allowed }) => ({
-    node: input.entryId, vault: allowed.vaultId, details: { field: input.field.split(":")[0]!, how: input.how }, names: { [input.entryId]: allowed.entry.name },
+    node: input.entryId,
+    vault: allowed.vaultId,
+    details: { field: input.field.split(":")[0]!, how: input.how },
+    names: { [input.entryId]: allowed.entry.name },
   }),
   tell: ({ input, allowed }) => [`vault:${allowed.vaultId}`],
 });
@@ -221,9 +394,16 @@ export const binEntry = command({
   by: ["person"],
   allow: ({ tx, caller, input, at }) => requireEntry(tx, caller, input.entryId, "steward", at),
   run: async ({ tx, input, caller, at }) => {
-    await tx.update(entries).set({ binnedAt: at, binnedBy: personIdOf(caller) }).where(eq(entries.nodeId, input.entryId));
+    await tx
+      .update(entries)
+      .set({ binnedAt: at, binnedBy: personIdOf(caller) })
+      .where(eq(entries.nodeId, input.entryId));
   },
-  journal: ({ input, allowed }) => ({ node: input.entryId, vault: allowed.vaultId, names: { [input.entryId]: allowed.entry.name } }),
+  journal: ({ input, allowed }) => ({
+    node: input.entryId,
+    vault: allowed.vaultId,
+    names: { [input.entryId]: allowed.entry.name },
+  }),
   tell: ({ allowed }) => [`vault:${allowed.vaultId}`],
 });
 
@@ -240,7 +420,11 @@ export const restoreEntry = command({
   run: async ({ tx, input }) => {
     await tx.update(entries).set({ binnedAt: null, binnedBy: null }).where(eq(entries.nodeId, input.entryId));
   },
-  journal: ({ input, allowed }) => ({ node: input.entryId, vault: allowed.vaultId, names: { [input.entryId]: allowed.entry.name } }),
+  journal: ({ input, allowed }) => ({
+    node: input.entryId,
+    vault: allowed.vaultId,
+    names: { [input.entryId]: allowed.entry.name },
+  }),
   tell: ({ allowed }) => [`vault:${allowed.vaultId}`],
 });
 
@@ -251,10 +435,16 @@ export const changeSigningIn = command({
   by: ["person"],
   allow: ({ tx, caller, input, at }) => requireEntry(tx, caller, input.entryId, "steward", at),
   run: async ({ tx, input }) => {
-    await tx.update(entries).set({ guardedFill: input.guardedFill, plainHttp: input.plainHttp }).where(eq(entries.nodeId, input.entryId));
+    await tx
+      .update(entries)
+      .set({ guardedFill: input.guardedFill, plainHttp: input.plainHttp })
+      .where(eq(entries.nodeId, input.entryId));
   },
   journal: ({ input, allowed }) => ({
-    node: input.entryId, vault: allowed.vaultId, details: { guardedFill: input.guardedFill, plainHttp: input.plainHttp }, names: { [input.entryId]: allowed.entry.name },
+    node: input.entryId,
+    vault: allowed.vaultId,
+    details: { guardedFill: input.guardedFill, plainHttp: input.plainHttp },
+    names: { [input.entryId]: allowed.entry.name },
   }),
   tell: ({ allowed }) => [`vault:${allowed.vaultId}`],
 });
@@ -268,12 +458,24 @@ export const tryOnceMore = command({
   run: async ({ tx, allowed }) => {
     await tx.update(entryVersions).set({ refusedAt: null }).where(eq(entryVersions.id, allowed.entry.versionId));
   },
-  journal: ({ input, allowed }) => ({ node: input.entryId, vault: allowed.vaultId, names: { [input.entryId]: allowed.entry.name } }),
+  journal: ({ input, allowed }) => ({
+    node: input.entryId,
+    vault: allowed.vaultId,
+    names: { [input.entryId]: allowed.entry.name },
+  }),
   tell: ({ allowed }) => [`vault:${allowed.vaultId}`],
 });
 
 /** Latest versions first; only their numbers, moments and makers. */
 export async function versionLines(tx: Reader, entryId: string) {
-  return tx.select({ id: entryVersions.id, number: entryVersions.number, at: entryVersions.createdAt, by: entryVersions.createdBy }).from(entryVersions).where(eq(entryVersions.entryId, entryId)).orderBy(desc(entryVersions.number));
+  return tx
+    .select({
+      id: entryVersions.id,
+      number: entryVersions.number,
+      at: entryVersions.createdAt,
+      by: entryVersions.createdBy,
+    })
+    .from(entryVersions)
+    .where(eq(entryVersions.entryId, entryId))
+    .orderBy(desc(entryVersions.number));
 }
-

@@ -10,8 +10,8 @@ import { personIdOf } from "../caller";
 import { idSchema, query } from "../command";
 import type { Reader } from "../database/client";
 import { entries, fingerprints, pins, sightings, signIns, vaults } from "../database/schema";
-import { notFound } from "../refused";
 import { storyOf } from "../journal/story";
+import { notFound } from "../refused";
 import { currentVersion, type EntryRow, fieldsOf, versionLines } from "./entries";
 import { openValues } from "./sealing";
 
@@ -28,59 +28,121 @@ export const entryPage = query({
       currentVersion(tx, entry),
       ownLevel(tx, personId, input.entryId, at),
       tx.select({ id: vaults.nodeId, name: vaults.name }).from(vaults).where(eq(vaults.nodeId, allowed.vaultId)),
-      tx.select().from(pins).where(and(eq(pins.personId, personId), eq(pins.entryId, input.entryId))),
+      tx
+        .select()
+        .from(pins)
+        .where(and(eq(pins.personId, personId), eq(pins.entryId, input.entryId))),
       sameSite(tx, entry, personId, at),
       lastSignIn(tx, entry, personId, allowed.level),
     ]);
     const names = await loadNames(tx);
-    const values = atLeast(allowed.level, "reveal") || entry.useSeesUserName ? await openValues(tx, house.keys, version) : null;
+    const values =
+      atLeast(allowed.level, "reveal") || entry.useSeesUserName ? await openValues(tx, house.keys, version) : null;
     return {
-      id: entry.nodeId, name: entry.name, description: entry.description, signInPage: entry.signInPage, site: siteName(entry.signInPage), reach: entry.reach,
-      notes: entry.notes, tags: entry.tags, hasCode: entry.hasCode, guardedFill: entry.guardedFill, plainHttp: entry.plainHttp, useSeesUserName: entry.useSeesUserName, steps: entry.steps,
+      id: entry.nodeId,
+      name: entry.name,
+      description: entry.description,
+      signInPage: entry.signInPage,
+      site: siteName(entry.signInPage),
+      reach: entry.reach,
+      notes: entry.notes,
+      tags: entry.tags,
+      hasCode: entry.hasCode,
+      guardedFill: entry.guardedFill,
+      plainHttp: entry.plainHttp,
+      useSeesUserName: entry.useSeesUserName,
+      steps: entry.steps,
       openExtras: entry.extras.filter((extra) => extra.class === "open"),
       userName: values?.userName ?? null,
-      vault: vault!, level: allowed.level, own: own!, pinned: pin !== undefined, binnedAt: entry.binnedAt, refused: version.refusedAt !== null, alike,
-      lastSignIn: lastOwn, zone: names.zone, changedAt: entry.changedAt,
+      vault: vault!,
+      level: allowed.level,
+      own: own!,
+      pinned: pin !== undefined,
+      binnedAt: entry.binnedAt,
+      refused: version.refusedAt !== null,
+      alike,
+      lastSignIn: lastOwn,
+      zone: names.zone,
+      changedAt: entry.changedAt,
       ...(atLeast(allowed.level, "reveal") ? { reveal: revealPart(entry, values!, version.id, names.people) } : {}),
-      ...(atLeast(allowed.level, "edit") ? { versions: (await versionLines(tx, entry.nodeId)).map((row) => ({ ...row, by: names.people.get(row.by) ?? "" })) } : {}),
+      ...(atLeast(allowed.level, "edit")
+        ? {
+            versions: (await versionLines(tx, entry.nodeId)).map((row) => ({
+              ...row,
+              by: names.people.get(row.by) ?? "",
+            })),
+          }
+        : {}),
       ...(atLeast(allowed.level, "steward") ? { seenBy: await seenBy(tx, entry, names.people) } : {}),
       story: await storyOf(tx, entry.nodeId, atLeast(allowed.level, "steward") ? null : personId),
     };
   },
 });
 
-function revealPart(entry: EntryRow, values: Awaited<ReturnType<typeof openValues>>, versionId: string, people: Map<string, string>) {
+function revealPart(
+  entry: EntryRow,
+  values: Awaited<ReturnType<typeof openValues>>,
+  versionId: string,
+  people: Map<string, string>,
+) {
   const filled = fieldsOf(values);
   return {
     versionId,
     hasPassword: values.password !== "",
-    extras: entry.extras.filter((extra) => extra.class !== "open").map((extra) => ({ ...extra, value: extra.class === "identifier" ? (filled[`extra:${extra.id}`] ?? "") : undefined, filled: Boolean(filled[`extra:${extra.id}`]) })),
-    createdAt: entry.createdAt, createdBy: people.get(entry.createdBy) ?? "", changedBy: people.get(entry.changedBy) ?? "",
+    extras: entry.extras
+      .filter((extra) => extra.class !== "open")
+      .map((extra) => ({
+        ...extra,
+        value: extra.class === "identifier" ? (filled[`extra:${extra.id}`] ?? "") : undefined,
+        filled: Boolean(filled[`extra:${extra.id}`]),
+      })),
+    createdAt: entry.createdAt,
+    createdBy: people.get(entry.createdBy) ?? "",
+    changedBy: people.get(entry.changedBy) ?? "",
   };
 }
 
 /** Other entries for the same page: so that nobody picks the wrong one of two. */
 async function sameSite(tx: Reader, entry: EntryRow, personId: string, at: number) {
-  const rows = await tx.select().from(entries).where(and(eq(entries.site, entry.site), isNull(entries.binnedAt), ne(entries.nodeId, entry.nodeId)));
+  const rows = await tx
+    .select()
+    .from(entries)
+    .where(and(eq(entries.site, entry.site), isNull(entries.binnedAt), ne(entries.nodeId, entry.nodeId)));
   if (rows.length === 0) return [];
   const { levels } = await loadReach(tx, (await loadPerson(tx, personId, at))!, at);
-  return rows.filter((row) => atLeast(levels.get(row.nodeId) ?? "none", "use") && matches(row, entry.signInPage)).map((row) => ({ id: row.nodeId, name: row.name, description: row.description }));
+  return rows
+    .filter((row) => atLeast(levels.get(row.nodeId) ?? "none", "use") && matches(row, entry.signInPage))
+    .map((row) => ({ id: row.nodeId, name: row.name, description: row.description }));
 }
 
 async function lastSignIn(tx: Reader, entry: EntryRow, personId: string, level: Level) {
   const whose = atLeast(level, "steward") ? undefined : eq(signIns.personId, personId);
-  const [row] = await tx.select().from(signIns).where(and(eq(signIns.entryId, entry.nodeId), whose, isNotNull(signIns.outcome))).orderBy(desc(signIns.begunAt)).limit(1);
+  const [row] = await tx
+    .select()
+    .from(signIns)
+    .where(and(eq(signIns.entryId, entry.nodeId), whose, isNotNull(signIns.outcome)))
+    .orderBy(desc(signIns.begunAt))
+    .limit(1);
   if (!row?.outcome) return null;
   return { at: row.begunAt, outcome: row.outcome, how: row.how, detail: atLeast(level, "edit") ? row.detail : null };
 }
 
 /** Who has seen the current value of the password or an extra secret, latest first; each person once. */
 async function seenBy(tx: Reader, entry: EntryRow, people: Map<string, string>) {
-  const marks = new Set((await tx.select().from(fingerprints).where(eq(fingerprints.versionId, entry.versionId))).map((row) => `${row.field} ${row.fingerprint}`));
+  const marks = new Set(
+    (await tx.select().from(fingerprints).where(eq(fingerprints.versionId, entry.versionId))).map(
+      (row) => `${row.field} ${row.fingerprint}`,
+    ),
+  );
   const rows = await tx.select().from(sightings).where(eq(sightings.entryId, entry.nodeId)).orderBy(desc(sightings.at));
   const seen = new Map<string, { personId: string; name: string; at: number; how: string }>();
   for (const row of rows)
-    if (row.field !== "userName" && marks.has(`${row.field} ${row.fingerprint}`) && !seen.has(row.personId)) seen.set(row.personId, { personId: row.personId, name: people.get(row.personId) ?? "", at: row.at, how: row.how });
+    if (row.field !== "userName" && marks.has(`${row.field} ${row.fingerprint}`) && !seen.has(row.personId))
+      seen.set(row.personId, {
+        personId: row.personId,
+        name: people.get(row.personId) ?? "",
+        at: row.at,
+        how: row.how,
+      });
   return [...seen.values()];
 }
-

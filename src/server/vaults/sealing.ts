@@ -18,7 +18,8 @@ export interface SealedValues {
 }
 
 const keyBinding = (vaultId: string, version: number) => ["vault key", vaultId, String(version)] as const;
-const versionBinding = (vaultId: string, entryId: string, versionId: string) => ["entry version", vaultId, entryId, versionId] as const;
+const versionBinding = (vaultId: string, entryId: string, versionId: string) =>
+  ["entry version", vaultId, entryId, versionId] as const;
 
 export async function makeVaultKey(tx: Transaction, keys: KeyRing, vaultId: string, at: number): Promise<void> {
   const wrapped = await seal(keys.vaults, randomBytes(KEY_LENGTH), keyBinding(vaultId, 1));
@@ -30,21 +31,34 @@ export async function vaultKey(tx: Reader, keys: KeyRing, vaultId: string, versi
   const [row] = await tx
     .select()
     .from(vaultKeys)
-    .where(version === undefined ? eq(vaultKeys.vaultId, vaultId) : and(eq(vaultKeys.vaultId, vaultId), eq(vaultKeys.version, version)))
+    .where(
+      version === undefined
+        ? eq(vaultKeys.vaultId, vaultId)
+        : and(eq(vaultKeys.vaultId, vaultId), eq(vaultKeys.version, version)),
+    )
     .orderBy(desc(vaultKeys.version))
     .limit(1);
   if (!row) throw new Error("a vault has no key");
   return { version: row.version, key: await open(keys.vaults, row.wrapped, keyBinding(vaultId, row.version)) };
 }
 
-export async function sealValues(tx: Reader, keys: KeyRing, ids: { vaultId: string; entryId: string; versionId: string }, values: SealedValues) {
+export async function sealValues(
+  tx: Reader,
+  keys: KeyRing,
+  ids: { vaultId: string; entryId: string; versionId: string },
+  values: SealedValues,
+) {
   const { version, key } = await vaultKey(tx, keys, ids.vaultId);
   const sealed = await seal(key, utf8(JSON.stringify(values)), versionBinding(ids.vaultId, ids.entryId, ids.versionId));
   return { keyVersion: version, sealed: Buffer.from(sealed) };
 }
 
 /** @throws SealError when the blob is not this version's own */
-export async function openValues(tx: Reader, keys: KeyRing, row: Pick<typeof entryVersions.$inferSelect, "id" | "entryId" | "vaultId" | "keyVersion" | "sealed">): Promise<SealedValues> {
+export async function openValues(
+  tx: Reader,
+  keys: KeyRing,
+  row: Pick<typeof entryVersions.$inferSelect, "id" | "entryId" | "vaultId" | "keyVersion" | "sealed">,
+): Promise<SealedValues> {
   const { key } = await vaultKey(tx, keys, row.vaultId, row.keyVersion);
   return JSON.parse(fromUtf8(await open(key, row.sealed, versionBinding(row.vaultId, row.entryId, row.id))));
 }

@@ -1,14 +1,13 @@
 /** Shared vaults: made by administrators, who are their first stewards. */
 import { and, eq, isNull } from "drizzle-orm";
 import { z } from "zod";
-import { atLeast, type Reach } from "../../core/access";
+import { atLeast, type Reach, resolve } from "../../core/access";
 import { loadEverybody, loadPerson, loadReach, loadSteps, requireLevel } from "../access/load";
 import { isAdministrator, personIdOf } from "../caller";
 import { command, idSchema, nameSchema, none, query } from "../command";
 import { entries, grants, nodes, places, vaults } from "../database/schema";
 import { uuidv7 } from "../ids";
 import { notFound, Refused } from "../refused";
-import { resolve } from "../../core/access";
 import { makeVaultKey } from "./sealing";
 
 export const makeVault = command({
@@ -22,16 +21,31 @@ export const makeVault = command({
     const vaultId = uuidv7();
     const personId = personIdOf(caller)!;
     await tx.insert(nodes).values({ id: vaultId, type: "vault", createdAt: at, createdBy: personId });
-    await tx.insert(places).values({ id: uuidv7(), nodeId: vaultId, parentId: null, vaultId, validFrom: at, commandId });
+    await tx
+      .insert(places)
+      .values({ id: uuidv7(), nodeId: vaultId, parentId: null, vaultId, validFrom: at, commandId });
     await tx.insert(vaults).values({ nodeId: vaultId, ...input });
     await makeVaultKey(tx, house.keys, vaultId, at);
     await tx.insert(grants).values({
-      id: uuidv7(), nodeId: vaultId, subjectKind: "person", subjectId: personId, level: "steward", from: null, until: null,
-      why: "made the vault", givenBy: personId, validFrom: at, commandId,
+      id: uuidv7(),
+      nodeId: vaultId,
+      subjectKind: "person",
+      subjectId: personId,
+      level: "steward",
+      from: null,
+      until: null,
+      why: "made the vault",
+      givenBy: personId,
+      validFrom: at,
+      commandId,
     });
     return { vaultId };
   },
-  journal: ({ input, result }) => ({ node: result.vaultId, vault: result.vaultId, names: { [result.vaultId]: input.name } }),
+  journal: ({ input, result }) => ({
+    node: result.vaultId,
+    vault: result.vaultId,
+    names: { [result.vaultId]: input.name },
+  }),
   tell: ({ result }) => [`vault:${result.vaultId}`, "administrators"],
 });
 
@@ -41,7 +55,11 @@ export const changeVault = command({
   by: ["person"],
   allow: ({ tx, caller, input, at }) => requireLevel(tx, caller, input.vaultId, "steward", at),
   run: async ({ tx, input }) => {
-    const changed = await tx.update(vaults).set({ name: input.name, description: input.description }).where(eq(vaults.nodeId, input.vaultId)).returning();
+    const changed = await tx
+      .update(vaults)
+      .set({ name: input.name, description: input.description })
+      .where(eq(vaults.nodeId, input.vaultId))
+      .returning();
     if (changed.length === 0) throw notFound();
   },
   journal: ({ input }) => ({ node: input.vaultId, vault: input.vaultId, names: { [input.vaultId]: input.name } }),
@@ -65,7 +83,11 @@ export const vaultList = query({
   run: async ({ tx, caller, at }): Promise<VaultLine[]> => {
     const person = (await loadPerson(tx, personIdOf(caller)!, at))!;
     const { levels, tree } = await loadReach(tx, person, at);
-    const binned = new Set((await tx.select({ id: entries.nodeId, at: entries.binnedAt }).from(entries)).filter((row) => row.at !== null).map((row) => row.id));
+    const binned = new Set(
+      (await tx.select({ id: entries.nodeId, at: entries.binnedAt }).from(entries))
+        .filter((row) => row.at !== null)
+        .map((row) => row.id),
+    );
     const counts = new Map<string, number>();
     for (const [id, level] of levels) {
       const node = tree.get(id)!;
@@ -75,7 +97,13 @@ export const vaultList = query({
     const rows = await tx.select().from(vaults);
     return rows
       .filter((row) => counts.has(row.nodeId))
-      .map((row) => ({ id: row.nodeId, name: row.name, description: row.description, level: levels.get(row.nodeId) ?? "none", entries: counts.get(row.nodeId) ?? 0 }))
+      .map((row) => ({
+        id: row.nodeId,
+        name: row.name,
+        description: row.description,
+        level: levels.get(row.nodeId) ?? "none",
+        entries: counts.get(row.nodeId) ?? 0,
+      }))
       .sort((a, b) => a.name.localeCompare(b.name, "en-GB"));
   },
 });
@@ -103,28 +131,44 @@ export const vaultLedger = query({
   run: async ({ tx, caller, input, at }) => {
     const person = (await loadPerson(tx, personIdOf(caller)!, at))!;
     const { levels, tree, grants: own } = await loadReach(tx, person, at);
-    const inside = [...tree.values()].filter((node) => node.vaultId === input.vaultId && levels.get(node.id) !== "none");
+    const inside = [...tree.values()].filter(
+      (node) => node.vaultId === input.vaultId && levels.get(node.id) !== "none",
+    );
     const [vault] = await tx.select().from(vaults).where(eq(vaults.nodeId, input.vaultId));
     if (!vault || inside.length === 0) throw notFound();
     const level = levels.get(input.vaultId) ?? "none";
     const setHere = new Set(own.map((row) => row.nodeId));
     const reachable = new Set(inside.map((node) => node.id));
-    const rows = await tx.select().from(entries).innerJoin(places, and(eq(places.nodeId, entries.nodeId), isNull(places.validUntil))).where(eq(places.vaultId, input.vaultId));
+    const rows = await tx
+      .select()
+      .from(entries)
+      .innerJoin(places, and(eq(places.nodeId, entries.nodeId), isNull(places.validUntil)))
+      .where(eq(places.vaultId, input.vaultId));
     const counts = await peopleCounts(tx, input.vaultId, at);
     const ledger = rows
       .filter(({ entries: entry }) => reachable.has(entry.nodeId))
       .map(({ entries: entry }): LedgerRow => {
         const mine = levels.get(entry.nodeId) ?? "none";
         return {
-          id: entry.nodeId, name: entry.name, description: entry.description, kind: entry.kind, signInPage: entry.signInPage,
-          level: mine, setHere: setHere.has(entry.nodeId), changedAt: entry.changedAt, binnedAt: entry.binnedAt,
+          id: entry.nodeId,
+          name: entry.name,
+          description: entry.description,
+          kind: entry.kind,
+          signInPage: entry.signInPage,
+          level: mine,
+          setHere: setHere.has(entry.nodeId),
+          changedAt: entry.changedAt,
+          binnedAt: entry.binnedAt,
           people: atLeast(mine, "steward") ? counts(entry.nodeId) : null,
         };
       })
       .filter((row) => row.binnedAt === null || row.level === "steward")
       .sort((a, b) => a.name.localeCompare(b.name, "en-GB"));
     return {
-      id: vault.nodeId, name: vault.name, description: vault.description, level,
+      id: vault.nodeId,
+      name: vault.name,
+      description: vault.description,
+      level,
       people: level === "steward" ? counts(vault.nodeId) : null,
       rows: ledger.filter((row) => row.binnedAt === null),
       bin: ledger.filter((row) => row.binnedAt !== null),
@@ -133,13 +177,22 @@ export const vaultLedger = query({
 });
 
 /** How many people reach a node of the vault; nodes without grants of their own answer as what is above them. */
-async function peopleCounts(tx: Parameters<typeof loadSteps>[0], vaultId: string, at: number): Promise<(nodeId: string) => number> {
+async function peopleCounts(
+  tx: Parameters<typeof loadSteps>[0],
+  vaultId: string,
+  at: number,
+): Promise<(nodeId: string) => number> {
   const [everybody, top, withGrants] = await Promise.all([
     loadEverybody(tx, at),
     loadSteps(tx, vaultId),
-    tx.selectDistinct({ id: grants.nodeId }).from(grants).innerJoin(places, and(eq(places.nodeId, grants.nodeId), isNull(places.validUntil))).where(and(eq(places.vaultId, vaultId), isNull(grants.validUntil))),
+    tx
+      .selectDistinct({ id: grants.nodeId })
+      .from(grants)
+      .innerJoin(places, and(eq(places.nodeId, grants.nodeId), isNull(places.validUntil)))
+      .where(and(eq(places.vaultId, vaultId), isNull(grants.validUntil))),
   ]);
-  const count = (steps: typeof top.steps) => everybody.filter((person) => atLeast(resolve(person, steps, at).level, "use")).length;
+  const count = (steps: typeof top.steps) =>
+    everybody.filter((person) => atLeast(resolve(person, steps, at).level, "use")).length;
   const atVault = count(top.steps);
   const own = new Map<string, number>();
   for (const { id } of withGrants) own.set(id, count((await loadSteps(tx, id)).steps));

@@ -6,10 +6,19 @@ import { personList } from "@/server/people/persons";
 
 export const metadata = { title: "Journal" };
 
-export default async function JournalPage({ searchParams }: { searchParams: Promise<Record<string, string | undefined>> }) {
+export default async function JournalPage({
+  searchParams,
+}: {
+  searchParams: Promise<Record<string, string | undefined>>;
+}) {
   const [{ role }, search] = await Promise.all([me(), searchParams]);
   const filters = { person: search.person ?? null, acts: search.acts ?? null };
-  const view = await ask(journalPage, { before: search.before ? Number(search.before) : null, personId: filters.person, nodeId: search.node ?? null, acts: filters.acts as never });
+  const view = await ask(journalPage, {
+    before: search.before ? Number(search.before) : null,
+    personId: filters.person,
+    nodeId: search.node ?? null,
+    acts: filters.acts as never,
+  });
   const people = isAdministrator(role) ? (await ask(personList, {})).map(({ id, name }) => ({ id, name })) : [];
   return <Journal view={view} people={people} filters={filters} now={Date.now()} />;
 }

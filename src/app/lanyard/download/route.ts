@@ -7,6 +7,8 @@ export async function GET(): Promise<Response> {
   return answering(async () => {
     const found = lanyardPackage();
     if (!found) throw notFound();
-    return new Response(new Uint8Array(readFileSync(found.file)), { headers: { "content-type": "application/zip", "content-disposition": 'attachment; filename="lanyard.zip"' } });
+    return new Response(new Uint8Array(readFileSync(found.file)), {
+      headers: { "content-type": "application/zip", "content-disposition": 'attachment; filename="lanyard.zip"' },
+    });
   });
 }

@@ -8,16 +8,39 @@ import { entryPage } from "@/server/vaults/entryPage";
 
 export const metadata = { title: "Entry" };
 
-const MAY = { use: "You can sign in with this.", reveal: "You can sign in with this and reveal it.", edit: "You can change this.", steward: "You are a steward here." } as const;
+const MAY = {
+  use: "You can sign in with this.",
+  reveal: "You can sign in with this and reveal it.",
+  edit: "You can change this.",
+  steward: "You are a steward here.",
+} as const;
 
-export default async function EntryPage({ params, searchParams }: { params: Promise<{ id: string }>; searchParams: Promise<Record<string, string>> }) {
+export default async function EntryPage({
+  params,
+  searchParams,
+}: {
+  params: Promise<{ id: string }>;
+  searchParams: Promise<Record<string, string>>;
+}) {
   const [{ id }, search] = await Promise.all([params, searchParams, me()]);
   const entry = await ask(entryPage, { entryId: id });
   const who = entry.level === "steward" ? await ask(whoCanDoWhat, { nodeId: id }) : null;
   const now = Date.now();
   return (
-    <Page where={<><a href="/vaults">Vaults</a> · <a href={`/vaults/${entry.vault.id}`}>{entry.vault.name}</a>. <b>{MAY[entry.level]}</b><span className="unseen"> {levelWord(entry.level)}</span></>}>
-      {entry.level === "use" ? <EntryAtUse entry={entry} now={now} /> : <EntryFull entry={entry} who={who} now={now} edit={"edit" in search} />}
+    <Page
+      where={
+        <>
+          <a href="/vaults">Vaults</a> · <a href={`/vaults/${entry.vault.id}`}>{entry.vault.name}</a>.{" "}
+          <b>{MAY[entry.level]}</b>
+          <span className="unseen"> {levelWord(entry.level)}</span>
+        </>
+      }
+    >
+      {entry.level === "use" ? (
+        <EntryAtUse entry={entry} now={now} />
+      ) : (
+        <EntryFull entry={entry} who={who} now={now} edit={"edit" in search} />
+      )}
     </Page>
   );
 }

@@ -1,13 +1,17 @@
-import { answering, browserCookie, json, runNamed, sessionCookie, setCookie } from "@/server/http";
 import type { Galtry } from "@/server/galtry";
+import { answering, browserCookie, json, runNamed, sessionCookie, setCookie } from "@/server/http";
 import { SESSION_LONGEST_MS } from "@/server/people/sessions";
 
 /** Tokens that a command makes for the browser go into cookies and never into the answer's text. */
 function withCookies(house: Galtry, name: string, result: unknown): Response {
-  if (name === "people.signOut") return json({ ok: true, result: null }, 200, [["set-cookie", setCookie(house, sessionCookie(house), "", 0)]]);
-  if (typeof result !== "object" || result === null || !("token" in result)) return json({ ok: true, result: result ?? null });
+  if (name === "people.signOut")
+    return json({ ok: true, result: null }, 200, [["set-cookie", setCookie(house, sessionCookie(house), "", 0)]]);
+  if (typeof result !== "object" || result === null || !("token" in result))
+    return json({ ok: true, result: result ?? null });
   const { token, browserToken, ...rest } = result as { token: string; browserToken?: string };
-  const cookies: [string, string][] = [["set-cookie", setCookie(house, sessionCookie(house), token, SESSION_LONGEST_MS / 1000)]];
+  const cookies: [string, string][] = [
+    ["set-cookie", setCookie(house, sessionCookie(house), token, SESSION_LONGEST_MS / 1000)],
+  ];
   if (browserToken) cookies.push(["set-cookie", setCookie(house, browserCookie(house), browserToken, 400 * 24 * 3600)]);
   return json({ ok: true, result: rest }, 200, cookies);
 }

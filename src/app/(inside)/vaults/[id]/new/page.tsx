@@ -12,7 +12,13 @@ export default async function NewEntryPage({ params }: { params: Promise<{ id: s
   const vault = await ask(vaultLedger, { vaultId: (await params).id });
   if (!atLeast(vault.level, "edit")) notFound();
   return (
-    <Page where={<><a href="/vaults">Vaults</a> · <a href={`/vaults/${vault.id}`}>{vault.name}</a>. A new entry.</>}>
+    <Page
+      where={
+        <>
+          <a href="/vaults">Vaults</a> · <a href={`/vaults/${vault.id}`}>{vault.name}</a>. A new entry.
+        </>
+      }
+    >
       <EntryForm entry={null} parent={{ id: vault.id, name: vault.name }} />
     </Page>
   );
