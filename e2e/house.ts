@@ -1,13 +1,9 @@
 /** A Galtry of a test's own: data in a temporary folder, practice sites in this process, the server in another. */
 import { type ChildProcess, spawn } from "node:child_process";
-import { mkdtempSync, rmSync } from "node:fs";
-import { createServer } from "node:net";
-import { tmpdir } from "node:os";
-import path from "node:path";
 import { type Built, buildDemo } from "../demo/build";
-import { readConfiguration } from "../src/server/configuration";
-import { type Galtry, startGaltry } from "../src/server/galtry";
-import { type Standins, startStandins } from "../standins/server";
+import { inProcess } from "../demo/inProcess";
+import type { Galtry } from "../src/server/galtry";
+import type { Standins } from "../standins/server";
 
 export interface House {
   url: string;
@@ -25,32 +21,9 @@ export interface House {
   close: () => Promise<void>;
 }
 
-export function freePort(): Promise<number> {
-  return new Promise((resolve, reject) => {
-    const server = createServer();
-    server.once("error", reject);
-    server.listen(0, "127.0.0.1", () => {
-      const { port } = server.address() as { port: number };
-      server.close(() => resolve(port));
-    });
-  });
-}
-
 export async function startHouse(): Promise<House> {
-  const folder = mkdtempSync(path.join(tmpdir(), "galtry-house-"));
-  const [port, sitesPort] = [await freePort(), await freePort()];
-  const url = `http://localhost:${port}`;
-  const standins = await startStandins(sitesPort, url);
-  const environment: NodeJS.ProcessEnv = {
-    ...process.env,
-    NODE_ENV: "production",
-    GALTRY_PORT: String(port),
-    GALTRY_PUBLIC_URL: url,
-    GALTRY_DATA: path.join(folder, "data"),
-    GALTRY_ROOT_KEY_FILE: path.join(folder, "root.key"),
-    GALTRY_ALLOWED_TARGETS: standins.sites.map((site) => `${site.host}:${sitesPort}`).join(","),
-  };
-  const galtry = await startGaltry(readConfiguration(environment));
+  const inside = await inProcess();
+  const { folder, url, environment, galtry, standins } = inside;
   const built = await buildDemo(galtry, standins.sites, standins.address);
   let child: ChildProcess | null = null;
   let log = "";
@@ -82,9 +55,7 @@ export async function startHouse(): Promise<House> {
     kill: () => ended(child, "SIGKILL"),
     close: async () => {
       await ended(child, "SIGTERM");
-      galtry.opened.client.close();
-      await standins.close();
-      rmSync(folder, { recursive: true, force: true });
+      await inside.close();
     },
   };
   await house.start();

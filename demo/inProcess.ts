@@ -1,0 +1,57 @@
+/** A Galtry in this process with data in a temporary folder: for tests and measurements. */
+import { mkdtempSync, rmSync } from "node:fs";
+import { createServer } from "node:net";
+import { tmpdir } from "node:os";
+import path from "node:path";
+import { readConfiguration } from "../src/server/configuration";
+import { type Galtry, startGaltry } from "../src/server/galtry";
+import { type Standins, startStandins } from "../standins/server";
+
+export interface InProcess {
+  folder: string;
+  url: string;
+  environment: NodeJS.ProcessEnv;
+  galtry: Galtry;
+  standins: Standins;
+  close: () => Promise<void>;
+}
+
+export function freePort(): Promise<number> {
+  return new Promise((resolve, reject) => {
+    const server = createServer();
+    server.once("error", reject);
+    server.listen(0, "127.0.0.1", () => {
+      const { port } = server.address() as { port: number };
+      server.close(() => resolve(port));
+    });
+  });
+}
+
+export async function inProcess(): Promise<InProcess> {
+  const folder = mkdtempSync(path.join(tmpdir(), "galtry-house-"));
+  const [port, sitesPort] = [await freePort(), await freePort()];
+  const url = `http://localhost:${port}`;
+  const standins = await startStandins(sitesPort, url);
+  const environment: NodeJS.ProcessEnv = {
+    ...process.env,
+    NODE_ENV: "production",
+    GALTRY_PORT: String(port),
+    GALTRY_PUBLIC_URL: url,
+    GALTRY_DATA: path.join(folder, "data"),
+    GALTRY_ROOT_KEY_FILE: path.join(folder, "root.key"),
+    GALTRY_ALLOWED_TARGETS: standins.sites.map((site) => `${site.host}:${sitesPort}`).join(","),
+  };
+  const galtry = await startGaltry(readConfiguration(environment));
+  return {
+    folder,
+    url,
+    environment,
+    galtry,
+    standins,
+    close: async () => {
+      galtry.opened.client.close();
+      await standins.close();
+      rmSync(folder, { recursive: true, force: true });
+    },
+  };
+}

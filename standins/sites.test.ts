@@ -1,0 +1,166 @@
+/** Sealed sign-in against every practice site: who lets one in, and how each of the others is refused by name. */
+import { afterAll, beforeAll, describe, expect, test } from "vitest";
+import { type Fixture, give, makeFixture } from "../demo/fixture";
+import { type InProcess, inProcess } from "../demo/inProcess";
+import { isAllowed } from "../lanyard/worker/cookies";
+import type { SealedAnswer } from "../src/server/signin/sealed";
+import { sealedSignIn } from "../src/server/signin/sealed";
+import { addEntry, changeEntry, tryOnceMore } from "../src/server/vaults/entries";
+import { entryPage } from "../src/server/vaults/entryPage";
+import { withdrawAccess } from "../src/server/access/grants";
+
+let house: InProcess;
+let fixture: Fixture;
+
+beforeAll(async () => {
+  house = await inProcess();
+  fixture = await makeFixture(house.galtry);
+});
+afterAll(() => house.close());
+
+interface Keep {
+  password?: string;
+  hosts?: string[];
+  choices?: Record<string, string>;
+  path?: string;
+}
+
+async function keep(host: string, { password, hosts = [], choices = {}, path }: Keep = {}): Promise<string> {
+  const site = house.standins.sites.find((one) => one.host === host)!;
+  const steps = { hosts: hosts.map((name) => new URL(house.standins.address(name)).host), choices, signOutPage: null };
+  const { entryId } = await addEntry.execute(
+    house.galtry,
+    { parentId: fixture.vaultId, captured: false, steps, values: { name: site.name, signInPage: house.standins.address(host, path ?? site.signInPath), userName: site.account.userName, password: password ?? site.account.password, code: site.account.code } },
+    fixture.as("steward"),
+  );
+  await give(house.galtry, fixture.as("steward"), entryId, fixture.ids.use, "use");
+  return entryId;
+}
+
+const signIn = (entryId: string, kind: "use" | "steward" = "use", signal = new AbortController().signal): Promise<SealedAnswer> => sealedSignIn(house.galtry, fixture.lanyard(kind), entryId, () => undefined, signal);
+
+/** The page that the handed-over cookies open. */
+async function landingOf(answer: SealedAnswer): Promise<string> {
+  if (answer.outcome !== "signed-in") throw new Error(`not signed in: ${answer.outcome}`);
+  const url = new URL(answer.landing);
+  const cookie = answer.cookies.filter((one) => url.hostname === one.domain || url.hostname.endsWith(`.${one.domain}`)).map((one) => `${one.name}=${one.value}`).join("; ");
+  const local = new URL(url);
+  local.hostname = "127.0.0.1";
+  const { request } = await import("undici");
+  const reply = await request(local, { headers: { host: url.host, cookie } });
+  return reply.body.text();
+}
+
+describe("sites that let one in", () => {
+  test.each<[string, Keep]>([
+    ["pellam.localhost", {}],
+    ["stallwright.localhost", {}],
+    ["hallslate.localhost", {}],
+    ["marlpit.localhost", {}],
+    ["ottersby.localhost", {}],
+    ["fennick.localhost", { choices: { branch: "harbour" } }],
+    ["brightmere.localhost", { hosts: ["brightmere-id.localhost"] }],
+    ["tilbrook.localhost", {}],
+    ["castlewick.localhost", {}],
+  ])("%s", async (host, kept) => {
+    const answer = await signIn(await keep(host, kept));
+    expect(answer.outcome).toBe("signed-in");
+    expect(await landingOf(answer)).toContain("Signed in as");
+    expect(JSON.stringify(answer)).not.toContain(house.standins.sites.find((one) => one.host === host)!.account.password);
+  });
+
+  test("quillbrook.localhost, with a code; two at once do not send the same one", { timeout: 90_000 }, async () => {
+    const entryId = await keep("quillbrook.localhost");
+    const answers = await Promise.all([signIn(entryId), signIn(entryId, "steward")]);
+    expect(answers.map((answer) => answer.outcome)).toEqual(["signed-in", "signed-in"]);
+  });
+});
+
+describe("sites that a sealed sign-in refuses, by name", () => {
+  test.each<[string, string, Keep]>([
+    ["larkbill.localhost", "drawn-by-scripts", {}],
+    ["almery.localhost", "http-basic", {}],
+    ["sorrelton.localhost", "challenge", {}],
+    ["dunmere.localhost", "gave-password-back", {}],
+    ["fennick.localhost", "not-understood", {}],
+    ["brightmere.localhost", "address-not-allowed", {}],
+    ["hallslate.localhost", "wrong-password", { password: "not-the-one-that-is-kept" }],
+    ["stallwright.localhost", "wrong-password", { password: "not-the-one-that-is-kept" }],
+    ["marlpit.localhost", "wrong-password", { password: "nicht-das-richtige" }],
+    ["marrowgate.localhost", "address-not-allowed", { path: "/internal" }],
+    ["marrowgate.localhost", "address-not-allowed", { path: "/to-galtry" }],
+    ["marrowgate.localhost", "too-much", { path: "/endless" }],
+    ["marrowgate.localhost", "too-much", { path: "/loop/1" }],
+    ["marrowgate.localhost", "too-much", { path: "/bomb" }],
+    ["marrowgate.localhost", "address-not-allowed", { path: "/elsewhere" }],
+    ["marrowgate.localhost", "form-unsafe", { path: "/by-get" }],
+    ["marrowgate.localhost", "not-understood", { path: "/again" }],
+  ])("%s: %s %o", async (host, outcome, kept) => {
+    const answer = await signIn(await keep(host, kept), "steward");
+    expect(answer.outcome).toBe(outcome);
+    const password = kept.password ?? house.standins.sites.find((one) => one.host === host)!.account.password;
+    expect(JSON.stringify(answer)).not.toContain(password);
+  });
+
+  test("a reply that never comes is given up", { timeout: 40_000 }, async () => {
+    expect((await signIn(await keep("marrowgate.localhost", { path: "/never" }))).outcome).toBe("too-slow");
+  });
+
+  test("a colleague with Use reads the name of the failure, not its detail", async () => {
+    const entryId = await keep("almery.localhost");
+    expect(await signIn(entryId, "use")).toMatchObject({ outcome: "http-basic", detail: null });
+    expect(await signIn(entryId, "steward")).toMatchObject({ outcome: "http-basic", detail: expect.stringContaining("401") });
+  });
+});
+
+describe("what is sent, and how often", () => {
+  test("after a refusal nobody sends that version again, until somebody with Edit says so or it changes", async () => {
+    const entryId = await keep("tilbrook.localhost", { password: "three-tries-and-out" });
+    const posts = () => house.standins.seen.filter((one) => one.host === "tilbrook.localhost" && one.method === "POST").length;
+    const before = posts();
+    expect((await signIn(entryId)).outcome).toBe("wrong-password");
+    expect((await signIn(entryId)).outcome).toBe("refused-before");
+    expect((await signIn(entryId, "steward")).outcome).toBe("refused-before");
+    expect(posts()).toBe(before + 1);
+    await tryOnceMore.execute(house.galtry, { entryId }, fixture.as("steward"));
+    expect((await signIn(entryId)).outcome).toBe("wrong-password");
+    expect(posts()).toBe(before + 2);
+    const { reveal, name, signInPage } = await entryPage.execute(house.galtry, { entryId }, fixture.as("steward"));
+    const right = house.standins.sites.find((one) => one.host === "tilbrook.localhost")!.account.password;
+    await changeEntry.execute(house.galtry, { entryId, baseVersionId: reveal!.versionId, captured: false, values: { name, signInPage, password: right } }, fixture.as("steward"));
+    expect((await signIn(entryId)).outcome).toBe("signed-in");
+  });
+
+  test("cookies for a parent domain or for Galtry's own site go no further", async () => {
+    const answer = await signIn(await keep("marrowgate.localhost", { path: "/cookies" }));
+    if (answer.outcome !== "signed-in") throw new Error(answer.outcome);
+    expect(answer.cookies.map((cookie) => cookie.name)).toEqual(["good"]);
+    // Lanyard trusts the server no more than the site.
+    const key = { signInPage: "http://marrowgate.localhost:1/x", hosts: [], reach: "site" as const };
+    const cookie = { ...answer.cookies[0]!, domain: "localhost" };
+    expect(isAllowed(cookie, key, house.url)).toBe(false);
+    expect(isAllowed({ ...cookie, domain: "pellam.localhost" }, key, house.url)).toBe(false);
+    expect(isAllowed({ ...cookie, domain: "marrowgate.localhost" }, key, house.url)).toBe(true);
+  });
+
+  test("cookies end no later than the access", async () => {
+    const entryId = await keep("hallslate.localhost");
+    const until = Date.now() + 3_600_000;
+    await give(house.galtry, fixture.as("steward"), entryId, fixture.ids.reveal, "use", until);
+    const answer = await sealedSignIn(house.galtry, fixture.lanyard("reveal"), entryId, () => undefined, new AbortController().signal);
+    if (answer.outcome !== "signed-in") throw new Error(answer.outcome);
+    for (const cookie of answer.cookies) expect(cookie.expires).toBe(Math.floor(until / 1000));
+  });
+
+  test("access that ends while the site answers hands nothing over", async () => {
+    const entryId = await keep("hallslate.localhost");
+    const { grantId } = await give(house.galtry, fixture.as("steward"), entryId, fixture.ids.edit, "use");
+    const slow = sealedSignIn(house.galtry, fixture.lanyard("edit"), entryId, () => undefined, new AbortController().signal, {
+      signIn: async () => {
+        await withdrawAccess.execute(house.galtry, { grantId }, fixture.as("steward"));
+        return { cookies: [], landing: "http://hallslate.localhost/" };
+      },
+    });
+    expect(await slow).toMatchObject({ outcome: "access-ended" });
+  });
+});
