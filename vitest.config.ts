@@ -15,7 +15,7 @@ export default defineConfig({
             "lanyard/**/*.test.ts",
             "standins/**/*.test.ts",
             "demo/**/*.test.ts",
-            "scripts/**/*.test.ts",
+            "integration/**/*.test.ts",
           ],
           testTimeout: 60_000,
         },

@@ -1,7 +1,7 @@
 /** A small organisation with one person of every kind, for tests; made through the commands. */
 import type { Level } from "../src/core/access";
-import type { Caller } from "../src/server/caller";
 import { giveAccess } from "../src/server/access/grants";
+import type { Caller } from "../src/server/caller";
 import type { Galtry } from "../src/server/galtry";
 import { confirmPairing, startPairing, takeToken } from "../src/server/lanyard/pairing";
 import { addPerson, markLeaver, suspendPerson } from "../src/server/people/persons";
@@ -13,7 +13,18 @@ export const PASSWORD = "canary passphrase of tests";
 export const CANARY = "canary/Zinnia+73 quay";
 export const CANARY_USER = "canary-user-name@tarrowick.example";
 
-export const KINDS = ["owner", "administrator", "steward", "edit", "reveal", "use", "nothing", "guest", "suspended", "leaver"] as const;
+export const KINDS = [
+  "owner",
+  "administrator",
+  "steward",
+  "edit",
+  "reveal",
+  "use",
+  "nothing",
+  "guest",
+  "suspended",
+  "leaver",
+] as const;
 export type Kind = (typeof KINDS)[number];
 
 export interface Fixture {
@@ -31,41 +42,107 @@ const nobody: Fixture["nobody"] = { kind: "nobody", address: "192.0.2.7", browse
 /** @param signInPage of the entry that everybody has something on */
 export async function makeFixture(house: Galtry, signInPage = "https://pellam.example/sign-in"): Promise<Fixture> {
   const ids = {} as Record<Kind, string>;
-  const as: Fixture["as"] = (kind, at = Date.now()) => ({ kind: "person", personId: ids[kind], sessionId: null, provedAt: at, address: "192.0.2.7", browser: "Chromium" });
+  const as: Fixture["as"] = (kind, at = Date.now()) => ({
+    kind: "person",
+    personId: ids[kind],
+    sessionId: null,
+    provedAt: at,
+    address: "192.0.2.7",
+    browser: "Chromium",
+  });
   const token = new URL((await setUpAddress(house))!).hash.slice(1);
-  ids.owner = (await setUp.execute(house, { token, organisation: "Tarrowick Museums Trust", timeZone: "Europe/London", name: "Hanna Owner", mail: "owner@tarrowick.example", password: PASSWORD }, nobody)).personId;
+  ids.owner = (
+    await setUp.execute(
+      house,
+      {
+        token,
+        organisation: "Tarrowick Museums Trust",
+        timeZone: "Europe/London",
+        name: "Hanna Owner",
+        mail: "owner@tarrowick.example",
+        password: PASSWORD,
+      },
+      nobody,
+    )
+  ).personId;
   for (const kind of KINDS) {
     if (kind === "owner") continue;
     const role = kind === "administrator" || kind === "guest" ? kind : "member";
-    const { personId, link } = await addPerson.execute(house, { name: `Person ${kind}`, mail: `${kind}@tarrowick.example`, role }, as("owner"));
+    const { personId, link } = await addPerson.execute(
+      house,
+      { name: `Person ${kind}`, mail: `${kind}@tarrowick.example`, role },
+      as("owner"),
+    );
     ids[kind] = personId;
     await acceptLink.execute(house, { token: new URL(link).hash.slice(1), password: PASSWORD }, nobody);
   }
   const { vaultId } = await makeVault.execute(house, { name: "Shop & Tickets", description: "" }, as("administrator"));
   await give(house, as("administrator"), vaultId, ids.steward, "steward");
-  const values = { name: "Pellam Tickets", signInPage, userName: CANARY_USER, password: CANARY, notes: "Ring before noon." };
+  const values = {
+    name: "Pellam Tickets",
+    signInPage,
+    userName: CANARY_USER,
+    password: CANARY,
+    notes: "Ring before noon.",
+  };
   const { entryId } = await addEntry.execute(house, { parentId: vaultId, captured: false, values }, as("steward"));
-  const { entryId: otherEntryId } = await addEntry.execute(house, { parentId: vaultId, captured: false, values: { ...values, name: "Quillbrook Couriers", signInPage: "https://quillbrook.example/in" } }, as("steward"));
+  const { entryId: otherEntryId } = await addEntry.execute(
+    house,
+    {
+      parentId: vaultId,
+      captured: false,
+      values: { ...values, name: "Quillbrook Couriers", signInPage: "https://quillbrook.example/in" },
+    },
+    as("steward"),
+  );
   for (const level of ["use", "reveal", "edit"] as const) await give(house, as("steward"), entryId, ids[level], level);
   await give(house, as("steward"), entryId, ids.guest, "use");
   await give(house, as("steward"), entryId, ids.suspended, "edit");
   await give(house, as("steward"), entryId, ids.leaver, "edit");
   const lanyards = new Map<Kind, string>();
-  for (const kind of ["steward", "edit", "reveal", "use", "nothing", "guest"] as const) lanyards.set(kind, await connect(house, as(kind), kind));
+  for (const kind of ["steward", "edit", "reveal", "use", "nothing", "guest"] as const)
+    lanyards.set(kind, await connect(house, as(kind), kind));
   await suspendPerson.execute(house, { personId: ids.suspended, why: "" }, as("owner"));
   await markLeaver.execute(house, { personId: ids.leaver, why: "" }, as("owner"));
   return {
-    ids, vaultId, entryId, otherEntryId, as, nobody,
-    lanyard: (kind) => ({ kind: "lanyard", personId: ids[kind], lanyardId: lanyards.get(kind) ?? "none", address: "192.0.2.7", browser: "Mozilla/5.0 Test", language: "en-GB" }),
+    ids,
+    vaultId,
+    entryId,
+    otherEntryId,
+    as,
+    nobody,
+    lanyard: (kind) => ({
+      kind: "lanyard",
+      personId: ids[kind],
+      lanyardId: lanyards.get(kind) ?? "none",
+      address: "192.0.2.7",
+      browser: "Mozilla/5.0 Test",
+      language: "en-GB",
+    }),
   };
 }
 
-export async function give(house: Galtry, by: Caller, nodeId: string, personId: string, level: Level | "blocked", until: number | null = null) {
-  return giveAccess.execute(house, { nodeId, subject: { kind: "person", id: personId }, level, from: null, until, why: "" }, by);
+export async function give(
+  house: Galtry,
+  by: Caller,
+  nodeId: string,
+  personId: string,
+  level: Level | "blocked",
+  until: number | null = null,
+) {
+  return giveAccess.execute(
+    house,
+    { nodeId, subject: { kind: "person", id: personId }, level, from: null, until, why: "" },
+    by,
+  );
 }
 
 async function connect(house: Galtry, by: Caller, thumbprint: string): Promise<string> {
-  const { deviceCode, userCode } = await startPairing.execute(house, { browser: "Chromium", version: "0.1.0", thumbprint }, nobody);
+  const { deviceCode, userCode } = await startPairing.execute(
+    house,
+    { browser: "Chromium", version: "0.1.0", thumbprint },
+    nobody,
+  );
   await confirmPairing.execute(house, { userCode }, by);
   const taken = await takeToken.execute(house, { deviceCode, thumbprint }, nobody);
   if (taken.state !== "connected") throw new Error("not connected");

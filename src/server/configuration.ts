@@ -38,7 +38,7 @@ export class ConfigurationError extends Error {
   override name = "ConfigurationError";
 }
 
-export function readConfiguration(environment: NodeJS.ProcessEnv = process.env): Configuration {
+export function readConfiguration(environment: Record<string, string | undefined> = process.env): Configuration {
   const read = schema.safeParse(environment);
   if (!read.success) {
     const issue = read.error.issues[0];

@@ -6,8 +6,9 @@ import { command } from "./command";
 import { failedSignIns, persons, signIns } from "./database/schema";
 import type { Galtry } from "./galtry";
 import { closeBrokenOff } from "./signin/sealed";
+import { signOutEnded } from "./signin/signingOut";
 
-const EVERY_MS = 20_000;
+const EVERY_MS = 5_000;
 
 /** One line a person and minute, once the minute is over. */
 export const journalFailures = command({
@@ -67,6 +68,7 @@ function isDead(name: string): boolean {
 
 export function startHousekeeping(house: Galtry): void {
   const timer = setInterval(() => {
+    void signOutEnded(house).catch(() => undefined);
     void closeDeadSignIns(house).catch(() => undefined);
     void journalFailures.execute(house, {}, { kind: "server" }).catch(() => undefined);
   }, EVERY_MS);

@@ -33,11 +33,13 @@ import {
 import { endSession, keepSession, ownDevices, proveAgain, signIn, signOut } from "./people/sessions";
 import { acceptLink, linkFor, organisationQuery, setUp } from "./people/setUp";
 import { beginSignIn, claimCode, closeBrokenOff, handOver, reportLanding } from "./signin/sealed";
+import { dropJar, openSessions } from "./signin/signingOut";
 import {
   addEntry,
   binEntry,
   changeEntry,
   changeSigningIn,
+  changeSteps,
   restoreEntry,
   revealField,
   tryOnceMore,
@@ -83,6 +85,7 @@ const ALL = [
   binEntry,
   restoreEntry,
   changeSigningIn,
+  changeSteps,
   tryOnceMore,
   whoCanDoWhat,
   giveAccess,
@@ -108,6 +111,8 @@ const ALL = [
   claimCode,
   reportLanding,
   closeBrokenOff,
+  openSessions,
+  dropJar,
   journalPage,
   journalFailures,
 ] as const;

@@ -112,6 +112,8 @@ function sentence(
         : `tried to sign in${node === null ? "" : ` with ${node}`}: it ${FAILURES[details.outcome as Exclude<SignInOutcome, "signed-in">]?.title ?? "failed"}`;
     case "signIn.landed":
       return `was not let in where they landed${on}`;
+    case "signIn.signedOut":
+      return `was signed out${node === null ? "" : ` at ${node}`} by Galtry, because their access ended`;
     case "signIn.closeBrokenOff":
       return `was signing in${node === null ? "" : ` with ${node}`} when Galtry stopped`;
     case "lanyard.guardedFill":

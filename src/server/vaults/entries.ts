@@ -449,6 +449,24 @@ export const changeSigningIn = command({
   tell: ({ allowed }) => [`vault:${allowed.vaultId}`],
 });
 
+/** Hosts a sign-in passes through, choices it makes, where it signs out. */
+export const changeSteps = command({
+  name: "vaults.changeSteps",
+  input: z.strictObject({ entryId: idSchema, steps: stepsSchema }),
+  by: ["person"],
+  allow: ({ tx, caller, input, at }) => requireEntry(tx, caller, input.entryId, "edit", at),
+  run: async ({ tx, input }) => {
+    await tx.update(entries).set({ steps: input.steps }).where(eq(entries.nodeId, input.entryId));
+  },
+  journal: ({ input, allowed }) => ({
+    node: input.entryId,
+    vault: allowed.vaultId,
+    details: { hosts: input.steps.hosts.length, choices: Object.keys(input.steps.choices).length },
+    names: { [input.entryId]: allowed.entry.name },
+  }),
+  tell: ({ allowed }) => [`vault:${allowed.vaultId}`],
+});
+
 /** The site refused this version; somebody with Edit lets it be sent once more. */
 export const tryOnceMore = command({
   name: "vaults.tryOnceMore",

@@ -3,11 +3,11 @@ import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import { type Fixture, give, makeFixture } from "../demo/fixture";
 import { type InProcess, inProcess } from "../demo/inProcess";
 import { isAllowed } from "../lanyard/worker/cookies";
+import { withdrawAccess } from "../src/server/access/grants";
 import type { SealedAnswer } from "../src/server/signin/sealed";
 import { sealedSignIn } from "../src/server/signin/sealed";
 import { addEntry, changeEntry, tryOnceMore } from "../src/server/vaults/entries";
 import { entryPage } from "../src/server/vaults/entryPage";
-import { withdrawAccess } from "../src/server/access/grants";
 
 let house: InProcess;
 let fixture: Fixture;
@@ -30,20 +30,38 @@ async function keep(host: string, { password, hosts = [], choices = {}, path }: 
   const steps = { hosts: hosts.map((name) => new URL(house.standins.address(name)).host), choices, signOutPage: null };
   const { entryId } = await addEntry.execute(
     house.galtry,
-    { parentId: fixture.vaultId, captured: false, steps, values: { name: site.name, signInPage: house.standins.address(host, path ?? site.signInPath), userName: site.account.userName, password: password ?? site.account.password, code: site.account.code } },
+    {
+      parentId: fixture.vaultId,
+      captured: false,
+      steps,
+      values: {
+        name: site.name,
+        signInPage: house.standins.address(host, path ?? site.signInPath),
+        userName: site.account.userName,
+        password: password ?? site.account.password,
+        code: site.account.code,
+      },
+    },
     fixture.as("steward"),
   );
   await give(house.galtry, fixture.as("steward"), entryId, fixture.ids.use, "use");
   return entryId;
 }
 
-const signIn = (entryId: string, kind: "use" | "steward" = "use", signal = new AbortController().signal): Promise<SealedAnswer> => sealedSignIn(house.galtry, fixture.lanyard(kind), entryId, () => undefined, signal);
+const signIn = (
+  entryId: string,
+  kind: "use" | "steward" = "use",
+  signal = new AbortController().signal,
+): Promise<SealedAnswer> => sealedSignIn(house.galtry, fixture.lanyard(kind), entryId, () => undefined, signal);
 
 /** The page that the handed-over cookies open. */
 async function landingOf(answer: SealedAnswer): Promise<string> {
   if (answer.outcome !== "signed-in") throw new Error(`not signed in: ${answer.outcome}`);
   const url = new URL(answer.landing);
-  const cookie = answer.cookies.filter((one) => url.hostname === one.domain || url.hostname.endsWith(`.${one.domain}`)).map((one) => `${one.name}=${one.value}`).join("; ");
+  const cookie = answer.cookies
+    .filter((one) => url.hostname === one.domain || url.hostname.endsWith(`.${one.domain}`))
+    .map((one) => `${one.name}=${one.value}`)
+    .join("; ");
   const local = new URL(url);
   local.hostname = "127.0.0.1";
   const { request } = await import("undici");
@@ -66,7 +84,9 @@ describe("sites that let one in", () => {
     const answer = await signIn(await keep(host, kept));
     expect(answer.outcome).toBe("signed-in");
     expect(await landingOf(answer)).toContain("Signed in as");
-    expect(JSON.stringify(answer)).not.toContain(house.standins.sites.find((one) => one.host === host)!.account.password);
+    expect(JSON.stringify(answer)).not.toContain(
+      house.standins.sites.find((one) => one.host === host)!.account.password,
+    );
   });
 
   test("quillbrook.localhost, with a code; two at once do not send the same one", { timeout: 90_000 }, async () => {
@@ -109,14 +129,18 @@ describe("sites that a sealed sign-in refuses, by name", () => {
   test("a colleague with Use reads the name of the failure, not its detail", async () => {
     const entryId = await keep("almery.localhost");
     expect(await signIn(entryId, "use")).toMatchObject({ outcome: "http-basic", detail: null });
-    expect(await signIn(entryId, "steward")).toMatchObject({ outcome: "http-basic", detail: expect.stringContaining("401") });
+    expect(await signIn(entryId, "steward")).toMatchObject({
+      outcome: "http-basic",
+      detail: expect.stringContaining("401"),
+    });
   });
 });
 
 describe("what is sent, and how often", () => {
   test("after a refusal nobody sends that version again, until somebody with Edit says so or it changes", async () => {
     const entryId = await keep("tilbrook.localhost", { password: "three-tries-and-out" });
-    const posts = () => house.standins.seen.filter((one) => one.host === "tilbrook.localhost" && one.method === "POST").length;
+    const posts = () =>
+      house.standins.seen.filter((one) => one.host === "tilbrook.localhost" && one.method === "POST").length;
     const before = posts();
     expect((await signIn(entryId)).outcome).toBe("wrong-password");
     expect((await signIn(entryId)).outcome).toBe("refused-before");
@@ -127,7 +151,11 @@ describe("what is sent, and how often", () => {
     expect(posts()).toBe(before + 2);
     const { reveal, name, signInPage } = await entryPage.execute(house.galtry, { entryId }, fixture.as("steward"));
     const right = house.standins.sites.find((one) => one.host === "tilbrook.localhost")!.account.password;
-    await changeEntry.execute(house.galtry, { entryId, baseVersionId: reveal!.versionId, captured: false, values: { name, signInPage, password: right } }, fixture.as("steward"));
+    await changeEntry.execute(
+      house.galtry,
+      { entryId, baseVersionId: reveal!.versionId, captured: false, values: { name, signInPage, password: right } },
+      fixture.as("steward"),
+    );
     expect((await signIn(entryId)).outcome).toBe("signed-in");
   });
 
@@ -147,7 +175,13 @@ describe("what is sent, and how often", () => {
     const entryId = await keep("hallslate.localhost");
     const until = Date.now() + 3_600_000;
     await give(house.galtry, fixture.as("steward"), entryId, fixture.ids.reveal, "use", until);
-    const answer = await sealedSignIn(house.galtry, fixture.lanyard("reveal"), entryId, () => undefined, new AbortController().signal);
+    const answer = await sealedSignIn(
+      house.galtry,
+      fixture.lanyard("reveal"),
+      entryId,
+      () => undefined,
+      new AbortController().signal,
+    );
     if (answer.outcome !== "signed-in") throw new Error(answer.outcome);
     for (const cookie of answer.cookies) expect(cookie.expires).toBe(Math.floor(until / 1000));
   });
@@ -155,12 +189,19 @@ describe("what is sent, and how often", () => {
   test("access that ends while the site answers hands nothing over", async () => {
     const entryId = await keep("hallslate.localhost");
     const { grantId } = await give(house.galtry, fixture.as("steward"), entryId, fixture.ids.edit, "use");
-    const slow = sealedSignIn(house.galtry, fixture.lanyard("edit"), entryId, () => undefined, new AbortController().signal, {
-      signIn: async () => {
-        await withdrawAccess.execute(house.galtry, { grantId }, fixture.as("steward"));
-        return { cookies: [], landing: "http://hallslate.localhost/" };
+    const slow = sealedSignIn(
+      house.galtry,
+      fixture.lanyard("edit"),
+      entryId,
+      () => undefined,
+      new AbortController().signal,
+      {
+        signIn: async () => {
+          await withdrawAccess.execute(house.galtry, { grantId }, fixture.as("steward"));
+          return { cookies: [], landing: "http://hallslate.localhost/" };
+        },
       },
-    });
+    );
     expect(await slow).toMatchObject({ outcome: "access-ended" });
   });
 });

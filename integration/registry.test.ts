@@ -1,0 +1,294 @@
+/** Every command and query, tried by every kind of caller: who may, and what the others are told. */
+import { afterAll, beforeAll, describe, expect, test } from "vitest";
+import { CANARY, CANARY_USER, type Fixture, KINDS, type Kind, makeFixture, PASSWORD } from "../demo/fixture";
+import { type InProcess, inProcess } from "../demo/inProcess";
+import { carriesSecret, tracesOf } from "../src/core/signin/carries";
+import type { Caller } from "../src/server/caller";
+import { Refused } from "../src/server/refused";
+import { registry } from "../src/server/registry";
+
+let house: InProcess;
+let fixture: Fixture;
+
+beforeAll(async () => {
+  house = await inProcess();
+  fixture = await makeFixture(house.galtry);
+});
+afterAll(() => house.close());
+
+/** Who may run it on the fixture's entry, vault or people. Suspended people and leavers never may. */
+type Who =
+  | "everybody"
+  | "staff"
+  | "administrators"
+  | "use"
+  | "reveal"
+  | "edit"
+  | "steward"
+  | "vault-edit"
+  | "vault-reach"
+  | "vault-steward"
+  | "server"
+  | "lanyard"
+  | "lanyard-use"
+  | "lanyard-edit"
+  | "lanyard-vault-edit"
+  | "signed-out"
+  | "anyone"
+  | "own";
+
+const id = () => "0190a000-0000-7000-8000-000000000000";
+
+/** What each is tried with, and who may. A command that is missing here fails the test below. */
+const EXPECTED: Record<string, { who: Who; input: () => unknown }> = {
+  "people.organisation": { who: "anyone", input: () => ({}) },
+  "people.setUp": {
+    who: "signed-out",
+    input: () => ({
+      token: "x",
+      organisation: "Other",
+      timeZone: "UTC",
+      name: "X",
+      mail: "x@tarrowick.example",
+      password: PASSWORD,
+    }),
+  },
+  "people.linkFor": { who: "own", input: () => ({ token: "x", purpose: "sign-in" }) },
+  "people.acceptLink": { who: "signed-out", input: () => ({ token: "x", password: PASSWORD }) },
+  "people.signIn": { who: "signed-out", input: () => ({ mail: "nobody@tarrowick.example", password: "x" }) },
+  "people.keepSession": { who: "everybody", input: () => ({}) },
+  "people.signOut": { who: "everybody", input: () => ({}) },
+  "people.proveAgain": { who: "everybody", input: () => ({ password: "wrong" }) },
+  "people.endSession": { who: "own", input: () => ({ sessionId: id() }) },
+  "people.ownDevices": { who: "everybody", input: () => ({}) },
+  "people.list": { who: "administrators", input: () => ({}) },
+  "people.add": {
+    who: "administrators",
+    input: () => ({ name: "New", mail: `new-${Math.random()}@tarrowick.example`, role: "member" }),
+  },
+  "people.renewLink": { who: "administrators", input: () => ({ personId: fixture.ids.leaver }) },
+  "people.suspend": { who: "administrators", input: () => ({ personId: fixture.ids.leaver }) },
+  "people.leave": { who: "administrators", input: () => ({ personId: fixture.ids.leaver }) },
+  "people.bringBack": { who: "administrators", input: () => ({ personId: fixture.ids.use }) },
+  "people.endEverything": { who: "administrators", input: () => ({ personId: fixture.ids.leaver }) },
+  "people.changeRole": { who: "administrators", input: () => ({ personId: fixture.ids.leaver, role: "member" }) },
+  "people.ownerLink": { who: "server", input: () => ({ mail: "owner@tarrowick.example" }) },
+  "people.subjects": { who: "staff", input: () => ({}) },
+  "people.notices": { who: "everybody", input: () => ({}) },
+  "people.putAwayNotices": { who: "everybody", input: () => ({ ids: [] }) },
+  "people.groups": { who: "staff", input: () => ({}) },
+  "people.makeGroup": { who: "administrators", input: () => ({ name: `Group ${Math.random()}` }) },
+  "people.setMember": { who: "own", input: () => ({ groupId: id(), personId: fixture.ids.use }) },
+  "people.removeMember": { who: "own", input: () => ({ groupId: id(), personId: fixture.ids.use }) },
+  "people.failedSignIns": { who: "server", input: () => ({}) },
+  "vaults.list": { who: "everybody", input: () => ({}) },
+  "vaults.ledger": { who: "vault-reach", input: () => ({ vaultId: fixture.vaultId }) },
+  "vaults.makeVault": { who: "administrators", input: () => ({ name: "Another vault" }) },
+  "vaults.changeVault": { who: "vault-steward", input: () => ({ vaultId: fixture.vaultId, name: "Shop & Tickets" }) },
+  "vaults.entry": { who: "use", input: () => ({ entryId: fixture.entryId }) },
+  "vaults.addEntry": {
+    who: "vault-edit",
+    input: () => ({ parentId: fixture.vaultId, values: { name: "Added", signInPage: "https://added.example/in" } }),
+  },
+  "vaults.changeEntry": {
+    who: "edit",
+    input: () => ({
+      entryId: fixture.entryId,
+      baseVersionId: id(),
+      values: { name: "Changed", signInPage: "https://pellam.example/sign-in" },
+    }),
+  },
+  "vaults.reveal": { who: "reveal", input: () => ({ entryId: fixture.entryId, field: "password", how: "revealed" }) },
+  "vaults.bin": { who: "steward", input: () => ({ entryId: fixture.entryId }) },
+  "vaults.restore": { who: "steward", input: () => ({ entryId: fixture.entryId }) },
+  "vaults.changeSigningIn": {
+    who: "steward",
+    input: () => ({ entryId: fixture.entryId, guardedFill: false, plainHttp: false }),
+  },
+  "vaults.changeSteps": { who: "edit", input: () => ({ entryId: fixture.entryId, steps: {} }) },
+  "vaults.tryOnceMore": { who: "edit", input: () => ({ entryId: fixture.entryId }) },
+  "access.who": { who: "steward", input: () => ({ nodeId: fixture.entryId }) },
+  "access.give": {
+    who: "steward",
+    input: () => ({ nodeId: fixture.entryId, subject: { kind: "person", id: fixture.ids.edit }, level: "edit" }),
+  },
+  "access.change": { who: "own", input: () => ({ grantId: id(), level: "use" }) },
+  "access.withdraw": { who: "own", input: () => ({ grantId: id() }) },
+  "frontdesk.lines": { who: "everybody", input: () => ({}) },
+  "frontdesk.pin": { who: "use", input: () => ({ entryId: fixture.entryId, pinned: true }) },
+  "frontdesk.meet": { who: "use", input: () => ({ entryId: fixture.entryId }) },
+  "lanyard.pairingFor": { who: "own", input: () => ({ userCode: "BCDF-GHJK" }) },
+  "lanyard.startPairing": { who: "signed-out", input: () => ({ browser: "Chromium", version: "1", thumbprint: "t" }) },
+  "lanyard.confirm": { who: "own", input: () => ({ userCode: "BCDF-GHJK" }) },
+  "lanyard.takeToken": { who: "signed-out", input: () => ({ deviceCode: "x", thumbprint: "t" }) },
+  "lanyard.byToken": { who: "signed-out", input: () => ({ token: "x" }) },
+  "lanyard.keep": { who: "lanyard", input: () => ({}) },
+  "lanyard.end": { who: "own", input: () => ({ lanyardId: id() }) },
+  "lanyard.keys": { who: "lanyard", input: () => ({}) },
+  "lanyard.compare": {
+    who: "lanyard",
+    input: () => ({ page: "https://pellam.example/sign-in", userName: "x", password: "x" }),
+  },
+  "lanyard.updatePassword": {
+    who: "lanyard-edit",
+    input: () => ({ entryId: fixture.entryId, versionId: id(), password: "x" }),
+  },
+  "lanyard.neverKeep": { who: "lanyard", input: () => ({ page: "https://pellam.example/" }) },
+  "lanyard.guardedFill": {
+    who: "lanyard-use",
+    input: () => ({ entryId: fixture.entryId, page: "https://pellam.example/" }),
+  },
+  "signIn.begin": { who: "lanyard-use", input: () => ({ entryId: fixture.entryId, queueKey: "q", versionId: id() }) },
+  "signIn.end": { who: "own", input: () => ({ signInId: id(), outcome: "signed-in", detail: "", jar: null }) },
+  "signIn.claimCode": { who: "lanyard", input: () => ({ fingerprint: "f", step: 1 }) },
+  "signIn.landed": { who: "own", input: () => ({ signInId: id(), signedIn: true }) },
+  "signIn.closeBrokenOff": { who: "server", input: () => ({ deadProcesses: [] }) },
+  "signIn.signedOut": { who: "server", input: () => ({ signInId: id(), signedOut: false }) },
+  "signIn.sessions": { who: "steward", input: () => ({ entryId: fixture.entryId }) },
+  "journal.page": { who: "everybody", input: () => ({}) },
+};
+
+const LEVEL: Partial<Record<Kind, number>> = { use: 1, guest: 1, reveal: 2, edit: 3, steward: 4, administrator: 4 };
+
+/** Levels of the fixture: at the entry; the administrator is steward because she made the vault. */
+function mayAsPerson(who: Who, kind: Kind): boolean {
+  if (kind === "suspended" || kind === "leaver") return false;
+  const level = LEVEL[kind] ?? 0;
+  const atVault = kind === "steward" || kind === "administrator" ? 4 : 0;
+  switch (who) {
+    case "anyone":
+    case "everybody":
+      return true;
+    case "staff":
+      return kind !== "guest";
+    case "administrators":
+      return kind === "owner" || kind === "administrator";
+    case "use":
+      return level >= 1;
+    case "reveal":
+      return level >= 2;
+    case "edit":
+      return level >= 3;
+    case "steward":
+      return level >= 4;
+    case "vault-reach":
+      return level >= 1;
+    case "vault-edit":
+    case "vault-steward":
+      return atVault >= 4;
+    default:
+      return false;
+  }
+}
+
+function mayAsLanyard(who: Who, kind: Kind): boolean {
+  if (who === "lanyard" || who === "anyone") return true;
+  if (who === "lanyard-use") return (LEVEL[kind] ?? 0) >= 1;
+  if (who === "lanyard-edit") return (LEVEL[kind] ?? 0) >= 3;
+  return false;
+}
+
+/** "allowed" when the gate let it through; what comes after (a stale version, nothing to find) is another matter. */
+async function tryIt(
+  name: string,
+  input: unknown,
+  caller: Caller,
+): Promise<{ allowed: boolean; code: string; answer: unknown }> {
+  try {
+    return { allowed: true, code: "", answer: await registry.get(name)!.execute(house.galtry, input, caller) };
+  } catch (error) {
+    if (!(error instanceof Refused)) throw error;
+    return { allowed: error.code === "conflict" || error.code === "bad-input", code: error.code, answer: error.data };
+  }
+}
+
+test("every command and query is in the table, and the other way about", () => {
+  expect(Object.keys(EXPECTED).sort()).toEqual([...registry.keys()].sort());
+});
+
+describe("as every person", () => {
+  // "own" acts look at what belongs to the caller; their own tests are elsewhere. Here: never by the wrong people.
+  test.each(KINDS)("%s", async (kind) => {
+    const traces = await tracesOf(CANARY, CANARY_USER);
+    for (const [name, { who, input }] of Object.entries(EXPECTED)) {
+      if (name === "vaults.bin") continue;
+      const { allowed, code, answer } = await tryIt(name, input(), fixture.as(kind));
+      const expected = mayAsPerson(who, kind) && registry.get(name)!.by.includes("person");
+      if (who !== "own")
+        expect(`${name} by ${kind}: ${allowed} ${allowed ? "" : code}`).toBe(
+          `${name} by ${kind}: ${expected} ${expected ? "" : code}`,
+        );
+      else if (kind === "suspended" || kind === "leaver") expect(`${name} ${allowed}`).toBe(`${name} false`);
+      // Below Use the answer is the same as for what does not exist.
+      if (
+        !allowed &&
+        ["use", "reveal", "edit", "steward"].includes(who) &&
+        (LEVEL[kind] ?? 0) === 0 &&
+        kind !== "suspended" &&
+        kind !== "leaver"
+      )
+        expect(`${name} ${code}`).toBe(`${name} not-found`);
+      // Nobody below Reveal is ever answered with the password, and it is in no answer but that of the reveal.
+      if (name !== "vaults.reveal") expect(carriesSecret([JSON.stringify(answer ?? null)], traces)).toBe(false);
+      if (name !== "vaults.reveal" && (LEVEL[kind] ?? 0) < 2)
+        expect(JSON.stringify(answer ?? null)).not.toContain(CANARY_USER);
+    }
+  });
+
+  test("a reveal gives the password to those who may, and to nobody else", async () => {
+    for (const kind of KINDS) {
+      const { answer } = await tryIt(
+        "vaults.reveal",
+        { entryId: fixture.entryId, field: "password", how: "revealed" },
+        fixture.as(kind),
+      );
+      expect(`${kind} ${JSON.stringify(answer ?? null).includes(CANARY)}`).toBe(`${kind} ${(LEVEL[kind] ?? 0) >= 2}`);
+    }
+  });
+});
+
+describe("as every Lanyard, signed out, and as the server", () => {
+  test.each(["steward", "edit", "reveal", "use", "nothing", "guest"] as const)("the Lanyard of %s", async (kind) => {
+    for (const [name, { who, input }] of Object.entries(EXPECTED)) {
+      if (who === "own") continue;
+      const { allowed, answer, code } = await tryIt(name, input(), fixture.lanyard(kind));
+      const byLanyard = registry.get(name)!.by.includes("lanyard");
+      const alsoPerson =
+        byLanyard && ["vaults.addEntry", "vaults.changeEntry", "vaults.list", "people.organisation"].includes(name);
+      const expected = alsoPerson ? mayAsPerson(who, kind) : byLanyard && mayAsLanyard(who, kind);
+      // Guarded fill is off here: a person with Use passes the first gate and is told so.
+      if (name === "lanyard.guardedFill") expect(allowed).toBe(false);
+      else expect(`${name} ${allowed} ${allowed ? "" : code}`).toBe(`${name} ${expected} ${expected ? "" : code}`);
+      expect(JSON.stringify(answer ?? null)).not.toContain(CANARY);
+    }
+  });
+
+  test("signed out", async () => {
+    for (const [name, { who, input }] of Object.entries(EXPECTED)) {
+      const { allowed, code } = await tryIt(name, input(), fixture.nobody);
+      if (who !== "signed-out" && who !== "anyone" && name !== "people.linkFor")
+        expect(`${name} ${allowed} ${code}`).toBe(`${name} false signed-out`);
+    }
+  });
+
+  test("the server alone makes owner links and closes what was broken off", async () => {
+    for (const [name, { who, input }] of Object.entries(EXPECTED))
+      if (who === "server") expect((await tryIt(name, input(), { kind: "server" })).allowed).toBe(true);
+      else if (who !== "anyone")
+        expect(`${name} ${(await tryIt(name, input(), { kind: "server" })).allowed}`).toBe(`${name} false`);
+  });
+});
+
+test("unknown keys are refused everywhere", async () => {
+  for (const [name, { input }] of Object.entries(EXPECTED)) {
+    const caller = registry.get(name)!.by.includes("person")
+      ? fixture.as("owner")
+      : registry.get(name)!.by.includes("nobody")
+        ? fixture.nobody
+        : registry.get(name)!.by.includes("lanyard")
+          ? fixture.lanyard("use")
+          : ({ kind: "server" } as const);
+    const { code } = await tryIt(name, { ...(input() as object), surprise: true }, caller);
+    expect(`${name} ${code}`).toBe(`${name} bad-input`);
+  }
+});

@@ -1,0 +1,488 @@
+/** The rules for givers, for people and for editing, against a real database. */
+import { eq } from "drizzle-orm";
+import { afterAll, beforeAll, describe, expect, test } from "vitest";
+import { CANARY, type Fixture, give, makeFixture, PASSWORD } from "../demo/fixture";
+import { type InProcess, inProcess } from "../demo/inProcess";
+import { changeAccess, giveAccess, withdrawAccess } from "../src/server/access/grants";
+import { whoCanDoWhat } from "../src/server/access/who";
+import { entryVersions, journal, sessions } from "../src/server/database/schema";
+import { frontDesk } from "../src/server/frontdesk/frontDesk";
+import { journalFailures } from "../src/server/housekeeping";
+import { journalPage } from "../src/server/journal/story";
+import { compareLogin, guardedFill, keyList } from "../src/server/lanyard/keys";
+import { makeGroup, removeMember, setMember } from "../src/server/people/groups";
+import { addPerson, bringBack, changeRole, markLeaver, suspendPerson } from "../src/server/people/persons";
+import { signIn } from "../src/server/people/sessions";
+import { acceptLink } from "../src/server/people/setUp";
+import {
+  addEntry,
+  binEntry,
+  changeEntry,
+  changeSigningIn,
+  restoreEntry,
+  revealField,
+} from "../src/server/vaults/entries";
+import { entryPage } from "../src/server/vaults/entryPage";
+import { openValues } from "../src/server/vaults/sealing";
+import { makeVault } from "../src/server/vaults/vaults";
+
+let house: InProcess;
+let f: Fixture;
+const db = () => house.galtry;
+const HOUR = 3_600_000;
+
+beforeAll(async () => {
+  house = await inProcess();
+  f = await makeFixture(house.galtry);
+});
+afterAll(() => house.close());
+
+const refusal = async (
+  work: Promise<unknown>,
+): Promise<{ code: string; message: string; field?: string; data?: Record<string, unknown> }> => {
+  try {
+    await work;
+  } catch (error) {
+    return error as { code: string; message: string };
+  }
+  throw new Error("it was not refused");
+};
+
+const levelOf = async (kind: Parameters<Fixture["as"]>[0], entryId = f.entryId, at = Date.now()) =>
+  entryPage.execute(db(), { entryId }, f.as(kind), at).then(
+    (page) => page.level as string,
+    () => "none",
+  );
+
+describe("givers", () => {
+  test("a grant that ends before it starts, or ended already, is refused at its field", async () => {
+    const terms = {
+      nodeId: f.entryId,
+      subject: { kind: "person" as const, id: f.ids.nothing },
+      level: "use" as const,
+      why: "",
+    };
+    expect(
+      await refusal(
+        giveAccess.execute(db(), { ...terms, from: Date.now() + 2 * HOUR, until: Date.now() + HOUR }, f.as("steward")),
+      ),
+    ).toMatchObject({ code: "bad-input", field: "until", message: "It would end before it starts." });
+    expect(
+      await refusal(giveAccess.execute(db(), { ...terms, from: null, until: Date.now() - HOUR }, f.as("steward"))),
+    ).toMatchObject({ field: "until", message: "This end is in the past." });
+  });
+
+  test("nobody is left as a node's last steward's victim: withdrawing or lowering the last one is refused", async () => {
+    const { vaultId } = await makeVault.execute(db(), { name: "Alone", description: "" }, f.as("administrator"));
+    const who = await whoCanDoWhat.execute(db(), { nodeId: vaultId }, f.as("administrator"));
+    const { grantId } = who.lines[0]!;
+    expect(await refusal(withdrawAccess.execute(db(), { grantId }, f.as("administrator")))).toMatchObject({
+      code: "not-allowed",
+      message: expect.stringContaining("without a steward"),
+    });
+    expect(
+      await refusal(
+        changeAccess.execute(db(), { grantId, level: "edit", from: null, until: null, why: "" }, f.as("administrator")),
+      ),
+    ).toMatchObject({ code: "not-allowed" });
+    expect(
+      await refusal(
+        changeAccess.execute(
+          db(),
+          { grantId, level: "steward", from: null, until: Date.now() + HOUR, why: "" },
+          f.as("administrator"),
+        ),
+      ),
+    ).toMatchObject({ code: "not-allowed" });
+    // A steward for a time does not count; one without an end does.
+    await give(db(), f.as("administrator"), vaultId, f.ids.edit, "steward", Date.now() + HOUR);
+    expect((await refusal(withdrawAccess.execute(db(), { grantId }, f.as("administrator")))).code).toBe("not-allowed");
+    await give(db(), f.as("administrator"), vaultId, f.ids.steward, "steward");
+    await withdrawAccess.execute(db(), { grantId }, f.as("administrator"));
+    expect((await refusal(whoCanDoWhat.execute(db(), { nodeId: vaultId }, f.as("administrator")))).code).toBe(
+      "not-found",
+    );
+  });
+
+  test("no grant outlasts the giver's own stewardship", async () => {
+    const end = Date.now() + 2 * HOUR;
+    const { grantId } = await give(db(), f.as("steward"), f.otherEntryId, f.ids.edit, "steward", end);
+    const terms = {
+      nodeId: f.otherEntryId,
+      subject: { kind: "person" as const, id: f.ids.nothing },
+      level: "use" as const,
+      from: null,
+      why: "",
+    };
+    expect(await refusal(giveAccess.execute(db(), { ...terms, until: null }, f.as("edit")))).toMatchObject({
+      code: "bad-input",
+      field: "until",
+    });
+    expect(await refusal(giveAccess.execute(db(), { ...terms, until: end + 1 }, f.as("edit")))).toMatchObject({
+      field: "until",
+    });
+    await giveAccess.execute(db(), { ...terms, until: end }, f.as("edit"));
+    expect(await levelOf("nothing", f.otherEntryId)).toBe("use");
+    // The window closes at its moment, for both.
+    expect(await levelOf("nothing", f.otherEntryId, end)).toBe("none");
+    expect(await levelOf("edit", f.otherEntryId, end)).toBe("none");
+    await withdrawAccess.execute(db(), { grantId }, f.as("steward"));
+  });
+
+  test("a guest is never made a steward, and a leaver is given nothing", async () => {
+    expect(await refusal(give(db(), f.as("steward"), f.entryId, f.ids.guest, "steward"))).toMatchObject({
+      field: "level",
+    });
+    expect(await refusal(give(db(), f.as("steward"), f.entryId, f.ids.leaver, "use"))).toMatchObject({
+      field: "subject",
+    });
+  });
+
+  test("history is never overwritten: the withdrawn grant keeps its rows", async () => {
+    const { grantId } = await give(db(), f.as("steward"), f.otherEntryId, f.ids.use, "use");
+    await changeAccess.execute(db(), { grantId, level: "reveal", from: null, until: null, why: "" }, f.as("steward"));
+    const rows = (
+      await db().opened.client.execute({
+        sql: "select level, valid_until from grants where subject_id = ? and node_id = ? order by valid_from",
+        args: [f.ids.use, f.otherEntryId],
+      })
+    ).rows;
+    expect(rows.map((row) => [row.level, row.valid_until === null])).toEqual([
+      ["use", false],
+      ["reveal", true],
+    ]);
+  });
+
+  test("whoever reaches it through a group is named, each as a person", async () => {
+    const { groupId } = await makeGroup.execute(db(), { name: "Night Team", description: "" }, f.as("owner"));
+    await setMember.execute(
+      db(),
+      { groupId, personId: f.ids.nothing, from: null, until: null, keeper: false },
+      f.as("owner"),
+    );
+    await giveAccess.execute(
+      db(),
+      { nodeId: f.entryId, subject: { kind: "group", id: groupId }, level: "use", from: null, until: null, why: "" },
+      f.as("steward"),
+    );
+    const { reached } = await whoCanDoWhat.execute(db(), { nodeId: f.entryId }, f.as("steward"));
+    expect(reached.find((one) => one.personId === f.ids.nothing)).toMatchObject({
+      level: "use",
+      sentence: expect.stringContaining("because Night Team has Use on this entry"),
+    });
+    // Nobody adds themselves to a group that gives access.
+    expect(
+      (
+        await refusal(
+          setMember.execute(
+            db(),
+            { groupId, personId: f.ids.owner, from: null, until: null, keeper: false },
+            f.as("owner"),
+          ),
+        )
+      ).code,
+    ).toBe("not-allowed");
+    await removeMember.execute(db(), { groupId, personId: f.ids.nothing }, f.as("owner"));
+    expect(await levelOf("nothing")).toBe("none");
+  });
+});
+
+describe("people", () => {
+  test("the last owner can neither be suspended nor leave nor lose the role", async () => {
+    const other = await addPerson.execute(
+      db(),
+      { name: "Second Owner", mail: "second@tarrowick.example", role: "owner" },
+      f.as("owner"),
+    );
+    await acceptLink.execute(db(), { token: new URL(other.link).hash.slice(1), password: PASSWORD }, f.nobody);
+    const asOther = { ...f.as("owner"), personId: other.personId };
+    await suspendPerson.execute(db(), { personId: f.ids.owner, why: "" }, asOther);
+    expect((await refusal(frontDesk.execute(db(), {}, f.as("owner")))).code).toBe("signed-out");
+    await bringBack.execute(db(), { personId: f.ids.owner, why: "" }, asOther);
+    await markLeaver.execute(db(), { personId: other.personId, why: "" }, f.as("owner"));
+    const third = await addPerson.execute(
+      db(),
+      { name: "Third", mail: "third@tarrowick.example", role: "owner" },
+      f.as("owner"),
+    );
+    await acceptLink.execute(db(), { token: new URL(third.link).hash.slice(1), password: PASSWORD }, f.nobody);
+    const asThird = { ...f.as("owner"), personId: third.personId };
+    await changeRole.execute(db(), { personId: third.personId, role: "administrator" }, f.as("owner"));
+    for (const work of [suspendPerson, markLeaver])
+      expect((await refusal(work.execute(db(), { personId: f.ids.owner, why: "" }, asThird))).code).toBe("not-allowed");
+    // Nor by themselves.
+    expect((await refusal(suspendPerson.execute(db(), { personId: f.ids.owner, why: "" }, f.as("owner")))).code).toBe(
+      "not-allowed",
+    );
+  });
+
+  test("a link works once, and a renewed one ends the earlier one", async () => {
+    const { link } = await addPerson.execute(
+      db(),
+      { name: "Once", mail: "once@tarrowick.example", role: "member" },
+      f.as("owner"),
+    );
+    const token = new URL(link).hash.slice(1);
+    await acceptLink.execute(db(), { token, password: PASSWORD }, f.nobody);
+    expect((await refusal(acceptLink.execute(db(), { token, password: PASSWORD }, f.nobody))).code).toBe("not-found");
+  });
+
+  test("guessing is slowed per account, known and unknown ones alike, and not in a browser one has used", async () => {
+    const mail = "use@tarrowick.example";
+    const right = await signIn.execute(db(), { mail, password: PASSWORD }, f.nobody);
+    if (!right.signedIn) throw new Error("not signed in");
+    const known = { ...f.nobody, knownBrowser: right.browserToken };
+    const answers = async (address: string) => {
+      const seen: string[] = [];
+      for (let i = 0; i < 10; i++)
+        seen.push(
+          await signIn
+            .execute(db(), { mail: address, password: "wrong" }, { ...f.nobody, address: "198.51.100.9" })
+            .then(
+              (answer) => (answer.signedIn ? "in" : answer.message),
+              (error) => error.code,
+            ),
+        );
+      return seen;
+    };
+    const [forKnown, forUnknown] = [await answers(mail), await answers("nobody-at-all@tarrowick.example")];
+    expect(forKnown).toEqual(forUnknown);
+    expect(forKnown.at(-1)).toBe("too-many");
+    // Shut out elsewhere, not here.
+    expect(
+      (await refusal(signIn.execute(db(), { mail, password: PASSWORD }, { ...f.nobody, address: "198.51.100.10" })))
+        .code,
+    ).toBe("too-many");
+    expect((await signIn.execute(db(), { mail, password: PASSWORD }, known)).signedIn).toBe(true);
+    // One counted line, and nothing of the unknown address.
+    await journalFailures.execute(db(), {}, { kind: "server" }, Date.now() + 2 * 60_000);
+    const lines = await db().db.select().from(journal).where(eq(journal.act, "people.failedSignIns"));
+    expect(lines.map((line) => line.person)).toEqual([f.ids.use]);
+    expect(JSON.parse(lines[0]!.details).count).toBe(8);
+    const all = JSON.stringify((await db().opened.client.execute("select * from attempts")).rows);
+    expect(all).not.toContain("nobody-at-all");
+  });
+
+  test("a session that is over, idle or of a leaver signs nobody in", async () => {
+    const answer = await signIn.execute(db(), { mail: "reveal@tarrowick.example", password: PASSWORD }, f.nobody);
+    if (!answer.signedIn) throw new Error("not signed in");
+    const caller = { ...f.as("reveal"), sessionId: answer.sessionId };
+    await frontDesk.execute(db(), {}, caller);
+    await db().db.update(sessions).set({ endedAt: Date.now() }).where(eq(sessions.id, answer.sessionId));
+    expect((await refusal(frontDesk.execute(db(), {}, caller))).code).toBe("signed-out");
+  });
+});
+
+describe("entries", () => {
+  const values = { name: "Shared", signInPage: "https://shared.example/in" };
+
+  test("two people editing at once: the second is shown both, and neither is lost", async () => {
+    const { entryId, versionId } = await addEntry.execute(
+      db(),
+      {
+        parentId: f.vaultId,
+        captured: false,
+        values: { ...values, userName: "first", password: CANARY, notes: "as it was" },
+      },
+      f.as("steward"),
+    );
+    await give(db(), f.as("steward"), entryId, f.ids.edit, "edit");
+    await changeEntry.execute(
+      db(),
+      {
+        entryId,
+        baseVersionId: versionId,
+        captured: false,
+        values: { ...values, userName: "second", password: "another-password-41", notes: "theirs" },
+      },
+      f.as("edit"),
+    );
+    const refused = await refusal(
+      changeEntry.execute(
+        db(),
+        { entryId, baseVersionId: versionId, captured: false, values: { ...values, userName: "mine", notes: "mine" } },
+        f.as("steward"),
+      ),
+    );
+    expect(refused).toMatchObject({
+      code: "conflict",
+      message: "Person edit changed this entry while you were editing it.",
+      data: { theirs: { notes: "theirs", userName: "second" }, passwordChanged: true, codeChanged: false },
+    });
+    expect(JSON.stringify(refused.data)).not.toContain("another-password-41");
+    const base = refused.data!.versionId as string;
+    await changeEntry.execute(
+      db(),
+      { entryId, baseVersionId: base, captured: false, values: { ...values, userName: "mine", notes: "both" } },
+      f.as("steward"),
+    );
+    const page = await entryPage.execute(db(), { entryId }, f.as("steward"));
+    expect(page).toMatchObject({ userName: "mine", notes: "both" });
+    // The password that was left out is theirs, and every version is kept.
+    expect(
+      (await revealField.execute(db(), { entryId, field: "password", how: "revealed" }, f.as("steward"))).value,
+    ).toBe("another-password-41");
+    expect(page.versions).toHaveLength(3);
+  });
+
+  test("a blob moved to another row does not open", async () => {
+    const [mine] = await db().db.select().from(entryVersions).where(eq(entryVersions.entryId, f.entryId));
+    const [other] = await db().db.select().from(entryVersions).where(eq(entryVersions.entryId, f.otherEntryId));
+    await expect(openValues(db().db, db().keys, { ...other!, sealed: mine!.sealed })).rejects.toThrow("does not open");
+    expect((await openValues(db().db, db().keys, mine!)).password).toBe(CANARY);
+  });
+
+  test("binned: nobody uses it or learns of it; its steward restores it with everything", async () => {
+    await binEntry.execute(db(), { entryId: f.entryId }, f.as("steward"));
+    for (const kind of ["use", "reveal", "edit"] as const) expect(await levelOf(kind)).toBe("none");
+    expect((await frontDesk.execute(db(), {}, f.as("use"))).lines.map((line) => line.id)).not.toContain(f.entryId);
+    expect((await keyList.execute(db(), {}, f.lanyard("use"))).keys.map((key) => key.id)).not.toContain(f.entryId);
+    expect(
+      (
+        await refusal(
+          revealField.execute(db(), { entryId: f.entryId, field: "password", how: "revealed" }, f.as("reveal")),
+        )
+      ).code,
+    ).toBe("not-found");
+    await restoreEntry.execute(db(), { entryId: f.entryId }, f.as("steward"));
+    expect(await levelOf("use")).toBe("use");
+  });
+
+  test("seen by names whoever was shown the current password, and starts anew when it changes", async () => {
+    const { entryId, versionId } = await addEntry.execute(
+      db(),
+      { parentId: f.vaultId, captured: false, values: { ...values, password: "seen-by-somebody-1" } },
+      f.as("steward"),
+    );
+    await give(db(), f.as("steward"), entryId, f.ids.reveal, "reveal");
+    await revealField.execute(db(), { entryId, field: "password", how: "copied" }, f.as("reveal"));
+    const names = async () =>
+      (await entryPage.execute(db(), { entryId }, f.as("steward"))).seenBy!.map((one) => one.name).sort();
+    expect(await names()).toEqual(["Person reveal", "Person steward"]);
+    await changeEntry.execute(
+      db(),
+      { entryId, baseVersionId: versionId, captured: false, values: { ...values, password: "seen-by-somebody-2" } },
+      f.as("administrator"),
+    );
+    expect(await names()).toEqual(["Person administrator"]);
+  });
+
+  test("guarded fill: only where the steward switched it on, only at that host, and it is a sighting", async () => {
+    const ask = (page: string) => guardedFill.execute(db(), { entryId: f.entryId, page }, f.lanyard("use"));
+    expect((await refusal(ask("https://pellam.example/sign-in"))).message).toContain("off for this entry");
+    await changeSigningIn.execute(db(), { entryId: f.entryId, guardedFill: true, plainHttp: false }, f.as("steward"));
+    expect((await refusal(ask("https://www.pellam.example/"))).message).toContain("only at pellam.example");
+    expect((await refusal(ask("http://pellam.example/"))).message).toContain("not encrypted");
+    expect(await ask("https://pellam.example/sign-in")).toMatchObject({ password: CANARY });
+    expect(
+      (await entryPage.execute(db(), { entryId: f.entryId }, f.as("steward"))).seenBy!.map((one) => one.name),
+    ).toContain("Person use");
+    await changeSigningIn.execute(db(), { entryId: f.entryId, guardedFill: false, plainHttp: false }, f.as("steward"));
+  });
+
+  test.each([
+    [{ name: "" }, "values.name"],
+    [{ name: "two\nlines" }, "values.name"],
+    [{ signInPage: "nonsense" }, "values.signInPage"],
+    [{ signInPage: "ftp://pellam.example" }, "values.signInPage"],
+    [{ code: "not base32!" }, "values.code"],
+    [{ notes: "x".repeat(2_000_000) }, "values.notes"],
+    [{ extras: [{ id: "a", label: "", class: "open" as const, value: "" }] }, "values.extras.0.label"],
+  ])("bad input is refused at its place: %o", async (part, field) => {
+    expect(
+      await refusal(
+        addEntry.execute(
+          db(),
+          { parentId: f.vaultId, captured: false, values: { ...values, ...part } },
+          f.as("steward"),
+        ),
+      ),
+    ).toMatchObject({ code: "bad-input", field });
+  });
+
+  test("names in any script and right-to-left text are kept as they are", async () => {
+    for (const name of ["متجر المتحف", "博物館ショップ", "Þjóðminjasafn 🔑", "e\u0301".normalize("NFD")]) {
+      const { entryId } = await addEntry.execute(
+        db(),
+        { parentId: f.vaultId, captured: false, values: { ...values, name } },
+        f.as("steward"),
+      );
+      expect((await entryPage.execute(db(), { entryId }, f.as("steward"))).name).toBe(name);
+    }
+  });
+});
+
+describe("who may know what", () => {
+  test("a colleague reads their own acts; a steward what happened at hers; an administrator no names of what she does not reach", async () => {
+    const { vaultId } = await makeVault.execute(db(), { name: "Money", description: "" }, f.as("owner"));
+    const { entryId } = await addEntry.execute(
+      db(),
+      {
+        parentId: vaultId,
+        captured: false,
+        values: { name: "Secret supplier", signInPage: "https://supplier.example/" },
+      },
+      f.as("owner"),
+    );
+    expect(entryId).toBeTruthy();
+    const text = async (kind: Parameters<Fixture["as"]>[0]) =>
+      JSON.stringify(
+        await journalPage.execute(db(), { before: null, personId: null, nodeId: null, acts: null }, f.as(kind)),
+      );
+    expect(await text("owner")).toContain("Secret supplier");
+    expect(await text("administrator")).not.toContain("Secret supplier");
+    expect(await text("administrator")).toContain("an entry in Money");
+    expect(await text("use")).not.toContain("Person steward");
+    expect(await text("steward")).toContain("gave Person use Use on Pellam Tickets");
+    expect(await text("steward")).not.toContain("Money");
+  });
+
+  test("a guest learns of nobody but the person who asked them in", async () => {
+    const page = JSON.stringify(await entryPage.execute(db(), { entryId: f.entryId }, f.as("guest")));
+    expect(page).toContain("Hanna Owner");
+    for (const name of ["Person steward", "Person administrator", "Person edit", "Night Team"])
+      expect(page).not.toContain(name);
+  });
+});
+
+describe("guesses", () => {
+  const page = "https://pellam.example/sign-in";
+  const compare = (kind: Parameters<Fixture["lanyard"]>[0], userName: string, password: string) =>
+    compareLogin
+      .execute(db(), { page, userName, password }, f.lanyard(kind), Date.now() + Math.random() * 1e9 + 1e9)
+      .then((answer) => JSON.stringify(answer));
+
+  test("with Use, and with nothing, the right and a wrong password get the same answer", async () => {
+    for (const kind of ["use", "guest", "nothing"] as const)
+      for (const userName of ["canary-user-name@tarrowick.example", "other", ""])
+        expect(`${kind} ${await compare(kind, userName, CANARY)}`).toBe(
+          `${kind} ${await compare(kind, userName, "not the password")}`,
+        );
+    expect(await compare("nothing", "x", CANARY)).toBe(JSON.stringify({ answer: "new" }));
+  });
+
+  test("in the same time: the work done does not depend on the password", async () => {
+    const time = async (password: string) => {
+      const start = performance.now();
+      await compare("use", "canary-user-name@tarrowick.example", password);
+      return performance.now() - start;
+    };
+    const [right, wrong]: [number[], number[]] = [[], []];
+    for (let i = 0; i < 60; i++) {
+      right.push(await time(CANARY));
+      wrong.push(await time(`${CANARY.slice(0, -1)}?`));
+    }
+    const middle = (times: number[]) => times.sort((a, b) => a - b)[30]!;
+    const [a, b] = [middle(right), middle(wrong)];
+    expect(Math.abs(a - b) / Math.min(a, b)).toBeLessThan(0.5);
+  });
+
+  test("with Edit a changed password is recognised; and nobody asks without end", async () => {
+    expect(await compare("edit", "canary-user-name@tarrowick.example", "a new one the site took")).toContain("changed");
+    expect(await compare("edit", "canary-user-name@tarrowick.example", CANARY)).toContain("kept");
+    const at = Date.now() + 2.2e9;
+    const ask = () => compareLogin.execute(db(), { page, userName: "x", password: "y" }, f.lanyard("reveal"), at);
+    for (let i = 0; i < 30; i++) await ask();
+    expect((await refusal(ask())).code).toBe("too-many");
+  });
+});
