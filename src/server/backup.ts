@@ -2,7 +2,8 @@
  * A consistent, encrypted copy of a local database while Galtry runs: the write lock is held while the file and
  * its log are copied, then the copy is opened and its journal checked. The root key is never part of it.
  */
-import { copyFileSync, existsSync, mkdirSync, rmSync } from "node:fs";
+import { execFileSync } from "node:child_process";
+import { existsSync, mkdirSync, rmSync } from "node:fs";
 import path from "node:path";
 import { asc } from "drizzle-orm";
 import { checkChain } from "../core/journal/chain";
@@ -27,14 +28,26 @@ export async function writeBackup(configuration: Configuration, keys: KeyRing, f
   const { client } = await openDatabase(`file:${file}`, keys.database);
   try {
     await whileLocked(client, () => {
-      copyFileSync(file, copy);
-      if (existsSync(`${file}-wal`)) copyFileSync(`${file}-wal`, `${copy}-wal`);
-      copyFileSync(keyFilePath(configuration.dataFolder), path.join(folder, "keys.json"));
+      const pairs = [
+        [file, copy],
+        [`${file}-wal`, `${copy}-wal`],
+        [keyFilePath(configuration.dataFolder), path.join(folder, "keys.json")],
+      ];
+      copyElsewhere(pairs.filter(([from]) => existsSync(from!)) as [string, string][]);
     });
   } finally {
     client.close();
   }
   return { folder, ...(await checkCopy(copy, keys)) };
+}
+
+/**
+ * Copies in a process of its own: closing any handle on a file drops all locks that this process holds on it (POSIX
+ * advisory locks), and with them the database's.
+ */
+function copyElsewhere(pairs: [string, string][]): void {
+  const script = "for (const [from, to] of JSON.parse(process.argv[1])) require('node:fs').copyFileSync(from, to)";
+  execFileSync(process.execPath, ["-e", script, JSON.stringify(pairs)]);
 }
 
 async function whileLocked(
