@@ -33,7 +33,7 @@ function script(
 }
 
 /** Read by another process: closing a file here would drop the database's locks on it. */
-const contentOf = (file: string): Buffer => execFileSync("cat", [file]);
+const contentOf = (file: string): Buffer => execFileSync("cat", [file], { maxBuffer: 1 << 28 });
 
 const data = () => house.environment.GALTRY_DATA!;
 const elsewhere = (name: string) => path.join(house.folder, name);

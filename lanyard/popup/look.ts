@@ -10,6 +10,7 @@ body { width: 384px; min-height: 240px; margin: 0 auto; background: var(--baize)
 .quiet { padding: 4px 0; border: 0; background: none; font: 600 14px/20px var(--text); text-decoration: underline 1px var(--edge); text-underline-offset: 3px; cursor: pointer; }
 .tag { position: relative; color: var(--ink); }
 .face { padding: 38px 20px 16px; background: var(--sheet); --ground: var(--sheet); clip-path: polygon(14px 0, calc(100% - 14px) 0, 100% 14px, 100% 100%, 0 100%, 0 14px); mask: radial-gradient(circle at 50% 20px, #0000 7px, #000 7.7px); }
+.face :focus-visible { outline-color: var(--copper); }
 .ring { position: absolute; left: calc(50% - 11px); top: 9px; width: 22px; height: 22px; border: 2px solid var(--edge); border-radius: 50%; }
 .cord { position: absolute; left: calc(50% - 5px); bottom: calc(100% - 20px); width: 10px; height: 66px; border-radius: 0 0 4px 4px; background: repeating-linear-gradient(135deg, #ffffff2e 0 2px, #0000 2px 5px), color-mix(in srgb, var(--baize) 55%, #000); }
 h2 { font-size: 15px; line-height: 22px; overflow-wrap: anywhere; }

@@ -394,7 +394,7 @@ function Keys({ view, look }: { view: View; look: () => void }) {
     [keys, forPage],
   );
   const found = typed.trim() ? find(index, typed, 6) : lately;
-  const here = tab && /^https?:/.test(tab.url) ? new URL(tab.url).host : null;
+  const here = tab && /^https?:/.test(tab.url) ? new URL(tab.url).hostname : null;
   const signIn = (key: KeyLine) => {
     void ask({ ask: "sign-in", entryId: key.id, replace: false }).then(look);
     setTimeout(look, 60);

@@ -5,7 +5,7 @@ import { useEffect, useRef, useState } from "react";
 import { atLeast } from "@/core/access/level";
 import { exactTime, sayTime } from "@/core/time";
 import { runCommand, useCommand } from "../shared/ask";
-import { Act, Button, CheckField, Notice, Row, Stack } from "../shared/controls";
+import { Act, Button, CheckField, Notice, Row, Stack, TextArea, TextField } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
 import { useLanyard } from "../shared/lanyard";
 import { Stamp } from "../shared/Stamp";
@@ -138,7 +138,7 @@ export function EntryFull({
           ))}
           <Fact
             label="Signing in"
-            act={steward && entry.binnedAt === null ? <Act onPress={() => setTuning(true)}>Change</Act> : undefined}
+            act={mayEdit ? <Act onPress={() => setTuning(true)}>Sign-in steps</Act> : undefined}
           >
             {howItWent(entry, now)}; guarded fill {entry.guardedFill ? "on" : "off"}
           </Fact>
@@ -196,7 +196,7 @@ export function EntryFull({
         {entry.seenBy && <SeenBy seenBy={entry.seenBy} zone={entry.zone} now={now} />}
       </aside>
       <BinDialog entry={entry} open={binning} onClose={() => setBinning(false)} />
-      {steward && <SigningInDialog entry={entry} open={tuning} onClose={() => setTuning(false)} />}
+      {mayEdit && <SigningInDialog entry={entry} open={tuning} onClose={() => setTuning(false)} />}
     </CardPage>
   );
 }
@@ -345,47 +345,105 @@ function BinDialog({ entry, open, onClose }: { entry: EntryView; open: boolean; 
   );
 }
 
+/** Steps are for who may edit; guarded fill and plain http for the steward alone. */
 function SigningInDialog({ entry, open, onClose }: { entry: EntryView; open: boolean; onClose: () => void }) {
+  const steward = entry.level === "steward";
   const change = useCommand("vaults.changeSigningIn");
+  const saveSteps = useCommand("vaults.changeSteps");
   const [guardedFill, setGuardedFill] = useState(entry.guardedFill);
   const [plainHttp, setPlainHttp] = useState(entry.plainHttp);
+  const [hosts, setHosts] = useState(entry.steps.hosts.join(", "));
+  const [choices, setChoices] = useState(
+    Object.entries(entry.steps.choices)
+      .map(([name, value]) => `${name}=${value}`)
+      .join("\n"),
+  );
+  const [signOutPage, setSignOutPage] = useState(entry.steps.signOutPage ?? "");
+  const save = async () => {
+    const steps = {
+      hosts: hosts.split(/[\s,]+/).filter(Boolean),
+      choices: Object.fromEntries(
+        choices
+          .split("\n")
+          .map((line) => line.trim())
+          .filter(Boolean)
+          .map((line) => [line.split("=")[0]!.trim(), line.slice(line.indexOf("=") + 1).trim()]),
+      ),
+      signOutPage: signOutPage.trim() || null,
+    };
+    if (!(await saveSteps.run({ entryId: entry.id, steps })).ok) return;
+    if (steward && !(await change.run({ entryId: entry.id, guardedFill, plainHttp })).ok) return;
+    onClose();
+  };
   return (
     <Dialog title={`How ${entry.name} is signed in to`} open={open} onClose={onClose}>
-      <Stack>
-        <p>
-          Galtry signs in to the site itself and hands the colleague’s browser the finished session. The password is not
-          sent to that browser.
-        </p>
-        <CheckField
-          checked={guardedFill}
-          onChange={(event) => setGuardedFill(event.target.checked)}
-          label={<b>Allow guarded fill as well</b>}
-          hint="For sites where a sealed sign-in cannot work. Lanyard types the password into the page and sends it at once. Somebody with developer tools can see it then; whoever uses it counts among those who have seen it."
-        />
-        <CheckField
-          checked={plainHttp}
-          onChange={(event) => setPlainHttp(event.target.checked)}
-          label={<b>This site has no https: send the password over plain http</b>}
-          hint="Anybody on the way between Galtry and the site can read it."
-        />
-        {change.refused && (
-          <Notice data-tone="bad" role="alert">
-            {change.refused.message}
-          </Notice>
-        )}
-        <Row>
-          <Button
-            look="go"
-            isDisabled={change.running}
-            onPress={async () => {
-              if ((await change.run({ entryId: entry.id, guardedFill, plainHttp })).ok) onClose();
-            }}
-          >
-            Save
-          </Button>
-          <Button onPress={onClose}>Cancel</Button>
-        </Row>
-      </Stack>
+      <form
+        onSubmit={(event) => {
+          event.preventDefault();
+          void save();
+        }}
+        noValidate
+      >
+        <Stack>
+          <p>
+            Galtry signs in to the site itself and hands the colleague’s browser the finished session. The password is
+            not sent to that browser.
+          </p>
+          <TextField
+            label="Other hosts it passes through"
+            className="mono"
+            value={hosts}
+            onChange={(event) => setHosts(event.target.value)}
+            wrong={saveSteps.wrong("steps.hosts")}
+            hint="only the entry’s own site is called otherwise; separated by commas"
+          />
+          <TextArea
+            label="What it chooses"
+            className="mono"
+            rows={2}
+            value={choices}
+            onChange={(event) => setChoices(event.target.value)}
+            wrong={saveSteps.wrong("steps.choices")}
+            hint="one a line: name of the page’s field = value, such as branch=harbour"
+          />
+          <TextField
+            label="Page that signs out"
+            className="mono"
+            value={signOutPage}
+            onChange={(event) => setSignOutPage(event.target.value)}
+            wrong={saveSteps.wrong("steps.signOutPage")}
+            hint="visited by Galtry when somebody’s access ends; empty: none"
+          />
+          {steward && (
+            <>
+              <CheckField
+                checked={guardedFill}
+                onChange={(event) => setGuardedFill(event.target.checked)}
+                label={<b>Allow guarded fill as well</b>}
+                hint="For sites where a sealed sign-in cannot work. Lanyard types the password into the page and sends it at once. Somebody with developer tools can see it then; whoever uses it counts among those who have seen it."
+              />
+              <CheckField
+                checked={plainHttp}
+                onChange={(event) => setPlainHttp(event.target.checked)}
+                label={<b>This site has no https: send the password over plain http</b>}
+                hint="Anybody on the way between Galtry and the site can read it."
+              />
+            </>
+          )}
+          {(change.refused ??
+            (saveSteps.refused && !saveSteps.refused.field?.startsWith("steps.") ? saveSteps.refused : null)) && (
+            <Notice data-tone="bad" role="alert">
+              {(change.refused ?? saveSteps.refused)?.message}
+            </Notice>
+          )}
+          <Row>
+            <Button look="go" type="submit" isDisabled={change.running || saveSteps.running}>
+              Save
+            </Button>
+            <Button onPress={onClose}>Cancel</Button>
+          </Row>
+        </Stack>
+      </form>
     </Dialog>
   );
 }

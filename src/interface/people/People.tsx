@@ -52,13 +52,14 @@ export function People({
   const [makingGroup, setMakingGroup] = useState(false);
   const [member, setMember] = useState<GroupLine | null>(null);
   const active = people.filter((person) => person.standing === "active").length;
+  const invited = people.filter((person) => person.standing === "invited").length;
   const selected = people.find((person) => person.id === chosen) ?? null;
   return (
     <Page
       where={
         <>
-          <b>{active} people</b> are active; {people.filter((person) => person.standing === "invited").length} have not
-          joined yet.
+          <b>{active} people</b> are active
+          {invited > 0 && `; ${invited} ${invited === 1 ? "has" : "have"} not joined yet`}. {groups.length} groups.
         </>
       }
     >

@@ -1,4 +1,5 @@
 import { levelWord } from "@/core/access/level";
+import { sayDay } from "@/core/time";
 import { EntryAtUse } from "@/interface/entry/EntryAtUse";
 import { EntryFull } from "@/interface/entry/EntryFull";
 import { Page } from "@/interface/frame/Frame";
@@ -31,6 +32,7 @@ export default async function EntryPage({
       where={
         <>
           <a href="/vaults">Vaults</a> · <a href={`/vaults/${entry.vault.id}`}>{entry.vault.name}</a>.{" "}
+          {entry.reveal && `Changed ${sayDay(entry.changedAt, now, entry.zone)} by ${entry.reveal.changedBy}. `}
           <b>{MAY[entry.level]}</b>
           <span className="unseen"> {levelWord(entry.level)}</span>
         </>

@@ -1,0 +1,72 @@
+/** One picture of each main view, 1280x800, from the demo data, into docs/screenshots. */
+import { mkdirSync } from "node:fs";
+import { DEMO_PASSWORD } from "../demo/organisation";
+import { type Browser, connectLanyard, openBrowser, signInToGaltry } from "../e2e/browser";
+import { startHouse } from "../e2e/house";
+import { waitForTag } from "../e2e/tags";
+
+const FOLDER = process.env.SCREENSHOTS ?? "docs/screenshots";
+mkdirSync(FOLDER, { recursive: true });
+const house = await startHouse();
+const opened: Browser[] = [];
+
+async function as(mail: string, options: { dark?: boolean; width?: number; height?: number } = {}): Promise<Browser> {
+  const browser = await openBrowser({ galtry: house.url, ...options });
+  opened.push(browser);
+  await signInToGaltry(browser.page, house.url, `${mail}@tarrowick.example`, DEMO_PASSWORD);
+  await connectLanyard(browser.page, house.url);
+  return browser;
+}
+
+async function take(browser: Browser, name: string, address: string | null, settle = 500): Promise<void> {
+  if (address !== null) await browser.page.goto(address);
+  await browser.page.evaluate(() => document.fonts.ready);
+  await browser.page.waitForTimeout(settle);
+  await browser.page.screenshot({ path: `${FOLDER}/${name}.png` });
+  console.log(name);
+}
+
+try {
+  const entry = (host: string) => `${house.url}/entry/${house.built.entries.get(host)}`;
+  const vault = (name: string) => `${house.url}/vaults/${house.built.vaults.get(name)}`;
+  const site = house.standins.sites.find((one) => one.host === "pellam.localhost")!;
+
+  const maren = await as("maren.pohl");
+  await take(maren, "front-desk", house.url);
+  await take(maren, "entry-at-use", entry("quillbrook.localhost"));
+
+  const ines = await as("ines.okafor");
+  await take(ines, "vaults", `${house.url}/vaults`);
+  await take(ines, "vault", vault("Shop & Tickets"));
+  await take(ines, "entry", entry("quillbrook.localhost"));
+  await take(ines, "edit", `${entry("stallwright.localhost")}?edit`);
+  await take(ines, "people", `${house.url}/people`);
+  await take(ines, "journal", `${house.url}/journal`);
+  await take(ines, "account", `${house.url}/account`);
+  await ines.page.goto(entry("quillbrook.localhost"));
+  await ines.page.getByPlaceholder("Give to a person, a group, Everyone").fill("Silas");
+  await ines.page.getByRole("option", { name: /Silas Penhale/ }).click();
+  await take(ines, "give-access", null);
+  await ines.page.goto(house.standins.address("pellam.localhost", site.signInPath));
+  await ines.page.getByLabel("E-mail").fill(site.account.userName);
+  await ines.page.getByLabel("Password").fill(site.account.password);
+  await ines.page.getByRole("button", { name: "Sign in" }).click();
+  await waitForTag(ines.page, "Never on this site");
+  await take(ines, "keep-a-login", null);
+  const window = await ines.context.newPage();
+  await window.setViewportSize({ width: 404, height: 620 });
+  await ines.page.goto(house.standins.address("quillbrook.localhost", "/login"));
+  await ines.page.bringToFront();
+  await window.goto(`chrome-extension://${ines.lanyardId}/popup.html`);
+  await ines.page.bringToFront();
+  await window.waitForTimeout(1500);
+  await window.screenshot({ path: `${FOLDER}/lanyard.png` });
+
+  const dark = await as("maren.pohl", { dark: true });
+  await take(dark, "front-desk-dark", house.url);
+  const phone = await as("maren.pohl", { width: 390, height: 800 });
+  await take(phone, "front-desk-phone", house.url);
+} finally {
+  await Promise.all(opened.map((browser) => browser.close()));
+  await house.close();
+}
