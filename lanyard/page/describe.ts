@@ -126,7 +126,24 @@ export function isVisible(element: Element): boolean {
 
 const hintsOf = (element: Element) =>
   `${element.id} ${element.getAttribute("name") ?? ""} ${element.className} ${element.getAttribute("aria-label") ?? ""}`;
-const textOf = (element: Element) => ((element as HTMLElement).textContent ?? "").replace(/\s+/g, " ").slice(0, 1500);
+/** Visible text without that of labels, buttons and links: those speak of other things. */
+function textOf(element: Element): string {
+  const pieces: string[] = [];
+  const walker = document.createTreeWalker(element, NodeFilter.SHOW_TEXT, (node) => {
+    const parent = node.parentElement;
+    return !parent ||
+      parent.closest("script, style, template, noscript, option, select, button, label, textarea, a") ||
+      !parent.checkVisibility()
+      ? NodeFilter.FILTER_REJECT
+      : NodeFilter.FILTER_ACCEPT;
+  });
+  for (let length = 0; length < 1500 && walker.nextNode(); ) {
+    const text = walker.currentNode.textContent ?? "";
+    pieces.push(text);
+    length += text.length;
+  }
+  return pieces.join(" | ").replace(/\s+/g, " ").slice(0, 1500);
+}
 
 function headingBefore(element: Element): string {
   for (let at: Element | null = element, up = 0; at && up < 4; at = at.parentElement, up++)

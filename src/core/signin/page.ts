@@ -42,7 +42,7 @@ export interface PageForm {
   enctype: string;
   /** id, name, class, role, aria-label. */
   hints: string;
-  /** Headings, legends and links inside it, and the heading nearest before it. */
+  /** Its text without that of labels, buttons and links, which lead elsewhere; and the heading nearest before it. */
   text: string;
   visible: boolean;
 }

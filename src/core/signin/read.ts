@@ -308,8 +308,7 @@ function kindWithPassword(evidence: Evidence): PageKind {
   if (isNew && !words.SIGN_IN.test(act)) return "register";
   if (words.REGISTER.test(act) && !words.SIGN_IN.test(act)) return "register";
   if (particulars >= 2 && !words.SIGN_IN.test(act)) return "register";
-  if (saysRegister && !words.SIGN_IN.test(`${around} | ${title}`) && (particulars > 0 || !words.NEXT.test(act)))
-    return "register";
+  if (saysRegister && !words.SIGN_IN.test(`${around} | ${title}`)) return "register";
   if (isNew && particulars > 0) return "register";
   return identifiers.length > 0 ? "sign-in" : "password-only-step";
 }

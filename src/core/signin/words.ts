@@ -34,7 +34,7 @@ export const SIGN_IN = any(
     "log ?on",
     "logon",
     "logging in",
-    "members?( area)?",
+    "members? (area|sign ?in|log ?in)",
     "sso",
     "auth",
     "authenticate",
@@ -157,7 +157,7 @@ export const REGISTER = any(
     "sign ?up",
     "signup",
     "create( an| your| my| a)?( new| free)? (account|profile|login)",
-    "new (account|customer|user|member)",
+    "new account",
     "join( us| now| free)?",
     "enrol",
     "enroll",
@@ -172,14 +172,11 @@ export const REGISTER = any(
     "registrierung",
     "konto (erstellen|anlegen|eroffnen)",
     "neues konto",
-    "neukunde",
-    "neu hier",
     "jetzt mitglied werden",
     "s inscrire",
     "inscription",
     "inscrivez vous",
     "creer( un| mon| votre)? compte",
-    "nouveau client",
     "je m inscris",
     "m inscrire",
     "registrarse",
@@ -195,7 +192,6 @@ export const REGISTER = any(
     "registrarsi",
     "crea( un| il tuo)? (account|profilo|conto)",
     "iscriviti ora",
-    "nuovo cliente",
     "registar",
     "registo",
     "registar se",
@@ -209,7 +205,6 @@ export const REGISTER = any(
     "registreer",
     "account (aanmaken|maken)",
     "maak( een)? account( aan)?",
-    "nieuwe klant",
     "registrera( dig)?",
     "skapa( ett)? konto",
     "bli medlem",
@@ -1200,17 +1195,8 @@ export const ASIDE = any(
 );
 
 /** Ways in that are another organisation's. */
-export const ELSEWHERE = any(
-  word(
-    "(sign in|log in|login|continue|connect|anmelden|se connecter|connexion|accedi|entrar|iniciar sesion|inloggen|logga in) (with|using|via|mit|avec|con|com|met|med) (?!e ?mail|password|your (e ?mail|password)|username|passwort|mot de passe|contrasena|user)",
-    "sso",
-    "single sign ?on",
-    "passkey",
-    "magic link",
-    "facebook",
-    "qr code",
-  ),
-);
+export const ELSEWHERE =
+  /(?:^| )(?:sign in|log ?in|login|sign up|continue|connect|anmelden|einloggen|weiter|se connecter|connexion|continuer|accedi|continua|entrar|continuar|iniciar sesion|inloggen|doorgaan|logga in|fortsatt|zaloguj sie) (?:with|using|via|through|mit|uber|avec|con|com|met|med|przez|z) (?:a |an |your |my |din |ihrem )?(?!e ?mail|e ?post|mail|password|passwort|mot de passe|contrasena|user|account|member|customer|phone|code)|(?:^| )(?:sso|single sign ?on|passkey|magic link|qr code)(?= |$)/u;
 
 /** Fields of a person's particulars: they belong to a registration or an order, not to a sign-in. */
 export const PARTICULARS = any(

@@ -136,10 +136,7 @@ export function EntryFull({
               {extra.value}
             </Fact>
           ))}
-          <Fact
-            label="Signing in"
-            act={mayEdit ? <Act onPress={() => setTuning(true)}>Sign-in steps</Act> : undefined}
-          >
+          <Fact label="Signing in" act={mayEdit ? <Act onPress={() => setTuning(true)}>Sign-in steps</Act> : undefined}>
             {howItWent(entry, now)}; guarded fill {entry.guardedFill ? "on" : "off"}
           </Fact>
           {entry.notes && (

@@ -236,7 +236,7 @@ function visibleText(_$: CheerioAPI, element: Element, isVisible: (element: Elem
     if (node.type === "text") pieces.push(node.data);
     else if (
       node.type === "tag" &&
-      !/^(script|style|template|noscript|option|select|button|label|textarea)$/.test(node.name) &&
+      !/^(script|style|template|noscript|option|select|button|label|textarea|a)$/.test(node.name) &&
       isVisible(node)
     ) {
       node.children.forEach(walk);
