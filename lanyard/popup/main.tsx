@@ -299,7 +299,7 @@ function Signing({ view, look }: { view: View; look: () => void }) {
         </ol>
       </>
     );
-  const { outcome, message, detail, guardedFill } = signing.report;
+  const { outcome, message, detail } = signing.report;
   if (outcome === "signed-in")
     return (
       <>
@@ -313,6 +313,7 @@ function Signing({ view, look }: { view: View; look: () => void }) {
       </>
     );
   const failure = outcome === "refused" || outcome === "asked-first" ? null : FAILURES[outcome];
+  const guardedFill = key?.guardedFill && failure?.next === "guarded-fill";
   return (
     <>
       <p className="lead bad">{failure ? `${signing.name} ${failure.title}` : `Not signed in to ${signing.name}`}</p>

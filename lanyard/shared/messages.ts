@@ -45,6 +45,8 @@ export interface SigningIn {
   report: SignInReport | null;
   /** Asks first: the site has cookies that Lanyard did not set. */
   asking: boolean;
+  /** When it last changed: an old report gives way. */
+  at: number;
 }
 
 export interface Offer {

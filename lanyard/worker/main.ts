@@ -201,14 +201,20 @@ async function view(): Promise<View> {
   const url = active?.url ?? "";
   const forPage = await keysFor(url);
   return {
+    signing: isStale(signing) ? null : signing,
     connection,
     reachable,
     lastReached,
     keys,
-    signing,
     chosen,
     tab: active?.id === undefined ? null : { id: active.id, url, galtry: pages[active.id] || null },
     forPage,
     alike: forPage.length > 0 || !keys || !/^https?:/.test(url) ? null : lookAlike(url, keys.keys),
   };
+}
+
+/** A report that has been read, or could have been, gives way to the page's keys. */
+function isStale(signing: View["signing"]): boolean {
+  if (!signing?.report) return false;
+  return Date.now() - signing.at > (signing.report.outcome === "signed-in" ? 5_000 : 120_000);
 }

@@ -18,8 +18,8 @@ async function keyOf(entryId: string): Promise<KeyLine> {
   return key;
 }
 
-async function show(signing: SigningIn): Promise<void> {
-  await setMemory({ signing });
+async function show(signing: Omit<SigningIn, "at">): Promise<void> {
+  await setMemory({ signing: { ...signing, at: Date.now() } });
   chrome.runtime.sendMessage({ tell: "changed" }).catch(() => undefined);
 }
 
@@ -34,7 +34,14 @@ export async function signIn(
 ): Promise<SignInReport> {
   try {
     const key = await keyOf(entryId);
-    const signing: SigningIn = { entryId, name: key.name, site: key.site, steps: [], report: null, asking: false };
+    const signing: Omit<SigningIn, "at"> = {
+      entryId,
+      name: key.name,
+      site: key.site,
+      steps: [],
+      report: null,
+      asking: false,
+    };
     if (!replace && (await foreignCookies(key)) > 0) {
       await show({ ...signing, asking: true });
       return { outcome: "asked-first" };

@@ -156,7 +156,7 @@ export function Frame({ organisation, person, notices, seen, at, children }: Fra
             <Me
               href="/account"
               prefetch={false}
-              aria-label={`${person.name}: your sessions, Lanyards and settings`}
+              aria-label={`${initials(person.name)}, ${person.name}: your sessions, Lanyards and settings`}
               title={person.name}
             >
               {initials(person.name)}

@@ -1,0 +1,296 @@
+/** Setting up from nothing, the screens by keyboard and for screen readers, and how they bear what people type. */
+
+import { type ChildProcess, spawn } from "node:child_process";
+import { mkdtempSync, readFileSync, rmSync } from "node:fs";
+import { createRequire } from "node:module";
+import { tmpdir } from "node:os";
+import path from "node:path";
+import type { Page } from "playwright-core";
+import { afterAll, beforeAll, describe, expect, test } from "vitest";
+import { freePort } from "../demo/inProcess";
+import { DEMO_PASSWORD } from "../demo/organisation";
+import { type Browser, openBrowser, signInToGaltry } from "./browser";
+import { type House, startHouse } from "./house";
+
+const AXE = readFileSync(createRequire(import.meta.url).resolve("axe-core/axe.min.js"), "utf8");
+
+/** Violations that are serious or worse, as one line each. */
+async function seriousIn(page: Page): Promise<string[]> {
+  await page.evaluate(AXE);
+  return page.evaluate(async () => {
+    const axe = (
+      window as unknown as {
+        axe: {
+          run: (
+            options: object,
+          ) => Promise<{ violations: { id: string; impact: string; nodes: { html: string }[] }[] }>;
+        };
+      }
+    ).axe;
+    const { violations } = await axe.run({ resultTypes: ["violations"] });
+    return violations
+      .filter((one) => one.impact === "serious" || one.impact === "critical")
+      .map((one) => `${one.id}: ${one.nodes.map((node) => node.html.slice(0, 120)).join(" | ")}`);
+  });
+}
+
+describe("from an empty folder", () => {
+  let folder: string;
+  let child: ChildProcess;
+  let browser: Browser;
+  let url: string;
+  let address: string;
+
+  beforeAll(async () => {
+    folder = mkdtempSync(path.join(tmpdir(), "galtry-empty-"));
+    const port = await freePort();
+    url = `http://localhost:${port}`;
+    child = spawn(process.execPath, ["--import", "tsx", "scripts/start.ts"], {
+      env: {
+        ...process.env,
+        NODE_ENV: "production",
+        GALTRY_PORT: String(port),
+        GALTRY_PUBLIC_URL: url,
+        GALTRY_DATA: path.join(folder, "data"),
+        GALTRY_ROOT_KEY_FILE: path.join(folder, "root.key"),
+      },
+      stdio: ["ignore", "pipe", "inherit"],
+    });
+    address = await new Promise<string>((resolve, reject) => {
+      let out = "";
+      child.once("exit", () => reject(new Error(out)));
+      child.stdout!.on("data", (part: Buffer) => {
+        out += part.toString();
+        const found = /http:\S+\/set-up#\S+/.exec(out);
+        if (found) resolve(found[0]);
+      });
+    });
+    browser = await openBrowser({ galtry: url, lanyard: false });
+  });
+  afterAll(async () => {
+    await browser?.close();
+    child?.kill("SIGTERM");
+    rmSync(folder, { recursive: true, force: true });
+  });
+
+  test("the printed address makes the organisation and its first owner, once", async () => {
+    const { page } = browser;
+    await page.goto(url);
+    await page.getByText("This link has been used, replaced or has run out").waitFor();
+    await page.goto("about:blank");
+    await page.goto(address);
+    await page.getByLabel("Name of the organisation").fill("Hill Observatory");
+    await page.getByLabel("Your name").fill("Leontine Abernathy");
+    await page.getByLabel("Your mail address").fill("not an address");
+    await page.getByLabel("Your sign-in password").fill("three plain words");
+    await page.getByRole("button", { name: "Set up" }).click();
+    await page.getByText("This is not a mail address.").waitFor();
+    // Nothing typed is lost.
+    expect(await page.getByLabel("Name of the organisation").inputValue()).toBe("Hill Observatory");
+    await page.getByLabel("Your mail address").fill("leontine@hill.example");
+    await page.getByRole("button", { name: "Set up" }).click();
+    await page.getByText("Nothing to sign in to yet").waitFor();
+    expect(await seriousIn(page)).toEqual([]);
+  });
+
+  test("a vault is made, a person added, and the link lets them in", async () => {
+    const { page } = browser;
+    await page.goto(`${url}/vaults`);
+    await page.getByRole("button", { name: "Make a vault" }).click();
+    await page.getByRole("textbox", { name: "Name" }).fill("Dome");
+    await page.getByRole("dialog").getByRole("button", { name: "Make the vault" }).click();
+    await page.getByText("Nothing is kept here yet.").waitFor();
+    await page.getByRole("button", { name: "Add an entry" }).click();
+    await page.getByLabel("Name", { exact: true }).fill("Ashvane Weather");
+    await page.getByLabel("Sign-in page").fill("ftp://ashvane.example");
+    await page.getByLabel("Password", { exact: true }).fill("canary-of-the-dome");
+    await page.getByRole("button", { name: "Add", exact: true }).click();
+    await page.getByText("An address begins with https:// or http://.").waitFor();
+    expect(await page.getByLabel("Password", { exact: true }).inputValue()).toBe("canary-of-the-dome");
+    await page.getByLabel("Sign-in page").fill("ashvane.example/in");
+    await page.getByRole("button", { name: "Add", exact: true }).click();
+    await page.getByRole("heading", { name: "Ashvane Weather" }).waitFor();
+    await page.getByRole("button", { name: "Reveal Password" }).click();
+    await page.getByText("canary-of-the-dome").waitFor();
+    await page.goto(`${url}/people`);
+    await page.getByRole("button", { name: "Add a person" }).click();
+    await page.getByLabel("Name").fill("Osric Pell");
+    await page.getByLabel("Mail address").fill("osric@hill.example");
+    await page.getByRole("button", { name: "Add", exact: true }).click();
+    const link = await page.locator("[data-link]").innerText();
+    const other = await openBrowser({ galtry: url, lanyard: false });
+    try {
+      await other.page.goto(link);
+      await other.page.getByText("Welcome, Osric").waitFor();
+      await other.page.getByLabel("Sign-in password").fill("short");
+      await other.page.getByLabel("Once more").fill("short");
+      await other.page.getByRole("button", { name: "Set it and sign in" }).click();
+      await other.page.getByText("at least 12 characters").first().waitFor();
+      await other.page.getByLabel("Sign-in password").fill("four plain words here");
+      await other.page.getByLabel("Once more").fill("four plain words here");
+      await other.page.getByRole("button", { name: "Set it and sign in" }).click();
+      await other.page.getByText("Nothing to sign in to yet").waitFor();
+      // Suspended: out at once, in the page that is open.
+      await page.goto(`${url}/people`);
+      await page.getByRole("button", { name: "Manage Osric Pell" }).click();
+      await page.getByRole("button", { name: "Suspend" }).click();
+      await other.page.getByRole("heading", { name: "Sign in to Galtry" }).waitFor({ timeout: 5000 });
+    } finally {
+      await other.close();
+    }
+  });
+});
+
+describe("the sample organisation", () => {
+  let house: House;
+
+  beforeAll(async () => {
+    house = await startHouse();
+  });
+  afterAll(() => house?.close());
+
+  const screens = () => [
+    "/",
+    "/vaults",
+    `/vaults/${house.built.vaults.get("Shop & Tickets")}`,
+    `/entry/${house.built.entries.get("quillbrook.localhost")}`,
+    `/entry/${house.built.entries.get("quillbrook.localhost")}?edit`,
+    `/vaults/${house.built.vaults.get("Shop & Tickets")}/new`,
+    "/people",
+    "/journal",
+    "/account",
+    "/lanyard",
+    "/lanyard/connect",
+  ];
+
+  test.each([false, true])("axe finds nothing serious on any screen; dark: %s", async (dark) => {
+    const browser = await openBrowser({ galtry: house.url, lanyard: false, dark });
+    try {
+      await browser.page.goto(`${house.url}/sign-in`);
+      expect(await seriousIn(browser.page)).toEqual([]);
+      await signInToGaltry(browser.page, house.url, "ines.okafor@tarrowick.example", DEMO_PASSWORD);
+      for (const screen of screens()) {
+        await browser.page.goto(house.url + screen);
+        await browser.page.getByRole("heading", { level: 1 }).first().waitFor({ state: "attached" });
+        expect({ screen, serious: await seriousIn(browser.page) }).toEqual({ screen, serious: [] });
+      }
+    } finally {
+      await browser.close();
+    }
+  });
+
+  test("at phone width nothing scrolls sideways", async () => {
+    const browser = await openBrowser({ galtry: house.url, lanyard: false, width: 360, height: 740 });
+    try {
+      await signInToGaltry(browser.page, house.url, "ines.okafor@tarrowick.example", DEMO_PASSWORD);
+      for (const screen of screens()) {
+        await browser.page.goto(house.url + screen);
+        await browser.page.getByRole("heading", { level: 1 }).first().waitFor({ state: "attached" });
+        const wide = await browser.page.evaluate(
+          () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
+        );
+        expect({ screen, wide: Math.max(0, wide) }).toEqual({ screen, wide: 0 });
+      }
+    } finally {
+      await browser.close();
+    }
+  });
+
+  test("by keyboard alone: find, open, give access, and back with /", async () => {
+    const browser = await openBrowser({ galtry: house.url, lanyard: false });
+    const { page } = browser;
+    try {
+      await page.goto(`${house.url}/sign-in`);
+      await page.keyboard.type("ines.okafor@tarrowick.example");
+      await page.keyboard.press("Tab");
+      await page.keyboard.type(DEMO_PASSWORD);
+      await page.keyboard.press("Enter");
+      await page.getByRole("combobox", { name: "Find, and sign in" }).waitFor();
+      await page.keyboard.type("peltonhay");
+      await page.keyboard.press("Shift+Enter");
+      await page.getByRole("heading", { name: "Peltonhay Toys" }).waitFor();
+      const picker = page.getByPlaceholder("Give to a person, a group, Everyone");
+      for (let i = 0; i < 40 && !(await picker.evaluate((element) => element === document.activeElement)); i++)
+        await page.keyboard.press("Tab");
+      await page.keyboard.type("Tobias");
+      await page.getByRole("option", { name: /Tobias Renn/ }).waitFor();
+      await page.keyboard.press("Enter");
+      await page.getByRole("dialog").waitFor();
+      await page.getByLabel("What for").focus();
+      await page.keyboard.type("the toy fair");
+      await page.keyboard.press("Enter");
+      await page.locator("[data-subject='Tobias Renn']").waitFor();
+      await page.keyboard.press("Escape");
+      await page.locator("body").press("/");
+      await page.getByRole("combobox", { name: "Find, and sign in" }).waitFor();
+    } finally {
+      await browser.close();
+    }
+  });
+
+  test("twenty tabs share one stream, and all follow", async () => {
+    const [browser, other] = [
+      await openBrowser({ galtry: house.url, lanyard: false }),
+      await openBrowser({ galtry: house.url, lanyard: false }),
+    ];
+    try {
+      await signInToGaltry(browser.page, house.url, "maren.pohl@tarrowick.example", DEMO_PASSWORD);
+      const tabs = [browser.page];
+      while (tabs.length < 20) {
+        const tab = await browser.context.newPage();
+        await tab.goto(house.url);
+        tabs.push(tab);
+      }
+      await signInToGaltry(other.page, house.url, "harriet.sowerby@tarrowick.example", DEMO_PASSWORD);
+      await other.page.goto(`${house.url}/entry/${house.built.entries.get("windlesea.localhost")}`);
+      await other.page.getByPlaceholder("Give to a person, a group, Everyone").fill("Maren");
+      await other.page.getByRole("option", { name: /Maren Pohl/ }).click();
+      await other.page.getByRole("button", { name: "Give access" }).click();
+      await Promise.all(
+        tabs.map((tab) =>
+          tab.getByRole("link", { name: "Windlesea Signs" }).first().waitFor({ state: "attached", timeout: 15_000 }),
+        ),
+      );
+    } finally {
+      await Promise.all([browser.close(), other.close()]);
+    }
+  });
+
+  test("a dropped connection catches up", async () => {
+    const browser = await openBrowser({ galtry: house.url, lanyard: false });
+    try {
+      await signInToGaltry(browser.page, house.url, "juno.castellane@tarrowick.example", DEMO_PASSWORD);
+      await browser.context.setOffline(true);
+      const { giveAccess } = await import("../src/server/access/grants");
+      const by = {
+        kind: "person" as const,
+        personId: house.built.people.get("harriet")!,
+        sessionId: null,
+        provedAt: Date.now(),
+        address: "",
+        browser: "",
+      };
+      await giveAccess.execute(
+        house.galtry,
+        {
+          nodeId: house.built.entries.get("millgrange.localhost")!,
+          subject: { kind: "person", id: house.built.people.get("juno")! },
+          level: "use",
+          from: null,
+          until: null,
+          why: "",
+        },
+        by,
+      );
+      await browser.page.waitForTimeout(500);
+      expect(await browser.page.getByRole("link", { name: "Millgrange Water" }).count()).toBe(0);
+      await browser.context.setOffline(false);
+      await browser.page
+        .getByRole("link", { name: "Millgrange Water" })
+        .first()
+        .waitFor({ state: "attached", timeout: 15_000 });
+    } finally {
+      await browser.close();
+    }
+  });
+});
