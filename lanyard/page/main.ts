@@ -17,6 +17,8 @@ const ask = async <R>(message: PageAsk | Record<string, unknown>): Promise<R | n
 const galtryAddress = document.querySelector<HTMLMetaElement>("meta[name=galtry]")?.content ?? null;
 const isGaltry = galtryAddress === location.origin;
 
+/** Lanyard typed here last, not a person. */
+let filledByLanyard = false;
 let live: LivePage = describePage();
 let reading: PageReading = readPage(live.description);
 let keys: { id: string; name: string; description: string }[] = [];
@@ -44,7 +46,16 @@ void arrive();
 /** A login leaves the page by submit, by a press of its button, or by Enter. */
 function watchTyping(): void {
   let last = "";
+  document.addEventListener(
+    "input",
+    (event) => {
+      if (event.isTrusted) filledByLanyard = false;
+    },
+    true,
+  );
   const see = () => {
+    // What Lanyard typed itself is no login to keep: it goes no further than the page.
+    if (filledByLanyard) return;
     live = describePage();
     const now = readPage(live.description);
     if (!["sign-in", "identifier-first", "password-only-step"].includes(now.kind)) return;
@@ -165,6 +176,7 @@ interface Filling {
     input.dispatchEvent(new Event("input", { bubbles: true }));
     input.dispatchEvent(new Event("change", { bubbles: true }));
   };
+  filledByLanyard = true;
   put(now.userName, values.userName);
   if (now.kind !== "identifier-first") put(now.password, values.password);
   if (values.code && now.oneTimeCode) put(now.oneTimeCode, values.code);

@@ -120,7 +120,8 @@ let captureTag: HTMLElement | null = null;
 
 /** After the site has accepted a login: the sentence is the form. */
 export function hangCapture(offer: Offer, ask: Ask): void {
-  captureTag?.remove();
+  // One that hangs already keeps what was typed into it.
+  if (captureTag?.isConnected) return;
   const { host, tag } = hang("capture");
   captureTag = host;
   host.style.cssText = "position:fixed;right:20px;bottom:20px";

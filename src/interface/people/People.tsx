@@ -178,7 +178,7 @@ function MemberTag({
           <Act
             style={{ fontWeight: 400, fontSize: 13 }}
             onPress={() => remove.run({ groupId: group.id, personId: one.personId })}
-            aria-label={`Take ${one.name} out of ${group.name}`}
+            aria-label={`take out ${one.name} of ${group.name}`}
           >
             take out
           </Act>
