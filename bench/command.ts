@@ -1,0 +1,72 @@
+/** A command beside the very statements it issues, by hand in one transaction. */
+import type { InStatement, InValue } from "@libsql/client";
+import { drizzle } from "drizzle-orm/libsql";
+import type { Fixture } from "../demo/fixture";
+import type { InProcess } from "../demo/inProcess";
+import { giveAccess } from "../src/server/access/grants";
+import * as schema from "../src/server/database/schema";
+import { Writer } from "../src/server/database/writer";
+import { uuidv7 } from "../src/server/ids";
+import { middleOf, tell } from "./measure";
+
+export async function benchCommand(house: InProcess, fixture: Fixture): Promise<void> {
+  const { galtry } = house;
+  const input = (until: number) => ({
+    nodeId: fixture.entryId,
+    subject: { kind: "person" as const, id: fixture.ids.nothing },
+    level: "use" as const,
+    from: null,
+    until,
+    why: "",
+  });
+  let until = Date.now() + 3_600_000;
+  const command = () => giveAccess.execute(galtry, input(until++), fixture.as("steward"));
+
+  const said: { sql: string; args: unknown[] }[] = [];
+  const logged = drizzle(galtry.opened.client, {
+    schema,
+    logger: { logQuery: (sql, args) => void said.push({ sql, args }) },
+  });
+  await giveAccess.execute(
+    { ...galtry, db: logged, writer: new Writer(logged) },
+    input(until++),
+    fixture.as("steward"),
+  );
+  const statements = said.filter(({ sql }) => !/^(begin|commit|rollback)/i.test(sql.trim()));
+
+  // What each insert made anew is made anew again: its ids, and the journal's next number.
+  const made = new Set(
+    statements
+      .filter(({ sql }) => /^insert/i.test(sql))
+      .flatMap(({ args }) => args)
+      .filter((arg): arg is string => typeof arg === "string" && /^[0-9a-f]{8}-[0-9a-f]{4}-7/.test(arg)),
+  );
+  for (const known of [...Object.values(fixture.ids), fixture.entryId, fixture.vaultId]) made.delete(known);
+  let round = 0;
+  const byHand = async () => {
+    round += 1;
+    const fresh = new Map([...made].map((id) => [id, uuidv7()]));
+    const tx = await galtry.opened.client.transaction("write");
+    for (const { sql, args } of statements) {
+      const isLine = /^insert into "journal"/i.test(sql);
+      const values = args.map((arg, i) =>
+        isLine && i === 0 ? Number(arg) + round : (fresh.get(arg as string) ?? arg),
+      ) as InValue[];
+      await tx.execute({ sql, args: values } as InStatement);
+    }
+    await tx.commit();
+  };
+  const floor = await middleOf(60, byHand);
+  // The journal made by hand has no hashes that hold: nothing reads it after this.
+  await galtry.opened.client.execute(
+    "delete from journal where seq in (select seq from journal order by seq desc limit 60)",
+  );
+  const taken = await middleOf(60, command);
+  tell(
+    "a command (access.give), beside its statements by hand",
+    taken / floor,
+    2,
+    "×",
+    `${floor.toFixed(2)} ms by hand, ${statements.length} statements`,
+  );
+}

@@ -1,0 +1,25 @@
+/** npm run bench: each figure beside its floor, in one run. */
+import { makeFixture } from "../demo/fixture";
+import { inProcess } from "../demo/inProcess";
+import { startHouse } from "../e2e/house";
+import { benchCommand } from "./command";
+import { benchCore } from "./core";
+import { benchLive } from "./live";
+import { overLimit } from "./measure";
+import { benchPage } from "./page";
+import { benchSignIn } from "./signIn";
+
+await benchCore();
+const inside = await inProcess();
+const fixture = await makeFixture(inside.galtry);
+await benchSignIn(inside, fixture);
+await benchCommand(inside, fixture);
+await inside.close();
+const house = await startHouse();
+try {
+  await benchLive(house);
+  await benchPage(house);
+} finally {
+  await house.close();
+}
+process.exitCode = overLimit() > 0 ? 1 : 0;

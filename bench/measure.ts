@@ -1,0 +1,23 @@
+/** Times of something repeated: the middle of them, in milliseconds. */
+export async function middleOf(times: number, work: () => Promise<unknown> | unknown): Promise<number> {
+  const taken: number[] = [];
+  for (let i = 0; i < times; i++) {
+    const start = performance.now();
+    await work();
+    taken.push(performance.now() - start);
+  }
+  return taken.sort((a, b) => a - b)[Math.floor(times / 2)]!;
+}
+
+let failed = 0;
+
+/** One line a figure: what was measured, what it may be, and whether it is. */
+export function tell(what: string, value: number, limit: number, unit: string, more = ""): void {
+  const good = value <= limit;
+  if (!good) failed += 1;
+  console.log(
+    `${good ? "good" : "OVER"}  ${what}: ${value.toFixed(2)}${unit} (at most ${limit}${unit})${more ? `  ${more}` : ""}`,
+  );
+}
+
+export const overLimit = () => failed;
