@@ -61,6 +61,7 @@ export async function benchCommand(house: InProcess, fixture: Fixture): Promise<
   await galtry.opened.client.execute(
     "delete from journal where seq in (select seq from journal order by seq desc limit 60)",
   );
+  await galtry.opened.client.execute({ sql: "delete from grants where subject_id = ?", args: [fixture.ids.nothing] });
   const taken = await middleOf(60, command);
   tell(
     "a command (access.give), beside its statements by hand",

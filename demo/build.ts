@@ -1,9 +1,7 @@
 /** Builds the sample organisation through the same commands that a person's clicks use, with weeks behind it. */
 
-import { eq } from "drizzle-orm";
 import { giveAccess } from "../src/server/access/grants";
 import type { Caller } from "../src/server/caller";
-import { entries as entryRows } from "../src/server/database/schema";
 import { pinEntry } from "../src/server/frontdesk/frontDesk";
 import type { Galtry } from "../src/server/galtry";
 import { confirmPairing, endLanyard, startPairing, takeToken } from "../src/server/lanyard/pairing";
@@ -314,16 +312,7 @@ function useIt(plan: Plan, house: Galtry, { people, entries }: Built, as: As, no
         language: "en-GB",
       };
       const entryId = entries.get(host)!;
-      const [row] = await house.db
-        .select({ versionId: entryRows.versionId })
-        .from(entryRows)
-        .where(eq(entryRows.nodeId, entryId));
-      const begun = await beginSignIn.execute(
-        house,
-        { entryId, queueKey: "demo", versionId: row!.versionId },
-        caller,
-        at,
-      );
+      const begun = await beginSignIn.execute(house, { entryId }, caller, at);
       if (begun.begun)
         await handOver.execute(house, { signInId: begun.signInId, outcome, detail: "", jar: null }, caller, at + 900);
     });

@@ -138,7 +138,7 @@ const EXPECTED: Record<string, { who: Who; input: () => unknown }> = {
     who: "lanyard-use",
     input: () => ({ entryId: fixture.entryId, page: "https://pellam.example/" }),
   },
-  "signIn.begin": { who: "lanyard-use", input: () => ({ entryId: fixture.entryId, queueKey: "q", versionId: id() }) },
+  "signIn.begin": { who: "lanyard-use", input: () => ({ entryId: fixture.entryId }) },
   "signIn.end": { who: "own", input: () => ({ signInId: id(), outcome: "signed-in", detail: "", jar: null }) },
   "signIn.claimCode": { who: "lanyard", input: () => ({ fingerprint: "f", step: 1 }) },
   "signIn.landed": { who: "own", input: () => ({ signInId: id(), signedIn: true }) },

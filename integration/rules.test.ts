@@ -11,7 +11,15 @@ import { journalFailures } from "../src/server/housekeeping";
 import { journalPage } from "../src/server/journal/story";
 import { compareLogin, guardedFill, keyList } from "../src/server/lanyard/keys";
 import { makeGroup, removeMember, setMember } from "../src/server/people/groups";
-import { addPerson, bringBack, changeRole, markLeaver, suspendPerson } from "../src/server/people/persons";
+import {
+  addPerson,
+  bringBack,
+  changeRole,
+  markLeaver,
+  ownNotices,
+  renewLink,
+  suspendPerson,
+} from "../src/server/people/persons";
 import { signIn } from "../src/server/people/sessions";
 import { acceptLink } from "../src/server/people/setUp";
 import {
@@ -270,6 +278,48 @@ describe("people", () => {
     await frontDesk.execute(db(), {}, caller);
     await db().db.update(sessions).set({ endedAt: Date.now() }).where(eq(sessions.id, answer.sessionId));
     expect((await refusal(frontDesk.execute(db(), {}, caller))).code).toBe("signed-out");
+  });
+});
+
+describe("who is told", () => {
+  const noticesOf = async (kind: Parameters<Fixture["as"]>[0]) =>
+    (await ownNotices.execute(db(), {}, f.as(kind))).map((notice) => notice.text);
+
+  test("stewards, when somebody joins a group that reaches their node, and when a link of somebody with Reveal is renewed", async () => {
+    const { groupId } = await makeGroup.execute(db(), { name: "Tills", description: "" }, f.as("owner"));
+    await giveAccess.execute(
+      db(),
+      { nodeId: f.vaultId, subject: { kind: "group", id: groupId }, level: "reveal", from: null, until: null, why: "" },
+      f.as("steward"),
+    );
+    await setMember.execute(
+      db(),
+      { groupId, personId: f.ids.administrator, from: null, until: null, keeper: false },
+      f.as("owner"),
+    );
+    expect(await noticesOf("steward")).toContain(
+      "Person administrator was put in Tills, which has Reveal on Shop & Tickets.",
+    );
+    await renewLink.execute(db(), { personId: f.ids.administrator }, f.as("owner"));
+    expect(await noticesOf("steward")).toContain(
+      "A new sign-in link was made for Person administrator, who has Reveal or more in Shop & Tickets.",
+    );
+    await removeMember.execute(db(), { groupId, personId: f.ids.administrator }, f.as("owner"));
+    expect(await noticesOf("use")).toEqual([]);
+  });
+
+  test("owners, when a leaver was something's last steward: that is never refused", async () => {
+    const { personId, link } = await addPerson.execute(
+      db(),
+      { name: "Lone Steward", mail: "lone@tarrowick.example", role: "administrator" },
+      f.as("owner"),
+    );
+    await acceptLink.execute(db(), { token: new URL(link).hash.slice(1), password: PASSWORD }, f.nobody);
+    await makeVault.execute(db(), { name: "Orphan", description: "" }, { ...f.as("owner"), personId });
+    await markLeaver.execute(db(), { personId, why: "" }, f.as("owner"));
+    expect(await noticesOf("owner")).toContain(
+      "The vault Orphan has no steward any more: Lone Steward was its last one. Nobody can give or withdraw access there.",
+    );
   });
 });
 

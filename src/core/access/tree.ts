@@ -37,21 +37,25 @@ export function resolveTree(
   }
 
   const byId = new Map(nodes.map((node) => [node.id, node]));
+  const levels = new Map<string, Reach>();
+  // Most nodes have nothing of their own: what they share is worked out once, at the nearest node that has.
   const held = new Map<string, Held>();
   const nothing: Held = { says: new Map(), level: "none" };
-
-  const heldAt = (id: string): Held => {
-    const known = held.get(id);
-    if (known) return known;
-    const node = byId.get(id);
-    if (!node) return nothing;
-    const above = node.separate || node.parent === null ? nothing : heldAt(node.parent);
-    const result = withGrants(who, above, byNode.get(id));
-    held.set(id, result);
-    return result;
+  const heldAt = (node: TreeNode | undefined): Held => {
+    for (let at = node; at; at = at.parent === null ? undefined : byId.get(at.parent)) {
+      const known = held.get(at.id);
+      if (known) return known;
+      const own = byNode.get(at.id);
+      if (!own && !at.separate) continue;
+      const above = at.separate || at.parent === null ? nothing : heldAt(byId.get(at.parent));
+      const result = withGrants(who, above, own);
+      held.set(at.id, result);
+      return result;
+    }
+    return nothing;
   };
-
-  return new Map(nodes.map((node) => [node.id, heldAt(node.id).level]));
+  for (const node of nodes) levels.set(node.id, heldAt(node).level);
+  return levels;
 }
 
 function withGrants(who: Who, above: Held, grants: readonly Grant[] | undefined): Held {

@@ -1,29 +1,26 @@
 /** Stewardship over time: who will still be a steward, and what would be left without one. */
 import { and, eq, isNull, sql } from "drizzle-orm";
-import { atLeast, type Grant, isActive, type Level, resolve, type Window } from "../../core/access";
+import { atLeast, type Grant, isActive, type Level, resolve, type Step, type Window } from "../../core/access";
 import type { Reader } from "../database/client";
 import { grants, memberships } from "../database/schema";
 import { groupBy } from "../groupBy";
-import { loadEverybody, loadPerson, loadSteps, type Person } from "./load";
+import { loadEverybody, loadSteps, type Person } from "./load";
 
 /**
- * When the person falls below `needed` at the node: milliseconds, or null for never.
+ * When a person falls below `needed` at a node: milliseconds, or null for never.
  * Every coming boundary of a window on the way up, or of a membership of theirs, is looked at in order.
+ * @param found the person and the way up, as `resolveAt` and `requireLevel` give them
  */
 export async function reachEnd(
   tx: Reader,
-  personId: string,
-  nodeId: string,
+  { person, steps }: { person: Person; steps: readonly Step[] },
   needed: Level,
   at: number,
 ): Promise<number | null> {
-  const person = await loadPerson(tx, personId, at);
-  const { steps } = await loadSteps(tx, nodeId);
   const held = await tx
     .select()
     .from(memberships)
-    .where(and(eq(memberships.personId, personId), isNull(memberships.validUntil)));
-  if (!person) return at;
+    .where(and(eq(memberships.personId, person.id), isNull(memberships.validUntil)));
   return endOf(person, held, steps, needed, at);
 }
 

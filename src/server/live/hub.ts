@@ -10,7 +10,7 @@ import type { Database } from "../database/client";
 import { grants, memberships, outbox, places } from "../database/schema";
 import type { Galtry } from "../galtry";
 
-const POLL_MS = 200;
+const POLL_MS = 100;
 const KEEP_MS = 3_600_000;
 
 /** What a listener has seen: the newest outbox number and the moment of its page. */

@@ -29,7 +29,8 @@ export async function liveStream(
       };
       const look = (seq: number) => {
         send(`id: ${seq}\nevent: look\ndata: {}\n\n`);
-        void stillAllowed().then((allowed) => {
+        // After the pages that hear it have asked: they come first.
+        void new Promise((resolve) => setTimeout(resolve, 300)).then(stillAllowed).then((allowed) => {
           if (allowed) return;
           send("event: ended\ndata: {}\n\n");
           stop();

@@ -1,14 +1,16 @@
 /** Groups. Membership is access: administrators and keepers change it, never their own. */
 import { and, eq, isNull } from "drizzle-orm";
 import { z } from "zod";
-import { isActive } from "../../core/access";
-import { nodeName } from "../access/grants";
+import { type Given, isActive, levelWord } from "../../core/access";
+import { nodeName } from "../access/nodeName";
 import { withoutSteward } from "../access/stewards";
 import { isAdministrator, personIdOf } from "../caller";
 import { type Context, command, idSchema, instantSchema, nameSchema, none, query, type Topic } from "../command";
+import type { Transaction } from "../database/client";
 import { grants, groups, memberships, persons, places, standings } from "../database/schema";
 import { uuidv7 } from "../ids";
 import { notFound, Refused } from "../refused";
+import { nodesOfGroup, tellStewards } from "./telling";
 
 export const makeGroup = command({
   name: "people.makeGroup",
@@ -51,7 +53,14 @@ export const setMember = command({
     return requireKeeper(context, input);
   },
   run: async (context) => {
-    const { tx, input, at, commandId } = context;
+    const { tx, input, at, commandId, caller, allowed } = context;
+    await tellReached(
+      tx,
+      input.groupId,
+      (level, node) => `${allowed.person} was put in ${allowed.group}, which has ${level} on ${node}.`,
+      at,
+      personIdOf(caller),
+    );
     await keepStewards(context, input.groupId, async () => {
       await tx
         .update(memberships)
@@ -85,7 +94,14 @@ export const removeMember = command({
   by: ["person"],
   allow: (context) => requireKeeper(context, context.input),
   run: async (context) => {
-    const { tx, input, at } = context;
+    const { tx, input, at, caller, allowed } = context;
+    await tellReached(
+      tx,
+      input.groupId,
+      (level, node) => `${allowed.person} was taken out of ${allowed.group}, which has ${level} on ${node}.`,
+      at,
+      personIdOf(caller),
+    );
     await keepStewards(context, input.groupId, async () => {
       const gone = await tx
         .update(memberships)
@@ -149,6 +165,18 @@ async function requireKeeper(
   const [person] = await tx.select({ name: persons.name }).from(persons).where(eq(persons.id, personId));
   if (!person) throw notFound();
   return { group: group.name, person: person.name, vaults: [...new Set(reached.map((row) => row.vaultId))] };
+}
+
+/** The stewards of every node that the group reaches are told of each change. */
+async function tellReached(
+  tx: Transaction,
+  groupId: string,
+  says: (level: string, node: string) => string,
+  at: number,
+  but: string | null,
+): Promise<void> {
+  for (const { nodeId, level } of await nodesOfGroup(tx, groupId))
+    await tellStewards(tx, [nodeId], (node) => says(levelWord(level as Given), node), at, but);
 }
 
 /** A deliberate change of a group must not leave a node that it reaches without a steward. */

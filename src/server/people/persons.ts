@@ -10,6 +10,7 @@ import { uuidv7 } from "../ids";
 import { notFound, Refused } from "../refused";
 import { endAll, mailSchema } from "./sessions";
 import { makeLink } from "./setUp";
+import { addNotice, tellingOwners, tellStewards, vaultsRevealedTo } from "./telling";
 
 const ofPerson = z.strictObject({ personId: idSchema });
 
@@ -82,6 +83,14 @@ export const renewLink = command({
       at,
       "An administrator made a new sign-in link for you. If you did not ask for it, tell an owner.",
     );
+    const revealed = await vaultsRevealedTo(tx, input.personId, at);
+    await tellStewards(
+      tx,
+      revealed,
+      (vault) => `A new sign-in link was made for ${allowed.person.name}, who has Reveal or more in ${vault}.`,
+      at,
+      personIdOf(caller),
+    );
     const token = await makeLink(tx, "sign-in", input.personId, at);
     return { link: new URL(`/join#${token}`, house.configuration.publicUrl).href };
   },
@@ -109,7 +118,9 @@ function stateCommand({ name, to, from, why }: (typeof statePairs)[keyof typeof 
       if (to !== "active") await endAll(tx, input.personId, at, personIdOf(caller), input.why || why);
       // Someone who never set a sign-in password comes back as invited.
       const next = to === "active" && allowed.person.passwordHash === null ? "invited" : to;
-      await setStanding(tx, input.personId, { role: standing.role, standing: next }, at, commandId);
+      const change = () => setStanding(tx, input.personId, { role: standing.role, standing: next }, at, commandId);
+      if (to === "active") await change();
+      else await tellingOwners(tx, input.personId, allowed.person.name, at, change);
     },
     journal: ({ input, allowed }) => ({
       subject: input.personId,
@@ -190,16 +201,6 @@ async function requireAnotherOwner(tx: Reader, personId: string): Promise<void> 
     .where(and(eq(standings.role, "owner"), eq(standings.standing, "active"), isNull(standings.validUntil)));
   if (!owners.some((owner) => owner.id !== personId))
     throw new Refused("not-allowed", "There is always at least one active owner. Name another first.");
-}
-
-export async function addNotice(
-  tx: Transaction,
-  personId: string,
-  at: number,
-  text: string,
-  nodeId: string | null = null,
-): Promise<void> {
-  await tx.insert(notices).values({ id: uuidv7(), personId, at, text, nodeId });
 }
 
 /** A link for a locked-out owner, made on the server itself; told to all owners. */

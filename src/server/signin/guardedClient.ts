@@ -63,7 +63,6 @@ export class GuardedClient {
       headersTimeout: REQUEST_MS,
       bodyTimeout: REQUEST_MS,
       maxResponseSize: MOST_BYTES,
-      pipelining: 0,
       keepAliveTimeout: 1000,
     });
   }

@@ -13,7 +13,7 @@ import { resolveAt } from "../access/load";
 import { reachEnd } from "../access/stewards";
 import { type Caller, personIdOf } from "../caller";
 import { command, idSchema } from "../command";
-import { entries, entryVersions, met, signIns, usedCodes } from "../database/schema";
+import { entries, entryVersions, fingerprints, met, signIns, usedCodes } from "../database/schema";
 import type { Galtry } from "../galtry";
 import { uuidv7 } from "../ids";
 import { Refused } from "../refused";
@@ -30,41 +30,48 @@ type LanyardCaller = Extract<Caller, { kind: "lanyard" }>;
 
 export const beginSignIn = command({
   name: "signIn.begin",
-  input: z.strictObject({ entryId: idSchema, queueKey: z.string(), versionId: idSchema }),
+  input: z.strictObject({ entryId: idSchema }),
   by: ["lanyard"],
   internal: true,
   allow: async ({ tx, caller, input, at }) => requireEntry(tx, caller, input.entryId, "use", at),
   run: async ({ tx, input, caller, at, allowed, house }) => {
-    if (allowed.entry.versionId !== input.versionId) return { begun: false as const, why: "changed" as const };
-    const version = await currentVersion(tx, allowed.entry);
-    if (version.refusedAt !== null) return { begun: false as const, why: "refused-before" as const };
+    const { entry } = allowed;
+    const version = await currentVersion(tx, entry);
+    const found = { entry, version, mayEdit: atLeast(allowed.level, "edit") };
+    if (version.refusedAt !== null) return { ...found, begun: false as const, why: "refused-before" as const };
+    // The same user name at the same host is one account, whichever entry keeps it.
+    const [name] = await tx
+      .select({ mark: fingerprints.fingerprint })
+      .from(fingerprints)
+      .where(and(eq(fingerprints.versionId, version.id), eq(fingerprints.field, "userName")));
+    const queueKey = `${entry.host} ${name?.mark ?? entry.nodeId}`;
     const [busy] = await tx
       .select({ id: signIns.id })
       .from(signIns)
       .where(
         and(
-          eq(signIns.queueKey, input.queueKey),
+          eq(signIns.queueKey, queueKey),
           isNull(signIns.endedAt),
           sql`${signIns.begunAt} > ${at - LONGEST_SIGN_IN_MS}`,
         ),
       )
       .limit(1);
-    if (busy) return { begun: false as const, why: "busy" as const };
+    if (busy) return { ...found, begun: false as const, why: "busy" as const };
     const signInId = uuidv7();
     const { personId, lanyardId } = caller as LanyardCaller;
     await tx.insert(signIns).values({
       id: signInId,
       entryId: input.entryId,
-      versionId: input.versionId,
+      versionId: version.id,
       personId,
       lanyardId,
       how: "sealed",
-      queueKey: input.queueKey,
+      queueKey,
       process: house.process,
       begunAt: at,
     });
     await tx.insert(met).values({ personId, entryId: input.entryId, at }).onConflictDoNothing();
-    return { begun: true as const, signInId };
+    return { ...found, begun: true as const, signInId };
   },
   journal: ({ input, result, allowed }) =>
     result.begun
@@ -106,7 +113,7 @@ export const handOver = command({
       entry: entry as EntryRow,
       vaultId: now?.path[0]?.vaultId ?? null,
       still,
-      accessEnds: still ? await reachEnd(tx, personIdOf(caller)!, row.entryId, "use", at) : null,
+      accessEnds: still ? await reachEnd(tx, now, "use", at) : null,
     };
   },
   run: async ({ tx, input, at, allowed, house }) => {
@@ -255,21 +262,12 @@ async function beginInTurn(
   entryId: string,
   onProgress: (progress: Progress) => void,
   signal: AbortSignal,
-): Promise<Begun | Omit<Begun, "signInId">> {
+): Promise<Begun | Pick<Begun, "entry" | "mayEdit">> {
   for (const start = Date.now(); ; ) {
-    const allowed = await requireEntry(house.db, caller, entryId, "use", Date.now());
-    const version = await currentVersion(house.db, allowed.entry);
-    const values = await openValues(house.db, house.keys, version);
-    const queueKey = await fingerprint(
-      house.keys,
-      "queue",
-      `${hostOf(allowed.entry.signInPage)}\u0000${values.userName}`,
-    );
-    const begun = await beginSignIn.execute(house, { entryId, queueKey, versionId: version.id }, caller);
-    const found = { entry: allowed.entry, values, mayEdit: atLeast(allowed.level, "edit") };
-    if (begun.begun) return { ...found, signInId: begun.signInId };
-    if (begun.why === "refused-before") return found;
-    if (begun.why === "busy") onProgress("waiting");
+    const begun = await beginSignIn.execute(house, { entryId }, caller);
+    if (begun.begun) return { ...begun, values: await openValues(house.db, house.keys, begun.version) };
+    if (begun.why === "refused-before") return begun;
+    onProgress("waiting");
     if (Date.now() - start > LONGEST_SIGN_IN_MS || signal.aborted)
       throw new Refused("too-many", "Others are signing in to the same site. Try again in a minute.");
     await new Promise((resolve) => setTimeout(resolve, 120));

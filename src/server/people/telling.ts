@@ -1,0 +1,102 @@
+/** Notices to those whom a change of people concerns: stewards of what they reach, owners where a steward is lacking. */
+import { and, eq, inArray, isNull } from "drizzle-orm";
+import { atLeast, resolve } from "../../core/access";
+import { loadEverybody, loadPerson, loadReach, loadSteps } from "../access/load";
+import { nodeName } from "../access/nodeName";
+import { withoutSteward } from "../access/stewards";
+import type { Reader, Transaction } from "../database/client";
+import { grants, notices, standings } from "../database/schema";
+import { uuidv7 } from "../ids";
+
+export async function addNotice(
+  tx: Transaction,
+  personId: string,
+  at: number,
+  text: string,
+  nodeId: string | null = null,
+): Promise<void> {
+  await tx.insert(notices).values({ id: uuidv7(), personId, at, text, nodeId });
+}
+
+/** Tells the stewards of each node, but not whoever did it; `says` gets the node's name. */
+export async function tellStewards(
+  tx: Transaction,
+  nodeIds: readonly string[],
+  says: (node: string) => string,
+  at: number,
+  but: string | null,
+): Promise<void> {
+  if (nodeIds.length === 0) return;
+  const everybody = await loadEverybody(tx, at);
+  for (const nodeId of new Set(nodeIds)) {
+    const { steps } = await loadSteps(tx, nodeId);
+    const text = says(await nodeName(tx, nodeId));
+    for (const person of everybody)
+      if (person.id !== but && resolve(person, steps, at).level === "steward")
+        await addNotice(tx, person.id, at, text, nodeId);
+  }
+}
+
+/** Nodes on which a group has a grant. */
+export async function nodesOfGroup(tx: Reader, groupId: string): Promise<{ nodeId: string; level: string }[]> {
+  return tx
+    .select({ nodeId: grants.nodeId, level: grants.level })
+    .from(grants)
+    .where(and(eq(grants.subjectId, groupId), isNull(grants.validUntil)));
+}
+
+/** Vaults in which a person has Reveal or more on something. */
+export async function vaultsRevealedTo(tx: Reader, personId: string, at: number): Promise<string[]> {
+  const person = await loadPerson(tx, personId, at);
+  if (!person) return [];
+  // What they had before a suspension counts too: whoever takes the link over would have it.
+  const { levels, tree } = await loadReach(tx, { ...person, standing: "active" }, at);
+  return [...new Set([...levels].filter(([, level]) => atLeast(level, "reveal")).map(([id]) => tree.get(id)!.vaultId))];
+}
+
+/**
+ * Does a change that is never refused for leaving something without a steward, and tells the owners what it left.
+ * @param personId whose stewardship may end
+ */
+export async function tellingOwners(
+  tx: Transaction,
+  personId: string,
+  name: string,
+  at: number,
+  change: () => Promise<void>,
+): Promise<void> {
+  const person = await loadPerson(tx, personId, at);
+  const held = await tx
+    .select({ nodeId: grants.nodeId })
+    .from(grants)
+    .where(
+      and(
+        isNull(grants.validUntil),
+        eq(grants.level, "steward"),
+        inArray(grants.subjectId, [personId, ...(person?.groups ?? [])]),
+      ),
+    );
+  const bare = async () =>
+    (await Promise.all([...new Set(held.map((row) => row.nodeId))].map((id) => withoutSteward(tx, id, at)))).flat();
+  const before = new Set(held.length > 0 ? await bare() : []);
+  await change();
+  if (held.length === 0) return;
+  const left = [...new Set(await bare())].filter((id) => !before.has(id));
+  if (left.length === 0) return;
+  const owners = await tx
+    .select({ id: standings.personId })
+    .from(standings)
+    .where(and(eq(standings.role, "owner"), eq(standings.standing, "active"), isNull(standings.validUntil)));
+  for (const nodeId of left) {
+    const { path } = await loadSteps(tx, nodeId);
+    const vault = await nodeName(tx, path[0]!.vaultId);
+    const what = path[0]!.type === "vault" ? `The vault ${vault}` : `An entry in ${vault}`;
+    for (const owner of owners)
+      await addNotice(
+        tx,
+        owner.id,
+        at,
+        `${what} has no steward any more: ${name} was its last one. Nobody can give or withdraw access there.`,
+      );
+  }
+}
