@@ -23,11 +23,13 @@ const SHOWN_MS = 30_000;
 export function EntryFull({
   entry,
   who,
+  left,
   now,
   edit,
 }: {
   entry: EntryView;
   who: WhoView | null;
+  left: LeftOpen[];
   now: number;
   edit: boolean;
 }) {
@@ -190,6 +192,7 @@ export function EntryFull({
         ) : (
           <WhatYouMayDo entry={entry} />
         )}
+        {left.length > 0 && <StillSignedIn left={left} site={entry.site} zone={entry.zone} now={now} />}
         {entry.seenBy && <SeenBy seenBy={entry.seenBy} zone={entry.zone} now={now} />}
       </aside>
       <BinDialog entry={entry} open={binning} onClose={() => setBinning(false)} />
@@ -280,6 +283,32 @@ function SecondsLeft({ until }: { until: number }) {
     <span className="soft small" style={{ marginLeft: 12 }}>
       {left} s
     </span>
+  );
+}
+
+/** People whose access has ended and whose session at the site Galtry could not end itself. */
+export interface LeftOpen {
+  personId: string;
+  name: string;
+  at: number;
+}
+
+function StillSignedIn({ left, site, zone, now }: { left: LeftOpen[]; site: string; zone: string; now: number }) {
+  return (
+    <section style={{ marginTop: 28, paddingTop: 12, borderTop: "1px solid var(--edge)" }}>
+      <h2 style={{ marginBottom: 4 }}>May still be signed in</h2>
+      <p>
+        Their access has ended and Lanyard removes what it set. A copied session, or a browser that is offline, stays
+        signed in at {site} until the site ends it.
+      </p>
+      <ul>
+        {left.map((one) => (
+          <li key={one.personId} className="small">
+            <b>{one.name}</b>, signed in {sayTime(one.at, now, zone)}
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }
 

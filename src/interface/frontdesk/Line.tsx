@@ -19,6 +19,7 @@ const Item = styled.li`
   .name a { color: var(--ink); font-weight: 650; text-decoration: none; }
   .name a:hover { text-decoration: underline 1px; }
   .how { min-width: 0; overflow: hidden; text-overflow: ellipsis; color: var(--soft); font-size: 13.5px; white-space: nowrap; }
+  .how > * { max-width: 100%; overflow: hidden; text-overflow: ellipsis; vertical-align: bottom; }
   button { width: 84px; min-height: 30px; border: 1px solid transparent; border-radius: var(--corner); background: none; color: var(--soft); font: 600 14px/20px var(--text); cursor: pointer; }
   &:hover, &:focus-within { background: var(--lit); --ground: var(--lit); box-shadow: -12px 0 var(--lit), 12px 0 var(--lit); }
   &:hover button, &:focus-within button { border-color: var(--edge); background: var(--sheet); color: var(--ink); }

@@ -5,6 +5,7 @@ import { EntryFull } from "@/interface/entry/EntryFull";
 import { Page } from "@/interface/frame/Frame";
 import { whoCanDoWhat } from "@/server/access/who";
 import { ask, me } from "@/server/page";
+import { openSessions } from "@/server/signin/signingOut";
 import { entryPage } from "@/server/vaults/entryPage";
 
 export const metadata = { title: "Entry" };
@@ -26,6 +27,7 @@ export default async function EntryPage({
   const [{ id }, search] = await Promise.all([params, searchParams, me()]);
   const entry = await ask(entryPage, { entryId: id });
   const who = entry.level === "steward" ? await ask(whoCanDoWhat, { nodeId: id }) : null;
+  const left = entry.level === "steward" ? (await ask(openSessions, { entryId: id })).filter((one) => !one.mayUse) : [];
   const now = Date.now();
   return (
     <Page
@@ -41,7 +43,7 @@ export default async function EntryPage({
       {entry.level === "use" ? (
         <EntryAtUse entry={entry} now={now} />
       ) : (
-        <EntryFull entry={entry} who={who} now={now} edit={"edit" in search} />
+        <EntryFull entry={entry} who={who} left={left} now={now} edit={"edit" in search} />
       )}
     </Page>
   );
