@@ -86,9 +86,22 @@ export async function signInToGaltry(page: Page, galtry: string, mail: string, p
   await page.getByRole("combobox", { name: "Find, and sign in" }).waitFor();
 }
 
-/** Connects Lanyard by the page that confirms the code it presents. */
-export async function connectLanyard(page: Page, galtry: string): Promise<void> {
+/** Agrees to this Galtry in Lanyard's window, then confirms on the page the code that it presents. */
+export async function connectLanyard({ page, context, lanyardId }: Browser, galtry: string): Promise<void> {
   await page.goto(`${galtry}/lanyard/connect`);
-  await page.getByRole("button", { name: "It is the same: connect" }).click();
+  const same = page.getByRole("button", { name: "It is the same: connect" });
+  const window = await context.newPage();
+  await window.goto(`chrome-extension://${lanyardId}/popup.html`);
+  const connect = window.getByRole("button", { name: "Connect", exact: true });
+  await connect.or(window.getByText("Is this the code in Galtry?")).first().waitFor();
+  if (await connect.isVisible()) {
+    await window.getByLabel("Address of your Galtry").fill(galtry);
+    await connect.click();
+  }
+  await window.getByText("Is this the code in Galtry?").waitFor();
+  await page.bringToFront();
+  await same.waitFor();
+  await window.close();
+  await same.click();
   await page.getByText("Lanyard is connected.").waitFor();
 }

@@ -27,7 +27,7 @@ describe("the journey", () => {
   test("a steward signs in to a supplier's site and Lanyard keeps the login", async () => {
     const { page } = steward;
     await signInToGaltry(page, house.url, "ines.okafor@tarrowick.example", DEMO_PASSWORD);
-    await connectLanyard(page, house.url);
+    await connectLanyard(steward, house.url);
     await page.goto(house.standins.address("pellam.localhost", site().signInPath));
     await page.getByLabel("E-mail").fill(site().account.userName);
     await page.getByLabel("Password").fill(site().account.password);
@@ -44,7 +44,7 @@ describe("the journey", () => {
   test("the colleague does not see it before", async () => {
     const { page } = colleague;
     await signInToGaltry(page, house.url, "tobias.renn@tarrowick.example", DEMO_PASSWORD);
-    await connectLanyard(page, house.url);
+    await connectLanyard(colleague, house.url);
     await page.goto(house.url);
     await page.getByText("Connected in this browser").waitFor();
     expect(await page.getByText("Pellam Tickets").count()).toBe(0);

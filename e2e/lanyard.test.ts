@@ -15,9 +15,9 @@ beforeAll(async () => {
   house = await startHouse();
   [steward, colleague] = await Promise.all([openBrowser({ galtry: house.url }), openBrowser({ galtry: house.url })]);
   await signInToGaltry(steward.page, house.url, "wilhelmina.oosterhuis@tarrowick.example", DEMO_PASSWORD);
-  await connectLanyard(steward.page, house.url);
+  await connectLanyard(steward, house.url);
   await signInToGaltry(colleague.page, house.url, "maren.pohl@tarrowick.example", DEMO_PASSWORD);
-  await connectLanyard(colleague.page, house.url);
+  await connectLanyard(colleague, house.url);
 });
 afterAll(async () => {
   await steward?.close();
@@ -231,7 +231,7 @@ describe("the connection", () => {
 
   test("connected again, and ended from the browser's side", async () => {
     const { page } = colleague;
-    await connectLanyard(page, house.url);
+    await connectLanyard(colleague, house.url);
     await page.goto(house.url);
     await page.getByText("Connected in this browser for").waitFor();
     await page.getByRole("button", { name: "Test the connection" }).click();
@@ -247,7 +247,7 @@ describe("the connection", () => {
   });
 
   test("a stolen token without the key is worth nothing", async () => {
-    await connectLanyard(colleague.page, house.url);
+    await connectLanyard(colleague, house.url);
     const worker = await colleague.worker();
     const token = await worker.evaluate(
       async () =>

@@ -14,7 +14,7 @@ async function as(mail: string, options: { dark?: boolean; width?: number; heigh
   const browser = await openBrowser({ galtry: house.url, ...options });
   opened.push(browser);
   await signInToGaltry(browser.page, house.url, `${mail}@tarrowick.example`, DEMO_PASSWORD);
-  await connectLanyard(browser.page, house.url);
+  await connectLanyard(browser, house.url);
   return browser;
 }
 

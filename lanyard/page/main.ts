@@ -190,9 +190,14 @@ interface Filling {
 if (isGaltry) {
   window.addEventListener("message", (event) => {
     if (event.source !== window || event.origin !== location.origin || event.data?.from !== "galtry") return;
-    const { id, ask: what, entryId } = event.data as { id: string; ask: string; entryId?: string };
+    const {
+      id,
+      ask: what,
+      entryId,
+      first,
+    } = event.data as { id: string; ask: string; entryId?: string; first?: boolean };
     asking = id;
-    void ask({ from: "galtry", ask: what, entryId }).then((answer) =>
+    void ask({ from: "galtry", ask: what, entryId, first }).then((answer) =>
       window.postMessage({ from: "lanyard", id, answer }, location.origin),
     );
   });

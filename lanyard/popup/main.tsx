@@ -123,7 +123,14 @@ function NotConnected({ view, look }: { view: View; look: () => void }) {
           {ended.why ? `: “${ended.why}”` : "."}
         </p>
       )}
-      <p className="small soft">No key can be used in this browser until somebody connects it.</p>
+      {view.tab?.galtry ? (
+        <p>
+          This page says that it is the Galtry at <span className="mono">{hostOf(view.tab.galtry)}</span>. Connect only
+          if that is your organisation’s.
+        </p>
+      ) : (
+        <p className="small soft">No key can be used in this browser until somebody connects it.</p>
+      )}
       <form
         onSubmit={(event) => {
           event.preventDefault();

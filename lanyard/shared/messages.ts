@@ -84,7 +84,7 @@ export type PageAsk =
 export type GaltryAsk =
   | { ask: "state" }
   | { ask: "test" }
-  | { ask: "present-code" }
+  | { ask: "present-code"; first: boolean }
   | { ask: "confirmed" }
   | { ask: "sign-in"; entryId: string };
 

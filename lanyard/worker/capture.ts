@@ -6,6 +6,7 @@ import { siteOf } from "../../src/core/signin/site";
 import type { Offer } from "../shared/messages";
 import { ask, Refusal } from "./api";
 import { refreshKeys } from "./connection";
+import { plainAddress } from "./plainAddress";
 import { captured, disk, memory, setCaptured } from "./store";
 
 const site = (address: string) => siteOf(new URL(address).hostname);
@@ -132,18 +133,4 @@ export async function never(tabId: number): Promise<void> {
   await setCaptured(tabId, null);
   if (login) await ask("lanyard.neverKeep", { page: plainAddress(login.page) }).catch(() => undefined);
   await refreshKeys();
-}
-
-const PASSING =
-  /^(return|redirect|next|continue|goto|back|from|ref|state|nonce|token|session|sid|csrf|code|utm_\w+|_\w+)/i;
-
-/** The sign-in page's own address, without what belongs to one visit only. */
-export function plainAddress(page: string): string {
-  const url = new URL(page);
-  url.hash = "";
-  url.username = "";
-  url.password = "";
-  for (const [name, value] of [...url.searchParams])
-    if (PASSING.test(name) || value.length > 24) url.searchParams.delete(name);
-  return url.href;
 }

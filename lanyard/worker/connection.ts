@@ -40,12 +40,14 @@ export async function connect(address: string): Promise<void> {
   await showEverywhere();
 }
 
-/** The code this Lanyard has, started if there is none: presented to Galtry's own page in this browser only. */
+/**
+ * The code for Galtry's own page in this browser. Only for an address that the person has agreed to in Lanyard's
+ * window: any page can say that it is a Galtry.
+ */
 export async function presentCode(address: string): Promise<string | null> {
   const connection = await disk("connection");
-  if (connection.state === "connected") return null;
-  if (connection.state !== "connecting" || connection.address !== address || connection.until < Date.now() + 5_000)
-    await connect(address);
+  if (connection.state === "connected" || connection.address !== address) return null;
+  if (connection.state !== "connecting" || connection.until < Date.now() + 5_000) await connect(address);
   const now = await disk("connection");
   return now.state === "connecting" ? now.userCode : null;
 }

@@ -115,10 +115,14 @@ async function fromGaltry(message: GaltryAsk, sender: chrome.runtime.MessageSend
           address: connection.address,
         };
       return { state: "unconnected", version };
-    case "present-code":
+    case "present-code": {
       if (connection.state === "connected" || (await memory("galtryPages"))[sender.tab!.id!] !== origin)
         return { code: null };
-      return { code: await presentCode(origin) };
+      const code = await presentCode(origin);
+      // Not agreed to yet: Lanyard's own window asks, where no page can draw over it.
+      if (code === null && (message as { first?: boolean }).first) await openWindow(sender.tab!.id!);
+      return { code };
+    }
     case "confirmed":
       return { connected: connection.state !== "none" && connection.address === origin ? await takeToken() : false };
     case "test":
@@ -163,9 +167,15 @@ async function fromWindow(message: WindowAsk): Promise<unknown> {
   }
 }
 
+/** The page that confirms: the one that is open, or a new one. */
 async function openConnectPage(): Promise<void> {
   const { address } = await disk("connection");
-  if (address) await chrome.tabs.create({ url: new URL("/lanyard/connect", address).href });
+  if (!address) return;
+  const url = new URL("/lanyard/connect", address).href;
+  const open = (await chrome.tabs.query({})).find((tab) => tab.url?.startsWith(url));
+  if (open?.id !== undefined) await chrome.tabs.update(open.id, { active: true });
+  else await chrome.tabs.create({ url });
+  await showEverywhere();
 }
 
 async function fromLive(message: LiveAsk): Promise<unknown> {

@@ -4,7 +4,7 @@ import { BlockList, isIP } from "node:net";
 import pino from "pino";
 import type { Caller } from "./caller";
 import { type Galtry, galtry } from "./galtry";
-import { sessionCaller } from "./people/sessions";
+import { keepSession, sessionCaller } from "./people/sessions";
 import { type RefusalCode, Refused } from "./refused";
 import { registry } from "./registry";
 
@@ -118,13 +118,26 @@ export function browserName(userAgent: string): string {
   return `${names[browser[1]!] ?? browser[1]} ${browser[2]}${system ? ` on ${systems[system] ?? system}` : ""}`;
 }
 
+const keptAt = new Map<string, number>();
+
+/** Writes "last seen" at most once a minute: the idle limit moves while somebody works. */
+async function keepNow(house: Galtry, caller: Extract<Caller, { kind: "person" }>): Promise<void> {
+  const now = Date.now();
+  if (!caller.sessionId || now - (keptAt.get(caller.sessionId) ?? 0) < 60_000) return;
+  keptAt.set(caller.sessionId, now);
+  await keepSession.execute(house, {}, caller).catch(() => undefined);
+}
+
 /** Who calls from a page: a person with a session, or nobody. */
 export async function pageCaller(request: Pick<Request, "headers">): Promise<{ house: Galtry; caller: Caller }> {
   const house = await galtry();
   const from = { address: addressOf(request, house), browser: browserName(request.headers.get("user-agent") ?? "") };
   const token = readCookie(request, sessionCookie(house));
   const person = token === null ? null : await sessionCaller(house.db, token, Date.now(), from);
-  if (person) return { house, caller: person };
+  if (person) {
+    void keepNow(house, person);
+    return { house, caller: person };
+  }
   return { house, caller: { kind: "nobody", ...from, knownBrowser: readCookie(request, browserCookie(house)) } };
 }
 

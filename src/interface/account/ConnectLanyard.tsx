@@ -31,17 +31,21 @@ export function ConnectLanyard({ person }: { person: string }) {
   const [running, setRunning] = useState(false);
   const [done, setDone] = useState(false);
 
-  const present = useCallback(async () => {
-    const answer = await askLanyard<{ code: string | null }>("present-code", {}, 8000);
+  const present = useCallback(async (first: boolean) => {
+    const answer = await askLanyard<{ code: string | null }>("present-code", { first }, 8000);
     if (!answer?.code) return;
     const found = await runQuery<Pairing>("lanyard.pairingFor", { userCode: answer.code });
     if (found.ok) setPairing(found.result);
     else setRefused(found.refused);
   }, []);
+  const waiting = lanyard?.state === "unconnected" && !pairing && !done;
   useEffect(() => {
-    if (lanyard?.state === "unconnected" && !pairing && !done) void present();
     if (lanyard?.state === "connected") setDone(true);
-  }, [lanyard, pairing, done, present]);
+    if (!waiting) return;
+    void present(true);
+    const timer = setInterval(() => void present(false), 1000);
+    return () => clearInterval(timer);
+  }, [lanyard, waiting, present]);
 
   const confirm = async () => {
     if (!pairing) return;
@@ -98,7 +102,10 @@ export function ConnectLanyard({ person }: { person: string }) {
               {refused.message}
             </Notice>
           ) : (
-            <p className="soft">Asking Lanyard for its code.</p>
+            <p>
+              Press <b>Connect</b> in Lanyard’s window: the tag in the browser’s toolbar. It names this Galtry, and
+              shows a code that you compare here.
+            </p>
           )
         ) : (
           <form

@@ -6,10 +6,13 @@ import { isAdministrator, PROVED_FOR_MS, personIdOf } from "../caller";
 import { command, idSchema, none, query } from "../command";
 import { lanyards, organisation, pairings, persons } from "../database/schema";
 import { uuidv7 } from "../ids";
+import { attemptKey, countAttempt, requireFewAttempts } from "../people/attempts";
 import { newToken, tokenHash } from "../people/tokens";
 import { notFound, Refused } from "../refused";
 
 const PAIRING_MS = 10 * 60_000;
+/** Of one address in a quarter of an hour: an office behind one address connects many browsers on its first day. */
+const MOST_PAIRINGS = 200;
 const LONGEST_MS = 90 * 24 * 3_600_000;
 const UNUSED_MS = 30 * 24 * 3_600_000;
 /** No vowels, so that no words come about; no look-alikes (RFC 8628 section 6.1). */
@@ -33,7 +36,11 @@ export const startPairing = command({
   input: z.strictObject({ browser: browserSchema, version: versionSchema, thumbprint: z.string().max(64) }),
   by: ["nobody"],
   internal: true,
-  allow: () => undefined,
+  allow: async ({ tx, caller, at, house }) => {
+    const key = await attemptKey(house.keys, "pairing", (caller as { address: string }).address);
+    await requireFewAttempts(tx, key, MOST_PAIRINGS, at);
+    await countAttempt(tx, key, at);
+  },
   run: async ({ tx, input, at }) => {
     const deviceCode = newToken();
     const userCode = newUserCode();

@@ -1,0 +1,54 @@
+import { describe, expect, test } from "vitest";
+import { type Findable, find, prepare } from "./finder";
+
+const line = (name: string, more: Partial<Findable> = {}): Findable => ({
+  id: name,
+  name,
+  description: "",
+  site: "",
+  vault: "",
+  tags: [],
+  lastUsedAt: null,
+  pinned: false,
+  ...more,
+});
+const names = (lines: Findable[], typed: string) => find(prepare(lines), typed).map((one) => one.name);
+
+describe("finding", () => {
+  test("by the beginning of any word, in any order, over every field", () => {
+    const lines = [
+      line("Pellam Tickets", { description: "box office", vault: "Shop" }),
+      line("Quillbrook Couriers", { site: "quillbrook.example", tags: ["post"] }),
+    ];
+    expect(names(lines, "tick")).toEqual(["Pellam Tickets"]);
+    expect(names(lines, "off pel")).toEqual(["Pellam Tickets"]);
+    expect(names(lines, "post")).toEqual(["Quillbrook Couriers"]);
+    expect(names(lines, "quillbrook.ex")).toEqual(["Quillbrook Couriers"]);
+    expect(names(lines, "office couriers")).toEqual([]);
+    expect(names(lines, "   ")).toEqual([]);
+  });
+
+  test("without regard to case and accents, in any script", () => {
+    expect(names([line("Größe & Café")], "grosse")).toEqual([]);
+    expect(names([line("Größe & Café")], "große cafe")).toEqual(["Größe & Café"]);
+    expect(names([line("博物館ショップ")], "博物")).toEqual(["博物館ショップ"]);
+    expect(names([line("متجر المتحف")], "المتحف")).toEqual(["متجر المتحف"]);
+  });
+
+  test("names that begin so come first, then pinned, then lately used", () => {
+    const lines = [
+      line("The Paper Shop"),
+      line("Paper Mill", { lastUsedAt: 5 }),
+      line("Paper Bag", { lastUsedAt: 9 }),
+      line("Paper Aeroplane", { pinned: true }),
+      line("Wraps", { description: "paper" }),
+    ];
+    expect(names(lines, "paper")).toEqual(["Paper Aeroplane", "Paper Bag", "Paper Mill", "The Paper Shop", "Wraps"]);
+  });
+
+  test("no more than asked for, the best of them", () => {
+    const lines = Array.from({ length: 300 }, (_, i) => line(i === 299 ? "Zebra" : `Has zebra ${i}`));
+    expect(find(prepare(lines), "zebra", 5)).toHaveLength(5);
+    expect(find(prepare(lines), "zebra", 5)[0]!.name).toBe("Zebra");
+  });
+});
