@@ -28,7 +28,7 @@ export async function benchCommand(house: InProcess, fixture: Fixture): Promise<
     logger: { logQuery: (sql, args) => void said.push({ sql, args }) },
   });
   await giveAccess.execute(
-    { ...galtry, db: logged, writer: new Writer(logged) },
+    { ...galtry, db: logged, writer: new Writer(() => ({ client: galtry.opened.client, db: logged })) },
     input(until++),
     fixture.as("steward"),
   );

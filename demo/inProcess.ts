@@ -4,7 +4,7 @@ import { createServer } from "node:net";
 import { tmpdir } from "node:os";
 import path from "node:path";
 import { readConfiguration } from "../src/server/configuration";
-import { type Galtry, startGaltry } from "../src/server/galtry";
+import { closeGaltry, type Galtry, startGaltry } from "../src/server/galtry";
 import { type Standins, startStandins } from "../standins/server";
 
 export interface InProcess {
@@ -49,7 +49,7 @@ export async function inProcess(): Promise<InProcess> {
     galtry,
     standins,
     close: async () => {
-      galtry.opened.client.close();
+      await closeGaltry(galtry);
       await standins.close();
       rmSync(folder, { recursive: true, force: true });
     },

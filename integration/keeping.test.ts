@@ -8,7 +8,7 @@ import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import { CANARY, type Fixture, makeFixture } from "../demo/fixture";
 import { type InProcess, inProcess } from "../demo/inProcess";
 import { readConfiguration } from "../src/server/configuration";
-import { startGaltry } from "../src/server/galtry";
+import { closeGaltry, startGaltry } from "../src/server/galtry";
 import { revealField } from "../src/server/vaults/entries";
 
 let house: InProcess;
@@ -74,7 +74,7 @@ describe("the start", () => {
   const refused = async (more: Record<string, string>) => {
     try {
       const opened = await startGaltry(readConfiguration({ ...house.environment, ...more }));
-      opened.opened.client.close();
+      await closeGaltry(opened);
       return "started";
     } catch (error) {
       return (error as Error).message;
@@ -144,7 +144,7 @@ describe("backup, restore, rotation", () => {
       (await revealField.execute(restored, { entryId: f.entryId, field: "password", how: "revealed" }, f.as("reveal")))
         .value,
     ).toBe(CANARY);
-    restored.opened.client.close();
+    await closeGaltry(restored);
     expect(script("checkJournal", [], place).out).toContain("whole");
     expect(script("restore", [backup()], place).out).toContain("is not empty");
   });

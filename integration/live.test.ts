@@ -5,7 +5,7 @@ import { type InProcess, inProcess } from "../demo/inProcess";
 import { withdrawAccess } from "../src/server/access/grants";
 import { readConfiguration } from "../src/server/configuration";
 import { frontDesk } from "../src/server/frontdesk/frontDesk";
-import { type Galtry, startGaltry } from "../src/server/galtry";
+import { closeGaltry, type Galtry, startGaltry } from "../src/server/galtry";
 import { Hub } from "../src/server/live/hub";
 import { changeVault, makeVault } from "../src/server/vaults/vaults";
 
@@ -21,7 +21,7 @@ beforeAll(async () => {
   hubs = [new Hub(house.galtry), new Hub(other)];
 });
 afterAll(async () => {
-  other.opened.client.close();
+  await closeGaltry(other);
   await house.close();
 });
 

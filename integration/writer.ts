@@ -1,7 +1,7 @@
 /** A process that writes without pause until it is ended: for the tests of crashes and of two processes on one file. */
 
 import { readConfiguration } from "../src/server/configuration";
-import { startGaltry } from "../src/server/galtry";
+import { closeGaltry, startGaltry } from "../src/server/galtry";
 import { sealedSignIn } from "../src/server/signin/sealed";
 import { addEntry, changeEntry } from "../src/server/vaults/entries";
 
@@ -65,4 +65,4 @@ await Promise.all(
   }),
 );
 console.log(`finished ${wrong}`);
-house.opened.client.close();
+await closeGaltry(house);

@@ -4,7 +4,7 @@ import { existsSync, rmSync } from "node:fs";
 import { buildDemo } from "../demo/build";
 import { DEMO_PASSWORD } from "../demo/organisation";
 import { readConfiguration } from "../src/server/configuration";
-import { startGaltry } from "../src/server/galtry";
+import { closeGaltry, startGaltry } from "../src/server/galtry";
 import { startStandins } from "../standins/server";
 
 const port = Number(process.env.GALTRY_PORT ?? 4600);
@@ -36,7 +36,7 @@ if (!existsSync(`${data}/keys.json`)) {
   console.log("Making the sample organisation…");
   const house = await startGaltry(readConfiguration(environment));
   await buildDemo(house, standins.sites, standins.address);
-  house.opened.client.close();
+  await closeGaltry(house);
 }
 
 const server: ChildProcess = spawn(process.execPath, ["--import", "tsx", "scripts/start.ts"], {

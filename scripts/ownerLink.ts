@@ -1,6 +1,6 @@
 /** npm run owner-link -- MAIL: a sign-in link for a locked-out owner; journaled, and told to all owners. */
 import { readConfiguration } from "../src/server/configuration";
-import { startGaltry } from "../src/server/galtry";
+import { closeGaltry, startGaltry } from "../src/server/galtry";
 import { ownerLink } from "../src/server/people/persons";
 import { StartError } from "../src/server/startError";
 import { oneLine } from "./oneLine";
@@ -11,5 +11,5 @@ await oneLine(async () => {
   const house = await startGaltry(readConfiguration());
   const { link } = await ownerLink.execute(house, { mail }, { kind: "server" });
   console.log(link);
-  house.opened.client.close();
+  await closeGaltry(house);
 });

@@ -2,7 +2,7 @@
 import { copyFileSync, existsSync, mkdirSync, readdirSync } from "node:fs";
 import path from "node:path";
 import { databaseFile, readConfiguration } from "../src/server/configuration";
-import { startGaltry } from "../src/server/galtry";
+import { closeGaltry, startGaltry } from "../src/server/galtry";
 import { StartError } from "../src/server/startError";
 import { oneLine } from "./oneLine";
 
@@ -21,7 +21,7 @@ await oneLine(async () => {
   copyFileSync(path.join(from, "keys.json"), path.join(dataFolder, "keys.json"));
   copyFileSync(path.join(from, "galtry.db"), databaseFile(configuration));
   const house = await startGaltry(configuration);
-  house.opened.client.close();
+  await closeGaltry(house);
   console.log(`Restored into ${dataFolder}, and it opens with the root key.`);
   console.log(
     "What was revoked since the backup was made may be live again: access, sessions, Lanyards, passwords. Go through the leavers and the grants before people use it.",

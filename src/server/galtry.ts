@@ -6,12 +6,18 @@ import { existsSync, mkdirSync } from "node:fs";
 import { hostname } from "node:os";
 import { writeBackup } from "./backup";
 import { type Configuration, databaseFile, readConfiguration } from "./configuration";
-import { type Database, type OpenDatabase, openDatabase } from "./database/client";
+import { connect, type Database, type OpenDatabase, openDatabase } from "./database/client";
 import { applyMigrations } from "./database/migrate";
 import { Writer } from "./database/writer";
 import { hasKeyFile, type KeyRing, newKeyRing, readKeyFile, writeKeyFile } from "./keys/keyFile";
 import { hasRootKey, makeRootKey, readRootKey } from "./keys/rootKey";
 import { StartError } from "./startError";
+
+/** Closes what a Galtry has open, after its last write. */
+export async function closeGaltry(house: Galtry): Promise<void> {
+  await house.writer.close();
+  house.opened.client.close();
+}
 
 export interface Galtry {
   configuration: Configuration;
@@ -22,6 +28,9 @@ export interface Galtry {
   /** This machine and process, in the rows of sign-ins it has under way. */
   process: string;
 }
+
+/** Long enough for another process to finish a command, too short for anybody to notice. */
+const WRITE_PATIENCE_MS = 30;
 
 const holder = globalThis as typeof globalThis & { __galtry?: Promise<Galtry> };
 
@@ -46,7 +55,9 @@ export async function startGaltry(configuration: Configuration): Promise<Galtry>
     keys,
     opened,
     db: opened.db,
-    writer: new Writer(opened.db),
+    writer: new Writer(() =>
+      connect(configuration.databaseUrl, keys.database, configuration.databaseToken, WRITE_PATIENCE_MS),
+    ),
     process: `${hostname()}:${process.pid}`,
   };
 }

@@ -17,12 +17,27 @@ export interface OpenDatabase {
 
 export async function openDatabase(url: string, key: Bytes, token?: string): Promise<OpenDatabase> {
   const local = url.startsWith("file:");
-  const client = createClient(local ? { url, encryptionKey: toHex(key) } : { url, authToken: token });
-  if (local) {
-    await client.execute("PRAGMA journal_mode = WAL");
-    await client.execute("PRAGMA synchronous = FULL");
-  }
-  return { client, db: drizzle(client, { schema }), local };
+  const connected = connect(url, key, token);
+  if (local) await connected.client.execute("PRAGMA journal_mode = WAL");
+  return { ...connected, local };
+}
+
+/**
+ * A client of its own, with its own connections.
+ * @param patience how long a write waits for another process's, in milliseconds; the event loop waits with it
+ */
+export function connect(
+  url: string,
+  key: Bytes,
+  token?: string,
+  patience?: number,
+): Pick<OpenDatabase, "client" | "db"> {
+  const client = createClient(
+    url.startsWith("file:")
+      ? { url, encryptionKey: toHex(key), ...(patience ? { timeout: patience } : {}) }
+      : { url, authToken: token },
+  );
+  return { client, db: drizzle(client, { schema }) };
 }
 
 /** Whether an error says that another process holds the write lock. */

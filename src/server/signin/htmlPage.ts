@@ -367,6 +367,8 @@ export function selectorOf($: CheerioAPI, element: Element): string {
   const candidates = [
     id && (/^[A-Za-z_][\w-]*$/.test(id) ? `#${id}` : `[id="${cssString(id)}"]`),
     name && `${tag}[name="${cssString(name)}"]`,
+    tag,
+    node.attr("type") && `${tag}[type="${cssString(node.attr("type")!)}"]`,
   ];
   for (const candidate of candidates) if (candidate && $(candidate).length === 1) return candidate;
   return pathOf($, element);
