@@ -87,18 +87,39 @@ export async function signInToGaltry(page: Page, galtry: string, mail: string, p
 }
 
 /** Agrees to this Galtry in Lanyard's window, then confirms on the page the code that it presents. */
-export async function connectLanyard({ page, context, lanyardId }: Browser, galtry: string): Promise<void> {
+export async function connectLanyard(browser: Browser, galtry: string): Promise<void> {
+  try {
+    await tryToConnect(browser, galtry);
+  } catch (error) {
+    // What stood on each page says more than the locator that waited.
+    const pages = await Promise.all(
+      browser.context
+        .pages()
+        .map(async (page) => `${page.url()}: ${(await page.locator("body").innerText()).slice(0, 300)}`),
+    );
+    throw new Error(
+      `Lanyard was not connected: ${error instanceof Error ? error.message : error}\n${pages.join("\n")}`,
+    );
+  }
+}
+
+async function tryToConnect({ page, context, lanyardId }: Browser, galtry: string): Promise<void> {
   await page.goto(`${galtry}/lanyard/connect`);
   const same = page.getByRole("button", { name: "It is the same: connect" });
   const window = await context.newPage();
   await window.goto(`chrome-extension://${lanyardId}/popup.html`);
   const connect = window.getByRole("button", { name: "Connect", exact: true });
-  await connect.or(window.getByText("Is this the code in Galtry?")).first().waitFor();
-  if (await connect.isVisible()) {
-    await window.getByLabel("Address of your Galtry").fill(galtry);
-    await connect.click();
+  const code = window.getByText("Is this the code in Galtry?");
+  await connect.or(code).first().waitFor();
+  // A Galtry that was agreed to before starts by itself: then there is only the code.
+  for (let tries = 0; tries < 20 && !(await code.isVisible()); tries++) {
+    await window
+      .getByLabel("Address of your Galtry")
+      .fill(galtry, { timeout: 500 })
+      .catch(() => undefined);
+    await connect.click({ timeout: 500 }).catch(() => undefined);
+    await code.waitFor({ timeout: 1000 }).catch(() => undefined);
   }
-  await window.getByText("Is this the code in Galtry?").waitFor();
   await page.bringToFront();
   await same.waitFor();
   await window.close();

@@ -23,12 +23,13 @@ let live: LivePage = describePage();
 let reading: PageReading = readPage(live.description);
 let keys: { id: string; name: string; description: string }[] = [];
 
-async function arrive(): Promise<void> {
+async function arrive(again = false): Promise<void> {
   const answer = await ask<{ forPage: typeof keys; offer: Offer | null }>({
     ask: "arrived",
     url: location.href,
     kind: reading.kind,
     galtry: isGaltry ? galtryAddress : null,
+    again,
   });
   keys = answer?.forPage ?? [];
   if (answer?.offer) hangCapture(answer.offer, ask);
@@ -207,7 +208,7 @@ let asking = "";
 chrome.runtime.onMessage.addListener((message: { tell?: string; progress?: string }) => {
   if (message.tell === "changed") {
     if (isGaltry) window.postMessage({ from: "lanyard", changed: true }, location.origin);
-    else void arrive();
+    else void arrive(true);
   } else if (message.tell === "progress" && isGaltry)
     window.postMessage({ from: "lanyard", id: asking, progress: message.progress }, location.origin);
 });

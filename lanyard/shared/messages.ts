@@ -72,7 +72,13 @@ export interface View {
 
 /** From a page's script to the worker. */
 export type PageAsk =
-  | { ask: "arrived"; url: string; kind: PageKind; galtry: string | null }
+  | {
+      ask: "arrived";
+      url: string;
+      kind: PageKind;
+      galtry: string | null /** The same page, looked at once more. */;
+      again: boolean;
+    }
   | { ask: "typed"; url: string; userName: string; password: string; choices: Record<string, string> }
   | { ask: "keep"; name: string; vaultId: string; userName: string }
   | { ask: "update"; entryId: string; versionId: string }

@@ -34,15 +34,18 @@ export async function typed(
   });
 }
 
-/** The next page: accepted, still on the way, or refused. */
-export async function arrived(tabId: number, url: string, kind: PageKind): Promise<Offer | null> {
+/**
+ * The next page: accepted, still on the way, or refused.
+ * @param again the same page looked at once more: what was typed there may not have left it yet
+ */
+export async function arrived(tabId: number, url: string, kind: PageKind, again: boolean): Promise<Offer | null> {
   const login = await captured(tabId);
   if (!login || login.password === "" || !/^https?:/.test(url)) return null;
   if (site(url) !== site(login.page)) return null;
   if (kind === "one-time-code-step") return null;
   if (kind === "sign-in" || kind === "password-only-step" || kind === "identifier-first") {
-    // Asked again: the site did not accept it.
-    await setCaptured(tabId, null);
+    // Asked for anew: the site did not accept it.
+    if (!again) await setCaptured(tabId, null);
     return null;
   }
   return offerFor(tabId);

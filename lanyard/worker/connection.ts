@@ -16,9 +16,22 @@ export function browserName(): string {
   return brand ? `${brand.brand} ${brand.version} on ${brands!.platform}` : "a browser";
 }
 
-/** Starts a pairing and opens the page on which the signed-in person confirms it. */
+let starting: Promise<void> | null = null;
+
+/** Starts a pairing, unless one with this Galtry is under way: page and window may ask at the same time. */
 export async function connect(address: string): Promise<void> {
-  const origin = new URL(address).origin;
+  await starting?.catch(() => undefined);
+  const { origin } = new URL(address);
+  const connection = await disk("connection");
+  if (connection.state === "connecting" && connection.address === origin && connection.until > Date.now() + 5_000)
+    return;
+  starting = startPairing(origin).finally(() => {
+    starting = null;
+  });
+  await starting;
+}
+
+async function startPairing(origin: string): Promise<void> {
   const hello = await fetch(new URL("/api/lanyard/hello", origin), { credentials: "omit", cache: "no-store" })
     .then((response) => response.json())
     .catch(() => null);
@@ -47,7 +60,7 @@ export async function connect(address: string): Promise<void> {
 export async function presentCode(address: string): Promise<string | null> {
   const connection = await disk("connection");
   if (connection.state === "connected" || connection.address !== address) return null;
-  if (connection.state !== "connecting" || connection.until < Date.now() + 5_000) await connect(address);
+  await connect(address);
   const now = await disk("connection");
   return now.state === "connecting" ? now.userCode : null;
 }

@@ -62,7 +62,20 @@ async function route(message: { ask: string; from?: string }, sender: chrome.run
   if (own) return fromWindow(message as WindowAsk);
   if (sender.id !== chrome.runtime.id || sender.tab?.id === undefined || sender.frameId !== 0) return null;
   if (message.from === "galtry") return fromGaltry(message as unknown as GaltryAsk, sender);
-  return fromPage(message as PageAsk, sender.tab.id, sender.url ?? "");
+  const { id } = sender.tab;
+  return inTurn(id, () => fromPage(message as PageAsk, id, sender.url ?? ""));
+}
+
+const turns = new Map<number, Promise<unknown>>();
+
+/** One after the other for each tab: what was typed is kept before the next page asks what to offer. */
+function inTurn<T>(tabId: number, work: () => Promise<T>): Promise<T> {
+  const turn = (turns.get(tabId) ?? Promise.resolve()).then(work);
+  turns.set(
+    tabId,
+    turn.catch(() => undefined),
+  );
+  return turn;
 }
 
 async function fromPage(message: PageAsk, tabId: number, url: string): Promise<unknown> {
@@ -71,7 +84,7 @@ async function fromPage(message: PageAsk, tabId: number, url: string): Promise<u
       await setMemory({ galtryPages: { ...(await memory("galtryPages")), [tabId]: message.galtry ?? "" } });
       await landed(tabId, message.kind);
       const forPage = (await keysFor(url)).map(({ id, name, description }) => ({ id, name, description }));
-      return { forPage, offer: await arrived(tabId, url, message.kind) };
+      return { forPage, offer: await arrived(tabId, url, message.kind, message.again) };
     }
     case "typed":
       return typed(tabId, url, message.userName, message.password, message.choices);
