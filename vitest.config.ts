@@ -28,6 +28,8 @@ export default defineConfig({
           testTimeout: 240_000,
           hookTimeout: 120_000,
           fileParallelism: false,
+          // A whole browser on a busy machine: once more before it counts, in CI only.
+          retry: process.env.CI ? 1 : 0,
         },
       },
     ],

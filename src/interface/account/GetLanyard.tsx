@@ -40,7 +40,8 @@ export function GetLanyard({ available, version }: { available: boolean; version
         </li>
         <li>
           <span>
-            Come back to <a href="/lanyard/connect">Connect Lanyard</a> and confirm the code that Lanyard shows.
+            Come back to <a href="/lanyard/connect">Connect Lanyard</a>, press <b>Connect</b> in Lanyard’s window, and
+            confirm here that both show the same code.
           </span>
         </li>
       </Steps>
