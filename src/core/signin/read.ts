@@ -96,6 +96,8 @@ interface Evidence {
   title: string;
   /** A visible identifier that cannot be changed: the second step of two. */
   fixedIdentifier: boolean;
+  /** Asks for consent to terms, or says what a password must be. */
+  makesNew: boolean;
 }
 
 function readGroup(group: Group, page: PageDescription): PageReading & { weight: number } {
@@ -138,6 +140,10 @@ function weigh(group: Group, page: PageDescription): Evidence {
       ),
     ),
     title: words.plain(page.title),
+    makesNew:
+      words.PASSWORD_RULE.test(
+        words.plain([group.text, ...fillable.map((field) => `${field.label} ${field.placeholder}`)].join(" | ")),
+      ) || group.fields.some((field) => field.type === "checkbox" && words.TERMS.test(words.plain(field.label))),
     fixedIdentifier: group.fields.some(
       (field) => field.visible && (field.readOnly || field.disabled) && TEXT_LIKE.has(field.type) && field.value !== "",
     ),
@@ -279,7 +285,7 @@ function kindOf(evidence: Evidence, group: Group): PageKind {
 }
 
 function kindWithPassword(evidence: Evidence): PageKind {
-  const { passwords, identifiers, act, around, title, particulars } = evidence;
+  const { passwords, identifiers, act, around, title, particulars, makesNew } = evidence;
   const old = passwords.filter((field) => /current-password/.test(field.autocomplete) || words.OLD.test(about(field)));
   const fresh = passwords.filter(
     (field) =>
@@ -305,7 +311,12 @@ function kindWithPassword(evidence: Evidence): PageKind {
   if (identifiers.length === 0 && (isNew || words.NEW.test(spoken(only))) && !saysRegister && particulars === 0)
     return "change-password";
   if (saysChange && words.CHANGE.test(act)) return "change-password";
+  if (makesNew && !words.SIGN_IN.test(act))
+    return identifiers.length > 0 || particulars > 0 ? "register" : "change-password";
   if (isNew && !words.SIGN_IN.test(act)) return "register";
+  // Particulars beside a password, and no word of signing in anywhere.
+  if (particulars > 0 && !words.SIGN_IN.test(`${act} | ${around} | ${title}`)) return "register";
+  if (words.REGISTER.test(title) && !words.SIGN_IN.test(`${act} | ${around} | ${title}`)) return "register";
   if (words.REGISTER.test(act) && !words.SIGN_IN.test(act)) return "register";
   if (particulars >= 2 && !words.SIGN_IN.test(act)) return "register";
   if (saysRegister && !words.SIGN_IN.test(`${around} | ${title}`)) return "register";
@@ -327,7 +338,8 @@ function kindWithoutPassword(evidence: Evidence, group: Group): PageKind {
   if (codes.length > 0 && identifiers.length === 0 && !words.SEARCH.test(act) && !words.NEWSLETTER.test(act))
     return "one-time-code-step";
   if (identifiers.length === 0) return "none";
-  if (words.SEARCH.test(act) || /search/.test(group.form?.hints.toLowerCase() ?? "")) return "none";
+  const tellsItself = [words.SIGN_IN, words.REGISTER, words.RESET].some((one) => one.test(act));
+  if (!tellsItself && (words.SEARCH.test(act) || /search/.test(group.form?.hints.toLowerCase() ?? ""))) return "none";
   if (words.NEWSLETTER.test(act)) return "none";
   if (group.fields.some((field) => isFillable(field) && field.control === "textarea")) return "none";
   if (words.OTHER_PURPOSE.test(act)) return "none";

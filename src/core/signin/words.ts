@@ -15,11 +15,14 @@ export function plain(text: string): string {
     .replaceAll("æ", "ae")
     .replaceAll("ł", "l")
     .replaceAll("ı", "i")
+    .replaceAll("đ", "d")
     .replace(/[^\p{L}\p{N}]+/gu, " ")
     .trim();
 }
 
-const any = (...patterns: string[]): RegExp => new RegExp(patterns.join("|"), "u");
+/** A pattern folded as `plain` folds text: without its accents, Hangul in its parts. */
+const folded = (pattern: string): RegExp => new RegExp(pattern.normalize("NFKD").replace(/\p{M}+/gu, ""), "u");
+const any = (...patterns: string[]): RegExp => folded(patterns.join("|"));
 /** Whole words; the ends are spaces or the text's own. */
 const word = (...words: string[]): string => `(?:^| )(?:${words.join("|")})(?= |$)`;
 
@@ -1195,8 +1198,10 @@ export const ASIDE = any(
 );
 
 /** Ways in that are another organisation's. */
-export const ELSEWHERE =
-  /(?:^| )(?:sign in|log ?in|login|sign up|continue|connect|anmelden|einloggen|weiter|se connecter|connexion|continuer|accedi|continua|entrar|continuar|iniciar sesion|inloggen|doorgaan|logga in|fortsatt|zaloguj sie) (?:with|using|via|through|mit|uber|avec|con|com|met|med|przez|z) (?:a |an |your |my |din |ihrem )?(?!e ?mail|e ?post|mail|password|passwort|mot de passe|contrasena|user|account|member|customer|phone|code)|(?:^| )(?:sso|single sign ?on|passkey|magic link|qr code)(?= |$)/u;
+export const ELSEWHERE = folded(
+  /(?:^| )(?:sign in|log ?in|login|sign up|continue|connect|anmelden|einloggen|weiter|se connecter|connexion|continuer|accedi|continua|entrar|continuar|iniciar sesion|inloggen|doorgaan|logga in|fortsatt|zaloguj sie) (?:with|using|via|through|mit|uber|avec|con|com|met|med|przez|z) (?:a |an |your |my |din |ihrem )?(?!e ?mail|e ?post|mail|password|passwort|mot de passe|contrasena|user|account|member|customer|phone|code)|(?:^| )(?:sso|single sign ?on|passkey|magic link|qr code)(?= |$)/u
+    .source,
+);
 
 /** Fields of a person's particulars: they belong to a registration or an order, not to a sign-in. */
 export const PARTICULARS = any(
@@ -1284,6 +1289,18 @@ export const PARTICULARS = any(
   "الاسم(?! المستخدم)",
   "שם פרטי",
   "שם משפחה",
+);
+
+/** Consent that is asked for once, when one registers. */
+export const TERMS = folded(
+  /(?:^| )(?:terms|conditions|privacy policy|i agree|i accept|agb|nutzungsbedingungen|datenschutz\w*|conditions generales|cgu|j accepte|terminos|condiciones|acepto|termini|accetto|termos|aceito|voorwaarden|akkoord|villkor|vilkar|betingelser|ehdot|regulamin|akceptuje|podmink\w*|souhlasim|szerzodesi|elfogadom|termenii|sartlar\w*|kosullar\w*)(?= |$)|услови|правил|соглас|правила|όρους|οροι|利用規約|同意|약관|동의|协议|条款|同意|الشروط|אני מסכימ|תנאי/u
+    .source,
+);
+
+/** What a password must be: said where one is made, not where it is given. */
+export const PASSWORD_RULE = folded(
+  /(?:at least|minimum|mindestens|au moins|al menos|almeno|minimo|pelo menos|minstens|minst|mindst|vahintaan|co najmniej|alespon|aspon|legalabb|cel putin|en az|не менее|не менш)(?: of)? \d+|\d+ ?(?:文字以上|자 이상|位以上|个字符)/u
+    .source,
 );
 
 /** Order forms, contact forms, comments. */

@@ -246,6 +246,50 @@ const SIGN_IN: [string, string, Expected][] = [
   ],
 ];
 
+/** The button's word alone must tell: no field has a telling name. */
+const SIGN_IN_WORDS = [
+  "Войти",
+  "Увійти",
+  "로그인",
+  "ログイン",
+  "登录",
+  "登入",
+  "تسجيل الدخول",
+  "התחברות",
+  "लॉग इन",
+  "เข้าสู่ระบบ",
+  "Σύνδεση",
+  "Đăng nhập",
+  "Kirjaudu sisään",
+  "Logg inn",
+  "Log ind",
+  "Bejelentkezés",
+  "Conectare",
+  "Přihlásit se",
+  "Zaloguj się",
+  "Giriş yap",
+  "Iniciar sesión",
+  "Se connecter",
+];
+const REGISTER_WORDS = [
+  "Зарегистрироваться",
+  "회원가입",
+  "新規登録",
+  "注册",
+  "إنشاء حساب",
+  "הרשמה",
+  "Εγγραφή",
+  "Đăng ký",
+  "Rekisteröidy",
+  "Skapa konto",
+  "Regisztráció",
+  "Zarejestruj się",
+  "Kayıt ol",
+  "Crear cuenta",
+  "S’inscrire",
+  "Konto erstellen",
+];
+
 const OTHERS: [string, string, string, Expected][] = [
   [
     "identifier-first",
@@ -387,6 +431,52 @@ const OTHERS: [string, string, string, Expected][] = [
     {},
   ],
   [
+    "register",
+    "without any word, but with terms to agree to",
+    page(
+      '<form><input type="email"><input type="password"><label><input type="checkbox" name="t"> I agree to the terms</label><button>Continue</button></form>',
+    ),
+    {},
+  ],
+  [
+    "register",
+    "without any word, but with a rule for the password",
+    page(
+      '<form><input type="email"><input type="password"><p>At least 8 characters</p><button>Continue</button></form>',
+    ),
+    {},
+  ],
+  [
+    "register",
+    "a name beside the password, and nothing else",
+    page(
+      '<form><h1>Tell us about you</h1><label>Your name <input></label><input type="email"><input type="password"><button>Next</button></form>',
+    ),
+    {},
+  ],
+  [
+    "register",
+    "named by its title",
+    page('<form><input type="email"><input type="password"><button>Submit</button></form>', "Register - Somewhere"),
+    {},
+  ],
+  [
+    "change-password",
+    "a reset by code",
+    page(
+      '<form><label>Code from the mail <input name="code"></label><label>New password <input type="password"></label><label>Confirm <input type="password"></label><button>Reset password</button></form>',
+    ),
+    {},
+  ],
+  [
+    "change-password",
+    "one field after a link",
+    page(
+      '<form><label>Password <input type="password"></label><p>Mindestens 10 Zeichen</p><button>Speichern</button></form>',
+    ),
+    {},
+  ],
+  [
     "reset-request",
     "English",
     page(
@@ -473,6 +563,13 @@ describe("sign-in pages", () => {
 
 describe("other pages", () => {
   test.each(OTHERS)("%s: %s", (kind, _, html, expected) => expect(read(html)).toMatchObject({ kind, ...expected }));
+});
+
+describe("told by the button's word alone", () => {
+  const withButton = (word: string) =>
+    read(page(`<div class="x"><input type="email" id="a"><button>${word}</button></div>`));
+  test.each(SIGN_IN_WORDS)("%s", (word) => expect(withButton(word).kind).toBe("identifier-first"));
+  test.each(REGISTER_WORDS)("%s", (word) => expect(withButton(word).kind).toBe("register"));
 });
 
 test("selectors match exactly one element of the source", () => {
