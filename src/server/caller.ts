@@ -9,9 +9,6 @@ export type Caller =
 
 export type CallerKind = Caller["kind"];
 
-/** Kinds of caller that are somebody. */
-export type PersonCaller = Extract<Caller, { personId: string }>;
-
 export const personIdOf = (caller: Caller): string | null => ("personId" in caller ? caller.personId : null);
 
 /** How long after giving the sign-in password grave acts need no second proof. */

@@ -134,11 +134,13 @@ export function lockingSite({ host, name, signInPath, account, text }: Awkward):
   return { host, name, signInPath, account, router: routes, wrongTries: () => wrong };
 }
 
-/** Ties its session to where the caller comes from. On one machine all come from one address, so the port family stands in: the first request's X-Practice-From, which no browser sends. */
+/**
+ * Ties its session to where the caller comes from. On one machine all come from one address, so a browser is told from
+ * a server by the Sec-Fetch headers that only browsers send.
+ */
 export function tiedSite({ host, name, signInPath, account, text }: Awkward): Site {
   const sessions = new Sessions("wx");
   const routes = router();
-  /** A browser asks for pictures and says where from; that is enough of an address here. */
   const from = (request: { headers: Record<string, unknown> }) =>
     request.headers["sec-fetch-site"] ? "a browser" : "a server";
   const form = (message: string) =>

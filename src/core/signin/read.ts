@@ -94,8 +94,6 @@ interface Evidence {
   act: string;
   around: string;
   title: string;
-  /** A visible identifier that cannot be changed: the second step of two. */
-  fixedIdentifier: boolean;
   /** Asks for consent to terms, or says what a password must be. */
   makesNew: boolean;
 }
@@ -125,7 +123,7 @@ function weigh(group: Group, page: PageDescription): Evidence {
     group,
   );
   const rest = fillable.filter((field) => !passwords.includes(field) && !codes.includes(field));
-  const submit = submitOf(group, [...passwords, ...rest, ...codes]);
+  const submit = submitOf(group);
   const identifiers = identifiersOf(rest, passwords, group);
   return {
     passwords,
@@ -144,9 +142,6 @@ function weigh(group: Group, page: PageDescription): Evidence {
       words.PASSWORD_RULE.test(
         words.plain([group.text, ...fillable.map((field) => `${field.label} ${field.placeholder}`)].join(" | ")),
       ) || group.fields.some((field) => field.type === "checkbox" && words.TERMS.test(words.plain(field.label))),
-    fixedIdentifier: group.fields.some(
-      (field) => field.visible && (field.readOnly || field.disabled) && TEXT_LIKE.has(field.type) && field.value !== "",
-    ),
   };
 }
 
@@ -242,22 +237,16 @@ function identifierScore(field: PageField, password: PageField | undefined, grou
 }
 
 /** The button a visitor would press to send the fields. */
-function submitOf(group: Group, filled: PageField[]): PageField | null {
-  const last = Math.max(-1, ...filled.map((field) => order(group, field)));
+function submitOf(group: Group): PageField | null {
   const scored = group.buttons
     .filter((button) => button.visible)
-    .map((button) => ({ button, score: submitScore(button, group, last) }))
+    .map((button) => ({ button, score: submitScore(button, group) }))
     .filter(({ score }) => score > 0);
   scored.sort((a, b) => b.score - a.score);
   return scored[0]?.button ?? null;
 }
 
-/** Where a field stands on the page, by the place of its containers; only comparisons within a group matter. */
-function order(group: Group, field: PageField): number {
-  return group.fields.includes(field) ? group.fields.indexOf(field) : -1;
-}
-
-function submitScore(button: PageField, group: Group, _last: number): number {
+function submitScore(button: PageField, group: Group): number {
   const text = words.plain(button.label || `${button.name} ${button.id}`);
   const hints = words.plain(`${button.name} ${button.id} ${button.hints}`);
   let score = 0;

@@ -234,7 +234,6 @@ export function FrontDesk({ person, lines, zone, now, greeting, canAdd }: FrontD
                             active={key === active?.key}
                             act={act}
                             note={noteOf(section.id, line, now, zone)}
-                            onPoint={() => setActiveKey(key)}
                           />
                         );
                       })}

@@ -50,7 +50,6 @@ interface LineProps {
   active: boolean;
   act: LineAct;
   note: { text: string; tone?: "good" | "look" | "bad" };
-  onPoint: () => void;
 }
 
 export const Line = memo(

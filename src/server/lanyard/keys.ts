@@ -193,7 +193,7 @@ export const neverKeep = command({
       .onConflictDoNothing();
   },
   journal: () => null,
-  tell: ({ input }) => [],
+  tell: () => [],
 });
 
 /**

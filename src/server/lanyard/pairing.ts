@@ -4,6 +4,7 @@ import { z } from "zod";
 import { randomBytes } from "../../core/crypto";
 import { isAdministrator, PROVED_FOR_MS, personIdOf } from "../caller";
 import { command, idSchema, none, query } from "../command";
+import type { Reader } from "../database/client";
 import { lanyards, organisation, pairings, persons } from "../database/schema";
 import { uuidv7 } from "../ids";
 import { attemptKey, countAttempt, requireFewAttempts } from "../people/attempts";
@@ -60,6 +61,17 @@ export const startPairing = command({
 
 const userCodeSchema = z.string().regex(/^[B-Z]{4}-[B-Z]{4}$/, "This is not a code that Lanyard gave.");
 
+/** The pairing that waits under a code; undefined when it was used, stopped or has run out. */
+async function openPairing(tx: Reader, userCode: string, at: number) {
+  const open = and(gt(pairings.expiresAt, at), isNull(pairings.confirmedAt), isNull(pairings.stoppedAt));
+  return (
+    await tx
+      .select()
+      .from(pairings)
+      .where(and(eq(pairings.userCode, userCode), open))
+  )[0];
+}
+
 /** What the confirm page shows for the code that Lanyard in this browser presented. */
 export const pairingFor = query({
   name: "lanyard.pairingFor",
@@ -67,17 +79,7 @@ export const pairingFor = query({
   by: ["person"],
   allow: () => undefined,
   run: async ({ tx, input, at, caller }) => {
-    const [row] = await tx
-      .select()
-      .from(pairings)
-      .where(
-        and(
-          eq(pairings.userCode, input.userCode),
-          gt(pairings.expiresAt, at),
-          isNull(pairings.confirmedAt),
-          isNull(pairings.stoppedAt),
-        ),
-      );
+    const row = await openPairing(tx, input.userCode, at);
     if (!row) throw notFound();
     return {
       userCode: row.userCode,
@@ -98,17 +100,7 @@ export const confirmPairing = command({
         "prove-again",
         "Give your sign-in password once more: connecting a browser needs a fresh sign-in.",
       );
-    const [row] = await tx
-      .select()
-      .from(pairings)
-      .where(
-        and(
-          eq(pairings.userCode, input.userCode),
-          gt(pairings.expiresAt, at),
-          isNull(pairings.confirmedAt),
-          isNull(pairings.stoppedAt),
-        ),
-      );
+    const row = await openPairing(tx, input.userCode, at);
     if (!row) throw new Refused("not-found", "This code has run out or was used. Start again in Lanyard.");
     return row;
   },
@@ -119,7 +111,7 @@ export const confirmPairing = command({
       .where(eq(pairings.id, allowed.id));
   },
   journal: ({ allowed }) => ({ details: { browser: allowed.browser } }),
-  tell: ({ allowed }) => [],
+  tell: () => [],
 });
 
 /** Asked by Lanyard until somebody has confirmed. */

@@ -35,7 +35,7 @@ export function submissionOf(
   const pairs = page.fields
     .filter((field) => field.form === index)
     .flatMap((field) => pairOf(field, reading, filled, choices));
-  const fit = form.action === "" ? address.replace(/#.*$/, "") : address.replace(/#.*$/, "");
+  const fit = address.replace(/#.*$/, "");
   if (form.method !== "post") {
     const url = new URL(fit);
     url.search = new URLSearchParams(pairs).toString();
