@@ -78,6 +78,20 @@ export async function openBrowser({
   };
 }
 
+/**
+ * How long something that people see within a second may take here, in milliseconds: three seconds, or on a machine
+ * that is busy with other things three times what loading a page takes at this moment. `npm run bench` has the second.
+ */
+export async function patience(context: BrowserContext, galtry: string): Promise<number> {
+  const page = await context.newPage();
+  const start = Date.now();
+  await page.goto(galtry);
+  await page.getByRole("combobox", { name: "Find, and sign in" }).waitFor();
+  const took = Date.now() - start;
+  await page.close();
+  return Math.max(3000, 3 * took);
+}
+
 export async function signInToGaltry(page: Page, galtry: string, mail: string, password: string): Promise<void> {
   await page.goto(`${galtry}/sign-in`);
   await page.getByLabel("Mail address").fill(mail);

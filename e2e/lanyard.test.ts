@@ -221,7 +221,7 @@ describe("the connection", () => {
     expect(await cookies()).toBe(1);
     await page.goto(`${house.url}/account`);
     await page.getByRole("button", { name: /End the Lanyard in/ }).click();
-    await expect.poll(cookies, { timeout: 4000 }).toBe(0);
+    await expect.poll(cookies).toBe(0);
     await page.goto(house.url);
     await page.getByText("Lanyard is in this browser, but not connected").waitFor();
     const window = await openWindow(colleague, page);

@@ -134,7 +134,7 @@ describe("from an empty folder", () => {
       await page.goto(`${url}/people`);
       await page.getByRole("button", { name: "Manage Osric Pell" }).click();
       await page.getByRole("button", { name: "Suspend" }).click();
-      await other.page.getByRole("heading", { name: "Sign in to Galtry" }).waitFor({ timeout: 5000 });
+      await other.page.getByRole("heading", { name: "Sign in to Galtry" }).waitFor();
     } finally {
       await other.close();
     }
@@ -233,7 +233,7 @@ describe("the sample organisation", () => {
           () => false,
         );
       };
-      await expect.poll(bySlash, { timeout: 20_000 }).toBe(true);
+      await expect.poll(bySlash).toBe(true);
     } finally {
       await browser.close();
     }
@@ -259,7 +259,7 @@ describe("the sample organisation", () => {
       await other.page.getByRole("button", { name: "Give access" }).click();
       await Promise.all(
         tabs.map((tab) =>
-          tab.getByRole("link", { name: "Windlesea Signs" }).first().waitFor({ state: "attached", timeout: 15_000 }),
+          tab.getByRole("link", { name: "Windlesea Signs" }).first().waitFor({ state: "attached" }),
         ),
       );
     } finally {
@@ -299,7 +299,7 @@ describe("the sample organisation", () => {
       await browser.page
         .getByRole("link", { name: "Millgrange Water" })
         .first()
-        .waitFor({ state: "attached", timeout: 15_000 });
+        .waitFor({ state: "attached" });
     } finally {
       await browser.close();
     }

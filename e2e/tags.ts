@@ -45,7 +45,7 @@ export async function tagText(page: Page): Promise<string> {
 }
 
 /** Waits until a tag says `text`. */
-export async function waitForTag(page: Page, text: string, within = 8000): Promise<void> {
+export async function waitForTag(page: Page, text: string, within = 20_000): Promise<void> {
   for (const start = Date.now(); Date.now() - start < within; ) {
     if ((await tagText(page).catch(() => "")).includes(text)) return;
     await page.waitForTimeout(50);

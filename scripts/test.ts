@@ -58,11 +58,17 @@ for (const step of steps) {
   if (step.name === "browser tests") requireChromium();
   const start = Date.now();
   console.log(`\n== ${step.name}`);
-  const { status } = spawnSync(step.program, step.args, {
-    stdio: "inherit",
-    env: { ...process.env, NEXT_TELEMETRY_DISABLED: "1" },
-  });
-  const counts = countsOf(path.join(folder, `${step.args.find((arg) => arg === "unit" || arg === "browser")}.json`));
+  const report = path.join(folder, `${step.args.find((arg) => arg === "unit" || arg === "browser")}.json`);
+  let status = run(step, []);
+  let counts = countsOf(report);
+  // Whole browsers on a busy machine: in CI the files that failed begin once more, from nothing, before it counts.
+  if (status !== 0 && process.env.CI && step.name === "browser tests" && counts && counts.files.length > 0) {
+    console.log(`\n== ${step.name}, once more: ${counts.files.join(", ")}`);
+    const first = counts;
+    status = run(step, counts.files);
+    const again = countsOf(report);
+    counts = again && { ...again, passed: first.passed - first.passedInFailed + again.passed };
+  }
   passed += counts ? counts.passed : status === 0 ? 1 : 0;
   failed += counts ? Math.max(counts.failed, status === 0 ? 0 : 1) : status === 0 ? 0 : 1;
   console.log(`== ${step.name}: ${status === 0 ? "good" : "FAILED"} (${Math.round((Date.now() - start) / 1000)} s)`);
@@ -71,10 +77,35 @@ rmSync(folder, { recursive: true, force: true });
 console.log(`\n${passed} passed, ${failed} failed`);
 process.exit(failed === 0 ? 0 : 1);
 
-function countsOf(file: string): { passed: number; failed: number } | null {
+function run(step: Step, files: string[]): number | null {
+  return spawnSync(step.program, [...step.args, ...files], {
+    stdio: "inherit",
+    env: { ...process.env, NEXT_TELEMETRY_DISABLED: "1" },
+  }).status;
+}
+
+interface Counts {
+  passed: number;
+  failed: number;
+  /** Files in which something failed, and what passed in them. */
+  files: string[];
+  passedInFailed: number;
+}
+
+function countsOf(file: string): Counts | null {
   if (!existsSync(file)) return null;
-  const report = JSON.parse(readFileSync(file, "utf8")) as { numPassedTests: number; numFailedTests: number };
-  return { passed: report.numPassedTests, failed: report.numFailedTests };
+  const report = JSON.parse(readFileSync(file, "utf8")) as {
+    numPassedTests: number;
+    numFailedTests: number;
+    testResults: { name: string; status: string; assertionResults: { status: string }[] }[];
+  };
+  const bad = report.testResults.filter((one) => one.status === "failed");
+  return {
+    passed: report.numPassedTests,
+    failed: report.numFailedTests,
+    files: bad.map((one) => path.relative(process.cwd(), one.name)),
+    passedInFailed: bad.flatMap((one) => one.assertionResults).filter((one) => one.status === "passed").length,
+  };
 }
 
 /** Chromium comes from Debian's packages; installed here when that is allowed. */
