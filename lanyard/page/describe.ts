@@ -17,7 +17,7 @@ export function describePage(root: Document = document): LivePage {
     const known = ids.get(node);
     if (known !== undefined) return known;
     ids.set(node, containers.length);
-    containers.push({ hints: hintsOf(node), text: textOf(node) });
+    containers.push({ hints: hintsOf(node), text: `${introduction(node)} | ${textOf(node)}` });
     return containers.length - 1;
   };
   let counter = 0;
@@ -33,7 +33,7 @@ export function describePage(root: Document = document): LivePage {
       method: (form.getAttribute("method") ?? "get").toLowerCase() === "post" ? "post" : "get",
       enctype: form.enctype,
       hints: hintsOf(form),
-      text: textOf(form) + headingBefore(form),
+      text: `${introduction(form)} | ${textOf(form)}`,
       visible: isVisible(form),
     }),
   );
@@ -110,12 +110,30 @@ function labelOf(element: HTMLElement, control: string, type: string): string {
   const own =
     control === "button" || type === "submit" || type === "button"
       ? [element.textContent ?? "", (element as HTMLInputElement).value ?? ""]
-      : labels;
+      : labels.length > 0 || element.getAttribute("placeholder") || element.getAttribute("aria-label")
+        ? labels
+        : [textBefore(element)];
   return [element.getAttribute("aria-label") ?? "", ...described, element.title, ...own]
     .join(" ")
     .replace(/\s+/g, " ")
     .trim()
     .slice(0, 300);
+}
+
+/** Without a label: the text just before the field, or in the table cell before its own. */
+function textBefore(element: HTMLElement): string {
+  for (let at: Node | null = element, up = 0; at && up < 3; at = at.parentNode, up++) {
+    for (let before: Node | null = at.previousSibling; before; before = before.previousSibling) {
+      const text = before.textContent?.trim() ?? "";
+      if (before.nodeType === Node.TEXT_NODE && text) return text.slice(-80);
+      if (!(before instanceof Element)) continue;
+      const closed = "input:not([type=hidden]), select, textarea, button, form, h1, h2, h3, h4, h5, h6, legend";
+      if (before.matches(closed) || before.querySelector(closed)) return "";
+      if (text && !before.matches("script, style")) return text.length > 80 ? "" : text;
+    }
+    if (at instanceof Element && at.matches("form, body, fieldset")) break;
+  }
+  return "";
 }
 
 export function isVisible(element: Element): boolean {
@@ -145,14 +163,21 @@ function textOf(element: Element): string {
   return pieces.join(" | ").replace(/\s+/g, " ").slice(0, 1500);
 }
 
-function headingBefore(element: Element): string {
+/** What stands before an element to introduce it: the text beside it, and a heading within its containers. */
+function introduction(element: Element): string {
+  const pieces: string[] = [];
   for (let at: Element | null = element, up = 0; at && up < 4; at = at.parentElement, up++)
     for (let before = at.previousElementSibling; before; before = before.previousElementSibling) {
-      if (before.matches("form") || before.querySelector("form")) return "";
-      const heading = before.matches("h1, h2, h3, h4, legend") ? before : before.querySelector("h1, h2, h3, h4");
-      if (heading) return ` | ${heading.textContent ?? ""}`;
+      const others = "form, input:not([type=hidden]), textarea";
+      if (before.matches(others) || before.querySelector(others)) return pieces.join("");
+      if (!before.checkVisibility()) continue;
+      if (up === 0 && pieces.join("").length < 300) pieces.unshift(` | ${textOf(before).slice(0, 200)}`);
+      const heading = before.matches("h1, h2, h3, h4, h5, h6, legend")
+        ? before
+        : before.querySelector("h1, h2, h3, h4");
+      if (heading) return ` | ${heading.textContent ?? ""}${pieces.join("")}`;
     }
-  return "";
+  return pieces.join("");
 }
 
 function ancestors(element: Element): Element[] {

@@ -89,6 +89,8 @@ interface Evidence {
   identifiers: PageField[];
   codes: PageField[];
   particulars: number;
+  /** Fields to write in whose purpose is not known. */
+  others: number;
   submit: PageField | null;
   /** Words of the submit button alone, then of the form's own address, headings and hints. */
   act: string;
@@ -130,12 +132,17 @@ function weigh(group: Group, page: PageDescription): Evidence {
     identifiers,
     codes,
     particulars: rest.filter((field) => isParticular(field)).length,
+    others: rest.filter((field) => !identifiers.includes(field) && !isAnotherCode(about(field))).length,
     submit,
     act: submit ? words.plain(submit.label) : "",
     around: words.plain(
-      [group.text, group.hints, actionWords(group.form?.action ?? ""), submit?.name ?? "", submit?.id ?? ""].join(
-        " | ",
-      ),
+      [
+        ownText(group, fillable),
+        group.hints,
+        actionWords(group.form?.action ?? ""),
+        submit?.name ?? "",
+        submit?.id ?? "",
+      ].join(" | "),
     ),
     title: words.plain(page.title),
     makesNew:
@@ -143,6 +150,14 @@ function weigh(group: Group, page: PageDescription): Evidence {
         words.plain([group.text, ...fillable.map((field) => `${field.label} ${field.placeholder}`)].join(" | ")),
       ) || group.fields.some((field) => field.type === "checkbox" && words.TERMS.test(words.plain(field.label))),
   };
+}
+
+/** The group's text without fields' own labels that speak of signing in ("Login name"): they do not name the form. */
+function ownText(group: Group, fillable: PageField[]): string {
+  return fillable
+    .map((field) => field.label)
+    .filter((label) => words.SIGN_IN.test(words.plain(label)))
+    .reduce((text, label) => text.replace(label, " "), group.text);
 }
 
 /** What a form's address says, without host and query values. */
@@ -165,13 +180,13 @@ function isCode(field: PageField): boolean {
   if (field.control === "textarea" || field.type === "email" || field.type === "search") return false;
   if (/username|email|current-password|new-password/.test(field.autocomplete)) return false;
   const text = about(field);
-  if (
-    words.OTHER_PURPOSE.test(text) ||
-    /post ?code|zip|captcha|country|area code|promo|sort code|postleitzahl/.test(text)
-  )
-    return false;
-  return words.CODE.test(text);
+  return !isAnotherCode(text) && words.CODE.test(text);
 }
+
+/** A postcode, a voucher, the letters of a picture. */
+const isAnotherCode = (text: string): boolean =>
+  words.OTHER_PURPOSE.test(text) ||
+  /post ?code|zip|captcha|country|area code|promo|sort code|postleitzahl|invit|referral/.test(text);
 
 /** A field for the code, or the boxes of a code in order. */
 function codeFields(fields: PageField[], group: Group): PageField[] {
@@ -179,16 +194,24 @@ function codeFields(fields: PageField[], group: Group): PageField[] {
   if (boxes.length >= 4) return boxes;
   const named = fields.filter(isCode);
   if (named.length > 0) return named;
+  const ask = fields.filter((field) => !isAnotherCode(about(field)));
   // A field called just "code" or "pin", short and numeric, in a form that speaks of codes.
   const around = words.plain(`${group.text} ${group.hints}`);
-  return fields.filter(
+  const password = group.fields.findIndex((field) => isFillable(field) && isPassword(field));
+  return ask.filter(
     (field) =>
+      // Short and numeric after the password, whatever it is called.
+      (password >= 0 &&
+        group.fields.indexOf(field) > password &&
+        field.inputMode === "numeric" &&
+        field.maxLength !== null &&
+        field.maxLength >= 4 &&
+        field.maxLength <= 8) ||
       (/(?:^| )(?:code|pin|kod|codigo|codice|kode|koodi|cod)(?= |$)/.test(about(field)) &&
         (words.CODE.test(around) || (field.maxLength !== null && field.maxLength >= 4 && field.maxLength <= 8))) ||
       (fields.length === 1 &&
-        field.inputMode === "numeric" &&
-        field.maxLength !== null &&
-        field.maxLength <= 8 &&
+        ((field.inputMode === "numeric" && field.maxLength !== null && field.maxLength <= 8) ||
+          (spoken(field) === "" && ["text", "tel", "number", ""].includes(field.type))) &&
         words.CODE.test(around)),
   );
 }
@@ -198,6 +221,8 @@ function isParticular(field: PageField): boolean {
     return true;
   if (field.control === "textarea") return true;
   const text = about(field);
+  // Which organisation signs in is no particular of a new customer.
+  if (/(company|organi[sz]ation|firm\w*|tenant|mandant) ?(code|id|number|no|nummer)(?= |$)/.test(text)) return false;
   return (
     words.PARTICULARS.test(text) &&
     !words.USER_NAME.test(spoken(field)) &&
@@ -253,18 +278,18 @@ function submitScore(button: PageField, group: Group): number {
   if (button.type === "submit" || button.type === "image") score += 4;
   else if (!group.form) score += 1;
   if (words.SIGN_IN.test(text)) score += 5;
+  // "Forgot your password?" as a button beside the password's field.
+  else if (words.RESET.test(text) && group.fields.some((field) => field.visible && field.type === "password"))
+    score -= 4;
   else if (words.NEXT.test(text) || words.REGISTER.test(text) || words.RESET.test(text) || words.CHANGE.test(text))
     score += 4;
-  else if (
-    /^(go|ok|submit|send|save|verify|confirm|absenden|senden|speichern|envoyer|valider|enviar|guardar|invia|salva|verzenden|opslaan|spara|skicka|gem|lagre|tallenna|zapisz|wyslij|odeslat|ulozit|kuldes|mentes|trimite|gonder|kaydet|verifier|verificar|verifica|verifieren|weryfikuj|dogrula|bestatigen|confirmer|confirmar|conferma|bevestigen|bekrafta|bekraeft|bekreft|vahvista|potwierdz|potvrdit|unlock|enter)$/.test(
-      text,
-    )
-  )
-    score += 3;
+  else if (words.SEND.test(text)) score += 3;
   if (words.SIGN_IN.test(hints) || /submit/.test(hints)) score += 1;
   if (words.ASIDE.test(text) && !words.SIGN_IN.test(text)) score -= 8;
   if (words.ELSEWHERE.test(text)) score -= 6;
   if (/aria-hidden/.test(button.hints)) score -= 4;
+  // An eye, an arrow round: a picture of something else than sending.
+  if (text === "" && button.type !== "image") score -= 2;
   // The first of equals is what Enter presses.
   return score - group.buttons.indexOf(button) * 0.01;
 }
@@ -303,6 +328,10 @@ function kindWithPassword(evidence: Evidence): PageKind {
   if (makesNew && !words.SIGN_IN.test(act))
     return identifiers.length > 0 || particulars > 0 ? "register" : "change-password";
   if (isNew && !words.SIGN_IN.test(act)) return "register";
+  // Three things and a password, in whatever language: more than anybody is asked for when signing in.
+  if (identifiers.length + evidence.others >= 3 && !words.SIGN_IN.test(act)) return "register";
+  // A new mail address or name, with the password to prove who asks.
+  if (identifiers[0] && words.NEW.test(spoken(identifiers[0])) && !words.SIGN_IN.test(act)) return "none";
   // Particulars beside a password, and no word of signing in anywhere.
   if (particulars > 0 && !words.SIGN_IN.test(`${act} | ${around} | ${title}`)) return "register";
   if (words.REGISTER.test(title) && !words.SIGN_IN.test(`${act} | ${around} | ${title}`)) return "register";
@@ -331,17 +360,17 @@ function kindWithoutPassword(evidence: Evidence, group: Group): PageKind {
   if (!tellsItself && (words.SEARCH.test(act) || /search/.test(group.form?.hints.toLowerCase() ?? ""))) return "none";
   if (words.NEWSLETTER.test(act)) return "none";
   if (group.fields.some((field) => isFillable(field) && field.control === "textarea")) return "none";
-  if (words.OTHER_PURPOSE.test(act)) return "none";
+  if (words.OTHER_PURPOSE.test(act) && !words.RESET.test(`${around} | ${title}`)) return "none";
 
   if (words.RESET.test(act)) return "reset-request";
   if (words.REGISTER.test(act)) return words.NEWSLETTER.test(around) ? "none" : "register";
   if (words.SIGN_IN.test(act)) return "identifier-first";
   if (words.NEWSLETTER.test(around)) return "none";
-  // A link "Forgot your password?" stands in sign-in forms too; without a sign-in word it names the form.
-  if (words.SIGN_IN.test(around)) {
-    return words.RESET.test(title) && !words.SIGN_IN.test(title) && !words.NEXT.test(act)
-      ? "reset-request"
-      : "identifier-first";
+  // "Forgot your password?" stands in sign-in forms too, and "sign in" in a reset's: what comes first names the form.
+  const [signIn, reset] = [around.search(words.SIGN_IN), around.search(words.RESET)];
+  if (signIn >= 0) {
+    if (reset >= 0 && reset < signIn) return "reset-request";
+    return words.RESET.test(title) && !words.SIGN_IN.test(title) ? "reset-request" : "identifier-first";
   }
   if (words.RESET.test(own) || words.RESET.test(title)) return "reset-request";
   if (words.REGISTER.test(own) || words.REGISTER.test(title)) return "register";

@@ -29,7 +29,7 @@ export function describeHtml(html: string, url: string): HtmlPage {
     ids.set(node, containers.length);
     containers.push({
       hints: hintsOf($, node),
-      text: visibleText($, node, isVisible, 1500) + headingBefore($, node, isVisible),
+      text: `${introduction($, node, isVisible)} | ${visibleText(node, isVisible, 1500)}`,
     });
     return containers.length - 1;
   };
@@ -51,7 +51,7 @@ export function describeHtml(html: string, url: string): HtmlPage {
       method: methodOf($(element).attr("method")),
       enctype: ($(element).attr("enctype") ?? "").toLowerCase(),
       hints: hintsOf($, element),
-      text: visibleText($, element, isVisible, 1500) + headingBefore($, element, isVisible),
+      text: `${introduction($, element, isVisible)} | ${visibleText(element, isVisible, 1500)}`,
       visible: isVisible(element),
     }),
   );
@@ -200,7 +200,8 @@ function labelsFor($: CheerioAPI, element: Element): string[] {
   const labels = [...new Set([...direct, ...around])].map((label) =>
     $(label).clone().find("select, option, script, style").remove().end().text(),
   );
-  return labels.length > 0 ? labels : [textBefore($, element)];
+  if (labels.length > 0) return labels;
+  return $(element).attr("placeholder") || $(element).attr("aria-label") ? [] : [textBefore($, element)];
 }
 
 /** Without a label: the text just before the field, or in the table cell before its own. */
@@ -210,7 +211,7 @@ function textBefore($: CheerioAPI, element: Element): string {
       if (before.type === "text" && before.data.trim()) return before.data.trim().slice(-80);
       if (before.type !== "tag") continue;
       if (
-        /^(input|select|textarea|button|form)$/.test(before.name) ||
+        /^(input|select|textarea|button|form|h[1-6]|legend)$/.test(before.name) ||
         $(before).find("input:not([type=hidden]), select, textarea, button").length > 0
       )
         return "";
@@ -230,7 +231,7 @@ function hintsOf($: CheerioAPI, element: Element): string {
     .join(" ");
 }
 
-function visibleText(_$: CheerioAPI, element: Element, isVisible: (element: Element) => boolean, most: number): string {
+function visibleText(element: Element, isVisible: (element: Element) => boolean, most: number): string {
   const pieces: string[] = [];
   const walk = (node: AnyNode) => {
     if (node.type === "text") pieces.push(node.data);
@@ -247,19 +248,23 @@ function visibleText(_$: CheerioAPI, element: Element, isVisible: (element: Elem
   return pieces.join("").replace(/\s+/g, " ").slice(0, most);
 }
 
-/** The heading nearest before an element, within two containers. */
-function headingBefore($: CheerioAPI, element: Element, isVisible: (element: Element) => boolean): string {
+/** What stands before an element to introduce it: the text beside it, and a heading within its containers. */
+function introduction($: CheerioAPI, element: Element, isVisible: (element: Element) => boolean): string {
+  const pieces: string[] = [];
   for (let at: AnyNode | null = element, up = 0; at && up < 4; at = at.parent, up++) {
     for (let before = at.prev; before; before = before.prev) {
       if (before.type !== "tag") continue;
-      if (before.name === "form" || $(before).find("form").length > 0) return "";
+      if (before.name === "form" || $(before).find("form, input:not([type=hidden]), textarea").length > 0)
+        return pieces.join("");
+      if (!isVisible(before)) continue;
+      if (up === 0 && pieces.join("").length < 300) pieces.unshift(` | ${visibleText(before, isVisible, 200)}`);
       const heading = /^h[1-6]$|^legend$/.test(before.name) ? $(before) : $(before).find("h1, h2, h3, h4").last();
       const first = heading.get(0);
-      if (first && isVisible(first as Element)) return ` | ${heading.text().trim()}`;
+      if (first && isVisible(first as Element)) return ` | ${heading.text().trim()}${pieces.join("")}`;
     }
     if (at.type === "tag" && at.name === "body") break;
   }
-  return "";
+  return pieces.join("");
 }
 
 function ancestors(element: Element): Element[] {
