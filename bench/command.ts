@@ -7,7 +7,7 @@ import { giveAccess } from "../src/server/access/grants";
 import * as schema from "../src/server/database/schema";
 import { Writer } from "../src/server/database/writer";
 import { uuidv7 } from "../src/server/ids";
-import { middleOf, tell } from "./measure";
+import { sideBySide, tell } from "./measure";
 
 export async function benchCommand(house: InProcess, fixture: Fixture): Promise<void> {
   const { galtry } = house;
@@ -42,27 +42,20 @@ export async function benchCommand(house: InProcess, fixture: Fixture): Promise<
       .filter((arg): arg is string => typeof arg === "string" && /^[0-9a-f]{8}-[0-9a-f]{4}-7/.test(arg)),
   );
   for (const known of [...Object.values(fixture.ids), fixture.entryId, fixture.vaultId]) made.delete(known);
-  let round = 0;
   const byHand = async () => {
-    round += 1;
     const fresh = new Map([...made].map((id) => [id, uuidv7()]));
     const tx = await galtry.opened.client.transaction("write");
+    let last = 0;
     for (const { sql, args } of statements) {
       const isLine = /^insert into "journal"/i.test(sql);
-      const values = args.map((arg, i) =>
-        isLine && i === 0 ? Number(arg) + round : (fresh.get(arg as string) ?? arg),
-      ) as InValue[];
-      await tx.execute({ sql, args: values } as InStatement);
+      const values = args.map((arg, i) => (isLine && i === 0 ? last + 1 : (fresh.get(arg as string) ?? arg)));
+      const { rows } = await tx.execute({ sql, args: values as InValue[] } as InStatement);
+      if (/^\s*select seq/.test(sql)) last = Number(rows[0]!.seq);
     }
     await tx.commit();
   };
-  const floor = await middleOf(60, byHand);
-  // The journal made by hand has no hashes that hold: nothing reads it after this.
-  await galtry.opened.client.execute(
-    "delete from journal where seq in (select seq from journal order by seq desc limit 60)",
-  );
-  await galtry.opened.client.execute({ sql: "delete from grants where subject_id = ?", args: [fixture.ids.nothing] });
-  const taken = await middleOf(60, command);
+  // The journal lines made by hand have no hashes that hold: nothing reads them after this.
+  const { floor, taken } = await sideBySide(60, byHand, command);
   tell(
     "a command (access.give), beside its statements by hand",
     taken / floor,

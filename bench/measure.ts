@@ -9,6 +9,30 @@ export async function middleOf(times: number, work: () => Promise<unknown> | unk
   return taken.sort((a, b) => a - b)[Math.floor(times / 2)]!;
 }
 
+/**
+ * Something beside its floor, turn by turn, so that both meet the same noise of the machine; after rounds to warm up.
+ * @returns the middle of each, in milliseconds
+ */
+export async function sideBySide(
+  rounds: number,
+  floor: () => Promise<unknown>,
+  work: () => Promise<unknown>,
+): Promise<{ floor: number; taken: number }> {
+  for (let i = 0; i < 8; i++) {
+    await floor();
+    await work();
+  }
+  const taken: [number[], number[]] = [[], []];
+  for (let i = 0; i < rounds; i++)
+    for (const [which, one] of [floor, work].entries()) {
+      const start = performance.now();
+      await one();
+      taken[which]!.push(performance.now() - start);
+    }
+  const middle = (times: number[]) => times.sort((a, b) => a - b)[Math.floor(times.length / 2)]!;
+  return { floor: middle(taken[0]), taken: middle(taken[1]) };
+}
+
 let failed = 0;
 
 /** One line a figure: what was measured, what it may be, and whether it is. */

@@ -5,7 +5,7 @@ import { type Fixture, give } from "../demo/fixture";
 import { freePort, type InProcess } from "../demo/inProcess";
 import { sealedSignIn } from "../src/server/signin/sealed";
 import { addEntry } from "../src/server/vaults/entries";
-import { middleOf, tell } from "./measure";
+import { sideBySide, tell } from "./measure";
 
 export async function benchSignIn(house: InProcess, fixture: Fixture): Promise<void> {
   const port = await freePort();
@@ -58,8 +58,7 @@ export async function benchSignIn(house: InProcess, fixture: Fixture): Promise<v
     );
     if (answer.outcome !== "signed-in") throw new Error(answer.outcome);
   };
-  await sealed();
-  const [floor, taken] = [await middleOf(25, byHand), await middleOf(25, sealed)];
+  const { floor, taken } = await sideBySide(40, byHand, sealed);
   tell(
     "a sealed sign-in, beside the same requests by hand",
     taken / floor,

@@ -28,6 +28,6 @@ export async function everythingReceived(browser: Browser): Promise<string[]> {
 
 /** Which of the texts hold the secret in any of the forms; their beginnings, for the message. */
 export async function sightingsOf(secret: string, texts: readonly string[]): Promise<string[]> {
-  const traces = await tracesOf(secret, "");
+  const traces = tracesOf(secret, "");
   return texts.filter((text) => carriesSecret([text], traces)).map((text) => text.slice(0, 200));
 }

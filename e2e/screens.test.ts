@@ -258,9 +258,7 @@ describe("the sample organisation", () => {
       await other.page.getByRole("option", { name: /Maren Pohl/ }).click();
       await other.page.getByRole("button", { name: "Give access" }).click();
       await Promise.all(
-        tabs.map((tab) =>
-          tab.getByRole("link", { name: "Windlesea Signs" }).first().waitFor({ state: "attached" }),
-        ),
+        tabs.map((tab) => tab.getByRole("link", { name: "Windlesea Signs" }).first().waitFor({ state: "attached" })),
       );
     } finally {
       await Promise.all([browser.close(), other.close()]);
@@ -296,10 +294,7 @@ describe("the sample organisation", () => {
       await browser.page.waitForTimeout(500);
       expect(await browser.page.getByRole("link", { name: "Millgrange Water" }).count()).toBe(0);
       await browser.context.setOffline(false);
-      await browser.page
-        .getByRole("link", { name: "Millgrange Water" })
-        .first()
-        .waitFor({ state: "attached" });
+      await browser.page.getByRole("link", { name: "Millgrange Water" }).first().waitFor({ state: "attached" });
     } finally {
       await browser.close();
     }

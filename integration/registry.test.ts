@@ -209,7 +209,7 @@ test("every command and query is in the table, and the other way about", () => {
 describe("as every person", () => {
   // "own" acts look at what belongs to the caller; their own tests are elsewhere. Here: never by the wrong people.
   test.each(KINDS)("%s", async (kind) => {
-    const traces = await tracesOf(CANARY, CANARY_USER);
+    const traces = tracesOf(CANARY, CANARY_USER);
     for (const [name, { who, input }] of Object.entries(EXPECTED)) {
       if (name === "vaults.bin") continue;
       const { allowed, code, answer } = await tryIt(name, input(), fixture.as(kind));

@@ -1,17 +1,14 @@
 /** npm run -s read-page -- FILE|URL …: one line of JSON a page, in order: what it is for and which fields serve it. */
 import { readFile } from "node:fs/promises";
 import iconv from "iconv-lite";
-import { readPage } from "../src/core/signin/read";
-import { describeHtml } from "../src/server/signin/htmlPage";
+import { readHtml } from "../src/server/signin/htmlPage";
 
 const pages = process.argv.slice(2);
 let unread = 0;
 for (const page of pages) {
   try {
     const { bytes, url } = await load(page);
-    const { kind, form, userName, password, oneTimeCode, submit } = readPage(
-      describeHtml(decode(bytes), url).description,
-    );
+    const { kind, form, userName, password, oneTimeCode, submit } = readHtml(decode(bytes), url);
     console.log(JSON.stringify({ page, kind, form, userName, password, oneTimeCode, submit }));
   } catch (error) {
     unread += 1;

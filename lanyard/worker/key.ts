@@ -33,7 +33,7 @@ export async function proofFor(method: string, address: string, token: string | 
   const pair = (await done((await store("readonly")).get("proof"))) as CryptoKeyPair | undefined;
   if (!pair) throw new Error("no key");
   const { kty, crv, x, y } = await exportJWK(pair.publicKey);
-  const ath = token === null ? {} : { ath: toBase64Url(await sha256(utf8(token))) };
+  const ath = token === null ? {} : { ath: toBase64Url(sha256(utf8(token))) };
   return new SignJWT({ htm: method, htu: address, jti: crypto.randomUUID(), ...ath })
     .setProtectedHeader({ typ: "dpop+jwt", alg: "ES256", jwk: { kty: kty!, crv: crv!, x: x!, y: y! } as never })
     .setIssuedAt()

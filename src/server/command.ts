@@ -2,12 +2,13 @@
  * A write is a command: parsed, authorised, run, journaled and told in one transaction. A read is a query in the
  * same shape. There is no other way to the database for anything a person asks for.
  */
-import { and, eq, isNull } from "drizzle-orm";
+import { type SQL, sql } from "drizzle-orm";
 import { z } from "zod";
+import { loadCaller, type Person } from "./access/person";
 import type { Caller, CallerKind } from "./caller";
 import { personIdOf } from "./caller";
 import type { Reader, Transaction } from "./database/client";
-import { lanyards, outbox, type Role, sessions, standings } from "./database/schema";
+import { lanyards, outbox, type Role, sessions } from "./database/schema";
 import { type Galtry, galtry } from "./galtry";
 import { uuidv7At } from "./ids";
 import { appendLine, type JournalEntry } from "./journal/append";
@@ -25,7 +26,8 @@ export interface Context<I, T extends Reader = Transaction> {
   at: number;
   /** The id of this act, in the rows it opens and closes. */
   commandId: string;
-  /** Role and standing of the caller, read in this transaction. */
+  /** The caller as a person, read once at the start of this transaction; null for the server and for nobody. */
+  me: Person | null;
   role: Role | null;
   house: Galtry;
 }
@@ -75,8 +77,8 @@ export function command<I, R, P = undefined, A = undefined>(definition: CommandD
     const prepared = (await definition.prepare?.({ input, caller, house, at })) as P;
     try {
       return await house.writer.write(async (tx) => {
-        const role = await standing(tx, caller, at);
-        const context = { tx, input, caller, at, commandId, role, house };
+        const me = await requireMe(tx, caller, at);
+        const context = { tx, input, caller, at, commandId, me, role: me?.role ?? null, house };
         const allowed = await definition.allow(context);
         const result = await definition.run({ ...context, prepared, allowed });
         await record(context, definition.name, definition.journal({ input, result, allowed, caller }));
@@ -103,8 +105,8 @@ export function query<I, R, A = undefined>(definition: QueryDefinition<I, R, A>)
   const execute = async (house: Galtry, raw: unknown, caller: Caller, at = Date.now()): Promise<R> => {
     admit(definition, caller);
     const input = parse(definition, raw);
-    const role = await standing(house.db, caller, at);
-    const context = { tx: house.db, input, caller, at, commandId: "", role, house };
+    const me = await requireMe(house.db, caller, at);
+    const context = { tx: house.db, input, caller, at, commandId: "", me, role: me?.role ?? null, house };
     const allowed = (await definition.allow(context)) as A;
     return definition.run({ ...context, allowed });
   };
@@ -136,36 +138,30 @@ function parse<I>(definition: Shared<I>, raw: unknown): I {
   throw new Refused("bad-input", issue.message, issue.path.map(String).join("."));
 }
 
-/** The caller's role now; refuses people whose access has ended and sessions that are over. */
-async function standing(tx: Reader, caller: Caller, at: number): Promise<Role | null> {
+/** The caller now; refuses people whose access has ended and sessions that are over. */
+async function requireMe(tx: Reader, caller: Caller, at: number): Promise<Person | null> {
   const personId = personIdOf(caller);
   if (personId === null) return null;
-  const [row] = await tx
-    .select({ role: standings.role, standing: standings.standing })
-    .from(standings)
-    .where(and(eq(standings.personId, personId), isNull(standings.validUntil)));
-  if (row?.standing !== "active") throw new Refused("signed-out", "Your access to Galtry has been ended.");
-  if (caller.kind === "person" && caller.sessionId !== null) await requireSession(tx, caller.sessionId, at);
-  if (caller.kind === "lanyard") await requireLanyard(tx, caller.lanyardId, at);
-  return row.role;
+  const found = await loadCaller(tx, personId, stillHolds(caller, at), at);
+  if (found?.me.standing !== "active") throw new Refused("signed-out", "Your access to Galtry has been ended.");
+  if (!found.holds)
+    throw new Refused(
+      "signed-out",
+      caller.kind === "lanyard" ? "This Lanyard is not connected any more." : "This session has ended. Sign in again.",
+    );
+  return found.me;
 }
 
-async function requireSession(tx: Reader, id: string, at: number): Promise<void> {
-  const [row] = await tx
-    .select({ endedAt: sessions.endedAt, expiresAt: sessions.expiresAt })
-    .from(sessions)
-    .where(eq(sessions.id, id));
-  if (!row || row.endedAt !== null || row.expiresAt <= at)
-    throw new Refused("signed-out", "This session has ended. Sign in again.");
-}
-
-async function requireLanyard(tx: Reader, id: string, at: number): Promise<void> {
-  const [row] = await tx
-    .select({ endedAt: lanyards.endedAt, expiresAt: lanyards.expiresAt })
-    .from(lanyards)
-    .where(eq(lanyards.id, id));
-  if (!row || row.endedAt !== null || row.expiresAt <= at)
-    throw new Refused("signed-out", "This Lanyard is not connected any more.");
+/** The session or Lanyard has neither ended nor run out. */
+function stillHolds(caller: Caller, at: number): SQL {
+  const [table, id] =
+    caller.kind === "lanyard"
+      ? [lanyards, caller.lanyardId]
+      : caller.kind === "person" && caller.sessionId !== null
+        ? [sessions, caller.sessionId]
+        : [null, null];
+  if (table === null) return sql`1`;
+  return sql`exists (select 1 from ${table} where id = ${id} and ended_at is null and expires_at > ${at})`;
 }
 
 async function record(

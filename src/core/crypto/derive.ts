@@ -1,4 +1,6 @@
 /** Keys from keys (HKDF with SHA-256, RFC 5869) and keyed fingerprints (HMAC with SHA-256, RFC 2104). */
+import { hmac as mac } from "@noble/hashes/hmac.js";
+import { sha256 } from "@noble/hashes/sha2.js";
 import { type Bytes, utf8 } from "./bytes";
 import { KEY_LENGTH } from "./seal";
 
@@ -13,7 +15,4 @@ export async function deriveKey(key: Uint8Array, purpose: string): Promise<Bytes
   return new Uint8Array(bits);
 }
 
-export async function hmac(key: Uint8Array, data: Uint8Array): Promise<Bytes> {
-  const signer = await crypto.subtle.importKey("raw", key as Bytes, { name: "HMAC", hash: "SHA-256" }, false, ["sign"]);
-  return new Uint8Array(await crypto.subtle.sign("HMAC", signer, data as Bytes));
-}
+export const hmac = (key: Uint8Array, data: Uint8Array): Bytes => new Uint8Array(mac(sha256, key, data));

@@ -26,7 +26,7 @@ export async function seal(key: Uint8Array, plaintext: Uint8Array, binding: Bind
   const nonce = randomBytes(NONCE_LENGTH);
   const sealed = await crypto.subtle.encrypt(
     { name: "AES-GCM", iv: nonce, additionalData: associated(binding) },
-    await cipherKey(key, "encrypt"),
+    await cipherKey(key),
     plaintext as Bytes,
   );
   return concat(Uint8Array.of(FORMAT), nonce, new Uint8Array(sealed));
@@ -42,7 +42,7 @@ export async function open(key: Uint8Array, blob: Uint8Array, binding: Binding):
         iv: blob.slice(1, 1 + NONCE_LENGTH) as Bytes,
         additionalData: associated(binding),
       },
-      await cipherKey(key, "decrypt"),
+      await cipherKey(key),
       blob.slice(1 + NONCE_LENGTH) as Bytes,
     );
     return new Uint8Array(opened);
@@ -56,7 +56,14 @@ function associated(binding: Binding): Bytes {
   return utf8(binding.join("\u0000"));
 }
 
-function cipherKey(key: Uint8Array, use: "encrypt" | "decrypt"): Promise<CryptoKey> {
+/** Imported once for each key's array, which is not written over while it is held. */
+const imported = new WeakMap<Uint8Array, Promise<CryptoKey>>();
+
+async function cipherKey(key: Uint8Array): Promise<CryptoKey> {
   if (key.length !== KEY_LENGTH) throw new RangeError(`a key has ${KEY_LENGTH} bytes`);
-  return crypto.subtle.importKey("raw", key as Bytes, "AES-GCM", false, [use]);
+  const known = imported.get(key);
+  if (known) return known;
+  const made = crypto.subtle.importKey("raw", key as Bytes, "AES-GCM", false, ["encrypt", "decrypt"]);
+  imported.set(key, made);
+  return made;
 }

@@ -28,7 +28,7 @@ export interface ChainedLine extends JournalLine {
 export const FIRST_PREVIOUS = "0".repeat(64);
 
 /** SHA-256 (hex) over the line's fields in a fixed order, as one JSON array. */
-export async function lineHash(line: JournalLine, previous: string): Promise<string> {
+export function lineHash(line: JournalLine, previous: string): string {
   const said = [
     "galtry-journal-1",
     previous,
@@ -43,12 +43,10 @@ export async function lineHash(line: JournalLine, previous: string): Promise<str
     line.details,
     line.names,
   ];
-  return toHex(await sha256(utf8(JSON.stringify(said))));
+  return toHex(sha256(utf8(JSON.stringify(said))));
 }
 
-export async function lineMac(key: Bytes, hash: string): Promise<string> {
-  return toHex(await hmac(key, utf8(hash)));
-}
+export const lineMac = (key: Bytes, hash: string): string => toHex(hmac(key, utf8(hash)));
 
 export type Broken = { seq: number; why: "sequence" | "previous" | "hash" | "mac" | "missing-head" };
 
@@ -66,7 +64,7 @@ export async function checkChain(
   let headSeen = head === undefined || head === FIRST_PREVIOUS;
   for await (const line of lines) {
     seq += 1;
-    const broken = await brokenLine(line, seq, previous, key);
+    const broken = brokenLine(line, seq, previous, key);
     if (broken) return { lines: seq, head: previous, broken };
     previous = line.hash;
     if (line.hash === head) headSeen = true;
@@ -74,10 +72,10 @@ export async function checkChain(
   return { lines: seq, head: previous, broken: headSeen ? null : { seq, why: "missing-head" } };
 }
 
-async function brokenLine(line: ChainedLine, seq: number, previous: string, key: Bytes): Promise<Broken | null> {
+function brokenLine(line: ChainedLine, seq: number, previous: string, key: Bytes): Broken | null {
   if (line.seq !== seq) return { seq, why: "sequence" };
   if (line.previous !== previous) return { seq, why: "previous" };
-  if ((await lineHash(line, previous)) !== line.hash) return { seq, why: "hash" };
-  if (!sameBytes(utf8(await lineMac(key, line.hash)), utf8(line.mac))) return { seq, why: "mac" };
+  if (lineHash(line, previous) !== line.hash) return { seq, why: "hash" };
+  if (!sameBytes(utf8(lineMac(key, line.hash)), utf8(line.mac))) return { seq, why: "mac" };
   return null;
 }

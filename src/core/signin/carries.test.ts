@@ -4,7 +4,7 @@ import { describe, expect, test } from "vitest";
 import { carriesSecret, tracesOf } from "./carries";
 
 const SECRET = "canary/Größe+41 &<'\"=€";
-const carries = async (text: string, secret = SECRET) => carriesSecret([text], await tracesOf(secret, "somebody"));
+const carries = async (text: string, secret = SECRET) => carriesSecret([text], tracesOf(secret, "somebody"));
 const around = (text: string) => `before.${text}.after`;
 
 describe("a password given back in disguise is found", () => {
@@ -82,8 +82,8 @@ test("what does not hold it is not suspected", async () => {
 });
 
 test("short ones, and those equal to the user name, count as whole values only", async () => {
-  expect(carriesSecret(["1234567"], await tracesOf("1234567", ""))).toBe(true);
-  expect(carriesSecret(["a1234567b"], await tracesOf("1234567", ""))).toBe(false);
-  expect(carriesSecret(["visit-of-somebody-long"], await tracesOf("somebody-long", "somebody-long"))).toBe(false);
-  expect(carriesSecret(["%31234567"], await tracesOf("1234567", ""))).toBe(true);
+  expect(carriesSecret(["1234567"], tracesOf("1234567", ""))).toBe(true);
+  expect(carriesSecret(["a1234567b"], tracesOf("1234567", ""))).toBe(false);
+  expect(carriesSecret(["visit-of-somebody-long"], tracesOf("somebody-long", "somebody-long"))).toBe(false);
+  expect(carriesSecret(["%31234567"], tracesOf("1234567", ""))).toBe(true);
 });

@@ -3,7 +3,8 @@
  * compared: raw, UTF-16, escaped (percent, form, HTML, JSON, quoted-printable), base64 and base64url at any
  * offset, hex, and the hex or base64 MD5, SHA-1 and SHA-256 of it.
  */
-import { createMD5, createSHA1, createSHA256 } from "hash-wasm";
+import { md5, sha1 } from "@noble/hashes/legacy.js";
+import { sha256 } from "@noble/hashes/sha2.js";
 import { concat, toHex, utf8 } from "../crypto";
 
 /** Passwords shorter than this, or equal to the user name, count only as a whole value. */
@@ -17,16 +18,14 @@ export interface SecretTraces {
   wholeOnly: string | null;
 }
 
-export async function tracesOf(password: string, userName: string): Promise<SecretTraces> {
+export function tracesOf(password: string, userName: string): SecretTraces {
   if (password === "") return { anyCase: [], exact: [], wholeOnly: null };
   const whole = password.length < SHORTEST_PART || password === userName;
   if (whole) return { anyCase: [], exact: [], wholeOnly: password };
 
   const bytes = utf8(password);
   const wide = utf16(password);
-  const digests = await Promise.all(
-    [createMD5(), createSHA1(), createSHA256()].map(async (made) => (await made).init().update(bytes).digest("binary")),
-  );
+  const digests = [md5, sha1, sha256].map((digest) => digest(bytes));
   const binary = [bytes, wide.little, wide.big, latin1(password)].filter((form) => form !== null);
   return {
     anyCase: [...binary.map(toHex), ...digests.map(toHex), percentAll(bytes)],

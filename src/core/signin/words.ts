@@ -5,6 +5,12 @@
 
 /** "logInForm_e-mail" → "log in form e mail"; accents fall away in Latin, Greek and Cyrillic alike. */
 export function plain(text: string): string {
+  if (/^[\0-\x7f]*$/.test(text))
+    return text
+      .replace(/([a-z\d])([A-Z])/g, "$1 $2")
+      .toLowerCase()
+      .replace(/[^a-z\d]+/g, " ")
+      .trim();
   return text
     .replace(/(\p{Ll}|\d)(\p{Lu})/gu, "$1 $2")
     .normalize("NFKD")

@@ -8,8 +8,9 @@ import type { Transaction } from "../database/client";
 import { grants, groups, persons } from "../database/schema";
 import { uuidv7 } from "../ids";
 import { notFound, Refused } from "../refused";
-import { type Allowed, type GrantRow, loadPerson, requireLevel, toSubject } from "./load";
+import { type Allowed, type GrantRow, requireLevel, toSubject } from "./load";
 import { nodeName } from "./nodeName";
+import { loadPerson, type Person } from "./person";
 import { reachEnd, withoutSteward } from "./stewards";
 
 const subjectSchema = z.discriminatedUnion("kind", [
@@ -32,29 +33,21 @@ export const giveAccess = command({
   input: z.strictObject({ nodeId: idSchema, subject: subjectSchema, ...terms }),
   by: ["person"],
   allow: async (context) => {
-    const { tx, caller, input, at } = context;
-    const held = await requireLevel(tx, caller, input.nodeId, "steward", at);
-    const subject = await requireSubject(tx, input.subject, input.level);
+    const { tx, input, at } = context;
+    const held = await requireLevel(context, input.nodeId, "steward");
+    const { name, person } = await requireSubject(tx, input.subject, input.level, at);
     requireTerms(input, at);
-    await requireNoLongerThanGiver(tx, held, input, at);
-    const careful = await couldTakeStewardship(tx, held, input.subject, input.level, at);
-    return { vaultId: held.vaultId, subject, careful, node: await nodeName(tx, input.nodeId) };
+    requireNoLongerThanGiver(held, input, at);
+    const careful = couldTakeStewardship(held, input.subject, person, input.level, at);
+    return { vaultId: held.vaultId, subject: name, careful, rows: held.rows, node: await nodeName(tx, input.nodeId) };
   },
   run: async (context) => {
     const { tx, input, at, caller, commandId } = context;
     const { kind } = input.subject;
     const subjectId = input.subject.kind === "everyone" ? "" : input.subject.id;
-    const same = await tx
-      .select()
-      .from(grants)
-      .where(
-        and(
-          eq(grants.nodeId, input.nodeId),
-          eq(grants.subjectKind, kind),
-          eq(grants.subjectId, subjectId),
-          isNull(grants.validUntil),
-        ),
-      );
+    const same = context.allowed.rows.filter(
+      (row) => row.nodeId === input.nodeId && row.subjectKind === kind && row.subjectId === subjectId,
+    );
     if (same.some((row) => row.level === input.level && row.from === input.from && row.until === input.until))
       throw new Refused("conflict", "That is set here already.", "level");
     const grantId = uuidv7();
@@ -88,13 +81,13 @@ export const changeAccess = command({
   input: z.strictObject({ ...ofGrant, ...terms }),
   by: ["person"],
   allow: async (context) => {
-    const { tx, caller, input, at } = context;
+    const { tx, input, at } = context;
     const grant = await requireGrant(tx, input.grantId);
-    const held = await requireLevel(tx, caller, grant.nodeId, "steward", at);
-    const subject = await requireSubject(tx, toSubject(grant.subjectKind, grant.subjectId), input.level);
+    const held = await requireLevel(context, grant.nodeId, "steward");
+    const { name } = await requireSubject(tx, toSubject(grant.subjectKind, grant.subjectId), input.level, at);
     requireTerms(input, at);
-    await requireNoLongerThanGiver(tx, held, input, at);
-    return { grant, vaultId: held.vaultId, subject, node: await nodeName(tx, grant.nodeId) };
+    requireNoLongerThanGiver(held, input, at);
+    return { grant, vaultId: held.vaultId, subject: name, node: await nodeName(tx, grant.nodeId) };
   },
   run: async (context) => {
     const { tx, input, at, caller, commandId, allowed } = context;
@@ -132,9 +125,10 @@ export const withdrawAccess = command({
   name: "access.withdraw",
   input: z.strictObject(ofGrant),
   by: ["person"],
-  allow: async ({ tx, caller, input, at }) => {
+  allow: async (context) => {
+    const { tx, input } = context;
     const grant = await requireGrant(tx, input.grantId);
-    const held = await requireLevel(tx, caller, grant.nodeId, "steward", at);
+    const held = await requireLevel(context, grant.nodeId, "steward");
     return {
       grant,
       vaultId: held.vaultId,
@@ -168,21 +162,25 @@ async function requireGrant(tx: Transaction, grantId: string): Promise<GrantRow>
   return grant;
 }
 
-/** The subject exists, can hold the level, and its name. */
-async function requireSubject(tx: Transaction, subject: Grant["subject"], level: Terms["level"]): Promise<string> {
-  if (subject.kind === "everyone") return "Everyone";
+/** The subject exists and can hold the level; its name, and the person where it is one. */
+async function requireSubject(
+  tx: Transaction,
+  subject: Grant["subject"],
+  level: Terms["level"],
+  at: number,
+): Promise<{ name: string; person: Person | null }> {
+  if (subject.kind === "everyone") return { name: "Everyone", person: null };
   if (subject.kind === "group") {
     const [group] = await tx.select().from(groups).where(eq(groups.id, subject.id));
     if (!group) throw notFound();
-    return group.name;
+    return { name: group.name, person: null };
   }
-  const person = await loadPerson(tx, subject.id, Date.now());
-  const [named] = await tx.select({ name: persons.name }).from(persons).where(eq(persons.id, subject.id));
-  if (!person || !named) throw notFound();
+  const person = await loadPerson(tx, subject.id, at);
+  if (!person) throw notFound();
   if (person.standing === "leaver")
-    throw new Refused("bad-input", `${named.name} has left: bring them back first.`, "subject");
+    throw new Refused("bad-input", `${person.name} has left: bring them back first.`, "subject");
   if (person.guest && level === "steward") throw new Refused("bad-input", "A guest never has more than Edit.", "level");
-  return named.name;
+  return { name: person.name, person };
 }
 
 async function subjectName(tx: Transaction, grant: GrantRow): Promise<string> {
@@ -199,9 +197,9 @@ function requireTerms(input: Terms, at: number): void {
 }
 
 /** No grant outlasts the giver's own stewardship. */
-async function requireNoLongerThanGiver(tx: Transaction, held: Allowed, input: Terms, at: number): Promise<void> {
+function requireNoLongerThanGiver(held: Allowed, input: Terms, at: number): void {
   if (input.level === "blocked") return;
-  const end = await reachEnd(tx, held, "steward", at);
+  const end = reachEnd(held, "steward", at);
   if (end !== null && (input.until === null || input.until > end))
     throw new Refused(
       "bad-input",
@@ -215,13 +213,13 @@ async function requireNoLongerThanGiver(tx: Transaction, held: Allowed, input: T
  * Whether a new grant could take somebody's stewardship: not when it is a group's and neither blocks nor stands
  * before a stewardship of that group, and not when it is on an entry and a person's who is no steward there.
  */
-async function couldTakeStewardship(
-  tx: Transaction,
+function couldTakeStewardship(
   { path, rows, steps }: Allowed,
   subject: Grant["subject"],
+  person: Person | null,
   level: Terms["level"],
   at: number,
-): Promise<boolean> {
+): boolean {
   if (subject.kind !== "person") {
     const id = subject.kind === "everyone" ? "" : subject.id;
     return (
@@ -231,7 +229,6 @@ async function couldTakeStewardship(
     );
   }
   if (path[0]!.type !== "entry") return true;
-  const person = await loadPerson(tx, subject.id, at);
   return person !== null && resolve(person, steps, at).level === "steward";
 }
 

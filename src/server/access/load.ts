@@ -3,7 +3,6 @@ import { and, eq, inArray, isNull, or, sql } from "drizzle-orm";
 import {
   atLeast,
   type Grant,
-  isActive,
   type Level,
   type Reach,
   type Resolution,
@@ -12,25 +11,11 @@ import {
   type Step,
   type Subject,
   type TreeNode,
-  type Who,
 } from "../../core/access";
-import { type Caller, personIdOf } from "../caller";
 import type { Reader } from "../database/client";
-import {
-  grants,
-  memberships,
-  type NodeType,
-  nodes,
-  places,
-  type Role,
-  separations,
-  standings,
-} from "../database/schema";
+import { grants, type NodeType, nodes, places, separations } from "../database/schema";
 import { notFound, Refused } from "../refused";
-
-export interface Person extends Who {
-  role: Role;
-}
+import { loadPerson, type Person } from "./person";
 
 export type GrantRow = typeof grants.$inferSelect;
 
@@ -47,48 +32,6 @@ export function toGrant(row: GrantRow): Grant {
 
 export function toSubject(kind: GrantRow["subjectKind"], id: string): Subject {
   return kind === "everyone" ? { kind } : { kind, id };
-}
-
-/** A person with the groups held at `at`. */
-export async function loadPerson(tx: Reader, personId: string, at: number): Promise<Person | null> {
-  const [standing] = await tx
-    .select({ role: standings.role, standing: standings.standing })
-    .from(standings)
-    .where(and(eq(standings.personId, personId), isNull(standings.validUntil)));
-  if (!standing) return null;
-  const held = await tx
-    .select()
-    .from(memberships)
-    .where(and(eq(memberships.personId, personId), isNull(memberships.validUntil)));
-  return {
-    id: personId,
-    role: standing.role,
-    standing: standing.standing,
-    guest: standing.role === "guest",
-    groups: new Set(held.filter((membership) => isActive(membership, at)).map((membership) => membership.groupId)),
-  };
-}
-
-/** Everybody, with the groups they hold at `at`. */
-export async function loadEverybody(tx: Reader, at: number): Promise<Person[]> {
-  const [people, held] = await Promise.all([
-    tx
-      .select({ id: standings.personId, role: standings.role, standing: standings.standing })
-      .from(standings)
-      .where(isNull(standings.validUntil)),
-    tx.select().from(memberships).where(isNull(memberships.validUntil)),
-  ]);
-  const groups = new Map<string, Set<string>>();
-  for (const membership of held) {
-    if (!isActive(membership, at)) continue;
-    const set = groups.get(membership.personId) ?? new Set();
-    groups.set(membership.personId, set.add(membership.groupId));
-  }
-  return people.map((person) => ({
-    ...person,
-    guest: person.role === "guest",
-    groups: groups.get(person.id) ?? new Set(),
-  }));
 }
 
 export interface PathNode {
@@ -127,10 +70,12 @@ export async function loadSteps(
   const path = await loadPath(tx, nodeId);
   if (path.length === 0) return { path, steps: [], rows: [] };
   const ids = path.map((node) => node.id);
-  const rows = await tx
-    .select()
-    .from(grants)
-    .where(and(inArray(grants.nodeId, ids), isNull(grants.validUntil)));
+  // Written out, as every act reads it.
+  const rows = await tx.all<GrantRow>(sql`
+    select id, node_id as "nodeId", subject_kind as "subjectKind", subject_id as "subjectId", level,
+      from_at as "from", until_at as until, why, given_by as "givenBy", valid_from as "validFrom",
+      valid_until as "validUntil", command_id as "commandId"
+    from grants where node_id in ${ids} and valid_until is null`);
   const steps = path.map((node) => ({
     node: node.id,
     separate: node.separate,
@@ -139,14 +84,14 @@ export async function loadSteps(
   return { path, steps, rows };
 }
 
-/** What one person has at one node, and why. */
+/** What one person has at one node, and why; null where there is no such person or node. */
 export async function resolveAt(
   tx: Reader,
-  personId: string,
+  who: string | Person,
   nodeId: string,
   at: number,
 ): Promise<{ resolution: Resolution; path: PathNode[]; steps: Step[]; rows: GrantRow[]; person: Person } | null> {
-  const person = await loadPerson(tx, personId, at);
+  const person = typeof who === "string" ? await loadPerson(tx, who, at) : who;
   const { path, steps, rows } = await loadSteps(tx, nodeId);
   if (!person || path.length === 0) return null;
   return { resolution: resolve(person, steps, at), path, steps, rows, person };
@@ -163,12 +108,18 @@ const MISSING: Record<Level, string> = {
  * The gate of most commands: the caller has at least `needed` at the node.
  * @throws Refused not-found below Use (nobody learns that a node exists), not-allowed above
  */
-export async function requireLevel(tx: Reader, caller: Caller, nodeId: string, needed: Level, at: number) {
-  const personId = personIdOf(caller);
-  const found = personId === null ? null : await resolveAt(tx, personId, nodeId, at);
+export async function requireLevel({ tx, me, at }: Asking, nodeId: string, needed: Level) {
+  const found = me && (await resolveAt(tx, me, nodeId, at));
   if (!found || !atLeast(found.resolution.level, "use")) throw notFound();
   if (!atLeast(found.resolution.level, needed)) throw new Refused("not-allowed", MISSING[needed]);
   return { ...found, level: found.resolution.level as Level, vaultId: found.path[0]!.vaultId };
+}
+
+/** Who asks, where and when: every command and query has these. */
+export interface Asking {
+  tx: Reader;
+  me: Person | null;
+  at: number;
 }
 
 export type Allowed = Awaited<ReturnType<typeof requireLevel>>;

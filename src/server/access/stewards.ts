@@ -1,38 +1,22 @@
 /** Stewardship over time: who will still be a steward, and what would be left without one. */
-import { and, eq, isNull, sql } from "drizzle-orm";
+import { sql } from "drizzle-orm";
 import { atLeast, type Grant, isActive, type Level, resolve, type Step, type Window } from "../../core/access";
 import type { Reader } from "../database/client";
-import { grants, memberships } from "../database/schema";
-import { groupBy } from "../groupBy";
-import { loadEverybody, loadSteps, type Person } from "./load";
+import { grants } from "../database/schema";
+import { loadSteps } from "./load";
+import { loadEverybody, type Person } from "./person";
 
 /**
  * When a person falls below `needed` at a node: milliseconds, or null for never.
  * Every coming boundary of a window on the way up, or of a membership of theirs, is looked at in order.
  * @param found the person and the way up, as `resolveAt` and `requireLevel` give them
  */
-export async function reachEnd(
-  tx: Reader,
+export function reachEnd(
   { person, steps }: { person: Person; steps: readonly Step[] },
   needed: Level,
   at: number,
-): Promise<number | null> {
-  const held = await tx
-    .select()
-    .from(memberships)
-    .where(and(eq(memberships.personId, person.id), isNull(memberships.validUntil)));
-  return endOf(person, held, steps, needed, at);
-}
-
-type Held = (Window & { groupId: string })[];
-
-function endOf(
-  person: Person,
-  held: Held,
-  steps: Parameters<typeof resolve>[1],
-  needed: Level,
-  at: number,
 ): number | null {
+  const { held } = person;
   const edges = [...steps.flatMap((step) => step.grants), ...held]
     .flatMap((window: Window) => [window.from, window.until])
     .filter((edge): edge is number => edge !== null && edge > at)
@@ -49,13 +33,8 @@ function endOf(
  * A node without grants of its own answers as what is above it, so only those with grants or a separate mark count.
  */
 export async function withoutSteward(tx: Reader, nodeId: string, at: number): Promise<string[]> {
-  const [everybody, held, below] = await Promise.all([
-    loadEverybody(tx, at),
-    tx.select().from(memberships).where(isNull(memberships.validUntil)),
-    distinctBelow(tx, nodeId),
-  ]);
+  const [everybody, below] = await Promise.all([loadEverybody(tx, at), distinctBelow(tx, nodeId)]);
   const staff = everybody.filter((person) => person.standing === "active" && !person.guest);
-  const heldBy = groupBy(held, (row) => row.personId);
   const bare: string[] = [];
   for (const id of below) {
     const { steps } = await loadSteps(tx, id);
@@ -63,23 +42,21 @@ export async function withoutSteward(tx: Reader, nodeId: string, at: number): Pr
       mentions(
         person,
         steps.flatMap((step) => step.grants),
-        heldBy.get(person.id) ?? [],
       ),
     );
-    if (!candidates.some((person) => endOf(person, heldBy.get(person.id) ?? [], steps, "steward", at) === null))
-      bare.push(id);
+    if (!candidates.some((person) => reachEnd({ person, steps }, "steward", at) === null)) bare.push(id);
   }
   return bare;
 }
 
 /** Cheap test before the walk: some grant of Steward could be this person's. */
-function mentions(person: Person, all: readonly Grant[], held: Held): boolean {
+function mentions(person: Person, all: readonly Grant[]): boolean {
   return all.some(
     ({ subject, level }) =>
       level === "steward" &&
       (subject.kind === "everyone" ||
         subject.id === person.id ||
-        (subject.kind === "group" && held.some((row) => row.groupId === subject.id))),
+        (subject.kind === "group" && person.held.some((row) => row.groupId === subject.id))),
   );
 }
 

@@ -18,7 +18,8 @@ import { personIdOf } from "../caller";
 import { idSchema, query } from "../command";
 import type { Reader } from "../database/client";
 import { groups, organisation, persons, vaults } from "../database/schema";
-import { type GrantRow, loadEverybody, type PathNode, requireLevel, resolveAt, toSubject } from "./load";
+import { type GrantRow, type PathNode, requireLevel, resolveAt, toSubject } from "./load";
+import { loadEverybody } from "./person";
 
 export interface WhoLine {
   key: string;
@@ -51,7 +52,7 @@ export const whoCanDoWhat = query({
   name: "access.who",
   input: z.strictObject({ nodeId: idSchema }),
   by: ["person"],
-  allow: ({ tx, caller, input, at }) => requireLevel(tx, caller, input.nodeId, "steward", at),
+  allow: (context) => requireLevel(context, context.input.nodeId, "steward"),
   run: async ({ tx, input, caller, at, allowed }) => {
     const names = await loadNames(tx);
     const everybody = await loadEverybody(tx, at);

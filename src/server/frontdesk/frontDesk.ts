@@ -3,10 +3,11 @@ import { and, desc, eq, inArray, isNull } from "drizzle-orm";
 import { z } from "zod";
 import { atLeast, isActive, type Level } from "../../core/access";
 import { siteName } from "../../core/signin/address";
-import { loadPerson, loadReach } from "../access/load";
+import { loadReach } from "../access/load";
 import { personIdOf } from "../caller";
 import { command, idSchema, none, query } from "../command";
-import { entries, entryVersions, lanyards, memberships, met, persons, pins, signIns, vaults } from "../database/schema";
+import type { Reader } from "../database/client";
+import { entries, entryVersions, lanyards, met, persons, pins, signIns, vaults } from "../database/schema";
 import { groupBy } from "../groupBy";
 import { requireEntry } from "../vaults/entries";
 
@@ -37,10 +38,10 @@ export const frontDesk = query({
   input: none,
   by: ["person"],
   allow: () => undefined,
-  run: async ({ tx, caller, at }) => {
-    const personId = personIdOf(caller)!;
-    const person = (await loadPerson(tx, personId, at))!;
-    const [{ levels, tree, grants: own }, rows, vaultRows, pinned, known, used, held, connected] = await Promise.all([
+  run: async ({ tx, me, at }) => {
+    const person = me!;
+    const personId = person.id;
+    const [{ levels, tree, grants: own }, rows, vaultRows, pinned, known, used, connected] = await Promise.all([
       loadReach(tx, person, at),
       tx
         .select({ entry: entries, refusedAt: entryVersions.refusedAt })
@@ -57,15 +58,12 @@ export const frontDesk = query({
         .orderBy(desc(signIns.begunAt))
         .limit(1000),
       tx
-        .select()
-        .from(memberships)
-        .where(and(eq(memberships.personId, personId), isNull(memberships.validUntil))),
-      tx
         .select({ id: lanyards.id, createdAt: lanyards.createdAt, lastUsedAt: lanyards.lastUsedAt })
         .from(lanyards)
         .where(and(eq(lanyards.personId, personId), isNull(lanyards.endedAt)))
         .orderBy(desc(lanyards.lastUsedAt)),
     ]);
+    const { held } = person;
     const pins_ = new Set(pinned.map((row) => row.entryId));
     const met_ = new Set(known.map((row) => row.entryId));
     const lastUse = new Map<string, number>();
@@ -119,7 +117,7 @@ function soonest(a: number | null, b: number | null): number | null {
   return b === null ? a : Math.min(a, b);
 }
 
-async function namesOf(tx: Parameters<typeof loadPerson>[0], ids: string[]) {
+async function namesOf(tx: Reader, ids: string[]) {
   return ids.length === 0
     ? []
     : tx.select({ id: persons.id, name: persons.name }).from(persons).where(inArray(persons.id, ids));
@@ -129,7 +127,7 @@ export const pinEntry = command({
   name: "frontdesk.pin",
   input: z.strictObject({ entryId: idSchema, pinned: z.boolean() }),
   by: ["person"],
-  allow: ({ tx, caller, input, at }) => requireEntry(tx, caller, input.entryId, "use", at),
+  allow: (context) => requireEntry(context, context.input.entryId, "use"),
   run: async ({ tx, input, caller, at }) => {
     const personId = personIdOf(caller)!;
     if (input.pinned) await tx.insert(pins).values({ personId, entryId: input.entryId, at }).onConflictDoNothing();
@@ -144,7 +142,7 @@ export const meetEntry = command({
   name: "frontdesk.meet",
   input: z.strictObject({ entryId: idSchema }),
   by: ["person"],
-  allow: ({ tx, caller, input, at }) => requireEntry(tx, caller, input.entryId, "use", at),
+  allow: (context) => requireEntry(context, context.input.entryId, "use"),
   run: async ({ tx, input, caller, at }) => {
     await tx
       .insert(met)

@@ -1,5 +1,5 @@
 /** Appends a line to the journal's chain, inside the transaction that made it true. */
-import { and, desc, eq } from "drizzle-orm";
+import { inArray, sql } from "drizzle-orm";
 import { type Bytes, randomBytes, sha256, toHex, utf8 } from "../../core/crypto";
 import { FIRST_PREVIOUS, lineHash, lineMac } from "../../core/journal/chain";
 import type { Transaction } from "../database/client";
@@ -23,11 +23,8 @@ export async function appendLine(
   key: Bytes,
   entry: JournalEntry & { act: string; outcome: "done" | "refused"; at: number },
 ): Promise<void> {
-  const [last] = await tx
-    .select({ seq: journal.seq, hash: journal.hash })
-    .from(journal)
-    .orderBy(desc(journal.seq))
-    .limit(1);
+  const [last] = await tx.all<{ seq: number; hash: string }>(sql`
+    select seq, hash from journal order by seq desc limit 1`);
   const line = {
     seq: (last?.seq ?? 0) + 1,
     at: entry.at,
@@ -41,24 +38,27 @@ export async function appendLine(
     names: JSON.stringify(await nameHashes(tx, entry.names ?? {})),
   };
   const previous = last?.hash ?? FIRST_PREVIOUS;
-  const hash = await lineHash(line, previous);
-  await tx.insert(journal).values({ ...line, previous, hash, mac: await lineMac(key, hash) });
+  const hash = lineHash(line, previous);
+  await tx.insert(journal).values({ ...line, previous, hash, mac: lineMac(key, hash) });
 }
 
+/** The salted hash of each name; a name that is new for its id gets a salt and a row of its own. */
 async function nameHashes(tx: Transaction, names: Record<string, string>): Promise<Record<string, string>> {
+  const refs = Object.keys(names);
+  if (refs.length === 0) return {};
+  const known = await tx
+    .select({ ref: journalNames.ref, name: journalNames.name, hash: journalNames.hash })
+    .from(journalNames)
+    .where(inArray(journalNames.ref, refs));
   const hashes: Record<string, string> = {};
-  for (const [ref, name] of Object.entries(names)) hashes[ref] = await nameHash(tx, ref, name);
+  for (const [ref, name] of Object.entries(names))
+    hashes[ref] = known.find((row) => row.ref === ref && row.name === name)?.hash ?? (await keepName(tx, ref, name));
   return hashes;
 }
 
-async function nameHash(tx: Transaction, ref: string, name: string): Promise<string> {
-  const [known] = await tx
-    .select({ hash: journalNames.hash })
-    .from(journalNames)
-    .where(and(eq(journalNames.ref, ref), eq(journalNames.name, name)));
-  if (known) return known.hash;
+async function keepName(tx: Transaction, ref: string, name: string): Promise<string> {
   const salt = toHex(randomBytes(16));
-  const hash = toHex(await sha256(utf8(JSON.stringify([salt, ref, name]))));
+  const hash = toHex(sha256(utf8(JSON.stringify([salt, ref, name]))));
   await tx.insert(journalNames).values({ hash, ref, name, salt });
   return hash;
 }

@@ -4,9 +4,9 @@ import { z } from "zod";
 import { atLeast, type Given, levelWord } from "../../core/access";
 import { FAILURES, type SignInOutcome } from "../../core/signin/outcome";
 import { sayTime } from "../../core/time";
-import { loadPerson, loadReach } from "../access/load";
+import { loadReach } from "../access/load";
 import { loadNames, type Names } from "../access/who";
-import { isAdministrator, personIdOf } from "../caller";
+import { isAdministrator } from "../caller";
 import { query } from "../command";
 import type { Reader } from "../database/client";
 import { entries, journal, journalNames, vaults } from "../database/schema";
@@ -255,9 +255,9 @@ export const journalPage = query({
   }),
   by: ["person"],
   allow: () => undefined,
-  run: async ({ tx, input, caller, role, at }) => {
-    const me = personIdOf(caller)!;
-    const { levels } = await loadReach(tx, (await loadPerson(tx, me, at))!, at);
+  run: async ({ tx, input, me: person, role, at }) => {
+    const me = person!.id;
+    const { levels } = await loadReach(tx, person!, at);
     const stewarded = [...levels].filter(([, level]) => level === "steward").map(([id]) => id);
     const seesAll = role !== null && isAdministrator(role);
     const scope = seesAll

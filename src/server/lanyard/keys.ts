@@ -5,7 +5,8 @@ import { atLeast, type Reach } from "../../core/access";
 import { hostOf, siteName } from "../../core/signin/address";
 import { codeAt } from "../../core/signin/code";
 import { matches, siteOf } from "../../core/signin/site";
-import { loadPerson, loadReach } from "../access/load";
+import { loadReach } from "../access/load";
+import type { Person } from "../access/person";
 import { personIdOf } from "../caller";
 import { command, idSchema, none, query } from "../command";
 import type { Reader } from "../database/client";
@@ -38,9 +39,9 @@ export const keyList = query({
   input: none,
   by: ["lanyard"],
   allow: () => undefined,
-  run: async ({ tx, caller, at }) => {
-    const personId = personIdOf(caller)!;
-    const person = (await loadPerson(tx, personId, at))!;
+  run: async ({ tx, me, at }) => {
+    const person = me!;
+    const personId = person.id;
     const [{ levels, tree }, rows, vaultRows, used, named, [house], never] = await Promise.all([
       loadReach(tx, person, at),
       tx.select().from(entries).where(isNull(entries.binnedAt)),
@@ -100,17 +101,15 @@ export const compareLogin = command({
   input: z.strictObject({ page: z.url().max(2000), userName: z.string().max(500), password: z.string().max(1000) }),
   by: ["lanyard"],
   allow: async ({ tx, caller, at, house }) => {
-    const key = await attemptKey(house.keys, "compare", personIdOf(caller)!);
+    const key = attemptKey(house.keys, "compare", personIdOf(caller)!);
     await requireFewAttempts(tx, key, MOST_COMPARISONS, at);
     return { key };
   },
-  run: async ({ tx, input, caller, at, house, allowed }) => {
+  run: async ({ tx, input, me, at, house, allowed }) => {
     await countAttempt(tx, allowed.key, at);
-    const reached = await entriesFor(tx, personIdOf(caller)!, input.page, at);
-    const [nameMark, passwordMark] = await Promise.all([
-      fingerprint(house.keys, "userName", input.userName),
-      fingerprint(house.keys, "password", input.password),
-    ]);
+    const reached = await entriesFor(tx, me!, input.page, at);
+    const nameMark = fingerprint(house.keys, "userName", input.userName);
+    const passwordMark = fingerprint(house.keys, "password", input.password);
     const marks = await marksOf(
       tx,
       reached.map(({ entry }) => entry.versionId),
@@ -138,7 +137,7 @@ export const compareLogin = command({
   tell: () => [],
 });
 
-async function entriesFor(tx: Reader, personId: string, page: string, at: number) {
+async function entriesFor(tx: Reader, person: Person, page: string, at: number) {
   const host = hostOf(page);
   if (host === null) return [];
   const rows = (
@@ -148,7 +147,7 @@ async function entriesFor(tx: Reader, personId: string, page: string, at: number
       .where(and(eq(entries.site, siteOf(host)), isNull(entries.binnedAt)))
   ).filter((row) => matches(row, page));
   if (rows.length === 0) return [];
-  const { levels } = await loadReach(tx, (await loadPerson(tx, personId, at))!, at);
+  const { levels } = await loadReach(tx, person, at);
   return rows
     .map((entry) => ({ entry, level: levels.get(entry.nodeId) ?? ("none" as const) }))
     .filter(({ level }) => level !== "none");
@@ -165,7 +164,7 @@ export const updatePassword = command({
   name: "lanyard.updatePassword",
   input: z.strictObject({ entryId: idSchema, versionId: idSchema, password: z.string().min(1).max(1000) }),
   by: ["lanyard"],
-  allow: ({ tx, caller, input, at }) => requireEntry(tx, caller, input.entryId, "edit", at),
+  allow: (context) => requireEntry(context, context.input.entryId, "edit"),
   run: async ({ tx, input, caller, at, house, allowed }) => {
     const current = await currentVersion(tx, allowed.entry);
     if (current.id !== input.versionId)
@@ -204,8 +203,9 @@ export const guardedFill = command({
   name: "lanyard.guardedFill",
   input: z.strictObject({ entryId: idSchema, page: z.url().max(2000) }),
   by: ["lanyard"],
-  allow: async ({ tx, caller, input, at }) => {
-    const allowed = await requireEntry(tx, caller, input.entryId, "use", at);
+  allow: async (context) => {
+    const { input } = context;
+    const allowed = await requireEntry(context, input.entryId, "use");
     if (!allowed.entry.guardedFill)
       throw new Refused("not-allowed", "Guarded fill is off for this entry. Its steward can switch it on.");
     const page = new URL(input.page);
@@ -225,7 +225,7 @@ export const guardedFill = command({
     await noteSighting(tx, {
       entryId: input.entryId,
       field: "password",
-      mark: await fingerprint(house.keys, "password", values.password),
+      mark: fingerprint(house.keys, "password", values.password),
       personId,
       at,
       how: "guarded fill",

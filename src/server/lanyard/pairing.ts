@@ -38,7 +38,7 @@ export const startPairing = command({
   by: ["nobody"],
   internal: true,
   allow: async ({ tx, caller, at, house }) => {
-    const key = await attemptKey(house.keys, "pairing", (caller as { address: string }).address);
+    const key = attemptKey(house.keys, "pairing", (caller as { address: string }).address);
     await requireFewAttempts(tx, key, MOST_PAIRINGS, at);
     await countAttempt(tx, key, at);
   },
@@ -47,7 +47,7 @@ export const startPairing = command({
     const userCode = newUserCode();
     await tx.insert(pairings).values({
       id: uuidv7(),
-      deviceHash: await tokenHash(deviceCode),
+      deviceHash: tokenHash(deviceCode),
       userCode,
       ...input,
       createdAt: at,
@@ -124,7 +124,7 @@ export const takeToken = command({
     const [row] = await tx
       .select()
       .from(pairings)
-      .where(eq(pairings.deviceHash, await tokenHash(input.deviceCode)));
+      .where(eq(pairings.deviceHash, tokenHash(input.deviceCode)));
     if (
       !row ||
       row.thumbprint !== input.thumbprint ||
@@ -143,7 +143,7 @@ export const takeToken = command({
     await tx.insert(lanyards).values({
       id: lanyardId,
       personId: allowed.confirmedBy,
-      tokenHash: await tokenHash(token),
+      tokenHash: tokenHash(token),
       thumbprint: allowed.thumbprint,
       browser: allowed.browser,
       version: allowed.version,
@@ -190,7 +190,7 @@ export const lanyardFor = query({
     const [row] = await tx
       .select()
       .from(lanyards)
-      .where(eq(lanyards.tokenHash, await tokenHash(input.token)));
+      .where(eq(lanyards.tokenHash, tokenHash(input.token)));
     if (!row) return { lanyard: null, why: null, endedAt: null, endedBy: null };
     if (row.endedAt !== null) {
       const [by] = row.endedBy

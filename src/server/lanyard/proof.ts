@@ -38,7 +38,7 @@ export async function checkProof(
   if (typeof payload.iat !== "number" || Math.abs(at - payload.iat * 1000) > PROOF_MS)
     throw bad("it is too old, or a clock is wrong");
   if (typeof payload.jti !== "string" || payload.jti.length < 16 || payload.jti.length > 64) throw bad("it has no id");
-  if (token !== null && payload.ath !== toBase64Url(await sha256(utf8(token)))) throw bad("it is for another token");
+  if (token !== null && payload.ath !== toBase64Url(sha256(utf8(token)))) throw bad("it is for another token");
   await requireFirstUse(house, payload.jti, at);
   return calculateJwkThumbprint(jwk, "sha256");
 }

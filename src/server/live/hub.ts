@@ -4,7 +4,8 @@
  */
 import { and, asc, desc, eq, gt, gte, isNull, lt, lte, or, type SQL } from "drizzle-orm";
 import { isActive } from "../../core/access";
-import { loadPerson, loadReach } from "../access/load";
+import { loadReach } from "../access/load";
+import { loadPerson } from "../access/person";
 import type { Topic } from "../command";
 import type { Database } from "../database/client";
 import { grants, memberships, outbox, places } from "../database/schema";

@@ -12,8 +12,8 @@ import { Refused } from "../refused";
 const WINDOW_MS = 60_000;
 const LOOK_BACK = 15;
 
-export async function attemptKey(keys: KeyRing, scope: string, what: string): Promise<string> {
-  return toHex(await hmac(keys.fingerprints, utf8(`attempt\u0000${scope}\u0000${what}`)));
+export function attemptKey(keys: KeyRing, scope: string, what: string): string {
+  return toHex(hmac(keys.fingerprints, utf8(`attempt\u0000${scope}\u0000${what}`)));
 }
 
 /** @throws Refused too-many when `most` or more were counted in the last fifteen minutes */

@@ -39,8 +39,8 @@ export const signIn = command({
     if (caller.kind !== "nobody") throw new Refused("not-allowed", "Sign out first.");
     const known = await isKnownBrowser(tx, caller.knownBrowser, input.mail);
     // A browser the person has signed in from counts for itself: guessing elsewhere never shuts it out.
-    const account = await attemptKey(house.keys, known ? `account ${caller.knownBrowser}` : "account", input.mail);
-    const address = await attemptKey(house.keys, "address", caller.address);
+    const account = attemptKey(house.keys, known ? `account ${caller.knownBrowser}` : "account", input.mail);
+    const address = attemptKey(house.keys, "address", caller.address);
     await requireFewAttempts(tx, account, MOST_TRIES_ACCOUNT, at);
     if (!known) await requireFewAttempts(tx, address, MOST_TRIES_ADDRESS, at);
     return { account, address, caller };
@@ -58,7 +58,7 @@ export const signIn = command({
     const browserToken = allowed.caller.knownBrowser ?? newToken();
     await tx
       .insert(knownBrowsers)
-      .values({ tokenHash: await tokenHash(browserToken), personId: person.id, lastUsedAt: at })
+      .values({ tokenHash: tokenHash(browserToken), personId: person.id, lastUsedAt: at })
       .onConflictDoUpdate({ target: [knownBrowsers.tokenHash, knownBrowsers.personId], set: { lastUsedAt: at } });
     return {
       signedIn: true as const,
@@ -79,7 +79,7 @@ async function isKnownBrowser(tx: Reader, browserToken: string | null, mail: str
     .select({ id: persons.id })
     .from(knownBrowsers)
     .innerJoin(persons, eq(persons.id, knownBrowsers.personId))
-    .where(and(eq(knownBrowsers.tokenHash, await tokenHash(browserToken)), eq(persons.mail, mail)));
+    .where(and(eq(knownBrowsers.tokenHash, tokenHash(browserToken)), eq(persons.mail, mail)));
   return row !== undefined;
 }
 
@@ -112,7 +112,7 @@ export async function openSession(
   const sessionId = uuidv7();
   await tx.insert(sessions).values({
     id: sessionId,
-    tokenHash: await tokenHash(token),
+    tokenHash: tokenHash(token),
     personId,
     createdAt: at,
     provedAt: at,
@@ -134,7 +134,7 @@ export async function sessionCaller(
   const [row] = await db
     .select()
     .from(sessions)
-    .where(and(eq(sessions.tokenHash, await tokenHash(token)), isNull(sessions.endedAt), gt(sessions.expiresAt, at)));
+    .where(and(eq(sessions.tokenHash, tokenHash(token)), isNull(sessions.endedAt), gt(sessions.expiresAt, at)));
   if (!row || at - row.lastSeenAt > SESSION_IDLE_MS) return null;
   return { kind: "person", personId: row.personId, sessionId: row.id, provedAt: row.provedAt, ...from };
 }
@@ -178,7 +178,7 @@ export const proveAgain = command({
     return verifyPassword(person?.hash ?? null, input.password);
   },
   allow: async ({ tx, caller, at, house }) => {
-    const key = await attemptKey(house.keys, "prove", (caller as { personId: string }).personId);
+    const key = attemptKey(house.keys, "prove", (caller as { personId: string }).personId);
     await requireFewAttempts(tx, key, MOST_TRIES_ACCOUNT, at);
     return { key, caller: caller as Extract<Caller, { kind: "person" }> };
   },

@@ -129,7 +129,7 @@ async function requireLink(tx: Reader, token: string, purpose: "set-up" | "sign-
     .from(links)
     .where(
       and(
-        eq(links.tokenHash, await tokenHash(token)),
+        eq(links.tokenHash, tokenHash(token)),
         eq(links.purpose, purpose),
         isNull(links.usedAt),
         isNull(links.withdrawnAt),
@@ -155,7 +155,7 @@ export async function makeLink(
     .where(and(earlier, eq(links.purpose, purpose), isNull(links.usedAt), isNull(links.withdrawnAt)));
   await tx.insert(links).values({
     id: uuidv7(),
-    tokenHash: await tokenHash(token),
+    tokenHash: tokenHash(token),
     purpose,
     personId,
     createdAt: at,

@@ -1,8 +1,9 @@
 /** Notices to those whom a change of people concerns: stewards of what they reach, owners where a steward is lacking. */
 import { and, eq, inArray, isNull } from "drizzle-orm";
 import { atLeast, resolve } from "../../core/access";
-import { loadEverybody, loadPerson, loadReach, loadSteps } from "../access/load";
+import { loadReach, loadSteps } from "../access/load";
 import { nodeName } from "../access/nodeName";
+import { loadEverybody, loadPerson } from "../access/person";
 import { withoutSteward } from "../access/stewards";
 import type { Reader, Transaction } from "../database/client";
 import { grants, notices, standings } from "../database/schema";

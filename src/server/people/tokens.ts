@@ -3,4 +3,4 @@ import { randomBytes, sha256, toBase64Url, toHex, utf8 } from "../../core/crypto
 
 /** 256 bits, base64url. */
 export const newToken = (): string => toBase64Url(randomBytes(32));
-export const tokenHash = async (token: string): Promise<string> => toHex(await sha256(utf8(token)));
+export const tokenHash = (token: string): string => toHex(sha256(utf8(token)));

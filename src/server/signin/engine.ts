@@ -6,11 +6,16 @@ import type { CodeSettings } from "../../core/signin/code";
 import type { Progress } from "../../core/signin/outcome";
 import type { SignInSteps } from "../../core/signin/steps";
 
-export interface SignInTask {
-  signInPage: string;
+export interface Login {
   userName: string;
   password: string;
   code: CodeSettings | null;
+}
+
+export interface SignInTask {
+  signInPage: string;
+  /** Opened while the site's first page is on its way. */
+  login: Promise<Login>;
   steps: SignInSteps;
   /** Whether an address belongs to the entry or its steps. */
   allows: (address: string) => boolean;

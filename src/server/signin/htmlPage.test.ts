@@ -2,10 +2,9 @@
 import { load } from "cheerio";
 import { describe, expect, test } from "vitest";
 import type { PageReading } from "../../core/signin/page";
-import { readPage } from "../../core/signin/read";
-import { describeHtml } from "./htmlPage";
+import { readHtml } from "./htmlPage";
 
-const read = (html: string): PageReading => readPage(describeHtml(html, "https://page.example/path").description);
+const read = (html: string): PageReading => readHtml(html, "https://page.example/path");
 
 type Expected = Partial<PageReading>;
 const page = (body: string, title = "") =>

@@ -1,26 +1,71 @@
 /** Reads HTML text into the plain description of a page that `core/signin` understands. */
 import { type CheerioAPI, load } from "cheerio";
-import type { AnyNode, Element } from "domhandler";
+import { type AnyNode, type Element, isTag } from "domhandler";
 import postcss from "postcss";
-import type { PageContainer, PageDescription, PageField, PageForm } from "../../core/signin/page";
+import type { PageContainer, PageDescription, PageField, PageForm, PageReading } from "../../core/signin/page";
+import { readPage } from "../../core/signin/read";
+import { groupBy } from "../groupBy";
 
 export interface HtmlPage {
+  /** Its selectors are handles: short names that hold for this description only. */
   description: PageDescription;
   $: CheerioAPI;
+  /** The CSS selector of what a handle names; matches exactly one element of the source. */
+  cssOf: (handle: string | null) => string | null;
 }
 
-const CONTROLS =
-  "input, select, textarea, button, [role=button], [role=textbox], a[href^='javascript:'], a[onclick], a[href='#']";
-const INVISIBLE = "template, noscript, script, style, head, [hidden], dialog:not([open]), input[type=hidden], datalist";
+/** What a page is for, its parts named by CSS selectors. */
+export function readHtml(html: string, url: string): PageReading {
+  const { description, cssOf } = describeHtml(html, url);
+  const reading = readPage(description);
+  return {
+    kind: reading.kind,
+    form: cssOf(reading.form),
+    userName: cssOf(reading.userName),
+    password: cssOf(reading.password),
+    oneTimeCode: cssOf(reading.oneTimeCode),
+    submit: cssOf(reading.submit),
+  };
+}
+
+const isControl = ({ name, attribs }: Element): boolean =>
+  /^(input|select|textarea|button)$/.test(name) ||
+  /^(button|textbox)$/.test(attribs.role ?? "") ||
+  (name === "a" && (attribs.onclick !== undefined || attribs.href === "#" || /^javascript:/.test(attribs.href ?? "")));
+const isInvisible = ({ name, attribs }: Element): boolean =>
+  /^(template|noscript|script|style|head|datalist)$/.test(name) ||
+  attribs.hidden !== undefined ||
+  (name === "dialog" && attribs.open === undefined) ||
+  (name === "input" && attribs.type?.toLowerCase() === "hidden");
+
+/** Every element, in the order of the source. */
+function elementsOf($: CheerioAPI): Element[] {
+  const found: Element[] = [];
+  const walk = (node: AnyNode) => {
+    if (isTag(node)) found.push(node);
+    if ("children" in node) node.children.forEach(walk);
+  };
+  $.root().each((_, root) => walk(root));
+  return found;
+}
 
 export function describeHtml(html: string, url: string): HtmlPage {
   const $ = load(html);
-  const hidden = hiddenElements($);
+  const elements = elementsOf($);
+  const called = (name: string) => elements.filter((element) => element.name === name);
+  const hidden = hiddenElements($, elements);
   const isVisible = (element: Element): boolean => {
     for (let at: AnyNode | null = element; at; at = at.parent) if (hidden.has(at)) return false;
     return true;
   };
-  const formElements = $("form").toArray();
+  const formElements = called("form");
+  const labels = groupBy(called("label"), (label) => label.attribs.for ?? "");
+  const named = new Map<string, Element>();
+  const handle = (element: Element): string => {
+    const name = `@${named.size}`;
+    named.set(name, element);
+    return name;
+  };
   const ids = new Map<AnyNode, number>();
   const containers: PageContainer[] = [];
   const containerId = (node: Element): number => {
@@ -28,29 +73,29 @@ export function describeHtml(html: string, url: string): HtmlPage {
     if (known !== undefined) return known;
     ids.set(node, containers.length);
     containers.push({
-      hints: hintsOf($, node),
+      hints: hintsOf(node),
       text: `${introduction($, node, isVisible)} | ${visibleText(node, isVisible, 1500)}`,
     });
     return containers.length - 1;
   };
-  const fields = $(CONTROLS)
-    .toArray()
-    .filter((element) => !isInert(element))
+  const fields = elements
+    .filter((element) => isControl(element) && !isInert(element))
     .map((element): PageField => {
       const form = ownerForm($, element, formElements);
       return {
-        ...fieldOf($, element, isVisible(element)),
+        selector: handle(element),
+        ...fieldOf($, element, isVisible(element), labels),
         form,
         within: form === null && isVisible(element) ? ancestors(element).map(containerId) : [],
       };
     });
   const forms = formElements.map(
     (element): PageForm => ({
-      selector: selectorOf($, element),
-      action: $(element).attr("action") ?? "",
-      method: methodOf($(element).attr("method")),
-      enctype: ($(element).attr("enctype") ?? "").toLowerCase(),
-      hints: hintsOf($, element),
+      selector: handle(element),
+      action: element.attribs.action ?? "",
+      method: methodOf(element.attribs.method),
+      enctype: (element.attribs.enctype ?? "").toLowerCase(),
+      hints: hintsOf(element),
       text: `${introduction($, element, isVisible)} | ${visibleText(element, isVisible, 1500)}`,
       visible: isVisible(element),
     }),
@@ -58,15 +103,18 @@ export function describeHtml(html: string, url: string): HtmlPage {
   return {
     description: {
       url,
-      base: $("base[href]").attr("href") ?? null,
-      title: $("title").first().text().trim(),
+      base: called("base").find((base) => base.attribs.href !== undefined)?.attribs.href ?? null,
+      title: $(called("title").slice(0, 1)).text().trim(),
       forms,
       fields,
       containers,
     },
     $,
+    cssOf: (name) => (name === null ? null : selectorOf($, named.get(name)!)),
   };
 }
+
+type Labels = ReadonlyMap<string, readonly Element[]>;
 
 function isInert(element: Element): boolean {
   for (let at: AnyNode | null = element.parent; at; at = at.parent)
@@ -80,70 +128,78 @@ function methodOf(method: string | undefined): PageForm["method"] {
 }
 
 function ownerForm($: CheerioAPI, element: Element, forms: Element[]): number | null {
-  const named = $(element).attr("form");
-  const owner = named ? $(`[id="${cssString(named)}"]`).get(0) : $(element).closest("form").get(0);
-  const index = owner ? forms.indexOf(owner as Element) : -1;
+  const named = element.attribs.form;
+  const index = forms.findIndex((form) => (named ? form.attribs.id === named : contains(form, element)));
   return index < 0 ? null : index;
 }
 
-function fieldOf($: CheerioAPI, element: Element, visible: boolean): Omit<PageField, "form" | "within"> {
+function contains(container: Element, element: Element): boolean {
+  for (let at: AnyNode | null = element.parent; at; at = at.parent) if (at === container) return true;
+  return false;
+}
+
+function fieldOf(
+  $: CheerioAPI,
+  element: Element,
+  visible: boolean,
+  labels: Labels,
+): Omit<PageField, "selector" | "form" | "within"> {
   const node = $(element);
   const control =
     element.name === "input" || element.name === "select" || element.name === "textarea"
       ? element.name
-      : node.attr("role") === "textbox"
+      : element.attribs.role === "textbox"
         ? "input"
         : "button";
   const type =
     control === "button"
       ? element.name === "button"
-        ? (node.attr("type") ?? "submit").toLowerCase()
+        ? (element.attribs.type ?? "submit").toLowerCase()
         : "button"
       : control === "input"
-        ? (node.attr("type") ?? "text").toLowerCase()
+        ? (element.attribs.type ?? "text").toLowerCase()
         : control;
-  const maxLength = Number(node.attr("maxlength"));
+  const maxLength = Number(element.attribs.maxlength);
   return {
-    selector: selectorOf($, element),
     control,
     type: KNOWN_TYPES.has(type) || control !== "input" ? type : "text",
-    name: node.attr("name") ?? "",
-    id: node.attr("id") ?? "",
-    autocomplete: (node.attr("autocomplete") ?? "").toLowerCase(),
-    placeholder: node.attr("placeholder") ?? "",
-    label: labelOf($, element, control),
+    name: element.attribs.name ?? "",
+    id: element.attribs.id ?? "",
+    autocomplete: (element.attribs.autocomplete ?? "").toLowerCase(),
+    placeholder: element.attribs.placeholder ?? "",
+    label: labelOf($, element, control, labels),
     hints: [
-      node.attr("class"),
-      node.attr("data-testid"),
-      node.attr("data-test"),
-      node.attr("aria-hidden") === "true" ? "aria-hidden" : "",
+      element.attribs.class,
+      element.attribs["data-testid"],
+      element.attribs["data-test"],
+      element.attribs["aria-hidden"] === "true" ? "aria-hidden" : "",
     ]
       .filter(Boolean)
       .join(" "),
-    inputMode: (node.attr("inputmode") ?? "").toLowerCase(),
+    inputMode: (element.attribs.inputmode ?? "").toLowerCase(),
     maxLength: Number.isInteger(maxLength) && maxLength > 0 ? maxLength : null,
     value:
       type === "password"
         ? ""
         : control === "textarea"
           ? node.text()
-          : (node.attr("value") ?? (type === "checkbox" || type === "radio" ? "on" : "")),
-    checked: node.attr("checked") !== undefined,
+          : (element.attribs.value ?? (type === "checkbox" || type === "radio" ? "on" : "")),
+    checked: element.attribs.checked !== undefined,
     options:
       control === "select"
         ? node
             .find("option")
             .toArray()
             .map((option) => ({
-              value: $(option).attr("value") ?? $(option).text().trim(),
+              value: option.attribs.value ?? $(option).text().trim(),
               text: $(option).text().trim(),
-              selected: $(option).attr("selected") !== undefined,
+              selected: option.attribs.selected !== undefined,
             }))
         : [],
     visible: visible && type !== "hidden",
-    disabled: node.attr("disabled") !== undefined || node.closest("fieldset[disabled]").length > 0,
-    readOnly: node.attr("readonly") !== undefined,
-    required: node.attr("required") !== undefined,
+    disabled: element.attribs.disabled !== undefined || node.closest("fieldset[disabled]").length > 0,
+    readOnly: element.attribs.readonly !== undefined,
+    required: element.attribs.required !== undefined,
   };
 }
 
@@ -172,36 +228,32 @@ const KNOWN_TYPES = new Set([
   "range",
 ]);
 
-function labelOf($: CheerioAPI, element: Element, control: string): string {
+function labelOf($: CheerioAPI, element: Element, control: string, labels: Labels): string {
   const node = $(element);
   const parts = [
-    node.attr("aria-label"),
-    ...(node.attr("aria-labelledby") ?? "")
+    element.attribs["aria-label"],
+    ...(element.attribs["aria-labelledby"] ?? "")
       .split(/\s+/)
       .filter(Boolean)
       .map((id) => $(`[id="${cssString(id)}"]`).text()),
-    node.attr("title"),
+    element.attribs.title,
   ];
-  const type = (node.attr("type") ?? "").toLowerCase();
+  const type = (element.attribs.type ?? "").toLowerCase();
   if (control === "button" || ["submit", "button", "image", "reset"].includes(type))
-    parts.push(node.text(), node.attr("value"), node.attr("alt"), node.find("img").attr("alt"));
-  else parts.push(...labelsFor($, element));
+    parts.push(node.text(), element.attribs.value, element.attribs.alt, node.find("img").attr("alt"));
+  else parts.push(...labelsFor($, element, labels));
   return parts.filter(Boolean).join(" ").replace(/\s+/g, " ").trim();
 }
 
-function labelsFor($: CheerioAPI, element: Element): string[] {
-  const id = $(element).attr("id");
-  const direct = id
-    ? $("label")
-        .toArray()
-        .filter((label) => $(label).attr("for") === id)
-    : [];
+function labelsFor($: CheerioAPI, element: Element, labels: Labels): string[] {
+  const id = element.attribs.id;
+  const direct = (id && labels.get(id)) || [];
   const around = $(element).closest("label").toArray();
-  const labels = [...new Set([...direct, ...around])].map((label) =>
+  const texts = [...new Set([...direct, ...around])].map((label) =>
     $(label).clone().find("select, option, script, style").remove().end().text(),
   );
-  if (labels.length > 0) return labels;
-  return $(element).attr("placeholder") || $(element).attr("aria-label") ? [] : [textBefore($, element)];
+  if (texts.length > 0) return texts;
+  return element.attribs.placeholder || element.attribs["aria-label"] ? [] : [textBefore($, element)];
 }
 
 /** Without a label: the text just before the field, or in the table cell before its own. */
@@ -223,10 +275,9 @@ function textBefore($: CheerioAPI, element: Element): string {
   return "";
 }
 
-function hintsOf($: CheerioAPI, element: Element): string {
-  const node = $(element);
+function hintsOf(element: Element): string {
   return ["id", "name", "class", "role", "aria-label", "data-testid"]
-    .map((name) => node.attr(name) ?? "")
+    .map((name) => element.attribs[name] ?? "")
     .filter(Boolean)
     .join(" ");
 }
@@ -275,13 +326,13 @@ function ancestors(element: Element): Element[] {
 }
 
 /** Elements that a visitor does not see: by attribute, inline style, or a rule of the page's own style sheets. */
-function hiddenElements($: CheerioAPI): Set<AnyNode> {
-  const hidden = new Set<AnyNode>($(INVISIBLE).toArray());
-  $("details:not([open])").each((_, details) => {
-    for (const child of details.children) if (child.type === "tag" && child.name !== "summary") hidden.add(child);
-  });
+function hiddenElements($: CheerioAPI, elements: readonly Element[]): Set<AnyNode> {
+  const hidden = new Set<AnyNode>(elements.filter(isInvisible));
+  for (const { name, attribs, children } of elements)
+    if (name === "details" && attribs.open === undefined)
+      for (const child of children) if (isTag(child) && child.name !== "summary") hidden.add(child);
   const ruled = new Map<AnyNode, { hides: boolean; weight: number }>();
-  for (const rule of rulesOf($)) {
+  for (const rule of rulesOf($, elements)) {
     let found: AnyNode[] = [];
     try {
       found = $(rule.selector).toArray();
@@ -294,11 +345,11 @@ function hiddenElements($: CheerioAPI): Set<AnyNode> {
     }
   }
   for (const [element, { hides }] of ruled) if (hides) hidden.add(element);
-  $("[style]").each((_, element) => {
-    const says = saysHidden($(element).attr("style") ?? "");
+  for (const element of elements) {
+    const says = saysHidden(element.attribs.style ?? "");
     if (says === true) hidden.add(element);
     else if (says === false && ruled.get(element)?.hides) hidden.delete(element);
-  });
+  }
   return hidden;
 }
 
@@ -317,10 +368,10 @@ function saysHidden(style: string): boolean | null {
   return null;
 }
 
-function rulesOf($: CheerioAPI): { selector: string; hides: boolean; weight: number }[] {
+function rulesOf($: CheerioAPI, elements: readonly Element[]): { selector: string; hides: boolean; weight: number }[] {
   const rules: { selector: string; hides: boolean; weight: number }[] = [];
   let order = 0;
-  for (const sheet of $("style").toArray()) {
+  for (const sheet of elements.filter((element) => element.name === "style")) {
     if (/print/.test($(sheet).attr("media") ?? "")) continue;
     try {
       postcss.parse($(sheet).text()).walkRules((rule) => {
@@ -364,16 +415,15 @@ function specificity(selector: string): number {
 const cssString = (text: string) => text.replace(/["\\]/g, "\\$&").replace(/\n/g, "\\a ");
 
 /** A selector that matches exactly this element: by id, by name, else by its place. */
-export function selectorOf($: CheerioAPI, element: Element): string {
-  const node = $(element);
+function selectorOf($: CheerioAPI, element: Element): string {
   const tag = element.name;
-  const id = node.attr("id");
-  const name = node.attr("name");
+  const id = element.attribs.id;
+  const name = element.attribs.name;
   const candidates = [
     id && (/^[A-Za-z_][\w-]*$/.test(id) ? `#${id}` : `[id="${cssString(id)}"]`),
     name && `${tag}[name="${cssString(name)}"]`,
     tag,
-    node.attr("type") && `${tag}[type="${cssString(node.attr("type")!)}"]`,
+    element.attribs.type && `${tag}[type="${cssString(element.attribs.type!)}"]`,
   ];
   for (const candidate of candidates) if (candidate && $(candidate).length === 1) return candidate;
   return pathOf($, element);

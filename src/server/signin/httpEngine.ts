@@ -1,12 +1,12 @@
 /** Sealed sign-in over plain HTTP: reads forms, fills them in as many steps as it takes, judges what comes back. */
 import iconv from "iconv-lite";
 import { Cookie, CookieJar } from "tough-cookie";
-import { carriesSecret, tracesOf } from "../../core/signin/carries";
+import { carriesSecret, type SecretTraces, tracesOf } from "../../core/signin/carries";
 import { codeAt } from "../../core/signin/code";
 import type { PageReading } from "../../core/signin/page";
 import { readPage } from "../../core/signin/read";
 import { mayHoldCookie } from "../../core/signin/site";
-import type { HandedCookie, SignedIn, SignInEngine, SignInTask } from "./engine";
+import type { HandedCookie, Login, SignedIn, SignInEngine, SignInTask } from "./engine";
 import { type Filled, submissionOf } from "./form";
 import { GuardedClient, type GuardSettings, type Reply, SignInFailure } from "./guardedClient";
 import { describeHtml, type HtmlPage } from "./htmlPage";
@@ -31,6 +31,8 @@ export class HttpEngine implements SignInEngine {
 }
 
 interface Page extends HtmlPage {
+  /** As it came. */
+  html: string;
   reply: Reply;
   charset: string;
   reading: PageReading;
@@ -45,6 +47,8 @@ class Visit {
     looseMode: false,
   });
   #sent = { userName: false, password: false, code: false };
+  #login: Login = { userName: "", password: "", code: null };
+  #traces: SecretTraces | null = null;
 
   constructor(
     private readonly task: SignInTask,
@@ -52,7 +56,9 @@ class Visit {
   ) {}
 
   async run(): Promise<SignedIn> {
-    let page = await this.#follow({ method: "GET", address: this.task.signInPage, headers: {}, body: null }, null);
+    const first = this.#follow({ method: "GET", address: this.task.signInPage, headers: {}, body: null }, null);
+    let page: Page;
+    [page, this.#login] = await Promise.all([first, this.task.login]);
     for (let step = 0; step < MOST_STEPS; step++) {
       if (this.#isDone(page)) return this.#handOver(page);
       this.#requireStep(page);
@@ -76,7 +82,7 @@ class Visit {
   #requireAccepted(page: Page): true {
     if (page.reading.kind === "change-password")
       throw new SignInFailure("change-wanted", "after the password the site asks for a new one");
-    if (isChallenge(page.$)) throw new SignInFailure("challenge", "after the password the site shows a challenge");
+    if (isChallenge(page)) throw new SignInFailure("challenge", "after the password the site shows a challenge");
     if (saysLocked(page.text)) throw new SignInFailure("wrong-password", "the site says that the account is locked");
     if (page.reply.status === 401 || page.reply.status === 403)
       throw new SignInFailure("wrong-password", `the site answered ${page.reply.status}`);
@@ -99,7 +105,7 @@ class Visit {
     const { kind } = reading;
     if (kind === "sign-in" || kind === "password-only-step") {
       if (this.#sent.password) throw this.#refusedPassword(page);
-      if (isChallenge(page.$)) throw new SignInFailure("challenge", "the sign-in page shows a challenge");
+      if (isChallenge(page)) throw new SignInFailure("challenge", "the sign-in page shows a challenge");
       return;
     }
     if (kind === "identifier-first") {
@@ -107,17 +113,17 @@ class Visit {
       return;
     }
     if (kind === "one-time-code-step") {
-      if (!this.task.code) throw new SignInFailure("code-missing", "the site asks for a code and none is kept");
+      if (!this.#login.code) throw new SignInFailure("code-missing", "the site asks for a code and none is kept");
       if (this.#sent.code) throw new SignInFailure("code-refused", "the site asks for the code again");
       return;
     }
-    if (isChallenge(page.$)) throw new SignInFailure("challenge", "the sign-in page shows a challenge");
+    if (isChallenge(page)) throw new SignInFailure("challenge", "the sign-in page shows a challenge");
     if (isDrawnByScripts(page.$)) throw new SignInFailure("drawn-by-scripts", "the page holds scripts and no form");
     throw new SignInFailure("not-understood", `the page at ${new URL(reply.url).pathname} is no sign-in page`);
   }
 
   #refusedPassword(page: Page): SignInFailure {
-    if (isChallenge(page.$)) return new SignInFailure("challenge", "after the password the site shows a challenge");
+    if (isChallenge(page)) return new SignInFailure("challenge", "after the password the site shows a challenge");
     if (this.#sent.code && saysCodeWrong(page.text))
       return new SignInFailure("code-refused", "the site says that the code is wrong");
     return new SignInFailure("wrong-password", "the site asks for them again");
@@ -127,10 +133,10 @@ class Visit {
     this.task.onProgress("page-read");
     const { reading } = page;
     const filled: Filled = new Map();
-    if (reading.userName) filled.set(reading.userName, this.task.userName);
-    if (reading.password && reading.kind !== "identifier-first") filled.set(reading.password, this.task.password);
+    if (reading.userName) filled.set(reading.userName, this.#login.userName);
+    if (reading.password && reading.kind !== "identifier-first") filled.set(reading.password, this.#login.password);
     const wantsCode =
-      reading.oneTimeCode !== null && (reading.kind === "one-time-code-step" || this.task.code !== null);
+      reading.oneTimeCode !== null && (reading.kind === "one-time-code-step" || this.#login.code !== null);
     if (wantsCode) await this.#fillCode(page, filled);
     const secret = filled.size > 0 && reading.kind !== "identifier-first";
     const { headers, body, ...rest } = submissionOf(
@@ -147,7 +153,10 @@ class Visit {
       password: this.#sent.password || (reading.password !== null && reading.kind !== "identifier-first"),
       code: this.#sent.code || wantsCode,
     };
-    const next = await this.#follow({ ...rest, headers, body: rest.method === "POST" ? body : null }, page.reply.url);
+    const following = this.#follow({ ...rest, headers, body: rest.method === "POST" ? body : null }, page.reply.url);
+    // Worked out while the site answers.
+    this.#traces ??= tracesOf(this.#login.password, this.#login.userName);
+    const next = await following;
     if (reading.kind === "identifier-first") this.task.onProgress("user-name-sent");
     else if (next.reading.kind === "one-time-code-step") this.task.onProgress("password-accepted");
     return next;
@@ -160,7 +169,7 @@ class Visit {
   }
 
   async #fillCode(page: Page, filled: Filled): Promise<void> {
-    const settings = this.task.code;
+    const settings = this.#login.code;
     if (!settings || !page.reading.oneTimeCode) return;
     const code = await this.#freshCode();
     const boxes = page.description.fields.filter(
@@ -176,7 +185,7 @@ class Visit {
   /** The current code, or the next when this one is about to end or was used. */
   async #freshCode(): Promise<string> {
     for (let tries = 0; tries < 4; tries++) {
-      const { code, step, leftMs } = codeAt(this.task.code!, Date.now());
+      const { code, step, leftMs } = codeAt(this.#login.code!, Date.now());
       if (leftMs > CODE_MARGIN_MS && (await this.task.claimCode(step))) return code;
       this.task.onProgress("code-wait");
       await pause(leftMs + 20, this.task.signal);
@@ -248,6 +257,7 @@ class Visit {
     const described = describeHtml(html, reply.url);
     return {
       ...described,
+      html,
       reply,
       charset,
       reading: readPage(described.description),
@@ -278,7 +288,7 @@ class Visit {
     });
     if (cookies.length === 0)
       throw new SignInFailure("not-understood", "the site gave no cookie: its session may live elsewhere");
-    const traces = await tracesOf(this.task.password, this.task.userName);
+    const traces = this.#traces ?? tracesOf(this.#login.password, this.#login.userName);
     const landing = new URL(page.reply.url);
     const values = [
       ...cookies.flatMap((cookie) => [cookie.name, cookie.value, cookie.domain, cookie.path]),

@@ -1,5 +1,6 @@
 /** Signs on a page by which success and the failures are told apart. */
 import type { CheerioAPI } from "cheerio";
+import type { AnyNode } from "domhandler";
 import { plain } from "../../core/signin/words";
 
 const ERROR_PLACES =
@@ -27,13 +28,12 @@ const CHALLENGE =
   "[class*=captcha i], [id*=captcha i], [name*=captcha i], iframe[src*=captcha i], iframe[src*=challenge i], [data-sitekey], [class*=puzzle i], img[alt*=captcha i], form[action*=challenge i]";
 
 /** A puzzle for people, or a page that waits until a browser has proved itself. */
-export function isChallenge($: CheerioAPI): boolean {
-  const seen = $(CHALLENGE).filter(
-    (_, element) => $(element).attr("type") !== "hidden" && !/display:\s*none/.test($(element).attr("style") ?? ""),
-  );
-  if (seen.length > 0) return true;
+export function isChallenge({ $, html, text }: { $: CheerioAPI; html: string; text: string }): boolean {
+  const seen = (_: number, element: AnyNode) =>
+    $(element).attr("type") !== "hidden" && !/display:\s*none/.test($(element).attr("style") ?? "");
+  if (/captcha|challenge|sitekey|puzzle/i.test(html) && $(CHALLENGE).filter(seen).length > 0) return true;
   return /checking your browser|verify (that )?you are (a )?human|are you a robot|prove you are human/.test(
-    plain($("body").text()).slice(0, 4000),
+    plain(text.slice(0, 4000)),
   );
 }
 

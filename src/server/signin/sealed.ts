@@ -17,7 +17,7 @@ import { entries, entryVersions, fingerprints, met, signIns, usedCodes } from ".
 import type { Galtry } from "../galtry";
 import { uuidv7 } from "../ids";
 import { Refused } from "../refused";
-import { currentVersion, type EntryRow, requireEntry } from "../vaults/entries";
+import { type EntryRow, requireEntry } from "../vaults/entries";
 import { fingerprint, openValues, type SealedValues, vaultKey } from "../vaults/sealing";
 import type { HandedCookie, SignedIn, SignInEngine } from "./engine";
 import { SignInFailure } from "./guardedClient";
@@ -33,32 +33,29 @@ export const beginSignIn = command({
   input: z.strictObject({ entryId: idSchema }),
   by: ["lanyard"],
   internal: true,
-  allow: async ({ tx, caller, input, at }) => requireEntry(tx, caller, input.entryId, "use", at),
+  allow: (context) => requireEntry(context, context.input.entryId, "use"),
   run: async ({ tx, input, caller, at, allowed, house }) => {
     const { entry } = allowed;
-    const version = await currentVersion(tx, entry);
+    const { personId, lanyardId } = caller as LanyardCaller;
+    // The same user name at the same host is one account, whichever entry keeps it.
+    const queueKey = sql<string>`${entry.host} || ' ' || coalesce(${fingerprints.fingerprint}, ${entry.nodeId})`;
+    const [current] = await tx
+      .select({
+        version: entryVersions,
+        queueKey,
+        busy: sql<number>`exists (select 1 from ${signIns} where queue_key = ${queueKey} and ended_at is null
+          and begun_at > ${at - LONGEST_SIGN_IN_MS})`,
+        known: sql<number>`exists (select 1 from ${met} where person_id = ${personId} and entry_id = ${input.entryId})`,
+      })
+      .from(entryVersions)
+      .leftJoin(fingerprints, and(eq(fingerprints.versionId, entryVersions.id), eq(fingerprints.field, "userName")))
+      .where(eq(entryVersions.id, entry.versionId));
+    if (!current) throw new Error("an entry has no version");
+    const { version } = current;
     const found = { entry, version, mayEdit: atLeast(allowed.level, "edit") };
     if (version.refusedAt !== null) return { ...found, begun: false as const, why: "refused-before" as const };
-    // The same user name at the same host is one account, whichever entry keeps it.
-    const [name] = await tx
-      .select({ mark: fingerprints.fingerprint })
-      .from(fingerprints)
-      .where(and(eq(fingerprints.versionId, version.id), eq(fingerprints.field, "userName")));
-    const queueKey = `${entry.host} ${name?.mark ?? entry.nodeId}`;
-    const [busy] = await tx
-      .select({ id: signIns.id })
-      .from(signIns)
-      .where(
-        and(
-          eq(signIns.queueKey, queueKey),
-          isNull(signIns.endedAt),
-          sql`${signIns.begunAt} > ${at - LONGEST_SIGN_IN_MS}`,
-        ),
-      )
-      .limit(1);
-    if (busy) return { ...found, begun: false as const, why: "busy" as const };
+    if (current.busy) return { ...found, begun: false as const, why: "busy" as const };
     const signInId = uuidv7();
-    const { personId, lanyardId } = caller as LanyardCaller;
     await tx.insert(signIns).values({
       id: signInId,
       entryId: input.entryId,
@@ -66,11 +63,11 @@ export const beginSignIn = command({
       personId,
       lanyardId,
       how: "sealed",
-      queueKey,
+      queueKey: current.queueKey,
       process: house.process,
       begunAt: at,
     });
-    await tx.insert(met).values({ personId, entryId: input.entryId, at }).onConflictDoNothing();
+    if (!current.known) await tx.insert(met).values({ personId, entryId: input.entryId, at }).onConflictDoNothing();
     return { ...found, begun: true as const, signInId };
   },
   journal: ({ input, result, allowed }) =>
@@ -97,23 +94,36 @@ export const handOver = command({
   }),
   by: ["lanyard"],
   internal: true,
-  allow: async ({ tx, caller, input, at }) => {
-    const [row] = await tx.select().from(signIns).where(eq(signIns.id, input.signInId));
-    if (!row || row.endedAt !== null) throw new Refused("ended", "This sign-in has ended already.");
-    const [entry] = await tx.select().from(entries).where(eq(entries.nodeId, row.entryId));
-    const now = await resolveAt(tx, row.personId, row.entryId, at);
+  allow: async ({ tx, me, input, at }) => {
+    const [begun] = await tx
+      .select({
+        row: {
+          entryId: signIns.entryId,
+          versionId: signIns.versionId,
+          personId: signIns.personId,
+          endedAt: signIns.endedAt,
+        },
+        entry: { name: entries.name, versionId: entries.versionId, binnedAt: entries.binnedAt },
+      })
+      .from(signIns)
+      .leftJoin(entries, eq(entries.nodeId, signIns.entryId))
+      .where(eq(signIns.id, input.signInId));
+    if (!begun || begun.row.endedAt !== null || begun.row.personId !== me?.id)
+      throw new Refused("ended", "This sign-in has ended already.");
+    const { row, entry } = begun;
+    const now = await resolveAt(tx, me, row.entryId, at);
     const still =
       now !== null &&
       atLeast(now.resolution.level, "use") &&
-      entry !== undefined &&
+      entry !== null &&
       entry.binnedAt === null &&
       entry.versionId === row.versionId;
     return {
       row,
-      entry: entry as EntryRow,
+      entry,
       vaultId: now?.path[0]?.vaultId ?? null,
       still,
-      accessEnds: still ? await reachEnd(tx, now, "use", at) : null,
+      accessEnds: still ? reachEnd(now, "use", at) : null,
     };
   },
   run: async ({ tx, input, at, allowed, house }) => {
@@ -250,7 +260,7 @@ const defaultEngine = (house: Galtry): SignInEngine =>
 
 interface Begun {
   entry: EntryRow;
-  values: SealedValues;
+  login: Promise<SealedValues>;
   mayEdit: boolean;
   signInId: string;
 }
@@ -265,7 +275,7 @@ async function beginInTurn(
 ): Promise<Begun | Pick<Begun, "entry" | "mayEdit">> {
   for (const start = Date.now(); ; ) {
     const begun = await beginSignIn.execute(house, { entryId }, caller);
-    if (begun.begun) return { ...begun, values: await openValues(house.db, house.keys, begun.version) };
+    if (begun.begun) return { ...begun, login: openValues(house.db, house.keys, begun.version) };
     if (begun.why === "refused-before") return begun;
     onProgress("waiting");
     if (Date.now() - start > LONGEST_SIGN_IN_MS || signal.aborted)
@@ -277,19 +287,16 @@ async function beginInTurn(
 async function attempt(
   house: Galtry,
   caller: LanyardCaller,
-  { entry, values }: Begun,
+  { entry, login }: Begun,
   onProgress: (progress: Progress) => void,
   signal: AbortSignal,
   engine: SignInEngine,
 ): Promise<{ outcome: SignInOutcome; detail: string; session: SignedIn | null }> {
-  const codeMark = values.code ? await fingerprint(house.keys, "code", values.code.secret) : "";
   const allowedHosts = new Set(entry.steps.hosts);
   try {
     const session = await engine.signIn({
       signInPage: entry.signInPage,
-      userName: values.userName,
-      password: values.password,
-      code: values.code,
+      login,
       steps: entry.steps,
       plainHttp: entry.plainHttp,
       allows: (address) => matches(entry, address) || allowedHosts.has(hostOf(address) ?? ""),
@@ -297,7 +304,10 @@ async function attempt(
       acceptLanguage: caller.language,
       onProgress,
       signal: AbortSignal.any([signal, AbortSignal.timeout(LONGEST_SIGN_IN_MS - 5_000)]),
-      claimCode: (step) => claimCode.execute(house, { fingerprint: codeMark, step }, caller),
+      claimCode: async (step) => {
+        const mark = fingerprint(house.keys, "code", (await login).code!.secret);
+        return claimCode.execute(house, { fingerprint: mark, step }, caller);
+      },
     });
     return { outcome: "signed-in", detail: "", session };
   } catch (error) {

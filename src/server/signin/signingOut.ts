@@ -19,7 +19,7 @@ export const openSessions = query({
   name: "signIn.sessions",
   input: z.strictObject({ entryId: idSchema }),
   by: ["person"],
-  allow: ({ tx, caller, input, at }) => requireLevel(tx, caller, input.entryId, "steward", at),
+  allow: (context) => requireLevel(context, context.input.entryId, "steward"),
   run: async ({ tx, input, at }) => {
     const rows = await tx
       .select({ personId: signIns.personId, name: persons.name, at: signIns.begunAt, how: signIns.how })

@@ -1,14 +1,14 @@
 /** Entries of the kind website login: made, changed, revealed, binned and restored. */
 import { and, desc, eq } from "drizzle-orm";
 import { z } from "zod";
-import { atLeast } from "../../core/access";
+import { atLeast, type Level } from "../../core/access";
 import { type WebsiteLogin, websiteLoginSchema } from "../../core/kinds/websiteLogin";
 import { hostOf } from "../../core/signin/address";
 import { codeAt } from "../../core/signin/code";
 import { siteOf } from "../../core/signin/site";
 import { NO_STEPS, stepsSchema } from "../../core/signin/steps";
-import { type Allowed, loadPath, requireLevel } from "../access/load";
-import { type Caller, personIdOf } from "../caller";
+import { type Allowed, type Asking, loadPath, requireLevel } from "../access/load";
+import { personIdOf } from "../caller";
 import { command, idSchema } from "../command";
 import type { Reader, Transaction } from "../database/client";
 import {
@@ -32,15 +32,9 @@ export type EntryRow = typeof entries.$inferSelect;
 export type VersionRow = typeof entryVersions.$inferSelect;
 
 /** The gate for acts on an entry: level, and not in the bin. */
-export async function requireEntry(
-  tx: Reader,
-  caller: Caller,
-  entryId: string,
-  needed: Parameters<typeof requireLevel>[3],
-  at: number,
-) {
-  const allowed = await requireLevel(tx, caller, entryId, needed, at);
-  const [entry] = await tx.select().from(entries).where(eq(entries.nodeId, entryId));
+export async function requireEntry(context: Asking, entryId: string, needed: Level) {
+  const allowed = await requireLevel(context, entryId, needed);
+  const [entry] = await context.tx.select().from(entries).where(eq(entries.nodeId, entryId));
   if (!entry) throw notFound();
   if (entry.binnedAt !== null) {
     if (!atLeast(allowed.level, "steward")) throw notFound();
@@ -64,10 +58,11 @@ export const addEntry = command({
     steps: stepsSchema.optional(),
   }),
   by: ["person", "lanyard"],
-  allow: async ({ tx, caller, input, at }) => {
+  allow: async (context) => {
+    const { tx, input } = context;
     const [parent] = await loadPath(tx, input.parentId);
     if (!parent || parent.type === "entry") throw notFound();
-    return requireLevel(tx, caller, input.parentId, "edit", at);
+    return requireLevel(context, input.parentId, "edit");
   },
   run: async ({ tx, input, caller, at, commandId, house, allowed }) => {
     const entryId = uuidv7();
@@ -121,7 +116,7 @@ export const changeEntry = command({
     captured: z.boolean().default(false),
   }),
   by: ["person", "lanyard"],
-  allow: ({ tx, caller, input, at }) => requireEntry(tx, caller, input.entryId, "edit", at),
+  allow: (context) => requireEntry(context, context.input.entryId, "edit"),
   run: async ({ tx, input, caller, at, house, allowed }) => {
     const current = await currentVersion(tx, allowed.entry);
     const before = await openValues(tx, house.keys, current);
@@ -282,7 +277,7 @@ async function keepFingerprints(
   const old = fieldsOf(before);
   for (const [field, value] of Object.entries(fieldsOf(after))) {
     if (value === "") continue;
-    const mark = await fingerprint(house.keys, field, value);
+    const mark = fingerprint(house.keys, field, value);
     await tx.insert(fingerprints).values({ versionId: of.versionId, field, fingerprint: mark });
     // Whoever writes a secret has seen it.
     if (field !== "userName" && value !== old[field]) await noteSighting(tx, { ...of, field, mark });
@@ -359,7 +354,7 @@ export const revealField = command({
     how: z.enum(["revealed", "copied"]),
   }),
   by: ["person"],
-  allow: ({ tx, caller, input, at }) => requireEntry(tx, caller, input.entryId, "reveal", at),
+  allow: (context) => requireEntry(context, context.input.entryId, "reveal"),
   run: async ({ tx, input, caller, at, house, allowed }) => {
     const version = await currentVersion(tx, allowed.entry);
     const values = await openValues(tx, house.keys, version);
@@ -372,7 +367,7 @@ export const revealField = command({
     await noteSighting(tx, {
       entryId: input.entryId,
       field: input.field,
-      mark: await fingerprint(house.keys, input.field, value),
+      mark: fingerprint(house.keys, input.field, value),
       personId: personIdOf(caller)!,
       at,
       how: input.how,
@@ -392,7 +387,7 @@ export const binEntry = command({
   name: "vaults.bin",
   input: z.strictObject({ entryId: idSchema }),
   by: ["person"],
-  allow: ({ tx, caller, input, at }) => requireEntry(tx, caller, input.entryId, "steward", at),
+  allow: (context) => requireEntry(context, context.input.entryId, "steward"),
   run: async ({ tx, input, caller, at }) => {
     await tx
       .update(entries)
@@ -411,8 +406,9 @@ export const restoreEntry = command({
   name: "vaults.restore",
   input: z.strictObject({ entryId: idSchema }),
   by: ["person"],
-  allow: async ({ tx, caller, input, at }): Promise<Allowed & { entry: EntryRow }> => {
-    const allowed = await requireLevel(tx, caller, input.entryId, "steward", at);
+  allow: async (context): Promise<Allowed & { entry: EntryRow }> => {
+    const { tx, input } = context;
+    const allowed = await requireLevel(context, input.entryId, "steward");
     const [entry] = await tx.select().from(entries).where(eq(entries.nodeId, input.entryId));
     if (!entry) throw notFound();
     return { ...allowed, entry };
@@ -433,7 +429,7 @@ export const changeSigningIn = command({
   name: "vaults.changeSigningIn",
   input: z.strictObject({ entryId: idSchema, guardedFill: z.boolean(), plainHttp: z.boolean() }),
   by: ["person"],
-  allow: ({ tx, caller, input, at }) => requireEntry(tx, caller, input.entryId, "steward", at),
+  allow: (context) => requireEntry(context, context.input.entryId, "steward"),
   run: async ({ tx, input }) => {
     await tx
       .update(entries)
@@ -454,7 +450,7 @@ export const changeSteps = command({
   name: "vaults.changeSteps",
   input: z.strictObject({ entryId: idSchema, steps: stepsSchema }),
   by: ["person"],
-  allow: ({ tx, caller, input, at }) => requireEntry(tx, caller, input.entryId, "edit", at),
+  allow: (context) => requireEntry(context, context.input.entryId, "edit"),
   run: async ({ tx, input }) => {
     await tx.update(entries).set({ steps: input.steps }).where(eq(entries.nodeId, input.entryId));
   },
@@ -472,7 +468,7 @@ export const tryOnceMore = command({
   name: "vaults.tryOnceMore",
   input: z.strictObject({ entryId: idSchema }),
   by: ["person"],
-  allow: ({ tx, caller, input, at }) => requireEntry(tx, caller, input.entryId, "edit", at),
+  allow: (context) => requireEntry(context, context.input.entryId, "edit"),
   run: async ({ tx, allowed }) => {
     await tx.update(entryVersions).set({ refusedAt: null }).where(eq(entryVersions.id, allowed.entry.versionId));
   },

@@ -4,9 +4,9 @@ import { z } from "zod";
 import { atLeast, type Level } from "../../core/access";
 import { siteName } from "../../core/signin/address";
 import { matches } from "../../core/signin/site";
-import { loadPerson, loadReach, requireLevel } from "../access/load";
+import { loadReach, requireLevel } from "../access/load";
+import type { Person } from "../access/person";
 import { loadNames, ownLevel } from "../access/who";
-import { personIdOf } from "../caller";
 import { idSchema, query } from "../command";
 import type { Reader } from "../database/client";
 import { entries, fingerprints, pins, sightings, signIns, vaults } from "../database/schema";
@@ -19,9 +19,9 @@ export const entryPage = query({
   name: "vaults.entry",
   input: z.strictObject({ entryId: idSchema }),
   by: ["person"],
-  allow: ({ tx, caller, input, at }) => requireLevel(tx, caller, input.entryId, "use", at),
-  run: async ({ tx, input, caller, at, allowed, house }) => {
-    const personId = personIdOf(caller)!;
+  allow: (context) => requireLevel(context, context.input.entryId, "use"),
+  run: async ({ tx, input, me, at, allowed, house }) => {
+    const personId = me!.id;
     const [entry] = await tx.select().from(entries).where(eq(entries.nodeId, input.entryId));
     if (!entry || (entry.binnedAt !== null && !atLeast(allowed.level, "steward"))) throw notFound();
     const [version, own, [vault], [pin], alike, lastOwn] = await Promise.all([
@@ -32,7 +32,7 @@ export const entryPage = query({
         .select()
         .from(pins)
         .where(and(eq(pins.personId, personId), eq(pins.entryId, input.entryId))),
-      sameSite(tx, entry, personId, at),
+      sameSite(tx, entry, me!, at),
       lastSignIn(tx, entry, personId, allowed.level),
     ]);
     const names = await loadNames(tx);
@@ -103,13 +103,13 @@ function revealPart(
 }
 
 /** Other entries for the same page: so that nobody picks the wrong one of two. */
-async function sameSite(tx: Reader, entry: EntryRow, personId: string, at: number) {
+async function sameSite(tx: Reader, entry: EntryRow, person: Person, at: number) {
   const rows = await tx
     .select()
     .from(entries)
     .where(and(eq(entries.site, entry.site), isNull(entries.binnedAt), ne(entries.nodeId, entry.nodeId)));
   if (rows.length === 0) return [];
-  const { levels } = await loadReach(tx, (await loadPerson(tx, personId, at))!, at);
+  const { levels } = await loadReach(tx, person, at);
   return rows
     .filter((row) => atLeast(levels.get(row.nodeId) ?? "none", "use") && matches(row, entry.signInPage))
     .map((row) => ({ id: row.nodeId, name: row.name, description: row.description }));

@@ -3,7 +3,7 @@
  * version: moved to another row it does not open.
  */
 import { and, desc, eq } from "drizzle-orm";
-import { fromUtf8, hmac, KEY_LENGTH, open, randomBytes, seal, toHex, utf8 } from "../../core/crypto";
+import { type Bytes, fromUtf8, hmac, KEY_LENGTH, open, randomBytes, seal, toHex, utf8 } from "../../core/crypto";
 import type { CodeSettings } from "../../core/signin/code";
 import type { Reader, Transaction } from "../database/client";
 import { type entryVersions, vaultKeys } from "../database/schema";
@@ -39,7 +39,24 @@ export async function vaultKey(tx: Reader, keys: KeyRing, vaultId: string, versi
     .orderBy(desc(vaultKeys.version))
     .limit(1);
   if (!row) throw new Error("a vault has no key");
-  return { version: row.version, key: await open(keys.vaults, row.wrapped, keyBinding(vaultId, row.version)) };
+  return { version: row.version, key: await unwrap(keys, vaultId, row.version, row.wrapped) };
+}
+
+const MOST_UNWRAPPED = 500;
+/** Unwrapped keys, by their wrapped form: held as long as the root key that opens them. */
+const unwrapped = new WeakMap<KeyRing, Map<string, Promise<Bytes>>>();
+
+function unwrap(keys: KeyRing, vaultId: string, version: number, wrapped: Uint8Array): Promise<Bytes> {
+  const held = unwrapped.get(keys) ?? new Map<string, Promise<Bytes>>();
+  unwrapped.set(keys, held);
+  const mark = `${vaultId} ${version} ${toHex(wrapped)}`;
+  const known = held.get(mark);
+  if (known) return known;
+  if (held.size >= MOST_UNWRAPPED) held.clear();
+  const key = open(keys.vaults, wrapped, keyBinding(vaultId, version));
+  held.set(mark, key);
+  key.catch(() => held.delete(mark));
+  return key;
 }
 
 export async function sealValues(
@@ -64,6 +81,5 @@ export async function openValues(
 }
 
 /** Keyed fingerprint of a value: the same value in the same kind of field gives the same one. */
-export async function fingerprint(keys: KeyRing, field: string, value: string): Promise<string> {
-  return toHex(await hmac(keys.fingerprints, utf8(`${field}\u0000${value}`)));
-}
+export const fingerprint = (keys: KeyRing, field: string, value: string): string =>
+  toHex(hmac(keys.fingerprints, utf8(`${field}\u0000${value}`)));

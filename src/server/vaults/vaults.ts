@@ -2,7 +2,8 @@
 import { and, eq, isNull } from "drizzle-orm";
 import { z } from "zod";
 import { atLeast, type Reach, resolve } from "../../core/access";
-import { loadEverybody, loadPerson, loadReach, loadSteps, requireLevel } from "../access/load";
+import { loadReach, loadSteps, requireLevel } from "../access/load";
+import { loadEverybody } from "../access/person";
 import { isAdministrator, personIdOf } from "../caller";
 import { command, idSchema, nameSchema, none, query } from "../command";
 import { entries, grants, nodes, places, vaults } from "../database/schema";
@@ -53,7 +54,7 @@ export const changeVault = command({
   name: "vaults.changeVault",
   input: z.strictObject({ vaultId: idSchema, name: nameSchema, description: z.string().trim().max(300).default("") }),
   by: ["person"],
-  allow: ({ tx, caller, input, at }) => requireLevel(tx, caller, input.vaultId, "steward", at),
+  allow: (context) => requireLevel(context, context.input.vaultId, "steward"),
   run: async ({ tx, input }) => {
     const changed = await tx
       .update(vaults)
@@ -80,9 +81,8 @@ export const vaultList = query({
   input: none,
   by: ["person", "lanyard"],
   allow: () => undefined,
-  run: async ({ tx, caller, at }): Promise<VaultLine[]> => {
-    const person = (await loadPerson(tx, personIdOf(caller)!, at))!;
-    const { levels, tree } = await loadReach(tx, person, at);
+  run: async ({ tx, me, at }): Promise<VaultLine[]> => {
+    const { levels, tree } = await loadReach(tx, me!, at);
     const binned = new Set(
       (await tx.select({ id: entries.nodeId, at: entries.binnedAt }).from(entries))
         .filter((row) => row.at !== null)
@@ -128,8 +128,8 @@ export const vaultLedger = query({
   input: z.strictObject({ vaultId: idSchema }),
   by: ["person"],
   allow: () => undefined,
-  run: async ({ tx, caller, input, at }) => {
-    const person = (await loadPerson(tx, personIdOf(caller)!, at))!;
+  run: async ({ tx, me, input, at }) => {
+    const person = me!;
     const { levels, tree, grants: own } = await loadReach(tx, person, at);
     const inside = [...tree.values()].filter(
       (node) => node.vaultId === input.vaultId && levels.get(node.id) !== "none",

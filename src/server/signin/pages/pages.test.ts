@@ -2,13 +2,12 @@
 import { load } from "cheerio";
 import { describe, expect, test } from "vitest";
 import type { PageReading } from "../../../core/signin/page";
-import { readPage } from "../../../core/signin/read";
-import { describeHtml } from "../htmlPage";
+import { readHtml } from "../htmlPage";
 import { makePages } from "./pages";
 
 /** The reading with ids in place of selectors; a selector that does not match exactly one element shows itself. */
 function readById(html: string): Record<keyof PageReading, string | null> {
-  const reading = readPage(describeHtml(html, "https://page.example/").description);
+  const reading = readHtml(html, "https://page.example/");
   const $ = load(html);
   const id = (selector: string | null) => {
     if (selector === null) return null;

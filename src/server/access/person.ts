@@ -1,0 +1,74 @@
+/** People as `core/access` needs them: standing, role and the groups they hold. */
+import { type SQL, sql } from "drizzle-orm";
+import { isActive, type Who, type Window } from "../../core/access";
+import type { Reader } from "../database/client";
+import type { Role } from "../database/schema";
+import { groupBy } from "../groupBy";
+
+export interface Person extends Who {
+  name: string;
+  role: Role;
+  /** Every membership that is kept, also those whose time has not come or is over. */
+  held: readonly (Window & { groupId: string })[];
+}
+
+interface Row {
+  id: string;
+  name: string;
+  role: Role;
+  standing: Who["standing"];
+  groupId: string | null;
+  from: number | null;
+  until: number | null;
+  holds: number;
+}
+
+/** Written out, as this is read at the start of every act: building it anew each time takes longer than running it. */
+const select = (tx: Reader, where: SQL, holds: SQL = sql`1`) =>
+  tx.all<Row>(sql`
+    select s.person_id as id, p.name as name, s.role as role, s.standing as standing,
+      m.group_id as "groupId", m.from_at as "from", m.until_at as until, ${holds} as holds
+    from standings s
+    join persons p on p.id = s.person_id
+    left join memberships m on m.person_id = s.person_id and m.valid_until is null
+    where s.valid_until is null ${where}`);
+
+function personOf(rows: readonly Row[], at: number): Person {
+  const { id, name, role, standing } = rows[0]!;
+  const held = rows.flatMap(({ groupId, from, until }) => (groupId === null ? [] : [{ groupId, from, until }]));
+  return {
+    id,
+    name,
+    role,
+    standing,
+    guest: role === "guest",
+    held,
+    groups: new Set(held.filter((membership) => isActive(membership, at)).map((membership) => membership.groupId)),
+  };
+}
+
+/** A person with the groups held at `at`. */
+export async function loadPerson(tx: Reader, personId: string, at: number): Promise<Person | null> {
+  const rows = await select(tx, sql`and s.person_id = ${personId}`);
+  return rows.length > 0 ? personOf(rows, at) : null;
+}
+
+/**
+ * Whoever asks, and whether what they came in with still holds.
+ * @param holds a condition, looked at in the same statement
+ */
+export async function loadCaller(
+  tx: Reader,
+  personId: string,
+  holds: SQL,
+  at: number,
+): Promise<{ me: Person; holds: boolean } | null> {
+  const rows = await select(tx, sql`and s.person_id = ${personId}`, holds);
+  return rows.length > 0 ? { me: personOf(rows, at), holds: rows[0]!.holds === 1 } : null;
+}
+
+/** Everybody, with the groups they hold at `at`. */
+export async function loadEverybody(tx: Reader, at: number): Promise<Person[]> {
+  const rows = await select(tx, sql``);
+  return [...groupBy(rows, (row) => row.id).values()].map((own) => personOf(own, at));
+}
