@@ -8,6 +8,7 @@ import { benchLive } from "./live";
 import { overLimit } from "./measure";
 import { benchPage } from "./page";
 import { benchSignIn } from "./signIn";
+import { benchVault } from "./vault";
 
 await benchCore();
 const inside = await inProcess();
@@ -19,6 +20,7 @@ const house = await startHouse();
 try {
   await benchLive(house);
   await benchPage(house);
+  await benchVault(house);
 } finally {
   await house.close();
 }

@@ -1,5 +1,6 @@
 import { atLeast } from "@/core/access/level";
 import { FrontDesk } from "@/interface/frontdesk/FrontDesk";
+import { pack } from "@/interface/shared/packed";
 import { frontDesk } from "@/server/frontdesk/frontDesk";
 import { ask, me } from "@/server/page";
 import { vaultList } from "@/server/vaults/vaults";
@@ -17,7 +18,7 @@ export default async function FrontDeskPage() {
   return (
     <FrontDesk
       person={person.name}
-      lines={lines}
+      packed={pack(lines)}
       zone={person.zone}
       now={now}
       greeting={greeting}

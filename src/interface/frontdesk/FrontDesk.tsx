@@ -10,6 +10,7 @@ import { sayTime } from "@/core/time";
 import type { DeskLine } from "@/server/frontdesk/frontDesk";
 import { Page } from "../frame/Frame";
 import { useLanyard } from "../shared/lanyard";
+import { type Packed, useUnpacked } from "../shared/packed";
 import { SignInNotice, useSignIn } from "../shared/useSignIn";
 import { LanyardSide } from "./LanyardSide";
 import { Line, type LineAct } from "./Line";
@@ -82,7 +83,7 @@ interface Section {
 
 export interface FrontDeskProps {
   person: string;
-  lines: DeskLine[];
+  packed: Packed<DeskLine>;
   zone: string;
   now: number;
   greeting: string;
@@ -90,9 +91,11 @@ export interface FrontDeskProps {
 }
 
 /** At most this many lines stand in the page at once; the finder reaches all of them. */
-const MOST_LINES = 400;
+const MOST_LINES = 300;
+const MOST_FOUND = 60;
 
-export function FrontDesk({ person, lines, zone, now, greeting, canAdd }: FrontDeskProps) {
+export function FrontDesk({ person, packed, zone, now, greeting, canAdd }: FrontDeskProps) {
+  const lines = useUnpacked(packed);
   const router = useRouter();
   const { lanyard, again } = useLanyard();
   const { signing, start, clear } = useSignIn();
@@ -100,7 +103,8 @@ export function FrontDesk({ person, lines, zone, now, greeting, canAdd }: FrontD
   const deferred = useDeferredValue(typed);
   const index = useMemo(() => prepare(lines), [lines]);
   const sections = useMemo(
-    () => (deferred.trim() ? [{ id: "found", title: "Found", lines: find(index, deferred) }] : sectionsOf(lines)),
+    () =>
+      deferred.trim() ? [{ id: "found", title: "Found", lines: find(index, deferred, MOST_FOUND) }] : sectionsOf(lines),
     [deferred, index, lines],
   );
   const shown = useMemo(
@@ -113,10 +117,12 @@ export function FrontDesk({ person, lines, zone, now, greeting, canAdd }: FrontD
   useEffect(() => input.current?.focus(), []);
 
   const connected = lanyard?.state === "connected";
-  const act: LineAct = {
-    word: "Sign in",
-    run: (line) => (connected ? void start(line) : router.push(`/entry/${line.id}`)),
-  };
+  // One function for good, so that a key draws anew only the lines that differ.
+  const run = useRef<LineAct["run"]>(() => undefined);
+  useEffect(() => {
+    run.current = (line) => (connected ? void start(line) : router.push(`/entry/${line.id}`));
+  });
+  const act = useMemo<LineAct>(() => ({ word: "Sign in", run: (line) => run.current(line) }), []);
 
   const onKeyDown = (event: KeyboardEvent<HTMLInputElement>) => {
     if (event.key === "ArrowDown" || event.key === "ArrowUp") {

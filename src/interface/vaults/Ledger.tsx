@@ -14,10 +14,11 @@ import { Page } from "../frame/Frame";
 import { useCommand } from "../shared/ask";
 import { CutKey } from "../shared/CutKey";
 import { Act, Button, TextField } from "../shared/controls";
+import { type Packed, useUnpacked } from "../shared/packed";
 import { Stamp } from "../shared/Stamp";
 import { Head } from "./VaultList";
 
-export type LedgerView = Awaited<ReturnType<(typeof vaultLedger)["execute"]>>;
+type LedgerView = Awaited<ReturnType<(typeof vaultLedger)["execute"]>>;
 type LedgerRow = LedgerView["rows"][number];
 
 const COLUMNS = "minmax(0, 1fr) 200px 120px 104px 120px";
@@ -48,20 +49,23 @@ const Two = styled.div`
 /** One vault's ledger: a line an entry. Ten thousand rows scroll as one. */
 export function Ledger({
   vault,
+  packed,
   who,
   zone,
   now,
 }: {
-  vault: LedgerView;
+  vault: Omit<LedgerView, "rows">;
+  packed: Packed<LedgerRow>;
   who: WhoView | null;
   zone: string;
   now: number;
 }) {
   const router = useRouter();
+  const entries = useUnpacked(packed);
   const [filter, setFilter] = useState("");
   const [bin, setBin] = useState(false);
   const [whoOpen, setWhoOpen] = useState(false);
-  const rows = bin ? vault.bin : vault.rows;
+  const rows = bin ? vault.bin : entries;
   const shown = useMemo(() => {
     const wanted = filter.trim().toLowerCase();
     return wanted === ""
@@ -72,8 +76,8 @@ export function Ledger({
     <Page
       where={
         <>
-          <Link href="/vaults">Vaults</Link> · <b>{vault.name}</b>. {vault.rows.length}{" "}
-          {vault.rows.length === 1 ? "entry" : "entries"}
+          <Link href="/vaults">Vaults</Link> · <b>{vault.name}</b>. {entries.length}{" "}
+          {entries.length === 1 ? "entry" : "entries"}
           {vault.people !== null && (
             <>
               ; {vault.people} {vault.people === 1 ? "person reaches" : "people reach"} the whole vault

@@ -12,8 +12,9 @@ import {
   type Subject,
   type TreeNode,
 } from "../../core/access";
+import { bulk } from "../database/bulk";
 import type { Reader } from "../database/client";
-import { grants, type NodeType, nodes, places, separations } from "../database/schema";
+import { grants, type NodeType, separations } from "../database/schema";
 import { notFound, Refused } from "../refused";
 import { loadPerson, type Person } from "./person";
 
@@ -136,11 +137,11 @@ export async function loadReach(
 }> {
   const subjects = [person.id, ...person.groups];
   const [placed, separate, rows] = await Promise.all([
-    tx
-      .select({ id: places.nodeId, parent: places.parentId, vaultId: places.vaultId, type: nodes.type })
-      .from(places)
-      .innerJoin(nodes, eq(nodes.id, places.nodeId))
-      .where(isNull(places.validUntil)),
+    bulk<{ id: string; parent: string | null; vaultId: string; type: NodeType }>(
+      tx,
+      { id: sql`p.node_id`, parent: sql`p.parent_id`, vaultId: sql`p.vault_id`, type: sql`n.type` },
+      sql`from places p join nodes n on n.id = p.node_id where p.valid_until is null`,
+    ),
     tx.select({ id: separations.nodeId }).from(separations).where(isNull(separations.validUntil)),
     tx
       .select()
@@ -150,6 +151,13 @@ export async function loadReach(
       ),
   ]);
   const cut = new Set(separate.map((row) => row.id));
-  const tree = new Map(placed.map((row) => [row.id, { ...row, separate: cut.has(row.id) }]));
-  return { levels: resolveTree(person, [...tree.values()], rows.map(toGrant), at), tree, grants: rows };
+  const placedNodes = placed.map(({ id, parent, vaultId, type }) => ({
+    id,
+    parent,
+    vaultId,
+    type,
+    separate: cut.has(id),
+  }));
+  const tree = new Map(placedNodes.map((node) => [node.id, node]));
+  return { levels: resolveTree(person, placedNodes, rows.map(toGrant), at), tree, grants: rows };
 }

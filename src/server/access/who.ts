@@ -14,6 +14,7 @@ import {
   subjectKey,
 } from "../../core/access";
 import { sayDay, sayTime } from "../../core/time";
+import { byName } from "../byName";
 import { personIdOf } from "../caller";
 import { idSchema, query } from "../command";
 import type { Reader } from "../database/client";
@@ -71,13 +72,13 @@ export const whoCanDoWhat = query({
           sentence: explain(resolution, namer, { name: names.people.get(person.id) ?? "", personId: person.id }),
         }),
       )
-      .sort((a, b) => a.name.localeCompare(b.name, "en-GB"));
+      .sort(byName);
     return { lines: lines.sort(byWeight), reached };
   },
 });
 
 const ORDER: Record<Given, number> = { steward: 0, edit: 1, reveal: 2, use: 3, blocked: 4 };
-const byWeight = (a: WhoLine, b: WhoLine) => ORDER[a.level] - ORDER[b.level] || a.name.localeCompare(b.name, "en-GB");
+const byWeight = (a: WhoLine, b: WhoLine) => ORDER[a.level] - ORDER[b.level] || byName(a, b);
 
 /** Each subject's own says: the nearest node at which it has a grant now, and every grant that is still to come. */
 function nearest(rows: readonly GrantRow[], path: readonly PathNode[], at: number): GrantRow[] {

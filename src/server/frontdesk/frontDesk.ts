@@ -1,13 +1,15 @@
 /** The Front desk: everything one can reach, pinned, new and ending soon. */
-import { and, desc, eq, inArray, isNull } from "drizzle-orm";
+import { and, desc, eq, inArray, isNull, sql } from "drizzle-orm";
 import { z } from "zod";
 import { atLeast, isActive, type Level } from "../../core/access";
 import { siteName } from "../../core/signin/address";
 import { loadReach } from "../access/load";
+import { sortByName } from "../byName";
 import { personIdOf } from "../caller";
 import { command, idSchema, none, query } from "../command";
+import { bulk } from "../database/bulk";
 import type { Reader } from "../database/client";
-import { entries, entryVersions, lanyards, met, persons, pins, signIns, vaults } from "../database/schema";
+import { lanyards, met, persons, pins, signIns, vaults } from "../database/schema";
 import { groupBy } from "../groupBy";
 import { requireEntry } from "../vaults/entries";
 
@@ -33,6 +35,16 @@ export interface DeskLine {
   refused: boolean;
 }
 
+interface KeptEntry {
+  nodeId: string;
+  name: string;
+  description: string;
+  signInPage: string;
+  tags: string[];
+  hasCode: number;
+  refused: number;
+}
+
 export const frontDesk = query({
   name: "frontdesk.lines",
   input: none,
@@ -43,11 +55,19 @@ export const frontDesk = query({
     const personId = person.id;
     const [{ levels, tree, grants: own }, rows, vaultRows, pinned, known, used, connected] = await Promise.all([
       loadReach(tx, person, at),
-      tx
-        .select({ entry: entries, refusedAt: entryVersions.refusedAt })
-        .from(entries)
-        .innerJoin(entryVersions, eq(entryVersions.id, entries.versionId))
-        .where(isNull(entries.binnedAt)),
+      bulk<KeptEntry>(
+        tx,
+        {
+          nodeId: sql`e.node_id`,
+          name: sql`e.name`,
+          description: sql`e.description`,
+          signInPage: sql`e.sign_in_page`,
+          tags: sql`json(e.tags)`,
+          hasCode: sql`e.has_code`,
+          refused: sql`v.refused_at is not null`,
+        },
+        sql`from entries e join entry_versions v on v.id = e.version_id where e.binned_at is null`,
+      ),
       tx.select().from(vaults),
       tx.select().from(pins).where(eq(pins.personId, personId)),
       tx.select().from(met).where(eq(met.personId, personId)),
@@ -76,7 +96,7 @@ export const frontDesk = query({
     const active = own.filter((row) => isActive(row, at) && row.level !== "blocked");
     const byNode = groupBy(active, (row) => row.nodeId);
 
-    const lines = rows.flatMap(({ entry, refusedAt }): DeskLine[] => {
+    const lines = rows.flatMap((entry): DeskLine[] => {
       const level = levels.get(entry.nodeId) ?? "none";
       if (!atLeast(level, "use")) return [];
       const node = tree.get(entry.nodeId)!;
@@ -95,7 +115,7 @@ export const frontDesk = query({
           vault: vaultNames.get(node.vaultId) ?? "",
           tags: entry.tags,
           level: level as Level,
-          how: entry.hasCode ? "sealed with code" : "sealed",
+          how: entry.hasCode === 1 ? "sealed with code" : "sealed",
           pinned: pins_.has(entry.nodeId),
           newFrom:
             !met_.has(entry.nodeId) && newest && newest.givenBy !== personId && at - newest.validFrom < NEW_MS
@@ -103,12 +123,11 @@ export const frontDesk = query({
               : null,
           endsAt: endsAt !== null && endsAt - at < SOON_MS ? endsAt : null,
           lastUsedAt: lastUse.get(entry.nodeId) ?? null,
-          refused: refusedAt !== null,
+          refused: entry.refused === 1,
         },
       ];
     });
-    lines.sort((a, b) => a.name.localeCompare(b.name, "en-GB"));
-    return { lines, lanyard: connected[0] ?? null };
+    return { lines: sortByName(lines), lanyard: connected[0] ?? null };
   },
 });
 

@@ -7,6 +7,7 @@ import { codeAt } from "../../core/signin/code";
 import { matches, siteOf } from "../../core/signin/site";
 import { loadReach } from "../access/load";
 import type { Person } from "../access/person";
+import { byName } from "../byName";
 import { personIdOf } from "../caller";
 import { command, idSchema, none, query } from "../command";
 import type { Reader } from "../database/client";
@@ -75,7 +76,7 @@ export const keyList = query({
           lastUsedAt: used.find((one) => one.entryId === row.nodeId)?.at ?? null,
         }),
       )
-      .sort((a, b) => a.name.localeCompare(b.name, "en-GB"));
+      .sort(byName);
     const mayAdd = vaultRows
       .filter((row) => atLeast(levels.get(row.nodeId) ?? "none", "edit"))
       .map((row) => ({ id: row.nodeId, name: row.name }));

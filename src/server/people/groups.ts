@@ -4,6 +4,7 @@ import { z } from "zod";
 import { type Given, isActive, levelWord } from "../../core/access";
 import { nodeName } from "../access/nodeName";
 import { withoutSteward } from "../access/stewards";
+import { byName } from "../byName";
 import { isAdministrator, personIdOf } from "../caller";
 import { type Context, command, idSchema, instantSchema, nameSchema, none, query, type Topic } from "../command";
 import type { Transaction } from "../database/client";
@@ -238,8 +239,8 @@ export const groupList = query({
             keeper: membership.keeper,
             now: isActive(membership, at),
           }))
-          .sort((a, b) => a.name.localeCompare(b.name, "en-GB")),
+          .sort(byName),
       }))
-      .sort((a, b) => a.name.localeCompare(b.name, "en-GB"));
+      .sort(byName);
   },
 });

@@ -2,6 +2,7 @@
 import { and, desc, eq, gt, inArray, isNull } from "drizzle-orm";
 import { z } from "zod";
 import type { Standing } from "../../core/access";
+import { byName } from "../byName";
 import { isAdministrator, personIdOf } from "../caller";
 import { type Context, command, idSchema, nameSchema, none, query, type Topic } from "../command";
 import type { Reader, Transaction } from "../database/client";
@@ -283,7 +284,7 @@ export const personList = query({
           .reduce<number | null>((latest, row) => Math.max(latest ?? 0, row.at), null),
         lanyards: connected.filter((row) => row.personId === person.id).length,
       }))
-      .sort((a, b) => a.name.localeCompare(b.name, "en-GB"));
+      .sort(byName);
   },
 });
 
@@ -334,7 +335,7 @@ export const subjectList = query({
           name: row.name,
           note: row.role === "guest" ? `guest, ${row.mail}` : row.mail,
         })),
-    ].sort((a, b) => a.name.localeCompare(b.name, "en-GB"));
+    ].sort(byName);
   },
 });
 

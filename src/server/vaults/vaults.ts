@@ -1,11 +1,13 @@
 /** Shared vaults: made by administrators, who are their first stewards. */
-import { and, eq, isNull } from "drizzle-orm";
+import { and, eq, isNotNull, isNull, sql } from "drizzle-orm";
 import { z } from "zod";
 import { atLeast, type Reach, resolve } from "../../core/access";
 import { loadReach, loadSteps, requireLevel } from "../access/load";
 import { loadEverybody } from "../access/person";
+import { byName, sortByName } from "../byName";
 import { isAdministrator, personIdOf } from "../caller";
 import { command, idSchema, nameSchema, none, query } from "../command";
+import { bulk } from "../database/bulk";
 import { entries, grants, nodes, places, vaults } from "../database/schema";
 import { uuidv7 } from "../ids";
 import { notFound, Refused } from "../refused";
@@ -84,9 +86,7 @@ export const vaultList = query({
   run: async ({ tx, me, at }): Promise<VaultLine[]> => {
     const { levels, tree } = await loadReach(tx, me!, at);
     const binned = new Set(
-      (await tx.select({ id: entries.nodeId, at: entries.binnedAt }).from(entries))
-        .filter((row) => row.at !== null)
-        .map((row) => row.id),
+      (await tx.select({ id: entries.nodeId }).from(entries).where(isNotNull(entries.binnedAt))).map((row) => row.id),
     );
     const counts = new Map<string, number>();
     for (const [id, level] of levels) {
@@ -104,7 +104,7 @@ export const vaultList = query({
         level: levels.get(row.nodeId) ?? "none",
         entries: counts.get(row.nodeId) ?? 0,
       }))
-      .sort((a, b) => a.name.localeCompare(b.name, "en-GB"));
+      .sort(byName);
   },
 });
 
@@ -139,31 +139,34 @@ export const vaultLedger = query({
     const level = levels.get(input.vaultId) ?? "none";
     const setHere = new Set(own.map((row) => row.nodeId));
     const reachable = new Set(inside.map((node) => node.id));
-    const rows = await tx
-      .select()
-      .from(entries)
-      .innerJoin(places, and(eq(places.nodeId, entries.nodeId), isNull(places.validUntil)))
-      .where(eq(places.vaultId, input.vaultId));
+    const rows = await bulk<Omit<LedgerRow, "level" | "setHere" | "people">>(
+      tx,
+      {
+        id: sql`e.node_id`,
+        name: sql`e.name`,
+        description: sql`e.description`,
+        kind: sql`e.kind`,
+        signInPage: sql`e.sign_in_page`,
+        changedAt: sql`e.changed_at`,
+        binnedAt: sql`e.binned_at`,
+      },
+      sql`from entries e join places p on p.node_id = e.node_id and p.valid_until is null
+        where p.vault_id = ${input.vaultId}`,
+    );
     const counts = await peopleCounts(tx, input.vaultId, at);
-    const ledger = rows
-      .filter(({ entries: entry }) => reachable.has(entry.nodeId))
-      .map(({ entries: entry }): LedgerRow => {
-        const mine = levels.get(entry.nodeId) ?? "none";
-        return {
-          id: entry.nodeId,
-          name: entry.name,
-          description: entry.description,
-          kind: entry.kind,
-          signInPage: entry.signInPage,
-          level: mine,
-          setHere: setHere.has(entry.nodeId),
-          changedAt: entry.changedAt,
-          binnedAt: entry.binnedAt,
-          people: atLeast(mine, "steward") ? counts(entry.nodeId) : null,
-        };
-      })
-      .filter((row) => row.binnedAt === null || row.level === "steward")
-      .sort((a, b) => a.name.localeCompare(b.name, "en-GB"));
+    const ledger = sortByName(
+      rows
+        .filter(({ id }) => reachable.has(id))
+        .map((row): LedgerRow => {
+          const mine = levels.get(row.id) ?? "none";
+          return Object.assign(row, {
+            level: mine,
+            setHere: setHere.has(row.id),
+            people: atLeast(mine, "steward") ? counts(row.id) : null,
+          });
+        })
+        .filter((row) => row.binnedAt === null || row.level === "steward"),
+    );
     return {
       id: vault.nodeId,
       name: vault.name,

@@ -1,3 +1,4 @@
+import { pack } from "@/interface/shared/packed";
 import { Ledger } from "@/interface/vaults/Ledger";
 import { whoCanDoWhat } from "@/server/access/who";
 import { ask, me } from "@/server/page";
@@ -7,7 +8,7 @@ export const metadata = { title: "Vault" };
 
 export default async function VaultPage({ params }: { params: Promise<{ id: string }> }) {
   const [{ id }, { zone }] = await Promise.all([params, me()]);
-  const vault = await ask(vaultLedger, { vaultId: id });
+  const { rows, ...vault } = await ask(vaultLedger, { vaultId: id });
   const who = vault.level === "steward" ? await ask(whoCanDoWhat, { nodeId: id }) : null;
-  return <Ledger vault={vault} who={who} zone={zone} now={Date.now()} />;
+  return <Ledger vault={vault} packed={pack(rows)} who={who} zone={zone} now={Date.now()} />;
 }

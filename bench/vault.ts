@@ -1,0 +1,67 @@
+/** A vault of ten thousand entries, opened; and the finder of whoever reaches them all. Timed inside the page. */
+import type { Page } from "playwright-core";
+import { DEMO_PASSWORD } from "../demo/organisation";
+import { openBrowser, signInToGaltry } from "../e2e/browser";
+import type { House } from "../e2e/house";
+import { addCopies } from "./manyEntries";
+import { tell } from "./measure";
+
+const ENTRIES = 10_000;
+
+export async function benchVault(house: House): Promise<void> {
+  const vaultId = house.built.vaults.get("Shop & Tickets")!;
+  await addCopies(house.galtry, vaultId, house.built.entries.get("windlesea.localhost")!, ENTRIES);
+  const browser = await openBrowser({ galtry: house.url, lanyard: false });
+  try {
+    const { page } = browser;
+    browser.context.removeAllListeners("response");
+    await signInToGaltry(page, house.url, "ines.okafor@tarrowick.example", DEMO_PASSWORD);
+    const opened: number[] = [];
+    for (let i = 0; i < 6; i++) opened.push(await openVault(page, house.url, vaultId));
+    tell(`a vault of ${ENTRIES} entries, from click to picture`, middle(opened.slice(1)), 1000, " ms");
+    await page.goto(house.url);
+    await page.getByRole("combobox", { name: "Find, and sign in" }).waitFor();
+    await page.waitForTimeout(2000);
+    const keys = await typeInFinder(page, "fairground pitch 0421");
+    tell(`a key on the Front desk over ${ENTRIES} entries, to the next picture`, middle(keys), 50, " ms");
+  } finally {
+    await browser.close();
+  }
+}
+
+const middle = (times: number[]) => times.sort((a, b) => a - b)[Math.floor(times.length / 2)]!;
+
+async function openVault(page: Page, galtry: string, vaultId: string): Promise<number> {
+  await page.goto(`${galtry}/vaults`);
+  await page.waitForLoadState("networkidle");
+  return page.evaluate(
+    (id) =>
+      new Promise<number>((done) => {
+        const start = performance.now();
+        new MutationObserver((_changes, watch) => {
+          if (!document.querySelector("[role=table] a")) return;
+          watch.disconnect();
+          requestAnimationFrame(() => setTimeout(() => done(performance.now() - start)));
+        }).observe(document.body, { childList: true, subtree: true });
+        document.querySelector<HTMLAnchorElement>(`a[href="/vaults/${id}"]`)!.click();
+      }),
+    vaultId,
+  );
+}
+
+function typeInFinder(page: Page, text: string): Promise<number[]> {
+  return page.evaluate(async (wanted) => {
+    const input = document.querySelector<HTMLInputElement>("input[role=combobox]")!;
+    const put = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, "value")!.set!;
+    const taken: number[] = [];
+    for (let length = 1; length <= wanted.length; length++) {
+      const start = performance.now();
+      put.call(input, wanted.slice(0, length));
+      input.dispatchEvent(new Event("input", { bubbles: true }));
+      await new Promise((next) => requestAnimationFrame(() => setTimeout(next)));
+      taken.push(performance.now() - start);
+      await new Promise((next) => setTimeout(next, 60));
+    }
+    return taken;
+  }, text);
+}
