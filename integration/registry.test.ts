@@ -144,8 +144,11 @@ const EXPECTED: Record<string, { who: Who; input: () => unknown }> = {
   "signIn.landed": { who: "own", input: () => ({ signInId: id(), signedIn: true }) },
   "signIn.closeBrokenOff": { who: "server", input: () => ({ deadProcesses: [] }) },
   "signIn.signedOut": { who: "server", input: () => ({ signInId: id(), signedOut: false }) },
+  "signIn.didNotWork": { who: "use", input: () => ({ entryId: fixture.entryId, what: "an-error" }) },
+  "access.tellOfExpiry": { who: "server", input: () => ({}) },
   "signIn.sessions": { who: "steward", input: () => ({ entryId: fixture.entryId }) },
   "journal.page": { who: "everybody", input: () => ({}) },
+  "journal.nodes": { who: "everybody", input: () => ({}) },
 };
 
 const LEVEL: Partial<Record<Kind, number>> = { use: 1, guest: 1, reveal: 2, edit: 3, steward: 4, administrator: 4 };

@@ -3,6 +3,7 @@ import { eq } from "drizzle-orm";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import { CANARY, type Fixture, give, makeFixture, PASSWORD } from "../demo/fixture";
 import { type InProcess, inProcess } from "../demo/inProcess";
+import { tellOfExpiry } from "../src/server/access/expiry";
 import { changeAccess, giveAccess, withdrawAccess } from "../src/server/access/grants";
 import { whoCanDoWhat } from "../src/server/access/who";
 import { entryVersions, journal, sessions } from "../src/server/database/schema";
@@ -22,6 +23,7 @@ import {
 } from "../src/server/people/persons";
 import { signIn } from "../src/server/people/sessions";
 import { acceptLink } from "../src/server/people/setUp";
+import { didNotWork } from "../src/server/signin/didNotWork";
 import {
   addEntry,
   binEntry,
@@ -320,6 +322,63 @@ describe("who is told", () => {
     expect(await noticesOf("owner")).toContain(
       "The vault Orphan has no steward any more: Lone Steward was its last one. Nobody can give or withdraw access there.",
     );
+  });
+
+  test("owners, a week ahead and once, when the last stewardship of something will end by itself", async () => {
+    const { personId, link } = await addPerson.execute(
+      db(),
+      { name: "Going Away", mail: "going@tarrowick.example", role: "administrator" },
+      f.as("owner"),
+    );
+    await acceptLink.execute(db(), { token: new URL(link).hash.slice(1), password: PASSWORD }, f.nobody);
+    const going = { ...f.as("owner"), personId };
+    const { vaultId } = await makeVault.execute(db(), { name: "Lent", description: "" }, going);
+    const end = Date.now() + 10 * 24 * HOUR;
+    await giveAccess.execute(
+      db(),
+      {
+        nodeId: vaultId,
+        subject: { kind: "person", id: f.ids.edit },
+        level: "steward",
+        from: null,
+        until: end,
+        why: "",
+      },
+      going,
+    );
+    const told = async () => (await noticesOf("owner")).filter((text) => text.startsWith("Lent "));
+    const look = (at: number) => tellOfExpiry.execute(db(), {}, { kind: "server" }, at);
+    // While somebody else is a steward for good, an end is no news.
+    await look(end - 2 * 24 * HOUR);
+    expect(await told()).toEqual([]);
+    await markLeaver.execute(db(), { personId, why: "" }, f.as("owner"));
+    await look(end - 9 * 24 * HOUR);
+    expect(await told()).toEqual([]);
+    await look(end - 6 * 24 * HOUR);
+    await look(end - 5 * 24 * HOUR);
+    expect(await told()).toHaveLength(1);
+    expect((await told())[0]).toMatch(/^Lent will have no steward from /);
+    await look(end + 60_000);
+    await look(end + 120_000);
+    expect(await told()).toHaveLength(2);
+    expect((await told()).some((text) => text.startsWith("Lent has no steward any more"))).toBe(true);
+  });
+
+  test("stewards, when a colleague says that it did not work: with what was noted, and not without end", async () => {
+    const say = (note: string) =>
+      didNotWork.execute(db(), { entryId: f.entryId, what: "asks-again", note }, f.as("use"));
+    await say("since Monday");
+    const [text] = (await noticesOf("steward")).filter((one) => one.includes("cannot sign in with"));
+    expect(text).toMatch(
+      /^Person use cannot sign in with .+: it still asks to sign in\. .+ They write: “since Monday”$/,
+    );
+    expect(await noticesOf("edit")).not.toContain(text);
+    await say("");
+    await say("");
+    expect(await refusal(say(""))).toMatchObject({ code: "too-many" });
+    expect(
+      await refusal(didNotWork.execute(db(), { entryId: f.entryId, what: "asks-again", note: "" }, f.as("nothing"))),
+    ).toMatchObject({ code: "not-found" });
   });
 });
 

@@ -2,6 +2,7 @@
 import { hostname } from "node:os";
 import { and, inArray, isNull, lt } from "drizzle-orm";
 import { z } from "zod";
+import { tellOfExpiry } from "./access/expiry";
 import { command } from "./command";
 import { failedSignIns, persons, signIns } from "./database/schema";
 import type { Galtry } from "./galtry";
@@ -66,8 +67,15 @@ function isDead(name: string): boolean {
   }
 }
 
+const EXPIRY_EVERY_MS = 60_000;
+
 export function startHousekeeping(house: Galtry): void {
+  let expiryAt = 0;
   const timer = setInterval(() => {
+    if (Date.now() >= expiryAt) {
+      expiryAt = Date.now() + EXPIRY_EVERY_MS;
+      void tellOfExpiry.execute(house, {}, { kind: "server" }).catch(() => undefined);
+    }
     void signOutEnded(house).catch(() => undefined);
     void closeDeadSignIns(house).catch(() => undefined);
     void journalFailures.execute(house, {}, { kind: "server" }).catch(() => undefined);

@@ -1,10 +1,11 @@
+import { tellOfExpiry } from "./access/expiry";
 /** All commands and queries, by name. Tests walk it and try every one as every role. */
 import { changeAccess, giveAccess, withdrawAccess } from "./access/grants";
 import { whoCanDoWhat } from "./access/who";
 import type { Command, Query } from "./command";
 import { frontDesk, meetEntry, pinEntry } from "./frontdesk/frontDesk";
 import { journalFailures } from "./housekeeping";
-import { journalPage } from "./journal/story";
+import { journalNodes, journalPage } from "./journal/story";
 import { compareLogin, guardedFill, keyList, neverKeep, updatePassword } from "./lanyard/keys";
 import {
   confirmPairing,
@@ -32,6 +33,7 @@ import {
 } from "./people/persons";
 import { endSession, keepSession, ownDevices, proveAgain, signIn, signOut } from "./people/sessions";
 import { acceptLink, linkFor, organisationQuery, setUp } from "./people/setUp";
+import { didNotWork } from "./signin/didNotWork";
 import { beginSignIn, claimCode, closeBrokenOff, handOver, reportLanding } from "./signin/sealed";
 import { dropJar, openSessions } from "./signin/signingOut";
 import {
@@ -110,10 +112,13 @@ const ALL = [
   handOver,
   claimCode,
   reportLanding,
+  didNotWork,
+  tellOfExpiry,
   closeBrokenOff,
   openSessions,
   dropJar,
   journalPage,
+  journalNodes,
   journalFailures,
 ] as const;
 

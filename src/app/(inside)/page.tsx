@@ -1,8 +1,12 @@
 import { atLeast } from "@/core/access/level";
+import type { FirstStep } from "@/interface/frontdesk/FirstSteps";
 import { FrontDesk } from "@/interface/frontdesk/FrontDesk";
 import { pack } from "@/interface/shared/packed";
+import { isAdministrator } from "@/server/caller";
+import type { Role } from "@/server/database/schema";
 import { frontDesk } from "@/server/frontdesk/frontDesk";
 import { ask, me } from "@/server/page";
+import { personList } from "@/server/people/persons";
 import { vaultList } from "@/server/vaults/vaults";
 
 export const metadata = { title: "Front desk" };
@@ -15,6 +19,10 @@ export default async function FrontDeskPage() {
     new Intl.DateTimeFormat("en-GB", { timeZone: person.zone, hour: "2-digit", hourCycle: "h23" }).format(now),
   );
   const greeting = hour < 12 ? "Good morning" : hour < 18 ? "Good afternoon" : "Good evening";
+  const canAdd = vaults.some((vault) => atLeast(vault.level, "edit"));
+  const used = lines.some((line) => line.lastUsedAt !== null);
+  // Whoever has signed in to something has settled in: then nothing more is looked up.
+  const steps = used ? [] : await firstSteps(person.role, vaults.length, lines.length, canAdd);
   return (
     <FrontDesk
       person={person.name}
@@ -22,7 +30,21 @@ export default async function FrontDeskPage() {
       zone={person.zone}
       now={now}
       greeting={greeting}
-      canAdd={vaults.some((vault) => atLeast(vault.level, "edit"))}
+      canAdd={canAdd}
+      steps={steps}
     />
   );
+}
+
+async function firstSteps(role: Role, vaults: number, entries: number, canAdd: boolean): Promise<FirstStep[]> {
+  const steps: FirstStep[] = [];
+  if (isAdministrator(role)) {
+    const people = await ask(personList, {});
+    steps.push(
+      { text: "Make a vault", href: "/vaults", done: vaults > 0 },
+      { text: "Add a colleague", href: "/people", done: people.length > 1 },
+    );
+  }
+  if (canAdd) steps.push({ text: "Keep a first login", href: "/vaults", done: entries > 0 });
+  return steps;
 }

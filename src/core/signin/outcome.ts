@@ -115,3 +115,11 @@ export const PROGRESS = {
 } as const;
 
 export type Progress = keyof typeof PROGRESS;
+
+/** What people see when they are not let in, in their words. */
+export const DID_NOT_WORK = {
+  "asks-again": "it still asks to sign in",
+  "wrong-account": "it opened somebody else’s account",
+  "an-error": "the site shows an error",
+  "nothing-happens": "nothing happens",
+} as const;

@@ -14,6 +14,7 @@ import { Stamp } from "../shared/Stamp";
 import { useCopy } from "../shared/useCopy";
 import { SignInNotice, useSignIn } from "../shared/useSignIn";
 import { Card, CardPage, CardTitle, Fact, Story } from "./Card";
+import { DidNotWork } from "./DidNotWork";
 import type { EntryView } from "./types";
 
 const Big = styled.div`
@@ -150,6 +151,7 @@ export function EntryAtUse({ entry, now }: { entry: EntryView; now: number }) {
           <Button onPress={() => pin.run({ entryId: entry.id, pinned: !entry.pinned })}>
             {entry.pinned ? "Unpin" : "Pin to the Front desk"}
           </Button>
+          <DidNotWork entry={entry} />
         </Row>
       </aside>
     </CardPage>

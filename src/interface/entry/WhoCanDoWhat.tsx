@@ -1,6 +1,6 @@
 "use client";
 
-import { useId, useMemo, useState } from "react";
+import { useState } from "react";
 import styled from "styled-components";
 import type { Given } from "@/core/access";
 import { levelWord } from "@/core/access/level";
@@ -11,6 +11,7 @@ import { CutKey } from "../shared/CutKey";
 import { Act, Button, CheckField, Chip, Notice, Row, Stack, TextField } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
 import { fromLocal, toLocal } from "../shared/localTime";
+import { Picker } from "../shared/Picker";
 
 export type WhoView = Awaited<ReturnType<(typeof whoCanDoWhat)["execute"]>>;
 type WhoLine = WhoView["lines"][number];
@@ -21,6 +22,11 @@ interface SubjectChoice {
   name: string;
   note: string;
 }
+
+const loadSubjects = async () => {
+  const answer = await runQuery<SubjectChoice[]>("people.subjects", {});
+  return answer.ok ? answer.result : null;
+};
 
 const List = styled.ul`
   li { display: grid; grid-template-columns: 66px minmax(0, 1fr) auto; gap: 0 10px; padding: 8px 0; border-top: 1px solid var(--rule); line-height: 20px; overflow-wrap: anywhere; }
@@ -55,7 +61,14 @@ export function WhoCanDoWhat({ nodeId, nodeWord, who, zone, now }: Props) {
   return (
     <section>
       <h2 style={{ marginBottom: 8 }}>Who can do what</h2>
-      <SubjectPicker onPick={setGiving} />
+      <Picker<SubjectChoice>
+        label="Give access"
+        placeholder="Give to a person, a group, Everyone"
+        list="People and groups"
+        nothing="Nobody of that name is here."
+        load={loadSubjects}
+        onPick={setGiving}
+      />
       <List style={{ marginTop: 10 }}>
         {who.lines.map((line) => (
           <li key={line.key} data-subject={line.name}>
@@ -153,91 +166,6 @@ export function WhoCanDoWhat({ nodeId, nodeWord, who, zone, now }: Props) {
         />
       )}
     </section>
-  );
-}
-
-const Picker = styled.div`
-  position: relative;
-  ul { position: absolute; inset: calc(100% + 4px) 0 auto; z-index: 6; max-height: 300px; overflow: auto; background: var(--sheet); border: 1px solid var(--edge); box-shadow: var(--shade); }
-  li { display: flex; justify-content: space-between; gap: 12px; padding: 7px 12px; cursor: pointer; }
-  li[aria-selected="true"] { background: var(--pick); box-shadow: inset 4px 0 var(--ink); }
-  li span:last-child { color: var(--soft); font-size: 13.5px; }
-`;
-
-/** Finds a person, a group or Everyone by a few letters of name or mail address. */
-function SubjectPicker({ onPick }: { onPick: (subject: SubjectChoice) => void }) {
-  const id = useId();
-  const [all, setAll] = useState<SubjectChoice[] | null>(null);
-  const [typed, setTyped] = useState("");
-  const [at, setAt] = useState(0);
-  const load = async () => {
-    if (all) return;
-    const answer = await runQuery<SubjectChoice[]>("people.subjects", {});
-    if (answer.ok) setAll(answer.result);
-  };
-  const found = useMemo(() => {
-    const wanted = typed.trim().toLowerCase();
-    return wanted === ""
-      ? []
-      : (all ?? [])
-          .filter((one) => one.name.toLowerCase().includes(wanted) || one.note.toLowerCase().includes(wanted))
-          .slice(0, 12);
-  }, [all, typed]);
-  const pick = (choice: SubjectChoice | undefined) => {
-    if (!choice) return;
-    setTyped("");
-    onPick(choice);
-  };
-  return (
-    <Picker>
-      <TextField
-        label={<span className="unseen">Give access</span>}
-        placeholder="Give to a person, a group, Everyone"
-        value={typed}
-        role="combobox"
-        aria-expanded={found.length > 0}
-        aria-controls={id}
-        aria-activedescendant={found[at] ? `${id}-${at}` : undefined}
-        autoComplete="off"
-        onFocus={load}
-        onChange={(event) => {
-          setTyped(event.target.value);
-          setAt(0);
-        }}
-        onKeyDown={(event) => {
-          if (event.key === "ArrowDown") setAt(Math.min(found.length - 1, at + 1));
-          else if (event.key === "ArrowUp") setAt(Math.max(0, at - 1));
-          else if (event.key === "Enter") pick(found[at]);
-          else if (event.key === "Escape") setTyped("");
-          else return;
-          event.preventDefault();
-        }}
-      />
-      {typed.trim() !== "" && (
-        <ul id={id} role="listbox" aria-label="People and groups">
-          {found.map((one, i) => (
-            // biome-ignore lint/a11y/useKeyWithClickEvents: the field above has the focus and the keys
-            <li
-              key={`${one.kind}${one.id}`}
-              id={`${id}-${i}`}
-              role="option"
-              aria-selected={i === at}
-              tabIndex={-1}
-              onMouseDown={(event) => event.preventDefault()}
-              onClick={() => pick(one)}
-            >
-              <span>{one.name}</span>
-              <span>{one.note}</span>
-            </li>
-          ))}
-          {all && found.length === 0 && (
-            <li role="option" aria-selected={false} tabIndex={-1}>
-              Nobody of that name is here.
-            </li>
-          )}
-        </ul>
-      )}
-    </Picker>
   );
 }
 

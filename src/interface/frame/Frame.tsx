@@ -4,7 +4,7 @@ import Link from "next/link";
 import { usePathname } from "next/navigation";
 import type { ReactNode } from "react";
 import styled from "styled-components";
-import { FinderKey } from "./FinderKey";
+import { Keys } from "./Keys";
 import { Live } from "./Live";
 
 export const Wrap = styled.div`
@@ -147,7 +147,7 @@ export function Frame({ organisation, person, notices, seen, at, children }: Fra
             ))}
           </Areas>
           <End>
-            {path !== "/" && <FinderKey />}
+            <Keys />
             {notices > 0 && (
               <Link href="/account#notices" prefetch={false}>
                 {notices === 1 ? "1 notice" : `${notices} notices`}

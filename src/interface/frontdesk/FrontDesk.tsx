@@ -12,6 +12,7 @@ import { Page } from "../frame/Frame";
 import { useLanyard } from "../shared/lanyard";
 import { type Packed, useUnpacked } from "../shared/packed";
 import { SignInNotice, useSignIn } from "../shared/useSignIn";
+import { type FirstStep, FirstSteps } from "./FirstSteps";
 import { LanyardSide } from "./LanyardSide";
 import { Line, type LineAct } from "./Line";
 
@@ -88,13 +89,15 @@ export interface FrontDeskProps {
   now: number;
   greeting: string;
   canAdd: boolean;
+  /** What a newcomer does first, besides connecting Lanyard; empty for those who have settled in. */
+  steps: FirstStep[];
 }
 
 /** At most this many lines stand in the page at once; the finder reaches all of them. */
 const MOST_LINES = 300;
 const MOST_FOUND = 60;
 
-export function FrontDesk({ person, packed, zone, now, greeting, canAdd }: FrontDeskProps) {
+export function FrontDesk({ person, packed, zone, now, greeting, canAdd, steps }: FrontDeskProps) {
   const lines = useUnpacked(packed);
   const router = useRouter();
   const { lanyard, again } = useLanyard();
@@ -255,6 +258,18 @@ export function FrontDesk({ person, packed, zone, now, greeting, canAdd }: Front
           </div>
         </div>
         <aside aria-label="Waiting for you">
+          {lanyard && (
+            <FirstSteps
+              steps={[
+                ...steps,
+                {
+                  text: lanyard.state === "absent" ? "Get Lanyard and connect it" : "Connect Lanyard",
+                  href: lanyard.state === "absent" ? "/lanyard" : "/lanyard/connect",
+                  done: connected,
+                },
+              ]}
+            />
+          )}
           <LanyardSide lanyard={lanyard} again={again} zone={zone} />
         </aside>
       </Two>

@@ -7,7 +7,9 @@ import { exactTime, sayTime } from "@/core/time";
 import type { journalPage } from "@/server/journal/story";
 import { capital } from "../entry/Card";
 import { Page } from "../frame/Frame";
-import { Chip, ChoiceField, Row } from "../shared/controls";
+import { runQuery } from "../shared/ask";
+import { Button, Chip, ChoiceField, Row } from "../shared/controls";
+import { type Choice, Picker } from "../shared/Picker";
 
 type View = Awaited<ReturnType<(typeof journalPage)["execute"]>>;
 
@@ -21,6 +23,8 @@ const Lines = styled.ol`
 export interface JournalFilters {
   person: string | null;
   acts: string | null;
+  /** A vault or an entry. */
+  node: string | null;
 }
 
 const ACT_WORDS: Record<string, string> = {
@@ -30,6 +34,11 @@ const ACT_WORDS: Record<string, string> = {
   entries: "Entries and vaults",
   people: "People",
   Lanyard: "Lanyard",
+};
+
+const loadNodes = async () => {
+  const answer = await runQuery<Choice[]>("journal.nodes", {});
+  return answer.ok ? answer.result : null;
 };
 
 export function Journal({
@@ -52,9 +61,15 @@ export function Journal({
   return (
     <Page
       where={
-        view.seesAll
-          ? "Everything that was done, latest first. Entries that you do not reach have no name here."
-          : "What you did, and what happened where you are a steward, latest first."
+        filters.node && view.about ? (
+          <>
+            What happened with <b>{view.about}</b>, latest first.
+          </>
+        ) : view.seesAll ? (
+          "Everything that was done, latest first. Entries that you do not reach have no name here."
+        ) : (
+          "What you did, and what happened where you are a steward, latest first."
+        )
       }
     >
       <h1 style={{ marginBottom: 16 }}>Journal</h1>
@@ -75,6 +90,17 @@ export function Journal({
             </ChoiceField>
           </div>
         )}
+        <div style={{ minWidth: 220 }}>
+          <Picker
+            label="Entry or vault"
+            seen
+            placeholder={view.about ?? "All of them"}
+            list="Entries and vaults"
+            nothing="Nothing that you reach is called so."
+            load={loadNodes}
+            onPick={(node) => go({ node: node.id })}
+          />
+        </div>
         <div>
           <ChoiceField
             label="Act"
@@ -89,6 +115,7 @@ export function Journal({
             ))}
           </ChoiceField>
         </div>
+        {filters.node && <Button onPress={() => go({ node: null })}>All entries and vaults</Button>}
       </Row>
       {view.lines.length === 0 ? (
         <p>Nothing of this kind has happened.</p>
@@ -116,7 +143,7 @@ export function Journal({
       {view.more !== null && (
         <p style={{ marginTop: 16 }}>
           <Link
-            href={`/journal?${new URLSearchParams({ ...(filters.person ? { person: filters.person } : {}), ...(filters.acts ? { acts: filters.acts } : {}), before: String(view.more) })}`}
+            href={`/journal?${new URLSearchParams({ ...(filters.person ? { person: filters.person } : {}), ...(filters.acts ? { acts: filters.acts } : {}), ...(filters.node ? { node: filters.node } : {}), before: String(view.more) })}`}
           >
             Earlier
           </Link>

@@ -1,6 +1,6 @@
 "use client";
 
-import type { ReactNode } from "react";
+import { type ReactNode, useEffect, useRef } from "react";
 import { Dialog as AriaDialog, Heading, Modal, ModalOverlay } from "react-aria-components";
 import styled from "styled-components";
 
@@ -27,6 +27,27 @@ const Sheet = styled(Modal)`
   &:focus { outline: none; }
 `;
 
+/**
+ * Gives the focus back to where it came from. React Aria does so too, but loses it when the page is drawn anew in the
+ * same moment, as it is after every command.
+ */
+function useFocusBack(open: boolean): void {
+  const from = useRef<HTMLElement | null>(null);
+  if (open && from.current === null && typeof document !== "undefined")
+    from.current = document.activeElement as HTMLElement | null;
+  useEffect(() => {
+    if (!open) return;
+    const came = from.current;
+    return () => {
+      from.current = null;
+      for (const after of [50, 300, 800])
+        setTimeout(() => {
+          if (document.activeElement === document.body && came?.isConnected) came.focus();
+        }, after);
+    };
+  }, [open]);
+}
+
 /** A sheet of paper over the page. Escape and a press outside close it. */
 export function Dialog({
   title,
@@ -39,6 +60,7 @@ export function Dialog({
   onClose: () => void;
   children: ReactNode;
 }) {
+  useFocusBack(open);
   return (
     <Overlay isOpen={open} onOpenChange={(isOpen) => !isOpen && onClose()} isDismissable>
       <Sheet>

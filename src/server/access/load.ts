@@ -43,46 +43,64 @@ export interface PathNode {
   separate: boolean;
 }
 
-/** A node and what is above it, the node first. Empty when there is no such node. */
-export async function loadPath(tx: Reader, nodeId: string): Promise<PathNode[]> {
-  const rows = await tx.all<{ id: string; type: NodeType; parent: string | null; vault: string; separate: number }>(sql`
+interface Above {
+  id: string;
+  type: NodeType;
+  parent: string | null;
+  vault: string;
+  separate: number;
+  /** Only where asked for: a JSON array of rows. */
+  grants: string;
+}
+
+/** A node and what is above it, the node first, in one statement: every act reads it. */
+const above = (tx: Reader, nodeId: string, withGrants: boolean) =>
+  tx.all<Above>(sql`
     with recursive up(id, parent, vault, depth) as (
       select node_id, parent_id, vault_id, 0 from places where node_id = ${nodeId} and valid_until is null
       union all
       select p.node_id, p.parent_id, p.vault_id, up.depth + 1 from places p join up on p.node_id = up.parent where p.valid_until is null
     )
     select up.id as id, n.type as type, up.parent as parent, up.vault as vault,
-      exists (select 1 from separations s where s.node_id = up.id and s.valid_until is null) as separate
+      exists (select 1 from separations s where s.node_id = up.id and s.valid_until is null) as separate,
+      ${withGrants ? GRANTS_HERE : sql`'[]'`} as grants
     from up join nodes n on n.id = up.id order by up.depth`);
-  return rows.map((row) => ({
-    id: row.id,
-    type: row.type,
-    parentId: row.parent,
-    vaultId: row.vault,
-    separate: row.separate === 1,
-  }));
-}
+
+const GRANTS_HERE = sql`(select json_group_array(json_object(
+  'id', g.id, 'nodeId', g.node_id, 'subjectKind', g.subject_kind, 'subjectId', g.subject_id, 'level', g.level,
+  'from', g.from_at, 'until', g.until_at, 'why', g.why, 'givenBy', g.given_by, 'validFrom', g.valid_from,
+  'validUntil', g.valid_until, 'commandId', g.command_id)) from grants g where g.node_id = up.id and g.valid_until is null)`;
+
+const toPathNode = (row: Above): PathNode => ({
+  id: row.id,
+  type: row.type,
+  parentId: row.parent,
+  vaultId: row.vault,
+  separate: row.separate === 1,
+});
+
+/** A node and what is above it, the node first. Empty when there is no such node. */
+export const loadPath = async (tx: Reader, nodeId: string): Promise<PathNode[]> =>
+  (await above(tx, nodeId, false)).map(toPathNode);
 
 /** The path with every grant that stands on it. */
 export async function loadSteps(
   tx: Reader,
   nodeId: string,
 ): Promise<{ path: PathNode[]; steps: Step[]; rows: GrantRow[] }> {
-  const path = await loadPath(tx, nodeId);
-  if (path.length === 0) return { path, steps: [], rows: [] };
-  const ids = path.map((node) => node.id);
-  // Written out, as every act reads it.
-  const rows = await tx.all<GrantRow>(sql`
-    select id, node_id as "nodeId", subject_kind as "subjectKind", subject_id as "subjectId", level,
-      from_at as "from", until_at as until, why, given_by as "givenBy", valid_from as "validFrom",
-      valid_until as "validUntil", command_id as "commandId"
-    from grants where node_id in ${ids} and valid_until is null`);
-  const steps = path.map((node) => ({
-    node: node.id,
-    separate: node.separate,
-    grants: rows.filter((row) => row.nodeId === node.id).map(toGrant),
+  const read = (await above(tx, nodeId, true)).map((row) => ({
+    node: toPathNode(row),
+    grants: JSON.parse(row.grants) as GrantRow[],
   }));
-  return { path, steps, rows };
+  return {
+    path: read.map(({ node }) => node),
+    steps: read.map(({ node, grants: own }) => ({
+      node: node.id,
+      separate: node.separate,
+      grants: own.map(toGrant),
+    })),
+    rows: read.flatMap(({ grants: own }) => own),
+  };
 }
 
 /** What one person has at one node, and why; null where there is no such person or node. */

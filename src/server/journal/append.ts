@@ -1,5 +1,5 @@
 /** Appends a line to the journal's chain, inside the transaction that made it true. */
-import { inArray, sql } from "drizzle-orm";
+import { sql } from "drizzle-orm";
 import { type Bytes, randomBytes, sha256, toHex, utf8 } from "../../core/crypto";
 import { FIRST_PREVIOUS, lineHash, lineMac } from "../../core/journal/chain";
 import type { Transaction } from "../database/client";
@@ -23,10 +23,16 @@ export async function appendLine(
   key: Bytes,
   entry: JournalEntry & { act: string; outcome: "done" | "refused"; at: number },
 ): Promise<void> {
-  const [last] = await tx.all<{ seq: number; hash: string }>(sql`
-    select seq, hash from journal order by seq desc limit 1`);
+  const names = Object.entries(entry.names ?? {});
+  // The end of the chain and the names that are known, in one statement: every act reads them.
+  const [end] = await tx.all<{ seq: number; hash: string; known: string }>(sql`
+    select coalesce((select max(seq) from journal), 0) as seq,
+      coalesce((select hash from journal order by seq desc limit 1), ${FIRST_PREVIOUS}) as hash,
+      (select json_group_array(json_object('ref', ref, 'name', name, 'hash', hash)) from journal_names
+        where ref in ${names.length > 0 ? names.map(([ref]) => ref) : [""]}) as known`);
+  const previous = end!.hash;
   const line = {
-    seq: (last?.seq ?? 0) + 1,
+    seq: end!.seq + 1,
     at: entry.at,
     act: entry.act,
     outcome: entry.outcome,
@@ -35,23 +41,20 @@ export async function appendLine(
     vault: entry.vault ?? null,
     subject: entry.subject ?? null,
     details: JSON.stringify(entry.details ?? {}),
-    names: JSON.stringify(await nameHashes(tx, entry.names ?? {})),
+    names: JSON.stringify(await nameHashes(tx, names, JSON.parse(end!.known))),
   };
-  const previous = last?.hash ?? FIRST_PREVIOUS;
   const hash = lineHash(line, previous);
   await tx.insert(journal).values({ ...line, previous, hash, mac: lineMac(key, hash) });
 }
 
 /** The salted hash of each name; a name that is new for its id gets a salt and a row of its own. */
-async function nameHashes(tx: Transaction, names: Record<string, string>): Promise<Record<string, string>> {
-  const refs = Object.keys(names);
-  if (refs.length === 0) return {};
-  const known = await tx
-    .select({ ref: journalNames.ref, name: journalNames.name, hash: journalNames.hash })
-    .from(journalNames)
-    .where(inArray(journalNames.ref, refs));
+async function nameHashes(
+  tx: Transaction,
+  names: readonly [ref: string, name: string][],
+  known: readonly { ref: string; name: string; hash: string }[],
+): Promise<Record<string, string>> {
   const hashes: Record<string, string> = {};
-  for (const [ref, name] of Object.entries(names))
+  for (const [ref, name] of names)
     hashes[ref] = known.find((row) => row.ref === ref && row.name === name)?.hash ?? (await keepName(tx, ref, name));
   return hashes;
 }

@@ -1,13 +1,15 @@
 /** Journal lines in sentences, for an entry's story and the Journal page. */
-import { and, desc, eq, inArray, like, lt, or, type SQL } from "drizzle-orm";
+import { and, desc, eq, inArray, like, lt, or, type SQL, sql } from "drizzle-orm";
 import { z } from "zod";
 import { atLeast, type Given, levelWord } from "../../core/access";
-import { FAILURES, type SignInOutcome } from "../../core/signin/outcome";
+import { DID_NOT_WORK, FAILURES, type SignInOutcome } from "../../core/signin/outcome";
 import { sayTime } from "../../core/time";
 import { loadReach } from "../access/load";
 import { loadNames, type Names } from "../access/who";
+import { sortByName } from "../byName";
 import { isAdministrator } from "../caller";
-import { query } from "../command";
+import { none, query } from "../command";
+import { bulk } from "../database/bulk";
 import type { Reader } from "../database/client";
 import { entries, journal, journalNames, vaults } from "../database/schema";
 
@@ -110,6 +112,8 @@ function sentence(
       return details.outcome === "signed-in"
         ? `signed in${node === null ? "" : ` with ${node}`} (sealed sign-in)`
         : `tried to sign in${node === null ? "" : ` with ${node}`}: it ${FAILURES[details.outcome as Exclude<SignInOutcome, "signed-in">]?.title ?? "failed"}`;
+    case "signIn.didNotWork":
+      return `said that ${it} did not let them in: ${DID_NOT_WORK[details.what as keyof typeof DID_NOT_WORK] ?? ""}`;
     case "signIn.landed":
       return `was not let in where they landed${on}`;
     case "signIn.signedOut":
@@ -214,6 +218,7 @@ const CHANGED_WORDS: Record<string, string> = {
 };
 const REFUSED_ACTS: Record<string, string> = {
   "signIn.begin": "signing in with",
+  "signIn.didNotWork": "reporting",
   "vaults.reveal": "revealing a field of",
   "vaults.changeEntry": "changing",
   "access.give": "giving access to",
@@ -291,6 +296,37 @@ export const journalPage = query({
       const vault = line.vault === null ? undefined : vaultNames.get(line.vault);
       return line.node === line.vault ? (vault ?? "a vault") : vault ? `an entry in ${vault}` : "an entry";
     });
-    return { lines, more: rows.length === PAGE ? rows.at(-1)!.seq : null, zone: (await loadNames(tx)).zone, seesAll };
+    return {
+      lines,
+      about: input.nodeId !== null && knows(input.nodeId) ? (nodeNames.get(input.nodeId) ?? null) : null,
+      more: rows.length === PAGE ? rows.at(-1)!.seq : null,
+      zone: (await loadNames(tx)).zone,
+      seesAll,
+    };
+  },
+});
+
+/** Vaults and entries that the reader may pick to read of: those they reach. */
+export const journalNodes = query({
+  name: "journal.nodes",
+  input: none,
+  by: ["person"],
+  allow: () => undefined,
+  run: async ({ tx, me, at }) => {
+    const { levels, tree } = await loadReach(tx, me!, at);
+    const [vaultRows, entryRows] = await Promise.all([
+      tx.select({ id: vaults.nodeId, name: vaults.name }).from(vaults),
+      bulk<{ id: string; name: string }>(tx, { id: sql`node_id`, name: sql`name` }, sql`from entries`),
+    ]);
+    const vaultNames = new Map(vaultRows.map((row) => [row.id, row.name]));
+    return sortByName(
+      [...vaultRows, ...entryRows]
+        .filter(({ id }) => atLeast(levels.get(id) ?? "none", "use"))
+        .map(({ id, name }) => ({
+          id,
+          name,
+          note: vaultNames.has(id) ? "vault" : (vaultNames.get(tree.get(id)!.vaultId) ?? ""),
+        })),
+    );
   },
 });

@@ -12,11 +12,11 @@ export default async function JournalPage({
   searchParams: Promise<Record<string, string | undefined>>;
 }) {
   const [{ role }, search] = await Promise.all([me(), searchParams]);
-  const filters = { person: search.person ?? null, acts: search.acts ?? null };
+  const filters = { person: search.person ?? null, acts: search.acts ?? null, node: search.node ?? null };
   const view = await ask(journalPage, {
     before: search.before ? Number(search.before) : null,
     personId: filters.person,
-    nodeId: search.node ?? null,
+    nodeId: filters.node,
     acts: filters.acts as never,
   });
   const people = isAdministrator(role) ? (await ask(personList, {})).map(({ id, name }) => ({ id, name })) : [];

@@ -1,0 +1,77 @@
+"use client";
+
+import { useState } from "react";
+import { DID_NOT_WORK } from "@/core/signin/outcome";
+import { useCommand } from "../shared/ask";
+import { Button, CheckField, Row, Stack, TextField } from "../shared/controls";
+import { Dialog } from "../shared/Dialog";
+import type { EntryView } from "./types";
+
+type What = keyof typeof DID_NOT_WORK;
+
+/** Tells the entry's stewards that somebody was not let in, and how it looked. */
+export function DidNotWork({ entry }: { entry: EntryView }) {
+  const [open, setOpen] = useState(false);
+  const [what, setWhat] = useState<What>("asks-again");
+  const [note, setNote] = useState("");
+  const [told, setTold] = useState(false);
+  const tell = useCommand("signIn.didNotWork");
+  const stewards = entry.own.stewards.join(" and ") || "its stewards";
+  const send = async () => {
+    const answer = await tell.run({ entryId: entry.id, what, note });
+    if (!answer.ok) return;
+    setOpen(false);
+    setNote("");
+    setTold(true);
+  };
+  return (
+    <>
+      <Button onPress={() => setOpen(true)}>It did not work</Button>
+      {told && (
+        <p className="small" role="status">
+          {stewards} {entry.own.stewards.length > 1 ? "have" : "has"} been told.
+        </p>
+      )}
+      <Dialog title={`${entry.name} did not let you in`} open={open} onClose={() => setOpen(false)}>
+        <form
+          onSubmit={(event) => {
+            event.preventDefault();
+            void send();
+          }}
+        >
+          <Stack>
+            <fieldset style={{ border: 0, padding: 0, margin: 0 }}>
+              <legend style={{ marginBottom: 6 }}>What do you see?</legend>
+              <Stack style={{ gap: 8 }}>
+                {(Object.keys(DID_NOT_WORK) as What[]).map((key) => (
+                  <CheckField
+                    key={key}
+                    type="radio"
+                    name="what"
+                    label={`${DID_NOT_WORK[key].charAt(0).toUpperCase()}${DID_NOT_WORK[key].slice(1)}`}
+                    checked={what === key}
+                    onChange={() => setWhat(key)}
+                  />
+                ))}
+              </Stack>
+            </fieldset>
+            <TextField
+              label="Anything else (not a password)"
+              value={note}
+              maxLength={300}
+              onChange={(event) => setNote(event.target.value)}
+              wrong={tell.wrong("note")}
+            />
+            {tell.wrong() && <p role="alert">{tell.wrong()}</p>}
+            <Row>
+              <Button look="go" type="submit" isDisabled={tell.running}>
+                Tell {stewards}
+              </Button>
+              <Button onPress={() => setOpen(false)}>Cancel</Button>
+            </Row>
+          </Stack>
+        </form>
+      </Dialog>
+    </>
+  );
+}

@@ -1,0 +1,127 @@
+"use client";
+
+import { useRouter } from "next/navigation";
+import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from "react";
+import styled from "styled-components";
+import { find, prepare } from "@/core/finder";
+import type { DeskLine } from "@/server/frontdesk/frontDesk";
+import { runQuery } from "../shared/ask";
+import { Dialog } from "../shared/Dialog";
+import { useLanyard } from "../shared/lanyard";
+import { Stamp } from "../shared/Stamp";
+import { SignInNotice, useSignIn } from "../shared/useSignIn";
+
+const MOST = 8;
+
+const Box = styled.div`
+  input { width: 100%; height: 48px; padding: 0 14px; border: 1px solid var(--edge); border-radius: var(--corner); background: var(--paper); color: var(--ink); font: 400 18px/24px var(--text); }
+  input:focus { border-color: var(--copper); outline: 2px solid var(--copper); }
+  ul { margin-top: 10px; }
+  li { display: grid; grid-template-columns: 36px minmax(0, 1fr) auto; gap: 12px; align-items: center; min-height: 42px; padding: 0 8px; border-bottom: 1px solid var(--rule); border-left: 3px solid transparent; cursor: pointer; }
+  li > span { overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
+  li[aria-selected="true"] { background: var(--pick); --ground: var(--pick); border-left-color: var(--copper); }
+`;
+
+/** The finder over whatever page one is on: every vault one reaches, at once. */
+export default function FinderSheet({ onClose }: { onClose: () => void }) {
+  const router = useRouter();
+  const { lanyard } = useLanyard();
+  const { signing, start, clear } = useSignIn();
+  const [lines, setLines] = useState<DeskLine[] | "failed" | null>(null);
+  const [typed, setTyped] = useState("");
+  const [at, setAt] = useState(0);
+  const input = useRef<HTMLInputElement>(null);
+  useEffect(() => {
+    input.current?.focus();
+    void runQuery<{ lines: DeskLine[] }>("frontdesk.lines", {}).then((answer) =>
+      setLines(answer.ok ? answer.result.lines : "failed"),
+    );
+  }, []);
+  const index = useMemo(() => prepare(Array.isArray(lines) ? lines : []), [lines]);
+  const found = typed.trim() === "" ? index.slice(0, MOST).map(({ line }) => line) : find(index, typed, MOST);
+  const marked = found[Math.min(at, found.length - 1)];
+  const connected = lanyard?.state === "connected";
+
+  const open = (line: DeskLine) => {
+    onClose();
+    router.push(`/entry/${line.id}`);
+  };
+  const act = (line: DeskLine) => (connected ? void start(line) : open(line));
+  const onKeyDown = (event: KeyboardEvent) => {
+    if (event.key === "ArrowDown" || event.key === "ArrowUp") {
+      event.preventDefault();
+      setAt(Math.min(found.length - 1, Math.max(0, at + (event.key === "ArrowDown" ? 1 : -1))));
+    } else if (event.key === "Enter" && marked) {
+      event.preventDefault();
+      if (event.shiftKey) open(marked);
+      else act(marked);
+    }
+  };
+
+  return (
+    <Dialog title="Find, and sign in" open onClose={onClose}>
+      <Box>
+        <input
+          ref={input}
+          value={typed}
+          onChange={(event) => {
+            setTyped(event.target.value);
+            setAt(0);
+            clear();
+          }}
+          onKeyDown={onKeyDown}
+          role="combobox"
+          aria-expanded={found.length > 0}
+          aria-controls="found"
+          aria-activedescendant={marked && `found-${marked.id}`}
+          aria-autocomplete="list"
+          aria-label="Find in every vault"
+          placeholder="Where do you want to sign in?"
+          autoComplete="off"
+          spellCheck={false}
+        />
+        {signing && (
+          <div style={{ marginTop: 12 }}>
+            <SignInNotice signing={signing} stewards={[]} onClose={clear} onAgain={() => void start(signing.entry)} />
+          </div>
+        )}
+        {lines === null && (
+          <p className="soft" style={{ marginTop: 12 }}>
+            Looking through what you can reach.
+          </p>
+        )}
+        {lines === "failed" && <p style={{ marginTop: 12 }}>Galtry does not answer. Close this and try again.</p>}
+        {Array.isArray(lines) && found.length === 0 && (
+          <p style={{ marginTop: 12 }}>
+            {lines.length === 0
+              ? "Nothing has been given to you yet."
+              : `Nothing that you can reach is called “${typed}”.`}
+          </p>
+        )}
+        <ul id="found" role="listbox" aria-label="Found">
+          {found.map((line) => (
+            // biome-ignore lint/a11y/useKeyWithClickEvents: the keys are the input's, as in any combobox
+            <li
+              key={line.id}
+              id={`found-${line.id}`}
+              role="option"
+              aria-selected={line === marked}
+              onClick={(event) => (event.shiftKey ? open(line) : act(line))}
+            >
+              <Stamp name={line.name} />
+              <span>
+                <b>{line.name}</b> <span className="soft">{line.description}</span>
+              </span>
+              <span className="soft small">{line.vault}</span>
+            </li>
+          ))}
+        </ul>
+        {marked && (
+          <p className="soft small" style={{ marginTop: 10 }}>
+            Enter {connected ? "signs in to" : "opens"} <b>{marked.name}</b>; Shift Enter opens its entry.
+          </p>
+        )}
+      </Box>
+    </Dialog>
+  );
+}

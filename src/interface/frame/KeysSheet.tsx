@@ -1,0 +1,59 @@
+"use client";
+
+import styled from "styled-components";
+import { Dialog } from "../shared/Dialog";
+
+const Listed = styled.dl`
+  display: grid;
+  grid-template-columns: max-content minmax(0, 1fr);
+  gap: 6px 20px;
+  margin-bottom: 16px;
+  dd { margin: 0; }
+  kbd { display: inline-block; min-width: 24px; padding: 0 6px; border: 1px solid var(--edge); border-radius: 3px; font: 13px/20px var(--mono); text-align: center; }
+`;
+
+const KEYS: { where: string; keys: [keys: string, does: string][] }[] = [
+  {
+    where: "Anywhere",
+    keys: [
+      ["/", "find, and sign in"],
+      ["?", "this list"],
+      ["Escape", "close what lies over the page"],
+    ],
+  },
+  {
+    where: "In the finder",
+    keys: [
+      ["Enter", "sign in to the line that is marked"],
+      ["Shift Enter", "open its entry"],
+      ["↓ ↑", "next line, line before"],
+      ["Escape", "empty it"],
+    ],
+  },
+  {
+    where: "On a website, with Lanyard",
+    keys: [["Alt ↓", "in the user name’s field: open Lanyard’s window with the key that fits"]],
+  },
+];
+
+export default function KeysSheet({ onClose }: { onClose: () => void }) {
+  return (
+    <Dialog title="Keys" open onClose={onClose}>
+      {KEYS.map(({ where, keys }) => (
+        <section key={where}>
+          <h3 style={{ marginBottom: 6 }}>{where}</h3>
+          <Listed>
+            {keys.map(([pressed, does]) => (
+              <div key={pressed} style={{ display: "contents" }}>
+                <dt>
+                  <kbd>{pressed}</kbd>
+                </dt>
+                <dd>{does}</dd>
+              </div>
+            ))}
+          </Listed>
+        </section>
+      ))}
+    </Dialog>
+  );
+}

@@ -1,0 +1,113 @@
+"use client";
+
+import { useId, useMemo, useState } from "react";
+import styled from "styled-components";
+import { TextField } from "./controls";
+
+const Around = styled.div`
+  position: relative;
+  ul { position: absolute; inset: calc(100% + 4px) 0 auto; z-index: 6; max-height: 300px; overflow: auto; background: var(--sheet); border: 1px solid var(--edge); box-shadow: var(--shade); }
+  li { display: flex; justify-content: space-between; gap: 12px; padding: 7px 12px; cursor: pointer; }
+  li[aria-selected="true"] { background: var(--pick); box-shadow: inset 4px 0 var(--ink); }
+  li span:last-child { color: var(--soft); font-size: 13.5px; }
+`;
+
+const MOST = 12;
+
+export interface Choice {
+  id: string;
+  name: string;
+  note: string;
+}
+
+interface PickerProps<C extends Choice> {
+  label: string;
+  /** The label stands over the field; otherwise only the placeholder is seen. */
+  seen?: boolean;
+  placeholder: string;
+  /** What the list holds, for those who hear it. */
+  list: string;
+  nothing: string;
+  /** Asked for when the field is first come to; null when Galtry does not answer. */
+  load: () => Promise<C[] | null>;
+  onPick: (choice: C) => void;
+}
+
+/** Finds one of many by a few letters of its name or note. */
+export function Picker<C extends Choice>({
+  label,
+  seen = false,
+  placeholder,
+  list,
+  nothing,
+  load,
+  onPick,
+}: PickerProps<C>) {
+  const id = useId();
+  const [all, setAll] = useState<C[] | null>(null);
+  const [typed, setTyped] = useState("");
+  const [at, setAt] = useState(0);
+  const found = useMemo(() => {
+    const wanted = typed.trim().toLowerCase();
+    if (wanted === "") return [];
+    return (all ?? [])
+      .filter((one) => one.name.toLowerCase().includes(wanted) || one.note.toLowerCase().includes(wanted))
+      .slice(0, MOST);
+  }, [all, typed]);
+  const pick = (choice: C | undefined) => {
+    if (!choice) return;
+    setTyped("");
+    onPick(choice);
+  };
+  return (
+    <Around>
+      <TextField
+        label={seen ? label : <span className="unseen">{label}</span>}
+        placeholder={placeholder}
+        value={typed}
+        role="combobox"
+        aria-expanded={found.length > 0}
+        aria-controls={id}
+        aria-activedescendant={found[at] ? `${id}-${at}` : undefined}
+        autoComplete="off"
+        onFocus={() => all ?? void load().then(setAll)}
+        onChange={(event) => {
+          setTyped(event.target.value);
+          setAt(0);
+        }}
+        onKeyDown={(event) => {
+          if (event.key === "ArrowDown") setAt(Math.min(found.length - 1, at + 1));
+          else if (event.key === "ArrowUp") setAt(Math.max(0, at - 1));
+          else if (event.key === "Enter") pick(found[at]);
+          else if (event.key === "Escape") setTyped("");
+          else return;
+          event.preventDefault();
+        }}
+      />
+      {typed.trim() !== "" && (
+        <ul id={id} role="listbox" aria-label={list}>
+          {found.map((one, i) => (
+            // biome-ignore lint/a11y/useKeyWithClickEvents: the field above has the focus and the keys
+            <li
+              key={one.id || one.name}
+              id={`${id}-${i}`}
+              role="option"
+              aria-selected={i === at}
+              tabIndex={-1}
+              onMouseDown={(event) => event.preventDefault()}
+              onClick={() => pick(one)}
+            >
+              <span>{one.name}</span>
+              <span>{one.note}</span>
+            </li>
+          ))}
+          {all && found.length === 0 && (
+            <li role="option" aria-selected={false} tabIndex={-1}>
+              {nothing}
+            </li>
+          )}
+        </ul>
+      )}
+    </Around>
+  );
+}

@@ -1,0 +1,89 @@
+/**
+ * Stewardship that ends by itself. Nobody is refused for that: owners are told a week ahead, and again when it has
+ * happened, wherever nobody would be a steward any more.
+ */
+import { and, between, eq, isNull } from "drizzle-orm";
+import { z } from "zod";
+import { resolve } from "../../core/access";
+import { exactTime } from "../../core/time";
+import { command } from "../command";
+import type { Reader } from "../database/client";
+import { grants, memberships, notices, organisation } from "../database/schema";
+import { addNotice } from "../people/telling";
+import { loadSteps } from "./load";
+import { nodeName } from "./nodeName";
+import { loadEverybody } from "./person";
+
+const AHEAD_MS = 7 * 86_400_000;
+/** How far back an end is still told of, should Galtry have been stopped. */
+const BACK_MS = 86_400_000;
+
+export const tellOfExpiry = command({
+  name: "access.tellOfExpiry",
+  input: z.strictObject({}),
+  by: ["server"],
+  allow: () => undefined,
+  run: async ({ tx, at }) => {
+    const ends = await endsOfStewardship(tx, at - BACK_MS, at + AHEAD_MS);
+    if (ends.length === 0) return [];
+    const [home] = await tx.select({ zone: organisation.timeZone }).from(organisation);
+    const told: string[] = [];
+    for (const { nodeId, end } of ends) {
+      if ((await stewardsAt(tx, nodeId, end - 1)) === 0 || (await stewardsAt(tx, nodeId, end)) > 0) continue;
+      const what = await nodeName(tx, nodeId);
+      const when = exactTime(end, home!.zone);
+      const text =
+        end > at
+          ? `${what} will have no steward from ${when}: the last stewardship ends then. Extend it, or make somebody else its steward.`
+          : `${what} has no steward any more: the last stewardship ended ${when}. Nobody can give or withdraw access there.`;
+      const owners = (await loadEverybody(tx, at)).filter(
+        (person) => person.role === "owner" && person.standing === "active",
+      );
+      for (const owner of owners) if (await tellOnce(tx, owner.id, text, nodeId, at)) told.push(owner.id);
+    }
+    return told;
+  },
+  journal: () => null,
+  tell: ({ result }) => result.map((id) => `person:${id}` as const),
+});
+
+/** Every moment at which a grant of Steward, or a membership that one comes by, ends; with the grant's node. */
+async function endsOfStewardship(tx: Reader, from: number, to: number): Promise<{ nodeId: string; end: number }[]> {
+  const steward = and(eq(grants.level, "steward"), isNull(grants.validUntil));
+  const own = await tx
+    .select({ nodeId: grants.nodeId, end: grants.until })
+    .from(grants)
+    .where(and(steward, between(grants.until, from, to)));
+  const byGroup = await tx
+    .select({ nodeId: grants.nodeId, end: memberships.until })
+    .from(memberships)
+    .innerJoin(grants, and(eq(grants.subjectKind, "group"), eq(grants.subjectId, memberships.groupId)))
+    .where(and(steward, isNull(memberships.validUntil), between(memberships.until, from, to)));
+  const seen = new Map([...own, ...byGroup].map((row) => [`${row.nodeId} ${row.end}`, row]));
+  return [...seen.values()].map(({ nodeId, end }) => ({ nodeId, end: end! })).sort((a, b) => a.end - b.end);
+}
+
+/** How many active members of staff have Steward at a node at a moment. */
+async function stewardsAt(tx: Reader, nodeId: string, moment: number): Promise<number> {
+  const [{ steps }, everybody] = await Promise.all([loadSteps(tx, nodeId), loadEverybody(tx, moment)]);
+  return everybody.filter(
+    (person) => person.standing === "active" && !person.guest && resolve(person, steps, moment).level === "steward",
+  ).length;
+}
+
+async function tellOnce(
+  tx: Parameters<typeof addNotice>[0],
+  personId: string,
+  text: string,
+  nodeId: string,
+  at: number,
+): Promise<boolean> {
+  const [known] = await tx
+    .select({ id: notices.id })
+    .from(notices)
+    .where(and(eq(notices.personId, personId), eq(notices.nodeId, nodeId), eq(notices.text, text)))
+    .limit(1);
+  if (known) return false;
+  await addNotice(tx, personId, at, text, nodeId);
+  return true;
+}
