@@ -62,7 +62,8 @@ export async function startHouse(): Promise<House> {
   return house;
 }
 
-async function answers(address: string, gone: () => boolean, log: () => string): Promise<void> {
+/** Waits until a server answers there, or its process is gone. */
+export async function answers(address: string, gone: () => boolean, log: () => string): Promise<void> {
   for (const start = Date.now(); Date.now() - start < 60_000; ) {
     if (gone()) throw new Error(`Galtry did not start:\n${log()}`);
     if (

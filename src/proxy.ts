@@ -21,6 +21,8 @@ export function proxy(request: NextRequest): NextResponse {
   const response = NextResponse.next({ request: { headers } });
   response.headers.set("content-security-policy", policy);
   response.headers.set("x-content-type-options", "nosniff");
+  if (process.env.GALTRY_PUBLIC_URL?.startsWith("https:"))
+    response.headers.set("strict-transport-security", "max-age=31536000");
   response.headers.set("referrer-policy", "same-origin");
   response.headers.set("cross-origin-opener-policy", "same-origin");
   response.headers.set("permissions-policy", "camera=(), microphone=(), geolocation=()");

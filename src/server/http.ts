@@ -26,7 +26,10 @@ const STATUS: Record<RefusalCode, number> = {
 };
 
 export const json = (body: unknown, status = 200, headers: [string, string][] = []): Response =>
-  Response.json(body, { status, headers: [["cache-control", "no-store"], ...headers] });
+  Response.json(body, {
+    status,
+    headers: [["cache-control", "no-store"], ["x-content-type-options", "nosniff"], ...headers],
+  });
 
 export function refusal(refused: Refused): Response {
   const { code, message, field, data } = refused;
@@ -159,12 +162,31 @@ export async function runNamed(
 
 const MOST_JSON = 3 * 1024 * 1024;
 
+/** @throws Refused bad-input for too much, or for what is not JSON */
 export async function readJson(request: Request): Promise<unknown> {
-  const text = await request.text();
-  if (text.length > MOST_JSON) throw new Refused("bad-input", "This is too much at once.");
+  const text = await readText(request);
   try {
     return text === "" ? {} : JSON.parse(text);
   } catch {
     throw new Refused("bad-input", "This is not JSON.");
   }
+}
+
+/** Stops reading as soon as it is too much, whatever length was announced. */
+async function readText(request: Request): Promise<string> {
+  const decoder = new TextDecoder();
+  let text = "";
+  let length = 0;
+  const reader = request.body?.getReader();
+  while (reader) {
+    const { value, done } = await reader.read();
+    if (done) break;
+    length += value.length;
+    if (length > MOST_JSON) {
+      void reader.cancel().catch(() => undefined);
+      throw new Refused("bad-input", "This is too much at once.");
+    }
+    text += decoder.decode(value, { stream: true });
+  }
+  return text + decoder.decode();
 }

@@ -41,7 +41,7 @@ export function DidNotWork({ entry }: { entry: EntryView }) {
         >
           <Stack>
             <fieldset style={{ border: 0, padding: 0, margin: 0 }}>
-              <legend style={{ marginBottom: 6 }}>What do you see?</legend>
+              <legend style={{ marginBottom: 6, padding: 0 }}>What do you see?</legend>
               <Stack style={{ gap: 8 }}>
                 {(Object.keys(DID_NOT_WORK) as What[]).map((key) => (
                   <CheckField

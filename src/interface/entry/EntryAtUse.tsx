@@ -69,7 +69,7 @@ export function EntryAtUse({ entry, now }: { entry: EntryView; now: number }) {
               <p className="small soft">
                 Opens in a new tab, already signed in.
                 <br />
-                Lanyard is connected in this browser.
+                {connected ? "Lanyard is connected in this browser." : "Looking for Lanyard in this browser."}
               </p>
             </>
           ) : (

@@ -5,7 +5,7 @@ import { Dialog } from "../shared/Dialog";
 
 const Listed = styled.dl`
   display: grid;
-  grid-template-columns: max-content minmax(0, 1fr);
+  grid-template-columns: 112px minmax(0, 1fr);
   gap: 6px 20px;
   margin-bottom: 16px;
   dd { margin: 0; }

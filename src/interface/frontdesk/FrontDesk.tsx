@@ -229,7 +229,7 @@ export function FrontDesk({ person, packed, zone, now, greeting, canAdd, steps }
                 section.lines.length > 0 && (
                   <section key={section.id} aria-label={section.title}>
                     <GroupTitle>
-                      {section.title} <span className="count">{section.lines.length}</span>
+                      {section.title} <span className="count">{section.lines.length.toLocaleString("en-GB")}</span>
                       {section.id === "all" && section.lines.length > 12 && <LetterIndex lines={section.lines} />}
                     </GroupTitle>
                     <ul>
@@ -249,7 +249,7 @@ export function FrontDesk({ person, packed, zone, now, greeting, canAdd, steps }
                     </ul>
                     {section.lines.length > MOST_LINES && (
                       <p className="soft" style={{ paddingTop: 10 }}>
-                        {section.lines.length - MOST_LINES} more: type a few letters above.
+                        {(section.lines.length - MOST_LINES).toLocaleString("en-GB")} more: type a few letters above.
                       </p>
                     )}
                   </section>
@@ -258,7 +258,7 @@ export function FrontDesk({ person, packed, zone, now, greeting, canAdd, steps }
           </div>
         </div>
         <aside aria-label="Waiting for you">
-          {lanyard && (
+          {lanyard && steps.length > 0 && (
             <FirstSteps
               steps={[
                 ...steps,
@@ -344,4 +344,4 @@ function Empty({ canAdd }: { canAdd: boolean }) {
   );
 }
 
-const count = (n: number, word: string) => `${n} ${word}${n === 1 ? "" : "s"}`;
+const count = (n: number, word: string) => `${n.toLocaleString("en-GB")} ${word}${n === 1 ? "" : "s"}`;

@@ -33,11 +33,13 @@ const Rows = styled.div`
   [role="row"]:not(.head):hover { background: var(--lit); --ground: var(--lit); }
   [role="cell"] { min-width: 0; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; font-size: 13.5px; }
   .what { display: flex; align-items: center; gap: 10px; font-size: 15px; }
+  .what > span { display: flex; gap: 10px; min-width: 0; align-items: baseline; }
   .what a { overflow: hidden; text-overflow: ellipsis; font-weight: 600; text-decoration: none; }
+  .what .soft { min-width: 0; flex-shrink: 4; overflow: hidden; text-overflow: ellipsis; }
   .what a:hover { text-decoration: underline 1px; }
   .you { display: flex; align-items: center; gap: 8px; }
   @media (max-width: 1023px) { [role="row"] { grid-template-columns: minmax(0, 1fr) 120px 120px; } .addr, .when { display: none; } }
-  @media (max-width: 719px) { [role="row"] { grid-template-columns: minmax(0, 1fr) 110px; } .who { display: none; } }
+  @media (max-width: 719px) { [role="row"] { grid-template-columns: minmax(0, 1fr) 110px; } .who { display: none; } .what > span { display: grid; grid-template-columns: minmax(0, 1fr); gap: 0; line-height: 19px; } }
 `;
 
 const Two = styled.div`
@@ -76,7 +78,7 @@ export function Ledger({
     <Page
       where={
         <>
-          <Link href="/vaults">Vaults</Link> · <b>{vault.name}</b>. {entries.length}{" "}
+          <Link href="/vaults">Vaults</Link> · <b>{vault.name}</b>. {entries.length.toLocaleString("en-GB")}{" "}
           {entries.length === 1 ? "entry" : "entries"}
           {vault.people !== null && (
             <>
@@ -188,10 +190,12 @@ function Table({ rows, bin, zone, now }: { rows: LedgerRow[]; bin: boolean; zone
             >
               <span role="cell" className="what" title={row.name}>
                 <Stamp name={row.name} />
-                <Link href={`/entry/${row.id}`} prefetch={false}>
-                  {row.name}
-                </Link>
-                <span className="soft small">{row.description}</span>
+                <span>
+                  <Link href={`/entry/${row.id}`} prefetch={false}>
+                    {row.name}
+                  </Link>
+                  {row.description && <span className="soft small">{row.description}</span>}
+                </span>
               </span>
               <span role="cell" className="addr mono" title={row.signInPage}>
                 {siteName(row.signInPage)}

@@ -43,7 +43,7 @@ export function VaultList({ vaults, mayMake }: { vaults: VaultLine[]; mayMake: b
           <>
             You reach{" "}
             <b>
-              {entries} {entries === 1 ? "entry" : "entries"}
+              {entries.toLocaleString("en-GB")} {entries === 1 ? "entry" : "entries"}
             </b>{" "}
             in{" "}
             <b>
@@ -83,7 +83,7 @@ export function VaultList({ vaults, mayMake }: { vaults: VaultLine[]; mayMake: b
                 )}
               </span>
               <span className="count soft">
-                {vault.entries} {vault.entries === 1 ? "entry" : "entries"}
+                {vault.entries.toLocaleString("en-GB")} {vault.entries === 1 ? "entry" : "entries"}
               </span>
               <span className="you">
                 {vault.level === "none" ? (

@@ -113,7 +113,9 @@ async function signInStream(
   request: Request,
   caller: Extract<Caller, { kind: "lanyard" }>,
 ): Promise<Response> {
-  const { entryId } = z.strictObject({ entryId: idSchema }).parse(await readJson(request));
+  const input = z.strictObject({ entryId: idSchema }).safeParse(await readJson(request));
+  if (!input.success) throw new Refused("bad-input", "This names no entry.", "entryId");
+  const { entryId } = input.data;
   const encoder = new TextEncoder();
   const stream = new ReadableStream<Uint8Array>({
     async start(controller) {
