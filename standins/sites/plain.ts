@@ -2,7 +2,7 @@
 import { randomBytes } from "node:crypto";
 import iconv from "iconv-lite";
 import { codeAt } from "../../src/core/signin/code";
-import { type Account, cookieOf, inside, page, router, Sessions, type Site } from "./site";
+import { type Account, behindSignIn, cookieOf, inside, page, router, Sessions, type Site } from "./site";
 
 interface Plain {
   host: string;
@@ -37,15 +37,7 @@ export function plainSite({ host, name, signInPath, account, text }: Plain): Sit
     sessions.start(response, { user: account.userName });
     response.redirect(303, "/today");
   });
-  routes.get("/today", (request, response) => {
-    const session = sessions.of(request);
-    if (!session) return response.redirect(302, signInPath);
-    response.send(inside(name, session.user!, text));
-  });
-  routes.get("/sign-out", (request, response) => {
-    sessions.end(request);
-    response.redirect(302, signInPath);
-  });
+  behindSignIn(routes, sessions, { name, text, signInPath }, "/today");
   return { host, name, signInPath, account, router: routes };
 }
 
@@ -85,15 +77,7 @@ export function tokenSite({ host, name, signInPath, account, text }: Plain): Sit
     sessions.start(response, { user: account.userName });
     response.redirect(302, "/box-office/today");
   });
-  routes.get("/box-office/today", (request, response) => {
-    const session = sessions.of(request);
-    if (!session) return response.redirect(302, signInPath);
-    response.send(inside(name, session.user!, text));
-  });
-  routes.get("/sign-out", (request, response) => {
-    sessions.end(request);
-    response.redirect(302, signInPath);
-  });
+  behindSignIn(routes, sessions, { name, text, signInPath }, "/box-office/today");
   return { host, name, signInPath, account, router: routes };
 }
 
@@ -135,15 +119,7 @@ export function userNameFirstSite({ host, name, signInPath, account, text }: Pla
     sessions.start(response, { user: step.user! });
     response.redirect(303, "/orders");
   });
-  routes.get("/orders", (request, response) => {
-    const session = sessions.of(request);
-    if (!session) return response.redirect(302, signInPath);
-    response.send(inside(name, session.user!, text));
-  });
-  routes.get("/sign-out", (request, response) => {
-    sessions.end(request);
-    response.redirect(302, signInPath);
-  });
+  behindSignIn(routes, sessions, { name, text, signInPath }, "/orders");
   return { host, name, signInPath, account, router: routes };
 }
 
@@ -188,15 +164,7 @@ export function codeSite({ host, name, signInPath, account, text }: Plain): Site
     sessions.start(response, { user: half.user! });
     response.redirect(302, "/parcels");
   });
-  routes.get("/parcels", (request, response) => {
-    const session = sessions.of(request);
-    if (!session) return response.redirect(302, signInPath);
-    response.send(inside(name, session.user!, text));
-  });
-  routes.get("/sign-out", (request, response) => {
-    sessions.end(request);
-    response.redirect(302, signInPath);
-  });
+  behindSignIn(routes, sessions, { name, text, signInPath }, "/parcels");
   return { host, name, signInPath, account, router: routes };
 }
 
@@ -222,15 +190,7 @@ export function branchSite({ host, name, signInPath, account, text }: Plain): Si
     sessions.start(response, { user: account.userName });
     response.redirect(303, "/trips");
   });
-  routes.get("/trips", (request, response) => {
-    const session = sessions.of(request);
-    if (!session) return response.redirect(302, signInPath);
-    response.send(inside(name, session.user!, text));
-  });
-  routes.get("/sign-out", (request, response) => {
-    sessions.end(request);
-    response.redirect(302, signInPath);
-  });
+  behindSignIn(routes, sessions, { name, text, signInPath }, "/trips");
   return { host, name, signInPath, account, router: routes };
 }
 
@@ -275,15 +235,7 @@ export function legacySite({ host, name, signInPath, account, text }: Plain): Si
       `<html><head><meta http-equiv="refresh" content="0;url=/shop/uebersicht.asp"></head><body>Einen Moment</body></html>`,
     );
   });
-  routes.get("/shop/uebersicht.asp", (request, response) => {
-    const session = sessions.of(request);
-    if (!session) return response.redirect(302, signInPath);
-    response.send(inside(name, session.user!, text));
-  });
-  routes.get("/sign-out", (request, response) => {
-    sessions.end(request);
-    response.redirect(302, signInPath);
-  });
+  behindSignIn(routes, sessions, { name, text, signInPath }, "/shop/uebersicht.asp");
   return { host, name, signInPath, account, router: routes };
 }
 
@@ -308,14 +260,6 @@ export function crowdedSite({ host, name, signInPath, account, text }: Plain): S
     sessions.start(response, { user: account.userName });
     response.redirect(303, "/table");
   });
-  routes.get("/table", (request, response) => {
-    const session = sessions.of(request);
-    if (!session) return response.redirect(302, signInPath);
-    response.send(inside(name, session.user!, text));
-  });
-  routes.get("/sign-out", (request, response) => {
-    sessions.end(request);
-    response.redirect(302, signInPath);
-  });
+  behindSignIn(routes, sessions, { name, text, signInPath }, "/table");
   return { host, name, signInPath, account, router: routes };
 }

@@ -63,3 +63,21 @@ export function inside(site: string, who: string, text: string): string {
     `<nav><a href="/">${site}</a><a href="/sign-out">Sign out</a></nav><h1>Today at ${site}</h1><p>Signed in as <b>${who.replace(/[<&]/g, "")}</b>.</p><p>${text}</p>`,
   );
 }
+
+/** What a session opens: the page inside, which sends others to the sign-in page, and the way out. */
+export function behindSignIn(
+  routes: Router,
+  sessions: Sessions,
+  { name, text, signInPath }: { name: string; text: string; signInPath: string },
+  landing: string,
+): void {
+  routes.get(landing, (request, response) => {
+    const session = sessions.of(request);
+    if (!session) return response.redirect(302, signInPath);
+    response.send(inside(name, session.user!, text));
+  });
+  routes.get("/sign-out", (request, response) => {
+    sessions.end(request);
+    response.redirect(302, signInPath);
+  });
+}
