@@ -9,15 +9,16 @@ import { fromUtf8, open, seal, utf8 } from "../../core/crypto";
 import { hostOf } from "../../core/signin/address";
 import { FAILURES, type Failure, type Progress, type SignInOutcome } from "../../core/signin/outcome";
 import { matches } from "../../core/signin/site";
-import { resolveAt } from "../access/load";
+import { requireLevel, resolveAt } from "../access/load";
 import { reachEnd } from "../access/stewards";
 import { type Caller, personIdOf } from "../caller";
 import { command, idSchema } from "../command";
+import type { Reader } from "../database/client";
 import { entries, entryVersions, fingerprints, met, signIns, usedCodes } from "../database/schema";
 import type { Galtry } from "../galtry";
 import { uuidv7 } from "../ids";
 import { Refused } from "../refused";
-import { type EntryRow, requireEntry } from "../vaults/entries";
+import { requireOutOfBin } from "../vaults/entries";
 import { fingerprint, openValues, type SealedValues, vaultKey } from "../vaults/sealing";
 import type { HandedCookie, SignedIn, SignInEngine } from "./engine";
 import { SignInFailure } from "./guardedClient";
@@ -28,33 +29,60 @@ export const LONGEST_SIGN_IN_MS = 90_000;
 
 type LanyardCaller = Extract<Caller, { kind: "lanyard" }>;
 
+/** What one sign-in needs of its entry, in one statement. */
+async function entryFor(tx: Reader, entryId: string, personId: string, at: number) {
+  // The same user name at the same host is one account, whichever entry keeps it.
+  const queueKey = sql<string>`${entries.host} || ' ' || coalesce(${fingerprints.fingerprint}, ${entries.nodeId})`;
+  const [row] = await tx
+    .select({
+      entry: {
+        nodeId: entries.nodeId,
+        name: entries.name,
+        signInPage: entries.signInPage,
+        reach: entries.reach,
+        steps: entries.steps,
+        plainHttp: entries.plainHttp,
+        guardedFill: entries.guardedFill,
+        binnedAt: entries.binnedAt,
+      },
+      version: {
+        id: entryVersions.id,
+        entryId: entryVersions.entryId,
+        vaultId: entryVersions.vaultId,
+        keyVersion: entryVersions.keyVersion,
+        sealed: entryVersions.sealed,
+        refusedAt: entryVersions.refusedAt,
+      },
+      queueKey,
+      busy: sql<number>`exists (select 1 from ${signIns} where queue_key = ${queueKey} and ended_at is null
+        and begun_at > ${at - LONGEST_SIGN_IN_MS})`,
+      known: sql<number>`exists (select 1 from ${met} where person_id = ${personId} and entry_id = ${entryId})`,
+    })
+    .from(entries)
+    .innerJoin(entryVersions, eq(entryVersions.id, entries.versionId))
+    .leftJoin(fingerprints, and(eq(fingerprints.versionId, entryVersions.id), eq(fingerprints.field, "userName")))
+    .where(eq(entries.nodeId, entryId));
+  return row;
+}
+
+type EntryFor = NonNullable<Awaited<ReturnType<typeof entryFor>>>;
+
 export const beginSignIn = command({
   name: "signIn.begin",
   input: z.strictObject({ entryId: idSchema }),
   by: ["lanyard"],
   internal: true,
-  allow: (context) => requireEntry(context, context.input.entryId, "use"),
-  run: async ({ tx, input, caller, at, allowed, house }) => {
-    const { entry } = allowed;
+  allow: async (context) => {
+    const { tx, me, input, at } = context;
+    const held = await requireLevel(context, input.entryId, "use");
+    return { held, found: requireOutOfBin(await entryFor(tx, input.entryId, me!.id, at), held) };
+  },
+  run: async ({ tx, input, caller, at, allowed: { held, found }, house }) => {
     const { personId, lanyardId } = caller as LanyardCaller;
-    // The same user name at the same host is one account, whichever entry keeps it.
-    const queueKey = sql<string>`${entry.host} || ' ' || coalesce(${fingerprints.fingerprint}, ${entry.nodeId})`;
-    const [current] = await tx
-      .select({
-        version: entryVersions,
-        queueKey,
-        busy: sql<number>`exists (select 1 from ${signIns} where queue_key = ${queueKey} and ended_at is null
-          and begun_at > ${at - LONGEST_SIGN_IN_MS})`,
-        known: sql<number>`exists (select 1 from ${met} where person_id = ${personId} and entry_id = ${input.entryId})`,
-      })
-      .from(entryVersions)
-      .leftJoin(fingerprints, and(eq(fingerprints.versionId, entryVersions.id), eq(fingerprints.field, "userName")))
-      .where(eq(entryVersions.id, entry.versionId));
-    if (!current) throw new Error("an entry has no version");
-    const { version } = current;
-    const found = { entry, version, mayEdit: atLeast(allowed.level, "edit") };
-    if (version.refusedAt !== null) return { ...found, begun: false as const, why: "refused-before" as const };
-    if (current.busy) return { ...found, begun: false as const, why: "busy" as const };
+    const { entry, version } = found;
+    const read = { entry, version, mayEdit: atLeast(held.level, "edit") };
+    if (version.refusedAt !== null) return { ...read, begun: false as const, why: "refused-before" as const };
+    if (found.busy) return { ...read, begun: false as const, why: "busy" as const };
     const signInId = uuidv7();
     await tx.insert(signIns).values({
       id: signInId,
@@ -63,20 +91,20 @@ export const beginSignIn = command({
       personId,
       lanyardId,
       how: "sealed",
-      queueKey: current.queueKey,
+      queueKey: found.queueKey,
       process: house.process,
       begunAt: at,
     });
-    if (!current.known) await tx.insert(met).values({ personId, entryId: input.entryId, at }).onConflictDoNothing();
-    return { ...found, begun: true as const, signInId };
+    if (!found.known) await tx.insert(met).values({ personId, entryId: input.entryId, at }).onConflictDoNothing();
+    return { ...read, begun: true as const, signInId };
   },
   journal: ({ input, result, allowed }) =>
     result.begun
       ? {
           node: input.entryId,
-          vault: allowed.vaultId,
+          vault: allowed.held.vaultId,
           details: { signIn: result.signInId },
-          names: { [input.entryId]: allowed.entry.name },
+          names: { [input.entryId]: result.entry.name },
         }
       : null,
   tell: () => [],
@@ -259,7 +287,7 @@ const defaultEngine = (house: Galtry): SignInEngine =>
   new HttpEngine({ allowedTargets: house.configuration.allowedTargets, ownPort: house.configuration.port });
 
 interface Begun {
-  entry: EntryRow;
+  entry: EntryFor["entry"];
   login: Promise<SealedValues>;
   mayEdit: boolean;
   signInId: string;

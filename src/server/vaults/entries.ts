@@ -35,12 +35,20 @@ export type VersionRow = typeof entryVersions.$inferSelect;
 export async function requireEntry(context: Asking, entryId: string, needed: Level) {
   const allowed = await requireLevel(context, entryId, needed);
   const [entry] = await context.tx.select().from(entries).where(eq(entries.nodeId, entryId));
-  if (!entry) throw notFound();
-  if (entry.binnedAt !== null) {
-    if (!atLeast(allowed.level, "steward")) throw notFound();
+  return { ...allowed, entry: requireOutOfBin(entry && { entry }, allowed).entry };
+}
+
+/** @throws Refused for an entry that is not there, or lies in the bin; only its stewards learn the second */
+export function requireOutOfBin<R extends { entry: { binnedAt: number | null } }>(
+  found: R | undefined,
+  { level }: Pick<Allowed, "level">,
+): R {
+  if (!found) throw notFound();
+  if (found.entry.binnedAt !== null) {
+    if (!atLeast(level, "steward")) throw notFound();
     throw new Refused("conflict", "This entry is in the bin. Restore it first.");
   }
-  return { ...allowed, entry };
+  return found;
 }
 
 export async function currentVersion(tx: Reader, entry: Pick<EntryRow, "versionId">): Promise<VersionRow> {
