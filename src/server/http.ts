@@ -4,6 +4,7 @@ import { BlockList, isIP } from "node:net";
 import pino from "pino";
 import type { Caller } from "./caller";
 import { type Galtry, galtry } from "./galtry";
+import { onceAMinute } from "./onceAMinute";
 import { keepSession, sessionCaller } from "./people/sessions";
 import { type RefusalCode, Refused } from "./refused";
 import { registry } from "./registry";
@@ -121,13 +122,11 @@ export function browserName(userAgent: string): string {
   return `${names[browser[1]!] ?? browser[1]} ${browser[2]}${system ? ` on ${systems[system] ?? system}` : ""}`;
 }
 
-const keptAt = new Map<string, number>();
+const mayKeep = onceAMinute();
 
-/** Writes "last seen" at most once a minute: the idle limit moves while somebody works. */
+/** Writes "last seen": the idle limit moves while somebody works. */
 async function keepNow(house: Galtry, caller: Extract<Caller, { kind: "person" }>): Promise<void> {
-  const now = Date.now();
-  if (!caller.sessionId || now - (keptAt.get(caller.sessionId) ?? 0) < 60_000) return;
-  keptAt.set(caller.sessionId, now);
+  if (!caller.sessionId || !mayKeep(caller.sessionId, Date.now())) return;
   await keepSession.execute(house, {}, caller).catch(() => undefined);
 }
 

@@ -3,26 +3,6 @@ import { z } from "zod";
 import { readCodeSettings } from "../signin/code";
 import { wholeAddress } from "../signin/site";
 
-export type FieldClass = "open" | "identifier" | "secret";
-
-export interface KindField {
-  id: string;
-  label: string;
-  class: FieldClass;
-}
-
-export const WEBSITE_LOGIN = {
-  id: "website-login",
-  label: "Website login",
-  fields: [
-    { id: "signInPage", label: "Sign-in page", class: "open" },
-    { id: "userName", label: "User name", class: "identifier" },
-    { id: "password", label: "Password", class: "secret" },
-    { id: "code", label: "One-time code", class: "secret" },
-    { id: "notes", label: "Notes", class: "open" },
-  ] satisfies KindField[],
-} as const;
-
 /** Refuses what a transform cannot read, with the sentence it gives. */
 const read = <T>(reader: (text: string) => T) =>
   z.string().transform((text, context): T => {
@@ -77,5 +57,4 @@ export const websiteLoginSchema = z.strictObject({
   useSeesUserName: z.boolean().default(false),
 });
 
-export type WebsiteLoginInput = z.input<typeof websiteLoginSchema>;
 export type WebsiteLogin = z.output<typeof websiteLoginSchema>;

@@ -4,7 +4,8 @@ import { useCallback, useEffect, useState } from "react";
 import styled from "styled-components";
 import { Page } from "../frame/Frame";
 import { type Refusal, runCommand, runQuery } from "../shared/ask";
-import { Button, ButtonLink, Notice, Row, Stack, TextField } from "../shared/controls";
+import { ButtonLink, Notice, Row, Stack, TextField } from "../shared/controls";
+import { Form } from "../shared/Form";
 import { askLanyard, useLanyard } from "../shared/lanyard";
 
 const Code = styled.p`
@@ -108,47 +109,35 @@ export function ConnectLanyard({ person }: { person: string }) {
             </p>
           )
         ) : (
-          <form
-            onSubmit={(event) => {
-              event.preventDefault();
-              void confirm();
-            }}
+          <Form
+            verb="It is the same: connect"
+            onSend={confirm}
+            running={running}
+            wrong={refused?.field === "password" ? null : refused?.message}
+            acts={<ButtonLink href="/">Do not connect</ButtonLink>}
           >
-            <Stack>
-              <div>
-                <p>
-                  Lanyard in <b>{pairing.browser}</b> asks to work for <b>{person}</b>. Its window shows this code:
-                </p>
-                <Code>{pairing.userCode}</Code>
-                <p>
-                  Confirm only if Lanyard’s window shows the same eight letters. Whoever uses this browser afterwards
-                  can sign in with your keys.
-                </p>
-              </div>
-              {pairing.mustProve && (
-                <TextField
-                  label="Your sign-in password"
-                  type="password"
-                  autoComplete="current-password"
-                  value={password}
-                  onChange={(event) => setPassword(event.target.value)}
-                  wrong={refused?.field === "password" ? refused.message : null}
-                  hint="your sign-in is more than five minutes old"
-                />
-              )}
-              {refused && refused.field !== "password" && (
-                <Notice data-tone="bad" role="alert">
-                  {refused.message}
-                </Notice>
-              )}
-              <Row>
-                <Button look="go" type="submit" isDisabled={running}>
-                  It is the same: connect
-                </Button>
-                <ButtonLink href="/">Do not connect</ButtonLink>
-              </Row>
-            </Stack>
-          </form>
+            <div>
+              <p>
+                Lanyard in <b>{pairing.browser}</b> asks to work for <b>{person}</b>. Its window shows this code:
+              </p>
+              <Code>{pairing.userCode}</Code>
+              <p>
+                Confirm only if Lanyard’s window shows the same eight letters. Whoever uses this browser afterwards can
+                sign in with your keys.
+              </p>
+            </div>
+            {pairing.mustProve && (
+              <TextField
+                label="Your sign-in password"
+                type="password"
+                autoComplete="current-password"
+                value={password}
+                onText={setPassword}
+                wrong={refused?.field === "password" ? refused.message : null}
+                hint="your sign-in is more than five minutes old"
+              />
+            )}
+          </Form>
         )}
       </div>
     </Page>

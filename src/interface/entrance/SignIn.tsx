@@ -2,7 +2,8 @@
 
 import { useState } from "react";
 import { runCommand } from "../shared/ask";
-import { Button, Notice, Stack, TextField } from "../shared/controls";
+import { TextField } from "../shared/controls";
+import { Form } from "../shared/Form";
 import { Entrance } from "./Entrance";
 
 export function SignIn({ organisation, next }: { organisation: string; next: string }) {
@@ -22,43 +23,34 @@ export function SignIn({ organisation, next }: { organisation: string; next: str
   };
   return (
     <Entrance organisation={organisation} title="Sign in to Galtry">
-      <form
-        onSubmit={(event) => {
-          event.preventDefault();
-          void submit();
-        }}
-        noValidate
+      <Form
+        verb="Sign in"
+        onSend={submit}
+        running={running}
+        wrong={wrong && wrong.field !== "mail" ? wrong.message : null}
       >
-        <Stack>
-          <TextField
-            label="Mail address"
-            type="email"
-            name="mail"
-            autoComplete="username"
-            value={mail}
-            onChange={(event) => setMail(event.target.value)}
-            wrong={wrong?.field === "mail" ? wrong.message : null}
-            autoFocus
-          />
-          <TextField
-            label="Sign-in password"
-            type="password"
-            name="password"
-            autoComplete="current-password"
-            value={password}
-            onChange={(event) => setPassword(event.target.value)}
-          />
-          {wrong && wrong.field !== "mail" && (
-            <Notice data-tone="bad" role="alert">
-              {wrong.message}
-            </Notice>
-          )}
-          <Button look="go" type="submit" isDisabled={running}>
-            Sign in
-          </Button>
-          <p className="small soft">No sign-in password yet, or forgotten? Ask an administrator for a new link.</p>
-        </Stack>
-      </form>
+        <TextField
+          label="Mail address"
+          type="email"
+          name="mail"
+          autoComplete="username"
+          value={mail}
+          onText={setMail}
+          wrong={wrong?.field === "mail" ? wrong.message : null}
+          autoFocus
+        />
+        <TextField
+          label="Sign-in password"
+          type="password"
+          name="password"
+          autoComplete="current-password"
+          value={password}
+          onText={setPassword}
+        />
+      </Form>
+      <p className="small soft" style={{ marginTop: 16 }}>
+        No sign-in password yet, or forgotten? Ask an administrator for a new link.
+      </p>
     </Entrance>
   );
 }

@@ -2,7 +2,8 @@
 
 import { useEffect, useState } from "react";
 import { type Refusal, runCommand, runQuery } from "../shared/ask";
-import { Button, Notice, Stack, TextField } from "../shared/controls";
+import { Notice, TextField } from "../shared/controls";
+import { Form } from "../shared/Form";
 import { Entrance } from "./Entrance";
 
 /** The token stands after the # of the address: it reaches no server log and no Referer. */
@@ -46,46 +47,30 @@ export function Join({ organisation }: { organisation: string | null }) {
         </Notice>
       )}
       {person && (
-        <form
-          onSubmit={(event) => {
-            event.preventDefault();
-            void submit();
-          }}
-          noValidate
-        >
-          <Stack>
-            <p>
-              Set the sign-in password with which you come in from now on, as <b>{person.mail}</b>.
-            </p>
-            <input type="hidden" name="username" autoComplete="username" value={person.mail ?? ""} readOnly />
-            <TextField
-              label="Sign-in password"
-              type="password"
-              autoComplete="new-password"
-              value={password}
-              onChange={(event) => setPassword(event.target.value)}
-              hint={PASSWORD_HINT}
-              wrong={wrong?.field === "password" ? wrong.message : null}
-              autoFocus
-            />
-            <TextField
-              label="Once more"
-              type="password"
-              autoComplete="new-password"
-              value={again}
-              onChange={(event) => setAgain(event.target.value)}
-              wrong={wrong?.field === "again" ? wrong.message : null}
-            />
-            {wrong && !wrong.field && (
-              <Notice data-tone="bad" role="alert">
-                {wrong.message}
-              </Notice>
-            )}
-            <Button look="go" type="submit" isDisabled={running}>
-              Set it and sign in
-            </Button>
-          </Stack>
-        </form>
+        <Form verb="Set it and sign in" onSend={submit} running={running} wrong={wrong?.field ? null : wrong?.message}>
+          <p>
+            Set the sign-in password with which you come in from now on, as <b>{person.mail}</b>.
+          </p>
+          <input type="hidden" name="username" autoComplete="username" value={person.mail ?? ""} readOnly />
+          <TextField
+            label="Sign-in password"
+            type="password"
+            autoComplete="new-password"
+            value={password}
+            onText={setPassword}
+            hint={PASSWORD_HINT}
+            wrong={wrong?.field === "password" ? wrong.message : null}
+            autoFocus
+          />
+          <TextField
+            label="Once more"
+            type="password"
+            autoComplete="new-password"
+            value={again}
+            onText={setAgain}
+            wrong={wrong?.field === "again" ? wrong.message : null}
+          />
+        </Form>
       )}
     </Entrance>
   );
@@ -117,35 +102,19 @@ export function SetUp() {
         </Notice>
       )}
       {person && (
-        <form
-          onSubmit={(event) => {
-            event.preventDefault();
-            void submit();
-          }}
-          noValidate
-        >
-          <Stack>
-            <p>You become the first owner. This page works once.</p>
-            <TextField label="Name of the organisation" autoFocus {...field("organisation")} />
-            <TextField label="Your name" autoComplete="name" {...field("name")} />
-            <TextField label="Your mail address" type="email" autoComplete="username" {...field("mail")} />
-            <TextField
-              label="Your sign-in password"
-              type="password"
-              autoComplete="new-password"
-              hint={PASSWORD_HINT}
-              {...field("password")}
-            />
-            {wrong && !wrong.field && (
-              <Notice data-tone="bad" role="alert">
-                {wrong.message}
-              </Notice>
-            )}
-            <Button look="go" type="submit" isDisabled={running}>
-              Set up
-            </Button>
-          </Stack>
-        </form>
+        <Form verb="Set up" onSend={submit} running={running} wrong={wrong?.field ? null : wrong?.message}>
+          <p>You become the first owner. This page works once.</p>
+          <TextField label="Name of the organisation" autoFocus {...field("organisation")} />
+          <TextField label="Your name" autoComplete="name" {...field("name")} />
+          <TextField label="Your mail address" type="email" autoComplete="username" {...field("mail")} />
+          <TextField
+            label="Your sign-in password"
+            type="password"
+            autoComplete="new-password"
+            hint={PASSWORD_HINT}
+            {...field("password")}
+          />
+        </Form>
       )}
     </Entrance>
   );

@@ -3,8 +3,9 @@
 import { useState } from "react";
 import { DID_NOT_WORK } from "@/core/signin/outcome";
 import { useCommand } from "../shared/ask";
-import { Button, CheckField, Row, Stack, TextField } from "../shared/controls";
+import { Button, CheckField, Stack, TextField } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
+import { Form } from "../shared/Form";
 import type { EntryView } from "./types";
 
 type What = keyof typeof DID_NOT_WORK;
@@ -33,44 +34,36 @@ export function DidNotWork({ entry }: { entry: EntryView }) {
         </p>
       )}
       <Dialog title={`${entry.name} did not let you in`} open={open} onClose={() => setOpen(false)}>
-        <form
-          onSubmit={(event) => {
-            event.preventDefault();
-            void send();
-          }}
+        <Form
+          verb={`Tell ${stewards}`}
+          onSend={send}
+          running={tell.running}
+          wrong={tell.wrong()}
+          onCancel={() => setOpen(false)}
         >
-          <Stack>
-            <fieldset style={{ border: 0, padding: 0, margin: 0 }}>
-              <legend style={{ marginBottom: 6, padding: 0 }}>What do you see?</legend>
-              <Stack style={{ gap: 8 }}>
-                {(Object.keys(DID_NOT_WORK) as What[]).map((key) => (
-                  <CheckField
-                    key={key}
-                    type="radio"
-                    name="what"
-                    label={`${DID_NOT_WORK[key].charAt(0).toUpperCase()}${DID_NOT_WORK[key].slice(1)}`}
-                    checked={what === key}
-                    onChange={() => setWhat(key)}
-                  />
-                ))}
-              </Stack>
-            </fieldset>
-            <TextField
-              label="Anything else (not a password)"
-              value={note}
-              maxLength={300}
-              onChange={(event) => setNote(event.target.value)}
-              wrong={tell.wrong("note")}
-            />
-            {tell.wrong() && <p role="alert">{tell.wrong()}</p>}
-            <Row>
-              <Button look="go" type="submit" isDisabled={tell.running}>
-                Tell {stewards}
-              </Button>
-              <Button onPress={() => setOpen(false)}>Cancel</Button>
-            </Row>
-          </Stack>
-        </form>
+          <fieldset style={{ border: 0, padding: 0, margin: 0 }}>
+            <legend style={{ marginBottom: 6, padding: 0 }}>What do you see?</legend>
+            <Stack style={{ gap: 8 }}>
+              {(Object.keys(DID_NOT_WORK) as What[]).map((key) => (
+                <CheckField
+                  key={key}
+                  type="radio"
+                  name="what"
+                  label={`${DID_NOT_WORK[key].charAt(0).toUpperCase()}${DID_NOT_WORK[key].slice(1)}`}
+                  checked={what === key}
+                  onChange={() => setWhat(key)}
+                />
+              ))}
+            </Stack>
+          </fieldset>
+          <TextField
+            label="Anything else (not a password)"
+            value={note}
+            maxLength={300}
+            onText={setNote}
+            wrong={tell.wrong("note")}
+          />
+        </Form>
       </Dialog>
     </>
   );

@@ -143,7 +143,7 @@ export function EntryForm({ entry, parent }: { entry: EntryView | null; parent: 
         <TextField
           label="Name"
           value={draft.name}
-          onChange={(event) => set("name", event.target.value)}
+          onText={(text) => set("name", text)}
           wrong={wrong("name")}
           autoFocus
           required
@@ -151,7 +151,7 @@ export function EntryForm({ entry, parent }: { entry: EntryView | null; parent: 
         <TextField
           label="What it is for"
           value={draft.description}
-          onChange={(event) => set("description", event.target.value)}
+          onText={(text) => set("description", text)}
           wrong={wrong("description")}
           hint="tells two similar logins apart: “box office, season desk”"
         />
@@ -159,7 +159,7 @@ export function EntryForm({ entry, parent }: { entry: EntryView | null; parent: 
           label="Sign-in page"
           className="mono"
           value={draft.signInPage}
-          onChange={(event) => set("signInPage", event.target.value)}
+          onText={(text) => set("signInPage", text)}
           wrong={wrong("signInPage")}
           hint="the very address where one signs in, not the home page"
           inputMode="url"
@@ -170,7 +170,7 @@ export function EntryForm({ entry, parent }: { entry: EntryView | null; parent: 
         <ChoiceField
           label="Offered at"
           value={draft.reach}
-          onChange={(event) => set("reach", event.target.value as Draft["reach"])}
+          onText={(text) => set("reach", text as Draft["reach"])}
           hint="where Lanyard offers it"
         >
           <option value="site">the whole site, with its sub-domains</option>
@@ -180,14 +180,14 @@ export function EntryForm({ entry, parent }: { entry: EntryView | null; parent: 
           label="User name"
           className="mono"
           value={draft.userName}
-          onChange={(event) => set("userName", event.target.value)}
+          onText={(text) => set("userName", text)}
           wrong={wrong("userName")}
           autoComplete="off"
           spellCheck={false}
         />
         <CheckField
           checked={draft.useSeesUserName}
-          onChange={(event) => set("useSeesUserName", event.target.checked)}
+          onTick={(ticked) => set("useSeesUserName", ticked)}
           label="People with Use may see the user name"
         />
         <TextField
@@ -195,7 +195,7 @@ export function EntryForm({ entry, parent }: { entry: EntryView | null; parent: 
           className="mono"
           type="password"
           value={draft.password}
-          onChange={(event) => set("password", event.target.value)}
+          onText={(text) => set("password", text)}
           wrong={wrong("password")}
           autoComplete="new-password"
           hint={entry?.reveal?.hasPassword ? "left empty: stays as it is" : undefined}
@@ -204,7 +204,7 @@ export function EntryForm({ entry, parent }: { entry: EntryView | null; parent: 
           label="One-time code"
           className="mono"
           value={draft.code}
-          onChange={(event) => set("code", event.target.value)}
+          onText={(text) => set("code", text)}
           wrong={wrong("code")}
           autoComplete="off"
           spellCheck={false}
@@ -216,17 +216,13 @@ export function EntryForm({ entry, parent }: { entry: EntryView | null; parent: 
         <Row>
           <QrReader onRead={(text) => set("code", text)} />
           {entry?.hasCode && (
-            <CheckField
-              checked={removeCode}
-              onChange={(event) => setRemoveCode(event.target.checked)}
-              label="Take the one-time code away"
-            />
+            <CheckField checked={removeCode} onTick={setRemoveCode} label="Take the one-time code away" />
           )}
         </Row>
         <TextArea
           label="Notes"
           value={draft.notes}
-          onChange={(event) => set("notes", event.target.value)}
+          onText={(text) => set("notes", text)}
           wrong={wrong("notes")}
           hint="whoever can use the entry can read them"
           rows={4}
@@ -234,7 +230,7 @@ export function EntryForm({ entry, parent }: { entry: EntryView | null; parent: 
         <TextField
           label="Tags"
           value={draft.tags}
-          onChange={(event) => set("tags", event.target.value)}
+          onText={(text) => set("tags", text)}
           wrong={wrong("tags")}
           hint="separated by commas"
         />
@@ -297,15 +293,11 @@ function Extras({
       <Stack>
         {extras.map((extra) => (
           <Extra key={extra.id}>
-            <TextField
-              label="Name"
-              value={extra.label}
-              onChange={(event) => change(extra.id, { label: event.target.value })}
-            />
+            <TextField label="Name" value={extra.label} onText={(text) => change(extra.id, { label: text })} />
             <ChoiceField
               label="Seen from"
               value={extra.class}
-              onChange={(event) => change(extra.id, { class: event.target.value as ExtraDraft["class"], kept: false })}
+              onText={(text) => change(extra.id, { class: text as ExtraDraft["class"], kept: false })}
             >
               <option value="open">Use</option>
               <option value="identifier">Reveal</option>
@@ -316,7 +308,7 @@ function Extras({
               type={extra.class === "secret" ? "password" : "text"}
               autoComplete="off"
               value={extra.value}
-              onChange={(event) => change(extra.id, { value: event.target.value })}
+              onText={(text) => change(extra.id, { value: text })}
               hint={extra.kept ? "left empty: stays as it is" : undefined}
             />
             <Act

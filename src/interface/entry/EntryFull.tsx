@@ -5,8 +5,9 @@ import { useEffect, useRef, useState } from "react";
 import { atLeast } from "@/core/access/level";
 import { exactTime, sayTime } from "@/core/time";
 import { runCommand, useCommand } from "../shared/ask";
-import { Act, Button, CheckField, Notice, Row, Stack, TextArea, TextField } from "../shared/controls";
+import { Act, Button, CheckField, Notice, Row, TextArea, TextField } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
+import { Form } from "../shared/Form";
 import { useLanyard } from "../shared/lanyard";
 import { Stamp } from "../shared/Stamp";
 import { useCopy } from "../shared/useCopy";
@@ -403,73 +404,62 @@ function SigningInDialog({ entry, open, onClose }: { entry: EntryView; open: boo
   };
   return (
     <Dialog title={`How ${entry.name} is signed in to`} open={open} onClose={onClose}>
-      <form
-        onSubmit={(event) => {
-          event.preventDefault();
-          void save();
-        }}
-        noValidate
+      <Form
+        verb="Save"
+        onSend={save}
+        running={change.running || saveSteps.running}
+        onCancel={onClose}
+        wrong={
+          change.refused?.message ??
+          (saveSteps.refused?.field?.startsWith("steps.") ? null : saveSteps.refused?.message)
+        }
       >
-        <Stack>
-          <p>
-            Galtry signs in to the site itself and hands the colleague’s browser the finished session. The password is
-            not sent to that browser.
-          </p>
-          <TextField
-            label="Other hosts it passes through"
-            className="mono"
-            value={hosts}
-            onChange={(event) => setHosts(event.target.value)}
-            wrong={saveSteps.wrong("steps.hosts")}
-            hint="only the entry’s own site is called otherwise; separated by commas"
-          />
-          <TextArea
-            label="What it chooses"
-            className="mono"
-            rows={2}
-            value={choices}
-            onChange={(event) => setChoices(event.target.value)}
-            wrong={saveSteps.wrong("steps.choices")}
-            hint="one a line: name of the page’s field = value, such as branch=harbour"
-          />
-          <TextField
-            label="Page that signs out"
-            className="mono"
-            value={signOutPage}
-            onChange={(event) => setSignOutPage(event.target.value)}
-            wrong={saveSteps.wrong("steps.signOutPage")}
-            hint="visited by Galtry when somebody’s access ends; empty: none"
-          />
-          {steward && (
-            <>
-              <CheckField
-                checked={guardedFill}
-                onChange={(event) => setGuardedFill(event.target.checked)}
-                label={<b>Allow guarded fill as well</b>}
-                hint="For sites where a sealed sign-in cannot work. Lanyard types the password into the page and sends it at once. Somebody with developer tools can see it then; whoever uses it counts among those who have seen it."
-              />
-              <CheckField
-                checked={plainHttp}
-                onChange={(event) => setPlainHttp(event.target.checked)}
-                label={<b>This site has no https: send the password over plain http</b>}
-                hint="Anybody on the way between Galtry and the site can read it."
-              />
-            </>
-          )}
-          {(change.refused ??
-            (saveSteps.refused && !saveSteps.refused.field?.startsWith("steps.") ? saveSteps.refused : null)) && (
-            <Notice data-tone="bad" role="alert">
-              {(change.refused ?? saveSteps.refused)?.message}
-            </Notice>
-          )}
-          <Row>
-            <Button look="go" type="submit" isDisabled={change.running || saveSteps.running}>
-              Save
-            </Button>
-            <Button onPress={onClose}>Cancel</Button>
-          </Row>
-        </Stack>
-      </form>
+        <p>
+          Galtry signs in to the site itself and hands the colleague’s browser the finished session. The password is not
+          sent to that browser.
+        </p>
+        <TextField
+          label="Other hosts it passes through"
+          className="mono"
+          value={hosts}
+          onText={setHosts}
+          wrong={saveSteps.wrong("steps.hosts")}
+          hint="only the entry’s own site is called otherwise; separated by commas"
+        />
+        <TextArea
+          label="What it chooses"
+          className="mono"
+          rows={2}
+          value={choices}
+          onText={setChoices}
+          wrong={saveSteps.wrong("steps.choices")}
+          hint="one a line: name of the page’s field = value, such as branch=harbour"
+        />
+        <TextField
+          label="Page that signs out"
+          className="mono"
+          value={signOutPage}
+          onText={setSignOutPage}
+          wrong={saveSteps.wrong("steps.signOutPage")}
+          hint="visited by Galtry when somebody’s access ends; empty: none"
+        />
+        {steward && (
+          <>
+            <CheckField
+              checked={guardedFill}
+              onTick={setGuardedFill}
+              label={<b>Allow guarded fill as well</b>}
+              hint="For sites where a sealed sign-in cannot work. Lanyard types the password into the page and sends it at once. Somebody with developer tools can see it then; whoever uses it counts among those who have seen it."
+            />
+            <CheckField
+              checked={plainHttp}
+              onTick={setPlainHttp}
+              label={<b>This site has no https: send the password over plain http</b>}
+              hint="Anybody on the way between Galtry and the site can read it."
+            />
+          </>
+        )}
+      </Form>
     </Dialog>
   );
 }

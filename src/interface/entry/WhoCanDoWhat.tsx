@@ -8,10 +8,12 @@ import { exactTime, sayTime } from "@/core/time";
 import type { whoCanDoWhat } from "@/server/access/who";
 import { runQuery, useCommand } from "../shared/ask";
 import { CutKey } from "../shared/CutKey";
-import { Act, Button, CheckField, Chip, Notice, Row, Stack, TextField } from "../shared/controls";
+import { Act, Button, CheckField, Chip, Row, Stack, TextField } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
+import { Form } from "../shared/Form";
 import { fromLocal, toLocal } from "../shared/localTime";
 import { Picker } from "../shared/Picker";
+import { WindowFields } from "../shared/WindowFields";
 
 export type WhoView = Awaited<ReturnType<(typeof whoCanDoWhat)["execute"]>>;
 type WhoLine = WhoView["lines"][number];
@@ -217,103 +219,76 @@ function TermsDialog({ title, nodeWord, start, zone, onClose, command, input, ve
   const presets = soonEnds(zone);
   return (
     <Dialog title={title} open onClose={onClose}>
-      <form
-        onSubmit={(event) => {
-          event.preventDefault();
-          void submit();
-        }}
-      >
-        <Stack>
-          <fieldset>
-            <legend className="small soft" style={{ marginBottom: 6 }}>
-              On {nodeWord} they may
-            </legend>
-            <Stack style={{ gap: 8 }}>
-              {CHOICES.map((choice) => (
-                <CheckField
-                  key={choice.level}
-                  type="radio"
-                  name="level"
-                  value={choice.level}
-                  checked={level === choice.level}
-                  onChange={() => setLevel(choice.level)}
-                  label={
-                    <Level>
-                      <CutKey level={choice.level} silent />
-                      <span>
-                        <b>{levelWord(choice.level)}</b>{" "}
-                        <span className="soft small" style={{ display: "block" }}>
-                          {choice.says}
-                        </span>
-                      </span>
-                    </Level>
-                  }
-                />
-              ))}
-            </Stack>
-            {save.wrong("level") && (
-              <p role="alert" style={{ color: "var(--crimson)", fontWeight: 600 }}>
-                {save.wrong("level")}
-              </p>
-            )}
-          </fieldset>
-          <div style={{ display: "grid", gridTemplateColumns: "repeat(auto-fit, minmax(190px, 1fr))", gap: 12 }}>
-            <TextField
-              type="datetime-local"
-              label="From"
-              value={from}
-              onChange={(event) => setFrom(event.target.value)}
-              wrong={save.wrong("from")}
-              hint="empty: at once"
-            />
-            <TextField
-              type="datetime-local"
-              label="Until"
-              value={until}
-              onChange={(event) => setUntil(event.target.value)}
-              wrong={save.wrong("until")}
-              hint="empty: no end"
-            />
-          </div>
-          <Row>
-            {presets.map((preset) => (
-              <Act key={preset.says} onPress={() => setUntil(toLocal(preset.at, zone))}>
-                {preset.says}
-              </Act>
-            ))}
-          </Row>
-          <TextField
-            label="What for"
-            value={why}
-            maxLength={500}
-            onChange={(event) => setWhy(event.target.value)}
-            wrong={save.wrong("why")}
-            hint="stands in the story of the entry"
-          />
-          {(save.wrong() ?? save.wrong("subject") ?? taking.wrong()) && (
-            <Notice data-tone="bad" role="alert">
-              {save.wrong() ?? save.wrong("subject") ?? taking.wrong()}
-            </Notice>
-          )}
-          <Row>
-            <Button look="go" type="submit" isDisabled={save.running}>
-              {verb}
+      <Form
+        verb={verb}
+        onSend={submit}
+        running={save.running}
+        onCancel={onClose}
+        wrong={save.wrong() ?? save.wrong("subject") ?? taking.wrong()}
+        acts={
+          withdraw && (
+            <Button
+              look="harm"
+              isDisabled={taking.running}
+              onPress={async () => {
+                if ((await taking.run({ grantId: withdraw })).ok) onClose();
+              }}
+            >
+              Withdraw
             </Button>
-            <Button onPress={onClose}>Cancel</Button>
-            {withdraw && (
-              <Button
-                look="harm"
-                isDisabled={taking.running}
-                onPress={async () => {
-                  if ((await taking.run({ grantId: withdraw })).ok) onClose();
-                }}
-              >
-                Withdraw
-              </Button>
-            )}
-          </Row>
-        </Stack>
-      </form>
+          )
+        }
+      >
+        <fieldset>
+          <legend className="small soft" style={{ marginBottom: 6 }}>
+            On {nodeWord} they may
+          </legend>
+          <Stack style={{ gap: 8 }}>
+            {CHOICES.map((choice) => (
+              <CheckField
+                key={choice.level}
+                type="radio"
+                name="level"
+                value={choice.level}
+                checked={level === choice.level}
+                onChange={() => setLevel(choice.level)}
+                label={
+                  <Level>
+                    <CutKey level={choice.level} silent />
+                    <span>
+                      <b>{levelWord(choice.level)}</b>{" "}
+                      <span className="soft small" style={{ display: "block" }}>
+                        {choice.says}
+                      </span>
+                    </span>
+                  </Level>
+                }
+              />
+            ))}
+          </Stack>
+          {save.wrong("level") && (
+            <p role="alert" style={{ color: "var(--crimson)", fontWeight: 600 }}>
+              {save.wrong("level")}
+            </p>
+          )}
+        </fieldset>
+        <WindowFields from={from} until={until} onFrom={setFrom} onUntil={setUntil} wrong={save.wrong} />
+        <Row>
+          {presets.map((preset) => (
+            <Act key={preset.says} onPress={() => setUntil(toLocal(preset.at, zone))}>
+              {preset.says}
+            </Act>
+          ))}
+        </Row>
+        <TextField
+          label="What for"
+          value={why}
+          maxLength={500}
+          onText={setWhy}
+          wrong={save.wrong("why")}
+          hint="stands in the story of the entry"
+        />
+      </Form>
     </Dialog>
   );
 }

@@ -9,8 +9,10 @@ import { Page } from "../frame/Frame";
 import { useCommand } from "../shared/ask";
 import { Act, Button, CheckField, Chip, ChoiceField, Notice, Row, Stack, TextField } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
+import { Form } from "../shared/Form";
 import { fromLocal, toLocal } from "../shared/localTime";
 import { useCopy } from "../shared/useCopy";
+import { WindowFields } from "../shared/WindowFields";
 import { Head } from "../vaults/VaultList";
 
 type GroupLine = Awaited<ReturnType<(typeof groupList)["execute"]>>[number];
@@ -222,7 +224,7 @@ function RoleChoice({
   wrong: string | null;
 }) {
   return (
-    <ChoiceField label="Role" value={value} onChange={(event) => onChange(event.target.value as Role)} wrong={wrong}>
+    <ChoiceField label="Role" value={value} onText={(role) => onChange(role as Role)} wrong={wrong}>
       <option value="member">Member</option>
       <option value="guest">Guest: not in Everyone, at most Edit</option>
       <option value="administrator">Administrator</option>
@@ -242,43 +244,20 @@ function AddPerson({ isOwner, onClose }: { isOwner: boolean; onClose: () => void
       {link ? (
         <LinkToHandOver link={link} name={name} />
       ) : (
-        <form
-          onSubmit={async (event) => {
-            event.preventDefault();
+        <Form
+          verb="Add"
+          onSend={async () => {
             const answer = await add.run({ name, mail, role });
             if (answer.ok) setLink(answer.result.link);
           }}
-          noValidate
+          running={add.running}
+          wrong={add.wrong()}
+          onCancel={onClose}
         >
-          <Stack>
-            <TextField
-              label="Name"
-              value={name}
-              onChange={(event) => setName(event.target.value)}
-              wrong={add.wrong("name")}
-              autoFocus
-            />
-            <TextField
-              label="Mail address"
-              type="email"
-              value={mail}
-              onChange={(event) => setMail(event.target.value)}
-              wrong={add.wrong("mail")}
-            />
-            <RoleChoice value={role} onChange={setRole} isOwner={isOwner} wrong={add.wrong("role")} />
-            {add.wrong() && (
-              <Notice data-tone="bad" role="alert">
-                {add.wrong()}
-              </Notice>
-            )}
-            <Row>
-              <Button look="go" type="submit" isDisabled={add.running}>
-                Add
-              </Button>
-              <Button onPress={onClose}>Cancel</Button>
-            </Row>
-          </Stack>
-        </form>
+          <TextField label="Name" value={name} onText={setName} wrong={add.wrong("name")} autoFocus />
+          <TextField label="Mail address" type="email" value={mail} onText={setMail} wrong={add.wrong("mail")} />
+          <RoleChoice value={role} onChange={setRole} isOwner={isOwner} wrong={add.wrong("role")} />
+        </Form>
       )}
     </Dialog>
   );
@@ -316,7 +295,7 @@ function Manage({ person, isOwner, onClose }: { person: PersonLine; isOwner: boo
           <TextField
             label="Reason"
             value={why}
-            onChange={(event) => setWhy(event.target.value)}
+            onText={setWhy}
             hint="stands in the journal; Lanyard shows it where it was connected"
           />
           {refused && (
@@ -346,26 +325,20 @@ function Manage({ person, isOwner, onClose }: { person: PersonLine; isOwner: boo
             )}
           </Row>
           {person.standing !== "leaver" && (
-            <form
-              onSubmit={(event) => {
-                event.preventDefault();
-                if (typed.trim() === person.name) void leave.run({ personId: person.id, why });
-              }}
+            <Form
+              verb="Mark as leaver"
+              look="harm"
+              onSend={() => leave.run({ personId: person.id, why })}
+              running={leave.running}
+              unready={typed.trim() !== person.name}
             >
-              <Stack>
-                <TextField
-                  label={`To mark ${person.name} as a leaver, type the name`}
-                  value={typed}
-                  onChange={(event) => setTyped(event.target.value)}
-                  hint="all access ends at once, everywhere"
-                />
-                <Row>
-                  <Button look="harm" type="submit" isDisabled={typed.trim() !== person.name}>
-                    Mark as leaver
-                  </Button>
-                </Row>
-              </Stack>
-            </form>
+              <TextField
+                label={`To mark ${person.name} as a leaver, type the name`}
+                value={typed}
+                onText={setTyped}
+                hint="all access ends at once, everywhere"
+              />
+            </Form>
           )}
         </Stack>
       )}
@@ -378,29 +351,16 @@ function MakeGroup({ onClose }: { onClose: () => void }) {
   const [name, setName] = useState("");
   return (
     <Dialog title="Make a group" open onClose={onClose}>
-      <form
-        onSubmit={async (event) => {
-          event.preventDefault();
+      <Form
+        verb="Make the group"
+        onSend={async () => {
           if ((await make.run({ name })).ok) onClose();
         }}
-        noValidate
+        running={make.running}
+        onCancel={onClose}
       >
-        <Stack>
-          <TextField
-            label="Name"
-            value={name}
-            onChange={(event) => setName(event.target.value)}
-            wrong={make.wrong("name") ?? make.wrong()}
-            autoFocus
-          />
-          <Row>
-            <Button look="go" type="submit" isDisabled={make.running}>
-              Make the group
-            </Button>
-            <Button onPress={onClose}>Cancel</Button>
-          </Row>
-        </Stack>
-      </form>
+        <TextField label="Name" value={name} onText={setName} wrong={make.wrong("name") ?? make.wrong()} autoFocus />
+      </Form>
     </Dialog>
   );
 }
@@ -429,66 +389,27 @@ function AddMember({
   const [keeper, setKeeper] = useState(false);
   return (
     <Dialog title={`Add to ${group.name}`} open onClose={onClose}>
-      <form
-        onSubmit={async (event) => {
-          event.preventDefault();
-          if (
-            (
-              await set.run({
-                groupId: group.id,
-                personId,
-                from: fromLocal(from, zone),
-                until: fromLocal(until, zone),
-                keeper,
-              })
-            ).ok
-          )
-            onClose();
+      <Form
+        verb="Add"
+        onSend={async () => {
+          const window = { from: fromLocal(from, zone), until: fromLocal(until, zone) };
+          if ((await set.run({ groupId: group.id, personId, ...window, keeper })).ok) onClose();
         }}
-        noValidate
+        running={set.running}
+        unready={personId === ""}
+        wrong={set.wrong()}
+        onCancel={onClose}
       >
-        <Stack>
-          <ChoiceField label="Person" value={personId} onChange={(event) => setPersonId(event.target.value)}>
-            {candidates.map((person) => (
-              <option key={person.id} value={person.id}>
-                {person.name}
-              </option>
-            ))}
-          </ChoiceField>
-          <TextField
-            type="datetime-local"
-            label="From"
-            value={from}
-            onChange={(event) => setFrom(event.target.value)}
-            hint="empty: at once"
-            wrong={set.wrong("from")}
-          />
-          <TextField
-            type="datetime-local"
-            label="Until"
-            value={until}
-            onChange={(event) => setUntil(event.target.value)}
-            hint="empty: no end"
-            wrong={set.wrong("until")}
-          />
-          <CheckField
-            checked={keeper}
-            onChange={(event) => setKeeper(event.target.checked)}
-            label="Keeper: may change who is in the group"
-          />
-          {set.wrong() && (
-            <Notice data-tone="bad" role="alert">
-              {set.wrong()}
-            </Notice>
-          )}
-          <Row>
-            <Button look="go" type="submit" isDisabled={set.running || personId === ""}>
-              Add
-            </Button>
-            <Button onPress={onClose}>Cancel</Button>
-          </Row>
-        </Stack>
-      </form>
+        <ChoiceField label="Person" value={personId} onText={setPersonId}>
+          {candidates.map((person) => (
+            <option key={person.id} value={person.id}>
+              {person.name}
+            </option>
+          ))}
+        </ChoiceField>
+        <WindowFields from={from} until={until} onFrom={setFrom} onUntil={setUntil} wrong={set.wrong} />
+        <CheckField checked={keeper} onTick={setKeeper} label="Keeper: may change who is in the group" />
+      </Form>
     </Dialog>
   );
 }

@@ -99,6 +99,14 @@ interface Around {
   wrong?: string | null;
 }
 
+/** What every field that holds text has besides: `onText` is told the text as it changes. */
+interface Typed extends Around {
+  onText?: (text: string) => void;
+}
+
+const told = (onText?: (text: string) => void) =>
+  onText && { onChange: (event: { target: { value: string } }) => onText(event.target.value) };
+
 function useAround({ hint, wrong }: Around) {
   const id = useId();
   const below = wrong || hint ? `${id}-below` : undefined;
@@ -118,23 +126,23 @@ function useAround({ hint, wrong }: Around) {
   };
 }
 
-export function TextField({ label, hint, wrong, ...input }: Around & InputHTMLAttributes<HTMLInputElement>) {
+export function TextField({ label, hint, wrong, onText, ...input }: Typed & InputHTMLAttributes<HTMLInputElement>) {
   const around = useAround({ label, hint, wrong });
   return (
     <div>
       <Label htmlFor={around.id}>{label}</Label>
-      <Input {...input} {...around.props} />
+      <Input {...input} {...told(onText)} {...around.props} />
       {around.below}
     </div>
   );
 }
 
-export function TextArea({ label, hint, wrong, ...area }: Around & TextareaHTMLAttributes<HTMLTextAreaElement>) {
+export function TextArea({ label, hint, wrong, onText, ...area }: Typed & TextareaHTMLAttributes<HTMLTextAreaElement>) {
   const around = useAround({ label, hint, wrong });
   return (
     <div>
       <Label htmlFor={around.id}>{label}</Label>
-      <Area {...area} {...around.props} />
+      <Area {...area} {...told(onText)} {...around.props} />
       {around.below}
     </div>
   );
@@ -144,14 +152,15 @@ export function ChoiceField({
   label,
   hint,
   wrong,
+  onText,
   children,
   ...select
-}: Around & SelectHTMLAttributes<HTMLSelectElement>) {
+}: Typed & SelectHTMLAttributes<HTMLSelectElement>) {
   const around = useAround({ label, hint, wrong });
   return (
     <div>
       <Label htmlFor={around.id}>{label}</Label>
-      <Select {...select} {...around.props}>
+      <Select {...select} {...told(onText)} {...around.props}>
         {children}
       </Select>
       {around.below}
@@ -190,13 +199,17 @@ const TickLabel = styled.label`
 export function CheckField({
   label,
   hint,
+  onTick,
   ...input
-}: { label: ReactNode; hint?: ReactNode } & Omit<InputHTMLAttributes<HTMLInputElement>, "type"> & {
+}: { label: ReactNode; hint?: ReactNode; onTick?: (ticked: boolean) => void } & Omit<
+  InputHTMLAttributes<HTMLInputElement>,
+  "type"
+> & {
     type?: "checkbox" | "radio";
   }) {
   return (
     <TickLabel>
-      <Tick type="checkbox" {...input} />
+      <Tick type="checkbox" {...input} {...(onTick && { onChange: (event) => onTick(event.target.checked) })} />
       <span>
         {label}
         {hint && (

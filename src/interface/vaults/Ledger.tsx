@@ -130,7 +130,7 @@ export function Ledger({
                 label={<span className="unseen">Filter</span>}
                 placeholder="Filter"
                 value={filter}
-                onChange={(event) => setFilter(event.target.value)}
+                onText={setFilter}
               />
             </div>
           )}

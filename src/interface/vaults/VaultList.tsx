@@ -9,8 +9,9 @@ import type { VaultLine } from "@/server/vaults/vaults";
 import { Page } from "../frame/Frame";
 import { useCommand } from "../shared/ask";
 import { CutKey } from "../shared/CutKey";
-import { Button, Notice, Row, Stack, TextField } from "../shared/controls";
+import { Button, TextField } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
+import { Form } from "../shared/Form";
 
 export const Head = styled.div`
   display: flex;
@@ -110,42 +111,25 @@ function MakeVault({ onClose }: { onClose: () => void }) {
   const [description, setDescription] = useState("");
   return (
     <Dialog title="Make a vault" open onClose={onClose}>
-      <form
-        onSubmit={async (event) => {
-          event.preventDefault();
+      <Form
+        verb="Make the vault"
+        onSend={async () => {
           const answer = await make.run({ name, description });
           if (answer.ok) router.push(`/vaults/${answer.result.vaultId}`);
         }}
-        noValidate
+        running={make.running}
+        wrong={make.wrong()}
+        onCancel={onClose}
       >
-        <Stack>
-          <TextField
-            label="Name"
-            value={name}
-            onChange={(event) => setName(event.target.value)}
-            wrong={make.wrong("name")}
-            autoFocus
-          />
-          <TextField
-            label="What it holds"
-            value={description}
-            onChange={(event) => setDescription(event.target.value)}
-            wrong={make.wrong("description")}
-          />
-          {make.wrong() && (
-            <Notice data-tone="bad" role="alert">
-              {make.wrong()}
-            </Notice>
-          )}
-          <p className="small soft">You become its first steward.</p>
-          <Row>
-            <Button look="go" type="submit" isDisabled={make.running}>
-              Make the vault
-            </Button>
-            <Button onPress={onClose}>Cancel</Button>
-          </Row>
-        </Stack>
-      </form>
+        <TextField label="Name" value={name} onText={setName} wrong={make.wrong("name")} autoFocus />
+        <TextField
+          label="What it holds"
+          value={description}
+          onText={setDescription}
+          wrong={make.wrong("description")}
+        />
+        <p className="small soft">You become its first steward.</p>
+      </Form>
     </Dialog>
   );
 }

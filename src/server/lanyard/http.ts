@@ -6,6 +6,7 @@ import { idSchema } from "../command";
 import { type Galtry, galtry } from "../galtry";
 import { addressOf, answering, json, readJson } from "../http";
 import { liveStream } from "../live/stream";
+import { onceAMinute } from "../onceAMinute";
 import { Refused } from "../refused";
 import { registry } from "../registry";
 import { sealedSignIn } from "../signin/sealed";
@@ -79,13 +80,11 @@ async function lanyardCaller(
   return caller;
 }
 
-const keptAt = new Map<string, number>();
-/** Writes "last used" at most once a minute. */
+const mayKeep = onceAMinute();
+
+/** Writes "last used". */
 async function keepNow(house: Galtry, caller: Extract<Caller, { kind: "lanyard" }>): Promise<void> {
-  const now = Date.now();
-  if (now - (keptAt.get(caller.lanyardId) ?? 0) < 60_000) return;
-  keptAt.set(caller.lanyardId, now);
-  await keepLanyard.execute(house, {}, caller).catch(() => undefined);
+  if (mayKeep(caller.lanyardId, Date.now())) await keepLanyard.execute(house, {}, caller).catch(() => undefined);
 }
 
 async function runForLanyard(house: Galtry, caller: Caller, name: string, input: unknown): Promise<unknown> {

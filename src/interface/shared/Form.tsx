@@ -1,0 +1,52 @@
+"use client";
+
+import type { ReactNode } from "react";
+import { Button, Notice, Row, Stack } from "./controls";
+
+interface FormProps {
+  children: ReactNode;
+  /** The verb on the button that sends it. */
+  verb: ReactNode;
+  onSend: () => unknown;
+  running?: boolean;
+  /** Nothing can be sent yet. */
+  unready?: boolean;
+  look?: "go" | "harm";
+  onCancel?: () => void;
+  /** What is wrong with the whole; a field's own message stands at the field. */
+  wrong?: string | null;
+  /** Other acts beside the verb. */
+  acts?: ReactNode;
+}
+
+/** Fields, what is wrong, and the verb: sent with Enter or the button, never twice at once. */
+export function Form({ children, verb, onSend, running, unready, look = "go", onCancel, wrong, acts }: FormProps) {
+  return (
+    <form
+      onSubmit={(event) => {
+        event.preventDefault();
+        // A date typed by half has an empty value: sent, it would mean "no end".
+        const half = [...event.currentTarget.elements].find((one) => (one as HTMLInputElement).validity?.badInput);
+        if (half) (half as HTMLInputElement).reportValidity();
+        else if (!running && !unready) void onSend();
+      }}
+      noValidate
+    >
+      <Stack>
+        {children}
+        {wrong && (
+          <Notice data-tone="bad" role="alert">
+            {wrong}
+          </Notice>
+        )}
+        <Row>
+          <Button look={look} type="submit" isDisabled={running || unready}>
+            {verb}
+          </Button>
+          {onCancel && <Button onPress={onCancel}>Cancel</Button>}
+          {acts}
+        </Row>
+      </Stack>
+    </form>
+  );
+}

@@ -1,0 +1,42 @@
+"use client";
+
+import styled from "styled-components";
+import { TextField } from "./controls";
+
+const Pair = styled.div`
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(190px, 1fr));
+  gap: 12px;
+`;
+
+interface WindowProps {
+  from: string;
+  until: string;
+  onFrom: (from: string) => void;
+  onUntil: (until: string) => void;
+  wrong: (field: string) => string | null;
+}
+
+/** From and until, as the organisation's clocks show them; empty is at once, and no end. */
+export function WindowFields({ from, until, onFrom, onUntil, wrong }: WindowProps) {
+  return (
+    <Pair>
+      <TextField
+        type="datetime-local"
+        label="From"
+        value={from}
+        onText={onFrom}
+        wrong={wrong("from")}
+        hint="empty: at once"
+      />
+      <TextField
+        type="datetime-local"
+        label="Until"
+        value={until}
+        onText={onUntil}
+        wrong={wrong("until")}
+        hint="empty: no end"
+      />
+    </Pair>
+  );
+}
