@@ -57,6 +57,7 @@ Tarrowick Museums Trust, at ${environment.GALTRY_PUBLIC_URL}
   ines.okafor@tarrowick.example         administrator, steward of Shop & Tickets
   bram.oyelaran@tarrowick.example       steward of Shop & Tickets
   maren.pohl@tarrowick.example          colleague: signs in, sees no password
+  tobias.renn@tarrowick.example         colleague who does not reach Pellam Tickets yet
   silas.penhale@tarrowick.example       colleague with Reveal in the shop
   ottilie.brackenridge@tarrowick.example  volunteer, until the season ends
   kit.ashdown@tarrowick.example         guest: an exhibition designer

@@ -69,7 +69,7 @@ function watchTyping(): void {
     setTimeout(() => {
       last = "";
     }, 1000);
-    void ask({ ask: "typed", url: location.href, userName, password, choices: choicesOf(now) });
+    void ask({ ask: "typed", url: location.href, title: document.title, userName, password, choices: choicesOf(now) });
   };
   document.addEventListener("submit", see, true);
   document.addEventListener(

@@ -79,7 +79,7 @@ export type PageAsk =
       galtry: string | null /** The same page, looked at once more. */;
       again: boolean;
     }
-  | { ask: "typed"; url: string; userName: string; password: string; choices: Record<string, string> }
+  | { ask: "typed"; url: string; title: string; userName: string; password: string; choices: Record<string, string> }
   | { ask: "keep"; name: string; vaultId: string; userName: string }
   | { ask: "update"; entryId: string; versionId: string }
   | { ask: "not-now" }

@@ -6,6 +6,7 @@ import { siteOf } from "../../src/core/signin/site";
 import type { Offer } from "../shared/messages";
 import { ask, Refusal } from "./api";
 import { refreshKeys } from "./connection";
+import { nameFor } from "./nameFor";
 import { plainAddress } from "./plainAddress";
 import { captured, disk, memory, setCaptured } from "./store";
 
@@ -15,6 +16,7 @@ const site = (address: string) => siteOf(new URL(address).hostname);
 export async function typed(
   tabId: number,
   page: string,
+  title: string,
   userName: string,
   password: string,
   choices: Record<string, string>,
@@ -23,9 +25,11 @@ export async function typed(
   if (connection.state !== "connected" || new URL(page).origin === connection.address) return;
   const earlier = await captured(tabId);
   const same = earlier !== null && site(earlier.page) === site(page);
+  // The page on which it began: a sign-in that starts from the second step fails later.
+  const began = same && earlier.password === "" ? earlier : { page, title };
   await setCaptured(tabId, {
-    // The page on which it began: a sign-in that starts from the second step fails later.
-    page: same && earlier.password === "" ? earlier.page : page,
+    page: began.page,
+    title: began.title,
     userName: userName || (same ? earlier.userName : ""),
     password,
     choices: { ...(same ? earlier.choices : {}), ...choices },
@@ -73,18 +77,12 @@ async function offerFor(tabId: number): Promise<Offer | null> {
   await setCaptured(tabId, { ...login, offered: true });
   return {
     answer: compared.answer,
-    name: nameFor(login.page),
+    name: nameFor(login.page, login.title),
     site: siteName(login.page),
     userName: login.userName,
     vaults: keys.mayAdd,
     entries: compared.answer === "changed" ? compared.entries : [],
   };
-}
-
-/** "pellam.example" → "Pellam": a name to begin with. */
-function nameFor(page: string): string {
-  const label = site(page).split(".")[0] ?? "";
-  return label.charAt(0).toUpperCase() + label.slice(1).replace(/-/g, " ");
 }
 
 export async function keep(

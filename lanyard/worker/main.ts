@@ -87,7 +87,7 @@ async function fromPage(message: PageAsk, tabId: number, url: string): Promise<u
       return { forPage, offer: await arrived(tabId, url, message.kind, message.again) };
     }
     case "typed":
-      return typed(tabId, url, message.userName, message.password, message.choices);
+      return typed(tabId, url, message.title, message.userName, message.password, message.choices);
     case "keep":
       return keep(tabId, message.name, message.vaultId, message.userName);
     case "update":

@@ -14,6 +14,8 @@ export interface SetCookie {
 
 export interface Captured {
   page: string;
+  /** The page's title: what a name is suggested from. */
+  title: string;
   userName: string;
   password: string;
   choices: Record<string, string>;
