@@ -83,7 +83,7 @@ export function SetUp() {
   const [wrong, setWrong] = useState<Refusal | null>(null);
   const field = (key: keyof typeof values) => ({
     value: values[key],
-    onChange: (event: { target: { value: string } }) => setValues({ ...values, [key]: event.target.value }),
+    onText: (text: string) => setValues((now) => ({ ...now, [key]: text })),
     wrong: wrong?.field === key ? wrong.message : null,
   });
   const submit = async () => {

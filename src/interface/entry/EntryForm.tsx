@@ -5,10 +5,11 @@ import { useState } from "react";
 import styled from "styled-components";
 import { type Refusal, useCommand } from "../shared/ask";
 import { Act, Button, CheckField, ChoiceField, Notice, Row, Stack, TextArea, TextField } from "../shared/controls";
+import { Form } from "../shared/Form";
 import { QrReader } from "./QrReader";
 import type { EntryView } from "./types";
 
-const Form = styled.form`
+const Sheet = styled.div`
   max-width: 720px;
   h1 { margin-bottom: 20px; padding-bottom: 16px; border-bottom: 4px double var(--ink); }
 `;
@@ -118,15 +119,15 @@ export function EntryForm({ entry, parent }: { entry: EntryView | null; parent: 
     if (answer.ok) router.push(entry ? back : `/entry/${answer.result.entryId}`);
   };
   return (
-    <Form
-      onSubmit={(event) => {
-        event.preventDefault();
-        void submit();
-      }}
-      noValidate
-    >
+    <Sheet>
       <h1>{entry ? `Change ${entry.name}` : `A new website login in ${parent.name}`}</h1>
-      <Stack>
+      <Form
+        verb={entry ? "Save" : "Add"}
+        onSend={() => submit()}
+        running={save.running}
+        onCancel={() => router.push(back)}
+        wrong={overtaken || save.refused?.field?.startsWith("values.") ? null : save.refused?.message}
+      >
         {overtaken && (
           <Overtaken
             refused={overtaken}
@@ -235,19 +236,8 @@ export function EntryForm({ entry, parent }: { entry: EntryView | null; parent: 
           hint="separated by commas"
         />
         <Extras extras={draft.extras} set={(extras) => set("extras", extras)} wrong={wrong("extras")} />
-        {save.refused && !overtaken && !save.refused.field?.startsWith("values.") && (
-          <Notice data-tone="bad" role="alert">
-            {save.refused.message}
-          </Notice>
-        )}
-        <Row>
-          <Button look="go" type="submit" isDisabled={save.running}>
-            {entry ? "Save" : "Add"}
-          </Button>
-          <Button onPress={() => router.push(back)}>Cancel</Button>
-        </Row>
-      </Stack>
-    </Form>
+      </Form>
+    </Sheet>
   );
 }
 

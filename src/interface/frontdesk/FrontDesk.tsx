@@ -12,6 +12,7 @@ import { Page } from "../frame/Frame";
 import { useLanyard } from "../shared/lanyard";
 import { type Packed, useUnpacked } from "../shared/packed";
 import { SignInNotice, useSignIn } from "../shared/useSignIn";
+import { useTypedBefore } from "../shared/useTypedBefore";
 import { type FirstStep, FirstSteps } from "./FirstSteps";
 import { LanyardSide } from "./LanyardSide";
 import { Line, type LineAct } from "./Line";
@@ -118,6 +119,7 @@ export function FrontDesk({ person, packed, zone, now, greeting, canAdd, steps }
   const active = shown.find(({ key }) => key === activeKey) ?? shown[0];
   const input = useRef<HTMLInputElement>(null);
   useEffect(() => input.current?.focus(), []);
+  useTypedBefore(input, typed, setTyped);
 
   const connected = lanyard?.state === "connected";
   // One function for good, so that a key draws anew only the lines that differ.
@@ -134,10 +136,12 @@ export function FrontDesk({ person, packed, zone, now, greeting, canAdd, steps }
       const next = shown[Math.min(shown.length - 1, Math.max(0, at + (event.key === "ArrowDown" ? 1 : -1)))];
       setActiveKey(next?.key ?? null);
       if (next) document.getElementById(next.key)?.scrollIntoView({ block: "nearest" });
-    } else if (event.key === "Enter" && active) {
+    } else if (event.key === "Enter") {
       event.preventDefault();
-      if (event.shiftKey) router.push(`/entry/${active.line.id}`);
-      else act.run(active.line);
+      // The lines may be a key behind what is typed; the act never is.
+      const line = deferred === typed || !typed.trim() ? active?.line : find(index, typed, 1)[0];
+      if (line && event.shiftKey) router.push(`/entry/${line.id}`);
+      else if (line) act.run(line);
     } else if (event.key === "Escape") setTyped("");
   };
 

@@ -2,6 +2,7 @@
 
 import type { ReactNode } from "react";
 import { Button, Notice, Row, Stack } from "./controls";
+import { useTakenOver } from "./useTypedBefore";
 
 interface FormProps {
   children: ReactNode;
@@ -21,8 +22,11 @@ interface FormProps {
 
 /** Fields, what is wrong, and the verb: sent with Enter or the button, never twice at once. */
 export function Form({ children, verb, onSend, running, unready, look = "go", onCancel, wrong, acts }: FormProps) {
+  // Before the page is taken over nothing may send it: the browser would put what was typed into an address.
+  const takenOver = useTakenOver();
   return (
     <form
+      method="post"
       onSubmit={(event) => {
         event.preventDefault();
         // A date typed by half has an empty value: sent, it would mean "no end".
@@ -40,7 +44,7 @@ export function Form({ children, verb, onSend, running, unready, look = "go", on
           </Notice>
         )}
         <Row>
-          <Button look={look} type="submit" isDisabled={running || unready}>
+          <Button look={look} type={takenOver ? "submit" : "button"} isDisabled={running || unready}>
             {verb}
           </Button>
           {onCancel && <Button onPress={onCancel}>Cancel</Button>}

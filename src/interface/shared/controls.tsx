@@ -6,9 +6,11 @@ import {
   type SelectHTMLAttributes,
   type TextareaHTMLAttributes,
   useId,
+  useRef,
 } from "react";
 import { Button as AriaButton, type ButtonProps } from "react-aria-components";
 import styled, { css } from "styled-components";
+import { useTypedBefore } from "./useTypedBefore";
 
 const buttonLook = css`
   display: inline-flex;
@@ -128,10 +130,12 @@ function useAround({ hint, wrong }: Around) {
 
 export function TextField({ label, hint, wrong, onText, ...input }: Typed & InputHTMLAttributes<HTMLInputElement>) {
   const around = useAround({ label, hint, wrong });
+  const field = useRef<HTMLInputElement>(null);
+  useTypedBefore(field, input.value, onText);
   return (
     <div>
       <Label htmlFor={around.id}>{label}</Label>
-      <Input {...input} {...told(onText)} {...around.props} />
+      <Input ref={field} {...input} {...told(onText)} {...around.props} />
       {around.below}
     </div>
   );
@@ -139,10 +143,12 @@ export function TextField({ label, hint, wrong, onText, ...input }: Typed & Inpu
 
 export function TextArea({ label, hint, wrong, onText, ...area }: Typed & TextareaHTMLAttributes<HTMLTextAreaElement>) {
   const around = useAround({ label, hint, wrong });
+  const field = useRef<HTMLTextAreaElement>(null);
+  useTypedBefore(field, area.value, onText);
   return (
     <div>
       <Label htmlFor={around.id}>{label}</Label>
-      <Area {...area} {...told(onText)} {...around.props} />
+      <Area ref={field} {...area} {...told(onText)} {...around.props} />
       {around.below}
     </div>
   );
