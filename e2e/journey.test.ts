@@ -132,8 +132,13 @@ describe("the journey", () => {
     await steward.page.getByRole("button", { name: "Withdraw" }).click();
     await expect.poll(hasSession, { interval: 25 }).toBe(false);
     expect(Date.now() - ended).toBeLessThan(limit);
-    await colleague.page.getByText("There is nothing here that you can open").waitFor();
+    await colleague.page.getByRole("heading", { name: "Your access here has ended" }).waitFor();
     expect(Date.now() - ended).toBeLessThan(2 * limit);
+    await colleague.page.getByText("Ines Okafor withdrew it (today").waitFor();
+    // On the site's own page, which cannot know, Lanyard says it.
+    const inside = colleague.context.pages().find((one) => one.url().includes("pellam.localhost"))!;
+    await waitForTag(inside, "Your access to Pellam Tickets has ended");
+    expect(await tagText(inside)).toContain("Ines Okafor withdrew it");
     const calls = house.standins.seen.filter((one) => one.host === "pellam.localhost").length;
     const worker = await colleague.worker();
     expect(worker).toBeTruthy();

@@ -108,6 +108,7 @@ const EXPECTED: Record<string, { who: Who; input: () => unknown }> = {
   "vaults.changeSteps": { who: "edit", input: () => ({ entryId: fixture.entryId, steps: {} }) },
   "vaults.tryOnceMore": { who: "edit", input: () => ({ entryId: fixture.entryId }) },
   "access.who": { who: "steward", input: () => ({ nodeId: fixture.entryId }) },
+  "access.whyEnded": { who: "everybody", input: () => ({ entryId: fixture.entryId }) },
   "access.give": {
     who: "steward",
     input: () => ({ nodeId: fixture.entryId, subject: { kind: "person", id: fixture.ids.edit }, level: "edit" }),
@@ -257,7 +258,10 @@ describe("as every Lanyard, signed out, and as the server", () => {
       const { allowed, answer, code } = await tryIt(name, input(), fixture.lanyard(kind));
       const byLanyard = registry.get(name)!.by.includes("lanyard");
       const alsoPerson =
-        byLanyard && ["vaults.addEntry", "vaults.changeEntry", "vaults.list", "people.organisation"].includes(name);
+        byLanyard &&
+        ["vaults.addEntry", "vaults.changeEntry", "vaults.list", "people.organisation", "access.whyEnded"].includes(
+          name,
+        );
       const expected = alsoPerson ? mayAsPerson(who, kind) : byLanyard && mayAsLanyard(who, kind);
       // Guarded fill is off here: a person with Use passes the first gate and is told so.
       if (name === "lanyard.guardedFill") expect(allowed).toBe(false);

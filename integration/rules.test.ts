@@ -6,7 +6,8 @@ import { type InProcess, inProcess } from "../demo/inProcess";
 import { tellOfExpiry } from "../src/server/access/expiry";
 import { changeAccess, giveAccess, withdrawAccess } from "../src/server/access/grants";
 import { whoCanDoWhat } from "../src/server/access/who";
-import { entryVersions, journal, sessions } from "../src/server/database/schema";
+import { whyEnded } from "../src/server/access/whyEnded";
+import { entryVersions, journal, sessions, signIns } from "../src/server/database/schema";
 import { frontDesk } from "../src/server/frontdesk/frontDesk";
 import { journalFailures } from "../src/server/housekeeping";
 import { journalPage } from "../src/server/journal/story";
@@ -593,5 +594,78 @@ describe("guesses", () => {
     const ask = () => compareLogin.execute(db(), { page, userName: "x", password: "y" }, f.lanyard("reveal"), at);
     for (let i = 0; i < 30; i++) await ask();
     expect((await refusal(ask())).code).toBe("too-many");
+  });
+});
+
+describe("why it ended", () => {
+  const why = async (kind: Parameters<Fixture["as"]>[0], entryId: string, at = Date.now()) =>
+    (await whyEnded.execute(db(), { entryId }, f.as(kind), at))?.says ?? null;
+
+  test("said to whom it concerns, of their own line only", async () => {
+    const { entryId } = await addEntry.execute(
+      db(),
+      { parentId: f.vaultId, values: { name: "Marlow Sails", signInPage: "https://marlow.example/in" } },
+      f.as("steward"),
+    );
+    // Who never had it learns nothing, not even that it exists; who has it is told nothing either.
+    expect(await why("nothing", entryId)).toBeNull();
+    expect(await why("steward", entryId)).toBeNull();
+    expect(await why("nothing", "0190a000-0000-7000-8000-000000000000")).toBeNull();
+
+    const until = Date.now() + HOUR;
+    const { grantId } = await give(db(), f.as("steward"), entryId, f.ids.nothing, "use", until);
+    expect(await why("nothing", entryId)).toBeNull();
+    expect(await why("nothing", entryId, until + 1)).toMatch(
+      /^It was given until today, \d\d:\d\d\.$|^It was given until tomorrow/,
+    );
+    await withdrawAccess.execute(db(), { grantId }, f.as("administrator"));
+    expect(await why("nothing", entryId)).toMatch(/^Person administrator withdrew it \(today, \d\d:\d\d\)\.$/);
+    expect(await why("use", entryId)).toBeNull();
+
+    await give(db(), f.as("steward"), entryId, f.ids.nothing, "blocked");
+    expect(await why("nothing", entryId)).toMatch(/^Person steward set you to Blocked/);
+
+    await give(db(), f.as("steward"), entryId, f.ids.use, "use");
+    await binEntry.execute(db(), { entryId }, f.as("steward"));
+    expect(await why("use", entryId)).toMatch(/^It was put in the bin/);
+  });
+
+  test("a guest is told no name", async () => {
+    const { grantId } = await give(db(), f.as("steward"), f.otherEntryId, f.ids.guest, "use");
+    await withdrawAccess.execute(db(), { grantId }, f.as("steward"));
+    expect(await why("guest", f.otherEntryId)).toMatch(/^Its steward withdrew it/);
+  });
+
+  test("through a group, once somebody has signed in with it", async () => {
+    const { entryId } = await addEntry.execute(
+      db(),
+      { parentId: f.vaultId, values: { name: "Oakum Rope", signInPage: "https://oakum.example/in" } },
+      f.as("steward"),
+    );
+    const { groupId } = await makeGroup.execute(db(), { name: "Rope Walk", description: "" }, f.as("owner"));
+    const terms = { from: null, until: null };
+    await setMember.execute(db(), { groupId, personId: f.ids.nothing, keeper: false, ...terms }, f.as("owner"));
+    await giveAccess.execute(
+      db(),
+      { nodeId: entryId, subject: { kind: "group", id: groupId }, level: "use", why: "", ...terms },
+      f.as("steward"),
+    );
+    const at = Date.now();
+    await db().db.insert(signIns).values({
+      id: "0190a000-0000-7000-8000-00000000aaaa",
+      entryId,
+      versionId: "v",
+      personId: f.ids.nothing,
+      lanyardId: "l",
+      how: "sealed",
+      queueKey: "q",
+      process: "p",
+      begunAt: at,
+      endedAt: at,
+      outcome: "signed-in",
+    });
+    expect(await why("nothing", entryId)).toBeNull();
+    await removeMember.execute(db(), { groupId, personId: f.ids.nothing }, f.as("owner"));
+    expect(await why("nothing", entryId)).toMatch(/^You are no longer in Rope Walk/);
   });
 });

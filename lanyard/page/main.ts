@@ -4,7 +4,7 @@ import type { PageReading } from "../../src/core/signin/page";
 import { readPage } from "../../src/core/signin/read";
 import type { Offer, PageAsk } from "../shared/messages";
 import { describePage, isVisible, type LivePage } from "./describe";
-import { hangCapture, hangFieldTag, takeFieldTag } from "./tags";
+import { hangCapture, hangEnded, hangFieldTag, takeFieldTag } from "./tags";
 
 const ask = async <R>(message: PageAsk | Record<string, unknown>): Promise<R | null> => {
   try {
@@ -205,10 +205,11 @@ if (isGaltry) {
 }
 let asking = "";
 
-chrome.runtime.onMessage.addListener((message: { tell?: string; progress?: string }) => {
+chrome.runtime.onMessage.addListener((message: { tell?: string; progress?: string; name?: string; says?: string }) => {
   if (message.tell === "changed") {
     if (isGaltry) window.postMessage({ from: "lanyard", changed: true }, location.origin);
     else void arrive(true);
-  } else if (message.tell === "progress" && isGaltry)
+  } else if (message.tell === "ended" && !isGaltry) hangEnded(message.name ?? "", message.says ?? "");
+  else if (message.tell === "progress" && isGaltry)
     window.postMessage({ from: "lanyard", id: asking, progress: message.progress }, location.origin);
 });

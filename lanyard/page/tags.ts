@@ -118,16 +118,41 @@ function place(host: HTMLElement, field: HTMLElement): void {
 
 let captureTag: HTMLElement | null = null;
 
+/** The large tag at the lower right, on its cord. */
+function hangLarge(role: string, label: string) {
+  const { host, tag } = hang("capture");
+  host.style.cssText = "position:fixed;right:20px;bottom:20px";
+  tag.setAttribute("role", role);
+  tag.setAttribute("aria-label", `Lanyard: ${label}`);
+  const face = element("div", { class: "face" });
+  tag.append(element("span", { class: "cord" }), face, element("span", { class: "ring" }));
+  return { host, tag, face };
+}
+
+let endedTag: HTMLElement | null = null;
+
+/** The key to this site has ended while its page stood open: said here, as the page itself cannot know. */
+export function hangEnded(name: string, says: string): void {
+  endedTag?.remove();
+  captureTag?.remove();
+  captureTag = null;
+  const { host, face } = hangLarge("alertdialog", `your access to ${name} has ended`);
+  endedTag = host;
+  const close = element("button", { class: "btn", type: "button" }, "Close");
+  pressed(close, () => host.remove());
+  face.append(
+    element("p", { class: "lead" }, "Your access to ", element("b", {}, name), " has ended"),
+    element("p", { class: "small" }, `${says} Lanyard has taken its session out of this browser.`.trim()),
+    element("div", { class: "do" }, close),
+  );
+}
+
 /** After the site has accepted a login: the sentence is the form. */
 export function hangCapture(offer: Offer, ask: Ask): void {
   // One that hangs already keeps what was typed into it.
   if (captureTag?.isConnected) return;
-  const { host, tag } = hang("capture");
+  const { host, tag, face } = hangLarge("dialog", "keep this login");
   captureTag = host;
-  host.style.cssText = "position:fixed;right:20px;bottom:20px";
-  tag.setAttribute("role", "dialog");
-  tag.setAttribute("aria-label", "Lanyard: keep this login");
-  const face = element("div", { class: "face" });
   const close = () => {
     host.remove();
     captureTag = null;
@@ -137,7 +162,6 @@ export function hangCapture(offer: Offer, ask: Ask): void {
     ...(offer.answer === "new" ? newParts(offer, ask, close, wrong) : changedParts(offer, ask, close, wrong)),
     wrong,
   );
-  tag.append(element("span", { class: "cord" }), face, element("span", { class: "ring" }));
   tag.addEventListener("keydown", (event) => {
     event.stopPropagation();
     if (event.key === "Escape" && event.isTrusted) {

@@ -1,10 +1,12 @@
 /** Connecting, disconnecting, and following what changes in Galtry. */
+import { matches } from "../../src/core/signin/site";
+import type { KeyLine } from "../../src/server/lanyard/keys";
 import type { Connection, ConnectionView, Keys } from "../shared/messages";
 import { answerOf, ask, Refusal, send, Unreachable } from "./api";
 import { removeCookies } from "./cookies";
 import { showEverywhere } from "./icon";
 import { forgetKey, newKey } from "./key";
-import { disk, setDisk, setMemory } from "./store";
+import { disk, memory, setDisk, setMemory } from "./store";
 
 const LIVE_PAGE = "live.html";
 
@@ -129,15 +131,29 @@ export function refreshKeys(): Promise<void> {
 async function refresh(): Promise<void> {
   if ((await disk("connection")).state !== "connected") return;
   try {
+    const before = (await memory("keys"))?.keys ?? [];
     const keys = await ask<Omit<Keys, "fetchedAt">>("lanyard.keys", {});
     await setMemory({ keys: { ...keys, fetchedAt: Date.now() } });
     const still = new Set(keys.keys.map((key) => key.id));
-    await removeCookies((cookie) => !still.has(cookie.entryId));
+    const gone = await removeCookies((cookie) => !still.has(cookie.entryId));
+    await tellEnded(before.filter((key) => gone.has(key.id)));
   } catch (error) {
     if (error instanceof Refusal && error.code === "signed-out") await ended(error.data);
     else if (!(error instanceof Unreachable || error instanceof Refusal)) throw error;
   }
   await showEverywhere();
+}
+
+/** On each open page of a site whose session was taken out: that it was, and why. */
+async function tellEnded(keys: KeyLine[]): Promise<void> {
+  for (const key of keys) {
+    const why = await ask<{ says: string } | null>("access.whyEnded", { entryId: key.id }).catch(() => null);
+    for (const tab of await chrome.tabs.query({}))
+      if (tab.id !== undefined && matches(key, tab.url ?? ""))
+        chrome.tabs
+          .sendMessage(tab.id, { tell: "ended", name: key.name, says: why?.says ?? "" }, { frameId: 0 })
+          .catch(() => undefined);
+  }
 }
 
 /** Keeps the stream open in a document of its own: the worker may end any time. */

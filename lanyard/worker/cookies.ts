@@ -68,11 +68,14 @@ export async function setCookies(
   return set.length;
 }
 
-/** Removes the chosen cookies of those that Lanyard set. */
-export async function removeCookies(which: (cookie: SetCookie) => boolean): Promise<void> {
+/**
+ * Removes the chosen cookies of those that Lanyard set.
+ * @returns the entries they were for
+ */
+export async function removeCookies(which: (cookie: SetCookie) => boolean): Promise<Set<string>> {
   const all = await disk("cookies");
   const gone = all.filter(which);
-  if (gone.length === 0) return;
+  if (gone.length === 0) return new Set();
   for (const cookie of gone) {
     await chrome.cookies.remove({ url: cookie.url, name: cookie.name }).catch(() => undefined);
     // A cookie set over http may meanwhile have been made secure by the site, and the other way about.
@@ -84,4 +87,5 @@ export async function removeCookies(which: (cookie: SetCookie) => boolean): Prom
       .catch(() => undefined);
   }
   await setDisk({ cookies: all.filter((cookie) => !gone.includes(cookie)) });
+  return new Set(gone.map((cookie) => cookie.entryId));
 }

@@ -67,14 +67,19 @@ export const organisationName = cache(async (): Promise<string | null> => {
   return (await house.db.select().from(organisation))[0]?.name ?? null;
 });
 
-/** Runs a query for the page's reader. */
-export async function ask<I, R>(query: Query<I, R>, input: I): Promise<R> {
+/** Runs a query for the page's reader; null where there is nothing that they can open. */
+export async function askOrNull<I, R>(query: Query<I, R>, input: I): Promise<R | null> {
   const { house, caller } = await callerOf();
   try {
     return await query.execute(house, input, caller);
   } catch (error) {
     if (!(error instanceof Refused)) throw error;
     if (error.code === "signed-out") redirect("/sign-in");
-    notFound();
+    return null;
   }
+}
+
+/** Runs a query for the page's reader; the page is "nothing here" where they can open nothing. */
+export async function ask<I, R>(query: Query<I, R>, input: I): Promise<R> {
+  return (await askOrNull(query, input)) ?? notFound();
 }

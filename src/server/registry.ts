@@ -2,6 +2,7 @@ import { tellOfExpiry } from "./access/expiry";
 /** All commands and queries, by name. Tests walk it and try every one as every role. */
 import { changeAccess, giveAccess, withdrawAccess } from "./access/grants";
 import { whoCanDoWhat } from "./access/who";
+import { whyEnded } from "./access/whyEnded";
 import type { Command, Query } from "./command";
 import { frontDesk, meetEntry, pinEntry } from "./frontdesk/frontDesk";
 import { journalFailures } from "./housekeeping";
@@ -90,6 +91,7 @@ const ALL = [
   changeSteps,
   tryOnceMore,
   whoCanDoWhat,
+  whyEnded,
   giveAccess,
   changeAccess,
   withdrawAccess,

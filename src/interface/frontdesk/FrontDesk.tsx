@@ -215,7 +215,7 @@ export function FrontDesk({ person, packed, zone, now, greeting, canAdd, steps }
               </>
             )}
           </Hint>
-          {signing && (
+          {signing && (!signing.report || lines.some((line) => line.id === signing.entry.id)) && (
             <div style={{ marginTop: 12 }}>
               <SignInNotice signing={signing} stewards={[]} onClose={clear} onAgain={() => void start(signing.entry)} />
             </div>

@@ -1,10 +1,13 @@
+import { notFound } from "next/navigation";
 import { levelWord } from "@/core/access/level";
 import { sayDay } from "@/core/time";
+import { Ended } from "@/interface/entry/Ended";
 import { EntryAtUse } from "@/interface/entry/EntryAtUse";
 import { EntryFull } from "@/interface/entry/EntryFull";
 import { Page } from "@/interface/frame/Frame";
 import { whoCanDoWhat } from "@/server/access/who";
-import { ask, me } from "@/server/page";
+import { whyEnded } from "@/server/access/whyEnded";
+import { ask, askOrNull, me } from "@/server/page";
 import { openSessions } from "@/server/signin/signingOut";
 import { entryPage } from "@/server/vaults/entryPage";
 
@@ -25,7 +28,11 @@ export default async function EntryPage({
   searchParams: Promise<Record<string, string>>;
 }) {
   const [{ id }, search] = await Promise.all([params, searchParams, me()]);
-  const entry = await ask(entryPage, { entryId: id });
+  const entry = await askOrNull(entryPage, { entryId: id });
+  if (!entry) {
+    const ended = await askOrNull(whyEnded, { entryId: id });
+    return ended ? <Ended says={ended.says} /> : notFound();
+  }
   const who = entry.level === "steward" ? await ask(whoCanDoWhat, { nodeId: id }) : null;
   const left = entry.level === "steward" ? (await ask(openSessions, { entryId: id })).filter((one) => !one.mayUse) : [];
   const now = Date.now();
