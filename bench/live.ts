@@ -55,7 +55,7 @@ export async function benchLive(house: House): Promise<void> {
     for (let i = 0; i < 200 && ready < STREAMS; i++) await new Promise((resolve) => setTimeout(resolve, 50));
     const start = performance.now();
     await withdrawAccess.execute(house.galtry, { grantId }, by);
-    await page.getByText("There is nothing here that you can open").waitFor();
+    await page.getByRole("heading", { name: "Your access here has ended" }).waitFor();
     const onPage = performance.now() - start;
     await Promise.all(streams);
     tell(`a withdrawn Use on the page, with ${STREAMS} streams open`, onPage, 1000, " ms");
