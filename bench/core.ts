@@ -50,6 +50,7 @@ export async function benchCore(): Promise<void> {
     site: `${words[(i * 3) % 12]!.toLowerCase()}${i}.example`,
     vault: "Vault",
     tags: [],
+    kind: "Website login",
     lastUsedAt: i % 9 ? null : i,
     pinned: i % 400 === 0,
   }));

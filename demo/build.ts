@@ -207,6 +207,15 @@ function fillVaults(
         entries.set(entry.host, entryId);
       });
     }
+    for (const [i, thing] of (vault.things ?? []).entries())
+      plan.at(made + 2 * HOUR + i * 7 * 60_000, async (at) => {
+        await addEntry.execute(
+          house,
+          { parentId: vaults.get(vault.name)!, kind: thing.kind, values: { name: thing.name, ...thing.values } },
+          as(vault.stewards[0]!, at),
+          at,
+        );
+      });
     for (const [i, grant] of vault.grants.entries())
       plan.at(made + 2.5 * HOUR + i * 60_000, (at) =>
         giveAccess.execute(

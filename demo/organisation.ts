@@ -86,6 +86,13 @@ export interface DemoEntry {
   useSeesUserName?: boolean;
 }
 
+/** What is no website: its kind and values. */
+export interface DemoThing {
+  kind: string;
+  name: string;
+  values: Record<string, unknown>;
+}
+
 export interface DemoVault {
   name: string;
   description: string;
@@ -93,6 +100,7 @@ export interface DemoVault {
   by: string;
   stewards: string[];
   entries: DemoEntry[];
+  things?: DemoThing[];
   grants: { to: string; level: "use" | "reveal" | "edit" | "steward" | "blocked"; why: string }[];
 }
 
@@ -118,6 +126,25 @@ export const VAULTS: DemoVault[] = [
       { host: "marlpit.localhost", description: "art boxes, from abroad", tags: ["orders"] },
       { host: "schools.pellam.localhost", description: "school parties", tags: ["tickets"] },
     ],
+    things: [
+      {
+        kind: "till",
+        name: "Till one",
+        values: { where: "Loom House, shop", operator: "14", pin: "5083", "manager-pin": "771402" },
+      },
+      {
+        kind: "franking-machine",
+        name: "Franking machine",
+        values: {
+          where: "Post room, Loom House",
+          serial: "FR-20-44871",
+          account: "9921 0074",
+          pin: "6120",
+          notes: "Top it up before the Friday mailing.",
+          tags: ["post"],
+        },
+      },
+    ],
     grants: [
       { to: "group:Shop Team", level: "reveal", why: "they order and post" },
       { to: "group:Front of House", level: "use", why: "tills and tickets" },
@@ -136,6 +163,38 @@ export const VAULTS: DemoVault[] = [
       { host: "almery.localhost", description: "lift contract" },
       { host: "windlesea.localhost", description: "signs" },
       { host: "oakrill.localhost", description: "telephones" },
+    ],
+    things: [
+      {
+        kind: "door",
+        name: "Loom House, front door",
+        values: { where: "Weavers Row entrance", "code-to-enter": "4471#", keyholder: "Harriet Sowerby" },
+      },
+      {
+        kind: "door",
+        name: "Glassworks, alarm",
+        values: { where: "Behind the ticket desk", "code-to-enter": "90162", "code-under-duress": "90169" },
+      },
+      {
+        kind: "wifi",
+        name: "Wi-Fi for visitors",
+        values: {
+          network: "Tarrowick Visitors",
+          security: "WPA2 or WPA3",
+          hidden: "yes",
+          password: "warp-weft-shuttle",
+        },
+      },
+      {
+        kind: "server",
+        name: "Climate logger, Hill Observatory",
+        values: {
+          host: "logger.hill.tarrowick.example",
+          where: "Dome, east wall",
+          userName: "reader",
+          password: "Dewpoint+41 north",
+        },
+      },
     ],
     grants: [{ to: "group:Estates", level: "edit", why: "their daily work" }],
   },
@@ -172,6 +231,19 @@ export const VAULTS: DemoVault[] = [
       { host: "harrowmere.localhost", description: "leaflets and posters" },
       { host: "redshank.localhost", description: "pictures on loan" },
     ],
+    things: [
+      {
+        kind: "licence",
+        name: "Page layout program",
+        values: {
+          product: "Page layout, three seats",
+          key: "TARRO-4471K-90QPL-7WEFT",
+          "registered-to": "Tarrowick Museums Trust",
+          seats: "3",
+          expires: "2027-06-30",
+        },
+      },
+    ],
     grants: [{ to: "group:Digital", level: "edit", why: "they publish" }],
   },
   {
@@ -183,6 +255,18 @@ export const VAULTS: DemoVault[] = [
       { host: "copperfold.localhost", description: "climate in the stores" },
       { host: "glenmarsh.localhost", description: "rods and moulds for the Glassworks" },
       { host: "ashvane.localhost", description: "sky over Hill Observatory", useSeesUserName: true },
+    ],
+    things: [
+      {
+        kind: "display-case",
+        name: "Case 12, the harbour goblet",
+        values: {
+          where: "Glassworks, long gallery",
+          holds: "Harbour goblet, 1791",
+          "key-number": "K-212",
+          "lock-code": "3907",
+        },
+      },
     ],
     grants: [
       { to: "group:Collections", level: "reveal", why: "conservation" },
@@ -199,6 +283,29 @@ export const VAULTS: DemoVault[] = [
       { host: "tarnbeck.localhost", description: "gifts and regular giving" },
       { host: "dunmere.localhost", description: "insurance" },
       { host: "sorrelton.localhost", description: "current account" },
+    ],
+    things: [
+      {
+        kind: "card",
+        name: "Office card",
+        values: {
+          issuer: "Sorrelton Bank",
+          holder: "CLEMENTINE RUDDOCK",
+          number: "9999 0000 0000 0004",
+          expires: "2028-09",
+          "security-code": "118",
+          pin: "4029",
+        },
+      },
+      {
+        kind: "safe",
+        name: "Safe in the office",
+        values: {
+          where: "Loom House, first floor",
+          combination: "27 right, 61 left, 8 right",
+          opening: "Four turns to clear it first.",
+        },
+      },
     ],
     grants: [{ to: "group:Finance", level: "use", why: "month end" }],
   },

@@ -101,6 +101,7 @@ describe("from an empty folder", () => {
     await page.getByRole("dialog").getByRole("button", { name: "Make the vault" }).click();
     await page.getByText("Nothing is kept here yet.").waitFor();
     await page.getByRole("button", { name: "Add an entry" }).click();
+    await page.getByRole("link", { name: "Website login" }).click();
     await page.getByLabel("Name", { exact: true }).fill("Ashvane Weather");
     await page.getByLabel("Sign-in page").fill("ftp://ashvane.example");
     await page.getByLabel("Password", { exact: true }).fill("canary-of-the-dome");
@@ -112,6 +113,20 @@ describe("from an empty folder", () => {
     await page.getByRole("heading", { name: "Ashvane Weather" }).waitFor();
     await page.getByRole("button", { name: "Reveal Password" }).click();
     await page.getByText("canary-of-the-dome").waitFor();
+    await page.getByRole("link", { name: "Dome", exact: true }).click();
+    await page.getByRole("button", { name: "Add an entry" }).click();
+    await page.getByRole("link", { name: "Door or alarm" }).click();
+    await page.getByLabel("Name", { exact: true }).fill("Dome hatch");
+    await page.getByLabel("Where").fill("East ladder");
+    await page.getByLabel("Code", { exact: true }).fill("44 x1");
+    await page.getByRole("button", { name: "Add", exact: true }).click();
+    await page.getByText("Only digits stand here.").waitFor();
+    await page.getByLabel("Code", { exact: true }).fill("4471#");
+    await page.getByRole("button", { name: "Add", exact: true }).click();
+    await page.getByRole("heading", { name: "Dome hatch" }).waitFor();
+    expect(await page.getByRole("button", { name: /Sign in/ }).count()).toBe(0);
+    await page.getByRole("button", { name: "Reveal Code", exact: true }).click();
+    await page.getByText("4471#").waitFor();
     await page.goto(`${url}/people`);
     await page.getByRole("button", { name: "Add a person" }).click();
     await page.getByLabel("Name").fill("Osric Pell");

@@ -1,5 +1,5 @@
 /** The rules for givers, for people and for editing, against a real database. */
-import { eq } from "drizzle-orm";
+import { desc, eq } from "drizzle-orm";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import { CANARY, type Fixture, give, makeFixture, PASSWORD } from "../demo/fixture";
 import { type InProcess, inProcess } from "../demo/inProcess";
@@ -25,6 +25,7 @@ import {
 import { signIn } from "../src/server/people/sessions";
 import { acceptLink } from "../src/server/people/setUp";
 import { didNotWork } from "../src/server/signin/didNotWork";
+import { beginSignIn } from "../src/server/signin/sealed";
 import {
   addEntry,
   binEntry,
@@ -417,7 +418,7 @@ describe("entries", () => {
     expect(refused).toMatchObject({
       code: "conflict",
       message: "Person edit changed this entry while you were editing it.",
-      data: { theirs: { notes: "theirs", userName: "second" }, passwordChanged: true, codeChanged: false },
+      data: { theirs: { notes: "theirs", userName: "second" }, secretsChanged: ["password"] },
     });
     expect(JSON.stringify(refused.data)).not.toContain("another-password-41");
     const base = refused.data!.versionId as string;
@@ -427,7 +428,8 @@ describe("entries", () => {
       f.as("steward"),
     );
     const page = await entryPage.execute(db(), { entryId }, f.as("steward"));
-    expect(page).toMatchObject({ userName: "mine", notes: "both" });
+    expect(page.notes).toBe("both");
+    expect(page.fields.find((field) => field.id === "userName")).toMatchObject({ value: "mine", filled: true });
     // The password that was left out is theirs, and every version is kept.
     expect(
       (await revealField.execute(db(), { entryId, field: "password", how: "revealed" }, f.as("steward"))).value,
@@ -439,7 +441,7 @@ describe("entries", () => {
     const [mine] = await db().db.select().from(entryVersions).where(eq(entryVersions.entryId, f.entryId));
     const [other] = await db().db.select().from(entryVersions).where(eq(entryVersions.entryId, f.otherEntryId));
     await expect(openValues(db().db, db().keys, { ...other!, sealed: mine!.sealed })).rejects.toThrow("does not open");
-    expect((await openValues(db().db, db().keys, mine!)).password).toBe(CANARY);
+    expect((await openValues(db().db, db().keys, mine!)).fields.password).toBe(CANARY);
   });
 
   test("binned: nobody uses it or learns of it; its steward restores it with everything", async () => {
@@ -594,6 +596,80 @@ describe("guesses", () => {
     const ask = () => compareLogin.execute(db(), { page, userName: "x", password: "y" }, f.lanyard("reveal"), at);
     for (let i = 0; i < 30; i++) await ask();
     expect((await refusal(ask())).code).toBe("too-many");
+  });
+});
+
+describe("kinds", () => {
+  const door = (more: object = {}) =>
+    addEntry.execute(
+      db(),
+      {
+        parentId: f.vaultId,
+        kind: "door",
+        values: { name: "Back door", where: "Yard", "code-to-enter": "90210#", ...more },
+      },
+      f.as("steward"),
+    );
+
+  test("open fields at Use, what is hidden from Reveal up, one at a time, and nobody signs in with it", async () => {
+    const { entryId } = await door();
+    await give(db(), f.as("steward"), entryId, f.ids.use, "use");
+    const page = await entryPage.execute(db(), { entryId }, f.as("use"));
+    expect(page.fields.map((field) => [field.id, field.value])).toEqual([
+      ["where", "Yard"],
+      ["keyholder", ""],
+      ["line", ""],
+    ]);
+    expect(JSON.stringify(page)).not.toContain("90210");
+    const reveal = (kind: "use" | "reveal", field: string) =>
+      revealField.execute(db(), { entryId, field, how: "revealed" }, f.as(kind));
+    expect((await refusal(reveal("use", "code-to-enter"))).code).toBe("not-allowed");
+    await give(db(), f.as("steward"), entryId, f.ids.reveal, "reveal");
+    expect(await reveal("reveal", "code-to-enter")).toMatchObject({ value: "90210#" });
+    for (const field of ["where", "constructor", "__proto__", "password"])
+      expect((await refusal(reveal("reveal", field))).code).toBe("not-found");
+    expect((await entryPage.execute(db(), { entryId }, f.as("steward"))).seenBy?.map((one) => one.name)).toEqual([
+      "Person reveal",
+      "Person steward",
+    ]);
+    expect((await refusal(beginSignIn.execute(db(), { entryId }, f.lanyard("use")))).message).toContain(
+      "no sign-in page",
+    );
+    const keys = await keyList.execute(db(), {}, f.lanyard("use"));
+    expect(keys.keys.some((key) => key.id === entryId)).toBe(false);
+    const desk = await frontDesk.execute(db(), {}, f.as("use"));
+    expect(desk.lines.find((line) => line.id === entryId)).toMatchObject({ how: "opened", kind: "Door or alarm" });
+  });
+
+  test("what does not belong to the kind is refused at its place; no other kind is made up", async () => {
+    expect(await refusal(door({ "code-to-enter": "12a" }))).toMatchObject({ field: "values.code-to-enter" });
+    expect(await refusal(door({ userName: "x" }))).toMatchObject({ code: "bad-input", field: "values" });
+    const made = addEntry.execute(
+      db(),
+      { parentId: f.vaultId, kind: "spaceship", values: { name: "x" } },
+      f.as("steward"),
+    );
+    expect(await refusal(made)).toMatchObject({ code: "bad-input", field: "kind" });
+  });
+
+  test("changed in one field, the others stay; the change names the field", async () => {
+    const { entryId, versionId } = await door({ "code-under-duress": "90219#" });
+    const { changed } = await changeEntry.execute(
+      db(),
+      { entryId, baseVersionId: versionId, values: { name: "Back door", where: "Yard", "code-to-enter": "1111#" } },
+      f.as("steward"),
+    );
+    expect(changed).toEqual(["code-to-enter"]);
+    const [version] = await db()
+      .db.select()
+      .from(entryVersions)
+      .where(eq(entryVersions.entryId, entryId))
+      .orderBy(desc(entryVersions.number))
+      .limit(1);
+    expect((await openValues(db().db, db().keys, version!)).fields).toEqual({
+      "code-to-enter": "1111#",
+      "code-under-duress": "90219#",
+    });
   });
 });
 

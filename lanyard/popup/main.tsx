@@ -392,7 +392,10 @@ function Keys({ view, look }: { view: View; look: () => void }) {
     [forPage, chosen],
   );
   const first = ordered[0] ?? keys?.keys.find((key) => key.id === chosen);
-  const index = useMemo(() => prepare((keys?.keys ?? []).map((key) => ({ ...key, tags: [], pinned: false }))), [keys]);
+  const index = useMemo(
+    () => prepare((keys?.keys ?? []).map((key) => ({ ...key, tags: [], kind: "", pinned: false }))),
+    [keys],
+  );
   const lately = useMemo(
     () =>
       (keys?.keys ?? [])

@@ -6,6 +6,7 @@ const line = (name: string, more: Partial<Findable> = {}): Findable => ({
   name,
   description: "",
   site: "",
+  kind: "",
   vault: "",
   tags: [],
   lastUsedAt: null,
@@ -18,10 +19,11 @@ describe("finding", () => {
   test("by the beginning of any word, in any order, over every field", () => {
     const lines = [
       line("Pellam Tickets", { description: "box office", vault: "Shop" }),
-      line("Quillbrook Couriers", { site: "quillbrook.example", tags: ["post"] }),
+      line("Quillbrook Couriers", { site: "quillbrook.example", kind: "Website login", tags: ["post"] }),
     ];
     expect(names(lines, "tick")).toEqual(["Pellam Tickets"]);
     expect(names(lines, "off pel")).toEqual(["Pellam Tickets"]);
+    expect(names(lines, "website login")).toEqual(["Quillbrook Couriers"]);
     expect(names(lines, "post")).toEqual(["Quillbrook Couriers"]);
     expect(names(lines, "quillbrook.ex")).toEqual(["Quillbrook Couriers"]);
     expect(names(lines, "office couriers")).toEqual([]);

@@ -5,6 +5,7 @@ export interface Findable {
   name: string;
   description: string;
   site: string;
+  kind: string;
   vault: string;
   tags: readonly string[];
   lastUsedAt: number | null;
@@ -30,7 +31,7 @@ export type Index<L> = Prepared<L>[];
 export function prepare<L extends Findable>(lines: readonly L[]): Index<L> {
   const index = lines.map((line) => {
     const name = fold(line.name);
-    const rest = fold([line.description, line.site, line.vault, ...line.tags].join(" "));
+    const rest = fold([line.description, line.site, line.kind, line.vault, ...line.tags].join(" "));
     return { line, name, text: ` ${name} ${rest}`.replace(/[^\p{L}\p{N}]+/gu, " ") };
   });
   return index.sort(

@@ -12,7 +12,7 @@ import { lanyards, outbox, type Role, sessions } from "./database/schema";
 import { type Galtry, galtry } from "./galtry";
 import { uuidv7At } from "./ids";
 import { appendLine, type JournalEntry } from "./journal/append";
-import { Refused } from "./refused";
+import { badInput, Refused } from "./refused";
 
 /** Whom a change concerns: "look again". A vault's topic reaches those who reach something in it. */
 export type Topic = `vault:${string}` | `person:${string}` | `group:${string}` | "everyone" | "administrators";
@@ -134,8 +134,7 @@ function admit(definition: Shared<unknown>, caller: Caller): void {
 function parse<I>(definition: Shared<I>, raw: unknown): I {
   const read = definition.input.safeParse(raw);
   if (read.success) return read.data;
-  const issue = read.error.issues[0]!;
-  throw new Refused("bad-input", issue.message, issue.path.map(String).join("."));
+  throw badInput(read.error);
 }
 
 /** The caller now; refuses people whose access has ended and sessions that are over. */

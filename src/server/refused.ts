@@ -1,3 +1,5 @@
+import type { ZodError } from "zod";
+
 /** A refusal that a person understands. `field` says at which field of the input the message belongs. */
 export type RefusalCode =
   | "signed-out"
@@ -20,6 +22,12 @@ export class Refused extends Error {
   ) {
     super(message);
   }
+}
+
+/** What an input's schema found wrong first, at its field. */
+export function badInput({ issues }: Pick<ZodError, "issues">, within: string[] = []): Refused {
+  const [issue] = issues;
+  return new Refused("bad-input", issue!.message, [...within, ...issue!.path.map(String)].join("."));
 }
 
 /** The same answer for what does not exist and for what one may not know of. */

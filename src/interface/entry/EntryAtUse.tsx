@@ -4,6 +4,7 @@ import { Check, X } from "lucide-react";
 import { useEffect } from "react";
 import styled from "styled-components";
 import { atLeast, levelWord } from "@/core/access/level";
+import { USER_NAME } from "@/core/kinds/kind";
 import { FAILURES } from "@/core/signin/outcome";
 import { exactTime, sayTime } from "@/core/time";
 import { runCommand, useCommand } from "../shared/ask";
@@ -15,6 +16,7 @@ import { useCopy } from "../shared/useCopy";
 import { SignInNotice, useSignIn } from "../shared/useSignIn";
 import { Card, CardPage, CardTitle, Fact, Story } from "./Card";
 import { DidNotWork } from "./DidNotWork";
+import { FieldFacts } from "./FieldFacts";
 import type { EntryView } from "./types";
 
 const Big = styled.div`
@@ -45,6 +47,8 @@ export function EntryAtUse({ entry, now }: { entry: EntryView; now: number }) {
   useEffect(() => void runCommand("frontdesk.meet", { entryId: entry.id }), [entry.id]);
   const begin = () => void start({ id: entry.id, name: entry.name, site: entry.site });
   const connected = lanyard?.state === "connected";
+  const signsIn = entry.signInPage !== "";
+  const userName = entry.fields.find((field) => field.id === USER_NAME);
   return (
     <CardPage>
       <div>
@@ -52,43 +56,45 @@ export function EntryAtUse({ entry, now }: { entry: EntryView; now: number }) {
           <Stamp name={entry.name} large />
           <div>
             <h1>{entry.name}</h1>
-            <p className="soft small">Website login{entry.description && ` · ${entry.description}`}</p>
+            <p className="soft small">{[entry.kind.name, entry.description].filter(Boolean).join(" · ")}</p>
           </div>
         </CardTitle>
-        <Big>
-          {connected || lanyard === null ? (
-            <>
-              <Button
-                look="go"
-                big
-                onPress={begin}
-                isDisabled={lanyard === null || (signing !== null && signing.report === null)}
-              >
-                Sign in to {entry.site}
-              </Button>
-              <p className="small soft">
-                Opens in a new tab, already signed in.
-                <br />
-                {connected ? "Lanyard is connected in this browser." : "Looking for Lanyard in this browser."}
-              </p>
-            </>
-          ) : (
-            <>
-              <ButtonLink
-                href={lanyard.state === "absent" ? "/lanyard" : "/lanyard/connect"}
-                data-look="go"
-                data-big="true"
-              >
-                {lanyard.state === "absent" ? "Get Lanyard to sign in" : "Connect Lanyard to sign in"}
-              </ButtonLink>
-              <p className="small soft">
-                {lanyard.state === "absent"
-                  ? "Signing in needs Lanyard, Galtry’s browser extension, in this browser. On a phone there is none yet: sign in on a computer."
-                  : "Lanyard is in this browser, but not connected yet."}
-              </p>
-            </>
-          )}
-        </Big>
+        {signsIn && (
+          <Big>
+            {connected || lanyard === null ? (
+              <>
+                <Button
+                  look="go"
+                  big
+                  onPress={begin}
+                  isDisabled={lanyard === null || (signing !== null && signing.report === null)}
+                >
+                  Sign in to {entry.site}
+                </Button>
+                <p className="small soft">
+                  Opens in a new tab, already signed in.
+                  <br />
+                  {connected ? "Lanyard is connected in this browser." : "Looking for Lanyard in this browser."}
+                </p>
+              </>
+            ) : (
+              <>
+                <ButtonLink
+                  href={lanyard.state === "absent" ? "/lanyard" : "/lanyard/connect"}
+                  data-look="go"
+                  data-big="true"
+                >
+                  {lanyard.state === "absent" ? "Get Lanyard to sign in" : "Connect Lanyard to sign in"}
+                </ButtonLink>
+                <p className="small soft">
+                  {lanyard.state === "absent"
+                    ? "Signing in needs Lanyard, Galtry’s browser extension, in this browser. On a phone there is none yet: sign in on a computer."
+                    : "Lanyard is in this browser, but not connected yet."}
+                </p>
+              </>
+            )}
+          </Big>
+        )}
         {entry.refused && !signing && (
           <p style={{ padding: "12px 0", borderBottom: "1px solid var(--rule)" }}>
             <Chip data-tone="bad">refused by the site</Chip> The site did not accept the password that is kept. Nobody
@@ -100,13 +106,15 @@ export function EntryAtUse({ entry, now }: { entry: EntryView; now: number }) {
             <SignInNotice signing={signing} stewards={entry.own.stewards} onClose={clear} onAgain={begin} />
           </div>
         )}
-        <Card style={{ borderTop: 0 }}>
-          <Fact
-            label="Site"
-            act={<Act onPress={() => copy(entry.site)}>{copied === entry.site ? "Copied" : "Copy"}</Act>}
-          >
-            <span className="mono">{entry.site}</span>
-          </Fact>
+        <Card style={signsIn ? { borderTop: 0 } : undefined}>
+          {signsIn && (
+            <Fact
+              label="Site"
+              act={<Act onPress={() => copy(entry.site)}>{copied === entry.site ? "Copied" : "Copy"}</Act>}
+            >
+              <span className="mono">{entry.site}</span>
+            </Fact>
+          )}
           {entry.alike.length > 0 && (
             <Fact label="At the same site">
               {entry.alike.map((other) => (
@@ -117,31 +125,28 @@ export function EntryAtUse({ entry, now }: { entry: EntryView; now: number }) {
               ))}
             </Fact>
           )}
-          {entry.userName !== null && (
-            <Fact label="User name">
-              <span className="mono">{entry.userName}</span>
-            </Fact>
-          )}
+          <FieldFacts entry={entry} now={now} blanks={false} />
           <Fact label="">
-            {entry.userName === null
-              ? "Its user name and password stay with Galtry. Neither is sent to this browser, so there is nothing here to keep safe or to pass on."
-              : "Its password stays with Galtry. It is not sent to this browser, so there is nothing here to keep safe or to pass on."}
-            {entry.guardedFill &&
-              " With guarded fill, which the steward has switched on, they are sent to this browser at that moment, and you count among those who have seen them."}
+            {signsIn ? (
+              <>
+                {userName
+                  ? "Its password stays with Galtry. It is not sent to this browser, so there is nothing here to keep safe or to pass on."
+                  : "Its user name and password stay with Galtry. Neither is sent to this browser, so there is nothing here to keep safe or to pass on."}
+                {entry.guardedFill &&
+                  " With guarded fill, which the steward has switched on, they are sent to this browser at that moment, and you count among those who have seen them."}
+              </>
+            ) : (
+              "What is kept secret in it stays with Galtry. To see it you need Reveal."
+            )}
           </Fact>
-          {entry.hasCode && <Fact label="One-time code">Galtry enters it for you when the site asks</Fact>}
-          {entry.openExtras.map((extra) => (
-            <Fact key={extra.id} label={extra.label}>
-              {extra.value}
-            </Fact>
-          ))}
+          {signsIn && entry.hasCode && <Fact label="One-time code">Galtry enters it for you when the site asks</Fact>}
           {entry.notes && (
             <Fact label="Notes">
               <span style={{ whiteSpace: "pre-wrap" }}>{entry.notes}</span>
             </Fact>
           )}
           {entry.tags.length > 0 && <Fact label="Tags">{entry.tags.join(", ")}</Fact>}
-          <Fact label="Signing in">{howItWent(entry, now)}</Fact>
+          {signsIn && <Fact label="Signing in">{howItWent(entry, now)}</Fact>}
         </Card>
         <Story title="What you did here" lines={entry.story} own zone={entry.zone} now={now} />
       </div>
@@ -151,7 +156,7 @@ export function EntryAtUse({ entry, now }: { entry: EntryView; now: number }) {
           <Button onPress={() => pin.run({ entryId: entry.id, pinned: !entry.pinned })}>
             {entry.pinned ? "Unpin" : "Pin to the Front desk"}
           </Button>
-          <DidNotWork entry={entry} />
+          {signsIn && <DidNotWork entry={entry} />}
         </Row>
       </aside>
     </CardPage>
@@ -171,6 +176,7 @@ export function howItWent(entry: EntryView, now: number): string {
 /** The reader's own level: its sign, why, and what follows. */
 export function WhatYouMayDo({ entry }: { entry: EntryView }) {
   const { own } = entry;
+  const signsIn = entry.signInPage !== "";
   const until = own.until === null ? null : exactTime(own.until, entry.zone);
   const may = (needed: "use" | "reveal" | "edit", text: string) => (
     <li className={atLeast(own.level, needed) ? undefined : "not"}>
@@ -194,10 +200,17 @@ export function WhatYouMayDo({ entry }: { entry: EntryView }) {
         {own.until === null && own.level !== "none" ? " It has no end date." : ""}
       </p>
       <ul>
-        {may("use", "Sign in, as often as you need")}
-        {entry.hasCode && may("use", "Leave its one-time code to Galtry")}
-        {may("use", "Read its site, notes and tags")}
-        {may("reveal", entry.useSeesUserName ? "See or copy its password" : "See or copy its user name or password")}
+        {signsIn && may("use", "Sign in, as often as you need")}
+        {signsIn && entry.hasCode && may("use", "Leave its one-time code to Galtry")}
+        {may("use", signsIn ? "Read its site, notes and tags" : "Read what is open in it, its notes and tags")}
+        {may(
+          "reveal",
+          !signsIn
+            ? "See or copy what is kept secret in it"
+            : entry.useSeesUserName
+              ? "See or copy its password"
+              : "See or copy its user name or password",
+        )}
         {may("edit", "Change anything in it")}
       </ul>
       {own.stewards.length > 0 && own.level !== "steward" && (

@@ -1,11 +1,13 @@
 "use client";
 
 import { useRouter } from "next/navigation";
-import { useState } from "react";
+import { Fragment, useState } from "react";
 import styled from "styled-components";
+import { CODE, fieldOf, type Kind, SIGN_IN_PAGE, USER_NAME } from "@/core/kinds/kind";
 import { type Refusal, useCommand } from "../shared/ask";
 import { Act, Button, CheckField, ChoiceField, Notice, Row, Stack, TextArea, TextField } from "../shared/controls";
 import { Form } from "../shared/Form";
+import { FieldInput } from "./FieldInput";
 import { QrReader } from "./QrReader";
 import type { EntryView } from "./types";
 
@@ -43,84 +45,71 @@ interface ExtraDraft {
 interface Draft {
   name: string;
   description: string;
-  signInPage: string;
   reach: "site" | "host";
-  userName: string;
-  password: string;
-  code: string;
   notes: string;
   tags: string;
   useSeesUserName: boolean;
+  /** By field id, the sign-in page and the one-time code included; a secret that is kept is empty. */
+  values: Record<string, string>;
   extras: ExtraDraft[];
 }
 
-const EMPTY: Draft = {
-  name: "",
-  description: "",
-  signInPage: "",
-  reach: "site",
-  userName: "",
-  password: "",
-  code: "",
-  notes: "",
-  tags: "",
-  useSeesUserName: false,
-  extras: [],
-};
-
-function draftOf(entry: EntryView): Draft {
+function draftOf(kind: Kind, entry: EntryView | null): Draft {
+  const views = new Map(entry?.fields.map((field) => [field.id, field]));
   return {
-    name: entry.name,
-    description: entry.description,
-    signInPage: entry.signInPage,
-    reach: entry.reach,
-    userName: entry.userName ?? "",
-    password: "",
-    code: "",
-    notes: entry.notes,
-    tags: entry.tags.join(", "),
-    useSeesUserName: entry.useSeesUserName,
-    extras: [
-      ...entry.openExtras.map((extra) => ({
-        id: extra.id,
-        label: extra.label,
-        class: extra.class,
-        value: extra.value ?? "",
-        kept: false,
+    name: entry?.name ?? "",
+    description: entry?.description ?? "",
+    reach: entry?.reach ?? "site",
+    notes: entry?.notes ?? "",
+    tags: entry?.tags.join(", ") ?? "",
+    useSeesUserName: entry?.useSeesUserName ?? false,
+    values: {
+      ...Object.fromEntries(kind.fields.map(({ id }) => [id, views.get(id)?.value ?? ""])),
+      ...(entry && { [SIGN_IN_PAGE]: entry.signInPage }),
+    },
+    extras: (entry?.fields ?? [])
+      .filter((field) => field.id.startsWith("extra:"))
+      .map((field) => ({
+        id: field.id.slice("extra:".length),
+        label: field.label,
+        class: field.class,
+        value: field.value ?? "",
+        kept: field.class === "secret" && field.filled,
       })),
-      ...(entry.reveal?.extras ?? []).map((extra) => ({
-        id: extra.id,
-        label: extra.label,
-        class: extra.class,
-        value: extra.value ?? "",
-        kept: extra.class === "secret" && extra.filled,
-      })),
-    ],
   };
 }
 
-/** Makes or changes a website login. A secret that is left empty stays as it is. */
-export function EntryForm({ entry, parent }: { entry: EntryView | null; parent: { id: string; name: string } }) {
+interface EntryFormProps {
+  kind: Kind;
+  entry: EntryView | null;
+  parent: { id: string; name: string };
+}
+
+/** Makes or changes an entry. A secret that is left empty stays as it is. */
+export function EntryForm({ kind, entry, parent }: EntryFormProps) {
   const router = useRouter();
   const save = useCommand<{ entryId?: string }>(entry ? "vaults.changeEntry" : "vaults.addEntry");
-  const [draft, setDraft] = useState<Draft>(entry ? draftOf(entry) : EMPTY);
+  const [draft, setDraft] = useState(() => draftOf(kind, entry));
   const [baseVersionId, setBase] = useState(entry?.reveal?.versionId ?? "");
   const [removeCode, setRemoveCode] = useState(false);
   const set = <K extends keyof Draft>(key: K, value: Draft[K]) => setDraft((now) => ({ ...now, [key]: value }));
+  const setValue = (id: string, value: string) =>
+    setDraft((now) => ({ ...now, values: { ...now.values, [id]: value } }));
   const wrong = (field: string) => save.wrong(`values.${field}`);
   const back = entry ? `/entry/${entry.id}` : `/vaults/${parent.id}`;
   const overtaken = save.refused?.code === "conflict" && save.refused.data?.theirs ? save.refused : null;
+  const kept = (id: string) => entry?.fields.some((field) => field.id === id && field.filled) ?? false;
 
   const submit = async (base = baseVersionId) => {
-    const values = valuesOf(draft, entry !== null, removeCode);
+    const values = valuesOf(kind, draft, entry !== null, removeCode);
     const answer = await save.run(
-      entry ? { entryId: entry.id, baseVersionId: base, values } : { parentId: parent.id, values },
+      entry ? { entryId: entry.id, baseVersionId: base, values } : { parentId: parent.id, kind: kind.id, values },
     );
     if (answer.ok) router.push(entry ? back : `/entry/${answer.result.entryId}`);
   };
   return (
     <Sheet>
-      <h1>{entry ? `Change ${entry.name}` : `A new website login in ${parent.name}`}</h1>
+      <h1>{entry ? `Change ${entry.name}` : `${kind.name}, new in ${parent.name}`}</h1>
       <Form
         verb={entry ? "Save" : "Add"}
         onSend={() => submit()}
@@ -131,6 +120,7 @@ export function EntryForm({ entry, parent }: { entry: EntryView | null; parent: 
         {overtaken && (
           <Overtaken
             refused={overtaken}
+            kind={kind}
             draft={draft}
             running={save.running}
             onKeepMine={() => {
@@ -138,7 +128,7 @@ export function EntryForm({ entry, parent }: { entry: EntryView | null; parent: 
               setBase(base);
               void submit(base);
             }}
-            onTake={(key, value) => set(key as "name", value)}
+            onTake={(key, value) => (key in draft.values ? setValue(key, value) : set(key as "name", value))}
           />
         )}
         <TextField
@@ -154,72 +144,46 @@ export function EntryForm({ entry, parent }: { entry: EntryView | null; parent: 
           value={draft.description}
           onText={(text) => set("description", text)}
           wrong={wrong("description")}
-          hint="tells two similar logins apart: “box office, season desk”"
+          hint="tells two similar ones apart: “box office, season desk”"
         />
-        <TextField
-          label="Sign-in page"
-          className="mono"
-          value={draft.signInPage}
-          onText={(text) => set("signInPage", text)}
-          wrong={wrong("signInPage")}
-          hint="the very address where one signs in, not the home page"
-          inputMode="url"
-          autoCapitalize="none"
-          spellCheck={false}
-          required
-        />
-        <ChoiceField
-          label="Offered at"
-          value={draft.reach}
-          onText={(text) => set("reach", text as Draft["reach"])}
-          hint="where Lanyard offers it"
-        >
-          <option value="site">the whole site, with its sub-domains</option>
-          <option value="host">this host only</option>
-        </ChoiceField>
-        <TextField
-          label="User name"
-          className="mono"
-          value={draft.userName}
-          onText={(text) => set("userName", text)}
-          wrong={wrong("userName")}
-          autoComplete="off"
-          spellCheck={false}
-        />
-        <CheckField
-          checked={draft.useSeesUserName}
-          onTick={(ticked) => set("useSeesUserName", ticked)}
-          label="People with Use may see the user name"
-        />
-        <TextField
-          label="Password"
-          className="mono"
-          type="password"
-          value={draft.password}
-          onText={(text) => set("password", text)}
-          wrong={wrong("password")}
-          autoComplete="new-password"
-          hint={entry?.reveal?.hasPassword ? "left empty: stays as it is" : undefined}
-        />
-        <TextField
-          label="One-time code"
-          className="mono"
-          value={draft.code}
-          onText={(text) => set("code", text)}
-          wrong={wrong("code")}
-          autoComplete="off"
-          spellCheck={false}
-          hint={
-            entry?.hasCode ? "left empty: stays as it is" : "the secret the site shows, or a pasted otpauth address"
-          }
-          disabled={removeCode}
-        />
-        <Row>
-          <QrReader onRead={(text) => set("code", text)} />
-          {entry?.hasCode && (
-            <CheckField checked={removeCode} onTick={setRemoveCode} label="Take the one-time code away" />
-          )}
-        </Row>
+        {kind.fields.map((field) => (
+          <Fragment key={field.id}>
+            <FieldInput
+              field={field}
+              value={draft.values[field.id] ?? ""}
+              onText={(text) => setValue(field.id, text)}
+              wrong={wrong(field.id)}
+              kept={kept(field.id)}
+              disabled={field.id === CODE && removeCode}
+            />
+            {field.id === SIGN_IN_PAGE && (
+              <ChoiceField
+                label="Offered at"
+                value={draft.reach}
+                onText={(text) => set("reach", text as Draft["reach"])}
+                hint="where Lanyard offers it"
+              >
+                <option value="site">the whole site, with its sub-domains</option>
+                <option value="host">this host only</option>
+              </ChoiceField>
+            )}
+            {field.id === USER_NAME && (
+              <CheckField
+                checked={draft.useSeesUserName}
+                onTick={(ticked) => set("useSeesUserName", ticked)}
+                label={`People with Use may see the ${field.label.toLowerCase()}`}
+              />
+            )}
+            {field.id === CODE && (
+              <Row>
+                <QrReader onRead={(text) => setValue(CODE, text)} />
+                {kept(CODE) && (
+                  <CheckField checked={removeCode} onTick={setRemoveCode} label="Take the one-time code away" />
+                )}
+              </Row>
+            )}
+          </Fragment>
+        ))}
         <TextArea
           label="Notes"
           value={draft.notes}
@@ -241,18 +205,22 @@ export function EntryForm({ entry, parent }: { entry: EntryView | null; parent: 
   );
 }
 
-function valuesOf(draft: Draft, existing: boolean, removeCode: boolean) {
-  const kept = (text: string) => (existing && text === "" ? undefined : text);
+function valuesOf(kind: Kind, draft: Draft, existing: boolean, removeCode: boolean) {
+  const fields = kind.fields.flatMap((field): [string, string][] => {
+    const value = draft.values[field.id] ?? "";
+    if (field.id === CODE) {
+      if (removeCode) return [[CODE, ""]];
+      return value.trim() === "" ? [] : [[CODE, value]];
+    }
+    return existing && field.class === "secret" && value === "" ? [] : [[field.id, value]];
+  });
   return {
     name: draft.name,
     description: draft.description,
-    signInPage: draft.signInPage,
-    reach: draft.reach,
-    userName: draft.userName,
     notes: draft.notes,
-    useSeesUserName: draft.useSeesUserName,
-    password: kept(draft.password),
-    code: removeCode ? "" : draft.code.trim() === "" ? undefined : draft.code,
+    ...Object.fromEntries(fields),
+    ...(fieldOf(kind, SIGN_IN_PAGE) && { reach: draft.reach }),
+    ...(fieldOf(kind, USER_NAME) && { useSeesUserName: draft.useSeesUserName }),
     tags: draft.tags
       .split(",")
       .map((tag) => tag.trim())
@@ -328,32 +296,37 @@ function Extras({
   );
 }
 
-const LABELS: Record<string, string> = {
-  name: "Name",
-  description: "What it is for",
-  signInPage: "Sign-in page",
-  userName: "User name",
-  notes: "Notes",
-};
-
 /** Somebody saved in between: both stand side by side, and neither is lost. */
 function Overtaken({
   refused,
+  kind,
   draft,
   running,
   onKeepMine,
   onTake,
 }: {
   refused: Refusal;
+  kind: Kind;
   draft: Draft;
   running: boolean;
   onKeepMine: () => void;
   onTake: (key: string, value: string) => void;
 }) {
   const theirs = refused.data!.theirs as Record<string, unknown>;
-  const differing = Object.keys(LABELS).filter(
-    (key) => String(theirs[key] ?? "") !== String(draft[key as keyof Draft] ?? ""),
-  );
+  const mine: Record<string, string> = {
+    ...draft.values,
+    name: draft.name,
+    description: draft.description,
+    notes: draft.notes,
+  };
+  const shown = [
+    { id: "name", label: "Name" },
+    { id: "description", label: "What it is for" },
+    ...kind.fields.filter((field) => field.class !== "secret"),
+    { id: "notes", label: "Notes" },
+  ];
+  const differing = shown.filter(({ id }) => String(theirs[id] ?? "") !== mine[id]);
+  const secrets = kind.fields.filter(({ id }) => (refused.data!.secretsChanged as string[]).includes(id));
   return (
     <Notice role="alert">
       <b>{refused.message}</b>
@@ -370,34 +343,30 @@ function Overtaken({
             </tr>
           </thead>
           <tbody>
-            {differing.map((key) => (
-              <tr key={key}>
-                <th scope="row">{LABELS[key]}</th>
+            {differing.map(({ id, label }) => (
+              <tr key={id}>
+                <th scope="row">{label}</th>
                 <td>
-                  {String(theirs[key] ?? "")}
+                  {String(theirs[id] ?? "")}
                   <br />
-                  <Act
-                    onPress={() => onTake(key, String(theirs[key] ?? ""))}
-                    aria-label={`Take theirs: ${LABELS[key]}`}
-                  >
+                  <Act onPress={() => onTake(id, String(theirs[id] ?? ""))} aria-label={`Take theirs: ${label}`}>
                     Take theirs
                   </Act>
                 </td>
-                <td>{String(draft[key as keyof Draft] ?? "")}</td>
+                <td>{mine[id]}</td>
               </tr>
             ))}
           </tbody>
         </Versus>
       )}
-      {Boolean(refused.data!.passwordChanged) && (
-        <p>
-          They also changed the password.{" "}
-          {draft.password === ""
+      {secrets.map(({ id, label }) => (
+        <p key={id}>
+          They also changed the {label.toLowerCase()}.{" "}
+          {draft.values[id] === ""
             ? "You left it as it is: theirs stays."
             : "Saving puts yours in its place; theirs stays among the earlier versions."}
         </p>
-      )}
-      {Boolean(refused.data!.codeChanged) && <p>They also changed the one-time code.</p>}
+      ))}
       <Row style={{ marginTop: 8 }}>
         <Button isDisabled={running} onPress={onKeepMine}>
           Save what stands below

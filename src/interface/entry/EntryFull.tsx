@@ -1,7 +1,7 @@
 "use client";
 
 import { useRouter } from "next/navigation";
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useState } from "react";
 import { atLeast } from "@/core/access/level";
 import { exactTime, sayTime } from "@/core/time";
 import { runCommand, useCommand } from "../shared/ask";
@@ -15,10 +15,9 @@ import { SignInNotice, useSignIn } from "../shared/useSignIn";
 import { Card, CardPage, CardTitle, capital, Fact, Story } from "./Card";
 import { howItWent, WhatYouMayDo } from "./EntryAtUse";
 import { EntryForm } from "./EntryForm";
+import { FieldFacts } from "./FieldFacts";
 import type { EntryView } from "./types";
 import { WhoCanDoWhat, type WhoView } from "./WhoCanDoWhat";
-
-const SHOWN_MS = 30_000;
 
 /** An entry as who may reveal, edit or steward it sees it: the whole catalogue card. */
 export function EntryFull({
@@ -44,10 +43,11 @@ export function EntryFull({
   const [binning, setBinning] = useState(false);
   const [tuning, setTuning] = useState(false);
   useEffect(() => void runCommand("frontdesk.meet", { entryId: entry.id }), [entry.id]);
+  const signsIn = entry.signInPage !== "";
   const mayEdit = atLeast(entry.level, "edit") && entry.binnedAt === null;
   const steward = entry.level === "steward";
   const begin = () => void start({ id: entry.id, name: entry.name, site: entry.site });
-  if (edit && mayEdit) return <EntryForm entry={entry} parent={entry.vault} />;
+  if (edit && mayEdit) return <EntryForm kind={entry.kind} entry={entry} parent={entry.vault} />;
   return (
     <CardPage>
       <div>
@@ -55,10 +55,10 @@ export function EntryFull({
           <Stamp name={entry.name} large />
           <div>
             <h1>{entry.name}</h1>
-            <p className="soft small">Website login{entry.description && ` · ${entry.description}`}</p>
+            <p className="soft small">{[entry.kind.name, entry.description].filter(Boolean).join(" · ")}</p>
           </div>
           {mayEdit && <Button onPress={() => router.push(`/entry/${entry.id}?edit`)}>Edit</Button>}
-          {entry.binnedAt === null && (
+          {signsIn && entry.binnedAt === null && (
             <Button look="go" onPress={begin} isDisabled={lanyard?.state !== "connected"}>
               Sign in
             </Button>
@@ -72,7 +72,7 @@ export function EntryFull({
             </Row>
           </Notice>
         )}
-        {lanyard && lanyard.state !== "connected" && entry.binnedAt === null && (
+        {signsIn && lanyard && lanyard.state !== "connected" && entry.binnedAt === null && (
           <p className="small soft" style={{ marginBottom: 12 }}>
             Signing in needs Lanyard in this browser.{" "}
             <a href={lanyard.state === "absent" ? "/lanyard" : "/lanyard/connect"}>
@@ -96,52 +96,28 @@ export function EntryFull({
           </div>
         )}
         <Card>
-          <Fact
-            label="Sign-in page"
-            act={<Act onPress={() => copy(entry.signInPage)}>{copied === entry.signInPage ? "Copied" : "Copy"}</Act>}
-          >
-            <span className="mono">{entry.signInPage}</span>
-          </Fact>
-          <Fact label="Offered at">{entry.reach === "site" ? "the whole site" : "this host only"}</Fact>
-          {entry.userName ? (
-            <Fact
-              label="User name"
-              act={
-                <Act onPress={() => copy(entry.userName ?? "")}>{copied === entry.userName ? "Copied" : "Copy"}</Act>
-              }
-            >
-              <span className="mono">{entry.userName}</span>
-            </Fact>
-          ) : (
-            <Fact label="User name">
-              <span className="soft">none</span>
-            </Fact>
-          )}
-          {entry.reveal?.hasPassword ? (
-            <Secret entryId={entry.id} field="password" label="Password" />
-          ) : (
-            <Fact label="Password">
-              <span className="soft">none</span>
-            </Fact>
-          )}
-          {entry.hasCode && <Secret entryId={entry.id} field="code" label="One-time code" />}
-          {entry.reveal?.extras.map((extra) =>
-            extra.class === "secret" ? (
-              <Secret key={extra.id} entryId={entry.id} field={`extra:${extra.id}`} label={extra.label} />
-            ) : (
-              <Fact key={extra.id} label={extra.label}>
-                <span className="mono">{extra.value}</span>
+          {signsIn && (
+            <>
+              <Fact
+                label="Sign-in page"
+                act={
+                  <Act onPress={() => copy(entry.signInPage)}>{copied === entry.signInPage ? "Copied" : "Copy"}</Act>
+                }
+              >
+                <span className="mono">{entry.signInPage}</span>
               </Fact>
-            ),
+              <Fact label="Offered at">{entry.reach === "site" ? "the whole site" : "this host only"}</Fact>
+            </>
           )}
-          {entry.openExtras.map((extra) => (
-            <Fact key={extra.id} label={extra.label}>
-              {extra.value}
+          <FieldFacts entry={entry} now={now} blanks />
+          {signsIn && (
+            <Fact
+              label="Signing in"
+              act={mayEdit ? <Act onPress={() => setTuning(true)}>Sign-in steps</Act> : undefined}
+            >
+              {howItWent(entry, now)}; guarded fill {entry.guardedFill ? "on" : "off"}
             </Fact>
-          ))}
-          <Fact label="Signing in" act={mayEdit ? <Act onPress={() => setTuning(true)}>Sign-in steps</Act> : undefined}>
-            {howItWent(entry, now)}; guarded fill {entry.guardedFill ? "on" : "off"}
-          </Fact>
+          )}
           {entry.notes && (
             <Fact label="Notes">
               <span style={{ whiteSpace: "pre-wrap" }}>{entry.notes}</span>
@@ -197,93 +173,8 @@ export function EntryFull({
         {entry.seenBy && <SeenBy seenBy={entry.seenBy} zone={entry.zone} now={now} />}
       </aside>
       <BinDialog entry={entry} open={binning} onClose={() => setBinning(false)} />
-      {mayEdit && <SigningInDialog entry={entry} open={tuning} onClose={() => setTuning(false)} />}
+      {mayEdit && signsIn && <SigningInDialog entry={entry} open={tuning} onClose={() => setTuning(false)} />}
     </CardPage>
-  );
-}
-
-/** Twelve dots whatever its length; each showing is a line in the journal, and hides itself after 30 seconds. */
-function Secret({ entryId, field, label }: { entryId: string; field: string; label: string }) {
-  const reveal = useCommand<{ value: string; leftMs: number | null }>("vaults.reveal");
-  const { copy, copied } = useCopy();
-  const [shown, setShown] = useState<{ value: string; until: number | null } | null>(null);
-  const timer = useRef<ReturnType<typeof setTimeout> | null>(null);
-  const hide = () => {
-    if (timer.current) clearTimeout(timer.current);
-    setShown(null);
-  };
-  useEffect(
-    () => () => {
-      if (timer.current) clearTimeout(timer.current);
-    },
-    [],
-  );
-  const show = async () => {
-    const answer = await reveal.run({ entryId, field, how: "revealed" });
-    if (!answer.ok) return;
-    const { value, leftMs } = answer.result;
-    setShown({ value, until: leftMs === null ? null : Date.now() + leftMs });
-    if (timer.current) clearTimeout(timer.current);
-    timer.current = setTimeout(() => setShown(null), leftMs === null ? SHOWN_MS : Math.min(leftMs, SHOWN_MS));
-  };
-  const take = async () => {
-    const answer = await reveal.run({ entryId, field, how: "copied" });
-    if (answer.ok) await copy(answer.result.value, true, field);
-  };
-  return (
-    <Fact
-      label={label}
-      act={
-        <>
-          {shown ? (
-            <Act onPress={hide} aria-label={`Hide ${label}`}>
-              Hide
-            </Act>
-          ) : (
-            <Act onPress={show} isDisabled={reveal.running} aria-label={`Reveal ${label}`}>
-              Reveal
-            </Act>
-          )}
-          <Act onPress={take} isDisabled={reveal.running} aria-label={`Copy ${label}`}>
-            Copy
-          </Act>
-        </>
-      }
-    >
-      {shown ? (
-        <span className="mono" style={{ fontSize: 16 }} data-secret>
-          {field === "code" ? shown.value.replace(/(.{3})(?=.{3})/g, "$1 ") : shown.value}
-        </span>
-      ) : (
-        <span role="img" aria-label="hidden" style={{ fontSize: 17, letterSpacing: ".14em" }}>
-          ••••••••••••
-        </span>
-      )}
-      {shown?.until && <SecondsLeft until={shown.until} />}
-      {copied === field && (
-        <span className="soft small" style={{ display: "block" }} role="status">
-          Copied. The clipboard is cleared in 30 seconds.
-        </span>
-      )}
-      {reveal.refused && (
-        <span className="small" style={{ display: "block", color: "var(--crimson)" }} role="alert">
-          {reveal.refused.message}
-        </span>
-      )}
-    </Fact>
-  );
-}
-
-function SecondsLeft({ until }: { until: number }) {
-  const [left, setLeft] = useState(() => Math.ceil((until - Date.now()) / 1000));
-  useEffect(() => {
-    const timer = setInterval(() => setLeft(Math.max(0, Math.ceil((until - Date.now()) / 1000))), 500);
-    return () => clearInterval(timer);
-  }, [until]);
-  return (
-    <span className="soft small" style={{ marginLeft: 12 }}>
-      {left} s
-    </span>
   );
 }
 
@@ -318,7 +209,7 @@ function SeenBy({ seenBy, zone, now }: { seenBy: NonNullable<EntryView["seenBy"]
     <section style={{ marginTop: 28, paddingTop: 12, borderTop: "1px solid var(--edge)" }}>
       <h2 style={{ marginBottom: 4 }}>Seen by</h2>
       {seenBy.length === 0 ? (
-        <p>Nobody has seen the current password.</p>
+        <p>Nobody has seen the current values.</p>
       ) : (
         <>
           <p>
@@ -345,8 +236,9 @@ function BinDialog({ entry, open, onClose }: { entry: EntryView; open: boolean; 
   return (
     <Dialog title={`Put ${entry.name} in the bin`} open={open} onClose={onClose}>
       <p>
-        Nobody can sign in with it or see it any more, until one of its stewards restores it. Sessions that are open at
-        the site stay open.
+        Nobody can {entry.signInPage === "" ? "see it" : "sign in with it or see it"} any more, until one of its
+        stewards restores it.
+        {entry.signInPage !== "" && " Sessions that are open at the site stay open."}
       </p>
       {bin.refused && (
         <Notice data-tone="bad" role="alert" style={{ marginTop: 12 }}>

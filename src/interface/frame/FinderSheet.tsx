@@ -5,6 +5,7 @@ import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from "react"
 import styled from "styled-components";
 import { find, prepare } from "@/core/finder";
 import type { DeskLine } from "@/server/frontdesk/frontDesk";
+import { signsIn } from "../frontdesk/Line";
 import { runQuery } from "../shared/ask";
 import { Dialog } from "../shared/Dialog";
 import { useLanyard } from "../shared/lanyard";
@@ -46,7 +47,7 @@ export default function FinderSheet({ onClose }: { onClose: () => void }) {
     onClose();
     router.push(`/entry/${line.id}`);
   };
-  const act = (line: DeskLine) => (connected ? void start(line) : open(line));
+  const act = (line: DeskLine) => (connected && signsIn(line) ? void start(line) : open(line));
   const onKeyDown = (event: KeyboardEvent) => {
     if (event.key === "ArrowDown" || event.key === "ArrowUp") {
       event.preventDefault();
@@ -118,7 +119,8 @@ export default function FinderSheet({ onClose }: { onClose: () => void }) {
         </ul>
         {marked && (
           <p className="soft small" style={{ marginTop: 10 }}>
-            Enter {connected ? "signs in to" : "opens"} <b>{marked.name}</b>; Shift Enter opens its entry.
+            Enter {connected && signsIn(marked) ? "signs in to" : "opens"} <b>{marked.name}</b>
+            {signsIn(marked) ? "; Shift Enter opens its entry." : "."}
           </p>
         )}
       </Box>

@@ -15,7 +15,7 @@ import { SignInNotice, useSignIn } from "../shared/useSignIn";
 import { useTypedBefore } from "../shared/useTypedBefore";
 import { type FirstStep, FirstSteps } from "./FirstSteps";
 import { LanyardSide } from "./LanyardSide";
-import { Line, type LineAct } from "./Line";
+import { Line, type LineAct, signsIn } from "./Line";
 
 const Two = styled.div`
   display: grid;
@@ -125,9 +125,9 @@ export function FrontDesk({ person, packed, zone, now, greeting, canAdd, steps }
   // One function for good, so that a key draws anew only the lines that differ.
   const run = useRef<LineAct["run"]>(() => undefined);
   useEffect(() => {
-    run.current = (line) => (connected ? void start(line) : router.push(`/entry/${line.id}`));
+    run.current = (line) => (connected && signsIn(line) ? void start(line) : router.push(`/entry/${line.id}`));
   });
-  const act = useMemo<LineAct>(() => ({ word: "Sign in", run: (line) => run.current(line) }), []);
+  const act = useMemo<LineAct>(() => ({ run: (line) => run.current(line) }), []);
 
   const onKeyDown = (event: KeyboardEvent<HTMLInputElement>) => {
     if (event.key === "ArrowDown" || event.key === "ArrowUp") {
@@ -146,6 +146,7 @@ export function FrontDesk({ person, packed, zone, now, greeting, canAdd, steps }
   };
 
   const ending = lines.filter((line) => line.endsAt !== null).length;
+  const sites = lines.filter(signsIn).length;
   const where = (
     <>
       {greeting}, <b>{person.split(" ")[0]}</b>.{" "}
@@ -153,7 +154,18 @@ export function FrontDesk({ person, packed, zone, now, greeting, canAdd, steps }
         "Nothing has been given to you yet."
       ) : (
         <>
-          You can sign in to <b>{count(lines.length, "site")}</b>
+          You can{" "}
+          {sites > 0 && (
+            <>
+              sign in to <b>{count(sites, "site")}</b>
+            </>
+          )}
+          {sites > 0 && lines.length > sites && " and "}
+          {lines.length > sites && (
+            <>
+              open <b>{count(lines.length - sites, sites > 0 ? "other thing" : "thing")}</b>
+            </>
+          )}
           {ending > 0 && (
             <>
               ; <b>{ending === 1 ? "one ends" : `${ending} end`} within a week</b>
@@ -196,7 +208,7 @@ export function FrontDesk({ person, packed, zone, now, greeting, canAdd, steps }
               <>
                 <span>
                   <kbd>Enter</kbd>{" "}
-                  {connected ? (
+                  {connected && signsIn(active.line) ? (
                     <>
                       signs in to <b>{active.line.name}</b>
                     </>
@@ -206,9 +218,11 @@ export function FrontDesk({ person, packed, zone, now, greeting, canAdd, steps }
                     </>
                   )}
                 </span>
-                <span>
-                  <kbd>Shift Enter</kbd> opens its entry
-                </span>
+                {signsIn(active.line) && (
+                  <span>
+                    <kbd>Shift Enter</kbd> opens its entry
+                  </span>
+                )}
                 <span>
                   <kbd>↓</kbd> next line
                 </span>
@@ -294,6 +308,12 @@ function sectionsOf(lines: DeskLine[]): Section[] {
   ];
 }
 
+const HOW: Record<DeskLine["how"], string> = {
+  sealed: "Sealed sign-in",
+  "sealed with code": "Sealed sign-in, with code",
+  opened: "",
+};
+
 function noteOf(
   section: string,
   line: DeskLine,
@@ -304,7 +324,7 @@ function noteOf(
   if (section === "new" && line.newFrom) return { text: `new, from ${line.newFrom}`, tone: "good" };
   if (line.endsAt !== null && section !== "new")
     return { text: `until ${sayTime(line.endsAt, now, zone)}`, tone: "look" };
-  return { text: line.how === "sealed with code" ? "Sealed sign-in, with code" : "Sealed sign-in" };
+  return { text: HOW[line.how] };
 }
 
 function LetterIndex({ lines }: { lines: DeskLine[] }) {

@@ -39,8 +39,9 @@ const Item = styled.li`
   }
 `;
 
+export const signsIn = (line: Pick<DeskLine, "how">): boolean => line.how !== "opened";
+
 export interface LineAct {
-  word: string;
   run: (line: DeskLine) => void;
 }
 
@@ -63,12 +64,20 @@ export const Line = memo(
           </Link>{" "}
           <span className="note">{line.description}</span>
         </span>
-        <span className="site mono" title={line.site}>
-          {line.site}
-        </span>
+        {signsIn(line) ? (
+          <span className="site mono" title={line.site}>
+            {line.site}
+          </span>
+        ) : (
+          <span className="site soft">{line.kind}</span>
+        )}
         <span className="how">{note.tone ? <Chip data-tone={note.tone}>{note.text}</Chip> : note.text}</span>
-        <button type="button" onClick={() => act.run(line)} aria-label={`${act.word} to ${line.name}`}>
-          {act.word}
+        <button
+          type="button"
+          onClick={() => act.run(line)}
+          aria-label={signsIn(line) ? `Sign in to ${line.name}` : `Open ${line.name}`}
+        >
+          {signsIn(line) ? "Sign in" : "Open"}
         </button>
       </Item>
     );

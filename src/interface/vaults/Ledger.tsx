@@ -21,7 +21,7 @@ import { Head } from "./VaultList";
 type LedgerView = Awaited<ReturnType<(typeof vaultLedger)["execute"]>>;
 type LedgerRow = LedgerView["rows"][number];
 
-const COLUMNS = "minmax(0, 1fr) 200px 120px 104px 120px";
+const COLUMNS = "minmax(0, 1fr) 132px 190px 96px 104px 120px";
 const ROW = 44;
 
 const Rows = styled.div`
@@ -38,7 +38,7 @@ const Rows = styled.div`
   .what .soft { min-width: 0; flex-shrink: 4; overflow: hidden; text-overflow: ellipsis; }
   .what a:hover { text-decoration: underline 1px; }
   .you { display: flex; align-items: center; gap: 8px; }
-  @media (max-width: 1023px) { [role="row"] { grid-template-columns: minmax(0, 1fr) 120px 120px; } .addr, .when { display: none; } }
+  @media (max-width: 1023px) { [role="row"] { grid-template-columns: minmax(0, 1fr) 120px 120px; } .addr, .when, .kind { display: none; } }
   @media (max-width: 719px) { [role="row"] { grid-template-columns: minmax(0, 1fr) 110px; } .who { display: none; } .what > span { display: grid; grid-template-columns: minmax(0, 1fr); gap: 0; line-height: 19px; } }
 `;
 
@@ -72,7 +72,9 @@ export function Ledger({
     const wanted = filter.trim().toLowerCase();
     return wanted === ""
       ? rows
-      : rows.filter((row) => `${row.name} ${row.description} ${row.signInPage}`.toLowerCase().includes(wanted));
+      : rows.filter((row) =>
+          `${row.name} ${row.description} ${row.kind} ${row.signInPage}`.toLowerCase().includes(wanted),
+        );
   }, [filter, rows]);
   return (
     <Page
@@ -166,6 +168,9 @@ function Table({ rows, bin, zone, now }: { rows: LedgerRow[]; bin: boolean; zone
       <div role="rowgroup">
         <div role="row" className="head" aria-rowindex={1}>
           <span role="columnheader">Name</span>
+          <span role="columnheader" className="kind">
+            Kind
+          </span>
           <span role="columnheader" className="addr">
             Address
           </span>
@@ -196,6 +201,9 @@ function Table({ rows, bin, zone, now }: { rows: LedgerRow[]; bin: boolean; zone
                   </Link>
                   {row.description && <span className="soft small">{row.description}</span>}
                 </span>
+              </span>
+              <span role="cell" className="kind soft">
+                {row.kind}
               </span>
               <span role="cell" className="addr mono" title={row.signInPage}>
                 {siteName(row.signInPage)}

@@ -194,6 +194,9 @@ export const entries = sqliteTable(
     kind: text("kind").notNull(),
     name: text("name").notNull(),
     description: text("description").notNull().default(""),
+    /** Open values by field id; the sign-in page has columns of its own, for pages are matched by it. */
+    fields: text("fields", { mode: "json" }).$type<Record<string, string>>().notNull(),
+    /** Empty where nobody signs in, and so are host and site. */
     signInPage: text("sign_in_page").notNull(),
     reach: text("reach").$type<"site" | "host">().notNull(),
     /** Host of the sign-in page and its registrable domain: what a page is matched by. */

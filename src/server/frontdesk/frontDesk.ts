@@ -2,6 +2,7 @@
 import { and, desc, eq, inArray, isNull, sql } from "drizzle-orm";
 import { z } from "zod";
 import { atLeast, isActive, type Level } from "../../core/access";
+import { readyKind } from "../../core/kinds/ready";
 import { siteName } from "../../core/signin/address";
 import { loadReach } from "../access/load";
 import { sortByName } from "../byName";
@@ -25,7 +26,8 @@ export interface DeskLine {
   vault: string;
   tags: string[];
   level: Level;
-  how: "sealed" | "sealed with code" | "guarded";
+  kind: string;
+  how: "sealed" | "sealed with code" | "opened";
   pinned: boolean;
   /** Who gave it, while it has not been opened or used yet. */
   newFrom: string | null;
@@ -39,6 +41,7 @@ interface KeptEntry {
   nodeId: string;
   name: string;
   description: string;
+  kind: string;
   signInPage: string;
   tags: string[];
   hasCode: number;
@@ -61,6 +64,7 @@ export const frontDesk = query({
           nodeId: sql`e.node_id`,
           name: sql`e.name`,
           description: sql`e.description`,
+          kind: sql`e.kind`,
           signInPage: sql`e.sign_in_page`,
           tags: sql`json(e.tags)`,
           hasCode: sql`e.has_code`,
@@ -115,7 +119,8 @@ export const frontDesk = query({
           vault: vaultNames.get(node.vaultId) ?? "",
           tags: entry.tags,
           level: level as Level,
-          how: entry.hasCode === 1 ? "sealed with code" : "sealed",
+          kind: readyKind(entry.kind).name,
+          how: entry.signInPage === "" ? "opened" : entry.hasCode === 1 ? "sealed with code" : "sealed",
           pinned: pins_.has(entry.nodeId),
           newFrom:
             !met_.has(entry.nodeId) && newest && newest.givenBy !== personId && at - newest.validFrom < NEW_MS

@@ -1,7 +1,8 @@
 /** What Lanyard asks about pages: which keys fit, whether a login is kept, and keeping it. */
-import { and, desc, eq, inArray, isNull } from "drizzle-orm";
+import { and, desc, eq, inArray, isNull, ne } from "drizzle-orm";
 import { z } from "zod";
 import { atLeast, type Reach } from "../../core/access";
+import { PASSWORD } from "../../core/kinds/kind";
 import { hostOf, siteName } from "../../core/signin/address";
 import { codeAt } from "../../core/signin/code";
 import { matches, siteOf } from "../../core/signin/site";
@@ -16,7 +17,7 @@ import { uuidv7 } from "../ids";
 import { attemptKey, countAttempt, requireFewAttempts } from "../people/attempts";
 import { Refused } from "../refused";
 import { currentVersion, noteSighting, requireEntry, writePassword } from "../vaults/entries";
-import { fingerprint, openValues } from "../vaults/sealing";
+import { fingerprint, loginOf, openValues } from "../vaults/sealing";
 
 export interface KeyLine {
   id: string;
@@ -45,7 +46,10 @@ export const keyList = query({
     const personId = person.id;
     const [{ levels, tree }, rows, vaultRows, used, named, [house], never] = await Promise.all([
       loadReach(tx, person, at),
-      tx.select().from(entries).where(isNull(entries.binnedAt)),
+      tx
+        .select()
+        .from(entries)
+        .where(and(isNull(entries.binnedAt), ne(entries.signInPage, ""))),
       tx.select().from(vaults),
       tx
         .select({ entryId: signIns.entryId, at: signIns.begunAt })
@@ -221,12 +225,12 @@ export const guardedFill = command({
     const version = await currentVersion(tx, allowed.entry);
     if (version.refusedAt !== null)
       throw new Refused("not-allowed", "The site refused the password that is kept. It has to be put right first.");
-    const values = await openValues(tx, house.keys, version);
+    const login = loginOf(await openValues(tx, house.keys, version));
     const personId = personIdOf(caller)!;
     await noteSighting(tx, {
       entryId: input.entryId,
-      field: "password",
-      mark: fingerprint(house.keys, "password", values.password),
+      field: PASSWORD,
+      mark: fingerprint(house.keys, PASSWORD, login.password),
       personId,
       at,
       how: "guarded fill",
@@ -247,9 +251,9 @@ export const guardedFill = command({
       detail: "",
     });
     return {
-      userName: values.userName,
-      password: values.password,
-      code: values.code ? codeAt(values.code, at).code : null,
+      userName: login.userName,
+      password: login.password,
+      code: login.code ? codeAt(login.code, at).code : null,
       hosts: [allowed.entry.host, ...allowed.entry.steps.hosts],
     };
   },

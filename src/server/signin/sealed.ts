@@ -19,8 +19,8 @@ import type { Galtry } from "../galtry";
 import { uuidv7 } from "../ids";
 import { Refused } from "../refused";
 import { requireOutOfBin } from "../vaults/entries";
-import { fingerprint, openValues, type SealedValues, vaultKey } from "../vaults/sealing";
-import type { HandedCookie, SignedIn, SignInEngine } from "./engine";
+import { fingerprint, loginOf, openValues, vaultKey } from "../vaults/sealing";
+import type { HandedCookie, Login, SignedIn, SignInEngine } from "./engine";
 import { SignInFailure } from "./guardedClient";
 import { HttpEngine } from "./httpEngine";
 
@@ -75,7 +75,10 @@ export const beginSignIn = command({
   allow: async (context) => {
     const { tx, me, input, at } = context;
     const held = await requireLevel(context, input.entryId, "use");
-    return { held, found: requireOutOfBin(await entryFor(tx, input.entryId, me!.id, at), held) };
+    const found = requireOutOfBin(await entryFor(tx, input.entryId, me!.id, at), held);
+    if (found.entry.signInPage === "")
+      throw new Refused("conflict", "This has no sign-in page: nobody signs in with it.");
+    return { held, found };
   },
   run: async ({ tx, input, caller, at, allowed: { held, found }, house }) => {
     const { personId, lanyardId } = caller as LanyardCaller;
@@ -288,7 +291,7 @@ const defaultEngine = (house: Galtry): SignInEngine =>
 
 interface Begun {
   entry: EntryFor["entry"];
-  login: Promise<SealedValues>;
+  login: Promise<Login>;
   mayEdit: boolean;
   signInId: string;
 }
@@ -303,7 +306,7 @@ async function beginInTurn(
 ): Promise<Begun | Pick<Begun, "entry" | "mayEdit">> {
   for (const start = Date.now(); ; ) {
     const begun = await beginSignIn.execute(house, { entryId }, caller);
-    if (begun.begun) return { ...begun, login: openValues(house.db, house.keys, begun.version) };
+    if (begun.begun) return { ...begun, login: openValues(house.db, house.keys, begun.version).then(loginOf) };
     if (begun.why === "refused-before") return begun;
     onProgress("waiting");
     if (Date.now() - start > LONGEST_SIGN_IN_MS || signal.aborted)

@@ -1,8 +1,10 @@
-/** Entries of the kind website login: made, changed, revealed, binned and restored. */
+/** Entries of any kind: made, changed, revealed, binned and restored. */
 import { and, desc, eq } from "drizzle-orm";
 import { z } from "zod";
 import { atLeast, type Level } from "../../core/access";
-import { type WebsiteLogin, websiteLoginSchema } from "../../core/kinds/websiteLogin";
+import { CODE, fieldOf, type Kind, PASSWORD, SIGN_IN_PAGE, USER_NAME } from "../../core/kinds/kind";
+import { isReadyKind, readyKind, WEBSITE_LOGIN } from "../../core/kinds/ready";
+import { type EntryValues, readValues } from "../../core/kinds/values";
 import { hostOf } from "../../core/signin/address";
 import { codeAt } from "../../core/signin/code";
 import { siteOf } from "../../core/signin/site";
@@ -25,8 +27,12 @@ import {
 } from "../database/schema";
 import type { Galtry } from "../galtry";
 import { uuidv7 } from "../ids";
-import { notFound, Refused } from "../refused";
+import { badInput, notFound, Refused } from "../refused";
 import { fingerprint, openValues, type SealedValues, sealValues } from "./sealing";
+
+/** One key for each value (core/kinds/values.ts); read once the kind is known. */
+const flatValues = z.record(z.string().max(80), z.unknown());
+const kindSchema = z.string().refine(isReadyKind, "There is no such kind.");
 
 export type EntryRow = typeof entries.$inferSelect;
 export type VersionRow = typeof entryVersions.$inferSelect;
@@ -61,7 +67,8 @@ export const addEntry = command({
   name: "vaults.addEntry",
   input: z.strictObject({
     parentId: idSchema,
-    values: websiteLoginSchema,
+    kind: kindSchema.default(WEBSITE_LOGIN.id),
+    values: flatValues,
     captured: z.boolean().default(false),
     steps: stepsSchema.optional(),
   }),
@@ -84,33 +91,34 @@ export const addEntry = command({
       validFrom: at,
       commandId,
     });
-    const empty: SealedValues = { userName: "", password: "", code: null, extras: {} };
+    const kind = readyKind(input.kind);
     const written = await writeVersion(tx, house, {
+      kind,
       entryId,
       vaultId: allowed.vaultId,
       number: 1,
       personId,
       at,
-      values: input.values,
-      before: empty,
+      values: valuesIn(kind, input.values),
+      before: { fields: {}, code: null },
       how: input.captured ? "captured" : "written",
     });
     await tx.insert(entries).values({
       nodeId: entryId,
-      kind: "website-login",
+      kind: kind.id,
       steps: input.steps ?? NO_STEPS,
       ...written.row,
       createdAt: at,
       createdBy: personId,
     });
     await tx.insert(met).values({ personId, entryId, at }).onConflictDoNothing();
-    return { entryId, versionId: written.row.versionId };
+    return { entryId, versionId: written.row.versionId, name: written.row.name };
   },
   journal: ({ input, result, allowed }) => ({
     node: result.entryId,
     vault: allowed.vaultId,
     details: { captured: input.captured },
-    names: { [result.entryId]: input.values.name },
+    names: { [result.entryId]: result.name },
   }),
   tell: ({ allowed }) => [`vault:${allowed.vaultId}`],
 });
@@ -120,46 +128,59 @@ export const changeEntry = command({
   input: z.strictObject({
     entryId: idSchema,
     baseVersionId: idSchema,
-    values: websiteLoginSchema,
+    values: flatValues,
     captured: z.boolean().default(false),
   }),
   by: ["person", "lanyard"],
   allow: (context) => requireEntry(context, context.input.entryId, "edit"),
   run: async ({ tx, input, caller, at, house, allowed }) => {
+    const kind = readyKind(allowed.entry.kind);
+    const values = valuesIn(kind, input.values);
     const current = await currentVersion(tx, allowed.entry);
     const before = await openValues(tx, house.keys, current);
     if (current.id !== input.baseVersionId)
-      throw await overtaken(tx, house, allowed.entry, current, before, input.baseVersionId);
+      throw await overtaken(tx, house, kind, allowed.entry, current, before, input.baseVersionId);
     const written = await writeVersion(tx, house, {
+      kind,
       entryId: input.entryId,
       vaultId: current.vaultId,
       number: current.number + 1,
       personId: personIdOf(caller)!,
       at,
-      values: input.values,
+      values,
       before,
       how: input.captured ? "captured" : "written",
       earlier: current,
     });
     await tx.update(entries).set(written.row).where(eq(entries.nodeId, input.entryId));
-    return { versionId: written.row.versionId, changed: written.changed };
+    return { versionId: written.row.versionId, changed: written.changed, name: written.row.name };
   },
   journal: ({ input, result, allowed }) => ({
     node: input.entryId,
     vault: allowed.vaultId,
     details: { changed: result.changed.join(", "), captured: input.captured },
-    names: { [input.entryId]: input.values.name },
+    names: { [input.entryId]: result.name },
   }),
   tell: ({ allowed }) => [`vault:${allowed.vaultId}`],
 });
 
+/** Read by the entry's kind, once that is known. */
+function valuesIn(kind: Kind, flat: Record<string, unknown>): EntryValues {
+  try {
+    return readValues(kind, flat);
+  } catch (error) {
+    throw error instanceof z.ZodError ? badInput(error, ["values"]) : error;
+  }
+}
+
 interface WriteVersion {
+  kind: Kind;
   entryId: string;
   vaultId: string;
   number: number;
   personId: string;
   at: number;
-  values: WebsiteLogin;
+  values: EntryValues;
   before: SealedValues;
   how: SightingHow;
   earlier?: VersionRow;
@@ -167,18 +188,9 @@ interface WriteVersion {
 
 /** Seals a new version and says what the entry's row becomes. What was left out stays as it was. */
 async function writeVersion(tx: Transaction, house: Galtry, write: WriteVersion) {
-  const { values, before, entryId, vaultId, personId, at } = write;
+  const { kind, values, before, entryId, vaultId, personId, at } = write;
   const versionId = uuidv7();
-  const after: SealedValues = {
-    userName: values.userName ?? before.userName,
-    password: values.password ?? before.password,
-    code: values.code === undefined ? before.code : values.code,
-    extras: Object.fromEntries(
-      values.extras
-        .filter((extra) => extra.class !== "open")
-        .map((extra) => [extra.id, extra.value ?? before.extras[extra.id] ?? ""]),
-    ),
-  };
+  const after = hiddenValues(kind, values, before);
   const extras: ExtraField[] = values.extras.map(({ id, label, class: fieldClass, value }) =>
     fieldClass === "open" ? { id, label, class: fieldClass, value: value ?? "" } : { id, label, class: fieldClass },
   );
@@ -187,6 +199,7 @@ async function writeVersion(tx: Transaction, house: Galtry, write: WriteVersion)
     description: values.description,
     signInPage: values.signInPage,
     reach: values.reach,
+    fields: openFields(kind, values),
     notes: values.notes,
     tags: values.tags,
     extras,
@@ -205,7 +218,7 @@ async function writeVersion(tx: Transaction, house: Galtry, write: WriteVersion)
     // A version that the site refused stays refused while what is sent to it stays the same.
     refusedAt: write.earlier?.refusedAt && sameLogin(before, after) ? write.earlier.refusedAt : null,
   });
-  await keepFingerprints(tx, house, { versionId, entryId, personId, at, how: write.how }, before, after);
+  await keepFingerprints(tx, house, { kind, versionId, entryId, personId, at, how: write.how }, before, after);
   const changed = changedFields(write.earlier?.open ?? {}, open, before, after);
   const host = hostOf(values.signInPage) ?? "";
   return {
@@ -222,6 +235,31 @@ async function writeVersion(tx: Transaction, house: Galtry, write: WriteVersion)
   };
 }
 
+/** Values of the classes identifier and secret as they are from now on; empty ones are not kept. */
+function hiddenValues(kind: Kind, values: EntryValues, before: SealedValues): SealedValues {
+  const given: [string, string | undefined][] = [
+    ...kind.fields
+      .filter((field) => field.class !== "open" && field.id !== CODE)
+      .map(({ id }): [string, string | undefined] => [id, values.fields[id]]),
+    ...values.extras
+      .filter((extra) => extra.class !== "open")
+      .map(({ id, value }): [string, string | undefined] => [`extra:${id}`, value]),
+  ];
+  return {
+    fields: Object.fromEntries(
+      given.map(([id, value]) => [id, value ?? before.fields[id] ?? ""]).filter(([, value]) => value !== ""),
+    ),
+    code: values.code === undefined ? before.code : values.code,
+  };
+}
+
+const openFields = (kind: Kind, values: EntryValues): Record<string, string> =>
+  Object.fromEntries(
+    kind.fields
+      .filter((field) => field.class === "open" && field.id !== SIGN_IN_PAGE)
+      .map(({ id }) => [id, values.fields[id] ?? ""]),
+  );
+
 /** A new version that differs in its password only. */
 export async function writePassword(
   tx: Transaction,
@@ -233,27 +271,14 @@ export async function writePassword(
   at: number,
 ) {
   const before = await openValues(tx, house.keys, current);
-  const { name, description, signInPage, reach, notes, tags, extras, useSeesUserName } = entry;
-  const values = {
-    name,
-    description,
-    signInPage,
-    reach,
-    notes,
-    tags,
-    extras,
-    useSeesUserName,
-    password,
-    userName: undefined,
-    code: undefined,
-  };
   const written = await writeVersion(tx, house, {
+    kind: readyKind(entry.kind),
     entryId: entry.nodeId,
     vaultId: current.vaultId,
     number: current.number + 1,
     personId,
     at,
-    values,
+    values: { ...entry, code: undefined, fields: { ...entry.fields, [PASSWORD]: password } },
     before,
     how: "captured",
     earlier: current,
@@ -263,34 +288,32 @@ export async function writePassword(
 }
 
 const sameLogin = (a: SealedValues, b: SealedValues) =>
-  a.userName === b.userName && a.password === b.password && a.code?.secret === b.code?.secret;
+  a.fields[USER_NAME] === b.fields[USER_NAME] &&
+  a.fields[PASSWORD] === b.fields[PASSWORD] &&
+  a.code?.secret === b.code?.secret;
 
 /** Secrets and identifiers by field name, for fingerprints and comparison. */
-export function fieldsOf(values: SealedValues): Record<string, string> {
-  return {
-    userName: values.userName,
-    password: values.password,
-    code: values.code?.secret ?? "",
-    ...Object.fromEntries(Object.entries(values.extras).map(([id, value]) => [`extra:${id}`, value])),
-  };
-}
+export const fieldsOf = ({ fields, code }: SealedValues): Record<string, string> =>
+  code ? { ...fields, [CODE]: code.secret } : fields;
 
 async function keepFingerprints(
   tx: Transaction,
   house: Galtry,
-  of: { versionId: string; entryId: string; personId: string; at: number; how: SightingHow },
+  of: { kind: Kind; versionId: string; entryId: string; personId: string; at: number; how: SightingHow },
   before: SealedValues,
   after: SealedValues,
 ) {
   const old = fieldsOf(before);
   for (const [field, value] of Object.entries(fieldsOf(after))) {
-    if (value === "") continue;
     const mark = fingerprint(house.keys, field, value);
     await tx.insert(fingerprints).values({ versionId: of.versionId, field, fingerprint: mark });
     // Whoever writes a secret has seen it.
-    if (field !== "userName" && value !== old[field]) await noteSighting(tx, { ...of, field, mark });
+    if (isSecret(of.kind, field) && value !== old[field]) await noteSighting(tx, { ...of, field, mark });
   }
 }
+
+/** Extra fields that are not open count as secrets, whichever they are. */
+export const isSecret = (kind: Kind, field: string) => (fieldOf(kind, field)?.class ?? "secret") === "secret";
 
 export async function noteSighting(
   tx: Transaction,
@@ -313,9 +336,12 @@ function changedFields(
   before: SealedValues,
   after: SealedValues,
 ): string[] {
-  const open = Object.keys(openAfter).filter(
-    (key) => JSON.stringify(openBefore[key]) !== JSON.stringify(openAfter[key]),
-  );
+  const flat = ({ fields, ...rest }: Record<string, unknown>): Record<string, unknown> => ({
+    ...rest,
+    ...(fields as object),
+  });
+  const [was, is] = [flat(openBefore), flat(openAfter)];
+  const open = Object.keys(is).filter((key) => JSON.stringify(was[key]) !== JSON.stringify(is[key]));
   const [old, now] = [fieldsOf(before), fieldsOf(after)];
   const sealed = [...new Set([...Object.keys(old), ...Object.keys(now)])].filter(
     (key) => (old[key] ?? "") !== (now[key] ?? ""),
@@ -327,6 +353,7 @@ function changedFields(
 async function overtaken(
   tx: Reader,
   house: Galtry,
+  kind: Kind,
   entry: EntryRow,
   current: VersionRow,
   now: SealedValues,
@@ -338,6 +365,10 @@ async function overtaken(
     .from(entryVersions)
     .where(and(eq(entryVersions.id, baseId), eq(entryVersions.entryId, entry.nodeId)));
   const then = base ? await openValues(tx, house.keys, base) : null;
+  const { fields: open, ...rest } = current.open as { fields: Record<string, string> };
+  const seen = kind.fields.filter((field) => field.class === "identifier").map(({ id }) => [id, now.fields[id] ?? ""]);
+  const secrets = kind.fields.filter((field) => field.class === "secret");
+  const differs = (id: string) => then === null || fieldsOf(then)[id] !== fieldsOf(now)[id];
   return new Refused(
     "conflict",
     `${who?.name ?? "Somebody"} changed this entry while you were editing it.`,
@@ -346,9 +377,8 @@ async function overtaken(
       versionId: current.id,
       by: who?.name ?? null,
       at: current.createdAt,
-      theirs: { ...current.open, userName: now.userName },
-      passwordChanged: then === null || then.password !== now.password,
-      codeChanged: then === null || JSON.stringify(then.code) !== JSON.stringify(now.code),
+      theirs: { ...rest, ...open, ...Object.fromEntries(seen) },
+      secretsChanged: secrets.filter(({ id }) => differs(id)).map(({ id }) => id),
     },
   );
 }
@@ -358,7 +388,8 @@ export const revealField = command({
   name: "vaults.reveal",
   input: z.strictObject({
     entryId: idSchema,
-    field: z.string().regex(/^(userName|password|code|extra:.{1,64})$/),
+    /** A field of the kind, or `extra:ID`. */
+    field: z.string().min(1).max(80),
     how: z.enum(["revealed", "copied"]),
   }),
   by: ["person"],
@@ -366,9 +397,10 @@ export const revealField = command({
   run: async ({ tx, input, caller, at, house, allowed }) => {
     const version = await currentVersion(tx, allowed.entry);
     const values = await openValues(tx, house.keys, version);
-    const value = fieldsOf(values)[input.field];
-    if (!value) throw notFound();
-    if (input.field === "code") {
+    const hidden = fieldsOf(values);
+    if (!Object.hasOwn(hidden, input.field)) throw notFound();
+    const value = hidden[input.field]!;
+    if (input.field === CODE) {
       const { code, leftMs } = codeAt(values.code!, at);
       return { value: code, leftMs, versionId: version.id };
     }

@@ -2,6 +2,8 @@
 import { and, desc, eq, isNotNull, isNull, ne } from "drizzle-orm";
 import { z } from "zod";
 import { atLeast, type Level } from "../../core/access";
+import { type Field, type Kind, SIGN_IN_PAGE, USER_NAME } from "../../core/kinds/kind";
+import { readyKind } from "../../core/kinds/ready";
 import { siteName } from "../../core/signin/address";
 import { matches } from "../../core/signin/site";
 import { loadReach, requireLevel } from "../access/load";
@@ -12,8 +14,8 @@ import type { Reader } from "../database/client";
 import { entries, fingerprints, pins, sightings, signIns, vaults } from "../database/schema";
 import { storyOf } from "../journal/story";
 import { notFound } from "../refused";
-import { currentVersion, type EntryRow, fieldsOf, versionLines } from "./entries";
-import { openValues } from "./sealing";
+import { currentVersion, type EntryRow, fieldsOf, isSecret, versionLines } from "./entries";
+import { openValues, type SealedValues } from "./sealing";
 
 export const entryPage = query({
   name: "vaults.entry",
@@ -36,10 +38,12 @@ export const entryPage = query({
       lastSignIn(tx, entry, personId, allowed.level),
     ]);
     const names = await loadNames(tx);
+    const kind = readyKind(entry.kind);
     const values =
       atLeast(allowed.level, "reveal") || entry.useSeesUserName ? await openValues(tx, house.keys, version) : null;
     return {
       id: entry.nodeId,
+      kind,
       name: entry.name,
       description: entry.description,
       signInPage: entry.signInPage,
@@ -52,8 +56,7 @@ export const entryPage = query({
       plainHttp: entry.plainHttp,
       useSeesUserName: entry.useSeesUserName,
       steps: entry.steps,
-      openExtras: entry.extras.filter((extra) => extra.class === "open"),
-      userName: values?.userName ?? null,
+      fields: fieldViews(kind, entry, values, allowed.level),
       vault: vault!,
       level: allowed.level,
       own: own!,
@@ -64,7 +67,7 @@ export const entryPage = query({
       lastSignIn: lastOwn,
       zone: names.zone,
       changedAt: entry.changedAt,
-      ...(atLeast(allowed.level, "reveal") ? { reveal: revealPart(entry, values!, version.id, names.people) } : {}),
+      ...(atLeast(allowed.level, "reveal") ? { reveal: revealPart(entry, version.id, names.people) } : {}),
       ...(atLeast(allowed.level, "edit")
         ? {
             versions: (await versionLines(tx, entry.nodeId)).map((row) => ({
@@ -73,29 +76,41 @@ export const entryPage = query({
             })),
           }
         : {}),
-      ...(atLeast(allowed.level, "steward") ? { seenBy: await seenBy(tx, entry, names.people) } : {}),
+      ...(atLeast(allowed.level, "steward") ? { seenBy: await seenBy(tx, kind, entry, names.people) } : {}),
       story: await storyOf(tx, entry.nodeId, atLeast(allowed.level, "steward") ? null : personId),
     };
   },
 });
 
-function revealPart(
-  entry: EntryRow,
-  values: Awaited<ReturnType<typeof openValues>>,
-  versionId: string,
-  people: Map<string, string>,
-) {
-  const filled = fieldsOf(values);
+export interface FieldView extends Field {
+  /** Null where it is hidden: secrets are shown one at a time, by a command of their own. */
+  value: string | null;
+  filled: boolean;
+}
+
+/** The fields whose values the reader may know of; the sign-in page stands apart. */
+function fieldViews(kind: Kind, entry: EntryRow, values: SealedValues | null, level: Level): FieldView[] {
+  const sealed = values ? fieldsOf(values) : {};
+  const extras = entry.extras.map(
+    (extra): Field => ({ id: `extra:${extra.id}`, label: extra.label, class: extra.class, form: "line" }),
+  );
+  const open: Record<string, string> = {
+    ...entry.fields,
+    ...Object.fromEntries(entry.extras.map((extra) => [`extra:${extra.id}`, extra.value ?? ""])),
+  };
+  return [...kind.fields, ...extras].flatMap((field): FieldView[] => {
+    if (field.id === SIGN_IN_PAGE) return [];
+    if (field.class === "open") return [{ ...field, value: open[field.id] ?? "", filled: Boolean(open[field.id]) }];
+    const known = atLeast(level, "reveal") || (field.id === USER_NAME && entry.useSeesUserName);
+    if (!known) return [];
+    const filled = Object.hasOwn(sealed, field.id);
+    return [{ ...field, value: field.class === "identifier" ? (sealed[field.id] ?? "") : null, filled }];
+  });
+}
+
+function revealPart(entry: EntryRow, versionId: string, people: Map<string, string>) {
   return {
     versionId,
-    hasPassword: values.password !== "",
-    extras: entry.extras
-      .filter((extra) => extra.class !== "open")
-      .map((extra) => ({
-        ...extra,
-        value: extra.class === "identifier" ? (filled[`extra:${extra.id}`] ?? "") : undefined,
-        filled: Boolean(filled[`extra:${extra.id}`]),
-      })),
     createdAt: entry.createdAt,
     createdBy: people.get(entry.createdBy) ?? "",
     changedBy: people.get(entry.changedBy) ?? "",
@@ -104,6 +119,7 @@ function revealPart(
 
 /** Other entries for the same page: so that nobody picks the wrong one of two. */
 async function sameSite(tx: Reader, entry: EntryRow, person: Person, at: number) {
+  if (entry.signInPage === "") return [];
   const rows = await tx
     .select()
     .from(entries)
@@ -128,7 +144,7 @@ async function lastSignIn(tx: Reader, entry: EntryRow, personId: string, level: 
 }
 
 /** Who has seen the current value of the password or an extra secret, latest first; each person once. */
-async function seenBy(tx: Reader, entry: EntryRow, people: Map<string, string>) {
+async function seenBy(tx: Reader, kind: Kind, entry: EntryRow, people: Map<string, string>) {
   const marks = new Set(
     (await tx.select().from(fingerprints).where(eq(fingerprints.versionId, entry.versionId))).map(
       (row) => `${row.field} ${row.fingerprint}`,
@@ -137,7 +153,7 @@ async function seenBy(tx: Reader, entry: EntryRow, people: Map<string, string>) 
   const rows = await tx.select().from(sightings).where(eq(sightings.entryId, entry.nodeId)).orderBy(desc(sightings.at));
   const seen = new Map<string, { personId: string; name: string; at: number; how: string }>();
   for (const row of rows)
-    if (row.field !== "userName" && marks.has(`${row.field} ${row.fingerprint}`) && !seen.has(row.personId))
+    if (isSecret(kind, row.field) && marks.has(`${row.field} ${row.fingerprint}`) && !seen.has(row.personId))
       seen.set(row.personId, {
         personId: row.personId,
         name: people.get(row.personId) ?? "",

@@ -4,18 +4,24 @@
  */
 import { and, desc, eq } from "drizzle-orm";
 import { type Bytes, fromUtf8, hmac, KEY_LENGTH, open, randomBytes, seal, toHex, utf8 } from "../../core/crypto";
+import { PASSWORD, USER_NAME } from "../../core/kinds/kind";
 import type { CodeSettings } from "../../core/signin/code";
 import type { Reader, Transaction } from "../database/client";
 import { type entryVersions, vaultKeys } from "../database/schema";
 import type { KeyRing } from "../keys/keyFile";
 
 export interface SealedValues {
-  userName: string;
-  password: string;
+  /** Identifiers and secrets that are filled in, by field id; those of extra fields as `extra:ID`. */
+  fields: Record<string, string>;
   code: CodeSettings | null;
-  /** Extra fields of the classes identifier and secret, by field id. */
-  extras: Record<string, string>;
 }
+
+/** What is typed into a sign-in page. */
+export const loginOf = ({ fields, code }: SealedValues) => ({
+  userName: fields[USER_NAME] ?? "",
+  password: fields[PASSWORD] ?? "",
+  code,
+});
 
 const keyBinding = (vaultId: string, version: number) => ["vault key", vaultId, String(version)] as const;
 const versionBinding = (vaultId: string, entryId: string, versionId: string) =>

@@ -2,6 +2,7 @@
 import { and, eq, isNotNull, isNull, sql } from "drizzle-orm";
 import { z } from "zod";
 import { atLeast, type Reach, resolve } from "../../core/access";
+import { readyKind } from "../../core/kinds/ready";
 import { loadReach, loadSteps, requireLevel } from "../access/load";
 import { loadEverybody } from "../access/person";
 import { byName, sortByName } from "../byName";
@@ -112,6 +113,7 @@ export interface LedgerRow {
   id: string;
   name: string;
   description: string;
+  /** Its name. */
   kind: string;
   signInPage: string;
   level: Reach;
@@ -160,6 +162,7 @@ export const vaultLedger = query({
         .map((row): LedgerRow => {
           const mine = levels.get(row.id) ?? "none";
           return Object.assign(row, {
+            kind: readyKind(row.kind).name,
             level: mine,
             setHere: setHere.has(row.id),
             people: atLeast(mine, "steward") ? counts(row.id) : null,

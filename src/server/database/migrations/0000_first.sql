@@ -10,6 +10,7 @@ CREATE TABLE `entries` (
 	`kind` text NOT NULL,
 	`name` text NOT NULL,
 	`description` text DEFAULT '' NOT NULL,
+	`fields` text NOT NULL,
 	`sign_in_page` text NOT NULL,
 	`reach` text NOT NULL,
 	`host` text NOT NULL,

@@ -1,5 +1,7 @@
 import { notFound } from "next/navigation";
 import { atLeast } from "@/core/access/level";
+import { isReadyKind, READY_KINDS, readyKind } from "@/core/kinds/ready";
+import { ChooseKind } from "@/interface/entry/ChooseKind";
 import { EntryForm } from "@/interface/entry/EntryForm";
 import { Page } from "@/interface/frame/Frame";
 import { ask, me } from "@/server/page";
@@ -7,9 +9,16 @@ import { vaultLedger } from "@/server/vaults/vaults";
 
 export const metadata = { title: "New entry" };
 
-export default async function NewEntryPage({ params }: { params: Promise<{ id: string }> }) {
-  await me();
-  const vault = await ask(vaultLedger, { vaultId: (await params).id });
+export default async function NewEntryPage({
+  params,
+  searchParams,
+}: {
+  params: Promise<{ id: string }>;
+  searchParams: Promise<{ kind?: string }>;
+}) {
+  const [{ id }, search] = await Promise.all([params, searchParams, me()]);
+  const vault = await ask(vaultLedger, { vaultId: id });
+  const kind = search.kind && isReadyKind(search.kind) ? readyKind(search.kind) : null;
   if (!atLeast(vault.level, "edit")) notFound();
   return (
     <Page
@@ -19,7 +28,11 @@ export default async function NewEntryPage({ params }: { params: Promise<{ id: s
         </>
       }
     >
-      <EntryForm entry={null} parent={{ id: vault.id, name: vault.name }} />
+      {kind ? (
+        <EntryForm kind={kind} entry={null} parent={{ id: vault.id, name: vault.name }} />
+      ) : (
+        <ChooseKind kinds={READY_KINDS} vault={vault} />
+      )}
     </Page>
   );
 }

@@ -1,0 +1,62 @@
+/** What an entry is: a kind, which is a list of fields, each with a class that says who sees it. */
+
+export type FieldClass = "open" | "identifier" | "secret";
+
+/** How a value is written down, and so how it is asked for and shown. */
+export type FieldForm =
+  | "line"
+  | "text"
+  | "address"
+  | "mail"
+  | "phone"
+  | "date"
+  | "month"
+  | "digits"
+  | "password"
+  | "one-time code"
+  | "choice";
+
+/** Told as advice where the value is typed, never a reason to refuse it. */
+export type FieldCheck = "card number" | "IBAN";
+
+export interface Field {
+  /** Name of the value in an entry: stays when the label changes. */
+  id: string;
+  label: string;
+  class: FieldClass;
+  form: FieldForm;
+  hint?: string;
+  choices?: readonly string[];
+  check?: FieldCheck;
+  required?: boolean;
+}
+
+/** What an office does with it. */
+export type Purpose = "sign-in" | "get-in" | "pay" | "prove" | "run" | "keep";
+
+export interface Kind {
+  id: string;
+  name: string;
+  purpose: Purpose;
+  fields: readonly Field[];
+}
+
+export const PURPOSES: readonly { purpose: Purpose; title: string }[] = [
+  { purpose: "sign-in", title: "To sign in" },
+  { purpose: "get-in", title: "To get in" },
+  { purpose: "pay", title: "To pay" },
+  { purpose: "prove", title: "To prove" },
+  { purpose: "run", title: "To run" },
+  { purpose: "keep", title: "To keep" },
+];
+
+/** The field that holds the very address where one signs in; it has columns of its own, for pages are matched by it. */
+export const SIGN_IN_PAGE = "signInPage";
+export const USER_NAME = "userName";
+export const PASSWORD = "password";
+export const CODE = "code";
+
+export const fieldOf = (kind: Kind, id: string): Field | undefined => kind.fields.find((field) => field.id === id);
+
+/** Kinds with a sign-in page can be signed in with, from Lanyard and from the Front desk. */
+export const maySignIn = (kind: Kind): boolean => fieldOf(kind, SIGN_IN_PAGE) !== undefined;

@@ -1,0 +1,155 @@
+/** Reading and checking what a person fills in for an entry of a kind. */
+import { z } from "zod";
+import { type CodeSettings, readCodeSettings } from "../signin/code";
+import { wholeAddress } from "../signin/site";
+import { CODE, type Field, type FieldForm, fieldOf, type Kind, SIGN_IN_PAGE, USER_NAME } from "./kind";
+
+/** Refuses what a transform cannot read, with the sentence it gives. */
+const read = <T>(reader: (text: string) => T) =>
+  z.string().transform((text, context): T => {
+    try {
+      return reader(text);
+    } catch (error) {
+      context.addIssue({
+        code: "custom",
+        message: error instanceof RangeError ? error.message : "This cannot be read.",
+      });
+      return z.NEVER;
+    }
+  });
+
+const LONGEST_NOTE = 100_000;
+const LONGEST_LINE = 1000;
+
+export const extraFieldSchema = z.strictObject({
+  id: z.string().min(1).max(64),
+  label: z.string().trim().min(1, "Give the field a name.").max(100, "A field's name has at most 100 characters."),
+  class: z.enum(["open", "identifier", "secret"]),
+  /** Left out: keep what is there. */
+  value: z.string().max(10_000, "A field holds at most 10,000 characters.").optional(),
+});
+
+export type ExtraValue = z.output<typeof extraFieldSchema>;
+
+/** What every entry has, whatever its kind. */
+const common = {
+  name: z
+    .string()
+    .trim()
+    .min(1, "Give it a name.")
+    .max(200, "A name has at most 200 characters.")
+    .refine((text) => !/[\u0000-\u001f\u007f]/.test(text), "A name is one line of text."),
+  description: z.string().trim().max(300, "A description has at most 300 characters.").default(""),
+  notes: z.string().max(LONGEST_NOTE, "Notes hold at most 100,000 characters.").default(""),
+  tags: z.array(z.string().trim().min(1).max(50)).max(20, "At most 20 tags.").default([]),
+  extras: z.array(extraFieldSchema).max(50, "At most 50 extra fields.").default([]),
+};
+
+const line = (most = LONGEST_LINE) =>
+  z
+    .string()
+    .max(most, `At most ${most.toLocaleString("en-GB")} characters.`)
+    .refine((text) => !/[\n\r]/.test(text), "This is one line of text.");
+
+/** Empty, or as the form has it. */
+const FORMS: Record<Exclude<FieldForm, "one-time code" | "choice" | "address">, z.ZodType<string, string>> = {
+  line: line(),
+  password: line(),
+  text: z.string().max(LONGEST_NOTE, "At most 100,000 characters."),
+  mail: line(320).pipe(z.union([z.literal(""), z.email("This is not a mail address.")])),
+  phone: line(60).refine((text) => /^[\d\s()+\-/.,#*a-zA-Z]*$/.test(text), "This is not a telephone number."),
+  date: line(10).pipe(z.union([z.literal(""), z.iso.date("This is not a date.")])),
+  month: line(7).refine((text) => /^(\d{4}-(0[1-9]|1[0-2]))?$/.test(text), "This is not a month."),
+  digits: line(40).refine((text) => /^[\d\s*#-]*$/.test(text), "Only digits stand here."),
+};
+
+function schemaOf(field: Field): z.ZodType<string | undefined, string | undefined> {
+  // What is hidden and left out stays as it is; an open value that is left out is empty.
+  const optional = (schema: z.ZodType<string, string>) =>
+    field.class === "open" ? schema.default("") : schema.optional();
+  if (field.form === "choice")
+    return optional(
+      line(100).refine((text) => text === "" || field.choices!.includes(text), "Choose one of those that are offered."),
+    );
+  if (field.form === "address" || field.form === "one-time code") throw new Error("read apart");
+  const schema = FORMS[field.form];
+  return optional(field.required ? schema.refine((text) => text.trim() !== "", `${field.label} is missing.`) : schema);
+}
+
+const signInPage = z.string().trim().max(2000, "This address is too long.");
+const neededPage = signInPage.min(1, "Say where one signs in.").pipe(read(wholeAddress));
+const freePage = signInPage.pipe(z.union([z.literal(""), read(wholeAddress)])).default("");
+
+/** An otpauth address or a base32 secret; empty takes the code away. */
+const code = z
+  .string()
+  .max(2000)
+  .optional()
+  .pipe(z.union([z.undefined(), z.literal("").transform(() => null), read(readCodeSettings)]));
+
+/** What was read; in `fields` only what was given. */
+export interface EntryValues {
+  name: string;
+  description: string;
+  notes: string;
+  tags: string[];
+  extras: ExtraValue[];
+  /** Empty where the kind has none. */
+  signInPage: string;
+  reach: "site" | "host";
+  useSeesUserName: boolean;
+  /** Undefined: stays as it is. Null: there is none any more. */
+  code: CodeSettings | null | undefined;
+  /** By field id. */
+  fields: Record<string, string>;
+}
+
+const schemas = new WeakMap<Kind, z.ZodType<Record<string, unknown>>>();
+
+function schemaFor(kind: Kind): z.ZodType<Record<string, unknown>> {
+  const known = schemas.get(kind);
+  if (known) return known;
+  const fields = Object.fromEntries(
+    kind.fields
+      .filter((field) => field.id !== SIGN_IN_PAGE && field.id !== CODE)
+      .map((field) => [field.id, schemaOf(field)]),
+  );
+  const page = fieldOf(kind, SIGN_IN_PAGE);
+  const schema = z.strictObject({
+    ...common,
+    ...fields,
+    ...(page && { signInPage: page.required ? neededPage : freePage, reach: z.enum(["site", "host"]).default("site") }),
+    ...(fieldOf(kind, CODE) && { code }),
+    ...(fieldOf(kind, USER_NAME) && { useSeesUserName: z.boolean().default(false) }),
+  });
+  schemas.set(kind, schema);
+  return schema;
+}
+
+/**
+ * Reads the values of an entry, flat: what every entry has, and one key for each field of the kind. A hidden value
+ * that is left out stays as it is; an empty one is emptied.
+ * @throws z.ZodError with the path of what is wrong, unknown keys included
+ */
+export function readValues(kind: Kind, values: unknown): EntryValues {
+  const flat = schemaFor(kind).parse(values) as Record<string, unknown> & z.output<z.ZodObject<typeof common>>;
+  const fields: Record<string, string> = {};
+  for (const { id } of kind.fields)
+    if (id !== SIGN_IN_PAGE && id !== CODE && flat[id] !== undefined) fields[id] = flat[id] as string;
+  return {
+    name: flat.name,
+    description: flat.description,
+    notes: flat.notes,
+    tags: flat.tags,
+    extras: flat.extras,
+    signInPage: (flat.signInPage as string | undefined) ?? "",
+    reach: (flat.reach as EntryValues["reach"] | undefined) ?? "site",
+    useSeesUserName: (flat.useSeesUserName as boolean | undefined) ?? false,
+    code: flat.code as EntryValues["code"],
+    fields,
+  };
+}
+
+/** Whether a value may be asked for one at a time: every hidden field, and extra ones. */
+export const isFieldName = (kind: Kind, name: string): boolean =>
+  /^extra:.{1,64}$/.test(name) || (fieldOf(kind, name)?.class ?? "open") !== "open";

@@ -1,0 +1,47 @@
+import Link from "next/link";
+import styled from "styled-components";
+import { type Kind, PURPOSES } from "@/core/kinds/kind";
+
+const Columns = styled.div`
+  columns: 3 300px;
+  column-gap: 40px;
+  section { break-inside: avoid; padding-bottom: 28px; }
+  h2 { padding-bottom: 6px; border-bottom: 1px solid var(--edge); }
+  li { border-bottom: 1px solid var(--rule); }
+  a { display: block; padding: 8px 0; color: inherit; text-decoration: none; }
+  a b { text-decoration: underline 1px var(--edge); text-underline-offset: 3px; }
+  a:hover b { text-decoration: underline 2px currentColor; }
+`;
+
+/** What is to be kept? Kinds by what an office does with them; under each, what it asks for. */
+export function ChooseKind({ kinds, vault }: { kinds: readonly Kind[]; vault: { id: string; name: string } }) {
+  return (
+    <>
+      <h1 style={{ marginBottom: 20 }}>What do you want to keep in {vault.name}?</h1>
+      <Columns>
+        {PURPOSES.map(({ purpose, title }) => (
+          <section key={purpose} aria-labelledby={purpose}>
+            <h2 id={purpose}>{title}</h2>
+            <ul>
+              {kinds
+                .filter((kind) => kind.purpose === purpose)
+                .map((kind) => (
+                  <li key={kind.id}>
+                    <Link href={`/vaults/${vault.id}/new?kind=${kind.id}`} prefetch={false}>
+                      <b>{kind.name}</b>
+                      <span className="soft small" style={{ display: "block" }}>
+                        {kind.fields
+                          .slice(0, 4)
+                          .map(({ label }) => label)
+                          .join(", ")}
+                      </span>
+                    </Link>
+                  </li>
+                ))}
+            </ul>
+          </section>
+        ))}
+      </Columns>
+    </>
+  );
+}

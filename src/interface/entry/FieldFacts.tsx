@@ -1,0 +1,63 @@
+import { sayDay } from "@/core/time";
+import { Act } from "../shared/controls";
+import { useCopy } from "../shared/useCopy";
+import { Fact } from "./Card";
+import { Secret } from "./Secret";
+import type { EntryView } from "./types";
+
+type FieldView = EntryView["fields"][number];
+
+/** The fields of an entry that are filled in, as their class and form have it; empty ones only where `blanks` is set. */
+export function FieldFacts({ entry, now, blanks }: { entry: EntryView; now: number; blanks: boolean }) {
+  return (
+    <>
+      {entry.fields
+        .filter((field) => field.filled || (blanks && field.class !== "open" && field.form !== "one-time code"))
+        .map((field) => (
+          <FieldFact key={field.id} entryId={entry.id} field={field} zone={entry.zone} now={now} />
+        ))}
+    </>
+  );
+}
+
+function FieldFact({ entryId, field, zone, now }: { entryId: string; field: FieldView; zone: string; now: number }) {
+  const { copy, copied } = useCopy();
+  if (!field.filled)
+    return (
+      <Fact label={field.label}>
+        <span className="soft">none</span>
+      </Fact>
+    );
+  if (field.value === null) return <Secret entryId={entryId} field={field.id} label={field.label} />;
+  const { value } = field;
+  return (
+    <Fact
+      label={field.label}
+      act={
+        <Act onPress={() => copy(value)} aria-label={`Copy ${field.label}`}>
+          {copied === value ? "Copied" : "Copy"}
+        </Act>
+      }
+    >
+      <Value field={field} value={value} zone={zone} now={now} />
+    </Fact>
+  );
+}
+
+function Value({ field, value, zone, now }: { field: FieldView; value: string; zone: string; now: number }) {
+  switch (field.form) {
+    case "text":
+      return <span style={{ whiteSpace: "pre-wrap" }}>{value}</span>;
+    case "date":
+      // Noon in the organisation's zone is on that day wherever it is.
+      return <>{sayDay(Date.parse(`${value}T12:00:00Z`), now, zone)}</>;
+    case "mail":
+      return <a href={`mailto:${value}`}>{value}</a>;
+    case "phone":
+      return <a href={`tel:${value.replace(/[^\d+*#]/g, "")}`}>{value}</a>;
+    case "choice":
+      return <>{value}</>;
+    default:
+      return <span className={field.class === "open" ? undefined : "mono"}>{value}</span>;
+  }
+}

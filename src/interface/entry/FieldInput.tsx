@@ -1,0 +1,74 @@
+"use client";
+
+import { adviceOn } from "@/core/kinds/checks";
+import type { Field } from "@/core/kinds/kind";
+import { ChoiceField, TextArea, TextField } from "../shared/controls";
+
+interface FieldInputProps {
+  field: Field;
+  value: string;
+  onText: (text: string) => void;
+  wrong: string | null;
+  /** A secret stands there already: left empty it stays. */
+  kept: boolean;
+  disabled?: boolean;
+}
+
+/** What a field is filled in with, by its form and class. */
+export function FieldInput({ field, value, onText, wrong, kept, disabled }: FieldInputProps) {
+  const secret = field.class === "secret";
+  const around = {
+    label: field.label,
+    value,
+    onText,
+    wrong,
+    disabled,
+    required: field.required,
+    hint: (secret && kept && "left empty: stays as it is") || adviceOn(field.check, value) || field.hint,
+  };
+  const plain = { autoComplete: "off", spellCheck: false };
+  switch (field.form) {
+    case "choice":
+      return (
+        <ChoiceField {...around}>
+          <option value="">not said</option>
+          {field.choices!.map((choice) => (
+            <option key={choice}>{choice}</option>
+          ))}
+        </ChoiceField>
+      );
+    case "text":
+      return <TextArea {...around} rows={4} className={secret ? "mono" : undefined} />;
+    case "address":
+      return <TextField {...around} {...plain} className="mono" inputMode="url" autoCapitalize="none" />;
+    case "date":
+    case "month":
+      return <TextField {...around} type={field.form} />;
+    case "one-time code":
+      return (
+        <TextField
+          {...around}
+          {...plain}
+          className="mono"
+          hint={around.hint ?? "the secret the site shows, or a pasted otpauth address"}
+        />
+      );
+    case "mail":
+      return <TextField {...around} {...plain} inputMode="email" autoCapitalize="none" />;
+    case "phone":
+      return <TextField {...around} {...plain} inputMode="tel" />;
+    case "digits":
+    case "password":
+    case "line":
+      return (
+        <TextField
+          {...around}
+          {...plain}
+          type={secret && field.form !== "line" ? "password" : "text"}
+          autoComplete={secret ? "new-password" : "off"}
+          inputMode={field.form === "digits" ? "numeric" : undefined}
+          className={field.class === "open" ? undefined : "mono"}
+        />
+      );
+  }
+}
