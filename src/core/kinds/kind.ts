@@ -58,5 +58,11 @@ export const CODE = "code";
 
 export const fieldOf = (kind: Kind, id: string): Field | undefined => kind.fields.find((field) => field.id === id);
 
+/** A field's label within a sentence: "one-time code", "PIN". */
+export function fieldWord(kind: Kind, id: string): string {
+  const label = fieldOf(kind, id)?.label ?? "Extra field";
+  return /^\p{Lu}(\p{Ll}|$)/u.test(label) ? label.charAt(0).toLowerCase() + label.slice(1) : label;
+}
+
 /** Kinds with a sign-in page can be signed in with, from Lanyard and from the Front desk. */
 export const maySignIn = (kind: Kind): boolean => fieldOf(kind, SIGN_IN_PAGE) !== undefined;

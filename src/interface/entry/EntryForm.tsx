@@ -3,7 +3,7 @@
 import { useRouter } from "next/navigation";
 import { Fragment, useState } from "react";
 import styled from "styled-components";
-import { CODE, fieldOf, type Kind, SIGN_IN_PAGE, USER_NAME } from "@/core/kinds/kind";
+import { CODE, fieldOf, fieldWord, type Kind, SIGN_IN_PAGE, USER_NAME } from "@/core/kinds/kind";
 import { type Refusal, useCommand } from "../shared/ask";
 import { Act, Button, CheckField, ChoiceField, Notice, Row, Stack, TextArea, TextField } from "../shared/controls";
 import { Form } from "../shared/Form";
@@ -171,7 +171,7 @@ export function EntryForm({ kind, entry, parent }: EntryFormProps) {
               <CheckField
                 checked={draft.useSeesUserName}
                 onTick={(ticked) => set("useSeesUserName", ticked)}
-                label={`People with Use may see the ${field.label.toLowerCase()}`}
+                label={`People with Use may see the ${fieldWord(kind, USER_NAME)}`}
               />
             )}
             {field.id === CODE && (
@@ -359,9 +359,9 @@ function Overtaken({
           </tbody>
         </Versus>
       )}
-      {secrets.map(({ id, label }) => (
+      {secrets.map(({ id }) => (
         <p key={id}>
-          They also changed the {label.toLowerCase()}.{" "}
+          They also changed the {fieldWord(kind, id)}.{" "}
           {draft.values[id] === ""
             ? "You left it as it is: theirs stays."
             : "Saving puts yours in its place; theirs stays among the earlier versions."}

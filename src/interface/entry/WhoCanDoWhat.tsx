@@ -107,9 +107,7 @@ export function WhoCanDoWhat({ nodeId, nodeWord, who, zone, now }: Props) {
         ))}
       </List>
       <p className="small" style={{ borderTop: "1px solid var(--rule)", paddingTop: 9 }}>
-        {users === 0
-          ? "Nobody can use it."
-          : `${users} ${users === 1 ? "person" : "people"} in all can sign in with it.`}{" "}
+        {users === 0 ? "Nobody can use it." : `${users} ${users === 1 ? "person" : "people"} in all can use it.`}{" "}
         {users > 0 && (
           <Act onPress={() => setEach(!each)} aria-expanded={each}>
             {each ? "Hide them" : "See each of them"}

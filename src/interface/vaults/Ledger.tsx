@@ -33,13 +33,13 @@ const Rows = styled.div`
   [role="row"]:not(.head):hover { background: var(--lit); --ground: var(--lit); }
   [role="cell"] { min-width: 0; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; font-size: 13.5px; }
   .what { display: flex; align-items: center; gap: 10px; font-size: 15px; }
-  .what > span { display: flex; gap: 10px; min-width: 0; align-items: baseline; }
+  .what > span:last-child { display: flex; gap: 10px; min-width: 0; align-items: baseline; }
   .what a { overflow: hidden; text-overflow: ellipsis; font-weight: 600; text-decoration: none; }
   .what .soft { min-width: 0; flex-shrink: 4; overflow: hidden; text-overflow: ellipsis; }
   .what a:hover { text-decoration: underline 1px; }
   .you { display: flex; align-items: center; gap: 8px; }
   @media (max-width: 1023px) { [role="row"] { grid-template-columns: minmax(0, 1fr) 120px 120px; } .addr, .when, .kind { display: none; } }
-  @media (max-width: 719px) { [role="row"] { grid-template-columns: minmax(0, 1fr) 110px; } .who { display: none; } .what > span { display: grid; grid-template-columns: minmax(0, 1fr); gap: 0; line-height: 19px; } }
+  @media (max-width: 719px) { [role="row"] { grid-template-columns: minmax(0, 1fr) 110px; } .who { display: none; } .what > span:last-child { display: grid; grid-template-columns: minmax(0, 1fr); gap: 0; line-height: 19px; } }
 `;
 
 const Two = styled.div`

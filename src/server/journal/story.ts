@@ -129,7 +129,7 @@ function sentence(
     case "vaults.changeEntry":
       return `changed ${changedWords(String(details.changed ?? ""))}${node === null ? "" : ` of ${node}`}`;
     case "vaults.reveal":
-      return `${details.how === "copied" ? "copied" : "revealed"} the ${FIELD_WORDS[String(details.field)] ?? "field"}${node === null ? "" : ` of ${node}`}`;
+      return `${details.how === "copied" ? "copied" : "revealed"} the ${String(details.field)}${node === null ? "" : ` of ${node}`}`;
     case "vaults.bin":
       return `put ${it} in the bin`;
     case "vaults.restore":
@@ -199,23 +199,6 @@ function sentence(
   }
 }
 
-const FIELD_WORDS: Record<string, string> = {
-  userName: "user name",
-  password: "password",
-  code: "one-time code",
-  extra: "extra field",
-};
-const CHANGED_WORDS: Record<string, string> = {
-  ...FIELD_WORDS,
-  signInPage: "sign-in page",
-  name: "name",
-  description: "description",
-  notes: "notes",
-  tags: "tags",
-  extras: "extra fields",
-  reach: "where it is offered",
-  useSeesUserName: "who sees the user name",
-};
 const REFUSED_ACTS: Record<string, string> = {
   "signIn.begin": "signing in with",
   "signIn.didNotWork": "reporting",
@@ -227,13 +210,7 @@ const REFUSED_ACTS: Record<string, string> = {
   "vaults.bin": "binning",
 };
 
-function changedWords(list: string): string {
-  const words = list
-    .split(", ")
-    .filter(Boolean)
-    .map((field) => CHANGED_WORDS[field] ?? field);
-  return words.length === 0 ? "nothing" : `the ${words.join(", ")}`;
-}
+const changedWords = (list: string): string => (list === "" ? "nothing" : `the ${list}`);
 
 export const JOURNAL_ACTS = {
   "sign-ins": ["signIn.", "lanyard.guardedFill"],

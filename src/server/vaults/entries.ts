@@ -2,7 +2,7 @@
 import { and, desc, eq } from "drizzle-orm";
 import { z } from "zod";
 import { atLeast, type Level } from "../../core/access";
-import { CODE, fieldOf, type Kind, PASSWORD, SIGN_IN_PAGE, USER_NAME } from "../../core/kinds/kind";
+import { CODE, fieldOf, fieldWord, type Kind, PASSWORD, SIGN_IN_PAGE, USER_NAME } from "../../core/kinds/kind";
 import { isReadyKind, readyKind, WEBSITE_LOGIN } from "../../core/kinds/ready";
 import { type EntryValues, readValues } from "../../core/kinds/values";
 import { hostOf } from "../../core/signin/address";
@@ -158,7 +158,12 @@ export const changeEntry = command({
   journal: ({ input, result, allowed }) => ({
     node: input.entryId,
     vault: allowed.vaultId,
-    details: { changed: result.changed.join(", "), captured: input.captured },
+    details: {
+      changed: [
+        ...new Set(result.changed.map((id) => COMMON_WORDS[id] ?? fieldWord(readyKind(allowed.entry.kind), id))),
+      ].join(", "),
+      captured: input.captured,
+    },
     names: { [input.entryId]: result.name },
   }),
   tell: ({ allowed }) => [`vault:${allowed.vaultId}`],
@@ -330,6 +335,17 @@ export async function noteSighting(
   });
 }
 
+/** What every entry has, in a sentence; fields of the kind have their own labels. */
+const COMMON_WORDS: Record<string, string> = {
+  name: "name",
+  description: "description",
+  notes: "notes",
+  tags: "tags",
+  extras: "extra fields",
+  reach: "where it is offered",
+  useSeesUserName: "who sees the user name",
+};
+
 function changedFields(
   openBefore: Record<string, unknown>,
   openAfter: Record<string, unknown>,
@@ -346,7 +362,7 @@ function changedFields(
   const sealed = [...new Set([...Object.keys(old), ...Object.keys(now)])].filter(
     (key) => (old[key] ?? "") !== (now[key] ?? ""),
   );
-  return [...open, ...sealed.map((key) => (key.startsWith("extra:") ? "extra field" : key))];
+  return [...open, ...sealed];
 }
 
 /** Somebody saved in between: what stands there now, so that the page can show both. Secrets are named, not shown. */
@@ -417,7 +433,7 @@ export const revealField = command({
   journal: ({ input, allowed }) => ({
     node: input.entryId,
     vault: allowed.vaultId,
-    details: { field: input.field.split(":")[0]!, how: input.how },
+    details: { field: fieldWord(readyKind(allowed.entry.kind), input.field), how: input.how },
     names: { [input.entryId]: allowed.entry.name },
   }),
   tell: ({ input, allowed }) => [`vault:${allowed.vaultId}`],
