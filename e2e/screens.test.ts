@@ -174,6 +174,7 @@ describe("the sample organisation", () => {
     "/people",
     "/journal",
     "/account",
+    "/make",
     "/lanyard",
     "/lanyard/connect",
   ];
@@ -251,6 +252,45 @@ describe("the sample organisation", () => {
       expect(addresses.filter((one) => one.includes("loom") || one.includes("okafor"))).toEqual([]);
     } finally {
       letGo();
+      await browser.close();
+    }
+  });
+
+  test("passwords are made for what they are for, put into a field, and rated as they are typed", async () => {
+    const browser = await openBrowser({ galtry: house.url, lanyard: false });
+    const { page } = browser;
+    const made = page.locator("[data-made]");
+    const becomes = (pattern: RegExp) => expect.poll(() => made.innerText()).toMatch(pattern);
+    try {
+      await signInToGaltry(page, house.url, "ines.okafor@tarrowick.example", DEMO_PASSWORD);
+      await page.getByRole("link", { name: "Make a password" }).click();
+      await becomes(/^\S{20}$/);
+      const first = await made.innerText();
+      await page.getByRole("button", { name: "Another" }).click();
+      await expect.poll(() => made.innerText()).not.toBe(first);
+      await page.getByLabel("The site’s own rules").fill("minlength: 8; maxlength: 12; required: digit; allowed: [x]");
+      await becomes(/^[0-9x]{12}$/);
+      await page.getByLabel("The site’s own rules").fill("required: vowels");
+      await page.getByText("“vowels” is no set of characters").waitFor();
+      await page.getByLabel("A keypad").check();
+      await becomes(/^\d{6}$/);
+      await page.getByRole("spinbutton").fill("9");
+      await becomes(/^\d{9}$/);
+      await page.getByRole("radio", { name: /words, easy/ }).check();
+      await becomes(/^([a-z-]+-){4}[a-z-]+$/);
+      await page.getByText(/^64 bits/).waitFor();
+
+      await page.goto(`${house.url}/vaults/${house.built.vaults.get("Shop & Tickets")}/new?kind=website-login`);
+      const field = page.getByLabel("Password", { exact: true });
+      await field.fill("Pellam2026");
+      await page.getByText(/weak: guessed in .* by somebody/).waitFor();
+      await page.getByRole("button", { name: "Make one" }).click();
+      await becomes(/^\S{20}$/);
+      const taken = await made.innerText();
+      await page.getByRole("button", { name: "Take it" }).click();
+      expect(await field.inputValue()).toBe(taken);
+      await page.getByText(/strong: guessed in centuries/).waitFor();
+    } finally {
       await browser.close();
     }
   });

@@ -154,6 +154,7 @@ export function EntryForm({ kind, entry, parent }: EntryFormProps) {
               onText={(text) => setValue(field.id, text)}
               wrong={wrong(field.id)}
               kept={kept(field.id)}
+              hints={[draft.name, draft.values[USER_NAME] ?? "", draft.values[SIGN_IN_PAGE] ?? ""]}
               disabled={field.id === CODE && removeCode}
             />
             {field.id === SIGN_IN_PAGE && (

@@ -2,6 +2,7 @@
 
 import { adviceOn } from "@/core/kinds/checks";
 import type { Field } from "@/core/kinds/kind";
+import { PasswordInput } from "../passwords/PasswordInput";
 import { ChoiceField, TextArea, TextField } from "../shared/controls";
 
 interface FieldInputProps {
@@ -11,11 +12,13 @@ interface FieldInputProps {
   wrong: string | null;
   /** A secret stands there already: left empty it stays. */
   kept: boolean;
+  /** Words that a guesser would try first. */
+  hints: string[];
   disabled?: boolean;
 }
 
 /** What a field is filled in with, by its form and class. */
-export function FieldInput({ field, value, onText, wrong, kept, disabled }: FieldInputProps) {
+export function FieldInput({ field, value, onText, wrong, kept, hints, disabled }: FieldInputProps) {
   const secret = field.class === "secret";
   const around = {
     label: field.label,
@@ -59,16 +62,21 @@ export function FieldInput({ field, value, onText, wrong, kept, disabled }: Fiel
       return <TextField {...around} {...plain} inputMode="tel" />;
     case "digits":
     case "password":
+      if (secret)
+        return (
+          <PasswordInput
+            {...around}
+            {...plain}
+            name={field.label}
+            purpose={field.form === "digits" ? "keypad" : "website"}
+            hints={hints}
+            autoComplete="new-password"
+            inputMode={field.form === "digits" ? "numeric" : undefined}
+            className="mono"
+          />
+        );
+      return <TextField {...around} {...plain} inputMode={field.form === "digits" ? "numeric" : undefined} />;
     case "line":
-      return (
-        <TextField
-          {...around}
-          {...plain}
-          type={secret && field.form !== "line" ? "password" : "text"}
-          autoComplete={secret ? "new-password" : "off"}
-          inputMode={field.form === "digits" ? "numeric" : undefined}
-          className={field.class === "open" ? undefined : "mono"}
-        />
-      );
+      return <TextField {...around} {...plain} className={field.class === "open" ? undefined : "mono"} />;
   }
 }

@@ -289,6 +289,9 @@ export function FrontDesk({ person, packed, zone, now, greeting, canAdd, steps }
             />
           )}
           <LanyardSide lanyard={lanyard} again={again} zone={zone} />
+          <p style={{ paddingTop: 12, borderTop: "1px solid var(--edge)" }}>
+            <Link href="/make">Make a password</Link>
+          </p>
         </aside>
       </Two>
     </Page>

@@ -1,0 +1,261 @@
+"use client";
+
+import { useEffect, useState } from "react";
+import styled from "styled-components";
+import {
+  FEWEST_WORDS,
+  type Made,
+  MOST_WORDS,
+  SEPARATORS,
+  type WebsiteWishes,
+  WISHES,
+  type Wishes,
+} from "@/core/generator";
+import { Button, CheckField, ChoiceField, Notice, Row, Stack, TextField } from "../shared/controls";
+import { useCopy } from "../shared/useCopy";
+import { makePassword } from "./ask";
+
+const Ruled = styled.output`
+  display: block;
+  min-height: 62px;
+  padding: 16px 0 14px;
+  border-top: 4px double var(--ink);
+  border-bottom: 1px solid var(--rule);
+  font: 400 21px/31px var(--mono);
+  overflow-wrap: anywhere;
+  user-select: all;
+`;
+
+const Pairs = styled.div`
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(130px, 1fr));
+  gap: 12px;
+`;
+
+const PURPOSES: { purpose: Wishes["purpose"]; label: string; hint: string }[] = [
+  { purpose: "website", label: "A website", hint: "signs of every sort; nobody types it" },
+  { purpose: "words", label: "To type by hand", hint: "words, easy to read out and remember" },
+  { purpose: "easy", label: "To type by hand, short", hint: "small letters and digits without look-alikes; no Shift" },
+  { purpose: "keypad", label: "A keypad", hint: "digits" },
+];
+
+interface MakePasswordProps {
+  first?: Wishes["purpose"];
+  /** Beside the made password, what it is for: put into a field. */
+  onTake?: (text: string) => void;
+}
+
+/** Asks what the password is for, makes it in this browser, and says how strong it is by the way it was made. */
+export function MakePassword({ first = "website", onTake }: MakePasswordProps) {
+  const [wishes, setWishes] = useState<Wishes>({ ...WISHES, purpose: first });
+  const [made, setMade] = useState<Made | null>(null);
+  const [wrong, setWrong] = useState<string | null>(null);
+  const [turn, setTurn] = useState(0);
+  const { copy, copied } = useCopy();
+  // Each turn makes another one by the same wishes.
+  useEffect(() => {
+    let current = true;
+    void makePassword(wishes).then((answer) => {
+      if (!current) return;
+      setMade(answer.made);
+      setWrong(answer.wrong);
+    });
+    return () => {
+      current = false;
+    };
+  }, [wishes, turn]);
+  return (
+    <Stack>
+      <div>
+        <Ruled aria-live="polite" aria-label="The password" data-made>
+          {made?.text ?? ""}
+        </Ruled>
+        <p className="small soft" style={{ marginTop: 6, minHeight: 20 }}>
+          {made &&
+            `${Math.floor(made.bits)} bits: one of 2 to the power of ${Math.floor(made.bits)} that were equally likely.`}
+          {copied === "made" && " Copied. The clipboard is cleared in 30 seconds."}
+        </p>
+        {wrong && (
+          <Notice data-tone="bad" role="alert">
+            {wrong}
+          </Notice>
+        )}
+        <Row style={{ marginTop: 10 }}>
+          {onTake && (
+            <Button look="go" isDisabled={!made} onPress={() => made && onTake(made.text)}>
+              Take it
+            </Button>
+          )}
+          <Button
+            look={onTake ? "plain" : "go"}
+            isDisabled={!made}
+            onPress={() => made && copy(made.text, true, "made")}
+          >
+            Copy
+          </Button>
+          <Button onPress={() => setTurn(turn + 1)}>Another</Button>
+        </Row>
+      </div>
+      <fieldset>
+        <legend style={{ fontWeight: 650, marginBottom: 8 }}>What it is for</legend>
+        <Stack style={{ gap: 8 }}>
+          {PURPOSES.map(({ purpose, label, hint }) => (
+            <CheckField
+              key={purpose}
+              type="radio"
+              name="purpose"
+              label={label}
+              hint={hint}
+              checked={wishes.purpose === purpose}
+              onChange={() => setWishes({ ...wishes, purpose })}
+            />
+          ))}
+        </Stack>
+      </fieldset>
+      {wishes.purpose === "website" && (
+        <ForWebsite wishes={wishes.website} set={(website) => setWishes({ ...wishes, website })} />
+      )}
+      {wishes.purpose === "words" && (
+        <>
+          <Pairs>
+            <Amount
+              label="Words"
+              value={wishes.words.count}
+              from={FEWEST_WORDS}
+              to={MOST_WORDS}
+              set={(count) => setWishes({ ...wishes, words: { ...wishes.words, count } })}
+            />
+            <ChoiceField
+              label="Between them"
+              value={wishes.words.separator}
+              onText={(separator) => setWishes({ ...wishes, words: { ...wishes.words, separator } })}
+            >
+              {SEPARATORS.map((separator) => (
+                <option key={separator} value={separator}>
+                  {separator === " " ? "a space" : separator}
+                </option>
+              ))}
+            </ChoiceField>
+          </Pairs>
+          <CheckField
+            label="Each begins with a capital"
+            checked={wishes.words.capitals}
+            onTick={(capitals) => setWishes({ ...wishes, words: { ...wishes.words, capitals } })}
+          />
+          <CheckField
+            label="A digit behind one of them"
+            checked={wishes.words.digit}
+            onTick={(digit) => setWishes({ ...wishes, words: { ...wishes.words, digit } })}
+          />
+        </>
+      )}
+      {wishes.purpose === "easy" && (
+        <Amount
+          label="Characters"
+          value={wishes.easyLength}
+          from={8}
+          to={64}
+          set={(easyLength) => setWishes({ ...wishes, easyLength })}
+        />
+      )}
+      {wishes.purpose === "keypad" && (
+        <Amount
+          label="Digits"
+          value={wishes.keypadLength}
+          from={4}
+          to={20}
+          set={(keypadLength) => setWishes({ ...wishes, keypadLength })}
+        />
+      )}
+    </Stack>
+  );
+}
+
+const CLASSES: { key: "lower" | "upper" | "digits" | "signs"; label: string }[] = [
+  { key: "lower", label: "Small letters" },
+  { key: "upper", label: "Capitals" },
+  { key: "digits", label: "Digits" },
+  { key: "signs", label: "Signs" },
+];
+
+function ForWebsite({ wishes, set }: { wishes: WebsiteWishes; set: (wishes: WebsiteWishes) => void }) {
+  const bySite = wishes.siteRules.trim() !== "";
+  return (
+    <>
+      <Amount label="Characters" value={wishes.length} from={8} to={128} set={(length) => set({ ...wishes, length })} />
+      {!bySite && (
+        <>
+          <Pairs>
+            {CLASSES.map(({ key, label }) => (
+              <ChoiceField
+                key={key}
+                label={label}
+                value={String(wishes[key])}
+                onText={(text) => set({ ...wishes, [key]: text === "null" ? null : Number(text) })}
+              >
+                <option value="null">none</option>
+                <option value="0">perhaps</option>
+                {[1, 2, 3, 4, 5].map((least) => (
+                  <option key={least} value={least}>
+                    at least {least}
+                  </option>
+                ))}
+              </ChoiceField>
+            ))}
+          </Pairs>
+          <CheckField
+            label="No look-alikes"
+            hint="such as O and 0, I and l"
+            checked={wishes.noLookAlikes}
+            onTick={(noLookAlikes) => set({ ...wishes, noLookAlikes })}
+          />
+          <CheckField
+            label="No three alike in a row"
+            checked={wishes.noThreeAlike}
+            onTick={(noThreeAlike) => set({ ...wishes, noThreeAlike })}
+          />
+        </>
+      )}
+      <TextField
+        label="The site’s own rules"
+        className="mono"
+        value={wishes.siteRules}
+        onText={(siteRules) => set({ ...wishes, siteRules })}
+        autoComplete="off"
+        spellCheck={false}
+        hint="as its page gives them (passwordrules): minlength: 12; required: lower, upper; allowed: [-.]"
+      />
+    </>
+  );
+}
+
+interface AmountProps {
+  label: string;
+  value: number;
+  from: number;
+  to: number;
+  set: (value: number) => void;
+}
+
+/** A whole number within its bounds; while it is being typed, what is not yet one changes nothing. */
+function Amount({ label, value, from, to, set }: AmountProps) {
+  const [typed, setTyped] = useState(String(value));
+  const number = Number(typed);
+  const good = Number.isInteger(number) && number >= from && number <= to;
+  return (
+    <TextField
+      label={label}
+      type="number"
+      min={from}
+      max={to}
+      value={typed}
+      onText={(text) => {
+        setTyped(text);
+        const next = Number(text);
+        if (Number.isInteger(next) && next >= from && next <= to) set(next);
+      }}
+      wrong={good ? null : `From ${from} to ${to}.`}
+      style={{ maxWidth: 120 }}
+    />
+  );
+}

@@ -1,0 +1,79 @@
+"use client";
+
+import { type ComponentProps, useEffect, useState } from "react";
+import type { Wishes } from "@/core/generator";
+import type { Strength } from "@/core/generator/strength";
+import { Act, Row, TextField } from "../shared/controls";
+import { Dialog } from "../shared/Dialog";
+import { ratePassword } from "./ask";
+import { MakePassword } from "./MakePassword";
+
+/** After the last key, in milliseconds: nobody wants to be judged letter by letter. */
+const PAUSE_MS = 250;
+
+interface PasswordInputProps extends Omit<ComponentProps<typeof TextField>, "value" | "onText"> {
+  name: string;
+  value: string;
+  onText: (text: string) => void;
+  purpose: Wishes["purpose"];
+  /** Words that a guesser would try first. */
+  hints: string[];
+}
+
+/** A field for a secret: shown on demand, made on demand, and what is typed is rated in words and time. */
+export function PasswordInput({ name, value, onText, purpose, hints, hint, ...field }: PasswordInputProps) {
+  const [shown, setShown] = useState(false);
+  const [making, setMaking] = useState(false);
+  const strength = useStrength(purpose === "keypad" ? "" : value, hints);
+  return (
+    <div>
+      <TextField
+        {...field}
+        value={value}
+        onText={onText}
+        type={shown ? "text" : "password"}
+        hint={
+          strength ? `${strength.word}: guessed in ${strength.time} by somebody who has stolen the site’s list` : hint
+        }
+      />
+      <Row style={{ gap: 16, marginTop: 4 }}>
+        <Act onPress={() => setMaking(true)} isDisabled={field.disabled}>
+          Make one
+        </Act>
+        {value !== "" && (
+          <Act onPress={() => setShown(!shown)} aria-label={`${shown ? "Hide" : "Show"} ${name}`}>
+            {shown ? "Hide" : "Show"}
+          </Act>
+        )}
+      </Row>
+      <Dialog title={`Make the ${name.charAt(0).toLowerCase()}${name.slice(1)}`} open={making} onClose={() => setMaking(false)}>
+        <MakePassword
+          first={purpose}
+          onTake={(text) => {
+            onText(text);
+            setMaking(false);
+          }}
+        />
+      </Dialog>
+    </div>
+  );
+}
+
+function useStrength(text: string, hints: string[]): Strength | null {
+  const [strength, setStrength] = useState<Strength | null>(null);
+  const known = hints.join("\n");
+  useEffect(() => {
+    if (text === "") return setStrength(null);
+    let current = true;
+    const timer = setTimeout(() => {
+      void ratePassword(text, known.split("\n")).then((answer) => {
+        if (current) setStrength(answer.made);
+      });
+    }, PAUSE_MS);
+    return () => {
+      current = false;
+      clearTimeout(timer);
+    };
+  }, [text, known]);
+  return strength;
+}
