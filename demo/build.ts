@@ -10,6 +10,7 @@ import { addPerson } from "../src/server/people/persons";
 import { acceptLink, setUp, setUpAddress } from "../src/server/people/setUp";
 import { beginSignIn, handOver } from "../src/server/signin/sealed";
 import { addEntry, revealField } from "../src/server/vaults/entries";
+import { makeFolder } from "../src/server/vaults/folders";
 import { makeVault } from "../src/server/vaults/vaults";
 import type { Site } from "../standins/sites/site";
 import { DEMO_PASSWORD, GROUPS, KEEPERS, ORGANISATION, PEOPLE, TIME_ZONE, VAULTS } from "./organisation";
@@ -23,6 +24,8 @@ export interface Built {
   vaults: Map<string, string>;
   /** By host. */
   entries: Map<string, string>;
+  /** By name. */
+  folders: Map<string, string>;
 }
 
 const nobody: Caller = { kind: "nobody", address: "127.0.0.1", browser: "Chromium on Linux", knownBrowser: null };
@@ -54,7 +57,13 @@ export async function buildDemo(
   address: (host: string, path: string) => string,
   now = Date.now(),
 ): Promise<Built> {
-  const built: Built = { people: new Map(), groups: new Map(), vaults: new Map(), entries: new Map() };
+  const built: Built = {
+    people: new Map(),
+    groups: new Map(),
+    vaults: new Map(),
+    entries: new Map(),
+    folders: new Map(),
+  };
   const as: As = (key, at) => ({
     kind: "person",
     personId: built.people.get(key)!,
@@ -148,7 +157,7 @@ function endOfSeason(now: number): number {
 function fillVaults(
   plan: Plan,
   house: Galtry,
-  { people, groups, vaults, entries }: Built,
+  { people, groups, vaults, entries, folders }: Built,
   as: As,
   sites: readonly Site[],
   address: (host: string, path: string) => string,
@@ -179,6 +188,32 @@ function fillVaults(
           at + 1000,
         );
     });
+    for (const [i, folder] of (vault.folders ?? []).entries()) {
+      plan.at(made + HOUR / 4 + i * 60_000, async (at) => {
+        const parentId = vaults.get(vault.name)!;
+        const made = await makeFolder.execute(house, { parentId, name: folder.name }, as(vault.stewards[0]!, at), at);
+        folders.set(folder.name, made.folderId);
+      });
+      for (const grant of folder.grants ?? [])
+        plan.at(made + 3 * HOUR, (at) =>
+          giveAccess.execute(
+            house,
+            {
+              nodeId: folders.get(folder.name)!,
+              subject: { kind: "group", id: groups.get(grant.to.slice("group:".length))! },
+              level: grant.level,
+              from: null,
+              until: null,
+              why: grant.why,
+            },
+            as(vault.stewards[0]!, at),
+            at,
+          ),
+        );
+    }
+    /** The folder that holds it, else the vault. */
+    const placeOf = (what: string) =>
+      folders.get(vault.folders?.find((folder) => folder.holds.includes(what))?.name ?? "") ?? vaults.get(vault.name)!;
     for (const [i, entry] of vault.entries.entries()) {
       const site = sites.find((one) => one.host === entry.host)!;
       const host = (name: string) => new URL(address(name, "/")).host;
@@ -186,7 +221,7 @@ function fillVaults(
         const { entryId } = await addEntry.execute(
           house,
           {
-            parentId: vaults.get(vault.name)!,
+            parentId: placeOf(entry.host),
             captured: i % 3 !== 2,
             steps: { hosts: (entry.hosts ?? []).map(host), choices: entry.choices ?? {}, signOutPage: null },
             values: {
@@ -211,7 +246,7 @@ function fillVaults(
       plan.at(made + 2 * HOUR + i * 7 * 60_000, async (at) => {
         await addEntry.execute(
           house,
-          { parentId: vaults.get(vault.name)!, kind: thing.kind, values: { name: thing.name, ...thing.values } },
+          { parentId: placeOf(thing.name), kind: thing.kind, values: { name: thing.name, ...thing.values } },
           as(vault.stewards[0]!, at),
           at,
         );

@@ -7,6 +7,7 @@ import { confirmPairing, startPairing, takeToken } from "../src/server/lanyard/p
 import { addPerson, markLeaver, suspendPerson } from "../src/server/people/persons";
 import { acceptLink, setUp, setUpAddress } from "../src/server/people/setUp";
 import { addEntry } from "../src/server/vaults/entries";
+import { makeFolder } from "../src/server/vaults/folders";
 import { makeVault } from "../src/server/vaults/vaults";
 
 export const PASSWORD = "canary passphrase of tests";
@@ -32,6 +33,8 @@ export interface Fixture {
   vaultId: string;
   entryId: string;
   otherEntryId: string;
+  /** Empty, in the vault. */
+  folderId: string;
   as: (kind: Kind, at?: number) => Extract<Caller, { kind: "person" }>;
   lanyard: (kind: Kind) => Extract<Caller, { kind: "lanyard" }>;
   nobody: Extract<Caller, { kind: "nobody" }>;
@@ -95,6 +98,7 @@ export async function makeFixture(house: Galtry, signInPage = "https://pellam.ex
     },
     as("steward"),
   );
+  const { folderId } = await makeFolder.execute(house, { parentId: vaultId, name: "Drawer" }, as("steward"));
   for (const level of ["use", "reveal", "edit"] as const) await give(house, as("steward"), entryId, ids[level], level);
   await give(house, as("steward"), entryId, ids.guest, "use");
   await give(house, as("steward"), entryId, ids.suspended, "edit");
@@ -109,6 +113,7 @@ export async function makeFixture(house: Galtry, signInPage = "https://pellam.ex
     vaultId,
     entryId,
     otherEntryId,
+    folderId,
     as,
     nobody,
     lanyard: (kind) => ({

@@ -93,6 +93,13 @@ export interface DemoThing {
   values: Record<string, unknown>;
 }
 
+/** Hosts and names of what lies in it. */
+export interface DemoFolder {
+  name: string;
+  holds: string[];
+  grants?: { to: string; level: "use" | "reveal" | "edit"; why: string }[];
+}
+
 export interface DemoVault {
   name: string;
   description: string;
@@ -101,6 +108,7 @@ export interface DemoVault {
   stewards: string[];
   entries: DemoEntry[];
   things?: DemoThing[];
+  folders?: DemoFolder[];
   grants: { to: string; level: "use" | "reveal" | "edit" | "steward" | "blocked"; why: string }[];
 }
 
@@ -144,6 +152,13 @@ export const VAULTS: DemoVault[] = [
           tags: ["post"],
         },
       },
+    ],
+    folders: [
+      {
+        name: "Suppliers",
+        holds: ["stallwright.localhost", "peltonhay.localhost", "lindenfold.localhost", "rookstead.localhost"],
+      },
+      { name: "Post", holds: ["quillbrook.localhost", "Franking machine"] },
     ],
     grants: [
       { to: "group:Shop Team", level: "reveal", why: "they order and post" },
@@ -195,6 +210,14 @@ export const VAULTS: DemoVault[] = [
           password: "Dewpoint+41 north",
         },
       },
+    ],
+    folders: [
+      {
+        name: "Doors and alarms",
+        holds: ["Loom House, front door", "Glassworks, alarm", "thornlea.localhost"],
+        grants: [{ to: "group:Front of House", level: "reveal", why: "they open and close" }],
+      },
+      { name: "Meters", holds: ["brightmere.localhost", "millgrange.localhost"] },
     ],
     grants: [{ to: "group:Estates", level: "edit", why: "their daily work" }],
   },

@@ -171,6 +171,7 @@ describe("the sample organisation", () => {
     `/entry/${house.built.entries.get("quillbrook.localhost")}`,
     `/entry/${house.built.entries.get("quillbrook.localhost")}?edit`,
     `/vaults/${house.built.vaults.get("Shop & Tickets")}/new`,
+    `/vaults/${house.built.vaults.get("Buildings")}/folder/${house.built.folders.get("Meters")}`,
     "/people",
     "/journal",
     "/account",
@@ -252,6 +253,61 @@ describe("the sample organisation", () => {
       expect(addresses.filter((one) => one.includes("loom") || one.includes("okafor"))).toEqual([]);
     } finally {
       letGo();
+      await browser.close();
+    }
+  });
+
+  test("folders by keyboard: made, opened in place, filled, moved with what it does, binned and back", async () => {
+    const browser = await openBrowser({ galtry: house.url, lanyard: false });
+    const { page } = browser;
+    const vault = `${house.url}/vaults/${house.built.vaults.get("Buildings")}`;
+    const pressOn = async (role: "button" | "link" | "checkbox", name: string | RegExp) => {
+      await page.getByRole(role, { name }).first().focus();
+      await page.keyboard.press("Enter");
+    };
+    try {
+      await signInToGaltry(page, house.url, "harriet.sowerby@tarrowick.example", DEMO_PASSWORD);
+      await page.goto(vault);
+      await pressOn("button", "Make a folder");
+      await page.getByRole("textbox", { name: "Name" }).fill("Lifts");
+      await page.keyboard.press("Enter");
+      const lifts = page.getByRole("button", { name: /^Lifts/ });
+      await lifts.getByText("empty").waitFor();
+      await pressOn("link", "Almery Repairs");
+      await page.getByRole("heading", { name: "Almery Repairs" }).waitFor();
+      await pressOn("button", "Move");
+      await page.getByLabel("To").selectOption({ label: "Doors and alarms" });
+      await page.getByText("It changes what 6 people may do:").waitFor();
+      await page.getByLabel("To").selectOption({ label: "Lifts" });
+      await page.getByText("Nobody’s access changes.").waitFor();
+      await page.getByLabel("To").focus();
+      await page.keyboard.press("Tab");
+      await page.keyboard.press("Enter");
+      await page.getByRole("link", { name: "Lifts" }).waitFor();
+      await pressOn("link", "Lifts");
+      await lifts.getByText("1 entry").waitFor();
+      expect(await page.getByRole("link", { name: "Almery Repairs" }).isVisible()).toBe(true);
+      await lifts.focus();
+      await page.keyboard.press("ArrowLeft");
+      await page.getByRole("link", { name: "Almery Repairs" }).waitFor({ state: "hidden" });
+      await page.getByPlaceholder("Filter").fill("lifts");
+      await page.getByRole("link", { name: "Almery Repairs" }).waitFor();
+      await page.getByPlaceholder("Filter").fill("");
+      await pressOn("link", "Change Lifts");
+      await page.getByRole("heading", { name: "Lifts" }).waitFor();
+      await pressOn("button", "Put in the bin");
+      await page.getByRole("dialog").getByRole("button", { name: "Put in the bin" }).focus();
+      await page.keyboard.press("Enter");
+      await pressOn("button", /^Bin \(/);
+      await pressOn("button", "Restore Lifts");
+      await page
+        .getByRole("button", { name: "Back to the entries" })
+        .or(page.getByRole("button", { name: /^Lifts/ }))
+        .first()
+        .waitFor();
+      await page.goto(vault);
+      await lifts.getByText("1 entry").waitFor();
+    } finally {
       await browser.close();
     }
   });

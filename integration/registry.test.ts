@@ -85,6 +85,23 @@ const EXPECTED: Record<string, { who: Who; input: () => unknown }> = {
   "vaults.ledger": { who: "vault-reach", input: () => ({ vaultId: fixture.vaultId }) },
   "vaults.makeVault": { who: "administrators", input: () => ({ name: "Another vault" }) },
   "vaults.changeVault": { who: "vault-steward", input: () => ({ vaultId: fixture.vaultId, name: "Shop & Tickets" }) },
+  "vaults.places": { who: "vault-edit", input: () => ({ vaultId: fixture.vaultId }) },
+  "vaults.folder": { who: "vault-steward", input: () => ({ folderId: fixture.folderId }) },
+  "vaults.makeFolder": {
+    who: "vault-edit",
+    input: () => ({ parentId: fixture.vaultId, name: `Folder ${Math.random()}` }),
+  },
+  "vaults.renameFolder": { who: "vault-steward", input: () => ({ folderId: fixture.folderId, name: "Drawer" }) },
+  "vaults.movePreview": {
+    who: "vault-steward",
+    input: () => ({ nodeIds: [fixture.otherEntryId], parentId: fixture.folderId }),
+  },
+  "vaults.move": {
+    who: "vault-steward",
+    input: () => ({ nodeIds: [fixture.otherEntryId], parentId: fixture.folderId }),
+  },
+  "vaults.binFolder": { who: "vault-steward", input: () => ({ folderId: fixture.folderId }) },
+  "vaults.restoreFolder": { who: "vault-steward", input: () => ({ folderId: fixture.folderId }) },
   "vaults.entry": { who: "use", input: () => ({ entryId: fixture.entryId }) },
   "vaults.addEntry": {
     who: "vault-edit",

@@ -7,7 +7,7 @@ import { tellOfExpiry } from "../src/server/access/expiry";
 import { changeAccess, giveAccess, withdrawAccess } from "../src/server/access/grants";
 import { whoCanDoWhat } from "../src/server/access/who";
 import { whyEnded } from "../src/server/access/whyEnded";
-import { entryVersions, journal, sessions, signIns } from "../src/server/database/schema";
+import { entryVersions, journal, places, sessions, signIns } from "../src/server/database/schema";
 import { frontDesk } from "../src/server/frontdesk/frontDesk";
 import { journalFailures } from "../src/server/housekeeping";
 import { journalPage } from "../src/server/journal/story";
@@ -35,8 +35,10 @@ import {
   revealField,
 } from "../src/server/vaults/entries";
 import { entryPage } from "../src/server/vaults/entryPage";
+import { binFolder, DEEPEST, makeFolder, restoreFolder } from "../src/server/vaults/folders";
+import { moveNodes, movePreview } from "../src/server/vaults/moving";
 import { openValues } from "../src/server/vaults/sealing";
-import { makeVault } from "../src/server/vaults/vaults";
+import { makeVault, vaultLedger, vaultList } from "../src/server/vaults/vaults";
 
 let house: InProcess;
 let f: Fixture;
@@ -596,6 +598,153 @@ describe("guesses", () => {
     const ask = () => compareLogin.execute(db(), { page, userName: "x", password: "y" }, f.lanyard("reveal"), at);
     for (let i = 0; i < 30; i++) await ask();
     expect((await refusal(ask())).code).toBe("too-many");
+  });
+});
+
+describe("folders", () => {
+  const folder = async (name: string, parentId = f.vaultId) =>
+    (await makeFolder.execute(db(), { parentId, name }, f.as("steward"))).folderId;
+  const entry = async (name: string, parentId: string) =>
+    (
+      await addEntry.execute(
+        db(),
+        { parentId, values: { name, signInPage: `https://${name.toLowerCase()}.example/in` } },
+        f.as("steward"),
+      )
+    ).entryId;
+  const move = (kind: Parameters<Fixture["as"]>[0], nodeIds: string[], parentId: string) =>
+    moveNodes.execute(db(), { nodeIds, parentId }, f.as(kind));
+
+  test("what is given on a folder reaches all that lies in it, and says so", async () => {
+    const outer = await folder("Ticketing");
+    const inner = await folder("Season", outer);
+    const entryId = await entry("Linnet", inner);
+    expect(await levelOf("nothing", entryId)).toBe("none");
+    const { grantId } = await give(db(), f.as("steward"), outer, f.ids.nothing, "use");
+    const page = await entryPage.execute(db(), { entryId }, f.as("nothing"));
+    expect(page.own.sentence).toContain("because you have Use on the folder Ticketing");
+    expect(page.folders.map((one) => one.name)).toEqual(["Ticketing", "Season"]);
+    const ledger = await vaultLedger.execute(db(), { vaultId: f.vaultId }, f.as("nothing"));
+    const linnet = ledger.rows.find((row) => row.id === entryId)!;
+    const season = ledger.rows.find((row) => row.id === linnet.parentId)!;
+    expect([season.type, season.name, season.parentId]).toEqual(["folder", "Season", outer]);
+    await withdrawAccess.execute(db(), { grantId }, f.as("steward"));
+    expect(await levelOf("nothing", entryId)).toBe("none");
+  });
+
+  test("a guest learns neither the vault's name nor those of the folders around", async () => {
+    const outer = await folder("Secret plans");
+    const entryId = await entry("Plover", outer);
+    await give(db(), f.as("steward"), entryId, f.ids.guest, "use");
+    const answers = JSON.stringify([
+      await entryPage.execute(db(), { entryId }, f.as("guest")),
+      await vaultLedger.execute(db(), { vaultId: f.vaultId }, f.as("guest")),
+      await frontDesk.execute(db(), {}, f.as("guest")),
+      await vaultList.execute(db(), {}, f.as("guest")),
+      await keyList.execute(db(), {}, f.lanyard("guest")),
+    ]);
+    expect(answers).toContain("Plover");
+    for (const name of ["Secret plans", "Shop & Tickets"]) expect(answers).not.toContain(name);
+  });
+
+  test("to the bin as one thing, and back as one thing; what lay there before stays there", async () => {
+    const outer = await folder("Old shop");
+    const inner = await folder("Tills", outer);
+    const [kept, gone] = [await entry("Heron", inner), await entry("Egret", outer)];
+    await give(db(), f.as("steward"), kept, f.ids.nothing, "use");
+    await binEntry.execute(db(), { entryId: gone }, f.as("steward"));
+    await binFolder.execute(db(), { folderId: outer }, f.as("steward"));
+    expect(await levelOf("nothing", kept)).toBe("none");
+    expect((await refusal(restoreEntry.execute(db(), { entryId: gone }, f.as("steward")))).message).toContain(
+      "restore that first",
+    );
+    expect((await refusal(restoreFolder.execute(db(), { folderId: inner }, f.as("steward")))).message).toContain(
+      "restore that one",
+    );
+    for (const parentId of [outer, inner])
+      expect((await refusal(makeFolder.execute(db(), { parentId, name: "x" }, f.as("steward")))).message).toContain(
+        "in the bin",
+      );
+    await restoreFolder.execute(db(), { folderId: outer }, f.as("steward"));
+    expect(await levelOf("nothing", kept)).toBe("use");
+    const ledger = await vaultLedger.execute(db(), { vaultId: f.vaultId }, f.as("steward"));
+    expect(ledger.bin.map((row) => row.id)).toContain(gone);
+    expect(ledger.rows.find((row) => row.id === kept)?.parentId).toBe(inner);
+  });
+
+  test("a folder with something of other stewards is not binned over their heads", async () => {
+    const outer = await folder("Shared shelf");
+    const entryId = await entry("Avocet", outer);
+    await give(db(), f.as("steward"), entryId, f.ids.edit, "steward");
+    await give(db(), f.as("edit"), entryId, f.ids.steward, "use");
+    expect((await refusal(binFolder.execute(db(), { folderId: outer }, f.as("steward")))).message).toContain(
+      "other stewards",
+    );
+  });
+
+  test("moving: grants travel, what is inherited changes; only stewards change anybody's access by it", async () => {
+    const [from, to] = [await folder("From"), await folder("To")];
+    const entryId = await entry("Curlew", from);
+    await give(db(), f.as("steward"), from, f.ids.edit, "edit");
+    await give(db(), f.as("steward"), to, f.ids.edit, "edit");
+    await give(db(), f.as("steward"), entryId, f.ids.reveal, "reveal");
+    // The same for everybody: Edit is enough, there and back.
+    const preview = await movePreview.execute(db(), { nodeIds: [entryId], parentId: to }, f.as("edit"));
+    expect(preview).toEqual({ may: true, changes: false, effects: [] });
+    await move("edit", [entryId], to);
+    expect((await refusal(move("edit", [entryId], to))).message).toBe("It is there already.");
+    await move("edit", [entryId], from);
+    // Somebody would gain: no longer.
+    await give(db(), f.as("steward"), to, f.ids.nothing, "use");
+    expect(await movePreview.execute(db(), { nodeIds: [entryId], parentId: to }, f.as("edit"))).toEqual({
+      may: false,
+      changes: true,
+      effects: [],
+    });
+    expect((await refusal(move("edit", [entryId], to))).code).toBe("not-allowed");
+    const told = await movePreview.execute(db(), { nodeIds: [entryId], parentId: to }, f.as("steward"));
+    expect(told.effects).toMatchObject([{ name: "Person nothing", node: "Curlew", before: "none", after: "use" }]);
+    await move("steward", [entryId], to);
+    expect(await levelOf("nothing", entryId)).toBe("use");
+    expect(await levelOf("reveal", entryId)).toBe("reveal");
+    // As it was stays on record.
+    const rows = await db().db.select().from(places).where(eq(places.nodeId, entryId));
+    expect(rows.map((row) => row.parentId).sort()).toEqual([from, from, to, to].sort());
+    expect(rows.filter((row) => row.validUntil === null).map((row) => row.parentId)).toEqual([to]);
+  });
+
+  test("an access that only begins later counts as changed too", async () => {
+    const [from, to] = [await folder("Now"), await folder("Later")];
+    const entryId = await entry("Dunlin", from);
+    await giveAccess.execute(
+      db(),
+      {
+        nodeId: to,
+        subject: { kind: "person", id: f.ids.nothing },
+        level: "use",
+        from: Date.now() + HOUR,
+        until: null,
+        why: "",
+      },
+      f.as("steward"),
+    );
+    const told = await movePreview.execute(db(), { nodeIds: [entryId], parentId: to }, f.as("steward"));
+    expect(told.effects).toMatchObject([{ name: "Person nothing", before: "none", after: "use" }]);
+  });
+
+  test("not into itself, not out of its vault, not without end", async () => {
+    const outer = await folder("Outer");
+    let inner = await folder("Inner", outer);
+    expect((await refusal(move("steward", [outer], inner))).message).toBe("A folder does not go into itself.");
+    expect((await refusal(move("steward", [f.vaultId], outer))).message).toBe("A vault is not moved.");
+    const { vaultId } = await makeVault.execute(db(), { name: "Elsewhere", description: "" }, f.as("administrator"));
+    await give(db(), f.as("administrator"), vaultId, f.ids.steward, "steward");
+    expect((await refusal(move("steward", [outer], vaultId))).message).toBe("It stays in its vault.");
+    for (let depth = 3; depth <= DEEPEST; depth++) inner = await folder(`Depth ${depth}`, inner);
+    expect((await refusal(folder("Too deep", inner))).message).toContain("at most 30 deep");
+    const pair = await folder("Pair");
+    await folder("Half", pair);
+    expect((await refusal(move("steward", [pair], inner))).message).toContain("at most 30 deep");
   });
 });
 

@@ -48,6 +48,10 @@ import {
   tryOnceMore,
 } from "./vaults/entries";
 import { entryPage } from "./vaults/entryPage";
+import { folderPage } from "./vaults/folderPage";
+import { binFolder, makeFolder, renameFolder, restoreFolder } from "./vaults/folders";
+import { moveNodes, movePreview } from "./vaults/moving";
+import { vaultPlaces } from "./vaults/places";
 import { changeVault, makeVault, vaultLedger, vaultList } from "./vaults/vaults";
 
 const ALL = [
@@ -92,6 +96,14 @@ const ALL = [
   tryOnceMore,
   whoCanDoWhat,
   whyEnded,
+  folderPage,
+  makeFolder,
+  renameFolder,
+  binFolder,
+  restoreFolder,
+  movePreview,
+  vaultPlaces,
+  moveNodes,
   giveAccess,
   changeAccess,
   withdrawAccess,

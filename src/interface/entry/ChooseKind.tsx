@@ -14,10 +14,18 @@ const Columns = styled.div`
 `;
 
 /** What is to be kept? Kinds by what an office does with them; under each, what it asks for. */
-export function ChooseKind({ kinds, vault }: { kinds: readonly Kind[]; vault: { id: string; name: string } }) {
+export function ChooseKind({
+  kinds,
+  vaultId,
+  place,
+}: {
+  kinds: readonly Kind[];
+  vaultId: string;
+  place: { id: string; name: string };
+}) {
   return (
     <>
-      <h1 style={{ marginBottom: 20 }}>What do you want to keep in {vault.name}?</h1>
+      <h1 style={{ marginBottom: 20 }}>What do you want to keep in {place.name}?</h1>
       <Columns>
         {PURPOSES.map(({ purpose, title }) => (
           <section key={purpose} aria-labelledby={purpose}>
@@ -27,7 +35,7 @@ export function ChooseKind({ kinds, vault }: { kinds: readonly Kind[]; vault: { 
                 .filter((kind) => kind.purpose === purpose)
                 .map((kind) => (
                   <li key={kind.id}>
-                    <Link href={`/vaults/${vault.id}/new?kind=${kind.id}`} prefetch={false}>
+                    <Link href={`/vaults/${vaultId}/new?kind=${kind.id}&in=${place.id}`} prefetch={false}>
                       <b>{kind.name}</b>
                       <span className="soft small" style={{ display: "block" }}>
                         {kind.fields

@@ -82,11 +82,13 @@ function draftOf(kind: Kind, entry: EntryView | null): Draft {
 interface EntryFormProps {
   kind: Kind;
   entry: EntryView | null;
+  vaultId: string;
+  /** Vault or folder that it is made in. */
   parent: { id: string; name: string };
 }
 
 /** Makes or changes an entry. A secret that is left empty stays as it is. */
-export function EntryForm({ kind, entry, parent }: EntryFormProps) {
+export function EntryForm({ kind, entry, vaultId, parent }: EntryFormProps) {
   const router = useRouter();
   const save = useCommand<{ entryId?: string }>(entry ? "vaults.changeEntry" : "vaults.addEntry");
   const [draft, setDraft] = useState(() => draftOf(kind, entry));
@@ -96,7 +98,7 @@ export function EntryForm({ kind, entry, parent }: EntryFormProps) {
   const setValue = (id: string, value: string) =>
     setDraft((now) => ({ ...now, values: { ...now.values, [id]: value } }));
   const wrong = (field: string) => save.wrong(`values.${field}`);
-  const back = entry ? `/entry/${entry.id}` : `/vaults/${parent.id}`;
+  const back = entry ? `/entry/${entry.id}` : `/vaults/${vaultId}${parent.id === vaultId ? "" : `?in=${parent.id}`}`;
   const overtaken = save.refused?.code === "conflict" && save.refused.data?.theirs ? save.refused : null;
   const kept = (id: string) => entry?.fields.some((field) => field.id === id && field.filled) ?? false;
 

@@ -12,6 +12,7 @@ import { useLanyard } from "../shared/lanyard";
 import { Stamp } from "../shared/Stamp";
 import { useCopy } from "../shared/useCopy";
 import { SignInNotice, useSignIn } from "../shared/useSignIn";
+import { MoveSheet } from "../vaults/MoveSheet";
 import { Card, CardPage, CardTitle, capital, Fact, Story } from "./Card";
 import { howItWent, WhatYouMayDo } from "./EntryAtUse";
 import { EntryForm } from "./EntryForm";
@@ -41,13 +42,15 @@ export function EntryFull({
   const once = useCommand("vaults.tryOnceMore");
   const pin = useCommand("frontdesk.pin");
   const [binning, setBinning] = useState(false);
+  const [moving, setMoving] = useState(false);
   const [tuning, setTuning] = useState(false);
   useEffect(() => void runCommand("frontdesk.meet", { entryId: entry.id }), [entry.id]);
   const signsIn = entry.signInPage !== "";
   const mayEdit = atLeast(entry.level, "edit") && entry.binnedAt === null;
   const steward = entry.level === "steward";
   const begin = () => void start({ id: entry.id, name: entry.name, site: entry.site });
-  if (edit && mayEdit) return <EntryForm kind={entry.kind} entry={entry} parent={entry.vault} />;
+  if (edit && mayEdit)
+    return <EntryForm kind={entry.kind} entry={entry} vaultId={entry.vault.id} parent={entry.vault} />;
   return (
     <CardPage>
       <div>
@@ -149,6 +152,7 @@ export function EntryFull({
           <Button onPress={() => pin.run({ entryId: entry.id, pinned: !entry.pinned })}>
             {entry.pinned ? "Unpin" : "Pin to the Front desk"}
           </Button>
+          {mayEdit && <Button onPress={() => setMoving(true)}>Move</Button>}
           {steward && entry.binnedAt === null && (
             <Button look="harm" onPress={() => setBinning(true)}>
               Put in the bin
@@ -172,6 +176,7 @@ export function EntryFull({
         {left.length > 0 && <StillSignedIn left={left} site={entry.site} zone={entry.zone} now={now} />}
         {entry.seenBy && <SeenBy seenBy={entry.seenBy} zone={entry.zone} now={now} />}
       </aside>
+      {moving && <MoveSheet nodes={[entry]} vaultId={entry.vault.id} onClose={() => setMoving(false)} />}
       <BinDialog entry={entry} open={binning} onClose={() => setBinning(false)} />
       {mayEdit && signsIn && <SigningInDialog entry={entry} open={tuning} onClose={() => setTuning(false)} />}
     </CardPage>

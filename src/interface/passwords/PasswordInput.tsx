@@ -46,7 +46,11 @@ export function PasswordInput({ name, value, onText, purpose, hints, hint, ...fi
           </Act>
         )}
       </Row>
-      <Dialog title={`Make the ${name.charAt(0).toLowerCase()}${name.slice(1)}`} open={making} onClose={() => setMaking(false)}>
+      <Dialog
+        title={`Make the ${name.charAt(0).toLowerCase()}${name.slice(1)}`}
+        open={making}
+        onClose={() => setMaking(false)}
+      >
         <MakePassword
           first={purpose}
           onTake={(text) => {

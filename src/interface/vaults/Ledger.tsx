@@ -1,9 +1,10 @@
 "use client";
 
 import { useWindowVirtualizer } from "@tanstack/react-virtual";
+import { FolderClosed, FolderOpen } from "lucide-react";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
-import { useMemo, useRef, useState } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
 import styled from "styled-components";
 import { atLeast, levelWord } from "@/core/access/level";
 import { siteName } from "@/core/signin/address";
@@ -16,6 +17,8 @@ import { CutKey } from "../shared/CutKey";
 import { Act, Button, TextField } from "../shared/controls";
 import { type Packed, useUnpacked } from "../shared/packed";
 import { Stamp } from "../shared/Stamp";
+import { MakeFolder } from "./MakeFolder";
+import { folderAndAbove, growTree, matchingRows, type Shown, shownRows } from "./tree";
 import { Head } from "./VaultList";
 
 type LedgerView = Awaited<ReturnType<(typeof vaultLedger)["execute"]>>;
@@ -37,9 +40,13 @@ const Rows = styled.div`
   .what a { overflow: hidden; text-overflow: ellipsis; font-weight: 600; text-decoration: none; }
   .what .soft { min-width: 0; flex-shrink: 4; overflow: hidden; text-overflow: ellipsis; }
   .what a:hover { text-decoration: underline 1px; }
+  .folder { display: flex; align-items: center; gap: 10px; min-width: 0; height: 100%; padding: 0 8px 0 8px; border: 0; background: none; color: inherit; font: inherit; cursor: pointer; }
+  .folder svg { flex: none; }
+  .what a.change { flex: none; font-weight: 400; text-decoration: underline 1px var(--edge); text-underline-offset: 3px; }
+  .folder b { overflow: hidden; text-overflow: ellipsis; font-weight: 600; }
   .you { display: flex; align-items: center; gap: 8px; }
   @media (max-width: 1023px) { [role="row"] { grid-template-columns: minmax(0, 1fr) 120px 120px; } .addr, .when, .kind { display: none; } }
-  @media (max-width: 719px) { [role="row"] { grid-template-columns: minmax(0, 1fr) 110px; } .who { display: none; } .what > span:last-child { display: grid; grid-template-columns: minmax(0, 1fr); gap: 0; line-height: 19px; } }
+  @media (max-width: 719px) { [role="row"] { grid-template-columns: minmax(0, 1fr) 110px; } .who, .folder .soft { display: none; } .what > span:last-child { display: grid; grid-template-columns: minmax(0, 1fr); gap: 0; line-height: 19px; } }
 `;
 
 const Two = styled.div`
@@ -55,33 +62,53 @@ export function Ledger({
   who,
   zone,
   now,
+  inside,
 }: {
   vault: Omit<LedgerView, "rows">;
   packed: Packed<LedgerRow>;
   who: WhoView | null;
   zone: string;
   now: number;
+  /** Folder to open, with those around it. */
+  inside: string | null;
 }) {
   const router = useRouter();
-  const entries = useUnpacked(packed);
+  const here = useUnpacked(packed);
+  const entries = useMemo(() => here.filter((row) => row.type === "entry"), [here]);
+  const [open, setOpen] = useOpenFolders(vault.id, here, inside);
+  const [making, setMaking] = useState(false);
   const [filter, setFilter] = useState("");
   const [bin, setBin] = useState(false);
   const [whoOpen, setWhoOpen] = useState(false);
-  const rows = bin ? vault.bin : entries;
+  const rows = bin ? vault.bin : here;
+  const tree = useMemo(
+    () =>
+      growTree(
+        bin
+          ? rows.map((row) => ({ ...row, parentId: row.binnedWith === row.id ? null : (row.binnedWith ?? null) }))
+          : rows,
+      ),
+    [rows, bin],
+  );
   const shown = useMemo(() => {
     const wanted = filter.trim().toLowerCase();
-    return wanted === ""
-      ? rows
-      : rows.filter((row) =>
-          `${row.name} ${row.description} ${row.kind} ${row.signInPage}`.toLowerCase().includes(wanted),
-        );
-  }, [filter, rows]);
+    if (wanted === "") return shownRows(tree, open);
+    return matchingRows(tree, rows, (row, way) =>
+      `${row.name} ${row.description} ${row.kind} ${row.signInPage} ${way}`.toLowerCase().includes(wanted),
+    );
+  }, [filter, rows, tree, open]);
   return (
     <Page
       where={
         <>
           <Link href="/vaults">Vaults</Link> · <b>{vault.name}</b>. {entries.length.toLocaleString("en-GB")}{" "}
           {entries.length === 1 ? "entry" : "entries"}
+          {here.length > entries.length && (
+            <>
+              {" "}
+              in {here.length - entries.length} {here.length - entries.length === 1 ? "folder" : "folders"}
+            </>
+          )}
           {vault.people !== null && (
             <>
               ; {vault.people} {vault.people === 1 ? "person reaches" : "people reach"} the whole vault
@@ -108,6 +135,7 @@ export function Ledger({
             Who can do what
           </Button>
         )}
+        {atLeast(vault.level, "edit") && <Button onPress={() => setMaking(true)}>Make a folder</Button>}
         {atLeast(vault.level, "edit") && (
           <Button look="go" onPress={() => router.push(`/vaults/${vault.id}/new`)}>
             Add an entry
@@ -145,16 +173,59 @@ export function Ledger({
                   : "Nothing is kept here yet."}
             </p>
           ) : (
-            <Table rows={shown} bin={bin} zone={zone} now={now} />
+            <Table rows={shown} open={open} setOpen={setOpen} vaultId={vault.id} bin={bin} zone={zone} now={now} />
           )}
-          {rows.length > 0 && shown.length === 0 && <p style={{ marginTop: 12 }}>No entry here matches “{filter}”.</p>}
+          {rows.length > 0 && shown.length === 0 && <p style={{ marginTop: 12 }}>Nothing here matches “{filter}”.</p>}
         </div>
       </Two>
+      {making && (
+        <MakeFolder
+          parent={vault}
+          onClose={() => setMaking(false)}
+          onMade={(folderId) => setOpen((now) => new Set([...now, folderId]))}
+        />
+      )}
     </Page>
   );
 }
 
-function Table({ rows, bin, zone, now }: { rows: LedgerRow[]; bin: boolean; zone: string; now: number }) {
+/** Kept for this browser; a folder that is asked for is open with all around it. */
+function useOpenFolders(vaultId: string, rows: LedgerRow[], inside: string | null) {
+  const [open, setOpen] = useState<ReadonlySet<string>>(() => new Set(inside ? folderAndAbove(rows, inside) : []));
+  const key = `galtry.open.${vaultId}`;
+  const [read, setRead] = useState(false);
+  useEffect(() => {
+    const kept = JSON.parse(localStorage.getItem(key) ?? "[]") as string[];
+    setOpen((now) => new Set([...kept, ...now]));
+    setRead(true);
+  }, [key]);
+  useEffect(() => {
+    if (read) localStorage.setItem(key, JSON.stringify([...open]));
+  }, [key, open, read]);
+  useEffect(() => {
+    if (inside) document.getElementById(`row-${inside}`)?.scrollIntoView({ block: "center" });
+  }, [inside]);
+  return [open, setOpen] as const;
+}
+
+interface TableProps {
+  rows: Shown<LedgerRow>[];
+  open: ReadonlySet<string>;
+  setOpen: (change: (now: ReadonlySet<string>) => ReadonlySet<string>) => void;
+  vaultId: string;
+  bin: boolean;
+  zone: string;
+  now: number;
+}
+
+function Table({ rows, open, setOpen, vaultId, bin, zone, now }: TableProps) {
+  const turn = (id: string, wanted: boolean) =>
+    setOpen((before) => {
+      const after = new Set(before);
+      if (wanted) after.add(id);
+      else after.delete(id);
+      return after;
+    });
   const parent = useRef<HTMLDivElement>(null);
   const virtual = useWindowVirtualizer({
     count: rows.length,
@@ -185,22 +256,44 @@ function Table({ rows, bin, zone, now }: { rows: LedgerRow[]; bin: boolean; zone
       </div>
       <div ref={parent} role="rowgroup" style={{ height: virtual.getTotalSize(), position: "relative" }}>
         {virtual.getVirtualItems().map((item) => {
-          const row = rows[item.index]!;
+          const { row, depth, inside, way } = rows[item.index]!;
           return (
             <div
               key={row.id}
+              id={`row-${row.id}`}
               role="row"
+              data-type={row.type}
               aria-rowindex={item.index + 2}
               style={{ position: "absolute", insetInline: 0, top: item.start - virtual.options.scrollMargin }}
             >
-              <span role="cell" className="what" title={row.name}>
-                <Stamp name={row.name} />
-                <span>
-                  <Link href={`/entry/${row.id}`} prefetch={false}>
-                    {row.name}
-                  </Link>
-                  {row.description && <span className="soft small">{row.description}</span>}
-                </span>
+              <span role="cell" className="what" title={row.name} style={{ paddingLeft: depth * 24 }}>
+                {row.type === "folder" ? (
+                  <>
+                    <FolderName row={row} inside={inside} open={open.has(row.id)} turn={turn} />
+                    {row.level !== "none" && (
+                      <Link
+                        className="small change"
+                        href={`/vaults/${vaultId}/folder/${row.id}`}
+                        prefetch={false}
+                        aria-label={`Change ${row.name}`}
+                      >
+                        Change
+                      </Link>
+                    )}
+                  </>
+                ) : (
+                  <>
+                    <Stamp name={row.name} />
+                    <span>
+                      <Link href={`/entry/${row.id}`} prefetch={false}>
+                        {row.name}
+                      </Link>
+                      {(row.description || way) && (
+                        <span className="soft small">{[way, row.description].filter(Boolean).join(" · ")}</span>
+                      )}
+                    </span>
+                  </>
+                )}
               </span>
               <span role="cell" className="kind soft">
                 {row.kind}
@@ -212,10 +305,13 @@ function Table({ rows, bin, zone, now }: { rows: LedgerRow[]; bin: boolean; zone
                 {row.people === null ? "" : `${row.people} ${row.people === 1 ? "person" : "people"}`}
               </span>
               <span role="cell" className="when soft" title={exactTime(row.binnedAt ?? row.changedAt, zone)}>
-                {bin ? <Restore id={row.id} name={row.name} /> : sayDay(row.changedAt, now, zone)}
+                {bin
+                  ? sayDay(row.binnedAt ?? row.changedAt, now, zone)
+                  : row.type === "entry" && sayDay(row.changedAt, now, zone)}
               </span>
               <span role="cell" className="you">
-                {row.level !== "none" && (
+                {bin && (row.binnedWith === null || row.binnedWith === row.id) && <Restore row={row} />}
+                {!bin && row.level !== "none" && (
                   <>
                     <CutKey level={row.level} inherited={!row.setHere} silent /> {levelWord(row.level)}
                   </>
@@ -229,11 +325,46 @@ function Table({ rows, bin, zone, now }: { rows: LedgerRow[]; bin: boolean; zone
   );
 }
 
-function Restore({ id, name }: { id: string; name: string }) {
-  const restore = useCommand("vaults.restore");
+interface FolderNameProps {
+  row: LedgerRow;
+  inside: number;
+  open: boolean;
+  turn: (id: string, open: boolean) => void;
+}
+
+/** Opens and closes in place; the arrow keys do too. */
+function FolderName({ row, inside, open, turn }: FolderNameProps) {
+  const Sign = open ? FolderOpen : FolderClosed;
   return (
-    <Act onPress={() => restore.run({ entryId: id })} isDisabled={restore.running} aria-label={`Restore ${name}`}>
-      Restore
-    </Act>
+    <button
+      type="button"
+      className="folder"
+      aria-expanded={open}
+      onClick={() => turn(row.id, !open)}
+      onKeyDown={(event) => {
+        if (event.key === "ArrowRight") turn(row.id, true);
+        else if (event.key === "ArrowLeft") turn(row.id, false);
+      }}
+    >
+      <Sign size={20} strokeWidth={1.6} aria-hidden />
+      <b>{row.name}</b>
+      <span className="soft small">{inside === 0 ? "empty" : inside === 1 ? "1 entry" : `${inside} entries`}</span>
+    </button>
+  );
+}
+
+function Restore({ row }: { row: LedgerRow }) {
+  const restore = useCommand(row.type === "folder" ? "vaults.restoreFolder" : "vaults.restore");
+  return (
+    <>
+      <Act
+        onPress={() => restore.run(row.type === "folder" ? { folderId: row.id } : { entryId: row.id })}
+        isDisabled={restore.running}
+        aria-label={`Restore ${row.name}`}
+      >
+        Restore
+      </Act>
+      {restore.refused && <span role="alert">{restore.refused.message}</span>}
+    </>
   );
 }

@@ -60,7 +60,8 @@ function mentions(person: Person, all: readonly Grant[]): boolean {
   );
 }
 
-async function distinctBelow(tx: Reader, nodeId: string): Promise<string[]> {
+/** The node, and what is below it with grants or a separate mark of its own. */
+export async function distinctBelow(tx: Reader, nodeId: string): Promise<string[]> {
   const rows = await tx.all<{ id: string }>(sql`
     with recursive down(id) as (
       select ${nodeId}

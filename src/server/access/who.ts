@@ -18,7 +18,7 @@ import { byName } from "../byName";
 import { personIdOf } from "../caller";
 import { idSchema, query } from "../command";
 import type { Reader } from "../database/client";
-import { groups, organisation, persons, vaults } from "../database/schema";
+import { folders, groups, organisation, persons, vaults } from "../database/schema";
 import { type GrantRow, type PathNode, requireLevel, resolveAt, toSubject } from "./load";
 import { loadEverybody } from "./person";
 
@@ -146,22 +146,26 @@ export interface Names {
 }
 
 export async function loadNames(tx: Reader): Promise<Names> {
-  const [personRows, groupRows, vaultRows, [house]] = await Promise.all([
+  const [personRows, groupRows, vaultRows, folderRows, [house]] = await Promise.all([
     tx.select({ id: persons.id, name: persons.name }).from(persons),
     tx.select({ id: groups.id, name: groups.name }).from(groups),
     tx.select({ id: vaults.nodeId, name: vaults.name }).from(vaults),
+    tx.select({ id: folders.nodeId, name: folders.name }).from(folders),
     tx.select().from(organisation),
   ]);
   const peopleNames = new Map(personRows.map((row) => [row.id, row.name]));
   const groupNames = new Map(groupRows.map((row) => [row.id, row.name]));
-  const vaultNames = new Map(vaultRows.map((row) => [row.id, row.name]));
+  const nodeNames = new Map([
+    ...vaultRows.map((row): [string, string] => [row.id, `the vault ${row.name}`]),
+    ...folderRows.map((row): [string, string] => [row.id, `the folder ${row.name}`]),
+  ]);
   return {
     people: peopleNames,
     subject: (subject) =>
       subject.kind === "everyone"
         ? "Everyone"
         : ((subject.kind === "person" ? peopleNames : groupNames).get(subject.id) ?? "somebody"),
-    node: (id) => (vaultNames.has(id) ? `the vault ${vaultNames.get(id)}` : "this entry"),
+    node: (id) => nodeNames.get(id) ?? "this entry",
     zone: house?.timeZone ?? "UTC",
   };
 }
@@ -170,8 +174,7 @@ export function namerFor(names: Names, path: readonly PathNode[], rows: readonly
   const given = new Map(rows.map((row) => [row.id, row.validFrom]));
   return {
     subject: names.subject,
-    node: (id, distance) =>
-      distance === 0 ? (path[0]?.type === "vault" ? "this vault" : "this entry") : names.node(id),
+    node: (id, distance) => (distance === 0 ? `this ${path[0]?.type ?? "entry"}` : names.node(id)),
     since: (grant: Grant) => {
       const start = grant.from ?? given.get(grant.id) ?? null;
       return start === null ? null : sayDay(start, at, names.zone);

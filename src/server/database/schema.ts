@@ -148,7 +148,11 @@ export const places = sqliteTable(
     vaultId: text("vault_id").notNull(),
     ...valid,
   },
-  (t) => [index("places_node").on(t.nodeId, t.validUntil), index("places_vault").on(t.vaultId, t.validUntil)],
+  (t) => [
+    index("places_node").on(t.nodeId, t.validUntil),
+    index("places_parent").on(t.parentId, t.validUntil),
+    index("places_vault").on(t.vaultId, t.validUntil),
+  ],
 );
 
 export const separations = sqliteTable(
@@ -163,9 +167,17 @@ export const vaults = sqliteTable("vaults", {
   description: text("description").notNull().default(""),
 });
 
+/** In the bin, and with which folder: what went there with one comes back with it. */
+const binned = {
+  binnedAt: time("binned_at"),
+  binnedBy: text("binned_by"),
+  binnedWith: text("binned_with"),
+};
+
 export const folders = sqliteTable("folders", {
   nodeId: text("node_id").primaryKey(),
   name: text("name").notNull(),
+  ...binned,
 });
 
 export const vaultKeys = sqliteTable(
@@ -216,8 +228,7 @@ export const entries = sqliteTable(
     changedBy: text("changed_by").notNull(),
     createdAt: time("created_at").notNull(),
     createdBy: text("created_by").notNull(),
-    binnedAt: time("binned_at"),
-    binnedBy: text("binned_by"),
+    ...binned,
   },
   (t) => [index("entries_site").on(t.site)],
 );

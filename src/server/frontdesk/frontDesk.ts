@@ -4,7 +4,7 @@ import { z } from "zod";
 import { atLeast, isActive, type Level } from "../../core/access";
 import { readyKind } from "../../core/kinds/ready";
 import { siteName } from "../../core/signin/address";
-import { loadReach } from "../access/load";
+import { type GrantRow, loadReach } from "../access/load";
 import { sortByName } from "../byName";
 import { personIdOf } from "../caller";
 import { command, idSchema, none, query } from "../command";
@@ -13,6 +13,7 @@ import type { Reader } from "../database/client";
 import { lanyards, met, persons, pins, signIns, vaults } from "../database/schema";
 import { groupBy } from "../groupBy";
 import { requireEntry } from "../vaults/entries";
+import { vaultNameFor } from "../vaults/places";
 
 const SOON_MS = 7 * 24 * 3_600_000;
 /** Longer than this nothing is new any more, opened or not. */
@@ -92,7 +93,9 @@ export const frontDesk = query({
     const met_ = new Set(known.map((row) => row.entryId));
     const lastUse = new Map<string, number>();
     for (const row of used) if (!lastUse.has(row.entryId)) lastUse.set(row.entryId, row.at);
-    const vaultNames = new Map(vaultRows.map((row) => [row.nodeId, row.name]));
+    const vaultNames = new Map(
+      vaultRows.map((row) => [row.nodeId, vaultNameFor(person, levels.get(row.nodeId), row.name)]),
+    );
     const givers = new Map(
       (await namesOf(tx, [...new Set(own.map((row) => row.givenBy))])).map((row) => [row.id, row.name]),
     );
@@ -104,7 +107,9 @@ export const frontDesk = query({
       const level = levels.get(entry.nodeId) ?? "none";
       if (!atLeast(level, "use")) return [];
       const node = tree.get(entry.nodeId)!;
-      const reasons = [...(byNode.get(entry.nodeId) ?? []), ...(byNode.get(node.vaultId) ?? [])];
+      const reasons: GrantRow[] = [];
+      for (let at: typeof node | undefined = node; at; at = at.separate || !at.parent ? undefined : tree.get(at.parent))
+        reasons.push(...(byNode.get(at.id) ?? []));
       const ends = reasons.map((row) =>
         soonest(row.until, row.subjectKind === "group" ? (endOfMembership.get(row.subjectId) ?? null) : null),
       );

@@ -134,6 +134,16 @@ function sentence(
       return `put ${it} in the bin`;
     case "vaults.restore":
       return `restored ${it}`;
+    case "vaults.makeFolder":
+      return `made the folder${on}`;
+    case "vaults.renameFolder":
+      return `renamed ${it}`;
+    case "vaults.binFolder":
+      return `put ${it} in the bin, with all that lies in it`;
+    case "vaults.restoreFolder":
+      return `restored ${it}, with all that lay in it`;
+    case "vaults.move":
+      return `moved ${it}`;
     case "vaults.changeSigningIn":
       return `changed how ${it} is signed in to: guarded fill ${details.guardedFill ? "on" : "off"}`;
     case "vaults.changeSteps":

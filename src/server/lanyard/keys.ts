@@ -17,6 +17,7 @@ import { uuidv7 } from "../ids";
 import { attemptKey, countAttempt, requireFewAttempts } from "../people/attempts";
 import { Refused } from "../refused";
 import { currentVersion, noteSighting, requireEntry, writePassword } from "../vaults/entries";
+import { vaultNameFor } from "../vaults/places";
 import { fingerprint, loginOf, openValues } from "../vaults/sealing";
 
 export interface KeyLine {
@@ -61,7 +62,9 @@ export const keyList = query({
       tx.select().from(organisation),
       tx.select({ site: neverKept.site }).from(neverKept).where(eq(neverKept.personId, personId)),
     ]);
-    const vaultNames = new Map(vaultRows.map((row) => [row.nodeId, row.name]));
+    const vaultNames = new Map(
+      vaultRows.map((row) => [row.nodeId, vaultNameFor(person, levels.get(row.nodeId), row.name)]),
+    );
     const keys = rows
       .filter((row) => atLeast(levels.get(row.nodeId) ?? "none", "use"))
       .map(

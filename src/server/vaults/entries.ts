@@ -9,7 +9,7 @@ import { hostOf } from "../../core/signin/address";
 import { codeAt } from "../../core/signin/code";
 import { siteOf } from "../../core/signin/site";
 import { NO_STEPS, stepsSchema } from "../../core/signin/steps";
-import { type Allowed, type Asking, loadPath, requireLevel } from "../access/load";
+import { type Allowed, type Asking, requireLevel } from "../access/load";
 import { personIdOf } from "../caller";
 import { command, idSchema } from "../command";
 import type { Reader, Transaction } from "../database/client";
@@ -18,6 +18,7 @@ import {
   entries,
   entryVersions,
   fingerprints,
+  folders,
   met,
   nodes,
   persons,
@@ -28,6 +29,7 @@ import {
 import type { Galtry } from "../galtry";
 import { uuidv7 } from "../ids";
 import { badInput, notFound, Refused } from "../refused";
+import { requirePlace } from "./folders";
 import { fingerprint, openValues, type SealedValues, sealValues } from "./sealing";
 
 /** One key for each value (core/kinds/values.ts); read once the kind is known. */
@@ -73,12 +75,7 @@ export const addEntry = command({
     steps: stepsSchema.optional(),
   }),
   by: ["person", "lanyard"],
-  allow: async (context) => {
-    const { tx, input } = context;
-    const [parent] = await loadPath(tx, input.parentId);
-    if (!parent || parent.type === "entry") throw notFound();
-    return requireLevel(context, input.parentId, "edit");
-  },
+  allow: (context) => requirePlace(context, context.input.parentId, "edit"),
   run: async ({ tx, input, caller, at, commandId, house, allowed }) => {
     const entryId = uuidv7();
     const personId = personIdOf(caller)!;
@@ -467,10 +464,22 @@ export const restoreEntry = command({
     const allowed = await requireLevel(context, input.entryId, "steward");
     const [entry] = await tx.select().from(entries).where(eq(entries.nodeId, input.entryId));
     if (!entry) throw notFound();
+    const [folder] = await tx
+      .select({ name: folders.name, binnedAt: folders.binnedAt })
+      .from(folders)
+      .where(eq(folders.nodeId, allowed.path[0]!.parentId!));
+    if (folder?.binnedAt != null)
+      throw new Refused(
+        "conflict",
+        `It lies in the folder ${folder.name}, which is in the bin too: restore that first.`,
+      );
     return { ...allowed, entry };
   },
   run: async ({ tx, input }) => {
-    await tx.update(entries).set({ binnedAt: null, binnedBy: null }).where(eq(entries.nodeId, input.entryId));
+    await tx
+      .update(entries)
+      .set({ binnedAt: null, binnedBy: null, binnedWith: null })
+      .where(eq(entries.nodeId, input.entryId));
   },
   journal: ({ input, allowed }) => ({
     node: input.entryId,

@@ -15,6 +15,7 @@ import { entries, fingerprints, pins, sightings, signIns, vaults } from "../data
 import { storyOf } from "../journal/story";
 import { notFound } from "../refused";
 import { currentVersion, type EntryRow, fieldsOf, isSecret, versionLines } from "./entries";
+import { foldersOnTheWay, vaultNameAt } from "./places";
 import { openValues, type SealedValues } from "./sealing";
 
 export const entryPage = query({
@@ -29,7 +30,7 @@ export const entryPage = query({
     const [version, own, [vault], [pin], alike, lastOwn] = await Promise.all([
       currentVersion(tx, entry),
       ownLevel(tx, personId, input.entryId, at),
-      tx.select({ id: vaults.nodeId, name: vaults.name }).from(vaults).where(eq(vaults.nodeId, allowed.vaultId)),
+      tx.select({ nodeId: vaults.nodeId, name: vaults.name }).from(vaults).where(eq(vaults.nodeId, allowed.vaultId)),
       tx
         .select()
         .from(pins)
@@ -57,7 +58,8 @@ export const entryPage = query({
       useSeesUserName: entry.useSeesUserName,
       steps: entry.steps,
       fields: fieldViews(kind, entry, values, allowed.level),
-      vault: vault!,
+      vault: { id: vault!.nodeId, name: await vaultNameAt(tx, me!, vault!, at) },
+      folders: await foldersOnTheWay(tx, allowed.path.slice(1), me!),
       level: allowed.level,
       own: own!,
       pinned: pin !== undefined,

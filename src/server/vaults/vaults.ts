@@ -9,9 +9,11 @@ import { byName, sortByName } from "../byName";
 import { isAdministrator, personIdOf } from "../caller";
 import { command, idSchema, nameSchema, none, query } from "../command";
 import { bulk } from "../database/bulk";
+import type { Reader } from "../database/client";
 import { entries, grants, nodes, places, vaults } from "../database/schema";
 import { uuidv7 } from "../ids";
 import { notFound, Refused } from "../refused";
+import { vaultNameFor } from "./places";
 import { makeVaultKey } from "./sealing";
 
 export const makeVault = command({
@@ -100,8 +102,8 @@ export const vaultList = query({
       .filter((row) => counts.has(row.nodeId))
       .map((row) => ({
         id: row.nodeId,
-        name: row.name,
-        description: row.description,
+        name: vaultNameFor(me!, levels.get(row.nodeId), row.name),
+        description: me!.guest && (levels.get(row.nodeId) ?? "none") === "none" ? "" : row.description,
         level: levels.get(row.nodeId) ?? "none",
         entries: counts.get(row.nodeId) ?? 0,
       }))
@@ -111,6 +113,9 @@ export const vaultList = query({
 
 export interface LedgerRow {
   id: string;
+  type: "folder" | "entry";
+  /** The folder it is shown in; null at the top. */
+  parentId: string | null;
   name: string;
   description: string;
   /** Its name. */
@@ -120,11 +125,15 @@ export interface LedgerRow {
   setHere: boolean;
   changedAt: number;
   binnedAt: number | null;
+  /** The folder with which it went into the bin. */
+  binnedWith: string | null;
   /** Number of people who reach it; only for its stewards. */
   people: number | null;
 }
 
-/** One vault's ledger: what the caller reaches in it. */
+type Kept = Omit<LedgerRow, "type" | "parentId" | "level" | "setHere" | "people">;
+
+/** One vault's ledger: what the caller reaches in it, and the folders on the way. */
 export const vaultLedger = query({
   name: "vaults.ledger",
   input: z.strictObject({ vaultId: idSchema }),
@@ -133,47 +142,42 @@ export const vaultLedger = query({
   run: async ({ tx, me, input, at }) => {
     const person = me!;
     const { levels, tree, grants: own } = await loadReach(tx, person, at);
-    const inside = [...tree.values()].filter(
-      (node) => node.vaultId === input.vaultId && levels.get(node.id) !== "none",
-    );
+    const levelAt = (id: string) => levels.get(id) ?? "none";
+    const inside = [...tree.values()].filter((node) => node.vaultId === input.vaultId && levelAt(node.id) !== "none");
     const [vault] = await tx.select().from(vaults).where(eq(vaults.nodeId, input.vaultId));
     if (!vault || inside.length === 0) throw notFound();
-    const level = levels.get(input.vaultId) ?? "none";
+    const level = levelAt(input.vaultId);
     const setHere = new Set(own.map((row) => row.nodeId));
-    const reachable = new Set(inside.map((node) => node.id));
-    const rows = await bulk<Omit<LedgerRow, "level" | "setHere" | "people">>(
-      tx,
-      {
-        id: sql`e.node_id`,
-        name: sql`e.name`,
-        description: sql`e.description`,
-        kind: sql`e.kind`,
-        signInPage: sql`e.sign_in_page`,
-        changedAt: sql`e.changed_at`,
-        binnedAt: sql`e.binned_at`,
-      },
-      sql`from entries e join places p on p.node_id = e.node_id and p.valid_until is null
-        where p.vault_id = ${input.vaultId}`,
-    );
-    const counts = await peopleCounts(tx, input.vaultId, at);
+    // Folders on the way to something reached are known by name, but to guests only from where they were asked in.
+    const shown = new Set(inside.map((node) => node.id));
+    if (!person.guest)
+      for (const { id } of inside)
+        for (let up = tree.get(id)!.parent; up !== null && !shown.has(up); up = tree.get(up)!.parent) shown.add(up);
+    const placeOf = (id: string): string | null => {
+      const up = tree.get(id)!.parent;
+      return up === null || up === input.vaultId || !shown.has(up) ? null : up;
+    };
+    const counts = await peopleCounts(tx, input.vaultId, tree, at);
+    const line = (type: LedgerRow["type"], row: Kept): LedgerRow => ({
+      ...row,
+      type,
+      parentId: placeOf(row.id),
+      level: levelAt(row.id),
+      setHere: setHere.has(row.id),
+      people: levelAt(row.id) === "steward" ? counts(row.id) : null,
+    });
     const ledger = sortByName(
-      rows
-        .filter(({ id }) => reachable.has(id))
-        .map((row): LedgerRow => {
-          const mine = levels.get(row.id) ?? "none";
-          return Object.assign(row, {
-            kind: readyKind(row.kind).name,
-            level: mine,
-            setHere: setHere.has(row.id),
-            people: atLeast(mine, "steward") ? counts(row.id) : null,
-          });
-        })
-        .filter((row) => row.binnedAt === null || row.level === "steward"),
+      [
+        ...(await keptEntries(tx, input.vaultId)).map((row) =>
+          line("entry", { ...row, kind: readyKind(row.kind).name }),
+        ),
+        ...(await keptFolders(tx, input.vaultId)).map((row) => line("folder", row)),
+      ].filter((row) => shown.has(row.id) && (row.binnedAt === null || row.level === "steward")),
     );
     return {
       id: vault.nodeId,
-      name: vault.name,
-      description: vault.description,
+      name: vaultNameFor(person, level, vault.name),
+      description: person.guest && level === "none" ? "" : vault.description,
       level,
       people: level === "steward" ? counts(vault.nodeId) : null,
       rows: ledger.filter((row) => row.binnedAt === null),
@@ -182,26 +186,63 @@ export const vaultLedger = query({
   },
 });
 
+const here = (vaultId: string) => sql`and p.valid_until is null where p.vault_id = ${vaultId}`;
+
+const keptEntries = (tx: Reader, vaultId: string) =>
+  bulk<Kept>(
+    tx,
+    {
+      id: sql`e.node_id`,
+      name: sql`e.name`,
+      description: sql`e.description`,
+      kind: sql`e.kind`,
+      signInPage: sql`e.sign_in_page`,
+      changedAt: sql`e.changed_at`,
+      binnedAt: sql`e.binned_at`,
+      binnedWith: sql`e.binned_with`,
+    },
+    sql`from entries e join places p on p.node_id = e.node_id ${here(vaultId)}`,
+  );
+
+const keptFolders = (tx: Reader, vaultId: string) =>
+  bulk<Kept>(
+    tx,
+    {
+      id: sql`f.node_id`,
+      name: sql`f.name`,
+      description: sql`''`,
+      kind: sql`'Folder'`,
+      signInPage: sql`''`,
+      changedAt: sql`n.created_at`,
+      binnedAt: sql`f.binned_at`,
+      binnedWith: sql`f.binned_with`,
+    },
+    sql`from folders f join nodes n on n.id = f.node_id join places p on p.node_id = f.node_id ${here(vaultId)}`,
+  );
+
+type Tree = Awaited<ReturnType<typeof loadReach>>["tree"];
+
 /** How many people reach a node of the vault; nodes without grants of their own answer as what is above them. */
-async function peopleCounts(
-  tx: Parameters<typeof loadSteps>[0],
-  vaultId: string,
-  at: number,
-): Promise<(nodeId: string) => number> {
-  const [everybody, top, withGrants] = await Promise.all([
+async function peopleCounts(tx: Reader, vaultId: string, tree: Tree, at: number): Promise<(nodeId: string) => number> {
+  const [everybody, withGrants] = await Promise.all([
     loadEverybody(tx, at),
-    loadSteps(tx, vaultId),
     tx
       .selectDistinct({ id: grants.nodeId })
       .from(grants)
       .innerJoin(places, and(eq(places.nodeId, grants.nodeId), isNull(places.validUntil)))
       .where(and(eq(places.vaultId, vaultId), isNull(grants.validUntil))),
   ]);
-  const count = (steps: typeof top.steps) =>
-    everybody.filter((person) => atLeast(resolve(person, steps, at).level, "use")).length;
-  const atVault = count(top.steps);
   const own = new Map<string, number>();
-  for (const { id } of withGrants) own.set(id, count((await loadSteps(tx, id)).steps));
-  // Folders come later: until then an entry's parent is its vault.
-  return (nodeId) => own.get(nodeId) ?? atVault;
+  const distinct = [...tree.values()]
+    .filter((node) => node.vaultId === vaultId && node.separate)
+    .map((node) => node.id);
+  for (const id of new Set([vaultId, ...distinct, ...withGrants.map((row) => row.id)])) {
+    const { steps } = await loadSteps(tx, id);
+    own.set(id, everybody.filter((person) => atLeast(resolve(person, steps, at).level, "use")).length);
+  }
+  return (nodeId) => {
+    let node = nodeId;
+    while (!own.has(node)) node = tree.get(node)!.parent!;
+    return own.get(node)!;
+  };
 }

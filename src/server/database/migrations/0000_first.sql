@@ -29,7 +29,8 @@ CREATE TABLE `entries` (
 	`created_at` integer NOT NULL,
 	`created_by` text NOT NULL,
 	`binned_at` integer,
-	`binned_by` text
+	`binned_by` text,
+	`binned_with` text
 );
 --> statement-breakpoint
 CREATE INDEX `entries_site` ON `entries` (`site`);--> statement-breakpoint
@@ -64,7 +65,10 @@ CREATE TABLE `fingerprints` (
 CREATE INDEX `fingerprints_value` ON `fingerprints` (`fingerprint`);--> statement-breakpoint
 CREATE TABLE `folders` (
 	`node_id` text PRIMARY KEY NOT NULL,
-	`name` text NOT NULL
+	`name` text NOT NULL,
+	`binned_at` integer,
+	`binned_by` text,
+	`binned_with` text
 );
 --> statement-breakpoint
 CREATE TABLE `grants` (
@@ -257,6 +261,7 @@ CREATE TABLE `places` (
 );
 --> statement-breakpoint
 CREATE INDEX `places_node` ON `places` (`node_id`,`valid_until`);--> statement-breakpoint
+CREATE INDEX `places_parent` ON `places` (`parent_id`,`valid_until`);--> statement-breakpoint
 CREATE INDEX `places_vault` ON `places` (`vault_id`,`valid_until`);--> statement-breakpoint
 CREATE TABLE `proofs` (
 	`jti` text PRIMARY KEY NOT NULL,

@@ -40,8 +40,14 @@ export default async function EntryPage({
     <Page
       where={
         <>
-          <a href="/vaults">Vaults</a> · <a href={`/vaults/${entry.vault.id}`}>{entry.vault.name}</a>.{" "}
-          {entry.reveal && `Changed ${sayDay(entry.changedAt, now, entry.zone)} by ${entry.reveal.changedBy}. `}
+          <a href="/vaults">Vaults</a> · <a href={`/vaults/${entry.vault.id}`}>{entry.vault.name}</a>
+          {entry.folders.map((folder) => (
+            <span key={folder.id}>
+              {" "}
+              · <a href={`/vaults/${entry.vault.id}?in=${folder.id}`}>{folder.name}</a>
+            </span>
+          ))}
+          . {entry.reveal && `Changed ${sayDay(entry.changedAt, now, entry.zone)} by ${entry.reveal.changedBy}. `}
           <b>{MAY[entry.level]}</b>
           <span className="unseen"> {levelWord(entry.level)}</span>
         </>

@@ -6,9 +6,15 @@ import { vaultLedger } from "@/server/vaults/vaults";
 
 export const metadata = { title: "Vault" };
 
-export default async function VaultPage({ params }: { params: Promise<{ id: string }> }) {
-  const [{ id }, { zone }] = await Promise.all([params, me()]);
+export default async function VaultPage({
+  params,
+  searchParams,
+}: {
+  params: Promise<{ id: string }>;
+  searchParams: Promise<{ in?: string }>;
+}) {
+  const [{ id }, search, { zone }] = await Promise.all([params, searchParams, me()]);
   const { rows, ...vault } = await ask(vaultLedger, { vaultId: id });
   const who = vault.level === "steward" ? await ask(whoCanDoWhat, { nodeId: id }) : null;
-  return <Ledger vault={vault} packed={pack(rows)} who={who} zone={zone} now={Date.now()} />;
+  return <Ledger vault={vault} packed={pack(rows)} who={who} zone={zone} now={Date.now()} inside={search.in ?? null} />;
 }

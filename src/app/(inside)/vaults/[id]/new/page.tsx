@@ -1,11 +1,10 @@
 import { notFound } from "next/navigation";
-import { atLeast } from "@/core/access/level";
 import { isReadyKind, READY_KINDS, readyKind } from "@/core/kinds/ready";
 import { ChooseKind } from "@/interface/entry/ChooseKind";
 import { EntryForm } from "@/interface/entry/EntryForm";
 import { Page } from "@/interface/frame/Frame";
 import { ask, me } from "@/server/page";
-import { vaultLedger } from "@/server/vaults/vaults";
+import { vaultPlaces } from "@/server/vaults/places";
 
 export const metadata = { title: "New entry" };
 
@@ -14,24 +13,26 @@ export default async function NewEntryPage({
   searchParams,
 }: {
   params: Promise<{ id: string }>;
-  searchParams: Promise<{ kind?: string }>;
+  searchParams: Promise<{ kind?: string; in?: string }>;
 }) {
   const [{ id }, search] = await Promise.all([params, searchParams, me()]);
-  const vault = await ask(vaultLedger, { vaultId: id });
+  const places = await ask(vaultPlaces, { vaultId: id });
+  const place = search.in ? places.find((one) => one.id === search.in) : places[0];
+  if (!place) notFound();
   const kind = search.kind && isReadyKind(search.kind) ? readyKind(search.kind) : null;
-  if (!atLeast(vault.level, "edit")) notFound();
   return (
     <Page
       where={
         <>
-          <a href="/vaults">Vaults</a> · <a href={`/vaults/${vault.id}`}>{vault.name}</a>. A new entry.
+          <a href="/vaults">Vaults</a> ·{" "}
+          <a href={place.id === id ? `/vaults/${id}` : `/vaults/${id}?in=${place.id}`}>{place.name}</a>. A new entry.
         </>
       }
     >
       {kind ? (
-        <EntryForm kind={kind} entry={null} parent={{ id: vault.id, name: vault.name }} />
+        <EntryForm kind={kind} entry={null} vaultId={id} parent={place} />
       ) : (
-        <ChooseKind kinds={READY_KINDS} vault={vault} />
+        <ChooseKind kinds={READY_KINDS} vaultId={id} place={place} />
       )}
     </Page>
   );

@@ -1,0 +1,133 @@
+"use client";
+
+import { FolderClosed } from "lucide-react";
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import { atLeast } from "@/core/access/level";
+import { sayTime } from "@/core/time";
+import type { folderPage } from "@/server/vaults/folderPage";
+import { CardPage, CardTitle, Story } from "../entry/Card";
+import { WhoCanDoWhat, type WhoView } from "../entry/WhoCanDoWhat";
+import { useCommand } from "../shared/ask";
+import { Button, ButtonLink, Notice, Row, Stack, TextField } from "../shared/controls";
+import { Dialog } from "../shared/Dialog";
+import { Form } from "../shared/Form";
+import { MakeFolder } from "./MakeFolder";
+import { MoveSheet } from "./MoveSheet";
+
+type FolderView = Awaited<ReturnType<(typeof folderPage)["execute"]>>;
+
+/** A folder by itself: its name and place, what may be done with it, and who can do what in it. */
+export function FolderPage({ folder, who, now }: { folder: FolderView; who: WhoView | null; now: number }) {
+  const router = useRouter();
+  const rename = useCommand("vaults.renameFolder");
+  const restore = useCommand("vaults.restoreFolder");
+  const [name, setName] = useState(folder.name);
+  const [sheet, setSheet] = useState<"move" | "make" | "bin" | null>(null);
+  const close = () => setSheet(null);
+  const here = folder.binnedAt === null;
+  const mayEdit = here && atLeast(folder.level, "edit");
+  const steward = folder.level === "steward";
+  return (
+    <CardPage>
+      <div>
+        <CardTitle>
+          <FolderClosed size={34} strokeWidth={1.5} aria-hidden />
+          <div>
+            <h1>{folder.name}</h1>
+            <p className="soft small">Folder</p>
+          </div>
+          <ButtonLink href={`/vaults/${folder.vault.id}?in=${folder.id}`}>See what lies in it</ButtonLink>
+        </CardTitle>
+        {!here && (
+          <Notice style={{ marginBottom: 16 }}>
+            <b>In the bin</b> since {sayTime(folder.binnedAt!, now, folder.zone)}, with all that lies in it.
+            {folder.binnedWith === folder.id && (
+              <Row style={{ marginTop: 8 }}>
+                <Button onPress={() => restore.run({ folderId: folder.id })}>Restore all of it</Button>
+              </Row>
+            )}
+          </Notice>
+        )}
+        {restore.refused && (
+          <Notice data-tone="bad" role="alert">
+            {restore.refused.message}
+          </Notice>
+        )}
+        {mayEdit && (
+          <Stack>
+            <Form
+              verb="Rename"
+              onSend={() => rename.run({ folderId: folder.id, name })}
+              running={rename.running}
+              unready={name.trim() === folder.name}
+              wrong={rename.wrong()}
+            >
+              <TextField label="Name" value={name} onText={setName} wrong={rename.wrong("name")} />
+            </Form>
+            <Row>
+              <ButtonLink href={`/vaults/${folder.vault.id}/new?in=${folder.id}`}>Add an entry in it</ButtonLink>
+              <Button onPress={() => setSheet("make")}>Make a folder in it</Button>
+              <Button onPress={() => setSheet("move")}>Move</Button>
+              {steward && (
+                <Button look="harm" onPress={() => setSheet("bin")}>
+                  Put in the bin
+                </Button>
+              )}
+            </Row>
+          </Stack>
+        )}
+        <Story
+          title={steward ? "Story" : "What you did here"}
+          lines={folder.story}
+          own={!steward}
+          zone={folder.zone}
+          now={now}
+        />
+      </div>
+      <aside>
+        {who ? (
+          <WhoCanDoWhat nodeId={folder.id} nodeWord="this folder" who={who} zone={folder.zone} now={now} />
+        ) : (
+          <>
+            <h2>What you may do</h2>
+            <p>{folder.own.sentence}</p>
+          </>
+        )}
+      </aside>
+      {sheet === "move" && <MoveSheet nodes={[folder]} vaultId={folder.vault.id} onClose={close} />}
+      {sheet === "make" && (
+        <MakeFolder
+          parent={folder}
+          onClose={close}
+          onMade={(id) => router.push(`/vaults/${folder.vault.id}?in=${id}`)}
+        />
+      )}
+      {sheet === "bin" && <BinFolder folder={folder} onClose={close} />}
+    </CardPage>
+  );
+}
+
+function BinFolder({ folder, onClose }: { folder: FolderView; onClose: () => void }) {
+  const router = useRouter();
+  const bin = useCommand("vaults.binFolder");
+  return (
+    <Dialog title={`Put ${folder.name} in the bin`} open onClose={onClose}>
+      <Form
+        verb="Put in the bin"
+        look="harm"
+        onSend={async () => {
+          if ((await bin.run({ folderId: folder.id })).ok) router.push(`/vaults/${folder.vault.id}`);
+        }}
+        running={bin.running}
+        onCancel={onClose}
+        wrong={bin.refused?.message}
+      >
+        <p>
+          All that lies in it goes with it. Nobody can use any of it until the folder is restored, and then all of it
+          comes back to its place.
+        </p>
+      </Form>
+    </Dialog>
+  );
+}

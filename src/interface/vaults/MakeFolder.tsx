@@ -1,0 +1,37 @@
+"use client";
+
+import { useState } from "react";
+import { useCommand } from "../shared/ask";
+import { TextField } from "../shared/controls";
+import { Dialog } from "../shared/Dialog";
+import { Form } from "../shared/Form";
+
+interface MakeFolderProps {
+  parent: { id: string; name: string };
+  onClose: () => void;
+  onMade: (folderId: string) => void;
+}
+
+export function MakeFolder({ parent, onClose, onMade }: MakeFolderProps) {
+  const make = useCommand<{ folderId: string }>("vaults.makeFolder");
+  const [name, setName] = useState("");
+  return (
+    <Dialog title={`Make a folder in ${parent.name}`} open onClose={onClose}>
+      <Form
+        verb="Make the folder"
+        onSend={async () => {
+          const answer = await make.run({ parentId: parent.id, name });
+          if (answer.ok) {
+            onClose();
+            onMade(answer.result.folderId);
+          }
+        }}
+        running={make.running}
+        onCancel={onClose}
+        wrong={make.refused?.field === "name" ? null : make.refused?.message}
+      >
+        <TextField label="Name" value={name} onText={setName} wrong={make.wrong("name")} autoFocus />
+      </Form>
+    </Dialog>
+  );
+}

@@ -1,0 +1,39 @@
+/** One folder as its reader may see it. */
+import { eq } from "drizzle-orm";
+import { z } from "zod";
+import { requireLevel } from "../access/load";
+import { ownLevel } from "../access/who";
+import { idSchema, query } from "../command";
+import { folders, organisation, vaults } from "../database/schema";
+import { storyOf } from "../journal/story";
+import { notFound } from "../refused";
+import { foldersOnTheWay, vaultNameAt } from "./places";
+
+export const folderPage = query({
+  name: "vaults.folder",
+  input: z.strictObject({ folderId: idSchema }),
+  by: ["person"],
+  allow: (context) => requireLevel(context, context.input.folderId, "use"),
+  run: async ({ tx, me, input, at, allowed }) => {
+    const [folder] = await tx.select().from(folders).where(eq(folders.nodeId, input.folderId));
+    const steward = allowed.level === "steward";
+    if (!folder || (folder.binnedAt !== null && !steward)) throw notFound();
+    const [[vault], [home], own] = await Promise.all([
+      tx.select().from(vaults).where(eq(vaults.nodeId, allowed.vaultId)),
+      tx.select().from(organisation),
+      ownLevel(tx, me!.id, input.folderId, at),
+    ]);
+    return {
+      id: folder.nodeId,
+      name: folder.name,
+      binnedAt: folder.binnedAt,
+      binnedWith: folder.binnedWith,
+      vault: { id: vault!.nodeId, name: await vaultNameAt(tx, me!, vault!, at) },
+      folders: await foldersOnTheWay(tx, allowed.path.slice(1), me!),
+      level: allowed.level,
+      own: own!,
+      zone: home!.timeZone,
+      story: await storyOf(tx, folder.nodeId, steward ? null : me!.id),
+    };
+  },
+});

@@ -1,0 +1,172 @@
+/**
+ * Moving within a vault. Grants that are set on what moves travel with it; what it inherits changes. A move that
+ * changes nobody's access needs Edit; any other needs Steward of all that moves, and Edit where it goes.
+ */
+import { and, eq, isNull } from "drizzle-orm";
+import { z } from "zod";
+import { atLeast, type Reach, resolve, type Step } from "../../core/access";
+import { type Asking, loadPath, loadSteps, requireLevel } from "../access/load";
+import { nodeName } from "../access/nodeName";
+import { loadEverybody } from "../access/person";
+import { distinctBelow } from "../access/stewards";
+import { command, idSchema, query } from "../command";
+import type { Reader } from "../database/client";
+import { entries, folders, places } from "../database/schema";
+import { uuidv7 } from "../ids";
+import { Refused } from "../refused";
+import { DEEPEST, idsBelow, requirePlace } from "./folders";
+
+const moving = z.strictObject({ nodeIds: z.array(idSchema).min(1).max(500), parentId: idSchema });
+
+export interface MoveEffect {
+  personId: string;
+  name: string;
+  node: string;
+  before: Reach;
+  after: Reach;
+}
+
+/** Whose level would differ, where: now, or at the next moment at which a window or a membership opens or closes. */
+async function effectsOf(tx: Reader, nodeIds: string[], parentId: string, at: number): Promise<MoveEffect[]> {
+  const everybody = await loadEverybody(tx, at);
+  const { steps: above } = await loadSteps(tx, parentId);
+  const effects: MoveEffect[] = [];
+  for (const moved of nodeIds)
+    for (const id of await distinctBelow(tx, moved)) {
+      const { steps: before } = await loadSteps(tx, id);
+      const after = [...before.slice(0, before.findIndex((step) => step.node === moved) + 1), ...above];
+      const node = await nodeName(tx, id);
+      for (const person of everybody) {
+        const moments = [at, ...edges([...before, ...after], person.held, at)];
+        const differs = moments.find((moment) => levelAt(person, before, moment) !== levelAt(person, after, moment));
+        if (differs !== undefined)
+          effects.push({
+            personId: person.id,
+            name: person.name,
+            node,
+            before: levelAt(person, before, differs),
+            after: levelAt(person, after, differs),
+          });
+      }
+    }
+  return effects;
+}
+
+type Everybody = Awaited<ReturnType<typeof loadEverybody>>[number];
+
+function levelAt(person: Everybody, steps: readonly Step[], at: number): Reach {
+  const holds = (window: { from: number | null; until: number | null }) =>
+    (window.from ?? 0) <= at && at < (window.until ?? Number.MAX_SAFE_INTEGER);
+  return resolve({ ...person, groups: new Set(person.held.filter(holds).map((row) => row.groupId)) }, steps, at).level;
+}
+
+function edges(steps: readonly Step[], held: Everybody["held"], at: number): number[] {
+  const all = [...steps.flatMap((step) => step.grants), ...held].flatMap((window) => [window.from, window.until]);
+  return [...new Set(all.filter((edge): edge is number => edge !== null && edge > at))].sort((a, b) => a - b);
+}
+
+async function requireMove(context: Asking & { input: z.output<typeof moving> }) {
+  const { tx, input, at } = context;
+  const place = await requirePlace(context, input.parentId, "edit");
+  const above = (await loadPath(tx, input.parentId)).map((node) => node.id);
+  const from: string[] = [];
+  for (const nodeId of input.nodeIds) {
+    const held = await requireLevel(context, nodeId, "edit");
+    const [node] = held.path;
+    if (node!.type === "vault") throw new Refused("bad-input", "A vault is not moved.", "nodeIds");
+    if (held.vaultId !== place.vaultId) throw new Refused("bad-input", "It stays in its vault.", "parentId");
+    if (above.includes(nodeId)) throw new Refused("bad-input", "A folder does not go into itself.", "parentId");
+    if (node!.parentId === input.parentId) throw new Refused("conflict", "It is there already.", "parentId");
+    if (await isBinned(tx, nodeId)) throw new Refused("conflict", "What lies in the bin is not moved.");
+    if (node!.type === "folder" && place.depth + (await heightOf(tx, nodeId)) > DEEPEST)
+      throw new Refused("bad-input", `Folders nest at most ${DEEPEST} deep.`, "parentId");
+    from.push(node!.parentId!);
+  }
+  const effects = await effectsOf(tx, input.nodeIds, input.parentId, at);
+  const steward = await isStewardOfAll(context, input.nodeIds);
+  return { vaultId: place.vaultId, place, from, effects, steward };
+}
+
+async function isBinned(tx: Reader, nodeId: string): Promise<boolean> {
+  const [entry] = await tx.select({ at: entries.binnedAt }).from(entries).where(eq(entries.nodeId, nodeId));
+  const [folder] = await tx.select({ at: folders.binnedAt }).from(folders).where(eq(folders.nodeId, nodeId));
+  return (entry ?? folder)?.at != null;
+}
+
+/** How many folders lie within one another in this one, itself included. */
+async function heightOf(tx: Reader, folderId: string): Promise<number> {
+  const inside = new Set(await idsBelow(tx, folderId));
+  let most = 1;
+  for (const id of inside) {
+    const path = await loadPath(tx, id);
+    if (path[0]?.type === "folder") most = Math.max(most, path.findIndex((node) => node.id === folderId) + 1);
+  }
+  return most;
+}
+
+async function isStewardOfAll(context: Asking, nodeIds: string[]): Promise<boolean> {
+  const { tx, me, at } = context;
+  for (const nodeId of nodeIds)
+    for (const id of await distinctBelow(tx, nodeId)) {
+      const { steps } = await loadSteps(tx, id);
+      if (!atLeast(resolve(me!, steps, at).level, "steward")) return false;
+    }
+  return true;
+}
+
+/** What a move would do to whom. Only stewards of all that moves read names; others, whether they may. */
+export const movePreview = query({
+  name: "vaults.movePreview",
+  input: moving,
+  by: ["person"],
+  allow: requireMove,
+  run: async ({ allowed: { effects, steward } }) => ({
+    may: steward || effects.length === 0,
+    changes: effects.length > 0,
+    effects: steward ? effects : [],
+  }),
+});
+
+export const moveNodes = command({
+  name: "vaults.move",
+  input: moving,
+  by: ["person"],
+  allow: async (context) => {
+    const allowed = await requireMove(context);
+    if (allowed.effects.length > 0 && !allowed.steward)
+      throw new Refused("not-allowed", "This would change who can do what with it: only its steward can do that.");
+    return allowed;
+  },
+  run: async ({ tx, input, at, commandId, allowed }) => {
+    for (const nodeId of input.nodeIds) {
+      await tx
+        .update(places)
+        .set({ validUntil: at })
+        .where(and(eq(places.nodeId, nodeId), isNull(places.validUntil)));
+      await tx.insert(places).values({
+        id: uuidv7(),
+        nodeId,
+        parentId: input.parentId,
+        vaultId: allowed.vaultId,
+        validFrom: at,
+        commandId,
+      });
+    }
+    const names = new Map<string, string>();
+    for (const id of [input.parentId, ...input.nodeIds]) names.set(id, await nodeName(tx, id));
+    return { names };
+  },
+  journal: ({ input, result, allowed }) =>
+    input.nodeIds.map((nodeId) => ({
+      node: nodeId,
+      vault: allowed.vaultId,
+      subject: input.parentId,
+      details: { changes: allowed.effects.length },
+      names: { [nodeId]: result.names.get(nodeId)!, [input.parentId]: result.names.get(input.parentId)! },
+    })),
+  // Whose access changes is told as members of the vault are: everybody who reaches something there looks again.
+  tell: ({ allowed }) => [
+    `vault:${allowed.vaultId}`,
+    ...allowed.effects.map((one) => `person:${one.personId}` as const),
+  ],
+});
