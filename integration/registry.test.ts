@@ -85,6 +85,17 @@ const EXPECTED: Record<string, { who: Who; input: () => unknown }> = {
   "vaults.ledger": { who: "vault-reach", input: () => ({ vaultId: fixture.vaultId }) },
   "vaults.makeVault": { who: "administrators", input: () => ({ name: "Another vault" }) },
   "vaults.changeVault": { who: "vault-steward", input: () => ({ vaultId: fixture.vaultId, name: "Shop & Tickets" }) },
+  "vaults.beginImport": { who: "vault-edit", input: () => ({ parentId: fixture.vaultId }) },
+  "vaults.importChunk": {
+    who: "own",
+    input: () => ({ importId: id(), rows: [{ kind: "note", values: { name: "x" }, folder: [] }] }),
+  },
+  "vaults.publishImport": { who: "own", input: () => ({ importId: id() }) },
+  "vaults.cancelImport": { who: "own", input: () => ({ importId: id() }) },
+  "vaults.sweepImports": { who: "server", input: () => ({ deadProcesses: [] }) },
+  "vaults.compareRows": { who: "everybody", input: () => ({ rows: [] }) },
+  "vaults.import": { who: "own", input: () => ({ importId: id() }) },
+  "vaults.undoImport": { who: "own", input: () => ({ importId: id() }) },
   "vaults.places": { who: "vault-edit", input: () => ({ vaultId: fixture.vaultId }) },
   "vaults.folder": { who: "vault-steward", input: () => ({ folderId: fixture.folderId }) },
   "vaults.makeFolder": {

@@ -1,13 +1,14 @@
 /** Small regular work: sign-ins whose process is gone, and failures counted by the minute. */
 import { hostname } from "node:os";
-import { and, inArray, isNull, lt } from "drizzle-orm";
+import { and, eq, inArray, isNotNull, isNull, lt } from "drizzle-orm";
 import { z } from "zod";
 import { tellOfExpiry } from "./access/expiry";
 import { command } from "./command";
-import { failedSignIns, persons, signIns } from "./database/schema";
+import { failedSignIns, importRows, imports, persons, signIns } from "./database/schema";
 import type { Galtry } from "./galtry";
 import { closeBrokenOff } from "./signin/sealed";
 import { signOutEnded } from "./signin/signingOut";
+import { sweepImports } from "./vaults/importing";
 
 const EVERY_MS = 5_000;
 
@@ -52,9 +53,28 @@ export async function closeDeadSignIns(house: Galtry): Promise<void> {
     .selectDistinct({ process: signIns.process })
     .from(signIns)
     .where(and(isNull(signIns.endedAt)));
-  const dead = open.map((row) => row.process).filter((name) => name !== house.process && isDead(name));
-  await closeBrokenOff.execute(house, { deadProcesses: dead }, { kind: "server" });
+  await closeBrokenOff.execute(house, { deadProcesses: deadAmong(house, open) }, { kind: "server" });
 }
+
+/** What was being brought in and will not be: swept away piece by piece, so that nobody waits for it. */
+export async function sweepDeadImports(house: Galtry): Promise<void> {
+  const open = await house.db
+    .selectDistinct({ process: imports.process })
+    .from(imports)
+    .where(and(isNull(imports.publishedAt), isNull(imports.cancelledAt)));
+  const [left] = await house.db
+    .select({ id: importRows.importId })
+    .from(importRows)
+    .innerJoin(imports, eq(imports.id, importRows.importId))
+    .where(isNotNull(imports.cancelledAt))
+    .limit(1);
+  if (open.length === 0 && !left) return;
+  const deadProcesses = deadAmong(house, open);
+  while (await sweepImports.execute(house, { deadProcesses }, { kind: "server" }));
+}
+
+const deadAmong = (house: Galtry, open: { process: string }[]): string[] =>
+  open.map((row) => row.process).filter((name) => name !== house.process && isDead(name));
 
 function isDead(name: string): boolean {
   const at = name.lastIndexOf(":");
@@ -78,6 +98,7 @@ export function startHousekeeping(house: Galtry): void {
     }
     void signOutEnded(house).catch(() => undefined);
     void closeDeadSignIns(house).catch(() => undefined);
+    void sweepDeadImports(house).catch(() => undefined);
     void journalFailures.execute(house, {}, { kind: "server" }).catch(() => undefined);
   }, EVERY_MS);
   timer.unref();

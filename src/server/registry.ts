@@ -50,6 +50,16 @@ import {
 import { entryPage } from "./vaults/entryPage";
 import { folderPage } from "./vaults/folderPage";
 import { binFolder, makeFolder, renameFolder, restoreFolder } from "./vaults/folders";
+import {
+  beginImport,
+  cancelImport,
+  compareRows,
+  importChunk,
+  importPage,
+  publishImport,
+  sweepImports,
+  undoImport,
+} from "./vaults/importing";
 import { moveNodes, movePreview } from "./vaults/moving";
 import { vaultPlaces } from "./vaults/places";
 import { changeVault, makeVault, vaultLedger, vaultList } from "./vaults/vaults";
@@ -97,6 +107,14 @@ const ALL = [
   whoCanDoWhat,
   whyEnded,
   folderPage,
+  beginImport,
+  importChunk,
+  publishImport,
+  cancelImport,
+  sweepImports,
+  compareRows,
+  importPage,
+  undoImport,
   makeFolder,
   renameFolder,
   binFolder,

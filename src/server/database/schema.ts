@@ -252,6 +252,37 @@ export const entryVersions = sqliteTable(
   (t) => [uniqueIndex("entry_versions_number").on(t.entryId, t.number)],
 );
 
+/** A table that is being brought in. Its entries have no places, and so nobody reaches them, until it is published. */
+export const imports = sqliteTable("imports", {
+  id: id(),
+  vaultId: text("vault_id").notNull(),
+  parentId: text("parent_id").notNull(),
+  personId: text("person_id").notNull(),
+  /** Machine and process id: what a dead process began is swept away. */
+  process: text("process").notNull(),
+  begunAt: time("begun_at").notNull(),
+  /** When rows came last. */
+  movedAt: time("moved_at").notNull(),
+  publishedAt: time("published_at"),
+  cancelledAt: time("cancelled_at"),
+  undoneAt: time("undone_at"),
+  foldersMade: text("folders_made", { mode: "json" }).$type<string[]>().notNull(),
+});
+
+export const importRows = sqliteTable(
+  "import_rows",
+  {
+    entryId: text("entry_id").primaryKey(),
+    importId: text("import_id").notNull(),
+    versionId: text("version_id").notNull(),
+    /** Made beforehand, so that publishing only copies. */
+    placeId: text("place_id").notNull(),
+    /** Names of folders, the outermost first. */
+    folder: text("folder", { mode: "json" }).$type<string[]>().notNull(),
+  },
+  (t) => [index("import_rows_import").on(t.importId)],
+);
+
 /** Keyed fingerprints (HMAC) of the values of a version: the same value twice shows without opening either. */
 export const fingerprints = sqliteTable(
   "fingerprints",
@@ -285,7 +316,7 @@ export const grants = sqliteTable(
   ],
 );
 
-export type SightingHow = "revealed" | "copied" | "written" | "captured" | "guarded fill";
+export type SightingHow = "revealed" | "copied" | "written" | "captured" | "brought in" | "guarded fill";
 
 export const sightings = sqliteTable(
   "sightings",

@@ -142,6 +142,10 @@ function sentence(
       return `put ${it} in the bin, with all that lies in it`;
     case "vaults.restoreFolder":
       return `restored ${it}, with all that lay in it`;
+    case "vaults.publishImport":
+      return `brought in ${Number(details.entries).toLocaleString("en-GB")} ${details.entries === 1 ? "entry" : "entries"}${node === null ? "" : ` to ${node}`}`;
+    case "vaults.undoImport":
+      return `undid bringing in ${Number(details.entries).toLocaleString("en-GB")} ${details.entries === 1 ? "entry" : "entries"}${node === null ? "" : ` to ${node}`}`;
     case "vaults.move":
       return `moved ${it}`;
     case "vaults.changeSigningIn":

@@ -33,8 +33,8 @@ import { requirePlace } from "./folders";
 import { fingerprint, openValues, type SealedValues, sealValues } from "./sealing";
 
 /** One key for each value (core/kinds/values.ts); read once the kind is known. */
-const flatValues = z.record(z.string().max(80), z.unknown());
-const kindSchema = z.string().refine(isReadyKind, "There is no such kind.");
+export const flatValues = z.record(z.string().max(80), z.unknown());
+export const kindSchema = z.string().refine(isReadyKind, "There is no such kind.");
 
 export type EntryRow = typeof entries.$inferSelect;
 export type VersionRow = typeof entryVersions.$inferSelect;
@@ -167,7 +167,7 @@ export const changeEntry = command({
 });
 
 /** Read by the entry's kind, once that is known. */
-function valuesIn(kind: Kind, flat: Record<string, unknown>): EntryValues {
+export function valuesIn(kind: Kind, flat: Record<string, unknown>): EntryValues {
   try {
     return readValues(kind, flat);
   } catch (error) {
@@ -188,9 +188,12 @@ interface WriteVersion {
   earlier?: VersionRow;
 }
 
-/** Seals a new version and says what the entry's row becomes. What was left out stays as it was. */
-async function writeVersion(tx: Transaction, house: Galtry, write: WriteVersion) {
-  const { kind, values, before, entryId, vaultId, personId, at } = write;
+/**
+ * A new version, sealed, with all that is written beside it; nothing is written here. What was left out stays as it was.
+ * @param reader reads the vault's key
+ */
+export async function composeVersion(reader: Reader, house: Galtry, write: WriteVersion) {
+  const { kind, values, before, entryId, vaultId, personId, at, how } = write;
   const versionId = uuidv7();
   const after = hiddenValues(kind, values, before);
   const extras: ExtraField[] = values.extras.map(({ id, label, class: fieldClass, value }) =>
@@ -207,24 +210,33 @@ async function writeVersion(tx: Transaction, house: Galtry, write: WriteVersion)
     extras,
     useSeesUserName: values.useSeesUserName,
   };
-  const sealed = await sealValues(tx, house.keys, { vaultId, entryId, versionId }, after);
-  await tx.insert(entryVersions).values({
-    id: versionId,
-    entryId,
-    number: write.number,
-    vaultId,
-    ...sealed,
-    open,
-    createdAt: at,
-    createdBy: personId,
-    // A version that the site refused stays refused while what is sent to it stays the same.
-    refusedAt: write.earlier?.refusedAt && sameLogin(before, after) ? write.earlier.refusedAt : null,
-  });
-  await keepFingerprints(tx, house, { kind, versionId, entryId, personId, at, how: write.how }, before, after);
-  const changed = changedFields(write.earlier?.open ?? {}, open, before, after);
+  const sealed = await sealValues(reader, house.keys, { vaultId, entryId, versionId }, after);
+  const old = fieldsOf(before);
+  const marks = Object.entries(fieldsOf(after)).map(([field, value]) => ({
+    field,
+    fingerprint: fingerprint(house.keys, field, value),
+    // Whoever writes a secret has seen it.
+    seen: isSecret(kind, field) && value !== old[field],
+  }));
   const host = hostOf(values.signInPage) ?? "";
   return {
-    changed,
+    changed: changedFields(write.earlier?.open ?? {}, open, before, after),
+    version: {
+      id: versionId,
+      entryId,
+      number: write.number,
+      vaultId,
+      ...sealed,
+      open,
+      createdAt: at,
+      createdBy: personId,
+      // A version that the site refused stays refused while what is sent to it stays the same.
+      refusedAt: write.earlier?.refusedAt && sameLogin(before, after) ? write.earlier.refusedAt : null,
+    },
+    fingerprints: marks.map((mark) => ({ versionId, field: mark.field, fingerprint: mark.fingerprint })),
+    sightings: marks
+      .filter((mark) => mark.seen)
+      .map((mark) => ({ id: uuidv7(), entryId, field: mark.field, fingerprint: mark.fingerprint, personId, at, how })),
     row: {
       ...open,
       host,
@@ -235,6 +247,15 @@ async function writeVersion(tx: Transaction, house: Galtry, write: WriteVersion)
       changedBy: personId,
     },
   };
+}
+
+/** Writes a new version and says what the entry's row becomes. */
+async function writeVersion(tx: Transaction, house: Galtry, write: WriteVersion) {
+  const composed = await composeVersion(tx, house, write);
+  await tx.insert(entryVersions).values(composed.version);
+  if (composed.fingerprints.length > 0) await tx.insert(fingerprints).values(composed.fingerprints);
+  if (composed.sightings.length > 0) await tx.insert(sightings).values(composed.sightings);
+  return composed;
 }
 
 /** Values of the classes identifier and secret as they are from now on; empty ones are not kept. */
@@ -297,22 +318,6 @@ const sameLogin = (a: SealedValues, b: SealedValues) =>
 /** Secrets and identifiers by field name, for fingerprints and comparison. */
 export const fieldsOf = ({ fields, code }: SealedValues): Record<string, string> =>
   code ? { ...fields, [CODE]: code.secret } : fields;
-
-async function keepFingerprints(
-  tx: Transaction,
-  house: Galtry,
-  of: { kind: Kind; versionId: string; entryId: string; personId: string; at: number; how: SightingHow },
-  before: SealedValues,
-  after: SealedValues,
-) {
-  const old = fieldsOf(before);
-  for (const [field, value] of Object.entries(fieldsOf(after))) {
-    const mark = fingerprint(house.keys, field, value);
-    await tx.insert(fingerprints).values({ versionId: of.versionId, field, fingerprint: mark });
-    // Whoever writes a secret has seen it.
-    if (isSecret(of.kind, field) && value !== old[field]) await noteSighting(tx, { ...of, field, mark });
-  }
-}
 
 /** Extra fields that are not open count as secrets, whichever they are. */
 export const isSecret = (kind: Kind, field: string) => (fieldOf(kind, field)?.class ?? "secret") === "secret";

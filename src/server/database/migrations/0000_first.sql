@@ -96,6 +96,29 @@ CREATE TABLE `groups` (
 	`created_at` integer NOT NULL
 );
 --> statement-breakpoint
+CREATE TABLE `import_rows` (
+	`entry_id` text PRIMARY KEY NOT NULL,
+	`import_id` text NOT NULL,
+	`version_id` text NOT NULL,
+	`place_id` text NOT NULL,
+	`folder` text NOT NULL
+);
+--> statement-breakpoint
+CREATE INDEX `import_rows_import` ON `import_rows` (`import_id`);--> statement-breakpoint
+CREATE TABLE `imports` (
+	`id` text PRIMARY KEY NOT NULL,
+	`vault_id` text NOT NULL,
+	`parent_id` text NOT NULL,
+	`person_id` text NOT NULL,
+	`process` text NOT NULL,
+	`begun_at` integer NOT NULL,
+	`moved_at` integer NOT NULL,
+	`published_at` integer,
+	`cancelled_at` integer,
+	`undone_at` integer,
+	`folders_made` text NOT NULL
+);
+--> statement-breakpoint
 CREATE TABLE `journal` (
 	`seq` integer PRIMARY KEY NOT NULL,
 	`at` integer NOT NULL,

@@ -1,0 +1,244 @@
+/** Bringing in many entries: all or nothing, seen by nobody before, undone within a day. */
+import { afterAll, beforeAll, describe, expect, test } from "vitest";
+import { type Fixture, give, makeFixture } from "../demo/fixture";
+import { type InProcess, inProcess } from "../demo/inProcess";
+import { carriesSecret, tracesOf } from "../src/core/signin/carries";
+import { frontDesk } from "../src/server/frontdesk/frontDesk";
+import { sweepDeadImports } from "../src/server/housekeeping";
+import { journalPage } from "../src/server/journal/story";
+import { keyList } from "../src/server/lanyard/keys";
+import { changeEntry, revealField } from "../src/server/vaults/entries";
+import { entryPage } from "../src/server/vaults/entryPage";
+import { makeFolder } from "../src/server/vaults/folders";
+import {
+  beginImport,
+  cancelImport,
+  compareRows,
+  importChunk,
+  importPage,
+  publishImport,
+  undoImport,
+} from "../src/server/vaults/importing";
+import { vaultLedger } from "../src/server/vaults/vaults";
+
+const CANARY = "canary-brought-in/Quince 81";
+
+let house: InProcess;
+let f: Fixture;
+const db = () => house.galtry;
+
+beforeAll(async () => {
+  house = await inProcess();
+  f = await makeFixture(house.galtry);
+});
+afterAll(() => house.close());
+
+const login = (name: string, more: object = {}, folder: string[] = []) => ({
+  kind: "website-login",
+  values: {
+    name,
+    signInPage: `https://${name.toLowerCase()}.example/in`,
+    userName: name,
+    password: `${CANARY} ${name}`,
+    ...more,
+  },
+  folder,
+});
+
+const count = async (table: string) =>
+  Number((await db().opened.client.execute(`select count(*) as n from ${table}`)).rows[0]!.n);
+const TABLES = ["nodes", "places", "entries", "entry_versions", "fingerprints", "sightings", "met", "import_rows"];
+const sizes = async () =>
+  Object.fromEntries(await Promise.all(TABLES.map(async (table) => [table, await count(table)])));
+const refusal = async (work: Promise<unknown>) =>
+  work.then(
+    () => ({ code: "", message: "" }),
+    (error: { code: string; message: string }) => error,
+  );
+
+async function begun(rows: object[], parentId = f.vaultId) {
+  const { importId } = await beginImport.execute(db(), { parentId }, f.as("steward"));
+  await importChunk.execute(db(), { importId, rows }, f.as("steward"));
+  return importId;
+}
+
+describe("bringing in", () => {
+  test("nobody reaches it before it is published, not even who brings it; then all of it, in its folders", async () => {
+    const importId = await begun([
+      login("Auk"),
+      login("Bittern", {}, ["Birds", "Marsh"]),
+      login("Crake", {}, ["Birds"]),
+    ]);
+    const everything = async () =>
+      JSON.stringify([
+        await vaultLedger.execute(db(), { vaultId: f.vaultId }, f.as("steward")),
+        await frontDesk.execute(db(), {}, f.as("steward")),
+        await keyList.execute(db(), {}, f.lanyard("steward")),
+        await journalPage.execute(db(), {}, f.as("owner")),
+      ]);
+    for (const name of ["Auk", "Bittern", "Birds"]) expect(await everything()).not.toContain(name);
+    const published = await publishImport.execute(db(), { importId }, f.as("steward"));
+    expect(published).toMatchObject({ entries: 3, folders: 2 });
+    const { rows } = await vaultLedger.execute(db(), { vaultId: f.vaultId }, f.as("steward"));
+    const way = (name: string): string => {
+      const row = rows.find((one) => one.name === name)!;
+      return row.parentId === null ? name : `${way(rows.find((one) => one.id === row.parentId)!.name)}/${name}`;
+    };
+    expect(["Auk", "Bittern", "Crake"].map(way)).toEqual(["Auk", "Birds/Marsh/Bittern", "Birds/Crake"]);
+    const bittern = rows.find((row) => row.name === "Bittern")!.id;
+    const revealed = await revealField.execute(
+      db(),
+      { entryId: bittern, field: "password", how: "revealed" },
+      f.as("steward"),
+    );
+    expect(revealed.value).toBe(`${CANARY} Bittern`);
+    expect((await entryPage.execute(db(), { entryId: bittern }, f.as("administrator"))).seenBy?.[0]).toMatchObject({
+      name: "Person steward",
+    });
+    expect(await everything()).toContain("brought in 3 entries to Shop & Tickets");
+    // No answer but the reveal holds what was brought in.
+    expect(carriesSecret([await everything()], tracesOf(`${CANARY} Bittern`, ""))).toBe(false);
+  });
+
+  test("folders that are there are used, not made twice", async () => {
+    await makeFolder.execute(db(), { parentId: f.vaultId, name: "Shelf" }, f.as("steward"));
+    const importId = await begun([login("Dotterel", {}, ["Shelf"]), login("Dunnock", {}, ["Shelf"])]);
+    expect(await publishImport.execute(db(), { importId }, f.as("steward"))).toMatchObject({ entries: 2, folders: 0 });
+  });
+
+  test("what is stopped leaves nothing behind", async () => {
+    const before = await sizes();
+    const importId = await begun([
+      login("Eider"),
+      login("Egret", { extras: [{ id: "a", label: "A", class: "secret", value: "x" }] }),
+    ]);
+    expect((await sizes()).entries).toBe(before.entries + 2);
+    await cancelImport.execute(db(), { importId }, f.as("steward"));
+    await sweepDeadImports(db());
+    expect(await sizes()).toEqual(before);
+    expect((await refusal(publishImport.execute(db(), { importId }, f.as("steward")))).message).toContain("is over");
+  });
+
+  test("so does what was left alone, and what a process began that is no more", async () => {
+    const before = await sizes();
+    const alone = await begun([login("Fulmar")]);
+    const orphan = await begun([login("Finch")]);
+    await db().opened.client.execute({ sql: "update imports set moved_at = 0 where id = ?", args: [alone] });
+    // No process has the number 0 beside this one.
+    const { hostname } = await import("node:os");
+    await db().opened.client.execute({
+      sql: "update imports set process = ? where id = ?",
+      args: [`${hostname()}:4194000`, orphan],
+    });
+    await sweepDeadImports(db());
+    expect(await sizes()).toEqual(before);
+  });
+
+  test("only who began it goes on with it, and only with Edit there", async () => {
+    const importId = await begun([login("Gannet")]);
+    for (const kind of ["administrator", "owner", "use"] as const)
+      for (const work of [
+        importChunk.execute(db(), { importId, rows: [login("Gull")] }, f.as(kind)),
+        publishImport.execute(db(), { importId }, f.as(kind)),
+        cancelImport.execute(db(), { importId }, f.as(kind)),
+      ])
+        expect((await refusal(work)).code).toBe("not-found");
+    expect((await refusal(beginImport.execute(db(), { parentId: f.vaultId }, f.as("use")))).code).toBe("not-found");
+    await cancelImport.execute(db(), { importId }, f.as("steward"));
+  });
+
+  test("a row that cannot be kept is refused with its chunk, and nothing of it stays", async () => {
+    const { importId } = await beginImport.execute(db(), { parentId: f.vaultId }, f.as("steward"));
+    const before = await sizes();
+    const rows = [login("Heron"), login("Hobby", { signInPage: "ftp://x" })];
+    expect((await refusal(importChunk.execute(db(), { importId, rows }, f.as("steward")))).code).toBe("bad-input");
+    expect(await sizes()).toEqual(before);
+    await cancelImport.execute(db(), { importId }, f.as("steward"));
+  });
+});
+
+describe("what is kept already", () => {
+  const ask = (kind: Parameters<Fixture["as"]>[0], password: string) =>
+    compareRows.execute(
+      db(),
+      { rows: [{ page: "https://kestrel.example/elsewhere", userName: "Kestrel", password }] },
+      f.as(kind),
+    );
+
+  test("is recognised by those who may reveal it; others learn nothing, whatever they try", async () => {
+    const importId = await begun([login("Kestrel")]);
+    await publishImport.execute(db(), { importId }, f.as("steward"));
+    expect(await ask("steward", `${CANARY} Kestrel`)).toEqual(["same"]);
+    expect(await ask("steward", "another")).toEqual(["other password"]);
+    const { rows } = await vaultLedger.execute(db(), { vaultId: f.vaultId }, f.as("steward"));
+    await give(db(), f.as("steward"), rows.find((row) => row.name === "Kestrel")!.id, f.ids.use, "use");
+    for (const kind of ["use", "nothing"] as const)
+      for (const password of [`${CANARY} Kestrel`, "another"]) expect(await ask(kind, password)).toEqual(["new"]);
+  });
+});
+
+describe("undone", () => {
+  test("as a whole, but for what others have touched since, unless it is ticked", async () => {
+    const names = ["Lapwing", "Linnet", "Longspur", "Loon"];
+    const importId = await begun(names.map((name) => login(name, {}, ["Lakes", "North"])));
+    await publishImport.execute(db(), { importId }, f.as("steward"));
+    const ledger = async () => (await vaultLedger.execute(db(), { vaultId: f.vaultId }, f.as("steward"))).rows;
+    const idOf = async (name: string) => (await ledger()).find((row) => row.name === name)!.id;
+    await give(db(), f.as("steward"), await idOf("Linnet"), f.ids.use, "use");
+    const longspur = await idOf("Longspur");
+    const { reveal } = await entryPage.execute(db(), { entryId: longspur }, f.as("steward"));
+    await changeEntry.execute(
+      db(),
+      {
+        entryId: longspur,
+        baseVersionId: reveal!.versionId,
+        values: { name: "Longspur", signInPage: "https://longspur.example/in", notes: "x" },
+      },
+      f.as("steward"),
+    );
+    const page = await importPage.execute(db(), { importId }, f.as("steward"));
+    expect(page.stays.map((one) => [one.name, one.since])).toEqual([
+      ["Linnet", "given to somebody"],
+      ["Longspur", "changed"],
+    ]);
+    const { entries } = await undoImport.execute(db(), { importId, also: [longspur] }, f.as("steward"));
+    expect(entries).toBe(3);
+    const left = (await ledger()).map((row) => row.name);
+    expect(names.filter((name) => left.includes(name))).toEqual(["Linnet"]);
+    // Its folders stay: something lies in them.
+    expect(left).toEqual(expect.arrayContaining(["Lakes", "North"]));
+    expect((await refusal(undoImport.execute(db(), { importId }, f.as("steward")))).message).toContain("already");
+  });
+
+  test("empty folders that it made go too; after a day it stands", async () => {
+    const importId = await begun([login("Merlin", {}, ["Moor", "High"])]);
+    const at = Date.now();
+    await publishImport.execute(db(), { importId }, f.as("steward"), at);
+    expect(
+      (await refusal(undoImport.execute(db(), { importId }, f.as("steward"), at + 25 * 3_600_000))).message,
+    ).toContain("for a day");
+    expect((await refusal(undoImport.execute(db(), { importId }, f.as("edit")))).code).toBe("not-found");
+    await undoImport.execute(db(), { importId }, f.as("administrator"));
+    const { rows, bin } = await vaultLedger.execute(db(), { vaultId: f.vaultId }, f.as("steward"));
+    expect(rows.some((row) => ["Moor", "High", "Merlin"].includes(row.name))).toBe(false);
+    expect(bin.map((row) => row.name)).toEqual(expect.arrayContaining(["Merlin", "Moor"]));
+  });
+
+  test("says what needs a look", async () => {
+    const importId = await begun([
+      login("Nuthatch", { password: "same", signInPage: "https://nuthatch.example/" }),
+      login("Nightjar", { password: "same" }),
+      login("Noddy", { signInPage: "http://noddy.example/in" }),
+      { kind: "password", values: { name: "Nestbox", password: "own" }, folder: [] },
+      login("Nene"),
+    ]);
+    await publishImport.execute(db(), { importId }, f.as("steward"));
+    const { look } = await importPage.execute(db(), { importId }, f.as("steward"));
+    expect(Object.fromEntries(look.map((one) => [one.name, one.reasons]))).toEqual({
+      Nestbox: ["no sign-in page"],
+      Nightjar: ["the same password 2 times"],
+      Noddy: ["http, which anybody on the way can read"],
+      Nuthatch: ["the home page instead of the sign-in page", "the same password 2 times"],
+    });
+  });
+});
