@@ -172,6 +172,7 @@ describe("the sample organisation", () => {
     `/entry/${house.built.entries.get("quillbrook.localhost")}?edit`,
     `/vaults/${house.built.vaults.get("Shop & Tickets")}/new`,
     `/vaults/${house.built.vaults.get("Buildings")}/folder/${house.built.folders.get("Meters")}`,
+    `/vaults/${house.built.vaults.get("Shop & Tickets")}/bring-in`,
     "/people",
     "/journal",
     "/account",
@@ -307,6 +308,66 @@ describe("the sample organisation", () => {
         .waitFor();
       await page.goto(vault);
       await lifts.getByText("1 entry").waitFor();
+    } finally {
+      await browser.close();
+    }
+  });
+
+  test("a file is brought in: understood, looked over, there as a whole, and undone", async () => {
+    const browser = await openBrowser({ galtry: house.url, lanyard: false });
+    const { page } = browser;
+    const vault = `${house.url}/vaults/${house.built.vaults.get("Press & Publishing")}`;
+    const file = [
+      "Titel;Benutzername;Kennwort;Webseite;Ordner;Kundennummer",
+      'Nordlicht Bücher;einkauf;"geheim; mit ""Zeichen""";https://nordlicht.example/anmelden;Händler/Bücher;K-77',
+      "Südwind Papier;büro;canary-of-the-import;http://suedwind.example/login;Händler;",
+      "Südwind Papier;büro;canary-of-the-import;http://suedwind.example/login;Händler;",
+      ";;ohne alles;;;",
+    ].join("\r\n");
+    const give = (bytes: Buffer, name = "ausfuhr.csv") =>
+      page.getByLabel("File").setInputFiles({ name, mimeType: "text/csv", buffer: bytes });
+    try {
+      await signInToGaltry(page, house.url, "wilhelmina.oosterhuis@tarrowick.example", DEMO_PASSWORD);
+      await page.goto(vault);
+      await page.getByRole("button", { name: "Bring in a file" }).click();
+      await page.getByText("Drop a CSV file here").waitFor();
+      await give(Buffer.from([0x50, 0x4b, 3, 4, 20, 0, 8, 0, 8, 0, 1, 2]), "really-a.zip.csv");
+      await page.getByText("This is not a text file").waitFor();
+      await give(Buffer.from(file, "latin1"));
+      await page.getByText("4 rows, windows-1252, separated by semicolons").waitFor();
+      expect(await page.getByText("canary-of-the-import").count()).toBe(0);
+      expect(await page.getByLabel("Kennwort becomes").inputValue()).toBe("password");
+      expect(await page.getByLabel("Ordner becomes").inputValue()).toBe("folder");
+      expect(await seriousIn(page)).toEqual([]);
+      await page.getByLabel("Titel becomes").selectOption({ label: "Password" });
+      await page.getByText("Two columns are said to be “Password”").waitFor();
+      await page.getByLabel("Titel becomes").selectOption({ label: "Name" });
+      await page.getByRole("button", { name: "Look it over" }).click();
+      await page.getByText("Row 4: It has no name, no address and no user name.").waitFor();
+      await page.getByText("1 row stands in the file twice").waitFor();
+      await page.getByRole("button", { name: "Bring in 2 entries" }).click();
+      await page.getByRole("heading", { name: "2 entries brought in" }).waitFor();
+      await page.getByText("http, which anybody on the way can read").waitFor();
+      expect(await seriousIn(page)).toEqual([]);
+      const back = page.url();
+      await page.getByRole("link", { name: "See them in their place" }).click();
+      await page.getByRole("button", { name: /^Händler/ }).click();
+      await page.getByRole("button", { name: /^Bücher/ }).click();
+      await page.getByRole("link", { name: "Nordlicht Bücher" }).click();
+      await page.getByText("K-77").waitFor();
+      await page.getByRole("button", { name: "Reveal Password" }).click();
+      await page.getByText('geheim; mit "Zeichen"').waitFor();
+      // Brought in once more, it is known.
+      await page.goto(`${vault}/bring-in`);
+      await give(Buffer.from(file, "latin1"));
+      await page.getByRole("button", { name: "Look it over" }).click();
+      await page.getByLabel("Bring in again 2 logins that are kept already").waitFor();
+      expect(await page.getByRole("button", { name: "Bring in 0 entries" }).isDisabled()).toBe(true);
+      await page.goto(back);
+      await page.getByRole("button", { name: "Undo it" }).click();
+      await page.getByRole("button", { name: "Put 2 entries in the bin" }).click();
+      await page.getByRole("heading", { name: "Press & Publishing" }).waitFor();
+      expect(await page.getByText("Händler").count()).toBe(0);
     } finally {
       await browser.close();
     }

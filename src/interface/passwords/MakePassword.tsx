@@ -57,7 +57,7 @@ export function MakePassword({ first = "website", onTake }: MakePasswordProps) {
     let current = true;
     void makePassword(wishes).then((answer) => {
       if (!current) return;
-      setMade(answer.made);
+      setMade(answer.answer);
       setWrong(answer.wrong);
     });
     return () => {

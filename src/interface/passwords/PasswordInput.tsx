@@ -71,7 +71,7 @@ function useStrength(text: string, hints: string[]): Strength | null {
     let current = true;
     const timer = setTimeout(() => {
       void ratePassword(text, known.split("\n")).then((answer) => {
-        if (current) setStrength(answer.made);
+        if (current) setStrength(answer.answer);
       });
     }, PAUSE_MS);
     return () => {

@@ -137,6 +137,9 @@ export function Ledger({
         )}
         {atLeast(vault.level, "edit") && <Button onPress={() => setMaking(true)}>Make a folder</Button>}
         {atLeast(vault.level, "edit") && (
+          <Button onPress={() => router.push(`/vaults/${vault.id}/bring-in`)}>Bring in a file</Button>
+        )}
+        {atLeast(vault.level, "edit") && (
           <Button look="go" onPress={() => router.push(`/vaults/${vault.id}/new`)}>
             Add an entry
           </Button>

@@ -1,0 +1,31 @@
+import { notFound } from "next/navigation";
+import { BringIn } from "@/interface/bringIn/BringIn";
+import { Page } from "@/interface/frame/Frame";
+import { ask, me } from "@/server/page";
+import { vaultPlaces } from "@/server/vaults/places";
+
+export const metadata = { title: "Bring in a file" };
+
+export default async function BringInPage({
+  params,
+  searchParams,
+}: {
+  params: Promise<{ id: string }>;
+  searchParams: Promise<{ in?: string }>;
+}) {
+  const [{ id }, search] = await Promise.all([params, searchParams, me()]);
+  const places = await ask(vaultPlaces, { vaultId: id });
+  const place = places.find((one) => one.id === search.in) ?? places[0] ?? notFound();
+  return (
+    <Page
+      where={
+        <>
+          <a href="/vaults">Vaults</a> · <a href={`/vaults/${id}`}>{places[0]!.name}</a>. Bringing in a file.
+        </>
+      }
+    >
+      <h1 style={{ marginBottom: 20 }}>Bring in a file</h1>
+      <BringIn vaultId={id} places={places} start={place.id} />
+    </Page>
+  );
+}

@@ -1,0 +1,114 @@
+"use client";
+
+import Link from "next/link";
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import type { importPage } from "@/server/vaults/importing";
+import { useCommand } from "../shared/ask";
+import { Button, ButtonLink, CheckField, Notice, Row, Stack } from "../shared/controls";
+import { Dialog } from "../shared/Dialog";
+import { Form } from "../shared/Form";
+
+type ImportView = Awaited<ReturnType<(typeof importPage)["execute"]>>;
+
+const count = (n: number) => `${n.toLocaleString("en-GB")} ${n === 1 ? "entry" : "entries"}`;
+const MOST_NAMED = 300;
+
+/** After bringing in: what is there, what needs a look, and the way back. */
+export function BroughtIn({ importId, view }: { importId: string; view: ImportView }) {
+  const [undoing, setUndoing] = useState(false);
+  const to = `/vaults/${view.vaultId}${view.parentId === view.vaultId ? "" : `?in=${view.parentId}`}`;
+  return (
+    <Stack style={{ maxWidth: 760 }}>
+      <h1>{count(view.entries)} brought in</h1>
+      <Row>
+        <ButtonLink href={to} data-look="go">
+          See them in their place
+        </ButtonLink>
+        <Button onPress={() => setUndoing(true)}>Undo it</Button>
+      </Row>
+      <Notice>
+        <b>The file still lies on your disk, in the clear.</b> Delete it, empty the bin of your computer, and look into
+        the downloads of your browser. Then turn off the browser’s own keeping of passwords, in its settings under
+        passwords, so that there is one place for them.
+      </Notice>
+      {view.look.length > 0 ? (
+        <section>
+          <h2 style={{ paddingBottom: 6, borderBottom: "1px solid var(--edge)" }}>
+            {view.look.length === 1 ? "1 needs a look" : `${view.look.length.toLocaleString("en-GB")} need a look`}
+          </h2>
+          <ul>
+            {view.look.slice(0, MOST_NAMED).map((one) => (
+              <li key={one.entryId} style={{ padding: "6px 0", borderBottom: "1px solid var(--rule)" }}>
+                <Link href={`/entry/${one.entryId}`} prefetch={false}>
+                  {one.name}
+                </Link>
+                : {one.reasons.join("; ")}
+              </li>
+            ))}
+          </ul>
+          {view.look.length > MOST_NAMED && (
+            <p className="soft">and {(view.look.length - MOST_NAMED).toLocaleString("en-GB")} more</p>
+          )}
+        </section>
+      ) : (
+        <p>None of them needs a look.</p>
+      )}
+      {undoing && <Undo importId={importId} view={view} to={to} onClose={() => setUndoing(false)} />}
+    </Stack>
+  );
+}
+
+interface UndoProps {
+  importId: string;
+  view: ImportView;
+  to: string;
+  onClose: () => void;
+}
+
+function Undo({ importId, view, to, onClose }: UndoProps) {
+  const router = useRouter();
+  const undo = useCommand("vaults.undoImport");
+  const [also, setAlso] = useState<ReadonlySet<string>>(new Set());
+  const gone = view.entries - view.stays.length + also.size;
+  return (
+    <Dialog title="Undo bringing in" open onClose={onClose}>
+      <Form
+        verb={`Put ${count(gone)} in the bin`}
+        look="harm"
+        onSend={async () => {
+          if ((await undo.run({ importId, also: [...also] })).ok) router.push(to);
+        }}
+        running={undo.running}
+        onCancel={onClose}
+        wrong={undo.refused?.message}
+      >
+        <p>
+          What was brought in goes to the bin, from which it can be restored; folders that it made go where they are
+          empty.
+        </p>
+        {view.stays.length > 0 && (
+          <fieldset>
+            <legend style={{ marginBottom: 8 }}>These stay, unless you tick them:</legend>
+            <Stack style={{ gap: 6, maxHeight: 260, overflow: "auto" }}>
+              {view.stays.map((one) => (
+                <CheckField
+                  key={one.entryId}
+                  label={one.name}
+                  hint={`${one.since} since`}
+                  checked={also.has(one.entryId)}
+                  onTick={(ticked) => {
+                    const next = new Set(also);
+                    if (ticked) next.add(one.entryId);
+                    else next.delete(one.entryId);
+                    setAlso(next);
+                  }}
+                />
+              ))}
+            </Stack>
+          </fieldset>
+        )}
+      </Form>
+    </Dialog>
+  );
+}
