@@ -2,6 +2,7 @@
 import { makeFixture } from "../demo/fixture";
 import { inProcess } from "../demo/inProcess";
 import { startHouse } from "../e2e/house";
+import { benchBringIn } from "./bringIn";
 import { benchCommand } from "./command";
 import { benchCore } from "./core";
 import { benchLive } from "./live";
@@ -20,6 +21,7 @@ const house = await startHouse();
 try {
   await benchLive(house);
   await benchPage(house);
+  await benchBringIn(house);
   await benchVault(house);
 } finally {
   await house.close();

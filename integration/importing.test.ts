@@ -1,4 +1,6 @@
 /** Bringing in many entries: all or nothing, seen by nobody before, undone within a day. */
+import { spawn } from "node:child_process";
+import { hostname } from "node:os";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import { type Fixture, give, makeFixture } from "../demo/fixture";
 import { type InProcess, inProcess } from "../demo/inProcess";
@@ -125,7 +127,6 @@ describe("bringing in", () => {
     const orphan = await begun([login("Finch")]);
     await db().opened.client.execute({ sql: "update imports set moved_at = 0 where id = ?", args: [alone] });
     // No process has the number 0 beside this one.
-    const { hostname } = await import("node:os");
     await db().opened.client.execute({
       sql: "update imports set process = ? where id = ?",
       args: [`${hostname()}:4194000`, orphan],
@@ -240,5 +241,50 @@ describe("undone", () => {
       Noddy: ["http, which anybody on the way can read"],
       Nuthatch: ["the home page instead of the sign-in page", "the same password 2 times"],
     });
+  });
+});
+
+describe("sudden ends", () => {
+  test("SIGKILL at any step: all or nothing, and nothing left over", { timeout: 120_000 }, async () => {
+    const said: string[] = [];
+    for (let round = 0; round < 8; round++) {
+      const child = spawn(process.execPath, ["--import", "tsx", "integration/importer.ts", f.vaultId, f.ids.steward], {
+        env: house.environment,
+        stdio: ["ignore", "pipe", "inherit"],
+      });
+      let text = "";
+      const started = new Promise<void>((resolve) => {
+        child.stdout!.on("data", (part: Buffer) => {
+          text += part.toString();
+          if (text.includes("importing")) resolve();
+        });
+      });
+      await started;
+      await new Promise((resolve) => setTimeout(resolve, 40 + Math.random() * 400));
+      child.kill("SIGKILL");
+      await new Promise((resolve) => child.once("exit", resolve));
+      said.push(...[...text.matchAll(/published (\S+)\n/g)].map((match) => match[1]!));
+      await sweepDeadImports(db());
+      const rows = (
+        await db().opened.client.execute(`
+          select i.id, i.published_at is not null as published, count(r.entry_id) as rows, count(p.id) as placed
+          from imports i left join import_rows r on r.import_id = i.id left join places p on p.id = r.place_id
+          where i.process <> '${db().process}' group by i.id`)
+      ).rows;
+      for (const row of rows) {
+        // Of a hundred rows all are there, or not one, not even hidden.
+        const expected = row.published === 1 ? 100 : 0;
+        expect(`${row.published} ${row.rows} ${row.placed}`).toBe(`${row.published} ${expected} ${expected}`);
+      }
+      const published = new Set(rows.filter((row) => row.published === 1).map((row) => String(row.id)));
+      for (const importId of said) expect(published.has(importId)).toBe(true);
+    }
+    expect(said.length).toBeGreaterThan(4);
+    const [orphans] = (
+      await db().opened.client.execute(
+        "select count(*) as n from entries e where not exists (select 1 from places p where p.node_id = e.node_id)",
+      )
+    ).rows;
+    expect(orphans!.n).toBe(0);
   });
 });

@@ -30,7 +30,7 @@ import type { Galtry } from "../galtry";
 import { uuidv7 } from "../ids";
 import { badInput, notFound, Refused } from "../refused";
 import { requirePlace } from "./folders";
-import { fingerprint, openValues, type SealedValues, sealValues } from "./sealing";
+import { fingerprint, openValues, type SealedValues, sealValues, type VaultKey, vaultKey } from "./sealing";
 
 /** One key for each value (core/kinds/values.ts); read once the kind is known. */
 export const flatValues = z.record(z.string().max(80), z.unknown());
@@ -188,11 +188,8 @@ interface WriteVersion {
   earlier?: VersionRow;
 }
 
-/**
- * A new version, sealed, with all that is written beside it; nothing is written here. What was left out stays as it was.
- * @param reader reads the vault's key
- */
-export async function composeVersion(reader: Reader, house: Galtry, write: WriteVersion) {
+/** A new version, sealed, with all that is written beside it; nothing is written here. What was left out stays. */
+export async function composeVersion(key: VaultKey, house: Galtry, write: WriteVersion) {
   const { kind, values, before, entryId, vaultId, personId, at, how } = write;
   const versionId = uuidv7();
   const after = hiddenValues(kind, values, before);
@@ -210,7 +207,7 @@ export async function composeVersion(reader: Reader, house: Galtry, write: Write
     extras,
     useSeesUserName: values.useSeesUserName,
   };
-  const sealed = await sealValues(reader, house.keys, { vaultId, entryId, versionId }, after);
+  const sealed = await sealValues(key, { vaultId, entryId, versionId }, after);
   const old = fieldsOf(before);
   const marks = Object.entries(fieldsOf(after)).map(([field, value]) => ({
     field,
@@ -251,7 +248,7 @@ export async function composeVersion(reader: Reader, house: Galtry, write: Write
 
 /** Writes a new version and says what the entry's row becomes. */
 async function writeVersion(tx: Transaction, house: Galtry, write: WriteVersion) {
-  const composed = await composeVersion(tx, house, write);
+  const composed = await composeVersion(await vaultKey(tx, house.keys, write.vaultId), house, write);
   await tx.insert(entryVersions).values(composed.version);
   if (composed.fingerprints.length > 0) await tx.insert(fingerprints).values(composed.fingerprints);
   if (composed.sightings.length > 0) await tx.insert(sightings).values(composed.sightings);

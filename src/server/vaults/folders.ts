@@ -168,6 +168,6 @@ export const restoreFolder = command({
 });
 
 /** SQLite takes so many values in one statement. */
-export function* chunks<T>(all: readonly T[], size = 500): Generator<T[]> {
+function* chunks<T>(all: readonly T[], size = 500): Generator<T[]> {
   for (let i = 0; i < all.length; i += size) yield all.slice(i, i + size);
 }

@@ -6,13 +6,17 @@
 import { and, eq, inArray, isNotNull, isNull, lt, or, sql } from "drizzle-orm";
 import { z } from "zod";
 import { atLeast } from "../../core/access";
+import { PASSWORD } from "../../core/kinds/kind";
 import { readyKind } from "../../core/kinds/ready";
 import { hostOf } from "../../core/signin/address";
 import { siteOf } from "../../core/signin/site";
+import { NO_STEPS } from "../../core/signin/steps";
 import { type Asking, loadReach, requireLevel } from "../access/load";
 import { nodeName } from "../access/nodeName";
+import { sortByName } from "../byName";
 import { personIdOf } from "../caller";
 import { command, idSchema, query } from "../command";
+import { bulkInsert } from "../database/bulk";
 import type { Reader, Transaction } from "../database/client";
 import {
   entries,
@@ -29,8 +33,8 @@ import {
 import { uuidv7 } from "../ids";
 import { notFound, Refused } from "../refused";
 import { composeVersion, flatValues, kindSchema, valuesIn } from "./entries";
-import { chunks, DEEPEST, requirePlace } from "./folders";
-import { fingerprint } from "./sealing";
+import { DEEPEST, requirePlace } from "./folders";
+import { fingerprint, vaultKey } from "./sealing";
 
 /** Rows of one chunk. */
 export const CHUNK = 200;
@@ -88,11 +92,12 @@ export const importChunk = command({
     const [found] = await house.db.select().from(imports).where(eq(imports.id, input.importId));
     const personId = personIdOf(caller);
     if (!found || found.personId !== personId) return [];
+    const key = await vaultKey(house.db, house.keys, found.vaultId);
     return Promise.all(
       input.rows.map(async (row) => {
         const kind = readyKind(row.kind);
         const entryId = uuidv7();
-        const composed = await composeVersion(house.db, house, {
+        const composed = await composeVersion(key, house, {
           kind,
           entryId,
           vaultId: found.vaultId,
@@ -122,25 +127,48 @@ export const importChunk = command({
   run: async ({ tx, input, caller, at, prepared }) => {
     const personId = personIdOf(caller)!;
     const { importId } = input;
-    await tx
-      .insert(nodes)
-      .values(prepared.map((row) => ({ id: row.entryId, type: "entry" as const, createdAt: at, createdBy: personId })));
-    await tx.insert(entryVersions).values(prepared.map((row) => row.version));
-    for (const marks of chunks(prepared.flatMap((row) => row.fingerprints)))
-      await tx.insert(fingerprints).values(marks);
-    for (const seen of chunks(prepared.flatMap((row) => row.sightings))) await tx.insert(sightings).values(seen);
-    await tx.insert(entries).values(
+    const by = { createdAt: at, createdBy: personId };
+    await bulkInsert(
+      tx,
+      nodes,
+      prepared.map((row) => ({ id: row.entryId, type: "entry" as const, ...by })),
+    );
+    await bulkInsert(
+      tx,
+      entryVersions,
+      prepared.map((row) => row.version),
+    );
+    await bulkInsert(
+      tx,
+      fingerprints,
+      prepared.flatMap((row) => row.fingerprints),
+    );
+    await bulkInsert(
+      tx,
+      sightings,
+      prepared.flatMap((row) => row.sightings),
+    );
+    await bulkInsert(
+      tx,
+      entries,
       prepared.map((row) => ({
+        ...row.row,
+        ...by,
         nodeId: row.entryId,
         kind: row.kind,
-        steps: { hosts: [], choices: {}, signOutPage: null },
-        ...row.row,
-        createdAt: at,
-        createdBy: personId,
+        steps: NO_STEPS,
+        guardedFill: false,
+        plainHttp: false,
       })),
     );
-    await tx.insert(met).values(prepared.map((row) => ({ personId, entryId: row.entryId, at })));
-    await tx.insert(importRows).values(
+    await bulkInsert(
+      tx,
+      met,
+      prepared.map((row) => ({ personId, entryId: row.entryId, at })),
+    );
+    await bulkInsert(
+      tx,
+      importRows,
       prepared.map((row) => ({
         entryId: row.entryId,
         importId,
@@ -410,23 +438,25 @@ export const importPage = query({
   allow: (context) => requireUndoable(context, context.input.importId),
   run: async ({ tx, allowed: { found } }) => {
     const brought = await broughtIn(tx, found);
-    const look = await tx.all<{ entryId: string; name: string; page: string; twins: number }>(sql`
-      select e.node_id as "entryId", e.name as name, e.sign_in_page as page,
-        (select count(*) from fingerprints f join fingerprints o on o.field = f.field and o.fingerprint = f.fingerprint
-          join import_rows w on w.version_id = o.version_id and w.import_id = r.import_id
-          where f.version_id = r.version_id and f.field = 'password') as twins
-      from import_rows r join entries e on e.node_id = r.entry_id where r.import_id = ${found.id} order by e.name`);
+    const look = await tx.all<{ entryId: string; name: string; page: string; mark: string | null }>(sql`
+      select e.node_id as "entryId", e.name as name, e.sign_in_page as page, f.fingerprint as mark
+      from import_rows r join entries e on e.node_id = r.entry_id
+        left join fingerprints f on f.version_id = r.version_id and f.field = ${PASSWORD}
+      where r.import_id = ${found.id} and e.binned_at is null`);
+    const twins = new Map<string, number>();
+    for (const { mark } of look) if (mark !== null) twins.set(mark, (twins.get(mark) ?? 0) + 1);
     return {
       entries: brought.length,
       stays: brought.filter((one) => one.since !== null),
       parentId: found.parentId,
       vaultId: found.vaultId,
-      look: look.flatMap(({ entryId, name, page, twins }) => {
+      look: sortByName(look).flatMap(({ entryId, name, page, mark }) => {
+        const same = mark === null ? 0 : twins.get(mark)!;
         const reasons = [
           ...(page === "" ? ["no sign-in page"] : []),
           ...(page !== "" && new URL(page).pathname === "/" ? ["the home page instead of the sign-in page"] : []),
           ...(page.startsWith("http:") ? ["http, which anybody on the way can read"] : []),
-          ...(twins > 1 ? [`the same password ${twins} times`] : []),
+          ...(same > 1 ? [`the same password ${same} times`] : []),
         ];
         return reasons.length > 0 ? [{ entryId, name, reasons }] : [];
       }),

@@ -48,6 +48,8 @@ export async function vaultKey(tx: Reader, keys: KeyRing, vaultId: string, versi
   return { version: row.version, key: await unwrap(keys, vaultId, row.version, row.wrapped) };
 }
 
+export type VaultKey = Awaited<ReturnType<typeof vaultKey>>;
+
 const MOST_UNWRAPPED = 500;
 /** Unwrapped keys, by their wrapped form: held as long as the root key that opens them. */
 const unwrapped = new WeakMap<KeyRing, Map<string, Promise<Bytes>>>();
@@ -65,13 +67,12 @@ function unwrap(keys: KeyRing, vaultId: string, version: number, wrapped: Uint8A
   return key;
 }
 
+/** With the newest key of the vault. */
 export async function sealValues(
-  tx: Reader,
-  keys: KeyRing,
+  { version, key }: VaultKey,
   ids: { vaultId: string; entryId: string; versionId: string },
   values: SealedValues,
 ) {
-  const { version, key } = await vaultKey(tx, keys, ids.vaultId);
   const sealed = await seal(key, utf8(JSON.stringify(values)), versionBinding(ids.vaultId, ids.entryId, ids.versionId));
   return { keyVersion: version, sealed: Buffer.from(sealed) };
 }

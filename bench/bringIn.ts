@@ -1,0 +1,172 @@
+/**
+ * Ten thousand logins from a CSV file, from the last click to the ledger, beside the same rows sealed and written by
+ * hand; and how long another person's command waits meanwhile.
+ */
+import { DEMO_PASSWORD } from "../demo/organisation";
+import { openBrowser, signInToGaltry } from "../e2e/browser";
+import type { House } from "../e2e/house";
+import { KEY_LENGTH, randomBytes, seal, utf8 } from "../src/core/crypto";
+import { uuidv7 } from "../src/server/ids";
+import { tell } from "./measure";
+
+const ENTRIES = 10_000;
+
+const rowsOf = (count: number) =>
+  Array.from({ length: count }, (_, i) => ({
+    name: `Market stall ${i}`,
+    page: `https://stall${i}.example/in`,
+    userName: `keeper${i}@tarrowick.example`,
+    password: `${uuidv7()} ${i}`,
+  }));
+
+/** Bare sealing and bare inserts: nodes, places, entries, versions, two fingerprints and a sighting a row. */
+async function byHand(house: House): Promise<number> {
+  const { client } = house.galtry.opened;
+  const key = randomBytes(KEY_LENGTH);
+  for (const table of ["nodes", "places", "entries", "entry_versions", "fingerprints", "sightings"])
+    await client.execute(`create table bare_${table} as select * from ${table} limit 0`);
+  const rows = rowsOf(ENTRIES);
+  const start = performance.now();
+  for (let from = 0; from < rows.length; from += 200) {
+    const some = await Promise.all(
+      rows.slice(from, from + 200).map(async (row) => {
+        const [id, version] = [uuidv7(), uuidv7()];
+        const text = JSON.stringify({ fields: { userName: row.userName, password: row.password }, code: null });
+        const sealed = await seal(key, utf8(text), ["entry version", "v", id, version]);
+        return { ...row, id, version, sealed };
+      }),
+    );
+    const list = (values: number) => some.map(() => `(${Array(values).fill("?").join()})`).join();
+    const tx = await client.transaction("write");
+    const insert = (
+      table: string,
+      columns: string[],
+      of: (row: (typeof some)[number]) => (string | number | Uint8Array)[],
+    ) =>
+      tx.execute({
+        sql: `insert into bare_${table} (${columns.join()}) values ${list(columns.length)}`,
+        args: some.flatMap(of),
+      });
+    await insert("nodes", ["id", "type", "created_at", "created_by"], (row) => [row.id, "entry", 1, "p"]);
+    await insert("places", ["id", "node_id", "parent_id", "vault_id", "valid_from", "command_id"], (row) => [
+      row.version,
+      row.id,
+      "v",
+      "v",
+      1,
+      "c",
+    ]);
+    await insert(
+      "entry_versions",
+      ["id", "entry_id", "number", "vault_id", "key_version", "open", "sealed", "created_at", "created_by"],
+      (row) => [
+        row.version,
+        row.id,
+        1,
+        "v",
+        1,
+        JSON.stringify({ name: row.name, signInPage: row.page }),
+        row.sealed,
+        1,
+        "p",
+      ],
+    );
+    await insert("entries", ["node_id", "kind", "name", "sign_in_page", "host", "site", "version_id"], (row) => [
+      row.id,
+      "website-login",
+      row.name,
+      row.page,
+      "h",
+      "s",
+      row.version,
+    ]);
+    await insert("fingerprints", ["version_id", "field", "fingerprint"], (row) => [
+      row.version,
+      "userName",
+      row.userName,
+    ]);
+    await insert("fingerprints", ["version_id", "field", "fingerprint"], (row) => [
+      row.version,
+      "password",
+      row.password,
+    ]);
+    await insert("sightings", ["id", "entry_id", "field", "fingerprint", "person_id", "at", "how"], (row) => [
+      row.id,
+      row.id,
+      "password",
+      "f",
+      "p",
+      1,
+      "h",
+    ]);
+    await tx.commit();
+  }
+  const taken = performance.now() - start;
+  for (const table of ["nodes", "places", "entries", "entry_versions", "fingerprints", "sightings"])
+    await client.execute(`drop table bare_${table}`);
+  return taken;
+}
+
+export async function benchBringIn(house: House): Promise<void> {
+  const floor = await byHand(house);
+  const [bringer, other] = [
+    await openBrowser({ galtry: house.url, lanyard: false }),
+    await openBrowser({ galtry: house.url, lanyard: false }),
+  ];
+  try {
+    for (const { context } of [bringer, other]) context.removeAllListeners("response");
+    await signInToGaltry(bringer.page, house.url, "clementine.ruddock@tarrowick.example", DEMO_PASSWORD);
+    await signInToGaltry(other.page, house.url, "maren.pohl@tarrowick.example", DEMO_PASSWORD);
+    const { page } = bringer;
+    await page.goto(`${house.url}/vaults/${house.built.vaults.get("Money")}/bring-in`);
+    const csv = [
+      "name,url,username,password",
+      ...rowsOf(ENTRIES).map((row) => [row.name, row.page, row.userName, row.password].join()),
+    ];
+    await page
+      .getByLabel("File")
+      .setInputFiles({ name: "stalls.csv", mimeType: "text/csv", buffer: Buffer.from(csv.join("\n")) });
+    await page.getByRole("button", { name: "Look it over" }).click();
+    const go = page.getByRole("button", { name: "Bring in 10,000 entries" });
+    await go.waitFor();
+    const pinned = house.built.entries.get("quillbrook.localhost")!;
+    const waits = other.page.evaluate(async (entryId) => {
+      const taken: number[] = [];
+      (window as unknown as { over: boolean }).over = false;
+      for (let i = 0; !(window as unknown as { over: boolean }).over; i++) {
+        const start = performance.now();
+        const answer = await fetch("/api/command/frontdesk.pin", {
+          method: "POST",
+          headers: { "content-type": "application/json" },
+          body: JSON.stringify({ entryId, pinned: i % 2 === 0 }),
+        });
+        if (!answer.ok) throw new Error(await answer.text());
+        taken.push(performance.now() - start);
+        await new Promise((next) => setTimeout(next, 30));
+      }
+      return taken;
+    }, pinned);
+    const start = performance.now();
+    await go.click();
+    await page.getByRole("heading", { name: "10,000 entries brought in" }).waitFor({ timeout: 120_000 });
+    await page.getByRole("link", { name: "See them in their place" }).click();
+    await page.getByRole("link", { name: "Market stall 0", exact: true }).waitFor({ timeout: 60_000 });
+    const taken = performance.now() - start;
+    await other.page.evaluate(() => {
+      (window as unknown as { over: boolean }).over = true;
+    });
+    const times = (await waits).sort((a, b) => a - b);
+    tell(`${ENTRIES} logins brought in, from the last click to the ledger`, taken / 1000, 10, " s");
+    tell("the same, beside bare sealing and bare inserts", taken / floor, 3, "×", `${Math.round(floor)} ms by hand`);
+    tell(
+      "another person’s command meanwhile, 95 of 100",
+      times[Math.floor(times.length * 0.95)]!,
+      100,
+      " ms",
+      `the slowest ${Math.round(times.at(-1)!)} ms`,
+    );
+  } finally {
+    await bringer.close();
+    await other.close();
+  }
+}
