@@ -19,12 +19,13 @@ const rowsOf = (count: number) =>
     password: `${uuidv7()} ${i}`,
   }));
 
-/** Bare sealing and bare inserts: nodes, places, entries, versions, two fingerprints and a sighting a row. */
+/**
+ * Bare sealing and bare inserts, into the tables as they are: nodes, places, entries, versions, two fingerprints and a
+ * sighting a row. In a vault that nobody reaches; taken out again.
+ */
 async function byHand(house: House): Promise<number> {
   const { client } = house.galtry.opened;
   const key = randomBytes(KEY_LENGTH);
-  for (const table of ["nodes", "places", "entries", "entry_versions", "fingerprints", "sightings"])
-    await client.execute(`create table bare_${table} as select * from ${table} limit 0`);
   const rows = rowsOf(ENTRIES);
   const start = performance.now();
   for (let from = 0; from < rows.length; from += 200) {
@@ -44,10 +45,10 @@ async function byHand(house: House): Promise<number> {
       of: (row: (typeof some)[number]) => (string | number | Uint8Array)[],
     ) =>
       tx.execute({
-        sql: `insert into bare_${table} (${columns.join()}) values ${list(columns.length)}`,
+        sql: `insert into ${table} (${columns.join()}) values ${list(columns.length)}`,
         args: some.flatMap(of),
       });
-    await insert("nodes", ["id", "type", "created_at", "created_by"], (row) => [row.id, "entry", 1, "p"]);
+    await insert("nodes", ["id", "type", "created_at", "created_by"], (row) => [row.id, "entry", 1, "by hand"]);
     await insert("places", ["id", "node_id", "parent_id", "vault_id", "valid_from", "command_id"], (row) => [
       row.version,
       row.id,
@@ -71,14 +72,26 @@ async function byHand(house: House): Promise<number> {
         "p",
       ],
     );
-    await insert("entries", ["node_id", "kind", "name", "sign_in_page", "host", "site", "version_id"], (row) => [
+    const entry: Record<string, string | number> = {
+      kind: "website-login",
+      fields: "{}",
+      reach: "site",
+      host: "h",
+      site: "s",
+      tags: "[]",
+      extras: "[]",
+      steps: "{}",
+      changed_at: 1,
+      changed_by: "p",
+      created_at: 1,
+      created_by: "p",
+    };
+    await insert("entries", ["node_id", "name", "sign_in_page", "version_id", ...Object.keys(entry)], (row) => [
       row.id,
-      "website-login",
       row.name,
       row.page,
-      "h",
-      "s",
       row.version,
+      ...Object.values(entry),
     ]);
     await insert("fingerprints", ["version_id", "field", "fingerprint"], (row) => [
       row.version,
@@ -102,8 +115,16 @@ async function byHand(house: House): Promise<number> {
     await tx.commit();
   }
   const taken = performance.now() - start;
-  for (const table of ["nodes", "places", "entries", "entry_versions", "fingerprints", "sightings"])
-    await client.execute(`drop table bare_${table}`);
+  const mine = "select id from nodes where created_by = 'by hand'";
+  for (const [table, column] of [
+    ["fingerprints", "version_id in (select id from entry_versions where entry_id"],
+    ["sightings", "(entry_id"],
+    ["places", "(node_id"],
+    ["entries", "(node_id"],
+    ["entry_versions", "(entry_id"],
+    ["nodes", "(id"],
+  ])
+    await client.execute(`delete from ${table} where ${column} in (${mine}))`);
   return taken;
 }
 
@@ -142,7 +163,7 @@ export async function benchBringIn(house: House): Promise<void> {
         });
         if (!answer.ok) throw new Error(await answer.text());
         taken.push(performance.now() - start);
-        await new Promise((next) => setTimeout(next, 30));
+        await new Promise((next) => setTimeout(next, 250));
       }
       return taken;
     }, pinned);

@@ -266,6 +266,8 @@ export const imports = sqliteTable("imports", {
   publishedAt: time("published_at"),
   cancelledAt: time("cancelled_at"),
   undoneAt: time("undone_at"),
+  /** How many came so far. */
+  rows: integer("rows").notNull().default(0),
   foldersMade: text("folders_made", { mode: "json" }).$type<string[]>().notNull(),
 });
 

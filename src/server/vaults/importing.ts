@@ -116,11 +116,7 @@ export const importChunk = command({
     const allowed = await requireOpen(context, context.input.importId);
     const longest = context.input.rows.reduce((most, row) => Math.max(most, row.folder.length), 0);
     if (allowed.depth + longest > DEEPEST) throw new Refused("bad-input", `Folders nest at most ${DEEPEST} deep.`);
-    const [{ count } = { count: 0 }] = await context.tx
-      .select({ count: sql<number>`count(*)` })
-      .from(importRows)
-      .where(eq(importRows.importId, context.input.importId));
-    if (count + context.input.rows.length > MOST_ENTRIES)
+    if (allowed.found.rows + context.input.rows.length > MOST_ENTRIES)
       throw new Refused("bad-input", `At most ${MOST_ENTRIES.toLocaleString("en-GB")} entries are brought in at once.`);
     return allowed;
   },
@@ -177,7 +173,10 @@ export const importChunk = command({
         folder: row.folder,
       })),
     );
-    await tx.update(imports).set({ movedAt: at }).where(eq(imports.id, importId));
+    await tx
+      .update(imports)
+      .set({ movedAt: at, rows: sql`${imports.rows} + ${prepared.length}` })
+      .where(eq(imports.id, importId));
     return { rows: prepared.length };
   },
   journal: () => null,

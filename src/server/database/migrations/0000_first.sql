@@ -116,6 +116,7 @@ CREATE TABLE `imports` (
 	`published_at` integer,
 	`cancelled_at` integer,
 	`undone_at` integer,
+	`rows` integer DEFAULT 0 NOT NULL,
 	`folders_made` text NOT NULL
 );
 --> statement-breakpoint
