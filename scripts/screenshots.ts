@@ -37,12 +37,31 @@ try {
 
   const ines = await as("ines.okafor");
   await take(ines, "vaults", `${house.url}/vaults`);
-  await take(ines, "vault", vault("Shop & Tickets"));
+  await ines.page.goto(vault("Shop & Tickets"));
+  await ines.page.getByRole("button", { name: /^Suppliers/ }).click();
+  await take(ines, "vault", null);
   await take(ines, "entry", entry("quillbrook.localhost"));
   await take(ines, "edit", `${entry("stallwright.localhost")}?edit`);
   await take(ines, "people", `${house.url}/people`);
   await take(ines, "journal", `${house.url}/journal`);
   await take(ines, "account", `${house.url}/account`);
+  await take(ines, "kinds", `${vault("Shop & Tickets")}/new`);
+  await take(ines, "make-a-password", `${house.url}/make`, 1200);
+  await ines.page.goto(`${vault("Shop & Tickets")}/bring-in`);
+  await ines.page.getByLabel("File").setInputFiles({
+    name: "from-the-old-browser.csv",
+    mimeType: "text/csv",
+    buffer: Buffer.from(
+      [
+        "name,url,username,password,folder,customer number",
+        "Nordlicht Books,https://nordlicht.example/in,orders@tarrowick.example,lantern-9041,Suppliers/Books,K-77",
+        "Suedwind Paper,https://suedwind.example/login,shop@tarrowick.example,harbour-2286,Suppliers/Paper,1190",
+        "Ferrybridge Vans,https://ferrybridge.example/desk,tarrowick,shuttle-7713,Transport,TMT 4",
+      ].join("\n"),
+    ),
+  });
+  await ines.page.getByText("3 rows").waitFor();
+  await take(ines, "bring-in", null);
   await ines.page.goto(entry("quillbrook.localhost"));
   await ines.page.getByPlaceholder("Give to a person, a group, Everyone").fill("Silas");
   await ines.page.getByRole("option", { name: /Silas Penhale/ }).click();
