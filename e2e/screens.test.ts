@@ -5,6 +5,7 @@ import { mkdtempSync, readFileSync, rmSync } from "node:fs";
 import { createRequire } from "node:module";
 import { tmpdir } from "node:os";
 import path from "node:path";
+import jsqr from "jsqr";
 import type { Page } from "playwright-core";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import { freePort } from "../demo/inProcess";
@@ -127,6 +128,29 @@ describe("from an empty folder", () => {
     expect(await page.getByRole("button", { name: /Sign in/ }).count()).toBe(0);
     await page.getByRole("button", { name: "Reveal Code", exact: true }).click();
     await page.getByText("4471#").waitFor();
+    await page.getByRole("button", { name: "Spell Code" }).click();
+    await page.getByText("seven", { exact: true }).waitFor();
+    expect(await page.getByText("hash", { exact: true }).count()).toBe(0);
+    await page.keyboard.press("ArrowRight");
+    await page.getByText("hash", { exact: true }).waitFor();
+    expect(await seriousIn(page)).toEqual([]);
+    await page.keyboard.press("Escape");
+    await page.getByRole("button", { name: "QR code: Code" }).click();
+    // Read back as a telephone would.
+    const picture = await page.getByRole("img", { name: "Code" }).screenshot();
+    const read = await page.evaluate(
+      async (bytes) => {
+        const bitmap = await createImageBitmap(new Blob([new Uint8Array(bytes)], { type: "image/png" }));
+        const canvas = new OffscreenCanvas(bitmap.width, bitmap.height);
+        const context = canvas.getContext("2d")!;
+        context.drawImage(bitmap, 0, 0);
+        return [...context.getImageData(0, 0, bitmap.width, bitmap.height).data];
+      },
+      [...picture],
+    );
+    const side = Math.sqrt(read.length / 4);
+    expect(jsqr(new Uint8ClampedArray(read), side, side)?.data).toBe("4471#");
+    await page.keyboard.press("Escape");
     await page.goto(`${url}/people`);
     await page.getByRole("button", { name: "Add a person" }).click();
     await page.getByLabel("Name").fill("Osric Pell");

@@ -42,13 +42,13 @@ export function readRow(
 ): ReadRow {
   const all = (meaning: Meaning) =>
     meanings.flatMap((one, i) => (one === meaning && cells[i]!.trim() !== "" ? [readCell(cells[i]!)] : []));
-  const one = (meaning: Meaning) => all(meaning)[0] ?? "";
-  const page = pageOf(one("signInPage"));
-  const userName = one("userName");
+  const first = (meaning: Meaning) => all(meaning)[0] ?? "";
+  const page = pageOf(first("signInPage"));
+  const userName = first("userName");
   const name =
-    oneLine(one("name")) || (page.address ? siteName(page.address) : oneLine(userName) || oneLine(page.rest));
+    oneLine(first("name")) || (page.address ? siteName(page.address) : oneLine(userName) || oneLine(page.rest));
   const kind = page.address ? WEBSITE_LOGIN : readyKind("password");
-  const folder = folderPath(one("folder"));
+  const folder = folderPath(first("folder"));
   const refuse = (wrong: string): ReadRow => ({ row, incoming: null, wrong });
   if (name === "") return refuse("It has no name, no address and no user name.");
   if (folder.length > DEEPEST_PATH)
@@ -69,12 +69,12 @@ export function readRow(
   );
   const values = {
     name: name.slice(0, 200),
-    description: oneLine(one("description")).slice(0, 300),
+    description: oneLine(first("description")).slice(0, 300),
     notes: all("notes").join("\n\n"),
     tags: all("tags").flatMap(tagsOf).slice(0, 20),
     userName,
-    password: one("password"),
-    ...(one("code") && { code: one("code") }),
+    password: first("password"),
+    ...(first("code") && { code: first("code") }),
     ...(page.address ? { signInPage: page.address } : { where: oneLine(page.rest) }),
     extras,
   };

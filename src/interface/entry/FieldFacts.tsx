@@ -1,3 +1,5 @@
+import { PASSWORD } from "@/core/kinds/kind";
+import { wifiText } from "@/core/kinds/wifi";
 import { sayDay } from "@/core/time";
 import { Act } from "../shared/controls";
 import { useCopy } from "../shared/useCopy";
@@ -14,13 +16,28 @@ export function FieldFacts({ entry, now, blanks }: { entry: EntryView; now: numb
       {entry.fields
         .filter((field) => field.filled || (blanks && field.class !== "open" && field.form !== "one-time code"))
         .map((field) => (
-          <FieldFact key={field.id} entryId={entry.id} field={field} zone={entry.zone} now={now} />
+          <FieldFact key={field.id} entry={entry} field={field} now={now} />
         ))}
     </>
   );
 }
 
-function FieldFact({ entryId, field, zone, now }: { entryId: string; field: FieldView; zone: string; now: number }) {
+/** For a telephone to join by. */
+function joinBy(entry: EntryView) {
+  const filled = (id: string) => entry.fields.find((field) => field.id === id)?.value ?? "";
+  return {
+    label: "QR code to join",
+    text: (password: string) =>
+      wifiText({
+        network: filled("network"),
+        security: filled("security"),
+        hidden: filled("hidden").startsWith("no"),
+        password,
+      }),
+  };
+}
+
+function FieldFact({ entry, field, now }: { entry: EntryView; field: FieldView; now: number }) {
   const { copy, copied } = useCopy();
   if (!field.filled)
     return (
@@ -28,7 +45,15 @@ function FieldFact({ entryId, field, zone, now }: { entryId: string; field: Fiel
         <span className="soft">none</span>
       </Fact>
     );
-  if (field.value === null) return <Secret entryId={entryId} field={field.id} label={field.label} />;
+  if (field.value === null)
+    return (
+      <Secret
+        entryId={entry.id}
+        field={field.id}
+        label={field.label}
+        qr={entry.kind.id === "wifi" && field.id === PASSWORD ? joinBy(entry) : undefined}
+      />
+    );
   const { value } = field;
   return (
     <Fact
@@ -39,7 +64,7 @@ function FieldFact({ entryId, field, zone, now }: { entryId: string; field: Fiel
         </Act>
       }
     >
-      <Value field={field} value={value} zone={zone} now={now} />
+      <Value field={field} value={value} zone={entry.zone} now={now} />
     </Fact>
   );
 }
