@@ -178,6 +178,13 @@ describe("what is kept already", () => {
   });
 });
 
+test("comparing is limited in rate", async () => {
+  const rows = [{ page: "https://kestrel.example/", userName: "Kestrel", password: "guess" }];
+  const at = Date.now() + 86_400_000;
+  for (let i = 0; i < 400; i++) await compareRows.execute(db(), { rows }, f.as("reveal"), at);
+  expect((await refusal(compareRows.execute(db(), { rows }, f.as("reveal"), at))).code).toBe("too-many");
+});
+
 describe("undone", () => {
   test("as a whole, but for what others have touched since, unless it is ticked", async () => {
     const names = ["Lapwing", "Linnet", "Longspur", "Loon"];

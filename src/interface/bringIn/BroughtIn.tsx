@@ -70,7 +70,7 @@ function Undo({ importId, view, to, onClose }: UndoProps) {
   const router = useRouter();
   const undo = useCommand("vaults.undoImport");
   const [also, setAlso] = useState<ReadonlySet<string>>(new Set());
-  const gone = view.entries - view.stays.length + also.size;
+  const gone = view.entries - view.stays.length - view.beyond + also.size;
   return (
     <Dialog title="Undo bringing in" open onClose={onClose}>
       <Form

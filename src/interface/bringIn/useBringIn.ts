@@ -3,7 +3,7 @@
 import { useEffect, useMemo, useRef, useState } from "react";
 import type { Meaning } from "@/core/formats/columns";
 import type { Likeness } from "@/server/vaults/importing";
-import { runCommand, runQuery } from "../shared/ask";
+import { runCommand } from "../shared/ask";
 import { type Answered, workerCall } from "../shared/workerCall";
 import type { BringInAsk, Chunk, Login, Looked, Opened } from "./bringIn.worker";
 
@@ -66,7 +66,7 @@ export function useBringIn() {
         `Comparing with what is kept: ${from.toLocaleString("en-GB")} of ${looked.good.toLocaleString("en-GB")}.`,
       );
       const logins = await worker.ask<Login[]>({ ask: "logins", from, count: COMPARED_AT_ONCE });
-      const answer = await runQuery<Likeness[]>("vaults.compareRows", { rows: logins.answer ?? [] });
+      const answer = await runCommand<Likeness[]>("vaults.compareRows", { rows: logins.answer ?? [] });
       if (!answer.ok) return fail(answer.refused.message);
       for (const [i, likeness] of answer.result.entries())
         if (likeness !== "new") (likeness === "same" ? alike.same : alike.otherPassword).push(from + i);

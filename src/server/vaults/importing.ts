@@ -31,6 +31,7 @@ import {
   sightings,
 } from "../database/schema";
 import { uuidv7 } from "../ids";
+import { attemptKey, countAttempt, requireFewAttempts } from "../people/attempts";
 import { notFound, Refused } from "../refused";
 import { composeVersion, flatValues, kindSchema, valuesIn } from "./entries";
 import { DEEPEST, requirePlace } from "./folders";
@@ -329,13 +330,21 @@ const comparable = z.strictObject({
 
 export type Likeness = "new" | "same" | "other password";
 
-/** Whether logins are kept already: looked for only among entries that the caller may Reveal. */
-export const compareRows = query({
+/** Of one person a quarter of an hour: enough for the largest file, twice over. */
+const MOST_COMPARISONS = 400;
+
+/** Whether logins are kept already: looked for only among entries that the caller may Reveal, and not without end. */
+export const compareRows = command({
   name: "vaults.compareRows",
   input: z.strictObject({ rows: z.array(comparable).max(500) }),
   by: ["person"],
-  allow: () => undefined,
-  run: async ({ tx, me, input, at, house }): Promise<Likeness[]> => {
+  allow: async ({ tx, me, at, house }) => {
+    const key = attemptKey(house.keys, "compare rows", me!.id);
+    await requireFewAttempts(tx, key, MOST_COMPARISONS, at);
+    return { key };
+  },
+  run: async ({ tx, me, input, at, house, allowed }): Promise<Likeness[]> => {
+    await countAttempt(tx, allowed.key, at);
     const sites = [...new Set(input.rows.map((row) => siteOf(hostOf(row.page) ?? "")).filter(Boolean))];
     if (sites.length === 0) return input.rows.map(() => "new");
     const { levels } = await loadReach(tx, me!, at);
@@ -362,6 +371,8 @@ export const compareRows = query({
       return alike.some((one) => marks.get(`${one.versionId} password`) === mark) ? "same" : "other password";
     });
   },
+  journal: () => null,
+  tell: () => [],
 });
 
 async function marksOf(tx: Reader, versionIds: string[]) {
@@ -435,8 +446,11 @@ export const importPage = query({
   input: z.strictObject({ importId: idSchema }),
   by: ["person"],
   allow: (context) => requireUndoable(context, context.input.importId),
-  run: async ({ tx, allowed: { found } }) => {
+  run: async ({ tx, me, at, allowed: { found } }) => {
     const brought = await broughtIn(tx, found);
+    // What others have taken out of the reader's reach since is counted, but no longer named.
+    const { levels } = await loadReach(tx, me!, at);
+    const named = (one: { entryId: string }) => atLeast(levels.get(one.entryId) ?? "none", "use");
     const look = await tx.all<{ entryId: string; name: string; page: string; mark: string | null }>(sql`
       select e.node_id as "entryId", e.name as name, e.sign_in_page as page, f.fingerprint as mark
       from import_rows r join entries e on e.node_id = r.entry_id
@@ -446,10 +460,12 @@ export const importPage = query({
     for (const { mark } of look) if (mark !== null) twins.set(mark, (twins.get(mark) ?? 0) + 1);
     return {
       entries: brought.length,
-      stays: brought.filter((one) => one.since !== null),
+      stays: brought.filter((one) => one.since !== null && named(one)),
+      /** Stay whatever is ticked: out of the reader's reach by now. */
+      beyond: brought.filter((one) => one.since !== null && !named(one)).length,
       parentId: found.parentId,
       vaultId: found.vaultId,
-      look: sortByName(look).flatMap(({ entryId, name, page, mark }) => {
+      look: sortByName(look.filter(named)).flatMap(({ entryId, name, page, mark }) => {
         const same = mark === null ? 0 : twins.get(mark)!;
         const reasons = [
           ...(page === "" ? ["no sign-in page"] : []),
@@ -468,9 +484,12 @@ export const undoImport = command({
   input: z.strictObject({ importId: idSchema, also: z.array(idSchema).max(MOST_ENTRIES).default([]) }),
   by: ["person"],
   allow: (context) => requireUndoable(context, context.input.importId),
-  run: async ({ tx, input, caller, at, allowed: { found } }) => {
+  run: async ({ tx, me, input, caller, at, allowed: { found } }) => {
     const also = new Set(input.also);
-    const gone = (await broughtIn(tx, found)).filter((one) => one.since === null || also.has(one.entryId));
+    const { levels } = await loadReach(tx, me!, at);
+    const gone = (await broughtIn(tx, found)).filter(
+      (one) => one.since === null || (also.has(one.entryId) && atLeast(levels.get(one.entryId) ?? "none", "edit")),
+    );
     const binned = { binnedAt: at, binnedBy: personIdOf(caller) };
     for (let i = 0; i < gone.length; i += 500)
       await tx
