@@ -17,6 +17,8 @@ const AXE = readFileSync(createRequire(import.meta.url).resolve("axe-core/axe.mi
 
 /** Violations that are serious or worse, as one line each. */
 async function seriousIn(page: Page): Promise<string[]> {
+  // After a move within the application the title follows the page by a moment.
+  await page.waitForFunction(() => document.title !== "");
   await page.evaluate(AXE);
   return page.evaluate(async () => {
     const axe = (
