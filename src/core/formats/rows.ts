@@ -17,6 +17,9 @@ export interface Incoming {
 
 export type ReadRow = { row: number; incoming: Incoming; wrong: null } | { row: number; incoming: null; wrong: string };
 
+/** Of one import: it is published in one transaction, for which everybody waits. */
+export const MOST_ENTRIES = 20_000;
+
 const DEEPEST_PATH = 20;
 
 /** "Shop/Tills", "Shop\\Tills", "Shop > Tills": folders within folders. */

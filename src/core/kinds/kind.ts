@@ -63,6 +63,3 @@ export function fieldWord(kind: Kind, id: string): string {
   const label = fieldOf(kind, id)?.label ?? "Extra field";
   return /^\p{Lu}(\p{Ll}|$)/u.test(label) ? label.charAt(0).toLowerCase() + label.slice(1) : label;
 }
-
-/** Kinds with a sign-in page can be signed in with, from Lanyard and from the Front desk. */
-export const maySignIn = (kind: Kind): boolean => fieldOf(kind, SIGN_IN_PAGE) !== undefined;

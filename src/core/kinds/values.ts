@@ -149,7 +149,3 @@ export function readValues(kind: Kind, values: unknown): EntryValues {
     fields,
   };
 }
-
-/** Whether a value may be asked for one at a time: every hidden field, and extra ones. */
-export const isFieldName = (kind: Kind, name: string): boolean =>
-  /^extra:.{1,64}$/.test(name) || (fieldOf(kind, name)?.class ?? "open") !== "open";

@@ -4,6 +4,7 @@ import { useRouter } from "next/navigation";
 import { type DragEvent, useEffect, useRef, useState } from "react";
 import styled from "styled-components";
 import { HIDDEN, MEANINGS, type Meaning, wrongMeanings } from "@/core/formats/columns";
+import { MOST_ENTRIES } from "@/core/formats/rows";
 import type { Place } from "@/server/vaults/places";
 import { Button, CheckField, ChoiceField, Notice, Row, Select, Stack } from "../shared/controls";
 import { Form } from "../shared/Form";
@@ -226,7 +227,7 @@ function ColumnsStep({ file, opened, places, parentId, setParentId, busy, onLook
 
 interface LookStepProps {
   step: Extract<Step, { step: "look" }>;
-  onGo: (leave: number[]) => void;
+  onGo: (leave: number[]) => Promise<void>;
   onAgain: () => void;
 }
 
@@ -240,12 +241,18 @@ function LookStep({ step: { looked, alike }, onGo, onAgain }: LookStepProps) {
   return (
     <Form
       verb={`Bring in ${say(count, "entry", "entries")}`}
-      onSend={() => {
+      onSend={async () => {
         setSent(true);
-        onGo(leave);
+        await onGo(leave);
+        setSent(false);
       }}
       running={sent}
-      unready={count === 0}
+      unready={count === 0 || count > MOST_ENTRIES}
+      wrong={
+        count > MOST_ENTRIES
+          ? `At most ${MOST_ENTRIES.toLocaleString("en-GB")} entries are brought in at once: cut the file in parts.`
+          : null
+      }
       acts={<Button onPress={onAgain}>Another file</Button>}
     >
       <p>

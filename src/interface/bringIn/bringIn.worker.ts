@@ -47,7 +47,9 @@ const CHUNK_ROWS = 100;
 const CHUNK_CHARACTERS = 700_000;
 
 let table: Table | null = null;
+/** All that can be kept, and what of it is to be sent. */
 let ready: Incoming[] = [];
+let chosen: Incoming[] = [];
 
 function open(bytes: Uint8Array): Opened {
   const { text, encoding } = decodeText(bytes);
@@ -106,13 +108,13 @@ function chunk(from: number): Chunk {
   const rows: Incoming[] = [];
   let size = 0;
   let next = from;
-  while (next < ready.length && rows.length < CHUNK_ROWS) {
-    size += JSON.stringify(ready[next]).length;
+  while (next < chosen.length && rows.length < CHUNK_ROWS) {
+    size += JSON.stringify(chosen[next]).length;
     if (rows.length > 0 && size > CHUNK_CHARACTERS) break;
-    rows.push(ready[next]!);
+    rows.push(chosen[next]!);
     next++;
   }
-  return { rows, next: next < ready.length ? next : null };
+  return { rows, next: next < chosen.length ? next : null };
 }
 
 const text = (value: unknown) => (typeof value === "string" ? value : "");
@@ -133,8 +135,8 @@ function answer(data: BringInAsk): unknown {
       );
     case "leave": {
       const these = new Set(data.these);
-      ready = ready.filter((_, i) => !these.has(i));
-      return ready.length;
+      chosen = ready.filter((_, i) => !these.has(i));
+      return chosen.length;
     }
     case "chunk":
       return chunk(data.from);

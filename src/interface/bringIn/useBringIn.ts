@@ -85,7 +85,8 @@ export function useBringIn() {
     const { importId } = begun.result;
     const stop = async (says: string) => {
       await runCommand("vaults.cancelImport", { importId });
-      setStep({ step: "choose" });
+      // Back to where it was looked over: what was chosen is still there.
+      setStep(step);
       fail(says);
     };
     for (let from: number | null = 0, done = 0; from !== null; ) {

@@ -233,7 +233,7 @@ function couldTakeStewardship(
 }
 
 /** Does the change and refuses it when a node would be left without a steward that had one. */
-async function refuseWithoutSteward(
+export async function refuseWithoutSteward(
   { tx, at }: Pick<Context<unknown>, "tx" | "at">,
   nodeId: string,
   change: () => Promise<void>,

@@ -6,6 +6,7 @@
 import { and, eq, inArray, isNotNull, isNull, lt, or, sql } from "drizzle-orm";
 import { z } from "zod";
 import { atLeast } from "../../core/access";
+import { MOST_ENTRIES } from "../../core/formats/rows";
 import { PASSWORD } from "../../core/kinds/kind";
 import { readyKind } from "../../core/kinds/ready";
 import { hostOf } from "../../core/signin/address";
@@ -38,8 +39,7 @@ import { DEEPEST, requirePlace } from "./folders";
 import { fingerprint, vaultKey } from "./sealing";
 
 /** Rows of one chunk. */
-export const CHUNK = 200;
-export const MOST_ENTRIES = 20_000;
+const CHUNK = 200;
 const DAY_MS = 86_400_000;
 /** Nothing came for so long: somebody closed the page. */
 const ABANDONED_MS = 30 * 60_000;

@@ -5,6 +5,7 @@
 import { and, eq, isNull } from "drizzle-orm";
 import { z } from "zod";
 import { atLeast, type Reach, resolve, type Step } from "../../core/access";
+import { refuseWithoutSteward } from "../access/grants";
 import { type Asking, loadPath, loadSteps, requireLevel } from "../access/load";
 import { nodeName } from "../access/nodeName";
 import { loadEverybody } from "../access/person";
@@ -69,7 +70,6 @@ async function requireMove(context: Asking & { input: z.output<typeof moving> })
   const { tx, input, at } = context;
   const place = await requirePlace(context, input.parentId, "edit");
   const above = (await loadPath(tx, input.parentId)).map((node) => node.id);
-  const from: string[] = [];
   for (const nodeId of input.nodeIds) {
     const held = await requireLevel(context, nodeId, "edit");
     const [node] = held.path;
@@ -80,11 +80,10 @@ async function requireMove(context: Asking & { input: z.output<typeof moving> })
     if (await isBinned(tx, nodeId)) throw new Refused("conflict", "What lies in the bin is not moved.");
     if (node!.type === "folder" && place.depth + (await heightOf(tx, nodeId)) > DEEPEST)
       throw new Refused("bad-input", `Folders nest at most ${DEEPEST} deep.`, "parentId");
-    from.push(node!.parentId!);
   }
   const effects = await effectsOf(tx, input.nodeIds, input.parentId, at);
   const steward = await isStewardOfAll(context, input.nodeIds);
-  return { vaultId: place.vaultId, place, from, effects, steward };
+  return { vaultId: place.vaultId, effects, steward };
 }
 
 async function isBinned(tx: Reader, nodeId: string): Promise<boolean> {
@@ -137,21 +136,23 @@ export const moveNodes = command({
       throw new Refused("not-allowed", "This would change who can do what with it: only its steward can do that.");
     return allowed;
   },
-  run: async ({ tx, input, at, commandId, allowed }) => {
-    for (const nodeId of input.nodeIds) {
-      await tx
-        .update(places)
-        .set({ validUntil: at })
-        .where(and(eq(places.nodeId, nodeId), isNull(places.validUntil)));
-      await tx.insert(places).values({
-        id: uuidv7(),
-        nodeId,
-        parentId: input.parentId,
-        vaultId: allowed.vaultId,
-        validFrom: at,
-        commandId,
+  run: async (context) => {
+    const { tx, input, at, commandId, allowed } = context;
+    for (const nodeId of input.nodeIds)
+      await refuseWithoutSteward(context, nodeId, async () => {
+        await tx
+          .update(places)
+          .set({ validUntil: at })
+          .where(and(eq(places.nodeId, nodeId), isNull(places.validUntil)));
+        await tx.insert(places).values({
+          id: uuidv7(),
+          nodeId,
+          parentId: input.parentId,
+          vaultId: allowed.vaultId,
+          validFrom: at,
+          commandId,
+        });
       });
-    }
     const names = new Map<string, string>();
     for (const id of [input.parentId, ...input.nodeIds]) names.set(id, await nodeName(tx, id));
     return { names };
