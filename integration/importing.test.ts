@@ -9,7 +9,7 @@ import { frontDesk } from "../src/server/frontdesk/frontDesk";
 import { sweepDeadImports } from "../src/server/housekeeping";
 import { journalPage } from "../src/server/journal/story";
 import { keyList } from "../src/server/lanyard/keys";
-import { changeEntry, revealField } from "../src/server/vaults/entries";
+import { changeEntry } from "../src/server/vaults/entries";
 import { entryPage } from "../src/server/vaults/entryPage";
 import { makeFolder } from "../src/server/vaults/folders";
 import {
@@ -21,6 +21,7 @@ import {
   publishImport,
   undoImport,
 } from "../src/server/vaults/importing";
+import { revealField } from "../src/server/vaults/revealing";
 import { vaultLedger } from "../src/server/vaults/vaults";
 
 const CANARY = "canary-brought-in/Quince 81";

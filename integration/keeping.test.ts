@@ -9,7 +9,7 @@ import { CANARY, type Fixture, makeFixture } from "../demo/fixture";
 import { type InProcess, inProcess } from "../demo/inProcess";
 import { readConfiguration } from "../src/server/configuration";
 import { closeGaltry, startGaltry } from "../src/server/galtry";
-import { revealField } from "../src/server/vaults/entries";
+import { revealField } from "../src/server/vaults/revealing";
 
 let house: InProcess;
 let f: Fixture;

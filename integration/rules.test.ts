@@ -26,18 +26,14 @@ import { signIn } from "../src/server/people/sessions";
 import { acceptLink } from "../src/server/people/setUp";
 import { didNotWork } from "../src/server/signin/didNotWork";
 import { beginSignIn } from "../src/server/signin/sealed";
-import {
-  addEntry,
-  binEntry,
-  changeEntry,
-  changeSigningIn,
-  restoreEntry,
-  revealField,
-} from "../src/server/vaults/entries";
+import { binEntry, restoreEntry } from "../src/server/vaults/bin";
+import { addEntry, changeEntry } from "../src/server/vaults/entries";
 import { entryPage } from "../src/server/vaults/entryPage";
 import { binFolder, DEEPEST, makeFolder, restoreFolder } from "../src/server/vaults/folders";
 import { moveNodes, movePreview } from "../src/server/vaults/moving";
+import { revealField } from "../src/server/vaults/revealing";
 import { openValues } from "../src/server/vaults/sealing";
+import { changeSigningIn } from "../src/server/vaults/signingIn";
 import { makeVault, vaultLedger, vaultList } from "../src/server/vaults/vaults";
 
 let house: InProcess;
@@ -447,7 +443,7 @@ describe("entries", () => {
   });
 
   test("binned: nobody uses it or learns of it; its steward restores it with everything", async () => {
-    await binEntry.execute(db(), { entryId: f.entryId }, f.as("steward"));
+    await binEntry.execute(db(), { entryIds: [f.entryId] }, f.as("steward"));
     for (const kind of ["use", "reveal", "edit"] as const) expect(await levelOf(kind)).toBe("none");
     expect((await frontDesk.execute(db(), {}, f.as("use"))).lines.map((line) => line.id)).not.toContain(f.entryId);
     expect((await keyList.execute(db(), {}, f.lanyard("use"))).keys.map((key) => key.id)).not.toContain(f.entryId);
@@ -458,7 +454,7 @@ describe("entries", () => {
         )
       ).code,
     ).toBe("not-found");
-    await restoreEntry.execute(db(), { entryId: f.entryId }, f.as("steward"));
+    await restoreEntry.execute(db(), { entryIds: [f.entryId] }, f.as("steward"));
     expect(await levelOf("use")).toBe("use");
   });
 
@@ -652,10 +648,10 @@ describe("folders", () => {
     const inner = await folder("Tills", outer);
     const [kept, gone] = [await entry("Heron", inner), await entry("Egret", outer)];
     await give(db(), f.as("steward"), kept, f.ids.nothing, "use");
-    await binEntry.execute(db(), { entryId: gone }, f.as("steward"));
+    await binEntry.execute(db(), { entryIds: [gone] }, f.as("steward"));
     await binFolder.execute(db(), { folderId: outer }, f.as("steward"));
     expect(await levelOf("nothing", kept)).toBe("none");
-    expect((await refusal(restoreEntry.execute(db(), { entryId: gone }, f.as("steward")))).message).toContain(
+    expect((await refusal(restoreEntry.execute(db(), { entryIds: [gone] }, f.as("steward")))).message).toContain(
       "restore that first",
     );
     expect((await refusal(restoreFolder.execute(db(), { folderId: inner }, f.as("steward")))).message).toContain(
@@ -851,7 +847,7 @@ describe("why it ended", () => {
     expect(await why("nothing", entryId)).toMatch(/^Person steward set you to Blocked/);
 
     await give(db(), f.as("steward"), entryId, f.ids.use, "use");
-    await binEntry.execute(db(), { entryId }, f.as("steward"));
+    await binEntry.execute(db(), { entryIds: [entryId] }, f.as("steward"));
     expect(await why("use", entryId)).toMatch(/^It was put in the bin/);
   });
 

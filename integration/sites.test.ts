@@ -6,8 +6,9 @@ import { isAllowed } from "../lanyard/worker/cookies";
 import { withdrawAccess } from "../src/server/access/grants";
 import type { SealedAnswer } from "../src/server/signin/sealed";
 import { sealedSignIn } from "../src/server/signin/sealed";
-import { addEntry, changeEntry, tryOnceMore } from "../src/server/vaults/entries";
+import { addEntry, changeEntry } from "../src/server/vaults/entries";
 import { entryPage } from "../src/server/vaults/entryPage";
+import { tryOnceMore } from "../src/server/vaults/signingIn";
 
 let house: InProcess;
 let fixture: Fixture;

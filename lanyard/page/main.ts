@@ -151,13 +151,14 @@ function watchFocus(): void {
 }
 
 interface Filling {
+  send: boolean;
   userName: string;
   password: string;
   code: string | null;
   hosts: string[];
 }
 
-/** Called by the worker in this very document: types and sends at once. The values are kept nowhere. */
+/** Called by the worker in this very document: types, and sends at once where the entry says so. The values are kept nowhere. */
 (globalThis as typeof globalThis & { lanyardFill?: (values: Filling) => string }).lanyardFill = (values) => {
   const page = describePage();
   const now = readPage(page.description);
@@ -181,6 +182,7 @@ interface Filling {
   put(now.userName, values.userName);
   if (now.kind !== "identifier-first") put(now.password, values.password);
   if (values.code && now.oneTimeCode) put(now.oneTimeCode, values.code);
+  if (!values.send) return "filled";
   const submit = page.elementOf(now.submit);
   if (submit) submit.click();
   else if (form instanceof HTMLFormElement) form.requestSubmit();

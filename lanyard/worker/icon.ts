@@ -6,7 +6,7 @@ import { disk, memory } from "./store";
 export async function keysFor(url: string): Promise<KeyLine[]> {
   const keys = await memory("keys");
   if (!keys || !/^https?:/.test(url)) return [];
-  const found = keys.keys.filter((key) => matches(key, url));
+  const found = keys.keys.filter((key) => key.offered && matches(key, url));
   return found.sort((a, b) => (b.lastUsedAt ?? 0) - (a.lastUsedAt ?? 0) || a.name.localeCompare(b.name));
 }
 

@@ -144,6 +144,8 @@ export async function landed(tabId: number, kind: string): Promise<void> {
 }
 
 interface Filling {
+  /** Otherwise the person sends the form. */
+  send: boolean;
   userName: string;
   password: string;
   code: string | null;

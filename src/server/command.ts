@@ -196,7 +196,9 @@ async function recordRefusal(
   if (person === null || refused.code === "signed-out" || refused.code === "bad-input" || refused.code === "conflict")
     return;
   const ids = (input ?? {}) as Record<string, unknown>;
-  const node = [ids.entryId, ids.nodeId, ids.vaultId].find((id): id is string => typeof id === "string") ?? null;
+  const [several] = Array.isArray(ids.entryIds) ? ids.entryIds : [];
+  const node =
+    [ids.entryId, several, ids.nodeId, ids.vaultId].find((id): id is string => typeof id === "string") ?? null;
   await house.writer.write((tx) =>
     appendLine(tx, house.keys.journal, { act, outcome: "refused", at, person, node, details: { code: refused.code } }),
   );

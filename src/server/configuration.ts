@@ -16,6 +16,8 @@ const schema = z.object({
   GALTRY_TRUSTED_PROXIES: z.string().default(""),
   /** host:port pairs that sealed sign-in may call although they are internal or plain http. */
   GALTRY_ALLOWED_TARGETS: z.string().default(""),
+  /** The largest file that may be attached to an entry, in mebibytes. */
+  GALTRY_ATTACHMENT_MB: z.coerce.number().int().min(1).max(2000).default(100),
   GALTRY_LOG_LEVEL: z.string().default("info"),
 });
 
@@ -31,6 +33,7 @@ export interface Configuration {
   trustedProxies: string[];
   allowedTargets: ReadonlySet<string>;
   logLevel: string;
+  attachmentBytes: number;
 }
 
 /** A mistake in what the operator set: one line for the terminal. */
@@ -74,6 +77,7 @@ export function readConfiguration(environment: Record<string, string | undefined
     trustedProxies: list(set.GALTRY_TRUSTED_PROXIES),
     allowedTargets,
     logLevel: set.GALTRY_LOG_LEVEL,
+    attachmentBytes: set.GALTRY_ATTACHMENT_MB * 1024 * 1024,
   };
 }
 

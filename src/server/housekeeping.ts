@@ -8,6 +8,8 @@ import { failedSignIns, importRows, imports, persons, signIns } from "./database
 import type { Galtry } from "./galtry";
 import { closeBrokenOff } from "./signin/sealed";
 import { signOutEnded } from "./signin/signingOut";
+import { sweepAttachments } from "./vaults/attachments";
+import { emptyBins } from "./vaults/bin";
 import { sweepImports } from "./vaults/importing";
 
 const EVERY_MS = 5_000;
@@ -99,6 +101,8 @@ export function startHousekeeping(house: Galtry): void {
     void signOutEnded(house).catch(() => undefined);
     void closeDeadSignIns(house).catch(() => undefined);
     void sweepDeadImports(house).catch(() => undefined);
+    void emptyBins.execute(house, {}, { kind: "server" }).catch(() => undefined);
+    void sweepAttachments.execute(house, {}, { kind: "server" }).catch(() => undefined);
     void journalFailures.execute(house, {}, { kind: "server" }).catch(() => undefined);
   }, EVERY_MS);
   timer.unref();

@@ -37,16 +37,21 @@ import { acceptLink, linkFor, organisationQuery, setUp } from "./people/setUp";
 import { didNotWork } from "./signin/didNotWork";
 import { beginSignIn, claimCode, closeBrokenOff, handOver, reportLanding } from "./signin/sealed";
 import { dropJar, openSessions } from "./signin/signingOut";
+import { setAside, setVaultAside } from "./vaults/aside";
 import {
-  addEntry,
-  binEntry,
-  changeEntry,
-  changeSigningIn,
-  changeSteps,
-  restoreEntry,
-  revealField,
-  tryOnceMore,
-} from "./vaults/entries";
+  addPiece,
+  attachmentPiece,
+  beginAttachment,
+  finishAttachment,
+  openAttachment,
+  removeAttachment,
+  sweepAttachments,
+} from "./vaults/attachments";
+import { binEntry, emptyBins, eraseEntry, eraseFolder, restoreEntry } from "./vaults/bin";
+import { convertEntry } from "./vaults/convert";
+import { carryPreview, copyNodes, moveAcross } from "./vaults/copying";
+import { bringBackVersion, earlierVersions, revealEarlier } from "./vaults/earlier";
+import { addEntry, changeEntry } from "./vaults/entries";
 import { entryPage } from "./vaults/entryPage";
 import { folderPage } from "./vaults/folderPage";
 import { binFolder, makeFolder, renameFolder, restoreFolder } from "./vaults/folders";
@@ -60,9 +65,13 @@ import {
   sweepImports,
   undoImport,
 } from "./vaults/importing";
+import { changeKind, closeKind, deleteKind, kindList, makeKind } from "./vaults/kinds";
 import { moveNodes, movePreview } from "./vaults/moving";
 import { vaultPlaces } from "./vaults/places";
-import { changeVault, makeVault, vaultLedger, vaultList } from "./vaults/vaults";
+import { revealField } from "./vaults/revealing";
+import { setField, tagEntries } from "./vaults/several";
+import { changeAskAgain, changeSigningIn, changeSteps, tryOnceMore } from "./vaults/signingIn";
+import { changeVault, deleteVault, makeVault, vaultLedger, vaultList } from "./vaults/vaults";
 
 const ALL = [
   organisationQuery,
@@ -104,6 +113,34 @@ const ALL = [
   changeSigningIn,
   changeSteps,
   tryOnceMore,
+  changeAskAgain,
+  setAside,
+  setVaultAside,
+  addPiece,
+  attachmentPiece,
+  beginAttachment,
+  finishAttachment,
+  openAttachment,
+  removeAttachment,
+  sweepAttachments,
+  emptyBins,
+  eraseEntry,
+  eraseFolder,
+  convertEntry,
+  carryPreview,
+  copyNodes,
+  moveAcross,
+  bringBackVersion,
+  earlierVersions,
+  revealEarlier,
+  changeKind,
+  closeKind,
+  deleteKind,
+  kindList,
+  makeKind,
+  setField,
+  tagEntries,
+  deleteVault,
   whoCanDoWhat,
   whyEnded,
   folderPage,

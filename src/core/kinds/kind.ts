@@ -14,6 +14,7 @@ export type FieldForm =
   | "digits"
   | "password"
   | "one-time code"
+  | "codes"
   | "choice";
 
 /** Told as advice where the value is typed, never a reason to refuse it. */
@@ -29,6 +30,8 @@ export interface Field {
   choices?: readonly string[];
   check?: FieldCheck;
   required?: boolean;
+  /** Taken out of its kind: not asked for any more, and shown where an entry still holds a value in it. */
+  retired?: boolean;
 }
 
 /** What an office does with it. */
@@ -39,6 +42,12 @@ export interface Kind {
   name: string;
   purpose: Purpose;
   fields: readonly Field[];
+  /** The open field whose value is the entry's name; without one the name is asked for by itself. */
+  title?: string;
+  /** Made by the organisation. */
+  own?: boolean;
+  /** Offered for new entries no more. */
+  closed?: boolean;
 }
 
 export const PURPOSES: readonly { purpose: Purpose; title: string }[] = [
@@ -55,6 +64,9 @@ export const SIGN_IN_PAGE = "signInPage";
 export const USER_NAME = "userName";
 export const PASSWORD = "password";
 export const CODE = "code";
+
+/** What is asked for in a new entry. */
+export const askedFor = (kind: Kind): Field[] => kind.fields.filter((field) => !field.retired);
 
 export const fieldOf = (kind: Kind, id: string): Field | undefined => kind.fields.find((field) => field.id === id);
 

@@ -249,6 +249,39 @@ export const READY_KINDS: readonly Kind[] = [
   },
 
   {
+    id: "ssh-key",
+    name: "SSH key",
+    purpose: "run",
+    fields: [
+      open("public-key", "Public key", { form: "text", hint: "goes into authorized_keys on the server" }),
+      secret("private-key", "Private key", { form: "text" }),
+      secret("passphrase", "Its passphrase", { hint: "empty where the key has none" }),
+      open("host", "Server"),
+      userName(),
+    ],
+  },
+  {
+    id: "document",
+    name: "Document",
+    purpose: "keep",
+    fields: [
+      open("about", "What it says", { hint: "the document itself is attached once the entry is made" }),
+      open("dated", "Dated", { form: "date" }),
+      open("expires", "Valid until", { form: "date" }),
+      identifier("number", "Reference"),
+    ],
+  },
+  {
+    id: "recovery-codes",
+    name: "Recovery codes",
+    purpose: "keep",
+    fields: [
+      open("account", "For which account"),
+      secret("codes", "Codes", { form: "codes", hint: "one a line; each is ticked off once it has been used" }),
+      open("where", "Printed sheet", { hint: "where it lies, if there is one" }),
+    ],
+  },
+  {
     id: "note",
     name: "Note",
     purpose: "keep",

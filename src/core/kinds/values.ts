@@ -31,14 +31,16 @@ export const extraFieldSchema = z.strictObject({
 
 export type ExtraValue = z.output<typeof extraFieldSchema>;
 
+const name = z
+  .string()
+  .trim()
+  .min(1, "Give it a name.")
+  .max(200, "A name has at most 200 characters.")
+  .refine((text) => !/[\u0000-\u001f\u007f]/.test(text), "A name is one line of text.");
+
 /** What every entry has, whatever its kind. */
 const common = {
-  name: z
-    .string()
-    .trim()
-    .min(1, "Give it a name.")
-    .max(200, "A name has at most 200 characters.")
-    .refine((text) => !/[\u0000-\u001f\u007f]/.test(text), "A name is one line of text."),
+  name,
   description: z.string().trim().max(300, "A description has at most 300 characters.").default(""),
   notes: z.string().max(LONGEST_NOTE, "Notes hold at most 100,000 characters.").default(""),
   tags: z.array(z.string().trim().min(1).max(50)).max(20, "At most 20 tags.").default([]),
@@ -56,6 +58,7 @@ const FORMS: Record<Exclude<FieldForm, "one-time code" | "choice" | "address">, 
   line: line(),
   password: line(),
   text: z.string().max(LONGEST_NOTE, "At most 100,000 characters."),
+  codes: z.string().max(10_000, "At most 10,000 characters."),
   mail: line(320).pipe(z.union([z.literal(""), z.email("This is not a mail address.")])),
   phone: line(60).refine((text) => /^[\d\s()+\-/.,#*a-zA-Z]*$/.test(text), "This is not a telephone number."),
   date: line(10).pipe(z.union([z.literal(""), z.iso.date("This is not a date.")])),
@@ -73,7 +76,11 @@ function schemaOf(field: Field): z.ZodType<string | undefined, string | undefine
     );
   if (field.form === "address" || field.form === "one-time code") throw new Error("read apart");
   const schema = FORMS[field.form];
-  return optional(field.required ? schema.refine((text) => text.trim() !== "", `${field.label} is missing.`) : schema);
+  return optional(
+    field.required && !field.retired
+      ? schema.refine((text) => text.trim() !== "", `${field.label} is missing.`)
+      : schema,
+  );
 }
 
 const signInPage = z.string().trim().max(2000, "This address is too long.");
@@ -118,6 +125,8 @@ function schemaFor(kind: Kind): z.ZodType<Record<string, unknown>> {
   const schema = z.strictObject({
     ...common,
     ...fields,
+    // The name of a kind with a title is that field's value.
+    ...(kind.title && { name: z.string().default(""), [kind.title]: name }),
     ...(page && { signInPage: page.required ? neededPage : freePage, reach: z.enum(["site", "host"]).default("site") }),
     ...(fieldOf(kind, CODE) && { code }),
     ...(fieldOf(kind, USER_NAME) && { useSeesUserName: z.boolean().default(false) }),
@@ -137,7 +146,7 @@ export function readValues(kind: Kind, values: unknown): EntryValues {
   for (const { id } of kind.fields)
     if (id !== SIGN_IN_PAGE && id !== CODE && flat[id] !== undefined) fields[id] = flat[id] as string;
   return {
-    name: flat.name,
+    name: kind.title ? fields[kind.title]! : flat.name,
     description: flat.description,
     notes: flat.notes,
     tags: flat.tags,
@@ -148,4 +157,16 @@ export function readValues(kind: Kind, values: unknown): EntryValues {
     code: flat.code as EntryValues["code"],
     fields,
   };
+}
+
+/**
+ * Reads one value as its field has it.
+ * @param id a field of the kind, "description" or "notes"; not the one-time code
+ * @throws z.ZodError
+ */
+export function readField(kind: Kind, id: string, value: string): string {
+  if (id === "description" || id === "notes") return common[id].parse(value);
+  const field = fieldOf(kind, id)!;
+  if (id === SIGN_IN_PAGE) return (field.required ? neededPage : freePage).parse(value);
+  return schemaOf(field).parse(value) ?? "";
 }

@@ -46,15 +46,34 @@ function checked(settings: CodeSettings): CodeSettings {
   return settings;
 }
 
-/** The code at a moment (milliseconds), which step it belongs to and how long it still holds (milliseconds). */
-export function codeAt(settings: CodeSettings, at: number): { code: string; step: number; leftMs: number } {
-  const totp = new TOTP({
+const totpOf = (settings: CodeSettings) =>
+  new TOTP({
     secret: Secret.fromBase32(settings.secret),
     digits: settings.digits,
     period: settings.period,
     algorithm: settings.algorithm,
   });
+
+/** The code at a moment (milliseconds), the one after it, which step it belongs to, how long it holds (milliseconds). */
+export function codeAt(
+  settings: CodeSettings,
+  at: number,
+): { code: string; next: string; step: number; leftMs: number } {
+  const totp = totpOf(settings);
   const length = settings.period * 1000;
   const step = Math.floor(at / length);
-  return { code: totp.generate({ timestamp: at }), step, leftMs: (step + 1) * length - at };
+  return {
+    code: totp.generate({ timestamp: at }),
+    next: totp.generate({ timestamp: at + length }),
+    step,
+    leftMs: (step + 1) * length - at,
+  };
+}
+
+/** The otpauth address that other programs read. */
+export function codeAddress(settings: CodeSettings, label: string, issuer = ""): string {
+  const totp = totpOf(settings);
+  totp.label = label || "code";
+  totp.issuer = issuer;
+  return totp.toString();
 }

@@ -5,6 +5,8 @@
 import { sql } from "drizzle-orm";
 import { blob, index, integer, primaryKey, sqliteTable, text, uniqueIndex } from "drizzle-orm/sqlite-core";
 import type { Given, Standing } from "../../core/access";
+import type { Field, Purpose } from "../../core/kinds/kind";
+import type { LedgerView } from "../../core/ledgerView";
 import type { SignInSteps } from "../../core/signin/steps";
 
 const id = () => text("id").primaryKey();
@@ -161,18 +163,20 @@ export const separations = sqliteTable(
   (t) => [index("separations_node").on(t.nodeId, t.validUntil)],
 );
 
-export const vaults = sqliteTable("vaults", {
-  nodeId: text("node_id").primaryKey(),
-  name: text("name").notNull(),
-  description: text("description").notNull().default(""),
-});
-
 /** In the bin, and with which folder: what went there with one comes back with it. */
 const binned = {
   binnedAt: time("binned_at"),
   binnedBy: text("binned_by"),
   binnedWith: text("binned_with"),
 };
+
+export const vaults = sqliteTable("vaults", {
+  nodeId: text("node_id").primaryKey(),
+  name: text("name").notNull(),
+  description: text("description").notNull().default(""),
+  asideAt: time("aside_at"),
+  asideBy: text("aside_by"),
+});
 
 export const folders = sqliteTable("folders", {
   nodeId: text("node_id").primaryKey(),
@@ -198,6 +202,44 @@ export interface ExtraField {
   /** Only of the class open; the others stand in the sealed blob. */
   value?: string;
 }
+
+/** Kinds that the organisation made. A field that is taken out stays here as retired: entries may hold a value in it. */
+export const kinds = sqliteTable("kinds", {
+  id: id(),
+  name: text("name").notNull(),
+  purpose: text("purpose").$type<Purpose>().notNull(),
+  fields: text("fields", { mode: "json" }).$type<Field[]>().notNull(),
+  title: text("title"),
+  pictureId: text("picture_id"),
+  createdAt: time("created_at").notNull(),
+  createdBy: text("created_by").notNull(),
+  changedAt: time("changed_at").notNull(),
+  closedAt: time("closed_at"),
+});
+
+/** Sites we use: ready starts for new entries. */
+export const sites = sqliteTable("sites", {
+  id: id(),
+  name: text("name").notNull(),
+  signInPage: text("sign_in_page").notNull(),
+  kind: text("kind").notNull(),
+  hint: text("hint").notNull().default(""),
+  /** HTML `passwordrules`, empty where none are known. */
+  passwordRules: text("password_rules").notNull().default(""),
+  createdAt: time("created_at").notNull(),
+  createdBy: text("created_by").notNull(),
+});
+
+/** Pictures of entries and kinds, made small and drawn anew before they are kept. */
+export const pictures = sqliteTable("pictures", {
+  id: id(),
+  png: bytes("png").notNull(),
+  createdAt: time("created_at").notNull(),
+  createdBy: text("created_by").notNull(),
+});
+
+/** Whether guarded fill may type into a page, and send it. */
+export type Filling = "send" | "type" | "never";
 
 export const entries = sqliteTable(
   "entries",
@@ -229,8 +271,91 @@ export const entries = sqliteTable(
     createdAt: time("created_at").notNull(),
     createdBy: text("created_by").notNull(),
     ...binned,
+    /** Kept, but offered nowhere until it is brought back. */
+    asideAt: time("aside_at"),
+    asideBy: text("aside_by"),
+    /** The vault with which it was set aside: it comes back with it. */
+    asideWith: text("aside_with"),
+    /** A reveal takes the sign-in password again. */
+    askAgain: integer("ask_again", { mode: "boolean" }).notNull().default(false),
+    filling: text("filling").$type<Filling>().notNull().default("send"),
+    pictureId: text("picture_id"),
   },
   (t) => [index("entries_site").on(t.site)],
+);
+
+/** Recovery codes that were used, by the keyed fingerprint of each. */
+export const ticks = sqliteTable(
+  "ticks",
+  {
+    entryId: text("entry_id").notNull(),
+    fingerprint: text("fingerprint").notNull(),
+    personId: text("person_id").notNull(),
+    at: time("at").notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.entryId, t.fingerprint] })],
+);
+
+/** A file kept with an entry; what is in it lies sealed in pieces. Not shown until the last piece is there. */
+export const attachments = sqliteTable(
+  "attachments",
+  {
+    id: id(),
+    entryId: text("entry_id").notNull(),
+    vaultId: text("vault_id").notNull(),
+    keyVersion: integer("key_version").notNull(),
+    name: text("name").notNull(),
+    /** What it is by its first bytes, never what its sender said. */
+    type: text("type").notNull(),
+    size: integer("size").notNull(),
+    pieces: integer("pieces").notNull(),
+    createdAt: time("created_at").notNull(),
+    createdBy: text("created_by").notNull(),
+    completeAt: time("complete_at"),
+  },
+  (t) => [index("attachments_entry").on(t.entryId)],
+);
+
+export const attachmentPieces = sqliteTable(
+  "attachment_pieces",
+  {
+    attachmentId: text("attachment_id").notNull(),
+    number: integer("number").notNull(),
+    sealed: bytes("sealed").notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.attachmentId, t.number] })],
+);
+
+/** How a person likes one vault's ledger. */
+export const ledgerViews = sqliteTable(
+  "ledger_views",
+  {
+    personId: text("person_id").notNull(),
+    vaultId: text("vault_id").notNull(),
+    view: text("view", { mode: "json" }).$type<LedgerView>().notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.personId, t.vaultId] })],
+);
+
+/** What becomes of the columns of a file, kept under a name for the next one like it. */
+export const mappings = sqliteTable("mappings", {
+  id: id(),
+  personId: text("person_id").notNull(),
+  name: text("name").notNull(),
+  mapping: text("mapping", { mode: "json" }).$type<Record<string, unknown>>().notNull(),
+  changedAt: time("changed_at").notNull(),
+});
+
+/** Entries that an import changed: what undoing it brings back. */
+export const importUpdates = sqliteTable(
+  "import_updates",
+  {
+    importId: text("import_id").notNull(),
+    entryId: text("entry_id").notNull(),
+    beforeVersionId: text("before_version_id").notNull(),
+    versionId: text("version_id").notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.importId, t.entryId] })],
 );
 
 /** Earlier and current values; open ones as JSON, identifiers and secrets in one sealed blob. */

@@ -2,7 +2,6 @@
 import { and, desc, eq, inArray, isNull, sql } from "drizzle-orm";
 import { z } from "zod";
 import { atLeast, isActive, type Level } from "../../core/access";
-import { readyKind } from "../../core/kinds/ready";
 import { siteName } from "../../core/signin/address";
 import { type GrantRow, loadReach } from "../access/load";
 import { sortByName } from "../byName";
@@ -13,6 +12,7 @@ import type { Reader } from "../database/client";
 import { lanyards, met, persons, pins, signIns, vaults } from "../database/schema";
 import { groupBy } from "../groupBy";
 import { requireEntry } from "../vaults/entries";
+import { kindsById } from "../vaults/kinds";
 import { vaultNameFor } from "../vaults/places";
 
 const SOON_MS = 7 * 24 * 3_600_000;
@@ -57,7 +57,7 @@ export const frontDesk = query({
   run: async ({ tx, me, at }) => {
     const person = me!;
     const personId = person.id;
-    const [{ levels, tree, grants: own }, rows, vaultRows, pinned, known, used, connected] = await Promise.all([
+    const [{ levels, tree, grants: own }, rows, vaultRows, pinned, known, used, connected, kinds] = await Promise.all([
       loadReach(tx, person, at),
       bulk<KeptEntry>(
         tx,
@@ -71,7 +71,7 @@ export const frontDesk = query({
           hasCode: sql`e.has_code`,
           refused: sql`v.refused_at is not null`,
         },
-        sql`from entries e join entry_versions v on v.id = e.version_id where e.binned_at is null`,
+        sql`from entries e join entry_versions v on v.id = e.version_id where e.binned_at is null and e.aside_at is null`,
       ),
       tx.select().from(vaults),
       tx.select().from(pins).where(eq(pins.personId, personId)),
@@ -87,6 +87,7 @@ export const frontDesk = query({
         .from(lanyards)
         .where(and(eq(lanyards.personId, personId), isNull(lanyards.endedAt)))
         .orderBy(desc(lanyards.lastUsedAt)),
+      kindsById(tx),
     ]);
     const { held } = person;
     const pins_ = new Set(pinned.map((row) => row.entryId));
@@ -124,7 +125,7 @@ export const frontDesk = query({
           vault: vaultNames.get(node.vaultId) ?? "",
           tags: entry.tags,
           level: level as Level,
-          kind: readyKind(entry.kind).name,
+          kind: kinds.get(entry.kind)!.name,
           how: entry.signInPage === "" ? "opened" : entry.hasCode === 1 ? "sealed with code" : "sealed",
           pinned: pins_.has(entry.nodeId),
           newFrom:

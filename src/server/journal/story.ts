@@ -1,7 +1,9 @@
 /** Journal lines in sentences, for an entry's story and the Journal page. */
+
 import { and, desc, eq, inArray, like, lt, or, type SQL, sql } from "drizzle-orm";
 import { z } from "zod";
 import { atLeast, type Given, levelWord } from "../../core/access";
+import { BIN_DAYS } from "../../core/binDays";
 import { DID_NOT_WORK, FAILURES, type SignInOutcome } from "../../core/signin/outcome";
 import { sayTime } from "../../core/time";
 import { loadReach } from "../access/load";
@@ -82,6 +84,9 @@ async function tell(
   });
 }
 
+const counted = (count: unknown, one: string, more: string) =>
+  `${Number(count).toLocaleString("en-GB")} ${count === 1 ? one : more}`;
+
 /** What a line says after the person's name; null for lines that only begin what a later one ends. */
 function sentence(
   line: Line,
@@ -134,6 +139,46 @@ function sentence(
       return `put ${it} in the bin`;
     case "vaults.restore":
       return `restored ${it}`;
+    case "vaults.erase":
+      return `deleted ${it} for good`;
+    case "vaults.eraseFolder":
+      return `deleted ${it} for good, with all that lay in it`;
+    case "vaults.emptyBins":
+      return `${it} was deleted for good, after ${BIN_DAYS} days in the bin`;
+    case "vaults.setAside":
+    case "vaults.setVaultAside":
+      return details.aside ? `set ${it} aside` : `brought ${it} back from where it was set aside`;
+    case "vaults.deleteVault":
+      return `deleted the vault${on} for good, with ${counted(details.entries, "entry", "entries")}`;
+    case "vaults.makeKind":
+      return `made the kind ${subject}`;
+    case "vaults.changeKind":
+      return `changed the kind ${subject}`;
+    case "vaults.closeKind":
+      return details.closed ? `closed the kind ${subject} to new entries` : `opened the kind ${subject} again`;
+    case "vaults.deleteKind":
+      return `deleted the kind ${subject}`;
+    case "vaults.convert":
+      return `made ${it} an entry of the kind ${details.kind}`;
+    case "vaults.revealEarlier":
+      return `${details.how === "copied" ? "copied" : "revealed"} the ${details.field} of version ${details.version}${node === null ? "" : ` of ${node}`}`;
+    case "vaults.bringBack":
+      return `brought back ${changedWords(String(details.changed || "values"))} of version ${details.version}${node === null ? "" : ` of ${node}`}`;
+    case "vaults.tag":
+    case "vaults.setField":
+      return `changed ${changedWords(String(details.changed ?? ""))}${node === null ? "" : ` of ${node}`}`;
+    case "vaults.copy":
+      return `made ${it} as a copy`;
+    case "vaults.moveAcross":
+      return details.out ? `moved ${it} to another vault` : `moved ${it} here from another vault`;
+    case "vaults.finishAttachment":
+      return `attached “${details.file}”${node === null ? "" : ` to ${node}`}`;
+    case "vaults.removeAttachment":
+      return `took “${details.file}” away${node === null ? "" : ` from ${node}`}`;
+    case "vaults.openAttachment":
+      return `${details.how === "saved" ? "saved" : "opened"} “${details.file}”${node === null ? "" : ` of ${node}`}`;
+    case "vaults.askAgain":
+      return `${details.askAgain ? "made" : "no longer makes"} ${it} ask for the sign-in password before each reveal`;
     case "vaults.makeFolder":
       return `made the folder${on}`;
     case "vaults.renameFolder":
@@ -143,9 +188,9 @@ function sentence(
     case "vaults.restoreFolder":
       return `restored ${it}, with all that lay in it`;
     case "vaults.publishImport":
-      return `brought in ${Number(details.entries).toLocaleString("en-GB")} ${details.entries === 1 ? "entry" : "entries"}${node === null ? "" : ` to ${node}`}`;
+      return `brought in ${counted(details.entries, "entry", "entries")}${node === null ? "" : ` to ${node}`}`;
     case "vaults.undoImport":
-      return `undid bringing in ${Number(details.entries).toLocaleString("en-GB")} ${details.entries === 1 ? "entry" : "entries"}${node === null ? "" : ` to ${node}`}`;
+      return `undid bringing in ${counted(details.entries, "entry", "entries")}${node === null ? "" : ` to ${node}`}`;
     case "vaults.move":
       return `moved ${it}`;
     case "vaults.changeSigningIn":
@@ -222,13 +267,20 @@ const REFUSED_ACTS: Record<string, string> = {
   "access.change": "changing access to",
   "access.withdraw": "withdrawing access to",
   "vaults.bin": "binning",
+  "vaults.revealEarlier": "revealing an earlier version of",
+  "vaults.openAttachment": "opening an attachment of",
+  "vaults.setAside": "setting aside",
+  "vaults.erase": "deleting for good",
+  "vaults.bringBack": "bringing back a version of",
+  "vaults.setField": "changing",
+  "vaults.tag": "tagging",
 };
 
 const changedWords = (list: string): string => (list === "" ? "nothing" : `the ${list}`);
 
 export const JOURNAL_ACTS = {
   "sign-ins": ["signIn.", "lanyard.guardedFill"],
-  revealed: ["vaults.reveal"],
+  revealed: ["vaults.reveal", "vaults.openAttachment"],
   access: ["access.", "people.setMember", "people.removeMember"],
   entries: ["vaults."],
   people: ["people."],

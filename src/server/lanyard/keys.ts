@@ -16,9 +16,10 @@ import { entries, fingerprints, neverKept, organisation, persons, signIns, vault
 import { uuidv7 } from "../ids";
 import { attemptKey, countAttempt, requireFewAttempts } from "../people/attempts";
 import { Refused } from "../refused";
-import { currentVersion, noteSighting, requireEntry, writePassword } from "../vaults/entries";
+import { requireEntry, requireInUse } from "../vaults/entries";
 import { vaultNameFor } from "../vaults/places";
 import { fingerprint, loginOf, openValues } from "../vaults/sealing";
+import { currentVersion, noteSighting, rewrite } from "../vaults/writing";
 
 export interface KeyLine {
   id: string;
@@ -32,6 +33,8 @@ export interface KeyLine {
   vault: string;
   hasCode: boolean;
   guardedFill: boolean;
+  /** Whether Lanyard offers it in the pages of its site. */
+  offered: boolean;
   level: Reach;
   lastUsedAt: number | null;
 }
@@ -50,7 +53,7 @@ export const keyList = query({
       tx
         .select()
         .from(entries)
-        .where(and(isNull(entries.binnedAt), ne(entries.signInPage, ""))),
+        .where(and(isNull(entries.binnedAt), isNull(entries.asideAt), ne(entries.signInPage, ""))),
       tx.select().from(vaults),
       tx
         .select({ entryId: signIns.entryId, at: signIns.begunAt })
@@ -78,7 +81,8 @@ export const keyList = query({
           hosts: row.steps.hosts,
           vault: vaultNames.get(tree.get(row.nodeId)!.vaultId) ?? "",
           hasCode: row.hasCode,
-          guardedFill: row.guardedFill,
+          guardedFill: row.guardedFill && row.filling !== "never",
+          offered: row.filling !== "never",
           level: levels.get(row.nodeId)!,
           lastUsedAt: used.find((one) => one.entryId === row.nodeId)?.at ?? null,
         }),
@@ -152,7 +156,7 @@ async function entriesFor(tx: Reader, person: Person, page: string, at: number) 
     await tx
       .select()
       .from(entries)
-      .where(and(eq(entries.site, siteOf(host)), isNull(entries.binnedAt)))
+      .where(and(eq(entries.site, siteOf(host)), isNull(entries.binnedAt), isNull(entries.asideAt)))
   ).filter((row) => matches(row, page));
   if (rows.length === 0) return [];
   const { levels } = await loadReach(tx, person, at);
@@ -177,7 +181,14 @@ export const updatePassword = command({
     const current = await currentVersion(tx, allowed.entry);
     if (current.id !== input.versionId)
       throw new Refused("conflict", "Somebody changed this entry meanwhile. Sign in once more to keep the password.");
-    return writePassword(tx, house, allowed.entry, current, input.password, personIdOf(caller)!, at);
+    const { versionId } = await rewrite(tx, house, {
+      entry: allowed.entry,
+      personId: personIdOf(caller)!,
+      at,
+      how: "captured",
+      change: (values) => ({ ...values, fields: { ...values.fields, [PASSWORD]: input.password } }),
+    });
+    return { versionId };
   },
   journal: ({ input, allowed }) => ({
     node: input.entryId,
@@ -214,7 +225,8 @@ export const guardedFill = command({
   allow: async (context) => {
     const { input } = context;
     const allowed = await requireEntry(context, input.entryId, "use");
-    if (!allowed.entry.guardedFill)
+    requireInUse(allowed.entry);
+    if (!allowed.entry.guardedFill || allowed.entry.filling === "never")
       throw new Refused("not-allowed", "Guarded fill is off for this entry. Its steward can switch it on.");
     const page = new URL(input.page);
     if (hostOf(input.page) !== allowed.entry.host)
@@ -254,6 +266,7 @@ export const guardedFill = command({
       detail: "",
     });
     return {
+      send: allowed.entry.filling === "send",
       userName: login.userName,
       password: login.password,
       code: login.code ? codeAt(login.code, at).code : null,

@@ -2,7 +2,7 @@
  * Sealed sign-in: two commands stand around the network. *Begin* checks Use and journals; *hand over* checks
  * person, Lanyard, level and version again and journals the outcome.
  */
-import { and, eq, isNull, lt, or, sql } from "drizzle-orm";
+import { and, eq, inArray, isNotNull, isNull, lt, or, sql } from "drizzle-orm";
 import { z } from "zod";
 import { atLeast } from "../../core/access";
 import { fromUtf8, open, seal, utf8 } from "../../core/crypto";
@@ -13,12 +13,12 @@ import { requireLevel, resolveAt } from "../access/load";
 import { reachEnd } from "../access/stewards";
 import { type Caller, personIdOf } from "../caller";
 import { command, idSchema } from "../command";
-import type { Reader } from "../database/client";
+import type { Reader, Transaction } from "../database/client";
 import { entries, entryVersions, fingerprints, met, signIns, usedCodes } from "../database/schema";
 import type { Galtry } from "../galtry";
 import { uuidv7 } from "../ids";
 import { Refused } from "../refused";
-import { requireOutOfBin } from "../vaults/entries";
+import { requireInUse, requireOutOfBin } from "../vaults/entries";
 import { fingerprint, loginOf, openValues, vaultKey } from "../vaults/sealing";
 import type { HandedCookie, Login, SignedIn, SignInEngine } from "./engine";
 import { SignInFailure } from "./guardedClient";
@@ -44,6 +44,7 @@ async function entryFor(tx: Reader, entryId: string, personId: string, at: numbe
         plainHttp: entries.plainHttp,
         guardedFill: entries.guardedFill,
         binnedAt: entries.binnedAt,
+        asideAt: entries.asideAt,
       },
       version: {
         id: entryVersions.id,
@@ -76,6 +77,7 @@ export const beginSignIn = command({
     const { tx, me, input, at } = context;
     const held = await requireLevel(context, input.entryId, "use");
     const found = requireOutOfBin(await entryFor(tx, input.entryId, me!.id, at), held);
+    requireInUse(found.entry);
     if (found.entry.signInPage === "")
       throw new Refused("conflict", "This has no sign-in page: nobody signs in with it.");
     return { held, found };
@@ -134,7 +136,12 @@ export const handOver = command({
           personId: signIns.personId,
           endedAt: signIns.endedAt,
         },
-        entry: { name: entries.name, versionId: entries.versionId, binnedAt: entries.binnedAt },
+        entry: {
+          name: entries.name,
+          versionId: entries.versionId,
+          binnedAt: entries.binnedAt,
+          asideAt: entries.asideAt,
+        },
       })
       .from(signIns)
       .leftJoin(entries, eq(entries.nodeId, signIns.entryId))
@@ -148,6 +155,7 @@ export const handOver = command({
       atLeast(now.resolution.level, "use") &&
       entry !== null &&
       entry.binnedAt === null &&
+      entry.asideAt === null &&
       entry.versionId === row.versionId;
     return {
       row,
@@ -193,6 +201,22 @@ async function sealJar(
 ) {
   const { key, version } = await vaultKey(tx, house.keys, vaultId);
   return { jar: Buffer.from(await seal(key, utf8(jar), ["sign-in jar", vaultId, signInId])), keyVersion: version };
+}
+
+/** Sessions that were handed over with entries that move to another vault: sealed anew under its key. */
+export async function resealJars(tx: Transaction, house: Galtry, entryIds: string[], from: string, to: string) {
+  const rows = await tx
+    .select({ id: signIns.id, jar: signIns.jar, keyVersion: signIns.keyVersion })
+    .from(signIns)
+    .where(and(inArray(signIns.entryId, entryIds), isNotNull(signIns.jar)));
+  for (const row of rows) {
+    const { key } = await vaultKey(tx, house.keys, from, row.keyVersion!);
+    const jar = fromUtf8(await open(key, row.jar!, ["sign-in jar", from, row.id]));
+    await tx
+      .update(signIns)
+      .set(await sealJar(tx, house, to, row.id, jar))
+      .where(eq(signIns.id, row.id));
+  }
 }
 
 /** Opens a kept jar, to sign out at the site. */

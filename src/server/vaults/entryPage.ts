@@ -3,7 +3,6 @@ import { and, desc, eq, isNotNull, isNull, ne } from "drizzle-orm";
 import { z } from "zod";
 import { atLeast, type Level } from "../../core/access";
 import { type Field, type Kind, SIGN_IN_PAGE, USER_NAME } from "../../core/kinds/kind";
-import { readyKind } from "../../core/kinds/ready";
 import { siteName } from "../../core/signin/address";
 import { matches } from "../../core/signin/site";
 import { loadReach, requireLevel } from "../access/load";
@@ -14,9 +13,12 @@ import type { Reader } from "../database/client";
 import { entries, fingerprints, pins, sightings, signIns, vaults } from "../database/schema";
 import { storyOf } from "../journal/story";
 import { notFound } from "../refused";
-import { currentVersion, type EntryRow, fieldsOf, isSecret, versionLines } from "./entries";
+import { attachmentLines } from "./attachments";
+import { versionLines } from "./earlier";
+import { kindOf } from "./kinds";
 import { foldersOnTheWay, vaultNameAt } from "./places";
 import { openValues, type SealedValues } from "./sealing";
+import { currentVersion, type EntryRow, fieldsOf, isSecret } from "./writing";
 
 export const entryPage = query({
   name: "vaults.entry",
@@ -39,7 +41,7 @@ export const entryPage = query({
       lastSignIn(tx, entry, personId, allowed.level),
     ]);
     const names = await loadNames(tx);
-    const kind = readyKind(entry.kind);
+    const kind = await kindOf(tx, entry.kind);
     const values =
       atLeast(allowed.level, "reveal") || entry.useSeesUserName ? await openValues(tx, house.keys, version) : null;
     return {
@@ -64,6 +66,14 @@ export const entryPage = query({
       own: own!,
       pinned: pin !== undefined,
       binnedAt: entry.binnedAt,
+      asideAt: entry.asideAt,
+      askAgain: entry.askAgain,
+      filling: entry.filling,
+      attachments: (await attachmentLines(tx, entry.nodeId)).map((file) => ({
+        ...file,
+        by: names.people.get(file.by) ?? "",
+        own: file.by === personId,
+      })),
       refused: version.refusedAt !== null,
       alike,
       lastSignIn: lastOwn,

@@ -6,7 +6,7 @@ import { type Asking, loadPath, requireLevel } from "../access/load";
 import { personIdOf } from "../caller";
 import { command, idSchema, nameSchema } from "../command";
 import type { Reader } from "../database/client";
-import { entries, folders, nodes, places } from "../database/schema";
+import { entries, folders, nodes, places, vaults } from "../database/schema";
 import { uuidv7 } from "../ids";
 import { notFound, Refused } from "../refused";
 
@@ -20,12 +20,26 @@ export async function requirePlace(context: Asking, parentId: string, needed: Le
   if (path[0]?.type !== "vault" && path[0]?.type !== "folder") throw notFound();
   const allowed = await requireLevel(context, parentId, needed);
   if (await isBinned(tx, parentId)) throw new Refused("conflict", "This folder is in the bin. Restore it first.");
+  const [vault] = await tx.select({ at: vaults.asideAt }).from(vaults).where(eq(vaults.nodeId, allowed.vaultId));
+  if (vault && vault.at !== null) throw new Refused("conflict", "This vault is set aside. Bring it back first.");
   return { ...allowed, depth: path.length };
 }
 
-async function isBinned(tx: Reader, folderId: string): Promise<boolean> {
-  const [folder] = await tx.select({ at: folders.binnedAt }).from(folders).where(eq(folders.nodeId, folderId));
-  return folder !== undefined && folder.at !== null;
+export async function isBinned(tx: Reader, nodeId: string): Promise<boolean> {
+  const [entry] = await tx.select({ at: entries.binnedAt }).from(entries).where(eq(entries.nodeId, nodeId));
+  const [folder] = await tx.select({ at: folders.binnedAt }).from(folders).where(eq(folders.nodeId, nodeId));
+  return (entry ?? folder)?.at != null;
+}
+
+/** How many folders lie within one another in this one, itself included. */
+export async function heightOf(tx: Reader, folderId: string): Promise<number> {
+  const inside = new Set(await idsBelow(tx, folderId));
+  let most = 1;
+  for (const id of inside) {
+    const path = await loadPath(tx, id);
+    if (path[0]?.type === "folder") most = Math.max(most, path.findIndex((node) => node.id === folderId) + 1);
+  }
+  return most;
 }
 
 async function requireFolder(context: Asking, folderId: string, needed: Level) {

@@ -8,7 +8,6 @@ import { z } from "zod";
 import { atLeast } from "../../core/access";
 import { MOST_ENTRIES } from "../../core/formats/rows";
 import { PASSWORD } from "../../core/kinds/kind";
-import { readyKind } from "../../core/kinds/ready";
 import { hostOf } from "../../core/signin/address";
 import { siteOf } from "../../core/signin/site";
 import { NO_STEPS } from "../../core/signin/steps";
@@ -34,9 +33,11 @@ import {
 import { uuidv7 } from "../ids";
 import { attemptKey, countAttempt, requireFewAttempts } from "../people/attempts";
 import { notFound, Refused } from "../refused";
-import { composeVersion, flatValues, kindSchema, valuesIn } from "./entries";
+import { kindSchema } from "./entries";
 import { DEEPEST, requirePlace } from "./folders";
+import { kindsById } from "./kinds";
 import { fingerprint, vaultKey } from "./sealing";
+import { composeVersion, flatValues, valuesIn } from "./writing";
 
 /** Rows of one chunk. */
 const CHUNK = 200;
@@ -94,9 +95,11 @@ export const importChunk = command({
     const personId = personIdOf(caller);
     if (!found || found.personId !== personId) return [];
     const key = await vaultKey(house.db, house.keys, found.vaultId);
+    const kinds = await kindsById(house.db);
     return Promise.all(
       input.rows.map(async (row) => {
-        const kind = readyKind(row.kind);
+        const kind = kinds.get(row.kind);
+        if (!kind || kind.closed) throw new Refused("bad-input", "There is no such kind.", "rows");
         const entryId = uuidv7();
         const composed = await composeVersion(key, house, {
           kind,

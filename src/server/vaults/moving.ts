@@ -12,10 +12,10 @@ import { loadEverybody } from "../access/person";
 import { distinctBelow } from "../access/stewards";
 import { command, idSchema, query } from "../command";
 import type { Reader } from "../database/client";
-import { entries, folders, places } from "../database/schema";
+import { places } from "../database/schema";
 import { uuidv7 } from "../ids";
 import { Refused } from "../refused";
-import { DEEPEST, idsBelow, requirePlace } from "./folders";
+import { DEEPEST, heightOf, isBinned, requirePlace } from "./folders";
 
 const moving = z.strictObject({ nodeIds: z.array(idSchema).min(1).max(500), parentId: idSchema });
 
@@ -27,15 +27,22 @@ export interface MoveEffect {
   after: Reach;
 }
 
-/** Whose level would differ, where: now, or at the next moment at which a window or a membership opens or closes. */
-async function effectsOf(tx: Reader, nodeIds: string[], parentId: string, at: number): Promise<MoveEffect[]> {
+/**
+ * Whose level would differ, where: now, or at the next moment at which a window or a membership opens or closes.
+ * @param afterOf the way up as it would be, of a node at or below one that moves
+ */
+export async function accessEffects(
+  tx: Reader,
+  nodeIds: readonly string[],
+  afterOf: (moved: string, id: string, before: readonly Step[]) => readonly Step[],
+  at: number,
+): Promise<MoveEffect[]> {
   const everybody = await loadEverybody(tx, at);
-  const { steps: above } = await loadSteps(tx, parentId);
   const effects: MoveEffect[] = [];
   for (const moved of nodeIds)
     for (const id of await distinctBelow(tx, moved)) {
       const { steps: before } = await loadSteps(tx, id);
-      const after = [...before.slice(0, before.findIndex((step) => step.node === moved) + 1), ...above];
+      const after = afterOf(moved, id, before);
       const node = await nodeName(tx, id);
       for (const person of everybody) {
         const moments = [at, ...edges([...before, ...after], person.held, at)];
@@ -70,6 +77,7 @@ async function requireMove(context: Asking & { input: z.output<typeof moving> })
   const { tx, input, at } = context;
   const place = await requirePlace(context, input.parentId, "edit");
   const above = (await loadPath(tx, input.parentId)).map((node) => node.id);
+  const moved: { nodeId: string; parentId: string }[] = [];
   for (const nodeId of input.nodeIds) {
     const held = await requireLevel(context, nodeId, "edit");
     const [node] = held.path;
@@ -78,29 +86,19 @@ async function requireMove(context: Asking & { input: z.output<typeof moving> })
     if (above.includes(nodeId)) throw new Refused("bad-input", "A folder does not go into itself.", "parentId");
     if (node!.parentId === input.parentId) throw new Refused("conflict", "It is there already.", "parentId");
     if (await isBinned(tx, nodeId)) throw new Refused("conflict", "What lies in the bin is not moved.");
+    moved.push({ nodeId, parentId: node!.parentId! });
     if (node!.type === "folder" && place.depth + (await heightOf(tx, nodeId)) > DEEPEST)
       throw new Refused("bad-input", `Folders nest at most ${DEEPEST} deep.`, "parentId");
   }
-  const effects = await effectsOf(tx, input.nodeIds, input.parentId, at);
+  const { steps } = await loadSteps(tx, input.parentId);
+  const effects = await accessEffects(
+    tx,
+    input.nodeIds,
+    (moved, _id, before) => [...before.slice(0, before.findIndex((step) => step.node === moved) + 1), ...steps],
+    at,
+  );
   const steward = await isStewardOfAll(context, input.nodeIds);
-  return { vaultId: place.vaultId, effects, steward };
-}
-
-async function isBinned(tx: Reader, nodeId: string): Promise<boolean> {
-  const [entry] = await tx.select({ at: entries.binnedAt }).from(entries).where(eq(entries.nodeId, nodeId));
-  const [folder] = await tx.select({ at: folders.binnedAt }).from(folders).where(eq(folders.nodeId, nodeId));
-  return (entry ?? folder)?.at != null;
-}
-
-/** How many folders lie within one another in this one, itself included. */
-async function heightOf(tx: Reader, folderId: string): Promise<number> {
-  const inside = new Set(await idsBelow(tx, folderId));
-  let most = 1;
-  for (const id of inside) {
-    const path = await loadPath(tx, id);
-    if (path[0]?.type === "folder") most = Math.max(most, path.findIndex((node) => node.id === folderId) + 1);
-  }
-  return most;
+  return { vaultId: place.vaultId, effects, steward, moved };
 }
 
 async function isStewardOfAll(context: Asking, nodeIds: string[]): Promise<boolean> {
@@ -155,7 +153,10 @@ export const moveNodes = command({
       });
     const names = new Map<string, string>();
     for (const id of [input.parentId, ...input.nodeIds]) names.set(id, await nodeName(tx, id));
-    return { names };
+    const before = new Map<string, string[]>();
+    for (const { nodeId, parentId } of context.allowed.moved)
+      before.set(parentId, [...(before.get(parentId) ?? []), nodeId]);
+    return { names, back: [...before].map(([parentId, nodeIds]) => ({ nodeIds, parentId })) };
   },
   journal: ({ input, result, allowed }) =>
     input.nodeIds.map((nodeId) => ({

@@ -7,7 +7,7 @@ import { type Bytes, fromUtf8, hmac, KEY_LENGTH, open, randomBytes, seal, toHex,
 import { PASSWORD, USER_NAME } from "../../core/kinds/kind";
 import type { CodeSettings } from "../../core/signin/code";
 import type { Reader, Transaction } from "../database/client";
-import { type entryVersions, vaultKeys } from "../database/schema";
+import { type attachments, type entryVersions, vaultKeys } from "../database/schema";
 import type { KeyRing } from "../keys/keyFile";
 
 export interface SealedValues {
@@ -86,6 +86,19 @@ export async function openValues(
   const { key } = await vaultKey(tx, keys, row.vaultId, row.keyVersion);
   return JSON.parse(fromUtf8(await open(key, row.sealed, versionBinding(row.vaultId, row.entryId, row.id))));
 }
+
+type Attachment = Pick<typeof attachments.$inferSelect, "id" | "entryId" | "vaultId" | "pieces">;
+
+/** A piece opens only as the one it is: in its place, of so many, of this attachment of this entry in this vault. */
+const pieceBinding = (file: Attachment, number: number) =>
+  ["attachment", file.vaultId, file.entryId, file.id, String(number), String(file.pieces)] as const;
+
+export const sealPiece = async ({ key }: VaultKey, file: Attachment, number: number, piece: Uint8Array) =>
+  Buffer.from(await seal(key, piece, pieceBinding(file, number)));
+
+/** @throws SealError when it is not this piece of this attachment */
+export const openPiece = ({ key }: VaultKey, file: Attachment, number: number, sealed: Uint8Array) =>
+  open(key, sealed, pieceBinding(file, number));
 
 /** Keyed fingerprint of a value: the same value in the same kind of field gives the same one. */
 export const fingerprint = (keys: KeyRing, field: string, value: string): string =>

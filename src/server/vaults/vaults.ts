@@ -2,7 +2,6 @@
 import { and, eq, isNotNull, isNull, sql } from "drizzle-orm";
 import { z } from "zod";
 import { atLeast, type Reach, resolve } from "../../core/access";
-import { readyKind } from "../../core/kinds/ready";
 import { loadReach, loadSteps, requireLevel } from "../access/load";
 import { loadEverybody } from "../access/person";
 import { byName, sortByName } from "../byName";
@@ -13,6 +12,7 @@ import type { Reader } from "../database/client";
 import { entries, grants, nodes, places, vaults } from "../database/schema";
 import { uuidv7 } from "../ids";
 import { notFound, Refused } from "../refused";
+import { kindsById } from "./kinds";
 import { vaultNameFor } from "./places";
 import { makeVaultKey } from "./sealing";
 
@@ -70,6 +70,53 @@ export const changeVault = command({
   },
   journal: ({ input }) => ({ node: input.vaultId, vault: input.vaultId, names: { [input.vaultId]: input.name } }),
   tell: ({ input }) => [`vault:${input.vaultId}`],
+});
+
+/** For good, with all that is in it: whoever deletes it is steward of everything there, and writes its name. */
+export const deleteVault = command({
+  name: "vaults.deleteVault",
+  input: z.strictObject({ vaultId: idSchema, name: z.string().max(200) }),
+  by: ["person"],
+  allow: async (context) => {
+    const { tx, input, me, at } = context;
+    await requireLevel(context, input.vaultId, "steward");
+    const [vault] = await tx.select().from(vaults).where(eq(vaults.nodeId, input.vaultId));
+    if (!vault) throw notFound();
+    if (input.name.trim() !== vault.name)
+      throw new Refused("bad-input", `Write the vault's name, ${vault.name}, to delete it.`, "name");
+    const { levels, tree } = await loadReach(tx, me!, at);
+    const inside = [...tree.values()].filter((node) => node.vaultId === input.vaultId);
+    if (inside.some((node) => levels.get(node.id) !== "steward"))
+      throw new Refused(
+        "not-allowed",
+        "Something in this vault has other stewards. They would have to take it out first.",
+      );
+    return { vault, entries: inside.filter((node) => node.type === "entry").length };
+  },
+  run: async ({ tx, input, at }) => {
+    const inside = sql`(select node_id from places where vault_id = ${input.vaultId} and valid_until is null)`;
+    const versions = sql`(select id from entry_versions where entry_id in ${inside})`;
+    const files = sql`(select id from attachments where entry_id in ${inside})`;
+    await tx.run(sql`delete from fingerprints where version_id in ${versions}`);
+    await tx.run(sql`delete from attachment_pieces where attachment_id in ${files}`);
+    for (const table of ["attachments", "entry_versions", "sightings", "pins", "met", "ticks"])
+      await tx.run(sql`delete from ${sql.identifier(table)} where entry_id in ${inside}`);
+    await tx.run(sql`update sign_ins set jar = null where entry_id in ${inside}`);
+    await tx.run(sql`delete from entries where node_id in ${inside}`);
+    await tx.run(sql`delete from folders where node_id in ${inside}`);
+    await tx.run(sql`update grants set valid_until = ${at} where node_id in ${inside} and valid_until is null`);
+    await tx.run(sql`update separations set valid_until = ${at} where node_id in ${inside} and valid_until is null`);
+    await tx.run(sql`delete from vault_keys where vault_id = ${input.vaultId}`);
+    await tx.run(sql`delete from vaults where node_id = ${input.vaultId}`);
+    await tx.run(sql`update places set valid_until = ${at} where vault_id = ${input.vaultId} and valid_until is null`);
+  },
+  journal: ({ input, allowed }) => ({
+    node: input.vaultId,
+    vault: input.vaultId,
+    details: { entries: allowed.entries },
+    names: { [input.vaultId]: allowed.vault.name },
+  }),
+  tell: () => ["everyone", "administrators"],
 });
 
 export interface VaultLine {
@@ -141,6 +188,7 @@ export const vaultLedger = query({
   allow: () => undefined,
   run: async ({ tx, me, input, at }) => {
     const person = me!;
+    const kinds = await kindsById(tx);
     const { levels, tree, grants: own } = await loadReach(tx, person, at);
     const levelAt = (id: string) => levels.get(id) ?? "none";
     const inside = [...tree.values()].filter((node) => node.vaultId === input.vaultId && levelAt(node.id) !== "none");
@@ -169,7 +217,7 @@ export const vaultLedger = query({
     const ledger = sortByName(
       [
         ...(await keptEntries(tx, input.vaultId)).map((row) =>
-          line("entry", { ...row, kind: readyKind(row.kind).name }),
+          line("entry", { ...row, kind: kinds.get(row.kind)!.name }),
         ),
         ...(await keptFolders(tx, input.vaultId)).map((row) => line("folder", row)),
       ].filter((row) => shown.has(row.id) && (row.binnedAt === null || row.level === "steward")),

@@ -1,0 +1,28 @@
+/** How a person likes a vault's ledger: its columns, its order, what stands together. */
+import { z } from "zod";
+
+export const LEDGER_COLUMNS = ["kind", "address", "tags", "who", "strength", "used", "changed", "you"] as const;
+export type LedgerColumn = (typeof LEDGER_COLUMNS)[number];
+
+export const COLUMN_WORDS: Record<LedgerColumn, string> = {
+  kind: "Kind",
+  address: "Address",
+  tags: "Tags",
+  who: "Who",
+  strength: "Strength",
+  used: "Used",
+  changed: "Changed",
+  you: "You",
+};
+
+export const ledgerViewSchema = z.strictObject({
+  columns: z.array(z.enum(LEDGER_COLUMNS)).default(["kind", "address", "who", "strength", "changed", "you"]),
+  sort: z.enum(["name", "used", "new", "own"]).default("name"),
+  group: z.enum(["folder", "kind", "tag", "none"]).default("folder"),
+  /** Node ids in the person's own order; what is not named comes after, by name. */
+  own: z.array(z.string().max(64)).max(20_000).default([]),
+});
+
+export type LedgerView = z.output<typeof ledgerViewSchema>;
+
+export const PLAIN_VIEW: LedgerView = ledgerViewSchema.parse({});

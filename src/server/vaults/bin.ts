@@ -1,0 +1,232 @@
+/** Entries put in the bin, back from it, and deleted for good. */
+import { and, eq, inArray, isNotNull, isNull, lt, sql } from "drizzle-orm";
+import { z } from "zod";
+import { BIN_DAYS } from "../../core/binDays";
+import { refuseWithoutSteward } from "../access/grants";
+import { type Asking, requireLevel } from "../access/load";
+import { personIdOf } from "../caller";
+import { command, idSchema } from "../command";
+import type { Transaction } from "../database/client";
+import {
+  attachmentPieces,
+  attachments,
+  entries,
+  entryVersions,
+  fingerprints,
+  folders,
+  grants,
+  met,
+  pins,
+  places,
+  sightings,
+  signIns,
+  ticks,
+} from "../database/schema";
+import { uuidv7 } from "../ids";
+import { notFound, Refused } from "../refused";
+import { requireEntries, severalIds } from "./entries";
+import { idsBelow, requirePlace } from "./folders";
+import type { EntryRow } from "./writing";
+
+const NOT_BINNED = { binnedAt: null, binnedBy: null, binnedWith: null };
+
+export const binEntry = command({
+  name: "vaults.bin",
+  input: z.strictObject({ entryIds: severalIds }),
+  by: ["person"],
+  allow: (context) => requireEntries(context, context.input.entryIds, "steward"),
+  run: async ({ tx, input, caller, at }) => {
+    await tx
+      .update(entries)
+      .set({ binnedAt: at, binnedBy: personIdOf(caller) })
+      .where(inArray(entries.nodeId, input.entryIds));
+  },
+  journal: ({ allowed }) => allowed.lines(),
+  tell: ({ allowed }) => allowed.topics,
+});
+
+/** In the bin, for its stewards. */
+async function requireBinned(context: Asking, entryIds: readonly string[]) {
+  const found: { entry: EntryRow; vaultId: string; parentId: string }[] = [];
+  for (const entryId of entryIds) {
+    const allowed = await requireLevel(context, entryId, "steward");
+    const [entry] = await context.tx.select().from(entries).where(eq(entries.nodeId, entryId));
+    if (!entry) throw notFound();
+    if (entry.binnedAt === null) throw new Refused("conflict", `${entry.name} is not in the bin.`);
+    found.push({ entry, vaultId: allowed.vaultId, parentId: allowed.path[0]!.parentId! });
+  }
+  return found;
+}
+
+const linesOf = (found: Awaited<ReturnType<typeof requireBinned>>) =>
+  found.map(({ entry, vaultId }) => ({ node: entry.nodeId, vault: vaultId, names: { [entry.nodeId]: entry.name } }));
+const topicsOf = (found: Awaited<ReturnType<typeof requireBinned>>) =>
+  found.map(({ vaultId }) => `vault:${vaultId}` as const);
+
+/** To where it was, or to the place that is said: the way back when its folder lies in the bin. */
+export const restoreEntry = command({
+  name: "vaults.restore",
+  input: z.strictObject({ entryIds: severalIds, parentId: idSchema.optional() }),
+  by: ["person"],
+  allow: async (context) => {
+    const { tx, input } = context;
+    const found = await requireBinned(context, input.entryIds);
+    const place = input.parentId === undefined ? null : await requirePlace(context, input.parentId, "edit");
+    for (const { vaultId, parentId } of found) {
+      if (place && place.vaultId !== vaultId)
+        throw new Refused("bad-input", "It is restored within its vault, and moved from there.", "parentId");
+      if (place) continue;
+      const [folder] = await tx.select().from(folders).where(eq(folders.nodeId, parentId));
+      if (folder && folder.binnedAt !== null)
+        throw new Refused(
+          "conflict",
+          `It lies in the folder ${folder.name}, which is in the bin too: restore that first, or say another place.`,
+          undefined,
+          { placeGone: true },
+        );
+    }
+    return found;
+  },
+  run: async (context) => {
+    const { tx, input, at, commandId, allowed } = context;
+    await tx.update(entries).set(NOT_BINNED).where(inArray(entries.nodeId, input.entryIds));
+    const { parentId } = input;
+    if (parentId === undefined) return;
+    for (const { entry, vaultId } of allowed.filter((one) => one.parentId !== parentId))
+      await refuseWithoutSteward(context, entry.nodeId, async () => {
+        await tx
+          .update(places)
+          .set({ validUntil: at })
+          .where(and(eq(places.nodeId, entry.nodeId), isNull(places.validUntil)));
+        await tx
+          .insert(places)
+          .values({ id: uuidv7(), nodeId: entry.nodeId, parentId, vaultId, validFrom: at, commandId });
+      });
+  },
+  journal: ({ allowed }) => linesOf(allowed),
+  tell: ({ allowed }) => topicsOf(allowed),
+});
+
+/**
+ * Takes away all that is kept of entries: values, earlier versions, attachments, who saw what. What stays are the
+ * journal's lines, and the closed rows of where they lay and who had access.
+ */
+export async function erase(tx: Transaction, entryIds: readonly string[], at: number): Promise<void> {
+  for (const id of entryIds) {
+    const versions = tx.select({ id: entryVersions.id }).from(entryVersions).where(eq(entryVersions.entryId, id));
+    const files = tx.select({ id: attachments.id }).from(attachments).where(eq(attachments.entryId, id));
+    await tx.delete(fingerprints).where(inArray(fingerprints.versionId, versions));
+    await tx.delete(attachmentPieces).where(inArray(attachmentPieces.attachmentId, files));
+    await tx.delete(attachments).where(eq(attachments.entryId, id));
+    await tx.delete(entryVersions).where(eq(entryVersions.entryId, id));
+    await tx.delete(sightings).where(eq(sightings.entryId, id));
+    await tx.delete(pins).where(eq(pins.entryId, id));
+    await tx.delete(met).where(eq(met.entryId, id));
+    await tx.delete(ticks).where(eq(ticks.entryId, id));
+    await tx.update(signIns).set({ jar: null }).where(eq(signIns.entryId, id));
+    await tx.delete(entries).where(eq(entries.nodeId, id));
+  }
+  await closeNodes(tx, entryIds, at);
+}
+
+/** Nodes that are no more: their places and grants have ended. */
+export async function closeNodes(tx: Transaction, nodeIds: readonly string[], at: number): Promise<void> {
+  for (const id of nodeIds) {
+    await tx
+      .update(places)
+      .set({ validUntil: at })
+      .where(and(eq(places.nodeId, id), isNull(places.validUntil)));
+    await tx
+      .update(grants)
+      .set({ validUntil: at })
+      .where(and(eq(grants.nodeId, id), isNull(grants.validUntil)));
+  }
+}
+
+export const eraseEntry = command({
+  name: "vaults.erase",
+  input: z.strictObject({ entryIds: severalIds }),
+  by: ["person"],
+  allow: (context) => requireBinned(context, context.input.entryIds),
+  run: ({ tx, input, at }) => erase(tx, input.entryIds, at),
+  journal: ({ allowed }) => linesOf(allowed),
+  tell: ({ allowed }) => topicsOf(allowed),
+});
+
+/** With all that lies in it, also what lay in the bin before it. */
+export const eraseFolder = command({
+  name: "vaults.eraseFolder",
+  input: z.strictObject({ folderId: idSchema }),
+  by: ["person"],
+  allow: async (context) => {
+    const { tx, input } = context;
+    const allowed = await requireLevel(context, input.folderId, "steward");
+    const [folder] = await tx.select().from(folders).where(eq(folders.nodeId, input.folderId));
+    if (!folder) throw notFound();
+    if (folder.binnedAt === null) throw new Refused("conflict", "This folder is not in the bin.");
+    const below = await idsBelow(tx, input.folderId);
+    for (const id of below) await requireLevel(context, id, "steward");
+    return { ...allowed, folder, below };
+  },
+  run: ({ tx, at, allowed }) => eraseBelow(tx, allowed.below, at),
+  journal: ({ input, result, allowed }) => ({
+    node: input.folderId,
+    vault: allowed.vaultId,
+    details: { things: result },
+    names: { [input.folderId]: allowed.folder.name },
+  }),
+  tell: ({ allowed }) => [`vault:${allowed.vaultId}`],
+});
+
+async function eraseBelow(tx: Transaction, ids: readonly string[], at: number): Promise<number> {
+  const kept = await tx
+    .select({ id: entries.nodeId })
+    .from(entries)
+    .where(inArray(entries.nodeId, [...ids]));
+  await erase(
+    tx,
+    kept.map((row) => row.id),
+    at,
+  );
+  await tx.delete(folders).where(inArray(folders.nodeId, [...ids]));
+  await closeNodes(tx, ids, at);
+  return kept.length;
+}
+
+/** So many in one go, so that nobody waits for it. */
+const SWEPT_AT_ONCE = 100;
+
+/** What lay in the bin for its days is deleted for good. Says whether there may be more. */
+export const emptyBins = command({
+  name: "vaults.emptyBins",
+  input: z.strictObject({}),
+  by: ["server"],
+  allow: () => undefined,
+  run: async ({ tx, at }) => {
+    const over = at - BIN_DAYS * 24 * 3_600_000;
+    const rows = await tx
+      .select({ id: entries.nodeId, name: entries.name, vaultId: places.vaultId })
+      .from(entries)
+      .innerJoin(places, and(eq(places.nodeId, entries.nodeId), isNull(places.validUntil)))
+      .where(and(isNotNull(entries.binnedAt), lt(entries.binnedAt, over)))
+      .limit(SWEPT_AT_ONCE);
+    await erase(
+      tx,
+      rows.map((row) => row.id),
+      at,
+    );
+    // Folders go once nothing lies in them.
+    const bare = await tx.all<{ id: string }>(sql`
+      select f.node_id as id from folders f where f.binned_at < ${over} and not exists (
+        select 1 from places p where p.parent_id = f.node_id and p.valid_until is null)`);
+    if (bare.length > 0) {
+      const ids = bare.map((row) => row.id);
+      await tx.delete(folders).where(inArray(folders.nodeId, ids));
+      await closeNodes(tx, ids, at);
+    }
+    return { rows, more: rows.length === SWEPT_AT_ONCE || bare.length > 0 };
+  },
+  journal: ({ result }) =>
+    result.rows.map((row) => ({ node: row.id, vault: row.vaultId, person: null, names: { [row.id]: row.name } })),
+  tell: ({ result }) => result.rows.map((row) => `vault:${row.vaultId}` as const),
+});

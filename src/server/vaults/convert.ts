@@ -1,0 +1,53 @@
+/** An entry becomes one of another kind. */
+import { z } from "zod";
+import { convert } from "../../core/kinds/convert";
+import { wholeAddress } from "../../core/signin/site";
+import { personIdOf } from "../caller";
+import { command, idSchema } from "../command";
+import { Refused } from "../refused";
+import { kindSchema, requireEntry } from "./entries";
+import { kindOf } from "./kinds";
+import { rewrite } from "./writing";
+
+export const convertEntry = command({
+  name: "vaults.convert",
+  input: z.strictObject({
+    entryId: idSchema,
+    baseVersionId: idSchema,
+    kind: kindSchema,
+    /** Where the new kind needs one and the entry has none. */
+    signInPage: z.string().trim().max(2000).default(""),
+  }),
+  by: ["person"],
+  allow: async (context) => {
+    const allowed = await requireEntry(context, context.input.entryId, "edit");
+    if (allowed.entry.versionId !== context.input.baseVersionId)
+      throw new Refused("conflict", "Somebody changed this entry meanwhile. Look at it again first.");
+    const to = await kindOf(context.tx, context.input.kind);
+    if (to.id === allowed.entry.kind) throw new Refused("conflict", "It is of this kind already.", "kind");
+    if (to.closed) throw new Refused("conflict", `${to.name} is closed to new entries.`, "kind");
+    return { ...allowed, to };
+  },
+  run: async ({ tx, input, caller, at, house, allowed: { entry, to } }) =>
+    rewrite(tx, house, {
+      entry,
+      personId: personIdOf(caller)!,
+      at,
+      how: null,
+      change: (values, from) => {
+        try {
+          const page = input.signInPage === "" ? "" : wholeAddress(input.signInPage);
+          return { kind: to, values: convert(values, from, to, page) };
+        } catch (error) {
+          throw error instanceof RangeError ? new Refused("bad-input", error.message, "signInPage") : error;
+        }
+      },
+    }),
+  journal: ({ input, allowed }) => ({
+    node: input.entryId,
+    vault: allowed.vaultId,
+    details: { kind: allowed.to.name },
+    names: { [input.entryId]: allowed.entry.name },
+  }),
+  tell: ({ allowed }) => [`vault:${allowed.vaultId}`],
+});

@@ -1,0 +1,170 @@
+/** Kinds: those that are there from the start, and the organisation's own, which administrators make. */
+import { count, eq } from "drizzle-orm";
+import { z } from "zod";
+import type { Kind } from "../../core/kinds/kind";
+import { kindFrom, type OwnKind, ownKindSchema } from "../../core/kinds/own";
+import { isReadyKind, READY_KINDS, readyKind } from "../../core/kinds/ready";
+import { byName } from "../byName";
+import { isAdministrator, personIdOf } from "../caller";
+import { type Context, command, idSchema, none, query } from "../command";
+import type { Reader } from "../database/client";
+import { entries, kinds, type Role } from "../database/schema";
+import { uuidv7 } from "../ids";
+import { notFound, Refused } from "../refused";
+
+type KindRow = typeof kinds.$inferSelect;
+
+const toKind = (row: KindRow): Kind => ({
+  id: row.id,
+  name: row.name,
+  purpose: row.purpose,
+  fields: row.fields,
+  own: true,
+  ...(row.title && { title: row.title }),
+  ...(row.closedAt !== null && { closed: true }),
+});
+
+/** One kind by its id. @throws Refused where there is none */
+export async function kindOf(tx: Reader, id: string): Promise<Kind> {
+  if (isReadyKind(id)) return readyKind(id);
+  const [row] = await tx.select().from(kinds).where(eq(kinds.id, id));
+  if (!row) throw new Refused("bad-input", "There is no such kind.", "kind");
+  return toKind(row);
+}
+
+/** All of them, by id: entries only ever hold one of these. */
+export async function kindsById(tx: Reader): Promise<Map<string, Kind>> {
+  const own = (await tx.select().from(kinds)).map(toKind);
+  return new Map([...READY_KINDS, ...own].map((kind) => [kind.id, kind]));
+}
+
+/** What new entries can be. */
+export const kindList = query({
+  name: "vaults.kinds",
+  input: none,
+  by: ["person"],
+  allow: () => undefined,
+  run: async ({ tx, me, role }) => {
+    const used = new Map(
+      (await tx.select({ kind: entries.kind, entries: count() }).from(entries).groupBy(entries.kind)).map((row) => [
+        row.kind,
+        row.entries,
+      ]),
+    );
+    const administrator = role !== null && isAdministrator(role);
+    const own = [...(await kindsById(tx)).values()].filter((kind) => kind.own).sort(byName);
+    return {
+      // Kinds are the organisation's; a guest is offered them only to add entries with.
+      kinds: [...READY_KINDS, ...own.filter((kind) => !kind.closed)],
+      own: me!.guest ? [] : own.map((kind) => ({ ...kind, entries: administrator ? (used.get(kind.id) ?? 0) : null })),
+      mayMake: administrator,
+    };
+  },
+});
+
+function requireAdministrator({ role }: { role: Role | null }) {
+  if (!role || !isAdministrator(role)) throw new Refused("not-allowed", "An administrator makes kinds.");
+}
+
+async function requireOwnKind(context: Pick<Context<{ kindId: string }, Reader>, "tx" | "input" | "role">) {
+  requireAdministrator(context);
+  const [row] = await context.tx.select().from(kinds).where(eq(kinds.id, context.input.kindId));
+  if (!row) throw notFound();
+  const [used] = await context.tx.select({ entries: count() }).from(entries).where(eq(entries.kind, row.id));
+  return { row, entries: used!.entries };
+}
+
+function fieldsOf(draft: OwnKind, before: Kind | null, inUse: boolean) {
+  try {
+    return kindFrom(draft, before, inUse, uuidv7);
+  } catch (error) {
+    throw error instanceof RangeError ? new Refused("conflict", error.message, "kind.fields") : error;
+  }
+}
+
+export const makeKind = command({
+  name: "vaults.makeKind",
+  input: z.strictObject({ kind: ownKindSchema }),
+  by: ["person"],
+  allow: requireAdministrator,
+  run: async ({ tx, input, caller, at }) => {
+    const kindId = uuidv7();
+    const { fields, title } = fieldsOf(input.kind, null, false);
+    await tx.insert(kinds).values({
+      id: kindId,
+      name: input.kind.name,
+      purpose: input.kind.purpose,
+      fields: [...fields],
+      title: title ?? null,
+      createdAt: at,
+      createdBy: personIdOf(caller)!,
+      changedAt: at,
+    });
+    return { kindId };
+  },
+  journal: ({ input, result }) => ({ subject: result.kindId, names: { [result.kindId]: input.kind.name } }),
+  tell: () => ["everyone"],
+});
+
+export const changeKind = command({
+  name: "vaults.changeKind",
+  input: z.strictObject({ kindId: idSchema, kind: ownKindSchema }),
+  by: ["person"],
+  allow: requireOwnKind,
+  run: async ({ tx, input, at, allowed }) => {
+    const { fields, title } = fieldsOf(input.kind, toKind(allowed.row), allowed.entries > 0);
+    await tx
+      .update(kinds)
+      .set({
+        name: input.kind.name,
+        purpose: input.kind.purpose,
+        fields: [...fields],
+        title: title ?? null,
+        changedAt: at,
+      })
+      .where(eq(kinds.id, input.kindId));
+  },
+  journal: ({ input }) => ({ subject: input.kindId, names: { [input.kindId]: input.kind.name } }),
+  tell: () => ["everyone"],
+});
+
+/** Closed to new entries, and open to them again. */
+export const closeKind = command({
+  name: "vaults.closeKind",
+  input: z.strictObject({ kindId: idSchema, closed: z.boolean() }),
+  by: ["person"],
+  allow: requireOwnKind,
+  run: async ({ tx, input, at }) => {
+    await tx
+      .update(kinds)
+      .set({ closedAt: input.closed ? at : null })
+      .where(eq(kinds.id, input.kindId));
+  },
+  journal: ({ input, allowed }) => ({
+    subject: input.kindId,
+    details: { closed: input.closed },
+    names: { [input.kindId]: allowed.row.name },
+  }),
+  tell: () => ["everyone"],
+});
+
+/** Entries in the bin hold their kind as well: only one that nothing ever used is deleted. */
+export const deleteKind = command({
+  name: "vaults.deleteKind",
+  input: z.strictObject({ kindId: idSchema }),
+  by: ["person"],
+  allow: async (context) => {
+    const allowed = await requireOwnKind(context);
+    if (allowed.entries > 0)
+      throw new Refused(
+        "conflict",
+        `${allowed.entries.toLocaleString("en-GB")} ${allowed.entries === 1 ? "entry is" : "entries are"} of this kind: it cannot be deleted, only closed to new ones.`,
+      );
+    return allowed;
+  },
+  run: async ({ tx, input }) => {
+    await tx.delete(kinds).where(eq(kinds.id, input.kindId));
+  },
+  journal: ({ input, allowed }) => ({ subject: input.kindId, names: { [input.kindId]: allowed.row.name } }),
+  tell: () => ["everyone"],
+});

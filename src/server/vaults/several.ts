@@ -1,0 +1,108 @@
+/** What is changed on several entries at once: tags, one field. Each gets a version of its own. */
+import { z } from "zod";
+import { CODE, fieldOf, type Kind, SIGN_IN_PAGE } from "../../core/kinds/kind";
+import { type EntryValues, readField } from "../../core/kinds/values";
+import { personIdOf } from "../caller";
+import { command, idSchema } from "../command";
+import { badInput, Refused } from "../refused";
+import { requireEntries } from "./entries";
+import { kindOf } from "./kinds";
+import { rewrite } from "./writing";
+
+/** Each is opened and sealed anew within one transaction: more would keep other people waiting. */
+export const MOST_REWRITTEN = 100;
+const rewrittenIds = z.array(idSchema).min(1).max(MOST_REWRITTEN, `At most ${MOST_REWRITTEN} entries at once.`);
+
+export interface Rewritten {
+  entryId: string;
+  before: string;
+  versionId: string;
+}
+
+const toAnswer = (rows: Awaited<ReturnType<typeof rewrite>>[]): { rows: Rewritten[] } => ({
+  rows: rows.map(({ entryId, before, versionId }) => ({ entryId, before, versionId })),
+});
+
+const tag = z.string().trim().min(1).max(50, "A tag has at most 50 characters.");
+
+export const tagEntries = command({
+  name: "vaults.tag",
+  input: z.strictObject({ entryIds: rewrittenIds, add: z.array(tag).max(20), remove: z.array(tag).max(100) }),
+  by: ["person"],
+  allow: (context) => requireEntries(context, context.input.entryIds, "edit"),
+  run: async ({ tx, input, caller, at, house, allowed }) => {
+    const rows = [];
+    for (const { entry } of allowed.found) {
+      const tags = [...new Set([...entry.tags.filter((one) => !input.remove.includes(one)), ...input.add])];
+      if (tags.length > 20) throw new Refused("bad-input", `${entry.name} would have more than 20 tags.`, "add");
+      if (tags.join("\n") === entry.tags.join("\n")) continue;
+      const personId = personIdOf(caller)!;
+      rows.push(
+        await rewrite(tx, house, { entry, personId, at, how: null, change: (values) => ({ ...values, tags }) }),
+      );
+    }
+    return toAnswer(rows);
+  },
+  journal: ({ result, allowed }) =>
+    allowed.lines({ changed: "tags" }).filter(({ node }) => result.rows.some(({ entryId }) => entryId === node)),
+  tell: ({ allowed }) => allowed.topics,
+});
+
+/** Put into a field that all of them have; a secret as well, and then its setter has seen it. */
+export const setField = command({
+  name: "vaults.setField",
+  input: z.strictObject({
+    entryIds: rewrittenIds,
+    /** "description", "notes", or a field of their kinds. */
+    field: z.string().min(1).max(80),
+    value: z.string().max(100_000),
+  }),
+  by: ["person"],
+  allow: async (context) => {
+    const allowed = await requireEntries(context, context.input.entryIds, "edit");
+    for (const { entry } of allowed.found) {
+      const kind = await kindOf(context.tx, entry.kind);
+      if (!isSettable(kind, context.input.field))
+        throw new Refused("bad-input", `${entry.name} has no such field: it is of the kind ${kind.name}.`, "field");
+    }
+    return allowed;
+  },
+  run: async ({ tx, input, caller, at, house, allowed }) => {
+    const rows = [];
+    for (const { entry } of allowed.found)
+      rows.push(
+        await rewrite(tx, house, {
+          entry,
+          personId: personIdOf(caller)!,
+          at,
+          how: "written",
+          change: (values, kind) => withField(values, kind, input.field, input.value),
+        }),
+      );
+    return { ...toAnswer(rows), word: rows[0]!.changed };
+  },
+  journal: ({ result, allowed }) => allowed.lines({ changed: result.word }),
+  tell: ({ allowed }) => allowed.topics,
+});
+
+const COMMON = ["description", "notes"];
+
+/** Not names, which tell entries apart, nor codes, which are one account's. */
+export const isSettable = (kind: Kind, field: string): boolean =>
+  COMMON.includes(field) || (fieldOf(kind, field) !== undefined && field !== CODE && field !== kind.title);
+
+/** @throws Refused at "value" where the field's form does not take it */
+function withField(values: EntryValues, kind: Kind, field: string, value: string): EntryValues {
+  const read = valueIn(kind, field, value);
+  if (field === "description" || field === "notes") return { ...values, [field]: read };
+  if (field === SIGN_IN_PAGE) return { ...values, signInPage: read };
+  return { ...values, fields: { ...values.fields, [field]: read } };
+}
+
+function valueIn(kind: Kind, field: string, value: string): string {
+  try {
+    return readField(kind, field, value);
+  } catch (error) {
+    throw error instanceof z.ZodError ? badInput(error, ["value"]) : error;
+  }
+}

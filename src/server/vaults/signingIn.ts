@@ -1,0 +1,88 @@
+/** How an entry is signed in to: what its steward allows, which steps it takes. */
+import { eq } from "drizzle-orm";
+import { z } from "zod";
+import { stepsSchema } from "../../core/signin/steps";
+import { command, idSchema } from "../command";
+import { entries, entryVersions } from "../database/schema";
+import { requireEntry } from "./entries";
+import { requireAskedAgain } from "./revealing";
+/** Guarded fill may be switched on by the entry's steward only; plain http is accepted in words. */
+export const changeSigningIn = command({
+  name: "vaults.changeSigningIn",
+  input: z.strictObject({
+    entryId: idSchema,
+    guardedFill: z.boolean(),
+    plainHttp: z.boolean(),
+    /** What Lanyard does in the site's page: types and sends, only types, or is not offered there at all. */
+    filling: z.enum(["send", "type", "never"]).default("send"),
+  }),
+  by: ["person"],
+  allow: (context) => requireEntry(context, context.input.entryId, "steward"),
+  run: async ({ tx, input: { entryId, ...rules } }) => {
+    await tx.update(entries).set(rules).where(eq(entries.nodeId, entryId));
+  },
+  journal: ({ input, allowed }) => ({
+    node: input.entryId,
+    vault: allowed.vaultId,
+    details: { guardedFill: input.guardedFill, plainHttp: input.plainHttp, filling: input.filling },
+    names: { [input.entryId]: allowed.entry.name },
+  }),
+  tell: ({ allowed }) => [`vault:${allowed.vaultId}`],
+});
+
+/** Whether a reveal takes the sign-in password again. Switching it off takes it too. */
+export const changeAskAgain = command({
+  name: "vaults.askAgain",
+  input: z.strictObject({ entryId: idSchema, askAgain: z.boolean() }),
+  by: ["person"],
+  allow: async (context) => {
+    const allowed = await requireEntry(context, context.input.entryId, "steward");
+    if (!context.input.askAgain) requireAskedAgain(context, allowed.entry);
+    return allowed;
+  },
+  run: async ({ tx, input }) => {
+    await tx.update(entries).set({ askAgain: input.askAgain }).where(eq(entries.nodeId, input.entryId));
+  },
+  journal: ({ input, allowed }) => ({
+    node: input.entryId,
+    vault: allowed.vaultId,
+    details: { askAgain: input.askAgain },
+    names: { [input.entryId]: allowed.entry.name },
+  }),
+  tell: ({ allowed }) => [`vault:${allowed.vaultId}`],
+});
+
+/** Hosts a sign-in passes through, choices it makes, where it signs out. */
+export const changeSteps = command({
+  name: "vaults.changeSteps",
+  input: z.strictObject({ entryId: idSchema, steps: stepsSchema }),
+  by: ["person"],
+  allow: (context) => requireEntry(context, context.input.entryId, "edit"),
+  run: async ({ tx, input }) => {
+    await tx.update(entries).set({ steps: input.steps }).where(eq(entries.nodeId, input.entryId));
+  },
+  journal: ({ input, allowed }) => ({
+    node: input.entryId,
+    vault: allowed.vaultId,
+    details: { hosts: input.steps.hosts.length, choices: Object.keys(input.steps.choices).length },
+    names: { [input.entryId]: allowed.entry.name },
+  }),
+  tell: ({ allowed }) => [`vault:${allowed.vaultId}`],
+});
+
+/** The site refused this version; somebody with Edit lets it be sent once more. */
+export const tryOnceMore = command({
+  name: "vaults.tryOnceMore",
+  input: z.strictObject({ entryId: idSchema }),
+  by: ["person"],
+  allow: (context) => requireEntry(context, context.input.entryId, "edit"),
+  run: async ({ tx, allowed }) => {
+    await tx.update(entryVersions).set({ refusedAt: null }).where(eq(entryVersions.id, allowed.entry.versionId));
+  },
+  journal: ({ input, allowed }) => ({
+    node: input.entryId,
+    vault: allowed.vaultId,
+    names: { [input.entryId]: allowed.entry.name },
+  }),
+  tell: ({ allowed }) => [`vault:${allowed.vaultId}`],
+});
