@@ -183,6 +183,11 @@ const EXPECTED: Record<string, { who: Who; input: () => unknown }> = {
   "vaults.openAttachment": { who: "own", input: () => ({ attachmentId: id(), how: "opened" }) },
   "vaults.attachmentPiece": { who: "own", input: () => ({ attachmentId: id(), number: 0, ticket: "x" }) },
   "vaults.sweepAttachments": { who: "server", input: () => ({}) },
+  "vaults.tags": { who: "vault-reach", input: () => ({ vaultId: fixture.vaultId }) },
+  "vaults.tick": {
+    who: "own",
+    input: () => ({ entryId: fixture.entryId, versionId: id(), field: "password", number: 0, used: true }),
+  },
   "vaults.askAgain": { who: "steward", input: () => ({ entryId: fixture.entryId, askAgain: false }) },
   "vaults.changeSigningIn": {
     who: "steward",

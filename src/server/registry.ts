@@ -71,6 +71,8 @@ import { vaultPlaces } from "./vaults/places";
 import { revealField } from "./vaults/revealing";
 import { setField, tagEntries } from "./vaults/several";
 import { changeAskAgain, changeSigningIn, changeSteps, tryOnceMore } from "./vaults/signingIn";
+import { vaultTags } from "./vaults/tags";
+import { tickCode } from "./vaults/ticks";
 import { changeVault, deleteVault, makeVault, vaultLedger, vaultList } from "./vaults/vaults";
 
 const ALL = [
@@ -113,6 +115,8 @@ const ALL = [
   changeSigningIn,
   changeSteps,
   tryOnceMore,
+  vaultTags,
+  tickCode,
   changeAskAgain,
   setAside,
   setVaultAside,

@@ -1,6 +1,6 @@
 import Link from "next/link";
 import styled from "styled-components";
-import { type Kind, PURPOSES } from "@/core/kinds/kind";
+import { askedFor, type Kind, PURPOSES } from "@/core/kinds/kind";
 
 const Columns = styled.div`
   columns: 3 300px;
@@ -18,10 +18,13 @@ export function ChooseKind({
   kinds,
   vaultId,
   place,
+  ownKinds,
 }: {
   kinds: readonly Kind[];
   vaultId: string;
   place: { id: string; name: string };
+  /** There are some, or the reader may make some. */
+  ownKinds: boolean;
 }) {
   return (
     <>
@@ -38,7 +41,7 @@ export function ChooseKind({
                     <Link href={`/vaults/${vaultId}/new?kind=${kind.id}&in=${place.id}`} prefetch={false}>
                       <b>{kind.name}</b>
                       <span className="soft small" style={{ display: "block" }}>
-                        {kind.fields
+                        {askedFor(kind)
                           .slice(0, 4)
                           .map(({ label }) => label)
                           .join(", ")}
@@ -50,6 +53,11 @@ export function ChooseKind({
           </section>
         ))}
       </Columns>
+      {ownKinds && (
+        <p>
+          Nothing fits? <Link href="/kinds">Kinds of your own</Link> have the fields you want.
+        </p>
+      )}
     </>
   );
 }

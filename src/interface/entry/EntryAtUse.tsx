@@ -14,9 +14,11 @@ import { useLanyard } from "../shared/lanyard";
 import { Stamp } from "../shared/Stamp";
 import { useCopy } from "../shared/useCopy";
 import { SignInNotice, useSignIn } from "../shared/useSignIn";
+import { Attachments } from "./Attachments";
 import { Card, CardPage, CardTitle, Fact, Story } from "./Card";
 import { DidNotWork } from "./DidNotWork";
 import { FieldFacts } from "./FieldFacts";
+import { Markdown } from "./Markdown";
 import type { EntryView } from "./types";
 
 const Big = styled.div`
@@ -142,7 +144,7 @@ export function EntryAtUse({ entry, now }: { entry: EntryView; now: number }) {
           {signsIn && entry.hasCode && <Fact label="One-time code">Galtry enters it for you when the site asks</Fact>}
           {entry.notes && (
             <Fact label="Notes">
-              <span style={{ whiteSpace: "pre-wrap" }}>{entry.notes}</span>
+              <Markdown text={entry.notes} />
             </Fact>
           )}
           {entry.tags.length > 0 && <Fact label="Tags">{entry.tags.join(", ")}</Fact>}

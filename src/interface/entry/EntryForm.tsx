@@ -8,7 +8,9 @@ import { type Refusal, useCommand } from "../shared/ask";
 import { Act, Button, CheckField, ChoiceField, Notice, Row, Stack, TextArea, TextField } from "../shared/controls";
 import { Form } from "../shared/Form";
 import { FieldInput } from "./FieldInput";
+import { MakeSshKey } from "./MakeSshKey";
 import { QrReader } from "./QrReader";
+import { TagField, toTags } from "./TagField";
 import type { EntryView } from "./types";
 
 const Sheet = styled.div`
@@ -100,6 +102,12 @@ export function EntryForm({ kind, entry, vaultId, parent }: EntryFormProps) {
   const wrong = (field: string) => save.wrong(`values.${field}`);
   const back = entry ? `/entry/${entry.id}` : `/vaults/${vaultId}${parent.id === vaultId ? "" : `?in=${parent.id}`}`;
   const overtaken = save.refused?.code === "conflict" && save.refused.data?.theirs ? save.refused : null;
+  const setValues = (values: Record<string, string>) =>
+    setDraft((now) => ({ ...now, values: { ...now.values, ...values } }));
+  // What was taken out of the kind is shown where the entry still holds a value in it.
+  const asked = kind.fields.filter(
+    (field) => !field.retired || entry?.fields.some((one) => one.id === field.id && one.filled),
+  );
   const kept = (id: string) => entry?.fields.some((field) => field.id === id && field.filled) ?? false;
 
   const submit = async (base = baseVersionId) => {
@@ -133,14 +141,17 @@ export function EntryForm({ kind, entry, vaultId, parent }: EntryFormProps) {
             onTake={(key, value) => (key in draft.values ? setValue(key, value) : set(key as "name", value))}
           />
         )}
-        <TextField
-          label="Name"
-          value={draft.name}
-          onText={(text) => set("name", text)}
-          wrong={wrong("name")}
-          autoFocus
-          required
-        />
+        {!kind.title && (
+          <TextField
+            label="Name"
+            value={draft.name}
+            onText={(text) => set("name", text)}
+            wrong={wrong("name")}
+            autoFocus
+            required
+          />
+        )}
+        {kind.id === "ssh-key" && !entry && <MakeSshKey comment={draft.name} onMade={(key) => setValues(key)} />}
         <TextField
           label="What it is for"
           value={draft.description}
@@ -148,7 +159,7 @@ export function EntryForm({ kind, entry, vaultId, parent }: EntryFormProps) {
           wrong={wrong("description")}
           hint="tells two similar ones apart: “box office, season desk”"
         />
-        {kind.fields.map((field) => (
+        {asked.map((field) => (
           <Fragment key={field.id}>
             <FieldInput
               field={field}
@@ -192,16 +203,10 @@ export function EntryForm({ kind, entry, vaultId, parent }: EntryFormProps) {
           value={draft.notes}
           onText={(text) => set("notes", text)}
           wrong={wrong("notes")}
-          hint="whoever can use the entry can read them"
+          hint="whoever can use the entry can read them; **bold**, - lists and [links](https://…) are shown as such"
           rows={4}
         />
-        <TextField
-          label="Tags"
-          value={draft.tags}
-          onText={(text) => set("tags", text)}
-          wrong={wrong("tags")}
-          hint="separated by commas"
-        />
+        <TagField vaultId={vaultId} value={draft.tags} onText={(text) => set("tags", text)} wrong={wrong("tags")} />
         <Extras extras={draft.extras} set={(extras) => set("extras", extras)} wrong={wrong("extras")} />
       </Form>
     </Sheet>
@@ -224,10 +229,7 @@ function valuesOf(kind: Kind, draft: Draft, existing: boolean, removeCode: boole
     ...Object.fromEntries(fields),
     ...(fieldOf(kind, SIGN_IN_PAGE) && { reach: draft.reach }),
     ...(fieldOf(kind, USER_NAME) && { useSeesUserName: draft.useSeesUserName }),
-    tags: draft.tags
-      .split(",")
-      .map((tag) => tag.trim())
-      .filter(Boolean),
+    tags: toTags(draft.tags),
     extras: draft.extras.map((extra) => ({
       id: extra.id,
       label: extra.label,

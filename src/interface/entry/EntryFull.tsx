@@ -1,22 +1,28 @@
 "use client";
 
+import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useEffect, useState } from "react";
 import { atLeast } from "@/core/access/level";
 import { exactTime, sayTime } from "@/core/time";
 import { runCommand, useCommand } from "../shared/ask";
-import { Act, Button, CheckField, Notice, Row, TextArea, TextField } from "../shared/controls";
-import { Dialog } from "../shared/Dialog";
-import { Form } from "../shared/Form";
+import { Act, Button, Notice, Row } from "../shared/controls";
+import { useDone } from "../shared/Done";
 import { useLanyard } from "../shared/lanyard";
 import { Stamp } from "../shared/Stamp";
 import { useCopy } from "../shared/useCopy";
 import { SignInNotice, useSignIn } from "../shared/useSignIn";
-import { MoveSheet } from "../vaults/MoveSheet";
+import { CarrySheet } from "../vaults/CarrySheet";
+import { AskAgain } from "./AskAgain";
+import { Attachments } from "./Attachments";
+import { BinDialog, Erase, Restore, sayDaysLeft } from "./Bin";
 import { Card, CardPage, CardTitle, capital, Fact, Story } from "./Card";
+import { ConvertSheet } from "./ConvertSheet";
 import { howItWent, WhatYouMayDo } from "./EntryAtUse";
 import { EntryForm } from "./EntryForm";
 import { FieldFacts } from "./FieldFacts";
+import { Markdown } from "./Markdown";
+import { SigningInDialog } from "./SigningIn";
 import type { EntryView } from "./types";
 import { WhoCanDoWhat, type WhoView } from "./WhoCanDoWhat";
 
@@ -35,14 +41,16 @@ export function EntryFull({
   edit: boolean;
 }) {
   const router = useRouter();
+  const done = useDone();
   const { lanyard } = useLanyard();
   const { signing, start, clear } = useSignIn();
   const { copy, copied } = useCopy();
-  const restore = useCommand("vaults.restore");
   const once = useCommand("vaults.tryOnceMore");
   const pin = useCommand("frontdesk.pin");
   const [binning, setBinning] = useState(false);
-  const [moving, setMoving] = useState(false);
+  const [carrying, setCarrying] = useState<"move" | "copy" | null>(null);
+  const [converting, setConverting] = useState(false);
+  const aside = useCommand("vaults.setAside");
   const [tuning, setTuning] = useState(false);
   useEffect(() => void runCommand("frontdesk.meet", { entryId: entry.id }), [entry.id]);
   const signsIn = entry.signInPage !== "";
@@ -61,7 +69,7 @@ export function EntryFull({
             <p className="soft small">{[entry.kind.name, entry.description].filter(Boolean).join(" · ")}</p>
           </div>
           {mayEdit && <Button onPress={() => router.push(`/entry/${entry.id}?edit`)}>Edit</Button>}
-          {signsIn && entry.binnedAt === null && (
+          {signsIn && entry.binnedAt === null && entry.asideAt === null && (
             <Button look="go" onPress={begin} isDisabled={lanyard?.state !== "connected"}>
               Sign in
             </Button>
@@ -69,10 +77,23 @@ export function EntryFull({
         </CardTitle>
         {entry.binnedAt !== null && (
           <Notice style={{ marginBottom: 16 }}>
-            <b>In the bin</b> since {sayTime(entry.binnedAt, now, entry.zone)}. Nobody can use it until it is restored.
+            <b>In the bin</b> since {sayTime(entry.binnedAt, now, entry.zone)}. Nobody can use it until it is restored;{" "}
+            {sayDaysLeft(entry.binnedAt, now)}.
             <Row style={{ marginTop: 8 }}>
-              <Button onPress={() => restore.run({ entryId: entry.id })}>Restore</Button>
+              <Restore entry={entry} />
+              <Erase entry={entry} />
             </Row>
+          </Notice>
+        )}
+        {entry.asideAt !== null && entry.binnedAt === null && (
+          <Notice style={{ marginBottom: 16 }}>
+            <b>Set aside</b> since {sayTime(entry.asideAt, now, entry.zone)}. It is kept, but offered nowhere, and
+            nobody signs in with it.
+            {mayEdit && (
+              <Row style={{ marginTop: 8 }}>
+                <Button onPress={() => aside.run({ entryIds: [entry.id], aside: false })}>Bring back</Button>
+              </Row>
+            )}
           </Notice>
         )}
         {signsIn && lanyard && lanyard.state !== "connected" && entry.binnedAt === null && (
@@ -123,9 +144,10 @@ export function EntryFull({
           )}
           {entry.notes && (
             <Fact label="Notes">
-              <span style={{ whiteSpace: "pre-wrap" }}>{entry.notes}</span>
+              <Markdown text={entry.notes} />
             </Fact>
           )}
+          {steward && entry.binnedAt === null && <AskAgain entry={entry} />}
           {entry.tags.length > 0 && <Fact label="Tags">{entry.tags.join(", ")}</Fact>}
           {entry.alike.length > 0 && (
             <Fact label="At the same site">
@@ -142,7 +164,10 @@ export function EntryFull({
               {capital(sayTime(entry.reveal.createdAt, now, entry.zone))}, by {entry.reveal.createdBy}
               {entry.versions && entry.versions.length > 1 && (
                 <>
-                  ; changed {entry.versions.length - 1} {entry.versions.length === 2 ? "time" : "times"}
+                  ;{" "}
+                  <Link href={`/entry/${entry.id}/earlier`} prefetch={false}>
+                    changed {entry.versions.length - 1} {entry.versions.length === 2 ? "time" : "times"}
+                  </Link>
                 </>
               )}
             </Fact>
@@ -152,13 +177,28 @@ export function EntryFull({
           <Button onPress={() => pin.run({ entryId: entry.id, pinned: !entry.pinned })}>
             {entry.pinned ? "Unpin" : "Pin to the Front desk"}
           </Button>
-          {mayEdit && <Button onPress={() => setMoving(true)}>Move</Button>}
+          {mayEdit && <Button onPress={() => setCarrying("move")}>Move</Button>}
+          {mayEdit && <Button onPress={() => setCarrying("copy")}>Copy</Button>}
+          {mayEdit && <Button onPress={() => setConverting(true)}>Change the kind</Button>}
+          {mayEdit && entry.asideAt === null && (
+            <Button
+              onPress={async () => {
+                if ((await aside.run({ entryIds: [entry.id], aside: true })).ok)
+                  done(`${entry.name} is set aside.`, [
+                    { command: "vaults.setAside", input: { entryIds: [entry.id], aside: false } },
+                  ]);
+              }}
+            >
+              Set aside
+            </Button>
+          )}
           {steward && entry.binnedAt === null && (
             <Button look="harm" onPress={() => setBinning(true)}>
               Put in the bin
             </Button>
           )}
         </Row>
+        <Attachments entry={entry} now={now} />
         <Story
           title={steward ? "Story" : "What you did here"}
           lines={entry.story}
@@ -176,7 +216,10 @@ export function EntryFull({
         {left.length > 0 && <StillSignedIn left={left} site={entry.site} zone={entry.zone} now={now} />}
         {entry.seenBy && <SeenBy seenBy={entry.seenBy} zone={entry.zone} now={now} />}
       </aside>
-      {moving && <MoveSheet nodes={[entry]} vaultId={entry.vault.id} onClose={() => setMoving(false)} />}
+      {carrying && (
+        <CarrySheet how={carrying} nodes={[entry]} vaultId={entry.vault.id} onClose={() => setCarrying(null)} />
+      )}
+      {converting && <ConvertSheet entry={entry} onClose={() => setConverting(false)} />}
       <BinDialog entry={entry} open={binning} onClose={() => setBinning(false)} />
       {mayEdit && signsIn && <SigningInDialog entry={entry} open={tuning} onClose={() => setTuning(false)} />}
     </CardPage>
@@ -232,131 +275,5 @@ function SeenBy({ seenBy, zone, now }: { seenBy: NonNullable<EntryView["seenBy"]
         </>
       )}
     </section>
-  );
-}
-
-function BinDialog({ entry, open, onClose }: { entry: EntryView; open: boolean; onClose: () => void }) {
-  const router = useRouter();
-  const bin = useCommand("vaults.bin");
-  return (
-    <Dialog title={`Put ${entry.name} in the bin`} open={open} onClose={onClose}>
-      <p>
-        Nobody can {entry.signInPage === "" ? "see it" : "sign in with it or see it"} any more, until one of its
-        stewards restores it.
-        {entry.signInPage !== "" && " Sessions that are open at the site stay open."}
-      </p>
-      {bin.refused && (
-        <Notice data-tone="bad" role="alert" style={{ marginTop: 12 }}>
-          {bin.refused.message}
-        </Notice>
-      )}
-      <Row style={{ marginTop: 16 }}>
-        <Button
-          look="harm"
-          isDisabled={bin.running}
-          onPress={async () => {
-            if ((await bin.run({ entryId: entry.id })).ok) {
-              onClose();
-              router.push(`/vaults/${entry.vault.id}`);
-            }
-          }}
-        >
-          Put in the bin
-        </Button>
-        <Button onPress={onClose}>Leave it</Button>
-      </Row>
-    </Dialog>
-  );
-}
-
-/** Steps are for who may edit; guarded fill and plain http for the steward alone. */
-function SigningInDialog({ entry, open, onClose }: { entry: EntryView; open: boolean; onClose: () => void }) {
-  const steward = entry.level === "steward";
-  const change = useCommand("vaults.changeSigningIn");
-  const saveSteps = useCommand("vaults.changeSteps");
-  const [guardedFill, setGuardedFill] = useState(entry.guardedFill);
-  const [plainHttp, setPlainHttp] = useState(entry.plainHttp);
-  const [hosts, setHosts] = useState(entry.steps.hosts.join(", "));
-  const [choices, setChoices] = useState(
-    Object.entries(entry.steps.choices)
-      .map(([name, value]) => `${name}=${value}`)
-      .join("\n"),
-  );
-  const [signOutPage, setSignOutPage] = useState(entry.steps.signOutPage ?? "");
-  const save = async () => {
-    const steps = {
-      hosts: hosts.split(/[\s,]+/).filter(Boolean),
-      choices: Object.fromEntries(
-        choices
-          .split("\n")
-          .map((line) => line.trim())
-          .filter(Boolean)
-          .map((line) => [line.split("=")[0]!.trim(), line.slice(line.indexOf("=") + 1).trim()]),
-      ),
-      signOutPage: signOutPage.trim() || null,
-    };
-    if (!(await saveSteps.run({ entryId: entry.id, steps })).ok) return;
-    if (steward && !(await change.run({ entryId: entry.id, guardedFill, plainHttp })).ok) return;
-    onClose();
-  };
-  return (
-    <Dialog title={`How ${entry.name} is signed in to`} open={open} onClose={onClose}>
-      <Form
-        verb="Save"
-        onSend={save}
-        running={change.running || saveSteps.running}
-        onCancel={onClose}
-        wrong={
-          change.refused?.message ??
-          (saveSteps.refused?.field?.startsWith("steps.") ? null : saveSteps.refused?.message)
-        }
-      >
-        <p>
-          Galtry signs in to the site itself and hands the colleague’s browser the finished session. The password is not
-          sent to that browser.
-        </p>
-        <TextField
-          label="Other hosts it passes through"
-          className="mono"
-          value={hosts}
-          onText={setHosts}
-          wrong={saveSteps.wrong("steps.hosts")}
-          hint="only the entry’s own site is called otherwise; separated by commas"
-        />
-        <TextArea
-          label="What it chooses"
-          className="mono"
-          rows={2}
-          value={choices}
-          onText={setChoices}
-          wrong={saveSteps.wrong("steps.choices")}
-          hint="one a line: name of the page’s field = value, such as branch=harbour"
-        />
-        <TextField
-          label="Page that signs out"
-          className="mono"
-          value={signOutPage}
-          onText={setSignOutPage}
-          wrong={saveSteps.wrong("steps.signOutPage")}
-          hint="visited by Galtry when somebody’s access ends; empty: none"
-        />
-        {steward && (
-          <>
-            <CheckField
-              checked={guardedFill}
-              onTick={setGuardedFill}
-              label={<b>Allow guarded fill as well</b>}
-              hint="For sites where a sealed sign-in cannot work. Lanyard types the password into the page and sends it at once. Somebody with developer tools can see it then; whoever uses it counts among those who have seen it."
-            />
-            <CheckField
-              checked={plainHttp}
-              onTick={setPlainHttp}
-              label={<b>This site has no https: send the password over plain http</b>}
-              hint="Anybody on the way between Galtry and the site can read it."
-            />
-          </>
-        )}
-      </Form>
-    </Dialog>
   );
 }

@@ -40,6 +40,8 @@ export function FieldInput({ field, value, onText, wrong, kept, hints, disabled 
           ))}
         </ChoiceField>
       );
+    case "codes":
+      return <TextArea {...around} rows={6} className="mono" spellCheck={false} />;
     case "text":
       return <TextArea {...around} rows={4} className={secret ? "mono" : undefined} />;
     case "address":

@@ -6,25 +6,40 @@ import { useCommand } from "../shared/ask";
 import { Act } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
 import { useCopy } from "../shared/useCopy";
+import { useProving } from "../shared/useProving";
 import { Fact } from "./Card";
+import { Codes } from "./Codes";
 import { Qr } from "./Qr";
 import { SpellingCard } from "./SpellingCard";
 
 const SHOWN_MS = 30_000;
 
+interface Revealed {
+  value: string;
+  /** Of a one-time code: how long it holds, and the one after it. */
+  leftMs: number | null;
+  next: string | null;
+  versionId: string;
+  /** Of recovery codes: places of those that were used. */
+  used: number[] | null;
+}
+
 interface SecretProps {
   entryId: string;
   field: string;
   label: string;
+  /** What is said of it while it is hidden. */
+  note?: string;
   /** What its QR code says, where that is more than the value. */
   qr?: { label: string; text: (value: string) => string };
 }
 
 /** Twelve dots whatever its length; each showing is a line in the journal, and hides itself after 30 seconds. */
-export function Secret({ entryId, field, label, qr }: SecretProps) {
-  const reveal = useCommand<{ value: string; leftMs: number | null }>("vaults.reveal");
+export function Secret({ entryId, field, label, note, qr }: SecretProps) {
+  const reveal = useCommand<Revealed>("vaults.reveal");
+  const { prove, sheet: proving } = useProving();
   const { copy, copied } = useCopy();
-  const [shown, setShown] = useState<{ value: string; until: number | null } | null>(null);
+  const [shown, setShown] = useState<(Revealed & { until: number | null }) | null>(null);
   const timer = useRef<ReturnType<typeof setTimeout> | null>(null);
   const hide = () => {
     if (timer.current) clearTimeout(timer.current);
@@ -37,17 +52,17 @@ export function Secret({ entryId, field, label, qr }: SecretProps) {
     [],
   );
   const show = async () => {
-    const answer = await reveal.run({ entryId, field, how: "revealed" });
+    const answer = await prove(() => reveal.run({ entryId, field, how: "revealed" }));
     if (!answer.ok) return;
-    const { value, leftMs } = answer.result;
-    setShown({ value, until: leftMs === null ? null : Date.now() + leftMs });
+    const { leftMs } = answer.result;
+    setShown({ ...answer.result, until: leftMs === null ? null : Date.now() + leftMs });
     if (timer.current) clearTimeout(timer.current);
     timer.current = setTimeout(() => setShown(null), leftMs === null ? SHOWN_MS : Math.min(leftMs, SHOWN_MS));
   };
   // A sheet with the value in it closes when the value hides itself.
   const [sheet, setSheet] = useState<"qr" | "spell" | null>(null);
   const take = async () => {
-    const answer = await reveal.run({ entryId, field, how: "copied" });
+    const answer = await prove(() => reveal.run({ entryId, field, how: "copied" }));
     if (answer.ok) await copy(answer.result.value, true, field);
   };
   return (
@@ -64,7 +79,7 @@ export function Secret({ entryId, field, label, qr }: SecretProps) {
               Reveal
             </Act>
           )}
-          {shown && field !== CODE && (
+          {shown && field !== CODE && !shown.used && (
             <>
               <Act onPress={() => setSheet("spell")} aria-label={`Spell ${label}`}>
                 Spell
@@ -80,16 +95,24 @@ export function Secret({ entryId, field, label, qr }: SecretProps) {
         </>
       }
     >
-      {shown ? (
+      {shown?.used ? (
+        <Codes entryId={entryId} field={field} value={shown.value} versionId={shown.versionId} first={shown.used} />
+      ) : shown ? (
         <span className="mono" style={{ fontSize: 16 }} data-secret>
-          {field === CODE ? shown.value.replace(/(.{3})(?=.{3})/g, "$1 ") : shown.value}
+          {field === CODE ? inThrees(shown.value) : shown.value}
         </span>
       ) : (
         <span role="img" aria-label="hidden" style={{ fontSize: 17, letterSpacing: ".14em" }}>
           ••••••••••••
         </span>
       )}
+      {!shown && note && <span className="soft small"> {note}</span>}
       {shown?.until && <SecondsLeft until={shown.until} />}
+      {shown?.next && (
+        <span className="soft small" style={{ display: "block" }}>
+          then <span className="mono">{inThrees(shown.next)}</span>
+        </span>
+      )}
       {copied === field && (
         <span className="soft small" style={{ display: "block" }} role="status">
           Copied. The clipboard is cleared in 30 seconds.
@@ -108,7 +131,8 @@ export function Secret({ entryId, field, label, qr }: SecretProps) {
           )}
         </Dialog>
       )}
-      {reveal.refused && (
+      {proving}
+      {reveal.refused && reveal.refused.code !== "prove-again" && (
         <span className="small" style={{ display: "block", color: "var(--crimson)" }} role="alert">
           {reveal.refused.message}
         </span>
@@ -116,6 +140,8 @@ export function Secret({ entryId, field, label, qr }: SecretProps) {
     </Fact>
   );
 }
+
+const inThrees = (code: string) => code.replace(/(.{3})(?=.{3})/g, "$1 ");
 
 function SecondsLeft({ until }: { until: number }) {
   const [left, setLeft] = useState(() => Math.ceil((until - Date.now()) / 1000));

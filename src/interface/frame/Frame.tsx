@@ -4,6 +4,7 @@ import Link from "next/link";
 import { usePathname } from "next/navigation";
 import type { ReactNode } from "react";
 import styled from "styled-components";
+import { DoneSlip } from "../shared/Done";
 import { Keys } from "./Keys";
 import { Live } from "./Live";
 
@@ -164,7 +165,7 @@ export function Frame({ organisation, person, notices, seen, at, children }: Fra
           </End>
         </Wrap>
       </Top>
-      {children}
+      <DoneSlip>{children}</DoneSlip>
       <Live seen={seen} at={at} />
     </>
   );

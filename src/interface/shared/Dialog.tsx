@@ -25,6 +25,7 @@ const Sheet = styled(Modal)`
   --ground: var(--sheet);
   h2 { margin-bottom: 12px; overflow-wrap: anywhere; }
   &:focus { outline: none; }
+  &[data-wide] { max-width: 860px; }
 `;
 
 /**
@@ -53,17 +54,20 @@ export function Dialog({
   title,
   open,
   onClose,
+  wide = false,
   children,
 }: {
   title: string;
   open: boolean;
   onClose: () => void;
+  /** For what is looked at rather than filled in. */
+  wide?: boolean;
   children: ReactNode;
 }) {
   useFocusBack(open);
   return (
     <Overlay isOpen={open} onOpenChange={(isOpen) => !isOpen && onClose()} isDismissable>
-      <Sheet>
+      <Sheet data-wide={wide || undefined}>
         <AriaDialog style={{ outline: "none" }}>
           <Heading slot="title" level={2}>
             {title}

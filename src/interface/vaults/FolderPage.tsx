@@ -12,8 +12,8 @@ import { useCommand } from "../shared/ask";
 import { Button, ButtonLink, Notice, Row, Stack, TextField } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
 import { Form } from "../shared/Form";
+import { CarrySheet } from "./CarrySheet";
 import { MakeFolder } from "./MakeFolder";
-import { MoveSheet } from "./MoveSheet";
 
 type FolderView = Awaited<ReturnType<(typeof folderPage)["execute"]>>;
 
@@ -95,7 +95,7 @@ export function FolderPage({ folder, who, now }: { folder: FolderView; who: WhoV
           </>
         )}
       </aside>
-      {sheet === "move" && <MoveSheet nodes={[folder]} vaultId={folder.vault.id} onClose={close} />}
+      {sheet === "move" && <CarrySheet how="move" nodes={[folder]} vaultId={folder.vault.id} onClose={close} />}
       {sheet === "make" && (
         <MakeFolder
           parent={folder}

@@ -177,6 +177,8 @@ function sentence(
       return `took “${details.file}” away${node === null ? "" : ` from ${node}`}`;
     case "vaults.openAttachment":
       return `${details.how === "saved" ? "saved" : "opened"} “${details.file}”${node === null ? "" : ` of ${node}`}`;
+    case "vaults.tick":
+      return `${details.used ? "ticked off" : "took back the tick of"} a code${node === null ? "" : ` of ${node}`}: ${details.left} left`;
     case "vaults.askAgain":
       return `${details.askAgain ? "made" : "no longer makes"} ${it} ask for the sign-in password before each reveal`;
     case "vaults.makeFolder":

@@ -2,6 +2,7 @@
 import { and, desc, eq, isNotNull, isNull, ne } from "drizzle-orm";
 import { z } from "zod";
 import { atLeast, type Level } from "../../core/access";
+import { codeLines } from "../../core/kinds/codes";
 import { type Field, type Kind, SIGN_IN_PAGE, USER_NAME } from "../../core/kinds/kind";
 import { siteName } from "../../core/signin/address";
 import { matches } from "../../core/signin/site";
@@ -98,6 +99,8 @@ export interface FieldView extends Field {
   /** Null where it is hidden: secrets are shown one at a time, by a command of their own. */
   value: string | null;
   filled: boolean;
+  /** How many codes are in it, used ones included; null for other forms. */
+  codes?: number | null;
 }
 
 /** The fields whose values the reader may know of; the sign-in page stands apart. */
@@ -116,7 +119,8 @@ function fieldViews(kind: Kind, entry: EntryRow, values: SealedValues | null, le
     const known = atLeast(level, "reveal") || (field.id === USER_NAME && entry.useSeesUserName);
     if (!known) return [];
     const filled = Object.hasOwn(sealed, field.id);
-    return [{ ...field, value: field.class === "identifier" ? (sealed[field.id] ?? "") : null, filled }];
+    const codes = field.form === "codes" && filled ? codeLines(sealed[field.id]!).length : null;
+    return [{ ...field, value: field.class === "identifier" ? (sealed[field.id] ?? "") : null, filled, codes }];
   });
 }
 

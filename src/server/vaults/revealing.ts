@@ -1,6 +1,6 @@
 /** Secrets shown or copied, one at a time. */
 import { z } from "zod";
-import { CODE, fieldWord } from "../../core/kinds/kind";
+import { CODE, fieldOf, fieldWord } from "../../core/kinds/kind";
 import { codeAt } from "../../core/signin/code";
 import { personIdOf } from "../caller";
 import { type Context, command, idSchema } from "../command";
@@ -9,6 +9,7 @@ import { notFound, Refused } from "../refused";
 import { requireEntry } from "./entries";
 import { kindOf } from "./kinds";
 import { fingerprint, openValues } from "./sealing";
+import { tickedOff } from "./ticks";
 import { currentVersion, fieldsOf, noteSighting } from "./writing";
 
 /** An entry that asks again shows nothing to somebody who gave their sign-in password longer ago than this. */
@@ -45,10 +46,13 @@ export const revealField = command({
     const hidden = fieldsOf(values);
     if (!Object.hasOwn(hidden, input.field)) throw notFound();
     const value = hidden[input.field]!;
-    const word = fieldWord(await kindOf(tx, allowed.entry.kind), input.field);
+    const kind = await kindOf(tx, allowed.entry.kind);
+    const word = fieldWord(kind, input.field);
+    const isCodes = fieldOf(kind, input.field)?.form === "codes";
+    const used = isCodes ? await tickedOff(tx, house.keys, input.entryId, input.field, value) : null;
     if (input.field === CODE) {
       const { code, leftMs, next } = codeAt(values.code!, at);
-      return { value: code, leftMs, next, versionId: version.id, word };
+      return { value: code, leftMs, next, versionId: version.id, word, used };
     }
     await noteSighting(tx, {
       entryId: input.entryId,
@@ -58,7 +62,7 @@ export const revealField = command({
       at,
       how: input.how,
     });
-    return { value, leftMs: null, next: null, versionId: version.id, word };
+    return { value, leftMs: null, next: null, versionId: version.id, word, used };
   },
   journal: ({ input, result, allowed }) => ({
     node: input.entryId,

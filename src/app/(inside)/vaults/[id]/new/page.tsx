@@ -1,9 +1,9 @@
 import { notFound } from "next/navigation";
-import { isReadyKind, READY_KINDS, readyKind } from "@/core/kinds/ready";
 import { ChooseKind } from "@/interface/entry/ChooseKind";
 import { EntryForm } from "@/interface/entry/EntryForm";
 import { Page } from "@/interface/frame/Frame";
 import { ask, me } from "@/server/page";
+import { kindList } from "@/server/vaults/kinds";
 import { vaultPlaces } from "@/server/vaults/places";
 
 export const metadata = { title: "New entry" };
@@ -19,7 +19,8 @@ export default async function NewEntryPage({
   const places = await ask(vaultPlaces, { vaultId: id });
   const place = search.in ? places.find((one) => one.id === search.in) : places[0];
   if (!place) notFound();
-  const kind = search.kind && isReadyKind(search.kind) ? readyKind(search.kind) : null;
+  const { kinds, own, mayMake } = await ask(kindList, {});
+  const kind = kinds.find((one) => one.id === search.kind) ?? null;
   return (
     <Page
       where={
@@ -32,7 +33,7 @@ export default async function NewEntryPage({
       {kind ? (
         <EntryForm kind={kind} entry={null} vaultId={id} parent={place} />
       ) : (
-        <ChooseKind kinds={READY_KINDS} vaultId={id} place={place} />
+        <ChooseKind kinds={kinds} vaultId={id} place={place} ownKinds={mayMake || own.length > 0} />
       )}
     </Page>
   );

@@ -1,0 +1,255 @@
+"use client";
+
+import { useRef, useState } from "react";
+import { DropZone, FileTrigger, isFileDropItem } from "react-aria-components";
+import styled from "styled-components";
+import { atLeast } from "@/core/access/level";
+import { PIECE_BYTES } from "@/core/pieces";
+import { exactTime, sayDay } from "@/core/time";
+import { type Answer, runCommand, runQuery, useCommand } from "../shared/ask";
+import { Act, Button, Notice, Row } from "../shared/controls";
+import { Dialog } from "../shared/Dialog";
+import { useProving } from "../shared/useProving";
+import { AttachmentPreview } from "./AttachmentPreview";
+import type { EntryView } from "./types";
+
+type File_ = EntryView["attachments"][number];
+
+const Section = styled.section`
+  margin-top: 32px;
+  h2 { padding-bottom: 6px; border-bottom: 1px solid var(--edge); }
+  li { display: grid; grid-template-columns: minmax(0, 1fr) auto; gap: 4px 24px; align-items: baseline; padding: 8px 0; border-bottom: 1px solid var(--rule); overflow-wrap: anywhere; }
+  .do { display: flex; gap: 16px; }
+  @media (max-width: 719px) { li { grid-template-columns: minmax(0, 1fr); } }
+`;
+
+const Drop = styled(DropZone)`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 8px 16px;
+  margin-top: 12px;
+  padding: 10px 14px;
+  border: 1px dashed var(--edge);
+  &[data-drop-target] { background: var(--pick); border-style: solid; }
+`;
+
+export const sayBytes = (bytes: number): string => {
+  if (bytes < 1024) return `${bytes} bytes`;
+  if (bytes < 1024 * 1024) return `${Math.round(bytes / 1024)} KB`;
+  return `${(bytes / 1024 / 1024).toFixed(1)} MB`;
+};
+
+/** Files kept with an entry: dropped or chosen, opened here from Reveal up. */
+export function Attachments({ entry, now }: { entry: EntryView; now: number }) {
+  const mayEdit = atLeast(entry.level, "edit") && entry.binnedAt === null;
+  const mayOpen = atLeast(entry.level, "reveal") && entry.binnedAt === null;
+  const { sending, wrong, send, stop } = useSending(entry.id);
+  const { prove, sheet } = useProving();
+  const [shown, setShown] = useState<{ file: File_; blob: Blob } | null>(null);
+  const [refused, setRefused] = useState<string | null>(null);
+  if (entry.attachments.length === 0 && !mayEdit) return null;
+  const get = async (file: File_, how: "opened" | "saved") => {
+    setRefused(null);
+    const answer = await prove(() => fetchFile(file, how));
+    if (!answer.ok) setRefused(answer.refused.message || null);
+    else if (how === "opened") setShown({ file, blob: answer.result });
+    else save(answer.result, file.name);
+  };
+  return (
+    <Section aria-label="Attachments">
+      <h2>Attachments</h2>
+      <ul>
+        {entry.attachments.map((file) => (
+          <li key={file.id}>
+            <span>
+              <b>{file.name}</b>{" "}
+              <span className="soft small" title={exactTime(file.at, entry.zone)}>
+                {file.type === "other" ? "" : `${file.type}, `}
+                {sayBytes(file.size)}, by {file.by} {sayDay(file.at, now, entry.zone)}
+              </span>
+            </span>
+            <span className="do">
+              {mayOpen && file.type !== "other" && (
+                <Act onPress={() => get(file, "opened")} aria-label={`Open ${file.name}`}>
+                  Open
+                </Act>
+              )}
+              {mayOpen && (
+                <Act onPress={() => get(file, "saved")} aria-label={`Save ${file.name}`}>
+                  Save
+                </Act>
+              )}
+              {mayEdit && (file.own || entry.level === "steward") && <Remove file={file} />}
+            </span>
+          </li>
+        ))}
+      </ul>
+      {!mayOpen && entry.attachments.length > 0 && (
+        <p className="soft small" style={{ marginTop: 8 }}>
+          You can see that they are there, but not open them.
+        </p>
+      )}
+      {refused && (
+        <Notice data-tone="bad" role="alert" style={{ marginTop: 8 }}>
+          {refused}
+        </Notice>
+      )}
+      {mayEdit && (
+        <Drop
+          aria-label="Drop files here"
+          onDrop={async (event) => {
+            const files = await Promise.all(event.items.filter(isFileDropItem).map((item) => item.getFile()));
+            void send(files);
+          }}
+        >
+          {sending ? (
+            <>
+              <span role="status">
+                Sealing {sending.name}: {sending.part} of {sending.of}
+              </span>
+              <Button onPress={stop}>Stop</Button>
+            </>
+          ) : (
+            <>
+              <FileTrigger allowsMultiple onSelect={(list) => void send([...(list ?? [])])}>
+                <Button>Attach files</Button>
+              </FileTrigger>
+              <span className="soft small">or drop them here; sealed as secrets are, opened from Reveal up</span>
+            </>
+          )}
+        </Drop>
+      )}
+      {wrong && (
+        <Notice data-tone="bad" role="alert" style={{ marginTop: 8 }}>
+          {wrong}
+        </Notice>
+      )}
+      {shown && (
+        <AttachmentPreview
+          file={shown.file}
+          blob={shown.blob}
+          onSave={() => save(shown.blob, shown.file.name)}
+          onClose={() => setShown(null)}
+        />
+      )}
+      {sheet}
+    </Section>
+  );
+}
+
+function Remove({ file }: { file: File_ }) {
+  const remove = useCommand("vaults.removeAttachment");
+  const [asking, setAsking] = useState(false);
+  return (
+    <>
+      <Act onPress={() => setAsking(true)} aria-label={`Take ${file.name} away`}>
+        Take away
+      </Act>
+      <Dialog title={`Take ${file.name} away`} open={asking} onClose={() => setAsking(false)}>
+        <p>It is deleted for good: there is no earlier version of an attachment.</p>
+        {remove.refused && (
+          <Notice data-tone="bad" role="alert" style={{ marginTop: 12 }}>
+            {remove.refused.message}
+          </Notice>
+        )}
+        <Row style={{ marginTop: 16 }}>
+          <Button look="harm" isDisabled={remove.running} onPress={() => remove.run({ attachmentId: file.id })}>
+            Take away
+          </Button>
+          <Button onPress={() => setAsking(false)}>Leave it</Button>
+        </Row>
+      </Dialog>
+    </>
+  );
+}
+
+/** Under no type that a browser would run, whatever is in it. */
+function save(blob: Blob, name: string): void {
+  const address = URL.createObjectURL(new Blob([blob], { type: "application/octet-stream" }));
+  const link = document.createElement("a");
+  link.href = address;
+  link.download = name;
+  link.click();
+  setTimeout(() => URL.revokeObjectURL(address), 60_000);
+}
+
+async function fetchFile(file: File_, how: "opened" | "saved"): Promise<Answer<Blob>> {
+  const opened = await runCommand<{ ticket: string; pieces: number }>("vaults.openAttachment", {
+    attachmentId: file.id,
+    how,
+  });
+  if (!opened.ok) return opened;
+  const parts: Blob[] = [];
+  for (let number = 0; number < opened.result.pieces; number++) {
+    const input = { attachmentId: file.id, number, ticket: opened.result.ticket };
+    const answer = await runQuery<{ piece: string }>("vaults.attachmentPiece", input);
+    if (!answer.ok) return answer;
+    // As a blob at once: the browser may put it on its disk, so that the whole need not stand in memory.
+    parts.push(new Blob([bytesOf(answer.result.piece)]));
+  }
+  return { ok: true, result: new Blob(parts) };
+}
+
+const bytesOf = (base64: string) => Uint8Array.from(atob(base64), (character) => character.charCodeAt(0));
+
+function base64Of(bytes: Uint8Array): string {
+  let text = "";
+  for (let at = 0; at < bytes.length; at += 32_768) text += String.fromCharCode(...bytes.subarray(at, at + 32_768));
+  return btoa(text);
+}
+
+interface Sending {
+  name: string;
+  part: number;
+  of: number;
+}
+
+/** Files one after the other, each piece by piece; stopped, what was sent of the last one is swept away. */
+function useSending(entryId: string) {
+  const finish = useCommand("vaults.finishAttachment");
+  const [sending, setSending] = useState<Sending | null>(null);
+  const [wrong, setWrong] = useState<string | null>(null);
+  const stopped = useRef(false);
+  const sendOne = async (file: File): Promise<string | null> => {
+    const begun = await runCommand<{ attachmentId: string; pieces: number }>("vaults.beginAttachment", {
+      entryId,
+      name: file.name,
+      size: file.size,
+    });
+    if (!begun.ok) return begun.refused.message;
+    const { attachmentId, pieces } = begun.result;
+    for (let number = 0; number < pieces; number++) {
+      setSending({ name: file.name, part: number + 1, of: pieces });
+      const part = await file.slice(number * PIECE_BYTES, (number + 1) * PIECE_BYTES).arrayBuffer();
+      const piece = base64Of(new Uint8Array(part));
+      const answer = await runCommand("vaults.addPiece", { attachmentId, number, piece });
+      if (stopped.current) {
+        await runCommand("vaults.removeAttachment", { attachmentId });
+        return null;
+      }
+      if (!answer.ok) return answer.refused.message;
+    }
+    const done = await finish.run({ attachmentId });
+    return done.ok ? null : done.refused.message;
+  };
+  const send = async (files: File[]) => {
+    stopped.current = false;
+    const messages: string[] = [];
+    for (const file of files) {
+      if (stopped.current) break;
+      const message = await sendOne(file).catch(() => "This file cannot be read.");
+      if (message) messages.push(`${file.name}: ${message}`);
+    }
+    setSending(null);
+    setWrong(messages.length > 0 ? messages.join(" ") : null);
+  };
+  return {
+    sending,
+    wrong,
+    send,
+    stop: () => {
+      stopped.current = true;
+    },
+  };
+}

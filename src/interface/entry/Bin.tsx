@@ -1,0 +1,123 @@
+"use client";
+
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import { BIN_DAYS, binDaysLeft } from "@/core/binDays";
+import type { Place } from "@/server/vaults/places";
+import { runQuery, useCommand } from "../shared/ask";
+import { Button, ChoiceField, Notice, Row, TextField } from "../shared/controls";
+import { Dialog } from "../shared/Dialog";
+import { useDone } from "../shared/Done";
+import { Form } from "../shared/Form";
+import type { EntryView } from "./types";
+
+export const sayDaysLeft = (binnedAt: number, now: number): string => {
+  const left = binDaysLeft(binnedAt, now);
+  return left === 0
+    ? "it is deleted for good today"
+    : `it is deleted for good in ${left} ${left === 1 ? "day" : "days"}`;
+};
+
+/** To where it was; where that is in the bin too, to a place that one says. */
+export function Restore({ entry }: { entry: EntryView }) {
+  const restore = useCommand("vaults.restore");
+  const [places, setPlaces] = useState<Place[] | null>(null);
+  const [parentId, setParentId] = useState("");
+  const send = async () => {
+    const answer = await restore.run({ entryIds: [entry.id], ...(parentId && { parentId }) });
+    if (answer.ok || !answer.refused.data?.placeGone) return;
+    const found = await runQuery<Place[]>("vaults.places", { vaultId: entry.vault.id });
+    setPlaces(found.ok ? found.result : []);
+  };
+  return (
+    <>
+      {places && (
+        <ChoiceField label="Restore it to" value={parentId} onText={setParentId}>
+          <option value="">choose a place</option>
+          {places.map((place) => (
+            <option key={place.id} value={place.id}>
+              {place.name}
+            </option>
+          ))}
+        </ChoiceField>
+      )}
+      <Button onPress={send} isDisabled={restore.running || (places !== null && parentId === "")}>
+        Restore
+      </Button>
+      {restore.refused && (
+        <span role="alert" style={{ flexBasis: "100%" }}>
+          {restore.refused.message}
+        </span>
+      )}
+    </>
+  );
+}
+
+export function Erase({ entry }: { entry: EntryView }) {
+  const router = useRouter();
+  const erase = useCommand("vaults.erase");
+  const [asking, setAsking] = useState(false);
+  const [name, setName] = useState("");
+  return (
+    <>
+      <Button look="harm" onPress={() => setAsking(true)}>
+        Delete for good
+      </Button>
+      <Dialog title={`Delete ${entry.name} for good`} open={asking} onClose={() => setAsking(false)}>
+        <Form
+          verb="Delete for good"
+          look="harm"
+          onSend={async () => {
+            if ((await erase.run({ entryIds: [entry.id] })).ok) router.push(`/vaults/${entry.vault.id}`);
+          }}
+          running={erase.running}
+          unready={name.trim() !== entry.name}
+          onCancel={() => setAsking(false)}
+          wrong={erase.refused?.message}
+        >
+          <p>
+            Its values, all {entry.versions?.length ?? 1} versions, {entry.attachments.length} attachments and who has
+            seen it are deleted. Nobody can bring them back, not even from here.
+          </p>
+          <TextField label={`Write its name, ${entry.name}`} value={name} onText={setName} autoComplete="off" />
+        </Form>
+      </Dialog>
+    </>
+  );
+}
+
+export function BinDialog({ entry, open, onClose }: { entry: EntryView; open: boolean; onClose: () => void }) {
+  const router = useRouter();
+  const done = useDone();
+  const bin = useCommand("vaults.bin");
+  return (
+    <Dialog title={`Put ${entry.name} in the bin`} open={open} onClose={onClose}>
+      <p>
+        Nobody can {entry.signInPage === "" ? "see it" : "sign in with it or see it"} any more, until one of its
+        stewards restores it; after {BIN_DAYS} days it is deleted for good.
+        {entry.signInPage !== "" && " Sessions that are open at the site stay open."}
+      </p>
+      {bin.refused && (
+        <Notice data-tone="bad" role="alert" style={{ marginTop: 12 }}>
+          {bin.refused.message}
+        </Notice>
+      )}
+      <Row style={{ marginTop: 16 }}>
+        <Button
+          look="harm"
+          isDisabled={bin.running}
+          onPress={async () => {
+            if ((await bin.run({ entryIds: [entry.id] })).ok) {
+              done(`${entry.name} is in the bin.`, [{ command: "vaults.restore", input: { entryIds: [entry.id] } }]);
+              onClose();
+              router.push(`/vaults/${entry.vault.id}`);
+            }
+          }}
+        >
+          Put in the bin
+        </Button>
+        <Button onPress={onClose}>Leave it</Button>
+      </Row>
+    </Dialog>
+  );
+}

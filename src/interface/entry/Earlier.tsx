@@ -1,0 +1,257 @@
+"use client";
+
+import Link from "next/link";
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import styled from "styled-components";
+import { CODE } from "@/core/kinds/kind";
+import { exactTime, sayTime } from "@/core/time";
+import type { EarlierValue, earlierVersions } from "@/server/vaults/earlier";
+import { Page } from "../frame/Frame";
+import { runCommand, runQuery, useCommand } from "../shared/ask";
+import { Act, Button, ButtonLink, Chip, Notice, Row } from "../shared/controls";
+import { useDone } from "../shared/Done";
+import { useProving } from "../shared/useProving";
+import { capital } from "./Card";
+
+type View = Awaited<ReturnType<(typeof earlierVersions)["execute"]>>;
+type Version = View["versions"][number];
+
+const Split = styled.div`
+  display: grid;
+  grid-template-columns: 300px minmax(0, 1fr);
+  gap: 0 48px;
+  align-items: start;
+  @media (max-width: 1023px) { grid-template-columns: minmax(0, 1fr); gap: 28px; }
+`;
+
+const Times = styled.ol`
+  border-top: 3px solid var(--ink);
+  li { border-bottom: 1px solid var(--rule); }
+  button { display: block; width: 100%; padding: 8px 12px; border: 0; background: none; color: inherit; font: inherit; text-align: left; cursor: pointer; }
+  button:hover { background: var(--lit); }
+  button[aria-current] { background: var(--pick); box-shadow: inset 4px 0 var(--ink); }
+  b { display: block; }
+  @media (max-width: 1023px) { max-height: 260px; overflow: auto; }
+`;
+
+const Two = styled.table`
+  width: 100%;
+  border-top: 4px double var(--ink);
+  border-collapse: collapse;
+  table-layout: fixed;
+  th, td { padding: 9px 16px 9px 0; border-bottom: 1px solid var(--rule); text-align: left; vertical-align: top; overflow-wrap: anywhere; }
+  thead th { color: var(--soft); font-size: 14px; }
+  th[scope="row"] { width: 132px; color: var(--soft); font-weight: 400; font-size: 14px; }
+  tr[data-differs] { background: var(--lit); }
+  .mono { font-size: 14px; }
+  .acts { display: flex; flex-wrap: wrap; gap: 4px 16px; }
+  @media (max-width: 719px) {
+    thead { display: none; }
+    tr { display: block; padding: 8px 0; border-bottom: 1px solid var(--rule); }
+    th[scope="row"], td { display: block; width: auto; padding: 2px 8px; border: 0; }
+    td[data-side]::before { content: attr(data-side) ": "; color: var(--soft); font-size: 13.5px; }
+  }
+`;
+
+/** What stood there, and what stands there now, side by side; secrets hidden on both sides until revealed. */
+export function Earlier({ entryId, first, zone, now }: { entryId: string; first: View; zone: string; now: number }) {
+  const [older, setOlder] = useState<Version[]>([]);
+  const [more, setMore] = useState(first.more);
+  const versions = [...first.versions, ...older];
+  const [chosen, setChosen] = useState(versions[1]?.id ?? versions[0]!.id);
+  const version = versions.find((one) => one.id === chosen) ?? versions[0]!;
+  const current = versions[0]!;
+  const loadMore = async () => {
+    const answer = await runQuery<View>("vaults.earlier", { entryId, before: versions.at(-1)!.number });
+    if (!answer.ok) return;
+    setOlder([...older, ...answer.result.versions]);
+    setMore(answer.result.more);
+  };
+  return (
+    <Page
+      where={
+        <>
+          <Link href={`/entry/${entryId}`}>{first.name}</Link>. Its {current.number}{" "}
+          {current.number === 1 ? "version" : "versions"}.
+        </>
+      }
+    >
+      <Row style={{ marginBottom: 20 }}>
+        <h1 style={{ marginRight: "auto" }}>Earlier versions</h1>
+        <ButtonLink href={`/entry/${entryId}`}>Back to the entry</ButtonLink>
+      </Row>
+      <Split>
+        <nav aria-label="Versions">
+          <Times>
+            {versions.map((one) => (
+              <li key={one.id}>
+                <button
+                  type="button"
+                  aria-current={one.id === version.id ? "true" : undefined}
+                  onClick={() => setChosen(one.id)}
+                >
+                  <b title={exactTime(one.at, zone)}>{capital(sayTime(one.at, now, zone))}</b>
+                  <span className="small">
+                    {one.id === current.id && <Chip data-tone="plain">now</Chip>} {whatChanged(one)}
+                  </span>
+                  <span className="soft small" style={{ display: "block" }}>
+                    {one.by}
+                    {one.refused && "; refused by the site"}
+                  </span>
+                </button>
+              </li>
+            ))}
+          </Times>
+          {more && (
+            <div style={{ marginTop: 12 }}>
+              <Button onPress={loadMore}>Show older ones</Button>
+            </div>
+          )}
+        </nav>
+        <Compare key={version.id} entryId={entryId} version={version} current={current} base={first.baseVersionId} />
+      </Split>
+    </Page>
+  );
+}
+
+function whatChanged(version: Version): string {
+  if (version.number === 1) return "first kept";
+  const changed = version.values.filter((value) => value.changed).map((value) => value.label.toLowerCase());
+  return changed.length === 0 ? "nothing that shows here" : changed.join(", ");
+}
+
+interface CompareProps {
+  entryId: string;
+  version: Version;
+  current: Version;
+  base: string;
+}
+
+function Compare({ entryId, version, current, base }: CompareProps) {
+  const router = useRouter();
+  const done = useDone();
+  const bring = useCommand<{ rows: { entryId: string; before: string; versionId: string }[] }>("vaults.bringBack");
+  const isNow = version.id === current.id;
+  const ids = [...new Set([...version.values, ...current.values].map((value) => value.id))];
+  const at = (side: Version, id: string) => side.values.find((value) => value.id === id);
+  const shown = ids.filter((id) => at(version, id)?.filled || at(current, id)?.filled);
+  const bringBack = async (fields: string[] | null) => {
+    const items = [{ entryId, baseVersionId: base, versionId: version.id }];
+    const answer = await bring.run({ items, fields });
+    if (!answer.ok) return;
+    const [row] = answer.result.rows;
+    done(`Brought back from version ${version.number}.`, [
+      {
+        command: "vaults.bringBack",
+        input: { items: [{ entryId, baseVersionId: row!.versionId, versionId: row!.before }], fields: null },
+      },
+    ]);
+    router.refresh();
+  };
+  return (
+    <div>
+      {bring.refused && (
+        <Notice data-tone="bad" role="alert" style={{ marginBottom: 12 }}>
+          {bring.refused.message}
+        </Notice>
+      )}
+      <Two>
+        <thead>
+          <tr>
+            <th style={{ width: 132 }}>
+              <span className="unseen">Field</span>
+            </th>
+            <th>{isNow ? `Version ${version.number}, now` : `Version ${version.number}`}</th>
+            {!isNow && <th>Now</th>}
+          </tr>
+        </thead>
+        <tbody>
+          {shown.map((id) => {
+            const [then, today] = [at(version, id), at(current, id)];
+            const { label } = (then ?? today)!;
+            const differs = !isNow && (then ? then.differs : true);
+            return (
+              <tr key={id} data-differs={differs || undefined}>
+                <th scope="row">{label}</th>
+                <td data-side={isNow ? undefined : "then"}>
+                  <Value entryId={entryId} version={version} value={then} />
+                  {differs && then && (
+                    <Act onPress={() => bringBack([id])} isDisabled={bring.running} aria-label={`Bring back ${label}`}>
+                      Bring back
+                    </Act>
+                  )}
+                </td>
+                {!isNow && (
+                  <td data-side="now">
+                    {differs ? (
+                      <Value entryId={entryId} version={current} value={today} />
+                    ) : (
+                      <span className="soft">the same</span>
+                    )}
+                  </td>
+                )}
+              </tr>
+            );
+          })}
+        </tbody>
+      </Two>
+      {!isNow && (
+        <Row style={{ marginTop: 16 }}>
+          <Button onPress={() => bringBack(null)} isDisabled={bring.running}>
+            Bring back all of version {version.number}
+          </Button>
+          <span className="soft small">What stands there now stays among the earlier versions.</span>
+        </Row>
+      )}
+    </div>
+  );
+}
+
+const SHOWN_MS = 30_000;
+
+function Value({ entryId, version, value }: { entryId: string; version: Version; value: EarlierValue | undefined }) {
+  const [shown, setShown] = useState<string | null>(null);
+  const [refused, setRefused] = useState("");
+  const { prove, sheet } = useProving();
+  if (!value?.filled) return <span className="soft">none </span>;
+  if (value.class !== "secret")
+    return (
+      <span className={value.class === "identifier" ? "mono" : undefined} style={{ whiteSpace: "pre-wrap" }}>
+        {value.value}{" "}
+      </span>
+    );
+  const reveal = async () => {
+    const input = { entryId, versionId: version.id, field: value.id, how: "revealed" };
+    const answer = await prove(() => runCommand<{ value: string }>("vaults.revealEarlier", input));
+    if (!answer.ok) return setRefused(answer.refused.message);
+    setRefused("");
+    setShown(answer.result.value);
+    setTimeout(() => setShown(null), SHOWN_MS);
+  };
+  return (
+    <span className="acts">
+      {shown === null ? (
+        <span role="img" aria-label="hidden" style={{ letterSpacing: ".14em" }}>
+          ••••••••••••
+        </span>
+      ) : (
+        <span className="mono" data-secret style={{ whiteSpace: "pre-wrap" }}>
+          {shown}
+        </span>
+      )}
+      <Act
+        onPress={() => (shown === null ? reveal() : setShown(null))}
+        aria-label={`${shown === null ? "Reveal" : "Hide"} ${value.label} of version ${version.number}`}
+      >
+        {shown === null ? (value.id === CODE ? "Show code" : "Reveal") : "Hide"}
+      </Act>
+      {refused && (
+        <span className="small" style={{ color: "var(--crimson)" }} role="alert">
+          {refused}
+        </span>
+      )}
+      {sheet}
+    </span>
+  );
+}

@@ -1,0 +1,297 @@
+"use client";
+
+import { useState } from "react";
+import styled from "styled-components";
+import { askedFor, type Field, PURPOSES } from "@/core/kinds/kind";
+import { ROLES, type Role } from "@/core/kinds/own";
+import { useCommand } from "../shared/ask";
+import { Act, Button, CheckField, ChoiceField, Stack, TextArea, TextField } from "../shared/controls";
+import { Form } from "../shared/Form";
+import type { KindsView } from "./Kinds";
+
+type OwnKind = KindsView["own"][number];
+
+const Sheet = styled.div`
+  max-width: 860px;
+  h1 { margin-bottom: 20px; padding-bottom: 16px; border-bottom: 4px double var(--ink); }
+`;
+
+const FieldBox = styled.fieldset`
+  display: grid;
+  grid-template-columns: minmax(0, 1.2fr) minmax(0, 1fr) minmax(0, 1fr);
+  gap: 10px 14px;
+  align-items: start;
+  padding: 12px 0 14px;
+  border-top: 1px solid var(--edge);
+  > .wide { grid-column: 1 / -1; }
+  > .do { grid-column: 1 / -1; display: flex; flex-wrap: wrap; gap: 8px 20px; align-items: center; }
+  @media (max-width: 719px) { grid-template-columns: minmax(0, 1fr); }
+`;
+
+/** How a field is filled in, and what Galtry does with it where it signs in. */
+const FORMS: { value: string; word: string }[] = [
+  { value: "line", word: "One line" },
+  { value: "text", word: "Text" },
+  { value: "password", word: "Password, PIN or combination" },
+  { value: "digits", word: "Digits" },
+  { value: "choice", word: "One of several" },
+  { value: "date", word: "Date" },
+  { value: "month", word: "Month" },
+  { value: "mail", word: "Mail address" },
+  { value: "phone", word: "Telephone number" },
+  { value: "codes", word: "Codes, ticked off one by one" },
+  { value: "role:signInPage", word: "Sign-in page" },
+  { value: "role:userName", word: "User name to sign in with" },
+  { value: "role:password", word: "Password to sign in with" },
+  { value: "role:code", word: "One-time code" },
+];
+
+interface Draft {
+  key: string;
+  id: string | undefined;
+  label: string;
+  /** A form, or `role:…`. */
+  form: string;
+  class: Field["class"];
+  hint: string;
+  choices: string;
+  check: "" | "card number" | "IBAN";
+  required: boolean;
+}
+
+const isRole = (form: string) => form.startsWith("role:");
+/** What is written this way is a secret, whatever it is called. */
+const alwaysSecret = (form: string) => form === "password" || form === "codes";
+
+const blank = (): Draft => ({
+  key: crypto.randomUUID(),
+  id: undefined,
+  label: "",
+  form: "line",
+  class: "open",
+  hint: "",
+  choices: "",
+  check: "",
+  required: false,
+});
+
+const draftOf = (field: Field): Draft => ({
+  key: field.id,
+  id: field.id,
+  label: field.label,
+  form: (ROLES as readonly string[]).includes(field.id) ? `role:${field.id}` : field.form,
+  class: field.class,
+  hint: field.hint ?? "",
+  choices: field.choices?.join("\n") ?? "",
+  check: field.check ?? "",
+  required: field.required ?? false,
+});
+
+/** Makes a kind, or changes one: values that entries hold already are never lost. */
+export function KindDesigner({ kind, onClose }: { kind: OwnKind | null; onClose: () => void }) {
+  const save = useCommand(kind ? "vaults.changeKind" : "vaults.makeKind");
+  const [name, setName] = useState(kind?.name ?? "");
+  const [purpose, setPurpose] = useState(kind?.purpose ?? "keep");
+  const [fields, setFields] = useState<Draft[]>(() => (kind ? askedFor(kind).map(draftOf) : [blank()]));
+  const [title, setTitle] = useState<string | null>(kind?.title ?? null);
+  const inUse = (kind?.entries ?? 0) > 0;
+  const change = (key: string, part: Partial<Draft>) =>
+    setFields(fields.map((field) => (field.key === key ? { ...field, ...part } : field)));
+  const shift = (at: number, by: number) => {
+    const after = [...fields];
+    const [moved] = after.splice(at, 1);
+    after.splice(at + by, 0, moved!);
+    setFields(after);
+  };
+  const send = async () => {
+    const drawn = { name, purpose, fields: fields.map(toInput), title: titleAt(fields, title) };
+    const answer = await save.run(kind ? { kindId: kind.id, kind: drawn } : { kind: drawn });
+    if (answer.ok) onClose();
+  };
+  const atField = save.refused?.field?.startsWith("kind.fields.") || save.refused?.field === "kind.name";
+  return (
+    <Sheet>
+      <h1>{kind ? `Change the kind ${kind.name}` : "A kind of your own"}</h1>
+      <Form
+        verb={kind ? "Save" : "Make the kind"}
+        onSend={send}
+        running={save.running}
+        onCancel={onClose}
+        wrong={atField ? null : save.refused?.message}
+      >
+        <TextField
+          label="Name"
+          value={name}
+          onText={setName}
+          wrong={save.wrong("kind.name")}
+          hint="as one of them is called: “Display case”"
+          autoFocus
+        />
+        <ChoiceField label="Offered under" value={purpose} onText={(text) => setPurpose(text as typeof purpose)}>
+          {PURPOSES.map((one) => (
+            <option key={one.purpose} value={one.purpose}>
+              {one.title}
+            </option>
+          ))}
+        </ChoiceField>
+        <div>
+          <h2 style={{ marginBottom: 8 }}>Fields</h2>
+          {fields.map((field, at) => (
+            <OneField
+              key={field.key}
+              field={field}
+              inUse={inUse && field.id !== undefined}
+              isTitle={title === field.key}
+              wrong={(part) => save.wrong(`kind.fields.${at}${part ? `.${part}` : ""}`)}
+              onChange={(part) => change(field.key, part)}
+              onTitle={(wanted) => setTitle(wanted ? field.key : null)}
+              onUp={at > 0 ? () => shift(at, -1) : undefined}
+              onDown={at < fields.length - 1 ? () => shift(at, 1) : undefined}
+              onRemove={fields.length > 1 ? () => setFields(fields.filter((one) => one !== field)) : undefined}
+            />
+          ))}
+          <Button onPress={() => setFields([...fields, blank()])}>Add a field</Button>
+        </div>
+        {inUse && (
+          <p className="soft small">
+            {kind!.entries!.toLocaleString("en-GB")} {kind!.entries === 1 ? "entry is" : "entries are"} of this kind.
+            What they hold in a field that you take out stays with them, and is shown there.
+          </p>
+        )}
+      </Form>
+    </Sheet>
+  );
+}
+
+function titleAt(fields: readonly Draft[], title: string | null): number | null {
+  const at = fields.findIndex((field) => field.key === title);
+  return at === -1 || fields[at]!.form !== "line" || fields[at]!.class !== "open" ? null : at;
+}
+
+function toInput(field: Draft) {
+  const role = isRole(field.form) ? (field.form.slice("role:".length) as Role) : undefined;
+  return {
+    id: field.id,
+    role,
+    label: field.label,
+    class: alwaysSecret(field.form) ? "secret" : field.class,
+    form: role ? "line" : field.form,
+    hint: field.hint,
+    choices:
+      field.form === "choice"
+        ? field.choices
+            .split("\n")
+            .map((choice) => choice.trim())
+            .filter(Boolean)
+        : [],
+    check: field.check === "" ? undefined : field.check,
+    required: field.required,
+  };
+}
+
+interface OneFieldProps {
+  field: Draft;
+  inUse: boolean;
+  isTitle: boolean;
+  wrong: (part?: string) => string | null;
+  onChange: (part: Partial<Draft>) => void;
+  onTitle: (wanted: boolean) => void;
+  onUp: (() => void) | undefined;
+  onDown: (() => void) | undefined;
+  onRemove: (() => void) | undefined;
+}
+
+function OneField({ field, inUse, isTitle, wrong, onChange, onTitle, onUp, onDown, onRemove }: OneFieldProps) {
+  const called = field.label || "this field";
+  return (
+    <FieldBox aria-label={field.label || "New field"}>
+      <TextField label="Name" value={field.label} onText={(label) => onChange({ label })} wrong={wrong("label")} />
+      <ChoiceField
+        label="Written as"
+        value={field.form}
+        onText={(form) => onChange({ form, ...(alwaysSecret(form) && { class: "secret" }) })}
+        wrong={wrong("role")}
+        disabled={inUse && isRole(field.form)}
+      >
+        {FORMS.filter((one) => !inUse || isRole(field.form) || !isRole(one.value)).map((one) => (
+          <option key={one.value} value={one.value}>
+            {one.word}
+          </option>
+        ))}
+      </ChoiceField>
+      {!isRole(field.form) && (
+        <ChoiceField
+          label="Seen from"
+          value={field.class}
+          onText={(text) => onChange({ class: text as Draft["class"] })}
+          wrong={wrong("class")}
+          disabled={inUse || alwaysSecret(field.form)}
+        >
+          <option value="open">Use</option>
+          <option value="identifier">Reveal</option>
+          <option value="secret">Reveal, hidden</option>
+        </ChoiceField>
+      )}
+      {field.form === "choice" && (
+        <div className="wide">
+          <TextArea
+            label="To choose from"
+            rows={3}
+            value={field.choices}
+            onText={(choices) => onChange({ choices })}
+            wrong={wrong("choices")}
+            hint="one a line"
+          />
+        </div>
+      )}
+      <div className="wide">
+        <TextField
+          label="Hint"
+          value={field.hint}
+          onText={(hint) => onChange({ hint })}
+          wrong={wrong("hint")}
+          hint="stands below the field while somebody fills it in"
+        />
+      </div>
+      {field.form === "line" && (
+        <ChoiceField
+          label="Checked as"
+          value={field.check}
+          onText={(text) => onChange({ check: text as Draft["check"] })}
+        >
+          <option value="">nothing</option>
+          <option>card number</option>
+          <option>IBAN</option>
+        </ChoiceField>
+      )}
+      <div className="do">
+        <Stack style={{ gap: 6 }}>
+          <CheckField
+            checked={field.required || isTitle}
+            disabled={isTitle}
+            onTick={(required) => onChange({ required })}
+            label="Must be filled in"
+          />
+          {field.form === "line" && field.class === "open" && (
+            <CheckField checked={isTitle} onTick={onTitle} label="Is the entry’s title" />
+          )}
+        </Stack>
+        {onUp && (
+          <Act onPress={onUp} aria-label={`Move ${called} up`}>
+            Up
+          </Act>
+        )}
+        {onDown && (
+          <Act onPress={onDown} aria-label={`Move ${called} down`}>
+            Down
+          </Act>
+        )}
+        {onRemove && (
+          <Act onPress={onRemove} aria-label={`Take ${called} out`}>
+            Take out
+          </Act>
+        )}
+      </div>
+    </FieldBox>
+  );
+}

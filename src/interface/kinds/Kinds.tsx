@@ -1,0 +1,128 @@
+"use client";
+
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import styled from "styled-components";
+import { askedFor, PURPOSES } from "@/core/kinds/kind";
+import type { kindList } from "@/server/vaults/kinds";
+import { Page } from "../frame/Frame";
+import { useCommand } from "../shared/ask";
+import { Act, Button, Chip, Notice } from "../shared/controls";
+import { Head } from "../vaults/VaultList";
+import { KindDesigner } from "./KindDesigner";
+
+export type KindsView = Awaited<ReturnType<(typeof kindList)["execute"]>>;
+type OwnKind = KindsView["own"][number];
+
+const List = styled.ul`
+  border-top: 3px solid var(--ink);
+  li { display: grid; grid-template-columns: minmax(0, 1fr) 150px auto; gap: 4px 20px; align-items: baseline; padding: 12px 0; border-bottom: 1px solid var(--rule); overflow-wrap: anywhere; }
+  .do { display: flex; gap: 16px; }
+  @media (max-width: 719px) { li { grid-template-columns: minmax(0, 1fr); } }
+`;
+
+/** The organisation's own kinds: what an office has that no ready kind is made for. */
+export function Kinds({ view }: { view: KindsView }) {
+  const [drawn, setDrawn] = useState<OwnKind | "new" | null>(null);
+  if (drawn !== null)
+    return (
+      <Page where="A kind is a list of fields: what is asked for in every entry of it.">
+        <KindDesigner kind={drawn === "new" ? null : drawn} onClose={() => setDrawn(null)} />
+      </Page>
+    );
+  return (
+    <Page
+      where={
+        <>
+          {view.kinds.filter((kind) => !kind.own).length} kinds are there from the start;{" "}
+          <b>
+            {view.own.length} {view.own.length === 1 ? "is" : "are"} your own
+          </b>
+          .
+        </>
+      }
+    >
+      <Head>
+        <h1>Own kinds</h1>
+        {view.mayMake && (
+          <Button look={view.own.length === 0 ? "go" : "plain"} onPress={() => setDrawn("new")}>
+            Make a kind
+          </Button>
+        )}
+      </Head>
+      {view.own.length === 0 ? (
+        <p style={{ maxWidth: "60ch" }}>
+          {view.mayMake
+            ? "A film projector, a loan agreement, the key to a display case: whatever your office keeps many of can be a kind, with the fields it needs."
+            : "There are none. An administrator makes them."}
+        </p>
+      ) : (
+        <List>
+          {view.own.map((kind) => (
+            <li key={kind.id}>
+              <span>
+                <b>{kind.name}</b> {kind.closed && <Chip data-tone="plain">closed to new entries</Chip>}
+                <span className="soft small" style={{ display: "block" }}>
+                  {PURPOSES.find((one) => one.purpose === kind.purpose)!.title}:{" "}
+                  {askedFor(kind)
+                    .map((field) => field.label)
+                    .join(", ")}
+                </span>
+              </span>
+              <span className="soft">
+                {kind.entries !== null &&
+                  `${kind.entries.toLocaleString("en-GB")} ${kind.entries === 1 ? "entry" : "entries"}`}
+              </span>
+              {view.mayMake && (
+                <span className="do">
+                  <Act onPress={() => setDrawn(kind)} aria-label={`Change ${kind.name}`}>
+                    Change
+                  </Act>
+                  <Close kind={kind} />
+                  {kind.entries === 0 && <Delete kind={kind} />}
+                </span>
+              )}
+            </li>
+          ))}
+        </List>
+      )}
+    </Page>
+  );
+}
+
+function Close({ kind }: { kind: OwnKind }) {
+  const close = useCommand("vaults.closeKind");
+  const verb = kind.closed ? "Open again" : "Close";
+  return (
+    <Act
+      onPress={() => close.run({ kindId: kind.id, closed: !kind.closed })}
+      isDisabled={close.running}
+      aria-label={`${verb}: ${kind.name}`}
+    >
+      {verb}
+    </Act>
+  );
+}
+
+function Delete({ kind }: { kind: OwnKind }) {
+  const router = useRouter();
+  const remove = useCommand("vaults.deleteKind");
+  return (
+    <>
+      <Act
+        onPress={async () => {
+          if ((await remove.run({ kindId: kind.id })).ok) router.refresh();
+        }}
+        isDisabled={remove.running}
+        aria-label={`Delete ${kind.name}`}
+      >
+        Delete
+      </Act>
+      {remove.refused && (
+        <Notice data-tone="bad" role="alert">
+          {remove.refused.message}
+        </Notice>
+      )}
+    </>
+  );
+}

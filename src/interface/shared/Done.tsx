@@ -1,0 +1,90 @@
+"use client";
+
+import { useRouter } from "next/navigation";
+import { createContext, type ReactNode, useCallback, useContext, useEffect, useState } from "react";
+import styled from "styled-components";
+import { type Answer, runCommand } from "./ask";
+import { Act } from "./controls";
+
+const SHOWN_MS = 20_000;
+
+const Slip = styled.div`
+  position: fixed;
+  inset: auto auto calc(var(--bar, 0px) + 20px) 50%;
+  translate: -50% 0;
+  z-index: 15;
+  display: flex;
+  align-items: baseline;
+  gap: 20px;
+  max-width: calc(100vw - 32px);
+  padding: 10px 18px;
+  background: var(--baize);
+  color: var(--baize-ink);
+  border-bottom: 3px double var(--baize-edge);
+  box-shadow: var(--shade);
+  button { color: inherit; text-decoration-color: var(--baize-edge); }
+  span { overflow-wrap: anywhere; }
+`;
+
+/** One command and its input: what takes an act back. */
+export interface Step {
+  command: string;
+  input: unknown;
+}
+
+interface Said {
+  says: string;
+  undo: Step[];
+}
+
+const Context = createContext<(says: string, undo?: Step[]) => void>(() => undefined);
+
+/** Says that something was done, wherever one goes from there, and how to take it back. */
+export const useDone = () => useContext(Context);
+
+/** Around all pages: an undo is offered also after the page has changed. */
+export function DoneSlip({ children }: { children: ReactNode }) {
+  const router = useRouter();
+  const [said, setSaid] = useState<Said | null>(null);
+  const [running, setRunning] = useState(false);
+  const done = useCallback((says: string, undo: Step[] = []) => setSaid({ says, undo }), []);
+  useEffect(() => {
+    if (!said || running) return;
+    const timer = setTimeout(() => setSaid(null), SHOWN_MS);
+    return () => clearTimeout(timer);
+  }, [said, running]);
+  const takeBack = async () => {
+    setRunning(true);
+    const refused = await runAll(said!.undo);
+    setRunning(false);
+    setSaid(refused === null ? { says: "Taken back.", undo: [] } : { says: refused, undo: [] });
+    router.refresh();
+  };
+  return (
+    <Context.Provider value={done}>
+      {children}
+      {said && (
+        <Slip role="status">
+          <span>{said.says}</span>
+          {said.undo.length > 0 && (
+            <Act onPress={takeBack} isDisabled={running}>
+              Undo
+            </Act>
+          )}
+          <Act onPress={() => setSaid(null)} aria-label="Put this message away">
+            Close
+          </Act>
+        </Slip>
+      )}
+    </Context.Provider>
+  );
+}
+
+/** One after the other; the message of the first that is refused, or null. */
+async function runAll(steps: readonly Step[]): Promise<string | null> {
+  for (const step of steps) {
+    const answer: Answer<unknown> = await runCommand(step.command, step.input);
+    if (!answer.ok) return answer.refused.message;
+  }
+  return null;
+}

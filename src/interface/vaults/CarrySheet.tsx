@@ -1,0 +1,191 @@
+"use client";
+
+import { useEffect, useState } from "react";
+import { levelWord } from "@/core/access/level";
+import type { MoveEffect } from "@/server/vaults/moving";
+import type { Place } from "@/server/vaults/places";
+import type { VaultLine } from "@/server/vaults/vaults";
+import { runCommand, runQuery } from "../shared/ask";
+import { ChoiceField, Notice } from "../shared/controls";
+import { Dialog } from "../shared/Dialog";
+import { type Step, useDone } from "../shared/Done";
+import { Form } from "../shared/Form";
+
+interface Preview {
+  may: boolean;
+  changes: boolean;
+  effects: MoveEffect[];
+  grantsDropped: number | null;
+}
+
+interface CarrySheetProps {
+  how: "move" | "copy";
+  nodes: { id: string; name: string }[];
+  vaultId: string;
+  onClose: () => void;
+  onDone?: () => void;
+}
+
+/** Where to, and what it would do to whom, before it is done. To another vault all of it is sealed anew. */
+export function CarrySheet({ how, nodes, vaultId, onClose, onDone }: CarrySheetProps) {
+  const done = useDone();
+  const [vaults, setVaults] = useState<VaultLine[]>([]);
+  const [toVault, setToVault] = useState(vaultId);
+  const [places, setPlaces] = useState<Place[] | null>(null);
+  const [parentId, setParentId] = useState("");
+  const [running, setRunning] = useState(false);
+  const [refused, setRefused] = useState<string | null>(null);
+  const nodeIds = nodes.map((node) => node.id);
+  const within = how === "move" && toVault === vaultId;
+  const { preview, wrong } = usePreview(nodeIds, parentId, within ? "within" : how);
+  useEffect(() => {
+    void runQuery<VaultLine[]>("vaults.list", {}).then((answer) => setVaults(answer.ok ? answer.result : []));
+  }, []);
+  useEffect(() => {
+    setPlaces(null);
+    setParentId("");
+    void runQuery<Place[]>("vaults.places", { vaultId: toVault }).then((answer) =>
+      setPlaces(answer.ok ? answer.result : []),
+    );
+  }, [toVault]);
+  const what = nodes.length === 1 ? nodes[0]!.name : `${nodes.length} things`;
+  const send = async () => {
+    setRunning(true);
+    const [said, undo] = await carry(within ? "within" : how, nodeIds, parentId, what);
+    setRunning(false);
+    if (undo === null) return setRefused(said);
+    done(said, undo);
+    onDone?.();
+    onClose();
+  };
+  return (
+    <Dialog title={`${how === "move" ? "Move" : "Copy"} ${what}`} open onClose={onClose}>
+      <Form
+        verb={how === "move" ? "Move" : "Copy"}
+        onSend={send}
+        running={running}
+        unready={!preview?.may}
+        onCancel={onClose}
+        wrong={refused ?? wrong}
+      >
+        {vaults.length > 1 && (
+          <ChoiceField label="Vault" value={toVault} onText={setToVault}>
+            {vaults.map((vault) => (
+              <option key={vault.id} value={vault.id}>
+                {vault.name}
+              </option>
+            ))}
+          </ChoiceField>
+        )}
+        {places?.length === 0 ? (
+          <p>There is no place in this vault where you may add something.</p>
+        ) : (
+          <ChoiceField label="To" value={parentId} onText={setParentId}>
+            <option value="">choose a place</option>
+            {places
+              ?.filter((place) => !nodeIds.includes(place.id))
+              .map((place) => (
+                <option key={place.id} value={place.id}>
+                  {place.name}
+                </option>
+              ))}
+          </ChoiceField>
+        )}
+        {preview && <WhatItDoes preview={preview} how={how} />}
+      </Form>
+    </Dialog>
+  );
+}
+
+type How = "within" | "move" | "copy";
+
+function usePreview(nodeIds: readonly string[], parentId: string, how: How) {
+  const [preview, setPreview] = useState<Preview | null>(null);
+  const [wrong, setWrong] = useState<string | null>(null);
+  const known = nodeIds.join();
+  useEffect(() => {
+    setPreview(null);
+    setWrong(null);
+    if (parentId === "") return;
+    let current = true;
+    const input = { nodeIds: known.split(","), parentId };
+    const asked =
+      how === "within"
+        ? runQuery<Omit<Preview, "grantsDropped">>("vaults.movePreview", input)
+        : runQuery<Omit<Preview, "may">>("vaults.carryPreview", { ...input, how });
+    void asked.then((answer) => {
+      if (!current) return;
+      if (answer.ok) setPreview(complete(answer.result));
+      else setWrong(answer.refused.message);
+    });
+    return () => {
+      current = false;
+    };
+  }, [known, parentId, how]);
+  return { preview, wrong };
+}
+
+/** A move within the vault drops nothing; what may not be carried elsewhere is refused and has no preview. */
+const complete = (read: Partial<Preview> & Pick<Preview, "changes" | "effects">): Preview => ({
+  may: read.may ?? true,
+  changes: read.changes,
+  effects: read.effects,
+  grantsDropped: read.grantsDropped ?? null,
+});
+
+/** What it says when done, and how it is taken back; null where it was refused. */
+async function carry(how: How, nodeIds: string[], parentId: string, what: string): Promise<[string, Step[] | null]> {
+  const input = { nodeIds, parentId };
+  if (how === "within") {
+    const answer = await runCommand<{ back: (typeof input)[] }>("vaults.move", input);
+    if (!answer.ok) return [answer.refused.message, null];
+    return [`Moved ${what}.`, answer.result.back.map((one) => ({ command: "vaults.move", input: one }))];
+  }
+  if (how === "move") {
+    const answer = await runCommand("vaults.moveAcross", input);
+    return answer.ok ? [`Moved ${what}.`, []] : [answer.refused.message, null];
+  }
+  const answer = await runCommand<{ made: { entryId: string }[] }>("vaults.copy", input);
+  if (!answer.ok) return [answer.refused.message, null];
+  const entryIds = answer.result.made.map((one) => one.entryId);
+  return [`Copied ${what}.`, entryIds.length > 0 ? [{ command: "vaults.bin", input: { entryIds } }] : []];
+}
+
+const MOST_NAMED = 12;
+
+function WhatItDoes({ preview, how }: { preview: Preview; how: "move" | "copy" }) {
+  const { effects, grantsDropped } = preview;
+  if (!preview.changes && !grantsDropped)
+    return <p>{how === "move" ? "Nobody’s access changes." : "Nobody gains by the copy."}</p>;
+  if (!preview.may)
+    return <Notice data-tone="bad">This would change who can do what with it: only its steward can do that.</Notice>;
+  if (effects.length === 0 && !grantsDropped)
+    return <p>{how === "move" ? "Nobody’s access changes." : "Nobody gains by the copy."}</p>;
+  const people = new Set(effects.map((one) => one.personId)).size;
+  return (
+    <Notice role="status">
+      {grantsDropped ? (
+        <p>
+          {grantsDropped === 1 ? "One grant that is set on it is" : `${grantsDropped} grants that are set on it are`}{" "}
+          {how === "move" ? "dropped: grants do not go to another vault." : "not copied."}
+        </p>
+      ) : null}
+      {effects.length > 0 && (
+        <>
+          <b>
+            {how === "copy" ? "Of the copy: " : ""}
+            {people === 1 ? "it changes what one person may do:" : `it changes what ${people} people may do:`}
+          </b>
+          <ul>
+            {effects.slice(0, MOST_NAMED).map((one) => (
+              <li key={`${one.personId} ${one.node}`}>
+                {one.name}: {levelWord(one.before)} becomes {levelWord(one.after)} on {one.node}
+              </li>
+            ))}
+            {effects.length > MOST_NAMED && <li>and {effects.length - MOST_NAMED} more</li>}
+          </ul>
+        </>
+      )}
+    </Notice>
+  );
+}
