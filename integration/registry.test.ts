@@ -183,6 +183,8 @@ const EXPECTED: Record<string, { who: Who; input: () => unknown }> = {
   "vaults.openAttachment": { who: "own", input: () => ({ attachmentId: id(), how: "opened" }) },
   "vaults.attachmentPiece": { who: "own", input: () => ({ attachmentId: id(), number: 0, ticket: "x" }) },
   "vaults.sweepAttachments": { who: "server", input: () => ({}) },
+  "vaults.keepView": { who: "vault-reach", input: () => ({ vaultId: fixture.vaultId, view: { sort: "new" } }) },
+  "upkeep.keepConditions": { who: "server", input: () => ({ rows: [] }) },
   "vaults.tags": { who: "vault-reach", input: () => ({ vaultId: fixture.vaultId }) },
   "vaults.tick": {
     who: "own",

@@ -1,5 +1,6 @@
 /** Small regular work: sign-ins whose process is gone, and failures counted by the minute. */
 import { hostname } from "node:os";
+import { setTimeout as sleep } from "node:timers/promises";
 import { and, eq, inArray, isNotNull, isNull, lt } from "drizzle-orm";
 import { z } from "zod";
 import { tellOfExpiry } from "./access/expiry";
@@ -8,6 +9,7 @@ import { failedSignIns, importRows, imports, persons, signIns } from "./database
 import type { Galtry } from "./galtry";
 import { closeBrokenOff } from "./signin/sealed";
 import { signOutEnded } from "./signin/signingOut";
+import { Rater, rateSome } from "./upkeep/conditions";
 import { sweepAttachments } from "./vaults/attachments";
 import { emptyBins } from "./vaults/bin";
 import { sweepImports } from "./vaults/importing";
@@ -89,10 +91,22 @@ function isDead(name: string): boolean {
   }
 }
 
+const RATING_EVERY_MS = 2_000;
+
+/** Rates what was written, as long as this process lives. */
+async function keepRating(house: Galtry): Promise<void> {
+  const rater = new Rater();
+  for (;;) {
+    const more = await rateSome(house, rater).catch(() => false);
+    await sleep(more ? 0 : RATING_EVERY_MS, undefined, { ref: false });
+  }
+}
+
 const EXPIRY_EVERY_MS = 60_000;
 
 export function startHousekeeping(house: Galtry): void {
   let expiryAt = 0;
+  void keepRating(house);
   const timer = setInterval(() => {
     if (Date.now() >= expiryAt) {
       expiryAt = Date.now() + EXPIRY_EVERY_MS;

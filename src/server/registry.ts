@@ -37,6 +37,7 @@ import { acceptLink, linkFor, organisationQuery, setUp } from "./people/setUp";
 import { didNotWork } from "./signin/didNotWork";
 import { beginSignIn, claimCode, closeBrokenOff, handOver, reportLanding } from "./signin/sealed";
 import { dropJar, openSessions } from "./signin/signingOut";
+import { keepConditions } from "./upkeep/conditions";
 import { setAside, setVaultAside } from "./vaults/aside";
 import {
   addPiece,
@@ -73,7 +74,7 @@ import { setField, tagEntries } from "./vaults/several";
 import { changeAskAgain, changeSigningIn, changeSteps, tryOnceMore } from "./vaults/signingIn";
 import { vaultTags } from "./vaults/tags";
 import { tickCode } from "./vaults/ticks";
-import { changeVault, deleteVault, makeVault, vaultLedger, vaultList } from "./vaults/vaults";
+import { changeVault, deleteVault, keepLedgerView, makeVault, vaultLedger, vaultList } from "./vaults/vaults";
 
 const ALL = [
   organisationQuery,
@@ -145,6 +146,8 @@ const ALL = [
   setField,
   tagEntries,
   deleteVault,
+  keepLedgerView,
+  keepConditions,
   whoCanDoWhat,
   whyEnded,
   folderPage,

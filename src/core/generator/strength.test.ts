@@ -1,6 +1,7 @@
 import { describe, expect, test } from "vitest";
 import { make, WISHES } from "./purpose";
-import { rate, sayDuration, strengthOf } from "./strength";
+import { rate } from "./strength";
+import { sayDuration, strengthOf } from "./strengthWords";
 import { WORDS } from "./wordList";
 
 describe("strength", () => {

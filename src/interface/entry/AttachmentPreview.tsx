@@ -63,7 +63,6 @@ function Picture({ blob, type, name }: { blob: Blob; type: string; name: string 
     setAddress(made);
     return () => URL.revokeObjectURL(made);
   }, [blob, type]);
-  // biome-ignore lint/performance/noImgElement: it is in this page's memory and has no address to be made smaller at
   return address && <img src={address} alt={name} />;
 }
 

@@ -150,6 +150,7 @@ export function EntryAtUse({ entry, now }: { entry: EntryView; now: number }) {
           {entry.tags.length > 0 && <Fact label="Tags">{entry.tags.join(", ")}</Fact>}
           {signsIn && <Fact label="Signing in">{howItWent(entry, now)}</Fact>}
         </Card>
+        <Attachments entry={entry} now={now} />
         <Story title="What you did here" lines={entry.story} own zone={entry.zone} now={now} />
       </div>
       <aside>

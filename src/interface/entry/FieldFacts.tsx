@@ -51,6 +51,7 @@ function FieldFact({ entry, field, now }: { entry: EntryView; field: FieldView; 
         entryId={entry.id}
         field={field.id}
         label={field.label}
+        condition={entry.conditions[field.id]}
         note={field.codes == null ? undefined : field.codes === 1 ? "1 code" : `${field.codes} codes`}
         qr={entry.kind.id === "wifi" && field.id === PASSWORD ? joinBy(entry) : undefined}
       />

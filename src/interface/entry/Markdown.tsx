@@ -29,7 +29,7 @@ export function Markdown({ text }: { text: string }) {
                 {children}
               </a>
             ) : (
-              <>{children}</>
+              children
             ),
         }}
       >

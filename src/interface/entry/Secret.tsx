@@ -2,8 +2,9 @@
 
 import { useEffect, useRef, useState } from "react";
 import { CODE } from "@/core/kinds/kind";
+import type { Condition } from "@/server/upkeep/conditions";
 import { useCommand } from "../shared/ask";
-import { Act } from "../shared/controls";
+import { Act, Chip } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
 import { useCopy } from "../shared/useCopy";
 import { useProving } from "../shared/useProving";
@@ -28,6 +29,7 @@ interface SecretProps {
   entryId: string;
   field: string;
   label: string;
+  condition?: Condition | undefined;
   /** What is said of it while it is hidden. */
   note?: string;
   /** What its QR code says, where that is more than the value. */
@@ -35,7 +37,7 @@ interface SecretProps {
 }
 
 /** Twelve dots whatever its length; each showing is a line in the journal, and hides itself after 30 seconds. */
-export function Secret({ entryId, field, label, note, qr }: SecretProps) {
+export function Secret({ entryId, field, label, note, condition, qr }: SecretProps) {
   const reveal = useCommand<Revealed>("vaults.reveal");
   const { prove, sheet: proving } = useProving();
   const { copy, copied } = useCopy();
@@ -65,7 +67,7 @@ export function Secret({ entryId, field, label, note, qr }: SecretProps) {
     const answer = await prove(() => reveal.run({ entryId, field, how: "copied" }));
     if (answer.ok) await copy(answer.result.value, true, field);
   };
-  return (
+  const card = (
     <Fact
       label={label}
       act={
@@ -135,6 +137,50 @@ export function Secret({ entryId, field, label, note, qr }: SecretProps) {
       {reveal.refused && reveal.refused.code !== "prove-again" && (
         <span className="small" style={{ display: "block", color: "var(--crimson)" }} role="alert">
           {reveal.refused.message}
+        </span>
+      )}
+    </Fact>
+  );
+  return condition ? (
+    <>
+      {card}
+      <ConditionFact condition={condition} of={label} />
+    </>
+  ) : (
+    card
+  );
+}
+
+const TONES: Partial<Record<string, string>> = {
+  "very weak": "bad",
+  weak: "bad",
+  fair: "plain",
+  good: "good",
+  strong: "good",
+};
+
+/** How long it would stand, and where else the same one is kept. */
+function ConditionFact({ condition: { strength, alike }, of }: { condition: Condition; of: string }) {
+  return (
+    <Fact label={of === "Password" ? "Condition" : `Condition of ${of}`}>
+      {strength === null ? (
+        <span className="soft">being worked out</span>
+      ) : (
+        <>
+          <Chip data-tone={TONES[strength.word]}>{strength.word}</Chip> found in {strength.time} by somebody who has
+          stolen the site’s list
+        </>
+      )}
+      {alike.length > 0 && (
+        <span style={{ display: "block" }}>
+          <Chip data-tone="bad">the same</Chip> as that of{" "}
+          {alike.slice(0, 5).map((other, at) => (
+            <span key={other.id}>
+              {at > 0 && ", "}
+              <a href={`/entry/${other.id}`}>{other.name}</a>
+            </span>
+          ))}
+          {alike.length > 5 && ` and ${alike.length - 5} more`}
         </span>
       )}
     </Fact>

@@ -2,7 +2,7 @@
 
 import { type ComponentProps, useEffect, useState } from "react";
 import type { Wishes } from "@/core/generator";
-import type { Strength } from "@/core/generator/strength";
+import type { Strength } from "@/core/generator/strengthWords";
 import { Act, Row, TextField } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
 import { ratePassword } from "./ask";

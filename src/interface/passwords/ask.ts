@@ -1,5 +1,5 @@
 import type { Made, Wishes } from "@/core/generator";
-import type { Strength } from "@/core/generator/strength";
+import type { Strength } from "@/core/generator/strengthWords";
 import { workerCall } from "../shared/workerCall";
 import type { PasswordAsk } from "./passwords.worker";
 

@@ -28,6 +28,8 @@ interface PickerProps<C extends Choice> {
   /** What the list holds, for those who hear it. */
   list: string;
   nothing: string;
+  /** The first of them stand there before anything is typed. */
+  all?: boolean;
   /** Asked for when the field is first come to; null when Galtry does not answer. */
   load: () => Promise<C[] | null>;
   onPick: (choice: C) => void;
@@ -40,6 +42,7 @@ export function Picker<C extends Choice>({
   placeholder,
   list,
   nothing,
+  all: shownAtOnce = false,
   load,
   onPick,
 }: PickerProps<C>) {
@@ -49,11 +52,11 @@ export function Picker<C extends Choice>({
   const [at, setAt] = useState(0);
   const found = useMemo(() => {
     const wanted = typed.trim().toLowerCase();
-    if (wanted === "") return [];
+    if (wanted === "") return shownAtOnce ? (all ?? []).slice(0, MOST) : [];
     return (all ?? [])
       .filter((one) => one.name.toLowerCase().includes(wanted) || one.note.toLowerCase().includes(wanted))
       .slice(0, MOST);
-  }, [all, typed]);
+  }, [all, typed, shownAtOnce]);
   const pick = (choice: C | undefined) => {
     if (!choice) return;
     setTyped("");
@@ -84,7 +87,7 @@ export function Picker<C extends Choice>({
           event.preventDefault();
         }}
       />
-      {typed.trim() !== "" && (
+      {(typed.trim() !== "" || found.length > 0) && (
         <ul id={id} role="listbox" aria-label={list}>
           {found.map((one, i) => (
             // biome-ignore lint/a11y/useKeyWithClickEvents: the field above has the focus and the keys

@@ -22,17 +22,19 @@ interface CarrySheetProps {
   how: "move" | "copy";
   nodes: { id: string; name: string }[];
   vaultId: string;
+  /** A place that was chosen already, in the same vault. */
+  to?: string | undefined;
   onClose: () => void;
   onDone?: () => void;
 }
 
 /** Where to, and what it would do to whom, before it is done. To another vault all of it is sealed anew. */
-export function CarrySheet({ how, nodes, vaultId, onClose, onDone }: CarrySheetProps) {
+export function CarrySheet({ how, nodes, vaultId, to, onClose, onDone }: CarrySheetProps) {
   const done = useDone();
   const [vaults, setVaults] = useState<VaultLine[]>([]);
   const [toVault, setToVault] = useState(vaultId);
   const [places, setPlaces] = useState<Place[] | null>(null);
-  const [parentId, setParentId] = useState("");
+  const [parentId, setParentId] = useState(to ?? "");
   const [running, setRunning] = useState(false);
   const [refused, setRefused] = useState<string | null>(null);
   const nodeIds = nodes.map((node) => node.id);
@@ -43,11 +45,11 @@ export function CarrySheet({ how, nodes, vaultId, onClose, onDone }: CarrySheetP
   }, []);
   useEffect(() => {
     setPlaces(null);
-    setParentId("");
+    setParentId(toVault === vaultId ? (to ?? "") : "");
     void runQuery<Place[]>("vaults.places", { vaultId: toVault }).then((answer) =>
       setPlaces(answer.ok ? answer.result : []),
     );
-  }, [toVault]);
+  }, [toVault, vaultId, to]);
   const what = nodes.length === 1 ? nodes[0]!.name : `${nodes.length} things`;
   const send = async () => {
     setRunning(true);

@@ -1,145 +1,106 @@
 "use client";
 
-import { useWindowVirtualizer } from "@tanstack/react-virtual";
-import { FolderClosed, FolderOpen } from "lucide-react";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
-import { useEffect, useMemo, useRef, useState } from "react";
-import styled from "styled-components";
+import { useEffect, useMemo, useState } from "react";
 import { atLeast, levelWord } from "@/core/access/level";
-import { siteName } from "@/core/signin/address";
-import { exactTime, sayDay } from "@/core/time";
-import type { vaultLedger } from "@/server/vaults/vaults";
+import type { LedgerView } from "@/core/ledgerView";
+import { sayTime } from "@/core/time";
+import type { LedgerRow, vaultLedger } from "@/server/vaults/vaults";
 import { WhoCanDoWhat, type WhoView } from "../entry/WhoCanDoWhat";
 import { Page } from "../frame/Frame";
-import { useCommand } from "../shared/ask";
-import { CutKey } from "../shared/CutKey";
-import { Act, Button, TextField } from "../shared/controls";
+import { runCommand, runQuery, useCommand } from "../shared/ask";
+import { Button, Notice, Row, TextField } from "../shared/controls";
+import { useDone } from "../shared/Done";
 import { type Packed, useUnpacked } from "../shared/packed";
-import { Stamp } from "../shared/Stamp";
+import { Arrange } from "./Arrange";
+import { arrange, isHeading, sortRows, withMoved } from "./arrange";
+import { CarrySheet } from "./CarrySheet";
+import { type Chosen, choose, chooseAll, NOTHING_CHOSEN } from "./chosen";
+import { Foot } from "./Foot";
+import { DropToTop, LedgerTable } from "./LedgerTable";
 import { MakeFolder } from "./MakeFolder";
-import { folderAndAbove, growTree, matchingRows, type Shown, shownRows } from "./tree";
+import { TagList } from "./TagList";
+import { folderAndAbove } from "./tree";
 import { Head } from "./VaultList";
+import { VaultSheet } from "./VaultSheet";
+import { VaultSwitch } from "./VaultSwitch";
 
-type LedgerView = Awaited<ReturnType<(typeof vaultLedger)["execute"]>>;
-type LedgerRow = LedgerView["rows"][number];
+export type LedgerOf = Omit<Awaited<ReturnType<(typeof vaultLedger)["execute"]>>, "rows">;
 
-const COLUMNS = "minmax(0, 1fr) 132px 190px 96px 104px 120px";
-const ROW = 44;
-
-const Rows = styled.div`
-  border-top: 3px solid var(--ink);
-  background: var(--sheet);
-  --ground: var(--sheet);
-  [role="row"] { display: grid; grid-template-columns: ${COLUMNS}; gap: 12px; align-items: center; height: ${ROW}px; padding: 0 12px; border-bottom: 1px solid var(--rule); }
-  [role="row"].head { height: 38px; border-bottom-color: var(--edge); color: var(--soft); font-size: 13.5px; font-weight: 650; }
-  [role="row"]:not(.head):hover { background: var(--lit); --ground: var(--lit); }
-  [role="cell"] { min-width: 0; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; font-size: 13.5px; }
-  .what { display: flex; align-items: center; gap: 10px; font-size: 15px; }
-  .what > span:last-child { display: flex; gap: 10px; min-width: 0; align-items: baseline; }
-  .what a { overflow: hidden; text-overflow: ellipsis; font-weight: 600; text-decoration: none; }
-  .what .soft { min-width: 0; flex-shrink: 4; overflow: hidden; text-overflow: ellipsis; }
-  .what a:hover { text-decoration: underline 1px; }
-  .folder { display: flex; align-items: center; gap: 10px; min-width: 0; height: 100%; padding: 0 8px 0 8px; border: 0; background: none; color: inherit; font: inherit; cursor: pointer; }
-  .folder svg { flex: none; }
-  .what a.change { flex: none; font-weight: 400; text-decoration: underline 1px var(--edge); text-underline-offset: 3px; }
-  .folder b { overflow: hidden; text-overflow: ellipsis; font-weight: 600; }
-  .you { display: flex; align-items: center; gap: 8px; }
-  @media (max-width: 1023px) { [role="row"] { grid-template-columns: minmax(0, 1fr) 120px 120px; } .addr, .when, .kind { display: none; } }
-  @media (max-width: 719px) { [role="row"] { grid-template-columns: minmax(0, 1fr) 110px; } .who, .folder .soft { display: none; } .what > span:last-child { display: grid; grid-template-columns: minmax(0, 1fr); gap: 0; line-height: 19px; } }
-`;
-
-const Two = styled.div`
-  display: grid;
-  grid-template-columns: minmax(0, 1fr);
-  gap: 40px;
-`;
-
-/** One vault's ledger: a line an entry. Ten thousand rows scroll as one. */
-export function Ledger({
-  vault,
-  packed,
-  who,
-  zone,
-  now,
-  inside,
-}: {
-  vault: Omit<LedgerView, "rows">;
+interface LedgerProps {
+  vault: LedgerOf;
   packed: Packed<LedgerRow>;
   who: WhoView | null;
   zone: string;
   now: number;
   /** Folder to open, with those around it. */
   inside: string | null;
-}) {
+}
+
+type Sheet = "folder" | "arrange" | "vault" | "tags";
+
+/** One vault's ledger: a line an entry, arranged as one likes it. Ten thousand rows scroll as one. */
+export function Ledger({ vault, packed, who, zone, now, inside }: LedgerProps) {
   const router = useRouter();
   const here = useUnpacked(packed);
-  const entries = useMemo(() => here.filter((row) => row.type === "entry"), [here]);
   const [open, setOpen] = useOpenFolders(vault.id, here, inside);
-  const [making, setMaking] = useState(false);
+  const [view, setView] = useView(vault.id, vault.view);
+  const [sheet, setSheet] = useState<Sheet | null>(null);
   const [filter, setFilter] = useState("");
   const [bin, setBin] = useState(false);
   const [whoOpen, setWhoOpen] = useState(false);
+  const [chosen, setChosen] = useState<Chosen>(NOTHING_CHOSEN);
   const rows = bin ? vault.bin : here;
-  const tree = useMemo(
-    () =>
-      growTree(
-        bin
-          ? rows.map((row) => ({ ...row, parentId: row.binnedWith === row.id ? null : (row.binnedWith ?? null) }))
-          : rows,
-      ),
-    [rows, bin],
+  const placed = useMemo(() => (bin ? rows.map(inTheBin) : rows), [rows, bin]);
+  const lines = useMemo(
+    () => arrange(placed, { view: bin ? { ...view, group: "folder" } : view, open, matches: matcher(filter) }).lines,
+    [placed, view, open, filter, bin],
   );
-  const shown = useMemo(() => {
-    const wanted = filter.trim().toLowerCase();
-    if (wanted === "") return shownRows(tree, open);
-    return matchingRows(tree, rows, (row, way) =>
-      `${row.name} ${row.description} ${row.kind} ${row.signInPage} ${way}`.toLowerCase().includes(wanted),
-    );
-  }, [filter, rows, tree, open]);
+  const order = useMemo(() => lines.flatMap((line) => (isHeading(line) ? [] : [line.row.id])), [lines]);
+  const chosenRows = useMemo(() => rows.filter((row) => chosen.ids.has(row.id)), [rows, chosen]);
+  const { moveInto, asking, close } = useMoveInto(vault.id, here, () => setChosen(NOTHING_CHOSEN));
+  const mayAdd = atLeast(vault.level, "edit") && vault.asideAt === null;
+  const turn = (id: string, wanted: boolean) =>
+    setOpen((before) => {
+      const after = new Set(before);
+      if (wanted) after.add(id);
+      else after.delete(id);
+      return after;
+    });
+  const shift = (id: string, by: -1 | 1) =>
+    setView({
+      ...view,
+      own: withMoved(
+        sortRows(here, view).map((row) => row.id),
+        id,
+        by,
+      ),
+    });
+  const mayMove = !bin && here.some((row) => atLeast(row.level, "edit"));
   return (
-    <Page
-      where={
-        <>
-          <Link href="/vaults">Vaults</Link> · <b>{vault.name}</b>. {entries.length.toLocaleString("en-GB")}{" "}
-          {entries.length === 1 ? "entry" : "entries"}
-          {here.length > entries.length && (
-            <>
-              {" "}
-              in {here.length - entries.length} {here.length - entries.length === 1 ? "folder" : "folders"}
-            </>
-          )}
-          {vault.people !== null && (
-            <>
-              ; {vault.people} {vault.people === 1 ? "person reaches" : "people reach"} the whole vault
-            </>
-          )}
-          .{" "}
-          {atLeast(vault.level, "steward") ? (
-            <b>You are a steward here.</b>
-          ) : vault.level === "none" ? (
-            "You reach single entries here."
-          ) : (
-            <>You have {levelWord(vault.level)} here.</>
-          )}
-        </>
-      }
-    >
+    <Page where={<Whereabouts vault={vault} rows={here} />}>
       <Head>
         <h1>{vault.name}</h1>
         {vault.bin.length > 0 && (
-          <Button onPress={() => setBin(!bin)}>{bin ? "Back to the entries" : `Bin (${vault.bin.length})`}</Button>
+          <Button
+            onPress={() => {
+              setBin(!bin);
+              setChosen(NOTHING_CHOSEN);
+            }}
+          >
+            {bin ? "Back to the entries" : `Bin (${vault.bin.length})`}
+          </Button>
         )}
         {who && (
           <Button onPress={() => setWhoOpen(!whoOpen)} aria-expanded={whoOpen}>
             Who can do what
           </Button>
         )}
-        {atLeast(vault.level, "edit") && <Button onPress={() => setMaking(true)}>Make a folder</Button>}
-        {atLeast(vault.level, "edit") && (
-          <Button onPress={() => router.push(`/vaults/${vault.id}/bring-in`)}>Bring in a file</Button>
-        )}
-        {atLeast(vault.level, "edit") && (
+        {vault.level === "steward" && <Button onPress={() => setSheet("vault")}>Change the vault</Button>}
+        {mayAdd && <Button onPress={() => setSheet("folder")}>Make a folder</Button>}
+        {mayAdd && <Button onPress={() => router.push(`/vaults/${vault.id}/bring-in`)}>Bring in a file</Button>}
+        {mayAdd && (
           <Button look="go" onPress={() => router.push(`/vaults/${vault.id}/new`)}>
             Add an entry
           </Button>
@@ -150,15 +111,16 @@ export function Ledger({
           {vault.description}
         </p>
       )}
-      <Two>
-        {who && whoOpen && (
-          <div style={{ maxWidth: 560 }}>
-            <WhoCanDoWhat nodeId={vault.id} nodeWord="the whole vault" who={who} zone={zone} now={now} />
-          </div>
-        )}
-        <div>
+      {vault.asideAt !== null && <Aside vault={vault} zone={zone} now={now} />}
+      {who && whoOpen && (
+        <div style={{ maxWidth: 560, marginBottom: 40 }}>
+          <WhoCanDoWhat nodeId={vault.id} nodeWord="the whole vault" who={who} zone={zone} now={now} />
+        </div>
+      )}
+      {rows.length > 0 && (
+        <Row style={{ marginBottom: 12, alignItems: "end" }}>
           {rows.length > 8 && (
-            <div style={{ maxWidth: 300, marginBottom: 12 }}>
+            <div style={{ width: 300, maxWidth: "100%" }}>
               <TextField
                 label={<span className="unseen">Filter</span>}
                 placeholder="Filter"
@@ -167,29 +129,166 @@ export function Ledger({
               />
             </div>
           )}
-          {rows.length === 0 ? (
-            <p style={{ maxWidth: "60ch" }}>
-              {bin
-                ? "The bin is empty."
-                : atLeast(vault.level, "edit")
-                  ? "Nothing is kept here yet. Add an entry, or sign in to a site as usual and let Lanyard keep the login."
-                  : "Nothing is kept here yet."}
-            </p>
-          ) : (
-            <Table rows={shown} open={open} setOpen={setOpen} vaultId={vault.id} bin={bin} zone={zone} now={now} />
-          )}
-          {rows.length > 0 && shown.length === 0 && <p style={{ marginTop: 12 }}>Nothing here matches “{filter}”.</p>}
-        </div>
-      </Two>
-      {making && (
+          <Button onPress={() => setSheet("arrange")}>Arrange</Button>
+          {here.some((row) => row.tags.length > 0) && <Button onPress={() => setSheet("tags")}>Tags</Button>}
+          <VaultSwitch here={vault.id} />
+        </Row>
+      )}
+      {rows.length === 0 ? (
+        <p style={{ maxWidth: "60ch" }}>
+          {bin
+            ? "The bin is empty."
+            : mayAdd
+              ? "Nothing is kept here yet. Add an entry, or sign in to a site as usual and let Lanyard keep the login."
+              : "Nothing is kept here yet."}
+        </p>
+      ) : (
+        <>
+          {mayMove && <DropToTop name={vault.name} onNodes={(ids) => moveInto(ids, null)} />}
+          <LedgerTable
+            lines={lines}
+            columns={view.columns}
+            open={open}
+            turn={turn}
+            vaultId={vault.id}
+            bin={bin}
+            zone={zone}
+            now={now}
+            chosen={chosen}
+            onChoose={(id, how) => setChosen((before) => choose(before, order, id, how))}
+            onChooseAll={(all) => setChosen(all ? chooseAll(order) : NOTHING_CHOSEN)}
+            onOpen={(row) =>
+              row.type === "folder" ? turn(row.id, !open.has(row.id)) : router.push(`/entry/${row.id}`)
+            }
+            onMove={mayMove ? moveInto : null}
+            onShift={view.sort === "own" && !bin ? shift : null}
+          />
+        </>
+      )}
+      {rows.length > 0 && lines.length === 0 && <p style={{ marginTop: 12 }}>Nothing here matches “{filter}”.</p>}
+      {chosenRows.length > 0 && !bin && (
+        <Foot vaultId={vault.id} rows={chosenRows} onNone={() => setChosen(NOTHING_CHOSEN)} />
+      )}
+      {sheet === "folder" && (
         <MakeFolder
           parent={vault}
-          onClose={() => setMaking(false)}
-          onMade={(folderId) => setOpen((now) => new Set([...now, folderId]))}
+          onClose={() => setSheet(null)}
+          onMade={(folderId) => setOpen((before) => new Set([...before, folderId]))}
         />
       )}
+      {sheet === "arrange" && <Arrange view={view} onChange={setView} onClose={() => setSheet(null)} />}
+      {sheet === "vault" && <VaultSheet vault={vault} rows={here} onClose={() => setSheet(null)} />}
+      {sheet === "tags" && <TagList vaultId={vault.id} onClose={() => setSheet(null)} onShow={setFilter} />}
+      {asking && <CarrySheet how="move" nodes={asking.nodes} vaultId={vault.id} to={asking.to} onClose={close} />}
     </Page>
   );
+}
+
+/** What went into the bin with a folder is shown in it; the rest stands at the top. */
+const inTheBin = (row: LedgerRow): LedgerRow => ({
+  ...row,
+  parentId: row.binnedWith === row.id ? null : row.binnedWith,
+});
+
+function matcher(filter: string) {
+  const wanted = filter.trim().toLowerCase();
+  if (wanted === "") return null;
+  return (row: LedgerRow, way: string) =>
+    `${row.name} ${row.description} ${row.kind} ${row.signInPage} ${row.tags.join(" ")} ${way}`
+      .toLowerCase()
+      .includes(wanted);
+}
+
+function Whereabouts({ vault, rows }: { vault: LedgerOf; rows: LedgerRow[] }) {
+  const entries = rows.filter((row) => row.type === "entry").length;
+  const folders = rows.length - entries;
+  return (
+    <>
+      <Link href="/vaults">Vaults</Link> · <b>{vault.name}</b>. {entries.toLocaleString("en-GB")}{" "}
+      {entries === 1 ? "entry" : "entries"}
+      {folders > 0 && (
+        <>
+          {" "}
+          in {folders} {folders === 1 ? "folder" : "folders"}
+        </>
+      )}
+      {vault.people !== null && (
+        <>
+          ; {vault.people} {vault.people === 1 ? "person reaches" : "people reach"} the whole vault
+        </>
+      )}
+      .{" "}
+      {atLeast(vault.level, "steward") ? (
+        <b>You are a steward here.</b>
+      ) : vault.level === "none" ? (
+        "You reach single entries here."
+      ) : (
+        <>You have {levelWord(vault.level)} here.</>
+      )}
+    </>
+  );
+}
+
+function Aside({ vault, zone, now }: { vault: LedgerOf; zone: string; now: number }) {
+  const back = useCommand("vaults.setVaultAside");
+  return (
+    <Notice style={{ marginBottom: 16 }}>
+      <b>This vault is set aside</b> since {sayTime(vault.asideAt!, now, zone)}: it is kept, but nothing of it is
+      offered anywhere.
+      {vault.level === "steward" && (
+        <Row style={{ marginTop: 8 }}>
+          <Button onPress={() => back.run({ vaultId: vault.id, aside: false })} isDisabled={back.running}>
+            Bring it back
+          </Button>
+        </Row>
+      )}
+    </Notice>
+  );
+}
+
+const KEEP_AFTER_MS = 400;
+
+/** The person's own view, kept a moment after it was changed last. */
+function useView(vaultId: string, kept: LedgerView) {
+  const [view, setView] = useState(kept);
+  const [changed, setChanged] = useState(false);
+  useEffect(() => {
+    if (!changed) return;
+    const timer = setTimeout(() => void runCommand("vaults.keepView", { vaultId, view }), KEEP_AFTER_MS);
+    return () => clearTimeout(timer);
+  }, [vaultId, view, changed]);
+  return [
+    view,
+    (after: LedgerView) => {
+      setChanged(true);
+      setView(after);
+    },
+  ] as const;
+}
+
+/** Dropped into a folder: at once where nobody's access changes, otherwise what it would do is shown first. */
+function useMoveInto(vaultId: string, rows: LedgerRow[], onMoved: () => void) {
+  const router = useRouter();
+  const done = useDone();
+  const [asking, setAsking] = useState<{ nodes: LedgerRow[]; to: string } | null>(null);
+  const moveInto = async (ids: string[], folderId: string | null) => {
+    const parentId = folderId ?? vaultId;
+    const nodes = rows.filter((row) => ids.includes(row.id) && (row.parentId ?? vaultId) !== parentId);
+    if (nodes.length === 0) return;
+    const input = { nodeIds: nodes.map((row) => row.id), parentId };
+    const preview = await runQuery<{ changes: boolean }>("vaults.movePreview", input);
+    if (preview.ok && preview.result.changes) return setAsking({ nodes, to: parentId });
+    const answer = await runCommand<{ back: (typeof input)[] }>("vaults.move", input);
+    const what = nodes.length === 1 ? nodes[0]!.name : `${nodes.length} things`;
+    if (!answer.ok) return done(answer.refused.message);
+    onMoved();
+    done(
+      `Moved ${what}.`,
+      answer.result.back.map((one) => ({ command: "vaults.move", input: one })),
+    );
+    router.refresh();
+  };
+  return { moveInto, asking, close: () => setAsking(null) };
 }
 
 /** Kept for this browser; a folder that is asked for is open with all around it. */
@@ -199,7 +298,7 @@ function useOpenFolders(vaultId: string, rows: LedgerRow[], inside: string | nul
   const [read, setRead] = useState(false);
   useEffect(() => {
     const kept = JSON.parse(localStorage.getItem(key) ?? "[]") as string[];
-    setOpen((now) => new Set([...kept, ...now]));
+    setOpen((before) => new Set([...kept, ...before]));
     setRead(true);
   }, [key]);
   useEffect(() => {
@@ -209,165 +308,4 @@ function useOpenFolders(vaultId: string, rows: LedgerRow[], inside: string | nul
     if (inside) document.getElementById(`row-${inside}`)?.scrollIntoView({ block: "center" });
   }, [inside]);
   return [open, setOpen] as const;
-}
-
-interface TableProps {
-  rows: Shown<LedgerRow>[];
-  open: ReadonlySet<string>;
-  setOpen: (change: (now: ReadonlySet<string>) => ReadonlySet<string>) => void;
-  vaultId: string;
-  bin: boolean;
-  zone: string;
-  now: number;
-}
-
-function Table({ rows, open, setOpen, vaultId, bin, zone, now }: TableProps) {
-  const turn = (id: string, wanted: boolean) =>
-    setOpen((before) => {
-      const after = new Set(before);
-      if (wanted) after.add(id);
-      else after.delete(id);
-      return after;
-    });
-  const parent = useRef<HTMLDivElement>(null);
-  const virtual = useWindowVirtualizer({
-    count: rows.length,
-    estimateSize: () => ROW,
-    overscan: 12,
-    scrollMargin: parent.current?.offsetTop ?? 0,
-    initialRect: { width: 1200, height: 900 },
-  });
-  return (
-    <Rows role="table" aria-rowcount={rows.length + 1} aria-label={bin ? "Bin" : "Entries"}>
-      <div role="rowgroup">
-        <div role="row" className="head" aria-rowindex={1}>
-          <span role="columnheader">Name</span>
-          <span role="columnheader" className="kind">
-            Kind
-          </span>
-          <span role="columnheader" className="addr">
-            Address
-          </span>
-          <span role="columnheader" className="who">
-            Who
-          </span>
-          <span role="columnheader" className="when">
-            {bin ? "Binned" : "Changed"}
-          </span>
-          <span role="columnheader">You</span>
-        </div>
-      </div>
-      <div ref={parent} role="rowgroup" style={{ height: virtual.getTotalSize(), position: "relative" }}>
-        {virtual.getVirtualItems().map((item) => {
-          const { row, depth, inside, way } = rows[item.index]!;
-          return (
-            <div
-              key={row.id}
-              id={`row-${row.id}`}
-              role="row"
-              data-type={row.type}
-              aria-rowindex={item.index + 2}
-              style={{ position: "absolute", insetInline: 0, top: item.start - virtual.options.scrollMargin }}
-            >
-              <span role="cell" className="what" title={row.name} style={{ paddingLeft: depth * 24 }}>
-                {row.type === "folder" ? (
-                  <>
-                    <FolderName row={row} inside={inside} open={open.has(row.id)} turn={turn} />
-                    {row.level !== "none" && (
-                      <Link
-                        className="small change"
-                        href={`/vaults/${vaultId}/folder/${row.id}`}
-                        prefetch={false}
-                        aria-label={`Change ${row.name}`}
-                      >
-                        Change
-                      </Link>
-                    )}
-                  </>
-                ) : (
-                  <>
-                    <Stamp name={row.name} />
-                    <span>
-                      <Link href={`/entry/${row.id}`} prefetch={false}>
-                        {row.name}
-                      </Link>
-                      {(row.description || way) && (
-                        <span className="soft small">{[way, row.description].filter(Boolean).join(" · ")}</span>
-                      )}
-                    </span>
-                  </>
-                )}
-              </span>
-              <span role="cell" className="kind soft">
-                {row.kind}
-              </span>
-              <span role="cell" className="addr mono" title={row.signInPage}>
-                {siteName(row.signInPage)}
-              </span>
-              <span role="cell" className="who soft">
-                {row.people === null ? "" : `${row.people} ${row.people === 1 ? "person" : "people"}`}
-              </span>
-              <span role="cell" className="when soft" title={exactTime(row.binnedAt ?? row.changedAt, zone)}>
-                {bin
-                  ? sayDay(row.binnedAt ?? row.changedAt, now, zone)
-                  : row.type === "entry" && sayDay(row.changedAt, now, zone)}
-              </span>
-              <span role="cell" className="you">
-                {bin && (row.binnedWith === null || row.binnedWith === row.id) && <Restore row={row} />}
-                {!bin && row.level !== "none" && (
-                  <>
-                    <CutKey level={row.level} inherited={!row.setHere} silent /> {levelWord(row.level)}
-                  </>
-                )}
-              </span>
-            </div>
-          );
-        })}
-      </div>
-    </Rows>
-  );
-}
-
-interface FolderNameProps {
-  row: LedgerRow;
-  inside: number;
-  open: boolean;
-  turn: (id: string, open: boolean) => void;
-}
-
-/** Opens and closes in place; the arrow keys do too. */
-function FolderName({ row, inside, open, turn }: FolderNameProps) {
-  const Sign = open ? FolderOpen : FolderClosed;
-  return (
-    <button
-      type="button"
-      className="folder"
-      aria-expanded={open}
-      onClick={() => turn(row.id, !open)}
-      onKeyDown={(event) => {
-        if (event.key === "ArrowRight") turn(row.id, true);
-        else if (event.key === "ArrowLeft") turn(row.id, false);
-      }}
-    >
-      <Sign size={20} strokeWidth={1.6} aria-hidden />
-      <b>{row.name}</b>
-      <span className="soft small">{inside === 0 ? "empty" : inside === 1 ? "1 entry" : `${inside} entries`}</span>
-    </button>
-  );
-}
-
-function Restore({ row }: { row: LedgerRow }) {
-  const restore = useCommand(row.type === "folder" ? "vaults.restoreFolder" : "vaults.restore");
-  return (
-    <>
-      <Act
-        onPress={() => restore.run(row.type === "folder" ? { folderId: row.id } : { entryId: row.id })}
-        isDisabled={restore.running}
-        aria-label={`Restore ${row.name}`}
-      >
-        Restore
-      </Act>
-      {restore.refused && <span role="alert">{restore.refused.message}</span>}
-    </>
-  );
 }

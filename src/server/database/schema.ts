@@ -3,7 +3,7 @@
  * change closes one and opens another, none is overwritten. Secrets stand only in sealed blobs.
  */
 import { sql } from "drizzle-orm";
-import { blob, index, integer, primaryKey, sqliteTable, text, uniqueIndex } from "drizzle-orm/sqlite-core";
+import { blob, index, integer, primaryKey, real, sqliteTable, text, uniqueIndex } from "drizzle-orm/sqlite-core";
 import type { Given, Standing } from "../../core/access";
 import type { Field, Purpose } from "../../core/kinds/kind";
 import type { LedgerView } from "../../core/ledgerView";
@@ -282,6 +282,18 @@ export const entries = sqliteTable(
     pictureId: text("picture_id"),
   },
   (t) => [index("entries_site").on(t.site)],
+);
+
+/** How long a secret of a version would stand, by field; the field is empty where a version has none to be rated. */
+export const conditions = sqliteTable(
+  "conditions",
+  {
+    versionId: text("version_id").notNull(),
+    field: text("field").notNull(),
+    /** log10 of the guesses that find it. */
+    guesses: real("guesses").notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.versionId, t.field] })],
 );
 
 /** Recovery codes that were used, by the keyed fingerprint of each. */

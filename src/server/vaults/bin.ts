@@ -10,6 +10,7 @@ import type { Transaction } from "../database/client";
 import {
   attachmentPieces,
   attachments,
+  conditions,
   entries,
   entryVersions,
   fingerprints,
@@ -116,6 +117,7 @@ export async function erase(tx: Transaction, entryIds: readonly string[], at: nu
     const versions = tx.select({ id: entryVersions.id }).from(entryVersions).where(eq(entryVersions.entryId, id));
     const files = tx.select({ id: attachments.id }).from(attachments).where(eq(attachments.entryId, id));
     await tx.delete(fingerprints).where(inArray(fingerprints.versionId, versions));
+    await tx.delete(conditions).where(inArray(conditions.versionId, versions));
     await tx.delete(attachmentPieces).where(inArray(attachmentPieces.attachmentId, files));
     await tx.delete(attachments).where(eq(attachments.entryId, id));
     await tx.delete(entryVersions).where(eq(entryVersions.entryId, id));

@@ -14,6 +14,7 @@ import type { Reader } from "../database/client";
 import { entries, fingerprints, pins, sightings, signIns, vaults } from "../database/schema";
 import { storyOf } from "../journal/story";
 import { notFound } from "../refused";
+import { conditionsOf } from "../upkeep/conditions";
 import { attachmentLines } from "./attachments";
 import { versionLines } from "./earlier";
 import { kindOf } from "./kinds";
@@ -80,6 +81,15 @@ export const entryPage = query({
       lastSignIn: lastOwn,
       zone: names.zone,
       changedAt: entry.changedAt,
+      conditions: atLeast(allowed.level, "reveal")
+        ? await conditionsOf(
+            tx,
+            me!,
+            entry,
+            kind.fields.filter((field) => field.class === "secret" && field.form === "password").map(({ id }) => id),
+            at,
+          )
+        : {},
       ...(atLeast(allowed.level, "reveal") ? { reveal: revealPart(entry, version.id, names.people) } : {}),
       ...(atLeast(allowed.level, "edit")
         ? {

@@ -2,6 +2,8 @@
 import { and, eq, isNotNull, isNull, sql } from "drizzle-orm";
 import { z } from "zod";
 import { atLeast, type Reach, resolve } from "../../core/access";
+import { PASSWORD } from "../../core/kinds/kind";
+import { ledgerViewSchema, PLAIN_VIEW } from "../../core/ledgerView";
 import { loadReach, loadSteps, requireLevel } from "../access/load";
 import { loadEverybody } from "../access/person";
 import { byName, sortByName } from "../byName";
@@ -9,7 +11,7 @@ import { isAdministrator, personIdOf } from "../caller";
 import { command, idSchema, nameSchema, none, query } from "../command";
 import { bulk } from "../database/bulk";
 import type { Reader } from "../database/client";
-import { entries, grants, nodes, places, vaults } from "../database/schema";
+import { entries, grants, ledgerViews, nodes, places, vaults } from "../database/schema";
 import { uuidv7 } from "../ids";
 import { notFound, Refused } from "../refused";
 import { kindsById } from "./kinds";
@@ -98,6 +100,7 @@ export const deleteVault = command({
     const versions = sql`(select id from entry_versions where entry_id in ${inside})`;
     const files = sql`(select id from attachments where entry_id in ${inside})`;
     await tx.run(sql`delete from fingerprints where version_id in ${versions}`);
+    await tx.run(sql`delete from conditions where version_id in ${versions}`);
     await tx.run(sql`delete from attachment_pieces where attachment_id in ${files}`);
     for (const table of ["attachments", "entry_versions", "sightings", "pins", "met", "ticks"])
       await tx.run(sql`delete from ${sql.identifier(table)} where entry_id in ${inside}`);
@@ -167,7 +170,17 @@ export interface LedgerRow {
   description: string;
   /** Its name. */
   kind: string;
+  kindId: string;
   signInPage: string;
+  tags: string[];
+  createdAt: number;
+  /** Last signed in with: by anybody for its stewards, by oneself for others. */
+  usedAt: number | null;
+  /** log10 of the guesses that find its weakest password; from Reveal up. */
+  guesses: number | null;
+  /** Entries of this vault that one may Reveal and that have the same password, itself included. */
+  same: number | null;
+  asideAt: number | null;
   level: Reach;
   setHere: boolean;
   changedAt: number;
@@ -178,7 +191,7 @@ export interface LedgerRow {
   people: number | null;
 }
 
-type Kept = Omit<LedgerRow, "type" | "parentId" | "level" | "setHere" | "people">;
+type Kept = Omit<LedgerRow, "type" | "parentId" | "level" | "setHere" | "people" | "usedAt" | "guesses" | "same">;
 
 /** One vault's ledger: what the caller reaches in it, and the folders on the way. */
 export const vaultLedger = query({
@@ -206,6 +219,12 @@ export const vaultLedger = query({
       return up === null || up === input.vaultId || !shown.has(up) ? null : up;
     };
     const counts = await peopleCounts(tx, input.vaultId, tree, at);
+    const used = await lastUses(tx, input.vaultId, person.id);
+    const conditionOf = await passwordConditions(tx, input.vaultId, (id) => atLeast(levelAt(id), "reveal"));
+    const [kept] = await tx
+      .select({ view: ledgerViews.view })
+      .from(ledgerViews)
+      .where(and(eq(ledgerViews.personId, person.id), eq(ledgerViews.vaultId, input.vaultId)));
     const line = (type: LedgerRow["type"], row: Kept): LedgerRow => ({
       ...row,
       type,
@@ -213,6 +232,8 @@ export const vaultLedger = query({
       level: levelAt(row.id),
       setHere: setHere.has(row.id),
       people: levelAt(row.id) === "steward" ? counts(row.id) : null,
+      ...conditionOf(row.id),
+      usedAt: (levelAt(row.id) === "steward" ? used.get(row.id)?.any : used.get(row.id)?.own) ?? null,
     });
     const ledger = sortByName(
       [
@@ -227,11 +248,62 @@ export const vaultLedger = query({
       name: vaultNameFor(person, level, vault.name),
       description: person.guest && level === "none" ? "" : vault.description,
       level,
+      asideAt: vault.asideAt,
+      view: ledgerViewSchema.safeParse(kept?.view).data ?? PLAIN_VIEW,
       people: level === "steward" ? counts(vault.nodeId) : null,
       rows: ledger.filter((row) => row.binnedAt === null),
       bin: ledger.filter((row) => row.binnedAt !== null),
     };
   },
+});
+
+/** When entries were last signed in with: by anybody, and by one person. */
+async function lastUses(tx: Reader, vaultId: string, personId: string) {
+  const rows = await tx.all<{ id: string; any: number; own: number | null }>(sql`
+    select s.entry_id as id, max(s.begun_at) as any,
+      max(case when s.person_id = ${personId} then s.begun_at end) as own
+    from sign_ins s join places p on p.node_id = s.entry_id and p.valid_until is null
+    where p.vault_id = ${vaultId} and s.outcome = 'signed-in' group by s.entry_id`);
+  return new Map(rows.map((row) => [row.id, row]));
+}
+
+/** Strength and reuse of passwords, of entries that one may Reveal. */
+async function passwordConditions(tx: Reader, vaultId: string, mayReveal: (id: string) => boolean) {
+  const rows = (
+    await bulk<{ id: string; mark: string; guesses: number | null }>(
+      tx,
+      { id: sql`e.node_id`, mark: sql`f.fingerprint`, guesses: sql`c.guesses` },
+      sql`from entries e join places p on p.node_id = e.node_id and p.valid_until is null
+        join fingerprints f on f.version_id = e.version_id and f.field = ${PASSWORD}
+        left join conditions c on c.version_id = e.version_id and c.field = ${PASSWORD}
+        where p.vault_id = ${vaultId} and e.binned_at is null`,
+    )
+  ).filter((row) => mayReveal(row.id));
+  const uses = new Map<string, number>();
+  for (const { mark } of rows) uses.set(mark, (uses.get(mark) ?? 0) + 1);
+  const byId = new Map(rows.map(({ id, mark, guesses }) => [id, { guesses, same: uses.get(mark)! }]));
+  return (id: string) => byId.get(id) ?? { guesses: null, same: null };
+}
+
+/** How one likes the ledger of a vault: kept per person, on every device. */
+export const keepLedgerView = command({
+  name: "vaults.keepView",
+  input: z.strictObject({ vaultId: idSchema, view: ledgerViewSchema }),
+  by: ["person"],
+  allow: async ({ tx, me, input, at }) => {
+    const { levels, tree } = await loadReach(tx, me!, at);
+    const reaches = [...levels].some(([id, level]) => level !== "none" && tree.get(id)!.vaultId === input.vaultId);
+    if (!reaches) throw notFound();
+  },
+  run: async ({ tx, input: { vaultId, view }, caller }) => {
+    const personId = personIdOf(caller)!;
+    await tx
+      .insert(ledgerViews)
+      .values({ personId, vaultId, view })
+      .onConflictDoUpdate({ target: [ledgerViews.personId, ledgerViews.vaultId], set: { view } });
+  },
+  journal: () => null,
+  tell: () => [],
 });
 
 const here = (vaultId: string) => sql`and p.valid_until is null where p.vault_id = ${vaultId}`;
@@ -244,7 +316,11 @@ const keptEntries = (tx: Reader, vaultId: string) =>
       name: sql`e.name`,
       description: sql`e.description`,
       kind: sql`e.kind`,
+      kindId: sql`e.kind`,
       signInPage: sql`e.sign_in_page`,
+      tags: sql`json(e.tags)`,
+      createdAt: sql`e.created_at`,
+      asideAt: sql`e.aside_at`,
       changedAt: sql`e.changed_at`,
       binnedAt: sql`e.binned_at`,
       binnedWith: sql`e.binned_with`,
@@ -260,7 +336,11 @@ const keptFolders = (tx: Reader, vaultId: string) =>
       name: sql`f.name`,
       description: sql`''`,
       kind: sql`'Folder'`,
+      kindId: sql`''`,
       signInPage: sql`''`,
+      tags: sql`json('[]')`,
+      createdAt: sql`n.created_at`,
+      asideAt: sql`null`,
       changedAt: sql`n.created_at`,
       binnedAt: sql`f.binned_at`,
       binnedWith: sql`f.binned_with`,

@@ -20,6 +20,13 @@ CREATE TABLE `attachments` (
 );
 --> statement-breakpoint
 CREATE INDEX `attachments_entry` ON `attachments` (`entry_id`);--> statement-breakpoint
+CREATE TABLE `conditions` (
+	`version_id` text NOT NULL,
+	`field` text NOT NULL,
+	`guesses` real NOT NULL,
+	PRIMARY KEY(`version_id`, `field`)
+);
+--> statement-breakpoint
 CREATE TABLE `import_updates` (
 	`import_id` text NOT NULL,
 	`entry_id` text NOT NULL,

@@ -1,0 +1,159 @@
+"use client";
+
+import { useState } from "react";
+import styled from "styled-components";
+import { type Given, levelWord } from "@/core/access/level";
+import { useCommand } from "../shared/ask";
+import { CutKey } from "../shared/CutKey";
+import { Act, Button, CheckField, Row, Stack, TextField } from "../shared/controls";
+import { Dialog } from "../shared/Dialog";
+import { Form } from "../shared/Form";
+import { fromLocal, toLocal } from "../shared/localTime";
+import { WindowFields } from "../shared/WindowFields";
+
+interface Terms {
+  level: Given;
+  from: number | null;
+  until: number | null;
+  why: string;
+}
+
+interface TermsProps {
+  title: string;
+  nodeWord: string;
+  start: Terms;
+  zone: string;
+  onClose: () => void;
+  command: string;
+  /** One, or one for each of several nodes. */
+  input: Record<string, unknown> | Record<string, unknown>[];
+  verb: string;
+  withdraw?: string;
+  /** After several, with the ids of the grants. */
+  onGiven?: (grantIds: string[]) => void;
+}
+
+const CHOICES: { level: Given; says: string }[] = [
+  { level: "use", says: "sign in, without seeing user name or password" },
+  { level: "reveal", says: "also see the user name and show the password; each time is written in the journal" },
+  { level: "edit", says: "also change it" },
+  { level: "steward", says: "also give and withdraw access, and bin it" },
+  { level: "blocked", says: "nothing, whatever other groups have" },
+];
+
+const Level = styled.span`
+  display: grid;
+  grid-template-columns: 52px 1fr;
+  gap: 10px;
+`;
+
+/** Level, from, until and why; what is wrong is said at its field, and nothing typed is lost. */
+export function TermsDialog(props: TermsProps) {
+  const { title, nodeWord, start, zone, onClose, command, input, verb, withdraw, onGiven } = props;
+  const save = useCommand<{ grantId: string }>(command);
+  const several = Array.isArray(input);
+  const taking = useCommand("access.withdraw");
+  const [level, setLevel] = useState<Given>(start.level);
+  const [from, setFrom] = useState(toLocal(start.from, zone));
+  const [until, setUntil] = useState(toLocal(start.until, zone));
+  const [why, setWhy] = useState(start.why);
+  const submit = async () => {
+    const terms = { level, from: fromLocal(from, zone), until: fromLocal(until, zone), why };
+    const given: string[] = [];
+    for (const one of several ? input : [input]) {
+      const answer = await save.run({ ...one, ...terms });
+      if (answer.ok) given.push(answer.result?.grantId);
+      // Of several, some may have had it already.
+      else if (!several || answer.refused.code !== "conflict") return;
+    }
+    onGiven?.(given);
+    onClose();
+  };
+  const presets = soonEnds(zone);
+  return (
+    <Dialog title={title} open onClose={onClose}>
+      <Form
+        verb={verb}
+        onSend={submit}
+        running={save.running}
+        onCancel={onClose}
+        wrong={save.wrong() ?? save.wrong("subject") ?? taking.wrong()}
+        acts={
+          withdraw && (
+            <Button
+              look="harm"
+              isDisabled={taking.running}
+              onPress={async () => {
+                if ((await taking.run({ grantId: withdraw })).ok) onClose();
+              }}
+            >
+              Withdraw
+            </Button>
+          )
+        }
+      >
+        <fieldset>
+          <legend className="small soft" style={{ marginBottom: 6 }}>
+            On {nodeWord} they may
+          </legend>
+          <Stack style={{ gap: 8 }}>
+            {CHOICES.map((choice) => (
+              <CheckField
+                key={choice.level}
+                type="radio"
+                name="level"
+                value={choice.level}
+                checked={level === choice.level}
+                onChange={() => setLevel(choice.level)}
+                label={
+                  <Level>
+                    <CutKey level={choice.level} silent />
+                    <span>
+                      <b>{levelWord(choice.level)}</b>{" "}
+                      <span className="soft small" style={{ display: "block" }}>
+                        {choice.says}
+                      </span>
+                    </span>
+                  </Level>
+                }
+              />
+            ))}
+          </Stack>
+          {save.wrong("level") && (
+            <p role="alert" style={{ color: "var(--crimson)", fontWeight: 600 }}>
+              {save.wrong("level")}
+            </p>
+          )}
+        </fieldset>
+        <WindowFields from={from} until={until} onFrom={setFrom} onUntil={setUntil} wrong={save.wrong} />
+        <Row>
+          {presets.map((preset) => (
+            <Act key={preset.says} onPress={() => setUntil(toLocal(preset.at, zone))}>
+              {preset.says}
+            </Act>
+          ))}
+        </Row>
+        <TextField
+          label="What for"
+          value={why}
+          maxLength={500}
+          onText={setWhy}
+          wrong={save.wrong("why")}
+          hint="stands in the story of the entry"
+        />
+      </Form>
+    </Dialog>
+  );
+}
+
+/** Ends that people name: tonight, Sunday, the end of the month. */
+function soonEnds(zone: string): { says: string; at: number }[] {
+  const at = (days: number) => fromLocal(`${toLocal(Date.now() + days * 86_400_000, zone).slice(0, 10)}T18:00`, zone)!;
+  const weekday = new Intl.DateTimeFormat("en-GB", { timeZone: zone, weekday: "short" }).format(Date.now());
+  const toSunday = (7 - ["Sun", "Mon", "Tue", "Wed", "Thu", "Fri", "Sat"].indexOf(weekday)) % 7 || 7;
+  return [
+    { says: "Tomorrow, 18:00", at: at(1) },
+    { says: "Sunday, 18:00", at: at(toSunday) },
+    { says: "In two weeks", at: at(14) },
+  ];
+}

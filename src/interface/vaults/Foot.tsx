@@ -1,0 +1,248 @@
+"use client";
+
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import styled from "styled-components";
+import { atLeast } from "@/core/access/level";
+import type { LedgerRow } from "@/server/vaults/vaults";
+import { TagField, toTags } from "../entry/TagField";
+import { Button } from "../shared/controls";
+import { Dialog } from "../shared/Dialog";
+import { type Step, useDone } from "../shared/Done";
+import { Form } from "../shared/Form";
+import { CarrySheet } from "./CarrySheet";
+import { GiveSeveral } from "./GiveSeveral";
+import { SetField } from "./SetField";
+import { undoRewrites } from "./undoRewrites";
+import { useInPieces } from "./useInPieces";
+
+const Bar = styled.div`
+  position: sticky;
+  bottom: var(--bar, 0px);
+  z-index: 4;
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 8px;
+  margin-top: 16px;
+  padding: 10px 14px;
+  background: var(--baize);
+  color: var(--baize-ink);
+  button { background: transparent; color: inherit; border-color: var(--baize-edge); }
+  button[data-disabled] { color: var(--baize-soft); }
+  > span { margin-right: 8px; font-weight: 650; }
+`;
+
+interface FootProps {
+  vaultId: string;
+  rows: LedgerRow[];
+  onNone: () => void;
+}
+
+type Sheet = "move" | "copy" | "tag" | "field" | "give" | "bin";
+
+/** What can be done with what is chosen; each act says how many, and can be taken back where that is possible. */
+export function Foot({ vaultId, rows, onNone }: FootProps) {
+  const router = useRouter();
+  const done = useDone();
+  const [sheet, setSheet] = useState<Sheet | null>(null);
+  const { running, refused, inPieces, stop } = useInPieces();
+  const entries = rows.filter((row) => row.type === "entry");
+  const ids = entries.map((row) => row.id);
+  const edit = rows.every((row) => atLeast(row.level, "edit"));
+  const steward = rows.every((row) => row.level === "steward");
+  const onlyEntries = entries.length === rows.length;
+  const aside = entries.length > 0 && entries.every((row) => row.asideAt !== null);
+  const what = rows.length === 1 ? rows[0]!.name : `${rows.length.toLocaleString("en-GB")} things`;
+  const finish = (says: string, undo: Step[]) => {
+    setSheet(null);
+    onNone();
+    done(says, undo);
+    router.refresh();
+  };
+  const setAside = async (wanted: boolean) => {
+    const undo = await inPieces(
+      ids,
+      500,
+      "vaults.setAside",
+      (entryIds) => ({ entryIds, aside: wanted }),
+      (entryIds) => ({
+        command: "vaults.setAside",
+        input: { entryIds, aside: !wanted },
+      }),
+    );
+    if (undo) finish(wanted ? `${what} set aside.` : `${what} brought back.`, undo);
+  };
+  const bin = async () => {
+    const folders = rows.filter((row) => row.type === "folder").map((row) => row.id);
+    const a = await inPieces(
+      folders,
+      1,
+      "vaults.binFolder",
+      ([folderId]) => ({ folderId }),
+      ([folderId]) => ({
+        command: "vaults.restoreFolder",
+        input: { folderId },
+      }),
+    );
+    // What lies in a folder that went is in the bin with it.
+    const left = a && ids.filter((id) => !folders.some((folder) => liesIn(rows, id, folder)));
+    const b =
+      left &&
+      (await inPieces(
+        left,
+        500,
+        "vaults.bin",
+        (entryIds) => ({ entryIds }),
+        (entryIds) => ({
+          command: "vaults.restore",
+          input: { entryIds },
+        }),
+      ));
+    if (a && b) finish(`${what} put in the bin.`, [...a, ...b]);
+  };
+  return (
+    <>
+      <Bar role="toolbar" aria-label="What is chosen">
+        <span role="status">
+          {running
+            ? `${running.done.toLocaleString("en-GB")} of ${running.of.toLocaleString("en-GB")}`
+            : `${rows.length.toLocaleString("en-GB")} chosen`}
+        </span>
+        {running ? (
+          <Button onPress={stop}>Stop</Button>
+        ) : (
+          <>
+            <Button isDisabled={!edit} onPress={() => setSheet("move")}>
+              Move
+            </Button>
+            <Button isDisabled={!edit} onPress={() => setSheet("copy")}>
+              Copy
+            </Button>
+            <Button isDisabled={!edit || !onlyEntries} onPress={() => setSheet("tag")}>
+              Tag
+            </Button>
+            <Button isDisabled={!edit || !onlyEntries} onPress={() => setSheet("field")}>
+              Set a field
+            </Button>
+            <Button isDisabled={!steward} onPress={() => setSheet("give")}>
+              Give access
+            </Button>
+            <Button isDisabled={!edit || !onlyEntries} onPress={() => setAside(!aside)}>
+              {aside ? "Bring back" : "Set aside"}
+            </Button>
+            <Button isDisabled={!steward} onPress={() => setSheet("bin")}>
+              Put in the bin
+            </Button>
+            <Button onPress={onNone}>Choose none</Button>
+          </>
+        )}
+        {refused && (
+          <span role="alert" style={{ flexBasis: "100%", fontWeight: 400 }}>
+            {refused}
+          </span>
+        )}
+      </Bar>
+      {(sheet === "move" || sheet === "copy") && (
+        <CarrySheet
+          how={sheet}
+          nodes={topmost(rows)}
+          vaultId={vaultId}
+          onClose={() => setSheet(null)}
+          onDone={onNone}
+        />
+      )}
+      {sheet === "tag" && <TagSheet vaultId={vaultId} rows={entries} onClose={() => setSheet(null)} onDone={finish} />}
+      {sheet === "field" && <SetField rows={entries} onClose={() => setSheet(null)} onDone={finish} />}
+      {sheet === "give" && <GiveSeveral rows={rows} onClose={() => setSheet(null)} onDone={finish} />}
+      <Dialog title={`Put ${what} in the bin`} open={sheet === "bin"} onClose={() => setSheet(null)}>
+        <Form
+          verb="Put in the bin"
+          look="harm"
+          onSend={bin}
+          running={running !== null}
+          onCancel={() => setSheet(null)}
+          wrong={refused}
+        >
+          <p>
+            Nobody can use {rows.length === 1 ? "it" : "any of them"} until a steward restores{" "}
+            {rows.length === 1 ? "it" : "them"}. A folder goes with all that lies in it.
+          </p>
+        </Form>
+      </Dialog>
+    </>
+  );
+}
+
+/** Whether a row lies in a folder, as far as the rows say. */
+function liesIn(rows: readonly LedgerRow[], id: string, folder: string): boolean {
+  const byId = new Map(rows.map((row) => [row.id, row]));
+  for (let up = byId.get(id)?.parentId ?? null; up !== null; up = byId.get(up)?.parentId ?? null)
+    if (up === folder) return true;
+  return false;
+}
+
+/** A folder carries what lies in it: that is not carried a second time. */
+const topmost = (rows: LedgerRow[]): LedgerRow[] =>
+  rows.filter((row) => !rows.some((other) => other.type === "folder" && liesIn(rows, row.id, other.id)));
+
+interface SheetProps {
+  rows: LedgerRow[];
+  onClose: () => void;
+  onDone: (says: string, undo: Step[]) => void;
+}
+
+function TagSheet({ vaultId, rows, onClose, onDone }: SheetProps & { vaultId: string }) {
+  const [add, setAdd] = useState("");
+  const [remove, setRemove] = useState<string[]>([]);
+  const { running, refused, inPieces, stop } = useInPieces();
+  const there = [...new Set(rows.flatMap((row) => row.tags))].sort();
+  const send = async () => {
+    const tags = { add: toTags(add), remove };
+    const undo = await inPieces(
+      rows.map((row) => row.id),
+      100,
+      "vaults.tag",
+      (entryIds) => ({ entryIds, ...tags }),
+      (_ids, result: { rows: { entryId: string; before: string; versionId: string }[] }) =>
+        result.rows.length > 0 ? undoRewrites(result.rows) : null,
+    );
+    if (undo) onDone(`Tags of ${rows.length === 1 ? rows[0]!.name : `${rows.length} entries`} changed.`, undo);
+  };
+  return (
+    <Dialog title={`Tag ${rows.length === 1 ? rows[0]!.name : `${rows.length} entries`}`} open onClose={onClose}>
+      <Form
+        verb="Tag"
+        onSend={send}
+        running={running !== null}
+        unready={toTags(add).length === 0 && remove.length === 0}
+        onCancel={running ? stop : onClose}
+        wrong={refused}
+      >
+        <TagField vaultId={vaultId} label="Add" value={add} onText={setAdd} />
+        {there.length > 0 && (
+          <fieldset>
+            <legend style={{ fontSize: 14 }}>Take away</legend>
+            {there.map((tag) => (
+              <label key={tag} style={{ display: "inline-flex", gap: 6, marginRight: 16 }}>
+                <input
+                  type="checkbox"
+                  checked={remove.includes(tag)}
+                  onChange={(event) =>
+                    setRemove(event.target.checked ? [...remove, tag] : remove.filter((one) => one !== tag))
+                  }
+                />
+                {tag}
+              </label>
+            ))}
+          </fieldset>
+        )}
+        {running && (
+          <p role="status">
+            {running.done} of {running.of}
+          </p>
+        )}
+      </Form>
+    </Dialog>
+  );
+}

@@ -1,0 +1,106 @@
+"use client";
+
+import { useEffect, useState } from "react";
+import { askedFor, CODE, type Field, type Kind } from "@/core/kinds/kind";
+import type { LedgerRow } from "@/server/vaults/vaults";
+import { FieldInput } from "../entry/FieldInput";
+import { runQuery } from "../shared/ask";
+import { ChoiceField } from "../shared/controls";
+import { Dialog } from "../shared/Dialog";
+import type { Step } from "../shared/Done";
+import { Form } from "../shared/Form";
+import { undoRewrites } from "./undoRewrites";
+import { useInPieces } from "./useInPieces";
+
+interface SetFieldProps {
+  rows: LedgerRow[];
+  onClose: () => void;
+  onDone: (says: string, undo: Step[]) => void;
+}
+
+const COMMON: Field[] = [
+  { id: "description", label: "What it is for", class: "open", form: "line" },
+  { id: "notes", label: "Notes", class: "open", form: "text" },
+];
+
+/** One value for a field that all of them have. */
+export function SetField({ rows, onClose, onDone }: SetFieldProps) {
+  const fields = useSharedFields(rows);
+  const [id, setId] = useState("");
+  const [value, setValue] = useState("");
+  const { running, refused, inPieces } = useInPieces();
+  const field = fields.find((one) => one.id === id);
+  const what = rows.length === 1 ? rows[0]!.name : `${rows.length} entries`;
+  const send = async () => {
+    const undo = await inPieces(
+      rows.map((row) => row.id),
+      100,
+      "vaults.setField",
+      (entryIds) => ({ entryIds, field: id, value }),
+      (_ids, result: { rows: { entryId: string; before: string; versionId: string }[] }) => undoRewrites(result.rows),
+    );
+    if (undo) onDone(`${field!.label} of ${what} set.`, undo);
+  };
+  return (
+    <Dialog title={`Set a field of ${what}`} open onClose={onClose}>
+      <Form verb="Set" onSend={send} running={running !== null} unready={!field} onCancel={onClose} wrong={refused}>
+        <ChoiceField
+          label="Field"
+          value={id}
+          onText={(text) => {
+            setId(text);
+            setValue("");
+          }}
+        >
+          <option value="">choose a field</option>
+          {fields.map((one) => (
+            <option key={one.id} value={one.id}>
+              {one.label}
+            </option>
+          ))}
+        </ChoiceField>
+        {field && (
+          <FieldInput
+            key={field.id}
+            field={{ ...field, required: false }}
+            value={value}
+            onText={setValue}
+            wrong={null}
+            kept={false}
+            hints={[]}
+          />
+        )}
+        {field && (
+          <p className="soft small">
+            It takes the place of what stands there now, which stays among the earlier versions.
+          </p>
+        )}
+        {running && (
+          <p role="status">
+            {running.done} of {running.of}
+          </p>
+        )}
+      </Form>
+    </Dialog>
+  );
+}
+
+/** Fields that every one of their kinds has, by id and class. */
+function useSharedFields(rows: readonly LedgerRow[]): Field[] {
+  const [kinds, setKinds] = useState<Kind[]>([]);
+  useEffect(() => {
+    void runQuery<{ kinds: Kind[]; own: Kind[] }>("vaults.kinds", {}).then((answer) => {
+      if (answer.ok) setKinds([...answer.result.kinds, ...answer.result.own]);
+    });
+  }, []);
+  const wanted = [...new Set(rows.map((row) => row.kindId))].map((id) => kinds.find((kind) => kind.id === id));
+  if (wanted.length === 0 || wanted.some((kind) => !kind)) return COMMON;
+  const [first, ...others] = wanted as Kind[];
+  const shared = askedFor(first!).filter(
+    (field) =>
+      field.id !== CODE &&
+      field.id !== first!.title &&
+      others.every((kind) => askedFor(kind).some((one) => one.id === field.id && one.class === field.class)),
+  );
+  return [...COMMON, ...shared];
+}

@@ -1,0 +1,41 @@
+"use client";
+
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import type { VaultLine } from "@/server/vaults/vaults";
+import { runQuery } from "../shared/ask";
+import { Button } from "../shared/controls";
+import { Dialog } from "../shared/Dialog";
+import { Picker } from "../shared/Picker";
+
+/** To another vault that one reaches, by a few letters of its name. */
+export function VaultSwitch({ here }: { here: string }) {
+  const router = useRouter();
+  const [open, setOpen] = useState(false);
+  const load = async () => {
+    const answer = await runQuery<VaultLine[]>("vaults.list", {});
+    if (!answer.ok) return null;
+    return answer.result
+      .filter((vault) => vault.id !== here)
+      .map((vault) => ({ ...vault, note: `${vault.entries.toLocaleString("en-GB")} entries` }));
+  };
+  return (
+    <>
+      <Button onPress={() => setOpen(true)}>Another vault</Button>
+      <Dialog title="Another vault" open={open} onClose={() => setOpen(false)}>
+        <Picker
+          label="Vault"
+          placeholder="a few letters of its name"
+          list="Vaults"
+          nothing="You reach no vault of that name."
+          load={load}
+          all
+          onPick={(vault) => {
+            setOpen(false);
+            router.push(`/vaults/${vault.id}`);
+          }}
+        />
+      </Dialog>
+    </>
+  );
+}

@@ -1,0 +1,154 @@
+/**
+ * The condition of what is kept: how long a secret would stand, worked out after it is written, and where else the
+ * same one is used. Shown from Reveal up; reuse only among entries that the viewer may Reveal.
+ */
+import { Worker } from "node:worker_threads";
+import { and, eq, inArray, isNull, notExists, sql } from "drizzle-orm";
+import { z } from "zod";
+import { atLeast } from "../../core/access";
+import { type Strength, strengthOf } from "../../core/generator/strengthWords";
+import { USER_NAME } from "../../core/kinds/kind";
+import { loadReach } from "../access/load";
+import type { Person } from "../access/person";
+import { command, idSchema } from "../command";
+import type { Reader } from "../database/client";
+import { conditions, entries, entryVersions, fingerprints } from "../database/schema";
+import type { Galtry } from "../galtry";
+import { kindsById } from "../vaults/kinds";
+import { openValues } from "../vaults/sealing";
+import type { RateAsk } from "./rate.worker";
+
+/** In one go; between two of them the other work of the process has its turn. */
+const AT_ONCE = 20;
+
+const rated = z.strictObject({
+  versionId: idSchema,
+  field: z.string().max(80),
+  guesses: z.number().min(0).max(1000),
+});
+
+export const keepConditions = command({
+  name: "upkeep.keepConditions",
+  input: z.strictObject({ rows: z.array(rated).max(1000) }),
+  by: ["server"],
+  allow: () => undefined,
+  run: async ({ tx, input }) => {
+    if (input.rows.length > 0) await tx.insert(conditions).values(input.rows).onConflictDoNothing();
+  },
+  journal: () => null,
+  tell: () => [],
+});
+
+/** Current versions that nobody has rated yet. */
+const unrated = (house: Galtry) =>
+  house.db
+    .select({ version: entryVersions, kind: entries.kind, name: entries.name, site: entries.site })
+    .from(entries)
+    .innerJoin(entryVersions, eq(entryVersions.id, entries.versionId))
+    .where(
+      notExists(house.db.select({ one: sql`1` }).from(conditions).where(eq(conditions.versionId, entries.versionId))),
+    )
+    .limit(AT_ONCE);
+
+/** A worker thread that rates, one value at a time. */
+export class Rater {
+  readonly #worker = new Worker(new URL("./rate.worker.ts", import.meta.url), { execArgv: ["--import", "tsx"] });
+  readonly #waiting = new Map<number, { done: (guesses: number) => void; failed: (error: unknown) => void }>();
+  #last = 0;
+
+  constructor() {
+    this.#worker.unref();
+    this.#worker.on("message", ({ id, guesses }: { id: number; guesses: number }) => {
+      this.#waiting.get(id)?.done(guesses);
+      this.#waiting.delete(id);
+    });
+    this.#worker.on("error", (error) => {
+      for (const { failed } of this.#waiting.values()) failed(error);
+      this.#waiting.clear();
+    });
+  }
+
+  rate(value: string, hints: string[]): Promise<number> {
+    const id = ++this.#last;
+    return new Promise((done, failed) => {
+      this.#waiting.set(id, { done, failed });
+      this.#worker.postMessage({ id, value, hints } satisfies RateAsk);
+    });
+  }
+
+  close = () => this.#worker.terminate();
+}
+
+/** Rates some of what is not rated yet. @returns whether there may be more */
+export async function rateSome(house: Galtry, rater: Pick<Rater, "rate">): Promise<boolean> {
+  const found = await unrated(house);
+  if (found.length === 0) return false;
+  const kinds = await kindsById(house.db);
+  const rows: z.output<typeof rated>[] = [];
+  for (const { version, kind, name, site } of found) {
+    const values = await openValues(house.db, house.keys, version);
+    const fields = (kinds.get(kind)?.fields ?? []).filter(
+      (field) => field.class === "secret" && field.form === "password" && values.fields[field.id],
+    );
+    const hints = [name, site, values.fields[USER_NAME] ?? ""];
+    for (const { id } of fields)
+      rows.push({ versionId: version.id, field: id, guesses: await rater.rate(values.fields[id]!, hints) });
+    if (fields.length === 0) rows.push({ versionId: version.id, field: "", guesses: 0 });
+  }
+  await keepConditions.execute(house, { rows }, { kind: "server" });
+  return true;
+}
+
+export interface Condition {
+  /** Null until it has been worked out. */
+  strength: Strength | null;
+  /** Other entries with the same value, as far as the viewer may Reveal them. */
+  alike: { id: string; name: string }[];
+}
+
+/** By field, for the fields of an entry that have a fingerprint. */
+export async function conditionsOf(
+  tx: Reader,
+  person: Person,
+  entry: { nodeId: string; versionId: string },
+  fields: readonly string[],
+  at: number,
+): Promise<Record<string, Condition>> {
+  if (fields.length === 0) return {};
+  const [known, marks] = await Promise.all([
+    tx.select().from(conditions).where(eq(conditions.versionId, entry.versionId)),
+    tx.select().from(fingerprints).where(eq(fingerprints.versionId, entry.versionId)),
+  ]);
+  const wanted = marks.filter((mark) => fields.includes(mark.field));
+  const same =
+    wanted.length === 0
+      ? []
+      : await tx
+          .select({ id: entries.nodeId, name: entries.name, mark: fingerprints.fingerprint })
+          .from(fingerprints)
+          .innerJoin(entries, eq(entries.versionId, fingerprints.versionId))
+          .where(
+            and(
+              inArray(
+                fingerprints.fingerprint,
+                wanted.map((mark) => mark.fingerprint),
+              ),
+              isNull(entries.binnedAt),
+            ),
+          );
+  const others = same.filter((row) => row.id !== entry.nodeId);
+  const levels = others.length > 0 ? (await loadReach(tx, person, at)).levels : new Map();
+  return Object.fromEntries(
+    wanted.map(({ field, fingerprint }) => {
+      const rating = known.find((row) => row.field === field);
+      const alike = others.filter((row) => row.mark === fingerprint && atLeast(levels.get(row.id) ?? "none", "reveal"));
+      return [
+        field,
+        {
+          strength: rating ? strengthOf(rating.guesses) : null,
+          alike: alike.map(({ id, name }) => ({ id, name })),
+        },
+      ];
+    }),
+  );
+}

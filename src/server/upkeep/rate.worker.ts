@@ -1,0 +1,13 @@
+/** Rates secrets beside the server's own thread: one takes up to a third of a second. */
+import { parentPort } from "node:worker_threads";
+import { rate } from "../../core/generator/strength";
+
+export interface RateAsk {
+  id: number;
+  value: string;
+  hints: string[];
+}
+
+parentPort!.on("message", ({ id, value, hints }: RateAsk) => {
+  parentPort!.postMessage({ id, guesses: rate(value, hints).guesses });
+});
