@@ -19,6 +19,8 @@ import { journalPage } from "../src/server/journal/story";
 import { guardedFill, keyList } from "../src/server/lanyard/keys";
 import { Refused } from "../src/server/refused";
 import { beginSignIn } from "../src/server/signin/sealed";
+import { rateSome } from "../src/server/upkeep/conditions";
+import { Rater } from "../src/server/upkeep/rater";
 import { setAside, setVaultAside } from "../src/server/vaults/aside";
 import {
   addPiece,
@@ -41,7 +43,8 @@ import { moveNodes } from "../src/server/vaults/moving";
 import { revealField } from "../src/server/vaults/revealing";
 import { setField, tagEntries } from "../src/server/vaults/several";
 import { changeAskAgain, changeSigningIn } from "../src/server/vaults/signingIn";
-import { deleteVault, makeVault, vaultList } from "../src/server/vaults/vaults";
+import { tickCode } from "../src/server/vaults/ticks";
+import { deleteVault, makeVault, vaultLedger, vaultList } from "../src/server/vaults/vaults";
 
 let house: InProcess;
 let f: Fixture;
@@ -270,6 +273,24 @@ describe("kinds of one's own", () => {
     expect(await reveal(entryId, "password")).toBe(CANARY);
     expect((await refusal(convert("wifi"))).message).toContain("Network name");
   });
+});
+
+test("recovery codes are ticked off, and stay so when the list grows", async () => {
+  const entryId = await add({ name: "Bank codes", codes: "aaaa-1\n\n bbbb-2 \ncccc-3" }, "recovery-codes");
+  expect(fieldOf(await page(entryId), "codes")).toMatchObject({ codes: 3, value: null });
+  const asked = () => revealField.execute(db(), { entryId, field: "codes", how: "revealed" }, f.as("steward"));
+  const tick = async (number: number, used: boolean) =>
+    tickCode.execute(
+      db(),
+      { entryId, versionId: (await asked()).versionId, field: "codes", number, used },
+      f.as("steward"),
+    );
+  expect((await asked()).used).toEqual([]);
+  expect(await tick(1, true)).toEqual({ used: [1], left: 2 });
+  await change(entryId, { name: "Bank codes", codes: "new-0\naaaa-1\nbbbb-2" });
+  expect((await asked()).used).toEqual([2]);
+  expect(await tick(2, false)).toEqual({ used: [], left: 3 });
+  expect((await refusal(tick(7, true))).code).toBe("not-found");
 });
 
 describe("several at once", () => {
@@ -532,6 +553,29 @@ async function fetched(attachmentId: string, as: ReturnType<Fixture["as"]>): Pro
   }
   return Buffer.concat(parts);
 }
+
+describe("the condition of what is kept", () => {
+  test("is worked out once it is written, and says where else the same is used, as far as one may reveal it", async () => {
+    const weak = await add({ ...LOGIN, name: "Weak one", password: "summer2024" });
+    const same = await add({ ...LOGIN, name: "Same one", password: "summer2024" });
+    await give(db(), f.as("steward"), weak, f.ids.reveal, "reveal");
+    const rater = new Rater();
+    while (await rateSome(db(), rater));
+    await rater.close();
+    const condition = async (kind: Parameters<Fixture["as"]>[0]) => (await page(weak, kind)).conditions.password;
+    expect(await condition("steward")).toMatchObject({ strength: { word: "very weak" }, alike: [{ id: same }] });
+    // She may reveal the one only: of the other she learns nothing.
+    expect(await condition("reveal")).toMatchObject({ strength: { word: "very weak" }, alike: [] });
+    await give(db(), f.as("steward"), weak, f.ids.use, "use");
+    expect((await page(weak, "use")).conditions).toEqual({});
+    const { rows } = await vaultLedger.execute(db(), { vaultId: f.vaultId }, f.as("reveal"));
+    expect(rows.find((row) => row.id === weak)).toMatchObject({ same: 1 });
+    const { rows: all } = await vaultLedger.execute(db(), { vaultId: f.vaultId }, f.as("steward"));
+    expect(all.find((row) => row.id === weak)).toMatchObject({ same: 2 });
+    const { rows: used } = await vaultLedger.execute(db(), { vaultId: f.vaultId }, f.as("use"));
+    expect(used.find((row) => row.id === weak)).toMatchObject({ guesses: null, same: null });
+  }, 60_000);
+});
 
 describe("attachments", () => {
   const content = Buffer.alloc(PIECE_BYTES + 1234, `${CANARY}\n`);

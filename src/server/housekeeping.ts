@@ -9,7 +9,8 @@ import { failedSignIns, importRows, imports, persons, signIns } from "./database
 import type { Galtry } from "./galtry";
 import { closeBrokenOff } from "./signin/sealed";
 import { signOutEnded } from "./signin/signingOut";
-import { Rater, rateSome } from "./upkeep/conditions";
+import { rateSome } from "./upkeep/conditions";
+import { Rater } from "./upkeep/rater";
 import { sweepAttachments } from "./vaults/attachments";
 import { emptyBins } from "./vaults/bin";
 import { sweepImports } from "./vaults/importing";
@@ -95,9 +96,13 @@ const RATING_EVERY_MS = 2_000;
 
 /** Rates what was written, as long as this process lives. */
 async function keepRating(house: Galtry): Promise<void> {
-  const rater = new Rater();
+  let rater = new Rater();
   for (;;) {
-    const more = await rateSome(house, rater).catch(() => false);
+    const more = await rateSome(house, rater).catch(() => {
+      void rater.close();
+      rater = new Rater();
+      return false;
+    });
     await sleep(more ? 0 : RATING_EVERY_MS, undefined, { ref: false });
   }
 }

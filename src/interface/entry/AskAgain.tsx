@@ -24,9 +24,7 @@ export function AskAgain({ entry }: { entry: EntryView }) {
       act={
         <Act
           onPress={turn}
-          aria-label={
-            entry.askAgain ? "Stop asking for the sign-in password" : "Ask for the sign-in password before each reveal"
-          }
+          aria-label={entry.askAgain ? "Stop asking before each reveal" : "Ask again before each reveal"}
         >
           {entry.askAgain ? "Stop asking" : "Ask again"}
         </Act>

@@ -143,7 +143,7 @@ function Remove({ file }: { file: File_ }) {
   const [asking, setAsking] = useState(false);
   return (
     <>
-      <Act onPress={() => setAsking(true)} aria-label={`Take ${file.name} away`}>
+      <Act onPress={() => setAsking(true)} aria-label={`Take away ${file.name}`}>
         Take away
       </Act>
       <Dialog title={`Take ${file.name} away`} open={asking} onClose={() => setAsking(false)}>

@@ -242,7 +242,7 @@ function Value({ entryId, version, value }: { entryId: string; version: Version;
       )}
       <Act
         onPress={() => (shown === null ? reveal() : setShown(null))}
-        aria-label={`${shown === null ? "Reveal" : "Hide"} ${value.label} of version ${version.number}`}
+        aria-label={`${shown !== null ? "Hide" : value.id === CODE ? "Show code" : "Reveal"} ${value.label} of version ${version.number}`}
       >
         {shown === null ? (value.id === CODE ? "Show code" : "Reveal") : "Hide"}
       </Act>

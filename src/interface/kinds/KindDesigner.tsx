@@ -287,7 +287,7 @@ function OneField({ field, inUse, isTitle, wrong, onChange, onTitle, onUp, onDow
           </Act>
         )}
         {onRemove && (
-          <Act onPress={onRemove} aria-label={`Take ${called} out`}>
+          <Act onPress={onRemove} aria-label={`Take out ${called}`}>
             Take out
           </Act>
         )}

@@ -22,13 +22,13 @@ import type { Chosen } from "./chosen";
 const ROW = 44;
 
 const WIDTHS: Record<LedgerColumn, string> = {
-  kind: "124px",
-  address: "176px",
+  kind: "112px",
+  address: "158px",
   tags: "132px",
-  who: "84px",
-  strength: "104px",
-  used: "96px",
-  changed: "96px",
+  who: "76px",
+  strength: "92px",
+  used: "90px",
+  changed: "90px",
   you: "108px",
 };
 

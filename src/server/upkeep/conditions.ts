@@ -2,7 +2,6 @@
  * The condition of what is kept: how long a secret would stand, worked out after it is written, and where else the
  * same one is used. Shown from Reveal up; reuse only among entries that the viewer may Reveal.
  */
-import { Worker } from "node:worker_threads";
 import { and, eq, inArray, isNull, notExists, sql } from "drizzle-orm";
 import { z } from "zod";
 import { atLeast } from "../../core/access";
@@ -16,7 +15,7 @@ import { conditions, entries, entryVersions, fingerprints } from "../database/sc
 import type { Galtry } from "../galtry";
 import { kindsById } from "../vaults/kinds";
 import { openValues } from "../vaults/sealing";
-import type { RateAsk } from "./rate.worker";
+import type { Rater } from "./rater";
 
 /** In one go; between two of them the other work of the process has its turn. */
 const AT_ONCE = 20;
@@ -49,35 +48,6 @@ const unrated = (house: Galtry) =>
       notExists(house.db.select({ one: sql`1` }).from(conditions).where(eq(conditions.versionId, entries.versionId))),
     )
     .limit(AT_ONCE);
-
-/** A worker thread that rates, one value at a time. */
-export class Rater {
-  readonly #worker = new Worker(new URL("./rate.worker.ts", import.meta.url), { execArgv: ["--import", "tsx"] });
-  readonly #waiting = new Map<number, { done: (guesses: number) => void; failed: (error: unknown) => void }>();
-  #last = 0;
-
-  constructor() {
-    this.#worker.unref();
-    this.#worker.on("message", ({ id, guesses }: { id: number; guesses: number }) => {
-      this.#waiting.get(id)?.done(guesses);
-      this.#waiting.delete(id);
-    });
-    this.#worker.on("error", (error) => {
-      for (const { failed } of this.#waiting.values()) failed(error);
-      this.#waiting.clear();
-    });
-  }
-
-  rate(value: string, hints: string[]): Promise<number> {
-    const id = ++this.#last;
-    return new Promise((done, failed) => {
-      this.#waiting.set(id, { done, failed });
-      this.#worker.postMessage({ id, value, hints } satisfies RateAsk);
-    });
-  }
-
-  close = () => this.#worker.terminate();
-}
 
 /** Rates some of what is not rated yet. @returns whether there may be more */
 export async function rateSome(house: Galtry, rater: Pick<Rater, "rate">): Promise<boolean> {
