@@ -1,41 +1,16 @@
 /** Setting up from nothing, the screens by keyboard and for screen readers, and how they bear what people type. */
 
 import { type ChildProcess, spawn } from "node:child_process";
-import { mkdtempSync, readFileSync, rmSync } from "node:fs";
-import { createRequire } from "node:module";
+import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import path from "node:path";
 import jsqr from "jsqr";
-import type { Page } from "playwright-core";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import { freePort } from "../demo/inProcess";
 import { DEMO_PASSWORD } from "../demo/organisation";
+import { seriousIn } from "./axe";
 import { type Browser, openBrowser, signInToGaltry } from "./browser";
 import { type House, startHouse } from "./house";
-
-const AXE = readFileSync(createRequire(import.meta.url).resolve("axe-core/axe.min.js"), "utf8");
-
-/** Violations that are serious or worse, as one line each. */
-async function seriousIn(page: Page): Promise<string[]> {
-  // After a move within the application the title follows the page by a moment.
-  await page.waitForFunction(() => document.title !== "");
-  await page.evaluate(AXE);
-  return page.evaluate(async () => {
-    const axe = (
-      window as unknown as {
-        axe: {
-          run: (
-            options: object,
-          ) => Promise<{ violations: { id: string; impact: string; nodes: { html: string }[] }[] }>;
-        };
-      }
-    ).axe;
-    const { violations } = await axe.run({ resultTypes: ["violations"] });
-    return violations
-      .filter((one) => one.impact === "serious" || one.impact === "critical")
-      .map((one) => `${one.id}: ${one.nodes.map((node) => node.html.slice(0, 120)).join(" | ")}`);
-  });
-}
 
 describe("from an empty folder", () => {
   let folder: string;

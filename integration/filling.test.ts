@@ -175,7 +175,7 @@ describe("earlier versions", () => {
 
 describe("kinds of one's own", () => {
   const CASE = {
-    name: "Display case",
+    name: "Film projector",
     purpose: "get-in" as const,
     fields: [
       { label: "Case number", required: true },
@@ -198,7 +198,7 @@ describe("kinds of one's own", () => {
     const view = await page(entryId);
     expect([view.name, view.kind.name, fieldOf(view, room!.id)?.value]).toEqual([
       "Case 12",
-      "Display case",
+      "Film projector",
       "Glassworks",
     ]);
     const wrong = add({ [number!.id]: "Case 13", [room!.id]: "Attic" }, kindId);
@@ -237,7 +237,10 @@ describe("kinds of one's own", () => {
     await closeKind.execute(db(), { kindId, closed: true }, f.as("owner"));
     const [number] = await ids();
     expect((await refusal(add({ [number!.id]: "Case 15" }, kindId))).message).toContain("closed to new entries");
-    const unused = await makeKind.execute(db(), { kind: CASE }, f.as("owner"));
+    expect(
+      (await refusal(makeKind.execute(db(), { kind: { ...CASE, name: "film Projector" } }, f.as("owner")))).field,
+    ).toBe("kind.name");
+    const unused = await makeKind.execute(db(), { kind: { ...CASE, name: "Loan" } }, f.as("owner"));
     await deleteKind.execute(db(), unused, f.as("owner"));
     const left = (await kindList.execute(db(), {}, f.as("owner"))).own.map((kind) => kind.id);
     expect(left).toEqual([kindId]);

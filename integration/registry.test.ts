@@ -139,7 +139,7 @@ const EXPECTED: Record<string, { who: Who; input: () => unknown }> = {
   "vaults.setVaultAside": { who: "vault-steward", input: () => ({ vaultId: fixture.vaultId, aside: false }) },
   "vaults.deleteVault": { who: "vault-steward", input: () => ({ vaultId: fixture.vaultId, name: "Another name" }) },
   "vaults.kinds": { who: "everybody", input: () => ({}) },
-  "vaults.makeKind": { who: "administrators", input: () => ({ kind: OWN_KIND }) },
+  "vaults.makeKind": { who: "administrators", input: () => ({ kind: { ...OWN_KIND, name: `Kind ${Math.random()}` } }) },
   "vaults.changeKind": { who: "own", input: () => ({ kindId: id(), kind: OWN_KIND }) },
   "vaults.closeKind": { who: "own", input: () => ({ kindId: id(), closed: true }) },
   "vaults.deleteKind": { who: "own", input: () => ({ kindId: id() }) },

@@ -28,7 +28,7 @@ interface PreviewProps {
 export function AttachmentPreview({ file, blob, onSave, onClose }: PreviewProps) {
   return (
     <Dialog title={file.name} open onClose={onClose} wide>
-      <Frame>
+      <Frame tabIndex={0} role="group" aria-label={file.name}>
         {file.type === "text" ? (
           <TextOf blob={blob} />
         ) : file.type === "PDF" ? (

@@ -31,7 +31,7 @@ export function ConvertSheet({ entry, onClose }: { entry: EntryView; onClose: ()
     if (!answer.ok) return;
     const { before, versionId } = answer.result;
     const items = [{ entryId: entry.id, baseVersionId: versionId, versionId: before }];
-    done(`${entry.name} is ${to!.name.toLowerCase()} now.`, [
+    done(`${entry.name} is of the kind ${to!.name} now.`, [
       { command: "vaults.bringBack", input: { items, fields: null } },
     ]);
     onClose();

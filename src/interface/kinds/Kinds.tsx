@@ -53,7 +53,7 @@ export function Kinds({ view }: { view: KindsView }) {
       {view.own.length === 0 ? (
         <p style={{ maxWidth: "60ch" }}>
           {view.mayMake
-            ? "A film projector, a loan agreement, the key to a display case: whatever your office keeps many of can be a kind, with the fields it needs."
+            ? "A film projector, a loan agreement, a costume on hire: whatever your office keeps many of can be a kind, with the fields it needs."
             : "There are none. An administrator makes them."}
         </p>
       ) : (

@@ -5,6 +5,7 @@ import { FolderClosed, FolderOpen, GripVertical } from "lucide-react";
 import Link from "next/link";
 import { type KeyboardEvent, type PointerEvent, useRef, useState } from "react";
 import { useDrag, useDrop } from "react-aria";
+import { Button as AriaButton } from "react-aria-components";
 import styled from "styled-components";
 import { levelWord } from "@/core/access/level";
 import { strengthOf } from "@/core/generator/strengthWords";
@@ -287,14 +288,9 @@ function OneRow(props: RowProps) {
           </span>
           <span role="gridcell" className="what" title={row.name} style={{ paddingLeft: depth * 24 }} {...dragProps}>
             {onMove && !bin && (
-              <button
-                type="button"
-                className="grip"
-                aria-label={`Drag ${row.name}`}
-                {...(dragButtonProps as { onKeyDown?: () => void })}
-              >
+              <AriaButton className="grip" aria-label={`Drag ${row.name}`} {...dragButtonProps}>
                 <GripVertical size={15} aria-hidden />
-              </button>
+              </AriaButton>
             )}
             {row.type === "folder" ? (
               <>

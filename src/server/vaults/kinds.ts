@@ -74,6 +74,14 @@ async function requireOwnKind(context: Pick<Context<{ kindId: string }, Reader>,
   return { row, entries: used!.entries };
 }
 
+/** Two kinds of one name could not be told apart where one chooses. */
+async function refuseSameName(tx: Reader, name: string, except: string | null) {
+  const same = [...(await kindsById(tx)).values()].find(
+    (kind) => kind.id !== except && kind.name.toLowerCase() === name.toLowerCase(),
+  );
+  if (same) throw new Refused("conflict", `There is a kind called ${same.name} already.`, "kind.name");
+}
+
 function fieldsOf(draft: OwnKind, before: Kind | null, inUse: boolean) {
   try {
     return kindFrom(draft, before, inUse, uuidv7);
@@ -88,6 +96,7 @@ export const makeKind = command({
   by: ["person"],
   allow: requireAdministrator,
   run: async ({ tx, input, caller, at }) => {
+    await refuseSameName(tx, input.kind.name, null);
     const kindId = uuidv7();
     const { fields, title } = fieldsOf(input.kind, null, false);
     await tx.insert(kinds).values({
@@ -112,6 +121,7 @@ export const changeKind = command({
   by: ["person"],
   allow: requireOwnKind,
   run: async ({ tx, input, at, allowed }) => {
+    await refuseSameName(tx, input.kind.name, input.kindId);
     const { fields, title } = fieldsOf(input.kind, toKind(allowed.row), allowed.entries > 0);
     await tx
       .update(kinds)

@@ -1,0 +1,233 @@
+/** Filling the vaults on the demo, by clicks and by keys: several at once, an entry in full, kinds of one's own. */
+import { afterAll, beforeAll, expect, test } from "vitest";
+import { DEMO_PASSWORD } from "../demo/organisation";
+import { carriesSecret, tracesOf } from "../src/core/signin/carries";
+import { sessions } from "../src/server/database/schema";
+import { seriousIn } from "./axe";
+import { type Browser, openBrowser, signInToGaltry } from "./browser";
+import { type House, startHouse } from "./house";
+
+let house: House;
+let browser: Browser;
+beforeAll(async () => {
+  house = await startHouse();
+  browser = await openBrowser({ galtry: house.url, lanyard: false });
+  await signInToGaltry(browser.page, house.url, "ines.okafor@tarrowick.example", DEMO_PASSWORD);
+});
+afterAll(async () => {
+  await browser?.close();
+  await house?.close();
+});
+
+const vault = (name = "Shop & Tickets") => `${house.url}/vaults/${house.built.vaults.get(name)}`;
+const entry = (host: string) => `${house.url}/entry/${house.built.entries.get(host)}`;
+
+test("several by keys: chosen, tagged, taken back, set aside, binned, each with its undo", async () => {
+  const { page } = browser;
+  await page.goto(vault());
+  const grid = page.getByRole("treegrid");
+  const chosen = () => page.locator('[role="row"][aria-selected="true"]').count();
+  await grid.focus();
+  // The second folder opens; three that lie in it are chosen as one range.
+  for (const key of ["ArrowDown", "ArrowRight", "ArrowDown", "Shift+ArrowDown", "Shift+ArrowDown"])
+    await page.keyboard.press(key);
+  await page.getByText("3 chosen").waitFor();
+  await page.keyboard.press("Shift+ArrowUp");
+  expect(await chosen()).toBe(2);
+  await page.getByRole("button", { name: "Tag", exact: true }).click();
+  await page.getByRole("textbox", { name: "Add" }).fill("spring, ");
+  await page.getByRole("dialog").getByRole("button", { name: "Tag", exact: true }).click();
+  await page.getByText("Tags of 2 entries changed.").waitFor();
+  await page.getByRole("button", { name: "Arrange" }).click();
+  await page.getByRole("checkbox", { name: "Tags" }).check();
+  await page.getByLabel("Together by").selectOption("tag");
+  expect(await seriousIn(page)).toEqual([]);
+  await page.keyboard.press("Escape");
+  await page.locator('[role="row"].heading', { hasText: "spring" }).getByText("2 entries").waitFor();
+  await page.getByRole("button", { name: "Undo" }).click();
+  await page.getByText("Taken back.").waitFor();
+  await page.locator('[role="row"].heading', { hasText: "spring" }).waitFor({ state: "detached" });
+  // The arrangement is the person's: it is there on the next visit.
+  await page.reload();
+  await page.locator('[role="row"].heading').first().waitFor();
+  await page.getByRole("button", { name: "Arrange" }).click();
+  await page.getByLabel("Together by").selectOption("folder");
+  await page.keyboard.press("Escape");
+
+  await page.getByRole("checkbox", { name: "Choose Till one" }).click();
+  await page.getByRole("button", { name: "Set aside" }).click();
+  await page.getByText("Till one set aside.").waitFor();
+  await page.locator('[role="row"]', { hasText: "Till one" }).getByText("set aside").waitFor();
+  await page.getByRole("button", { name: "Undo" }).click();
+  await page.getByText("Taken back.").waitFor();
+  await grid.focus();
+  await page.keyboard.press("Control+a");
+  await page.getByRole("button", { name: "Put in the bin" }).click();
+  expect(await seriousIn(page)).toEqual([]);
+  await page.getByRole("dialog").getByRole("button", { name: "Put in the bin" }).click();
+  await page.getByText("Nothing is kept here yet.").waitFor();
+  await page.getByRole("button", { name: "Undo" }).click();
+  await page.locator('[role="row"]', { hasText: "Till one" }).waitFor();
+}, 120_000);
+
+test("dragged into a folder with the pointer and with keys, and back", async () => {
+  const { page } = browser;
+  await page.goto(vault());
+  const row = (name: string) => page.locator('[role="row"]').filter({ has: page.getByText(name, { exact: true }) });
+  await row("Elmsworth Tills").waitFor();
+  await row("Elmsworth Tills").hover();
+  await row("Elmsworth Tills").locator(".what").dragTo(row("Post"));
+  await page.getByText("Moved Elmsworth Tills.").waitFor();
+  await page.getByRole("button", { name: "Undo" }).click();
+  await page.getByText("Taken back.").waitFor();
+  await page.getByRole("button", { name: "Drag Elmsworth Tills" }).focus();
+  await page.keyboard.press("Enter");
+  // Tab goes from one place to the next that takes it.
+  for (let i = 0; i < 10 && !(await row("Post").getAttribute("data-drop")); i++) await page.keyboard.press("Tab");
+  await page.keyboard.press("Enter");
+  await page.getByText("Moved Elmsworth Tills.").waitFor();
+  await page.getByRole("button", { name: "Undo" }).click();
+  await page.getByText("Taken back.").waitFor();
+}, 90_000);
+
+test("to another vault: what it does to whom is said first, and it opens there", async () => {
+  const { page } = browser;
+  await page.goto(vault());
+  await page.getByRole("button", { name: "Another vault" }).click();
+  await page.getByRole("combobox", { name: "Vault" }).waitFor();
+  await page.keyboard.press("Escape");
+  await page.getByRole("checkbox", { name: "Choose Till one" }).click();
+  await page.getByRole("button", { name: "Copy", exact: true }).click();
+  const dialog = page.getByRole("dialog");
+  await dialog.getByLabel("To", { exact: true }).selectOption({ label: "Post" });
+  await dialog.getByText("Nobody gains by the copy.").waitFor();
+  expect(await seriousIn(page)).toEqual([]);
+  await dialog.getByRole("button", { name: "Copy", exact: true }).click();
+  await page.getByText("Copied Till one.").waitFor();
+  await page.getByRole("button", { name: "Undo" }).click();
+  await page.getByText("Taken back.").waitFor();
+}, 60_000);
+
+test("an entry in full: changed, compared, brought back; notes are Markdown and nothing runs in them", async () => {
+  const { page } = browser;
+  await page.goto(`${entry("stallwright.localhost")}?edit`);
+  await page.getByLabel("Password", { exact: true }).fill("canary-second 22");
+  await page
+    .getByLabel("Notes")
+    .fill("Ring **before noon**.\n- <img src=x onerror=alert(1)>\n- [here](javascript:alert(1))");
+  await page.getByRole("button", { name: "Save" }).click();
+  await page.locator("strong", { hasText: "before noon" }).waitFor();
+  expect(await page.locator("dd img, dd a[href^='javascript']").count()).toBe(0);
+  await page.getByRole("link", { name: /changed \d/ }).click();
+  await page.getByRole("heading", { name: "Earlier versions" }).waitFor();
+  expect(await seriousIn(page)).toEqual([]);
+  await page.getByRole("button", { name: "Reveal Password of version 2" }).click();
+  await page.getByText("canary-second 22").waitFor();
+  await page.getByRole("button", { name: "Bring back Password" }).click();
+  await page.getByText("Brought back from version 1.").waitFor();
+  await page.getByRole("link", { name: "Back to the entry" }).click();
+  await page.getByRole("button", { name: "Reveal Password" }).click();
+  await page.waitForSelector("[data-secret]");
+  expect(await page.locator("[data-secret]").innerText()).not.toBe("canary-second 22");
+}, 60_000);
+
+test("attachments: chosen, sealed, opened in the page, and shut to Use", async () => {
+  const { page } = browser;
+  await page.goto(entry("stallwright.localhost"));
+  const content = `canary-attached 5150\n${"line\n".repeat(300_000)}`;
+  await page.locator('input[type="file"]').setInputFiles([
+    { name: "order-form.txt", mimeType: "text/html", buffer: Buffer.from(content) },
+    { name: "page.pdf", mimeType: "application/pdf", buffer: onePagePdf("Opening hours") },
+  ]);
+  await page.getByRole("button", { name: "Open page.pdf" }).waitFor();
+  await page.getByRole("button", { name: "Open order-form.txt" }).click();
+  await page.getByText("canary-attached 5150").waitFor();
+  expect(await seriousIn(page)).toEqual([]);
+  await page.getByRole("button", { name: "Close", exact: true }).last().click();
+  await page.getByRole("button", { name: "Open page.pdf" }).click();
+  await page.getByRole("img", { name: "Page 1" }).waitFor();
+  await page.keyboard.press("Escape");
+  const [saved] = await Promise.all([
+    page.waitForEvent("download"),
+    page.getByRole("button", { name: "Save order-form.txt" }).click(),
+  ]);
+  expect(saved.suggestedFilename()).toBe("order-form.txt");
+
+  const colleague = await openBrowser({ galtry: house.url, lanyard: false });
+  try {
+    await signInToGaltry(colleague.page, house.url, "maren.pohl@tarrowick.example", DEMO_PASSWORD);
+    await colleague.page.goto(entry("stallwright.localhost"));
+    await colleague.page.getByText("order-form.txt").waitFor();
+    await colleague.page.goto(vault());
+    await colleague.page.getByRole("treegrid").waitFor();
+    await colleague.page.goto(house.url);
+    await colleague.page.getByRole("combobox", { name: "Find, and sign in" }).waitFor();
+    const traces = tracesOf("canary-attached 5150", "canary-second 22");
+    expect(carriesSecret(colleague.received, traces)).toBe(false);
+    expect(carriesSecret(browser.received, tracesOf("canary-attached 5150", "canary-second 22"))).toBe(true);
+  } finally {
+    await colleague.close();
+  }
+}, 90_000);
+
+test("a kind of one's own, an entry of it, its kind changed; asked again before a reveal", async () => {
+  const { page } = browser;
+  await page.goto(`${vault()}/new`);
+  await page.getByRole("link", { name: "Kinds of your own" }).click();
+  await page.getByRole("button", { name: "Make a kind" }).click();
+  await page.getByLabel("Name").first().fill("Film projector");
+  await page.getByLabel("Name").nth(1).fill("Projector");
+  await page.getByLabel("Is the entry’s title").check();
+  await page.getByRole("button", { name: "Add a field" }).click();
+  await page.getByLabel("Name").nth(2).fill("Service PIN");
+  await page.getByLabel("Written as").nth(1).selectOption("password");
+  expect(await seriousIn(page)).toEqual([]);
+  await page.getByRole("button", { name: "Make the kind" }).click();
+  await page.getByText("Projector, Service PIN").waitFor();
+  await page.goto(`${vault()}/new`);
+  await page.getByRole("link", { name: /^Film projector/ }).click();
+  await page.getByLabel("Projector").fill("Hall two");
+  await page.getByLabel("Service PIN", { exact: true }).fill("canary-combination 4");
+  await page.getByRole("button", { name: "Add", exact: true }).click();
+  await page.getByRole("heading", { name: "Hall two" }).waitFor();
+  await page.getByRole("button", { name: /^Ask again/ }).click();
+  await page.getByText("sign-in password is asked for again").waitFor();
+  await house.galtry.db.update(sessions).set({ provedAt: Date.now() - 600_000 });
+  await page.getByRole("button", { name: "Reveal Service PIN" }).click();
+  await page.getByRole("textbox", { name: "Sign-in password" }).fill("not it");
+  await page.getByRole("button", { name: "Go on" }).click();
+  await page.getByText("This is not your sign-in password.").waitFor();
+  expect(await seriousIn(page)).toEqual([]);
+  await page.getByRole("textbox", { name: "Sign-in password" }).fill(DEMO_PASSWORD);
+  await page.getByRole("button", { name: "Go on" }).click();
+  await page.getByText("canary-combination 4").waitFor();
+  await page.getByRole("button", { name: "Change the kind" }).click();
+  await page.getByLabel("Kind", { exact: true }).selectOption({ label: "Note" });
+  await page.getByText("kept as extra fields").waitFor();
+  await page.getByRole("dialog").getByRole("button", { name: "Change the kind" }).click();
+  await page.getByText("Hall two is of the kind Note now.").waitFor();
+  await page.getByRole("button", { name: "Undo" }).click();
+  await page.getByText("Film projector").first().waitFor();
+}, 90_000);
+
+/** The smallest PDF that says something. */
+function onePagePdf(text: string): Buffer {
+  const objects = [
+    "<< /Type /Catalog /Pages 2 0 R >>",
+    "<< /Type /Pages /Kids [3 0 R] /Count 1 >>",
+    "<< /Type /Page /Parent 2 0 R /MediaBox [0 0 300 120] /Contents 4 0 R /Resources << /Font << /F1 5 0 R >> >> >>",
+    `<< /Length ${39 + text.length} >>\nstream\nBT /F1 24 Tf 20 50 Td (${text}) Tj ET\nendstream`,
+    "<< /Type /Font /Subtype /Type1 /BaseFont /Helvetica >>",
+  ];
+  let pdf = "%PDF-1.4\n";
+  const at = objects.map((object, index) => {
+    const offset = pdf.length;
+    pdf += `${index + 1} 0 obj\n${object}\nendobj\n`;
+    return offset;
+  });
+  const xref = pdf.length;
+  const lines = at.map((offset) => `${String(offset).padStart(10, "0")} 00000 n \n`).join("");
+  return Buffer.from(
+    `${pdf}xref\n0 6\n0000000000 65535 f \n${lines}trailer << /Size 6 /Root 1 0 R >>\nstartxref\n${xref}\n%%EOF`,
+  );
+}
