@@ -36,12 +36,14 @@ const oneLine = (text: string) => text.replace(/[\u0000-\u001f\u007f]+/g, " ").t
 /**
  * @param header names of the columns: labels of extra fields
  * @param row number of the row in the file, the first after the header being 1
+ * @param around folders that its place in a tree says
  */
 export function readRow(
   header: readonly string[],
   meanings: readonly Meaning[],
   cells: readonly string[],
   row: number,
+  around: readonly string[] = [],
 ): ReadRow {
   const all = (meaning: Meaning) =>
     meanings.flatMap((one, i) => (one === meaning && cells[i]!.trim() !== "" ? [readCell(cells[i]!)] : []));
@@ -51,7 +53,7 @@ export function readRow(
   const name =
     oneLine(first("name")) || (page.address ? siteName(page.address) : oneLine(userName) || oneLine(page.rest));
   const kind = page.address ? WEBSITE_LOGIN : readyKind("password");
-  const folder = folderPath(first("folder"));
+  const folder = first("folder") === "" ? [...around] : folderPath(first("folder"));
   const refuse = (wrong: string): ReadRow => ({ row, incoming: null, wrong });
   if (name === "") return refuse("It has no name, no address and no user name.");
   if (folder.length > DEEPEST_PATH)

@@ -92,7 +92,14 @@ const code = z
   .string()
   .max(2000)
   .optional()
-  .pipe(z.union([z.undefined(), z.literal("").transform(() => null), read(readCodeSettings)]));
+  .transform((text, context): CodeSettings | null | undefined => {
+    if (text === undefined) return undefined;
+    if (text === "") return null;
+    const settings = read(readCodeSettings).safeParse(text);
+    if (settings.success) return settings.data;
+    context.addIssue({ code: "custom", message: settings.error.issues[0]!.message });
+    return z.NEVER;
+  });
 
 /** What was read; in `fields` only what was given. */
 export interface EntryValues {
