@@ -9,18 +9,12 @@ import { frontDesk } from "../src/server/frontdesk/frontDesk";
 import { sweepDeadImports } from "../src/server/housekeeping";
 import { journalPage } from "../src/server/journal/story";
 import { keyList } from "../src/server/lanyard/keys";
-import { changeEntry } from "../src/server/vaults/entries";
+import { compareRows } from "../src/server/vaults/comparing";
+import { addEntry, changeEntry } from "../src/server/vaults/entries";
 import { entryPage } from "../src/server/vaults/entryPage";
 import { makeFolder } from "../src/server/vaults/folders";
-import {
-  beginImport,
-  cancelImport,
-  compareRows,
-  importChunk,
-  importPage,
-  publishImport,
-  undoImport,
-} from "../src/server/vaults/importing";
+import { beginImport, cancelImport, importChunk, publishImport } from "../src/server/vaults/importing";
+import { importPage, undoImport } from "../src/server/vaults/importUndo";
 import { revealField } from "../src/server/vaults/revealing";
 import { vaultLedger } from "../src/server/vaults/vaults";
 
@@ -170,12 +164,17 @@ describe("what is kept already", () => {
   test("is recognised by those who may reveal it; others learn nothing, whatever they try", async () => {
     const importId = await begun([login("Kestrel")]);
     await publishImport.execute(db(), { importId }, f.as("steward"));
-    expect(await ask("steward", `${CANARY} Kestrel`)).toEqual(["same"]);
-    expect(await ask("steward", "another")).toEqual(["other password"]);
+    expect(await ask("steward", `${CANARY} Kestrel`)).toEqual([{ likeness: "same", entryId: null }]);
     const { rows } = await vaultLedger.execute(db(), { vaultId: f.vaultId }, f.as("steward"));
-    await give(db(), f.as("steward"), rows.find((row) => row.name === "Kestrel")!.id, f.ids.use, "use");
+    const kestrel = rows.find((row) => row.name === "Kestrel")!.id;
+    expect(await ask("steward", "another")).toEqual([{ likeness: "other password", entryId: kestrel }]);
+    await give(db(), f.as("steward"), kestrel, f.ids.use, "use");
+    await give(db(), f.as("steward"), kestrel, f.ids.reveal, "reveal");
+    // Who may reveal it and not edit it may bring theirs in beside it, and no more.
+    expect(await ask("reveal", "another")).toEqual([{ likeness: "other password", entryId: null }]);
     for (const kind of ["use", "nothing"] as const)
-      for (const password of [`${CANARY} Kestrel`, "another"]) expect(await ask(kind, password)).toEqual(["new"]);
+      for (const password of [`${CANARY} Kestrel`, "another"])
+        expect(await ask(kind, password)).toEqual([{ likeness: "new", entryId: null }]);
   });
 });
 
@@ -184,6 +183,56 @@ test("comparing is limited in rate", async () => {
   const at = Date.now() + 86_400_000;
   for (let i = 0; i < 400; i++) await compareRows.execute(db(), { rows }, f.as("reveal"), at);
   expect((await refusal(compareRows.execute(db(), { rows }, f.as("reveal"), at))).code).toBe("too-many");
+});
+
+describe("updating what is kept", () => {
+  const update = async (entryId: string, password: string) => {
+    const { importId } = await beginImport.execute(db(), { parentId: f.vaultId }, f.as("steward"));
+    const rows = [{ ...login("Updated", { password }), updates: entryId }];
+    await importChunk.execute(db(), { importId, rows }, f.as("steward"));
+    return importId;
+  };
+  const password = async (entryId: string) =>
+    (await revealField.execute(db(), { entryId, field: "password", how: "revealed" }, f.as("steward"))).value;
+
+  test("is seen by nobody before it is published, keeps the rest, and is taken back with the whole", async () => {
+    const { entryId } = await addEntry.execute(
+      db(),
+      { parentId: f.vaultId, values: { ...login("Updated").values, password: "before 1", notes: "stays" } },
+      f.as("steward"),
+    );
+    const importId = await update(entryId, CANARY);
+    expect((await entryPage.execute(db(), { entryId }, f.as("steward"))).versions).toHaveLength(1);
+    expect(await password(entryId)).toBe("before 1");
+    const { updated } = await publishImport.execute(db(), { importId }, f.as("steward"));
+    expect(updated).toHaveLength(1);
+    const view = await entryPage.execute(db(), { entryId }, f.as("steward"));
+    expect([view.notes, view.versions!.length, await password(entryId)]).toEqual(["stays", 2, CANARY]);
+    expect((await importPage.execute(db(), { importId }, f.as("steward"))).updated).toBe(1);
+    await undoImport.execute(db(), { importId }, f.as("steward"));
+    expect([await password(entryId), (await entryPage.execute(db(), { entryId }, f.as("steward"))).notes]).toEqual([
+      "before 1",
+      "stays",
+    ]);
+  });
+
+  test("what somebody changed meanwhile stops the whole; what one may not edit cannot be updated", async () => {
+    const values = { ...login("Meanwhile").values, password: "before 2" };
+    const { entryId, versionId } = await addEntry.execute(db(), { parentId: f.vaultId, values }, f.as("steward"));
+    const importId = await update(entryId, "mine");
+    await changeEntry.execute(
+      db(),
+      { entryId, baseVersionId: versionId, values: { ...values, password: "theirs" } },
+      f.as("steward"),
+    );
+    const refused = await refusal(publishImport.execute(db(), { importId }, f.as("steward")));
+    expect(refused.message).toContain("changed Meanwhile meanwhile");
+    expect(await password(entryId)).toBe("theirs");
+    await give(db(), f.as("steward"), f.folderId, f.ids.edit, "edit");
+    const other = await beginImport.execute(db(), { parentId: f.folderId }, f.as("edit"));
+    const rows = [{ ...login("Meanwhile"), updates: entryId }];
+    expect((await refusal(importChunk.execute(db(), { ...other, rows }, f.as("edit")))).code).toBe("not-found");
+  });
 });
 
 describe("undone", () => {

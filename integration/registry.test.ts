@@ -185,6 +185,12 @@ const EXPECTED: Record<string, { who: Who; input: () => unknown }> = {
   "vaults.sweepAttachments": { who: "server", input: () => ({}) },
   "vaults.keepView": { who: "vault-reach", input: () => ({ vaultId: fixture.vaultId, view: { sort: "new" } }) },
   "upkeep.keepConditions": { who: "server", input: () => ({ rows: [] }) },
+  "vaults.mappings": { who: "everybody", input: () => ({}) },
+  "vaults.keepMapping": {
+    who: "everybody",
+    input: () => ({ name: "Old tool", mapping: { header: ["a"], meanings: ["name"], keepFolders: true } }),
+  },
+  "vaults.forgetMapping": { who: "own", input: () => ({ mappingId: id() }) },
   "vaults.tags": { who: "vault-reach", input: () => ({ vaultId: fixture.vaultId }) },
   "vaults.tick": {
     who: "own",

@@ -49,6 +49,7 @@ import {
   sweepAttachments,
 } from "./vaults/attachments";
 import { binEntry, emptyBins, eraseEntry, eraseFolder, restoreEntry } from "./vaults/bin";
+import { compareRows } from "./vaults/comparing";
 import { convertEntry } from "./vaults/convert";
 import { carryPreview, copyNodes, moveAcross } from "./vaults/copying";
 import { bringBackVersion, earlierVersions, revealEarlier } from "./vaults/earlier";
@@ -56,17 +57,10 @@ import { addEntry, changeEntry } from "./vaults/entries";
 import { entryPage } from "./vaults/entryPage";
 import { folderPage } from "./vaults/folderPage";
 import { binFolder, makeFolder, renameFolder, restoreFolder } from "./vaults/folders";
-import {
-  beginImport,
-  cancelImport,
-  compareRows,
-  importChunk,
-  importPage,
-  publishImport,
-  sweepImports,
-  undoImport,
-} from "./vaults/importing";
+import { beginImport, cancelImport, importChunk, publishImport, sweepImports } from "./vaults/importing";
+import { importPage, undoImport } from "./vaults/importUndo";
 import { changeKind, closeKind, deleteKind, kindList, makeKind } from "./vaults/kinds";
+import { forgetMapping, keepMapping, mappingList } from "./vaults/mappings";
 import { moveNodes, movePreview } from "./vaults/moving";
 import { vaultPlaces } from "./vaults/places";
 import { revealField } from "./vaults/revealing";
@@ -148,6 +142,9 @@ const ALL = [
   deleteVault,
   keepLedgerView,
   keepConditions,
+  forgetMapping,
+  keepMapping,
+  mappingList,
   whoCanDoWhat,
   whyEnded,
   folderPage,

@@ -3,7 +3,7 @@
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import type { importPage } from "@/server/vaults/importing";
+import type { importPage } from "@/server/vaults/importUndo";
 import { useCommand } from "../shared/ask";
 import { Button, ButtonLink, CheckField, Notice, Row, Stack } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";

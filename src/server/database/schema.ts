@@ -366,9 +366,21 @@ export const importUpdates = sqliteTable(
     entryId: text("entry_id").notNull(),
     beforeVersionId: text("before_version_id").notNull(),
     versionId: text("version_id").notNull(),
+    /** The whole of the new version until it is published, as rows of their tables; the blob stands apart. */
+    pending: text("pending", { mode: "json" }).$type<PendingVersion>(),
+    sealed: bytes("sealed"),
   },
   (t) => [primaryKey({ columns: [t.importId, t.entryId] })],
 );
+
+export interface PendingVersion {
+  number: number;
+  vaultId: string;
+  keyVersion: number;
+  open: Record<string, unknown>;
+  hasCode: boolean;
+  fingerprints: { field: string; fingerprint: string; seen: boolean }[];
+}
 
 /** Earlier and current values; open ones as JSON, identifiers and secrets in one sealed blob. */
 export const entryVersions = sqliteTable(

@@ -190,6 +190,8 @@ function sentence(
     case "vaults.restoreFolder":
       return `restored ${it}, with all that lay in it`;
     case "vaults.publishImport":
+      if (details.updated === true)
+        return `changed the password${node === null ? "" : ` of ${node}`} by bringing in a file`;
       return `brought in ${counted(details.entries, "entry", "entries")}${node === null ? "" : ` to ${node}`}`;
     case "vaults.undoImport":
       return `undid bringing in ${counted(details.entries, "entry", "entries")}${node === null ? "" : ` to ${node}`}`;

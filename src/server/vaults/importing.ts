@@ -5,19 +5,14 @@
  */
 import { and, eq, inArray, isNotNull, isNull, lt, or, sql } from "drizzle-orm";
 import { z } from "zod";
-import { atLeast } from "../../core/access";
 import { MOST_ENTRIES } from "../../core/formats/rows";
-import { PASSWORD } from "../../core/kinds/kind";
-import { hostOf } from "../../core/signin/address";
-import { siteOf } from "../../core/signin/site";
 import { NO_STEPS } from "../../core/signin/steps";
-import { type Asking, loadReach, requireLevel } from "../access/load";
+import type { Asking } from "../access/load";
 import { nodeName } from "../access/nodeName";
-import { sortByName } from "../byName";
 import { personIdOf } from "../caller";
-import { command, idSchema, query } from "../command";
+import { command, idSchema } from "../command";
 import { bulkInsert } from "../database/bulk";
-import type { Reader, Transaction } from "../database/client";
+import type { Transaction } from "../database/client";
 import {
   entries,
   entryVersions,
@@ -25,23 +20,23 @@ import {
   folders,
   importRows,
   imports,
+  importUpdates,
   met,
   nodes,
   places,
   sightings,
 } from "../database/schema";
 import { uuidv7 } from "../ids";
-import { attemptKey, countAttempt, requireFewAttempts } from "../people/attempts";
 import { notFound, Refused } from "../refused";
-import { kindSchema } from "./entries";
+import { kindSchema, requireEntry } from "./entries";
 import { DEEPEST, requirePlace } from "./folders";
+import { composeUpdate, keepUpdates, publishUpdates } from "./importUpdates";
 import { kindsById } from "./kinds";
-import { fingerprint, vaultKey } from "./sealing";
+import { vaultKey } from "./sealing";
 import { composeVersion, flatValues, valuesIn } from "./writing";
 
 /** Rows of one chunk. */
 const CHUNK = 200;
-const DAY_MS = 86_400_000;
 /** Nothing came for so long: somebody closed the page. */
 const ABANDONED_MS = 30 * 60_000;
 
@@ -49,6 +44,8 @@ const incoming = z.strictObject({
   kind: kindSchema,
   values: flatValues,
   folder: z.array(z.string().trim().min(1).max(200)).max(20),
+  /** Instead of a new entry: this one gets the password, and the code where the row has one. */
+  updates: idSchema.optional(),
 });
 
 type ImportRow = typeof imports.$inferSelect;
@@ -93,28 +90,34 @@ export const importChunk = command({
     // Sealing needs the vault and its key, which do not change; who may is asked in the transaction.
     const [found] = await house.db.select().from(imports).where(eq(imports.id, input.importId));
     const personId = personIdOf(caller);
-    if (!found || found.personId !== personId) return [];
+    if (!found || found.personId !== personId) return { rows: [], updates: [] };
     const key = await vaultKey(house.db, house.keys, found.vaultId);
     const kinds = await kindsById(house.db);
-    return Promise.all(
-      input.rows.map(async (row) => {
-        const kind = kinds.get(row.kind);
-        if (!kind || kind.closed) throw new Refused("bad-input", "There is no such kind.", "rows");
-        const entryId = uuidv7();
-        const composed = await composeVersion(key, house, {
-          kind,
-          entryId,
-          vaultId: found.vaultId,
-          number: 1,
-          personId,
-          at,
-          values: valuesIn(kind, row.values),
-          before: { fields: {}, code: null },
-          how: "brought in",
-        });
-        return { ...composed, entryId, kind: kind.id, folder: row.folder };
-      }),
+    const rows = await Promise.all(
+      input.rows
+        .filter((row) => !row.updates)
+        .map(async (row) => {
+          const kind = kinds.get(row.kind);
+          if (!kind || kind.closed) throw new Refused("bad-input", "There is no such kind.", "rows");
+          const entryId = uuidv7();
+          const composed = await composeVersion(key, house, {
+            kind,
+            entryId,
+            vaultId: found.vaultId,
+            number: 1,
+            personId,
+            at,
+            values: valuesIn(kind, row.values),
+            before: { fields: {}, code: null },
+            how: "brought in",
+          });
+          return { ...composed, entryId, kind: kind.id, folder: row.folder };
+        }),
     );
+    const updates = [];
+    for (const { updates: entryId, values } of input.rows)
+      if (entryId) updates.push(await composeUpdate(house, entryId, values, personId, at));
+    return { rows, updates };
   },
   allow: async (context) => {
     const allowed = await requireOpen(context, context.input.importId);
@@ -122,9 +125,10 @@ export const importChunk = command({
     if (allowed.depth + longest > DEEPEST) throw new Refused("bad-input", `Folders nest at most ${DEEPEST} deep.`);
     if (allowed.found.rows + context.input.rows.length > MOST_ENTRIES)
       throw new Refused("bad-input", `At most ${MOST_ENTRIES.toLocaleString("en-GB")} entries are brought in at once.`);
+    for (const { updates } of context.input.rows) if (updates) await requireEntry(context, updates, "edit");
     return allowed;
   },
-  run: async ({ tx, input, caller, at, prepared }) => {
+  run: async ({ tx, input, caller, at, prepared: { rows: prepared, updates } }) => {
     const personId = personIdOf(caller)!;
     const { importId } = input;
     const by = { createdAt: at, createdBy: personId };
@@ -177,11 +181,12 @@ export const importChunk = command({
         folder: row.folder,
       })),
     );
+    await keepUpdates(tx, importId, updates);
     await tx
       .update(imports)
-      .set({ movedAt: at, rows: sql`${imports.rows} + ${prepared.length}` })
+      .set({ movedAt: at, rows: sql`${imports.rows} + ${input.rows.length}` })
       .where(eq(imports.id, importId));
-    return { rows: prepared.length };
+    return { rows: input.rows.length, entryIds: prepared.map((row) => row.entryId) };
   },
   journal: () => null,
   tell: () => [],
@@ -201,7 +206,8 @@ export const publishImport = command({
       .from(importRows)
       .where(eq(importRows.importId, importId))
       .groupBy(importRows.folder);
-    if (paths.length === 0) throw new Refused("bad-input", "There is nothing to bring in.");
+    const updated = await publishUpdates(tx, importId, personIdOf(caller)!, at);
+    if (paths.length === 0 && updated.length === 0) throw new Refused("bad-input", "There is nothing to bring in.");
     const made: string[] = [];
     const keeper = new FolderKeeper(tx, found, { personId: personIdOf(caller)!, at, commandId }, made);
     for (const { folder } of paths) {
@@ -213,15 +219,26 @@ export const publishImport = command({
     }
     await tx.update(imports).set({ publishedAt: at, foldersMade: made }).where(eq(imports.id, importId));
     const place = await nodeName(tx, found.parentId);
-    return { entries: paths.reduce((sum, row) => sum + row.count, 0), folders: made.length, place };
+    return { entries: paths.reduce((sum, row) => sum + row.count, 0), folders: made.length, place, updated };
   },
-  journal: ({ result, allowed }) => ({
-    node: allowed.found.parentId,
-    vault: allowed.vaultId,
-    details: { entries: result.entries, folders: result.folders },
-    names: { [allowed.found.parentId]: result.place },
-  }),
-  tell: ({ allowed }) => [`vault:${allowed.vaultId}`],
+  journal: ({ result, allowed }) => [
+    {
+      node: allowed.found.parentId,
+      vault: allowed.vaultId,
+      details: { entries: result.entries, folders: result.folders, updated: result.updated.length },
+      names: { [allowed.found.parentId]: result.place },
+    },
+    ...result.updated.map(({ entryId, vaultId, name }) => ({
+      node: entryId,
+      vault: vaultId,
+      details: { updated: true },
+      names: { [entryId]: name },
+    })),
+  ],
+  tell: ({ result, allowed }) => [
+    `vault:${allowed.vaultId}`,
+    ...result.updated.map(({ vaultId }) => `vault:${vaultId}` as const),
+  ],
 });
 
 /** Folders by their names below the place of an import: those that are there, else new ones. */
@@ -305,6 +322,14 @@ export const sweepImports = command({
       .innerJoin(imports, eq(imports.id, importRows.importId))
       .where(isNotNull(imports.cancelledAt))
       .limit(CHUNK);
+    await tx
+      .delete(importUpdates)
+      .where(
+        inArray(
+          importUpdates.importId,
+          tx.select({ id: imports.id }).from(imports).where(isNotNull(imports.cancelledAt)),
+        ),
+      );
     if (rows.length === 0) return false;
     const entryIds = rows.map((row) => row.entryId);
     await tx.delete(fingerprints).where(
@@ -323,202 +348,4 @@ export const sweepImports = command({
   },
   journal: () => null,
   tell: () => [],
-});
-
-const comparable = z.strictObject({
-  page: z.string().max(2000),
-  userName: z.string().max(500),
-  password: z.string().max(1000),
-});
-
-export type Likeness = "new" | "same" | "other password";
-
-/** Of one person a quarter of an hour: enough for the largest file, twice over. */
-const MOST_COMPARISONS = 400;
-
-/** Whether logins are kept already: looked for only among entries that the caller may Reveal, and not without end. */
-export const compareRows = command({
-  name: "vaults.compareRows",
-  input: z.strictObject({ rows: z.array(comparable).max(500) }),
-  by: ["person"],
-  allow: async ({ tx, me, at, house }) => {
-    const key = attemptKey(house.keys, "compare rows", me!.id);
-    await requireFewAttempts(tx, key, MOST_COMPARISONS, at);
-    return { key };
-  },
-  run: async ({ tx, me, input, at, house, allowed }): Promise<Likeness[]> => {
-    await countAttempt(tx, allowed.key, at);
-    const sites = [...new Set(input.rows.map((row) => siteOf(hostOf(row.page) ?? "")).filter(Boolean))];
-    if (sites.length === 0) return input.rows.map(() => "new");
-    const { levels } = await loadReach(tx, me!, at);
-    const kept = (
-      await tx
-        .select({ id: entries.nodeId, host: entries.host, versionId: entries.versionId })
-        .from(entries)
-        .where(and(inArray(entries.site, sites), isNull(entries.binnedAt)))
-    ).filter((row) => atLeast(levels.get(row.id) ?? "none", "reveal"));
-    const marks = new Map(
-      (
-        await marksOf(
-          tx,
-          kept.map((row) => row.versionId),
-        )
-      ).map((row) => [`${row.versionId} ${row.field}`, row.fingerprint]),
-    );
-    return input.rows.map((row): Likeness => {
-      const host = hostOf(row.page);
-      const userMark = row.userName === "" ? undefined : fingerprint(house.keys, "userName", row.userName);
-      const alike = kept.filter((one) => one.host === host && marks.get(`${one.versionId} userName`) === userMark);
-      if (alike.length === 0) return "new";
-      const mark = row.password === "" ? undefined : fingerprint(house.keys, "password", row.password);
-      return alike.some((one) => marks.get(`${one.versionId} password`) === mark) ? "same" : "other password";
-    });
-  },
-  journal: () => null,
-  tell: () => [],
-});
-
-async function marksOf(tx: Reader, versionIds: string[]) {
-  const found: (typeof fingerprints.$inferSelect)[] = [];
-  for (let i = 0; i < versionIds.length; i += 500)
-    found.push(
-      ...(await tx
-        .select()
-        .from(fingerprints)
-        .where(inArray(fingerprints.versionId, versionIds.slice(i, i + 500)))),
-    );
-  return found;
-}
-
-/** The import, by whoever made it or a steward of where it went; within a day. */
-async function requireUndoable(context: Asking, importId: string) {
-  const { tx, me, at } = context;
-  const [found] = await tx.select().from(imports).where(eq(imports.id, importId));
-  if (!found?.publishedAt) throw notFound();
-  const allowed = await requireLevel(context, found.parentId, found.personId === me?.id ? "edit" : "steward");
-  if (found.undoneAt !== null) throw new Refused("conflict", "It has been undone already.");
-  if (at - found.publishedAt > DAY_MS) throw new Refused("conflict", "It can be undone for a day. That is over.");
-  return { ...allowed, found };
-}
-
-interface Brought {
-  entryId: string;
-  name: string;
-  /** Somebody changed, moved, granted or used it since; in words, null when nobody did. */
-  since: string | null;
-}
-
-async function broughtIn(tx: Reader, found: ImportRow): Promise<Brought[]> {
-  const rows = await tx.all<{
-    entryId: string;
-    name: string;
-    binned: number;
-    changed: number;
-    moved: number;
-    granted: number;
-    used: number;
-  }>(sql`
-    select r.entry_id as "entryId", e.name as name,
-      e.binned_at is not null as binned,
-      e.version_id <> r.version_id as changed,
-      not exists (select 1 from places p where p.id = r.place_id and p.valid_until is null) as moved,
-      exists (select 1 from grants g where g.node_id = r.entry_id) as granted,
-      exists (select 1 from sign_ins s where s.entry_id = r.entry_id) as used
-    from import_rows r join entries e on e.node_id = r.entry_id where r.import_id = ${found.id}
-    order by e.name`);
-  return rows
-    .filter((row) => row.binned === 0)
-    .map((row) => ({
-      entryId: row.entryId,
-      name: row.name,
-      since: row.changed
-        ? "changed"
-        : row.moved
-          ? "moved"
-          : row.granted
-            ? "given to somebody"
-            : row.used
-              ? "used"
-              : null,
-    }));
-}
-
-/** How an import stands: what undoing it would take, what stays unless it is ticked, and what needs a look. */
-export const importPage = query({
-  name: "vaults.import",
-  input: z.strictObject({ importId: idSchema }),
-  by: ["person"],
-  allow: (context) => requireUndoable(context, context.input.importId),
-  run: async ({ tx, me, at, allowed: { found } }) => {
-    const brought = await broughtIn(tx, found);
-    // What others have taken out of the reader's reach since is counted, but no longer named.
-    const { levels } = await loadReach(tx, me!, at);
-    const named = (one: { entryId: string }) => atLeast(levels.get(one.entryId) ?? "none", "use");
-    const look = await tx.all<{ entryId: string; name: string; page: string; mark: string | null }>(sql`
-      select e.node_id as "entryId", e.name as name, e.sign_in_page as page, f.fingerprint as mark
-      from import_rows r join entries e on e.node_id = r.entry_id
-        left join fingerprints f on f.version_id = r.version_id and f.field = ${PASSWORD}
-      where r.import_id = ${found.id} and e.binned_at is null`);
-    const twins = new Map<string, number>();
-    for (const { mark } of look) if (mark !== null) twins.set(mark, (twins.get(mark) ?? 0) + 1);
-    return {
-      entries: brought.length,
-      stays: brought.filter((one) => one.since !== null && named(one)),
-      /** Stay whatever is ticked: out of the reader's reach by now. */
-      beyond: brought.filter((one) => one.since !== null && !named(one)).length,
-      parentId: found.parentId,
-      vaultId: found.vaultId,
-      look: sortByName(look.filter(named)).flatMap(({ entryId, name, page, mark }) => {
-        const same = mark === null ? 0 : twins.get(mark)!;
-        const reasons = [
-          ...(page === "" ? ["no sign-in page"] : []),
-          ...(page !== "" && new URL(page).pathname === "/" ? ["the home page instead of the sign-in page"] : []),
-          ...(page.startsWith("http:") ? ["http, which anybody on the way can read"] : []),
-          ...(same > 1 ? [`the same password ${same} times`] : []),
-        ];
-        return reasons.length > 0 ? [{ entryId, name, reasons }] : [];
-      }),
-    };
-  },
-});
-
-export const undoImport = command({
-  name: "vaults.undoImport",
-  input: z.strictObject({ importId: idSchema, also: z.array(idSchema).max(MOST_ENTRIES).default([]) }),
-  by: ["person"],
-  allow: (context) => requireUndoable(context, context.input.importId),
-  run: async ({ tx, me, input, caller, at, allowed: { found } }) => {
-    const also = new Set(input.also);
-    const { levels } = await loadReach(tx, me!, at);
-    const gone = (await broughtIn(tx, found)).filter(
-      (one) => one.since === null || (also.has(one.entryId) && atLeast(levels.get(one.entryId) ?? "none", "edit")),
-    );
-    const binned = { binnedAt: at, binnedBy: personIdOf(caller) };
-    for (let i = 0; i < gone.length; i += 500)
-      await tx
-        .update(entries)
-        .set(binned)
-        .where(
-          inArray(
-            entries.nodeId,
-            gone.slice(i, i + 500).map((one) => one.entryId),
-          ),
-        );
-    // The innermost first: a folder is empty when nothing that is not in the bin lies in it.
-    for (const folderId of found.foldersMade.toReversed())
-      await tx.run(sql`
-        update folders set binned_at = ${at}, binned_by = ${personIdOf(caller)}, binned_with = ${folderId}
-        where node_id = ${folderId} and binned_at is null and not exists (
-          select 1 from places p left join entries e on e.node_id = p.node_id left join folders f on f.node_id = p.node_id
-          where p.parent_id = ${folderId} and p.valid_until is null and coalesce(e.binned_at, f.binned_at) is null)`);
-    await tx.update(imports).set({ undoneAt: at }).where(eq(imports.id, found.id));
-    return { entries: gone.length, place: await nodeName(tx, found.parentId) };
-  },
-  journal: ({ result, allowed }) => ({
-    node: allowed.found.parentId,
-    vault: allowed.vaultId,
-    details: { entries: result.entries },
-    names: { [allowed.found.parentId]: result.place },
-  }),
-  tell: ({ allowed }) => [`vault:${allowed.vaultId}`],
 });

@@ -32,6 +32,8 @@ CREATE TABLE `import_updates` (
 	`entry_id` text NOT NULL,
 	`before_version_id` text NOT NULL,
 	`version_id` text NOT NULL,
+	`pending` text,
+	`sealed` blob,
 	PRIMARY KEY(`import_id`, `entry_id`)
 );
 --> statement-breakpoint

@@ -1,7 +1,7 @@
 import { BroughtIn } from "@/interface/bringIn/BroughtIn";
 import { Page } from "@/interface/frame/Frame";
 import { ask, me } from "@/server/page";
-import { importPage } from "@/server/vaults/importing";
+import { importPage } from "@/server/vaults/importUndo";
 
 export const metadata = { title: "Brought in" };
 

@@ -1,0 +1,89 @@
+/** Whether rows of a file are kept already, asked before they are brought in. */
+import { and, inArray, isNull } from "drizzle-orm";
+import { z } from "zod";
+import { atLeast } from "../../core/access";
+import { hostOf } from "../../core/signin/address";
+import { siteOf } from "../../core/signin/site";
+import { loadReach } from "../access/load";
+import { command } from "../command";
+import type { Reader } from "../database/client";
+import { entries, fingerprints } from "../database/schema";
+import { attemptKey, countAttempt, requireFewAttempts } from "../people/attempts";
+import { fingerprint } from "./sealing";
+
+const comparable = z.strictObject({
+  page: z.string().max(2000),
+  userName: z.string().max(500),
+  password: z.string().max(1000),
+});
+
+export type Likeness = "new" | "same" | "other password";
+
+export interface Compared {
+  likeness: Likeness;
+  /** The one that is like it, where its password may be changed by the asker. */
+  entryId: string | null;
+}
+
+/** Of one person a quarter of an hour: enough for the largest file, twice over. */
+const MOST_COMPARISONS = 400;
+
+/** Whether logins are kept already: looked for only among entries that the caller may Reveal, and not without end. */
+export const compareRows = command({
+  name: "vaults.compareRows",
+  input: z.strictObject({ rows: z.array(comparable).max(500) }),
+  by: ["person"],
+  allow: async ({ tx, me, at, house }) => {
+    const key = attemptKey(house.keys, "compare rows", me!.id);
+    await requireFewAttempts(tx, key, MOST_COMPARISONS, at);
+    return { key };
+  },
+  run: async ({ tx, me, input, at, house, allowed }): Promise<Compared[]> => {
+    await countAttempt(tx, allowed.key, at);
+    const sites = [...new Set(input.rows.map((row) => siteOf(hostOf(row.page) ?? "")).filter(Boolean))];
+    if (sites.length === 0) return input.rows.map(() => NOTHING_LIKE_IT);
+    const { levels } = await loadReach(tx, me!, at);
+    const kept = (
+      await tx
+        .select({ id: entries.nodeId, host: entries.host, versionId: entries.versionId })
+        .from(entries)
+        .where(and(inArray(entries.site, sites), isNull(entries.binnedAt)))
+    ).filter((row) => atLeast(levels.get(row.id) ?? "none", "reveal"));
+    const marks = new Map(
+      (
+        await marksOf(
+          tx,
+          kept.map((row) => row.versionId),
+        )
+      ).map((row) => [`${row.versionId} ${row.field}`, row.fingerprint]),
+    );
+    return input.rows.map((row): Compared => {
+      const host = hostOf(row.page);
+      const userMark = row.userName === "" ? undefined : fingerprint(house.keys, "userName", row.userName);
+      const alike = kept.filter((one) => one.host === host && marks.get(`${one.versionId} userName`) === userMark);
+      if (alike.length === 0) return NOTHING_LIKE_IT;
+      const mark = row.password === "" ? undefined : fingerprint(house.keys, "password", row.password);
+      if (alike.some((one) => marks.get(`${one.versionId} password`) === mark))
+        return { likeness: "same", entryId: null };
+      // Of several with that user name nobody can say which one the file means.
+      const [only, another] = alike.filter((one) => atLeast(levels.get(one.id) ?? "none", "edit"));
+      return { likeness: "other password", entryId: only && !another ? only.id : null };
+    });
+  },
+  journal: () => null,
+  tell: () => [],
+});
+
+const NOTHING_LIKE_IT: Compared = { likeness: "new", entryId: null };
+
+async function marksOf(tx: Reader, versionIds: string[]) {
+  const found: (typeof fingerprints.$inferSelect)[] = [];
+  for (let i = 0; i < versionIds.length; i += 500)
+    found.push(
+      ...(await tx
+        .select()
+        .from(fingerprints)
+        .where(inArray(fingerprints.versionId, versionIds.slice(i, i + 500)))),
+    );
+  return found;
+}

@@ -1,0 +1,173 @@
+/**
+ * Entries that an import changes instead of making new ones: they get the password of the row, and its code. The new
+ * versions wait under the import, sealed, and nobody sees them before it is published.
+ */
+import { and, eq } from "drizzle-orm";
+import { CODE, PASSWORD } from "../../core/kinds/kind";
+import type { Transaction } from "../database/client";
+import { entries, entryVersions, fingerprints, importUpdates, sightings } from "../database/schema";
+import type { Galtry } from "../galtry";
+import { uuidv7 } from "../ids";
+import { Refused } from "../refused";
+import { kindOf } from "./kinds";
+import { openValues, vaultKey } from "./sealing";
+import { composeVersion, currentVersion, rewrite, valuesIn, valuesOfVersion } from "./writing";
+
+type Update = typeof importUpdates.$inferInsert;
+
+/** The version that the entry would have; nothing is written, and who may is asked elsewhere. */
+export async function composeUpdate(
+  house: Galtry,
+  entryId: string,
+  row: Record<string, unknown>,
+  personId: string,
+  at: number,
+): Promise<Omit<Update, "importId">> {
+  const [entry] = await house.db.select().from(entries).where(eq(entries.nodeId, entryId));
+  if (!entry) throw new Refused("conflict", "An entry that would be changed is gone. Look the file over again.");
+  const current = await currentVersion(house.db, entry);
+  const kind = await kindOf(house.db, entry.kind);
+  const before = await openValues(house.db, house.keys, current);
+  const values = valuesOfVersion(kind, current, before);
+  const given = valuesIn(kind, {
+    name: entry.name,
+    ...(kind.fields.some((field) => field.id === "signInPage" && field.required) && { signInPage: entry.signInPage }),
+    [PASSWORD]: row[PASSWORD],
+    ...(row[CODE] ? { [CODE]: row[CODE] } : {}),
+  });
+  const composed = await composeVersion(await vaultKey(house.db, house.keys, current.vaultId), house, {
+    kind,
+    entryId,
+    vaultId: current.vaultId,
+    number: current.number + 1,
+    personId,
+    at,
+    values: {
+      ...values,
+      code: given.code === undefined ? values.code : given.code,
+      fields: { ...values.fields, [PASSWORD]: given.fields[PASSWORD] ?? "" },
+    },
+    before,
+    how: "brought in",
+    earlier: current,
+  });
+  const seen = new Set(composed.sightings.map((one) => one.field));
+  return {
+    entryId,
+    beforeVersionId: current.id,
+    versionId: composed.version.id,
+    sealed: composed.version.sealed,
+    pending: {
+      number: composed.version.number,
+      vaultId: composed.version.vaultId,
+      keyVersion: composed.version.keyVersion,
+      open: composed.version.open,
+      hasCode: composed.row.hasCode,
+      fingerprints: composed.fingerprints.map(({ field, fingerprint }) => ({
+        field,
+        fingerprint,
+        seen: seen.has(field),
+      })),
+    },
+  };
+}
+
+export async function keepUpdates(tx: Transaction, importId: string, updates: Omit<Update, "importId">[]) {
+  if (updates.length === 0) return;
+  await tx
+    .insert(importUpdates)
+    .values(updates.map((one) => ({ ...one, importId })))
+    .onConflictDoNothing();
+}
+
+/**
+ * Puts them in the place of what is there. @throws Refused when somebody changed one meanwhile: then nothing of the
+ * import is published.
+ */
+export async function publishUpdates(tx: Transaction, importId: string, personId: string, at: number) {
+  const rows = await tx
+    .select({ update: importUpdates, name: entries.name, versionId: entries.versionId })
+    .from(importUpdates)
+    .innerJoin(entries, eq(entries.nodeId, importUpdates.entryId))
+    .where(eq(importUpdates.importId, importId));
+  for (const { update, name, versionId } of rows) {
+    const { pending, entryId } = update;
+    if (!pending || !update.sealed) continue;
+    if (versionId !== update.beforeVersionId)
+      throw new Refused("conflict", `Somebody changed ${name} meanwhile. Look the file over again.`);
+    await tx.insert(entryVersions).values({
+      id: update.versionId,
+      entryId,
+      number: pending.number,
+      vaultId: pending.vaultId,
+      keyVersion: pending.keyVersion,
+      open: pending.open,
+      sealed: update.sealed,
+      createdAt: at,
+      createdBy: personId,
+    });
+    await tx
+      .insert(fingerprints)
+      .values(
+        pending.fingerprints.map(({ field, fingerprint }) => ({ versionId: update.versionId, field, fingerprint })),
+      );
+    const seen = pending.fingerprints.filter((one) => one.seen);
+    if (seen.length > 0)
+      await tx.insert(sightings).values(
+        seen.map(({ field, fingerprint }) => ({
+          id: uuidv7(),
+          entryId,
+          field,
+          fingerprint,
+          personId,
+          at,
+          how: "brought in" as const,
+        })),
+      );
+    await tx
+      .update(entries)
+      .set({ versionId: update.versionId, hasCode: pending.hasCode, changedAt: at, changedBy: personId })
+      .where(eq(entries.nodeId, entryId));
+    await tx
+      .update(importUpdates)
+      .set({ pending: null, sealed: null })
+      .where(and(eq(importUpdates.importId, importId), eq(importUpdates.entryId, entryId)));
+  }
+  return rows.map(({ update, name }) => ({ entryId: update.entryId, name, vaultId: update.pending?.vaultId ?? "" }));
+}
+
+/** What an import changed, and whether somebody has changed it again since. */
+export async function updatedBy(tx: Pick<Transaction, "select">, importId: string) {
+  const rows = await tx
+    .select({ update: importUpdates, entry: entries })
+    .from(importUpdates)
+    .innerJoin(entries, eq(entries.nodeId, importUpdates.entryId))
+    .where(eq(importUpdates.importId, importId));
+  return rows.map(({ update, entry }) => ({ update, entry, changedSince: entry.versionId !== update.versionId }));
+}
+
+/** Each gets its version of before back, as a new one; what others changed since stays. @returns how many */
+export async function takeBackUpdates(
+  tx: Transaction,
+  house: Galtry,
+  importId: string,
+  personId: string,
+  at: number,
+): Promise<number> {
+  let back = 0;
+  for (const { update, entry, changedSince } of await updatedBy(tx, importId)) {
+    if (changedSince) continue;
+    const [before] = await tx.select().from(entryVersions).where(eq(entryVersions.id, update.beforeVersionId));
+    if (!before) continue;
+    const sealed = await openValues(tx, house.keys, before);
+    await rewrite(tx, house, {
+      entry,
+      personId,
+      at,
+      how: null,
+      change: (_values, kind) => valuesOfVersion(kind, before, sealed),
+    });
+    back++;
+  }
+  return back;
+}
