@@ -131,7 +131,7 @@ function candidates(tree: Json): Map<string, Found[]> {
       around.set(name, outer);
     }
   };
-  walk(tree, "", [], 0, "");
+  walk(tree, Array.isArray(tree) ? "records" : "", [], 0, "");
   return sets;
 }
 

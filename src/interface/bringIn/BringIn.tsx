@@ -3,13 +3,12 @@
 import { useRouter } from "next/navigation";
 import { type DragEvent, useEffect, useRef, useState } from "react";
 import styled from "styled-components";
-import { HIDDEN, MEANINGS, type Meaning, wrongMeanings } from "@/core/formats/columns";
-import { MOST_ENTRIES } from "@/core/formats/rows";
 import type { Place } from "@/server/vaults/places";
-import { Button, CheckField, ChoiceField, Notice, Row, Select, Stack } from "../shared/controls";
+import { Button, CheckField, ChoiceField, Notice, Row, Stack, TextField } from "../shared/controls";
 import { Form } from "../shared/Form";
-import type { Opened } from "./bringIn.worker";
-import { type Step, useBringIn } from "./useBringIn";
+import { ColumnsStep } from "./ColumnsStep";
+import { LookStep } from "./LookStep";
+import { useBringIn } from "./useBringIn";
 
 const Drop = styled.div`
   display: grid;
@@ -21,36 +20,22 @@ const Drop = styled.div`
   &[data-over="true"] { border-color: var(--copper); background: var(--pick); }
 `;
 
-const Columns = styled.table`
-  width: 100%;
-  border-collapse: collapse;
-  border-top: 3px solid var(--ink);
-  th, td { padding: 8px 14px 8px 0; border-bottom: 1px solid var(--rule); text-align: left; vertical-align: top; overflow-wrap: anywhere; }
-  thead th { color: var(--soft); font-size: 13.5px; }
-  td.samples { color: var(--soft); font: 13.5px/20px var(--mono); }
-  td.means { width: 240px; }
-  @media (max-width: 719px) {
-    thead { display: none; }
-    tr { display: grid; padding: 10px 0; border-bottom: 1px solid var(--rule); }
-    th, td { border: 0; padding: 2px 0; }
-    td.means { width: auto; }
-  }
-`;
-
 interface BringInProps {
   vaultId: string;
   places: Place[];
   start: string;
 }
 
-/** A file of logins becomes entries: chosen, understood, looked over, brought in as a whole or not at all. */
+/** A file becomes entries: chosen, understood, looked over, brought in as a whole or not at all. */
 export function BringIn({ vaultId, places, start }: BringInProps) {
   const router = useRouter();
-  const { step, busy, wrong, open, look, bringIn, stop, again } = useBringIn();
+  const bringing = useBringIn();
+  const { step, busy, wrong } = bringing;
   const [parentId, setParentId] = useState(start);
   useEffect(() => {
     if (step.step === "over") router.push(`/vaults/${vaultId}/brought-in/${step.importId}`);
   }, [step, router, vaultId]);
+  const where = <Where places={places} parentId={parentId} setParentId={setParentId} />;
   return (
     <Stack style={{ maxWidth: 860 }}>
       {wrong && (
@@ -63,31 +48,49 @@ export function BringIn({ vaultId, places, start }: BringInProps) {
           {busy}
         </Notice>
       )}
-      {step.step === "choose" && <Choose onFile={open} busy={busy !== null} />}
+      {step.step === "choose" && <Choose onFile={bringing.open} onFiles={bringing.openFiles} busy={busy !== null} />}
+      {step.step === "locked" && (
+        <Locked file={step.file} busy={busy !== null} onSecret={bringing.unlock} onAgain={bringing.again} />
+      )}
       {step.step === "columns" && (
         <ColumnsStep
+          key={`${step.file} ${step.opened.shape === "table" ? step.opened.part : ""}`}
           file={step.file}
           opened={step.opened}
-          places={places}
-          parentId={parentId}
-          setParentId={setParentId}
+          where={where}
           busy={busy !== null}
-          onLook={look}
-          onAgain={again}
+          onPart={bringing.choosePart}
+          onLook={bringing.look}
+          onAgain={bringing.again}
         />
       )}
-      {step.step === "look" && <LookStep step={step} onGo={(leave) => bringIn(parentId, leave)} onAgain={again} />}
+      {step.step === "files" && (
+        <FilesStep
+          files={step.files}
+          where={where}
+          onGo={(keepFolders) => bringing.bringInFiles(parentId, keepFolders)}
+          onAgain={bringing.again}
+        />
+      )}
+      {step.step === "look" && (
+        <LookStep
+          step={step}
+          lines={bringing.lines}
+          onGo={(leave, updates) => bringing.bringIn(parentId, leave, updates)}
+          onAgain={bringing.again}
+        />
+      )}
       {step.step === "running" && (
         <section aria-live="polite">
           <p style={{ marginBottom: 10 }}>
             <b>
               {step.done.toLocaleString("en-GB")} of {step.of.toLocaleString("en-GB")}
             </b>{" "}
-            are sealed. Nobody sees any of them until all are there.
+            {step.what}
           </p>
           <progress value={step.done} max={step.of} style={{ width: "100%" }} aria-label="Brought in" />
           <Row style={{ marginTop: 12 }}>
-            <Button onPress={stop} isDisabled={step.stopping}>
+            <Button onPress={bringing.stop} isDisabled={step.stopping}>
               Stop
             </Button>
           </Row>
@@ -98,8 +101,33 @@ export function BringIn({ vaultId, places, start }: BringInProps) {
   );
 }
 
-function Choose({ onFile, busy }: { onFile: (file: File) => void; busy: boolean }) {
+interface WhereProps {
+  places: Place[];
+  parentId: string;
+  setParentId: (id: string) => void;
+}
+
+function Where({ places, parentId, setParentId }: WhereProps) {
+  return (
+    <ChoiceField label="Where to" value={parentId} onText={setParentId}>
+      {places.map((place) => (
+        <option key={place.id} value={place.id}>
+          {place.name}
+        </option>
+      ))}
+    </ChoiceField>
+  );
+}
+
+interface ChooseProps {
+  onFile: (file: File) => void;
+  onFiles: (files: File[]) => void;
+  busy: boolean;
+}
+
+function Choose({ onFile, onFiles, busy }: ChooseProps) {
   const input = useRef<HTMLInputElement>(null);
+  const folder = useRef<HTMLInputElement>(null);
   const [over, setOver] = useState(false);
   const drop = (event: DragEvent) => {
     event.preventDefault();
@@ -108,191 +136,123 @@ function Choose({ onFile, busy }: { onFile: (file: File) => void; busy: boolean 
     if (file) onFile(file);
   };
   return (
-    <Drop
-      data-over={over}
-      onDragOver={(event) => {
-        event.preventDefault();
-        setOver(true);
-      }}
-      onDragLeave={() => setOver(false)}
-      onDrop={drop}
-    >
-      <p>
-        <b>Drop a CSV file here</b>, or choose one. Browsers and other programs write such files: look for “export”
-        where they keep passwords. It is read in this browser; the file itself is sent nowhere.
-      </p>
-      <Button look="go" onPress={() => input.current?.click()} isDisabled={busy}>
-        Choose a file
-      </Button>
-      <input
-        ref={input}
-        type="file"
-        accept=".csv,.tsv,.txt,text/csv,text/plain"
-        aria-label="File"
-        hidden
-        onChange={(event) => {
-          const file = event.target.files?.[0];
-          if (file) onFile(file);
-          event.target.value = "";
+    <>
+      <Drop
+        data-over={over}
+        onDragOver={(event) => {
+          event.preventDefault();
+          setOver(true);
         }}
-      />
-    </Drop>
+        onDragLeave={() => setOver(false)}
+        onDrop={drop}
+      >
+        <p>
+          <b>Drop a file here</b>, or choose one. Browsers and other programs write such files: look for “export” where
+          they keep passwords. It is read in this browser; the file itself is sent nowhere.
+        </p>
+        <Button look="go" onPress={() => input.current?.click()} isDisabled={busy}>
+          Choose a file
+        </Button>
+        <p className="soft small">
+          CSV of any origin, XML or JSON of any shape, credential exchange JSON, a list of otpauth addresses, vCard; or
+          one of these encrypted with age.
+        </p>
+        <input
+          ref={input}
+          type="file"
+          aria-label="File"
+          hidden
+          onChange={(event) => {
+            const file = event.target.files?.[0];
+            if (file) onFile(file);
+            event.target.value = "";
+          }}
+        />
+      </Drop>
+      <Row>
+        <Button onPress={() => folder.current?.click()} isDisabled={busy}>
+          A folder of files, as documents
+        </Button>
+        <input
+          ref={(element) => {
+            folder.current = element;
+            element?.setAttribute("webkitdirectory", "");
+          }}
+          type="file"
+          aria-label="Folder of files"
+          hidden
+          multiple
+          onChange={(event) => {
+            onFiles([...(event.target.files ?? [])]);
+            event.target.value = "";
+          }}
+        />
+      </Row>
+    </>
   );
 }
 
-const SEPARATORS: Record<string, string> = { ",": "commas", ";": "semicolons", "\t": "tabs", "|": "strokes" };
-
-interface ColumnsStepProps {
+interface LockedProps {
   file: string;
-  opened: Opened;
-  places: Place[];
-  parentId: string;
-  setParentId: (id: string) => void;
   busy: boolean;
-  onLook: (meanings: Meaning[], keepFolders: boolean) => void;
+  onSecret: (secret: string) => void;
   onAgain: () => void;
 }
 
-function ColumnsStep({ file, opened, places, parentId, setParentId, busy, onLook, onAgain }: ColumnsStepProps) {
-  const [meanings, setMeanings] = useState<Meaning[]>(() => opened.columns.map((column) => column.guess));
-  const [keepFolders, setKeepFolders] = useState(true);
-  const refused = wrongMeanings(meanings);
+/** An age file: what opens it stays in this browser. */
+function Locked({ file, busy, onSecret, onAgain }: LockedProps) {
+  const [secret, setSecret] = useState("");
   return (
     <Form
-      verb="Look it over"
-      onSend={() => onLook(meanings, keepFolders)}
+      verb="Open it"
+      onSend={() => onSecret(secret)}
       running={busy}
-      unready={refused !== null}
-      wrong={refused}
+      unready={secret === ""}
       acts={<Button onPress={onAgain}>Another file</Button>}
     >
       <p>
-        <b>{file}</b>: {opened.rows.toLocaleString("en-GB")} {opened.rows === 1 ? "row" : "rows"}, {opened.encoding},
-        separated by {SEPARATORS[opened.separator] ?? `“${opened.separator}”`}. What is each column?
+        <b>{file}</b> is encrypted with age. It is opened in this browser: neither the file nor what opens it is sent.
       </p>
-      <Columns>
-        <thead>
-          <tr>
-            <th scope="col">Column</th>
-            <th scope="col">Such as</th>
-            <th scope="col">Becomes</th>
-          </tr>
-        </thead>
-        <tbody>
-          {opened.columns.map((column, i) => (
-            <tr key={i}>
-              <th scope="row">{column.name}</th>
-              <td className="samples">
-                {HIDDEN.has(meanings[i]!)
-                  ? column.samples.length > 0 && "••••••••••••"
-                  : column.samples.map((sample) => <div key={sample}>{sample}</div>)}
-              </td>
-              <td className="means">
-                <Select
-                  aria-label={`${column.name} becomes`}
-                  value={meanings[i]}
-                  onChange={(event) =>
-                    setMeanings(meanings.map((one, at) => (at === i ? (event.target.value as Meaning) : one)))
-                  }
-                >
-                  {MEANINGS.map(({ meaning, label }) => (
-                    <option key={meaning} value={meaning}>
-                      {label}
-                    </option>
-                  ))}
-                </Select>
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </Columns>
-      <ChoiceField label="Where to" value={parentId} onText={setParentId}>
-        {places.map((place) => (
-          <option key={place.id} value={place.id}>
-            {place.name}
-          </option>
-        ))}
-      </ChoiceField>
-      {meanings.includes("folder") && (
-        <CheckField
-          label="Keep the file’s folders"
-          hint="made where they are not there yet"
-          checked={keepFolders}
-          onTick={setKeepFolders}
-        />
-      )}
+      <TextField
+        label="Its passphrase, or an identity"
+        type="password"
+        autoComplete="off"
+        value={secret}
+        onText={setSecret}
+        hint="an identity begins with AGE-SECRET-KEY-1"
+        autoFocus
+      />
     </Form>
   );
 }
 
-interface LookStepProps {
-  step: Extract<Step, { step: "look" }>;
-  onGo: (leave: number[]) => Promise<void>;
+interface FilesProps {
+  files: File[];
+  where: React.ReactNode;
+  onGo: (keepFolders: boolean) => void;
   onAgain: () => void;
 }
 
-function LookStep({ step: { looked, alike }, onGo, onAgain }: LookStepProps) {
-  const [takeSame, setTakeSame] = useState(false);
-  const [takeOther, setTakeOther] = useState(true);
-  const [sent, setSent] = useState(false);
-  const leave = [...(takeSame ? [] : alike.same), ...(takeOther ? [] : alike.otherPassword)];
-  const count = looked.good - leave.length;
-  const say = (n: number, one: string, many: string) => `${n.toLocaleString("en-GB")} ${n === 1 ? one : many}`;
+function FilesStep({ files, where, onGo, onAgain }: FilesProps) {
+  const [keepFolders, setKeepFolders] = useState(true);
+  const size = files.reduce((sum, file) => sum + file.size, 0);
   return (
     <Form
-      verb={`Bring in ${say(count, "entry", "entries")}`}
-      onSend={async () => {
-        setSent(true);
-        await onGo(leave);
-        setSent(false);
-      }}
-      running={sent}
-      unready={count === 0 || count > MOST_ENTRIES}
-      wrong={
-        count > MOST_ENTRIES
-          ? `At most ${MOST_ENTRIES.toLocaleString("en-GB")} entries are brought in at once: cut the file in parts.`
-          : null
-      }
-      acts={<Button onPress={onAgain}>Another file</Button>}
+      verb={`Bring in ${files.length.toLocaleString("en-GB")} ${files.length === 1 ? "document" : "documents"}`}
+      onSend={() => onGo(keepFolders)}
+      acts={<Button onPress={onAgain}>Something else</Button>}
     >
       <p>
-        {say(looked.good, "row", "rows")} can be kept
-        {looked.folders > 0 && `, in ${say(looked.folders, "folder", "folders")}`}.
+        {files.length.toLocaleString("en-GB")} files, {(size / 1024 / 1024).toFixed(1)} MB in all. Each becomes a
+        document with the file attached, sealed as secrets are.
       </p>
-      {looked.twice > 0 && <p>{say(looked.twice, "row stands", "rows stand")} in the file twice: once is enough.</p>}
-      {alike.same.length > 0 && (
-        <CheckField
-          label={`Bring in again ${say(alike.same.length, "login that is", "logins that are")} kept already`}
-          hint="same site, user name and password"
-          checked={takeSame}
-          onTick={setTakeSame}
-        />
-      )}
-      {alike.otherPassword.length > 0 && (
-        <CheckField
-          label={`Bring in ${say(alike.otherPassword.length, "login that is", "logins that are")} kept with another password`}
-          hint="as entries of their own, beside what is kept"
-          checked={takeOther}
-          onTick={setTakeOther}
-        />
-      )}
-      {looked.wrongs > 0 && (
-        <Notice>
-          <b>{say(looked.wrongs, "row", "rows")} cannot be kept</b> and {looked.wrongs === 1 ? "stays" : "stay"} in the
-          file:
-          <ul>
-            {looked.wrong.map(({ row, why }) => (
-              <li key={row}>
-                Row {row.toLocaleString("en-GB")}: {why}
-              </li>
-            ))}
-            {looked.wrongs > looked.wrong.length && (
-              <li>and {(looked.wrongs - looked.wrong.length).toLocaleString("en-GB")} more</li>
-            )}
-          </ul>
-        </Notice>
-      )}
-      <p className="small soft">It comes in whole or not at all, and can be undone for a day.</p>
+      {where}
+      <CheckField
+        label="Keep the folders of the disk"
+        hint="made where they are not there yet"
+        checked={keepFolders}
+        onTick={setKeepFolders}
+      />
     </Form>
   );
 }

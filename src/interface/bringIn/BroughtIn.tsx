@@ -20,7 +20,10 @@ export function BroughtIn({ importId, view }: { importId: string; view: ImportVi
   const to = `/vaults/${view.vaultId}${view.parentId === view.vaultId ? "" : `?in=${view.parentId}`}`;
   return (
     <Stack style={{ maxWidth: 760 }}>
-      <h1>{count(view.entries)} brought in</h1>
+      <h1>
+        {count(view.entries)} brought in
+        {view.updated > 0 && `, ${view.updated.toLocaleString("en-GB")} updated`}
+      </h1>
       <Row>
         <ButtonLink href={to} data-look="go">
           See them in their place
@@ -86,6 +89,8 @@ function Undo({ importId, view, to, onClose }: UndoProps) {
         <p>
           What was brought in goes to the bin, from which it can be restored; folders that it made go where they are
           empty.
+          {view.updated > 0 &&
+            ` ${count(view.updated - view.updatedSince)} that it updated get their password of before back.`}
         </p>
         {view.stays.length > 0 && (
           <fieldset>

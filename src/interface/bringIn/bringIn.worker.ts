@@ -1,20 +1,36 @@
-/** Reads a table beside the page and keeps its rows here: a hundred thousand of them never stand in the page. */
+/** Reads a file beside the page and keeps its rows here: a hundred thousand of them never stand in the page. */
 import { guessMeanings, type Meaning } from "@/core/formats/columns";
-import { readCsv, type Table } from "@/core/formats/csv";
-import { type Incoming, readRow } from "@/core/formats/rows";
-import { decodeText } from "@/core/formats/text";
+import { type Incoming, type ReadRow, readRow } from "@/core/formats/rows";
+import { isAge, openAge, readSource, type Source } from "@/core/formats/source";
+import type { Part } from "@/core/formats/tree";
+import type { Kind } from "@/core/kinds/kind";
 
-export interface Opened {
+export interface OpenedTable {
+  shape: "table";
+  format: "CSV" | "XML" | "JSON";
   encoding: string;
-  separator: string;
+  separator: string | null;
+  /** Records that repeat, where there are several sorts of them; `part` is the one that is shown. */
+  parts: { name: string; rows: number }[];
+  part: number;
   rows: number;
+  /** The place in the file makes folders. */
+  folders: boolean;
   columns: { name: string; guess: Meaning; samples: string[] }[];
 }
 
+export interface OpenedEntries {
+  shape: "entries";
+  format: "credential exchange" | "one-time codes" | "contacts";
+  rows: number;
+  folders: boolean;
+}
+
+export type Opened = OpenedTable | OpenedEntries | { shape: "locked" };
+
 export interface Looked {
   good: number;
-  /** The first of those that cannot be kept, and how many there are. */
-  wrong: { row: number; why: string }[];
+  /** How many rows cannot be kept. */
   wrongs: number;
   /** Rows that stand in the file once more, to the letter: left out. */
   twice: number;
@@ -27,47 +43,80 @@ export interface Login {
   password: string;
 }
 
+/** A row of the file as it will fare. */
+export interface Line {
+  row: number;
+  name: string;
+  folder: string;
+  /** Place among those that can be kept; null where it cannot. */
+  at: number | null;
+  wrong: string | null;
+}
+
 export type BringInAsk =
-  | { id: number; ask: "open"; bytes: Uint8Array }
+  | { id: number; ask: "open"; bytes: Uint8Array; secret: string | null; own: Kind[] }
+  | { id: number; ask: "part"; part: number }
   | { id: number; ask: "look"; meanings: Meaning[]; keepFolders: boolean }
+  | { id: number; ask: "lines"; from: number; count: number }
   | { id: number; ask: "logins"; from: number; count: number }
-  | { id: number; ask: "leave"; these: number[] }
+  | { id: number; ask: "decide"; leave: number[]; updates: [number, string][] }
   | { id: number; ask: "chunk"; from: number };
 
+export type Outgoing = Incoming & { updates?: string };
+
 export interface Chunk {
-  rows: Incoming[];
+  rows: Outgoing[];
   /** Where the next one begins; null at the end. */
   next: number | null;
 }
 
 const SAMPLES = 3;
-const MOST_WRONG = 200;
 const CHUNK_ROWS = 100;
 /** What one request holds stays well below what the server takes. */
 const CHUNK_CHARACTERS = 700_000;
 
-let table: Table | null = null;
+let source: Source | null = null;
+let part = 0;
+let lines: Line[] = [];
 /** All that can be kept, and what of it is to be sent. */
 let ready: Incoming[] = [];
-let chosen: Incoming[] = [];
+let chosen: Outgoing[] = [];
 
-function open(bytes: Uint8Array): Opened {
-  const { text, encoding } = decodeText(bytes);
-  table = readCsv(text);
+async function open(bytes: Uint8Array, secret: string | null, own: Kind[]): Promise<Opened> {
+  if (isAge(bytes)) {
+    if (secret === null) return { shape: "locked" };
+    return open(await openAge(bytes, secret), null, own);
+  }
+  source = readSource(bytes, own);
+  part = 0;
+  return opened();
+}
+
+function opened(): Opened {
+  const now = source!;
+  if (now.shape === "entries")
+    return {
+      shape: "entries",
+      format: now.format,
+      rows: now.rows.length,
+      folders: now.rows.some((row) => (row.incoming?.folder.length ?? 0) > 0),
+    };
+  const table = now.parts[part]!;
   const guesses = guessMeanings(table.header, table.rows);
   return {
-    encoding,
-    separator: table.separator,
+    shape: "table",
+    format: now.format,
+    encoding: now.encoding,
+    separator: now.separator,
+    parts: now.parts.map(({ name, rows }) => ({ name, rows: rows.length })),
+    part,
     rows: table.rows.length,
-    columns: table.header.map((name, i) => ({
-      name,
-      guess: guesses[i]!,
-      samples: samplesOf(table!, i),
-    })),
+    folders: table.folders.some((folder) => folder.length > 0),
+    columns: table.header.map((name, i) => ({ name, guess: guesses[i]!, samples: samplesOf(table, i) })),
   };
 }
 
-function samplesOf({ rows }: Table, column: number): string[] {
+function samplesOf({ rows }: Part, column: number): string[] {
   const found: string[] = [];
   for (const row of rows) {
     const value = row[column]!.trim();
@@ -77,35 +126,58 @@ function samplesOf({ rows }: Table, column: number): string[] {
   return found;
 }
 
+function* readRows(meanings: Meaning[]): Generator<ReadRow> {
+  if (source!.shape === "entries") return yield* source!.rows;
+  const table = source!.parts[part]!;
+  for (const [i, cells] of table.rows.entries())
+    yield readRow(table.header, meanings, cells, i + 1, table.folders[i] ?? []);
+}
+
 function look(meanings: Meaning[], keepFolders: boolean): Looked {
-  const wrong: Looked["wrong"] = [];
   const known = new Set<string>();
   let [wrongs, twice] = [0, 0];
   ready = [];
-  for (const [i, cells] of table!.rows.entries()) {
-    const read = readRow(table!.header, meanings, cells, i + 1);
+  lines = [];
+  for (const read of readRows(meanings)) {
     if (read.incoming) {
       const one = keepFolders ? read.incoming : { ...read.incoming, folder: [] };
       const mark = JSON.stringify(one);
-      if (known.has(mark)) twice++;
-      else ready.push(one);
+      const again = known.has(mark);
       known.add(mark);
+      const line = { row: read.row, name: text(one.values.name), folder: one.folder.join(" › ") };
+      if (again) {
+        twice++;
+        lines.push({ ...line, at: null, wrong: "stands in the file once more, to the letter" });
+      } else {
+        lines.push({ ...line, at: ready.length, wrong: null });
+        ready.push(one);
+      }
     } else {
       wrongs++;
-      if (wrong.length < MOST_WRONG) wrong.push({ row: read.row, why: read.wrong });
+      lines.push({ row: read.row, name: "", folder: "", at: null, wrong: read.wrong });
     }
   }
   return {
     good: ready.length,
-    wrong,
     wrongs,
     twice,
     folders: new Set(ready.map((one) => one.folder.join("\u0000")).filter(Boolean)).size,
   };
 }
 
+function decide(leave: number[], updates: [number, string][]): number {
+  const left = new Set(leave);
+  const changed = new Map(updates);
+  chosen = ready.flatMap((one, at): Outgoing[] => {
+    if (left.has(at)) return [];
+    const entryId = changed.get(at);
+    return [entryId ? { ...one, updates: entryId } : one];
+  });
+  return chosen.length;
+}
+
 function chunk(from: number): Chunk {
-  const rows: Incoming[] = [];
+  const rows: Outgoing[] = [];
   let size = 0;
   let next = from;
   while (next < chosen.length && rows.length < CHUNK_ROWS) {
@@ -119,12 +191,17 @@ function chunk(from: number): Chunk {
 
 const text = (value: unknown) => (typeof value === "string" ? value : "");
 
-function answer(data: BringInAsk): unknown {
+async function answer(data: BringInAsk): Promise<unknown> {
   switch (data.ask) {
     case "open":
-      return open(data.bytes);
+      return open(data.bytes, data.secret, data.own);
+    case "part":
+      part = data.part;
+      return opened();
     case "look":
       return look(data.meanings, data.keepFolders);
+    case "lines":
+      return lines.slice(data.from, data.from + data.count);
     case "logins":
       return ready.slice(data.from, data.from + data.count).map(
         ({ values }): Login => ({
@@ -133,20 +210,17 @@ function answer(data: BringInAsk): unknown {
           password: text(values.password).slice(0, 1000),
         }),
       );
-    case "leave": {
-      const these = new Set(data.these);
-      chosen = ready.filter((_, i) => !these.has(i));
-      return chosen.length;
-    }
+    case "decide":
+      return decide(data.leave, data.updates);
     case "chunk":
       return chunk(data.from);
   }
 }
 
 addEventListener("message", ({ data }: MessageEvent<BringInAsk>) => {
-  try {
-    postMessage({ id: data.id, answer: answer(data) });
-  } catch (error) {
-    postMessage({ id: data.id, wrong: error instanceof RangeError ? error.message : "This file cannot be read." });
-  }
+  answer(data).then(
+    (given) => postMessage({ id: data.id, answer: given }),
+    (error) =>
+      postMessage({ id: data.id, wrong: error instanceof RangeError ? error.message : "This file cannot be read." }),
+  );
 });

@@ -2,25 +2,37 @@
 
 import { useEffect, useMemo, useRef, useState } from "react";
 import type { Meaning } from "@/core/formats/columns";
-import type { Likeness } from "@/server/vaults/importing";
-import { runCommand } from "../shared/ask";
+import type { Kind } from "@/core/kinds/kind";
+import type { Compared } from "@/server/vaults/comparing";
+import { runCommand, runQuery } from "../shared/ask";
+import { sendFile } from "../shared/sendFile";
 import { type Answered, workerCall } from "../shared/workerCall";
-import type { BringInAsk, Chunk, Login, Looked, Opened } from "./bringIn.worker";
+import type { BringInAsk, Chunk, Line, Login, Looked, Opened, OpenedEntries, OpenedTable } from "./bringIn.worker";
 
 /** Larger files are refused before they are read: no table of passwords is so large. */
 const MOST_BYTES = 64 * 1024 * 1024;
 const COMPARED_AT_ONCE = 500;
+const MOST_FILES = 2000;
+
+/** What is done with a row that is like an entry that is kept. */
+export type Choice = "skip" | "update" | "both";
 
 export interface Alike {
-  same: number[];
-  otherPassword: number[];
+  /** By place among the rows that can be kept. */
+  at: number;
+  /** Same password as well. */
+  same: boolean;
+  /** The entry, where its password may be changed. */
+  entryId: string | null;
 }
 
 export type Step =
   | { step: "choose" }
-  | { step: "columns"; file: string; opened: Opened }
-  | { step: "look"; file: string; opened: Opened; looked: Looked; alike: Alike }
-  | { step: "running"; done: number; of: number; stopping: boolean }
+  | { step: "locked"; file: string; bytes: Uint8Array }
+  | { step: "columns"; file: string; opened: OpenedTable | OpenedEntries }
+  | { step: "files"; files: File[] }
+  | { step: "look"; file: string; opened: OpenedTable | OpenedEntries; looked: Looked; alike: Alike[] }
+  | { step: "running"; done: number; of: number; what: string; stopping: boolean }
   | { step: "over"; importId: string };
 
 /** The steps of bringing a file in; its rows stay in a worker until they are sent. */
@@ -40,18 +52,41 @@ export function useBringIn() {
     setWrong(says);
   };
 
-  const open = async (file: File) => {
+  const read = async (file: string, bytes: Uint8Array, secret: string | null) => {
     setWrong(null);
+    setBusy(secret === null ? "Reading the file." : "Opening the file.");
+    const kinds = await runQuery<{ own: Kind[] }>("vaults.kinds", {});
+    const own = kinds.ok ? kinds.result.own : [];
+    const { answer, wrong: refused } = await worker.ask<Opened>({ ask: "open", bytes, secret, own });
+    if (refused !== null) return fail(refused);
+    setBusy(null);
+    if (answer.shape === "locked") setStep({ step: "locked", file, bytes });
+    else setStep({ step: "columns", file, opened: answer });
+  };
+
+  const open = async (file: File) => {
     if (file.size > MOST_BYTES)
       return fail(
         `${file.name} has ${Math.round(file.size / 1024 / 1024).toLocaleString("en-GB")} MB; at most 64 MB are read. Cut it in parts.`,
       );
-    setBusy("Reading the file.");
-    const bytes = new Uint8Array(await file.arrayBuffer());
-    const { answer, wrong: refused } = await worker.ask<Opened>({ ask: "open", bytes }, [bytes.buffer]);
-    if (refused !== null) return fail(refused);
-    setBusy(null);
-    setStep({ step: "columns", file: file.name, opened: answer });
+    await read(file.name, new Uint8Array(await file.arrayBuffer()), null);
+  };
+
+  const openFiles = (files: File[]) => {
+    setWrong(null);
+    const some = files.filter((file) => file.size > 0);
+    if (some.length === 0) return fail("There is no file in it that holds anything.");
+    if (some.length > MOST_FILES)
+      return fail(
+        `There are ${some.length.toLocaleString("en-GB")} files in it; at most 2,000 are brought in at once.`,
+      );
+    setStep({ step: "files", files: some });
+  };
+
+  const choosePart = async (part: number) => {
+    if (step.step !== "columns") return;
+    const { answer } = await worker.ask<OpenedTable>({ ask: "part", part });
+    if (answer) setStep({ ...step, opened: answer });
   };
 
   const look = async (meanings: Meaning[], keepFolders: boolean) => {
@@ -60,48 +95,102 @@ export function useBringIn() {
     setBusy("Looking over every row.");
     const { answer: looked, wrong: refused } = await worker.ask<Looked>({ ask: "look", meanings, keepFolders });
     if (refused !== null) return fail(refused);
-    const alike: Alike = { same: [], otherPassword: [] };
+    const alike: Alike[] = [];
     for (let from = 0; from < looked.good; from += COMPARED_AT_ONCE) {
       setBusy(
         `Comparing with what is kept: ${from.toLocaleString("en-GB")} of ${looked.good.toLocaleString("en-GB")}.`,
       );
       const logins = await worker.ask<Login[]>({ ask: "logins", from, count: COMPARED_AT_ONCE });
-      const answer = await runCommand<Likeness[]>("vaults.compareRows", { rows: logins.answer ?? [] });
+      const answer = await runCommand<Compared[]>("vaults.compareRows", { rows: logins.answer ?? [] });
       if (!answer.ok) return fail(answer.refused.message);
-      for (const [i, likeness] of answer.result.entries())
-        if (likeness !== "new") (likeness === "same" ? alike.same : alike.otherPassword).push(from + i);
+      for (const [i, { likeness, entryId }] of answer.result.entries())
+        if (likeness !== "new") alike.push({ at: from + i, same: likeness === "same", entryId });
     }
     setBusy(null);
     setStep({ step: "look", file: step.file, opened: step.opened, looked, alike });
   };
 
-  const bringIn = async (parentId: string, leave: number[]) => {
-    setWrong(null);
-    const left = await worker.ask<number>({ ask: "leave", these: leave });
-    const of = left.answer ?? 0;
+  const lines = async (from: number, count: number): Promise<Line[]> =>
+    (await worker.ask<Line[]>({ ask: "lines", from, count })).answer ?? [];
+
+  /** Sends chunks one after the other; gives null where it was stopped or refused, and says so. */
+  const sendAll = async (parentId: string, next: (from: number) => Promise<Chunk>, of: number, what: string) => {
     stopping.current = false;
     const begun = await runCommand<{ importId: string }>("vaults.beginImport", { parentId });
-    if (!begun.ok) return fail(begun.refused.message);
+    if (!begun.ok) {
+      fail(begun.refused.message);
+      return null;
+    }
     const { importId } = begun.result;
+    const entryIds: string[] = [];
     const stop = async (says: string) => {
       await runCommand("vaults.cancelImport", { importId });
       // Back to where it was looked over: what was chosen is still there.
       setStep(step);
       fail(says);
+      return null;
     };
     for (let from: number | null = 0, done = 0; from !== null; ) {
-      setStep({ step: "running", done, of, stopping: stopping.current });
+      setStep({ step: "running", done, of, what, stopping: stopping.current });
       if (stopping.current) return stop("Stopped. Nothing was brought in.");
-      const { answer: chunk }: Answered<Chunk> = await worker.ask<Chunk>({ ask: "chunk", from });
-      const sent = await runCommand("vaults.importChunk", { importId, rows: chunk!.rows });
+      const chunk: Chunk = await next(from);
+      const sent = await runCommand<{ entryIds: string[] }>("vaults.importChunk", { importId, rows: chunk.rows });
       if (!sent.ok) return stop(`${sent.refused.message} Nothing was brought in.`);
-      done += chunk!.rows.length;
-      from = chunk!.next;
+      entryIds.push(...sent.result.entryIds);
+      done += chunk.rows.length;
+      from = chunk.next;
     }
     const published = await runCommand("vaults.publishImport", { importId });
     if (!published.ok) return stop(`${published.refused.message} Nothing was brought in.`);
+    return { importId, entryIds };
+  };
+
+  const bringIn = async (parentId: string, leave: number[], updates: [number, string][]) => {
+    setWrong(null);
+    const left = await worker.ask<number>({ ask: "decide", leave, updates });
+    const next = async (from: number) => {
+      const { answer }: Answered<Chunk> = await worker.ask<Chunk>({ ask: "chunk", from });
+      return answer!;
+    };
+    const sent = await sendAll(
+      parentId,
+      next,
+      left.answer ?? 0,
+      "are sealed. Nobody sees any of them until all are there.",
+    );
+    if (!sent) return;
     worker.end();
-    setStep({ step: "over", importId });
+    setStep({ step: "over", importId: sent.importId });
+  };
+
+  /** A document for each file, and the file attached to it. */
+  const bringInFiles = async (parentId: string, keepFolders: boolean) => {
+    if (step.step !== "files") return;
+    setWrong(null);
+    const { files } = step;
+    const rows = files.map((file) => documentOf(file, keepFolders));
+    const next = async (from: number): Promise<Chunk> => ({
+      rows: rows.slice(from, from + 100),
+      next: from + 100 < rows.length ? from + 100 : null,
+    });
+    const sent = await sendAll(parentId, next, files.length, "have their entry.");
+    if (!sent) return;
+    for (const [at, file] of files.entries()) {
+      setStep({ step: "running", done: at, of: files.length, what: "are sealed.", stopping: stopping.current });
+      const refused = stopping.current
+        ? "Stopped."
+        : await sendFile(
+            sent.entryIds[at]!,
+            file,
+            () => undefined,
+            () => stopping.current,
+          ).catch(() => `${file.name} cannot be read.`);
+      if (refused === null) continue;
+      await runCommand("vaults.undoImport", { importId: sent.importId });
+      setStep(step);
+      return fail(`${refused} What was brought in of it is in the bin.`);
+    }
+    setStep({ step: "over", importId: sent.importId });
   };
 
   return {
@@ -109,8 +198,13 @@ export function useBringIn() {
     busy,
     wrong,
     open,
+    openFiles,
+    unlock: (secret: string) => (step.step === "locked" ? read(step.file, step.bytes, secret) : undefined),
+    choosePart,
     look,
+    lines,
     bringIn,
+    bringInFiles,
     stop: () => {
       stopping.current = true;
     },
@@ -119,4 +213,16 @@ export function useBringIn() {
       setStep({ step: "choose" });
     },
   };
+}
+
+/** Named by the file; its folders are those of the disk, below the one that was chosen. */
+function documentOf(file: File, keepFolders: boolean) {
+  const way = file.webkitRelativePath.split("/").slice(1, -1);
+  const folder = way.map((part) => part.trim().slice(0, 200)).filter(Boolean);
+  const name =
+    file.name
+      .replace(/[\u0000-\u001f\u007f]/g, " ")
+      .trim()
+      .slice(0, 200) || "Document";
+  return { kind: "document", values: { name }, folder: keepFolders ? folder.slice(0, 20) : [] };
 }

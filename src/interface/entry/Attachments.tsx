@@ -1,14 +1,15 @@
 "use client";
 
+import { useRouter } from "next/navigation";
 import { useRef, useState } from "react";
 import { DropZone, FileTrigger, isFileDropItem } from "react-aria-components";
 import styled from "styled-components";
 import { atLeast } from "@/core/access/level";
-import { PIECE_BYTES } from "@/core/pieces";
 import { exactTime, sayDay } from "@/core/time";
 import { type Answer, runCommand, runQuery, useCommand } from "../shared/ask";
 import { Act, Button, Notice, Row } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
+import { sendFile } from "../shared/sendFile";
 import { useProving } from "../shared/useProving";
 import { AttachmentPreview } from "./AttachmentPreview";
 import type { EntryView } from "./types";
@@ -193,56 +194,32 @@ async function fetchFile(file: File_, how: "opened" | "saved"): Promise<Answer<B
 
 const bytesOf = (base64: string) => Uint8Array.from(atob(base64), (character) => character.charCodeAt(0));
 
-function base64Of(bytes: Uint8Array): string {
-  let text = "";
-  for (let at = 0; at < bytes.length; at += 32_768) text += String.fromCharCode(...bytes.subarray(at, at + 32_768));
-  return btoa(text);
-}
-
 interface Sending {
   name: string;
   part: number;
   of: number;
 }
 
-/** Files one after the other, each piece by piece; stopped, what was sent of the last one is swept away. */
+/** Files one after the other, each piece by piece; stopped, what was sent of the last one is taken away. */
 function useSending(entryId: string) {
-  const finish = useCommand("vaults.finishAttachment");
+  const router = useRouter();
   const [sending, setSending] = useState<Sending | null>(null);
   const [wrong, setWrong] = useState<string | null>(null);
   const stopped = useRef(false);
-  const sendOne = async (file: File): Promise<string | null> => {
-    const begun = await runCommand<{ attachmentId: string; pieces: number }>("vaults.beginAttachment", {
-      entryId,
-      name: file.name,
-      size: file.size,
-    });
-    if (!begun.ok) return begun.refused.message;
-    const { attachmentId, pieces } = begun.result;
-    for (let number = 0; number < pieces; number++) {
-      setSending({ name: file.name, part: number + 1, of: pieces });
-      const part = await file.slice(number * PIECE_BYTES, (number + 1) * PIECE_BYTES).arrayBuffer();
-      const piece = base64Of(new Uint8Array(part));
-      const answer = await runCommand("vaults.addPiece", { attachmentId, number, piece });
-      if (stopped.current) {
-        await runCommand("vaults.removeAttachment", { attachmentId });
-        return null;
-      }
-      if (!answer.ok) return answer.refused.message;
-    }
-    const done = await finish.run({ attachmentId });
-    return done.ok ? null : done.refused.message;
-  };
   const send = async (files: File[]) => {
     stopped.current = false;
     const messages: string[] = [];
     for (const file of files) {
       if (stopped.current) break;
-      const message = await sendOne(file).catch(() => "This file cannot be read.");
-      if (message) messages.push(`${file.name}: ${message}`);
+      const onPart = (part: number, of: number) => setSending({ name: file.name, part, of });
+      const message = await sendFile(entryId, file, onPart, () => stopped.current).catch(
+        () => `${file.name}: This file cannot be read.`,
+      );
+      if (message && !stopped.current) messages.push(message);
     }
     setSending(null);
     setWrong(messages.length > 0 ? messages.join(" ") : null);
+    router.refresh();
   };
   return {
     sending,

@@ -1,0 +1,206 @@
+"use client";
+
+import { useVirtualizer } from "@tanstack/react-virtual";
+import { useEffect, useMemo, useRef, useState } from "react";
+import styled from "styled-components";
+import { MOST_ENTRIES } from "@/core/formats/rows";
+import { Button, ChoiceField, Select, Stack } from "../shared/controls";
+import { Form } from "../shared/Form";
+import type { Line } from "./bringIn.worker";
+import type { Alike, Choice, Step } from "./useBringIn";
+
+const Rows = styled.div`
+  height: 420px;
+  overflow: auto;
+  border-top: 3px solid var(--ink);
+  background: var(--sheet);
+  [role="row"] { position: absolute; inset-inline: 0; display: grid; grid-template-columns: 70px minmax(0, 1.4fr) minmax(0, 1fr) 220px; gap: 12px; align-items: center; height: 40px; padding: 0 10px; border-bottom: 1px solid var(--rule); font-size: 14px; }
+  [role="row"] > span { overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
+  [data-wrong] > :last-child { color: var(--crimson); white-space: normal; font-size: 13px; line-height: 17px; }
+  select { min-height: 30px; padding: 2px 8px; font-size: 13.5px; }
+  @media (max-width: 719px) { [role="row"] { grid-template-columns: 44px minmax(0, 1fr) 140px; } [role="row"] > :nth-child(3) { display: none; } }
+`;
+
+const say = (n: number, one: string, many: string) => `${n.toLocaleString("en-GB")} ${n === 1 ? one : many}`;
+
+interface LookStepProps {
+  step: Extract<Step, { step: "look" }>;
+  lines: (from: number, count: number) => Promise<Line[]>;
+  onGo: (leave: number[], updates: [number, string][]) => Promise<void>;
+  onAgain: () => void;
+}
+
+/** What will happen, row by row, before it does. */
+export function LookStep({ step: { looked, alike }, lines, onGo, onAgain }: LookStepProps) {
+  const [same, setSame] = useState<Choice>("skip");
+  const [other, setOther] = useState<Choice>(() => (alike.some((one) => one.entryId) ? "update" : "both"));
+  const [each, setEach] = useState<ReadonlyMap<number, Choice>>(new Map());
+  const [sent, setSent] = useState(false);
+  const [listed, setListed] = useState(false);
+  const likeness = useMemo(() => new Map(alike.map((one) => [one.at, one])), [alike]);
+  const choiceOf = (one: Alike): Choice => {
+    const wanted = each.get(one.at) ?? (one.same ? same : other);
+    return wanted === "update" && !one.entryId ? "both" : wanted;
+  };
+  const leave = alike.filter((one) => choiceOf(one) === "skip").map((one) => one.at);
+  const updates = alike
+    .filter((one) => choiceOf(one) === "update")
+    .map((one): [number, string] => [one.at, one.entryId!]);
+  const count = looked.good - leave.length;
+  const fresh = count - updates.length;
+  const sames = alike.filter((one) => one.same).length;
+  const others = alike.length - sames;
+  const verb = [
+    fresh > 0 && `Bring in ${say(fresh, "entry", "entries")}`,
+    updates.length > 0 && `${fresh > 0 ? "update" : "Update"} ${updates.length.toLocaleString("en-GB")}`,
+  ];
+  return (
+    <Form
+      verb={verb.filter(Boolean).join(", ") || "Bring in nothing"}
+      onSend={async () => {
+        setSent(true);
+        await onGo(leave, updates);
+        setSent(false);
+      }}
+      running={sent}
+      unready={count === 0 || count > MOST_ENTRIES}
+      wrong={
+        count > MOST_ENTRIES
+          ? `At most ${MOST_ENTRIES.toLocaleString("en-GB")} entries are brought in at once: cut the file in parts.`
+          : null
+      }
+      acts={<Button onPress={onAgain}>Another file</Button>}
+    >
+      <p>
+        {say(looked.good, "row", "rows")} can be kept
+        {looked.folders > 0 && `, in ${say(looked.folders, "folder", "folders")}`}
+        {looked.wrongs > 0 &&
+          `; ${say(looked.wrongs, "row", "rows")} cannot, and ${looked.wrongs === 1 ? "stays" : "stay"} in the file`}
+        .
+      </p>
+      {looked.twice > 0 && <p>{say(looked.twice, "row stands", "rows stand")} in the file twice: once is enough.</p>}
+      {sames > 0 && (
+        <ChoiceField
+          label={`${say(sames, "login is", "logins are")} kept already`}
+          hint="same site, user name and password"
+          value={same}
+          onText={(text) => setSame(text as Choice)}
+        >
+          <option value="skip">leave out</option>
+          <option value="both">bring in again, beside what is kept</option>
+        </ChoiceField>
+      )}
+      {others > 0 && (
+        <ChoiceField
+          label={`${say(others, "login is", "logins are")} kept with another password`}
+          hint="updated where you may edit what is kept; its old password stays among its earlier versions"
+          value={other}
+          onText={(text) => setOther(text as Choice)}
+        >
+          <option value="update">give what is kept the password of the file</option>
+          <option value="both">bring in as entries of their own</option>
+          <option value="skip">leave out</option>
+        </ChoiceField>
+      )}
+      {looked.wrongs > 0 || listed || alike.length > 0 ? (
+        <RowList
+          total={looked.good + looked.wrongs + looked.twice}
+          lines={lines}
+          likeness={likeness}
+          choiceOf={choiceOf}
+          onChoice={(at, choice) => setEach(new Map([...each, [at, choice]]))}
+        />
+      ) : (
+        <div>
+          <Button onPress={() => setListed(true)}>See every row</Button>
+        </div>
+      )}
+      <p className="small soft">It comes in whole or not at all, and can be undone for a day.</p>
+    </Form>
+  );
+}
+
+const AT_ONCE = 100;
+
+interface RowListProps {
+  total: number;
+  lines: LookStepProps["lines"];
+  likeness: ReadonlyMap<number, Alike>;
+  choiceOf: (one: Alike) => Choice;
+  onChoice: (at: number, choice: Choice) => void;
+}
+
+/** One line a row; only what is seen is asked for. */
+function RowList({ total, lines, likeness, choiceOf, onChoice }: RowListProps) {
+  const box = useRef<HTMLDivElement>(null);
+  const [known, setKnown] = useState<ReadonlyMap<number, Line>>(new Map());
+  const asked = useRef(new Set<number>());
+  const virtual = useVirtualizer({
+    count: total,
+    getScrollElement: () => box.current,
+    estimateSize: () => 40,
+    overscan: 10,
+    initialRect: { width: 800, height: 420 },
+  });
+  const items = virtual.getVirtualItems();
+  const [first, last] = [items[0]?.index ?? 0, items.at(-1)?.index ?? 0];
+  useEffect(() => {
+    for (let block = Math.floor(first / AT_ONCE); block <= Math.floor(last / AT_ONCE); block++) {
+      if (asked.current.has(block)) continue;
+      asked.current.add(block);
+      void lines(block * AT_ONCE, AT_ONCE).then((some) =>
+        setKnown(
+          (before) => new Map([...before, ...some.map((line, i): [number, Line] => [block * AT_ONCE + i, line])]),
+        ),
+      );
+    }
+  }, [first, last, lines]);
+  return (
+    <Stack style={{ gap: 4 }}>
+      <Rows ref={box} role="table" aria-label="Rows of the file" aria-rowcount={total} tabIndex={0}>
+        <div role="rowgroup" style={{ height: virtual.getTotalSize(), position: "relative" }}>
+          {items.map((item) => {
+            const line = known.get(item.index);
+            const alike = line?.at == null ? undefined : likeness.get(line.at);
+            return (
+              <div
+                key={item.index}
+                role="row"
+                aria-rowindex={item.index + 1}
+                data-wrong={line?.wrong || undefined}
+                style={{ top: item.start }}
+              >
+                <span role="cell" className="soft">
+                  {line?.row.toLocaleString("en-GB")}
+                </span>
+                <span role="cell" title={line?.name}>
+                  {line?.name}
+                </span>
+                <span role="cell" className="soft" title={line?.folder}>
+                  {line?.folder}
+                </span>
+                {alike ? (
+                  <span role="cell">
+                    <Select
+                      aria-label={`What happens with ${line!.name}`}
+                      value={choiceOf(alike)}
+                      onChange={(event) => onChoice(alike.at, event.target.value as Choice)}
+                    >
+                      <option value="skip">kept already: leave out</option>
+                      {alike.entryId && <option value="update">update what is kept</option>}
+                      <option value="both">bring in beside it</option>
+                    </Select>
+                  </span>
+                ) : (
+                  <span role="cell" title={line?.wrong ?? undefined}>
+                    {line && (line.wrong ?? "new")}
+                  </span>
+                )}
+              </div>
+            );
+          })}
+        </div>
+      </Rows>
+    </Stack>
+  );
+}
