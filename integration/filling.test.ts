@@ -43,6 +43,7 @@ import { moveNodes } from "../src/server/vaults/moving";
 import { revealField } from "../src/server/vaults/revealing";
 import { setField, tagEntries } from "../src/server/vaults/several";
 import { changeAskAgain, changeSigningIn } from "../src/server/vaults/signingIn";
+import { takeOut } from "../src/server/vaults/takingOut";
 import { tickCode } from "../src/server/vaults/ticks";
 import { deleteVault, makeVault, vaultLedger, vaultList } from "../src/server/vaults/vaults";
 
@@ -578,6 +579,52 @@ describe("the condition of what is kept", () => {
     const { rows: used } = await vaultLedger.execute(db(), { vaultId: f.vaultId }, f.as("use"));
     expect(used.find((row) => row.id === weak)).toMatchObject({ guesses: null, same: null });
   }, 60_000);
+});
+
+describe("taking out", () => {
+  let folderId: string;
+  let entryId: string;
+  const take = (by: ReturnType<Fixture["as"]>, nodeIds = [folderId]) =>
+    takeOut.execute(db(), { nodeIds, format: "exchange", encrypted: true, why: "moving house" }, by);
+  beforeAll(async () => {
+    ({ folderId } = await makeFolder.execute(db(), { parentId: f.vaultId, name: "Paper" }, f.as("steward")));
+    const inner = await makeFolder.execute(db(), { parentId: folderId, name: "Prints" }, f.as("steward"));
+    entryId = await add({ ...LOGIN, password: CANARY, notes: "n" }, "website-login", inner.folderId);
+    const asks = await add({ ...LOGIN, name: "Asks again", password: CANARY }, "website-login", folderId);
+    await changeAskAgain.execute(db(), { entryId: asks, askAgain: true }, f.as("steward"));
+    await give(db(), f.as("steward"), folderId, f.ids.edit, "edit");
+  });
+
+  test("is for stewards of all of it, and takes the sign-in password of just now", async () => {
+    expect((await refusal(take(f.as("edit")))).code).toBe("not-allowed");
+    expect((await refusal(take(f.as("nothing")))).code).toBe("not-found");
+    expect((await refusal(take({ ...f.as("steward"), provedAt: Date.now() - 300_000 }))).code).toBe("prove-again");
+    const other = await add({ ...LOGIN, name: "Somebody else’s" }, "website-login", folderId);
+    await give(db(), f.as("steward"), other, f.ids.administrator, "steward");
+    await give(db(), f.as("administrator"), other, f.ids.steward, "use");
+    expect((await refusal(take(f.as("steward")))).message).toContain("other stewards");
+    await give(db(), f.as("administrator"), other, f.ids.steward, "steward");
+  });
+
+  test("carries values and folders, leaves out what asks again, counts as seen, and stands in the journal once", async () => {
+    const taken = await take(f.as("steward"));
+    expect(taken.leftOut).toEqual(["Asks again"]);
+    expect(taken.entries.find((one) => one.fields.password === CANARY)).toMatchObject({
+      folder: ["Paper", "Prints"],
+      name: LOGIN.name,
+      notes: "n",
+    });
+    expect((await page(entryId)).seenBy!.find((one) => one.personId === f.ids.steward)!.how).toBe("taken out");
+    const { lines } = await journalPage.execute(
+      db(),
+      { nodeId: folderId, before: null, personId: null, acts: null },
+      f.as("steward"),
+    );
+    expect(lines.filter((line) => line.act === "vaults.takeOut" && !line.refused).map((line) => line.says)).toEqual([
+      "took 2 entries out of Paper, as exchange JSON, encrypted: “moving house”",
+    ]);
+    expect(JSON.stringify(lines)).not.toContain(CANARY);
+  });
 });
 
 describe("attachments", () => {

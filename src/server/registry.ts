@@ -67,6 +67,7 @@ import { revealField } from "./vaults/revealing";
 import { setField, tagEntries } from "./vaults/several";
 import { changeAskAgain, changeSigningIn, changeSteps, tryOnceMore } from "./vaults/signingIn";
 import { vaultTags } from "./vaults/tags";
+import { takeOut } from "./vaults/takingOut";
 import { tickCode } from "./vaults/ticks";
 import { changeVault, deleteVault, keepLedgerView, makeVault, vaultLedger, vaultList } from "./vaults/vaults";
 
@@ -111,6 +112,7 @@ const ALL = [
   changeSteps,
   tryOnceMore,
   vaultTags,
+  takeOut,
   tickCode,
   changeAskAgain,
   setAside,

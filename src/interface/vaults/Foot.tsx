@@ -10,6 +10,7 @@ import { Button } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
 import { type Step, useDone } from "../shared/Done";
 import { Form } from "../shared/Form";
+import { TakeOutSheet } from "../takeOut/TakeOutSheet";
 import { CarrySheet } from "./CarrySheet";
 import { GiveSeveral } from "./GiveSeveral";
 import { SetField } from "./SetField";
@@ -39,7 +40,7 @@ interface FootProps {
   onNone: () => void;
 }
 
-type Sheet = "move" | "copy" | "tag" | "field" | "give" | "bin";
+type Sheet = "move" | "copy" | "tag" | "field" | "give" | "out" | "bin";
 
 /** What can be done with what is chosen; each act says how many, and can be taken back where that is possible. */
 export function Foot({ vaultId, rows, onNone }: FootProps) {
@@ -128,6 +129,9 @@ export function Foot({ vaultId, rows, onNone }: FootProps) {
             <Button isDisabled={!steward} onPress={() => setSheet("give")}>
               Give access
             </Button>
+            <Button isDisabled={!steward} onPress={() => setSheet("out")}>
+              Take out
+            </Button>
             <Button isDisabled={!edit || !onlyEntries} onPress={() => setAside(!aside)}>
               {aside ? "Bring back" : "Set aside"}
             </Button>
@@ -155,6 +159,7 @@ export function Foot({ vaultId, rows, onNone }: FootProps) {
       {sheet === "tag" && <TagSheet vaultId={vaultId} rows={entries} onClose={() => setSheet(null)} onDone={finish} />}
       {sheet === "field" && <SetField rows={entries} onClose={() => setSheet(null)} onDone={finish} />}
       {sheet === "give" && <GiveSeveral rows={rows} onClose={() => setSheet(null)} onDone={finish} />}
+      {sheet === "out" && <TakeOutSheet nodes={topmost(rows)} onClose={() => setSheet(null)} />}
       <Dialog title={`Put ${what} in the bin`} open={sheet === "bin"} onClose={() => setSheet(null)}>
         <Form
           verb="Put in the bin"

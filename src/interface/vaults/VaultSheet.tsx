@@ -8,6 +8,7 @@ import { Button, Row, TextField } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
 import { useDone } from "../shared/Done";
 import { Form } from "../shared/Form";
+import { TakeOutSheet } from "../takeOut/TakeOutSheet";
 import type { LedgerOf } from "./Ledger";
 
 interface VaultSheetProps {
@@ -24,6 +25,8 @@ export function VaultSheet({ vault, rows, onClose }: VaultSheetProps) {
   const [name, setName] = useState(vault.name);
   const [description, setDescription] = useState(vault.description);
   const [deleting, setDeleting] = useState(false);
+  const [taking, setTaking] = useState(false);
+  if (taking) return <TakeOutSheet nodes={[vault]} onClose={onClose} />;
   if (deleting) return <DeleteVault vault={vault} rows={rows} onClose={onClose} />;
   return (
     <Dialog title={`Change ${vault.name}`} open onClose={onClose}>
@@ -59,6 +62,7 @@ export function VaultSheet({ vault, rows, onClose }: VaultSheetProps) {
             Set the vault aside
           </Button>
         )}
+        <Button onPress={() => setTaking(true)}>Take the vault out</Button>
         <Button look="harm" onPress={() => setDeleting(true)}>
           Delete the vault
         </Button>

@@ -467,7 +467,7 @@ export const grants = sqliteTable(
   ],
 );
 
-export type SightingHow = "revealed" | "copied" | "written" | "captured" | "brought in" | "guarded fill";
+export type SightingHow = "revealed" | "copied" | "written" | "captured" | "brought in" | "guarded fill" | "taken out";
 
 export const sightings = sqliteTable(
   "sightings",

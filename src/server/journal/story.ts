@@ -179,6 +179,8 @@ function sentence(
       return `${details.how === "saved" ? "saved" : "opened"} “${details.file}”${node === null ? "" : ` of ${node}`}`;
     case "vaults.tick":
       return `${details.used ? "ticked off" : "took back the tick of"} a code${node === null ? "" : ` of ${node}`}: ${details.left} left`;
+    case "vaults.takeOut":
+      return `took ${counted(details.entries, "entry", "entries")} out${node === null ? "" : ` of ${node}${details.more ? ` and ${details.more} more` : ""}`}, ${details.format === "page" ? "to be printed" : details.format === "csv" ? "as CSV" : "as exchange JSON"}${details.encrypted ? ", encrypted" : ", in the clear"}${why}`;
     case "vaults.askAgain":
       return `${details.askAgain ? "made" : "no longer makes"} ${it} ask for the sign-in password before each reveal`;
     case "vaults.makeFolder":
@@ -278,6 +280,7 @@ const REFUSED_ACTS: Record<string, string> = {
   "vaults.bringBack": "bringing back a version of",
   "vaults.setField": "changing",
   "vaults.tag": "tagging",
+  "vaults.takeOut": "taking out",
 };
 
 const changedWords = (list: string): string => (list === "" ? "nothing" : `the ${list}`);

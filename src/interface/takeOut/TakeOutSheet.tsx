@@ -1,0 +1,195 @@
+"use client";
+
+import { useMemo, useState } from "react";
+import type { TakenEntry } from "@/core/formats/taken";
+import { CARRIES } from "@/core/formats/takenCsv";
+import { runCommand, runQuery } from "../shared/ask";
+import { Button, ChoiceField, Notice, Row, TextField } from "../shared/controls";
+import { Dialog } from "../shared/Dialog";
+import { Form } from "../shared/Form";
+import { useProving } from "../shared/useProving";
+import { workerCall } from "../shared/workerCall";
+import type { TakeOutAsk } from "./takeOut.worker";
+
+type Format = TakeOutAsk["format"];
+type Lock = "none" | "passphrase" | "recipients";
+
+interface Taken {
+  entries: TakenEntry[];
+  leftOut: string[];
+  attachments: number;
+  ownKinds: number;
+}
+
+const ENDINGS: Record<Format, string> = { exchange: "json", csv: "csv", page: "html" };
+
+interface TakeOutProps {
+  nodes: { id: string; name: string }[];
+  onClose: () => void;
+}
+
+/** What it carries and what not, a reason, the sign-in password again; then a file on one's own disk. */
+export function TakeOutSheet({ nodes, onClose }: TakeOutProps) {
+  const [format, setFormat] = useState<Format>("exchange");
+  const [lock, setLock] = useState<Lock>("passphrase");
+  const [secret, setSecret] = useState("");
+  const [why, setWhy] = useState("");
+  const [running, setRunning] = useState(false);
+  const [refused, setRefused] = useState<{ message: string; field?: string } | null>(null);
+  const [done, setDone] = useState<Taken | null>(null);
+  const { prove, sheet } = useProving();
+  const worker = useMemo(
+    () => workerCall<TakeOutAsk>(() => new Worker(new URL("./takeOut.worker.ts", import.meta.url), { type: "module" })),
+    [],
+  );
+  const what = nodes.length === 1 ? nodes[0]!.name : `${nodes.length} things`;
+  const send = async () => {
+    setRefused(null);
+    setRunning(true);
+    const input = { nodeIds: nodes.map((node) => node.id), format, encrypted: lock !== "none", why };
+    const answer = await prove(() => runCommand<Taken>("vaults.takeOut", input));
+    if (!answer.ok) {
+      setRunning(false);
+      return setRefused(answer.refused.message ? answer.refused : null);
+    }
+    const house = await runQuery<{ name: string } | null>("people.organisation", {});
+    const organisation = (house.ok && house.result?.name) || "";
+    const at = Date.now();
+    const written = await worker.ask<string>({
+      format,
+      entries: answer.result.entries,
+      about: {
+        organisation,
+        person: "",
+        mail: "",
+        at,
+        title: `${what}, ${organisation}, ${new Date(at).toLocaleDateString("en-GB")}`,
+      },
+      lock:
+        lock === "none"
+          ? null
+          : lock === "passphrase"
+            ? { passphrase: secret }
+            : { recipients: secret.split(/[\s,]+/).filter(Boolean) },
+    });
+    worker.end();
+    setRunning(false);
+    if (written.wrong !== null) return setRefused({ message: written.wrong });
+    save(written.answer, `${fileName(what)}.${ENDINGS[format]}${lock === "none" ? "" : ".age"}`);
+    setDone(answer.result);
+  };
+  const weak = lock === "passphrase" && secret !== "" && secret.length < 12;
+  return (
+    <Dialog title={`Take ${what} out`} open onClose={onClose}>
+      {done ? (
+        <WhatWasTaken taken={done} encrypted={lock !== "none"} onClose={onClose} />
+      ) : (
+        <Form
+          verb="Take out"
+          look="harm"
+          onSend={send}
+          running={running}
+          unready={lock !== "none" && (secret === "" || weak)}
+          onCancel={onClose}
+          wrong={refused?.field === "why" ? null : refused?.message}
+        >
+          <Notice data-tone="bad">
+            <b>All of it leaves Galtry.</b> Whoever has the file has every password in it, and you count among those who
+            have seen each of them. The journal says so.
+          </Notice>
+          <ChoiceField
+            label="As"
+            value={format}
+            onText={(text) => setFormat(text as Format)}
+            hint={`carries ${CARRIES[format].carries}. Not: ${CARRIES[format].not}`}
+          >
+            <option value="exchange">credential exchange JSON, for another program or another Galtry</option>
+            <option value="csv">CSV, for a spreadsheet</option>
+            <option value="page">a page to be printed</option>
+          </ChoiceField>
+          <ChoiceField label="Encrypted" value={lock} onText={(text) => setLock(text as Lock)}>
+            <option value="passphrase">with age, by a passphrase</option>
+            <option value="recipients">with age, to recipients</option>
+            <option value="none">not: in the clear</option>
+          </ChoiceField>
+          {lock !== "none" && (
+            <TextField
+              label={lock === "passphrase" ? "Passphrase of the file" : "Recipients"}
+              type={lock === "passphrase" ? "password" : "text"}
+              className={lock === "recipients" ? "mono" : undefined}
+              autoComplete="off"
+              value={secret}
+              onText={setSecret}
+              hint={
+                weak
+                  ? "at least 12 characters"
+                  : lock === "passphrase"
+                    ? "it is not kept anywhere: without it nobody opens the file"
+                    : "age1…, separated by spaces"
+              }
+            />
+          )}
+          <TextField
+            label="What for"
+            value={why}
+            onText={setWhy}
+            wrong={refused?.field === "why" ? refused.message : null}
+            hint="stands in the journal"
+          />
+        </Form>
+      )}
+      {sheet}
+    </Dialog>
+  );
+}
+
+function WhatWasTaken({ taken, encrypted, onClose }: { taken: Taken; encrypted: boolean; onClose: () => void }) {
+  const { entries, leftOut, attachments, ownKinds } = taken;
+  return (
+    <>
+      <p role="status">
+        <b>
+          {entries.length.toLocaleString("en-GB")} {entries.length === 1 ? "entry" : "entries"}
+        </b>{" "}
+        went into the file.
+        {attachments > 0 && ` ${attachments.toLocaleString("en-GB")} attachments stayed here.`}
+        {ownKinds > 0 && ` ${ownKinds.toLocaleString("en-GB")} are of kinds of your own, which are not in the file.`}
+      </p>
+      {leftOut.length > 0 && (
+        <Notice style={{ marginTop: 12 }}>
+          <b>Left out, because they ask for the sign-in password before each reveal:</b>
+          <ul>
+            {leftOut.map((name, at) => (
+              <li key={at}>{name}</li>
+            ))}
+          </ul>
+        </Notice>
+      )}
+      {!encrypted && (
+        <Notice data-tone="bad" style={{ marginTop: 12 }}>
+          <b>The file lies in your downloads, in the clear.</b> Delete it once it has done its work.
+        </Notice>
+      )}
+      <Row style={{ marginTop: 16 }}>
+        <Button onPress={onClose}>Close</Button>
+      </Row>
+    </>
+  );
+}
+
+const fileName = (what: string) =>
+  what
+    .normalize("NFKD")
+    .replace(/[^\p{L}\p{N}]+/gu, "-")
+    .replace(/^-|-$/g, "")
+    .slice(0, 60)
+    .toLowerCase() || "galtry";
+
+function save(text: string, name: string): void {
+  const address = URL.createObjectURL(new Blob([text], { type: "application/octet-stream" }));
+  const link = document.createElement("a");
+  link.href = address;
+  link.download = name;
+  link.click();
+  setTimeout(() => URL.revokeObjectURL(address), 60_000);
+}
