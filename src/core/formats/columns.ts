@@ -61,7 +61,7 @@ const WORDS: readonly [Meaning, string][] = [
   ["tags", "tags tag labels label etiketten schlagworter etiquettes etiquetas etichette taggar"],
   [
     "notes",
-    "notes note comment comments extra remarks notiz notizen bemerkung bemerkungen kommentar anmerkung remarque remarques commentaire nota notas comentario observacoes opmerking opmerkingen notitie anteckning notering noter muistiinpano notatki poznamka poznamky megjegyzes not",
+    "notes note comment comments extra remarks remark notiz notizen bemerkung bemerkungen kommentar anmerkung remarque remarques commentaire nota notas comentario observacoes opmerking opmerkingen notitie anteckning notering noter muistiinpano notatki poznamka poznamky megjegyzes not",
   ],
   [
     "description",

@@ -95,9 +95,15 @@ function flatten(record: JsonObject, skip: ReadonlySet<string>): Map<string, str
   return found;
 }
 
+/** A name on the way, and what the thing that has it goes by. */
+interface Around {
+  of: string;
+  name: string;
+}
+
 interface Found {
   record: JsonObject;
-  folders: string[];
+  around: Around[];
   /** The nearest thing around it that goes by the same name. */
   within: JsonObject | null;
   /** Something within it goes by the same name. */
@@ -112,20 +118,20 @@ interface Found {
 function candidates(tree: Json): Map<string, Found[]> {
   const sets = new Map<string, Found[]>();
   const around = new Map<string, Found[]>();
-  const walk = (value: Json, name: string, folders: string[], depth: number, parent: string, listed = false) => {
+  const walk = (value: Json, name: string, ways: Around[], depth: number, parent: string, listed = false) => {
     if (depth > DEEPEST) throw new RangeError(`It nests more than ${DEEPEST} deep.`);
-    if (Array.isArray(value)) for (const one of value) walk(one, name, folders, depth + 1, parent, true);
+    if (Array.isArray(value)) for (const one of value) walk(one, name, ways, depth + 1, parent, true);
     else if (isObject(value)) {
       const set = sets.get(name) ?? [];
       const outer = around.get(name) ?? [];
       const above = outer.at(-1);
-      const found: Found = { record: value, folders, within: above?.record ?? null, holds: false, parent, listed };
+      const found: Found = { record: value, around: ways, within: above?.record ?? null, holds: false, parent, listed };
       if (above) above.holds = true;
       if (pairOf(value) === null) set.push(found);
       sets.set(name, set);
       around.set(name, [...outer, found]);
       const own = nameOf(value);
-      const inside = own === null ? folders : [...folders, own];
+      const inside = own === null ? ways : [...ways, { of: name, name: own }];
       for (const [key, one] of Object.entries(value))
         if (typeof one === "object") walk(one, key, inside, depth + 1, name);
       around.set(name, outer);
@@ -175,12 +181,12 @@ export function partsOf(tree: Json): Part[] {
     const rows = records.map(({ values }) => header.map((column) => values.get(column) ?? ""));
     const meanings = new Set<string>(guessMeanings(header, rows.slice(0, 50)));
     const telling = [...TELLING].filter((meaning) => meanings.has(meaning)).length;
-    const shared = commonStart(records.map((one) => one.folders));
     parts.push({
       name,
       header,
       rows,
-      folders: records.map((one) => one.folders.slice(shared)),
+      // The name of the whole, which does not repeat, is no folder.
+      folders: records.map((one) => one.around.filter(({ of }) => lists.includes(of)).map(({ name: own }) => own)),
       weight: telling * 1000 + Math.min(records.length, 500) + header.length,
     });
   }
@@ -203,12 +209,3 @@ const holdsPairs = ({ record }: Found) =>
   Object.values(record).some(
     (one) => Array.isArray(one) && one.length > 1 && one.every((each) => isObject(each) && pairOf(each)),
   );
-
-/** Names around all of them alike: the file's own, not folders. */
-function commonStart(ways: readonly string[][]): number {
-  const [first] = ways;
-  if (!first || ways.length < 2) return 0;
-  let same = 0;
-  while (same < first.length && ways.every((way) => way[same] === first[same])) same++;
-  return same;
-}

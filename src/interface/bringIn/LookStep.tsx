@@ -10,7 +10,7 @@ import type { Line } from "./bringIn.worker";
 import type { Alike, Choice, Step } from "./useBringIn";
 
 const Rows = styled.div`
-  height: 420px;
+  max-height: 420px;
   overflow: auto;
   border-top: 3px solid var(--ink);
   background: var(--sheet);
@@ -157,7 +157,14 @@ function RowList({ total, lines, likeness, choiceOf, onChoice }: RowListProps) {
   }, [first, last, lines]);
   return (
     <Stack style={{ gap: 4 }}>
-      <Rows ref={box} role="table" aria-label="Rows of the file" aria-rowcount={total} tabIndex={0}>
+      <Rows
+        ref={box}
+        style={{ height: total * 40 + 4 }}
+        role="table"
+        aria-label="Rows of the file"
+        aria-rowcount={total}
+        tabIndex={0}
+      >
         <div role="rowgroup" style={{ height: virtual.getTotalSize(), position: "relative" }}>
           {items.map((item) => {
             const line = known.get(item.index);
