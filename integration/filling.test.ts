@@ -15,6 +15,7 @@ import {
   sightings,
 } from "../src/server/database/schema";
 import { frontDesk } from "../src/server/frontdesk/frontDesk";
+import { finderWords } from "../src/server/frontdesk/words";
 import { journalPage } from "../src/server/journal/story";
 import { guardedFill, keyList } from "../src/server/lanyard/keys";
 import { Refused } from "../src/server/refused";
@@ -579,6 +580,20 @@ describe("the condition of what is kept", () => {
     const { rows: used } = await vaultLedger.execute(db(), { vaultId: f.vaultId }, f.as("use"));
     expect(used.find((row) => row.id === weak)).toMatchObject({ guesses: null, same: null });
   }, 60_000);
+});
+
+test("the finder’s words: folders, open fields, user names as far as each may know them, and never a secret", async () => {
+  const words = async (kind: Parameters<Fixture["as"]>[0], id = f.entryId) =>
+    new Map(await finderWords.execute(db(), {}, f.as(kind))).get(id) ?? null;
+  expect(await words("reveal")).toContain(CANARY_USER);
+  for (const kind of ["use", "guest"] as const) expect((await words(kind)) ?? "").not.toContain(CANARY_USER);
+  expect(await words("nothing")).toBeNull();
+  const traces = tracesOf(CANARY, "another secret here");
+  for (const kind of ["steward", "edit", "reveal", "use", "guest", "nothing"] as const)
+    expect(carriesSecret([JSON.stringify(await finderWords.execute(db(), {}, f.as(kind)))], traces)).toBe(false);
+  const { folderId } = await makeFolder.execute(db(), { parentId: f.vaultId, name: "Riverside" }, f.as("steward"));
+  const door = await add({ name: "Hatch", where: "East ladder", "code-to-enter": "4471" }, "door", folderId);
+  expect(await words("steward", door)).toBe("Riverside East ladder");
 });
 
 describe("taking out", () => {

@@ -195,6 +195,8 @@ const EXPECTED: Record<string, { who: Who; input: () => unknown }> = {
     who: "own",
     input: () => ({ nodeIds: [fixture.folderId], format: "csv", encrypted: false, why: "moving house" }),
   },
+  "frontdesk.words": { who: "everybody", input: () => ({}) },
+  "frontdesk.whomToAsk": { who: "everybody", input: () => ({}) },
   "vaults.tags": { who: "vault-reach", input: () => ({ vaultId: fixture.vaultId }) },
   "vaults.tick": {
     who: "own",

@@ -37,6 +37,21 @@ describe("finding", () => {
     expect(names([line("متجر المتحف")], "المتحف")).toEqual(["متجر المتحف"]);
   });
 
+  test("a slip of the finger is forgiven where nothing fits as it is", () => {
+    const lines = [line("Pellam Tickets"), line("Quillbrook Couriers"), line("Brightmere Energy"), line("Till one")];
+    for (const typed of ["pelam", "pellma", "pellum tick", "quilbrok", "brightmeer", "couriers quillbroko"])
+      expect(names(lines, typed), typed).toHaveLength(1);
+    // Short words, and more than a slip, are not guessed at.
+    for (const typed of ["tyll", "pxllxm", "zzzz", "one two"])
+      expect(names(lines, typed), typed).toEqual(typed === "tyll" ? ["Till one"] : []);
+    expect(names([line("Harbour"), line("Harbor")], "harbor")).toEqual(["Harbor"]);
+  });
+
+  test("by what else is known of a line", () => {
+    const index = prepare([line("Pellam"), line("Tills")], new Map([["Tills", "Suppliers desk@tarrowick.example"]]));
+    expect(find(index, "suppl desk").map((one) => one.name)).toEqual(["Tills"]);
+  });
+
   test("names that begin so come first, then pinned, then lately used", () => {
     const lines = [
       line("The Paper Shop"),

@@ -5,6 +5,7 @@ import { whoCanDoWhat } from "./access/who";
 import { whyEnded } from "./access/whyEnded";
 import type { Command, Query } from "./command";
 import { frontDesk, meetEntry, pinEntry } from "./frontdesk/frontDesk";
+import { finderWords, whomToAsk } from "./frontdesk/words";
 import { journalFailures } from "./housekeeping";
 import { journalNodes, journalPage } from "./journal/story";
 import { compareLogin, guardedFill, keyList, neverKeep, updatePassword } from "./lanyard/keys";
@@ -113,6 +114,8 @@ const ALL = [
   tryOnceMore,
   vaultTags,
   takeOut,
+  finderWords,
+  whomToAsk,
   tickCode,
   changeAskAgain,
   setAside,

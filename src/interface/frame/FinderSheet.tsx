@@ -3,13 +3,16 @@
 import { useRouter } from "next/navigation";
 import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from "react";
 import styled from "styled-components";
-import { find, prepare } from "@/core/finder";
+import { find, first } from "@/core/finder";
 import type { DeskLine } from "@/server/frontdesk/frontDesk";
 import { signsIn } from "../frontdesk/Line";
+import { NothingFound } from "../frontdesk/NothingFound";
 import { runQuery } from "../shared/ask";
 import { Dialog } from "../shared/Dialog";
 import { useLanyard } from "../shared/lanyard";
 import { Stamp } from "../shared/Stamp";
+import { useFinder } from "../shared/useFinder";
+import { useQuickCopy } from "../shared/useQuickCopy";
 import { SignInNotice, useSignIn } from "../shared/useSignIn";
 
 const MOST = 8;
@@ -38,8 +41,13 @@ export default function FinderSheet({ onClose }: { onClose: () => void }) {
       setLines(answer.ok ? answer.result.lines : "failed"),
     );
   }, []);
-  const index = useMemo(() => prepare(Array.isArray(lines) ? lines : []), [lines]);
-  const found = typed.trim() === "" ? index.slice(0, MOST).map(({ line }) => line) : find(index, typed, MOST);
+  const known = useMemo(() => (Array.isArray(lines) ? lines : []), [lines]);
+  const { index, noteHits } = useFinder(known);
+  const quick = useQuickCopy();
+  const found = typed.trim() === "" ? first(index, MOST) : find(index, typed, MOST);
+  useEffect(() => {
+    if (Array.isArray(lines)) noteHits(typed, found.length);
+  });
   const marked = found[Math.min(at, found.length - 1)];
   const connected = lanyard?.state === "connected";
 
@@ -49,6 +57,7 @@ export default function FinderSheet({ onClose }: { onClose: () => void }) {
   };
   const act = (line: DeskLine) => (connected && signsIn(line) ? void start(line) : open(line));
   const onKeyDown = (event: KeyboardEvent) => {
+    if (quick.onKey(event, marked)) return;
     if (event.key === "ArrowDown" || event.key === "ArrowUp") {
       event.preventDefault();
       setAt(Math.min(found.length - 1, Math.max(0, at + (event.key === "ArrowDown" ? 1 : -1))));
@@ -69,6 +78,7 @@ export default function FinderSheet({ onClose }: { onClose: () => void }) {
             setTyped(event.target.value);
             setAt(0);
             clear();
+            quick.clear();
           }}
           onKeyDown={onKeyDown}
           role="combobox"
@@ -93,11 +103,9 @@ export default function FinderSheet({ onClose }: { onClose: () => void }) {
         )}
         {lines === "failed" && <p style={{ marginTop: 12 }}>Galtry does not answer. Close this and try again.</p>}
         {Array.isArray(lines) && found.length === 0 && (
-          <p style={{ marginTop: 12 }}>
-            {lines.length === 0
-              ? "Nothing has been given to you yet."
-              : `Nothing that you can reach is called “${typed}”.`}
-          </p>
+          <div style={{ marginTop: 12 }}>
+            {lines.length === 0 ? "Nothing has been given to you yet." : <NothingFound typed={typed} />}
+          </div>
         )}
         <ul id="found" role="listbox" aria-label="Found">
           {found.map((line) => (
@@ -117,6 +125,11 @@ export default function FinderSheet({ onClose }: { onClose: () => void }) {
             </li>
           ))}
         </ul>
+        {quick.says && (
+          <p role="status" style={{ marginTop: 10 }}>
+            {quick.says}
+          </p>
+        )}
         {marked && (
           <p className="soft small" style={{ marginTop: 10 }}>
             Enter {connected && signsIn(marked) ? "signs in to" : "opens"} <b>{marked.name}</b>

@@ -26,8 +26,23 @@ const KEYS: { where: string; keys: [keys: string, does: string][] }[] = [
     keys: [
       ["Enter", "sign in to the line that is marked"],
       ["Shift Enter", "open its entry"],
+      ["Alt N", "copy the user name of the line that is marked"],
+      ["Alt P", "copy its password, without showing it"],
+      ["Alt O", "copy its one-time code"],
       ["↓ ↑", "next line, line before"],
       ["Escape", "empty it"],
+    ],
+  },
+  {
+    where: "In a vault’s ledger",
+    keys: [
+      ["↓ ↑", "next row, row before; with Shift the rows between are chosen"],
+      ["Space", "choose the row, or no more"],
+      ["Ctrl A", "choose all that are shown"],
+      ["→ ←", "open the folder, close it"],
+      ["Enter", "open the row"],
+      ["Alt ↓ ↑", "move the row, in your own order"],
+      ["Escape", "choose none"],
     ],
   },
   {

@@ -5,17 +5,20 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { type KeyboardEvent, useDeferredValue, useEffect, useMemo, useRef, useState } from "react";
 import styled from "styled-components";
-import { find, prepare } from "@/core/finder";
+import { find } from "@/core/finder";
 import { sayTime } from "@/core/time";
 import type { DeskLine } from "@/server/frontdesk/frontDesk";
 import { Page } from "../frame/Frame";
 import { useLanyard } from "../shared/lanyard";
 import { type Packed, useUnpacked } from "../shared/packed";
+import { useFinder } from "../shared/useFinder";
+import { useQuickCopy } from "../shared/useQuickCopy";
 import { SignInNotice, useSignIn } from "../shared/useSignIn";
 import { useTypedBefore } from "../shared/useTypedBefore";
 import { type FirstStep, FirstSteps } from "./FirstSteps";
 import { LanyardSide } from "./LanyardSide";
 import { Line, type LineAct, signsIn } from "./Line";
+import { NothingFound } from "./NothingFound";
 
 const Two = styled.div`
   display: grid;
@@ -105,7 +108,8 @@ export function FrontDesk({ person, packed, zone, now, greeting, canAdd, steps }
   const { signing, start, clear } = useSignIn();
   const [typed, setTyped] = useState("");
   const deferred = useDeferredValue(typed);
-  const index = useMemo(() => prepare(lines), [lines]);
+  const { index, noteHits } = useFinder(lines);
+  const quick = useQuickCopy();
   const sections = useMemo(
     () =>
       deferred.trim() ? [{ id: "found", title: "Found", lines: find(index, deferred, MOST_FOUND) }] : sectionsOf(lines),
@@ -115,6 +119,9 @@ export function FrontDesk({ person, packed, zone, now, greeting, canAdd, steps }
     () => sections.flatMap((section) => section.lines.map((line) => ({ key: `${section.id}-${line.id}`, line }))),
     [sections],
   );
+  useEffect(() => {
+    if (deferred.trim() !== "") noteHits(deferred, shown.length);
+  });
   const [activeKey, setActiveKey] = useState<string | null>(null);
   const active = shown.find(({ key }) => key === activeKey) ?? shown[0];
   const input = useRef<HTMLInputElement>(null);
@@ -130,6 +137,7 @@ export function FrontDesk({ person, packed, zone, now, greeting, canAdd, steps }
   const act = useMemo<LineAct>(() => ({ run: (line) => run.current(line) }), []);
 
   const onKeyDown = (event: KeyboardEvent<HTMLInputElement>) => {
+    if (quick.onKey(event, active?.line)) return;
     if (event.key === "ArrowDown" || event.key === "ArrowUp") {
       event.preventDefault();
       const at = shown.findIndex(({ key }) => key === active?.key);
@@ -190,6 +198,7 @@ export function FrontDesk({ person, packed, zone, now, greeting, canAdd, steps }
               onChange={(event) => {
                 setTyped(event.target.value);
                 setActiveKey(null);
+                quick.clear();
               }}
               onKeyDown={onKeyDown}
               role="combobox"
@@ -203,6 +212,11 @@ export function FrontDesk({ person, packed, zone, now, greeting, canAdd, steps }
               spellCheck={false}
             />
           </Finder>
+          {quick.says && (
+            <p role="status" style={{ marginTop: 10 }}>
+              {quick.says}
+            </p>
+          )}
           <Hint>
             {active && (
               <>
@@ -236,12 +250,7 @@ export function FrontDesk({ person, packed, zone, now, greeting, canAdd, steps }
           )}
           <div id="lines">
             {lines.length === 0 && <Empty canAdd={canAdd} />}
-            {lines.length > 0 && shown.length === 0 && (
-              <p style={{ marginTop: 28 }}>
-                Nothing that you can reach is called “{typed}”. Is it kept under another name? Ask the steward of the
-                vault.
-              </p>
-            )}
+            {lines.length > 0 && shown.length === 0 && <NothingFound typed={typed} />}
             {sections.map(
               (section) =>
                 section.lines.length > 0 && (
