@@ -5,7 +5,16 @@ const config: NextConfig = {
   poweredByHeader: false,
   compiler: { styledComponents: true },
   // Native add-ons and libraries that read files beside themselves stay outside the bundle.
-  serverExternalPackages: ["@libsql/client", "libsql", "@node-rs/argon2", "pino", "undici", "cheerio", "iconv-lite"],
+  serverExternalPackages: [
+    "@libsql/client",
+    "libsql",
+    "@node-rs/argon2",
+    "pino",
+    "undici",
+    "cheerio",
+    "iconv-lite",
+    "sharp",
+  ],
   typescript: { ignoreBuildErrors: true }, // types are checked once, by `npm test`
   devIndicators: false,
 };

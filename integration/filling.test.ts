@@ -41,9 +41,11 @@ import { entryPage } from "../src/server/vaults/entryPage";
 import { binFolder, makeFolder } from "../src/server/vaults/folders";
 import { changeKind, closeKind, deleteKind, kindList, makeKind } from "../src/server/vaults/kinds";
 import { moveNodes } from "../src/server/vaults/moving";
+import { entryPicture, setPicture } from "../src/server/vaults/pictures";
 import { revealField } from "../src/server/vaults/revealing";
 import { setField, tagEntries } from "../src/server/vaults/several";
 import { changeAskAgain, changeSigningIn } from "../src/server/vaults/signingIn";
+import { dropSite, keepSite, siteList } from "../src/server/vaults/sites";
 import { takeOut } from "../src/server/vaults/takingOut";
 import { tickCode } from "../src/server/vaults/ticks";
 import { deleteVault, makeVault, vaultLedger, vaultList } from "../src/server/vaults/vaults";
@@ -594,6 +596,65 @@ test("the finder’s words: folders, open fields, user names as far as each may 
   const { folderId } = await makeFolder.execute(db(), { parentId: f.vaultId, name: "Riverside" }, f.as("steward"));
   const door = await add({ name: "Hatch", where: "East ladder", "code-to-enter": "4471" }, "door", folderId);
   expect(await words("steward", door)).toBe("Riverside East ladder");
+});
+
+describe("pictures", () => {
+  const base64 = (text: string) => Buffer.from(text).toString("base64");
+  const svg = (inside: string, size = 100) =>
+    `<svg xmlns="http://www.w3.org/2000/svg" width="${size}" height="${size}">${inside}</svg>`;
+  const set = (picture: string, kind: Parameters<Fixture["as"]>[0] = "edit") =>
+    setPicture.execute(db(), { entryId: f.entryId, picture }, f.as(kind));
+  const get = (kind: Parameters<Fixture["as"]>[0]) => entryPicture.execute(db(), { entryId: f.entryId }, f.as(kind));
+
+  test("are drawn anew and small: of a script in one nothing is left", async () => {
+    await set(base64(svg(`<script>alert("${CANARY}")</script><rect width="90" height="90" fill="#22382e"/>`, 2000)));
+    const png = await get("use");
+    expect(png.subarray(1, 4).toString()).toBe("PNG");
+    expect([png.readUInt32BE(16), png.readUInt32BE(20)]).toEqual([120, 120]);
+    expect(png.includes("alert")).toBe(false);
+    expect((await page(f.entryId, "use")).picture).toMatch(/^\/api\/picture\//);
+    expect((await refusal(get("nothing"))).code).toBe("not-found");
+  });
+
+  test.each([
+    [svg("<rect width='9' height='9'/>", 40_000), "too many pixels"],
+    ["%PDF-1.4 not a picture", "not a picture"],
+    ["\u0089PNG but no more", "not a picture"],
+    [svg('<image href="file:///etc/passwd" width="9" height="9"/>'), ""],
+  ])("%.40s", async (text, message) => {
+    if (message === "") await set(base64(text));
+    else expect((await refusal(set(base64(text)))).message).toContain(message);
+  });
+
+  test("are for who may edit, and go when taken away", async () => {
+    expect((await refusal(set(base64(svg("")), "reveal"))).code).toBe("not-allowed");
+    await setPicture.execute(db(), { entryId: f.entryId, picture: null }, f.as("edit"));
+    expect((await refusal(get("edit"))).code).toBe("not-found");
+  });
+});
+
+test("sites we use: kept by administrators, begun from by staff, refused at their field", async () => {
+  const keep = (site: object, siteId?: string) =>
+    keepSite.execute(
+      db(),
+      { ...(siteId && { siteId }), site: { name: "Pellam", signInPage: "", ...site } },
+      f.as("owner"),
+    );
+  expect((await refusal(keep({}))).field).toBe("site.signInPage");
+  expect((await refusal(keep({ signInPage: "ftp://x" }))).field).toBe("site.signInPage");
+  expect((await refusal(keep({ signInPage: "a.example", passwordRules: "minlength: many" }))).field).toBe(
+    "site.passwordRules",
+  );
+  const { siteId } = await keep({
+    signInPage: "pellam.example/in",
+    hint: "customer number",
+    passwordRules: "minlength: 12",
+  });
+  const { sites } = await siteList.execute(db(), {}, f.as("use"));
+  expect(sites).toMatchObject([{ signInPage: "https://pellam.example/in", hint: "customer number" }]);
+  expect((await refusal(siteList.execute(db(), {}, f.as("guest")))).code).toBe("not-found");
+  await dropSite.execute(db(), { siteId }, f.as("owner"));
+  expect((await siteList.execute(db(), {}, f.as("use"))).sites).toEqual([]);
 });
 
 describe("taking out", () => {

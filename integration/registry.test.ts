@@ -197,6 +197,14 @@ const EXPECTED: Record<string, { who: Who; input: () => unknown }> = {
   },
   "frontdesk.words": { who: "everybody", input: () => ({}) },
   "frontdesk.whomToAsk": { who: "everybody", input: () => ({}) },
+  "vaults.picture": { who: "own", input: () => ({ entryId: fixture.entryId }) },
+  "vaults.setPicture": { who: "edit", input: () => ({ entryId: fixture.entryId, picture: null }) },
+  "vaults.sites": { who: "staff", input: () => ({}) },
+  "vaults.keepSite": {
+    who: "administrators",
+    input: () => ({ site: { name: "Pellam", signInPage: "pellam.example/in" } }),
+  },
+  "vaults.dropSite": { who: "own", input: () => ({ siteId: id() }) },
   "vaults.tags": { who: "vault-reach", input: () => ({ vaultId: fixture.vaultId }) },
   "vaults.tick": {
     who: "own",

@@ -63,10 +63,12 @@ import { importPage, undoImport } from "./vaults/importUndo";
 import { changeKind, closeKind, deleteKind, kindList, makeKind } from "./vaults/kinds";
 import { forgetMapping, keepMapping, mappingList } from "./vaults/mappings";
 import { moveNodes, movePreview } from "./vaults/moving";
+import { entryPicture, setPicture } from "./vaults/pictures";
 import { vaultPlaces } from "./vaults/places";
 import { revealField } from "./vaults/revealing";
 import { setField, tagEntries } from "./vaults/several";
 import { changeAskAgain, changeSigningIn, changeSteps, tryOnceMore } from "./vaults/signingIn";
+import { dropSite, keepSite, siteList } from "./vaults/sites";
 import { vaultTags } from "./vaults/tags";
 import { takeOut } from "./vaults/takingOut";
 import { tickCode } from "./vaults/ticks";
@@ -114,6 +116,11 @@ const ALL = [
   tryOnceMore,
   vaultTags,
   takeOut,
+  entryPicture,
+  setPicture,
+  dropSite,
+  keepSite,
+  siteList,
   finderWords,
   whomToAsk,
   tickCode,

@@ -1,6 +1,7 @@
 import Link from "next/link";
 import styled from "styled-components";
 import { askedFor, type Kind, PURPOSES } from "@/core/kinds/kind";
+import { BeginFromSite } from "./BeginFromSite";
 
 const Columns = styled.div`
   columns: 3 300px;
@@ -19,16 +20,20 @@ export function ChooseKind({
   vaultId,
   place,
   ownKinds,
+  sites,
 }: {
   kinds: readonly Kind[];
   vaultId: string;
   place: { id: string; name: string };
   /** There are some, or the reader may make some. */
   ownKinds: boolean;
+  /** Sites we use are there to begin from. */
+  sites: boolean;
 }) {
   return (
     <>
       <h1 style={{ marginBottom: 20 }}>What do you want to keep in {place.name}?</h1>
+      {sites && <BeginFromSite vaultId={vaultId} place={place} />}
       <Columns>
         {PURPOSES.map(({ purpose, title }) => (
           <section key={purpose} aria-labelledby={purpose}>
@@ -55,7 +60,8 @@ export function ChooseKind({
       </Columns>
       {ownKinds && (
         <p>
-          Nothing fits? <Link href="/kinds">Kinds of your own</Link> have the fields you want.
+          Nothing fits? <Link href="/kinds">Kinds of your own</Link> have the fields you want; what colleagues sign in
+          to again and again stands ready among the <Link href="/sites">sites we use</Link>.
         </p>
       )}
     </>

@@ -55,7 +55,7 @@ export function EntryAtUse({ entry, now }: { entry: EntryView; now: number }) {
     <CardPage>
       <div>
         <CardTitle>
-          <Stamp name={entry.name} large />
+          <Stamp name={entry.name} picture={entry.picture} large />
           <div>
             <h1>{entry.name}</h1>
             <p className="soft small">{[entry.kind.name, entry.description].filter(Boolean).join(" · ")}</p>

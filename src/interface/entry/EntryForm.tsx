@@ -3,10 +3,11 @@
 import { useRouter } from "next/navigation";
 import { Fragment, useState } from "react";
 import styled from "styled-components";
-import { CODE, fieldOf, fieldWord, type Kind, SIGN_IN_PAGE, USER_NAME } from "@/core/kinds/kind";
+import { CODE, fieldOf, fieldWord, type Kind, PASSWORD, SIGN_IN_PAGE, USER_NAME } from "@/core/kinds/kind";
 import { type Refusal, useCommand } from "../shared/ask";
 import { Act, Button, CheckField, ChoiceField, Notice, Row, Stack, TextArea, TextField } from "../shared/controls";
 import { Form } from "../shared/Form";
+import type { Site } from "../sites/Sites";
 import { FieldInput } from "./FieldInput";
 import { MakeSshKey } from "./MakeSshKey";
 import { QrReader } from "./QrReader";
@@ -81,19 +82,30 @@ function draftOf(kind: Kind, entry: EntryView | null): Draft {
   };
 }
 
+const begunFrom = (draft: Draft, site: Site | null): Draft =>
+  site
+    ? {
+        ...draft,
+        name: site.name,
+        values: { ...draft.values, ...(site.signInPage && { [SIGN_IN_PAGE]: site.signInPage }) },
+      }
+    : draft;
+
 interface EntryFormProps {
   kind: Kind;
   entry: EntryView | null;
   vaultId: string;
   /** Vault or folder that it is made in. */
   parent: { id: string; name: string };
+  /** A site we use, from which a new entry begins. */
+  site?: Site | null;
 }
 
 /** Makes or changes an entry. A secret that is left empty stays as it is. */
-export function EntryForm({ kind, entry, vaultId, parent }: EntryFormProps) {
+export function EntryForm({ kind, entry, vaultId, parent, site = null }: EntryFormProps) {
   const router = useRouter();
   const save = useCommand<{ entryId?: string }>(entry ? "vaults.changeEntry" : "vaults.addEntry");
-  const [draft, setDraft] = useState(() => draftOf(kind, entry));
+  const [draft, setDraft] = useState(() => begunFrom(draftOf(kind, entry), site));
   const [baseVersionId, setBase] = useState(entry?.reveal?.versionId ?? "");
   const [removeCode, setRemoveCode] = useState(false);
   const set = <K extends keyof Draft>(key: K, value: Draft[K]) => setDraft((now) => ({ ...now, [key]: value }));
@@ -141,6 +153,11 @@ export function EntryForm({ kind, entry, vaultId, parent }: EntryFormProps) {
             onTake={(key, value) => (key in draft.values ? setValue(key, value) : set(key as "name", value))}
           />
         )}
+        {site?.hint && (
+          <Notice role="note">
+            <b>{site.name}</b>: {site.hint}
+          </Notice>
+        )}
         {!kind.title && (
           <TextField
             label="Name"
@@ -167,6 +184,7 @@ export function EntryForm({ kind, entry, vaultId, parent }: EntryFormProps) {
               onText={(text) => setValue(field.id, text)}
               wrong={wrong(field.id)}
               kept={kept(field.id)}
+              {...(site && field.id === PASSWORD && { siteRules: site.passwordRules })}
               hints={[draft.name, draft.values[USER_NAME] ?? "", draft.values[SIGN_IN_PAGE] ?? ""]}
               disabled={field.id === CODE && removeCode}
             />

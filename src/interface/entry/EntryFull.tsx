@@ -22,6 +22,7 @@ import { howItWent, WhatYouMayDo } from "./EntryAtUse";
 import { EntryForm } from "./EntryForm";
 import { FieldFacts } from "./FieldFacts";
 import { Markdown } from "./Markdown";
+import { PictureSheet } from "./PictureSheet";
 import { SigningInDialog } from "./SigningIn";
 import type { EntryView } from "./types";
 import { WhoCanDoWhat, type WhoView } from "./WhoCanDoWhat";
@@ -50,6 +51,7 @@ export function EntryFull({
   const [binning, setBinning] = useState(false);
   const [carrying, setCarrying] = useState<"move" | "copy" | null>(null);
   const [converting, setConverting] = useState(false);
+  const [picturing, setPicturing] = useState(false);
   const aside = useCommand("vaults.setAside");
   const [tuning, setTuning] = useState(false);
   useEffect(() => void runCommand("frontdesk.meet", { entryId: entry.id }), [entry.id]);
@@ -63,7 +65,7 @@ export function EntryFull({
     <CardPage>
       <div>
         <CardTitle>
-          <Stamp name={entry.name} large />
+          <Stamp name={entry.name} picture={entry.picture} large />
           <div>
             <h1>{entry.name}</h1>
             <p className="soft small">{[entry.kind.name, entry.description].filter(Boolean).join(" · ")}</p>
@@ -180,6 +182,7 @@ export function EntryFull({
           {mayEdit && <Button onPress={() => setCarrying("move")}>Move</Button>}
           {mayEdit && <Button onPress={() => setCarrying("copy")}>Copy</Button>}
           {mayEdit && <Button onPress={() => setConverting(true)}>Change the kind</Button>}
+          {mayEdit && <Button onPress={() => setPicturing(true)}>Picture</Button>}
           {mayEdit && entry.asideAt === null && (
             <Button
               onPress={async () => {
@@ -219,6 +222,7 @@ export function EntryFull({
       {carrying && (
         <CarrySheet how={carrying} nodes={[entry]} vaultId={entry.vault.id} onClose={() => setCarrying(null)} />
       )}
+      {picturing && <PictureSheet entry={entry} onClose={() => setPicturing(false)} />}
       {converting && <ConvertSheet entry={entry} onClose={() => setConverting(false)} />}
       <BinDialog entry={entry} open={binning} onClose={() => setBinning(false)} />
       {mayEdit && signsIn && <SigningInDialog entry={entry} open={tuning} onClose={() => setTuning(false)} />}

@@ -15,10 +15,12 @@ interface FieldInputProps {
   /** Words that a guesser would try first. */
   hints: string[];
   disabled?: boolean;
+  /** Of the site, for passwords that are made here: HTML `passwordrules`. */
+  siteRules?: string;
 }
 
 /** What a field is filled in with, by its form and class. */
-export function FieldInput({ field, value, onText, wrong, kept, hints, disabled }: FieldInputProps) {
+export function FieldInput({ field, value, onText, wrong, kept, hints, disabled, siteRules }: FieldInputProps) {
   const secret = field.class === "secret";
   const around = {
     label: field.label,
@@ -72,6 +74,7 @@ export function FieldInput({ field, value, onText, wrong, kept, hints, disabled 
             name={field.label}
             purpose={field.form === "digits" ? "keypad" : "website"}
             hints={hints}
+            siteRules={siteRules}
             autoComplete="new-password"
             inputMode={field.form === "digits" ? "numeric" : undefined}
             className="mono"

@@ -117,7 +117,7 @@ export default function FinderSheet({ onClose }: { onClose: () => void }) {
               aria-selected={line === marked}
               onClick={(event) => (event.shiftKey ? open(line) : act(line))}
             >
-              <Stamp name={line.name} />
+              <Stamp name={line.name} picture={line.picture} />
               <span>
                 <b>{line.name}</b> <span className="soft">{line.description}</span>
               </span>

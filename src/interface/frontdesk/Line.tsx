@@ -57,7 +57,7 @@ export const Line = memo(
   function Line({ id, line, active, act, note }: LineProps) {
     return (
       <Item id={id} data-active={active}>
-        <Stamp name={line.name} />
+        <Stamp name={line.name} picture={line.picture} />
         <span className="name" title={line.description ? `${line.name}, ${line.description}` : line.name}>
           <Link href={`/entry/${line.id}`} prefetch={false}>
             {line.name}

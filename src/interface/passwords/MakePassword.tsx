@@ -41,13 +41,18 @@ const PURPOSES: { purpose: Wishes["purpose"]; label: string; hint: string }[] = 
 
 interface MakePasswordProps {
   first?: Wishes["purpose"];
+  siteRules?: string | undefined;
   /** Beside the made password, what it is for: put into a field. */
   onTake?: (text: string) => void;
 }
 
 /** Asks what the password is for, makes it in this browser, and says how strong it is by the way it was made. */
-export function MakePassword({ first = "website", onTake }: MakePasswordProps) {
-  const [wishes, setWishes] = useState<Wishes>({ ...WISHES, purpose: first });
+export function MakePassword({ first = "website", siteRules = "", onTake }: MakePasswordProps) {
+  const [wishes, setWishes] = useState<Wishes>({
+    ...WISHES,
+    purpose: first,
+    website: { ...WISHES.website, siteRules },
+  });
   const [made, setMade] = useState<Made | null>(null);
   const [wrong, setWrong] = useState<string | null>(null);
   const [turn, setTurn] = useState(0);

@@ -18,10 +18,11 @@ interface PasswordInputProps extends Omit<ComponentProps<typeof TextField>, "val
   purpose: Wishes["purpose"];
   /** Words that a guesser would try first. */
   hints: string[];
+  siteRules?: string | undefined;
 }
 
 /** A field for a secret: shown on demand, made on demand, and what is typed is rated in words and time. */
-export function PasswordInput({ name, value, onText, purpose, hints, hint, ...field }: PasswordInputProps) {
+export function PasswordInput({ name, value, onText, purpose, hints, siteRules, hint, ...field }: PasswordInputProps) {
   const [shown, setShown] = useState(false);
   const [making, setMaking] = useState(false);
   const strength = useStrength(purpose === "keypad" ? "" : value, hints);
@@ -53,6 +54,7 @@ export function PasswordInput({ name, value, onText, purpose, hints, hint, ...fi
       >
         <MakePassword
           first={purpose}
+          siteRules={siteRules}
           onTake={(text) => {
             onText(text);
             setMaking(false);

@@ -18,7 +18,23 @@ const Oval = styled.span`
   &[data-large="true"] { width: 60px; height: 40px; font-size: 18px; }
 `;
 
-export function Stamp({ name, large = false }: { name: string; large?: boolean }) {
+const Picture = styled.img`
+  flex: none;
+  width: 36px;
+  height: 28px;
+  object-fit: contain;
+  &[data-large="true"] { width: 60px; height: 48px; }
+`;
+
+interface StampProps {
+  name: string;
+  /** Address of an uploaded picture, which takes the stamp's place. */
+  picture?: string | null;
+  large?: boolean;
+}
+
+export function Stamp({ name, picture, large = false }: StampProps) {
+  if (picture) return <Picture src={picture} alt="" data-large={large} loading="lazy" />;
   return (
     <Oval aria-hidden data-large={large} style={{ "--s": `var(--stamp-${stampInk(name)})` } as React.CSSProperties}>
       {stampLetters(name)}

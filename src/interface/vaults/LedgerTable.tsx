@@ -308,7 +308,7 @@ function OneRow(props: RowProps) {
               </>
             ) : (
               <>
-                <Stamp name={row.name} />
+                <Stamp name={row.name} picture={row.picture} />
                 <span>
                   <Link href={`/entry/${row.id}`} prefetch={false} draggable={false}>
                     {row.name}

@@ -13,6 +13,7 @@ import { lanyards, met, persons, pins, signIns, vaults } from "../database/schem
 import { groupBy } from "../groupBy";
 import { requireEntry } from "../vaults/entries";
 import { kindsById } from "../vaults/kinds";
+import { pictureAddress } from "../vaults/pictureAddress";
 import { vaultNameFor } from "../vaults/places";
 
 const SOON_MS = 7 * 24 * 3_600_000;
@@ -36,6 +37,8 @@ export interface DeskLine {
   endsAt: number | null;
   lastUsedAt: number | null;
   refused: boolean;
+  /** Address of its picture. */
+  picture: string | null;
 }
 
 interface KeptEntry {
@@ -47,6 +50,7 @@ interface KeptEntry {
   tags: string[];
   hasCode: number;
   refused: number;
+  picture: string | null;
 }
 
 export const frontDesk = query({
@@ -70,6 +74,7 @@ export const frontDesk = query({
           tags: sql`json(e.tags)`,
           hasCode: sql`e.has_code`,
           refused: sql`v.refused_at is not null`,
+          picture: sql`e.picture_id`,
         },
         sql`from entries e join entry_versions v on v.id = e.version_id where e.binned_at is null and e.aside_at is null`,
       ),
@@ -135,6 +140,7 @@ export const frontDesk = query({
           endsAt: endsAt !== null && endsAt - at < SOON_MS ? endsAt : null,
           lastUsedAt: lastUse.get(entry.nodeId) ?? null,
           refused: entry.refused === 1,
+          picture: pictureAddress(entry.nodeId, entry.picture),
         },
       ];
     });

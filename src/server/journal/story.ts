@@ -150,6 +150,14 @@ function sentence(
       return details.aside ? `set ${it} aside` : `brought ${it} back from where it was set aside`;
     case "vaults.deleteVault":
       return `deleted the vault${on} for good, with ${counted(details.entries, "entry", "entries")}`;
+    case "vaults.setPicture":
+      return `changed the picture${node === null ? "" : ` of ${node}`}`;
+    case "vaults.keepSite":
+      return details.new
+        ? `put ${subject} on the list of sites we use`
+        : `changed ${subject} on the list of sites we use`;
+    case "vaults.dropSite":
+      return `took ${subject} off the list of sites we use`;
     case "vaults.makeKind":
       return `made the kind ${subject}`;
     case "vaults.changeKind":

@@ -17,6 +17,7 @@ import {
   folders,
   grants,
   met,
+  pictures,
   pins,
   places,
   sightings,
@@ -125,6 +126,9 @@ export async function erase(tx: Transaction, entryIds: readonly string[], at: nu
     await tx.delete(pins).where(eq(pins.entryId, id));
     await tx.delete(met).where(eq(met.entryId, id));
     await tx.delete(ticks).where(eq(ticks.entryId, id));
+    await tx
+      .delete(pictures)
+      .where(inArray(pictures.id, tx.select({ id: entries.pictureId }).from(entries).where(eq(entries.nodeId, id))));
     await tx.update(signIns).set({ jar: null }).where(eq(signIns.entryId, id));
     await tx.delete(entries).where(eq(entries.nodeId, id));
   }

@@ -238,6 +238,7 @@ async function copyEntry(tx: Transaction, house: Galtry, entry: EntryRow, to: Co
     nodeId: to.entryId,
     // What a site said of the password, and what a steward allowed, is said of the entry itself.
     guardedFill: false,
+    pictureId: null,
     createdAt: to.at,
     createdBy: to.by,
   });

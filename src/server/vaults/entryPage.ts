@@ -18,6 +18,7 @@ import { conditionsOf } from "../upkeep/conditions";
 import { attachmentLines } from "./attachments";
 import { versionLines } from "./earlier";
 import { kindOf } from "./kinds";
+import { pictureAddress } from "./pictureAddress";
 import { foldersOnTheWay, vaultNameAt } from "./places";
 import { openValues, type SealedValues } from "./sealing";
 import { currentVersion, type EntryRow, fieldsOf, isSecret } from "./writing";
@@ -69,6 +70,7 @@ export const entryPage = query({
       pinned: pin !== undefined,
       binnedAt: entry.binnedAt,
       asideAt: entry.asideAt,
+      picture: pictureAddress(entry.nodeId, entry.pictureId),
       askAgain: entry.askAgain,
       filling: entry.filling,
       attachments: (await attachmentLines(tx, entry.nodeId)).map((file) => ({

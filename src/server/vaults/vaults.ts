@@ -15,6 +15,7 @@ import { entries, grants, ledgerViews, nodes, places, vaults } from "../database
 import { uuidv7 } from "../ids";
 import { notFound, Refused } from "../refused";
 import { kindsById } from "./kinds";
+import { pictureAddress } from "./pictureAddress";
 import { vaultNameFor } from "./places";
 import { makeVaultKey } from "./sealing";
 
@@ -105,6 +106,7 @@ export const deleteVault = command({
     for (const table of ["attachments", "entry_versions", "sightings", "pins", "met", "ticks"])
       await tx.run(sql`delete from ${sql.identifier(table)} where entry_id in ${inside}`);
     await tx.run(sql`update sign_ins set jar = null where entry_id in ${inside}`);
+    await tx.run(sql`delete from pictures where id in (select picture_id from entries where node_id in ${inside})`);
     await tx.run(sql`delete from entries where node_id in ${inside}`);
     await tx.run(sql`delete from folders where node_id in ${inside}`);
     await tx.run(sql`update grants set valid_until = ${at} where node_id in ${inside} and valid_until is null`);
@@ -181,6 +183,8 @@ export interface LedgerRow {
   /** Entries of this vault that one may Reveal and that have the same password, itself included. */
   same: number | null;
   asideAt: number | null;
+  /** Address of its picture. */
+  picture: string | null;
   level: Reach;
   setHere: boolean;
   changedAt: number;
@@ -233,6 +237,7 @@ export const vaultLedger = query({
       setHere: setHere.has(row.id),
       people: levelAt(row.id) === "steward" ? counts(row.id) : null,
       ...conditionOf(row.id),
+      picture: pictureAddress(row.id, row.picture),
       usedAt: (levelAt(row.id) === "steward" ? used.get(row.id)?.any : used.get(row.id)?.own) ?? null,
     });
     const ledger = sortByName(
@@ -321,6 +326,7 @@ const keptEntries = (tx: Reader, vaultId: string) =>
       tags: sql`json(e.tags)`,
       createdAt: sql`e.created_at`,
       asideAt: sql`e.aside_at`,
+      picture: sql`e.picture_id`,
       changedAt: sql`e.changed_at`,
       binnedAt: sql`e.binned_at`,
       binnedWith: sql`e.binned_with`,
@@ -341,6 +347,7 @@ const keptFolders = (tx: Reader, vaultId: string) =>
       tags: sql`json('[]')`,
       createdAt: sql`n.created_at`,
       asideAt: sql`null`,
+      picture: sql`null`,
       changedAt: sql`n.created_at`,
       binnedAt: sql`f.binned_at`,
       binnedWith: sql`f.binned_with`,

@@ -2,9 +2,10 @@ import { notFound } from "next/navigation";
 import { ChooseKind } from "@/interface/entry/ChooseKind";
 import { EntryForm } from "@/interface/entry/EntryForm";
 import { Page } from "@/interface/frame/Frame";
-import { ask, me } from "@/server/page";
+import { ask, askOrNull, me } from "@/server/page";
 import { kindList } from "@/server/vaults/kinds";
 import { vaultPlaces } from "@/server/vaults/places";
+import { siteList } from "@/server/vaults/sites";
 
 export const metadata = { title: "New entry" };
 
@@ -13,7 +14,7 @@ export default async function NewEntryPage({
   searchParams,
 }: {
   params: Promise<{ id: string }>;
-  searchParams: Promise<{ kind?: string; in?: string }>;
+  searchParams: Promise<{ kind?: string; in?: string; site?: string }>;
 }) {
   const [{ id }, search] = await Promise.all([params, searchParams, me()]);
   const places = await ask(vaultPlaces, { vaultId: id });
@@ -21,6 +22,8 @@ export default async function NewEntryPage({
   if (!place) notFound();
   const { kinds, own, mayMake } = await ask(kindList, {});
   const kind = kinds.find((one) => one.id === search.kind) ?? null;
+  const sites = (await askOrNull(siteList, {}))?.sites ?? [];
+  const site = sites.find((one) => one.id === search.site) ?? null;
   return (
     <Page
       where={
@@ -31,9 +34,15 @@ export default async function NewEntryPage({
       }
     >
       {kind ? (
-        <EntryForm kind={kind} entry={null} vaultId={id} parent={place} />
+        <EntryForm kind={kind} entry={null} vaultId={id} parent={place} site={site} />
       ) : (
-        <ChooseKind kinds={kinds} vaultId={id} place={place} ownKinds={mayMake || own.length > 0} />
+        <ChooseKind
+          kinds={kinds}
+          vaultId={id}
+          place={place}
+          ownKinds={mayMake || own.length > 0}
+          sites={sites.length > 0}
+        />
       )}
     </Page>
   );

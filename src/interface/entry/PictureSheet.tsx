@@ -1,0 +1,63 @@
+"use client";
+
+import { useRef, useState } from "react";
+import { useCommand } from "../shared/ask";
+import { Button, Notice, Row } from "../shared/controls";
+import { Dialog } from "../shared/Dialog";
+import { Stamp } from "../shared/Stamp";
+import type { EntryView } from "./types";
+
+const MOST_BYTES = 2 * 1024 * 1024;
+
+/** A picture instead of the stamp: made small on the server, and nothing of the file is kept. */
+export function PictureSheet({ entry, onClose }: { entry: EntryView; onClose: () => void }) {
+  const set = useCommand("vaults.setPicture");
+  const input = useRef<HTMLInputElement>(null);
+  const [wrong, setWrong] = useState<string | null>(null);
+  const send = async (file: File | undefined) => {
+    if (!file) return;
+    setWrong(null);
+    if (file.size > MOST_BYTES) return setWrong("A picture has at most 2 MB. Make it smaller first.");
+    const bytes = new Uint8Array(await file.arrayBuffer());
+    let text = "";
+    for (let at = 0; at < bytes.length; at += 32_768) text += String.fromCharCode(...bytes.subarray(at, at + 32_768));
+    if ((await set.run({ entryId: entry.id, picture: btoa(text) })).ok) onClose();
+  };
+  return (
+    <Dialog title={`Picture of ${entry.name}`} open onClose={onClose}>
+      <Row style={{ gap: 20, marginBottom: 16 }}>
+        <Stamp name={entry.name} picture={entry.picture} large />
+        <span className="soft">PNG, JPEG, WebP or SVG, at most 2 MB. It is drawn anew and small.</span>
+      </Row>
+      {(wrong ?? set.refused) && (
+        <Notice data-tone="bad" role="alert" style={{ marginBottom: 12 }}>
+          {wrong ?? set.refused?.message}
+        </Notice>
+      )}
+      <input
+        ref={input}
+        type="file"
+        hidden
+        aria-label="Picture"
+        accept="image/png,image/jpeg,image/webp,image/svg+xml"
+        onChange={(event) => void send(event.target.files?.[0])}
+      />
+      <Row>
+        <Button look="go" onPress={() => input.current?.click()} isDisabled={set.running}>
+          Choose a picture
+        </Button>
+        {entry.picture && (
+          <Button
+            onPress={async () => {
+              if ((await set.run({ entryId: entry.id, picture: null })).ok) onClose();
+            }}
+            isDisabled={set.running}
+          >
+            Take it away
+          </Button>
+        )}
+        <Button onPress={onClose}>Close</Button>
+      </Row>
+    </Dialog>
+  );
+}

@@ -1,0 +1,115 @@
+/** Sites we use: the organisation's ready starts for new entries. Administrators keep the list; all staff begin from it. */
+import { eq } from "drizzle-orm";
+import { z } from "zod";
+import { readPasswordRules } from "../../core/generator/passwordRules";
+import { fieldOf, SIGN_IN_PAGE } from "../../core/kinds/kind";
+import { wholeAddress } from "../../core/signin/site";
+import { sortByName } from "../byName";
+import { isAdministrator, personIdOf } from "../caller";
+import { command, idSchema, nameSchema, none, query } from "../command";
+import type { Reader } from "../database/client";
+import { type Role, sites } from "../database/schema";
+import { uuidv7 } from "../ids";
+import { notFound, Refused } from "../refused";
+import { kindOf } from "./kinds";
+
+const MOST = 2000;
+
+const readable = <T>(read: (text: string) => T) =>
+  z.string().superRefine((text, context) => {
+    if (text.trim() === "") return;
+    try {
+      read(text);
+    } catch (error) {
+      context.addIssue({
+        code: "custom",
+        message: error instanceof RangeError ? error.message : "This cannot be read.",
+      });
+    }
+  });
+
+const siteSchema = z.strictObject({
+  name: nameSchema,
+  signInPage: readable(wholeAddress).max(2000),
+  kind: z.string().min(1).max(64).default("website-login"),
+  hint: z.string().trim().max(300, "A hint has at most 300 characters.").default(""),
+  passwordRules: readable(readPasswordRules).max(500, "Rules have at most 500 characters.").default(""),
+});
+
+/** A guest adds to a folder they were asked into, and has no need to know what the organisation uses. */
+export const siteList = query({
+  name: "vaults.sites",
+  input: none,
+  by: ["person"],
+  allow: ({ me }) => {
+    if (me!.guest) throw notFound();
+  },
+  run: async ({ tx, role }) => ({
+    sites: sortByName(
+      (await tx.select().from(sites)).map(({ id, name, signInPage, kind, hint, passwordRules }) => ({
+        id,
+        name,
+        signInPage,
+        kind,
+        hint,
+        passwordRules,
+      })),
+    ),
+    mayChange: role !== null && isAdministrator(role),
+  }),
+});
+
+function requireAdministrator({ role }: { role: Role | null }) {
+  if (!role || !isAdministrator(role)) throw new Refused("not-allowed", "An administrator keeps this list.");
+}
+
+async function toRow(tx: Reader, input: z.output<typeof siteSchema>) {
+  const kind = await kindOf(tx, input.kind);
+  const page = fieldOf(kind, SIGN_IN_PAGE);
+  if (page && input.signInPage.trim() === "" && page.required)
+    throw new Refused("bad-input", "Say where one signs in.", "site.signInPage");
+  return { ...input, signInPage: page && input.signInPage.trim() !== "" ? wholeAddress(input.signInPage) : "" };
+}
+
+/** Adds one, or changes one. */
+export const keepSite = command({
+  name: "vaults.keepSite",
+  input: z.strictObject({ siteId: idSchema.optional(), site: siteSchema }),
+  by: ["person"],
+  allow: async (context) => {
+    requireAdministrator(context);
+    const all = await context.tx.select({ id: sites.id }).from(sites);
+    if (context.input.siteId && !all.some((row) => row.id === context.input.siteId)) throw notFound();
+    if (!context.input.siteId && all.length >= MOST) throw new Refused("bad-input", `At most ${MOST} sites.`);
+  },
+  run: async ({ tx, input, caller, at }) => {
+    const row = await toRow(tx, input.site);
+    const siteId = input.siteId ?? uuidv7();
+    if (input.siteId) await tx.update(sites).set(row).where(eq(sites.id, siteId));
+    else await tx.insert(sites).values({ id: siteId, ...row, createdAt: at, createdBy: personIdOf(caller)! });
+    return { siteId };
+  },
+  journal: ({ input, result }) => ({
+    subject: result.siteId,
+    details: { new: input.siteId === undefined },
+    names: { [result.siteId]: input.site.name },
+  }),
+  tell: () => ["everyone"],
+});
+
+export const dropSite = command({
+  name: "vaults.dropSite",
+  input: z.strictObject({ siteId: idSchema }),
+  by: ["person"],
+  allow: async (context) => {
+    requireAdministrator(context);
+    const [row] = await context.tx.select().from(sites).where(eq(sites.id, context.input.siteId));
+    if (!row) throw notFound();
+    return row;
+  },
+  run: async ({ tx, input }) => {
+    await tx.delete(sites).where(eq(sites.id, input.siteId));
+  },
+  journal: ({ input, allowed }) => ({ subject: input.siteId, names: { [input.siteId]: allowed.name } }),
+  tell: () => ["everyone"],
+});
