@@ -43,6 +43,7 @@ import { changeKind, closeKind, deleteKind, kindList, makeKind } from "../src/se
 import { moveNodes } from "../src/server/vaults/moving";
 import { entryPicture, setPicture } from "../src/server/vaults/pictures";
 import { revealField } from "../src/server/vaults/revealing";
+import { markSeparate, separatePreview } from "../src/server/vaults/separating";
 import { setField, tagEntries } from "../src/server/vaults/several";
 import { changeAskAgain, changeSigningIn } from "../src/server/vaults/signingIn";
 import { dropSite, keepSite, siteList } from "../src/server/vaults/sites";
@@ -596,6 +597,32 @@ test("the finder’s words: folders, open fields, user names as far as each may 
   const { folderId } = await makeFolder.execute(db(), { parentId: f.vaultId, name: "Riverside" }, f.as("steward"));
   const door = await add({ name: "Hatch", where: "East ladder", "code-to-enter": "4471" }, "door", folderId);
   expect(await words("steward", door)).toBe("Riverside East ladder");
+});
+
+test("a separate folder: access from above stops, its marker stays steward, and it is told before", async () => {
+  const { folderId } = await makeFolder.execute(db(), { parentId: f.vaultId, name: "Payroll" }, f.as("steward"));
+  const entryId = await add(LOGIN, "website-login", folderId);
+  await give(db(), f.as("steward"), f.vaultId, f.ids.nothing, "reveal");
+  const mark = (separate: boolean, kind: Parameters<Fixture["as"]>[0] = "steward") =>
+    markSeparate.execute(db(), { folderId, separate }, f.as(kind));
+  const told = await separatePreview.execute(db(), { folderId, separate: true }, f.as("steward"));
+  expect(told.needsGrant).toBe(true);
+  expect(told.effects.map((one) => [one.name, one.before, one.after])).toEqual(
+    expect.arrayContaining([
+      ["Person nothing", "reveal", "none"],
+      ["Person administrator", "steward", "none"],
+    ]),
+  );
+  expect(told.effects.some((one) => one.personId === f.ids.steward)).toBe(false);
+  expect((await refusal(mark(true, "nothing"))).code).toBe("not-allowed");
+  await mark(true);
+  expect((await refusal(page(entryId, "nothing"))).code).toBe("not-found");
+  expect((await page(entryId)).level).toBe("steward");
+  // A move out of it would leave nobody without a steward; one of what has only the folder's steward neither.
+  expect((await refusal(mark(true))).message).toContain("separate already");
+  await mark(false);
+  expect((await page(entryId, "nothing")).level).toBe("reveal");
+  await give(db(), f.as("steward"), f.vaultId, f.ids.nothing, "blocked");
 });
 
 describe("pictures", () => {

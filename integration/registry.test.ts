@@ -205,6 +205,11 @@ const EXPECTED: Record<string, { who: Who; input: () => unknown }> = {
     input: () => ({ site: { name: "Pellam", signInPage: "pellam.example/in" } }),
   },
   "vaults.dropSite": { who: "own", input: () => ({ siteId: id() }) },
+  "vaults.separatePreview": {
+    who: "vault-steward",
+    input: () => ({ folderId: fixture.folderId, separate: true }),
+  },
+  "vaults.markSeparate": { who: "vault-steward", input: () => ({ folderId: fixture.folderId, separate: false }) },
   "vaults.tags": { who: "vault-reach", input: () => ({ vaultId: fixture.vaultId }) },
   "vaults.tick": {
     who: "own",

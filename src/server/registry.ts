@@ -66,6 +66,7 @@ import { moveNodes, movePreview } from "./vaults/moving";
 import { entryPicture, setPicture } from "./vaults/pictures";
 import { vaultPlaces } from "./vaults/places";
 import { revealField } from "./vaults/revealing";
+import { markSeparate, separatePreview } from "./vaults/separating";
 import { setField, tagEntries } from "./vaults/several";
 import { changeAskAgain, changeSigningIn, changeSteps, tryOnceMore } from "./vaults/signingIn";
 import { dropSite, keepSite, siteList } from "./vaults/sites";
@@ -116,6 +117,8 @@ const ALL = [
   tryOnceMore,
   vaultTags,
   takeOut,
+  markSeparate,
+  separatePreview,
   entryPicture,
   setPicture,
   dropSite,

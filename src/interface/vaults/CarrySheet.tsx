@@ -1,7 +1,6 @@
 "use client";
 
 import { useEffect, useState } from "react";
-import { levelWord } from "@/core/access/level";
 import type { MoveEffect } from "@/server/vaults/moving";
 import type { Place } from "@/server/vaults/places";
 import type { VaultLine } from "@/server/vaults/vaults";
@@ -10,6 +9,7 @@ import { ChoiceField, Notice } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
 import { type Step, useDone } from "../shared/Done";
 import { Form } from "../shared/Form";
+import { Effects } from "./Effects";
 
 interface Preview {
   may: boolean;
@@ -153,41 +153,20 @@ async function carry(how: How, nodeIds: string[], parentId: string, what: string
   return [`Copied ${what}.`, entryIds.length > 0 ? [{ command: "vaults.bin", input: { entryIds } }] : []];
 }
 
-const MOST_NAMED = 12;
-
 function WhatItDoes({ preview, how }: { preview: Preview; how: "move" | "copy" }) {
   const { effects, grantsDropped } = preview;
-  if (!preview.changes && !grantsDropped)
-    return <p>{how === "move" ? "Nobody’s access changes." : "Nobody gains by the copy."}</p>;
+  const none = how === "move" ? "Nobody’s access changes." : "Nobody gains by the copy.";
   if (!preview.may)
     return <Notice data-tone="bad">This would change who can do what with it: only its steward can do that.</Notice>;
-  if (effects.length === 0 && !grantsDropped)
-    return <p>{how === "move" ? "Nobody’s access changes." : "Nobody gains by the copy."}</p>;
-  const people = new Set(effects.map((one) => one.personId)).size;
   return (
-    <Notice role="status">
+    <>
       {grantsDropped ? (
         <p>
           {grantsDropped === 1 ? "One grant that is set on it is" : `${grantsDropped} grants that are set on it are`}{" "}
           {how === "move" ? "dropped: grants do not go to another vault." : "not copied."}
         </p>
       ) : null}
-      {effects.length > 0 && (
-        <>
-          <b>
-            {how === "copy" ? "Of the copy: " : ""}
-            {people === 1 ? "it changes what one person may do:" : `it changes what ${people} people may do:`}
-          </b>
-          <ul>
-            {effects.slice(0, MOST_NAMED).map((one) => (
-              <li key={`${one.personId} ${one.node}`}>
-                {one.name}: {levelWord(one.before)} becomes {levelWord(one.after)} on {one.node}
-              </li>
-            ))}
-            {effects.length > MOST_NAMED && <li>and {effects.length - MOST_NAMED} more</li>}
-          </ul>
-        </>
-      )}
-    </Notice>
+      <Effects effects={effects} none={none} about={how === "copy" ? "Of the copy: " : ""} />
+    </>
   );
 }

@@ -14,6 +14,7 @@ import { Dialog } from "../shared/Dialog";
 import { Form } from "../shared/Form";
 import { CarrySheet } from "./CarrySheet";
 import { MakeFolder } from "./MakeFolder";
+import { SeparateSheet } from "./SeparateSheet";
 
 type FolderView = Awaited<ReturnType<(typeof folderPage)["execute"]>>;
 
@@ -23,7 +24,7 @@ export function FolderPage({ folder, who, now }: { folder: FolderView; who: WhoV
   const rename = useCommand("vaults.renameFolder");
   const restore = useCommand("vaults.restoreFolder");
   const [name, setName] = useState(folder.name);
-  const [sheet, setSheet] = useState<"move" | "make" | "bin" | null>(null);
+  const [sheet, setSheet] = useState<"move" | "make" | "separate" | "bin" | null>(null);
   const close = () => setSheet(null);
   const here = folder.binnedAt === null;
   const mayEdit = here && atLeast(folder.level, "edit");
@@ -35,7 +36,9 @@ export function FolderPage({ folder, who, now }: { folder: FolderView; who: WhoV
           <FolderClosed size={34} strokeWidth={1.5} aria-hidden />
           <div>
             <h1>{folder.name}</h1>
-            <p className="soft small">Folder</p>
+            <p className="soft small">
+              {folder.separate ? "Separate folder: access from above does not reach into it" : "Folder"}
+            </p>
           </div>
           <ButtonLink href={`/vaults/${folder.vault.id}?in=${folder.id}`}>See what lies in it</ButtonLink>
         </CardTitle>
@@ -70,6 +73,11 @@ export function FolderPage({ folder, who, now }: { folder: FolderView; who: WhoV
               <Button onPress={() => setSheet("make")}>Make a folder in it</Button>
               <Button onPress={() => setSheet("move")}>Move</Button>
               {steward && (
+                <Button onPress={() => setSheet("separate")}>
+                  {folder.separate ? "Separate no more" : "Make it separate"}
+                </Button>
+              )}
+              {steward && (
                 <Button look="harm" onPress={() => setSheet("bin")}>
                   Put in the bin
                 </Button>
@@ -96,6 +104,7 @@ export function FolderPage({ folder, who, now }: { folder: FolderView; who: WhoV
         )}
       </aside>
       {sheet === "move" && <CarrySheet how="move" nodes={[folder]} vaultId={folder.vault.id} onClose={close} />}
+      {sheet === "separate" && <SeparateSheet folder={folder} onClose={close} />}
       {sheet === "make" && (
         <MakeFolder
           parent={folder}

@@ -150,6 +150,8 @@ function sentence(
       return details.aside ? `set ${it} aside` : `brought ${it} back from where it was set aside`;
     case "vaults.deleteVault":
       return `deleted the vault${on} for good, with ${counted(details.entries, "entry", "entries")}`;
+    case "vaults.markSeparate":
+      return details.separate ? `made ${it} separate` : `let access from above into ${it} again`;
     case "vaults.setPicture":
       return `changed the picture${node === null ? "" : ` of ${node}`}`;
     case "vaults.keepSite":

@@ -27,6 +27,7 @@ export const folderPage = query({
       id: folder.nodeId,
       name: folder.name,
       binnedAt: folder.binnedAt,
+      separate: allowed.path[0]!.separate,
       binnedWith: folder.binnedWith,
       vault: { id: vault!.nodeId, name: await vaultNameAt(tx, me!, vault!, at) },
       folders: await foldersOnTheWay(tx, allowed.path.slice(1), me!),

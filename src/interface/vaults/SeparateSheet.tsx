@@ -1,0 +1,56 @@
+"use client";
+
+import { useEffect, useState } from "react";
+import type { MoveEffect } from "@/server/vaults/moving";
+import { runQuery, useCommand } from "../shared/ask";
+import { Dialog } from "../shared/Dialog";
+import { useDone } from "../shared/Done";
+import { Form } from "../shared/Form";
+import { Effects } from "./Effects";
+
+interface SeparateProps {
+  folder: { id: string; name: string; separate: boolean };
+  onClose: () => void;
+}
+
+/** Access from above stops here, or comes in again: for whom that changes what, before it is done. */
+export function SeparateSheet({ folder, onClose }: SeparateProps) {
+  const mark = useCommand("vaults.markSeparate");
+  const done = useDone();
+  const [preview, setPreview] = useState<{ effects: MoveEffect[]; needsGrant: boolean } | null>(null);
+  const [wrong, setWrong] = useState<string | null>(null);
+  const wanted = !folder.separate;
+  useEffect(() => {
+    void runQuery<{ effects: MoveEffect[]; needsGrant: boolean }>("vaults.separatePreview", {
+      folderId: folder.id,
+      separate: wanted,
+    }).then((answer) => (answer.ok ? setPreview(answer.result) : setWrong(answer.refused.message)));
+  }, [folder.id, wanted]);
+  const send = async () => {
+    if (!(await mark.run({ folderId: folder.id, separate: wanted })).ok) return;
+    done(wanted ? `${folder.name} is separate.` : `${folder.name} is not separate any more.`, [
+      { command: "vaults.markSeparate", input: { folderId: folder.id, separate: !wanted } },
+    ]);
+    onClose();
+  };
+  return (
+    <Dialog title={wanted ? `Make ${folder.name} separate` : `${folder.name}: separate no more`} open onClose={onClose}>
+      <Form
+        verb={wanted ? "Make it separate" : "Let access in from above"}
+        onSend={send}
+        running={mark.running}
+        unready={preview === null}
+        onCancel={onClose}
+        wrong={wrong ?? mark.refused?.message}
+      >
+        <p>
+          {wanted
+            ? "Access to the vault and to the folders around it does not reach into a separate folder: only what is set on it and within it counts."
+            : "Access to the vault and to the folders around it reaches into it again."}
+          {preview?.needsGrant && " You are made its steward, so that somebody looks after it."}
+        </p>
+        {preview && <Effects effects={preview.effects} none="Nobody’s access changes." />}
+      </Form>
+    </Dialog>
+  );
+}
