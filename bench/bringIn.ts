@@ -145,7 +145,7 @@ export async function benchBringIn(house: House): Promise<void> {
       ...rowsOf(ENTRIES).map((row) => [row.name, row.page, row.userName, row.password].join()),
     ];
     await page
-      .getByLabel("File")
+      .getByLabel("File", { exact: true })
       .setInputFiles({ name: "stalls.csv", mimeType: "text/csv", buffer: Buffer.from(csv.join("\n")) });
     await page.getByRole("button", { name: "Look it over" }).click();
     const go = page.getByRole("button", { name: "Bring in 10,000 entries" });

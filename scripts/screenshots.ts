@@ -48,7 +48,7 @@ try {
   await take(ines, "kinds", `${vault("Shop & Tickets")}/new`);
   await take(ines, "make-a-password", `${house.url}/make`, 1200);
   await ines.page.goto(`${vault("Shop & Tickets")}/bring-in`);
-  await ines.page.getByLabel("File").setInputFiles({
+  await ines.page.getByLabel("File", { exact: true }).setInputFiles({
     name: "from-the-old-browser.csv",
     mimeType: "text/csv",
     buffer: Buffer.from(
