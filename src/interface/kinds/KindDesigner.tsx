@@ -124,7 +124,7 @@ export function KindDesigner({ kind, onClose }: { kind: OwnKind | null; onClose:
           value={name}
           onText={setName}
           wrong={save.wrong("kind.name")}
-          hint="as one of them is called: “Film projector”"
+          hint="as one of them is called"
           autoFocus
         />
         <ChoiceField label="Offered under" value={purpose} onText={(text) => setPurpose(text as typeof purpose)}>

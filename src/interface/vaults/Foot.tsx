@@ -31,7 +31,8 @@ const Bar = styled.div`
   color: var(--baize-ink);
   button { background: transparent; color: inherit; border-color: var(--baize-edge); }
   button[data-disabled] { color: var(--baize-soft); }
-  > span { margin-right: 8px; font-weight: 650; }
+  > span { margin-right: 8px; font-weight: 650; white-space: nowrap; }
+  @media (max-width: 719px) { flex-wrap: nowrap; overflow-x: auto; > * { flex: none; } }
 `;
 
 interface FootProps {

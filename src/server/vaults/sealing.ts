@@ -2,8 +2,9 @@
  * Vault keys and what they seal. A version's identifiers and secrets are one blob, bound to vault, entry and
  * version: moved to another row it does not open.
  */
+import { createHmac } from "node:crypto";
 import { and, desc, eq } from "drizzle-orm";
-import { type Bytes, fromUtf8, hmac, KEY_LENGTH, open, randomBytes, seal, toHex, utf8 } from "../../core/crypto";
+import { type Bytes, fromUtf8, KEY_LENGTH, open, randomBytes, seal, toHex, utf8 } from "../../core/crypto";
 import { PASSWORD, USER_NAME } from "../../core/kinds/kind";
 import type { CodeSettings } from "../../core/signin/code";
 import type { Reader, Transaction } from "../database/client";
@@ -102,4 +103,4 @@ export const openPiece = ({ key }: VaultKey, file: Attachment, number: number, s
 
 /** Keyed fingerprint of a value: the same value in the same kind of field gives the same one. */
 export const fingerprint = (keys: KeyRing, field: string, value: string): string =>
-  toHex(hmac(keys.fingerprints, utf8(`${field}\u0000${value}`)));
+  createHmac("sha256", keys.fingerprints).update(`${field}\u0000${value}`, "utf8").digest("hex");
