@@ -39,6 +39,8 @@ try {
   await take(ines, "vaults", `${house.url}/vaults`);
   await ines.page.goto(vault("Shop & Tickets"));
   await ines.page.getByRole("button", { name: /^Suppliers/ }).click();
+  for (const name of ["Lindenfold Paper", "Peltonhay Toys"])
+    await ines.page.getByRole("checkbox", { name: `Choose ${name}` }).click();
   await take(ines, "vault", null);
   await take(ines, "entry", entry("quillbrook.localhost"));
   await take(ines, "edit", `${entry("stallwright.localhost")}?edit`);
@@ -47,6 +49,16 @@ try {
   await take(ines, "account", `${house.url}/account`);
   await take(ines, "kinds", `${vault("Shop & Tickets")}/new`);
   await take(ines, "make-a-password", `${house.url}/make`, 1200);
+  await ines.page.goto(`${entry("stallwright.localhost")}?edit`);
+  await ines.page.getByLabel("Password", { exact: true }).fill("lantern slides 1911 by the door");
+  await ines.page.getByLabel("Notes").fill("Orders before **Tuesday noon** come on Friday.");
+  await ines.page.getByRole("button", { name: "Save" }).click();
+  await ines.page.getByRole("link", { name: /changed 1 time/ }).click();
+  await take(ines, "earlier", null);
+  await ines.page.goto(vault("Shop & Tickets"));
+  await ines.page.getByRole("button", { name: "Change the vault" }).click();
+  await ines.page.getByRole("button", { name: "Take the vault out" }).click();
+  await take(ines, "take-out", null);
   await ines.page.goto(`${vault("Shop & Tickets")}/bring-in`);
   await ines.page.getByLabel("File", { exact: true }).setInputFiles({
     name: "from-the-old-browser.csv",

@@ -167,8 +167,8 @@ function ConditionFact({ condition: { strength, alike }, of }: { condition: Cond
         <span className="soft">being worked out</span>
       ) : (
         <>
-          <Chip data-tone={TONES[strength.word]}>{strength.word}</Chip> guessed in {strength.time} by somebody who
-          has stolen the site’s list, if the site keeps it well
+          <Chip data-tone={TONES[strength.word]}>{strength.word}</Chip> guessed in {strength.time} by somebody who has
+          stolen the site’s list, if the site keeps it well
         </>
       )}
       {alike.length > 0 && (

@@ -34,7 +34,9 @@ export function PasswordInput({ name, value, onText, purpose, hints, siteRules, 
         onText={onText}
         type={shown ? "text" : "password"}
         hint={
-          strength ? `${strength.word}: guessed in ${strength.time} by somebody who has stolen the site’s list, if the site keeps it well` : hint
+          strength
+            ? `${strength.word}: guessed in ${strength.time} by somebody who has stolen the site’s list, if the site keeps it well`
+            : hint
         }
       />
       <Row style={{ gap: 16, marginTop: 4 }}>
