@@ -1,11 +1,14 @@
 /** Sealed sign-in against every practice site: who lets one in, and how each of the others is refused by name. */
+import { eq } from "drizzle-orm";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import { type Fixture, give, makeFixture } from "../demo/fixture";
 import { type InProcess, inProcess } from "../demo/inProcess";
 import { isAllowed } from "../lanyard/worker/cookies";
 import { withdrawAccess } from "../src/server/access/grants";
+import { signIns } from "../src/server/database/schema";
+import { frontDesk } from "../src/server/frontdesk/frontDesk";
 import type { SealedAnswer } from "../src/server/signin/sealed";
-import { sealedSignIn } from "../src/server/signin/sealed";
+import { proveEntry, sealedSignIn } from "../src/server/signin/sealed";
 import { addEntry, changeEntry } from "../src/server/vaults/entries";
 import { entryPage } from "../src/server/vaults/entryPage";
 import { tryOnceMore } from "../src/server/vaults/signingIn";
@@ -94,6 +97,32 @@ describe("sites that let one in", () => {
     const entryId = await keep("quillbrook.localhost");
     const answers = await Promise.all([signIn(entryId), signIn(entryId, "steward")]);
     expect(answers.map((answer) => answer.outcome)).toEqual(["signed-in", "signed-in"]);
+  });
+});
+
+describe("proving", () => {
+  const seenAs = { userAgent: "Mozilla/5.0 Test", acceptLanguage: "en-GB" };
+  const prove = (entryId: string, kind: "steward" | "use" = "steward") =>
+    proveEntry(house.galtry, fixture.as(kind), seenAs, entryId, new AbortController().signal);
+
+  test("tries an entry once: the result stands with it, nobody holds a session, and it counts as no use", async () => {
+    const entryId = await keep("pellam.localhost");
+    expect(await prove(entryId)).toEqual({ outcome: "signed-in", detail: "" });
+    const [row] = await house.galtry.db.select().from(signIns).where(eq(signIns.entryId, entryId));
+    expect(row).toMatchObject({ how: "proved", outcome: "signed-in", jar: null });
+    expect(row!.signedOutAt).not.toBeNull();
+    const view = await entryPage.execute(house.galtry, { entryId }, fixture.as("steward"));
+    expect(view.lastSignIn).toMatchObject({ outcome: "signed-in" });
+    expect(view.story[0]!.says).toContain("tried whether");
+    const { lines } = await frontDesk.execute(house.galtry, {}, fixture.as("steward"));
+    expect(lines.find((line) => line.id === entryId)!.lastUsedAt).toBeNull();
+  });
+
+  test("a wrong password is tried once and then by nobody; below Edit nobody tries", async () => {
+    const entryId = await keep("stallwright.localhost", { password: "not-the-one-that-is-kept" });
+    expect((await prove(entryId)).outcome).toBe("wrong-password");
+    expect((await prove(entryId)).outcome).toBe("refused-before");
+    await expect(prove(entryId, "use")).rejects.toMatchObject({ code: "not-allowed" });
   });
 });
 

@@ -8,6 +8,7 @@ import { useCommand } from "../shared/ask";
 import { Button, ButtonLink, CheckField, Notice, Row, Stack } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
 import { Form } from "../shared/Form";
+import { Prove } from "./Prove";
 
 type ImportView = Awaited<ReturnType<(typeof importPage)["execute"]>>;
 
@@ -57,6 +58,7 @@ export function BroughtIn({ importId, view }: { importId: string; view: ImportVi
       ) : (
         <p>None of them needs a look.</p>
       )}
+      <Prove entries={view.provable} />
       {undoing && <Undo importId={importId} view={view} to={to} onClose={() => setUndoing(false)} />}
     </Stack>
   );

@@ -13,9 +13,10 @@ export interface Refusal {
 
 export type Answer<R> = { ok: true; result: R } | { ok: false; refused: Refusal };
 
-async function post<R>(kind: "command" | "query", name: string, input: unknown): Promise<Answer<R>> {
+/** To one of Galtry's own addresses. */
+export async function post<R>(address: string, input: unknown): Promise<Answer<R>> {
   try {
-    const response = await fetch(`/api/${kind}/${name}`, {
+    const response = await fetch(address, {
       method: "POST",
       headers: { "content-type": "application/json" },
       body: JSON.stringify(input),
@@ -29,8 +30,8 @@ async function post<R>(kind: "command" | "query", name: string, input: unknown):
   }
 }
 
-export const runCommand = <R = unknown>(name: string, input: unknown) => post<R>("command", name, input);
-export const runQuery = <R = unknown>(name: string, input: unknown) => post<R>("query", name, input);
+export const runCommand = <R = unknown>(name: string, input: unknown) => post<R>(`/api/command/${name}`, input);
+export const runQuery = <R = unknown>(name: string, input: unknown) => post<R>(`/api/query/${name}`, input);
 
 /** A command with its state: running, and the refusal at its place. After success the page looks again. */
 export function useCommand<R = unknown>(name: string) {

@@ -1,5 +1,5 @@
 /** Why somebody who could sign in with a key cannot any more: of their own line only, never of anybody else's. */
-import { and, eq, gte, inArray, isNotNull, isNull, lte, or } from "drizzle-orm";
+import { and, eq, gte, inArray, isNotNull, isNull, lte, ne, or } from "drizzle-orm";
 import { z } from "zod";
 import { atLeast, resolve } from "../../core/access";
 import { sayTime } from "../../core/time";
@@ -48,7 +48,14 @@ async function signedInBefore(tx: Reader, personId: string, entryId: string): Pr
   const found = await tx
     .select({ id: signIns.id })
     .from(signIns)
-    .where(and(eq(signIns.personId, personId), eq(signIns.entryId, entryId), eq(signIns.outcome, "signed-in")))
+    .where(
+      and(
+        eq(signIns.personId, personId),
+        eq(signIns.entryId, entryId),
+        eq(signIns.outcome, "signed-in"),
+        ne(signIns.how, "proved"),
+      ),
+    )
     .limit(1);
   return found.length > 0;
 }

@@ -549,7 +549,7 @@ export const signIns = sqliteTable(
     versionId: text("version_id").notNull(),
     personId: text("person_id").notNull(),
     lanyardId: text("lanyard_id").notNull(),
-    how: text("how").$type<"sealed" | "guarded">().notNull(),
+    how: text("how").$type<"sealed" | "guarded" | "proved">().notNull(),
     /** Host and user name as a keyed hash: sign-ins to one account wait for each other. */
     queueKey: text("queue_key").notNull(),
     /** Machine and process id, to tell a sign-in under way from one broken off. */

@@ -1,5 +1,5 @@
 /** The Front desk: everything one can reach, pinned, new and ending soon. */
-import { and, desc, eq, inArray, isNull, sql } from "drizzle-orm";
+import { and, desc, eq, inArray, isNull, ne, sql } from "drizzle-orm";
 import { z } from "zod";
 import { atLeast, isActive, type Level } from "../../core/access";
 import { siteName } from "../../core/signin/address";
@@ -84,7 +84,7 @@ export const frontDesk = query({
       tx
         .select({ entryId: signIns.entryId, at: signIns.begunAt })
         .from(signIns)
-        .where(and(eq(signIns.personId, personId), eq(signIns.outcome, "signed-in")))
+        .where(and(eq(signIns.personId, personId), eq(signIns.outcome, "signed-in"), ne(signIns.how, "proved")))
         .orderBy(desc(signIns.begunAt))
         .limit(1000),
       tx

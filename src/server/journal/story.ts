@@ -114,6 +114,10 @@ function sentence(
     case "signIn.begin":
       return null;
     case "signIn.end":
+      if (details.tried)
+        return details.outcome === "signed-in"
+          ? `tried whether ${it} lets one in: it does`
+          : `tried whether ${it} lets one in: it ${FAILURES[details.outcome as Exclude<SignInOutcome, "signed-in">]?.title ?? "failed"}`;
       return details.outcome === "signed-in"
         ? `signed in${node === null ? "" : ` with ${node}`} (sealed sign-in)`
         : `tried to sign in${node === null ? "" : ` with ${node}`}: it ${FAILURES[details.outcome as Exclude<SignInOutcome, "signed-in">]?.title ?? "failed"}`;

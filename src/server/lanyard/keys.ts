@@ -58,7 +58,7 @@ export const keyList = query({
       tx
         .select({ entryId: signIns.entryId, at: signIns.begunAt })
         .from(signIns)
-        .where(and(eq(signIns.personId, personId), eq(signIns.outcome, "signed-in")))
+        .where(and(eq(signIns.personId, personId), eq(signIns.outcome, "signed-in"), ne(signIns.how, "proved")))
         .orderBy(desc(signIns.begunAt))
         .limit(500),
       tx.select({ name: persons.name }).from(persons).where(eq(persons.id, personId)),

@@ -28,6 +28,13 @@ import { HttpEngine } from "./httpEngine";
 export const LONGEST_SIGN_IN_MS = 90_000;
 
 type LanyardCaller = Extract<Caller, { kind: "lanyard" }>;
+/** Who signs in: a Lanyard, which gets the session; or a person in Galtry itself, who only tries whether it works. */
+type Signer = LanyardCaller | Extract<Caller, { kind: "person" }>;
+/** What the site is told of the browser that asks. */
+interface SeenAs {
+  userAgent: string;
+  acceptLanguage: string;
+}
 
 /** What one sign-in needs of its entry, in one statement. */
 async function entryFor(tx: Reader, entryId: string, personId: string, at: number) {
@@ -71,11 +78,12 @@ type EntryFor = NonNullable<Awaited<ReturnType<typeof entryFor>>>;
 export const beginSignIn = command({
   name: "signIn.begin",
   input: z.strictObject({ entryId: idSchema }),
-  by: ["lanyard"],
+  by: ["lanyard", "person"],
   internal: true,
   allow: async (context) => {
     const { tx, me, input, at } = context;
-    const held = await requireLevel(context, input.entryId, "use");
+    const proves = context.caller.kind === "person";
+    const held = await requireLevel(context, input.entryId, proves ? "edit" : "use");
     const found = requireOutOfBin(await entryFor(tx, input.entryId, me!.id, at), held);
     requireInUse(found.entry);
     if (found.entry.signInPage === "")
@@ -83,7 +91,7 @@ export const beginSignIn = command({
     return { held, found };
   },
   run: async ({ tx, input, caller, at, allowed: { held, found }, house }) => {
-    const { personId, lanyardId } = caller as LanyardCaller;
+    const { personId } = caller as Signer;
     const { entry, version } = found;
     const read = { entry, version, mayEdit: atLeast(held.level, "edit") };
     if (version.refusedAt !== null) return { ...read, begun: false as const, why: "refused-before" as const };
@@ -94,8 +102,8 @@ export const beginSignIn = command({
       entryId: input.entryId,
       versionId: version.id,
       personId,
-      lanyardId,
-      how: "sealed",
+      lanyardId: caller.kind === "lanyard" ? caller.lanyardId : "",
+      how: caller.kind === "lanyard" ? "sealed" : "proved",
       queueKey: found.queueKey,
       process: house.process,
       begunAt: at,
@@ -125,12 +133,13 @@ export const handOver = command({
     detail: z.string().max(300),
     jar: z.string().nullable(),
   }),
-  by: ["lanyard"],
+  by: ["lanyard", "person"],
   internal: true,
   allow: async ({ tx, me, input, at }) => {
     const [begun] = await tx
       .select({
         row: {
+          how: signIns.how,
           entryId: signIns.entryId,
           versionId: signIns.versionId,
           personId: signIns.personId,
@@ -174,7 +183,14 @@ export const handOver = command({
         : {};
     await tx
       .update(signIns)
-      .set({ endedAt: at, outcome, detail: input.detail, ...kept })
+      .set({
+        endedAt: at,
+        outcome,
+        detail: input.detail,
+        ...kept,
+        // Of a try nobody has the session.
+        ...(allowed.row.how === "proved" && { signedOutAt: at }),
+      })
       .where(eq(signIns.id, input.signInId));
     if (outcome === "wrong-password")
       await tx.update(entryVersions).set({ refusedAt: at }).where(eq(entryVersions.id, allowed.row.versionId));
@@ -183,7 +199,11 @@ export const handOver = command({
   journal: ({ input, result, allowed }) => ({
     node: allowed.row.entryId,
     vault: allowed.vaultId,
-    details: { signIn: input.signInId, outcome: result.outcome },
+    details: {
+      signIn: input.signInId,
+      outcome: result.outcome,
+      ...(allowed.row.how === "proved" && { tried: true }),
+    },
     names: { [allowed.row.entryId]: allowed.entry?.name ?? "" },
   }),
   tell: ({ allowed }) => [
@@ -234,7 +254,7 @@ export async function openJar(
 export const claimCode = command({
   name: "signIn.claimCode",
   input: z.strictObject({ fingerprint: z.string(), step: z.number().int() }),
-  by: ["lanyard"],
+  by: ["lanyard", "person"],
   internal: true,
   allow: () => undefined,
   run: async ({ tx, input }) => {
@@ -282,7 +302,8 @@ export async function sealedSignIn(
       entry: named,
     };
 
-  const result = await attempt(house, caller, begun, onProgress, signal, engine);
+  const seenAs = { userAgent: caller.browser, acceptLanguage: caller.language };
+  const result = await attempt(house, caller, seenAs, begun, onProgress, signal, engine);
   const ended = await handOver.execute(
     house,
     {
@@ -310,6 +331,25 @@ export async function sealedSignIn(
   };
 }
 
+/**
+ * Tries once whether what is kept lets somebody in, and keeps nothing of the session but the result.
+ * @throws Refused when the person may not edit the entry
+ */
+export async function proveEntry(
+  house: Galtry,
+  caller: Extract<Caller, { kind: "person" }>,
+  seenAs: SeenAs,
+  entryId: string,
+  signal: AbortSignal,
+  engine: SignInEngine = defaultEngine(house),
+): Promise<{ outcome: SignInOutcome; detail: string }> {
+  const begun = await beginInTurn(house, caller, entryId, () => undefined, signal);
+  if (!("signInId" in begun)) return { outcome: "refused-before", detail: "this version was refused by the site" };
+  const { outcome, detail } = await attempt(house, caller, seenAs, begun, () => undefined, signal, engine);
+  const ended = await handOver.execute(house, { signInId: begun.signInId, outcome, detail, jar: null }, caller);
+  return { outcome: ended.outcome, detail };
+}
+
 const defaultEngine = (house: Galtry): SignInEngine =>
   new HttpEngine({ allowedTargets: house.configuration.allowedTargets, ownPort: house.configuration.port });
 
@@ -323,7 +363,7 @@ interface Begun {
 /** Waits while another sign-in to the same account at the same host is under way. */
 async function beginInTurn(
   house: Galtry,
-  caller: LanyardCaller,
+  caller: Signer,
   entryId: string,
   onProgress: (progress: Progress) => void,
   signal: AbortSignal,
@@ -341,7 +381,8 @@ async function beginInTurn(
 
 async function attempt(
   house: Galtry,
-  caller: LanyardCaller,
+  caller: Signer,
+  seenAs: SeenAs,
   { entry, login }: Begun,
   onProgress: (progress: Progress) => void,
   signal: AbortSignal,
@@ -355,8 +396,7 @@ async function attempt(
       steps: entry.steps,
       plainHttp: entry.plainHttp,
       allows: (address) => matches(entry, address) || allowedHosts.has(hostOf(address) ?? ""),
-      userAgent: caller.browser,
-      acceptLanguage: caller.language,
+      ...seenAs,
       onProgress,
       signal: AbortSignal.any([signal, AbortSignal.timeout(LONGEST_SIGN_IN_MS - 5_000)]),
       claimCode: async (step) => {

@@ -52,7 +52,7 @@ async function broughtIn(tx: Reader, found: typeof imports.$inferSelect): Promis
       e.version_id <> r.version_id as changed,
       not exists (select 1 from places p where p.id = r.place_id and p.valid_until is null) as moved,
       exists (select 1 from grants g where g.node_id = r.entry_id) as granted,
-      exists (select 1 from sign_ins s where s.entry_id = r.entry_id) as used
+      exists (select 1 from sign_ins s where s.entry_id = r.entry_id and s.how <> 'proved') as used
     from import_rows r join entries e on e.node_id = r.entry_id where r.import_id = ${found.id}
     order by e.name`);
   return rows
@@ -106,6 +106,10 @@ export const importPage = query({
       stays: brought.filter((one) => one.since !== null && named(one)),
       /** Stay whatever is ticked: out of the reader's reach by now. */
       beyond: brought.filter((one) => one.since !== null && !named(one)).length,
+      /** Logins that can be tried, one after another. */
+      provable: sortByName(
+        look.filter((one) => one.page !== "" && atLeast(levels.get(one.entryId) ?? "none", "edit")),
+      ).map(({ entryId, name }) => ({ entryId, name })),
       parentId: found.parentId,
       vaultId: found.vaultId,
       look: sortByName(look.filter(named)).flatMap(({ entryId, name, page, mark, guesses }) => {

@@ -1,0 +1,19 @@
+import { answering, json, pageCaller, requireOrigin } from "@/server/http";
+import { Refused } from "@/server/refused";
+import { proveEntry } from "@/server/signin/sealed";
+
+/** Tries one entry at its site, once. It waits for the site, and so is no command of its own: two stand around it. */
+export async function POST(request: Request, { params }: { params: Promise<{ entry: string }> }): Promise<Response> {
+  return answering(async () => {
+    const { entry } = await params;
+    const { house, caller } = await pageCaller(request);
+    requireOrigin(request, house);
+    if (caller.kind !== "person") throw new Refused("signed-out", "Sign in first.");
+    const seenAs = {
+      userAgent: request.headers.get("user-agent") ?? "",
+      acceptLanguage: request.headers.get("accept-language") ?? "",
+    };
+    const result = await proveEntry(house, caller, seenAs, entry, request.signal);
+    return json({ ok: true, result });
+  });
+}

@@ -1,0 +1,90 @@
+"use client";
+
+import Link from "next/link";
+import { useRef, useState } from "react";
+import { FAILURES, type SignInOutcome } from "@/core/signin/outcome";
+import { post } from "../shared/ask";
+import { Button, Chip, Row } from "../shared/controls";
+
+/** Between two tries: a site, or what watches over it, takes a row of quick ones for an attack. */
+const PAUSE_MS = 2_000;
+
+interface Tried {
+  entryId: string;
+  name: string;
+  outcome: SignInOutcome | "not-tried";
+  says: string;
+}
+
+/** Sealed sign-ins tried one after another, slowly, once each; the result stands on every entry. */
+export function Prove({ entries }: { entries: { entryId: string; name: string }[] }) {
+  const [tried, setTried] = useState<Tried[]>([]);
+  const [at, setAt] = useState<number | null>(null);
+  const stopped = useRef(false);
+  if (entries.length === 0) return null;
+  const run = async () => {
+    stopped.current = false;
+    for (let i = tried.length; i < entries.length && !stopped.current; i++) {
+      setAt(i);
+      const { entryId, name } = entries[i]!;
+      const answer = await post<{ outcome: SignInOutcome; detail: string }>(`/api/prove/${entryId}`, {});
+      const one: Tried = answer.ok
+        ? { entryId, name, outcome: answer.result.outcome, says: answer.result.detail }
+        : { entryId, name, outcome: "not-tried", says: answer.refused.message };
+      setTried((before) => [...before, one]);
+      await new Promise((resolve) => setTimeout(resolve, PAUSE_MS));
+    }
+    setAt(null);
+  };
+  const good = tried.filter((one) => one.outcome === "signed-in").length;
+  return (
+    <section>
+      <h2 style={{ paddingBottom: 6, borderBottom: "1px solid var(--edge)" }}>Prove them</h2>
+      <p>
+        Galtry can sign in with each of them once, slowly, and throw the session away: then every entry says whether it
+        works. {entries.length === 1 ? "One can" : `${entries.length.toLocaleString("en-GB")} can`} be tried.
+      </p>
+      <Row style={{ marginTop: 10 }}>
+        {at === null ? (
+          tried.length < entries.length && <Button onPress={run}>{tried.length === 0 ? "Prove them" : "Go on"}</Button>
+        ) : (
+          <>
+            <span role="status">
+              Trying {entries[at]!.name}: {(at + 1).toLocaleString("en-GB")} of {entries.length.toLocaleString("en-GB")}
+            </span>
+            <Button
+              onPress={() => {
+                stopped.current = true;
+              }}
+            >
+              Stop
+            </Button>
+          </>
+        )}
+      </Row>
+      {tried.length > 0 && (
+        <>
+          <p style={{ marginTop: 10 }}>
+            <b>{good.toLocaleString("en-GB")}</b> of {tried.length.toLocaleString("en-GB")} let one in.
+          </p>
+          <ul>
+            {tried
+              .filter((one) => one.outcome !== "signed-in")
+              .map((one) => (
+                <li key={one.entryId} style={{ padding: "6px 0", borderBottom: "1px solid var(--rule)" }}>
+                  <Link href={`/entry/${one.entryId}`} prefetch={false}>
+                    {one.name}
+                  </Link>
+                  :{" "}
+                  <Chip data-tone="bad">
+                    {one.outcome === "not-tried" ? "not tried" : FAILURES[one.outcome as keyof typeof FAILURES]?.title}
+                  </Chip>{" "}
+                  <span className="soft small">{one.says}</span>
+                </li>
+              ))}
+          </ul>
+        </>
+      )}
+    </section>
+  );
+}
