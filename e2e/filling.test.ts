@@ -1,4 +1,5 @@
 /** Filling the vaults on the demo, by clicks and by keys: several at once, an entry in full, kinds of one's own. */
+import { readFileSync } from "node:fs";
 import { afterAll, beforeAll, expect, test } from "vitest";
 import { DEMO_PASSWORD } from "../demo/organisation";
 import { carriesSecret, tracesOf } from "../src/core/signin/carries";
@@ -209,6 +210,87 @@ test("a kind of one's own, an entry of it, its kind changed; asked again before 
   await page.getByRole("button", { name: "Undo" }).click();
   await page.getByText("Film projector").first().waitFor();
 }, 90_000);
+
+test("a tree of folders is brought in, updates what is kept, is proved, taken out encrypted and brought in again", async () => {
+  const { page } = browser;
+  const site = house.standins.sites.find((one) => one.host === "peltonhay.localhost")!;
+  const kept = { url: house.standins.address(site.host, site.signInPath), user: site.account.userName };
+  const tree = {
+    store: {
+      name: "Old tool",
+      groups: [
+        {
+          name: "Traders",
+          entries: [
+            { title: "Peltonhay, as the old tool has it", ...kept, password: site.account.password },
+            { title: "Nordlicht", url: "https://nordlicht.example/in", user: "shop", password: "canary-tree 31" },
+          ],
+          groups: [
+            {
+              name: "Vans",
+              entries: [
+                { title: "Ferrybridge", url: "https://ferrybridge.example/", user: "v", password: "canary-tree 32" },
+              ],
+            },
+          ],
+        },
+      ],
+    },
+  };
+  const give = (name: string, buffer: Buffer) =>
+    page.getByLabel("File", { exact: true }).setInputFiles({ name, mimeType: "application/octet-stream", buffer });
+  // Kept with another password, so that the file's takes its place.
+  await page.goto(`${entry("peltonhay.localhost")}?edit`);
+  await page.getByLabel("Password", { exact: true }).fill("no longer right 1");
+  await page.getByRole("button", { name: "Save" }).click();
+  await page.getByRole("heading", { name: "Peltonhay Toys" }).waitFor();
+  await page.goto(`${vault()}/bring-in`);
+  await give("old-tool.json", Buffer.from(JSON.stringify(tree)));
+  await page.getByText("3 rows, JSON").waitFor();
+  expect(await page.getByText("canary-tree").count()).toBe(0);
+  await page.getByRole("button", { name: "Keep what is said here under a name" }).click();
+  await page.getByLabel("Keep it as").fill("Old tool");
+  await page.getByRole("button", { name: "Keep", exact: true }).click();
+  await page.getByLabel("As said before").waitFor();
+  expect(await seriousIn(page)).toEqual([]);
+  await page.getByRole("button", { name: "Look it over" }).click();
+  expect(await page.getByLabel("What happens with Peltonhay, as the old tool has it").inputValue()).toBe("update");
+  expect(await seriousIn(page)).toEqual([]);
+  await page.getByRole("button", { name: "Bring in 2 entries, update 1" }).click();
+  await page.getByRole("heading", { name: "2 entries brought in, 1 updated" }).waitFor();
+  await page.getByText("the home page instead of the sign-in page").waitFor();
+  expect(await seriousIn(page)).toEqual([]);
+  await page.getByRole("button", { name: "Prove them" }).click();
+  // Invented sites: the result says so by name, and stands on the entry.
+  await page.getByText("of 2 let one in.").waitFor({ timeout: 30_000 });
+  await page.goto(vault());
+  await page.getByRole("checkbox", { name: "Choose Traders" }).click();
+  await page.getByRole("button", { name: "Take out" }).click();
+  await page.getByLabel("Passphrase of the file").fill("looms and lanterns");
+  await page.getByLabel("What for").fill("to the other house");
+  expect(await seriousIn(page)).toEqual([]);
+  await house.galtry.db.update(sessions).set({ provedAt: Date.now() - 600_000 });
+  await page.getByRole("dialog").getByRole("button", { name: "Take out" }).click();
+  await page.getByRole("textbox", { name: "Sign-in password" }).fill(DEMO_PASSWORD);
+  const [saved] = await Promise.all([
+    page.waitForEvent("download"),
+    page.getByRole("button", { name: "Go on" }).click(),
+  ]);
+  expect(saved.suggestedFilename()).toBe("traders.json.age");
+  const file = readFileSync(await saved.path());
+  expect(file.toString()).toContain("BEGIN AGE ENCRYPTED FILE");
+  expect(file.toString()).not.toContain("canary-tree");
+  await page.goto(`${vault()}/bring-in`);
+  await give("traders.json.age", file);
+  await page.getByLabel("Its passphrase, or an identity").fill("another");
+  await page.getByRole("button", { name: "Open it" }).click();
+  await page.getByText("This does not open the file.").waitFor({ timeout: 30_000 });
+  await page.getByLabel("Its passphrase, or an identity").fill("looms and lanterns");
+  await page.getByRole("button", { name: "Open it" }).click();
+  await page.getByText("2 rows, credential exchange JSON").waitFor({ timeout: 30_000 });
+  await page.getByRole("button", { name: "Look it over" }).click();
+  await page.getByLabel("2 logins are kept already").waitFor();
+}, 150_000);
 
 /** The smallest PDF that says something. */
 function onePagePdf(text: string): Buffer {

@@ -402,6 +402,8 @@ test("set aside: offered nowhere and signed in with by nobody, until it is broug
   await setVaultAside.execute(db(), { vaultId: f.vaultId, aside: true }, f.as("steward"));
   expect(await offered()).toEqual([false, false]);
   expect((await refusal(add(LOGIN))).message).toContain("set aside");
+  const alone = setAside.execute(db(), { entryIds: [entryId], aside: false }, f.as("steward"));
+  expect((await refusal(alone)).message).toContain("with its vault");
   await setVaultAside.execute(db(), { vaultId: f.vaultId, aside: false }, f.as("steward"));
   expect(await offered()).toEqual([true, true]);
   expect((await page(f.otherEntryId)).asideAt).not.toBeNull();

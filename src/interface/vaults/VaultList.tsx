@@ -32,7 +32,14 @@ const List = styled.ul`
   @media (max-width: 719px) { li { grid-template-columns: minmax(0, 1fr) auto; } .count { display: none; } }
 `;
 
-export function VaultList({ vaults, mayMake }: { vaults: VaultLine[]; mayMake: boolean }) {
+interface VaultListProps {
+  vaults: VaultLine[];
+  mayMake: boolean;
+  /** Guests have no use for the organisation's own lists. */
+  staff: boolean;
+}
+
+export function VaultList({ vaults, mayMake, staff }: VaultListProps) {
   const [making, setMaking] = useState(false);
   const entries = vaults.reduce((sum, vault) => sum + vault.entries, 0);
   return (
@@ -98,6 +105,12 @@ export function VaultList({ vaults, mayMake }: { vaults: VaultLine[]; mayMake: b
             </li>
           ))}
         </List>
+      )}
+      {staff && (
+        <p className="soft" style={{ marginTop: 20 }}>
+          For all of them: <Link href="/sites">sites we use</Link>, from which new entries begin, and{" "}
+          <Link href="/kinds">kinds of your own</Link>.
+        </p>
       )}
       {making && <MakeVault onClose={() => setMaking(false)} />}
     </Page>

@@ -12,7 +12,13 @@ export const setAside = command({
   name: "vaults.setAside",
   input: z.strictObject({ entryIds: severalIds, aside: z.boolean() }),
   by: ["person"],
-  allow: (context) => requireEntries(context, context.input.entryIds, "edit"),
+  allow: async (context) => {
+    const allowed = await requireEntries(context, context.input.entryIds, "edit");
+    const withVault = allowed.found.find(({ entry }) => entry.asideWith !== null);
+    if (!context.input.aside && withVault)
+      throw new Refused("conflict", `${withVault.entry.name} is set aside with its vault. Bring the vault back.`);
+    return allowed;
+  },
   run: async ({ tx, input, caller, at }) => {
     await tx
       .update(entries)

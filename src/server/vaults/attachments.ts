@@ -8,7 +8,7 @@ import { atLeast } from "../../core/access";
 import { hmac, sameBytes, toHex, utf8 } from "../../core/crypto";
 import { fileTypeOf, safeFileName } from "../../core/formats/fileType";
 import { PIECE_BYTES } from "../../core/pieces";
-import { type Asking, requireLevel } from "../access/load";
+import type { Asking } from "../access/load";
 import { personIdOf } from "../caller";
 import { command, idSchema, query } from "../command";
 import type { Reader } from "../database/client";
@@ -213,7 +213,7 @@ export const attachmentPiece = query({
     const { tx, input, me, at, house } = context;
     const [file] = await tx.select().from(attachments).where(eq(attachments.id, input.attachmentId));
     if (!file || file.completeAt === null) throw notFound();
-    await requireLevel(context, file.entryId, "reveal");
+    await requireEntry(context, file.entryId, "reveal");
     const until = Number(input.ticket.split(".")[0]);
     const right = ticketFor(house.keys, file.id, me!.id, until);
     if (!(until > at) || !sameBytes(utf8(right), utf8(input.ticket)))

@@ -236,12 +236,18 @@ async function copyEntry(tx: Transaction, house: Galtry, entry: EntryRow, to: Co
     ...entry,
     ...written.row,
     nodeId: to.entryId,
-    // What a site said of the password, and what a steward allowed, is said of the entry itself.
+    // What a steward allowed is allowed of the entry itself.
     guardedFill: false,
     pictureId: null,
     createdAt: to.at,
     createdBy: to.by,
   });
+  // What a site refused is refused in a copy as well.
+  if (version.refusedAt !== null)
+    await tx
+      .update(entryVersions)
+      .set({ refusedAt: version.refusedAt })
+      .where(eq(entryVersions.id, written.row.versionId));
   const marks = await currentMarks(tx, version.id);
   const seen = await tx.select().from(sightings).where(eq(sightings.entryId, entry.nodeId));
   const travels = seen.filter((row) => marks.get(row.field) === row.fingerprint);

@@ -40,11 +40,14 @@ export const takeOut = command({
   allow: async (context) => {
     const { tx, input, caller, at } = context;
     const ids = new Set<string>();
+    const vaultsOf = new Set<string>();
     for (const nodeId of input.nodeIds) {
-      await requireLevel(context, nodeId, "steward");
+      vaultsOf.add((await requireLevel(context, nodeId, "steward")).vaultId);
       for (const id of await idsBelow(tx, nodeId)) ids.add(id);
     }
     const inside = [...ids];
+    // One line in the journal, where the stewards of that vault read it.
+    if (vaultsOf.size > 1) throw new Refused("bad-input", "Take out of one vault at a time.", "nodeIds");
     await requireStewardOfAll(context, inside);
     if (caller.kind !== "person" || at - caller.provedAt > PROVED_MS)
       throw new Refused("prove-again", "Taking out shows everything at once. Give your sign-in password first.");

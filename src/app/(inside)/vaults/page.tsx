@@ -7,5 +7,5 @@ export const metadata = { title: "Vaults" };
 
 export default async function VaultsPage() {
   const { role } = await me();
-  return <VaultList vaults={await ask(vaultList, {})} mayMake={isAdministrator(role)} />;
+  return <VaultList vaults={await ask(vaultList, {})} mayMake={isAdministrator(role)} staff={role !== "guest"} />;
 }
