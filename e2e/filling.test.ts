@@ -264,7 +264,14 @@ test("a tree of folders is brought in, updates what is kept, is proved, taken ou
   // Invented sites: the result says so by name, and stands on the entry.
   await page.getByText("of 2 let one in.").waitFor({ timeout: 30_000 });
   await page.goto(vault());
-  await page.getByRole("checkbox", { name: "Choose Traders" }).click();
+  // A press before the page has taken over is lost: it is pressed until it shows.
+  await expect
+    .poll(async () => {
+      const box = page.getByRole("checkbox", { name: "Choose Traders" });
+      if ((await box.getAttribute("aria-checked")) !== "true") await box.click();
+      return box.getAttribute("aria-checked");
+    })
+    .toBe("true");
   await page.getByRole("button", { name: "Take out" }).click();
   await page.getByLabel("Passphrase of the file").fill("looms and lanterns");
   await page.getByLabel("What for").fill("to the other house");
