@@ -2,7 +2,7 @@
  * The condition of what is kept: how long a secret would stand, worked out after it is written, and where else the
  * same one is used. Shown from Reveal up; reuse only among entries that the viewer may Reveal.
  */
-import { and, eq, inArray, isNull, notExists, sql } from "drizzle-orm";
+import { and, eq, exists, inArray, isNull, notExists, sql } from "drizzle-orm";
 import { z } from "zod";
 import { atLeast } from "../../core/access";
 import { type Strength, strengthOf } from "../../core/generator/strengthWords";
@@ -11,7 +11,7 @@ import { loadReach } from "../access/load";
 import type { Person } from "../access/person";
 import { command, idSchema } from "../command";
 import type { Reader } from "../database/client";
-import { conditions, entries, entryVersions, fingerprints } from "../database/schema";
+import { conditions, entries, entryVersions, fingerprints, places } from "../database/schema";
 import type { Galtry } from "../galtry";
 import { kindsById } from "../vaults/kinds";
 import { openValues } from "../vaults/sealing";
@@ -45,7 +45,16 @@ const unrated = (house: Galtry) =>
     .from(entries)
     .innerJoin(entryVersions, eq(entryVersions.id, entries.versionId))
     .where(
-      notExists(house.db.select({ one: sql`1` }).from(conditions).where(eq(conditions.versionId, entries.versionId))),
+      and(
+        // What is being brought in is nobody's yet, and its sealing has the processor.
+        exists(
+          house.db
+            .select({ one: sql`1` })
+            .from(places)
+            .where(and(eq(places.nodeId, entries.nodeId), isNull(places.validUntil))),
+        ),
+        notExists(house.db.select({ one: sql`1` }).from(conditions).where(eq(conditions.versionId, entries.versionId))),
+      ),
     )
     .limit(AT_ONCE);
 
