@@ -39,7 +39,7 @@ async function openVault(page: Page, galtry: string, vaultId: string): Promise<n
       new Promise<number>((done) => {
         const start = performance.now();
         new MutationObserver((_changes, watch) => {
-          if (!document.querySelector("[role=table] a")) return;
+          if (!document.querySelector("[role=treegrid] a")) return;
           watch.disconnect();
           requestAnimationFrame(() => setTimeout(() => done(performance.now() - start)));
         }).observe(document.body, { childList: true, subtree: true });

@@ -210,6 +210,7 @@ const EXPECTED: Record<string, { who: Who; asPerson?: Who; input: () => unknown 
     input: () => ({ folderId: fixture.folderId, separate: true }),
   },
   "vaults.markSeparate": { who: "vault-steward", input: () => ({ folderId: fixture.folderId, separate: false }) },
+  "vaults.importProvable": { who: "own", input: () => ({ importId: id() }) },
   "vaults.tags": { who: "vault-reach", input: () => ({ vaultId: fixture.vaultId }) },
   "vaults.tick": {
     who: "own",

@@ -59,7 +59,7 @@ import { entryPage } from "./vaults/entryPage";
 import { folderPage } from "./vaults/folderPage";
 import { binFolder, makeFolder, renameFolder, restoreFolder } from "./vaults/folders";
 import { beginImport, cancelImport, importChunk, publishImport, sweepImports } from "./vaults/importing";
-import { importPage, undoImport } from "./vaults/importUndo";
+import { importPage, importProvable, undoImport } from "./vaults/importUndo";
 import { changeKind, closeKind, deleteKind, kindList, makeKind } from "./vaults/kinds";
 import { forgetMapping, keepMapping, mappingList } from "./vaults/mappings";
 import { moveNodes, movePreview } from "./vaults/moving";
@@ -117,6 +117,7 @@ const ALL = [
   tryOnceMore,
   vaultTags,
   takeOut,
+  importProvable,
   markSeparate,
   separatePreview,
   entryPicture,

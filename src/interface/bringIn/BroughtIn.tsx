@@ -58,7 +58,7 @@ export function BroughtIn({ importId, view }: { importId: string; view: ImportVi
       ) : (
         <p>None of them needs a look.</p>
       )}
-      <Prove entries={view.provable} />
+      <Prove importId={importId} count={view.provable} />
       {undoing && <Undo importId={importId} view={view} to={to} onClose={() => setUndoing(false)} />}
     </Stack>
   );

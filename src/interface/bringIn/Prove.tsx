@@ -3,7 +3,7 @@
 import Link from "next/link";
 import { useRef, useState } from "react";
 import { FAILURES, type SignInOutcome } from "@/core/signin/outcome";
-import { post } from "../shared/ask";
+import { post, runQuery } from "../shared/ask";
 import { Button, Chip, Row } from "../shared/controls";
 
 /** Between two tries: a site, or what watches over it, takes a row of quick ones for an attack. */
@@ -17,16 +17,25 @@ interface Tried {
 }
 
 /** Sealed sign-ins tried one after another, slowly, once each; the result stands on every entry. */
-export function Prove({ entries }: { entries: { entryId: string; name: string }[] }) {
+export function Prove({ importId, count }: { importId: string; count: number }) {
   const [tried, setTried] = useState<Tried[]>([]);
   const [at, setAt] = useState<number | null>(null);
   const stopped = useRef(false);
-  if (entries.length === 0) return null;
+  const [entries, setEntries] = useState<{ entryId: string; name: string }[]>([]);
+  if (count === 0) return null;
+  const list = async () => {
+    if (entries.length > 0) return entries;
+    const answer = await runQuery<{ entryId: string; name: string }[]>("vaults.importProvable", { importId });
+    const found = answer.ok ? answer.result : [];
+    setEntries(found);
+    return found;
+  };
   const run = async () => {
     stopped.current = false;
-    for (let i = tried.length; i < entries.length && !stopped.current; i++) {
+    const all = await list();
+    for (let i = tried.length; i < all.length && !stopped.current; i++) {
       setAt(i);
-      const { entryId, name } = entries[i]!;
+      const { entryId, name } = all[i]!;
       const answer = await post<{ outcome: SignInOutcome; detail: string }>(`/api/prove/${entryId}`, {});
       const one: Tried = answer.ok
         ? { entryId, name, outcome: answer.result.outcome, says: answer.result.detail }
@@ -42,15 +51,15 @@ export function Prove({ entries }: { entries: { entryId: string; name: string }[
       <h2 style={{ paddingBottom: 6, borderBottom: "1px solid var(--edge)" }}>Prove them</h2>
       <p>
         Galtry can sign in with each of them once, slowly, and throw the session away: then every entry says whether it
-        works. {entries.length === 1 ? "One can" : `${entries.length.toLocaleString("en-GB")} can`} be tried.
+        works. {count === 1 ? "One can" : `${count.toLocaleString("en-GB")} can`} be tried.
       </p>
       <Row style={{ marginTop: 10 }}>
         {at === null ? (
-          tried.length < entries.length && <Button onPress={run}>{tried.length === 0 ? "Prove them" : "Go on"}</Button>
+          tried.length < count && <Button onPress={run}>{tried.length === 0 ? "Prove them" : "Go on"}</Button>
         ) : (
           <>
             <span role="status">
-              Trying {entries[at]!.name}: {(at + 1).toLocaleString("en-GB")} of {entries.length.toLocaleString("en-GB")}
+              Trying {entries[at]?.name}: {(at + 1).toLocaleString("en-GB")} of {count.toLocaleString("en-GB")}
             </span>
             <Button
               onPress={() => {

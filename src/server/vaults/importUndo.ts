@@ -95,7 +95,7 @@ export const importPage = query({
       from import_rows r join entries e on e.node_id = r.entry_id
         left join fingerprints f on f.version_id = r.version_id and f.field = ${PASSWORD}
         left join conditions c on c.version_id = r.version_id and c.field = ${PASSWORD}
-      where r.import_id = ${found.id} and e.binned_at is null`);
+      where r.import_id = ${found.id} and e.binned_at is null order by e.name`);
     const twins = new Map<string, number>();
     for (const { mark } of look) if (mark !== null) twins.set(mark, (twins.get(mark) ?? 0) + 1);
     return {
@@ -107,12 +107,10 @@ export const importPage = query({
       /** Stay whatever is ticked: out of the reader's reach by now. */
       beyond: brought.filter((one) => one.since !== null && !named(one)).length,
       /** Logins that can be tried, one after another. */
-      provable: sortByName(
-        look.filter((one) => one.page !== "" && atLeast(levels.get(one.entryId) ?? "none", "edit")),
-      ).map(({ entryId, name }) => ({ entryId, name })),
+      provable: look.filter((one) => one.page !== "" && atLeast(levels.get(one.entryId) ?? "none", "edit")).length,
       parentId: found.parentId,
       vaultId: found.vaultId,
-      look: sortByName(look.filter(named)).flatMap(({ entryId, name, page, mark, guesses }) => {
+      look: look.filter(named).flatMap(({ entryId, name, page, mark, guesses }) => {
         const same = mark === null ? 0 : twins.get(mark)!;
         const reasons = [
           ...(page === "" ? ["no sign-in page"] : []),
@@ -124,6 +122,21 @@ export const importPage = query({
         return reasons.length > 0 ? [{ entryId, name, reasons }] : [];
       }),
     };
+  },
+});
+
+/** Those of an import that can be tried at their sites by the asker, in the order of their names. */
+export const importProvable = query({
+  name: "vaults.importProvable",
+  input: z.strictObject({ importId: idSchema }),
+  by: ["person"],
+  allow: (context) => requireUndoable(context, context.input.importId),
+  run: async ({ tx, me, at, allowed: { found } }) => {
+    const { levels } = await loadReach(tx, me!, at);
+    const rows = await tx.all<{ entryId: string; name: string }>(sql`
+      select e.node_id as "entryId", e.name as name from import_rows r join entries e on e.node_id = r.entry_id
+      where r.import_id = ${found.id} and e.binned_at is null and e.sign_in_page <> ''`);
+    return sortByName(rows.filter((row) => atLeast(levels.get(row.entryId) ?? "none", "edit")));
   },
 });
 

@@ -195,7 +195,10 @@ export interface LedgerRow {
   people: number | null;
 }
 
-type Kept = Omit<LedgerRow, "type" | "parentId" | "level" | "setHere" | "people" | "usedAt" | "guesses" | "same">;
+type Kept = Omit<
+  LedgerRow,
+  "type" | "parentId" | "level" | "setHere" | "people" | "usedAt" | "guesses" | "same" | "kind"
+>;
 
 /** One vault's ledger: what the caller reaches in it, and the folders on the way. */
 export const vaultLedger = query({
@@ -229,23 +232,39 @@ export const vaultLedger = query({
       .select({ view: ledgerViews.view })
       .from(ledgerViews)
       .where(and(eq(ledgerViews.personId, person.id), eq(ledgerViews.vaultId, input.vaultId)));
-    const line = (type: LedgerRow["type"], row: Kept): LedgerRow => ({
-      ...row,
-      type,
-      parentId: placeOf(row.id),
-      level: levelAt(row.id),
-      setHere: setHere.has(row.id),
-      people: levelAt(row.id) === "steward" ? counts(row.id) : null,
-      ...conditionOf(row.id),
-      picture: pictureAddress(row.id, row.picture),
-      usedAt: (levelAt(row.id) === "steward" ? used.get(row.id)?.any : used.get(row.id)?.own) ?? null,
-    });
+    // Every field by name: ten thousand objects put together by spreading take several times as long.
+    const line = (type: LedgerRow["type"], row: Kept, kind: string): LedgerRow => {
+      const rowLevel = levelAt(row.id);
+      const use = used.get(row.id);
+      const { guesses, same } = conditionOf(row.id);
+      return {
+        id: row.id,
+        type,
+        parentId: placeOf(row.id),
+        name: row.name,
+        description: row.description,
+        kind,
+        kindId: row.kindId,
+        signInPage: row.signInPage,
+        tags: row.tags,
+        createdAt: row.createdAt,
+        usedAt: (rowLevel === "steward" ? use?.any : use?.own) ?? null,
+        guesses,
+        same,
+        asideAt: row.asideAt,
+        picture: pictureAddress(row.id, row.picture),
+        level: rowLevel,
+        setHere: setHere.has(row.id),
+        changedAt: row.changedAt,
+        binnedAt: row.binnedAt,
+        binnedWith: row.binnedWith,
+        people: rowLevel === "steward" ? counts(row.id) : null,
+      };
+    };
     const ledger = sortByName(
       [
-        ...(await keptEntries(tx, input.vaultId)).map((row) =>
-          line("entry", { ...row, kind: kinds.get(row.kind)!.name }),
-        ),
-        ...(await keptFolders(tx, input.vaultId)).map((row) => line("folder", row)),
+        ...(await keptEntries(tx, input.vaultId)).map((row) => line("entry", row, kinds.get(row.kindId)!.name)),
+        ...(await keptFolders(tx, input.vaultId)).map((row) => line("folder", row, "Folder")),
       ].filter((row) => shown.has(row.id) && (row.binnedAt === null || row.level === "steward")),
     );
     return {
@@ -320,7 +339,6 @@ const keptEntries = (tx: Reader, vaultId: string) =>
       id: sql`e.node_id`,
       name: sql`e.name`,
       description: sql`e.description`,
-      kind: sql`e.kind`,
       kindId: sql`e.kind`,
       signInPage: sql`e.sign_in_page`,
       tags: sql`json(e.tags)`,
@@ -341,7 +359,6 @@ const keptFolders = (tx: Reader, vaultId: string) =>
       id: sql`f.node_id`,
       name: sql`f.name`,
       description: sql`''`,
-      kind: sql`'Folder'`,
       kindId: sql`''`,
       signInPage: sql`''`,
       tags: sql`json('[]')`,
