@@ -566,8 +566,8 @@ async function fetched(attachmentId: string, as: ReturnType<Fixture["as"]>): Pro
 
 describe("the condition of what is kept", () => {
   test("is worked out once it is written, and says where else the same is used, as far as one may reveal it", async () => {
-    const weak = await add({ ...LOGIN, name: "Weak one", password: "summer2024" });
-    const same = await add({ ...LOGIN, name: "Same one", password: "summer2024" });
+    const weak = await add({ ...LOGIN, name: "Weak till", password: "summer2024" });
+    const same = await add({ ...LOGIN, name: "Same till", password: "summer2024" });
     await give(db(), f.as("steward"), weak, f.ids.reveal, "reveal");
     const rater = new Rater();
     while (await rateSome(db(), rater));

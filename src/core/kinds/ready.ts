@@ -255,7 +255,7 @@ export const READY_KINDS: readonly Kind[] = [
     fields: [
       open("public-key", "Public key", { form: "text", hint: "goes into authorized_keys on the server" }),
       secret("private-key", "Private key", { form: "text" }),
-      secret("passphrase", "Its passphrase", { hint: "empty where the key has none" }),
+      secret("passphrase", "Its passphrase, if it has one"),
       open("host", "Server"),
       userName(),
     ],
