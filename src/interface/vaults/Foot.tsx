@@ -6,7 +6,7 @@ import styled from "styled-components";
 import { atLeast } from "@/core/access/level";
 import type { LedgerRow } from "@/server/vaults/vaults";
 import { TagField, toTags } from "../entry/TagField";
-import { Button } from "../shared/controls";
+import { Button, CheckField } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
 import { type Step, useDone } from "../shared/Done";
 import { Form } from "../shared/Form";
@@ -230,16 +230,12 @@ function TagSheet({ vaultId, rows, onClose, onDone }: SheetProps & { vaultId: st
           <fieldset>
             <legend style={{ fontSize: 14 }}>Take away</legend>
             {there.map((tag) => (
-              <label key={tag} style={{ display: "inline-flex", gap: 6, marginRight: 16 }}>
-                <input
-                  type="checkbox"
-                  checked={remove.includes(tag)}
-                  onChange={(event) =>
-                    setRemove(event.target.checked ? [...remove, tag] : remove.filter((one) => one !== tag))
-                  }
-                />
-                {tag}
-              </label>
+              <CheckField
+                key={tag}
+                label={tag}
+                checked={remove.includes(tag)}
+                onTick={(ticked) => setRemove(ticked ? [...remove, tag] : remove.filter((one) => one !== tag))}
+              />
             ))}
           </fieldset>
         )}
