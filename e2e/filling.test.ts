@@ -107,6 +107,25 @@ test("to another vault: what it does to whom is said first, and it opens there",
   await page.getByText("Copied Till one.").waitFor();
   await page.getByRole("button", { name: "Undo" }).click();
   await page.getByText("Taken back.").waitFor();
+  await page.goto(`${house.url}/vaults`);
+  await page.getByRole("button", { name: "Make a vault" }).click();
+  await page.getByRole("textbox", { name: "Name" }).fill("Archive");
+  await page.getByRole("button", { name: "Make the vault" }).click();
+  await page.getByRole("heading", { name: "Archive" }).waitFor();
+  const archive = page.url();
+  await page.goto(vault());
+  await page.getByRole("link", { name: "Till one" }).click();
+  await page.getByRole("button", { name: "Move", exact: true }).click();
+  await dialog.getByLabel("Vault").selectOption({ label: "Archive" });
+  await dialog.getByLabel("To", { exact: true }).selectOption({ label: "Archive" });
+  await dialog.getByText(/It changes what \d+ people may do/).waitFor();
+  await dialog.getByText(/Bram Oyelaran: Steward becomes Nothing/i).waitFor();
+  await dialog.getByRole("button", { name: "Move", exact: true }).click();
+  await page.getByText("Moved Till one.").waitFor();
+  await page.goto(archive);
+  await page.getByRole("link", { name: "Till one" }).click();
+  await page.getByRole("button", { name: "Reveal PIN" }).click();
+  await page.locator("[data-secret]").waitFor();
 }, 60_000);
 
 test("an entry in full: changed, compared, brought back; notes are Markdown and nothing runs in them", async () => {

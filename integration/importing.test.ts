@@ -1,10 +1,12 @@
 /** Bringing in many entries: all or nothing, seen by nobody before, undone within a day. */
 import { spawn } from "node:child_process";
 import { hostname } from "node:os";
+import { eq } from "drizzle-orm";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import { type Fixture, give, makeFixture } from "../demo/fixture";
 import { type InProcess, inProcess } from "../demo/inProcess";
 import { carriesSecret, tracesOf } from "../src/core/signin/carries";
+import { importUpdates } from "../src/server/database/schema";
 import { frontDesk } from "../src/server/frontdesk/frontDesk";
 import { sweepDeadImports } from "../src/server/housekeeping";
 import { journalPage } from "../src/server/journal/story";
@@ -216,6 +218,26 @@ describe("updating what is kept", () => {
     ]);
   });
 
+  test("Edit that is gone by the time it is published is not used; what is cancelled is swept away", async () => {
+    const values = { ...login("Fleeting").values, password: "before 3" };
+    const { entryId } = await addEntry.execute(db(), { parentId: f.vaultId, values }, f.as("steward"));
+    await give(db(), f.as("steward"), entryId, f.ids.edit, "edit");
+    await give(db(), f.as("steward"), f.folderId, f.ids.edit, "edit");
+    const begin = async () => {
+      const { importId } = await beginImport.execute(db(), { parentId: f.folderId }, f.as("edit"));
+      const rows = [{ ...login("Fleeting", { password: "theirs 3" }), updates: entryId }];
+      await importChunk.execute(db(), { importId, rows }, f.as("edit"));
+      return importId;
+    };
+    const importId = await begin();
+    await give(db(), f.as("steward"), entryId, f.ids.edit, "blocked");
+    expect((await refusal(publishImport.execute(db(), { importId }, f.as("edit")))).code).toBe("not-found");
+    expect(await password(entryId)).toBe("before 3");
+    await cancelImport.execute(db(), { importId }, f.as("edit"));
+    await sweepDeadImports(db());
+    expect(await db().db.select().from(importUpdates).where(eq(importUpdates.importId, importId))).toEqual([]);
+  });
+
   test("what somebody changed meanwhile stops the whole; what one may not edit cannot be updated", async () => {
     const values = { ...login("Meanwhile").values, password: "before 2" };
     const { entryId, versionId } = await addEntry.execute(db(), { parentId: f.vaultId, values }, f.as("steward"));
@@ -228,7 +250,6 @@ describe("updating what is kept", () => {
     const refused = await refusal(publishImport.execute(db(), { importId }, f.as("steward")));
     expect(refused.message).toContain("changed Meanwhile meanwhile");
     expect(await password(entryId)).toBe("theirs");
-    await give(db(), f.as("steward"), f.folderId, f.ids.edit, "edit");
     const other = await beginImport.execute(db(), { parentId: f.folderId }, f.as("edit"));
     const rows = [{ ...login("Meanwhile"), updates: entryId }];
     expect((await refusal(importChunk.execute(db(), { ...other, rows }, f.as("edit")))).code).toBe("not-found");

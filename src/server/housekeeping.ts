@@ -5,7 +5,7 @@ import { and, eq, inArray, isNotNull, isNull, lt, max } from "drizzle-orm";
 import { z } from "zod";
 import { tellOfExpiry } from "./access/expiry";
 import { command } from "./command";
-import { failedSignIns, importRows, imports, outbox, persons, signIns } from "./database/schema";
+import { failedSignIns, importRows, imports, importUpdates, outbox, persons, signIns } from "./database/schema";
 import type { Galtry } from "./galtry";
 import { closeBrokenOff } from "./signin/sealed";
 import { signOutEnded } from "./signin/signingOut";
@@ -73,7 +73,13 @@ export async function sweepDeadImports(house: Galtry): Promise<void> {
     .innerJoin(imports, eq(imports.id, importRows.importId))
     .where(isNotNull(imports.cancelledAt))
     .limit(1);
-  if (open.length === 0 && !left) return;
+  const [waiting] = await house.db
+    .select({ id: importUpdates.importId })
+    .from(importUpdates)
+    .innerJoin(imports, eq(imports.id, importUpdates.importId))
+    .where(isNotNull(imports.cancelledAt))
+    .limit(1);
+  if (open.length === 0 && !left && !waiting) return;
   const deadProcesses = deadAmong(house, open);
   while (await sweepImports.execute(house, { deadProcesses }, { kind: "server" }));
 }

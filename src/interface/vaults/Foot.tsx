@@ -63,8 +63,10 @@ export function Foot({ vaultId, rows, onNone }: FootProps) {
     router.refresh();
   };
   const setAside = async (wanted: boolean) => {
+    // Those that are so already stay so when this is taken back.
+    const others = entries.filter((row) => (row.asideAt !== null) !== wanted).map((row) => row.id);
     const undo = await inPieces(
-      ids,
+      others,
       500,
       "vaults.setAside",
       (entryIds) => ({ entryIds, aside: wanted }),

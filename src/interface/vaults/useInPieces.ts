@@ -1,8 +1,9 @@
 "use client";
 
+import { useRouter } from "next/navigation";
 import { useRef, useState } from "react";
 import { runCommand } from "../shared/ask";
-import type { Step } from "../shared/Done";
+import { type Step, useDone } from "../shared/Done";
 
 interface Running {
   done: number;
@@ -10,13 +11,20 @@ interface Running {
 }
 
 /**
- * One command for many, some at a time, with a count and a stop. What was done before a refusal stays done, and its
- * undo is kept until the whole has been.
+ * One command for many, some at a time, with a count and a stop. What was done before a refusal or a stop stays done;
+ * it is said, with its undo.
  */
 export function useInPieces() {
   const [running, setRunning] = useState<Running | null>(null);
   const [refused, setRefused] = useState<string | null>(null);
   const stopped = useRef(false);
+  const done = useDone();
+  const router = useRouter();
+  const partly = (undo: Step[], count: number, of: number) => {
+    if (count === 0) return;
+    done(`Done for ${count.toLocaleString("en-GB")} of ${of.toLocaleString("en-GB")}; not for the others.`, undo);
+    router.refresh();
+  };
   const inPieces = async <R>(
     ids: readonly string[],
     atOnce: number,
@@ -33,12 +41,17 @@ export function useInPieces() {
       const answer = await runCommand<R>(command, toInput(some));
       if (!answer.ok) {
         setRunning(null);
-        setRefused(at === 0 ? answer.refused.message : `After ${at} of ${ids.length}: ${answer.refused.message}`);
+        setRefused(answer.refused.message);
+        partly(undo, at, ids.length);
         return null;
       }
       const step = toUndo(some, answer.result);
       if (step) undo.unshift(step);
-      if (stopped.current) break;
+      if (stopped.current && at + atOnce < ids.length) {
+        setRunning(null);
+        partly(undo, at + atOnce, ids.length);
+        return null;
+      }
     }
     setRunning(null);
     return undo;

@@ -169,7 +169,14 @@ export const undoImport = command({
         where node_id = ${folderId} and binned_at is null and not exists (
           select 1 from places p left join entries e on e.node_id = p.node_id left join folders f on f.node_id = p.node_id
           where p.parent_id = ${folderId} and p.valid_until is null and coalesce(e.binned_at, f.binned_at) is null)`);
-    const back = await takeBackUpdates(tx, house, found.id, personIdOf(caller)!, at);
+    const back = await takeBackUpdates(
+      tx,
+      house,
+      found.id,
+      (id) => atLeast(levels.get(id) ?? "none", "edit"),
+      personIdOf(caller)!,
+      at,
+    );
     await tx.update(imports).set({ undoneAt: at }).where(eq(imports.id, found.id));
     return { entries: gone.length, back, place: await nodeName(tx, found.parentId) };
   },

@@ -4,11 +4,13 @@
  */
 import { and, eq } from "drizzle-orm";
 import { CODE, PASSWORD } from "../../core/kinds/kind";
+import type { Asking } from "../access/load";
 import type { Transaction } from "../database/client";
 import { entries, entryVersions, fingerprints, importUpdates, sightings } from "../database/schema";
 import type { Galtry } from "../galtry";
 import { uuidv7 } from "../ids";
 import { Refused } from "../refused";
+import { requireEntry } from "./entries";
 import { kindOf } from "./kinds";
 import { openValues, vaultKey } from "./sealing";
 import { composeVersion, currentVersion, rewrite, valuesIn, valuesOfVersion } from "./writing";
@@ -80,6 +82,16 @@ export async function keepUpdates(tx: Transaction, importId: string, updates: Om
     .onConflictDoNothing();
 }
 
+/** Their level may have gone since the rows came, and so may the entry to another vault. */
+export async function requireUpdates(context: Asking, importId: string): Promise<void> {
+  const rows = await context.tx.select().from(importUpdates).where(eq(importUpdates.importId, importId));
+  for (const { entryId, pending } of rows) {
+    const { vaultId, entry } = await requireEntry(context, entryId, "edit");
+    if (vaultId !== pending?.vaultId)
+      throw new Refused("conflict", `${entry.name} was moved to another vault meanwhile. Look the file over again.`);
+  }
+}
+
 /**
  * Puts them in the place of what is there. @throws Refused when somebody changed one meanwhile: then nothing of the
  * import is published.
@@ -146,17 +158,21 @@ export async function updatedBy(tx: Pick<Transaction, "select">, importId: strin
   return rows.map(({ update, entry }) => ({ update, entry, changedSince: entry.versionId !== update.versionId }));
 }
 
-/** Each gets its version of before back, as a new one; what others changed since stays. @returns how many */
+/**
+ * Each gets its version of before back, as a new one; what others changed since stays, and what the asker may not edit.
+ * @returns how many
+ */
 export async function takeBackUpdates(
   tx: Transaction,
   house: Galtry,
   importId: string,
+  mayEdit: (entryId: string) => boolean,
   personId: string,
   at: number,
 ): Promise<number> {
   let back = 0;
   for (const { update, entry, changedSince } of await updatedBy(tx, importId)) {
-    if (changedSince) continue;
+    if (changedSince || !mayEdit(entry.nodeId)) continue;
     const [before] = await tx.select().from(entryVersions).where(eq(entryVersions.id, update.beforeVersionId));
     if (!before) continue;
     const sealed = await openValues(tx, house.keys, before);

@@ -30,7 +30,7 @@ import { uuidv7 } from "../ids";
 import { notFound, Refused } from "../refused";
 import { kindSchema, requireEntry } from "./entries";
 import { DEEPEST, requirePlace } from "./folders";
-import { composeUpdate, keepUpdates, publishUpdates } from "./importUpdates";
+import { composeUpdate, keepUpdates, publishUpdates, requireUpdates } from "./importUpdates";
 import { kindsById } from "./kinds";
 import { vaultKey } from "./sealing";
 import { composeVersion, flatValues, valuesIn } from "./writing";
@@ -197,7 +197,11 @@ export const publishImport = command({
   name: "vaults.publishImport",
   input: z.strictObject({ importId: idSchema }),
   by: ["person"],
-  allow: (context) => requireOpen(context, context.input.importId),
+  allow: async (context) => {
+    const allowed = await requireOpen(context, context.input.importId);
+    await requireUpdates(context, context.input.importId);
+    return allowed;
+  },
   run: async ({ tx, input, caller, at, commandId, allowed }) => {
     const { found } = allowed;
     const { importId } = input;
