@@ -1,4 +1,4 @@
-/** How a person likes a vault's ledger: its columns, its order, what stands together. */
+/** How a person likes a vault's ledger: its columns, its order, what stands together, which folders are open. */
 import { z } from "zod";
 
 export const LEDGER_COLUMNS = ["kind", "address", "tags", "who", "strength", "used", "changed", "you"] as const;
@@ -21,6 +21,8 @@ export const ledgerViewSchema = z.strictObject({
   group: z.enum(["folder", "kind", "tag", "none"]).default("folder"),
   /** Node ids in the person's own order; what is not named comes after, by name. */
   own: z.array(z.string().max(64)).max(20_000).default([]),
+  /** Ids of the folders that stand open. */
+  open: z.array(z.string().max(64)).max(2_000).default([]),
 });
 
 export type LedgerView = z.output<typeof ledgerViewSchema>;

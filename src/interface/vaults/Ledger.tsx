@@ -2,7 +2,7 @@
 
 import Link from "next/link";
 import { useRouter } from "next/navigation";
-import { useEffect, useMemo, useState } from "react";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { atLeast, levelWord } from "@/core/access/level";
 import type { LedgerView } from "@/core/ledgerView";
 import { sayTime } from "@/core/time";
@@ -44,8 +44,8 @@ type Sheet = "folder" | "arrange" | "vault" | "tags";
 export function Ledger({ vault, packed, who, zone, now, inside }: LedgerProps) {
   const router = useRouter();
   const here = useUnpacked(packed);
-  const [open, setOpen] = useOpenFolders(vault.id, here, inside);
-  const [view, setView] = useView(vault.id, vault.view);
+  const [view, keepView] = useView(vault.id, vault.view);
+  const [open, turn] = useOpenFolders(here, inside, vault.view.open, keepView);
   const [sheet, setSheet] = useState<Sheet | null>(null);
   const [filter, setFilter] = useState("");
   const [bin, setBin] = useState(false);
@@ -61,16 +61,8 @@ export function Ledger({ vault, packed, who, zone, now, inside }: LedgerProps) {
   const chosenRows = useMemo(() => rows.filter((row) => chosen.ids.has(row.id)), [rows, chosen]);
   const { moveInto, asking, close } = useMoveInto(vault.id, here, () => setChosen(NOTHING_CHOSEN));
   const mayAdd = atLeast(vault.level, "edit") && vault.asideAt === null;
-  const turn = (id: string, wanted: boolean) =>
-    setOpen((before) => {
-      const after = new Set(before);
-      if (wanted) after.add(id);
-      else after.delete(id);
-      return after;
-    });
   const shift = (id: string, by: -1 | 1) =>
-    setView({
-      ...view,
+    keepView({
       own: withMoved(
         sortRows(here, view).map((row) => row.id),
         id,
@@ -170,13 +162,9 @@ export function Ledger({ vault, packed, who, zone, now, inside }: LedgerProps) {
         <Foot vaultId={vault.id} rows={chosenRows} onNone={() => setChosen(NOTHING_CHOSEN)} />
       )}
       {sheet === "folder" && (
-        <MakeFolder
-          parent={vault}
-          onClose={() => setSheet(null)}
-          onMade={(folderId) => setOpen((before) => new Set([...before, folderId]))}
-        />
+        <MakeFolder parent={vault} onClose={() => setSheet(null)} onMade={(folderId) => turn(folderId, true)} />
       )}
-      {sheet === "arrange" && <Arrange view={view} onChange={setView} onClose={() => setSheet(null)} />}
+      {sheet === "arrange" && <Arrange view={view} onChange={keepView} onClose={() => setSheet(null)} />}
       {sheet === "vault" && <VaultSheet vault={vault} rows={here} onClose={() => setSheet(null)} />}
       {sheet === "tags" && <TagList vaultId={vault.id} onClose={() => setSheet(null)} onShow={setFilter} />}
       {asking && <CarrySheet how="move" nodes={asking.nodes} vaultId={vault.id} to={asking.to} onClose={close} />}
@@ -248,22 +236,27 @@ function Aside({ vault, zone, now }: { vault: LedgerOf; zone: string; now: numbe
 
 const KEEP_AFTER_MS = 400;
 
-/** The person's own view, kept a moment after it was changed last. */
-function useView(vaultId: string, kept: LedgerView) {
+type Keep = (change: Partial<LedgerView>) => void;
+
+/** The person's own view, kept a moment after it was changed last, at the latest when the page is left. */
+function useView(vaultId: string, kept: LedgerView): readonly [LedgerView, Keep] {
   const [view, setView] = useState(kept);
-  const [changed, setChanged] = useState(false);
-  useEffect(() => {
-    if (!changed) return;
-    const timer = setTimeout(() => void runCommand("vaults.keepView", { vaultId, view }), KEEP_AFTER_MS);
-    return () => clearTimeout(timer);
-  }, [vaultId, view, changed]);
-  return [
-    view,
-    (after: LedgerView) => {
-      setChanged(true);
-      setView(after);
-    },
-  ] as const;
+  const waiting = useRef<{ view: LedgerView; timer: ReturnType<typeof setTimeout> } | null>(null);
+  const latest = useRef(kept);
+  const send = useCallback(() => {
+    if (!waiting.current) return;
+    clearTimeout(waiting.current.timer);
+    void runCommand("vaults.keepView", { vaultId, view: waiting.current.view });
+    waiting.current = null;
+  }, [vaultId]);
+  useEffect(() => send, [send]);
+  const keep: Keep = (change) => {
+    latest.current = { ...latest.current, ...change };
+    setView(latest.current);
+    if (waiting.current) clearTimeout(waiting.current.timer);
+    waiting.current = { view: latest.current, timer: setTimeout(send, KEEP_AFTER_MS) };
+  };
+  return [view, keep];
 }
 
 /** Dropped into a folder: at once where nobody's access changes, otherwise what it would do is shown first. */
@@ -291,21 +284,21 @@ function useMoveInto(vaultId: string, rows: LedgerRow[], onMoved: () => void) {
   return { moveInto, asking, close: () => setAsking(null) };
 }
 
-/** Kept for this browser; a folder that is asked for is open with all around it. */
-function useOpenFolders(vaultId: string, rows: LedgerRow[], inside: string | null) {
-  const [open, setOpen] = useState<ReadonlySet<string>>(() => new Set(inside ? folderAndAbove(rows, inside) : []));
-  const key = `galtry.open.${vaultId}`;
-  const [read, setRead] = useState(false);
-  useEffect(() => {
-    const kept = JSON.parse(localStorage.getItem(key) ?? "[]") as string[];
-    setOpen((before) => new Set([...kept, ...before]));
-    setRead(true);
-  }, [key]);
-  useEffect(() => {
-    if (read) localStorage.setItem(key, JSON.stringify([...open]));
-  }, [key, open, read]);
+/** As they stood open when the person was here last; a folder that is asked for is open with all around it. */
+function useOpenFolders(rows: LedgerRow[], inside: string | null, kept: readonly string[], keep: Keep) {
+  const [open, setOpen] = useState<ReadonlySet<string>>(
+    () => new Set([...kept, ...(inside ? folderAndAbove(rows, inside) : [])]),
+  );
   useEffect(() => {
     if (inside) document.getElementById(`row-${inside}`)?.scrollIntoView({ block: "center" });
   }, [inside]);
-  return [open, setOpen] as const;
+  const turn = (id: string, wanted: boolean) => {
+    const after = new Set(open);
+    if (wanted) after.add(id);
+    else after.delete(id);
+    setOpen(after);
+    const there = new Set(rows.map((row) => row.id));
+    keep({ open: [...after].filter((one) => one === id || there.has(one)).slice(-2_000) });
+  };
+  return [open, turn] as const;
 }
