@@ -8,7 +8,7 @@ import { checkChain } from "../src/core/journal/chain";
 import { entries, entryVersions, fingerprints, journal, places, signIns } from "../src/server/database/schema";
 import { closeDeadSignIns } from "../src/server/housekeeping";
 import { addEntry } from "../src/server/vaults/entries";
-import { openValues } from "../src/server/vaults/sealing";
+import { openValues } from "../src/server/vaults/vaultKeys";
 
 let house: InProcess;
 let f: Fixture;

@@ -32,8 +32,8 @@ import { entryPage } from "../src/server/vaults/entryPage";
 import { binFolder, DEEPEST, makeFolder, restoreFolder } from "../src/server/vaults/folders";
 import { moveNodes, movePreview } from "../src/server/vaults/moving";
 import { revealField } from "../src/server/vaults/revealing";
-import { openValues } from "../src/server/vaults/sealing";
 import { changeSigningIn } from "../src/server/vaults/signingIn";
+import { openValues } from "../src/server/vaults/vaultKeys";
 import { makeVault, vaultLedger, vaultList } from "../src/server/vaults/vaults";
 
 let house: InProcess;

@@ -52,6 +52,8 @@ export interface CommandDefinition<I, R, P = undefined, A = undefined> extends S
   tell: (context: { input: I; result: R; allowed: A }) => Topic[];
   /** A refusal of this act is written to the journal. */
   journalRefusal?: boolean;
+  /** One piece of long work: the acts of people who wait go first. */
+  patient?: boolean;
 }
 
 export interface Command<I, R> extends Shared<I> {
@@ -84,7 +86,7 @@ export function command<I, R, P = undefined, A = undefined>(definition: CommandD
         await record(context, definition.name, definition.journal({ input, result, allowed, caller }));
         await tell(tx, at, definition.tell({ input, result, allowed }));
         return result;
-      });
+      }, definition.patient);
     } catch (error) {
       if (error instanceof Refused && definition.journalRefusal !== false)
         await recordRefusal(house, definition.name, input, caller, at, error);

@@ -12,6 +12,7 @@ import { Writer } from "./database/writer";
 import { hasKeyFile, type KeyRing, newKeyRing, readKeyFile, writeKeyFile } from "./keys/keyFile";
 import { hasRootKey, makeRootKey, readRootKey } from "./keys/rootKey";
 import { StartError } from "./startError";
+import type { Composer } from "./vaults/composer";
 
 /** Closes what a Galtry has open, after its last write. */
 export async function closeGaltry(house: Galtry): Promise<void> {
@@ -27,6 +28,8 @@ export interface Galtry {
   writer: Writer;
   /** This machine and process, in the rows of sign-ins it has under way. */
   process: string;
+  /** Composes what is brought in beside this thread, where Galtry runs for people. */
+  composer?: Composer;
 }
 
 /** Long enough for another process to finish a command, too short for anybody to notice. */

@@ -13,6 +13,7 @@ import { rateSome } from "./upkeep/conditions";
 import { Rater } from "./upkeep/rater";
 import { sweepAttachments } from "./vaults/attachments";
 import { emptyBins } from "./vaults/bin";
+import { Composer } from "./vaults/composer";
 import { sweepImports } from "./vaults/importing";
 
 const EVERY_MS = 5_000;
@@ -130,6 +131,7 @@ const EXPIRY_EVERY_MS = 60_000;
 
 export function startHousekeeping(house: Galtry): void {
   let expiryAt = 0;
+  house.composer = new Composer();
   void keepRating(house);
   const timer = setInterval(() => {
     if (Date.now() >= expiryAt) {

@@ -6,8 +6,8 @@
  */
 import { type Bytes, concat, randomBytes, utf8 } from "./bytes";
 
-const FORMAT = 1;
-const NONCE_LENGTH = 12;
+export const FORMAT = 1;
+export const NONCE_LENGTH = 12;
 const TAG_LENGTH = 16;
 export const KEY_LENGTH = 32;
 
@@ -51,7 +51,7 @@ export async function open(key: Uint8Array, blob: Uint8Array, binding: Binding):
   }
 }
 
-function associated(binding: Binding): Bytes {
+export function associated(binding: Binding): Bytes {
   if (binding.some((part) => part.includes("\u0000"))) throw new RangeError("a binding holds the separator");
   return utf8(binding.join("\u0000"));
 }

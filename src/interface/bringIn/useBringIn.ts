@@ -12,6 +12,7 @@ import type { BringInAsk, Chunk, Line, Login, Looked, Opened, OpenedEntries, Ope
 /** Larger files are refused before they are read: no table of passwords is so large. */
 const MOST_BYTES = 64 * 1024 * 1024;
 const COMPARED_AT_ONCE = 500;
+const UNDER_WAY = 3;
 const MOST_FILES = 2000;
 
 /** What is done with a row that is like an entry that is kept. */
@@ -130,16 +131,28 @@ export function useBringIn() {
       fail(says);
       return null;
     };
-    for (let from: number | null = 0, done = 0; from !== null; ) {
+    const send = async ({ rows }: Chunk) => ({
+      rows: rows.length,
+      answer: await runCommand<{ entryIds: string[] }>("vaults.importChunk", { importId, rows }),
+    });
+    const underWay: ReturnType<typeof send>[] = [];
+    let [from, done, refused]: [number | null, number, string | null] = [0, 0, null];
+    for (;;) {
       setStep({ step: "running", done, of, what, stopping: stopping.current });
-      if (stopping.current) return stop("Stopped. Nothing was brought in.");
-      const chunk: Chunk = await next(from);
-      const sent = await runCommand<{ entryIds: string[] }>("vaults.importChunk", { importId, rows: chunk.rows });
-      if (!sent.ok) return stop(`${sent.refused.message} Nothing was brought in.`);
-      entryIds.push(...sent.result.entryIds);
-      done += chunk.rows.length;
-      from = chunk.next;
+      // While one is written, the next is sealed and the one after that on its way.
+      while (from !== null && refused === null && !stopping.current && underWay.length < UNDER_WAY) {
+        const chunk: Chunk = await next(from);
+        from = chunk.next;
+        underWay.push(send(chunk));
+      }
+      const sent = await underWay.shift();
+      if (!sent) break;
+      if (sent.answer.ok) entryIds.push(...sent.answer.result.entryIds);
+      else refused ??= sent.answer.refused.message;
+      done += sent.rows;
     }
+    if (refused !== null) return stop(`${refused} Nothing was brought in.`);
+    if (stopping.current) return stop("Stopped. Nothing was brought in.");
     const published = await runCommand("vaults.publishImport", { importId });
     if (!published.ok) return stop(`${published.refused.message} Nothing was brought in.`);
     return { importId, entryIds };

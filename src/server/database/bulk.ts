@@ -16,43 +16,63 @@ export async function bulk<R extends object>(tx: Reader, columns: { [K in keyof 
     sql`, `,
   );
   const [read] = await tx.all<{ rows: string }>(sql`select json_group_array(json_object(${values})) as rows ${from}`);
+  await othersTurn();
   return JSON.parse(read!.rows) as R[];
 }
 
+/** After tens of milliseconds on the one thread: whoever else has asked is answered in between. */
+export const othersTurn = (): Promise<void> => new Promise((next) => setImmediate(next));
+
 /** Rows written with one statement take up to so many at once; more in one text would stand in memory whole. */
 const MOST_WRITTEN = 1000;
+
+/** Rows of one table on their way into it. Plain data. */
+export interface BulkRows {
+  /** Keys of the table's columns, in the order of the values. */
+  columns: string[];
+  /** A JSON text for each thousand rows. */
+  texts: string[];
+}
 
 /**
  * Writes many rows of one table, in one statement each thousand: the values go as one JSON text and are taken apart by
  * SQLite, which is several times faster than a parameter for each.
  */
-export async function bulkInsert<T extends SQLiteTable>(
+export const bulkInsert = <T extends SQLiteTable>(
   tx: Transaction,
   table: T,
   rows: T["$inferInsert"][],
-): Promise<void> {
-  const [first] = rows;
-  if (!first) return;
-  const columns = Object.entries(getTableColumns(table)).filter(([key]) => key in first);
+): Promise<void> => insertBulk(tx, table, bulkRows(table, rows));
+
+/** The values of `bulkInsert`, made before the transaction. */
+export function bulkRows<T extends SQLiteTable>(table: T, rows: T["$inferInsert"][]): BulkRows {
+  const columns = Object.entries(getTableColumns(table)).filter(([key]) => key in (rows[0] ?? {}));
+  const texts: string[] = [];
+  for (let from = 0; from < rows.length; from += MOST_WRITTEN)
+    texts.push(
+      JSON.stringify(
+        rows
+          .slice(from, from + MOST_WRITTEN)
+          .map((row) => columns.map(([key, column]) => plain(column, (row as Record<string, unknown>)[key]))),
+      ),
+    );
+  return { columns: columns.map(([key]) => key), texts };
+}
+
+export async function insertBulk(tx: Transaction, table: SQLiteTable, { columns, texts }: BulkRows): Promise<void> {
+  const all = getTableColumns(table);
   const names = sql.join(
-    columns.map(([, column]) => sql.identifier(column.name)),
+    columns.map((key) => sql.identifier(all[key]!.name)),
     sql`, `,
   );
   const values = sql.join(
-    columns.map(([, column], i) => {
+    columns.map((key, i) => {
       const value = sql`value ->> ${sql.raw(String(i))}`;
-      return column.dataType === "buffer" ? sql`unhex(${value})` : value;
+      return all[key]!.dataType === "buffer" ? sql`unhex(${value})` : value;
     }),
     sql`, `,
   );
-  for (let from = 0; from < rows.length; from += MOST_WRITTEN) {
-    const text = JSON.stringify(
-      rows
-        .slice(from, from + MOST_WRITTEN)
-        .map((row) => columns.map(([key, column]) => plain(column, (row as Record<string, unknown>)[key]))),
-    );
-    await tx.run(sql`insert into ${table} (${names}) select ${values} from json_each(${text})`);
-  }
+  for (const text of texts) await tx.run(sql`insert into ${table} (${names}) select ${values} from json_each(${text})`);
 }
 
 function plain(column: SQLiteColumn, value: unknown): unknown {

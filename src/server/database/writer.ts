@@ -5,13 +5,25 @@
  * Writes have a client of their own. A connection that was once told "busy" keeps a statement that is not done and
  * then commits nothing more ("SQL statements in progress"), so the whole client is given up and a fresh one opened.
  */
+import { othersTurn } from "./bulk";
 import type { OpenDatabase, Transaction } from "./client";
 import { isBusy } from "./client";
 
 const LONGEST_WAIT_MS = 15_000;
 
+/** What can wait has waited for so long: now it goes first. */
+const PATIENT_FOR_MS = 500;
+
+interface Turn {
+  take: () => Promise<void>;
+  asked: number;
+}
+
 export class Writer {
-  #last: Promise<unknown> = Promise.resolve();
+  readonly #turns: Turn[] = [];
+  /** Those of commands that can wait: nobody sits before them. */
+  readonly #patient: Turn[] = [];
+  #taking: Promise<void> | null = null;
   #current: Pick<OpenDatabase, "client" | "db">;
 
   /** @param open gives a client that nothing else uses */
@@ -19,17 +31,37 @@ export class Writer {
     this.#current = open();
   }
 
-  /** Runs `work` in a write transaction of its own, after all that were asked for before. */
-  write<T>(work: (tx: Transaction) => Promise<T>): Promise<T> {
-    const turn = this.#last.then(() => this.#attempt(work));
-    this.#last = turn.catch(() => undefined);
-    return turn;
+  /**
+   * Runs `work` in a write transaction of its own, after all that were asked for before.
+   * @param patient lets those go first that are asked for meanwhile
+   */
+  write<T>(work: (tx: Transaction) => Promise<T>, patient = false): Promise<T> {
+    return new Promise<T>((done, failed) => {
+      const take = () => this.#attempt(work).then(done, failed);
+      (patient ? this.#patient : this.#turns).push({ take, asked: Date.now() });
+      this.#taking ??= this.#takeTurns();
+    });
   }
 
   /** After the last write that was asked for. */
   async close(): Promise<void> {
-    await this.#last;
+    while (this.#taking) await this.#taking;
     this.#current.client.close();
+  }
+
+  async #takeTurns(): Promise<void> {
+    for (let turn = await this.#next(); turn; turn = await this.#next()) await turn.take();
+    // One may have been asked for after the last look.
+    this.#taking = this.#turns.length + this.#patient.length > 0 ? this.#takeTurns() : null;
+  }
+
+  async #next(): Promise<Turn | undefined> {
+    const [waiting] = this.#patient;
+    if (!waiting) return this.#turns.shift();
+    if (Date.now() - waiting.asked > PATIENT_FOR_MS) return this.#patient.shift();
+    // Whoever's request has come by now is heard before it.
+    await othersTurn();
+    return this.#turns.shift() ?? this.#patient.shift();
   }
 
   async #attempt<T>(work: (tx: Transaction) => Promise<T>): Promise<T> {

@@ -7,7 +7,7 @@ import { loadEverybody } from "../access/person";
 import { isAdministrator } from "../caller";
 import { none, query } from "../command";
 import { entries, entryVersions, folders, persons } from "../database/schema";
-import { openValues } from "../vaults/sealing";
+import { openValues } from "../vaults/vaultKeys";
 
 /** So many are opened together; in between, other work of the process has its turn. */
 const AT_ONCE = 200;

@@ -18,7 +18,8 @@ import { attemptKey, countAttempt, requireFewAttempts } from "../people/attempts
 import { Refused } from "../refused";
 import { requireEntry, requireInUse } from "../vaults/entries";
 import { vaultNameFor } from "../vaults/places";
-import { fingerprint, loginOf, openValues } from "../vaults/sealing";
+import { fingerprint, loginOf } from "../vaults/sealing";
+import { openValues } from "../vaults/vaultKeys";
 import { currentVersion, noteSighting, rewrite } from "../vaults/writing";
 
 export interface KeyLine {

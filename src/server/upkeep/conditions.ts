@@ -14,7 +14,7 @@ import type { Reader } from "../database/client";
 import { conditions, entries, entryVersions, fingerprints, places } from "../database/schema";
 import type { Galtry } from "../galtry";
 import { kindsById } from "../vaults/kinds";
-import { openValues } from "../vaults/sealing";
+import { openValues } from "../vaults/vaultKeys";
 import type { Rater } from "./rater";
 
 /** In one go; between two of them the other work of the process has its turn. */

@@ -18,7 +18,8 @@ import type { KeyRing } from "../keys/keyFile";
 import { notFound, Refused } from "../refused";
 import { requireEntry } from "./entries";
 import { requireAskedAgain } from "./revealing";
-import { openPiece, sealPiece, vaultKey } from "./sealing";
+import { openPiece, sealPiece } from "./sealing";
+import { vaultKey } from "./vaultKeys";
 
 const MOST_AN_ENTRY = 50;
 

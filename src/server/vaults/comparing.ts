@@ -40,6 +40,8 @@ export const compareRows = command({
   },
   run: async ({ tx, me, input, at, house, allowed }): Promise<Compared[]> => {
     await countAttempt(tx, allowed.key, at);
+    // Bringing them in comes next.
+    void house.composer?.warm();
     const sites = [...new Set(input.rows.map((row) => siteOf(hostOf(row.page) ?? "")).filter(Boolean))];
     if (sites.length === 0) return input.rows.map(() => NOTHING_LIKE_IT);
     const { levels } = await loadReach(tx, me!, at);

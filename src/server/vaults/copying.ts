@@ -32,7 +32,8 @@ import { currentMarks } from "./currentMarks";
 import { DEEPEST, heightOf, idsBelow, isBinned, requirePlace } from "./folders";
 import { kindOf } from "./kinds";
 import { accessEffects, type MoveEffect } from "./moving";
-import { openPiece, openValues, sealPiece, sealValues, vaultKey } from "./sealing";
+import { openPiece, sealPiece, sealValues } from "./sealing";
+import { openValues, vaultKey } from "./vaultKeys";
 import { currentVersion, type EntryRow, valuesOfVersion, writeVersion } from "./writing";
 
 const MOST_CARRIED = 500;

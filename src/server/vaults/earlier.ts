@@ -13,12 +13,14 @@ import { command, idSchema, query } from "../command";
 import type { Reader } from "../database/client";
 import { entryVersions, persons } from "../database/schema";
 import { notFound, Refused } from "../refused";
+import { changedFields, fieldsOf, type VersionRow } from "./composing";
 import { requireEntries, requireEntry } from "./entries";
 import { kindOf } from "./kinds";
 import { requireAskedAgain } from "./revealing";
-import { fingerprint, openValues, type SealedValues } from "./sealing";
+import { fingerprint, type SealedValues } from "./sealing";
 import { MOST_REWRITTEN } from "./several";
-import { changedFields, fieldsOf, noteSighting, rewrite, type VersionRow, valuesOfVersion } from "./writing";
+import { openValues } from "./vaultKeys";
+import { noteSighting, rewrite, valuesOfVersion } from "./writing";
 
 /** Latest versions first; only their numbers, moments and makers. */
 export async function versionLines(tx: Reader, entryId: string) {

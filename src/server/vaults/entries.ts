@@ -14,19 +14,12 @@ import type { Galtry } from "../galtry";
 import { uuidv7 } from "../ids";
 import type { JournalEntry } from "../journal/append";
 import { notFound, Refused } from "../refused";
+import { fieldsOf, type VersionRow, valuesIn } from "./composing";
 import { requirePlace } from "./folders";
 import { kindOf } from "./kinds";
-import { openValues, type SealedValues } from "./sealing";
-import {
-  changedWords,
-  currentVersion,
-  type EntryRow,
-  fieldsOf,
-  flatValues,
-  type VersionRow,
-  valuesIn,
-  writeVersion,
-} from "./writing";
+import type { SealedValues } from "./sealing";
+import { openValues } from "./vaultKeys";
+import { changedWords, currentVersion, type EntryRow, flatValues, writeVersion } from "./writing";
 
 /** What new entries can be is looked up within the act: organisations have kinds of their own. */
 export const kindSchema = z.string().min(1).max(64);

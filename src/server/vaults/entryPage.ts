@@ -16,12 +16,14 @@ import { storyOf } from "../journal/story";
 import { notFound } from "../refused";
 import { conditionsOf } from "../upkeep/conditions";
 import { attachmentLines } from "./attachments";
+import { fieldsOf, isSecret } from "./composing";
 import { versionLines } from "./earlier";
 import { kindOf } from "./kinds";
 import { pictureAddress } from "./pictureAddress";
 import { foldersOnTheWay, vaultNameAt } from "./places";
-import { openValues, type SealedValues } from "./sealing";
-import { currentVersion, type EntryRow, fieldsOf, isSecret } from "./writing";
+import type { SealedValues } from "./sealing";
+import { openValues } from "./vaultKeys";
+import { currentVersion, type EntryRow } from "./writing";
 
 export const entryPage = query({
   name: "vaults.entry",

@@ -10,6 +10,7 @@ import { nodeName } from "../access/nodeName";
 import { sortByName } from "../byName";
 import { personIdOf } from "../caller";
 import { command, idSchema, query } from "../command";
+import { bulk, othersTurn } from "../database/bulk";
 import type { Reader } from "../database/client";
 import { entries, imports } from "../database/schema";
 import { notFound, Refused } from "../refused";
@@ -38,38 +39,31 @@ interface Brought {
 }
 
 async function broughtIn(tx: Reader, found: typeof imports.$inferSelect): Promise<Brought[]> {
-  const rows = await tx.all<{
+  const rows = await bulk<{
     entryId: string;
     name: string;
-    binned: number;
     changed: number;
     moved: number;
     granted: number;
     used: number;
-  }>(sql`
-    select r.entry_id as "entryId", e.name as name,
-      e.binned_at is not null as binned,
-      e.version_id <> r.version_id as changed,
-      not exists (select 1 from places p where p.id = r.place_id and p.valid_until is null) as moved,
-      exists (select 1 from grants g where g.node_id = r.entry_id) as granted,
-      exists (select 1 from sign_ins s where s.entry_id = r.entry_id and s.how <> 'proved') as used
-    from import_rows r join entries e on e.node_id = r.entry_id where r.import_id = ${found.id}
-    order by e.name`);
-  return rows
-    .filter((row) => row.binned === 0)
-    .map((row) => ({
-      entryId: row.entryId,
-      name: row.name,
-      since: row.changed
-        ? "changed"
-        : row.moved
-          ? "moved"
-          : row.granted
-            ? "given to somebody"
-            : row.used
-              ? "used"
-              : null,
-    }));
+  }>(
+    tx,
+    {
+      entryId: sql`r.entry_id`,
+      name: sql`e.name`,
+      changed: sql`e.version_id <> r.version_id`,
+      moved: sql`not exists (select 1 from places p where p.id = r.place_id and p.valid_until is null)`,
+      granted: sql`exists (select 1 from grants g where g.node_id = r.entry_id)`,
+      used: sql`exists (select 1 from sign_ins s where s.entry_id = r.entry_id and s.how <> 'proved')`,
+    },
+    sql`from import_rows r join entries e on e.node_id = r.entry_id
+      where r.import_id = ${found.id} and e.binned_at is null`,
+  );
+  return sortByName(rows).map((row) => ({
+    entryId: row.entryId,
+    name: row.name,
+    since: row.changed ? "changed" : row.moved ? "moved" : row.granted ? "given to somebody" : row.used ? "used" : null,
+  }));
 }
 
 /** How an import stands: what undoing it would take, what stays unless it is ticked, and what needs a look. */
@@ -84,18 +78,23 @@ export const importPage = query({
     // What others have taken out of the reader's reach since is counted, but no longer named.
     const { levels } = await loadReach(tx, me!, at);
     const named = (one: { entryId: string }) => atLeast(levels.get(one.entryId) ?? "none", "use");
-    const look = await tx.all<{
-      entryId: string;
-      name: string;
-      page: string;
-      mark: string | null;
-      guesses: number | null;
-    }>(sql`
-      select e.node_id as "entryId", e.name as name, e.sign_in_page as page, f.fingerprint as mark, c.guesses as guesses
-      from import_rows r join entries e on e.node_id = r.entry_id
-        left join fingerprints f on f.version_id = r.version_id and f.field = ${PASSWORD}
-        left join conditions c on c.version_id = r.version_id and c.field = ${PASSWORD}
-      where r.import_id = ${found.id} and e.binned_at is null order by e.name`);
+    const look = sortByName(
+      await bulk<{ entryId: string; name: string; page: string; mark: string | null; guesses: number | null }>(
+        tx,
+        {
+          entryId: sql`e.node_id`,
+          name: sql`e.name`,
+          page: sql`e.sign_in_page`,
+          mark: sql`f.fingerprint`,
+          guesses: sql`c.guesses`,
+        },
+        sql`from import_rows r join entries e on e.node_id = r.entry_id
+          left join fingerprints f on f.version_id = r.version_id and f.field = ${PASSWORD}
+          left join conditions c on c.version_id = r.version_id and c.field = ${PASSWORD}
+          where r.import_id = ${found.id} and e.binned_at is null`,
+      ),
+    );
+    await othersTurn();
     const twins = new Map<string, number>();
     for (const { mark } of look) if (mark !== null) twins.set(mark, (twins.get(mark) ?? 0) + 1);
     return {

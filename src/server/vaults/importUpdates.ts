@@ -10,10 +10,11 @@ import { entries, entryVersions, fingerprints, importUpdates, sightings } from "
 import type { Galtry } from "../galtry";
 import { uuidv7 } from "../ids";
 import { Refused } from "../refused";
+import { composeVersion, valuesIn } from "./composing";
 import { requireEntry } from "./entries";
 import { kindOf } from "./kinds";
-import { openValues, vaultKey } from "./sealing";
-import { composeVersion, currentVersion, rewrite, valuesIn, valuesOfVersion } from "./writing";
+import { openValues, vaultKey } from "./vaultKeys";
+import { currentVersion, rewrite, valuesOfVersion } from "./writing";
 
 type Update = typeof importUpdates.$inferInsert;
 
@@ -37,7 +38,7 @@ export async function composeUpdate(
     [PASSWORD]: row[PASSWORD],
     ...(row[CODE] ? { [CODE]: row[CODE] } : {}),
   });
-  const composed = await composeVersion(await vaultKey(house.db, house.keys, current.vaultId), house, {
+  const composed = await composeVersion(await vaultKey(house.db, house.keys, current.vaultId), house.keys, {
     kind,
     entryId,
     vaultId: current.vaultId,

@@ -6,12 +6,11 @@
 import { and, eq, inArray, isNotNull, isNull, lt, or, sql } from "drizzle-orm";
 import { z } from "zod";
 import { MOST_ENTRIES } from "../../core/formats/rows";
-import { NO_STEPS } from "../../core/signin/steps";
 import type { Asking } from "../access/load";
 import { nodeName } from "../access/nodeName";
 import { personIdOf } from "../caller";
 import { command, idSchema } from "../command";
-import { bulkInsert } from "../database/bulk";
+import { insertBulk } from "../database/bulk";
 import type { Transaction } from "../database/client";
 import {
   entries,
@@ -28,12 +27,13 @@ import {
 } from "../database/schema";
 import { uuidv7 } from "../ids";
 import { notFound, Refused } from "../refused";
+import { composeRows, TABLES_OF_ROWS } from "./composingRows";
 import { kindSchema, requireEntry } from "./entries";
 import { DEEPEST, requirePlace } from "./folders";
 import { composeUpdate, keepUpdates, publishUpdates, requireUpdates } from "./importUpdates";
 import { kindsById } from "./kinds";
-import { vaultKey } from "./sealing";
-import { composeVersion, flatValues, valuesIn } from "./writing";
+import { vaultKey } from "./vaultKeys";
+import { flatValues } from "./writing";
 
 /** Rows of one chunk. */
 const CHUNK = 200;
@@ -56,6 +56,7 @@ export const beginImport = command({
   by: ["person"],
   allow: (context) => requirePlace(context, context.input.parentId, "edit"),
   run: async ({ tx, input, caller, at, house, allowed }) => {
+    void house.composer?.warm();
     const importId = uuidv7();
     await tx.insert(imports).values({
       id: importId,
@@ -84,40 +85,30 @@ async function requireOpen(context: Asking, importId: string) {
 
 export const importChunk = command({
   name: "vaults.importChunk",
+  patient: true,
   input: z.strictObject({ importId: idSchema, rows: z.array(incoming).min(1).max(CHUNK) }),
   by: ["person"],
   prepare: async ({ input, caller, house, at }) => {
     // Sealing needs the vault and its key, which do not change; who may is asked in the transaction.
     const [found] = await house.db.select().from(imports).where(eq(imports.id, input.importId));
     const personId = personIdOf(caller);
-    if (!found || found.personId !== personId) return { rows: [], updates: [] };
-    const key = await vaultKey(house.db, house.keys, found.vaultId);
-    const kinds = await kindsById(house.db);
-    const rows = await Promise.all(
-      input.rows
-        .filter((row) => !row.updates)
-        .map(async (row) => {
-          const kind = kinds.get(row.kind);
-          if (!kind || kind.closed) throw new Refused("bad-input", "There is no such kind.", "rows");
-          const entryId = uuidv7();
-          const composed = await composeVersion(key, house, {
-            kind,
-            entryId,
-            vaultId: found.vaultId,
-            number: 1,
-            personId,
-            at,
-            values: valuesIn(kind, row.values),
-            before: { fields: {}, code: null },
-            how: "brought in",
-          });
-          return { ...composed, entryId, kind: kind.id, folder: row.folder };
-        }),
-    );
+    if (!found || found.personId !== personId) return { composed: null, updates: [] };
+    const ask = {
+      importId: input.importId,
+      vaultId: found.vaultId,
+      personId,
+      at,
+      key: await vaultKey(house.db, house.keys, found.vaultId),
+      fingerprints: house.keys.fingerprints,
+      own: [...(await kindsById(house.db)).values()].filter((kind) => kind.own),
+      rows: input.rows.filter((row) => !row.updates),
+    };
+    const composed = await (house.composer ? house.composer.compose(ask) : composeRows(ask));
+    if ("refused" in composed) throw new Refused("bad-input", composed.refused.message, composed.refused.field);
     const updates = [];
     for (const { updates: entryId, values } of input.rows)
       if (entryId) updates.push(await composeUpdate(house, entryId, values, personId, at));
-    return { rows, updates };
+    return { composed, updates };
   },
   allow: async (context) => {
     const allowed = await requireOpen(context, context.input.importId);
@@ -128,65 +119,17 @@ export const importChunk = command({
     for (const { updates } of context.input.rows) if (updates) await requireEntry(context, updates, "edit");
     return allowed;
   },
-  run: async ({ tx, input, caller, at, prepared: { rows: prepared, updates } }) => {
-    const personId = personIdOf(caller)!;
+  run: async ({ tx, input, at, prepared: { composed, updates } }) => {
     const { importId } = input;
-    const by = { createdAt: at, createdBy: personId };
-    await bulkInsert(
-      tx,
-      nodes,
-      prepared.map((row) => ({ id: row.entryId, type: "entry" as const, ...by })),
-    );
-    await bulkInsert(
-      tx,
-      entryVersions,
-      prepared.map((row) => row.version),
-    );
-    await bulkInsert(
-      tx,
-      fingerprints,
-      prepared.flatMap((row) => row.fingerprints),
-    );
-    await bulkInsert(
-      tx,
-      sightings,
-      prepared.flatMap((row) => row.sightings),
-    );
-    await bulkInsert(
-      tx,
-      entries,
-      prepared.map((row) => ({
-        ...row.row,
-        ...by,
-        nodeId: row.entryId,
-        kind: row.kind,
-        steps: NO_STEPS,
-        guardedFill: false,
-        plainHttp: false,
-      })),
-    );
-    await bulkInsert(
-      tx,
-      met,
-      prepared.map((row) => ({ personId, entryId: row.entryId, at })),
-    );
-    await bulkInsert(
-      tx,
-      importRows,
-      prepared.map((row) => ({
-        entryId: row.entryId,
-        importId,
-        versionId: row.version.id,
-        placeId: uuidv7(),
-        folder: row.folder,
-      })),
-    );
+    if (!composed) throw notFound();
+    for (const [name, table] of Object.entries(TABLES_OF_ROWS))
+      await insertBulk(tx, table, composed.tables[name as keyof typeof TABLES_OF_ROWS]);
     await keepUpdates(tx, importId, updates);
     await tx
       .update(imports)
       .set({ movedAt: at, rows: sql`${imports.rows} + ${input.rows.length}` })
       .where(eq(imports.id, importId));
-    return { rows: input.rows.length, entryIds: prepared.map((row) => row.entryId) };
+    return { rows: input.rows.length, entryIds: composed.entryIds };
   },
   journal: () => null,
   tell: () => [],
@@ -303,6 +246,7 @@ export const cancelImport = command({
 /** One piece of what was cancelled, abandoned or begun by a process that is no more; true while more is left. */
 export const sweepImports = command({
   name: "vaults.sweepImports",
+  patient: true,
   input: z.strictObject({ deadProcesses: z.array(z.string()) }),
   by: ["server"],
   allow: () => undefined,

@@ -6,11 +6,13 @@ import { personIdOf } from "../caller";
 import { type Context, command, idSchema } from "../command";
 import type { Reader } from "../database/client";
 import { notFound, Refused } from "../refused";
+import { fieldsOf } from "./composing";
 import { requireEntry } from "./entries";
 import { kindOf } from "./kinds";
-import { fingerprint, openValues } from "./sealing";
+import { fingerprint } from "./sealing";
 import { tickedOff } from "./ticks";
-import { currentVersion, fieldsOf, noteSighting } from "./writing";
+import { openValues } from "./vaultKeys";
+import { currentVersion, noteSighting } from "./writing";
 
 /** An entry that asks again shows nothing to somebody who gave their sign-in password longer ago than this. */
 const ASKED_AGAIN_MS = 60_000;

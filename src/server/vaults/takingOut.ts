@@ -14,10 +14,11 @@ import type { Reader } from "../database/client";
 import { attachments, entries, entryVersions, fingerprints, folders, places, sightings } from "../database/schema";
 import { uuidv7 } from "../ids";
 import { Refused } from "../refused";
+import { isSecret } from "./composing";
 import { idsBelow } from "./folders";
 import { kindsById } from "./kinds";
-import { openValues } from "./sealing";
-import { isSecret, valuesOfVersion } from "./writing";
+import { openValues } from "./vaultKeys";
+import { valuesOfVersion } from "./writing";
 
 /** All of it is opened within one act; a vault of more is taken out folder by folder. */
 const MOST_TAKEN = 20_000;

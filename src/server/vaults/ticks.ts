@@ -11,7 +11,8 @@ import type { KeyRing } from "../keys/keyFile";
 import { notFound, Refused } from "../refused";
 import { requireEntry } from "./entries";
 import { kindOf } from "./kinds";
-import { fingerprint, openValues } from "./sealing";
+import { fingerprint } from "./sealing";
+import { openValues } from "./vaultKeys";
 import { currentVersion } from "./writing";
 
 const markOf = (keys: KeyRing, field: string, code: string) => fingerprint(keys, `${field} tick`, code);

@@ -9,7 +9,7 @@ import { loadEverybody } from "../access/person";
 import { byName, sortByName } from "../byName";
 import { isAdministrator, personIdOf } from "../caller";
 import { command, idSchema, nameSchema, none, query } from "../command";
-import { bulk } from "../database/bulk";
+import { bulk, othersTurn } from "../database/bulk";
 import type { Reader } from "../database/client";
 import { entries, grants, ledgerViews, nodes, places, vaults } from "../database/schema";
 import { uuidv7 } from "../ids";
@@ -17,7 +17,7 @@ import { notFound, Refused } from "../refused";
 import { kindsById } from "./kinds";
 import { pictureAddress } from "./pictureAddress";
 import { vaultNameFor } from "./places";
-import { makeVaultKey } from "./sealing";
+import { makeVaultKey } from "./vaultKeys";
 
 export const makeVault = command({
   name: "vaults.makeVault",
@@ -232,6 +232,11 @@ export const vaultLedger = query({
       .select({ view: ledgerViews.view })
       .from(ledgerViews)
       .where(and(eq(ledgerViews.personId, person.id), eq(ledgerViews.vaultId, input.vaultId)));
+    // What came or went between two reads is not shown.
+    const isShown = (row: Kept) => shown.has(row.id);
+    const entryRows = (await keptEntries(tx, input.vaultId)).filter(isShown);
+    const folderRows = (await keptFolders(tx, input.vaultId)).filter(isShown);
+    await othersTurn();
     // Every field by name: ten thousand objects put together by spreading take several times as long.
     const line = (type: LedgerRow["type"], row: Kept, kind: string): LedgerRow => {
       const rowLevel = levelAt(row.id);
@@ -263,10 +268,11 @@ export const vaultLedger = query({
     };
     const ledger = sortByName(
       [
-        ...(await keptEntries(tx, input.vaultId)).map((row) => line("entry", row, kinds.get(row.kindId)!.name)),
-        ...(await keptFolders(tx, input.vaultId)).map((row) => line("folder", row, "Folder")),
-      ].filter((row) => shown.has(row.id) && (row.binnedAt === null || row.level === "steward")),
+        ...entryRows.map((row) => line("entry", row, kinds.get(row.kindId)!.name)),
+        ...folderRows.map((row) => line("folder", row, "Folder")),
+      ].filter((row) => row.binnedAt === null || row.level === "steward"),
     );
+    await othersTurn();
     return {
       id: vault.nodeId,
       name: vaultNameFor(person, level, vault.name),
