@@ -39,15 +39,15 @@ import { bringBackVersion, earlierVersions, revealEarlier } from "../src/server/
 import { addEntry, changeEntry } from "../src/server/vaults/entries";
 import { entryPage } from "../src/server/vaults/entryPage";
 import { binFolder, makeFolder } from "../src/server/vaults/folders";
-import { changeKind, closeKind, deleteKind, kindList, makeKind } from "../src/server/vaults/kinds";
+import { changeKind, closeKind, deleteKind, kindList, makeKind, setKindPicture } from "../src/server/vaults/kinds";
 import { moveNodes } from "../src/server/vaults/moving";
-import { entryPicture, setPicture } from "../src/server/vaults/pictures";
+import { pictureOf, setPicture, setVaultPicture } from "../src/server/vaults/pictures";
 import { revealField } from "../src/server/vaults/revealing";
 import { markSeparate, separatePreview } from "../src/server/vaults/separating";
 import { setField, tagEntries } from "../src/server/vaults/several";
 import { changeAskAgain, changeSigningIn } from "../src/server/vaults/signingIn";
 import { dropSite, keepSite, siteList } from "../src/server/vaults/sites";
-import { takeOut } from "../src/server/vaults/takingOut";
+import { setTakers, sweepTakings, takenPart, takeOut, takerList } from "../src/server/vaults/takingOut";
 import { tickCode } from "../src/server/vaults/ticks";
 import { deleteVault, makeVault, vaultLedger, vaultList } from "../src/server/vaults/vaults";
 
@@ -633,7 +633,7 @@ describe("pictures", () => {
     `<svg xmlns="http://www.w3.org/2000/svg" width="${size}" height="${size}">${inside}</svg>`;
   const set = (picture: string, kind: Parameters<Fixture["as"]>[0] = "edit") =>
     setPicture.execute(db(), { entryId: f.entryId, picture }, f.as(kind));
-  const get = (kind: Parameters<Fixture["as"]>[0]) => entryPicture.execute(db(), { entryId: f.entryId }, f.as(kind));
+  const get = (kind: Parameters<Fixture["as"]>[0]) => pictureOf.execute(db(), { id: f.entryId }, f.as(kind));
 
   test("are drawn anew and small: of a script in one nothing is left", async () => {
     await set(base64(svg(`<script>alert("${CANARY}")</script><rect width="90" height="90" fill="#22382e"/>`, 2000)));
@@ -659,6 +659,41 @@ describe("pictures", () => {
     expect((await refusal(set(base64(svg("")), "reveal"))).code).toBe("not-allowed");
     await setPicture.execute(db(), { entryId: f.entryId, picture: null }, f.as("edit"));
     expect((await refusal(get("edit"))).code).toBe("not-found");
+  });
+
+  test("of a vault are for whoever is told its name, of a kind for all; its entries have it that have none", async () => {
+    const picture = base64(svg('<rect width="90" height="90" fill="#8c3f1d"/>'));
+    expect((await refusal(setVaultPicture.execute(db(), { vaultId: f.vaultId, picture }, f.as("edit")))).code).toBe(
+      "not-found",
+    );
+    await setVaultPicture.execute(db(), { vaultId: f.vaultId, picture }, f.as("steward"));
+    const see = (id: string, kind: Parameters<Fixture["as"]>[0]) => pictureOf.execute(db(), { id }, f.as(kind));
+    expect((await see(f.vaultId, "use")).subarray(1, 4).toString()).toBe("PNG");
+    expect((await refusal(see(f.vaultId, "nothing"))).code).toBe("not-found");
+    expect((await vaultList.execute(db(), {}, f.as("use"))).map((vault) => vault.picture)).toContainEqual(
+      expect.stringContaining(`/api/picture/${f.vaultId}`),
+    );
+    // A guest who was asked into one entry is told neither the vault's name nor its picture.
+    const shown = await add({ name: "For the guest", password: "x" }, "password");
+    await give(db(), f.as("steward"), shown, f.ids.guest, "use");
+    expect((await refusal(see(f.vaultId, "guest"))).code).toBe("not-found");
+    for (const vault of await vaultList.execute(db(), {}, f.as("guest"))) expect(vault.picture).toBe(null);
+    const { kindId } = await makeKind.execute(
+      db(),
+      { kind: { name: "Costume", purpose: "keep", fields: [{ label: "Size" }] } },
+      f.as("owner"),
+    );
+    expect((await refusal(setKindPicture.execute(db(), { kindId, picture }, f.as("steward")))).code).toBe(
+      "not-allowed",
+    );
+    await setKindPicture.execute(db(), { kindId, picture }, f.as("owner"));
+    const entryId = await add({ name: "Coat" }, kindId);
+    const { rows } = await vaultLedger.execute(db(), { vaultId: f.vaultId }, f.as("steward"));
+    expect(rows.find((row) => row.id === entryId)!.picture).toContain(`/api/picture/${kindId}`);
+    expect((await see(kindId, "nothing")).length).toBeGreaterThan(0);
+    await setKindPicture.execute(db(), { kindId, picture: null }, f.as("owner"));
+    await setVaultPicture.execute(db(), { vaultId: f.vaultId, picture: null }, f.as("steward"));
+    expect((await refusal(see(kindId, "owner"))).code).toBe("not-found");
   });
 });
 
@@ -691,6 +726,8 @@ describe("taking out", () => {
   let entryId: string;
   const take = (by: ReturnType<Fixture["as"]>, nodeIds = [folderId]) =>
     takeOut.execute(db(), { nodeIds, format: "exchange", encrypted: true, why: "moving house" }, by);
+  const part = (takingId: string, by: ReturnType<Fixture["as"]>, number = 0, at = Date.now()) =>
+    takenPart.execute(db(), { takingId, number }, by, at);
   beforeAll(async () => {
     ({ folderId } = await makeFolder.execute(db(), { parentId: f.vaultId, name: "Paper" }, f.as("steward")));
     const inner = await makeFolder.execute(db(), { parentId: folderId, name: "Prints" }, f.as("steward"));
@@ -714,7 +751,10 @@ describe("taking out", () => {
   test("carries values and folders, leaves out what asks again, counts as seen, and stands in the journal once", async () => {
     const taken = await take(f.as("steward"));
     expect(taken.leftOut).toEqual(["Asks again"]);
-    expect(taken.entries.find((one) => one.fields.password === CANARY)).toMatchObject({
+    expect(taken).toMatchObject({ parts: 1, entries: 2, by: { name: "Person steward" } });
+    expect(JSON.stringify(taken)).not.toContain(CANARY);
+    const entries = await part(taken.takingId, f.as("steward"));
+    expect(entries.find((one) => one.fields.password === CANARY)).toMatchObject({
       folder: ["Paper", "Prints"],
       name: LOGIN.name,
       notes: "n",
@@ -729,6 +769,50 @@ describe("taking out", () => {
       "took 2 entries out of Paper, as exchange JSON, encrypted: “moving house”",
     ]);
     expect(JSON.stringify(lines)).not.toContain(CANARY);
+  });
+
+  test("its parts are for whoever began it, in that session, for minutes, and while they may still take it", async () => {
+    const { takingId } = await take(f.as("steward"));
+    for (const kind of ["administrator", "owner", "edit", "nothing"] as const)
+      expect((await refusal(part(takingId, f.as(kind)))).code).toBe("not-found");
+    expect((await refusal(part(takingId, f.as("steward"), 1))).code).toBe("not-found");
+    const late = Date.now() + 11 * 60_000;
+    expect((await refusal(part(takingId, f.as("steward"), 0, late))).message).toContain("too long");
+    await changeAskAgain.execute(db(), { entryId, askAgain: true }, f.as("steward"));
+    expect((await refusal(part(takingId, f.as("steward")))).code).toBe("conflict");
+    await changeAskAgain.execute(db(), { entryId, askAgain: false }, f.as("steward"));
+    expect(await part(takingId, f.as("steward"))).toHaveLength(2);
+    await sweepTakings.execute(db(), {}, { kind: "server" }, late);
+    expect((await refusal(part(takingId, f.as("steward")))).code).toBe("not-found");
+  });
+
+  test("a rule of the vault lets others take what they may reveal, and ends as it began", async () => {
+    const takers = (ids: string[], by = f.as("steward")) =>
+      setTakers.execute(db(), { vaultId: f.vaultId, takers: ids.map((id) => ({ kind: "person", id })) }, by);
+    expect((await refusal(takers([f.ids.edit], f.as("edit")))).code).toBe("not-found");
+    expect((await refusal(takers([f.entryId]))).field).toBe("takers");
+    await takers([f.ids.edit, f.ids.use]);
+    expect((await takerList.execute(db(), { vaultId: f.vaultId }, f.as("steward"))).map((one) => one.name)).toEqual([
+      "Person edit",
+      "Person use",
+    ]);
+    expect((await refusal(takerList.execute(db(), { vaultId: f.vaultId }, f.as("edit")))).code).toBe("not-found");
+    const { takingId } = await take(f.as("edit"));
+    expect((await part(takingId, f.as("edit"))).length).toBe(2);
+    // The rule gives nobody what they may not reveal.
+    expect((await refusal(take(f.as("use")))).code).toBe("not-found");
+    expect((await refusal(take(f.as("reveal")))).code).toBe("not-found");
+    await takers([]);
+    expect((await refusal(part(takingId, f.as("edit")))).code).toBe("conflict");
+    expect((await refusal(take(f.as("edit")))).code).toBe("not-allowed");
+    const { lines } = await journalPage.execute(
+      db(),
+      { nodeId: f.vaultId, before: null, personId: null, acts: null },
+      f.as("steward"),
+    );
+    const said = lines.filter((line) => line.act === "vaults.setTakers" && !line.refused).map((line) => line.says);
+    expect(said[0]).toContain("let only its stewards take out");
+    expect(said[1]).toContain("Person edit, Person use");
   });
 });
 

@@ -136,11 +136,11 @@ describe("bringing in", () => {
     const importId = await begun([login("Gannet")]);
     for (const kind of ["administrator", "owner", "use"] as const)
       for (const work of [
-        importChunk.execute(db(), { importId, rows: [login("Gull")] }, f.as(kind)),
-        publishImport.execute(db(), { importId }, f.as(kind)),
-        cancelImport.execute(db(), { importId }, f.as(kind)),
+        () => importChunk.execute(db(), { importId, rows: [login("Gull")] }, f.as(kind)),
+        () => publishImport.execute(db(), { importId }, f.as(kind)),
+        () => cancelImport.execute(db(), { importId }, f.as(kind)),
       ])
-        expect((await refusal(work)).code).toBe("not-found");
+        expect((await refusal(work())).code).toBe("not-found");
     expect((await refusal(beginImport.execute(db(), { parentId: f.vaultId }, f.as("use")))).code).toBe("not-found");
     await cancelImport.execute(db(), { importId }, f.as("steward"));
   });

@@ -15,6 +15,7 @@ import { sweepAttachments } from "./vaults/attachments";
 import { emptyBins } from "./vaults/bin";
 import { Composer } from "./vaults/composer";
 import { sweepImports } from "./vaults/importing";
+import { sweepTakings } from "./vaults/takingOut";
 
 const EVERY_MS = 5_000;
 
@@ -138,6 +139,7 @@ export function startHousekeeping(house: Galtry): void {
       expiryAt = Date.now() + EXPIRY_EVERY_MS;
       void tellOfExpiry.execute(house, {}, { kind: "server" }).catch(() => undefined);
       void emptyBins.execute(house, {}, { kind: "server" }).catch(() => undefined);
+      void sweepTakings.execute(house, {}, { kind: "server" }).catch(() => undefined);
       void sweepAttachments.execute(house, {}, { kind: "server" }).catch(() => undefined);
     }
     void signOutEnded(house).catch(() => undefined);

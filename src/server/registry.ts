@@ -60,10 +60,10 @@ import { folderPage } from "./vaults/folderPage";
 import { binFolder, makeFolder, renameFolder, restoreFolder } from "./vaults/folders";
 import { beginImport, cancelImport, importChunk, publishImport, sweepImports } from "./vaults/importing";
 import { importPage, importProvable, undoImport } from "./vaults/importUndo";
-import { changeKind, closeKind, deleteKind, kindList, makeKind } from "./vaults/kinds";
+import { changeKind, closeKind, deleteKind, kindList, makeKind, setKindPicture } from "./vaults/kinds";
 import { forgetMapping, keepMapping, mappingList } from "./vaults/mappings";
 import { moveNodes, movePreview } from "./vaults/moving";
-import { entryPicture, setPicture } from "./vaults/pictures";
+import { pictureOf, setPicture, setVaultPicture } from "./vaults/pictures";
 import { vaultPlaces } from "./vaults/places";
 import { revealField } from "./vaults/revealing";
 import { markSeparate, separatePreview } from "./vaults/separating";
@@ -71,7 +71,7 @@ import { setField, tagEntries } from "./vaults/several";
 import { changeAskAgain, changeSigningIn, changeSteps, tryOnceMore } from "./vaults/signingIn";
 import { dropSite, keepSite, siteList } from "./vaults/sites";
 import { vaultTags } from "./vaults/tags";
-import { takeOut } from "./vaults/takingOut";
+import { setTakers, sweepTakings, takenPart, takeOut, takerList } from "./vaults/takingOut";
 import { tickCode } from "./vaults/ticks";
 import { changeVault, deleteVault, keepLedgerView, makeVault, vaultLedger, vaultList } from "./vaults/vaults";
 
@@ -117,11 +117,17 @@ const ALL = [
   tryOnceMore,
   vaultTags,
   takeOut,
+  takenPart,
+  takerList,
+  setTakers,
+  sweepTakings,
   importProvable,
   markSeparate,
   separatePreview,
-  entryPicture,
+  pictureOf,
   setPicture,
+  setVaultPicture,
+  setKindPicture,
   dropSite,
   keepSite,
   siteList,

@@ -1,8 +1,10 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
+import type { Kind } from "../kinds/kind";
+import { drawnFrom, kindFrom, ownKindSchema } from "../kinds/own";
 import { READY_KINDS, readyKind } from "../kinds/ready";
 import { readValues } from "../kinds/values";
-import { flatOf, fromExchange, isExchange, toExchange } from "./exchange";
+import { exchangeWriter, flatOf, fromExchange, isExchange } from "./exchange";
 import { fromOtpauth, fromVcard, isOtpauth, isVcard } from "./lines";
 import type { TakenEntry } from "./taken";
 
@@ -28,6 +30,14 @@ const EMPTY: TakenEntry = {
   createdAt: 1_780_000_000_000,
   changedAt: 1_780_000_500_000,
 };
+
+/** Written in parts of some, as a page does it. */
+function written(entries: TakenEntry[], kinds: Kind[] = [], some = 2): string {
+  const writer = exchangeWriter(ABOUT, kinds);
+  let text = "";
+  for (let at = 0; at < entries.length; at += some) text += writer.add(entries.slice(at, at + some));
+  return text + writer.end();
+}
 
 const word = fc
   .string({ minLength: 1, maxLength: 20 })
@@ -94,9 +104,9 @@ describe("credential exchange", () => {
   test("any entry comes back equal, of whatever ready kind, in its folder", () => {
     fc.assert(
       fc.property(fc.array(anyEntry, { maxLength: 6 }), (entries) => {
-        const json = JSON.parse(JSON.stringify(toExchange(entries, ABOUT)));
+        const json = JSON.parse(written(entries));
         expect(isExchange(json)).toBe(true);
-        const rows = fromExchange(json);
+        const { rows } = fromExchange(json);
         expect(rows.map((row) => row.wrong)).toEqual(entries.map(() => null));
         for (const [at, entry] of entries.entries()) {
           const { incoming } = rows[at]!;
@@ -116,7 +126,7 @@ describe("credential exchange", () => {
       fields: { userName: "desk", password: "p 1" },
       code: { secret: "JBSWY3DPEHPK3PXP", digits: 6, period: 30, algorithm: "SHA1" },
     };
-    const { accounts } = toExchange([entry], ABOUT) as {
+    const { accounts } = JSON.parse(written([entry])) as {
       accounts: { items: { credentials: object[]; scope: object }[] }[];
     };
     expect(accounts[0]!.items[0]!.scope).toEqual({ urls: [EMPTY.signInPage], androidApps: [] });
@@ -181,7 +191,7 @@ describe("credential exchange", () => {
         },
       ],
     };
-    const rows = fromExchange(json);
+    const { rows } = fromExchange(json);
     expect(rows.map((row) => row.incoming?.kind ?? row.wrong)).toEqual([
       "website-login",
       "wifi",
@@ -255,5 +265,76 @@ describe("vCard", () => {
       },
     });
     expect(second!.incoming!.values.name).toBe("Quillbrook Couriers");
+  });
+
+  describe("kinds of one's own", () => {
+    const draw = (names: [string, "open" | "secret"][]): Kind => {
+      const drawn = ownKindSchema.parse({
+        name: "Film projector",
+        purpose: "run",
+        fields: names.map(([label, fieldClass]) => ({ label, class: fieldClass })),
+        title: 0,
+      });
+      let made = 0;
+      return {
+        id: `kind-${names.length}`,
+        name: drawn.name,
+        purpose: drawn.purpose,
+        own: true,
+        ...kindFrom(drawn, null, false, () => `f${names.length}-${made++}`),
+      };
+    };
+    const there = draw([
+      ["Model", "open"],
+      ["Service code", "secret"],
+    ]);
+    const [model, code] = there.fields.map((field) => field.id) as [string, string];
+    const entry: TakenEntry = {
+      ...EMPTY,
+      kind: there,
+      name: "Lumen 4",
+      signInPage: "",
+      fields: { [model]: "Lumen 4", [code]: "4471-s" },
+    };
+    const json = JSON.parse(written([entry], [there]));
+
+    test("come back as they are where the kind is, by its id or by its name", () => {
+      const same = fromExchange(json, [there]);
+      expect(same.missing).toEqual([]);
+      expect(same.rows[0]!.incoming).toMatchObject({ kind: there.id, values: { [code]: "4471-s" } });
+      const here = draw([
+        ["Model", "open"],
+        ["Lamp", "open"],
+        ["service code", "secret"],
+      ]);
+      const read = fromExchange(json, [here]);
+      expect(read.missing).toEqual([]);
+      expect(read.rows[0]!.incoming).toMatchObject({ kind: here.id, values: { "f3-0": "Lumen 4", "f3-2": "4471-s" } });
+    });
+
+    test("are named where they are missing, can be drawn from the file, and nothing is lost till then", () => {
+      const read = fromExchange(json);
+      expect(read.missing.map((kind) => kind.name)).toEqual(["Film projector"]);
+      expect(JSON.stringify(read.rows[0]!.incoming!.values)).toContain("4471-s");
+      const drawn = ownKindSchema.parse(drawnFrom(read.missing[0]!));
+      expect(drawn.fields.map(({ label, class: fieldClass }) => [label, fieldClass])).toEqual([
+        ["Model", "open"],
+        ["Service code", "secret"],
+      ]);
+      expect(drawn.title).toBe(0);
+    });
+
+    test("a value that has no field in the kind of that name is kept as an extra field", () => {
+      const poorer = draw([["Model", "open"]]);
+      const { incoming } = fromExchange(json, [poorer]).rows[0]!;
+      expect(JSON.stringify(incoming!.values.extras)).toContain("4471-s");
+    });
+
+    test("a definition that is none is passed over", () => {
+      const broken = structuredClone(json);
+      broken.accounts[0].extensions[0].data = [{ id: 7, fields: "many" }];
+      expect(fromExchange(broken).missing).toEqual([]);
+      expect(fromExchange(broken).rows[0]!.wrong).toBe(null);
+    });
   });
 });

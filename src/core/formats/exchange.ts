@@ -12,9 +12,10 @@ import { siteName } from "../signin/address";
 import { codeAddress } from "../signin/code";
 import { wholeAddress } from "../signin/site";
 import type { Incoming, ReadRow } from "./rows";
-import type { TakenEntry } from "./taken";
+import type { TakenEntry, TakenWriter } from "./taken";
 
 const EXTENSION = "galtry.entry";
+const KINDS = "galtry.kinds";
 const VERSION = { major: 1, minor: 0 };
 
 interface EditableField {
@@ -114,27 +115,31 @@ interface Collection {
   subCollections: Collection[];
 }
 
-/** @param at seconds are kept, as the format has them */
-export function toExchange(
-  entries: readonly TakenEntry[],
+/**
+ * The file in parts: items as they come, the folders after them.
+ * @param about whose it is; of `at` seconds are kept, as the format has them
+ * @param kinds of the organisation's own, those that entries have: written with their fields
+ */
+export function exchangeWriter(
   about: { organisation: string; person: string; mail: string; at: number },
-): object {
+  kinds: readonly Kind[] = [],
+): TakenWriter {
   const collections: Collection[] = [];
-  let made = 0;
+  let [folders, written] = [0, 0];
   const place = (folder: readonly string[]): Collection | null => {
     let [level, found] = [collections, null as Collection | null];
     for (const title of folder) {
       found = level.find((one) => one.title === title) ?? null;
       if (!found) {
-        found = { id: idOf("folder", ++made), title, items: [], subCollections: [] };
+        found = { id: idOf("folder", ++folders), title, items: [], subCollections: [] };
         level.push(found);
       }
       level = found.subCollections;
     }
     return found;
   };
-  const items = entries.map((entry, at) => {
-    const id = idOf("entry", at + 1);
+  const itemOf = (entry: TakenEntry) => {
+    const id = idOf("entry", ++written);
     place(entry.folder)?.items.push({ item: id });
     return {
       id,
@@ -147,15 +152,30 @@ export function toExchange(
       tags: entry.tags,
       extensions: [{ name: EXTENSION, data: { kind: entry.kind.id, values: flatOf(entry) } }],
     };
-  });
+  };
+  const beginning = () => {
+    const outer = {
+      version: VERSION,
+      exporterRpId: "galtry",
+      exporterDisplayName: `Galtry, ${about.organisation}`,
+      timestamp: Math.floor(about.at / 1000),
+    };
+    const account = { id: idOf("account", 1), username: about.person, email: about.mail };
+    return `${JSON.stringify(outer).slice(0, -1)},"accounts":[${JSON.stringify(account).slice(0, -1)},"items":[`;
+  };
+  let begun = false;
+  const add = (entries: readonly TakenEntry[]): string => {
+    let text = begun ? "" : beginning();
+    begun = true;
+    for (const entry of entries) text += `${written > 0 ? "," : ""}\n${JSON.stringify(itemOf(entry))}`;
+    return text;
+  };
   return {
-    version: VERSION,
-    exporterRpId: "galtry",
-    exporterDisplayName: `Galtry, ${about.organisation}`,
-    timestamp: Math.floor(about.at / 1000),
-    accounts: [
-      { id: idOf("account", 1), username: about.person, email: about.mail, collections, items, extensions: [] },
-    ],
+    add,
+    end: () => {
+      const extensions = kinds.length === 0 ? [] : [{ name: KINDS, data: kinds }];
+      return `${add([])}],"collections":${JSON.stringify(collections)},"extensions":${JSON.stringify(extensions)}}]}\n`;
+    },
   };
 }
 
@@ -190,7 +210,11 @@ const collection: z.ZodType<ReadCollection> = z.lazy(() =>
 const header = z.object({
   version: z.object({ major: z.number() }),
   accounts: z.array(
-    z.object({ collections: z.array(collection).default([]), items: z.array(z.unknown()).default([]) }),
+    z.object({
+      collections: z.array(collection).default([]),
+      items: z.array(z.unknown()).default([]),
+      extensions: z.array(z.looseObject({ name: z.string().optional(), data: z.unknown().optional() })).nullish(),
+    }),
   ),
 });
 
@@ -198,16 +222,23 @@ const header = z.object({
 export const isExchange = (json: unknown): boolean =>
   typeof json === "object" && json !== null && "accounts" in json && "version" in json;
 
+export interface ReadExchange {
+  rows: ReadRow[];
+  /** Kinds that another Galtry wrote with their fields and that are not here, neither by id nor by name. */
+  missing: Kind[];
+}
+
 /**
- * @param own kinds of the organisation, by id, besides the ready ones
+ * @param own kinds of the organisation, besides the ready ones
  * @throws RangeError with a sentence when it is not this format after all
  */
-export function fromExchange(json: unknown, own: readonly Kind[] = []): ReadRow[] {
+export function fromExchange(json: unknown, own: readonly Kind[] = []): ReadExchange {
   const read = header.safeParse(json);
   if (!read.success)
     throw new RangeError("This looks like credential exchange JSON, but its parts are not in their places.");
   if (read.data.version.major !== 1) throw new RangeError("This is a later version of the credential exchange format.");
   const rows: ReadRow[] = [];
+  const missing: Kind[] = [];
   for (const account of read.data.accounts) {
     const folderOf = new Map<string, string[]>();
     const walk = (collections: readonly ReadCollection[], way: string[]) => {
@@ -218,12 +249,58 @@ export function fromExchange(json: unknown, own: readonly Kind[] = []): ReadRow[
       }
     };
     walk(account.collections, []);
-    for (const raw of account.items) rows.push(toRow(raw, rows.length + 1, folderOf, own));
+    const brought = keptKinds.safeParse(account.extensions?.find((one) => one.name === KINDS)?.data).data ?? [];
+    const known = new Map<string, KnownKind>();
+    for (const kind of own) known.set(kind.id, { kind, idOf: (id) => id });
+    for (const kind of brought) {
+      const same = own.find((one) => one.name.toLowerCase() === kind.name.toLowerCase());
+      if (known.has(kind.id)) continue;
+      if (same) known.set(kind.id, { kind: same, idOf: fieldsByLabel(kind, same) });
+      else missing.push(kind as Kind);
+    }
+    for (const raw of account.items) rows.push(toRow(raw, rows.length + 1, folderOf, known));
   }
-  return rows;
+  return { rows, missing };
 }
 
-function toRow(raw: unknown, row: number, folderOf: Map<string, string[]>, own: readonly Kind[]): ReadRow {
+interface KnownKind {
+  kind: Kind;
+  /** The id here of a field of the file's kind; null where there is none. */
+  idOf: (id: string) => string | null;
+}
+
+const keptKinds = z.array(
+  z.looseObject({
+    id: z.string().max(64),
+    name: z.string().min(1).max(60),
+    purpose: z.enum(["sign-in", "get-in", "pay", "prove", "run", "keep"]),
+    title: z.string().max(64).optional(),
+    fields: z
+      .array(
+        z.looseObject({
+          id: z.string().min(1).max(64),
+          label: z.string().max(60),
+          class: z.enum(["open", "identifier", "secret"]),
+          form: z.string().max(20),
+        }),
+      )
+      .max(100),
+  }),
+);
+
+function fieldsByLabel({ fields }: z.output<typeof keptKinds>[number], here: Kind): KnownKind["idOf"] {
+  const ids = new Map(
+    fields.map(({ id, label, class: fieldClass }) => [
+      id,
+      fieldOf(here, id)?.id ??
+        here.fields.find((one) => one.label.toLowerCase() === label.toLowerCase() && one.class === fieldClass)?.id ??
+        null,
+    ]),
+  );
+  return (id) => (ids.has(id) ? ids.get(id)! : id);
+}
+
+function toRow(raw: unknown, row: number, folderOf: Map<string, string[]>, own: Map<string, KnownKind>): ReadRow {
   const read = item.safeParse(raw);
   if (!read.success) return { row, incoming: null, wrong: "This item is not as the format has it." };
   const folder = folderOf.get(read.data.id) ?? [];
@@ -234,17 +311,26 @@ function toRow(raw: unknown, row: number, folderOf: Map<string, string[]>, own: 
   return { row, incoming: { ...made, folder }, wrong: null };
 }
 
-/** What Galtry wrote itself; null where there is none, or its kind is not here. */
-function fromExtension({ extensions }: z.output<typeof item>, own: readonly Kind[]): Omit<Incoming, "folder"> | null {
+/** What Galtry wrote itself; null where there is none, its kind is not here, or a value has no field in it. */
+function fromExtension(
+  { extensions }: z.output<typeof item>,
+  own: Map<string, KnownKind>,
+): Omit<Incoming, "folder"> | null {
   const data = extensions?.find((one) => one.name === EXTENSION)?.data;
   const kept = z.object({ kind: z.string(), values: z.record(z.string(), z.unknown()) }).safeParse(data);
   if (!kept.success) return null;
-  const { kind: id, values } = kept.data;
-  const kind = isReadyKind(id) ? readyKind(id) : own.find((one) => one.id === id);
-  if (!kind) return null;
+  const { kind: id } = kept.data;
+  const known: KnownKind | undefined = isReadyKind(id) ? { kind: readyKind(id), idOf: (one) => one } : own.get(id);
+  if (!known) return null;
+  const values: Record<string, unknown> = {};
+  for (const [key, value] of Object.entries(kept.data.values)) {
+    const here = known.idOf(key);
+    if (here !== null) values[here] = value;
+    else if (value !== "") return null;
+  }
   try {
-    readValues(kind, values);
-    return { kind: id, values };
+    readValues(known.kind, values);
+    return { kind: known.kind.id, values };
   } catch {
     return null;
   }

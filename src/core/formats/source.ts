@@ -11,7 +11,12 @@ import { type Part, partsOf, readJson, readXml } from "./tree";
 /** A table whose columns somebody has to say the meaning of, or entries that say themselves what they are. */
 export type Source =
   | { shape: "table"; format: "CSV" | "XML" | "JSON"; encoding: string; separator: string | null; parts: Part[] }
-  | { shape: "entries"; format: "credential exchange" | "one-time codes" | "contacts"; rows: ReadRow[] };
+  | {
+      shape: "entries";
+      format: "credential exchange" | "one-time codes" | "contacts";
+      rows: ReadRow[];
+      missing: Kind[];
+    };
 
 const AGE = "age-encryption.org/v1";
 const ARMOURED = "-----BEGIN AGE ENCRYPTED FILE-----";
@@ -54,12 +59,12 @@ export function readSource(bytes: Uint8Array, own: readonly Kind[] = []): Source
     .slice(0, 1);
   if (first === "{" || first === "[") {
     const json = readJson(text);
-    if (isExchange(json)) return { shape: "entries", format: "credential exchange", rows: fromExchange(json, own) };
+    if (isExchange(json)) return { shape: "entries", format: "credential exchange", ...fromExchange(json, own) };
     return { shape: "table", format: "JSON", encoding, separator: null, parts: partsOf(json) };
   }
   if (first === "<") return { shape: "table", format: "XML", encoding, separator: null, parts: partsOf(readXml(text)) };
-  if (isOtpauth(text)) return { shape: "entries", format: "one-time codes", rows: fromOtpauth(text) };
-  if (isVcard(text)) return { shape: "entries", format: "contacts", rows: fromVcard(text) };
+  if (isOtpauth(text)) return { shape: "entries", format: "one-time codes", rows: fromOtpauth(text), missing: [] };
+  if (isVcard(text)) return { shape: "entries", format: "contacts", rows: fromVcard(text), missing: [] };
   const { header, rows, separator } = readCsv(text);
   const part: Part = { name: "", header, rows, folders: [] };
   return { shape: "table", format: "CSV", encoding, separator, parts: [part] };

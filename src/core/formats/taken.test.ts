@@ -3,9 +3,9 @@ import { readyKind } from "../kinds/ready";
 import { guessMeanings } from "./columns";
 import { readCsv } from "./csv";
 import { readRow } from "./rows";
-import type { TakenEntry } from "./taken";
-import { takenCsv } from "./takenCsv";
-import { takenPage } from "./takenPage";
+import type { TakenEntry, TakenWriter } from "./taken";
+import { csvWriter } from "./takenCsv";
+import { pageWriter } from "./takenPage";
 
 const entry = (more: Partial<TakenEntry>): TakenEntry => ({
   kind: readyKind("website-login"),
@@ -25,9 +25,13 @@ const entry = (more: Partial<TakenEntry>): TakenEntry => ({
   ...more,
 });
 
+/** In two parts, as far as there are so many. */
+const written = (writer: TakenWriter, [first, ...rest]: TakenEntry[]) =>
+  `${writer.add(first ? [first] : [])}${writer.add(rest)}${writer.end()}`;
+
 describe("CSV", () => {
   test("what it carries comes back equal, formulas harmless on the way", () => {
-    const csv = takenCsv([
+    const csv = written(csvWriter(), [
       entry({}),
       entry({
         name: "House Wi-Fi",
@@ -58,10 +62,13 @@ describe("CSV", () => {
 });
 
 test("the page to print escapes what people typed, and holds nothing that runs or loads", () => {
-  const page = takenPage(
-    [entry({ name: "<script>alert(1)</script>", notes: "<img src=x onerror=alert(1)>" })],
-    "Shop & Tickets",
-  );
+  const page = written(pageWriter("Shop & Tickets"), [
+    entry({ name: "<script>alert(1)</script>", notes: "<img src=x onerror=alert(1)>" }),
+    entry({ name: "Second" }),
+  ]);
+  expect(page.match(/<article>/g)).toHaveLength(2);
+  expect(page.endsWith("</body></html>")).toBe(true);
+  expect(written(pageWriter("Nothing"), [])).toContain("<h1>Nothing</h1>\n\n</body>");
   expect(page).toContain("&lt;script&gt;alert(1)&lt;/script&gt;");
   expect(page).not.toMatch(/<script|<img|<link|src=x onerror=alert\(1\)>/);
   expect(page).toContain("default-src 'none'");

@@ -22,3 +22,10 @@ export interface TakenEntry {
   createdAt: number;
   changedAt: number;
 }
+
+/** Writes a file in parts: what is added is text that stands after what came before. */
+export interface TakenWriter {
+  add: (entries: readonly TakenEntry[]) => string;
+  /** What stands last; nothing is added after it. */
+  end: () => string;
+}

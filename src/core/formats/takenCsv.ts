@@ -2,7 +2,7 @@
 import { PASSWORD, SIGN_IN_PAGE, USER_NAME } from "../kinds/kind";
 import { codeAddress } from "../signin/code";
 import { writeCsv } from "./csv";
-import type { TakenEntry } from "./taken";
+import type { TakenEntry, TakenWriter } from "./taken";
 
 /** Names that reading such a table understands. */
 const HEADER = [
@@ -18,11 +18,23 @@ const HEADER = [
   "Kind",
 ] as const;
 
+/** The columns are known once every entry is: all of it is written at the end. */
+export function csvWriter(): TakenWriter {
+  const all: TakenEntry[] = [];
+  return {
+    add: (entries) => {
+      for (const entry of entries) all.push(entry);
+      return "";
+    },
+    end: () => takenCsv(all),
+  };
+}
+
 /**
  * Every other field has a column of its own, under its label; what no entry fills has none. Cells that a spreadsheet
  * would take for a formula are made harmless, and reading them gives the value again.
  */
-export function takenCsv(entries: readonly TakenEntry[]): string {
+function takenCsv(entries: readonly TakenEntry[]): string {
   const rest = entries.map(restOf);
   const labels = [...new Set(rest.flatMap((fields) => fields.map(([label]) => label)))];
   return writeCsv(
@@ -59,15 +71,15 @@ function restOf(entry: TakenEntry): [string, string][] {
 /** What each format carries, said before it is saved. */
 export const CARRIES: Record<"exchange" | "csv" | "page", { carries: string; not: string }> = {
   exchange: {
-    carries: "all fields, notes, tags, one-time codes, folders, kinds",
-    not: "earlier versions, attachments, access, and the definition of your own kinds",
+    carries: "all fields, notes, tags, one-time codes, folders, kinds, those of your own with their fields",
+    not: "earlier versions, attachments, pictures, access",
   },
   csv: {
     carries: "all fields as text, notes, tags, one-time codes, folders",
-    not: "earlier versions, attachments, access; of kinds only the name",
+    not: "earlier versions, attachments, pictures, access; of kinds only the name",
   },
   page: {
     carries: "everything in words, to be printed",
-    not: "earlier versions, attachments, access; it cannot be read back",
+    not: "earlier versions, attachments, pictures, access; it cannot be read back",
   },
 };

@@ -1,7 +1,7 @@
 /** Entries as one page to be printed: HTML with nothing in it that runs or loads. */
 import { PASSWORD, SIGN_IN_PAGE, USER_NAME } from "../kinds/kind";
 import { codeAddress } from "../signin/code";
-import type { TakenEntry } from "./taken";
+import type { TakenEntry, TakenWriter } from "./taken";
 
 const escaped = (text: string) =>
   text.replace(/[&<>"']/g, (one) => ({ "&": "&amp;", "<": "&lt;", ">": "&gt;", '"': "&quot;", "'": "&#39;" })[one]!);
@@ -14,27 +14,38 @@ dl { display: grid; grid-template-columns: 180px 1fr; gap: 2px 16px; margin: 0; 
 .mono { font-family: ui-monospace, monospace; }`;
 
 /** @param about what stands over it: whose, when, by whom */
-export function takenPage(entries: readonly TakenEntry[], about: string): string {
-  const articles = entries.map((entry) => {
-    const line = (label: string, value: string, mono = false) =>
-      value === "" ? "" : `<dt>${escaped(label)}</dt><dd${mono ? ' class="mono"' : ""}>${escaped(value)}</dd>`;
-    const others = entry.kind.fields
-      .filter(({ id }) => ![SIGN_IN_PAGE, USER_NAME, PASSWORD].includes(id))
-      .map((field) => line(field.label, entry.fields[field.id] ?? "", field.class !== "open"));
-    const label = (id: string) => entry.kind.fields.find((field) => field.id === id)?.label ?? "";
-    return `<article><h2>${escaped(entry.name)}</h2><dl>${[
-      line("Kind", entry.kind.name),
-      line("Folder", entry.folder.join(" › ")),
-      line("What it is for", entry.description),
-      line(label(SIGN_IN_PAGE), entry.signInPage, true),
-      line(label(USER_NAME), entry.fields[USER_NAME] ?? "", true),
-      line(label(PASSWORD), entry.fields[PASSWORD] ?? "", true),
-      line("One-time code", entry.code ? codeAddress(entry.code, entry.name) : "", true),
-      ...others,
-      ...entry.extras.map((extra) => line(extra.label, extra.value ?? "", extra.class !== "open")),
-      line("Tags", entry.tags.join(", ")),
-      line("Notes", entry.notes),
-    ].join("")}</dl></article>`;
-  });
-  return `<!doctype html><html lang="en"><head><meta charset="utf-8"><meta http-equiv="Content-Security-Policy" content="default-src 'none'; style-src 'unsafe-inline'"><title>${escaped(about)}</title><style>${STYLE}</style></head><body><h1>${escaped(about)}</h1>${articles.join("\n")}</body></html>`;
+export function pageWriter(about: string): TakenWriter {
+  const head = `<!doctype html><html lang="en"><head><meta charset="utf-8"><meta http-equiv="Content-Security-Policy" content="default-src 'none'; style-src 'unsafe-inline'"><title>${escaped(about)}</title><style>${STYLE}</style></head><body><h1>${escaped(about)}</h1>`;
+  let begun = false;
+  const beginning = () => {
+    if (begun) return "";
+    begun = true;
+    return head;
+  };
+  return {
+    add: (entries) => `${beginning()}${entries.map(article).join("\n")}\n`,
+    end: () => `${beginning()}</body></html>`,
+  };
+}
+
+function article(entry: TakenEntry): string {
+  const line = (label: string, value: string, mono = false) =>
+    value === "" ? "" : `<dt>${escaped(label)}</dt><dd${mono ? ' class="mono"' : ""}>${escaped(value)}</dd>`;
+  const others = entry.kind.fields
+    .filter(({ id }) => ![SIGN_IN_PAGE, USER_NAME, PASSWORD].includes(id))
+    .map((field) => line(field.label, entry.fields[field.id] ?? "", field.class !== "open"));
+  const label = (id: string) => entry.kind.fields.find((field) => field.id === id)?.label ?? "";
+  return `<article><h2>${escaped(entry.name)}</h2><dl>${[
+    line("Kind", entry.kind.name),
+    line("Folder", entry.folder.join(" › ")),
+    line("What it is for", entry.description),
+    line(label(SIGN_IN_PAGE), entry.signInPage, true),
+    line(label(USER_NAME), entry.fields[USER_NAME] ?? "", true),
+    line(label(PASSWORD), entry.fields[PASSWORD] ?? "", true),
+    line("One-time code", entry.code ? codeAddress(entry.code, entry.name) : "", true),
+    ...others,
+    ...entry.extras.map((extra) => line(extra.label, extra.value ?? "", extra.class !== "open")),
+    line("Tags", entry.tags.join(", ")),
+    line("Notes", entry.notes),
+  ].join("")}</dl></article>`;
 }

@@ -48,6 +48,8 @@ export interface Kind {
   own?: boolean;
   /** Offered for new entries no more. */
   closed?: boolean;
+  /** Address of its picture, which its entries have that have none of their own. */
+  picture?: string;
 }
 
 export const PURPOSES: readonly { purpose: Purpose; title: string }[] = [

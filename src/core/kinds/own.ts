@@ -1,6 +1,6 @@
 /** Kinds that an organisation makes for itself: read from what is typed, and changed without losing a value. */
 import { z } from "zod";
-import { CODE, type Field, fieldOf, type Kind, PASSWORD, SIGN_IN_PAGE, USER_NAME } from "./kind";
+import { askedFor, CODE, type Field, fieldOf, type Kind, PASSWORD, SIGN_IN_PAGE, USER_NAME } from "./kind";
 
 /** Fields that Galtry itself works with; a kind has each at most once, under its own id. */
 export const ROLES = [SIGN_IN_PAGE, USER_NAME, PASSWORD, CODE] as const;
@@ -67,6 +67,30 @@ export const ownKindSchema = z
   });
 
 export type OwnKind = z.output<typeof ownKindSchema>;
+
+/** A kind as it would be drawn anew, by its fields that are asked for: what another Galtry wrote can be made here. */
+export function drawnFrom(kind: Kind): z.input<typeof ownKindSchema> {
+  const fields = askedFor(kind);
+  const title = fields.findIndex((field) => field.id === kind.title);
+  return {
+    name: kind.name,
+    purpose: kind.purpose,
+    fields: fields.map((field) => {
+      const role = ROLES.find((one) => one === field.id);
+      return {
+        ...(role && { role }),
+        label: field.label,
+        class: field.class,
+        form: role ? "line" : (field.form as Draft["form"]),
+        hint: field.hint ?? "",
+        choices: [...(field.choices ?? [])],
+        ...(field.check && { check: field.check }),
+        required: field.required ?? false,
+      };
+    }),
+    title: title === -1 ? null : title,
+  };
+}
 
 type Draft = OwnKind["fields"][number];
 

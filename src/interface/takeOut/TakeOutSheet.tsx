@@ -3,22 +3,26 @@
 import { useMemo, useState } from "react";
 import type { TakenEntry } from "@/core/formats/taken";
 import { CARRIES } from "@/core/formats/takenCsv";
+import type { Kind } from "@/core/kinds/kind";
 import { runCommand, runQuery } from "../shared/ask";
 import { Button, ChoiceField, Notice, Row, TextField } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
 import { Form } from "../shared/Form";
 import { useProving } from "../shared/useProving";
 import { workerCall } from "../shared/workerCall";
-import type { TakeOutAsk } from "./takeOut.worker";
+import type { TakenFile, TakeOutAsk } from "./takeOut.worker";
 
-type Format = TakeOutAsk["format"];
+type Format = TakenFile["format"];
 type Lock = "none" | "passphrase" | "recipients";
 
 interface Taken {
-  entries: TakenEntry[];
+  takingId: string;
+  parts: number;
+  entries: number;
   leftOut: string[];
   attachments: number;
-  ownKinds: number;
+  kinds: Kind[];
+  by: { name: string; mail: string };
 }
 
 const ENDINGS: Record<Format, string> = { exchange: "json", csv: "csv", page: "html" };
@@ -43,39 +47,59 @@ export function TakeOutSheet({ nodes, onClose }: TakeOutProps) {
     [],
   );
   const what = nodes.length === 1 ? nodes[0]!.name : `${nodes.length} things`;
+  const [fetched, setFetched] = useState<{ part: number; of: number } | null>(null);
+  /** Gives a sentence where it did not come to a file. */
+  const write = async (taken: Taken, key: TakenFile["lock"]): Promise<string | null> => {
+    const house = await runQuery<{ name: string } | null>("people.organisation", {});
+    const organisation = (house.ok && house.result?.name) || "";
+    const at = Date.now();
+    const about = {
+      organisation,
+      person: taken.by.name,
+      mail: taken.by.mail,
+      at,
+      title: `${what}, ${organisation}, ${new Date(at).toLocaleDateString("en-GB")}`,
+    };
+    const begun = await worker.ask<null>({ ask: "begin", format, about, kinds: taken.kinds, lock: key });
+    if (begun.wrong !== null) return begun.wrong;
+    for (let number = 0; number < taken.parts; number++) {
+      setFetched({ part: number, of: taken.parts });
+      const part = await runQuery<TakenEntry[]>("vaults.takenPart", { takingId: taken.takingId, number });
+      if (!part.ok) return `${part.refused.message} No file was saved.`;
+      const added = await worker.ask<null>({ ask: "add", entries: part.result });
+      if (added.wrong !== null) return added.wrong;
+    }
+    const written = await worker.ask<Blob>({ ask: "end" });
+    if (written.wrong !== null) return written.wrong;
+    save(written.answer, `${fileName(what)}.${ENDINGS[format]}${key === null ? "" : ".age"}`);
+    return null;
+  };
   const send = async () => {
     setRefused(null);
     setRunning(true);
+    const key: TakenFile["lock"] =
+      lock === "none"
+        ? null
+        : lock === "passphrase"
+          ? { passphrase: secret }
+          : { recipients: secret.split(/[\s,]+/).filter(Boolean) };
+    // Before anything counts as taken.
+    const checked = await worker.ask<null>({ ask: "check", lock: key });
+    if (checked.wrong !== null) {
+      setRunning(false);
+      return setRefused({ message: checked.wrong });
+    }
     const input = { nodeIds: nodes.map((node) => node.id), format, encrypted: lock !== "none", why };
     const answer = await prove(() => runCommand<Taken>("vaults.takeOut", input));
     if (!answer.ok) {
       setRunning(false);
       return setRefused(answer.refused.message ? answer.refused : null);
     }
-    const house = await runQuery<{ name: string } | null>("people.organisation", {});
-    const organisation = (house.ok && house.result?.name) || "";
-    const at = Date.now();
-    const written = await worker.ask<string>({
-      format,
-      entries: answer.result.entries,
-      about: {
-        organisation,
-        person: "",
-        mail: "",
-        at,
-        title: `${what}, ${organisation}, ${new Date(at).toLocaleDateString("en-GB")}`,
-      },
-      lock:
-        lock === "none"
-          ? null
-          : lock === "passphrase"
-            ? { passphrase: secret }
-            : { recipients: secret.split(/[\s,]+/).filter(Boolean) },
-    });
+    const wrong = await write(answer.result, key);
     worker.end();
     setRunning(false);
-    if (written.wrong !== null) return setRefused({ message: written.wrong });
-    save(written.answer, `${fileName(what)}.${ENDINGS[format]}${lock === "none" ? "" : ".age"}`);
+    setFetched(null);
+    if (wrong !== null) return setRefused({ message: wrong });
     setDone(answer.result);
   };
   const weak = lock === "passphrase" && secret !== "" && secret.length < 12;
@@ -136,6 +160,11 @@ export function TakeOutSheet({ nodes, onClose }: TakeOutProps) {
             wrong={refused?.field === "why" ? refused.message : null}
             hint="stands in the journal"
           />
+          {fetched && (
+            <p role="status" className="small soft">
+              Part {fetched.part + 1} of {fetched.of} is being written.
+            </p>
+          )}
         </Form>
       )}
       {sheet}
@@ -144,16 +173,15 @@ export function TakeOutSheet({ nodes, onClose }: TakeOutProps) {
 }
 
 function WhatWasTaken({ taken, encrypted, onClose }: { taken: Taken; encrypted: boolean; onClose: () => void }) {
-  const { entries, leftOut, attachments, ownKinds } = taken;
+  const { entries, leftOut, attachments } = taken;
   return (
     <>
       <p role="status">
         <b>
-          {entries.length.toLocaleString("en-GB")} {entries.length === 1 ? "entry" : "entries"}
+          {entries.toLocaleString("en-GB")} {entries === 1 ? "entry" : "entries"}
         </b>{" "}
         went into the file.
         {attachments > 0 && ` ${attachments.toLocaleString("en-GB")} attachments stayed here.`}
-        {ownKinds > 0 && ` ${ownKinds.toLocaleString("en-GB")} are of kinds of your own, which are not in the file.`}
       </p>
       {leftOut.length > 0 && (
         <Notice style={{ marginTop: 12 }}>
@@ -185,8 +213,8 @@ const fileName = (what: string) =>
     .slice(0, 60)
     .toLowerCase() || "galtry";
 
-function save(text: string, name: string): void {
-  const address = URL.createObjectURL(new Blob([text], { type: "application/octet-stream" }));
+function save(file: Blob, name: string): void {
+  const address = URL.createObjectURL(new Blob([file], { type: "application/octet-stream" }));
   const link = document.createElement("a");
   link.href = address;
   link.download = name;

@@ -1,44 +1,85 @@
-/** Writes what is taken out, beside the page: the whole is text that nobody but the person's own disk gets. */
-import { armor, Encrypter } from "age-encryption";
-import { toExchange } from "@/core/formats/exchange";
-import type { TakenEntry } from "@/core/formats/taken";
-import { takenCsv } from "@/core/formats/takenCsv";
-import { takenPage } from "@/core/formats/takenPage";
+/** Writes what is taken out, beside the page, part by part: nobody but the person's own disk gets it. */
+import { Encrypter } from "age-encryption";
+import { exchangeWriter } from "@/core/formats/exchange";
+import type { TakenEntry, TakenWriter } from "@/core/formats/taken";
+import { csvWriter } from "@/core/formats/takenCsv";
+import { pageWriter } from "@/core/formats/takenPage";
+import type { Kind } from "@/core/kinds/kind";
 
-export interface TakeOutAsk {
-  id: number;
+export interface TakenFile {
   format: "exchange" | "csv" | "page";
-  entries: TakenEntry[];
   about: { organisation: string; person: string; mail: string; at: number; title: string };
+  /** Of the organisation's own, those that entries have. */
+  kinds: Kind[];
   /** Encrypted with age: with a passphrase, or to recipients ("age1…"). */
   lock: { passphrase: string } | { recipients: string[] } | null;
 }
 
-function write({ format, entries, about }: TakeOutAsk): string {
-  if (format === "csv") return takenCsv(entries);
-  if (format === "page") return takenPage(entries, about.title);
-  return JSON.stringify(toExchange(entries, about), null, 1);
+export type TakeOutAsk =
+  | { id: number; ask: "check"; lock: TakenFile["lock"] }
+  | ({ id: number; ask: "begin" } & TakenFile)
+  | { id: number; ask: "add"; entries: TakenEntry[] }
+  | { id: number; ask: "end" };
+
+interface File {
+  writer: TakenWriter;
+  into: WritableStreamDefaultWriter<string>;
+  whole: Promise<Blob>;
 }
 
-async function locked(text: string, lock: NonNullable<TakeOutAsk["lock"]>): Promise<string> {
-  const sealer = new Encrypter();
-  if ("passphrase" in lock) sealer.setPassphrase(lock.passphrase);
+let file: File | null = null;
+
+function writerOf({ format, about, kinds }: TakenFile): TakenWriter {
+  if (format === "csv") return csvWriter();
+  return format === "page" ? pageWriter(about.title) : exchangeWriter(about, kinds);
+}
+
+/** @throws RangeError naming what is no recipient */
+function encrypterOf(lock: NonNullable<TakenFile["lock"]>): Encrypter {
+  const encrypter = new Encrypter();
+  if ("passphrase" in lock) encrypter.setPassphrase(lock.passphrase);
   else
     for (const recipient of lock.recipients)
       try {
-        sealer.addRecipient(recipient);
+        encrypter.addRecipient(recipient);
       } catch {
         throw new RangeError(`“${recipient}” is not a recipient: they begin with age1.`);
       }
-  return armor.encode(await sealer.encrypt(text));
+  return encrypter;
+}
+
+async function encrypted(clear: ReadableStream<Uint8Array>, lock: TakenFile["lock"]) {
+  return lock ? encrypterOf(lock).encrypt(clear) : clear;
+}
+
+async function answer(data: TakeOutAsk): Promise<Blob | null> {
+  switch (data.ask) {
+    case "check":
+      if (data.lock) encrypterOf(data.lock);
+      return null;
+    case "begin": {
+      const bytes = new TextEncoderStream();
+      const clear = bytes.readable as ReadableStream<Uint8Array>;
+      const whole = encrypted(clear, data.lock).then((stream) => new Response(stream as BodyInit).blob());
+      file = { writer: writerOf(data), into: bytes.writable.getWriter(), whole };
+      return null;
+    }
+    case "add":
+      await file!.into.write(file!.writer.add(data.entries));
+      return null;
+    case "end": {
+      const { writer, into, whole } = file!;
+      await into.write(writer.end());
+      await into.close();
+      file = null;
+      return whole;
+    }
+  }
 }
 
 addEventListener("message", ({ data }: MessageEvent<TakeOutAsk>) => {
-  (async () => {
-    const text = write(data);
-    return data.lock ? locked(text, data.lock) : text;
-  })().then(
-    (answer) => postMessage({ id: data.id, answer }),
+  answer(data).then(
+    (given) => postMessage({ id: data.id, answer: given }),
     (error) =>
       postMessage({ id: data.id, wrong: error instanceof RangeError ? error.message : "It could not be written." }),
   );

@@ -176,7 +176,35 @@ export const vaults = sqliteTable("vaults", {
   description: text("description").notNull().default(""),
   asideAt: time("aside_at"),
   asideBy: text("aside_by"),
+  pictureId: text("picture_id"),
+  /** Who may take out what they may reveal, besides its stewards. */
+  takers: text("takers", { mode: "json" }).$type<Taker[]>().notNull().default([]),
 });
+
+export interface Taker {
+  kind: "person" | "group";
+  id: string;
+}
+
+/** What somebody is taking out just now, in parts: fetched one after another within minutes, by whoever began it. */
+export const takings = sqliteTable("takings", {
+  id: id(),
+  vaultId: text("vault_id").notNull(),
+  personId: text("person_id").notNull(),
+  sessionId: text("session_id"),
+  at: time("at").notNull(),
+});
+
+export const takingParts = sqliteTable(
+  "taking_parts",
+  {
+    takingId: text("taking_id").notNull(),
+    number: integer("number").notNull(),
+    /** Versions, and the names of the folders around each. */
+    rows: text("rows", { mode: "json" }).$type<{ versionId: string; folder: string[] }[]>().notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.takingId, t.number] })],
+);
 
 export const folders = sqliteTable("folders", {
   nodeId: text("node_id").primaryKey(),
@@ -230,7 +258,7 @@ export const sites = sqliteTable("sites", {
   createdBy: text("created_by").notNull(),
 });
 
-/** Pictures of entries and kinds, made small and drawn anew before they are kept. */
+/** Pictures of entries, vaults and kinds, made small and drawn anew before they are kept. */
 export const pictures = sqliteTable("pictures", {
   id: id(),
   png: bytes("png").notNull(),

@@ -140,7 +140,7 @@ export const frontDesk = query({
           endsAt: endsAt !== null && endsAt - at < SOON_MS ? endsAt : null,
           lastUsedAt: lastUse.get(entry.nodeId) ?? null,
           refused: entry.refused === 1,
-          picture: pictureAddress(entry.nodeId, entry.picture),
+          picture: pictureAddress(entry.nodeId, entry.picture) ?? kinds.get(entry.kind)!.picture ?? null,
         },
       ];
     });

@@ -157,6 +157,7 @@ function sentence(
     case "vaults.markSeparate":
       return details.separate ? `made ${it} separate` : `let access from above into ${it} again`;
     case "vaults.setPicture":
+    case "vaults.setVaultPicture":
       return `changed the picture${node === null ? "" : ` of ${node}`}`;
     case "vaults.keepSite":
       return details.new
@@ -168,6 +169,12 @@ function sentence(
       return `made the kind ${subject}`;
     case "vaults.changeKind":
       return `changed the kind ${subject}`;
+    case "vaults.setKindPicture":
+      return `changed the picture of the kind ${subject}`;
+    case "vaults.setTakers":
+      return details.takers
+        ? `named who may take out${node === null ? "" : ` of ${node}`} what they may reveal: ${details.takers}`
+        : `let only its stewards take out${node === null ? "" : ` of ${node}`}`;
     case "vaults.closeKind":
       return details.closed ? `closed the kind ${subject} to new entries` : `opened the kind ${subject} again`;
     case "vaults.deleteKind":

@@ -72,7 +72,8 @@ export const entryPage = query({
       pinned: pin !== undefined,
       binnedAt: entry.binnedAt,
       asideAt: entry.asideAt,
-      picture: pictureAddress(entry.nodeId, entry.pictureId),
+      picture: pictureAddress(entry.nodeId, entry.pictureId) ?? kind.picture ?? null,
+      ownPicture: entry.pictureId !== null,
       askAgain: entry.askAgain,
       filling: entry.filling,
       attachments: (await attachmentLines(tx, entry.nodeId)).map((file) => ({

@@ -11,6 +11,8 @@ import type { Reader } from "../database/client";
 import { entries, kinds, type Role } from "../database/schema";
 import { uuidv7 } from "../ids";
 import { notFound, Refused } from "../refused";
+import { drawn, dropPicture, keepPicture, pictureInput } from "./drawing";
+import { pictureAddress } from "./pictureAddress";
 
 type KindRow = typeof kinds.$inferSelect;
 
@@ -22,6 +24,7 @@ const toKind = (row: KindRow): Kind => ({
   own: true,
   ...(row.title && { title: row.title }),
   ...(row.closedAt !== null && { closed: true }),
+  ...(row.pictureId !== null && { picture: pictureAddress(row.id, row.pictureId) }),
 });
 
 /** One kind by its id. @throws Refused where there is none */
@@ -172,9 +175,28 @@ export const deleteKind = command({
       );
     return allowed;
   },
-  run: async ({ tx, input }) => {
+  run: async ({ tx, input, allowed }) => {
     await tx.delete(kinds).where(eq(kinds.id, input.kindId));
+    await dropPicture(tx, allowed.row.pictureId);
   },
   journal: ({ input, allowed }) => ({ subject: input.kindId, names: { [input.kindId]: allowed.row.name } }),
+  tell: () => ["everyone"],
+});
+
+export const setKindPicture = command({
+  name: "vaults.setKindPicture",
+  input: z.strictObject({ kindId: idSchema, picture: pictureInput }),
+  by: ["person"],
+  prepare: ({ input }) => drawn(input.picture),
+  allow: requireOwnKind,
+  run: async ({ tx, input, caller, at, allowed, prepared }) => {
+    const pictureId = await keepPicture(tx, allowed.row.pictureId, prepared, personIdOf(caller)!, at);
+    await tx.update(kinds).set({ pictureId }).where(eq(kinds.id, input.kindId));
+  },
+  journal: ({ input, allowed }) => ({
+    subject: input.kindId,
+    details: { changed: "picture" },
+    names: { [input.kindId]: allowed.row.name },
+  }),
   tell: () => ["everyone"],
 });

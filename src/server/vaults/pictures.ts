@@ -1,60 +1,23 @@
-/** Pictures of entries: drawn anew and small before they are kept, so that nothing of the file that came stays. */
-import { eq } from "drizzle-orm";
-import sharp from "sharp";
+/** Pictures of entries and vaults, and who sees which; those of kinds are set where kinds are made. */
+import { eq, or } from "drizzle-orm";
 import { z } from "zod";
-import { requireLevel } from "../access/load";
+import { loadReach, requireLevel } from "../access/load";
 import { personIdOf } from "../caller";
-import { command, idSchema, query } from "../command";
-import { entries, pictures } from "../database/schema";
-import { uuidv7 } from "../ids";
-import { notFound, Refused } from "../refused";
+import { type Context, command, idSchema, query } from "../command";
+import type { Reader } from "../database/client";
+import { entries, kinds, pictures, vaults } from "../database/schema";
+import { notFound } from "../refused";
+import { drawn, keepPicture, pictureInput } from "./drawing";
 import { requireEntry } from "./entries";
-
-/** Edge of what is kept, in pixels: sharp on a fine screen at the largest size it is shown. */
-const EDGE = 120;
-/** More pixels than this are not unpacked: a few kilobytes can claim to be thousands of millions. */
-const MOST_PIXELS = 40_000_000;
-const FORMATS: readonly string[] = ["png", "jpeg", "webp", "svg"];
-
-/** @throws Refused for what is no picture, or one too large */
-export async function drawnAnew(bytes: Uint8Array): Promise<Buffer> {
-  const refuse = (says: string) => new Refused("bad-input", says, "picture");
-  const source = sharp(bytes, { limitInputPixels: MOST_PIXELS, failOn: "error", animated: false });
-  const about = await source.metadata().catch((error: Error) => {
-    throw refuse(
-      /pixel limit/.test(error.message)
-        ? "This picture has too many pixels. Make it smaller first."
-        : "This is not a picture: PNG, JPEG, WebP and SVG are.",
-    );
-  });
-  if (!FORMATS.includes(about.format ?? "")) throw refuse("PNG, JPEG, WebP and SVG pictures can be kept.");
-  if ((about.width ?? 0) * (about.height ?? 0) > MOST_PIXELS)
-    throw refuse("This picture has too many pixels. Make it smaller first.");
-  return source
-    .rotate()
-    .resize(EDGE, EDGE, { fit: "inside", withoutEnlargement: about.format !== "svg" })
-    .png()
-    .toBuffer()
-    .catch(() => {
-      throw refuse("This picture cannot be drawn: it is broken, or has too many pixels.");
-    });
-}
 
 export const setPicture = command({
   name: "vaults.setPicture",
-  input: z.strictObject({
-    entryId: idSchema,
-    /** Base64 of the file; null takes the picture away. */
-    picture: z.base64().max(2_800_000, "A picture has at most 2 MB.").nullable(),
-  }),
+  input: z.strictObject({ entryId: idSchema, picture: pictureInput }),
   by: ["person"],
-  prepare: async ({ input }) => (input.picture === null ? null : drawnAnew(Buffer.from(input.picture, "base64"))),
+  prepare: ({ input }) => drawn(input.picture),
   allow: (context) => requireEntry(context, context.input.entryId, "edit"),
   run: async ({ tx, input, caller, at, allowed, prepared }) => {
-    if (allowed.entry.pictureId) await tx.delete(pictures).where(eq(pictures.id, allowed.entry.pictureId));
-    const pictureId = prepared ? uuidv7() : null;
-    if (prepared && pictureId)
-      await tx.insert(pictures).values({ id: pictureId, png: prepared, createdAt: at, createdBy: personIdOf(caller)! });
+    const pictureId = await keepPicture(tx, allowed.entry.pictureId, prepared, personIdOf(caller)!, at);
     await tx.update(entries).set({ pictureId }).where(eq(entries.nodeId, input.entryId));
     return { pictureId };
   },
@@ -67,20 +30,65 @@ export const setPicture = command({
   tell: ({ allowed }) => [`vault:${allowed.vaultId}`],
 });
 
-/** For whoever has Use on the entry. Answered as bytes by a route of its own. */
-export const entryPicture = query({
+export const setVaultPicture = command({
+  name: "vaults.setVaultPicture",
+  input: z.strictObject({ vaultId: idSchema, picture: pictureInput }),
+  by: ["person"],
+  prepare: ({ input }) => drawn(input.picture),
+  allow: async (context) => {
+    const { tx, input } = context;
+    await requireLevel(context, input.vaultId, "steward");
+    const [vault] = await tx.select().from(vaults).where(eq(vaults.nodeId, input.vaultId));
+    if (!vault) throw notFound();
+    return vault;
+  },
+  run: async ({ tx, input, caller, at, allowed, prepared }) => {
+    const pictureId = await keepPicture(tx, allowed.pictureId, prepared, personIdOf(caller)!, at);
+    await tx.update(vaults).set({ pictureId }).where(eq(vaults.nodeId, input.vaultId));
+  },
+  journal: ({ input, allowed }) => ({
+    node: input.vaultId,
+    vault: input.vaultId,
+    details: { changed: "picture" },
+    names: { [input.vaultId]: allowed.name },
+  }),
+  tell: ({ input }) => [`vault:${input.vaultId}`],
+});
+
+/**
+ * Of an entry for whoever has Use on it, of a vault for whoever is told its name, of a kind for everybody: what the
+ * organisation's kinds are called is no secret. Answered as bytes by a route of its own.
+ */
+export const pictureOf = query({
   name: "vaults.picture",
-  input: z.strictObject({ entryId: idSchema }),
+  input: z.strictObject({ id: idSchema }),
   by: ["person"],
   internal: true,
-  allow: (context) => requireLevel(context, context.input.entryId, "use"),
-  run: async ({ tx, input }) => {
+  allow: async (context) => {
+    const { tx, input } = context;
+    const [kind] = await tx.select({ id: kinds.id }).from(kinds).where(eq(kinds.id, input.id));
+    if (kind) return;
+    const [vault] = await tx.select({ id: vaults.nodeId }).from(vaults).where(eq(vaults.nodeId, input.id));
+    if (vault) await requireVaultName(context, vault.id);
+    else await requireLevel(context, input.id, "use");
+  },
+  run: async ({ tx, input: { id } }) => {
     const [row] = await tx
       .select({ png: pictures.png })
-      .from(entries)
-      .innerJoin(pictures, eq(pictures.id, entries.pictureId))
-      .where(eq(entries.nodeId, input.entryId));
+      .from(pictures)
+      .leftJoin(entries, eq(entries.pictureId, pictures.id))
+      .leftJoin(vaults, eq(vaults.pictureId, pictures.id))
+      .leftJoin(kinds, eq(kinds.pictureId, pictures.id))
+      .where(or(eq(entries.nodeId, id), eq(vaults.nodeId, id), eq(kinds.id, id)));
     if (!row) throw notFound();
     return row.png;
   },
 });
+
+/** Staff who reach something in it; guests who reach all of it. */
+async function requireVaultName({ tx, me, at }: Context<unknown, Reader>, vaultId: string) {
+  const { levels, tree } = await loadReach(tx, me!, at);
+  if ((levels.get(vaultId) ?? "none") !== "none") return;
+  const reaches = [...levels].some(([id, level]) => level !== "none" && tree.get(id)!.vaultId === vaultId);
+  if (me!.guest || !reaches) throw notFound();
+}

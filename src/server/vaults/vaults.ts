@@ -5,6 +5,7 @@ import { atLeast, type Reach, resolve } from "../../core/access";
 import { PASSWORD } from "../../core/kinds/kind";
 import { ledgerViewSchema, PLAIN_VIEW } from "../../core/ledgerView";
 import { loadReach, loadSteps, requireLevel } from "../access/load";
+import type { Person } from "../access/person";
 import { loadEverybody } from "../access/person";
 import { byName, sortByName } from "../byName";
 import { isAdministrator, personIdOf } from "../caller";
@@ -17,6 +18,7 @@ import { notFound, Refused } from "../refused";
 import { kindsById } from "./kinds";
 import { pictureAddress } from "./pictureAddress";
 import { vaultNameFor } from "./places";
+import { isTakerOf } from "./takingOut";
 import { makeVaultKey } from "./vaultKeys";
 
 export const makeVault = command({
@@ -107,6 +109,7 @@ export const deleteVault = command({
       await tx.run(sql`delete from ${sql.identifier(table)} where entry_id in ${inside}`);
     await tx.run(sql`update sign_ins set jar = null where entry_id in ${inside}`);
     await tx.run(sql`delete from pictures where id in (select picture_id from entries where node_id in ${inside})`);
+    await tx.run(sql`delete from pictures where id = (select picture_id from vaults where node_id = ${input.vaultId})`);
     await tx.run(sql`delete from entries where node_id in ${inside}`);
     await tx.run(sql`delete from folders where node_id in ${inside}`);
     await tx.run(sql`update grants set valid_until = ${at} where node_id in ${inside} and valid_until is null`);
@@ -130,7 +133,12 @@ export interface VaultLine {
   description: string;
   level: Reach;
   entries: number;
+  /** Address of its picture. */
+  picture: string | null;
 }
+
+/** What a vault is called and shows is not for guests who were asked into a part of it. */
+const isNamed = (person: Person, level: Reach | undefined): boolean => !person.guest || (level ?? "none") !== "none";
 
 /** Vaults in which the caller reaches something. */
 export const vaultList = query({
@@ -155,9 +163,10 @@ export const vaultList = query({
       .map((row) => ({
         id: row.nodeId,
         name: vaultNameFor(me!, levels.get(row.nodeId), row.name),
-        description: me!.guest && (levels.get(row.nodeId) ?? "none") === "none" ? "" : row.description,
+        description: isNamed(me!, levels.get(row.nodeId)) ? row.description : "",
         level: levels.get(row.nodeId) ?? "none",
         entries: counts.get(row.nodeId) ?? 0,
+        picture: isNamed(me!, levels.get(row.nodeId)) ? pictureAddress(row.nodeId, row.pictureId) : null,
       }))
       .sort(byName);
   },
@@ -257,7 +266,7 @@ export const vaultLedger = query({
         guesses,
         same,
         asideAt: row.asideAt,
-        picture: pictureAddress(row.id, row.picture),
+        picture: pictureAddress(row.id, row.picture) ?? kinds.get(row.kindId)?.picture ?? null,
         level: rowLevel,
         setHere: setHere.has(row.id),
         changedAt: row.changedAt,
@@ -275,8 +284,11 @@ export const vaultLedger = query({
     await othersTurn();
     return {
       id: vault.nodeId,
+      /** May take out what they may reveal: its stewards, and whom a rule of the vault names. */
+      taker: level === "steward" || (await isTakerOf(tx, person, vault.nodeId)),
       name: vaultNameFor(person, level, vault.name),
-      description: person.guest && level === "none" ? "" : vault.description,
+      description: isNamed(person, level) ? vault.description : "",
+      picture: isNamed(person, level) ? pictureAddress(vault.nodeId, vault.pictureId) : null,
       level,
       asideAt: vault.asideAt,
       view: ledgerViewSchema.safeParse(kept?.view).data ?? PLAIN_VIEW,

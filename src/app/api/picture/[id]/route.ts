@@ -1,12 +1,12 @@
 import { answering, pageCaller } from "@/server/http";
-import { entryPicture } from "@/server/vaults/pictures";
+import { pictureOf } from "@/server/vaults/pictures";
 
-/** The picture of an entry, as the PNG that Galtry drew. Its address changes with it, so that it may be kept. */
-export async function GET(request: Request, { params }: { params: Promise<{ entry: string }> }): Promise<Response> {
+/** The picture of an entry, a vault or a kind, as the PNG that Galtry drew. Its address changes with it, so that it may be kept. */
+export async function GET(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
   return answering(async () => {
-    const { entry } = await params;
+    const { id } = await params;
     const { house, caller } = await pageCaller(request);
-    const png = await entryPicture.execute(house, { entryId: entry }, caller);
+    const png = await pictureOf.execute(house, { id }, caller);
     return new Response(new Uint8Array(png), {
       headers: {
         "content-type": "image/png",
