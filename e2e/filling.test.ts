@@ -1,9 +1,15 @@
 /** Filling the vaults on the demo, by clicks and by keys: several at once, an entry in full, kinds of one's own. */
-import { readFileSync } from "node:fs";
+import { mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import path from "node:path";
 import { afterAll, beforeAll, expect, test } from "vitest";
 import { DEMO_PASSWORD } from "../demo/organisation";
+import { exchangeWriter } from "../src/core/formats/exchange";
+import type { Kind } from "../src/core/kinds/kind";
+import { kindFrom, ownKindSchema } from "../src/core/kinds/own";
 import { carriesSecret, tracesOf } from "../src/core/signin/carries";
 import { sessions } from "../src/server/database/schema";
+import { uuidv7 } from "../src/server/ids";
 import { seriousIn } from "./axe";
 import { type Browser, openBrowser, signInToGaltry } from "./browser";
 import { type House, startHouse } from "./house";
@@ -306,7 +312,7 @@ test("a tree of folders is brought in, updates what is kept, is proved, taken ou
   ]);
   expect(saved.suggestedFilename()).toBe("traders.json.age");
   const file = readFileSync(await saved.path());
-  expect(file.toString()).toContain("BEGIN AGE ENCRYPTED FILE");
+  expect(file.subarray(0, 21).toString()).toBe("age-encryption.org/v1");
   expect(file.toString()).not.toContain("canary-tree");
   await page.goto(`${vault()}/bring-in`);
   await give("traders.json.age", file);
@@ -319,6 +325,108 @@ test("a tree of folders is brought in, updates what is kept, is proved, taken ou
   await page.getByRole("button", { name: "Look it over" }).click();
   await page.getByLabel("2 logins are kept already").waitFor();
 }, 150_000);
+
+test("what another Galtry took out brings its own kinds; a folder of files becomes documents", async () => {
+  const { page } = browser;
+  const drawn = { name: "Costume", purpose: "keep", fields: [{ label: "Size" }, { label: "Locker", class: "secret" }] };
+  let made = 0;
+  const { fields } = kindFrom(ownKindSchema.parse(drawn), null, false, () => `elsewhere-${made++}`);
+  const kind: Kind = { id: uuidv7(), name: "Costume", purpose: "keep", own: true, fields };
+  const writer = exchangeWriter({ organisation: "Elsewhere", person: "", mail: "", at: Date.now() }, [kind]);
+  const text = `${writer.add([
+    {
+      ...{ kind, name: "Blue coat", description: "", notes: "", tags: [], folder: ["Wardrobe"], signInPage: "" },
+      ...{ reach: "site", useSeesUserName: false, code: null, extras: [], createdAt: 0, changedAt: 0 },
+      fields: { "elsewhere-0": "48", "elsewhere-1": "canary-locker 12" },
+    },
+  ])}${writer.end()}`;
+  await page.goto(`${vault()}/bring-in`);
+  await page
+    .getByLabel("File", { exact: true })
+    .setInputFiles({ name: "elsewhere.json", mimeType: "application/json", buffer: Buffer.from(text) });
+  await page.getByText("of the kind Costume, which is not here").waitFor();
+  expect(await seriousIn(page)).toEqual([]);
+  await page.getByRole("button", { name: "Make the kind Costume" }).click();
+  await page.getByText("of the kind Costume, which is not here").waitFor({ state: "detached" });
+  await page.getByRole("button", { name: "Look it over" }).click();
+  await page.getByRole("button", { name: "Bring in 1 entry" }).click();
+  await page.getByRole("heading", { name: "1 entry brought in" }).waitFor();
+  await page.goto(`${house.url}/kinds`);
+  const line = page.getByRole("listitem").filter({ hasText: "Costume" });
+  await line.getByText("1 entry").waitFor();
+  await line.getByRole("button", { name: "Picture of Costume" }).click();
+  await page
+    .locator('input[aria-label="Picture"]')
+    .setInputFiles({ name: "coat.svg", mimeType: "image/svg+xml", buffer: Buffer.from(COAT) });
+  await line.locator("img").waitFor();
+  expect(await seriousIn(page)).toEqual([]);
+
+  const folder = mkdtempSync(path.join(tmpdir(), "galtry-drawer-"));
+  mkdirSync(path.join(folder, "Leases"));
+  writeFileSync(path.join(folder, "Leases", "kiosk.txt"), "canary-lease 77");
+  writeFileSync(path.join(folder, "floor plan.txt"), "north is up");
+  try {
+    await page.goto(`${vault()}/bring-in`);
+    await page.locator("input[webkitdirectory]").setInputFiles(folder);
+    await page.getByText("2 files").first().waitFor();
+    expect(await seriousIn(page)).toEqual([]);
+    await page.getByRole("button", { name: /^Bring in 2/ }).click();
+    await page.getByRole("heading", { name: "2 entries brought in" }).waitFor();
+  } finally {
+    rmSync(folder, { recursive: true });
+  }
+  await page.goto(vault());
+  const documents = page.getByRole("row").filter({ hasText: "Document" });
+  await page.getByText("floor plan.txt").waitFor();
+  expect(await documents.count()).toBeGreaterThan(0);
+  await page.getByRole("link", { name: "floor plan.txt" }).click();
+  await page.getByRole("button", { name: "Open floor plan.txt" }).click();
+  await page.getByText("north is up").waitFor();
+}, 120_000);
+
+test("a vault has a picture and a rule about who takes out; in the finder, keys copy without showing", async () => {
+  const { page, context } = browser;
+  await page.goto(vault());
+  await page.getByRole("button", { name: "Change the vault" }).click();
+  await page.getByRole("button", { name: "Picture", exact: true }).click();
+  await page
+    .locator('input[aria-label="Picture"]')
+    .setInputFiles({ name: "shop.svg", mimeType: "image/svg+xml", buffer: Buffer.from(COAT) });
+  await page.locator(`img[src^="/api/picture/${house.built.vaults.get("Shop & Tickets")}"]`).waitFor();
+  await page.getByRole("button", { name: "Change the vault" }).click();
+  await page.getByRole("button", { name: "Who takes out" }).click();
+  await page.getByText("Only its stewards take out.").waitFor();
+  await page.getByRole("combobox", { name: "Somebody more" }).fill("Maren");
+  await page.getByRole("option").first().click();
+  expect(await seriousIn(page)).toEqual([]);
+  await page.getByRole("button", { name: "Save" }).click();
+  await page.getByRole("dialog").waitFor({ state: "detached" });
+  await page.getByRole("button", { name: "Change the vault" }).click();
+  await page.getByRole("button", { name: "Who takes out" }).click();
+  await page.getByRole("button", { name: /^Take off: Maren/ }).waitFor();
+  await page.keyboard.press("Escape");
+
+  await context.grantPermissions(["clipboard-read", "clipboard-write"], { origin: house.url });
+  await page.goto(house.url);
+  const finder = page.getByRole("combobox", { name: "Find, and sign in" });
+  const copied = () => page.evaluate(() => navigator.clipboard.readText());
+  await finder.fill("stalwright wholesale");
+  await page.locator('[data-active="true"]', { hasText: "Stallwright Wholesale" }).waitFor();
+  await page.keyboard.press("Alt+n");
+  await page.getByText(/^The user name of Stallwright Wholesale is copied/).waitFor();
+  const userName = await copied();
+  expect(userName).not.toBe("");
+  await page.keyboard.press("Alt+p");
+  await page.getByText(/^The password of Stallwright Wholesale is copied/).waitFor();
+  const password = await copied();
+  expect(password).not.toBe(userName);
+  expect(await page.locator("body").innerText()).not.toContain(password);
+  await page.keyboard.press("Alt+o");
+  await page.getByText(/Stallwright Wholesale has no one-time code|one-time code of Stallwright/).waitFor();
+}, 90_000);
+
+const COAT =
+  '<svg xmlns="http://www.w3.org/2000/svg" width="90" height="60"><rect width="90" height="60" rx="9" fill="#22382e"/></svg>';
 
 /** The smallest PDF that says something. */
 function onePagePdf(text: string): Buffer {

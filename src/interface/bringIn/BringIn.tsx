@@ -24,10 +24,11 @@ interface BringInProps {
   vaultId: string;
   places: Place[];
   start: string;
+  mayMakeKinds: boolean;
 }
 
 /** A file becomes entries: chosen, understood, looked over, brought in as a whole or not at all. */
-export function BringIn({ vaultId, places, start }: BringInProps) {
+export function BringIn({ vaultId, places, start, mayMakeKinds }: BringInProps) {
   const router = useRouter();
   const bringing = useBringIn();
   const { step, busy, wrong } = bringing;
@@ -60,6 +61,7 @@ export function BringIn({ vaultId, places, start }: BringInProps) {
           where={where}
           busy={busy !== null}
           onPart={bringing.choosePart}
+          onMakeKind={mayMakeKinds ? bringing.makeKind : null}
           onLook={bringing.look}
           onAgain={bringing.again}
         />

@@ -3,8 +3,9 @@
 import { type ReactNode, useEffect, useState } from "react";
 import styled from "styled-components";
 import { HIDDEN, MEANINGS, type Meaning, wrongMeanings } from "@/core/formats/columns";
+import type { Kind } from "@/core/kinds/kind";
 import { runCommand, runQuery } from "../shared/ask";
-import { Button, CheckField, ChoiceField, Row, Select, TextField } from "../shared/controls";
+import { Button, CheckField, ChoiceField, Notice, Row, Select, TextField } from "../shared/controls";
 import { Form } from "../shared/Form";
 import type { OpenedEntries, OpenedTable } from "./bringIn.worker";
 
@@ -37,12 +38,14 @@ interface ColumnsStepProps {
   where: ReactNode;
   busy: boolean;
   onPart: (part: number) => void;
+  /** Null for who makes no kinds. */
+  onMakeKind: ((kind: Kind) => Promise<boolean>) | null;
   onLook: (meanings: Meaning[], keepFolders: boolean) => void;
   onAgain: () => void;
 }
 
 /** What is in the file, and what of it becomes what. */
-export function ColumnsStep({ file, opened, where, busy, onPart, onLook, onAgain }: ColumnsStepProps) {
+export function ColumnsStep({ file, opened, where, busy, onPart, onMakeKind, onLook, onAgain }: ColumnsStepProps) {
   const columns = opened.shape === "table" ? opened.columns : [];
   const [meanings, setMeanings] = useState<Meaning[]>(() => columns.map((column) => column.guess));
   const [keepFolders, setKeepFolders] = useState(true);
@@ -58,9 +61,14 @@ export function ColumnsStep({ file, opened, where, busy, onPart, onLook, onAgain
       acts={<Button onPress={onAgain}>Another file</Button>}
     >
       {opened.shape === "entries" ? (
-        <p>
-          <b>{file}</b>: {rows}, {FORMATS[opened.format]}.
-        </p>
+        <>
+          <p>
+            <b>{file}</b>: {rows}, {FORMATS[opened.format]}.
+          </p>
+          {opened.missing.map((kind) => (
+            <MissingKind key={kind.id} kind={kind} onMake={onMakeKind} />
+          ))}
+        </>
       ) : (
         <>
           <p>
@@ -229,5 +237,31 @@ function KeptMappings({ header, meanings, keepFolders, onTake }: KeptProps) {
         <Button onPress={() => setNaming(true)}>Keep what is said here under a name</Button>
       )}
     </Row>
+  );
+}
+
+/** A kind of another Galtry that is not here: made from the file, or its entries come in as plain ones. */
+function MissingKind({ kind, onMake }: { kind: Kind; onMake: ((kind: Kind) => Promise<boolean>) | null }) {
+  const [making, setMaking] = useState(false);
+  return (
+    <Notice>
+      The file has entries of the kind <b>{kind.name}</b>, which is not here. As it stands they come in as passwords and
+      notes, and what they hold in fields of that kind as extra fields.{" "}
+      {onMake ? (
+        <Row style={{ marginTop: 8 }}>
+          <Button
+            isDisabled={making}
+            onPress={async () => {
+              setMaking(true);
+              if (!(await onMake(kind))) setMaking(false);
+            }}
+          >
+            Make the kind {kind.name}
+          </Button>
+        </Row>
+      ) : (
+        "An administrator can make it first."
+      )}
+    </Notice>
   );
 }

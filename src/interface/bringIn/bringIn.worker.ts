@@ -24,6 +24,8 @@ export interface OpenedEntries {
   format: "credential exchange" | "one-time codes" | "contacts";
   rows: number;
   folders: boolean;
+  /** Kinds of another Galtry that are not here; its entries of them become plain ones with extra fields. */
+  missing: Kind[];
 }
 
 export type Opened = OpenedTable | OpenedEntries | { shape: "locked" };
@@ -55,6 +57,7 @@ export interface Line {
 
 export type BringInAsk =
   | { id: number; ask: "open"; bytes: Uint8Array; secret: string | null; own: Kind[] }
+  | { id: number; ask: "again"; own: Kind[] }
   | { id: number; ask: "part"; part: number }
   | { id: number; ask: "look"; meanings: Meaning[]; keepFolders: boolean }
   | { id: number; ask: "lines"; from: number; count: number }
@@ -76,6 +79,8 @@ const CHUNK_ROWS = 150;
 const CHUNK_CHARACTERS = 700_000;
 
 let source: Source | null = null;
+/** The file in the clear, while it is to be read again with the kinds that it brings. */
+let clear: Uint8Array | null = null;
 let part = 0;
 let lines: Line[] = [];
 /** All that can be kept, and what of it is to be sent. */
@@ -88,6 +93,7 @@ async function open(bytes: Uint8Array, secret: string | null, own: Kind[]): Prom
     return open(await openAge(bytes, secret), null, own);
   }
   source = readSource(bytes, own);
+  clear = source.shape === "entries" && source.missing.length > 0 ? bytes : null;
   part = 0;
   return opened();
 }
@@ -100,6 +106,7 @@ function opened(): Opened {
       format: now.format,
       rows: now.rows.length,
       folders: now.rows.some((row) => (row.incoming?.folder.length ?? 0) > 0),
+      missing: now.missing,
     };
   const table = now.parts[part]!;
   const guesses = guessMeanings(table.header, table.rows);
@@ -195,6 +202,8 @@ async function answer(data: BringInAsk): Promise<unknown> {
   switch (data.ask) {
     case "open":
       return open(data.bytes, data.secret, data.own);
+    case "again":
+      return open(clear!, null, data.own);
     case "part":
       part = data.part;
       return opened();

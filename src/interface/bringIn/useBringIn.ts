@@ -3,6 +3,7 @@
 import { useEffect, useMemo, useRef, useState } from "react";
 import type { Meaning } from "@/core/formats/columns";
 import type { Kind } from "@/core/kinds/kind";
+import { drawnFrom } from "@/core/kinds/own";
 import type { Compared } from "@/server/vaults/comparing";
 import { runCommand, runQuery } from "../shared/ask";
 import { sendFile } from "../shared/sendFile";
@@ -82,6 +83,21 @@ export function useBringIn() {
         `There are ${some.length.toLocaleString("en-GB")} files in it; at most 2,000 are brought in at once.`,
       );
     setStep({ step: "files", files: some });
+  };
+
+  /** Makes a kind that the file brings, and reads the file again with it. */
+  const makeKind = async (kind: Kind): Promise<boolean> => {
+    if (step.step !== "columns") return false;
+    setWrong(null);
+    const made = await runCommand("vaults.makeKind", { kind: drawnFrom(kind) });
+    if (!made.ok) {
+      fail(made.refused.message);
+      return false;
+    }
+    const kinds = await runQuery<{ own: Kind[] }>("vaults.kinds", {});
+    const { answer } = await worker.ask<Opened>({ ask: "again", own: kinds.ok ? kinds.result.own : [] });
+    if (answer && answer.shape !== "locked") setStep({ ...step, opened: answer });
+    return true;
   };
 
   const choosePart = async (part: number) => {
@@ -214,6 +230,7 @@ export function useBringIn() {
     openFiles,
     unlock: (secret: string) => (step.step === "locked" ? read(step.file, step.bytes, secret) : undefined),
     choosePart,
+    makeKind,
     look,
     lines,
     bringIn,

@@ -1,6 +1,7 @@
 import Link from "next/link";
 import styled from "styled-components";
 import { askedFor, type Kind, PURPOSES } from "@/core/kinds/kind";
+import { Stamp } from "../shared/Stamp";
 import { BeginFromSite } from "./BeginFromSite";
 
 const Columns = styled.div`
@@ -44,7 +45,7 @@ export function ChooseKind({
                 .map((kind) => (
                   <li key={kind.id}>
                     <Link href={`/vaults/${vaultId}/new?kind=${kind.id}&in=${place.id}`} prefetch={false}>
-                      <b>{kind.name}</b>
+                      {kind.picture && <Stamp name={kind.name} picture={kind.picture} />} <b>{kind.name}</b>
                       <span className="soft small" style={{ display: "block" }}>
                         {askedFor(kind)
                           .slice(0, 4)

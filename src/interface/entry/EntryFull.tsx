@@ -9,6 +9,7 @@ import { runCommand, useCommand } from "../shared/ask";
 import { Act, Button, Notice, Row } from "../shared/controls";
 import { useDone } from "../shared/Done";
 import { useLanyard } from "../shared/lanyard";
+import { PictureSheet } from "../shared/PictureSheet";
 import { Stamp } from "../shared/Stamp";
 import { useCopy } from "../shared/useCopy";
 import { SignInNotice, useSignIn } from "../shared/useSignIn";
@@ -22,7 +23,6 @@ import { howItWent, WhatYouMayDo } from "./EntryAtUse";
 import { EntryForm } from "./EntryForm";
 import { FieldFacts } from "./FieldFacts";
 import { Markdown } from "./Markdown";
-import { PictureSheet } from "./PictureSheet";
 import { SigningInDialog } from "./SigningIn";
 import type { EntryView } from "./types";
 import { WhoCanDoWhat, type WhoView } from "./WhoCanDoWhat";
@@ -222,7 +222,16 @@ export function EntryFull({
       {carrying && (
         <CarrySheet how={carrying} nodes={[entry]} vaultId={entry.vault.id} onClose={() => setCarrying(null)} />
       )}
-      {picturing && <PictureSheet entry={entry} onClose={() => setPicturing(false)} />}
+      {picturing && (
+        <PictureSheet
+          name={entry.name}
+          picture={entry.picture}
+          own={entry.ownPicture}
+          command="vaults.setPicture"
+          input={{ entryId: entry.id }}
+          onClose={() => setPicturing(false)}
+        />
+      )}
       {converting && <ConvertSheet entry={entry} onClose={() => setConverting(false)} />}
       <BinDialog entry={entry} open={binning} onClose={() => setBinning(false)} />
       {mayEdit && signsIn && <SigningInDialog entry={entry} open={tuning} onClose={() => setTuning(false)} />}

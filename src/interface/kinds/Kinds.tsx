@@ -8,6 +8,8 @@ import type { kindList } from "@/server/vaults/kinds";
 import { Page } from "../frame/Frame";
 import { useCommand } from "../shared/ask";
 import { Act, Button, Chip, Notice } from "../shared/controls";
+import { PictureSheet } from "../shared/PictureSheet";
+import { Stamp } from "../shared/Stamp";
 import { Head } from "../vaults/VaultList";
 import { KindDesigner } from "./KindDesigner";
 
@@ -18,12 +20,14 @@ const List = styled.ul`
   border-top: 3px solid var(--ink);
   li { display: grid; grid-template-columns: minmax(0, 1fr) 150px auto; gap: 4px 20px; align-items: baseline; padding: 12px 0; border-bottom: 1px solid var(--rule); overflow-wrap: anywhere; }
   .do { display: flex; gap: 16px; }
+  .what { display: flex; align-items: center; gap: 14px; min-width: 0; }
   @media (max-width: 719px) { li { grid-template-columns: minmax(0, 1fr); } }
 `;
 
 /** The organisation's own kinds: what an office has that no ready kind is made for. */
 export function Kinds({ view }: { view: KindsView }) {
   const [drawn, setDrawn] = useState<OwnKind | "new" | null>(null);
+  const [pictured, setPictured] = useState<OwnKind | null>(null);
   if (drawn !== null)
     return (
       <Page where="A kind is a list of fields: what is asked for in every entry of it.">
@@ -60,13 +64,16 @@ export function Kinds({ view }: { view: KindsView }) {
         <List>
           {view.own.map((kind) => (
             <li key={kind.id}>
-              <span>
-                <b>{kind.name}</b> {kind.closed && <Chip data-tone="plain">closed to new entries</Chip>}
-                <span className="soft small" style={{ display: "block" }}>
-                  {PURPOSES.find((one) => one.purpose === kind.purpose)!.title}:{" "}
-                  {askedFor(kind)
-                    .map((field) => field.label)
-                    .join(", ")}
+              <span className="what">
+                {kind.picture && <Stamp name={kind.name} picture={kind.picture} />}
+                <span>
+                  <b>{kind.name}</b> {kind.closed && <Chip data-tone="plain">closed to new entries</Chip>}
+                  <span className="soft small" style={{ display: "block" }}>
+                    {PURPOSES.find((one) => one.purpose === kind.purpose)!.title}:{" "}
+                    {askedFor(kind)
+                      .map((field) => field.label)
+                      .join(", ")}
+                  </span>
                 </span>
               </span>
               <span className="soft">
@@ -78,6 +85,9 @@ export function Kinds({ view }: { view: KindsView }) {
                   <Act onPress={() => setDrawn(kind)} aria-label={`Change ${kind.name}`}>
                     Change
                   </Act>
+                  <Act onPress={() => setPictured(kind)} aria-label={`Picture of ${kind.name}`}>
+                    Picture
+                  </Act>
                   <Close kind={kind} />
                   {kind.entries === 0 && <Delete kind={kind} />}
                 </span>
@@ -85,6 +95,16 @@ export function Kinds({ view }: { view: KindsView }) {
             </li>
           ))}
         </List>
+      )}
+      {pictured && (
+        <PictureSheet
+          name={pictured.name}
+          picture={pictured.picture ?? null}
+          own={pictured.picture !== undefined}
+          command="vaults.setKindPicture"
+          input={{ kindId: pictured.id }}
+          onClose={() => setPictured(null)}
+        />
       )}
     </Page>
   );

@@ -37,6 +37,8 @@ const Bar = styled.div`
 
 interface FootProps {
   vaultId: string;
+  /** May take out what they may reveal. */
+  taker: boolean;
   rows: LedgerRow[];
   onNone: () => void;
 }
@@ -44,7 +46,7 @@ interface FootProps {
 type Sheet = "move" | "copy" | "tag" | "field" | "give" | "out" | "bin";
 
 /** What can be done with what is chosen; each act says how many, and can be taken back where that is possible. */
-export function Foot({ vaultId, rows, onNone }: FootProps) {
+export function Foot({ vaultId, taker, rows, onNone }: FootProps) {
   const router = useRouter();
   const done = useDone();
   const [sheet, setSheet] = useState<Sheet | null>(null);
@@ -132,7 +134,10 @@ export function Foot({ vaultId, rows, onNone }: FootProps) {
             <Button isDisabled={!steward} onPress={() => setSheet("give")}>
               Give access
             </Button>
-            <Button isDisabled={!steward} onPress={() => setSheet("out")}>
+            <Button
+              isDisabled={!steward && !(taker && rows.every((row) => atLeast(row.level, "reveal")))}
+              onPress={() => setSheet("out")}
+            >
               Take out
             </Button>
             <Button isDisabled={!edit || !onlyEntries} onPress={() => setAside(!aside)}>

@@ -13,6 +13,8 @@ import { runCommand, runQuery, useCommand } from "../shared/ask";
 import { Button, Notice, Row, TextField } from "../shared/controls";
 import { useDone } from "../shared/Done";
 import { type Packed, useUnpacked } from "../shared/packed";
+import { Stamp } from "../shared/Stamp";
+import { TakeOutSheet } from "../takeOut/TakeOutSheet";
 import { Arrange } from "./Arrange";
 import { arrange, isHeading, sortRows, withMoved } from "./arrange";
 import { CarrySheet } from "./CarrySheet";
@@ -38,7 +40,7 @@ interface LedgerProps {
   inside: string | null;
 }
 
-type Sheet = "folder" | "arrange" | "vault" | "tags";
+type Sheet = "folder" | "arrange" | "vault" | "tags" | "out";
 
 /** One vault's ledger: a line an entry, arranged as one likes it. Ten thousand rows scroll as one. */
 export function Ledger({ vault, packed, who, zone, now, inside }: LedgerProps) {
@@ -73,6 +75,7 @@ export function Ledger({ vault, packed, who, zone, now, inside }: LedgerProps) {
   return (
     <Page where={<Whereabouts vault={vault} rows={here} />}>
       <Head>
+        {vault.picture && <Stamp name={vault.name} picture={vault.picture} large />}
         <h1>{vault.name}</h1>
         {vault.bin.length > 0 && (
           <Button
@@ -90,6 +93,9 @@ export function Ledger({ vault, packed, who, zone, now, inside }: LedgerProps) {
           </Button>
         )}
         {vault.level === "steward" && <Button onPress={() => setSheet("vault")}>Change the vault</Button>}
+        {vault.level !== "steward" && vault.taker && atLeast(vault.level, "reveal") && (
+          <Button onPress={() => setSheet("out")}>Take the vault out</Button>
+        )}
         {mayAdd && <Button onPress={() => setSheet("folder")}>Make a folder</Button>}
         {mayAdd && <Button onPress={() => router.push(`/vaults/${vault.id}/bring-in`)}>Bring in a file</Button>}
         {mayAdd && (
@@ -159,13 +165,14 @@ export function Ledger({ vault, packed, who, zone, now, inside }: LedgerProps) {
       )}
       {rows.length > 0 && lines.length === 0 && <p style={{ marginTop: 12 }}>Nothing here matches “{filter}”.</p>}
       {chosenRows.length > 0 && !bin && (
-        <Foot vaultId={vault.id} rows={chosenRows} onNone={() => setChosen(NOTHING_CHOSEN)} />
+        <Foot vaultId={vault.id} taker={vault.taker} rows={chosenRows} onNone={() => setChosen(NOTHING_CHOSEN)} />
       )}
       {sheet === "folder" && (
         <MakeFolder parent={vault} onClose={() => setSheet(null)} onMade={(folderId) => turn(folderId, true)} />
       )}
       {sheet === "arrange" && <Arrange view={view} onChange={keepView} onClose={() => setSheet(null)} />}
       {sheet === "vault" && <VaultSheet vault={vault} rows={here} onClose={() => setSheet(null)} />}
+      {sheet === "out" && <TakeOutSheet nodes={[vault]} onClose={() => setSheet(null)} />}
       {sheet === "tags" && <TagList vaultId={vault.id} onClose={() => setSheet(null)} onShow={setFilter} />}
       {asking && <CarrySheet how="move" nodes={asking.nodes} vaultId={vault.id} to={asking.to} onClose={close} />}
     </Page>

@@ -12,6 +12,7 @@ import { CutKey } from "../shared/CutKey";
 import { Button, TextField } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
 import { Form } from "../shared/Form";
+import { Stamp } from "../shared/Stamp";
 
 export const Head = styled.div`
   display: flex;
@@ -29,6 +30,8 @@ const List = styled.ul`
   a { font-weight: 650; font-size: 17px; text-decoration: none; overflow-wrap: anywhere; }
   a:hover { text-decoration: underline 1px; }
   .you { display: flex; align-items: center; gap: 8px; }
+  .what { display: flex; align-items: center; gap: 14px; min-width: 0; --ground: var(--paper); }
+  .what > :last-child { min-width: 0; }
   @media (max-width: 719px) { li { grid-template-columns: minmax(0, 1fr) auto; } .count { display: none; } }
 `;
 
@@ -80,15 +83,18 @@ export function VaultList({ vaults, mayMake, staff }: VaultListProps) {
         <List>
           {vaults.map((vault) => (
             <li key={vault.id}>
-              <span>
-                <Link href={`/vaults/${vault.id}`} prefetch={false}>
-                  {vault.name}
-                </Link>
-                {vault.description && (
-                  <span className="soft small" style={{ display: "block" }}>
-                    {vault.description}
-                  </span>
-                )}
+              <span className="what">
+                <Stamp name={vault.name} picture={vault.picture} />
+                <span>
+                  <Link href={`/vaults/${vault.id}`} prefetch={false}>
+                    {vault.name}
+                  </Link>
+                  {vault.description && (
+                    <span className="soft small" style={{ display: "block" }}>
+                      {vault.description}
+                    </span>
+                  )}
+                </span>
               </span>
               <span className="count soft">
                 {vault.entries.toLocaleString("en-GB")} {vault.entries === 1 ? "entry" : "entries"}

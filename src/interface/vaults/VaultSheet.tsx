@@ -8,8 +8,10 @@ import { Button, Row, TextField } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
 import { useDone } from "../shared/Done";
 import { Form } from "../shared/Form";
+import { PictureSheet } from "../shared/PictureSheet";
 import { TakeOutSheet } from "../takeOut/TakeOutSheet";
 import type { LedgerOf } from "./Ledger";
+import { TakersSheet } from "./TakersSheet";
 
 interface VaultSheetProps {
   vault: LedgerOf;
@@ -24,10 +26,21 @@ export function VaultSheet({ vault, rows, onClose }: VaultSheetProps) {
   const done = useDone();
   const [name, setName] = useState(vault.name);
   const [description, setDescription] = useState(vault.description);
-  const [deleting, setDeleting] = useState(false);
-  const [taking, setTaking] = useState(false);
-  if (taking) return <TakeOutSheet nodes={[vault]} onClose={onClose} />;
-  if (deleting) return <DeleteVault vault={vault} rows={rows} onClose={onClose} />;
+  const [sheet, setSheet] = useState<"delete" | "out" | "picture" | "takers" | null>(null);
+  if (sheet === "out") return <TakeOutSheet nodes={[vault]} onClose={onClose} />;
+  if (sheet === "delete") return <DeleteVault vault={vault} rows={rows} onClose={onClose} />;
+  if (sheet === "takers") return <TakersSheet vault={vault} onClose={onClose} />;
+  if (sheet === "picture")
+    return (
+      <PictureSheet
+        name={vault.name}
+        picture={vault.picture}
+        own={vault.picture !== null}
+        command="vaults.setVaultPicture"
+        input={{ vaultId: vault.id }}
+        onClose={onClose}
+      />
+    );
   return (
     <Dialog title={`Change ${vault.name}`} open onClose={onClose}>
       <Form
@@ -62,8 +75,10 @@ export function VaultSheet({ vault, rows, onClose }: VaultSheetProps) {
             Set the vault aside
           </Button>
         )}
-        <Button onPress={() => setTaking(true)}>Take the vault out</Button>
-        <Button look="harm" onPress={() => setDeleting(true)}>
+        <Button onPress={() => setSheet("picture")}>Picture</Button>
+        <Button onPress={() => setSheet("out")}>Take the vault out</Button>
+        <Button onPress={() => setSheet("takers")}>Who takes out</Button>
+        <Button look="harm" onPress={() => setSheet("delete")}>
           Delete the vault
         </Button>
       </Row>

@@ -2,6 +2,7 @@ import { notFound } from "next/navigation";
 import { BringIn } from "@/interface/bringIn/BringIn";
 import { Page } from "@/interface/frame/Frame";
 import { ask, me } from "@/server/page";
+import { kindList } from "@/server/vaults/kinds";
 import { vaultPlaces } from "@/server/vaults/places";
 
 export const metadata = { title: "Bring in a file" };
@@ -15,6 +16,7 @@ export default async function BringInPage({
 }) {
   const [{ id }, search] = await Promise.all([params, searchParams, me()]);
   const places = await ask(vaultPlaces, { vaultId: id });
+  const { mayMake } = await ask(kindList, {});
   const place = places.find((one) => one.id === search.in) ?? places[0] ?? notFound();
   return (
     <Page
@@ -25,7 +27,7 @@ export default async function BringInPage({
       }
     >
       <h1 style={{ marginBottom: 20 }}>Bring in a file</h1>
-      <BringIn vaultId={id} places={places} start={place.id} />
+      <BringIn vaultId={id} places={places} start={place.id} mayMakeKinds={mayMake} />
     </Page>
   );
 }

@@ -1,17 +1,28 @@
 "use client";
 
 import { useRef, useState } from "react";
-import { useCommand } from "../shared/ask";
-import { Button, Notice, Row } from "../shared/controls";
-import { Dialog } from "../shared/Dialog";
-import { Stamp } from "../shared/Stamp";
-import type { EntryView } from "./types";
+import { useCommand } from "./ask";
+import { Button, Notice, Row } from "./controls";
+import { Dialog } from "./Dialog";
+import { Stamp } from "./Stamp";
 
 const MOST_BYTES = 2 * 1024 * 1024;
 
+interface PictureSheetProps {
+  name: string;
+  /** Address of what is shown now. */
+  picture: string | null;
+  /** It has a picture of its own, which can be taken away. */
+  own: boolean;
+  /** Takes the picture as base64, or null. */
+  command: string;
+  input: object;
+  onClose: () => void;
+}
+
 /** A picture instead of the stamp: made small on the server, and nothing of the file is kept. */
-export function PictureSheet({ entry, onClose }: { entry: EntryView; onClose: () => void }) {
-  const set = useCommand("vaults.setPicture");
+export function PictureSheet({ name, picture, own, command, input: of, onClose }: PictureSheetProps) {
+  const set = useCommand(command);
   const input = useRef<HTMLInputElement>(null);
   const [wrong, setWrong] = useState<string | null>(null);
   const send = async (file: File | undefined) => {
@@ -21,12 +32,12 @@ export function PictureSheet({ entry, onClose }: { entry: EntryView; onClose: ()
     const bytes = new Uint8Array(await file.arrayBuffer());
     let text = "";
     for (let at = 0; at < bytes.length; at += 32_768) text += String.fromCharCode(...bytes.subarray(at, at + 32_768));
-    if ((await set.run({ entryId: entry.id, picture: btoa(text) })).ok) onClose();
+    if ((await set.run({ ...of, picture: btoa(text) })).ok) onClose();
   };
   return (
-    <Dialog title={`Picture of ${entry.name}`} open onClose={onClose}>
+    <Dialog title={`Picture of ${name}`} open onClose={onClose}>
       <Row style={{ gap: 20, marginBottom: 16 }}>
-        <Stamp name={entry.name} picture={entry.picture} large />
+        <Stamp name={name} picture={picture} large />
         <span className="soft">PNG, JPEG, WebP or SVG, at most 2 MB. It is drawn anew and small.</span>
       </Row>
       {(wrong ?? set.refused) && (
@@ -46,10 +57,10 @@ export function PictureSheet({ entry, onClose }: { entry: EntryView; onClose: ()
         <Button look="go" onPress={() => input.current?.click()} isDisabled={set.running}>
           Choose a picture
         </Button>
-        {entry.picture && (
+        {own && (
           <Button
             onPress={async () => {
-              if ((await set.run({ entryId: entry.id, picture: null })).ok) onClose();
+              if ((await set.run({ ...of, picture: null })).ok) onClose();
             }}
             isDisabled={set.running}
           >

@@ -1,0 +1,80 @@
+"use client";
+
+import { useEffect, useState } from "react";
+import styled from "styled-components";
+import type { takerList } from "@/server/vaults/takingOut";
+import { loadSubjects, type SubjectChoice } from "../entry/subjects";
+import { runQuery, useCommand } from "../shared/ask";
+import { Act, Notice } from "../shared/controls";
+import { Dialog } from "../shared/Dialog";
+import { Form } from "../shared/Form";
+import { Picker } from "../shared/Picker";
+
+const List = styled.ul`
+  border-top: 1px solid var(--edge);
+  li { display: flex; gap: 16px; align-items: center; justify-content: space-between; padding: 7px 0; border-bottom: 1px solid var(--rule); overflow-wrap: anywhere; }
+`;
+
+type Taker = Awaited<ReturnType<(typeof takerList)["execute"]>>[number];
+type Choice = SubjectChoice & { kind: Taker["kind"] };
+
+const loadTakers = async (): Promise<Choice[] | null> =>
+  (await loadSubjects())?.filter((one): one is Choice => one.kind !== "everyone") ?? null;
+
+/** A rule of the vault: who besides its stewards takes out what they may reveal. Nobody, until somebody is named. */
+export function TakersSheet({ vault, onClose }: { vault: { id: string; name: string }; onClose: () => void }) {
+  const set = useCommand("vaults.setTakers");
+  const [takers, setTakers] = useState<Taker[] | null>(null);
+  useEffect(() => {
+    void runQuery<Taker[]>("vaults.takers", { vaultId: vault.id }).then(
+      (answer) => answer.ok && setTakers(answer.result),
+    );
+  }, [vault.id]);
+  return (
+    <Dialog title={`Who takes out of ${vault.name}`} open onClose={onClose}>
+      {takers && (
+        <Form
+          verb="Save"
+          onSend={async () => {
+            const named = takers.map(({ kind, id }) => ({ kind, id }));
+            if ((await set.run({ vaultId: vault.id, takers: named })).ok) onClose();
+          }}
+          running={set.running}
+          wrong={set.wrong() ?? set.wrong("takers")}
+          onCancel={onClose}
+        >
+          <p>
+            Its stewards save entries with all their values into a file. Whoever is named here may too, of what they may
+            reveal, in the same way: with their sign-in password, a reason, and a line in the journal.
+          </p>
+          {takers.length === 0 ? (
+            <Notice>Only its stewards take out.</Notice>
+          ) : (
+            <List>
+              {takers.map((taker) => (
+                <li key={taker.id}>
+                  <span>{taker.name}</span>
+                  <Act
+                    onPress={() => setTakers(takers.filter((one) => one.id !== taker.id))}
+                    aria-label={`Take off: ${taker.name}`}
+                  >
+                    Take off
+                  </Act>
+                </li>
+              ))}
+            </List>
+          )}
+          <Picker<Choice>
+            label="Somebody more"
+            seen
+            placeholder="a person or a group"
+            list="People and groups"
+            nothing="Nobody of that name is here."
+            load={loadTakers}
+            onPick={({ kind, id, name }) => setTakers([...takers.filter((one) => one.id !== id), { kind, id, name }])}
+          />
+        </Form>
+      )}
+    </Dialog>
+  );
+}
