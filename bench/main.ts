@@ -5,6 +5,7 @@ import { startHouse } from "../e2e/house";
 import { benchBringIn } from "./bringIn";
 import { benchCommand } from "./command";
 import { benchCore } from "./core";
+import { benchLarge } from "./large";
 import { benchLive } from "./live";
 import { overLimit } from "./measure";
 import { benchPage } from "./page";
@@ -23,6 +24,7 @@ try {
   await benchPage(house);
   await benchBringIn(house);
   await benchVault(house);
+  await benchLarge(house);
 } finally {
   await house.close();
 }

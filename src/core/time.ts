@@ -1,13 +1,27 @@
 /** Moments as people say them, in the organisation's time zone. */
 
-const part = (at: number, zone: string, options: Intl.DateTimeFormatOptions) =>
-  new Intl.DateTimeFormat("en-GB", { timeZone: zone, ...options }).format(at);
+const DAY = { day: "2-digit", month: "2-digit", year: "numeric" } as const;
+const WEEKDAY = { weekday: "long" } as const;
+const YEAR = { year: "numeric" } as const;
+const DATE = { day: "numeric", month: "long" } as const;
+const DATE_OF_YEAR = { ...DATE, ...YEAR } as const;
+const CLOCK = { hour: "2-digit", minute: "2-digit", hourCycle: "h23" } as const;
+const EXACT = { dateStyle: "full", timeStyle: "long" } as const;
+
+/** Making a format takes thousands of times as long as using it, and a ledger says a day in each row. */
+const formats = new Map<Intl.DateTimeFormatOptions, Map<string, Intl.DateTimeFormat>>();
+
+function part(at: number, zone: string, options: Intl.DateTimeFormatOptions): string {
+  const zones = formats.get(options) ?? new Map<string, Intl.DateTimeFormat>();
+  formats.set(options, zones);
+  const known = zones.get(zone) ?? new Intl.DateTimeFormat("en-GB", { timeZone: zone, ...options });
+  zones.set(zone, known);
+  return known.format(at);
+}
 
 /** Days since 1970 in that zone. */
 function dayNumber(at: number, zone: string): number {
-  const [day, month, year] = part(at, zone, { day: "2-digit", month: "2-digit", year: "numeric" })
-    .split("/")
-    .map(Number);
+  const [day, month, year] = part(at, zone, DAY).split("/").map(Number);
   return Math.round(Date.UTC(year!, month! - 1, day!) / 86_400_000);
 }
 
@@ -17,17 +31,17 @@ export function sayDay(at: number, now: number, zone: string): string {
   if (distance === 0) return "today";
   if (distance === -1) return "yesterday";
   if (distance === 1) return "tomorrow";
-  if (Math.abs(distance) < 7) return part(at, zone, { weekday: "long" });
-  const sameYear = part(at, zone, { year: "numeric" }) === part(now, zone, { year: "numeric" });
-  return part(at, zone, { day: "numeric", month: "long", ...(sameYear ? {} : { year: "numeric" }) });
+  if (Math.abs(distance) < 7) return part(at, zone, WEEKDAY);
+  const sameYear = part(at, zone, YEAR) === part(now, zone, YEAR);
+  return part(at, zone, sameYear ? DATE : DATE_OF_YEAR);
 }
 
 /** "Sunday, 18:00", "today, 09:12", "30 September, 18:00". */
 export function sayTime(at: number, now: number, zone: string): string {
-  return `${sayDay(at, now, zone)}, ${part(at, zone, { hour: "2-digit", minute: "2-digit", hourCycle: "h23" })}`;
+  return `${sayDay(at, now, zone)}, ${part(at, zone, CLOCK)}`;
 }
 
 /** The exact moment, for hover. */
 export function exactTime(at: number, zone: string): string {
-  return part(at, zone, { dateStyle: "full", timeStyle: "long" });
+  return part(at, zone, EXACT);
 }

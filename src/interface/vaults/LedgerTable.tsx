@@ -3,7 +3,7 @@
 import { useWindowVirtualizer } from "@tanstack/react-virtual";
 import { FolderClosed, FolderOpen, GripVertical } from "lucide-react";
 import Link from "next/link";
-import { type KeyboardEvent, type PointerEvent, useRef, useState } from "react";
+import { type KeyboardEvent, memo, type PointerEvent, useMemo, useRef, useState } from "react";
 import { useDrag, useDrop } from "react-aria";
 import { Button as AriaButton } from "react-aria-components";
 import styled from "styled-components";
@@ -91,7 +91,7 @@ export function LedgerTable(props: TableProps) {
   const { lines, columns, chosen, bin } = props;
   const parent = useRef<HTMLDivElement>(null);
   const [active, setActive] = useState(0);
-  const shownColumns = LEDGER_COLUMNS.filter((one) => columns.includes(one));
+  const shownColumns = useMemo(() => LEDGER_COLUMNS.filter((one) => columns.includes(one)), [columns]);
   const virtual = useWindowVirtualizer({
     count: lines.length,
     estimateSize: () => ROW,
@@ -176,11 +176,7 @@ export function LedgerTable(props: TableProps) {
       <div ref={parent} role="rowgroup" style={{ height: virtual.getTotalSize(), position: "relative" }}>
         {virtual.getVirtualItems().map((item) => {
           const line = lines[item.index]!;
-          const style = {
-            position: "absolute",
-            insetInline: 0,
-            top: item.start - virtual.options.scrollMargin,
-          } as const;
+          const top = item.start - virtual.options.scrollMargin;
           if (isHeading(line))
             return (
               <div
@@ -188,7 +184,7 @@ export function LedgerTable(props: TableProps) {
                 role="row"
                 className="heading"
                 aria-rowindex={item.index + 2}
-                style={style}
+                style={{ ...PLACED, top }}
               >
                 <span role="gridcell" style={{ gridColumn: "1 / -1" }}>
                   {line.heading}{" "}
@@ -206,8 +202,8 @@ export function LedgerTable(props: TableProps) {
               line={line}
               index={item.index}
               active={item.index === at}
-              style={style}
-              onActive={() => setActive(item.index)}
+              top={top}
+              onActive={setActive}
             />
           );
         })}
@@ -220,13 +216,15 @@ interface RowProps extends TableProps {
   line: Exclude<Line<LedgerRow>, { heading: string }>;
   index: number;
   active: boolean;
-  style: React.CSSProperties;
-  onActive: () => void;
+  top: number;
+  onActive: (index: number) => void;
 }
 
+const PLACED = { position: "absolute", insetInline: 0 } as const;
 const NODES = "application/x-galtry-nodes";
 
-function OneRow(props: RowProps) {
+/** Drawn again only when something of it changes: scrolling draws the rows that come. */
+const OneRow = memo(function OneRow(props: RowProps) {
   const { line, columns, chosen, bin, onMove, open, turn, vaultId } = props;
   const { row, depth, inside, way } = line;
   const isChosen = chosen.ids.has(row.id);
@@ -237,7 +235,7 @@ function OneRow(props: RowProps) {
     getItems: () => [{ [NODES]: JSON.stringify(dragged) }],
   });
   const click = (event: React.MouseEvent | PointerEvent) => {
-    props.onActive();
+    props.onActive(props.index);
     if (event.shiftKey) props.onChoose(row.id, "through");
     else if (event.ctrlKey || event.metaKey) props.onChoose(row.id, "turn");
     else return false;
@@ -268,7 +266,7 @@ function OneRow(props: RowProps) {
           aria-level={depth + 1}
           aria-expanded={row.type === "folder" ? open.has(row.id) : undefined}
           aria-rowindex={props.index + 2}
-          style={props.style}
+          style={{ ...PLACED, top: props.top }}
           onClickCapture={(event) => {
             if (click(event)) event.stopPropagation();
           }}
@@ -330,7 +328,7 @@ function OneRow(props: RowProps) {
       )}
     </DropRow>
   );
-}
+});
 
 interface Droppable {
   dropProps: object;
