@@ -10,7 +10,7 @@ import type { Asking } from "../access/load";
 import { nodeName } from "../access/nodeName";
 import { personIdOf } from "../caller";
 import { command, idSchema } from "../command";
-import { insertBulk } from "../database/bulk";
+import { insertBulk, othersTurn } from "../database/bulk";
 import type { Transaction } from "../database/client";
 import {
   entries,
@@ -122,8 +122,10 @@ export const importChunk = command({
   run: async ({ tx, input, at, prepared: { composed, updates } }) => {
     const { importId } = input;
     if (!composed) throw notFound();
-    for (const [name, table] of Object.entries(TABLES_OF_ROWS))
+    for (const [name, table] of Object.entries(TABLES_OF_ROWS)) {
       await insertBulk(tx, table, composed.tables[name as keyof typeof TABLES_OF_ROWS]);
+      await othersTurn();
+    }
     await keepUpdates(tx, importId, updates);
     await tx
       .update(imports)
