@@ -29,8 +29,8 @@ interface TermsProps {
   input: Record<string, unknown> | Record<string, unknown>[];
   verb: string;
   withdraw?: string;
-  /** After several, with the ids of the grants. */
-  onGiven?: (grantIds: string[]) => void;
+  /** After several, with the ids of the grants; and what was refused then, where not all came through. */
+  onGiven?: (grantIds: string[], refused: string | null) => void;
 }
 
 const CHOICES: { level: Given; says: string }[] = [
@@ -60,13 +60,18 @@ export function TermsDialog(props: TermsProps) {
   const submit = async () => {
     const terms = { level, from: fromLocal(from, zone), until: fromLocal(until, zone), why };
     const given: string[] = [];
+    let refused: string | null = null;
     for (const one of several ? input : [input]) {
       const answer = await save.run({ ...one, ...terms });
       if (answer.ok) given.push(answer.result?.grantId);
       // Of several, some may have had it already.
-      else if (!several || answer.refused.code !== "conflict") return;
+      else if (!several || answer.refused.code !== "conflict") {
+        if (given.length === 0) return;
+        refused = answer.refused.message;
+        break;
+      }
     }
-    onGiven?.(given);
+    onGiven?.(given, refused);
     onClose();
   };
   const presets = soonEnds(zone);

@@ -39,9 +39,13 @@ export function GiveSeveral({ rows, onClose, onDone }: GiveProps) {
           subject: to.kind === "everyone" ? { kind: "everyone" } : { kind: to.kind, id: to.id },
         }))}
         verb="Give access"
-        onGiven={(grantIds) =>
+        onGiven={(grantIds, refused) =>
           onDone(
-            `${to.name} was given access to ${grantIds.length === rows.length ? what : `${grantIds.length} of ${what}; the others had it already`}.`,
+            `${to.name} was given access to ${
+              grantIds.length === rows.length
+                ? what
+                : `${grantIds.length} of ${what}${refused === null ? "; the others had it already" : ""}`
+            }.${refused === null ? "" : ` Not to the others: ${refused}`}`,
             grantIds.map((grantId) => ({ command: "access.withdraw", input: { grantId } })),
           )
         }
