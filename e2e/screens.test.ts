@@ -111,6 +111,33 @@ describe("from an empty folder", () => {
     await page.keyboard.press("ArrowRight");
     await page.getByText("hash", { exact: true }).waitFor();
     expect(await seriousIn(page)).toEqual([]);
+    // Read aloud by a voice of this device alone: another would send what it says to a service.
+    await page.evaluate(() => {
+      const far = { name: "far", lang: "en-GB", localService: false };
+      const near = { name: "near", lang: "en-US", localService: true };
+      let voices = [far];
+      const said: string[] = [];
+      Object.assign(window, {
+        said,
+        nearComes: () => {
+          voices = [far, near];
+          speechSynthesis.dispatchEvent(new Event("voiceschanged"));
+        },
+        SpeechSynthesisUtterance: class {
+          voice = far;
+          constructor(readonly text: string) {}
+        },
+      });
+      Object.assign(speechSynthesis, {
+        getVoices: () => voices,
+        speak: (one: { voice: { name: string }; text: string }) => said.push(`${one.voice.name}: ${one.text}`),
+      });
+      speechSynthesis.dispatchEvent(new Event("voiceschanged"));
+    });
+    expect(await page.getByRole("button", { name: "Read aloud" }).count()).toBe(0);
+    await page.evaluate(() => (window as unknown as { nearComes: () => void }).nearComes());
+    await page.getByRole("button", { name: "Read aloud" }).click();
+    expect(await page.evaluate(() => (window as unknown as { said: string[] }).said)).toEqual(["near: hash"]);
     await page.keyboard.press("Escape");
     await page.getByRole("button", { name: "QR code: Code" }).click();
     // Read back as a telephone would.

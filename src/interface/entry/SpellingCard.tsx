@@ -32,12 +32,12 @@ export function SpellingCard({ text }: { text: string }) {
     addEventListener("keydown", key);
     return () => removeEventListener("keydown", key);
   }, [groups.length]);
-  // What was being read aloud stops with the card.
-  useEffect(() => () => globalThis.speechSynthesis?.cancel(), []);
+  const voice = useVoiceOfThisDevice();
   const say = () => {
     speechSynthesis.cancel();
     const words = new SpeechSynthesisUtterance(group.map((one) => one.name).join(", "));
-    words.lang = "en-GB";
+    words.voice = voice;
+    words.lang = voice!.lang;
     words.rate = 0.8;
     speechSynthesis.speak(words);
   };
@@ -62,8 +62,28 @@ export function SpellingCard({ text }: { text: string }) {
         <Button look="go" onPress={() => (last ? setAt(0) : turn(1))} autoFocus>
           {last ? "From the start" : "Next"}
         </Button>
-        <Button onPress={say}>Read aloud</Button>
+        {voice && <Button onPress={say}>Read aloud</Button>}
       </Row>
     </div>
   );
+}
+
+/** An English voice that speaks on this device: others send what they say to a service on the net. */
+function useVoiceOfThisDevice(): SpeechSynthesisVoice | null {
+  const [voice, setVoice] = useState<SpeechSynthesisVoice | null>(null);
+  useEffect(() => {
+    if (!("speechSynthesis" in window)) return;
+    const look = () => {
+      const own = speechSynthesis.getVoices().filter((one) => one.localService && one.lang.startsWith("en"));
+      setVoice(own.find((one) => one.lang === "en-GB") ?? own[0] ?? null);
+    };
+    look();
+    speechSynthesis.addEventListener("voiceschanged", look);
+    return () => {
+      speechSynthesis.removeEventListener("voiceschanged", look);
+      // What is being read aloud stops with the card.
+      speechSynthesis.cancel();
+    };
+  }, []);
+  return voice;
 }
