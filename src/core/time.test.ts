@@ -24,6 +24,7 @@ describe("a day, as people say it", () => {
     expect(sayDay(late, now, LONDON)).toBe("today");
     expect(sayDay(late, now, "Asia/Tokyo")).toBe("tomorrow");
     expect(sayDay(late, now, "America/New_York")).toBe("today");
+    expect(sayDay(at("2026-11-26T12:30:00Z"), now, "Pacific/Auckland")).toBe("today");
     // One zone after the other: neither is answered with the other's format.
     expect(sayTime(late, now, "Asia/Tokyo")).toBe("tomorrow, 08:30");
     expect(sayTime(late, now, LONDON)).toBe("today, 23:30");

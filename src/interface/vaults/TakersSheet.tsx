@@ -53,7 +53,7 @@ export function TakersSheet({ vault, onClose }: { vault: { id: string; name: str
             <List>
               {takers.map((taker) => (
                 <li key={taker.id}>
-                  <span>{taker.name}</span>
+                  <span>{taker.name || "Somebody who is no longer here"}</span>
                   <Act
                     onPress={() => setTakers(takers.filter((one) => one.id !== taker.id))}
                     aria-label={`Take off: ${taker.name}`}
