@@ -201,6 +201,8 @@ test("attachments: chosen, sealed, opened in the page, and shut to Use", async (
 test("a kind of one's own, an entry of it, its kind changed; asked again before a reveal", async () => {
   const { page } = browser;
   await page.goto(`${vault()}/new`);
+  // On a slow machine a press while the page takes over can be lost.
+  await page.waitForLoadState("networkidle");
   await page.getByRole("link", { name: "Kinds of your own" }).click();
   await page.getByRole("button", { name: "Make a kind" }).click();
   await page.getByLabel("Name").first().fill("Film projector");
