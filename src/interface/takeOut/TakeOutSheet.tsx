@@ -1,6 +1,6 @@
 "use client";
 
-import { useMemo, useState } from "react";
+import { useEffect, useMemo, useState } from "react";
 import type { TakenEntry } from "@/core/formats/taken";
 import { CARRIES } from "@/core/formats/takenCsv";
 import type { Kind } from "@/core/kinds/kind";
@@ -46,6 +46,8 @@ export function TakeOutSheet({ nodes, onClose }: TakeOutProps) {
     () => workerCall<TakeOutAsk>(() => new Worker(new URL("./takeOut.worker.ts", import.meta.url), { type: "module" })),
     [],
   );
+  // Closed on the way, nothing of it is kept or written any further.
+  useEffect(() => () => worker.end(), [worker]);
   const what = nodes.length === 1 ? nodes[0]!.name : `${nodes.length} things`;
   const [fetched, setFetched] = useState<{ part: number; of: number } | null>(null);
   /** Gives a sentence where it did not come to a file. */

@@ -4,6 +4,7 @@
  */
 import { getTableColumns, type SQL, sql } from "drizzle-orm";
 import type { SQLiteColumn, SQLiteTable } from "drizzle-orm/sqlite-core";
+import { othersTurn } from "../othersTurn";
 import type { Reader, Transaction } from "./client";
 
 /**
@@ -19,9 +20,6 @@ export async function bulk<R extends object>(tx: Reader, columns: { [K in keyof 
   await othersTurn();
   return JSON.parse(read!.rows) as R[];
 }
-
-/** After tens of milliseconds on the one thread: whoever else has asked is answered in between. */
-export const othersTurn = (): Promise<void> => new Promise((next) => setImmediate(next));
 
 /** Rows written with one statement take up to so many at once; more in one text would stand in memory whole. */
 const MOST_WRITTEN = 1000;

@@ -5,7 +5,7 @@
  * Writes have a client of their own. A connection that was once told "busy" keeps a statement that is not done and
  * then commits nothing more ("SQL statements in progress"), so the whole client is given up and a fresh one opened.
  */
-import { othersTurn } from "./bulk";
+import { othersTurn } from "../othersTurn";
 import type { OpenDatabase, Transaction } from "./client";
 import { isBusy } from "./client";
 

@@ -10,9 +10,10 @@ import { nodeName } from "../access/nodeName";
 import { sortByName } from "../byName";
 import { personIdOf } from "../caller";
 import { command, idSchema, query } from "../command";
-import { bulk, othersTurn } from "../database/bulk";
+import { bulk } from "../database/bulk";
 import type { Reader } from "../database/client";
 import { entries, imports } from "../database/schema";
+import { othersTurn } from "../othersTurn";
 import { notFound, Refused } from "../refused";
 import { takeBackUpdates, updatedBy } from "./importUpdates";
 

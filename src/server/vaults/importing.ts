@@ -10,7 +10,7 @@ import type { Asking } from "../access/load";
 import { nodeName } from "../access/nodeName";
 import { personIdOf } from "../caller";
 import { command, idSchema } from "../command";
-import { insertBulk, othersTurn } from "../database/bulk";
+import { insertBulk } from "../database/bulk";
 import type { Transaction } from "../database/client";
 import {
   entries,
@@ -26,6 +26,7 @@ import {
   sightings,
 } from "../database/schema";
 import { uuidv7 } from "../ids";
+import { othersTurn } from "../othersTurn";
 import { notFound, Refused } from "../refused";
 import { composeRows, TABLES_OF_ROWS } from "./composingRows";
 import { kindSchema, requireEntry } from "./entries";

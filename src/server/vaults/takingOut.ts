@@ -13,7 +13,7 @@ import { nodeName } from "../access/nodeName";
 import type { Person } from "../access/person";
 import { personIdOf } from "../caller";
 import { command, idSchema, query } from "../command";
-import { bulkInsert, othersTurn } from "../database/bulk";
+import { bulkInsert } from "../database/bulk";
 import type { Reader } from "../database/client";
 import {
   attachments,
@@ -31,6 +31,7 @@ import {
   vaults,
 } from "../database/schema";
 import { uuidv7 } from "../ids";
+import { othersTurn } from "../othersTurn";
 import { notFound, Refused } from "../refused";
 import { isSecret } from "./composing";
 import { idsBelow } from "./folders";
