@@ -4,6 +4,7 @@ import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import { CANARY, CANARY_USER, type Fixture, give, makeFixture } from "../demo/fixture";
 import { type InProcess, inProcess } from "../demo/inProcess";
 import { BIN_DAYS } from "../src/core/binDays";
+import { unpack } from "../src/core/packed";
 import { PIECE_BYTES } from "../src/core/pieces";
 import { carriesSecret, tracesOf } from "../src/core/signin/carries";
 import {
@@ -579,11 +580,11 @@ describe("the condition of what is kept", () => {
     await give(db(), f.as("steward"), weak, f.ids.use, "use");
     expect((await page(weak, "use")).conditions).toEqual({});
     const { rows } = await vaultLedger.execute(db(), { vaultId: f.vaultId }, f.as("reveal"));
-    expect(rows.find((row) => row.id === weak)).toMatchObject({ same: 1 });
+    expect(unpack(rows).find((row) => row.id === weak)).toMatchObject({ same: 1 });
     const { rows: all } = await vaultLedger.execute(db(), { vaultId: f.vaultId }, f.as("steward"));
-    expect(all.find((row) => row.id === weak)).toMatchObject({ same: 2 });
+    expect(unpack(all).find((row) => row.id === weak)).toMatchObject({ same: 2 });
     const { rows: used } = await vaultLedger.execute(db(), { vaultId: f.vaultId }, f.as("use"));
-    expect(used.find((row) => row.id === weak)).toMatchObject({ guesses: null, same: null });
+    expect(unpack(used).find((row) => row.id === weak)).toMatchObject({ guesses: null, same: null });
   }, 60_000);
 });
 
@@ -689,7 +690,7 @@ describe("pictures", () => {
     await setKindPicture.execute(db(), { kindId, picture }, f.as("owner"));
     const entryId = await add({ name: "Coat" }, kindId);
     const { rows } = await vaultLedger.execute(db(), { vaultId: f.vaultId }, f.as("steward"));
-    expect(rows.find((row) => row.id === entryId)!.picture).toContain(`/api/picture/${kindId}`);
+    expect(unpack(rows).find((row) => row.id === entryId)!.picture).toContain(`/api/picture/${kindId}`);
     expect((await see(kindId, "nothing")).length).toBeGreaterThan(0);
     await setKindPicture.execute(db(), { kindId, picture: null }, f.as("owner"));
     await setVaultPicture.execute(db(), { vaultId: f.vaultId, picture: null }, f.as("steward"));

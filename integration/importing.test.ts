@@ -5,6 +5,7 @@ import { eq } from "drizzle-orm";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import { type Fixture, give, makeFixture } from "../demo/fixture";
 import { type InProcess, inProcess } from "../demo/inProcess";
+import { unpack } from "../src/core/packed";
 import { carriesSecret, tracesOf } from "../src/core/signin/carries";
 import { importUpdates } from "../src/server/database/schema";
 import { frontDesk } from "../src/server/frontdesk/frontDesk";
@@ -78,7 +79,7 @@ describe("bringing in", () => {
     for (const name of ["Auk", "Bittern", "Birds"]) expect(await everything()).not.toContain(name);
     const published = await publishImport.execute(db(), { importId }, f.as("steward"));
     expect(published).toMatchObject({ entries: 3, folders: 2 });
-    const { rows } = await vaultLedger.execute(db(), { vaultId: f.vaultId }, f.as("steward"));
+    const rows = unpack((await vaultLedger.execute(db(), { vaultId: f.vaultId }, f.as("steward"))).rows);
     const way = (name: string): string => {
       const row = rows.find((one) => one.name === name)!;
       return row.parentId === null ? name : `${way(rows.find((one) => one.id === row.parentId)!.name)}/${name}`;
@@ -167,7 +168,7 @@ describe("what is kept already", () => {
     const importId = await begun([login("Kestrel")]);
     await publishImport.execute(db(), { importId }, f.as("steward"));
     expect(await ask("steward", `${CANARY} Kestrel`)).toEqual([{ likeness: "same", entryId: null }]);
-    const { rows } = await vaultLedger.execute(db(), { vaultId: f.vaultId }, f.as("steward"));
+    const rows = unpack((await vaultLedger.execute(db(), { vaultId: f.vaultId }, f.as("steward"))).rows);
     const kestrel = rows.find((row) => row.name === "Kestrel")!.id;
     expect(await ask("steward", "another")).toEqual([{ likeness: "other password", entryId: kestrel }]);
     await give(db(), f.as("steward"), kestrel, f.ids.use, "use");
@@ -261,7 +262,7 @@ describe("undone", () => {
     const names = ["Lapwing", "Linnet", "Longspur", "Loon"];
     const importId = await begun(names.map((name) => login(name, {}, ["Lakes", "North"])));
     await publishImport.execute(db(), { importId }, f.as("steward"));
-    const ledger = async () => (await vaultLedger.execute(db(), { vaultId: f.vaultId }, f.as("steward"))).rows;
+    const ledger = async () => unpack((await vaultLedger.execute(db(), { vaultId: f.vaultId }, f.as("steward"))).rows);
     const idOf = async (name: string) => (await ledger()).find((row) => row.name === name)!.id;
     await give(db(), f.as("steward"), await idOf("Linnet"), f.ids.use, "use");
     const longspur = await idOf("Longspur");
@@ -299,7 +300,7 @@ describe("undone", () => {
     expect((await refusal(undoImport.execute(db(), { importId }, f.as("edit")))).code).toBe("not-found");
     await undoImport.execute(db(), { importId }, f.as("administrator"));
     const { rows, bin } = await vaultLedger.execute(db(), { vaultId: f.vaultId }, f.as("steward"));
-    expect(rows.some((row) => ["Moor", "High", "Merlin"].includes(row.name))).toBe(false);
+    expect(unpack(rows).some((row) => ["Moor", "High", "Merlin"].includes(row.name))).toBe(false);
     expect(bin.map((row) => row.name)).toEqual(expect.arrayContaining(["Merlin", "Moor"]));
   });
 

@@ -1,8 +1,10 @@
 /** The rules for givers, for people and for editing, against a real database. */
+
 import { desc, eq } from "drizzle-orm";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import { CANARY, type Fixture, give, makeFixture, PASSWORD } from "../demo/fixture";
 import { type InProcess, inProcess } from "../demo/inProcess";
+import { unpack } from "../src/core/packed";
 import { tellOfExpiry } from "../src/server/access/expiry";
 import { changeAccess, giveAccess, withdrawAccess } from "../src/server/access/grants";
 import { whoCanDoWhat } from "../src/server/access/who";
@@ -621,8 +623,9 @@ describe("folders", () => {
     expect(page.own.sentence).toContain("because you have Use on the folder Ticketing");
     expect(page.folders.map((one) => one.name)).toEqual(["Ticketing", "Season"]);
     const ledger = await vaultLedger.execute(db(), { vaultId: f.vaultId }, f.as("nothing"));
-    const linnet = ledger.rows.find((row) => row.id === entryId)!;
-    const season = ledger.rows.find((row) => row.id === linnet.parentId)!;
+    const rows = unpack(ledger.rows);
+    const linnet = rows.find((row) => row.id === entryId)!;
+    const season = rows.find((row) => row.id === linnet.parentId)!;
     expect([season.type, season.name, season.parentId]).toEqual(["folder", "Season", outer]);
     await withdrawAccess.execute(db(), { grantId }, f.as("steward"));
     expect(await levelOf("nothing", entryId)).toBe("none");
@@ -665,7 +668,7 @@ describe("folders", () => {
     expect(await levelOf("nothing", kept)).toBe("use");
     const ledger = await vaultLedger.execute(db(), { vaultId: f.vaultId }, f.as("steward"));
     expect(ledger.bin.map((row) => row.id)).toContain(gone);
-    expect(ledger.rows.find((row) => row.id === kept)?.parentId).toBe(inner);
+    expect(unpack(ledger.rows).find((row) => row.id === kept)?.parentId).toBe(inner);
   });
 
   test("a folder with something of other stewards is not binned over their heads", async () => {

@@ -2,7 +2,7 @@
 import { createServer } from "node:http";
 import next from "next";
 import { ConfigurationError } from "../src/server/configuration";
-import { galtry } from "../src/server/galtry";
+import { type Galtry, galtry } from "../src/server/galtry";
 import { closeDeadSignIns, startHousekeeping } from "../src/server/housekeeping";
 import { setUpAddress } from "../src/server/people/setUp";
 import { StartError } from "../src/server/startError";
@@ -30,8 +30,12 @@ async function start(): Promise<void> {
     const address = await setUpAddress(house);
     if (address) console.log(`It is empty. Open this address once to set it up:\n  ${address}`);
   });
-  for (const signal of ["SIGINT", "SIGTERM"] as const) process.on(signal, () => process.exit(0));
+  for (const signal of ["SIGINT", "SIGTERM"] as const)
+    process.on(signal, () => void ending(house).then(() => process.exit(0)));
 }
+
+/** The thread that reads closes its own connection, if it can do so at once. */
+const ending = (house: Galtry) => Promise.race([house.reading?.close(), new Promise((next) => setTimeout(next, 500))]);
 
 function fail(line: string): never {
   console.error(line);

@@ -11,6 +11,7 @@ import { applyMigrations } from "./database/migrate";
 import { Writer } from "./database/writer";
 import { hasKeyFile, type KeyRing, newKeyRing, readKeyFile, writeKeyFile } from "./keys/keyFile";
 import { hasRootKey, makeRootKey, readRootKey } from "./keys/rootKey";
+import type { ReadingThread } from "./reading/readingThread";
 import { StartError } from "./startError";
 import type { Composer } from "./vaults/composer";
 
@@ -30,6 +31,8 @@ export interface Galtry {
   process: string;
   /** Composes what is brought in beside this thread, where Galtry runs for people. */
   composer?: Composer;
+  /** Reads over thousands of rows beside this thread, where Galtry runs for people. */
+  reading?: ReadingThread;
 }
 
 /** Long enough for another process to finish a command, too short for anybody to notice. */

@@ -7,6 +7,7 @@ import { tellOfExpiry } from "./access/expiry";
 import { command } from "./command";
 import { failedSignIns, importRows, imports, importUpdates, outbox, persons, signIns } from "./database/schema";
 import type { Galtry } from "./galtry";
+import { ReadingThread } from "./reading/readingThread";
 import { closeBrokenOff } from "./signin/sealed";
 import { signOutEnded } from "./signin/signingOut";
 import { rateSome } from "./upkeep/conditions";
@@ -133,6 +134,7 @@ const EXPIRY_EVERY_MS = 60_000;
 export function startHousekeeping(house: Galtry): void {
   let expiryAt = 0;
   house.composer = new Composer();
+  house.reading = new ReadingThread(house);
   void keepRating(house);
   const timer = setInterval(() => {
     if (Date.now() >= expiryAt) {

@@ -52,12 +52,20 @@ export class WorkerThread<A, R> {
     });
   }
 
+  /** Resolves when the thread is no more. */
+  get ended(): Promise<unknown> {
+    return this.#over ? Promise.resolve() : new Promise((done) => this.#worker.once("exit", done));
+  }
+
   get over(): boolean {
     return this.#over;
   }
 
   close = () => this.#worker.terminate();
 }
+
+/** In the thread: it ends by itself after its last answer. */
+export const stopAnswering = (): void => parentPort!.unref();
 
 /** In the thread: answers each question that comes. */
 export function answerAsks<A, R>(answer: (ask: A) => Promise<R> | R): void {

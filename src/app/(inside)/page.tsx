@@ -1,7 +1,7 @@
 import { atLeast } from "@/core/access/level";
+import { pack } from "@/core/packed";
 import type { FirstStep } from "@/interface/frontdesk/FirstSteps";
 import { FrontDesk } from "@/interface/frontdesk/FrontDesk";
-import { pack } from "@/interface/shared/packed";
 import { isAdministrator } from "@/server/caller";
 import type { Role } from "@/server/database/schema";
 import { frontDesk } from "@/server/frontdesk/frontDesk";

@@ -26,7 +26,7 @@ export function BroughtIn({ importId, view }: { importId: string; view: ImportVi
         {view.updated > 0 && `, ${view.updated.toLocaleString("en-GB")} updated`}
       </h1>
       <Row>
-        <ButtonLink href={to} data-look="go">
+        <ButtonLink as={Link} href={to} data-look="go">
           See them in their place
         </ButtonLink>
         <Button onPress={() => setUndoing(true)}>Undo it</Button>

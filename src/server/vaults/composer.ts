@@ -4,7 +4,7 @@ import { type ComposedRows, composeRows, type RowsToCompose } from "./composingR
 /** Nothing was brought in for so long: the thread gives its memory back. */
 const IDLE_MS = 5 * 60_000;
 
-/** A thread that composes rows which are brought in; until it has started, and where it fails, this one does. */
+/** A thread that composes rows which are brought in; where it was never warmed or fails, this one does. */
 export class Composer {
   #thread: WorkerThread<RowsToCompose, ComposedRows> | null = null;
   #ready: Promise<unknown> | null = null;
@@ -29,6 +29,7 @@ export class Composer {
 
   async compose(ask: RowsToCompose): Promise<ComposedRows> {
     this.#rest();
+    await this.#ready;
     if (!this.#thread || !this.#started) return composeRows(ask);
     return this.#thread.ask(ask).catch(() => composeRows(ask));
   }

@@ -70,6 +70,7 @@ async function broughtIn(tx: Reader, found: typeof imports.$inferSelect): Promis
 /** How an import stands: what undoing it would take, what stays unless it is ticked, and what needs a look. */
 export const importPage = query({
   name: "vaults.import",
+  apart: true,
   input: z.strictObject({ importId: idSchema }),
   by: ["person"],
   allow: (context) => requireUndoable(context, context.input.importId),

@@ -4,6 +4,7 @@ import { z } from "zod";
 import { atLeast, type Reach, resolve } from "../../core/access";
 import { PASSWORD } from "../../core/kinds/kind";
 import { ledgerViewSchema, PLAIN_VIEW } from "../../core/ledgerView";
+import { pack } from "../../core/packed";
 import { loadReach, loadSteps, requireLevel } from "../access/load";
 import type { Person } from "../access/person";
 import { loadEverybody } from "../access/person";
@@ -213,6 +214,7 @@ type Kept = Omit<
 /** One vault's ledger: what the caller reaches in it, and the folders on the way. */
 export const vaultLedger = query({
   name: "vaults.ledger",
+  apart: true,
   input: z.strictObject({ vaultId: idSchema }),
   by: ["person"],
   allow: () => undefined,
@@ -294,7 +296,7 @@ export const vaultLedger = query({
       asideAt: vault.asideAt,
       view: ledgerViewSchema.safeParse(kept?.view).data ?? PLAIN_VIEW,
       people: level === "steward" ? counts(vault.nodeId) : null,
-      rows: ledger.filter((row) => row.binnedAt === null),
+      rows: pack(ledger.filter((row) => row.binnedAt === null)),
       bin: ledger.filter((row) => row.binnedAt !== null),
     };
   },

@@ -1,4 +1,3 @@
-import { pack } from "@/interface/shared/packed";
 import { Ledger } from "@/interface/vaults/Ledger";
 import { whoCanDoWhat } from "@/server/access/who";
 import { ask, me } from "@/server/page";
@@ -16,5 +15,5 @@ export default async function VaultPage({
   const [{ id }, search, { zone }] = await Promise.all([params, searchParams, me()]);
   const { rows, ...vault } = await ask(vaultLedger, { vaultId: id });
   const who = vault.level === "steward" ? await ask(whoCanDoWhat, { nodeId: id }) : null;
-  return <Ledger vault={vault} packed={pack(rows)} who={who} zone={zone} now={Date.now()} inside={search.in ?? null} />;
+  return <Ledger vault={vault} packed={rows} who={who} zone={zone} now={Date.now()} inside={search.in ?? null} />;
 }

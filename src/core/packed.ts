@@ -2,8 +2,6 @@
  * Long lists on their way from the server to a page, as one text: React's own form takes each value apart on arrival,
  * and ten thousand rows of it are felt. The rows name their fields once.
  */
-import { useMemo } from "react";
-
 export type Packed<R> = string & { readonly packs?: R };
 
 /** @param rows all with the same fields */
@@ -20,5 +18,3 @@ export function unpack<R extends object>(packed: Packed<R>): R[] {
     return made as R;
   });
 }
-
-export const useUnpacked = <R extends object>(packed: Packed<R>): R[] => useMemo(() => unpack(packed), [packed]);

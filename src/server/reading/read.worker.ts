@@ -1,0 +1,47 @@
+/** Runs queries by name, on a connection of its own that only reads. */
+import { connect } from "../database/client";
+import type { Galtry } from "../galtry";
+import { Refused } from "../refused";
+import { registry } from "../registry";
+import { answerAsks, stopAnswering } from "../workerThread";
+import { CLOSE, type Opening, type Reading, type ReadingAsk, type ReadingMessage } from "./readingThread";
+
+let house: Galtry | null = null;
+
+function open({ configuration, keys, process }: Opening): void {
+  const opened = connect(configuration.databaseUrl, keys.database, configuration.databaseToken);
+  house = {
+    configuration: { ...configuration, publicUrl: new URL(configuration.publicUrl) },
+    keys,
+    opened: { ...opened, local: configuration.databaseUrl.startsWith("file:") },
+    db: opened.db,
+    process,
+    get writer(): never {
+      throw new Error("Nothing is written by the thread that reads.");
+    },
+  };
+}
+
+async function read({ name, input, caller, at }: ReadingAsk): Promise<Reading> {
+  const found = registry.get(name);
+  if (found?.type !== "query" || !house) throw new Error(`no query ${name}`);
+  try {
+    return { result: await found.execute(house, input, caller, at) };
+  } catch (error) {
+    if (!(error instanceof Refused)) throw error;
+    const { code, message, field, data } = error;
+    return { refused: { code, message, field, data } };
+  }
+}
+
+answerAsks<ReadingMessage, Reading | null>(async (ask) => {
+  if (ask === CLOSE) {
+    house?.opened.client.close();
+    house = null;
+    stopAnswering();
+    return null;
+  }
+  if ("name" in ask) return read(ask);
+  open(ask);
+  return null;
+});

@@ -1,0 +1,75 @@
+/**
+ * Reads over thousands of rows, in a thread with a connection of its own: SQLite answers on the thread that asks,
+ * and whoever else waits for the server would wait with it.
+ */
+import type { Caller } from "../caller";
+import type { Configuration } from "../configuration";
+import type { Galtry } from "../galtry";
+import type { KeyRing } from "../keys/keyFile";
+import type { RefusalCode } from "../refused";
+import { WorkerThread } from "../workerThread";
+
+export interface Opening {
+  configuration: Omit<Configuration, "publicUrl"> & { publicUrl: string };
+  keys: KeyRing;
+  process: string;
+}
+
+/** Closes the connection and ends the thread; one that is torn down with an open connection can take the process along. */
+export const CLOSE = "close";
+
+export interface ReadingAsk {
+  name: string;
+  input: unknown;
+  caller: Caller;
+  at: number;
+}
+
+export type ReadingMessage = Opening | ReadingAsk | typeof CLOSE;
+
+/** As plain data: an error's class does not survive the way between threads. */
+export type Reading =
+  | { result: unknown }
+  | { refused: { code: RefusalCode; message: string; field?: string; data?: Record<string, unknown> } };
+
+export class ReadingThread {
+  #thread: WorkerThread<ReadingMessage, Reading | null>;
+  #ready = false;
+
+  constructor(private readonly house: Galtry) {
+    this.#thread = this.#start();
+  }
+
+  /**
+   * @returns null where the thread has not started yet or has failed: the asker reads by itself
+   * (what failed there for a reason fails here again, with its own error)
+   */
+  async read(ask: ReadingAsk): Promise<Reading | null> {
+    if (this.#thread.over) this.#thread = this.#start();
+    if (!this.#ready) return null;
+    return this.#thread.ask(ask).catch(() => null);
+  }
+
+  get ready(): boolean {
+    return this.#ready;
+  }
+
+  async close(): Promise<void> {
+    this.#ready = false;
+    await this.#thread.ask(CLOSE).catch(() => null);
+    await this.#thread.ended;
+  }
+
+  #start() {
+    this.#ready = false;
+    const { configuration, keys, process } = this.house;
+    const thread = new WorkerThread<ReadingMessage, Reading | null>(new URL("./read.worker.ts", import.meta.url));
+    thread.ask({ configuration: { ...configuration, publicUrl: configuration.publicUrl.href }, keys, process }).then(
+      () => {
+        this.#ready = true;
+      },
+      () => undefined,
+    );
+    return thread;
+  }
+}
