@@ -5,6 +5,7 @@ import type { Grant, Subject } from "./grant";
 import { isActive, nextBoundary } from "./grant";
 import { type Given, LEVELS, type Reach, rank } from "./level";
 import { resolve, type Step, type Who } from "./resolve";
+import { slowly } from "./slowly.testing";
 import { resolveTree } from "./tree";
 
 const NOON = 1_000_000;
@@ -93,50 +94,6 @@ describe("worked cases", () => {
   test("of one subject on one node Blocked wins", () =>
     expect(level([grant("E", person, "steward"), grant("E", person, "blocked")], who([]))).toBe("none"));
 });
-
-/**
- * A second implementation, slow and as literal as the rules are written: for each subject it looks along the whole
- * path afresh, and it sorts instead of comparing.
- */
-function slowly(of: Who, steps: Step[], at: number): Reach {
-  if (of.standing !== "active") return "none";
-  const subjects: Subject[] = [
-    { kind: "person", id: of.id },
-    ...[...of.groups].map(group),
-    ...(of.guest ? [] : [everyone]),
-  ];
-  const reachable: Step[] = [];
-  for (const step of steps) {
-    reachable.push(step);
-    if (step.separate) break;
-  }
-  const same = (a: Subject, b: Subject) => JSON.stringify(a) === JSON.stringify(b);
-  const says = subjects.map((subject) => {
-    for (const step of reachable) {
-      const here = step.grants
-        .filter(
-          (one) =>
-            same(one.subject, subject) &&
-            (one.from ?? Number.NEGATIVE_INFINITY) <= at &&
-            at < (one.until ?? Number.POSITIVE_INFINITY),
-        )
-        .map((one) => one.level);
-      if (here.includes("blocked")) return "blocked" as const;
-      if (here.length > 0) return here.sort((a, b) => LEVELS.indexOf(b as never) - LEVELS.indexOf(a as never))[0]!;
-    }
-    return null;
-  });
-  const [own, ...others] = says;
-  let answer: Reach;
-  if (own) answer = own === "blocked" ? "none" : own;
-  else if (others.includes("blocked")) answer = "none";
-  else
-    answer =
-      others
-        .filter((say): say is Exclude<Given, "blocked"> => say !== null)
-        .sort((a, b) => LEVELS.indexOf(b) - LEVELS.indexOf(a))[0] ?? "none";
-  return of.guest && answer === "steward" ? "edit" : answer;
-}
 
 const anySubject = fc.oneof(
   fc.constantFrom("P", "Q").map((id): Subject => ({ kind: "person", id })),
