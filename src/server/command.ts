@@ -59,6 +59,8 @@ export interface CommandDefinition<I, R, P = undefined, A = undefined> extends S
 export interface Command<I, R> extends Shared<I> {
   type: "command";
   execute: (house: Galtry, input: unknown, caller: Caller, at?: number) => Promise<R>;
+  /** As a part of another command, in its transaction: authorised, run and journaled by itself; what it tells is told. */
+  within: (context: Context<unknown>, input: unknown) => Promise<R>;
 }
 
 export interface QueryDefinition<I, R, A = undefined> extends Shared<I> {
@@ -82,18 +84,26 @@ export function command<I, R, P = undefined, A = undefined>(definition: CommandD
     try {
       return await house.writer.write(async (tx) => {
         const me = await requireMe(tx, caller, at);
-        const context = { tx, input, caller, at, commandId, me, role: me?.role ?? null, house };
-        const allowed = await definition.allow(context);
-        const result = await definition.run({ ...context, prepared, allowed });
-        await record(context, definition.name, definition.journal({ input, result, allowed, caller }));
-        await tell(tx, at, definition.tell({ input, result, allowed }));
-        return result;
+        return perform({ tx, input, caller, at, commandId, me, role: me?.role ?? null, house }, prepared);
       }, definition.patient);
     } catch (error) {
       if (error instanceof Refused && definition.journalRefusal !== false)
         await recordRefusal(house, definition.name, input, caller, at, error);
       throw error;
     }
+  };
+  const perform = async (context: Context<I>, prepared: P): Promise<R> => {
+    const { input, caller } = context;
+    const allowed = await definition.allow(context);
+    const result = await definition.run({ ...context, prepared, allowed });
+    await record(context, definition.name, definition.journal({ input, result, allowed, caller }));
+    await tell(context.tx, context.at, definition.tell({ input, result, allowed }));
+    return result;
+  };
+  const within = (context: Context<unknown>, raw: unknown): Promise<R> => {
+    if (definition.prepare) throw new Error(`${definition.name} prepares something: it is no part of another command.`);
+    admit(definition, context.caller);
+    return perform({ ...context, input: parse(definition, raw) }, undefined as P);
   };
   return {
     type: "command",
@@ -102,6 +112,7 @@ export function command<I, R, P = undefined, A = undefined>(definition: CommandD
     by: definition.by,
     internal: definition.internal ?? false,
     execute,
+    within,
   };
 }
 

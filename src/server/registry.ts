@@ -1,6 +1,8 @@
 import { tellOfExpiry } from "./access/expiry";
 /** All commands and queries, by name. Tests walk it and try every one as every role. */
 import { changeAccess, giveAccess, withdrawAccess } from "./access/grants";
+import { accessGrid, gridVaults } from "./access/grid";
+import { applySlip, draftSlip, dropSlip, ownSlip, undoSlip } from "./access/slip";
 import { whoCanDoWhat } from "./access/who";
 import { whyEnded } from "./access/whyEnded";
 import type { Command, Query } from "./command";
@@ -188,6 +190,13 @@ const ALL = [
   giveAccess,
   changeAccess,
   withdrawAccess,
+  accessGrid,
+  gridVaults,
+  draftSlip,
+  ownSlip,
+  applySlip,
+  undoSlip,
+  dropSlip,
   frontDesk,
   pinEntry,
   meetEntry,

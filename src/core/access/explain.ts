@@ -2,6 +2,7 @@
 import type { Grant, Subject } from "./grant";
 import { levelWord } from "./level";
 import type { Resolution, Say } from "./resolve";
+import type { Weekly } from "./weekly";
 
 export interface Namer {
   subject(subject: Subject): string;
@@ -11,6 +12,25 @@ export interface Namer {
   since(grant: Grant): string | null;
   /** "Sunday, 18:00". */
   until(grant: Grant): string | null;
+}
+
+const DAYS = ["Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday"];
+const clock = (minutes: number) =>
+  `${String(Math.floor(minutes / 60)).padStart(2, "0")}:${String(minutes % 60).padStart(2, "0")}`;
+
+/** "on Saturdays, 09:00 to 18:00", "from Monday to Friday", "every day, 22:00 to 06:00". */
+export function sayWeekly({ days, start, end }: Weekly): string {
+  const sorted = [...days].sort((a, b) => a - b);
+  const [first, last] = [sorted[0]!, sorted.at(-1)!];
+  const row = sorted.length > 2 && last - first === sorted.length - 1;
+  const plural = sorted.map((day) => `${DAYS[day - 1]}s`);
+  const when =
+    sorted.length === 7
+      ? "every day"
+      : row
+        ? `from ${DAYS[first - 1]} to ${DAYS[last - 1]}`
+        : `on ${plural.length === 1 ? plural[0] : `${plural.slice(0, -1).join(", ")} and ${plural.at(-1)}`}`;
+  return start === 0 && end === 1440 ? when : `${when}, ${clock(start)} to ${clock(end)}`;
 }
 
 /**
@@ -35,7 +55,8 @@ function clause(say: Say, namer: Namer, whose: { name: string; personId: string 
   const where = namer.node(grant.node, say.distance);
   const since = namer.since(grant);
   const until = namer.until(grant);
-  const time = [since && `since ${since}`, until && `until ${until}`].filter(Boolean).join(", ");
+  const weekly = grant.weekly ? sayWeekly(grant.weekly) : null;
+  const time = [since && `since ${since}`, until && `until ${until}`, weekly].filter(Boolean).join(", ");
   const who = isWhose(say, whose) ? `${whose.name} ${have(whose)}` : `${namer.subject(say.subject)} has`;
   const verb =
     grant.level === "blocked"

@@ -1,11 +1,11 @@
 /** Giving, changing and withdrawing access, by the rules for givers. */
 import { and, eq, isNull } from "drizzle-orm";
 import { z } from "zod";
-import { type Grant, LEVELS, resolve } from "../../core/access";
+import { type Grant, LEVELS, resolve, sayWeekly, type Weekly } from "../../core/access";
 import { personIdOf } from "../caller";
 import { type Context, command, idSchema, instantSchema, type Topic } from "../command";
 import type { Transaction } from "../database/client";
-import { grants, groups, persons } from "../database/schema";
+import { grants, groups, organisation, persons } from "../database/schema";
 import { uuidv7 } from "../ids";
 import { notFound, Refused } from "../refused";
 import { type Allowed, type GrantRow, requireLevel, toSubject } from "./load";
@@ -13,16 +13,27 @@ import { nodeName } from "./nodeName";
 import { loadPerson, type Person } from "./person";
 import { reachEnd, withoutSteward } from "./stewards";
 
-const subjectSchema = z.discriminatedUnion("kind", [
+export const subjectSchema = z.discriminatedUnion("kind", [
   z.strictObject({ kind: z.literal("person"), id: idSchema }),
   z.strictObject({ kind: z.literal("group"), id: idSchema }),
   z.strictObject({ kind: z.literal("everyone") }),
 ]);
 
+/** In the organisation's time zone. */
+export const weeklySchema = z.strictObject({
+  days: z
+    .array(z.number().int().min(1).max(7))
+    .min(1, "Choose a day.")
+    .refine((days) => new Set(days).size === days.length, "Each day once."),
+  start: z.number().int().min(0).max(1439),
+  end: z.number().int().min(1).max(1440),
+});
+
 const terms = {
   level: z.enum([...LEVELS, "blocked"]),
   from: instantSchema.default(null),
   until: instantSchema.default(null),
+  weekly: weeklySchema.nullable().default(null),
   why: z.string().trim().max(500, "A reason has at most 500 characters.").default(""),
 };
 
@@ -39,7 +50,9 @@ export const giveAccess = command({
     requireTerms(input, at);
     requireNoLongerThanGiver(held, input, at);
     const careful = couldTakeStewardship(held, input.subject, person, input.level, at);
-    return { vaultId: held.vaultId, subject: name, careful, rows: held.rows, node: await nodeName(tx, input.nodeId) };
+    const weekly = await inZone(tx, input.weekly);
+    const node = await nodeName(tx, input.nodeId);
+    return { vaultId: held.vaultId, subject: name, careful, rows: held.rows, node, weekly };
   },
   run: async (context) => {
     const { tx, input, at, caller, commandId } = context;
@@ -48,7 +61,7 @@ export const giveAccess = command({
     const same = context.allowed.rows.filter(
       (row) => row.nodeId === input.nodeId && row.subjectKind === kind && row.subjectId === subjectId,
     );
-    if (same.some((row) => row.level === input.level && row.from === input.from && row.until === input.until))
+    if (same.some((row) => sameTerms(row, { ...input, weekly: context.allowed.weekly })))
       throw new Refused("conflict", "That is set here already.", "level");
     const grantId = uuidv7();
     const change = async () => {
@@ -60,6 +73,7 @@ export const giveAccess = command({
         level: input.level,
         from: input.from,
         until: input.until,
+        weekly: context.allowed.weekly,
         why: input.why,
         givenBy: personIdOf(caller)!,
         validFrom: at,
@@ -87,7 +101,8 @@ export const changeAccess = command({
     const { name } = await requireSubject(tx, toSubject(grant.subjectKind, grant.subjectId), input.level, at);
     requireTerms(input, at);
     requireNoLongerThanGiver(held, input, at);
-    return { grant, vaultId: held.vaultId, subject: name, node: await nodeName(tx, grant.nodeId) };
+    const weekly = await inZone(tx, input.weekly);
+    return { grant, vaultId: held.vaultId, subject: name, node: await nodeName(tx, grant.nodeId), weekly };
   },
   run: async (context) => {
     const { tx, input, at, caller, commandId, allowed } = context;
@@ -103,6 +118,7 @@ export const changeAccess = command({
         level: input.level,
         from: input.from,
         until: input.until,
+        weekly: allowed.weekly,
         why: input.why,
         givenBy: personIdOf(caller)!,
         validFrom: at,
@@ -147,11 +163,24 @@ export const withdrawAccess = command({
     journalOf(
       allowed.grant.nodeId,
       allowed,
-      { level: allowed.grant.level, from: null, until: null, why: "" },
+      { level: allowed.grant.level, from: null, until: null, weekly: null, why: "" },
       toSubject(allowed.grant.subjectKind, allowed.grant.subjectId),
     ),
   tell: ({ allowed }) => topicsOf(allowed.vaultId, toSubject(allowed.grant.subjectKind, allowed.grant.subjectId)),
 });
+
+/** A weekly window counts in the organisation's time zone, which is kept with it. */
+async function inZone(tx: Transaction, weekly: Terms["weekly"]): Promise<Weekly | null> {
+  if (!weekly) return null;
+  const [home] = await tx.select({ zone: organisation.timeZone }).from(organisation);
+  return { ...weekly, days: [...weekly.days].sort(), zone: home!.zone };
+}
+
+export const sameTerms = (a: Pick<GrantRow, "level" | "from" | "until" | "weekly">, b: typeof a): boolean =>
+  a.level === b.level &&
+  a.from === b.from &&
+  a.until === b.until &&
+  JSON.stringify(a.weekly ?? null) === JSON.stringify(b.weekly ?? null);
 
 async function requireGrant(tx: Transaction, grantId: string): Promise<GrantRow> {
   const [grant] = await tx
@@ -265,6 +294,7 @@ function journalOf(
       ...(input.before ? { before: input.before } : {}),
       ...(input.from !== null ? { from: input.from } : {}),
       ...(input.until !== null ? { until: input.until } : {}),
+      ...(input.weekly ? { weekly: sayWeekly({ ...input.weekly, zone: "" }) } : {}),
       ...(input.why ? { why: input.why } : {}),
     },
     names: { [nodeId]: allowed.node, ...(subject.kind === "everyone" ? {} : { [subjectId]: allowed.subject }) },

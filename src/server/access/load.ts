@@ -28,6 +28,7 @@ export function toGrant(row: GrantRow): Grant {
     level: row.level,
     from: row.from,
     until: row.until,
+    weekly: row.weekly,
   };
 }
 
@@ -68,7 +69,7 @@ const above = (tx: Reader, nodeId: string, withGrants: boolean) =>
 
 const GRANTS_HERE = sql`(select json_group_array(json_object(
   'id', g.id, 'nodeId', g.node_id, 'subjectKind', g.subject_kind, 'subjectId', g.subject_id, 'level', g.level,
-  'from', g.from_at, 'until', g.until_at, 'why', g.why, 'givenBy', g.given_by, 'validFrom', g.valid_from,
+  'from', g.from_at, 'until', g.until_at, 'weekly', json(g.weekly), 'why', g.why, 'givenBy', g.given_by, 'validFrom', g.valid_from,
   'validUntil', g.valid_until, 'commandId', g.command_id)) from grants g where g.node_id = up.id and g.valid_until is null)`;
 
 const toPathNode = (row: Above): PathNode => ({

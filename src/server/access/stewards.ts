@@ -1,6 +1,16 @@
 /** Stewardship over time: who will still be a steward, and what would be left without one. */
 import { sql } from "drizzle-orm";
-import { atLeast, type Grant, isActive, type Level, resolve, type Step, type Window } from "../../core/access";
+import {
+  atLeast,
+  type Grant,
+  HORIZON_MS,
+  isActive,
+  type Level,
+  momentsAhead,
+  resolve,
+  type Step,
+  type Window,
+} from "../../core/access";
 import type { Reader } from "../database/client";
 import { grants } from "../database/schema";
 import { loadSteps } from "./load";
@@ -17,11 +27,9 @@ export function reachEnd(
   at: number,
 ): number | null {
   const { held } = person;
-  const edges = [...steps.flatMap((step) => step.grants), ...held]
-    .flatMap((window: Window) => [window.from, window.until])
-    .filter((edge): edge is number => edge !== null && edge > at)
-    .sort((a, b) => a - b);
-  for (const moment of [at, ...edges]) {
+  const windows: Window[] = [...steps.flatMap((step) => step.grants), ...held];
+  const last = windows.flatMap(({ from, until }) => [from ?? 0, until ?? 0]).reduce((a, b) => Math.max(a, b), at);
+  for (const moment of momentsAhead(windows, at, Math.max(last, at + HORIZON_MS))) {
     const then = { ...person, groups: new Set(held.filter((row) => isActive(row, moment)).map((row) => row.groupId)) };
     if (!atLeast(resolve(then, steps, moment).level, needed)) return moment;
   }

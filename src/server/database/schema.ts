@@ -4,7 +4,7 @@
  */
 import { sql } from "drizzle-orm";
 import { blob, index, integer, primaryKey, real, sqliteTable, text, uniqueIndex } from "drizzle-orm/sqlite-core";
-import type { Given, Standing } from "../../core/access";
+import type { Change, Given, Standing, Weekly } from "../../core/access";
 import type { Field, Purpose } from "../../core/kinds/kind";
 import type { LedgerView } from "../../core/ledgerView";
 import type { SignInSteps } from "../../core/signin/steps";
@@ -484,11 +484,14 @@ export const grants = sqliteTable(
     level: text("level").$type<Given>().notNull(),
     from: integer("from_at"),
     until: integer("until_at"),
+    /** Within from and until, only at these times of the week. */
+    weekly: text("weekly", { mode: "json" }).$type<Weekly>(),
     why: text("why").notNull().default(""),
     givenBy: text("given_by").notNull(),
     ...valid,
   },
   (t) => [
+    index("grants_weekly").on(t.validUntil).where(sql`weekly is not null`),
     index("grants_node").on(t.nodeId, t.validUntil),
     index("grants_subject").on(t.subjectId, t.validUntil),
     index("grants_edges").on(t.validUntil, t.from, t.until),
@@ -509,6 +512,38 @@ export const sightings = sqliteTable(
     how: text("how").$type<SightingHow>().notNull(),
   },
   (t) => [index("sightings_entry").on(t.entryId, t.field)],
+);
+
+/** A change of access that was drafted, and what was there when it was. */
+export interface SlipChange {
+  change: Change;
+  /** The grants of the cell as the drafter saw them; for memberships, places and marks what they were. */
+  was: string;
+}
+
+export type SlipState = "draft" | "applied" | "dropped";
+
+/** Change slips: one open draft a person, and those that were applied or dropped. */
+export const slips = sqliteTable(
+  "slips",
+  {
+    id: id(),
+    personId: text("person_id").notNull(),
+    state: text("state").$type<SlipState>().notNull(),
+    changes: text("changes", { mode: "json" }).$type<SlipChange[]>().notNull(),
+    /** Raised at each change of the draft. */
+    revision: integer("revision").notNull().default(0),
+    why: text("why").notNull().default(""),
+    createdAt: time("created_at").notNull(),
+    changedAt: time("changed_at").notNull(),
+    appliedAt: time("applied_at"),
+    /** What takes it back, worked out when it was applied. */
+    back: text("back", { mode: "json" }).$type<Change[]>(),
+  },
+  (t) => [
+    uniqueIndex("slips_draft").on(t.personId).where(sql`state = 'draft'`),
+    index("slips_applied").on(t.personId, t.appliedAt),
+  ],
 );
 
 export const pins = sqliteTable(

@@ -109,6 +109,7 @@ function sentence(
   const why = details.why ? `: “${details.why}”` : "";
   const until = typeof details.until === "number" ? ` until ${sayTime(details.until, line.at, names.zone)}` : "";
   const from = typeof details.from === "number" ? ` from ${sayTime(details.from, line.at, names.zone)}` : "";
+  const weekly = typeof details.weekly === "string" ? `, ${details.weekly}` : "";
   const level = levelWord((details.level ?? "use") as Given);
   switch (line.act) {
     case "signIn.begin":
@@ -232,12 +233,14 @@ function sentence(
       return `changed the vault${on}`;
     case "access.give":
       return details.level === "blocked"
-        ? `blocked ${subject}${node === null ? "" : ` at ${node}`}${from}${until}${why}`
-        : `gave ${subject} ${level}${node === null ? "" : ` on ${node}`}${from}${until}${why}`;
+        ? `blocked ${subject}${node === null ? "" : ` at ${node}`}${from}${until}${weekly}${why}`
+        : `gave ${subject} ${level}${node === null ? "" : ` on ${node}`}${from}${until}${weekly}${why}`;
     case "access.change":
-      return `changed ${subject} from ${levelWord((details.before ?? "use") as Given)} to ${level}${node === null ? "" : ` on ${node}`}${from}${until}${why}`;
+      return `changed ${subject} from ${levelWord((details.before ?? "use") as Given)} to ${level}${node === null ? "" : ` on ${node}`}${from}${until}${weekly}${why}`;
     case "access.withdraw":
       return `withdrew the ${level} of ${subject}${node === null ? "" : ` on ${node}`}`;
+    case "access.applySlip":
+      return `applied a change slip of ${counted(details.changes, "change", "changes")}${why}`;
     case "people.signIn":
       return "signed in to Galtry";
     case "people.signOut":

@@ -2,7 +2,7 @@
  * Who is told to look again. Every process reads the outbox by cursor and wakes at the next boundary of a time
  * window; a stream hears the topics of its person. Never content: content is queried under access.
  */
-import { and, asc, desc, eq, gt, gte, isNull, lt, lte, or, type SQL } from "drizzle-orm";
+import { and, asc, desc, eq, gt, gte, isNotNull, isNull, lt, lte, or, type SQL } from "drizzle-orm";
 import { isActive } from "../../core/access";
 import { loadReach } from "../access/load";
 import { loadPerson } from "../access/person";
@@ -113,10 +113,10 @@ export class Hub {
       rows.filter((row) => isActive(row, since) !== isActive(row, now));
     const [grantRows, memberRows] = await Promise.all([
       this.house.db
-        .select({ from: grants.from, until: grants.until, vaultId: places.vaultId })
+        .select({ from: grants.from, until: grants.until, weekly: grants.weekly, vaultId: places.vaultId })
         .from(grants)
         .innerJoin(places, onPlace())
-        .where(and(isNull(grants.validUntil), edgeBetween(grants, since, now))),
+        .where(and(isNull(grants.validUntil), or(edgeBetween(grants, since, now), isNotNull(grants.weekly)))),
       this.house.db
         .select({
           from: memberships.from,

@@ -4,7 +4,7 @@
  */
 import { and, eq, isNull } from "drizzle-orm";
 import { z } from "zod";
-import { atLeast, type Reach, resolve, type Step } from "../../core/access";
+import { atLeast, HORIZON_MS, isActive, momentsAhead, type Reach, resolve, type Step } from "../../core/access";
 import { refuseWithoutSteward } from "../access/grants";
 import { type Asking, loadPath, loadSteps, requireLevel } from "../access/load";
 import { nodeName } from "../access/nodeName";
@@ -45,7 +45,8 @@ export async function accessEffects(
       const after = afterOf(moved, id, before);
       const node = await nodeName(tx, id);
       for (const person of everybody) {
-        const moments = [at, ...edges([...before, ...after], person.held, at)];
+        const windows = [...[...before, ...after].flatMap((step) => step.grants), ...person.held];
+        const moments = momentsAhead(windows, at, at + HORIZON_MS);
         const differs = moments.find((moment) => levelAt(person, before, moment) !== levelAt(person, after, moment));
         if (differs !== undefined)
           effects.push({
@@ -63,14 +64,8 @@ export async function accessEffects(
 type Everybody = Awaited<ReturnType<typeof loadEverybody>>[number];
 
 function levelAt(person: Everybody, steps: readonly Step[], at: number): Reach {
-  const holds = (window: { from: number | null; until: number | null }) =>
-    (window.from ?? 0) <= at && at < (window.until ?? Number.MAX_SAFE_INTEGER);
-  return resolve({ ...person, groups: new Set(person.held.filter(holds).map((row) => row.groupId)) }, steps, at).level;
-}
-
-function edges(steps: readonly Step[], held: Everybody["held"], at: number): number[] {
-  const all = [...steps.flatMap((step) => step.grants), ...held].flatMap((window) => [window.from, window.until]);
-  return [...new Set(all.filter((edge): edge is number => edge !== null && edge > at))].sort((a, b) => a - b);
+  const groups = new Set(person.held.filter((one) => isActive(one, at)).map((row) => row.groupId));
+  return resolve({ ...person, groups }, steps, at).level;
 }
 
 async function requireMove(context: Asking & { input: z.output<typeof moving> }) {

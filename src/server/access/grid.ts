@@ -1,0 +1,181 @@
+/**
+ * What the access grid of a vault is drawn from: its nodes, grants and people, as far as the reader is steward. The
+ * cells are worked out where they are seen, by the same walk, so that nothing waits and nothing stands in memory that
+ * is not on the screen.
+ */
+import { eq, sql } from "drizzle-orm";
+import { z } from "zod";
+import { atLeast, Lookup, type Member, type Weekly } from "../../core/access";
+import { type Packed, pack } from "../../core/packed";
+import { byName } from "../byName";
+import { idSchema, none, query } from "../command";
+import { bulk } from "../database/bulk";
+import type { Reader } from "../database/client";
+import { groups, type NodeType, organisation, persons, vaults } from "../database/schema";
+import { notFound } from "../refused";
+import { loadReach } from "./load";
+import { loadOrganised, type OrganisedVaults } from "./organised";
+
+export interface GridNode {
+  id: string;
+  parent: string | null;
+  type: NodeType;
+  name: string;
+  separate: boolean;
+  /** The reader is steward of it. Others are on the way down to those, and only named. */
+  mine: boolean;
+}
+
+export interface GridGrant {
+  id: string;
+  node: string;
+  kind: "person" | "group" | "everyone";
+  subjectId: string;
+  level: "use" | "reveal" | "edit" | "steward" | "blocked";
+  from: number | null;
+  until: number | null;
+  weekly: Weekly | null;
+  why: string;
+  by: string;
+  since: number;
+}
+
+export interface GridPerson {
+  id: string;
+  name: string;
+  guest: boolean;
+  standing: Member["standing"];
+}
+
+export interface GridMembership {
+  personId: string;
+  groupId: string;
+  from: number | null;
+  until: number | null;
+}
+
+export interface GridModel {
+  vault: { id: string; name: string };
+  zone: string;
+  /** A moment that is over: the rows are those that held then, of what the reader is steward of today. */
+  then: number | null;
+  nodes: Packed<GridNode>;
+  grants: Packed<GridGrant>;
+  people: Packed<GridPerson>;
+  memberships: Packed<GridMembership>;
+  groups: { id: string; name: string }[];
+}
+
+/** Vaults in which the caller is steward of something. */
+export const gridVaults = query({
+  name: "access.vaults",
+  input: none,
+  by: ["person"],
+  allow: () => undefined,
+  run: async ({ tx, me, at }) => {
+    const { levels, tree } = await loadReach(tx, me!, at);
+    const mine = new Set<string>();
+    for (const [id, level] of levels) if (level === "steward") mine.add(tree.get(id)!.vaultId);
+    const rows = await tx.select({ id: vaults.nodeId, name: vaults.name }).from(vaults);
+    return rows.filter(({ id }) => mine.has(id)).sort(byName);
+  },
+});
+
+export const accessGrid = query({
+  name: "access.grid",
+  input: z.strictObject({ vaultId: idSchema, at: z.number().int().min(0).nullable().default(null) }),
+  by: ["person"],
+  apart: true,
+  allow: () => undefined,
+  run: async ({ tx, me, input, at }): Promise<GridModel> => {
+    const [vault] = await tx.select().from(vaults).where(eq(vaults.nodeId, input.vaultId));
+    const now = await loadOrganised(tx, [input.vaultId]);
+    const mine = nodesOfSteward(now, me!.id, at);
+    if (!vault || mine.size === 0) throw notFound();
+    const then = input.at !== null && input.at < at ? input.at : null;
+    const shown = then === null ? now : await loadOrganised(tx, [input.vaultId], then);
+    const names = await namesIn(tx, input.vaultId);
+    const visible = withAbove(shown, mine);
+    const [home] = await tx.select({ zone: organisation.timeZone }).from(organisation);
+    const people = new Map(
+      (await tx.select({ id: persons.id, name: persons.name }).from(persons)).map(({ id, name }) => [id, name]),
+    );
+    const rows = shown.rows.filter((row) => visible.has(row.nodeId));
+    const said = new Set(rows.filter((row) => row.subjectKind === "group").map((row) => row.subjectId));
+    return {
+      vault: { id: vault.nodeId, name: vault.name },
+      zone: home!.zone,
+      then,
+      nodes: pack(
+        shown.nodes
+          .filter(({ id }) => visible.has(id) && (names.has(id) || id === vault.nodeId))
+          .map(({ id, parent, type, separate }) => ({
+            id,
+            parent,
+            type,
+            name: names.get(id) ?? vault.name,
+            separate,
+            mine: mine.has(id),
+          })),
+      ),
+      grants: pack(
+        rows.map((row) => ({
+          id: row.id,
+          node: row.nodeId,
+          kind: row.subjectKind,
+          subjectId: row.subjectId,
+          level: row.level,
+          from: row.from,
+          until: row.until,
+          weekly: row.weekly,
+          why: row.why,
+          by: people.get(row.givenBy) ?? "",
+          since: row.validFrom,
+        })),
+      ),
+      people: pack(
+        shown.people
+          .filter(({ standing }) => standing !== "leaver")
+          .map(({ id, guest, standing }) => ({ id, name: people.get(id) ?? "", guest, standing }))
+          .sort(byName),
+      ),
+      memberships: pack(
+        shown.people.flatMap(({ id, held }) =>
+          held
+            .filter(({ groupId }) => said.has(groupId))
+            .map(({ groupId, from, until }) => ({ personId: id, groupId, from, until })),
+        ),
+      ),
+      groups: (await tx.select({ id: groups.id, name: groups.name }).from(groups)).sort(byName),
+    };
+  },
+});
+
+/** What a person is steward of now. */
+export function nodesOfSteward(organised: OrganisedVaults, personId: string, at: number): Set<string> {
+  const lookup = new Lookup(organised);
+  const me = lookup.person.get(personId);
+  if (!me) return new Set();
+  return new Set(organised.nodes.filter(({ id }) => atLeast(lookup.level(me, id, at), "steward")).map(({ id }) => id));
+}
+
+function withAbove({ nodes }: OrganisedVaults, mine: ReadonlySet<string>): Set<string> {
+  const byId = new Map(nodes.map((node) => [node.id, node]));
+  const visible = new Set<string>();
+  for (const id of mine)
+    for (let up = byId.get(id); up && !visible.has(up.id); up = up.parent === null ? undefined : byId.get(up.parent))
+      visible.add(up.id);
+  return visible;
+}
+
+/** Entries and folders of a vault that are not in the bin. */
+async function namesIn(tx: Reader, vaultId: string): Promise<Map<string, string>> {
+  const read = (table: string) =>
+    bulk<{ id: string; name: string }>(
+      tx,
+      { id: sql`x.node_id`, name: sql`x.name` },
+      sql`from ${sql.raw(table)} x join places p on p.node_id = x.node_id and p.valid_until is null
+        where p.vault_id = ${vaultId} and x.binned_at is null`,
+    );
+  return new Map([...(await read("entries")), ...(await read("folders"))].map(({ id, name }) => [id, name]));
+}

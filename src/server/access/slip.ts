@@ -1,0 +1,497 @@
+/**
+ * Change slips: access changes that are drafted, looked at and then applied whole or not at all. One open draft a
+ * person, the same on every device; if the ground moved meanwhile it is shown anew instead of applied.
+ */
+import { and, desc, eq, gt, isNull } from "drizzle-orm";
+import { z } from "zod";
+import {
+  atLeast,
+  type Change,
+  LEVELS,
+  levelWord,
+  placeOf,
+  rank,
+  resolve,
+  sayWeekly,
+  type Terms,
+} from "../../core/access";
+import { sayTime } from "../../core/time";
+import { type Context, command, idSchema, instantSchema, none, query } from "../command";
+import type { Reader, Transaction } from "../database/client";
+import { grants, memberships, organisation, type SlipChange, slips } from "../database/schema";
+import { uuidv7 } from "../ids";
+import { removeMember, setMember } from "../people/groups";
+import { nodesOfGroup } from "../people/telling";
+import { notFound, Refused } from "../refused";
+import { moveNodes } from "../vaults/moving";
+import { markSeparate } from "../vaults/separating";
+import { changeAccess, giveAccess, sameTerms, subjectSchema, weeklySchema, withdrawAccess } from "./grants";
+import { type GrantRow, loadPath, requireLevel, resolveAt } from "./load";
+import { nodeName } from "./nodeName";
+import { type SlipSaid, sayChanges } from "./slipTelling";
+import { loadNames } from "./who";
+
+const DAY_MS = 86_400_000;
+/** More than this nobody reads before applying. */
+const MOST_CHANGES = 200;
+
+const window = { from: instantSchema.default(null), until: instantSchema.default(null) };
+const terms = z.strictObject({
+  level: z.enum([...LEVELS, "blocked"]),
+  ...window,
+  weekly: weeklySchema.nullable().default(null),
+});
+
+export const changeSchema = z.discriminatedUnion("type", [
+  z.strictObject({
+    type: z.literal("set"),
+    nodeId: idSchema,
+    subject: subjectSchema,
+    grants: z.array(terms).max(6, "At most six grants of one subject at one place."),
+  }),
+  z.strictObject({
+    type: z.literal("member"),
+    groupId: idSchema,
+    personId: idSchema,
+    held: z.strictObject(window).nullable(),
+  }),
+  z.strictObject({ type: z.literal("move"), nodeId: idSchema, parentId: idSchema }),
+  z.strictObject({ type: z.literal("separate"), nodeId: idSchema, separate: z.boolean() }),
+]);
+type ChangeInput = z.output<typeof changeSchema>;
+
+type Slip = typeof slips.$inferSelect;
+
+const draftOf = async (tx: Reader, personId: string): Promise<Slip | undefined> =>
+  (
+    await tx
+      .select()
+      .from(slips)
+      .where(and(eq(slips.personId, personId), eq(slips.state, "draft")))
+  )[0];
+
+/** Keeps the draft as it is now, whole. Changes of the same place are one; none leaves no draft. */
+export const draftSlip = command({
+  name: "access.draft",
+  input: z.strictObject({
+    changes: z.array(changeSchema).max(MOST_CHANGES, `A slip has at most ${MOST_CHANGES} changes.`),
+    /** Of the draft that these changes were made to; 0 where there was none. */
+    revision: z.number().int().min(0),
+    /** What stands at each place now has been read: it is what the slip is compared with from here on. */
+    anew: z.boolean().default(false),
+  }),
+  by: ["person"],
+  allow: async (context) => {
+    for (const change of context.input.changes) await requireDraft(context, change);
+    const draft = await draftOf(context.tx, context.me!.id);
+    if ((draft?.revision ?? 0) !== context.input.revision)
+      throw new Refused("conflict", "This slip was changed on another page or device. Here it is as it is now.");
+    return { draft };
+  },
+  run: async (context) => {
+    const { tx, input, at, me, allowed } = context;
+    const { draft } = allowed;
+    const zone = await zoneOf(tx);
+    const known = new Map((draft?.changes ?? []).map((one) => [placeOf(one.change), one]));
+    const changes: SlipChange[] = [];
+    for (const one of input.changes) {
+      const change = await completed(context, one, zone);
+      const before = input.anew ? undefined : known.get(placeOf(change))?.was;
+      const was = before ?? (await standing(tx, change));
+      changes.push({ change, was });
+    }
+    const last = new Map(changes.map((one) => [placeOf(one.change), one]));
+    const kept = [...last.values()];
+    const revision = input.revision + 1;
+    if (kept.length === 0) {
+      if (draft) await tx.delete(slips).where(eq(slips.id, draft.id));
+      return { slipId: null, revision: 0 };
+    }
+    if (draft) await tx.update(slips).set({ changes: kept, revision, changedAt: at }).where(eq(slips.id, draft.id));
+    else
+      await tx.insert(slips).values({
+        id: uuidv7(),
+        personId: me!.id,
+        state: "draft",
+        changes: kept,
+        revision,
+        createdAt: at,
+        changedAt: at,
+      });
+    return { slipId: (await draftOf(tx, me!.id))!.id, revision };
+  },
+  journal: () => null,
+  tell: () => [],
+});
+
+/** Whoever drafts may do it: nothing is previewed that they could not find out. */
+async function requireDraft(context: Context<unknown>, change: ChangeInput): Promise<void> {
+  if (change.type === "set" || change.type === "separate") await requireLevel(context, change.nodeId, "steward");
+  else if (change.type === "move") {
+    await requireLevel(context, change.nodeId, "edit");
+    await requireLevel(context, change.parentId, "edit");
+  } else await requireLevelOfGroup(context, change.groupId);
+}
+
+/** Who changes who is in a group; its keepers, and administrators. */
+async function requireLevelOfGroup({ tx, me }: Context<unknown>, groupId: string): Promise<void> {
+  if (me!.role === "owner" || me!.role === "administrator") return;
+  const [keeping] = await tx
+    .select({ id: memberships.id })
+    .from(memberships)
+    .where(
+      and(
+        eq(memberships.groupId, groupId),
+        eq(memberships.personId, me!.id),
+        eq(memberships.keeper, true),
+        isNull(memberships.validUntil),
+      ),
+    );
+  if (!keeping) throw new Refused("not-allowed", "Administrators and the group's keepers change who is in it.");
+}
+
+async function completed(context: Context<unknown>, change: ChangeInput, zone: string): Promise<Change> {
+  const { tx, me, at } = context;
+  if (change.type === "set")
+    return {
+      ...change,
+      grants: change.grants.map((one) => ({
+        ...one,
+        weekly: one.weekly && { ...one.weekly, days: [...one.weekly.days].sort(), zone },
+      })),
+    };
+  if (change.type !== "separate") return change;
+  const found = await resolveAt(tx, me!, change.nodeId, at);
+  const here = found?.steps[0];
+  const alone = here && resolve(me!, [{ ...here, separate: true }], at).level;
+  return { ...change, keeper: change.separate && alone !== "steward" ? me!.id : null };
+}
+
+/** What stands at the place of a change, as one text: another person may change it before the slip is applied. */
+async function standing(tx: Reader, change: Change): Promise<string> {
+  if (change.type === "set") return JSON.stringify((await cellRows(tx, change)).map((row) => row.id).sort());
+  if (change.type === "member") return (await membershipOf(tx, change))?.id ?? "";
+  const [node] = await loadPath(tx, change.nodeId);
+  return change.type === "move" ? (node?.parentId ?? "") : String(node?.separate ?? "");
+}
+
+const cellRows = (tx: Reader, { nodeId, subject }: Extract<Change, { type: "set" }>): Promise<GrantRow[]> =>
+  tx
+    .select()
+    .from(grants)
+    .where(
+      and(
+        eq(grants.nodeId, nodeId),
+        eq(grants.subjectKind, subject.kind),
+        eq(grants.subjectId, subject.kind === "everyone" ? "" : subject.id),
+        isNull(grants.validUntil),
+      ),
+    );
+
+const membershipOf = async (tx: Reader, { groupId, personId }: Extract<Change, { type: "member" }>) =>
+  (
+    await tx
+      .select()
+      .from(memberships)
+      .where(and(eq(memberships.groupId, groupId), eq(memberships.personId, personId), isNull(memberships.validUntil)))
+  )[0];
+
+const zoneOf = async (tx: Reader): Promise<string> =>
+  (await tx.select({ zone: organisation.timeZone }).from(organisation))[0]!.zone;
+
+async function vaultsOf(tx: Reader, changes: readonly Change[]): Promise<string[]> {
+  const ids = new Set<string>();
+  for (const change of changes) {
+    const nodeIds =
+      change.type === "member" ? (await nodesOfGroup(tx, change.groupId)).map(({ nodeId }) => nodeId) : [change.nodeId];
+    for (const nodeId of nodeIds) {
+      const [node] = await loadPath(tx, nodeId);
+      if (node) ids.add(node.vaultId);
+    }
+  }
+  return [...ids];
+}
+
+export interface SlipView {
+  id: string;
+  revision: number;
+  changes: { change: Change; text: string; moved: boolean }[];
+  said: SlipSaid;
+}
+
+/** The caller's open slip with what it would do, and those they applied within a day. */
+export const ownSlip = query({
+  name: "access.slip",
+  input: none,
+  by: ["person"],
+  apart: true,
+  allow: () => undefined,
+  run: async ({ tx, me, at }) => {
+    const draft = await draftOf(tx, me!.id);
+    const applied = await tx
+      .select({ id: slips.id, at: slips.appliedAt, changes: slips.changes, back: slips.back })
+      .from(slips)
+      .where(and(eq(slips.personId, me!.id), eq(slips.state, "applied"), gt(slips.appliedAt, at - DAY_MS)))
+      .orderBy(desc(slips.appliedAt))
+      .limit(10);
+    return {
+      draft: draft ? await viewOf(tx, draft, me!.id, at) : null,
+      applied: applied.map((one) => ({ id: one.id, at: one.at!, changes: one.changes.length })),
+    };
+  },
+});
+
+async function viewOf(tx: Reader, draft: Slip, personId: string, at: number): Promise<SlipView> {
+  const changes = draft.changes.map(({ change }) => change);
+  const texts = await Promise.all(
+    (await textsOf(tx, changes, at)).map(async (text, i) => {
+      const change = changes[i]!;
+      if (change.type === "member") return text;
+      // Whoever is no steward there any more learns no name of today.
+      const found = await resolveAt(tx, personId, change.nodeId, at);
+      const known = atLeast(found?.resolution.level ?? "none", change.type === "move" ? "edit" : "steward");
+      return known ? text : "A change where you may not make it any more";
+    }),
+  );
+  const moved = await Promise.all(draft.changes.map(async ({ change, was }) => (await standing(tx, change)) !== was));
+  return {
+    id: draft.id,
+    revision: draft.revision,
+    changes: changes.map((change, i) => ({ change, text: texts[i]!, moved: moved[i]! })),
+    said: await sayChanges(tx, changes, await vaultsOf(tx, changes), personId, at),
+  };
+}
+
+/** Each change as it was asked for, in words. */
+async function textsOf(tx: Reader, changes: readonly Change[], at: number): Promise<string[]> {
+  const names = await loadNames(tx);
+  const texts: string[] = [];
+  for (const change of changes) {
+    if (change.type === "set") {
+      const node = await nodeName(tx, change.nodeId);
+      const given = change.grants.map((one) => sayTerms(one, at, names.zone)).join(" and ");
+      const was = (await cellRows(tx, change)).map((row) => sayTerms(row, at, names.zone)).join(" and ");
+      const who = names.subject(change.subject);
+      texts.push(
+        given === ""
+          ? `${who}: ${was || "nothing"} on ${node} is taken away`
+          : was === ""
+            ? `${who}: ${given} on ${node}`
+            : `${who}: ${given} on ${node} instead of ${was}`,
+      );
+    } else if (change.type === "member") {
+      const [who, group] = [names.people.get(change.personId), names.subject({ kind: "group", id: change.groupId })];
+      const until = change.held?.until ? ` until ${sayTime(change.held.until, at, names.zone)}` : "";
+      texts.push(change.held ? `${who} comes into ${group}${until}` : `${who} leaves ${group}`);
+    } else if (change.type === "move")
+      texts.push(`${await nodeName(tx, change.nodeId)} moves into ${await nodeName(tx, change.parentId)}`);
+    else
+      texts.push(
+        change.separate
+          ? `${await nodeName(tx, change.nodeId)} becomes separate`
+          : `${await nodeName(tx, change.nodeId)} is not separate any more`,
+      );
+  }
+  return texts;
+}
+
+function sayTerms({ level, from, until, weekly }: Terms | GrantRow, at: number, zone: string): string {
+  const time = [
+    from !== null && from > at && `from ${sayTime(from, at, zone)}`,
+    until !== null && `until ${sayTime(until, at, zone)}`,
+    weekly && sayWeekly(weekly),
+  ].filter(Boolean);
+  return [levelWord(level), ...time].join(" ");
+}
+
+const GROUND_MOVED = "Something changed meanwhile, and this slip would do something else than you read. Read it again.";
+
+/** All of it in one transaction, by the same commands as each alone. */
+export const applySlip = command({
+  name: "access.applySlip",
+  input: z.strictObject({
+    slipId: idSchema,
+    revision: z.number().int(),
+    /** Of what was read. */
+    ground: z.string().max(80),
+    why: z.string().trim().max(500, "A reason has at most 500 characters.").default(""),
+  }),
+  by: ["person"],
+  allow: async ({ tx, input, me, at }) => {
+    const draft = await draftOf(tx, me!.id);
+    if (!draft || draft.id !== input.slipId) throw notFound();
+    const changes = draft.changes.map(({ change }) => change);
+    if (draft.revision !== input.revision) throw new Refused("conflict", GROUND_MOVED);
+    for (const { change, was } of draft.changes)
+      if ((await standing(tx, change)) !== was) throw new Refused("conflict", GROUND_MOVED);
+    const said = await sayChanges(tx, changes, await vaultsOf(tx, changes), me!.id, at);
+    if (said.ground !== input.ground) throw new Refused("conflict", GROUND_MOVED);
+    if (said.bare.length > 0)
+      throw new Refused(
+        "not-allowed",
+        `${said.bare[0]} would be left without a steward. Make somebody else its steward first, without an end.`,
+      );
+    return { draft, changes };
+  },
+  run: async (context) => {
+    const { tx, input, at, allowed } = context;
+    const { draft, changes } = allowed;
+    const back = (await Promise.all(changes.map((change) => backOf(tx, change)))).flat();
+    for (const step of await stepsOf(tx, changes, input.why)) await step.run(context);
+    await tx
+      .update(slips)
+      .set({ state: "applied", appliedAt: at, changedAt: at, why: input.why, back })
+      .where(eq(slips.id, draft.id));
+    return { changes: changes.length };
+  },
+  journal: ({ input, result }) => ({
+    details: { changes: result.changes, ...(input.why ? { why: input.why } : {}) },
+  }),
+  tell: () => [],
+});
+
+interface Step {
+  /** Whoever becomes steward does so before another one ceases to be. */
+  order: number;
+  run: (context: Context<unknown>) => Promise<unknown>;
+}
+
+async function stepsOf(tx: Transaction, changes: readonly Change[], why: string): Promise<Step[]> {
+  const steps: Step[] = [];
+  for (const change of changes) {
+    if (change.type === "set") steps.push(...(await stepsOfSet(tx, change, why)));
+    else if (change.type === "member") {
+      const { groupId, personId, held } = change;
+      const keeper = (await membershipOf(tx, change))?.keeper ?? false;
+      steps.push(
+        held
+          ? {
+              order: 1,
+              run: (c) => setMember.within(c, { groupId, personId, from: held.from, until: held.until, keeper }),
+            }
+          : { order: 2, run: (c) => removeMember.within(c, { groupId, personId }) },
+      );
+    } else if (change.type === "move")
+      steps.push({
+        order: 3,
+        run: (c) => moveNodes.within(c, { nodeIds: [change.nodeId], parentId: change.parentId }),
+      });
+    else
+      steps.push({
+        order: 3,
+        run: (c) => markSeparate.within(c, { folderId: change.nodeId, separate: change.separate }),
+      });
+  }
+  return steps.sort((a, b) => a.order - b.order);
+}
+
+/** The grants of a cell become those that are wanted: what is there already stays as it is. */
+async function stepsOfSet(tx: Transaction, change: Extract<Change, { type: "set" }>, why: string): Promise<Step[]> {
+  const rows = await cellRows(tx, change);
+  const wanted = change.grants.map((one) => ({ ...one, weekly: one.weekly ?? null }));
+  const ending = rows.filter((row) => !wanted.some((one) => sameTerms(one, row)));
+  const coming = wanted.filter((one) => !rows.some((row) => sameTerms(one, row)));
+  const termsOf = ({ level, from, until, weekly }: (typeof wanted)[number]) => ({
+    level,
+    from,
+    until,
+    weekly: weekly && { days: [...weekly.days], start: weekly.start, end: weekly.end },
+    why,
+  });
+  const orderOf = (one: Terms) => (one.level === "blocked" ? 2 : 4 - rank(one.level));
+  const [end, ...otherEnds] = ending;
+  const [come, ...otherComes] = coming;
+  const { nodeId } = change;
+  const subject = change.subject;
+  return [
+    ...(end && come
+      ? [
+          {
+            order: orderOf(come),
+            run: (c: Context<unknown>) => changeAccess.within(c, { grantId: end.id, ...termsOf(come) }),
+          },
+        ]
+      : []),
+    ...(end && come ? otherComes : coming).map((one) => ({
+      order: orderOf(one),
+      run: (c: Context<unknown>) => giveAccess.within(c, { nodeId, subject, ...termsOf(one) }),
+    })),
+    ...(end && come ? otherEnds : ending).map((row) => ({
+      order: 5,
+      run: (c: Context<unknown>) => withdrawAccess.within(c, { grantId: row.id }),
+    })),
+  ];
+}
+
+/** What takes a change back, from what is there before it. */
+async function backOf(tx: Transaction, change: Change): Promise<Change[]> {
+  if (change.type === "set") return [await cellBack(tx, change)];
+  if (change.type === "member") {
+    const held = await membershipOf(tx, change);
+    return [{ ...change, held: held ? { from: held.from, until: held.until } : null }];
+  }
+  const [node] = await loadPath(tx, change.nodeId);
+  if (change.type === "move") return node?.parentId ? [{ ...change, parentId: node.parentId }] : [];
+  const own = change.keeper === null ? [] : [await cellBack(tx, { nodeId: change.nodeId, keeper: change.keeper })];
+  return [{ ...change, separate: !change.separate, keeper: null }, ...own];
+}
+
+async function cellBack(
+  tx: Transaction,
+  of: Extract<Change, { type: "set" }> | { nodeId: string; keeper: string },
+): Promise<Change> {
+  const subject = "keeper" in of ? ({ kind: "person", id: of.keeper } as const) : of.subject;
+  const cell = { type: "set", nodeId: of.nodeId, subject, grants: [] } as const;
+  const rows = await cellRows(tx, cell);
+  return { ...cell, grants: rows.map(({ level, from, until, weekly }) => ({ level, from, until, weekly })) };
+}
+
+/** Drafts what takes an applied slip back: for a day, by whoever applied it. It is looked at and applied like any. */
+export const undoSlip = command({
+  name: "access.undoSlip",
+  input: z.strictObject({ slipId: idSchema }),
+  by: ["person"],
+  allow: async ({ tx, input, me, at }) => {
+    const [slip] = await tx.select().from(slips).where(eq(slips.id, input.slipId));
+    if (!slip || slip.personId !== me!.id || slip.state !== "applied") throw notFound();
+    if (at - slip.appliedAt! > DAY_MS) throw new Refused("conflict", "It can be undone for a day. That is over.");
+    return { slip, draft: await draftOf(tx, me!.id) };
+  },
+  run: async ({ tx, at, me, allowed }) => {
+    const { slip, draft } = allowed;
+    const back: SlipChange[] = [];
+    for (const change of (slip.back ?? []).map((one) => stillAhead(one, at)))
+      back.push({ change, was: await standing(tx, change) });
+    const places = new Set(back.map((one) => placeOf(one.change)));
+    const changes = [...(draft?.changes ?? []).filter((one) => !places.has(placeOf(one.change))), ...back];
+    const revision = (draft?.revision ?? 0) + 1;
+    if (draft) await tx.update(slips).set({ changes, revision, changedAt: at }).where(eq(slips.id, draft.id));
+    else
+      await tx
+        .insert(slips)
+        .values({ id: uuidv7(), personId: me!.id, state: "draft", changes, revision, createdAt: at, changedAt: at });
+  },
+  journal: () => null,
+  tell: () => [],
+});
+
+/** A grant whose end has come meanwhile is not given again. */
+const stillAhead = (change: Change, at: number): Change =>
+  change.type === "set"
+    ? { ...change, grants: change.grants.filter(({ until }) => until === null || until > at) }
+    : change;
+
+export const dropSlip = command({
+  name: "access.dropSlip",
+  input: z.strictObject({ slipId: idSchema }),
+  by: ["person"],
+  allow: async ({ tx, input, me }) => {
+    const draft = await draftOf(tx, me!.id);
+    if (!draft || draft.id !== input.slipId) throw notFound();
+  },
+  run: async ({ tx, input, at }) => {
+    await tx.update(slips).set({ state: "dropped", changedAt: at }).where(eq(slips.id, input.slipId));
+  },
+  journal: () => null,
+  tell: () => [],
+});
