@@ -7,7 +7,7 @@ import { cache } from "react";
 import type { Caller } from "./caller";
 import type { Query } from "./command";
 import type { Role } from "./database/schema";
-import { notices, organisation, outbox, persons, standings } from "./database/schema";
+import { grants, memberships, notices, organisation, outbox, persons, standings } from "./database/schema";
 import { pageCaller } from "./http";
 import { Refused } from "./refused";
 
@@ -24,6 +24,8 @@ export interface Me {
   name: string;
   mail: string;
   role: Role;
+  /** Some grant of Steward is theirs. */
+  steward: boolean;
   organisation: string;
   zone: string;
   notices: number;
@@ -40,7 +42,15 @@ export const me = cache(async (): Promise<Me> => {
   if (!home) redirect("/set-up");
   if (caller.kind !== "person") redirect("/sign-in");
   const [row] = await house.db
-    .select({ name: persons.name, mail: persons.mail, role: standings.role, standing: standings.standing })
+    .select({
+      name: persons.name,
+      mail: persons.mail,
+      role: standings.role,
+      standing: standings.standing,
+      steward: sql<number>`exists (select 1 from ${grants} g where g.valid_until is null and g.level = 'steward' and (
+        g.subject_kind = 'everyone' or g.subject_id = ${caller.personId} or g.subject_id in (
+          select group_id from ${memberships} m where m.person_id = ${caller.personId} and m.valid_until is null)))`,
+    })
     .from(persons)
     .innerJoin(standings, and(eq(standings.personId, persons.id), isNull(standings.validUntil)))
     .where(eq(persons.id, caller.personId));
@@ -52,6 +62,7 @@ export const me = cache(async (): Promise<Me> => {
   return {
     id: caller.personId,
     ...row,
+    steward: row.steward === 1 && row.role !== "guest",
     organisation: home.name,
     zone: home.timeZone,
     notices: count?.n ?? 0,

@@ -9,6 +9,7 @@ import { exactTime, sayDay } from "@/core/time";
 import { type Answer, runCommand, runQuery, useCommand } from "../shared/ask";
 import { Act, Button, Notice, Row } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
+import { save } from "../shared/save";
 import { sendFile } from "../shared/sendFile";
 import { useProving } from "../shared/useProving";
 import { AttachmentPreview } from "./AttachmentPreview";
@@ -163,16 +164,6 @@ function Remove({ file }: { file: File_ }) {
       </Dialog>
     </>
   );
-}
-
-/** Under no type that a browser would run, whatever is in it. */
-function save(blob: Blob, name: string): void {
-  const address = URL.createObjectURL(new Blob([blob], { type: "application/octet-stream" }));
-  const link = document.createElement("a");
-  link.href = address;
-  link.download = name;
-  link.click();
-  setTimeout(() => URL.revokeObjectURL(address), 60_000);
 }
 
 async function fetchFile(file: File_, how: "opened" | "saved"): Promise<Answer<Blob>> {

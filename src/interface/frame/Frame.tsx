@@ -84,7 +84,7 @@ const Me = styled(Link)`
   &:hover { text-decoration: none; border-color: var(--baize-ink); }
 `;
 
-const Where = styled.div`
+export const Where = styled.div`
   border-bottom: 1px solid var(--rule);
   color: var(--soft);
   p { padding-block: 11px; overflow-wrap: anywhere; }
@@ -102,7 +102,7 @@ const Main = styled.main`
 
 export interface FrameProps {
   organisation: string;
-  person: { name: string; role: string };
+  person: { name: string; role: string; steward: boolean };
   notices: number;
   seen: number;
   at: number;
@@ -112,6 +112,7 @@ export interface FrameProps {
 const AREAS = [
   { href: "/", label: "Front desk", for: () => true },
   { href: "/vaults", label: "Vaults", for: () => true },
+  { href: "/access", label: "Access", for: (_: string, steward: boolean) => steward },
   { href: "/people", label: "People", for: (role: string) => role === "owner" || role === "administrator" },
   { href: "/journal", label: "Journal", for: () => true },
 ];
@@ -132,11 +133,11 @@ export function Frame({ organisation, person, notices, seen, at, children }: Fra
   return (
     <>
       <Top className="on-baize">
-        <Wrap>
+        <Wrap style={path.startsWith("/access") ? { maxWidth: "none" } : undefined}>
           <Wordmark href="/">Galtry</Wordmark>
           <Organisation title={organisation}>{organisation}</Organisation>
           <Areas aria-label="Areas">
-            {AREAS.filter((area) => area.for(person.role)).map((area) => (
+            {AREAS.filter((area) => area.for(person.role, person.steward)).map((area) => (
               <Link
                 key={area.href}
                 href={area.href}

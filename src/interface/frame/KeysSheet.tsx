@@ -46,6 +46,19 @@ const KEYS: { where: string; keys: [keys: string, does: string][] }[] = [
     ],
   },
   {
+    where: "In the access grid",
+    keys: [
+      ["↓ ↑ → ←", "next cell; with Shift the cells between are chosen"],
+      ["1 2 3 4", "Use, Reveal, Edit, Steward, on the slip"],
+      ["B", "Blocked"],
+      ["0", "take away what is set there"],
+      ["Enter", "level and time of the chosen cells"],
+      [".", "the same as last time"],
+      ["Delete", "take the cells off the slip"],
+      ["Space", "read why it is so"],
+    ],
+  },
+  {
     where: "On a website, with Lanyard",
     keys: [["Alt ↓", "in the user name’s field: open Lanyard’s window with the key that fits"]],
   },

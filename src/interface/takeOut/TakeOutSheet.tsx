@@ -8,6 +8,7 @@ import { runCommand, runQuery } from "../shared/ask";
 import { Button, ChoiceField, Notice, Row, TextField } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
 import { Form } from "../shared/Form";
+import { fileName, save } from "../shared/save";
 import { useProving } from "../shared/useProving";
 import { workerCall } from "../shared/workerCall";
 import type { TakenFile, TakeOutAsk } from "./takeOut.worker";
@@ -205,21 +206,4 @@ function WhatWasTaken({ taken, encrypted, onClose }: { taken: Taken; encrypted: 
       </Row>
     </>
   );
-}
-
-const fileName = (what: string) =>
-  what
-    .normalize("NFKD")
-    .replace(/[^\p{L}\p{N}]+/gu, "-")
-    .replace(/^-|-$/g, "")
-    .slice(0, 60)
-    .toLowerCase() || "galtry";
-
-function save(file: Blob, name: string): void {
-  const address = URL.createObjectURL(new Blob([file], { type: "application/octet-stream" }));
-  const link = document.createElement("a");
-  link.href = address;
-  link.download = name;
-  link.click();
-  setTimeout(() => URL.revokeObjectURL(address), 60_000);
 }

@@ -16,6 +16,7 @@ export const TOKENS = `
   --baize-soft: light-dark(#b9c9be, #a9bbaf);
   --baize-edge: light-dark(#7e9687, #71897b);
   --baize-copper: #e39a62;
+  --on-baize-copper: #1f1206;
   --copper: light-dark(#8f4518, #e39a62);
   --on-copper: light-dark(#fffaf4, #1f1206);
   --moss: light-dark(#3f6328, #a3c585);

@@ -113,6 +113,9 @@ export function Ledger({ vault, packed, who, zone, now, inside }: LedgerProps) {
       {vault.asideAt !== null && <Aside vault={vault} zone={zone} now={now} />}
       {who && whoOpen && (
         <div style={{ maxWidth: 560, marginBottom: 40 }}>
+          <p style={{ marginBottom: 12 }}>
+            <Link href={`/access/${vault.id}`}>All of it in one view</Link>
+          </p>
           <WhoCanDoWhat nodeId={vault.id} nodeWord="the whole vault" who={who} zone={zone} now={now} />
         </div>
       )}

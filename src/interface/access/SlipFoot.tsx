@@ -1,0 +1,299 @@
+"use client";
+
+import { ArrowDown, ArrowUp, Clock, TriangleAlert, X } from "lucide-react";
+import { type ReactNode, useState } from "react";
+import styled from "styled-components";
+import { atLeast, levelWord, placeOf, rank } from "@/core/access";
+import { sayTime } from "@/core/time";
+import type { SlipLine } from "@/server/access/slipTelling";
+import { runCommand } from "../shared/ask";
+import { Act, Button, TextField } from "../shared/controls";
+import { useDone } from "../shared/Done";
+import type { SlipState } from "./useSlip";
+
+const Foot = styled.div`
+  flex: none;
+  background: var(--baize);
+  color: var(--baize-ink);
+  --ground: var(--baize);
+  > div { display: grid; grid-template-columns: minmax(0, 1fr) minmax(0, 340px) 264px; gap: 32px; padding: 12px var(--gutter); }
+  h2 { font-size: 15px; line-height: 20px; margin-bottom: 4px; }
+  .paper { margin: -2px 0; padding: 10px 16px 8px; max-height: 210px; overflow: auto; background: var(--sheet); color: var(--ink); --ground: var(--sheet); }
+  .paper li { display: grid; grid-template-columns: 16px minmax(0, 1fr) auto; gap: 10px; padding: 4px 0; border-top: 1px solid var(--rule); font-size: 14px; line-height: 20px; overflow-wrap: anywhere; }
+  .paper li > svg { margin-top: 2px; }
+  .paper .warning { color: var(--amber); font-weight: 650; }
+  .paper .harm { color: var(--crimson); font-weight: 650; }
+  .why { max-height: 210px; overflow: auto; font-size: 14px; line-height: 20px; }
+  .why .soft { color: var(--baize-soft); }
+  .why ul { margin: 4px 0; color: var(--baize-soft); }
+  .why a { color: var(--baize-ink); }
+  .apply label, .apply .soft { color: var(--baize-soft); }
+  .do { display: flex; flex-wrap: wrap; gap: 10px; margin-top: 10px; }
+  .do button { background: none; border-color: var(--baize-edge); color: inherit; }
+  .do button[data-look="go"] { background: var(--baize-copper); border-color: var(--baize-copper); color: var(--on-baize-copper); }
+  .do button[data-look="go"][data-disabled] { background: none; border-color: var(--baize-edge); color: var(--baize-soft); }
+  .set { display: flex; flex-wrap: wrap; gap: 2px 12px; margin-top: 6px; }
+  .set button { color: inherit; text-decoration-color: var(--baize-edge); }
+  @media (max-width: 1023px) { > div { grid-template-columns: minmax(0, 1fr); gap: 12px; } .paper, .why { max-height: none; } }
+`;
+
+interface FootProps {
+  state: SlipState;
+  zone: string;
+  now: number;
+  me: string;
+  why: ReactNode;
+  onApplied: () => void;
+}
+
+/** The change slip: losses first, then who used it, then the rest; what stands at the focused cell; reason and Apply. */
+export function SlipFoot({ state, zone, now, me, why, onApplied }: FootProps) {
+  const { slip, changes, pending, wrong, change, read, setWrong } = state;
+  const [reason, setReason] = useState("");
+  const [running, setRunning] = useState(false);
+  const [named, setNamed] = useState<number | null>(null);
+  const [listed, setListed] = useState(false);
+  const done = useDone();
+  const { draft } = slip;
+  const moved = draft?.changes.some((one) => one.moved) ?? false;
+  const count = changes.length;
+  const said = draft?.said;
+  const apply = async () => {
+    if (!draft) return;
+    setRunning(true);
+    const input = { slipId: draft.id, revision: draft.revision, ground: draft.said.ground, why: reason };
+    const answer = await runCommand("access.applySlip", input);
+    setRunning(false);
+    if (answer.ok) {
+      setReason("");
+      done(count === 1 ? "1 change is applied." : `${count} changes are applied.`, [
+        { command: "access.undoSlip", input: { slipId: draft.id } },
+      ]);
+      onApplied();
+    } else setWrong(answer.refused.message);
+    await read();
+  };
+  const undo = async (slipId: string) => {
+    const answer = await runCommand("access.undoSlip", { slipId });
+    if (!answer.ok) setWrong(answer.refused.message);
+    await read();
+  };
+  return (
+    <Foot className="on-baize">
+      <div>
+        <section className="paper" aria-label="Change slip" aria-busy={pending}>
+          <h2>
+            Change slip{" "}
+            {count > 0 && (
+              <Act onPress={() => setListed(!listed)} aria-expanded={listed}>
+                {listed ? "what it does" : count === 1 ? "its 1 change" : `its ${count} changes`}
+              </Act>
+            )}
+          </h2>
+          {count === 0 && <Empty slip={slip} zone={zone} now={now} onUndo={undo} />}
+          {wrong && (
+            <p role="alert" className="harm">
+              {wrong}
+            </p>
+          )}
+          {moved && (
+            <p className="warning" role="alert">
+              Somebody else changed one of these places meanwhile.{" "}
+              <Act onPress={() => change((before) => before, true)}>I have read it: keep my changes</Act>
+            </p>
+          )}
+          {count > 0 && pending && <p className="soft">Working out what it would do…</p>}
+          {listed && draft && (
+            <ul>
+              {draft.changes.map(({ change: one, text, moved: other }) => (
+                <li key={placeOf(one)}>
+                  <Clock size={16} aria-hidden style={{ visibility: "hidden" }} />
+                  <span>
+                    {text}
+                    {other && <span className="warning"> It is different now.</span>}
+                  </span>
+                  <Act
+                    aria-label={`Take off: ${text}`}
+                    onPress={() => change((before) => before.filter((each) => placeOf(each) !== placeOf(one)))}
+                  >
+                    <X size={16} aria-hidden />
+                  </Act>
+                </li>
+              ))}
+            </ul>
+          )}
+          {!listed && !pending && said && (
+            <ul>
+              {said.bare.length > 0 && (
+                <li className="harm">
+                  <TriangleAlert size={16} />
+                  <span>
+                    {said.bare[0]} would be left without a steward: the slip cannot be applied so. Make somebody else
+                    its steward first, without an end.
+                  </span>
+                </li>
+              )}
+              {said.lines.map((line, i) => (
+                <SaidLine
+                  key={`${line.before} ${line.after} ${line.at} ${line.people[0]?.id} ${line.what[0]?.id}`}
+                  {...{ line, zone, now, me }}
+                  open={named === i}
+                  onOpen={() => setNamed(named === i ? null : i)}
+                />
+              ))}
+              {said.lines.length === 0 && !said.beyond && (
+                <li>
+                  <TriangleAlert size={16} />
+                  <span>It would change nothing for anybody.</span>
+                </li>
+              )}
+              {said.lines.length > 0 && said.idle.length > 0 && (
+                <li>
+                  <TriangleAlert size={16} />
+                  <span>
+                    {said.idle.length === 1 ? "One change does nothing" : `${said.idle.length} changes do nothing`}:{" "}
+                    {said.idle.map((at) => draft!.changes[at]?.text).join("; ")}
+                  </span>
+                </li>
+              )}
+              {said.beyond && (
+                <li className="warning">
+                  <TriangleAlert size={16} />
+                  <span>It also touches what others are stewards of. They are not named here.</span>
+                </li>
+              )}
+            </ul>
+          )}
+        </section>
+        <section className="why" aria-live="polite">
+          {why}
+        </section>
+        <form
+          className="apply"
+          onSubmit={(event) => {
+            event.preventDefault();
+            void apply();
+          }}
+        >
+          <TextField label="Reason, for the journal" value={reason} maxLength={500} onText={setReason} />
+          <div className="do">
+            <Button
+              look="go"
+              type="submit"
+              isDisabled={count === 0 || pending || running || moved || (said?.bare.length ?? 0) > 0}
+            >
+              {count === 0 ? "Apply" : count === 1 ? "Apply 1 change" : `Apply ${count} changes`}
+            </Button>
+            {count > 0 && <Button onPress={() => change(() => [])}>Drop</Button>}
+          </div>
+          <p className="small soft" style={{ marginTop: 6 }}>
+            {count > 0 && "Nothing has changed yet."}
+          </p>
+        </form>
+      </div>
+    </Foot>
+  );
+}
+
+function Empty({
+  slip,
+  zone,
+  now,
+  onUndo,
+}: {
+  slip: SlipState["slip"];
+  zone: string;
+  now: number;
+  onUndo: (slipId: string) => void;
+}) {
+  const [last] = slip.applied;
+  return (
+    <>
+      <p className="soft">
+        Set a level in a cell: it is written here with what it would do, and changes nothing before you apply it.
+      </p>
+      {last && (
+        <p className="soft small">
+          Applied {sayTime(last.at, now, zone)}: {last.changes === 1 ? "1 change" : `${last.changes} changes`}.{" "}
+          <Act onPress={() => onUndo(last.id)}>Take it back on a new slip</Act>
+        </p>
+      )}
+    </>
+  );
+}
+
+interface SaidProps {
+  line: SlipLine;
+  zone: string;
+  now: number;
+  me: string;
+  open: boolean;
+  onOpen: () => void;
+}
+
+/** "4 people lose Use of Pellam refunds", with who on asking, and who used it on a line of its own. */
+function SaidLine({ line, zone, now, me, open, onOpen }: SaidProps) {
+  const loses = rank(line.after) < rank(line.before);
+  const names = line.people.map((one) => (one.id === me ? "you" : one.name));
+  const who = names.length === 1 ? names[0]! : `${names.length} people`;
+  const plural = names.length > 1 || names[0] === "you";
+  const what =
+    line.count === 1
+      ? line.what[0]!.name
+      : line.count <= 3
+        ? listed(line.what.map((one) => one.name))
+        : `${line.count.toLocaleString("en-GB")} entries${line.within ? ` in ${line.within}` : ""}`;
+  return (
+    <>
+      <li>
+        {line.at !== null ? <Clock size={16} /> : loses ? <ArrowDown size={16} /> : <ArrowUp size={16} />}
+        <span>
+          {line.at !== null && `From ${sayTime(line.at, now, zone)}: `}
+          <b>
+            {line.at === null ? capital(who) : who} {verb(line, plural)}
+          </b>{" "}
+          {what}
+          {open && (
+            <span className="soft small" style={{ display: "block" }}>
+              {names.join(", ")}
+              {line.count > 1 && ` · ${line.what.map((one) => one.name).join(", ")}`}
+              {line.count > line.what.length && ` and ${line.count - line.what.length} more`}
+            </span>
+          )}
+        </span>
+        <Act onPress={onOpen} aria-expanded={open} aria-label={`Who: ${who} ${verb(line, plural)} ${what}`}>
+          who
+        </Act>
+      </li>
+      {line.used.length > 0 && (
+        <li className="warning">
+          <TriangleAlert size={16} />
+          <span>
+            {line.used.length === 1 ? "One of them" : `${line.used.length} of them`} used it in the last 30 days:{" "}
+            {line.used.join(", ")}
+          </span>
+        </li>
+      )}
+      {line.first.length > 0 && atLeast(line.after, "reveal") && (
+        <li>
+          <TriangleAlert size={16} />
+          <span>
+            {line.first.length === 1 ? `${line.first[0]} has` : `${line.first.length} of them have`} never seen a secret
+            of it
+          </span>
+        </li>
+      )}
+    </>
+  );
+}
+
+function verb({ before, after }: SlipLine, plural: boolean): string {
+  const s = plural ? "" : "s";
+  if (before === "none") return `gain${s} ${levelWord(after)} of`;
+  if (after === "none") return plural ? `lose ${levelWord(before)} of` : `loses ${levelWord(before)} of`;
+  return `${plural ? "go" : "goes"} from ${levelWord(before)} to ${levelWord(after)} on`;
+}
+
+const listed = (names: readonly string[]) =>
+  names.length < 2 ? (names[0] ?? "") : `${names.slice(0, -1).join(", ")} and ${names.at(-1)}`;
+const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);

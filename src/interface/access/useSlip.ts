@@ -1,0 +1,115 @@
+import { useCallback, useEffect, useRef, useState } from "react";
+import { type Change, placeOf, subjectKey, type Terms } from "@/core/access";
+import type { ownSlip } from "@/server/access/slip";
+import { runCommand, runQuery } from "../shared/ask";
+
+export type OwnSlip = Awaited<ReturnType<(typeof ownSlip)["execute"]>>;
+
+/** A key goes at once; the draft follows when nothing more came for so long. */
+const KEEP_AFTER_MS = 250;
+
+/** As the server takes it: it knows the zone and who keeps stewardship. */
+function sent(change: Change): unknown {
+  if (change.type === "set")
+    return {
+      ...change,
+      grants: change.grants.map(({ level, from, until, weekly }) => ({
+        ...{ level, from, until },
+        weekly: weekly ? { days: weekly.days, start: weekly.start, end: weekly.end } : null,
+      })),
+    };
+  if (change.type === "separate") return { type: change.type, nodeId: change.nodeId, separate: change.separate };
+  return change;
+}
+
+/**
+ * One's open slip: kept on the server as it is changed, the same on every page and device.
+ * `said` is null while what it would do is being worked out.
+ */
+export function useSlip(start: OwnSlip) {
+  const [slip, setSlip] = useState(start);
+  const [changes, setChanges] = useState<readonly Change[]>(() =>
+    (start.draft?.changes ?? []).map((one) => one.change),
+  );
+  const [pending, setPending] = useState(false);
+  const [wrong, setWrong] = useState<string | null>(null);
+  const revision = useRef(start.draft?.revision ?? 0);
+  const timer = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
+  const wanted = useRef<readonly Change[] | null>(null);
+  const running = useRef(false);
+
+  const adopt = useCallback((fresh: OwnSlip, withChanges: boolean) => {
+    setSlip(fresh);
+    revision.current = fresh.draft?.revision ?? 0;
+    if (withChanges) setChanges((fresh.draft?.changes ?? []).map((one) => one.change));
+  }, []);
+
+  const read = useCallback(
+    async (withChanges = true) => {
+      const answer = await runQuery<OwnSlip>("access.slip", {});
+      if (!answer.ok) return setWrong(answer.refused.message);
+      if (wanted.current === null) adopt(answer.result, withChanges);
+    },
+    [adopt],
+  );
+
+  const send = useCallback(
+    async (anew = false) => {
+      if (running.current || wanted.current === null) return;
+      running.current = true;
+      const sending = wanted.current;
+      wanted.current = null;
+      const input = { changes: sending.map(sent), revision: revision.current, anew };
+      const answer = await runCommand<{ revision: number }>("access.draft", input);
+      running.current = false;
+      if (answer.ok) {
+        revision.current = answer.result.revision;
+        setWrong(null);
+      } else setWrong(answer.refused.message);
+      if (wanted.current !== null) return void send();
+      await read(!answer.ok);
+      setPending(wanted.current !== null);
+    },
+    [read],
+  );
+
+  const change = useCallback(
+    (next: (before: readonly Change[]) => readonly Change[], anew = false) => {
+      setChanges((before) => {
+        const after = next(before);
+        wanted.current = after;
+        return after;
+      });
+      setPending(true);
+      clearTimeout(timer.current);
+      timer.current = setTimeout(() => void send(anew), anew ? 0 : KEEP_AFTER_MS);
+    },
+    [send],
+  );
+
+  // Another page of one's own, or another steward, changed something: the page was drawn anew with it.
+  useEffect(() => {
+    if (wanted.current === null && !running.current) adopt(start, true);
+  }, [start, adopt]);
+
+  return { slip, changes, pending, wrong, change, read, setWrong };
+}
+
+export type SlipState = ReturnType<typeof useSlip>;
+
+/** A change in the place of an earlier one of the same place. */
+export const withChange = (changes: readonly Change[], change: Change): Change[] => [
+  ...changes.filter((one) => placeOf(one) !== placeOf(change)),
+  change,
+];
+
+export const sameTerms = (a: readonly Terms[], b: readonly Terms[]): boolean => {
+  const text = (terms: readonly Terms[]) =>
+    JSON.stringify(
+      terms.map((one) => [one.level, one.from, one.until, one.weekly ?? null].map((x) => JSON.stringify(x))).sort(),
+    );
+  return text(a) === text(b);
+};
+
+export const cellKey = (nodeId: string, subject: Parameters<typeof subjectKey>[0]): string =>
+  `set ${nodeId} ${subjectKey(subject)}`;
