@@ -391,7 +391,7 @@ export function sayCell(cell: Cell, was: Cell | null, within: number, drafted: b
     ...(cell.level === "none" ? [] : [cell.set ? "set here" : "inherited"]),
     ...(cell.until === null ? [] : [`until ${exactTime(cell.until, zone)}`]),
     ...(cell.weekly ? [sayWeekly(cell.weekly)] : []),
-    ...(within > 0 ? [`${within} set further in`] : []),
+    ...(within > 0 ? [`${within} within`] : []),
     ...(was && !sameCell(cell, was)
       ? [`${drafted ? "on the slip" : "follows from the slip"}, was ${levelWord(was.level)}`]
       : []),

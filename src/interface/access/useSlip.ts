@@ -5,9 +5,6 @@ import { runCommand, runQuery } from "../shared/ask";
 
 export type OwnSlip = Awaited<ReturnType<(typeof ownSlip)["execute"]>>;
 
-/** A key goes at once; the draft follows when nothing more came for so long. */
-const KEEP_AFTER_MS = 250;
-
 /** As the server takes it: it knows the zone and who keeps stewardship. */
 function sent(change: Change): unknown {
   if (change.type === "set")
@@ -34,14 +31,20 @@ export function useSlip(start: OwnSlip) {
   const [pending, setPending] = useState(false);
   const [wrong, setWrong] = useState<string | null>(null);
   const revision = useRef(start.draft?.revision ?? 0);
-  const timer = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
   const wanted = useRef<readonly Change[] | null>(null);
   const running = useRef(false);
 
+  const newest = useRef(start.at);
+  const latest = useRef(changes);
   const adopt = useCallback((fresh: OwnSlip, withChanges: boolean) => {
+    // A page that was asked for earlier may come later.
+    if (fresh.at < newest.current) return;
+    newest.current = fresh.at;
     setSlip(fresh);
     revision.current = fresh.draft?.revision ?? 0;
-    if (withChanges) setChanges((fresh.draft?.changes ?? []).map((one) => one.change));
+    if (!withChanges) return;
+    latest.current = (fresh.draft?.changes ?? []).map((one) => one.change);
+    setChanges(latest.current);
   }, []);
 
   const read = useCallback(
@@ -75,14 +78,12 @@ export function useSlip(start: OwnSlip) {
 
   const change = useCallback(
     (next: (before: readonly Change[]) => readonly Change[], anew = false) => {
-      setChanges((before) => {
-        const after = next(before);
-        wanted.current = after;
-        return after;
-      });
+      latest.current = next(latest.current);
+      wanted.current = latest.current;
+      setChanges(latest.current);
       setPending(true);
-      clearTimeout(timer.current);
-      timer.current = setTimeout(() => void send(anew), anew ? 0 : KEEP_AFTER_MS);
+      // What comes while this is under way goes together, after it.
+      void send(anew);
     },
     [send],
   );

@@ -235,6 +235,8 @@ export const ownSlip = query({
       .orderBy(desc(slips.appliedAt))
       .limit(10);
     return {
+      /** When it was read: of two, the later one counts. */
+      at,
       draft: draft ? await viewOf(tx, draft, me!.id, at) : null,
       applied: applied.map((one) => ({ id: one.id, at: one.at!, changes: one.changes.length })),
     };

@@ -1,0 +1,205 @@
+/** The access grid and its slip, by keys and by pointer: read, drafted, applied, seen by whom it concerns, taken back. */
+import { readFileSync } from "node:fs";
+import { afterAll, beforeAll, expect, test } from "vitest";
+import { DEMO_PASSWORD } from "../demo/organisation";
+import { seriousIn } from "./axe";
+import { type Browser, openBrowser, signInToGaltry } from "./browser";
+import { type House, startHouse } from "./house";
+
+let house: House;
+let ines: Browser;
+let bram: Browser;
+let maren: Browser;
+const grid = (browser: Browser) => browser.page.getByRole("grid");
+const slip = (browser: Browser) => browser.page.getByRole("region", { name: "Change slip" });
+const address = () => `${house.url}/access/${house.built.vaults.get("Shop & Tickets")}`;
+
+/** The focus goes to a cell by the arrows, and says itself. */
+async function goTo({ page }: Browser, place: string, column: string): Promise<void> {
+  await page.getByRole("grid").focus();
+  await page.keyboard.press("Control+Home");
+  const rows = await page.getByRole("rowheader").allInnerTexts();
+  const row = rows.findIndex((text) => text.trim().startsWith(place));
+  for (let i = 0; i < row; i++) await page.keyboard.press("ArrowDown");
+  const columns = (await page.getByRole("columnheader").allInnerTexts()).slice(1);
+  const at = columns.findIndex((text) => text.trim().startsWith(column));
+  for (let i = 0; i <= at; i++) await page.keyboard.press("ArrowRight");
+  await page.getByRole("heading", { name: `${column}, ${place}` }).waitFor();
+}
+
+/** What the focused cell is called. */
+const here = ({ page }: Browser) =>
+  page.evaluate(() => {
+    const id = document.querySelector("[role=grid]")!.getAttribute("aria-activedescendant")!;
+    return document.getElementById(id)!.getAttribute("aria-label");
+  });
+
+beforeAll(async () => {
+  house = await startHouse();
+  [ines, bram, maren] = [
+    await openBrowser({ galtry: house.url, lanyard: false }),
+    await openBrowser({ galtry: house.url, lanyard: false }),
+    await openBrowser({ galtry: house.url, lanyard: false }),
+  ];
+  await signInToGaltry(ines.page, house.url, "ines.okafor@tarrowick.example", DEMO_PASSWORD);
+  await signInToGaltry(bram.page, house.url, "bram.oyelaran@tarrowick.example", DEMO_PASSWORD);
+  await signInToGaltry(maren.page, house.url, "maren.pohl@tarrowick.example", DEMO_PASSWORD);
+}, 120_000);
+afterAll(async () => {
+  for (const browser of [ines, bram, maren]) await browser?.close();
+  await house?.close();
+});
+
+test("a level is set by a key, read on the slip, applied with a reason, gone from her desk, and taken back", async () => {
+  const { page } = ines;
+  await page.getByRole("navigation", { name: "Areas" }).getByRole("link", { name: "Access" }).click();
+  await page.goto(address());
+  await maren.page.goto(house.url);
+  await maren.page.getByRole("link", { name: "Pellam schools desk" }).first().waitFor();
+  await goTo(ines, "Pellam schools desk", "Front of House");
+  expect(await here(ines)).toBe("Use, inherited");
+  await page.keyboard.press("b");
+  expect(await here(ines)).toBe("Blocked, set here, on the slip, was Use");
+  await slip(ines)
+    .getByText(/5 people lose Use of/)
+    .waitFor();
+  await slip(ines).getByText("One of them used it in the last 30 days: Maren Pohl").waitFor();
+  expect(await page.getByText("Nothing has changed yet.").isVisible()).toBe(true);
+  // Its reader sees the same when they come back to it.
+  await page.reload();
+  await slip(ines)
+    .getByText(/5 people lose Use of/)
+    .waitFor();
+  await slip(ines)
+    .getByRole("button", { name: /^Who: 5 people/ })
+    .click();
+  await slip(ines)
+    .getByText(/Maren Pohl/)
+    .first()
+    .waitFor();
+  expect(await maren.page.getByRole("link", { name: "Pellam schools desk" }).count()).toBeGreaterThan(0);
+  await page.getByLabel("Reason, for the journal").fill("Schools are done by Learning");
+  await page.getByRole("button", { name: "Apply 1 change" }).click();
+  await maren.page.getByRole("link", { name: "Pellam schools desk" }).first().waitFor({ state: "detached" });
+  await page.getByRole("button", { name: "Undo" }).click();
+  await slip(ines)
+    .getByText(/5 people gain Use of/)
+    .waitFor();
+  await page.getByRole("button", { name: "Apply 1 change" }).click();
+  await maren.page.getByRole("link", { name: "Pellam schools desk" }).first().waitFor();
+  await page.goto(`${house.url}/journal`);
+  await page.getByText(/applied a change slip of 1 change: “Schools are done by Learning”/).waitFor();
+}, 60_000);
+
+test("two stewards change one cell: the second reads what the first did before anything is applied", async () => {
+  for (const browser of [ines, bram]) {
+    await browser.page.goto(address());
+    await goTo(browser, "Till one", "Learning");
+  }
+  await ines.page.keyboard.press("2");
+  await slip(ines)
+    .getByText(/gain Reveal of/)
+    .waitFor();
+  await bram.page.keyboard.press("1");
+  await slip(bram)
+    .getByText(/gain Use of/)
+    .waitFor();
+  await bram.page.getByRole("button", { name: "Apply 1 change" }).click();
+  await bram.page.getByText("1 change is applied.").waitFor();
+  await slip(ines).getByText("Somebody else changed one of these places meanwhile.").waitFor();
+  expect(await ines.page.getByRole("button", { name: "Apply 1 change" }).isDisabled()).toBe(true);
+  await slip(ines)
+    .getByRole("button", { name: /keep my changes/ })
+    .click();
+  await slip(ines)
+    .getByText(/go from Use to Reveal on/)
+    .waitFor();
+  await ines.page.getByRole("button", { name: "Apply 1 change" }).click();
+  await ines.page.getByText("1 change is applied.").waitFor();
+}, 60_000);
+
+test("by pointer: cells are dragged over, set together, given a time, and taken off", async () => {
+  const { page } = ines;
+  await page.goto(address());
+  await page.getByRole("rowheader", { name: /^Suppliers/ }).click();
+  const columns = (await page.getByRole("columnheader").allInnerTexts()).slice(1);
+  const learning = columns.findIndex((text) => text.startsWith("Learning"));
+  const at = (place: RegExp) => page.getByRole("row", { name: place }).getByRole("gridcell").nth(learning);
+  const [from, to] = [(await at(/^Marlpit/).boundingBox())!, (await at(/^Pellam schools/).boundingBox())!];
+  await page.mouse.move(from.x + 50, from.y + 20);
+  await page.mouse.down();
+  await page.mouse.move(to.x + 50, to.y + 20, { steps: 6 });
+  await page.mouse.up();
+  await page.getByRole("heading", { name: "2 cells" }).waitFor();
+  await page.getByRole("group", { name: "Set the chosen cells" }).getByRole("button", { name: "With a time" }).click();
+  const dialog = page.getByRole("dialog");
+  await dialog.getByLabel("Only on some days of the week").check();
+  await dialog.getByRole("button", { name: "Put it on the slip" }).click();
+  await dialog.getByText("Choose a day.").waitFor();
+  await dialog.getByLabel("Sat").check();
+  expect(await seriousIn(page)).toEqual([]);
+  await dialog.getByRole("button", { name: "Put it on the slip" }).click();
+  await slip(ines).getByRole("button", { name: "its 2 changes" }).click();
+  await slip(ines).getByText("Learning: Use on Saturdays, 09:00 to 18:00 on Marlpit Bürobedarf").waitFor();
+  expect(await seriousIn(page)).toEqual([]);
+  await slip(ines)
+    .getByRole("button", { name: /^Take off: .*Marlpit/ })
+    .click();
+  await page.getByText("1 change drafted, none applied.").waitFor();
+  await page.getByRole("button", { name: "Drop" }).click();
+  await slip(ines).getByText("Set a level in a cell").waitFor();
+}, 60_000);
+
+test("why is read by Space; the same again by a point; what is shown is narrowed and saved", async () => {
+  const { page } = ines;
+  await page.goto(address());
+  await goTo(ines, "Elmsworth Tills", "Bram Oyelaran");
+  await page.getByText(/^Steward, because Bram Oyelaran has Steward on the vault Shop & Tickets/).waitFor();
+  await page.getByText(/Without the Steward of Bram Oyelaran on Shop & Tickets/).waitFor();
+  await page.keyboard.press(" ");
+  expect(await page.evaluate(() => document.activeElement?.id)).toBe("why-here");
+  await goTo(ines, "Elmsworth Tills", "Learning");
+  await page.keyboard.press("1");
+  await page.keyboard.press("ArrowDown");
+  await page.keyboard.press(".");
+  await page.getByText("2 changes drafted, none applied.").waitFor();
+  await page.keyboard.press("Delete");
+  await page.getByText("1 change drafted, none applied.").waitFor();
+  await page.keyboard.press("ArrowUp");
+  await page.keyboard.press("Delete");
+  await slip(ines).getByText("Set a level in a cell").waitFor();
+  await page.getByLabel("Show", { exact: true }).selectOption("blocked");
+  await page.getByRole("rowheader", { name: "Till one" }).waitFor({ state: "detached" });
+  expect(await page.getByRole("rowheader").allInnerTexts()).toEqual(["Shop & Tickets", "Elmsworth Tills"]);
+  const [download] = await Promise.all([
+    page.waitForEvent("download"),
+    page.getByRole("button", { name: "CSV" }).click(),
+  ]);
+  const csv = readFileSync(await download.path(), "utf8");
+  expect(csv).toContain("Elmsworth Tills,entry");
+  expect(csv).toContain('"Blocked, set here"');
+}, 60_000);
+
+test("as it was before: another moment is shown and nothing is set in it; on a phone one column at a time", async () => {
+  const { page } = ines;
+  await page.goto(`${address()}?at=${Date.now() - 400 * 86_400_000}`);
+  await page.getByText("Only what you are steward of today is shown.").waitFor();
+  expect(await page.getByRole("gridcell").count()).toBe(0);
+  await page.goto(`${address()}?at=${Date.now() + 400 * 86_400_000}`);
+  await page.getByText(/as it will be/).waitFor();
+  await page.setViewportSize({ width: 390, height: 800 });
+  await page.goto(address());
+  await page.getByLabel("For", { exact: true }).selectOption({ label: "Shop Team, 5 people" });
+  expect(await page.getByRole("columnheader").allInnerTexts()).toHaveLength(2);
+  expect(await page.evaluate(() => document.documentElement.scrollWidth <= window.innerWidth)).toBe(true);
+  expect(await seriousIn(page)).toEqual([]);
+  await page.setViewportSize({ width: 1280, height: 800 });
+}, 60_000);
+
+test("whoever is steward of nothing sees no area of that name, and is told nothing by its address", async () => {
+  const { page } = maren;
+  await page.goto(house.url);
+  expect(await page.getByRole("link", { name: "Access", exact: true }).count()).toBe(0);
+  await page.goto(address());
+  await page.getByText("There is nothing here").first().waitFor();
+});
