@@ -20,7 +20,15 @@ export interface Grid {
   organised: Organised;
 }
 
-const byName = (a: { name: string }, b: { name: string }) => a.name.localeCompare(b.name, "en-GB", { numeric: true });
+const collator = new Intl.Collator("en-GB", { numeric: true });
+const byName = (a: { name: string }, b: { name: string }) => collator.compare(a.name, b.name);
+
+/** Puts an item with those of its key. */
+function put<V>(map: Map<string, V[]>, key: string, item: V): void {
+  const here = map.get(key);
+  if (here) here.push(item);
+  else map.set(key, [item]);
+}
 
 export const subjectOf = ({ kind, subjectId }: Pick<GridGrant, "kind" | "subjectId">): Subject =>
   kind === "everyone" ? { kind } : { kind, id: subjectId };
@@ -30,10 +38,9 @@ export function gridOf(model: GridModel): Grid {
   const grants = unpack(model.grants);
   const people = unpack(model.people);
   const held = new Map<string, Member["held"][number][]>();
-  for (const { personId, ...one } of unpack(model.memberships))
-    held.set(personId, [...(held.get(personId) ?? []), one]);
+  for (const { personId, ...one } of unpack(model.memberships)) put(held, personId, one);
   const below = new Map<string, GridNode[]>();
-  for (const node of nodes) if (node.parent !== null) below.set(node.parent, [...(below.get(node.parent) ?? []), node]);
+  for (const node of nodes) if (node.parent !== null) put(below, node.parent, node);
   for (const some of below.values())
     some.sort((a, b) => Number(a.type === "entry") - Number(b.type === "entry") || byName(a, b));
   const node = new Map(nodes.map((one) => [one.id, one]));

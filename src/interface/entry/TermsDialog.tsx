@@ -9,12 +9,14 @@ import { Act, Button, CheckField, Row, Stack, TextField } from "../shared/contro
 import { Dialog } from "../shared/Dialog";
 import { Form } from "../shared/Form";
 import { fromLocal, toLocal } from "../shared/localTime";
+import { fromWeeklyText, toWeeklyText, WeeklyFields, type WeeklyTerms } from "../shared/WeeklyFields";
 import { WindowFields } from "../shared/WindowFields";
 
 interface Terms {
   level: Given;
   from: number | null;
   until: number | null;
+  weekly?: WeeklyTerms | null;
   why: string;
 }
 
@@ -56,9 +58,11 @@ export function TermsDialog(props: TermsProps) {
   const [level, setLevel] = useState<Given>(start.level);
   const [from, setFrom] = useState(toLocal(start.from, zone));
   const [until, setUntil] = useState(toLocal(start.until, zone));
+  const [weekly, setWeekly] = useState(toWeeklyText(start.weekly));
   const [why, setWhy] = useState(start.why);
   const submit = async () => {
-    const terms = { level, from: fromLocal(from, zone), until: fromLocal(until, zone), why };
+    const pattern = weekly && (fromWeeklyText(weekly) ?? { days: [], start: 0, end: 1440 });
+    const terms = { level, from: fromLocal(from, zone), until: fromLocal(until, zone), weekly: pattern, why };
     const given: string[] = [];
     let refused: string | null = null;
     for (const one of several ? input : [input]) {
@@ -138,6 +142,7 @@ export function TermsDialog(props: TermsProps) {
             </Act>
           ))}
         </Row>
+        <WeeklyFields value={weekly} onChange={setWeekly} wrong={save.wrong("weekly")} />
         <TextField
           label="What for"
           value={why}

@@ -2,6 +2,7 @@
 
 import { useState } from "react";
 import styled from "styled-components";
+import { sayWeekly } from "@/core/access/explain";
 import { levelWord } from "@/core/access/level";
 import { exactTime, sayTime } from "@/core/time";
 import type { whoCanDoWhat } from "@/server/access/who";
@@ -71,6 +72,12 @@ export function WhoCanDoWhat({ nodeId, nodeWord, who, zone, now }: Props) {
                   <>
                     {" "}
                     <Chip data-tone="plain">from {sayTime(line.from!, now, zone)}</Chip>
+                  </>
+                )}
+                {line.weekly && (
+                  <>
+                    {" "}
+                    <Chip data-tone="plain">{sayWeekly(line.weekly)}</Chip>
                   </>
                 )}
                 {line.until !== null && (

@@ -12,6 +12,7 @@ import {
   resolve,
   type Subject,
   subjectKey,
+  type Weekly,
 } from "../../core/access";
 import { sayDay, sayTime } from "../../core/time";
 import { byName } from "../byName";
@@ -31,6 +32,7 @@ export interface WhoLine {
   level: Given;
   from: number | null;
   until: number | null;
+  weekly: Weekly | null;
   why: string;
   /** Set on this very node. */
   here: boolean;
@@ -116,6 +118,7 @@ function whoLine(
     level: row.level,
     from: row.from,
     until: row.until,
+    weekly: row.weekly,
     why: row.why,
     here,
     where: here ? "set here" : `from ${names.node(row.nodeId)}`,

@@ -1,7 +1,7 @@
 /** Why somebody who could sign in with a key cannot any more: of their own line only, never of anybody else's. */
 import { and, eq, gte, inArray, isNotNull, isNull, lte, ne, or } from "drizzle-orm";
 import { z } from "zod";
-import { atLeast, resolve } from "../../core/access";
+import { atLeast, isActive, resolve, sayWeekly } from "../../core/access";
 import { sayTime } from "../../core/time";
 import { idSchema, query } from "../command";
 import type { Reader } from "../database/client";
@@ -86,6 +86,9 @@ async function ownEndings(
     else if (row.validUntil !== null) {
       const by = await nameFor(tx, person, await whoWithdrew(tx, person, row.nodeId, row.validUntil));
       endings.push({ at: row.validUntil, says: (when) => `${by} withdrew it (${when}).` });
+    } else if (row.weekly && !isActive(row, at) && (row.from ?? 0) <= at) {
+      const weekly = sayWeekly(row.weekly);
+      endings.push({ at, says: () => `It is given to you ${weekly}.` });
     }
   }
   return { had: rows.some((row) => row.level !== "blocked" && (row.from ?? row.validFrom) <= at), endings };
