@@ -203,3 +203,56 @@ test("whoever is steward of nothing sees no area of that name, and is told nothi
   await page.goto(address());
   await page.getByText("There is nothing here").first().waitFor();
 });
+
+test("whoever lacks something asks where they noticed; its steward says yes on the Front desk; it is there at once", async () => {
+  const { page } = maren;
+  await page.goto(house.url);
+  await page.getByRole("combobox", { name: "Find, and sign in" }).fill("Pellam schools");
+  await page.getByRole("link", { name: "Pellam schools desk" }).first().click();
+  await page.getByRole("button", { name: "Ask for more" }).click();
+  const dialog = page.getByRole("dialog");
+  await dialog.getByRole("button", { name: "Ask", exact: true }).click();
+  await dialog.getByText("Say what for: its steward decides by it.").waitFor();
+  await dialog.getByRole("radio", { name: /^Reveal/ }).check();
+  await dialog.getByRole("button", { name: "Tomorrow, 18:00" }).click();
+  await dialog.getByLabel("What for").fill("The schools have no network today");
+  expect(await seriousIn(page)).toEqual([]);
+  await dialog.getByRole("button", { name: "Ask", exact: true }).click();
+  await page.getByText("You are told when it is answered.").waitFor();
+  await ines.page.goto(house.url);
+  const waiting = ines.page.getByRole("region", { name: "Requests to answer" });
+  await waiting.getByText("“The schools have no network today”").waitFor();
+  expect(await seriousIn(ines.page)).toEqual([]);
+  await waiting.getByRole("button", { name: "Yes, to Maren Pohl" }).click();
+  await ines.page.getByText(/^Maren Pohl has Reveal on Pellam schools desk until tomorrow, 18:00/).waitFor();
+  await page.getByRole("button", { name: /^Reveal/ }).first().waitFor();
+}, 60_000);
+
+test("what is listed is found by all staff, asked for, and refused with a word", async () => {
+  await ines.page.goto(address());
+  await ines.page.goto(house.url);
+  await ines.page.getByRole("combobox", { name: "Find, and sign in" }).fill("Elmsworth");
+  await ines.page.getByRole("link", { name: "Elmsworth Tills" }).first().click();
+  await ines.page.getByRole("button", { name: "List it for all staff" }).click();
+  await ines.page.getByText(/^listed: all staff find its name/).waitFor();
+  const wilhelmina = await openBrowser({ galtry: house.url, lanyard: false });
+  try {
+    const { page } = wilhelmina;
+    await signInToGaltry(page, house.url, "wilhelmina.oosterhuis@tarrowick.example", DEMO_PASSWORD);
+    await page.getByRole("combobox", { name: "Find, and sign in" }).fill("elmsw");
+    const found = page.getByRole("region", { name: "Can be asked for" });
+    await found.getByText("looked after by").waitFor();
+    expect(await seriousIn(page)).toEqual([]);
+    await found.getByRole("button", { name: "Ask for Elmsworth Tills" }).click();
+    await page.getByRole("dialog").getByLabel("What for").fill("The catalogue’s till codes");
+    await page.getByRole("dialog").getByRole("button", { name: "Ask", exact: true }).click();
+    await ines.page.goto(house.url);
+    const waiting = ines.page.getByRole("region", { name: "Requests to answer" });
+    await waiting.getByRole("button", { name: "No…" }).click();
+    await ines.page.getByRole("dialog").getByLabel("Why not").fill("Ring the till desk for the codes");
+    await ines.page.getByRole("dialog").getByRole("button", { name: "Say no" }).click();
+    await page.getByText("“Ring the till desk for the codes”").waitFor();
+  } finally {
+    await wilhelmina.close();
+  }
+}, 60_000);

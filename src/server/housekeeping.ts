@@ -3,6 +3,7 @@ import { hostname } from "node:os";
 import { setTimeout as sleep } from "node:timers/promises";
 import { and, eq, inArray, isNotNull, isNull, lt, max } from "drizzle-orm";
 import { z } from "zod";
+import { remindOfAsks } from "./access/asking";
 import { tellOfExpiry } from "./access/expiry";
 import { command } from "./command";
 import { failedSignIns, importRows, imports, importUpdates, outbox, persons, signIns } from "./database/schema";
@@ -140,6 +141,7 @@ export function startHousekeeping(house: Galtry): void {
     if (Date.now() >= expiryAt) {
       expiryAt = Date.now() + EXPIRY_EVERY_MS;
       void tellOfExpiry.execute(house, {}, { kind: "server" }).catch(() => undefined);
+      void remindOfAsks.execute(house, {}, { kind: "server" }).catch(() => undefined);
       void emptyBins.execute(house, {}, { kind: "server" }).catch(() => undefined);
       void sweepTakings.execute(house, {}, { kind: "server" }).catch(() => undefined);
       void sweepAttachments.execute(house, {}, { kind: "server" }).catch(() => undefined);

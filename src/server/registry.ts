@@ -1,3 +1,13 @@
+import {
+  answerAsk,
+  askForAccess,
+  askList,
+  listedEntries,
+  passAskOn,
+  remindOfAsks,
+  setListed,
+  withdrawAsk,
+} from "./access/asking";
 import { tellOfExpiry } from "./access/expiry";
 /** All commands and queries, by name. Tests walk it and try every one as every role. */
 import { changeAccess, giveAccess, withdrawAccess } from "./access/grants";
@@ -197,6 +207,14 @@ const ALL = [
   applySlip,
   undoSlip,
   dropSlip,
+  askForAccess,
+  withdrawAsk,
+  answerAsk,
+  passAskOn,
+  askList,
+  listedEntries,
+  setListed,
+  remindOfAsks,
   frontDesk,
   pinEntry,
   meetEntry,

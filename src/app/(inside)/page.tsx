@@ -2,6 +2,7 @@ import { atLeast } from "@/core/access/level";
 import { pack } from "@/core/packed";
 import type { FirstStep } from "@/interface/frontdesk/FirstSteps";
 import { FrontDesk } from "@/interface/frontdesk/FrontDesk";
+import { askList } from "@/server/access/asking";
 import { isAdministrator } from "@/server/caller";
 import type { Role } from "@/server/database/schema";
 import { frontDesk } from "@/server/frontdesk/frontDesk";
@@ -13,7 +14,7 @@ export const metadata = { title: "Front desk" };
 
 export default async function FrontDeskPage() {
   const person = await me();
-  const [{ lines }, vaults] = await Promise.all([ask(frontDesk, {}), ask(vaultList, {})]);
+  const [{ lines }, vaults, asks] = await Promise.all([ask(frontDesk, {}), ask(vaultList, {}), ask(askList, {})]);
   const now = Date.now();
   const hour = Number(
     new Intl.DateTimeFormat("en-GB", { timeZone: person.zone, hour: "2-digit", hourCycle: "h23" }).format(now),
@@ -32,6 +33,7 @@ export default async function FrontDeskPage() {
       greeting={greeting}
       canAdd={canAdd}
       steps={steps}
+      asks={asks}
     />
   );
 }

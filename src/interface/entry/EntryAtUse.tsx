@@ -1,12 +1,13 @@
 "use client";
 
 import { Check, X } from "lucide-react";
-import { useEffect } from "react";
+import { useEffect, useState } from "react";
 import styled from "styled-components";
 import { atLeast, levelWord } from "@/core/access/level";
 import { USER_NAME } from "@/core/kinds/kind";
 import { FAILURES } from "@/core/signin/outcome";
 import { exactTime, sayTime } from "@/core/time";
+import { AskSheet } from "../asking/AskSheet";
 import { runCommand, useCommand } from "../shared/ask";
 import { CutKey } from "../shared/CutKey";
 import { Act, Button, ButtonLink, Chip, Row } from "../shared/controls";
@@ -178,6 +179,7 @@ export function howItWent(entry: EntryView, now: number): string {
 
 /** The reader's own level: its sign, why, and what follows. */
 export function WhatYouMayDo({ entry }: { entry: EntryView }) {
+  const [asking, setAsking] = useState(false);
   const { own } = entry;
   const signsIn = entry.signInPage !== "";
   const until = own.until === null ? null : exactTime(own.until, entry.zone);
@@ -221,6 +223,22 @@ export function WhatYouMayDo({ entry }: { entry: EntryView }) {
           <b>{own.stewards.join(", ")}</b>
           {own.stewards.length === 1 ? ", its steward, can change that." : ", its stewards, can change that."}
         </p>
+      )}
+      {own.level !== "steward" && !(entry.guest && own.level === "edit") && entry.binnedAt === null && (
+        <Button style={{ marginTop: 12 }} onPress={() => setAsking(true)}>
+          Ask for more
+        </Button>
+      )}
+      {asking && (
+        <AskSheet
+          nodeId={entry.id}
+          name={entry.name}
+          has={own.level}
+          guest={entry.guest}
+          stewards={own.stewards}
+          zone={entry.zone}
+          onClose={() => setAsking(false)}
+        />
       )}
     </May>
   );

@@ -22,6 +22,7 @@ import { ConvertSheet } from "./ConvertSheet";
 import { howItWent, WhatYouMayDo } from "./EntryAtUse";
 import { EntryForm } from "./EntryForm";
 import { FieldFacts } from "./FieldFacts";
+import { Listed } from "./Listed";
 import { Markdown } from "./Markdown";
 import { SigningInDialog } from "./SigningIn";
 import type { EntryView } from "./types";
@@ -150,6 +151,7 @@ export function EntryFull({
             </Fact>
           )}
           {steward && entry.binnedAt === null && <AskAgain entry={entry} />}
+          {steward && entry.binnedAt === null && <Listed entry={entry} />}
           {entry.tags.length > 0 && <Fact label="Tags">{entry.tags.join(", ")}</Fact>}
           {entry.alike.length > 0 && (
             <Fact label="At the same site">

@@ -8,7 +8,7 @@ import { CutKey } from "../shared/CutKey";
 import { Act, Button, CheckField, Row, Stack, TextField } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
 import { Form } from "../shared/Form";
-import { fromLocal, toLocal } from "../shared/localTime";
+import { fromLocal, soonEnds, toLocal } from "../shared/localTime";
 import { fromWeeklyText, toWeeklyText, WeeklyFields, type WeeklyTerms } from "../shared/WeeklyFields";
 import { WindowFields } from "../shared/WindowFields";
 
@@ -154,16 +154,4 @@ export function TermsDialog(props: TermsProps) {
       </Form>
     </Dialog>
   );
-}
-
-/** Ends that people name: tonight, Sunday, the end of the month. */
-function soonEnds(zone: string): { says: string; at: number }[] {
-  const at = (days: number) => fromLocal(`${toLocal(Date.now() + days * 86_400_000, zone).slice(0, 10)}T18:00`, zone)!;
-  const weekday = new Intl.DateTimeFormat("en-GB", { timeZone: zone, weekday: "short" }).format(Date.now());
-  const toSunday = (7 - ["Sun", "Mon", "Tue", "Wed", "Thu", "Fri", "Sat"].indexOf(weekday)) % 7 || 7;
-  return [
-    { says: "Tomorrow, 18:00", at: at(1) },
-    { says: "Sunday, 18:00", at: at(toSunday) },
-    { says: "In two weeks", at: at(14) },
-  ];
 }

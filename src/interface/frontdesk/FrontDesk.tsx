@@ -9,6 +9,7 @@ import { find } from "@/core/finder";
 import type { Packed } from "@/core/packed";
 import { sayTime } from "@/core/time";
 import type { DeskLine } from "@/server/frontdesk/frontDesk";
+import { AskSide, type Asks } from "../asking/AskSide";
 import { Page } from "../frame/Frame";
 import { useLanyard } from "../shared/lanyard";
 import { useFinder } from "../shared/useFinder";
@@ -19,6 +20,7 @@ import { useUnpacked } from "../shared/useUnpacked";
 import { type FirstStep, FirstSteps } from "./FirstSteps";
 import { LanyardSide } from "./LanyardSide";
 import { Line, type LineAct, signsIn } from "./Line";
+import { ListedFound } from "./ListedFound";
 import { NothingFound } from "./NothingFound";
 
 const Two = styled.div`
@@ -96,13 +98,14 @@ export interface FrontDeskProps {
   canAdd: boolean;
   /** What a newcomer does first, besides connecting Lanyard; empty for those who have settled in. */
   steps: FirstStep[];
+  asks: Asks;
 }
 
 /** At most this many lines stand in the page at once; the finder reaches all of them. */
 const MOST_LINES = 300;
 const MOST_FOUND = 60;
 
-export function FrontDesk({ person, packed, zone, now, greeting, canAdd, steps }: FrontDeskProps) {
+export function FrontDesk({ person, packed, zone, now, greeting, canAdd, steps, asks }: FrontDeskProps) {
   const lines = useUnpacked(packed);
   const router = useRouter();
   const { lanyard, again } = useLanyard();
@@ -284,6 +287,7 @@ export function FrontDesk({ person, packed, zone, now, greeting, canAdd, steps }
                 ),
             )}
           </div>
+          <ListedFound typed={deferred} zone={zone} />
         </div>
         <aside aria-label="Waiting for you">
           {lanyard && steps.length > 0 && (
@@ -298,6 +302,7 @@ export function FrontDesk({ person, packed, zone, now, greeting, canAdd, steps }
               ]}
             />
           )}
+          <AskSide asks={asks} zone={zone} now={now} />
           <LanyardSide lanyard={lanyard} again={again} zone={zone} />
           <p style={{ paddingTop: 12, borderTop: "1px solid var(--edge)" }}>
             <Link href="/make">Make a password</Link>

@@ -12,3 +12,15 @@ export function fromLocal(text: string, zone: string): number | null {
   if (text === "") return null;
   return toZoned(parseDateTime(text), zone, "earlier").toDate().getTime();
 }
+
+/** Ends that people name: tonight, Sunday, the end of the month. */
+export function soonEnds(zone: string): { says: string; at: number }[] {
+  const at = (days: number) => fromLocal(`${toLocal(Date.now() + days * 86_400_000, zone).slice(0, 10)}T18:00`, zone)!;
+  const weekday = new Intl.DateTimeFormat("en-GB", { timeZone: zone, weekday: "short" }).format(Date.now());
+  const toSunday = (7 - ["Sun", "Mon", "Tue", "Wed", "Thu", "Fri", "Sat"].indexOf(weekday)) % 7 || 7;
+  return [
+    { says: "Tomorrow, 18:00", at: at(1) },
+    { says: "Sunday, 18:00", at: at(toSunday) },
+    { says: "In two weeks", at: at(14) },
+  ];
+}

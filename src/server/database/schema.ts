@@ -4,7 +4,7 @@
  */
 import { sql } from "drizzle-orm";
 import { blob, index, integer, primaryKey, real, sqliteTable, text, uniqueIndex } from "drizzle-orm/sqlite-core";
-import type { Change, Given, Standing, Weekly } from "../../core/access";
+import type { Change, Given, Level, Standing, Weekly } from "../../core/access";
 import type { Field, Purpose } from "../../core/kinds/kind";
 import type { LedgerView } from "../../core/ledgerView";
 import type { SignInSteps } from "../../core/signin/steps";
@@ -307,6 +307,8 @@ export const entries = sqliteTable(
     /** A reveal takes the sign-in password again. */
     askAgain: integer("ask_again", { mode: "boolean" }).notNull().default(false),
     filling: text("filling").$type<Filling>().notNull().default("send"),
+    /** Any member of staff may know that it exists, and ask for it. */
+    listed: integer("listed", { mode: "boolean" }).notNull().default(false),
     pictureId: text("picture_id"),
   },
   (t) => [index("entries_site").on(t.site)],
@@ -544,6 +546,34 @@ export const slips = sqliteTable(
     uniqueIndex("slips_draft").on(t.personId).where(sql`state = 'draft'`),
     index("slips_applied").on(t.personId, t.appliedAt),
   ],
+);
+
+export type AskState = "open" | "yes" | "no" | "withdrawn";
+
+/** Requests for access: who asks for what, at which level, until when, and what was answered. */
+export const asks = sqliteTable(
+  "asks",
+  {
+    id: id(),
+    personId: text("person_id").notNull(),
+    nodeId: text("node_id").notNull(),
+    level: text("level").$type<Level>().notNull(),
+    until: integer("until_at"),
+    why: text("why").notNull(),
+    state: text("state").$type<AskState>().notNull(),
+    askedAt: time("asked_at").notNull(),
+    /** The steward it was passed on to; all stewards of the node where it is nobody. */
+    passedTo: text("passed_to"),
+    /** Told again to those who have not answered; then to the owners. */
+    remindedAt: time("reminded_at"),
+    raisedAt: time("raised_at"),
+    answeredAt: time("answered_at"),
+    answeredBy: text("answered_by"),
+    /** What was given, where it is less or shorter than was asked for. */
+    given: text("given", { mode: "json" }).$type<{ level: Level; until: number | null }>(),
+    word: text("word").notNull().default(""),
+  },
+  (t) => [index("asks_state").on(t.state, t.nodeId), index("asks_person").on(t.personId, t.state)],
 );
 
 export const pins = sqliteTable(

@@ -239,6 +239,16 @@ function sentence(
       return `changed ${subject} from ${levelWord((details.before ?? "use") as Given)} to ${level}${node === null ? "" : ` on ${node}`}${from}${until}${weekly}${why}`;
     case "access.withdraw":
       return `withdrew the ${level} of ${subject}${node === null ? "" : ` on ${node}`}`;
+    case "access.ask":
+      return `asked for ${level}${node === null ? "" : ` on ${node}`}${until}${why}`;
+    case "access.answer":
+      return details.yes
+        ? `said yes to ${subject}: ${level}${node === null ? "" : ` on ${node}`}${until}`
+        : `said no to ${subject}${node === null ? "" : ` about ${node}`}${why}`;
+    case "access.passAskOn":
+      return `passed a request on to ${subject}${node === null ? "" : ` about ${node}`}`;
+    case "access.setListed":
+      return details.listed ? `listed ${it} for all staff` : `took ${it} off what is listed`;
     case "access.applySlip":
       return `applied a change slip of ${counted(details.changes, "change", "changes")}${why}`;
     case "people.signIn":

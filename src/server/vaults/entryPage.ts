@@ -75,6 +75,9 @@ export const entryPage = query({
       picture: pictureAddress(entry.nodeId, entry.pictureId) ?? kind.picture ?? null,
       ownPicture: entry.pictureId !== null,
       askAgain: entry.askAgain,
+      listed: entry.listed,
+      /** The reader is one. */
+      guest: me!.guest,
       filling: entry.filling,
       attachments: (await attachmentLines(tx, entry.nodeId)).map((file) => ({
         ...file,

@@ -1,0 +1,103 @@
+"use client";
+
+import { useState } from "react";
+import { LEVELS, type Level, levelWord, type Reach, rank } from "@/core/access/level";
+import { useCommand } from "../shared/ask";
+import { CutKey } from "../shared/CutKey";
+import { Act, CheckField, Row, Stack, TextArea, TextField } from "../shared/controls";
+import { Dialog } from "../shared/Dialog";
+import { useDone } from "../shared/Done";
+import { Form } from "../shared/Form";
+import { fromLocal, soonEnds, toLocal } from "../shared/localTime";
+
+const SAYS: Record<Level, string> = {
+  use: "sign in with it, without seeing its password",
+  reveal: "also see its user name and password",
+  edit: "also change it",
+  steward: "also decide who may do what with it",
+};
+
+interface AskProps {
+  nodeId: string;
+  name: string;
+  has: Reach;
+  /** A guest never has more than Edit. */
+  guest?: boolean;
+  stewards: readonly string[];
+  zone: string;
+  onClose: () => void;
+}
+
+/** What level, until when, what for: it goes to the stewards. */
+export function AskSheet({ nodeId, name, has, guest = false, stewards, zone, onClose }: AskProps) {
+  const ask = useCommand("access.ask");
+  const done = useDone();
+  const choices = LEVELS.filter((one) => rank(one) > rank(has) && !(guest && one === "steward"));
+  const [level, setLevel] = useState<Level>(choices[0] ?? "use");
+  const [until, setUntil] = useState("");
+  const [why, setWhy] = useState("");
+  const send = async () => {
+    const answer = await ask.run({ nodeId, level, until: fromLocal(until, zone), why });
+    if (!answer.ok) return;
+    done(`Asked for ${levelWord(level)} on ${name}. You are told when it is answered.`);
+    onClose();
+  };
+  return (
+    <Dialog title={`Ask for ${name}`} open onClose={onClose}>
+      <Form verb="Ask" onSend={send} running={ask.running} onCancel={onClose} wrong={ask.wrong()}>
+        <fieldset>
+          <legend className="small soft" style={{ marginBottom: 6 }}>
+            To be allowed to
+          </legend>
+          <Stack style={{ gap: 8 }}>
+            {choices.map((one) => (
+              <CheckField
+                key={one}
+                type="radio"
+                name="level"
+                value={one}
+                checked={level === one}
+                onChange={() => setLevel(one)}
+                label={
+                  <span style={{ display: "grid", gridTemplateColumns: "52px 1fr", gap: 10 }}>
+                    <CutKey level={one} silent />
+                    <span>
+                      <b>{levelWord(one)}</b>{" "}
+                      <span className="soft small" style={{ display: "block" }}>
+                        {SAYS[one]}
+                      </span>
+                    </span>
+                  </span>
+                }
+              />
+            ))}
+          </Stack>
+          {ask.wrong("level") && <p role="alert">{ask.wrong("level")}</p>}
+        </fieldset>
+        <TextField
+          type="datetime-local"
+          label="Until"
+          value={until}
+          onText={setUntil}
+          wrong={ask.wrong("until")}
+          hint="empty: for good"
+        />
+        <Row>
+          {soonEnds(zone).map((preset) => (
+            <Act key={preset.says} onPress={() => setUntil(toLocal(preset.at, zone))}>
+              {preset.says}
+            </Act>
+          ))}
+        </Row>
+        <TextArea
+          label="What for"
+          value={why}
+          maxLength={500}
+          onText={setWhy}
+          wrong={ask.wrong("why")}
+          hint={stewards.length > 0 ? `${stewards.join(", ")} will read it` : "its steward will read it"}
+        />
+      </Form>
+    </Dialog>
+  );
+}

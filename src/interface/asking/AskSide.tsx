@@ -1,0 +1,238 @@
+"use client";
+
+import Link from "next/link";
+import { useState } from "react";
+import styled from "styled-components";
+import { LEVELS, type Level, levelWord, rank } from "@/core/access/level";
+import { sayTime } from "@/core/time";
+import type { askList } from "@/server/access/asking";
+import { useCommand } from "../shared/ask";
+import { Act, Button, Chip, Row, Select, TextArea, TextField } from "../shared/controls";
+import { Dialog } from "../shared/Dialog";
+import { useDone } from "../shared/Done";
+import { Form } from "../shared/Form";
+import { fromLocal, toLocal } from "../shared/localTime";
+
+export type Asks = Awaited<ReturnType<(typeof askList)["execute"]>>;
+type ToAnswer = Asks["toAnswer"][number];
+type Own = Asks["own"][number];
+
+const Section = styled.section`
+  padding: 12px 0 16px;
+  border-top: 1px solid var(--edge);
+  h2 { font-size: 15px; line-height: 20px; margin-bottom: 6px; }
+  li { padding: 8px 0; border-top: 1px solid var(--rule); font-size: 14px; line-height: 20px; overflow-wrap: anywhere; }
+  li:first-child { border-top: 0; padding-top: 0; }
+`;
+
+/** Requests that wait for one's answer, and one's own. */
+export function AskSide({ asks, zone, now }: { asks: Asks; zone: string; now: number }) {
+  return (
+    <>
+      {asks.toAnswer.length > 0 && (
+        <Section aria-label="Requests to answer">
+          <h2>Waiting for your answer</h2>
+          <ul>
+            {asks.toAnswer.map((ask) => (
+              <Request key={ask.id} ask={ask} zone={zone} now={now} />
+            ))}
+          </ul>
+        </Section>
+      )}
+      {asks.own.length > 0 && (
+        <Section aria-label="What you asked for">
+          <h2>What you asked for</h2>
+          <ul>
+            {asks.own.slice(0, 5).map((ask) => (
+              <OwnRequest key={ask.id} ask={ask} zone={zone} now={now} />
+            ))}
+          </ul>
+        </Section>
+      )}
+    </>
+  );
+}
+
+function Request({ ask, zone, now }: { ask: ToAnswer; zone: string; now: number }) {
+  const answer = useCommand("access.answer");
+  const done = useDone();
+  const [sheet, setSheet] = useState<"less" | "no" | "on" | null>(null);
+  const until = ask.until === null ? "" : ` until ${sayTime(ask.until, now, zone)}`;
+  const yes = async () => {
+    const result = await answer.run({ askId: ask.id, yes: true });
+    if (result.ok) done(`${ask.person} has ${levelWord(ask.level)} on ${ask.node}${until}.`);
+  };
+  return (
+    <li>
+      <b>{ask.person}</b> asks for <b>{levelWord(ask.level)}</b> on{" "}
+      <Link href={`/entry/${ask.nodeId}`} prefetch={false}>
+        {ask.node}
+      </Link>
+      {until} <span className="soft">(has {levelWord(ask.has)})</span>
+      <br />“{ask.why}” <span className="soft small">{sayTime(ask.askedAt, now, zone)}</span>
+      {answer.wrong() && (
+        <p role="alert" style={{ color: "var(--crimson)", fontWeight: 600 }}>
+          {answer.wrong()}
+        </p>
+      )}
+      <Row style={{ marginTop: 4, gap: "4px 14px", flexWrap: "wrap" }}>
+        <Button onPress={yes} isDisabled={answer.running} aria-label={`Yes, to ${ask.person}`}>
+          Yes
+        </Button>
+        <Act onPress={() => setSheet("less")}>Less…</Act>
+        <Act onPress={() => setSheet("no")}>No…</Act>
+        {ask.others.length > 0 && <Act onPress={() => setSheet("on")}>Pass on…</Act>}
+      </Row>
+      {sheet === "less" && <Less ask={ask} zone={zone} now={now} onClose={() => setSheet(null)} />}
+      {sheet === "no" && <No ask={ask} onClose={() => setSheet(null)} />}
+      {sheet === "on" && <PassOn ask={ask} onClose={() => setSheet(null)} />}
+    </li>
+  );
+}
+
+interface SheetProps {
+  ask: ToAnswer;
+  onClose: () => void;
+}
+
+/** Yes, but lower or shorter. */
+function Less({ ask, zone, onClose }: SheetProps & { zone: string; now: number }) {
+  const answer = useCommand("access.answer");
+  const [level, setLevel] = useState<Level>(ask.level);
+  const [until, setUntil] = useState(toLocal(ask.until, zone));
+  return (
+    <Dialog title={`Give ${ask.person} less than they asked for`} open onClose={onClose}>
+      <Form
+        verb="Give it"
+        running={answer.running}
+        onCancel={onClose}
+        wrong={answer.wrong()}
+        onSend={async () => {
+          const input = { askId: ask.id, yes: true, level, until: fromLocal(until, zone) };
+          if ((await answer.run(input)).ok) onClose();
+        }}
+      >
+        <div>
+          <label htmlFor="less-level">Level on {ask.node}</label>
+          <Select id="less-level" value={level} onChange={(event) => setLevel(event.target.value as Level)}>
+            {LEVELS.filter((one) => rank(one) <= rank(ask.level) && rank(one) > 0).map((one) => (
+              <option key={one} value={one}>
+                {levelWord(one)}
+              </option>
+            ))}
+          </Select>
+          {answer.wrong("level") && <p role="alert">{answer.wrong("level")}</p>}
+        </div>
+        <TextField
+          type="datetime-local"
+          label="Until"
+          value={until}
+          onText={setUntil}
+          wrong={answer.wrong("until")}
+          hint={ask.until === null ? "empty: no end" : "not later than they asked for"}
+        />
+      </Form>
+    </Dialog>
+  );
+}
+
+function No({ ask, onClose }: SheetProps) {
+  const answer = useCommand("access.answer");
+  const [word, setWord] = useState("");
+  return (
+    <Dialog title={`Say no to ${ask.person}`} open onClose={onClose}>
+      <Form
+        verb="Say no"
+        running={answer.running}
+        onCancel={onClose}
+        wrong={answer.wrong()}
+        onSend={async () => {
+          if ((await answer.run({ askId: ask.id, yes: false, word })).ok) onClose();
+        }}
+      >
+        <TextArea
+          label="Why not"
+          value={word}
+          maxLength={500}
+          onText={setWord}
+          wrong={answer.wrong("word")}
+          hint={`${ask.person} reads it`}
+        />
+      </Form>
+    </Dialog>
+  );
+}
+
+function PassOn({ ask, onClose }: SheetProps) {
+  const pass = useCommand("access.passAskOn");
+  const [to, setTo] = useState(ask.others[0]!.id);
+  return (
+    <Dialog title="Pass it on to another steward" open onClose={onClose}>
+      <Form
+        verb="Pass it on"
+        running={pass.running}
+        onCancel={onClose}
+        wrong={pass.wrong()}
+        onSend={async () => {
+          if ((await pass.run({ askId: ask.id, personId: to })).ok) onClose();
+        }}
+      >
+        <div>
+          <label htmlFor="pass-to">To</label>
+          <Select id="pass-to" value={to} onChange={(event) => setTo(event.target.value)}>
+            {ask.others.map((one) => (
+              <option key={one.id} value={one.id}>
+                {one.name}
+              </option>
+            ))}
+          </Select>
+        </div>
+      </Form>
+    </Dialog>
+  );
+}
+
+function OwnRequest({ ask, zone, now }: { ask: Own; zone: string; now: number }) {
+  const withdraw = useCommand("access.withdrawAsk");
+  const until = ask.until === null ? "" : ` until ${sayTime(ask.until, now, zone)}`;
+  const less = ask.given
+    ? `, but ${levelWord(ask.given.level)}${ask.given.until === null ? "" : ` until ${sayTime(ask.given.until, now, zone)}`}`
+    : "";
+  return (
+    <li>
+      <b>{levelWord(ask.level)}</b> on{" "}
+      {ask.nodeId ? (
+        <Link href={`/entry/${ask.nodeId}`} prefetch={false}>
+          {ask.node}
+        </Link>
+      ) : (
+        ask.node
+      )}
+      {until}
+      <br />
+      {ask.state === "open" && (
+        <>
+          <Chip>not answered yet</Chip>{" "}
+          <Act
+            onPress={() => withdraw.run({ askId: ask.id })}
+            isDisabled={withdraw.running}
+            aria-label={`Take back: ${ask.node}`}
+          >
+            Take back
+          </Act>
+        </>
+      )}
+      {ask.state === "yes" && (
+        <>
+          <Chip data-tone="good">yes</Chip> {ask.by && `by ${ask.by}`}
+          {less}
+        </>
+      )}
+      {ask.state === "no" && (
+        <>
+          <Chip data-tone="plain">no</Chip> {ask.by && `by ${ask.by}: `}“{ask.word}”
+        </>
+      )}
+    </li>
+  );
+}

@@ -1,0 +1,70 @@
+"use client";
+
+import { useEffect, useMemo, useState } from "react";
+import styled from "styled-components";
+import type { listedEntries } from "@/server/access/asking";
+import { AskSheet } from "../asking/AskSheet";
+import { runQuery } from "../shared/ask";
+import { Act } from "../shared/controls";
+
+type ListedLine = Awaited<ReturnType<(typeof listedEntries)["execute"]>>[number];
+
+const Found = styled.section`
+  margin-top: 22px;
+  h2 { font-size: 15px; line-height: 20px; padding-bottom: 6px; border-bottom: 1px solid var(--edge); }
+  li { display: grid; grid-template-columns: minmax(0, 1fr) auto; gap: 12px; padding: 9px 0; border-bottom: 1px solid var(--rule); overflow-wrap: anywhere; }
+`;
+
+const MOST = 8;
+
+/** What is listed and not given to one, found by its name or site: to be asked for. */
+export function ListedFound({ typed, zone }: { typed: string; zone: string }) {
+  const [all, setAll] = useState<ListedLine[] | null>(null);
+  const [asking, setAsking] = useState<ListedLine | null>(null);
+  const wanted = typed.trim().toLowerCase();
+  const wants = wanted.length > 1;
+  useEffect(() => {
+    if (wants && all === null)
+      void runQuery<ListedLine[]>("access.listed", {}).then((answer) => answer.ok && setAll(answer.result));
+  }, [wants, all]);
+  const found = useMemo(
+    () =>
+      wants
+        ? (all ?? [])
+            .filter((one) => one.name.toLowerCase().includes(wanted) || one.site.toLowerCase().includes(wanted))
+            .slice(0, MOST)
+        : [],
+    [all, wanted, wants],
+  );
+  if (found.length === 0) return null;
+  return (
+    <Found aria-label="Can be asked for">
+      <h2>Can be asked for</h2>
+      <ul>
+        {found.map((one) => (
+          <li key={one.id}>
+            <span>
+              <b>{one.name}</b> <span className="soft">{one.site}</span>
+              <span className="small soft" style={{ display: "block" }}>
+                {one.stewards.length > 0 ? `looked after by ${one.stewards.join(", ")}` : "nobody looks after it now"}
+              </span>
+            </span>
+            <Act onPress={() => setAsking(one)} aria-label={`Ask for ${one.name}`}>
+              Ask
+            </Act>
+          </li>
+        ))}
+      </ul>
+      {asking && (
+        <AskSheet
+          nodeId={asking.id}
+          name={asking.name}
+          has="none"
+          stewards={asking.stewards}
+          zone={zone}
+          onClose={() => setAsking(null)}
+        />
+      )}
+    </Found>
+  );
+}

@@ -1,0 +1,496 @@
+/**
+ * Asking for access, from something one may know of; answered by its stewards: yes, yes but lower or shorter, no with a
+ * word, or passed on to another steward. What nobody answers is told again, and then to the owners.
+ */
+import { and, eq, inArray, isNull, lt, or } from "drizzle-orm";
+import { z } from "zod";
+import { atLeast, type Change, LEVELS, type Level, levelWord, preview, rank } from "../../core/access";
+import { sayTime } from "../../core/time";
+import { byName } from "../byName";
+import { type Context, command, idSchema, instantSchema, none, query, type Topic } from "../command";
+import type { Reader, Transaction } from "../database/client";
+import { asks, entries, folders, grants, organisation, persons } from "../database/schema";
+import { uuidv7 } from "../ids";
+import { addNotice } from "../people/telling";
+import { notFound, Refused } from "../refused";
+import { changeAccess, giveAccess } from "./grants";
+import { type Asking, loadPath, loadReach, resolveAt } from "./load";
+import { nodeName } from "./nodeName";
+import { loadOrganised } from "./organised";
+import { loadEverybody, loadPerson, type Person } from "./person";
+
+const DAY_MS = 86_400_000;
+/** Unanswered for so long: its stewards are told again. */
+const REMIND_AFTER_MS = DAY_MS;
+/** Still unanswered: the owners are told. */
+const RAISE_AFTER_MS = 3 * DAY_MS;
+/** Of one person at a time. */
+const MOST_OPEN = 20;
+
+type Ask = typeof asks.$inferSelect;
+
+/** Staff may ask for what is listed, unless they are blocked there; everybody for more of what they can use. */
+async function requireKnown(context: Asking, nodeId: string) {
+  const { tx, me, at } = context;
+  const found = me && (await resolveAt(tx, me, nodeId, at));
+  if (!found) throw notFound();
+  const { level, because } = found.resolution;
+  const [entry] = await tx.select().from(entries).where(eq(entries.nodeId, nodeId));
+  const [folder] = await tx.select().from(folders).where(eq(folders.nodeId, nodeId));
+  const blocked = because.some((say) => say.grant.level === "blocked");
+  const listed = entry?.listed && !me.guest && !blocked && entry.asideAt === null;
+  if ((!atLeast(level, "use") && !listed) || (entry ?? folder)?.binnedAt != null) throw notFound();
+  return { ...found, level, vaultId: found.path[0]!.vaultId };
+}
+
+/** Stewards of a node who can answer, but for whoever asks. */
+async function stewardsOf(tx: Reader, nodeId: string, but: string, at: number) {
+  const everybody = await loadEverybody(tx, at);
+  const found: typeof everybody = [];
+  for (const person of everybody) {
+    if (person.id === but || person.standing !== "active") continue;
+    const at_ = await resolveAt(tx, person, nodeId, at);
+    if (at_?.resolution.level === "steward") found.push(person);
+  }
+  return found.sort(byName);
+}
+
+export const askForAccess = command({
+  name: "access.ask",
+  input: z.strictObject({
+    nodeId: idSchema,
+    level: z.enum(LEVELS),
+    until: instantSchema.default(null),
+    why: z.string().trim().min(1, "Say what for: its steward decides by it.").max(500),
+  }),
+  by: ["person"],
+  allow: async (context) => {
+    const { tx, input, me, at } = context;
+    const known = await requireKnown(context, input.nodeId);
+    if (atLeast(known.level, input.level))
+      throw new Refused("conflict", `You have ${levelWord(known.level)} there already.`, "level");
+    if (me!.guest && input.level === "steward")
+      throw new Refused("bad-input", "A guest never has more than Edit.", "level");
+    if (input.until !== null && input.until <= at) throw new Refused("bad-input", "This end is in the past.", "until");
+    const open = await tx
+      .select({ id: asks.id, nodeId: asks.nodeId })
+      .from(asks)
+      .where(and(eq(asks.personId, me!.id), eq(asks.state, "open")));
+    if (open.some((one) => one.nodeId === input.nodeId))
+      throw new Refused("conflict", "You have asked for this already, and it is not answered yet.");
+    if (open.length >= MOST_OPEN) throw new Refused("conflict", "You wait for many answers already.");
+    const stewards = await stewardsOf(tx, input.nodeId, me!.id, at);
+    return { ...known, stewards, node: await nodeName(tx, input.nodeId) };
+  },
+  run: async ({ tx, input, me, at, allowed }) => {
+    const askId = uuidv7();
+    await tx.insert(asks).values({ id: askId, personId: me!.id, ...input, state: "open", askedAt: at });
+    const text = await askText(tx, input, me!.name, allowed.node, at);
+    for (const { id } of allowed.stewards) await addNotice(tx, id, at, text, input.nodeId);
+    return { askId };
+  },
+  journal: ({ input, allowed }) => ({
+    node: input.nodeId,
+    vault: allowed.vaultId,
+    details: { level: input.level, ...(input.until ? { until: input.until } : {}), why: input.why },
+    names: { [input.nodeId]: allowed.node },
+  }),
+  tell: ({ allowed }) => allowed.stewards.map(({ id }): Topic => `person:${id}`),
+});
+
+async function askText(
+  tx: Reader,
+  ask: Pick<Ask, "level" | "until" | "why">,
+  who: string,
+  node: string,
+  at: number,
+): Promise<string> {
+  const [home] = await tx.select({ zone: organisation.timeZone }).from(organisation);
+  const until = ask.until === null ? "" : ` until ${sayTime(ask.until, at, home!.zone)}`;
+  return `${who} asks for ${levelWord(ask.level)} on ${node}${until}: “${ask.why}”`;
+}
+
+const ofAsk = { askId: idSchema };
+
+async function requireOpenAsk(tx: Reader, askId: string): Promise<Ask> {
+  const [ask] = await tx.select().from(asks).where(eq(asks.id, askId));
+  if (!ask) throw notFound();
+  return ask;
+}
+
+const ANSWERED = "This was answered or taken back meanwhile.";
+
+export const withdrawAsk = command({
+  name: "access.withdrawAsk",
+  input: z.strictObject(ofAsk),
+  by: ["person"],
+  allow: async ({ tx, input, me, at }) => {
+    const ask = await requireOpenAsk(tx, input.askId);
+    if (ask.personId !== me!.id) throw notFound();
+    if (ask.state !== "open") throw new Refused("conflict", ANSWERED);
+    return { ask, stewards: await stewardsOf(tx, ask.nodeId, me!.id, at) };
+  },
+  run: async ({ tx, input, at }) => {
+    await tx.update(asks).set({ state: "withdrawn", answeredAt: at }).where(eq(asks.id, input.askId));
+  },
+  journal: () => null,
+  tell: ({ allowed }) => allowed.stewards.map(({ id }): Topic => `person:${id}`),
+});
+
+/** Open, of somebody else, at a node that the caller is steward of. */
+async function requireAnswerable(context: Asking, askId: string) {
+  const { tx, me, at } = context;
+  const ask = await requireOpenAsk(tx, askId);
+  const found = me && (await resolveAt(tx, me, ask.nodeId, at));
+  if (found?.resolution.level !== "steward" || ask.personId === me!.id) throw notFound();
+  if (ask.state !== "open") throw new Refused("conflict", ANSWERED);
+  const asker = await loadPerson(tx, ask.personId, at);
+  if (asker?.standing !== "active") throw new Refused("conflict", "Whoever asked has no access to Galtry any more.");
+  return { ask, asker, vaultId: found.path[0]!.vaultId, node: await nodeName(tx, ask.nodeId) };
+}
+
+export const answerAsk = command({
+  name: "access.answer",
+  input: z.discriminatedUnion("yes", [
+    z.strictObject({
+      ...ofAsk,
+      yes: z.literal(true),
+      /** Lower or shorter than was asked for, where given. */
+      level: z.enum(LEVELS).optional(),
+      until: instantSchema.optional(),
+    }),
+    z.strictObject({
+      ...ofAsk,
+      yes: z.literal(false),
+      word: z.string().trim().min(1, "Say why, in a word: it is all they learn.").max(500),
+    }),
+  ]),
+  by: ["person"],
+  allow: (context) => requireAnswerable(context, context.input.askId),
+  run: async (context) => {
+    const { tx, input, at, me, allowed } = context;
+    const { ask, asker, node } = allowed;
+    if (!input.yes) {
+      await close(tx, ask.id, { state: "no", word: input.word }, me!.id, at);
+      const text = `${await answerer(tx, asker, me!)} said no to ${levelWord(ask.level)} on ${node}: “${input.word}”`;
+      await addNotice(tx, asker.id, at, text, await nodeIfKnown(tx, asker, ask.nodeId, at));
+      return { given: null };
+    }
+    const level = input.level ?? ask.level;
+    const until = input.until === undefined ? ask.until : input.until;
+    if (rank(level) > rank(ask.level))
+      throw new Refused("bad-input", `They asked for ${levelWord(ask.level)}.`, "level");
+    if (ask.until !== null && (until === null || until > ask.until))
+      throw new Refused("bad-input", "They asked for a shorter time.", "until");
+    if (until !== null && until <= at) throw new Refused("bad-input", "This end is in the past.", "until");
+    await refuseLower(tx, ask, { level, until }, at);
+    await giveAsked(context, ask, level, until);
+    const given = level === ask.level && until === ask.until ? null : { level, until };
+    await close(tx, ask.id, { state: "yes", given }, me!.id, at);
+    const [home] = await tx.select({ zone: organisation.timeZone }).from(organisation);
+    const end = until === null ? "" : ` until ${sayTime(until, at, home!.zone)}`;
+    await addNotice(
+      tx,
+      asker.id,
+      at,
+      `${await answerer(tx, asker, me!)} gave you ${levelWord(level)} on ${node}${end}.`,
+      ask.nodeId,
+    );
+    return { given: { level, until } };
+  },
+  journal: ({ input, result, allowed }) => ({
+    node: allowed.ask.nodeId,
+    vault: allowed.vaultId,
+    subject: allowed.asker.id,
+    details: {
+      yes: input.yes,
+      level: result.given?.level ?? allowed.ask.level,
+      ...(result.given?.until ? { until: result.given.until } : {}),
+      ...(input.yes ? {} : { why: input.word }),
+    },
+    names: { [allowed.ask.nodeId]: allowed.node, [allowed.asker.id]: allowed.asker.name },
+  }),
+  tell: ({ allowed }) => [`person:${allowed.asker.id}`, `vault:${allowed.vaultId}`],
+});
+
+/** A guest knows nobody here but whoever asked them in. */
+async function answerer(tx: Reader, asker: Person, by: Person): Promise<string> {
+  if (!asker.guest) return by.name;
+  const [row] = await tx.select({ by: persons.invitedBy }).from(persons).where(eq(persons.id, asker.id));
+  return row?.by === by.id ? by.name : "Its steward";
+}
+
+const close = (
+  tx: Transaction,
+  askId: string,
+  what: Partial<Ask>,
+  answeredBy: string,
+  answeredAt: number,
+): Promise<unknown> =>
+  tx
+    .update(asks)
+    .set({ ...what, answeredBy, answeredAt })
+    .where(eq(asks.id, askId));
+
+/** A notice leads to what one can open. */
+async function nodeIfKnown(tx: Reader, person: { id: string }, nodeId: string, at: number): Promise<string | null> {
+  const found = await resolveAt(tx, person.id, nodeId, at);
+  return found && atLeast(found.resolution.level, "use") ? nodeId : null;
+}
+
+/** A yes that would lower what somebody has, now or at any moment of it, is refused in words. */
+async function refuseLower(
+  tx: Reader,
+  ask: Ask,
+  terms: { level: Level; until: number | null },
+  at: number,
+): Promise<void> {
+  const [node] = await loadPath(tx, ask.nodeId);
+  const organised = await loadOrganised(tx, [node!.vaultId]);
+  const own = organised.grants.filter(
+    ({ node: where, subject }) => where === ask.nodeId && subject.kind === "person" && subject.id === ask.personId,
+  );
+  const standing = own.map(({ level, from, until, weekly }) => ({ level, from, until, weekly }));
+  const kept = terms.until === null ? [] : standing;
+  const change: Change = {
+    type: "set",
+    nodeId: ask.nodeId,
+    subject: { kind: "person", id: ask.personId },
+    grants: [...kept, { ...terms, from: null }],
+  };
+  const lost = preview(organised, [change], at).differences.find((one) => rank(one.after) < rank(one.before));
+  if (lost)
+    throw new Refused(
+      "not-allowed",
+      `That would lower what they have: they would go from ${levelWord(lost.before)} to ${levelWord(lost.after)}. Give at least ${levelWord(lost.before)}, or nothing.`,
+    );
+}
+
+/** Without an end it takes the place of an own lower grant; with one it stands beside it, which counts again after. */
+async function giveAsked(context: Context<unknown>, ask: Ask, level: Level, until: number | null): Promise<void> {
+  const { tx } = context;
+  const why = `asked for: ${ask.why}`.slice(0, 500);
+  const rows = await tx
+    .select()
+    .from(grants)
+    .where(
+      and(
+        eq(grants.nodeId, ask.nodeId),
+        eq(grants.subjectKind, "person"),
+        eq(grants.subjectId, ask.personId),
+        isNull(grants.validUntil),
+      ),
+    );
+  const [only, another] = rows;
+  if (until === null && only && !another)
+    await changeAccess.within(context, { grantId: only.id, level, from: null, until, why });
+  else
+    await giveAccess.within(context, {
+      ...{ nodeId: ask.nodeId, subject: { kind: "person", id: ask.personId } },
+      ...{ level, from: null, until, why },
+    });
+}
+
+/** To another steward of the same node, who alone is asked from then on. */
+export const passAskOn = command({
+  name: "access.passAskOn",
+  input: z.strictObject({ ...ofAsk, personId: idSchema }),
+  by: ["person"],
+  allow: async (context) => {
+    const { tx, input, at } = context;
+    const allowed = await requireAnswerable(context, input.askId);
+    const stewards = await stewardsOf(tx, allowed.ask.nodeId, allowed.ask.personId, at);
+    const to = stewards.find(({ id }) => id === input.personId);
+    if (!to) throw new Refused("bad-input", "This person is no steward of it.", "personId");
+    return { ...allowed, to };
+  },
+  run: async ({ tx, input, me, at, allowed }) => {
+    await tx.update(asks).set({ passedTo: input.personId }).where(eq(asks.id, input.askId));
+    const text = await askText(tx, allowed.ask, allowed.asker.name, allowed.node, at);
+    await addNotice(tx, allowed.to.id, at, `${text} ${me!.name} passed it on to you.`, allowed.ask.nodeId);
+  },
+  journal: ({ input, allowed }) => ({
+    node: allowed.ask.nodeId,
+    vault: allowed.vaultId,
+    subject: input.personId,
+    names: { [allowed.ask.nodeId]: allowed.node, [input.personId]: allowed.to.name },
+  }),
+  tell: ({ input, allowed }) => [
+    `person:${input.personId}`,
+    `person:${allowed.ask.personId}`,
+    `vault:${allowed.vaultId}`,
+  ],
+});
+
+export interface AskLine {
+  id: string;
+  nodeId: string;
+  node: string;
+  person: string;
+  level: Level;
+  has: Level | "none";
+  until: number | null;
+  why: string;
+  askedAt: number;
+  passedTo: string | null;
+  /** Other stewards it can be passed on to. */
+  others: { id: string; name: string }[];
+}
+
+/** What waits for the caller's answer, and what they asked for themselves. */
+export const askList = query({
+  name: "access.asks",
+  input: none,
+  by: ["person"],
+  allow: () => undefined,
+  run: async ({ tx, me, at }) => {
+    const open = await tx.select().from(asks).where(eq(asks.state, "open"));
+    const own = await tx
+      .select()
+      .from(asks)
+      .where(and(eq(asks.personId, me!.id), or(eq(asks.state, "open"), inArray(asks.state, ["yes", "no"]))));
+    if (open.length + own.length === 0) return { toAnswer: [], own: [] };
+    const names = new Map(
+      (await tx.select({ id: persons.id, name: persons.name }).from(persons)).map(({ id, name }) => [id, name]),
+    );
+    const toAnswer: AskLine[] = [];
+    for (const ask of open) {
+      if (ask.personId === me!.id || (ask.passedTo !== null && ask.passedTo !== me!.id)) continue;
+      const mine = await resolveAt(tx, me!, ask.nodeId, at);
+      if (mine?.resolution.level !== "steward") continue;
+      const theirs = await resolveAt(tx, ask.personId, ask.nodeId, at);
+      if (theirs?.person.standing !== "active") continue;
+      const others = await stewardsOf(tx, ask.nodeId, ask.personId, at);
+      toAnswer.push({
+        ...{ id: ask.id, nodeId: ask.nodeId, level: ask.level, until: ask.until, why: ask.why, askedAt: ask.askedAt },
+        node: await nodeName(tx, ask.nodeId),
+        person: names.get(ask.personId) ?? "",
+        has: theirs.resolution.level,
+        passedTo: ask.passedTo,
+        others: others.filter(({ id }) => id !== me!.id).map(({ id, name }) => ({ id, name })),
+      });
+    }
+    const mine = own
+      .filter((ask) => ask.state === "open" || (ask.answeredAt ?? 0) > at - 7 * DAY_MS)
+      .sort((a, b) => b.askedAt - a.askedAt);
+    return {
+      toAnswer: toAnswer.sort((a, b) => a.askedAt - b.askedAt),
+      own: await Promise.all(
+        mine.map(async (ask) => ({
+          ...{ id: ask.id, level: ask.level, until: ask.until, why: ask.why, askedAt: ask.askedAt, state: ask.state },
+          ...{ nodeId: await nodeIfKnown(tx, me!, ask.nodeId, at), wanted: ask.nodeId },
+          /** What it was called is known to whoever asked, as long as they may know of it. */
+          node: (await mayKnow(tx, me!, ask.nodeId, at)) ? await nodeName(tx, ask.nodeId) : "something you asked for",
+          word: ask.word,
+          given: ask.given,
+          by: ask.answeredBy === null || me!.guest ? "" : (names.get(ask.answeredBy) ?? ""),
+        })),
+      ),
+    };
+  },
+});
+
+const mayKnow = async (tx: Reader, me: NonNullable<Asking["me"]>, nodeId: string, at: number): Promise<boolean> =>
+  requireKnown({ tx, me, at }, nodeId).then(
+    () => true,
+    () => false,
+  );
+
+/** Entries that staff may know of and cannot use yet, with their stewards. */
+export const listedEntries = query({
+  name: "access.listed",
+  input: none,
+  by: ["person"],
+  allow: () => undefined,
+  run: async ({ tx, me, at }) => {
+    if (me!.guest) return [];
+    const rows = await tx
+      .select({ id: entries.nodeId, name: entries.name, site: entries.site })
+      .from(entries)
+      .where(and(eq(entries.listed, true), isNull(entries.binnedAt), isNull(entries.asideAt)));
+    if (rows.length === 0) return [];
+    const { levels } = await loadReach(tx, me!, at);
+    const found: { id: string; name: string; site: string; stewards: string[] }[] = [];
+    for (const row of rows) {
+      if ((levels.get(row.id) ?? "none") !== "none" || !(await mayKnow(tx, me!, row.id, at))) continue;
+      const stewards = (await stewardsOf(tx, row.id, me!.id, at)).map(({ name }) => name);
+      found.push({ ...row, stewards });
+    }
+    return found.sort(byName);
+  },
+});
+
+/** Whether staff may know of an entry: its name, its site and its stewards, no more. */
+export const setListed = command({
+  name: "access.setListed",
+  input: z.strictObject({ entryId: idSchema, listed: z.boolean() }),
+  by: ["person"],
+  allow: async (context) => {
+    const { tx, me, at, input } = context;
+    const found = me && (await resolveAt(tx, me, input.entryId, at));
+    const [entry] = await tx.select().from(entries).where(eq(entries.nodeId, input.entryId));
+    if (!found || !entry || !atLeast(found.resolution.level, "use")) throw notFound();
+    if (found.resolution.level !== "steward") throw new Refused("not-allowed", "Only its steward can do that.");
+    return { name: entry.name, vaultId: found.path[0]!.vaultId };
+  },
+  run: async ({ tx, input }) => {
+    await tx.update(entries).set({ listed: input.listed }).where(eq(entries.nodeId, input.entryId));
+  },
+  journal: ({ input, allowed }) => ({
+    node: input.entryId,
+    vault: allowed.vaultId,
+    details: { listed: input.listed },
+    names: { [input.entryId]: allowed.name },
+  }),
+  tell: () => ["everyone"],
+});
+
+/** What nobody answered: told again to whom it stands with, then to all stewards and the owners. */
+export const remindOfAsks = command({
+  name: "access.remindOfAsks",
+  input: z.strictObject({}),
+  by: ["server"],
+  allow: () => undefined,
+  run: async ({ tx, at }) => {
+    const old = await tx
+      .select()
+      .from(asks)
+      .where(and(eq(asks.state, "open"), lt(asks.askedAt, at - REMIND_AFTER_MS)));
+    const told: string[] = [];
+    const tell = async (ids: Iterable<string>, ask: Ask, ends: string) => {
+      const asker = await loadPerson(tx, ask.personId, at);
+      const text = await askText(tx, ask, asker?.name ?? "Somebody", await nodeName(tx, ask.nodeId), at);
+      for (const id of new Set(ids)) {
+        await addNotice(tx, id, at, `${text} ${ends}`, ask.nodeId);
+        told.push(id);
+      }
+    };
+    for (const ask of old) {
+      const stewards = (await stewardsOf(tx, ask.nodeId, ask.personId, at)).map(({ id }) => id);
+      if (ask.remindedAt === null) {
+        await tell(ask.passedTo ? [ask.passedTo] : stewards, ask, "It waits for your answer since yesterday.");
+        await tx.update(asks).set({ remindedAt: at }).where(eq(asks.id, ask.id));
+      } else if (ask.raisedAt === null && ask.askedAt < at - RAISE_AFTER_MS) {
+        await tell(stewards, ask, "Nobody has answered for three days.");
+        await tellOwners(tx, ask, at, told);
+        await tx.update(asks).set({ raisedAt: at, passedTo: null }).where(eq(asks.id, ask.id));
+      }
+    }
+    return told;
+  },
+  journal: () => null,
+  tell: ({ result }) => result.map((id): Topic => `person:${id}`),
+});
+
+/** An owner learns that a request waits, in which vault and with whom; not of what it is. */
+async function tellOwners(tx: Transaction, ask: Ask, at: number, told: string[]): Promise<void> {
+  const [node] = await loadPath(tx, ask.nodeId);
+  const vault = node ? await nodeName(tx, node.vaultId) : "";
+  const asker = await loadPerson(tx, ask.personId, at);
+  for (const person of await loadEverybody(tx, at))
+    if (person.role === "owner" && person.standing === "active" && person.id !== ask.personId) {
+      const text = `${asker?.name ?? "Somebody"} asked for something in ${vault} three days ago, and none of its stewards has answered.`;
+      await addNotice(tx, person.id, at, text);
+      told.push(person.id);
+    }
+}
