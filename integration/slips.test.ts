@@ -5,9 +5,18 @@ import { type Fixture, give, type Kind, makeFixture } from "../demo/fixture";
 import { type InProcess, inProcess } from "../demo/inProcess";
 import { unpack } from "../src/core/packed";
 import { accessGrid, gridVaults } from "../src/server/access/grid";
-import { applySlip, draftSlip, dropSlip, ownSlip, undoSlip } from "../src/server/access/slip";
+import {
+  answerSlip,
+  applySlip,
+  draftSlip,
+  dropSlip,
+  ownSlip,
+  takeSlipBack,
+  undoSlip,
+  waitingSlips,
+} from "../src/server/access/slip";
 import { whoCanDoWhat } from "../src/server/access/who";
-import { grants } from "../src/server/database/schema";
+import { grants, notices } from "../src/server/database/schema";
 import { makeGroup, setMember } from "../src/server/people/groups";
 import { addEntry } from "../src/server/vaults/entries";
 import { makeFolder } from "../src/server/vaults/folders";
@@ -222,5 +231,65 @@ describe("the grid", () => {
       );
     expect(await held(null)).toBe(true);
     expect(await held(before)).toBe(false);
+  });
+});
+
+describe("what others are stewards of", () => {
+  test("is not named, waits for their yes, and is applied in the drafter's name with the last one", async () => {
+    // The steward of the vault has an own lower say on one entry: that is another's.
+    const values = { name: "Strong room", signInPage: "https://strong.example/in", password: "canary-strong/73" };
+    const { entryId } = await addEntry.execute(
+      db(),
+      { parentId: folderId, captured: false, values },
+      f.as("administrator"),
+    );
+    await give(db(), f.as("administrator"), entryId, f.ids.edit, "steward");
+    await give(db(), f.as("administrator"), entryId, f.ids.steward, "use");
+    const slip = (await draft("steward", [set(folderId, "guest", "use")]))!;
+    expect(slip.said.beyond).toBe(true);
+    expect(JSON.stringify(slip)).not.toContain("Strong room");
+    expect(await apply("steward", "For the fair")).toMatchObject({ waiting: true });
+    const reached = async () =>
+      (await whoCanDoWhat.execute(db(), { nodeId: entryId }, f.as("edit"))).reached.some(
+        (one) => one.personId === f.ids.guest,
+      );
+    expect(await reached()).toBe(false);
+    expect((await ownSlip.execute(db(), {}, f.as("steward"))).waiting).toHaveLength(1);
+    expect(await waitingSlips.execute(db(), {}, f.as("reveal"))).toEqual([]);
+    const [waiting] = await waitingSlips.execute(db(), {}, f.as("edit"));
+    expect(waiting).toMatchObject({ by: "Person steward", why: "For the fair" });
+    // Its other steward reads of their own entry, and of nothing else in the folder.
+    expect(waiting!.said.lines.flatMap((line) => line.what.map(({ name }) => name))).toEqual(["Strong room"]);
+    const answer = (kind: Kind, more: object) =>
+      answerSlip.execute(db(), { slipId: waiting!.id, yes: true, ground: waiting!.said.ground, ...more }, f.as(kind));
+    await expect(answer("reveal", {})).rejects.toMatchObject({ code: "not-found" });
+    await expect(answer("steward", {})).rejects.toMatchObject({ code: "not-found" });
+    await expect(answer("edit", { yes: false })).rejects.toMatchObject({ field: "word" });
+    expect(await answer("edit", {})).toEqual({ applied: true });
+    expect(await reached()).toBe(true);
+    const [row] = await db()
+      .db.select()
+      .from(grants)
+      .where(and(eq(grants.nodeId, folderId), eq(grants.subjectId, f.ids.guest), isNull(grants.validUntil)));
+    expect(row).toMatchObject({ givenBy: f.ids.steward, why: "For the fair" });
+  });
+
+  test("a no drops it with a word; taken back it is a draft again", async () => {
+    await draft("steward", [set(folderId, "guest", "reveal")]);
+    await apply("steward");
+    const [first] = (await ownSlip.execute(db(), {}, f.as("steward"))).waiting;
+    await takeSlipBack.execute(db(), { slipId: first!.id }, f.as("steward"));
+    expect((await slipOf("steward"))!.changes).toHaveLength(1);
+    await apply("steward");
+    const [waiting] = await waitingSlips.execute(db(), {}, f.as("edit"));
+    await answerSlip.execute(
+      db(),
+      { slipId: waiting!.id, yes: false, ground: "", word: "Not in the strong room" },
+      f.as("edit"),
+    );
+    const own = await ownSlip.execute(db(), {}, f.as("steward"));
+    expect([own.draft, own.waiting]).toEqual([null, []]);
+    const told = await db().db.select().from(notices).where(eq(notices.personId, f.ids.steward));
+    expect(told.some(({ text }) => text.includes("“Not in the strong room”"))).toBe(true);
   });
 });

@@ -12,7 +12,16 @@ import { tellOfExpiry } from "./access/expiry";
 /** All commands and queries, by name. Tests walk it and try every one as every role. */
 import { changeAccess, giveAccess, withdrawAccess } from "./access/grants";
 import { accessGrid, gridVaults } from "./access/grid";
-import { applySlip, draftSlip, dropSlip, ownSlip, undoSlip } from "./access/slip";
+import {
+  answerSlip,
+  applySlip,
+  draftSlip,
+  dropSlip,
+  ownSlip,
+  takeSlipBack,
+  undoSlip,
+  waitingSlips,
+} from "./access/slip";
 import { whoCanDoWhat } from "./access/who";
 import { whyEnded } from "./access/whyEnded";
 import type { Command, Query } from "./command";
@@ -207,6 +216,9 @@ const ALL = [
   applySlip,
   undoSlip,
   dropSlip,
+  waitingSlips,
+  answerSlip,
+  takeSlipBack,
   askForAccess,
   withdrawAsk,
   answerAsk,

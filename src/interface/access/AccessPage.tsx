@@ -276,12 +276,14 @@ export function AccessPage({ model, slip, vaults, me, now, asked }: AccessPagePr
           </Select>
         )}
         <Narrow
+          className="wide"
           aria-label="Places by name"
           placeholder="Places by name"
           value={rowText}
           onChange={(event) => setRowText(event.target.value)}
         />
         <Narrow
+          className="wide"
           aria-label="People, groups by name"
           placeholder="People, groups"
           value={columnText}
@@ -303,7 +305,7 @@ export function AccessPage({ model, slip, vaults, me, now, asked }: AccessPagePr
             ))}
           </Select>
         )}
-        <label className="moment">
+        <label className="moment wide">
           At{" "}
           <Narrow
             type="datetime-local"
@@ -372,14 +374,14 @@ export function AccessPage({ model, slip, vaults, me, now, asked }: AccessPagePr
               {focusRow && focusColumn ? (
                 <>
                   <h2>{several > 1 ? `${several} cells` : `${focusColumn.name}, ${focusRow.node.name}`}</h2>
-                  {several <= 1 && (
-                    <Why {...{ grid, at, now, me }} lookup={after} row={focusRow} column={focusColumn} />
-                  )}
                   {focusRow.node.mine && (
                     <Acts
                       onLevel={(level) => set(level === "none" ? null : plain(level), false)}
                       onTime={() => setTerms(true)}
                     />
+                  )}
+                  {several <= 1 && (
+                    <Why {...{ grid, at, now, me }} lookup={after} row={focusRow} column={focusColumn} />
                   )}
                 </>
               ) : (
@@ -468,7 +470,7 @@ const Levels = styled.div`
   display: flex;
   flex-wrap: wrap;
   gap: 4px 12px;
-  margin-top: 6px;
+  margin: 2px 0 6px;
   button { min-height: 26px; padding: 0; border: 0; background: none; color: inherit; font: 600 14px/20px var(--text); text-decoration: underline 1px var(--baize-edge); text-underline-offset: 3px; cursor: pointer; }
 `;
 

@@ -44,7 +44,7 @@ const Room = styled.div`
   .head [role="columnheader"] { flex: none; display: flex; flex-direction: column; justify-content: end; padding: 4px 6px 6px; font-size: 13.5px; line-height: 17px; border-left: 1px solid var(--rule); }
   .head [role="columnheader"]:first-child { z-index: 4; justify-content: end; padding-left: var(--gutter); border-left: 0; color: var(--soft); font-size: 12.5px; background: var(--paper); }
   .head .at { box-shadow: inset 0 -3px var(--ink); }
-  .head [role="columnheader"] > span, .head button > span { display: -webkit-box; -webkit-line-clamp: 2; -webkit-box-orient: vertical; overflow: hidden; overflow-wrap: anywhere; font-weight: 650; }
+  .head [role="columnheader"] > span, .head button > span { display: block; max-height: 34px; overflow: hidden; overflow-wrap: anywhere; font-weight: 650; }
   .head small { overflow: hidden; text-overflow: ellipsis; white-space: nowrap; color: var(--soft); font-size: 12px; }
   .head button { display: flex; align-items: end; gap: 2px; padding: 0; border: 0; background: none; color: inherit; font: inherit; text-align: left; cursor: pointer; }
   .head button svg { flex: none; margin-bottom: 2px; }

@@ -29,7 +29,7 @@ export function Why({ grid, lookup, row, column, at, now, me }: WhyProps) {
       <>
         <p>
           {say
-            ? `${who} ${say.grant.level === "blocked" ? "is blocked" : `has ${levelWord(say.grant.level)}`} here, by ${say.distance === 0 ? "a grant on the very place" : `a grant on ${names.node(say.grant.node, say.distance)}`}.`
+            ? `${who} ${say.grant.level === "blocked" ? "is blocked" : `has ${levelWord(say.grant.level)}`} here, by ${say.distance === 0 ? "a grant on the very place" : `a grant on ${names.node(say.grant.node)}`}.`
             : `Nothing is given to ${who} here, nor above.`}
         </p>
         {say && <Grants says={[{ subject, ...say }]} grid={grid} now={now} />}
@@ -63,9 +63,9 @@ const namesOf = (grid: Grid, here: string) => ({
       ? "Everyone"
       : ((subject.kind === "group" ? grid.groups : grid.people).find((one) => one.id === subject.id)?.name ??
         "somebody"),
-  node: (id: string, distance: number): string => {
+  node: (id: string): string => {
     const node = grid.node.get(id);
-    if (distance === 0 || id === here) return `this ${node?.type ?? "place"}`;
+    if (id === here) return `this ${node?.type ?? "place"}`;
     return `the ${node?.type ?? "folder"} ${node?.name ?? ""}`.trim();
   },
 });

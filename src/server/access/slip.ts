@@ -16,19 +16,21 @@ import {
   type Terms,
 } from "../../core/access";
 import { sayTime } from "../../core/time";
+import type { Caller } from "../caller";
 import { type Context, command, idSchema, instantSchema, none, query } from "../command";
 import type { Reader, Transaction } from "../database/client";
 import { grants, memberships, organisation, type SlipChange, slips } from "../database/schema";
 import { uuidv7 } from "../ids";
 import { removeMember, setMember } from "../people/groups";
-import { nodesOfGroup } from "../people/telling";
+import { addNotice, nodesOfGroup } from "../people/telling";
 import { notFound, Refused } from "../refused";
 import { moveNodes } from "../vaults/moving";
 import { markSeparate } from "../vaults/separating";
 import { changeAccess, giveAccess, sameTerms, subjectSchema, weeklySchema, withdrawAccess } from "./grants";
-import { type GrantRow, loadPath, requireLevel, resolveAt } from "./load";
+import { type GrantRow, loadPath, loadSteps, requireLevel, resolveAt } from "./load";
 import { nodeName } from "./nodeName";
-import { type SlipSaid, sayChanges } from "./slipTelling";
+import { loadEverybody, loadPerson, type Person } from "./person";
+import { othersTouched, type SlipSaid, sayChanges } from "./slipTelling";
 import { loadNames } from "./who";
 
 const DAY_MS = 86_400_000;
@@ -238,6 +240,13 @@ export const ownSlip = query({
       /** When it was read: of two, the later one counts. */
       at,
       draft: draft ? await viewOf(tx, draft, me!.id, at) : null,
+      /** Waits for other stewards. */
+      waiting: (
+        await tx
+          .select({ id: slips.id, at: slips.changedAt, changes: slips.changes })
+          .from(slips)
+          .where(and(eq(slips.personId, me!.id), eq(slips.state, "waiting")))
+      ).map((one) => ({ id: one.id, at: one.at, changes: one.changes.length })),
       applied: applied.map((one) => ({ id: one.id, at: one.at!, changes: one.changes.length })),
     };
   },
@@ -306,6 +315,7 @@ function sayTerms({ level, from, until, weekly }: Terms | GrantRow, at: number, 
   return [levelWord(level), ...time].join(" ");
 }
 
+const MOVED_FOR_OTHERS = "Something changed since it was drafted: whoever drafted it must read it again.";
 const GROUND_MOVED = "Something changed meanwhile, and this slip would do something else than you read. Read it again.";
 
 /** All of it in one transaction, by the same commands as each alone. */
@@ -336,20 +346,146 @@ export const applySlip = command({
     return { draft, changes };
   },
   run: async (context) => {
-    const { tx, input, at, allowed } = context;
+    const { tx, input, at, me, allowed } = context;
     const { draft, changes } = allowed;
-    const back = (await Promise.all(changes.map((change) => backOf(tx, change)))).flat();
-    for (const step of await stepsOf(tx, changes, input.why)) await step.run(context);
-    await tx
-      .update(slips)
-      .set({ state: "applied", appliedAt: at, changedAt: at, why: input.why, back })
-      .where(eq(slips.id, draft.id));
-    return { changes: changes.length };
+    const touched = await othersTouched(tx, changes, await vaultsOf(tx, changes), me!.id, at);
+    const asked = await stewardsByNode(tx, touched, at);
+    if (asked.size > 0) {
+      const waits = [...asked.keys()];
+      await tx
+        .update(slips)
+        .set({ state: "waiting", why: input.why, waits, changedAt: at })
+        .where(eq(slips.id, draft.id));
+      const people = new Set([...asked.values()].flat());
+      for (const id of people)
+        await addNotice(
+          tx,
+          id,
+          at,
+          `${me!.name} drafted changes that touch what you are steward of. Say yes or no to them.`,
+        );
+      return { changes: changes.length, waiting: true, people: [...people] };
+    }
+    await carryOut(context, draft, changes, input.why);
+    return { changes: changes.length, waiting: false, people: [] };
   },
   journal: ({ input, result }) => ({
-    details: { changes: result.changes, ...(input.why ? { why: input.why } : {}) },
+    details: {
+      changes: result.changes,
+      ...(result.waiting ? { waiting: true } : {}),
+      ...(input.why ? { why: input.why } : {}),
+    },
   }),
-  tell: () => [],
+  tell: ({ result }) => result.people.map((id) => `person:${id}` as const),
+});
+
+/** Each change by its own command, in the name of whoever drafted it. */
+async function carryOut(context: Context<unknown>, slip: Slip, changes: readonly Change[], why: string): Promise<void> {
+  const { tx, at } = context;
+  const back = (await Promise.all(changes.map((change) => backOf(tx, change)))).flat();
+  for (const step of await stepsOf(tx, changes, why)) await step.run(context);
+  await tx
+    .update(slips)
+    .set({ state: "applied", appliedAt: at, changedAt: at, why, back, waits: [] })
+    .where(eq(slips.id, slip.id));
+}
+
+/** Who can say yes, by node; nodes that have no steward have nobody to ask. */
+async function stewardsByNode(tx: Reader, nodeIds: readonly string[], at: number): Promise<Map<string, string[]>> {
+  const everybody = await loadEverybody(tx, at);
+  const found = new Map<string, string[]>();
+  for (const nodeId of nodeIds) {
+    const { steps } = await loadSteps(tx, nodeId);
+    const ids = everybody.filter((one) => resolve(one, steps, at).level === "steward").map(({ id }) => id);
+    if (ids.length > 0) found.set(nodeId, ids);
+  }
+  return found;
+}
+
+/** Slips of others that wait for the caller's yes, told as far as the caller is steward. */
+export const waitingSlips = query({
+  name: "access.waitingSlips",
+  input: none,
+  by: ["person"],
+  apart: true,
+  allow: () => undefined,
+  run: async ({ tx, me, at }) => {
+    const waiting = await tx.select().from(slips).where(eq(slips.state, "waiting"));
+    const found: { id: string; by: string; why: string; at: number; said: SlipSaid }[] = [];
+    for (const slip of waiting) {
+      if (slip.personId === me!.id || (await ownWaits(tx, slip, me!, at)).length === 0) continue;
+      const changes = slip.changes.map(({ change }) => change);
+      const said = await sayChanges(tx, changes, await vaultsOf(tx, changes), me!.id, at);
+      const by = (await loadPerson(tx, slip.personId, at))?.name ?? "";
+      found.push({ id: slip.id, by, why: slip.why, at: slip.changedAt, said: { ...said, idle: [] } });
+    }
+    return found;
+  },
+});
+
+/** Of the nodes that a slip waits for, those the person is steward of. */
+async function ownWaits(tx: Reader, slip: Slip, person: Person, at: number): Promise<string[]> {
+  const asked = await stewardsByNode(tx, slip.waits, at);
+  return slip.waits.filter((id) => asked.get(id)?.includes(person.id));
+}
+
+/** A yes or no to a slip of somebody else. With the last yes it is applied, in its drafter's name. */
+export const answerSlip = command({
+  name: "access.answerSlip",
+  input: z.strictObject({
+    slipId: idSchema,
+    yes: z.boolean(),
+    ground: z.string().max(80),
+    word: z.string().trim().max(500).default(""),
+  }),
+  by: ["person"],
+  allow: async ({ tx, input, me, at }) => {
+    const [slip] = await tx.select().from(slips).where(eq(slips.id, input.slipId));
+    if (slip?.state !== "waiting" || slip.personId === me!.id) throw notFound();
+    const mine = await ownWaits(tx, slip, me!, at);
+    if (mine.length === 0) throw notFound();
+    if (!input.yes && input.word === "")
+      throw new Refused("bad-input", "Say why, in a word: it is all they learn.", "word");
+    const changes = slip.changes.map(({ change }) => change);
+    const drafter = await loadPerson(tx, slip.personId, at);
+    if (input.yes) {
+      for (const { change, was } of slip.changes)
+        if ((await standing(tx, change)) !== was) throw new Refused("conflict", MOVED_FOR_OTHERS);
+      const said = await sayChanges(tx, changes, await vaultsOf(tx, changes), me!.id, at);
+      if (said.ground !== input.ground) throw new Refused("conflict", GROUND_MOVED);
+      if (drafter?.standing !== "active") throw new Refused("conflict", "Whoever drafted it has no access any more.");
+    }
+    return { slip, mine, changes, drafter: drafter! };
+  },
+  run: async (context) => {
+    const { tx, input, at, me, caller, allowed } = context;
+    const { slip, mine, changes, drafter } = allowed;
+    if (!input.yes) {
+      await tx.update(slips).set({ state: "dropped", changedAt: at }).where(eq(slips.id, slip.id));
+      await addNotice(tx, slip.personId, at, `${me!.name} said no to your change slip: “${input.word}”`);
+      return { applied: false };
+    }
+    const waits = slip.waits.filter((id) => !mine.includes(id));
+    if (waits.length > 0) {
+      await tx.update(slips).set({ waits }).where(eq(slips.id, slip.id));
+      return { applied: false };
+    }
+    const theirs: Context<unknown> = {
+      ...context,
+      me: drafter,
+      role: drafter.role,
+      caller: { ...(caller as Extract<Caller, { kind: "person" }>), personId: drafter.id, sessionId: null },
+    };
+    await carryOut(theirs, slip, changes, slip.why);
+    await addNotice(tx, slip.personId, at, `${me!.name} said yes to your change slip: it is applied.`);
+    return { applied: true };
+  },
+  journal: ({ input, result, allowed }) => ({
+    subject: allowed.slip.personId,
+    details: { yes: input.yes, applied: result.applied, ...(input.word ? { why: input.word } : {}) },
+    names: { [allowed.slip.personId]: allowed.drafter?.name ?? "" },
+  }),
+  tell: ({ allowed }) => [`person:${allowed.slip.personId}`],
 });
 
 interface Step {
@@ -482,6 +618,38 @@ const stillAhead = (change: Change, at: number): Change =>
   change.type === "set"
     ? { ...change, grants: change.grants.filter(({ until }) => until === null || until > at) }
     : change;
+
+/** One that waits for others becomes the draft again; added to it where there is one. */
+export const takeSlipBack = command({
+  name: "access.takeSlipBack",
+  input: z.strictObject({ slipId: idSchema }),
+  by: ["person"],
+  allow: async ({ tx, input, me }) => {
+    const [slip] = await tx.select().from(slips).where(eq(slips.id, input.slipId));
+    if (!slip || slip.personId !== me!.id) throw notFound();
+    if (slip.state !== "waiting") throw new Refused("conflict", "It does not wait any more.");
+    return { slip, draft: await draftOf(tx, me!.id) };
+  },
+  run: async ({ tx, at, allowed }) => {
+    const { slip, draft } = allowed;
+    if (!draft) {
+      await tx
+        .update(slips)
+        .set({ state: "draft", revision: slip.revision + 1, waits: [], changedAt: at })
+        .where(eq(slips.id, slip.id));
+      return;
+    }
+    const places = new Set(draft.changes.map((one) => placeOf(one.change)));
+    const changes = [...slip.changes.filter((one) => !places.has(placeOf(one.change))), ...draft.changes];
+    await tx.update(slips).set({ state: "dropped", changedAt: at }).where(eq(slips.id, slip.id));
+    await tx
+      .update(slips)
+      .set({ changes, revision: draft.revision + 1, changedAt: at })
+      .where(eq(slips.id, draft.id));
+  },
+  journal: () => null,
+  tell: () => [],
+});
 
 export const dropSlip = command({
   name: "access.dropSlip",

@@ -79,6 +79,30 @@ export async function sayChanges(
   };
 }
 
+/**
+ * What is touched that the drafter is no steward of, a node for each region: its stewards must say yes. Joining and
+ * leaving a group is not among it: that is for its keepers, and its stewards are told.
+ */
+export async function othersTouched(
+  tx: Reader,
+  changes: readonly Change[],
+  vaultIds: readonly string[],
+  drafterId: string,
+  at: number,
+): Promise<string[]> {
+  const organised = await loadOrganised(tx, vaultIds);
+  const seen = preview(
+    organised,
+    changes.filter((change) => change.type !== "member"),
+    at,
+  );
+  const mine = nodesOfSteward(organised, drafterId, at);
+  const names = await namesOf(tx, [...seen.regions.values()].flat(), organised);
+  return [...seen.regions.values()].flatMap((ids) =>
+    ids.filter((id) => !mine.has(id) && names.nodes.has(id)).slice(0, 1),
+  );
+}
+
 const groundOf = ({ personIds, region, before, after, at: moment }: Difference, seen: Preview, at: number): string =>
   JSON.stringify([
     [...personIds].sort(),

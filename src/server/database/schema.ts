@@ -523,7 +523,8 @@ export interface SlipChange {
   was: string;
 }
 
-export type SlipState = "draft" | "applied" | "dropped";
+/** `waiting`: others are stewards of something it touches, and must say yes first. */
+export type SlipState = "draft" | "waiting" | "applied" | "dropped";
 
 /** Change slips: one open draft a person, and those that were applied or dropped. */
 export const slips = sqliteTable(
@@ -541,6 +542,8 @@ export const slips = sqliteTable(
     appliedAt: time("applied_at"),
     /** What takes it back, worked out when it was applied. */
     back: text("back", { mode: "json" }).$type<Change[]>(),
+    /** Nodes whose stewards have not said yes yet. */
+    waits: text("waits", { mode: "json" }).$type<string[]>().notNull().default([]),
   },
   (t) => [
     uniqueIndex("slips_draft").on(t.personId).where(sql`state = 'draft'`),

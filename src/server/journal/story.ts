@@ -250,7 +250,13 @@ function sentence(
     case "access.setListed":
       return details.listed ? `listed ${it} for all staff` : `took ${it} off what is listed`;
     case "access.applySlip":
-      return `applied a change slip of ${counted(details.changes, "change", "changes")}${why}`;
+      return details.waiting
+        ? `asked other stewards for a yes to ${counted(details.changes, "drafted change", "drafted changes")}${why}`
+        : `applied a change slip of ${counted(details.changes, "change", "changes")}${why}`;
+    case "access.answerSlip":
+      return details.yes
+        ? `said yes to a change slip of ${subject}${details.applied ? ", which is applied" : ""}`
+        : `said no to a change slip of ${subject}${why}`;
     case "people.signIn":
       return "signed in to Galtry";
     case "people.signOut":
