@@ -1,6 +1,7 @@
 /** The access grid and its slip, by keys and by pointer: read, drafted, applied, seen by whom it concerns, taken back. */
 import { readFileSync } from "node:fs";
 import { afterAll, beforeAll, expect, test } from "vitest";
+import { give } from "../demo/fixture";
 import { DEMO_PASSWORD } from "../demo/organisation";
 import { seriousIn } from "./axe";
 import { type Browser, openBrowser, signInToGaltry } from "./browser";
@@ -225,7 +226,10 @@ test("whoever lacks something asks where they noticed; its steward says yes on t
   expect(await seriousIn(ines.page)).toEqual([]);
   await waiting.getByRole("button", { name: "Yes, to Maren Pohl" }).click();
   await ines.page.getByText(/^Maren Pohl has Reveal on Pellam schools desk until tomorrow, 18:00/).waitFor();
-  await page.getByRole("button", { name: /^Reveal/ }).first().waitFor();
+  await page
+    .getByRole("button", { name: /^Reveal/ })
+    .first()
+    .waitFor();
 }, 60_000);
 
 test("what is listed is found by all staff, asked for, and refused with a word", async () => {
@@ -254,5 +258,51 @@ test("what is listed is found by all staff, asked for, and refused with a word",
     await page.getByText("“Ring the till desk for the codes”").waitFor();
   } finally {
     await wilhelmina.close();
+  }
+}, 60_000);
+
+test("what touches another steward’s entry waits for their yes, which they give on their Front desk", async () => {
+  const id = (name: string) => [...house.built.people].find(([key]) => key.startsWith(name.toLowerCase()))![1];
+  const harriet = await openBrowser({ galtry: house.url, lanyard: false });
+  try {
+    await signInToGaltry(harriet.page, house.url, "harriet.sowerby@tarrowick.example", DEMO_PASSWORD);
+    // Harriet alone looks after the schools desk: Ines has an own, lower say there.
+    await ines.page.goto(address());
+    await goTo(ines, "Pellam schools desk", "Ines Okafor");
+    const entryId = house.built.entries.get("schools.pellam.localhost")!;
+    const by = {
+      kind: "person" as const,
+      personId: id("Bram"),
+      sessionId: null,
+      provedAt: Date.now(),
+      address: "127.0.0.1",
+      browser: "Chromium",
+    };
+    await give(house.galtry, by, entryId, id("Harriet"), "steward");
+    await give(house.galtry, by, entryId, id("Ines"), "use");
+    await give(house.galtry, by, entryId, id("Bram"), "use");
+    await ines.page.goto(address());
+    await goTo(ines, "Shop & Tickets", "Learning");
+    await ines.page.keyboard.press("1");
+    await slip(ines)
+      .getByText(/they are asked for a yes before any of it is applied/)
+      .waitFor();
+    expect(await slip(ines).getByText("Pellam schools desk").count()).toBe(0);
+    await ines.page.getByRole("button", { name: "Ask for a yes" }).click();
+    await slip(ines)
+      .getByText(/1 change waits for the yes of other stewards/)
+      .waitFor();
+    await harriet.page.goto(house.url);
+    const waiting = harriet.page.getByRole("region", { name: "Slips to answer" });
+    await waiting.getByText(/gain Use of/).waitFor();
+    await waiting.getByText("Pellam schools desk").first().waitFor();
+    expect(await seriousIn(harriet.page)).toEqual([]);
+    await waiting.getByRole("button", { name: "Yes, to the slip of Ines Okafor" }).click();
+    await waiting.waitFor({ state: "detached" });
+    await ines.page.goto(address());
+    await goTo(ines, "Shop & Tickets", "Learning");
+    expect(await here(ines)).toBe("Use, set here");
+  } finally {
+    await harriet.close();
   }
 }, 60_000);

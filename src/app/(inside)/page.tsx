@@ -3,6 +3,7 @@ import { pack } from "@/core/packed";
 import type { FirstStep } from "@/interface/frontdesk/FirstSteps";
 import { FrontDesk } from "@/interface/frontdesk/FrontDesk";
 import { askList } from "@/server/access/asking";
+import { waitingSlips } from "@/server/access/slip";
 import { isAdministrator } from "@/server/caller";
 import type { Role } from "@/server/database/schema";
 import { frontDesk } from "@/server/frontdesk/frontDesk";
@@ -14,7 +15,12 @@ export const metadata = { title: "Front desk" };
 
 export default async function FrontDeskPage() {
   const person = await me();
-  const [{ lines }, vaults, asks] = await Promise.all([ask(frontDesk, {}), ask(vaultList, {}), ask(askList, {})]);
+  const [{ lines }, vaults, asks, slips] = await Promise.all([
+    ask(frontDesk, {}),
+    ask(vaultList, {}),
+    ask(askList, {}),
+    ask(waitingSlips, {}),
+  ]);
   const now = Date.now();
   const hour = Number(
     new Intl.DateTimeFormat("en-GB", { timeZone: person.zone, hour: "2-digit", hourCycle: "h23" }).format(now),
@@ -34,6 +40,8 @@ export default async function FrontDeskPage() {
       canAdd={canAdd}
       steps={steps}
       asks={asks}
+      slips={slips}
+      me={person.id}
     />
   );
 }

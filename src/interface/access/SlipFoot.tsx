@@ -1,14 +1,14 @@
 "use client";
 
-import { ArrowDown, ArrowUp, Clock, TriangleAlert, X } from "lucide-react";
+import { Clock, TriangleAlert, X } from "lucide-react";
 import { type ReactNode, useState } from "react";
 import styled from "styled-components";
-import { atLeast, levelWord, placeOf, rank } from "@/core/access";
+import { placeOf } from "@/core/access";
 import { sayTime } from "@/core/time";
-import type { SlipLine } from "@/server/access/slipTelling";
 import { runCommand } from "../shared/ask";
 import { Act, Button, TextField } from "../shared/controls";
 import { useDone } from "../shared/Done";
+import { SaidLine } from "./SaidLine";
 import type { SlipState } from "./useSlip";
 
 const Foot = styled.div`
@@ -62,19 +62,21 @@ export function SlipFoot({ state, zone, now, me, why, onApplied }: FootProps) {
     if (!draft) return;
     setRunning(true);
     const input = { slipId: draft.id, revision: draft.revision, ground: draft.said.ground, why: reason };
-    const answer = await runCommand("access.applySlip", input);
+    const answer = await runCommand<{ waiting: boolean }>("access.applySlip", input);
     setRunning(false);
     if (answer.ok) {
       setReason("");
-      done(count === 1 ? "1 change is applied." : `${count} changes are applied.`, [
-        { command: "access.undoSlip", input: { slipId: draft.id } },
-      ]);
+      if (answer.result.waiting) done("Others are stewards of some of it: it waits for their yes.");
+      else
+        done(count === 1 ? "1 change is applied." : `${count} changes are applied.`, [
+          { command: "access.undoSlip", input: { slipId: draft.id } },
+        ]);
       onApplied();
     } else setWrong(answer.refused.message);
     await read();
   };
-  const undo = async (slipId: string) => {
-    const answer = await runCommand("access.undoSlip", { slipId });
+  const act = async (command: string, slipId: string) => {
+    const answer = await runCommand(command, { slipId });
     if (!answer.ok) setWrong(answer.refused.message);
     await read();
   };
@@ -90,7 +92,15 @@ export function SlipFoot({ state, zone, now, me, why, onApplied }: FootProps) {
               </Act>
             )}
           </h2>
-          {count === 0 && <Empty slip={slip} zone={zone} now={now} onUndo={undo} />}
+          {count === 0 && (
+            <Empty slip={slip} zone={zone} now={now} onUndo={(slipId) => act("access.undoSlip", slipId)} />
+          )}
+          {slip.waiting.map((one) => (
+            <p key={one.id} className="small">
+              {one.changes === 1 ? "1 change waits" : `${one.changes} changes wait`} for the yes of other stewards since{" "}
+              {sayTime(one.at, now, zone)}. <Act onPress={() => act("access.takeSlipBack", one.id)}>Take it back</Act>
+            </p>
+          ))}
           {wrong && (
             <p role="alert" className="harm">
               {wrong}
@@ -159,7 +169,9 @@ export function SlipFoot({ state, zone, now, me, why, onApplied }: FootProps) {
               {said.beyond && (
                 <li className="warning">
                   <TriangleAlert size={16} />
-                  <span>It also touches what others are stewards of. They are not named here.</span>
+                  <span>
+                    It also touches what others are stewards of: they are asked for a yes before any of it is applied.
+                  </span>
                 </li>
               )}
             </ul>
@@ -182,7 +194,13 @@ export function SlipFoot({ state, zone, now, me, why, onApplied }: FootProps) {
               type="submit"
               isDisabled={count === 0 || pending || running || moved || (said?.bare.length ?? 0) > 0}
             >
-              {count === 0 ? "Apply" : count === 1 ? "Apply 1 change" : `Apply ${count} changes`}
+              {count === 0
+                ? "Apply"
+                : said?.beyond
+                  ? "Ask for a yes"
+                  : count === 1
+                    ? "Apply 1 change"
+                    : `Apply ${count} changes`}
             </Button>
             {count > 0 && <Button onPress={() => change(() => [])}>Drop</Button>}
           </div>
@@ -221,79 +239,3 @@ function Empty({
     </>
   );
 }
-
-interface SaidProps {
-  line: SlipLine;
-  zone: string;
-  now: number;
-  me: string;
-  open: boolean;
-  onOpen: () => void;
-}
-
-/** "4 people lose Use of Pellam refunds", with who on asking, and who used it on a line of its own. */
-function SaidLine({ line, zone, now, me, open, onOpen }: SaidProps) {
-  const loses = rank(line.after) < rank(line.before);
-  const names = line.people.map((one) => (one.id === me ? "you" : one.name));
-  const who = names.length === 1 ? names[0]! : `${names.length} people`;
-  const plural = names.length > 1 || names[0] === "you";
-  const what =
-    line.count === 1
-      ? line.what[0]!.name
-      : line.count <= 3
-        ? listed(line.what.map((one) => one.name))
-        : `${line.count.toLocaleString("en-GB")} entries${line.within ? ` in ${line.within}` : ""}`;
-  return (
-    <>
-      <li>
-        {line.at !== null ? <Clock size={16} /> : loses ? <ArrowDown size={16} /> : <ArrowUp size={16} />}
-        <span>
-          {line.at !== null && `From ${sayTime(line.at, now, zone)}: `}
-          <b>
-            {line.at === null ? capital(who) : who} {verb(line, plural)}
-          </b>{" "}
-          {what}
-          {open && (
-            <span className="soft small" style={{ display: "block" }}>
-              {names.join(", ")}
-              {line.count > 1 && ` · ${line.what.map((one) => one.name).join(", ")}`}
-              {line.count > line.what.length && ` and ${line.count - line.what.length} more`}
-            </span>
-          )}
-        </span>
-        <Act onPress={onOpen} aria-expanded={open} aria-label={`Who: ${who} ${verb(line, plural)} ${what}`}>
-          who
-        </Act>
-      </li>
-      {line.used.length > 0 && (
-        <li className="warning">
-          <TriangleAlert size={16} />
-          <span>
-            {line.used.length === 1 ? "One of them" : `${line.used.length} of them`} used it in the last 30 days:{" "}
-            {line.used.join(", ")}
-          </span>
-        </li>
-      )}
-      {line.first.length > 0 && atLeast(line.after, "reveal") && (
-        <li>
-          <TriangleAlert size={16} />
-          <span>
-            {line.first.length === 1 ? `${line.first[0]} has` : `${line.first.length} of them have`} never seen a secret
-            of it
-          </span>
-        </li>
-      )}
-    </>
-  );
-}
-
-function verb({ before, after }: SlipLine, plural: boolean): string {
-  const s = plural ? "" : "s";
-  if (before === "none") return `gain${s} ${levelWord(after)} of`;
-  if (after === "none") return plural ? `lose ${levelWord(before)} of` : `loses ${levelWord(before)} of`;
-  return `${plural ? "go" : "goes"} from ${levelWord(before)} to ${levelWord(after)} on`;
-}
-
-const listed = (names: readonly string[]) =>
-  names.length < 2 ? (names[0] ?? "") : `${names.slice(0, -1).join(", ")} and ${names.at(-1)}`;
-const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);

@@ -6,6 +6,8 @@ import styled from "styled-components";
 import { LEVELS, type Level, levelWord, rank } from "@/core/access/level";
 import { sayTime } from "@/core/time";
 import type { askList } from "@/server/access/asking";
+import type { waitingSlips } from "@/server/access/slip";
+import { SaidLine } from "../access/SaidLine";
 import { useCommand } from "../shared/ask";
 import { Act, Button, Chip, Row, Select, TextArea, TextField } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
@@ -14,6 +16,7 @@ import { Form } from "../shared/Form";
 import { fromLocal, toLocal } from "../shared/localTime";
 
 export type Asks = Awaited<ReturnType<(typeof askList)["execute"]>>;
+export type Slips = Awaited<ReturnType<(typeof waitingSlips)["execute"]>>;
 type ToAnswer = Asks["toAnswer"][number];
 type Own = Asks["own"][number];
 
@@ -25,10 +28,90 @@ const Section = styled.section`
   li:first-child { border-top: 0; padding-top: 0; }
 `;
 
-/** Requests that wait for one's answer, and one's own. */
-export function AskSide({ asks, zone, now }: { asks: Asks; zone: string; now: number }) {
+interface SideProps {
+  asks: Asks;
+  slips: Slips;
+  zone: string;
+  now: number;
+  me: string;
+}
+
+/** A slip of another steward, as far as it touches what one is steward of oneself. */
+function WaitingSlip({ slip, zone, now, me }: { slip: Slips[number] } & Pick<SideProps, "zone" | "now" | "me">) {
+  const answer = useCommand("access.answerSlip");
+  const [open, setOpen] = useState<number | null>(null);
+  const [word, setWord] = useState<string | null>(null);
+  const say = (yes: boolean) => answer.run({ slipId: slip.id, yes, ground: slip.said.ground, word: word ?? "" });
   return (
     <>
+      <p>
+        <b>{slip.by}</b>, {sayTime(slip.at, now, zone)}
+        {slip.why && `: “${slip.why}”`}
+      </p>
+      <Lines>
+        {slip.said.lines.map((line, i) => (
+          <SaidLine
+            key={`${line.before} ${line.after} ${line.at} ${line.people[0]?.id} ${line.what[0]?.id}`}
+            {...{ line, zone, now, me }}
+            open={open === i}
+            onOpen={() => setOpen(open === i ? null : i)}
+          />
+        ))}
+      </Lines>
+      {answer.wrong() && (
+        <p role="alert" style={{ color: "var(--crimson)", fontWeight: 600 }}>
+          {answer.wrong()}
+        </p>
+      )}
+      <Row style={{ marginTop: 6 }}>
+        <Button onPress={() => say(true)} isDisabled={answer.running} aria-label={`Yes, to the slip of ${slip.by}`}>
+          Yes
+        </Button>
+        <Act onPress={() => setWord("")}>No…</Act>
+      </Row>
+      {word !== null && (
+        <Dialog title={`Say no to the slip of ${slip.by}`} open onClose={() => setWord(null)}>
+          <Form
+            verb="Say no"
+            running={answer.running}
+            onCancel={() => setWord(null)}
+            onSend={async () => {
+              if ((await say(false)).ok) setWord(null);
+            }}
+          >
+            <TextArea
+              label="Why not"
+              value={word}
+              maxLength={500}
+              onText={setWord}
+              wrong={answer.wrong("word")}
+              hint={`${slip.by} reads it`}
+            />
+          </Form>
+        </Dialog>
+      )}
+    </>
+  );
+}
+
+const Lines = styled.ul`
+  && li { display: grid; grid-template-columns: 16px minmax(0, 1fr) auto; gap: 8px; padding: 5px 0; border-top: 1px solid var(--rule); }
+  svg { margin-top: 2px; }
+  .warning { color: var(--amber); font-weight: 650; }
+`;
+
+/** Requests that wait for one's answer, and one's own. */
+export function AskSide({ asks, slips, zone, now, me }: SideProps) {
+  return (
+    <>
+      {slips.length > 0 && (
+        <Section aria-label="Slips to answer">
+          <h2>Changes that wait for your yes</h2>
+          {slips.map((slip) => (
+            <WaitingSlip key={slip.id} {...{ slip, zone, now, me }} />
+          ))}
+        </Section>
+      )}
       {asks.toAnswer.length > 0 && (
         <Section aria-label="Requests to answer">
           <h2>Waiting for your answer</h2>

@@ -9,7 +9,7 @@ import { find } from "@/core/finder";
 import type { Packed } from "@/core/packed";
 import { sayTime } from "@/core/time";
 import type { DeskLine } from "@/server/frontdesk/frontDesk";
-import { AskSide, type Asks } from "../asking/AskSide";
+import { type Asks, AskSide, type Slips } from "../asking/AskSide";
 import { Page } from "../frame/Frame";
 import { useLanyard } from "../shared/lanyard";
 import { useFinder } from "../shared/useFinder";
@@ -99,13 +99,16 @@ export interface FrontDeskProps {
   /** What a newcomer does first, besides connecting Lanyard; empty for those who have settled in. */
   steps: FirstStep[];
   asks: Asks;
+  slips: Slips;
+  /** The reader's id. */
+  me: string;
 }
 
 /** At most this many lines stand in the page at once; the finder reaches all of them. */
 const MOST_LINES = 300;
 const MOST_FOUND = 60;
 
-export function FrontDesk({ person, packed, zone, now, greeting, canAdd, steps, asks }: FrontDeskProps) {
+export function FrontDesk({ person, packed, zone, now, greeting, canAdd, steps, asks, slips, me }: FrontDeskProps) {
   const lines = useUnpacked(packed);
   const router = useRouter();
   const { lanyard, again } = useLanyard();
@@ -302,7 +305,7 @@ export function FrontDesk({ person, packed, zone, now, greeting, canAdd, steps, 
               ]}
             />
           )}
-          <AskSide asks={asks} zone={zone} now={now} />
+          <AskSide asks={asks} slips={slips} me={me} zone={zone} now={now} />
           <LanyardSide lanyard={lanyard} again={again} zone={zone} />
           <p style={{ paddingTop: 12, borderTop: "1px solid var(--edge)" }}>
             <Link href="/make">Make a password</Link>

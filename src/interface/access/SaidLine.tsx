@@ -1,0 +1,83 @@
+"use client";
+
+import { ArrowDown, ArrowUp, Clock, TriangleAlert } from "lucide-react";
+import { atLeast, levelWord, rank } from "@/core/access";
+import { sayTime } from "@/core/time";
+import type { SlipLine } from "@/server/access/slipTelling";
+import { Act } from "../shared/controls";
+
+interface SaidProps {
+  line: SlipLine;
+  zone: string;
+  now: number;
+  me: string;
+  open: boolean;
+  onOpen: () => void;
+}
+
+/** "4 people lose Use of Pellam refunds", with who on asking, and who used it on a line of its own. */
+export function SaidLine({ line, zone, now, me, open, onOpen }: SaidProps) {
+  const loses = rank(line.after) < rank(line.before);
+  const names = line.people.map((one) => (one.id === me ? "you" : one.name));
+  const who = names.length === 1 ? names[0]! : `${names.length} people`;
+  const plural = names.length > 1 || names[0] === "you";
+  const what =
+    line.count === 1
+      ? line.what[0]!.name
+      : line.count <= 3
+        ? listed(line.what.map((one) => one.name))
+        : `${line.count.toLocaleString("en-GB")} entries${line.within ? ` in ${line.within}` : ""}`;
+  return (
+    <>
+      <li>
+        {line.at !== null ? <Clock size={16} /> : loses ? <ArrowDown size={16} /> : <ArrowUp size={16} />}
+        <span>
+          {line.at !== null && `From ${sayTime(line.at, now, zone)}: `}
+          <b>
+            {line.at === null ? capital(who) : who} {verb(line, plural)}
+          </b>{" "}
+          {what}
+          {open && (
+            <span className="soft small" style={{ display: "block" }}>
+              {names.join(", ")}
+              {line.count > 1 && ` · ${line.what.map((one) => one.name).join(", ")}`}
+              {line.count > line.what.length && ` and ${line.count - line.what.length} more`}
+            </span>
+          )}
+        </span>
+        <Act onPress={onOpen} aria-expanded={open} aria-label={`Who: ${who} ${verb(line, plural)} ${what}`}>
+          who
+        </Act>
+      </li>
+      {line.used.length > 0 && (
+        <li className="warning">
+          <TriangleAlert size={16} />
+          <span>
+            {line.used.length === 1 ? "One of them" : `${line.used.length} of them`} used it in the last 30 days:{" "}
+            {line.used.join(", ")}
+          </span>
+        </li>
+      )}
+      {line.first.length > 0 && atLeast(line.after, "reveal") && (
+        <li>
+          <TriangleAlert size={16} />
+          <span>
+            {line.first.length === 1 ? `${line.first[0]} has` : `${line.first.length} of them have`} never seen a secret
+            of it
+          </span>
+        </li>
+      )}
+    </>
+  );
+}
+
+function verb({ before, after }: SlipLine, plural: boolean): string {
+  const s = plural ? "" : "s";
+  if (before === "none") return `gain${s} ${levelWord(after)} of`;
+  if (after === "none") return plural ? `lose ${levelWord(before)} of` : `loses ${levelWord(before)} of`;
+  return `${plural ? "go" : "goes"} from ${levelWord(before)} to ${levelWord(after)} on`;
+}
+
+const listed = (names: readonly string[]) =>
+  names.length < 2 ? (names[0] ?? "") : `${names.slice(0, -1).join(", ")} and ${names.at(-1)}`;
+const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
