@@ -41,6 +41,9 @@ const id = () => "0190a000-0000-7000-8000-000000000000";
 
 const OWN_KIND = { name: "Display case key", purpose: "get-in", fields: [{ label: "Case" }] };
 
+/** Whoever has the link may ask, signed in or not. */
+const OPEN_BY_LINK = ["people.linkFor", "access.lookAtHandover", "access.openHandover"];
+
 /** What each is tried with, and who may. A command that is missing here fails the test below. */
 const EXPECTED: Record<string, { who: Who; asPerson?: Who; input: () => unknown }> = {
   "people.organisation": { who: "anyone", input: () => ({}) },
@@ -241,6 +244,20 @@ const EXPECTED: Record<string, { who: Who; asPerson?: Who; input: () => unknown 
   "access.withdrawAsk": { who: "own", input: () => ({ askId: id() }) },
   "access.answer": { who: "own", input: () => ({ askId: id(), yes: true }) },
   "access.passAskOn": { who: "own", input: () => ({ askId: id(), personId: id() }) },
+  "access.makeHandover": {
+    who: "steward",
+    input: () => ({
+      entryId: fixture.entryId,
+      fields: ["userName"],
+      until: Date.now() + 60_000,
+      openings: 1,
+    }),
+  },
+  "access.lookAtHandover": { who: "own", input: () => ({ token: "x".repeat(43), opener: "y".repeat(43) }) },
+  "access.openHandover": { who: "own", input: () => ({ token: "x".repeat(43), opener: "y".repeat(43) }) },
+  "access.withdrawHandover": { who: "own", input: () => ({ handoverId: id() }) },
+  "access.handovers": { who: "steward", input: () => ({ entryId: fixture.entryId }) },
+  "access.sweepHandovers": { who: "server", input: () => ({}) },
   "access.asks": { who: "everybody", input: () => ({}) },
   "access.listed": { who: "everybody", input: () => ({}) },
   "access.setListed": { who: "steward", input: () => ({ entryId: fixture.entryId, listed: false }) },
@@ -420,7 +437,7 @@ describe("as every Lanyard, signed out, and as the server", () => {
   test("signed out", async () => {
     for (const [name, { who, input }] of Object.entries(EXPECTED)) {
       const { allowed, code } = await tryIt(name, input(), fixture.nobody);
-      if (who !== "signed-out" && who !== "anyone" && name !== "people.linkFor")
+      if (who !== "signed-out" && who !== "anyone" && !OPEN_BY_LINK.includes(name))
         expect(`${name} ${allowed} ${code}`).toBe(`${name} false signed-out`);
     }
   });

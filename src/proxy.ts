@@ -24,7 +24,10 @@ export function proxy(request: NextRequest): NextResponse {
   response.headers.set("x-content-type-options", "nosniff");
   if (process.env.GALTRY_PUBLIC_URL?.startsWith("https:"))
     response.headers.set("strict-transport-security", "max-age=31536000");
-  response.headers.set("referrer-policy", "same-origin");
+  // A handover link's key stands in its address: nothing of that page goes anywhere or is kept.
+  const handover = request.nextUrl.pathname === "/handover";
+  response.headers.set("referrer-policy", handover ? "no-referrer" : "same-origin");
+  if (handover) response.headers.set("cache-control", "no-store");
   response.headers.set("cross-origin-opener-policy", "same-origin");
   response.headers.set("permissions-policy", "camera=(), microphone=(), geolocation=()");
   return response;

@@ -5,6 +5,7 @@ import { and, eq, inArray, isNotNull, isNull, lt, max } from "drizzle-orm";
 import { z } from "zod";
 import { remindOfAsks } from "./access/asking";
 import { tellOfExpiry } from "./access/expiry";
+import { sweepHandovers } from "./access/handover";
 import { command } from "./command";
 import { failedSignIns, importRows, imports, importUpdates, outbox, persons, signIns } from "./database/schema";
 import type { Galtry } from "./galtry";
@@ -141,6 +142,7 @@ export function startHousekeeping(house: Galtry): void {
     if (Date.now() >= expiryAt) {
       expiryAt = Date.now() + EXPIRY_EVERY_MS;
       void tellOfExpiry.execute(house, {}, { kind: "server" }).catch(() => undefined);
+      void sweepHandovers.execute(house, {}, { kind: "server" }).catch(() => undefined);
       void remindOfAsks.execute(house, {}, { kind: "server" }).catch(() => undefined);
       void emptyBins.execute(house, {}, { kind: "server" }).catch(() => undefined);
       void sweepTakings.execute(house, {}, { kind: "server" }).catch(() => undefined);

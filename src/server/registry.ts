@@ -13,6 +13,14 @@ import { tellOfExpiry } from "./access/expiry";
 import { changeAccess, giveAccess, withdrawAccess } from "./access/grants";
 import { accessGrid, gridVaults } from "./access/grid";
 import {
+  handoverList,
+  lookAtHandover,
+  makeHandover,
+  openHandover,
+  sweepHandovers,
+  withdrawHandover,
+} from "./access/handover";
+import {
   answerSlip,
   applySlip,
   draftSlip,
@@ -219,6 +227,12 @@ const ALL = [
   waitingSlips,
   answerSlip,
   takeSlipBack,
+  makeHandover,
+  lookAtHandover,
+  openHandover,
+  withdrawHandover,
+  handoverList,
+  sweepHandovers,
   askForAccess,
   withdrawAsk,
   answerAsk,

@@ -41,6 +41,16 @@ export function fromBase64Url(text: string): Bytes {
   return Uint8Array.from(binary, (c) => c.charCodeAt(0));
 }
 
+/** RFC 4648, section 4. */
+export const toBase64 = (bytes: Uint8Array): string => {
+  let text = "";
+  for (let at = 0; at < bytes.length; at += 32_768) text += String.fromCharCode(...bytes.subarray(at, at + 32_768));
+  return btoa(text);
+};
+
+/** @throws for what is not base64 */
+export const fromBase64 = (text: string): Bytes => Uint8Array.from(atob(text), (one) => one.charCodeAt(0));
+
 export const randomBytes = (length: number): Bytes => crypto.getRandomValues(new Uint8Array(length));
 
 /** SHA-256, FIPS 180-4. At once: handing a few hundred bytes to another thread takes longer than hashing them. */

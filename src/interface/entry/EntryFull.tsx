@@ -22,6 +22,7 @@ import { ConvertSheet } from "./ConvertSheet";
 import { howItWent, WhatYouMayDo } from "./EntryAtUse";
 import { EntryForm } from "./EntryForm";
 import { FieldFacts } from "./FieldFacts";
+import { HandOver } from "./HandOver";
 import { Listed } from "./Listed";
 import { Markdown } from "./Markdown";
 import { SigningInDialog } from "./SigningIn";
@@ -50,6 +51,7 @@ export function EntryFull({
   const once = useCommand("vaults.tryOnceMore");
   const pin = useCommand("frontdesk.pin");
   const [binning, setBinning] = useState(false);
+  const [handing, setHanding] = useState(false);
   const [carrying, setCarrying] = useState<"move" | "copy" | null>(null);
   const [converting, setConverting] = useState(false);
   const [picturing, setPicturing] = useState(false);
@@ -197,6 +199,7 @@ export function EntryFull({
               Set aside
             </Button>
           )}
+          {steward && entry.binnedAt === null && <Button onPress={() => setHanding(true)}>Hand over</Button>}
           {steward && entry.binnedAt === null && (
             <Button look="harm" onPress={() => setBinning(true)}>
               Put in the bin
@@ -236,6 +239,7 @@ export function EntryFull({
       )}
       {converting && <ConvertSheet entry={entry} onClose={() => setConverting(false)} />}
       <BinDialog entry={entry} open={binning} onClose={() => setBinning(false)} />
+      {handing && <HandOver entry={entry} now={now} onClose={() => setHanding(false)} />}
       {mayEdit && signsIn && <SigningInDialog entry={entry} open={tuning} onClose={() => setTuning(false)} />}
     </CardPage>
   );

@@ -9,7 +9,7 @@ import { find } from "@/core/finder";
 import type { Packed } from "@/core/packed";
 import { sayTime } from "@/core/time";
 import type { DeskLine } from "@/server/frontdesk/frontDesk";
-import { type Asks, AskSide, type Slips } from "../asking/AskSide";
+import { AskSide, type Asks, type Slips } from "../asking/AskSide";
 import { Page } from "../frame/Frame";
 import { useLanyard } from "../shared/lanyard";
 import { useFinder } from "../shared/useFinder";

@@ -24,3 +24,9 @@ export function soonEnds(zone: string): { says: string; at: number }[] {
     { says: "In two weeks", at: at(14) },
   ];
 }
+
+/** Today at ten in the evening; where that is near, tomorrow. */
+export function thisEvening(zone: string, now: number): number {
+  const evening = fromLocal(`${toLocal(now, zone).slice(0, 10)}T22:00`, zone)!;
+  return evening - now > 1_800_000 ? evening : evening + 86_400_000;
+}

@@ -500,7 +500,18 @@ export const grants = sqliteTable(
   ],
 );
 
-export type SightingHow = "revealed" | "copied" | "written" | "captured" | "brought in" | "guarded fill" | "taken out";
+export type SightingHow =
+  | "revealed"
+  | "copied"
+  | "written"
+  | "captured"
+  | "brought in"
+  | "guarded fill"
+  | "taken out"
+  | "handed over";
+
+/** In place of a person: somebody who has a handover link. */
+export const OUTSIDE = "outside";
 
 export const sightings = sqliteTable(
   "sightings",
@@ -549,6 +560,34 @@ export const slips = sqliteTable(
     uniqueIndex("slips_draft").on(t.personId).where(sql`state = 'draft'`),
     index("slips_applied").on(t.personId, t.appliedAt),
   ],
+);
+
+/** Handover links: a copy of chosen values, sealed under a key that stands in the link alone. */
+export const handovers = sqliteTable(
+  "handovers",
+  {
+    id: id(),
+    tokenHash: text("token_hash").notNull().unique(),
+    entryId: text("entry_id").notNull(),
+    /** Where the entry was: in another vault its links have ended. */
+    vaultId: text("vault_id").notNull(),
+    makerId: text("maker_id").notNull(),
+    /** Labels of what was handed over. */
+    labels: text("labels", { mode: "json" }).$type<string[]>().notNull(),
+    /** Null once it has ended: erased, not hidden. */
+    sealed: bytes("sealed"),
+    wordHash: text("word_hash"),
+    madeAt: time("made_at").notNull(),
+    expiresAt: time("expires_at").notNull(),
+    /** So often it may be opened. */
+    openings: integer("openings").notNull(),
+    openedAt: text("opened_at", { mode: "json" }).$type<number[]>().notNull().default([]),
+    /** Hash of what the browser that opened it last presents, within ten minutes. */
+    opener: text("opener"),
+    wrongWords: integer("wrong_words").notNull().default(0),
+    withdrawnAt: time("withdrawn_at"),
+  },
+  (t) => [index("handovers_entry").on(t.entryId)],
 );
 
 export type AskState = "open" | "yes" | "no" | "withdrawn";

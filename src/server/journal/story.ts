@@ -239,6 +239,14 @@ function sentence(
       return `changed ${subject} from ${levelWord((details.before ?? "use") as Given)} to ${level}${node === null ? "" : ` on ${node}`}${from}${until}${weekly}${why}`;
     case "access.withdraw":
       return `withdrew the ${level} of ${subject}${node === null ? "" : ` on ${node}`}`;
+    case "access.makeHandover":
+      return `made a handover link${node === null ? "" : ` for ${node}`} with ${details.fields}${until}`;
+    case "access.openHandover":
+      return details.opened
+        ? `a handover link${node === null ? "" : ` of ${node}`} was opened`
+        : `a wrong word was given for a handover link${node === null ? "" : ` of ${node}`}`;
+    case "access.withdrawHandover":
+      return `withdrew a handover link${node === null ? "" : ` of ${node}`}`;
     case "access.ask":
       return `asked for ${level}${node === null ? "" : ` on ${node}`}${until}${why}`;
     case "access.answer":

@@ -11,7 +11,7 @@ import type { Person } from "../access/person";
 import { loadNames, ownLevel } from "../access/who";
 import { idSchema, query } from "../command";
 import type { Reader } from "../database/client";
-import { entries, fingerprints, pins, sightings, signIns, vaults } from "../database/schema";
+import { entries, fingerprints, OUTSIDE, pins, sightings, signIns, vaults } from "../database/schema";
 import { storyOf } from "../journal/story";
 import { notFound } from "../refused";
 import { conditionsOf } from "../upkeep/conditions";
@@ -190,7 +190,7 @@ async function seenBy(tx: Reader, kind: Kind, entry: EntryRow, people: Map<strin
     if (isSecret(kind, row.field) && marks.has(`${row.field} ${row.fingerprint}`) && !seen.has(row.personId))
       seen.set(row.personId, {
         personId: row.personId,
-        name: people.get(row.personId) ?? "",
+        name: row.personId === OUTSIDE ? "Somebody outside" : (people.get(row.personId) ?? ""),
         at: row.at,
         how: row.how,
       });

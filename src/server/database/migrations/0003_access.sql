@@ -18,6 +18,26 @@ CREATE TABLE `asks` (
 --> statement-breakpoint
 CREATE INDEX `asks_state` ON `asks` (`state`,`node_id`);--> statement-breakpoint
 CREATE INDEX `asks_person` ON `asks` (`person_id`,`state`);--> statement-breakpoint
+CREATE TABLE `handovers` (
+	`id` text PRIMARY KEY NOT NULL,
+	`token_hash` text NOT NULL,
+	`entry_id` text NOT NULL,
+	`vault_id` text NOT NULL,
+	`maker_id` text NOT NULL,
+	`labels` text NOT NULL,
+	`sealed` blob,
+	`word_hash` text,
+	`made_at` integer NOT NULL,
+	`expires_at` integer NOT NULL,
+	`openings` integer NOT NULL,
+	`opened_at` text DEFAULT '[]' NOT NULL,
+	`opener` text,
+	`wrong_words` integer DEFAULT 0 NOT NULL,
+	`withdrawn_at` integer
+);
+--> statement-breakpoint
+CREATE UNIQUE INDEX `handovers_token_hash_unique` ON `handovers` (`token_hash`);--> statement-breakpoint
+CREATE INDEX `handovers_entry` ON `handovers` (`entry_id`);--> statement-breakpoint
 CREATE TABLE `slips` (
 	`id` text PRIMARY KEY NOT NULL,
 	`person_id` text NOT NULL,

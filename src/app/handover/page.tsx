@@ -1,0 +1,7 @@
+import { Handover } from "@/interface/entrance/Handover";
+
+export const metadata = { title: "Handed over", robots: { index: false, follow: false } };
+
+export default function HandoverPage() {
+  return <Handover />;
+}

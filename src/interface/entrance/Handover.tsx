@@ -1,0 +1,177 @@
+"use client";
+
+import { useCallback, useEffect, useRef, useState } from "react";
+import styled from "styled-components";
+import { fromBase64, fromBase64Url, fromUtf8, open, sha256, toBase64Url, toHex, utf8 } from "@/core/crypto";
+import { sayTime } from "@/core/time";
+import type { HandedOver, lookAtHandover } from "@/server/access/handover";
+import { runCommand, runQuery } from "../shared/ask";
+import { Act, Notice, TextField } from "../shared/controls";
+import { Form } from "../shared/Form";
+import { useCopy } from "../shared/useCopy";
+import { Entrance } from "./Entrance";
+
+type Look = Awaited<ReturnType<(typeof lookAtHandover)["execute"]>>;
+
+const Values = styled.dl`
+  margin: 12px 0;
+  div { padding: 10px 0; border-top: 1px solid var(--rule); }
+  dt { display: flex; justify-content: space-between; color: var(--soft); font-size: 14px; }
+  dd { margin: 2px 0 0; font: 15px/22px var(--mono); white-space: pre-wrap; overflow-wrap: anywhere; }
+`;
+
+const ENDED: Record<string, string> = {
+  withdrawn: "This link was withdrawn by whoever made it.",
+  closed: "This link is closed: a wrong word was given five times. Ask for a new one.",
+  expired: "This link has run out. Ask for a new one.",
+  opened: "This link has been opened already.",
+  gone: "What this link was for is not there any more.",
+};
+
+/** Kept by this browser alone: within ten minutes a lost answer can be fetched again. */
+const OPENER = "galtry-handover-opener";
+
+function opener(): string {
+  const kept = localStorage.getItem(OPENER);
+  if (kept) return kept;
+  const made = toBase64Url(crypto.getRandomValues(new Uint8Array(32)));
+  localStorage.setItem(OPENER, made);
+  return made;
+}
+
+/** What somebody outside was handed: nothing is shown, and nothing used up, before a button is pressed. */
+export function Handover() {
+  const parts = useRef<{ token: string; key: string } | null>(null);
+  const [look, setLook] = useState<Look | null>(null);
+  const [word, setWord] = useState("");
+  const [wrong, setWrong] = useState<string | null>(null);
+  const [running, setRunning] = useState(false);
+  const [copyOf, setCopyOf] = useState<HandedOver | null>(null);
+  const read = useCallback(async () => {
+    const { token } = parts.current!;
+    const answer = await runQuery<Look>("access.lookAtHandover", { token, opener: opener() });
+    if (answer.ok) setLook(answer.result);
+    else setWrong(answer.refused.message);
+  }, []);
+  useEffect(() => {
+    // The key goes out of the address bar, the history and everything that reads them.
+    const [token = "", key = ""] = parts.current
+      ? [parts.current.token, parts.current.key]
+      : location.hash.slice(1).split(".");
+    parts.current = { token, key };
+    history.replaceState(null, "", location.pathname);
+    if (token.length < 20 || key.length < 20) setWrong("This link is not whole. Copy all of it, up to its end.");
+    else void read();
+  }, [read]);
+  const press = async () => {
+    const { token, key } = parts.current!;
+    setRunning(true);
+    const answer = await runCommand<{ opened: string | null; triesLeft: number }>("access.openHandover", {
+      ...{ token, opener: opener(), word },
+    });
+    setRunning(false);
+    if (!answer.ok) {
+      setWrong(answer.refused.message);
+      return read();
+    }
+    const { opened, triesLeft } = answer.result;
+    if (opened === null) {
+      setWrong(
+        triesLeft > 0 ? `This is not the word. ${triesLeft === 1 ? "One try is" : `${triesLeft} tries are`} left.` : "",
+      );
+      return read();
+    }
+    try {
+      const binding = ["handover", toHex(sha256(utf8(token)))] as const;
+      setCopyOf(JSON.parse(fromUtf8(await open(fromBase64Url(key), fromBase64(opened), binding))) as HandedOver);
+      setWrong(null);
+    } catch {
+      setWrong("The end of this link is damaged: it does not open what was sent. Ask for a new one.");
+    }
+  };
+  const now = Date.now();
+  const times = look?.openedAt.map((at) => sayTime(at, now, look.zone)).join("; ");
+  return (
+    <Entrance organisation={look?.organisation ?? null} title={copyOf ? copyOf.name : "Something for you"}>
+      {wrong && (
+        <Notice data-tone="bad" role="alert" style={{ marginBottom: 12 }}>
+          {wrong}
+        </Notice>
+      )}
+      {copyOf && look ? (
+        <Opened copyOf={copyOf} />
+      ) : (
+        look && (
+          <>
+            <p>
+              <b>{look.from}</b> of {look.organisation} hands something over to you.
+            </p>
+            {look.end || look.taken ? (
+              <>
+                <p style={{ marginTop: 8 }}>{ENDED[look.end ?? "opened"]}</p>
+                {times && <p className="soft">It was opened {times}.</p>}
+                {times && <p className="soft">Was that not you? Tell {look.from} at once.</p>}
+              </>
+            ) : (
+              <>
+                <p className="soft" style={{ margin: "8px 0 16px" }}>
+                  It can be opened until {sayTime(look.expiresAt, now, look.zone)}. Open it when you are alone with your
+                  screen.
+                </p>
+                <Form verb="Open it" onSend={press} running={running}>
+                  {look.needsWord && (
+                    <TextField
+                      label="The word you were told"
+                      value={word}
+                      onText={setWord}
+                      autoComplete="off"
+                      maxLength={100}
+                    />
+                  )}
+                </Form>
+              </>
+            )}
+          </>
+        )
+      )}
+    </Entrance>
+  );
+}
+
+function Opened({ copyOf }: { copyOf: HandedOver }) {
+  const { copy, copied } = useCopy();
+  const [shown, setShown] = useState<readonly string[]>([]);
+  return (
+    <>
+      <p className="soft">
+        Keep it where nobody else reads it. For ten minutes it can be opened again in this browser.
+      </p>
+      <Values>
+        {copyOf.fields.map((field) => {
+          const hidden = field.class === "secret" && !shown.includes(field.label);
+          return (
+            <div key={field.label}>
+              <dt>
+                {field.label}
+                <span style={{ display: "flex", gap: 12 }}>
+                  {hidden && (
+                    <Act onPress={() => setShown([...shown, field.label])} aria-label={`Show ${field.label}`}>
+                      Show
+                    </Act>
+                  )}
+                  <Act
+                    onPress={() => copy(field.value, field.class === "secret", field.label)}
+                    aria-label={`Copy ${field.label}`}
+                  >
+                    {copied === field.label ? "Copied" : "Copy"}
+                  </Act>
+                </span>
+              </dt>
+              <dd>{hidden ? "••••••••••••" : field.value}</dd>
+            </div>
+          );
+        })}
+      </Values>
+    </>
+  );
+}

@@ -1,0 +1,216 @@
+"use client";
+
+import { useCallback, useEffect, useState } from "react";
+import styled from "styled-components";
+import { CODE, SIGN_IN_PAGE } from "@/core/kinds/kind";
+import { exactTime, sayTime } from "@/core/time";
+import type { handoverList, makeHandover } from "@/server/access/handover";
+import { runCommand, runQuery } from "../shared/ask";
+import { Act, Button, CheckField, Chip, Notice, Row, Stack, TextField } from "../shared/controls";
+import { Dialog } from "../shared/Dialog";
+import { Form } from "../shared/Form";
+import { fromLocal, soonEnds, thisEvening, toLocal } from "../shared/localTime";
+import { useCopy } from "../shared/useCopy";
+import { useProving } from "../shared/useProving";
+import type { EntryView } from "./types";
+
+type Links = Awaited<ReturnType<(typeof handoverList)["execute"]>>;
+type Made = Awaited<ReturnType<(typeof makeHandover)["execute"]>>;
+
+const List = styled.ul`
+  margin-top: 8px;
+  li { padding: 9px 0; border-top: 1px solid var(--rule); font-size: 14px; line-height: 20px; overflow-wrap: anywhere; }
+`;
+
+const Address = styled.p`
+  padding: 10px 12px;
+  border: 1px solid var(--edge);
+  background: var(--paper);
+  font: 13.5px/20px var(--mono);
+  overflow-wrap: anywhere;
+`;
+
+const ENDS: Record<string, string> = {
+  withdrawn: "withdrawn",
+  closed: "closed: five wrong words",
+  expired: "run out",
+  opened: "opened, and erased",
+  gone: "ended: the entry is not there any more",
+};
+
+/** A copy of chosen values for somebody outside, by a link; and the links that were made. */
+export function HandOver({ entry, now, onClose }: { entry: EntryView; now: number; onClose: () => void }) {
+  const [links, setLinks] = useState<Links | null>(null);
+  const [made, setMade] = useState<Made | null>(null);
+  const { copy, copied } = useCopy();
+  const read = useCallback(async () => {
+    const answer = await runQuery<Links>("access.handovers", { entryId: entry.id });
+    if (answer.ok) setLinks(answer.result);
+  }, [entry.id]);
+  useEffect(() => void read(), [read]);
+  return (
+    <Dialog title={`Hand over a copy of ${entry.name}`} open onClose={onClose} wide>
+      {made ? (
+        <Stack>
+          <p>
+            This is the link. It stands here once: Galtry does not keep it, and whoever has it has what is in it. Send
+            it to one person{links?.[0]?.word ? ", and tell them the word another way" : ""}.
+          </p>
+          <Address data-testid="handover-address">{made.address}</Address>
+          <Row>
+            <Button look="go" onPress={() => copy(made.address, true, "link")}>
+              {copied === "link" ? "Copied, for 30 seconds" : "Copy the link"}
+            </Button>
+            <Button onPress={() => setMade(null)}>Done</Button>
+          </Row>
+        </Stack>
+      ) : (
+        <MakeLink
+          entry={entry}
+          now={now}
+          onClose={onClose}
+          onMade={(fresh) => {
+            setMade(fresh);
+            void read();
+          }}
+        />
+      )}
+      {links && links.length > 0 && (
+        <section style={{ marginTop: 20 }}>
+          <h3>Links of this entry</h3>
+          <List>
+            {links.map((link) => (
+              <li key={link.id}>
+                <b>{link.labels.join(", ")}</b>, by {link.by},{" "}
+                <span title={exactTime(link.madeAt, entry.zone)}>{sayTime(link.madeAt, now, entry.zone)}</span>
+                {link.word && ", with a word"}
+                <br />
+                {link.end ? (
+                  <Chip data-tone="plain">{ENDS[link.end]}</Chip>
+                ) : (
+                  <>
+                    <Chip>until {sayTime(link.expiresAt, now, entry.zone)}</Chip>{" "}
+                    <span className="soft">
+                      {link.openings === 1 ? "may be opened once" : `may be opened ${link.openings} times`}
+                    </span>
+                  </>
+                )}{" "}
+                {link.openedAt.length > 0 &&
+                  `opened ${link.openedAt.map((at) => sayTime(at, now, entry.zone)).join("; ")} `}
+                {link.wrongWords > 0 && (link.wrongWords === 1 ? "1 wrong word " : `${link.wrongWords} wrong words `)}
+                {!link.end && (
+                  <Act
+                    aria-label={`Withdraw the link with ${link.labels.join(", ")}`}
+                    onPress={async () => {
+                      await runCommand("access.withdrawHandover", { handoverId: link.id });
+                      await read();
+                    }}
+                  >
+                    Withdraw
+                  </Act>
+                )}
+              </li>
+            ))}
+          </List>
+        </section>
+      )}
+    </Dialog>
+  );
+}
+
+interface MakeProps {
+  entry: EntryView;
+  now: number;
+  onClose: () => void;
+  onMade: (made: Made) => void;
+}
+
+function MakeLink({ entry, now, onClose, onMade }: MakeProps) {
+  const { prove, sheet } = useProving();
+  const choices = [
+    ...(entry.signInPage ? [{ id: SIGN_IN_PAGE, label: "Sign-in page", secret: false }] : []),
+    ...entry.fields
+      .filter((field) => field.filled && field.id !== CODE)
+      .map((field) => ({ id: field.id, label: field.label, secret: field.class === "secret" })),
+  ];
+  const [chosen, setChosen] = useState<readonly string[]>([]);
+  const [until, setUntil] = useState(toLocal(thisEvening(entry.zone, now), entry.zone));
+  const [openings, setOpenings] = useState("1");
+  const [word, setWord] = useState("");
+  const [running, setRunning] = useState(false);
+  const [refused, setRefused] = useState<{ message: string; field?: string } | null>(null);
+  const wrong = (field?: string) =>
+    refused && (field ? refused.field === field : !refused.field) ? refused.message : null;
+  const send = async () => {
+    const end = fromLocal(until, entry.zone);
+    if (end === null) return setRefused({ field: "until", message: "Say until when: a link always ends." });
+    setRunning(true);
+    const input = { entryId: entry.id, fields: chosen, until: end, openings: Number(openings) || 1, word };
+    const answer = await prove(() => runCommand<Made>("access.makeHandover", input));
+    setRunning(false);
+    if (answer.ok) onMade(answer.result);
+    else setRefused(answer.refused);
+  };
+  return (
+    <>
+      <Form verb="Make the link" onSend={send} running={running} onCancel={onClose} wrong={wrong()}>
+        <Notice>
+          Whoever opens the link sees these values as they are now, and counts among those who have seen them. Change
+          them afterwards if they should not go on knowing.
+        </Notice>
+        <fieldset>
+          <legend className="small soft" style={{ marginBottom: 6 }}>
+            What is handed over
+          </legend>
+          <Stack style={{ gap: 6 }}>
+            {choices.map((one) => (
+              <CheckField
+                key={one.id}
+                type="checkbox"
+                label={one.label}
+                hint={one.secret ? "secret" : undefined}
+                checked={chosen.includes(one.id)}
+                onChange={(event) =>
+                  setChosen(event.target.checked ? [...chosen, one.id] : chosen.filter((id) => id !== one.id))
+                }
+              />
+            ))}
+          </Stack>
+          {wrong("fields") && (
+            <p role="alert" style={{ color: "var(--crimson)", fontWeight: 600 }}>
+              {wrong("fields")}
+            </p>
+          )}
+        </fieldset>
+        <TextField type="datetime-local" label="Until" value={until} onText={setUntil} wrong={wrong("until")} />
+        <Row>
+          <Act onPress={() => setUntil(toLocal(thisEvening(entry.zone, now), entry.zone))}>This evening</Act>
+          {soonEnds(entry.zone).map((preset) => (
+            <Act key={preset.says} onPress={() => setUntil(toLocal(preset.at, entry.zone))}>
+              {preset.says}
+            </Act>
+          ))}
+        </Row>
+        <TextField
+          type="number"
+          min={1}
+          max={20}
+          label="How often it may be opened"
+          value={openings}
+          onText={setOpenings}
+          wrong={wrong("openings")}
+        />
+        <TextField
+          label="A word, if wanted"
+          value={word}
+          maxLength={100}
+          onText={setWord}
+          wrong={wrong("word")}
+          hint="asked for before it opens; say it on the telephone. Five wrong ones close the link"
+          autoComplete="off"
+        />
+      </Form>
+      {sheet}
+    </>
+  );
+}

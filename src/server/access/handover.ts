@@ -1,0 +1,317 @@
+/**
+ * Handover links: a copy of chosen values of an entry, as they are at that moment, for somebody outside. The copy is
+ * sealed under a fresh key that is given out once, in the link, and kept nowhere: the database alone does not open it.
+ * A button must be pressed, so that a robot that looks at links uses nothing up; it binds the link to that browser for
+ * ten minutes, in which a lost answer can be fetched again.
+ */
+import { and, desc, eq, isNotNull } from "drizzle-orm";
+import { z } from "zod";
+import { KEY_LENGTH, randomBytes, seal, toBase64, toBase64Url, utf8 } from "../../core/crypto";
+import { CODE, fieldWord, SIGN_IN_PAGE } from "../../core/kinds/kind";
+import { command, idSchema, query } from "../command";
+import type { Reader } from "../database/client";
+import { entries, handovers, OUTSIDE, organisation, persons, places } from "../database/schema";
+import { uuidv7 } from "../ids";
+import { hashPassword, verifyPassword } from "../people/password";
+import { addNotice } from "../people/telling";
+import { newToken, tokenHash } from "../people/tokens";
+import { notFound, Refused } from "../refused";
+import { fieldsOf } from "../vaults/composing";
+import { requireEntry } from "../vaults/entries";
+import { kindOf } from "../vaults/kinds";
+import { requireAskedAgain } from "../vaults/revealing";
+import { fingerprint } from "../vaults/sealing";
+import { openValues } from "../vaults/vaultKeys";
+import { currentVersion, type EntryRow, noteSighting } from "../vaults/writing";
+import { loadPerson } from "./person";
+
+const BOUND_MS = 10 * 60_000;
+const LONGEST_MS = 90 * 86_400_000;
+const MOST_WRONG = 5;
+
+type Handover = typeof handovers.$inferSelect;
+
+export type HandoverEnd = "withdrawn" | "closed" | "expired" | "opened" | "gone";
+
+/** What is in the copy; sealed as JSON, bound to the id of the link. */
+export interface HandedOver {
+  name: string;
+  fields: { label: string; value: string; class: "open" | "identifier" | "secret" }[];
+}
+
+export const handoverBinding = (tokenHashed: string) => ["handover", tokenHashed] as const;
+
+export const makeHandover = command({
+  name: "access.makeHandover",
+  input: z.strictObject({
+    entryId: idSchema,
+    fields: z.array(z.string().min(1).max(80)).min(1, "Choose what is handed over.").max(60),
+    until: z.number().int(),
+    openings: z.number().int().min(1).max(20),
+    word: z.string().trim().max(100).default(""),
+  }),
+  by: ["person"],
+  prepare: async ({ input }) => (input.word === "" ? null : await hashPassword(input.word)),
+  allow: async (context) => {
+    const { input, at } = context;
+    const allowed = await requireEntry(context, input.entryId, "steward");
+    requireAskedAgain(context, allowed.entry);
+    if (input.until <= at) throw new Refused("bad-input", "This end is in the past.", "until");
+    if (input.until > at + LONGEST_MS) throw new Refused("bad-input", "A link ends within ninety days.", "until");
+    return allowed;
+  },
+  run: async ({ tx, input, at, me, house, prepared, allowed }) => {
+    const { entry, vaultId } = allowed;
+    const kind = await kindOf(tx, entry.kind);
+    const hidden = fieldsOf(await openValues(tx, house.keys, await currentVersion(tx, entry)));
+    const copy: HandedOver = { name: entry.name, fields: [] };
+    const secrets: string[] = [];
+    for (const id of new Set(input.fields)) {
+      const found = valueOf(entry, kind, hidden, id);
+      if (!found) throw new Refused("bad-input", "One of these is empty or not there any more.", "fields");
+      copy.fields.push(found);
+      if (found.class === "secret") secrets.push(id);
+    }
+    const token = newToken();
+    const hashed = tokenHash(token);
+    const key = randomBytes(KEY_LENGTH);
+    const sealed = await seal(key, utf8(JSON.stringify(copy)), handoverBinding(hashed));
+    await tx.insert(handovers).values({
+      ...{ id: uuidv7(), tokenHash: hashed, entryId: input.entryId, vaultId, makerId: me!.id },
+      ...{ labels: copy.fields.map(({ label }) => label), sealed: Buffer.from(sealed), wordHash: prepared },
+      ...{ madeAt: at, expiresAt: input.until, openings: input.openings },
+    });
+    for (const field of secrets)
+      await noteSighting(tx, {
+        ...{ entryId: input.entryId, field, mark: fingerprint(house.keys, field, hidden[field]!) },
+        ...{ personId: OUTSIDE, at, how: "handed over" },
+      });
+    const address = new URL("/handover", house.configuration.publicUrl);
+    address.hash = `${token}.${toBase64Url(key)}`;
+    return { address: address.href, labels: copy.fields.map(({ label }) => label) };
+  },
+  journal: ({ input, result, allowed }) => ({
+    node: input.entryId,
+    vault: allowed.vaultId,
+    details: {
+      fields: result.labels.join(", "),
+      until: input.until,
+      openings: input.openings,
+      word: input.word !== "",
+    },
+    names: { [input.entryId]: allowed.entry.name },
+  }),
+  tell: ({ allowed }) => [`vault:${allowed.vaultId}`],
+});
+
+function valueOf(
+  entry: EntryRow,
+  kind: Awaited<ReturnType<typeof kindOf>>,
+  hidden: Record<string, string>,
+  id: string,
+): HandedOver["fields"][number] | null {
+  // A one-time code is over before anybody reads it, and what makes codes is not handed over.
+  if (id === CODE) return null;
+  const extra = entry.extras.find((one) => `extra:${one.id}` === id);
+  const field = kind.fields.find((one) => one.id === id);
+  const value =
+    id === SIGN_IN_PAGE
+      ? entry.signInPage
+      : Object.hasOwn(hidden, id)
+        ? hidden[id]
+        : (extra?.value ?? entry.fields[id]);
+  const kept = extra?.class ?? field?.class;
+  if (!value || !kept) return null;
+  return { label: extra?.label ?? fieldWord(kind, id), value, class: kept };
+}
+
+/** Why a link opens nothing any more; null while it does. */
+async function endOf(tx: Reader, row: Handover, at: number): Promise<HandoverEnd | null> {
+  if (row.withdrawnAt !== null) return "withdrawn";
+  if (row.wrongWords >= MOST_WRONG) return "closed";
+  if (row.expiresAt <= at) return "expired";
+  const [entry] = await tx
+    .select({ binnedAt: entries.binnedAt, vaultId: places.vaultId, until: places.validUntil })
+    .from(entries)
+    .innerJoin(places, eq(places.nodeId, entries.nodeId))
+    .where(and(eq(entries.nodeId, row.entryId), eq(places.vaultId, row.vaultId)))
+    .orderBy(desc(places.validFrom))
+    .limit(1);
+  const maker = await loadPerson(tx, row.makerId, at);
+  if (!entry || entry.until !== null || entry.binnedAt !== null || maker?.standing !== "active") return "gone";
+  const last = row.openedAt.at(-1) ?? 0;
+  return row.openedAt.length >= row.openings && at - last > BOUND_MS ? "opened" : null;
+}
+
+const byToken = async (tx: Reader, token: string): Promise<Handover | undefined> =>
+  (
+    await tx
+      .select()
+      .from(handovers)
+      .where(eq(handovers.tokenHash, tokenHash(token)))
+  )[0];
+
+const tokenSchema = z.string().min(20).max(80);
+const openerSchema = z.string().min(20).max(80);
+
+/** What a link says before it is opened: from whom, until when, whether a word is needed, when it was opened. */
+export const lookAtHandover = query({
+  name: "access.lookAtHandover",
+  input: z.strictObject({ token: tokenSchema, opener: openerSchema }),
+  by: ["nobody", "person"],
+  allow: () => undefined,
+  run: async ({ tx, input, at }) => {
+    const row = await byToken(tx, input.token);
+    if (!row) throw notFound();
+    const [home] = await tx.select().from(organisation);
+    const [maker] = await tx.select({ name: persons.name }).from(persons).where(eq(persons.id, row.makerId));
+    const end = await endOf(tx, row, at);
+    return {
+      organisation: home!.name,
+      from: maker?.name ?? "",
+      end,
+      /** Taken by another browser, and no opening is left. */
+      taken: end === null && row.openedAt.length >= row.openings && !isOpener(row, input.opener, at),
+      needsWord: row.wordHash !== null,
+      triesLeft: MOST_WRONG - row.wrongWords,
+      expiresAt: row.expiresAt,
+      openedAt: row.openedAt,
+      zone: home!.timeZone,
+    };
+  },
+});
+
+const isOpener = (row: Handover, opener: string, at: number): boolean =>
+  row.opener === tokenHash(opener) && at - (row.openedAt.at(-1) ?? 0) <= BOUND_MS;
+
+/** Gives the sealed copy to the browser whose button was pressed; the key is in its address and never comes here. */
+export const openHandover = command({
+  name: "access.openHandover",
+  input: z.strictObject({ token: tokenSchema, opener: openerSchema, word: z.string().trim().max(100).default("") }),
+  by: ["nobody", "person"],
+  prepare: async ({ input, house }) => {
+    const row = await byToken(house.db, input.token);
+    return row?.wordHash ? await verifyPassword(row.wordHash, input.word) : true;
+  },
+  allow: async ({ tx, input, at }) => {
+    const row = await byToken(tx, input.token);
+    if (!row) throw notFound();
+    const end = await endOf(tx, row, at);
+    if (end !== null || !row.sealed) throw new Refused("ended", ENDED[end ?? "opened"]);
+    const again = isOpener(row, input.opener, at);
+    if (!again && row.openedAt.length >= row.openings) throw new Refused("ended", ENDED.opened);
+    return { row, again };
+  },
+  run: async ({ tx, input, at, prepared: right, allowed: { row, again } }) => {
+    const [entry] = await tx.select({ name: entries.name }).from(entries).where(eq(entries.nodeId, row.entryId));
+    const name = entry?.name ?? "";
+    if (!right) {
+      const wrongWords = row.wrongWords + 1;
+      await tx.update(handovers).set({ wrongWords }).where(eq(handovers.id, row.id));
+      if (wrongWords >= MOST_WRONG) {
+        await tx.update(handovers).set({ sealed: null }).where(eq(handovers.id, row.id));
+        await addNotice(
+          tx,
+          row.makerId,
+          at,
+          `A handover link of ${name} is closed: a wrong word was given ${MOST_WRONG} times.`,
+          row.entryId,
+        );
+      }
+      return { row, name, opened: null, triesLeft: MOST_WRONG - wrongWords };
+    }
+    if (!again) {
+      const openedAt = [...row.openedAt, at];
+      await tx
+        .update(handovers)
+        .set({ openedAt, opener: tokenHash(input.opener) })
+        .where(eq(handovers.id, row.id));
+      await addNotice(tx, row.makerId, at, `A handover link of ${name} was opened.`, row.entryId);
+    }
+    return { row, name, opened: toBase64(row.sealed!), triesLeft: MOST_WRONG - row.wrongWords };
+  },
+  journal: ({ result, allowed }) =>
+    allowed.again && result.opened
+      ? null
+      : {
+          node: result.row.entryId,
+          vault: result.row.vaultId,
+          details: { opened: result.opened !== null, triesLeft: result.triesLeft },
+          names: { [result.row.entryId]: result.name },
+        },
+  tell: ({ result }) => [`person:${result.row.makerId}`, `vault:${result.row.vaultId}`],
+});
+
+const ENDED: Record<HandoverEnd, string> = {
+  withdrawn: "This link was withdrawn.",
+  closed: "This link is closed: a wrong word was given five times.",
+  expired: "This link has run out.",
+  opened: "This link has been opened already.",
+  gone: "What this link was for is not there any more.",
+};
+
+export const withdrawHandover = command({
+  name: "access.withdrawHandover",
+  input: z.strictObject({ handoverId: idSchema }),
+  by: ["person"],
+  allow: async (context) => {
+    const [row] = await context.tx.select().from(handovers).where(eq(handovers.id, context.input.handoverId));
+    if (!row) throw notFound();
+    const allowed = await requireEntry(context, row.entryId, "steward");
+    if (row.withdrawnAt !== null) throw new Refused("conflict", "It is withdrawn already.");
+    return { ...allowed, row };
+  },
+  run: async ({ tx, input, at }) => {
+    await tx.update(handovers).set({ withdrawnAt: at, sealed: null }).where(eq(handovers.id, input.handoverId));
+  },
+  journal: ({ allowed }) => ({
+    node: allowed.row.entryId,
+    vault: allowed.vaultId,
+    names: { [allowed.row.entryId]: allowed.entry.name },
+  }),
+  tell: ({ allowed }) => [`vault:${allowed.vaultId}`],
+});
+
+/** The links of an entry, latest first, for its stewards. */
+export const handoverList = query({
+  name: "access.handovers",
+  input: z.strictObject({ entryId: idSchema }),
+  by: ["person"],
+  allow: (context) => requireEntry(context, context.input.entryId, "steward"),
+  run: async ({ tx, input, at }) => {
+    const rows = await tx
+      .select()
+      .from(handovers)
+      .where(eq(handovers.entryId, input.entryId))
+      .orderBy(desc(handovers.madeAt))
+      .limit(20);
+    const people = new Map((await tx.select().from(persons)).map(({ id, name }) => [id, name]));
+    return Promise.all(
+      rows.map(async (row) => ({
+        ...{ id: row.id, labels: row.labels, madeAt: row.madeAt, expiresAt: row.expiresAt, openings: row.openings },
+        ...{ openedAt: row.openedAt, wrongWords: row.wrongWords, word: row.wordHash !== null },
+        by: people.get(row.makerId) ?? "",
+        end: await endOf(tx, row, at),
+      })),
+    );
+  },
+});
+
+/** What has ended is erased: only that it was, when, and by whom stays. */
+export const sweepHandovers = command({
+  name: "access.sweepHandovers",
+  input: z.strictObject({}),
+  by: ["server"],
+  allow: () => undefined,
+  run: async ({ tx, at }) => {
+    let erased = 0;
+    for (const row of await tx.select().from(handovers).where(isNotNull(handovers.sealed)))
+      if ((await endOf(tx, row, at)) !== null) {
+        await tx.update(handovers).set({ sealed: null, wordHash: null, opener: null }).where(eq(handovers.id, row.id));
+        erased += 1;
+      }
+    return erased;
+  },
+  journal: () => null,
+  tell: () => [],
+});
