@@ -19,6 +19,7 @@ afterAll(() => house.close());
 /** Who may run it on the fixture's entry, vault or people. Suspended people and leavers never may. */
 type Who =
   | "everybody"
+  | "owner"
   | "staff"
   | "administrators"
   | "use"
@@ -258,6 +259,8 @@ const EXPECTED: Record<string, { who: Who; asPerson?: Who; input: () => unknown 
   "access.withdrawHandover": { who: "own", input: () => ({ handoverId: id() }) },
   "access.handovers": { who: "steward", input: () => ({ entryId: fixture.entryId }) },
   "access.sweepHandovers": { who: "server", input: () => ({}) },
+  "access.takeStewardship": { who: "own", input: () => ({ nodeId: id(), why: "Nobody else is left" }) },
+  "access.takeable": { who: "owner", input: () => ({}) },
   "access.asks": { who: "everybody", input: () => ({}) },
   "access.listed": { who: "everybody", input: () => ({}) },
   "access.setListed": { who: "steward", input: () => ({ entryId: fixture.entryId, listed: false }) },
@@ -328,6 +331,8 @@ function mayAsPerson(who: Who, kind: Kind): boolean {
       return true;
     case "staff":
       return kind !== "guest";
+    case "owner":
+      return kind === "owner";
     case "administrators":
       return kind === "owner" || kind === "administrator";
     case "use":

@@ -15,6 +15,7 @@ import {
   undoSlip,
   waitingSlips,
 } from "../src/server/access/slip";
+import { takeableNodes, takeStewardship } from "../src/server/access/stewardship";
 import { whoCanDoWhat } from "../src/server/access/who";
 import { grants, notices } from "../src/server/database/schema";
 import { makeGroup, setMember } from "../src/server/people/groups";
@@ -291,5 +292,26 @@ describe("what others are stewards of", () => {
     expect([own.draft, own.waiting]).toEqual([null, []]);
     const told = await db().db.select().from(notices).where(eq(notices.personId, f.ids.steward));
     expect(told.some(({ text }) => text.includes("“Not in the strong room”"))).toBe(true);
+  });
+});
+
+describe("an owner", () => {
+  test("takes stewardship with a reason that every steward reads, of what is named by its stewards alone", async () => {
+    const takeable = await takeableNodes.execute(db(), {}, f.as("owner"));
+    const vault = takeable.find((one) => one.nodeId === f.vaultId)!;
+    expect(vault).toMatchObject({ name: "Shop & Tickets", what: "the whole vault" });
+    expect(vault.stewards).toContain("Person steward");
+    expect(takeable.find((one) => one.what === "a separate folder")).toBeDefined();
+    expect(JSON.stringify(takeable)).not.toContain("Alone");
+    const take = (kind: Kind, why: string) => takeStewardship.execute(db(), { nodeId: f.vaultId, why }, f.as(kind));
+    await expect(take("administrator", "x")).rejects.toMatchObject({ code: "not-allowed" });
+    await expect(take("owner", " ")).rejects.toMatchObject({ field: "why" });
+    await take("owner", "The shop's steward is on leave");
+    const told = await db().db.select().from(notices).where(eq(notices.personId, f.ids.steward));
+    expect(told.map(({ text }) => text)).toContain(
+      "Hanna Owner, an owner, took stewardship of Shop & Tickets: “The shop's steward is on leave”",
+    );
+    await expect(take("owner", "again")).rejects.toMatchObject({ code: "conflict" });
+    expect((await gridVaults.execute(db(), {}, f.as("owner"))).map(({ id }) => id)).toContain(f.vaultId);
   });
 });

@@ -30,6 +30,7 @@ import {
   undoSlip,
   waitingSlips,
 } from "./access/slip";
+import { takeableNodes, takeStewardship } from "./access/stewardship";
 import { whoCanDoWhat } from "./access/who";
 import { whyEnded } from "./access/whyEnded";
 import type { Command, Query } from "./command";
@@ -233,6 +234,8 @@ const ALL = [
   withdrawHandover,
   handoverList,
   sweepHandovers,
+  takeStewardship,
+  takeableNodes,
   askForAccess,
   withdrawAsk,
   answerAsk,

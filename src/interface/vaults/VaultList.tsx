@@ -9,10 +9,11 @@ import type { VaultLine } from "@/server/vaults/vaults";
 import { Page } from "../frame/Frame";
 import { useCommand } from "../shared/ask";
 import { CutKey } from "../shared/CutKey";
-import { Button, TextField } from "../shared/controls";
+import { Act, Button, TextField } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
 import { Form } from "../shared/Form";
 import { Stamp } from "../shared/Stamp";
+import { TakeStewardship } from "./TakeStewardship";
 
 export const Head = styled.div`
   display: flex;
@@ -40,10 +41,12 @@ interface VaultListProps {
   mayMake: boolean;
   /** Guests have no use for the organisation's own lists. */
   staff: boolean;
+  owner: boolean;
 }
 
-export function VaultList({ vaults, mayMake, staff }: VaultListProps) {
+export function VaultList({ vaults, mayMake, staff, owner }: VaultListProps) {
   const [making, setMaking] = useState(false);
+  const [taking, setTaking] = useState(false);
   const entries = vaults.reduce((sum, vault) => sum + vault.entries, 0);
   return (
     <Page
@@ -118,6 +121,12 @@ export function VaultList({ vaults, mayMake, staff }: VaultListProps) {
           <Link href="/kinds">kinds of your own</Link>.
         </p>
       )}
+      {owner && (
+        <p className="soft" style={{ marginTop: 8 }}>
+          Something has no steward, or the wrong one? <Act onPress={() => setTaking(true)}>Take stewardship</Act>
+        </p>
+      )}
+      {taking && <TakeStewardship onClose={() => setTaking(false)} />}
       {making && <MakeVault onClose={() => setMaking(false)} />}
     </Page>
   );

@@ -247,6 +247,8 @@ function sentence(
         : `a wrong word was given for a handover link${node === null ? "" : ` of ${node}`}`;
     case "access.withdrawHandover":
       return `withdrew a handover link${node === null ? "" : ` of ${node}`}`;
+    case "access.takeStewardship":
+      return `took stewardship${node === null ? "" : ` of ${node}`}${why}`;
     case "access.ask":
       return `asked for ${level}${node === null ? "" : ` on ${node}`}${until}${why}`;
     case "access.answer":

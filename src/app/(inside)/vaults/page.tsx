@@ -7,5 +7,12 @@ export const metadata = { title: "Vaults" };
 
 export default async function VaultsPage() {
   const { role } = await me();
-  return <VaultList vaults={await ask(vaultList, {})} mayMake={isAdministrator(role)} staff={role !== "guest"} />;
+  return (
+    <VaultList
+      vaults={await ask(vaultList, {})}
+      mayMake={isAdministrator(role)}
+      staff={role !== "guest"}
+      owner={role === "owner"}
+    />
+  );
 }
