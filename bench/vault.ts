@@ -19,6 +19,11 @@ export async function benchVault(house: House): Promise<void> {
     const opened: number[] = [];
     for (let i = 0; i < 6; i++) opened.push(await openVault(page, house.url, vaultId));
     tell(`a vault of ${ENTRIES} entries, from click to picture`, middle(opened.slice(1)), 1000, " ms");
+    await page.goto(`${house.url}/access/${vaultId}`);
+    await page.getByRole("rowheader").first().waitFor();
+    await page.waitForTimeout(1000);
+    tell("frames of the access grid without rows while it is scrolled", await scrollGrid(page), 0, "");
+    tell("a level set in it, to the next picture", await setInGrid(page), 250, " ms");
     await page.goto(house.url);
     await page.getByRole("combobox", { name: "Find, and sign in" }).waitFor();
     await page.waitForTimeout(2000);
@@ -47,6 +52,38 @@ async function openVault(page: Page, galtry: string, vaultId: string): Promise<n
       }),
     vaultId,
   );
+}
+
+/** Half a window a frame, down and back: how many pictures show no row in the middle. */
+const scrollGrid = (page: Page): Promise<number> =>
+  page.evaluate(async () => {
+    const room = document.querySelector("[role=grid]")!;
+    const box = room.getBoundingClientRect();
+    let empty = 0;
+    for (let frame = 0; frame < 300; frame++) {
+      room.scrollTop = ((frame < 150 ? frame : 300 - frame) * room.clientHeight) / 2;
+      await new Promise((next) => requestAnimationFrame(() => setTimeout(next)));
+      const seen = document.elementFromPoint(box.left + 60, box.top + box.height / 2);
+      if (!seen?.closest("[role=row]")) empty++;
+    }
+    return empty;
+  });
+
+async function setInGrid(page: Page): Promise<number> {
+  const grid = page.getByRole("grid");
+  await grid.evaluate((room) => {
+    room.scrollTop = 0;
+  });
+  await grid.press("ArrowRight");
+  await page.waitForTimeout(300);
+  const taken = await grid.evaluate(async (room) => {
+    const start = performance.now();
+    room.dispatchEvent(new KeyboardEvent("keydown", { key: "3", bubbles: true, cancelable: true }));
+    await new Promise((next) => requestAnimationFrame(() => setTimeout(next)));
+    return performance.now() - start;
+  });
+  await page.getByRole("button", { name: "Drop" }).click();
+  return taken;
 }
 
 function typeInFinder(page: Page, text: string): Promise<number[]> {

@@ -66,6 +66,11 @@ test("a level is set by a key, read on the slip, applied with a reason, gone fro
     .waitFor();
   await slip(ines).getByText("One of them used it in the last 30 days: Maren Pohl").waitFor();
   expect(await page.getByText("Nothing has changed yet.").isVisible()).toBe(true);
+  // The slip takes room from the grid; the cell stays in sight.
+  const cell = (await page.locator(".cell.focus").boundingBox())!;
+  const room = (await grid(ines).boundingBox())!;
+  expect(cell.y + cell.height).toBeLessThanOrEqual(room.y + room.height + 1);
+  expect(cell.y).toBeGreaterThanOrEqual(room.y + 58);
   // Its reader sees the same when they come back to it.
   await page.reload();
   await slip(ines)

@@ -36,7 +36,6 @@ try {
   await take(maren, "entry-at-use", entry("quillbrook.localhost"));
 
   const ines = await as("ines.okafor");
-  await take(ines, "vaults", `${house.url}/vaults`);
   await ines.page.goto(vault("Shop & Tickets"));
   await ines.page.getByRole("button", { name: /^Suppliers/ }).click();
   for (const name of ["Lindenfold Paper", "Peltonhay Toys"])
@@ -74,6 +73,15 @@ try {
   });
   await ines.page.getByText("3 rows").waitFor();
   await take(ines, "bring-in", null);
+  await ines.page.goto(`${house.url}/access/${house.built.vaults.get("Shop & Tickets")}`);
+  await ines.page.waitForLoadState("networkidle");
+  await ines.page.getByRole("rowheader", { name: /^Suppliers/ }).click();
+  await ines.page.getByRole("grid").focus();
+  for (const key of ["Control+Home", ...Array(9).fill("ArrowDown"), "ArrowRight", "ArrowRight", "b"])
+    await ines.page.keyboard.press(key);
+  await ines.page.getByText(/lose Use of/).waitFor();
+  await take(ines, "access", null, 900);
+  await ines.page.getByRole("button", { name: "Drop" }).click();
   await ines.page.goto(entry("quillbrook.localhost"));
   await ines.page.getByPlaceholder("Give to a person, a group, Everyone").fill("Silas");
   await ines.page.getByRole("option", { name: /Silas Penhale/ }).click();

@@ -105,6 +105,8 @@ export function GridTable(props: TableProps) {
     getScrollElement: () => room.current,
     estimateSize: () => ROW,
     overscan: 16,
+    // The rows begin under the head, which stays where it is.
+    scrollMargin: HEAD,
     scrollPaddingStart: HEAD,
     rangeExtractor: keeping(focus.row),
     initialRect: { width: 1200, height: 600 },
@@ -115,17 +117,18 @@ export function GridTable(props: TableProps) {
     getScrollElement: () => room.current,
     estimateSize: () => COLUMN,
     overscan: 4,
+    scrollMargin: FIRST,
     scrollPaddingStart: FIRST,
     rangeExtractor: keeping(focus.column),
     initialRect: { width: 1200, height: 600 },
   });
   const seen = horizontal.getVirtualItems().map((item) => item.index);
   const width = FIRST + columns.length * COLUMN;
-  // biome-ignore lint/correctness/useExhaustiveDependencies: only a move of the focus brings it into sight
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a move of the focus brings it into sight, or less room
   useEffect(() => {
     if (focus.row >= 0) vertical.scrollToIndex(focus.row, { align: "auto" });
     if (focus.column >= 0) horizontal.scrollToIndex(focus.column, { align: "auto" });
-  }, [focus.row, focus.column]);
+  }, [focus.row, focus.column, vertical.scrollRect?.height]);
   const go = (row: number, column: number, extend: boolean) => {
     const to = {
       row: Math.max(0, Math.min(rows.length - 1, row)),
@@ -222,7 +225,7 @@ export function GridTable(props: TableProps) {
             key={rows[item.index]!.node.id}
             {...props}
             index={item.index}
-            top={item.start}
+            top={item.start - HEAD}
             seen={seen}
             press={press}
           />

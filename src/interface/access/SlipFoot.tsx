@@ -16,7 +16,7 @@ const Foot = styled.div`
   background: var(--baize);
   color: var(--baize-ink);
   --ground: var(--baize);
-  > div { display: grid; grid-template-columns: minmax(0, 1fr) minmax(0, 340px) 264px; gap: 32px; padding: 12px var(--gutter); }
+  > div { display: grid; grid-template-columns: minmax(0, 1fr) minmax(0, 340px) 264px; gap: 32px; min-height: 172px; padding: 12px var(--gutter); }
   h2 { font-size: 15px; line-height: 20px; margin-bottom: 4px; }
   .paper { margin: -2px 0; padding: 10px 16px 8px; max-height: 210px; overflow: auto; background: var(--sheet); color: var(--ink); --ground: var(--sheet); }
   .paper li { display: grid; grid-template-columns: 16px minmax(0, 1fr) auto; gap: 10px; padding: 4px 0; border-top: 1px solid var(--rule); font-size: 14px; line-height: 20px; overflow-wrap: anywhere; }
