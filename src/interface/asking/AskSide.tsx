@@ -40,8 +40,8 @@ interface SideProps {
 function WaitingSlip({ slip, zone, now, me }: { slip: Slips[number] } & Pick<SideProps, "zone" | "now" | "me">) {
   const answer = useCommand("access.answerSlip");
   const [open, setOpen] = useState<number | null>(null);
-  const [word, setWord] = useState<string | null>(null);
-  const say = (yes: boolean) => answer.run({ slipId: slip.id, yes, ground: slip.said.ground, word: word ?? "" });
+  const [saying, setSaying] = useState(false);
+  const say = (yes: boolean, word = "") => answer.run({ slipId: slip.id, yes, ground: slip.said.ground, word });
   return (
     <>
       <p>
@@ -67,28 +67,17 @@ function WaitingSlip({ slip, zone, now, me }: { slip: Slips[number] } & Pick<Sid
         <Button onPress={() => say(true)} isDisabled={answer.running} aria-label={`Yes, to the slip of ${slip.by}`}>
           Yes
         </Button>
-        <Act onPress={() => setWord("")}>No…</Act>
+        <Act onPress={() => setSaying(true)}>No…</Act>
       </Row>
-      {word !== null && (
-        <Dialog title={`Say no to the slip of ${slip.by}`} open onClose={() => setWord(null)}>
-          <Form
-            verb="Say no"
-            running={answer.running}
-            onCancel={() => setWord(null)}
-            onSend={async () => {
-              if ((await say(false)).ok) setWord(null);
-            }}
-          >
-            <TextArea
-              label="Why not"
-              value={word}
-              maxLength={500}
-              onText={setWord}
-              wrong={answer.wrong("word")}
-              hint={`${slip.by} reads it`}
-            />
-          </Form>
-        </Dialog>
+      {saying && (
+        <SayNo
+          title={`Say no to the slip of ${slip.by}`}
+          reader={slip.by}
+          running={answer.running}
+          wrong={answer.wrong}
+          send={async (word) => (await say(false, word)).ok}
+          onClose={() => setSaying(false)}
+        />
       )}
     </>
   );
@@ -167,7 +156,16 @@ function Request({ ask, zone, now }: { ask: ToAnswer; zone: string; now: number 
         {ask.others.length > 0 && <Act onPress={() => setSheet("on")}>Pass on…</Act>}
       </Row>
       {sheet === "less" && <Less ask={ask} zone={zone} now={now} onClose={() => setSheet(null)} />}
-      {sheet === "no" && <No ask={ask} onClose={() => setSheet(null)} />}
+      {sheet === "no" && (
+        <SayNo
+          title={`Say no to ${ask.person}`}
+          reader={ask.person}
+          running={answer.running}
+          wrong={answer.wrong}
+          send={async (word) => (await answer.run({ askId: ask.id, yes: false, word })).ok}
+          onClose={() => setSheet(null)}
+        />
+      )}
       {sheet === "on" && <PassOn ask={ask} onClose={() => setSheet(null)} />}
     </li>
   );
@@ -219,18 +217,29 @@ function Less({ ask, zone, onClose }: SheetProps & { zone: string; now: number }
   );
 }
 
-function No({ ask, onClose }: SheetProps) {
-  const answer = useCommand("access.answer");
+interface SayNoProps {
+  title: string;
+  /** Who reads the word. */
+  reader: string;
+  running: boolean;
+  wrong: (field?: string) => string | null;
+  /** Whether it was taken. */
+  send: (word: string) => Promise<boolean>;
+  onClose: () => void;
+}
+
+/** A no, always with a word. */
+function SayNo({ title, reader, running, wrong, send, onClose }: SayNoProps) {
   const [word, setWord] = useState("");
   return (
-    <Dialog title={`Say no to ${ask.person}`} open onClose={onClose}>
+    <Dialog title={title} open onClose={onClose}>
       <Form
         verb="Say no"
-        running={answer.running}
+        running={running}
         onCancel={onClose}
-        wrong={answer.wrong()}
+        wrong={wrong()}
         onSend={async () => {
-          if ((await answer.run({ askId: ask.id, yes: false, word })).ok) onClose();
+          if (await send(word)) onClose();
         }}
       >
         <TextArea
@@ -238,8 +247,8 @@ function No({ ask, onClose }: SheetProps) {
           value={word}
           maxLength={500}
           onText={setWord}
-          wrong={answer.wrong("word")}
-          hint={`${ask.person} reads it`}
+          wrong={wrong("word")}
+          hint={`${reader} reads it`}
         />
       </Form>
     </Dialog>
