@@ -1,5 +1,6 @@
 /** Builds the sample organisation through the same commands that a person's clicks use, with weeks behind it. */
 
+import { setListed } from "../src/server/access/asking";
 import { giveAccess } from "../src/server/access/grants";
 import type { Caller } from "../src/server/caller";
 import { pinEntry } from "../src/server/frontdesk/frontDesk";
@@ -299,6 +300,9 @@ function giveSingly(plan: Plan, house: Galtry, { people, groups, entries }: Buil
         at,
       ),
     );
+  plan.at(now - 25 * DAY, (at) =>
+    setListed.execute(house, { entryId: entries.get("larkbill.localhost")!, listed: true }, as("wilhelmina", at), at),
+  );
   give("theodora", "kestrelmoor.localhost", { group: "Volunteers" }, "use", 30, { why: "their own shifts" });
   give("theodora", "tilbrook.localhost", { group: "Volunteers" }, "use", 30, { why: "the rota board" });
   give("ines", "quillbrook.localhost", { group: "Learning" }, "use", 20, { why: "craft boxes go by post" });

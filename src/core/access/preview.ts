@@ -30,9 +30,14 @@ export interface Preview {
 /**
  * Every (person, node, before, after) that would differ at `at` or at a later moment within `HORIZON_MS` at which
  * something opens or closes; each pair of levels once, at its first moment.
+ * @param before answers over `organised`, where there are some already
  */
-export function preview(organised: Organised, changes: readonly Change[], at: Instant): Preview {
-  const before = new Lookup(organised);
+export function preview(
+  organised: Organised,
+  changes: readonly Change[],
+  at: Instant,
+  before = new Lookup(organised),
+): Preview {
   const after = new Lookup(withChanges(organised, changes));
   const regions = regionsOf(before, after, touchedNodes(before, after, changes));
   const alike = new Alike(touchedPeople(before, after, changes), after);

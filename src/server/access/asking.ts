@@ -4,17 +4,18 @@
  */
 import { and, eq, inArray, isNull, lt, or } from "drizzle-orm";
 import { z } from "zod";
-import { atLeast, type Change, LEVELS, type Level, levelWord, preview, rank } from "../../core/access";
+import { atLeast, type Change, LEVELS, type Level, Lookup, levelWord, preview, rank, resolve } from "../../core/access";
 import { sayTime } from "../../core/time";
 import { byName } from "../byName";
 import { type Context, command, idSchema, instantSchema, none, query, type Topic } from "../command";
 import type { Reader, Transaction } from "../database/client";
-import { asks, entries, folders, grants, organisation, persons } from "../database/schema";
+import { asks, entries, folders, grants, organisation, persons, places } from "../database/schema";
 import { uuidv7 } from "../ids";
+import { attemptKey, countAttempt, requireFewAttempts } from "../people/attempts";
 import { addNotice } from "../people/telling";
 import { notFound, Refused } from "../refused";
 import { changeAccess, giveAccess } from "./grants";
-import { type Asking, loadPath, loadReach, resolveAt } from "./load";
+import { type Asking, loadPath, loadSteps, resolveAt } from "./load";
 import { nodeName } from "./nodeName";
 import { loadOrganised } from "./organised";
 import { loadEverybody, loadPerson, type Person } from "./person";
@@ -26,6 +27,8 @@ const REMIND_AFTER_MS = DAY_MS;
 const RAISE_AFTER_MS = 3 * DAY_MS;
 /** Of one person at a time. */
 const MOST_OPEN = 20;
+/** In a quarter of an hour: each is a notice to every steward. */
+const MOST_ASKED = 30;
 
 type Ask = typeof asks.$inferSelect;
 
@@ -44,15 +47,9 @@ async function requireKnown(context: Asking, nodeId: string) {
 }
 
 /** Stewards of a node who can answer, but for whoever asks. */
-async function stewardsOf(tx: Reader, nodeId: string, but: string, at: number) {
-  const everybody = await loadEverybody(tx, at);
-  const found: typeof everybody = [];
-  for (const person of everybody) {
-    if (person.id === but || person.standing !== "active") continue;
-    const at_ = await resolveAt(tx, person, nodeId, at);
-    if (at_?.resolution.level === "steward") found.push(person);
-  }
-  return found.sort(byName);
+async function stewardsOf(tx: Reader, nodeId: string, but: string, at: number): Promise<Person[]> {
+  const [{ steps }, everybody] = await Promise.all([loadSteps(tx, nodeId), loadEverybody(tx, at)]);
+  return everybody.filter((person) => person.id !== but && resolve(person, steps, at).level === "steward").sort(byName);
 }
 
 export const askForAccess = command({
@@ -65,7 +62,7 @@ export const askForAccess = command({
   }),
   by: ["person"],
   allow: async (context) => {
-    const { tx, input, me, at } = context;
+    const { tx, input, me, at, house } = context;
     const known = await requireKnown(context, input.nodeId);
     if (atLeast(known.level, input.level))
       throw new Refused("conflict", `You have ${levelWord(known.level)} there already.`, "level");
@@ -78,11 +75,13 @@ export const askForAccess = command({
       .where(and(eq(asks.personId, me!.id), eq(asks.state, "open")));
     if (open.some((one) => one.nodeId === input.nodeId))
       throw new Refused("conflict", "You have asked for this already, and it is not answered yet.");
+    await requireFewAttempts(tx, attemptKey(house.keys, "ask", me!.id), MOST_ASKED, at);
     if (open.length >= MOST_OPEN) throw new Refused("conflict", "You wait for many answers already.");
     const stewards = await stewardsOf(tx, input.nodeId, me!.id, at);
     return { ...known, stewards, node: await nodeName(tx, input.nodeId) };
   },
-  run: async ({ tx, input, me, at, allowed }) => {
+  run: async ({ tx, input, me, at, house, allowed }) => {
+    await countAttempt(tx, attemptKey(house.keys, "ask", me!.id), at);
     const askId = uuidv7();
     await tx.insert(asks).values({ id: askId, personId: me!.id, ...input, state: "open", askedAt: at });
     const text = await askText(tx, input, me!.name, allowed.node, at);
@@ -401,22 +400,32 @@ export const listedEntries = query({
   name: "access.listed",
   input: none,
   by: ["person"],
+  apart: true,
   allow: () => undefined,
   run: async ({ tx, me, at }) => {
     if (me!.guest) return [];
     const rows = await tx
-      .select({ id: entries.nodeId, name: entries.name, site: entries.site })
+      .select({ id: entries.nodeId, name: entries.name, site: entries.site, vaultId: places.vaultId })
       .from(entries)
+      .innerJoin(places, and(eq(places.nodeId, entries.nodeId), isNull(places.validUntil)))
       .where(and(eq(entries.listed, true), isNull(entries.binnedAt), isNull(entries.asideAt)));
     if (rows.length === 0) return [];
-    const { levels } = await loadReach(tx, me!, at);
-    const found: { id: string; name: string; site: string; stewards: string[] }[] = [];
-    for (const row of rows) {
-      if ((levels.get(row.id) ?? "none") !== "none" || !(await mayKnow(tx, me!, row.id, at))) continue;
-      const stewards = (await stewardsOf(tx, row.id, me!.id, at)).map(({ name }) => name);
-      found.push({ ...row, stewards });
-    }
-    return found.sort(byName);
+    const lookup = new Lookup(await loadOrganised(tx, [...new Set(rows.map((row) => row.vaultId))]));
+    const names = new Map((await tx.select().from(persons)).map(({ id, name }) => [id, name]));
+    const own = lookup.person.get(me!.id)!;
+    return rows
+      .filter(({ id }) => {
+        const { level, because } = lookup.resolve(own, id, at);
+        return level === "none" && !because.some((say) => say.grant.level === "blocked");
+      })
+      .map(({ id, name, site }) => ({
+        ...{ id, name, site },
+        stewards: lookup.of.people
+          .filter((person) => lookup.level(person, id, at) === "steward")
+          .map((person) => names.get(person.id) ?? "")
+          .sort(),
+      }))
+      .sort(byName);
   },
 });
 

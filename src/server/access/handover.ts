@@ -23,6 +23,7 @@ import { requireAskedAgain } from "../vaults/revealing";
 import { fingerprint } from "../vaults/sealing";
 import { openValues } from "../vaults/vaultKeys";
 import { currentVersion, type EntryRow, noteSighting } from "../vaults/writing";
+import { nodeName } from "./nodeName";
 import { loadPerson } from "./person";
 
 const BOUND_MS = 10 * 60_000;
@@ -191,7 +192,8 @@ export const openHandover = command({
   by: ["nobody", "person"],
   prepare: async ({ input, house }) => {
     const row = await byToken(house.db, input.token);
-    return row?.wordHash ? await verifyPassword(row.wordHash, input.word) : true;
+    // Of what has ended nothing is compared any more.
+    return row?.wordHash && row.sealed ? await verifyPassword(row.wordHash, input.word) : true;
   },
   allow: async ({ tx, input, at }) => {
     const row = await byToken(tx, input.token);
@@ -200,11 +202,10 @@ export const openHandover = command({
     if (end !== null || !row.sealed) throw new Refused("ended", ENDED[end ?? "opened"]);
     const again = isOpener(row, input.opener, at);
     if (!again && row.openedAt.length >= row.openings) throw new Refused("ended", ENDED.opened);
-    return { row, again };
+    return { row, again, name: await nodeName(tx, row.entryId) };
   },
-  run: async ({ tx, input, at, prepared: right, allowed: { row, again } }) => {
-    const [entry] = await tx.select({ name: entries.name }).from(entries).where(eq(entries.nodeId, row.entryId));
-    const name = entry?.name ?? "";
+  // What is given back goes outside: the copy, if it is opened, and nothing else of the row.
+  run: async ({ tx, input, at, prepared: right, allowed: { row, again, name } }) => {
     if (!right) {
       const wrongWords = row.wrongWords + 1;
       await tx.update(handovers).set({ wrongWords }).where(eq(handovers.id, row.id));
@@ -218,7 +219,7 @@ export const openHandover = command({
           row.entryId,
         );
       }
-      return { row, name, opened: null, triesLeft: MOST_WRONG - wrongWords };
+      return { opened: null, triesLeft: MOST_WRONG - wrongWords };
     }
     if (!again) {
       const openedAt = [...row.openedAt, at];
@@ -228,18 +229,18 @@ export const openHandover = command({
         .where(eq(handovers.id, row.id));
       await addNotice(tx, row.makerId, at, `A handover link of ${name} was opened.`, row.entryId);
     }
-    return { row, name, opened: toBase64(row.sealed!), triesLeft: MOST_WRONG - row.wrongWords };
+    return { opened: toBase64(row.sealed!), triesLeft: MOST_WRONG - row.wrongWords };
   },
   journal: ({ result, allowed }) =>
     allowed.again && result.opened
       ? null
       : {
-          node: result.row.entryId,
-          vault: result.row.vaultId,
+          node: allowed.row.entryId,
+          vault: allowed.row.vaultId,
           details: { opened: result.opened !== null, triesLeft: result.triesLeft },
-          names: { [result.row.entryId]: result.name },
+          names: { [allowed.row.entryId]: allowed.name },
         },
-  tell: ({ result }) => [`person:${result.row.makerId}`, `vault:${result.row.vaultId}`],
+  tell: ({ allowed }) => [`person:${allowed.row.makerId}`, `vault:${allowed.row.vaultId}`],
 });
 
 const ENDED: Record<HandoverEnd, string> = {

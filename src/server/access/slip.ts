@@ -30,7 +30,7 @@ import { changeAccess, giveAccess, sameTerms, subjectSchema, weeklySchema, withd
 import { type GrantRow, loadPath, loadSteps, requireLevel, resolveAt } from "./load";
 import { nodeName } from "./nodeName";
 import { loadEverybody, loadPerson, type Person } from "./person";
-import { othersTouched, type SlipSaid, sayChanges } from "./slipTelling";
+import { type SlipSaid, workOut } from "./slipTelling";
 import { loadNames } from "./who";
 
 const DAY_MS = 86_400_000;
@@ -269,7 +269,7 @@ async function viewOf(tx: Reader, draft: Slip, personId: string, at: number): Pr
     id: draft.id,
     revision: draft.revision,
     changes: changes.map((change, i) => ({ change, text: texts[i]!, moved: moved[i]! })),
-    said: await sayChanges(tx, changes, await vaultsOf(tx, changes), personId, at),
+    said: (await workOut(tx, changes, await vaultsOf(tx, changes), personId, at, true)).said,
   };
 }
 
@@ -336,27 +336,26 @@ export const applySlip = command({
     if (draft.revision !== input.revision) throw new Refused("conflict", GROUND_MOVED);
     for (const { change, was } of draft.changes)
       if ((await standing(tx, change)) !== was) throw new Refused("conflict", GROUND_MOVED);
-    const said = await sayChanges(tx, changes, await vaultsOf(tx, changes), me!.id, at);
+    const { said, others } = await workOut(tx, changes, await vaultsOf(tx, changes), me!.id, at);
     if (said.ground !== input.ground) throw new Refused("conflict", GROUND_MOVED);
     if (said.bare.length > 0)
       throw new Refused(
         "not-allowed",
         `${said.bare[0]} would be left without a steward. Make somebody else its steward first, without an end.`,
       );
-    return { draft, changes };
+    const asked = await stewardsByNode(tx, others, at);
+    return { draft, changes, asked, people: [...new Set([...asked.values()].flat())] };
   },
+  // Who is asked, and how many, is not for the drafter to know: it is not in what is given back.
   run: async (context) => {
     const { tx, input, at, me, allowed } = context;
-    const { draft, changes } = allowed;
-    const touched = await othersTouched(tx, changes, await vaultsOf(tx, changes), me!.id, at);
-    const asked = await stewardsByNode(tx, touched, at);
+    const { draft, changes, asked, people } = allowed;
     if (asked.size > 0) {
       const waits = [...asked.keys()];
       await tx
         .update(slips)
         .set({ state: "waiting", why: input.why, waits, changedAt: at })
         .where(eq(slips.id, draft.id));
-      const people = new Set([...asked.values()].flat());
       for (const id of people)
         await addNotice(
           tx,
@@ -364,10 +363,10 @@ export const applySlip = command({
           at,
           `${me!.name} drafted changes that touch what you are steward of. Say yes or no to them.`,
         );
-      return { changes: changes.length, waiting: true, people: [...people] };
+      return { changes: changes.length, waiting: true };
     }
     await carryOut(context, draft, changes, input.why);
-    return { changes: changes.length, waiting: false, people: [] };
+    return { changes: changes.length, waiting: false };
   },
   journal: ({ input, result }) => ({
     details: {
@@ -376,7 +375,7 @@ export const applySlip = command({
       ...(input.why ? { why: input.why } : {}),
     },
   }),
-  tell: ({ result }) => result.people.map((id) => `person:${id}` as const),
+  tell: ({ allowed }) => allowed.people.map((id) => `person:${id}` as const),
 });
 
 /** Each change by its own command, in the name of whoever drafted it. */
@@ -415,9 +414,9 @@ export const waitingSlips = query({
     for (const slip of waiting) {
       if (slip.personId === me!.id || (await ownWaits(tx, slip, me!, at)).length === 0) continue;
       const changes = slip.changes.map(({ change }) => change);
-      const said = await sayChanges(tx, changes, await vaultsOf(tx, changes), me!.id, at);
+      const { said } = await workOut(tx, changes, await vaultsOf(tx, changes), me!.id, at);
       const by = (await loadPerson(tx, slip.personId, at))?.name ?? "";
-      found.push({ id: slip.id, by, why: slip.why, at: slip.changedAt, said: { ...said, idle: [] } });
+      found.push({ id: slip.id, by, why: slip.why, at: slip.changedAt, said });
     }
     return found;
   },
@@ -451,7 +450,7 @@ export const answerSlip = command({
     if (input.yes) {
       for (const { change, was } of slip.changes)
         if ((await standing(tx, change)) !== was) throw new Refused("conflict", MOVED_FOR_OTHERS);
-      const said = await sayChanges(tx, changes, await vaultsOf(tx, changes), me!.id, at);
+      const { said } = await workOut(tx, changes, await vaultsOf(tx, changes), me!.id, at);
       if (said.ground !== input.ground) throw new Refused("conflict", GROUND_MOVED);
       if (drafter?.standing !== "active") throw new Refused("conflict", "Whoever drafted it has no access any more.");
     }

@@ -52,13 +52,25 @@ export interface SlipSaid {
   ground: string;
 }
 
-export async function sayChanges(
+/** What a reader is told, and what is only for the server to know. */
+export interface WorkedOut {
+  said: SlipSaid;
+  /**
+   * What is touched that the reader is no steward of, a node for each region: its stewards must say yes. Joining and
+   * leaving a group is not among it: that is for its keepers, and the stewards of what it reaches are told.
+   */
+  others: string[];
+}
+
+/** @param reading somebody reads it: which changes do nothing is looked for too, one by one */
+export async function workOut(
   tx: Reader,
   changes: readonly Change[],
   vaultIds: readonly string[],
   readerId: string,
   at: number,
-): Promise<SlipSaid> {
+  reading = false,
+): Promise<WorkedOut> {
   const organised = await loadOrganised(tx, vaultIds);
   const seen = preview(organised, changes, at);
   const mine = nodesOfSteward(organised, readerId, at);
@@ -66,41 +78,25 @@ export async function sayChanges(
   const names = await namesOf(tx, touched, organised);
   // What lies in the bin reaches nobody.
   const shown = (id: string) => mine.has(id) && names.nodes.has(id);
+  const notMine = (id: string) => !mine.has(id) && names.nodes.has(id);
   const lines = linesOf(seen, organised, shown, names, at);
   await addUse(tx, lines, names, at);
+  const alone = (some: readonly Change[]) => preview(organised, some, at, seen.before);
+  const own = changes.some((change) => change.type === "member")
+    ? alone(changes.filter((change) => change.type !== "member"))
+    : seen;
   return {
-    lines: lines.map(({ ids: _, ...line }) => line).sort(lossesFirst),
-    beyond: touched.some((id) => !mine.has(id) && names.nodes.has(id)),
-    bare: bareAfter(seen, at)
-      .filter((id) => names.nodes.has(id))
-      .map((id) => (mine.has(id) ? names.nodes.get(id)! : "something else")),
-    idle: changes.flatMap((change, i) => (preview(organised, [change], at).differences.length === 0 ? [i] : [])),
-    ground: toHex(sha256(utf8(JSON.stringify(seen.differences.map((one) => groundOf(one, seen, at)).sort())))),
+    said: {
+      lines: lines.map(({ ids: _, ...line }) => line).sort(lossesFirst),
+      beyond: touched.some(notMine),
+      bare: bareAfter(seen, at)
+        .filter((id) => names.nodes.has(id))
+        .map((id) => (mine.has(id) ? names.nodes.get(id)! : "something else")),
+      idle: reading ? changes.flatMap((change, i) => (alone([change]).differences.length === 0 ? [i] : [])) : [],
+      ground: toHex(sha256(utf8(JSON.stringify(seen.differences.map((one) => groundOf(one, seen, at)).sort())))),
+    },
+    others: [...own.regions.values()].flatMap((ids) => ids.filter(notMine).slice(0, 1)),
   };
-}
-
-/**
- * What is touched that the drafter is no steward of, a node for each region: its stewards must say yes. Joining and
- * leaving a group is not among it: that is for its keepers, and its stewards are told.
- */
-export async function othersTouched(
-  tx: Reader,
-  changes: readonly Change[],
-  vaultIds: readonly string[],
-  drafterId: string,
-  at: number,
-): Promise<string[]> {
-  const organised = await loadOrganised(tx, vaultIds);
-  const seen = preview(
-    organised,
-    changes.filter((change) => change.type !== "member"),
-    at,
-  );
-  const mine = nodesOfSteward(organised, drafterId, at);
-  const names = await namesOf(tx, [...seen.regions.values()].flat(), organised);
-  return [...seen.regions.values()].flatMap((ids) =>
-    ids.filter((id) => !mine.has(id) && names.nodes.has(id)).slice(0, 1),
-  );
 }
 
 const groundOf = ({ personIds, region, before, after, at: moment }: Difference, seen: Preview, at: number): string =>
