@@ -1,5 +1,6 @@
 /** The access grid and its slip, by keys and by pointer: read, drafted, applied, seen by whom it concerns, taken back. */
 import { readFileSync } from "node:fs";
+import type { Page } from "playwright-core";
 import { afterAll, beforeAll, expect, test } from "vitest";
 import { give } from "../demo/fixture";
 import { DEMO_PASSWORD } from "../demo/organisation";
@@ -17,6 +18,8 @@ const address = () => `${house.url}/access/${house.built.vaults.get("Shop & Tick
 
 /** The focus goes to a cell by the arrows, and says itself. */
 async function goTo({ page }: Browser, place: string, column: string): Promise<void> {
+  // Keys and presses are heard once the page has taken over.
+  await page.waitForLoadState("networkidle");
   await page.getByRole("grid").focus();
   await page.keyboard.press("Control+Home");
   const rows = await page.getByRole("rowheader").allInnerTexts();
@@ -26,6 +29,22 @@ async function goTo({ page }: Browser, place: string, column: string): Promise<v
   const at = columns.findIndex((text) => text.trim().startsWith(column));
   for (let i = 0; i <= at; i++) await page.keyboard.press("ArrowRight");
   await page.getByRole("heading", { name: `${column}, ${place}` }).waitFor();
+}
+
+/** Presses a button until its sheet is there: a press in the first moments of a page is not heard. */
+async function openSheet(page: Page, name: string): Promise<void> {
+  for (let tries = 0; tries < 10; tries++) {
+    await page.getByRole("button", { name }).click();
+    const there = await page
+      .getByRole("dialog")
+      .waitFor({ timeout: 2000 })
+      .then(
+        () => true,
+        () => false,
+      );
+    if (there) return;
+  }
+  throw new Error(`${name} opens nothing`);
 }
 
 /** What the focused cell is called. */
@@ -127,7 +146,7 @@ test("two stewards change one cell: the second reads what the first did before a
 test("by pointer: cells are dragged over, set together, given a time, and taken off", async () => {
   const { page } = ines;
   await page.goto(address());
-  await page.getByRole("rowheader", { name: /^Suppliers/ }).click();
+  await page.waitForLoadState("networkidle");
   const columns = (await page.getByRole("columnheader").allInnerTexts()).slice(1);
   const learning = columns.findIndex((text) => text.startsWith("Learning"));
   const at = (place: RegExp) => page.getByRole("row", { name: place }).getByRole("gridcell").nth(learning);
@@ -195,6 +214,7 @@ test("as it was before: another moment is shown and nothing is set in it; on a p
   await page.getByText(/as it will be/).waitFor();
   await page.setViewportSize({ width: 390, height: 800 });
   await page.goto(address());
+  await page.waitForLoadState("networkidle");
   await page.getByLabel("For", { exact: true }).selectOption({ label: "Shop Team, 5 people" });
   expect(await page.getByRole("columnheader").allInnerTexts()).toHaveLength(2);
   expect(await page.evaluate(() => document.documentElement.scrollWidth <= window.innerWidth)).toBe(true);
@@ -215,7 +235,9 @@ test("whoever lacks something asks where they noticed; its steward says yes on t
   await page.goto(house.url);
   await page.getByRole("combobox", { name: "Find, and sign in" }).fill("Pellam schools");
   await page.getByRole("link", { name: "Pellam schools desk" }).first().click();
-  await page.getByRole("button", { name: "Ask for more" }).click();
+  await page.waitForURL(/\/entry\//);
+  await page.waitForLoadState("networkidle");
+  await openSheet(page, "Ask for more");
   const dialog = page.getByRole("dialog");
   await dialog.getByRole("button", { name: "Ask", exact: true }).click();
   await dialog.getByText("Say what for: its steward decides by it.").waitFor();
@@ -226,6 +248,7 @@ test("whoever lacks something asks where they noticed; its steward says yes on t
   await dialog.getByRole("button", { name: "Ask", exact: true }).click();
   await page.getByText("You are told when it is answered.").waitFor();
   await ines.page.goto(house.url);
+  await ines.page.waitForLoadState("networkidle");
   const waiting = ines.page.getByRole("region", { name: "Requests to answer" });
   await waiting.getByText("“The schools have no network today”").waitFor();
   expect(await seriousIn(ines.page)).toEqual([]);
@@ -242,6 +265,8 @@ test("what is listed is found by all staff, asked for, and refused with a word",
   await ines.page.goto(house.url);
   await ines.page.getByRole("combobox", { name: "Find, and sign in" }).fill("Elmsworth");
   await ines.page.getByRole("link", { name: "Elmsworth Tills" }).first().click();
+  await ines.page.waitForURL(/\/entry\//);
+  await ines.page.waitForLoadState("networkidle");
   await ines.page.getByRole("button", { name: "List it for all staff" }).click();
   await ines.page.getByText(/^listed: all staff find its name/).waitFor();
   const wilhelmina = await openBrowser({ galtry: house.url, lanyard: false });
@@ -256,6 +281,7 @@ test("what is listed is found by all staff, asked for, and refused with a word",
     await page.getByRole("dialog").getByLabel("What for").fill("The catalogue’s till codes");
     await page.getByRole("dialog").getByRole("button", { name: "Ask", exact: true }).click();
     await ines.page.goto(house.url);
+    await ines.page.waitForLoadState("networkidle");
     const waiting = ines.page.getByRole("region", { name: "Requests to answer" });
     await waiting.getByRole("button", { name: "No…" }).click();
     await ines.page.getByRole("dialog").getByLabel("Why not").fill("Ring the till desk for the codes");
@@ -298,6 +324,7 @@ test("what touches another steward’s entry waits for their yes, which they giv
       .getByText(/1 change waits for the yes of other stewards/)
       .waitFor();
     await harriet.page.goto(house.url);
+    await harriet.page.waitForLoadState("networkidle");
     const waiting = harriet.page.getByRole("region", { name: "Slips to answer" });
     await waiting.getByText(/gain Use of/).waitFor();
     await waiting.getByText("Pellam schools desk").first().waitFor();
@@ -311,3 +338,69 @@ test("what touches another steward’s entry waits for their yes, which they giv
     await harriet.close();
   }
 }, 60_000);
+
+test("chosen values go to one browser outside, with a word, once; the steward sees it opened", async () => {
+  const { page } = ines;
+  await page.goto(`${house.url}/entry/${house.built.entries.get("elmsworth.localhost")}`);
+  await page.waitForLoadState("networkidle");
+  await openSheet(page, "Hand over");
+  const dialog = page.getByRole("dialog");
+  await dialog.getByRole("button", { name: "Make the link" }).click();
+  await dialog.getByText("Choose what is handed over.").waitFor();
+  await dialog.getByLabel("User name").check();
+  await dialog.getByLabel("Password").check();
+  await dialog.getByLabel("A word, if wanted").fill("walnut");
+  expect(await seriousIn(page)).toEqual([]);
+  await dialog.getByRole("button", { name: "Make the link" }).click();
+  const address = await dialog.getByTestId("handover-address").innerText();
+  const [, key] = new URL(address).hash.slice(1).split(".");
+  await dialog.getByRole("button", { name: "Done" }).click();
+  await dialog.getByText("may be opened once").waitFor();
+  expect(await dialog.getByText(key!).count()).toBe(0);
+
+  const outside = await openBrowser({ galtry: house.url, lanyard: false, width: 390, height: 800 });
+  const asked: string[] = [];
+  outside.context.on("request", (request) => asked.push(`${request.url()} ${request.postData() ?? ""}`));
+  try {
+    await outside.page.goto(address);
+    await outside.page.waitForLoadState("networkidle");
+    await outside.page.getByText("hands something over to you").waitFor();
+    expect(outside.page.url()).toBe(`${house.url}/handover`);
+    expect(await seriousIn(outside.page)).toEqual([]);
+    await outside.page.getByLabel("The word you were told").fill("hazel");
+    await outside.page.getByRole("button", { name: "Open it" }).click();
+    await outside.page.getByText("This is not the word. 4 tries are left.").waitFor();
+    await outside.page.getByLabel("The word you were told").fill("walnut");
+    await outside.page.getByRole("button", { name: "Open it" }).click();
+    await outside.page.getByRole("button", { name: "Show Password" }).click();
+    expect(await outside.page.getByRole("heading", { level: 1 }).innerText()).toBe("Elmsworth Tills");
+    expect((await outside.page.locator("dd").last().innerText()).length).toBeGreaterThan(7);
+    expect(await seriousIn(outside.page)).toEqual([]);
+    // The key went nowhere: not to the server, not into anything that is kept.
+    expect(asked.some((one) => one.includes(key!))).toBe(false);
+    const kept = await outside.page.evaluate(() => JSON.stringify([{ ...localStorage }, { ...sessionStorage }]));
+    expect(kept).not.toContain(key!);
+  } finally {
+    await outside.close();
+  }
+  const another = await openBrowser({ galtry: house.url, lanyard: false });
+  try {
+    await another.page.goto(address);
+    await another.page.getByText("This link has been opened already.").waitFor();
+    await another.page.getByText(/^It was opened today/).waitFor();
+    await another.page.goto("about:blank");
+    await another.page.goto(address.slice(0, -30));
+    await another.page.getByText(/This link is not whole/).waitFor();
+  } finally {
+    await another.close();
+  }
+  await page.reload();
+  await page.getByText("Somebody outside").waitFor();
+  await page.waitForLoadState("networkidle");
+  await openSheet(page, "Hand over");
+  await page
+    .getByRole("dialog")
+    .getByText(/opened today/)
+    .waitFor();
+  await page.getByRole("dialog").getByText("1 wrong word").waitFor();
+}, 90_000);

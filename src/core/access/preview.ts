@@ -3,7 +3,6 @@ import { type Change, withChanges } from "./change";
 import { type Instant, momentsAhead, type Subject } from "./grant";
 import type { Reach } from "./level";
 import { Lookup, type Member, type Organised } from "./organisation";
-import type { Who } from "./resolve";
 
 /** So far ahead windows are looked at. */
 export const HORIZON_MS = 400 * 86_400_000;

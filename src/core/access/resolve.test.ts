@@ -3,7 +3,7 @@ import { describe, expect, test } from "vitest";
 import { explain } from "./explain";
 import type { Grant, Subject } from "./grant";
 import { isActive, nextBoundary } from "./grant";
-import { type Given, LEVELS, type Reach, rank } from "./level";
+import { type Given, LEVELS, rank } from "./level";
 import { resolve, type Step, type Who } from "./resolve";
 import { slowly } from "./slowly.testing";
 import { resolveTree } from "./tree";

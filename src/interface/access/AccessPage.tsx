@@ -99,7 +99,7 @@ export function AccessPage({ model, slip, vaults, me, now, asked }: AccessPagePr
   const state = useSlip(slip);
   const { changes } = state;
   const at = asked ?? now;
-  const past = grid.then !== null;
+  const past = grid.past !== null;
   const [open, setOpen] = useState<ReadonlySet<string>>(new Set());
   const [unfolded, setUnfolded] = useState<ReadonlySet<string>>(new Set());
   const [rowText, setRowText] = useState("");
@@ -305,10 +305,11 @@ export function AccessPage({ model, slip, vaults, me, now, asked }: AccessPagePr
             ))}
           </Select>
         )}
-        <label className="moment wide">
-          At{" "}
+        <span className="moment wide">
+          <span aria-hidden>At</span>
           <Narrow
             type="datetime-local"
+            aria-label="At"
             defaultValue={toLocal(asked, grid.zone)}
             key={asked}
             onChange={(event) => {
@@ -316,7 +317,7 @@ export function AccessPage({ model, slip, vaults, me, now, asked }: AccessPagePr
               if (moment !== null && moment > 0) goTo(moment);
             }}
           />
-        </label>
+        </span>
         <CheckField
           type="checkbox"
           label="Everybody"

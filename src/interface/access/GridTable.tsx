@@ -124,7 +124,7 @@ export function GridTable(props: TableProps) {
   });
   const seen = horizontal.getVirtualItems().map((item) => item.index);
   const width = FIRST + columns.length * COLUMN;
-  // biome-ignore lint/correctness/useExhaustiveDependencies: a move of the focus brings it into sight, or less room
+  // A move of the focus brings it into sight, and so does less room.
   useEffect(() => {
     if (focus.row >= 0) vertical.scrollToIndex(focus.row, { align: "auto" });
     if (focus.column >= 0) horizontal.scrollToIndex(focus.column, { align: "auto" });

@@ -8,7 +8,7 @@ export interface Grid {
   vault: { id: string; name: string };
   zone: string;
   /** A moment that is over, shown as it was. */
-  then: number | null;
+  past: number | null;
   node: ReadonlyMap<string, GridNode>;
   /** Folders first, each by name. */
   below: ReadonlyMap<string, readonly GridNode[]>;
@@ -50,7 +50,7 @@ export function gridOf(model: GridModel): Grid {
       for (let up: GridNode | undefined = one; up; up = up.parent === null ? undefined : node.get(up.parent))
         entries.set(up.id, (entries.get(up.id) ?? 0) + 1);
   return {
-    ...{ vault: model.vault, zone: model.zone, then: model.then, node, below, entries, people, groups: model.groups },
+    ...{ vault: model.vault, zone: model.zone, past: model.past, node, below, entries, people, groups: model.groups },
     grant: new Map(grants.map((grant) => [grant.id, grant])),
     organised: {
       nodes,

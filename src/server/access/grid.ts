@@ -58,7 +58,7 @@ export interface GridModel {
   vault: { id: string; name: string };
   zone: string;
   /** A moment that is over: the rows are those that held then, of what the reader is steward of today. */
-  then: number | null;
+  past: number | null;
   nodes: Packed<GridNode>;
   grants: Packed<GridGrant>;
   people: Packed<GridPerson>;
@@ -105,7 +105,7 @@ export const accessGrid = query({
     return {
       vault: { id: vault.nodeId, name: vault.name },
       zone: home!.zone,
-      then,
+      past: then,
       nodes: pack(
         shown.nodes
           .filter(({ id }) => visible.has(id) && (names.has(id) || id === vault.nodeId))

@@ -68,7 +68,7 @@ export const makeHandover = command({
     const copy: HandedOver = { name: entry.name, fields: [] };
     const secrets: string[] = [];
     for (const id of new Set(input.fields)) {
-      const found = valueOf(entry, kind, hidden, id);
+      const found = handedField(entry, kind, hidden, id);
       if (!found) throw new Refused("bad-input", "One of these is empty or not there any more.", "fields");
       copy.fields.push(found);
       if (found.class === "secret") secrets.push(id);
@@ -105,7 +105,7 @@ export const makeHandover = command({
   tell: ({ allowed }) => [`vault:${allowed.vaultId}`],
 });
 
-function valueOf(
+function handedField(
   entry: EntryRow,
   kind: Awaited<ReturnType<typeof kindOf>>,
   hidden: Record<string, string>,
