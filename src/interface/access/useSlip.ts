@@ -63,7 +63,7 @@ export function useSlip(start: OwnSlip) {
       const sending = wanted.current;
       wanted.current = null;
       const input = { changes: sending.map(sent), revision: revision.current, anew };
-      const answer = await runCommand<{ revision: number }>("access.draft", input);
+      const answer = await runCommand<{ revision: number }>("access.draft", input, true);
       running.current = false;
       if (answer.ok) {
         revision.current = answer.result.revision;

@@ -13,18 +13,21 @@ export interface Refusal {
 
 export type Answer<R> = { ok: true; result: R } | { ok: false; refused: Refusal };
 
-/** Browsers carry no more than 64 KiB beyond the page that sent it. */
+/** Browsers carry no more than 64 KiB, of all that is under way together, beyond the page that sent it. */
 const MOST_CARRIED = 60_000;
 
-/** To one of Galtry's own addresses. What is sent gets there even if the page is left at that moment. */
-export async function post<R>(address: string, input: unknown): Promise<Answer<R>> {
+/**
+ * To one of Galtry's own addresses.
+ * @param carried gets there even if the page is left at that moment: for little things, one at a time
+ */
+export async function post<R>(address: string, input: unknown, carried = false): Promise<Answer<R>> {
   try {
     const body = JSON.stringify(input);
     const response = await fetch(address, {
       method: "POST",
       headers: { "content-type": "application/json" },
       body,
-      keepalive: body.length < MOST_CARRIED,
+      keepalive: carried && body.length < MOST_CARRIED,
     });
     return (await response.json()) as Answer<R>;
   } catch {
@@ -35,7 +38,8 @@ export async function post<R>(address: string, input: unknown): Promise<Answer<R
   }
 }
 
-export const runCommand = <R = unknown>(name: string, input: unknown) => post<R>(`/api/command/${name}`, input);
+export const runCommand = <R = unknown>(name: string, input: unknown, carried = false) =>
+  post<R>(`/api/command/${name}`, input, carried);
 export const runQuery = <R = unknown>(name: string, input: unknown) => post<R>(`/api/query/${name}`, input);
 
 /** A command with its state: running, and the refusal at its place. After success the page looks again. */
