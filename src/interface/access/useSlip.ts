@@ -1,5 +1,5 @@
 import { useCallback, useEffect, useRef, useState } from "react";
-import { type Change, placeOf, subjectKey, type Terms } from "@/core/access";
+import { type Change, placeOf, type Terms } from "@/core/access";
 import type { ownSlip } from "@/server/access/slip";
 import { runCommand, runQuery } from "../shared/ask";
 
@@ -111,6 +111,3 @@ export const sameTerms = (a: readonly Terms[], b: readonly Terms[]): boolean => 
     );
   return text(a) === text(b);
 };
-
-export const cellKey = (nodeId: string, subject: Parameters<typeof subjectKey>[0]): string =>
-  `set ${nodeId} ${subjectKey(subject)}`;

@@ -111,7 +111,7 @@ async function askText(
 
 const ofAsk = { askId: idSchema };
 
-async function requireOpenAsk(tx: Reader, askId: string): Promise<Ask> {
+async function requireAsk(tx: Reader, askId: string): Promise<Ask> {
   const [ask] = await tx.select().from(asks).where(eq(asks.id, askId));
   if (!ask) throw notFound();
   return ask;
@@ -124,7 +124,7 @@ export const withdrawAsk = command({
   input: z.strictObject(ofAsk),
   by: ["person"],
   allow: async ({ tx, input, me, at }) => {
-    const ask = await requireOpenAsk(tx, input.askId);
+    const ask = await requireAsk(tx, input.askId);
     if (ask.personId !== me!.id) throw notFound();
     if (ask.state !== "open") throw new Refused("conflict", ANSWERED);
     return { ask, stewards: await stewardsOf(tx, ask.nodeId, me!.id, at) };
@@ -139,7 +139,7 @@ export const withdrawAsk = command({
 /** Open, of somebody else, at a node that the caller is steward of. */
 async function requireAnswerable(context: Asking, askId: string) {
   const { tx, me, at } = context;
-  const ask = await requireOpenAsk(tx, askId);
+  const ask = await requireAsk(tx, askId);
   const found = me && (await resolveAt(tx, me, ask.nodeId, at));
   if (found?.resolution.level !== "steward" || ask.personId === me!.id) throw notFound();
   if (ask.state !== "open") throw new Refused("conflict", ANSWERED);

@@ -231,7 +231,7 @@ export const ownSlip = query({
   run: async ({ tx, me, at }) => {
     const draft = await draftOf(tx, me!.id);
     const applied = await tx
-      .select({ id: slips.id, at: slips.appliedAt, changes: slips.changes, back: slips.back })
+      .select({ id: slips.id, at: slips.appliedAt, changes: slips.changes })
       .from(slips)
       .where(and(eq(slips.personId, me!.id), eq(slips.state, "applied"), gt(slips.appliedAt, at - DAY_MS)))
       .orderBy(desc(slips.appliedAt))
