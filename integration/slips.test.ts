@@ -19,6 +19,7 @@ import { takeableNodes, takeStewardship } from "../src/server/access/stewardship
 import { whoCanDoWhat } from "../src/server/access/who";
 import { grants, notices } from "../src/server/database/schema";
 import { makeGroup, setMember } from "../src/server/people/groups";
+import { binEntry, eraseEntry } from "../src/server/vaults/bin";
 import { addEntry } from "../src/server/vaults/entries";
 import { makeFolder } from "../src/server/vaults/folders";
 import { revealField } from "../src/server/vaults/revealing";
@@ -267,6 +268,19 @@ describe("what others are stewards of", () => {
     await expect(answer("reveal", {})).rejects.toMatchObject({ code: "not-found" });
     await expect(answer("steward", {})).rejects.toMatchObject({ code: "not-found" });
     await expect(answer("edit", { yes: false })).rejects.toMatchObject({ field: "word" });
+    // What came under it meanwhile its drafter never read: nobody says yes to that.
+    const { entryId: late } = await addEntry.execute(
+      db(),
+      { parentId: folderId, captured: false, values: { ...values, name: "Late" } },
+      f.as("administrator"),
+    );
+    const [other] = await waitingSlips.execute(db(), {}, f.as("edit"));
+    await expect(answer("edit", { ground: other!.said.ground })).rejects.toMatchObject({
+      code: "conflict",
+      message: expect.stringContaining("must read it again"),
+    });
+    await binEntry.execute(db(), { entryIds: [late] }, f.as("administrator"));
+    await eraseEntry.execute(db(), { entryIds: [late] }, f.as("administrator"));
     expect(await answer("edit", {})).toEqual({ applied: true });
     expect(await reached()).toBe(true);
     const [row] = await db()

@@ -354,7 +354,7 @@ export const applySlip = command({
       const waits = [...asked.keys()];
       await tx
         .update(slips)
-        .set({ state: "waiting", why: input.why, waits, changedAt: at })
+        .set({ state: "waiting", why: input.why, waits, ground: input.ground, changedAt: at })
         .where(eq(slips.id, draft.id));
       for (const id of people)
         await addNotice(
@@ -451,6 +451,7 @@ export const answerSlip = command({
       for (const { change, was } of slip.changes)
         if ((await standing(tx, change)) !== was) throw new Refused("conflict", MOVED_FOR_OTHERS);
       const { said } = await workOut(tx, changes, await vaultsOf(tx, changes), me!.id, at);
+      if (said.ground !== slip.ground) throw new Refused("conflict", MOVED_FOR_OTHERS);
       if (said.ground !== input.ground) throw new Refused("conflict", GROUND_MOVED);
       if (drafter?.standing !== "active") throw new Refused("conflict", "Whoever drafted it has no access any more.");
     }

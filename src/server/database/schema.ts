@@ -553,6 +553,8 @@ export const slips = sqliteTable(
     appliedAt: time("applied_at"),
     /** What takes it back, worked out when it was applied. */
     back: text("back", { mode: "json" }).$type<Change[]>(),
+    /** What its drafter read when it was sent to others: nobody says yes to something else. */
+    ground: text("ground").notNull().default(""),
     /** Nodes whose stewards have not said yes yet. */
     waits: text("waits", { mode: "json" }).$type<string[]>().notNull().default([]),
   },

@@ -49,6 +49,7 @@ CREATE TABLE `slips` (
 	`changed_at` integer NOT NULL,
 	`applied_at` integer,
 	`back` text,
+	`ground` text DEFAULT '' NOT NULL,
 	`waits` text DEFAULT '[]' NOT NULL
 );
 --> statement-breakpoint
