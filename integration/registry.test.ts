@@ -84,6 +84,15 @@ const EXPECTED: Record<string, { who: Who; asPerson?: Who; input: () => unknown 
   "people.putAwayNotices": { who: "everybody", input: () => ({ ids: [] }) },
   "people.groups": { who: "staff", input: () => ({}) },
   "people.makeGroup": { who: "administrators", input: () => ({ name: `Group ${Math.random()}` }) },
+  "people.group": { who: "own", input: () => ({ groupId: id() }) },
+  "people.changeGroup": { who: "own", input: () => ({ groupId: id(), name: "Night team" }) },
+  "people.endGroup": { who: "own", input: () => ({ groupId: id(), until: null }) },
+  "people.deleteGroup": { who: "own", input: () => ({ groupId: id() }) },
+  "people.setEnd": {
+    who: "administrators",
+    input: () => ({ personId: fixture.ids.leaver, until: Date.now() + 86_400_000 }),
+  },
+  "people.leaveDue": { who: "server", input: () => ({}) },
   "people.setMember": { who: "own", input: () => ({ groupId: id(), personId: fixture.ids.use }) },
   "people.removeMember": { who: "own", input: () => ({ groupId: id(), personId: fixture.ids.use }) },
   "people.failedSignIns": { who: "server", input: () => ({}) },
@@ -272,6 +281,12 @@ const EXPECTED: Record<string, { who: Who; asPerson?: Who; input: () => unknown 
     input: () => ({
       changes: [{ type: "set", nodeId: fixture.vaultId, subject: { kind: "everyone" }, grants: [] }],
       revision: 0,
+    }),
+  },
+  "access.foresee": {
+    who: "steward",
+    input: () => ({
+      changes: [{ type: "set", nodeId: fixture.entryId, subject: { kind: "everyone" }, grants: [] }],
     }),
   },
   "access.slip": { who: "everybody", input: () => ({}) },

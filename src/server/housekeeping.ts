@@ -9,6 +9,7 @@ import { sweepHandovers } from "./access/handover";
 import { command } from "./command";
 import { failedSignIns, importRows, imports, importUpdates, outbox, persons, signIns } from "./database/schema";
 import type { Galtry } from "./galtry";
+import { leaveDue } from "./people/persons";
 import { ReadingThread } from "./reading/readingThread";
 import { closeBrokenOff } from "./signin/sealed";
 import { signOutEnded } from "./signin/signingOut";
@@ -141,6 +142,7 @@ export function startHousekeeping(house: Galtry): void {
   const timer = setInterval(() => {
     if (Date.now() >= expiryAt) {
       expiryAt = Date.now() + EXPIRY_EVERY_MS;
+      void leaveDue.execute(house, {}, { kind: "server" }).catch(() => undefined);
       void tellOfExpiry.execute(house, {}, { kind: "server" }).catch(() => undefined);
       void sweepHandovers.execute(house, {}, { kind: "server" }).catch(() => undefined);
       void remindOfAsks.execute(house, {}, { kind: "server" }).catch(() => undefined);

@@ -4,6 +4,7 @@ import { and, eq, isNull, sql } from "drizzle-orm";
 import { headers } from "next/headers";
 import { notFound, redirect } from "next/navigation";
 import { cache } from "react";
+import { standingAt } from "./access/person";
 import type { Caller } from "./caller";
 import type { Query } from "./command";
 import type { Role } from "./database/schema";
@@ -26,6 +27,8 @@ export interface Me {
   role: Role;
   /** Some grant of Steward is theirs. */
   steward: boolean;
+  /** Keeps a group. */
+  keeper: boolean;
   organisation: string;
   zone: string;
   notices: number;
@@ -46,10 +49,12 @@ export const me = cache(async (): Promise<Me> => {
       name: persons.name,
       mail: persons.mail,
       role: standings.role,
-      standing: standings.standing,
+      standing: standingAt(at),
       steward: sql<number>`exists (select 1 from ${grants} g where g.valid_until is null and g.level = 'steward' and (
         g.subject_kind = 'everyone' or g.subject_id = ${caller.personId} or g.subject_id in (
           select group_id from ${memberships} m where m.person_id = ${caller.personId} and m.valid_until is null)))`,
+      keeper: sql<number>`exists (select 1 from ${memberships} m
+        where m.person_id = ${caller.personId} and m.valid_until is null and m.keeper)`,
     })
     .from(persons)
     .innerJoin(standings, and(eq(standings.personId, persons.id), isNull(standings.validUntil)))
@@ -63,6 +68,7 @@ export const me = cache(async (): Promise<Me> => {
     id: caller.personId,
     ...row,
     steward: row.steward === 1 && row.role !== "guest",
+    keeper: row.keeper === 1 && row.role !== "guest",
     organisation: home.name,
     zone: home.timeZone,
     notices: count?.n ?? 0,

@@ -12,7 +12,14 @@ export type Change =
   /** At a node, a subject has these grants and no others; none takes away what is set there. */
   | { type: "set"; nodeId: string; subject: Subject; grants: readonly Terms[] }
   /** A person is in a group, for a time perhaps; null takes them out. */
-  | { type: "member"; groupId: string; personId: string; held: Window | null }
+  | {
+      type: "member";
+      groupId: string;
+      personId: string;
+      held: Window | null;
+      /** May change who is in the group; as it is, where nothing is said. Access is the same. */
+      keeper?: boolean | undefined;
+    }
   /** A node goes into another folder of its vault, with the grants that are set on it. */
   | { type: "move"; nodeId: string; parentId: string }
   /**

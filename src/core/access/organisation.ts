@@ -7,7 +7,19 @@ import type { TreeNode } from "./tree";
 /** A person, with every membership that is kept: also those whose time has not come or is over. */
 export interface Member extends Omit<Who, "groups"> {
   held: readonly (Window & { groupId: string })[];
+  /** When all of their access ends; null or nothing said for no end. */
+  until?: Instant | null;
 }
+
+/** A person at a moment: with the groups held then, and a leaver from their end on. */
+export function whoAt({ id, standing, guest, held, until }: Member, at: Instant): Who {
+  const groups = new Set(held.filter((one) => isActive(one, at)).map((one) => one.groupId));
+  return { id, standing: until != null && until <= at ? "leaver" : standing, guest, groups };
+}
+
+/** Everything about a person that opens or closes. */
+export const windowsOf = ({ held, until }: Member): Window[] =>
+  until == null ? [...held] : [...held, { from: null, until }];
 
 export interface Organised {
   nodes: readonly TreeNode[];
@@ -65,8 +77,7 @@ export class Lookup {
     const key = `${person.id} ${at}`;
     const known = this.#whos.get(key);
     if (known) return known;
-    const groups = new Set(person.held.filter((one) => isActive(one, at)).map((one) => one.groupId));
-    const who = { id: person.id, standing: person.standing, guest: person.guest, groups };
+    const who = whoAt(person, at);
     this.#whos.set(key, who);
     return who;
   }

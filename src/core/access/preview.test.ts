@@ -3,7 +3,7 @@ import { describe, expect, test } from "vitest";
 import { type Change, placeOf, withChanges } from "./change";
 import { momentsAhead, type Subject } from "./grant";
 import { type Given, LEVELS } from "./level";
-import { Lookup, type Organised } from "./organisation";
+import { Lookup, type Organised, windowsOf } from "./organisation";
 import { HORIZON_MS, preview } from "./preview";
 import { slowlyAt } from "./slowly.testing";
 import type { Weekly } from "./weekly";
@@ -60,6 +60,7 @@ const anyCase = fc.integer({ min: 2, max: 6 }).chain((size) => {
           id: fc.constant(id),
           standing: fc.constantFrom("active" as const, "active" as const, "suspended" as const),
           guest: fc.boolean(),
+          until: fc.oneof({ weight: 3, arbitrary: fc.constant(null) }, { weight: 1, arbitrary: anyEdge }),
           held: fc.uniqueArray(
             fc.tuple(fc.constantFrom("a", "b"), anyHeld).map(([groupId, held]) => ({ groupId, ...held })),
             { selector: (one) => one.groupId, maxLength: 2 },
@@ -113,7 +114,7 @@ function organisedOf({
   };
 }
 
-const windowsOf = ({ grants, people }: Organised) => [...grants, ...people.flatMap((person) => person.held)];
+const allWindows = ({ grants, people }: Organised) => [...grants, ...people.flatMap(windowsOf)];
 
 describe("preview", () => {
   test("equals what is true after applying, at every boundary, of ten thousand organisations and changes", () => {
@@ -130,7 +131,7 @@ describe("preview", () => {
           ),
         );
         const expected = new Map<string, number>();
-        const moments = momentsAhead([...windowsOf(before), ...windowsOf(after)], NOW, NOW + HORIZON_MS);
+        const moments = momentsAhead([...allWindows(before), ...allWindows(after)], NOW, NOW + HORIZON_MS);
         for (const at of moments.slice(0, MOST_MOMENTS))
           for (const { id } of before.people)
             for (const node of before.nodes) {
@@ -151,7 +152,7 @@ describe("preview", () => {
       fc.property(anyCase, fc.integer({ min: 0, max: 13 * 24 * 60 }), ({ changes: _, ...given }, minutes) => {
         const organised = organisedOf(given);
         const at = NOW + minutes * 60_000;
-        const moments = momentsAhead(windowsOf(organised), NOW, NOW + HORIZON_MS);
+        const moments = momentsAhead(allWindows(organised), NOW, NOW + HORIZON_MS);
         const before = moments.filter((moment) => moment <= at).at(-1)!;
         const lookup = new Lookup(organised);
         for (const person of organised.people)

@@ -2,7 +2,7 @@
 import { type Change, withChanges } from "./change";
 import { type Instant, momentsAhead, type Subject } from "./grant";
 import type { Reach } from "./level";
-import { Lookup, type Member, type Organised } from "./organisation";
+import { Lookup, type Member, type Organised, windowsOf } from "./organisation";
 
 /** So far ahead windows are looked at. */
 export const HORIZON_MS = 400 * 86_400_000;
@@ -96,6 +96,7 @@ const heldOf = (person: Member, groups: readonly string[]) => person.held.filter
 const traits = (person: Member, groups: readonly string[]): unknown => [
   person.standing,
   person.guest,
+  person.until ?? null,
   heldOf(person, groups)
     .map(({ groupId, from, until, weekly }) => JSON.stringify([groupId, from, until, weekly ?? null]))
     .sort(),
@@ -108,7 +109,9 @@ function differencesAt(before: Lookup, after: Lookup, node: string, alike: Alike
     [...new Set(grants.flatMap(({ subject }) => (subject.kind === kind ? [subject.id] : [])))].sort();
   const groups = namedBy("group");
   const kinds = alike.kinds(groups, namedBy("person"));
-  const held = kinds.flatMap((kind) => [...heldOf(kind.before, groups), ...heldOf(kind.after, groups)]);
+  const held = kinds.flatMap((kind) =>
+    [kind.before, kind.after].flatMap((one) => windowsOf({ ...one, held: heldOf(one, groups) })),
+  );
   const moments = momentsAhead([...grants, ...held], at, at + HORIZON_MS);
   const found: Difference[] = [];
   for (const kind of kinds) {

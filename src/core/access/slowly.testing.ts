@@ -97,5 +97,7 @@ export function slowlyAt(organised: Organised, personId: string, nodeId: string,
     steps.push({ node: id, separate, grants: organised.grants.filter((one) => one.node === id) });
     walk = organised.nodes.find((one) => one.id === parent);
   }
-  return slowly({ id: person.id, standing: person.standing, guest: person.guest, groups }, steps, at);
+  const ended = typeof person.until === "number" && at >= person.until;
+  const standing = ended ? "leaver" : person.standing;
+  return slowly({ id: person.id, standing, guest: person.guest, groups }, steps, at);
 }

@@ -3,7 +3,7 @@
 import { ArrowDown, ArrowUp, Clock, TriangleAlert } from "lucide-react";
 import { atLeast, levelWord, rank } from "@/core/access";
 import { sayTime } from "@/core/time";
-import type { SlipLine } from "@/server/access/slipTelling";
+import type { SlipLine, SlipSaid } from "@/server/access/slipTelling";
 import { Act } from "../shared/controls";
 
 interface SaidProps {
@@ -68,6 +68,20 @@ export function SaidLine({ line, zone, now, me, open, onOpen }: SaidProps) {
         </li>
       )}
     </>
+  );
+}
+
+/** What the reader is no steward of is not named, nor counted. */
+export function Beyond({ said }: { said: Pick<SlipSaid, "beyond" | "asks"> }) {
+  if (!said.beyond && !said.asks) return null;
+  return (
+    <li className="warning">
+      <TriangleAlert size={16} />
+      <span>
+        It also touches what others are stewards of:{" "}
+        {said.asks ? "they are asked for a yes before any of it is applied." : "they are told."}
+      </span>
+    </li>
   );
 }
 

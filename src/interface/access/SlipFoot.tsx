@@ -8,7 +8,7 @@ import { sayTime } from "@/core/time";
 import { runCommand } from "../shared/ask";
 import { Act, Button, TextField } from "../shared/controls";
 import { useDone } from "../shared/Done";
-import { SaidLine } from "./SaidLine";
+import { Beyond, SaidLine } from "./SaidLine";
 import type { SlipState } from "./useSlip";
 
 const Foot = styled.div`
@@ -166,14 +166,7 @@ export function SlipFoot({ state, zone, now, me, why, onApplied }: FootProps) {
                   </span>
                 </li>
               )}
-              {said.beyond && (
-                <li className="warning">
-                  <TriangleAlert size={16} />
-                  <span>
-                    It also touches what others are stewards of: they are asked for a yes before any of it is applied.
-                  </span>
-                </li>
-              )}
+              <Beyond said={said} />
             </ul>
           )}
         </section>
@@ -196,7 +189,7 @@ export function SlipFoot({ state, zone, now, me, why, onApplied }: FootProps) {
             >
               {count === 0
                 ? "Apply"
-                : said?.beyond
+                : said?.asks
                   ? "Ask for a yes"
                   : count === 1
                     ? "Apply 1 change"

@@ -22,7 +22,7 @@ const grant = (at: string, who: string, level: GridGrant["level"], more: Partial
   };
 };
 const person = (id: string, more: Partial<GridPerson> = {}): GridPerson => ({
-  ...{ id, name: `Name ${id}`, guest: false, standing: "active" },
+  ...{ id, name: `Name ${id}`, guest: false, standing: "active", until: null },
   ...more,
 });
 const member = (personId: string, groupId: string, more: Partial<GridMembership> = {}): GridMembership => ({

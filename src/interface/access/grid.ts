@@ -60,7 +60,13 @@ export function gridOf(model: GridModel): Grid {
           subject: subjectOf(subject),
         }),
       ),
-      people: people.map(({ id, guest, standing }) => ({ id, guest, standing, held: held.get(id) ?? [] })),
+      people: people.map(({ id, guest, standing, until }) => ({
+        id,
+        guest,
+        standing,
+        until,
+        held: held.get(id) ?? [],
+      })),
     },
   };
 }

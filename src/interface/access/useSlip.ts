@@ -6,7 +6,7 @@ import { runCommand, runQuery } from "../shared/ask";
 export type OwnSlip = Awaited<ReturnType<(typeof ownSlip)["execute"]>>;
 
 /** As the server takes it: it knows the zone and who keeps stewardship. */
-function sent(change: Change): unknown {
+export function toSend(change: Change): unknown {
   if (change.type === "set")
     return {
       ...change,
@@ -62,7 +62,7 @@ export function useSlip(start: OwnSlip) {
       running.current = true;
       const sending = wanted.current;
       wanted.current = null;
-      const input = { changes: sending.map(sent), revision: revision.current, anew };
+      const input = { changes: sending.map(toSend), revision: revision.current, anew };
       const answer = await runCommand<{ revision: number }>("access.draft", input, true);
       running.current = false;
       if (answer.ok) {

@@ -102,7 +102,7 @@ const Main = styled.main`
 
 export interface FrameProps {
   organisation: string;
-  person: { name: string; role: string; steward: boolean };
+  person: { name: string; role: string; steward: boolean; keeper: boolean };
   notices: number;
   seen: number;
   at: number;
@@ -112,8 +112,12 @@ export interface FrameProps {
 const AREAS = [
   { href: "/", label: "Front desk", for: () => true },
   { href: "/vaults", label: "Vaults", for: () => true },
-  { href: "/access", label: "Access", for: (_: string, steward: boolean) => steward },
-  { href: "/people", label: "People", for: (role: string) => role === "owner" || role === "administrator" },
+  { href: "/access", label: "Access", for: (person: FrameProps["person"]) => person.steward },
+  {
+    href: "/people",
+    label: "People",
+    for: ({ role, keeper }: FrameProps["person"]) => role === "owner" || role === "administrator" || keeper,
+  },
   { href: "/journal", label: "Journal", for: () => true },
 ];
 
@@ -137,7 +141,7 @@ export function Frame({ organisation, person, notices, seen, at, children }: Fra
           <Wordmark href="/">Galtry</Wordmark>
           <Organisation title={organisation}>{organisation}</Organisation>
           <Areas aria-label="Areas">
-            {AREAS.filter((area) => area.for(person.role, person.steward)).map((area) => (
+            {AREAS.filter((area) => area.for(person)).map((area) => (
               <Link
                 key={area.href}
                 href={area.href}

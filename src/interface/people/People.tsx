@@ -1,21 +1,19 @@
 "use client";
 
-import { useState } from "react";
+import Link from "next/link";
+import { Fragment, useState } from "react";
 import styled from "styled-components";
 import { sayTime } from "@/core/time";
-import type { groupList } from "@/server/people/groups";
 import type { PersonLine } from "@/server/people/persons";
 import { Page } from "../frame/Frame";
 import { useCommand } from "../shared/ask";
-import { Act, Button, CheckField, Chip, ChoiceField, Notice, Row, Stack, TextField } from "../shared/controls";
+import { Act, Button, Chip, ChoiceField, Notice, Row, Stack, TextField } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
 import { Form } from "../shared/Form";
 import { fromLocal, toLocal } from "../shared/localTime";
 import { useCopy } from "../shared/useCopy";
-import { WindowFields } from "../shared/WindowFields";
 import { Head } from "../vaults/VaultList";
-
-type GroupLine = Awaited<ReturnType<(typeof groupList)["execute"]>>[number];
+import { type GroupLine, GroupLines, MakeGroup } from "./Groups";
 
 const Rows = styled.ul`
   border-top: 3px solid var(--ink);
@@ -52,7 +50,6 @@ export function People({
   const [adding, setAdding] = useState(false);
   const [chosen, setChosen] = useState<string | null>(null);
   const [makingGroup, setMakingGroup] = useState(false);
-  const [member, setMember] = useState<GroupLine | null>(null);
   const active = people.filter((person) => person.standing === "active").length;
   const invited = people.filter((person) => person.standing === "invited").length;
   const selected = people.find((person) => person.id === chosen) ?? null;
@@ -91,10 +88,22 @@ export function People({
                 </Chip>
               )}
             </span>
-            <span className="groups soft small" title={person.groups.join(", ")}>
-              {person.groups.join(", ")}
+            <span className="groups soft small" title={person.groups.map((group) => group.name).join(", ")}>
+              {person.groups.map((group, i) => (
+                <Fragment key={group.id}>
+                  {i > 0 && ", "}
+                  <Link href={`/people/groups/${group.id}`} prefetch={false}>
+                    {group.name}
+                  </Link>
+                </Fragment>
+              ))}
             </span>
             <span className="seen soft small">
+              {person.until !== null && person.standing !== "leaver" && (
+                <Chip data-tone={person.until - now < 30 * 86_400_000 ? undefined : "plain"}>
+                  until {sayTime(person.until, now, zone)}
+                </Chip>
+              )}{" "}
               {person.lastSeenAt ? `seen ${sayTime(person.lastSeenAt, now, zone)}` : "never signed in"}
             </span>
             {person.id === me ? (
@@ -109,89 +118,12 @@ export function People({
       </Rows>
       <Groups>
         <h2>Groups</h2>
-        {groups.length === 0 && (
-          <p style={{ marginTop: 6 }}>
-            A group holds people who get the same access: a team, a place, the volunteers of a season.
-          </p>
-        )}
-        {groups.map((group) => (
-          <div key={group.id}>
-            <Row>
-              <h3>{group.name}</h3>
-              <span className="soft small" style={{ marginTop: 14 }}>
-                {group.members.length} {group.members.length === 1 ? "person" : "people"}
-              </span>
-              <span style={{ marginTop: 12 }}>
-                <Act onPress={() => setMember(group)} aria-label={`Add to ${group.name}`}>
-                  Add
-                </Act>
-              </span>
-            </Row>
-            <p>
-              {group.members.length === 0 ? (
-                <span className="soft">Nobody yet.</span>
-              ) : (
-                group.members.map((one) => (
-                  <MemberTag
-                    key={one.personId}
-                    group={group}
-                    one={one}
-                    zone={zone}
-                    now={now}
-                    mine={one.personId === me}
-                  />
-                ))
-              )}
-            </p>
-          </div>
-        ))}
+        <GroupLines groups={groups} zone={zone} now={now} />
       </Groups>
       {adding && <AddPerson isOwner={isOwner} onClose={() => setAdding(false)} />}
-      {selected && <Manage person={selected} isOwner={isOwner} onClose={() => setChosen(null)} />}
+      {selected && <Manage person={selected} isOwner={isOwner} zone={zone} onClose={() => setChosen(null)} />}
       {makingGroup && <MakeGroup onClose={() => setMakingGroup(false)} />}
-      {member && <AddMember group={member} people={people} me={me} zone={zone} onClose={() => setMember(null)} />}
     </Page>
-  );
-}
-
-function MemberTag({
-  group,
-  one,
-  zone,
-  now,
-  mine,
-}: {
-  group: GroupLine;
-  one: GroupLine["members"][number];
-  zone: string;
-  now: number;
-  mine: boolean;
-}) {
-  const remove = useCommand("people.removeMember");
-  return (
-    <span style={{ display: "inline-block", marginRight: 18, padding: "3px 0" }}>
-      {one.name}
-      {one.keeper && <span className="soft small"> keeper</span>}
-      {one.from !== null && one.from > now && <span className="soft small"> from {sayTime(one.from, now, zone)}</span>}
-      {one.until !== null && <span className="soft small"> until {sayTime(one.until, now, zone)}</span>}
-      {!mine && (
-        <>
-          {" "}
-          <Act
-            style={{ fontWeight: 400, fontSize: 13 }}
-            onPress={() => remove.run({ groupId: group.id, personId: one.personId })}
-            aria-label={`take out ${one.name} of ${group.name}`}
-          >
-            take out
-          </Act>
-        </>
-      )}
-      {remove.refused && (
-        <span role="alert" className="small" style={{ color: "var(--crimson)", display: "block" }}>
-          {remove.refused.message}
-        </span>
-      )}
-    </span>
   );
 }
 
@@ -263,7 +195,14 @@ function AddPerson({ isOwner, onClose }: { isOwner: boolean; onClose: () => void
   );
 }
 
-function Manage({ person, isOwner, onClose }: { person: PersonLine; isOwner: boolean; onClose: () => void }) {
+interface ManageProps {
+  person: PersonLine;
+  isOwner: boolean;
+  zone: string;
+  onClose: () => void;
+}
+
+function Manage({ person, isOwner, zone, onClose }: ManageProps) {
   const renew = useCommand<{ link: string }>("people.renewLink");
   const suspend = useCommand("people.suspend");
   const leave = useCommand("people.leave");
@@ -292,6 +231,7 @@ function Manage({ person, isOwner, onClose }: { person: PersonLine; isOwner: boo
               wrong={changeRole.wrong("role")}
             />
           )}
+          {here && person.role !== "owner" && <PersonEnd person={person} zone={zone} />}
           <TextField
             label="Reason"
             value={why}
@@ -346,70 +286,38 @@ function Manage({ person, isOwner, onClose }: { person: PersonLine; isOwner: boo
   );
 }
 
-function MakeGroup({ onClose }: { onClose: () => void }) {
-  const make = useCommand("people.makeGroup");
-  const [name, setName] = useState("");
+/** The date of a contract: all access ends with it, and moving it on extends all of it in one act. */
+function PersonEnd({ person, zone }: { person: PersonLine; zone: string }) {
+  const save = useCommand("people.setEnd");
+  const [until, setUntil] = useState(toLocal(person.until, zone));
   return (
-    <Dialog title="Make a group" open onClose={onClose}>
-      <Form
-        verb="Make the group"
-        onSend={async () => {
-          if ((await make.run({ name })).ok) onClose();
-        }}
-        running={make.running}
-        onCancel={onClose}
+    <Row style={{ alignItems: "end" }}>
+      <TextField
+        type="datetime-local"
+        label="All access ends"
+        value={until}
+        onText={setUntil}
+        wrong={save.wrong("until") ?? save.wrong()}
+        hint="empty: no end"
+      />
+      <Button
+        isDisabled={save.running || until === toLocal(person.until, zone)}
+        onPress={() => save.run({ personId: person.id, until: fromLocal(until, zone) })}
       >
-        <TextField label="Name" value={name} onText={setName} wrong={make.wrong("name") ?? make.wrong()} autoFocus />
-      </Form>
-    </Dialog>
+        {until === "" ? "Set no end" : "Set this end"}
+      </Button>
+    </Row>
   );
 }
 
-function AddMember({
-  group,
-  people,
-  me,
-  zone,
-  onClose,
-}: {
-  group: GroupLine;
-  people: PersonLine[];
-  me: string;
-  zone: string;
-  onClose: () => void;
-}) {
-  const set = useCommand("people.setMember");
-  const candidates = people.filter(
-    (person) =>
-      person.id !== me && person.standing !== "leaver" && !group.members.some((one) => one.personId === person.id),
-  );
-  const [personId, setPersonId] = useState(candidates[0]?.id ?? "");
-  const [from, setFrom] = useState("");
-  const [until, setUntil] = useState(toLocal(null, zone));
-  const [keeper, setKeeper] = useState(false);
+/** For keepers who are no administrators: the groups they keep. */
+export function GroupsOnly({ groups, zone, now }: { groups: GroupLine[]; zone: string; now: number }) {
   return (
-    <Dialog title={`Add to ${group.name}`} open onClose={onClose}>
-      <Form
-        verb="Add"
-        onSend={async () => {
-          const window = { from: fromLocal(from, zone), until: fromLocal(until, zone) };
-          if ((await set.run({ groupId: group.id, personId, ...window, keeper })).ok) onClose();
-        }}
-        running={set.running}
-        unready={personId === ""}
-        wrong={set.wrong()}
-        onCancel={onClose}
-      >
-        <ChoiceField label="Person" value={personId} onText={setPersonId}>
-          {candidates.map((person) => (
-            <option key={person.id} value={person.id}>
-              {person.name}
-            </option>
-          ))}
-        </ChoiceField>
-        <WindowFields from={from} until={until} onFrom={setFrom} onUntil={setUntil} wrong={set.wrong} />
-        <CheckField checked={keeper} onTick={setKeeper} label="Keeper: may change who is in the group" />
-      </Form>
-    </Dialog>
+    <Page where={groups.length === 1 ? "You keep one group." : `You keep ${groups.length} groups.`}>
+      <Head>
+        <h1>Groups</h1>
+      </Head>
+      <GroupLines groups={groups} zone={zone} now={now} />
+    </Page>
   );
 }

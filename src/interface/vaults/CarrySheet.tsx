@@ -4,6 +4,7 @@ import { useEffect, useState } from "react";
 import type { MoveEffect } from "@/server/vaults/moving";
 import type { Place } from "@/server/vaults/places";
 import type { VaultLine } from "@/server/vaults/vaults";
+import { OntoSlip } from "../access/OntoSlip";
 import { runCommand, runQuery } from "../shared/ask";
 import { ChoiceField, Notice } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
@@ -69,6 +70,15 @@ export function CarrySheet({ how, nodes, vaultId, to, onClose, onDone }: CarrySh
         unready={!preview?.may}
         onCancel={onClose}
         wrong={refused ?? wrong}
+        acts={
+          within && (
+            <OntoSlip
+              changes={parentId === "" ? [] : nodeIds.map((nodeId) => ({ type: "move", nodeId, parentId }))}
+              onWrong={setRefused}
+              onDone={onClose}
+            />
+          )
+        }
       >
         {vaults.length > 1 && (
           <ChoiceField label="Vault" value={toVault} onText={setToVault}>

@@ -2,6 +2,7 @@
 
 import { useEffect, useState } from "react";
 import type { MoveEffect } from "@/server/vaults/moving";
+import { OntoSlip } from "../access/OntoSlip";
 import { runQuery, useCommand } from "../shared/ask";
 import { Dialog } from "../shared/Dialog";
 import { useDone } from "../shared/Done";
@@ -42,6 +43,13 @@ export function SeparateSheet({ folder, onClose }: SeparateProps) {
         unready={preview === null}
         onCancel={onClose}
         wrong={wrong ?? mark.refused?.message}
+        acts={
+          <OntoSlip
+            changes={[{ type: "separate", nodeId: folder.id, separate: wanted, keeper: null }]}
+            onWrong={setWrong}
+            onDone={onClose}
+          />
+        }
       >
         <p>
           {wanted

@@ -2,13 +2,13 @@
  * Stewardship that ends by itself. Nobody is refused for that: owners are told a week ahead, and again when it has
  * happened, wherever nobody would be a steward any more.
  */
-import { and, between, eq, isNull } from "drizzle-orm";
+import { and, between, eq, isNull, or } from "drizzle-orm";
 import { z } from "zod";
 import { resolve } from "../../core/access";
 import { exactTime } from "../../core/time";
 import { command } from "../command";
 import type { Reader } from "../database/client";
-import { grants, memberships, notices, organisation } from "../database/schema";
+import { grants, memberships, notices, organisation, standings } from "../database/schema";
 import { addNotice } from "../people/telling";
 import { loadSteps } from "./load";
 import { nodeName } from "./nodeName";
@@ -47,7 +47,7 @@ export const tellOfExpiry = command({
   tell: ({ result }) => result.map((id) => `person:${id}` as const),
 });
 
-/** Every moment at which a grant of Steward, or a membership that one comes by, ends; with the grant's node. */
+/** Every moment at which a grant of Steward, a membership that one comes by, or whoever has it, ends; with its node. */
 async function endsOfStewardship(tx: Reader, from: number, to: number): Promise<{ nodeId: string; end: number }[]> {
   const steward = and(eq(grants.level, "steward"), isNull(grants.validUntil));
   const own = await tx
@@ -59,7 +59,13 @@ async function endsOfStewardship(tx: Reader, from: number, to: number): Promise<
     .from(memberships)
     .innerJoin(grants, and(eq(grants.subjectKind, "group"), eq(grants.subjectId, memberships.groupId)))
     .where(and(steward, isNull(memberships.validUntil), between(memberships.until, from, to)));
-  const seen = new Map([...own, ...byGroup].map((row) => [`${row.nodeId} ${row.end}`, row]));
+  const ofPerson = await tx
+    .select({ nodeId: grants.nodeId, end: standings.until })
+    .from(standings)
+    .leftJoin(memberships, and(eq(memberships.personId, standings.personId), isNull(memberships.validUntil)))
+    .innerJoin(grants, or(eq(grants.subjectId, standings.personId), eq(grants.subjectId, memberships.groupId)))
+    .where(and(steward, isNull(standings.validUntil), between(standings.until, from, to)));
+  const seen = new Map([...own, ...byGroup, ...ofPerson].map((row) => [`${row.nodeId} ${row.end}`, row]));
   return [...seen.values()].map(({ nodeId, end }) => ({ nodeId, end: end! })).sort((a, b) => a.end - b.end);
 }
 

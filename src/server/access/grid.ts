@@ -45,6 +45,7 @@ export interface GridPerson {
   name: string;
   guest: boolean;
   standing: Member["standing"];
+  until: number | null;
 }
 
 export interface GridMembership {
@@ -136,7 +137,10 @@ export const accessGrid = query({
       people: pack(
         shown.people
           .filter(({ standing }) => standing !== "leaver")
-          .map(({ id, guest, standing }) => ({ id, name: people.get(id) ?? "", guest, standing }))
+          .map(({ id, guest, standing, until }) => ({
+            ...{ id, guest, standing, name: people.get(id) ?? "" },
+            until: until ?? null,
+          }))
           .sort(byName),
       ),
       memberships: pack(

@@ -80,11 +80,12 @@ interface MemberRow {
   groupId: string | null;
   from: number | null;
   until: number | null;
+  ends: number | null;
 }
 
 async function loadMembers(tx: Reader, then: number | null): Promise<Member[]> {
   const rows = await tx.all<MemberRow>(sql`
-    select s.person_id as id, s.role as role, s.standing as standing,
+    select s.person_id as id, s.role as role, s.standing as standing, s.until_at as ends,
       m.group_id as "groupId", m.from_at as "from", m.until_at as until
     from standings s left join memberships m on m.person_id = s.person_id and ${held("m", then)}
     where ${held("s", then)}`);
@@ -92,6 +93,7 @@ async function loadMembers(tx: Reader, then: number | null): Promise<Member[]> {
     id: first!.id,
     standing: first!.standing,
     guest: first!.role === "guest",
+    until: first!.ends,
     held: [first!, ...more].flatMap(({ groupId, from, until }) => (groupId === null ? [] : [{ groupId, from, until }])),
   }));
 }

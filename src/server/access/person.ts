@@ -1,8 +1,8 @@
 /** People as `core/access` needs them: standing, role and the groups they hold. */
 import { type SQL, sql } from "drizzle-orm";
-import { isActive, type Who, type Window } from "../../core/access";
+import { type Standing, type Who, type Window, whoAt } from "../../core/access";
 import type { Reader } from "../database/client";
-import type { Role } from "../database/schema";
+import { type Role, standings } from "../database/schema";
 import { groupBy } from "../groupBy";
 
 export interface Person extends Who {
@@ -10,6 +10,8 @@ export interface Person extends Who {
   role: Role;
   /** Every membership that is kept, also those whose time has not come or is over. */
   held: readonly (Window & { groupId: string })[];
+  /** When all of their access ends. */
+  ends: number | null;
 }
 
 interface Row {
@@ -20,13 +22,14 @@ interface Row {
   groupId: string | null;
   from: number | null;
   until: number | null;
+  ends: number | null;
   holds: number;
 }
 
 /** Written out, as this is read at the start of every act: building it anew each time takes longer than running it. */
 const select = (tx: Reader, where: SQL, holds: SQL = sql`1`) =>
   tx.all<Row>(sql`
-    select s.person_id as id, p.name as name, s.role as role, s.standing as standing,
+    select s.person_id as id, p.name as name, s.role as role, s.standing as standing, s.until_at as ends,
       m.group_id as "groupId", m.from_at as "from", m.until_at as until, ${holds} as holds
     from standings s
     join persons p on p.id = s.person_id
@@ -34,18 +37,17 @@ const select = (tx: Reader, where: SQL, holds: SQL = sql`1`) =>
     where s.valid_until is null ${where}`);
 
 function personOf(rows: readonly Row[], at: number): Person {
-  const { id, name, role, standing } = rows[0]!;
+  const { id, name, role, standing, ends } = rows[0]!;
   const held = rows.flatMap(({ groupId, from, until }) => (groupId === null ? [] : [{ groupId, from, until }]));
-  return {
-    id,
-    name,
-    role,
-    standing,
-    guest: role === "guest",
-    held,
-    groups: new Set(held.filter((membership) => isActive(membership, at)).map((membership) => membership.groupId)),
-  };
+  return { name, role, held, ends, ...whoAt({ id, standing, guest: role === "guest", held, until: ends }, at) };
 }
+
+/** How a person stands at a moment: a leaver from their end on, before anybody has written it down. */
+export const standingAt = (at: number) =>
+  sql<Standing>`case when ${standings.until} <= ${at} then 'leaver' else ${standings.standing} end`;
+
+/** A person at another moment. */
+export const personAt = (person: Person, at: number): Who => whoAt({ ...person, until: person.ends }, at);
 
 /** A person with the groups held at `at`. */
 export async function loadPerson(tx: Reader, personId: string, at: number): Promise<Person | null> {

@@ -2,66 +2,23 @@
  * Change slips: access changes that are drafted, looked at and then applied whole or not at all. One open draft a
  * person, the same on every device; if the ground moved meanwhile it is shown anew instead of applied.
  */
-import { and, desc, eq, gt, isNull } from "drizzle-orm";
+import { and, desc, eq, gt } from "drizzle-orm";
 import { z } from "zod";
-import {
-  atLeast,
-  type Change,
-  LEVELS,
-  levelWord,
-  placeOf,
-  rank,
-  resolve,
-  sayWeekly,
-  type Terms,
-} from "../../core/access";
-import { sayTime } from "../../core/time";
+import { atLeast, type Change, placeOf, resolve } from "../../core/access";
 import type { Caller } from "../caller";
-import { type Context, command, idSchema, instantSchema, none, query } from "../command";
-import type { Reader, Transaction } from "../database/client";
-import { grants, memberships, organisation, type SlipChange, slips } from "../database/schema";
+import { type Context, command, idSchema, none, query } from "../command";
+import type { Reader } from "../database/client";
+import { type SlipChange, slips } from "../database/schema";
 import { uuidv7 } from "../ids";
-import { removeMember, setMember } from "../people/groups";
-import { addNotice, nodesOfGroup } from "../people/telling";
+import { addNotice } from "../people/telling";
 import { notFound, Refused } from "../refused";
-import { moveNodes } from "../vaults/moving";
-import { markSeparate } from "../vaults/separating";
-import { changeAccess, giveAccess, sameTerms, subjectSchema, weeklySchema, withdrawAccess } from "./grants";
-import { type GrantRow, loadPath, loadSteps, requireLevel, resolveAt } from "./load";
-import { nodeName } from "./nodeName";
+import { loadSteps, resolveAt } from "./load";
 import { loadEverybody, loadPerson, type Person } from "./person";
+import { changesSchema, completed, requireDraft, standing, textsOf, vaultsOf, zoneOf } from "./slipChanges";
+import { backOf, stepsOf } from "./slipSteps";
 import { type SlipSaid, workOut } from "./slipTelling";
-import { loadNames } from "./who";
 
 const DAY_MS = 86_400_000;
-/** More than this nobody reads before applying. */
-const MOST_CHANGES = 200;
-
-const window = { from: instantSchema.default(null), until: instantSchema.default(null) };
-const terms = z.strictObject({
-  level: z.enum([...LEVELS, "blocked"]),
-  ...window,
-  weekly: weeklySchema.nullable().default(null),
-});
-
-export const changeSchema = z.discriminatedUnion("type", [
-  z.strictObject({
-    type: z.literal("set"),
-    nodeId: idSchema,
-    subject: subjectSchema,
-    grants: z.array(terms).max(6, "At most six grants of one subject at one place."),
-  }),
-  z.strictObject({
-    type: z.literal("member"),
-    groupId: idSchema,
-    personId: idSchema,
-    held: z.strictObject(window).nullable(),
-  }),
-  z.strictObject({ type: z.literal("move"), nodeId: idSchema, parentId: idSchema }),
-  z.strictObject({ type: z.literal("separate"), nodeId: idSchema, separate: z.boolean() }),
-]);
-type ChangeInput = z.output<typeof changeSchema>;
-
 type Slip = typeof slips.$inferSelect;
 
 const draftOf = async (tx: Reader, personId: string): Promise<Slip | undefined> =>
@@ -76,7 +33,7 @@ const draftOf = async (tx: Reader, personId: string): Promise<Slip | undefined> 
 export const draftSlip = command({
   name: "access.draft",
   input: z.strictObject({
-    changes: z.array(changeSchema).max(MOST_CHANGES, `A slip has at most ${MOST_CHANGES} changes.`),
+    changes: changesSchema,
     /** Of the draft that these changes were made to; 0 where there was none. */
     revision: z.number().int().min(0),
     /** What stands at each place now has been read: it is what the slip is compared with from here on. */
@@ -126,93 +83,23 @@ export const draftSlip = command({
   tell: () => [],
 });
 
-/** Whoever drafts may do it: nothing is previewed that they could not find out. */
-async function requireDraft(context: Context<unknown>, change: ChangeInput): Promise<void> {
-  if (change.type === "set" || change.type === "separate") await requireLevel(context, change.nodeId, "steward");
-  else if (change.type === "move") {
-    await requireLevel(context, change.nodeId, "edit");
-    await requireLevel(context, change.parentId, "edit");
-  } else await requireLevelOfGroup(context, change.groupId);
-}
-
-/** Who changes who is in a group; its keepers, and administrators. */
-async function requireLevelOfGroup({ tx, me }: Context<unknown>, groupId: string): Promise<void> {
-  if (me!.role === "owner" || me!.role === "administrator") return;
-  const [keeping] = await tx
-    .select({ id: memberships.id })
-    .from(memberships)
-    .where(
-      and(
-        eq(memberships.groupId, groupId),
-        eq(memberships.personId, me!.id),
-        eq(memberships.keeper, true),
-        isNull(memberships.validUntil),
-      ),
-    );
-  if (!keeping) throw new Refused("not-allowed", "Administrators and the group's keepers change who is in it.");
-}
-
-async function completed(context: Context<unknown>, change: ChangeInput, zone: string): Promise<Change> {
-  const { tx, me, at } = context;
-  if (change.type === "set")
-    return {
-      ...change,
-      grants: change.grants.map((one) => ({
-        ...one,
-        weekly: one.weekly && { ...one.weekly, days: [...one.weekly.days].sort(), zone },
-      })),
-    };
-  if (change.type !== "separate") return change;
-  const found = await resolveAt(tx, me!, change.nodeId, at);
-  const here = found?.steps[0];
-  const alone = here && resolve(me!, [{ ...here, separate: true }], at).level;
-  return { ...change, keeper: change.separate && alone !== "steward" ? me!.id : null };
-}
-
-/** What stands at the place of a change, as one text: another person may change it before the slip is applied. */
-async function standing(tx: Reader, change: Change): Promise<string> {
-  if (change.type === "set") return JSON.stringify((await cellRows(tx, change)).map((row) => row.id).sort());
-  if (change.type === "member") return (await membershipOf(tx, change))?.id ?? "";
-  const [node] = await loadPath(tx, change.nodeId);
-  return change.type === "move" ? (node?.parentId ?? "") : String(node?.separate ?? "");
-}
-
-const cellRows = (tx: Reader, { nodeId, subject }: Extract<Change, { type: "set" }>): Promise<GrantRow[]> =>
-  tx
-    .select()
-    .from(grants)
-    .where(
-      and(
-        eq(grants.nodeId, nodeId),
-        eq(grants.subjectKind, subject.kind),
-        eq(grants.subjectId, subject.kind === "everyone" ? "" : subject.id),
-        isNull(grants.validUntil),
-      ),
-    );
-
-const membershipOf = async (tx: Reader, { groupId, personId }: Extract<Change, { type: "member" }>) =>
-  (
-    await tx
-      .select()
-      .from(memberships)
-      .where(and(eq(memberships.groupId, groupId), eq(memberships.personId, personId), isNull(memberships.validUntil)))
-  )[0];
-
-const zoneOf = async (tx: Reader): Promise<string> =>
-  (await tx.select({ zone: organisation.timeZone }).from(organisation))[0]!.zone;
-
-async function vaultsOf(tx: Reader, changes: readonly Change[]): Promise<string[]> {
-  const ids = new Set<string>();
-  for (const change of changes) {
-    const nodeIds =
-      change.type === "member" ? (await nodesOfGroup(tx, change.groupId)).map(({ nodeId }) => nodeId) : [change.nodeId];
-    for (const nodeId of nodeIds) {
-      const [node] = await loadPath(tx, nodeId);
-      if (node) ids.add(node.vaultId);
-    }
-  }
-  return [...ids];
-}
+/** What changes would do, told as a slip tells it, before they are made or put on one. */
+export const foresee = query({
+  name: "access.foresee",
+  input: z.strictObject({ changes: changesSchema.min(1, "There is nothing to look ahead to.") }),
+  by: ["person"],
+  apart: true,
+  allow: async (context) => {
+    for (const change of context.input.changes) await requireDraft(context, change);
+  },
+  run: async (context): Promise<SlipSaid> => {
+    const { tx, input, me, at } = context;
+    const zone = await zoneOf(tx);
+    const changes: Change[] = [];
+    for (const one of input.changes) changes.push(await completed(context, one, zone));
+    return (await workOut(tx, changes, await vaultsOf(tx, changes), me!.id, at)).said;
+  },
+});
 
 export interface SlipView {
   id: string;
@@ -271,48 +158,6 @@ async function viewOf(tx: Reader, draft: Slip, personId: string, at: number): Pr
     changes: changes.map((change, i) => ({ change, text: texts[i]!, moved: moved[i]! })),
     said: (await workOut(tx, changes, await vaultsOf(tx, changes), personId, at, true)).said,
   };
-}
-
-/** Each change as it was asked for, in words. */
-async function textsOf(tx: Reader, changes: readonly Change[], at: number): Promise<string[]> {
-  const names = await loadNames(tx);
-  const texts: string[] = [];
-  for (const change of changes) {
-    if (change.type === "set") {
-      const node = await nodeName(tx, change.nodeId);
-      const given = change.grants.map((one) => sayTerms(one, at, names.zone)).join(" and ");
-      const was = (await cellRows(tx, change)).map((row) => sayTerms(row, at, names.zone)).join(" and ");
-      const who = names.subject(change.subject);
-      texts.push(
-        given === ""
-          ? `${who}: ${was || "nothing"} on ${node} is taken away`
-          : was === ""
-            ? `${who}: ${given} on ${node}`
-            : `${who}: ${given} on ${node} instead of ${was}`,
-      );
-    } else if (change.type === "member") {
-      const [who, group] = [names.people.get(change.personId), names.subject({ kind: "group", id: change.groupId })];
-      const until = change.held?.until ? ` until ${sayTime(change.held.until, at, names.zone)}` : "";
-      texts.push(change.held ? `${who} comes into ${group}${until}` : `${who} leaves ${group}`);
-    } else if (change.type === "move")
-      texts.push(`${await nodeName(tx, change.nodeId)} moves into ${await nodeName(tx, change.parentId)}`);
-    else
-      texts.push(
-        change.separate
-          ? `${await nodeName(tx, change.nodeId)} becomes separate`
-          : `${await nodeName(tx, change.nodeId)} is not separate any more`,
-      );
-  }
-  return texts;
-}
-
-function sayTerms({ level, from, until, weekly }: Terms | GrantRow, at: number, zone: string): string {
-  const time = [
-    from !== null && from > at && `from ${sayTime(from, at, zone)}`,
-    until !== null && `until ${sayTime(until, at, zone)}`,
-    weekly && sayWeekly(weekly),
-  ].filter(Boolean);
-  return [levelWord(level), ...time].join(" ");
 }
 
 const MOVED_FOR_OTHERS = "Something changed since it was drafted: whoever drafted it must read it again.";
@@ -487,102 +332,6 @@ export const answerSlip = command({
   }),
   tell: ({ allowed }) => [`person:${allowed.slip.personId}`],
 });
-
-interface Step {
-  /** Whoever becomes steward does so before another one ceases to be. */
-  order: number;
-  run: (context: Context<unknown>) => Promise<unknown>;
-}
-
-async function stepsOf(tx: Transaction, changes: readonly Change[], why: string): Promise<Step[]> {
-  const steps: Step[] = [];
-  for (const change of changes) {
-    if (change.type === "set") steps.push(...(await stepsOfSet(tx, change, why)));
-    else if (change.type === "member") {
-      const { groupId, personId, held } = change;
-      const keeper = (await membershipOf(tx, change))?.keeper ?? false;
-      steps.push(
-        held
-          ? {
-              order: 1,
-              run: (c) => setMember.within(c, { groupId, personId, from: held.from, until: held.until, keeper }),
-            }
-          : { order: 2, run: (c) => removeMember.within(c, { groupId, personId }) },
-      );
-    } else if (change.type === "move")
-      steps.push({
-        order: 3,
-        run: (c) => moveNodes.within(c, { nodeIds: [change.nodeId], parentId: change.parentId }),
-      });
-    else
-      steps.push({
-        order: 3,
-        run: (c) => markSeparate.within(c, { folderId: change.nodeId, separate: change.separate }),
-      });
-  }
-  return steps.sort((a, b) => a.order - b.order);
-}
-
-/** The grants of a cell become those that are wanted: what is there already stays as it is. */
-async function stepsOfSet(tx: Transaction, change: Extract<Change, { type: "set" }>, why: string): Promise<Step[]> {
-  const rows = await cellRows(tx, change);
-  const wanted = change.grants.map((one) => ({ ...one, weekly: one.weekly ?? null }));
-  const ending = rows.filter((row) => !wanted.some((one) => sameTerms(one, row)));
-  const coming = wanted.filter((one) => !rows.some((row) => sameTerms(one, row)));
-  const termsOf = ({ level, from, until, weekly }: (typeof wanted)[number]) => ({
-    level,
-    from,
-    until,
-    weekly: weekly && { days: [...weekly.days], start: weekly.start, end: weekly.end },
-    why,
-  });
-  const orderOf = (one: Terms) => (one.level === "blocked" ? 2 : 4 - rank(one.level));
-  const [end, ...otherEnds] = ending;
-  const [come, ...otherComes] = coming;
-  const { nodeId } = change;
-  const subject = change.subject;
-  return [
-    ...(end && come
-      ? [
-          {
-            order: orderOf(come),
-            run: (c: Context<unknown>) => changeAccess.within(c, { grantId: end.id, ...termsOf(come) }),
-          },
-        ]
-      : []),
-    ...(end && come ? otherComes : coming).map((one) => ({
-      order: orderOf(one),
-      run: (c: Context<unknown>) => giveAccess.within(c, { nodeId, subject, ...termsOf(one) }),
-    })),
-    ...(end && come ? otherEnds : ending).map((row) => ({
-      order: 5,
-      run: (c: Context<unknown>) => withdrawAccess.within(c, { grantId: row.id }),
-    })),
-  ];
-}
-
-/** What takes a change back, from what is there before it. */
-async function backOf(tx: Transaction, change: Change): Promise<Change[]> {
-  if (change.type === "set") return [await cellBack(tx, change)];
-  if (change.type === "member") {
-    const held = await membershipOf(tx, change);
-    return [{ ...change, held: held ? { from: held.from, until: held.until } : null }];
-  }
-  const [node] = await loadPath(tx, change.nodeId);
-  if (change.type === "move") return node?.parentId ? [{ ...change, parentId: node.parentId }] : [];
-  const own = change.keeper === null ? [] : [await cellBack(tx, { nodeId: change.nodeId, keeper: change.keeper })];
-  return [{ ...change, separate: !change.separate, keeper: null }, ...own];
-}
-
-async function cellBack(
-  tx: Transaction,
-  of: Extract<Change, { type: "set" }> | { nodeId: string; keeper: string },
-): Promise<Change> {
-  const subject = "keeper" in of ? ({ kind: "person", id: of.keeper } as const) : of.subject;
-  const cell = { type: "set", nodeId: of.nodeId, subject, grants: [] } as const;
-  const rows = await cellRows(tx, cell);
-  return { ...cell, grants: rows.map(({ level, from, until, weekly }) => ({ level, from, until, weekly })) };
-}
 
 /** Drafts what takes an applied slip back: for a day, by whoever applied it. It is looked at and applied like any. */
 export const undoSlip = command({

@@ -11,6 +11,7 @@ import {
   preview,
   type Reach,
   rank,
+  windowsOf,
 } from "../../core/access";
 import { sha256, toHex, utf8 } from "../../core/crypto";
 import { byName } from "../byName";
@@ -42,8 +43,10 @@ export interface SlipLine {
 
 export interface SlipSaid {
   lines: SlipLine[];
-  /** Something else is touched, whose stewards must say yes. */
+  /** Something is touched that the reader is no steward of. */
   beyond: boolean;
+  /** Its stewards must say yes first; who joins or leaves a group they are only told. */
+  asks: boolean;
   /** Would be left without a steward: refused. */
   bare: string[];
   /** Positions of changes that do nothing. */
@@ -85,17 +88,19 @@ export async function workOut(
   const own = changes.some((change) => change.type === "member")
     ? alone(changes.filter((change) => change.type !== "member"))
     : seen;
+  const others = [...own.regions.values()].flatMap((ids) => ids.filter(notMine).slice(0, 1));
   return {
     said: {
       lines: lines.map(({ ids: _, ...line }) => line).sort(lossesFirst),
       beyond: touched.some(notMine),
+      asks: others.length > 0,
       bare: bareAfter(seen, at)
         .filter((id) => names.nodes.has(id))
         .map((id) => (mine.has(id) ? names.nodes.get(id)! : "something else")),
       idle: reading ? changes.flatMap((change, i) => (alone([change]).differences.length === 0 ? [i] : [])) : [],
       ground: toHex(sha256(utf8(JSON.stringify(seen.differences.map((one) => groundOf(one, seen, at)).sort())))),
     },
-    others: [...own.regions.values()].flatMap((ids) => ids.filter(notMine).slice(0, 1)),
+    others,
   };
 }
 
@@ -265,7 +270,7 @@ function bareAfter(seen: Preview, at: number): string[] {
 function hasSteward(lookup: Lookup, node: string, at: number): boolean {
   const grants = lookup.steps(node).flatMap((step) => step.grants);
   const lasting = (person: Member) =>
-    momentsAhead([...grants, ...person.held], at, at + HORIZON_MS).every(
+    momentsAhead([...grants, ...windowsOf(person)], at, at + HORIZON_MS).every(
       (moment) => lookup.level(person, node, moment) === "steward",
     );
   return lookup.of.people.some(

@@ -4,17 +4,17 @@ import {
   atLeast,
   type Grant,
   HORIZON_MS,
-  isActive,
   type Level,
   momentsAhead,
   resolve,
   type Step,
   type Window,
+  windowsOf,
 } from "../../core/access";
 import type { Reader } from "../database/client";
 import { grants } from "../database/schema";
 import { loadSteps } from "./load";
-import { loadEverybody, type Person } from "./person";
+import { loadEverybody, type Person, personAt } from "./person";
 
 /**
  * When a person falls below `needed` at a node: milliseconds, or null for never.
@@ -26,12 +26,10 @@ export function reachEnd(
   needed: Level,
   at: number,
 ): number | null {
-  const { held } = person;
-  const windows: Window[] = [...steps.flatMap((step) => step.grants), ...held];
+  const windows: Window[] = [...steps.flatMap((step) => step.grants), ...windowsOf({ ...person, until: person.ends })];
   const last = windows.flatMap(({ from, until }) => [from ?? 0, until ?? 0]).reduce((a, b) => Math.max(a, b), at);
   for (const moment of momentsAhead(windows, at, Math.max(last, at + HORIZON_MS))) {
-    const then = { ...person, groups: new Set(held.filter((row) => isActive(row, moment)).map((row) => row.groupId)) };
-    if (!atLeast(resolve(then, steps, moment).level, needed)) return moment;
+    if (!atLeast(resolve(personAt(person, moment), steps, moment).level, needed)) return moment;
   }
   return null;
 }

@@ -56,6 +56,8 @@ export const standings = sqliteTable(
     personId: text("person_id").notNull(),
     role: text("role").$type<Role>().notNull(),
     standing: text("standing").$type<Standing>().notNull(),
+    /** The contract of somebody who is here for a season: all access ends then. */
+    until: integer("until_at"),
     ...valid,
   },
   (t) => [index("standings_person").on(t.personId, t.validUntil)],
@@ -113,6 +115,8 @@ export const groups = sqliteTable("groups", {
   name: text("name").notNull(),
   description: text("description").notNull().default(""),
   createdAt: time("created_at").notNull(),
+  /** Nobody is in it longer than this. */
+  until: integer("until_at"),
 });
 
 export const memberships = sqliteTable(

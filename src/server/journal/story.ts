@@ -301,6 +301,16 @@ function sentence(
       return `made the group ${subject}`;
     case "people.setMember":
       return `put ${subject} in ${nameOf(String(details.group))}${details.keeper ? " as keeper" : ""}${from}${until}`;
+    case "people.changeGroup":
+      return `named a group ${subject}`;
+    case "people.endGroup":
+      return until ? `let the group ${subject} last${until}` : `took the end of the group ${subject} away`;
+    case "people.deleteGroup":
+      return `deleted the group ${subject}`;
+    case "people.setEnd":
+      return until ? `let all access of ${subject} last${until}` : `took the end of ${subject}’s access away`;
+    case "people.leaveDue":
+      return `ended all access of ${subject}: the date set for it had come`;
     case "people.removeMember":
       return `took ${subject} out of ${nameOf(String(details.group))}`;
     case "lanyard.confirm":
@@ -338,7 +348,7 @@ const changedWords = (list: string): string => (list === "" ? "nothing" : `the $
 export const JOURNAL_ACTS = {
   "sign-ins": ["signIn.", "lanyard.guardedFill"],
   revealed: ["vaults.reveal", "vaults.openAttachment"],
-  access: ["access.", "people.setMember", "people.removeMember"],
+  access: ["access.", "people.setMember", "people.removeMember", "people.setEnd", "people.endGroup", "people.leaveDue"],
   entries: ["vaults."],
   people: ["people."],
   Lanyard: ["lanyard."],

@@ -2,13 +2,13 @@
  * Who is told to look again. Every process reads the outbox by cursor and wakes at the next boundary of a time
  * window; a stream hears the topics of its person. Never content: content is queried under access.
  */
-import { and, asc, desc, eq, gt, gte, isNotNull, isNull, lt, lte, or, type SQL } from "drizzle-orm";
+import { and, asc, desc, eq, gt, gte, isNotNull, isNull, lt, lte, or, type SQL, sql } from "drizzle-orm";
 import { isActive } from "../../core/access";
 import { loadReach } from "../access/load";
 import { loadPerson } from "../access/person";
 import type { Topic } from "../command";
 import type { Database } from "../database/client";
-import { grants, memberships, outbox, places } from "../database/schema";
+import { grants, memberships, outbox, places, standings } from "../database/schema";
 import type { Galtry } from "../galtry";
 
 const POLL_MS = 100;
@@ -65,7 +65,14 @@ export class Hub {
           .from(memberships)
           .where(and(isNull(memberships.validUntil), edgeBetween(memberships, at, now)))
           .limit(1);
-    return member !== undefined;
+    const [person] = member
+      ? [member]
+      : await this.house.db
+          .select({ id: standings.id })
+          .from(standings)
+          .where(and(isNull(standings.validUntil), gte(standings.until, at), lte(standings.until, now)))
+          .limit(1);
+    return person !== undefined;
   }
 
   #start(): Promise<void> {
@@ -111,7 +118,7 @@ export class Hub {
     const [since, now] = [this.#checkedAt, Date.now()];
     const crossed = <R extends { from: number | null; until: number | null }>(rows: R[]) =>
       rows.filter((row) => isActive(row, since) !== isActive(row, now));
-    const [grantRows, memberRows] = await Promise.all([
+    const [grantRows, memberRows, personRows] = await Promise.all([
       this.house.db
         .select({ from: grants.from, until: grants.until, weekly: grants.weekly, vaultId: places.vaultId })
         .from(grants)
@@ -126,6 +133,10 @@ export class Hub {
         })
         .from(memberships)
         .where(and(isNull(memberships.validUntil), edgeBetween(memberships, since, now))),
+      this.house.db
+        .select({ from: sql<null>`null`, until: standings.until, personId: standings.personId })
+        .from(standings)
+        .where(and(isNull(standings.validUntil), gte(standings.until, since), lte(standings.until, now))),
     ]);
     this.#checkedAt = now;
     const opened = crossed(grantRows);
@@ -133,6 +144,7 @@ export class Hub {
       ...opened.map((row): Topic => `vault:${row.vaultId}`),
       ...(opened.length > 0 ? (["everyone"] as const) : []),
       ...crossed(memberRows).flatMap((row): Topic[] => [`person:${row.personId}`, `group:${row.groupId}`]),
+      ...crossed(personRows).flatMap((row): Topic[] => [`person:${row.personId}`, "administrators", "everyone"]),
     ];
   }
 

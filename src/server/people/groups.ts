@@ -2,13 +2,13 @@
 import { and, eq, isNull } from "drizzle-orm";
 import { z } from "zod";
 import { type Given, isActive, levelWord } from "../../core/access";
+import { sayTime } from "../../core/time";
 import { nodeName } from "../access/nodeName";
 import { withoutSteward } from "../access/stewards";
-import { byName } from "../byName";
 import { isAdministrator, personIdOf } from "../caller";
-import { type Context, command, idSchema, instantSchema, nameSchema, none, query, type Topic } from "../command";
-import type { Transaction } from "../database/client";
-import { grants, groups, memberships, persons, places, standings } from "../database/schema";
+import { type Context, command, idSchema, instantSchema, nameSchema, type Topic } from "../command";
+import type { Reader, Transaction } from "../database/client";
+import { grants, groups, memberships, organisation, persons, places } from "../database/schema";
 import { uuidv7 } from "../ids";
 import { notFound, Refused } from "../refused";
 import { nodesOfGroup, tellStewards } from "./telling";
@@ -19,12 +19,7 @@ export const makeGroup = command({
   by: ["person"],
   allow: async ({ tx, role, input }) => {
     if (!role || !isAdministrator(role)) throw new Refused("not-allowed", "An administrator makes groups.");
-    const all = await tx.select({ name: groups.name }).from(groups);
-    if (
-      input.name.toLowerCase() === "everyone" ||
-      all.some((group) => group.name.toLowerCase() === input.name.toLowerCase())
-    )
-      throw new Refused("conflict", "There is a group of this name already.", "name");
+    await requireFreeName(tx, input.name, null);
   },
   run: async ({ tx, input, at }) => {
     const groupId = uuidv7();
@@ -51,10 +46,11 @@ export const setMember = command({
     if (input.until !== null && input.until <= at) throw new Refused("bad-input", "This end is in the past.", "until");
     if (input.from !== null && input.until !== null && input.until <= input.from)
       throw new Refused("bad-input", "It would end before it starts.", "until");
-    return requireKeeper(context, input);
+    return requireMembership(context, input);
   },
   run: async (context) => {
-    const { tx, input, at, commandId, caller, allowed } = context;
+    const { tx, at, commandId, caller, allowed } = context;
+    const input = { ...context.input, until: sooner(context.input.until, allowed.until) };
     await tellReached(
       tx,
       input.groupId,
@@ -93,7 +89,7 @@ export const removeMember = command({
   name: "people.removeMember",
   input: z.strictObject(ofMember),
   by: ["person"],
-  allow: (context) => requireKeeper(context, context.input),
+  allow: (context) => requireMembership(context, context.input),
   run: async (context) => {
     const { tx, input, at, caller, allowed } = context;
     await tellReached(
@@ -126,6 +122,111 @@ export const removeMember = command({
   tell: ({ input, allowed }) => topics(input, allowed.vaults),
 });
 
+export const changeGroup = command({
+  name: "people.changeGroup",
+  input: z.strictObject({
+    groupId: idSchema,
+    name: nameSchema,
+    description: z.string().trim().max(300, "A description has at most 300 characters.").default(""),
+  }),
+  by: ["person"],
+  allow: async (context) => {
+    const { group, vaults } = await requireKeeper(context, context.input.groupId);
+    await requireFreeName(context.tx, context.input.name, group.id);
+    return { before: group.name, vaults };
+  },
+  run: async ({ tx, input }) => {
+    const { name, description } = input;
+    await tx.update(groups).set({ name, description }).where(eq(groups.id, input.groupId));
+  },
+  journal: ({ input }) => ({ subject: input.groupId, names: { [input.groupId]: input.name } }),
+  tell: ({ input, allowed }) => groupTopics(input.groupId, allowed.vaults),
+});
+
+/**
+ * Everybody's membership of a group ends at one moment, and nobody's lasts longer: the team of a season. Moving the
+ * date extends what ended with it in one act; no date takes the common end away.
+ */
+export const endGroup = command({
+  name: "people.endGroup",
+  input: z.strictObject({ groupId: idSchema, until: instantSchema }),
+  by: ["person"],
+  allow: async (context) => {
+    const { input, at } = context;
+    if (input.until !== null && input.until <= at) throw new Refused("bad-input", "This end is in the past.", "until");
+    const found = await requireKeeper(context, input.groupId);
+    if (found.inIt && found.vaults.length > 0)
+      throw new Refused(
+        "not-allowed",
+        "This group gives access and you are in it: nobody changes their own. Ask another administrator or keeper.",
+      );
+    return found;
+  },
+  run: async (context) => {
+    const { tx, input, at, commandId, caller, allowed } = context;
+    const { group } = allowed;
+    const when = input.until === null ? "no end" : `until ${sayTime(input.until, at, await zoneOf(tx))}`;
+    await tellReached(
+      tx,
+      group.id,
+      (level, node) => `The group ${group.name}, which has ${level} on ${node}, has a new end: ${when}.`,
+      at,
+      personIdOf(caller),
+    );
+    await keepStewards(context, group.id, async () => {
+      await tx.update(groups).set({ until: input.until }).where(eq(groups.id, group.id));
+      for (const row of await membersOf(tx, group.id)) {
+        // Whoever's own end was the common one moves with it; an earlier one of their own stands.
+        const until = row.until === group.until ? input.until : sooner(row.until, input.until);
+        if (until === row.until) continue;
+        await tx.update(memberships).set({ validUntil: at }).where(eq(memberships.id, row.id));
+        await tx.insert(memberships).values({ ...row, id: uuidv7(), until, validFrom: at, commandId });
+      }
+    });
+  },
+  journal: ({ input, allowed }) => ({
+    subject: input.groupId,
+    details: { until: input.until },
+    names: { [input.groupId]: allowed.group.name },
+  }),
+  tell: ({ input, allowed }) => groupTopics(input.groupId, allowed.vaults),
+});
+
+/** A group that holds nobody and gives nothing. */
+export const deleteGroup = command({
+  name: "people.deleteGroup",
+  input: z.strictObject({ groupId: idSchema }),
+  by: ["person"],
+  allow: async (context) => {
+    if (!context.role || !isAdministrator(context.role))
+      throw new Refused("not-allowed", "An administrator deletes groups.");
+    const { group, vaults } = await requireKeeper(context, context.input.groupId);
+    const members = await membersOf(context.tx, group.id);
+    if (members.length > 0) throw new Refused("conflict", "Somebody is in this group still. Take them out first.");
+    if (vaults.length > 0)
+      throw new Refused("conflict", "This group is given access still. Its stewards withdraw that first.");
+    return group;
+  },
+  run: async ({ tx, input }) => {
+    await tx.delete(groups).where(eq(groups.id, input.groupId));
+  },
+  journal: ({ input, allowed }) => ({ subject: input.groupId, names: { [input.groupId]: allowed.name } }),
+  tell: () => ["administrators"],
+});
+
+const groupTopics = (groupId: string, vaults: string[]): Topic[] => [
+  `group:${groupId}`,
+  "administrators",
+  ...vaults.map((id): Topic => `vault:${id}`),
+];
+
+async function requireFreeName(tx: Reader, name: string, but: string | null): Promise<void> {
+  const all = await tx.select({ id: groups.id, name: groups.name }).from(groups);
+  const taken = all.some((group) => group.id !== but && group.name.toLowerCase() === name.toLowerCase());
+  if (taken || name.toLowerCase() === "everyone")
+    throw new Refused("conflict", "There is a group of this name already.", "name");
+}
+
 const topics = (input: { personId: string; groupId: string }, vaults: string[]): Topic[] => [
   `person:${input.personId}`,
   `group:${input.groupId}`,
@@ -133,39 +234,43 @@ const topics = (input: { personId: string; groupId: string }, vaults: string[]):
   ...vaults.map((id): Topic => `vault:${id}`),
 ];
 
-async function requireKeeper(
-  { tx, caller, role }: Pick<Context<unknown>, "tx" | "caller" | "role">,
-  { groupId, personId }: { groupId: string; personId: string },
-) {
-  const me = personIdOf(caller)!;
+const sooner = (a: number | null, b: number | null): number | null =>
+  a === null ? b : b === null ? a : Math.min(a, b);
+
+type Keeping = Pick<Context<unknown, Reader>, "tx" | "caller" | "role" | "at">;
+
+/** Administrators and the group's keepers. */
+async function requireKeeper({ tx, caller, role, at }: Keeping, groupId: string) {
   const [group] = await tx.select().from(groups).where(eq(groups.id, groupId));
-  const [keeping] = await tx
-    .select()
-    .from(memberships)
-    .where(
-      and(
-        eq(memberships.groupId, groupId),
-        eq(memberships.personId, me),
-        isNull(memberships.validUntil),
-        eq(memberships.keeper, true),
-      ),
-    );
   if (!group) throw notFound();
-  if (!(role && isAdministrator(role)) && !keeping)
+  const own = (await membersOf(tx, groupId)).find((row) => row.personId === personIdOf(caller));
+  if (!(role && isAdministrator(role)) && !(own?.keeper && isActive(own, at)))
     throw new Refused("not-allowed", "Administrators and the group's keepers change who is in it.");
   const reached = await tx
     .select({ vaultId: places.vaultId })
     .from(grants)
     .innerJoin(places, and(eq(places.nodeId, grants.nodeId), isNull(places.validUntil)))
     .where(and(eq(grants.subjectId, groupId), isNull(grants.validUntil)));
-  if (personId === me && reached.length > 0)
+  return { group, inIt: own !== undefined, vaults: [...new Set(reached.map((row) => row.vaultId))] };
+}
+
+const membersOf = (tx: Reader, groupId: string) =>
+  tx
+    .select()
+    .from(memberships)
+    .where(and(eq(memberships.groupId, groupId), isNull(memberships.validUntil)));
+
+/** Keepers and administrators, for anybody but themselves where the group gives access. */
+async function requireMembership(context: Keeping, { groupId, personId }: { groupId: string; personId: string }) {
+  const { group, vaults } = await requireKeeper(context, groupId);
+  if (personId === personIdOf(context.caller) && vaults.length > 0)
     throw new Refused(
       "not-allowed",
       "This group gives access: nobody adds or removes themselves. Ask another administrator or keeper.",
     );
-  const [person] = await tx.select({ name: persons.name }).from(persons).where(eq(persons.id, personId));
+  const [person] = await context.tx.select({ name: persons.name }).from(persons).where(eq(persons.id, personId));
   if (!person) throw notFound();
-  return { group: group.name, person: person.name, vaults: [...new Set(reached.map((row) => row.vaultId))] };
+  return { group: group.name, until: group.until, person: person.name, vaults };
 }
 
 /** The stewards of every node that the group reaches are told of each change. */
@@ -201,46 +306,5 @@ async function keepStewards(
     );
 }
 
-export const groupList = query({
-  name: "people.groups",
-  input: none,
-  by: ["person"],
-  allow: ({ role }) => {
-    if (!role || role === "guest") throw notFound();
-  },
-  run: async ({ tx, caller, role, at }) => {
-    const me = personIdOf(caller)!;
-    const [all, held] = await Promise.all([
-      tx.select().from(groups),
-      tx
-        .select({ membership: memberships, name: persons.name, standing: standings.standing })
-        .from(memberships)
-        .innerJoin(persons, eq(persons.id, memberships.personId))
-        .innerJoin(standings, and(eq(standings.personId, persons.id), isNull(standings.validUntil)))
-        .where(isNull(memberships.validUntil)),
-    ]);
-    const sees = (groupId: string) =>
-      (role && isAdministrator(role)) ||
-      held.some((row) => row.membership.groupId === groupId && row.membership.personId === me && row.membership.keeper);
-    return all
-      .filter((group) => sees(group.id))
-      .map((group) => ({
-        id: group.id,
-        name: group.name,
-        description: group.description,
-        members: held
-          .filter((row) => row.membership.groupId === group.id)
-          .map(({ membership, name, standing }) => ({
-            personId: membership.personId,
-            name,
-            standing,
-            from: membership.from,
-            until: membership.until,
-            keeper: membership.keeper,
-            now: isActive(membership, at),
-          }))
-          .sort(byName),
-      }))
-      .sort(byName);
-  },
-});
+const zoneOf = async (tx: Reader): Promise<string> =>
+  (await tx.select({ zone: organisation.timeZone }).from(organisation))[0]!.zone;

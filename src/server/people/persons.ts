@@ -1,10 +1,11 @@
 /** People: added, suspended, brought back, marked as leavers; their links renewed, their sessions ended. */
-import { and, desc, eq, gt, inArray, isNull } from "drizzle-orm";
+import { and, desc, eq, gt, inArray, isNull, lte } from "drizzle-orm";
 import { z } from "zod";
 import type { Standing } from "../../core/access";
+import { standingAt } from "../access/person";
 import { byName } from "../byName";
 import { isAdministrator, personIdOf } from "../caller";
-import { type Context, command, idSchema, nameSchema, none, query, type Topic } from "../command";
+import { type Context, command, idSchema, instantSchema, nameSchema, none, query, type Topic } from "../command";
 import type { Reader, Transaction } from "../database/client";
 import { groups, lanyards, memberships, notices, persons, type Role, sessions, standings } from "../database/schema";
 import { uuidv7 } from "../ids";
@@ -119,7 +120,9 @@ function stateCommand({ name, to, from, why }: (typeof statePairs)[keyof typeof 
       if (to !== "active") await endAll(tx, input.personId, at, personIdOf(caller), input.why || why);
       // Someone who never set a sign-in password comes back as invited.
       const next = to === "active" && allowed.person.passwordHash === null ? "invited" : to;
-      const change = () => setStanding(tx, input.personId, { role: standing.role, standing: next }, at, commandId);
+      const until = to === "leaver" || (to === "active" && (standing.until ?? at + 1) <= at) ? null : standing.until;
+      const change = () =>
+        setStanding(tx, input.personId, { role: standing.role, standing: next, until }, at, commandId);
       if (to === "active") await change();
       else await tellingOwners(tx, input.personId, allowed.person.name, at, change);
     },
@@ -171,7 +174,10 @@ export const changeRole = command({
   run: async ({ tx, input, at, commandId, allowed }) => {
     if (allowed.standing.role === input.role) throw new Refused("conflict", "That is their role already.", "role");
     if (allowed.standing.role === "owner") await requireAnotherOwner(tx, input.personId);
-    await setStanding(tx, input.personId, { role: input.role, standing: allowed.standing.standing }, at, commandId);
+    const { standing, until } = allowed.standing;
+    if (input.role === "owner" && until !== null)
+      throw new Refused("not-allowed", "An owner has no end date. Take it away first.", "role");
+    await setStanding(tx, input.personId, { role: input.role, standing, until }, at, commandId);
   },
   journal: ({ input, allowed }) => ({
     subject: input.personId,
@@ -181,10 +187,71 @@ export const changeRole = command({
   tell: ({ input }) => [`person:${input.personId}`, "administrators", "everyone"],
 });
 
+/**
+ * All of a person's access ends at a moment, by itself: the contract of somebody who is here for a season. Moving the
+ * date on extends it in one act; no date takes it away.
+ */
+export const setEnd = command({
+  name: "people.setEnd",
+  input: z.strictObject({ personId: idSchema, until: instantSchema }),
+  by: ["person"],
+  allow: async (context) => {
+    const { input, at } = context;
+    const found = await requireOther(context, input.personId);
+    if (input.until !== null && input.until <= at)
+      throw new Refused("bad-input", "This end is in the past. To end it now, mark them as a leaver.", "until");
+    if (input.until !== null && found.standing.role === "owner")
+      throw new Refused("not-allowed", "An owner has no end date. Change the role first.", "until");
+    if (found.standing.standing === "leaver" || (found.standing.until ?? at + 1) <= at)
+      throw new Refused("conflict", "This person has left. Bring them back first.");
+    return found;
+  },
+  run: async ({ tx, input, at, commandId, allowed }) => {
+    const { role, standing } = allowed.standing;
+    if (allowed.standing.until === input.until) throw new Refused("conflict", "That is their end already.", "until");
+    await setStanding(tx, input.personId, { role, standing, until: input.until }, at, commandId);
+  },
+  journal: ({ input, allowed }) => ({
+    subject: input.personId,
+    details: {
+      ...(input.until === null ? {} : { until: input.until }),
+      ...(allowed.standing.until === null ? {} : { before: allowed.standing.until }),
+    },
+    names: { [input.personId]: allowed.person.name },
+  }),
+  tell: ({ input }): Topic[] => [`person:${input.personId}`, "administrators", "everyone"],
+});
+
+/** Writes down, as leavers, those whose end has come: it counted from that moment on. */
+export const leaveDue = command({
+  name: "people.leaveDue",
+  input: none,
+  by: ["server"],
+  allow: () => undefined,
+  run: async ({ tx, at, commandId }) => {
+    const due = await tx
+      .select({ person: persons, standing: standings })
+      .from(standings)
+      .innerJoin(persons, eq(persons.id, standings.personId))
+      .where(and(isNull(standings.validUntil), lte(standings.until, at)));
+    for (const { person, standing } of due) {
+      await endAll(tx, person.id, at, null, "the date set for it had come");
+      const next = { role: standing.role, standing: "leaver", until: null } as const;
+      await setStanding(tx, person.id, next, at, commandId);
+    }
+    return due.map(({ person }) => ({ personId: person.id, name: person.name }));
+  },
+  journal: ({ result }) => result.map(({ personId, name }) => ({ subject: personId, names: { [personId]: name } })),
+  tell: ({ result }): Topic[] =>
+    result.length === 0
+      ? []
+      : [...result.map(({ personId }): Topic => `person:${personId}`), "administrators", "everyone"],
+});
+
 async function setStanding(
   tx: Transaction,
   personId: string,
-  next: { role: Role; standing: Standing },
+  next: { role: Role; standing: Standing; until: number | null },
   at: number,
   commandId: string,
 ): Promise<void> {
@@ -240,7 +307,9 @@ export interface PersonLine {
   role: Role;
   standing: Standing;
   since: number;
-  groups: string[];
+  /** When all of their access ends. */
+  until: number | null;
+  groups: { id: string; name: string }[];
   lastSeenAt: number | null;
   lanyards: number;
 }
@@ -253,11 +322,11 @@ export const personList = query({
   run: async ({ tx, at }): Promise<PersonLine[]> => {
     const [rows, held, seen, connected] = await Promise.all([
       tx
-        .select({ person: persons, standing: standings })
+        .select({ person: persons, standing: standings, now: standingAt(at) })
         .from(persons)
         .innerJoin(standings, and(eq(standings.personId, persons.id), isNull(standings.validUntil))),
       tx
-        .select({ personId: memberships.personId, name: groups.name })
+        .select({ personId: memberships.personId, id: groups.id, name: groups.name })
         .from(memberships)
         .innerJoin(groups, eq(groups.id, memberships.groupId))
         .where(isNull(memberships.validUntil)),
@@ -268,17 +337,18 @@ export const personList = query({
         .where(and(isNull(lanyards.endedAt), gt(lanyards.expiresAt, at))),
     ]);
     return rows
-      .map(({ person, standing }) => ({
+      .map(({ person, standing, now }) => ({
         id: person.id,
         name: person.name,
         mail: person.mail,
         role: standing.role,
-        standing: standing.standing,
+        standing: now,
         since: standing.validFrom,
+        until: standing.until,
         groups: held
           .filter((row) => row.personId === person.id)
-          .map((row) => row.name)
-          .sort(),
+          .map(({ id, name }) => ({ id, name }))
+          .sort(byName),
         lastSeenAt: seen
           .filter((row) => row.personId === person.id)
           .reduce<number | null>((latest, row) => Math.max(latest ?? 0, row.at), null),
@@ -304,7 +374,7 @@ export const subjectList = query({
           name: persons.name,
           mail: persons.mail,
           role: standings.role,
-          standing: standings.standing,
+          standing: standingAt(at),
         })
         .from(persons)
         .innerJoin(standings, and(eq(standings.personId, persons.id), isNull(standings.validUntil))),

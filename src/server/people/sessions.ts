@@ -1,6 +1,7 @@
 /** Signing in and out, and the sessions a person has open. */
 import { and, desc, eq, gt, isNull, sql } from "drizzle-orm";
 import { z } from "zod";
+import { standingAt } from "../access/person";
 import type { Caller } from "../caller";
 import { command, idSchema, none, query } from "../command";
 import type { Reader, Transaction } from "../database/client";
@@ -47,7 +48,7 @@ export const signIn = command({
   },
   run: async ({ tx, input, at, allowed, prepared: right }) => {
     const [person] = await tx.select().from(persons).where(eq(persons.mail, input.mail));
-    const standing = person ? await standingOf(tx, person.id) : null;
+    const standing = person ? await standingOf(tx, person.id, at) : null;
     if (!right || !person || standing !== "active") {
       await countAttempt(tx, allowed.account, at);
       await countAttempt(tx, allowed.address, at);
@@ -83,9 +84,9 @@ async function isKnownBrowser(tx: Reader, browserToken: string | null, mail: str
   return row !== undefined;
 }
 
-async function standingOf(tx: Reader, personId: string) {
+async function standingOf(tx: Reader, personId: string, at: number) {
   const [row] = await tx
-    .select({ standing: standings.standing })
+    .select({ standing: standingAt(at) })
     .from(standings)
     .where(and(eq(standings.personId, personId), isNull(standings.validUntil)));
   return row?.standing ?? null;

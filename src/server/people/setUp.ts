@@ -90,16 +90,18 @@ export const acceptLink = command({
       .select()
       .from(standings)
       .where(and(eq(standings.personId, personId), isNull(standings.validUntil)));
-    if (!current || current.standing === "leaver" || current.standing === "suspended")
+    const ended = current?.until != null && current.until <= at;
+    if (!current || ended || current.standing === "leaver" || current.standing === "suspended")
       throw new Refused("not-allowed", "Your access to Galtry has been ended.");
     await endAll(tx, personId, at, personId, "a new sign-in password was set");
     await tx.update(persons).set({ passwordHash: prepared }).where(eq(persons.id, personId));
     await tx.update(links).set({ usedAt: at }).where(eq(links.id, allowed.link.id));
     if (current.standing === "invited") {
       await tx.update(standings).set({ validUntil: at }).where(eq(standings.id, current.id));
-      await tx
-        .insert(standings)
-        .values({ id: uuidv7(), personId, role: current.role, standing: "active", validFrom: at, commandId });
+      await tx.insert(standings).values({
+        ...{ id: uuidv7(), personId, role: current.role, standing: "active", until: current.until },
+        ...{ validFrom: at, commandId },
+      });
     }
     return { personId, ...(await openSession(tx, personId, allowed.caller, at)) };
   },

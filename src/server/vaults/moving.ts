@@ -4,11 +4,11 @@
  */
 import { and, eq, isNull } from "drizzle-orm";
 import { z } from "zod";
-import { atLeast, HORIZON_MS, isActive, momentsAhead, type Reach, resolve, type Step } from "../../core/access";
+import { atLeast, HORIZON_MS, momentsAhead, type Reach, resolve, type Step, windowsOf } from "../../core/access";
 import { refuseWithoutSteward } from "../access/grants";
 import { type Asking, loadPath, loadSteps, requireLevel } from "../access/load";
 import { nodeName } from "../access/nodeName";
-import { loadEverybody } from "../access/person";
+import { loadEverybody, personAt } from "../access/person";
 import { distinctBelow } from "../access/stewards";
 import { command, idSchema, query } from "../command";
 import type { Reader } from "../database/client";
@@ -45,7 +45,10 @@ export async function accessEffects(
       const after = afterOf(moved, id, before);
       const node = await nodeName(tx, id);
       for (const person of everybody) {
-        const windows = [...[...before, ...after].flatMap((step) => step.grants), ...person.held];
+        const windows = [
+          ...[...before, ...after].flatMap((step) => step.grants),
+          ...windowsOf({ ...person, until: person.ends }),
+        ];
         const moments = momentsAhead(windows, at, at + HORIZON_MS);
         const differs = moments.find((moment) => levelAt(person, before, moment) !== levelAt(person, after, moment));
         if (differs !== undefined)
@@ -63,10 +66,8 @@ export async function accessEffects(
 
 type Everybody = Awaited<ReturnType<typeof loadEverybody>>[number];
 
-function levelAt(person: Everybody, steps: readonly Step[], at: number): Reach {
-  const groups = new Set(person.held.filter((one) => isActive(one, at)).map((row) => row.groupId));
-  return resolve({ ...person, groups }, steps, at).level;
-}
+const levelAt = (person: Everybody, steps: readonly Step[], at: number): Reach =>
+  resolve(personAt(person, at), steps, at).level;
 
 async function requireMove(context: Asking & { input: z.output<typeof moving> }) {
   const { tx, input, at } = context;

@@ -1,20 +1,14 @@
 import { redirect } from "next/navigation";
-import { Page } from "@/interface/frame/Frame";
+import { OnlySlip } from "@/interface/access/OnlySlip";
 import { gridVaults } from "@/server/access/grid";
+import { ownSlip } from "@/server/access/slip";
 import { ask, me } from "@/server/page";
 
 export const metadata = { title: "Access" };
 
 export default async function AccessArea() {
-  await me();
+  const { id, zone } = await me();
   const [first] = await ask(gridVaults, {});
   if (first) redirect(`/access/${first.id}`);
-  return (
-    <Page where="Who can do what, for those who are steward of something.">
-      <h1>Access</h1>
-      <p className="soft">
-        You are steward of nothing yet. Whoever makes a vault is its first steward, and makes others.
-      </p>
-    </Page>
-  );
+  return <OnlySlip slip={await ask(ownSlip, {})} me={id} zone={zone} now={Date.now()} />;
 }

@@ -1,0 +1,79 @@
+"use client";
+
+import Link from "next/link";
+import { useState } from "react";
+import styled from "styled-components";
+import { sayTime } from "@/core/time";
+import type { groupList } from "@/server/people/groupPage";
+import { useCommand } from "../shared/ask";
+import { TextField } from "../shared/controls";
+import { Dialog } from "../shared/Dialog";
+import { Form } from "../shared/Form";
+
+export type GroupLine = Awaited<ReturnType<(typeof groupList)["execute"]>>[number];
+
+const Lines = styled.ul`
+  margin-top: 8px;
+  border-top: 3px solid var(--ink);
+  background: var(--sheet);
+  --ground: var(--sheet);
+  li { display: grid; grid-template-columns: minmax(0, 1.3fr) 120px minmax(0, 1.4fr) 170px; gap: 16px; align-items: center; min-height: 44px; padding: 4px 12px; border-bottom: 1px solid var(--rule); }
+  li > * { min-width: 0; overflow: hidden; text-overflow: ellipsis; }
+  @media (max-width: 1023px) { li { grid-template-columns: minmax(0, 1fr) 90px; } .keepers, .end { grid-column: 1 / -1; } .keepers:empty, .end:empty { display: none; } }
+`;
+
+/** Groups that one may change; each opens. */
+export function GroupLines({ groups, zone, now }: { groups: GroupLine[]; zone: string; now: number }) {
+  if (groups.length === 0)
+    return (
+      <p style={{ marginTop: 6 }}>
+        A group holds people who get the same access: a team, a place, the volunteers of a season.
+      </p>
+    );
+  return (
+    <Lines aria-label="Groups">
+      {groups.map((group) => (
+        <li key={group.id}>
+          <Link href={`/people/groups/${group.id}`} prefetch={false} title={group.description || group.name}>
+            {group.name}
+          </Link>
+          <span>
+            {group.members} {group.members === 1 ? "person" : "people"}
+          </span>
+          <span className="keepers soft small">
+            {group.keepers.length > 0 && `kept by ${group.keepers.join(", ")}`}
+          </span>
+          <span className="end soft small">{group.until !== null && `until ${sayTime(group.until, now, zone)}`}</span>
+        </li>
+      ))}
+    </Lines>
+  );
+}
+
+export function MakeGroup({ onClose }: { onClose: () => void }) {
+  const make = useCommand("people.makeGroup");
+  const [name, setName] = useState("");
+  const [description, setDescription] = useState("");
+  return (
+    <Dialog title="Make a group" open onClose={onClose}>
+      <Form
+        verb="Make the group"
+        onSend={async () => {
+          if ((await make.run({ name, description })).ok) onClose();
+        }}
+        running={make.running}
+        onCancel={onClose}
+        wrong={make.wrong()}
+      >
+        <TextField label="Name" value={name} onText={setName} wrong={make.wrong("name")} autoFocus />
+        <TextField
+          label="Who it is for"
+          value={description}
+          onText={setDescription}
+          wrong={make.wrong("description")}
+          hint="one line, for those who wonder later"
+        />
+      </Form>
+    </Dialog>
+  );
+}

@@ -1,0 +1,116 @@
+"use client";
+
+import { useState } from "react";
+import type { Change } from "@/core/access";
+import { Foreseen } from "../access/Foreseen";
+import { OntoSlip } from "../access/OntoSlip";
+import { loadSubjects, type SubjectChoice } from "../entry/subjects";
+import { useCommand } from "../shared/ask";
+import { Act, CheckField, Row } from "../shared/controls";
+import { Dialog } from "../shared/Dialog";
+import { useDone } from "../shared/Done";
+import { Form } from "../shared/Form";
+import { fromLocal, soonEnds, toLocal } from "../shared/localTime";
+import { Picker } from "../shared/Picker";
+import { WindowFields } from "../shared/WindowFields";
+import type { GroupView, MemberLine } from "./GroupPage";
+
+interface SheetProps {
+  group: GroupView;
+  /** Whose membership changes; null to add somebody. */
+  one: MemberLine | null;
+  me: string;
+  zone: string;
+  now: number;
+  onClose: () => void;
+}
+
+/** Somebody comes into a group, for a time perhaps, or leaves it: what that changes stands beside the button. */
+export function MemberSheet({ group, one, me, zone, now, onClose }: SheetProps) {
+  const set = useCommand("people.setMember");
+  const remove = useCommand("people.removeMember");
+  const done = useDone();
+  const [chosen, setChosen] = useState<{ id: string; name: string } | null>(
+    one && { id: one.personId, name: one.name },
+  );
+  const [from, setFrom] = useState(toLocal(one?.from ?? null, zone));
+  const [until, setUntil] = useState(toLocal(one ? one.until : group.until, zone));
+  const [keeper, setKeeper] = useState(one?.keeper ?? false);
+  const [leaves, setLeaves] = useState(false);
+  const [wrong, setWrong] = useState<string | null>(null);
+  const held = { from: fromLocal(from, zone), until: fromLocal(until, zone) };
+  const changes: Change[] = chosen
+    ? [
+        leaves
+          ? { type: "member", groupId: group.id, personId: chosen.id, held: null }
+          : { type: "member", groupId: group.id, personId: chosen.id, held, keeper },
+      ]
+    : [];
+  const of = { groupId: group.id, personId: chosen?.id };
+  const send = async () => {
+    const answer = leaves ? await remove.run(of) : await set.run({ ...of, ...held, keeper });
+    if (!answer.ok) return;
+    if (leaves) {
+      const { name } = chosen!;
+      const back = { ...of, from: one!.from, until: one!.until, keeper: one!.keeper };
+      done(`${name} is out of ${group.name}.`, [{ command: "people.setMember", input: back }]);
+    } else if (!one) done(`${chosen!.name} is in ${group.name}.`, [{ command: "people.removeMember", input: of }]);
+    onClose();
+  };
+  const load = async (): Promise<SubjectChoice[] | null> => {
+    const all = await loadSubjects();
+    const inIt = new Set((group.members ?? []).map((member) => member.personId));
+    return all && all.filter((subject) => subject.kind === "person" && subject.id !== me && !inIt.has(subject.id));
+  };
+  return (
+    <Dialog title={one ? `${one.name} in ${group.name}` : `Add somebody to ${group.name}`} open onClose={onClose}>
+      <Form
+        verb={leaves ? "Take out" : one ? "Change" : "Add"}
+        look={leaves ? "harm" : "go"}
+        onSend={send}
+        running={set.running || remove.running}
+        unready={!chosen}
+        wrong={wrong ?? set.wrong() ?? remove.wrong()}
+        onCancel={onClose}
+        acts={<OntoSlip changes={changes} onWrong={setWrong} onDone={onClose} />}
+      >
+        {!one && chosen && (
+          <p>
+            <b>{chosen.name}</b> <Act onPress={() => setChosen(null)}>somebody else</Act>
+          </p>
+        )}
+        {!chosen && (
+          <Picker<SubjectChoice>
+            label="Who"
+            seen
+            placeholder="a name or a mail address"
+            list="People"
+            nothing="Nobody of that name is here."
+            load={load}
+            onPick={setChosen}
+          />
+        )}
+        {one && <CheckField checked={leaves} onTick={setLeaves} label={`Take ${one.name} out of ${group.name}`} />}
+        {!leaves && (
+          <>
+            <WindowFields from={from} until={until} onFrom={setFrom} onUntil={setUntil} wrong={set.wrong} />
+            <Row>
+              {soonEnds(zone).map((preset) => (
+                <Act key={preset.says} onPress={() => setUntil(toLocal(preset.at, zone))}>
+                  {preset.says}
+                </Act>
+              ))}
+            </Row>
+            <CheckField checked={keeper} onTick={setKeeper} label="Keeper: may change who is in the group" />
+          </>
+        )}
+        {chosen && (
+          <Foreseen
+            title={leaves ? `What changes when ${chosen.name} leaves` : `What changes for ${chosen.name}`}
+            {...{ changes, zone, now, me }}
+          />
+        )}
+      </Form>
+    </Dialog>
+  );
+}

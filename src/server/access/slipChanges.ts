@@ -1,0 +1,177 @@
+/** Changes as a person drafts them: their shape, who may draft them, what stands where they would be made, in words. */
+import { and, eq, isNull } from "drizzle-orm";
+import { z } from "zod";
+import { type Change, LEVELS, levelWord, resolve, sayWeekly, type Terms } from "../../core/access";
+import { sayTime } from "../../core/time";
+import { type Context, idSchema, instantSchema } from "../command";
+import type { Reader } from "../database/client";
+import { grants, memberships, organisation } from "../database/schema";
+import { nodesOfGroup } from "../people/telling";
+import { Refused } from "../refused";
+import { subjectSchema, weeklySchema } from "./grants";
+import { type GrantRow, loadPath, requireLevel, resolveAt } from "./load";
+import { nodeName } from "./nodeName";
+import { loadNames } from "./who";
+
+/** Whoever drafts or looks ahead. */
+type Asked = Pick<Context<unknown, Reader>, "tx" | "me" | "at">;
+
+const window = { from: instantSchema.default(null), until: instantSchema.default(null) };
+const terms = z.strictObject({
+  level: z.enum([...LEVELS, "blocked"]),
+  ...window,
+  weekly: weeklySchema.nullable().default(null),
+});
+
+export const changeSchema = z.discriminatedUnion("type", [
+  z.strictObject({
+    type: z.literal("set"),
+    nodeId: idSchema,
+    subject: subjectSchema,
+    grants: z.array(terms).max(6, "At most six grants of one subject at one place."),
+  }),
+  z.strictObject({
+    type: z.literal("member"),
+    groupId: idSchema,
+    personId: idSchema,
+    held: z.strictObject(window).nullable(),
+    /** As it is now, where nothing is said. */
+    keeper: z.boolean().optional(),
+  }),
+  z.strictObject({ type: z.literal("move"), nodeId: idSchema, parentId: idSchema }),
+  z.strictObject({ type: z.literal("separate"), nodeId: idSchema, separate: z.boolean() }),
+]);
+/** More than this nobody reads before applying. */
+const MOST_CHANGES = 200;
+export const changesSchema = z.array(changeSchema).max(MOST_CHANGES, `A slip has at most ${MOST_CHANGES} changes.`);
+type ChangeInput = z.output<typeof changeSchema>;
+
+/** Whoever drafts may do it: nothing is previewed that they could not find out. */
+export async function requireDraft(context: Asked, change: ChangeInput): Promise<void> {
+  if (change.type === "set" || change.type === "separate") await requireLevel(context, change.nodeId, "steward");
+  else if (change.type === "move") {
+    await requireLevel(context, change.nodeId, "edit");
+    await requireLevel(context, change.parentId, "edit");
+  } else await requireLevelOfGroup(context, change.groupId);
+}
+
+/** Who changes who is in a group; its keepers, and administrators. */
+export async function requireLevelOfGroup({ tx, me }: Asked, groupId: string): Promise<void> {
+  if (me!.role === "owner" || me!.role === "administrator") return;
+  const [keeping] = await tx
+    .select({ id: memberships.id })
+    .from(memberships)
+    .where(
+      and(
+        eq(memberships.groupId, groupId),
+        eq(memberships.personId, me!.id),
+        eq(memberships.keeper, true),
+        isNull(memberships.validUntil),
+      ),
+    );
+  if (!keeping) throw new Refused("not-allowed", "Administrators and the group's keepers change who is in it.");
+}
+
+export async function completed(context: Asked, change: ChangeInput, zone: string): Promise<Change> {
+  const { tx, me, at } = context;
+  if (change.type === "set")
+    return {
+      ...change,
+      grants: change.grants.map((one) => ({
+        ...one,
+        weekly: one.weekly && { ...one.weekly, days: [...one.weekly.days].sort(), zone },
+      })),
+    };
+  if (change.type !== "separate") return change;
+  const found = await resolveAt(tx, me!, change.nodeId, at);
+  const here = found?.steps[0];
+  const alone = here && resolve(me!, [{ ...here, separate: true }], at).level;
+  return { ...change, keeper: change.separate && alone !== "steward" ? me!.id : null };
+}
+
+/** What stands at the place of a change, as one text: another person may change it before the slip is applied. */
+export async function standing(tx: Reader, change: Change): Promise<string> {
+  if (change.type === "set") return JSON.stringify((await cellRows(tx, change)).map((row) => row.id).sort());
+  if (change.type === "member") return (await membershipOf(tx, change))?.id ?? "";
+  const [node] = await loadPath(tx, change.nodeId);
+  return change.type === "move" ? (node?.parentId ?? "") : String(node?.separate ?? "");
+}
+
+export const cellRows = (tx: Reader, { nodeId, subject }: Extract<Change, { type: "set" }>): Promise<GrantRow[]> =>
+  tx
+    .select()
+    .from(grants)
+    .where(
+      and(
+        eq(grants.nodeId, nodeId),
+        eq(grants.subjectKind, subject.kind),
+        eq(grants.subjectId, subject.kind === "everyone" ? "" : subject.id),
+        isNull(grants.validUntil),
+      ),
+    );
+
+export const membershipOf = async (tx: Reader, { groupId, personId }: Extract<Change, { type: "member" }>) =>
+  (
+    await tx
+      .select()
+      .from(memberships)
+      .where(and(eq(memberships.groupId, groupId), eq(memberships.personId, personId), isNull(memberships.validUntil)))
+  )[0];
+
+export const zoneOf = async (tx: Reader): Promise<string> =>
+  (await tx.select({ zone: organisation.timeZone }).from(organisation))[0]!.zone;
+
+export async function vaultsOf(tx: Reader, changes: readonly Change[]): Promise<string[]> {
+  const ids = new Set<string>();
+  for (const change of changes) {
+    const nodeIds =
+      change.type === "member" ? (await nodesOfGroup(tx, change.groupId)).map(({ nodeId }) => nodeId) : [change.nodeId];
+    for (const nodeId of nodeIds) {
+      const [node] = await loadPath(tx, nodeId);
+      if (node) ids.add(node.vaultId);
+    }
+  }
+  return [...ids];
+}
+
+/** Each change as it was asked for, in words. */
+export async function textsOf(tx: Reader, changes: readonly Change[], at: number): Promise<string[]> {
+  const names = await loadNames(tx);
+  const texts: string[] = [];
+  for (const change of changes) {
+    if (change.type === "set") {
+      const node = await nodeName(tx, change.nodeId);
+      const given = change.grants.map((one) => sayTerms(one, at, names.zone)).join(" and ");
+      const was = (await cellRows(tx, change)).map((row) => sayTerms(row, at, names.zone)).join(" and ");
+      const who = names.subject(change.subject);
+      texts.push(
+        given === ""
+          ? `${who}: ${was || "nothing"} on ${node} is taken away`
+          : was === ""
+            ? `${who}: ${given} on ${node}`
+            : `${who}: ${given} on ${node} instead of ${was}`,
+      );
+    } else if (change.type === "member") {
+      const [who, group] = [names.people.get(change.personId), names.subject({ kind: "group", id: change.groupId })];
+      const until = change.held?.until ? ` until ${sayTime(change.held.until, at, names.zone)}` : "";
+      texts.push(change.held ? `${who} comes into ${group}${until}` : `${who} leaves ${group}`);
+    } else if (change.type === "move")
+      texts.push(`${await nodeName(tx, change.nodeId)} moves into ${await nodeName(tx, change.parentId)}`);
+    else
+      texts.push(
+        change.separate
+          ? `${await nodeName(tx, change.nodeId)} becomes separate`
+          : `${await nodeName(tx, change.nodeId)} is not separate any more`,
+      );
+  }
+  return texts;
+}
+
+export function sayTerms({ level, from, until, weekly }: Terms | GrantRow, at: number, zone: string): string {
+  const time = [
+    from !== null && from > at && `from ${sayTime(from, at, zone)}`,
+    until !== null && `until ${sayTime(until, at, zone)}`,
+    weekly && sayWeekly(weekly),
+  ].filter(Boolean);
+  return [levelWord(level), ...time].join(" ");
+}
