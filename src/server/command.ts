@@ -30,6 +30,8 @@ export interface Context<I, T extends Reader = Transaction> {
   me: Person | null;
   role: Role | null;
   house: Galtry;
+  /** A second steward said yes to it. */
+  agreed?: boolean;
 }
 
 interface Shared<I> {

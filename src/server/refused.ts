@@ -9,6 +9,12 @@ export type RefusalCode =
   | "conflict"
   | "too-many"
   | "prove-again"
+  /** The house rules want a second steward's yes: on a change slip one is asked for. */
+  | "second-yes"
+  /** The entry asks a steward first. */
+  | "ask-first"
+  /** What was given has to be accepted first. */
+  | "accept-first"
   | "ended";
 
 export class Refused extends Error {

@@ -1,3 +1,5 @@
+import { acceptGiven, setHouseNote } from "./access/accepting";
+import { askFirst, closeYes, passEmergency, sayYes, setAsksFirst, yesesToSay } from "./access/askFirst";
 import {
   answerAsk,
   askForAccess,
@@ -69,6 +71,7 @@ import {
 } from "./people/persons";
 import { endSession, keepSession, ownDevices, proveAgain, signIn, signOut } from "./people/sessions";
 import { acceptLink, linkFor, organisationQuery, setUp } from "./people/setUp";
+import { changeRules, houseRules } from "./rules/rules";
 import { didNotWork } from "./signin/didNotWork";
 import { beginSignIn, claimCode, closeBrokenOff, handOver, reportLanding } from "./signin/sealed";
 import { dropJar, openSessions } from "./signin/signingOut";
@@ -255,6 +258,16 @@ const ALL = [
   listedEntries,
   setListed,
   remindOfAsks,
+  setAsksFirst,
+  askFirst,
+  sayYes,
+  closeYes,
+  passEmergency,
+  yesesToSay,
+  acceptGiven,
+  setHouseNote,
+  houseRules,
+  changeRules,
   frontDesk,
   pinEntry,
   meetEntry,

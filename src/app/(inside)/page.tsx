@@ -2,6 +2,7 @@ import { atLeast } from "@/core/access/level";
 import { pack } from "@/core/packed";
 import type { FirstStep } from "@/interface/frontdesk/FirstSteps";
 import { FrontDesk } from "@/interface/frontdesk/FrontDesk";
+import { yesesToSay } from "@/server/access/askFirst";
 import { askList } from "@/server/access/asking";
 import { waitingSlips } from "@/server/access/slip";
 import { isAdministrator } from "@/server/caller";
@@ -15,11 +16,12 @@ export const metadata = { title: "Front desk" };
 
 export default async function FrontDeskPage() {
   const person = await me();
-  const [{ lines }, vaults, asks, slips] = await Promise.all([
+  const [{ lines }, vaults, asks, slips, yeses] = await Promise.all([
     ask(frontDesk, {}),
     ask(vaultList, {}),
     ask(askList, {}),
     ask(waitingSlips, {}),
+    ask(yesesToSay, {}),
   ]);
   const now = Date.now();
   const hour = Number(
@@ -41,6 +43,7 @@ export default async function FrontDeskPage() {
       steps={steps}
       asks={asks}
       slips={slips}
+      yeses={yeses}
       me={person.id}
     />
   );

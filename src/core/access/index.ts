@@ -1,6 +1,7 @@
 export * from "./change";
 export * from "./explain";
 export * from "./grant";
+export * from "./houseRules";
 export * from "./level";
 export * from "./organisation";
 export * from "./preview";

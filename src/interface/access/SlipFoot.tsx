@@ -167,6 +167,14 @@ export function SlipFoot({ state, zone, now, me, why, onApplied }: FootProps) {
                 </li>
               )}
               <Beyond said={said} />
+              {draft?.second && (
+                <li className="warning">
+                  <TriangleAlert size={16} />
+                  <span>
+                    It lasts longer than the house rules let one steward give: another one is asked for a yes.
+                  </span>
+                </li>
+              )}
             </ul>
           )}
         </section>
@@ -180,7 +188,12 @@ export function SlipFoot({ state, zone, now, me, why, onApplied }: FootProps) {
             void apply();
           }}
         >
-          <TextField label="Reason, for the journal" value={reason} maxLength={500} onText={setReason} />
+          <TextField
+            label={draft?.reason ? "Reason: the house rules ask for one" : "Reason, for the journal"}
+            value={reason}
+            maxLength={500}
+            onText={setReason}
+          />
           <div className="do">
             <Button
               look="go"
@@ -189,7 +202,7 @@ export function SlipFoot({ state, zone, now, me, why, onApplied }: FootProps) {
             >
               {count === 0
                 ? "Apply"
-                : said?.asks
+                : said?.asks || draft?.second
                   ? "Ask for a yes"
                   : count === 1
                     ? "Apply 1 change"

@@ -5,7 +5,7 @@ import styled from "styled-components";
 import { exactTime, sayTime } from "@/core/time";
 import { Page } from "../frame/Frame";
 import { runCommand, useCommand } from "../shared/ask";
-import { Act, Button, Chip, Row } from "../shared/controls";
+import { Act, Button, ButtonLink, Chip, Row } from "../shared/controls";
 
 const Lines = styled.ul`
   border-top: 3px solid var(--ink);
@@ -33,6 +33,7 @@ interface NoticeLine {
 export function Account({
   person,
   mail,
+  staff,
   devices,
   notices,
   zone,
@@ -40,6 +41,7 @@ export function Account({
 }: {
   person: string;
   mail: string;
+  staff: boolean;
   devices: Devices;
   notices: NoticeLine[];
   zone: string;
@@ -69,7 +71,10 @@ export function Account({
     >
       <Row style={{ justifyContent: "space-between" }}>
         <h1>{person}</h1>
-        <Button onPress={signOut}>Sign out</Button>
+        <Row>
+          {staff && <ButtonLink href="/rules">House rules</ButtonLink>}
+          <Button onPress={signOut}>Sign out</Button>
+        </Row>
       </Row>
       {notices.length > 0 && (
         <Block id="notices">

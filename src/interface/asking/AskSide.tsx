@@ -5,9 +5,11 @@ import { useState } from "react";
 import styled from "styled-components";
 import { LEVELS, type Level, levelWord, rank } from "@/core/access/level";
 import { sayTime } from "@/core/time";
+import type { YesToSay } from "@/server/access/askFirst";
 import type { askList } from "@/server/access/asking";
 import type { waitingSlips } from "@/server/access/slip";
 import { SaidLine } from "../access/SaidLine";
+import { sayMinutes } from "../entry/Before";
 import { useCommand } from "../shared/ask";
 import { Act, Button, Chip, Row, Select, TextArea, TextField } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
@@ -31,6 +33,7 @@ const Section = styled.section`
 interface SideProps {
   asks: Asks;
   slips: Slips;
+  yeses: YesToSay[];
   zone: string;
   now: number;
   me: string;
@@ -90,9 +93,19 @@ const Lines = styled.ul`
 `;
 
 /** Requests that wait for one's answer, and one's own. */
-export function AskSide({ asks, slips, zone, now, me }: SideProps) {
+export function AskSide({ asks, slips, yeses, zone, now, me }: SideProps) {
   return (
     <>
+      {yeses.length > 0 && (
+        <Section aria-label="Yeses to say">
+          <h2>Asked first: waiting for your yes</h2>
+          <ul>
+            {yeses.map((one) => (
+              <ToSay key={one.id} one={one} zone={zone} now={now} />
+            ))}
+          </ul>
+        </Section>
+      )}
       {slips.length > 0 && (
         <Section aria-label="Slips to answer">
           <h2>Changes that wait for your yes</h2>
@@ -122,6 +135,58 @@ export function AskSide({ asks, slips, zone, now, me }: SideProps) {
         </Section>
       )}
     </>
+  );
+}
+
+/** Somebody wants to use something now that asks a steward first. */
+function ToSay({ one, zone, now }: { one: YesToSay; zone: string; now: number }) {
+  const answer = useCommand("access.sayYes");
+  const done = useDone();
+  const [saying, setSaying] = useState(false);
+  const yes = async () => {
+    const result = await answer.run({ yesId: one.id, yes: true });
+    if (result.ok) done(`You said yes to ${one.person} at ${one.entry}.`);
+  };
+  return (
+    <li>
+      <b>{one.person}</b> asks to use{" "}
+      <Link href={`/entry/${one.entryId}`} prefetch={false}>
+        {one.entry}
+      </Link>{" "}
+      for {sayMinutes(one.minutes)}
+      <br />“{one.why}”{" "}
+      <span className="soft small">
+        {sayTime(one.askedAt, now, zone)}, from {[one.browser, one.address].filter(Boolean).join(", ")}
+      </span>
+      {one.needed > 1 && (
+        <p className="small soft">
+          {one.said} of {one.needed} stewards have said yes{one.saidByMe && "; you are one of them"}.
+        </p>
+      )}
+      {answer.wrong() && (
+        <p role="alert" style={{ color: "var(--crimson)", fontWeight: 600 }}>
+          {answer.wrong()}
+        </p>
+      )}
+      <Row style={{ marginTop: 4, gap: "4px 14px" }}>
+        {!one.saidByMe && (
+          <Button onPress={yes} isDisabled={answer.running} aria-label={`Yes, to ${one.person} at ${one.entry}`}>
+            Yes
+          </Button>
+        )}
+        <Act onPress={() => setSaying(true)}>No…</Act>
+      </Row>
+      {saying && (
+        <SayNo
+          title={`Say no to ${one.person}`}
+          reader={one.person}
+          running={answer.running}
+          wrong={answer.wrong}
+          send={async (word) => (await answer.run({ yesId: one.id, yes: false, word })).ok}
+          onClose={() => setSaying(false)}
+        />
+      )}
+    </li>
   );
 }
 

@@ -16,6 +16,7 @@ import { Stamp } from "../shared/Stamp";
 import { useCopy } from "../shared/useCopy";
 import { SignInNotice, useSignIn } from "../shared/useSignIn";
 import { Attachments } from "./Attachments";
+import { Before, isReady } from "./Before";
 import { Card, CardPage, CardTitle, Fact, Story } from "./Card";
 import { DidNotWork } from "./DidNotWork";
 import { FieldFacts } from "./FieldFacts";
@@ -62,6 +63,7 @@ export function EntryAtUse({ entry, now }: { entry: EntryView; now: number }) {
             <p className="soft small">{[entry.kind.name, entry.description].filter(Boolean).join(" · ")}</p>
           </div>
         </CardTitle>
+        <Before entry={entry} now={now} />
         {signsIn && (
           <Big>
             {connected || lanyard === null ? (
@@ -70,7 +72,7 @@ export function EntryAtUse({ entry, now }: { entry: EntryView; now: number }) {
                   look="go"
                   big
                   onPress={begin}
-                  isDisabled={lanyard === null || (signing !== null && signing.report === null)}
+                  isDisabled={lanyard === null || !isReady(entry, now) || (signing !== null && signing.report === null)}
                 >
                   Sign in to {entry.site}
                 </Button>

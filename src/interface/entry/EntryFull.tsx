@@ -15,7 +15,9 @@ import { useCopy } from "../shared/useCopy";
 import { SignInNotice, useSignIn } from "../shared/useSignIn";
 import { CarrySheet } from "../vaults/CarrySheet";
 import { AskAgain } from "./AskAgain";
+import { AsksFirst } from "./AsksFirst";
 import { Attachments } from "./Attachments";
+import { Before, isReady } from "./Before";
 import { BinDialog, Erase, Restore, sayDaysLeft } from "./Bin";
 import { Card, CardPage, CardTitle, capital, Fact, Story } from "./Card";
 import { ConvertSheet } from "./ConvertSheet";
@@ -75,11 +77,12 @@ export function EntryFull({
           </div>
           {mayEdit && <Button onPress={() => router.push(`/entry/${entry.id}?edit`)}>Edit</Button>}
           {signsIn && entry.binnedAt === null && entry.asideAt === null && (
-            <Button look="go" onPress={begin} isDisabled={lanyard?.state !== "connected"}>
+            <Button look="go" onPress={begin} isDisabled={lanyard?.state !== "connected" || !isReady(entry, now)}>
               Sign in
             </Button>
           )}
         </CardTitle>
+        <Before entry={entry} now={now} />
         {entry.binnedAt !== null && (
           <Notice style={{ marginBottom: 16 }}>
             <b>In the bin</b> since {sayTime(entry.binnedAt, now, entry.zone)}. Nobody can use it until it is restored;{" "}
@@ -153,6 +156,7 @@ export function EntryFull({
             </Fact>
           )}
           {steward && entry.binnedAt === null && <AskAgain entry={entry} />}
+          {steward && entry.binnedAt === null && <AsksFirst entry={entry} />}
           {steward && entry.binnedAt === null && <Listed entry={entry} />}
           {entry.tags.length > 0 && <Fact label="Tags">{entry.tags.join(", ")}</Fact>}
           {entry.alike.length > 0 && (
@@ -199,7 +203,7 @@ export function EntryFull({
               Set aside
             </Button>
           )}
-          {steward && entry.binnedAt === null && <Button onPress={() => setHanding(true)}>Hand over</Button>}
+          {entry.mayHandOver && entry.binnedAt === null && <Button onPress={() => setHanding(true)}>Hand over</Button>}
           {steward && entry.binnedAt === null && (
             <Button look="harm" onPress={() => setBinning(true)}>
               Put in the bin

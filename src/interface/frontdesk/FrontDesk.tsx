@@ -8,6 +8,7 @@ import styled from "styled-components";
 import { find } from "@/core/finder";
 import type { Packed } from "@/core/packed";
 import { sayTime } from "@/core/time";
+import type { YesToSay } from "@/server/access/askFirst";
 import type { DeskLine } from "@/server/frontdesk/frontDesk";
 import { AskSide, type Asks, type Slips } from "../asking/AskSide";
 import { Page } from "../frame/Frame";
@@ -100,6 +101,7 @@ export interface FrontDeskProps {
   steps: FirstStep[];
   asks: Asks;
   slips: Slips;
+  yeses: YesToSay[];
   /** The reader's id. */
   me: string;
 }
@@ -108,7 +110,19 @@ export interface FrontDeskProps {
 const MOST_LINES = 300;
 const MOST_FOUND = 60;
 
-export function FrontDesk({ person, packed, zone, now, greeting, canAdd, steps, asks, slips, me }: FrontDeskProps) {
+export function FrontDesk({
+  person,
+  packed,
+  zone,
+  now,
+  greeting,
+  canAdd,
+  steps,
+  asks,
+  slips,
+  yeses,
+  me,
+}: FrontDeskProps) {
   const lines = useUnpacked(packed);
   const router = useRouter();
   const { lanyard, again } = useLanyard();
@@ -305,7 +319,7 @@ export function FrontDesk({ person, packed, zone, now, greeting, canAdd, steps, 
               ]}
             />
           )}
-          <AskSide asks={asks} slips={slips} me={me} zone={zone} now={now} />
+          <AskSide asks={asks} slips={slips} yeses={yeses} me={me} zone={zone} now={now} />
           <LanyardSide lanyard={lanyard} again={again} zone={zone} />
           <p style={{ paddingTop: 12, borderTop: "1px solid var(--edge)" }}>
             <Link href="/make">Make a password</Link>

@@ -60,7 +60,7 @@ export function MemberSheet({ group, one, me, zone, now, onClose }: SheetProps) 
   const load = async (): Promise<SubjectChoice[] | null> => {
     const all = await loadSubjects();
     const inIt = new Set((group.members ?? []).map((member) => member.personId));
-    return all && all.filter((subject) => subject.kind === "person" && subject.id !== me && !inIt.has(subject.id));
+    return all?.filter((subject) => subject.kind === "person" && subject.id !== me && !inIt.has(subject.id)) ?? null;
   };
   return (
     <Dialog title={one ? `${one.name} in ${group.name}` : `Add somebody to ${group.name}`} open onClose={onClose}>

@@ -7,7 +7,7 @@ import { sayTime } from "@/core/time";
 import type { PersonLine } from "@/server/people/persons";
 import { Page } from "../frame/Frame";
 import { useCommand } from "../shared/ask";
-import { Act, Button, Chip, ChoiceField, Notice, Row, Stack, TextField } from "../shared/controls";
+import { Act, Button, ButtonLink, Chip, ChoiceField, Notice, Row, Stack, TextField } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
 import { Form } from "../shared/Form";
 import { fromLocal, toLocal } from "../shared/localTime";
@@ -64,6 +64,7 @@ export function People({
     >
       <Head>
         <h1>People</h1>
+        <ButtonLink href="/rules">House rules</ButtonLink>
         <Button onPress={() => setMakingGroup(true)}>Make a group</Button>
         <Button look="go" onPress={() => setAdding(true)}>
           Add a person

@@ -4,7 +4,7 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { LedgerRow } from "@/server/vaults/vaults";
 import { useCommand } from "../shared/ask";
-import { Button, Row, TextField } from "../shared/controls";
+import { Button, Row, TextArea, TextField } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
 import { useDone } from "../shared/Done";
 import { Form } from "../shared/Form";
@@ -26,9 +26,10 @@ export function VaultSheet({ vault, rows, onClose }: VaultSheetProps) {
   const done = useDone();
   const [name, setName] = useState(vault.name);
   const [description, setDescription] = useState(vault.description);
-  const [sheet, setSheet] = useState<"delete" | "out" | "picture" | "takers" | null>(null);
+  const [sheet, setSheet] = useState<"delete" | "out" | "picture" | "takers" | "note" | null>(null);
   if (sheet === "out") return <TakeOutSheet nodes={[vault]} onClose={onClose} />;
   if (sheet === "delete") return <DeleteVault vault={vault} rows={rows} onClose={onClose} />;
+  if (sheet === "note") return <HouseNote vault={vault} onClose={onClose} />;
   if (sheet === "takers") return <TakersSheet vault={vault} onClose={onClose} />;
   if (sheet === "picture")
     return (
@@ -77,11 +78,44 @@ export function VaultSheet({ vault, rows, onClose }: VaultSheetProps) {
         )}
         <Button onPress={() => setSheet("picture")}>Picture</Button>
         <Button onPress={() => setSheet("out")}>Take the vault out</Button>
+        <Button onPress={() => setSheet("note")}>House note</Button>
         <Button onPress={() => setSheet("takers")}>Who takes out</Button>
         <Button look="harm" onPress={() => setSheet("delete")}>
           Delete the vault
         </Button>
       </Row>
+    </Dialog>
+  );
+}
+
+/** What whoever is given something here confirms first, where the house rules ask for that. */
+function HouseNote({ vault, onClose }: Pick<VaultSheetProps, "vault" | "onClose">) {
+  const save = useCommand("vaults.setHouseNote");
+  const [note, setNote] = useState(vault.houseNote);
+  return (
+    <Dialog title={`House note of ${vault.name}`} open onClose={onClose}>
+      <Form
+        verb="Save"
+        onSend={async () => {
+          if ((await save.run({ vaultId: vault.id, note })).ok) onClose();
+        }}
+        running={save.running}
+        onCancel={onClose}
+        wrong={save.wrong()}
+      >
+        <p>
+          Where the house rules let people accept what they are given, they read and confirm this note first; after a
+          change of it, once more.
+        </p>
+        <TextArea
+          label="What they confirm"
+          value={note}
+          maxLength={2000}
+          rows={5}
+          onText={setNote}
+          wrong={save.wrong("note")}
+        />
+      </Form>
     </Dialog>
   );
 }

@@ -1,13 +1,14 @@
 /** Giving, changing and withdrawing access, by the rules for givers. */
 import { and, eq, isNull } from "drizzle-orm";
 import { z } from "zod";
-import { type Grant, LEVELS, resolve, sayWeekly, type Weekly } from "../../core/access";
+import { brokenBy, type Giving, type Grant, LEVELS, rank, resolve, sayWeekly, type Weekly } from "../../core/access";
 import { personIdOf } from "../caller";
 import { type Context, command, idSchema, instantSchema, type Topic } from "../command";
 import type { Transaction } from "../database/client";
 import { grants, groups, organisation, persons } from "../database/schema";
 import { uuidv7 } from "../ids";
 import { notFound, Refused } from "../refused";
+import { loadRules } from "../rules/rules";
 import { type Allowed, type GrantRow, requireLevel, toSubject } from "./load";
 import { nodeName } from "./nodeName";
 import { loadPerson, type Person } from "./person";
@@ -49,6 +50,7 @@ export const giveAccess = command({
     const { name, person } = await requireSubject(tx, input.subject, input.level, at);
     requireTerms(input, at);
     requireNoLongerThanGiver(held, input, at);
+    await requireByRules(context, input.subject, person, input);
     const careful = couldTakeStewardship(held, input.subject, person, input.level, at);
     const weekly = await inZone(tx, input.weekly);
     const node = await nodeName(tx, input.nodeId);
@@ -98,9 +100,11 @@ export const changeAccess = command({
     const { tx, input, at } = context;
     const grant = await requireGrant(tx, input.grantId);
     const held = await requireLevel(context, grant.nodeId, "steward");
-    const { name } = await requireSubject(tx, toSubject(grant.subjectKind, grant.subjectId), input.level, at);
+    const subject = toSubject(grant.subjectKind, grant.subjectId);
+    const { name, person } = await requireSubject(tx, subject, input.level, at);
     requireTerms(input, at);
     requireNoLongerThanGiver(held, input, at);
+    if (!isLess(input, grant)) await requireByRules(context, subject, person, input);
     const weekly = await inZone(tx, input.weekly);
     return { grant, vaultId: held.vaultId, subject: name, node: await nodeName(tx, grant.nodeId), weekly };
   },
@@ -223,6 +227,40 @@ function requireTerms(input: Terms, at: number): void {
   if (input.until !== null && input.until <= at) throw new Refused("bad-input", "This end is in the past.", "until");
   if (input.from !== null && input.until !== null && input.until <= input.from)
     throw new Refused("bad-input", "It would end before it starts.", "until");
+}
+
+/** What is lowered or shortened is against no house rule. */
+const isLess = (input: Terms, grant: GrantRow): boolean =>
+  input.level !== "blocked" &&
+  grant.level !== "blocked" &&
+  rank(input.level) <= rank(grant.level) &&
+  (grant.until === null || (input.until !== null && input.until <= grant.until)) &&
+  (input.from ?? 0) >= (grant.from ?? 0);
+
+/** What a grant would be, as the house rules look at it. */
+export const givingTo = (
+  subject: Grant["subject"],
+  person: Person | null,
+  giver: Person,
+  terms: { level: Terms["level"]; until: number | null; why: string },
+): Giving => ({
+  to:
+    subject.kind === "everyone" ? "everyone" : subject.kind === "group" ? "groups" : person?.guest ? "guests" : "staff",
+  inIt: subject.kind === "group" && giver.groups.has(subject.id),
+  level: terms.level,
+  until: terms.until,
+  why: terms.why,
+});
+
+async function requireByRules(
+  { tx, me, at, agreed }: Pick<Context<unknown>, "tx" | "me" | "at" | "agreed">,
+  subject: Grant["subject"],
+  person: Person | null,
+  input: Terms,
+): Promise<void> {
+  const broken = brokenBy(await loadRules(tx), givingTo(subject, person, me!, input), at);
+  if (broken && !(broken.second && agreed))
+    throw new Refused(broken.second ? "second-yes" : "bad-input", broken.message, broken.field);
 }
 
 /** No grant outlasts the giver's own stewardship. */

@@ -16,6 +16,7 @@ import { hashPassword, verifyPassword } from "../people/password";
 import { addNotice } from "../people/telling";
 import { newToken, tokenHash } from "../people/tokens";
 import { notFound, Refused } from "../refused";
+import { loadRules } from "../rules/rules";
 import { fieldsOf } from "../vaults/composing";
 import { requireEntry } from "../vaults/entries";
 import { kindOf } from "../vaults/kinds";
@@ -23,6 +24,7 @@ import { requireAskedAgain } from "../vaults/revealing";
 import { fingerprint } from "../vaults/sealing";
 import { openValues } from "../vaults/vaultKeys";
 import { currentVersion, type EntryRow, noteSighting } from "../vaults/writing";
+import { requireReady } from "./accepting";
 import { nodeName } from "./nodeName";
 import { loadPerson } from "./person";
 
@@ -55,7 +57,11 @@ export const makeHandover = command({
   prepare: async ({ input }) => (input.word === "" ? null : await hashPassword(input.word)),
   allow: async (context) => {
     const { input, at } = context;
-    const allowed = await requireEntry(context, input.entryId, "steward");
+    const { makes } = await loadRules(context.tx);
+    const allowed = await requireEntry(context, input.entryId, makes.handovers === "reveal" ? "reveal" : "steward");
+    if (makes.handovers === "nobody")
+      throw new Refused("not-allowed", "The house rules let nobody make handover links.");
+    await requireReady(context, allowed.entry, allowed.vaultId, allowed.level);
     requireAskedAgain(context, allowed.entry);
     if (input.until <= at) throw new Refused("bad-input", "This end is in the past.", "until");
     if (input.until > at + LONGEST_MS) throw new Refused("bad-input", "A link ends within ninety days.", "until");
@@ -258,7 +264,7 @@ export const withdrawHandover = command({
   allow: async (context) => {
     const [row] = await context.tx.select().from(handovers).where(eq(handovers.id, context.input.handoverId));
     if (!row) throw notFound();
-    const allowed = await requireEntry(context, row.entryId, "steward");
+    const allowed = await requireEntry(context, row.entryId, row.makerId === context.me!.id ? "reveal" : "steward");
     if (row.withdrawnAt !== null) throw new Refused("conflict", "It is withdrawn already.");
     return { ...allowed, row };
   },
@@ -273,17 +279,18 @@ export const withdrawHandover = command({
   tell: ({ allowed }) => [`vault:${allowed.vaultId}`],
 });
 
-/** The links of an entry, latest first, for its stewards. */
+/** The links of an entry, latest first: for its stewards all, for whoever made some of them those. */
 export const handoverList = query({
   name: "access.handovers",
   input: z.strictObject({ entryId: idSchema }),
   by: ["person"],
-  allow: (context) => requireEntry(context, context.input.entryId, "steward"),
-  run: async ({ tx, input, at }) => {
+  allow: (context) => requireEntry(context, context.input.entryId, "reveal"),
+  run: async ({ tx, input, me, at, allowed }) => {
+    const all = allowed.level === "steward";
     const rows = await tx
       .select()
       .from(handovers)
-      .where(eq(handovers.entryId, input.entryId))
+      .where(and(eq(handovers.entryId, input.entryId), all ? undefined : eq(handovers.makerId, me!.id)))
       .orderBy(desc(handovers.madeAt))
       .limit(20);
     const people = new Map((await tx.select().from(persons)).map(({ id, name }) => [id, name]));

@@ -15,6 +15,7 @@ import { notFound, Refused } from "../refused";
 import { loadSteps, resolveAt } from "./load";
 import { loadEverybody, loadPerson, type Person } from "./person";
 import { changesSchema, completed, requireDraft, standing, textsOf, vaultsOf, zoneOf } from "./slipChanges";
+import { brokenRules, needsSecondYes } from "./slipRules";
 import { backOf, stepsOf } from "./slipSteps";
 import { type SlipSaid, workOut } from "./slipTelling";
 
@@ -106,6 +107,10 @@ export interface SlipView {
   revision: number;
   changes: { change: Change; text: string; moved: boolean }[];
   said: SlipSaid;
+  /** The house rules want a second steward's yes. */
+  second: boolean;
+  /** The house rules want to know what for. */
+  reason: boolean;
 }
 
 /** The caller's open slip with what it would do, and those they applied within a day. */
@@ -126,7 +131,7 @@ export const ownSlip = query({
     return {
       /** When it was read: of two, the later one counts. */
       at,
-      draft: draft ? await viewOf(tx, draft, me!.id, at) : null,
+      draft: draft ? await viewOf(tx, draft, me!, at) : null,
       /** Waits for other stewards. */
       waiting: (
         await tx
@@ -139,7 +144,8 @@ export const ownSlip = query({
   },
 });
 
-async function viewOf(tx: Reader, draft: Slip, personId: string, at: number): Promise<SlipView> {
+async function viewOf(tx: Reader, draft: Slip, drafter: Person, at: number): Promise<SlipView> {
+  const personId = drafter.id;
   const changes = draft.changes.map(({ change }) => change);
   const texts = await Promise.all(
     (await textsOf(tx, changes, at)).map(async (text, i) => {
@@ -157,6 +163,8 @@ async function viewOf(tx: Reader, draft: Slip, personId: string, at: number): Pr
     revision: draft.revision,
     changes: changes.map((change, i) => ({ change, text: texts[i]!, moved: moved[i]! })),
     said: (await workOut(tx, changes, await vaultsOf(tx, changes), personId, at, true)).said,
+    second: (await needsSecondYes(tx, changes, drafter, "said", at)).length > 0,
+    reason: (await brokenRules(tx, changes, drafter, "", at)).some(({ broken }) => broken.field === "why"),
   };
 }
 
@@ -188,7 +196,13 @@ export const applySlip = command({
         "not-allowed",
         `${said.bare[0]} would be left without a steward. Make somebody else its steward first, without an end.`,
       );
-    const asked = await stewardsByNode(tx, others, at);
+    const second = await needsSecondYes(tx, changes, me!, input.why, at);
+    const asked = await stewardsByNode(tx, [...new Set([...others, ...second])], me!.id, at);
+    if (second.some((id) => !asked.has(id)))
+      throw new Refused(
+        "second-yes",
+        "The house rules ask for a second steward’s yes, and there is no other steward there. Give it for a shorter time, or make somebody else a steward first.",
+      );
     return { draft, changes, asked, people: [...new Set([...asked.values()].flat())] };
   },
   // Who is asked, and how many, is not for the drafter to know: it is not in what is given back.
@@ -234,13 +248,20 @@ async function carryOut(context: Context<unknown>, slip: Slip, changes: readonly
     .where(eq(slips.id, slip.id));
 }
 
-/** Who can say yes, by node; nodes that have no steward have nobody to ask. */
-async function stewardsByNode(tx: Reader, nodeIds: readonly string[], at: number): Promise<Map<string, string[]>> {
+/** Who can say yes, by node, besides the drafter; nodes that have no other steward have nobody to ask. */
+async function stewardsByNode(
+  tx: Reader,
+  nodeIds: readonly string[],
+  but: string,
+  at: number,
+): Promise<Map<string, string[]>> {
   const everybody = await loadEverybody(tx, at);
   const found = new Map<string, string[]>();
   for (const nodeId of nodeIds) {
     const { steps } = await loadSteps(tx, nodeId);
-    const ids = everybody.filter((one) => resolve(one, steps, at).level === "steward").map(({ id }) => id);
+    const ids = everybody
+      .filter((one) => one.id !== but && resolve(one, steps, at).level === "steward")
+      .map(({ id }) => id);
     if (ids.length > 0) found.set(nodeId, ids);
   }
   return found;
@@ -269,7 +290,7 @@ export const waitingSlips = query({
 
 /** Of the nodes that a slip waits for, those the person is steward of. */
 async function ownWaits(tx: Reader, slip: Slip, person: Person, at: number): Promise<string[]> {
-  const asked = await stewardsByNode(tx, slip.waits, at);
+  const asked = await stewardsByNode(tx, slip.waits, slip.personId, at);
   return slip.waits.filter((id) => asked.get(id)?.includes(person.id));
 }
 
@@ -318,6 +339,7 @@ export const answerSlip = command({
     const theirs: Context<unknown> = {
       ...context,
       me: drafter,
+      agreed: true,
       role: drafter.role,
       caller: { ...(caller as Extract<Caller, { kind: "person" }>), personId: drafter.id, sessionId: null },
     };

@@ -4,7 +4,7 @@
  */
 import { sql } from "drizzle-orm";
 import { blob, index, integer, primaryKey, real, sqliteTable, text, uniqueIndex } from "drizzle-orm/sqlite-core";
-import type { Change, Given, Level, Standing, Weekly } from "../../core/access";
+import type { Change, Given, HouseRules, Level, Standing, Weekly } from "../../core/access";
 import type { Field, Purpose } from "../../core/kinds/kind";
 import type { LedgerView } from "../../core/ledgerView";
 import type { SignInSteps } from "../../core/signin/steps";
@@ -25,6 +25,8 @@ export const organisation = sqliteTable("organisation", {
   name: text("name").notNull(),
   timeZone: text("time_zone").notNull(),
   createdAt: time("created_at").notNull(),
+  /** House rules, as far as anybody has said otherwise than is usual. */
+  rules: text("rules", { mode: "json" }).$type<Partial<HouseRules>>().notNull().default({}),
 });
 
 /** One-time texts that a browser presents: set-up address, sign-in links. Only their hashes are kept. */
@@ -183,7 +185,21 @@ export const vaults = sqliteTable("vaults", {
   pictureId: text("picture_id"),
   /** Who may take out what they may reveal, besides its stewards. */
   takers: text("takers", { mode: "json" }).$type<Taker[]>().notNull().default([]),
+  /** What whoever is given something here confirms first, where the house rules ask for that. */
+  houseNote: text("house_note").notNull().default(""),
 });
+
+/** Who has accepted what they were given in a vault, with the house note as it was then. */
+export const acceptances = sqliteTable(
+  "acceptances",
+  {
+    personId: text("person_id").notNull(),
+    vaultId: text("vault_id").notNull(),
+    note: text("note").notNull(),
+    at: time("at").notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.personId, t.vaultId] })],
+);
 
 export interface Taker {
   kind: "person" | "group";
@@ -310,6 +326,10 @@ export const entries = sqliteTable(
     asideWith: text("aside_with"),
     /** A reveal takes the sign-in password again. */
     askAgain: integer("ask_again", { mode: "boolean" }).notNull().default(false),
+    /** So many stewards say yes before each sign-in or reveal; 0 for none. */
+    asksFirst: integer("asks_first").notNull().default(0),
+    /** For so long a yes holds. */
+    yesMinutes: integer("yes_minutes").notNull().default(30),
     filling: text("filling").$type<Filling>().notNull().default("send"),
     /** Any member of staff may know that it exists, and ask for it. */
     listed: integer("listed", { mode: "boolean" }).notNull().default(false),
@@ -594,6 +614,34 @@ export const handovers = sqliteTable(
     withdrawnAt: time("withdrawn_at"),
   },
   (t) => [index("handovers_entry").on(t.entryId)],
+);
+
+/** Requests for a yes, at entries that ask first: for one person, one entry and some minutes. */
+export const yeses = sqliteTable(
+  "yeses",
+  {
+    id: id(),
+    entryId: text("entry_id").notNull(),
+    personId: text("person_id").notNull(),
+    why: text("why").notNull(),
+    /** Where it was asked from: browser and address. */
+    browser: text("browser").notNull(),
+    address: text("address").notNull(),
+    askedAt: time("asked_at").notNull(),
+    /** Stewards that have to say yes, and those that have. */
+    needed: integer("needed").notNull(),
+    minutes: integer("minutes").notNull(),
+    said: text("said", { mode: "json" }).$type<{ by: string; at: number }[]>().notNull().default([]),
+    /** Set once enough have said yes: it holds until then. */
+    until: integer("until_at"),
+    /** Past a yes, in an emergency. */
+    emergency: integer("emergency", { mode: "boolean" }).notNull().default(false),
+    /** Said no, taken back, or ended before its time. */
+    closedAt: time("closed_at"),
+    closedBy: text("closed_by"),
+    word: text("word").notNull().default(""),
+  },
+  (t) => [index("yeses_person").on(t.personId, t.entryId), index("yeses_open").on(t.closedAt, t.until)],
 );
 
 export type AskState = "open" | "yes" | "no" | "withdrawn";

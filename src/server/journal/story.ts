@@ -301,6 +301,24 @@ function sentence(
       return `made the group ${subject}`;
     case "people.setMember":
       return `put ${subject} in ${nameOf(String(details.group))}${details.keeper ? " as keeper" : ""}${from}${until}`;
+    case "access.setAsksFirst":
+      return details.stewards === 0
+        ? `let ${it} be used without asking first`
+        : `made ${it} ask ${details.stewards === 1 ? "a steward" : "two stewards"} first, for ${details.minutes} minutes`;
+    case "access.askFirst":
+      return `asked to use${on}${why}`;
+    case "access.sayYes":
+      return details.yes
+        ? `said yes to ${subject}${on ? ` at${on}` : ""}${until}`
+        : `said no to ${subject}${on ? ` at${on}` : ""}${why}`;
+    case "access.passEmergency":
+      return `EMERGENCY: got past the yes of ${it}${until}${why}`;
+    case "access.accept":
+      return `accepted what they are given${on ? ` with${on}` : ""}${details.note ? ", and confirmed the house note" : ""}`;
+    case "vaults.setHouseNote":
+      return details.empty ? `took the house note of ${it} away` : `wrote a house note for ${it}`;
+    case "rules.change":
+      return `changed the house rules: ${details.rules}`;
     case "people.changeGroup":
       return `named a group ${subject}`;
     case "people.endGroup":

@@ -6,6 +6,7 @@ import { PASSWORD } from "../../core/kinds/kind";
 import { hostOf, siteName } from "../../core/signin/address";
 import { codeAt } from "../../core/signin/code";
 import { matches, siteOf } from "../../core/signin/site";
+import { requireReady } from "../access/accepting";
 import { loadReach } from "../access/load";
 import type { Person } from "../access/person";
 import { byName } from "../byName";
@@ -227,6 +228,7 @@ export const guardedFill = command({
     const { input } = context;
     const allowed = await requireEntry(context, input.entryId, "use");
     requireInUse(allowed.entry);
+    await requireReady(context, allowed.entry, allowed.vaultId, allowed.level);
     if (!allowed.entry.guardedFill || allowed.entry.filling === "never")
       throw new Refused("not-allowed", "Guarded fill is off for this entry. Its steward can switch it on.");
     const page = new URL(input.page);

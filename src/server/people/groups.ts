@@ -11,6 +11,7 @@ import type { Reader, Transaction } from "../database/client";
 import { grants, groups, memberships, organisation, persons, places } from "../database/schema";
 import { uuidv7 } from "../ids";
 import { notFound, Refused } from "../refused";
+import { requireMaker } from "../rules/rules";
 import { nodesOfGroup, tellStewards } from "./telling";
 
 export const makeGroup = command({
@@ -18,12 +19,18 @@ export const makeGroup = command({
   input: z.strictObject({ name: nameSchema, description: z.string().trim().max(300).default("") }),
   by: ["person"],
   allow: async ({ tx, role, input }) => {
-    if (!role || !isAdministrator(role)) throw new Refused("not-allowed", "An administrator makes groups.");
+    await requireMaker(tx, role, "groups");
     await requireFreeName(tx, input.name, null);
   },
-  run: async ({ tx, input, at }) => {
+  run: async ({ tx, input, me, at, commandId }) => {
     const groupId = uuidv7();
     await tx.insert(groups).values({ id: groupId, ...input, createdAt: at });
+    // Whoever is no administrator could not come back to it otherwise.
+    if (!isAdministrator(me!.role))
+      await tx.insert(memberships).values({
+        ...{ id: uuidv7(), groupId, personId: me!.id, from: null, until: null, keeper: true },
+        ...{ validFrom: at, commandId },
+      });
     return { groupId };
   },
   journal: ({ input, result }) => ({ subject: result.groupId, names: { [result.groupId]: input.name } }),

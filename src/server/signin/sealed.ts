@@ -9,6 +9,7 @@ import { fromUtf8, open, seal, utf8 } from "../../core/crypto";
 import { hostOf } from "../../core/signin/address";
 import { FAILURES, type Failure, type Progress, type SignInOutcome } from "../../core/signin/outcome";
 import { matches } from "../../core/signin/site";
+import { requireReady } from "../access/accepting";
 import { requireLevel, resolveAt } from "../access/load";
 import { reachEnd } from "../access/stewards";
 import { type Caller, personIdOf } from "../caller";
@@ -53,6 +54,7 @@ async function entryFor(tx: Reader, entryId: string, personId: string, at: numbe
         guardedFill: entries.guardedFill,
         binnedAt: entries.binnedAt,
         asideAt: entries.asideAt,
+        asksFirst: entries.asksFirst,
       },
       version: {
         id: entryVersions.id,
@@ -87,6 +89,7 @@ export const beginSignIn = command({
     const held = await requireLevel(context, input.entryId, proves ? "edit" : "use");
     const found = requireOutOfBin(await entryFor(tx, input.entryId, me!.id, at), held);
     requireInUse(found.entry);
+    await requireReady(context, found.entry, held.vaultId, held.level);
     if (found.entry.signInPage === "")
       throw new Refused("conflict", "This has no sign-in page: nobody signs in with it.");
     return { held, found };

@@ -8,6 +8,7 @@ import { atLeast } from "../../core/access";
 import { hmac, sameBytes, toHex, utf8 } from "../../core/crypto";
 import { fileTypeOf, safeFileName } from "../../core/formats/fileType";
 import { PIECE_BYTES } from "../../core/pieces";
+import { requireReady } from "../access/accepting";
 import type { Asking } from "../access/load";
 import { personIdOf } from "../caller";
 import { command, idSchema, query } from "../command";
@@ -189,6 +190,7 @@ export const openAttachment = command({
     const [file] = await context.tx.select().from(attachments).where(eq(attachments.id, context.input.attachmentId));
     if (!file || file.completeAt === null) throw notFound();
     const allowed = await requireEntry(context, file.entryId, "reveal");
+    await requireReady(context, allowed.entry, allowed.vaultId, allowed.level);
     requireAskedAgain(context, allowed.entry);
     return { ...allowed, file };
   },

@@ -23,6 +23,7 @@ import {
   sightings,
   signIns,
   ticks,
+  yeses,
 } from "../database/schema";
 import { uuidv7 } from "../ids";
 import { notFound, Refused } from "../refused";
@@ -126,6 +127,7 @@ export async function erase(tx: Transaction, entryIds: readonly string[], at: nu
     await tx.delete(pins).where(eq(pins.entryId, id));
     await tx.delete(met).where(eq(met.entryId, id));
     await tx.delete(ticks).where(eq(ticks.entryId, id));
+    await tx.delete(yeses).where(eq(yeses.entryId, id));
     await tx
       .delete(pictures)
       .where(inArray(pictures.id, tx.select({ id: entries.pictureId }).from(entries).where(eq(entries.nodeId, id))));

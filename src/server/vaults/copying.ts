@@ -6,6 +6,7 @@
 import { and, eq, inArray, isNull } from "drizzle-orm";
 import { z } from "zod";
 import { atLeast, type Level, type Step } from "../../core/access";
+import { requireYes } from "../access/askFirst";
 import { refuseWithoutSteward } from "../access/grants";
 import { type Asking, loadPath, loadSteps, requireLevel } from "../access/load";
 import { nodeName } from "../access/nodeName";
@@ -100,6 +101,8 @@ async function requireCopy(context: Asking & { input: Carrying }) {
   const allowed = await requireCarry(context, "edit");
   if (gained(allowed.effects).length > 0 && !(await isStewardOf(context, allowed.load.ids)))
     throw new Refused("not-allowed", "More people would reach the copy: only a steward can do that.");
+  // A copy may have other stewards, who would say the yes.
+  for (const entry of allowed.load.entries) await requireYes(context, entry);
   return allowed;
 }
 

@@ -7,6 +7,7 @@ import { z } from "zod";
 import { CODE, type Field, fieldOf, fieldWord, type Kind, SIGN_IN_PAGE } from "../../core/kinds/kind";
 import type { EntryValues } from "../../core/kinds/values";
 import { codeAt } from "../../core/signin/code";
+import { requireReady } from "../access/accepting";
 import type { Asking } from "../access/load";
 import { personIdOf } from "../caller";
 import { command, idSchema, query } from "../command";
@@ -167,6 +168,7 @@ export const revealEarlier = command({
   allow: async (context) => {
     const { input } = context;
     const allowed = await requireEntry(context, input.entryId, "edit");
+    await requireReady(context, allowed.entry, allowed.vaultId, allowed.level);
     requireAskedAgain(context, allowed.entry);
     return { ...allowed, version: await requireVersion(context, input.entryId, input.versionId) };
   },

@@ -6,6 +6,8 @@ import { codeLines } from "../../core/kinds/codes";
 import { type Field, type Kind, SIGN_IN_PAGE, USER_NAME } from "../../core/kinds/kind";
 import { siteName } from "../../core/signin/address";
 import { matches } from "../../core/signin/site";
+import { toAccept } from "../access/accepting";
+import { ownYes } from "../access/askFirst";
 import { loadReach, requireLevel } from "../access/load";
 import type { Person } from "../access/person";
 import { loadNames, ownLevel } from "../access/who";
@@ -14,6 +16,7 @@ import type { Reader } from "../database/client";
 import { entries, fingerprints, OUTSIDE, pins, sightings, signIns, vaults } from "../database/schema";
 import { storyOf } from "../journal/story";
 import { notFound } from "../refused";
+import { loadRules } from "../rules/rules";
 import { conditionsOf } from "../upkeep/conditions";
 import { attachmentLines } from "./attachments";
 import { fieldsOf, isSecret } from "./composing";
@@ -76,6 +79,11 @@ export const entryPage = query({
       ownPicture: entry.pictureId !== null,
       askAgain: entry.askAgain,
       listed: entry.listed,
+      /** How the reader stands at an entry that asks a steward first. */
+      yes: await ownYes(tx, entry, personId, at),
+      /** The house note that the reader has to confirm before it works. */
+      toAccept: await toAccept(tx, personId, allowed.vaultId, allowed.level),
+      mayHandOver: await mayHandOver(tx, allowed.level),
       /** The reader is one. */
       guest: me!.guest,
       filling: entry.filling,
@@ -112,6 +120,12 @@ export const entryPage = query({
     };
   },
 });
+
+/** The house rules say who makes handover links. */
+async function mayHandOver(tx: Reader, level: Level): Promise<boolean> {
+  const { handovers } = (await loadRules(tx)).makes;
+  return handovers !== "nobody" && atLeast(level, handovers === "reveal" ? "reveal" : "steward");
+}
 
 export interface FieldView extends Field {
   /** Null where it is hidden: secrets are shown one at a time, by a command of their own. */

@@ -2,6 +2,7 @@
 import { z } from "zod";
 import { CODE, fieldOf, fieldWord } from "../../core/kinds/kind";
 import { codeAt } from "../../core/signin/code";
+import { requireReady } from "../access/accepting";
 import { personIdOf } from "../caller";
 import { type Context, command, idSchema } from "../command";
 import type { Reader } from "../database/client";
@@ -39,6 +40,7 @@ export const revealField = command({
   by: ["person"],
   allow: async (context) => {
     const allowed = await requireEntry(context, context.input.entryId, "reveal");
+    await requireReady(context, allowed.entry, allowed.vaultId, allowed.level);
     requireAskedAgain(context, allowed.entry);
     return allowed;
   },

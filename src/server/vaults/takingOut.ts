@@ -98,7 +98,7 @@ export const takeOut = command({
     const kept = await keptWithin(tx, allowed.inside);
     if (kept.length > MOST_TAKEN)
       throw new Refused("bad-input", `At most ${MOST_TAKEN.toLocaleString("en-GB")} entries at once.`);
-    const taken = kept.filter((entry) => !entry.askAgain);
+    const taken = kept.filter((entry) => !asksBefore(entry));
     const kinds = await kindsById(tx);
     const kindOfVersion = new Map(taken.map((entry) => [entry.versionId, kinds.get(entry.kind)!]));
     // One sighting a person and entry: all that is secret in it was seen.
@@ -130,7 +130,7 @@ export const takeOut = command({
       takingId,
       parts: parts.length,
       entries: taken.length,
-      leftOut: kept.filter((entry) => entry.askAgain).map((entry) => entry.name),
+      leftOut: kept.filter(asksBefore).map((entry) => entry.name),
       /** What no format carries. */
       attachments: await countAttachments(
         tx,
@@ -196,7 +196,7 @@ export const takenPart = query({
     const taken: TakenEntry[] = [];
     for (const { versionId, folder } of rows) {
       const row = found.get(versionId);
-      if (!row || !may(row.entry.nodeId) || row.entry.askAgain)
+      if (!row || !may(row.entry.nodeId) || asksBefore(row.entry))
         throw new Refused("conflict", "Something of it changed meanwhile. Take it out again.");
       const kind = kinds.get(row.entry.kind)!;
       const values = valuesOfVersion(kind, row.version, await openValues(tx, house.keys, row.version));
@@ -295,8 +295,14 @@ export async function isTakerOf(tx: Reader, me: Person, vaultId: string): Promis
   return isTaker(me, vault?.takers ?? []);
 }
 
+/** Is not taken out with others: it asks for the sign-in password, or a steward, each time. */
+const asksBefore = (entry: { askAgain: boolean; asksFirst: number }): boolean => entry.askAgain || entry.asksFirst > 0;
+
 async function keptWithin(tx: Reader, ids: readonly string[]) {
-  const found: Pick<typeof entries.$inferSelect, "nodeId" | "name" | "kind" | "versionId" | "askAgain">[] = [];
+  const found: Pick<
+    typeof entries.$inferSelect,
+    "nodeId" | "name" | "kind" | "versionId" | "askAgain" | "asksFirst"
+  >[] = [];
   for (let i = 0; i < ids.length; i += 500)
     found.push(
       ...(await tx
@@ -306,6 +312,7 @@ async function keptWithin(tx: Reader, ids: readonly string[]) {
           kind: entries.kind,
           versionId: entries.versionId,
           askAgain: entries.askAgain,
+          asksFirst: entries.asksFirst,
         })
         .from(entries)
         .where(and(inArray(entries.nodeId, ids.slice(i, i + 500)), isNull(entries.binnedAt)))),

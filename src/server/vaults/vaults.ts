@@ -9,7 +9,7 @@ import { loadReach, loadSteps, requireLevel } from "../access/load";
 import type { Person } from "../access/person";
 import { loadEverybody } from "../access/person";
 import { byName, sortByName } from "../byName";
-import { isAdministrator, personIdOf } from "../caller";
+import { personIdOf } from "../caller";
 import { command, idSchema, nameSchema, none, query } from "../command";
 import { bulk } from "../database/bulk";
 import type { Reader } from "../database/client";
@@ -17,6 +17,7 @@ import { entries, grants, ledgerViews, nodes, places, vaults } from "../database
 import { uuidv7 } from "../ids";
 import { othersTurn } from "../othersTurn";
 import { notFound, Refused } from "../refused";
+import { requireMaker } from "../rules/rules";
 import { kindsById } from "./kinds";
 import { pictureAddress } from "./pictureAddress";
 import { vaultNameFor } from "./places";
@@ -27,9 +28,7 @@ export const makeVault = command({
   name: "vaults.makeVault",
   input: z.strictObject({ name: nameSchema, description: z.string().trim().max(300).default("") }),
   by: ["person"],
-  allow: ({ role }) => {
-    if (!role || !isAdministrator(role)) throw new Refused("not-allowed", "An administrator makes vaults.");
-  },
+  allow: ({ tx, role }) => requireMaker(tx, role, "vaults"),
   run: async ({ tx, input, caller, at, commandId, house }) => {
     const vaultId = uuidv7();
     const personId = personIdOf(caller)!;
@@ -107,7 +106,7 @@ export const deleteVault = command({
     await tx.run(sql`delete from fingerprints where version_id in ${versions}`);
     await tx.run(sql`delete from conditions where version_id in ${versions}`);
     await tx.run(sql`delete from attachment_pieces where attachment_id in ${files}`);
-    for (const table of ["attachments", "entry_versions", "sightings", "pins", "met", "ticks"])
+    for (const table of ["attachments", "entry_versions", "sightings", "pins", "met", "ticks", "yeses"])
       await tx.run(sql`delete from ${sql.identifier(table)} where entry_id in ${inside}`);
     await tx.run(sql`update sign_ins set jar = null where entry_id in ${inside}`);
     await tx.run(sql`delete from pictures where id in (select picture_id from entries where node_id in ${inside})`);
@@ -291,6 +290,7 @@ export const vaultLedger = query({
       taker: level === "steward" || (await isTakerOf(tx, person, vault.nodeId)),
       name: vaultNameFor(person, level, vault.name),
       description: isNamed(person, level) ? vault.description : "",
+      houseNote: level === "steward" ? vault.houseNote : "",
       picture: isNamed(person, level) ? pictureAddress(vault.nodeId, vault.pictureId) : null,
       level,
       asideAt: vault.asideAt,

@@ -6,7 +6,9 @@ import { ownDevices } from "@/server/people/sessions";
 export const metadata = { title: "You" };
 
 export default async function AccountPage() {
-  const { name, mail, zone } = await me();
+  const { name, mail, role, zone } = await me();
   const [devices, notices] = await Promise.all([ask(ownDevices, {}), ask(ownNotices, {})]);
-  return <Account person={name} mail={mail} devices={devices} notices={notices} zone={zone} now={Date.now()} />;
+  return (
+    <Account person={name} mail={mail} staff={role !== "guest"} {...{ devices, notices, zone }} now={Date.now()} />
+  );
 }

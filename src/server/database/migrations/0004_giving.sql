@@ -1,2 +1,34 @@
+CREATE TABLE `acceptances` (
+	`person_id` text NOT NULL,
+	`vault_id` text NOT NULL,
+	`note` text NOT NULL,
+	`at` integer NOT NULL,
+	PRIMARY KEY(`person_id`, `vault_id`)
+);
+--> statement-breakpoint
+CREATE TABLE `yeses` (
+	`id` text PRIMARY KEY NOT NULL,
+	`entry_id` text NOT NULL,
+	`person_id` text NOT NULL,
+	`why` text NOT NULL,
+	`browser` text NOT NULL,
+	`address` text NOT NULL,
+	`asked_at` integer NOT NULL,
+	`needed` integer NOT NULL,
+	`minutes` integer NOT NULL,
+	`said` text DEFAULT '[]' NOT NULL,
+	`until_at` integer,
+	`emergency` integer DEFAULT false NOT NULL,
+	`closed_at` integer,
+	`closed_by` text,
+	`word` text DEFAULT '' NOT NULL
+);
+--> statement-breakpoint
+CREATE INDEX `yeses_person` ON `yeses` (`person_id`,`entry_id`);--> statement-breakpoint
+CREATE INDEX `yeses_open` ON `yeses` (`closed_at`,`until_at`);--> statement-breakpoint
+ALTER TABLE `entries` ADD `asks_first` integer DEFAULT 0 NOT NULL;--> statement-breakpoint
+ALTER TABLE `entries` ADD `yes_minutes` integer DEFAULT 30 NOT NULL;--> statement-breakpoint
 ALTER TABLE `groups` ADD `until_at` integer;--> statement-breakpoint
-ALTER TABLE `standings` ADD `until_at` integer;
+ALTER TABLE `organisation` ADD `rules` text DEFAULT '{}' NOT NULL;--> statement-breakpoint
+ALTER TABLE `standings` ADD `until_at` integer;--> statement-breakpoint
+ALTER TABLE `vaults` ADD `house_note` text DEFAULT '' NOT NULL;

@@ -1,0 +1,429 @@
+/**
+ * Entries that ask first: each sign-in and each reveal takes the yes of a steward, of two for the gravest, and holds
+ * for some minutes. Nobody says yes to themselves. In an emergency, where the house rules let it, somebody gets past
+ * it with a reason that all stewards read at once.
+ */
+import { and, desc, eq, gt, isNull, or, sql } from "drizzle-orm";
+import { z } from "zod";
+import { resolve } from "../../core/access";
+import { sayTime } from "../../core/time";
+import { type Context, command, idSchema, none, query, type Topic } from "../command";
+import type { Reader } from "../database/client";
+import { entries, organisation, persons, yeses } from "../database/schema";
+import { uuidv7 } from "../ids";
+import { addNotice } from "../people/telling";
+import { notFound, Refused } from "../refused";
+import { loadRules } from "../rules/rules";
+import { loadSteps, requireLevel, resolveAt } from "./load";
+import { nodeName } from "./nodeName";
+import { loadEverybody, loadPerson, type Person } from "./person";
+
+/** What a yes is asked for that nobody has answered is forgotten after this. */
+const UNANSWERED_MS = 12 * 3_600_000;
+const MOST_OPEN = 20;
+
+type Yes = typeof yeses.$inferSelect;
+type Gated = Pick<typeof entries.$inferSelect, "nodeId" | "name" | "asksFirst">;
+type Asking = Pick<Context<unknown, Reader>, "tx" | "me" | "at">;
+
+/**
+ * The gate of every act that shows or sends a secret of an entry.
+ * @throws Refused ask-first, where the entry asks a steward first and no yes to the caller holds
+ */
+export async function requireYes({ tx, me, at }: Asking, entry: Gated): Promise<void> {
+  if (entry.asksFirst === 0 || (me && (await holdingYes(tx, me.id, entry.nodeId, at)))) return;
+  throw new Refused(
+    "ask-first",
+    `${entry.name} asks ${entry.asksFirst === 1 ? "a steward" : "two stewards"} first. Ask on its page.`,
+    undefined,
+    { entryId: entry.nodeId },
+  );
+}
+
+async function holdingYes(tx: Reader, personId: string, entryId: string, at: number): Promise<Yes | null> {
+  const [row] = await tx
+    .select()
+    .from(yeses)
+    .where(and(eq(yeses.personId, personId), eq(yeses.entryId, entryId), gt(yeses.until, at), isNull(yeses.closedAt)))
+    .orderBy(desc(yeses.until))
+    .limit(1);
+  return row ?? null;
+}
+
+/** Stewards at this moment, besides one person. */
+async function otherStewards(tx: Reader, entryId: string, but: string, at: number): Promise<Person[]> {
+  const { steps } = await loadSteps(tx, entryId);
+  return (await loadEverybody(tx, at)).filter(
+    (person) => person.id !== but && resolve(person, steps, at).level === "steward",
+  );
+}
+
+async function requireEntryHere(context: Asking, entryId: string, level: "use" | "steward") {
+  const held = await requireLevel(context, entryId, level);
+  const [entry] = await context.tx.select().from(entries).where(eq(entries.nodeId, entryId));
+  if (!entry || entry.binnedAt !== null) throw notFound();
+  return { entry, vaultId: held.vaultId };
+}
+
+/** How many stewards are asked, and for how long their yes holds. Asking less takes the same yes. */
+export const setAsksFirst = command({
+  name: "access.setAsksFirst",
+  input: z.strictObject({
+    entryId: idSchema,
+    stewards: z.number().int().min(0).max(2),
+    minutes: z
+      .number()
+      .int()
+      .min(1)
+      .max(24 * 60),
+  }),
+  by: ["person"],
+  allow: async (context) => {
+    const { tx, input, me, at } = context;
+    const allowed = await requireEntryHere(context, input.entryId, "steward");
+    const { entry } = allowed;
+    const less = input.stewards < entry.asksFirst || (entry.asksFirst > 0 && input.minutes > entry.yesMinutes);
+    if (less) await requireYes(context, entry);
+    const others = await otherStewards(tx, input.entryId, me!.id, at);
+    if (input.stewards > others.length)
+      throw new Refused(
+        "not-allowed",
+        others.length === 0
+          ? "You are its only steward: nobody could say yes to you. Make somebody else its steward first."
+          : "Besides you it has one steward: two could not say yes to you. Make another one its steward first.",
+        "stewards",
+      );
+    return { ...allowed, others };
+  },
+  run: async ({ tx, input, me, at, allowed }) => {
+    const { entry, others } = allowed;
+    if (entry.asksFirst === input.stewards && entry.yesMinutes === input.minutes)
+      throw new Refused("conflict", "That is so already.");
+    await tx
+      .update(entries)
+      .set({ asksFirst: input.stewards, yesMinutes: input.minutes })
+      .where(eq(entries.nodeId, input.entryId));
+    const says =
+      input.stewards === 0
+        ? `${me!.name} let ${entry.name} be used without asking first.`
+        : `${me!.name} made ${entry.name} ask ${input.stewards === 1 ? "a steward" : "two stewards"} first.`;
+    for (const other of others) await addNotice(tx, other.id, at, says, input.entryId);
+  },
+  journal: ({ input, allowed }) => ({
+    node: input.entryId,
+    vault: allowed.vaultId,
+    details: { stewards: input.stewards, minutes: input.minutes },
+    names: { [input.entryId]: allowed.entry.name },
+  }),
+  tell: ({ allowed }) => [`vault:${allowed.vaultId}`, ...allowed.others.map(({ id }): Topic => `person:${id}`)],
+});
+
+const reason = z.string().trim().min(3, "Say what for, in a few words.").max(500);
+
+export const askFirst = command({
+  name: "access.askFirst",
+  input: z.strictObject({ entryId: idSchema, why: reason }),
+  by: ["person"],
+  allow: async (context) => {
+    const { tx, input, me, at } = context;
+    const allowed = await requireEntryHere(context, input.entryId, "use");
+    if (allowed.entry.asksFirst === 0) throw new Refused("conflict", "Nobody has to be asked first any more.");
+    const open = await tx
+      .select({ entryId: yeses.entryId })
+      .from(yeses)
+      .where(
+        and(
+          eq(yeses.personId, me!.id),
+          isNull(yeses.closedAt),
+          isNull(yeses.until),
+          gt(yeses.askedAt, at - UNANSWERED_MS),
+        ),
+      );
+    if (open.some((one) => one.entryId === input.entryId)) throw new Refused("conflict", "You have asked already.");
+    if (open.length >= MOST_OPEN)
+      throw new Refused("too-many", "You have asked for a lot already. Wait for an answer.");
+    const stewards = await otherStewards(tx, input.entryId, me!.id, at);
+    return { ...allowed, stewards };
+  },
+  run: async ({ tx, input, me, caller, at, allowed }) => {
+    const { entry, stewards } = allowed;
+    const yesId = uuidv7();
+    const from = caller.kind === "person" ? caller : { browser: "", address: "" };
+    await tx.insert(yeses).values({
+      ...{ id: yesId, entryId: entry.nodeId, personId: me!.id, why: input.why, askedAt: at },
+      ...{ browser: from.browser, address: from.address, needed: entry.asksFirst, minutes: entry.yesMinutes },
+    });
+    for (const steward of stewards)
+      await addNotice(tx, steward.id, at, `${me!.name} asks to use ${entry.name} now: “${input.why}”`, entry.nodeId);
+    return { yesId };
+  },
+  journal: ({ input, allowed }) => ({
+    node: input.entryId,
+    vault: allowed.vaultId,
+    details: { why: input.why },
+    names: { [input.entryId]: allowed.entry.name },
+  }),
+  tell: ({ allowed }) => allowed.stewards.map(({ id }): Topic => `person:${id}`),
+});
+
+const ofYes = { yesId: idSchema };
+
+const isOpen = (row: Yes, at: number): boolean =>
+  row.closedAt === null && row.until === null && row.askedAt > at - UNANSWERED_MS;
+
+/** Open, of somebody else, at an entry that the caller is steward of. */
+async function requireAnswerable({ tx, me, at }: Asking, yesId: string) {
+  const [row] = await tx.select().from(yeses).where(eq(yeses.id, yesId));
+  const found = row && me && (await resolveAt(tx, me, row.entryId, at));
+  if (found?.resolution.level !== "steward" || row!.personId === me!.id) throw notFound();
+  if (!isOpen(row!, at)) throw new Refused("conflict", "This was answered or taken back meanwhile.");
+  const asker = await loadPerson(tx, row!.personId, at);
+  if (asker?.standing !== "active") throw new Refused("conflict", "Whoever asked has no access to Galtry any more.");
+  return { row: row!, asker, vaultId: found.path[0]!.vaultId, entry: await nodeName(tx, row!.entryId) };
+}
+
+export const sayYes = command({
+  name: "access.sayYes",
+  input: z.discriminatedUnion("yes", [
+    z.strictObject({ ...ofYes, yes: z.literal(true) }),
+    z.strictObject({
+      ...ofYes,
+      yes: z.literal(false),
+      word: z.string().trim().min(1, "Say why, in a word: it is all they learn.").max(500),
+    }),
+  ]),
+  by: ["person"],
+  allow: async (context) => {
+    const allowed = await requireAnswerable(context, context.input.yesId);
+    if (context.input.yes && allowed.row.said.some(({ by }) => by === context.me!.id))
+      throw new Refused("conflict", "You said yes already: another steward has to say it too.");
+    return allowed;
+  },
+  run: async ({ tx, input, me, at, allowed }) => {
+    const { row, asker, entry } = allowed;
+    if (!input.yes) {
+      await tx.update(yeses).set({ closedAt: at, closedBy: me!.id, word: input.word }).where(eq(yeses.id, row.id));
+      return { until: null };
+    }
+    const said = [...row.said, { by: me!.id, at }];
+    // Whoever said yes first may be no steward any more.
+    const holds: string[] = [];
+    for (const { by } of said)
+      if ((await resolveAt(tx, by, row.entryId, at))?.resolution.level === "steward") holds.push(by);
+    const until = holds.length >= row.needed ? at + row.minutes * 60_000 : null;
+    await tx.update(yeses).set({ said, until }).where(eq(yeses.id, row.id));
+    if (until !== null) {
+      const [home] = await tx.select({ zone: organisation.timeZone }).from(organisation);
+      await addNotice(tx, asker.id, at, `You may use ${entry} until ${sayTime(until, at, home!.zone)}.`, row.entryId);
+    }
+    return { until };
+  },
+  journal: ({ input, result, allowed }) => ({
+    node: allowed.row.entryId,
+    vault: allowed.vaultId,
+    subject: allowed.asker.id,
+    details: {
+      yes: input.yes,
+      ...(result.until === null ? {} : { until: result.until }),
+      ...(input.yes ? {} : { why: input.word }),
+    },
+    names: { [allowed.row.entryId]: allowed.entry, [allowed.asker.id]: allowed.asker.name },
+  }),
+  tell: ({ allowed }) => [`person:${allowed.asker.id}`, `vault:${allowed.vaultId}`],
+});
+
+/** One's own request is taken back, or a yes given back before its time. */
+export const closeYes = command({
+  name: "access.closeYes",
+  input: z.strictObject(ofYes),
+  by: ["person"],
+  allow: async ({ tx, input, me }) => {
+    const [row] = await tx.select().from(yeses).where(eq(yeses.id, input.yesId));
+    if (row?.personId !== me!.id) throw notFound();
+    if (row.closedAt !== null) throw new Refused("conflict", "It is closed already.");
+    const [vaultId] = (await loadSteps(tx, row.entryId)).path.map((node) => node.vaultId);
+    return { row, vaultId };
+  },
+  run: async ({ tx, input, me, at }) => {
+    await tx.update(yeses).set({ closedAt: at, closedBy: me!.id }).where(eq(yeses.id, input.yesId));
+  },
+  journal: () => null,
+  tell: ({ allowed }) => (allowed.vaultId ? [`vault:${allowed.vaultId}`] : []),
+});
+
+/** Past a yes, in an emergency: the house rules let it, all stewards and owners read why at once. */
+export const passEmergency = command({
+  name: "access.passEmergency",
+  input: z.strictObject({
+    entryId: idSchema,
+    why: z.string().trim().min(10, "Say what happened: all its stewards read it at once.").max(500),
+  }),
+  by: ["person"],
+  allow: async (context) => {
+    const { tx, input, me, at } = context;
+    const allowed = await requireEntryHere(context, input.entryId, "use");
+    if (allowed.entry.asksFirst === 0) throw new Refused("conflict", "Nobody has to be asked first any more.");
+    if (!(await loadRules(tx)).emergency)
+      throw new Refused("not-allowed", "The house rules let nobody past a steward’s yes.");
+    const everybody = await loadEverybody(tx, at);
+    const owners = everybody.filter((person) => person.role === "owner" && person.standing === "active");
+    const stewards = await otherStewards(tx, input.entryId, me!.id, at);
+    const told = new Map([...stewards, ...owners].map((person) => [person.id, person]));
+    told.delete(me!.id);
+    return { ...allowed, stewards: new Set(stewards.map(({ id }) => id)), told: [...told.keys()] };
+  },
+  run: async ({ tx, input, me, caller, at, allowed }) => {
+    const { entry, told, stewards, vaultId } = allowed;
+    const from = caller.kind === "person" ? caller : { browser: "", address: "" };
+    const until = at + entry.yesMinutes * 60_000;
+    await tx.insert(yeses).values({
+      ...{ id: uuidv7(), entryId: entry.nodeId, personId: me!.id, why: input.why, askedAt: at, emergency: true, until },
+      ...{ browser: from.browser, address: from.address, needed: entry.asksFirst, minutes: entry.yesMinutes },
+    });
+    const vault = await nodeName(tx, vaultId);
+    for (const id of told) {
+      // An owner who has no level there learns the vault, not the entry.
+      const what = stewards.has(id) ? entry.name : `an entry in ${vault}`;
+      await addNotice(
+        tx,
+        id,
+        at,
+        `EMERGENCY: ${me!.name} got past the yes of ${what}: “${input.why}”`,
+        stewards.has(id) ? entry.nodeId : null,
+      );
+    }
+    return { until };
+  },
+  journal: ({ input, result, allowed }) => ({
+    node: input.entryId,
+    vault: allowed.vaultId,
+    details: { why: input.why, until: result.until },
+    names: { [input.entryId]: allowed.entry.name },
+  }),
+  tell: ({ allowed }) => [`vault:${allowed.vaultId}`, ...allowed.told.map((id): Topic => `person:${id}`)],
+});
+
+export interface YesToSay {
+  id: string;
+  entryId: string;
+  entry: string;
+  person: string;
+  why: string;
+  browser: string;
+  address: string;
+  askedAt: number;
+  minutes: number;
+  needed: number;
+  /** So many have said yes. */
+  said: number;
+  /** The reader is one of them. */
+  saidByMe: boolean;
+}
+
+/** What waits for the caller's yes. */
+export const yesesToSay = query({
+  name: "access.yesesToSay",
+  input: none,
+  by: ["person"],
+  allow: () => undefined,
+  run: async ({ tx, me, at }): Promise<YesToSay[]> => {
+    const open = await tx
+      .select({ row: yeses, entry: entries.name, person: persons.name })
+      .from(yeses)
+      .innerJoin(entries, and(eq(entries.nodeId, yeses.entryId), isNull(entries.binnedAt)))
+      .innerJoin(persons, eq(persons.id, yeses.personId))
+      .where(and(isNull(yeses.closedAt), isNull(yeses.until), gt(yeses.askedAt, at - UNANSWERED_MS)));
+    const found: YesToSay[] = [];
+    for (const { row, entry, person } of open) {
+      if (row.personId === me!.id) continue;
+      if ((await resolveAt(tx, me!, row.entryId, at))?.resolution.level !== "steward") continue;
+      const { id, entryId, why, browser, address, askedAt, minutes, needed } = row;
+      const saidByMe = row.said.some(({ by }) => by === me!.id);
+      found.push({
+        id,
+        entryId,
+        entry,
+        person,
+        why,
+        browser,
+        address,
+        askedAt,
+        minutes,
+        needed,
+        said: row.said.length,
+        saidByMe,
+      });
+    }
+    return found;
+  },
+});
+
+export interface OwnYes {
+  stewards: number;
+  minutes: number;
+  emergency: boolean;
+  /** The newest request of the reader, as long as it says anything. */
+  asked: {
+    id: string;
+    state: "waiting" | "yes" | "no";
+    askedAt: number;
+    until: number | null;
+    emergency: boolean;
+    word: string;
+    said: number;
+  } | null;
+}
+
+const NO_SHOWN_MS = 24 * 3_600_000;
+
+/** How one stands at an entry that asks first; null where it does not. */
+export async function ownYes(
+  tx: Reader,
+  entry: Gated & { yesMinutes: number },
+  personId: string,
+  at: number,
+): Promise<OwnYes | null> {
+  if (entry.asksFirst === 0) return null;
+  const [row] = await tx
+    .select()
+    .from(yeses)
+    .where(
+      and(
+        eq(yeses.personId, personId),
+        eq(yeses.entryId, entry.nodeId),
+        or(gt(yeses.until, at), isNull(yeses.until)),
+        gt(yeses.askedAt, at - NO_SHOWN_MS),
+      ),
+    )
+    .orderBy(sql`${yeses.closedAt} is not null`, desc(yeses.askedAt))
+    .limit(1);
+  const { emergency } = await loadRules(tx);
+  const state = !row
+    ? null
+    : row.closedAt !== null
+      ? row.word === ""
+        ? null
+        : "no"
+      : row.until !== null
+        ? "yes"
+        : isOpen(row, at)
+          ? "waiting"
+          : null;
+  return {
+    stewards: entry.asksFirst,
+    minutes: entry.yesMinutes,
+    emergency,
+    asked:
+      row && state
+        ? {
+            id: row.id,
+            state,
+            askedAt: row.askedAt,
+            until: row.until,
+            emergency: row.emergency,
+            word: row.word,
+            said: row.said.length,
+          }
+        : null,
+  };
+}

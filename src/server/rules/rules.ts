@@ -1,0 +1,56 @@
+/** The organisation's house rules: read by all staff, changed by its owners. */
+import { type HouseRules, houseRulesSchema, sayRules } from "../../core/access/houseRules";
+import { command, none, query } from "../command";
+import type { Reader } from "../database/client";
+import { organisation, type Role } from "../database/schema";
+import { Refused } from "../refused";
+
+export async function loadRules(tx: Reader): Promise<HouseRules> {
+  const [home] = await tx.select({ rules: organisation.rules }).from(organisation);
+  return houseRulesSchema.parse(home?.rules ?? {});
+}
+
+export const houseRules = query({
+  name: "rules.all",
+  input: none,
+  by: ["person"],
+  allow: ({ role }) => {
+    if (!role || role === "guest") throw new Refused("not-allowed", "The house rules are for staff.");
+  },
+  run: async ({ tx }) => loadRules(tx),
+});
+
+/** All of them at once, as they should be from now on. What was given before stays as it is. */
+export const changeRules = command({
+  name: "rules.change",
+  input: houseRulesSchema,
+  by: ["person"],
+  allow: ({ role }) => {
+    if (role !== "owner") throw new Refused("not-allowed", "Owners change the house rules.");
+  },
+  run: async ({ tx, input }) => {
+    const before = sayRules(await loadRules(tx));
+    const changed = sayRules(input).filter((sentence) => !before.includes(sentence));
+    if (changed.length === 0) throw new Refused("conflict", "These are the house rules already.");
+    await tx.update(organisation).set({ rules: input });
+    return { changed };
+  },
+  journal: ({ result }) => ({ details: { rules: result.changed.join(" ") } }),
+  tell: () => ["everyone", "administrators"],
+});
+
+/** @param what "vaults", as the refusal names it */
+export async function requireMaker(tx: Reader, role: Role | null, what: "vaults" | "groups"): Promise<void> {
+  const { makes } = await loadRules(tx);
+  const may = {
+    owners: ["owner"],
+    administrators: ["owner", "administrator"],
+    staff: ["owner", "administrator", "member"],
+  };
+  const says = {
+    owners: `Only an owner makes ${what}.`,
+    administrators: `An administrator makes ${what}.`,
+    staff: `Staff make ${what}.`,
+  };
+  if (!role || !may[makes[what]].includes(role)) throw new Refused("not-allowed", says[makes[what]]);
+}
