@@ -84,6 +84,16 @@ const EXPECTED: Record<string, { who: Who; asPerson?: Who; input: () => unknown 
   "people.putAwayNotices": { who: "everybody", input: () => ({ ids: [] }) },
   "people.groups": { who: "staff", input: () => ({}) },
   "people.makeGroup": { who: "administrators", input: () => ({ name: `Group ${Math.random()}` }) },
+  "access.askGuestIn": {
+    who: "vault-steward",
+    input: () => ({
+      ...{ nodeId: fixture.folderId, name: "Guest", mail: `guest-${Math.random()}@tarrowick.example`, level: "use" },
+      until: Date.now() + 86_400_000,
+    }),
+  },
+  "access.renewGuestLink": { who: "own", input: () => ({ nodeId: fixture.folderId, personId: id() }) },
+  "access.guests": { who: "steward", input: () => ({ nodeId: fixture.entryId }) },
+  "access.endGuest": { who: "own", input: () => ({ nodeId: fixture.folderId, personId: id() }) },
   "access.setAsksFirst": { who: "steward", input: () => ({ entryId: fixture.otherEntryId, stewards: 0, minutes: 30 }) },
   "access.askFirst": { who: "use", input: () => ({ entryId: fixture.entryId, why: "Stocktaking" }) },
   "access.sayYes": { who: "own", input: () => ({ yesId: id(), yes: true }) },

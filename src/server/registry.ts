@@ -14,6 +14,7 @@ import { tellOfExpiry } from "./access/expiry";
 /** All commands and queries, by name. Tests walk it and try every one as every role. */
 import { changeAccess, giveAccess, withdrawAccess } from "./access/grants";
 import { accessGrid, gridVaults } from "./access/grid";
+import { askGuestIn, endGuest, guestList, renewGuestLink } from "./access/guests";
 import {
   handoverList,
   lookAtHandover,
@@ -258,6 +259,10 @@ const ALL = [
   listedEntries,
   setListed,
   remindOfAsks,
+  askGuestIn,
+  renewGuestLink,
+  guestList,
+  endGuest,
   setAsksFirst,
   askFirst,
   sayYes,

@@ -356,7 +356,8 @@ function noteOf(
   zone: string,
 ): { text: string; tone?: "good" | "look" | "bad" } {
   if (line.refused) return { text: "refused by the site", tone: "bad" };
-  if (section === "new" && line.newFrom) return { text: `new, from ${line.newFrom}`, tone: "good" };
+  if (section === "new" && line.newFrom)
+    return { text: `new, from ${line.newFrom}${line.newWhy && `: “${line.newWhy}”`}`, tone: "good" };
   if (line.endsAt !== null && section !== "new")
     return { text: `until ${sayTime(line.endsAt, now, zone)}`, tone: "look" };
   return { text: HOW[line.how] };

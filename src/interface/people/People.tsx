@@ -11,9 +11,9 @@ import { Act, Button, ButtonLink, Chip, ChoiceField, Notice, Row, Stack, TextFie
 import { Dialog } from "../shared/Dialog";
 import { Form } from "../shared/Form";
 import { fromLocal, toLocal } from "../shared/localTime";
-import { useCopy } from "../shared/useCopy";
 import { Head } from "../vaults/VaultList";
 import { type GroupLine, GroupLines, MakeGroup } from "./Groups";
+import { LinkToHandOver } from "./LinkToHandOver";
 
 const Rows = styled.ul`
   border-top: 3px solid var(--ink);
@@ -125,23 +125,6 @@ export function People({
       {selected && <Manage person={selected} isOwner={isOwner} zone={zone} onClose={() => setChosen(null)} />}
       {makingGroup && <MakeGroup onClose={() => setMakingGroup(false)} />}
     </Page>
-  );
-}
-
-function LinkToHandOver({ link, name }: { link: string; name: string }) {
-  const { copy, copied } = useCopy();
-  return (
-    <Stack>
-      <p>Hand this link to {name}. It works once, for seven days, and is shown only now.</p>
-      <p className="mono" style={{ overflowWrap: "anywhere" }} data-link>
-        {link}
-      </p>
-      <Row>
-        <Button look="go" onPress={() => copy(link)}>
-          {copied ? "Copied" : "Copy the link"}
-        </Button>
-      </Row>
-    </Stack>
   );
 }
 

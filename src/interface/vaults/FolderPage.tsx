@@ -8,6 +8,7 @@ import { sayTime } from "@/core/time";
 import type { folderPage } from "@/server/vaults/folderPage";
 import { CardPage, CardTitle, Story } from "../entry/Card";
 import { WhoCanDoWhat, type WhoView } from "../entry/WhoCanDoWhat";
+import { Guests } from "../guests/Guests";
 import { useCommand } from "../shared/ask";
 import { Button, ButtonLink, Notice, Row, Stack, TextField } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
@@ -95,7 +96,10 @@ export function FolderPage({ folder, who, now }: { folder: FolderView; who: WhoV
       </div>
       <aside>
         {who ? (
-          <WhoCanDoWhat nodeId={folder.id} nodeWord="this folder" who={who} zone={folder.zone} now={now} />
+          <>
+            <WhoCanDoWhat nodeId={folder.id} nodeWord="this folder" who={who} zone={folder.zone} now={now} />
+            {here && <Guests nodeId={folder.id} name={folder.name} zone={folder.zone} now={now} />}
+          </>
         ) : (
           <>
             <h2>What you may do</h2>

@@ -33,6 +33,8 @@ export interface DeskLine {
   pinned: boolean;
   /** Who gave it, while it has not been opened or used yet. */
   newFrom: string | null;
+  /** What it was given for, to this very person. */
+  newWhy: string;
   /** When the access ends, if within a week. */
   endsAt: number | null;
   lastUsedAt: number | null;
@@ -102,8 +104,15 @@ export const frontDesk = query({
     const vaultNames = new Map(
       vaultRows.map((row) => [row.nodeId, vaultNameFor(person, levels.get(row.nodeId), row.name)]),
     );
+    const [host] = person.guest
+      ? await tx.select({ by: persons.invitedBy }).from(persons).where(eq(persons.id, personId))
+      : [];
     const givers = new Map(
-      (await namesOf(tx, [...new Set(own.map((row) => row.givenBy))])).map((row) => [row.id, row.name]),
+      (await namesOf(tx, [...new Set(own.map((row) => row.givenBy))])).map((row) => [
+        row.id,
+        // A guest knows nobody but whoever asked them in.
+        !person.guest || row.id === host?.by ? row.name : "its steward",
+      ]),
     );
     const endOfMembership = new Map(held.map((row) => [row.groupId, row.until]));
     const active = own.filter((row) => isActive(row, at) && row.level !== "blocked");
@@ -117,10 +126,14 @@ export const frontDesk = query({
       for (let at: typeof node | undefined = node; at; at = at.separate || !at.parent ? undefined : tree.get(at.parent))
         reasons.push(...(byNode.get(at.id) ?? []));
       const ends = reasons.map((row) =>
-        soonest(row.until, row.subjectKind === "group" ? (endOfMembership.get(row.subjectId) ?? null) : null),
+        soonest(
+          person.ends,
+          soonest(row.until, row.subjectKind === "group" ? (endOfMembership.get(row.subjectId) ?? null) : null),
+        ),
       );
       const endsAt = ends.length > 0 && ends.every((end) => end !== null) ? Math.max(...(ends as number[])) : null;
       const newest = reasons.toSorted((a, b) => b.validFrom - a.validFrom)[0];
+      const isNew = !met_.has(entry.nodeId) && newest && newest.givenBy !== personId && at - newest.validFrom < NEW_MS;
       return [
         {
           id: entry.nodeId,
@@ -133,10 +146,8 @@ export const frontDesk = query({
           kind: kinds.get(entry.kind)!.name,
           how: entry.signInPage === "" ? "opened" : entry.hasCode === 1 ? "sealed with code" : "sealed",
           pinned: pins_.has(entry.nodeId),
-          newFrom:
-            !met_.has(entry.nodeId) && newest && newest.givenBy !== personId && at - newest.validFrom < NEW_MS
-              ? (givers.get(newest.givenBy) ?? null)
-              : null,
+          newFrom: isNew ? (givers.get(newest.givenBy) ?? null) : null,
+          newWhy: isNew && newest.subjectKind === "person" ? newest.why : "",
           endsAt: endsAt !== null && endsAt - at < SOON_MS ? endsAt : null,
           lastUsedAt: lastUse.get(entry.nodeId) ?? null,
           refused: entry.refused === 1,

@@ -14,6 +14,7 @@ import { none, query } from "../command";
 import { bulk } from "../database/bulk";
 import type { Reader } from "../database/client";
 import { entries, journal, journalNames, vaults } from "../database/schema";
+import { vaultNameFor } from "../vaults/places";
 
 type Line = typeof journal.$inferSelect;
 type Details = Record<string, string | number | boolean | null>;
@@ -301,6 +302,12 @@ function sentence(
       return `made the group ${subject}`;
     case "people.setMember":
       return `put ${subject} in ${nameOf(String(details.group))}${details.keeper ? " as keeper" : ""}${from}${until}`;
+    case "access.askGuestIn":
+      return `asked ${subject} in as a guest${on ? ` of${on}` : ""}${until}${why}`;
+    case "access.renewGuestLink":
+      return `made a new link for ${subject}, a guest${on ? ` of${on}` : ""}`;
+    case "access.endGuest":
+      return `ended what ${subject}, a guest, had${on ? ` at${on}` : ""}${details.left ? "; they have left" : ""}`;
     case "access.setAsksFirst":
       return details.stewards === 0
         ? `let ${it} be used without asking first`
@@ -446,7 +453,7 @@ export const journalNodes = query({
       tx.select({ id: vaults.nodeId, name: vaults.name }).from(vaults),
       bulk<{ id: string; name: string }>(tx, { id: sql`node_id`, name: sql`name` }, sql`from entries`),
     ]);
-    const vaultNames = new Map(vaultRows.map((row) => [row.id, row.name]));
+    const vaultNames = new Map(vaultRows.map((row) => [row.id, vaultNameFor(me!, levels.get(row.id), row.name)]));
     return sortByName(
       [...vaultRows, ...entryRows]
         .filter(({ id }) => atLeast(levels.get(id) ?? "none", "use"))

@@ -13,6 +13,7 @@ import { entries, entryVersions, met, nodes, persons, places } from "../database
 import type { Galtry } from "../galtry";
 import { uuidv7 } from "../ids";
 import type { JournalEntry } from "../journal/append";
+import { tellStewards } from "../people/telling";
 import { notFound, Refused } from "../refused";
 import { fieldsOf, type VersionRow, valuesIn } from "./composing";
 import { requirePlace } from "./folders";
@@ -88,7 +89,7 @@ export const addEntry = command({
   }),
   by: ["person", "lanyard"],
   allow: (context) => requirePlace(context, context.input.parentId, "edit"),
-  run: async ({ tx, input, caller, at, commandId, house, allowed }) => {
+  run: async ({ tx, input, me, caller, at, commandId, house, allowed }) => {
     const entryId = uuidv7();
     const personId = personIdOf(caller)!;
     await tx.insert(nodes).values({ id: entryId, type: "entry", createdAt: at, createdBy: personId });
@@ -121,6 +122,8 @@ export const addEntry = command({
       createdBy: personId,
     });
     await tx.insert(met).values({ personId, entryId, at }).onConflictDoNothing();
+    // What somebody from outside adds is seen by its stewards at once.
+    if (me!.guest) await tellStewards(tx, [entryId], (name) => `${me!.name}, a guest, added ${name}.`, at, personId);
     return { entryId, versionId: written.row.versionId, name: written.row.name };
   },
   journal: ({ input, result, allowed }) => ({

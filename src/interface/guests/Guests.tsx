@@ -1,0 +1,249 @@
+"use client";
+
+import { useCallback, useEffect, useState } from "react";
+import styled from "styled-components";
+import { levelWord } from "@/core/access/level";
+import { exactTime, sayTime } from "@/core/time";
+import type { endGuest, guestList } from "@/server/access/guests";
+import { LinkToHandOver } from "../people/LinkToHandOver";
+import { runQuery, useCommand } from "../shared/ask";
+import { Act, Button, Chip, ChoiceField, Row, Stack, TextField } from "../shared/controls";
+import { Dialog } from "../shared/Dialog";
+import { Form } from "../shared/Form";
+import { fromLocal, toLocal } from "../shared/localTime";
+
+type View = Awaited<ReturnType<(typeof guestList)["execute"]>>;
+type Guest = View["guests"][number];
+type Saw = Awaited<ReturnType<(typeof endGuest)["execute"]>>;
+
+const Lines = styled.ul`
+  li { padding: 9px 0; border-top: 1px solid var(--rule); line-height: 20px; overflow-wrap: anywhere; }
+  .do { display: flex; flex-wrap: wrap; gap: 4px 14px; margin-top: 4px; }
+`;
+
+const TWO_WEEKS = 14 * 86_400_000;
+const WEEK = TWO_WEEKS / 2;
+
+interface Props {
+  nodeId: string;
+  name: string;
+  zone: string;
+  now: number;
+}
+
+/** People from outside in a folder or entry: asked in with an end, extended in one act, ended with what they saw. */
+export function Guests({ nodeId, name, zone, now }: Props) {
+  const [view, setView] = useState<View | null>(null);
+  const [asking, setAsking] = useState(false);
+  const [ending, setEnding] = useState<Guest | null>(null);
+  const [link, setLink] = useState<{ link: string; name: string } | null>(null);
+  const extend = useCommand("access.change");
+  const renew = useCommand<{ link: string }>("access.renewGuestLink");
+  const read = useCallback(async () => {
+    const answer = await runQuery<View>("access.guests", { nodeId });
+    if (answer.ok) setView(answer.result);
+  }, [nodeId]);
+  useEffect(() => void read(), [read]);
+  if (!view || (view.guests.length === 0 && !view.asksIn)) return null;
+  const longer = async ({ grant }: Guest) => {
+    const { id: grantId, level, from, until, why } = grant!;
+    if ((await extend.run({ grantId, level, from, until: Math.max(until!, now) + TWO_WEEKS, why })).ok) await read();
+  };
+  return (
+    <section aria-label="Guests" style={{ marginTop: 28 }}>
+      <h2 style={{ marginBottom: 6 }}>Guests</h2>
+      {view.guests.length === 0 && <p className="soft">Nobody from outside is asked in here.</p>}
+      <Lines>
+        {view.guests.map((guest) => (
+          <li key={guest.id}>
+            <b>{guest.name}</b> <span className="soft small">{guest.mail}</span>{" "}
+            {guest.standing === "invited" && <Chip data-tone="plain">not come in yet</Chip>}
+            <br />
+            {guest.grant ? (
+              <>
+                {levelWord(guest.grant.level)}{" "}
+                {guest.grant.until !== null && (
+                  <Chip
+                    data-tone={guest.grant.until - now < WEEK ? undefined : "plain"}
+                    title={exactTime(guest.grant.until, zone)}
+                  >
+                    {guest.grant.now ? "until" : "ended"} {sayTime(guest.grant.until, now, zone)}
+                  </Chip>
+                )}
+                {guest.grant.why && <span className="small soft"> “{guest.grant.why}”</span>}
+              </>
+            ) : (
+              <span className="soft">on something in it</span>
+            )}
+            <span className="do">
+              {guest.grant?.until != null && (
+                <Act
+                  isDisabled={extend.running}
+                  onPress={() => longer(guest)}
+                  aria-label={`Two weeks longer: ${guest.name}`}
+                >
+                  Two weeks longer
+                </Act>
+              )}
+              {guest.standing === "invited" && view.asksIn && (
+                <Act
+                  onPress={async () => {
+                    const answer = await renew.run({ nodeId, personId: guest.id });
+                    if (answer.ok) setLink({ link: answer.result.link, name: guest.name });
+                  }}
+                >
+                  New link
+                </Act>
+              )}
+              <Act onPress={() => setEnding(guest)} aria-label={`End: ${guest.name}`}>
+                End
+              </Act>
+            </span>
+          </li>
+        ))}
+      </Lines>
+      {(extend.refused ?? renew.refused) && (
+        <p role="alert" style={{ color: "var(--crimson)", fontWeight: 600 }}>
+          {(extend.refused ?? renew.refused)!.message}
+        </p>
+      )}
+      {view.asksIn && (
+        <Button style={{ marginTop: 10 }} onPress={() => setAsking(true)}>
+          Ask a guest in
+        </Button>
+      )}
+      {asking && (
+        <AskIn
+          {...{ nodeId, name, zone }}
+          onClose={() => {
+            setAsking(false);
+            void read();
+          }}
+        />
+      )}
+      {ending && (
+        <End
+          {...{ nodeId, name }}
+          guest={ending}
+          onClose={() => {
+            setEnding(null);
+            void read();
+          }}
+        />
+      )}
+      {link && (
+        <Dialog title={`A new link for ${link.name}`} open onClose={() => setLink(null)}>
+          <LinkToHandOver {...link} />
+        </Dialog>
+      )}
+    </section>
+  );
+}
+
+function AskIn({ nodeId, name: node, zone, onClose }: Omit<Props, "now"> & { onClose: () => void }) {
+  const ask = useCommand<{ link: string | null; name: string }>("access.askGuestIn");
+  const [name, setName] = useState("");
+  const [mail, setMail] = useState("");
+  const [level, setLevel] = useState("use");
+  const [until, setUntil] = useState(() => `${toLocal(Date.now() + 2 * TWO_WEEKS, zone).slice(0, 10)}T18:00`);
+  const [why, setWhy] = useState("");
+  const [made, setMade] = useState<{ link: string | null; name: string } | null>(null);
+  if (made)
+    return (
+      <Dialog title={`${made.name} is asked into ${node}`} open onClose={onClose}>
+        {made.link ? (
+          <LinkToHandOver link={made.link} name={made.name} />
+        ) : (
+          <Stack>
+            <p>{made.name} is a guest here already and signs in as before.</p>
+            <Row>
+              <Button look="go" onPress={onClose}>
+                Done
+              </Button>
+            </Row>
+          </Stack>
+        )}
+      </Dialog>
+    );
+  return (
+    <Dialog title={`Ask a guest into ${node}`} open onClose={onClose}>
+      <Form
+        verb="Ask in"
+        running={ask.running}
+        onCancel={onClose}
+        wrong={ask.wrong()}
+        onSend={async () => {
+          const input = { nodeId, name, mail, level, until: fromLocal(until, zone), why };
+          const answer = await ask.run(input);
+          if (answer.ok) setMade(answer.result);
+        }}
+      >
+        <p>
+          They make a sign-in of their own with a link that you hand them. They see {node} and nothing else here: no
+          other names, no other vaults.
+        </p>
+        <TextField label="Name" value={name} onText={setName} wrong={ask.wrong("name")} autoFocus />
+        <TextField label="Mail address" type="email" value={mail} onText={setMail} wrong={ask.wrong("mail")} />
+        <ChoiceField label="They may" value={level} onText={setLevel} wrong={ask.wrong("level")}>
+          <option value="use">Use: sign in without seeing a password</option>
+          <option value="reveal">Reveal: also see and copy secrets</option>
+          <option value="edit">Edit: also change it and add to it</option>
+        </ChoiceField>
+        <TextField
+          type="datetime-local"
+          label="Until"
+          value={until}
+          onText={setUntil}
+          wrong={ask.wrong("until")}
+          hint="a guest’s access always ends; you can move it on later"
+        />
+        <TextField label="What for" value={why} maxLength={500} onText={setWhy} wrong={ask.wrong("why")} />
+      </Form>
+    </Dialog>
+  );
+}
+
+const listed = (names: readonly string[]) => (names.length === 0 ? "nothing" : names.join(", "));
+
+function End({ nodeId, name, guest, onClose }: Pick<Props, "nodeId" | "name"> & { guest: Guest; onClose: () => void }) {
+  const end = useCommand<Saw>("access.endGuest");
+  const [saw, setSaw] = useState<Saw | null>(null);
+  if (saw)
+    return (
+      <Dialog title={`${guest.name} has nothing in ${name} any more`} open onClose={onClose}>
+        <Stack>
+          <p>
+            Secrets they saw: <b>{listed(saw.saw)}</b>
+            {saw.saw.length > 0 && ". Change these at their sites."}
+          </p>
+          <p>Signed in with: {listed(saw.used)}</p>
+          {saw.left && <p className="soft">They had nothing else here: their sign-in to Galtry has ended too.</p>}
+          <Row>
+            <Button look="go" onPress={onClose}>
+              Done
+            </Button>
+          </Row>
+        </Stack>
+      </Dialog>
+    );
+  return (
+    <Dialog title={`End what ${guest.name} has in ${name}`} open onClose={onClose}>
+      <Form
+        verb="End it now"
+        look="harm"
+        running={end.running}
+        onCancel={onClose}
+        wrong={end.wrong()}
+        onSend={async () => {
+          const answer = await end.run({ nodeId, personId: guest.id });
+          if (answer.ok) setSaw(answer.result);
+        }}
+      >
+        <p>
+          All they have here ends at once. So far they have seen secrets of {listed(guest.saw)} and signed in with{" "}
+          {listed(guest.used)}. What they added stays.
+        </p>
+      </Form>
+    </Dialog>
+  );
+}
