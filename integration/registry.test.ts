@@ -84,6 +84,13 @@ const EXPECTED: Record<string, { who: Who; asPerson?: Who; input: () => unknown 
   "people.putAwayNotices": { who: "everybody", input: () => ({ ids: [] }) },
   "people.groups": { who: "staff", input: () => ({}) },
   "people.makeGroup": { who: "administrators", input: () => ({ name: `Group ${Math.random()}` }) },
+  "rounds.setEvery": { who: "vault-steward", input: () => ({ vaultId: fixture.vaultId, months: null }) },
+  "rounds.start": { who: "vault-steward", input: () => ({ vaultId: fixture.vaultId }) },
+  "rounds.say": { who: "vault-steward", input: () => ({ vaultId: fixture.vaultId, grantId: id(), say: null }) },
+  "rounds.finish": { who: "vault-steward", input: () => ({ vaultId: fixture.vaultId }) },
+  "rounds.page": { who: "vault-steward", input: () => ({ vaultId: fixture.vaultId }) },
+  "rounds.toDo": { who: "everybody", input: () => ({}) },
+  "rounds.keep": { who: "server", input: () => ({}) },
   "access.askGuestIn": {
     who: "vault-steward",
     input: () => ({

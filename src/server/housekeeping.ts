@@ -6,6 +6,7 @@ import { z } from "zod";
 import { remindOfAsks } from "./access/asking";
 import { tellOfExpiry } from "./access/expiry";
 import { sweepHandovers } from "./access/handover";
+import { keepRounds } from "./access/rounds";
 import { command } from "./command";
 import { failedSignIns, importRows, imports, importUpdates, outbox, persons, signIns } from "./database/schema";
 import type { Galtry } from "./galtry";
@@ -144,6 +145,7 @@ export function startHousekeeping(house: Galtry): void {
       expiryAt = Date.now() + EXPIRY_EVERY_MS;
       void leaveDue.execute(house, {}, { kind: "server" }).catch(() => undefined);
       void tellOfExpiry.execute(house, {}, { kind: "server" }).catch(() => undefined);
+      void keepRounds.execute(house, {}, { kind: "server" }).catch(() => undefined);
       void sweepHandovers.execute(house, {}, { kind: "server" }).catch(() => undefined);
       void remindOfAsks.execute(house, {}, { kind: "server" }).catch(() => undefined);
       void emptyBins.execute(house, {}, { kind: "server" }).catch(() => undefined);

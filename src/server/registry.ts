@@ -23,6 +23,7 @@ import {
   sweepHandovers,
   withdrawHandover,
 } from "./access/handover";
+import { finishRound, keepRounds, roundPage, roundsToDo, sayInRound, setRounds, startRound } from "./access/rounds";
 import {
   answerSlip,
   applySlip,
@@ -259,6 +260,13 @@ const ALL = [
   listedEntries,
   setListed,
   remindOfAsks,
+  setRounds,
+  startRound,
+  sayInRound,
+  finishRound,
+  roundPage,
+  roundsToDo,
+  keepRounds,
   askGuestIn,
   renewGuestLink,
   guestList,

@@ -4,6 +4,7 @@ import type { FirstStep } from "@/interface/frontdesk/FirstSteps";
 import { FrontDesk } from "@/interface/frontdesk/FrontDesk";
 import { yesesToSay } from "@/server/access/askFirst";
 import { askList } from "@/server/access/asking";
+import { roundsToDo } from "@/server/access/rounds";
 import { waitingSlips } from "@/server/access/slip";
 import { isAdministrator } from "@/server/caller";
 import type { Role } from "@/server/database/schema";
@@ -16,12 +17,13 @@ export const metadata = { title: "Front desk" };
 
 export default async function FrontDeskPage() {
   const person = await me();
-  const [{ lines }, vaults, asks, slips, yeses] = await Promise.all([
+  const [{ lines }, vaults, asks, slips, yeses, rounds] = await Promise.all([
     ask(frontDesk, {}),
     ask(vaultList, {}),
     ask(askList, {}),
     ask(waitingSlips, {}),
     ask(yesesToSay, {}),
+    ask(roundsToDo, {}),
   ]);
   const now = Date.now();
   const hour = Number(
@@ -44,6 +46,7 @@ export default async function FrontDeskPage() {
       asks={asks}
       slips={slips}
       yeses={yeses}
+      rounds={rounds}
       me={person.id}
     />
   );

@@ -4,6 +4,7 @@ export * from "./grant";
 export * from "./houseRules";
 export * from "./level";
 export * from "./organisation";
+export * from "./passedReason";
 export * from "./preview";
 export * from "./resolve";
 export * from "./tree";

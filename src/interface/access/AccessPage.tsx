@@ -18,7 +18,7 @@ import {
 import { sayTime } from "@/core/time";
 import type { GridModel } from "@/server/access/grid";
 import { Where, Wrap } from "../frame/Frame";
-import { Button, CheckField, fieldLook, Select } from "../shared/controls";
+import { Button, ButtonLink, CheckField, fieldLook, Select } from "../shared/controls";
 import { fromLocal, toLocal } from "../shared/localTime";
 import { fileName, save } from "../shared/save";
 import { CellTerms } from "./CellTerms";
@@ -326,6 +326,7 @@ export function AccessPage({ model, slip, vaults, me, now, asked }: AccessPagePr
         />
         <div className="end wide">
           {asked !== null && <Button onPress={() => goTo(null)}>This moment</Button>}
+          {model.rounds && <ButtonLink href={`/access/${model.vault.id}/rounds`}>Rounds</ButtonLink>}
           <Button onPress={() => setPrinting(true)}>Print</Button>
           <Button
             onPress={() =>

@@ -34,6 +34,7 @@ interface SideProps {
   asks: Asks;
   slips: Slips;
   yeses: YesToSay[];
+  rounds: { id: string; name: string; askedAt: number }[];
   zone: string;
   now: number;
   me: string;
@@ -93,9 +94,24 @@ const Lines = styled.ul`
 `;
 
 /** Requests that wait for one's answer, and one's own. */
-export function AskSide({ asks, slips, yeses, zone, now, me }: SideProps) {
+export function AskSide({ asks, slips, yeses, rounds, zone, now, me }: SideProps) {
   return (
     <>
+      {rounds.length > 0 && (
+        <Section aria-label="Rounds to make">
+          <h2>Rounds that wait for you</h2>
+          <ul>
+            {rounds.map((round) => (
+              <li key={round.id}>
+                <Link href={`/access/${round.id}/rounds`} prefetch={false}>
+                  {round.name}
+                </Link>{" "}
+                <span className="soft small">{sayTime(round.askedAt, now, zone)}</span>
+              </li>
+            ))}
+          </ul>
+        </Section>
+      )}
       {yeses.length > 0 && (
         <Section aria-label="Yeses to say">
           <h2>Asked first: waiting for your yes</h2>

@@ -102,6 +102,7 @@ export interface FrontDeskProps {
   asks: Asks;
   slips: Slips;
   yeses: YesToSay[];
+  rounds: { id: string; name: string; askedAt: number }[];
   /** The reader's id. */
   me: string;
 }
@@ -121,6 +122,7 @@ export function FrontDesk({
   asks,
   slips,
   yeses,
+  rounds,
   me,
 }: FrontDeskProps) {
   const lines = useUnpacked(packed);
@@ -319,7 +321,7 @@ export function FrontDesk({
               ]}
             />
           )}
-          <AskSide asks={asks} slips={slips} yeses={yeses} me={me} zone={zone} now={now} />
+          <AskSide asks={asks} slips={slips} yeses={yeses} rounds={rounds} me={me} zone={zone} now={now} />
           <LanyardSide lanyard={lanyard} again={again} zone={zone} />
           <p style={{ paddingTop: 12, borderTop: "1px solid var(--edge)" }}>
             <Link href="/make">Make a password</Link>

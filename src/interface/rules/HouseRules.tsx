@@ -6,7 +6,7 @@ import { type HouseRules as Rules, sayRules } from "@/core/access/houseRules";
 import { LEVELS, type Level, levelWord } from "@/core/access/level";
 import { Page } from "../frame/Frame";
 import { useCommand } from "../shared/ask";
-import { Button, Notice, Row, Select } from "../shared/controls";
+import { Button, Notice, Select } from "../shared/controls";
 import { useDone } from "../shared/Done";
 import { Head } from "../vaults/VaultList";
 
@@ -172,13 +172,13 @@ function Changing({ rules, set }: { rules: Rules; set: Set }) {
       <h2>Before something works</h2>
       <Sentences>
         <Rule>
-          Past a steward’s yes, where one is asked for first,{" "}
+          Where something asks a steward first,{" "}
           <Pick
             label="whether somebody gets past a steward’s yes"
             value={rules.emergency ? "yes" : "no"}
             choices={[
-              ["no", "nobody gets"],
-              ["yes", "somebody gets in an emergency, with a reason that all its stewards read at once"],
+              ["no", "nobody gets past the yes"],
+              ["yes", "somebody gets past it in an emergency, and says why to all its stewards"],
             ]}
             onPick={(may) => set({ emergency: may === "yes" })}
           />
@@ -191,14 +191,13 @@ function Changing({ rules, set }: { rules: Rules; set: Set }) {
             value={rules.accept ? "accepted" : "once"}
             choices={[
               ["once", "at once"],
-              ["accepted", "when they have accepted it, and confirmed the vault’s house note"],
+              ["accepted", "once they accept it, with the vault’s house note"],
             ]}
             onPick={(when) => set({ accept: when === "accepted" })}
           />
           .
         </Rule>
       </Sentences>
-      <Row />
     </>
   );
 }

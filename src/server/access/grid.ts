@@ -57,6 +57,8 @@ export interface GridMembership {
 
 export interface GridModel {
   vault: { id: string; name: string };
+  /** The reader is steward of the vault itself: makes its rounds. */
+  rounds: boolean;
   zone: string;
   /** A moment that is over: the rows are those that held then, of what the reader is steward of today. */
   past: number | null;
@@ -105,6 +107,7 @@ export const accessGrid = query({
     const said = new Set(rows.filter((row) => row.subjectKind === "group").map((row) => row.subjectId));
     return {
       vault: { id: vault.nodeId, name: vault.name },
+      rounds: mine.has(vault.nodeId),
       zone: home!.zone,
       past: then,
       nodes: pack(

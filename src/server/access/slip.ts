@@ -22,7 +22,7 @@ import { type SlipSaid, workOut } from "./slipTelling";
 const DAY_MS = 86_400_000;
 type Slip = typeof slips.$inferSelect;
 
-const draftOf = async (tx: Reader, personId: string): Promise<Slip | undefined> =>
+export const draftOf = async (tx: Reader, personId: string): Promise<Slip | undefined> =>
   (
     await tx
       .select()

@@ -5,6 +5,7 @@
 import { sql } from "drizzle-orm";
 import { blob, index, integer, primaryKey, real, sqliteTable, text, uniqueIndex } from "drizzle-orm/sqlite-core";
 import type { Change, Given, HouseRules, Level, Standing, Weekly } from "../../core/access";
+import type { Odd } from "../../core/access/rounds";
 import type { Field, Purpose } from "../../core/kinds/kind";
 import type { LedgerView } from "../../core/ledgerView";
 import type { SignInSteps } from "../../core/signin/steps";
@@ -187,7 +188,56 @@ export const vaults = sqliteTable("vaults", {
   takers: text("takers", { mode: "json" }).$type<Taker[]>().notNull().default([]),
   /** What whoever is given something here confirms first, where the house rules ask for that. */
   houseNote: text("house_note").notNull().default(""),
+  /** Every so many months its stewards look through who has what; null for never. */
+  roundsMonths: integer("rounds_months"),
+  /** When that was said. */
+  roundsSince: time("rounds_since"),
 });
+
+/** What a steward said to one grant of a round. */
+export interface RoundSaid {
+  grantId: string;
+  say: "confirmed" | "lower" | "end";
+  by: string;
+  at: number;
+}
+
+/** A line of a round that is finished, as it was then: what an auditor reads. */
+export interface RoundKept {
+  who: string;
+  what: string;
+  level: Given;
+  until: number | null;
+  why: string;
+  lastUse: number | null;
+  odd: Odd[];
+  say: RoundSaid["say"];
+  by: string;
+  at: number;
+}
+
+/** Rounds of a vault: its stewards look through who has what. */
+export const rounds = sqliteTable(
+  "rounds",
+  {
+    id: id(),
+    vaultId: text("vault_id").notNull(),
+    startedAt: time("started_at").notNull(),
+    /** Null: by itself, as its time had come. */
+    startedBy: text("started_by"),
+    /** The steward who is asked now, since when, and when they were told again. */
+    asked: text("asked").notNull(),
+    askedAt: time("asked_at").notNull(),
+    remindedAt: time("reminded_at"),
+    /** Stewards who were asked before and did not answer. */
+    passed: text("passed", { mode: "json" }).$type<string[]>().notNull().default([]),
+    said: text("said", { mode: "json" }).$type<RoundSaid[]>().notNull().default([]),
+    finishedAt: time("finished_at"),
+    finishedBy: text("finished_by"),
+    kept: text("kept", { mode: "json" }).$type<RoundKept[]>(),
+  },
+  (t) => [uniqueIndex("rounds_open").on(t.vaultId).where(sql`finished_at is null`)],
+);
 
 /** Who has accepted what they were given in a vault, with the house note as it was then. */
 export const acceptances = sqliteTable(

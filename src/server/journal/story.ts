@@ -302,6 +302,14 @@ function sentence(
       return `made the group ${subject}`;
     case "people.setMember":
       return `put ${subject} in ${nameOf(String(details.group))}${details.keeper ? " as keeper" : ""}${from}${until}`;
+    case "rounds.setEvery":
+      return details.months === null
+        ? `ended the rounds of ${it}`
+        : `let the stewards of ${it} make a round every ${details.months === 1 ? "month" : `${details.months} months`}`;
+    case "rounds.start":
+      return `began a round of ${it}`;
+    case "rounds.finish":
+      return `finished a round of ${it}: ${details.confirmed} confirmed, ${details.lower} to be lowered, ${details.end} to be ended`;
     case "access.askGuestIn":
       return `asked ${subject} in as a guest${on ? ` of${on}` : ""}${until}${why}`;
     case "access.renewGuestLink":

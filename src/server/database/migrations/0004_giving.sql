@@ -6,6 +6,22 @@ CREATE TABLE `acceptances` (
 	PRIMARY KEY(`person_id`, `vault_id`)
 );
 --> statement-breakpoint
+CREATE TABLE `rounds` (
+	`id` text PRIMARY KEY NOT NULL,
+	`vault_id` text NOT NULL,
+	`started_at` integer NOT NULL,
+	`started_by` text,
+	`asked` text NOT NULL,
+	`asked_at` integer NOT NULL,
+	`reminded_at` integer,
+	`passed` text DEFAULT '[]' NOT NULL,
+	`said` text DEFAULT '[]' NOT NULL,
+	`finished_at` integer,
+	`finished_by` text,
+	`kept` text
+);
+--> statement-breakpoint
+CREATE UNIQUE INDEX `rounds_open` ON `rounds` (`vault_id`) WHERE finished_at is null;--> statement-breakpoint
 CREATE TABLE `yeses` (
 	`id` text PRIMARY KEY NOT NULL,
 	`entry_id` text NOT NULL,
@@ -31,4 +47,6 @@ ALTER TABLE `entries` ADD `yes_minutes` integer DEFAULT 30 NOT NULL;--> statemen
 ALTER TABLE `groups` ADD `until_at` integer;--> statement-breakpoint
 ALTER TABLE `organisation` ADD `rules` text DEFAULT '{}' NOT NULL;--> statement-breakpoint
 ALTER TABLE `standings` ADD `until_at` integer;--> statement-breakpoint
-ALTER TABLE `vaults` ADD `house_note` text DEFAULT '' NOT NULL;
+ALTER TABLE `vaults` ADD `house_note` text DEFAULT '' NOT NULL;--> statement-breakpoint
+ALTER TABLE `vaults` ADD `rounds_months` integer;--> statement-breakpoint
+ALTER TABLE `vaults` ADD `rounds_since` integer;

@@ -1,0 +1,174 @@
+/** Rounds: begun, answered, finished with a slip and a record; reminded and passed on by themselves. */
+import { eq } from "drizzle-orm";
+import { afterAll, beforeAll, beforeEach, describe, expect, test } from "vitest";
+import { type Fixture, give, type Kind, makeFixture } from "../demo/fixture";
+import { type InProcess, inProcess } from "../demo/inProcess";
+import {
+  finishRound,
+  keepRounds,
+  roundPage,
+  roundsToDo,
+  sayInRound,
+  setRounds,
+  startRound,
+} from "../src/server/access/rounds";
+import { applySlip, ownSlip } from "../src/server/access/slip";
+import { whoCanDoWhat } from "../src/server/access/who";
+import { notices } from "../src/server/database/schema";
+import { suspendPerson } from "../src/server/people/persons";
+import { addEntry } from "../src/server/vaults/entries";
+import { makeFolder } from "../src/server/vaults/folders";
+import { revealField } from "../src/server/vaults/revealing";
+import { makeVault } from "../src/server/vaults/vaults";
+
+let house: InProcess;
+let f: Fixture;
+let vaultId: string;
+let entryId: string;
+const db = () => house.galtry;
+const DAY = 86_400_000;
+
+beforeAll(async () => {
+  house = await inProcess();
+  f = await makeFixture(house.galtry);
+});
+afterAll(() => house.close());
+
+/** A vault of its own each time: the administrator and the steward look after it. */
+beforeEach(async () => {
+  const by = f.as("administrator");
+  ({ vaultId } = await makeVault.execute(db(), { name: "Buildings" }, by));
+  await give(db(), by, vaultId, f.ids.steward, "steward");
+  const values = { name: "Gate", signInPage: "https://gate.example/in", password: "canary-gate/73" };
+  ({ entryId } = await addEntry.execute(db(), { parentId: vaultId, captured: false, values }, by));
+  await give(db(), by, entryId, f.ids.reveal, "reveal");
+  await give(db(), by, entryId, f.ids.use, "use");
+  await give(db(), by, entryId, f.ids.guest, "edit");
+});
+
+const start = (by: Kind = "steward") => startRound.execute(db(), { vaultId }, f.as(by));
+const see = (by: Kind = "steward", at?: number) => roundPage.execute(db(), { vaultId }, f.as(by, at), at);
+const lineOf = async (who: string) => (await see()).lines.find((line) => line.who === who)!;
+const say = async (who: string, what: "confirmed" | "lower" | "end" | null, by: Kind = "steward") =>
+  sayInRound.execute(db(), { vaultId, grantId: (await lineOf(who)).grantId, say: what }, f.as(by));
+const finish = (by: Kind = "steward") => finishRound.execute(db(), { vaultId }, f.as(by));
+const code = (promise: Promise<unknown>) =>
+  promise.then(
+    () => "allowed",
+    (error) => error.code as string,
+  );
+const keep = (at: number) => keepRounds.execute(db(), {}, { kind: "server" }, at);
+const toDo = async (kind: Kind, at?: number) =>
+  (await roundsToDo.execute(db(), {}, f.as(kind, at), at)).some(({ id }) => id === vaultId);
+
+describe("a round", () => {
+  test("shows each grant with the odd ones first, and when it was used last", async () => {
+    await revealField.execute(db(), { entryId, field: "password", how: "revealed" }, f.as("reveal"));
+    await start();
+    const { lines, round } = await see();
+    expect(round).toMatchObject({ asked: "Person steward", askedMe: true, startedBy: "Person steward" });
+    expect(lines).toHaveLength(5);
+    expect(lines[0]).toMatchObject({
+      who: "Person guest",
+      note: "guest",
+      what: "Gate",
+      odd: ["no-end"],
+      lower: "reveal",
+    });
+    expect((await lineOf("Person reveal")).lastUse).toBeGreaterThan(Date.now() - DAY);
+    expect((await lineOf("Person use")).lastUse).toBe(null);
+    const later = await see("steward", Date.now() + 91 * DAY);
+    expect(later.lines.find((line) => line.who === "Person use")!.odd).toEqual(["unused"]);
+    expect(await code(start("administrator"))).toBe("conflict");
+  });
+
+  test("is for the stewards of the vault, and shows each what they are steward of", async () => {
+    const { folderId } = await makeFolder.execute(db(), { parentId: vaultId, name: "Own corner" }, f.as("steward"));
+    await give(db(), f.as("administrator"), folderId, f.ids.steward, "blocked");
+    await start("administrator");
+    for (const kind of ["use", "reveal", "guest", "owner"] as const) expect(await code(see(kind))).toBe("not-found");
+    expect((await see("administrator")).lines.some(({ what }) => what === "Own corner")).toBe(true);
+    expect((await see("steward")).lines.some(({ what }) => what === "Own corner")).toBe(false);
+  });
+
+  test("is finished once all is said: the slip says what would change, and the record stays as it was", async () => {
+    await start();
+    await say("Person guest", "end");
+    await say("Person reveal", "lower");
+    await say("Person use", "end");
+    expect(await code(say("Person use", "lower"))).toBe("bad-input");
+    await say("Person use", null);
+    expect(await code(finish())).toBe("conflict");
+    // Another steward answers part of it.
+    await say("Person use", "confirmed", "administrator");
+    await say("Person administrator", "confirmed");
+    await say("Person steward", "confirmed", "administrator");
+    const done = await finish();
+    expect(done).toMatchObject({ changes: 2, confirmed: 3, lower: 1, end: 1 });
+    const { draft } = await ownSlip.execute(db(), {}, f.as("steward"));
+    expect(draft!.changes.map(({ text }) => text).sort()).toEqual([
+      "Person guest: Edit on Gate is taken away",
+      "Person reveal: Use on Gate instead of Reveal",
+    ]);
+    const { id: slipId, revision, said } = draft!;
+    await applySlip.execute(db(), { slipId, revision, ground: said.ground, why: "the round" }, f.as("steward"));
+    const { reached } = await whoCanDoWhat.execute(db(), { nodeId: entryId }, f.as("steward"));
+    expect(reached.map(({ name, level }) => [name, level])).toEqual(
+      expect.arrayContaining([
+        ["Person reveal", "use"],
+        ["Person use", "use"],
+      ]),
+    );
+    expect(reached.some(({ name }) => name === "Person guest")).toBe(false);
+    const { round, finished } = await see("administrator");
+    expect(round).toBe(null);
+    expect(finished[0]).toMatchObject({ by: "Person steward" });
+    expect(finished[0]!.kept.find((line) => line.who === "Person use")).toMatchObject({
+      ...{ what: "Gate", level: "use", say: "confirmed", by: "Person administrator" },
+    });
+    expect(finished[0]!.kept.find((line) => line.who === "Person reveal")).toMatchObject({
+      level: "reveal",
+      say: "lower",
+    });
+  });
+
+  test("asks about what was given meanwhile too", async () => {
+    await start();
+    for (const who of ["administrator", "steward", "guest", "reveal", "use"]) await say(`Person ${who}`, "confirmed");
+    await give(db(), f.as("steward"), entryId, f.ids.edit, "edit");
+    expect(await code(finish())).toBe("conflict");
+    await say("Person edit", "confirmed");
+    expect(await finish()).toMatchObject({ changes: 0, confirmed: 6 });
+  });
+});
+
+describe("every so many months", () => {
+  test("it begins by itself, reminds after a week, goes to the next after two, and on to whoever is steward still", async () => {
+    const now = Date.now();
+    await setRounds.execute(db(), { vaultId, months: 6 }, f.as("steward"));
+    await keep(now + 150 * DAY);
+    expect((await see()).round).toBe(null);
+    const begun = now + 200 * DAY;
+    await keep(begun);
+    // The administrator made the vault, and so has been its steward longest.
+    expect([await toDo("administrator"), await toDo("steward")]).toEqual([true, false]);
+    const told = async (kind: Kind) =>
+      (await db().db.select().from(notices).where(eq(notices.personId, f.ids[kind])))
+        .filter((notice) => notice.nodeId === vaultId)
+        .map(({ text }) => text);
+    await keep(begun + 6 * DAY);
+    expect(await told("administrator")).toHaveLength(1);
+    await keep(begun + 7 * DAY);
+    await keep(begun + 8 * DAY);
+    expect((await told("administrator")).map((text) => text.split(":")[0])).toEqual([
+      "It is time for a round of Buildings",
+      "The round of Buildings waits for you still.",
+    ]);
+    await keep(begun + 14 * DAY);
+    expect([await toDo("administrator"), await toDo("steward")]).toEqual([false, true]);
+    expect((await told("steward"))[0]).toContain("comes to you");
+    await suspendPerson.execute(db(), { personId: f.ids.steward, why: "" }, f.as("owner"));
+    await keep(begun + 15 * DAY);
+    expect(await toDo("administrator")).toBe(true);
+  });
+});

@@ -1,0 +1,289 @@
+"use client";
+
+import { TriangleAlert } from "lucide-react";
+import Link from "next/link";
+import { useRouter } from "next/navigation";
+import { type KeyboardEvent, useEffect, useRef, useState } from "react";
+import styled from "styled-components";
+import { levelWord } from "@/core/access/level";
+import type { Odd } from "@/core/access/rounds";
+import { exactTime, sayTime } from "@/core/time";
+import type { finishRound, roundPage } from "@/server/access/rounds";
+import { Page } from "../frame/Frame";
+import { runCommand, useCommand } from "../shared/ask";
+import { CutKey } from "../shared/CutKey";
+import { Act, Button, Chip, ChoiceField, Notice } from "../shared/controls";
+import { useDone } from "../shared/Done";
+import { Head } from "../vaults/VaultList";
+
+export type RoundView = Awaited<ReturnType<(typeof roundPage)["execute"]>>;
+type Row = RoundView["lines"][number];
+type Say = NonNullable<Row["say"]>;
+
+const Rows = styled.ol`
+  margin-top: 12px;
+  border-top: 3px solid var(--ink);
+  background: var(--sheet);
+  --ground: var(--sheet);
+  li { display: grid; grid-template-columns: 66px minmax(0, 1.5fr) minmax(0, 1fr) minmax(0, 1fr) 226px; gap: 2px 14px; align-items: center; min-height: 56px; padding: 7px 12px; border-bottom: 1px solid var(--rule); line-height: 20px; overflow-wrap: anywhere; }
+  li:focus-visible { outline: 2px solid var(--copper); outline-offset: -2px; }
+  li[data-said] { background: var(--lit); --ground: var(--lit); }
+  .small { display: block; }
+  .odd { display: flex; flex-wrap: wrap; gap: 4px; }
+  .do { display: flex; flex-wrap: wrap; gap: 2px 12px; justify-content: end; }
+  @media (max-width: 1023px) { li { grid-template-columns: 66px minmax(0, 1fr); } li > :nth-child(n + 3) { grid-column: 2; } .do { justify-content: start; } }
+`;
+
+const Lines = styled.ul`
+  max-width: 760px;
+  margin-top: 8px;
+  border-top: 1px solid var(--edge);
+  li { display: flex; flex-wrap: wrap; justify-content: space-between; gap: 4px 16px; padding: 9px 0; border-bottom: 1px solid var(--rule); overflow-wrap: anywhere; }
+`;
+
+export const ODD_WORDS: Record<Odd, string> = {
+  gone: "has left or is suspended",
+  "no-end": "guest without an end",
+  unused: "not used for 90 days",
+  ways: "has as much another way",
+  passed: "its reason has passed",
+};
+
+export const SAY_WORDS: Record<Say, string> = { confirmed: "stays", lower: "lower", end: "ends" };
+
+/** A round of one vault: each grant is confirmed, lowered or ended by one key, the odd ones first. */
+export function RoundsPage({ view, now }: { view: RoundView; now: number }) {
+  const { vault, round, zone } = view;
+  const start = useCommand("rounds.start");
+  return (
+    <Page
+      where={
+        <>
+          <Link href={`/access/${vault.id}`}>Access</Link> · <b>{vault.name}</b>. In a round its stewards look through
+          who has what.{" "}
+          {round &&
+            (round.askedMe
+              ? "You are asked for this one."
+              : `${round.asked} is asked for this one; you may answer too.`)}
+        </>
+      }
+    >
+      <Head>
+        <h1>{round ? `Round of ${vault.name}` : `Rounds of ${vault.name}`}</h1>
+        {!round && (
+          <Button look="go" isDisabled={start.running} onPress={() => start.run({ vaultId: vault.id })}>
+            Begin a round now
+          </Button>
+        )}
+      </Head>
+      {start.refused && (
+        <Notice data-tone="bad" role="alert">
+          {start.refused.message}
+        </Notice>
+      )}
+      {round ? <Round view={view} now={now} /> : <Every view={view} />}
+      {view.finished.length > 0 && (
+        <section style={{ marginTop: 36 }}>
+          <h2>Finished</h2>
+          <Lines>
+            {view.finished.map((one) => (
+              <li key={one.id}>
+                <Link href={`/access/${vault.id}/rounds/${one.id}`} prefetch={false}>
+                  {sayTime(one.finishedAt, now, zone)}, by {one.by}
+                </Link>
+                <span className="soft">{sayCounts(one.kept)}</span>
+              </li>
+            ))}
+          </Lines>
+        </section>
+      )}
+    </Page>
+  );
+}
+
+export function sayCounts(kept: readonly { say: Say }[]): string {
+  const count = (say: Say) => kept.filter((line) => line.say === say).length;
+  return `${count("confirmed")} confirmed, ${count("lower")} to be lowered, ${count("end")} to be ended`;
+}
+
+function Every({ view }: { view: RoundView }) {
+  const save = useCommand("rounds.setEvery");
+  return (
+    <div style={{ maxWidth: 460 }}>
+      <p style={{ marginBottom: 12 }}>
+        The oldest steward is asked, told again after a week, and after two the next one is asked.
+      </p>
+      <ChoiceField
+        label="A round begins by itself"
+        value={String(view.months ?? "")}
+        onText={(months) => save.run({ vaultId: view.vault.id, months: months === "" ? null : Number(months) })}
+        wrong={save.wrong() ?? save.wrong("months")}
+      >
+        <option value="">never</option>
+        {[...new Set([1, 3, 6, 12, ...(view.months === null ? [] : [view.months])])]
+          .sort((a, b) => a - b)
+          .map((months) => (
+            <option key={months} value={months}>
+              {months === 1 ? "every month" : `every ${months} months`}
+            </option>
+          ))}
+      </ChoiceField>
+    </div>
+  );
+}
+
+function Round({ view, now }: { view: RoundView; now: number }) {
+  const { vault, round, lines, zone } = view;
+  const finish = useCommand<Awaited<ReturnType<(typeof finishRound)["execute"]>>>("rounds.finish");
+  const done = useDone();
+  const router = useRouter();
+  const [said, setSaid] = useState<ReadonlyMap<string, Say | null>>(new Map());
+  const [wrong, setWrong] = useState<string | null>(null);
+  const [at, setAt] = useState(0);
+  const list = useRef<HTMLOListElement>(null);
+  // What the page was drawn with is newer than what was said before it.
+  useEffect(() => setSaid(new Map()), [lines]);
+  const sayOf = (row: Row): Say | null => (said.has(row.grantId) ? said.get(row.grantId)! : row.say);
+  const looked = lines.filter((row) => sayOf(row) !== null).length;
+  const go = (to: number) => {
+    const next = Math.max(0, Math.min(lines.length - 1, to));
+    setAt(next);
+    (list.current?.children[next] as HTMLElement | undefined)?.focus();
+  };
+  const say = async (i: number, what: Say | null, on: boolean) => {
+    const row = lines[i];
+    if (!row || (what === "lower" && row.lower === null)) return;
+    setSaid((before) => new Map(before).set(row.grantId, what));
+    if (on && what !== null) go(i + 1);
+    const answer = await runCommand("rounds.say", { vaultId: vault.id, grantId: row.grantId, say: what });
+    setWrong(answer.ok ? null : answer.refused.message);
+    if (answer.ok) return;
+    setSaid((before) => new Map(before).set(row.grantId, row.say));
+    router.refresh();
+  };
+  const keys = (event: KeyboardEvent) => {
+    if (event.ctrlKey || event.metaKey || event.altKey) return;
+    const acts: Record<string, () => void> = {
+      ArrowDown: () => go(at + 1),
+      ArrowUp: () => go(at - 1),
+      Home: () => go(0),
+      End: () => go(lines.length - 1),
+      c: () => void say(at, "confirmed", true),
+      l: () => void say(at, "lower", true),
+      e: () => void say(at, "end", true),
+      u: () => void say(at, null, false),
+    };
+    const act = acts[event.key.length === 1 ? event.key.toLowerCase() : event.key];
+    if (!act) return;
+    event.preventDefault();
+    act();
+  };
+  const end = async () => {
+    const answer = await finish.run({ vaultId: vault.id });
+    if (!answer.ok) return;
+    const { changes } = answer.result;
+    done(
+      changes === 0
+        ? "The round is finished: nothing changes."
+        : `The round is finished. ${changes === 1 ? "One change waits" : `${changes} changes wait`} on your change slip.`,
+    );
+    if (changes > 0) router.push(`/access/${vault.id}`);
+  };
+  return (
+    <>
+      <p className="soft">
+        Begun {sayTime(round!.startedAt, now, zone)}
+        {round!.startedBy ? ` by ${round!.startedBy}` : ", as its time had come"}.
+        {round!.passed.length > 0 && ` ${round!.passed.join(", ")} did not answer.`} Nothing changes before the slip at
+        the end is applied. <kbd>C</kbd> stays, <kbd>L</kbd> one level lower, <kbd>E</kbd> ends, <kbd>U</kbd> not said
+        yet, arrows move.
+      </p>
+      <p style={{ display: "flex", gap: 14, alignItems: "center", marginTop: 10 }}>
+        <progress value={looked} max={lines.length || 1} aria-label="Looked through" />
+        <span role="status">
+          {looked} of {lines.length} looked through
+        </span>
+        <span style={{ marginLeft: "auto" }}>
+          <Button look="go" isDisabled={looked < lines.length || finish.running} onPress={end}>
+            Finish the round
+          </Button>
+        </span>
+      </p>
+      {(wrong ?? finish.refused?.message) && (
+        <Notice data-tone="bad" role="alert">
+          {wrong ?? finish.refused?.message}
+        </Notice>
+      )}
+      <Rows ref={list} role="list" aria-label="Who has what" onKeyDown={keys}>
+        {lines.map((row, i) => (
+          <li
+            key={row.grantId}
+            tabIndex={i === at ? 0 : -1}
+            onFocus={() => setAt(i)}
+            data-said={sayOf(row) ?? undefined}
+            aria-label={`${row.who}: ${levelWord(row.level)} on ${row.what}. ${row.odd.map((odd) => ODD_WORDS[odd]).join(", ")}. ${sayOf(row) === null ? "Not said yet" : SAY_WORDS[sayOf(row)!]}`}
+          >
+            <CutKey level={row.level} until={row.until === null ? null : exactTime(row.until, zone)} silent />
+            <span>
+              <b>{row.who}</b> <span className="soft">{row.note}</span>
+              <span className="small">
+                {levelWord(row.level)} on {row.what}
+                {row.until !== null && `, until ${sayTime(row.until, now, zone)}`}
+              </span>
+            </span>
+            <span className="small soft">
+              since {sayTime(row.since, now, zone)}, by {row.by}
+              {row.why && <span className="small">“{row.why}”</span>}
+            </span>
+            <span>
+              <span className="small soft">
+                {row.lastUse === null ? "never used" : `used ${sayTime(row.lastUse, now, zone)}`}
+              </span>
+              <span className="odd">
+                {row.odd.map((odd) => (
+                  <Chip key={odd}>
+                    <TriangleAlert size={12} aria-hidden /> {ODD_WORDS[odd]}
+                  </Chip>
+                ))}
+              </span>
+            </span>
+            <span className="do">
+              <Answer row={row} now={sayOf(row)} onSay={(what) => say(i, what, false)} />
+            </span>
+          </li>
+        ))}
+      </Rows>
+    </>
+  );
+}
+
+/** The same as the keys, for the pointer. */
+function Answer({ row, now, onSay }: { row: Row; now: Say | null; onSay: (say: Say | null) => void }) {
+  if (now !== null)
+    return (
+      <>
+        <Chip data-tone={now === "confirmed" ? "good" : "bad"}>
+          {now === "lower" ? `lower, to ${levelWord(row.lower!)}` : SAY_WORDS[now]}
+        </Chip>
+        <Act onPress={() => onSay(null)} aria-label={`Undo: ${row.who} on ${row.what}`}>
+          Undo
+        </Act>
+      </>
+    );
+  const of = `${row.who} on ${row.what}`;
+  return (
+    <>
+      <Act onPress={() => onSay("confirmed")} aria-label={`Stays: ${of}`}>
+        Stays
+      </Act>
+      {row.lower && (
+        <Act onPress={() => onSay("lower")} aria-label={`Lower: ${of}`}>
+          Lower
+        </Act>
+      )}
+      <Act onPress={() => onSay("end")} aria-label={`Ends: ${of}`}>
+        Ends
+      </Act>
+    </>
+  );
+}
