@@ -1,14 +1,18 @@
 /** Builds the sample organisation through the same commands that a person's clicks use, with weeks behind it. */
 
+import { USUAL_RULES } from "../src/core/access";
+import { setAsksFirst } from "../src/server/access/askFirst";
 import { setListed } from "../src/server/access/asking";
 import { giveAccess } from "../src/server/access/grants";
+import { finishRound, roundPage, sayInRound, setRounds, startRound } from "../src/server/access/rounds";
 import type { Caller } from "../src/server/caller";
 import { pinEntry } from "../src/server/frontdesk/frontDesk";
 import type { Galtry } from "../src/server/galtry";
 import { confirmPairing, endLanyard, startPairing, takeToken } from "../src/server/lanyard/pairing";
-import { makeGroup, setMember } from "../src/server/people/groups";
+import { endGroup, makeGroup, setMember } from "../src/server/people/groups";
 import { addPerson } from "../src/server/people/persons";
 import { acceptLink, setUp, setUpAddress } from "../src/server/people/setUp";
+import { changeRules } from "../src/server/rules/rules";
 import { beginSignIn, handOver } from "../src/server/signin/sealed";
 import { addEntry } from "../src/server/vaults/entries";
 import { makeFolder } from "../src/server/vaults/folders";
@@ -81,6 +85,7 @@ export async function buildDemo(
   fillVaults(plan, house, built, as, sites, address, start + 2 * DAY);
   giveSingly(plan, house, built, as, now);
   useIt(plan, house, built, as, now);
+  keepHouse(plan, house, built, as, now);
   await plan.carryOut();
   return built;
 }
@@ -333,6 +338,41 @@ function giveSingly(plan: Plan, house: Galtry, { people, groups, entries }: Buil
     until: now + 80 * DAY,
     why: "pictures for the new gallery",
   });
+}
+
+/** House rules, what asks first, an end of the season, rounds made and to be made. */
+function keepHouse(plan: Plan, house: Galtry, { groups, vaults, entries }: Built, as: As, now: number): void {
+  const rules = {
+    ...USUAL_RULES,
+    longest: { staff: null, guests: 120 },
+    reasonFrom: "steward" as const,
+    emergency: true,
+  };
+  plan.at(now - 38 * DAY, (at) => changeRules.execute(house, rules, as("hanna", at), at));
+  plan.at(now - 37 * DAY, (at) =>
+    endGroup.execute(house, { groupId: groups.get("Volunteers")!, until: endOfSeason(now) }, as("hanna", at), at),
+  );
+  plan.at(now - 15 * DAY, (at) =>
+    setAsksFirst.execute(
+      house,
+      { entryId: entries.get("castlewick.localhost")!, stewards: 1, minutes: 30 },
+      as("clementine", at),
+      at,
+    ),
+  );
+  const shop = () => vaults.get("Shop & Tickets")!;
+  plan.at(now - 12 * DAY, (at) => setRounds.execute(house, { vaultId: shop(), months: 6 }, as("bram", at), at));
+  plan.at(now - 11 * DAY, async (at) => {
+    const by = as("bram", at);
+    await startRound.execute(house, { vaultId: shop() }, by, at);
+    const { lines } = await roundPage.execute(house, { vaultId: shop() }, by, at);
+    for (const [i, { grantId }] of lines.entries())
+      await sayInRound.execute(house, { vaultId: shop(), grantId, say: "confirmed" }, by, at + i * 20_000);
+    await finishRound.execute(house, { vaultId: shop() }, by, at + 600_000);
+  });
+  plan.at(now - 1.5 * DAY, (at) =>
+    startRound.execute(house, { vaultId: vaults.get("Press & Publishing")! }, as("wilhelmina", at), at),
+  );
 }
 
 /** Sign-ins, a reveal, a change: what a few weeks leave behind. */

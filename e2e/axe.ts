@@ -23,6 +23,6 @@ export async function seriousIn(page: Page): Promise<string[]> {
     const { violations } = await axe.run({ resultTypes: ["violations"] });
     return violations
       .filter((one) => one.impact === "serious" || one.impact === "critical")
-      .map((one) => `${one.id}: ${one.nodes.map((node) => node.html.slice(0, 120)).join(" | ")}`);
+      .map((one) => `${one.id}: ${one.nodes.map((node) => node.html.slice(0, 400)).join(" | ")}`);
   });
 }

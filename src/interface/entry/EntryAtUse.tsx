@@ -64,7 +64,7 @@ export function EntryAtUse({ entry, now }: { entry: EntryView; now: number }) {
           </div>
         </CardTitle>
         <Before entry={entry} now={now} />
-        {signsIn && (
+        {signsIn && isReady(entry, now) && (
           <Big>
             {connected || lanyard === null ? (
               <>
@@ -72,7 +72,7 @@ export function EntryAtUse({ entry, now }: { entry: EntryView; now: number }) {
                   look="go"
                   big
                   onPress={begin}
-                  isDisabled={lanyard === null || !isReady(entry, now) || (signing !== null && signing.report === null)}
+                  isDisabled={lanyard === null || (signing !== null && signing.report === null)}
                 >
                   Sign in to {entry.site}
                 </Button>
@@ -111,7 +111,7 @@ export function EntryAtUse({ entry, now }: { entry: EntryView; now: number }) {
             <SignInNotice signing={signing} stewards={entry.own.stewards} onClose={clear} onAgain={begin} />
           </div>
         )}
-        <Card style={signsIn ? { borderTop: 0 } : undefined}>
+        <Card style={signsIn && isReady(entry, now) ? { borderTop: 0 } : undefined}>
           {signsIn && (
             <Fact
               label="Site"

@@ -137,7 +137,7 @@ export function Frame({ organisation, person, notices, seen, at, children }: Fra
   return (
     <>
       <Top className="on-baize">
-        <Wrap style={path.startsWith("/access") ? { maxWidth: "none" } : undefined}>
+        <Wrap style={/^\/access(\/[^/]+)?$/.test(path) ? { maxWidth: "none" } : undefined}>
           <Wordmark href="/">Galtry</Wordmark>
           <Organisation title={organisation}>{organisation}</Organisation>
           <Areas aria-label="Areas">

@@ -30,7 +30,7 @@ const Rows = styled.ol`
   li[data-said] { background: var(--lit); --ground: var(--lit); }
   .small { display: block; }
   .odd { display: flex; flex-wrap: wrap; gap: 4px; }
-  .do { display: flex; flex-wrap: wrap; gap: 2px 12px; justify-content: end; }
+  .do { display: flex; flex-wrap: wrap; gap: 2px 12px; justify-content: end; align-items: center; }
   @media (max-width: 1023px) { li { grid-template-columns: 66px minmax(0, 1fr); } li > :nth-child(n + 3) { grid-column: 2; } .do { justify-content: start; } }
 `;
 
@@ -199,7 +199,12 @@ function Round({ view, now }: { view: RoundView; now: number }) {
         yet, arrows move.
       </p>
       <p style={{ display: "flex", gap: 14, alignItems: "center", marginTop: 10 }}>
-        <progress value={looked} max={lines.length || 1} aria-label="Looked through" />
+        <progress
+          value={looked}
+          max={lines.length || 1}
+          aria-label="Looked through"
+          style={{ accentColor: "var(--moss)" }}
+        />
         <span role="status">
           {looked} of {lines.length} looked through
         </span>

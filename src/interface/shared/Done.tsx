@@ -71,7 +71,7 @@ export function DoneSlip({ children }: { children: ReactNode }) {
               Undo
             </Act>
           )}
-          <Act onPress={() => setSaid(null)} aria-label="Put this message away">
+          <Act onPress={() => setSaid(null)} aria-label="Close this message">
             Close
           </Act>
         </Slip>

@@ -1,0 +1,270 @@
+/** Who may give what, and to whom: groups, house rules, asking first, guests, rounds; each in the browser, by keys too. */
+import type { Page, Response } from "playwright-core";
+import { afterAll, beforeAll, expect, test } from "vitest";
+import { DEMO_PASSWORD, PEOPLE, VAULTS } from "../demo/organisation";
+import { seriousIn } from "./axe";
+import { type Browser, connectLanyard, openBrowser, signInToGaltry } from "./browser";
+import { everythingReceived, sightingsOf } from "./canary";
+import { type House, startHouse } from "./house";
+
+let house: House;
+const opened: Browser[] = [];
+
+async function as(mail: string, lanyard = false): Promise<Browser> {
+  const browser = await openBrowser({ galtry: house.url, lanyard });
+  opened.push(browser);
+  await signInToGaltry(browser.page, house.url, `${mail}@tarrowick.example`, DEMO_PASSWORD);
+  return browser;
+}
+
+/** Keys and presses are heard once the page has taken over. */
+async function go(page: Page, address: string): Promise<void> {
+  await page.goto(`${house.url}${address}`);
+  await page.waitForLoadState("networkidle");
+}
+
+beforeAll(async () => {
+  house = await startHouse();
+}, 120_000);
+afterAll(async () => {
+  for (const browser of opened) await browser.close();
+  await house?.close();
+});
+
+test("somebody joins a group by keys: what it gives them is read first, waits on the slip, and is applied there", async () => {
+  const { page } = await as("ines.okafor");
+  await go(page, "/people");
+  await page.getByRole("list", { name: "Groups" }).getByRole("link", { name: "Shop Team" }).click();
+  await page.getByRole("heading", { name: "Shop Team", level: 1 }).waitFor();
+  await page.waitForLoadState("networkidle");
+  expect(await page.getByRole("region", { name: "What it gives" }).innerText()).toContain("Shop & Tickets");
+  const add = page.getByRole("button", { name: "Add somebody" });
+  await add.focus();
+  await page.keyboard.press("Enter");
+  await page.getByRole("combobox", { name: "Who" }).focus();
+  await page.keyboard.type("maren");
+  await page.getByRole("option", { name: /Maren Pohl/ }).waitFor();
+  await page.keyboard.press("Enter");
+  await page
+    .getByText(/Maren Pohl goes from Use to Reveal on/)
+    .first()
+    .waitFor();
+  expect(await seriousIn(page)).toEqual([]);
+  await page.getByRole("button", { name: "Put on my slip" }).focus();
+  await page.keyboard.press("Enter");
+  await page.getByText("It waits on your change slip").waitFor();
+  const members = page.getByRole("region", { name: "In it" });
+  expect(await members.getByText("Maren Pohl").count()).toBe(0);
+  // The slip stands on this page too.
+  const slip = page.getByRole("region", { name: "Change slip" });
+  await slip
+    .getByText(/Maren Pohl goes from Use to Reveal/)
+    .first()
+    .waitFor();
+  await slip.getByRole("button", { name: "its 1 change" }).click();
+  await slip.getByText("Maren Pohl comes into Shop Team").waitFor();
+  await page.getByRole("button", { name: "Apply 1 change" }).click();
+  await members.getByText("Maren Pohl").waitFor();
+  expect(await seriousIn(page)).toEqual([]);
+  // Out again, at once, with the same sentence beside the button.
+  await members.getByRole("button", { name: "Change: Maren Pohl" }).click();
+  await page.getByText("Take Maren Pohl out of Shop Team").click();
+  await page
+    .getByText(/Maren Pohl goes from Reveal to Use on/)
+    .first()
+    .waitFor();
+  await page.getByRole("button", { name: "Take out" }).click();
+  await members.getByText("Maren Pohl").waitFor({ state: "detached" });
+  // A date on the group, moved on in one act.
+  await page.getByRole("button", { name: "Give it an end" }).click();
+  await page.getByLabel("Until").fill("2031-09-30T18:00");
+  await page.getByRole("button", { name: "Set this end" }).click();
+  await page.getByText("Ask another administrator or keeper").waitFor();
+}, 90_000);
+
+test("an owner changes a word in a sentence, and a steward is asked for a reason", async () => {
+  const { page: owner } = await as("hanna.quist");
+  await go(owner, "/rules");
+  expect(await seriousIn(owner)).toEqual([]);
+  await owner.getByLabel("when a reason is asked for").selectOption("use");
+  await owner.getByRole("button", { name: "Change the rules" }).click();
+  await owner.getByText("The house rules are changed.").waitFor();
+  const { page } = await as("harriet.sowerby");
+  await go(page, "/rules");
+  await page.getByText("Whoever gives Use or more says what for.").waitFor();
+  expect(await page.getByRole("combobox").count()).toBe(0);
+  await go(page, `/entry/${house.built.entries.get("thornlea.localhost")}`);
+  await page.getByPlaceholder("Give to a person, a group, Everyone").fill("Juno");
+  await page.getByRole("option", { name: /Juno Castellane/ }).click();
+  const give = page.getByRole("button", { name: "Give access" });
+  await give.click();
+  await page.getByText("The house rules ask what Use is given for.").waitFor();
+  await page.getByLabel("What for").fill("reads the meters in July");
+  await give.click();
+  await page.locator("[data-subject='Juno Castellane']").waitFor();
+  await owner.getByRole("button", { name: "Undo" }).click();
+  await page.waitForLoadState("networkidle");
+  await go(page, "/rules");
+  await page.getByText("Whoever gives Steward says what for.").waitFor();
+  await go(page, "/people");
+  // She keeps a group, and sees no more of the area than that.
+  await page.getByText("You keep one group.").waitFor();
+  expect(await page.getByText("Hanna Quist").count()).toBe(0);
+}, 90_000);
+
+test("an entry that asks first signs nobody in before a steward says yes, and then without a password in the browser", async () => {
+  const entryId = house.built.entries.get("castlewick.localhost")!;
+  const site = house.standins.sites.find((one) => one.host === "castlewick.localhost")!;
+  const samir = await as("samir.haddad", true);
+  const { page, context } = samir;
+  await connectLanyard(samir, house.url);
+  await go(page, "/");
+  await page.getByText("Connected in this browser").waitFor();
+  await page.getByRole("combobox", { name: "Find, and sign in" }).fill("castlewick");
+  await page.getByText("signs in to").waitFor();
+  await page.keyboard.press("Enter");
+  await page.getByText("Castlewick Payroll asks a steward first. Ask on its page.").waitFor();
+  await go(page, `/entry/${entryId}`);
+  expect(await page.getByRole("button", { name: /^Sign in to/ }).count()).toBe(0);
+  expect(await seriousIn(page)).toEqual([]);
+  await page.getByRole("button", { name: "Ask first" }).click();
+  await page.getByLabel("What for").fill("The run of the 28th is not right");
+  await page.getByRole("button", { name: "Ask", exact: true }).click();
+  await page.getByText("You have asked").waitFor();
+  const { page: steward } = await as("clementine.ruddock");
+  const waits = steward.getByRole("region", { name: "Yeses to say" });
+  await waits.getByText("The run of the 28th is not right").waitFor();
+  expect(await waits.innerText()).toMatch(
+    /Samir Haddad asks to use Castlewick Payroll for 30 minutes[\s\S]*127\.0\.0\.1/,
+  );
+  await steward.getByRole("button", { name: "Yes, to Samir Haddad at Castlewick Payroll" }).click();
+  const signIn = page.getByRole("button", { name: "Sign in to castlewick.localhost" });
+  await signIn.waitFor();
+  const [tab] = await Promise.all([context.waitForEvent("page"), signIn.click()]);
+  await tab.getByText("Today at Castlewick Payroll").waitFor();
+  expect(await sightingsOf(site.account.password, await everythingReceived(samir))).toEqual([]);
+  // Its steward cannot let herself in, nor stop the asking alone.
+  await go(steward, `/entry/${entryId}`);
+  await steward.getByRole("button", { name: "Change what is asked before each use" }).click();
+  await steward.getByLabel("Who is asked").selectOption("0");
+  await steward.getByRole("button", { name: "Save" }).click();
+  await steward.getByText("Castlewick Payroll asks a steward first.").waitFor();
+}, 120_000);
+
+test("a guest is asked into one folder, adds to it, and learns of nothing else; ended, with what they saw", async () => {
+  const { page: host } = await as("harriet.sowerby");
+  const folder = `/vaults/${house.built.vaults.get("Buildings")}/folder/${house.built.folders.get("Meters")}`;
+  await go(host, folder);
+  await host.getByRole("button", { name: "Ask a guest in" }).click();
+  await host.getByLabel("Name", { exact: true }).last().fill("Pia Lunde");
+  await host.getByLabel("Mail address").fill("pia@lunde-meters.example");
+  await host.getByLabel("They may").selectOption("edit");
+  await host.getByLabel("What for").fill("reads the new meters");
+  expect(await seriousIn(host)).toEqual([]);
+  await host.getByRole("button", { name: "Ask in" }).click();
+  const link = await host.locator("[data-link]").innerText();
+  const guest = await openBrowser({ galtry: house.url, lanyard: false });
+  opened.push(guest);
+  const said: string[] = [];
+  const hear = async (response: Response) => {
+    if (!response.url().startsWith(house.url) || response.url().includes("/_next/static/")) return;
+    said.push(response.url(), await response.text().catch(() => ""));
+  };
+  guest.context.on("response", (response) => void hear(response));
+  const { page } = guest;
+  await page.goto(link);
+  await page.getByLabel("Sign-in password", { exact: true }).fill("meter and mallet 1903");
+  await page.getByLabel("Once more").fill("meter and mallet 1903");
+  await page.keyboard.press("Enter");
+  await page.getByRole("combobox", { name: "Find, and sign in" }).waitFor();
+  await page
+    .getByText(/new, from Harriet Sowerby: “reads the new meters”/)
+    .first()
+    .waitFor();
+  await page.getByRole("link", { name: "Brightmere Energy" }).first().click();
+  await page.getByRole("heading", { name: "Brightmere Energy" }).waitFor();
+  await page.waitForLoadState("networkidle");
+  await page.getByRole("button", { name: "Reveal Password" }).click();
+  await page.getByRole("button", { name: "Hide Password" }).waitFor();
+  // To their folder by their own way, and something added there.
+  await go(page, "/vaults");
+  await page.getByRole("link", { name: "Shared with you" }).click();
+  await page.getByRole("link", { name: "Brightmere Energy" }).first().waitFor();
+  await go(page, `/vaults/${house.built.vaults.get("Buildings")}/new?in=${house.built.folders.get("Meters")}`);
+  await page
+    .getByRole("link", { name: /^Note/ })
+    .or(page.getByRole("button", { name: /^Note/ }))
+    .first()
+    .click();
+  await page.getByLabel("Name", { exact: true }).fill("Meter in the cellar");
+  await page
+    .getByRole("button", { name: /^Keep|^Save|^Add/ })
+    .first()
+    .click();
+  await page.getByRole("heading", { name: "Meter in the cellar" }).waitFor();
+  for (const address of ["/", "/journal", "/account", "/people", "/access", "/rules", "/sites", folder, "/make"])
+    await go(page, address);
+  await page.keyboard.press("/");
+  await page.keyboard.type("an");
+  await page.waitForLoadState("networkidle");
+  const known = ["Harriet Sowerby", "Brightmere Energy", "Millgrange Water"];
+  const others = [
+    ...PEOPLE.map(({ name }) => name),
+    ...VAULTS.map(({ name }) => name.replaceAll("&", "&amp;")),
+    ...VAULTS.map(({ name }) => name),
+    ...house.standins.sites.map(({ name }) => name),
+    ...["Shop Team", "Front of House", "Volunteers", "Estates", "Doors and alarms", "Suppliers"],
+  ].filter((name) => !known.includes(name));
+  const inside = new Set(
+    VAULTS.find(({ name }) => name === "Buildings")!.folders!.find(({ name }) => name === "Meters")!.holds,
+  );
+  const outside = others.filter(
+    (name) => !house.standins.sites.some((site) => site.name === name && inside.has(site.host)),
+  );
+  const text = said.join("\n");
+  expect(said.length).toBeGreaterThan(40);
+  expect(text).toContain("Brightmere Energy");
+  expect(outside.filter((name) => new RegExp(`\\b${name.replace(/[^\w ]/g, "\\$&")}\\b`).test(text))).toEqual([]);
+  await go(host, "/account");
+  await host.getByText("Pia Lunde, a guest, added Meter in the cellar.").waitFor();
+  await go(host, folder);
+  await host.getByRole("button", { name: "Two weeks longer: Pia Lunde" }).click();
+  await host.waitForLoadState("networkidle");
+  await host.getByRole("button", { name: "End: Pia Lunde" }).click();
+  await host.getByRole("button", { name: "End it now" }).click();
+  await host.getByText(/Secrets they saw: Brightmere Energy/).waitFor();
+  await host.getByText("their sign-in to Galtry has ended too").waitFor();
+  await page
+    .getByRole("heading", { name: /Sign in/ })
+    .first()
+    .waitFor();
+}, 150_000);
+
+test("a round by keys: the odd ones first, each said by one key, then the slip and a record that prints", async () => {
+  const { page } = await as("wilhelmina.oosterhuis");
+  await page.getByRole("region", { name: "Rounds to make" }).getByRole("link", { name: "Press & Publishing" }).click();
+  await page.getByText("0 of 6 looked through").waitFor();
+  await page.waitForLoadState("networkidle");
+  expect(await seriousIn(page)).toEqual([]);
+  const lines = page.getByRole("list", { name: "Who has what" }).getByRole("listitem");
+  await lines.first().focus();
+  const words = await lines.evaluateAll((all) => all.map((one) => one.getAttribute("aria-label") ?? ""));
+  for (const word of words)
+    await page.keyboard.press(word.startsWith("Digital") ? "l" : word.startsWith("Kit") ? "e" : "c");
+  await page.getByText("6 of 6 looked through").waitFor();
+  await page.getByRole("button", { name: "Finish the round" }).click();
+  await page.getByText("2 changes wait on your change slip").waitFor();
+  const slip = page.getByRole("region", { name: "Change slip" });
+  await slip.getByText(/Kit Ashdown loses Use of/).waitFor();
+  await page.getByRole("button", { name: "Apply 2 changes" }).click();
+  await page.getByText("2 changes are applied.").waitFor();
+  await page.getByRole("link", { name: "Rounds" }).click();
+  await page.getByRole("link", { name: /by Wilhelmina Oosterhuis/ }).click();
+  await page.getByText("4 confirmed, 1 to be lowered, 1 to be ended").waitFor();
+  const row = page.getByRole("row", { name: /^Kit Ashdown/ });
+  expect(await row.innerText()).toMatch(/Redshank Image Library[\s\S]*ends[\s\S]*Wilhelmina Oosterhuis/);
+  await page.emulateMedia({ media: "print" });
+  expect(await page.getByRole("button", { name: "Print" }).isVisible()).toBe(false);
+  await page.emulateMedia({ media: null });
+  expect(await seriousIn(page)).toEqual([]);
+}, 90_000);
