@@ -310,6 +310,7 @@ const EXPECTED: Record<string, { who: Who; asPerson?: Who; input: () => unknown 
       revision: 0,
     }),
   },
+  "access.cells": { who: "steward", input: () => ({ nodeIds: [fixture.entryId], subject: { kind: "everyone" } }) },
   "access.foresee": {
     who: "steward",
     input: () => ({

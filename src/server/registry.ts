@@ -10,6 +10,7 @@ import {
   setListed,
   withdrawAsk,
 } from "./access/asking";
+import { cellsOf } from "./access/cells";
 import { tellOfExpiry } from "./access/expiry";
 /** All commands and queries, by name. Tests walk it and try every one as every role. */
 import { changeAccess, giveAccess, withdrawAccess } from "./access/grants";
@@ -238,6 +239,7 @@ const ALL = [
   draftSlip,
   ownSlip,
   foresee,
+  cellsOf,
   applySlip,
   undoSlip,
   dropSlip,

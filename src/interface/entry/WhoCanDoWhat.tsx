@@ -123,11 +123,8 @@ export function WhoCanDoWhat({ nodeId, nodeWord, who, zone, now }: Props) {
           start={{ level: "use", from: null, until: null, why: "" }}
           zone={zone}
           onClose={() => setGiving(null)}
-          command="access.give"
-          input={{
-            nodeId,
-            subject: giving.kind === "everyone" ? { kind: "everyone" } : { kind: giving.kind, id: giving.id },
-          }}
+          nodeIds={[nodeId]}
+          subject={giving.kind === "everyone" ? { kind: "everyone" } : { kind: giving.kind, id: giving.id }}
           verb="Give access"
         />
       )}
@@ -138,10 +135,10 @@ export function WhoCanDoWhat({ nodeId, nodeWord, who, zone, now }: Props) {
           start={changing}
           zone={zone}
           onClose={() => setChanging(null)}
-          command="access.change"
-          input={{ grantId: changing.grantId }}
+          nodeIds={[nodeId]}
+          subject={changing.subject}
+          changes={changing.grantId}
           verb="Change"
-          withdraw={changing.grantId}
         />
       )}
       {changing && !changing.here && (
@@ -151,8 +148,8 @@ export function WhoCanDoWhat({ nodeId, nodeWord, who, zone, now }: Props) {
           start={{ ...changing, why: "" }}
           zone={zone}
           onClose={() => setChanging(null)}
-          command="access.give"
-          input={{ nodeId, subject: changing.subject }}
+          nodeIds={[nodeId]}
+          subject={changing.subject}
           verb="Set here"
         />
       )}

@@ -33,11 +33,8 @@ export function GiveSeveral({ rows, onClose, onDone }: GiveProps) {
         start={{ level: "use", from: null, until: null, why: "" }}
         zone={zone}
         onClose={onClose}
-        command="access.give"
-        input={rows.map((row) => ({
-          nodeId: row.id,
-          subject: to.kind === "everyone" ? { kind: "everyone" } : { kind: to.kind, id: to.id },
-        }))}
+        nodeIds={rows.map((row) => row.id)}
+        subject={to.kind === "everyone" ? { kind: "everyone" } : { kind: to.kind, id: to.id }}
         verb="Give access"
         onGiven={(grantIds, refused) =>
           onDone(
