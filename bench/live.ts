@@ -7,7 +7,56 @@ import { tell } from "./measure";
 
 const STREAMS = 200;
 
-export async function benchLive(house: House): Promise<void> {
+export const benchLive = (house: House): Promise<void> =>
+  benchWithdrawn(house, "", async () => ({ ends: Promise.resolve() }));
+
+/** The same while a slip over ten thousand entries is being applied: run once those are there. */
+export async function benchLiveUnderSlip(house: House): Promise<void> {
+  const steward = await openBrowser({ galtry: house.url, lanyard: false });
+  try {
+    const { page } = steward;
+    await signInToGaltry(page, house.url, "ines.okafor@tarrowick.example", DEMO_PASSWORD);
+    const post = <R>(address: string, input: unknown): Promise<{ ok: boolean; result: R }> =>
+      page.evaluate(
+        async ([to, body]) =>
+          (
+            await fetch(to!, { method: "POST", headers: { "content-type": "application/json" }, body: body! })
+          ).json() as Promise<{ ok: boolean; result: R }>,
+        [`${house.url}/api/${address}`, JSON.stringify(input)],
+      );
+    const change = {
+      ...{ type: "set", nodeId: house.built.vaults.get("Shop & Tickets")!, subject: { kind: "everyone" } },
+      grants: [{ level: "use", from: null, until: null }],
+    };
+    type Slip = { draft: { id: string; revision: number; said: { ground: string } } | null };
+    const before = await post<Slip>("query/access.slip", {});
+    await post("command/access.draft", { changes: [change], revision: before.result.draft?.revision ?? 0 });
+    const { draft } = (await post<Slip>("query/access.slip", {})).result;
+    const { id: slipId, revision, said } = draft!;
+    let took = 0;
+    await benchWithdrawn(house, ", while a slip over 10,000 entries is applied", async () => {
+      const start = performance.now();
+      const applied = post("command/access.applySlip", { slipId, revision, ground: said.ground });
+      // It is under way before the other one begins.
+      await new Promise((resolve) => setTimeout(resolve, 40));
+      const ends = applied.then(({ ok }) => {
+        if (!ok) throw new Error("The slip was not applied.");
+        took = performance.now() - start;
+      });
+      return { ends };
+    });
+    console.log(`      the slip itself took ${Math.round(took)} ms`);
+  } finally {
+    await steward.close();
+  }
+}
+
+/** @param meanwhile begins something, and says when it has ended */
+async function benchWithdrawn(
+  house: House,
+  when: string,
+  meanwhile: () => Promise<{ ends: Promise<void> }>,
+): Promise<void> {
   const browser = await openBrowser({ galtry: house.url, lanyard: false });
   const stop = new AbortController();
   try {
@@ -53,12 +102,14 @@ export async function benchLive(house: House): Promise<void> {
       }
     });
     for (let i = 0; i < 200 && ready < STREAMS; i++) await new Promise((resolve) => setTimeout(resolve, 50));
+    const other = await meanwhile();
     const start = performance.now();
     await withdrawAccess.execute(house.galtry, { grantId }, by);
     await page.getByRole("heading", { name: "Your access here has ended" }).waitFor();
     const onPage = performance.now() - start;
     await Promise.all(streams);
-    tell(`a withdrawn Use on the page, with ${STREAMS} streams open`, onPage, 1000, " ms");
+    await other.ends;
+    tell(`a withdrawn Use on the page, with ${STREAMS} streams open${when}`, onPage, 1000, " ms");
     tell("and at the last of the streams", Math.max(...heard) - start, 1000, " ms");
   } finally {
     stop.abort();

@@ -6,7 +6,7 @@ import { benchBringIn } from "./bringIn";
 import { benchCommand } from "./command";
 import { benchCore } from "./core";
 import { benchLarge } from "./large";
-import { benchLive } from "./live";
+import { benchLive, benchLiveUnderSlip } from "./live";
 import { overLimit } from "./measure";
 import { benchPage } from "./page";
 import { benchSignIn } from "./signIn";
@@ -24,6 +24,7 @@ try {
   await benchPage(house);
   await benchBringIn(house);
   await benchVault(house);
+  await benchLiveUnderSlip(house);
   await benchLarge(house);
 } finally {
   await house.close();

@@ -310,6 +310,10 @@ const EXPECTED: Record<string, { who: Who; asPerson?: Who; input: () => unknown 
       revision: 0,
     }),
   },
+  "access.showSlip": { who: "own", input: () => ({ personId: fixture.ids.use }) },
+  "access.shownSlips": { who: "everybody", input: () => ({}) },
+  "access.sayOfSlip": { who: "own", input: () => ({ slipId: id(), word: "Looks right" }) },
+  "access.endingSoon": { who: "everybody", input: () => ({}) },
   "access.cells": { who: "steward", input: () => ({ nodeIds: [fixture.entryId], subject: { kind: "everyone" } }) },
   "access.foresee": {
     who: "steward",

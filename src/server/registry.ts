@@ -11,6 +11,7 @@ import {
   withdrawAsk,
 } from "./access/asking";
 import { cellsOf } from "./access/cells";
+import { endingSoon } from "./access/endingSoon";
 import { tellOfExpiry } from "./access/expiry";
 /** All commands and queries, by name. Tests walk it and try every one as every role. */
 import { changeAccess, giveAccess, withdrawAccess } from "./access/grants";
@@ -25,6 +26,7 @@ import {
   withdrawHandover,
 } from "./access/handover";
 import { finishRound, keepRounds, roundPage, roundsToDo, sayInRound, setRounds, startRound } from "./access/rounds";
+import { sayOfSlip, shownSlips, showSlip } from "./access/secondLook";
 import {
   answerSlip,
   applySlip,
@@ -239,6 +241,10 @@ const ALL = [
   draftSlip,
   ownSlip,
   foresee,
+  showSlip,
+  shownSlips,
+  sayOfSlip,
+  endingSoon,
   cellsOf,
   applySlip,
   undoSlip,

@@ -4,7 +4,9 @@ import type { FirstStep } from "@/interface/frontdesk/FirstSteps";
 import { FrontDesk } from "@/interface/frontdesk/FrontDesk";
 import { yesesToSay } from "@/server/access/askFirst";
 import { askList } from "@/server/access/asking";
+import { endingSoon } from "@/server/access/endingSoon";
 import { roundsToDo } from "@/server/access/rounds";
+import { shownSlips } from "@/server/access/secondLook";
 import { waitingSlips } from "@/server/access/slip";
 import { isAdministrator } from "@/server/caller";
 import type { Role } from "@/server/database/schema";
@@ -17,13 +19,15 @@ export const metadata = { title: "Front desk" };
 
 export default async function FrontDeskPage() {
   const person = await me();
-  const [{ lines }, vaults, asks, slips, yeses, rounds] = await Promise.all([
+  const [{ lines }, vaults, asks, slips, yeses, rounds, shown, ending] = await Promise.all([
     ask(frontDesk, {}),
     ask(vaultList, {}),
     ask(askList, {}),
     ask(waitingSlips, {}),
     ask(yesesToSay, {}),
     ask(roundsToDo, {}),
+    ask(shownSlips, {}),
+    ask(endingSoon, {}),
   ]);
   const now = Date.now();
   const hour = Number(
@@ -43,10 +47,7 @@ export default async function FrontDeskPage() {
       greeting={greeting}
       canAdd={canAdd}
       steps={steps}
-      asks={asks}
-      slips={slips}
-      yeses={yeses}
-      rounds={rounds}
+      waiting={{ asks, slips, shown, yeses, rounds, ending }}
       me={person.id}
     />
   );

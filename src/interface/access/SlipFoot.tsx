@@ -5,9 +5,12 @@ import { type ReactNode, useState } from "react";
 import styled from "styled-components";
 import { placeOf } from "@/core/access";
 import { sayTime } from "@/core/time";
-import { runCommand } from "../shared/ask";
+import { loadSubjects, type SubjectChoice } from "../entry/subjects";
+import { runCommand, useCommand } from "../shared/ask";
 import { Act, Button, TextField } from "../shared/controls";
+import { Dialog } from "../shared/Dialog";
 import { useDone } from "../shared/Done";
+import { Picker } from "../shared/Picker";
 import { Beyond, SaidLine } from "./SaidLine";
 import type { SlipState } from "./useSlip";
 
@@ -53,6 +56,7 @@ export function SlipFoot({ state, zone, now, me, why, onApplied }: FootProps) {
   const [running, setRunning] = useState(false);
   const [named, setNamed] = useState<number | null>(null);
   const [listed, setListed] = useState(false);
+  const [showing, setShowing] = useState(false);
   const done = useDone();
   const { draft } = slip;
   const moved = draft?.changes.some((one) => one.moved) ?? false;
@@ -209,13 +213,55 @@ export function SlipFoot({ state, zone, now, me, why, onApplied }: FootProps) {
                     : `Apply ${count} changes`}
             </Button>
             {count > 0 && <Button onPress={() => change(() => [])}>Drop</Button>}
+            {count > 0 && (
+              <Button isDisabled={pending} onPress={() => setShowing(true)}>
+                Ask for a second look
+              </Button>
+            )}
           </div>
           <p className="small soft" style={{ marginTop: 6 }}>
             {count > 0 && "Nothing has changed yet."}
           </p>
         </form>
       </div>
+      {showing && <ShowSlip me={me} onClose={() => setShowing(false)} />}
     </Foot>
+  );
+}
+
+/** To whom else: they read it as far as they are steward, and say something. */
+function ShowSlip({ me, onClose }: { me: string; onClose: () => void }) {
+  const show = useCommand("access.showSlip");
+  const done = useDone();
+  const load = async (): Promise<SubjectChoice[] | null> =>
+    (await loadSubjects())?.filter(
+      ({ kind, id, note }) => kind === "person" && id !== me && !note.startsWith("guest"),
+    ) ?? null;
+  return (
+    <Dialog title="Ask for a second look" open onClose={onClose}>
+      <p style={{ marginBottom: 12 }}>
+        They read what it would do, as far as they are steward of it, and write you a word. You apply it all the same
+        when you like.
+      </p>
+      <Picker<SubjectChoice>
+        label="Whom"
+        seen
+        placeholder="a name or a mail address"
+        list="People"
+        nothing="Nobody of that name is here."
+        load={load}
+        onPick={async ({ id, name }) => {
+          if (!(await show.run({ personId: id })).ok) return;
+          done(`${name} is asked for a second look.`);
+          onClose();
+        }}
+      />
+      {show.refused && (
+        <p role="alert" style={{ color: "var(--crimson)", fontWeight: 600 }}>
+          {show.refused.message}
+        </p>
+      )}
+    </Dialog>
   );
 }
 

@@ -7,8 +7,10 @@ import { LEVELS, type Level, levelWord, rank } from "@/core/access/level";
 import { sayTime } from "@/core/time";
 import type { YesToSay } from "@/server/access/askFirst";
 import type { askList } from "@/server/access/asking";
+import type { Ending } from "@/server/access/endingSoon";
+import type { ShownSlip } from "@/server/access/secondLook";
 import type { waitingSlips } from "@/server/access/slip";
-import { SaidLine } from "../access/SaidLine";
+import { Beyond, SaidLine } from "../access/SaidLine";
 import { sayMinutes } from "../entry/Before";
 import { useCommand } from "../shared/ask";
 import { Act, Button, Chip, Row, Select, TextArea, TextField } from "../shared/controls";
@@ -30,11 +32,18 @@ const Section = styled.section`
   li:first-child { border-top: 0; padding-top: 0; }
 `;
 
-interface SideProps {
+/** All that waits for the reader, or that they wait for. */
+export interface Waiting {
   asks: Asks;
   slips: Slips;
   yeses: YesToSay[];
   rounds: { id: string; name: string; askedAt: number }[];
+  shown: ShownSlip[];
+  ending: Ending[];
+}
+
+interface SideProps {
+  waiting: Waiting;
   zone: string;
   now: number;
   me: string;
@@ -94,9 +103,18 @@ const Lines = styled.ul`
 `;
 
 /** Requests that wait for one's answer, and one's own. */
-export function AskSide({ asks, slips, yeses, rounds, zone, now, me }: SideProps) {
+export function AskSide({ waiting, zone, now, me }: SideProps) {
+  const { asks, slips, shown, yeses, rounds, ending } = waiting;
   return (
     <>
+      {shown.length > 0 && (
+        <Section aria-label="Slips to look at">
+          <h2>A second look is asked of you</h2>
+          {shown.map((slip) => (
+            <Shown key={slip.id} {...{ slip, zone, now, me }} />
+          ))}
+        </Section>
+      )}
       {rounds.length > 0 && (
         <Section aria-label="Rounds to make">
           <h2>Rounds that wait for you</h2>
@@ -140,6 +158,16 @@ export function AskSide({ asks, slips, yeses, rounds, zone, now, me }: SideProps
           </ul>
         </Section>
       )}
+      {ending.length > 0 && (
+        <Section aria-label="Ends within a week">
+          <h2>What you gave, ending within a week</h2>
+          <ul>
+            {ending.map((one) => (
+              <Ends key={one.grantId} one={one} zone={zone} now={now} />
+            ))}
+          </ul>
+        </Section>
+      )}
       {asks.own.length > 0 && (
         <Section aria-label="What you asked for">
           <h2>What you asked for</h2>
@@ -151,6 +179,80 @@ export function AskSide({ asks, slips, yeses, rounds, zone, now, me }: SideProps
         </Section>
       )}
     </>
+  );
+}
+
+/** What somebody drafted and shows before it is applied, as far as one is steward oneself. */
+function Shown({ slip, zone, now, me }: { slip: ShownSlip } & Pick<SideProps, "zone" | "now" | "me">) {
+  const say = useCommand("access.sayOfSlip");
+  const [open, setOpen] = useState<number | null>(null);
+  const [word, setWord] = useState("");
+  return (
+    <>
+      <p>
+        <b>{slip.by}</b> has drafted:
+      </p>
+      <Lines>
+        {slip.said.lines.map((line, i) => (
+          <SaidLine
+            key={`${line.before} ${line.after} ${line.at} ${line.people[0]?.id} ${line.what[0]?.id}`}
+            {...{ line, zone, now, me }}
+            open={open === i}
+            onOpen={() => setOpen(open === i ? null : i)}
+          />
+        ))}
+        <Beyond said={slip.said} />
+      </Lines>
+      <Form
+        verb="Say it"
+        running={say.running}
+        unready={word.trim() === ""}
+        wrong={say.wrong()}
+        onSend={() => say.run({ slipId: slip.id, word })}
+      >
+        <TextField
+          label={`What ${slip.by} should know`}
+          value={word}
+          maxLength={500}
+          onText={setWord}
+          wrong={say.wrong("word")}
+        />
+      </Form>
+    </>
+  );
+}
+
+const TWO_WEEKS = 14 * 86_400_000;
+
+/** Lets it end, or extends it in one act. */
+function Ends({ one, zone, now }: { one: Ending; zone: string; now: number }) {
+  const extend = useCommand("access.change");
+  const { grantId, level, from, until, why } = one;
+  return (
+    <li>
+      <b>{one.who}</b>: {levelWord(level)} on{" "}
+      {one.entry ? (
+        <Link href={`/entry/${one.nodeId}`} prefetch={false}>
+          {one.what}
+        </Link>
+      ) : (
+        one.what
+      )}{" "}
+      <Chip>until {sayTime(until, now, zone)}</Chip>
+      <br />
+      <Act
+        isDisabled={extend.running}
+        onPress={() => extend.run({ grantId, level, from, until: until + TWO_WEEKS, why })}
+        aria-label={`Two weeks longer: ${one.who} on ${one.what}`}
+      >
+        Two weeks longer
+      </Act>
+      {extend.refused && (
+        <span role="alert" style={{ color: "var(--crimson)", display: "block" }}>
+          {extend.refused.message}
+        </span>
+      )}
+    </li>
   );
 }
 

@@ -8,9 +8,8 @@ import styled from "styled-components";
 import { find } from "@/core/finder";
 import type { Packed } from "@/core/packed";
 import { sayTime } from "@/core/time";
-import type { YesToSay } from "@/server/access/askFirst";
 import type { DeskLine } from "@/server/frontdesk/frontDesk";
-import { AskSide, type Asks, type Slips } from "../asking/AskSide";
+import { AskSide, type Waiting } from "../asking/AskSide";
 import { Page } from "../frame/Frame";
 import { useLanyard } from "../shared/lanyard";
 import { useFinder } from "../shared/useFinder";
@@ -99,11 +98,7 @@ export interface FrontDeskProps {
   canAdd: boolean;
   /** What a newcomer does first, besides connecting Lanyard; empty for those who have settled in. */
   steps: FirstStep[];
-  asks: Asks;
-  slips: Slips;
-  yeses: YesToSay[];
-  rounds: { id: string; name: string; askedAt: number }[];
-  /** The reader's id. */
+  waiting: Waiting;
   me: string;
 }
 
@@ -111,20 +106,7 @@ export interface FrontDeskProps {
 const MOST_LINES = 300;
 const MOST_FOUND = 60;
 
-export function FrontDesk({
-  person,
-  packed,
-  zone,
-  now,
-  greeting,
-  canAdd,
-  steps,
-  asks,
-  slips,
-  yeses,
-  rounds,
-  me,
-}: FrontDeskProps) {
+export function FrontDesk({ person, packed, zone, now, greeting, canAdd, steps, waiting, me }: FrontDeskProps) {
   const lines = useUnpacked(packed);
   const router = useRouter();
   const { lanyard, again } = useLanyard();
@@ -321,7 +303,7 @@ export function FrontDesk({
               ]}
             />
           )}
-          <AskSide asks={asks} slips={slips} yeses={yeses} rounds={rounds} me={me} zone={zone} now={now} />
+          <AskSide waiting={waiting} me={me} zone={zone} now={now} />
           <LanyardSide lanyard={lanyard} again={again} zone={zone} />
           <p style={{ paddingTop: 12, borderTop: "1px solid var(--edge)" }}>
             <Link href="/make">Make a password</Link>

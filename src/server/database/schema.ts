@@ -629,6 +629,8 @@ export const slips = sqliteTable(
     back: text("back", { mode: "json" }).$type<Change[]>(),
     /** What its drafter read when it was sent to others: nobody says yes to something else. */
     ground: text("ground").notNull().default(""),
+    /** People whom its drafter asked for a second look and who have not given one yet. */
+    shownTo: text("shown_to", { mode: "json" }).$type<string[]>().notNull().default([]),
     /** Nodes whose stewards have not said yes yet. */
     waits: text("waits", { mode: "json" }).$type<string[]>().notNull().default([]),
   },

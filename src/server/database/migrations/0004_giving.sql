@@ -46,6 +46,7 @@ ALTER TABLE `entries` ADD `asks_first` integer DEFAULT 0 NOT NULL;--> statement-
 ALTER TABLE `entries` ADD `yes_minutes` integer DEFAULT 30 NOT NULL;--> statement-breakpoint
 ALTER TABLE `groups` ADD `until_at` integer;--> statement-breakpoint
 ALTER TABLE `organisation` ADD `rules` text DEFAULT '{}' NOT NULL;--> statement-breakpoint
+ALTER TABLE `slips` ADD `shown_to` text DEFAULT '[]' NOT NULL;--> statement-breakpoint
 ALTER TABLE `standings` ADD `until_at` integer;--> statement-breakpoint
 ALTER TABLE `vaults` ADD `house_note` text DEFAULT '' NOT NULL;--> statement-breakpoint
 ALTER TABLE `vaults` ADD `rounds_months` integer;--> statement-breakpoint
