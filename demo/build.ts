@@ -1,6 +1,6 @@
 /** Builds the sample organisation through the same commands that a person's clicks use, with weeks behind it. */
 
-import { USUAL_RULES } from "../src/core/access";
+import { USUAL_RULES } from "../src/core/access/houseRules";
 import { setAsksFirst } from "../src/server/access/askFirst";
 import { setListed } from "../src/server/access/asking";
 import { giveAccess } from "../src/server/access/grants";

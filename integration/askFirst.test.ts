@@ -3,7 +3,7 @@ import { eq } from "drizzle-orm";
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from "vitest";
 import { CANARY, type Fixture, give, type Kind, makeFixture } from "../demo/fixture";
 import { type InProcess, inProcess } from "../demo/inProcess";
-import { USUAL_RULES } from "../src/core/access";
+import { USUAL_RULES } from "../src/core/access/houseRules";
 import { acceptGiven, setHouseNote } from "../src/server/access/accepting";
 import { askFirst, closeYes, passEmergency, sayYes, setAsksFirst, yesesToSay } from "../src/server/access/askFirst";
 import { makeHandover } from "../src/server/access/handover";

@@ -3,7 +3,7 @@ import { eq } from "drizzle-orm";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import { type Fixture, give, type Kind, makeFixture, PASSWORD } from "../demo/fixture";
 import { type InProcess, inProcess } from "../demo/inProcess";
-import { USUAL_RULES } from "../src/core/access";
+import { USUAL_RULES } from "../src/core/access/houseRules";
 import { askGuestIn, endGuest, guestList, renewGuestLink } from "../src/server/access/guests";
 import type { Caller } from "../src/server/caller";
 import { notices } from "../src/server/database/schema";

@@ -2,7 +2,7 @@
 import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, test } from "vitest";
 import { type Fixture, give, type Kind, makeFixture } from "../demo/fixture";
 import { type InProcess, inProcess } from "../demo/inProcess";
-import { type HouseRules, USUAL_RULES } from "../src/core/access";
+import { type HouseRules, USUAL_RULES } from "../src/core/access/houseRules";
 import { answerAsk, askForAccess } from "../src/server/access/asking";
 import { changeAccess, giveAccess } from "../src/server/access/grants";
 import { handoverList, makeHandover } from "../src/server/access/handover";

@@ -4,6 +4,7 @@ import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import { type Fixture, give, type Kind, makeFixture } from "../demo/fixture";
 import { type InProcess, inProcess } from "../demo/inProcess";
 import { unpack } from "../src/core/packed";
+import { giveAccess, withdrawAccess } from "../src/server/access/grants";
 import { accessGrid, gridVaults } from "../src/server/access/grid";
 import {
   answerSlip,
@@ -62,6 +63,25 @@ const levelOf = async (nodeId: string, kind: Kind) =>
     ?.level ?? "none";
 
 describe("a slip", () => {
+  test("that was worked out before somebody else changed the place is not applied on what was worked out", async () => {
+    const slip = (await draft("steward", [set(inFolder, "nothing", "use")]))!;
+    const { id: slipId, revision, said } = slip;
+    const input = { slipId, revision, ground: said.ground, why: "" };
+    // It is being worked out while another steward gives them more on the folder: then it would take away.
+    const applying = applySlip.execute(db(), input, f.as("steward")).then(
+      () => "applied",
+      (error) => error.code as string,
+    );
+    const { grantId } = await giveAccess.execute(
+      db(),
+      { nodeId: folderId, subject: { kind: "person", id: f.ids.nothing }, level: "edit", ...NO_TIME, why: "" },
+      f.as("administrator"),
+    );
+    expect(await applying).toBe("conflict");
+    await withdrawAccess.execute(db(), { grantId }, f.as("administrator"));
+    await dropSlip.execute(db(), { slipId }, f.as("steward"));
+  });
+
   test("says who would gain what, changes nothing until it is applied, and is taken back as a whole", async () => {
     const slip = (await draft("steward", [set(folderId, "nothing", "reveal"), set(folderId, "guest", "use")]))!;
     expect(slip.changes.map(({ text }) => text)).toEqual([

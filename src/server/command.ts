@@ -44,10 +44,10 @@ interface Shared<I> {
 }
 
 export interface CommandDefinition<I, R, P = undefined, A = undefined> extends Shared<I> {
-  /** Slow work before the transaction: hashing, sealing. Sees no database. */
+  /** Slow work before the transaction: hashing, sealing, what can be worked out while nobody waits for it. */
   prepare?: (context: { input: I; caller: Caller; house: Galtry; at: number }) => Promise<P>;
   /** Says who may, or throws Refused with a reason a person understands. What it returns goes to `run`. */
-  allow: (context: Context<I>) => Promise<A> | A;
+  allow: (context: Context<I> & { prepared: P }) => Promise<A> | A;
   run: (context: Context<I> & { prepared: P; allowed: A }) => Promise<R>;
   /** What the journal keeps; never a secret. Null only for acts that are no acts (a heartbeat). */
   journal: (context: { input: I; result: R; allowed: A; caller: Caller }) => JournalEntry | JournalEntry[] | null;
@@ -96,7 +96,7 @@ export function command<I, R, P = undefined, A = undefined>(definition: CommandD
   };
   const perform = async (context: Context<I>, prepared: P): Promise<R> => {
     const { input, caller } = context;
-    const allowed = await definition.allow(context);
+    const allowed = await definition.allow({ ...context, prepared });
     const result = await definition.run({ ...context, prepared, allowed });
     await record(context, definition.name, definition.journal({ input, result, allowed, caller }));
     await tell(context.tx, context.at, definition.tell({ input, result, allowed }));

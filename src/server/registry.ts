@@ -37,6 +37,7 @@ import {
   takeSlipBack,
   undoSlip,
   waitingSlips,
+  workedOut,
 } from "./access/slip";
 import { takeableNodes, takeStewardship } from "./access/stewardship";
 import { whoCanDoWhat } from "./access/who";
@@ -241,6 +242,7 @@ const ALL = [
   draftSlip,
   ownSlip,
   foresee,
+  workedOut,
   showSlip,
   shownSlips,
   sayOfSlip,

@@ -1,7 +1,6 @@
 export * from "./change";
 export * from "./explain";
 export * from "./grant";
-export * from "./houseRules";
 export * from "./level";
 export * from "./organisation";
 export * from "./passedReason";

@@ -1,7 +1,8 @@
 /** Giving, changing and withdrawing access, by the rules for givers. */
 import { and, eq, isNull } from "drizzle-orm";
 import { z } from "zod";
-import { brokenBy, type Giving, type Grant, LEVELS, rank, resolve, sayWeekly, type Weekly } from "../../core/access";
+import { type Grant, LEVELS, rank, resolve, sayWeekly, type Weekly } from "../../core/access";
+import { brokenBy, type Giving } from "../../core/access/houseRules";
 import { personIdOf } from "../caller";
 import { type Context, command, idSchema, instantSchema, type Topic } from "../command";
 import type { Transaction } from "../database/client";

@@ -2,13 +2,13 @@
  * Change slips: access changes that are drafted, looked at and then applied whole or not at all. One open draft a
  * person, the same on every device; if the ground moved meanwhile it is shown anew instead of applied.
  */
-import { and, desc, eq, gt } from "drizzle-orm";
+import { and, desc, eq, gt, sql } from "drizzle-orm";
 import { z } from "zod";
 import { atLeast, type Change, placeOf, resolve } from "../../core/access";
 import type { Caller } from "../caller";
 import { type Context, command, idSchema, none, query } from "../command";
 import type { Reader } from "../database/client";
-import { type SlipChange, slips } from "../database/schema";
+import { outbox, type SlipChange, slips } from "../database/schema";
 import { uuidv7 } from "../ids";
 import { addNotice } from "../people/telling";
 import { notFound, Refused } from "../refused";
@@ -182,14 +182,18 @@ export const applySlip = command({
     why: z.string().trim().max(500, "A reason has at most 500 characters.").default(""),
   }),
   by: ["person"],
-  allow: async ({ tx, input, me, at }) => {
+  prepare: ({ input, caller, house, at }) => workedOut.execute(house, { slipId: input.slipId }, caller, at),
+  allow: async ({ tx, input, me, at, prepared }) => {
     const draft = await draftOf(tx, me!.id);
     if (!draft || draft.id !== input.slipId) throw notFound();
     const changes = draft.changes.map(({ change }) => change);
     if (draft.revision !== input.revision) throw new Refused("conflict", GROUND_MOVED);
     for (const { change, was } of draft.changes)
       if ((await standing(tx, change)) !== was) throw new Refused("conflict", GROUND_MOVED);
-    const { said, others } = await workOut(tx, changes, await vaultsOf(tx, changes), me!.id, at);
+    const still = prepared?.revision === draft.revision && (await countsStill(tx, prepared));
+    const { said, others } = still
+      ? prepared.worked
+      : await workOut(tx, changes, await vaultsOf(tx, changes), me!.id, at);
     if (said.ground !== input.ground) throw new Refused("conflict", GROUND_MOVED);
     if (said.bare.length > 0)
       throw new Refused(
@@ -236,6 +240,35 @@ export const applySlip = command({
   }),
   tell: ({ allowed }) => allowed.people.map((id) => `person:${id}` as const),
 });
+
+/** What a draft would do, worked out before the transaction that applies it, in which others would have to wait. */
+export const workedOut = query({
+  name: "access.workedOut",
+  input: z.strictObject({ slipId: idSchema }),
+  by: ["person"],
+  internal: true,
+  apart: true,
+  allow: () => undefined,
+  run: async ({ tx, input, me, at }) => {
+    const draft = await draftOf(tx, me!.id);
+    if (!draft || draft.id !== input.slipId) return null;
+    const [last] = await tx.select({ seq: sql<number>`coalesce(max(${outbox.seq}), 0)` }).from(outbox);
+    const changes = draft.changes.map(({ change }) => change);
+    const vaultIds = await vaultsOf(tx, changes);
+    const worked = await workOut(tx, changes, vaultIds, me!.id, at);
+    return { revision: draft.revision, seen: last!.seq, vaultIds, worked };
+  },
+});
+
+type WorkedOutBefore = Awaited<ReturnType<(typeof workedOut)["execute"]>>;
+
+/** It counts in the transaction if nothing was told since of its vaults, of groups or of people: all of access is. */
+async function countsStill(tx: Reader, before: NonNullable<WorkedOutBefore>): Promise<boolean> {
+  const told = await tx.select({ topics: outbox.topics }).from(outbox).where(gt(outbox.seq, before.seen));
+  const concerns = (topic: string) =>
+    topic === "administrators" || topic.startsWith("group:") || before.vaultIds.some((id) => topic === `vault:${id}`);
+  return !told.some(({ topics }) => topics.some(concerns));
+}
 
 /** Each change by its own command, in the name of whoever drafted it. */
 async function carryOut(context: Context<unknown>, slip: Slip, changes: readonly Change[], why: string): Promise<void> {

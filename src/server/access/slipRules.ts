@@ -1,5 +1,6 @@
 /** What the house rules say to drafted changes. */
-import { type Broken, brokenBy, type Change } from "../../core/access";
+import type { Change } from "../../core/access";
+import { type Broken, brokenBy } from "../../core/access/houseRules";
 import type { Reader } from "../database/client";
 import { loadRules } from "../rules/rules";
 import { givingTo, sameTerms } from "./grants";

@@ -4,7 +4,8 @@
  */
 import { sql } from "drizzle-orm";
 import { blob, index, integer, primaryKey, real, sqliteTable, text, uniqueIndex } from "drizzle-orm/sqlite-core";
-import type { Change, Given, HouseRules, Level, Standing, Weekly } from "../../core/access";
+import type { Change, Given, Level, Standing, Weekly } from "../../core/access";
+import type { HouseRules } from "../../core/access/houseRules";
 import type { Odd } from "../../core/access/rounds";
 import type { Field, Purpose } from "../../core/kinds/kind";
 import type { LedgerView } from "../../core/ledgerView";

@@ -165,6 +165,9 @@ function revealPart(entry: EntryRow, versionId: string, people: Map<string, stri
   };
 }
 
+/** More than these nobody looks through. */
+const MOST_ALIKE = 12;
+
 /** Other entries for the same page: so that nobody picks the wrong one of two. */
 async function sameSite(tx: Reader, entry: EntryRow, person: Person, at: number) {
   if (entry.signInPage === "") return [];
@@ -176,6 +179,7 @@ async function sameSite(tx: Reader, entry: EntryRow, person: Person, at: number)
   const { levels } = await loadReach(tx, person, at);
   return rows
     .filter((row) => atLeast(levels.get(row.nodeId) ?? "none", "use") && matches(row, entry.signInPage))
+    .slice(0, MOST_ALIKE)
     .map((row) => ({ id: row.nodeId, name: row.name, description: row.description }));
 }
 
