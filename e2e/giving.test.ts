@@ -263,3 +263,69 @@ test("a round by keys: the odd ones first, each said by one key, then the slip a
   await page.emulateMedia({ media: null });
   expect(await seriousIn(page)).toEqual([]);
 }, 90_000);
+
+test("a stranger drops a secret into a folder by a link, once; its steward has it, sealed, and nobody else was told where", async () => {
+  const { page: host } = await as("harriet.sowerby");
+  const folder = `/vaults/${house.built.vaults.get("Buildings")}/folder/${house.built.folders.get("Doors and alarms")}`;
+  await go(host, folder);
+  await host.getByRole("button", { name: "Hang a letterbox" }).click();
+  await host.getByLabel("What you ask for").fill("The new alarm");
+  await host.getByLabel("Its values").fill("Code, Duress code");
+  await host.getByRole("button", { name: "Hang it" }).click();
+  const link = await host.locator("[data-link]").innerText();
+  await host.keyboard.press("Escape");
+  const stranger = await openBrowser({ galtry: house.url, lanyard: false });
+  opened.push(stranger);
+  const { page } = stranger;
+  await page.goto(link);
+  await page.getByText(/Harriet Sowerby of Tarrowick Museums Trust asks you for The new alarm/).waitFor();
+  expect(page.url()).toBe(`${house.url}/letterbox`);
+  expect(await seriousIn(page)).toEqual([]);
+  await page.getByLabel("Code", { exact: true }).fill("canary-4471-alarm");
+  await page.getByLabel("Your name").fill("Pia of the alarm firm");
+  await page.getByRole("button", { name: "Drop it in" }).click();
+  await page.getByRole("heading", { name: "It is in" }).waitFor();
+  await page.goto(link);
+  await page.getByText("It takes one thing, once.").waitFor();
+  await host.getByText("dropped in").waitFor();
+  expect(await seriousIn(host)).toEqual([]);
+  await host.getByRole("region", { name: "Letterboxes" }).getByRole("link").click();
+  await host.getByRole("heading", { name: "The new alarm" }).waitFor();
+  await host.waitForLoadState("networkidle");
+  await host.getByRole("button", { name: "Reveal Code" }).click();
+  await host.getByText("canary-4471-alarm").waitFor();
+  expect(await host.getByText(/Somebody outside/).count()).toBeGreaterThan(0);
+}, 90_000);
+
+test("a draft is shown to another steward, who reads it on the Front desk and says a word", async () => {
+  const { page } = await as("bram.oyelaran");
+  await go(page, `/entry/${house.built.entries.get("quillbrook.localhost")}`);
+  await page.getByPlaceholder("Give to a person, a group, Everyone").fill("Volunteers");
+  await page.getByRole("option", { name: /Volunteers/ }).click();
+  // What it would change stands beside the button.
+  await page
+    .getByRole("region", { name: "What changes" })
+    .getByText(/3 people gain Use of/)
+    .waitFor();
+  expect(await seriousIn(page)).toEqual([]);
+  await page.getByRole("button", { name: "Put on my slip" }).click();
+  await page.getByText("It waits on your change slip").waitFor();
+  await go(page, `/access/${house.built.vaults.get("Shop & Tickets")}`);
+  await page
+    .getByRole("region", { name: "Change slip" })
+    .getByText(/3 people gain Use of/)
+    .waitFor();
+  await page.getByRole("button", { name: "Ask for a second look" }).click();
+  await page.getByRole("combobox", { name: "Whom" }).fill("Ines");
+  await page.getByRole("option", { name: /Ines Okafor/ }).click();
+  await page.getByText("Ines Okafor is asked for a second look.").waitFor();
+  const { page: other } = await as("ines.okafor");
+  const shown = other.getByRole("region", { name: "Slips to look at" });
+  await shown.getByText(/3 people gain Use of/).waitFor();
+  expect(await seriousIn(other)).toEqual([]);
+  await shown.getByLabel("What Bram Oyelaran should know").fill("Only until Sunday, please");
+  await shown.getByRole("button", { name: "Say it" }).click();
+  await shown.waitFor({ state: "detached" });
+  await go(page, "/account");
+  await page.getByText("Ines Okafor looked at your change slip: “Only until Sunday, please”").waitFor();
+}, 90_000);

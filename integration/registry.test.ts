@@ -43,7 +43,13 @@ const id = () => "0190a000-0000-7000-8000-000000000000";
 const OWN_KIND = { name: "Display case key", purpose: "get-in", fields: [{ label: "Case" }] };
 
 /** Whoever has the link may ask, signed in or not. */
-const OPEN_BY_LINK = ["people.linkFor", "access.lookAtHandover", "access.openHandover"];
+const OPEN_BY_LINK = [
+  "people.linkFor",
+  "access.lookAtHandover",
+  "access.openHandover",
+  "access.lookAtLetterbox",
+  "access.dropIn",
+];
 
 /** What each is tried with, and who may. A command that is missing here fails the test below. */
 const EXPECTED: Record<string, { who: Who; asPerson?: Who; input: () => unknown }> = {
@@ -84,6 +90,14 @@ const EXPECTED: Record<string, { who: Who; asPerson?: Who; input: () => unknown 
   "people.putAwayNotices": { who: "everybody", input: () => ({ ids: [] }) },
   "people.groups": { who: "staff", input: () => ({}) },
   "people.makeGroup": { who: "administrators", input: () => ({ name: `Group ${Math.random()}` }) },
+  "access.hangLetterbox": {
+    who: "vault-steward",
+    input: () => ({ nodeId: fixture.folderId, name: "Alarm", labels: ["Code"], until: Date.now() + 86_400_000 }),
+  },
+  "access.lookAtLetterbox": { who: "own", input: () => ({ token: "x" }) },
+  "access.dropIn": { who: "own", input: () => ({ token: "x", values: ["4471"] }) },
+  "access.closeLetterbox": { who: "own", input: () => ({ letterboxId: id() }) },
+  "access.letterboxes": { who: "vault-steward", input: () => ({ nodeId: fixture.folderId }) },
   "rounds.setEvery": { who: "vault-steward", input: () => ({ vaultId: fixture.vaultId, months: null }) },
   "rounds.start": { who: "vault-steward", input: () => ({ vaultId: fixture.vaultId }) },
   "rounds.say": { who: "vault-steward", input: () => ({ vaultId: fixture.vaultId, grantId: id(), say: null }) },

@@ -45,9 +45,16 @@ try {
   await take(ines, "edit", `${entry("stallwright.localhost")}?edit`);
   await take(ines, "people", `${house.url}/people`);
   await take(ines, "journal", `${house.url}/journal`);
-  await take(ines, "account", `${house.url}/account`);
-  await take(ines, "kinds", `${vault("Shop & Tickets")}/new`);
-  await take(ines, "make-a-password", `${house.url}/make`, 1200);
+  await ines.page.goto(`${house.url}/people/groups/${house.built.groups.get("Shop Team")}`);
+  await ines.page.waitForLoadState("networkidle");
+  await ines.page.getByRole("button", { name: "Add somebody" }).click();
+  await ines.page.getByRole("combobox", { name: "Who" }).fill("Maren");
+  await ines.page.getByRole("option", { name: /Maren Pohl/ }).click();
+  await ines.page
+    .getByText(/goes from Use to Reveal/)
+    .first()
+    .waitFor();
+  await take(ines, "group", null);
   await ines.page.goto(`${entry("stallwright.localhost")}?edit`);
   await ines.page.getByLabel("Password", { exact: true }).fill("lantern slides 1911 by the door");
   await ines.page.getByLabel("Notes").fill("Orders before **Tuesday noon** come on Friday.");
@@ -85,6 +92,7 @@ try {
   await ines.page.goto(entry("quillbrook.localhost"));
   await ines.page.getByPlaceholder("Give to a person, a group, Everyone").fill("Silas");
   await ines.page.getByRole("option", { name: /Silas Penhale/ }).click();
+  await ines.page.getByRole("region", { name: "What changes" }).getByRole("listitem").first().waitFor();
   await take(ines, "give-access", null);
   await ines.page.goto(house.standins.address("pellam.localhost", site.signInPath));
   await ines.page.getByLabel("E-mail").fill(site.account.userName);
@@ -100,6 +108,15 @@ try {
   await ines.page.bringToFront();
   await window.waitForTimeout(1500);
   await window.screenshot({ path: `${FOLDER}/lanyard.png` });
+
+  const wilhelmina = await as("wilhelmina.oosterhuis");
+  await wilhelmina.page.goto(`${house.url}/access/${house.built.vaults.get("Press & Publishing")}/rounds`);
+  await wilhelmina.page.waitForLoadState("networkidle");
+  await wilhelmina.page.getByRole("list", { name: "Who has what" }).getByRole("listitem").first().focus();
+  for (const key of ["c", "c", "l"]) await wilhelmina.page.keyboard.press(key);
+  await take(wilhelmina, "rounds", null);
+  const hanna = await as("hanna.quist");
+  await take(hanna, "house-rules", `${house.url}/rules`);
 
   const dark = await as("maren.pohl", { dark: true });
   await take(dark, "front-desk-dark", house.url);

@@ -25,6 +25,7 @@ import {
   sweepHandovers,
   withdrawHandover,
 } from "./access/handover";
+import { closeLetterbox, dropIn, hangLetterbox, letterboxList, lookAtLetterbox } from "./access/letterbox";
 import { finishRound, keepRounds, roundPage, roundsToDo, sayInRound, setRounds, startRound } from "./access/rounds";
 import { sayOfSlip, shownSlips, showSlip } from "./access/secondLook";
 import {
@@ -270,6 +271,11 @@ const ALL = [
   listedEntries,
   setListed,
   remindOfAsks,
+  hangLetterbox,
+  lookAtLetterbox,
+  dropIn,
+  closeLetterbox,
+  letterboxList,
   setRounds,
   startRound,
   sayInRound,

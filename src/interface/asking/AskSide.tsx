@@ -320,7 +320,7 @@ function Request({ ask, zone, now }: { ask: ToAnswer; zone: string; now: number 
   return (
     <li>
       <b>{ask.person}</b> asks for <b>{levelWord(ask.level)}</b> on{" "}
-      <Link href={`/entry/${ask.nodeId}`} prefetch={false}>
+      <Link href={ask.link} prefetch={false}>
         {ask.node}
       </Link>
       {until} <span className="soft">(has {levelWord(ask.has)})</span>
@@ -476,8 +476,8 @@ function OwnRequest({ ask, zone, now }: { ask: Own; zone: string; now: number })
   return (
     <li>
       <b>{levelWord(ask.level)}</b> on{" "}
-      {ask.nodeId ? (
-        <Link href={`/entry/${ask.nodeId}`} prefetch={false}>
+      {ask.link ? (
+        <Link href={ask.link} prefetch={false}>
           {ask.node}
         </Link>
       ) : (

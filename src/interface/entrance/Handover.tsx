@@ -10,6 +10,7 @@ import { Act, Notice, TextField } from "../shared/controls";
 import { Form } from "../shared/Form";
 import { useCopy } from "../shared/useCopy";
 import { Entrance } from "./Entrance";
+import { useNewLink } from "./useNewLink";
 
 type Look = Awaited<ReturnType<(typeof lookAtHandover)["execute"]>>;
 
@@ -47,6 +48,7 @@ export function Handover() {
   const [wrong, setWrong] = useState<string | null>(null);
   const [running, setRunning] = useState(false);
   const [copyOf, setCopyOf] = useState<HandedOver | null>(null);
+  useNewLink();
   const read = useCallback(async () => {
     const { token } = parts.current!;
     const answer = await runQuery<Look>("access.lookAtHandover", { token, opener: opener() });

@@ -65,10 +65,15 @@ export function Dialog({
   children: ReactNode;
 }) {
   useFocusBack(open);
+  const paper = useRef<HTMLElement>(null);
+  // What stood in it may have given place to what came of it, and the focus went with the button: keys are heard still.
+  useEffect(() => {
+    if (paper.current && !paper.current.contains(document.activeElement)) paper.current.focus();
+  }, [title]);
   return (
     <Overlay isOpen={open} onOpenChange={(isOpen) => !isOpen && onClose()} isDismissable>
       <Sheet data-wide={wide || undefined}>
-        <AriaDialog style={{ outline: "none" }}>
+        <AriaDialog ref={paper} style={{ outline: "none" }}>
           <Heading slot="title" level={2}>
             {title}
           </Heading>

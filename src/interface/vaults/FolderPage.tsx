@@ -6,9 +6,11 @@ import { useState } from "react";
 import { atLeast } from "@/core/access/level";
 import { sayTime } from "@/core/time";
 import type { folderPage } from "@/server/vaults/folderPage";
+import { AskSheet } from "../asking/AskSheet";
 import { CardPage, CardTitle, Story } from "../entry/Card";
 import { WhoCanDoWhat, type WhoView } from "../entry/WhoCanDoWhat";
 import { Guests } from "../guests/Guests";
+import { Letterboxes } from "../guests/Letterboxes";
 import { useCommand } from "../shared/ask";
 import { Button, ButtonLink, Notice, Row, Stack, TextField } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
@@ -25,7 +27,7 @@ export function FolderPage({ folder, who, now }: { folder: FolderView; who: WhoV
   const rename = useCommand("vaults.renameFolder");
   const restore = useCommand("vaults.restoreFolder");
   const [name, setName] = useState(folder.name);
-  const [sheet, setSheet] = useState<"move" | "make" | "separate" | "bin" | null>(null);
+  const [sheet, setSheet] = useState<"move" | "make" | "separate" | "bin" | "ask" | null>(null);
   const close = () => setSheet(null);
   const here = folder.binnedAt === null;
   const mayEdit = here && atLeast(folder.level, "edit");
@@ -99,11 +101,17 @@ export function FolderPage({ folder, who, now }: { folder: FolderView; who: WhoV
           <>
             <WhoCanDoWhat nodeId={folder.id} nodeWord="this folder" who={who} zone={folder.zone} now={now} />
             {here && <Guests nodeId={folder.id} name={folder.name} zone={folder.zone} now={now} />}
+            {here && <Letterboxes nodeId={folder.id} name={folder.name} zone={folder.zone} now={now} />}
           </>
         ) : (
           <>
             <h2>What you may do</h2>
             <p>{folder.own.sentence}</p>
+            {here && !(folder.guest && folder.own.level === "edit") && (
+              <Button style={{ marginTop: 12 }} onPress={() => setSheet("ask")}>
+                Ask for more
+              </Button>
+            )}
           </>
         )}
       </aside>
@@ -114,6 +122,17 @@ export function FolderPage({ folder, who, now }: { folder: FolderView; who: WhoV
           parent={folder}
           onClose={close}
           onMade={(id) => router.push(`/vaults/${folder.vault.id}?in=${id}`)}
+        />
+      )}
+      {sheet === "ask" && (
+        <AskSheet
+          nodeId={folder.id}
+          name={folder.name}
+          has={folder.own.level}
+          guest={folder.guest}
+          stewards={folder.own.stewards}
+          zone={folder.zone}
+          onClose={close}
         />
       )}
       {sheet === "bin" && <BinFolder folder={folder} onClose={close} />}

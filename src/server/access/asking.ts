@@ -15,7 +15,7 @@ import { attemptKey, countAttempt, requireFewAttempts } from "../people/attempts
 import { addNotice } from "../people/telling";
 import { notFound, Refused } from "../refused";
 import { changeAccess, giveAccess } from "./grants";
-import { type Asking, loadPath, loadSteps, resolveAt } from "./load";
+import { type Asking, loadPath, loadSteps, type PathNode, resolveAt } from "./load";
 import { nodeName } from "./nodeName";
 import { loadOrganised } from "./organised";
 import { loadEverybody, loadPerson, type Person } from "./person";
@@ -237,6 +237,18 @@ async function nodeIfKnown(tx: Reader, person: { id: string }, nodeId: string, a
   return found && atLeast(found.resolution.level, "use") ? nodeId : null;
 }
 
+const linkTo = ([node]: readonly PathNode[]): string =>
+  node!.type === "entry"
+    ? `/entry/${node!.id}`
+    : node!.type === "folder"
+      ? `/vaults/${node!.vaultId}/folder/${node!.id}`
+      : `/vaults/${node!.id}`;
+
+async function linkIfKnown(tx: Reader, person: { id: string }, nodeId: string, at: number): Promise<string | null> {
+  const found = await resolveAt(tx, person.id, nodeId, at);
+  return found && atLeast(found.resolution.level, "use") ? linkTo(found.path) : null;
+}
+
 /** A yes that would lower what somebody has, now or at any moment of it, is refused in words. */
 async function refuseLower(
   tx: Reader,
@@ -324,6 +336,8 @@ export const passAskOn = command({
 export interface AskLine {
   id: string;
   nodeId: string;
+  /** Where it opens. */
+  link: string;
   node: string;
   person: string;
   level: Level;
@@ -362,6 +376,7 @@ export const askList = query({
       const others = await stewardsOf(tx, ask.nodeId, ask.personId, at);
       toAnswer.push({
         ...{ id: ask.id, nodeId: ask.nodeId, level: ask.level, until: ask.until, why: ask.why, askedAt: ask.askedAt },
+        link: linkTo(mine.path),
         node: await nodeName(tx, ask.nodeId),
         person: names.get(ask.personId) ?? "",
         has: theirs.resolution.level,
@@ -377,7 +392,7 @@ export const askList = query({
       own: await Promise.all(
         mine.map(async (ask) => ({
           ...{ id: ask.id, level: ask.level, until: ask.until, why: ask.why, askedAt: ask.askedAt, state: ask.state },
-          ...{ nodeId: await nodeIfKnown(tx, me!, ask.nodeId, at), wanted: ask.nodeId },
+          ...{ link: await linkIfKnown(tx, me!, ask.nodeId, at), wanted: ask.nodeId },
           /** What it was called is known to whoever asked, as long as they may know of it. */
           node: (await mayKnow(tx, me!, ask.nodeId, at)) ? await nodeName(tx, ask.nodeId) : "something you asked for",
           word: ask.word,

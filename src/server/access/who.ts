@@ -19,7 +19,7 @@ import { byName } from "../byName";
 import { personIdOf } from "../caller";
 import { idSchema, query } from "../command";
 import type { Reader } from "../database/client";
-import { folders, groups, organisation, persons, vaults } from "../database/schema";
+import { folders, groups, OUTSIDE, organisation, persons, vaults } from "../database/schema";
 import { type GrantRow, type PathNode, requireLevel, resolveAt, toSubject } from "./load";
 import { loadEverybody } from "./person";
 
@@ -162,6 +162,7 @@ export async function loadNames(tx: Reader): Promise<Names> {
     ...vaultRows.map((row): [string, string] => [row.id, `the vault ${row.name}`]),
     ...folderRows.map((row): [string, string] => [row.id, `the folder ${row.name}`]),
   ]);
+  peopleNames.set(OUTSIDE, "somebody outside");
   return {
     people: peopleNames,
     subject: (subject) =>

@@ -669,6 +669,26 @@ export const handovers = sqliteTable(
   (t) => [index("handovers_entry").on(t.entryId)],
 );
 
+/** Letterboxes: links by which somebody outside drops a secret into one folder, once, without an account. */
+export const letterboxes = sqliteTable(
+  "letterboxes",
+  {
+    id: id(),
+    tokenHash: text("token_hash").notNull().unique(),
+    nodeId: text("node_id").notNull(),
+    makerId: text("maker_id").notNull(),
+    /** What is asked for, and what the entry is called that comes of it. */
+    name: text("name").notNull(),
+    labels: text("labels", { mode: "json" }).$type<string[]>().notNull(),
+    madeAt: time("made_at").notNull(),
+    expiresAt: time("expires_at").notNull(),
+    droppedAt: time("dropped_at"),
+    entryId: text("entry_id"),
+    closedAt: time("closed_at"),
+  },
+  (t) => [index("letterboxes_node").on(t.nodeId)],
+);
+
 /** Requests for a yes, at entries that ask first: for one person, one entry and some minutes. */
 export const yeses = sqliteTable(
   "yeses",

@@ -244,8 +244,8 @@ function sentence(
       return `made a handover link${node === null ? "" : ` for ${node}`} with ${details.fields}${until}`;
     case "access.openHandover":
       return details.opened
-        ? `a handover link${node === null ? "" : ` of ${node}`} was opened`
-        : `a wrong word was given for a handover link${node === null ? "" : ` of ${node}`}`;
+        ? `saw a handover link${node === null ? "" : ` of ${node}`} opened`
+        : `saw a wrong word given for a handover link${node === null ? "" : ` of ${node}`}`;
     case "access.withdrawHandover":
       return `withdrew a handover link${node === null ? "" : ` of ${node}`}`;
     case "access.takeStewardship":
@@ -302,6 +302,12 @@ function sentence(
       return `made the group ${subject}`;
     case "people.setMember":
       return `put ${subject} in ${nameOf(String(details.group))}${details.keeper ? " as keeper" : ""}${from}${until}`;
+    case "access.hangLetterbox":
+      return `hung a letterbox for ${details.what}${on ? ` at${on}` : ""}${until}`;
+    case "access.closeLetterbox":
+      return `closed the letterbox for ${details.what}${on ? ` at${on}` : ""}`;
+    case "access.dropIn":
+      return `was told that somebody outside dropped ${details.what}${on ? ` into${on}` : " in"}`;
     case "rounds.setEvery":
       return details.months === null
         ? `ended the rounds of ${it}`

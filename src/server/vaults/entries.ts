@@ -4,10 +4,10 @@ import { z } from "zod";
 import { atLeast, type Level } from "../../core/access";
 import type { Kind } from "../../core/kinds/kind";
 import { WEBSITE_LOGIN } from "../../core/kinds/ready";
-import { NO_STEPS, stepsSchema } from "../../core/signin/steps";
+import { NO_STEPS, type SignInSteps, stepsSchema } from "../../core/signin/steps";
 import { type Allowed, type Asking, requireLevel } from "../access/load";
 import { personIdOf } from "../caller";
-import { command, idSchema } from "../command";
+import { type Context, command, idSchema } from "../command";
 import type { Reader } from "../database/client";
 import { entries, entryVersions, met, nodes, persons, places } from "../database/schema";
 import type { Galtry } from "../galtry";
@@ -78,6 +78,36 @@ export function requireOutOfBin<R extends { entry: { binnedAt: number | null } }
   return found;
 }
 
+interface NewEntry {
+  parentId: string;
+  vaultId: string;
+  kind: string;
+  values: Record<string, unknown>;
+  /** Who wrote it; OUTSIDE for somebody whom Galtry does not know. */
+  personId: string;
+  how: "captured" | "written";
+  steps?: SignInSteps | undefined;
+}
+
+/** A new entry with its place and first version. */
+export async function insertEntry(
+  { tx, at, commandId, house }: Pick<Context<unknown>, "tx" | "at" | "commandId" | "house">,
+  { parentId, vaultId, kind: kindId, values, personId, how, steps = NO_STEPS }: NewEntry,
+): Promise<{ entryId: string; versionId: string; name: string }> {
+  const entryId = uuidv7();
+  await tx.insert(nodes).values({ id: entryId, type: "entry", createdAt: at, createdBy: personId });
+  await tx.insert(places).values({ id: uuidv7(), nodeId: entryId, parentId, vaultId, validFrom: at, commandId });
+  const kind = await kindOf(tx, kindId);
+  if (kind.closed) throw new Refused("conflict", `${kind.name} is closed to new entries.`, "kind");
+  const written = await writeVersion(tx, house, {
+    ...{ kind, entryId, vaultId, number: 1, personId, at, how },
+    values: valuesIn(kind, values),
+    before: { fields: {}, code: null },
+  });
+  await tx.insert(entries).values({ nodeId: entryId, steps, ...written.row, createdAt: at, createdBy: personId });
+  return { entryId, versionId: written.row.versionId, name: written.row.name };
+}
+
 export const addEntry = command({
   name: "vaults.addEntry",
   input: z.strictObject({
@@ -89,42 +119,17 @@ export const addEntry = command({
   }),
   by: ["person", "lanyard"],
   allow: (context) => requirePlace(context, context.input.parentId, "edit"),
-  run: async ({ tx, input, me, caller, at, commandId, house, allowed }) => {
-    const entryId = uuidv7();
+  run: async (context) => {
+    const { tx, input, me, caller, at, allowed } = context;
     const personId = personIdOf(caller)!;
-    await tx.insert(nodes).values({ id: entryId, type: "entry", createdAt: at, createdBy: personId });
-    await tx.insert(places).values({
-      id: uuidv7(),
-      nodeId: entryId,
-      parentId: input.parentId,
-      vaultId: allowed.vaultId,
-      validFrom: at,
-      commandId,
-    });
-    const kind = await kindOf(tx, input.kind);
-    if (kind.closed) throw new Refused("conflict", `${kind.name} is closed to new entries.`, "kind");
-    const written = await writeVersion(tx, house, {
-      kind,
-      entryId,
-      vaultId: allowed.vaultId,
-      number: 1,
-      personId,
-      at,
-      values: valuesIn(kind, input.values),
-      before: { fields: {}, code: null },
-      how: input.captured ? "captured" : "written",
-    });
-    await tx.insert(entries).values({
-      nodeId: entryId,
-      steps: input.steps ?? NO_STEPS,
-      ...written.row,
-      createdAt: at,
-      createdBy: personId,
-    });
-    await tx.insert(met).values({ personId, entryId, at }).onConflictDoNothing();
+    const { parentId, kind, values, steps } = input;
+    const how = input.captured ? "captured" : "written";
+    const made = await insertEntry(context, { parentId, vaultId: allowed.vaultId, kind, values, personId, how, steps });
+    await tx.insert(met).values({ personId, entryId: made.entryId, at }).onConflictDoNothing();
     // What somebody from outside adds is seen by its stewards at once.
-    if (me!.guest) await tellStewards(tx, [entryId], (name) => `${me!.name}, a guest, added ${name}.`, at, personId);
-    return { entryId, versionId: written.row.versionId, name: written.row.name };
+    if (me!.guest)
+      await tellStewards(tx, [made.entryId], (name) => `${me!.name}, a guest, added ${name}.`, at, personId);
+    return made;
   },
   journal: ({ input, result, allowed }) => ({
     node: result.entryId,

@@ -33,6 +33,8 @@ export const folderPage = query({
       folders: await foldersOnTheWay(tx, allowed.path.slice(1), me!),
       level: allowed.level,
       own: own!,
+      /** The reader is one. */
+      guest: me!.guest,
       zone: home!.timeZone,
       story: await storyOf(tx, folder.nodeId, steward ? null : me!.id),
     };

@@ -6,6 +6,22 @@ CREATE TABLE `acceptances` (
 	PRIMARY KEY(`person_id`, `vault_id`)
 );
 --> statement-breakpoint
+CREATE TABLE `letterboxes` (
+	`id` text PRIMARY KEY NOT NULL,
+	`token_hash` text NOT NULL,
+	`node_id` text NOT NULL,
+	`maker_id` text NOT NULL,
+	`name` text NOT NULL,
+	`labels` text NOT NULL,
+	`made_at` integer NOT NULL,
+	`expires_at` integer NOT NULL,
+	`dropped_at` integer,
+	`entry_id` text,
+	`closed_at` integer
+);
+--> statement-breakpoint
+CREATE UNIQUE INDEX `letterboxes_token_hash_unique` ON `letterboxes` (`token_hash`);--> statement-breakpoint
+CREATE INDEX `letterboxes_node` ON `letterboxes` (`node_id`);--> statement-breakpoint
 CREATE TABLE `rounds` (
 	`id` text PRIMARY KEY NOT NULL,
 	`vault_id` text NOT NULL,

@@ -1,0 +1,84 @@
+"use client";
+
+import { useEffect, useRef, useState } from "react";
+import { sayTime } from "@/core/time";
+import type { LetterboxEnd, lookAtLetterbox } from "@/server/access/letterbox";
+import { runQuery, useCommand } from "../shared/ask";
+import { Notice, TextArea, TextField } from "../shared/controls";
+import { Form } from "../shared/Form";
+import { Entrance } from "./Entrance";
+import { useNewLink } from "./useNewLink";
+
+type Look = Awaited<ReturnType<(typeof lookAtLetterbox)["execute"]>>;
+
+const ENDED: Record<LetterboxEnd, string> = {
+  dropped: "Something was dropped in here already. It takes one thing, once.",
+  closed: "This letterbox is closed. Ask whoever sent you the link.",
+  expired: "This letterbox has run out. Ask for a new one.",
+};
+
+/** Somebody outside drops a secret in: no account, as text, once. */
+export function Letterbox() {
+  const token = useRef("");
+  const [look, setLook] = useState<Look | null>(null);
+  const [wrong, setWrong] = useState<string | null>(null);
+  const [values, setValues] = useState<readonly string[]>([]);
+  const [from, setFrom] = useState("");
+  const [done, setDone] = useState(false);
+  const drop = useCommand("access.dropIn");
+  useNewLink();
+  useEffect(() => {
+    // It goes out of the address bar, the history and everything that reads them.
+    token.current ||= location.hash.slice(1);
+    history.replaceState(null, "", location.pathname);
+    void runQuery<Look>("access.lookAtLetterbox", { token: token.current }).then((answer) => {
+      if (!answer.ok) return setWrong("This link is not whole, or there is no such letterbox. Copy all of it.");
+      setLook(answer.result);
+      setValues(answer.result.labels.map(() => ""));
+    });
+  }, []);
+  const send = async () => {
+    if (!(await drop.run({ token: token.current, values, from })).ok) return;
+    setDone(true);
+    setValues([]);
+  };
+  return (
+    <Entrance organisation={look?.organisation ?? null} title={done ? "It is in" : "A letterbox for you"}>
+      {wrong && (
+        <Notice data-tone="bad" role="alert">
+          {wrong}
+        </Notice>
+      )}
+      {done && <p>It was sealed as it arrived. Nothing of it is kept in this browser; you can close the page.</p>}
+      {look && !done && look.end !== null && <p>{ENDED[look.end]}</p>}
+      {look && !done && look.end === null && (
+        <Form
+          verb="Drop it in"
+          onSend={send}
+          running={drop.running}
+          unready={values.every((value) => value.trim() === "")}
+          wrong={drop.wrong() ?? drop.wrong("values")}
+        >
+          <p>
+            <b>{look.from}</b> of {look.organisation} asks you for <b>{look.name}</b>. What you drop in can be read by
+            those whom they let, and not by you again. It takes one thing, once, until{" "}
+            {sayTime(look.expiresAt, Date.now(), look.zone)}.
+          </p>
+          {look.labels.map((label, i) => (
+            <TextArea
+              key={label}
+              label={label}
+              rows={2}
+              value={values[i] ?? ""}
+              maxLength={10_000}
+              autoComplete="off"
+              spellCheck={false}
+              onText={(text) => setValues(values.map((value, at) => (at === i ? text : value)))}
+            />
+          ))}
+          <TextField label="Your name" value={from} maxLength={100} onText={setFrom} hint="if you like" />
+        </Form>
+      )}
+    </Entrance>
+  );
+}

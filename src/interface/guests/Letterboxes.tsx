@@ -1,0 +1,151 @@
+"use client";
+
+import Link from "next/link";
+import { useCallback, useEffect, useState } from "react";
+import styled from "styled-components";
+import { sayTime } from "@/core/time";
+import type { letterboxList } from "@/server/access/letterbox";
+import { runQuery, useCommand } from "../shared/ask";
+import { Act, Button, Chip, Row, Stack, TextField } from "../shared/controls";
+import { Dialog } from "../shared/Dialog";
+import { Form } from "../shared/Form";
+import { fromLocal, soonEnds, toLocal } from "../shared/localTime";
+import { useCopy } from "../shared/useCopy";
+
+type Box = Awaited<ReturnType<(typeof letterboxList)["execute"]>>[number];
+
+const Lines = styled.ul`
+  li { padding: 9px 0; border-top: 1px solid var(--rule); line-height: 20px; overflow-wrap: anywhere; }
+`;
+
+interface Props {
+  nodeId: string;
+  name: string;
+  zone: string;
+  now: number;
+}
+
+/** Links by which somebody outside drops a secret into a folder. */
+export function Letterboxes({ nodeId, name, zone, now }: Props) {
+  const [boxes, setBoxes] = useState<Box[] | null>(null);
+  const [hanging, setHanging] = useState(false);
+  const close = useCommand("access.closeLetterbox");
+  const read = useCallback(async () => {
+    const answer = await runQuery<Box[]>("access.letterboxes", { nodeId });
+    if (answer.ok) setBoxes(answer.result);
+  }, [nodeId]);
+  // Anew with the page: something may have been dropped in.
+  useEffect(() => void read(), [read, now]);
+  if (!boxes) return null;
+  return (
+    <section aria-label="Letterboxes" style={{ marginTop: 28 }}>
+      <h2 style={{ marginBottom: 6 }}>Letterboxes</h2>
+      {boxes.length === 0 && <p className="soft">For a secret that somebody outside has and you need.</p>}
+      <Lines>
+        {boxes.map((box) => (
+          <li key={box.id}>
+            <b>{box.name}</b> <span className="soft small">{box.labels.join(", ")}</span>
+            <br />
+            {box.end === "dropped" ? (
+              <>
+                <Chip data-tone="good">dropped in</Chip>{" "}
+                <Link href={`/entry/${box.entryId}`} prefetch={false}>
+                  {sayTime(box.droppedAt!, now, zone)}
+                </Link>
+              </>
+            ) : box.end === null ? (
+              <>
+                <Chip data-tone="plain">until {sayTime(box.expiresAt, now, zone)}</Chip>{" "}
+                <Act
+                  aria-label={`Close: ${box.name}`}
+                  onPress={async () => {
+                    if ((await close.run({ letterboxId: box.id })).ok) await read();
+                  }}
+                >
+                  Close
+                </Act>
+              </>
+            ) : (
+              <Chip data-tone="plain">{box.end === "closed" ? "closed" : "run out"}</Chip>
+            )}
+          </li>
+        ))}
+      </Lines>
+      <Button style={{ marginTop: 10 }} onPress={() => setHanging(true)}>
+        Hang a letterbox
+      </Button>
+      {hanging && (
+        <Hang
+          {...{ nodeId, name, zone }}
+          onClose={() => {
+            setHanging(false);
+            void read();
+          }}
+        />
+      )}
+    </section>
+  );
+}
+
+function Hang({ nodeId, name: folder, zone, onClose }: Omit<Props, "now"> & { onClose: () => void }) {
+  const hang = useCommand<{ address: string }>("access.hangLetterbox");
+  const { copy, copied } = useCopy();
+  const [name, setName] = useState("");
+  const [labels, setLabels] = useState("Password");
+  const [until, setUntil] = useState(toLocal(soonEnds(zone)[1]!.at, zone));
+  const [address, setAddress] = useState<string | null>(null);
+  if (address)
+    return (
+      <Dialog title={`A letterbox for ${name}`} open onClose={onClose}>
+        <Stack>
+          <p>Send this link to one person. It stands here once, and takes one thing, once.</p>
+          <p className="mono" style={{ overflowWrap: "anywhere" }} data-link>
+            {address}
+          </p>
+          <Row>
+            <Button look="go" onPress={() => copy(address)}>
+              {copied ? "Copied" : "Copy the link"}
+            </Button>
+          </Row>
+        </Stack>
+      </Dialog>
+    );
+  return (
+    <Dialog title={`Hang a letterbox at ${folder}`} open onClose={onClose}>
+      <Form
+        verb="Hang it"
+        running={hang.running}
+        onCancel={onClose}
+        wrong={hang.wrong() ?? hang.wrong("labels")}
+        onSend={async () => {
+          const asked = labels
+            .split(",")
+            .map((one) => one.trim())
+            .filter(Boolean);
+          const answer = await hang.run({ nodeId, name, labels: asked, until: fromLocal(until, zone) });
+          if (answer.ok) setAddress(answer.result.address);
+        }}
+      >
+        <p>
+          Somebody outside drops a secret in, without an account; it lands in {folder} as an entry of this name, sealed,
+          for those who reach the folder.
+        </p>
+        <TextField
+          label="What you ask for"
+          value={name}
+          onText={setName}
+          wrong={hang.wrong("name")}
+          hint="Code of the new alarm"
+          autoFocus
+        />
+        <TextField
+          label="Its values"
+          value={labels}
+          onText={setLabels}
+          hint="one, or several with commas: Code, Duress code"
+        />
+        <TextField type="datetime-local" label="Until" value={until} onText={setUntil} wrong={hang.wrong("until")} />
+      </Form>
+    </Dialog>
+  );
+}
