@@ -2,6 +2,7 @@
 import type { Page } from "playwright-core";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import { DEMO_PASSWORD } from "../demo/organisation";
+import { notices } from "../src/server/database/schema";
 import { type Browser, connectLanyard, openBrowser, signInToGaltry } from "./browser";
 import { everythingReceived, sightingsOf } from "./canary";
 import { type House, startHouse } from "./house";
@@ -144,6 +145,26 @@ describe("on a page", () => {
     await window.getByText("Signed in to Evening hire calendar").waitFor();
     await window.getByRole("button", { name: "Close" }).click();
     await window.close();
+  });
+
+  test("where there is no key, whether there is a login is asked, and nothing is learnt by asking", async () => {
+    const { page } = colleague;
+    await page.goto(at("castlewick.localhost"));
+    const window = await openWindow(colleague, page);
+    await window.getByText("No key for this page.").waitFor();
+    await window.getByRole("button", { name: "Ask whether there is one" }).click();
+    await window.getByLabel("What do you need it for?").fill("The run of the 28th");
+    await window.getByRole("button", { name: "Ask", exact: true }).click();
+    await window.getByText("Asked. Whoever looks after a login for castlewick.localhost").waitFor();
+    await window.close();
+    await page.goto(house.url);
+    const asked = page.getByRole("region", { name: "What you asked for" });
+    await asked.getByText("a login for castlewick.localhost").waitFor();
+    expect(await page.getByText("Castlewick Payroll").count()).toBe(0);
+    const told = await house.galtry.db.select().from(notices);
+    expect(told.some(({ text }) => text.includes("you look after Castlewick Payroll: “The run of the 28th”"))).toBe(
+      true,
+    );
   });
 
   test("a session that is there already is replaced only when the person says so", async () => {

@@ -13,6 +13,7 @@ import {
   setListed,
   withdrawAsk,
 } from "../src/server/access/asking";
+import { askForSite } from "../src/server/access/askingForSite";
 import { giveAccess } from "../src/server/access/grants";
 import { whoCanDoWhat } from "../src/server/access/who";
 import { asks, grants, notices } from "../src/server/database/schema";
@@ -166,5 +167,86 @@ describe("what nobody answers", () => {
     expect(owner[0]).not.toContain("Kiosk");
     const [row] = await db().db.select().from(asks).where(eq(asks.id, askId));
     expect(row!.raisedAt).not.toBeNull();
+  });
+});
+
+describe("asking by the address of a site", () => {
+  const PAGE = () => `https://desk${number}.kiosk-${number}.example/in`;
+  const askSite = (kind: Kind, page = PAGE()) =>
+    askForSite.execute(db(), { page, why: "The printer is mine today" }, f.lanyard(kind));
+  const own = async (kind: Kind) =>
+    (await askList.execute(db(), {}, f.as(kind))).own.filter((one) => one.node.startsWith("a login"));
+  const toAnswer = async (kind: Kind) => (await askList.execute(db(), {}, f.as(kind))).toAnswer;
+  const code = (promise: Promise<unknown>) =>
+    promise.then(
+      () => "asked",
+      (error) => error.code as string,
+    );
+  const keep = async (name: string) => {
+    const values = { name, signInPage: PAGE(), password: "canary-desk/73" };
+    return (await addEntry.execute(db(), { parentId: f.vaultId, captured: false, values }, f.as("steward"))).entryId;
+  };
+
+  test("is answered alike whether anything is kept or not, and shows nothing of what is", async () => {
+    const seen: unknown[] = [];
+    for (const kept of [true, false]) {
+      number += 1;
+      if (kept) await keep("Canary printer");
+      const answer = await askSite("nothing");
+      const mine = await own("nothing");
+      seen.push([answer, { ...mine.at(0), id: "", askedAt: 0, node: "" }]);
+      expect(JSON.stringify(mine)).not.toContain("Canary");
+      expect(await code(askSite("nothing"))).toBe("conflict");
+      // Taken back, all of it.
+      await withdrawAsk.execute(db(), { askId: mine[0]!.id }, f.as("nothing"));
+      expect(await own("nothing")).toEqual([]);
+      expect((await toAnswer("steward")).some((one) => one.site !== "")).toBe(false);
+    }
+    expect(seen[0]).toEqual(seen[1]);
+    expect(await code(askSite("guest"))).toBe("not-found");
+  });
+
+  test("goes to the stewards of what is kept, as a request; a yes gives Use and answers the question", async () => {
+    number += 1;
+    const [first, second] = [await keep("Front printer"), await keep("Back printer")];
+    await askSite("nothing");
+    expect(await toldTo("steward")).toContain(
+      `Person nothing asks whether there is a login for kiosk-${number}.example; you look after Front printer: “The printer is mine today”`,
+    );
+    expect((await toldTo("owner")).at(-1)).toContain(`asks whether there is a login for kiosk-${number}.example`);
+    const open = (await toAnswer("steward")).filter((one) => one.site === `kiosk-${number}.example`);
+    expect(open.map(({ node }) => node).sort()).toEqual(["Back printer", "Front printer"]);
+    await answer("steward", open.find(({ nodeId }) => nodeId === first)!.id, { yes: true });
+    const lines = await own("nothing");
+    expect(lines).toMatchObject([{ state: "yes", link: `/entry/${first}`, level: "use" }]);
+    // Nobody has to answer for the other one any more.
+    expect((await toAnswer("steward")).some(({ nodeId }) => nodeId === second)).toBe(false);
+    expect(await code(askSite("nothing"))).toBe("asked");
+  });
+
+  test("is answered with no once all who could have said so, without the name of anything", async () => {
+    number += 1;
+    await keep("Canary one");
+    await keep("Canary two");
+    await askSite("nothing");
+    const [one, two] = (await toAnswer("steward")).filter(({ site }) => site === `kiosk-${number}.example`);
+    await answer("steward", one!.id, { yes: false, word: "Ask the shop" });
+    const open = async () => (await own("nothing")).find(({ node }) => node.includes(`kiosk-${number}`))!;
+    expect((await open()).state).toBe("open");
+    await answer("steward", two!.id, { yes: false, word: "Not this one" });
+    expect(await open()).toMatchObject({ state: "no", word: "Not this one", link: null });
+    const told = (await toldTo("nothing")).filter((text) => text.includes(`kiosk-${number}`));
+    expect(told).toHaveLength(2);
+    expect(JSON.stringify([told, await own("nothing")])).not.toContain("Canary");
+  });
+
+  test("asks nobody about what blocks them, or what they have", async () => {
+    number += 1;
+    const entry = await keep("Blocked printer");
+    await give(db(), f.as("steward"), entry, f.ids.nothing, "blocked");
+    const mine = await keep("Own printer");
+    await give(db(), f.as("steward"), mine, f.ids.nothing, "use");
+    await askSite("nothing");
+    expect((await toAnswer("steward")).some(({ site }) => site === `kiosk-${number}.example`)).toBe(false);
   });
 });

@@ -328,6 +328,10 @@ const EXPECTED: Record<string, { who: Who; asPerson?: Who; input: () => unknown 
   "access.shownSlips": { who: "everybody", input: () => ({}) },
   "access.sayOfSlip": { who: "own", input: () => ({ slipId: id(), word: "Looks right" }) },
   "access.endingSoon": { who: "everybody", input: () => ({}) },
+  "access.askForSite": {
+    who: "own",
+    input: () => ({ page: `https://${Math.random().toString(36).slice(2)}.example/in`, why: "Stocktaking" }),
+  },
   "access.workedOut": { who: "everybody", input: () => ({ slipId: id() }) },
   "access.cells": { who: "steward", input: () => ({ nodeIds: [fixture.entryId], subject: { kind: "everyone" } }) },
   "access.foresee": {

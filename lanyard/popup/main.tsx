@@ -439,10 +439,12 @@ function Keys({ view, look }: { view: View; look: () => void }) {
         </div>
       ) : (
         here && (
-          <p style={{ margin: "8px 0 12px" }}>
-            <b>No key for this page.</b> If a colleague should have given you one, ask. If you have a login of your own
-            here, sign in, and Lanyard offers to keep it.
-          </p>
+          <>
+            <p style={{ margin: "8px 0 12px" }}>
+              <b>No key for this page.</b> If you have a login of your own here, sign in, and Lanyard offers to keep it.
+            </p>
+            <AskForSite key={here} page={tab!.url} here={here} />
+          </>
         )
       )}
       {ordered.slice(1).map((key) => (
@@ -465,6 +467,59 @@ function Keys({ view, look }: { view: View; look: () => void }) {
       ))}
       {typed.trim() && found.length === 0 && <p className="small soft">No key of yours is called that.</p>}
     </>
+  );
+}
+
+/** "Is there a login for this site?": the answer comes from whoever looks after one, if anybody does. */
+function AskForSite({ page, here }: { page: string; here: string }) {
+  const [open, setOpen] = useState(false);
+  const [why, setWhy] = useState("");
+  const [wrong, setWrong] = useState<string | null>(null);
+  const [asked, setAsked] = useState(false);
+  if (asked)
+    return (
+      <p className="small" role="status">
+        Asked. Whoever looks after a login for {here}, if there is one, answers you in Galtry.
+      </p>
+    );
+  if (!open)
+    return (
+      <button type="button" className="btn" onClick={() => setOpen(true)}>
+        Ask whether there is one
+      </button>
+    );
+  return (
+    <form
+      onSubmit={(event) => {
+        event.preventDefault();
+        void ask<string | null>({ ask: "ask-for-site", page, why }).then((refused) => {
+          setWrong(refused);
+          setAsked(refused === null);
+        });
+      }}
+    >
+      <label className="small" htmlFor="why">
+        What do you need it for?
+      </label>
+      <input
+        id="why"
+        className="field"
+        value={why}
+        maxLength={500}
+        autoFocus
+        onChange={(event) => setWhy(event.target.value)}
+      />
+      {wrong && (
+        <p className="small bad" role="alert">
+          {wrong}
+        </p>
+      )}
+      <div className="do">
+        <button type="submit" className="btn go" disabled={why.trim() === ""}>
+          Ask
+        </button>
+      </div>
+    </form>
   );
 }
 

@@ -104,6 +104,7 @@ export type WindowAsk =
   | { ask: "try-now" }
   | { ask: "sign-in"; entryId: string; replace: boolean }
   | { ask: "guarded-fill"; entryId: string; tabId: number }
+  | { ask: "ask-for-site"; page: string; why: string }
   | { ask: "close-report" };
 
 export type LiveAsk =

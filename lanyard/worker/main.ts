@@ -1,5 +1,6 @@
 /** The worker: hears pages, Galtry's page, Lanyard's window and the stream, and answers. */
 import type { GaltryAsk, LiveAsk, PageAsk, View, WindowAsk } from "../shared/messages";
+import { ask as call } from "./api";
 import { arrived, keep, never, typed, update } from "./capture";
 import {
   connect,
@@ -14,6 +15,7 @@ import {
 } from "./connection";
 import { keysFor, showEverywhere, showOnTab } from "./icon";
 import { lookAlike } from "./lookAlike";
+import { plainAddress } from "./plainAddress";
 import { guardedFill, landed, signIn } from "./signIn";
 import { captured, disk, memory, setCaptured, setDisk, setMemory, shutOutPages } from "./store";
 
@@ -175,6 +177,12 @@ async function fromWindow(message: WindowAsk): Promise<unknown> {
       return signIn(message.entryId, message.replace, () => undefined);
     case "guarded-fill":
       return guardedFill(message.entryId, message.tabId);
+    case "ask-for-site":
+      // Of the address only what says which site it is.
+      return call("access.askForSite", { page: plainAddress(message.page), why: message.why }).then(
+        () => null,
+        (error: Error) => error.message,
+      );
     case "close-report":
       return setMemory({ signing: null, chosen: null });
   }

@@ -10,6 +10,7 @@ import {
   setListed,
   withdrawAsk,
 } from "./access/asking";
+import { askForSite } from "./access/askingForSite";
 import { cellsOf } from "./access/cells";
 import { endingSoon } from "./access/endingSoon";
 import { tellOfExpiry } from "./access/expiry";
@@ -264,6 +265,7 @@ const ALL = [
   takeStewardship,
   takeableNodes,
   askForAccess,
+  askForSite,
   withdrawAsk,
   answerAsk,
   passAskOn,

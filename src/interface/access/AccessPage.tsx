@@ -45,14 +45,14 @@ const Tools = styled.div`
   align-items: center;
   padding: 8px var(--gutter);
   border-bottom: 1px solid var(--rule);
-  > select { width: auto; max-width: 190px; }
+  > select { width: auto; max-width: 158px; }
   .moment { display: flex; gap: 8px; align-items: center; }
   .moment input { width: 212px; }
   .end { display: flex; gap: 8px; margin-left: auto; }
   @media (max-width: 719px) { .wide { display: none; } }
 `;
 
-const Narrow = styled.input`${fieldLook} width: 148px;`;
+const Narrow = styled.input`${fieldLook} width: 118px;`;
 
 const KeyTo = styled.p`
   position: sticky;

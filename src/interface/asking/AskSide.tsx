@@ -324,6 +324,11 @@ function Request({ ask, zone, now }: { ask: ToAnswer; zone: string; now: number 
         {ask.node}
       </Link>
       {until} <span className="soft">(has {levelWord(ask.has)})</span>
+      {ask.site !== "" && (
+        <span className="small soft" style={{ display: "block" }}>
+          They asked whether there is a login for {ask.site}, and do not know of this one. Any answer tells them.
+        </span>
+      )}
       <br />“{ask.why}” <span className="soft small">{sayTime(ask.askedAt, now, zone)}</span>
       {answer.wrong() && (
         <p role="alert" style={{ color: "var(--crimson)", fontWeight: 600 }}>

@@ -71,7 +71,9 @@ export const Line = memo(
         ) : (
           <span className="site soft">{line.kind}</span>
         )}
-        <span className="how">{note.tone ? <Chip data-tone={note.tone}>{note.text}</Chip> : note.text}</span>
+        <span className="how" title={note.tone && note.text}>
+          {note.tone ? <Chip data-tone={note.tone}>{note.text}</Chip> : note.text}
+        </span>
         <button
           type="button"
           onClick={() => act.run(line)}

@@ -92,7 +92,7 @@ function Hang({ nodeId, name: folder, zone, onClose }: Omit<Props, "now"> & { on
   const { copy, copied } = useCopy();
   const [name, setName] = useState("");
   const [labels, setLabels] = useState("Password");
-  const [until, setUntil] = useState(toLocal(soonEnds(zone)[1]!.at, zone));
+  const [until, setUntil] = useState(toLocal(soonEnds(zone).at(-1)!.at, zone));
   const [address, setAddress] = useState<string | null>(null);
   if (address)
     return (

@@ -1,5 +1,6 @@
 /** Between moments and the text of a date-and-time field, in the organisation's time zone. */
-import { fromAbsolute, parseDateTime, toZoned } from "@internationalized/date";
+import { fromAbsolute } from "@internationalized/date";
+import { momentsOf } from "@/core/zone";
 
 /** "2026-05-03T18:00", or empty for no moment. */
 export function toLocal(at: number | null, zone: string): string {
@@ -8,19 +9,19 @@ export function toLocal(at: number | null, zone: string): string {
 }
 
 /** A time that spring leaves out begins at the gap's end; of one that autumn repeats, the first counts. */
-export function fromLocal(text: string, zone: string): number | null {
-  if (text === "") return null;
-  return toZoned(parseDateTime(text), zone, "earlier").toDate().getTime();
-}
+export const fromLocal = (text: string, zone: string): number | null =>
+  text === "" ? null : momentsOf(zone, Date.parse(`${text.slice(0, 16)}Z`)).first;
 
-/** Ends that people name: tonight, Sunday, the end of the month. */
+/** Ends that people name: tomorrow, Friday, Sunday, in two weeks. */
 export function soonEnds(zone: string): { says: string; at: number }[] {
   const at = (days: number) => fromLocal(`${toLocal(Date.now() + days * 86_400_000, zone).slice(0, 10)}T18:00`, zone)!;
   const weekday = new Intl.DateTimeFormat("en-GB", { timeZone: zone, weekday: "short" }).format(Date.now());
-  const toSunday = (7 - ["Sun", "Mon", "Tue", "Wed", "Thu", "Fri", "Sat"].indexOf(weekday)) % 7 || 7;
+  const today = ["Sun", "Mon", "Tue", "Wed", "Thu", "Fri", "Sat"].indexOf(weekday);
+  const to = (day: number) => (day - today + 7) % 7 || 7;
   return [
     { says: "Tomorrow, 18:00", at: at(1) },
-    { says: "Sunday, 18:00", at: at(toSunday) },
+    { says: "Friday, 18:00", at: at(to(5)) },
+    { says: "Sunday, 18:00", at: at(to(7)) },
     { says: "In two weeks", at: at(14) },
   ];
 }

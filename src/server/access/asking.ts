@@ -2,7 +2,7 @@
  * Asking for access, from something one may know of; answered by its stewards: yes, yes but lower or shorter, no with a
  * word, or passed on to another steward. What nobody answers is told again, and then to the owners.
  */
-import { and, eq, inArray, isNull, lt, or } from "drizzle-orm";
+import { and, eq, inArray, isNull, lt, ne, or } from "drizzle-orm";
 import { z } from "zod";
 import { atLeast, type Change, LEVELS, type Level, Lookup, levelWord, preview, rank, resolve } from "../../core/access";
 import { sayTime } from "../../core/time";
@@ -129,8 +129,12 @@ export const withdrawAsk = command({
     if (ask.state !== "open") throw new Refused("conflict", ANSWERED);
     return { ask, stewards: await stewardsOf(tx, ask.nodeId, me!.id, at) };
   },
-  run: async ({ tx, input, at }) => {
-    await tx.update(asks).set({ state: "withdrawn", answeredAt: at }).where(eq(asks.id, input.askId));
+  run: async ({ tx, input, at, allowed: { ask } }) => {
+    const same =
+      ask.site === ""
+        ? eq(asks.id, input.askId)
+        : and(eq(asks.personId, ask.personId), eq(asks.site, ask.site), eq(asks.state, "open"));
+    await tx.update(asks).set({ state: "withdrawn", answeredAt: at }).where(same);
   },
   journal: () => null,
   tell: ({ allowed }) => allowed.stewards.map(({ id }): Topic => `person:${id}`),
@@ -171,7 +175,9 @@ export const answerAsk = command({
     const { ask, asker, node } = allowed;
     if (!input.yes) {
       await close(tx, ask.id, { state: "no", word: input.word }, me!.id, at);
-      const text = `${await answerer(tx, asker, me!)} said no to ${levelWord(ask.level)} on ${node}: “${input.word}”`;
+      await settleSite(tx, ask, input.word, me!.id, at);
+      const what = ask.site === "" ? `${levelWord(ask.level)} on ${node}` : `a login for ${ask.site}`;
+      const text = `${await answerer(tx, asker, me!)} said no to ${what}: “${input.word}”`;
       await addNotice(tx, asker.id, at, text, await nodeIfKnown(tx, asker, ask.nodeId, at));
       return { given: null };
     }
@@ -186,6 +192,7 @@ export const answerAsk = command({
     await giveAsked(context, ask, level, until);
     const given = level === ask.level && until === ask.until ? null : { level, until };
     await close(tx, ask.id, { state: "yes", given }, me!.id, at);
+    await settleSite(tx, ask, null, me!.id, at);
     const [home] = await tx.select({ zone: organisation.timeZone }).from(organisation);
     const end = until === null ? "" : ` until ${sayTime(until, at, home!.zone)}`;
     await addNotice(
@@ -230,6 +237,23 @@ const close = (
     .update(asks)
     .set({ ...what, answeredBy, answeredAt })
     .where(eq(asks.id, askId));
+
+/**
+ * Of a question by the address of a site: with the first yes nobody else has to answer it; it is answered with no once
+ * everybody who could has said so.
+ * @param word of a no; null for a yes
+ */
+async function settleSite(tx: Transaction, ask: Ask, word: string | null, by: string, at: number): Promise<void> {
+  if (ask.site === "") return;
+  const same = and(eq(asks.personId, ask.personId), eq(asks.site, ask.site), eq(asks.state, "open"));
+  if (word === null) {
+    await tx.update(asks).set({ state: "withdrawn", answeredAt: at }).where(same);
+    return;
+  }
+  const left = await tx.select({ nodeId: asks.nodeId }).from(asks).where(same);
+  if (left.some(({ nodeId }) => nodeId !== "")) return;
+  await tx.update(asks).set({ state: "no", word, answeredBy: by, answeredAt: at }).where(same);
+}
 
 /** A notice leads to what one can open. */
 async function nodeIfKnown(tx: Reader, person: { id: string }, nodeId: string, at: number): Promise<string | null> {
@@ -339,6 +363,8 @@ export interface AskLine {
   /** Where it opens. */
   link: string;
   node: string;
+  /** It was asked for by this site: they do not know that it is kept. */
+  site: string;
   person: string;
   level: Level;
   has: Level | "none";
@@ -379,12 +405,14 @@ export const askList = query({
         link: linkTo(mine.path),
         node: await nodeName(tx, ask.nodeId),
         person: names.get(ask.personId) ?? "",
+        site: ask.site,
         has: theirs.resolution.level,
         passedTo: ask.passedTo,
         others: others.filter(({ id }) => id !== me!.id).map(({ id, name }) => ({ id, name })),
       });
     }
     const mine = own
+      .filter(isOwnQuestion)
       .filter((ask) => ask.state === "open" || (ask.answeredAt ?? 0) > at - 7 * DAY_MS)
       .sort((a, b) => b.askedAt - a.askedAt);
     return {
@@ -394,7 +422,12 @@ export const askList = query({
           ...{ id: ask.id, level: ask.level, until: ask.until, why: ask.why, askedAt: ask.askedAt, state: ask.state },
           ...{ link: await linkIfKnown(tx, me!, ask.nodeId, at), wanted: ask.nodeId },
           /** What it was called is known to whoever asked, as long as they may know of it. */
-          node: (await mayKnow(tx, me!, ask.nodeId, at)) ? await nodeName(tx, ask.nodeId) : "something you asked for",
+          node:
+            ask.site !== ""
+              ? `a login for ${ask.site}`
+              : (await mayKnow(tx, me!, ask.nodeId, at))
+                ? await nodeName(tx, ask.nodeId)
+                : "something you asked for",
           word: ask.word,
           given: ask.given,
           by: ask.answeredBy === null || me!.guest ? "" : (names.get(ask.answeredBy) ?? ""),
@@ -403,6 +436,9 @@ export const askList = query({
     };
   },
 });
+
+/** A question by the address of a site is one for whoever asked it, however many entries it went to, if any. */
+const isOwnQuestion = ({ site, nodeId, state }: Ask): boolean => site === "" || nodeId === "" || state === "yes";
 
 const mayKnow = async (tx: Reader, me: NonNullable<Asking["me"]>, nodeId: string, at: number): Promise<boolean> =>
   requireKnown({ tx, me, at }, nodeId).then(
@@ -479,7 +515,7 @@ export const remindOfAsks = command({
     const old = await tx
       .select()
       .from(asks)
-      .where(and(eq(asks.state, "open"), lt(asks.askedAt, at - REMIND_AFTER_MS)));
+      .where(and(eq(asks.state, "open"), ne(asks.nodeId, ""), lt(asks.askedAt, at - REMIND_AFTER_MS)));
     const told: string[] = [];
     const tell = async (ids: Iterable<string>, ask: Ask, ends: string) => {
       const asker = await loadPerson(tx, ask.personId, at);

@@ -741,6 +741,8 @@ export const asks = sqliteTable(
     /** What was given, where it is less or shorter than was asked for. */
     given: text("given", { mode: "json" }).$type<{ level: Level; until: number | null }>(),
     word: text("word").notNull().default(""),
+    /** Asked by the address of a site: whoever asks does not learn whether anything is kept for it. */
+    site: text("site").notNull().default(""),
   },
   (t) => [index("asks_state").on(t.state, t.nodeId), index("asks_person").on(t.personId, t.state)],
 );

@@ -302,6 +302,8 @@ function sentence(
       return `made the group ${subject}`;
     case "people.setMember":
       return `put ${subject} in ${nameOf(String(details.group))}${details.keeper ? " as keeper" : ""}${from}${until}`;
+    case "access.askForSite":
+      return `asked whether there is a login for ${details.site}${why}`;
     case "access.hangLetterbox":
       return `hung a letterbox for ${details.what}${on ? ` at${on}` : ""}${until}`;
     case "access.closeLetterbox":

@@ -58,6 +58,7 @@ CREATE TABLE `yeses` (
 --> statement-breakpoint
 CREATE INDEX `yeses_person` ON `yeses` (`person_id`,`entry_id`);--> statement-breakpoint
 CREATE INDEX `yeses_open` ON `yeses` (`closed_at`,`until_at`);--> statement-breakpoint
+ALTER TABLE `asks` ADD `site` text DEFAULT '' NOT NULL;--> statement-breakpoint
 ALTER TABLE `entries` ADD `asks_first` integer DEFAULT 0 NOT NULL;--> statement-breakpoint
 ALTER TABLE `entries` ADD `yes_minutes` integer DEFAULT 30 NOT NULL;--> statement-breakpoint
 ALTER TABLE `groups` ADD `until_at` integer;--> statement-breakpoint

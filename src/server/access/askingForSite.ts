@@ -1,0 +1,87 @@
+/**
+ * "Is there a login for this site?", asked from Lanyard. It goes to the stewards of what is kept for that address, as a
+ * request like any other, and to the administrators. Whoever asks is told the same whether anything is kept or not.
+ */
+import { and, eq, isNull } from "drizzle-orm";
+import { z } from "zod";
+import { atLeast, resolve } from "../../core/access";
+import { hostOf } from "../../core/signin/address";
+import { matches, siteOf } from "../../core/signin/site";
+import { command, type Topic } from "../command";
+import { asks, entries } from "../database/schema";
+import { uuidv7 } from "../ids";
+import { attemptKey, countAttempt, requireFewAttempts } from "../people/attempts";
+import { addNotice } from "../people/telling";
+import { notFound, Refused } from "../refused";
+import { loadSteps } from "./load";
+import { loadEverybody } from "./person";
+
+/** In a quarter of an hour. */
+const MOST_ASKED = 10;
+/** Of more than these for one address nobody is asked. */
+const MOST_ENTRIES = 12;
+
+export const askForSite = command({
+  name: "access.askForSite",
+  input: z.strictObject({
+    page: z.url().max(2000),
+    why: z.string().trim().min(1, "Say what for: whoever looks after it decides by it.").max(500),
+  }),
+  by: ["person", "lanyard"],
+  allow: async ({ tx, input, me, at, house }) => {
+    if (me!.guest) throw notFound();
+    const host = hostOf(input.page);
+    if (!host) throw new Refused("bad-input", "This is not the address of a website.", "page");
+    const site = siteOf(host);
+    const [open] = await tx
+      .select({ id: asks.id })
+      .from(asks)
+      .where(and(eq(asks.personId, me!.id), eq(asks.site, site), eq(asks.state, "open")));
+    if (open) throw new Refused("conflict", "You have asked for this site already, and it is not answered yet.");
+    await requireFewAttempts(tx, attemptKey(house.keys, "ask for a site", me!.id), MOST_ASKED, at);
+    return { site, told: new Set<string>() };
+  },
+  // Who was told, and how many, is not for whoever asks: it is not in what is given back.
+  run: async ({ tx, input, me, at, house, allowed }) => {
+    const { site } = allowed;
+    await countAttempt(tx, attemptKey(house.keys, "ask for a site", me!.id), at);
+    const everybody = await loadEverybody(tx, at);
+    const { told } = allowed;
+    const ask = (nodeId: string) =>
+      tx.insert(asks).values({
+        ...{ id: uuidv7(), personId: me!.id, nodeId, level: "use", why: input.why, state: "open" },
+        ...{ askedAt: at, site },
+      });
+    const kept = await tx
+      .select()
+      .from(entries)
+      .where(and(eq(entries.site, site), isNull(entries.binnedAt), isNull(entries.asideAt)));
+    for (const entry of kept.filter((row) => matches(row, input.page)).slice(0, MOST_ENTRIES)) {
+      const { steps } = await loadSteps(tx, entry.nodeId);
+      const own = resolve(me!, steps, at);
+      if (atLeast(own.level, "use") || own.because.some((say) => say.grant.level === "blocked")) continue;
+      await ask(entry.nodeId);
+      const text = `${me!.name} asks whether there is a login for ${site}; you look after ${entry.name}: “${input.why}”`;
+      for (const person of everybody)
+        if (person.id !== me!.id && resolve(person, steps, at).level === "steward") {
+          await addNotice(tx, person.id, at, text, entry.nodeId);
+          told.add(person.id);
+        }
+    }
+    // Kept or not, one row stands for the question itself: what follows looks the same from outside.
+    await ask("");
+    const text = `${me!.name} asks whether there is a login for ${site}: “${input.why}” Whoever looks after one, if anybody does, is asked too.`;
+    for (const person of everybody)
+      if (
+        (person.role === "owner" || person.role === "administrator") &&
+        person.id !== me!.id &&
+        !told.has(person.id)
+      ) {
+        await addNotice(tx, person.id, at, text);
+        told.add(person.id);
+      }
+    return null;
+  },
+  journal: ({ input, allowed }) => ({ details: { site: allowed.site, why: input.why } }),
+  tell: ({ allowed }) => [...allowed.told].map((id): Topic => `person:${id}`),
+});
