@@ -125,6 +125,7 @@ const EXPECTED: Record<string, { who: Who; asPerson?: Who; input: () => unknown 
   "vaults.setHouseNote": { who: "vault-steward", input: () => ({ vaultId: fixture.vaultId, note: "" }) },
   "rules.all": { who: "staff", input: () => ({}) },
   "rules.change": { who: "owner", input: () => ({}) },
+  "people.person": { who: "own", input: () => ({ personId: fixture.ids.use }) },
   "people.group": { who: "own", input: () => ({ groupId: id() }) },
   "people.changeGroup": { who: "own", input: () => ({ groupId: id(), name: "Night team" }) },
   "people.endGroup": { who: "own", input: () => ({ groupId: id(), until: null }) },

@@ -61,6 +61,7 @@ import {
 } from "./lanyard/pairing";
 import { groupList, groupPage } from "./people/groupPage";
 import { changeGroup, deleteGroup, endGroup, makeGroup, removeMember, setMember } from "./people/groups";
+import { personPage } from "./people/personPage";
 import {
   addPerson,
   bringBack,
@@ -132,6 +133,7 @@ const ALL = [
   endSession,
   ownDevices,
   personList,
+  personPage,
   addPerson,
   renewLink,
   suspendPerson,

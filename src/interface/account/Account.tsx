@@ -31,6 +31,7 @@ interface NoticeLine {
 }
 
 export function Account({
+  id,
   person,
   mail,
   staff,
@@ -39,6 +40,7 @@ export function Account({
   zone,
   now,
 }: {
+  id: string;
   person: string;
   mail: string;
   staff: boolean;
@@ -72,6 +74,7 @@ export function Account({
       <Row style={{ justifyContent: "space-between" }}>
         <h1>{person}</h1>
         <Row>
+          <ButtonLink href={`/people/${id}`}>What you have</ButtonLink>
           {staff && <ButtonLink href="/rules">House rules</ButtonLink>}
           <Button onPress={signOut}>Sign out</Button>
         </Row>

@@ -74,7 +74,10 @@ export function People({
         {people.map((person) => (
           <li key={person.id}>
             <span title={person.mail}>
-              <b>{person.name}</b> <span className="soft small">{person.mail}</span>
+              <Link href={`/people/${person.id}`} prefetch={false} style={{ fontWeight: 650 }}>
+                {person.name}
+              </Link>{" "}
+              <span className="soft small">{person.mail}</span>
             </span>
             <span>
               {person.standing === "active" ? (

@@ -6,9 +6,16 @@ import { ownDevices } from "@/server/people/sessions";
 export const metadata = { title: "You" };
 
 export default async function AccountPage() {
-  const { name, mail, role, zone } = await me();
+  const { id, name, mail, role, zone } = await me();
   const [devices, notices] = await Promise.all([ask(ownDevices, {}), ask(ownNotices, {})]);
   return (
-    <Account person={name} mail={mail} staff={role !== "guest"} {...{ devices, notices, zone }} now={Date.now()} />
+    <Account
+      id={id}
+      person={name}
+      mail={mail}
+      staff={role !== "guest"}
+      {...{ devices, notices, zone }}
+      now={Date.now()}
+    />
   );
 }

@@ -1,0 +1,87 @@
+"use client";
+
+import Link from "next/link";
+import { Fragment } from "react";
+import styled from "styled-components";
+import { exactTime } from "@/core/time";
+import type { personPage } from "@/server/people/personPage";
+import { Page } from "../frame/Frame";
+import { CutKey } from "../shared/CutKey";
+import { Chip } from "../shared/controls";
+import { Head } from "../vaults/VaultList";
+
+type PersonView = Awaited<ReturnType<(typeof personPage)["execute"]>>;
+
+const Lines = styled.ul`
+  margin-top: 8px;
+  border-top: 3px solid var(--ink);
+  background: var(--sheet);
+  --ground: var(--sheet);
+  li { display: grid; grid-template-columns: 66px minmax(0, 1fr) minmax(0, 1.6fr); gap: 2px 16px; align-items: start; padding: 10px 12px; border-bottom: 1px solid var(--rule); line-height: 20px; overflow-wrap: anywhere; }
+  li > svg { margin-top: 2px; }
+  .small { display: block; }
+  @media (max-width: 719px) { li { grid-template-columns: 66px minmax(0, 1fr); } li > :last-child { grid-column: 2; } }
+`;
+
+const ROLES = { owner: "An owner", administrator: "An administrator", member: "A member", guest: "A guest" } as const;
+
+/** Somebody, and what they have with its reason: all of it for themselves, of others what one is steward of. */
+export function PersonPage({ person, zone }: { person: PersonView; zone: string }) {
+  const { lines } = person;
+  return (
+    <Page
+      where={
+        <>
+          <b>{person.name}</b>, {person.mail}. {ROLES[person.role]}
+          {person.ends !== null && ` until ${exactTime(person.ends, zone)}`}.
+          {!person.self && " Shown is what you are steward of."}
+        </>
+      }
+    >
+      <Head>
+        <h1>{person.self ? "What you have" : `What ${person.name} has`}</h1>
+        {person.standing !== "active" && <Chip data-tone="bad">{STANDING[person.standing]}</Chip>}
+      </Head>
+      {person.groups.length > 0 && (
+        <p className="soft">
+          In{" "}
+          {person.groups.map((group, i) => (
+            <Fragment key={group.id}>
+              {i > 0 && ", "}
+              <Link href={`/people/groups/${group.id}`} prefetch={false}>
+                {group.name}
+              </Link>
+            </Fragment>
+          ))}
+          .
+        </p>
+      )}
+      {lines.length === 0 ? (
+        <p style={{ marginTop: 12 }}>
+          {person.self ? "Nothing has been given to you yet." : "Nothing of what you are steward of."}
+        </p>
+      ) : (
+        <Lines aria-label="What they have">
+          {lines.map((line) => (
+            <li key={line.nodeId}>
+              <CutKey level={line.level === "none" ? "blocked" : line.level} />
+              <span>
+                <Link href={line.link} prefetch={false}>
+                  {line.what}
+                </Link>
+                <span className="small soft">
+                  {line.type === "entry"
+                    ? line.vault.name
+                    : `${line.entries} ${line.entries === 1 ? "entry" : "entries"}${line.type === "folder" && line.vault.name ? `, ${line.vault.name}` : ""}`}
+                </span>
+              </span>
+              <span>{line.sentence}</span>
+            </li>
+          ))}
+        </Lines>
+      )}
+    </Page>
+  );
+}
+
+const STANDING = { active: "", invited: "not joined yet", suspended: "suspended", leaver: "left" };

@@ -1,0 +1,121 @@
+/** One person, with what they have and why: in full for themselves, for others as far as each is steward. */
+import { and, eq, isNull } from "drizzle-orm";
+import { z } from "zod";
+import { explain, Lookup, type Namer, type Reach } from "../../core/access";
+import { sayDay, sayTime } from "../../core/time";
+import { loadReach } from "../access/load";
+import { loadOrganised } from "../access/organised";
+import { loadPerson, standingAt } from "../access/person";
+import { loadNames } from "../access/who";
+import { byName } from "../byName";
+import { isAdministrator } from "../caller";
+import { idSchema, query } from "../command";
+import { entries, folders, groups, memberships, persons, standings, vaults } from "../database/schema";
+import { notFound } from "../refused";
+
+export interface Holds {
+  nodeId: string;
+  what: string;
+  vault: { id: string; name: string };
+  type: "vault" | "folder" | "entry";
+  link: string;
+  level: Reach;
+  sentence: string;
+  /** Entries for which it is so. */
+  entries: number;
+}
+
+export const personPage = query({
+  name: "people.person",
+  input: z.strictObject({ personId: idSchema }),
+  by: ["person"],
+  apart: true,
+  allow: async ({ tx, me, input, at }) => {
+    const reach = await loadReach(tx, me!, at);
+    const self = input.personId === me!.id;
+    const stewards = [...reach.levels].filter(([, level]) => level === "steward").map(([id]) => id);
+    if (!self && (me!.guest || (stewards.length === 0 && !isAdministrator(me!.role)))) throw notFound();
+    const person = await loadPerson(tx, input.personId, at);
+    if (!person) throw notFound();
+    const seen = self ? [...reach.levels].filter(([, level]) => level !== "none").map(([id]) => id) : stewards;
+    return { self, person, seen: new Set(seen), tree: reach.tree };
+  },
+  run: async ({ tx, me, at, allowed }) => {
+    const { self, person, seen, tree } = allowed;
+    const names = await loadNames(tx);
+    const organised = await loadOrganised(tx, [...new Set([...seen].map((id) => tree.get(id)!.vaultId))]);
+    const lookup = new Lookup(organised);
+    const member = lookup.person.get(person.id);
+    const nodes = new Map(organised.nodes.map((node) => [node.id, node]));
+    const given = new Map(organised.rows.map((row) => [row.id, row.validFrom]));
+    const [vaultRows, folderRows, entryRows] = await Promise.all([
+      tx.select({ id: vaults.nodeId, name: vaults.name }).from(vaults),
+      tx.select({ id: folders.nodeId, name: folders.name }).from(folders).where(isNull(folders.binnedAt)),
+      tx.select({ id: entries.nodeId, name: entries.name }).from(entries).where(isNull(entries.binnedAt)),
+    ]);
+    const called = new Map([...vaultRows, ...folderRows, ...entryRows].map(({ id, name }) => [id, name]));
+    // What decides about one node decides about all of its region: a line for each.
+    const counts = new Map<string, number>();
+    for (const id of seen) {
+      const region = lookup.region(id);
+      if (called.has(id)) counts.set(region, (counts.get(region) ?? 0) + (nodes.get(id)?.type === "entry" ? 1 : 0));
+    }
+    const lines: Holds[] = [];
+    for (const [id, count] of counts) {
+      const node = nodes.get(id);
+      const name = called.get(id);
+      if (!member || !node || name === undefined) continue;
+      // A guest learns no name around what they were asked into.
+      if (!seen.has(id)) continue;
+      const resolution = lookup.resolve(member, id, at);
+      if (resolution.level === "none" && resolution.because.length === 0) continue;
+      const namer: Namer = {
+        subject: names.subject,
+        node: (where, distance) => (distance === 0 ? `this ${node.type}` : names.node(where)),
+        since: (grant) => {
+          const start = grant.from ?? given.get(grant.id) ?? null;
+          return start === null ? null : sayDay(start, at, names.zone);
+        },
+        until: (grant) => (grant.until === null ? null : sayTime(grant.until, at, names.zone)),
+      };
+      const whose = { name: self ? "you" : person.name, personId: person.id };
+      lines.push({
+        ...{ nodeId: id, what: name, type: node.type, level: resolution.level, entries: count },
+        vault: { id: node.vaultId, name: seen.has(node.vaultId) ? (called.get(node.vaultId) ?? "") : "" },
+        link:
+          node.type === "entry"
+            ? `/entry/${id}`
+            : node.type === "folder"
+              ? `/vaults/${node.vaultId}/folder/${id}`
+              : `/vaults/${id}`,
+        sentence: explain(resolution, namer, whose),
+      });
+    }
+    const [row] = await tx
+      .select({ mail: persons.mail, standing: standingAt(at) })
+      .from(persons)
+      .innerJoin(standings, and(eq(standings.personId, persons.id), isNull(standings.validUntil)))
+      .where(eq(persons.id, person.id));
+    const held = me!.guest
+      ? []
+      : await tx
+          .select({ id: groups.id, name: groups.name })
+          .from(memberships)
+          .innerJoin(groups, eq(groups.id, memberships.groupId))
+          .where(and(eq(memberships.personId, person.id), isNull(memberships.validUntil)));
+    return {
+      id: person.id,
+      self,
+      name: person.name,
+      mail: row!.mail,
+      role: person.role,
+      standing: row!.standing,
+      ends: person.ends,
+      groups: self || isAdministrator(me!.role) ? held.sort(byName) : [],
+      lines: lines.sort((a, b) => a.vault.name.localeCompare(b.vault.name) || rankOf(a) - rankOf(b) || byWhat(a, b)),
+    };
+  },
+});
+
+const rankOf = ({ type }: Holds): number => ["vault", "folder", "entry"].indexOf(type);
+const byWhat = (a: Holds, b: Holds): number => a.what.localeCompare(b.what);
