@@ -137,7 +137,7 @@ export async function give(
 ) {
   return giveAccess.execute(
     house,
-    { nodeId, subject: { kind: "person", id: personId }, level, from: null, until, why: "" },
+    { nodeId, subject: { kind: "person", id: personId }, level, from: null, until, why: "daily work" },
     by,
   );
 }
