@@ -18,7 +18,7 @@ const Sentences = styled.ul`
   --ground: var(--sheet);
   li { padding: 11px 12px; border-bottom: 1px solid var(--rule); line-height: 32px; }
   li.read { line-height: 22px; }
-  select { display: inline-block; width: auto; max-width: 100%; min-height: 30px; padding: 2px 6px; margin: 0 2px; vertical-align: baseline; }
+  select { display: inline-block; width: auto; max-width: calc(100% - 18px); min-height: 30px; padding: 2px 6px; margin: 0 2px; vertical-align: baseline; }
 `;
 
 interface Props {

@@ -81,7 +81,11 @@ export const personPage = query({
       const whose = { name: self ? "you" : person.name, personId: person.id };
       lines.push({
         ...{ nodeId: id, what: name, type: node.type, level: resolution.level, entries: count },
-        vault: { id: node.vaultId, name: seen.has(node.vaultId) ? (called.get(node.vaultId) ?? "") : "" },
+        // Whoever has Use on something inside knows the vault's name, but for a guest.
+        vault: {
+          id: node.vaultId,
+          name: !me!.guest || seen.has(node.vaultId) ? (called.get(node.vaultId) ?? "") : "",
+        },
         link:
           node.type === "entry"
             ? `/entry/${id}`
