@@ -17,6 +17,7 @@ import { changeRules } from "../src/server/rules/rules";
 import { addEntry } from "../src/server/vaults/entries";
 import { makeFolder } from "../src/server/vaults/folders";
 import { revealField } from "../src/server/vaults/revealing";
+import { markSeparate } from "../src/server/vaults/separating";
 import { makeVault } from "../src/server/vaults/vaults";
 
 let house: InProcess;
@@ -189,6 +190,22 @@ test("whatever a guest asks, nothing outside their folder is in the answer", asy
   expect([...learnt]).toEqual([]);
   // The walk is worth something only where much is answered.
   expect(answered).toBeGreaterThan(80);
+});
+
+test("of a separate place in the folder that has other stewards, neither what guests have there nor what they saw is told", async () => {
+  const inner = (await makeFolder.execute(db(), { parentId: folderId, name: "Inner" }, f.as("administrator"))).folderId;
+  const values = { name: "Canarysafe", signInPage: "https://canarysafe.example/in", password: "s/73" };
+  const safe = await addEntry.execute(db(), { parentId: inner, captured: false, values }, f.as("administrator"));
+  await markSeparate.execute(db(), { folderId: inner, separate: true }, f.as("administrator"));
+  await give(db(), f.as("administrator"), safe.entryId, f.ids.guest, "reveal");
+  await revealField.execute(db(), { entryId: safe.entryId, field: "password", how: "revealed" }, f.as("guest"));
+  const list = await guestList.execute(db(), { nodeId: folderId }, f.as("steward"));
+  expect(JSON.stringify(list)).not.toMatch(/Canarysafe|Person guest/);
+  const ending = { nodeId: folderId, personId: f.ids.guest };
+  expect(await code(endGuest.execute(db(), ending, f.as("steward")))).toBe("not-found");
+  expect(JSON.stringify(await guestList.execute(db(), { nodeId: inner }, f.as("administrator")))).toContain(
+    "Canarysafe",
+  );
 });
 
 test("a guest is ended in one act, which says what they saw, and leaves when nothing is left", async () => {

@@ -87,8 +87,17 @@ describe("a round", () => {
     await give(db(), f.as("administrator"), folderId, f.ids.steward, "blocked");
     await start("administrator");
     for (const kind of ["use", "reveal", "guest", "owner"] as const) expect(await code(see(kind))).toBe("not-found");
-    expect((await see("administrator")).lines.some(({ what }) => what === "Own corner")).toBe(true);
+    const { lines } = await see("administrator");
+    expect(lines.some(({ what }) => what === "Own corner")).toBe(true);
     expect((await see("steward")).lines.some(({ what }) => what === "Own corner")).toBe(false);
+    // Nor does the record tell the other one of it.
+    for (const { grantId } of lines)
+      await sayInRound.execute(db(), { vaultId, grantId, say: "confirmed" }, f.as("administrator"));
+    await finish("administrator");
+    const kept = async (by: Kind) => (await see(by)).finished[0]!.kept.map(({ what }) => what);
+    expect(await kept("administrator")).toContain("Own corner");
+    expect(await kept("steward")).not.toContain("Own corner");
+    expect(await kept("steward")).toContain("Gate");
   });
 
   test("is finished once all is said: the slip says what would change, and the record stays as it was", async () => {

@@ -72,7 +72,8 @@ export const askForAccess = command({
     const open = await tx
       .select({ id: asks.id, nodeId: asks.nodeId })
       .from(asks)
-      .where(and(eq(asks.personId, me!.id), eq(asks.state, "open")));
+      // To how many a question by the address of a site went is not felt here either.
+      .where(and(eq(asks.personId, me!.id), eq(asks.state, "open"), or(eq(asks.site, ""), eq(asks.nodeId, ""))));
     if (open.some((one) => one.nodeId === input.nodeId))
       throw new Refused("conflict", "You have asked for this already, and it is not answered yet.");
     await requireFewAttempts(tx, attemptKey(house.keys, "ask", me!.id), MOST_ASKED, at);

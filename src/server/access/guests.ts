@@ -17,7 +17,7 @@ import { notFound, Refused } from "../refused";
 import { loadRules } from "../rules/rules";
 import { idsBelow } from "../vaults/folders";
 import { giveAccess, withdrawAccess } from "./grants";
-import { requireLevel } from "./load";
+import { loadReach, requireLevel } from "./load";
 import { nodeName } from "./nodeName";
 import { standingAt } from "./person";
 
@@ -103,7 +103,7 @@ export const renewGuestLink = command({
   by: ["person"],
   allow: async (context) => {
     const host = await requireHost(context, context.input.nodeId);
-    const guest = await requireGuestHere(context, context.input);
+    const { guest } = await requireGuestHere(context, context.input);
     if (guest.standing !== "invited")
       throw new Refused("conflict", "They have come in already: an administrator makes a new sign-in link.");
     return { ...host, guest };
@@ -120,14 +120,21 @@ export const renewGuestLink = command({
   tell: () => ["administrators"],
 });
 
-/** A guest with something set on the node, or on something in it. */
+/** The node and what is below it, as far as the caller is steward: a separate place in it may have others. */
+async function ownBelow({ tx, me, at }: Asking, nodeId: string): Promise<string[]> {
+  const { levels } = await loadReach(tx, me!, at);
+  return (await idsBelow(tx, nodeId)).filter((id) => levels.get(id) === "steward");
+}
+
+/** A guest with something set on the node, or on something in it that is the caller's to look after. */
 async function requireGuestHere(
-  { tx, at }: Asking,
+  context: Asking,
   { nodeId, personId }: { nodeId: string; personId: string },
-): Promise<GuestHere> {
-  const found = (await guestsIn(tx, await idsBelow(tx, nodeId), at)).find((guest) => guest.id === personId);
-  if (!found) throw notFound();
-  return found;
+): Promise<{ guest: GuestHere; below: string[] }> {
+  const below = await ownBelow(context, nodeId);
+  const guest = (await guestsIn(context.tx, below, context.at)).find((one) => one.id === personId);
+  if (!guest) throw notFound();
+  return { guest, below };
 }
 
 interface GuestHere {
@@ -192,8 +199,8 @@ export const guestList = query({
     const { makes } = await loadRules(context.tx);
     return { asksIn: makes.guests === "stewards" || isAdministrator(context.me!.role) };
   },
-  run: async ({ tx, input, at, allowed }) => {
-    const below = await idsBelow(tx, input.nodeId);
+  run: async ({ tx, input, me, at, allowed }) => {
+    const below = await ownBelow({ tx, me, at }, input.nodeId);
     const guests = await guestsIn(tx, below, at);
     const lines = [];
     for (const { id, name, mail, standing, grants: held } of guests) {
@@ -229,12 +236,11 @@ export const endGuest = command({
   by: ["person"],
   allow: async (context) => {
     const host = await requireHost(context, context.input.nodeId);
-    return { ...host, guest: await requireGuestHere(context, context.input) };
+    return { ...host, ...(await requireGuestHere(context, context.input)) };
   },
   run: async (context) => {
     const { tx, input, me, at, commandId, allowed } = context;
-    const seen = await whatTheySaw(tx, input.personId, await idsBelow(tx, input.nodeId));
-    // A separate place in it may have other stewards: there it is for them.
+    const seen = await whatTheySaw(tx, input.personId, allowed.below);
     for (const grant of allowed.guest.grants) await withdrawAccess.within(context, { grantId: grant.id });
     const left = !(await hasAnything(tx, input.personId, at));
     if (left) {

@@ -274,7 +274,12 @@ async function keptOf(
   for (const { grant, lastUse, odd } of lines) {
     const { say, by, at } = said.get(grant.id)!;
     kept.push({
-      ...{ who: names.subject(grant.subject), what: await nodeName(tx, grant.node), level: grant.level },
+      ...{
+        who: names.subject(grant.subject),
+        nodeId: grant.node,
+        what: await nodeName(tx, grant.node),
+        level: grant.level,
+      },
       ...{ until: grant.until, why: grant.why, lastUse, odd: [...odd], say, by: names.people.get(by) ?? "", at },
     });
   }
@@ -317,6 +322,7 @@ export const roundPage = query({
     const names = await loadNames(tx);
     const round = await openRound(tx, input.vaultId);
     const organised = await loadOrganised(tx, [input.vaultId]);
+    const mine = nodesOfSteward(organised, me!.id, at);
     const types = new Map(organised.nodes.map((node) => [node.id, node.type]));
     const guests = new Set(organised.people.filter((person) => person.guest).map(({ id }) => id));
     const rows = new Map(organised.rows.map((row) => [row.id, row]));
@@ -366,7 +372,10 @@ export const roundPage = query({
         startedAt: one.startedAt,
         finishedAt: one.finishedAt!,
         by: nameOf(one.finishedBy)!,
-        kept: one.kept ?? [],
+        // A record of what somebody else looked through holds what the reader is no steward of: that stays theirs.
+        kept: (one.kept ?? []).filter(
+          ({ nodeId }) => mine.has(nodeId) || !types.has(nodeId) || one.finishedBy === me!.id,
+        ),
       })),
     };
   },

@@ -206,6 +206,7 @@ export interface RoundSaid {
 /** A line of a round that is finished, as it was then: what an auditor reads. */
 export interface RoundKept {
   who: string;
+  nodeId: string;
   what: string;
   level: Given;
   until: number | null;
