@@ -68,7 +68,7 @@ describe("asking", () => {
     // When it ends, what they had counts again.
     expect(rows.map((row) => [row.level, row.until, row.why]).sort()).toEqual([
       ["reveal", until, "asked for: Stocktaking"],
-      ["use", null, ""],
+      ["use", null, "daily work"],
     ]);
     expect((await toldTo("use")).some((text) => text.startsWith("Person steward gave you Reveal on Kiosk"))).toBe(true);
     await expect(answer("steward", askId, { yes: true })).rejects.toMatchObject({ code: "conflict" });
