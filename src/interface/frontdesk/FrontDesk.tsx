@@ -304,10 +304,11 @@ export function FrontDesk({ person, packed, zone, now, greeting, canAdd, steps, 
             />
           )}
           <AskSide waiting={waiting} me={me} zone={zone} now={now} />
-          <LanyardSide lanyard={lanyard} again={again} zone={zone} />
-          <p style={{ paddingTop: 12, borderTop: "1px solid var(--edge)" }}>
+          {/* Before what is known only a moment later: a link does not move away under the pointer. */}
+          <p style={{ padding: "12px 0 16px", borderTop: "1px solid var(--edge)" }}>
             <Link href="/make">Make a password</Link>
           </p>
+          <LanyardSide lanyard={lanyard} again={again} zone={zone} />
         </aside>
       </Two>
     </Page>
