@@ -413,6 +413,8 @@ describe("the sample organisation", () => {
     const becomes = (pattern: RegExp) => expect.poll(() => made.innerText()).toMatch(pattern);
     try {
       await signInToGaltry(page, house.url, "ines.okafor@tarrowick.example", DEMO_PASSWORD);
+      // Fonts that come a moment later may move a line: nothing is pressed before.
+      await page.waitForLoadState("networkidle");
       await page.getByRole("link", { name: "Make a password" }).click();
       await becomes(/^\S{20}$/);
       const first = await made.innerText();

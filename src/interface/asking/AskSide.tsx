@@ -132,7 +132,7 @@ export function AskSide({ waiting, zone, now, me }: SideProps) {
       )}
       {yeses.length > 0 && (
         <Section aria-label="Yeses to say">
-          <h2>Asked first: waiting for your yes</h2>
+          <h2>Asked first</h2>
           <ul>
             {yeses.map((one) => (
               <ToSay key={one.id} one={one} zone={zone} now={now} />
@@ -142,7 +142,7 @@ export function AskSide({ waiting, zone, now, me }: SideProps) {
       )}
       {slips.length > 0 && (
         <Section aria-label="Slips to answer">
-          <h2>Changes that wait for your yes</h2>
+          <h2>Waiting for your yes</h2>
           {slips.map((slip) => (
             <WaitingSlip key={slip.id} {...{ slip, zone, now, me }} />
           ))}
@@ -160,7 +160,7 @@ export function AskSide({ waiting, zone, now, me }: SideProps) {
       )}
       {ending.length > 0 && (
         <Section aria-label="Ends within a week">
-          <h2>What you gave, ending within a week</h2>
+          <h2>You gave, ending soon</h2>
           <ul>
             {ending.map((one) => (
               <Ends key={one.grantId} one={one} zone={zone} now={now} />
