@@ -6,7 +6,7 @@ import styled from "styled-components";
 import type { Change } from "@/core/access";
 import type { SlipSaid } from "@/server/access/slipTelling";
 import { runQuery } from "../shared/ask";
-import { Beyond, SaidLine } from "./SaidLine";
+import { Beyond, SaidLines } from "./SaidLine";
 import { toSend } from "./useSlip";
 
 const Lines = styled.ul`
@@ -50,7 +50,6 @@ interface ForeseenProps {
 /** "What changes": the sentences of a slip, beside the button that does it at once. */
 export function Foreseen({ title, changes, zone, now, me }: ForeseenProps) {
   const { said, wrong } = useForeseen(changes);
-  const [named, setNamed] = useState<number | null>(null);
   if (changes.length === 0) return null;
   return (
     <section aria-label={title} aria-live="polite" aria-busy={said === null && wrong === null}>
@@ -65,14 +64,7 @@ export function Foreseen({ title, changes, zone, now, me }: ForeseenProps) {
               <span>{said.bare[0]} would be left without a steward: this cannot be done so.</span>
             </li>
           )}
-          {said.lines.map((line, i) => (
-            <SaidLine
-              key={`${line.before} ${line.after} ${line.at} ${line.people[0]?.id} ${line.what[0]?.id}`}
-              {...{ line, zone, now, me }}
-              open={named === i}
-              onOpen={() => setNamed(named === i ? null : i)}
-            />
-          ))}
+          <SaidLines lines={said.lines} {...{ zone, now, me }} />
           {said.lines.length === 0 && !said.beyond && (
             <li>
               <TriangleAlert size={16} />

@@ -1,6 +1,7 @@
 "use client";
 
 import { ArrowDown, ArrowUp, Clock, TriangleAlert } from "lucide-react";
+import { useState } from "react";
 import { atLeast, levelWord, rank } from "@/core/access";
 import { sayTime } from "@/core/time";
 import type { SlipLine, SlipSaid } from "@/server/access/slipTelling";
@@ -15,8 +16,25 @@ interface SaidProps {
   onOpen: () => void;
 }
 
+/** What would differ, a line each; one at a time says who. */
+export function SaidLines({
+  lines,
+  ...shown
+}: Pick<SaidProps, "zone" | "now" | "me"> & { lines: readonly SlipLine[] }) {
+  const [open, setOpen] = useState<number | null>(null);
+  return lines.map((line, i) => (
+    <SaidLine
+      key={`${line.before} ${line.after} ${line.at} ${line.people[0]?.id} ${line.what[0]?.id}`}
+      {...shown}
+      line={line}
+      open={open === i}
+      onOpen={() => setOpen(open === i ? null : i)}
+    />
+  ));
+}
+
 /** "4 people lose Use of Pellam refunds", with who on asking, and who used it on a line of its own. */
-export function SaidLine({ line, zone, now, me, open, onOpen }: SaidProps) {
+function SaidLine({ line, zone, now, me, open, onOpen }: SaidProps) {
   const loses = rank(line.after) < rank(line.before);
   const names = line.people.map((one) => (one.id === me ? "you" : one.name));
   const who = names.length === 1 ? names[0]! : `${names.length} people`;

@@ -11,7 +11,7 @@ import { Act, Button, TextField } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
 import { useDone } from "../shared/Done";
 import { Picker } from "../shared/Picker";
-import { Beyond, SaidLine } from "./SaidLine";
+import { Beyond, SaidLines } from "./SaidLine";
 import type { SlipState } from "./useSlip";
 
 const Foot = styled.div`
@@ -54,7 +54,6 @@ export function SlipFoot({ state, zone, now, me, why, onApplied }: FootProps) {
   const { slip, changes, pending, wrong, change, read, setWrong } = state;
   const [reason, setReason] = useState("");
   const [running, setRunning] = useState(false);
-  const [named, setNamed] = useState<number | null>(null);
   const [listed, setListed] = useState(false);
   const [showing, setShowing] = useState(false);
   const done = useDone();
@@ -147,14 +146,7 @@ export function SlipFoot({ state, zone, now, me, why, onApplied }: FootProps) {
                   </span>
                 </li>
               )}
-              {said.lines.map((line, i) => (
-                <SaidLine
-                  key={`${line.before} ${line.after} ${line.at} ${line.people[0]?.id} ${line.what[0]?.id}`}
-                  {...{ line, zone, now, me }}
-                  open={named === i}
-                  onOpen={() => setNamed(named === i ? null : i)}
-                />
-              ))}
+              <SaidLines lines={said.lines} {...{ zone, now, me }} />
               {said.lines.length === 0 && !said.beyond && (
                 <li>
                   <TriangleAlert size={16} />

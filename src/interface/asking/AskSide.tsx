@@ -10,7 +10,7 @@ import type { askList } from "@/server/access/asking";
 import type { Ending } from "@/server/access/endingSoon";
 import type { ShownSlip } from "@/server/access/secondLook";
 import type { waitingSlips } from "@/server/access/slip";
-import { Beyond, SaidLine } from "../access/SaidLine";
+import { Beyond, SaidLines } from "../access/SaidLine";
 import { sayMinutes } from "../entry/Before";
 import { useCommand } from "../shared/ask";
 import { Act, Button, Chip, Row, Select, TextArea, TextField } from "../shared/controls";
@@ -52,7 +52,6 @@ interface SideProps {
 /** A slip of another steward, as far as it touches what one is steward of oneself. */
 function WaitingSlip({ slip, zone, now, me }: { slip: Slips[number] } & Pick<SideProps, "zone" | "now" | "me">) {
   const answer = useCommand("access.answerSlip");
-  const [open, setOpen] = useState<number | null>(null);
   const [saying, setSaying] = useState(false);
   const say = (yes: boolean, word = "") => answer.run({ slipId: slip.id, yes, ground: slip.said.ground, word });
   return (
@@ -62,14 +61,7 @@ function WaitingSlip({ slip, zone, now, me }: { slip: Slips[number] } & Pick<Sid
         {slip.why && `: “${slip.why}”`}
       </p>
       <Lines>
-        {slip.said.lines.map((line, i) => (
-          <SaidLine
-            key={`${line.before} ${line.after} ${line.at} ${line.people[0]?.id} ${line.what[0]?.id}`}
-            {...{ line, zone, now, me }}
-            open={open === i}
-            onOpen={() => setOpen(open === i ? null : i)}
-          />
-        ))}
+        <SaidLines lines={slip.said.lines} {...{ zone, now, me }} />
       </Lines>
       {answer.wrong() && (
         <p role="alert" style={{ color: "var(--crimson)", fontWeight: 600 }}>
@@ -185,7 +177,6 @@ export function AskSide({ waiting, zone, now, me }: SideProps) {
 /** What somebody drafted and shows before it is applied, as far as one is steward oneself. */
 function Shown({ slip, zone, now, me }: { slip: ShownSlip } & Pick<SideProps, "zone" | "now" | "me">) {
   const say = useCommand("access.sayOfSlip");
-  const [open, setOpen] = useState<number | null>(null);
   const [word, setWord] = useState("");
   return (
     <>
@@ -193,14 +184,7 @@ function Shown({ slip, zone, now, me }: { slip: ShownSlip } & Pick<SideProps, "z
         <b>{slip.by}</b> has drafted:
       </p>
       <Lines>
-        {slip.said.lines.map((line, i) => (
-          <SaidLine
-            key={`${line.before} ${line.after} ${line.at} ${line.people[0]?.id} ${line.what[0]?.id}`}
-            {...{ line, zone, now, me }}
-            open={open === i}
-            onOpen={() => setOpen(open === i ? null : i)}
-          />
-        ))}
+        <SaidLines lines={slip.said.lines} {...{ zone, now, me }} />
         <Beyond said={slip.said} />
       </Lines>
       <Form
