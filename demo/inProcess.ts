@@ -39,7 +39,7 @@ export async function inProcess(): Promise<InProcess> {
     GALTRY_PUBLIC_URL: url,
     GALTRY_DATA: path.join(folder, "data"),
     GALTRY_ROOT_KEY_FILE: path.join(folder, "root.key"),
-    GALTRY_ALLOWED_TARGETS: standins.sites.map((site) => `${site.host}:${sitesPort}`).join(","),
+    ...standins.environment,
   };
   const galtry = await startGaltry(readConfiguration(environment));
   return {

@@ -192,7 +192,7 @@ describe("who makes what", () => {
     await rule({ makes: { ...USUAL_RULES.makes, handovers: "reveal" } });
     expect([await link("use"), await link("reveal")]).toEqual(["not-allowed", "given"]);
     const links = async (kind: Kind) =>
-      (await handoverList.execute(db(), { entryId: f.entryId }, f.as(kind))).map(({ by }) => by);
+      (await handoverList.execute(db(), { entryId: f.entryId }, f.as(kind))).links.map(({ by }) => by);
     expect(await links("reveal")).toEqual(["Person reveal"]);
     expect(await links("steward")).toHaveLength(2);
     await rule({ makes: { ...USUAL_RULES.makes, handovers: "nobody" } });

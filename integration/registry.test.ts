@@ -47,6 +47,7 @@ const OPEN_BY_LINK = [
   "people.linkFor",
   "access.lookAtHandover",
   "access.openHandover",
+  "access.mailHandoverCode",
   "access.lookAtLetterbox",
   "access.dropIn",
 ];
@@ -306,6 +307,9 @@ const EXPECTED: Record<string, { who: Who; asPerson?: Who; input: () => unknown 
     }),
   },
   "access.lookAtHandover": { who: "own", input: () => ({ token: "x".repeat(43), opener: "y".repeat(43) }) },
+  "access.mailHandoverCode": { who: "own", input: () => ({ token: "x".repeat(43), opener: "y".repeat(43) }) },
+  "mail.take": { who: "server", input: () => ({}) },
+  "mail.tried": { who: "server", input: () => ({ mailId: id(), wrong: null }) },
   "access.openHandover": { who: "own", input: () => ({ token: "x".repeat(43), opener: "y".repeat(43) }) },
   "access.withdrawHandover": { who: "own", input: () => ({ handoverId: id() }) },
   "access.handovers": { who: "reveal", input: () => ({ entryId: fixture.entryId }) },

@@ -5,6 +5,7 @@ import { buildDemo } from "../demo/build";
 import { DEMO_PASSWORD } from "../demo/organisation";
 import { readConfiguration } from "../src/server/configuration";
 import { closeGaltry, startGaltry } from "../src/server/galtry";
+import { POST_ROOM } from "../standins/postRoom";
 import { startStandins } from "../standins/server";
 
 const port = Number(process.env.GALTRY_PORT ?? 4600);
@@ -30,7 +31,7 @@ const standins = await startStandins(sitesPort, environment.GALTRY_PUBLIC_URL!).
     process.exit(1);
   },
 );
-environment.GALTRY_ALLOWED_TARGETS = standins.sites.map((site) => `${site.host}:${sitesPort}`).join(",");
+Object.assign(environment, standins.environment);
 
 if (!existsSync(`${data}/keys.json`)) {
   console.log("Making the sample organisation…");
@@ -66,6 +67,7 @@ Tarrowick Museums Trust, at ${environment.GALTRY_PUBLIC_URL}
 Practice sites: http://localhost:${sitesPort}
   Pellam Tickets, not kept yet: http://pellam.localhost:${sitesPort}/box-office/sign-in
     boxoffice@tarrowick.example, quiet-Lantern-52-harbour
+Post room, with every mail that was sent: http://${POST_ROOM}:${sitesPort}
 
 Lanyard: open chrome://extensions, switch on Developer mode, press "Load unpacked" and choose
   ${process.cwd()}/dist/lanyard

@@ -1,12 +1,16 @@
-/** One listener for all practice sites, told apart by host name. */
+/** One listener for all practice sites and the pages of the post room, told apart by host name. */
 import { createServer, type Server } from "node:http";
 import express from "express";
+import { POST_ROOM, type PostRoom, startPostRoom } from "./postRoom";
 import { practiceSites } from "./sites/all";
 import type { Site } from "./sites/site";
 
 export interface Standins {
   server: Server;
   sites: Site[];
+  postRoom: PostRoom;
+  /** What a Galtry is given to know of them: where it may call, and where its mail goes. */
+  environment: Record<string, string>;
   address: (host: string, path?: string) => string;
   /** Requests seen, for tests: who was called how often. */
   seen: { host: string; method: string; path: string }[];
@@ -15,6 +19,7 @@ export interface Standins {
 
 export async function startStandins(port: number, galtry: string): Promise<Standins> {
   const sites = practiceSites(port, galtry);
+  const postRoom = await startPostRoom();
   const seen: Standins["seen"] = [];
   const app = express();
   app.disable("x-powered-by");
@@ -32,6 +37,7 @@ export async function startStandins(port: number, galtry: string): Promise<Stand
   app.use((request, response, next) => {
     const site = sites.find((one) => one.host === request.hostname);
     if (site) site.router(request, response, next);
+    else if (request.hostname === POST_ROOM) postRoom.pages(request, response, next);
     else next();
   });
   app.use((request, response) => {
@@ -40,22 +46,33 @@ export async function startStandins(port: number, galtry: string): Promise<Stand
       .join("");
     response
       .status(request.path === "/" ? 200 : 404)
-      .send(`<!doctype html><title>Practice sites</title><h1>Practice sites</h1><ul>${list}</ul>`);
+      .send(
+        `<!doctype html><title>Practice sites</title><h1>Practice sites</h1><ul>${list}</ul><p><a href="http://${POST_ROOM}:${port}/">Post room</a></p>`,
+      );
   });
   const server = createServer(app);
   await new Promise<void>((resolve, reject) => {
     server.once("error", reject);
     server.listen(port, "127.0.0.1", resolve);
+  }).catch(async (error) => {
+    await postRoom.close();
+    throw error;
   });
   return {
     server,
     sites,
+    postRoom,
+    environment: {
+      GALTRY_ALLOWED_TARGETS: sites.map((site) => `${site.host}:${port}`).join(","),
+      GALTRY_MAIL_SERVER: postRoom.address,
+      GALTRY_MAIL_FROM: "Galtry <galtry@tarrowick.example>",
+    },
     seen,
     address: (host, path = "/") => `http://${host}:${port}${path}`,
-    close: () =>
-      new Promise((resolve) => {
-        server.closeAllConnections();
-        server.close(() => resolve());
-      }),
+    close: async () => {
+      await postRoom.close();
+      server.closeAllConnections();
+      await new Promise<void>((resolve) => server.close(() => resolve()));
+    },
   };
 }

@@ -10,6 +10,7 @@ import { keepRounds } from "./access/rounds";
 import { command } from "./command";
 import { failedSignIns, importRows, imports, importUpdates, outbox, persons, signIns } from "./database/schema";
 import type { Galtry } from "./galtry";
+import { keepSending } from "./mail/post";
 import { leaveDue } from "./people/persons";
 import { ReadingThread } from "./reading/readingThread";
 import { closeBrokenOff } from "./signin/sealed";
@@ -140,6 +141,7 @@ export function startHousekeeping(house: Galtry): void {
   house.composer = new Composer();
   house.reading = new ReadingThread(house);
   void keepRating(house);
+  void keepSending(house);
   const timer = setInterval(() => {
     if (Date.now() >= expiryAt) {
       expiryAt = Date.now() + EXPIRY_EVERY_MS;

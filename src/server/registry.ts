@@ -21,6 +21,7 @@ import { askGuestIn, endGuest, guestList, renewGuestLink } from "./access/guests
 import {
   handoverList,
   lookAtHandover,
+  mailHandoverCode,
   makeHandover,
   openHandover,
   sweepHandovers,
@@ -59,6 +60,7 @@ import {
   startPairing,
   takeToken,
 } from "./lanyard/pairing";
+import { mailTried, takeMails } from "./mail/queue";
 import { groupList, groupPage } from "./people/groupPage";
 import { changeGroup, deleteGroup, endGroup, makeGroup, removeMember, setMember } from "./people/groups";
 import { personPage } from "./people/personPage";
@@ -174,6 +176,8 @@ const ALL = [
   takerList,
   setTakers,
   sweepTakings,
+  takeMails,
+  mailTried,
   importProvable,
   markSeparate,
   separatePreview,
@@ -260,6 +264,7 @@ const ALL = [
   takeSlipBack,
   makeHandover,
   lookAtHandover,
+  mailHandoverCode,
   openHandover,
   withdrawHandover,
   handoverList,

@@ -6,7 +6,7 @@ import { fromBase64, fromBase64Url, fromUtf8, open, sha256, toBase64Url, toHex, 
 import { sayTime } from "@/core/time";
 import type { HandedOver, lookAtHandover } from "@/server/access/handover";
 import { runCommand, runQuery } from "../shared/ask";
-import { Act, Notice, TextField } from "../shared/controls";
+import { Act, Button, Notice, Row, Stack, TextField } from "../shared/controls";
 import { Form } from "../shared/Form";
 import { useCopy } from "../shared/useCopy";
 import { Entrance } from "./Entrance";
@@ -23,7 +23,7 @@ const Values = styled.dl`
 
 const ENDED: Record<string, string> = {
   withdrawn: "This link was withdrawn by whoever made it.",
-  closed: "This link is closed: a wrong word was given five times. Ask for a new one.",
+  closed: "This link is closed: a wrong word or code was given five times. Ask for a new one.",
   expired: "This link has run out. Ask for a new one.",
   opened: "This link has been opened already.",
   gone: "What this link was for is not there any more.",
@@ -45,6 +45,7 @@ export function Handover() {
   const parts = useRef<{ token: string; key: string } | null>(null);
   const [look, setLook] = useState<Look | null>(null);
   const [word, setWord] = useState("");
+  const [code, setCode] = useState("");
   const [wrong, setWrong] = useState<string | null>(null);
   const [running, setRunning] = useState(false);
   const [copyOf, setCopyOf] = useState<HandedOver | null>(null);
@@ -69,7 +70,7 @@ export function Handover() {
     const { token, key } = parts.current!;
     setRunning(true);
     const answer = await runCommand<{ opened: string | null; triesLeft: number }>("access.openHandover", {
-      ...{ token, opener: opener(), word },
+      ...{ token, opener: opener(), word, code },
     });
     setRunning(false);
     if (!answer.ok) {
@@ -78,9 +79,9 @@ export function Handover() {
     }
     const { opened, triesLeft } = answer.result;
     if (opened === null) {
-      setWrong(
-        triesLeft > 0 ? `This is not the word. ${triesLeft === 1 ? "One try is" : `${triesLeft} tries are`} left.` : "",
-      );
+      const asked = [look?.needsWord && "word", look?.needsCode && "code"].filter(Boolean).join(" or ");
+      const left = triesLeft === 1 ? "One try is" : `${triesLeft} tries are`;
+      setWrong(triesLeft > 0 ? `The ${asked} is not right. ${left} left.` : null);
       return read();
     }
     try {
@@ -91,6 +92,18 @@ export function Handover() {
       setWrong("The end of this link is damaged: it does not open what was sent. Ask for a new one.");
     }
   };
+  const askForCode = async () => {
+    const { token } = parts.current!;
+    const answer = await runCommand("access.mailHandoverCode", { token, opener: opener() });
+    setWrong(answer.ok ? null : answer.refused.message);
+    await read();
+  };
+  const waiting = look?.needsCode && look.code === "on its way";
+  useEffect(() => {
+    if (!waiting) return;
+    const timer = setInterval(() => void read(), 2000);
+    return () => clearInterval(timer);
+  }, [waiting, read]);
   const now = Date.now();
   const times = look?.openedAt.map((at) => sayTime(at, now, look.zone)).join("; ");
   return (
@@ -120,23 +133,62 @@ export function Handover() {
                   It can be opened until {sayTime(look.expiresAt, now, look.zone)}. Open it when you are alone with your
                   screen.
                 </p>
-                <Form verb="Open it" onSend={press} running={running}>
-                  {look.needsWord && (
-                    <TextField
-                      label="The word you were told"
-                      value={word}
-                      onText={setWord}
-                      autoComplete="off"
-                      maxLength={100}
-                    />
-                  )}
-                </Form>
+                {look.needsCode && <MailedCode state={look.code} onAsk={askForCode} />}
+                {(!look.needsCode || look.code) && (
+                  <Form verb="Open it" onSend={press} running={running}>
+                    {look.needsCode && (
+                      <TextField
+                        label="The code from the mail"
+                        value={code}
+                        onText={setCode}
+                        autoComplete="one-time-code"
+                        inputMode="numeric"
+                        maxLength={20}
+                      />
+                    )}
+                    {look.needsWord && (
+                      <TextField
+                        label="The word you were told"
+                        value={word}
+                        onText={setWord}
+                        autoComplete="off"
+                        maxLength={100}
+                      />
+                    )}
+                  </Form>
+                )}
               </>
             )}
           </>
         )
       )}
     </Entrance>
+  );
+}
+
+const SENT = {
+  "on its way": "A code is on its way to that address.",
+  sent: "A code has gone to that address. It works for ten minutes, in this browser.",
+  failed: "The code could not be mailed. Ask whoever sent you the link.",
+};
+
+/** Whom the link is for is not told: whoever it is for knows. */
+function MailedCode({ state, onAsk }: { state: Look["code"]; onAsk: () => Promise<void> }) {
+  return (
+    <Stack style={{ marginBottom: 16 }}>
+      <p role="status">
+        {state ? SENT[state] : "It is for one mail address, and opens with a code that is sent there."}
+      </p>
+      <Row>
+        {state ? (
+          <Act onPress={onAsk}>Send another code</Act>
+        ) : (
+          <Button look="go" onPress={onAsk}>
+            Send me the code
+          </Button>
+        )}
+      </Row>
+    </Stack>
   );
 }
 

@@ -14,7 +14,7 @@ import { useCopy } from "../shared/useCopy";
 import { useProving } from "../shared/useProving";
 import type { EntryView } from "./types";
 
-type Links = Awaited<ReturnType<(typeof handoverList)["execute"]>>;
+type Answer = Awaited<ReturnType<(typeof handoverList)["execute"]>>;
 type Made = Awaited<ReturnType<(typeof makeHandover)["execute"]>>;
 
 const List = styled.ul`
@@ -32,7 +32,7 @@ const Address = styled.p`
 
 const ENDS: Record<string, string> = {
   withdrawn: "withdrawn",
-  closed: "closed: five wrong words",
+  closed: "closed: five wrong words or codes",
   expired: "run out",
   opened: "opened, and erased",
   gone: "ended: the entry is not there any more",
@@ -40,21 +40,23 @@ const ENDS: Record<string, string> = {
 
 /** A copy of chosen values for somebody outside, by a link; and the links that were made. */
 export function HandOver({ entry, now, onClose }: { entry: EntryView; now: number; onClose: () => void }) {
-  const [links, setLinks] = useState<Links | null>(null);
+  const [answer, setAnswer] = useState<Answer | null>(null);
   const [made, setMade] = useState<Made | null>(null);
   const { copy, copied } = useCopy();
   const read = useCallback(async () => {
-    const answer = await runQuery<Links>("access.handovers", { entryId: entry.id });
-    if (answer.ok) setLinks(answer.result);
+    const read = await runQuery<Answer>("access.handovers", { entryId: entry.id });
+    if (read.ok) setAnswer(read.result);
   }, [entry.id]);
   useEffect(() => void read(), [read]);
+  const links = answer?.links ?? [];
   return (
     <Dialog title={`Hand over a copy of ${entry.name}`} open onClose={onClose} wide>
       {made ? (
         <Stack>
           <p>
             This is the link. It stands here once: Galtry does not keep it, and whoever has it has what is in it. Send
-            it to one person{links?.[0]?.word ? ", and tell them the word another way" : ""}.
+            it to one person{links[0]?.word ? ", and tell them the word another way" : ""}.
+            {links[0]?.mailTo && ` It opens with a code that goes to ${links[0].mailTo}.`}
           </p>
           <Address data-testid="handover-address">{made.address}</Address>
           <Row>
@@ -68,6 +70,7 @@ export function HandOver({ entry, now, onClose }: { entry: EntryView; now: numbe
         <MakeLink
           entry={entry}
           now={now}
+          mails={answer?.mails ?? false}
           onClose={onClose}
           onMade={(fresh) => {
             setMade(fresh);
@@ -75,7 +78,7 @@ export function HandOver({ entry, now, onClose }: { entry: EntryView; now: numbe
           }}
         />
       )}
-      {links && links.length > 0 && (
+      {links.length > 0 && (
         <section style={{ marginTop: 20 }}>
           <h3>Links of this entry</h3>
           <List>
@@ -84,6 +87,7 @@ export function HandOver({ entry, now, onClose }: { entry: EntryView; now: numbe
                 <b>{link.labels.join(", ")}</b>, by {link.by},{" "}
                 <span title={exactTime(link.madeAt, entry.zone)}>{sayTime(link.madeAt, now, entry.zone)}</span>
                 {link.word && ", with a word"}
+                {link.mailTo && `, for ${link.mailTo}`}
                 <br />
                 {link.end ? (
                   <Chip data-tone="plain">{ENDS[link.end]}</Chip>
@@ -97,7 +101,7 @@ export function HandOver({ entry, now, onClose }: { entry: EntryView; now: numbe
                 )}{" "}
                 {link.openedAt.length > 0 &&
                   `opened ${link.openedAt.map((at) => sayTime(at, now, entry.zone)).join("; ")} `}
-                {link.wrongWords > 0 && (link.wrongWords === 1 ? "1 wrong word " : `${link.wrongWords} wrong words `)}
+                {link.wrongWords > 0 && `wrong words or codes: ${link.wrongWords} `}
                 {!link.end && (
                   <Act
                     aria-label={`Withdraw the link with ${link.labels.join(", ")}`}
@@ -121,11 +125,13 @@ export function HandOver({ entry, now, onClose }: { entry: EntryView; now: numbe
 interface MakeProps {
   entry: EntryView;
   now: number;
+  /** Mail goes out from here. */
+  mails: boolean;
   onClose: () => void;
   onMade: (made: Made) => void;
 }
 
-function MakeLink({ entry, now, onClose, onMade }: MakeProps) {
+function MakeLink({ entry, now, mails, onClose, onMade }: MakeProps) {
   const { prove, sheet } = useProving();
   const choices = [
     ...(entry.signInPage ? [{ id: SIGN_IN_PAGE, label: "Sign-in page", secret: false }] : []),
@@ -137,6 +143,7 @@ function MakeLink({ entry, now, onClose, onMade }: MakeProps) {
   const [until, setUntil] = useState(toLocal(thisEvening(entry.zone, now), entry.zone));
   const [openings, setOpenings] = useState("1");
   const [word, setWord] = useState("");
+  const [mailTo, setMailTo] = useState("");
   const [running, setRunning] = useState(false);
   const [refused, setRefused] = useState<{ message: string; field?: string } | null>(null);
   const wrong = (field?: string) =>
@@ -145,7 +152,7 @@ function MakeLink({ entry, now, onClose, onMade }: MakeProps) {
     const end = fromLocal(until, entry.zone);
     if (end === null) return setRefused({ field: "until", message: "Say until when: a link always ends." });
     setRunning(true);
-    const input = { entryId: entry.id, fields: chosen, until: end, openings: Number(openings) || 1, word };
+    const input = { entryId: entry.id, fields: chosen, until: end, openings: Number(openings) || 1, word, mailTo };
     const answer = await prove(() => runCommand<Made>("access.makeHandover", input));
     setRunning(false);
     if (answer.ok) onMade(answer.result);
@@ -209,6 +216,18 @@ function MakeLink({ entry, now, onClose, onMade }: MakeProps) {
           hint="asked for before it opens; say it on the telephone. Five wrong ones close the link"
           autoComplete="off"
         />
+        {mails && (
+          <TextField
+            type="email"
+            label="Only for this mail address, if wanted"
+            value={mailTo}
+            maxLength={254}
+            onText={setMailTo}
+            wrong={wrong("mailTo")}
+            hint="it opens with a code that goes there"
+            autoComplete="off"
+          />
+        )}
       </Form>
       {sheet}
     </>

@@ -2,16 +2,19 @@
  * Handover links: a copy of chosen values of an entry, as they are at that moment, for somebody outside. The copy is
  * sealed under a fresh key that is given out once, in the link, and kept nowhere: the database alone does not open it.
  * A button must be pressed, so that a robot that looks at links uses nothing up; it binds the link to that browser for
- * ten minutes, in which a lost answer can be fetched again.
+ * ten minutes, in which a lost answer can be fetched again. Bound to a mail address, it opens with a code that goes there.
  */
+import { randomInt } from "node:crypto";
 import { and, desc, eq, isNotNull } from "drizzle-orm";
 import { z } from "zod";
 import { KEY_LENGTH, randomBytes, seal, toBase64, toBase64Url, utf8 } from "../../core/crypto";
 import { CODE, fieldWord, SIGN_IN_PAGE } from "../../core/kinds/kind";
 import { command, idSchema, query } from "../command";
 import type { Reader } from "../database/client";
-import { entries, handovers, OUTSIDE, organisation, persons, places } from "../database/schema";
+import { entries, handovers, mails, OUTSIDE, organisation, persons, places } from "../database/schema";
 import { uuidv7 } from "../ids";
+import type { KeyRing } from "../keys/keyFile";
+import { queueMail } from "../mail/queue";
 import { hashPassword, verifyPassword } from "../people/password";
 import { addNotice } from "../people/telling";
 import { newToken, tokenHash } from "../people/tokens";
@@ -31,6 +34,11 @@ import { loadPerson } from "./person";
 const BOUND_MS = 10 * 60_000;
 const LONGEST_MS = 90 * 86_400_000;
 const MOST_WRONG = 5;
+/** A code is good for so long, in the browser that asked for it. */
+const CODE_MS = 10 * 60_000;
+const CODE_AGAIN_MS = 30_000;
+/** So many codes of one link are mailed at most: its address is nobody's way to fill somebody's mailbox. */
+const MOST_CODES = 12;
 
 type Handover = typeof handovers.$inferSelect;
 
@@ -52,6 +60,7 @@ export const makeHandover = command({
     until: z.number().int(),
     openings: z.number().int().min(1).max(20),
     word: z.string().trim().max(100).default(""),
+    mailTo: z.union([z.literal(""), z.email("This is not a mail address.").max(254)]).default(""),
   }),
   by: ["person"],
   prepare: async ({ input }) => (input.word === "" ? null : await hashPassword(input.word)),
@@ -63,6 +72,8 @@ export const makeHandover = command({
       throw new Refused("not-allowed", "The house rules let nobody make handover links.");
     await requireReady(context, allowed.entry, allowed.vaultId, allowed.level);
     requireAskedAgain(context, allowed.entry);
+    if (input.mailTo !== "" && !context.house.configuration.mail)
+      throw new Refused("bad-input", "No mail goes out from here: the operator has set no mail server.", "mailTo");
     if (input.until <= at) throw new Refused("bad-input", "This end is in the past.", "until");
     if (input.until > at + LONGEST_MS) throw new Refused("bad-input", "A link ends within ninety days.", "until");
     return allowed;
@@ -86,7 +97,7 @@ export const makeHandover = command({
     await tx.insert(handovers).values({
       ...{ id: uuidv7(), tokenHash: hashed, entryId: input.entryId, vaultId, makerId: me!.id },
       ...{ labels: copy.fields.map(({ label }) => label), sealed: Buffer.from(sealed), wordHash: prepared },
-      ...{ madeAt: at, expiresAt: input.until, openings: input.openings },
+      ...{ madeAt: at, expiresAt: input.until, openings: input.openings, mailTo: input.mailTo || null },
     });
     for (const field of secrets)
       await noteSighting(tx, {
@@ -105,6 +116,7 @@ export const makeHandover = command({
       until: input.until,
       openings: input.openings,
       word: input.word !== "",
+      ...(input.mailTo && { mailTo: input.mailTo }),
     },
     names: { [input.entryId]: allowed.entry.name },
   }),
@@ -180,6 +192,9 @@ export const lookAtHandover = query({
       /** Taken by another browser, and no opening is left. */
       taken: end === null && row.openedAt.length >= row.openings && !isOpener(row, input.opener, at),
       needsWord: row.wordHash !== null,
+      /** Opens with a code that is mailed; how it went with the latest one. */
+      needsCode: row.mailTo !== null && !isOpener(row, input.opener, at),
+      code: await codeState(tx, row),
       triesLeft: MOST_WRONG - row.wrongWords,
       expiresAt: row.expiresAt,
       openedAt: row.openedAt,
@@ -188,13 +203,98 @@ export const lookAtHandover = query({
   },
 });
 
+/** Null while none was asked for. */
+async function codeState(tx: Reader, row: Handover): Promise<"on its way" | "sent" | "failed" | null> {
+  if (!row.codeMailId) return null;
+  const [mail] = await tx
+    .select({ sentAt: mails.sentAt, failedAt: mails.failedAt })
+    .from(mails)
+    .where(eq(mails.id, row.codeMailId));
+  return mail?.failedAt ? "failed" : mail?.sentAt || !mail ? "sent" : "on its way";
+}
+
+/** Bound to the link and to the browser: the same digits are of no use in another. */
+const codeMark = (keys: KeyRing, row: Handover, opener: string, code: string) =>
+  fingerprint(keys, "handover code", `${row.id} ${tokenHash(opener)} ${code}`);
+
+/** Whoever may still open it with the right word and code, or again; else why not. */
+async function requireOpenable(tx: Reader, input: { token: string; opener: string }, at: number) {
+  const row = await byToken(tx, input.token);
+  if (!row) throw notFound();
+  const end = await endOf(tx, row, at);
+  if (end !== null || !row.sealed) throw new Refused("ended", ENDED[end ?? "opened"]);
+  const again = isOpener(row, input.opener, at);
+  if (!again && row.openedAt.length >= row.openings) throw new Refused("ended", ENDED.opened);
+  return { row, again, name: await nodeName(tx, row.entryId) };
+}
+
+/** Mails a code to whom the link is for; it works in the browser that asked for it. */
+export const mailHandoverCode = command({
+  name: "access.mailHandoverCode",
+  input: z.strictObject({ token: tokenSchema, opener: openerSchema }),
+  by: ["nobody", "person"],
+  allow: async ({ tx, input, at }) => {
+    const found = await requireOpenable(tx, input, at);
+    const { mailTo, codesAt } = found.row;
+    if (!mailTo) throw new Refused("conflict", "This link asks for no code.");
+    if (at - (codesAt.at(-1) ?? 0) < CODE_AGAIN_MS)
+      throw new Refused("too-many", "A code has just been sent. Another can be asked for after half a minute.");
+    if (codesAt.length >= MOST_CODES)
+      throw new Refused("too-many", "Too many codes were asked for: this link sends no more. Ask for a new link.");
+    return { ...found, mailTo };
+  },
+  run: async ({ tx, input, at, house, allowed: { row, mailTo } }) => {
+    const code = String(randomInt(1_000_000)).padStart(6, "0");
+    const [home] = await tx.select({ name: organisation.name }).from(organisation);
+    const [maker] = await tx.select({ name: persons.name }).from(persons).where(eq(persons.id, row.makerId));
+    const from = maker?.name ?? "somebody";
+    const codeMailId = await queueMail(
+      tx,
+      house.keys,
+      {
+        to: mailTo,
+        subject: `A code from ${home!.name}`,
+        text: [
+          `${code.slice(0, 3)} ${code.slice(3)}`,
+          "",
+          `This code opens what ${from} of ${home!.name} hands over to you by a link. It works for ten minutes, in the browser that asked for it.`,
+          "",
+          `Did you not ask for a code? Then somebody else has the link: tell ${from} at once, and tell nobody the code.`,
+        ].join("\n"),
+        ...{ until: at + CODE_MS, makerId: row.makerId, nodeId: row.entryId },
+      },
+      at,
+    );
+    await tx
+      .update(handovers)
+      .set({ codesAt: [...row.codesAt, at], codeMark: codeMark(house.keys, row, input.opener, code), codeMailId })
+      .where(eq(handovers.id, row.id));
+  },
+  journal: ({ allowed }) => ({
+    node: allowed.row.entryId,
+    vault: allowed.row.vaultId,
+    details: { to: allowed.mailTo },
+    names: { [allowed.row.entryId]: allowed.name },
+  }),
+  tell: ({ allowed }) => [`person:${allowed.row.makerId}`, `vault:${allowed.row.vaultId}`],
+});
+
 const isOpener = (row: Handover, opener: string, at: number): boolean =>
   row.opener === tokenHash(opener) && at - (row.openedAt.at(-1) ?? 0) <= BOUND_MS;
 
 /** Gives the sealed copy to the browser whose button was pressed; the key is in its address and never comes here. */
 export const openHandover = command({
   name: "access.openHandover",
-  input: z.strictObject({ token: tokenSchema, opener: openerSchema, word: z.string().trim().max(100).default("") }),
+  input: z.strictObject({
+    token: tokenSchema,
+    opener: openerSchema,
+    word: z.string().trim().max(100).default(""),
+    code: z
+      .string()
+      .max(20)
+      .default("")
+      .transform((typed) => typed.replace(/\D/g, "")),
+  }),
   by: ["nobody", "person"],
   prepare: async ({ input, house }) => {
     const row = await byToken(house.db, input.token);
@@ -202,17 +302,16 @@ export const openHandover = command({
     return row?.wordHash && row.sealed ? await verifyPassword(row.wordHash, input.word) : true;
   },
   allow: async ({ tx, input, at }) => {
-    const row = await byToken(tx, input.token);
-    if (!row) throw notFound();
-    const end = await endOf(tx, row, at);
-    if (end !== null || !row.sealed) throw new Refused("ended", ENDED[end ?? "opened"]);
-    const again = isOpener(row, input.opener, at);
-    if (!again && row.openedAt.length >= row.openings) throw new Refused("ended", ENDED.opened);
-    return { row, again, name: await nodeName(tx, row.entryId) };
+    const found = await requireOpenable(tx, input, at);
+    const asked = found.row.codesAt.at(-1);
+    if (found.row.mailTo && !found.again && !(found.row.codeMark && asked && at - asked <= CODE_MS))
+      throw new Refused("bad-input", "There is no code that still works: let one be sent to you.", "code");
+    return found;
   },
   // What is given back goes outside: the copy, if it is opened, and nothing else of the row.
-  run: async ({ tx, input, at, prepared: right, allowed: { row, again, name } }) => {
-    if (!right) {
+  run: async ({ tx, input, at, house, prepared: rightWord, allowed: { row, again, name } }) => {
+    const rightCode = !row.mailTo || again || codeMark(house.keys, row, input.opener, input.code) === row.codeMark;
+    if (!rightWord || !rightCode) {
       const wrongWords = row.wrongWords + 1;
       await tx.update(handovers).set({ wrongWords }).where(eq(handovers.id, row.id));
       if (wrongWords >= MOST_WRONG) {
@@ -221,7 +320,7 @@ export const openHandover = command({
           tx,
           row.makerId,
           at,
-          `A handover link of ${name} is closed: a wrong word was given ${MOST_WRONG} times.`,
+          `A handover link of ${name} is closed: a wrong word or code was given ${MOST_WRONG} times.`,
           row.entryId,
         );
       }
@@ -231,7 +330,7 @@ export const openHandover = command({
       const openedAt = [...row.openedAt, at];
       await tx
         .update(handovers)
-        .set({ openedAt, opener: tokenHash(input.opener) })
+        .set({ openedAt, opener: tokenHash(input.opener), codeMark: null })
         .where(eq(handovers.id, row.id));
       await addNotice(tx, row.makerId, at, `A handover link of ${name} was opened.`, row.entryId);
     }
@@ -251,7 +350,7 @@ export const openHandover = command({
 
 const ENDED: Record<HandoverEnd, string> = {
   withdrawn: "This link was withdrawn.",
-  closed: "This link is closed: a wrong word was given five times.",
+  closed: "This link is closed: a wrong word or code was given five times.",
   expired: "This link has run out.",
   opened: "This link has been opened already.",
   gone: "What this link was for is not there any more.",
@@ -285,7 +384,7 @@ export const handoverList = query({
   input: z.strictObject({ entryId: idSchema }),
   by: ["person"],
   allow: (context) => requireEntry(context, context.input.entryId, "reveal"),
-  run: async ({ tx, input, me, at, allowed }) => {
+  run: async ({ tx, input, me, at, house, allowed }) => {
     const all = allowed.level === "steward";
     const rows = await tx
       .select()
@@ -294,14 +393,15 @@ export const handoverList = query({
       .orderBy(desc(handovers.madeAt))
       .limit(20);
     const people = new Map((await tx.select().from(persons)).map(({ id, name }) => [id, name]));
-    return Promise.all(
+    const links = await Promise.all(
       rows.map(async (row) => ({
         ...{ id: row.id, labels: row.labels, madeAt: row.madeAt, expiresAt: row.expiresAt, openings: row.openings },
-        ...{ openedAt: row.openedAt, wrongWords: row.wrongWords, word: row.wordHash !== null },
+        ...{ openedAt: row.openedAt, wrongWords: row.wrongWords, word: row.wordHash !== null, mailTo: row.mailTo },
         by: people.get(row.makerId) ?? "",
         end: await endOf(tx, row, at),
       })),
     );
+    return { links, mails: house.configuration.mail !== null };
   },
 });
 
@@ -315,7 +415,10 @@ export const sweepHandovers = command({
     let erased = 0;
     for (const row of await tx.select().from(handovers).where(isNotNull(handovers.sealed)))
       if ((await endOf(tx, row, at)) !== null) {
-        await tx.update(handovers).set({ sealed: null, wordHash: null, opener: null }).where(eq(handovers.id, row.id));
+        await tx
+          .update(handovers)
+          .set({ sealed: null, wordHash: null, opener: null, codeMark: null })
+          .where(eq(handovers.id, row.id));
         erased += 1;
       }
     return erased;

@@ -666,8 +666,38 @@ export const handovers = sqliteTable(
     opener: text("opener"),
     wrongWords: integer("wrong_words").notNull().default(0),
     withdrawnAt: time("withdrawn_at"),
+    /** Whom it is for: it opens with a code that goes there. */
+    mailTo: text("mail_to"),
+    /** When codes were asked for. */
+    codesAt: text("codes_at", { mode: "json" }).$type<number[]>().notNull().default([]),
+    /** Keyed mark of the latest code and of the browser that asked for it; null once it was right. */
+    codeMark: text("code_mark"),
+    /** The mail that it went with. */
+    codeMailId: text("code_mail_id"),
   },
   (t) => [index("handovers_entry").on(t.entryId)],
+);
+
+/** Mail on its way out, and for a day what went and what did not. */
+export const mails = sqliteTable(
+  "mails",
+  {
+    id: id(),
+    to: text("to").notNull(),
+    subject: text("subject").notNull(),
+    /** The text, sealed; null once it has gone or is given up. */
+    sealed: bytes("sealed"),
+    madeAt: time("made_at").notNull(),
+    until: time("until").notNull(),
+    nextAt: time("next_at").notNull(),
+    sentAt: time("sent_at"),
+    failedAt: time("failed_at"),
+    /** What the mail server said last. */
+    wrong: text("wrong"),
+    makerId: text("maker_id").notNull(),
+    nodeId: text("node_id"),
+  },
+  (t) => [index("mails_due").on(t.nextAt)],
 );
 
 /** Letterboxes: links by which somebody outside drops a secret into one folder, once, without an account. */

@@ -241,11 +241,15 @@ function sentence(
     case "access.withdraw":
       return `withdrew the ${level} of ${subject}${node === null ? "" : ` on ${node}`}`;
     case "access.makeHandover":
-      return `made a handover link${node === null ? "" : ` for ${node}`} with ${details.fields}${until}`;
+      return `made a handover link${node === null ? "" : ` for ${node}`} with ${details.fields}${until}${details.mailTo ? `, to be opened with a code mailed to ${details.mailTo}` : ""}`;
+    case "access.mailHandoverCode":
+      return `saw a code asked for that opens a handover link${node === null ? "" : ` of ${node}`}, mailed to ${details.to}`;
+    case "mail.tried":
+      return `could not mail ${details.to}${node === null ? "" : ` about ${node}`}: ${details.wrong}`;
     case "access.openHandover":
       return details.opened
         ? `saw a handover link${node === null ? "" : ` of ${node}`} opened`
-        : `saw a wrong word given for a handover link${node === null ? "" : ` of ${node}`}`;
+        : `saw a wrong word or code given for a handover link${node === null ? "" : ` of ${node}`}`;
     case "access.withdrawHandover":
       return `withdrew a handover link${node === null ? "" : ` of ${node}`}`;
     case "access.takeStewardship":

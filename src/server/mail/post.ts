@@ -1,0 +1,69 @@
+/** Sends what waits to go out, over SMTP (RFC 5321), as long as this process lives. */
+import { setTimeout as sleep } from "node:timers/promises";
+import { and, isNotNull, lte } from "drizzle-orm";
+import { createTransport } from "nodemailer";
+import { isLoopbackHost, type MailConfiguration } from "../configuration";
+import { mails } from "../database/schema";
+import type { Galtry } from "../galtry";
+import { mailTried, takeMails } from "./queue";
+
+const LOOK_EVERY_MS = 500;
+const LONGEST_MS = 20_000;
+
+const SERVER = { kind: "server" } as const;
+
+/** A connection to the mail server that is set; what leaves this machine goes over TLS or not at all. */
+function transport({ server, from }: MailConfiguration) {
+  const address = new URL(server);
+  const secure = address.protocol === "smtps:";
+  const user = decodeURIComponent(address.username);
+  return createTransport(
+    {
+      host: address.hostname,
+      port: Number(address.port) || (secure ? 465 : 587),
+      secure,
+      requireTLS: !secure && !isLoopbackHost(address.hostname),
+      ignoreTLS: !secure && isLoopbackHost(address.hostname),
+      auth: user ? { user, pass: decodeURIComponent(address.password) } : undefined,
+      connectionTimeout: LONGEST_MS,
+      greetingTimeout: LONGEST_MS,
+      socketTimeout: LONGEST_MS,
+      // What a mail says is text: no file and no address is ever read for one.
+      disableFileAccess: true,
+      disableUrlAccess: true,
+    },
+    { from, headers: { "Auto-Submitted": "auto-generated" } },
+  );
+}
+
+/** Sends those that are due, one after the other. */
+export async function sendMails(house: Galtry): Promise<void> {
+  const { mail } = house.configuration;
+  if (!mail) return;
+  const [due] = await house.db
+    .select({ id: mails.id })
+    .from(mails)
+    .where(and(isNotNull(mails.sealed), lte(mails.nextAt, Date.now())))
+    .limit(1);
+  if (!due) return;
+  const way = transport(mail);
+  try {
+    for (const { id, to, subject, text } of await takeMails.execute(house, {}, SERVER)) {
+      const wrong = await way.sendMail({ to: { name: "", address: to }, subject, text }).then(
+        () => null,
+        (error: Error) => error.message.replace(/\s+/g, " ").slice(0, 300),
+      );
+      await mailTried.execute(house, { mailId: id, wrong }, SERVER);
+    }
+  } finally {
+    way.close();
+  }
+}
+
+export async function keepSending(house: Galtry): Promise<void> {
+  if (!house.configuration.mail) return;
+  for (;;) {
+    await sendMails(house).catch(() => undefined);
+    await sleep(LOOK_EVERY_MS, undefined, { ref: false });
+  }
+}

@@ -1,0 +1,108 @@
+/**
+ * Mail on its way out. A command writes what is to go in its own transaction; it is sent afterwards, because no
+ * transaction waits for the network. The text lies sealed until it has gone and is erased then.
+ */
+import { and, asc, eq, isNotNull, lt, lte } from "drizzle-orm";
+import { z } from "zod";
+import { deriveKey, fromUtf8, open, seal, utf8 } from "../../core/crypto";
+import { nodeName } from "../access/nodeName";
+import { command, idSchema } from "../command";
+import type { Transaction } from "../database/client";
+import { mails } from "../database/schema";
+import { uuidv7 } from "../ids";
+import type { KeyRing } from "../keys/keyFile";
+import { addNotice } from "../people/telling";
+
+/** Whoever takes one has so long for it; after that another process tries again. */
+const LEASE_MS = 60_000;
+const AGAIN_MS = 20_000;
+const AT_ONCE = 10;
+const KEPT_MS = 86_400_000;
+
+export interface Outgoing {
+  to: string;
+  subject: string;
+  text: string;
+  /** Not sent any more from then on. */
+  until: number;
+  /** Who is told when it does not go out, and of what. */
+  makerId: string;
+  nodeId: string | null;
+}
+
+const mailKey = (keys: KeyRing) => deriveKey(keys.fingerprints, "mail on its way out");
+const binding = (id: string) => ["mail", id] as const;
+
+/** @returns the id under which it waits */
+export async function queueMail(tx: Transaction, keys: KeyRing, mail: Outgoing, at: number): Promise<string> {
+  const id = uuidv7();
+  const { text, ...open } = mail;
+  const sealed = Buffer.from(await seal(await mailKey(keys), utf8(text), binding(id)));
+  await tx.insert(mails).values({ id, ...open, sealed, madeAt: at, nextAt: at });
+  return id;
+}
+
+/** Those that are due, for whoever sends them. */
+export const takeMails = command({
+  name: "mail.take",
+  internal: true,
+  input: z.strictObject({}),
+  by: ["server"],
+  allow: () => undefined,
+  run: async ({ tx, at, house }) => {
+    await tx.delete(mails).where(lt(mails.madeAt, at - KEPT_MS));
+    const due = await tx
+      .select()
+      .from(mails)
+      .where(and(isNotNull(mails.sealed), lte(mails.nextAt, at)))
+      .orderBy(asc(mails.nextAt))
+      .limit(AT_ONCE);
+    const key = await mailKey(house.keys);
+    const taken = [];
+    for (const { id, to, subject, sealed } of due) {
+      await tx
+        .update(mails)
+        .set({ nextAt: at + LEASE_MS })
+        .where(eq(mails.id, id));
+      taken.push({ id, to, subject, text: fromUtf8(await open(key, new Uint8Array(sealed!), binding(id))) });
+    }
+    return taken;
+  },
+  journal: () => null,
+  tell: () => [],
+});
+
+/** One went out, or did not: then it is tried again while it may still be of use, and its maker is told when not. */
+export const mailTried = command({
+  name: "mail.tried",
+  internal: true,
+  input: z.strictObject({ mailId: idSchema, wrong: z.string().max(300).nullable() }),
+  by: ["server"],
+  allow: () => undefined,
+  run: async ({ tx, input: { mailId, wrong }, at }) => {
+    const [row] = await tx.select().from(mails).where(eq(mails.id, mailId));
+    if (!row?.sealed) return null;
+    const over = wrong !== null && at + AGAIN_MS >= row.until;
+    await tx
+      .update(mails)
+      .set(
+        wrong === null
+          ? { sealed: null, sentAt: at }
+          : over
+            ? { sealed: null, failedAt: at, wrong }
+            : { nextAt: at + AGAIN_MS, wrong },
+      )
+      .where(eq(mails.id, mailId));
+    if (!over) return null;
+    await addNotice(tx, row.makerId, at, `A mail to ${row.to} did not go out: ${wrong}`, row.nodeId);
+    const name = row.nodeId ? await nodeName(tx, row.nodeId) : "";
+    return { makerId: row.makerId, nodeId: row.nodeId, name, to: row.to };
+  },
+  journal: ({ result, input }) =>
+    result && {
+      node: result.nodeId,
+      details: { to: result.to, wrong: input.wrong },
+      names: result.nodeId ? { [result.nodeId]: result.name } : {},
+    },
+  tell: ({ result }) => (result ? [`person:${result.makerId}`] : []),
+});
