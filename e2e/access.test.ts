@@ -369,7 +369,7 @@ test("chosen values go to one browser outside, with a word, once; the steward se
     expect(await seriousIn(outside.page)).toEqual([]);
     await outside.page.getByLabel("The word you were told").fill("hazel");
     await outside.page.getByRole("button", { name: "Open it" }).click();
-    await outside.page.getByText("This is not the word. 4 tries are left.").waitFor();
+    await outside.page.getByText("The word is not right. 4 tries are left.").waitFor();
     await outside.page.getByLabel("The word you were told").fill("walnut");
     await outside.page.getByRole("button", { name: "Open it" }).click();
     await outside.page.getByRole("button", { name: "Show Password" }).click();
