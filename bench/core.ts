@@ -22,7 +22,7 @@ function largeModel(): GridModel {
     ...{ from: null, until: i % 5 === 0 ? NOW + i * DAY : null, weekly: null, why: "", by: "", since: 0 },
   }));
   return {
-    ...{ vault: { id: "v", name: "Vault" }, zone: "Europe/London", past: null, rounds: true },
+    ...{ vault: { id: "v", name: "Vault" }, zone: "Europe/London", past: null, rounds: true, round: false },
     nodes: pack(nodes),
     grants: pack(grants),
     people: pack(
@@ -34,8 +34,8 @@ function largeModel(): GridModel {
       })),
     ),
     groups: [
-      { id: "all", name: "All" },
-      ...Array.from({ length: 20 }, (_, i) => ({ id: `g${i}`, name: `Group ${i}` })),
+      { id: "all", name: "All", until: null },
+      ...Array.from({ length: 20 }, (_, i) => ({ id: `g${i}`, name: `Group ${i}`, until: null })),
     ],
   };
 }

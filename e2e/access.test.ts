@@ -5,7 +5,7 @@ import { afterAll, beforeAll, expect, test } from "vitest";
 import { give } from "../demo/fixture";
 import { DEMO_PASSWORD } from "../demo/organisation";
 import { seriousIn } from "./axe";
-import { type Browser, openBrowser, signInToGaltry } from "./browser";
+import { type Browser, openBrowser, signInToGaltry, takenOver } from "./browser";
 import { type House, startHouse } from "./house";
 
 let house: House;
@@ -19,7 +19,7 @@ const address = () => `${house.url}/access/${house.built.vaults.get("Shop & Tick
 /** The focus goes to a cell by the arrows, and says itself. */
 async function goTo({ page }: Browser, place: string, column: string): Promise<void> {
   // Keys and presses are heard once the page has taken over.
-  await page.waitForLoadState("networkidle");
+  await takenOver(page);
   await page.getByRole("grid").focus();
   await page.keyboard.press("Control+Home");
   const rows = await page.getByRole("rowheader").allInnerTexts();
@@ -33,18 +33,8 @@ async function goTo({ page }: Browser, place: string, column: string): Promise<v
 
 /** Presses a button until its sheet is there: a press in the first moments of a page is not heard. */
 async function openSheet(page: Page, name: string): Promise<void> {
-  for (let tries = 0; tries < 10; tries++) {
-    await page.getByRole("button", { name }).click();
-    const there = await page
-      .getByRole("dialog")
-      .waitFor({ timeout: 2000 })
-      .then(
-        () => true,
-        () => false,
-      );
-    if (there) return;
-  }
-  throw new Error(`${name} opens nothing`);
+  await page.getByRole("button", { name }).click();
+  await page.getByRole("dialog").waitFor();
 }
 
 /** What the focused cell is called. */
@@ -146,7 +136,7 @@ test("two stewards change one cell: the second reads what the first did before a
 test("by pointer: cells are dragged over, set together, given a time, and taken off", async () => {
   const { page } = ines;
   await page.goto(address());
-  await page.waitForLoadState("networkidle");
+  await takenOver(page);
   const columns = (await page.getByRole("columnheader").allInnerTexts()).slice(1);
   const learning = columns.findIndex((text) => text.startsWith("Learning"));
   const at = (place: RegExp) => page.getByRole("row", { name: place }).getByRole("gridcell").nth(learning);
@@ -214,7 +204,7 @@ test("as it was before: another moment is shown and nothing is set in it; on a p
   await page.getByText(/as it will be/).waitFor();
   await page.setViewportSize({ width: 390, height: 800 });
   await page.goto(address());
-  await page.waitForLoadState("networkidle");
+  await takenOver(page);
   await page.getByLabel("For", { exact: true }).selectOption({ label: "Shop Team, 5 people" });
   expect(await page.getByRole("columnheader").allInnerTexts()).toHaveLength(2);
   expect(await page.evaluate(() => document.documentElement.scrollWidth <= window.innerWidth)).toBe(true);
@@ -236,7 +226,7 @@ test("whoever lacks something asks where they noticed; its steward says yes on t
   await page.getByRole("combobox", { name: "Find, and sign in" }).fill("Pellam schools");
   await page.getByRole("link", { name: "Pellam schools desk" }).first().click();
   await page.waitForURL(/\/entry\//);
-  await page.waitForLoadState("networkidle");
+  await takenOver(page);
   await openSheet(page, "Ask for more");
   const dialog = page.getByRole("dialog");
   await dialog.getByRole("button", { name: "Ask", exact: true }).click();
@@ -248,7 +238,7 @@ test("whoever lacks something asks where they noticed; its steward says yes on t
   await dialog.getByRole("button", { name: "Ask", exact: true }).click();
   await page.getByText("You are told when it is answered.").waitFor();
   await ines.page.goto(house.url);
-  await ines.page.waitForLoadState("networkidle");
+  await takenOver(ines.page);
   const waiting = ines.page.getByRole("region", { name: "Requests to answer" });
   await waiting.getByText("“The schools have no network today”").waitFor();
   expect(await seriousIn(ines.page)).toEqual([]);
@@ -266,7 +256,7 @@ test("what is listed is found by all staff, asked for, and refused with a word",
   await ines.page.getByRole("combobox", { name: "Find, and sign in" }).fill("Elmsworth");
   await ines.page.getByRole("link", { name: "Elmsworth Tills" }).first().click();
   await ines.page.waitForURL(/\/entry\//);
-  await ines.page.waitForLoadState("networkidle");
+  await takenOver(ines.page);
   await ines.page.getByRole("button", { name: "List it for all staff" }).click();
   await ines.page.getByText(/^listed: all staff find its name/).waitFor();
   const wilhelmina = await openBrowser({ galtry: house.url, lanyard: false });
@@ -281,7 +271,7 @@ test("what is listed is found by all staff, asked for, and refused with a word",
     await page.getByRole("dialog").getByLabel("What for").fill("The catalogue’s till codes");
     await page.getByRole("dialog").getByRole("button", { name: "Ask", exact: true }).click();
     await ines.page.goto(house.url);
-    await ines.page.waitForLoadState("networkidle");
+    await takenOver(ines.page);
     const waiting = ines.page.getByRole("region", { name: "Requests to answer" });
     await waiting.getByRole("button", { name: "No…" }).click();
     await ines.page.getByRole("dialog").getByLabel("Why not").fill("Ring the till desk for the codes");
@@ -324,7 +314,7 @@ test("what touches another steward’s entry waits for their yes, which they giv
       .getByText(/1 change waits for the yes of other stewards/)
       .waitFor();
     await harriet.page.goto(house.url);
-    await harriet.page.waitForLoadState("networkidle");
+    await takenOver(harriet.page);
     const waiting = harriet.page.getByRole("region", { name: "Slips to answer" });
     await waiting.getByText(/gain Use of/).waitFor();
     await waiting.getByText("Pellam schools desk").first().waitFor();
@@ -342,7 +332,7 @@ test("what touches another steward’s entry waits for their yes, which they giv
 test("chosen values go to one browser outside, with a word, once; the steward sees it opened", async () => {
   const { page } = ines;
   await page.goto(`${house.url}/entry/${house.built.entries.get("elmsworth.localhost")}`);
-  await page.waitForLoadState("networkidle");
+  await takenOver(page);
   await openSheet(page, "Hand over");
   const dialog = page.getByRole("dialog");
   await dialog.getByRole("button", { name: "Make the link" }).click();
@@ -363,7 +353,7 @@ test("chosen values go to one browser outside, with a word, once; the steward se
   outside.context.on("request", (request) => asked.push(`${request.url()} ${request.postData() ?? ""}`));
   try {
     await outside.page.goto(address);
-    await outside.page.waitForLoadState("networkidle");
+    await takenOver(outside.page);
     await outside.page.getByText("hands something over to you").waitFor();
     expect(outside.page.url()).toBe(`${house.url}/handover`);
     expect(await seriousIn(outside.page)).toEqual([]);
@@ -396,7 +386,7 @@ test("chosen values go to one browser outside, with a word, once; the steward se
   }
   await page.reload();
   await page.getByText("Somebody outside").waitFor();
-  await page.waitForLoadState("networkidle");
+  await takenOver(page);
   await openSheet(page, "Hand over");
   await page
     .getByRole("dialog")

@@ -92,6 +92,9 @@ export async function patience(context: BrowserContext, galtry: string): Promise
   return Math.max(3000, 3 * took);
 }
 
+/** From then on keys and presses are heard. */
+export const takenOver = (page: Page) => page.locator("html[data-taken-over]").waitFor({ state: "attached" });
+
 export async function signInToGaltry(page: Page, galtry: string, mail: string, password: string): Promise<void> {
   await page.goto(`${galtry}/sign-in`);
   await page.getByLabel("Mail address").fill(mail);

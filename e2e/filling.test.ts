@@ -11,7 +11,7 @@ import { carriesSecret, tracesOf } from "../src/core/signin/carries";
 import { sessions } from "../src/server/database/schema";
 import { uuidv7 } from "../src/server/ids";
 import { seriousIn } from "./axe";
-import { type Browser, openBrowser, signInToGaltry } from "./browser";
+import { type Browser, openBrowser, signInToGaltry, takenOver } from "./browser";
 import { type House, startHouse } from "./house";
 
 let house: House;
@@ -202,7 +202,7 @@ test("a kind of one's own, an entry of it, its kind changed; asked again before 
   const { page } = browser;
   await page.goto(`${vault()}/new`);
   // On a slow machine a press while the page takes over can be lost.
-  await page.waitForLoadState("networkidle");
+  await takenOver(page);
   await page.getByRole("link", { name: "Kinds of your own" }).click();
   await page.getByRole("button", { name: "Make a kind" }).click();
   await page.getByLabel("Name").first().fill("Film projector");

@@ -3,7 +3,7 @@ import type { Page, Response } from "playwright-core";
 import { afterAll, beforeAll, expect, test } from "vitest";
 import { DEMO_PASSWORD, PEOPLE, VAULTS } from "../demo/organisation";
 import { seriousIn } from "./axe";
-import { type Browser, connectLanyard, openBrowser, signInToGaltry } from "./browser";
+import { type Browser, connectLanyard, openBrowser, signInToGaltry, takenOver } from "./browser";
 import { everythingReceived, sightingsOf } from "./canary";
 import { type House, startHouse } from "./house";
 
@@ -20,7 +20,7 @@ async function as(mail: string, lanyard = false): Promise<Browser> {
 /** Keys and presses are heard once the page has taken over. */
 async function go(page: Page, address: string): Promise<void> {
   await page.goto(`${house.url}${address}`);
-  await page.waitForLoadState("networkidle");
+  await takenOver(page);
 }
 
 beforeAll(async () => {
@@ -36,7 +36,7 @@ test("somebody joins a group by keys: what it gives them is read first, waits on
   await go(page, "/people");
   await page.getByRole("list", { name: "Groups" }).getByRole("link", { name: "Shop Team" }).click();
   await page.getByRole("heading", { name: "Shop Team", level: 1 }).waitFor();
-  await page.waitForLoadState("networkidle");
+  await takenOver(page);
   expect(await page.getByRole("region", { name: "What it gives" }).innerText()).toContain("Shop & Tickets");
   const add = page.getByRole("button", { name: "Add somebody" });
   await add.focus();
@@ -103,7 +103,7 @@ test("an owner changes a word in a sentence, and a steward is asked for a reason
   await give.click();
   await page.locator("[data-subject='Juno Castellane']").waitFor();
   await owner.getByRole("button", { name: "Undo" }).click();
-  await page.waitForLoadState("networkidle");
+  await takenOver(page);
   await go(page, "/rules");
   await page.getByText("Whoever gives Steward says what for.").waitFor();
   await go(page, "/people");
@@ -183,7 +183,7 @@ test("a guest is asked into one folder, adds to it, and learns of nothing else; 
     .waitFor();
   await page.getByRole("link", { name: "Brightmere Energy" }).first().click();
   await page.getByRole("heading", { name: "Brightmere Energy" }).waitFor();
-  await page.waitForLoadState("networkidle");
+  await takenOver(page);
   await page.getByRole("button", { name: "Reveal Password" }).click();
   await page.getByRole("button", { name: "Hide Password" }).waitFor();
   // To their folder by their own way, and something added there.
@@ -201,7 +201,7 @@ test("a guest is asked into one folder, adds to it, and learns of nothing else; 
     await go(page, address);
   await page.keyboard.press("/");
   await page.keyboard.type("an");
-  await page.waitForLoadState("networkidle");
+  await takenOver(page);
   const known = ["Harriet Sowerby", "Brightmere Energy", "Millgrange Water"];
   const others = [
     ...PEOPLE.map(({ name }) => name),
@@ -224,7 +224,7 @@ test("a guest is asked into one folder, adds to it, and learns of nothing else; 
   await host.getByText("Pia Lunde, a guest, added Meter in the cellar.").waitFor();
   await go(host, folder);
   await host.getByRole("button", { name: "Two weeks longer: Pia Lunde" }).click();
-  await host.waitForLoadState("networkidle");
+  await takenOver(host);
   await host.getByRole("button", { name: "End: Pia Lunde" }).click();
   await host.getByRole("button", { name: "End it now" }).click();
   await host.getByText(/Secrets they saw: Brightmere Energy/).waitFor();
@@ -239,14 +239,40 @@ test("a round by keys: the odd ones first, each said by one key, then the slip a
   const { page } = await as("wilhelmina.oosterhuis");
   await page.getByRole("region", { name: "Rounds to make" }).getByRole("link", { name: "Press & Publishing" }).click();
   await page.getByText("0 of 6 looked through").waitFor();
-  await page.waitForLoadState("networkidle");
+  await takenOver(page);
   expect(await seriousIn(page)).toEqual([]);
   const lines = page.getByRole("list", { name: "Who has what" }).getByRole("listitem");
   await lines.first().focus();
   const words = await lines.evaluateAll((all) => all.map((one) => one.getAttribute("aria-label") ?? ""));
-  for (const word of words)
-    await page.keyboard.press(word.startsWith("Digital") ? "l" : word.startsWith("Kit") ? "e" : "c");
+  const keyFor = (who: string) => (who.startsWith("Digital") ? "l" : who.startsWith("Kit") ? "e" : "c");
+  for (const word of words.slice(0, 2)) await page.keyboard.press(keyFor(word));
+  await page.getByText("2 of 6 looked through").waitFor();
+  // The rest in the grid, cell by cell: each says what the round asks of it.
+  await page.getByRole("link", { name: "in the grid" }).click();
+  const grid = page.getByRole("grid");
+  await page.getByText("2 of 6 looked through").waitFor();
+  await grid
+    .getByRole("gridcell", { name: /in the round: not said|in the round: odd, not said/ })
+    .first()
+    .waitFor();
+  expect(await seriousIn(page)).toEqual([]);
+  await grid.focus();
+  await page.keyboard.press("n");
+  for (const word of words.slice(2)) {
+    // In the same order as in the list.
+    const [, who, what] = /^(.*): .* on (.*?)\. /.exec(word)!;
+    await page.getByRole("heading", { name: `${who}, ${what}` }).waitFor();
+    await page.getByText(/^In the round: /).waitFor();
+    await page.keyboard.press(keyFor(word));
+  }
   await page.getByText("6 of 6 looked through").waitFor();
+  expect(await grid.getByRole("gridcell", { name: /in the round: (odd, )?not said/ }).count()).toBe(0);
+  // Taken back by pointer, and said again.
+  await page.getByRole("button", { name: /^Undo: / }).click();
+  await page.getByText("5 of 6 looked through").waitFor();
+  await page.getByRole("button", { name: "The next one" }).click();
+  await page.getByRole("button", { name: /^Stays: / }).click();
+  await page.getByRole("link", { name: "Finish the round" }).click();
   await page.getByRole("button", { name: "Finish the round" }).click();
   await page.getByText("2 changes wait on your change slip").waitFor();
   const slip = page.getByRole("region", { name: "Change slip" });
@@ -291,7 +317,7 @@ test("a stranger drops a secret into a folder by a link, once; its steward has i
   expect(await seriousIn(host)).toEqual([]);
   await host.getByRole("region", { name: "Letterboxes" }).getByRole("link").click();
   await host.getByRole("heading", { name: "The new alarm" }).waitFor();
-  await host.waitForLoadState("networkidle");
+  await takenOver(host);
   await host.getByRole("button", { name: "Reveal Code" }).click();
   await host.getByText("canary-4471-alarm").waitFor();
   expect(await host.getByText(/Somebody outside/).count()).toBeGreaterThan(0);

@@ -1,6 +1,8 @@
 import type { Metadata, Viewport } from "next";
-import { cookies } from "next/headers";
+import { cookies, headers } from "next/headers";
 import type { ReactNode } from "react";
+import { EARLY_PRESSES } from "@/interface/shared/early";
+import { TakenOver } from "@/interface/shared/TakenOver";
 import { StyleRegistry } from "@/interface/theme/Registry";
 import { galtry } from "@/server/galtry";
 
@@ -14,14 +16,18 @@ export const dynamic = "force-dynamic";
 
 export default async function RootLayout({ children }: { children: ReactNode }) {
   const theme = (await cookies()).get("galtry_theme")?.value;
+  const nonce = (await headers()).get("x-nonce") ?? undefined;
   const house = await galtry();
   return (
     <html lang="en-GB" data-theme={theme === "light" || theme === "dark" ? theme : undefined}>
       <head>
         <meta name="galtry" content={house.configuration.publicUrl.origin} />
+        {/* Browsers hide a nonce from scripts: what is there differs from what was sent. */}
+        <script nonce={nonce} suppressHydrationWarning dangerouslySetInnerHTML={{ __html: EARLY_PRESSES }} />
       </head>
       <body>
         <StyleRegistry>{children}</StyleRegistry>
+        <TakenOver />
       </body>
     </html>
   );

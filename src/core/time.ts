@@ -4,6 +4,7 @@ const DAY = { day: "2-digit", month: "2-digit", year: "numeric" } as const;
 const WEEKDAY = { weekday: "long" } as const;
 const YEAR = { year: "numeric" } as const;
 const DATE = { day: "numeric", month: "long" } as const;
+const SHORT_DATE = { day: "numeric", month: "short" } as const;
 const DATE_OF_YEAR = { ...DATE, ...YEAR } as const;
 const CLOCK = { hour: "2-digit", minute: "2-digit", hourCycle: "h23" } as const;
 const EXACT = { dateStyle: "full", timeStyle: "long" } as const;
@@ -35,6 +36,9 @@ export function sayDay(at: number, now: number, zone: string): string {
   const sameYear = part(at, zone, YEAR) === part(now, zone, YEAR);
   return part(at, zone, sameYear ? DATE : DATE_OF_YEAR);
 }
+
+/** "30 Sept", where there is little room. */
+export const sayShortDay = (at: number, zone: string): string => part(at, zone, SHORT_DATE);
 
 /** "Sunday, 18:00", "today, 09:12", "30 September, 18:00". */
 export function sayTime(at: number, now: number, zone: string): string {

@@ -2,7 +2,15 @@
 
 import Link from "next/link";
 import { useRouter } from "next/navigation";
-import { type KeyboardEvent, useCallback, useDeferredValue, useMemo, useState, useSyncExternalStore } from "react";
+import {
+  type KeyboardEvent,
+  useCallback,
+  useDeferredValue,
+  useEffect,
+  useMemo,
+  useState,
+  useSyncExternalStore,
+} from "react";
 import styled from "styled-components";
 import {
   type Change,
@@ -18,6 +26,8 @@ import {
 import { sayTime } from "@/core/time";
 import type { GridModel } from "@/server/access/grid";
 import { Where, Wrap } from "../frame/Frame";
+import { RoundBand, RoundHere, useGridRound } from "../rounds/RoundInGrid";
+import type { Row as RoundRow, RoundView } from "../rounds/words";
 import { Button, ButtonLink, CheckField, fieldLook, Select } from "../shared/controls";
 import { fromLocal, toLocal } from "../shared/localTime";
 import { fileName, save } from "../shared/save";
@@ -86,6 +96,8 @@ interface AccessPageProps {
   model: GridModel;
   slip: OwnSlip;
   vaults: { id: string; name: string }[];
+  /** Of the round that is under way; null while there is none. */
+  roundView: RoundView | null;
   me: string;
   now: number;
   /** The moment that was asked for in the address; null for this one. */
@@ -93,7 +105,7 @@ interface AccessPageProps {
 }
 
 /** Who can do what in one vault: rows are its places, columns groups and people, cells cut keys. */
-export function AccessPage({ model, slip, vaults, me, now, asked }: AccessPageProps) {
+export function AccessPage({ model, slip, vaults, roundView, me, now, asked }: AccessPageProps) {
   const router = useRouter();
   const grid = useMemo(() => gridOf(model), [model]);
   const state = useSlip(slip);
@@ -111,6 +123,8 @@ export function AccessPage({ model, slip, vaults, me, now, asked }: AccessPagePr
   const [last, setLast] = useState<Terms | null | undefined>(undefined);
   const [printing, setPrinting] = useState(false);
   const [said, setSaid] = useState("");
+  const round = useGridRound(roundView);
+  const [sought, setSought] = useState<RoundRow | null>(null);
 
   const before = useMemo(() => new Lookup(grid.organised), [grid]);
   const after = useMemo(
@@ -165,6 +179,27 @@ export function AccessPage({ model, slip, vaults, me, now, asked }: AccessPagePr
     });
   }, []);
 
+  // Found once its folders are open and its column is shown.
+  useEffect(() => {
+    if (!sought) return;
+    const row = rows.findIndex(({ node }) => node.id === sought.nodeId);
+    const column = columns.findIndex(({ key }) => key === subjectKey(sought.subject));
+    if (row < 0 || column < 0) return;
+    setChosen({ from: { row, column }, to: { row, column } });
+    setSought(null);
+  }, [sought, rows, columns]);
+  const seek = (line: RoundRow | undefined) => {
+    if (!line) return;
+    const above: string[] = [];
+    for (let up = grid.node.get(line.nodeId)?.parent; up; up = grid.node.get(up)?.parent) above.push(up);
+    setOpen((was) => new Set([...was, ...above]));
+    setRowText("");
+    setColumnText("");
+    setShows("all");
+    setNarrowAt(subjectKey(line.subject));
+    setSought(line);
+  };
+
   /** Null takes away what is set; the time that stands at a cell stays unless one is given. */
   const set = (wanted: Terms | null, timed: boolean) => {
     if (past) return setSaid("This is how it was: nothing is set in it. Go back to this moment first.");
@@ -207,6 +242,10 @@ export function AccessPage({ model, slip, vaults, me, now, asked }: AccessPagePr
       );
       return was.filter((one) => !places.has(placeOf(one)));
     });
+  const linesChosen = () =>
+    rows.flatMap((row, r) =>
+      columns.flatMap((column, c) => (isChosen(kept, r, c) ? round.in(row.node.id, subjectKey(column.subject)) : [])),
+    );
   const plain = (level: Terms["level"]): Terms => ({ level, from: null, until: null, weekly: null });
   const keys = (event: KeyboardEvent): boolean => {
     if (event.ctrlKey || event.metaKey || event.altKey) return false;
@@ -214,6 +253,17 @@ export function AccessPage({ model, slip, vaults, me, now, asked }: AccessPagePr
     if (to.column === -1) {
       if ((event.key !== "Enter" && event.key !== " ") || row?.node.type !== "folder") return false;
       fold(row);
+      return true;
+    }
+    if (roundView && event.key.toLowerCase() === "n") {
+      seek(round.next());
+      return true;
+    }
+    const lines = roundView ? linesChosen() : [];
+    if (roundView && round.key(event.key, lines)) {
+      if (lines.length === 0) setSaid("Nothing is set here: a round looks at what is set, where it is set.");
+      // One after the other, the oddest first.
+      else if (lines.length === 1 && event.key.toLowerCase() !== "u") seek(round.next(lines));
       return true;
     }
     if (event.key === "0") set(null, false);
@@ -340,7 +390,9 @@ export function AccessPage({ model, slip, vaults, me, now, asked }: AccessPagePr
           </Button>
         </div>
       </Tools>
+      {roundView && <RoundBand view={roundView} round={round} onNext={() => seek(round.next())} />}
       <GridTable
+        marks={round.marks}
         {...{ rows, columns, before, after, drafted, within, at, unfolded }}
         entries={grid.entries}
         zone={grid.zone}
@@ -380,6 +432,12 @@ export function AccessPage({ model, slip, vaults, me, now, asked }: AccessPagePr
                     <Acts
                       onLevel={(level) => set(level === "none" ? null : plain(level), false)}
                       onTime={() => setTerms(true)}
+                    />
+                  )}
+                  {several <= 1 && (
+                    <RoundHere
+                      {...{ round, now, zone: grid.zone }}
+                      rows={round.in(focusRow.node.id, subjectKey(focusColumn.subject))}
                     />
                   )}
                   {several <= 1 && (

@@ -33,6 +33,7 @@ const Room = styled.div`
   .cell { flex: none; position: relative; display: grid; place-content: center; justify-items: center; width: ${COLUMN}px; border-left: 1px solid var(--rule); font-size: 12px; line-height: 13px; color: var(--soft); }
   .cell b { display: none; font-weight: 400; white-space: nowrap; }
   .line.here .cell b, .cell.at b { display: block; }
+  .cell i { font-style: normal; white-space: nowrap; color: var(--ink); }
   .cell.first, .head .first { border-left: 3px double var(--edge); }
   .cell.under, .head .under { border-left-style: dotted; }
   .cell.chosen { background: var(--pick); --ground: var(--pick); }
@@ -80,6 +81,8 @@ interface TableProps {
   onFold: (row: Row) => void;
   onUnfold: (column: Column) => void;
   unfolded: ReadonlySet<string>;
+  /** A word at some cells, by place and subject. */
+  marks?: ReadonlyMap<string, string>;
   onKey: (event: KeyboardEvent) => boolean;
   children?: ReactNode;
 }
@@ -314,6 +317,7 @@ const OneCell = memo(
     const was = node.mine ? cellAt(props.before, column, node.id, props.at) : null;
     const drafted = cell !== null && props.drafted.has(`set ${node.id} ${subjectText(column)}`);
     const changed = cell !== null && was !== null && !sameCell(cell, was);
+    const mark = markAt({ ...props, row, column });
     const within = !row.open && node.type !== "entry" ? (props.within.get(node.id)?.get(subjectText(column)) ?? 0) : 0;
     return (
       <div
@@ -321,7 +325,11 @@ const OneCell = memo(
         role="gridcell"
         aria-colindex={columnIndex + 2}
         aria-selected={isChosen(chosen, index, columnIndex)}
-        aria-label={cell ? sayCell(cell, was, within, drafted, props.zone) : "not yours to see"}
+        aria-label={
+          cell
+            ? `${sayCell(cell, was, within, drafted, props.zone)}${mark && `, in the round: ${mark}`}`
+            : "not yours to see"
+        }
         tabIndex={-1}
         className={classes({
           cell: true,
@@ -354,7 +362,7 @@ const OneCell = memo(
                   until={cell.until === null ? (cell.weekly ? "weekly" : null) : exactTime(cell.until, props.zone)}
                   silent
                 />
-                <b>{levelWord(cell.level)}</b>
+                {mark ? <i>{mark}</i> : <b>{levelWord(cell.level)}</b>}
               </>
             )}
           </>
@@ -375,6 +383,7 @@ const OneCell = memo(
     a.press === b.press &&
     a.drafted === b.drafted &&
     a.within === b.within &&
+    markAt(a) === markAt(b) &&
     JSON.stringify(marksOf(a)) === JSON.stringify(marksOf(b)),
 );
 
@@ -383,6 +392,9 @@ const marksOf = ({ chosen, index, columnIndex }: CellProps) => [
   chosen.to.row === index && chosen.to.column === columnIndex,
   chosen.to.column === columnIndex,
 ];
+
+const markAt = ({ marks, row, column }: Pick<CellProps, "marks" | "row" | "column">): string =>
+  marks?.get(`${row.node.id} ${subjectText(column)}`) ?? "";
 
 const subjectText = ({ subject }: Column): string =>
   subject.kind === "everyone" ? "everyone" : `${subject.kind}:${subject.id}`;

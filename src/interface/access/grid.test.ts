@@ -31,7 +31,7 @@ const member = (personId: string, groupId: string, more: Partial<GridMembership>
 });
 
 const model = (more: Partial<GridModel> = {}): GridModel => ({
-  ...{ vault: { id: "Vault", name: "Vault" }, zone: "Europe/London", past: null, rounds: true },
+  ...{ vault: { id: "Vault", name: "Vault" }, zone: "Europe/London", past: null, rounds: true, round: false },
   nodes: pack([
     node("Vault", null, "vault"),
     node("zebra", "Vault", "entry"),
@@ -49,9 +49,9 @@ const model = (more: Partial<GridModel> = {}): GridModel => ({
   people: pack([person("a"), person("b"), person("g", { guest: true }), person("i", { standing: "invited" })]),
   memberships: pack([member("b", "shop"), member("a", "shop", { from: NOW + DAY }), member("g", "old")]),
   groups: [
-    { id: "shop", name: "Shop" },
-    { id: "old", name: "Old hands" },
-    { id: "idle", name: "Idle" },
+    { id: "shop", name: "Shop", until: NOW + 10 * DAY },
+    { id: "old", name: "Old hands", until: NOW - DAY },
+    { id: "idle", name: "Idle", until: null },
   ],
   ...more,
 });
@@ -83,15 +83,15 @@ describe("columns", () => {
   test("Everyone, groups that a grant names, people whom one names; all of them where wanted", () => {
     expect(columns().map(({ name, note, first }) => [name, note, first])).toEqual([
       ["Everyone", "2 staff", false],
-      ["Old hands", "1 person", false],
-      ["Shop", "1 person", false],
+      ["Old hands", "ended 2 May, 1 person", false],
+      ["Shop", "until 13 May, 1 person", false],
       ["Name a", "", true],
     ]);
     expect(columns({ all: true }).map(({ name, note }) => `${name}: ${note}`)).toEqual([
       "Everyone: 2 staff",
       "Idle: 0 people",
-      "Old hands: 1 person",
-      "Shop: 1 person",
+      "Old hands: ended 2 May, 1 person",
+      "Shop: until 13 May, 1 person",
       "Name b: you",
       "Name a: ",
       "Name g: guest",
@@ -147,7 +147,9 @@ describe("cells", () => {
 test("as CSV: a line a place, in words; what a spreadsheet would run is made harmless", () => {
   const csv = gridCsv(rowsOf(grid, all), columns(), lookup, NOW, "Europe/London");
   const lines = csv.split("\r\n");
-  expect(lines[0]).toBe("Place,Kind,Everyone (2 staff),Old hands (1 person),Shop (1 person),Name a (person)");
+  expect(lines[0]).toBe(
+    'Place,Kind,Everyone (2 staff),"Old hands (ended 2 May, 1 person)","Shop (until 13 May, 1 person)",Name a (person)',
+  );
   expect(lines.find((line) => line.includes("apple"))).toMatch(
     /^· · apple,entry,.*Use, inherited, until .*Reveal, inherited.*Blocked, set here/,
   );

@@ -2,6 +2,7 @@
 import type { Grant, Lookup, Member, Organised, Subject, Weekly } from "@/core/access";
 import { type Given, isActive, subjectKey } from "@/core/access";
 import { unpack } from "@/core/packed";
+import { sayShortDay } from "@/core/time";
 import type { GridGrant, GridModel, GridNode, GridPerson } from "@/server/access/grid";
 
 export interface Grid {
@@ -16,7 +17,7 @@ export interface Grid {
   entries: ReadonlyMap<string, number>;
   grant: ReadonlyMap<string, GridGrant>;
   people: readonly GridPerson[];
-  groups: readonly { id: string; name: string }[];
+  groups: GridModel["groups"];
   organised: Organised;
 }
 
@@ -149,6 +150,11 @@ export function columnsOf(grid: Grid, lookup: Lookup, choice: ColumnChoice, at: 
       .filter((one) => isActive(one, at))
       .map((one) => groupNames.get(one.groupId) ?? "")
       .filter(Boolean);
+  // First, because there is little room: whatever stands below ends then.
+  const ending = (until: number | null, note: string) =>
+    [until === null ? "" : `${until > at ? "until" : "ended"} ${sayShortDay(until, grid.zone)}`, note]
+      .filter(Boolean)
+      .join(", ");
   const personColumn = (id: string, under: boolean): Column | null => {
     const person = name.get(id);
     const member = lookup.person.get(id);
@@ -159,7 +165,10 @@ export function columnsOf(grid: Grid, lookup: Lookup, choice: ColumnChoice, at: 
       (id === me ? "you" : person.guest ? "guest" : groups.length > 1 ? `${groups.length} groups` : (groups[0] ?? ""));
     const subject: Subject = { kind: "person", id };
     const key = subjectKey(subject);
-    return { key: under ? `${key} under` : key, subject, name: person.name, note, first: false, under, members: 0 };
+    return {
+      ...{ key: under ? `${key} under` : key, subject, name: person.name, note: ending(person.until, note) },
+      ...{ first: false, under, members: 0 },
+    };
   };
   const columns: Column[] = [];
   const staff = grid.people.filter((person) => !person.guest && person.standing === "active").length;
@@ -180,7 +189,8 @@ export function columnsOf(grid: Grid, lookup: Lookup, choice: ColumnChoice, at: 
     if (matches(group.name))
       columns.push({
         ...{ key: subjectKey(subject), subject, name: group.name, first: false, under: false },
-        ...{ note: members.length === 1 ? "1 person" : `${members.length} people`, members: members.length },
+        note: ending(group.until, members.length === 1 ? "1 person" : `${members.length} people`),
+        members: members.length,
       });
     if (choice.unfolded.has(group.id) && (matches(group.name) || found.some((one) => matches(one.name))))
       columns.push(...found);

@@ -9,7 +9,7 @@ import { Page } from "../frame/Frame";
 import { Button } from "../shared/controls";
 import { fileName, save } from "../shared/save";
 import { Head } from "../vaults/VaultList";
-import { ODD_WORDS, type RoundView, SAY_WORDS, sayCounts } from "./RoundsPage";
+import { ODD_WORDS, type RoundView, SAY_WORDS, sayCounts } from "./words";
 
 type Finished = RoundView["finished"][number];
 

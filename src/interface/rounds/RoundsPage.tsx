@@ -3,22 +3,20 @@
 import { TriangleAlert } from "lucide-react";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
-import { type KeyboardEvent, useEffect, useRef, useState } from "react";
+import { type KeyboardEvent, useRef, useState } from "react";
 import styled from "styled-components";
 import { levelWord } from "@/core/access/level";
-import type { Odd } from "@/core/access/rounds";
 import { exactTime, sayTime } from "@/core/time";
-import type { finishRound, roundPage } from "@/server/access/rounds";
+import type { finishRound } from "@/server/access/rounds";
 import { Page } from "../frame/Frame";
-import { runCommand, useCommand } from "../shared/ask";
+import { useCommand } from "../shared/ask";
 import { CutKey } from "../shared/CutKey";
-import { Act, Button, Chip, ChoiceField, Notice } from "../shared/controls";
+import { Button, Chip, ChoiceField, Notice } from "../shared/controls";
 import { useDone } from "../shared/Done";
 import { Head } from "../vaults/VaultList";
-
-export type RoundView = Awaited<ReturnType<(typeof roundPage)["execute"]>>;
-type Row = RoundView["lines"][number];
-type Say = NonNullable<Row["say"]>;
+import { RoundAnswer } from "./RoundAnswer";
+import { ROUND_KEYS, useRound } from "./useRound";
+import { ODD_WORDS, type RoundView, SAY_WORDS, type Say, sayCounts } from "./words";
 
 const Rows = styled.ol`
   margin-top: 12px;
@@ -40,16 +38,6 @@ const Lines = styled.ul`
   border-top: 1px solid var(--edge);
   li { display: flex; flex-wrap: wrap; justify-content: space-between; gap: 4px 16px; padding: 9px 0; border-bottom: 1px solid var(--rule); overflow-wrap: anywhere; }
 `;
-
-export const ODD_WORDS: Record<Odd, string> = {
-  gone: "has left or is suspended",
-  "no-end": "guest without an end",
-  unused: "not used for 90 days",
-  ways: "has as much another way",
-  passed: "its reason has passed",
-};
-
-export const SAY_WORDS: Record<Say, string> = { confirmed: "stays", lower: "lower", end: "ends" };
 
 /** A round of one vault: each grant is confirmed, lowered or ended by one key, the odd ones first. */
 export function RoundsPage({ view, now }: { view: RoundView; now: number }) {
@@ -101,11 +89,6 @@ export function RoundsPage({ view, now }: { view: RoundView; now: number }) {
   );
 }
 
-export function sayCounts(kept: readonly { say: Say }[]): string {
-  const count = (say: Say) => kept.filter((line) => line.say === say).length;
-  return `${count("confirmed")} confirmed, ${count("lower")} to be lowered, ${count("end")} to be ended`;
-}
-
 function Every({ view }: { view: RoundView }) {
   const save = useCommand("rounds.setEvery");
   return (
@@ -137,29 +120,19 @@ function Round({ view, now }: { view: RoundView; now: number }) {
   const finish = useCommand<Awaited<ReturnType<(typeof finishRound)["execute"]>>>("rounds.finish");
   const done = useDone();
   const router = useRouter();
-  const [said, setSaid] = useState<ReadonlyMap<string, Say | null>>(new Map());
-  const [wrong, setWrong] = useState<string | null>(null);
+  const { sayOf, say: sayOn, wrong, looked } = useRound(vault.id, lines);
   const [at, setAt] = useState(0);
   const list = useRef<HTMLOListElement>(null);
-  // What the page was drawn with is newer than what was said before it.
-  useEffect(() => setSaid(new Map()), [lines]);
-  const sayOf = (row: Row): Say | null => (said.has(row.grantId) ? said.get(row.grantId)! : row.say);
-  const looked = lines.filter((row) => sayOf(row) !== null).length;
   const go = (to: number) => {
     const next = Math.max(0, Math.min(lines.length - 1, to));
     setAt(next);
     (list.current?.children[next] as HTMLElement | undefined)?.focus();
   };
-  const say = async (i: number, what: Say | null, on: boolean) => {
+  const say = (i: number, what: Say | null, on: boolean) => {
     const row = lines[i];
     if (!row || (what === "lower" && row.lower === null)) return;
-    setSaid((before) => new Map(before).set(row.grantId, what));
     if (on && what !== null) go(i + 1);
-    const answer = await runCommand("rounds.say", { vaultId: vault.id, grantId: row.grantId, say: what });
-    setWrong(answer.ok ? null : answer.refused.message);
-    if (answer.ok) return;
-    setSaid((before) => new Map(before).set(row.grantId, row.say));
-    router.refresh();
+    void sayOn(row, what);
   };
   const keys = (event: KeyboardEvent) => {
     if (event.ctrlKey || event.metaKey || event.altKey) return;
@@ -168,12 +141,9 @@ function Round({ view, now }: { view: RoundView; now: number }) {
       ArrowUp: () => go(at - 1),
       Home: () => go(0),
       End: () => go(lines.length - 1),
-      c: () => void say(at, "confirmed", true),
-      l: () => void say(at, "lower", true),
-      e: () => void say(at, "end", true),
-      u: () => void say(at, null, false),
     };
-    const act = acts[event.key.length === 1 ? event.key.toLowerCase() : event.key];
+    const what = ROUND_KEYS[event.key.toLowerCase()];
+    const act = what === undefined ? acts[event.key] : () => say(at, what, true);
     if (!act) return;
     event.preventDefault();
     act();
@@ -196,7 +166,7 @@ function Round({ view, now }: { view: RoundView; now: number }) {
         {round!.startedBy ? ` by ${round!.startedBy}` : ", as its time had come"}.
         {round!.passed.length > 0 && ` ${round!.passed.join(", ")} did not answer.`} Nothing changes before the slip at
         the end is applied. <kbd>C</kbd> stays, <kbd>L</kbd> one level lower, <kbd>E</kbd> ends, <kbd>U</kbd> not said
-        yet, arrows move.
+        yet, arrows move. It is also <Link href={`/access/${vault.id}`}>in the grid</Link>.
       </p>
       <p style={{ display: "flex", gap: 14, alignItems: "center", marginTop: 10 }}>
         <progress
@@ -253,42 +223,11 @@ function Round({ view, now }: { view: RoundView; now: number }) {
               </span>
             </span>
             <span className="do">
-              <Answer row={row} now={sayOf(row)} onSay={(what) => say(i, what, false)} />
+              <RoundAnswer row={row} now={sayOf(row)} onSay={(what) => say(i, what, false)} />
             </span>
           </li>
         ))}
       </Rows>
-    </>
-  );
-}
-
-/** The same as the keys, for the pointer. */
-function Answer({ row, now, onSay }: { row: Row; now: Say | null; onSay: (say: Say | null) => void }) {
-  if (now !== null)
-    return (
-      <>
-        <Chip data-tone={now === "confirmed" ? "good" : "bad"}>
-          {now === "lower" ? `lower, to ${levelWord(row.lower!)}` : SAY_WORDS[now]}
-        </Chip>
-        <Act onPress={() => onSay(null)} aria-label={`Undo: ${row.who} on ${row.what}`}>
-          Undo
-        </Act>
-      </>
-    );
-  const of = `${row.who} on ${row.what}`;
-  return (
-    <>
-      <Act onPress={() => onSay("confirmed")} aria-label={`Stays: ${of}`}>
-        Stays
-      </Act>
-      {row.lower && (
-        <Act onPress={() => onSay("lower")} aria-label={`Lower: ${of}`}>
-          Lower
-        </Act>
-      )}
-      <Act onPress={() => onSay("end")} aria-label={`Ends: ${of}`}>
-        Ends
-      </Act>
     </>
   );
 }

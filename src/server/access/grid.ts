@@ -14,6 +14,7 @@ import type { Reader } from "../database/client";
 import { groups, type NodeType, organisation, persons, vaults } from "../database/schema";
 import { notFound } from "../refused";
 import { loadReach } from "./load";
+import { openRound } from "./openRound";
 import { loadOrganised, type OrganisedVaults } from "./organised";
 
 export interface GridNode {
@@ -59,6 +60,8 @@ export interface GridModel {
   vault: { id: string; name: string };
   /** The reader is steward of the vault itself: makes its rounds. */
   rounds: boolean;
+  /** One is under way that the reader may answer. */
+  round: boolean;
   zone: string;
   /** A moment that is over: the rows are those that held then, of what the reader is steward of today. */
   past: number | null;
@@ -66,7 +69,7 @@ export interface GridModel {
   grants: Packed<GridGrant>;
   people: Packed<GridPerson>;
   memberships: Packed<GridMembership>;
-  groups: { id: string; name: string }[];
+  groups: { id: string; name: string; until: number | null }[];
 }
 
 /** Vaults in which the caller is steward of something. */
@@ -108,6 +111,7 @@ export const accessGrid = query({
     return {
       vault: { id: vault.nodeId, name: vault.name },
       rounds: mine.has(vault.nodeId),
+      round: then === null && mine.has(vault.nodeId) && (await openRound(tx, input.vaultId)) !== undefined,
       zone: home!.zone,
       past: then,
       nodes: pack(
@@ -153,7 +157,7 @@ export const accessGrid = query({
             .map(({ groupId, from, until }) => ({ personId: id, groupId, from, until })),
         ),
       ),
-      groups: (await tx.select({ id: groups.id, name: groups.name }).from(groups)).sort(byName),
+      groups: (await tx.select({ id: groups.id, name: groups.name, until: groups.until }).from(groups)).sort(byName),
     };
   },
 });

@@ -28,6 +28,7 @@ import { notFound, Refused } from "../refused";
 import { nodesOfSteward } from "./grid";
 import { loadSteps, requireLevel, resolveAt } from "./load";
 import { nodeName } from "./nodeName";
+import { openRound, type Round } from "./openRound";
 import { loadOrganised } from "./organised";
 import { loadEverybody } from "./person";
 import { draftOf, draftSlip } from "./slip";
@@ -38,16 +39,7 @@ const DAY_MS = 86_400_000;
 const REMIND_MS = 7 * DAY_MS;
 const NEXT_MS = 14 * DAY_MS;
 
-type Round = typeof rounds.$inferSelect;
 type Asking = Pick<Context<unknown, Reader>, "tx" | "me" | "at">;
-
-const openRound = async (tx: Reader, vaultId: string): Promise<Round | undefined> =>
-  (
-    await tx
-      .select()
-      .from(rounds)
-      .where(and(eq(rounds.vaultId, vaultId), isNull(rounds.finishedAt)))
-  )[0];
 
 /** Active stewards of the vault itself, whoever has been it longest first. */
 async function stewardsOf(tx: Reader, vaultId: string, at: number): Promise<string[]> {

@@ -1,5 +1,6 @@
 import { AccessPage } from "@/interface/access/AccessPage";
 import { accessGrid, gridVaults } from "@/server/access/grid";
+import { roundPage } from "@/server/access/rounds";
 import { ownSlip } from "@/server/access/slip";
 import { ask, me } from "@/server/page";
 
@@ -19,5 +20,6 @@ export default async function VaultAccess({
     ask(ownSlip, {}),
     ask(gridVaults, {}),
   ]);
-  return <AccessPage key={id} {...{ model, slip, vaults, asked }} me={person.id} now={Date.now()} />;
+  const roundView = model.round && asked === null ? await ask(roundPage, { vaultId: id }) : null;
+  return <AccessPage key={id} {...{ model, slip, vaults, asked, roundView }} me={person.id} now={Date.now()} />;
 }
