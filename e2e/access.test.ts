@@ -329,7 +329,7 @@ test("what touches another steward’s entry waits for their yes, which they giv
   }
 }, 60_000);
 
-test("chosen values go to one browser outside, with a word, once; the steward sees it opened", async () => {
+test("chosen values go to one browser outside, with a word and a mailed code, once; the steward sees it opened", async () => {
   const { page } = ines;
   await page.goto(`${house.url}/entry/${house.built.entries.get("elmsworth.localhost")}`);
   await takenOver(page);
@@ -340,6 +340,7 @@ test("chosen values go to one browser outside, with a word, once; the steward se
   await dialog.getByLabel("User name").check();
   await dialog.getByLabel("Password").check();
   await dialog.getByLabel("A word, if wanted").fill("walnut");
+  await dialog.getByLabel("Only for this mail address, if wanted").fill("frames@ostler.example");
   expect(await seriousIn(page)).toEqual([]);
   await dialog.getByRole("button", { name: "Make the link" }).click();
   const address = await dialog.getByTestId("handover-address").innerText();
@@ -357,9 +358,15 @@ test("chosen values go to one browser outside, with a word, once; the steward se
     await outside.page.getByText("hands something over to you").waitFor();
     expect(outside.page.url()).toBe(`${house.url}/handover`);
     expect(await seriousIn(outside.page)).toEqual([]);
+    await outside.page.getByRole("button", { name: "Send me the code" }).click();
+    await outside.page.getByText("A code has gone to the mail address that this is for.").waitFor();
+    expect(await seriousIn(outside.page)).toEqual([]);
+    const [letter] = house.standins.postRoom.letters;
+    expect(letter).toMatchObject({ to: ["frames@ostler.example"] });
+    await outside.page.getByLabel("The code from the mail").fill(/^\d{3} \d{3}/.exec(letter!.text)![0]);
     await outside.page.getByLabel("The word you were told").fill("hazel");
     await outside.page.getByRole("button", { name: "Open it" }).click();
-    await outside.page.getByText("The word is not right. 4 tries are left.").waitFor();
+    await outside.page.getByText("The word or code is not right. 4 tries are left.").waitFor();
     await outside.page.getByLabel("The word you were told").fill("walnut");
     await outside.page.getByRole("button", { name: "Open it" }).click();
     await outside.page.getByRole("button", { name: "Show Password" }).click();
@@ -392,5 +399,5 @@ test("chosen values go to one browser outside, with a word, once; the steward se
     .getByRole("dialog")
     .getByText(/opened today/)
     .waitFor();
-  await page.getByRole("dialog").getByText("1 wrong word").waitFor();
+  await page.getByRole("dialog").getByText("wrong words or codes: 1").waitFor();
 }, 90_000);

@@ -328,14 +328,14 @@ export function AccessPage({ model, slip, vaults, roundView, me, now, asked }: A
         <Narrow
           className="wide"
           aria-label="Places by name"
-          placeholder="Places by name"
+          placeholder="Places"
           value={rowText}
           onChange={(event) => setRowText(event.target.value)}
         />
         <Narrow
           className="wide"
           aria-label="People, groups by name"
-          placeholder="People, groups"
+          placeholder="People"
           value={columnText}
           onChange={(event) => setColumnText(event.target.value)}
         />

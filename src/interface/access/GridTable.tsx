@@ -126,7 +126,7 @@ export function GridTable(props: TableProps) {
     initialRect: { width: 1200, height: 600 },
   });
   const seen = horizontal.getVirtualItems().map((item) => item.index);
-  const width = FIRST + columns.length * COLUMN;
+  const width = `calc(var(--first) + ${columns.length * COLUMN}px)`;
   // A move of the focus brings it into sight, and so does less room.
   useEffect(() => {
     if (focus.row >= 0) vertical.scrollToIndex(focus.row, { align: "auto" });

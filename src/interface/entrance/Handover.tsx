@@ -167,8 +167,8 @@ export function Handover() {
 }
 
 const SENT = {
-  "on its way": "A code is on its way to that address.",
-  sent: "A code has gone to that address. It works for ten minutes, in this browser.",
+  "on its way": "A code is on its way to the mail address that this is for.",
+  sent: "A code has gone to the mail address that this is for. It works for ten minutes, in this browser.",
   failed: "The code could not be mailed. Ask whoever sent you the link.",
 };
 
@@ -177,7 +177,7 @@ function MailedCode({ state, onAsk }: { state: Look["code"]; onAsk: () => Promis
   return (
     <Stack style={{ marginBottom: 16 }}>
       <p role="status">
-        {state ? SENT[state] : "It is for one mail address, and opens with a code that is sent there."}
+        {state ? SENT[state] : "This is for one mail address, and opens with a code that is sent there."}
       </p>
       <Row>
         {state ? (

@@ -54,8 +54,9 @@ export function HandOver({ entry, now, onClose }: { entry: EntryView; now: numbe
       {made ? (
         <Stack>
           <p>
-            This is the link. It stands here once: Galtry does not keep it, and whoever has it has what is in it. Send
-            it to one person{links[0]?.word ? ", and tell them the word another way" : ""}.
+            This is the link. It stands here once: Galtry does not keep it
+            {links[0]?.mailTo ? "" : ", and whoever has it has what is in it"}. Send it to one person
+            {links[0]?.word ? ", and tell them the word another way" : ""}.
             {links[0]?.mailTo && ` It opens with a code that goes to ${links[0].mailTo}.`}
           </p>
           <Address data-testid="handover-address">{made.address}</Address>
@@ -99,9 +100,13 @@ export function HandOver({ entry, now, onClose }: { entry: EntryView; now: numbe
                     </span>
                   </>
                 )}{" "}
-                {link.openedAt.length > 0 &&
-                  `opened ${link.openedAt.map((at) => sayTime(at, now, entry.zone)).join("; ")} `}
-                {link.wrongWords > 0 && `wrong words or codes: ${link.wrongWords} `}
+                {[
+                  link.openedAt.length > 0 &&
+                    `opened ${link.openedAt.map((at) => sayTime(at, now, entry.zone)).join("; ")}`,
+                  link.wrongWords > 0 && `wrong words or codes: ${link.wrongWords}`,
+                ]
+                  .filter(Boolean)
+                  .join(". ")}{" "}
                 {!link.end && (
                   <Act
                     aria-label={`Withdraw the link with ${link.labels.join(", ")}`}
