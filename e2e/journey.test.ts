@@ -1,7 +1,7 @@
 /** From a captured login to a colleague signed in who never saw the password. */
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import { DEMO_PASSWORD } from "../demo/organisation";
-import { type Browser, connectLanyard, openBrowser, patience, signInToGaltry } from "./browser";
+import { type Browser, connectLanyard, openBrowser, patience, signInByHand } from "./browser";
 import { everythingReceived, sightingsOf } from "./canary";
 import { type House, startHouse } from "./house";
 import { chooseInTag, pressInTag, tagText, waitForTag } from "./tags";
@@ -26,7 +26,7 @@ describe("the journey", () => {
 
   test("a steward signs in to a supplier's site and Lanyard keeps the login", async () => {
     const { page } = steward;
-    await signInToGaltry(page, house.url, "ines.okafor@tarrowick.example", DEMO_PASSWORD);
+    await signInByHand(page, house.url, "ines.okafor@tarrowick.example", DEMO_PASSWORD);
     await connectLanyard(steward, house.url);
     await page.goto(house.standins.address("pellam.localhost", site().signInPath));
     await page.getByLabel("E-mail").fill(site().account.userName);
@@ -44,7 +44,7 @@ describe("the journey", () => {
 
   test("the colleague does not see it before", async () => {
     const { page } = colleague;
-    await signInToGaltry(page, house.url, "tobias.renn@tarrowick.example", DEMO_PASSWORD);
+    await signInByHand(page, house.url, "tobias.renn@tarrowick.example", DEMO_PASSWORD);
     await connectLanyard(colleague, house.url);
     await page.goto(house.url);
     await page.getByText("Connected in this browser").waitFor();

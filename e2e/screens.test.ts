@@ -223,7 +223,9 @@ describe("the sample organisation", () => {
       const found: string[] = [];
       for (const colorScheme of ["light", "dark"] as const) {
         await page.emulateMedia({ colorScheme });
-        found.push(...(await seriousIn(page)).map((one) => `${colorScheme}: ${one}`));
+        // In the dark only colours differ.
+        const rules = colorScheme === "dark" ? ["color-contrast"] : [];
+        found.push(...(await seriousIn(page, ...rules)).map((one) => `${colorScheme}: ${one}`));
       }
       await page.setViewportSize({ width: 360, height: 740 });
       const wide = await page.evaluate(
@@ -510,7 +512,7 @@ describe("the sample organisation", () => {
     }
   });
 
-  test("twenty tabs share one stream, and all follow", async () => {
+  test("nine tabs share one stream, and all follow", async () => {
     const [browser, other] = [
       await openBrowser({ galtry: house.url, lanyard: false }),
       await openBrowser({ galtry: house.url, lanyard: false }),
@@ -518,7 +520,8 @@ describe("the sample organisation", () => {
     try {
       await signInToGaltry(browser.page, house.url, "maren.pohl@tarrowick.example", DEMO_PASSWORD);
       const tabs = [browser.page];
-      while (tabs.length < 20) {
+      // A browser opens six connections to one host.
+      while (tabs.length < 9) {
         const tab = await browser.context.newPage();
         await tab.goto(house.url);
         tabs.push(tab);

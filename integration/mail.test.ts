@@ -14,7 +14,7 @@ import {
 import { ConfigurationError, readConfiguration } from "../src/server/configuration";
 import { handovers, mails, notices } from "../src/server/database/schema";
 import { sendMails } from "../src/server/mail/post";
-import { queueMail, takeMails } from "../src/server/mail/queue";
+import { queueMail, takeMail } from "../src/server/mail/queue";
 
 let house: InProcess;
 let f: Fixture;
@@ -183,15 +183,24 @@ describe("mail on its way out", () => {
     await sendMails(db());
     expect(await rowOf(id)).toMatchObject({ sealed: expect.anything(), wrong: expect.stringContaining("closed") });
     post().closed = null;
-    const [taken] = await takeMails.execute(db(), {}, { kind: "server" }, Date.now() + 21_000);
+    const taken = await takeMail.execute(db(), {}, { kind: "server" }, Date.now() + 21_000);
     expect(taken).toMatchObject({ id, to: PARTNER });
     post().closed = "The post room is closed";
-    const hopeless = await queue({ until: Date.now() + 1_000 });
+    const late = await queue({ until: Date.now() + 1_000 });
     await sendMails(db());
     post().closed = null;
-    expect(await rowOf(hopeless)).toMatchObject({ sealed: null, failedAt: expect.any(Number) });
+    expect(await rowOf(late)).toMatchObject({ sealed: null, failedAt: expect.any(Number) });
     const told = await db().db.select().from(notices).where(eq(notices.personId, f.ids.steward));
     expect(told.at(-1)!.text).toMatch(/^A mail to frames@ostler\.example did not go out: .*The post room is closed/);
+  });
+
+  test("what the mail server will never take is given up at once", async () => {
+    post().closed = "No such mailbox";
+    post().code = 550;
+    const id = await queue();
+    await sendMails(db());
+    Object.assign(post(), { closed: null, code: 451 });
+    expect(await rowOf(id)).toMatchObject({ sealed: null, failedAt: expect.any(Number) });
   });
 
   test("without a mail server nothing is offered and nothing bound", async () => {

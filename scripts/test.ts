@@ -1,13 +1,15 @@
 /** Everything that must hold, in order; ends with one plain line of counts. */
-import { spawnSync } from "node:child_process";
+import { spawn, spawnSync } from "node:child_process";
 import { existsSync, mkdtempSync, readFileSync, rmSync } from "node:fs";
-import { tmpdir } from "node:os";
+import { availableParallelism, tmpdir } from "node:os";
 import path from "node:path";
 
 interface Step {
   name: string;
   program: string;
   args: string[];
+  /** Takes one core: begun together with the others that do. */
+  aside?: boolean;
 }
 
 const bin = (name: string) => path.join("node_modules/.bin", name);
@@ -15,22 +17,32 @@ const folder = mkdtempSync(path.join(tmpdir(), "galtry-test-"));
 const only = process.argv.slice(2);
 
 const steps: Step[] = [
-  { name: "formatting and lint", program: bin("biome"), args: ["check", "--error-on-warnings", "."] },
-  { name: "types", program: bin("tsc"), args: ["--noEmit"] },
+  { name: "formatting and lint", program: bin("biome"), args: ["check", "--error-on-warnings", "."], aside: true },
+  { name: "types", program: bin("tsc"), args: ["--noEmit"], aside: true },
   {
     name: "import rules",
     program: bin("depcruise"),
     args: ["src", "lanyard", "standins", "demo", "--config", ".dependency-cruiser.cjs"],
+    aside: true,
   },
   {
     name: "migrations match the schema",
     program: process.execPath,
     args: ["--import", "tsx", "scripts/checkMigrations.ts"],
+    aside: true,
   },
   {
     name: "unit and integration tests",
     program: bin("vitest"),
-    args: ["run", "--project", "unit", "--reporter=dot", "--reporter=json", `--outputFile=${folder}/unit.json`],
+    args: [
+      "run",
+      "--project",
+      "unit",
+      `--maxWorkers=${availableParallelism()}`,
+      "--reporter=dot",
+      "--reporter=json",
+      `--outputFile=${folder}/unit.json`,
+    ],
   },
   { name: "production build", program: process.execPath, args: ["scripts/run.mjs", "lanyard"] },
   {
@@ -53,8 +65,13 @@ const steps: Step[] = [
 ];
 
 let [passed, failed] = [0, 0];
-for (const step of steps) {
-  if (only.length > 0 && !only.some((word) => step.name.includes(word))) continue;
+const wanted = steps.filter((step) => only.length === 0 || only.some((word) => step.name.includes(word)));
+for (const { step, status, said, seconds } of await Promise.all(wanted.filter(({ aside }) => aside).map(beside))) {
+  console.log(`\n== ${step.name}\n${said}== ${step.name}: ${status === 0 ? "good" : "FAILED"} (${seconds} s)`);
+  if (status === 0) passed += 1;
+  else failed += 1;
+}
+for (const step of wanted.filter(({ aside }) => !aside)) {
   if (step.name === "browser tests") requireChromium();
   const start = Date.now();
   console.log(`\n== ${step.name}`);
@@ -78,10 +95,26 @@ console.log(`\n${passed} passed, ${failed} failed`);
 process.exit(failed === 0 ? 0 : 1);
 
 function run(step: Step, files: string[]): number | null {
-  return spawnSync(step.program, [...step.args, ...files], {
-    stdio: "inherit",
-    env: { ...process.env, NEXT_TELEMETRY_DISABLED: "1" },
-  }).status;
+  return spawnSync(step.program, [...step.args, ...files], { stdio: "inherit", env: environment() }).status;
+}
+
+/** Several at once, each with what it said. */
+function beside(step: Step): Promise<{ step: Step; status: number | null; said: string; seconds: number }> {
+  const start = Date.now();
+  const child = spawn(step.program, step.args, { stdio: ["ignore", "pipe", "pipe"], env: environment() });
+  let said = "";
+  const hear = (part: Buffer) => {
+    said += part.toString();
+  };
+  child.stdout.on("data", hear);
+  child.stderr.on("data", hear);
+  return new Promise((over) =>
+    child.on("close", (status) => over({ step, status, said, seconds: Math.round((Date.now() - start) / 1000) })),
+  );
+}
+
+function environment(): NodeJS.ProcessEnv {
+  return { ...process.env, NEXT_TELEMETRY_DISABLED: "1" };
 }
 
 interface Counts {

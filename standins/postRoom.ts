@@ -23,6 +23,8 @@ export interface PostRoom {
   letters: Letter[];
   /** While set, every letter is turned away with these words. */
   closed: string | null;
+  /** And with this reply code: 4xx for now, 5xx for good. */
+  code: number;
   pages: Router;
   close: () => Promise<void>;
 }
@@ -40,7 +42,7 @@ export async function startPostRoom(port = 0): Promise<PostRoom> {
       const parts: Buffer[] = [];
       stream.on("data", (part: Buffer) => parts.push(part));
       stream.on("end", async () => {
-        if (room.closed) return done(Object.assign(new Error(room.closed), { responseCode: 451 }));
+        if (room.closed) return done(Object.assign(new Error(room.closed), { responseCode: room.code }));
         const read = await PostalMime.parse(Buffer.concat(parts));
         letters.push({
           to: session.envelope.rcptTo.map(({ address }) => address),
@@ -61,6 +63,7 @@ export async function startPostRoom(port = 0): Promise<PostRoom> {
     address: `smtp://127.0.0.1:${(server.server.address() as AddressInfo).port}`,
     letters,
     closed: null,
+    code: 451,
     pages: pagesOf(letters),
     close: () => new Promise((closed) => server.close(() => closed())),
   };

@@ -60,7 +60,7 @@ import {
   startPairing,
   takeToken,
 } from "./lanyard/pairing";
-import { mailTried, takeMails } from "./mail/queue";
+import { mailTried, takeMail } from "./mail/queue";
 import { groupList, groupPage } from "./people/groupPage";
 import { changeGroup, deleteGroup, endGroup, makeGroup, removeMember, setMember } from "./people/groups";
 import { personPage } from "./people/personPage";
@@ -176,7 +176,7 @@ const ALL = [
   takerList,
   setTakers,
   sweepTakings,
-  takeMails,
+  takeMail,
   mailTried,
   importProvable,
   markSeparate,

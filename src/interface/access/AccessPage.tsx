@@ -244,19 +244,21 @@ export function AccessPage({ model, slip, vaults, roundView, me, now, asked }: A
     });
   const linesChosen = () =>
     rows.flatMap((row, r) =>
-      columns.flatMap((column, c) => (isChosen(kept, r, c) ? round.in(row.node.id, subjectKey(column.subject)) : [])),
+      columns.flatMap((column, c) =>
+        isChosen(kept, r, c) ? round.linesAt(row.node.id, subjectKey(column.subject)) : [],
+      ),
     );
   const plain = (level: Terms["level"]): Terms => ({ level, from: null, until: null, weekly: null });
   const keys = (event: KeyboardEvent): boolean => {
     if (event.ctrlKey || event.metaKey || event.altKey) return false;
+    if (roundView && event.key.toLowerCase() === "n") {
+      seek(round.next());
+      return true;
+    }
     const row = rows[to.row];
     if (to.column === -1) {
       if ((event.key !== "Enter" && event.key !== " ") || row?.node.type !== "folder") return false;
       fold(row);
-      return true;
-    }
-    if (roundView && event.key.toLowerCase() === "n") {
-      seek(round.next());
       return true;
     }
     const lines = roundView ? linesChosen() : [];
@@ -437,7 +439,7 @@ export function AccessPage({ model, slip, vaults, roundView, me, now, asked }: A
                   {several <= 1 && (
                     <RoundHere
                       {...{ round, now, zone: grid.zone }}
-                      rows={round.in(focusRow.node.id, subjectKey(focusColumn.subject))}
+                      rows={round.linesAt(focusRow.node.id, subjectKey(focusColumn.subject))}
                     />
                   )}
                   {several <= 1 && (

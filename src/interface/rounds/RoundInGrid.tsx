@@ -48,7 +48,7 @@ export function useGridRound(view: RoundView | null) {
     ...state,
     marks,
     lines,
-    in: (nodeId: string, subject: string) => cells.get(`${nodeId} ${subject}`) ?? [],
+    linesAt: (nodeId: string, subject: string) => cells.get(`${nodeId} ${subject}`) ?? [],
     /** The oddest of which nothing is said yet, but these. */
     next: (but: readonly Row[] = []) => lines.find((row) => state.sayOf(row) === null && !but.includes(row)),
     /** Says it of these, if the key says anything. */

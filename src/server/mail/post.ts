@@ -5,10 +5,10 @@ import { createTransport } from "nodemailer";
 import { isLoopbackHost, type MailConfiguration } from "../configuration";
 import { mails } from "../database/schema";
 import type { Galtry } from "../galtry";
-import { mailTried, takeMails } from "./queue";
+import { mailTried, takeMail } from "./queue";
 
 const LOOK_EVERY_MS = 500;
-const LONGEST_MS = 20_000;
+const LONGEST_MS = 15_000;
 
 const SERVER = { kind: "server" } as const;
 
@@ -40,24 +40,32 @@ function transport({ server, from }: MailConfiguration) {
 export async function sendMails(house: Galtry): Promise<void> {
   const { mail } = house.configuration;
   if (!mail) return;
-  const [due] = await house.db
+  while (await anyDue(house)) {
+    const taken = await takeMail.execute(house, {}, SERVER);
+    if (!taken) return;
+    const way = transport(mail);
+    const { id: mailId, to, subject, text } = taken;
+    const tried = await way.sendMail({ to: { name: "", address: to }, subject, text }).then(
+      () => ({ wrong: null }),
+      ({ message, responseCode }: Error & { responseCode?: number }) => ({
+        wrong: message.replace(/\s+/g, " ").slice(0, 300),
+        // Of 5xx RFC 5321 says that the same is not to be sent again; 530 to 538 are about signing in, which is mended here.
+        forGood: responseCode !== undefined && responseCode >= 550,
+      }),
+    );
+    way.close();
+    await mailTried.execute(house, { mailId, ...tried }, SERVER);
+  }
+}
+
+/** Asked without a transaction, because it is asked twice a second. */
+async function anyDue(house: Galtry): Promise<boolean> {
+  const due = await house.db
     .select({ id: mails.id })
     .from(mails)
     .where(and(isNotNull(mails.sealed), lte(mails.nextAt, Date.now())))
     .limit(1);
-  if (!due) return;
-  const way = transport(mail);
-  try {
-    for (const { id, to, subject, text } of await takeMails.execute(house, {}, SERVER)) {
-      const wrong = await way.sendMail({ to: { name: "", address: to }, subject, text }).then(
-        () => null,
-        (error: Error) => error.message.replace(/\s+/g, " ").slice(0, 300),
-      );
-      await mailTried.execute(house, { mailId: id, wrong }, SERVER);
-    }
-  } finally {
-    way.close();
-  }
+  return due.length > 0;
 }
 
 export async function keepSending(house: Galtry): Promise<void> {

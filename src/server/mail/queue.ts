@@ -13,10 +13,9 @@ import { uuidv7 } from "../ids";
 import type { KeyRing } from "../keys/keyFile";
 import { addNotice } from "../people/telling";
 
-/** Whoever takes one has so long for it; after that another process tries again. */
-const LEASE_MS = 60_000;
+/** Whoever takes one has so long for it, and gives up sooner; after that another process tries again. */
+const LEASE_MS = 120_000;
 const AGAIN_MS = 20_000;
-const AT_ONCE = 10;
 const KEPT_MS = 86_400_000;
 
 export interface Outgoing {
@@ -42,8 +41,8 @@ export async function queueMail(tx: Transaction, keys: KeyRing, mail: Outgoing, 
   return id;
 }
 
-/** Those that are due, for whoever sends them. */
-export const takeMails = command({
+/** The one that is due for longest, for whoever sends it; null when none is. */
+export const takeMail = command({
   name: "mail.take",
   internal: true,
   input: z.strictObject({}),
@@ -51,22 +50,20 @@ export const takeMails = command({
   allow: () => undefined,
   run: async ({ tx, at, house }) => {
     await tx.delete(mails).where(lt(mails.madeAt, at - KEPT_MS));
-    const due = await tx
+    const [due] = await tx
       .select()
       .from(mails)
       .where(and(isNotNull(mails.sealed), lte(mails.nextAt, at)))
       .orderBy(asc(mails.nextAt))
-      .limit(AT_ONCE);
-    const key = await mailKey(house.keys);
-    const taken = [];
-    for (const { id, to, subject, sealed } of due) {
-      await tx
-        .update(mails)
-        .set({ nextAt: at + LEASE_MS })
-        .where(eq(mails.id, id));
-      taken.push({ id, to, subject, text: fromUtf8(await open(key, new Uint8Array(sealed!), binding(id))) });
-    }
-    return taken;
+      .limit(1);
+    if (!due) return null;
+    const { id, to, subject, sealed } = due;
+    await tx
+      .update(mails)
+      .set({ nextAt: at + LEASE_MS })
+      .where(eq(mails.id, id));
+    const text = fromUtf8(await open(await mailKey(house.keys), new Uint8Array(sealed!), binding(id)));
+    return { id, to, subject, text };
   },
   journal: () => null,
   tell: () => [],
@@ -76,13 +73,18 @@ export const takeMails = command({
 export const mailTried = command({
   name: "mail.tried",
   internal: true,
-  input: z.strictObject({ mailId: idSchema, wrong: z.string().max(300).nullable() }),
+  input: z.strictObject({
+    mailId: idSchema,
+    wrong: z.string().max(300).nullable(),
+    /** The mail server will never take it. */
+    forGood: z.boolean().default(false),
+  }),
   by: ["server"],
   allow: () => undefined,
-  run: async ({ tx, input: { mailId, wrong }, at }) => {
+  run: async ({ tx, input: { mailId, wrong, forGood }, at }) => {
     const [row] = await tx.select().from(mails).where(eq(mails.id, mailId));
     if (!row?.sealed) return null;
-    const over = wrong !== null && at + AGAIN_MS >= row.until;
+    const over = wrong !== null && (forGood || at + AGAIN_MS >= row.until);
     await tx
       .update(mails)
       .set(
