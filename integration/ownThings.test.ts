@@ -8,7 +8,6 @@ import type { Caller } from "../src/server/caller";
 import { persons } from "../src/server/database/schema";
 import { journalPage } from "../src/server/journal/story";
 import { ownNotices, putAwayNotices, renewLink, subjectList } from "../src/server/people/persons";
-import { addEntry } from "../src/server/vaults/entries";
 import { folderPage } from "../src/server/vaults/folderPage";
 import { makeFolder, renameFolder } from "../src/server/vaults/folders";
 import { forgetMapping, keepMapping, mappingList } from "../src/server/vaults/mappings";
