@@ -393,7 +393,15 @@ const changedWords = (list: string): string => (list === "" ? "nothing" : `the $
 export const JOURNAL_ACTS = {
   "sign-ins": ["signIn.", "lanyard.guardedFill"],
   revealed: ["vaults.reveal", "vaults.openAttachment"],
-  access: ["access.", "people.setMember", "people.removeMember", "people.setEnd", "people.endGroup", "people.leaveDue", "mail."],
+  access: [
+    "access.",
+    "people.setMember",
+    "people.removeMember",
+    "people.setEnd",
+    "people.endGroup",
+    "people.leaveDue",
+    "mail.",
+  ],
   entries: ["vaults."],
   people: ["people."],
   Lanyard: ["lanyard."],
