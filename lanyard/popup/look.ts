@@ -1,7 +1,7 @@
 /** How Lanyard's window looks: one key tag inside the cabinet. */
 import { BASE, fontFaces, TOKENS } from "../../src/interface/theme/tokens";
 
-export const POPUP_CSS = `${fontFaces("fonts")}${TOKENS}${BASE}
+export const POPUP_CSS = `${fontFaces("fonts", "swap")}${TOKENS}${BASE}
 html { background: var(--baize); }
 body { width: 384px; min-height: 240px; margin: 0 auto; background: var(--baize); color: var(--baize-ink); padding: 0 10px 12px; }
 .bar { display: flex; justify-content: space-between; align-items: center; gap: 12px; height: 46px; padding: 0 10px; font-size: 14px; }

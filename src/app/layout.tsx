@@ -4,6 +4,7 @@ import type { ReactNode } from "react";
 import { EARLY_PRESSES } from "@/interface/shared/early";
 import { TakenOver } from "@/interface/shared/TakenOver";
 import { StyleRegistry } from "@/interface/theme/Registry";
+import { FONT_FILES, fontFaces } from "@/interface/theme/tokens";
 import { galtry } from "@/server/galtry";
 
 export const metadata: Metadata = {
@@ -22,6 +23,11 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
     <html lang="en-GB" data-theme={theme === "light" || theme === "dark" ? theme : undefined}>
       <head>
         <meta name="galtry" content={house.configuration.publicUrl.origin} />
+        {/* Asked for at once and never again in the page: what is styled later would let them go and take them anew. */}
+        {FONT_FILES.map((file) => (
+          <link key={file} rel="preload" href={`/fonts/${file}`} as="font" type="font/woff2" crossOrigin="anonymous" />
+        ))}
+        <style dangerouslySetInnerHTML={{ __html: fontFaces("/fonts", "optional") }} />
         {/* Browsers hide a nonce from scripts: what is there differs from what was sent. */}
         <script nonce={nonce} suppressHydrationWarning dangerouslySetInnerHTML={{ __html: EARLY_PRESSES }} />
       </head>

@@ -3,10 +3,9 @@
 import { useServerInsertedHTML } from "next/navigation";
 import { type ReactNode, useState } from "react";
 import { createGlobalStyle, ServerStyleSheet, StyleSheetManager } from "styled-components";
-import { BASE, fontFaces, TOKENS } from "./tokens";
+import { BASE, TOKENS } from "./tokens";
 
 const Global = createGlobalStyle`
-  ${fontFaces("/fonts")}
   ${TOKENS}
   ${BASE}
   body { min-height: 100dvh; display: flex; flex-direction: column; padding-bottom: var(--bar); }

@@ -46,12 +46,22 @@ export const TOKENS = `
 :root[data-theme="dark"] { color-scheme: dark; }
 `;
 
-/** @param folder where the font files are served from */
-export const fontFaces = (folder: string): string => `
-@font-face { font-family: "Atkinson Next"; src: url(${folder}/atkinson-hyperlegible-next-latin-wght-normal.woff2) format("woff2"); font-weight: 200 800; font-display: swap; unicode-range: U+0000-00FF, U+0131, U+0152-0153, U+02BB-02BC, U+02C6, U+02DA, U+02DC, U+2000-206F, U+20AC, U+2122, U+2191, U+2193, U+2212, U+2215; }
-@font-face { font-family: "Atkinson Next"; src: url(${folder}/atkinson-hyperlegible-next-latin-ext-wght-normal.woff2) format("woff2"); font-weight: 200 800; font-display: swap; unicode-range: U+0100-0130, U+0132-0151, U+0154-02BA, U+1E00-1EFF; }
-@font-face { font-family: "Atkinson Mono"; src: url(${folder}/atkinson-hyperlegible-mono-latin-wght-normal.woff2) format("woff2"); font-weight: 200 800; font-display: swap; }
-@font-face { font-family: "Bitter"; src: url(${folder}/bitter-latin-wght-normal.woff2) format("woff2"); font-weight: 100 900; font-display: swap; }
+/** Of those that every page shows; Latin letters beyond the West European ones come when there are some. */
+export const FONT_FILES = [
+  "atkinson-hyperlegible-next-latin-wght-normal.woff2",
+  "atkinson-hyperlegible-mono-latin-wght-normal.woff2",
+  "bitter-latin-wght-normal.woff2",
+];
+
+/**
+ * @param folder where the font files are served from
+ * @param display whether text that stands there already may change its font, and so its size
+ */
+export const fontFaces = (folder: string, display: "swap" | "optional"): string => `
+@font-face { font-family: "Atkinson Next"; src: url(${folder}/atkinson-hyperlegible-next-latin-wght-normal.woff2) format("woff2"); font-weight: 200 800; font-display: ${display}; unicode-range: U+0000-00FF, U+0131, U+0152-0153, U+02BB-02BC, U+02C6, U+02DA, U+02DC, U+2000-206F, U+20AC, U+2122, U+2191, U+2193, U+2212, U+2215; }
+@font-face { font-family: "Atkinson Next"; src: url(${folder}/atkinson-hyperlegible-next-latin-ext-wght-normal.woff2) format("woff2"); font-weight: 200 800; font-display: ${display}; unicode-range: U+0100-0130, U+0132-0151, U+0154-02BA, U+1E00-1EFF; }
+@font-face { font-family: "Atkinson Mono"; src: url(${folder}/atkinson-hyperlegible-mono-latin-wght-normal.woff2) format("woff2"); font-weight: 200 800; font-display: ${display}; }
+@font-face { font-family: "Bitter"; src: url(${folder}/bitter-latin-wght-normal.woff2) format("woff2"); font-weight: 100 900; font-display: ${display}; }
 `;
 
 export const BASE = `
