@@ -239,9 +239,22 @@ describe("the sample organisation", () => {
       await page.goto(`${house.url}/sign-in`);
       await look("/sign-in");
       await signInToGaltry(page, house.url, "ines.okafor@tarrowick.example", DEMO_PASSWORD);
+      await page.addInitScript(() => {
+        const shifts: number[] = [];
+        Object.assign(window, { shifts });
+        new PerformanceObserver((list) => {
+          for (const one of list.getEntries() as (PerformanceEntry & { value: number })[]) shifts.push(one.value);
+        }).observe({ type: "layout-shift", buffered: true });
+      });
       for (const screen of screens()) {
         await page.goto(house.url + screen);
         await page.getByRole("heading", { level: 1 }).first().waitFor({ state: "attached" });
+        await takenOver(page);
+        // What one is about to press stays where it is while the page wakes.
+        const moved = await page.evaluate(() =>
+          Math.max(0, ...(window as typeof window & { shifts: number[] }).shifts),
+        );
+        expect({ screen, moved: moved > 0.003 ? moved : 0 }).toEqual({ screen, moved: 0 });
         await look(screen);
       }
     } finally {

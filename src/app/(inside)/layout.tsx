@@ -1,11 +1,13 @@
+import { cookies } from "next/headers";
 import type { ReactNode } from "react";
 import { Frame } from "@/interface/frame/Frame";
 import { me } from "@/server/page";
 
 export default async function InsideLayout({ children }: { children: ReactNode }) {
   const { name, role, steward, keeper, organisation, notices, seen, at } = await me();
+  const lanyard = (await cookies()).get("galtry_lanyard")?.value;
   return (
-    <Frame organisation={organisation} person={{ name, role, steward, keeper }} notices={notices} seen={seen} at={at}>
+    <Frame {...{ organisation, notices, seen, at, lanyard }} person={{ name, role, steward, keeper }}>
       {children}
     </Frame>
   );

@@ -5,7 +5,7 @@ import { useRouter } from "next/navigation";
 import { useEffect, useState } from "react";
 import { atLeast } from "@/core/access/level";
 import { exactTime, sayTime } from "@/core/time";
-import { Guests } from "../guests/Guests";
+import { Guests, type GuestsView } from "../guests/Guests";
 import { runCommand, useCommand } from "../shared/ask";
 import { Act, Button, Notice, Row } from "../shared/controls";
 import { useDone } from "../shared/Done";
@@ -36,12 +36,14 @@ import { WhoCanDoWhat, type WhoView } from "./WhoCanDoWhat";
 export function EntryFull({
   entry,
   who,
+  guests,
   left,
   now,
   edit,
 }: {
   entry: EntryView;
   who: WhoView | null;
+  guests: GuestsView | null;
   left: LeftOpen[];
   now: number;
   edit: boolean;
@@ -226,7 +228,9 @@ export function EntryFull({
         ) : (
           <WhatYouMayDo entry={entry} />
         )}
-        {who && entry.binnedAt === null && <Guests nodeId={entry.id} name={entry.name} zone={entry.zone} now={now} />}
+        {who && entry.binnedAt === null && (
+          <Guests first={guests} nodeId={entry.id} name={entry.name} zone={entry.zone} now={now} />
+        )}
         {left.length > 0 && <StillSignedIn left={left} site={entry.site} zone={entry.zone} now={now} />}
         {entry.seenBy && <SeenBy seenBy={entry.seenBy} zone={entry.zone} now={now} />}
       </aside>

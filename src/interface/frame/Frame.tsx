@@ -5,6 +5,7 @@ import { usePathname } from "next/navigation";
 import type { ReactNode } from "react";
 import styled from "styled-components";
 import { DoneSlip } from "../shared/Done";
+import { LanyardBefore, lanyardBefore } from "../shared/lanyard";
 import { Keys } from "./Keys";
 import { Live } from "./Live";
 
@@ -106,6 +107,8 @@ export interface FrameProps {
   notices: number;
   seen: number;
   at: number;
+  /** What the browser's cookie says of Lanyard. */
+  lanyard: string | undefined;
   children: ReactNode;
 }
 
@@ -130,12 +133,12 @@ const initials = (name: string) =>
     .join("")
     .toUpperCase();
 
-export function Frame({ organisation, person, notices, seen, at, children }: FrameProps) {
+export function Frame({ organisation, person, notices, seen, at, lanyard, children }: FrameProps) {
   const path = usePathname();
   const here = (href: string) =>
     href === "/" ? path === "/" : path.startsWith(href) || (href === "/vaults" && path.startsWith("/entry"));
   return (
-    <>
+    <LanyardBefore value={lanyardBefore(lanyard)}>
       <Top className="on-baize">
         <Wrap style={/^\/access(\/[^/]+)?$/.test(path) ? { maxWidth: "none" } : undefined}>
           <Wordmark href="/">Galtry</Wordmark>
@@ -172,7 +175,7 @@ export function Frame({ organisation, person, notices, seen, at, children }: Fra
       </Top>
       <DoneSlip>{children}</DoneSlip>
       <Live seen={seen} at={at} />
-    </>
+    </LanyardBefore>
   );
 }
 

@@ -12,8 +12,8 @@ import { Dialog } from "../shared/Dialog";
 import { Form } from "../shared/Form";
 import { fromLocal, toLocal } from "../shared/localTime";
 
-type View = Awaited<ReturnType<(typeof guestList)["execute"]>>;
-type Guest = View["guests"][number];
+export type GuestsView = Awaited<ReturnType<(typeof guestList)["execute"]>>;
+type Guest = GuestsView["guests"][number];
 type Saw = Awaited<ReturnType<(typeof endGuest)["execute"]>>;
 
 const Lines = styled.ul`
@@ -25,6 +25,8 @@ const TWO_WEEKS = 14 * 86_400_000;
 const WEEK = TWO_WEEKS / 2;
 
 interface Props {
+  /** As the page came with it; null where it did not. */
+  first?: GuestsView | null;
   nodeId: string;
   name: string;
   zone: string;
@@ -32,18 +34,21 @@ interface Props {
 }
 
 /** People from outside in a folder or entry: asked in with an end, extended in one act, ended with what they saw. */
-export function Guests({ nodeId, name, zone, now }: Props) {
-  const [view, setView] = useState<View | null>(null);
+export function Guests({ first = null, nodeId, name, zone, now }: Props) {
+  const [view, setView] = useState(first);
   const [asking, setAsking] = useState(false);
   const [ending, setEnding] = useState<Guest | null>(null);
   const [link, setLink] = useState<{ link: string; name: string } | null>(null);
   const extend = useCommand("access.change");
   const renew = useCommand<{ link: string }>("access.renewGuestLink");
   const read = useCallback(async () => {
-    const answer = await runQuery<View>("access.guests", { nodeId });
+    const answer = await runQuery<GuestsView>("access.guests", { nodeId });
     if (answer.ok) setView(answer.result);
   }, [nodeId]);
-  useEffect(() => void read(), [read]);
+  useEffect(() => {
+    if (first) setView(first);
+    else void read();
+  }, [first, read]);
   if (!view || (view.guests.length === 0 && !view.asksIn)) return null;
   const longer = async ({ grant }: Guest) => {
     const { id: grantId, level, from, until, why } = grant!;

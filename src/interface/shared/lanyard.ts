@@ -4,7 +4,7 @@
  * Talking to Lanyard from Galtry's own pages: messages on the window, answered by Lanyard's script in this page.
  * They carry entry ids and outcomes; never an identifier or a secret.
  */
-import { useCallback, useEffect, useState } from "react";
+import { createContext, useCallback, useContext, useEffect, useState } from "react";
 import type { Failure, Progress } from "@/core/signin/outcome";
 
 export type LanyardState =
@@ -59,11 +59,31 @@ export function askLanyard<R>(
   });
 }
 
+/** How it was in this browser last time, where it was not connected; what stands in its place is drawn at once. */
+export const LanyardBefore = createContext<LanyardState | null>(null);
+
+/** @param cookie as the browser sent it */
+export const lanyardBefore = (cookie: string | undefined): LanyardState | null =>
+  cookie === "absent" ? { state: "absent" } : cookie === "unconnected" ? { state: "unconnected", version: "" } : null;
+
+const SOON_MS = 700;
+const LATE_MS = 20_000;
+
 /** Lanyard's state in this browser; follows changes. */
 export function useLanyard(): { lanyard: LanyardState | null; again: () => void } {
-  const [lanyard, setLanyard] = useState<LanyardState | null>(null);
+  const [lanyard, setLanyard] = useState(useContext(LanyardBefore));
   const again = useCallback(() => {
-    void askLanyard<LanyardState>("state").then((state) => setLanyard(state ?? { state: "absent" }));
+    const settle = (now: LanyardState) => {
+      setLanyard(now);
+      // Says to the server how it was, so that the next page begins as it stays.
+      document.cookie = `galtry_lanyard=${now.state}; Path=/; Max-Age=31536000; SameSite=Lax`;
+    };
+    // Where nothing answers soon there is most likely none; an answer that comes late counts all the same.
+    const soon = setTimeout(() => settle({ state: "absent" }), SOON_MS);
+    void askLanyard<LanyardState>("state", {}, LATE_MS).then((answer) => {
+      clearTimeout(soon);
+      if (answer) settle(answer);
+    });
   }, []);
   useEffect(() => {
     again();

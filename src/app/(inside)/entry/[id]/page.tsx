@@ -5,6 +5,7 @@ import { Ended } from "@/interface/entry/Ended";
 import { EntryAtUse } from "@/interface/entry/EntryAtUse";
 import { EntryFull } from "@/interface/entry/EntryFull";
 import { Page } from "@/interface/frame/Frame";
+import { guestList } from "@/server/access/guests";
 import { whoCanDoWhat } from "@/server/access/who";
 import { whyEnded } from "@/server/access/whyEnded";
 import { ask, askOrNull, me } from "@/server/page";
@@ -34,6 +35,7 @@ export default async function EntryPage({
     return ended ? <Ended says={ended.says} /> : notFound();
   }
   const who = entry.level === "steward" ? await ask(whoCanDoWhat, { nodeId: id }) : null;
+  const guests = entry.level === "steward" ? await ask(guestList, { nodeId: id }) : null;
   const left = entry.level === "steward" ? (await ask(openSessions, { entryId: id })).filter((one) => !one.mayUse) : [];
   const now = Date.now();
   return (
@@ -56,7 +58,7 @@ export default async function EntryPage({
       {entry.level === "use" ? (
         <EntryAtUse entry={entry} now={now} />
       ) : (
-        <EntryFull entry={entry} who={who} left={left} now={now} edit={"edit" in search} />
+        <EntryFull entry={entry} {...{ who, guests, left, now }} edit={"edit" in search} />
       )}
     </Page>
   );
