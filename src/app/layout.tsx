@@ -1,6 +1,7 @@
 import type { Metadata, Viewport } from "next";
 import { cookies, headers } from "next/headers";
 import type { ReactNode } from "react";
+import { HOLD_LINK } from "@/interface/entrance/takeLink";
 import { EARLY_PRESSES } from "@/interface/shared/early";
 import { TakenOver } from "@/interface/shared/TakenOver";
 import { StyleRegistry } from "@/interface/theme/Registry";
@@ -29,7 +30,11 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
         ))}
         <style dangerouslySetInnerHTML={{ __html: fontFaces("/fonts", "optional") }} />
         {/* Browsers hide a nonce from scripts: what is there differs from what was sent. */}
-        <script nonce={nonce} suppressHydrationWarning dangerouslySetInnerHTML={{ __html: EARLY_PRESSES }} />
+        <script
+          nonce={nonce}
+          suppressHydrationWarning
+          dangerouslySetInnerHTML={{ __html: HOLD_LINK + EARLY_PRESSES }}
+        />
       </head>
       <body>
         <StyleRegistry>{children}</StyleRegistry>

@@ -1,7 +1,12 @@
+import { EachLink } from "@/interface/entrance/EachLink";
 import { Handover } from "@/interface/entrance/Handover";
 
 export const metadata = { title: "Handed over", robots: { index: false, follow: false } };
 
 export default function HandoverPage() {
-  return <Handover />;
+  return (
+    <EachLink>
+      <Handover />
+    </EachLink>
+  );
 }

@@ -1,7 +1,12 @@
+import { EachLink } from "@/interface/entrance/EachLink";
 import { Letterbox } from "@/interface/entrance/Letterbox";
 
 export const metadata = { title: "Letterbox", robots: { index: false, follow: false } };
 
 export default function LetterboxPage() {
-  return <Letterbox />;
+  return (
+    <EachLink>
+      <Letterbox />
+    </EachLink>
+  );
 }

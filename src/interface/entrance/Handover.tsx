@@ -10,7 +10,7 @@ import { Act, Button, Notice, Row, Stack, TextField } from "../shared/controls";
 import { Form } from "../shared/Form";
 import { useCopy } from "../shared/useCopy";
 import { Entrance } from "./Entrance";
-import { useNewLink } from "./useNewLink";
+import { takeLink } from "./takeLink";
 
 type Look = Awaited<ReturnType<(typeof lookAtHandover)["execute"]>>;
 
@@ -49,7 +49,6 @@ export function Handover() {
   const [wrong, setWrong] = useState<string | null>(null);
   const [running, setRunning] = useState(false);
   const [copyOf, setCopyOf] = useState<HandedOver | null>(null);
-  useNewLink();
   const read = useCallback(async () => {
     const { token } = parts.current!;
     const answer = await runQuery<Look>("access.lookAtHandover", { token, opener: opener() });
@@ -57,12 +56,8 @@ export function Handover() {
     else setWrong(answer.refused.message);
   }, []);
   useEffect(() => {
-    // The key goes out of the address bar, the history and everything that reads them.
-    const [token = "", key = ""] = parts.current
-      ? [parts.current.token, parts.current.key]
-      : location.hash.slice(1).split(".");
+    const [token = "", key = ""] = parts.current ? [parts.current.token, parts.current.key] : takeLink().split(".");
     parts.current = { token, key };
-    history.replaceState(null, "", location.pathname);
     if (token.length < 20 || key.length < 20) setWrong("This link is not whole. Copy all of it, up to its end.");
     else void read();
   }, [read]);

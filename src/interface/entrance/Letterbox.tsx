@@ -7,7 +7,7 @@ import { runQuery, useCommand } from "../shared/ask";
 import { Notice, TextArea, TextField } from "../shared/controls";
 import { Form } from "../shared/Form";
 import { Entrance } from "./Entrance";
-import { useNewLink } from "./useNewLink";
+import { takeLink } from "./takeLink";
 
 type Look = Awaited<ReturnType<(typeof lookAtLetterbox)["execute"]>>;
 
@@ -26,11 +26,8 @@ export function Letterbox() {
   const [from, setFrom] = useState("");
   const [done, setDone] = useState(false);
   const drop = useCommand("access.dropIn");
-  useNewLink();
   useEffect(() => {
-    // It goes out of the address bar, the history and everything that reads them.
-    token.current ||= location.hash.slice(1);
-    history.replaceState(null, "", location.pathname);
+    token.current ||= takeLink();
     void runQuery<Look>("access.lookAtLetterbox", { token: token.current }).then((answer) => {
       if (!answer.ok) return setWrong("This link is not whole, or there is no such letterbox. Copy all of it.");
       setLook(answer.result);

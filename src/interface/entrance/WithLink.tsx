@@ -1,20 +1,22 @@
 "use client";
 
-import { useEffect, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { type Refusal, runCommand, runQuery } from "../shared/ask";
 import { Notice, TextField } from "../shared/controls";
 import { Form } from "../shared/Form";
 import { Entrance } from "./Entrance";
+import { takeLink } from "./takeLink";
 
 /** The token stands after the # of the address: it reaches no server log and no Referer. */
 function useToken(purpose: "set-up" | "sign-in") {
+  const held = useRef<string | null>(null);
   const [token, setToken] = useState<string | null>(null);
   const [person, setPerson] = useState<{ name: string | null; mail: string | null } | null>(null);
   const [refused, setRefused] = useState<string | null>(null);
   useEffect(() => {
-    const found = location.hash.slice(1);
+    const found = held.current ?? takeLink();
+    held.current = found;
     setToken(found);
-    history.replaceState(null, "", location.pathname);
     void runQuery<{ name: string | null; mail: string | null }>("people.linkFor", { token: found, purpose }).then(
       (answer) => (answer.ok ? setPerson(answer.result) : setRefused(answer.refused.message)),
     );
