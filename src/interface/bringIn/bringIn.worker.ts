@@ -74,7 +74,7 @@ export interface Chunk {
 }
 
 const SAMPLES = 3;
-const CHUNK_ROWS = 75;
+const CHUNK_ROWS = 100;
 /** What one request holds stays well below what the server takes. */
 const CHUNK_CHARACTERS = 700_000;
 
