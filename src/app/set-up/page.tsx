@@ -1,4 +1,5 @@
 import { redirect } from "next/navigation";
+import { EachLink } from "@/interface/entrance/EachLink";
 import { SetUp } from "@/interface/entrance/WithLink";
 import { organisationName } from "@/server/page";
 
@@ -6,5 +7,9 @@ export const metadata = { title: "Set up" };
 
 export default async function SetUpPage() {
   if ((await organisationName()) !== null) redirect("/");
-  return <SetUp />;
+  return (
+    <EachLink>
+      <SetUp />
+    </EachLink>
+  );
 }

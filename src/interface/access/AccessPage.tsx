@@ -123,7 +123,11 @@ export function AccessPage({ model, slip, vaults, roundView, me, now, asked }: A
   const [last, setLast] = useState<Terms | null | undefined>(undefined);
   const [printing, setPrinting] = useState(false);
   const [said, setSaid] = useState("");
-  const round = useGridRound(roundView);
+  const shown = useMemo(() => new Set(grid.people.map(({ id }) => id)), [grid]);
+  const round = useGridRound(
+    roundView,
+    ({ nodeId, subject }) => grid.node.has(nodeId) && (subject.kind !== "person" || shown.has(subject.id)),
+  );
   const [sought, setSought] = useState<RoundRow | null>(null);
 
   const before = useMemo(() => new Lookup(grid.organised), [grid]);
@@ -158,6 +162,11 @@ export function AccessPage({ model, slip, vaults, roundView, me, now, asked }: A
   const focusRow = useDeferredValue(rows[to.row]);
   const focusColumn = useDeferredValue(to.column >= 0 ? columns[to.column] : undefined);
 
+  /** What was said of the cell before is over. */
+  const choose = useCallback((next: Chosen) => {
+    setSaid("");
+    setChosen(next);
+  }, []);
   const fold = useCallback(
     (row: Row) =>
       setOpen((was) => {
@@ -262,8 +271,10 @@ export function AccessPage({ model, slip, vaults, roundView, me, now, asked }: A
       return true;
     }
     const lines = roundView ? linesChosen() : [];
-    if (roundView && round.key(event.key, lines)) {
+    const looked = roundView ? round.key(event.key, lines) : null;
+    if (looked) {
       if (lines.length === 0) setSaid("Nothing is set here: a round looks at what is set, where it is set.");
+      else if (looked.length === 0) setSaid("There is no level below Use: end it instead.");
       // One after the other, the oddest first.
       else if (lines.length === 1 && event.key.toLowerCase() !== "u") seek(round.next(lines));
       return true;
@@ -309,7 +320,8 @@ export function AccessPage({ model, slip, vaults, roundView, me, now, asked }: A
                   ? ""
                   : `${changes.length === 1 ? "1 change" : `${changes.length} changes`} drafted, none applied.`}
               </b>
-            )}
+            )}{" "}
+            <span role="status">{said}</span>
           </p>
         </Wrap>
       </Where>
@@ -400,7 +412,7 @@ export function AccessPage({ model, slip, vaults, roundView, me, now, asked }: A
         zone={grid.zone}
         chosen={kept}
         label={`Access to ${grid.vault.name}`}
-        onChoose={setChosen}
+        onChoose={choose}
         onFold={fold}
         onUnfold={unfold}
         onKey={keys}
@@ -415,9 +427,6 @@ export function AccessPage({ model, slip, vaults, roundView, me, now, asked }: A
           <span className="wide">0 to 4 and B set, Space explains, Enter sets a time</span>
         </KeyTo>
       </GridTable>
-      <p className="unseen" role="status">
-        {said}
-      </p>
       {!past && (
         <SlipFoot
           state={state}

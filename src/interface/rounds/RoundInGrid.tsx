@@ -34,8 +34,11 @@ const Here = styled.div`
 /** The cell of a grant. */
 const cellOf = (row: Row) => `${row.nodeId} ${subjectKey(row.subject)}`;
 
-/** A round that is under way, by the cells in which its lines stand; null while there is none. */
-export function useGridRound(view: RoundView | null) {
+/**
+ * A round that is under way, by the cells in which its lines stand; without lines while there is none.
+ * @param has whether the grid has a cell for a line: it has none for people who have left
+ */
+export function useGridRound(view: RoundView | null, has: (row: Row) => boolean) {
   const lines = view?.lines ?? NONE;
   const state = useRound(view?.vault.id ?? "", lines);
   const cells = useMemo(() => {
@@ -50,13 +53,15 @@ export function useGridRound(view: RoundView | null) {
     lines,
     linesAt: (nodeId: string, subject: string) => cells.get(`${nodeId} ${subject}`) ?? [],
     /** The oddest of which nothing is said yet, but these. */
-    next: (but: readonly Row[] = []) => lines.find((row) => state.sayOf(row) === null && !but.includes(row)),
-    /** Says it of these, if the key says anything. */
-    key: (key: string, rows: readonly Row[]): boolean => {
+    next: (but: readonly Row[] = []) =>
+      lines.find((row) => state.sayOf(row) === null && has(row) && !but.includes(row)),
+    /** Says it of those of whom it can be said, and gives them; null where the key says nothing. */
+    key: (key: string, rows: readonly Row[]): readonly Row[] | null => {
       const what = ROUND_KEYS[key.toLowerCase()];
-      if (what === undefined) return false;
-      for (const row of rows) if (what !== "lower" || row.lower !== null) void state.say(row, what);
-      return true;
+      if (what === undefined) return null;
+      const said = rows.filter((row) => what !== "lower" || row.lower !== null);
+      for (const row of said) void state.say(row, what);
+      return said;
     },
   };
 }
@@ -78,12 +83,14 @@ export function RoundBand({ view, round, onNext }: { view: RoundView; round: Gri
       <span role="status">
         {round.looked} of {round.lines.length} looked through
       </span>
-      {round.looked < round.lines.length ? (
-        <Act onPress={onNext}>The next one</Act>
-      ) : (
-        <Link href={`/access/${view.vault.id}/rounds`}>Finish the round</Link>
-      )}
-      <Link href={`/access/${view.vault.id}/rounds`}>As a list</Link>
+      {round.next() && <Act onPress={onNext}>The next one</Act>}
+      <Link href={`/access/${view.vault.id}/rounds`}>
+        {round.looked === round.lines.length
+          ? "Finish the round"
+          : round.next()
+            ? "As a list"
+            : "The rest, in the list"}
+      </Link>
       <span className="soft">
         <kbd>C</kbd> stays, <kbd>L</kbd> lower, <kbd>E</kbd> ends, <kbd>U</kbd> not said, <kbd>N</kbd> the next one
       </span>
