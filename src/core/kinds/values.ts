@@ -44,7 +44,12 @@ const common = {
   description: z.string().trim().max(300, "A description has at most 300 characters.").default(""),
   notes: z.string().max(LONGEST_NOTE, "Notes hold at most 100,000 characters.").default(""),
   tags: z.array(z.string().trim().min(1).max(50)).max(20, "At most 20 tags.").default([]),
-  extras: z.array(extraFieldSchema).max(50, "At most 50 extra fields.").default([]),
+  extras: z
+    .array(extraFieldSchema)
+    .max(50, "At most 50 extra fields.")
+    // Two of one id would each be the other's class to what is kept.
+    .refine((extras) => new Set(extras.map(({ id }) => id)).size === extras.length, "A field is there twice.")
+    .default([]),
 };
 
 const line = (most = LONGEST_LINE) =>

@@ -23,11 +23,10 @@ import { loadRules } from "../rules/rules";
 import { fieldsOf } from "../vaults/composing";
 import { requireEntry } from "../vaults/entries";
 import { kindOf } from "../vaults/kinds";
-import { requireAskedAgain } from "../vaults/revealing";
+import { requireRevealGates } from "../vaults/revealGates";
 import { fingerprint } from "../vaults/sealing";
 import { openValues } from "../vaults/vaultKeys";
 import { currentVersion, type EntryRow, noteSighting } from "../vaults/writing";
-import { requireReady } from "./accepting";
 import { nodeName } from "./nodeName";
 import { loadPerson } from "./person";
 
@@ -70,8 +69,7 @@ export const makeHandover = command({
     const allowed = await requireEntry(context, input.entryId, makes.handovers === "reveal" ? "reveal" : "steward");
     if (makes.handovers === "nobody")
       throw new Refused("not-allowed", "The house rules let nobody make handover links.");
-    await requireReady(context, allowed.entry, allowed.vaultId, allowed.level);
-    requireAskedAgain(context, allowed.entry);
+    await requireRevealGates(context, allowed);
     if (input.mailTo !== "" && !context.house.configuration.mail)
       throw new Refused("bad-input", "No mail goes out from here: the operator has set no mail server.", "mailTo");
     if (input.until <= at) throw new Refused("bad-input", "This end is in the past.", "until");

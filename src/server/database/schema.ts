@@ -504,7 +504,11 @@ export const entryVersions = sqliteTable(
     /** The site said no to it: nobody sends it again until it changes or somebody with Edit says so. */
     refusedAt: time("refused_at"),
   },
-  (t) => [uniqueIndex("entry_versions_number").on(t.entryId, t.number)],
+  (t) => [
+    uniqueIndex("entry_versions_number").on(t.entryId, t.number),
+    // Which versions hold values in the fields of a kind: such a kind changes no class and is not deleted.
+    index("entry_versions_kind").on(sql`json_extract(open, '$.kind')`),
+  ],
 );
 
 /** A table that is being brought in. Its entries have no places, and so nobody reaches them, until it is published. */

@@ -179,14 +179,14 @@ export const updatePassword = command({
   input: z.strictObject({ entryId: idSchema, versionId: idSchema, password: z.string().min(1).max(1000) }),
   by: ["lanyard"],
   allow: (context) => requireEntry(context, context.input.entryId, "edit"),
-  run: async ({ tx, input, caller, at, house, allowed }) => {
+  run: async (context) => {
+    const { tx, input, allowed } = context;
     const current = await currentVersion(tx, allowed.entry);
     if (current.id !== input.versionId)
       throw new Refused("conflict", "Somebody changed this entry meanwhile. Sign in once more to keep the password.");
-    const { versionId } = await rewrite(tx, house, {
+    const { versionId } = await rewrite(context, {
       entry: allowed.entry,
-      personId: personIdOf(caller)!,
-      at,
+      held: allowed,
       how: "captured",
       change: (values) => ({ ...values, fields: { ...values.fields, [PASSWORD]: input.password } }),
     });

@@ -8,7 +8,6 @@ import { atLeast } from "../../core/access";
 import { hmac, sameBytes, toHex, utf8 } from "../../core/crypto";
 import { fileTypeOf, safeFileName } from "../../core/formats/fileType";
 import { PIECE_BYTES } from "../../core/pieces";
-import { requireReady } from "../access/accepting";
 import type { Asking } from "../access/load";
 import { personIdOf } from "../caller";
 import { command, idSchema, query } from "../command";
@@ -18,7 +17,7 @@ import { uuidv7 } from "../ids";
 import type { KeyRing } from "../keys/keyFile";
 import { notFound, Refused } from "../refused";
 import { requireEntry } from "./entries";
-import { requireAskedAgain } from "./revealing";
+import { requireRevealGates } from "./revealGates";
 import { openPiece, sealPiece } from "./sealing";
 import { vaultKey } from "./vaultKeys";
 
@@ -190,8 +189,7 @@ export const openAttachment = command({
     const [file] = await context.tx.select().from(attachments).where(eq(attachments.id, context.input.attachmentId));
     if (!file || file.completeAt === null) throw notFound();
     const allowed = await requireEntry(context, file.entryId, "reveal");
-    await requireReady(context, allowed.entry, allowed.vaultId, allowed.level);
-    requireAskedAgain(context, allowed.entry);
+    await requireRevealGates(context, allowed);
     return { ...allowed, file };
   },
   run: async ({ at, caller, house, allowed: { file } }) => ({

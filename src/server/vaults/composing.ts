@@ -5,12 +5,13 @@
 import { z } from "zod";
 import { CODE, fieldOf, type Kind, PASSWORD, SIGN_IN_PAGE, USER_NAME } from "../../core/kinds/kind";
 import { type EntryValues, readValues } from "../../core/kinds/values";
+import { type Classes, shownToMore } from "../../core/kinds/visibility";
 import { hostOf } from "../../core/signin/address";
 import { siteOf } from "../../core/signin/site";
 import type { ExtraField, entryVersions, SightingHow } from "../database/schema";
 import { uuidv7 } from "../ids";
 import type { KeyRing } from "../keys/keyFile";
-import { badInput } from "../refused";
+import { badInput, Refused } from "../refused";
 import { fingerprint, type SealedValues, sealValues, type VaultKey } from "./sealing";
 
 export type VersionRow = typeof entryVersions.$inferSelect;
@@ -35,12 +36,47 @@ export interface WriteVersion {
   before: SealedValues;
   /** How its writer came to see the secrets that are new; null where they did not see them. */
   how: SightingHow | null;
-  earlier?: VersionRow;
+  earlier?: Earlier;
+}
+
+/** The version that is current until then, and the kind it is of. */
+export interface Earlier {
+  version: VersionRow;
+  kind: Kind;
+}
+
+const extrasOf = ({ open }: Pick<VersionRow, "open">) => open.extras as ExtraField[];
+
+/** Who sees what of a version. */
+export const classesOf = ({ version, kind }: Earlier): Classes => ({ kind, extras: extrasOf(version) });
+
+/**
+ * A value that is kept is shown to nobody who did not see it, whatever class its field is given: whoever may reveal it
+ * reveals it, which is written down, and enters it again.
+ * @throws Refused at the field
+ */
+function refuseShowingMore({ kind, values, before, earlier }: WriteVersion): void {
+  if (!earlier) return;
+  const was = classesOf(earlier);
+  const kept = Object.keys(fieldsOf(before));
+  const after: Classes = { kind, extras: values.extras };
+  for (const id of shownToMore(kept, was, after)) {
+    const at = values.extras.findIndex((extra) => `extra:${extra.id}` === id);
+    const given = at === -1 ? values.fields[id] : values.extras[at]!.value;
+    if (given !== undefined) continue;
+    const label = values.extras[at]?.label ?? fieldOf(kind, id)?.label ?? id;
+    throw new Refused(
+      "bad-input",
+      `More people would see ${label}. Reveal it and enter it here again.`,
+      at === -1 ? `values.${id}` : `values.extras.${at}.value`,
+    );
+  }
 }
 
 /** A new version, sealed, with all that is written beside it; nothing is written here. What was left out stays. */
 export async function composeVersion(key: VaultKey, keys: Pick<KeyRing, "fingerprints">, write: WriteVersion) {
   const { kind, values, before, entryId, vaultId, personId, at, how } = write;
+  refuseShowingMore(write);
   const versionId = uuidv7();
   const after = hiddenValues(kind, values, before);
   const extras: ExtraField[] = values.extras.map(({ id, label, class: fieldClass, value }) =>
@@ -68,7 +104,7 @@ export async function composeVersion(key: VaultKey, keys: Pick<KeyRing, "fingerp
   }));
   const host = hostOf(values.signInPage) ?? "";
   return {
-    changed: changedFields(write.earlier?.open ?? {}, open, before, after),
+    changed: changedFields(write.earlier?.version.open ?? {}, open, before, after),
     version: {
       id: versionId,
       entryId,
@@ -79,7 +115,7 @@ export async function composeVersion(key: VaultKey, keys: Pick<KeyRing, "fingerp
       createdAt: at,
       createdBy: personId,
       // A version that the site refused stays refused while what is sent to it stays the same.
-      refusedAt: write.earlier?.refusedAt && sameLogin(before, after) ? write.earlier.refusedAt : null,
+      refusedAt: write.earlier?.version.refusedAt && sameLogin(before, after) ? write.earlier.version.refusedAt : null,
     },
     fingerprints: marks.map((mark) => ({ versionId, field: mark.field, fingerprint: mark.fingerprint })),
     sightings: marks

@@ -2,7 +2,6 @@
 import { z } from "zod";
 import { convert } from "../../core/kinds/convert";
 import { wholeAddress } from "../../core/signin/site";
-import { personIdOf } from "../caller";
 import { command, idSchema } from "../command";
 import { Refused } from "../refused";
 import { kindSchema, requireEntry } from "./entries";
@@ -28,11 +27,12 @@ export const convertEntry = command({
     if (to.closed) throw new Refused("conflict", `${to.name} is closed to new entries.`, "kind");
     return { ...allowed, to };
   },
-  run: async ({ tx, input, caller, at, house, allowed: { entry, to } }) =>
-    rewrite(tx, house, {
+  run: async (context) => {
+    const { input, allowed } = context;
+    const { entry, to } = allowed;
+    return rewrite(context, {
       entry,
-      personId: personIdOf(caller)!,
-      at,
+      held: allowed,
       how: null,
       change: (values, from) => {
         try {
@@ -42,7 +42,8 @@ export const convertEntry = command({
           throw error instanceof RangeError ? new Refused("bad-input", error.message, "signInPage") : error;
         }
       },
-    }),
+    });
+  },
   journal: ({ input, allowed }) => ({
     node: input.entryId,
     vault: allowed.vaultId,

@@ -221,21 +221,24 @@ async function copyEntry(tx: Transaction, house: Galtry, entry: EntryRow, to: Co
   const kind = await kindOf(tx, entry.kind);
   const sealed = await openValues(tx, house.keys, version);
   const values = valuesOfVersion(kind, version, sealed);
-  const written = await writeVersion(tx, house, {
-    kind,
-    entryId: to.entryId,
-    vaultId: to.vaultId,
-    number: 1,
-    personId: to.by,
-    at: to.at,
-    values: {
-      ...values,
-      name: to.name,
-      fields: kind.title ? { ...values.fields, [kind.title]: to.name } : values.fields,
+  const written = await writeVersion(
+    { tx, house },
+    {
+      kind,
+      entryId: to.entryId,
+      vaultId: to.vaultId,
+      number: 1,
+      personId: to.by,
+      at: to.at,
+      values: {
+        ...values,
+        name: to.name,
+        fields: kind.title ? { ...values.fields, [kind.title]: to.name } : values.fields,
+      },
+      before: { fields: {}, code: null },
+      how: null,
     },
-    before: { fields: {}, code: null },
-    how: null,
-  });
+  );
   await tx.insert(entries).values({
     ...entry,
     ...written.row,

@@ -6,18 +6,18 @@ import { and, desc, eq, inArray } from "drizzle-orm";
 import { z } from "zod";
 import { CODE, type Field, fieldOf, fieldWord, type Kind, SIGN_IN_PAGE } from "../../core/kinds/kind";
 import type { EntryValues } from "../../core/kinds/values";
+import { type Classes, classOf, shownToMore, stricter } from "../../core/kinds/visibility";
 import { codeAt } from "../../core/signin/code";
-import { requireReady } from "../access/accepting";
 import type { Asking } from "../access/load";
 import { personIdOf } from "../caller";
 import { command, idSchema, query } from "../command";
 import type { Reader } from "../database/client";
 import { entryVersions, persons } from "../database/schema";
 import { notFound, Refused } from "../refused";
-import { changedFields, fieldsOf, type VersionRow } from "./composing";
+import { changedFields, classesOf, fieldsOf, type VersionRow } from "./composing";
 import { requireEntries, requireEntry } from "./entries";
 import { kindOf } from "./kinds";
-import { requireAskedAgain } from "./revealing";
+import { requireRevealGates } from "./revealGates";
 import { fingerprint, type SealedValues } from "./sealing";
 import { MOST_REWRITTEN } from "./several";
 import { openValues } from "./vaultKeys";
@@ -126,6 +126,10 @@ function valuesShown(row: Opened, before: Opened | null, now: Opened): EarlierVa
     ...extras.map((extra): Field => ({ ...extra, id: `extra:${extra.id}`, form: "line" })),
   ];
   for (const extra of extras) flat[`extra:${extra.id}`] = extra.value;
+  const nowHidden = fieldsOf(now.sealed);
+  // A field that has been made more secret since is so in earlier versions as well.
+  const shownAs = ({ id, class: then }: Field) =>
+    nowHidden[id] ? stricter(then, classOf(classesOf(now), id) ?? then) : then;
   return fields.map((field) => {
     const value = field.class === "open" ? String(flat[field.id] ?? "") : (hidden[field.id] ?? "");
     const isExtra = field.id.startsWith("extra:");
@@ -134,9 +138,9 @@ function valuesShown(row: Opened, before: Opened | null, now: Opened): EarlierVa
     return {
       id: field.id,
       label: field.label,
-      class: field.class,
+      class: shownAs(field),
       form: field.form,
-      value: field.class === "secret" ? null : value,
+      value: shownAs(field) === "secret" ? null : value,
       filled: value !== "",
       changed: marked(changed),
       differs: marked(differs),
@@ -168,8 +172,7 @@ export const revealEarlier = command({
   allow: async (context) => {
     const { input } = context;
     const allowed = await requireEntry(context, input.entryId, "edit");
-    await requireReady(context, allowed.entry, allowed.vaultId, allowed.level);
-    requireAskedAgain(context, allowed.entry);
+    await requireRevealGates(context, allowed);
     return { ...allowed, version: await requireVersion(context, input.entryId, input.versionId) };
   },
   run: async ({ tx, input, caller, at, house, allowed }) => {
@@ -233,28 +236,41 @@ export const bringBackVersion = command({
         ),
       );
     const items = input.items.map((item, at) => {
-      const { entry } = allowed.found[at]!;
+      const { entry, ...held } = allowed.found[at]!;
       const version = versions.find((one) => one.id === item.versionId && one.entryId === item.entryId);
       if (!version) throw notFound();
       if (entry.versionId !== item.baseVersionId)
         throw new Refused("conflict", `Somebody changed ${entry.name} meanwhile. Look at it again first.`);
-      return { entry, version };
+      return { entry, version, held };
     });
     return { ...allowed, items };
   },
-  run: async ({ tx, input, caller, at, house, allowed }) => {
+  run: async (context) => {
+    const { tx, input, house, allowed } = context;
     const done = [];
-    for (const { entry, version } of allowed.items) {
+    for (const { entry, version, held } of allowed.items) {
       const kindThen = await kindOf(tx, kindIdOf(version, entry.kind));
-      const then = valuesOfVersion(kindThen, version, await openValues(tx, house.keys, version));
+      const sealedThen = await openValues(tx, house.keys, version);
+      const then = valuesOfVersion(kindThen, version, sealedThen);
       done.push(
-        await rewrite(tx, house, {
+        await rewrite(context, {
           entry,
-          personId: personIdOf(caller)!,
-          at,
+          held,
           how: null,
-          change: (now, kind) =>
-            input.fields === null ? { kind: kindThen, values: then } : withFieldsOf(kind, now, then, input.fields),
+          change: (now, kind, sealed) => {
+            const thenClasses = { kind: kindThen, extras: then.extras };
+            const nowClasses = { kind, extras: now.extras };
+            if (input.fields === null) {
+              refuseShowing(kindThen, filledIn(sealed), nowClasses, thenClasses);
+              return { kind: kindThen, values: then };
+            }
+            const values = withFieldsOf(kind, now, then, input.fields);
+            const after = { kind, extras: values.extras };
+            refuseShowing(kind, filledIn(sealed), nowClasses, after);
+            const back = filledIn(sealedThen).filter((id) => input.fields!.includes(id));
+            refuseShowing(kind, back, thenClasses, after);
+            return values;
+          },
         }),
       );
     }
@@ -270,6 +286,21 @@ export const bringBackVersion = command({
     })),
   tell: ({ allowed }) => allowed.topics,
 });
+
+const filledIn = (sealed: SealedValues): string[] => Object.keys(fieldsOf(sealed));
+
+/** @throws Refused where a value would be seen by more people than now */
+function refuseShowing(kind: Kind, ids: readonly string[], before: Classes, after: Classes): void {
+  const [id] = shownToMore(ids, before, after);
+  if (id === undefined) return;
+  const label =
+    [...after.extras, ...before.extras].find((extra) => `extra:${extra.id}` === id)?.label ?? fieldWord(kind, id);
+  throw new Refused(
+    "conflict",
+    `More people could see ${label} then than now. Restore the other fields one at a time; reveal ${label} and enter it anew.`,
+    "fields",
+  );
+}
 
 /** @throws Refused for a field that the kind has no more */
 function withFieldsOf(kind: Kind, now: EntryValues, then: EntryValues, ids: readonly string[]): EntryValues {

@@ -20,7 +20,7 @@ import { requirePlace } from "./folders";
 import { kindOf } from "./kinds";
 import type { SealedValues } from "./sealing";
 import { openValues } from "./vaultKeys";
-import { changedWords, currentVersion, type EntryRow, flatValues, writeVersion } from "./writing";
+import { changedWords, currentVersion, type EntryRow, flatValues, requireSameWay, writeVersion } from "./writing";
 
 /** What new entries can be is looked up within the act: organisations have kinds of their own. */
 export const kindSchema = z.string().min(1).max(64);
@@ -47,10 +47,10 @@ export const severalIds = z
 
 /** The same gate for several: all of them or none. `lines` is what the journal keeps, a line each. */
 export async function requireEntries(context: Asking, entryIds: readonly string[], needed: Level) {
-  const found: { entry: EntryRow; vaultId: string; parentId: string }[] = [];
+  const found: { entry: EntryRow; vaultId: string; level: Level; parentId: string }[] = [];
   for (const entryId of entryIds) {
-    const { entry, vaultId, path } = await requireEntry(context, entryId, needed);
-    found.push({ entry, vaultId, parentId: path[0]!.parentId! });
+    const { entry, vaultId, level, path } = await requireEntry(context, entryId, needed);
+    found.push({ entry, vaultId, level, parentId: path[0]!.parentId! });
   }
   return {
     found,
@@ -99,11 +99,14 @@ export async function insertEntry(
   await tx.insert(places).values({ id: uuidv7(), nodeId: entryId, parentId, vaultId, validFrom: at, commandId });
   const kind = await kindOf(tx, kindId);
   if (kind.closed) throw new Refused("conflict", `${kind.name} is closed to new entries.`, "kind");
-  const written = await writeVersion(tx, house, {
-    ...{ kind, entryId, vaultId, number: 1, personId, at, how },
-    values: valuesIn(kind, values),
-    before: { fields: {}, code: null },
-  });
+  const written = await writeVersion(
+    { tx, house },
+    {
+      ...{ kind, entryId, vaultId, number: 1, personId, at, how },
+      values: valuesIn(kind, values),
+      before: { fields: {}, code: null },
+    },
+  );
   await tx.insert(entries).values({ nodeId: entryId, steps, ...written.row, createdAt: at, createdBy: personId });
   return { entryId, versionId: written.row.versionId, name: written.row.name };
 }
@@ -150,14 +153,16 @@ export const changeEntry = command({
   }),
   by: ["person", "lanyard"],
   allow: (context) => requireEntry(context, context.input.entryId, "edit"),
-  run: async ({ tx, input, caller, at, house, allowed }) => {
+  run: async (context) => {
+    const { tx, input, caller, at, house, allowed } = context;
     const kind = await kindOf(tx, allowed.entry.kind);
     const values = valuesIn(kind, input.values);
     const current = await currentVersion(tx, allowed.entry);
     const before = await openValues(tx, house.keys, current);
     if (current.id !== input.baseVersionId)
       throw await overtaken(tx, house, kind, allowed.entry, current, before, input.baseVersionId);
-    const written = await writeVersion(tx, house, {
+    await requireSameWay(context, allowed.entry, allowed, values);
+    const written = await writeVersion(context, {
       kind,
       entryId: input.entryId,
       vaultId: current.vaultId,
@@ -167,7 +172,7 @@ export const changeEntry = command({
       values,
       before,
       how: input.captured ? "captured" : "written",
-      earlier: current,
+      earlier: { version: current, kind },
     });
     await tx.update(entries).set(written.row).where(eq(entries.nodeId, input.entryId));
     return { versionId: written.row.versionId, changed: changedWords(kind, written.changed), name: written.row.name };

@@ -146,7 +146,9 @@ export const undoImport = command({
   input: z.strictObject({ importId: idSchema, also: z.array(idSchema).max(MOST_ENTRIES).default([]) }),
   by: ["person"],
   allow: (context) => requireUndoable(context, context.input.importId),
-  run: async ({ tx, me, input, caller, at, house, allowed: { found } }) => {
+  run: async (context) => {
+    const { tx, me, input, caller, at, allowed } = context;
+    const { found } = allowed;
     const also = new Set(input.also);
     const { levels } = await loadReach(tx, me!, at);
     const gone = (await broughtIn(tx, found)).filter(
@@ -170,14 +172,7 @@ export const undoImport = command({
         where node_id = ${folderId} and binned_at is null and not exists (
           select 1 from places p left join entries e on e.node_id = p.node_id left join folders f on f.node_id = p.node_id
           where p.parent_id = ${folderId} and p.valid_until is null and coalesce(e.binned_at, f.binned_at) is null)`);
-    const back = await takeBackUpdates(
-      tx,
-      house,
-      found.id,
-      (id) => atLeast(levels.get(id) ?? "none", "edit"),
-      personIdOf(caller)!,
-      at,
-    );
+    const back = await takeBackUpdates(context, found.id, (id) => levels.get(id) ?? "none");
     await tx.update(imports).set({ undoneAt: at }).where(eq(imports.id, found.id));
     return { entries: gone.length, back, place: await nodeName(tx, found.parentId) };
   },

@@ -3,6 +3,7 @@
  * versions wait under the import, sealed, and nobody sees them before it is published.
  */
 import { and, eq } from "drizzle-orm";
+import { atLeast, type Reach } from "../../core/access";
 import { CODE, PASSWORD } from "../../core/kinds/kind";
 import type { Asking } from "../access/load";
 import type { Transaction } from "../database/client";
@@ -52,7 +53,7 @@ export async function composeUpdate(
     },
     before,
     how: "brought in",
-    earlier: current,
+    earlier: { version: current, kind },
   });
   const seen = new Set(composed.sightings.map((one) => one.field));
   return {
@@ -164,23 +165,21 @@ export async function updatedBy(tx: Pick<Transaction, "select">, importId: strin
  * @returns how many
  */
 export async function takeBackUpdates(
-  tx: Transaction,
-  house: Galtry,
+  context: Parameters<typeof rewrite>[0],
   importId: string,
-  mayEdit: (entryId: string) => boolean,
-  personId: string,
-  at: number,
+  levelOf: (entryId: string) => Reach,
 ): Promise<number> {
+  const { tx, house } = context;
   let back = 0;
   for (const { update, entry, changedSince } of await updatedBy(tx, importId)) {
-    if (changedSince || !mayEdit(entry.nodeId)) continue;
+    const level = levelOf(entry.nodeId);
+    if (changedSince || level === "none" || !atLeast(level, "edit")) continue;
     const [before] = await tx.select().from(entryVersions).where(eq(entryVersions.id, update.beforeVersionId));
     if (!before) continue;
     const sealed = await openValues(tx, house.keys, before);
-    await rewrite(tx, house, {
+    await rewrite(context, {
       entry,
-      personId,
-      at,
+      held: { vaultId: before.vaultId, level },
       how: null,
       change: (_values, kind) => valuesOfVersion(kind, before, sealed),
     });

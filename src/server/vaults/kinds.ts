@@ -1,5 +1,5 @@
 /** Kinds: those that are there from the start, and the organisation's own, which administrators make. */
-import { count, eq } from "drizzle-orm";
+import { count, eq, sql } from "drizzle-orm";
 import { z } from "zod";
 import type { Kind } from "../../core/kinds/kind";
 import { kindFrom, type OwnKind, ownKindSchema } from "../../core/kinds/own";
@@ -8,7 +8,7 @@ import { byName } from "../byName";
 import { isAdministrator, personIdOf } from "../caller";
 import { type Context, command, idSchema, none, query } from "../command";
 import type { Reader } from "../database/client";
-import { entries, kinds, type Role } from "../database/schema";
+import { entries, entryVersions, kinds, type Role } from "../database/schema";
 import { uuidv7 } from "../ids";
 import { notFound, Refused } from "../refused";
 import { drawn, dropPicture, keepPicture, pictureInput } from "./drawing";
@@ -74,7 +74,13 @@ async function requireOwnKind(context: Pick<Context<{ kindId: string }, Reader>,
   const [row] = await context.tx.select().from(kinds).where(eq(kinds.id, context.input.kindId));
   if (!row) throw notFound();
   const [used] = await context.tx.select({ entries: count() }).from(entries).where(eq(entries.kind, row.id));
-  return { row, entries: used!.entries };
+  // Earlier versions of what has become another kind hold values in its fields as well.
+  const [version] = await context.tx
+    .select({ id: entryVersions.id })
+    .from(entryVersions)
+    .where(sql`json_extract(open, '$.kind') = ${row.id}`)
+    .limit(1);
+  return { row, entries: used!.entries, inUse: used!.entries > 0 || version !== undefined };
 }
 
 /** Two kinds of one name could not be told apart where one chooses. */
@@ -125,7 +131,7 @@ export const changeKind = command({
   allow: requireOwnKind,
   run: async ({ tx, input, at, allowed }) => {
     await refuseSameName(tx, input.kind.name, input.kindId);
-    const { fields, title } = fieldsOf(input.kind, toKind(allowed.row), allowed.entries > 0);
+    const { fields, title } = fieldsOf(input.kind, toKind(allowed.row), allowed.inUse);
     await tx
       .update(kinds)
       .set({
@@ -172,6 +178,11 @@ export const deleteKind = command({
       throw new Refused(
         "conflict",
         `${allowed.entries.toLocaleString("en-GB")} ${allowed.entries === 1 ? "entry is" : "entries are"} of this kind: it cannot be deleted, only closed to new ones.`,
+      );
+    if (allowed.inUse)
+      throw new Refused(
+        "conflict",
+        "Earlier versions of entries are of this kind: it cannot be deleted, only closed to new ones.",
       );
     return allowed;
   },

@@ -2,31 +2,17 @@
 import { z } from "zod";
 import { CODE, fieldOf, fieldWord } from "../../core/kinds/kind";
 import { codeAt } from "../../core/signin/code";
-import { requireReady } from "../access/accepting";
 import { personIdOf } from "../caller";
-import { type Context, command, idSchema } from "../command";
-import type { Reader } from "../database/client";
-import { notFound, Refused } from "../refused";
+import { command, idSchema } from "../command";
+import { notFound } from "../refused";
 import { fieldsOf } from "./composing";
 import { requireEntry } from "./entries";
 import { kindOf } from "./kinds";
+import { requireRevealGates } from "./revealGates";
 import { fingerprint } from "./sealing";
 import { tickedOff } from "./ticks";
 import { openValues } from "./vaultKeys";
 import { currentVersion, noteSighting } from "./writing";
-
-/** An entry that asks again shows nothing to somebody who gave their sign-in password longer ago than this. */
-const ASKED_AGAIN_MS = 60_000;
-
-/** @throws Refused prove-again, where the entry wants the sign-in password once more */
-export function requireAskedAgain(
-  { caller, at }: Pick<Context<unknown, Reader>, "caller" | "at">,
-  entry: { askAgain: boolean; name: string },
-): void {
-  if (!entry.askAgain) return;
-  if (caller.kind === "person" && at - caller.provedAt <= ASKED_AGAIN_MS) return;
-  throw new Refused("prove-again", `${entry.name} asks for your sign-in password again before it shows anything.`);
-}
 
 /** Shows or copies one secret: a journal line and a sighting each time. */
 export const revealField = command({
@@ -40,8 +26,7 @@ export const revealField = command({
   by: ["person"],
   allow: async (context) => {
     const allowed = await requireEntry(context, context.input.entryId, "reveal");
-    await requireReady(context, allowed.entry, allowed.vaultId, allowed.level);
-    requireAskedAgain(context, allowed.entry);
+    await requireRevealGates(context, allowed);
     return allowed;
   },
   run: async ({ tx, input, caller, at, house, allowed }) => {

@@ -2,7 +2,6 @@
 import { z } from "zod";
 import { CODE, fieldOf, type Kind, SIGN_IN_PAGE } from "../../core/kinds/kind";
 import { type EntryValues, readField } from "../../core/kinds/values";
-import { personIdOf } from "../caller";
 import { command, idSchema } from "../command";
 import { badInput, Refused } from "../refused";
 import { requireEntries } from "./entries";
@@ -30,16 +29,14 @@ export const tagEntries = command({
   input: z.strictObject({ entryIds: rewrittenIds, add: z.array(tag).max(20), remove: z.array(tag).max(100) }),
   by: ["person"],
   allow: (context) => requireEntries(context, context.input.entryIds, "edit"),
-  run: async ({ tx, input, caller, at, house, allowed }) => {
+  run: async (context) => {
+    const { input, allowed } = context;
     const rows = [];
-    for (const { entry } of allowed.found) {
+    for (const { entry, ...held } of allowed.found) {
       const tags = [...new Set([...entry.tags.filter((one) => !input.remove.includes(one)), ...input.add])];
       if (tags.length > 20) throw new Refused("bad-input", `${entry.name} would have more than 20 tags.`, "add");
       if (tags.join("\n") === entry.tags.join("\n")) continue;
-      const personId = personIdOf(caller)!;
-      rows.push(
-        await rewrite(tx, house, { entry, personId, at, how: null, change: (values) => ({ ...values, tags }) }),
-      );
+      rows.push(await rewrite(context, { entry, held, how: null, change: (values) => ({ ...values, tags }) }));
     }
     return toAnswer(rows);
   },
@@ -67,14 +64,14 @@ export const setField = command({
     }
     return allowed;
   },
-  run: async ({ tx, input, caller, at, house, allowed }) => {
+  run: async (context) => {
+    const { input, allowed } = context;
     const rows = [];
-    for (const { entry } of allowed.found)
+    for (const { entry, ...held } of allowed.found)
       rows.push(
-        await rewrite(tx, house, {
+        await rewrite(context, {
           entry,
-          personId: personIdOf(caller)!,
-          at,
+          held,
           how: "written",
           change: (values, kind) => withField(values, kind, input.field, input.value),
         }),

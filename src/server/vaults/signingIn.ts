@@ -5,7 +5,7 @@ import { stepsSchema } from "../../core/signin/steps";
 import { command, idSchema } from "../command";
 import { entries, entryVersions } from "../database/schema";
 import { requireEntry } from "./entries";
-import { requireAskedAgain } from "./revealing";
+import { requireAskedAgain, requireRevealGates } from "./revealGates";
 /** Guarded fill may be switched on by the entry's steward only; plain http is accepted in words. */
 export const changeSigningIn = command({
   name: "vaults.changeSigningIn",
@@ -17,7 +17,15 @@ export const changeSigningIn = command({
     filling: z.enum(["send", "type", "never"]).default("send"),
   }),
   by: ["person"],
-  allow: (context) => requireEntry(context, context.input.entryId, "steward"),
+  allow: async (context) => {
+    const { entryId, guardedFill, plainHttp } = context.input;
+    const allowed = await requireEntry(context, entryId, "steward");
+    const { entry } = allowed;
+    // Either sends the password by a way on which more can read it.
+    if ((guardedFill && !entry.guardedFill) || (plainHttp && !entry.plainHttp))
+      await requireRevealGates(context, allowed);
+    return allowed;
+  },
   run: async ({ tx, input: { entryId, ...rules } }) => {
     await tx.update(entries).set(rules).where(eq(entries.nodeId, entryId));
   },
@@ -57,7 +65,12 @@ export const changeSteps = command({
   name: "vaults.changeSteps",
   input: z.strictObject({ entryId: idSchema, steps: stepsSchema }),
   by: ["person"],
-  allow: (context) => requireEntry(context, context.input.entryId, "edit"),
+  allow: async (context) => {
+    const allowed = await requireEntry(context, context.input.entryId, "edit");
+    // Hosts and choices say where the password goes, and the page that signs out gets the session.
+    await requireRevealGates(context, allowed);
+    return allowed;
+  },
   run: async ({ tx, input }) => {
     await tx.update(entries).set({ steps: input.steps }).where(eq(entries.nodeId, input.entryId));
   },

@@ -1,14 +1,16 @@
 /** Versions of entries: read, written, rewritten. */
 import { eq } from "drizzle-orm";
 import { z } from "zod";
+import type { Level } from "../../core/access";
 import { CODE, fieldWord, type Kind } from "../../core/kinds/kind";
 import type { EntryValues } from "../../core/kinds/values";
+import type { Context } from "../command";
 import type { Reader, Transaction } from "../database/client";
 import { entries, entryVersions, fingerprints, type SightingHow, sightings } from "../database/schema";
-import type { Galtry } from "../galtry";
 import { uuidv7 } from "../ids";
 import { composeVersion, type VersionRow, type WriteVersion } from "./composing";
 import { kindOf } from "./kinds";
+import { requireRevealGates } from "./revealGates";
 import type { SealedValues } from "./sealing";
 import { openValues, vaultKey } from "./vaultKeys";
 
@@ -24,7 +26,7 @@ export async function currentVersion(tx: Reader, entry: Pick<EntryRow, "versionI
 }
 
 /** Writes a new version and says what the entry's row becomes. */
-export async function writeVersion(tx: Transaction, house: Galtry, write: WriteVersion) {
+export async function writeVersion({ tx, house }: Pick<Context<unknown>, "tx" | "house">, write: WriteVersion) {
   const composed = await composeVersion(await vaultKey(tx, house.keys, write.vaultId), house.keys, write);
   await tx.insert(entryVersions).values(composed.version);
   if (composed.fingerprints.length > 0) await tx.insert(fingerprints).values(composed.fingerprints);
@@ -57,8 +59,8 @@ export function valuesOfVersion(kind: Kind, { open }: Pick<VersionRow, "open">, 
 
 interface Rewrite {
   entry: EntryRow;
-  personId: string;
-  at: number;
+  /** Of the caller at the entry. */
+  held: { vaultId: string; level: Level };
   how: SightingHow | null;
   /** What the version becomes; the kind too, where it is to be another. */
   change: (values: EntryValues, kind: Kind, sealed: SealedValues) => Promise<Changed> | Changed;
@@ -67,22 +69,28 @@ interface Rewrite {
 type Changed = EntryValues | { kind: Kind; values: EntryValues };
 
 /** Writes a version that differs from the current one as `change` says. */
-export async function rewrite(tx: Transaction, house: Galtry, { entry, personId, at, how, change }: Rewrite) {
+export async function rewrite(
+  context: Pick<Context<unknown>, "tx" | "house" | "me" | "at" | "caller">,
+  { entry, held, how, change }: Rewrite,
+) {
+  const { tx, house, at } = context;
   const current = await currentVersion(tx, entry);
   const before = await openValues(tx, house.keys, current);
   const kind = await kindOf(tx, entry.kind);
   const changed = await change(valuesOfVersion(kind, current, before), kind, before);
   const after = "values" in changed ? changed : { kind, values: changed };
-  const written = await writeVersion(tx, house, {
-    ...after,
+  await requireSameWay(context, entry, held, after.values);
+  const written = await writeVersion(context, {
+    kind: after.kind,
+    values: unchangedLeftOut(after.values, before),
     entryId: entry.nodeId,
     vaultId: current.vaultId,
     number: current.number + 1,
-    personId,
+    personId: context.me!.id,
     at,
     before,
     how,
-    earlier: current,
+    earlier: { version: current, kind },
   });
   await tx.update(entries).set(written.row).where(eq(entries.nodeId, entry.nodeId));
   return {
@@ -91,6 +99,32 @@ export async function rewrite(tx: Transaction, house: Galtry, { entry, personId,
     before: current.id,
     versionId: written.row.versionId,
     changed: changedWords(after.kind, written.changed),
+  };
+}
+
+/**
+ * Another sign-in page gets the password at the next sign-in: changing it takes what showing the password takes.
+ * @throws Refused accept-first, ask-first or prove-again
+ */
+export async function requireSameWay(
+  context: Pick<Context<unknown, Reader>, "tx" | "me" | "at" | "caller">,
+  entry: EntryRow,
+  held: { vaultId: string; level: Level },
+  { signInPage }: Pick<EntryValues, "signInPage">,
+): Promise<void> {
+  if (signInPage !== entry.signInPage) await requireRevealGates(context, { entry, ...held });
+}
+
+/** Hidden values that are as they were, left out: they are kept, and not entered anew. */
+function unchangedLeftOut(values: EntryValues, before: SealedValues): EntryValues {
+  return {
+    ...values,
+    fields: Object.fromEntries(Object.entries(values.fields).filter(([id, value]) => value !== before.fields[id])),
+    extras: values.extras.map((extra) => {
+      if (extra.class === "open" || extra.value !== before.fields[`extra:${extra.id}`]) return extra;
+      const { value: _, ...kept } = extra;
+      return kept;
+    }),
   };
 }
 

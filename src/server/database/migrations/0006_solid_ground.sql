@@ -1,0 +1,1 @@
+CREATE INDEX `entry_versions_kind` ON `entry_versions` (json_extract(`open`, '$.kind'));
