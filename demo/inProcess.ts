@@ -5,6 +5,8 @@ import { tmpdir } from "node:os";
 import path from "node:path";
 import { readConfiguration } from "../src/server/configuration";
 import { closeGaltry, type Galtry, startGaltry } from "../src/server/galtry";
+import { PageReader } from "../src/server/signin/pageReader";
+import { PictureDrawer } from "../src/server/vaults/pictureDrawer";
 import { type Standins, startStandins } from "../standins/server";
 
 export interface InProcess {
@@ -42,6 +44,8 @@ export async function inProcess(): Promise<InProcess> {
     ...standins.environment,
   };
   const galtry = await startGaltry(readConfiguration(environment));
+  galtry.pages = new PageReader();
+  galtry.pictures = new PictureDrawer();
   return {
     folder,
     url,

@@ -46,6 +46,8 @@ interface Shared<I> {
 export interface CommandDefinition<I, R, P = undefined, A = undefined> extends Shared<I> {
   /** Slow work before the transaction: hashing, sealing, what can be worked out while nobody waits for it. */
   prepare?: (context: { input: I; caller: Caller; house: Galtry; at: number }) => Promise<P>;
+  /** Says who may before the slow work, so that nobody else has it done. `allow` asks again. */
+  mayPrepare?: (context: Context<I, Reader>) => Promise<unknown>;
   /** Says who may, or throws Refused with a reason a person understands. What it returns goes to `run`. */
   allow: (context: Context<I> & { prepared: P }) => Promise<A> | A;
   run: (context: Context<I> & { prepared: P; allowed: A }) => Promise<R>;
@@ -82,8 +84,13 @@ export function command<I, R, P = undefined, A = undefined>(definition: CommandD
     admit(definition, caller);
     const input = parse(definition, raw);
     const commandId = uuidv7At(at);
-    const prepared = (await definition.prepare?.({ input, caller, house, at })) as P;
     try {
+      if (definition.mayPrepare) {
+        const me = await requireMe(house.db, caller, at);
+        const context = { tx: house.db, input, caller, at, commandId, me, role: me?.role ?? null, house };
+        await definition.mayPrepare(context);
+      }
+      const prepared = (await definition.prepare?.({ input, caller, house, at })) as P;
       return await house.writer.write(async (tx) => {
         const me = await requireMe(tx, caller, at);
         return perform({ tx, input, caller, at, commandId, me, role: me?.role ?? null, house }, prepared);

@@ -12,12 +12,16 @@ import { Writer } from "./database/writer";
 import { hasKeyFile, type KeyRing, newKeyRing, readKeyFile, writeKeyFile } from "./keys/keyFile";
 import { hasRootKey, makeRootKey, readRootKey } from "./keys/rootKey";
 import type { ReadingThread } from "./reading/readingThread";
+import type { PageReader } from "./signin/pageReader";
 import { StartError } from "./startError";
 import type { Composer } from "./vaults/composer";
+import type { PictureDrawer } from "./vaults/pictureDrawer";
 
 /** Closes what a Galtry has open, after its last write. */
 export async function closeGaltry(house: Galtry): Promise<void> {
   await house.writer.close();
+  house.pages?.close();
+  house.pictures?.close();
   house.opened.client.close();
 }
 
@@ -29,6 +33,10 @@ export interface Galtry {
   writer: Writer;
   /** This machine and process, in the rows of sign-ins it has under way. */
   process: string;
+  /** Reads strangers' pages, where Galtry runs for people. */
+  pages?: PageReader;
+  /** Draws strangers' pictures, where Galtry runs for people. */
+  pictures?: PictureDrawer;
   /** Composes what is brought in beside this thread, where Galtry runs for people. */
   composer?: Composer;
   /** Reads over thousands of rows beside this thread, where Galtry runs for people. */

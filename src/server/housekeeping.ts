@@ -13,6 +13,7 @@ import type { Galtry } from "./galtry";
 import { keepSending } from "./mail/post";
 import { leaveDue } from "./people/persons";
 import { ReadingThread } from "./reading/readingThread";
+import { PageReader } from "./signin/pageReader";
 import { closeBrokenOff } from "./signin/sealed";
 import { signOutEnded } from "./signin/signingOut";
 import { rateSome } from "./upkeep/conditions";
@@ -21,6 +22,7 @@ import { sweepAttachments } from "./vaults/attachments";
 import { emptyBins } from "./vaults/bin";
 import { Composer } from "./vaults/composer";
 import { sweepImports } from "./vaults/importing";
+import { PictureDrawer } from "./vaults/pictureDrawer";
 import { sweepTakings } from "./vaults/takingOut";
 
 const EVERY_MS = 5_000;
@@ -140,6 +142,9 @@ export function startHousekeeping(house: Galtry): void {
   let expiryAt = 0;
   house.composer = new Composer();
   house.reading = new ReadingThread(house);
+  house.pages = new PageReader();
+  house.pictures = new PictureDrawer();
+  void house.pages.warm().catch(() => undefined);
   void keepRating(house);
   void keepSending(house);
   const timer = setInterval(() => {

@@ -1,5 +1,5 @@
 /** A thread beside the server's own, for work that would keep everybody waiting. */
-import { parentPort, Worker } from "node:worker_threads";
+import { parentPort, type ResourceLimits, Worker } from "node:worker_threads";
 
 /** A worker of Node 20 does not take up the loader of the thread that starts it: it registers its own. */
 const startOf = (file: URL) =>
@@ -20,9 +20,12 @@ export class WorkerThread<A, R> {
   #last = 0;
   #over = false;
 
-  /** @param file a module that calls `answerAsks` */
-  constructor(file: URL) {
-    this.#worker = new Worker(startOf(file), { eval: true });
+  /**
+   * @param file a module that calls `answerAsks`
+   * @param limits of its memory; it ends where it would take more
+   */
+  constructor(file: URL, limits?: ResourceLimits) {
+    this.#worker = new Worker(startOf(file), { eval: true, ...(limits && { resourceLimits: limits }) });
     this.#worker.unref();
     this.#worker.on("message", (answered: Answered<R>) => {
       const asked = this.#waiting.get(answered.id);

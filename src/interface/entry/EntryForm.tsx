@@ -7,6 +7,7 @@ import { CODE, fieldOf, fieldWord, type Kind, PASSWORD, SIGN_IN_PAGE, USER_NAME 
 import { type Refusal, useCommand } from "../shared/ask";
 import { Act, Button, CheckField, ChoiceField, Notice, Row, Stack, TextArea, TextField } from "../shared/controls";
 import { Form } from "../shared/Form";
+import { useProving } from "../shared/useProving";
 import type { Site } from "../sites/Sites";
 import { FieldInput } from "./FieldInput";
 import { MakeSshKey } from "./MakeSshKey";
@@ -105,6 +106,7 @@ interface EntryFormProps {
 export function EntryForm({ kind, entry, vaultId, parent, site = null }: EntryFormProps) {
   const router = useRouter();
   const save = useCommand<{ entryId?: string }>(entry ? "vaults.changeEntry" : "vaults.addEntry");
+  const { prove, sheet } = useProving();
   const [draft, setDraft] = useState(() => begunFrom(draftOf(kind, entry), site));
   const [baseVersionId, setBase] = useState(entry?.reveal?.versionId ?? "");
   const [removeCode, setRemoveCode] = useState(false);
@@ -124,8 +126,10 @@ export function EntryForm({ kind, entry, vaultId, parent, site = null }: EntryFo
 
   const submit = async (base = baseVersionId) => {
     const values = valuesOf(kind, draft, entry !== null, removeCode);
-    const answer = await save.run(
-      entry ? { entryId: entry.id, baseVersionId: base, values } : { parentId: parent.id, kind: kind.id, values },
+    const answer = await prove(() =>
+      save.run(
+        entry ? { entryId: entry.id, baseVersionId: base, values } : { parentId: parent.id, kind: kind.id, values },
+      ),
     );
     if (answer.ok) router.push(entry ? back : `/entry/${answer.result.entryId}`);
   };
@@ -137,7 +141,7 @@ export function EntryForm({ kind, entry, vaultId, parent, site = null }: EntryFo
         onSend={() => submit()}
         running={save.running}
         onCancel={() => router.push(back)}
-        wrong={overtaken || save.refused?.field?.startsWith("values.") ? null : save.refused?.message}
+        wrong={overtaken || sheet || save.refused?.field?.startsWith("values.") ? null : save.refused?.message}
       >
         {overtaken && (
           <Overtaken
@@ -227,6 +231,7 @@ export function EntryForm({ kind, entry, vaultId, parent, site = null }: EntryFo
         <TagField vaultId={vaultId} value={draft.tags} onText={(text) => set("tags", text)} wrong={wrong("tags")} />
         <Extras extras={draft.extras} set={(extras) => set("extras", extras)} wrong={wrong("extras")} />
       </Form>
+      {sheet}
     </Sheet>
   );
 }

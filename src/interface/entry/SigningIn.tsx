@@ -5,6 +5,7 @@ import { useCommand } from "../shared/ask";
 import { CheckField, ChoiceField, TextArea, TextField } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
 import { Form } from "../shared/Form";
+import { useProving } from "../shared/useProving";
 import type { EntryView } from "./types";
 
 /** Steps are for who may edit; guarded fill and plain http for the steward alone. */
@@ -12,6 +13,7 @@ export function SigningInDialog({ entry, open, onClose }: { entry: EntryView; op
   const steward = entry.level === "steward";
   const change = useCommand("vaults.changeSigningIn");
   const saveSteps = useCommand("vaults.changeSteps");
+  const { prove, sheet } = useProving();
   const [guardedFill, setGuardedFill] = useState(entry.guardedFill);
   const [plainHttp, setPlainHttp] = useState(entry.plainHttp);
   const [filling, setFilling] = useState(entry.filling);
@@ -34,10 +36,13 @@ export function SigningInDialog({ entry, open, onClose }: { entry: EntryView; op
       ),
       signOutPage: signOutPage.trim() || null,
     };
-    if (!(await saveSteps.run({ entryId: entry.id, steps })).ok) return;
-    if (steward && !(await change.run({ entryId: entry.id, guardedFill, plainHttp, filling })).ok) return;
+    if (!(await prove(() => saveSteps.run({ entryId: entry.id, steps }))).ok) return;
+    const rules = { entryId: entry.id, guardedFill, plainHttp, filling };
+    if (steward && !(await prove(() => change.run(rules))).ok) return;
     onClose();
   };
+  const wrong =
+    change.refused?.message ?? (saveSteps.refused?.field?.startsWith("steps.") ? null : saveSteps.refused?.message);
   return (
     <Dialog title={`How ${entry.name} is signed in to`} open={open} onClose={onClose}>
       <Form
@@ -45,10 +50,7 @@ export function SigningInDialog({ entry, open, onClose }: { entry: EntryView; op
         onSend={save}
         running={change.running || saveSteps.running}
         onCancel={onClose}
-        wrong={
-          change.refused?.message ??
-          (saveSteps.refused?.field?.startsWith("steps.") ? null : saveSteps.refused?.message)
-        }
+        wrong={sheet ? null : wrong}
       >
         <p>
           Galtry signs in to the site itself and hands the colleague’s browser the finished session. The password is not
@@ -106,6 +108,7 @@ export function SigningInDialog({ entry, open, onClose }: { entry: EntryView; op
           </>
         )}
       </Form>
+      {sheet}
     </Dialog>
   );
 }

@@ -1,10 +1,10 @@
 /** Reads HTML text into the plain description of a page that `core/signin` understands. */
 import { type CheerioAPI, load } from "cheerio";
 import { type AnyNode, type Element, isTag } from "domhandler";
-import postcss from "postcss";
 import type { PageContainer, PageDescription, PageField, PageForm, PageReading } from "../../core/signin/page";
 import { readPage } from "../../core/signin/read";
 import { groupBy } from "../groupBy";
+import { rulings, saysHidden } from "./styleRules";
 
 export interface HtmlPage {
   /** Its selectors are handles: short names that hold for this description only. */
@@ -38,28 +38,81 @@ const isInvisible = ({ name, attribs }: Element): boolean =>
   (name === "dialog" && attribs.open === undefined) ||
   (name === "input" && attribs.type?.toLowerCase() === "hidden");
 
-/** Every element, in the order of the source. */
+/** More than any page that is meant for people; browsers themselves nest no deeper. */
+const MOST_ELEMENTS = 20_000;
+const DEEPEST_ELEMENT = 512;
+
+/** The page holds more than is read. */
+export class PageTooLarge extends Error {
+  override name = "PageTooLarge";
+}
+
+/**
+ * Every element, in the order of the source.
+ * @throws PageTooLarge
+ */
 function elementsOf($: CheerioAPI): Element[] {
   const found: Element[] = [];
-  const walk = (node: AnyNode) => {
+  const open: { nodes: readonly AnyNode[]; at: number }[] = [{ nodes: $.root().toArray(), at: 0 }];
+  for (let level = open.at(-1); level; level = open.at(-1)) {
+    const node = level.nodes[level.at++];
+    if (!node) {
+      open.pop();
+      continue;
+    }
     if (isTag(node)) found.push(node);
-    if ("children" in node) node.children.forEach(walk);
-  };
-  $.root().each((_, root) => walk(root));
+    if (found.length > MOST_ELEMENTS) throw new PageTooLarge(`more than ${MOST_ELEMENTS} elements`);
+    if (!("children" in node)) continue;
+    if (open.length > DEEPEST_ELEMENT) throw new PageTooLarge(`elements nested more than ${DEEPEST_ELEMENT} deep`);
+    open.push({ nodes: node.children, at: 0 });
+  }
   return found;
+}
+
+/** Elements a visitor does not see: hidden themselves, or within what is. */
+function invisibleElements(elements: readonly Element[], hidden: ReadonlySet<AnyNode>): Set<AnyNode> {
+  const invisible = new Set<AnyNode>();
+  // What an element stands in comes before it.
+  for (const element of elements)
+    if (hidden.has(element) || (element.parent && invisible.has(element.parent))) invisible.add(element);
+  return invisible;
+}
+
+/** What is looked up again and again while a page is described. */
+interface Around {
+  $: CheerioAPI;
+  isVisible: (element: Element) => boolean;
+  labels: ReadonlyMap<string, readonly Element[]>;
+  byId: ReadonlyMap<string, Element>;
+  /** A label's own text, worked out once. */
+  textOfLabel: (label: AnyNode) => string;
 }
 
 export function describeHtml(html: string, url: string): HtmlPage {
   const $ = load(html);
   const elements = elementsOf($);
   const called = (name: string) => elements.filter((element) => element.name === name);
-  const hidden = hiddenElements($, elements);
-  const isVisible = (element: Element): boolean => {
-    for (let at: AnyNode | null = element; at; at = at.parent) if (hidden.has(at)) return false;
-    return true;
-  };
+  const invisible = invisibleElements(elements, hiddenElements($, elements));
+  const isVisible = (element: Element): boolean => !invisible.has(element);
   const formElements = called("form");
-  const labels = groupBy(called("label"), (label) => label.attribs.for ?? "");
+  const formIndex = new Map<AnyNode, number>(formElements.map((form, index) => [form, index]));
+  const byId = new Map(
+    elements.toReversed().flatMap((one) => (one.attribs.id ? [[one.attribs.id, one] as const] : [])),
+  );
+  const labelTexts = new Map<AnyNode, string>();
+  const around: Around = {
+    $,
+    isVisible,
+    labels: groupBy(called("label"), (label) => label.attribs.for ?? ""),
+    byId,
+    textOfLabel: (label) => {
+      const known = labelTexts.get(label);
+      if (known !== undefined) return known;
+      const text = $(label).clone().find("select, option, script, style").remove().end().text();
+      labelTexts.set(label, text);
+      return text;
+    },
+  };
   const named = new Map<string, Element>();
   const handle = (element: Element): string => {
     const name = `@${named.size}`;
@@ -81,10 +134,10 @@ export function describeHtml(html: string, url: string): HtmlPage {
   const fields = elements
     .filter((element) => isControl(element) && !isInert(element))
     .map((element): PageField => {
-      const form = ownerForm($, element, formElements);
+      const form = ownerForm(element, formIndex, byId);
       return {
         selector: handle(element),
-        ...fieldOf($, element, isVisible(element), labels),
+        ...fieldOf(around, element),
         form,
         within: form === null && isVisible(element) ? ancestors(element).map(containerId) : [],
       };
@@ -114,8 +167,6 @@ export function describeHtml(html: string, url: string): HtmlPage {
   };
 }
 
-type Labels = ReadonlyMap<string, readonly Element[]>;
-
 function isInert(element: Element): boolean {
   for (let at: AnyNode | null = element.parent; at; at = at.parent)
     if (at.type === "tag" && (at.name === "template" || at.name === "noscript")) return true;
@@ -127,23 +178,23 @@ function methodOf(method: string | undefined): PageForm["method"] {
   return lower === "post" || lower === "dialog" ? lower : "get";
 }
 
-function ownerForm($: CheerioAPI, element: Element, forms: Element[]): number | null {
-  const named = element.attribs.form;
-  const index = forms.findIndex((form) => (named ? form.attribs.id === named : contains(form, element)));
-  return index < 0 ? null : index;
-}
-
-function contains(container: Element, element: Element): boolean {
-  for (let at: AnyNode | null = element.parent; at; at = at.parent) if (at === container) return true;
-  return false;
-}
-
-function fieldOf(
-  $: CheerioAPI,
+function ownerForm(
   element: Element,
-  visible: boolean,
-  labels: Labels,
-): Omit<PageField, "selector" | "form" | "within"> {
+  forms: ReadonlyMap<AnyNode, number>,
+  byId: ReadonlyMap<string, Element>,
+): number | null {
+  const named = element.attribs.form;
+  if (named) return forms.get(byId.get(named)!) ?? null;
+  for (let at: AnyNode | null = element.parent; at; at = at.parent) {
+    const index = forms.get(at);
+    if (index !== undefined) return index;
+  }
+  return null;
+}
+
+function fieldOf(around: Around, element: Element): Omit<PageField, "selector" | "form" | "within"> {
+  const { $ } = around;
+  const visible = around.isVisible(element);
   const node = $(element);
   const control =
     element.name === "input" || element.name === "select" || element.name === "textarea"
@@ -167,7 +218,7 @@ function fieldOf(
     id: element.attribs.id ?? "",
     autocomplete: (element.attribs.autocomplete ?? "").toLowerCase(),
     placeholder: element.attribs.placeholder ?? "",
-    label: labelOf($, element, control, labels),
+    label: labelOf(around, element, control),
     hints: [
       element.attribs.class,
       element.attribs["data-testid"],
@@ -228,38 +279,45 @@ const KNOWN_TYPES = new Set([
   "range",
 ]);
 
-function labelOf($: CheerioAPI, element: Element, control: string, labels: Labels): string {
+/** So many elements are looked at that name one field. */
+const MOST_LABELLING = 10;
+
+function labelOf(around: Around, element: Element, control: string): string {
+  const { $, byId } = around;
   const node = $(element);
   const parts = [
     element.attribs["aria-label"],
     ...(element.attribs["aria-labelledby"] ?? "")
       .split(/\s+/)
       .filter(Boolean)
-      .map((id) => $(`[id="${cssString(id)}"]`).text()),
+      .slice(0, MOST_LABELLING)
+      .flatMap((id) => (byId.has(id) ? [around.textOfLabel(byId.get(id)!)] : [])),
     element.attribs.title,
   ];
   const type = (element.attribs.type ?? "").toLowerCase();
   if (control === "button" || ["submit", "button", "image", "reset"].includes(type))
     parts.push(node.text(), element.attribs.value, element.attribs.alt, node.find("img").attr("alt"));
-  else parts.push(...labelsFor($, element, labels));
+  else parts.push(...labelsFor(around, element));
   return parts.filter(Boolean).join(" ").replace(/\s+/g, " ").trim();
 }
 
-function labelsFor($: CheerioAPI, element: Element, labels: Labels): string[] {
+function labelsFor(around: Around, element: Element): string[] {
+  const { $, labels } = around;
   const id = element.attribs.id;
   const direct = (id && labels.get(id)) || [];
-  const around = $(element).closest("label").toArray();
-  const texts = [...new Set([...direct, ...around])].map((label) =>
-    $(label).clone().find("select, option, script, style").remove().end().text(),
-  );
+  const within = $(element).closest("label").toArray();
+  const texts = [...new Set([...direct, ...within])].slice(0, MOST_LABELLING).map(around.textOfLabel);
   if (texts.length > 0) return texts;
   return element.attribs.placeholder || element.attribs["aria-label"] ? [] : [textBefore($, element)];
 }
 
+/** So far back text is looked for that introduces something. */
+const MOST_BEFORE = 20;
+
 /** Without a label: the text just before the field, or in the table cell before its own. */
 function textBefore($: CheerioAPI, element: Element): string {
   for (let at: AnyNode | null = element, up = 0; at && up < 3; at = at.parent, up++) {
-    for (let before = at.prev; before; before = before.prev) {
+    for (let before = at.prev, back = 0; before && back < MOST_BEFORE; before = before.prev, back++) {
       if (before.type === "text" && before.data.trim()) return before.data.trim().slice(-80);
       if (before.type !== "tag") continue;
       if (
@@ -284,15 +342,22 @@ function hintsOf(element: Element): string {
 
 function visibleText(element: Element, isVisible: (element: Element) => boolean, most: number): string {
   const pieces: string[] = [];
+  // White space is folded at the end: twice as much is surely enough.
+  let left = most * 2;
+  const put = (text: string) => {
+    pieces.push(text);
+    left -= text.length;
+  };
   const walk = (node: AnyNode) => {
-    if (node.type === "text") pieces.push(node.data);
+    if (left <= 0) return;
+    if (node.type === "text") put(node.data.replace(/\s+/g, " "));
     else if (
       node.type === "tag" &&
       !/^(script|style|template|noscript|option|select|button|label|textarea|a)$/.test(node.name) &&
       isVisible(node)
     ) {
       node.children.forEach(walk);
-      pieces.push(" | ");
+      put(" | ");
     }
   };
   element.children.forEach(walk);
@@ -303,7 +368,7 @@ function visibleText(element: Element, isVisible: (element: Element) => boolean,
 function introduction($: CheerioAPI, element: Element, isVisible: (element: Element) => boolean): string {
   const pieces: string[] = [];
   for (let at: AnyNode | null = element, up = 0; at && up < 4; at = at.parent, up++) {
-    for (let before = at.prev; before; before = before.prev) {
+    for (let before = at.prev, back = 0; before && back < MOST_BEFORE * 3; before = before.prev, back++) {
       if (before.type !== "tag") continue;
       if (before.name === "form" || $(before).find("form, input:not([type=hidden]), textarea").length > 0)
         return pieces.join("");
@@ -331,19 +396,10 @@ function hiddenElements($: CheerioAPI, elements: readonly Element[]): Set<AnyNod
   for (const { name, attribs, children } of elements)
     if (name === "details" && attribs.open === undefined)
       for (const child of children) if (isTag(child) && child.name !== "summary") hidden.add(child);
-  const ruled = new Map<AnyNode, { hides: boolean; weight: number }>();
-  for (const rule of rulesOf($, elements)) {
-    let found: AnyNode[] = [];
-    try {
-      found = $(rule.selector).toArray();
-    } catch {
-      continue;
-    }
-    for (const element of found) {
-      const known = ruled.get(element);
-      if (!known || rule.weight >= known.weight) ruled.set(element, rule);
-    }
-  }
+  const sheets = elements
+    .filter(({ name, attribs }) => name === "style" && !/print/.test(attribs.media ?? ""))
+    .map((sheet) => $(sheet).text());
+  const ruled = rulings(sheets, elements);
   for (const [element, { hides }] of ruled) if (hides) hidden.add(element);
   for (const element of elements) {
     const says = saysHidden(element.attribs.style ?? "");
@@ -351,65 +407,6 @@ function hiddenElements($: CheerioAPI, elements: readonly Element[]): Set<AnyNod
     else if (says === false && ruled.get(element)?.hides) hidden.delete(element);
   }
   return hidden;
-}
-
-/** true: hides; false: shows; null: says nothing about it. */
-function saysHidden(style: string): boolean | null {
-  const text = style.toLowerCase().replace(/\s+/g, "");
-  if (
-    /(^|;)display:none|(^|;)visibility:(hidden|collapse)|(^|;)opacity:0(\.0+)?(;|!|$)|(^|;)(left|top|right|text-indent|margin-left|margin-top|inset):-\d{3,}|(^|;)clip:rect\(0|(^|;)clip-path:inset\((50|100)%|(^|;)transform:scale\(0\)/.test(
-      text,
-    )
-  )
-    return true;
-  if (/(^|;)position:absolute/.test(text) && /(^|;)(width|height):[01](px)?(;|!|$)/.test(text)) return true;
-  if (/(^|;)(height|max-height|width):0(px)?(;|!|$)/.test(text) && /overflow:hidden/.test(text)) return true;
-  if (/(^|;)display:|(^|;)visibility:visible/.test(text)) return false;
-  return null;
-}
-
-function rulesOf($: CheerioAPI, elements: readonly Element[]): { selector: string; hides: boolean; weight: number }[] {
-  const rules: { selector: string; hides: boolean; weight: number }[] = [];
-  let order = 0;
-  for (const sheet of elements.filter((element) => element.name === "style")) {
-    if (/print/.test($(sheet).attr("media") ?? "")) continue;
-    try {
-      postcss.parse($(sheet).text()).walkRules((rule) => {
-        if (!appliesOnScreen(rule.parent)) return;
-        const hides = saysHidden(rule.nodes.map(String).join(";"));
-        if (hides === null) return;
-        for (const selector of rule.selectors) {
-          if (/:(hover|focus|active|target|checked|not\(:checked\)|placeholder|autofill)|::/.test(selector)) continue;
-          const important = /!important/.test(rule.toString()) ? 1e9 : 0;
-          rules.push({ selector, hides, weight: important + specificity(selector) * 1e4 + order++ });
-        }
-      });
-    } catch {
-      // A style sheet that cannot be read hides nothing.
-    }
-  }
-  return rules;
-}
-
-/** Rules that hold on a wide screen: no print, no narrow window, no reduced anything. */
-function appliesOnScreen(parent: unknown): boolean {
-  const at = parent as { type?: string; name?: string; params?: string; parent?: unknown } | undefined;
-  if (!at || at.type === "root") return true;
-  if (at.type !== "atrule") return appliesOnScreen(at.parent);
-  if (at.name === "media")
-    return (
-      !/print|max-width|max-device|orientation:\s*portrait|prefers-/.test(at.params ?? "") && appliesOnScreen(at.parent)
-    );
-  return at.name === "supports" || at.name === "layer" ? appliesOnScreen(at.parent) : false;
-}
-
-function specificity(selector: string): number {
-  const count = (pattern: RegExp) => selector.match(pattern)?.length ?? 0;
-  return (
-    count(/#[\w-]+/g) * 10_000 +
-    count(/\.[\w-]+|\[[^\]]+\]|:(?!not|is|where)[\w-]+/g) * 100 +
-    count(/(^|[\s>+~])[a-z][\w-]*/gi)
-  );
 }
 
 const cssString = (text: string) => text.replace(/["\\]/g, "\\$&").replace(/\n/g, "\\a ");

@@ -3,14 +3,12 @@ import iconv from "iconv-lite";
 import { Cookie, CookieJar } from "tough-cookie";
 import { carriesSecret, type SecretTraces, tracesOf } from "../../core/signin/carries";
 import { codeAt } from "../../core/signin/code";
-import type { PageReading } from "../../core/signin/page";
-import { readPage } from "../../core/signin/read";
 import { mayHoldCookie } from "../../core/signin/site";
 import type { HandedCookie, Login, SignedIn, SignInEngine, SignInTask } from "./engine";
 import { type Filled, submissionOf } from "./form";
 import { GuardedClient, type GuardSettings, type Reply, SignInFailure } from "./guardedClient";
-import { describeHtml, type HtmlPage } from "./htmlPage";
-import { isChallenge, isDrawnByScripts, saysCodeWrong, saysLocked, saysWrong } from "./judge";
+import { type PageReader, PageUnreadable } from "./pageReader";
+import type { StudiedPage } from "./studiedPage";
 
 const MOST_REDIRECTS = 20;
 const MOST_STEPS = 6;
@@ -18,25 +16,24 @@ const MOST_STEPS = 6;
 const CODE_MARGIN_MS = 2_000;
 
 export class HttpEngine implements SignInEngine {
-  constructor(private readonly guard: Pick<GuardSettings, "allowedTargets" | "ownPort">) {}
+  constructor(
+    private readonly guard: Pick<GuardSettings, "allowedTargets" | "ownPort">,
+    private readonly pages: Pick<PageReader, "read">,
+  ) {}
 
   async signIn(task: SignInTask): Promise<SignedIn> {
     const client = new GuardedClient({ ...this.guard, allows: task.allows, plainHttp: task.plainHttp });
     try {
-      return await new Visit(task, client).run();
+      return await new Visit(task, client, this.pages).run();
     } finally {
       await client.close();
     }
   }
 }
 
-interface Page extends HtmlPage {
-  /** As it came. */
-  html: string;
+interface Page extends StudiedPage {
   reply: Reply;
   charset: string;
-  reading: PageReading;
-  text: string;
 }
 
 /** One visit to one site, with its own cookies. */
@@ -53,6 +50,7 @@ class Visit {
   constructor(
     private readonly task: SignInTask,
     private readonly client: GuardedClient,
+    private readonly pages: Pick<PageReader, "read">,
   ) {}
 
   async run(): Promise<SignedIn> {
@@ -82,8 +80,8 @@ class Visit {
   #requireAccepted(page: Page): true {
     if (page.reading.kind === "change-password")
       throw new SignInFailure("change-wanted", "after the password the site asks for a new one");
-    if (isChallenge(page)) throw new SignInFailure("challenge", "after the password the site shows a challenge");
-    if (saysLocked(page.text)) throw new SignInFailure("wrong-password", "the site says that the account is locked");
+    if (page.challenge) throw new SignInFailure("challenge", "after the password the site shows a challenge");
+    if (page.says.locked) throw new SignInFailure("wrong-password", "the site says that the account is locked");
     if (page.reply.status === 401 || page.reply.status === 403)
       throw new SignInFailure("wrong-password", `the site answered ${page.reply.status}`);
     if (page.reply.status >= 400)
@@ -91,7 +89,7 @@ class Visit {
         page.reply.status >= 500 ? "site-down" : "not-understood",
         `after the password the site answered ${page.reply.status}`,
       );
-    if (saysWrong(page.$)) throw new SignInFailure("wrong-password", "the page that follows says so");
+    if (page.says.wrong) throw new SignInFailure("wrong-password", "the page that follows says so");
     return true;
   }
 
@@ -105,7 +103,7 @@ class Visit {
     const { kind } = reading;
     if (kind === "sign-in" || kind === "password-only-step") {
       if (this.#sent.password) throw this.#refusedPassword(page);
-      if (isChallenge(page)) throw new SignInFailure("challenge", "the sign-in page shows a challenge");
+      if (page.challenge) throw new SignInFailure("challenge", "the sign-in page shows a challenge");
       return;
     }
     if (kind === "identifier-first") {
@@ -117,14 +115,14 @@ class Visit {
       if (this.#sent.code) throw new SignInFailure("code-refused", "the site asks for the code again");
       return;
     }
-    if (isChallenge(page)) throw new SignInFailure("challenge", "the sign-in page shows a challenge");
-    if (isDrawnByScripts(page.$)) throw new SignInFailure("drawn-by-scripts", "the page holds scripts and no form");
+    if (page.challenge) throw new SignInFailure("challenge", "the sign-in page shows a challenge");
+    if (page.drawnByScripts) throw new SignInFailure("drawn-by-scripts", "the page holds scripts and no form");
     throw new SignInFailure("not-understood", `the page at ${new URL(reply.url).pathname} is no sign-in page`);
   }
 
   #refusedPassword(page: Page): SignInFailure {
-    if (isChallenge(page)) return new SignInFailure("challenge", "after the password the site shows a challenge");
-    if (this.#sent.code && saysCodeWrong(page.text))
+    if (page.challenge) return new SignInFailure("challenge", "after the password the site shows a challenge");
+    if (this.#sent.code && page.says.codeWrong)
       return new SignInFailure("code-refused", "the site says that the code is wrong");
     return new SignInFailure("wrong-password", "the site asks for them again");
   }
@@ -203,8 +201,8 @@ class Visit {
       const reply = await this.#send(method, address, headers, body, from);
       const target = redirectOf(reply);
       if (target === null) {
-        const page = this.#read(reply);
-        const refresh = this.#sent.password && page.reading.kind === "none" ? refreshOf(page) : null;
+        const page = await this.#read(reply);
+        const refresh = this.#sent.password && page.reading.kind === "none" ? page.refresh : null;
         if (refresh === null) return page;
         [method, address, headers, body, from] = ["GET", refresh, {}, null, reply.url];
         continue;
@@ -250,19 +248,16 @@ class Visit {
     return reply;
   }
 
-  #read(reply: Reply): Page {
+  async #read(reply: Reply): Promise<Page> {
     const type = String(reply.headers["content-type"] ?? "");
     const { text, charset } = decode(reply.body, type);
     const html = /html|xml|^$/i.test(type) ? text : `<pre>${text.replace(/[<&]/g, " ")}</pre>`;
-    const described = describeHtml(html, reply.url);
-    return {
-      ...described,
-      html,
-      reply,
-      charset,
-      reading: readPage(described.description),
-      text: described.$("body").text().replace(/\s+/g, " ").slice(0, 20_000),
-    };
+    try {
+      return { ...(await this.pages.read({ html, url: reply.url })), reply, charset };
+    } catch (error) {
+      if (error instanceof PageUnreadable) throw new SignInFailure("too-much", error.message);
+      throw error;
+    }
   }
 
   /** The cookies, and nothing else; searched first for the password in any form. */
@@ -330,20 +325,6 @@ function redirectOf(reply: Reply): string | null {
     return new URL(location, reply.url).href;
   } catch {
     throw new SignInFailure("not-understood", "the site redirects to an address that cannot be read");
-  }
-}
-
-/** `<meta http-equiv="refresh">`, followed where a browser would within a few seconds. */
-function refreshOf(page: Page): string | null {
-  const content = page
-    .$("meta[http-equiv]")
-    .filter((_, meta) => (page.$(meta).attr("http-equiv") ?? "").toLowerCase() === "refresh")
-    .attr("content");
-  const found = content?.match(/^\s*([0-5])\s*[;,]\s*url\s*=\s*['"]?([^'"]+)/i);
-  try {
-    return found?.[2] ? new URL(found[2], page.reply.url).href : null;
-  } catch {
-    return null;
   }
 }
 

@@ -355,7 +355,15 @@ export async function proveEntry(
 }
 
 const defaultEngine = (house: Galtry): SignInEngine =>
-  new HttpEngine({ allowedTargets: house.configuration.allowedTargets, ownPort: house.configuration.port });
+  new HttpEngine(
+    { allowedTargets: house.configuration.allowedTargets, ownPort: house.configuration.port },
+    requirePages(house),
+  );
+
+function requirePages({ pages }: Galtry) {
+  if (!pages) throw new Error("no pages are read in this process");
+  return pages;
+}
 
 interface Begun {
   entry: EntryFor["entry"];

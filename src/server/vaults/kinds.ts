@@ -198,7 +198,8 @@ export const setKindPicture = command({
   name: "vaults.setKindPicture",
   input: z.strictObject({ kindId: idSchema, picture: pictureInput }),
   by: ["person"],
-  prepare: ({ input }) => drawn(input.picture),
+  mayPrepare: requireOwnKind,
+  prepare: drawn,
   allow: requireOwnKind,
   run: async ({ tx, input, caller, at, allowed, prepared }) => {
     const pictureId = await keepPicture(tx, allowed.row.pictureId, prepared, personIdOf(caller)!, at);

@@ -14,7 +14,8 @@ export const setPicture = command({
   name: "vaults.setPicture",
   input: z.strictObject({ entryId: idSchema, picture: pictureInput }),
   by: ["person"],
-  prepare: ({ input }) => drawn(input.picture),
+  mayPrepare: (context) => requireEntry(context, context.input.entryId, "edit"),
+  prepare: drawn,
   allow: (context) => requireEntry(context, context.input.entryId, "edit"),
   run: async ({ tx, input, caller, at, allowed, prepared }) => {
     const pictureId = await keepPicture(tx, allowed.entry.pictureId, prepared, personIdOf(caller)!, at);
@@ -34,7 +35,8 @@ export const setVaultPicture = command({
   name: "vaults.setVaultPicture",
   input: z.strictObject({ vaultId: idSchema, picture: pictureInput }),
   by: ["person"],
-  prepare: ({ input }) => drawn(input.picture),
+  mayPrepare: (context) => requireLevel(context, context.input.vaultId, "steward"),
+  prepare: drawn,
   allow: async (context) => {
     const { tx, input } = context;
     await requireLevel(context, input.vaultId, "steward");

@@ -1,0 +1,51 @@
+/** All that a sealed sign-in needs to know of a stranger's page, as plain data: made in a thread of its own. */
+import type { PageDescription, PageReading } from "../../core/signin/page";
+import { readPage } from "../../core/signin/read";
+import { describeHtml } from "./htmlPage";
+import { isChallenge, isDrawnByScripts, saysCodeWrong, saysLocked, saysWrong } from "./judge";
+
+export interface PageToStudy {
+  html: string;
+  /** Where it came from, after redirects. */
+  url: string;
+}
+
+export interface StudiedPage {
+  description: PageDescription;
+  reading: PageReading;
+  says: { wrong: boolean; locked: boolean; codeWrong: boolean };
+  challenge: boolean;
+  drawnByScripts: boolean;
+  /** Where `<meta http-equiv="refresh">` leads, where a browser would go there within a few seconds. */
+  refresh: string | null;
+}
+
+const LONGEST_TEXT = 20_000;
+
+/** @throws PageTooLarge, and whatever a parser says to a page that is made to break it */
+export function studyPage({ html, url }: PageToStudy): StudiedPage {
+  const { description, $ } = describeHtml(html, url);
+  const text = $("body").text().replace(/\s+/g, " ").slice(0, LONGEST_TEXT);
+  return {
+    description,
+    reading: readPage(description),
+    says: { wrong: saysWrong($), locked: saysLocked(text), codeWrong: saysCodeWrong(text) },
+    challenge: isChallenge({ $, html, text }),
+    drawnByScripts: isDrawnByScripts($),
+    refresh: refreshOf(
+      $("meta[http-equiv]")
+        .filter((_, meta) => ($(meta).attr("http-equiv") ?? "").toLowerCase() === "refresh")
+        .attr("content"),
+      url,
+    ),
+  };
+}
+
+function refreshOf(content: string | undefined, url: string): string | null {
+  const found = content?.match(/^\s*([0-5])\s*[;,]\s*url\s*=\s*['"]?([^'"]+)/i);
+  try {
+    return found?.[2] ? new URL(found[2], url).href : null;
+  } catch {
+    return null;
+  }
+}
