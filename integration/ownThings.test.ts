@@ -160,7 +160,7 @@ describe("the Journal in sentences", () => {
       const owner = people.find(({ mail }) => mail.startsWith("hanna.quist"))!;
       const caller: Caller = { ...f.as("owner"), personId: owner.id };
       const said: string[] = [];
-      for (let before: number | null = null; ; ) {
+      for (let before: string | null = null; ; ) {
         const page: Awaited<ReturnType<(typeof journalPage)["execute"]>> = await journalPage.execute(
           other.galtry,
           { before },

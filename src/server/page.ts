@@ -10,6 +10,7 @@ import type { Query } from "./command";
 import type { Role } from "./database/schema";
 import { grants, memberships, notices, organisation, outbox, persons, standings } from "./database/schema";
 import { pageCaller } from "./http";
+import { hideNumber } from "./opaqueNumber";
 import { Refused } from "./refused";
 
 /** The outbox number is read before any of the page's queries: what changes later is told by the stream. */
@@ -17,7 +18,7 @@ const callerOf = cache(async () => {
   const at = Date.now();
   const found = await pageCaller({ headers: await headers() } as Pick<Request, "headers">);
   const [last] = await found.house.db.select({ seen: sql<number>`coalesce(max(${outbox.seq}), 0)` }).from(outbox);
-  return { ...found, seen: last?.seen ?? 0, at };
+  return { ...found, seen: hideNumber(found.house.keys, "live", last?.seen ?? 0), at };
 });
 
 export interface Me {
@@ -32,8 +33,8 @@ export interface Me {
   organisation: string;
   zone: string;
   notices: number;
-  /** Newest outbox number that this page has seen. */
-  seen: number;
+  /** What this page has seen of what was told, for the stream to go on from. */
+  seen: string;
   at: number;
   caller: Extract<Caller, { kind: "person" }>;
 }

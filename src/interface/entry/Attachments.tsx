@@ -68,7 +68,8 @@ export function Attachments({ entry, now }: { entry: EntryView; now: number }) {
               <b>{file.name}</b>{" "}
               <span className="soft small" title={exactTime(file.at, entry.zone)}>
                 {file.type === "other" ? "" : `${file.type}, `}
-                {sayBytes(file.size)}, by {file.by} {sayDay(file.at, now, entry.zone)}
+                {sayBytes(file.size)}, {file.by && `by ${file.by} `}
+                {sayDay(file.at, now, entry.zone)}
               </span>
             </span>
             <span className="do">

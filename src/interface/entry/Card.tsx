@@ -86,7 +86,7 @@ export function Story({
       <h2>{title}</h2>
       <ol>
         {lines.map((line) => (
-          <li key={line.seq}>
+          <li key={line.id}>
             <time dateTime={new Date(line.at).toISOString()} title={exactTime(line.at, zone)}>
               {capital(sayTime(line.at, now, zone))}
             </time>

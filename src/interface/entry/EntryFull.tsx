@@ -174,7 +174,8 @@ export function EntryFull({
           )}
           {entry.reveal && (
             <Fact label="Kept since">
-              {capital(sayTime(entry.reveal.createdAt, now, entry.zone))}, by {entry.reveal.createdBy}
+              {capital(sayTime(entry.reveal.createdAt, now, entry.zone))}
+              {entry.reveal.createdBy && `, by ${entry.reveal.createdBy}`}
               {entry.versions && entry.versions.length > 1 && (
                 <>
                   ;{" "}

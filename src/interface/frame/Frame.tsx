@@ -105,7 +105,7 @@ export interface FrameProps {
   organisation: string;
   person: { name: string; role: string; steward: boolean; keeper: boolean };
   notices: number;
-  seen: number;
+  seen: string;
   at: number;
   /** What the browser's cookie says of Lanyard. */
   lanyard: string | undefined;

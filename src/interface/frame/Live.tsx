@@ -10,15 +10,13 @@ import { useEffect, useRef } from "react";
 const CHANNEL = "galtry-live";
 
 /**
- * @param seen newest outbox number that this page was rendered with, and `at` the moment: what came between then
- * and the stream's opening is caught up at once
+ * @param seen what this page was rendered with, and `at` the moment: what came between then and the stream's opening is
+ * caught up at once
  */
-export function Live({ seen, at }: { seen: number; at: number }) {
+export function Live({ seen, at }: { seen: string; at: number }) {
   const router = useRouter();
-  const newest = useRef(seen);
-  const rendered = useRef(at);
-  newest.current = Math.max(newest.current, seen);
-  rendered.current = Math.max(rendered.current, at);
+  const newest = useRef({ seen, at });
+  if (at > newest.current.at) newest.current = { seen, at };
   useEffect(() => {
     const channel = new BroadcastChannel(CHANNEL);
     const stopped = new AbortController();
@@ -35,11 +33,11 @@ export function Live({ seen, at }: { seen: number; at: number }) {
       channel.postMessage({ look: true });
       look();
     };
-    // The holder tells its number to tabs that come later; a tab that has seen less looks again.
+    // The holder tells tabs that come later when it heard something last; one that was rendered before looks again.
     let held: number | null = null;
     channel.onmessage = ({ data }: MessageEvent<{ at?: number; asks?: true; look?: true }>) => {
       if (data.asks && held !== null) channel.postMessage({ at: held });
-      else if (data.look || (data.at !== undefined && data.at > newest.current)) look();
+      else if (data.look || (data.at !== undefined && data.at > newest.current.at)) look();
     };
     channel.postMessage({ asks: true });
     const told = (at: number) => {
@@ -48,7 +46,7 @@ export function Live({ seen, at }: { seen: number; at: number }) {
     };
     void navigator.locks
       .request(CHANNEL, { signal: stopped.signal }, () =>
-        holdStream(stopped.signal, () => `seen=${newest.current}&since=${rendered.current}`, told, lookAll),
+        holdStream(stopped.signal, () => newest.current, told, lookAll),
       )
       .catch(() => undefined);
     return () => {
@@ -63,7 +61,7 @@ export function Live({ seen, at }: { seen: number; at: number }) {
 /** Keeps the stream until the tab goes; EventSource reconnects by itself with Last-Event-ID. */
 function holdStream(
   signal: AbortSignal,
-  from: () => string,
+  from: () => { seen: string; at: number },
   told: (at: number) => void,
   look: () => void,
 ): Promise<void> {
@@ -71,12 +69,14 @@ function holdStream(
     let source: EventSource | null = null;
     let again: ReturnType<typeof setTimeout> | null = null;
     const open = () => {
-      source = new EventSource(`/api/live?${from()}`);
+      const { seen, at } = from();
+      source = new EventSource(`/api/live?${new URLSearchParams({ seen, since: String(at) })}`);
       source.addEventListener("look", (event) => {
-        told(Number((event as MessageEvent).lastEventId));
+        told(Number((event as MessageEvent).data));
         look();
       });
-      source.addEventListener("ready", (event) => told(Number((event as MessageEvent).lastEventId)));
+      // What came before this page was rendered, a tab that is older may not have seen.
+      source.addEventListener("ready", () => told(at));
       source.addEventListener("ended", look);
       source.onerror = () => {
         // A refused stream is closed for good by the browser: sign-in may have ended, or the server restarts.

@@ -15,9 +15,10 @@ type View = Awaited<ReturnType<(typeof journalPage)["execute"]>>;
 
 const Lines = styled.ol`
   border-top: 3px solid var(--ink);
-  li { display: grid; grid-template-columns: 64px 170px minmax(0, 1fr); gap: 16px; padding: 7px 0; border-bottom: 1px solid var(--rule); font-size: 14px; line-height: 20px; overflow-wrap: anywhere; }
+  li { display: grid; grid-template-columns: 170px minmax(0, 1fr); gap: 16px; padding: 7px 0; border-bottom: 1px solid var(--rule); font-size: 14px; line-height: 20px; overflow-wrap: anywhere; }
+  li[data-numbered] { grid-template-columns: 64px 170px minmax(0, 1fr); }
   .no, time { color: var(--soft); font-variant-numeric: tabular-nums; }
-  @media (max-width: 719px) { li { grid-template-columns: minmax(0, 1fr); gap: 0; } .no { display: none; } }
+  @media (max-width: 719px) { li, li[data-numbered] { grid-template-columns: minmax(0, 1fr); gap: 0; } .no { display: none; } }
 `;
 
 export interface JournalFilters {
@@ -122,8 +123,8 @@ export function Journal({
       ) : (
         <Lines>
           {view.lines.map((line) => (
-            <li key={line.seq}>
-              <span className="no">{line.seq}</span>
+            <li key={line.id} data-numbered={view.seesAll || undefined}>
+              {line.seq !== null && <span className="no">{line.seq}</span>}
               <time dateTime={new Date(line.at).toISOString()} title={exactTime(line.at, view.zone)}>
                 {capital(sayTime(line.at, now, view.zone))}
               </time>

@@ -174,6 +174,12 @@ export async function loadNames(tx: Reader): Promise<Names> {
   };
 }
 
+/** The organisation's own zone. */
+export async function timeZone(tx: Reader): Promise<string> {
+  const [home] = await tx.select({ zone: organisation.timeZone }).from(organisation);
+  return home?.zone ?? "UTC";
+}
+
 export function namerFor(names: Names, path: readonly PathNode[], rows: readonly GrantRow[], at: number): Namer {
   const given = new Map(rows.map((row) => [row.id, row.validFrom]));
   return {

@@ -7,20 +7,27 @@ import { BIN_DAYS } from "../../core/binDays";
 import { DID_NOT_WORK, FAILURES, type SignInOutcome } from "../../core/signin/outcome";
 import { sayTime } from "../../core/time";
 import { loadReach } from "../access/load";
-import { loadNames, type Names } from "../access/who";
+import { peopleNames } from "../access/peopleNames";
+import type { Person } from "../access/person";
+import { timeZone } from "../access/who";
 import { sortByName } from "../byName";
 import { isAdministrator } from "../caller";
 import { none, query } from "../command";
 import { bulk } from "../database/bulk";
 import type { Reader } from "../database/client";
 import { entries, journal, journalNames, vaults } from "../database/schema";
+import type { Galtry } from "../galtry";
+import { hideNumber, shownNumber } from "../opaqueNumber";
 import { vaultNameFor } from "../vaults/places";
 
 type Line = typeof journal.$inferSelect;
 type Details = Record<string, string | number | boolean | null>;
 
 export interface StoryLine {
-  seq: number;
+  /** Stands for the line, and says nothing else. */
+  id: string;
+  /** Its number in the chain, for those who may see the whole of it. */
+  seq: number | null;
   at: number;
   who: string | null;
   personId: string | null;
@@ -29,22 +36,37 @@ export interface StoryLine {
   refused: boolean;
 }
 
+interface Telling {
+  tx: Reader;
+  me: Person;
+  house: Galtry;
+}
+
 /** The story of one node; only one person's own acts when `ownOf` names them. */
-export async function storyOf(tx: Reader, nodeId: string, ownOf: string | null, most = 60): Promise<StoryLine[]> {
+export async function storyOf(context: Telling, nodeId: string, ownOf: string | null, most = 60): Promise<StoryLine[]> {
   const where = and(eq(journal.node, nodeId), ownOf === null ? undefined : eq(journal.person, ownOf));
-  const rows = await tx.select().from(journal).where(where).orderBy(desc(journal.seq)).limit(most);
-  return tell(tx, rows, (line) => (line.node === nodeId ? null : undefined));
+  const rows = await context.tx.select().from(journal).where(where).orderBy(desc(journal.seq)).limit(most);
+  return tell(context, rows, false, (line) => (line.node === nodeId ? null : undefined));
 }
 
 /**
  * @param nodeWord how a line's node is called: a name, null for none (one stands on its page), undefined for as it was
  */
 async function tell(
-  tx: Reader,
+  { tx, me, house }: Telling,
   rows: Line[],
+  numbered: boolean,
   nodeWord: (line: Line) => string | null | undefined,
 ): Promise<StoryLine[]> {
-  const names = await loadNames(tx);
+  const [named, groups, zone] = await Promise.all([
+    peopleNames(
+      tx,
+      me,
+      rows.flatMap((row) => [row.person, row.subject]),
+    ),
+    groupNames(tx, rows),
+    timeZone(tx),
+  ]);
   const hashes = rows.flatMap((row) => Object.values(JSON.parse(row.names) as Record<string, string>));
   const then = new Map(
     (hashes.length === 0
@@ -60,7 +82,11 @@ async function tell(
       if (ref === null) return "";
       if (ref === "everyone") return "Everyone";
       const hash = (JSON.parse(row.names) as Record<string, string>)[ref];
-      return names.people.get(ref) ?? (hash ? then.get(hash) : undefined) ?? names.subject({ kind: "group", id: ref });
+      // As it was then is a name too: a guest is not told that of anybody they do not know.
+      const wasNode = ref === row.node;
+      return (
+        named(ref) || ((hash && (!me.guest || wasNode) ? then.get(hash) : undefined) ?? groups.get(ref)) || "somebody"
+      );
     };
     const word = nodeWord(row);
     const says = sentence(
@@ -68,14 +94,15 @@ async function tell(
       JSON.parse(row.details) as Details,
       nameOf,
       word === undefined ? nameOf(row.node) : word,
-      names,
+      zone,
     );
     if (says === null) return [];
     return [
       {
-        seq: row.seq,
+        id: hideNumber(house.keys, "journal", row.seq),
+        seq: numbered ? row.seq : null,
         at: row.at,
-        who: row.person === null ? null : (names.people.get(row.person) ?? nameOf(row.person)),
+        who: row.person === null ? null : nameOf(row.person),
         personId: row.person,
         act: row.act,
         says,
@@ -83,6 +110,17 @@ async function tell(
       },
     ];
   });
+}
+
+/** Groups that the lines speak of: who was put into which, and what was given to one. */
+async function groupNames(tx: Reader, rows: readonly Line[]): Promise<ReadonlyMap<string, string>> {
+  const ids = rows.flatMap((row) => [row.subject, (JSON.parse(row.details) as Details).group ?? null]);
+  const wanted = [...new Set(ids)].filter((id) => id !== null);
+  if (wanted.length === 0) return new Map();
+  const found = await tx.all<{ id: string; name: string }>(
+    sql`select id, name from groups where id in (select value from json_each(${JSON.stringify(wanted)}))`,
+  );
+  return new Map(found.map((row) => [row.id, row.name]));
 }
 
 const counted = (count: unknown, one: string, more: string) =>
@@ -94,7 +132,7 @@ function sentence(
   details: Details,
   nameOf: (ref: string | null) => string,
   node: string | null,
-  names: Names,
+  zone: string,
 ): string | null {
   const on = node === null ? "" : ` ${node}`;
   const it = node ?? "it";
@@ -108,8 +146,8 @@ function sentence(
         .toLowerCase()
     }${on}`;
   const why = details.why ? `: “${details.why}”` : "";
-  const until = typeof details.until === "number" ? ` until ${sayTime(details.until, line.at, names.zone)}` : "";
-  const from = typeof details.from === "number" ? ` from ${sayTime(details.from, line.at, names.zone)}` : "";
+  const until = typeof details.until === "number" ? ` until ${sayTime(details.until, line.at, zone)}` : "";
+  const from = typeof details.from === "number" ? ` from ${sayTime(details.from, line.at, zone)}` : "";
   const weekly = typeof details.weekly === "string" ? `, ${details.weekly}` : "";
   const level = levelWord((details.level ?? "use") as Given);
   switch (line.act) {
@@ -413,7 +451,8 @@ const PAGE = 100;
 export const journalPage = query({
   name: "journal.page",
   input: z.strictObject({
-    before: z.number().int().nullable().default(null),
+    /** The line after which to go on, as `more` gave it. */
+    before: z.string().max(64).nullable().default(null),
     personId: z.string().max(64).nullable().default(null),
     nodeId: z.string().max(64).nullable().default(null),
     acts: z
@@ -423,8 +462,9 @@ export const journalPage = query({
   }),
   by: ["person"],
   allow: () => undefined,
-  run: async ({ tx, input, me: person, role, at }) => {
+  run: async ({ tx, input, me: person, role, at, house }) => {
     const me = person!.id;
+    const before = input.before === null ? null : shownNumber(house.keys, "journal", input.before);
     const { levels } = await loadReach(tx, person!, at);
     const stewarded = [...levels].filter(([, level]) => level === "steward").map(([id]) => id);
     const seesAll = role !== null && isAdministrator(role);
@@ -433,7 +473,7 @@ export const journalPage = query({
       : or(eq(journal.person, me), stewarded.length > 0 ? inArray(journal.node, stewarded) : undefined);
     const filters: (SQL | undefined)[] = [
       scope,
-      input.before === null ? undefined : lt(journal.seq, input.before),
+      before === null ? undefined : lt(journal.seq, before),
       input.personId === null ? undefined : or(eq(journal.person, input.personId), eq(journal.subject, input.personId)),
       input.nodeId === null ? undefined : or(eq(journal.node, input.nodeId), eq(journal.vault, input.nodeId)),
       input.acts === null
@@ -453,17 +493,18 @@ export const journalPage = query({
     const vaultNames = new Map(vaultRows.map((row) => [row.id, row.name]));
     const nodeNames = new Map([...vaultRows, ...entryRows].map((row) => [row.id, row.name]));
     const knows = (id: string | null) => id !== null && atLeast(levels.get(id) ?? "none", "use");
-    const lines = await tell(tx, rows, (line) => {
+    const lines = await tell({ tx, me: person!, house }, rows, seesAll, (line) => {
       if (line.node === null) return null;
       if (knows(line.node)) return nodeNames.get(line.node) ?? undefined;
+      if (person!.guest) return "something";
       const vault = line.vault === null ? undefined : vaultNames.get(line.vault);
       return line.node === line.vault ? (vault ?? "a vault") : vault ? `an entry in ${vault}` : "an entry";
     });
     return {
       lines,
       about: input.nodeId !== null && knows(input.nodeId) ? (nodeNames.get(input.nodeId) ?? null) : null,
-      more: rows.length === PAGE ? rows.at(-1)!.seq : null,
-      zone: (await loadNames(tx)).zone,
+      more: rows.length === PAGE ? hideNumber(house.keys, "journal", rows.at(-1)!.seq) : null,
+      zone: await timeZone(tx),
       seesAll,
     };
   },

@@ -1,5 +1,9 @@
-/** Server-sent events for one listener. "look" with the outbox number as its id; a comment keeps it open. */
+/**
+ * Server-sent events for one listener. "look" with what it has heard as its id (to go on from later) and the moment as
+ * its data, by which the tabs of a browser know which of them has seen it; a comment keeps it open.
+ */
 import type { Galtry } from "../galtry";
+import { hideNumber } from "../opaqueNumber";
 import { hubOf, type Since } from "./hub";
 
 const KEEP_OPEN_MS = 15_000;
@@ -27,8 +31,10 @@ export async function liveStream(
           stop();
         }
       };
+      const say = (event: "look" | "ready", seq: number) =>
+        send(`id: ${hideNumber(house.keys, "live", seq)}\nevent: ${event}\ndata: ${Date.now()}\n\n`);
       const look = (seq: number) => {
-        send(`id: ${seq}\nevent: look\ndata: {}\n\n`);
+        say("look", seq);
         // After the pages that hear it have asked: they come first.
         void new Promise((resolve) => setTimeout(resolve, 300)).then(stillAllowed).then((allowed) => {
           if (allowed) return;
@@ -52,7 +58,7 @@ export async function liveStream(
       send("retry: 1000\n\n");
       // Whatever happened while nobody listened: one look catches up.
       if (since !== null && (await hub.missed(since))) look(hub.cursor);
-      else send(`id: ${hub.cursor}\nevent: ready\ndata: {}\n\n`);
+      else say("ready", hub.cursor);
     },
     cancel: () => stop(),
   });

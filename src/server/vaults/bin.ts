@@ -2,32 +2,18 @@
 import { and, eq, inArray, isNotNull, isNull, lt, sql } from "drizzle-orm";
 import { z } from "zod";
 import { BIN_DAYS } from "../../core/binDays";
+import { requireYes } from "../access/askFirst";
 import { refuseWithoutSteward } from "../access/grants";
 import { type Asking, requireLevel } from "../access/load";
 import { personIdOf } from "../caller";
 import { command, idSchema } from "../command";
 import type { Transaction } from "../database/client";
-import {
-  attachmentPieces,
-  attachments,
-  conditions,
-  entries,
-  entryVersions,
-  fingerprints,
-  folders,
-  grants,
-  met,
-  pictures,
-  pins,
-  places,
-  sightings,
-  signIns,
-  ticks,
-  yeses,
-} from "../database/schema";
+import { entries, folders, places } from "../database/schema";
 import { uuidv7 } from "../ids";
+import { tellStewards } from "../people/telling";
 import { notFound, Refused } from "../refused";
 import { requireEntries, severalIds } from "./entries";
+import { eraseNodes } from "./erasing";
 import { idsBelow, requirePlace } from "./folders";
 import type { EntryRow } from "./writing";
 
@@ -75,6 +61,9 @@ export const restoreEntry = command({
     const { tx, input } = context;
     const found = await requireBinned(context, input.entryIds);
     const place = input.parentId === undefined ? null : await requirePlace(context, input.parentId, "edit");
+    // Elsewhere others may be its stewards, and say the yes.
+    if (place)
+      for (const { entry, parentId } of found) if (parentId !== input.parentId) await requireYes(context, entry);
     for (const { vaultId, parentId } of found) {
       if (place && place.vaultId !== vaultId)
         throw new Refused("bad-input", "It is restored within its vault, and moved from there.", "parentId");
@@ -110,53 +99,15 @@ export const restoreEntry = command({
   tell: ({ allowed }) => topicsOf(allowed),
 });
 
-/**
- * Takes away all that is kept of entries: values, earlier versions, attachments, who saw what. What stays are the
- * journal's lines, and the closed rows of where they lay and who had access.
- */
-export async function erase(tx: Transaction, entryIds: readonly string[], at: number): Promise<void> {
-  for (const id of entryIds) {
-    const versions = tx.select({ id: entryVersions.id }).from(entryVersions).where(eq(entryVersions.entryId, id));
-    const files = tx.select({ id: attachments.id }).from(attachments).where(eq(attachments.entryId, id));
-    await tx.delete(fingerprints).where(inArray(fingerprints.versionId, versions));
-    await tx.delete(conditions).where(inArray(conditions.versionId, versions));
-    await tx.delete(attachmentPieces).where(inArray(attachmentPieces.attachmentId, files));
-    await tx.delete(attachments).where(eq(attachments.entryId, id));
-    await tx.delete(entryVersions).where(eq(entryVersions.entryId, id));
-    await tx.delete(sightings).where(eq(sightings.entryId, id));
-    await tx.delete(pins).where(eq(pins.entryId, id));
-    await tx.delete(met).where(eq(met.entryId, id));
-    await tx.delete(ticks).where(eq(ticks.entryId, id));
-    await tx.delete(yeses).where(eq(yeses.entryId, id));
-    await tx
-      .delete(pictures)
-      .where(inArray(pictures.id, tx.select({ id: entries.pictureId }).from(entries).where(eq(entries.nodeId, id))));
-    await tx.update(signIns).set({ jar: null }).where(eq(signIns.entryId, id));
-    await tx.delete(entries).where(eq(entries.nodeId, id));
-  }
-  await closeNodes(tx, entryIds, at);
-}
-
-/** Nodes that are no more: their places and grants have ended. */
-export async function closeNodes(tx: Transaction, nodeIds: readonly string[], at: number): Promise<void> {
-  for (const id of nodeIds) {
-    await tx
-      .update(places)
-      .set({ validUntil: at })
-      .where(and(eq(places.nodeId, id), isNull(places.validUntil)));
-    await tx
-      .update(grants)
-      .set({ validUntil: at })
-      .where(and(eq(grants.nodeId, id), isNull(grants.validUntil)));
-  }
-}
-
 export const eraseEntry = command({
   name: "vaults.erase",
   input: z.strictObject({ entryIds: severalIds }),
   by: ["person"],
   allow: (context) => requireBinned(context, context.input.entryIds),
-  run: ({ tx, input, at }) => erase(tx, input.entryIds, at),
+  run: async ({ tx, input, me, at }) => {
+    await tellStewards(tx, input.entryIds, (node) => `${me!.name} deleted ${node} for good.`, at, me!.id);
+    await eraseNodes(tx, input.entryIds, at);
+  },
   journal: ({ allowed }) => linesOf(allowed),
   tell: ({ allowed }) => topicsOf(allowed),
 });
@@ -176,7 +127,11 @@ export const eraseFolder = command({
     for (const id of below) await requireLevel(context, id, "steward");
     return { ...allowed, folder, below };
   },
-  run: ({ tx, at, allowed }) => eraseBelow(tx, allowed.below, at),
+  run: async ({ tx, input, me, at, allowed }) => {
+    const says = (node: string) => `${me!.name} deleted the folder ${node} for good, with all that lay in it.`;
+    await tellStewards(tx, [input.folderId], says, at, me!.id);
+    return eraseBelow(tx, allowed.below, at);
+  },
   journal: ({ input, result, allowed }) => ({
     node: input.folderId,
     vault: allowed.vaultId,
@@ -191,13 +146,7 @@ async function eraseBelow(tx: Transaction, ids: readonly string[], at: number): 
     .select({ id: entries.nodeId })
     .from(entries)
     .where(inArray(entries.nodeId, [...ids]));
-  await erase(
-    tx,
-    kept.map((row) => row.id),
-    at,
-  );
-  await tx.delete(folders).where(inArray(folders.nodeId, [...ids]));
-  await closeNodes(tx, ids, at);
+  await eraseNodes(tx, ids, at);
   return kept.length;
 }
 
@@ -218,7 +167,7 @@ export const emptyBins = command({
       .innerJoin(places, and(eq(places.nodeId, entries.nodeId), isNull(places.validUntil)))
       .where(and(isNotNull(entries.binnedAt), lt(entries.binnedAt, over)))
       .limit(SWEPT_AT_ONCE);
-    await erase(
+    await eraseNodes(
       tx,
       rows.map((row) => row.id),
       at,
@@ -227,11 +176,11 @@ export const emptyBins = command({
     const bare = await tx.all<{ id: string }>(sql`
       select f.node_id as id from folders f where f.binned_at < ${over} and not exists (
         select 1 from places p where p.parent_id = f.node_id and p.valid_until is null)`);
-    if (bare.length > 0) {
-      const ids = bare.map((row) => row.id);
-      await tx.delete(folders).where(inArray(folders.nodeId, ids));
-      await closeNodes(tx, ids, at);
-    }
+    await eraseNodes(
+      tx,
+      bare.map((row) => row.id),
+      at,
+    );
     return { rows, more: rows.length === SWEPT_AT_ONCE || bare.length > 0 };
   },
   journal: ({ result }) =>

@@ -27,6 +27,7 @@ import {
 } from "../database/schema";
 import type { Galtry } from "../galtry";
 import { uuidv7 } from "../ids";
+import { tellStewards } from "../people/telling";
 import { Refused } from "../refused";
 import { resealJars } from "../signin/sealed";
 import { currentMarks } from "./currentMarks";
@@ -123,6 +124,8 @@ async function requireMoveAcross(context: Asking & { input: Carrying }) {
     if (node!.vaultId === allowed.vaultId) throw new Refused("bad-input", "It is in this vault already.", "parentId");
     if (node!.vaultId !== allowed.fromVault) throw new Refused("bad-input", "Move from one vault at a time.");
   }
+  // The stewards there would say the yes from then on.
+  for (const entry of allowed.load.entries) await requireYes(context, entry);
   return allowed;
 }
 
@@ -302,6 +305,8 @@ export const moveAcross = command({
     const roots = new Set(input.nodeIds);
     const names = new Map<string, string>();
     for (const id of [...input.nodeIds, input.parentId]) names.set(id, await nodeName(tx, id));
+    const { id: mover, name } = context.me!;
+    await tellStewards(tx, input.nodeIds, (node) => `${name} moved ${node} to another vault.`, at, mover);
     const move = async () => {
       for (const id of load.ids) {
         await tx
@@ -343,6 +348,15 @@ export const moveAcross = command({
       load.entries.map((entry) => entry.nodeId),
       fromVault,
       vaultId,
+    );
+    const came = [...names].filter(([id]) => id !== input.parentId).map(([, what]) => what);
+    const what = came.length === 1 ? came[0] : `${came.length} entries and folders`;
+    await tellStewards(
+      tx,
+      [input.parentId],
+      (node) => `${name} moved ${what} to ${node} from another vault.`,
+      at,
+      mover,
     );
     return { names };
   },

@@ -2,17 +2,18 @@
  * Earlier versions: what was changed when by whom, secrets revealed one at a time, fields brought back. An old
  * password is a secret still, at the level Edit.
  */
-import { and, desc, eq, inArray } from "drizzle-orm";
+import { and, desc, eq, inArray, lt } from "drizzle-orm";
 import { z } from "zod";
 import { CODE, type Field, fieldOf, fieldWord, type Kind, SIGN_IN_PAGE } from "../../core/kinds/kind";
 import type { EntryValues } from "../../core/kinds/values";
 import { type Classes, classOf, shownToMore, stricter } from "../../core/kinds/visibility";
 import { codeAt } from "../../core/signin/code";
 import type { Asking } from "../access/load";
+import { peopleNames } from "../access/peopleNames";
 import { personIdOf } from "../caller";
 import { command, idSchema, query } from "../command";
 import type { Reader } from "../database/client";
-import { entryVersions, persons } from "../database/schema";
+import { entryVersions } from "../database/schema";
 import { notFound, Refused } from "../refused";
 import { changedFields, classesOf, fieldsOf, type VersionRow } from "./composing";
 import { requireEntries, requireEntry } from "./entries";
@@ -21,7 +22,7 @@ import { requireRevealGates } from "./revealGates";
 import { fingerprint, type SealedValues } from "./sealing";
 import { MOST_REWRITTEN } from "./several";
 import { openValues } from "./vaultKeys";
-import { noteSighting, rewrite, valuesOfVersion } from "./writing";
+import { currentVersion, noteSighting, rewrite, valuesOfVersion } from "./writing";
 
 /** Latest versions first; only their numbers, moments and makers. */
 export async function versionLines(tx: Reader, entryId: string) {
@@ -59,19 +60,28 @@ export const earlierVersions = query({
   input: z.strictObject({ entryId: idSchema, before: z.number().int().min(1).optional() }),
   by: ["person"],
   allow: (context) => requireEntry(context, context.input.entryId, "edit"),
-  run: async ({ tx, input, house, allowed }) => {
+  run: async ({ tx, me, input, house, allowed }) => {
     const { entry } = allowed;
-    const all = await tx
-      .select({ version: entryVersions, by: persons.name })
+    const wanted = await tx
+      .select()
       .from(entryVersions)
-      .leftJoin(persons, eq(persons.id, entryVersions.createdBy))
-      .where(eq(entryVersions.entryId, entry.nodeId))
-      .orderBy(desc(entryVersions.number));
-    const wanted = all.filter(({ version }) => version.number < (input.before ?? Number.MAX_SAFE_INTEGER));
+      .where(
+        and(
+          eq(entryVersions.entryId, entry.nodeId),
+          input.before === undefined ? undefined : lt(entryVersions.number, input.before),
+        ),
+      )
+      .orderBy(desc(entryVersions.number))
+      .limit(SHOWN_AT_ONCE + 1);
+    const named = await peopleNames(
+      tx,
+      me!,
+      wanted.map((version) => version.createdBy),
+    );
     const opened = await Promise.all(
-      [all[0]!, ...wanted.slice(0, SHOWN_AT_ONCE + 1)].map(async ({ version, by }) => ({
+      [await currentVersion(tx, entry), ...wanted].map(async (version) => ({
         version,
-        by: by ?? "",
+        by: named(version.createdBy),
         kind: await kindOf(tx, kindIdOf(version, entry.kind)),
         sealed: await openValues(tx, house.keys, version),
       })),

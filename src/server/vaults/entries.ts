@@ -6,11 +6,10 @@ import type { Kind } from "../../core/kinds/kind";
 import { WEBSITE_LOGIN } from "../../core/kinds/ready";
 import { NO_STEPS, type SignInSteps, stepsSchema } from "../../core/signin/steps";
 import { type Allowed, type Asking, requireLevel } from "../access/load";
+import { peopleNames } from "../access/peopleNames";
 import { personIdOf } from "../caller";
 import { type Context, command, idSchema } from "../command";
-import type { Reader } from "../database/client";
-import { entries, entryVersions, met, nodes, persons, places } from "../database/schema";
-import type { Galtry } from "../galtry";
+import { entries, entryVersions, met, nodes, places } from "../database/schema";
 import { uuidv7 } from "../ids";
 import type { JournalEntry } from "../journal/append";
 import { tellStewards } from "../people/telling";
@@ -160,7 +159,7 @@ export const changeEntry = command({
     const current = await currentVersion(tx, allowed.entry);
     const before = await openValues(tx, house.keys, current);
     if (current.id !== input.baseVersionId)
-      throw await overtaken(tx, house, kind, allowed.entry, current, before, input.baseVersionId);
+      throw await overtaken(context, kind, allowed.entry, current, before, input.baseVersionId);
     await requireSameWay(context, allowed.entry, allowed, values);
     const written = await writeVersion(context, {
       kind,
@@ -188,15 +187,14 @@ export const changeEntry = command({
 
 /** Somebody saved in between: what stands there now, so that the page can show both. Secrets are named, not shown. */
 async function overtaken(
-  tx: Reader,
-  house: Galtry,
+  { tx, house, me }: Pick<Context<unknown>, "tx" | "house" | "me">,
   kind: Kind,
   entry: EntryRow,
   current: VersionRow,
   now: SealedValues,
   baseId: string,
 ): Promise<Refused> {
-  const [who] = await tx.select({ name: persons.name }).from(persons).where(eq(persons.id, current.createdBy));
+  const who = (await peopleNames(tx, me!, [current.createdBy]))(current.createdBy);
   const [base] = await tx
     .select()
     .from(entryVersions)
@@ -206,16 +204,11 @@ async function overtaken(
   const seen = kind.fields.filter((field) => field.class === "identifier").map(({ id }) => [id, now.fields[id] ?? ""]);
   const secrets = kind.fields.filter((field) => field.class === "secret");
   const differs = (id: string) => then === null || fieldsOf(then)[id] !== fieldsOf(now)[id];
-  return new Refused(
-    "conflict",
-    `${who?.name ?? "Somebody"} changed this entry while you were editing it.`,
-    undefined,
-    {
-      versionId: current.id,
-      by: who?.name ?? null,
-      at: current.createdAt,
-      theirs: { ...rest, ...open, ...Object.fromEntries(seen) },
-      secretsChanged: secrets.filter(({ id }) => differs(id)).map(({ id }) => id),
-    },
-  );
+  return new Refused("conflict", `${who || "Somebody"} changed this entry while you were editing it.`, undefined, {
+    versionId: current.id,
+    by: who || null,
+    at: current.createdAt,
+    theirs: { ...rest, ...open, ...Object.fromEntries(seen) },
+    secretsChanged: secrets.filter(({ id }) => differs(id)).map(({ id }) => id),
+  });
 }

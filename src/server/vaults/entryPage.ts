@@ -9,8 +9,9 @@ import { matches } from "../../core/signin/site";
 import { toAccept } from "../access/accepting";
 import { ownYes } from "../access/askFirst";
 import { loadReach, requireLevel } from "../access/load";
+import { peopleNames } from "../access/peopleNames";
 import type { Person } from "../access/person";
-import { loadNames, ownLevel } from "../access/who";
+import { ownLevel, timeZone } from "../access/who";
 import { idSchema, query } from "../command";
 import type { Reader } from "../database/client";
 import { entries, fingerprints, OUTSIDE, pins, sightings, signIns, vaults } from "../database/schema";
@@ -48,7 +49,13 @@ export const entryPage = query({
       sameSite(tx, entry, me!, at),
       lastSignIn(tx, entry, personId, allowed.level),
     ]);
-    const names = await loadNames(tx);
+    const files = await attachmentLines(tx, entry.nodeId);
+    const versions = atLeast(allowed.level, "edit") ? await versionLines(tx, entry.nodeId) : [];
+    const named = await peopleNames(tx, me!, [
+      ...[...files, ...versions].map((one) => one.by),
+      ...[entry.createdBy, entry.changedBy],
+    ]);
+    const zone = await timeZone(tx);
     const kind = await kindOf(tx, entry.kind);
     const values =
       atLeast(allowed.level, "reveal") || entry.useSeesUserName ? await openValues(tx, house.keys, version) : null;
@@ -87,15 +94,11 @@ export const entryPage = query({
       /** The reader is one. */
       guest: me!.guest,
       filling: entry.filling,
-      attachments: (await attachmentLines(tx, entry.nodeId)).map((file) => ({
-        ...file,
-        by: names.people.get(file.by) ?? "",
-        own: file.by === personId,
-      })),
+      attachments: files.map((file) => ({ ...file, by: named(file.by), own: file.by === personId })),
       refused: version.refusedAt !== null,
       alike,
       lastSignIn: lastOwn,
-      zone: names.zone,
+      zone,
       changedAt: entry.changedAt,
       conditions: atLeast(allowed.level, "reveal")
         ? await conditionsOf(
@@ -106,17 +109,10 @@ export const entryPage = query({
             at,
           )
         : {},
-      ...(atLeast(allowed.level, "reveal") ? { reveal: revealPart(entry, version.id, names.people) } : {}),
-      ...(atLeast(allowed.level, "edit")
-        ? {
-            versions: (await versionLines(tx, entry.nodeId)).map((row) => ({
-              ...row,
-              by: names.people.get(row.by) ?? "",
-            })),
-          }
-        : {}),
-      ...(atLeast(allowed.level, "steward") ? { seenBy: await seenBy(tx, kind, entry, names.people) } : {}),
-      story: await storyOf(tx, entry.nodeId, atLeast(allowed.level, "steward") ? null : personId),
+      ...(atLeast(allowed.level, "reveal") ? { reveal: revealPart(entry, version.id, named) } : {}),
+      ...(atLeast(allowed.level, "edit") ? { versions: versions.map((row) => ({ ...row, by: named(row.by) })) } : {}),
+      ...(atLeast(allowed.level, "steward") ? { seenBy: await seenBy(tx, kind, entry, me!) } : {}),
+      story: await storyOf({ tx, me: me!, house }, entry.nodeId, atLeast(allowed.level, "steward") ? null : personId),
     };
   },
 });
@@ -156,12 +152,12 @@ function fieldViews(kind: Kind, entry: EntryRow, values: SealedValues | null, le
   });
 }
 
-function revealPart(entry: EntryRow, versionId: string, people: Map<string, string>) {
+function revealPart(entry: EntryRow, versionId: string, named: (id: string) => string) {
   return {
     versionId,
     createdAt: entry.createdAt,
-    createdBy: people.get(entry.createdBy) ?? "",
-    changedBy: people.get(entry.changedBy) ?? "",
+    createdBy: named(entry.createdBy),
+    changedBy: named(entry.changedBy),
   };
 }
 
@@ -196,19 +192,24 @@ async function lastSignIn(tx: Reader, entry: EntryRow, personId: string, level: 
 }
 
 /** Who has seen the current value of the password or an extra secret, latest first; each person once. */
-async function seenBy(tx: Reader, kind: Kind, entry: EntryRow, people: Map<string, string>) {
+async function seenBy(tx: Reader, kind: Kind, entry: EntryRow, me: Person) {
   const marks = new Set(
     (await tx.select().from(fingerprints).where(eq(fingerprints.versionId, entry.versionId))).map(
       (row) => `${row.field} ${row.fingerprint}`,
     ),
   );
   const rows = await tx.select().from(sightings).where(eq(sightings.entryId, entry.nodeId)).orderBy(desc(sightings.at));
+  const named = await peopleNames(
+    tx,
+    me,
+    rows.map((row) => row.personId),
+  );
   const seen = new Map<string, { personId: string; name: string; at: number; how: string }>();
   for (const row of rows)
     if (isSecret(kind, row.field) && marks.has(`${row.field} ${row.fingerprint}`) && !seen.has(row.personId))
       seen.set(row.personId, {
         personId: row.personId,
-        name: row.personId === OUTSIDE ? "Somebody outside" : (people.get(row.personId) ?? ""),
+        name: row.personId === OUTSIDE ? "Somebody outside" : named(row.personId),
         at: row.at,
         how: row.how,
       });

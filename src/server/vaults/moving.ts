@@ -2,9 +2,10 @@
  * Moving within a vault. Grants that are set on what moves travel with it; what it inherits changes. A move that
  * changes nobody's access needs Edit; any other needs Steward of all that moves, and Edit where it goes.
  */
-import { and, eq, isNull } from "drizzle-orm";
+import { and, eq, gt, inArray, isNull } from "drizzle-orm";
 import { z } from "zod";
 import { atLeast, HORIZON_MS, momentsAhead, type Reach, resolve, type Step, windowsOf } from "../../core/access";
+import { requireYes } from "../access/askFirst";
 import { refuseWithoutSteward } from "../access/grants";
 import { type Asking, loadPath, loadSteps, requireLevel } from "../access/load";
 import { nodeName } from "../access/nodeName";
@@ -12,10 +13,10 @@ import { loadEverybody, personAt } from "../access/person";
 import { distinctBelow } from "../access/stewards";
 import { command, idSchema, query } from "../command";
 import type { Reader } from "../database/client";
-import { places } from "../database/schema";
+import { entries, places } from "../database/schema";
 import { uuidv7 } from "../ids";
 import { Refused } from "../refused";
-import { DEEPEST, heightOf, isBinned, requirePlace } from "./folders";
+import { DEEPEST, heightOf, idsBelow, isBinned, requirePlace } from "./folders";
 
 const moving = z.strictObject({ nodeIds: z.array(idSchema).min(1).max(500), parentId: idSchema });
 
@@ -107,6 +108,18 @@ async function isStewardOfAll(context: Asking, nodeIds: string[]): Promise<boole
   return true;
 }
 
+/** Where stewards differ, others would say the yes that entries ask for. */
+async function requireYesOfAll(context: Asking, nodeIds: readonly string[]): Promise<void> {
+  for (const nodeId of nodeIds) {
+    const ids = await idsBelow(context.tx, nodeId);
+    const asking = await context.tx
+      .select({ nodeId: entries.nodeId, name: entries.name, asksFirst: entries.asksFirst })
+      .from(entries)
+      .where(and(inArray(entries.nodeId, ids), gt(entries.asksFirst, 0)));
+    for (const entry of asking) await requireYes(context, entry);
+  }
+}
+
 /** What a move would do to whom. Only stewards of all that moves read names; others, whether they may. */
 export const movePreview = query({
   name: "vaults.movePreview",
@@ -128,6 +141,7 @@ export const moveNodes = command({
     const allowed = await requireMove(context);
     if (allowed.effects.length > 0 && !allowed.steward)
       throw new Refused("not-allowed", "This would change who can do what with it: only its steward can do that.");
+    if (allowed.effects.length > 0) await requireYesOfAll(context, context.input.nodeIds);
     return allowed;
   },
   run: async (context) => {

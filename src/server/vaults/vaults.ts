@@ -16,8 +16,10 @@ import type { Reader } from "../database/client";
 import { entries, grants, ledgerViews, nodes, places, vaults } from "../database/schema";
 import { uuidv7 } from "../ids";
 import { othersTurn } from "../othersTurn";
+import { tellStewards } from "../people/telling";
 import { notFound, Refused } from "../refused";
 import { requireMaker } from "../rules/rules";
+import { eraseVault } from "./erasing";
 import { kindsById } from "./kinds";
 import { pictureAddress } from "./pictureAddress";
 import { vaultNameFor } from "./places";
@@ -99,25 +101,9 @@ export const deleteVault = command({
       );
     return { vault, entries: inside.filter((node) => node.type === "entry").length };
   },
-  run: async ({ tx, input, at }) => {
-    const inside = sql`(select node_id from places where vault_id = ${input.vaultId} and valid_until is null)`;
-    const versions = sql`(select id from entry_versions where entry_id in ${inside})`;
-    const files = sql`(select id from attachments where entry_id in ${inside})`;
-    await tx.run(sql`delete from fingerprints where version_id in ${versions}`);
-    await tx.run(sql`delete from conditions where version_id in ${versions}`);
-    await tx.run(sql`delete from attachment_pieces where attachment_id in ${files}`);
-    for (const table of ["attachments", "entry_versions", "sightings", "pins", "met", "ticks", "yeses"])
-      await tx.run(sql`delete from ${sql.identifier(table)} where entry_id in ${inside}`);
-    await tx.run(sql`update sign_ins set jar = null where entry_id in ${inside}`);
-    await tx.run(sql`delete from pictures where id in (select picture_id from entries where node_id in ${inside})`);
-    await tx.run(sql`delete from pictures where id = (select picture_id from vaults where node_id = ${input.vaultId})`);
-    await tx.run(sql`delete from entries where node_id in ${inside}`);
-    await tx.run(sql`delete from folders where node_id in ${inside}`);
-    await tx.run(sql`update grants set valid_until = ${at} where node_id in ${inside} and valid_until is null`);
-    await tx.run(sql`update separations set valid_until = ${at} where node_id in ${inside} and valid_until is null`);
-    await tx.run(sql`delete from vault_keys where vault_id = ${input.vaultId}`);
-    await tx.run(sql`delete from vaults where node_id = ${input.vaultId}`);
-    await tx.run(sql`update places set valid_until = ${at} where vault_id = ${input.vaultId} and valid_until is null`);
+  run: async ({ tx, input, me, at }) => {
+    await tellStewards(tx, [input.vaultId], (name) => `${me!.name} deleted the vault ${name} for good.`, at, me!.id);
+    await eraseVault(tx, input.vaultId, at);
   },
   journal: ({ input, allowed }) => ({
     node: input.vaultId,

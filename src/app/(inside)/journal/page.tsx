@@ -14,7 +14,7 @@ export default async function JournalPage({
   const [{ role }, search] = await Promise.all([me(), searchParams]);
   const filters = { person: search.person ?? null, acts: search.acts ?? null, node: search.node ?? null };
   const view = await ask(journalPage, {
-    before: search.before ? Number(search.before) : null,
+    before: search.before ?? null,
     personId: filters.person,
     nodeId: filters.node,
     acts: filters.acts as never,

@@ -1,5 +1,6 @@
 import { answering, pageCaller } from "@/server/http";
 import { liveStream } from "@/server/live/stream";
+import { shownNumber } from "@/server/opaqueNumber";
 import { Refused } from "@/server/refused";
 
 export const dynamic = "force-dynamic";
@@ -10,7 +11,9 @@ export async function GET(request: Request): Promise<Response> {
     if (caller.kind !== "person") throw new Refused("signed-out", "Sign in first.");
     const { searchParams } = new URL(request.url);
     const last = request.headers.get("last-event-id");
-    const since = { seen: Number(last ?? searchParams.get("seen") ?? 0), at: Number(searchParams.get("since") ?? 0) };
+    const seen = shownNumber(house.keys, "live", last ?? searchParams.get("seen") ?? "") ?? 0;
+    const at = Number(searchParams.get("since") ?? 0);
+    const since = { seen, at: Number.isFinite(at) ? at : 0 };
     const still = async () => (await pageCaller(request)).caller.kind === "person";
     return liveStream(house, caller.personId, since, request.signal, still);
   });
