@@ -7,11 +7,12 @@ import { type Fixture, give, makeFixture } from "../demo/fixture";
 import { type InProcess, inProcess } from "../demo/inProcess";
 import { unpack } from "../src/core/packed";
 import { carriesSecret, tracesOf } from "../src/core/signin/carries";
-import { importUpdates } from "../src/server/database/schema";
+import { setAsksFirst } from "../src/server/access/askFirst";
+import { entries, importUpdates } from "../src/server/database/schema";
 import { frontDesk } from "../src/server/frontdesk/frontDesk";
 import { sweepDeadImports } from "../src/server/housekeeping";
 import { journalPage } from "../src/server/journal/story";
-import { keyList } from "../src/server/lanyard/keys";
+import { compareLogin, keyList } from "../src/server/lanyard/keys";
 import { compareRows } from "../src/server/vaults/comparing";
 import { addEntry, changeEntry } from "../src/server/vaults/entries";
 import { entryPage } from "../src/server/vaults/entryPage";
@@ -19,6 +20,7 @@ import { makeFolder } from "../src/server/vaults/folders";
 import { beginImport, cancelImport, importChunk, publishImport } from "../src/server/vaults/importing";
 import { importPage, undoImport } from "../src/server/vaults/importUndo";
 import { revealField } from "../src/server/vaults/revealing";
+import { changeAskAgain } from "../src/server/vaults/signingIn";
 import { vaultLedger } from "../src/server/vaults/vaults";
 
 const CANARY = "canary-brought-in/Quince 81";
@@ -181,11 +183,71 @@ describe("what is kept already", () => {
   });
 });
 
-test("comparing is limited in rate", async () => {
-  const rows = [{ page: "https://kestrel.example/", userName: "Kestrel", password: "guess" }];
-  const at = Date.now() + 86_400_000;
-  for (let i = 0; i < 400; i++) await compareRows.execute(db(), { rows }, f.as("reveal"), at);
-  expect((await refusal(compareRows.execute(db(), { rows }, f.as("reveal"), at))).code).toBe("too-many");
+describe("comparing is no way to guess", () => {
+  const row = (password: string) => ({ page: "https://kestrel.example/", userName: "Kestrel", password });
+  const compare = (rows: ReturnType<typeof row>[], at: number, kind: Parameters<Fixture["as"]>[0] = "reveal") =>
+    compareRows.execute(db(), { rows }, f.as(kind), at);
+  const DAY = 86_400_000;
+
+  test("five wrong passwords for one login in a quarter of an hour, one by one or at once", async () => {
+    let at = Date.now() + DAY;
+    for (let i = 0; i < 5; i++) await compare([row(`guess ${i}`)], at);
+    expect((await refusal(compare([row("guess 5")], at))).code).toBe("too-many");
+    // What was compared already says nothing new: a file may be looked at again.
+    await compare([row("guess 1"), row("guess 4")], at);
+    at += DAY;
+    const many = Array.from({ length: 500 }, (_, i) => row(`guess ${i}`));
+    expect((await refusal(compare(many, at))).code).toBe("too-many");
+    await compare([row("guess 7")], at);
+  });
+
+  test("rows count, not questions, and each question is a line of the Journal", async () => {
+    const at = Date.now() + 3 * DAY;
+    const other = (i: number) => ({ page: `https://site${i}.example/`, userName: "x", password: "y" });
+    const rows = Array.from({ length: 500 }, (_, i) => other(i));
+    for (let i = 0; i < 120; i++) await compare(rows, at, "nothing");
+    expect((await refusal(compare(rows, at, "nothing"))).code).toBe("too-many");
+    const { lines } = await journalPage.execute(db(), {}, f.as("nothing"), at);
+    expect(lines.filter(({ says }) => says === "compared 500 rows of a file with what is kept").length).toBeGreaterThan(
+      90,
+    );
+  });
+
+  test("with an entry that requires an approval or the sign-in password nothing is compared", async () => {
+    const rows = unpack((await vaultLedger.execute(db(), { vaultId: f.vaultId }, f.as("steward"))).rows);
+    const entryId = rows.find(({ name }) => name === "Kestrel")!.id;
+    const at = Date.now() + 5 * DAY;
+    const right = row(`${CANARY} Kestrel`);
+    const twin = await addEntry.execute(
+      db(),
+      {
+        parentId: f.vaultId,
+        captured: false,
+        values: { name: "Twin", signInPage: "https://twin.example/", password: right.password },
+      },
+      f.as("steward"),
+    );
+    const alikeOf = async (id: string) =>
+      (await entryPage.execute(db(), { entryId: id }, f.as("steward"))).conditions.password?.alike.map(
+        ({ name }) => name,
+      );
+    expect(await alikeOf(twin.entryId)).toContain("Kestrel");
+    for (const gate of ["asksFirst", "askAgain"] as const) {
+      if (gate === "asksFirst") await setAsksFirst.execute(db(), { entryId, stewards: 1, minutes: 5 }, f.as("steward"));
+      else await changeAskAgain.execute(db(), { entryId, askAgain: true }, f.as("steward"));
+      expect(await compare([right], at, "steward")).toEqual([{ likeness: "new", entryId: null }]);
+      // Neither is it told where the same password is used, on either side.
+      expect(await alikeOf(twin.entryId)).not.toContain("Kestrel");
+      expect(await alikeOf(entryId)).toEqual([]);
+      const lanyard = { page: "https://kestrel.example/", userName: "Kestrel", password: right.password };
+      for (const password of [right.password, "wrong"])
+        expect(await compareLogin.execute(db(), { ...lanyard, password }, f.lanyard("steward"), at)).toEqual({
+          answer: "kept",
+        });
+      if (gate === "asksFirst") await db().db.update(entries).set({ asksFirst: 0 }).where(eq(entries.nodeId, entryId));
+      else await changeAskAgain.execute(db(), { entryId, askAgain: false }, f.as("steward"));
+    }
+  });
 });
 
 describe("updating what is kept", () => {

@@ -256,6 +256,8 @@ function sentence(
       if (details.updated === true)
         return `changed the password${node === null ? "" : ` of ${node}`} by bringing in a file`;
       return `brought in ${counted(details.entries, "entry", "entries")}${node === null ? "" : ` to ${node}`}`;
+    case "vaults.compareRows":
+      return `compared ${counted(details.rows, "row", "rows")} of a file with what is kept`;
     case "vaults.undoImport":
       return `undid bringing in ${counted(details.entries, "entry", "entries")}${node === null ? "" : ` to ${node}`}`;
     case "vaults.move":

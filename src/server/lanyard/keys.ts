@@ -128,7 +128,10 @@ export const compareLogin = command({
       tx,
       reached.map(({ entry }) => entry.versionId),
     );
-    const readable = reached.filter(({ level }) => atLeast(level, "reveal"));
+    // What requires more than Reveal is compared with nothing.
+    const readable = reached.filter(
+      ({ entry, level }) => atLeast(level, "reveal") && entry.asksFirst === 0 && !entry.askAgain,
+    );
     const same = readable.filter(
       ({ entry }) => input.userName === "" || marks.get(`${entry.versionId} userName`) === nameMark,
     );
@@ -141,9 +144,10 @@ export const compareLogin = command({
         entries: editable.map(({ entry }) => ({ id: entry.nodeId, name: entry.name, versionId: entry.versionId })),
       };
     // At Use: a user name that one may see, or any at this site, counts as kept.
-    const usable = reached.filter(({ level }) => !atLeast(level, "reveal"));
+    const usable = reached.filter((one) => !readable.includes(one));
     const sameVisible = usable.some(
-      ({ entry }) => !entry.useSeesUserName || marks.get(`${entry.versionId} userName`) === nameMark,
+      ({ entry, level }) =>
+        !(entry.useSeesUserName || atLeast(level, "reveal")) || marks.get(`${entry.versionId} userName`) === nameMark,
     );
     return { answer: sameVisible || same.length > 0 ? ("kept" as const) : ("new" as const) };
   },

@@ -4,7 +4,7 @@
  */
 import { and, eq, gte, lt, sql } from "drizzle-orm";
 import { hmac, toHex, utf8 } from "../../core/crypto";
-import type { Transaction } from "../database/client";
+import type { Reader, Transaction } from "../database/client";
 import { attempts } from "../database/schema";
 import type { KeyRing } from "../keys/keyFile";
 import { Refused } from "../refused";
@@ -16,8 +16,18 @@ export function attemptKey(keys: KeyRing, scope: string, what: string): string {
   return toHex(hmac(keys.fingerprints, utf8(`attempt\u0000${scope}\u0000${what}`)));
 }
 
+/** How many were counted in the last fifteen minutes. */
+export async function attemptsOf(tx: Reader, key: string, at: number): Promise<number> {
+  const since = Math.floor(at / WINDOW_MS) - LOOK_BACK;
+  const [row] = await tx
+    .select({ n: sql<number>`coalesce(sum(${attempts.count}), 0)` })
+    .from(attempts)
+    .where(and(eq(attempts.key, key), gte(attempts.window, since)));
+  return row?.n ?? 0;
+}
+
 /** @throws Refused too-many when `most` or more were counted in the last fifteen minutes */
-export async function requireFewAttempts(tx: Transaction, key: string, most: number, at: number): Promise<void> {
+export async function requireFewAttempts(tx: Reader, key: string, most: number, at: number): Promise<void> {
   const since = Math.floor(at / WINDOW_MS) - LOOK_BACK;
   const [row] = await tx
     .select({ n: sql<number>`coalesce(sum(${attempts.count}), 0)`, first: sql<number>`min(${attempts.window})` })
@@ -33,12 +43,13 @@ export async function requireFewAttempts(tx: Transaction, key: string, most: num
   );
 }
 
-export async function countAttempt(tx: Transaction, key: string, at: number): Promise<void> {
+/** @param more counted at once */
+export async function countAttempt(tx: Transaction, key: string, at: number, more = 1): Promise<void> {
   const window = Math.floor(at / WINDOW_MS);
   await tx
     .insert(attempts)
-    .values({ key, window, count: 1 })
-    .onConflictDoUpdate({ target: [attempts.key, attempts.window], set: { count: sql`${attempts.count} + 1` } });
+    .values({ key, window, count: more })
+    .onConflictDoUpdate({ target: [attempts.key, attempts.window], set: { count: sql`${attempts.count} + ${more}` } });
   await tx.delete(attempts).where(lt(attempts.window, window - 2 * LOOK_BACK));
 }
 

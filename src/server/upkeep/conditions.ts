@@ -81,7 +81,7 @@ export async function rateSome(house: Galtry, rater: Pick<Rater, "rate">): Promi
 export interface Condition {
   /** Null until it has been worked out. */
   strength: Strength | null;
-  /** Other entries with the same value, as far as the viewer may Reveal them. */
+  /** Other entries with the same value, as far as the viewer may Reveal them and nothing more is required there. */
   alike: { id: string; name: string }[];
 }
 
@@ -89,7 +89,7 @@ export interface Condition {
 export async function conditionsOf(
   tx: Reader,
   person: Person,
-  entry: { nodeId: string; versionId: string },
+  entry: { nodeId: string; versionId: string; asksFirst: number; askAgain: boolean },
   fields: readonly string[],
   at: number,
 ): Promise<Record<string, Condition>> {
@@ -99,8 +99,10 @@ export async function conditionsOf(
     tx.select().from(fingerprints).where(eq(fingerprints.versionId, entry.versionId)),
   ]);
   const wanted = marks.filter((mark) => fields.includes(mark.field));
+  // What takes more than Reveal is not told by another door: neither that it is the same, nor as what.
+  const gated = entry.asksFirst > 0 || entry.askAgain;
   const same =
-    wanted.length === 0
+    wanted.length === 0 || gated
       ? []
       : await tx
           .select({ id: entries.nodeId, name: entries.name, mark: fingerprints.fingerprint })
@@ -113,6 +115,8 @@ export async function conditionsOf(
                 wanted.map((mark) => mark.fingerprint),
               ),
               isNull(entries.binnedAt),
+              eq(entries.asksFirst, 0),
+              eq(entries.askAgain, false),
             ),
           );
   const others = same.filter((row) => row.id !== entry.nodeId);

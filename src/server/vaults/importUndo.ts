@@ -81,7 +81,14 @@ export const importPage = query({
     const { levels } = await loadReach(tx, me!, at);
     const named = (one: { entryId: string }) => atLeast(levels.get(one.entryId) ?? "none", "use");
     const look = sortByName(
-      await bulk<{ entryId: string; name: string; page: string; mark: string | null; guesses: number | null }>(
+      await bulk<{
+        entryId: string;
+        name: string;
+        page: string;
+        mark: string | null;
+        guesses: number | null;
+        gated: number;
+      }>(
         tx,
         {
           entryId: sql`e.node_id`,
@@ -89,6 +96,7 @@ export const importPage = query({
           page: sql`e.sign_in_page`,
           mark: sql`f.fingerprint`,
           guesses: sql`c.guesses`,
+          gated: sql`e.asks_first > 0 or e.ask_again`,
         },
         sql`from import_rows r join entries e on e.node_id = r.entry_id
           left join fingerprints f on f.version_id = r.version_id and f.field = ${PASSWORD}
@@ -98,7 +106,11 @@ export const importPage = query({
     );
     await othersTurn();
     const twins = new Map<string, number>();
-    for (const { mark } of look) if (mark !== null) twins.set(mark, (twins.get(mark) ?? 0) + 1);
+    const compared = look.filter(
+      (one) => one.gated === 0 && atLeast(levels.get(one.entryId) ?? "none", "reveal") && one.mark !== null,
+    );
+    for (const { mark } of compared) twins.set(mark!, (twins.get(mark!) ?? 0) + 1);
+    const sameAs = new Map(compared.map((one) => [one.entryId, twins.get(one.mark!)!]));
     return {
       entries: brought.length,
       updated: updated.length,
@@ -111,8 +123,8 @@ export const importPage = query({
       provable: look.filter((one) => one.page !== "" && atLeast(levels.get(one.entryId) ?? "none", "edit")).length,
       parentId: found.parentId,
       vaultId: found.vaultId,
-      look: look.filter(named).flatMap(({ entryId, name, page, mark, guesses }) => {
-        const same = mark === null ? 0 : twins.get(mark)!;
+      look: look.filter(named).flatMap(({ entryId, name, page, guesses }) => {
+        const same = sameAs.get(entryId) ?? 0;
         const reasons = [
           ...(page === "" ? ["no sign-in page"] : []),
           ...(page !== "" && new URL(page).pathname === "/" ? ["the home page instead of the sign-in page"] : []),

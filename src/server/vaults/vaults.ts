@@ -298,12 +298,17 @@ async function lastUses(tx: Reader, vaultId: string, personId: string) {
   return new Map(rows.map((row) => [row.id, row]));
 }
 
-/** Strength and reuse of passwords, of entries that one may Reveal. */
+/** Strength of passwords, of entries that one may Reveal; and reuse, of those that need nothing more than that. */
 async function passwordConditions(tx: Reader, vaultId: string, mayReveal: (id: string) => boolean) {
   const rows = (
-    await bulk<{ id: string; mark: string; guesses: number | null }>(
+    await bulk<{ id: string; mark: string; guesses: number | null; gated: number }>(
       tx,
-      { id: sql`e.node_id`, mark: sql`f.fingerprint`, guesses: sql`c.guesses` },
+      {
+        id: sql`e.node_id`,
+        mark: sql`f.fingerprint`,
+        guesses: sql`c.guesses`,
+        gated: sql`e.asks_first > 0 or e.ask_again`,
+      },
       sql`from entries e join places p on p.node_id = e.node_id and p.valid_until is null
         join fingerprints f on f.version_id = e.version_id and f.field = ${PASSWORD}
         left join conditions c on c.version_id = e.version_id and c.field = ${PASSWORD}
@@ -311,8 +316,10 @@ async function passwordConditions(tx: Reader, vaultId: string, mayReveal: (id: s
     )
   ).filter((row) => mayReveal(row.id));
   const uses = new Map<string, number>();
-  for (const { mark } of rows) uses.set(mark, (uses.get(mark) ?? 0) + 1);
-  const byId = new Map(rows.map(({ id, mark, guesses }) => [id, { guesses, same: uses.get(mark)! }]));
+  for (const { mark, gated } of rows) if (!gated) uses.set(mark, (uses.get(mark) ?? 0) + 1);
+  const byId = new Map(
+    rows.map(({ id, mark, guesses, gated }) => [id, { guesses, same: gated ? null : uses.get(mark)! }]),
+  );
   return (id: string) => byId.get(id) ?? { guesses: null, same: null };
 }
 
