@@ -32,6 +32,7 @@ type Who =
   | "server"
   | "lanyard"
   | "lanyard-use"
+  | "lanyard-reveal"
   | "lanyard-edit"
   | "lanyard-vault-edit"
   | "signed-out"
@@ -364,8 +365,8 @@ const EXPECTED: Record<string, { who: Who; asPerson?: Who; input: () => unknown 
   "lanyard.end": { who: "own", input: () => ({ lanyardId: id() }) },
   "lanyard.keys": { who: "lanyard", input: () => ({}) },
   "lanyard.compare": {
-    who: "lanyard",
-    input: () => ({ page: "https://pellam.example/sign-in", userName: "x", password: "x" }),
+    who: "lanyard-reveal",
+    input: () => ({ entryIds: [fixture.entryId], password: "x" }),
   },
   "lanyard.updatePassword": {
     who: "lanyard-edit",
@@ -427,6 +428,7 @@ function mayAsPerson(who: Who, kind: Kind): boolean {
 function mayAsLanyard(who: Who, kind: Kind): boolean {
   if (who === "lanyard" || who === "anyone") return true;
   if (who === "lanyard-use") return (LEVEL[kind] ?? 0) >= 1;
+  if (who === "lanyard-reveal") return (LEVEL[kind] ?? 0) >= 2;
   if (who === "lanyard-edit") return (LEVEL[kind] ?? 0) >= 3;
   return false;
 }

@@ -33,6 +33,8 @@ export interface Keys {
   keys: KeyLine[];
   mayAdd: { id: string; name: string }[];
   neverOn: string[];
+  /** Base64: what user names are marked with. */
+  markKey: string;
   fetchedAt: number;
 }
 

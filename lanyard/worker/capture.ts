@@ -1,14 +1,16 @@
 /** Keeping a login: seen as it is typed, offered once the site has accepted it. */
 
+import { fromBase64 } from "../../src/core/crypto";
 import { siteName } from "../../src/core/signin/address";
+import { keptAlready, userMarkOf } from "../../src/core/signin/keptAlready";
 import type { PageKind } from "../../src/core/signin/page";
 import { siteOf } from "../../src/core/signin/site";
-import type { Offer } from "../shared/messages";
+import type { Keys, Offer } from "../shared/messages";
 import { ask, Refusal } from "./api";
 import { refreshKeys } from "./connection";
 import { nameFor } from "./nameFor";
 import { plainAddress } from "./plainAddress";
-import { captured, disk, memory, setCaptured } from "./store";
+import { type Captured, captured, disk, memory, setCaptured } from "./store";
 
 const site = (address: string) => siteOf(new URL(address).hostname);
 
@@ -63,13 +65,7 @@ async function offerFor(tabId: number): Promise<Offer | null> {
     await setCaptured(tabId, null);
     return null;
   }
-  const compared = await ask<{ answer: "kept" | "new" } | { answer: "changed"; entries: Offer["entries"] }>(
-    "lanyard.compare",
-    { page: login.page, userName: login.userName, password: login.password },
-  ).catch((error) => {
-    if (error instanceof Refusal) return { answer: "kept" as const };
-    throw error;
-  });
+  const compared = await comparedWith(keys, login);
   if (compared.answer === "kept" || (compared.answer === "new" && keys.mayAdd.length === 0)) {
     await setCaptured(tabId, null);
     return null;
@@ -83,6 +79,21 @@ async function offerFor(tabId: number): Promise<Offer | null> {
     vaults: keys.mayAdd,
     entries: compared.answer === "changed" ? compared.entries : [],
   };
+}
+
+type Compared = { answer: "kept" | "new" } | { answer: "changed"; entries: Offer["entries"] };
+
+/**
+ * Told from what Lanyard has. The password leaves this browser only to be compared with logins that its person may
+ * Reveal, and whose site and user name are those that were typed; anything else waits until they say that it is added.
+ */
+async function comparedWith(keys: Keys, { page, userName, password }: Captured): Promise<Compared> {
+  const kept = keptAlready(keys.keys, page, userMarkOf(fromBase64(keys.markKey), userName));
+  if (kept.answer !== "compare") return kept;
+  return ask<Compared>("lanyard.compare", { entryIds: kept.ids.slice(0, 20), password }).catch((error) => {
+    if (error instanceof Refusal) return { answer: "kept" as const };
+    throw error;
+  });
 }
 
 export async function keep(

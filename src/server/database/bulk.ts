@@ -21,6 +21,10 @@ export async function bulk<R extends object>(tx: Reader, columns: { [K in keyof 
   return JSON.parse(read!.rows) as R[];
 }
 
+/** `column in (…)` for any number of values, as one parameter: a statement has a limit of them. */
+export const inJson = (column: SQLiteColumn, values: readonly (string | number)[]): SQL =>
+  sql`${column} in (select value from json_each(${JSON.stringify(values)}))`;
+
 /** Rows written with one statement take up to so many at once; more in one text would stand in memory whole. */
 const MOST_WRITTEN = 1000;
 

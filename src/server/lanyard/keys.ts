@@ -1,27 +1,29 @@
 /** What Lanyard asks about pages: which keys fit, whether a login is kept, and keeping it. */
-import { and, desc, eq, inArray, isNull, ne } from "drizzle-orm";
+import { and, desc, eq, isNull, ne } from "drizzle-orm";
 import { z } from "zod";
 import { atLeast, type Reach } from "../../core/access";
+import { toBase64 } from "../../core/crypto";
 import { PASSWORD } from "../../core/kinds/kind";
 import { hostOf, siteName } from "../../core/signin/address";
 import { codeAt } from "../../core/signin/code";
-import { matches, siteOf } from "../../core/signin/site";
+import { siteOf } from "../../core/signin/site";
 import { requireReady } from "../access/accepting";
 import { loadReach } from "../access/load";
-import type { Person } from "../access/person";
 import { byName } from "../byName";
-import { personIdOf } from "../caller";
+import { type Caller, personIdOf } from "../caller";
 import { command, idSchema, none, query } from "../command";
-import type { Reader } from "../database/client";
-import { entries, fingerprints, neverKept, organisation, persons, signIns, vaults } from "../database/schema";
+import { inJson } from "../database/bulk";
+import { entries, entryVersions, neverKept, organisation, persons, signIns, vaults } from "../database/schema";
 import { uuidv7 } from "../ids";
 import { attemptKey, countAttempt, requireFewAttempts } from "../people/attempts";
 import { Refused } from "../refused";
-import { requireEntry, requireInUse } from "../vaults/entries";
+import { currentMarks } from "../vaults/currentMarks";
+import { requireEntries, requireEntry, requireInUse } from "../vaults/entries";
 import { vaultNameFor } from "../vaults/places";
 import { fingerprint, loginOf } from "../vaults/sealing";
 import { openValues } from "../vaults/vaultKeys";
 import { currentVersion, noteSighting, rewrite } from "../vaults/writing";
+import { markKeyFor, userMarks } from "./userMarks";
 
 export interface KeyLine {
   id: string;
@@ -39,16 +41,24 @@ export interface KeyLine {
   offered: boolean;
   level: Reach;
   lastUsedAt: number | null;
+  /** Keyed mark of its user name (`core/signin/keptAlready`); null where the person may not know it. */
+  userMark: string | null;
+  /** What was typed may be compared with its password: the person may Reveal it, and nothing more is required. */
+  comparable: boolean;
 }
 
-/** Everything the person reaches, without a single identifier or secret. Lanyard keeps it in memory only. */
+/**
+ * Everything the person reaches, without a single identifier or secret. Lanyard keeps it in memory only, and tells by it
+ * whether what somebody has typed is kept already.
+ */
 export const keyList = query({
   name: "lanyard.keys",
   input: none,
   by: ["lanyard"],
   allow: () => undefined,
-  run: async ({ tx, me, at }) => {
+  run: async ({ tx, me, at, house: galtry, caller }) => {
     const person = me!;
+    const { lanyardId } = caller as Extract<Caller, { kind: "lanyard" }>;
     const personId = person.id;
     const [{ levels, tree }, rows, vaultRows, used, named, [house], never] = await Promise.all([
       loadReach(tx, person, at),
@@ -70,8 +80,20 @@ export const keyList = query({
     const vaultNames = new Map(
       vaultRows.map((row) => [row.nodeId, vaultNameFor(person, levels.get(row.nodeId), row.name)]),
     );
-    const keys = rows
-      .filter((row) => atLeast(levels.get(row.nodeId) ?? "none", "use"))
+    const usable = rows.filter((row) => atLeast(levels.get(row.nodeId) ?? "none", "use"));
+    const mayKnow = (row: (typeof usable)[number]) =>
+      row.useSeesUserName || atLeast(levels.get(row.nodeId) ?? "none", "reveal");
+    const versions = await tx
+      .select()
+      .from(entryVersions)
+      .where(
+        inJson(
+          entryVersions.id,
+          usable.filter(mayKnow).map((row) => row.versionId),
+        ),
+      );
+    const marks = await userMarks(tx, galtry, lanyardId, versions);
+    const keys = usable
       .map(
         (row): KeyLine => ({
           id: row.nodeId,
@@ -87,6 +109,8 @@ export const keyList = query({
           offered: row.filling !== "never",
           level: levels.get(row.nodeId)!,
           lastUsedAt: used.find((one) => one.entryId === row.nodeId)?.at ?? null,
+          userMark: mayKnow(row) ? (marks.get(row.versionId) ?? null) : null,
+          comparable: atLeast(levels.get(row.nodeId)!, "reveal") && row.asksFirst === 0 && !row.askAgain,
         }),
       )
       .sort(byName);
@@ -99,6 +123,7 @@ export const keyList = query({
       keys,
       mayAdd,
       neverOn: never.map((row) => row.site),
+      markKey: toBase64(markKeyFor(galtry, lanyardId)),
     };
   },
 });
@@ -107,75 +132,38 @@ export const keyList = query({
 const MOST_COMPARISONS = 30;
 
 /**
- * Whether a login that the site has just accepted is kept. With entries of Use only site and visible user name
- * count, whatever password was typed; a password is compared only with entries the person may Reveal.
+ * Whether a password that a site has just accepted is the one that is kept. Lanyard asks only where site and user name
+ * are those of logins that its person may Reveal; at any other there is no answer.
  */
 export const compareLogin = command({
   name: "lanyard.compare",
-  input: z.strictObject({ page: z.url().max(2000), userName: z.string().max(500), password: z.string().max(1000) }),
+  input: z.strictObject({ entryIds: z.array(idSchema).min(1).max(20), password: z.string().min(1).max(1000) }),
   by: ["lanyard"],
-  allow: async ({ tx, caller, at, house }) => {
+  allow: async (context) => {
+    const { tx, input, caller, at, house } = context;
     const key = attemptKey(house.keys, "compare", personIdOf(caller)!);
     await requireFewAttempts(tx, key, MOST_COMPARISONS, at);
-    return { key };
+    const { found } = await requireEntries(context, input.entryIds, "reveal");
+    for (const { entry } of found)
+      if (entry.asksFirst > 0 || entry.askAgain)
+        throw new Refused("not-allowed", `${entry.name} takes more than Reveal: nothing is compared with it.`);
+    return { key, found };
   },
-  run: async ({ tx, input, me, at, house, allowed }) => {
+  run: async ({ tx, input, at, house, allowed }) => {
     await countAttempt(tx, allowed.key, at);
-    const reached = await entriesFor(tx, me!, input.page, at);
-    const nameMark = fingerprint(house.keys, "userName", input.userName);
-    const passwordMark = fingerprint(house.keys, "password", input.password);
-    const marks = await marksOf(
-      tx,
-      reached.map(({ entry }) => entry.versionId),
-    );
-    // What requires more than Reveal is compared with nothing.
-    const readable = reached.filter(
-      ({ entry, level }) => atLeast(level, "reveal") && entry.asksFirst === 0 && !entry.askAgain,
-    );
-    const same = readable.filter(
-      ({ entry }) => input.userName === "" || marks.get(`${entry.versionId} userName`) === nameMark,
-    );
-    if (same.some(({ entry }) => marks.get(`${entry.versionId} password`) === passwordMark))
-      return { answer: "kept" as const };
-    const editable = same.filter(({ level }) => atLeast(level, "edit"));
-    if (editable.length > 0)
-      return {
-        answer: "changed" as const,
-        entries: editable.map(({ entry }) => ({ id: entry.nodeId, name: entry.name, versionId: entry.versionId })),
-      };
-    // At Use: a user name that one may see, or any at this site, counts as kept.
-    const usable = reached.filter((one) => !readable.includes(one));
-    const sameVisible = usable.some(
-      ({ entry, level }) =>
-        !(entry.useSeesUserName || atLeast(level, "reveal")) || marks.get(`${entry.versionId} userName`) === nameMark,
-    );
-    return { answer: sameVisible || same.length > 0 ? ("kept" as const) : ("new" as const) };
+    const mark = fingerprint(house.keys, PASSWORD, input.password);
+    for (const { entry } of allowed.found)
+      if ((await currentMarks(tx, entry.versionId)).get(PASSWORD) === mark) return { answer: "kept" as const };
+    const editable = allowed.found.filter(({ level }) => atLeast(level, "edit"));
+    if (editable.length === 0) return { answer: "kept" as const };
+    return {
+      answer: "changed" as const,
+      entries: editable.map(({ entry }) => ({ id: entry.nodeId, name: entry.name, versionId: entry.versionId })),
+    };
   },
   journal: () => null,
   tell: () => [],
 });
-
-async function entriesFor(tx: Reader, person: Person, page: string, at: number) {
-  const host = hostOf(page);
-  if (host === null) return [];
-  const rows = (
-    await tx
-      .select()
-      .from(entries)
-      .where(and(eq(entries.site, siteOf(host)), isNull(entries.binnedAt), isNull(entries.asideAt)))
-  ).filter((row) => matches(row, page));
-  if (rows.length === 0) return [];
-  const { levels } = await loadReach(tx, person, at);
-  return rows
-    .map((entry) => ({ entry, level: levels.get(entry.nodeId) ?? ("none" as const) }))
-    .filter(({ level }) => level !== "none");
-}
-
-async function marksOf(tx: Reader, versionIds: string[]): Promise<Map<string, string>> {
-  if (versionIds.length === 0) return new Map();
-  const rows = await tx.select().from(fingerprints).where(inArray(fingerprints.versionId, versionIds));
-  return new Map(rows.map((row) => [`${row.versionId} ${row.field}`, row.fingerprint]));
-}
 
 /** Only the password of a kept entry, as Lanyard saw it accepted. */
 export const updatePassword = command({
