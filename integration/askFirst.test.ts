@@ -14,11 +14,15 @@ import { guardedFill } from "../src/server/lanyard/keys";
 import { changeRules } from "../src/server/rules/rules";
 import { beginSignIn } from "../src/server/signin/sealed";
 import { addPiece, beginAttachment, finishAttachment, openAttachment } from "../src/server/vaults/attachments";
+import { binEntry, eraseEntry, restoreEntry } from "../src/server/vaults/bin";
 import { copyNodes, moveAcross } from "../src/server/vaults/copying";
 import { earlierVersions, revealEarlier } from "../src/server/vaults/earlier";
 import { addEntry, changeEntry } from "../src/server/vaults/entries";
 import { entryPage } from "../src/server/vaults/entryPage";
+import { makeFolder } from "../src/server/vaults/folders";
+import { moveNodes } from "../src/server/vaults/moving";
 import { revealField } from "../src/server/vaults/revealing";
+import { markSeparate } from "../src/server/vaults/separating";
 import { changeSigningIn } from "../src/server/vaults/signingIn";
 import { takenPart, takeOut } from "../src/server/vaults/takingOut";
 import { makeVault } from "../src/server/vaults/vaults";
@@ -211,10 +215,40 @@ describe("what has to be accepted", () => {
   });
 });
 
-test("moved to another vault it asks still", async () => {
-  const { vaultId } = await makeVault.execute(db(), { name: "Elsewhere" }, f.as("owner"));
-  await give(db(), f.as("owner"), vaultId, f.ids.steward, "steward");
-  await asks(1);
-  await moveAcross.execute(db(), { nodeIds: [entryId], parentId: vaultId }, f.as("steward"));
-  expect(await code(reveal(f.as("steward")))).toBe("ask-first");
+describe("where others would say the yes", () => {
+  const move = (by: Kind, parentId: string) => moveAcross.execute(db(), { nodeIds: [entryId], parentId }, f.as(by));
+
+  test("moving to another vault takes a yes; there it asks still, and the stewards of both are told", async () => {
+    const { vaultId } = await makeVault.execute(db(), { name: "Elsewhere" }, f.as("owner"));
+    await give(db(), f.as("owner"), vaultId, f.ids.steward, "steward");
+    await asks(1);
+    expect(await code(move("steward", vaultId))).toBe("ask-first");
+    await yes(await ask("steward"), "administrator");
+    await move("steward", vaultId);
+    expect(await code(reveal(f.as("owner")))).toBe("ask-first");
+    expect(await told("administrator")).toContain("Person steward moved Strongroom to another vault.");
+    expect(await told("owner")).toContain("Person steward moved Strongroom to Elsewhere from another vault.");
+    expect(await told("steward")).not.toContainEqual(expect.stringContaining("moved Strongroom"));
+  });
+
+  test("so do moving to a folder with other stewards, and restoring to one", async () => {
+    const { folderId } = await makeFolder.execute(db(), { parentId: f.vaultId, name: "Separate" }, f.as("steward"));
+    await markSeparate.execute(db(), { folderId, separate: true }, f.as("steward"));
+    await asks(1);
+    const moved = () => moveNodes.execute(db(), { nodeIds: [entryId], parentId: folderId }, f.as("steward"));
+    expect(await code(moved())).toBe("ask-first");
+    await binEntry.execute(db(), { entryIds: [entryId] }, f.as("steward"));
+    const restored = (parentId?: string) =>
+      restoreEntry.execute(db(), { entryIds: [entryId], ...(parentId && { parentId }) }, f.as("steward"));
+    expect(await code(restored(folderId))).toBe("ask-first");
+    expect(await code(restored())).toBe("allowed");
+    await yes(await ask("steward"), "administrator");
+    expect(await code(moved())).toBe("allowed");
+  });
+
+  test("what is deleted for good is told to its other stewards, in words and in their Journal", async () => {
+    await binEntry.execute(db(), { entryIds: [entryId] }, f.as("steward"));
+    await eraseEntry.execute(db(), { entryIds: [entryId] }, f.as("steward"));
+    expect(await told("administrator")).toContain("Person steward deleted Strongroom for good.");
+  });
 });

@@ -200,7 +200,8 @@ describe("the journal", () => {
     const [last] = await db.all<{ seq: number }>(sql`select max(seq) as seq from journal`);
     await db.run(sql`create table kept_line as select * from journal where seq = ${last!.seq}`);
     await db.run(sql`delete from journal where seq = ${last!.seq}`);
-    expect(check().status).toBe(0);
+    // Without a head noted elsewhere it cannot know, and says so.
+    expect(check()).toMatchObject({ status: 0, out: expect.stringContaining("cannot be seen from here") });
     expect(check("--head", head)).toMatchObject({
       status: 1,
       out: expect.stringContaining("the tail was cut or rewritten"),
@@ -213,5 +214,19 @@ describe("the journal", () => {
   test("a name can be erased without breaking the chain", async () => {
     await house.galtry.db.run(sql`delete from journal_names where name = 'Person leaver'`);
     expect(check().out).toContain("whole");
+    expect(check().out).toMatch(/erased names: [1-9]/);
+  });
+
+  test("a name that was altered, or stands for somebody else now, is found", async () => {
+    const { db } = house.galtry;
+    const [row] = await db.all<{ hash: string; ref: string }>(
+      sql`select hash, ref from journal_names where name = 'Person steward'`,
+    );
+    for (const change of [sql`name = 'Person somebody'`, sql`ref = ${house.galtry.process}`]) {
+      await db.run(sql`update journal_names set ${change} where hash = ${row!.hash}`);
+      expect(check()).toMatchObject({ status: 1, out: expect.stringContaining("a name was altered") });
+      await db.run(sql`update journal_names set name = 'Person steward', ref = ${row!.ref} where hash = ${row!.hash}`);
+    }
+    expect(check().status).toBe(0);
   });
 });

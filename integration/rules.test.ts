@@ -496,7 +496,7 @@ describe("entries", () => {
 
   test.each([
     [{ name: "" }, "values.name"],
-    [{ name: "two\nlines" }, "values.name"],
+    [{ name: "\u200b\n" }, "values.name"],
     [{ signInPage: "nonsense" }, "values.signInPage"],
     [{ signInPage: "ftp://pellam.example" }, "values.signInPage"],
     [{ code: "not base32!" }, "values.code"],
@@ -515,7 +515,7 @@ describe("entries", () => {
   });
 
   test("names in any script and right-to-left text are kept as they are", async () => {
-    for (const name of ["متجر المتحف", "博物館ショップ", "Þjóðminjasafn 🔑", "e\u0301".normalize("NFD")]) {
+    for (const name of ["متجر المتحف", "博物館ショップ", "Þjóðminjasafn 🔑", "می\u200cخواهم"]) {
       const { entryId } = await addEntry.execute(
         db(),
         { parentId: f.vaultId, captured: false, values: { ...values, name } },

@@ -2,6 +2,7 @@
 
 import { readConfiguration } from "../src/server/configuration";
 import { closeGaltry, startGaltry } from "../src/server/galtry";
+import { PageReader } from "../src/server/signin/pageReader";
 import { sealedSignIn } from "../src/server/signin/sealed";
 import { addEntry, changeEntry } from "../src/server/vaults/entries";
 
@@ -13,6 +14,7 @@ const [vaultId, personId, lanyardId, slowEntryId, most] = process.argv.slice(2) 
   string,
 ];
 const house = await startGaltry(readConfiguration());
+house.pages = new PageReader();
 const by = {
   kind: "person" as const,
   personId,

@@ -1,9 +1,10 @@
 /** npm run -s check-journal [-- --head HASH]: walks the journal's chain and names the first broken line. */
 import { asc, gt } from "drizzle-orm";
 import { type ChainedLine, checkChain } from "../src/core/journal/chain";
+import { checkNames, type KeptName } from "../src/core/journal/names";
 import { readConfiguration } from "../src/server/configuration";
 import { type Database, openDatabase } from "../src/server/database/client";
-import { journal } from "../src/server/database/schema";
+import { journal, journalNames } from "../src/server/database/schema";
 import { readKeyFile } from "../src/server/keys/keyFile";
 import { readRootKey } from "../src/server/keys/rootKey";
 import { oneLine } from "./oneLine";
@@ -25,6 +26,25 @@ async function* lines(db: Database): AsyncGenerator<ChainedLine> {
   }
 }
 
+async function* nameRows(db: Database): AsyncGenerator<KeptName> {
+  for (let from = ""; ; ) {
+    const rows = await db
+      .select()
+      .from(journalNames)
+      .where(gt(journalNames.hash, from))
+      .orderBy(asc(journalNames.hash))
+      .limit(2000);
+    if (rows.length === 0) return;
+    yield* rows;
+    from = rows.at(-1)!.hash;
+  }
+}
+
+/** The hashes that lines refer to, as the chain holds them. */
+async function* mentions(db: Database): AsyncGenerator<Record<string, string>> {
+  for await (const line of lines(db)) yield JSON.parse(line.names);
+}
+
 await oneLine(async () => {
   const at = process.argv.indexOf("--head");
   const head = at < 0 ? undefined : process.argv[at + 1];
@@ -32,9 +52,20 @@ await oneLine(async () => {
   const keys = await readKeyFile(configuration.dataFolder, readRootKey(configuration));
   const { client, db } = await openDatabase(configuration.databaseUrl, keys.database, configuration.databaseToken);
   const result = await checkChain(lines(db), keys.journal, head);
+  const names = result.broken ? null : await checkNames(nameRows(db), mentions(db));
   client.close();
   if (result.broken) {
     console.log(`broken at line ${result.broken.seq}: ${WORDS[result.broken.why]}`);
     process.exitCode = 1;
-  } else console.log(`whole: ${result.lines} lines, head ${result.head}`);
+  } else if (names?.altered) {
+    console.log(`a name was altered: what is kept as ${names.altered} is not the name that was written down then`);
+    process.exitCode = 1;
+  } else {
+    console.log(`whole: ${result.lines} lines, head ${result.head}`);
+    if (names && names.erased > 0) console.log(`erased names: ${names.erased}`);
+    if (head === undefined)
+      console.log(
+        "Whether later lines were cut off cannot be seen from here: note this head elsewhere, and check with --head next time.",
+      );
+  }
 });

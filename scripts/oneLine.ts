@@ -3,6 +3,9 @@ import { ConfigurationError } from "../src/server/configuration";
 import { Refused } from "../src/server/refused";
 import { StartError } from "../src/server/startError";
 
+/** What a script writes is for its own account alone. */
+process.umask(0o077);
+
 export async function oneLine(work: () => Promise<void>): Promise<void> {
   try {
     await work();

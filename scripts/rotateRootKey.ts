@@ -12,7 +12,7 @@ await oneLine(async () => {
   if (existsSync(file)) throw new StartError(`${file} is there already: a root key is never overwritten.`);
   const configuration = readConfiguration();
   const ring = await readKeyFile(configuration.dataFolder, readRootKey(configuration));
-  const next = makeRootKey(file);
+  const next = makeRootKey(file, configuration.dataFolder);
   await writeKeyFile(configuration.dataFolder, next, { ...ring, generation: ring.generation + 1 });
   await readKeyFile(configuration.dataFolder, next);
   console.log(

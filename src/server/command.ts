@@ -4,6 +4,7 @@
  */
 import { type SQL, sql } from "drizzle-orm";
 import { z } from "zod";
+import { plainName } from "../core/plainName";
 import { loadCaller, type Person } from "./access/person";
 import type { Caller, CallerKind } from "./caller";
 import { personIdOf } from "./caller";
@@ -12,6 +13,7 @@ import { lanyards, outbox, type Role, sessions } from "./database/schema";
 import { type Galtry, galtry } from "./galtry";
 import { uuidv7At } from "./ids";
 import { appendLine, type JournalEntry } from "./journal/append";
+import { attemptKey, attemptsOf, countAttempt } from "./people/attempts";
 import { badInput, Refused } from "./refused";
 
 /** Whom a change concerns: "look again". A vault's topic reaches those who reach something in it. */
@@ -231,19 +233,29 @@ async function recordRefusal(
   const [several] = Array.isArray(ids.entryIds) ? ids.entryIds : [];
   const node =
     [ids.entryId, several, ids.nodeId, ids.vaultId].find((id): id is string => typeof id === "string") ?? null;
-  await house.writer.write((tx) =>
-    appendLine(tx, house.keys.journal, { act, outcome: "refused", at, person, node, details: { code: refused.code } }),
-  );
+  await house.writer.write(async (tx) => {
+    // Whoever is refused without end fills the Journal no further: after the first few each line stands for more.
+    const key = attemptKey(house.keys, "refused", person);
+    await countAttempt(tx, key, at);
+    const times = await attemptsOf(tx, key, at);
+    if (times > MOST_REFUSALS && !REFUSALS_TOLD.has(times)) return;
+    const details = { code: refused.code, ...(times > MOST_REFUSALS && { times }) };
+    await appendLine(tx, house.keys.journal, { act, outcome: "refused", at, person, node, details });
+  });
 }
 
+/** Lines of their own that refusals of one person get in a quarter of an hour. */
+const MOST_REFUSALS = 40;
+/** After that a line is written when there have been so many. */
+const REFUSALS_TOLD = new Set([100, 300, 1_000, 3_000, 10_000, 100_000, 1_000_000]);
+
 export const idSchema = z.uuid("This is not something Galtry knows.");
-/** A name as people give it: trimmed, one line, up to 200 characters in any script. */
+/** A name as people give it: one line without what is not seen, up to 200 characters in any script. */
 export const nameSchema = z
   .string()
-  .trim()
-  .min(1, "Give it a name.")
-  .max(200, "A name has at most 200 characters.")
-  .refine((text) => !/[\u0000-\u001f\u007f]/.test(text), "A name is one line of text.");
+  .max(2000, "A name has at most 200 characters.")
+  .transform(plainName)
+  .pipe(z.string().min(1, "Give it a name.").max(200, "A name has at most 200 characters."));
 /** Milliseconds, or null for no limit. */
 export const instantSchema = z.number().int().min(0).max(8_640_000_000_000_000).nullable();
 export const none = z.strictObject({});

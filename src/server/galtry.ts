@@ -2,8 +2,9 @@
  * A running Galtry: configuration, keys, database, the queue of writes. One per process, however many bundles
  * the framework makes of this module.
  */
-import { existsSync, mkdirSync } from "node:fs";
+import { chmodSync, existsSync, mkdirSync, readdirSync } from "node:fs";
 import { hostname } from "node:os";
+import path from "node:path";
 import { writeBackup } from "./backup";
 import { type Configuration, databaseFile, readConfiguration } from "./configuration";
 import { connect, type Database, type OpenDatabase, openDatabase } from "./database/client";
@@ -59,6 +60,7 @@ export function galtry(): Promise<Galtry> {
  * @throws StartError, ConfigurationError with one line for the terminal
  */
 export async function startGaltry(configuration: Configuration): Promise<Galtry> {
+  keepToItself(configuration.dataFolder);
   const keys = await keysOf(configuration);
   const opened = await openChecked(configuration, keys);
   await applyMigrations(opened, async () => {
@@ -76,6 +78,16 @@ export async function startGaltry(configuration: Configuration): Promise<Galtry>
   };
 }
 
+/** What Galtry writes is for its own account on this machine alone; also what an earlier Galtry wrote. */
+function keepToItself(dataFolder: string): void {
+  if (process.platform === "win32") return;
+  process.umask(0o077);
+  if (!existsSync(dataFolder)) return;
+  chmodSync(dataFolder, 0o700);
+  for (const file of readdirSync(dataFolder, { withFileTypes: true }))
+    chmodSync(path.join(dataFolder, file.name), file.isDirectory() ? 0o700 : 0o600);
+}
+
 /** Makes keys only where there is no data yet: never a new one over existing data. */
 async function keysOf(configuration: Configuration): Promise<KeyRing> {
   const { dataFolder } = configuration;
@@ -83,7 +95,9 @@ async function keysOf(configuration: Configuration): Promise<KeyRing> {
   if (databaseExists(configuration))
     throw new StartError(`There is data in ${dataFolder} but no key file. Bring keys.json back from a backup.`);
   mkdirSync(dataFolder, { recursive: true, mode: 0o700 });
-  const rootKey = hasRootKey(configuration) ? readRootKey(configuration) : makeRootKey(configuration.rootKeyFile);
+  const rootKey = hasRootKey(configuration)
+    ? readRootKey(configuration)
+    : makeRootKey(configuration.rootKeyFile, dataFolder);
   const ring = newKeyRing();
   await writeKeyFile(dataFolder, rootKey, ring);
   return ring;

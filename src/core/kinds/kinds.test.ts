@@ -48,7 +48,7 @@ describe("values", () => {
   test.each([
     ["website-login", { name: "x" }, "signInPage: "],
     ["website-login", { name: "x", signInPage: "ftp://a" }, "signInPage: An address begins with"],
-    ["website-login", { name: "a\u0007b", signInPage: "a.example" }, "name: A name is one line of text."],
+    ["website-login", { name: "\u0007\u200b", signInPage: "a.example" }, "name: Give it a name."],
     ["door", { name: "x", "code-to-enter": "12a4" }, "code-to-enter: Only digits stand here."],
     ["door", { name: "x", signInPage: "https://a.example" }, ": Unrecognized key"],
     ["card", { name: "x", expires: "13/2028" }, "expires: This is not a month."],

@@ -34,7 +34,7 @@ describe("what is typed", () => {
   test.each([
     [{ name: "  " }, "name", "Give it a name."],
     [{ fields: [] }, "fields", "A kind has at least one field."],
-    [{ fields: [{ label: "a\nb" }] }, "fields.0.label", "A field's name is one line of text."],
+    [{ fields: [{ label: "\u202e\n" }] }, "fields.0.label", "Give the field a name."],
     [
       { fields: [{ label: "Gauge", form: "choice", choices: ["one"] }] },
       "fields.0.choices",

@@ -1,5 +1,6 @@
 /** Kinds that an organisation makes for itself: read from what is typed, and changed without losing a value. */
 import { z } from "zod";
+import { plainName } from "../plainName";
 import { askedFor, CODE, type Field, fieldOf, type Kind, PASSWORD, SIGN_IN_PAGE, USER_NAME } from "./kind";
 
 /** Fields that Galtry itself works with; a kind has each at most once, under its own id. */
@@ -17,10 +18,9 @@ const FORMS = ["line", "text", "mail", "phone", "date", "month", "digits", "pass
 
 const label = z
   .string()
-  .trim()
-  .min(1, "Give the field a name.")
-  .max(60, "A field's name has at most 60 characters.")
-  .refine((text) => !/[\u0000-\u001f\u007f]/.test(text), "A field's name is one line of text.");
+  .max(1000, "A field's name has at most 60 characters.")
+  .transform(plainName)
+  .pipe(z.string().min(1, "Give the field a name.").max(60, "A field's name has at most 60 characters."));
 
 const fieldSchema = z
   .strictObject({
@@ -46,7 +46,11 @@ const fieldSchema = z
 
 export const ownKindSchema = z
   .strictObject({
-    name: z.string().trim().min(1, "Give it a name.").max(60, "A kind's name has at most 60 characters."),
+    name: z
+      .string()
+      .max(1000, "A kind's name has at most 60 characters.")
+      .transform(plainName)
+      .pipe(z.string().min(1, "Give it a name.").max(60, "A kind's name has at most 60 characters.")),
     purpose: z.enum(["sign-in", "get-in", "pay", "prove", "run", "keep"]),
     fields: z.array(fieldSchema).min(1, "A kind has at least one field.").max(40, "A kind has at most 40 fields."),
     /** Place in `fields` of the one that is the entry's title. */

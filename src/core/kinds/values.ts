@@ -1,5 +1,6 @@
 /** Reading and checking what a person fills in for an entry of a kind. */
 import { z } from "zod";
+import { plainName } from "../plainName";
 import { type CodeSettings, readCodeSettings } from "../signin/code";
 import { wholeAddress } from "../signin/site";
 import { CODE, type Field, type FieldForm, fieldOf, type Kind, SIGN_IN_PAGE, USER_NAME } from "./kind";
@@ -21,9 +22,13 @@ const read = <T>(reader: (text: string) => T) =>
 const LONGEST_NOTE = 100_000;
 const LONGEST_LINE = 1000;
 
+/** Read without what is not seen in it. */
+const shown = (least: string, most: number, tooLong: string) =>
+  z.string().max(10_000, tooLong).transform(plainName).pipe(z.string().min(1, least).max(most, tooLong));
+
 export const extraFieldSchema = z.strictObject({
   id: z.string().min(1).max(64),
-  label: z.string().trim().min(1, "Give the field a name.").max(100, "A field's name has at most 100 characters."),
+  label: shown("Give the field a name.", 100, "A field's name has at most 100 characters."),
   class: z.enum(["open", "identifier", "secret"]),
   /** Left out: keep what is there. */
   value: z.string().max(10_000, "A field holds at most 10,000 characters.").optional(),
@@ -31,19 +36,17 @@ export const extraFieldSchema = z.strictObject({
 
 export type ExtraValue = z.output<typeof extraFieldSchema>;
 
-const name = z
-  .string()
-  .trim()
-  .min(1, "Give it a name.")
-  .max(200, "A name has at most 200 characters.")
-  .refine((text) => !/[\u0000-\u001f\u007f]/.test(text), "A name is one line of text.");
+const name = shown("Give it a name.", 200, "A name has at most 200 characters.");
 
 /** What every entry has, whatever its kind. */
 const common = {
   name,
   description: z.string().trim().max(300, "A description has at most 300 characters.").default(""),
   notes: z.string().max(LONGEST_NOTE, "Notes hold at most 100,000 characters.").default(""),
-  tags: z.array(z.string().trim().min(1).max(50)).max(20, "At most 20 tags.").default([]),
+  tags: z
+    .array(shown("A tag has a name.", 50, "A tag has at most 50 characters."))
+    .max(20, "At most 20 tags.")
+    .default([]),
   extras: z
     .array(extraFieldSchema)
     .max(50, "At most 50 extra fields.")

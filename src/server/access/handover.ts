@@ -62,6 +62,7 @@ export const makeHandover = command({
     mailTo: z.union([z.literal(""), z.email("This is not a mail address.").max(254)]).default(""),
   }),
   by: ["person"],
+  mayPrepare: (context) => requireEntry(context, context.input.entryId, "reveal"),
   prepare: async ({ input }) => (input.word === "" ? null : await hashPassword(input.word)),
   allow: async (context) => {
     const { input, at } = context;

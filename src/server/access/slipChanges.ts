@@ -1,7 +1,7 @@
 /** Changes as a person drafts them: their shape, who may draft them, what stands where they would be made, in words. */
 import { and, eq, isNull } from "drizzle-orm";
 import { z } from "zod";
-import { type Change, LEVELS, levelWord, resolve, sayWeekly, type Terms } from "../../core/access";
+import { type Change, isActive, LEVELS, levelWord, resolve, sayWeekly, type Terms } from "../../core/access";
 import { sayTime } from "../../core/time";
 import { type Context, idSchema, instantSchema } from "../command";
 import type { Reader } from "../database/client";
@@ -56,10 +56,10 @@ export async function requireDraft(context: Asked, change: ChangeInput): Promise
 }
 
 /** Who changes who is in a group; its keepers, and administrators. */
-export async function requireLevelOfGroup({ tx, me }: Asked, groupId: string): Promise<void> {
+export async function requireLevelOfGroup({ tx, me, at }: Asked, groupId: string): Promise<void> {
   if (me!.role === "owner" || me!.role === "administrator") return;
-  const [keeping] = await tx
-    .select({ id: memberships.id })
+  const keeping = await tx
+    .select({ from: memberships.from, until: memberships.until })
     .from(memberships)
     .where(
       and(
@@ -69,7 +69,8 @@ export async function requireLevelOfGroup({ tx, me }: Asked, groupId: string): P
         isNull(memberships.validUntil),
       ),
     );
-  if (!keeping) throw new Refused("not-allowed", "Administrators and the group's keepers change who is in it.");
+  if (!keeping.some((one) => isActive(one, at)))
+    throw new Refused("not-allowed", "Administrators and the group's keepers change who is in it.");
 }
 
 export async function completed(context: Asked, change: ChangeInput, zone: string): Promise<Change> {

@@ -1,7 +1,8 @@
 /** Appends a line to the journal's chain, inside the transaction that made it true. */
 import { sql } from "drizzle-orm";
-import { type Bytes, randomBytes, sha256, toHex, utf8 } from "../../core/crypto";
+import { type Bytes, randomBytes, toHex } from "../../core/crypto";
 import { FIRST_PREVIOUS, lineHash, lineMac } from "../../core/journal/chain";
+import { nameHash } from "../../core/journal/names";
 import type { Transaction } from "../database/client";
 import { journal, journalNames } from "../database/schema";
 
@@ -61,7 +62,7 @@ async function nameHashes(
 
 async function keepName(tx: Transaction, ref: string, name: string): Promise<string> {
   const salt = toHex(randomBytes(16));
-  const hash = toHex(sha256(utf8(JSON.stringify([salt, ref, name]))));
+  const hash = nameHash({ salt, ref, name });
   await tx.insert(journalNames).values({ hash, ref, name, salt });
   return hash;
 }

@@ -46,7 +46,9 @@ interface Telling {
 export async function storyOf(context: Telling, nodeId: string, ownOf: string | null, most = 60): Promise<StoryLine[]> {
   const where = and(eq(journal.node, nodeId), ownOf === null ? undefined : eq(journal.person, ownOf));
   const rows = await context.tx.select().from(journal).where(where).orderBy(desc(journal.seq)).limit(most);
-  return tell(context, rows, false, (line) => (line.node === nodeId ? null : undefined));
+  return tell(context, rows, { numbered: false, knows: () => true }, (line) =>
+    line.node === nodeId ? null : undefined,
+  );
 }
 
 /**
@@ -55,7 +57,7 @@ export async function storyOf(context: Telling, nodeId: string, ownOf: string | 
 async function tell(
   { tx, me, house }: Telling,
   rows: Line[],
-  numbered: boolean,
+  { numbered, knows }: { numbered: boolean; knows: (line: Line) => boolean },
   nodeWord: (line: Line) => string | null | undefined,
 ): Promise<StoryLine[]> {
   const [named, groups, zone] = await Promise.all([
@@ -89,9 +91,10 @@ async function tell(
       );
     };
     const word = nodeWord(row);
+    const details = JSON.parse(row.details) as Details;
     const says = sentence(
       row,
-      JSON.parse(row.details) as Details,
+      knows(row) ? details : withoutNames(details),
       nameOf,
       word === undefined ? nameOf(row.node) : word,
       zone,
@@ -111,6 +114,21 @@ async function tell(
     ];
   });
 }
+
+/** What somebody without a level at a node reads in place of the names of what is kept there. */
+const UNNAMED: Record<string, string> = {
+  file: "a file",
+  what: "something",
+  field: "field",
+  fields: "some of its values",
+  to: "an address",
+  mailTo: "an address",
+};
+
+const withoutNames = (details: Details): Details =>
+  Object.fromEntries(
+    Object.entries(details).map(([key, value]) => [key, value && UNNAMED[key] ? UNNAMED[key] : value]),
+  );
 
 /** Groups that the lines speak of: who was put into which, and what was given to one. */
 async function groupNames(tx: Reader, rows: readonly Line[]): Promise<ReadonlyMap<string, string>> {
@@ -144,7 +162,7 @@ function sentence(
         .replace(/^.*\./, "")
         .replace(/([A-Z])/g, " $1")
         .toLowerCase()
-    }${on}`;
+    }${on}${details.times ? `, with ${counted(details.times, "refusal", "refusals")} in a quarter of an hour` : ""}`;
   const why = details.why ? `: “${details.why}”` : "";
   const until = typeof details.until === "number" ? ` until ${sayTime(details.until, line.at, zone)}` : "";
   const from = typeof details.from === "number" ? ` from ${sayTime(details.from, line.at, zone)}` : "";
@@ -495,7 +513,8 @@ export const journalPage = query({
     const vaultNames = new Map(vaultRows.map((row) => [row.id, row.name]));
     const nodeNames = new Map([...vaultRows, ...entryRows].map((row) => [row.id, row.name]));
     const knows = (id: string | null) => id !== null && atLeast(levels.get(id) ?? "none", "use");
-    const lines = await tell({ tx, me: person!, house }, rows, seesAll, (line) => {
+    const seen = { numbered: seesAll, knows: (line: Line) => line.node === null || knows(line.node) };
+    const lines = await tell({ tx, me: person!, house }, rows, seen, (line) => {
       if (line.node === null) return null;
       if (knows(line.node)) return nodeNames.get(line.node) ?? undefined;
       if (person!.guest) return "something";

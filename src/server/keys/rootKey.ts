@@ -1,5 +1,5 @@
 /** The root key: 32 bytes in a file with mode 0600 outside the data folder, or in the environment. */
-import { existsSync, mkdirSync, readFileSync, statSync, writeFileSync } from "node:fs";
+import { existsSync, mkdirSync, readFileSync, realpathSync, statSync, writeFileSync } from "node:fs";
 import path from "node:path";
 import { type Bytes, fromBase64Url, KEY_LENGTH, randomBytes, toBase64Url } from "../../core/crypto";
 import type { Configuration } from "../configuration";
@@ -20,12 +20,28 @@ export function hasRootKey(configuration: Configuration): boolean {
   return configuration.rootKey !== undefined || existsSync(configuration.rootKeyFile);
 }
 
-/** Makes a new root key file; never over an existing one. */
-export function makeRootKey(file: string): Bytes {
+/**
+ * Makes a new root key file; never over an existing one, and never where it would be carried away with the data.
+ * @throws StartError for a place within the data folder
+ */
+export function makeRootKey(file: string, dataFolder: string): Bytes {
+  const way = path.relative(realPlace(dataFolder), realPlace(file));
+  if (way !== ".." && !way.startsWith(`..${path.sep}`) && !path.isAbsolute(way))
+    throw new StartError(
+      `The root key would lie within the data folder, and every copy of the data would hold it: set GALTRY_ROOT_KEY_FILE to a place outside ${dataFolder}.`,
+    );
   const key = randomBytes(KEY_LENGTH);
   mkdirSync(path.dirname(file), { recursive: true });
   writeFileSync(file, `${toBase64Url(key)}\n`, { mode: 0o600, flag: "wx" });
   return key;
+}
+
+/** Without links on the way, as far as it is there yet. */
+function realPlace(place: string): string {
+  const whole = path.resolve(place);
+  if (existsSync(whole)) return realpathSync(whole);
+  const above = path.dirname(whole);
+  return above === whole ? whole : path.join(realPlace(above), path.basename(whole));
 }
 
 function parse(text: string, where: string): Bytes {

@@ -99,7 +99,7 @@ async function live(house: Galtry, request: Request, caller: Extract<Caller, { k
   const nobody: Caller = { kind: "nobody", address: "", browser: "", knownBrowser: null };
   return liveStream(
     house,
-    caller.personId,
+    { personId: caller.personId, owner: caller.lanyardId },
     null,
     request.signal,
     async () => (await lanyardFor.execute(house, { token }, nobody)).lanyard !== null,

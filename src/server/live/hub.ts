@@ -19,7 +19,14 @@ export interface Since {
   at: number;
 }
 
+/** Tabs of one browser share one stream; a few more are browsers that cannot, or one that has just gone. */
+const MOST_OF_ONE = 6;
+
 interface Listener {
+  /** Session or Lanyard. */
+  owner: string;
+  /** Ends its stream. */
+  close: () => void;
   personId: string;
   topics: ReadonlySet<Topic>;
   hear: (seq: number) => void;
@@ -35,12 +42,29 @@ export class Hub {
 
   constructor(private readonly house: Galtry) {}
 
-  /** @returns a function that stops listening; `hear` is called with the latest outbox number */
-  async listen(personId: string, hear: (seq: number) => void): Promise<() => void> {
+  /**
+   * Of one owner the oldest is closed where there would be too many.
+   * @returns a function that stops listening; `hear` is called with the latest outbox number
+   */
+  async listen(
+    personId: string,
+    hear: (seq: number) => void,
+    { owner, close }: Pick<Listener, "owner" | "close"> = { owner: personId, close: () => {} },
+  ): Promise<() => void> {
     await this.#start();
-    const listener: Listener = { personId, topics: await topicsOf(this.house.db, personId), hear };
+    const listener: Listener = { owner, close, personId, topics: await topicsOf(this.house.db, personId), hear };
+    const own = [...this.#listeners].filter((one) => one.owner === owner);
+    for (const one of own.slice(0, Math.max(0, own.length - MOST_OF_ONE + 1))) {
+      this.#listeners.delete(one);
+      one.close();
+    }
     this.#listeners.add(listener);
     return () => this.#listeners.delete(listener);
+  }
+
+  /** How many listen. */
+  get listening(): number {
+    return this.#listeners.size;
   }
 
   /** The newest outbox number, for catching up. */

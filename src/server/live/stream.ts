@@ -9,12 +9,13 @@ import { hubOf, type Since } from "./hub";
 const KEEP_OPEN_MS = 15_000;
 
 /**
+ * @param listener who listens, and by which session or Lanyard: of one there are only so many
  * @param since what the listener has seen; null when it looks again by itself as soon as the stream stands
  * @param stillAllowed asked before each word: a session that ended ends its stream
  */
 export async function liveStream(
   house: Galtry,
-  personId: string,
+  { personId, owner }: { personId: string; owner: string },
   since: Since | null,
   signal: AbortSignal,
   stillAllowed: () => Promise<boolean>,
@@ -42,7 +43,7 @@ export async function liveStream(
           stop();
         });
       };
-      const unlisten = await hub.listen(personId, look);
+      const unlisten = await hub.listen(personId, look, { owner, close: () => stop() });
       const timer = setInterval(() => send(": open\n\n"), KEEP_OPEN_MS);
       stop = () => {
         unlisten();

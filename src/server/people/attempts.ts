@@ -6,6 +6,7 @@ import { and, eq, gte, lt, sql } from "drizzle-orm";
 import { hmac, toHex, utf8 } from "../../core/crypto";
 import type { Reader, Transaction } from "../database/client";
 import { attempts } from "../database/schema";
+import type { Galtry } from "../galtry";
 import type { KeyRing } from "../keys/keyFile";
 import { Refused } from "../refused";
 
@@ -51,6 +52,28 @@ export async function countAttempt(tx: Transaction, key: string, at: number, mor
     .values({ key, window, count: more })
     .onConflictDoUpdate({ target: [attempts.key, attempts.window], set: { count: sql`${attempts.count} + ${more}` } });
   await tx.delete(attempts).where(lt(attempts.window, window - 2 * LOOK_BACK));
+}
+
+/**
+ * Counts a try before it is looked at, so that a hundred at once are a hundred tries and not one.
+ * @throws Refused too-many, and counts nothing, where one of the keys has had its tries
+ */
+export const takeAttempt = (
+  house: Pick<Galtry, "writer">,
+  keys: readonly { key: string; most: number }[],
+  at: number,
+): Promise<void> =>
+  house.writer.write(async (tx) => {
+    for (const { key, most } of keys) await requireFewAttempts(tx, key, most, at);
+    for (const { key } of keys) await countAttempt(tx, key, at);
+  });
+
+/** A try that was right after all. */
+export async function giveBackAttempt(tx: Transaction, key: string, at: number): Promise<void> {
+  await tx
+    .update(attempts)
+    .set({ count: sql`max(0, ${attempts.count} - 1)` })
+    .where(and(eq(attempts.key, key), eq(attempts.window, Math.floor(at / WINDOW_MS))));
 }
 
 export async function forgetAttempts(tx: Transaction, key: string): Promise<void> {

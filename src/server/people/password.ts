@@ -1,6 +1,7 @@
 /** Sign-in passwords: Argon2id at OWASP's second recommendation (19 MiB, two passes, one lane). */
 import { type Algorithm, hash, verify } from "@node-rs/argon2";
 import { z } from "zod";
+import { Refused } from "../refused";
 
 const PARAMETERS = { algorithm: 2 as Algorithm.Argon2id, memoryCost: 19_456, timeCost: 2, parallelism: 1 };
 
@@ -9,15 +10,40 @@ export const signInPasswordSchema = z
   .min(12, "A sign-in password has at least 12 characters: three or four words do well.")
   .max(200, "A sign-in password has at most 200 characters.");
 
-export const hashPassword = (password: string): Promise<string> => hash(password, PARAMETERS);
+/** Each takes 19 MiB and a twentieth of a second of a core: so many at once, and so many that wait. */
+const MOST_AT_ONCE = 2;
+const MOST_WAITING = 60;
+
+const waiting: (() => void)[] = [];
+let running = 0;
+
+/** @throws Refused too-many where more people wait than would be served within seconds */
+async function inTurn<T>(work: () => Promise<T>): Promise<T> {
+  if (running >= MOST_AT_ONCE) {
+    if (waiting.length >= MOST_WAITING)
+      throw new Refused("too-many", "Too many people are signing in at this moment. Try again in a few seconds.");
+    await new Promise<void>((go) => waiting.push(go));
+  } else running++;
+  try {
+    return await work();
+  } finally {
+    // Whoever is next takes this place over.
+    const next = waiting.shift();
+    if (next) next();
+    else running--;
+  }
+}
+
+export const hashPassword = (password: string): Promise<string> => inTurn(() => hash(password, PARAMETERS));
 
 /** Takes the same time whether or not there is a hash to compare with. */
 export async function verifyPassword(stored: string | null, password: string): Promise<boolean> {
   if (stored === null) {
-    await verify(await nobody(), password);
+    const stranger = await nobody();
+    await inTurn(() => verify(stranger, password));
     return false;
   }
-  return verify(stored, password);
+  return inTurn(() => verify(stored, password));
 }
 
 let made: Promise<string> | undefined;

@@ -8,7 +8,7 @@ import type { Reader, Transaction } from "../database/client";
 import { failedSignIns, knownBrowsers, lanyards, persons, sessions, standings } from "../database/schema";
 import { uuidv7 } from "../ids";
 import { notFound, Refused } from "../refused";
-import { attemptKey, countAttempt, forgetAttempts, requireFewAttempts } from "./attempts";
+import { attemptKey, forgetAttempts, giveBackAttempt, takeAttempt } from "./attempts";
 import { verifyPassword } from "./password";
 import { newToken, tokenHash } from "./tokens";
 
@@ -29,34 +29,35 @@ export const signIn = command({
   name: "people.signIn",
   input: z.strictObject({ mail: mailSchema, password: z.string().max(200) }),
   by: ["nobody"],
-  prepare: async ({ input, house }) => {
+  prepare: async ({ input, caller, at, house }) => {
+    if (caller.kind !== "nobody") throw new Refused("not-allowed", "Sign out first.");
+    const known = await isKnownBrowser(house.db, caller.knownBrowser, input.mail);
+    // A browser the person has signed in from counts for itself: guessing elsewhere never shuts it out.
+    const account = attemptKey(house.keys, known ? `account ${caller.knownBrowser}` : "account", input.mail);
+    const address = attemptKey(house.keys, "address", caller.address);
+    const most = known ? Number.POSITIVE_INFINITY : MOST_TRIES_ADDRESS;
+    const keys = [
+      { key: account, most: MOST_TRIES_ACCOUNT },
+      { key: address, most },
+    ];
+    await takeAttempt(house, keys, at);
     const [person] = await house.db
       .select({ hash: persons.passwordHash })
       .from(persons)
       .where(eq(persons.mail, input.mail));
-    return verifyPassword(person?.hash ?? null, input.password);
+    return { account, address, right: await verifyPassword(person?.hash ?? null, input.password) };
   },
-  allow: async ({ tx, input, caller, at, house }) => {
-    if (caller.kind !== "nobody") throw new Refused("not-allowed", "Sign out first.");
-    const known = await isKnownBrowser(tx, caller.knownBrowser, input.mail);
-    // A browser the person has signed in from counts for itself: guessing elsewhere never shuts it out.
-    const account = attemptKey(house.keys, known ? `account ${caller.knownBrowser}` : "account", input.mail);
-    const address = attemptKey(house.keys, "address", caller.address);
-    await requireFewAttempts(tx, account, MOST_TRIES_ACCOUNT, at);
-    if (!known) await requireFewAttempts(tx, address, MOST_TRIES_ADDRESS, at);
-    return { account, address, caller };
-  },
-  run: async ({ tx, input, at, allowed, prepared: right }) => {
+  allow: ({ caller }) => caller as Extract<Caller, { kind: "nobody" }>,
+  run: async ({ tx, input, at, allowed, prepared: { right, account, address } }) => {
     const [person] = await tx.select().from(persons).where(eq(persons.mail, input.mail));
     const standing = person ? await standingOf(tx, person.id, at) : null;
     if (!right || !person || standing !== "active") {
-      await countAttempt(tx, allowed.account, at);
-      await countAttempt(tx, allowed.address, at);
       if (person) await countFailure(tx, person.id, at);
       return { signedIn: false as const, message: WRONG };
     }
-    await forgetAttempts(tx, allowed.account);
-    const browserToken = allowed.caller.knownBrowser ?? newToken();
+    await forgetAttempts(tx, account);
+    await giveBackAttempt(tx, address, at);
+    const browserToken = allowed.knownBrowser ?? newToken();
     await tx
       .insert(knownBrowsers)
       .values({ tokenHash: tokenHash(browserToken), personId: person.id, lastUsedAt: at })
@@ -66,7 +67,7 @@ export const signIn = command({
       personId: person.id,
       name: person.name,
       browserToken,
-      ...(await openSession(tx, person.id, allowed.caller, at)),
+      ...(await openSession(tx, person.id, allowed, at)),
     };
   },
   journal: ({ result }) =>
@@ -171,26 +172,22 @@ export const proveAgain = command({
   name: "people.proveAgain",
   input: z.strictObject({ password: z.string().max(200) }),
   by: ["person"],
-  prepare: async ({ input, caller, house }) => {
+  mayPrepare: async () => undefined,
+  prepare: async ({ input, caller, at, house }) => {
+    const { personId } = caller as Extract<Caller, { kind: "person" }>;
+    const key = attemptKey(house.keys, "prove", personId);
+    await takeAttempt(house, [{ key, most: MOST_TRIES_ACCOUNT }], at);
     const [person] = await house.db
       .select({ hash: persons.passwordHash })
       .from(persons)
-      .where(eq(persons.id, (caller as { personId: string }).personId));
-    return verifyPassword(person?.hash ?? null, input.password);
+      .where(eq(persons.id, personId));
+    return { key, right: await verifyPassword(person?.hash ?? null, input.password) };
   },
-  allow: async ({ tx, caller, at, house }) => {
-    const key = attemptKey(house.keys, "prove", (caller as { personId: string }).personId);
-    await requireFewAttempts(tx, key, MOST_TRIES_ACCOUNT, at);
-    return { key, caller: caller as Extract<Caller, { kind: "person" }> };
-  },
-  run: async ({ tx, at, allowed, prepared: right }) => {
-    if (!right) {
-      await countAttempt(tx, allowed.key, at);
-      return { right: false };
-    }
-    await forgetAttempts(tx, allowed.key);
-    if (allowed.caller.sessionId)
-      await tx.update(sessions).set({ provedAt: at }).where(eq(sessions.id, allowed.caller.sessionId));
+  allow: ({ caller }) => caller as Extract<Caller, { kind: "person" }>,
+  run: async ({ tx, at, allowed, prepared: { key, right } }) => {
+    if (!right) return { right: false };
+    await forgetAttempts(tx, key);
+    if (allowed.sessionId) await tx.update(sessions).set({ provedAt: at }).where(eq(sessions.id, allowed.sessionId));
     return { right: true };
   },
   journal: ({ result }) => ({ details: { right: result.right } }),

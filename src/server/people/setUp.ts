@@ -47,6 +47,7 @@ export const setUp = command({
     password: signInPasswordSchema,
   }),
   by: ["nobody"],
+  mayPrepare: ({ tx, input, at }) => requireLink(tx, input.token, "set-up", at),
   prepare: ({ input }) => hashPassword(input.password),
   allow: async ({ tx, input, caller, at }) => {
     if ((await tx.select().from(organisation)).length > 0)
@@ -79,6 +80,7 @@ export const acceptLink = command({
   name: "people.acceptLink",
   input: z.strictObject({ token: z.string().max(100), password: signInPasswordSchema }),
   by: ["nobody"],
+  mayPrepare: ({ tx, input, at }) => requireLink(tx, input.token, "sign-in", at),
   prepare: ({ input }) => hashPassword(input.password),
   allow: async ({ tx, input, caller, at }) => ({
     link: await requireLink(tx, input.token, "sign-in", at),

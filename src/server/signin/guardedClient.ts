@@ -123,10 +123,21 @@ export class GuardedClient {
     const own = parsed.range() === "loopback" || parsed.range() === "unspecified";
     if (own && port === this.settings.ownPort)
       throw new SignInFailure("address-not-allowed", `${host} is Galtry itself`);
-    if (parsed.range() === "unicast" || listed) return;
+    if (isGlobal(parsed) || listed) return;
     throw new SignInFailure("address-not-allowed", `${host} is an internal address`);
   }
 }
+
+/**
+ * An address of the open internet: in none of IANA's special-purpose registries, and for IPv6 within 2000::/3, which is
+ * all that has been given out (RFC 4291 section 2.4, RFC 6890).
+ */
+function isGlobal(address: ipaddr.IPv4 | ipaddr.IPv6): boolean {
+  if (address.range() !== "unicast") return false;
+  return address.kind() === "ipv4" || (address as ipaddr.IPv6).match(GLOBAL_IPV6, 3);
+}
+
+const GLOBAL_IPV6 = ipaddr.IPv6.parse("2000::");
 
 const portOf = (url: URL): number => Number(url.port || (url.protocol === "https:" ? 443 : 80));
 

@@ -2,6 +2,7 @@
 import { z } from "zod";
 import { CODE, fieldOf, type Kind, SIGN_IN_PAGE } from "../../core/kinds/kind";
 import { type EntryValues, readField } from "../../core/kinds/values";
+import { plainName } from "../../core/plainName";
 import { command, idSchema } from "../command";
 import { badInput, Refused } from "../refused";
 import { requireEntries } from "./entries";
@@ -22,7 +23,11 @@ const toAnswer = (rows: Awaited<ReturnType<typeof rewrite>>[]): { rows: Rewritte
   rows: rows.map(({ entryId, before, versionId }) => ({ entryId, before, versionId })),
 });
 
-const tag = z.string().trim().min(1).max(50, "A tag has at most 50 characters.");
+const tag = z
+  .string()
+  .max(500, "A tag has at most 50 characters.")
+  .transform(plainName)
+  .pipe(z.string().min(1, "A tag has a name.").max(50, "A tag has at most 50 characters."));
 
 export const tagEntries = command({
   name: "vaults.tag",

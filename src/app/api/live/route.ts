@@ -15,6 +15,7 @@ export async function GET(request: Request): Promise<Response> {
     const at = Number(searchParams.get("since") ?? 0);
     const since = { seen, at: Number.isFinite(at) ? at : 0 };
     const still = async () => (await pageCaller(request)).caller.kind === "person";
-    return liveStream(house, caller.personId, since, request.signal, still);
+    const listener = { personId: caller.personId, owner: caller.sessionId ?? caller.personId };
+    return liveStream(house, listener, since, request.signal, still);
   });
 }
