@@ -8,13 +8,16 @@ import { askGuestIn, endGuest, guestList, renewGuestLink } from "../src/server/a
 import type { Caller } from "../src/server/caller";
 import { notices } from "../src/server/database/schema";
 import { frontDesk } from "../src/server/frontdesk/frontDesk";
+import { journalPage } from "../src/server/journal/story";
 import { makeGroup } from "../src/server/people/groups";
 import { personList } from "../src/server/people/persons";
 import { acceptLink } from "../src/server/people/setUp";
 import { Refused } from "../src/server/refused";
 import { registry } from "../src/server/registry";
 import { changeRules } from "../src/server/rules/rules";
-import { addEntry } from "../src/server/vaults/entries";
+import { addPiece, beginAttachment, finishAttachment } from "../src/server/vaults/attachments";
+import { addEntry, changeEntry } from "../src/server/vaults/entries";
+import { entryPage } from "../src/server/vaults/entryPage";
 import { makeFolder } from "../src/server/vaults/folders";
 import { revealField } from "../src/server/vaults/revealing";
 import { markSeparate } from "../src/server/vaults/separating";
@@ -178,15 +181,51 @@ async function learntBy(caller: Caller, names: readonly string[]): Promise<{ lea
         }
       } catch (error) {
         if (!(error instanceof Refused)) throw error;
-        for (const other of names) if (error.message.includes(other)) learnt.add(`${name}, refusing: ${other}`);
+        const said = error.message + JSON.stringify(error.data ?? null);
+        for (const other of names) if (said.includes(other)) learnt.add(`${name}, refusing: ${other}`);
       }
     }
   }
   return { learnt: [...learnt], answered };
 }
 
+/** Others work in the guest's folder: what they attach, change and restore bears their names. */
+async function othersWorkThere(): Promise<{ versionId: string }> {
+  const by = f.as("administrator");
+  const { attachmentId } = await beginAttachment.execute(db(), { entryId: inFolder, name: "plan.txt", size: 4 }, by);
+  await addPiece.execute(db(), { attachmentId, number: 0, piece: btoa("plan") }, by);
+  await finishAttachment.execute(db(), { attachmentId }, by);
+  const { reveal } = await entryPage.execute(db(), { entryId: inFolder }, by);
+  const values = { name: "Projector", signInPage: "https://projector.example/in", notes: "lamp changed" };
+  await changeEntry.execute(db(), { entryId: inFolder, baseVersionId: reveal!.versionId, values, captured: false }, by);
+  return reveal!;
+}
+
 test("whatever a guest asks, nothing outside their folder is in the answer", async () => {
   const { guests } = await guestList.execute(db(), { nodeId: folderId }, f.as("steward"));
+  const { versionId } = await othersWorkThere();
+  const guest = asGuest(guests[0]!.id);
+  const page = await entryPage.execute(db(), { entryId: inFolder }, guest);
+  expect(page.attachments.map(({ name, by }) => [name, by])).toEqual([["plan.txt", ""]]);
+  expect(page.versions?.map(({ by }) => by)).toEqual(["", "Person steward"]);
+  expect(page.reveal).toMatchObject({ changedBy: "", createdBy: "Person steward" });
+  // Somebody saved in between: that it was so, and not who.
+  const late = {
+    entryId: inFolder,
+    baseVersionId: versionId,
+    values: { name: "Projector", signInPage: page.signInPage },
+    captured: false,
+  };
+  await expect(changeEntry.execute(db(), late, guest)).rejects.toMatchObject({
+    code: "conflict",
+    message: "Somebody changed this entry while you were editing it.",
+    data: { by: null },
+  });
+  // The numbers of their lines say nothing of how much happens elsewhere.
+  for (const line of (await journalPage.execute(db(), {}, guest)).lines) {
+    expect(line.seq).toBe(null);
+    expect(line.id).toMatch(/^[\w-]{22}$/);
+  }
   // Whose house it is, and who asked them in, they know.
   const people = KINDS.filter((kind) => kind !== "steward").map((kind) => `Person ${kind}`);
   const others = ["Canary", "Hanna", ...people, "Shop & Tickets", "Pellam", "Quillbrook", "Drawer"];
