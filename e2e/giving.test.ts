@@ -188,7 +188,7 @@ test("a guest is asked into one folder, adds to it, and learns of nothing else; 
   await page.getByRole("button", { name: "Hide Password" }).waitFor();
   // To their folder by their own way, and something added there.
   await go(page, "/vaults");
-  await page.getByRole("link", { name: "Shared with you" }).click();
+  await page.getByRole("link", { name: "Shared with you: Meters" }).click();
   await page.getByRole("button", { name: /^Meters/ }).click();
   await page.getByRole("link", { name: "Brightmere Energy" }).first().waitFor();
   await go(page, `/vaults/${house.built.vaults.get("Buildings")}/new?in=${house.built.folders.get("Meters")}`);

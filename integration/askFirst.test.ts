@@ -9,7 +9,7 @@ import { askFirst, closeYes, passEmergency, sayYes, setAsksFirst, yesesToSay } f
 import { makeHandover } from "../src/server/access/handover";
 import type { Caller } from "../src/server/caller";
 import { notices } from "../src/server/database/schema";
-import { journalPage } from "../src/server/journal/story";
+import { journalPage } from "../src/server/journal/page";
 import { guardedFill } from "../src/server/lanyard/keys";
 import { changeRules } from "../src/server/rules/rules";
 import { beginSignIn } from "../src/server/signin/sealed";

@@ -17,7 +17,7 @@ import {
 } from "../src/server/database/schema";
 import { frontDesk } from "../src/server/frontdesk/frontDesk";
 import { finderWords } from "../src/server/frontdesk/words";
-import { journalPage } from "../src/server/journal/story";
+import { journalPage } from "../src/server/journal/page";
 import { guardedFill, keyList } from "../src/server/lanyard/keys";
 import { Refused } from "../src/server/refused";
 import { beginSignIn } from "../src/server/signin/sealed";

@@ -8,7 +8,7 @@ import { askGuestIn, endGuest, guestList, renewGuestLink } from "../src/server/a
 import type { Caller } from "../src/server/caller";
 import { notices } from "../src/server/database/schema";
 import { frontDesk } from "../src/server/frontdesk/frontDesk";
-import { journalPage } from "../src/server/journal/story";
+import { journalPage } from "../src/server/journal/page";
 import { makeGroup } from "../src/server/people/groups";
 import { personList } from "../src/server/people/persons";
 import { acceptLink } from "../src/server/people/setUp";

@@ -8,7 +8,7 @@ import { changeAccess, giveAccess } from "../src/server/access/grants";
 import { handoverList, makeHandover } from "../src/server/access/handover";
 import { answerSlip, applySlip, draftSlip, dropSlip, ownSlip, waitingSlips } from "../src/server/access/slip";
 import { whoCanDoWhat } from "../src/server/access/who";
-import { journalPage } from "../src/server/journal/story";
+import { journalPage } from "../src/server/journal/page";
 import { groupList } from "../src/server/people/groupPage";
 import { makeGroup, setMember } from "../src/server/people/groups";
 import { changeRules, houseRules } from "../src/server/rules/rules";

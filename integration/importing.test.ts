@@ -11,7 +11,7 @@ import { setAsksFirst } from "../src/server/access/askFirst";
 import { entries, importUpdates } from "../src/server/database/schema";
 import { frontDesk } from "../src/server/frontdesk/frontDesk";
 import { sweepDeadImports } from "../src/server/housekeeping";
-import { journalPage } from "../src/server/journal/story";
+import { journalPage } from "../src/server/journal/page";
 import { compareLogin, keyList } from "../src/server/lanyard/keys";
 import { compareRows } from "../src/server/vaults/comparing";
 import { addEntry, changeEntry } from "../src/server/vaults/entries";

@@ -6,7 +6,7 @@ import { type InProcess, inProcess } from "../demo/inProcess";
 import { carriesSecret, tracesOf } from "../src/core/signin/carries";
 import { closeLetterbox, dropIn, hangLetterbox, letterboxList, lookAtLetterbox } from "../src/server/access/letterbox";
 import { notices, OUTSIDE } from "../src/server/database/schema";
-import { journalPage } from "../src/server/journal/story";
+import { journalPage } from "../src/server/journal/page";
 import { markLeaver } from "../src/server/people/persons";
 import { entryPage } from "../src/server/vaults/entryPage";
 import { binFolder, makeFolder } from "../src/server/vaults/folders";

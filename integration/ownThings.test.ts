@@ -6,7 +6,7 @@ import { type InProcess, inProcess } from "../demo/inProcess";
 import { PLAIN_VIEW } from "../src/core/ledgerView";
 import type { Caller } from "../src/server/caller";
 import { persons } from "../src/server/database/schema";
-import { journalPage } from "../src/server/journal/story";
+import { journalPage } from "../src/server/journal/page";
 import { ownNotices, putAwayNotices, renewLink, subjectList } from "../src/server/people/persons";
 import { folderPage } from "../src/server/vaults/folderPage";
 import { makeFolder, renameFolder } from "../src/server/vaults/folders";
@@ -98,7 +98,7 @@ describe("folders, tags, steps", () => {
       vault: { name: "Shop & Tickets" },
       story: [],
     });
-    expect(await page(f.as("guest"))).toMatchObject({ folders: [], vault: { name: "Shared with you" } });
+    expect(await page(f.as("guest"))).toMatchObject({ folders: [], vault: { name: "Shared with you: Ring of keys" } });
     expect((await page(f.as("steward"))).story.map(({ says }) => says)).toContain("renamed it");
     await expect(page(f.as("nothing"))).rejects.toMatchObject({ code: "not-found" });
   });

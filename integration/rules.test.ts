@@ -14,7 +14,7 @@ import { whyEnded } from "../src/server/access/whyEnded";
 import { entryVersions, journal, places, sessions, signIns } from "../src/server/database/schema";
 import { frontDesk } from "../src/server/frontdesk/frontDesk";
 import { journalFailures } from "../src/server/housekeeping";
-import { journalPage } from "../src/server/journal/story";
+import { journalPage } from "../src/server/journal/page";
 import { compareLogin, guardedFill, keyList } from "../src/server/lanyard/keys";
 import { makeGroup, removeMember, setMember } from "../src/server/people/groups";
 import {

@@ -8,7 +8,7 @@ import { plainName } from "../core/plainName";
 import { loadCaller, type Person } from "./access/person";
 import type { Caller, CallerKind } from "./caller";
 import { personIdOf } from "./caller";
-import type { Reader, Transaction } from "./database/client";
+import { type Reader, readerWith, type Transaction } from "./database/client";
 import { lanyards, outbox, type Role, sessions } from "./database/schema";
 import { type Galtry, galtry } from "./galtry";
 import { uuidv7At } from "./ids";
@@ -139,8 +139,11 @@ export function query<I, R, A = undefined>(definition: QueryDefinition<I, R, A>)
       }
       if (read) return read.result as R;
     }
-    const me = await requireMe(house.db, caller, at);
-    const context = { tx: house.db, input, caller, at, commandId: "", me, role: me?.role ?? null, house };
+    const found = await requireCaller(house.db, caller, at);
+    const me = found?.me ?? null;
+    // Nobody reaches anything: there is nothing to bring up to date for them.
+    const tx = found ? readerWith(house.db, await house.access.fresh(found.lastChange)) : house.db;
+    const context = { tx, input, caller, at, commandId: "", me, role: me?.role ?? null, house };
     const allowed = (await definition.allow(context)) as A;
     return definition.run({ ...context, allowed });
   };
@@ -172,7 +175,10 @@ function parse<I>(definition: Shared<I>, raw: unknown): I {
 }
 
 /** The caller now; refuses people whose access has ended and sessions that are over. */
-async function requireMe(tx: Reader, caller: Caller, at: number): Promise<Person | null> {
+const requireMe = async (tx: Reader, caller: Caller, at: number): Promise<Person | null> =>
+  (await requireCaller(tx, caller, at))?.me ?? null;
+
+async function requireCaller(tx: Reader, caller: Caller, at: number) {
   const personId = personIdOf(caller);
   if (personId === null) return null;
   const found = await loadCaller(tx, personId, stillHolds(caller, at), at);
@@ -182,7 +188,7 @@ async function requireMe(tx: Reader, caller: Caller, at: number): Promise<Person
       "signed-out",
       caller.kind === "lanyard" ? "This Lanyard is not connected any more." : "This session has ended. Sign in again.",
     );
-  return found.me;
+  return found;
 }
 
 /** The session or Lanyard has neither ended nor run out. */

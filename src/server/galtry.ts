@@ -5,6 +5,7 @@
 import { chmodSync, existsSync, mkdirSync, readdirSync } from "node:fs";
 import { hostname } from "node:os";
 import path from "node:path";
+import { LiveAccess } from "./access/liveAccess";
 import { writeBackup } from "./backup";
 import { type Configuration, databaseFile, readConfiguration } from "./configuration";
 import { connect, type Database, type OpenDatabase, openDatabase } from "./database/client";
@@ -32,6 +33,8 @@ export interface Galtry {
   opened: OpenDatabase;
   db: Database;
   writer: Writer;
+  /** What everybody reaches, held ready. */
+  access: LiveAccess;
   /** This machine and process, in the rows of sign-ins it has under way. */
   process: string;
   /** Reads strangers' pages, where Galtry runs for people. */
@@ -71,6 +74,7 @@ export async function startGaltry(configuration: Configuration): Promise<Galtry>
     keys,
     opened,
     db: opened.db,
+    access: new LiveAccess(opened.db),
     writer: new Writer(() =>
       connect(configuration.databaseUrl, keys.database, configuration.databaseToken, WRITE_PATIENCE_MS),
     ),

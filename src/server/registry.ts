@@ -49,7 +49,7 @@ import type { Command, Query } from "./command";
 import { frontDesk, meetEntry, pinEntry } from "./frontdesk/frontDesk";
 import { finderWords, whomToAsk } from "./frontdesk/words";
 import { journalFailures } from "./housekeeping";
-import { journalNodes, journalPage } from "./journal/story";
+import { journalNodes, journalPage } from "./journal/page";
 import { compareLogin, guardedFill, keyList, neverKeep, updatePassword } from "./lanyard/keys";
 import {
   confirmPairing,

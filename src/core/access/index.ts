@@ -1,3 +1,4 @@
+export * from "./accessIndex";
 export * from "./change";
 export * from "./explain";
 export * from "./grant";

@@ -4,7 +4,7 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import styled from "styled-components";
 import { exactTime, sayTime } from "@/core/time";
-import type { journalPage } from "@/server/journal/story";
+import type { journalPage } from "@/server/journal/page";
 import { capital } from "../entry/Card";
 import { Page } from "../frame/Frame";
 import { runQuery } from "../shared/ask";

@@ -3,8 +3,9 @@ import { and, eq, gt, isNull, lte } from "drizzle-orm";
 import type { Given } from "../../core/access";
 import { none, query } from "../command";
 import { grants } from "../database/schema";
-import { resolveAt, toSubject } from "./load";
+import { resolveAt } from "./load";
 import { nodeName } from "./nodeName";
+import { toSubject } from "./rows";
 import { loadNames } from "./who";
 
 const SOON_MS = 7 * 86_400_000;

@@ -10,9 +10,10 @@ import { grants, groups, organisation, persons } from "../database/schema";
 import { uuidv7 } from "../ids";
 import { notFound, Refused } from "../refused";
 import { loadRules } from "../rules/rules";
-import { type Allowed, type GrantRow, requireLevel, toSubject } from "./load";
+import { type Allowed, requireLevel } from "./load";
 import { nodeName } from "./nodeName";
 import { loadPerson, type Person } from "./person";
+import { type GrantRow, toSubject } from "./rows";
 import { reachEnd, withoutSteward } from "./stewards";
 
 export const subjectSchema = z.discriminatedUnion("kind", [

@@ -9,11 +9,11 @@ import { atLeast, Lookup, type Member, type Weekly } from "../../core/access";
 import { type Packed, pack } from "../../core/packed";
 import { byName } from "../byName";
 import { idSchema, none, query } from "../command";
-import { bulk } from "../database/bulk";
+import { bulk, inJson } from "../database/bulk";
 import type { Reader } from "../database/client";
 import { groups, type NodeType, organisation, persons, vaults } from "../database/schema";
 import { notFound } from "../refused";
-import { loadReach } from "./load";
+import { reachOf } from "./load";
 import { openRound } from "./openRound";
 import { loadOrganised, type OrganisedVaults } from "./organised";
 
@@ -79,11 +79,14 @@ export const gridVaults = query({
   by: ["person"],
   allow: () => undefined,
   run: async ({ tx, me, at }) => {
-    const { levels, tree } = await loadReach(tx, me!, at);
+    const { levels, node } = reachOf(tx, me!, at);
     const mine = new Set<string>();
-    for (const [id, level] of levels) if (level === "steward") mine.add(tree.get(id)!.vaultId);
-    const rows = await tx.select({ id: vaults.nodeId, name: vaults.name }).from(vaults);
-    return rows.filter(({ id }) => mine.has(id)).sort(byName);
+    for (const [id, level] of levels) if (level === "steward") mine.add(node(id)!.vaultId);
+    const rows = await tx
+      .select({ id: vaults.nodeId, name: vaults.name })
+      .from(vaults)
+      .where(inJson(vaults.nodeId, [...mine]));
+    return rows.sort(byName);
   },
 });
 

@@ -17,7 +17,7 @@ import { notFound, Refused } from "../refused";
 import { loadRules } from "../rules/rules";
 import { idsBelow } from "../vaults/folders";
 import { giveAccess, withdrawAccess } from "./grants";
-import { loadReach, requireLevel } from "./load";
+import { loadPath, loadReachIn, requireLevel } from "./load";
 import { nodeName } from "./nodeName";
 import { standingAt } from "./person";
 
@@ -122,8 +122,11 @@ export const renewGuestLink = command({
 
 /** The node and what is below it, as far as the caller is steward: a separate place in it may have others. */
 async function ownBelow({ tx, me, at }: Asking, nodeId: string): Promise<string[]> {
-  const { levels } = await loadReach(tx, me!, at);
-  return (await idsBelow(tx, nodeId)).filter((id) => levels.get(id) === "steward");
+  const below = await idsBelow(tx, nodeId);
+  if (tx.access) return below.filter((id) => tx.access!.level(me!.id, id, at) === "steward");
+  const [node] = await loadPath(tx, nodeId);
+  const { levels } = await loadReachIn(tx, me!, node ? [node.vaultId] : [], at);
+  return below.filter((id) => levels.get(id) === "steward");
 }
 
 /** A guest with something set on the node, or on something in it that is the caller's to look after. */

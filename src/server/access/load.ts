@@ -1,40 +1,23 @@
 /** Reads what `core/access` needs from the rows that hold now. */
-import { and, eq, inArray, isNull, or, sql } from "drizzle-orm";
+import { sql } from "drizzle-orm";
 import {
   atLeast,
-  type Grant,
+  isSubjectOf,
   type Level,
-  type Reach,
   type Resolution,
   resolve,
   resolveTree,
   type Step,
-  type Subject,
+  subjectsOf,
   type TreeNode,
 } from "../../core/access";
-import { bulk } from "../database/bulk";
 import type { Reader } from "../database/client";
-import { grants, type NodeType, separations } from "../database/schema";
+import type { NodeType } from "../database/schema";
 import { notFound, Refused } from "../refused";
+import type { OpenIndex } from "./openIndex";
+import { loadOrganised } from "./organised";
 import { loadPerson, type Person } from "./person";
-
-export type GrantRow = typeof grants.$inferSelect;
-
-export function toGrant(row: GrantRow): Grant {
-  return {
-    id: row.id,
-    node: row.nodeId,
-    subject: toSubject(row.subjectKind, row.subjectId),
-    level: row.level,
-    from: row.from,
-    until: row.until,
-    weekly: row.weekly,
-  };
-}
-
-export function toSubject(kind: GrantRow["subjectKind"], id: string): Subject {
-  return kind === "everyone" ? { kind } : { kind, id };
-}
+import { type GrantRow, toGrant, toSubject } from "./rows";
 
 export interface PathNode {
   id: string;
@@ -80,15 +63,24 @@ const toPathNode = (row: Above): PathNode => ({
   separate: row.separate === 1,
 });
 
+const toPathNodes = (index: OpenIndex, nodeId: string): PathNode[] =>
+  index
+    .path(nodeId)
+    .map(({ id, type, parent, vaultId, separate }) => ({ id, type, parentId: parent, vaultId, separate }));
+
 /** A node and what is above it, the node first. Empty when there is no such node. */
 export const loadPath = async (tx: Reader, nodeId: string): Promise<PathNode[]> =>
-  (await above(tx, nodeId, false)).map(toPathNode);
+  tx.access ? toPathNodes(tx.access, nodeId) : (await above(tx, nodeId, false)).map(toPathNode);
 
 /** The path with every grant that stands on it. */
 export async function loadSteps(
   tx: Reader,
   nodeId: string,
-): Promise<{ path: PathNode[]; steps: Step[]; rows: GrantRow[] }> {
+): Promise<{ path: PathNode[]; steps: Step[]; rows: readonly GrantRow[] }> {
+  if (tx.access) {
+    const path = toPathNodes(tx.access, nodeId);
+    return { path, steps: tx.access.steps(nodeId), rows: path.flatMap(({ id }) => tx.access!.grantsOn(id)) };
+  }
   const read = (await above(tx, nodeId, true)).map((row) => ({
     node: toPathNode(row),
     grants: JSON.parse(row.grants) as GrantRow[],
@@ -110,7 +102,13 @@ export async function resolveAt(
   who: string | Person,
   nodeId: string,
   at: number,
-): Promise<{ resolution: Resolution; path: PathNode[]; steps: Step[]; rows: GrantRow[]; person: Person } | null> {
+): Promise<{
+  resolution: Resolution;
+  path: PathNode[];
+  steps: Step[];
+  rows: readonly GrantRow[];
+  person: Person;
+} | null> {
   const person = typeof who === "string" ? await loadPerson(tx, who, at) : who;
   const { path, steps, rows } = await loadSteps(tx, nodeId);
   if (!person || path.length === 0) return null;
@@ -144,39 +142,53 @@ export interface Asking {
 
 export type Allowed = Awaited<ReturnType<typeof requireLevel>>;
 
-/** Levels of one person over every node, and the tree they were worked out on. */
-export async function loadReach(
+export interface ReachedNode extends TreeNode {
+  type: NodeType;
+  vaultId: string;
+}
+
+/** What one person reaches, and the nodes around it. */
+export interface OwnReach {
+  /** Nodes that they do not reach are not in it. */
+  levels: ReadonlyMap<string, Level>;
+  /** Any node, reached or not. */
+  node: (id: string) => ReachedNode | undefined;
+  /** All that lies in a vault, reached or not. */
+  inVault: (vaultId: string) => Iterable<ReachedNode>;
+  /** Grants that speak of the person, one of their groups or Everyone; of any time. */
+  grants: readonly GrantRow[];
+}
+
+/** For queries, from the access index: everything a person reaches. */
+export function reachOf(tx: Reader, person: Person, at: number): OwnReach {
+  const index = tx.access;
+  if (!index) throw new Error("Only queries have the access index; commands read the rows of some vaults.");
+  return {
+    levels: index.reached(person.id, at),
+    node: index.node,
+    inVault: (vaultId) => index.below(vaultId),
+    get grants() {
+      return subjectsOf(person).flatMap((subject) => [...index.grantsTo(subject)]);
+    },
+  };
+}
+
+/** For commands, from the rows: what a person reaches in some vaults. */
+export async function loadReachIn(
   tx: Reader,
   person: Person,
+  vaultIds: readonly string[],
   at: number,
-): Promise<{
-  levels: Map<string, Reach>;
-  tree: Map<string, TreeNode & { type: NodeType; vaultId: string }>;
-  grants: GrantRow[];
-}> {
-  const subjects = [person.id, ...person.groups];
-  const [placed, separate, rows] = await Promise.all([
-    bulk<{ id: string; parent: string | null; vaultId: string; type: NodeType }>(
-      tx,
-      { id: sql`p.node_id`, parent: sql`p.parent_id`, vaultId: sql`p.vault_id`, type: sql`n.type` },
-      sql`from places p join nodes n on n.id = p.node_id where p.valid_until is null`,
-    ),
-    tx.select({ id: separations.nodeId }).from(separations).where(isNull(separations.validUntil)),
-    tx
-      .select()
-      .from(grants)
-      .where(
-        and(isNull(grants.validUntil), or(eq(grants.subjectKind, "everyone"), inArray(grants.subjectId, subjects))),
-      ),
-  ]);
-  const cut = new Set(separate.map((row) => row.id));
-  const placedNodes = placed.map(({ id, parent, vaultId, type }) => ({
-    id,
-    parent,
-    vaultId,
-    type,
-    separate: cut.has(id),
-  }));
-  const tree = new Map(placedNodes.map((node) => [node.id, node]));
-  return { levels: resolveTree(person, placedNodes, rows.map(toGrant), at), tree, grants: rows };
+): Promise<OwnReach> {
+  const { nodes, rows } = await loadOrganised(tx, vaultIds);
+  const tree = new Map(nodes.map((node) => [node.id, node]));
+  const levels = new Map<string, Level>();
+  for (const [id, level] of resolveTree(person, nodes, rows.map(toGrant), at))
+    if (level !== "none") levels.set(id, level);
+  return {
+    levels,
+    node: (id) => tree.get(id),
+    inVault: (vaultId) => nodes.filter((node) => node.vaultId === vaultId),
+    grants: rows.filter((row) => isSubjectOf(toSubject(row.subjectKind, row.subjectId), person)),
+  };
 }

@@ -5,7 +5,7 @@ import { bulk } from "../database/bulk";
 import type { Reader } from "../database/client";
 import type { NodeType } from "../database/schema";
 import { groupBy } from "../groupBy";
-import { type GrantRow, toGrant } from "./load";
+import { type GrantRow, toGrant } from "./rows";
 
 export interface PlacedNode extends TreeNode {
   type: NodeType;
@@ -31,10 +31,14 @@ const held = (alias: string, then: number | null): SQL => {
  */
 export async function loadOrganised(
   tx: Reader,
-  vaultIds: readonly string[],
+  vaultIds: Iterable<string>,
   then: number | null = null,
 ): Promise<OrganisedVaults> {
-  const inVaults = sql`p.vault_id in (select value from json_each(${JSON.stringify(vaultIds)})) and ${held("p", then)}`;
+  if (tx.access && then === null) {
+    const organised = tx.access.organised(vaultIds);
+    return { ...organised, rows: organised.grants };
+  }
+  const inVaults = sql`p.vault_id in (select value from json_each(${JSON.stringify([...vaultIds])})) and ${held("p", then)}`;
   const [nodes, separate, rows, people] = await Promise.all([
     bulk<{ id: string; parent: string | null; vaultId: string; type: NodeType }>(
       tx,

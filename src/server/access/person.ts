@@ -4,6 +4,7 @@ import { type Standing, type Who, type Window, whoAt } from "../../core/access";
 import type { Reader } from "../database/client";
 import { type Role, standings } from "../database/schema";
 import { groupBy } from "../groupBy";
+import type { IndexPerson } from "./openIndex";
 
 export interface Person extends Who {
   name: string;
@@ -24,13 +25,16 @@ interface Row {
   until: number | null;
   ends: number | null;
   holds: number;
+  /** Number of the last change of access. */
+  lastChange: number;
 }
 
 /** Written out, as this is read at the start of every act: building it anew each time takes longer than running it. */
 const select = (tx: Reader, where: SQL, holds: SQL = sql`1`) =>
   tx.all<Row>(sql`
     select s.person_id as id, p.name as name, s.role as role, s.standing as standing, s.until_at as ends,
-      m.group_id as "groupId", m.from_at as "from", m.until_at as until, ${holds} as holds
+      m.group_id as "groupId", m.from_at as "from", m.until_at as until, ${holds} as holds,
+      coalesce((select max(seq) from access_changes), 0) as "lastChange"
     from standings s
     join persons p on p.id = s.person_id
     left join memberships m on m.person_id = s.person_id and m.valid_until is null
@@ -49,8 +53,17 @@ export const standingAt = (at: number) =>
 /** A person at another moment. */
 export const personAt = (person: Person, at: number): Who => whoAt({ ...person, until: person.ends }, at);
 
+const fromIndex = ({ id, name, role, standing, guest, held, until }: IndexPerson, at: number): Person => ({
+  ...{ name, role, held, ends: until },
+  ...whoAt({ id, standing, guest, held, until }, at),
+});
+
 /** A person with the groups held at `at`. */
 export async function loadPerson(tx: Reader, personId: string, at: number): Promise<Person | null> {
+  if (tx.access) {
+    const known = tx.access.person(personId);
+    return known ? fromIndex(known, at) : null;
+  }
   const rows = await select(tx, sql`and s.person_id = ${personId}`);
   return rows.length > 0 ? personOf(rows, at) : null;
 }
@@ -64,13 +77,16 @@ export async function loadCaller(
   personId: string,
   holds: SQL,
   at: number,
-): Promise<{ me: Person; holds: boolean } | null> {
+): Promise<{ me: Person; holds: boolean; lastChange: number } | null> {
   const rows = await select(tx, sql`and s.person_id = ${personId}`, holds);
-  return rows.length > 0 ? { me: personOf(rows, at), holds: rows[0]!.holds === 1 } : null;
+  return rows.length > 0
+    ? { me: personOf(rows, at), holds: rows[0]!.holds === 1, lastChange: rows[0]!.lastChange }
+    : null;
 }
 
 /** Everybody, with the groups they hold at `at`. */
 export async function loadEverybody(tx: Reader, at: number): Promise<Person[]> {
+  if (tx.access) return [...tx.access.people].map((person) => fromIndex(person, at));
   const rows = await select(tx, sql``);
   return [...groupBy(rows, (row) => row.id).values()].map((own) => personOf(own, at));
 }

@@ -9,8 +9,9 @@ import { grants, memberships, organisation } from "../database/schema";
 import { nodesOfGroup } from "../people/telling";
 import { Refused } from "../refused";
 import { subjectSchema, weeklySchema } from "./grants";
-import { type GrantRow, loadPath, requireLevel, resolveAt } from "./load";
+import { loadPath, requireLevel, resolveAt } from "./load";
 import { nodeName } from "./nodeName";
+import type { GrantRow } from "./rows";
 import { loadNames } from "./who";
 
 /** Whoever drafts or looks ahead. */

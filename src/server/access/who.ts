@@ -20,8 +20,9 @@ import { personIdOf } from "../caller";
 import { idSchema, query } from "../command";
 import type { Reader } from "../database/client";
 import { folders, groups, OUTSIDE, organisation, persons, vaults } from "../database/schema";
-import { type GrantRow, type PathNode, requireLevel, resolveAt, toSubject } from "./load";
+import { type PathNode, requireLevel, resolveAt } from "./load";
 import { loadEverybody } from "./person";
+import { type GrantRow, toSubject } from "./rows";
 
 export interface WhoLine {
   key: string;

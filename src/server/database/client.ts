@@ -2,12 +2,18 @@
 import { type Client, createClient } from "@libsql/client";
 import { drizzle, type LibSQLDatabase } from "drizzle-orm/libsql";
 import { type Bytes, toHex } from "../../core/crypto";
+import type { OpenIndex } from "../access/openIndex";
 import * as schema from "./schema";
 
 export type Database = LibSQLDatabase<typeof schema>;
 export type Transaction = Parameters<Parameters<Database["transaction"]>[0]>[0];
-/** Where reads may run: inside a transaction or outside. */
-export type Reader = Pick<Database | Transaction, "select" | "selectDistinct" | "run" | "all" | "get">;
+/** Where reads may run: inside a transaction, from the rows; or outside, where the access index comes with it. */
+export type Reader = Pick<Database | Transaction, "select" | "selectDistinct" | "run" | "all" | "get"> & {
+  access?: OpenIndex;
+};
+
+/** A database that is read together with the access index. */
+export const readerWith = (db: Database, access: OpenIndex): Reader => Object.assign(Object.create(db), { access });
 
 export interface OpenDatabase {
   client: Client;

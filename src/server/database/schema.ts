@@ -908,6 +908,17 @@ export const journalNames = sqliteTable(
   (t) => [uniqueIndex("journal_names_ref").on(t.ref, t.name)],
 );
 
+/**
+ * Nodes and people whose access may have changed. Triggers write it (in the migration that makes it), so that no writer
+ * can forget to; every process brings its access index up to the last row before it answers.
+ */
+export const accessChanges = sqliteTable("access_changes", {
+  seq: integer("seq").primaryKey({ autoIncrement: true }),
+  at: time("at").notNull(),
+  kind: text("kind").$type<"node" | "person">().notNull(),
+  ref: text("ref").notNull(),
+});
+
 /** Whom a change concerns. Read by cursor by every process. */
 export const outbox = sqliteTable("outbox", {
   seq: integer("seq").primaryKey({ autoIncrement: true }),

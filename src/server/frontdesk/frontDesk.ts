@@ -1,20 +1,21 @@
 /** The Front desk: everything one can reach, pinned, new and ending soon. */
-import { and, desc, eq, inArray, isNull, ne, sql } from "drizzle-orm";
+import { and, desc, eq, isNull, ne, sql } from "drizzle-orm";
 import { z } from "zod";
-import { atLeast, isActive, type Level } from "../../core/access";
+import { isActive, type Level } from "../../core/access";
 import { siteName } from "../../core/signin/address";
-import { type GrantRow, loadReach } from "../access/load";
+import { reachOf } from "../access/load";
+import { peopleNames } from "../access/peopleNames";
+import type { GrantRow } from "../access/rows";
 import { sortByName } from "../byName";
 import { personIdOf } from "../caller";
 import { command, idSchema, none, query } from "../command";
 import { bulk } from "../database/bulk";
-import type { Reader } from "../database/client";
-import { lanyards, met, persons, pins, signIns, vaults } from "../database/schema";
+import { lanyards, met, pins, signIns } from "../database/schema";
 import { groupBy } from "../groupBy";
 import { requireEntry } from "../vaults/entries";
 import { kindsById } from "../vaults/kinds";
 import { pictureAddress } from "../vaults/pictureAddress";
-import { vaultNameFor } from "../vaults/places";
+import { vaultNames } from "../vaults/places";
 
 const SOON_MS = 7 * 24 * 3_600_000;
 /** Longer than this nothing is new any more, opened or not. */
@@ -63,8 +64,9 @@ export const frontDesk = query({
   run: async ({ tx, me, at }) => {
     const person = me!;
     const personId = person.id;
-    const [{ levels, tree, grants: own }, rows, vaultRows, pinned, known, used, connected, kinds] = await Promise.all([
-      loadReach(tx, person, at),
+    const { levels, node: nodeAt, grants: own } = reachOf(tx, person, at);
+    const reached = [...levels.keys()].filter((id) => nodeAt(id)!.type === "entry");
+    const [rows, vaultName, pinned, known, used, connected, kinds] = await Promise.all([
       bulk<KeptEntry>(
         tx,
         {
@@ -78,9 +80,15 @@ export const frontDesk = query({
           refused: sql`v.refused_at is not null`,
           picture: sql`e.picture_id`,
         },
-        sql`from entries e join entry_versions v on v.id = e.version_id where e.binned_at is null and e.aside_at is null`,
+        sql`from entries e join entry_versions v on v.id = e.version_id
+          where e.node_id in (select value from json_each(${JSON.stringify(reached)})) and e.binned_at is null and e.aside_at is null`,
       ),
-      tx.select().from(vaults),
+      vaultNames(
+        tx,
+        person,
+        reached.map((id) => nodeAt(id)!.vaultId),
+        at,
+      ),
       tx.select().from(pins).where(eq(pins.personId, personId)),
       tx.select().from(met).where(eq(met.personId, personId)),
       tx
@@ -101,29 +109,20 @@ export const frontDesk = query({
     const met_ = new Set(known.map((row) => row.entryId));
     const lastUse = new Map<string, number>();
     for (const row of used) if (!lastUse.has(row.entryId)) lastUse.set(row.entryId, row.at);
-    const vaultNames = new Map(
-      vaultRows.map((row) => [row.nodeId, vaultNameFor(person, levels.get(row.nodeId), row.name)]),
-    );
-    const [host] = person.guest
-      ? await tx.select({ by: persons.invitedBy }).from(persons).where(eq(persons.id, personId))
-      : [];
-    const givers = new Map(
-      (await namesOf(tx, [...new Set(own.map((row) => row.givenBy))])).map((row) => [
-        row.id,
-        // A guest knows nobody but whoever asked them in.
-        !person.guest || row.id === host?.by ? row.name : "its steward",
-      ]),
+    const giver = await peopleNames(
+      tx,
+      person,
+      own.map((row) => row.givenBy),
     );
     const endOfMembership = new Map(held.map((row) => [row.groupId, row.until]));
     const active = own.filter((row) => isActive(row, at) && row.level !== "blocked");
     const byNode = groupBy(active, (row) => row.nodeId);
 
     const lines = rows.flatMap((entry): DeskLine[] => {
-      const level = levels.get(entry.nodeId) ?? "none";
-      if (!atLeast(level, "use")) return [];
-      const node = tree.get(entry.nodeId)!;
+      const level = levels.get(entry.nodeId)!;
+      const node = nodeAt(entry.nodeId)!;
       const reasons: GrantRow[] = [];
-      for (let at: typeof node | undefined = node; at; at = at.separate || !at.parent ? undefined : tree.get(at.parent))
+      for (let at: typeof node | undefined = node; at; at = at.separate || !at.parent ? undefined : nodeAt(at.parent))
         reasons.push(...(byNode.get(at.id) ?? []));
       const ends = reasons.map((row) =>
         soonest(
@@ -140,13 +139,14 @@ export const frontDesk = query({
           name: entry.name,
           description: entry.description,
           site: siteName(entry.signInPage),
-          vault: vaultNames.get(node.vaultId) ?? "",
+          vault: vaultName(node.vaultId),
           tags: entry.tags,
-          level: level as Level,
+          level,
           kind: kinds.get(entry.kind)!.name,
           how: entry.signInPage === "" ? "opened" : entry.hasCode === 1 ? "sealed with code" : "sealed",
           pinned: pins_.has(entry.nodeId),
-          newFrom: isNew ? (givers.get(newest.givenBy) ?? null) : null,
+          // A guest knows nobody but the person who invited them.
+          newFrom: isNew ? giver(newest.givenBy) || (person.guest ? "its steward" : null) : null,
           newWhy: isNew && newest.subjectKind === "person" ? newest.why : "",
           endsAt: endsAt !== null && endsAt - at < SOON_MS ? endsAt : null,
           lastUsedAt: lastUse.get(entry.nodeId) ?? null,
@@ -162,12 +162,6 @@ export const frontDesk = query({
 function soonest(a: number | null, b: number | null): number | null {
   if (a === null) return b;
   return b === null ? a : Math.min(a, b);
-}
-
-async function namesOf(tx: Reader, ids: string[]) {
-  return ids.length === 0
-    ? []
-    : tx.select({ id: persons.id, name: persons.name }).from(persons).where(inArray(persons.id, ids));
 }
 
 export const pinEntry = command({

@@ -1,12 +1,11 @@
 /** What else an entry can be found by: its folders, its open fields, and its user name where one may see it. */
-import { eq, isNull } from "drizzle-orm";
+import { and, eq, inArray, isNull } from "drizzle-orm";
 import { atLeast } from "../../core/access";
 import { USER_NAME } from "../../core/kinds/kind";
-import { loadReach } from "../access/load";
-import { loadEverybody } from "../access/person";
-import { isAdministrator } from "../caller";
+import { reachOf } from "../access/load";
 import { none, query } from "../command";
-import { entries, entryVersions, folders, persons } from "../database/schema";
+import { inJson } from "../database/bulk";
+import { entries, entryVersions, folders, persons, standings } from "../database/schema";
 import { openValues } from "../vaults/vaultKeys";
 
 /** So many are opened together; in between, other work of the process has its turn. */
@@ -19,7 +18,12 @@ export const finderWords = query({
   by: ["person"],
   allow: () => undefined,
   run: async ({ tx, me, at, house }): Promise<[string, string][]> => {
-    const { levels, tree } = await loadReach(tx, me!, at);
+    const { levels, node } = reachOf(tx, me!, at);
+    const wayUp = function* (id: string): Generator<string> {
+      for (let up = node(id)?.parent ?? null; up !== null; up = node(up)?.parent ?? null) yield up;
+    };
+    const entryIds = [...levels.keys()].filter((id) => node(id)!.type === "entry");
+    const above = new Set(entryIds.flatMap((id) => [...wayUp(id)]));
     const [rows, folderRows] = await Promise.all([
       tx
         .select({
@@ -31,23 +35,21 @@ export const finderWords = query({
         })
         .from(entries)
         .innerJoin(entryVersions, eq(entryVersions.id, entries.versionId))
-        .where(isNull(entries.binnedAt)),
-      tx.select().from(folders),
+        .where(and(inJson(entries.nodeId, entryIds), isNull(entries.binnedAt))),
+      me!.guest
+        ? []
+        : tx
+            .select()
+            .from(folders)
+            .where(inJson(folders.nodeId, [...above])),
     ]);
     const names = new Map(folderRows.map((row) => [row.nodeId, row.name]));
-    const wayTo = (id: string): string[] => {
-      if (me!.guest) return [];
-      const way: string[] = [];
-      for (let up = tree.get(id)?.parent ?? null; up !== null && names.has(up); up = tree.get(up)?.parent ?? null)
-        way.push(names.get(up)!);
-      return way;
-    };
-    const reached = rows.filter((row) => atLeast(levels.get(row.id) ?? "none", "use"));
+    const wayTo = (id: string): string[] => [...wayUp(id)].flatMap((up) => names.get(up) ?? []);
     const found: [string, string][] = [];
-    for (let from = 0; from < reached.length; from += AT_ONCE)
+    for (let from = 0; from < rows.length; from += AT_ONCE)
       found.push(
         ...(await Promise.all(
-          reached.slice(from, from + AT_ONCE).map(async (row): Promise<[string, string]> => {
+          rows.slice(from, from + AT_ONCE).map(async (row): Promise<[string, string]> => {
             const mayKnow = row.visible || atLeast(levels.get(row.id)!, "reveal");
             const userName = mayKnow ? (await openValues(tx, house.keys, row.version)).fields[USER_NAME] : "";
             const open = row.extras.filter((extra) => extra.class === "open").map((extra) => extra.value ?? "");
@@ -67,14 +69,19 @@ export const whomToAsk = query({
   by: ["person"],
   allow: () => undefined,
   run: async ({ tx, me, at }) => {
-    const everybody = (await loadEverybody(tx, at)).filter((one) => one.standing === "active");
+    const active = (id: string | null) => id !== null && tx.access?.who(id, at)?.standing === "active";
     if (me!.guest) {
       const [own] = await tx.select({ by: persons.invitedBy }).from(persons).where(eq(persons.id, me!.id));
-      return everybody.filter((one) => one.id === own?.by).map((one) => one.name);
+      return own && active(own.by) ? [tx.access!.person(own.by!)!.name] : [];
     }
-    return everybody
-      .filter((one) => isAdministrator(one.role) && one.id !== me!.id)
-      .map((one) => one.name)
+    const rows = await tx
+      .select({ id: standings.personId, name: persons.name })
+      .from(standings)
+      .innerJoin(persons, eq(persons.id, standings.personId))
+      .where(and(inArray(standings.role, ["owner", "administrator"]), isNull(standings.validUntil)));
+    return rows
+      .filter(({ id }) => id !== me!.id && active(id))
+      .map(({ name }) => name)
       .sort()
       .slice(0, 3);
   },

@@ -1,26 +1,19 @@
 /** Journal lines in sentences, for an entry's story and the Journal page. */
 
-import { and, desc, eq, inArray, like, lt, or, type SQL, sql } from "drizzle-orm";
-import { z } from "zod";
-import { atLeast, type Given, levelWord } from "../../core/access";
+import { and, desc, eq, inArray, sql } from "drizzle-orm";
+import { type Given, levelWord } from "../../core/access";
 import { BIN_DAYS } from "../../core/binDays";
 import { DID_NOT_WORK, FAILURES, type SignInOutcome } from "../../core/signin/outcome";
 import { sayTime } from "../../core/time";
-import { loadReach } from "../access/load";
 import { peopleNames } from "../access/peopleNames";
 import type { Person } from "../access/person";
 import { timeZone } from "../access/who";
-import { sortByName } from "../byName";
-import { isAdministrator } from "../caller";
-import { none, query } from "../command";
-import { bulk } from "../database/bulk";
 import type { Reader } from "../database/client";
-import { entries, journal, journalNames, vaults } from "../database/schema";
+import { journal, journalNames } from "../database/schema";
 import type { Galtry } from "../galtry";
-import { hideNumber, shownNumber } from "../opaqueNumber";
-import { vaultNameFor } from "../vaults/places";
+import { hideNumber } from "../opaqueNumber";
 
-type Line = typeof journal.$inferSelect;
+export type Line = typeof journal.$inferSelect;
 type Details = Record<string, string | number | boolean | null>;
 
 export interface StoryLine {
@@ -36,7 +29,7 @@ export interface StoryLine {
   refused: boolean;
 }
 
-interface Telling {
+export interface Telling {
   tx: Reader;
   me: Person;
   house: Galtry;
@@ -54,7 +47,7 @@ export async function storyOf(context: Telling, nodeId: string, ownOf: string | 
 /**
  * @param nodeWord how a line's node is called: a name, null for none (one stands on its page), undefined for as it was
  */
-async function tell(
+export async function tell(
   { tx, me, house }: Telling,
   rows: Line[],
   { numbered, knows }: { numbered: boolean; knows: (line: Line) => boolean },
@@ -464,94 +457,3 @@ export const JOURNAL_ACTS = {
   people: ["people."],
   Lanyard: ["lanyard."],
 } as const;
-
-const PAGE = 100;
-
-/** The Journal as its reader may see it: own acts; what happened at one's nodes; all acts for administrators. */
-export const journalPage = query({
-  name: "journal.page",
-  input: z.strictObject({
-    /** The line after which to go on, as `more` gave it. */
-    before: z.string().max(64).nullable().default(null),
-    personId: z.string().max(64).nullable().default(null),
-    nodeId: z.string().max(64).nullable().default(null),
-    acts: z
-      .enum(Object.keys(JOURNAL_ACTS) as [keyof typeof JOURNAL_ACTS])
-      .nullable()
-      .default(null),
-  }),
-  by: ["person"],
-  allow: () => undefined,
-  run: async ({ tx, input, me: person, role, at, house }) => {
-    const me = person!.id;
-    const before = input.before === null ? null : shownNumber(house.keys, "journal", input.before);
-    const { levels } = await loadReach(tx, person!, at);
-    const stewarded = [...levels].filter(([, level]) => level === "steward").map(([id]) => id);
-    const seesAll = role !== null && isAdministrator(role);
-    const scope = seesAll
-      ? undefined
-      : or(eq(journal.person, me), stewarded.length > 0 ? inArray(journal.node, stewarded) : undefined);
-    const filters: (SQL | undefined)[] = [
-      scope,
-      before === null ? undefined : lt(journal.seq, before),
-      input.personId === null ? undefined : or(eq(journal.person, input.personId), eq(journal.subject, input.personId)),
-      input.nodeId === null ? undefined : or(eq(journal.node, input.nodeId), eq(journal.vault, input.nodeId)),
-      input.acts === null
-        ? undefined
-        : or(...JOURNAL_ACTS[input.acts].map((prefix) => like(journal.act, `${prefix}%`))),
-    ];
-    const rows = await tx
-      .select()
-      .from(journal)
-      .where(and(...filters))
-      .orderBy(desc(journal.seq))
-      .limit(PAGE);
-    const [vaultRows, entryRows] = await Promise.all([
-      tx.select({ id: vaults.nodeId, name: vaults.name }).from(vaults),
-      tx.select({ id: entries.nodeId, name: entries.name }).from(entries),
-    ]);
-    const vaultNames = new Map(vaultRows.map((row) => [row.id, row.name]));
-    const nodeNames = new Map([...vaultRows, ...entryRows].map((row) => [row.id, row.name]));
-    const knows = (id: string | null) => id !== null && atLeast(levels.get(id) ?? "none", "use");
-    const seen = { numbered: seesAll, knows: (line: Line) => line.node === null || knows(line.node) };
-    const lines = await tell({ tx, me: person!, house }, rows, seen, (line) => {
-      if (line.node === null) return null;
-      if (knows(line.node)) return nodeNames.get(line.node) ?? undefined;
-      if (person!.guest) return "something";
-      const vault = line.vault === null ? undefined : vaultNames.get(line.vault);
-      return line.node === line.vault ? (vault ?? "a vault") : vault ? `an entry in ${vault}` : "an entry";
-    });
-    return {
-      lines,
-      about: input.nodeId !== null && knows(input.nodeId) ? (nodeNames.get(input.nodeId) ?? null) : null,
-      more: rows.length === PAGE ? hideNumber(house.keys, "journal", rows.at(-1)!.seq) : null,
-      zone: await timeZone(tx),
-      seesAll,
-    };
-  },
-});
-
-/** Vaults and entries that the reader may pick to read of: those they reach. */
-export const journalNodes = query({
-  name: "journal.nodes",
-  input: none,
-  by: ["person"],
-  allow: () => undefined,
-  run: async ({ tx, me, at }) => {
-    const { levels, tree } = await loadReach(tx, me!, at);
-    const [vaultRows, entryRows] = await Promise.all([
-      tx.select({ id: vaults.nodeId, name: vaults.name }).from(vaults),
-      bulk<{ id: string; name: string }>(tx, { id: sql`node_id`, name: sql`name` }, sql`from entries`),
-    ]);
-    const vaultNames = new Map(vaultRows.map((row) => [row.id, vaultNameFor(me!, levels.get(row.id), row.name)]));
-    return sortByName(
-      [...vaultRows, ...entryRows]
-        .filter(({ id }) => atLeast(levels.get(id) ?? "none", "use"))
-        .map(({ id, name }) => ({
-          id,
-          name,
-          note: vaultNames.has(id) ? "vault" : (vaultNames.get(tree.get(id)!.vaultId) ?? ""),
-        })),
-    );
-  },
-});

@@ -8,18 +8,18 @@ import { hostOf, siteName } from "../../core/signin/address";
 import { codeAt } from "../../core/signin/code";
 import { siteOf } from "../../core/signin/site";
 import { requireReady } from "../access/accepting";
-import { loadReach } from "../access/load";
-import { byName } from "../byName";
+import { reachOf } from "../access/load";
+import { byName, sortByName } from "../byName";
 import { type Caller, personIdOf } from "../caller";
 import { command, idSchema, none, query } from "../command";
 import { inJson } from "../database/bulk";
-import { entries, entryVersions, neverKept, organisation, persons, signIns, vaults } from "../database/schema";
+import { entries, entryVersions, neverKept, organisation, persons, signIns } from "../database/schema";
 import { uuidv7 } from "../ids";
 import { attemptKey, countAttempt, requireFewAttempts } from "../people/attempts";
 import { Refused } from "../refused";
 import { currentMarks } from "../vaults/currentMarks";
 import { requireEntries, requireEntry, requireInUse } from "../vaults/entries";
-import { vaultNameFor } from "../vaults/places";
+import { vaultNames } from "../vaults/places";
 import { fingerprint, loginOf } from "../vaults/sealing";
 import { openValues } from "../vaults/vaultKeys";
 import { currentVersion, noteSighting, rewrite } from "../vaults/writing";
@@ -60,13 +60,25 @@ export const keyList = query({
     const person = me!;
     const { lanyardId } = caller as Extract<Caller, { kind: "lanyard" }>;
     const personId = person.id;
-    const [{ levels, tree }, rows, vaultRows, used, named, [house], never] = await Promise.all([
-      loadReach(tx, person, at),
+    const { levels, node } = reachOf(tx, person, at);
+    const reached = [...levels.keys()];
+    const vaultsAt = reached.map((id) => node(id)!.vaultId);
+    const [usable, vaultName, used, named, [house], never] = await Promise.all([
       tx
         .select()
         .from(entries)
-        .where(and(isNull(entries.binnedAt), isNull(entries.asideAt), ne(entries.signInPage, ""))),
-      tx.select().from(vaults),
+        .where(
+          and(
+            inJson(
+              entries.nodeId,
+              reached.filter((id) => node(id)!.type === "entry"),
+            ),
+            isNull(entries.binnedAt),
+            isNull(entries.asideAt),
+            ne(entries.signInPage, ""),
+          ),
+        ),
+      vaultNames(tx, person, vaultsAt, at),
       tx
         .select({ entryId: signIns.entryId, at: signIns.begunAt })
         .from(signIns)
@@ -77,10 +89,8 @@ export const keyList = query({
       tx.select().from(organisation),
       tx.select({ site: neverKept.site }).from(neverKept).where(eq(neverKept.personId, personId)),
     ]);
-    const vaultNames = new Map(
-      vaultRows.map((row) => [row.nodeId, vaultNameFor(person, levels.get(row.nodeId), row.name)]),
-    );
-    const usable = rows.filter((row) => atLeast(levels.get(row.nodeId) ?? "none", "use"));
+    const lastUse = new Map<string, number>();
+    for (const one of used) if (!lastUse.has(one.entryId)) lastUse.set(one.entryId, one.at);
     const mayKnow = (row: (typeof usable)[number]) =>
       row.useSeesUserName || atLeast(levels.get(row.nodeId) ?? "none", "reveal");
     const versions = await tx
@@ -103,20 +113,22 @@ export const keyList = query({
           signInPage: row.signInPage,
           reach: row.reach,
           hosts: row.steps.hosts,
-          vault: vaultNames.get(tree.get(row.nodeId)!.vaultId) ?? "",
+          vault: vaultName(node(row.nodeId)!.vaultId),
           hasCode: row.hasCode,
           guardedFill: row.guardedFill && row.filling !== "never",
           offered: row.filling !== "never",
           level: levels.get(row.nodeId)!,
-          lastUsedAt: used.find((one) => one.entryId === row.nodeId)?.at ?? null,
+          lastUsedAt: lastUse.get(row.nodeId) ?? null,
           userMark: mayKnow(row) ? (marks.get(row.versionId) ?? null) : null,
           comparable: atLeast(levels.get(row.nodeId)!, "reveal") && row.asksFirst === 0 && !row.askAgain,
         }),
       )
       .sort(byName);
-    const mayAdd = vaultRows
-      .filter((row) => atLeast(levels.get(row.nodeId) ?? "none", "edit"))
-      .map((row) => ({ id: row.nodeId, name: row.name }));
+    const mayAdd = sortByName(
+      [...new Set(vaultsAt)]
+        .filter((id) => atLeast(levels.get(id) ?? "none", "edit"))
+        .map((id) => ({ id, name: vaultName(id) })),
+    );
     return {
       person: named[0]?.name ?? "",
       organisation: house?.name ?? "",

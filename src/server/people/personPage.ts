@@ -3,13 +3,14 @@ import { and, eq, isNull } from "drizzle-orm";
 import { z } from "zod";
 import { explain, Lookup, type Namer, type Reach } from "../../core/access";
 import { sayDay, sayTime } from "../../core/time";
-import { loadReach } from "../access/load";
+import { reachOf } from "../access/load";
 import { loadOrganised } from "../access/organised";
 import { loadPerson, standingAt } from "../access/person";
 import { loadNames } from "../access/who";
 import { byName } from "../byName";
 import { isAdministrator } from "../caller";
 import { idSchema, query } from "../command";
+import { inJson } from "../database/bulk";
 import { entries, folders, groups, memberships, persons, standings, vaults } from "../database/schema";
 import { notFound } from "../refused";
 
@@ -31,27 +32,34 @@ export const personPage = query({
   by: ["person"],
   apart: true,
   allow: async ({ tx, me, input, at }) => {
-    const reach = await loadReach(tx, me!, at);
+    const reach = reachOf(tx, me!, at);
     const self = input.personId === me!.id;
     const stewards = [...reach.levels].filter(([, level]) => level === "steward").map(([id]) => id);
     if (!self && (me!.guest || (stewards.length === 0 && !isAdministrator(me!.role)))) throw notFound();
     const person = await loadPerson(tx, input.personId, at);
     if (!person) throw notFound();
-    const seen = self ? [...reach.levels].filter(([, level]) => level !== "none").map(([id]) => id) : stewards;
-    return { self, person, seen: new Set(seen), tree: reach.tree };
+    const seen = self ? [...reach.levels.keys()] : stewards;
+    return { self, person, seen: new Set(seen), nodeAt: reach.node };
   },
   run: async ({ tx, me, at, allowed }) => {
-    const { self, person, seen, tree } = allowed;
+    const { self, person, seen, nodeAt } = allowed;
     const names = await loadNames(tx);
-    const organised = await loadOrganised(tx, [...new Set([...seen].map((id) => tree.get(id)!.vaultId))]);
+    const organised = await loadOrganised(tx, new Set([...seen].map((id) => nodeAt(id)!.vaultId)));
     const lookup = new Lookup(organised);
     const member = lookup.person.get(person.id);
     const nodes = new Map(organised.nodes.map((node) => [node.id, node]));
     const given = new Map(organised.rows.map((row) => [row.id, row.validFrom]));
+    const vaultIds = [...new Set([...seen].map((id) => nodeAt(id)!.vaultId))];
     const [vaultRows, folderRows, entryRows] = await Promise.all([
-      tx.select({ id: vaults.nodeId, name: vaults.name }).from(vaults),
-      tx.select({ id: folders.nodeId, name: folders.name }).from(folders).where(isNull(folders.binnedAt)),
-      tx.select({ id: entries.nodeId, name: entries.name }).from(entries).where(isNull(entries.binnedAt)),
+      tx.select({ id: vaults.nodeId, name: vaults.name }).from(vaults).where(inJson(vaults.nodeId, vaultIds)),
+      tx
+        .select({ id: folders.nodeId, name: folders.name })
+        .from(folders)
+        .where(and(inJson(folders.nodeId, [...seen]), isNull(folders.binnedAt))),
+      tx
+        .select({ id: entries.nodeId, name: entries.name })
+        .from(entries)
+        .where(and(inJson(entries.nodeId, [...seen]), isNull(entries.binnedAt))),
     ]);
     const called = new Map([...vaultRows, ...folderRows, ...entryRows].map(({ id, name }) => [id, name]));
     // What decides about one node decides about all of its region: a line for each.

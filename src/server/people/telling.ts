@@ -1,12 +1,13 @@
 /** Notices to those whom a change of people concerns: stewards of what they reach, owners where a steward is lacking. */
 import { and, eq, inArray, isNull } from "drizzle-orm";
 import { atLeast, resolve } from "../../core/access";
-import { loadReach, loadSteps } from "../access/load";
+import { loadReachIn, loadSteps } from "../access/load";
 import { nodeName } from "../access/nodeName";
-import { loadEverybody, loadPerson } from "../access/person";
+import { loadEverybody, loadPerson, type Person } from "../access/person";
 import { withoutSteward } from "../access/stewards";
+import { inJson } from "../database/bulk";
 import type { Reader, Transaction } from "../database/client";
-import { grants, notices, standings } from "../database/schema";
+import { grants, notices, places, standings } from "../database/schema";
 import { uuidv7 } from "../ids";
 
 export async function addNotice(
@@ -51,8 +52,24 @@ export async function vaultsRevealedTo(tx: Reader, personId: string, at: number)
   const person = await loadPerson(tx, personId, at);
   if (!person) return [];
   // What they had before a suspension counts too: whoever takes the link over would have it.
-  const { levels, tree } = await loadReach(tx, { ...person, standing: "active" }, at);
-  return [...new Set([...levels].filter(([, level]) => atLeast(level, "reveal")).map(([id]) => tree.get(id)!.vaultId))];
+  const named = await vaultsNaming(tx, person);
+  const { levels, node } = await loadReachIn(tx, { ...person, standing: "active" }, named, at);
+  return [...new Set([...levels].filter(([, level]) => atLeast(level, "reveal")).map(([id]) => node(id)!.vaultId))];
+}
+
+/** Vaults in which a grant names a person, one of their groups or Everyone: outside them they reach nothing. */
+async function vaultsNaming(tx: Reader, person: Person): Promise<string[]> {
+  const rows = await tx
+    .selectDistinct({ vaultId: places.vaultId })
+    .from(grants)
+    .innerJoin(places, and(eq(places.nodeId, grants.nodeId), isNull(places.validUntil)))
+    .where(
+      and(
+        isNull(grants.validUntil),
+        inJson(grants.subjectId, [person.id, ...person.groups, ...(person.guest ? [] : [""])]),
+      ),
+    );
+  return rows.map((row) => row.vaultId);
 }
 
 /**

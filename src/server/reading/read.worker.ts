@@ -1,4 +1,5 @@
 /** Runs queries by name, on a connection of its own that only reads. */
+import { LiveAccess } from "../access/liveAccess";
 import { connect } from "../database/client";
 import type { Galtry } from "../galtry";
 import { Refused } from "../refused";
@@ -15,6 +16,7 @@ function open({ configuration, keys, process }: Opening): void {
     keys,
     opened: { ...opened, local: configuration.databaseUrl.startsWith("file:") },
     db: opened.db,
+    access: new LiveAccess(opened.db),
     process,
     get writer(): never {
       throw new Error("Nothing is written by the thread that reads.");

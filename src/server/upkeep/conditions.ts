@@ -7,7 +7,7 @@ import { z } from "zod";
 import { atLeast } from "../../core/access";
 import { type Strength, strengthOf } from "../../core/generator/strengthWords";
 import { USER_NAME } from "../../core/kinds/kind";
-import { loadReach } from "../access/load";
+import { reachOf } from "../access/load";
 import type { Person } from "../access/person";
 import { command, idSchema } from "../command";
 import type { Reader } from "../database/client";
@@ -120,7 +120,7 @@ export async function conditionsOf(
             ),
           );
   const others = same.filter((row) => row.id !== entry.nodeId);
-  const levels = others.length > 0 ? (await loadReach(tx, person, at)).levels : new Map();
+  const { levels } = reachOf(tx, person, at);
   return Object.fromEntries(
     wanted.map(({ field, fingerprint }) => {
       const rating = known.find((row) => row.field === field);

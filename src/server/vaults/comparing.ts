@@ -1,13 +1,15 @@
 /** Whether rows of a file are kept already, asked before they are brought in. */
-import { and, eq, inArray, isNull } from "drizzle-orm";
+import { and, eq, isNull } from "drizzle-orm";
 import { z } from "zod";
-import { atLeast } from "../../core/access";
+import { atLeast, type Reach } from "../../core/access";
 import { hostOf } from "../../core/signin/address";
 import { siteOf } from "../../core/signin/site";
-import { loadReach } from "../access/load";
+import { resolveAt } from "../access/load";
 import { command } from "../command";
+import { inJson } from "../database/bulk";
 import type { Reader } from "../database/client";
 import { entries, fingerprints } from "../database/schema";
+import { groupBy } from "../groupBy";
 import { attemptKey, attemptsOf, countAttempt, requireFewAttempts } from "../people/attempts";
 import { Refused } from "../refused";
 import { fingerprint } from "./sealing";
@@ -50,43 +52,51 @@ export const compareRows = command({
     void house.composer?.warm();
     const sites = [...new Set(input.rows.map((row) => siteOf(hostOf(row.page) ?? "")).filter(Boolean))];
     if (sites.length === 0) return input.rows.map(() => NOTHING_LIKE_IT);
-    const { levels } = await loadReach(tx, me!, at);
-    const kept = (
-      await tx
-        .select({ id: entries.nodeId, host: entries.host, versionId: entries.versionId })
-        .from(entries)
-        .where(
-          and(
-            inArray(entries.site, sites),
-            isNull(entries.binnedAt),
-            eq(entries.asksFirst, 0),
-            eq(entries.askAgain, false),
-          ),
-        )
-    ).filter((row) => atLeast(levels.get(row.id) ?? "none", "reveal"));
-    const marks = new Map(
-      (
-        await marksOf(
-          tx,
-          kept.map((row) => row.versionId),
-        )
-      ).map((row) => [`${row.versionId} ${row.field}`, row.fingerprint]),
+    const found = await tx
+      .select({ id: entries.nodeId, host: entries.host, versionId: entries.versionId })
+      .from(entries)
+      .where(
+        and(
+          inJson(entries.site, sites),
+          isNull(entries.binnedAt),
+          eq(entries.asksFirst, 0),
+          eq(entries.askAgain, false),
+        ),
+      );
+    const marks = await marksOf(
+      tx,
+      found.map((one) => one.versionId),
     );
+    const loginOf = (host: string | null, userMark: string | undefined) => `${host} ${userMark}`;
+    const byLogin = groupBy(found, (one) => loginOf(one.host, marks.get(`${one.versionId} userName`)));
+    // Only what is like a row is looked at, and of that only what the asker may Reveal.
+    const levels = new Map<string, Reach>();
+    const levelOf = async (id: string): Promise<Reach> => {
+      const level = levels.get(id) ?? (await resolveAt(tx, me!, id, at))?.resolution.level ?? "none";
+      levels.set(id, level);
+      return level;
+    };
     const wrong = new Map<string, Set<string>>();
-    const compared = input.rows.map((row): Compared => {
-      const host = hostOf(row.page);
+    const compared: Compared[] = [];
+    for (const row of input.rows) {
       const userMark = row.userName === "" ? undefined : fingerprint(house.keys, "userName", row.userName);
-      const alike = kept.filter((one) => one.host === host && marks.get(`${one.versionId} userName`) === userMark);
-      if (alike.length === 0) return NOTHING_LIKE_IT;
+      const login = loginOf(hostOf(row.page), userMark);
+      const alike: { versionId: string; id: string; level: Reach }[] = [];
+      for (const { id, versionId } of byLogin.get(login) ?? []) {
+        const level = await levelOf(id);
+        if (atLeast(level, "reveal")) alike.push({ id, versionId, level });
+      }
       const mark = row.password === "" ? undefined : fingerprint(house.keys, "password", row.password);
-      if (alike.some((one) => marks.get(`${one.versionId} password`) === mark))
-        return { likeness: "same", entryId: null };
-      const login = `${host} ${userMark}`;
-      if (mark) wrong.set(login, (wrong.get(login) ?? new Set()).add(mark));
-      // Of several with that user name nobody can say which one the file means.
-      const [only, another] = alike.filter((one) => atLeast(levels.get(one.id) ?? "none", "edit"));
-      return { likeness: "other password", entryId: only && !another ? only.id : null };
-    });
+      if (alike.length === 0) compared.push(NOTHING_LIKE_IT);
+      else if (alike.some((one) => marks.get(`${one.versionId} password`) === mark))
+        compared.push({ likeness: "same", entryId: null });
+      else {
+        if (mark) wrong.set(login, (wrong.get(login) ?? new Set()).add(mark));
+        // Of several with that user name nobody can say which one the file means.
+        const [only, another] = alike.filter(({ level }) => atLeast(level, "edit"));
+        compared.push({ likeness: "other password", entryId: only && !another ? only.id : null });
+      }
+    }
     for (const [login, marks] of wrong)
       for (const mark of marks) {
         // The same file looked at again tells nothing new.
@@ -111,14 +121,11 @@ const tooMany = () =>
 
 const NOTHING_LIKE_IT: Compared = { likeness: "new", entryId: null };
 
-async function marksOf(tx: Reader, versionIds: string[]) {
-  const found: (typeof fingerprints.$inferSelect)[] = [];
-  for (let i = 0; i < versionIds.length; i += 500)
-    found.push(
-      ...(await tx
-        .select()
-        .from(fingerprints)
-        .where(inArray(fingerprints.versionId, versionIds.slice(i, i + 500)))),
-    );
-  return found;
-}
+/** Fingerprints of versions, by version and field. */
+const marksOf = async (tx: Reader, versionIds: string[]): Promise<ReadonlyMap<string, string>> =>
+  new Map(
+    (await tx.select().from(fingerprints).where(inJson(fingerprints.versionId, versionIds))).map((row) => [
+      `${row.versionId} ${row.field}`,
+      row.fingerprint,
+    ]),
+  );

@@ -8,13 +8,13 @@ import { siteName } from "../../core/signin/address";
 import { matches } from "../../core/signin/site";
 import { toAccept } from "../access/accepting";
 import { ownYes } from "../access/askFirst";
-import { loadReach, requireLevel } from "../access/load";
+import { reachOf, requireLevel } from "../access/load";
 import { peopleNames } from "../access/peopleNames";
 import type { Person } from "../access/person";
 import { ownLevel, timeZone } from "../access/who";
 import { idSchema, query } from "../command";
 import type { Reader } from "../database/client";
-import { entries, fingerprints, OUTSIDE, pins, sightings, signIns, vaults } from "../database/schema";
+import { entries, fingerprints, OUTSIDE, pins, sightings, signIns } from "../database/schema";
 import { storyOf } from "../journal/story";
 import { notFound } from "../refused";
 import { loadRules } from "../rules/rules";
@@ -24,7 +24,7 @@ import { fieldsOf, isSecret } from "./composing";
 import { versionLines } from "./earlier";
 import { kindOf } from "./kinds";
 import { pictureAddress } from "./pictureAddress";
-import { foldersOnTheWay, vaultNameAt } from "./places";
+import { foldersOnTheWay, vaultNames } from "./places";
 import type { SealedValues } from "./sealing";
 import { openValues } from "./vaultKeys";
 import { currentVersion, type EntryRow } from "./writing";
@@ -38,10 +38,9 @@ export const entryPage = query({
     const personId = me!.id;
     const [entry] = await tx.select().from(entries).where(eq(entries.nodeId, input.entryId));
     if (!entry || (entry.binnedAt !== null && !atLeast(allowed.level, "steward"))) throw notFound();
-    const [version, own, [vault], [pin], alike, lastOwn] = await Promise.all([
+    const [version, own, [pin], alike, lastOwn] = await Promise.all([
       currentVersion(tx, entry),
       ownLevel(tx, personId, input.entryId, at),
-      tx.select({ nodeId: vaults.nodeId, name: vaults.name }).from(vaults).where(eq(vaults.nodeId, allowed.vaultId)),
       tx
         .select()
         .from(pins)
@@ -75,7 +74,7 @@ export const entryPage = query({
       useSeesUserName: entry.useSeesUserName,
       steps: entry.steps,
       fields: fieldViews(kind, entry, values, allowed.level),
-      vault: { id: vault!.nodeId, name: await vaultNameAt(tx, me!, vault!, at) },
+      vault: { id: allowed.vaultId, name: (await vaultNames(tx, me!, [allowed.vaultId], at))(allowed.vaultId) },
       folders: await foldersOnTheWay(tx, allowed.path.slice(1), me!),
       level: allowed.level,
       own: own!,
@@ -172,7 +171,7 @@ async function sameSite(tx: Reader, entry: EntryRow, person: Person, at: number)
     .from(entries)
     .where(and(eq(entries.site, entry.site), isNull(entries.binnedAt), ne(entries.nodeId, entry.nodeId)));
   if (rows.length === 0) return [];
-  const { levels } = await loadReach(tx, person, at);
+  const { levels } = reachOf(tx, person, at);
   return rows
     .filter((row) => atLeast(levels.get(row.nodeId) ?? "none", "use") && matches(row, entry.signInPage))
     .slice(0, MOST_ALIKE)

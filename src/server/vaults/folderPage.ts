@@ -7,7 +7,7 @@ import { idSchema, query } from "../command";
 import { folders, organisation, vaults } from "../database/schema";
 import { storyOf } from "../journal/story";
 import { notFound } from "../refused";
-import { foldersOnTheWay, vaultNameAt } from "./places";
+import { foldersOnTheWay, vaultNames } from "./places";
 
 export const folderPage = query({
   name: "vaults.folder",
@@ -29,7 +29,7 @@ export const folderPage = query({
       binnedAt: folder.binnedAt,
       separate: allowed.path[0]!.separate,
       binnedWith: folder.binnedWith,
-      vault: { id: vault!.nodeId, name: await vaultNameAt(tx, me!, vault!, at) },
+      vault: { id: allowed.vaultId, name: (await vaultNames(tx, me!, [allowed.vaultId], at))(allowed.vaultId) },
       folders: await foldersOnTheWay(tx, allowed.path.slice(1), me!),
       level: allowed.level,
       own: own!,

@@ -5,7 +5,7 @@ import { atLeast } from "../../core/access";
 import { MOST_ENTRIES } from "../../core/formats/rows";
 import { strengthOf } from "../../core/generator/strengthWords";
 import { PASSWORD } from "../../core/kinds/kind";
-import { type Asking, loadReach, requireLevel } from "../access/load";
+import { type Asking, loadReachIn, reachOf, requireLevel } from "../access/load";
 import { nodeName } from "../access/nodeName";
 import { sortByName } from "../byName";
 import { personIdOf } from "../caller";
@@ -78,7 +78,7 @@ export const importPage = query({
     const brought = await broughtIn(tx, found);
     const updated = await updatedBy(tx, found.id);
     // What others have taken out of the reader's reach since is counted, but no longer named.
-    const { levels } = await loadReach(tx, me!, at);
+    const { levels } = reachOf(tx, me!, at);
     const named = (one: { entryId: string }) => atLeast(levels.get(one.entryId) ?? "none", "use");
     const look = sortByName(
       await bulk<{
@@ -145,7 +145,7 @@ export const importProvable = query({
   by: ["person"],
   allow: (context) => requireUndoable(context, context.input.importId),
   run: async ({ tx, me, at, allowed: { found } }) => {
-    const { levels } = await loadReach(tx, me!, at);
+    const { levels } = reachOf(tx, me!, at);
     const rows = await tx.all<{ entryId: string; name: string }>(sql`
       select e.node_id as "entryId", e.name as name from import_rows r join entries e on e.node_id = r.entry_id
       where r.import_id = ${found.id} and e.binned_at is null and e.sign_in_page <> ''`);
@@ -162,7 +162,17 @@ export const undoImport = command({
     const { tx, me, input, caller, at, allowed } = context;
     const { found } = allowed;
     const also = new Set(input.also);
-    const { levels } = await loadReach(tx, me!, at);
+    // What it brought, and what it changed: those may lie in other vaults by now.
+    const touched = await tx.all<{ vaultId: string }>(sql`
+      select distinct p.vault_id as "vaultId" from places p where p.valid_until is null and p.node_id in (
+        select entry_id from import_rows where import_id = ${found.id}
+        union select entry_id from import_updates where import_id = ${found.id})`);
+    const { levels } = await loadReachIn(
+      tx,
+      me!,
+      touched.map((row) => row.vaultId),
+      at,
+    );
     const gone = (await broughtIn(tx, found)).filter(
       (one) => one.since === null || (also.has(one.entryId) && atLeast(levels.get(one.entryId) ?? "none", "edit")),
     );

@@ -1,7 +1,7 @@
 /** Pictures of entries and vaults, and who sees which; those of kinds are set where kinds are made. */
 import { eq, or } from "drizzle-orm";
 import { z } from "zod";
-import { loadReach, requireLevel } from "../access/load";
+import { reachOf, requireLevel } from "../access/load";
 import { personIdOf } from "../caller";
 import { type Context, command, idSchema, query } from "../command";
 import type { Reader } from "../database/client";
@@ -89,8 +89,7 @@ export const pictureOf = query({
 
 /** Staff who reach something in it; guests who reach all of it. */
 async function requireVaultName({ tx, me, at }: Context<unknown, Reader>, vaultId: string) {
-  const { levels, tree } = await loadReach(tx, me!, at);
-  if ((levels.get(vaultId) ?? "none") !== "none") return;
-  const reaches = [...levels].some(([id, level]) => level !== "none" && tree.get(id)!.vaultId === vaultId);
-  if (me!.guest || !reaches) throw notFound();
+  const { levels, node } = reachOf(tx, me!, at);
+  if (levels.has(vaultId)) return;
+  if (me!.guest || ![...levels.keys()].some((id) => node(id)!.vaultId === vaultId)) throw notFound();
 }

@@ -2,22 +2,47 @@
 import { eq, inArray } from "drizzle-orm";
 import { z } from "zod";
 import { atLeast, type Reach } from "../../core/access";
-import { loadReach, type PathNode, resolveAt } from "../access/load";
+import { type PathNode, reachOf } from "../access/load";
+import { nodeNames } from "../access/nodeName";
 import type { Person } from "../access/person";
 import { sortByName } from "../byName";
 import { idSchema, query } from "../command";
+import { inJson } from "../database/bulk";
 import type { Reader } from "../database/client";
 import { folders, vaults } from "../database/schema";
 import { notFound } from "../refused";
 
-/** A guest knows a vault by its name only where they were asked into the whole of it. */
-export const vaultNameFor = (person: Person, levelAtVault: Reach | undefined, name: string): string =>
-  person.guest && !atLeast(levelAtVault ?? "none", "use") ? "Shared with you" : name;
+/** Whether a person is told what a vault is called: staff who reach something in it, guests who were invited into all of it. */
+export const knowsVault = (person: Person, levelAtVault: Reach | undefined): boolean =>
+  !person.guest || atLeast(levelAtVault ?? "none", "use");
 
-/** @param vault its row */
-export async function vaultNameAt(tx: Reader, person: Person, vault: { nodeId: string; name: string }, at: number) {
-  if (!person.guest) return vault.name;
-  return vaultNameFor(person, (await resolveAt(tx, person, vault.nodeId, at))?.resolution.level, vault.name);
+/**
+ * What vaults are called for their reader. A guest who was invited into a part of one knows it by that part: two of them
+ * are told apart, and nothing around is named.
+ */
+export async function vaultNames(
+  tx: Reader,
+  me: Person,
+  vaultIds: Iterable<string>,
+  at: number,
+): Promise<(vaultId: string) => string> {
+  const wanted = [...new Set(vaultIds)];
+  const { levels, node } = reachOf(tx, me, at);
+  const named = wanted.filter((id) => knowsVault(me, levels.get(id)));
+  const tops = new Map<string, string[]>(wanted.filter((id) => !named.includes(id)).map((id) => [id, []]));
+  if (tops.size > 0)
+    for (const id of levels.keys()) {
+      const { parent, vaultId } = node(id)!;
+      if (parent === null || !levels.has(parent)) tops.get(vaultId)?.push(id);
+    }
+  const names = await nodeNames(tx, [...named, ...[...tops.values()].flat()]);
+  return (vaultId) => {
+    const parts = tops.get(vaultId);
+    if (!parts) return names.get(vaultId) ?? "";
+    const [first = "", ...more] = parts.map((id) => names.get(id) ?? "").sort((a, b) => a.localeCompare(b));
+    if (first === "") return "Shared with you";
+    return `Shared with you: ${first}${more.length > 0 ? ` and ${more.length} more` : ""}`;
+  };
 }
 
 export interface Place {
@@ -33,19 +58,28 @@ export const vaultPlaces = query({
   by: ["person"],
   allow: () => undefined,
   run: async ({ tx, me, input, at }): Promise<Place[]> => {
-    const { levels, tree } = await loadReach(tx, me!, at);
+    const { levels, node, inVault } = reachOf(tx, me!, at);
     const [vault] = await tx.select().from(vaults).where(eq(vaults.nodeId, input.vaultId));
-    const rows = await tx.select().from(folders);
+    const inside = [...inVault(input.vaultId)].filter(({ type }) => type === "folder");
+    const rows = await tx
+      .select()
+      .from(folders)
+      .where(
+        inJson(
+          folders.nodeId,
+          inside.map(({ id }) => id),
+        ),
+      );
     const known = new Map(rows.map((row) => [row.nodeId, row]));
     const may = (id: string) => atLeast(levels.get(id) ?? "none", "edit");
     const wayTo = (id: string): string => {
       const way: string[] = [];
-      for (let up: string | null = id; up !== null && known.has(up); up = tree.get(up)?.parent ?? null)
+      for (let up: string | null = id; up !== null && known.has(up); up = node(up)?.parent ?? null)
         if (!me!.guest || may(up)) way.unshift(known.get(up)!.name);
       return way.join(" › ");
     };
     const found = rows
-      .filter((row) => row.binnedAt === null && tree.get(row.nodeId)?.vaultId === input.vaultId && may(row.nodeId))
+      .filter((row) => row.binnedAt === null && may(row.nodeId))
       .map((row) => ({ id: row.nodeId, name: wayTo(row.nodeId) }));
     if (!vault || (found.length === 0 && !may(input.vaultId))) throw notFound();
     return [...(may(input.vaultId) ? [{ id: input.vaultId, name: vault.name }] : []), ...sortByName(found)];

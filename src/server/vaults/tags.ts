@@ -2,7 +2,7 @@
 import { and, eq, isNull } from "drizzle-orm";
 import { z } from "zod";
 import { atLeast } from "../../core/access";
-import { loadReach } from "../access/load";
+import { reachOf } from "../access/load";
 import { sortByName } from "../byName";
 import { idSchema, query } from "../command";
 import { entries, places } from "../database/schema";
@@ -14,7 +14,7 @@ export const vaultTags = query({
   by: ["person"],
   allow: () => undefined,
   run: async ({ tx, me, input, at }) => {
-    const { levels } = await loadReach(tx, me!, at);
+    const { levels } = reachOf(tx, me!, at);
     const rows = await tx
       .select({ id: entries.nodeId, tags: entries.tags })
       .from(entries)

@@ -8,7 +8,7 @@ import { z } from "zod";
 import { atLeast } from "../../core/access";
 import type { TakenEntry } from "../../core/formats/taken";
 import type { Kind } from "../../core/kinds/kind";
-import { type Asking, loadPath, loadReach, requireLevel } from "../access/load";
+import { type Asking, loadPath, loadReachIn, reachOf, requireLevel } from "../access/load";
 import { nodeName } from "../access/nodeName";
 import type { Person } from "../access/person";
 import { personIdOf } from "../caller";
@@ -54,7 +54,7 @@ const isTaker = (me: Person, takers: readonly Taker[]): boolean =>
 
 /** Whether each of these may be taken out now: stewards take, and takers of the vault what they may reveal. */
 async function takeable({ tx, me, at }: Pick<Asking, "tx" | "me" | "at">, vaultId: string) {
-  const { levels } = await loadReach(tx, me!, at);
+  const { levels } = tx.access ? reachOf(tx, me!, at) : await loadReachIn(tx, me!, [vaultId], at);
   const [vault] = await tx.select({ takers: vaults.takers }).from(vaults).where(eq(vaults.nodeId, vaultId));
   const least = isTaker(me!, vault?.takers ?? []) ? "reveal" : "steward";
   return (id: string) => atLeast(levels.get(id) ?? "none", least);

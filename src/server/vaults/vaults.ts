@@ -1,17 +1,16 @@
 /** Shared vaults: made by administrators, who are their first stewards. */
 import { and, eq, isNotNull, isNull, sql } from "drizzle-orm";
 import { z } from "zod";
-import { atLeast, type Reach, resolve } from "../../core/access";
+import { atLeast, type Reach } from "../../core/access";
 import { PASSWORD } from "../../core/kinds/kind";
 import { ledgerViewSchema, PLAIN_VIEW } from "../../core/ledgerView";
 import { pack } from "../../core/packed";
-import { loadReach, loadSteps, requireLevel } from "../access/load";
-import type { Person } from "../access/person";
-import { loadEverybody } from "../access/person";
+import { loadReachIn, reachOf, requireLevel } from "../access/load";
+import type { OpenIndex } from "../access/openIndex";
 import { byName, sortByName } from "../byName";
 import { personIdOf } from "../caller";
 import { command, idSchema, nameSchema, none, query } from "../command";
-import { bulk } from "../database/bulk";
+import { bulk, inJson } from "../database/bulk";
 import type { Reader } from "../database/client";
 import { entries, grants, ledgerViews, nodes, places, vaults } from "../database/schema";
 import { uuidv7 } from "../ids";
@@ -22,7 +21,7 @@ import { requireMaker } from "../rules/rules";
 import { eraseVault } from "./erasing";
 import { kindsById } from "./kinds";
 import { pictureAddress } from "./pictureAddress";
-import { vaultNameFor } from "./places";
+import { knowsVault, vaultNames } from "./places";
 import { isTakerOf } from "./takingOut";
 import { makeVaultKey } from "./vaultKeys";
 
@@ -92,8 +91,8 @@ export const deleteVault = command({
     if (!vault) throw notFound();
     if (input.name.trim() !== vault.name)
       throw new Refused("bad-input", `Write the vault's name, ${vault.name}, to delete it.`, "name");
-    const { levels, tree } = await loadReach(tx, me!, at);
-    const inside = [...tree.values()].filter((node) => node.vaultId === input.vaultId);
+    const { levels, inVault } = await loadReachIn(tx, me!, [input.vaultId], at);
+    const inside = [...inVault(input.vaultId)];
     if (inside.some((node) => levels.get(node.id) !== "steward"))
       throw new Refused(
         "not-allowed",
@@ -124,9 +123,6 @@ export interface VaultLine {
   picture: string | null;
 }
 
-/** What a vault is called and shows is not for guests who were asked into a part of it. */
-const isNamed = (person: Person, level: Reach | undefined): boolean => !person.guest || (level ?? "none") !== "none";
-
 /** Vaults in which the caller reaches something. */
 export const vaultList = query({
   name: "vaults.list",
@@ -134,27 +130,38 @@ export const vaultList = query({
   by: ["person", "lanyard"],
   allow: () => undefined,
   run: async ({ tx, me, at }): Promise<VaultLine[]> => {
-    const { levels, tree } = await loadReach(tx, me!, at);
+    const { levels, node } = reachOf(tx, me!, at);
     const binned = new Set(
-      (await tx.select({ id: entries.nodeId }).from(entries).where(isNotNull(entries.binnedAt))).map((row) => row.id),
+      (
+        await tx
+          .select({ id: entries.nodeId })
+          .from(entries)
+          .where(and(isNotNull(entries.binnedAt), inJson(entries.nodeId, [...levels.keys()])))
+      ).map((row) => row.id),
     );
     const counts = new Map<string, number>();
-    for (const [id, level] of levels) {
-      const node = tree.get(id)!;
-      if (level === "none" || binned.has(id)) continue;
-      counts.set(node.vaultId, (counts.get(node.vaultId) ?? 0) + (node.type === "entry" ? 1 : 0));
+    for (const id of levels.keys()) {
+      const { vaultId, type } = node(id)!;
+      if (!binned.has(id)) counts.set(vaultId, (counts.get(vaultId) ?? 0) + (type === "entry" ? 1 : 0));
     }
-    const rows = await tx.select().from(vaults);
+    const [rows, nameOf] = await Promise.all([
+      tx
+        .select()
+        .from(vaults)
+        .where(inJson(vaults.nodeId, [...counts.keys()])),
+      vaultNames(tx, me!, counts.keys(), at),
+    ]);
     return rows
-      .filter((row) => counts.has(row.nodeId))
-      .map((row) => ({
-        id: row.nodeId,
-        name: vaultNameFor(me!, levels.get(row.nodeId), row.name),
-        description: isNamed(me!, levels.get(row.nodeId)) ? row.description : "",
-        level: levels.get(row.nodeId) ?? "none",
-        entries: counts.get(row.nodeId) ?? 0,
-        picture: isNamed(me!, levels.get(row.nodeId)) ? pictureAddress(row.nodeId, row.pictureId) : null,
-      }))
+      .map(
+        (row): VaultLine => ({
+          id: row.nodeId,
+          name: nameOf(row.nodeId),
+          description: knowsVault(me!, levels.get(row.nodeId)) ? row.description : "",
+          level: levels.get(row.nodeId) ?? "none",
+          entries: counts.get(row.nodeId) ?? 0,
+          picture: knowsVault(me!, levels.get(row.nodeId)) ? pictureAddress(row.nodeId, row.pictureId) : null,
+        }),
+      )
       .sort(byName);
   },
 });
@@ -206,9 +213,9 @@ export const vaultLedger = query({
   run: async ({ tx, me, input, at }) => {
     const person = me!;
     const kinds = await kindsById(tx);
-    const { levels, tree, grants: own } = await loadReach(tx, person, at);
-    const levelAt = (id: string) => levels.get(id) ?? "none";
-    const inside = [...tree.values()].filter((node) => node.vaultId === input.vaultId && levelAt(node.id) !== "none");
+    const { levels, node: nodeAt, inVault, grants: own } = reachOf(tx, person, at);
+    const levelAt = (id: string): Reach => levels.get(id) ?? "none";
+    const inside = [...inVault(input.vaultId)].filter((node) => levels.has(node.id));
     const [vault] = await tx.select().from(vaults).where(eq(vaults.nodeId, input.vaultId));
     if (!vault || inside.length === 0) throw notFound();
     const level = levelAt(input.vaultId);
@@ -217,12 +224,12 @@ export const vaultLedger = query({
     const shown = new Set(inside.map((node) => node.id));
     if (!person.guest)
       for (const { id } of inside)
-        for (let up = tree.get(id)!.parent; up !== null && !shown.has(up); up = tree.get(up)!.parent) shown.add(up);
+        for (let up = nodeAt(id)!.parent; up !== null && !shown.has(up); up = nodeAt(up)!.parent) shown.add(up);
     const placeOf = (id: string): string | null => {
-      const up = tree.get(id)!.parent;
+      const up = nodeAt(id)!.parent;
       return up === null || up === input.vaultId || !shown.has(up) ? null : up;
     };
-    const counts = await peopleCounts(tx, input.vaultId, tree, at);
+    const counts = peopleCounts(tx.access!, at);
     const used = await lastUses(tx, input.vaultId, person.id);
     const conditionOf = await passwordConditions(tx, input.vaultId, (id) => atLeast(levelAt(id), "reveal"));
     const [kept] = await tx
@@ -274,10 +281,10 @@ export const vaultLedger = query({
       id: vault.nodeId,
       /** May take out what they may reveal: its stewards, and whom a rule of the vault names. */
       taker: level === "steward" || (await isTakerOf(tx, person, vault.nodeId)),
-      name: vaultNameFor(person, level, vault.name),
-      description: isNamed(person, level) ? vault.description : "",
+      name: (await vaultNames(tx, person, [vault.nodeId], at))(vault.nodeId),
+      description: knowsVault(person, level) ? vault.description : "",
       houseNote: level === "steward" ? vault.houseNote : "",
-      picture: isNamed(person, level) ? pictureAddress(vault.nodeId, vault.pictureId) : null,
+      picture: knowsVault(person, level) ? pictureAddress(vault.nodeId, vault.pictureId) : null,
       level,
       asideAt: vault.asideAt,
       view: ledgerViewSchema.safeParse(kept?.view).data ?? PLAIN_VIEW,
@@ -329,9 +336,8 @@ export const keepLedgerView = command({
   input: z.strictObject({ vaultId: idSchema, view: ledgerViewSchema }),
   by: ["person"],
   allow: async ({ tx, me, input, at }) => {
-    const { levels, tree } = await loadReach(tx, me!, at);
-    const reaches = [...levels].some(([id, level]) => level !== "none" && tree.get(id)!.vaultId === input.vaultId);
-    if (!reaches) throw notFound();
+    const { levels } = await loadReachIn(tx, me!, [input.vaultId], at);
+    if (levels.size === 0) throw notFound();
   },
   run: async ({ tx, input: { vaultId, view }, caller }) => {
     const personId = personIdOf(caller)!;
@@ -386,29 +392,13 @@ const keptFolders = (tx: Reader, vaultId: string) =>
     sql`from folders f join nodes n on n.id = f.node_id join places p on p.node_id = f.node_id ${here(vaultId)}`,
   );
 
-type Tree = Awaited<ReturnType<typeof loadReach>>["tree"];
-
-/** How many people reach a node of the vault; nodes without grants of their own answer as what is above them. */
-async function peopleCounts(tx: Reader, vaultId: string, tree: Tree, at: number): Promise<(nodeId: string) => number> {
-  const [everybody, withGrants] = await Promise.all([
-    loadEverybody(tx, at),
-    tx
-      .selectDistinct({ id: grants.nodeId })
-      .from(grants)
-      .innerJoin(places, and(eq(places.nodeId, grants.nodeId), isNull(places.validUntil)))
-      .where(and(eq(places.vaultId, vaultId), isNull(grants.validUntil))),
-  ]);
-  const own = new Map<string, number>();
-  const distinct = [...tree.values()]
-    .filter((node) => node.vaultId === vaultId && node.separate)
-    .map((node) => node.id);
-  for (const id of new Set([vaultId, ...distinct, ...withGrants.map((row) => row.id)])) {
-    const { steps } = await loadSteps(tx, id);
-    own.set(id, everybody.filter((person) => atLeast(resolve(person, steps, at).level, "use")).length);
-  }
+/** How many people reach a node; nodes without grants of their own answer as what is above them. */
+function peopleCounts(index: OpenIndex, at: number): (nodeId: string) => number {
+  const known = new Map<string, number>();
   return (nodeId) => {
-    let node = nodeId;
-    while (!own.has(node)) node = tree.get(node)!.parent!;
-    return own.get(node)!;
+    const region = index.region(nodeId);
+    const count = known.get(region) ?? index.countWhoUse(region, at);
+    known.set(region, count);
+    return count;
   };
 }

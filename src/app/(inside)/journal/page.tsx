@@ -1,6 +1,6 @@
 import { Journal } from "@/interface/journal/Journal";
 import { isAdministrator } from "@/server/caller";
-import { journalPage } from "@/server/journal/story";
+import { journalPage } from "@/server/journal/page";
 import { ask, me } from "@/server/page";
 import { personList } from "@/server/people/persons";
 

@@ -1,1 +1,72 @@
+CREATE TABLE `access_changes` (
+	`seq` integer PRIMARY KEY AUTOINCREMENT NOT NULL,
+	`at` integer NOT NULL,
+	`kind` text NOT NULL,
+	`ref` text NOT NULL
+);
+--> statement-breakpoint
 CREATE INDEX `entry_versions_kind` ON `entry_versions` (json_extract(`open`, '$.kind'));
+--> statement-breakpoint
+CREATE TRIGGER `places_insert_access` AFTER INSERT ON `places` BEGIN
+  INSERT INTO access_changes (at, kind, ref) VALUES (cast(unixepoch('subsec') * 1000 as integer), 'node', new.node_id);
+END;
+--> statement-breakpoint
+CREATE TRIGGER `places_update_access` AFTER UPDATE OF parent_id, vault_id, valid_until ON `places` BEGIN
+  INSERT INTO access_changes (at, kind, ref) VALUES (cast(unixepoch('subsec') * 1000 as integer), 'node', new.node_id);
+END;
+--> statement-breakpoint
+CREATE TRIGGER `places_delete_access` AFTER DELETE ON `places` BEGIN
+  INSERT INTO access_changes (at, kind, ref) VALUES (cast(unixepoch('subsec') * 1000 as integer), 'node', old.node_id);
+END;
+--> statement-breakpoint
+CREATE TRIGGER `separations_insert_access` AFTER INSERT ON `separations` BEGIN
+  INSERT INTO access_changes (at, kind, ref) VALUES (cast(unixepoch('subsec') * 1000 as integer), 'node', new.node_id);
+END;
+--> statement-breakpoint
+CREATE TRIGGER `separations_update_access` AFTER UPDATE OF valid_until ON `separations` BEGIN
+  INSERT INTO access_changes (at, kind, ref) VALUES (cast(unixepoch('subsec') * 1000 as integer), 'node', new.node_id);
+END;
+--> statement-breakpoint
+CREATE TRIGGER `separations_delete_access` AFTER DELETE ON `separations` BEGIN
+  INSERT INTO access_changes (at, kind, ref) VALUES (cast(unixepoch('subsec') * 1000 as integer), 'node', old.node_id);
+END;
+--> statement-breakpoint
+CREATE TRIGGER `grants_insert_access` AFTER INSERT ON `grants` BEGIN
+  INSERT INTO access_changes (at, kind, ref) VALUES (cast(unixepoch('subsec') * 1000 as integer), 'node', new.node_id);
+END;
+--> statement-breakpoint
+CREATE TRIGGER `grants_update_access` AFTER UPDATE OF level, from_at, until_at, weekly, valid_until ON `grants` BEGIN
+  INSERT INTO access_changes (at, kind, ref) VALUES (cast(unixepoch('subsec') * 1000 as integer), 'node', new.node_id);
+END;
+--> statement-breakpoint
+CREATE TRIGGER `grants_delete_access` AFTER DELETE ON `grants` BEGIN
+  INSERT INTO access_changes (at, kind, ref) VALUES (cast(unixepoch('subsec') * 1000 as integer), 'node', old.node_id);
+END;
+--> statement-breakpoint
+CREATE TRIGGER `standings_insert_access` AFTER INSERT ON `standings` BEGIN
+  INSERT INTO access_changes (at, kind, ref) VALUES (cast(unixepoch('subsec') * 1000 as integer), 'person', new.person_id);
+END;
+--> statement-breakpoint
+CREATE TRIGGER `standings_update_access` AFTER UPDATE OF role, standing, until_at, valid_until ON `standings` BEGIN
+  INSERT INTO access_changes (at, kind, ref) VALUES (cast(unixepoch('subsec') * 1000 as integer), 'person', new.person_id);
+END;
+--> statement-breakpoint
+CREATE TRIGGER `standings_delete_access` AFTER DELETE ON `standings` BEGIN
+  INSERT INTO access_changes (at, kind, ref) VALUES (cast(unixepoch('subsec') * 1000 as integer), 'person', old.person_id);
+END;
+--> statement-breakpoint
+CREATE TRIGGER `memberships_insert_access` AFTER INSERT ON `memberships` BEGIN
+  INSERT INTO access_changes (at, kind, ref) VALUES (cast(unixepoch('subsec') * 1000 as integer), 'person', new.person_id);
+END;
+--> statement-breakpoint
+CREATE TRIGGER `memberships_update_access` AFTER UPDATE OF from_at, until_at, keeper, valid_until ON `memberships` BEGIN
+  INSERT INTO access_changes (at, kind, ref) VALUES (cast(unixepoch('subsec') * 1000 as integer), 'person', new.person_id);
+END;
+--> statement-breakpoint
+CREATE TRIGGER `memberships_delete_access` AFTER DELETE ON `memberships` BEGIN
+  INSERT INTO access_changes (at, kind, ref) VALUES (cast(unixepoch('subsec') * 1000 as integer), 'person', old.person_id);
+END;
+--> statement-breakpoint
+CREATE TRIGGER `persons_update_access` AFTER UPDATE OF name ON `persons` BEGIN
+  INSERT INTO access_changes (at, kind, ref) VALUES (cast(unixepoch('subsec') * 1000 as integer), 'person', new.id);
+END;

@@ -1,0 +1,211 @@
+/** The Journal as its reader may see it: own acts; what happened at one's nodes; all acts for administrators. */
+import { and, eq, inArray, like, lt, or, type SQL, sql } from "drizzle-orm";
+import { z } from "zod";
+import { reachOf } from "../access/load";
+import { nodeNames } from "../access/nodeName";
+import type { Person } from "../access/person";
+import { timeZone } from "../access/who";
+import { sortByName } from "../byName";
+import { isAdministrator } from "../caller";
+import { none, query } from "../command";
+import type { Reader } from "../database/client";
+import { journal, vaults } from "../database/schema";
+import { hideNumber, shownNumber } from "../opaqueNumber";
+import { vaultNames } from "../vaults/places";
+import { JOURNAL_ACTS, type Line, tell } from "./story";
+
+const PAGE = 100;
+/** Lines that are read at once from each vault: a few are of places in it with other stewards, and passed over. */
+const READ = 150;
+/** So often more are read for one page. */
+const MOST_READS = 20;
+
+const inputSchema = z.strictObject({
+  /** The line after which to go on, as `more` gave it. */
+  before: z.string().max(64).nullable().default(null),
+  personId: z.string().max(64).nullable().default(null),
+  nodeId: z.string().max(64).nullable().default(null),
+  acts: z
+    .enum(Object.keys(JOURNAL_ACTS) as [keyof typeof JOURNAL_ACTS])
+    .nullable()
+    .default(null),
+});
+
+export const journalPage = query({
+  name: "journal.page",
+  input: inputSchema,
+  by: ["person"],
+  // A rare act is looked for over all that happened.
+  apart: true,
+  allow: () => undefined,
+  run: async ({ tx, input, me, role, at, house }) => {
+    const person = me!;
+    const seesAll = role !== null && isAdministrator(role);
+    const { levels, node } = reachOf(tx, person, at);
+    const before = input.before === null ? null : shownNumber(house.keys, "journal", input.before);
+    const rows = seesAll
+      ? await linesWhere(tx, and(...filtersOf(input)), before, PAGE)
+      : await ownLines(tx, person, input, before, at);
+    const reachedVaults = new Set([...levels.keys()].map((id) => node(id)!.vaultId));
+    const knowsVaultOf = (id: string | null): id is string => id !== null && (seesAll || reachedVaults.has(id));
+    const [names, vaultsOfLines, ownNames] = await Promise.all([
+      nodeNames(
+        tx,
+        rows.flatMap((row) => (row.node !== null && levels.has(row.node) ? [row.node] : [])),
+      ),
+      tx
+        .select({ id: vaults.nodeId, name: vaults.name })
+        .from(vaults)
+        .where(
+          inArray(vaults.nodeId, [...new Set(rows.flatMap((row) => (knowsVaultOf(row.vault) ? [row.vault] : [])))]),
+        ),
+      vaultNames(
+        tx,
+        person,
+        rows.flatMap((row) => (row.node !== null && row.node === row.vault && levels.has(row.node) ? [row.node] : [])),
+        at,
+      ),
+    ]);
+    const vaultName = new Map(vaultsOfLines.map(({ id, name }) => [id, name]));
+    const knows = (line: Line) => line.node === null || levels.has(line.node);
+    const lines = await tell({ tx, me: person, house }, rows, { numbered: seesAll, knows }, (line) => {
+      if (line.node === null) return null;
+      if (levels.has(line.node))
+        return (line.node === line.vault ? ownNames(line.node) : names.get(line.node)) || undefined;
+      // A steward reads of what is gone by the name that it had then.
+      if (!seesAll && !person.guest && line.person !== person.id) return undefined;
+      if (person.guest) return "something";
+      const vault = line.vault === null ? undefined : vaultName.get(line.vault);
+      return line.node === line.vault ? (vault ?? "a vault") : vault ? `an entry in ${vault}` : "an entry";
+    });
+    const about = input.nodeId !== null && levels.has(input.nodeId) ? await nodeNames(tx, [input.nodeId]) : null;
+    return {
+      lines,
+      about: about?.get(input.nodeId!) ?? null,
+      more: rows.length >= PAGE ? hideNumber(house.keys, "journal", rows.at(-1)!.seq) : null,
+      zone: await timeZone(tx),
+      seesAll,
+    };
+  },
+});
+
+type Filters = Pick<z.output<typeof inputSchema>, "personId" | "nodeId" | "acts">;
+
+const filtersOf = ({ personId, nodeId, acts }: Filters): (SQL | undefined)[] => [
+  personId === null ? undefined : or(eq(journal.person, personId), eq(journal.subject, personId)),
+  nodeId === null ? undefined : or(eq(journal.node, nodeId), eq(journal.vault, nodeId)),
+  acts === null ? undefined : or(...JOURNAL_ACTS[acts].map((prefix) => like(journal.act, `${prefix}%`))),
+];
+
+const linesWhere = (tx: Reader, where: SQL | undefined, before: number | null, most: number): Promise<Line[]> =>
+  tx
+    .select()
+    .from(journal)
+    .where(and(before === null ? undefined : lt(journal.seq, before), where))
+    .orderBy(sql`${journal.seq} desc`)
+    .limit(most);
+
+/** One's own acts, and what happened at what one looks after: read newest first until a page is full. */
+async function ownLines(tx: Reader, me: Person, filters: Filters, from: number | null, at: number): Promise<Line[]> {
+  const { levels, node } = reachOf(tx, me, at);
+  const stewarded = new Set<string>();
+  for (const [id, level] of levels) if (level === "steward") stewarded.add(node(id)!.vaultId);
+  const looksAfter = stewardOfLines(tx, levels);
+  const found: Line[] = [];
+  let before = from;
+  for (let reads = 0; reads < MOST_READS && found.length < PAGE; reads++) {
+    const seqs = await newestOf(tx, me.id, [...stewarded], filters, before);
+    if (seqs.length === 0) break;
+    const rows = await linesWhere(
+      tx,
+      sql`${journal.seq} in (select value from json_each(${JSON.stringify(seqs)}))`,
+      null,
+      READ,
+    );
+    for (const row of rows)
+      if (found.length < PAGE && (row.person === me.id || (await looksAfter(row)))) found.push(row);
+    before = rows.at(-1)!.seq;
+  }
+  return found;
+}
+
+/** Numbers of the newest lines of a person and of some vaults: of each of them a few, and of those the newest. */
+async function newestOf(
+  tx: Reader,
+  personId: string,
+  vaultIds: readonly string[],
+  filters: Filters,
+  before: number | null,
+): Promise<number[]> {
+  const where = and(before === null ? undefined : lt(journal.seq, before), ...filtersOf(filters)) ?? sql`1`;
+  const newest = (mine: SQL) => sql`select seq from journal where ${mine} and ${where} order by seq desc limit ${READ}`;
+  const rows = await tx.all<{ seq: number }>(sql`
+    select seq from (
+      select seq from (${newest(sql`person = ${personId}`)})
+      union
+      select j.seq as seq from json_each(${JSON.stringify(vaultIds)}) v join journal j on j.vault = v.value
+        where j.seq in (${newest(sql`vault = v.value`)})
+    ) order by seq desc limit ${READ}`);
+  return rows.map(({ seq }) => seq);
+}
+
+/**
+ * Whether somebody looks after what a line is about: they are its steward now, or, where it has gone from that vault, of
+ * the place where it lay when the line was written.
+ */
+function stewardOfLines(tx: Reader, levels: ReadonlyMap<string, string>): (line: Line) => Promise<boolean> {
+  const regions = new Map<string, Promise<string | null>>();
+  return async ({ node, vault, at }) => {
+    if (node === null || vault === null) return false;
+    if (tx.access?.node(node)?.vaultId === vault) return levels.get(node) === "steward";
+    const key = `${node} ${vault} ${at}`;
+    const known = regions.get(key) ?? regionThen(tx, node, vault, at);
+    regions.set(key, known);
+    const region = await known;
+    return region !== null && levels.get(region) === "steward";
+  };
+}
+
+/** The nearest separate folder around a node at a moment, or the vault; null where it did not lie in that vault. */
+async function regionThen(tx: Reader, nodeId: string, vaultId: string, at: number): Promise<string | null> {
+  const then = sql`valid_from <= ${at} and (valid_until is null or valid_until >= ${at})`;
+  const way = await tx.all<{ id: string; separate: number }>(sql`
+    with recursive up(id, parent, depth) as (
+      select node_id, parent_id, 0 from places where node_id = ${nodeId} and vault_id = ${vaultId} and ${then}
+      union
+      select p.node_id, p.parent_id, up.depth + 1 from places p join up on p.node_id = up.parent
+        where p.vault_id = ${vaultId} and p.valid_from <= ${at} and (p.valid_until is null or p.valid_until >= ${at})
+    )
+    select up.id as id, exists (select 1 from separations s where s.node_id = up.id
+      and s.valid_from <= ${at} and (s.valid_until is null or s.valid_until >= ${at})) as separate
+    from up order by up.depth`);
+  return (way.find(({ separate }) => separate === 1) ?? way.at(-1))?.id ?? null;
+}
+
+/** Vaults and entries that the reader may pick to read of: those they reach. */
+export const journalNodes = query({
+  name: "journal.nodes",
+  input: none,
+  by: ["person"],
+  allow: () => undefined,
+  run: async ({ tx, me, at }) => {
+    const { levels, node } = reachOf(tx, me!, at);
+    const ids = [...levels.keys()].filter((id) => node(id)!.type !== "folder");
+    const [names, vaultName] = await Promise.all([
+      nodeNames(tx, ids),
+      vaultNames(
+        tx,
+        me!,
+        ids.map((id) => node(id)!.vaultId),
+        at,
+      ),
+    ]);
+    return sortByName(
+      ids.flatMap((id) => {
+        const { type, vaultId } = node(id)!;
+        const name = names.get(id);
+        return name === undefined ? [] : [{ id, name, note: type === "vault" ? "vault" : vaultName(vaultId) }];
+      }),
+    );
+  },
+});
