@@ -15,6 +15,8 @@ export interface House {
   galtry: Galtry;
   /** What the server wrote to its terminal. */
   log: () => string;
+  /** Of the server, while it runs. */
+  pid: () => number | undefined;
   start: () => Promise<void>;
   /** Ends the server as a power cut would. */
   kill: () => Promise<void>;
@@ -35,6 +37,7 @@ export async function startHouse(): Promise<House> {
     folder,
     galtry,
     log: () => log,
+    pid: () => child?.pid,
     start: async () => {
       const started = spawn(process.execPath, ["--import", "tsx", "scripts/start.ts"], {
         env: environment,

@@ -99,7 +99,9 @@ describe("asking a guest in", () => {
     expect(await code(askIn())).toBe("not-allowed");
     expect(await code(askIn({}, "administrator"))).toBe("second-yes until");
     // What was refused left nobody behind.
-    expect((await personList.execute(db(), {}, f.as("owner"))).some(({ mail }) => mail.startsWith("kit@"))).toBe(false);
+    expect((await personList.execute(db(), {}, f.as("owner"))).people.some(({ mail }) => mail.startsWith("kit@"))).toBe(
+      false,
+    );
     await changeRules.execute(db(), USUAL_RULES, f.as("owner"));
 
     const { personId, link } = await askIn();

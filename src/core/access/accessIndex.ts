@@ -246,17 +246,21 @@ export class AccessIndex<G extends Grant = Grant, M extends Member = Member> {
     const everyone = steps.some((step) => step.grants.some(({ subject }) => subject.kind === "everyone"));
     if (!everyone) return this.whoHas(nodeId, "use", at).length;
     // Staff of whom no grant speaks but by Everyone all have the same.
-    const staff = this.#staffAt(at);
+    const staff = this.staff(at);
     const spoken = [...this.#concerned(steps, ({ subject }) => subject.kind !== "everyone")];
-    const others = [...staff].find((id) => !spoken.some((person) => person.id === id));
-    const alike = others !== undefined && atLeast(resolve(this.who(others, at)!, steps, at).level, "use");
     const spokenIds = new Set(spoken.map((person) => person.id));
-    const unspoken = alike ? [...staff].filter((id) => !spokenIds.has(id)).length : 0;
+    let unspoken = staff.size;
+    for (const id of spokenIds) if (staff.has(id)) unspoken--;
+    if (unspoken > 0) {
+      let alike: string | undefined;
+      for (const id of staff) if (!spokenIds.has(id)) alike ??= id;
+      if (!atLeast(resolve(this.who(alike!, at)!, steps, at).level, "use")) unspoken = 0;
+    }
     return unspoken + spoken.filter((person) => atLeast(resolve(whoAt(person, at), steps, at).level, "use")).length;
   }
 
-  /** Active members of staff: kept until something changes or somebody's time is over. */
-  #staffAt(at: Instant): ReadonlySet<string> {
+  /** Ids of active members of staff; kept until something changes or somebody's time is over. */
+  staff(at: Instant): ReadonlySet<string> {
     const kept = this.#staff;
     if (kept && kept.version === this.#version && kept.from <= at && at < kept.until) return kept.ids;
     const ids = new Set<string>();

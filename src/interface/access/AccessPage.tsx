@@ -28,6 +28,7 @@ import type { GridModel } from "@/server/access/grid";
 import { Where, Wrap } from "../frame/Frame";
 import { RoundBand, RoundHere, useGridRound } from "../rounds/RoundInGrid";
 import type { Row as RoundRow, RoundView } from "../rounds/words";
+import { runQuery } from "../shared/ask";
 import { Button, ButtonLink, CheckField, fieldLook, Select } from "../shared/controls";
 import { fromLocal, toLocal } from "../shared/localTime";
 import { fileName, save } from "../shared/save";
@@ -104,20 +105,45 @@ interface AccessPageProps {
   asked: number | null;
 }
 
+const isOfPerson = (change: Change): boolean =>
+  change.type === "member" || (change.type === "set" && change.subject.kind === "person");
+
+/**
+ * The page comes with the people and groups whom a grant concerns. All others are fetched when they are wanted: a name is
+ * looked for, everybody is shown, something is drafted for one.
+ */
+function useEverybody(concerned: GridModel, at: number | null, wanted: boolean): GridModel {
+  const [whole, setWhole] = useState<{ of: GridModel; model: GridModel } | null>(null);
+  useEffect(() => {
+    if (!wanted || whole?.of === concerned) return;
+    let gone = false;
+    void runQuery<GridModel>("access.grid", { vaultId: concerned.vault.id, at, everybody: true }).then((answer) => {
+      if (answer.ok && !gone) setWhole({ of: concerned, model: answer.result });
+    });
+    return () => {
+      gone = true;
+    };
+  }, [concerned, at, wanted, whole]);
+  // Until it is fetched anew what was fetched before stays, so that no column comes and goes.
+  return wanted && whole ? whole.model : concerned;
+}
+
 /** Who can do what in one vault: rows are its places, columns groups and people, cells cut keys. */
-export function AccessPage({ model, slip, vaults, roundView, me, now, asked }: AccessPageProps) {
+export function AccessPage({ model: concerned, slip, vaults, roundView, me, now, asked }: AccessPageProps) {
   const router = useRouter();
-  const grid = useMemo(() => gridOf(model), [model]);
   const state = useSlip(slip);
   const { changes } = state;
   const at = asked ?? now;
-  const past = grid.past !== null;
+  const past = concerned.past !== null;
   const [open, setOpen] = useState<ReadonlySet<string>>(new Set());
   const [unfolded, setUnfolded] = useState<ReadonlySet<string>>(new Set());
   const [rowText, setRowText] = useState("");
   const [columnText, setColumnText] = useState("");
   const [shows, setShows] = useState<Shows>("all");
   const [all, setAll] = useState(false);
+  const wide = all || columnText.trim() !== "" || shows === "guests" || changes.some(isOfPerson);
+  const model = useEverybody(concerned, asked, wide);
+  const grid = useMemo(() => gridOf(model), [model]);
   const [chosen, setChosen] = useState<Chosen>({ from: { row: 0, column: 0 }, to: { row: 0, column: 0 } });
   const [terms, setTerms] = useState(false);
   const [last, setLast] = useState<Terms | null | undefined>(undefined);

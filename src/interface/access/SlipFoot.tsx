@@ -5,7 +5,7 @@ import { type ReactNode, useState } from "react";
 import styled from "styled-components";
 import { placeOf } from "@/core/access";
 import { sayTime } from "@/core/time";
-import { loadSubjects, type SubjectChoice } from "../entry/subjects";
+import { findSubjects, type SubjectChoice } from "../entry/subjects";
 import { runCommand, useCommand } from "../shared/ask";
 import { Act, Button, TextField } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
@@ -221,14 +221,14 @@ export function SlipFoot({ state, zone, now, me, why, onApplied }: FootProps) {
   );
 }
 
+const findStaff = findSubjects("staff");
+
 /** To whom else: they read it as far as they are steward, and say something. */
 function ShowSlip({ me, onClose }: { me: string; onClose: () => void }) {
   const show = useCommand("access.showSlip");
   const done = useDone();
-  const load = async (): Promise<SubjectChoice[] | null> =>
-    (await loadSubjects())?.filter(
-      ({ kind, id, note }) => kind === "person" && id !== me && !note.startsWith("guest"),
-    ) ?? null;
+  const load = async (typed: string): Promise<SubjectChoice[] | null> =>
+    (await findStaff(typed))?.filter(({ id }) => id !== me) ?? null;
   return (
     <Dialog title="Ask for a second look" open onClose={onClose}>
       <p style={{ marginBottom: 12 }}>
@@ -242,6 +242,7 @@ function ShowSlip({ me, onClose }: { me: string; onClose: () => void }) {
         list="People"
         nothing="Nobody of that name is here."
         load={load}
+        searches
         onPick={async ({ id, name }) => {
           if (!(await show.run({ personId: id })).ok) return;
           done(`${name} is asked for a second look.`);

@@ -31,7 +31,7 @@ const member = (personId: string, groupId: string, more: Partial<GridMembership>
 });
 
 const model = (more: Partial<GridModel> = {}): GridModel => ({
-  ...{ vault: { id: "Vault", name: "Vault" }, zone: "Europe/London", past: null, rounds: true, round: false },
+  ...{ vault: { id: "Vault", name: "Vault" }, zone: "Europe/London", past: null, rounds: true, round: false, staff: 2 },
   nodes: pack([
     node("Vault", null, "vault"),
     node("zebra", "Vault", "entry"),

@@ -17,6 +17,8 @@ export interface Grid {
   entries: ReadonlyMap<string, number>;
   grant: ReadonlyMap<string, GridGrant>;
   people: readonly GridPerson[];
+  /** Active members of staff, whether they have a column or not. */
+  staff: number;
   groups: GridModel["groups"];
   organised: Organised;
 }
@@ -51,7 +53,8 @@ export function gridOf(model: GridModel): Grid {
       for (let up: GridNode | undefined = one; up; up = up.parent === null ? undefined : node.get(up.parent))
         entries.set(up.id, (entries.get(up.id) ?? 0) + 1);
   return {
-    ...{ vault: model.vault, zone: model.zone, past: model.past, node, below, entries, people, groups: model.groups },
+    ...{ vault: model.vault, zone: model.zone, past: model.past, node, below, entries, people },
+    ...{ groups: model.groups, staff: model.staff },
     grant: new Map(grants.map((grant) => [grant.id, grant])),
     organised: {
       nodes,
@@ -171,10 +174,9 @@ export function columnsOf(grid: Grid, lookup: Lookup, choice: ColumnChoice, at: 
     };
   };
   const columns: Column[] = [];
-  const staff = grid.people.filter((person) => !person.guest && person.standing === "active").length;
   if (!choice.guests && matches("Everyone"))
     columns.push({
-      ...{ key: "everyone", subject: { kind: "everyone" }, name: "Everyone", note: `${staff} staff` },
+      ...{ key: "everyone", subject: { kind: "everyone" }, name: "Everyone", note: `${grid.staff} staff` },
       ...{ first: false, under: false, members: 0 },
     });
   for (const group of [...grid.groups].sort(byName)) {

@@ -54,6 +54,7 @@ export function WhoCanDoWhat({ nodeId, nodeWord, who, zone, now }: Props) {
         list="People and groups"
         nothing="Nobody of that name is here."
         load={loadSubjects}
+        searches
         onPick={setGiving}
       />
       <List style={{ marginTop: 10 }}>

@@ -8,7 +8,14 @@ export interface SubjectChoice {
   note: string;
 }
 
-export const loadSubjects = async () => {
-  const answer = await runQuery<SubjectChoice[]>("people.subjects", {});
-  return answer.ok ? answer.result : null;
-};
+type Only = "people" | "staff" | "people and groups" | "all";
+
+/** Looks for people, groups and Everyone by a part of their name or address. */
+export const findSubjects =
+  (only: Only = "all") =>
+  async (text: string): Promise<SubjectChoice[] | null> => {
+    const answer = await runQuery<SubjectChoice[]>("people.subjects", { text, only });
+    return answer.ok ? answer.result : null;
+  };
+
+export const loadSubjects = findSubjects();

@@ -6,6 +6,7 @@ import styled from "styled-components";
 import { exactTime, sayTime } from "@/core/time";
 import type { journalPage } from "@/server/journal/page";
 import { capital } from "../entry/Card";
+import { findSubjects } from "../entry/subjects";
 import { Page } from "../frame/Frame";
 import { runQuery } from "../shared/ask";
 import { Button, Chip, ChoiceField, Row } from "../shared/controls";
@@ -37,6 +38,8 @@ const ACT_WORDS: Record<string, string> = {
   Lanyard: "Lanyard",
 };
 
+const findPeople = findSubjects("people");
+
 const loadNodes = async () => {
   const answer = await runQuery<Choice[]>("journal.nodes", {});
   return answer.ok ? answer.result : null;
@@ -44,12 +47,13 @@ const loadNodes = async () => {
 
 export function Journal({
   view,
-  people,
+  byPerson,
   filters,
   now,
 }: {
   view: View;
-  people: { id: string; name: string }[];
+  /** The reader may look for what one person did. */
+  byPerson: boolean;
   filters: JournalFilters;
   now: number;
 }) {
@@ -75,20 +79,18 @@ export function Journal({
     >
       <h1 style={{ marginBottom: 16 }}>Journal</h1>
       <Row style={{ marginBottom: 16, alignItems: "end" }}>
-        {people.length > 0 && (
-          <div>
-            <ChoiceField
+        {byPerson && (
+          <div style={{ minWidth: 220 }}>
+            <Picker
               label="Person"
-              value={filters.person ?? ""}
-              onChange={(event) => go({ person: event.target.value || null })}
-            >
-              <option value="">Everybody</option>
-              {people.map((person) => (
-                <option key={person.id} value={person.id}>
-                  {person.name}
-                </option>
-              ))}
-            </ChoiceField>
+              seen
+              placeholder={view.person ?? "All people"}
+              list="People"
+              nothing="No match. Try part of the name or email address."
+              load={findPeople}
+              searches
+              onPick={(person) => go({ person: person.id })}
+            />
           </div>
         )}
         <div style={{ minWidth: 220 }}>
@@ -116,6 +118,7 @@ export function Journal({
             ))}
           </ChoiceField>
         </div>
+        {filters.person && <Button onPress={() => go({ person: null })}>All people</Button>}
         {filters.node && <Button onPress={() => go({ node: null })}>All entries and vaults</Button>}
       </Row>
       {view.lines.length === 0 ? (

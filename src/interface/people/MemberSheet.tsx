@@ -4,7 +4,7 @@ import { useState } from "react";
 import type { Change } from "@/core/access";
 import { Foreseen } from "../access/Foreseen";
 import { OntoSlip } from "../access/OntoSlip";
-import { loadSubjects, type SubjectChoice } from "../entry/subjects";
+import { findSubjects, type SubjectChoice } from "../entry/subjects";
 import { useCommand } from "../shared/ask";
 import { Act, CheckField, Row } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
@@ -24,6 +24,8 @@ interface SheetProps {
   now: number;
   onClose: () => void;
 }
+
+const findPeople = findSubjects("people");
 
 /** Somebody comes into a group, for a time perhaps, or leaves it: what that changes stands beside the button. */
 export function MemberSheet({ group, one, me, zone, now, onClose }: SheetProps) {
@@ -57,8 +59,8 @@ export function MemberSheet({ group, one, me, zone, now, onClose }: SheetProps) 
     } else if (!one) done(`${chosen!.name} is in ${group.name}.`, [{ command: "people.removeMember", input: of }]);
     onClose();
   };
-  const load = async (): Promise<SubjectChoice[] | null> => {
-    const all = await loadSubjects();
+  const load = async (typed: string): Promise<SubjectChoice[] | null> => {
+    const all = await findPeople(typed);
     const inIt = new Set((group.members ?? []).map((member) => member.personId));
     return all?.filter((subject) => subject.kind === "person" && subject.id !== me && !inIt.has(subject.id)) ?? null;
   };
@@ -87,6 +89,7 @@ export function MemberSheet({ group, one, me, zone, now, onClose }: SheetProps) 
             list="People"
             nothing="Nobody of that name is here."
             load={load}
+            searches
             onPick={setChosen}
           />
         )}

@@ -1,10 +1,11 @@
 "use client";
 
 import Link from "next/link";
-import { Fragment, useState } from "react";
+import { useRouter } from "next/navigation";
+import { Fragment, useEffect, useState } from "react";
 import styled from "styled-components";
 import { sayTime } from "@/core/time";
-import type { PersonLine } from "@/server/people/persons";
+import type { PeoplePage, PersonLine } from "@/server/people/persons";
 import { Page } from "../frame/Frame";
 import { useCommand } from "../shared/ask";
 import { Act, Button, ButtonLink, Chip, ChoiceField, Notice, Row, Stack, TextField } from "../shared/controls";
@@ -32,16 +33,26 @@ const Groups = styled.section`
 const ROLE_WORDS = { owner: "Owner", administrator: "Administrator", member: "Member", guest: "Guest" } as const;
 type Role = keyof typeof ROLE_WORDS;
 
+/** Groups that stand on the page; all of them are one link away. */
+const GROUPS_AT_FIRST = 20;
+
 export function People({
-  people,
+  list,
+  text,
+  from,
   groups,
+  allGroups,
   me,
   isOwner,
   zone,
   now,
 }: {
-  people: PersonLine[];
+  list: PeoplePage;
+  /** What was looked for, and where this page of it begins. */
+  text: string;
+  from: number;
   groups: GroupLine[];
+  allGroups: boolean;
   me: string;
   isOwner: boolean;
   zone: string;
@@ -50,15 +61,16 @@ export function People({
   const [adding, setAdding] = useState(false);
   const [chosen, setChosen] = useState<string | null>(null);
   const [makingGroup, setMakingGroup] = useState(false);
-  const active = people.filter((person) => person.standing === "active").length;
-  const invited = people.filter((person) => person.standing === "invited").length;
+  const { people, active, invited, found, next } = list;
+  const shownGroups = allGroups ? groups : groups.slice(0, GROUPS_AT_FIRST);
   const selected = people.find((person) => person.id === chosen) ?? null;
   return (
     <Page
       where={
         <>
-          <b>{active} people</b> are active
-          {invited > 0 && `; ${invited} ${invited === 1 ? "has" : "have"} not joined yet`}. {groups.length} groups.
+          <b>{counted(active, "person is", "people are")} active</b>
+          {invited > 0 && `; ${counted(invited, "has", "have")} not joined yet`}.{" "}
+          {counted(groups.length, "group", "groups")}.
         </>
       }
     >
@@ -70,6 +82,8 @@ export function People({
           Add a person
         </Button>
       </Head>
+      <FindPeople text={text} />
+      {people.length === 0 && <p>Nobody matches “{text}”. Try part of the name or email address.</p>}
       <Rows>
         {people.map((person) => (
           <li key={person.id}>
@@ -120,14 +134,55 @@ export function People({
           </li>
         ))}
       </Rows>
+      {(next !== null || from > 0) && (
+        <Row style={{ marginTop: 12 }}>
+          <span className="soft small">
+            {from + 1} to {from + people.length} of {found.toLocaleString("en-GB")}
+          </span>
+          {from > 0 && <Link href={pageAt(text, Math.max(0, from - 100))}>Previous</Link>}
+          {next !== null && <Link href={pageAt(text, next)}>Next</Link>}
+        </Row>
+      )}
       <Groups>
         <h2>Groups</h2>
-        <GroupLines groups={groups} zone={zone} now={now} />
+        <GroupLines groups={shownGroups} zone={zone} now={now} />
+        {shownGroups.length < groups.length && (
+          <p style={{ marginTop: 12 }}>
+            <Link href="/people?groups">All {groups.length} groups</Link>
+          </p>
+        )}
       </Groups>
       {adding && <AddPerson isOwner={isOwner} onClose={() => setAdding(false)} />}
       {selected && <Manage person={selected} isOwner={isOwner} zone={zone} onClose={() => setChosen(null)} />}
       {makingGroup && <MakeGroup onClose={() => setMakingGroup(false)} />}
     </Page>
+  );
+}
+
+const counted = (n: number, one: string, more: string) => `${n.toLocaleString("en-GB")} ${n === 1 ? one : more}`;
+
+const pageAt = (text: string, from: number): string =>
+  `/people?${new URLSearchParams({ ...(text && { find: text }), ...(from > 0 && { from: String(from) }) })}`;
+
+/** Looked for on the server, as soon as typing pauses. */
+function FindPeople({ text }: { text: string }) {
+  const router = useRouter();
+  const [typed, setTyped] = useState(text);
+  useEffect(() => {
+    if (typed.trim() === text) return;
+    const pause = setTimeout(() => router.replace(pageAt(typed.trim(), 0), { scroll: false }), 250);
+    return () => clearTimeout(pause);
+  }, [typed, text, router]);
+  return (
+    <div style={{ maxWidth: 360, marginBottom: 12 }}>
+      <TextField
+        label="Find a person"
+        type="search"
+        placeholder="part of a name or email address"
+        value={typed}
+        onText={setTyped}
+      />
+    </div>
   );
 }
 

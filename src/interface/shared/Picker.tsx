@@ -1,6 +1,6 @@
 "use client";
 
-import { useId, useMemo, useState } from "react";
+import { useEffect, useId, useMemo, useRef, useState } from "react";
 import styled from "styled-components";
 import { TextField } from "./controls";
 
@@ -13,6 +13,7 @@ const Around = styled.div`
 `;
 
 const MOST = 12;
+const SEARCH_PAUSE_MS = 120;
 
 export interface Choice {
   id: string;
@@ -30,8 +31,10 @@ interface PickerProps<C extends Choice> {
   nothing: string;
   /** The first of them stand there before anything is typed. */
   all?: boolean;
-  /** Asked for when the field is first come to; null when Galtry does not answer. */
-  load: () => Promise<C[] | null>;
+  /** Asked for when the field is first come to, and anew for what is typed where that is looked for on the server; null when Galtry does not answer. */
+  load: (typed: string) => Promise<C[] | null>;
+  /** What is typed is looked for on the server: there are too many to send. */
+  searches?: boolean;
   onPick: (choice: C) => void;
 }
 
@@ -44,6 +47,7 @@ export function Picker<C extends Choice>({
   nothing,
   all: shownAtOnce = false,
   load,
+  searches = false,
   onPick,
 }: PickerProps<C>) {
   const id = useId();
@@ -53,10 +57,25 @@ export function Picker<C extends Choice>({
   const found = useMemo(() => {
     const wanted = typed.trim().toLowerCase();
     if (wanted === "") return shownAtOnce ? (all ?? []).slice(0, MOST) : [];
+    if (searches) return (all ?? []).slice(0, MOST);
     return (all ?? [])
       .filter((one) => one.name.toLowerCase().includes(wanted) || one.note.toLowerCase().includes(wanted))
       .slice(0, MOST);
-  }, [all, typed, shownAtOnce]);
+  }, [all, typed, shownAtOnce, searches]);
+  const latest = useRef(load);
+  latest.current = load;
+  useEffect(() => {
+    if (!searches || typed.trim() === "") return;
+    let over = false;
+    const pause = setTimeout(
+      () => void latest.current(typed.trim()).then((found) => over || setAll(found)),
+      all === null ? 0 : SEARCH_PAUSE_MS,
+    );
+    return () => {
+      over = true;
+      clearTimeout(pause);
+    };
+  }, [typed, searches]);
   const pick = (choice: C | undefined) => {
     if (!choice) return;
     setTyped("");
@@ -73,7 +92,7 @@ export function Picker<C extends Choice>({
         aria-controls={id}
         aria-activedescendant={found[at] ? `${id}-${at}` : undefined}
         autoComplete="off"
-        onFocus={() => all ?? void load().then(setAll)}
+        onFocus={() => all ?? void load("").then(setAll)}
         onChange={(event) => {
           setTyped(event.target.value);
           setAt(0);

@@ -57,6 +57,7 @@ export function GiveSeveral({ rows, onClose, onDone }: GiveProps) {
         list="People and groups"
         nothing="Nobody of that name is here."
         load={loadSubjects}
+        searches
         onPick={setTo}
       />
     </Dialog>

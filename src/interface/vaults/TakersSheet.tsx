@@ -3,7 +3,7 @@
 import { useEffect, useState } from "react";
 import styled from "styled-components";
 import type { takerList } from "@/server/vaults/takingOut";
-import { loadSubjects, type SubjectChoice } from "../entry/subjects";
+import { findSubjects, type SubjectChoice } from "../entry/subjects";
 import { runQuery, useCommand } from "../shared/ask";
 import { Act, Notice } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
@@ -18,8 +18,10 @@ const List = styled.ul`
 type Taker = Awaited<ReturnType<(typeof takerList)["execute"]>>[number];
 type Choice = SubjectChoice & { kind: Taker["kind"] };
 
-const loadTakers = async (): Promise<Choice[] | null> =>
-  (await loadSubjects())?.filter((one): one is Choice => one.kind !== "everyone") ?? null;
+const findTakers = findSubjects("people and groups");
+
+const loadTakers = async (typed: string): Promise<Choice[] | null> =>
+  (await findTakers(typed))?.filter((one): one is Choice => one.kind !== "everyone") ?? null;
 
 /** A rule of the vault: who besides its stewards takes out what they may reveal. Nobody, until somebody is named. */
 export function TakersSheet({ vault, onClose }: { vault: { id: string; name: string }; onClose: () => void }) {
@@ -71,6 +73,7 @@ export function TakersSheet({ vault, onClose }: { vault: { id: string; name: str
             list="People and groups"
             nothing="Nobody of that name is here."
             load={loadTakers}
+            searches
             onPick={({ kind, id, name }) => setTakers([...takers.filter((one) => one.id !== id), { kind, id, name }])}
           />
         </Form>

@@ -5,7 +5,6 @@
  */
 import { and, desc, eq, gt, isNull, or, sql } from "drizzle-orm";
 import { z } from "zod";
-import { resolve } from "../../core/access";
 import { sayTime } from "../../core/time";
 import { type Context, command, idSchema, none, query, type Topic } from "../command";
 import type { Reader } from "../database/client";
@@ -16,7 +15,8 @@ import { notFound, Refused } from "../refused";
 import { loadRules } from "../rules/rules";
 import { loadSteps, requireLevel, resolveAt } from "./load";
 import { nodeName } from "./nodeName";
-import { loadEverybody, loadPerson, type Person } from "./person";
+import { loadByRole, loadPerson, type Person } from "./person";
+import { stewardsAt } from "./stewards";
 
 /** What a yes is asked for that nobody has answered is forgotten after this. */
 const UNANSWERED_MS = 12 * 3_600_000;
@@ -52,10 +52,7 @@ async function holdingYes(tx: Reader, personId: string, entryId: string, at: num
 
 /** Stewards at this moment, besides one person. */
 async function otherStewards(tx: Reader, entryId: string, but: string, at: number): Promise<Person[]> {
-  const { steps } = await loadSteps(tx, entryId);
-  return (await loadEverybody(tx, at)).filter(
-    (person) => person.id !== but && resolve(person, steps, at).level === "steward",
-  );
+  return (await stewardsAt(tx, entryId, at)).filter((person) => person.id !== but);
 }
 
 async function requireEntryHere(context: Asking, entryId: string, level: "use" | "steward") {
@@ -265,8 +262,7 @@ export const passEmergency = command({
     if (allowed.entry.asksFirst === 0) throw new Refused("conflict", "Nobody has to be asked first any more.");
     if (!(await loadRules(tx)).emergency)
       throw new Refused("not-allowed", "The house rules let nobody past a steward’s yes.");
-    const everybody = await loadEverybody(tx, at);
-    const owners = everybody.filter((person) => person.role === "owner" && person.standing === "active");
+    const owners = (await loadByRole(tx, ["owner"], at)).filter((person) => person.standing === "active");
     const stewards = await otherStewards(tx, input.entryId, me!.id, at);
     const told = new Map([...stewards, ...owners].map((person) => [person.id, person]));
     told.delete(me!.id);

@@ -4,7 +4,7 @@
  */
 import { and, eq, inArray, isNull, lt, ne, or } from "drizzle-orm";
 import { z } from "zod";
-import { atLeast, type Change, LEVELS, type Level, Lookup, levelWord, preview, rank, resolve } from "../../core/access";
+import { atLeast, type Change, LEVELS, type Level, levelWord, preview, rank } from "../../core/access";
 import { sayTime } from "../../core/time";
 import { byName } from "../byName";
 import { type Context, command, idSchema, instantSchema, none, query, type Topic } from "../command";
@@ -15,10 +15,12 @@ import { attemptKey, countAttempt, requireFewAttempts } from "../people/attempts
 import { addNotice } from "../people/telling";
 import { notFound, Refused } from "../refused";
 import { changeAccess, giveAccess } from "./grants";
-import { type Asking, loadPath, loadSteps, type PathNode, resolveAt } from "./load";
+import { type Asking, loadPath, type PathNode, resolveAt } from "./load";
 import { nodeName } from "./nodeName";
 import { loadOrganised } from "./organised";
-import { loadEverybody, loadPerson, type Person } from "./person";
+import { peopleNames } from "./peopleNames";
+import { loadByRole, loadPerson, type Person } from "./person";
+import { stewardsAt } from "./stewards";
 
 const DAY_MS = 86_400_000;
 /** Unanswered for so long: its stewards are told again. */
@@ -48,8 +50,7 @@ async function requireKnown(context: Asking, nodeId: string) {
 
 /** Stewards of a node who can answer, but for whoever asks. */
 async function stewardsOf(tx: Reader, nodeId: string, but: string, at: number): Promise<Person[]> {
-  const [{ steps }, everybody] = await Promise.all([loadSteps(tx, nodeId), loadEverybody(tx, at)]);
-  return everybody.filter((person) => person.id !== but && resolve(person, steps, at).level === "steward").sort(byName);
+  return (await stewardsAt(tx, nodeId, at)).filter((person) => person.id !== but);
 }
 
 export const askForAccess = command({
@@ -390,8 +391,10 @@ export const askList = query({
       .from(asks)
       .where(and(eq(asks.personId, me!.id), or(eq(asks.state, "open"), inArray(asks.state, ["yes", "no"]))));
     if (open.length + own.length === 0) return { toAnswer: [], own: [] };
-    const names = new Map(
-      (await tx.select({ id: persons.id, name: persons.name }).from(persons)).map(({ id, name }) => [id, name]),
+    const named = await peopleNames(
+      tx,
+      me!,
+      [...open, ...own].flatMap((ask) => [ask.personId, ask.answeredBy]),
     );
     const toAnswer: AskLine[] = [];
     for (const ask of open) {
@@ -405,7 +408,7 @@ export const askList = query({
         ...{ id: ask.id, nodeId: ask.nodeId, level: ask.level, until: ask.until, why: ask.why, askedAt: ask.askedAt },
         link: linkTo(mine.path),
         node: await nodeName(tx, ask.nodeId),
-        person: names.get(ask.personId) ?? "",
+        person: named(ask.personId),
         site: ask.site,
         has: theirs.resolution.level,
         passedTo: ask.passedTo,
@@ -431,7 +434,7 @@ export const askList = query({
                 : "something you asked for",
           word: ask.word,
           given: ask.given,
-          by: ask.answeredBy === null || me!.guest ? "" : (names.get(ask.answeredBy) ?? ""),
+          by: me!.guest ? "" : named(ask.answeredBy),
         })),
       ),
     };
@@ -452,29 +455,25 @@ export const listedEntries = query({
   name: "access.listed",
   input: none,
   by: ["person"],
-  apart: true,
   allow: () => undefined,
   run: async ({ tx, me, at }) => {
     if (me!.guest) return [];
+    const index = tx.access!;
     const rows = await tx
       .select({ id: entries.nodeId, name: entries.name, site: entries.site, vaultId: places.vaultId })
       .from(entries)
       .innerJoin(places, and(eq(places.nodeId, entries.nodeId), isNull(places.validUntil)))
       .where(and(eq(entries.listed, true), isNull(entries.binnedAt), isNull(entries.asideAt)));
-    if (rows.length === 0) return [];
-    const lookup = new Lookup(await loadOrganised(tx, [...new Set(rows.map((row) => row.vaultId))]));
-    const names = new Map((await tx.select().from(persons)).map(({ id, name }) => [id, name]));
-    const own = lookup.person.get(me!.id)!;
     return rows
       .filter(({ id }) => {
-        const { level, because } = lookup.resolve(own, id, at);
-        return level === "none" && !because.some((say) => say.grant.level === "blocked");
+        const resolution = index.resolve(me!.id, id, at);
+        return resolution?.level === "none" && !resolution.because.some((say) => say.grant.level === "blocked");
       })
       .map(({ id, name, site }) => ({
         ...{ id, name, site },
-        stewards: lookup.of.people
-          .filter((person) => lookup.level(person, id, at) === "steward")
-          .map((person) => names.get(person.id) ?? "")
+        stewards: index
+          .stewards(id, at)
+          .map((personId) => index.person(personId)!.name)
           .sort(),
       }))
       .sort(byName);
@@ -548,8 +547,8 @@ async function tellOwners(tx: Transaction, ask: Ask, at: number, told: string[])
   const [node] = await loadPath(tx, ask.nodeId);
   const vault = node ? await nodeName(tx, node.vaultId) : "";
   const asker = await loadPerson(tx, ask.personId, at);
-  for (const person of await loadEverybody(tx, at))
-    if (person.role === "owner" && person.standing === "active" && person.id !== ask.personId) {
+  for (const person of await loadByRole(tx, ["owner"], at))
+    if (person.standing === "active" && person.id !== ask.personId) {
       const text = `${asker?.name ?? "Somebody"} asked for something in ${vault} three days ago, and none of its stewards has answered.`;
       await addNotice(tx, person.id, at, text);
       told.push(person.id);

@@ -14,7 +14,8 @@ import { attemptKey, countAttempt, requireFewAttempts } from "../people/attempts
 import { addNotice } from "../people/telling";
 import { notFound, Refused } from "../refused";
 import { loadSteps } from "./load";
-import { loadEverybody } from "./person";
+import { loadByRole } from "./person";
+import { stewardsAt } from "./stewards";
 
 /** In a quarter of an hour. */
 const MOST_ASKED = 10;
@@ -45,7 +46,6 @@ export const askForSite = command({
   run: async ({ tx, input, me, at, house, allowed }) => {
     const { site } = allowed;
     await countAttempt(tx, attemptKey(house.keys, "ask for a site", me!.id), at);
-    const everybody = await loadEverybody(tx, at);
     const { told } = allowed;
     const ask = (nodeId: string) =>
       tx.insert(asks).values({
@@ -62,8 +62,8 @@ export const askForSite = command({
       if (atLeast(own.level, "use") || own.because.some((say) => say.grant.level === "blocked")) continue;
       await ask(entry.nodeId);
       const text = `${me!.name} asks whether there is a login for ${site}; you look after ${entry.name}: “${input.why}”`;
-      for (const person of everybody)
-        if (person.id !== me!.id && resolve(person, steps, at).level === "steward") {
+      for (const person of await stewardsAt(tx, entry.nodeId, at))
+        if (person.id !== me!.id) {
           await addNotice(tx, person.id, at, text, entry.nodeId);
           told.add(person.id);
         }
@@ -71,12 +71,8 @@ export const askForSite = command({
     // Kept or not, one row stands for the question itself: what follows looks the same from outside.
     await ask("");
     const text = `${me!.name} asks whether there is a login for ${site}: “${input.why}” Whoever looks after one, if anybody does, is asked too.`;
-    for (const person of everybody)
-      if (
-        (person.role === "owner" || person.role === "administrator") &&
-        person.id !== me!.id &&
-        !told.has(person.id)
-      ) {
+    for (const person of await loadByRole(tx, ["owner", "administrator"], at))
+      if (person.id !== me!.id && !told.has(person.id)) {
         await addNotice(tx, person.id, at, text);
         told.add(person.id);
       }

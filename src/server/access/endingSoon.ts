@@ -41,7 +41,10 @@ export const endingSoon = query({
         ),
       );
     if (rows.length === 0) return [];
-    const names = await loadNames(tx);
+    const names = await loadNames(
+      tx,
+      rows.map((row) => row.subjectId),
+    );
     const found: Ending[] = [];
     for (const row of rows) {
       const here = await resolveAt(tx, me!, row.nodeId, at);

@@ -4,15 +4,14 @@
  */
 import { and, between, eq, isNull, or } from "drizzle-orm";
 import { z } from "zod";
-import { resolve } from "../../core/access";
 import { exactTime } from "../../core/time";
 import { command } from "../command";
 import type { Reader } from "../database/client";
 import { grants, memberships, notices, organisation, standings } from "../database/schema";
 import { addNotice } from "../people/telling";
-import { loadSteps } from "./load";
 import { nodeName } from "./nodeName";
-import { loadEverybody } from "./person";
+import { loadByRole } from "./person";
+import { stewardsAt } from "./stewards";
 
 const AHEAD_MS = 7 * 86_400_000;
 /** How far back an end is still told of, should Galtry have been stopped. */
@@ -29,16 +28,14 @@ export const tellOfExpiry = command({
     const [home] = await tx.select({ zone: organisation.timeZone }).from(organisation);
     const told: string[] = [];
     for (const { nodeId, end } of ends) {
-      if ((await stewardsAt(tx, nodeId, end - 1)) === 0 || (await stewardsAt(tx, nodeId, end)) > 0) continue;
+      if ((await countStewards(tx, nodeId, end - 1)) === 0 || (await countStewards(tx, nodeId, end)) > 0) continue;
       const what = await nodeName(tx, nodeId);
       const when = exactTime(end, home!.zone);
       const text =
         end > at
           ? `${what} will have no steward from ${when}: the last stewardship ends then. Extend it, or make somebody else its steward.`
           : `${what} has no steward any more: the last stewardship ended ${when}. Nobody can give or withdraw access there.`;
-      const owners = (await loadEverybody(tx, at)).filter(
-        (person) => person.role === "owner" && person.standing === "active",
-      );
+      const owners = (await loadByRole(tx, ["owner"], at)).filter((person) => person.standing === "active");
       for (const owner of owners) if (await tellOnce(tx, owner.id, text, nodeId, at)) told.push(owner.id);
     }
     return told;
@@ -70,11 +67,8 @@ async function endsOfStewardship(tx: Reader, from: number, to: number): Promise<
 }
 
 /** How many active members of staff have Steward at a node at a moment. */
-async function stewardsAt(tx: Reader, nodeId: string, moment: number): Promise<number> {
-  const [{ steps }, everybody] = await Promise.all([loadSteps(tx, nodeId), loadEverybody(tx, moment)]);
-  return everybody.filter(
-    (person) => person.standing === "active" && !person.guest && resolve(person, steps, moment).level === "steward",
-  ).length;
+async function countStewards(tx: Reader, nodeId: string, moment: number): Promise<number> {
+  return (await stewardsAt(tx, nodeId, moment)).length;
 }
 
 async function tellOnce(

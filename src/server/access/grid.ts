@@ -11,11 +11,12 @@ import { byName } from "../byName";
 import { idSchema, none, query } from "../command";
 import { bulk, inJson } from "../database/bulk";
 import type { Reader } from "../database/client";
-import { groups, type NodeType, organisation, persons, vaults } from "../database/schema";
+import { groups, type NodeType, organisation, vaults } from "../database/schema";
 import { notFound } from "../refused";
 import { reachOf } from "./load";
 import { openRound } from "./openRound";
 import { loadOrganised, type OrganisedVaults } from "./organised";
+import { peopleNames } from "./peopleNames";
 
 export interface GridNode {
   id: string;
@@ -63,6 +64,8 @@ export interface GridModel {
   /** One is under way that the reader may answer. */
   round: boolean;
   zone: string;
+  /** Number of active members of staff. */
+  staff: number;
   /** A moment that is over: the rows are those that held then, of what the reader is steward of today. */
   past: number | null;
   nodes: Packed<GridNode>;
@@ -92,27 +95,44 @@ export const gridVaults = query({
 
 export const accessGrid = query({
   name: "access.grid",
-  input: z.strictObject({ vaultId: idSchema, at: z.number().int().min(0).nullable().default(null) }),
+  input: z.strictObject({
+    vaultId: idSchema,
+    at: z.number().int().min(0).nullable().default(null),
+    /** With every person and group there is, not only those that a grant concerns. */
+    everybody: z.boolean().default(false),
+  }),
   by: ["person"],
   apart: true,
   allow: () => undefined,
   run: async ({ tx, me, input, at }): Promise<GridModel> => {
     const [vault] = await tx.select().from(vaults).where(eq(vaults.nodeId, input.vaultId));
     const now = await loadOrganised(tx, [input.vaultId]);
-    const mine = nodesOfSteward(now, me!.id, at);
+    const mine = new Set<string>();
+    for (const [node, level] of tx.access!.reachedIn(input.vaultId, me!.id, at))
+      if (level === "steward") mine.add(node.id);
     if (!vault || mine.size === 0) throw notFound();
     const then = input.at !== null && input.at < at ? input.at : null;
     const shown = then === null ? now : await loadOrganised(tx, [input.vaultId], then);
     const names = await namesIn(tx, input.vaultId);
     const visible = withAbove(shown, mine);
     const [home] = await tx.select({ zone: organisation.timeZone }).from(organisation);
-    const people = new Map(
-      (await tx.select({ id: persons.id, name: persons.name }).from(persons)).map(({ id, name }) => [id, name]),
-    );
     const rows = shown.rows.filter((row) => visible.has(row.nodeId));
     const said = new Set(rows.filter((row) => row.subjectKind === "group").map((row) => row.subjectId));
+    const giver = await peopleNames(
+      tx,
+      me!,
+      rows.map((row) => row.givenBy),
+    );
+    // Whoever has a column at first: named by a grant, or in a group that one names. Others come when they are looked for.
+    const named = new Set(rows.map((row) => row.subjectId));
+    const people = shown.people.filter(
+      ({ id, standing, held }) =>
+        standing !== "leaver" &&
+        (input.everybody || id === me!.id || named.has(id) || held.some(({ groupId }) => said.has(groupId))),
+    );
     return {
       vault: { id: vault.nodeId, name: vault.name },
+      staff: tx.access!.staff(at).size,
       rounds: mine.has(vault.nodeId),
       round: then === null && mine.has(vault.nodeId) && (await openRound(tx, input.vaultId)) !== undefined,
       zone: home!.zone,
@@ -140,27 +160,31 @@ export const accessGrid = query({
           until: row.until,
           weekly: row.weekly,
           why: row.why,
-          by: people.get(row.givenBy) ?? "",
+          by: giver(row.givenBy),
           since: row.validFrom,
         })),
       ),
       people: pack(
-        shown.people
-          .filter(({ standing }) => standing !== "leaver")
+        people
           .map(({ id, guest, standing, until }) => ({
-            ...{ id, guest, standing, name: people.get(id) ?? "" },
+            ...{ id, guest, standing, name: tx.access!.person(id)?.name ?? "" },
             until: until ?? null,
           }))
           .sort(byName),
       ),
       memberships: pack(
-        shown.people.flatMap(({ id, held }) =>
+        people.flatMap(({ id, held }) =>
           held
-            .filter(({ groupId }) => said.has(groupId))
+            .filter(({ groupId }) => input.everybody || said.has(groupId))
             .map(({ groupId, from, until }) => ({ personId: id, groupId, from, until })),
         ),
       ),
-      groups: (await tx.select({ id: groups.id, name: groups.name, until: groups.until }).from(groups)).sort(byName),
+      groups: (
+        await tx
+          .select({ id: groups.id, name: groups.name, until: groups.until })
+          .from(groups)
+          .where(input.everybody ? undefined : inJson(groups.id, [...said]))
+      ).sort(byName),
     };
   },
 });

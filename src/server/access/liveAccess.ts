@@ -15,6 +15,9 @@ import { type GrantRow, toGrant } from "./rows";
 /** So many changes are taken up in one statement; between two the other work of the process has its turn. */
 const MOST_AT_ONCE = 1_000;
 
+/** Changes after which the whole is read anew. */
+const MOST_BEHIND = 20_000;
+
 interface PlacedRow {
   id: string;
   parent: string | null;
@@ -131,6 +134,8 @@ export class LiveAccess {
 
   async #catchUp(): Promise<void> {
     if (this.#cursor === null) return this.#load();
+    // Long behind: all of it at once is quicker than piece by piece.
+    if ((await this.#last()) - this.#cursor > MOST_BEHIND) return this.#load();
     for (;;) {
       const cursor: number = this.#cursor ?? 0;
       const rows: ChangedRow[] = await this.db.all<ChangedRow>(sql`

@@ -1,6 +1,6 @@
 /** People as `core/access` needs them: standing, role and the groups they hold. */
 import { type SQL, sql } from "drizzle-orm";
-import { type Standing, type Who, type Window, whoAt } from "../../core/access";
+import { type Standing, type Subject, type Who, type Window, whoAt } from "../../core/access";
 import type { Reader } from "../database/client";
 import { type Role, standings } from "../database/schema";
 import { groupBy } from "../groupBy";
@@ -82,6 +82,40 @@ export async function loadCaller(
   return rows.length > 0
     ? { me: personOf(rows, at), holds: rows[0]!.holds === 1, lastChange: rows[0]!.lastChange }
     : null;
+}
+
+/** Those whom grants to these subjects could concern: named, in one of the groups at any time, or staff for Everyone. */
+export async function loadConcerned(tx: Reader, subjects: readonly Subject[], at: number): Promise<Person[]> {
+  if (subjects.length === 0) return [];
+  if (tx.access) {
+    const found = new Set<string>();
+    for (const one of subjects)
+      if (one.kind === "person") found.add(one.id);
+      else if (one.kind === "group") for (const id of tx.access.peopleIn(one.id)) found.add(id);
+      else for (const { id, guest } of tx.access.people) if (!guest) found.add(id);
+    return [...found].flatMap((id) => tx.access!.person(id) ?? []).map((person) => fromIndex(person, at));
+  }
+  const ids = (kind: "person" | "group") =>
+    JSON.stringify([...new Set(subjects.flatMap((one) => (one.kind === kind ? [one.id] : [])))]);
+  const everyone = subjects.some(({ kind }) => kind === "everyone");
+  const rows = await select(
+    tx,
+    everyone
+      ? sql`and (s.role <> 'guest' or s.person_id in (select value from json_each(${ids("person")})) or s.person_id in (
+          select x.person_id from memberships x where x.valid_until is null
+            and x.group_id in (select value from json_each(${ids("group")}))))`
+      : sql`and s.person_id in (
+          select value from json_each(${ids("person")})
+          union select x.person_id from memberships x where x.valid_until is null
+            and x.group_id in (select value from json_each(${ids("group")})))`,
+  );
+  return [...groupBy(rows, (row) => row.id).values()].map((own) => personOf(own, at));
+}
+
+/** Those with one of these roles, with the groups they hold at `at`. */
+export async function loadByRole(tx: Reader, roles: readonly Role[], at: number): Promise<Person[]> {
+  const rows = await select(tx, sql`and s.role in (select value from json_each(${JSON.stringify(roles)}))`);
+  return [...groupBy(rows, (row) => row.id).values()].map((own) => personOf(own, at));
 }
 
 /** Everybody, with the groups they hold at `at`. */

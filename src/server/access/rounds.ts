@@ -5,17 +5,7 @@
  */
 import { and, desc, eq, isNotNull, isNull, sql } from "drizzle-orm";
 import { z } from "zod";
-import {
-  type Change,
-  type Given,
-  LEVELS,
-  Lookup,
-  placeOf,
-  rank,
-  resolve,
-  type Subject,
-  subjectKey,
-} from "../../core/access";
+import { type Change, type Given, LEVELS, Lookup, placeOf, rank, type Subject, subjectKey } from "../../core/access";
 import { type GivenGrant, lookThrough, type Odd, type RoundLine } from "../../core/access/rounds";
 import { sayTime } from "../../core/time";
 import { byName } from "../byName";
@@ -30,8 +20,8 @@ import { loadSteps, requireLevel, resolveAt } from "./load";
 import { nodeName } from "./nodeName";
 import { openRound, type Round } from "./openRound";
 import { loadOrganised } from "./organised";
-import { loadEverybody } from "./person";
 import { draftOf, draftSlip } from "./slip";
+import { stewardsAt } from "./stewards";
 import { loadNames } from "./who";
 
 const DAY_MS = 86_400_000;
@@ -43,10 +33,9 @@ type Asking = Pick<Context<unknown, Reader>, "tx" | "me" | "at">;
 
 /** Active stewards of the vault itself, whoever has been it longest first. */
 async function stewardsOf(tx: Reader, vaultId: string, at: number): Promise<string[]> {
-  const { steps, rows } = await loadSteps(tx, vaultId);
+  const { rows } = await loadSteps(tx, vaultId);
   const since = (id: string) => Math.min(...rows.filter((row) => row.subjectId === id).map((row) => row.validFrom));
-  return (await loadEverybody(tx, at))
-    .filter((person) => resolve(person, steps, at).level === "steward")
+  return (await stewardsAt(tx, vaultId, at))
     .map(({ id }) => ({ id, since: since(id) }))
     .sort((a, b) => a.since - b.since || a.id.localeCompare(b.id))
     .map(({ id }) => id);
@@ -256,12 +245,17 @@ const plain = (change: Change): unknown =>
         }
       : change;
 
+const idOf = (subject: Subject): string | null => (subject.kind === "everyone" ? null : subject.id);
+
 async function keptOf(
   tx: Reader,
   lines: readonly RoundLine[],
   said: ReadonlyMap<string, RoundSaid>,
 ): Promise<RoundKept[]> {
-  const names = await loadNames(tx);
+  const names = await loadNames(tx, [
+    ...lines.map(({ grant }) => idOf(grant.subject)),
+    ...[...said.values()].map(({ by }) => by),
+  ]);
   const kept: RoundKept[] = [];
   for (const { grant, lastUse, odd } of lines) {
     const { say, by, at } = said.get(grant.id)!;
@@ -311,7 +305,6 @@ export const roundPage = query({
   run: async ({ tx, input, me, at }) => {
     const [vault] = await tx.select().from(vaults).where(eq(vaults.nodeId, input.vaultId));
     if (!vault) throw notFound();
-    const names = await loadNames(tx);
     const round = await openRound(tx, input.vaultId);
     const organised = await loadOrganised(tx, [input.vaultId]);
     const mine = nodesOfSteward(organised, me!.id, at);
@@ -319,30 +312,35 @@ export const roundPage = query({
     const guests = new Set(organised.people.filter((person) => person.guest).map(({ id }) => id));
     const rows = new Map(organised.rows.map((row) => [row.id, row]));
     const said = new Map((round?.said ?? []).map((one) => [one.grantId, one.say]));
-    const lines: RoundRow[] = [];
-    if (round)
-      for (const { grant, people, lastUse, odd } of await linesOf(tx, input.vaultId, me!.id, at)) {
-        const { subject } = grant;
-        lines.push({
-          ...{ grantId: grant.id, subject, who: names.subject(subject), nodeId: grant.node },
-          note:
-            subject.kind === "person"
-              ? guests.has(subject.id)
-                ? "guest"
-                : ""
-              : `${people.length} ${people.length === 1 ? "person" : "people"}`,
-          ...{ what: await nodeName(tx, grant.node), type: types.get(grant.node) ?? "", level: grant.level },
-          ...{ from: grant.from, until: grant.until, why: grant.why, since: grant.since },
-          by: names.people.get(rows.get(grant.id)?.givenBy ?? "") ?? "",
-          ...{ lastUse, odd, say: said.get(grant.id) ?? null, lower: lowerThan(grant.level) },
-        });
-      }
     const finished = await tx
       .select()
       .from(rounds)
       .where(and(eq(rounds.vaultId, input.vaultId), isNotNull(rounds.finishedAt)))
       .orderBy(desc(rounds.finishedAt))
       .limit(24);
+    const open = round ? await linesOf(tx, input.vaultId, me!.id, at) : [];
+    const names = await loadNames(tx, [
+      ...open.flatMap(({ grant }) => [idOf(grant.subject), rows.get(grant.id)?.givenBy ?? null]),
+      ...(round ? [round.startedBy, round.asked, ...round.passed] : []),
+      ...finished.map((one) => one.finishedBy),
+    ]);
+    const lines: RoundRow[] = [];
+    for (const { grant, people, lastUse, odd } of open) {
+      const { subject } = grant;
+      lines.push({
+        ...{ grantId: grant.id, subject, who: names.subject(subject), nodeId: grant.node },
+        note:
+          subject.kind === "person"
+            ? guests.has(subject.id)
+              ? "guest"
+              : ""
+            : `${people.length} ${people.length === 1 ? "person" : "people"}`,
+        ...{ what: await nodeName(tx, grant.node), type: types.get(grant.node) ?? "", level: grant.level },
+        ...{ from: grant.from, until: grant.until, why: grant.why, since: grant.since },
+        by: names.people.get(rows.get(grant.id)?.givenBy ?? "") ?? "",
+        ...{ lastUse, odd, say: said.get(grant.id) ?? null, lower: lowerThan(grant.level) },
+      });
+    }
     const nameOf = (id: string | null) => (id === null ? null : (names.people.get(id) ?? ""));
     return {
       vault: { id: vault.nodeId, name: vault.name },

@@ -4,7 +4,7 @@
  */
 import { and, desc, eq, gt, sql } from "drizzle-orm";
 import { z } from "zod";
-import { atLeast, type Change, placeOf, resolve } from "../../core/access";
+import { atLeast, type Change, placeOf } from "../../core/access";
 import type { Caller } from "../caller";
 import { type Context, command, idSchema, none, query } from "../command";
 import type { Reader } from "../database/client";
@@ -12,12 +12,13 @@ import { outbox, type SlipChange, slips } from "../database/schema";
 import { uuidv7 } from "../ids";
 import { addNotice } from "../people/telling";
 import { notFound, Refused } from "../refused";
-import { loadSteps, resolveAt } from "./load";
-import { loadEverybody, loadPerson, type Person } from "./person";
+import { resolveAt } from "./load";
+import { loadPerson, type Person } from "./person";
 import { changesSchema, completed, requireDraft, standing, textsOf, vaultsOf, zoneOf } from "./slipChanges";
 import { brokenRules, needsSecondYes } from "./slipRules";
 import { backOf, stepsOf } from "./slipSteps";
 import { type SlipSaid, workOut } from "./slipTelling";
+import { stewardsAt } from "./stewards";
 
 const DAY_MS = 86_400_000;
 type Slip = typeof slips.$inferSelect;
@@ -288,13 +289,9 @@ async function stewardsByNode(
   but: string,
   at: number,
 ): Promise<Map<string, string[]>> {
-  const everybody = await loadEverybody(tx, at);
   const found = new Map<string, string[]>();
   for (const nodeId of nodeIds) {
-    const { steps } = await loadSteps(tx, nodeId);
-    const ids = everybody
-      .filter((one) => one.id !== but && resolve(one, steps, at).level === "steward")
-      .map(({ id }) => id);
+    const ids = (await stewardsAt(tx, nodeId, at)).filter((one) => one.id !== but).map(({ id }) => id);
     if (ids.length > 0) found.set(nodeId, ids);
   }
   return found;

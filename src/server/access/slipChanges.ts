@@ -138,7 +138,18 @@ export async function vaultsOf(tx: Reader, changes: readonly Change[]): Promise<
 
 /** Each change as it was asked for, in words. */
 export async function textsOf(tx: Reader, changes: readonly Change[], at: number): Promise<string[]> {
-  const names = await loadNames(tx);
+  const names = await loadNames(
+    tx,
+    changes.flatMap((change) =>
+      change.type === "set"
+        ? change.subject.kind === "everyone"
+          ? []
+          : [change.subject.id]
+        : change.type === "member"
+          ? [change.personId, change.groupId]
+          : [],
+    ),
+  );
   const texts: string[] = [];
   for (const change of changes) {
     if (change.type === "set") {

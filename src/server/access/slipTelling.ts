@@ -15,6 +15,7 @@ import {
 } from "../../core/access";
 import { sha256, toHex, utf8 } from "../../core/crypto";
 import { byName } from "../byName";
+import { inJson } from "../database/bulk";
 import type { Reader } from "../database/client";
 import { persons, sightings, signIns } from "../database/schema";
 import { nodesOfSteward } from "./grid";
@@ -78,7 +79,8 @@ export async function workOut(
   const seen = preview(organised, changes, at);
   const mine = nodesOfSteward(organised, readerId, at);
   const touched = [...seen.regions.values()].flat();
-  const names = await namesOf(tx, touched, organised);
+  const concerned = seen.differences.flatMap((one) => one.personIds);
+  const names = await namesOf(tx, touched, concerned, organised);
   // What lies in the bin reaches nobody.
   const shown = (id: string) => mine.has(id) && names.nodes.has(id);
   const notMine = (id: string) => !mine.has(id) && names.nodes.has(id);
@@ -121,7 +123,12 @@ interface NamesOf {
   people: Map<string, string>;
 }
 
-async function namesOf(tx: Reader, touched: readonly string[], organised: OrganisedVaults): Promise<NamesOf> {
+async function namesOf(
+  tx: Reader,
+  touched: readonly string[],
+  personIds: readonly string[],
+  organised: OrganisedVaults,
+): Promise<NamesOf> {
   const wanted = new Set(touched);
   const byId = new Map(organised.nodes.map((node) => [node.id, node]));
   for (const id of touched)
@@ -131,7 +138,10 @@ async function namesOf(tx: Reader, touched: readonly string[], organised: Organi
     select node_id as id, name from entries where binned_at is null and node_id in (select value from json_each(${ids}))
     union all select node_id, name from folders where binned_at is null and node_id in (select value from json_each(${ids}))
     union all select node_id, name from vaults where node_id in (select value from json_each(${ids}))`);
-  const people = await tx.select({ id: persons.id, name: persons.name }).from(persons);
+  const people = await tx
+    .select({ id: persons.id, name: persons.name })
+    .from(persons)
+    .where(inJson(persons.id, [...new Set(personIds)]));
   return {
     nodes: new Map(rows.map(({ id, name }) => [id, name])),
     people: new Map(people.map(({ id, name }) => [id, name])),

@@ -1,73 +1,64 @@
 /** Stewardship over time: who will still be a steward, and what would be left without one. */
 import { sql } from "drizzle-orm";
-import {
-  atLeast,
-  type Grant,
-  HORIZON_MS,
-  type Level,
-  momentsAhead,
-  resolve,
-  type Step,
-  type Window,
-  windowsOf,
-} from "../../core/access";
+import { endOf, type Grant, isLastingSteward, type Level, resolve, type Step, type Subject } from "../../core/access";
+import { byName } from "../byName";
 import type { Reader } from "../database/client";
 import { grants } from "../database/schema";
 import { loadSteps } from "./load";
-import { loadEverybody, type Person, personAt } from "./person";
+import { loadConcerned, type Person } from "./person";
 
 /**
  * When a person falls below `needed` at a node: milliseconds, or null for never.
- * Every coming boundary of a window on the way up, or of a membership of theirs, is looked at in order.
  * @param found the person and the way up, as `resolveAt` and `requireLevel` give them
  */
-export function reachEnd(
+export const reachEnd = (
   { person, steps }: { person: Person; steps: readonly Step[] },
   needed: Level,
   at: number,
-): number | null {
-  const windows: Window[] = [...steps.flatMap((step) => step.grants), ...windowsOf({ ...person, until: person.ends })];
-  const last = windows.flatMap(({ from, until }) => [from ?? 0, until ?? 0]).reduce((a, b) => Math.max(a, b), at);
-  for (const moment of momentsAhead(windows, at, Math.max(last, at + HORIZON_MS))) {
-    if (!atLeast(resolve(personAt(person, moment), steps, moment).level, needed)) return moment;
-  }
-  return null;
+): number | null => endOf({ ...person, until: person.ends }, steps, needed, at);
+
+/** Subjects of the grants on a way up that count, as far as it is looked along. */
+function subjectsAlong(steps: readonly Step[], counts: (grant: Grant) => boolean): Subject[] {
+  const cut = steps.findIndex((step) => step.separate);
+  const looked = cut < 0 ? steps : steps.slice(0, cut + 1);
+  return looked.flatMap((step) => step.grants.filter(counts).map(({ subject }) => subject));
 }
+
+const isSteward = ({ level }: Grant): boolean => level === "steward";
+
+/** The stewards of a node at a moment, in the order of their names. */
+export async function stewardsAt(tx: Reader, nodeId: string, at: number): Promise<Person[]> {
+  const { steps } = await loadSteps(tx, nodeId);
+  const concerned = await loadConcerned(tx, subjectsAlong(steps, isSteward), at);
+  return concerned.filter((person) => resolve(person, steps, at).level === "steward").sort(byName);
+}
+
+/** Everybody whom one of these ways up could give or take something, with the groups they hold at `at`. */
+export const concernedBy = (tx: Reader, ways: readonly (readonly Step[])[], at: number): Promise<Person[]> =>
+  loadConcerned(
+    tx,
+    ways.flatMap((steps) => subjectsAlong(steps, () => true)),
+    at,
+  );
 
 /**
  * Nodes at and below `nodeId` that no active member of staff is a steward of without an end.
  * A node without grants of its own answers as what is above it, so only those with grants or a separate mark count.
  */
 export async function withoutSteward(tx: Reader, nodeId: string, at: number): Promise<string[]> {
-  const [everybody, below] = await Promise.all([loadEverybody(tx, at), distinctBelow(tx, nodeId)]);
-  const staff = everybody.filter((person) => person.standing === "active" && !person.guest);
+  if (tx.access) return tx.access.withoutSteward(nodeId, at);
   const bare: string[] = [];
-  for (const id of below) {
+  for (const id of await distinctBelow(tx, nodeId)) {
     const { steps } = await loadSteps(tx, id);
-    const candidates = staff.filter((person) =>
-      mentions(
-        person,
-        steps.flatMap((step) => step.grants),
-      ),
-    );
-    if (!candidates.some((person) => reachEnd({ person, steps }, "steward", at) === null)) bare.push(id);
+    const concerned = await loadConcerned(tx, subjectsAlong(steps, isSteward), at);
+    if (!concerned.some((person) => isLastingSteward({ ...person, until: person.ends }, steps, at))) bare.push(id);
   }
   return bare;
 }
 
-/** Cheap test before the walk: some grant of Steward could be this person's. */
-function mentions(person: Person, all: readonly Grant[]): boolean {
-  return all.some(
-    ({ subject, level }) =>
-      level === "steward" &&
-      (subject.kind === "everyone" ||
-        subject.id === person.id ||
-        (subject.kind === "group" && person.held.some((row) => row.groupId === subject.id))),
-  );
-}
-
 /** The node, and what is below it with grants or a separate mark of its own. */
 export async function distinctBelow(tx: Reader, nodeId: string): Promise<string[]> {
+  if (tx.access) return tx.access.distinctBelow(nodeId);
   const rows = await tx.all<{ id: string }>(sql`
     with recursive down(id) as (
       select ${nodeId}

@@ -1,15 +1,13 @@
 /** Who can do what at a node, for its stewards; and for anyone, why they have what they have. */
-import { eq } from "drizzle-orm";
+import { eq, sql } from "drizzle-orm";
 import { z } from "zod";
 import {
-  atLeast,
   explain,
   type Given,
   type Grant,
   isActive,
   type Namer,
   type Reach,
-  resolve,
   type Subject,
   subjectKey,
   type Weekly,
@@ -19,10 +17,11 @@ import { byName } from "../byName";
 import { personIdOf } from "../caller";
 import { idSchema, query } from "../command";
 import type { Reader } from "../database/client";
-import { folders, groups, OUTSIDE, organisation, persons, vaults } from "../database/schema";
+import { OUTSIDE, organisation, persons } from "../database/schema";
 import { type PathNode, requireLevel, resolveAt } from "./load";
-import { loadEverybody } from "./person";
+import type { OpenIndex } from "./openIndex";
 import { type GrantRow, toSubject } from "./rows";
+import { stewardsAt } from "./stewards";
 
 export interface WhoLine {
   key: string;
@@ -52,31 +51,31 @@ export interface ReachedLine {
   sentence: string;
 }
 
+/** So many are told one by one, each with why; of more there is the number. */
+const MOST_REACHED = 200;
+
 export const whoCanDoWhat = query({
   name: "access.who",
   input: z.strictObject({ nodeId: idSchema }),
   by: ["person"],
   allow: (context) => requireLevel(context, context.input.nodeId, "steward"),
   run: async ({ tx, input, caller, at, allowed }) => {
-    const names = await loadNames(tx);
-    const everybody = await loadEverybody(tx, at);
-    const { steps, rows, path } = allowed;
-    const lines = nearest(rows, path, at).map((row) => whoLine(row, path, names, everybody, personIdOf(caller)!, at));
+    const index = tx.access!;
+    const { rows, path } = allowed;
+    const names = await loadNames(tx, namedIn(rows, path));
+    const lines = nearest(rows, path, at).map((row) => whoLine(row, path, names, index, personIdOf(caller)!, at));
     const namer = namerFor(names, path, rows, at);
-    const reached = everybody
-      .map((person) => ({ person, resolution: resolve(person, steps, at) }))
-      .filter(({ resolution }) => atLeast(resolution.level, "use"))
-      .map(
-        ({ person, resolution }): ReachedLine => ({
-          personId: person.id,
-          name: names.people.get(person.id) ?? "",
-          note: person.guest ? "guest" : "",
-          level: resolution.level,
-          sentence: explain(resolution, namer, { name: names.people.get(person.id) ?? "", personId: person.id }),
-        }),
-      )
-      .sort(byName);
-    return { lines: lines.sort(byWeight), reached };
+    const has = index.whoHas(input.nodeId, "use", at).sort((a, b) => byName(a.person, b.person));
+    const reached = has.slice(0, MOST_REACHED).map(
+      ({ person, resolution }): ReachedLine => ({
+        personId: person.id,
+        name: person.name,
+        note: person.guest ? "guest" : "",
+        level: resolution.level,
+        sentence: explain(resolution, namer, { name: person.name, personId: person.id }),
+      }),
+    );
+    return { lines: lines.sort(byWeight), reached, people: has.length };
   },
 });
 
@@ -105,7 +104,7 @@ function whoLine(
   row: GrantRow,
   path: readonly PathNode[],
   names: Names,
-  everybody: Awaited<ReturnType<typeof loadEverybody>>,
+  index: OpenIndex,
   me: string,
   at: number,
 ): WhoLine {
@@ -115,7 +114,7 @@ function whoLine(
     key: row.id,
     subject,
     name: names.subject(subject),
-    note: noteOf(subject, everybody, me),
+    note: noteOf(subject, index, me, at),
     level: row.level,
     from: row.from,
     until: row.until,
@@ -128,16 +127,21 @@ function whoLine(
   };
 }
 
-function noteOf(subject: Subject, everybody: Awaited<ReturnType<typeof loadEverybody>>, me: string): string {
-  const active = everybody.filter((person) => person.standing === "active");
-  if (subject.kind === "group") return people(active.filter((person) => person.groups.has(subject.id)).length);
-  if (subject.kind === "everyone") return people(active.filter((person) => !person.guest).length);
+function noteOf(subject: Subject, index: OpenIndex, me: string, at: number): string {
+  if (subject.kind === "group") {
+    const holds = (id: string) => {
+      const who = index.who(id, at);
+      return who?.standing === "active" && who.groups.has(subject.id);
+    };
+    return people([...index.peopleIn(subject.id)].filter(holds).length);
+  }
+  if (subject.kind === "everyone") return people(index.staff(at).size);
   if (subject.id === me) return "you";
-  const person = everybody.find((one) => one.id === subject.id);
-  if (person?.standing === "invited") return "has not joined yet";
-  if (person?.standing === "suspended") return "suspended";
-  if (person?.standing === "leaver") return "has left";
-  return person?.guest ? "guest" : "";
+  const who = index.who(subject.id, at);
+  if (who?.standing === "invited") return "has not joined yet";
+  if (who?.standing === "suspended") return "suspended";
+  if (who?.standing === "leaver") return "has left";
+  return who?.guest ? "guest" : "";
 }
 
 const people = (n: number) => `${n} ${n === 1 ? "person" : "people"}`;
@@ -149,31 +153,43 @@ export interface Names {
   zone: string;
 }
 
-export async function loadNames(tx: Reader): Promise<Names> {
-  const [personRows, groupRows, vaultRows, folderRows, [house]] = await Promise.all([
-    tx.select({ id: persons.id, name: persons.name }).from(persons),
-    tx.select({ id: groups.id, name: groups.name }).from(groups),
-    tx.select({ id: vaults.nodeId, name: vaults.name }).from(vaults),
-    tx.select({ id: folders.nodeId, name: folders.name }).from(folders),
-    tx.select().from(organisation),
+/**
+ * Names of people, groups, vaults and folders, as many as are asked for.
+ * @param ids of any of these; ids of entries are passed over
+ */
+export async function loadNames(tx: Reader, ids: Iterable<string | null>): Promise<Names> {
+  const wanted = sql`(select value from json_each(${JSON.stringify([...new Set(ids)].filter(Boolean))}))`;
+  const [rows, zone] = await Promise.all([
+    tx.all<{ id: string; name: string; what: "person" | "group" | "vault" | "folder" }>(sql`
+      select id, name, 'person' as what from persons where id in ${wanted}
+      union all select id, name, 'group' from groups where id in ${wanted}
+      union all select node_id, name, 'vault' from vaults where node_id in ${wanted}
+      union all select node_id, name, 'folder' from folders where node_id in ${wanted}`),
+    timeZone(tx),
   ]);
-  const peopleNames = new Map(personRows.map((row) => [row.id, row.name]));
-  const groupNames = new Map(groupRows.map((row) => [row.id, row.name]));
-  const nodeNames = new Map([
-    ...vaultRows.map((row): [string, string] => [row.id, `the vault ${row.name}`]),
-    ...folderRows.map((row): [string, string] => [row.id, `the folder ${row.name}`]),
-  ]);
-  peopleNames.set(OUTSIDE, "somebody outside");
+  const people = new Map(rows.flatMap(({ id, name, what }) => (what === "person" ? [[id, name] as const] : [])));
+  people.set(OUTSIDE, "somebody outside");
+  const others = new Map(
+    rows.flatMap(({ id, name, what }) =>
+      what === "person" ? [] : [[id, what === "group" ? name : `the ${what} ${name}`] as const],
+    ),
+  );
   return {
-    people: peopleNames,
+    people,
     subject: (subject) =>
       subject.kind === "everyone"
         ? "Everyone"
-        : ((subject.kind === "person" ? peopleNames : groupNames).get(subject.id) ?? "somebody"),
-    node: (id) => nodeNames.get(id) ?? "this entry",
-    zone: house?.timeZone ?? "UTC",
+        : ((subject.kind === "person" ? people : others).get(subject.id) ?? "somebody"),
+    node: (id) => others.get(id) ?? "this entry",
+    zone,
   };
 }
+
+/** Whatever an explanation by these grants could name. */
+export const namedIn = (rows: readonly GrantRow[], path: readonly PathNode[]): string[] => [
+  ...rows.map((row) => row.subjectId),
+  ...path.map(({ id }) => id),
+];
 
 /** The organisation's own zone. */
 export async function timeZone(tx: Reader): Promise<string> {
@@ -206,13 +222,11 @@ export interface OwnLevel {
 export async function ownLevel(tx: Reader, personId: string, nodeId: string, at: number): Promise<OwnLevel | null> {
   const found = await resolveAt(tx, personId, nodeId, at);
   if (!found) return null;
-  const names = await loadNames(tx);
-  const { resolution, path, rows, steps, person } = found;
+  const { resolution, path, rows, person } = found;
+  const names = await loadNames(tx, namedIn(rows, path));
   const stewards = person.guest
     ? await guestContact(tx, personId)
-    : (await loadEverybody(tx, at))
-        .filter((one) => resolve(one, steps, at).level === "steward")
-        .map((one) => names.people.get(one.id) ?? "");
+    : (await stewardsAt(tx, nodeId, at)).map(({ name }) => name);
   const ends = resolution.because.map((say) => say.grant.until);
   return {
     level: resolution.level,

@@ -387,7 +387,15 @@ export const entries = sqliteTable(
     listed: integer("listed", { mode: "boolean" }).notNull().default(false),
     pictureId: text("picture_id"),
   },
-  (t) => [index("entries_site").on(t.site)],
+  (t) => [
+    index("entries_site").on(t.site),
+    index("entries_version").on(t.versionId),
+    index("entries_kind").on(t.kind),
+    index("entries_picture").on(t.pictureId).where(sql`picture_id is not null`),
+    index("entries_listed").on(t.listed).where(sql`listed = 1`),
+    index("entries_binned").on(t.binnedAt).where(sql`binned_at is not null`),
+    index("entries_aside").on(t.asideWith).where(sql`aside_with is not null`),
+  ],
 );
 
 /** How long a secret of a version would stand, by field; the field is empty where a version has none to be rated. */
@@ -577,6 +585,7 @@ export const grants = sqliteTable(
     index("grants_node").on(t.nodeId, t.validUntil),
     index("grants_subject").on(t.subjectId, t.validUntil),
     index("grants_edges").on(t.validUntil, t.from, t.until),
+    index("grants_giver").on(t.givenBy, t.validUntil, t.until),
   ],
 );
 
@@ -604,7 +613,7 @@ export const sightings = sqliteTable(
     at: time("at").notNull(),
     how: text("how").$type<SightingHow>().notNull(),
   },
-  (t) => [index("sightings_entry").on(t.entryId, t.field)],
+  (t) => [index("sightings_entry").on(t.entryId, t.field), index("sightings_person").on(t.personId, t.at)],
 );
 
 /** A change of access that was drafted, and what was there when it was. */
@@ -643,6 +652,7 @@ export const slips = sqliteTable(
   (t) => [
     uniqueIndex("slips_draft").on(t.personId).where(sql`state = 'draft'`),
     index("slips_applied").on(t.personId, t.appliedAt),
+    index("slips_state").on(t.state),
   ],
 );
 
@@ -679,7 +689,10 @@ export const handovers = sqliteTable(
     /** The mail that it went with. */
     codeMailId: text("code_mail_id"),
   },
-  (t) => [index("handovers_entry").on(t.entryId)],
+  (t) => [
+    index("handovers_entry").on(t.entryId),
+    index("handovers_live").on(t.expiresAt).where(sql`sealed is not null`),
+  ],
 );
 
 /** Mail on its way out, and for a day what went and what did not. */
@@ -831,7 +844,11 @@ export const pairings = sqliteTable("pairings", {
 });
 
 /** Proofs seen (RFC 9449 section 11.1). */
-export const proofs = sqliteTable("proofs", { jti: text("jti").primaryKey(), expiresAt: time("expires_at").notNull() });
+export const proofs = sqliteTable(
+  "proofs",
+  { jti: text("jti").primaryKey(), expiresAt: time("expires_at").notNull() },
+  (t) => [index("proofs_expiry").on(t.expiresAt)],
+);
 
 export const neverKept = sqliteTable(
   "never_kept",
@@ -866,6 +883,8 @@ export const signIns = sqliteTable(
     index("sign_ins_entry").on(t.entryId, t.begunAt),
     index("sign_ins_person").on(t.personId, t.begunAt),
     index("sign_ins_open").on(t.endedAt, t.queueKey),
+    // Sessions that were handed over and not signed out of.
+    index("sign_ins_kept").on(t.personId, t.id).where(sql`jar is not null`),
   ],
 );
 
@@ -893,7 +912,13 @@ export const journal = sqliteTable(
     hash: text("hash").notNull(),
     mac: text("mac").notNull(),
   },
-  (t) => [index("journal_person").on(t.person), index("journal_node").on(t.node), index("journal_vault").on(t.vault)],
+  (t) => [
+    index("journal_person").on(t.person),
+    index("journal_node").on(t.node),
+    index("journal_vault").on(t.vault),
+    index("journal_subject").on(t.subject),
+    index("journal_act").on(t.act),
+  ],
 );
 
 /** Names as they were when a line was written; a row can be erased without breaking the chain. */

@@ -3,6 +3,7 @@ import { and, eq, inArray, like, lt, or, type SQL, sql } from "drizzle-orm";
 import { z } from "zod";
 import { reachOf } from "../access/load";
 import { nodeNames } from "../access/nodeName";
+import { peopleNames } from "../access/peopleNames";
 import type { Person } from "../access/person";
 import { timeZone } from "../access/who";
 import { sortByName } from "../byName";
@@ -82,6 +83,8 @@ export const journalPage = query({
     return {
       lines,
       about: about?.get(input.nodeId!) ?? null,
+      /** The person whose acts are looked for. */
+      person: input.personId === null ? null : (await peopleNames(tx, person, [input.personId]))(input.personId),
       more: rows.length >= PAGE ? hideNumber(house.keys, "journal", rows.at(-1)!.seq) : null,
       zone: await timeZone(tx),
       seesAll,

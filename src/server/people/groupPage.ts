@@ -1,5 +1,5 @@
 /** Groups as they are looked at: all that one may know of, and one with who is in it and what it gives. */
-import { and, eq, isNull } from "drizzle-orm";
+import { and, eq, isNull, sql } from "drizzle-orm";
 import { z } from "zod";
 import { type Given, isActive, rank, type Weekly } from "../../core/access";
 import { resolveAt } from "../access/load";
@@ -12,13 +12,13 @@ import type { Reader } from "../database/client";
 import { grants, groups, memberships, persons, places, standings } from "../database/schema";
 import { notFound } from "../refused";
 
-const loadHeld = (tx: Reader, at: number) =>
+const loadHeld = (tx: Reader, groupId: string, at: number) =>
   tx
     .select({ membership: memberships, name: persons.name, standing: standingAt(at) })
     .from(memberships)
     .innerJoin(persons, eq(persons.id, memberships.personId))
     .innerJoin(standings, and(eq(standings.personId, persons.id), isNull(standings.validUntil)))
-    .where(isNull(memberships.validUntil));
+    .where(and(eq(memberships.groupId, groupId), isNull(memberships.validUntil)));
 
 /** Those that the caller may change: administrators all, keepers theirs. */
 export const groupList = query({
@@ -28,25 +28,23 @@ export const groupList = query({
   allow: ({ role }) => {
     if (!role || role === "guest") throw notFound();
   },
-  run: async ({ tx, me, role, at }) => {
-    const [all, held] = await Promise.all([tx.select().from(groups), loadHeld(tx, at)]);
-    const inGroup = (id: string) => held.filter((row) => row.membership.groupId === id);
-    const keeps = (id: string) =>
-      inGroup(id).some(({ membership }) => membership.personId === me!.id && membership.keeper);
-    return all
-      .filter((group) => (role && isAdministrator(role)) || keeps(group.id))
-      .map((group) => ({
-        id: group.id,
-        name: group.name,
-        description: group.description,
-        until: group.until,
-        members: inGroup(group.id).length,
-        keepers: inGroup(group.id)
-          .filter(({ membership }) => membership.keeper)
-          .map(({ name }) => name)
-          .sort(),
-      }))
-      .sort(byName);
+  run: async ({ tx, me, role }) => {
+    const all = role && isAdministrator(role) ? 1 : 0;
+    const found = await tx.all<{
+      id: string;
+      name: string;
+      description: string;
+      until: number | null;
+      members: number;
+      keepers: string;
+    }>(sql`
+      select g.id as id, g.name as name, g.description as description, g.until_at as until,
+        (select count(*) from memberships m where m.group_id = g.id and m.valid_until is null) as members,
+        (select json_group_array(p.name) from memberships m join persons p on p.id = m.person_id
+          where m.group_id = g.id and m.valid_until is null and m.keeper) as keepers
+      from groups g where ${all} or exists (select 1 from memberships m
+        where m.group_id = g.id and m.person_id = ${me!.id} and m.valid_until is null and m.keeper)`);
+    return found.map((group) => ({ ...group, keepers: (JSON.parse(group.keepers) as string[]).sort() })).sort(byName);
   },
 });
 
@@ -72,7 +70,7 @@ export const groupPage = query({
   allow: async ({ tx, input, me, at }) => {
     const [group] = await tx.select().from(groups).where(eq(groups.id, input.groupId));
     if (!group || me!.guest) throw notFound();
-    const held = (await loadHeld(tx, at)).filter((row) => row.membership.groupId === group.id);
+    const held = await loadHeld(tx, group.id, at);
     const own = held.find((row) => row.membership.personId === me!.id && isActive(row.membership, at));
     const given = await tx
       .select({ grant: grants, vaultId: places.vaultId })

@@ -43,8 +43,13 @@ export const personPage = query({
   },
   run: async ({ tx, me, at, allowed }) => {
     const { self, person, seen, nodeAt } = allowed;
-    const names = await loadNames(tx);
     const organised = await loadOrganised(tx, new Set([...seen].map((id) => nodeAt(id)!.vaultId)));
+    const mine = new Set([person.id, "", ...(tx.access?.person(person.id)?.held ?? []).map(({ groupId }) => groupId)]);
+    const speaking = organised.rows.filter((row) => mine.has(row.subjectId));
+    const names = await loadNames(
+      tx,
+      speaking.flatMap((row) => [row.subjectId, row.nodeId]),
+    );
     const lookup = new Lookup(organised);
     const member = lookup.person.get(person.id);
     const nodes = new Map(organised.nodes.map((node) => [node.id, node]));

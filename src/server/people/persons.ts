@@ -1,13 +1,14 @@
 /** People: added, suspended, brought back, marked as leavers; their links renewed, their sessions ended. */
-import { and, desc, eq, gt, inArray, isNull, lte } from "drizzle-orm";
+import { and, desc, eq, inArray, isNull, lte, sql } from "drizzle-orm";
 import { z } from "zod";
 import type { Standing } from "../../core/access";
-import { standingAt } from "../access/person";
-import { byName } from "../byName";
+import type { IndexPerson, OpenIndex } from "../access/openIndex";
+import { byName, sortByName } from "../byName";
 import { isAdministrator, personIdOf } from "../caller";
 import { type Context, command, idSchema, instantSchema, nameSchema, none, query, type Topic } from "../command";
+import { inJson } from "../database/bulk";
 import type { Reader, Transaction } from "../database/client";
-import { groups, lanyards, memberships, notices, persons, type Role, sessions, standings } from "../database/schema";
+import { groups, notices, persons, type Role, standings } from "../database/schema";
 import { uuidv7 } from "../ids";
 import { notFound, Refused } from "../refused";
 import { endAll, mailSchema } from "./sessions";
@@ -314,97 +315,158 @@ export interface PersonLine {
   lanyards: number;
 }
 
+/** Lines of one page. */
+const PAGE = 100;
+
+export interface PeoplePage {
+  people: PersonLine[];
+  /** Of all that were looked for. */
+  found: number;
+  /** Where the next page begins; null at the end. */
+  next: number | null;
+  /** In the whole organisation. */
+  active: number;
+  invited: number;
+}
+
 export const personList = query({
   name: "people.list",
-  input: none,
+  input: z.strictObject({
+    /** Part of a name or an address. */
+    text: z.string().trim().max(200).default(""),
+    from: z.number().int().min(0).default(0),
+  }),
   by: ["person"],
   allow: requireAdministrator,
-  run: async ({ tx, at }): Promise<PersonLine[]> => {
-    const [rows, held, seen, connected] = await Promise.all([
-      tx
-        .select({ person: persons, standing: standings, now: standingAt(at) })
-        .from(persons)
-        .innerJoin(standings, and(eq(standings.personId, persons.id), isNull(standings.validUntil))),
-      tx
-        .select({ personId: memberships.personId, id: groups.id, name: groups.name })
-        .from(memberships)
-        .innerJoin(groups, eq(groups.id, memberships.groupId))
-        .where(isNull(memberships.validUntil)),
-      tx.select({ personId: sessions.personId, at: sessions.lastSeenAt }).from(sessions),
-      tx
-        .select({ personId: lanyards.personId })
-        .from(lanyards)
-        .where(and(isNull(lanyards.endedAt), gt(lanyards.expiresAt, at))),
-    ]);
-    return rows
-      .map(({ person, standing, now }) => ({
-        id: person.id,
-        name: person.name,
-        mail: person.mail,
-        role: standing.role,
-        standing: now,
-        since: standing.validFrom,
-        until: standing.until,
-        groups: held
-          .filter((row) => row.personId === person.id)
-          .map(({ id, name }) => ({ id, name }))
-          .sort(byName),
-        lastSeenAt: seen
-          .filter((row) => row.personId === person.id)
-          .reduce<number | null>((latest, row) => Math.max(latest ?? 0, row.at), null),
-        lanyards: connected.filter((row) => row.personId === person.id).length,
-      }))
-      .sort(byName);
+  run: async ({ tx, input, at }): Promise<PeoplePage> => {
+    const index = tx.access!;
+    const everybody = peopleByName(index);
+    const found = input.text === "" ? everybody : everybody.filter(matching(await idsLike(tx, input.text)));
+    const some = found.slice(input.from, input.from + PAGE);
+    const ids = JSON.stringify(some.map(({ id }) => id));
+    const wanted = sql`(select value from json_each(${ids}))`;
+    const rows = await tx.all<{
+      id: string;
+      mail: string;
+      since: number;
+      standing: Standing;
+      lastSeenAt: number | null;
+      lanyards: number;
+      groups: string;
+    }>(sql`
+      select p.id as id, p.mail as mail, s.valid_from as since,
+        case when s.until_at <= ${at} then 'leaver' else s.standing end as standing,
+        (select max(last_seen_at) from sessions where person_id = p.id) as "lastSeenAt",
+        (select count(*) from lanyards l where l.person_id = p.id and l.ended_at is null and l.expires_at > ${at}) as lanyards,
+        (select json_group_array(json_object('id', g.id, 'name', g.name)) from memberships m join groups g on g.id = m.group_id
+          where m.person_id = p.id and m.valid_until is null) as groups
+      from persons p join standings s on s.person_id = p.id and s.valid_until is null where p.id in ${wanted}`);
+    const details = new Map(rows.map((row) => [row.id, row]));
+    // A leaver from their end on, before anybody has written it down.
+    const standing = (one: IndexPerson) => (one.until !== null && one.until <= at ? "leaver" : one.standing);
+    const counts = { active: 0, invited: 0 };
+    for (const one of everybody) {
+      const now = standing(one);
+      if (now === "active" || now === "invited") counts[now]++;
+    }
+    return {
+      people: some.flatMap(({ id, name, role, until }): PersonLine[] => {
+        const row = details.get(id);
+        if (!row) return [];
+        const held = (JSON.parse(row.groups) as { id: string; name: string }[]).sort(byName);
+        return [{ ...row, name, role, until, groups: held }];
+      }),
+      found: found.length,
+      next: input.from + PAGE < found.length ? input.from + PAGE : null,
+      ...counts,
+    };
   },
 });
 
-/** Names to give access to: staff may find staff, groups and Everyone; guests find nobody. */
+const sorted = new WeakMap<OpenIndex, { version: number; people: readonly IndexPerson[] }>();
+
+/** Everybody in the order of their names; kept until somebody changes. */
+function peopleByName(index: OpenIndex): readonly IndexPerson[] {
+  const kept = sorted.get(index);
+  if (kept?.version === index.version) return kept.people;
+  const people = sortByName([...index.people]);
+  sorted.set(index, { version: index.version, people });
+  return people;
+}
+
+const matching =
+  (ids: ReadonlySet<string>) =>
+  ({ id }: { id: string }): boolean =>
+    ids.has(id);
+
+/** People whose name or address holds a text, whatever its capitals. */
+async function idsLike(tx: Reader, text: string): Promise<ReadonlySet<string>> {
+  const wanted = text.toLowerCase();
+  const rows = await tx
+    .select({ id: persons.id })
+    .from(persons)
+    .where(sql`instr(lower(${persons.mail}), ${wanted}) > 0`);
+  const ids = new Set(rows.map((row) => row.id));
+  for (const { id, name } of tx.access!.people) if (name.toLowerCase().includes(wanted)) ids.add(id);
+  return ids;
+}
+
+/** So many are offered at once. */
+const MOST_SUBJECTS = 20;
+
+/** Whom access can be given to, by a part of their name or address: staff may find staff, groups and Everyone; guests nobody. */
 export const subjectList = query({
   name: "people.subjects",
-  input: none,
+  input: z.strictObject({
+    text: z.string().trim().max(200).default(""),
+    only: z.enum(["people", "staff", "people and groups", "all"]).default("all"),
+  }),
   by: ["person"],
   allow: ({ role }) => {
     if (role === "guest") throw new Refused("not-allowed", "Only staff give access.");
   },
-  run: async ({ tx, at }) => {
-    const [people, all, held] = await Promise.all([
-      tx
-        .select({
-          id: persons.id,
-          name: persons.name,
-          mail: persons.mail,
-          role: standings.role,
-          standing: standingAt(at),
-        })
-        .from(persons)
-        .innerJoin(standings, and(eq(standings.personId, persons.id), isNull(standings.validUntil))),
-      tx.select().from(groups),
-      tx.select().from(memberships).where(isNull(memberships.validUntil)),
-    ]);
-    const inGroup = (id: string) =>
-      held.filter((row) => row.groupId === id && (row.from ?? 0) <= at && (row.until === null || at < row.until))
-        .length;
+  run: async ({ tx, input: { text, only }, at }) => {
+    const index = tx.access!;
+    const wanted = text.toLowerCase();
+    const fits = (name: string) => name.toLowerCase().includes(wanted);
+    const like = text === "" ? null : await idsLike(tx, text);
+    const people = peopleByName(index)
+      .filter((one) => like === null || like.has(one.id))
+      .filter((one) => only !== "staff" || !one.guest)
+      .filter(({ id }) => ["active", "invited"].includes(index.who(id, at)!.standing))
+      .slice(0, MOST_SUBJECTS);
+    const mails = new Map(
+      (
+        await tx
+          .select({ id: persons.id, mail: persons.mail })
+          .from(persons)
+          .where(
+            inJson(
+              persons.id,
+              people.map(({ id }) => id),
+            ),
+          )
+      ).map((row) => [row.id, row.mail]),
+    );
+    const withGroups = only === "all" || only === "people and groups";
+    const groupRows = withGroups
+      ? sortByName(
+          (await tx.select({ id: groups.id, name: groups.name }).from(groups)).filter(({ name }) => fits(name)),
+        )
+      : [];
+    const inGroup = (id: string) => [...index.peopleIn(id)].filter((one) => index.who(one, at)?.groups.has(id)).length;
     return [
-      {
-        kind: "everyone" as const,
-        id: "",
-        name: "Everyone",
-        note: `${people.filter((row) => row.standing === "active" && row.role !== "guest").length} members of staff`,
-      },
-      ...all.map((row) => ({
+      ...(only === "all" && fits("Everyone")
+        ? [{ kind: "everyone" as const, id: "", name: "Everyone", note: `${index.staff(at).size} members of staff` }]
+        : []),
+      ...groupRows.slice(0, MOST_SUBJECTS).map(({ id, name }) => ({
         kind: "group" as const,
-        id: row.id,
-        name: row.name,
-        note: `group, ${count(inGroup(row.id))}`,
+        ...{ id, name, note: `group, ${count(inGroup(id))}` },
       })),
-      ...people
-        .filter((row) => row.standing === "active" || row.standing === "invited")
-        .map((row) => ({
-          kind: "person" as const,
-          id: row.id,
-          name: row.name,
-          note: row.role === "guest" ? `guest, ${row.mail}` : row.mail,
-        })),
+      ...people.map(({ id, name, guest }) => ({
+        kind: "person" as const,
+        ...{ id, name, note: guest ? `guest, ${mails.get(id)}` : (mails.get(id) ?? "") },
+      })),
     ].sort(byName);
   },
 });

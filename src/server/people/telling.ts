@@ -1,10 +1,10 @@
 /** Notices to those whom a change of people concerns: stewards of what they reach, owners where a steward is lacking. */
 import { and, eq, inArray, isNull } from "drizzle-orm";
-import { atLeast, resolve } from "../../core/access";
+import { atLeast } from "../../core/access";
 import { loadReachIn, loadSteps } from "../access/load";
 import { nodeName } from "../access/nodeName";
-import { loadEverybody, loadPerson, type Person } from "../access/person";
-import { withoutSteward } from "../access/stewards";
+import { loadPerson, type Person } from "../access/person";
+import { stewardsAt, withoutSteward } from "../access/stewards";
 import { inJson } from "../database/bulk";
 import type { Reader, Transaction } from "../database/client";
 import { grants, notices, places, standings } from "../database/schema";
@@ -29,13 +29,10 @@ export async function tellStewards(
   but: string | null,
 ): Promise<void> {
   if (nodeIds.length === 0) return;
-  const everybody = await loadEverybody(tx, at);
   for (const nodeId of new Set(nodeIds)) {
-    const { steps } = await loadSteps(tx, nodeId);
     const text = says(await nodeName(tx, nodeId));
-    for (const person of everybody)
-      if (person.id !== but && resolve(person, steps, at).level === "steward")
-        await addNotice(tx, person.id, at, text, nodeId);
+    for (const person of await stewardsAt(tx, nodeId, at))
+      if (person.id !== but) await addNotice(tx, person.id, at, text, nodeId);
   }
 }
 

@@ -18,11 +18,7 @@ export const folderPage = query({
     const [folder] = await tx.select().from(folders).where(eq(folders.nodeId, input.folderId));
     const steward = allowed.level === "steward";
     if (!folder || (folder.binnedAt !== null && !steward)) throw notFound();
-    const [[vault], [home], own] = await Promise.all([
-      tx.select().from(vaults).where(eq(vaults.nodeId, allowed.vaultId)),
-      tx.select().from(organisation),
-      ownLevel(tx, me!.id, input.folderId, at),
-    ]);
+    const [[home], own] = await Promise.all([tx.select().from(organisation), ownLevel(tx, me!.id, input.folderId, at)]);
     return {
       id: folder.nodeId,
       name: folder.name,

@@ -9,8 +9,8 @@ import { requireYes } from "../access/askFirst";
 import { refuseWithoutSteward } from "../access/grants";
 import { type Asking, loadPath, loadSteps, requireLevel } from "../access/load";
 import { nodeName } from "../access/nodeName";
-import { loadEverybody, personAt } from "../access/person";
-import { distinctBelow } from "../access/stewards";
+import { type Person, personAt } from "../access/person";
+import { concernedBy, distinctBelow } from "../access/stewards";
 import { command, idSchema, query } from "../command";
 import type { Reader } from "../database/client";
 import { entries, places } from "../database/schema";
@@ -38,14 +38,13 @@ export async function accessEffects(
   afterOf: (moved: string, id: string, before: readonly Step[]) => readonly Step[],
   at: number,
 ): Promise<MoveEffect[]> {
-  const everybody = await loadEverybody(tx, at);
   const effects: MoveEffect[] = [];
   for (const moved of nodeIds)
     for (const id of await distinctBelow(tx, moved)) {
       const { steps: before } = await loadSteps(tx, id);
       const after = afterOf(moved, id, before);
       const node = await nodeName(tx, id);
-      for (const person of everybody) {
+      for (const person of await concernedBy(tx, [before, after], at)) {
         const windows = [
           ...[...before, ...after].flatMap((step) => step.grants),
           ...windowsOf({ ...person, until: person.ends }),
@@ -65,9 +64,7 @@ export async function accessEffects(
   return effects;
 }
 
-type Everybody = Awaited<ReturnType<typeof loadEverybody>>[number];
-
-const levelAt = (person: Everybody, steps: readonly Step[], at: number): Reach =>
+const levelAt = (person: Person, steps: readonly Step[], at: number): Reach =>
   resolve(personAt(person, at), steps, at).level;
 
 async function requireMove(context: Asking & { input: z.output<typeof moving> }) {

@@ -1,5 +1,5 @@
 /** Shared vaults: made by administrators, who are their first stewards. */
-import { and, eq, isNotNull, isNull, sql } from "drizzle-orm";
+import { and, eq, isNotNull, sql } from "drizzle-orm";
 import { z } from "zod";
 import { atLeast, type Reach } from "../../core/access";
 import { PASSWORD } from "../../core/kinds/kind";

@@ -2,7 +2,6 @@ import { Journal } from "@/interface/journal/Journal";
 import { isAdministrator } from "@/server/caller";
 import { journalPage } from "@/server/journal/page";
 import { ask, me } from "@/server/page";
-import { personList } from "@/server/people/persons";
 
 export const metadata = { title: "Journal" };
 
@@ -19,6 +18,5 @@ export default async function JournalPage({
     nodeId: filters.node,
     acts: filters.acts as never,
   });
-  const people = isAdministrator(role) ? (await ask(personList, {})).map(({ id, name }) => ({ id, name })) : [];
-  return <Journal view={view} people={people} filters={filters} now={Date.now()} />;
+  return <Journal view={view} byPerson={isAdministrator(role)} filters={filters} now={Date.now()} />;
 }

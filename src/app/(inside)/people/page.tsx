@@ -7,13 +7,26 @@ import { personList } from "@/server/people/persons";
 
 export const metadata = { title: "People" };
 
-export default async function PeoplePage() {
-  const { id, role, zone } = await me();
+export default async function PeoplePage({
+  searchParams,
+}: {
+  searchParams: Promise<Record<string, string | string[] | undefined>>;
+}) {
+  const [{ id, role, zone }, search] = await Promise.all([me(), searchParams]);
   const groups = role === "guest" ? [] : await ask(groupList, {});
   const now = Date.now();
   if (isAdministrator(role)) {
-    const people = await ask(personList, {});
-    return <People people={people} groups={groups} me={id} isOwner={role === "owner"} zone={zone} now={now} />;
+    const text = typeof search.find === "string" ? search.find.trim().slice(0, 200) : "";
+    const from = Math.max(0, Math.trunc(Number(search.from ?? 0))) || 0;
+    const list = await ask(personList, { text, from });
+    return (
+      <People
+        {...{ list, text, from, groups, zone, now }}
+        allGroups={"groups" in search}
+        me={id}
+        isOwner={role === "owner"}
+      />
+    );
   }
   if (groups.length === 0) notFound();
   return <GroupsOnly groups={groups} zone={zone} now={now} />;

@@ -5,7 +5,21 @@ CREATE TABLE `access_changes` (
 	`ref` text NOT NULL
 );
 --> statement-breakpoint
-CREATE INDEX `entry_versions_kind` ON `entry_versions` (json_extract(`open`, '$.kind'));
+CREATE INDEX `entries_version` ON `entries` (`version_id`);--> statement-breakpoint
+CREATE INDEX `entries_kind` ON `entries` (`kind`);--> statement-breakpoint
+CREATE INDEX `entries_picture` ON `entries` (`picture_id`) WHERE picture_id is not null;--> statement-breakpoint
+CREATE INDEX `entries_listed` ON `entries` (`listed`) WHERE listed = 1;--> statement-breakpoint
+CREATE INDEX `entries_binned` ON `entries` (`binned_at`) WHERE binned_at is not null;--> statement-breakpoint
+CREATE INDEX `entries_aside` ON `entries` (`aside_with`) WHERE aside_with is not null;--> statement-breakpoint
+CREATE INDEX `entry_versions_kind` ON `entry_versions` (json_extract(`open`, '$.kind'));--> statement-breakpoint
+CREATE INDEX `grants_giver` ON `grants` (`given_by`,`valid_until`,`until_at`);--> statement-breakpoint
+CREATE INDEX `handovers_live` ON `handovers` (`expires_at`) WHERE sealed is not null;--> statement-breakpoint
+CREATE INDEX `journal_subject` ON `journal` (`subject`);--> statement-breakpoint
+CREATE INDEX `journal_act` ON `journal` (`act`);--> statement-breakpoint
+CREATE INDEX `proofs_expiry` ON `proofs` (`expires_at`);--> statement-breakpoint
+CREATE INDEX `sightings_person` ON `sightings` (`person_id`,`at`);--> statement-breakpoint
+CREATE INDEX `sign_ins_kept` ON `sign_ins` (`person_id`,`id`) WHERE jar is not null;--> statement-breakpoint
+CREATE INDEX `slips_state` ON `slips` (`state`);
 --> statement-breakpoint
 CREATE TRIGGER `places_insert_access` AFTER INSERT ON `places` BEGIN
   INSERT INTO access_changes (at, kind, ref) VALUES (cast(unixepoch('subsec') * 1000 as integer), 'node', new.node_id);

@@ -16,7 +16,7 @@ export default async function VaultAccess({
   const [{ id }, search, person] = await Promise.all([params, searchParams, me()]);
   const asked = /^\d{1,15}$/.test(search.at ?? "") ? Number(search.at) : null;
   const [model, slip, vaults] = await Promise.all([
-    ask(accessGrid, { vaultId: id, at: asked }),
+    ask(accessGrid, { vaultId: id, at: asked, everybody: false }),
     ask(ownSlip, {}),
     ask(gridVaults, {}),
   ]);

@@ -1,0 +1,161 @@
+/**
+ * The same pages in a small organisation and in one a hundred times as large, in one run: what a page costs follows what its
+ * reader reaches. Asked over HTTP of the built server, which runs in a process of its own.
+ */
+import { readFileSync } from "node:fs";
+import { buildLarge, type Large, type Size } from "../demo/large";
+import { DEMO_PASSWORD } from "../demo/organisation";
+import { type House, startHouse } from "../e2e/house";
+import { lanyardByHand } from "../e2e/lanyardByHand";
+import { tell } from "./measure";
+
+const SMALL: Size = { people: 40, groups: 10, vaults: 10, entries: 2_500, grants: 400, journalLines: 5_000 };
+const LARGE: Size = {
+  people: 4_960,
+  groups: 290,
+  vaults: 190,
+  entries: 50_000,
+  grants: 60_000,
+  journalLines: 100_000,
+};
+const OWNER = "hanna.quist@tarrowick.example";
+const ROUNDS = 15;
+const AT_ONCE = 20;
+const BUSY_MS = 8_000;
+
+type Get = (path: string) => Promise<string>;
+
+interface Figures {
+  pages: Record<string, number>;
+  perSecond: number;
+  slowest95: number;
+  keys: number;
+  start: number;
+  megabytes: number;
+  bare: number;
+}
+
+/** @param sizes both, or for a quick look at one: the same twice */
+export async function benchSize(sizes: readonly [Size, Size] = [SMALL, LARGE]): Promise<void> {
+  const [small, large] = [await figuresOf(sizes[0]), await figuresOf(sizes[1])];
+  for (const [name, taken] of Object.entries(large.pages)) {
+    const before = small.pages[name]!;
+    tell(`${name}: large beside small`, taken / before, 1.5, "×", `${before.toFixed(1)} → ${taken.toFixed(1)} ms`);
+    tell(`${name}, small, beside a bare page`, before / small.bare, 2, "×", `bare ${small.bare.toFixed(1)} ms`);
+  }
+  tell("keys of a Lanyard, large", large.keys, 10, " ms", `small ${small.keys.toFixed(1)} ms`);
+  tell(
+    `${AT_ONCE} colleagues at once, large: a Front desk takes at most`,
+    1000 / large.perSecond,
+    40,
+    " ms",
+    `${large.perSecond.toFixed(1)} a second, small ${small.perSecond.toFixed(1)}`,
+  );
+  tell("95 of 100 of them within", large.slowest95, 1000, " ms", `small ${small.slowest95.toFixed(0)} ms`);
+  tell("the large organisation starts in", large.start / 1000, 5, " s", `small ${(small.start / 1000).toFixed(1)} s`);
+  tell("and its server takes", large.megabytes, 800, " MB", `small ${small.megabytes.toFixed(0)} MB`);
+}
+
+async function figuresOf(size: Size): Promise<Figures> {
+  const house = await startHouse();
+  try {
+    await house.kill();
+    const built = await buildLarge(house.galtry, size);
+    const began = performance.now();
+    await house.start();
+    const start = performance.now() - began;
+    const [owner, colleague, steward] = await Promise.all(
+      [OWNER, built.colleague.mail, built.steward.mail].map((mail) => signedIn(house, mail)),
+    );
+    const pages = await pagesOf(built, owner!, colleague!, steward!);
+    const { perSecond, slowest95 } = await busy(colleague!);
+    return {
+      ...{ pages, perSecond, slowest95, start },
+      bare: await middleOf(() => owner!("/sign-in")),
+      keys: await keysOf(house, built),
+      megabytes: residentOf(house.pid()!),
+    };
+  } finally {
+    await house.close();
+  }
+}
+
+async function pagesOf(
+  { colleague, steward }: Large,
+  owner: Get,
+  asColleague: Get,
+  asSteward: Get,
+): Promise<Record<string, number>> {
+  const asked: [string, Get, string][] = [
+    ["the Front desk of a colleague with 27 entries", asColleague, "/"],
+    ["an entry at Use", asColleague, `/entry/${colleague.entryId}`],
+    ["the same for its steward", asSteward, `/entry/${colleague.entryId}`],
+    ["a vault of 250 entries", asSteward, `/vaults/${steward.vaultId}`],
+    ["its grid", asSteward, `/access/${steward.vaultId}`],
+    ["People", owner, "/people"],
+    ["the Journal", owner, "/journal"],
+    ["the Journal of a steward", asSteward, "/journal"],
+  ];
+  const taken: Record<string, number> = {};
+  for (const [name, get, path] of asked) taken[name] = await middleOf(() => get(path));
+  return taken;
+}
+
+async function middleOf(work: () => Promise<unknown>): Promise<number> {
+  const taken: number[] = [];
+  for (let i = -4; i < ROUNDS; i++) {
+    const begun = performance.now();
+    await work();
+    if (i >= 0) taken.push(performance.now() - begun);
+  }
+  return taken.sort((a, b) => a - b)[Math.floor(ROUNDS / 2)]!;
+}
+
+/** Front desks of some colleagues, each asking again as soon as it has its answer. */
+async function busy(get: Get): Promise<{ perSecond: number; slowest95: number }> {
+  const taken: number[] = [];
+  const begun = performance.now();
+  const one = async () => {
+    while (performance.now() - begun < BUSY_MS) {
+      const asked = performance.now();
+      await get("/");
+      taken.push(performance.now() - asked);
+    }
+  };
+  await Promise.all(Array.from({ length: AT_ONCE }, one));
+  const seconds = (performance.now() - begun) / 1000;
+  return {
+    perSecond: taken.length / seconds,
+    slowest95: taken.sort((a, b) => a - b)[Math.floor(taken.length * 0.95)]!,
+  };
+}
+
+async function keysOf(house: House, { colleague }: Large): Promise<number> {
+  const lanyard = await lanyardByHand(house, colleague.personId);
+  return middleOf(async () => {
+    const answer = await lanyard.post("run/lanyard.keys", {});
+    if (!answer.ok) throw new Error(`keys: ${answer.status}`);
+    await answer.text();
+  });
+}
+
+async function signedIn(house: House, mail: string): Promise<Get> {
+  const answer = await fetch(`${house.url}/api/command/people.signIn`, {
+    method: "POST",
+    headers: { "content-type": "application/json", origin: house.url },
+    body: JSON.stringify({ mail, password: DEMO_PASSWORD }),
+  });
+  const cookie = answer.headers
+    .getSetCookie()
+    .map((line) => line.split(";")[0])
+    .join("; ");
+  return async (path) => {
+    const page = await fetch(`${house.url}${path}`, { headers: { cookie }, redirect: "manual" });
+    if (page.status !== 200) throw new Error(`${path}: ${page.status}`);
+    return page.text();
+  };
+}
+
+/** Resident memory of a process, in MB. */
+const residentOf = (pid: number): number =>
+  Number(/VmRSS:\s+(\d+) kB/.exec(readFileSync(`/proc/${pid}/status`, "utf8"))![1]) / 1024;
