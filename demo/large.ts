@@ -10,6 +10,7 @@ import { readValues } from "../src/core/kinds/values";
 import { NO_STEPS } from "../src/core/signin/steps";
 import { bulkInsert } from "../src/server/database/bulk";
 import {
+  conditions,
   entries,
   entryVersions,
   fingerprints,
@@ -214,6 +215,14 @@ export async function buildLarge(house: Galtry, size: Size, now = Date.now()): P
         fingerprints,
         rows.flatMap(({ composed }) => composed.fingerprints),
       );
+      // They were rated long ago.
+      await bulkInsert(
+        tx,
+        conditions,
+        rows.flatMap(({ composed }) =>
+          composed.fingerprints.map(({ versionId, field }) => ({ versionId, field, guesses: 14 })),
+        ),
+      );
       await bulkInsert(
         tx,
         sightings,
@@ -226,6 +235,7 @@ export async function buildLarge(house: Galtry, size: Size, now = Date.now()): P
           nodeId: entryId,
           steps: NO_STEPS,
           ...composed.row,
+          unrated: false,
           createdAt: began,
           createdBy: owner,
         })),

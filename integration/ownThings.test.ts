@@ -98,7 +98,10 @@ describe("folders, tags, steps", () => {
       vault: { name: "Shop & Tickets" },
       story: [],
     });
-    expect(await page(f.as("guest"))).toMatchObject({ folders: [], vault: { name: "Shared with you: Pellam Tickets and 1 more" } });
+    expect(await page(f.as("guest"))).toMatchObject({
+      folders: [],
+      vault: { name: "Shared with you: Pellam Tickets and 1 more" },
+    });
     expect((await page(f.as("steward"))).story.map(({ says }) => says)).toContain("renamed it");
     await expect(page(f.as("nothing"))).rejects.toMatchObject({ code: "not-found" });
   });

@@ -78,7 +78,23 @@ export interface QueryDefinition<I, R, A = undefined> extends Shared<I> {
 
 export interface Query<I, R> extends Shared<I> {
   type: "query";
-  execute: (house: Galtry, input: unknown, caller: Caller, at?: number) => Promise<R>;
+  /** @param known the caller as they were found for the page that asks; found anew where it is not given */
+  execute: (house: Galtry, input: unknown, caller: Caller, at?: number, known?: Known) => Promise<R>;
+}
+
+/** Who asks, and what they may look at. */
+export interface Known {
+  me: Person | null;
+  tx: Reader;
+}
+
+/** Finds the caller, and brings the access index up to the last change that was there when they were found. */
+export async function findKnown(house: Galtry, caller: Caller, at: number): Promise<Known> {
+  house.askedAt = Date.now();
+  const found = await requireCaller(house.db, caller, at);
+  // Nobody reaches anything: there is nothing to bring up to date for them.
+  if (!found) return { me: null, tx: house.db };
+  return { me: found.me, tx: readerWith(house.db, await house.access.fresh(found.lastChange)) };
 }
 
 export function command<I, R, P = undefined, A = undefined>(definition: CommandDefinition<I, R, P, A>): Command<I, R> {
@@ -128,7 +144,7 @@ export function command<I, R, P = undefined, A = undefined>(definition: CommandD
 }
 
 export function query<I, R, A = undefined>(definition: QueryDefinition<I, R, A>): Query<I, R> {
-  const execute = async (house: Galtry, raw: unknown, caller: Caller, at = Date.now()): Promise<R> => {
+  const execute = async (house: Galtry, raw: unknown, caller: Caller, at = Date.now(), known?: Known): Promise<R> => {
     admit(definition, caller);
     const input = parse(definition, raw);
     if (definition.apart && house.reading) {
@@ -139,10 +155,7 @@ export function query<I, R, A = undefined>(definition: QueryDefinition<I, R, A>)
       }
       if (read) return read.result as R;
     }
-    const found = await requireCaller(house.db, caller, at);
-    const me = found?.me ?? null;
-    // Nobody reaches anything: there is nothing to bring up to date for them.
-    const tx = found ? readerWith(house.db, await house.access.fresh(found.lastChange)) : house.db;
+    const { me, tx } = known ?? (await findKnown(house, caller, at));
     const context = { tx, input, caller, at, commandId: "", me, role: me?.role ?? null, house };
     const allowed = (await definition.allow(context)) as A;
     return definition.run({ ...context, allowed });

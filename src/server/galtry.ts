@@ -37,6 +37,8 @@ export interface Galtry {
   access: LiveAccess;
   /** This machine and process, in the rows of sign-ins it has under way. */
   process: string;
+  /** When a person last asked for something. */
+  askedAt?: number;
   /** Reads strangers' pages, where Galtry runs for people. */
   pages?: PageReader;
   /** Draws strangers' pictures, where Galtry runs for people. */

@@ -109,6 +109,8 @@ function isDead(name: string): boolean {
 }
 
 const RATING_EVERY_MS = 2_000;
+/** So long after the last page or act people are taken to be at work. */
+const WORKING_MS = 2_000;
 
 /** Rates what was written, as long as this process lives. */
 async function keepRating(house: Galtry): Promise<void> {
@@ -131,8 +133,9 @@ async function keepRating(house: Galtry): Promise<void> {
       return false;
     });
     if (!more) looked = last?.seq ?? 0;
-    // Half the time at most: ten thousand that were brought in take minutes, and people work meanwhile.
-    await sleep(more ? performance.now() - began : RATING_EVERY_MS, undefined, { ref: false });
+    // Half the time at most while nobody asks for anything, and little of it while people work.
+    const share = Date.now() - (house.askedAt ?? 0) < WORKING_MS ? 8 : 1;
+    await sleep(more ? share * (performance.now() - began) : RATING_EVERY_MS, undefined, { ref: false });
   }
 }
 

@@ -1,24 +1,34 @@
 /** What pages need: the caller from the request, and reads that turn refusals into the right page. */
 
-import { and, eq, isNull, sql } from "drizzle-orm";
+import { eq, sql } from "drizzle-orm";
 import { headers } from "next/headers";
 import { notFound, redirect } from "next/navigation";
 import { cache } from "react";
-import { standingAt } from "./access/person";
 import type { Caller } from "./caller";
-import type { Query } from "./command";
+import { findKnown, type Known, type Query } from "./command";
 import type { Role } from "./database/schema";
-import { grants, memberships, notices, organisation, outbox, persons, standings } from "./database/schema";
+import { grants, memberships, notices, outbox, persons } from "./database/schema";
+import { galtry } from "./galtry";
 import { pageCaller } from "./http";
 import { hideNumber } from "./opaqueNumber";
+import { findHome, loadHome } from "./organisation";
 import { Refused } from "./refused";
 
-/** The outbox number is read before any of the page's queries: what changes later is told by the stream. */
+/** The outbox number is read before anything else: what changes later is told by the stream. */
 const callerOf = cache(async () => {
   const at = Date.now();
-  const found = await pageCaller({ headers: await headers() } as Pick<Request, "headers">);
-  const [last] = await found.house.db.select({ seen: sql<number>`coalesce(max(${outbox.seq}), 0)` }).from(outbox);
-  return { ...found, seen: hideNumber(found.house.keys, "live", last?.seen ?? 0), at };
+  const house = await galtry();
+  const [[last], found] = await Promise.all([
+    house.db.select({ seen: sql<number>`coalesce(max(${outbox.seq}), 0)` }).from(outbox),
+    pageCaller({ headers: await headers() } as Pick<Request, "headers">),
+  ]);
+  return { ...found, seen: hideNumber(house.keys, "live", last?.seen ?? 0), at };
+});
+
+/** The caller and the access index, found once for all that a page asks for. */
+const knownOf = cache(async (): Promise<Known> => {
+  const { house, caller, at } = await callerOf();
+  return findKnown(house, caller, at);
 });
 
 export interface Me {
@@ -42,57 +52,57 @@ export interface Me {
 /** The signed-in person; others go to sign-in, or to set-up while there is no organisation. */
 export const me = cache(async (): Promise<Me> => {
   const { house, caller, seen, at } = await callerOf();
-  const [home] = await house.db.select().from(organisation);
-  if (!home) redirect("/set-up");
-  if (caller.kind !== "person") redirect("/sign-in");
-  const [row] = await house.db
-    .select({
-      name: persons.name,
-      mail: persons.mail,
-      role: standings.role,
-      standing: standingAt(at),
-      steward: sql<number>`exists (select 1 from ${grants} g where g.valid_until is null and g.level = 'steward' and (
-        g.subject_kind = 'everyone' or g.subject_id = ${caller.personId} or g.subject_id in (
-          select group_id from ${memberships} m where m.person_id = ${caller.personId} and m.valid_until is null)))`,
-      keeper: sql<number>`exists (select 1 from ${memberships} m
-        where m.person_id = ${caller.personId} and m.valid_until is null and m.keeper)`,
-    })
-    .from(persons)
-    .innerJoin(standings, and(eq(standings.personId, persons.id), isNull(standings.validUntil)))
-    .where(eq(persons.id, caller.personId));
-  if (row?.standing !== "active") redirect("/sign-in");
-  const [count] = await house.db
-    .select({ n: sql<number>`count(*)` })
-    .from(notices)
-    .where(and(eq(notices.personId, caller.personId), isNull(notices.putAwayAt)));
+  if (caller.kind !== "person") redirect((await findHome(house.db)) ? "/sign-in" : "/set-up");
+  const { me: person, tx } = await orSignIn(knownOf());
+  if (!person) redirect("/sign-in");
+  const [home, [row]] = await Promise.all([
+    loadHome(tx),
+    house.db
+      .select({
+        mail: persons.mail,
+        notices: sql<number>`(select count(*) from ${notices} n where n.person_id = ${person.id} and n.put_away_at is null)`,
+        steward: sql<number>`exists (select 1 from ${grants} g where g.valid_until is null and g.level = 'steward' and (
+          g.subject_kind = 'everyone' or g.subject_id = ${person.id} or g.subject_id in (
+            select group_id from ${memberships} m where m.person_id = ${person.id} and m.valid_until is null)))`,
+        keeper: sql<number>`exists (select 1 from ${memberships} m
+          where m.person_id = ${person.id} and m.valid_until is null and m.keeper)`,
+      })
+      .from(persons)
+      .where(eq(persons.id, person.id)),
+  ]);
   return {
-    id: caller.personId,
-    ...row,
-    steward: row.steward === 1 && row.role !== "guest",
-    keeper: row.keeper === 1 && row.role !== "guest",
+    ...{ id: person.id, name: person.name, role: person.role, mail: row!.mail },
+    steward: row!.steward === 1 && !person.guest,
+    keeper: row!.keeper === 1 && !person.guest,
     organisation: home.name,
-    zone: home.timeZone,
-    notices: count?.n ?? 0,
-    seen,
-    at,
-    caller,
+    zone: home.zone,
+    notices: row!.notices,
+    ...{ seen, at, caller },
   };
 });
 
 /** The organisation's name, for pages before sign-in. */
 export const organisationName = cache(async (): Promise<string | null> => {
   const { house } = await callerOf();
-  return (await house.db.select().from(organisation))[0]?.name ?? null;
+  return (await findHome(house.db))?.name ?? null;
 });
+
+async function orSignIn<T>(asked: Promise<T>): Promise<T> {
+  try {
+    return await asked;
+  } catch (error) {
+    if (error instanceof Refused && error.code === "signed-out") redirect("/sign-in");
+    throw error;
+  }
+}
 
 /** Runs a query for the page's reader; null where there is nothing that they can open. */
 export async function askOrNull<I, R>(query: Query<I, R>, input: I): Promise<R | null> {
-  const { house, caller } = await callerOf();
+  const { house, caller, at } = await callerOf();
   try {
-    return await query.execute(house, input, caller);
+    return await orSignIn(knownOf().then((known) => query.execute(house, input, caller, at, known)));
   } catch (error) {
     if (!(error instanceof Refused)) throw error;
-    if (error.code === "signed-out") redirect("/sign-in");
     return null;
   }
 }

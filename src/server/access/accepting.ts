@@ -8,8 +8,8 @@ import type { Reach } from "../../core/access";
 import { type Context, command, idSchema } from "../command";
 import type { Reader } from "../database/client";
 import { acceptances, entries, vaults } from "../database/schema";
+import { loadRules } from "../organisation";
 import { notFound, Refused } from "../refused";
-import { loadRules } from "../rules/rules";
 import { requireYes } from "./askFirst";
 import { requireLevel } from "./load";
 

@@ -8,11 +8,11 @@ import { z } from "zod";
 import { sayTime } from "../../core/time";
 import { type Context, command, idSchema, none, query, type Topic } from "../command";
 import type { Reader } from "../database/client";
-import { entries, organisation, persons, yeses } from "../database/schema";
+import { entries, persons, yeses } from "../database/schema";
 import { uuidv7 } from "../ids";
+import { loadRules, timeZone } from "../organisation";
 import { addNotice } from "../people/telling";
 import { notFound, Refused } from "../refused";
-import { loadRules } from "../rules/rules";
 import { loadSteps, requireLevel, resolveAt } from "./load";
 import { nodeName } from "./nodeName";
 import { loadByRole, loadPerson, type Person } from "./person";
@@ -210,8 +210,8 @@ export const sayYes = command({
     const until = holds.length >= row.needed ? at + row.minutes * 60_000 : null;
     await tx.update(yeses).set({ said, until }).where(eq(yeses.id, row.id));
     if (until !== null) {
-      const [home] = await tx.select({ zone: organisation.timeZone }).from(organisation);
-      await addNotice(tx, asker.id, at, `You may use ${entry} until ${sayTime(until, at, home!.zone)}.`, row.entryId);
+      const zone = await timeZone(tx);
+      await addNotice(tx, asker.id, at, `You may use ${entry} until ${sayTime(until, at, zone)}.`, row.entryId);
     }
     return { until };
   },

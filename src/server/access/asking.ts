@@ -2,6 +2,7 @@
  * Asking for access, from something one may know of; answered by its stewards: yes, yes but lower or shorter, no with a
  * word, or passed on to another steward. What nobody answers is told again, and then to the owners.
  */
+
 import { and, eq, inArray, isNull, lt, ne, or } from "drizzle-orm";
 import { z } from "zod";
 import { atLeast, type Change, LEVELS, type Level, levelWord, preview, rank } from "../../core/access";
@@ -9,8 +10,9 @@ import { sayTime } from "../../core/time";
 import { byName } from "../byName";
 import { type Context, command, idSchema, instantSchema, none, query, type Topic } from "../command";
 import type { Reader, Transaction } from "../database/client";
-import { asks, entries, folders, grants, organisation, persons, places } from "../database/schema";
+import { asks, entries, folders, grants, persons, places } from "../database/schema";
 import { uuidv7 } from "../ids";
+import { timeZone } from "../organisation";
 import { attemptKey, countAttempt, requireFewAttempts } from "../people/attempts";
 import { addNotice } from "../people/telling";
 import { notFound, Refused } from "../refused";
@@ -106,8 +108,8 @@ async function askText(
   node: string,
   at: number,
 ): Promise<string> {
-  const [home] = await tx.select({ zone: organisation.timeZone }).from(organisation);
-  const until = ask.until === null ? "" : ` until ${sayTime(ask.until, at, home!.zone)}`;
+  const zone = await timeZone(tx);
+  const until = ask.until === null ? "" : ` until ${sayTime(ask.until, at, zone)}`;
   return `${who} asks for ${levelWord(ask.level)} on ${node}${until}: “${ask.why}”`;
 }
 
@@ -195,8 +197,8 @@ export const answerAsk = command({
     const given = level === ask.level && until === ask.until ? null : { level, until };
     await close(tx, ask.id, { state: "yes", given }, me!.id, at);
     await settleSite(tx, ask, null, me!.id, at);
-    const [home] = await tx.select({ zone: organisation.timeZone }).from(organisation);
-    const end = until === null ? "" : ` until ${sayTime(until, at, home!.zone)}`;
+    const zone = await timeZone(tx);
+    const end = until === null ? "" : ` until ${sayTime(until, at, zone)}`;
     await addNotice(
       tx,
       asker.id,

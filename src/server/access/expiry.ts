@@ -2,12 +2,14 @@
  * Stewardship that ends by itself. Nobody is refused for that: owners are told a week ahead, and again when it has
  * happened, wherever nobody would be a steward any more.
  */
+
 import { and, between, eq, isNull, or } from "drizzle-orm";
 import { z } from "zod";
 import { exactTime } from "../../core/time";
 import { command } from "../command";
 import type { Reader } from "../database/client";
-import { grants, memberships, notices, organisation, standings } from "../database/schema";
+import { grants, memberships, notices, standings } from "../database/schema";
+import { timeZone } from "../organisation";
 import { addNotice } from "../people/telling";
 import { nodeName } from "./nodeName";
 import { loadByRole } from "./person";
@@ -25,12 +27,12 @@ export const tellOfExpiry = command({
   run: async ({ tx, at }) => {
     const ends = await endsOfStewardship(tx, at - BACK_MS, at + AHEAD_MS);
     if (ends.length === 0) return [];
-    const [home] = await tx.select({ zone: organisation.timeZone }).from(organisation);
+    const zone = await timeZone(tx);
     const told: string[] = [];
     for (const { nodeId, end } of ends) {
       if ((await countStewards(tx, nodeId, end - 1)) === 0 || (await countStewards(tx, nodeId, end)) > 0) continue;
       const what = await nodeName(tx, nodeId);
-      const when = exactTime(end, home!.zone);
+      const when = exactTime(end, zone);
       const text =
         end > at
           ? `${what} will have no steward from ${when}: the last stewardship ends then. Extend it, or make somebody else its steward.`

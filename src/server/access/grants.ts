@@ -6,10 +6,10 @@ import { brokenBy, type Giving } from "../../core/access/houseRules";
 import { personIdOf } from "../caller";
 import { type Context, command, idSchema, instantSchema, type Topic } from "../command";
 import type { Transaction } from "../database/client";
-import { grants, groups, organisation, persons } from "../database/schema";
+import { grants, groups, persons } from "../database/schema";
 import { uuidv7 } from "../ids";
+import { loadRules, timeZone } from "../organisation";
 import { notFound, Refused } from "../refused";
-import { loadRules } from "../rules/rules";
 import { type Allowed, requireLevel } from "./load";
 import { nodeName } from "./nodeName";
 import { loadPerson, type Person } from "./person";
@@ -178,8 +178,8 @@ export const withdrawAccess = command({
 /** A weekly window counts in the organisation's time zone, which is kept with it. */
 async function inZone(tx: Transaction, weekly: Terms["weekly"]): Promise<Weekly | null> {
   if (!weekly) return null;
-  const [home] = await tx.select({ zone: organisation.timeZone }).from(organisation);
-  return { ...weekly, days: [...weekly.days].sort(), zone: home!.zone };
+  const zone = await timeZone(tx);
+  return { ...weekly, days: [...weekly.days].sort(), zone };
 }
 
 export const sameTerms = (a: Pick<GrantRow, "level" | "from" | "until" | "weekly">, b: typeof a): boolean =>

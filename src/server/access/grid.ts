@@ -3,6 +3,7 @@
  * cells are worked out where they are seen, by the same walk, so that nothing waits and nothing stands in memory that
  * is not on the screen.
  */
+
 import { eq, sql } from "drizzle-orm";
 import { z } from "zod";
 import { atLeast, Lookup, type Member, type Weekly } from "../../core/access";
@@ -11,7 +12,8 @@ import { byName } from "../byName";
 import { idSchema, none, query } from "../command";
 import { bulk, inJson } from "../database/bulk";
 import type { Reader } from "../database/client";
-import { groups, type NodeType, organisation, vaults } from "../database/schema";
+import { groups, type NodeType, vaults } from "../database/schema";
+import { timeZone } from "../organisation";
 import { notFound } from "../refused";
 import { reachOf } from "./load";
 import { openRound } from "./openRound";
@@ -115,7 +117,7 @@ export const accessGrid = query({
     const shown = then === null ? now : await loadOrganised(tx, [input.vaultId], then);
     const names = await namesIn(tx, input.vaultId);
     const visible = withAbove(shown, mine);
-    const [home] = await tx.select({ zone: organisation.timeZone }).from(organisation);
+    const zone = await timeZone(tx);
     const rows = shown.rows.filter((row) => visible.has(row.nodeId));
     const said = new Set(rows.filter((row) => row.subjectKind === "group").map((row) => row.subjectId));
     const giver = await peopleNames(
@@ -135,7 +137,7 @@ export const accessGrid = query({
       staff: tx.access!.staff(at).size,
       rounds: mine.has(vault.nodeId),
       round: then === null && mine.has(vault.nodeId) && (await openRound(tx, input.vaultId)) !== undefined,
-      zone: home!.zone,
+      zone,
       past: then,
       nodes: pack(
         shown.nodes

@@ -11,10 +11,10 @@ import { type Context, command, idSchema, nameSchema, query, type Topic } from "
 import type { Reader, Transaction } from "../database/client";
 import { entries, grants, memberships, persons, sessions, sightings, signIns, standings } from "../database/schema";
 import { uuidv7 } from "../ids";
+import { loadRules } from "../organisation";
 import { endAll, mailSchema } from "../people/sessions";
 import { makeLink } from "../people/setUp";
 import { notFound, Refused } from "../refused";
-import { loadRules } from "../rules/rules";
 import { idsBelow } from "../vaults/folders";
 import { giveAccess, withdrawAccess } from "./grants";
 import { loadPath, loadReachIn, requireLevel } from "./load";

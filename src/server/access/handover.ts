@@ -11,15 +11,15 @@ import { KEY_LENGTH, randomBytes, seal, toBase64, toBase64Url, utf8 } from "../.
 import { CODE, fieldWord, SIGN_IN_PAGE } from "../../core/kinds/kind";
 import { command, idSchema, query } from "../command";
 import type { Reader } from "../database/client";
-import { entries, handovers, mails, OUTSIDE, organisation, persons, places } from "../database/schema";
+import { entries, handovers, mails, OUTSIDE, persons, places } from "../database/schema";
 import { uuidv7 } from "../ids";
 import type { KeyRing } from "../keys/keyFile";
 import { queueMail } from "../mail/queue";
+import { loadHome, loadRules } from "../organisation";
 import { hashPassword, verifyPassword } from "../people/password";
 import { addNotice } from "../people/telling";
 import { newToken, tokenHash } from "../people/tokens";
 import { notFound, Refused } from "../refused";
-import { loadRules } from "../rules/rules";
 import { fieldsOf } from "../vaults/composing";
 import { requireEntry } from "../vaults/entries";
 import { kindOf } from "../vaults/kinds";
@@ -181,11 +181,11 @@ export const lookAtHandover = query({
   run: async ({ tx, input, at }) => {
     const row = await byToken(tx, input.token);
     if (!row) throw notFound();
-    const [home] = await tx.select().from(organisation);
+    const home = await loadHome(tx);
     const [maker] = await tx.select({ name: persons.name }).from(persons).where(eq(persons.id, row.makerId));
     const end = await endOf(tx, row, at);
     return {
-      organisation: home!.name,
+      organisation: home.name,
       from: maker?.name ?? "",
       end,
       /** Taken by another browser, and no opening is left. */
@@ -197,7 +197,7 @@ export const lookAtHandover = query({
       triesLeft: MOST_WRONG - row.wrongWords,
       expiresAt: row.expiresAt,
       openedAt: row.openedAt,
-      zone: home!.timeZone,
+      zone: home.zone,
     };
   },
 });
@@ -244,7 +244,7 @@ export const mailHandoverCode = command({
   },
   run: async ({ tx, input, at, house, allowed: { row, mailTo } }) => {
     const code = String(randomInt(1_000_000)).padStart(6, "0");
-    const [home] = await tx.select({ name: organisation.name }).from(organisation);
+    const home = await loadHome(tx);
     const [maker] = await tx.select({ name: persons.name }).from(persons).where(eq(persons.id, row.makerId));
     const from = maker?.name ?? "somebody";
     const codeMailId = await queueMail(
@@ -252,11 +252,11 @@ export const mailHandoverCode = command({
       house.keys,
       {
         to: mailTo,
-        subject: `A code from ${home!.name}`,
+        subject: `A code from ${home.name}`,
         text: [
           `${code.slice(0, 3)} ${code.slice(3)}`,
           "",
-          `This code opens what ${from} of ${home!.name} hands over to you by a link. It works for ten minutes, in the browser that asked for it.`,
+          `This code opens what ${from} of ${home.name} hands over to you by a link. It works for ten minutes, in the browser that asked for it.`,
           "",
           `Did you not ask for a code? Then somebody else has the link: tell ${from} at once, and tell nobody the code.`,
         ].join("\n"),

@@ -3,13 +3,15 @@
  * without an account: as text, of a limited size, once, until it ends by itself. It lands in one folder, sealed on
  * arrival; whoever asked is not told what it is before they may and do look.
  */
+
 import { and, desc, eq } from "drizzle-orm";
 import { z } from "zod";
 import { atLeast } from "../../core/access";
 import { type Context, command, idSchema, nameSchema, query, type Topic } from "../command";
 import type { Reader } from "../database/client";
-import { letterboxes, OUTSIDE, organisation, persons } from "../database/schema";
+import { letterboxes, OUTSIDE, persons } from "../database/schema";
 import { uuidv7 } from "../ids";
+import { loadHome } from "../organisation";
 import { addNotice, tellStewards } from "../people/telling";
 import { newToken, tokenHash } from "../people/tokens";
 import { notFound, Refused } from "../refused";
@@ -108,12 +110,12 @@ export const lookAtLetterbox = query({
     return row;
   },
   run: async ({ tx, at, allowed }) => {
-    const [home] = await tx.select().from(organisation);
+    const home = await loadHome(tx);
     const [maker] = await tx.select({ name: persons.name }).from(persons).where(eq(persons.id, allowed.makerId));
     const end = endOf(allowed, at) ?? ((await folderStands(tx, allowed, at)) === null ? "closed" : null);
     return {
-      organisation: home!.name,
-      zone: home!.timeZone,
+      organisation: home.name,
+      zone: home.zone,
       from: maker?.name ?? "",
       end,
       /** Of what has ended nothing more is said. */

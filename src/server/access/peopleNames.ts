@@ -15,6 +15,9 @@ export async function peopleNames(
   ids: Iterable<string | null>,
 ): Promise<(id: string | null) => string> {
   const wanted = [...new Set(ids)].filter((id) => id !== null && id !== OUTSIDE);
+  const { access } = tx;
+  if (access && !me.guest)
+    return (id) => (id === OUTSIDE ? "somebody outside" : id === null ? "" : (access.person(id)?.name ?? ""));
   const rows =
     wanted.length === 0
       ? []

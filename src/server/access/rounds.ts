@@ -3,6 +3,7 @@
  * asked, reminded, and then the next; each grant is confirmed, or marked to be lowered or ended, which goes on the change
  * slip at the end. What was said by whom is kept as it was.
  */
+
 import { and, desc, eq, isNotNull, isNull, sql } from "drizzle-orm";
 import { z } from "zod";
 import { type Change, type Given, LEVELS, Lookup, placeOf, rank, type Subject, subjectKey } from "../../core/access";
@@ -11,8 +12,9 @@ import { sayTime } from "../../core/time";
 import { byName } from "../byName";
 import { type Context, command, idSchema, none, query, type Topic } from "../command";
 import type { Reader, Transaction } from "../database/client";
-import { organisation, type RoundKept, type RoundSaid, rounds, vaults } from "../database/schema";
+import { type RoundKept, type RoundSaid, rounds, vaults } from "../database/schema";
 import { uuidv7 } from "../ids";
+import { timeZone } from "../organisation";
 import { addNotice } from "../people/telling";
 import { notFound, Refused } from "../refused";
 import { nodesOfSteward } from "./grid";
@@ -395,7 +397,7 @@ export const keepRounds = command({
   allow: () => undefined,
   run: async ({ tx, at }) => {
     const told = new Set<string>();
-    const [home] = await tx.select({ zone: organisation.timeZone }).from(organisation);
+    const zone = await timeZone(tx);
     for (const vault of await tx
       .select()
       .from(vaults)
@@ -427,7 +429,7 @@ export const keepRounds = command({
           .update(rounds)
           .set({ asked: next, askedAt: at, remindedAt: null, passed: again })
           .where(eq(rounds.id, round.id));
-        const since = sayTime(round.startedAt, at, home!.zone);
+        const since = sayTime(round.startedAt, at, zone);
         await addNotice(
           tx,
           next,

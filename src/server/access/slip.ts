@@ -2,6 +2,7 @@
  * Change slips: access changes that are drafted, looked at and then applied whole or not at all. One open draft a
  * person, the same on every device; if the ground moved meanwhile it is shown anew instead of applied.
  */
+
 import { and, desc, eq, gt, sql } from "drizzle-orm";
 import { z } from "zod";
 import { atLeast, type Change, placeOf } from "../../core/access";
@@ -10,11 +11,12 @@ import { type Context, command, idSchema, none, query } from "../command";
 import type { Reader } from "../database/client";
 import { outbox, type SlipChange, slips } from "../database/schema";
 import { uuidv7 } from "../ids";
+import { timeZone } from "../organisation";
 import { addNotice } from "../people/telling";
 import { notFound, Refused } from "../refused";
 import { resolveAt } from "./load";
 import { loadPerson, type Person } from "./person";
-import { changesSchema, completed, requireDraft, standing, textsOf, vaultsOf, zoneOf } from "./slipChanges";
+import { changesSchema, completed, requireDraft, standing, textsOf, vaultsOf } from "./slipChanges";
 import { brokenRules, needsSecondYes } from "./slipRules";
 import { backOf, stepsOf } from "./slipSteps";
 import { type SlipSaid, workOut } from "./slipTelling";
@@ -52,7 +54,7 @@ export const draftSlip = command({
   run: async (context) => {
     const { tx, input, at, me, allowed } = context;
     const { draft } = allowed;
-    const zone = await zoneOf(tx);
+    const zone = await timeZone(tx);
     const known = new Map((draft?.changes ?? []).map((one) => [placeOf(one.change), one]));
     const changes: SlipChange[] = [];
     for (const one of input.changes) {
@@ -96,7 +98,7 @@ export const foresee = query({
   },
   run: async (context): Promise<SlipSaid> => {
     const { tx, input, me, at } = context;
-    const zone = await zoneOf(tx);
+    const zone = await timeZone(tx);
     const changes: Change[] = [];
     for (const one of input.changes) changes.push(await completed(context, one, zone));
     return (await workOut(tx, changes, await vaultsOf(tx, changes), me!.id, at)).said;

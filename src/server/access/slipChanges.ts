@@ -1,11 +1,10 @@
-/** Changes as a person drafts them: their shape, who may draft them, what stands where they would be made, in words. */
 import { and, eq, isNull } from "drizzle-orm";
 import { z } from "zod";
 import { type Change, isActive, LEVELS, levelWord, resolve, sayWeekly, type Terms } from "../../core/access";
 import { sayTime } from "../../core/time";
 import { type Context, idSchema, instantSchema } from "../command";
 import type { Reader } from "../database/client";
-import { grants, memberships, organisation } from "../database/schema";
+import { grants, memberships } from "../database/schema";
 import { nodesOfGroup } from "../people/telling";
 import { Refused } from "../refused";
 import { subjectSchema, weeklySchema } from "./grants";
@@ -119,9 +118,6 @@ export const membershipOf = async (tx: Reader, { groupId, personId }: Extract<Ch
       .from(memberships)
       .where(and(eq(memberships.groupId, groupId), eq(memberships.personId, personId), isNull(memberships.validUntil)))
   )[0];
-
-export const zoneOf = async (tx: Reader): Promise<string> =>
-  (await tx.select({ zone: organisation.timeZone }).from(organisation))[0]!.zone;
 
 export async function vaultsOf(tx: Reader, changes: readonly Change[]): Promise<string[]> {
   const ids = new Set<string>();

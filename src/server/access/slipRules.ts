@@ -2,7 +2,7 @@
 import type { Change } from "../../core/access";
 import { type Broken, brokenBy } from "../../core/access/houseRules";
 import type { Reader } from "../database/client";
-import { loadRules } from "../rules/rules";
+import { loadRules } from "../organisation";
 import { givingTo, sameTerms } from "./grants";
 import { loadPerson, type Person } from "./person";
 import { cellRows } from "./slipChanges";

@@ -1,4 +1,5 @@
 /** Who can do what at a node, for its stewards; and for anyone, why they have what they have. */
+
 import { eq, sql } from "drizzle-orm";
 import { z } from "zod";
 import {
@@ -17,7 +18,8 @@ import { byName } from "../byName";
 import { personIdOf } from "../caller";
 import { idSchema, query } from "../command";
 import type { Reader } from "../database/client";
-import { OUTSIDE, organisation, persons } from "../database/schema";
+import { OUTSIDE, persons } from "../database/schema";
+import { timeZone } from "../organisation";
 import { type PathNode, requireLevel, resolveAt } from "./load";
 import type { OpenIndex } from "./openIndex";
 import { type GrantRow, toSubject } from "./rows";
@@ -158,16 +160,25 @@ export interface Names {
  * @param ids of any of these; ids of entries are passed over
  */
 export async function loadNames(tx: Reader, ids: Iterable<string | null>): Promise<Names> {
-  const wanted = sql`(select value from json_each(${JSON.stringify([...new Set(ids)].filter(Boolean))}))`;
-  const [rows, zone] = await Promise.all([
-    tx.all<{ id: string; name: string; what: "person" | "group" | "vault" | "folder" }>(sql`
-      select id, name, 'person' as what from persons where id in ${wanted}
-      union all select id, name, 'group' from groups where id in ${wanted}
-      union all select node_id, name, 'vault' from vaults where node_id in ${wanted}
-      union all select node_id, name, 'folder' from folders where node_id in ${wanted}`),
-    timeZone(tx),
-  ]);
-  const people = new Map(rows.flatMap(({ id, name, what }) => (what === "person" ? [[id, name] as const] : [])));
+  const wanted = [...new Set(ids)].filter((id): id is string => Boolean(id));
+  const people = new Map<string, string>();
+  const unknown: string[] = [];
+  for (const id of wanted) {
+    const known = tx.access?.person(id);
+    if (known) people.set(id, known.name);
+    else unknown.push(id);
+  }
+  const among = sql`(select value from json_each(${JSON.stringify(unknown)}))`;
+  const zone = timeZone(tx);
+  const rows =
+    unknown.length === 0
+      ? []
+      : await tx.all<{ id: string; name: string; what: "person" | "group" | "vault" | "folder" }>(sql`
+          select id, name, 'person' as what from persons where id in ${among}
+          union all select id, name, 'group' from groups where id in ${among}
+          union all select node_id, name, 'vault' from vaults where node_id in ${among}
+          union all select node_id, name, 'folder' from folders where node_id in ${among}`);
+  for (const { id, name, what } of rows) if (what === "person") people.set(id, name);
   people.set(OUTSIDE, "somebody outside");
   const others = new Map(
     rows.flatMap(({ id, name, what }) =>
@@ -181,7 +192,7 @@ export async function loadNames(tx: Reader, ids: Iterable<string | null>): Promi
         ? "Everyone"
         : ((subject.kind === "person" ? people : others).get(subject.id) ?? "somebody"),
     node: (id) => others.get(id) ?? "this entry",
-    zone,
+    zone: await zone,
   };
 }
 
@@ -190,12 +201,6 @@ export const namedIn = (rows: readonly GrantRow[], path: readonly PathNode[]): s
   ...rows.map((row) => row.subjectId),
   ...path.map(({ id }) => id),
 ];
-
-/** The organisation's own zone. */
-export async function timeZone(tx: Reader): Promise<string> {
-  const [home] = await tx.select({ zone: organisation.timeZone }).from(organisation);
-  return home?.zone ?? "UTC";
-}
 
 export function namerFor(names: Names, path: readonly PathNode[], rows: readonly GrantRow[], at: number): Namer {
   const given = new Map(rows.map((row) => [row.id, row.validFrom]));

@@ -1,11 +1,13 @@
 /** Why somebody who could sign in with a key cannot any more: of their own line only, never of anybody else's. */
+
 import { and, eq, gte, inArray, isNotNull, isNull, lte, ne, or } from "drizzle-orm";
 import { z } from "zod";
 import { atLeast, isActive, resolve, sayWeekly } from "../../core/access";
 import { sayTime } from "../../core/time";
 import { idSchema, query } from "../command";
 import type { Reader } from "../database/client";
-import { entries, grants, groups, journal, memberships, organisation, persons, signIns } from "../database/schema";
+import { entries, grants, groups, journal, memberships, persons, signIns } from "../database/schema";
+import { timeZone } from "../organisation";
 import { loadSteps } from "./load";
 import type { Person } from "./person";
 
@@ -35,8 +37,8 @@ export const whyEnded = query({
     if (reaches && (entry.binnedAt === null || level === "steward")) return null;
     const own = await ownEndings(tx, person, nodeIds, at);
     if (!own.had && !(await signedInBefore(tx, person.id, input.entryId))) return null;
-    const [home] = await tx.select({ zone: organisation.timeZone }).from(organisation);
-    const when = (moment: number) => sayTime(moment, at, home!.zone);
+    const zone = await timeZone(tx);
+    const when = (moment: number) => sayTime(moment, at, zone);
     if (reaches) return { says: `It was put in the bin (${when(entry.binnedAt!)}).` };
     const endings = [...own.endings, ...(await membershipEndings(tx, person, nodeIds, at))];
     const last = endings.sort((a, b) => b.at - a.at || Number(b.blocks ?? 0) - Number(a.blocks ?? 0))[0];

@@ -10,10 +10,21 @@ export type Transaction = Parameters<Parameters<Database["transaction"]>[0]>[0];
 /** Where reads may run: inside a transaction, from the rows; or outside, where the access index comes with it. */
 export type Reader = Pick<Database | Transaction, "select" | "selectDistinct" | "run" | "all" | "get"> & {
   access?: OpenIndex;
+  /** What was read for this page and is asked for more than once. */
+  kept?: Map<string, Promise<unknown>>;
 };
 
-/** A database that is read together with the access index. */
-export const readerWith = (db: Database, access: OpenIndex): Reader => Object.assign(Object.create(db), { access });
+/** A database that is read together with the access index, for one answer or one page. */
+export const readerWith = (db: Database, access: OpenIndex): Reader =>
+  Object.assign(Object.create(db), { access, kept: new Map() });
+
+/** Reads something once for a page; in a command, which changes things, each time. */
+export function onceIn<T>(tx: Reader, name: string, read: () => Promise<T>): Promise<T> {
+  if (!tx.kept) return read();
+  let reading = tx.kept.get(name) as Promise<T> | undefined;
+  if (!reading) tx.kept.set(name, (reading = read()));
+  return reading;
+}
 
 export interface OpenDatabase {
   client: Client;

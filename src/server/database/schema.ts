@@ -386,8 +386,11 @@ export const entries = sqliteTable(
     /** Any member of staff may know that it exists, and ask for it. */
     listed: integer("listed", { mode: "boolean" }).notNull().default(false),
     pictureId: text("picture_id"),
+    /** Nobody has rated the passwords of its current version yet. */
+    unrated: integer("unrated", { mode: "boolean" }).notNull().default(true),
   },
   (t) => [
+    index("entries_unrated").on(t.nodeId).where(sql`unrated = 1`),
     index("entries_site").on(t.site),
     index("entries_version").on(t.versionId),
     index("entries_kind").on(t.kind),

@@ -5,13 +5,13 @@ import { reachOf } from "../access/load";
 import { nodeNames } from "../access/nodeName";
 import { peopleNames } from "../access/peopleNames";
 import type { Person } from "../access/person";
-import { timeZone } from "../access/who";
 import { sortByName } from "../byName";
 import { isAdministrator } from "../caller";
 import { none, query } from "../command";
 import type { Reader } from "../database/client";
 import { journal, vaults } from "../database/schema";
 import { hideNumber, shownNumber } from "../opaqueNumber";
+import { timeZone } from "../organisation";
 import { vaultNames } from "../vaults/places";
 import { JOURNAL_ACTS, type Line, tell } from "./story";
 

@@ -7,11 +7,11 @@ import { DID_NOT_WORK, FAILURES, type SignInOutcome } from "../../core/signin/ou
 import { sayTime } from "../../core/time";
 import { peopleNames } from "../access/peopleNames";
 import type { Person } from "../access/person";
-import { timeZone } from "../access/who";
 import type { Reader } from "../database/client";
 import { journal, journalNames } from "../database/schema";
 import type { Galtry } from "../galtry";
 import { hideNumber } from "../opaqueNumber";
+import { timeZone } from "../organisation";
 
 export type Line = typeof journal.$inferSelect;
 type Details = Record<string, string | number | boolean | null>;

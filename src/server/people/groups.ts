@@ -1,4 +1,5 @@
 /** Groups. Membership is access: administrators and keepers change it, never their own. */
+
 import { and, eq, isNull } from "drizzle-orm";
 import { z } from "zod";
 import { type Given, isActive, levelWord } from "../../core/access";
@@ -8,8 +9,9 @@ import { withoutSteward } from "../access/stewards";
 import { isAdministrator, personIdOf } from "../caller";
 import { type Context, command, idSchema, instantSchema, nameSchema, type Topic } from "../command";
 import type { Reader, Transaction } from "../database/client";
-import { grants, groups, memberships, organisation, persons, places } from "../database/schema";
+import { grants, groups, memberships, persons, places } from "../database/schema";
 import { uuidv7 } from "../ids";
+import { timeZone } from "../organisation";
 import { notFound, Refused } from "../refused";
 import { requireMaker } from "../rules/rules";
 import { nodesOfGroup, tellStewards } from "./telling";
@@ -172,7 +174,7 @@ export const endGroup = command({
   run: async (context) => {
     const { tx, input, at, commandId, caller, allowed } = context;
     const { group } = allowed;
-    const when = input.until === null ? "no end" : `until ${sayTime(input.until, at, await zoneOf(tx))}`;
+    const when = input.until === null ? "no end" : `until ${sayTime(input.until, at, await timeZone(tx))}`;
     await tellReached(
       tx,
       group.id,
@@ -312,6 +314,3 @@ async function keepStewards(
       `${await nodeName(tx, left)} would be left without a steward. Make somebody else its steward first, without an end.`,
     );
 }
-
-const zoneOf = async (tx: Reader): Promise<string> =>
-  (await tx.select({ zone: organisation.timeZone }).from(organisation))[0]!.zone;

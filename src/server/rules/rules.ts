@@ -1,14 +1,10 @@
 /** The organisation's house rules: read by all staff, changed by its owners. */
-import { type HouseRules, houseRulesSchema, sayRules } from "../../core/access/houseRules";
+import { houseRulesSchema, sayRules } from "../../core/access/houseRules";
 import { command, none, query } from "../command";
 import type { Reader } from "../database/client";
 import { organisation, type Role } from "../database/schema";
+import { loadRules } from "../organisation";
 import { Refused } from "../refused";
-
-export async function loadRules(tx: Reader): Promise<HouseRules> {
-  const [home] = await tx.select({ rules: organisation.rules }).from(organisation);
-  return houseRulesSchema.parse(home?.rules ?? {});
-}
 
 export const houseRules = query({
   name: "rules.all",

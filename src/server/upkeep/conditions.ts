@@ -2,14 +2,16 @@
  * The condition of what is kept: how long a secret would stand, worked out after it is written, and where else the
  * same one is used. Shown from Reveal up; reuse only among entries that the viewer may Reveal.
  */
-import { and, eq, exists, inArray, isNull, notExists, sql } from "drizzle-orm";
+import { and, eq, exists, inArray, isNull, sql } from "drizzle-orm";
 import { z } from "zod";
 import { atLeast } from "../../core/access";
+import { SealError } from "../../core/crypto";
 import { type Strength, strengthOf } from "../../core/generator/strengthWords";
 import { USER_NAME } from "../../core/kinds/kind";
 import { reachOf } from "../access/load";
 import type { Person } from "../access/person";
 import { command, idSchema } from "../command";
+import { inJson } from "../database/bulk";
 import type { Reader } from "../database/client";
 import { conditions, entries, entryVersions, fingerprints, places } from "../database/schema";
 import type { Galtry } from "../galtry";
@@ -32,7 +34,17 @@ export const keepConditions = command({
   by: ["server"],
   allow: () => undefined,
   run: async ({ tx, input }) => {
-    if (input.rows.length > 0) await tx.insert(conditions).values(input.rows).onConflictDoNothing();
+    if (input.rows.length === 0) return;
+    await tx.insert(conditions).values(input.rows).onConflictDoNothing();
+    await tx
+      .update(entries)
+      .set({ unrated: false })
+      .where(
+        inJson(
+          entries.versionId,
+          input.rows.map(({ versionId }) => versionId),
+        ),
+      );
   },
   journal: () => null,
   tell: () => [],
@@ -53,7 +65,7 @@ const unrated = (house: Galtry) =>
             .from(places)
             .where(and(eq(places.nodeId, entries.nodeId), isNull(places.validUntil))),
         ),
-        notExists(house.db.select({ one: sql`1` }).from(conditions).where(eq(conditions.versionId, entries.versionId))),
+        sql`${entries.unrated} = 1`,
       ),
     )
     .limit(AT_ONCE);
@@ -65,7 +77,15 @@ export async function rateSome(house: Galtry, rater: Pick<Rater, "rate">): Promi
   const kinds = await kindsById(house.db);
   const rows: z.output<typeof rated>[] = [];
   for (const { version, kind, name, site } of found) {
-    const values = await openValues(house.db, house.keys, version);
+    // One that does not open is rated no more than one without a password; whoever opens it is told.
+    const values = await openValues(house.db, house.keys, version).catch((error) => {
+      if (error instanceof SealError) return null;
+      throw error;
+    });
+    if (!values) {
+      rows.push({ versionId: version.id, field: "", guesses: 0 });
+      continue;
+    }
     const fields = (kinds.get(kind)?.fields ?? []).filter(
       (field) => field.class === "secret" && field.form === "password" && values.fields[field.id],
     );

@@ -1,11 +1,13 @@
 /** One folder as its reader may see it. */
+
 import { eq } from "drizzle-orm";
 import { z } from "zod";
 import { requireLevel } from "../access/load";
 import { ownLevel } from "../access/who";
 import { idSchema, query } from "../command";
-import { folders, organisation, vaults } from "../database/schema";
+import { folders } from "../database/schema";
 import { storyOf } from "../journal/story";
+import { timeZone } from "../organisation";
 import { notFound } from "../refused";
 import { foldersOnTheWay, vaultNames } from "./places";
 
@@ -18,7 +20,7 @@ export const folderPage = query({
     const [folder] = await tx.select().from(folders).where(eq(folders.nodeId, input.folderId));
     const steward = allowed.level === "steward";
     if (!folder || (folder.binnedAt !== null && !steward)) throw notFound();
-    const [[home], own] = await Promise.all([tx.select().from(organisation), ownLevel(tx, me!.id, input.folderId, at)]);
+    const [zone, own] = await Promise.all([timeZone(tx), ownLevel(tx, me!.id, input.folderId, at)]);
     return {
       id: folder.nodeId,
       name: folder.name,
@@ -31,7 +33,7 @@ export const folderPage = query({
       own: own!,
       /** The reader is one. */
       guest: me!.guest,
-      zone: home!.timeZone,
+      zone,
       story: await storyOf({ tx, me: me!, house }, folder.nodeId, steward ? null : me!.id),
     };
   },

@@ -7,7 +7,7 @@ import { isReadyKind, READY_KINDS, readyKind } from "../../core/kinds/ready";
 import { byName } from "../byName";
 import { isAdministrator, personIdOf } from "../caller";
 import { type Context, command, idSchema, none, query } from "../command";
-import type { Reader } from "../database/client";
+import { onceIn, type Reader } from "../database/client";
 import { entries, entryVersions, kinds, type Role } from "../database/schema";
 import { uuidv7 } from "../ids";
 import { notFound, Refused } from "../refused";
@@ -36,10 +36,11 @@ export async function kindOf(tx: Reader, id: string): Promise<Kind> {
 }
 
 /** All of them, by id: entries only ever hold one of these. */
-export async function kindsById(tx: Reader): Promise<Map<string, Kind>> {
-  const own = (await tx.select().from(kinds)).map(toKind);
-  return new Map([...READY_KINDS, ...own].map((kind) => [kind.id, kind]));
-}
+export const kindsById = (tx: Reader): Promise<ReadonlyMap<string, Kind>> =>
+  onceIn(tx, "kinds", async () => {
+    const own = (await tx.select().from(kinds)).map(toKind);
+    return new Map([...READY_KINDS, ...own].map((kind) => [kind.id, kind]));
+  });
 
 /** What new entries can be. */
 export const kindList = query({

@@ -5,6 +5,8 @@ CREATE TABLE `access_changes` (
 	`ref` text NOT NULL
 );
 --> statement-breakpoint
+ALTER TABLE `entries` ADD `unrated` integer DEFAULT true NOT NULL;--> statement-breakpoint
+CREATE INDEX `entries_unrated` ON `entries` (`node_id`) WHERE unrated = 1;--> statement-breakpoint
 CREATE INDEX `entries_version` ON `entries` (`version_id`);--> statement-breakpoint
 CREATE INDEX `entries_kind` ON `entries` (`kind`);--> statement-breakpoint
 CREATE INDEX `entries_picture` ON `entries` (`picture_id`) WHERE picture_id is not null;--> statement-breakpoint
@@ -20,6 +22,8 @@ CREATE INDEX `proofs_expiry` ON `proofs` (`expires_at`);--> statement-breakpoint
 CREATE INDEX `sightings_person` ON `sightings` (`person_id`,`at`);--> statement-breakpoint
 CREATE INDEX `sign_ins_kept` ON `sign_ins` (`person_id`,`id`) WHERE jar is not null;--> statement-breakpoint
 CREATE INDEX `slips_state` ON `slips` (`state`);
+--> statement-breakpoint
+UPDATE `entries` SET `unrated` = 0 WHERE EXISTS (SELECT 1 FROM `conditions` c WHERE c.`version_id` = `entries`.`version_id`);
 --> statement-breakpoint
 CREATE TRIGGER `places_insert_access` AFTER INSERT ON `places` BEGIN
   INSERT INTO access_changes (at, kind, ref) VALUES (cast(unixepoch('subsec') * 1000 as integer), 'node', new.node_id);
@@ -79,6 +83,10 @@ END;
 --> statement-breakpoint
 CREATE TRIGGER `memberships_delete_access` AFTER DELETE ON `memberships` BEGIN
   INSERT INTO access_changes (at, kind, ref) VALUES (cast(unixepoch('subsec') * 1000 as integer), 'person', old.person_id);
+END;
+--> statement-breakpoint
+CREATE TRIGGER `entries_version_unrated` AFTER UPDATE OF version_id ON `entries` BEGIN
+  UPDATE entries SET unrated = 1 WHERE node_id = new.node_id;
 END;
 --> statement-breakpoint
 CREATE TRIGGER `persons_update_access` AFTER UPDATE OF name ON `persons` BEGIN
