@@ -17,6 +17,7 @@ export default defineConfig({
             "demo/**/*.test.ts",
             "integration/**/*.test.ts",
           ],
+          setupFiles: ["integration/statements.ts"],
           testTimeout: 60_000,
         },
       },

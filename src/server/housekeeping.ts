@@ -1,7 +1,7 @@
 /** Small regular work: sign-ins whose process is gone, and failures counted by the minute. */
 import { hostname } from "node:os";
 import { setTimeout as sleep } from "node:timers/promises";
-import { and, eq, inArray, isNotNull, isNull, lt, max } from "drizzle-orm";
+import { and, inArray, isNotNull, isNull, lt, max } from "drizzle-orm";
 import { z } from "zod";
 import { remindOfAsks } from "./access/asking";
 import { tellOfExpiry } from "./access/expiry";
@@ -78,16 +78,24 @@ export async function sweepDeadImports(house: Galtry): Promise<void> {
     .from(imports)
     .where(and(isNull(imports.publishedAt), isNull(imports.cancelledAt)));
   const [left] = await house.db
-    .select({ id: importRows.importId })
+    .select({ importId: importRows.importId })
     .from(importRows)
-    .innerJoin(imports, eq(imports.id, importRows.importId))
-    .where(isNotNull(imports.cancelledAt))
+    .where(
+      inArray(
+        importRows.importId,
+        house.db.select({ id: imports.id }).from(imports).where(isNotNull(imports.cancelledAt)),
+      ),
+    )
     .limit(1);
   const [waiting] = await house.db
-    .select({ id: importUpdates.importId })
+    .select({ importId: importUpdates.importId })
     .from(importUpdates)
-    .innerJoin(imports, eq(imports.id, importUpdates.importId))
-    .where(isNotNull(imports.cancelledAt))
+    .where(
+      inArray(
+        importUpdates.importId,
+        house.db.select({ id: imports.id }).from(imports).where(isNotNull(imports.cancelledAt)),
+      ),
+    )
     .limit(1);
   if (open.length === 0 && !left && !waiting) return;
   const deadProcesses = deadAmong(house, open);

@@ -4,10 +4,11 @@ import { eq, sql } from "drizzle-orm";
 import { headers } from "next/headers";
 import { notFound, redirect } from "next/navigation";
 import { cache } from "react";
+import { type Given, subjectsOf } from "../core/access";
 import type { Caller } from "./caller";
 import { findKnown, type Known, type Query } from "./command";
 import type { Role } from "./database/schema";
-import { grants, memberships, notices, outbox, persons } from "./database/schema";
+import { memberships, notices, outbox, persons } from "./database/schema";
 import { galtry } from "./galtry";
 import { pageCaller } from "./http";
 import { hideNumber } from "./opaqueNumber";
@@ -61,9 +62,6 @@ export const me = cache(async (): Promise<Me> => {
       .select({
         mail: persons.mail,
         notices: sql<number>`(select count(*) from ${notices} n where n.person_id = ${person.id} and n.put_away_at is null)`,
-        steward: sql<number>`exists (select 1 from ${grants} g where g.valid_until is null and g.level = 'steward' and (
-          g.subject_kind = 'everyone' or g.subject_id = ${person.id} or g.subject_id in (
-            select group_id from ${memberships} m where m.person_id = ${person.id} and m.valid_until is null)))`,
         keeper: sql<number>`exists (select 1 from ${memberships} m
           where m.person_id = ${person.id} and m.valid_until is null and m.keeper)`,
       })
@@ -72,7 +70,7 @@ export const me = cache(async (): Promise<Me> => {
   ]);
   return {
     ...{ id: person.id, name: person.name, role: person.role, mail: row!.mail },
-    steward: row!.steward === 1 && !person.guest,
+    steward: !person.guest && subjectsOf(person).some((subject) => isSteward(tx.access?.grantsTo(subject))),
     keeper: row!.keeper === 1 && !person.guest,
     organisation: home.name,
     zone: home.zone,
@@ -80,6 +78,11 @@ export const me = cache(async (): Promise<Me> => {
     ...{ seen, at, caller },
   };
 });
+
+function isSteward(given: Iterable<{ level: Given }> = []): boolean {
+  for (const { level } of given) if (level === "steward") return true;
+  return false;
+}
 
 /** The organisation's name, for pages before sign-in. */
 export const organisationName = cache(async (): Promise<string | null> => {

@@ -3,12 +3,12 @@
  * happened, wherever nobody would be a steward any more.
  */
 
-import { and, between, eq, isNull, or } from "drizzle-orm";
+import { and, between, eq, isNull, sql } from "drizzle-orm";
 import { z } from "zod";
 import { exactTime } from "../../core/time";
 import { command } from "../command";
 import type { Reader } from "../database/client";
-import { grants, memberships, notices, standings } from "../database/schema";
+import { grants, memberships, notices } from "../database/schema";
 import { timeZone } from "../organisation";
 import { addNotice } from "../people/telling";
 import { nodeName } from "./nodeName";
@@ -58,12 +58,16 @@ async function endsOfStewardship(tx: Reader, from: number, to: number): Promise<
     .from(memberships)
     .innerJoin(grants, and(eq(grants.subjectKind, "group"), eq(grants.subjectId, memberships.groupId)))
     .where(and(steward, isNull(memberships.validUntil), between(memberships.until, from, to)));
-  const ofPerson = await tx
-    .select({ nodeId: grants.nodeId, end: standings.until })
-    .from(standings)
-    .leftJoin(memberships, and(eq(memberships.personId, standings.personId), isNull(memberships.validUntil)))
-    .innerJoin(grants, or(eq(grants.subjectId, standings.personId), eq(grants.subjectId, memberships.groupId)))
-    .where(and(steward, isNull(standings.validUntil), between(standings.until, from, to)));
+  const ofPerson = await tx.all<{ nodeId: string; end: number }>(sql`
+    with leaving as (
+      select person_id, until_at from standings where valid_until is null and until_at between ${from} and ${to}
+    ), subjects as (
+      select person_id as id, until_at from leaving
+      union all select m.group_id, l.until_at from leaving l join memberships m on m.person_id = l.person_id
+        where m.valid_until is null
+    )
+    select g.node_id as "nodeId", s.until_at as end from subjects s cross join grants g on g.subject_id = s.id
+    where g.level = 'steward' and g.valid_until is null`);
   const seen = new Map([...own, ...byGroup, ...ofPerson].map((row) => [`${row.nodeId} ${row.end}`, row]));
   return [...seen.values()].map(({ nodeId, end }) => ({ nodeId, end: end! })).sort((a, b) => a.end - b.end);
 }

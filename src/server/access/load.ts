@@ -48,7 +48,7 @@ const above = (tx: Reader, nodeId: string, withGrants: boolean) =>
     select up.id as id, n.type as type, up.parent as parent, up.vault as vault,
       exists (select 1 from separations s where s.node_id = up.id and s.valid_until is null) as separate,
       ${withGrants ? GRANTS_HERE : sql`'[]'`} as grants
-    from up join nodes n on n.id = up.id order by up.depth`);
+    from up cross join nodes n on n.id = up.id order by up.depth`);
 
 const GRANTS_HERE = sql`(select json_group_array(json_object(
   'id', g.id, 'nodeId', g.node_id, 'subjectKind', g.subject_kind, 'subjectId', g.subject_id, 'level', g.level,

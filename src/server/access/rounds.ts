@@ -157,10 +157,12 @@ async function linesOf(tx: Reader, vaultId: string, personId: string, at: number
     );
   const uses = await tx.all<{ personId: string; entryId: string; at: number }>(sql`
     select person_id as "personId", entry_id as "entryId", max(at) as at from (
-      select person_id, entry_id, begun_at as at from sign_ins where outcome = 'signed-in' and how <> 'proved'
-      union all select person_id, entry_id, at from sightings
-    ) where entry_id in (select node_id from places where vault_id = ${vaultId} and valid_until is null)
-    group by person_id, entry_id`);
+      select s.person_id, s.entry_id, s.begun_at as at from places p cross join sign_ins s on s.entry_id = p.node_id
+        where p.vault_id = ${vaultId} and p.valid_until is null and s.outcome = 'signed-in' and s.how <> 'proved'
+      union all
+      select s.person_id, s.entry_id, s.at from places p cross join sightings s on s.entry_id = p.node_id
+        where p.vault_id = ${vaultId} and p.valid_until is null
+    ) group by person_id, entry_id`);
   return lookThrough(new Lookup(organised), given, uses, at);
 }
 

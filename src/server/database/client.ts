@@ -21,8 +21,10 @@ export const readerWith = (db: Database, access: OpenIndex): Reader =>
 /** Reads something once for a page; in a command, which changes things, each time. */
 export function onceIn<T>(tx: Reader, name: string, read: () => Promise<T>): Promise<T> {
   if (!tx.kept) return read();
-  let reading = tx.kept.get(name) as Promise<T> | undefined;
-  if (!reading) tx.kept.set(name, (reading = read()));
+  const known = tx.kept.get(name) as Promise<T> | undefined;
+  if (known) return known;
+  const reading = read();
+  tx.kept.set(name, reading);
   return reading;
 }
 

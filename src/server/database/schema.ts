@@ -32,16 +32,23 @@ export const organisation = sqliteTable("organisation", {
 });
 
 /** One-time texts that a browser presents: set-up address, sign-in links. Only their hashes are kept. */
-export const links = sqliteTable("links", {
-  id: id(),
-  tokenHash: text("token_hash").notNull().unique(),
-  purpose: text("purpose").$type<"set-up" | "sign-in">().notNull(),
-  personId: text("person_id"),
-  createdAt: time("created_at").notNull(),
-  expiresAt: time("expires_at").notNull(),
-  usedAt: time("used_at"),
-  withdrawnAt: time("withdrawn_at"),
-});
+export const links = sqliteTable(
+  "links",
+  {
+    id: id(),
+    tokenHash: text("token_hash").notNull().unique(),
+    purpose: text("purpose").$type<"set-up" | "sign-in">().notNull(),
+    personId: text("person_id"),
+    createdAt: time("created_at").notNull(),
+    expiresAt: time("expires_at").notNull(),
+    usedAt: time("used_at"),
+    withdrawnAt: time("withdrawn_at"),
+  },
+  (t) => [
+    index("links_open").on(t.personId, t.purpose).where(sql`used_at is null and withdrawn_at is null`),
+    index("links_expiry").on(t.expiresAt),
+  ],
+);
 
 export const persons = sqliteTable("persons", {
   id: id(),
@@ -64,7 +71,11 @@ export const standings = sqliteTable(
     until: integer("until_at"),
     ...valid,
   },
-  (t) => [index("standings_person").on(t.personId, t.validUntil)],
+  (t) => [
+    index("standings_end").on(t.until).where(sql`valid_until is null and until_at is not null`),
+    index("standings_role").on(t.role, t.standing).where(sql`valid_until is null`),
+    index("standings_person").on(t.personId, t.validUntil),
+  ],
 );
 
 export const sessions = sqliteTable(
@@ -104,14 +115,14 @@ export const attempts = sqliteTable(
     window: integer("window").notNull(),
     count: integer("count").notNull(),
   },
-  (t) => [primaryKey({ columns: [t.key, t.window] })],
+  (t) => [index("attempts_window").on(t.window), primaryKey({ columns: [t.key, t.window] })],
 );
 
 /** Failed sign-ins of known people, counted by the minute until they are journaled as one line. */
 export const failedSignIns = sqliteTable(
   "failed_sign_ins",
   { personId: text("person_id").notNull(), minute: integer("minute").notNull(), count: integer("count").notNull() },
-  (t) => [primaryKey({ columns: [t.personId, t.minute] })],
+  (t) => [index("failed_sign_ins_minute").on(t.minute), primaryKey({ columns: [t.personId, t.minute] })],
 );
 
 export const groups = sqliteTable("groups", {
@@ -135,6 +146,8 @@ export const memberships = sqliteTable(
     ...valid,
   },
   (t) => [
+    index("memberships_from").on(t.from).where(sql`valid_until is null and from_at is not null`),
+    index("memberships_end").on(t.until).where(sql`valid_until is null and until_at is not null`),
     index("memberships_person").on(t.personId, t.validUntil),
     uniqueIndex("memberships_current").on(t.groupId, t.personId).where(sql`valid_until is null`),
   ],
@@ -238,7 +251,10 @@ export const rounds = sqliteTable(
     finishedBy: text("finished_by"),
     kept: text("kept", { mode: "json" }).$type<RoundKept[]>(),
   },
-  (t) => [uniqueIndex("rounds_open").on(t.vaultId).where(sql`finished_at is null`)],
+  (t) => [
+    index("rounds_finished").on(t.vaultId, t.finishedAt),
+    uniqueIndex("rounds_open").on(t.vaultId).where(sql`finished_at is null`),
+  ],
 );
 
 /** Who has accepted what they were given in a vault, with the house note as it was then. */
@@ -250,7 +266,7 @@ export const acceptances = sqliteTable(
     note: text("note").notNull(),
     at: time("at").notNull(),
   },
-  (t) => [primaryKey({ columns: [t.personId, t.vaultId] })],
+  (t) => [index("acceptances_vault").on(t.vaultId), primaryKey({ columns: [t.personId, t.vaultId] })],
 );
 
 export interface Taker {
@@ -259,13 +275,17 @@ export interface Taker {
 }
 
 /** What somebody is taking out just now, in parts: fetched one after another within minutes, by whoever began it. */
-export const takings = sqliteTable("takings", {
-  id: id(),
-  vaultId: text("vault_id").notNull(),
-  personId: text("person_id").notNull(),
-  sessionId: text("session_id"),
-  at: time("at").notNull(),
-});
+export const takings = sqliteTable(
+  "takings",
+  {
+    id: id(),
+    vaultId: text("vault_id").notNull(),
+    personId: text("person_id").notNull(),
+    sessionId: text("session_id"),
+    at: time("at").notNull(),
+  },
+  (t) => [index("takings_at").on(t.at)],
+);
 
 export const takingParts = sqliteTable(
   "taking_parts",
@@ -278,11 +298,18 @@ export const takingParts = sqliteTable(
   (t) => [primaryKey({ columns: [t.takingId, t.number] })],
 );
 
-export const folders = sqliteTable("folders", {
-  nodeId: text("node_id").primaryKey(),
-  name: text("name").notNull(),
-  ...binned,
-});
+export const folders = sqliteTable(
+  "folders",
+  {
+    nodeId: text("node_id").primaryKey(),
+    name: text("name").notNull(),
+    ...binned,
+  },
+  (t) => [
+    index("folders_binned").on(t.binnedAt).where(sql`binned_at is not null`),
+    index("folders_binned_with").on(t.binnedWith).where(sql`binned_with is not null`),
+  ],
+);
 
 export const vaultKeys = sqliteTable(
   "vault_keys",
@@ -390,6 +417,7 @@ export const entries = sqliteTable(
     unrated: integer("unrated", { mode: "boolean" }).notNull().default(true),
   },
   (t) => [
+    index("entries_binned_with").on(t.binnedWith).where(sql`binned_with is not null`),
     index("entries_unrated").on(t.nodeId).where(sql`unrated = 1`),
     index("entries_site").on(t.site),
     index("entries_version").on(t.versionId),
@@ -442,7 +470,10 @@ export const attachments = sqliteTable(
     createdBy: text("created_by").notNull(),
     completeAt: time("complete_at"),
   },
-  (t) => [index("attachments_entry").on(t.entryId)],
+  (t) => [
+    index("attachments_begun").on(t.createdAt).where(sql`complete_at is null`),
+    index("attachments_entry").on(t.entryId),
+  ],
 );
 
 export const attachmentPieces = sqliteTable(
@@ -463,17 +494,21 @@ export const ledgerViews = sqliteTable(
     vaultId: text("vault_id").notNull(),
     view: text("view", { mode: "json" }).$type<LedgerView>().notNull(),
   },
-  (t) => [primaryKey({ columns: [t.personId, t.vaultId] })],
+  (t) => [index("ledger_views_vault").on(t.vaultId), primaryKey({ columns: [t.personId, t.vaultId] })],
 );
 
 /** What becomes of the columns of a file, kept under a name for the next one like it. */
-export const mappings = sqliteTable("mappings", {
-  id: id(),
-  personId: text("person_id").notNull(),
-  name: text("name").notNull(),
-  mapping: text("mapping", { mode: "json" }).$type<Record<string, unknown>>().notNull(),
-  changedAt: time("changed_at").notNull(),
-});
+export const mappings = sqliteTable(
+  "mappings",
+  {
+    id: id(),
+    personId: text("person_id").notNull(),
+    name: text("name").notNull(),
+    mapping: text("mapping", { mode: "json" }).$type<Record<string, unknown>>().notNull(),
+    changedAt: time("changed_at").notNull(),
+  },
+  (t) => [index("mappings_person").on(t.personId)],
+);
 
 /** Entries that an import changed: what undoing it brings back. */
 export const importUpdates = sqliteTable(
@@ -487,7 +522,7 @@ export const importUpdates = sqliteTable(
     pending: text("pending", { mode: "json" }).$type<PendingVersion>(),
     sealed: bytes("sealed"),
   },
-  (t) => [primaryKey({ columns: [t.importId, t.entryId] })],
+  (t) => [index("import_updates_entry").on(t.entryId), primaryKey({ columns: [t.importId, t.entryId] })],
 );
 
 export interface PendingVersion {
@@ -523,23 +558,30 @@ export const entryVersions = sqliteTable(
 );
 
 /** A table that is being brought in. Its entries have no places, and so nobody reaches them, until it is published. */
-export const imports = sqliteTable("imports", {
-  id: id(),
-  vaultId: text("vault_id").notNull(),
-  parentId: text("parent_id").notNull(),
-  personId: text("person_id").notNull(),
-  /** Machine and process id: what a dead process began is swept away. */
-  process: text("process").notNull(),
-  begunAt: time("begun_at").notNull(),
-  /** When rows came last. */
-  movedAt: time("moved_at").notNull(),
-  publishedAt: time("published_at"),
-  cancelledAt: time("cancelled_at"),
-  undoneAt: time("undone_at"),
-  /** How many came so far. */
-  rows: integer("rows").notNull().default(0),
-  foldersMade: text("folders_made", { mode: "json" }).$type<string[]>().notNull(),
-});
+export const imports = sqliteTable(
+  "imports",
+  {
+    id: id(),
+    vaultId: text("vault_id").notNull(),
+    parentId: text("parent_id").notNull(),
+    personId: text("person_id").notNull(),
+    /** Machine and process id: what a dead process began is swept away. */
+    process: text("process").notNull(),
+    begunAt: time("begun_at").notNull(),
+    /** When rows came last. */
+    movedAt: time("moved_at").notNull(),
+    publishedAt: time("published_at"),
+    cancelledAt: time("cancelled_at"),
+    undoneAt: time("undone_at"),
+    /** How many came so far. */
+    rows: integer("rows").notNull().default(0),
+    foldersMade: text("folders_made", { mode: "json" }).$type<string[]>().notNull(),
+  },
+  (t) => [
+    index("imports_open").on(t.process).where(sql`published_at is null and cancelled_at is null`),
+    index("imports_cancelled").on(t.id).where(sql`cancelled_at is not null`),
+  ],
+);
 
 export const importRows = sqliteTable(
   "import_rows",
@@ -584,6 +626,9 @@ export const grants = sqliteTable(
     ...valid,
   },
   (t) => [
+    index("grants_end").on(t.until).where(sql`valid_until is null and until_at is not null`),
+    index("grants_from").on(t.from).where(sql`valid_until is null and from_at is not null`),
+    index("grants_weekly").on(t.nodeId).where(sql`valid_until is null and weekly is not null`),
     index("grants_weekly").on(t.validUntil).where(sql`weekly is not null`),
     index("grants_node").on(t.nodeId, t.validUntil),
     index("grants_subject").on(t.subjectId, t.validUntil),
@@ -717,7 +762,7 @@ export const mails = sqliteTable(
     makerId: text("maker_id").notNull(),
     nodeId: text("node_id"),
   },
-  (t) => [index("mails_due").on(t.nextAt)],
+  (t) => [index("mails_made").on(t.madeAt), index("mails_due").on(t.nextAt)],
 );
 
 /** Letterboxes: links by which somebody outside drops a secret into one folder, once, without an account. */
@@ -765,7 +810,11 @@ export const yeses = sqliteTable(
     closedBy: text("closed_by"),
     word: text("word").notNull().default(""),
   },
-  (t) => [index("yeses_person").on(t.personId, t.entryId), index("yeses_open").on(t.closedAt, t.until)],
+  (t) => [
+    index("yeses_entry").on(t.entryId),
+    index("yeses_person").on(t.personId, t.entryId),
+    index("yeses_open").on(t.closedAt, t.until),
+  ],
 );
 
 export type AskState = "open" | "yes" | "no" | "withdrawn";
@@ -801,14 +850,14 @@ export const asks = sqliteTable(
 export const pins = sqliteTable(
   "pins",
   { personId: text("person_id").notNull(), entryId: text("entry_id").notNull(), at: time("at").notNull() },
-  (t) => [primaryKey({ columns: [t.personId, t.entryId] })],
+  (t) => [index("pins_entry").on(t.entryId), primaryKey({ columns: [t.personId, t.entryId] })],
 );
 
 /** When a person first opened or used an entry; until then it is new to them. */
 export const met = sqliteTable(
   "met",
   { personId: text("person_id").notNull(), entryId: text("entry_id").notNull(), at: time("at").notNull() },
-  (t) => [primaryKey({ columns: [t.personId, t.entryId] })],
+  (t) => [index("met_entry").on(t.entryId), primaryKey({ columns: [t.personId, t.entryId] })],
 );
 
 export const lanyards = sqliteTable(
@@ -831,20 +880,24 @@ export const lanyards = sqliteTable(
   (t) => [index("lanyards_person").on(t.personId)],
 );
 
-export const pairings = sqliteTable("pairings", {
-  id: id(),
-  deviceHash: text("device_hash").notNull().unique(),
-  userCode: text("user_code").notNull(),
-  thumbprint: text("thumbprint").notNull(),
-  browser: text("browser").notNull(),
-  version: text("version").notNull(),
-  createdAt: time("created_at").notNull(),
-  expiresAt: time("expires_at").notNull(),
-  confirmedBy: text("confirmed_by"),
-  confirmedAt: time("confirmed_at"),
-  takenAt: time("taken_at"),
-  stoppedAt: time("stopped_at"),
-});
+export const pairings = sqliteTable(
+  "pairings",
+  {
+    id: id(),
+    deviceHash: text("device_hash").notNull().unique(),
+    userCode: text("user_code").notNull(),
+    thumbprint: text("thumbprint").notNull(),
+    browser: text("browser").notNull(),
+    version: text("version").notNull(),
+    createdAt: time("created_at").notNull(),
+    expiresAt: time("expires_at").notNull(),
+    confirmedBy: text("confirmed_by"),
+    confirmedAt: time("confirmed_at"),
+    takenAt: time("taken_at"),
+    stoppedAt: time("stopped_at"),
+  },
+  (t) => [index("pairings_code").on(t.userCode), index("pairings_expiry").on(t.expiresAt)],
+);
 
 /** Proofs seen (RFC 9449 section 11.1). */
 export const proofs = sqliteTable(

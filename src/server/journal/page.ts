@@ -45,7 +45,7 @@ export const journalPage = query({
     const { levels, node } = reachOf(tx, person, at);
     const before = input.before === null ? null : shownNumber(house.keys, "journal", input.before);
     const rows = seesAll
-      ? await linesWhere(tx, and(...filtersOf(input)), before, PAGE)
+      ? await linesWhere(tx, and(newestOfActs(input, before), ...filtersOf(input)), before, PAGE)
       : await ownLines(tx, person, input, before, at);
     const reachedVaults = new Set([...levels.keys()].map((id) => node(id)!.vaultId));
     const knowsVaultOf = (id: string | null): id is string => id !== null && (seesAll || reachedVaults.has(id));
@@ -107,6 +107,23 @@ const linesWhere = (tx: Reader, where: SQL | undefined, before: number | null, m
     .where(and(before === null ? undefined : lt(journal.seq, before), where))
     .orderBy(sql`${journal.seq} desc`)
     .limit(most);
+
+/**
+ * Of each act that is looked for the newest lines: acts that are rare stand far apart in a long Journal, and nobody waits
+ * until all of it has been gone through for them.
+ */
+function newestOfActs({ personId, nodeId, acts }: Filters, before: number | null): SQL | undefined {
+  if (acts === null || personId !== null || nodeId !== null) return undefined;
+  const wanted = JOURNAL_ACTS[acts].map((prefix) => sql`kinds_of.act like ${`${prefix}%`}`);
+  return sql`${journal.seq} in (
+    with recursive kinds_of(act) as (
+      select min(act) from journal
+      union all select (select min(j.act) from journal j where j.act > kinds_of.act) from kinds_of where kinds_of.act is not null)
+    select j.seq from kinds_of cross join journal j on j.seq in (
+      select n.seq from journal n where n.act = kinds_of.act and n.seq < ${before ?? Number.MAX_SAFE_INTEGER}
+      order by n.seq desc limit ${PAGE})
+    where ${sql.join(wanted, sql` or `)})`;
+}
 
 /** One's own acts, and what happened at what one looks after: read newest first until a page is full. */
 async function ownLines(tx: Reader, me: Person, filters: Filters, from: number | null, at: number): Promise<Line[]> {

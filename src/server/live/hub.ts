@@ -2,7 +2,7 @@
  * Who is told to look again. Every process reads the outbox by cursor and wakes at the next boundary of a time
  * window; a stream hears the topics of its person. Never content: content is queried under access.
  */
-import { and, asc, desc, eq, gt, gte, inArray, isNotNull, isNull, lt, lte, or, type SQL, sql } from "drizzle-orm";
+import { and, asc, desc, eq, gt, gte, inArray, isNull, lt, lte, or, type SQL, sql } from "drizzle-orm";
 import { isActive } from "../../core/access";
 import { loadPerson } from "../access/person";
 import type { Topic } from "../command";
@@ -76,26 +76,16 @@ export class Hub {
   async missed({ seen, at }: Since): Promise<boolean> {
     if (this.#cursor > seen) return true;
     const now = Date.now();
-    const [grant] = await this.house.db
-      .select({ id: grants.id })
-      .from(grants)
-      .where(and(isNull(grants.validUntil), edgeBetween(grants, at, now)))
-      .limit(1);
-    const [member] = grant
-      ? [grant]
-      : await this.house.db
-          .select({ id: memberships.id })
-          .from(memberships)
-          .where(and(isNull(memberships.validUntil), edgeBetween(memberships, at, now)))
-          .limit(1);
-    const [person] = member
-      ? [member]
-      : await this.house.db
-          .select({ id: standings.id })
-          .from(standings)
-          .where(and(isNull(standings.validUntil), gte(standings.until, at), lte(standings.until, now)))
-          .limit(1);
-    return person !== undefined;
+    const edges = [edgeOf(grants, "from", at, now), edgeOf(grants, "until", at, now)];
+    edges.push(edgeOf(memberships, "from", at, now), edgeOf(memberships, "until", at, now));
+    edges.push(edgeOf(standings, "until", at, now));
+    const [crossed] = await this.house.db.all<{ any: number }>(
+      sql`select ${sql.join(
+        edges.map((edge) => sql`exists (${edge})`),
+        sql` or `,
+      )} as any`,
+    );
+    return crossed?.any === 1;
   }
 
   #start(): Promise<void> {
@@ -146,7 +136,10 @@ export class Hub {
         .select({ from: grants.from, until: grants.until, weekly: grants.weekly, vaultId: places.vaultId })
         .from(grants)
         .innerJoin(places, onPlace())
-        .where(and(isNull(grants.validUntil), or(edgeBetween(grants, since, now), isNotNull(grants.weekly)))),
+        .where(
+          sql`${grants.id} in (${edgeOf(grants, "from", since, now)} union ${edgeOf(grants, "until", since, now)}
+            union select id from ${grants} where valid_until is null and weekly is not null)`,
+        ),
       this.house.db
         .select({
           from: memberships.from,
@@ -155,7 +148,9 @@ export class Hub {
           groupId: memberships.groupId,
         })
         .from(memberships)
-        .where(and(isNull(memberships.validUntil), edgeBetween(memberships, since, now))),
+        .where(
+          sql`${memberships.id} in (${edgeOf(memberships, "from", since, now)} union ${edgeOf(memberships, "until", since, now)})`,
+        ),
       this.house.db
         .select({ from: sql<null>`null`, until: standings.until, personId: standings.personId })
         .from(standings)
@@ -184,8 +179,16 @@ export class Hub {
 }
 
 const onPlace = (): SQL => and(eq(places.nodeId, grants.nodeId), isNull(places.validUntil))!;
-const edgeBetween = (table: typeof grants | typeof memberships, since: number, now: number) =>
-  or(and(gte(table.from, since), lte(table.from, now)), and(gte(table.until, since), lte(table.until, now)));
+/** The rows that hold and begin or end in a span: each edge by an index of its own. */
+const edgeOf = (
+  table: typeof grants | typeof memberships | typeof standings,
+  edge: "from" | "until",
+  since: number,
+  now: number,
+) => {
+  const column = sql.identifier(`${edge}_at`);
+  return sql`select id from ${table} where valid_until is null and ${column} between ${since} and ${now}`;
+};
 
 /**
  * The topics of one person: themselves, their groups, Everyone, and the vaults in which a grant names any of these. That

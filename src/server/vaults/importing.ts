@@ -267,20 +267,13 @@ export const sweepImports = command({
           ),
         ),
       );
+    const cancelled = tx.select({ id: imports.id }).from(imports).where(isNotNull(imports.cancelledAt));
     const rows = await tx
       .select({ entryId: importRows.entryId, versionId: importRows.versionId })
       .from(importRows)
-      .innerJoin(imports, eq(imports.id, importRows.importId))
-      .where(isNotNull(imports.cancelledAt))
+      .where(inArray(importRows.importId, cancelled))
       .limit(CHUNK);
-    await tx
-      .delete(importUpdates)
-      .where(
-        inArray(
-          importUpdates.importId,
-          tx.select({ id: imports.id }).from(imports).where(isNotNull(imports.cancelledAt)),
-        ),
-      );
+    await tx.delete(importUpdates).where(inArray(importUpdates.importId, cancelled));
     if (rows.length === 0) return false;
     const entryIds = rows.map((row) => row.entryId);
     await tx.delete(fingerprints).where(

@@ -1,5 +1,5 @@
 /** Pictures of entries and vaults, and who sees which; those of kinds are set where kinds are made. */
-import { eq, or } from "drizzle-orm";
+import { eq, sql } from "drizzle-orm";
 import { z } from "zod";
 import { reachOf, requireLevel } from "../access/load";
 import { personIdOf } from "../caller";
@@ -78,10 +78,12 @@ export const pictureOf = query({
     const [row] = await tx
       .select({ png: pictures.png })
       .from(pictures)
-      .leftJoin(entries, eq(entries.pictureId, pictures.id))
-      .leftJoin(vaults, eq(vaults.pictureId, pictures.id))
-      .leftJoin(kinds, eq(kinds.pictureId, pictures.id))
-      .where(or(eq(entries.nodeId, id), eq(vaults.nodeId, id), eq(kinds.id, id)));
+      .where(
+        sql`${pictures.id} = coalesce(
+          (select ${entries.pictureId} from ${entries} where ${entries.nodeId} = ${id}),
+          (select ${vaults.pictureId} from ${vaults} where ${vaults.nodeId} = ${id}),
+          (select ${kinds.pictureId} from ${kinds} where ${kinds.id} = ${id}))`,
+      );
     if (!row) throw notFound();
     return row.png;
   },

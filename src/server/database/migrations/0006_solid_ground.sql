@@ -6,6 +6,7 @@ CREATE TABLE `access_changes` (
 );
 --> statement-breakpoint
 ALTER TABLE `entries` ADD `unrated` integer DEFAULT true NOT NULL;--> statement-breakpoint
+CREATE INDEX `entries_binned_with` ON `entries` (`binned_with`) WHERE binned_with is not null;--> statement-breakpoint
 CREATE INDEX `entries_unrated` ON `entries` (`node_id`) WHERE unrated = 1;--> statement-breakpoint
 CREATE INDEX `entries_version` ON `entries` (`version_id`);--> statement-breakpoint
 CREATE INDEX `entries_kind` ON `entries` (`kind`);--> statement-breakpoint
@@ -13,15 +14,42 @@ CREATE INDEX `entries_picture` ON `entries` (`picture_id`) WHERE picture_id is n
 CREATE INDEX `entries_listed` ON `entries` (`listed`) WHERE listed = 1;--> statement-breakpoint
 CREATE INDEX `entries_binned` ON `entries` (`binned_at`) WHERE binned_at is not null;--> statement-breakpoint
 CREATE INDEX `entries_aside` ON `entries` (`aside_with`) WHERE aside_with is not null;--> statement-breakpoint
+CREATE INDEX `acceptances_vault` ON `acceptances` (`vault_id`);--> statement-breakpoint
+CREATE INDEX `attachments_begun` ON `attachments` (`created_at`) WHERE complete_at is null;--> statement-breakpoint
+CREATE INDEX `attempts_window` ON `attempts` (`window`);--> statement-breakpoint
 CREATE INDEX `entry_versions_kind` ON `entry_versions` (json_extract(`open`, '$.kind'));--> statement-breakpoint
+CREATE INDEX `failed_sign_ins_minute` ON `failed_sign_ins` (`minute`);--> statement-breakpoint
+CREATE INDEX `folders_binned` ON `folders` (`binned_at`) WHERE binned_at is not null;--> statement-breakpoint
+CREATE INDEX `folders_binned_with` ON `folders` (`binned_with`) WHERE binned_with is not null;--> statement-breakpoint
+CREATE INDEX `grants_end` ON `grants` (`until_at`) WHERE valid_until is null and until_at is not null;--> statement-breakpoint
+CREATE INDEX `grants_from` ON `grants` (`from_at`) WHERE valid_until is null and from_at is not null;--> statement-breakpoint
 CREATE INDEX `grants_giver` ON `grants` (`given_by`,`valid_until`,`until_at`);--> statement-breakpoint
 CREATE INDEX `handovers_live` ON `handovers` (`expires_at`) WHERE sealed is not null;--> statement-breakpoint
+CREATE INDEX `import_updates_entry` ON `import_updates` (`entry_id`);--> statement-breakpoint
+CREATE INDEX `imports_open` ON `imports` (`process`) WHERE published_at is null and cancelled_at is null;--> statement-breakpoint
+CREATE INDEX `imports_cancelled` ON `imports` (`id`) WHERE cancelled_at is not null;--> statement-breakpoint
 CREATE INDEX `journal_subject` ON `journal` (`subject`);--> statement-breakpoint
 CREATE INDEX `journal_act` ON `journal` (`act`);--> statement-breakpoint
+CREATE INDEX `ledger_views_vault` ON `ledger_views` (`vault_id`);--> statement-breakpoint
+CREATE INDEX `links_open` ON `links` (`person_id`,`purpose`) WHERE used_at is null and withdrawn_at is null;--> statement-breakpoint
+CREATE INDEX `links_expiry` ON `links` (`expires_at`);--> statement-breakpoint
+CREATE INDEX `mails_made` ON `mails` (`made_at`);--> statement-breakpoint
+CREATE INDEX `mappings_person` ON `mappings` (`person_id`);--> statement-breakpoint
+CREATE INDEX `memberships_from` ON `memberships` (`from_at`) WHERE valid_until is null and from_at is not null;--> statement-breakpoint
+CREATE INDEX `memberships_end` ON `memberships` (`until_at`) WHERE valid_until is null and until_at is not null;--> statement-breakpoint
+CREATE INDEX `met_entry` ON `met` (`entry_id`);--> statement-breakpoint
+CREATE INDEX `pairings_code` ON `pairings` (`user_code`);--> statement-breakpoint
+CREATE INDEX `pairings_expiry` ON `pairings` (`expires_at`);--> statement-breakpoint
+CREATE INDEX `pins_entry` ON `pins` (`entry_id`);--> statement-breakpoint
 CREATE INDEX `proofs_expiry` ON `proofs` (`expires_at`);--> statement-breakpoint
+CREATE INDEX `rounds_finished` ON `rounds` (`vault_id`,`finished_at`);--> statement-breakpoint
 CREATE INDEX `sightings_person` ON `sightings` (`person_id`,`at`);--> statement-breakpoint
 CREATE INDEX `sign_ins_kept` ON `sign_ins` (`person_id`,`id`) WHERE jar is not null;--> statement-breakpoint
-CREATE INDEX `slips_state` ON `slips` (`state`);
+CREATE INDEX `slips_state` ON `slips` (`state`);--> statement-breakpoint
+CREATE INDEX `standings_end` ON `standings` (`until_at`) WHERE valid_until is null and until_at is not null;--> statement-breakpoint
+CREATE INDEX `standings_role` ON `standings` (`role`,`standing`) WHERE valid_until is null;--> statement-breakpoint
+CREATE INDEX `takings_at` ON `takings` (`at`);--> statement-breakpoint
+CREATE INDEX `yeses_entry` ON `yeses` (`entry_id`);
 --> statement-breakpoint
 UPDATE `entries` SET `unrated` = 0 WHERE EXISTS (SELECT 1 FROM `conditions` c WHERE c.`version_id` = `entries`.`version_id`);
 --> statement-breakpoint

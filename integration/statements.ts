@@ -1,0 +1,112 @@
+/**
+ * Looks at the plan of every statement that a test has run: none goes over all of a table that grows with the organisation,
+ * but for those that are named here with the reason. Plans are looked at in an empty database, after the tests of a file.
+ */
+import { createClient } from "@libsql/client";
+import * as driver from "@libsql/client/sqlite3";
+import { drizzle } from "drizzle-orm/libsql";
+import { migrate } from "drizzle-orm/libsql/migrator";
+import { afterAll, expect } from "vitest";
+
+type Statement = string | { sql: string; args?: unknown };
+interface Executor {
+  execute: (statement: Statement, args?: unknown) => Promise<unknown>;
+}
+
+/** These hold a few rows, however large the organisation is. */
+const SMALL = new Set(["organisation", "kinds", "sites", "vaults", "groups", "failed_sign_ins", "start_lock"]);
+
+/** Whole tables that are read on purpose. */
+const ON_PURPOSE: readonly { in: string; because: string }[] = [
+  { in: "json_group_array(json_object(", because: "the access index is filled once at the start of a process" },
+  { in: "from separations s where s.valid_from <=", because: "access as it was at a moment that is over" },
+  { in: "from standings s left join memberships m", because: "what a slip would do is worked out over everybody" },
+  { in: "s.node_id as id from separations s where s.valid_until is null", because: "the same" },
+  { in: 'from "journal" order by "journal"."seq" asc', because: "the check of the whole chain" },
+  { in: 'from "journal" order by "journal"."seq" desc limit', because: "it stops at the page's last line" },
+  { in: "select max(seq) from journal", because: "it stops at the first" },
+  { in: 'from "outbox" order by "outbox"."seq" desc limit', because: "it stops at the first" },
+  { in: 'group by "entries"."kind"', because: "administrators read how many entries are of each kind" },
+  { in: 'instr(lower("persons"."mail")', because: "administrators look for people by a part of their address" },
+];
+
+/** Statements of tests themselves, which look at everything. */
+const OF_TESTS = [
+  /^select \* from \S+$/,
+  /^select count\(\*\)( as n)? from/,
+  /^select ("\w+",? )+from "\w+"$/,
+  /"mail_to" = \?/,
+  /set "sealed" = \? where "attachment_pieces"/,
+  /from "places" where "places"."valid_until" is null$/,
+  /kept_line/,
+  /'Person /,
+  /'vm:/,
+];
+
+const statements = new Map<string, unknown>();
+
+function listenTo(prototype: Executor): void {
+  const { execute } = prototype;
+  prototype.execute = function (statement, args) {
+    const [text, values] = typeof statement === "string" ? [statement, args] : [statement.sql, statement.args];
+    statements.set(text, values);
+    return execute.call(this, statement, args);
+  };
+}
+
+const { Sqlite3Client, Sqlite3Transaction } = driver as unknown as Record<string, { prototype: Executor }>;
+listenTo(Sqlite3Client!.prototype);
+listenTo(Sqlite3Transaction!.prototype);
+
+const plain = (text: string) => text.replaceAll(/\s+/g, " ").trim();
+
+/** What a name stands for in a statement. */
+function tableOf(alias: string, text: string): string {
+  return (
+    new RegExp(`(?:from|join|,)\\s+"?(\\w+)"?\\s+(?:as\\s+)?"?${alias}"?[\\s)]`, "i").exec(`${text} `)?.[1] ?? alias
+  );
+}
+
+afterAll(async () => {
+  const run = [...statements].filter(
+    ([text]) =>
+      /^\s*(select|with|update|delete|insert)/i.test(text) && !/__drizzle|sqlite_|start_lock|where false$/.test(text),
+  );
+  if (run.length === 0) return;
+  const client = createClient({ url: ":memory:" });
+  await migrate(drizzle(client), { migrationsFolder: "src/server/database/migrations" });
+  const tables = new Set(
+    (await client.execute("select name from sqlite_master where type = 'table'")).rows.map((row) => String(row.name)),
+  );
+  const found = new Set<string>();
+  for (const [text, args] of run) {
+    const said = plain(text);
+    if (OF_TESTS.some((one) => one.test(said)) || ON_PURPOSE.some((one) => said.includes(one.in))) continue;
+    const plan = await client.execute({ sql: `explain query plan ${text}`, args: (args ?? []) as [] });
+    for (const { detail } of plan.rows) {
+      const scanned = /^SCAN (\w+)(?: USING (?:COVERING )?INDEX (\w+))?$/.exec(String(detail));
+      const table = scanned && tableOf(scanned[1]!, text);
+      // An index of few rows, such as those that are open, is what it is for to be read whole.
+      if (!table || !tables.has(table) || SMALL.has(table) || FEW.has(scanned[2] ?? "")) continue;
+      found.add(`${detail}: ${said}`);
+    }
+  }
+  client.close();
+  expect([...found], "statements that go over a whole table").toEqual([]);
+});
+
+/** Indexes of few rows: read whole, they cost what is under way and not what there is. */
+const FEW = new Set([
+  "entries_unrated",
+  "handovers_live",
+  "rounds_open",
+  "imports_open",
+  "imports_cancelled",
+  "sign_ins_kept",
+  "attachments_begun",
+  "folders_binned",
+  "memberships_from",
+  "memberships_end",
+  "standings_end",
+  "grants_weekly",
+]);
