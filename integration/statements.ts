@@ -41,6 +41,7 @@ const OF_TESTS = [
   /kept_line/,
   /'Person /,
   /'vm:/,
+  /kept_line/,
 ];
 
 const statements = new Map<string, unknown>();
@@ -103,6 +104,8 @@ const FEW = new Set([
   "imports_open",
   "imports_cancelled",
   "sign_ins_kept",
+  "sign_ins_kept_person",
+  "sign_ins_kept_entry",
   "attachments_begun",
   "folders_binned",
   "memberships_from",

@@ -15,7 +15,7 @@ import { leaveDue } from "./people/persons";
 import { ReadingThread } from "./reading/readingThread";
 import { PageReader } from "./signin/pageReader";
 import { closeBrokenOff } from "./signin/sealed";
-import { signOutEnded } from "./signin/signingOut";
+import { SigningOut } from "./signin/signingOut";
 import { rateSome } from "./upkeep/conditions";
 import { Rater } from "./upkeep/rater";
 import { sweepAttachments } from "./vaults/attachments";
@@ -151,6 +151,7 @@ const EXPIRY_EVERY_MS = 60_000;
 
 export function startHousekeeping(house: Galtry): void {
   let expiryAt = 0;
+  const signingOut = new SigningOut(house);
   house.composer = new Composer();
   house.reading = new ReadingThread(house);
   house.pages = new PageReader();
@@ -170,7 +171,7 @@ export function startHousekeeping(house: Galtry): void {
       void sweepTakings.execute(house, {}, { kind: "server" }).catch(() => undefined);
       void sweepAttachments.execute(house, {}, { kind: "server" }).catch(() => undefined);
     }
-    void signOutEnded(house).catch(() => undefined);
+    void signingOut.look().catch(() => undefined);
     void closeDeadSignIns(house).catch(() => undefined);
     void sweepDeadImports(house).catch(() => undefined);
     void journalFailures.execute(house, {}, { kind: "server" }).catch(() => undefined);

@@ -940,7 +940,9 @@ export const signIns = sqliteTable(
     index("sign_ins_person").on(t.personId, t.begunAt),
     index("sign_ins_open").on(t.endedAt, t.queueKey),
     // Sessions that were handed over and not signed out of.
-    index("sign_ins_kept").on(t.personId, t.id).where(sql`jar is not null`),
+    index("sign_ins_kept").on(t.id).where(sql`jar is not null`),
+    index("sign_ins_kept_person").on(t.personId).where(sql`jar is not null`),
+    index("sign_ins_kept_entry").on(t.entryId).where(sql`jar is not null`),
   ],
 );
 

@@ -1,10 +1,12 @@
 /** Sessions that were handed over: who may still be signed in at a site, and signing out from the sealed jar. */
-import { and, desc, eq, inArray, isNotNull, isNull } from "drizzle-orm";
+import { and, desc, eq, isNull, sql } from "drizzle-orm";
 import { z } from "zod";
 import { atLeast } from "../../core/access";
+import { SealError } from "../../core/crypto";
 import { hostOf } from "../../core/signin/address";
 import { matches } from "../../core/signin/site";
 import { requireLevel, resolveAt } from "../access/load";
+import type { OpenIndex } from "../access/openIndex";
 import { command, idSchema, query } from "../command";
 import { entries, persons, signIns } from "../database/schema";
 import type { Galtry } from "../galtry";
@@ -60,34 +62,128 @@ export const dropJar = command({
   tell: () => [],
 });
 
-/** For everybody whose access has ended: signs out where the steps say how, and forgets the jar. */
-export async function signOutEnded(house: Galtry): Promise<void> {
-  const rows = await house.db
-    .select({
-      id: signIns.id,
-      entryId: signIns.entryId,
-      personId: signIns.personId,
-      jar: signIns.jar,
-      keyVersion: signIns.keyVersion,
-    })
-    .from(signIns)
-    .where(and(isNotNull(signIns.jar), isNull(signIns.signedOutAt)))
-    .limit(200);
-  if (rows.length === 0) return;
-  const kept = await house.db
-    .select()
-    .from(entries)
-    .where(inArray(entries.nodeId, [...new Set(rows.map((row) => row.entryId))]));
-  for (const row of rows) {
-    const now = await resolveAt(house.db, row.personId, row.entryId, Date.now());
-    const entry = kept.find((one) => one.nodeId === row.entryId);
-    if (now && entry && entry.binnedAt === null && atLeast(now.resolution.level, "use")) continue;
-    const vaultId = now?.path[0]?.vaultId;
-    const page = entry?.steps.signOutPage;
-    const signedOut =
-      entry && vaultId && page ? await visitSignOut(house, entry, page, await openJar(house, vaultId, row)) : false;
-    await dropJar.execute(house, { signInId: row.id, signedOut }, { kind: "server" });
+/** Kept sessions that are looked at in one statement. */
+const AT_ONCE = 500;
+/** Sites that are signed out of at the same time. */
+const VISITS = 4;
+/** Where more than this has changed, all that is kept is looked through. */
+const MOST_CHANGED = 1_000;
+const WEEKLY_EVERY_MS = 60_000;
+
+interface Kept {
+  id: string;
+  entryId: string;
+  personId: string;
+  begunAt: number;
+  binned: number;
+}
+
+/**
+ * For everybody whose access has ended: signs out where the steps say how, and forgets the session. It goes by what has
+ * changed and what has run out since it looked last; and beside that, some at a time, through all that is kept, which finds
+ * what happened while no Galtry was running, and what has grown old.
+ */
+export class SigningOut {
+  #change: number | null = null;
+  #lookedAt = Date.now();
+  #weeklyAt = 0;
+  #cursor = "";
+  #busy = false;
+
+  constructor(private readonly house: Galtry) {}
+
+  /** Looks once. @returns how many sessions were forgotten; null where an earlier look is still under way */
+  async look(at = Date.now()): Promise<number | null> {
+    if (this.#busy) return null;
+    this.#busy = true;
+    try {
+      const index = await this.house.access.fresh();
+      const changed = await this.#changed(index, at);
+      let ended = 0;
+      if (changed.entries.length > MOST_CHANGED) this.#cursor = "";
+      else ended += await this.#end(index, await this.#keptOf(changed), at);
+      do {
+        const kept = await this.#keptFrom(this.#cursor);
+        ended += await this.#end(index, kept, at);
+        this.#cursor = kept.length < AT_ONCE ? "" : kept.at(-1)!.id;
+      } while (changed.entries.length > MOST_CHANGED && this.#cursor !== "");
+      return ended;
+    } finally {
+      this.#busy = false;
+    }
   }
+
+  /** People and entries for whom something has changed or run out since the last look. */
+  async #changed(index: OpenIndex, at: number): Promise<{ people: string[]; entries: string[] }> {
+    const [since, change] = [this.#lookedAt, this.#change];
+    const weekly = at - this.#weeklyAt >= WEEKLY_EVERY_MS;
+    const rows = await this.house.db.all<{ kind: "person" | "node" | "last"; ref: string }>(sql`
+      select 'last' as kind, cast(coalesce(max(seq), 0) as text) as ref from access_changes
+      union select kind, ref from access_changes where seq > ${change ?? Number.MAX_SAFE_INTEGER}
+      union select 'node', node_id from grants where valid_until is null and until_at between ${since} and ${at}
+      union select 'person', person_id from memberships where valid_until is null and until_at between ${since} and ${at}
+      union select 'person', person_id from standings where valid_until is null and until_at between ${since} and ${at}
+      union select 'node', node_id from entries where binned_at between ${since} and ${at}
+      union select 'node', node_id from grants where valid_until is null and weekly is not null and ${weekly ? 1 : 0}`);
+    this.#change = Number(rows.find(({ kind }) => kind === "last")!.ref);
+    this.#lookedAt = at;
+    if (weekly) this.#weeklyAt = at;
+    const entries = new Set<string>();
+    for (const { kind, ref } of rows) {
+      if (kind !== "node") continue;
+      entries.add(ref);
+      for (const node of index.below(ref)) if (node.type === "entry") entries.add(node.id);
+      if (entries.size > MOST_CHANGED) break;
+    }
+    return { people: rows.flatMap(({ kind, ref }) => (kind === "person" ? [ref] : [])), entries: [...entries] };
+  }
+
+  #keptOf({ people, entries: ids }: { people: string[]; entries: string[] }): Promise<Kept[]> {
+    if (people.length + ids.length === 0) return Promise.resolve([]);
+    return this.house.db.all<Kept>(sql`
+      ${KEPT} where s.jar is not null and s.person_id in (select value from json_each(${JSON.stringify(people)}))
+      union ${KEPT} where s.jar is not null and s.entry_id in (select value from json_each(${JSON.stringify(ids)}))`);
+  }
+
+  #keptFrom = (cursor: string): Promise<Kept[]> =>
+    this.house.db.all<Kept>(sql`${KEPT} where s.jar is not null and s.id > ${cursor} order by s.id limit ${AT_ONCE}`);
+
+  async #end(index: OpenIndex, kept: readonly Kept[], at: number): Promise<number> {
+    const waiting = kept.filter(
+      ({ personId, entryId, begunAt, binned }) =>
+        binned === 1 || at - begunAt > SESSION_MS || !atLeast(index.level(personId, entryId, at), "use"),
+    );
+    const some = async () => {
+      for (let one = waiting.pop(); one; one = waiting.pop())
+        await this.#endOne(one, index.node(one.entryId)?.vaultId, at);
+    };
+    const count = waiting.length;
+    await Promise.all(Array.from({ length: VISITS }, some));
+    return count;
+  }
+
+  async #endOne({ id, entryId, begunAt }: Kept, vaultId: string | undefined, at: number): Promise<void> {
+    const { house } = this;
+    const [row] = await house.db.select().from(signIns).where(eq(signIns.id, id));
+    if (!row?.jar) return;
+    const [entry] = await house.db.select().from(entries).where(eq(entries.nodeId, entryId));
+    const page = entry?.steps.signOutPage;
+    const old = at - begunAt > SESSION_MS;
+    const visits = entry && vaultId && page && !old;
+    // What does not open signs nobody out: it is forgotten like the others, and stands in nobody's way.
+    const jar = visits ? await openJar(house, vaultId, row).catch(orSealError) : null;
+    const signedOut = visits && jar ? await visitSignOut(house, entry, page, jar) : false;
+    await dropJar.execute(house, { signInId: id, signedOut }, { kind: "server" }, at);
+  }
+}
+
+const KEPT = sql`select s.id as id, s.entry_id as "entryId", s.person_id as "personId", s.begun_at as "begunAt",
+  coalesce((select e.binned_at is not null from entries e where e.node_id = s.entry_id), 1) as binned
+  from sign_ins s`;
+
+function orSealError(error: unknown): null {
+  if (error instanceof SealError) return null;
+  throw error;
 }
 
 async function visitSignOut(

@@ -44,7 +44,9 @@ CREATE INDEX `pins_entry` ON `pins` (`entry_id`);--> statement-breakpoint
 CREATE INDEX `proofs_expiry` ON `proofs` (`expires_at`);--> statement-breakpoint
 CREATE INDEX `rounds_finished` ON `rounds` (`vault_id`,`finished_at`);--> statement-breakpoint
 CREATE INDEX `sightings_person` ON `sightings` (`person_id`,`at`);--> statement-breakpoint
-CREATE INDEX `sign_ins_kept` ON `sign_ins` (`person_id`,`id`) WHERE jar is not null;--> statement-breakpoint
+CREATE INDEX `sign_ins_kept` ON `sign_ins` (`id`) WHERE jar is not null;--> statement-breakpoint
+CREATE INDEX `sign_ins_kept_person` ON `sign_ins` (`person_id`) WHERE jar is not null;--> statement-breakpoint
+CREATE INDEX `sign_ins_kept_entry` ON `sign_ins` (`entry_id`) WHERE jar is not null;--> statement-breakpoint
 CREATE INDEX `slips_state` ON `slips` (`state`);--> statement-breakpoint
 CREATE INDEX `standings_end` ON `standings` (`until_at`) WHERE valid_until is null and until_at is not null;--> statement-breakpoint
 CREATE INDEX `standings_role` ON `standings` (`role`,`standing`) WHERE valid_until is null;--> statement-breakpoint
