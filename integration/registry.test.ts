@@ -242,6 +242,7 @@ const EXPECTED: Record<string, { who: Who; asPerson?: Who; input: () => unknown 
   "vaults.sweepAttachments": { who: "server", input: () => ({}) },
   "vaults.keepView": { who: "vault-reach", input: () => ({ vaultId: fixture.vaultId, view: { sort: "new" } }) },
   "upkeep.keepConditions": { who: "server", input: () => ({ rows: [] }) },
+  "upkeep.sweep": { who: "server", input: () => ({}) },
   "vaults.mappings": { who: "everybody", input: () => ({}) },
   "vaults.keepMapping": {
     who: "everybody",

@@ -34,7 +34,7 @@ const ON_PURPOSE: readonly { in: string; because: string }[] = [
 const OF_TESTS = [
   /^select \* from \S+$/,
   /^select count\(\*\)( as n)? from/,
-  /^select ("\w+",? )+from "\w+"$/,
+  /^select ("\w+",? )+from "\w+"( "\w+")?$/,
   /"mail_to" = \?/,
   /set "sealed" = \? where "attachment_pieces"/,
   /from "places" where "places"."valid_until" is null$/,

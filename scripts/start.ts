@@ -4,7 +4,11 @@ import next from "next";
 import { ConfigurationError } from "../src/server/configuration";
 import { type Galtry, galtry } from "../src/server/galtry";
 import { closeDeadSignIns, startHousekeeping } from "../src/server/housekeeping";
+import { hubOf } from "../src/server/live/hub";
+import { newReference } from "../src/server/log";
+import { gauge } from "../src/server/metrics";
 import { setUpAddress } from "../src/server/people/setUp";
+import { REQUEST_ID } from "../src/server/requestId";
 import { StartError } from "../src/server/startError";
 
 async function start(): Promise<void> {
@@ -15,9 +19,14 @@ async function start(): Promise<void> {
   const app = next({ dev: false, hostname: listen, port });
   await app.prepare();
   const handle = app.getRequestHandler();
+  gauge("streams", "Pages and Lanyards that are told of changes.", () => hubOf(house).listening);
+  gauge("writes_waiting", "Commands that wait for their turn to write.", () => house.writer.waiting);
   const server = createServer((request, response) => {
     // Set here and nowhere else: what a client sends under this name is overwritten.
     request.headers["x-galtry-peer"] = request.socket.remoteAddress ?? "";
+    const reference = newReference();
+    request.headers[REQUEST_ID] = reference;
+    response.setHeader(REQUEST_ID, reference);
     void handle(request, response);
   });
   server.requestTimeout = 120_000;

@@ -128,6 +128,15 @@ export function refreshKeys(): Promise<void> {
   return refreshing;
 }
 
+/** The stream says when to look again; this is for what it might have missed. */
+const LOOK_AGAIN_MS = 30 * 60_000;
+
+/** Looks again where nothing is known, or Galtry is out of reach, or the last look is long ago. */
+export async function refreshOld(): Promise<void> {
+  const [keys, reachable] = await Promise.all([memory("keys"), memory("reachable")]);
+  if (!keys || !reachable || Date.now() - keys.fetchedAt > LOOK_AGAIN_MS) await refreshKeys();
+}
+
 async function refresh(): Promise<void> {
   if ((await disk("connection")).state !== "connected") return;
   try {

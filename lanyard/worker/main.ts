@@ -10,6 +10,7 @@ import {
   holdLive,
   presentCode,
   refreshKeys,
+  refreshOld,
   takeToken,
   testConnection,
 } from "./connection";
@@ -44,7 +45,7 @@ async function begin(): Promise<void> {
   await ready;
   await chrome.alarms.create("look", { periodInMinutes: 1 });
   await holdLive();
-  await refreshKeys();
+  await refreshOld();
   await showEverywhere();
 }
 void begin();

@@ -13,6 +13,7 @@ import { lanyards, outbox, type Role, sessions } from "./database/schema";
 import { type Galtry, galtry } from "./galtry";
 import { uuidv7At } from "./ids";
 import { appendLine, type JournalEntry } from "./journal/append";
+import { countAct } from "./metrics";
 import { attemptKey, attemptsOf, countAttempt } from "./people/attempts";
 import { badInput, Refused } from "./refused";
 
@@ -98,27 +99,31 @@ export async function findKnown(house: Galtry, caller: Caller, at: number): Prom
 }
 
 export function command<I, R, P = undefined, A = undefined>(definition: CommandDefinition<I, R, P, A>): Command<I, R> {
-  const execute = async (house: Galtry, raw: unknown, caller: Caller, at = Date.now()): Promise<R> => {
-    admit(definition, caller);
-    const input = parse(definition, raw);
-    const commandId = uuidv7At(at);
-    try {
-      if (definition.mayPrepare) {
-        const me = await requireMe(house.db, caller, at);
-        const context = { tx: house.db, input, caller, at, commandId, me, role: me?.role ?? null, house };
-        await definition.mayPrepare(context);
+  const execute = measured(
+    "command",
+    definition.name,
+    async (house: Galtry, raw: unknown, caller: Caller, at: number = Date.now()): Promise<R> => {
+      admit(definition, caller);
+      const input = parse(definition, raw);
+      const commandId = uuidv7At(at);
+      try {
+        if (definition.mayPrepare) {
+          const me = await requireMe(house.db, caller, at);
+          const context = { tx: house.db, input, caller, at, commandId, me, role: me?.role ?? null, house };
+          await definition.mayPrepare(context);
+        }
+        const prepared = (await definition.prepare?.({ input, caller, house, at })) as P;
+        return await house.writer.write(async (tx) => {
+          const me = await requireMe(tx, caller, at);
+          return perform({ tx, input, caller, at, commandId, me, role: me?.role ?? null, house }, prepared);
+        }, definition.patient);
+      } catch (error) {
+        if (error instanceof Refused && definition.journalRefusal !== false)
+          await recordRefusal(house, definition.name, input, caller, at, error);
+        throw error;
       }
-      const prepared = (await definition.prepare?.({ input, caller, house, at })) as P;
-      return await house.writer.write(async (tx) => {
-        const me = await requireMe(tx, caller, at);
-        return perform({ tx, input, caller, at, commandId, me, role: me?.role ?? null, house }, prepared);
-      }, definition.patient);
-    } catch (error) {
-      if (error instanceof Refused && definition.journalRefusal !== false)
-        await recordRefusal(house, definition.name, input, caller, at, error);
-      throw error;
-    }
-  };
+    },
+  );
   const perform = async (context: Context<I>, prepared: P): Promise<R> => {
     const { input, caller } = context;
     const allowed = await definition.allow({ ...context, prepared });
@@ -144,22 +149,26 @@ export function command<I, R, P = undefined, A = undefined>(definition: CommandD
 }
 
 export function query<I, R, A = undefined>(definition: QueryDefinition<I, R, A>): Query<I, R> {
-  const execute = async (house: Galtry, raw: unknown, caller: Caller, at = Date.now(), known?: Known): Promise<R> => {
-    admit(definition, caller);
-    const input = parse(definition, raw);
-    if (definition.apart && house.reading) {
-      const read = await house.reading.read({ name: definition.name, input: raw, caller, at });
-      if (read && "refused" in read) {
-        const { code, message, field, data } = read.refused;
-        throw new Refused(code, message, field, data);
+  const execute = measured(
+    "query",
+    definition.name,
+    async (house: Galtry, raw: unknown, caller: Caller, at: number = Date.now(), known?: Known): Promise<R> => {
+      admit(definition, caller);
+      const input = parse(definition, raw);
+      if (definition.apart && house.reading) {
+        const read = await house.reading.read({ name: definition.name, input: raw, caller, at });
+        if (read && "refused" in read) {
+          const { code, message, field, data } = read.refused;
+          throw new Refused(code, message, field, data);
+        }
+        if (read) return read.result as R;
       }
-      if (read) return read.result as R;
-    }
-    const { me, tx } = known ?? (await findKnown(house, caller, at));
-    const context = { tx, input, caller, at, commandId: "", me, role: me?.role ?? null, house };
-    const allowed = (await definition.allow(context)) as A;
-    return definition.run({ ...context, allowed });
-  };
+      const { me, tx } = known ?? (await findKnown(house, caller, at));
+      const context = { tx, input, caller, at, commandId: "", me, role: me?.role ?? null, house };
+      const allowed = (await definition.allow(context)) as A;
+      return definition.run({ ...context, allowed });
+    },
+  );
   return {
     type: "query",
     name: definition.name,
@@ -173,6 +182,21 @@ export function query<I, R, A = undefined>(definition: QueryDefinition<I, R, A>)
 /** Runs a command or query in this process's Galtry. */
 export async function act<I, R>(what: Command<I, R> | Query<I, R>, input: I, caller: Caller): Promise<R> {
   return what.execute(await galtry(), input, caller);
+}
+
+/** Counts what it came to, and how long it took. */
+function measured<A extends unknown[], R>(type: "command" | "query", act: string, work: (...asked: A) => Promise<R>) {
+  return async (...asked: A): Promise<R> => {
+    const began = performance.now();
+    try {
+      const result = await work(...asked);
+      countAct(type, act, "done", began);
+      return result;
+    } catch (error) {
+      countAct(type, act, error instanceof Refused ? "refused" : "failed", began);
+      throw error;
+    }
+  };
 }
 
 function admit(definition: Shared<unknown>, caller: Caller): void {

@@ -23,6 +23,8 @@ const schema = z.object({
   /** Whom it comes from: an address, or a name with an address in angle brackets. */
   GALTRY_MAIL_FROM: z.string().optional(),
   GALTRY_LOG_LEVEL: z.string().default("info"),
+  /** Whoever presents it reads /metrics; without it there are none. */
+  GALTRY_METRICS_TOKEN: z.string().min(16, "A token has at least 16 characters.").optional(),
 });
 
 export interface MailConfiguration {
@@ -42,6 +44,7 @@ export interface Configuration {
   trustedProxies: string[];
   allowedTargets: ReadonlySet<string>;
   logLevel: string;
+  metricsToken: string | undefined;
   attachmentBytes: number;
   /** Null where nothing is mailed. */
   mail: MailConfiguration | null;
@@ -90,6 +93,7 @@ export function readConfiguration(environment: Record<string, string | undefined
     trustedProxies: list(set.GALTRY_TRUSTED_PROXIES),
     allowedTargets,
     logLevel: set.GALTRY_LOG_LEVEL,
+    metricsToken: set.GALTRY_METRICS_TOKEN,
     attachmentBytes: set.GALTRY_ATTACHMENT_MB * 1024 * 1024,
     mail: set.GALTRY_MAIL_SERVER ? { server: set.GALTRY_MAIL_SERVER, from: set.GALTRY_MAIL_FROM! } : null,
   };

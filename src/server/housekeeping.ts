@@ -8,8 +8,11 @@ import { tellOfExpiry } from "./access/expiry";
 import { sweepHandovers } from "./access/handover";
 import { keepRounds } from "./access/rounds";
 import { command } from "./command";
+
 import { failedSignIns, importRows, imports, importUpdates, outbox, persons, signIns } from "./database/schema";
+
 import type { Galtry } from "./galtry";
+import { failed, goesOn } from "./log";
 import { keepSending } from "./mail/post";
 import { leaveDue } from "./people/persons";
 import { ReadingThread } from "./reading/readingThread";
@@ -18,6 +21,7 @@ import { closeBrokenOff } from "./signin/sealed";
 import { SigningOut } from "./signin/signingOut";
 import { rateSome } from "./upkeep/conditions";
 import { Rater } from "./upkeep/rater";
+import { sweepOld } from "./upkeep/sweeping";
 import { sweepAttachments } from "./vaults/attachments";
 import { emptyBins } from "./vaults/bin";
 import { Composer } from "./vaults/composer";
@@ -122,11 +126,19 @@ const WORKING_MS = 2_000;
 
 /** Rates what was written, as long as this process lives. */
 async function keepRating(house: Galtry): Promise<void> {
-  let rater = new Rater();
+  let rater: Rater | null = null;
   let looked = -1;
+  const rest = () => {
+    void rater?.close();
+    rater = null;
+  };
+  const rate = (value: string, hints: string[]) => {
+    rater ??= new Rater();
+    return rater.rate(value, hints);
+  };
   for (;;) {
     const began = performance.now();
-    // Nothing is looked for while nothing has happened: the look goes over every entry.
+    // Nothing is looked for while nothing has happened.
     const [last] = await house.db
       .select({ seq: max(outbox.seq) })
       .from(outbox)
@@ -135,12 +147,16 @@ async function keepRating(house: Galtry): Promise<void> {
       await sleep(RATING_EVERY_MS, undefined, { ref: false });
       continue;
     }
-    const more = await rateSome(house, rater).catch(() => {
-      void rater.close();
-      rater = new Rater();
+    const more = await rateSome(house, { rate }).catch((error) => {
+      failed("upkeep.rate", error);
+      rest();
       return false;
     });
-    if (!more) looked = last?.seq ?? 0;
+    if (!more) {
+      looked = last?.seq ?? 0;
+      // Its word lists take more memory than all the rest of it.
+      rest();
+    }
     // Half the time at most while nobody asks for anything, and little of it while people work.
     const share = Date.now() - (house.askedAt ?? 0) < WORKING_MS ? 8 : 1;
     await sleep(more ? share * (performance.now() - began) : RATING_EVERY_MS, undefined, { ref: false });
@@ -149,6 +165,19 @@ async function keepRating(house: Galtry): Promise<void> {
 
 const EXPIRY_EVERY_MS = 60_000;
 
+/** What is done each minute, by the server. */
+const EACH_MINUTE = [
+  leaveDue,
+  tellOfExpiry,
+  keepRounds,
+  sweepHandovers,
+  remindOfAsks,
+  emptyBins,
+  sweepTakings,
+  sweepAttachments,
+  sweepOld,
+] as const;
+
 export function startHousekeeping(house: Galtry): void {
   let expiryAt = 0;
   const signingOut = new SigningOut(house);
@@ -156,25 +185,20 @@ export function startHousekeeping(house: Galtry): void {
   house.reading = new ReadingThread(house);
   house.pages = new PageReader();
   house.pictures = new PictureDrawer();
-  void house.pages.warm().catch(() => undefined);
+  void house.pages.warm().catch(goesOn("signIn.readPages"));
   void keepRating(house);
   void keepSending(house);
   const timer = setInterval(() => {
     if (Date.now() >= expiryAt) {
       expiryAt = Date.now() + EXPIRY_EVERY_MS;
-      void leaveDue.execute(house, {}, { kind: "server" }).catch(() => undefined);
-      void tellOfExpiry.execute(house, {}, { kind: "server" }).catch(() => undefined);
-      void keepRounds.execute(house, {}, { kind: "server" }).catch(() => undefined);
-      void sweepHandovers.execute(house, {}, { kind: "server" }).catch(() => undefined);
-      void remindOfAsks.execute(house, {}, { kind: "server" }).catch(() => undefined);
-      void emptyBins.execute(house, {}, { kind: "server" }).catch(() => undefined);
-      void sweepTakings.execute(house, {}, { kind: "server" }).catch(() => undefined);
-      void sweepAttachments.execute(house, {}, { kind: "server" }).catch(() => undefined);
+      for (const work of EACH_MINUTE) void work.execute(house, {}, SERVER).catch(goesOn(work.name));
     }
-    void signingOut.look().catch(() => undefined);
-    void closeDeadSignIns(house).catch(() => undefined);
-    void sweepDeadImports(house).catch(() => undefined);
-    void journalFailures.execute(house, {}, { kind: "server" }).catch(() => undefined);
+    void signingOut.look().catch(goesOn("signIn.signOutEnded"));
+    void closeDeadSignIns(house).catch(goesOn("signIn.closeDead"));
+    void sweepDeadImports(house).catch(goesOn("vaults.sweepImports"));
+    void journalFailures.execute(house, {}, SERVER).catch(goesOn(journalFailures.name));
   }, EVERY_MS);
   timer.unref();
 }
+
+const SERVER = { kind: "server" } as const;

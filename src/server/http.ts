@@ -1,19 +1,14 @@
 /** Between HTTP and the use cases: who calls, how answers and refusals look, cookies. */
 
 import { BlockList, isIP } from "node:net";
-import pino from "pino";
 import type { Caller } from "./caller";
 import { type Galtry, galtry } from "./galtry";
+import { failed, unexpected } from "./log";
 import { onceAMinute } from "./onceAMinute";
 import { keepSession, sessionCaller } from "./people/sessions";
 import { type RefusalCode, Refused } from "./refused";
 import { registry } from "./registry";
-
-export const log = pino({
-  level: process.env.GALTRY_LOG_LEVEL ?? "info",
-  base: null,
-  redact: { paths: ["*.password", "*.token", "*.value", "*.input", "*.cookie", "*.authorization"], remove: true },
-});
+import { REQUEST_ID } from "./requestId";
 
 const STATUS: Record<RefusalCode, number> = {
   "signed-out": 401,
@@ -41,32 +36,24 @@ export function refusal(refused: Refused): Response {
 }
 
 /** Runs a handler; a refusal becomes an answer, anything else a reference without a stack. */
-export async function answering(work: () => Promise<Response>): Promise<Response> {
+export async function answering(
+  request: Pick<Request, "headers" | "url">,
+  work: () => Promise<Response>,
+): Promise<Response> {
   try {
     return await work();
   } catch (error) {
     if (error instanceof Refused) return refusal(error);
-    const reference = crypto.randomUUID().slice(0, 8);
-    log.error({ reference, error: describe(error) }, "unexpected");
+    const place = new URL(request.url).pathname;
+    const reference = unexpected(place, error, request.headers.get(REQUEST_ID) ?? undefined);
     return json(
       {
         ok: false,
-        refused: { code: "conflict", message: `Something went wrong. If it happens again, quote ${reference}.` },
+        refused: { code: "unexpected", message: `Something went wrong. If it happens again, quote ${reference}.` },
       },
       500,
     );
   }
-}
-
-/** An error's kind and place, without its message: that could quote what was sent. */
-function describe(error: unknown): { name: string; at: string } {
-  if (!(error instanceof Error)) return { name: typeof error, at: "" };
-  const at = (error.stack ?? "")
-    .split("\n")
-    .filter((line) => line.trim().startsWith("at "))
-    .slice(0, 6)
-    .join(" ");
-  return { name: `${error.name} ${(error as { code?: string }).code ?? ""}`, at };
 }
 
 /** Requests that change something come from Galtry's own pages. */
@@ -127,10 +114,14 @@ export function browserName(userAgent: string): string {
 
 const mayKeep = onceAMinute();
 
+/** That somebody has just been signed out is no failure of what is kept beside. */
+export const orRefused = (act: string) => (error: unknown) =>
+  error instanceof Refused ? undefined : failed(act, error);
+
 /** Writes "last seen": the idle limit moves while somebody works. */
 async function keepNow(house: Galtry, caller: Extract<Caller, { kind: "person" }>): Promise<void> {
   if (!caller.sessionId || !mayKeep(caller.sessionId, Date.now())) return;
-  await keepSession.execute(house, {}, caller).catch(() => undefined);
+  await keepSession.execute(house, {}, caller).catch(orRefused("people.keepSession"));
 }
 
 /** Who calls from a page: a person with a session, or nobody. */
@@ -185,6 +176,7 @@ async function readText(request: Request): Promise<string> {
     if (done) break;
     length += value.length;
     if (length > MOST_JSON) {
+      // The sender has gone already, or goes now.
       void reader.cancel().catch(() => undefined);
       throw new Refused("bad-input", "This is too much at once.");
     }

@@ -87,6 +87,7 @@ import { didNotWork } from "./signin/didNotWork";
 import { beginSignIn, claimCode, closeBrokenOff, handOver, reportLanding } from "./signin/sealed";
 import { dropJar, openSessions } from "./signin/signingOut";
 import { keepConditions } from "./upkeep/conditions";
+import { sweepOld } from "./upkeep/sweeping";
 import { setAside, setVaultAside } from "./vaults/aside";
 import {
   addPiece,
@@ -221,6 +222,7 @@ const ALL = [
   deleteVault,
   keepLedgerView,
   keepConditions,
+  sweepOld,
   forgetMapping,
   keepMapping,
   mappingList,

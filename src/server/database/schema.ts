@@ -93,7 +93,7 @@ export const sessions = sqliteTable(
     browser: text("browser").notNull(),
     address: text("address").notNull(),
   },
-  (t) => [index("sessions_person").on(t.personId)],
+  (t) => [index("sessions_expiry").on(t.expiresAt), index("sessions_person").on(t.personId)],
 );
 
 /** Browsers a person has signed in from: guessing elsewhere never shuts them out here. */
@@ -104,7 +104,7 @@ export const knownBrowsers = sqliteTable(
     personId: text("person_id").notNull(),
     lastUsedAt: time("last_used_at").notNull(),
   },
-  (t) => [primaryKey({ columns: [t.tokenHash, t.personId] })],
+  (t) => [index("known_browsers_used").on(t.lastUsedAt), primaryKey({ columns: [t.tokenHash, t.personId] })],
 );
 
 /** Counters of guesses; keys are keyed hashes. */
@@ -877,7 +877,11 @@ export const lanyards = sqliteTable(
     endedBy: text("ended_by"),
     endedWhy: text("ended_why"),
   },
-  (t) => [index("lanyards_person").on(t.personId)],
+  (t) => [
+    index("lanyards_ended").on(t.endedAt).where(sql`ended_at is not null`),
+    index("lanyards_expiry").on(t.expiresAt),
+    index("lanyards_person").on(t.personId),
+  ],
 );
 
 export const pairings = sqliteTable(
@@ -950,7 +954,7 @@ export const signIns = sqliteTable(
 export const usedCodes = sqliteTable(
   "used_codes",
   { fingerprint: text("fingerprint").notNull(), step: integer("step").notNull() },
-  (t) => [primaryKey({ columns: [t.fingerprint, t.step] })],
+  (t) => [index("used_codes_step").on(t.step), primaryKey({ columns: [t.fingerprint, t.step] })],
 );
 
 export const journal = sqliteTable(
@@ -995,12 +999,16 @@ export const journalNames = sqliteTable(
  * Nodes and people whose access may have changed. Triggers write it (in the migration that makes it), so that no writer
  * can forget to; every process brings its access index up to the last row before it answers.
  */
-export const accessChanges = sqliteTable("access_changes", {
-  seq: integer("seq").primaryKey({ autoIncrement: true }),
-  at: time("at").notNull(),
-  kind: text("kind").$type<"node" | "person">().notNull(),
-  ref: text("ref").notNull(),
-});
+export const accessChanges = sqliteTable(
+  "access_changes",
+  {
+    seq: integer("seq").primaryKey({ autoIncrement: true }),
+    at: time("at").notNull(),
+    kind: text("kind").$type<"node" | "person">().notNull(),
+    ref: text("ref").notNull(),
+  },
+  (t) => [index("access_changes_at").on(t.at)],
+);
 
 /** Whom a change concerns. Read by cursor by every process. */
 export const outbox = sqliteTable("outbox", {
@@ -1020,5 +1028,9 @@ export const notices = sqliteTable(
     nodeId: text("node_id"),
     putAwayAt: time("put_away_at"),
   },
-  (t) => [index("notices_person").on(t.personId, t.putAwayAt)],
+  (t) => [
+    index("notices_at").on(t.at),
+    index("notices_put_away").on(t.putAwayAt).where(sql`put_away_at is not null`),
+    index("notices_person").on(t.personId, t.putAwayAt),
+  ],
 );

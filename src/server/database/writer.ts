@@ -31,6 +31,11 @@ export class Writer {
     this.#current = open();
   }
 
+  /** How many wait for their turn. */
+  get waiting(): number {
+    return this.#turns.length + this.#patient.length;
+  }
+
   /**
    * Runs `work` in a write transaction of its own, after all that were asked for before.
    * @param patient lets those go first that are asked for meanwhile

@@ -4,17 +4,19 @@ import { z } from "zod";
 import type { Caller } from "../caller";
 import { idSchema } from "../command";
 import { type Galtry, galtry } from "../galtry";
-import { addressOf, answering, json, readJson } from "../http";
+import { addressOf, answering, json, orRefused, readJson } from "../http";
 import { liveStream } from "../live/stream";
+import { unexpected } from "../log";
 import { onceAMinute } from "../onceAMinute";
 import { Refused } from "../refused";
 import { registry } from "../registry";
+import { REQUEST_ID } from "../requestId";
 import { sealedSignIn } from "../signin/sealed";
 import { keepLanyard, lanyardFor, startPairing, takeToken } from "./pairing";
 import { checkProof } from "./proof";
 
 export function lanyardRequest(request: Request, path: string[]): Promise<Response> {
-  return answering(async () => {
+  return answering(request, async () => {
     const house = await galtry();
     const place = `/api/lanyard/${path.join("/")}`;
     const [head, name] = path;
@@ -84,7 +86,8 @@ const mayKeep = onceAMinute();
 
 /** Writes "last used". */
 async function keepNow(house: Galtry, caller: Extract<Caller, { kind: "lanyard" }>): Promise<void> {
-  if (mayKeep(caller.lanyardId, Date.now())) await keepLanyard.execute(house, {}, caller).catch(() => undefined);
+  if (mayKeep(caller.lanyardId, Date.now()))
+    await keepLanyard.execute(house, {}, caller).catch(orRefused("lanyard.keep"));
 }
 
 async function runForLanyard(house: Galtry, caller: Caller, name: string, input: unknown): Promise<unknown> {
@@ -122,7 +125,13 @@ async function signInStream(
       try {
         say({ answer: await sealedSignIn(house, caller, entryId, (progress) => say({ progress }), request.signal) });
       } catch (error) {
-        const refused = error instanceof Refused ? error : new Refused("conflict", "Something went wrong. Try again.");
+        const refused =
+          error instanceof Refused
+            ? error
+            : {
+                code: "unexpected",
+                message: `Something went wrong. If it happens again, quote ${unexpected("signIn.sealed", error, request.headers.get(REQUEST_ID) ?? undefined)}.`,
+              };
         try {
           say({ refused: { code: refused.code, message: refused.message } });
         } catch {

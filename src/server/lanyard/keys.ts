@@ -1,4 +1,5 @@
 /** What Lanyard asks about pages: which keys fit, whether a login is kept, and keeping it. */
+
 import { and, desc, eq, isNull, ne } from "drizzle-orm";
 import { z } from "zod";
 import { atLeast, type Reach } from "../../core/access";
@@ -13,8 +14,9 @@ import { byName, sortByName } from "../byName";
 import { type Caller, personIdOf } from "../caller";
 import { command, idSchema, none, query } from "../command";
 import { inJson } from "../database/bulk";
-import { entries, entryVersions, neverKept, organisation, persons, signIns } from "../database/schema";
+import { entries, entryVersions, neverKept, signIns } from "../database/schema";
 import { uuidv7 } from "../ids";
+import { findHome } from "../organisation";
 import { attemptKey, countAttempt, requireFewAttempts } from "../people/attempts";
 import { Refused } from "../refused";
 import { currentMarks } from "../vaults/currentMarks";
@@ -63,7 +65,7 @@ export const keyList = query({
     const { levels, node } = reachOf(tx, person, at);
     const reached = [...levels.keys()];
     const vaultsAt = reached.map((id) => node(id)!.vaultId);
-    const [usable, vaultName, used, named, [house], never] = await Promise.all([
+    const [usable, vaultName, used, home, never] = await Promise.all([
       tx
         .select()
         .from(entries)
@@ -85,8 +87,7 @@ export const keyList = query({
         .where(and(eq(signIns.personId, personId), eq(signIns.outcome, "signed-in"), ne(signIns.how, "proved")))
         .orderBy(desc(signIns.begunAt))
         .limit(500),
-      tx.select({ name: persons.name }).from(persons).where(eq(persons.id, personId)),
-      tx.select().from(organisation),
+      findHome(tx),
       tx.select({ site: neverKept.site }).from(neverKept).where(eq(neverKept.personId, personId)),
     ]);
     const lastUse = new Map<string, number>();
@@ -130,8 +131,8 @@ export const keyList = query({
         .map((id) => ({ id, name: vaultName(id) })),
     );
     return {
-      person: named[0]?.name ?? "",
-      organisation: house?.name ?? "",
+      person: person.name,
+      organisation: home?.name ?? "",
       keys,
       mayAdd,
       neverOn: never.map((row) => row.site),

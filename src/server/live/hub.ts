@@ -2,16 +2,17 @@
  * Who is told to look again. Every process reads the outbox by cursor and wakes at the next boundary of a time
  * window; a stream hears the topics of its person. Never content: content is queried under access.
  */
-import { and, asc, desc, eq, gt, gte, inArray, isNull, lt, lte, or, type SQL, sql } from "drizzle-orm";
+
+import { and, asc, desc, eq, gt, gte, inArray, isNull, lte, or, type SQL, sql } from "drizzle-orm";
 import { isActive } from "../../core/access";
 import { loadPerson } from "../access/person";
 import type { Topic } from "../command";
 import type { Database } from "../database/client";
 import { grants, memberships, outbox, places, standings } from "../database/schema";
 import type { Galtry } from "../galtry";
+import { failed } from "../log";
 
 const POLL_MS = 100;
-const KEEP_MS = 3_600_000;
 
 /** What a listener has seen: the newest outbox number and the moment of its page. */
 export interface Since {
@@ -37,7 +38,6 @@ export class Hub {
   #cursor = 0;
   #checkedAt = Date.now();
   #timer: NodeJS.Timeout | null = null;
-  #turns = 0;
   #ready: Promise<void> | null = null;
 
   constructor(private readonly house: Galtry) {}
@@ -105,10 +105,9 @@ export class Hub {
     try {
       const heard = new Set<Topic>([...(await this.#outboxTopics()), ...(await this.#boundaryTopics())]);
       if (heard.size > 0) await this.#tell(heard);
-      if (++this.#turns % 500 === 0)
-        await this.house.writer.write((tx) => tx.delete(outbox).where(lt(outbox.at, Date.now() - KEEP_MS)));
-    } catch {
+    } catch (error) {
       // The database was busy or away: the cursor stands, the next turn reads on.
+      failed("live.turn", error);
     } finally {
       this.#busy = false;
     }

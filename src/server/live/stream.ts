@@ -2,7 +2,9 @@
  * Server-sent events for one listener. "look" with what it has heard as its id (to go on from later) and the moment as
  * its data, by which the tabs of a browser know which of them has seen it; a comment keeps it open.
  */
+
 import type { Galtry } from "../galtry";
+import { goesOn } from "../log";
 import { hideNumber } from "../opaqueNumber";
 import { hubOf, type Since } from "./hub";
 
@@ -41,7 +43,7 @@ export async function liveStream(
           if (allowed) return;
           send("event: ended\ndata: {}\n\n");
           stop();
-        });
+        }, goesOn("live.stillAllowed"));
       };
       const unlisten = await hub.listen(personId, look, { owner, close: () => stop() });
       const timer = setInterval(() => send(": open\n\n"), KEEP_OPEN_MS);

@@ -1,10 +1,12 @@
 /** Sends what waits to go out, over SMTP (RFC 5321), as long as this process lives. */
+
 import { setTimeout as sleep } from "node:timers/promises";
 import { and, isNotNull, lte } from "drizzle-orm";
 import { createTransport } from "nodemailer";
 import { isLoopbackHost, type MailConfiguration } from "../configuration";
 import { mails } from "../database/schema";
 import type { Galtry } from "../galtry";
+import { goesOn } from "../log";
 import { mailTried, takeMail } from "./queue";
 
 const LOOK_EVERY_MS = 500;
@@ -71,7 +73,7 @@ async function anyDue(house: Galtry): Promise<boolean> {
 export async function keepSending(house: Galtry): Promise<void> {
   if (!house.configuration.mail) return;
   for (;;) {
-    await sendMails(house).catch(() => undefined);
+    await sendMails(house).catch(goesOn("mail.send"));
     await sleep(LOOK_EVERY_MS, undefined, { ref: false });
   }
 }

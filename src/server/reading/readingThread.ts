@@ -6,6 +6,7 @@ import type { Caller } from "../caller";
 import type { Configuration } from "../configuration";
 import type { Galtry } from "../galtry";
 import type { KeyRing } from "../keys/keyFile";
+import { goesOn } from "../log";
 import type { RefusalCode } from "../refused";
 import { WorkerThread } from "../workerThread";
 
@@ -47,7 +48,10 @@ export class ReadingThread {
   async read(ask: ReadingAsk): Promise<Reading | null> {
     if (this.#thread.over) this.#thread = this.#start();
     if (!this.#ready) return null;
-    return this.#thread.ask(ask).catch(() => null);
+    return this.#thread
+      .ask(ask)
+      .catch(goesOn(`${ask.name}, apart`))
+      .then((read) => read ?? null);
   }
 
   get ready(): boolean {

@@ -1,3 +1,4 @@
+import { failed } from "../log";
 import { WorkerThread } from "../workerThread";
 import { type ComposedRows, composeRows, type RowsToCompose } from "./composingRows";
 
@@ -31,7 +32,10 @@ export class Composer {
     this.#rest();
     await this.#ready;
     if (!this.#thread || !this.#started) return composeRows(ask);
-    return this.#thread.ask(ask).catch(() => composeRows(ask));
+    return this.#thread.ask(ask).catch((error) => {
+      failed("vaults.compose, apart", error);
+      return composeRows(ask);
+    });
   }
 
   /** Whether the thread composes by now. */

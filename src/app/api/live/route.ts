@@ -6,7 +6,7 @@ import { Refused } from "@/server/refused";
 export const dynamic = "force-dynamic";
 
 export async function GET(request: Request): Promise<Response> {
-  return answering(async () => {
+  return answering(request, async () => {
     const { house, caller } = await pageCaller(request);
     if (caller.kind !== "person") throw new Refused("signed-out", "Sign in first.");
     const { searchParams } = new URL(request.url);

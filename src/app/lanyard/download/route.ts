@@ -3,8 +3,8 @@ import { answering } from "@/server/http";
 import { lanyardPackage } from "@/server/lanyard/package";
 import { notFound } from "@/server/refused";
 
-export async function GET(): Promise<Response> {
-  return answering(async () => {
+export async function GET(request: Request): Promise<Response> {
+  return answering(request, async () => {
     const found = lanyardPackage();
     if (!found) throw notFound();
     return new Response(new Uint8Array(readFileSync(found.file)), {

@@ -5,6 +5,7 @@ CREATE TABLE `access_changes` (
 	`ref` text NOT NULL
 );
 --> statement-breakpoint
+CREATE INDEX `access_changes_at` ON `access_changes` (`at`);--> statement-breakpoint
 ALTER TABLE `entries` ADD `unrated` integer DEFAULT true NOT NULL;--> statement-breakpoint
 CREATE INDEX `entries_binned_with` ON `entries` (`binned_with`) WHERE binned_with is not null;--> statement-breakpoint
 CREATE INDEX `entries_unrated` ON `entries` (`node_id`) WHERE unrated = 1;--> statement-breakpoint
@@ -30,6 +31,9 @@ CREATE INDEX `imports_open` ON `imports` (`process`) WHERE published_at is null 
 CREATE INDEX `imports_cancelled` ON `imports` (`id`) WHERE cancelled_at is not null;--> statement-breakpoint
 CREATE INDEX `journal_subject` ON `journal` (`subject`);--> statement-breakpoint
 CREATE INDEX `journal_act` ON `journal` (`act`);--> statement-breakpoint
+CREATE INDEX `known_browsers_used` ON `known_browsers` (`last_used_at`);--> statement-breakpoint
+CREATE INDEX `lanyards_ended` ON `lanyards` (`ended_at`) WHERE ended_at is not null;--> statement-breakpoint
+CREATE INDEX `lanyards_expiry` ON `lanyards` (`expires_at`);--> statement-breakpoint
 CREATE INDEX `ledger_views_vault` ON `ledger_views` (`vault_id`);--> statement-breakpoint
 CREATE INDEX `links_open` ON `links` (`person_id`,`purpose`) WHERE used_at is null and withdrawn_at is null;--> statement-breakpoint
 CREATE INDEX `links_expiry` ON `links` (`expires_at`);--> statement-breakpoint
@@ -38,11 +42,14 @@ CREATE INDEX `mappings_person` ON `mappings` (`person_id`);--> statement-breakpo
 CREATE INDEX `memberships_from` ON `memberships` (`from_at`) WHERE valid_until is null and from_at is not null;--> statement-breakpoint
 CREATE INDEX `memberships_end` ON `memberships` (`until_at`) WHERE valid_until is null and until_at is not null;--> statement-breakpoint
 CREATE INDEX `met_entry` ON `met` (`entry_id`);--> statement-breakpoint
+CREATE INDEX `notices_at` ON `notices` (`at`);--> statement-breakpoint
+CREATE INDEX `notices_put_away` ON `notices` (`put_away_at`) WHERE put_away_at is not null;--> statement-breakpoint
 CREATE INDEX `pairings_code` ON `pairings` (`user_code`);--> statement-breakpoint
 CREATE INDEX `pairings_expiry` ON `pairings` (`expires_at`);--> statement-breakpoint
 CREATE INDEX `pins_entry` ON `pins` (`entry_id`);--> statement-breakpoint
 CREATE INDEX `proofs_expiry` ON `proofs` (`expires_at`);--> statement-breakpoint
 CREATE INDEX `rounds_finished` ON `rounds` (`vault_id`,`finished_at`);--> statement-breakpoint
+CREATE INDEX `sessions_expiry` ON `sessions` (`expires_at`);--> statement-breakpoint
 CREATE INDEX `sightings_person` ON `sightings` (`person_id`,`at`);--> statement-breakpoint
 CREATE INDEX `sign_ins_kept` ON `sign_ins` (`id`) WHERE jar is not null;--> statement-breakpoint
 CREATE INDEX `sign_ins_kept_person` ON `sign_ins` (`person_id`) WHERE jar is not null;--> statement-breakpoint
@@ -51,6 +58,7 @@ CREATE INDEX `slips_state` ON `slips` (`state`);--> statement-breakpoint
 CREATE INDEX `standings_end` ON `standings` (`until_at`) WHERE valid_until is null and until_at is not null;--> statement-breakpoint
 CREATE INDEX `standings_role` ON `standings` (`role`,`standing`) WHERE valid_until is null;--> statement-breakpoint
 CREATE INDEX `takings_at` ON `takings` (`at`);--> statement-breakpoint
+CREATE INDEX `used_codes_step` ON `used_codes` (`step`);--> statement-breakpoint
 CREATE INDEX `yeses_entry` ON `yeses` (`entry_id`);
 --> statement-breakpoint
 UPDATE `entries` SET `unrated` = 0 WHERE EXISTS (SELECT 1 FROM `conditions` c WHERE c.`version_id` = `entries`.`version_id`);

@@ -17,7 +17,7 @@ function withCookies(house: Galtry, name: string, result: unknown): Response {
 }
 
 export async function POST(request: Request, { params }: { params: Promise<{ name: string }> }): Promise<Response> {
-  return answering(async () => {
+  return answering(request, async () => {
     const { name } = await params;
     const { house, result } = await runNamed("command", name, request);
     return withCookies(house, name, result);

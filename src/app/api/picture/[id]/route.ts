@@ -3,7 +3,7 @@ import { pictureOf } from "@/server/vaults/pictures";
 
 /** The picture of an entry, a vault or a kind, as the PNG that Galtry drew. Its address changes with it, so that it may be kept. */
 export async function GET(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
-  return answering(async () => {
+  return answering(request, async () => {
     const { id } = await params;
     const { house, caller } = await pageCaller(request);
     const png = await pictureOf.execute(house, { id }, caller);

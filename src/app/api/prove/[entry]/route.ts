@@ -4,7 +4,7 @@ import { proveEntry } from "@/server/signin/sealed";
 
 /** Tries one entry at its site, once. It waits for the site, and so is no command of its own: two stand around it. */
 export async function POST(request: Request, { params }: { params: Promise<{ entry: string }> }): Promise<Response> {
-  return answering(async () => {
+  return answering(request, async () => {
     const { entry } = await params;
     const { house, caller } = await pageCaller(request);
     requireOrigin(request, house);

@@ -1,0 +1,69 @@
+/** What nobody needs any more: so long it is kept, and no longer (docs/keeping.md says the same). */
+import { type SQL, sql } from "drizzle-orm";
+import type { SQLiteTable } from "drizzle-orm/sqlite-core";
+import { command, none } from "../command";
+import {
+  accessChanges,
+  knownBrowsers,
+  lanyards,
+  links,
+  notices,
+  outbox,
+  pairings,
+  sessions,
+  usedCodes,
+  yeses,
+} from "../database/schema";
+
+const HOUR = 3_600_000;
+const DAY = 24 * HOUR;
+/** Of each in one go: what has grown for years is swept in a few hours, and nobody waits for it. */
+const MOST = 1_000;
+
+interface Kept {
+  table: SQLiteTable;
+  /** What is over. */
+  over: (at: number) => SQL;
+}
+
+const column = (name: string) => sql.identifier(name);
+const before = (name: string, ms: number) => (at: number) => sql`${column(name)} < ${at - ms}`;
+
+export const KEPT: readonly Kept[] = [
+  { table: sessions, over: before("expires_at", 90 * DAY) },
+  { table: links, over: before("expires_at", 30 * DAY) },
+  { table: pairings, over: before("expires_at", DAY) },
+  { table: lanyards, over: before("ended_at", 365 * DAY) },
+  { table: lanyards, over: before("expires_at", 365 * DAY) },
+  { table: knownBrowsers, over: before("last_used_at", 365 * DAY) },
+  { table: notices, over: before("put_away_at", 90 * DAY) },
+  { table: notices, over: before("at", 2 * 365 * DAY) },
+  { table: yeses, over: before("closed_at", 365 * DAY) },
+  // Steps are of thirty seconds; one is accepted for minutes.
+  { table: usedCodes, over: (at) => sql`step < ${Math.floor((at - DAY) / 30_000)}` },
+  // The last one stays: it says how far things have come.
+  {
+    table: outbox,
+    over: (at) => sql`seq < (select max(seq) from outbox) and at < ${at - HOUR}`,
+  },
+  {
+    table: accessChanges,
+    over: (at) => sql`seq < (select max(seq) from access_changes) and at < ${at - 7 * DAY}`,
+  },
+];
+
+export const sweepOld = command({
+  name: "upkeep.sweep",
+  input: none,
+  by: ["server"],
+  patient: true,
+  allow: () => undefined,
+  run: async ({ tx, at }) => {
+    for (const { table, over } of KEPT)
+      await tx.run(
+        sql`delete from ${table} where rowid in (select rowid from ${table} where ${over(at)} limit ${MOST})`,
+      );
+  },
+  journal: () => null,
+  tell: () => [],
+});
