@@ -16,7 +16,7 @@ const LARGE: Size = {
   vaults: 190,
   entries: 50_000,
   grants: 60_000,
-  journalLines: 100_000,
+  journalLines: 1_000_000,
 };
 const OWNER = "hanna.quist@tarrowick.example";
 const ROUNDS = 15;

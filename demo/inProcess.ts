@@ -9,6 +9,8 @@ import { PageReader } from "../src/server/signin/pageReader";
 import { PictureDrawer } from "../src/server/vaults/pictureDrawer";
 import { type Standins, startStandins } from "../standins/server";
 
+export const METRICS_TOKEN = "metrics token of tests";
+
 export interface InProcess {
   folder: string;
   url: string;
@@ -41,6 +43,7 @@ export async function inProcess(): Promise<InProcess> {
     GALTRY_PUBLIC_URL: url,
     GALTRY_DATA: path.join(folder, "data"),
     GALTRY_ROOT_KEY_FILE: path.join(folder, "root.key"),
+    GALTRY_METRICS_TOKEN: METRICS_TOKEN,
     ...standins.environment,
   };
   const galtry = await startGaltry(readConfiguration(environment));

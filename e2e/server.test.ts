@@ -2,7 +2,7 @@
 import { type ChildProcess, spawn } from "node:child_process";
 import { generateKeyPair } from "jose";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
-import { freePort } from "../demo/inProcess";
+import { freePort, METRICS_TOKEN } from "../demo/inProcess";
 import { DEMO_PASSWORD } from "../demo/organisation";
 import { checkChain } from "../src/core/journal/chain";
 import { giveAccess, withdrawAccess } from "../src/server/access/grants";
@@ -48,6 +48,43 @@ async function pageOf(
   const cookie = set.map((line) => line.split(";")[0]).join("; ");
   return (kind, name, input = {}) => post(kind, name, input, cookie);
 }
+
+describe("whether it is well", () => {
+  test("it lives, and is ready", async () => {
+    for (const [place, says] of [
+      ["healthz", "alive"],
+      ["readyz", "ready"],
+    ]) {
+      const answer = await fetch(`${house.url}/${place}`);
+      expect([answer.status, (await answer.text()).trim()]).toEqual([200, says]);
+    }
+  });
+
+  test("what it has done is for whoever has the token, and names nobody", async () => {
+    const metrics = (authorization?: string) =>
+      fetch(`${house.url}/metrics`, { headers: authorization ? { authorization } : {} });
+    const page = await pageOf("hanna.quist@tarrowick.example");
+    await page("query", "frontdesk.lines");
+    expect((await metrics()).status).toBe(404);
+    expect((await metrics("Bearer something of that length")).status).toBe(404);
+    const answer = await metrics(`Bearer ${METRICS_TOKEN}`);
+    expect(answer.status).toBe(200);
+    const text = await answer.text();
+    expect(text).toContain('galtry_acts_total{act="frontdesk.lines",outcome="done"}');
+    for (const unsaid of ["Hanna", "tarrowick.example", ...house.built.people.values()])
+      expect(text).not.toContain(unsaid);
+  });
+
+  test("each answer carries an id that its sender did not choose", async () => {
+    const ids = new Set<string | null>();
+    for (let i = 0; i < 3; i++) {
+      const answer = await fetch(`${house.url}/sign-in`, { headers: { "x-galtry-request": "chosen" } });
+      ids.add(answer.headers.get("x-galtry-request"));
+    }
+    expect(ids.size).toBe(3);
+    expect(ids.has("chosen")).toBe(false);
+  });
+});
 
 describe("a Lanyard's proofs", () => {
   test("with its key it signs in, and is not told the password", async () => {

@@ -2,6 +2,7 @@
 import { type ChildProcess, spawn } from "node:child_process";
 import { existsSync, rmSync } from "node:fs";
 import { buildDemo } from "../demo/build";
+import { buildLarge, WITH_VOLUNTEERS } from "../demo/large";
 import { DEMO_PASSWORD } from "../demo/organisation";
 import { readConfiguration } from "../src/server/configuration";
 import { closeGaltry, startGaltry } from "../src/server/galtry";
@@ -37,6 +38,10 @@ if (!existsSync(`${data}/keys.json`)) {
   console.log("Making the sample organisation…");
   const house = await startGaltry(readConfiguration(environment));
   await buildDemo(house, standins.sites, standins.address);
+  if (process.argv.includes("--large")) {
+    console.log("… and all its volunteers…");
+    await buildLarge(house, WITH_VOLUNTEERS);
+  }
   await closeGaltry(house);
 }
 

@@ -33,4 +33,4 @@ export function proxy(request: NextRequest): NextResponse {
   return response;
 }
 
-export const config = { matcher: [{ source: "/((?!_next/static|fonts/|api/|healthz|readyz|metrics).*)" }] };
+export const config = { matcher: [{ source: "/((?!_next/static|fonts/|api/|(?:healthz|readyz|metrics)$).*)" }] };

@@ -86,7 +86,7 @@ export function Journal({
               seen
               placeholder={view.person ?? "All people"}
               list="People"
-              nothing="No match. Try part of the name or email address."
+              nothing="Nobody matches. Try a part of the name or of the mail address."
               load={findPeople}
               searches
               onPick={(person) => go({ person: person.id })}

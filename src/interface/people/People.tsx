@@ -83,7 +83,7 @@ export function People({
         </Button>
       </Head>
       <FindPeople text={text} />
-      {people.length === 0 && <p>Nobody matches “{text}”. Try part of the name or email address.</p>}
+      {people.length === 0 && <p>Nobody matches “{text}”. Try a part of the name or of the mail address.</p>}
       <Rows>
         {people.map((person) => (
           <li key={person.id}>
@@ -178,7 +178,7 @@ function FindPeople({ text }: { text: string }) {
       <TextField
         label="Find a person"
         type="search"
-        placeholder="part of a name or email address"
+        placeholder="part of a name or mail address"
         value={typed}
         onText={setTyped}
       />

@@ -1,4 +1,4 @@
-/** What nobody needs any more: so long it is kept, and no longer (docs/keeping.md says the same). */
+/** What nobody needs any more: so long it is kept, and no longer (docs/operating.md says the same). */
 import { type SQL, sql } from "drizzle-orm";
 import type { SQLiteTable } from "drizzle-orm/sqlite-core";
 import { command, none } from "../command";

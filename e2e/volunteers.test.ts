@@ -1,0 +1,79 @@
+/** The Trust with all its volunteers: lists send what is seen, and what is looked for is found. */
+import { afterAll, beforeAll, describe, expect, test } from "vitest";
+import { buildLarge, type Large, WITH_VOLUNTEERS } from "../demo/large";
+import { DEMO_PASSWORD } from "../demo/organisation";
+import { seriousIn } from "./axe";
+import { type Browser, openBrowser, signInToGaltry } from "./browser";
+import { type House, startHouse } from "./house";
+
+let house: House;
+let built: Large;
+let owner: Browser;
+
+beforeAll(async () => {
+  house = await startHouse();
+  await house.kill();
+  built = await buildLarge(house.galtry, WITH_VOLUNTEERS);
+  await house.start();
+  owner = await openBrowser({ galtry: house.url, lanyard: false });
+  await signInToGaltry(owner.page, house.url, "hanna.quist@tarrowick.example", DEMO_PASSWORD);
+});
+afterAll(async () => {
+  await owner?.close();
+  await house?.close();
+});
+
+describe("People", () => {
+  test("a hundred at a time, and the way to the others and back", async () => {
+    const { page } = owner;
+    await page.goto(`${house.url}/people`);
+    const rows = page.getByRole("button", { name: /^Manage / });
+    await page.getByText(/1 to 100 of \d+/).waitFor();
+    expect(await rows.count()).toBeLessThanOrEqual(100);
+    const first = await rows.first().getAttribute("aria-label");
+    expect(await seriousIn(page)).toEqual([]);
+    await page.getByRole("link", { name: "Next" }).click();
+    await page.getByText(/101 to 200 of \d+/).waitFor();
+    expect(await rows.first().getAttribute("aria-label")).not.toBe(first);
+    await page.getByRole("link", { name: "Previous" }).click();
+    await page.getByText(/1 to 100 of \d+/).waitFor();
+    expect(await rows.first().getAttribute("aria-label")).toBe(first);
+  });
+
+  test("somebody far down is found by a part of the name, and nobody by what nobody is called", async () => {
+    const { page } = owner;
+    const { name } = (await house.galtry.access.fresh()).person(built.personIds.at(-1)!)!;
+    await page.goto(`${house.url}/people`);
+    const find = page.getByLabel("Find a person");
+    await find.fill(name.slice(0, -1));
+    await find.press("Enter");
+    await page.getByRole("button", { name: `Manage ${name}` }).waitFor();
+    await find.fill("nobody is called this");
+    await find.press("Enter");
+    await page.getByText("Nobody matches “nobody is called this”.").waitFor();
+    expect(await seriousIn(page)).toEqual([]);
+  });
+
+  test("the first groups, and all of them on a press", async () => {
+    const { page } = owner;
+    await page.goto(`${house.url}/people`);
+    const all = page.getByRole("link", { name: /^All \d+ groups$/ });
+    const groups = page.locator('a[href^="/people/groups/"]');
+    const few = await groups.count();
+    await all.click();
+    await page.waitForURL(/groups/);
+    await expect.poll(() => groups.count()).toBeGreaterThan(few);
+  });
+});
+
+test("the Journal is looked through for one person, found by a part of their name", async () => {
+  const { page } = owner;
+  await page.goto(`${house.url}/journal`);
+  const picker = page.getByRole("combobox", { name: "Person" });
+  await picker.fill("Ines Ok");
+  await page.getByRole("option", { name: /Ines Okafor/ }).click();
+  await page.waitForURL(/person=/);
+  await expect.poll(() => picker.getAttribute("placeholder")).toBe("Ines Okafor");
+  await page.getByRole("button", { name: "All people" }).waitFor();
+  expect(await seriousIn(page)).toEqual([]);
+});
