@@ -1,6 +1,6 @@
 "use client";
 
-import { useEffect, useId, useMemo, useRef, useState } from "react";
+import { useCallback, useEffect, useId, useMemo, useRef, useState } from "react";
 import styled from "styled-components";
 import { TextField } from "./controls";
 
@@ -64,18 +64,18 @@ export function Picker<C extends Choice>({
   }, [all, typed, shownAtOnce, searches]);
   const latest = useRef(load);
   latest.current = load;
+  const asked = useRef(0);
+  /** Answers come in any order: only that to the latest question counts. */
+  const ask = useCallback(async (text: string) => {
+    const mine = ++asked.current;
+    const answer = await latest.current(text);
+    if (mine === asked.current) setAll(answer);
+  }, []);
   useEffect(() => {
     if (!searches || typed.trim() === "") return;
-    let over = false;
-    const pause = setTimeout(
-      () => void latest.current(typed.trim()).then((found) => over || setAll(found)),
-      all === null ? 0 : SEARCH_PAUSE_MS,
-    );
-    return () => {
-      over = true;
-      clearTimeout(pause);
-    };
-  }, [typed, searches]);
+    const pause = setTimeout(() => void ask(typed.trim()), SEARCH_PAUSE_MS);
+    return () => clearTimeout(pause);
+  }, [typed, searches, ask]);
   const pick = (choice: C | undefined) => {
     if (!choice) return;
     setTyped("");
@@ -92,7 +92,7 @@ export function Picker<C extends Choice>({
         aria-controls={id}
         aria-activedescendant={found[at] ? `${id}-${at}` : undefined}
         autoComplete="off"
-        onFocus={() => all ?? void load("").then(setAll)}
+        onFocus={() => all ?? void ask("")}
         onChange={(event) => {
           setTyped(event.target.value);
           setAt(0);
