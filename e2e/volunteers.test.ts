@@ -3,7 +3,7 @@ import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import { buildLarge, type Large, WITH_VOLUNTEERS } from "../demo/large";
 import { DEMO_PASSWORD } from "../demo/organisation";
 import { seriousIn } from "./axe";
-import { type Browser, openBrowser, signInToGaltry } from "./browser";
+import { type Browser, openBrowser, signInToGaltry, takenOver } from "./browser";
 import { type House, startHouse } from "./house";
 
 let house: House;
@@ -76,4 +76,24 @@ test("the Journal is looked through for one person, found by a part of their nam
   await expect.poll(() => picker.getAttribute("placeholder")).toBe("Ines Okafor");
   await page.getByRole("button", { name: "All people" }).waitFor();
   expect(await seriousIn(page)).toEqual([]);
+});
+
+test("the answer to an earlier search does not take the place of that to a later one", async () => {
+  const { page } = owner;
+  await page.goto(`${house.url}/journal`);
+  let late = 0;
+  await page.route("**/api/query/people.*", async (route) => {
+    if (/"text":""/.test(route.request().postData() ?? "")) {
+      late += 1;
+      await new Promise((resolve) => setTimeout(resolve, 1_500));
+    }
+    await route.continue();
+  });
+  await takenOver(page);
+  await page.getByRole("combobox", { name: "Person" }).fill("Ines Ok");
+  const option = page.getByRole("option", { name: /Ines Okafor/ });
+  await option.waitFor();
+  await page.waitForTimeout(2_000);
+  expect([late, await option.count()]).toEqual([1, 1]);
+  await page.unroute("**/api/query/people.*");
 });
