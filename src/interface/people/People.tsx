@@ -84,56 +84,58 @@ export function People({
       </Head>
       <FindPeople text={text} />
       {people.length === 0 && <p>Nobody matches “{text}”. Try a part of the name or of the mail address.</p>}
-      <Rows>
-        {people.map((person) => (
-          <li key={person.id}>
-            <span title={person.mail}>
-              <Link href={`/people/${person.id}`} prefetch={false} style={{ fontWeight: 650 }}>
-                {person.name}
-              </Link>{" "}
-              <span className="soft small">{person.mail}</span>
-            </span>
-            <span>
-              {person.standing === "active" ? (
-                ROLE_WORDS[person.role]
+      {people.length > 0 && (
+        <Rows>
+          {people.map((person) => (
+            <li key={person.id}>
+              <span title={person.mail}>
+                <Link href={`/people/${person.id}`} prefetch={false} style={{ fontWeight: 650 }}>
+                  {person.name}
+                </Link>{" "}
+                <span className="soft small">{person.mail}</span>
+              </span>
+              <span>
+                {person.standing === "active" ? (
+                  ROLE_WORDS[person.role]
+                ) : (
+                  <Chip data-tone={person.standing === "invited" ? "plain" : "bad"}>
+                    {person.standing === "invited"
+                      ? "not joined yet"
+                      : person.standing === "leaver"
+                        ? "left"
+                        : person.standing}
+                  </Chip>
+                )}
+              </span>
+              <span className="groups soft small" title={person.groups.map((group) => group.name).join(", ")}>
+                {person.groups.map((group, i) => (
+                  <Fragment key={group.id}>
+                    {i > 0 && ", "}
+                    <Link href={`/people/groups/${group.id}`} prefetch={false}>
+                      {group.name}
+                    </Link>
+                  </Fragment>
+                ))}
+              </span>
+              <span className="seen soft small">
+                {person.until !== null && person.standing !== "leaver" && (
+                  <Chip data-tone={person.until - now < 30 * 86_400_000 ? undefined : "plain"}>
+                    until {sayTime(person.until, now, zone)}
+                  </Chip>
+                )}{" "}
+                {person.lastSeenAt ? `seen ${sayTime(person.lastSeenAt, now, zone)}` : "never signed in"}
+              </span>
+              {person.id === me ? (
+                <span className="soft small">you</span>
               ) : (
-                <Chip data-tone={person.standing === "invited" ? "plain" : "bad"}>
-                  {person.standing === "invited"
-                    ? "not joined yet"
-                    : person.standing === "leaver"
-                      ? "left"
-                      : person.standing}
-                </Chip>
+                <Act onPress={() => setChosen(person.id)} aria-label={`Manage ${person.name}`}>
+                  Manage
+                </Act>
               )}
-            </span>
-            <span className="groups soft small" title={person.groups.map((group) => group.name).join(", ")}>
-              {person.groups.map((group, i) => (
-                <Fragment key={group.id}>
-                  {i > 0 && ", "}
-                  <Link href={`/people/groups/${group.id}`} prefetch={false}>
-                    {group.name}
-                  </Link>
-                </Fragment>
-              ))}
-            </span>
-            <span className="seen soft small">
-              {person.until !== null && person.standing !== "leaver" && (
-                <Chip data-tone={person.until - now < 30 * 86_400_000 ? undefined : "plain"}>
-                  until {sayTime(person.until, now, zone)}
-                </Chip>
-              )}{" "}
-              {person.lastSeenAt ? `seen ${sayTime(person.lastSeenAt, now, zone)}` : "never signed in"}
-            </span>
-            {person.id === me ? (
-              <span className="soft small">you</span>
-            ) : (
-              <Act onPress={() => setChosen(person.id)} aria-label={`Manage ${person.name}`}>
-                Manage
-              </Act>
-            )}
-          </li>
-        ))}
-      </Rows>
+            </li>
+          ))}
+        </Rows>
+      )}
       {(next !== null || from > 0) && (
         <Row style={{ marginTop: 12 }}>
           <span className="soft small">
