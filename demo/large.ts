@@ -3,6 +3,7 @@
  * any length, written straight away (a click each would take days) as the commands would write it. Every secret opens, and
  * the Journal's chain is whole. Nothing in it is random: the same size is the same organisation.
  */
+import { sql } from "drizzle-orm";
 import { FIRST_PREVIOUS, lineHash, lineMac } from "../src/core/journal/chain";
 import { nameHash } from "../src/core/journal/names";
 import { READY_KINDS } from "../src/core/kinds/ready";
@@ -68,6 +69,8 @@ export interface Large {
 /** Entries that the probe's colleague reaches. */
 const PROBED = 27;
 const AT_ONCE = 1_000;
+/** In one transaction: the pages of the indexes that a line falls into are all over them, and are written once for many. */
+const LINES_AT_ONCE = 50_000;
 const DAY = 86_400_000;
 
 const FIRST =
@@ -101,6 +104,8 @@ export async function buildLarge(house: Galtry, size: Size, now = Date.now()): P
   const write = <T>(work: Parameters<typeof house.writer.write<T>>[0]) => house.writer.write(work);
   const owner = (await house.db.query.standings.findFirst({ where: (row, { eq }) => eq(row.role, "owner") }))!.personId;
 
+  // The indexes of a long Journal are many times what is held in memory otherwise.
+  await write((tx) => tx.run(sql`pragma cache_size = -400000`));
   const passwordHash = await hashPassword(DEMO_PASSWORD);
   const people = Array.from({ length: size.people + 2 }, (_, i) => {
     const name = `${pick(FIRST, i)} ${pick(LAST, Math.floor(i / FIRST.length))}${i >= 400 ? ` ${Math.floor(i / 400) + 1}` : ""}`;
@@ -291,10 +296,10 @@ async function writeJournal(
   let previous = end?.hash ?? FIRST_PREVIOUS;
   let seq = end?.seq ?? 0;
   const named = new Map<string, string>();
-  for (let from = 0; from < count; from += AT_ONCE) {
+  for (let from = 0; from < count; from += LINES_AT_ONCE) {
     const lines: (typeof journal.$inferInsert)[] = [];
     const names: (typeof journalNames.$inferInsert)[] = [];
-    for (let i = from; i < Math.min(from + AT_ONCE, count); i++) {
+    for (let i = from; i < Math.min(from + LINES_AT_ONCE, count); i++) {
       const at = spread(i * 7, entryIds.length);
       const node = entryIds[at]!;
       if (!named.has(node)) {
