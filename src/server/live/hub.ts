@@ -101,6 +101,11 @@ export class Hub {
   #busy = false;
   async #turn(): Promise<void> {
     if (this.#busy) return;
+    // It ends with its house.
+    if (this.house.opened.client.closed) {
+      if (this.#timer) clearInterval(this.#timer);
+      return;
+    }
     this.#busy = true;
     try {
       const heard = new Set<Topic>([...(await this.#outboxTopics()), ...(await this.#boundaryTopics())]);
