@@ -122,7 +122,7 @@ export async function buildLarge(house: Galtry, size: Size, now = Date.now()): P
     await bulkInsert(
       tx,
       persons,
-      people.map((one) => ({ ...one, passwordHash, createdAt: began, invitedBy: owner })),
+      people.map((person) => ({ ...person, passwordHash, createdAt: began, invitedBy: owner })),
     );
     await bulkInsert(
       tx,

@@ -2,7 +2,7 @@
  * The access of the whole organisation, held in this process and brought up to the last committed change before it
  * answers. Queries ask it; commands authorise from the rows, in their transaction.
  */
-import { type SQL, sql } from "drizzle-orm";
+import { sql } from "drizzle-orm";
 import { AccessIndex, type Standing } from "../../core/access";
 import { bulk } from "../database/bulk";
 import type { Database } from "../database/client";
@@ -10,7 +10,7 @@ import type { NodeType, Role } from "../database/schema";
 import { groupBy } from "../groupBy";
 import { othersTurn } from "../othersTurn";
 import type { HeldGrant, IndexPerson, OpenIndex } from "./openIndex";
-import { type GrantRow, toGrant } from "./rows";
+import { GRANT_COLUMNS, type StoredGrant, toGrant, toRow } from "./rows";
 
 /** So many changes are taken up in one statement; between two the other work of the process has its turn. */
 const MOST_AT_ONCE = 1_000;
@@ -37,31 +37,13 @@ interface HeldRow {
   from: number | null;
   until: number | null;
 }
-type StoredGrant = Omit<GrantRow, "weekly"> & { weekly: string | null };
-
-const GRANT_COLUMNS = {
-  id: sql`g.id`,
-  nodeId: sql`g.node_id`,
-  subjectKind: sql`g.subject_kind`,
-  subjectId: sql`g.subject_id`,
-  level: sql`g.level`,
-  from: sql`g.from_at`,
-  until: sql`g.until_at`,
-  weekly: sql`g.weekly`,
-  why: sql`g.why`,
-  givenBy: sql`g.given_by`,
-  validFrom: sql`g.valid_from`,
-  validUntil: sql`g.valid_until`,
-  commandId: sql`g.command_id`,
-} satisfies Record<keyof GrantRow, SQL>;
-
 const grantObject = sql`json_object(${sql.join(
   Object.entries(GRANT_COLUMNS).map(([name, column]) => sql`${sql.raw(`'${name}'`)}, ${column}`),
   sql`, `,
 )})`;
 
-const toHeld = ({ weekly, ...row }: StoredGrant): HeldGrant => {
-  const whole: GrantRow = { ...row, weekly: weekly === null ? null : JSON.parse(weekly) };
+const toHeld = (stored: StoredGrant): HeldGrant => {
+  const whole = toRow(stored);
   return { ...whole, ...toGrant(whole) };
 };
 

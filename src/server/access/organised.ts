@@ -5,7 +5,7 @@ import { bulk } from "../database/bulk";
 import type { Reader } from "../database/client";
 import type { NodeType } from "../database/schema";
 import { groupBy } from "../groupBy";
-import { type GrantRow, toGrant } from "./rows";
+import { GRANT_COLUMNS, type GrantRow, type StoredGrant, toGrant, toRow } from "./rows";
 
 export interface PlacedNode extends TreeNode {
   type: NodeType;
@@ -46,29 +46,15 @@ export async function loadOrganised(
       sql`from places p join nodes n on n.id = p.node_id where ${inVaults}`,
     ),
     tx.all<{ id: string }>(sql`select s.node_id as id from separations s where ${held("s", then)}`),
-    bulk<Omit<GrantRow, "weekly"> & { weekly: string | null }>(
+    bulk<StoredGrant>(
       tx,
-      {
-        id: sql`g.id`,
-        nodeId: sql`g.node_id`,
-        subjectKind: sql`g.subject_kind`,
-        subjectId: sql`g.subject_id`,
-        level: sql`g.level`,
-        from: sql`g.from_at`,
-        until: sql`g.until_at`,
-        weekly: sql`g.weekly`,
-        why: sql`g.why`,
-        givenBy: sql`g.given_by`,
-        validFrom: sql`g.valid_from`,
-        validUntil: sql`g.valid_until`,
-        commandId: sql`g.command_id`,
-      },
+      GRANT_COLUMNS,
       sql`from grants g join places p on p.node_id = g.node_id where ${inVaults} and ${held("g", then)}`,
     ),
     loadMembers(tx, then),
   ]);
   const cut = new Set(separate.map((row) => row.id));
-  const grants = rows.map((row): GrantRow => ({ ...row, weekly: row.weekly === null ? null : JSON.parse(row.weekly) }));
+  const grants = rows.map(toRow);
   return {
     nodes: nodes.map((node) => ({ ...node, separate: cut.has(node.id) })),
     grants: grants.map((row): Grant => toGrant(row)),

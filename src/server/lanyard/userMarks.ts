@@ -5,6 +5,7 @@ import { userMarkOf } from "../../core/signin/keptAlready";
 import type { Reader } from "../database/client";
 import type { entryVersions } from "../database/schema";
 import type { Galtry } from "../galtry";
+import { orSealError } from "../vaults/sealing";
 import { openValues } from "../vaults/vaultKeys";
 
 type Version = Pick<typeof entryVersions.$inferSelect, "id" | "entryId" | "vaultId" | "keyVersion" | "sealed">;
@@ -23,8 +24,9 @@ export async function userMarks(
   const key = markKeyFor(house, lanyardId);
   const marks = new Map<string, string>();
   for (const version of versions) {
-    const { fields } = await openValues(tx, house.keys, version);
-    marks.set(version.id, userMarkOf(key, fields[USER_NAME] ?? ""));
+    // One that does not open has no mark; the others are there all the same.
+    const values = await openValues(tx, house.keys, version).catch(orSealError);
+    if (values) marks.set(version.id, userMarkOf(key, values.fields[USER_NAME] ?? ""));
   }
   return marks;
 }

@@ -2,7 +2,6 @@
 import { and, desc, eq, isNull, sql } from "drizzle-orm";
 import { z } from "zod";
 import { atLeast } from "../../core/access";
-import { SealError } from "../../core/crypto";
 import { hostOf } from "../../core/signin/address";
 import { matches } from "../../core/signin/site";
 import { requireLevel, resolveAt } from "../access/load";
@@ -10,6 +9,7 @@ import type { OpenIndex } from "../access/openIndex";
 import { command, idSchema, query } from "../command";
 import { entries, persons, signIns } from "../database/schema";
 import type { Galtry } from "../galtry";
+import { orSealError } from "../vaults/sealing";
 import { GuardedClient } from "./guardedClient";
 import { openJar } from "./sealed";
 
@@ -180,11 +180,6 @@ export class SigningOut {
 const KEPT = sql`select s.id as id, s.entry_id as "entryId", s.person_id as "personId", s.begun_at as "begunAt",
   coalesce((select e.binned_at is not null from entries e where e.node_id = s.entry_id), 1) as binned
   from sign_ins s`;
-
-function orSealError(error: unknown): null {
-  if (error instanceof SealError) return null;
-  throw error;
-}
 
 async function visitSignOut(
   house: Galtry,

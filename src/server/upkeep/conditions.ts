@@ -5,7 +5,6 @@
 import { and, eq, exists, inArray, isNull, sql } from "drizzle-orm";
 import { z } from "zod";
 import { atLeast } from "../../core/access";
-import { SealError } from "../../core/crypto";
 import { type Strength, strengthOf } from "../../core/generator/strengthWords";
 import { USER_NAME } from "../../core/kinds/kind";
 import { reachOf } from "../access/load";
@@ -16,6 +15,7 @@ import type { Reader } from "../database/client";
 import { conditions, entries, entryVersions, fingerprints, places } from "../database/schema";
 import type { Galtry } from "../galtry";
 import { kindsById } from "../vaults/kinds";
+import { orSealError } from "../vaults/sealing";
 import { openValues } from "../vaults/vaultKeys";
 import type { Rater } from "./rater";
 
@@ -78,10 +78,7 @@ export async function rateSome(house: Galtry, rater: Pick<Rater, "rate">): Promi
   const rows: z.output<typeof rated>[] = [];
   for (const { version, kind, name, site } of found) {
     // One that does not open is rated no more than one without a password; whoever opens it is told.
-    const values = await openValues(house.db, house.keys, version).catch((error) => {
-      if (error instanceof SealError) return null;
-      throw error;
-    });
+    const values = await openValues(house.db, house.keys, version).catch(orSealError);
     if (!values) {
       rows.push({ versionId: version.id, field: "", guesses: 0 });
       continue;

@@ -3,7 +3,7 @@
  * another row it does not open. Nothing here reads the database, so that a thread beside the server's can seal too.
  */
 import { createHmac } from "node:crypto";
-import { type Bytes, fromUtf8, open, seal } from "../../core/crypto";
+import { type Bytes, fromUtf8, open, SealError, seal } from "../../core/crypto";
 import { PASSWORD, USER_NAME } from "../../core/kinds/kind";
 import type { CodeSettings } from "../../core/signin/code";
 import type { attachments, entryVersions } from "../database/schema";
@@ -33,6 +33,12 @@ export type SealedVersion = Pick<
   typeof entryVersions.$inferSelect,
   "id" | "entryId" | "vaultId" | "keyVersion" | "sealed"
 >;
+
+/** For what goes on without a blob that does not open; throws whatever else is wrong. */
+export function orSealError(error: unknown): null {
+  if (error instanceof SealError) return null;
+  throw error;
+}
 
 const versionBinding = (vaultId: string, entryId: string, versionId: string) =>
   ["entry version", vaultId, entryId, versionId] as const;

@@ -1,7 +1,7 @@
 /** Vault keys: made, kept wrapped by the root key's own, and what they have sealed opened. */
 import { and, desc, eq } from "drizzle-orm";
 import { type Bytes, KEY_LENGTH, open, randomBytes, seal, toHex } from "../../core/crypto";
-import type { Reader, Transaction } from "../database/client";
+import { onceIn, type Reader, type Transaction } from "../database/client";
 import { vaultKeys } from "../database/schema";
 import type { KeyRing } from "../keys/keyFile";
 import { openVersion, type SealedValues, type SealedVersion, type VaultKey } from "./sealing";
@@ -48,6 +48,9 @@ function unwrap(keys: KeyRing, vaultId: string, version: number, wrapped: Uint8A
 
 /** @throws SealError when the blob is not this version's own */
 export async function openValues(tx: Reader, keys: KeyRing, row: SealedVersion): Promise<SealedValues> {
-  const { key } = await vaultKey(tx, keys, row.vaultId, row.keyVersion);
+  // A page opens many versions of one vault.
+  const { key } = await onceIn(tx, `vault key ${row.vaultId} ${row.keyVersion}`, () =>
+    vaultKey(tx, keys, row.vaultId, row.keyVersion),
+  );
   return openVersion(key, row);
 }
