@@ -1,11 +1,12 @@
 /** Failures that nobody expected: said once, by name and place, without what was sent; and what is old is swept away. */
-import { asc, count, gt } from "drizzle-orm";
+import { asc, count, eq, gt } from "drizzle-orm";
 import { afterAll, beforeAll, describe, expect, test, vi } from "vitest";
 import { CANARY, type Fixture, give, makeFixture } from "../demo/fixture";
 import { type InProcess, inProcess } from "../demo/inProcess";
 import { withdrawAccess } from "../src/server/access/grants";
-import { accessChanges, grants, notices, outbox, sessions } from "../src/server/database/schema";
+import { accessChanges, entryVersions, grants, notices, outbox, sessions } from "../src/server/database/schema";
 import { answering } from "../src/server/http";
+import { keyList } from "../src/server/lanyard/keys";
 import { failed, log } from "../src/server/log";
 import { metricsText } from "../src/server/metrics";
 import { Refused } from "../src/server/refused";
@@ -106,4 +107,17 @@ describe("what is old", () => {
     await give(db(), f.as("steward"), f.entryId, f.ids.reveal, "reveal");
     expect((await db().access.fresh()).level(f.ids.reveal, f.entryId, Date.now())).toBe("reveal");
   });
+});
+
+test("a login that does not open takes none of the others away from Lanyard", async () => {
+  await db().writer.write((tx) =>
+    tx
+      .update(entryVersions)
+      .set({ sealed: Buffer.from("broken by somebody") })
+      .where(eq(entryVersions.entryId, f.otherEntryId)),
+  );
+  const { keys } = await keyList.execute(db(), {}, f.lanyard("steward"));
+  const markOf = (id: string) => keys.find((key) => key.id === id)?.userMark;
+  expect(markOf(f.otherEntryId)).toBeNull();
+  expect(markOf(f.entryId)).toEqual(expect.any(String));
 });
