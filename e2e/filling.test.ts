@@ -400,6 +400,7 @@ test("a vault has a picture and a rule about who takes out; in the finder, keys 
   await page.getByText("Only its stewards take out.").waitFor();
   await page.getByRole("combobox", { name: "Somebody more" }).fill("Maren");
   await page.getByRole("option").first().click();
+  await page.getByRole("button", { name: /^Take off: Maren/ }).waitFor();
   expect(await seriousIn(page)).toEqual([]);
   await page.getByRole("button", { name: "Save" }).click();
   await page.getByRole("dialog").waitFor({ state: "detached" });

@@ -52,16 +52,20 @@ export function Picker<C extends Choice>({
 }: PickerProps<C>) {
   const id = useId();
   const [all, setAll] = useState<C[] | null>(null);
+  const [answered, setAnswered] = useState("");
   const [typed, setTyped] = useState("");
   const [at, setAt] = useState(0);
+  /** What stands there is the answer to what is typed, and not to what was typed before. */
+  const settled = !searches || answered === typed.trim();
   const found = useMemo(() => {
     const wanted = typed.trim().toLowerCase();
     if (wanted === "") return shownAtOnce ? (all ?? []).slice(0, MOST) : [];
-    if (searches) return (all ?? []).slice(0, MOST);
+    if (searches && settled) return (all ?? []).slice(0, MOST);
+    // Until the answer is here, only what fits: Enter must never choose somebody who was looked for before.
     return (all ?? [])
       .filter((one) => one.name.toLowerCase().includes(wanted) || one.note.toLowerCase().includes(wanted))
       .slice(0, MOST);
-  }, [all, typed, shownAtOnce, searches]);
+  }, [all, typed, shownAtOnce, searches, settled]);
   const latest = useRef(load);
   latest.current = load;
   const asked = useRef(0);
@@ -69,7 +73,9 @@ export function Picker<C extends Choice>({
   const ask = useCallback(async (text: string) => {
     const mine = ++asked.current;
     const answer = await latest.current(text);
-    if (mine === asked.current) setAll(answer);
+    if (mine !== asked.current) return;
+    setAll(answer);
+    setAnswered(text);
   }, []);
   useEffect(() => {
     if (!searches || typed.trim() === "") return;
@@ -123,7 +129,7 @@ export function Picker<C extends Choice>({
               <span>{one.note}</span>
             </li>
           ))}
-          {all && found.length === 0 && (
+          {all && settled && found.length === 0 && (
             <li role="option" aria-selected={false} tabIndex={-1}>
               {nothing}
             </li>
