@@ -409,6 +409,16 @@ test("a vault has a picture and a rule about who takes out; in the finder, keys 
   await page.getByRole("button", { name: /^Take off: Maren/ }).waitFor();
   await page.keyboard.press("Escape");
 
+  await page.getByRole("button", { name: "Change the vault" }).click();
+  await page.getByRole("button", { name: "Encryption key" }).click();
+  await page.getByText("The key in use is number 1").waitFor();
+  await page.getByRole("button", { name: "Rotate the key" }).click();
+  await page.getByText(/ encrypted again\.$/).waitFor();
+  expect(await seriousIn(page)).toEqual([]);
+  await page.getByRole("button", { name: "Rotate the key" }).waitFor();
+  await page.getByText("The key in use is number 2").waitFor();
+  await page.getByRole("button", { name: "Close" }).click();
+
   await context.grantPermissions(["clipboard-read", "clipboard-write"], { origin: house.url });
   await page.goto(house.url);
   const finder = page.getByRole("combobox", { name: "Find, and sign in" });

@@ -51,6 +51,7 @@ import { dropSite, keepSite, siteList } from "../src/server/vaults/sites";
 import { setTakers, sweepTakings, takenPart, takeOut, takerList } from "../src/server/vaults/takingOut";
 import { tickCode } from "../src/server/vaults/ticks";
 import { deleteVault, makeVault, vaultLedger, vaultList } from "../src/server/vaults/vaults";
+import { attachFile, fetchFile } from "./attaching";
 
 let house: InProcess;
 let f: Fixture;
@@ -545,25 +546,9 @@ describe("copies and other vaults", () => {
   });
 });
 
-async function attach(entryId: string, name: string, content: Buffer, as = f.as("steward")): Promise<string> {
-  const { attachmentId, pieces } = await beginAttachment.execute(db(), { entryId, name, size: content.length }, as);
-  for (let number = 0; number < pieces; number++) {
-    const piece = content.subarray(number * PIECE_BYTES, (number + 1) * PIECE_BYTES).toString("base64");
-    await addPiece.execute(db(), { attachmentId, number, piece }, as);
-  }
-  await finishAttachment.execute(db(), { attachmentId }, as);
-  return attachmentId;
-}
-
-async function fetched(attachmentId: string, as: ReturnType<Fixture["as"]>): Promise<Buffer> {
-  const { ticket, pieces } = await openAttachment.execute(db(), { attachmentId, how: "opened" }, as);
-  const parts: Buffer[] = [];
-  for (let number = 0; number < pieces; number++) {
-    const { piece } = await attachmentPiece.execute(db(), { attachmentId, number, ticket }, as);
-    parts.push(Buffer.from(piece, "base64"));
-  }
-  return Buffer.concat(parts);
-}
+const attach = (entryId: string, name: string, content: Buffer, as = f.as("steward")) =>
+  attachFile(db(), entryId, name, content, as);
+const fetched = (attachmentId: string, as: ReturnType<Fixture["as"]>) => fetchFile(db(), attachmentId, as);
 
 describe("the condition of what is kept", () => {
   test("is worked out once it is written, and says where else the same is used, as far as one may reveal it", async () => {

@@ -18,6 +18,7 @@ const COMMANDS = {
   restore: { file: "scripts/restore.ts" },
   "owner-link": { file: "scripts/ownerLink.ts" },
   "rotate-root-key": { file: "scripts/rotateRootKey.ts" },
+  "rotate-vault-keys": { file: "scripts/rotateVaultKeys.ts" },
   "check-journal": { file: "scripts/checkJournal.ts" },
   "read-page": { file: "scripts/readPage.ts" },
 };

@@ -27,6 +27,7 @@ import { emptyBins } from "./vaults/bin";
 import { Composer } from "./vaults/composer";
 import { sweepImports } from "./vaults/importing";
 import { PictureDrawer } from "./vaults/pictureDrawer";
+import { Rotating } from "./vaults/rotation";
 import { sweepTakings } from "./vaults/takingOut";
 
 const EVERY_MS = 5_000;
@@ -181,6 +182,7 @@ const EACH_MINUTE = [
 export function startHousekeeping(house: Galtry): void {
   let expiryAt = 0;
   const signingOut = new SigningOut(house);
+  const rotating = new Rotating(house);
   house.composer = new Composer();
   house.reading = new ReadingThread(house);
   house.pages = new PageReader();
@@ -194,6 +196,7 @@ export function startHousekeeping(house: Galtry): void {
       for (const work of EACH_MINUTE) void work.execute(house, {}, SERVER).catch(goesOn(work.name));
     }
     void signingOut.look().catch(goesOn("signIn.signOutEnded"));
+    void rotating.look().catch(goesOn("vaults.rotate"));
     void closeDeadSignIns(house).catch(goesOn("signIn.closeDead"));
     void sweepDeadImports(house).catch(goesOn("vaults.sweepImports"));
     void journalFailures.execute(house, {}, SERVER).catch(goesOn(journalFailures.name));

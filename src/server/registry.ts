@@ -115,6 +115,7 @@ import { moveNodes, movePreview } from "./vaults/moving";
 import { pictureOf, setPicture, setVaultPicture } from "./vaults/pictures";
 import { vaultPlaces } from "./vaults/places";
 import { revealField } from "./vaults/revealing";
+import { dropKeys, keyState, rotateAllKeys, rotateKey, rotateSome, stopRotation } from "./vaults/rotation";
 import { markSeparate, separatePreview } from "./vaults/separating";
 import { setField, tagEntries } from "./vaults/several";
 import { changeAskAgain, changeSigningIn, changeSteps, tryOnceMore } from "./vaults/signingIn";
@@ -176,6 +177,12 @@ const ALL = [
   takenPart,
   takerList,
   setTakers,
+  rotateKey,
+  rotateAllKeys,
+  stopRotation,
+  keyState,
+  rotateSome,
+  dropKeys,
   sweepTakings,
   takeMail,
   mailTried,

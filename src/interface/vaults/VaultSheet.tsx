@@ -10,6 +10,7 @@ import { useDone } from "../shared/Done";
 import { Form } from "../shared/Form";
 import { PictureSheet } from "../shared/PictureSheet";
 import { TakeOutSheet } from "../takeOut/TakeOutSheet";
+import { KeySheet } from "./KeySheet";
 import type { LedgerOf } from "./Ledger";
 import { TakersSheet } from "./TakersSheet";
 
@@ -26,10 +27,11 @@ export function VaultSheet({ vault, rows, onClose }: VaultSheetProps) {
   const done = useDone();
   const [name, setName] = useState(vault.name);
   const [description, setDescription] = useState(vault.description);
-  const [sheet, setSheet] = useState<"delete" | "out" | "picture" | "takers" | "note" | null>(null);
+  const [sheet, setSheet] = useState<"delete" | "out" | "picture" | "takers" | "note" | "key" | null>(null);
   if (sheet === "out") return <TakeOutSheet nodes={[vault]} onClose={onClose} />;
   if (sheet === "delete") return <DeleteVault vault={vault} rows={rows} onClose={onClose} />;
   if (sheet === "note") return <HouseNote vault={vault} onClose={onClose} />;
+  if (sheet === "key") return <KeySheet vault={vault} onClose={onClose} />;
   if (sheet === "takers") return <TakersSheet vault={vault} onClose={onClose} />;
   if (sheet === "picture")
     return (
@@ -80,6 +82,7 @@ export function VaultSheet({ vault, rows, onClose }: VaultSheetProps) {
         <Button onPress={() => setSheet("out")}>Take the vault out</Button>
         <Button onPress={() => setSheet("note")}>House note</Button>
         <Button onPress={() => setSheet("takers")}>Who takes out</Button>
+        <Button onPress={() => setSheet("key")}>Encryption key</Button>
         <Button look="harm" onPress={() => setSheet("delete")}>
           Delete the vault
         </Button>

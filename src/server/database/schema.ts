@@ -3,7 +3,18 @@
  * change closes one and opens another, none is overwritten. Secrets stand only in sealed blobs.
  */
 import { sql } from "drizzle-orm";
-import { blob, index, integer, primaryKey, real, sqliteTable, text, uniqueIndex } from "drizzle-orm/sqlite-core";
+import {
+  type AnySQLiteColumn,
+  blob,
+  foreignKey,
+  index,
+  integer,
+  primaryKey,
+  real,
+  sqliteTable,
+  text,
+  uniqueIndex,
+} from "drizzle-orm/sqlite-core";
 import type { Change, Given, Level, Standing, Weekly } from "../../core/access";
 import type { HouseRules } from "../../core/access/houseRules";
 import type { Odd } from "../../core/access/rounds";
@@ -38,7 +49,7 @@ export const links = sqliteTable(
     id: id(),
     tokenHash: text("token_hash").notNull().unique(),
     purpose: text("purpose").$type<"set-up" | "sign-in">().notNull(),
-    personId: text("person_id"),
+    personId: text("person_id").references(() => persons.id),
     createdAt: time("created_at").notNull(),
     expiresAt: time("expires_at").notNull(),
     usedAt: time("used_at"),
@@ -64,7 +75,9 @@ export const standings = sqliteTable(
   "standings",
   {
     id: id(),
-    personId: text("person_id").notNull(),
+    personId: text("person_id")
+      .notNull()
+      .references(() => persons.id),
     role: text("role").$type<Role>().notNull(),
     standing: text("standing").$type<Standing>().notNull(),
     /** The contract of somebody who is here for a season: all access ends then. */
@@ -83,7 +96,9 @@ export const sessions = sqliteTable(
   {
     id: id(),
     tokenHash: text("token_hash").notNull().unique(),
-    personId: text("person_id").notNull(),
+    personId: text("person_id")
+      .notNull()
+      .references(() => persons.id),
     createdAt: time("created_at").notNull(),
     /** When the sign-in password was last given in this session. */
     provedAt: time("proved_at").notNull(),
@@ -101,7 +116,9 @@ export const knownBrowsers = sqliteTable(
   "known_browsers",
   {
     tokenHash: text("token_hash").notNull(),
-    personId: text("person_id").notNull(),
+    personId: text("person_id")
+      .notNull()
+      .references(() => persons.id),
     lastUsedAt: time("last_used_at").notNull(),
   },
   (t) => [index("known_browsers_used").on(t.lastUsedAt), primaryKey({ columns: [t.tokenHash, t.personId] })],
@@ -121,7 +138,13 @@ export const attempts = sqliteTable(
 /** Failed sign-ins of known people, counted by the minute until they are journaled as one line. */
 export const failedSignIns = sqliteTable(
   "failed_sign_ins",
-  { personId: text("person_id").notNull(), minute: integer("minute").notNull(), count: integer("count").notNull() },
+  {
+    personId: text("person_id")
+      .notNull()
+      .references(() => persons.id),
+    minute: integer("minute").notNull(),
+    count: integer("count").notNull(),
+  },
   (t) => [index("failed_sign_ins_minute").on(t.minute), primaryKey({ columns: [t.personId, t.minute] })],
 );
 
@@ -139,7 +162,9 @@ export const memberships = sqliteTable(
   {
     id: id(),
     groupId: text("group_id").notNull(),
-    personId: text("person_id").notNull(),
+    personId: text("person_id")
+      .notNull()
+      .references(() => persons.id),
     from: integer("from_at"),
     until: integer("until_at"),
     keeper: integer("keeper", { mode: "boolean" }).notNull().default(false),
@@ -166,9 +191,13 @@ export const places = sqliteTable(
   "places",
   {
     id: id(),
-    nodeId: text("node_id").notNull(),
-    parentId: text("parent_id"),
-    vaultId: text("vault_id").notNull(),
+    nodeId: text("node_id")
+      .notNull()
+      .references(() => nodes.id),
+    parentId: text("parent_id").references(() => nodes.id),
+    vaultId: text("vault_id")
+      .notNull()
+      .references(() => nodes.id),
     ...valid,
   },
   (t) => [
@@ -180,7 +209,13 @@ export const places = sqliteTable(
 
 export const separations = sqliteTable(
   "separations",
-  { id: id(), nodeId: text("node_id").notNull(), ...valid },
+  {
+    id: id(),
+    nodeId: text("node_id")
+      .notNull()
+      .references(() => nodes.id),
+    ...valid,
+  },
   (t) => [index("separations_node").on(t.nodeId, t.validUntil)],
 );
 
@@ -192,7 +227,9 @@ const binned = {
 };
 
 export const vaults = sqliteTable("vaults", {
-  nodeId: text("node_id").primaryKey(),
+  nodeId: text("node_id")
+    .primaryKey()
+    .references(() => nodes.id),
   name: text("name").notNull(),
   description: text("description").notNull().default(""),
   asideAt: time("aside_at"),
@@ -236,7 +273,9 @@ export const rounds = sqliteTable(
   "rounds",
   {
     id: id(),
-    vaultId: text("vault_id").notNull(),
+    vaultId: text("vault_id")
+      .notNull()
+      .references(() => nodes.id),
     startedAt: time("started_at").notNull(),
     /** Null: by itself, as its time had come. */
     startedBy: text("started_by"),
@@ -261,8 +300,12 @@ export const rounds = sqliteTable(
 export const acceptances = sqliteTable(
   "acceptances",
   {
-    personId: text("person_id").notNull(),
-    vaultId: text("vault_id").notNull(),
+    personId: text("person_id")
+      .notNull()
+      .references(() => persons.id),
+    vaultId: text("vault_id")
+      .notNull()
+      .references(() => vaults.nodeId),
     note: text("note").notNull(),
     at: time("at").notNull(),
   },
@@ -279,18 +322,24 @@ export const takings = sqliteTable(
   "takings",
   {
     id: id(),
-    vaultId: text("vault_id").notNull(),
-    personId: text("person_id").notNull(),
+    vaultId: text("vault_id")
+      .notNull()
+      .references(() => nodes.id),
+    personId: text("person_id")
+      .notNull()
+      .references(() => persons.id),
     sessionId: text("session_id"),
     at: time("at").notNull(),
   },
-  (t) => [index("takings_at").on(t.at)],
+  (t) => [index("takings_at").on(t.at), index("takings_vault").on(t.vaultId)],
 );
 
 export const takingParts = sqliteTable(
   "taking_parts",
   {
-    takingId: text("taking_id").notNull(),
+    takingId: text("taking_id")
+      .notNull()
+      .references(() => takings.id),
     number: integer("number").notNull(),
     /** Versions, and the names of the folders around each. */
     rows: text("rows", { mode: "json" }).$type<{ versionId: string; folder: string[] }[]>().notNull(),
@@ -301,7 +350,9 @@ export const takingParts = sqliteTable(
 export const folders = sqliteTable(
   "folders",
   {
-    nodeId: text("node_id").primaryKey(),
+    nodeId: text("node_id")
+      .primaryKey()
+      .references(() => nodes.id),
     name: text("name").notNull(),
     ...binned,
   },
@@ -314,10 +365,16 @@ export const folders = sqliteTable(
 export const vaultKeys = sqliteTable(
   "vault_keys",
   {
-    vaultId: text("vault_id").notNull(),
+    vaultId: text("vault_id")
+      .notNull()
+      .references(() => vaults.nodeId),
     version: integer("version").notNull(),
     wrapped: bytes("wrapped").notNull(),
     createdAt: time("created_at").notNull(),
+    /** Sealing anew what an earlier version sealed was stopped, until somebody goes on with it. */
+    stoppedAt: time("stopped_at"),
+    /** Of an earlier version: nothing has needed it since. */
+    unusedSince: time("unused_since"),
   },
   (t) => [primaryKey({ columns: [t.vaultId, t.version] })],
 );
@@ -371,7 +428,9 @@ export type Filling = "send" | "type" | "never";
 export const entries = sqliteTable(
   "entries",
   {
-    nodeId: text("node_id").primaryKey(),
+    nodeId: text("node_id")
+      .primaryKey()
+      .references(() => nodes.id),
     kind: text("kind").notNull(),
     name: text("name").notNull(),
     description: text("description").notNull().default(""),
@@ -392,7 +451,9 @@ export const entries = sqliteTable(
     plainHttp: integer("plain_http", { mode: "boolean" }).notNull().default(false),
     hasCode: integer("has_code", { mode: "boolean" }).notNull().default(false),
     steps: text("steps", { mode: "json" }).$type<SignInSteps>().notNull(),
-    versionId: text("version_id").notNull(),
+    versionId: text("version_id")
+      .notNull()
+      .references((): AnySQLiteColumn => entryVersions.id),
     changedAt: time("changed_at").notNull(),
     changedBy: text("changed_by").notNull(),
     createdAt: time("created_at").notNull(),
@@ -433,7 +494,9 @@ export const entries = sqliteTable(
 export const conditions = sqliteTable(
   "conditions",
   {
-    versionId: text("version_id").notNull(),
+    versionId: text("version_id")
+      .notNull()
+      .references(() => entryVersions.id),
     field: text("field").notNull(),
     /** log10 of the guesses that find it. */
     guesses: real("guesses").notNull(),
@@ -445,9 +508,13 @@ export const conditions = sqliteTable(
 export const ticks = sqliteTable(
   "ticks",
   {
-    entryId: text("entry_id").notNull(),
+    entryId: text("entry_id")
+      .notNull()
+      .references(() => entries.nodeId),
     fingerprint: text("fingerprint").notNull(),
-    personId: text("person_id").notNull(),
+    personId: text("person_id")
+      .notNull()
+      .references(() => persons.id),
     at: time("at").notNull(),
   },
   (t) => [primaryKey({ columns: [t.entryId, t.fingerprint] })],
@@ -458,7 +525,9 @@ export const attachments = sqliteTable(
   "attachments",
   {
     id: id(),
-    entryId: text("entry_id").notNull(),
+    entryId: text("entry_id")
+      .notNull()
+      .references(() => entries.nodeId),
     vaultId: text("vault_id").notNull(),
     keyVersion: integer("key_version").notNull(),
     name: text("name").notNull(),
@@ -471,6 +540,8 @@ export const attachments = sqliteTable(
     completeAt: time("complete_at"),
   },
   (t) => [
+    index("attachments_key").on(t.vaultId, t.keyVersion),
+    foreignKey({ columns: [t.vaultId, t.keyVersion], foreignColumns: [vaultKeys.vaultId, vaultKeys.version] }),
     index("attachments_begun").on(t.createdAt).where(sql`complete_at is null`),
     index("attachments_entry").on(t.entryId),
   ],
@@ -479,9 +550,13 @@ export const attachments = sqliteTable(
 export const attachmentPieces = sqliteTable(
   "attachment_pieces",
   {
-    attachmentId: text("attachment_id").notNull(),
+    attachmentId: text("attachment_id")
+      .notNull()
+      .references(() => attachments.id),
     number: integer("number").notNull(),
     sealed: bytes("sealed").notNull(),
+    /** Where the vault's key is being renewed and this piece has come before its attachment; else the attachment's. */
+    keyVersion: integer("key_version"),
   },
   (t) => [primaryKey({ columns: [t.attachmentId, t.number] })],
 );
@@ -490,8 +565,12 @@ export const attachmentPieces = sqliteTable(
 export const ledgerViews = sqliteTable(
   "ledger_views",
   {
-    personId: text("person_id").notNull(),
-    vaultId: text("vault_id").notNull(),
+    personId: text("person_id")
+      .notNull()
+      .references(() => persons.id),
+    vaultId: text("vault_id")
+      .notNull()
+      .references(() => vaults.nodeId),
     view: text("view", { mode: "json" }).$type<LedgerView>().notNull(),
   },
   (t) => [index("ledger_views_vault").on(t.vaultId), primaryKey({ columns: [t.personId, t.vaultId] })],
@@ -502,7 +581,9 @@ export const mappings = sqliteTable(
   "mappings",
   {
     id: id(),
-    personId: text("person_id").notNull(),
+    personId: text("person_id")
+      .notNull()
+      .references(() => persons.id),
     name: text("name").notNull(),
     mapping: text("mapping", { mode: "json" }).$type<Record<string, unknown>>().notNull(),
     changedAt: time("changed_at").notNull(),
@@ -514,8 +595,12 @@ export const mappings = sqliteTable(
 export const importUpdates = sqliteTable(
   "import_updates",
   {
-    importId: text("import_id").notNull(),
-    entryId: text("entry_id").notNull(),
+    importId: text("import_id")
+      .notNull()
+      .references(() => imports.id),
+    entryId: text("entry_id")
+      .notNull()
+      .references(() => entries.nodeId),
     beforeVersionId: text("before_version_id").notNull(),
     versionId: text("version_id").notNull(),
     /** The whole of the new version until it is published, as rows of their tables; the blob stands apart. */
@@ -539,7 +624,9 @@ export const entryVersions = sqliteTable(
   "entry_versions",
   {
     id: id(),
-    entryId: text("entry_id").notNull(),
+    entryId: text("entry_id")
+      .notNull()
+      .references(() => entries.nodeId),
     number: integer("number").notNull(),
     vaultId: text("vault_id").notNull(),
     keyVersion: integer("key_version").notNull(),
@@ -551,6 +638,8 @@ export const entryVersions = sqliteTable(
     refusedAt: time("refused_at"),
   },
   (t) => [
+    index("entry_versions_key").on(t.vaultId, t.keyVersion),
+    foreignKey({ columns: [t.vaultId, t.keyVersion], foreignColumns: [vaultKeys.vaultId, vaultKeys.version] }),
     uniqueIndex("entry_versions_number").on(t.entryId, t.number),
     // Which versions hold values in the fields of a kind: such a kind changes no class and is not deleted.
     index("entry_versions_kind").on(sql`json_extract(open, '$.kind')`),
@@ -562,9 +651,15 @@ export const imports = sqliteTable(
   "imports",
   {
     id: id(),
-    vaultId: text("vault_id").notNull(),
-    parentId: text("parent_id").notNull(),
-    personId: text("person_id").notNull(),
+    vaultId: text("vault_id")
+      .notNull()
+      .references(() => nodes.id),
+    parentId: text("parent_id")
+      .notNull()
+      .references(() => nodes.id),
+    personId: text("person_id")
+      .notNull()
+      .references(() => persons.id),
     /** Machine and process id: what a dead process began is swept away. */
     process: text("process").notNull(),
     begunAt: time("begun_at").notNull(),
@@ -578,6 +673,8 @@ export const imports = sqliteTable(
     foldersMade: text("folders_made", { mode: "json" }).$type<string[]>().notNull(),
   },
   (t) => [
+    index("imports_vault").on(t.vaultId),
+    index("imports_parent").on(t.parentId),
     index("imports_open").on(t.process).where(sql`published_at is null and cancelled_at is null`),
     index("imports_cancelled").on(t.id).where(sql`cancelled_at is not null`),
   ],
@@ -586,8 +683,12 @@ export const imports = sqliteTable(
 export const importRows = sqliteTable(
   "import_rows",
   {
-    entryId: text("entry_id").primaryKey(),
-    importId: text("import_id").notNull(),
+    entryId: text("entry_id")
+      .primaryKey()
+      .references(() => entries.nodeId),
+    importId: text("import_id")
+      .notNull()
+      .references(() => imports.id),
     versionId: text("version_id").notNull(),
     /** Made beforehand, so that publishing only copies. */
     placeId: text("place_id").notNull(),
@@ -601,7 +702,9 @@ export const importRows = sqliteTable(
 export const fingerprints = sqliteTable(
   "fingerprints",
   {
-    versionId: text("version_id").notNull(),
+    versionId: text("version_id")
+      .notNull()
+      .references(() => entryVersions.id),
     field: text("field").notNull(),
     fingerprint: text("fingerprint").notNull(),
   },
@@ -612,7 +715,9 @@ export const grants = sqliteTable(
   "grants",
   {
     id: id(),
-    nodeId: text("node_id").notNull(),
+    nodeId: text("node_id")
+      .notNull()
+      .references(() => nodes.id),
     subjectKind: text("subject_kind").$type<"person" | "group" | "everyone">().notNull(),
     /** Empty for Everyone. */
     subjectId: text("subject_id").notNull(),
@@ -654,7 +759,9 @@ export const sightings = sqliteTable(
   "sightings",
   {
     id: id(),
-    entryId: text("entry_id").notNull(),
+    entryId: text("entry_id")
+      .notNull()
+      .references(() => entries.nodeId),
     field: text("field").notNull(),
     fingerprint: text("fingerprint").notNull(),
     personId: text("person_id").notNull(),
@@ -679,7 +786,9 @@ export const slips = sqliteTable(
   "slips",
   {
     id: id(),
-    personId: text("person_id").notNull(),
+    personId: text("person_id")
+      .notNull()
+      .references(() => persons.id),
     state: text("state").$type<SlipState>().notNull(),
     changes: text("changes", { mode: "json" }).$type<SlipChange[]>().notNull(),
     /** Raised at each change of the draft. */
@@ -710,10 +819,14 @@ export const handovers = sqliteTable(
   {
     id: id(),
     tokenHash: text("token_hash").notNull().unique(),
-    entryId: text("entry_id").notNull(),
+    entryId: text("entry_id")
+      .notNull()
+      .references(() => entries.nodeId),
     /** Where the entry was: in another vault its links have ended. */
     vaultId: text("vault_id").notNull(),
-    makerId: text("maker_id").notNull(),
+    makerId: text("maker_id")
+      .notNull()
+      .references(() => persons.id),
     /** Labels of what was handed over. */
     labels: text("labels", { mode: "json" }).$type<string[]>().notNull(),
     /** Null once it has ended: erased, not hidden. */
@@ -771,8 +884,12 @@ export const letterboxes = sqliteTable(
   {
     id: id(),
     tokenHash: text("token_hash").notNull().unique(),
-    nodeId: text("node_id").notNull(),
-    makerId: text("maker_id").notNull(),
+    nodeId: text("node_id")
+      .notNull()
+      .references(() => nodes.id),
+    makerId: text("maker_id")
+      .notNull()
+      .references(() => persons.id),
     /** What is asked for, and what the entry is called that comes of it. */
     name: text("name").notNull(),
     labels: text("labels", { mode: "json" }).$type<string[]>().notNull(),
@@ -790,8 +907,12 @@ export const yeses = sqliteTable(
   "yeses",
   {
     id: id(),
-    entryId: text("entry_id").notNull(),
-    personId: text("person_id").notNull(),
+    entryId: text("entry_id")
+      .notNull()
+      .references(() => entries.nodeId),
+    personId: text("person_id")
+      .notNull()
+      .references(() => persons.id),
     why: text("why").notNull(),
     /** Where it was asked from: browser and address. */
     browser: text("browser").notNull(),
@@ -824,7 +945,10 @@ export const asks = sqliteTable(
   "asks",
   {
     id: id(),
-    personId: text("person_id").notNull(),
+    personId: text("person_id")
+      .notNull()
+      .references(() => persons.id),
+    /** Empty where it was asked by the address of a site for which nothing is kept. */
     nodeId: text("node_id").notNull(),
     level: text("level").$type<Level>().notNull(),
     until: integer("until_at"),
@@ -849,14 +973,30 @@ export const asks = sqliteTable(
 
 export const pins = sqliteTable(
   "pins",
-  { personId: text("person_id").notNull(), entryId: text("entry_id").notNull(), at: time("at").notNull() },
+  {
+    personId: text("person_id")
+      .notNull()
+      .references(() => persons.id),
+    entryId: text("entry_id")
+      .notNull()
+      .references(() => entries.nodeId),
+    at: time("at").notNull(),
+  },
   (t) => [index("pins_entry").on(t.entryId), primaryKey({ columns: [t.personId, t.entryId] })],
 );
 
 /** When a person first opened or used an entry; until then it is new to them. */
 export const met = sqliteTable(
   "met",
-  { personId: text("person_id").notNull(), entryId: text("entry_id").notNull(), at: time("at").notNull() },
+  {
+    personId: text("person_id")
+      .notNull()
+      .references(() => persons.id),
+    entryId: text("entry_id")
+      .notNull()
+      .references(() => entries.nodeId),
+    at: time("at").notNull(),
+  },
   (t) => [index("met_entry").on(t.entryId), primaryKey({ columns: [t.personId, t.entryId] })],
 );
 
@@ -864,7 +1004,9 @@ export const lanyards = sqliteTable(
   "lanyards",
   {
     id: id(),
-    personId: text("person_id").notNull(),
+    personId: text("person_id")
+      .notNull()
+      .references(() => persons.id),
     tokenHash: text("token_hash").notNull().unique(),
     /** RFC 7638 thumbprint of the key kept in that browser. */
     thumbprint: text("thumbprint").notNull(),
@@ -912,7 +1054,13 @@ export const proofs = sqliteTable(
 
 export const neverKept = sqliteTable(
   "never_kept",
-  { personId: text("person_id").notNull(), site: text("site").notNull(), at: time("at").notNull() },
+  {
+    personId: text("person_id")
+      .notNull()
+      .references(() => persons.id),
+    site: text("site").notNull(),
+    at: time("at").notNull(),
+  },
   (t) => [primaryKey({ columns: [t.personId, t.site] })],
 );
 
@@ -921,9 +1069,13 @@ export const signIns = sqliteTable(
   "sign_ins",
   {
     id: id(),
-    entryId: text("entry_id").notNull(),
+    entryId: text("entry_id")
+      .notNull()
+      .references(() => nodes.id),
     versionId: text("version_id").notNull(),
-    personId: text("person_id").notNull(),
+    personId: text("person_id")
+      .notNull()
+      .references(() => persons.id),
     lanyardId: text("lanyard_id").notNull(),
     how: text("how").$type<"sealed" | "guarded" | "proved">().notNull(),
     /** Host and user name as a keyed hash: sign-ins to one account wait for each other. */
@@ -995,6 +1147,13 @@ export const journalNames = sqliteTable(
   (t) => [uniqueIndex("journal_names_ref").on(t.ref, t.name)],
 );
 
+/** Regular work that one process does at a time, and until when it may be taken to be at it. */
+export const leases = sqliteTable("leases", {
+  work: text("work").primaryKey(),
+  process: text("process").notNull(),
+  until: time("until").notNull(),
+});
+
 /**
  * Nodes and people whose access may have changed. Triggers write it (in the migration that makes it), so that no writer
  * can forget to; every process brings its access index up to the last row before it answers.
@@ -1022,7 +1181,9 @@ export const notices = sqliteTable(
   "notices",
   {
     id: id(),
-    personId: text("person_id").notNull(),
+    personId: text("person_id")
+      .notNull()
+      .references(() => persons.id),
     at: time("at").notNull(),
     text: text("text").notNull(),
     nodeId: text("node_id"),

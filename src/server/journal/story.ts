@@ -226,6 +226,11 @@ function sentence(
       return details.takers
         ? `named who may take out${node === null ? "" : ` of ${node}`} what they may reveal: ${details.takers}`
         : `let only its stewards take out${node === null ? "" : ` of ${node}`}`;
+    case "vaults.rotateKey":
+    case "vaults.rotateAllKeys":
+      return `rotated the encryption key${node === null ? "" : ` of ${node}`}`;
+    case "vaults.stopRotation":
+      return `${details.stopped ? "stopped" : "resumed"} the rotation of the encryption key${node === null ? "" : ` of ${node}`}`;
     case "vaults.closeKind":
       return details.closed ? `closed the kind ${subject} to new entries` : `opened the kind ${subject} again`;
     case "vaults.deleteKind":

@@ -20,7 +20,7 @@ import type { Galtry } from "../galtry";
 import { uuidv7 } from "../ids";
 import { Refused } from "../refused";
 import { requireInUse, requireOutOfBin } from "../vaults/entries";
-import { fingerprint, loginOf } from "../vaults/sealing";
+import { fingerprint, loginOf, orSealError } from "../vaults/sealing";
 import { openValues, vaultKey } from "../vaults/vaultKeys";
 import type { HandedCookie, Login, SignedIn, SignInEngine } from "./engine";
 import { SignInFailure } from "./guardedClient";
@@ -228,27 +228,36 @@ async function sealJar(
 }
 
 /** Sessions that were handed over with entries that move to another vault: sealed anew under its key. */
-export async function resealJars(tx: Transaction, house: Galtry, entryIds: string[], from: string, to: string) {
+export async function moveJars(tx: Transaction, house: Galtry, entryIds: string[], from: string, to: string) {
   const rows = await tx
     .select({ id: signIns.id, jar: signIns.jar, keyVersion: signIns.keyVersion })
     .from(signIns)
     .where(and(inArray(signIns.entryId, entryIds), isNotNull(signIns.jar)));
+  await resealJars(tx, house, rows, from, to);
+}
+
+type SealedJar = Pick<typeof signIns.$inferSelect, "id" | "jar" | "keyVersion">;
+
+/** Seals jars anew with the newest key of a vault. One that does not open signs nobody out any more: it is forgotten. */
+export async function resealJars(
+  tx: Transaction,
+  house: Galtry,
+  rows: readonly SealedJar[],
+  from: string,
+  to: string,
+): Promise<void> {
   for (const row of rows) {
     const { key } = await vaultKey(tx, house.keys, from, row.keyVersion!);
-    const jar = fromUtf8(await open(key, row.jar!, ["sign-in jar", from, row.id]));
+    const jar = await open(key, row.jar!, ["sign-in jar", from, row.id]).catch(orSealError);
     await tx
       .update(signIns)
-      .set(await sealJar(tx, house, to, row.id, jar))
+      .set(jar ? await sealJar(tx, house, to, row.id, fromUtf8(jar)) : { jar: null })
       .where(eq(signIns.id, row.id));
   }
 }
 
 /** Opens a kept jar, to sign out at the site. */
-export async function openJar(
-  house: Galtry,
-  vaultId: string,
-  row: Pick<typeof signIns.$inferSelect, "id" | "jar" | "keyVersion">,
-): Promise<HandedCookie[]> {
+export async function openJar(house: Galtry, vaultId: string, row: SealedJar): Promise<HandedCookie[]> {
   if (!row.jar || row.keyVersion === null) return [];
   const { key } = await vaultKey(house.db, house.keys, vaultId, row.keyVersion);
   return JSON.parse(fromUtf8(await open(key, row.jar, ["sign-in jar", vaultId, row.id])));

@@ -9,6 +9,7 @@ import type { OpenIndex } from "../access/openIndex";
 import { command, idSchema, query } from "../command";
 import { entries, persons, signIns } from "../database/schema";
 import type { Galtry } from "../galtry";
+import { endLease, holdLease, LEASE_MS } from "../lease";
 import { orSealError } from "../vaults/sealing";
 import { GuardedClient } from "./guardedClient";
 import { openJar } from "./sealed";
@@ -62,6 +63,7 @@ export const dropJar = command({
   tell: () => [],
 });
 
+const WORK = "signIn.signOutEnded";
 /** Kept sessions that are looked at in one statement. */
 const AT_ONCE = 500;
 /** Sites that are signed out of at the same time. */
@@ -153,12 +155,25 @@ export class SigningOut {
       ({ personId, entryId, begunAt, binned }) =>
         binned === 1 || at - begunAt > SESSION_MS || !atLeast(index.level(personId, entryId, at), "use"),
     );
+    if (waiting.length === 0) return 0;
+    // Of several Galtrys one visits the sites. Should it end in the middle, the look through all that is kept finds the rest.
+    if (!(await holdLease(this.house, WORK))) return 0;
+    let held = Date.now();
     const some = async () => {
-      for (let one = waiting.pop(); one; one = waiting.pop())
+      for (let one = waiting.pop(); one; one = waiting.pop()) {
+        if (Date.now() - held > LEASE_MS / 3) {
+          held = Date.now();
+          if (!(await holdLease(this.house, WORK))) return;
+        }
         await this.#endOne(one, index.node(one.entryId)?.vaultId, at);
+      }
     };
     const count = waiting.length;
-    await Promise.all(Array.from({ length: VISITS }, some));
+    try {
+      await Promise.all(Array.from({ length: VISITS }, some));
+    } finally {
+      await endLease(this.house, WORK);
+    }
     return count;
   }
 

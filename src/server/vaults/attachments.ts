@@ -108,13 +108,15 @@ export const addPiece = command({
     const bytes = Buffer.from(input.piece, "base64");
     const key = await vaultKey(house.db, house.keys, file.vaultId, file.keyVersion);
     const type = input.number === 0 ? fileTypeOf(bytes) : null;
-    return { length: bytes.length, type, sealed: await sealPiece(key, file, input.number, bytes) };
+    const sealed = await sealPiece(key, file, input.number, bytes);
+    return { length: bytes.length, type, sealed, keyVersion: file.keyVersion };
   },
   allow: (context) => requireBegun(context, context.input.attachmentId),
   run: async ({ tx, input, allowed: { file }, prepared }) => {
     const last = input.number === file.pieces - 1;
     const length = last ? file.size - PIECE_BYTES * (file.pieces - 1) : PIECE_BYTES;
-    if (!prepared || input.number >= file.pieces || prepared.length !== length)
+    const sealedForIt = prepared?.keyVersion === file.keyVersion;
+    if (!prepared || !sealedForIt || input.number >= file.pieces || prepared.length !== length)
       throw new Refused("bad-input", "This piece does not fit: the file changed while it was read.");
     await tx
       .insert(attachmentPieces)
@@ -227,7 +229,7 @@ export const attachmentPiece = query({
       .from(attachmentPieces)
       .where(and(eq(attachmentPieces.attachmentId, file.id), eq(attachmentPieces.number, input.number)));
     if (!piece) throw notFound();
-    const key = await vaultKey(tx, house.keys, file.vaultId, file.keyVersion);
+    const key = await vaultKey(tx, house.keys, file.vaultId, piece.keyVersion ?? file.keyVersion);
     return { piece: Buffer.from(await openPiece(key, file, input.number, piece.sealed)).toString("base64") };
   },
 });

@@ -29,7 +29,7 @@ import type { Galtry } from "../galtry";
 import { uuidv7 } from "../ids";
 import { tellStewards } from "../people/telling";
 import { Refused } from "../refused";
-import { resealJars } from "../signin/sealed";
+import { moveJars } from "../signin/sealed";
 import { currentMarks } from "./currentMarks";
 import { DEEPEST, heightOf, idsBelow, isBinned, requirePlace } from "./folders";
 import { kindOf } from "./kinds";
@@ -277,10 +277,7 @@ async function resealPieces(
   from: typeof attachments.$inferSelect,
   to: typeof attachments.$inferSelect,
 ): Promise<void> {
-  const [old, fresh] = await Promise.all([
-    vaultKey(tx, house.keys, from.vaultId, from.keyVersion),
-    vaultKey(tx, house.keys, to.vaultId),
-  ]);
+  const fresh = await vaultKey(tx, house.keys, to.vaultId);
   const row = { ...to, keyVersion: fresh.version };
   if (to.id === from.id) await tx.update(attachments).set(row).where(eq(attachments.id, to.id));
   else await tx.insert(attachments).values(row);
@@ -288,8 +285,9 @@ async function resealPieces(
     const here = and(eq(attachmentPieces.attachmentId, from.id), eq(attachmentPieces.number, number));
     const [piece] = await tx.select().from(attachmentPieces).where(here);
     if (!piece) continue;
+    const old = await vaultKey(tx, house.keys, from.vaultId, piece.keyVersion ?? from.keyVersion);
     const sealed = await sealPiece(fresh, to, number, await openPiece(old, from, number, piece.sealed));
-    if (to.id === from.id) await tx.update(attachmentPieces).set({ sealed }).where(here);
+    if (to.id === from.id) await tx.update(attachmentPieces).set({ sealed, keyVersion: null }).where(here);
     else await tx.insert(attachmentPieces).values({ attachmentId: to.id, number, sealed });
   }
 }
@@ -342,7 +340,7 @@ export const moveAcross = command({
       const files = await tx.select().from(attachments).where(eq(attachments.entryId, entry.nodeId));
       for (const file of files) await resealPieces(tx, house, file, { ...file, vaultId });
     }
-    await resealJars(
+    await moveJars(
       tx,
       house,
       load.entries.map((entry) => entry.nodeId),

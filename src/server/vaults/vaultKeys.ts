@@ -8,9 +8,16 @@ import { openVersion, type SealedValues, type SealedVersion, type VaultKey } fro
 
 const keyBinding = (vaultId: string, version: number) => ["vault key", vaultId, String(version)] as const;
 
-export async function makeVaultKey(tx: Transaction, keys: KeyRing, vaultId: string, at: number): Promise<void> {
-  const wrapped = await seal(keys.vaults, randomBytes(KEY_LENGTH), keyBinding(vaultId, 1));
-  await tx.insert(vaultKeys).values({ vaultId, version: 1, wrapped: Buffer.from(wrapped), createdAt: at });
+/** @param version one more than that of the vault's newest key; what is sealed from now on is sealed with this one */
+export async function makeVaultKey(
+  tx: Transaction,
+  keys: KeyRing,
+  vaultId: string,
+  at: number,
+  version = 1,
+): Promise<void> {
+  const wrapped = await seal(keys.vaults, randomBytes(KEY_LENGTH), keyBinding(vaultId, version));
+  await tx.insert(vaultKeys).values({ vaultId, version, wrapped: Buffer.from(wrapped), createdAt: at });
 }
 
 /** The newest key of a vault, or the one of a version. */
