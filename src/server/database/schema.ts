@@ -15,12 +15,11 @@ import {
   text,
   uniqueIndex,
 } from "drizzle-orm/sqlite-core";
-import type { Change, Given, Level, Standing, Weekly } from "../../core/access";
+import { z } from "zod";
+import type { Given, Level, Standing } from "../../core/access";
 import type { HouseRules } from "../../core/access/houseRules";
-import type { Odd } from "../../core/access/rounds";
-import type { Field, Purpose } from "../../core/kinds/kind";
-import type { LedgerView } from "../../core/ledgerView";
-import type { SignInSteps } from "../../core/signin/steps";
+import type { Purpose } from "../../core/kinds/kind";
+import * as stored from "./stored";
 
 const id = () => text("id").primaryKey();
 const time = (name: string) => integer(name);
@@ -236,7 +235,7 @@ export const vaults = sqliteTable("vaults", {
   asideBy: text("aside_by"),
   pictureId: text("picture_id"),
   /** Who may take out what they may reveal, besides its stewards. */
-  takers: text("takers", { mode: "json" }).$type<Taker[]>().notNull().default([]),
+  takers: stored.json("takers", z.array(stored.taker)).notNull().default([]),
   /** What whoever is given something here confirms first, where the house rules ask for that. */
   houseNote: text("house_note").notNull().default(""),
   /** Every so many months its stewards look through who has what; null for never. */
@@ -245,28 +244,9 @@ export const vaults = sqliteTable("vaults", {
   roundsSince: time("rounds_since"),
 });
 
-/** What a steward said to one grant of a round. */
-export interface RoundSaid {
-  grantId: string;
-  say: "confirmed" | "lower" | "end";
-  by: string;
-  at: number;
-}
+export type RoundSaid = z.infer<typeof stored.roundSaid>;
 
-/** A line of a round that is finished, as it was then: what an auditor reads. */
-export interface RoundKept {
-  who: string;
-  nodeId: string;
-  what: string;
-  level: Given;
-  until: number | null;
-  why: string;
-  lastUse: number | null;
-  odd: Odd[];
-  say: RoundSaid["say"];
-  by: string;
-  at: number;
-}
+export type RoundKept = z.infer<typeof stored.roundKept>;
 
 /** Rounds of a vault: its stewards look through who has what. */
 export const rounds = sqliteTable(
@@ -284,11 +264,11 @@ export const rounds = sqliteTable(
     askedAt: time("asked_at").notNull(),
     remindedAt: time("reminded_at"),
     /** Stewards who were asked before and did not answer. */
-    passed: text("passed", { mode: "json" }).$type<string[]>().notNull().default([]),
-    said: text("said", { mode: "json" }).$type<RoundSaid[]>().notNull().default([]),
+    passed: stored.json("passed", stored.texts).notNull().default([]),
+    said: stored.json("said", z.array(stored.roundSaid)).notNull().default([]),
     finishedAt: time("finished_at"),
     finishedBy: text("finished_by"),
-    kept: text("kept", { mode: "json" }).$type<RoundKept[]>(),
+    kept: stored.json("kept", z.array(stored.roundKept)),
   },
   (t) => [
     index("rounds_finished").on(t.vaultId, t.finishedAt),
@@ -312,10 +292,7 @@ export const acceptances = sqliteTable(
   (t) => [index("acceptances_vault").on(t.vaultId), primaryKey({ columns: [t.personId, t.vaultId] })],
 );
 
-export interface Taker {
-  kind: "person" | "group";
-  id: string;
-}
+export type Taker = z.infer<typeof stored.taker>;
 
 /** What somebody is taking out just now, in parts: fetched one after another within minutes, by whoever began it. */
 export const takings = sqliteTable(
@@ -342,7 +319,7 @@ export const takingParts = sqliteTable(
       .references(() => takings.id),
     number: integer("number").notNull(),
     /** Versions, and the names of the folders around each. */
-    rows: text("rows", { mode: "json" }).$type<{ versionId: string; folder: string[] }[]>().notNull(),
+    rows: stored.json("rows", z.array(stored.takenRow)).notNull(),
   },
   (t) => [primaryKey({ columns: [t.takingId, t.number] })],
 );
@@ -379,20 +356,14 @@ export const vaultKeys = sqliteTable(
   (t) => [primaryKey({ columns: [t.vaultId, t.version] })],
 );
 
-export interface ExtraField {
-  id: string;
-  label: string;
-  class: "open" | "identifier" | "secret";
-  /** Only of the class open; the others stand in the sealed blob. */
-  value?: string;
-}
+export type ExtraField = z.infer<typeof stored.extraField>;
 
 /** Kinds that the organisation made. A field that is taken out stays here as retired: entries may hold a value in it. */
 export const kinds = sqliteTable("kinds", {
   id: id(),
   name: text("name").notNull(),
   purpose: text("purpose").$type<Purpose>().notNull(),
-  fields: text("fields", { mode: "json" }).$type<Field[]>().notNull(),
+  fields: stored.json("fields", z.array(stored.field)).notNull(),
   title: text("title"),
   pictureId: text("picture_id"),
   createdAt: time("created_at").notNull(),
@@ -435,7 +406,7 @@ export const entries = sqliteTable(
     name: text("name").notNull(),
     description: text("description").notNull().default(""),
     /** Open values by field id; the sign-in page has columns of its own, for pages are matched by it. */
-    fields: text("fields", { mode: "json" }).$type<Record<string, string>>().notNull(),
+    fields: stored.json("fields", stored.textByName).notNull(),
     /** Empty where nobody signs in, and so are host and site. */
     signInPage: text("sign_in_page").notNull(),
     reach: text("reach").$type<"site" | "host">().notNull(),
@@ -443,14 +414,14 @@ export const entries = sqliteTable(
     host: text("host").notNull(),
     site: text("site").notNull(),
     notes: text("notes").notNull().default(""),
-    tags: text("tags", { mode: "json" }).$type<string[]>().notNull(),
-    extras: text("extras", { mode: "json" }).$type<ExtraField[]>().notNull(),
+    tags: stored.json("tags", stored.texts).notNull(),
+    extras: stored.json("extras", z.array(stored.extraField)).notNull(),
     useSeesUserName: integer("use_sees_user_name", { mode: "boolean" }).notNull().default(false),
     guardedFill: integer("guarded_fill", { mode: "boolean" }).notNull().default(false),
     /** The steward accepted in words that this site gets its password over plain http. */
     plainHttp: integer("plain_http", { mode: "boolean" }).notNull().default(false),
     hasCode: integer("has_code", { mode: "boolean" }).notNull().default(false),
-    steps: text("steps", { mode: "json" }).$type<SignInSteps>().notNull(),
+    steps: stored.json("steps", stored.steps).notNull(),
     versionId: text("version_id")
       .notNull()
       .references((): AnySQLiteColumn => entryVersions.id),
@@ -571,7 +542,7 @@ export const ledgerViews = sqliteTable(
     vaultId: text("vault_id")
       .notNull()
       .references(() => vaults.nodeId),
-    view: text("view", { mode: "json" }).$type<LedgerView>().notNull(),
+    view: stored.json("view", stored.ledgerView).notNull(),
   },
   (t) => [index("ledger_views_vault").on(t.vaultId), primaryKey({ columns: [t.personId, t.vaultId] })],
 );
@@ -585,7 +556,7 @@ export const mappings = sqliteTable(
       .notNull()
       .references(() => persons.id),
     name: text("name").notNull(),
-    mapping: text("mapping", { mode: "json" }).$type<Record<string, unknown>>().notNull(),
+    mapping: stored.json("mapping", stored.anythingByName).notNull(),
     changedAt: time("changed_at").notNull(),
   },
   (t) => [index("mappings_person").on(t.personId)],
@@ -604,20 +575,13 @@ export const importUpdates = sqliteTable(
     beforeVersionId: text("before_version_id").notNull(),
     versionId: text("version_id").notNull(),
     /** The whole of the new version until it is published, as rows of their tables; the blob stands apart. */
-    pending: text("pending", { mode: "json" }).$type<PendingVersion>(),
+    pending: stored.json("pending", stored.pendingVersion),
     sealed: bytes("sealed"),
   },
   (t) => [index("import_updates_entry").on(t.entryId), primaryKey({ columns: [t.importId, t.entryId] })],
 );
 
-export interface PendingVersion {
-  number: number;
-  vaultId: string;
-  keyVersion: number;
-  open: Record<string, unknown>;
-  hasCode: boolean;
-  fingerprints: { field: string; fingerprint: string; seen: boolean }[];
-}
+export type PendingVersion = z.infer<typeof stored.pendingVersion>;
 
 /** Earlier and current values; open ones as JSON, identifiers and secrets in one sealed blob. */
 export const entryVersions = sqliteTable(
@@ -630,7 +594,7 @@ export const entryVersions = sqliteTable(
     number: integer("number").notNull(),
     vaultId: text("vault_id").notNull(),
     keyVersion: integer("key_version").notNull(),
-    open: text("open", { mode: "json" }).$type<Record<string, unknown>>().notNull(),
+    open: stored.json("open", stored.anythingByName).notNull(),
     sealed: bytes("sealed").notNull(),
     createdAt: time("created_at").notNull(),
     createdBy: text("created_by").notNull(),
@@ -670,7 +634,7 @@ export const imports = sqliteTable(
     undoneAt: time("undone_at"),
     /** How many came so far. */
     rows: integer("rows").notNull().default(0),
-    foldersMade: text("folders_made", { mode: "json" }).$type<string[]>().notNull(),
+    foldersMade: stored.json("folders_made", stored.texts).notNull(),
   },
   (t) => [
     index("imports_vault").on(t.vaultId),
@@ -693,7 +657,7 @@ export const importRows = sqliteTable(
     /** Made beforehand, so that publishing only copies. */
     placeId: text("place_id").notNull(),
     /** Names of folders, the outermost first. */
-    folder: text("folder", { mode: "json" }).$type<string[]>().notNull(),
+    folder: stored.json("folder", stored.texts).notNull(),
   },
   (t) => [index("import_rows_import").on(t.importId)],
 );
@@ -725,7 +689,7 @@ export const grants = sqliteTable(
     from: integer("from_at"),
     until: integer("until_at"),
     /** Within from and until, only at these times of the week. */
-    weekly: text("weekly", { mode: "json" }).$type<Weekly>(),
+    weekly: stored.json("weekly", stored.weekly),
     why: text("why").notNull().default(""),
     givenBy: text("given_by").notNull(),
     ...valid,
@@ -771,12 +735,7 @@ export const sightings = sqliteTable(
   (t) => [index("sightings_entry").on(t.entryId, t.field), index("sightings_person").on(t.personId, t.at)],
 );
 
-/** A change of access that was drafted, and what was there when it was. */
-export interface SlipChange {
-  change: Change;
-  /** The grants of the cell as the drafter saw them; for memberships, places and marks what they were. */
-  was: string;
-}
+export type SlipChange = z.infer<typeof stored.slipChange>;
 
 /** `waiting`: others are stewards of something it touches, and must say yes first. */
 export type SlipState = "draft" | "waiting" | "applied" | "dropped";
@@ -790,7 +749,7 @@ export const slips = sqliteTable(
       .notNull()
       .references(() => persons.id),
     state: text("state").$type<SlipState>().notNull(),
-    changes: text("changes", { mode: "json" }).$type<SlipChange[]>().notNull(),
+    changes: stored.json("changes", z.array(stored.slipChange)).notNull(),
     /** Raised at each change of the draft. */
     revision: integer("revision").notNull().default(0),
     why: text("why").notNull().default(""),
@@ -798,13 +757,13 @@ export const slips = sqliteTable(
     changedAt: time("changed_at").notNull(),
     appliedAt: time("applied_at"),
     /** What takes it back, worked out when it was applied. */
-    back: text("back", { mode: "json" }).$type<Change[]>(),
+    back: stored.json("back", z.array(stored.change)),
     /** What its drafter read when it was sent to others: nobody says yes to something else. */
     ground: text("ground").notNull().default(""),
     /** People whom its drafter asked for a second look and who have not given one yet. */
-    shownTo: text("shown_to", { mode: "json" }).$type<string[]>().notNull().default([]),
+    shownTo: stored.json("shown_to", stored.texts).notNull().default([]),
     /** Nodes whose stewards have not said yes yet. */
-    waits: text("waits", { mode: "json" }).$type<string[]>().notNull().default([]),
+    waits: stored.json("waits", stored.texts).notNull().default([]),
   },
   (t) => [
     uniqueIndex("slips_draft").on(t.personId).where(sql`state = 'draft'`),
@@ -828,7 +787,7 @@ export const handovers = sqliteTable(
       .notNull()
       .references(() => persons.id),
     /** Labels of what was handed over. */
-    labels: text("labels", { mode: "json" }).$type<string[]>().notNull(),
+    labels: stored.json("labels", stored.texts).notNull(),
     /** Null once it has ended: erased, not hidden. */
     sealed: bytes("sealed"),
     wordHash: text("word_hash"),
@@ -836,7 +795,7 @@ export const handovers = sqliteTable(
     expiresAt: time("expires_at").notNull(),
     /** So often it may be opened. */
     openings: integer("openings").notNull(),
-    openedAt: text("opened_at", { mode: "json" }).$type<number[]>().notNull().default([]),
+    openedAt: stored.json("opened_at", stored.numbers).notNull().default([]),
     /** Hash of what the browser that opened it last presents, within ten minutes. */
     opener: text("opener"),
     wrongWords: integer("wrong_words").notNull().default(0),
@@ -844,7 +803,7 @@ export const handovers = sqliteTable(
     /** Whom it is for: it opens with a code that goes there. */
     mailTo: text("mail_to"),
     /** When codes were asked for. */
-    codesAt: text("codes_at", { mode: "json" }).$type<number[]>().notNull().default([]),
+    codesAt: stored.json("codes_at", stored.numbers).notNull().default([]),
     /** Keyed mark of the latest code and of the browser that asked for it; null once it was right. */
     codeMark: text("code_mark"),
     /** The mail that it went with. */
@@ -892,7 +851,7 @@ export const letterboxes = sqliteTable(
       .references(() => persons.id),
     /** What is asked for, and what the entry is called that comes of it. */
     name: text("name").notNull(),
-    labels: text("labels", { mode: "json" }).$type<string[]>().notNull(),
+    labels: stored.json("labels", stored.texts).notNull(),
     madeAt: time("made_at").notNull(),
     expiresAt: time("expires_at").notNull(),
     droppedAt: time("dropped_at"),
@@ -921,7 +880,7 @@ export const yeses = sqliteTable(
     /** Stewards that have to say yes, and those that have. */
     needed: integer("needed").notNull(),
     minutes: integer("minutes").notNull(),
-    said: text("said", { mode: "json" }).$type<{ by: string; at: number }[]>().notNull().default([]),
+    said: stored.json("said", z.array(stored.yesSaid)).notNull().default([]),
     /** Set once enough have said yes: it holds until then. */
     until: integer("until_at"),
     /** Past a yes, in an emergency. */
@@ -963,7 +922,7 @@ export const asks = sqliteTable(
     answeredAt: time("answered_at"),
     answeredBy: text("answered_by"),
     /** What was given, where it is less or shorter than was asked for. */
-    given: text("given", { mode: "json" }).$type<{ level: Level; until: number | null }>(),
+    given: stored.json("given", stored.givenInstead),
     word: text("word").notNull().default(""),
     /** Asked by the address of a site: whoever asks does not learn whether anything is kept for it. */
     site: text("site").notNull().default(""),
@@ -1173,7 +1132,7 @@ export const accessChanges = sqliteTable(
 export const outbox = sqliteTable("outbox", {
   seq: integer("seq").primaryKey({ autoIncrement: true }),
   at: time("at").notNull(),
-  topics: text("topics", { mode: "json" }).$type<string[]>().notNull(),
+  topics: stored.json("topics", stored.texts).notNull(),
 });
 
 /** Messages for a person that stay until they are put away. */
