@@ -1,7 +1,7 @@
 /** Bringing in many entries: all or nothing, seen by nobody before, undone within a day. */
 import { spawn } from "node:child_process";
 import { hostname } from "node:os";
-import { eq } from "drizzle-orm";
+import { eq, sql } from "drizzle-orm";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import { type Fixture, give, makeFixture } from "../demo/fixture";
 import { type InProcess, inProcess } from "../demo/inProcess";
@@ -13,6 +13,7 @@ import { frontDesk } from "../src/server/frontdesk/frontDesk";
 import { sweepDeadImports } from "../src/server/housekeeping";
 import { journalPage } from "../src/server/journal/page";
 import { compareLogin, keyList } from "../src/server/lanyard/keys";
+import { sweepOld } from "../src/server/upkeep/sweeping";
 import { compareRows } from "../src/server/vaults/comparing";
 import { addEntry, changeEntry } from "../src/server/vaults/entries";
 import { entryPage } from "../src/server/vaults/entryPage";
@@ -361,6 +362,27 @@ describe("undone", () => {
     const { rows, bin } = await vaultLedger.execute(db(), { vaultId: f.vaultId }, f.as("steward"));
     expect(unpack(rows).some((row) => ["Moor", "High", "Merlin"].includes(row.name))).toBe(false);
     expect(bin.map((row) => row.name)).toEqual(expect.arrayContaining(["Merlin", "Moor"]));
+  });
+
+  test("what undoing needs is kept for a week, the import for a year, and what came with it for good", async () => {
+    const importId = await begun([login("Nuthatch")]);
+    await publishImport.execute(db(), { importId }, f.as("steward"));
+    const DAY = 86_400_000;
+    const left = async (days: number) => {
+      await sweepOld.execute(db(), {}, { kind: "server" }, Date.now() + days * DAY);
+      const [rows] = await db().db.all<{ n: number }>(
+        sql`select count(*) as n from import_rows where import_id = ${importId}`,
+      );
+      const [whole] = await db().db.all<{ n: number }>(sql`select count(*) as n from imports where id = ${importId}`);
+      return [rows!.n, whole!.n];
+    };
+    expect([await left(6), await left(8), await left(366)]).toEqual([
+      [1, 1],
+      [0, 1],
+      [0, 0],
+    ]);
+    const { rows } = await vaultLedger.execute(db(), { vaultId: f.vaultId }, f.as("steward"));
+    expect(unpack(rows).map((row) => row.name)).toContain("Nuthatch");
   });
 
   test("says what needs a look", async () => {

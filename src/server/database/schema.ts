@@ -637,6 +637,7 @@ export const imports = sqliteTable(
     foldersMade: stored.json("folders_made", stored.texts).notNull(),
   },
   (t) => [
+    index("imports_published").on(t.publishedAt).where(sql`published_at is not null`),
     index("imports_vault").on(t.vaultId),
     index("imports_parent").on(t.parentId),
     index("imports_open").on(t.process).where(sql`published_at is null and cancelled_at is null`),
@@ -810,6 +811,7 @@ export const handovers = sqliteTable(
     codeMailId: text("code_mail_id"),
   },
   (t) => [
+    index("handovers_expiry").on(t.expiresAt),
     index("handovers_entry").on(t.entryId),
     index("handovers_live").on(t.expiresAt).where(sql`sealed is not null`),
   ],
@@ -927,7 +929,11 @@ export const asks = sqliteTable(
     /** Asked by the address of a site: whoever asks does not learn whether anything is kept for it. */
     site: text("site").notNull().default(""),
   },
-  (t) => [index("asks_state").on(t.state, t.nodeId), index("asks_person").on(t.personId, t.state)],
+  (t) => [
+    index("asks_answered").on(t.answeredAt).where(sql`answered_at is not null`),
+    index("asks_state").on(t.state, t.nodeId),
+    index("asks_person").on(t.personId, t.state),
+  ],
 );
 
 export const pins = sqliteTable(

@@ -4,6 +4,11 @@ import type { SQLiteTable } from "drizzle-orm/sqlite-core";
 import { command, none } from "../command";
 import {
   accessChanges,
+  asks,
+  handovers,
+  importRows,
+  imports,
+  importUpdates,
   knownBrowsers,
   lanyards,
   links,
@@ -29,6 +34,9 @@ interface Kept {
 const column = (name: string) => sql.identifier(name);
 const before = (name: string, ms: number) => (at: number) => sql`${column(name)} < ${at - ms}`;
 
+const ofImports = (ms: number) => (at: number) =>
+  sql`import_id in (select id from imports where published_at < ${at - ms})`;
+
 export const KEPT: readonly Kept[] = [
   { table: sessions, over: before("expires_at", 90 * DAY) },
   { table: links, over: before("expires_at", 30 * DAY) },
@@ -39,6 +47,17 @@ export const KEPT: readonly Kept[] = [
   { table: notices, over: before("put_away_at", 90 * DAY) },
   { table: notices, over: before("at", 2 * 365 * DAY) },
   { table: yeses, over: before("closed_at", 365 * DAY) },
+  { table: asks, over: before("answered_at", 2 * 365 * DAY) },
+  { table: handovers, over: before("expires_at", 365 * DAY) },
+  // An import can be undone for a day.
+  { table: importRows, over: ofImports(7 * DAY) },
+  { table: importUpdates, over: ofImports(7 * DAY) },
+  {
+    table: imports,
+    over: (at) => sql`published_at < ${at - 365 * DAY}
+      and not exists (select 1 from import_rows r where r.import_id = imports.id)
+      and not exists (select 1 from import_updates u where u.import_id = imports.id)`,
+  },
   // Steps are of thirty seconds; one is accepted for minutes.
   { table: usedCodes, over: (at) => sql`step < ${Math.floor((at - DAY) / 30_000)}` },
   // The last one stays: it says how far things have come.

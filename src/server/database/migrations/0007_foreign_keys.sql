@@ -63,6 +63,32 @@ CREATE TABLE `__new_vault_keys` (
 INSERT INTO `__new_vault_keys`("vault_id", "version", "wrapped", "created_at") SELECT "vault_id", "version", "wrapped", "created_at" FROM `vault_keys`;--> statement-breakpoint
 DROP TABLE `vault_keys`;--> statement-breakpoint
 ALTER TABLE `__new_vault_keys` RENAME TO `vault_keys`;--> statement-breakpoint
+CREATE TABLE `__new_asks` (
+	`id` text PRIMARY KEY NOT NULL,
+	`person_id` text NOT NULL,
+	`node_id` text NOT NULL,
+	`level` text NOT NULL,
+	`until_at` integer,
+	`why` text NOT NULL,
+	`state` text NOT NULL,
+	`asked_at` integer NOT NULL,
+	`passed_to` text,
+	`reminded_at` integer,
+	`raised_at` integer,
+	`answered_at` integer,
+	`answered_by` text,
+	`given` text,
+	`word` text DEFAULT '' NOT NULL,
+	`site` text DEFAULT '' NOT NULL,
+	FOREIGN KEY (`person_id`) REFERENCES `persons`(`id`) ON UPDATE no action ON DELETE no action
+);
+--> statement-breakpoint
+INSERT INTO `__new_asks`("id", "person_id", "node_id", "level", "until_at", "why", "state", "asked_at", "passed_to", "reminded_at", "raised_at", "answered_at", "answered_by", "given", "word", "site") SELECT "id", "person_id", "node_id", "level", "until_at", "why", "state", "asked_at", "passed_to", "reminded_at", "raised_at", "answered_at", "answered_by", "given", "word", "site" FROM `asks`;--> statement-breakpoint
+DROP TABLE `asks`;--> statement-breakpoint
+ALTER TABLE `__new_asks` RENAME TO `asks`;--> statement-breakpoint
+CREATE INDEX `asks_answered` ON `asks` (`answered_at`) WHERE answered_at is not null;--> statement-breakpoint
+CREATE INDEX `asks_state` ON `asks` (`state`,`node_id`);--> statement-breakpoint
+CREATE INDEX `asks_person` ON `asks` (`person_id`,`state`);--> statement-breakpoint
 CREATE TABLE `__new_attachments` (
 	`id` text PRIMARY KEY NOT NULL,
 	`entry_id` text NOT NULL,
@@ -106,6 +132,37 @@ ALTER TABLE `__new_entry_versions` RENAME TO `entry_versions`;--> statement-brea
 CREATE INDEX `entry_versions_key` ON `entry_versions` (`vault_id`,`key_version`);--> statement-breakpoint
 CREATE UNIQUE INDEX `entry_versions_number` ON `entry_versions` (`entry_id`,`number`);--> statement-breakpoint
 CREATE INDEX `entry_versions_kind` ON `entry_versions` (json_extract(`open`, '$.kind'));--> statement-breakpoint
+CREATE TABLE `__new_handovers` (
+	`id` text PRIMARY KEY NOT NULL,
+	`token_hash` text NOT NULL,
+	`entry_id` text NOT NULL,
+	`vault_id` text NOT NULL,
+	`maker_id` text NOT NULL,
+	`labels` text NOT NULL,
+	`sealed` blob,
+	`word_hash` text,
+	`made_at` integer NOT NULL,
+	`expires_at` integer NOT NULL,
+	`openings` integer NOT NULL,
+	`opened_at` text DEFAULT '[]' NOT NULL,
+	`opener` text,
+	`wrong_words` integer DEFAULT 0 NOT NULL,
+	`withdrawn_at` integer,
+	`mail_to` text,
+	`codes_at` text DEFAULT '[]' NOT NULL,
+	`code_mark` text,
+	`code_mail_id` text,
+	FOREIGN KEY (`entry_id`) REFERENCES `entries`(`node_id`) ON UPDATE no action ON DELETE no action DEFERRABLE INITIALLY DEFERRED,
+	FOREIGN KEY (`maker_id`) REFERENCES `persons`(`id`) ON UPDATE no action ON DELETE no action
+);
+--> statement-breakpoint
+INSERT INTO `__new_handovers`("id", "token_hash", "entry_id", "vault_id", "maker_id", "labels", "sealed", "word_hash", "made_at", "expires_at", "openings", "opened_at", "opener", "wrong_words", "withdrawn_at", "mail_to", "codes_at", "code_mark", "code_mail_id") SELECT "id", "token_hash", "entry_id", "vault_id", "maker_id", "labels", "sealed", "word_hash", "made_at", "expires_at", "openings", "opened_at", "opener", "wrong_words", "withdrawn_at", "mail_to", "codes_at", "code_mark", "code_mail_id" FROM `handovers`;--> statement-breakpoint
+DROP TABLE `handovers`;--> statement-breakpoint
+ALTER TABLE `__new_handovers` RENAME TO `handovers`;--> statement-breakpoint
+CREATE UNIQUE INDEX `handovers_token_hash_unique` ON `handovers` (`token_hash`);--> statement-breakpoint
+CREATE INDEX `handovers_expiry` ON `handovers` (`expires_at`);--> statement-breakpoint
+CREATE INDEX `handovers_entry` ON `handovers` (`entry_id`);--> statement-breakpoint
+CREATE INDEX `handovers_live` ON `handovers` (`expires_at`) WHERE sealed is not null;--> statement-breakpoint
 CREATE TABLE `__new_imports` (
 	`id` text PRIMARY KEY NOT NULL,
 	`vault_id` text NOT NULL,
@@ -127,6 +184,7 @@ CREATE TABLE `__new_imports` (
 INSERT INTO `__new_imports`("id", "vault_id", "parent_id", "person_id", "process", "begun_at", "moved_at", "published_at", "cancelled_at", "undone_at", "rows", "folders_made") SELECT "id", "vault_id", "parent_id", "person_id", "process", "begun_at", "moved_at", "published_at", "cancelled_at", "undone_at", "rows", "folders_made" FROM `imports`;--> statement-breakpoint
 DROP TABLE `imports`;--> statement-breakpoint
 ALTER TABLE `__new_imports` RENAME TO `imports`;--> statement-breakpoint
+CREATE INDEX `imports_published` ON `imports` (`published_at`) WHERE published_at is not null;--> statement-breakpoint
 CREATE INDEX `imports_vault` ON `imports` (`vault_id`);--> statement-breakpoint
 CREATE INDEX `imports_parent` ON `imports` (`parent_id`);--> statement-breakpoint
 CREATE INDEX `imports_open` ON `imports` (`process`) WHERE published_at is null and cancelled_at is null;--> statement-breakpoint
@@ -160,31 +218,6 @@ INSERT INTO `__new_acceptances`("person_id", "vault_id", "note", "at") SELECT "p
 DROP TABLE `acceptances`;--> statement-breakpoint
 ALTER TABLE `__new_acceptances` RENAME TO `acceptances`;--> statement-breakpoint
 CREATE INDEX `acceptances_vault` ON `acceptances` (`vault_id`);--> statement-breakpoint
-CREATE TABLE `__new_asks` (
-	`id` text PRIMARY KEY NOT NULL,
-	`person_id` text NOT NULL,
-	`node_id` text NOT NULL,
-	`level` text NOT NULL,
-	`until_at` integer,
-	`why` text NOT NULL,
-	`state` text NOT NULL,
-	`asked_at` integer NOT NULL,
-	`passed_to` text,
-	`reminded_at` integer,
-	`raised_at` integer,
-	`answered_at` integer,
-	`answered_by` text,
-	`given` text,
-	`word` text DEFAULT '' NOT NULL,
-	`site` text DEFAULT '' NOT NULL,
-	FOREIGN KEY (`person_id`) REFERENCES `persons`(`id`) ON UPDATE no action ON DELETE no action
-);
---> statement-breakpoint
-INSERT INTO `__new_asks`("id", "person_id", "node_id", "level", "until_at", "why", "state", "asked_at", "passed_to", "reminded_at", "raised_at", "answered_at", "answered_by", "given", "word", "site") SELECT "id", "person_id", "node_id", "level", "until_at", "why", "state", "asked_at", "passed_to", "reminded_at", "raised_at", "answered_at", "answered_by", "given", "word", "site" FROM `asks`;--> statement-breakpoint
-DROP TABLE `asks`;--> statement-breakpoint
-ALTER TABLE `__new_asks` RENAME TO `asks`;--> statement-breakpoint
-CREATE INDEX `asks_state` ON `asks` (`state`,`node_id`);--> statement-breakpoint
-CREATE INDEX `asks_person` ON `asks` (`person_id`,`state`);--> statement-breakpoint
 CREATE TABLE `__new_conditions` (
 	`version_id` text NOT NULL,
 	`field` text NOT NULL,
@@ -313,36 +346,6 @@ CREATE INDEX `grants_node` ON `grants` (`node_id`,`valid_until`);--> statement-b
 CREATE INDEX `grants_subject` ON `grants` (`subject_id`,`valid_until`);--> statement-breakpoint
 CREATE INDEX `grants_edges` ON `grants` (`valid_until`,`from_at`,`until_at`);--> statement-breakpoint
 CREATE INDEX `grants_giver` ON `grants` (`given_by`,`valid_until`,`until_at`);--> statement-breakpoint
-CREATE TABLE `__new_handovers` (
-	`id` text PRIMARY KEY NOT NULL,
-	`token_hash` text NOT NULL,
-	`entry_id` text NOT NULL,
-	`vault_id` text NOT NULL,
-	`maker_id` text NOT NULL,
-	`labels` text NOT NULL,
-	`sealed` blob,
-	`word_hash` text,
-	`made_at` integer NOT NULL,
-	`expires_at` integer NOT NULL,
-	`openings` integer NOT NULL,
-	`opened_at` text DEFAULT '[]' NOT NULL,
-	`opener` text,
-	`wrong_words` integer DEFAULT 0 NOT NULL,
-	`withdrawn_at` integer,
-	`mail_to` text,
-	`codes_at` text DEFAULT '[]' NOT NULL,
-	`code_mark` text,
-	`code_mail_id` text,
-	FOREIGN KEY (`entry_id`) REFERENCES `entries`(`node_id`) ON UPDATE no action ON DELETE no action DEFERRABLE INITIALLY DEFERRED,
-	FOREIGN KEY (`maker_id`) REFERENCES `persons`(`id`) ON UPDATE no action ON DELETE no action
-);
---> statement-breakpoint
-INSERT INTO `__new_handovers`("id", "token_hash", "entry_id", "vault_id", "maker_id", "labels", "sealed", "word_hash", "made_at", "expires_at", "openings", "opened_at", "opener", "wrong_words", "withdrawn_at", "mail_to", "codes_at", "code_mark", "code_mail_id") SELECT "id", "token_hash", "entry_id", "vault_id", "maker_id", "labels", "sealed", "word_hash", "made_at", "expires_at", "openings", "opened_at", "opener", "wrong_words", "withdrawn_at", "mail_to", "codes_at", "code_mark", "code_mail_id" FROM `handovers`;--> statement-breakpoint
-DROP TABLE `handovers`;--> statement-breakpoint
-ALTER TABLE `__new_handovers` RENAME TO `handovers`;--> statement-breakpoint
-CREATE UNIQUE INDEX `handovers_token_hash_unique` ON `handovers` (`token_hash`);--> statement-breakpoint
-CREATE INDEX `handovers_entry` ON `handovers` (`entry_id`);--> statement-breakpoint
-CREATE INDEX `handovers_live` ON `handovers` (`expires_at`) WHERE sealed is not null;--> statement-breakpoint
 CREATE TABLE `__new_import_rows` (
 	`entry_id` text PRIMARY KEY NOT NULL,
 	`import_id` text NOT NULL,
