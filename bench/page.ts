@@ -1,7 +1,7 @@
 /** What a browser loads for the Front desk, compressed, beside a bare page with the same libraries. */
 import { spawn, spawnSync } from "node:child_process";
 import { gzipSync } from "node:zlib";
-import { freePort } from "../demo/inProcess";
+import { freePort } from "../demo/freePort";
 import { DEMO_PASSWORD } from "../demo/organisation";
 import { openBrowser, signInToGaltry } from "../e2e/browser";
 import type { House } from "../e2e/house";

@@ -2,7 +2,8 @@
 import { createServer } from "node:http";
 import { Agent, request } from "undici";
 import { type Fixture, give } from "../demo/fixture";
-import { freePort, type InProcess } from "../demo/inProcess";
+import { freePort } from "../demo/freePort";
+import type { InProcess } from "../demo/inProcess";
 import { sealedSignIn } from "../src/server/signin/sealed";
 import { addEntry } from "../src/server/vaults/entries";
 import { sideBySide, tell } from "./measure";

@@ -1,6 +1,5 @@
 /** A Galtry in this process with data in a temporary folder: for tests and measurements. */
 import { mkdtempSync, rmSync } from "node:fs";
-import { createServer } from "node:net";
 import { tmpdir } from "node:os";
 import path from "node:path";
 import { readConfiguration } from "../src/server/configuration";
@@ -8,6 +7,7 @@ import { closeGaltry, type Galtry, startGaltry } from "../src/server/galtry";
 import { PageReader } from "../src/server/signin/pageReader";
 import { PictureDrawer } from "../src/server/vaults/pictureDrawer";
 import { type Standins, startStandins } from "../standins/server";
+import { freePort } from "./freePort";
 
 export const METRICS_TOKEN = "metrics token of tests";
 
@@ -20,18 +20,8 @@ export interface InProcess {
   close: () => Promise<void>;
 }
 
-export function freePort(): Promise<number> {
-  return new Promise((resolve, reject) => {
-    const server = createServer();
-    server.once("error", reject);
-    server.listen(0, "127.0.0.1", () => {
-      const { port } = server.address() as { port: number };
-      server.close(() => resolve(port));
-    });
-  });
-}
-
-export async function inProcess(): Promise<InProcess> {
+/** @param more of the environment; @param serves as for people: a remote database is read from a copy */
+export async function inProcess(more: Record<string, string> = {}, serves = false): Promise<InProcess> {
   const folder = mkdtempSync(path.join(tmpdir(), "galtry-house-"));
   const [port, sitesPort] = [await freePort(), await freePort()];
   const url = `http://localhost:${port}`;
@@ -45,8 +35,9 @@ export async function inProcess(): Promise<InProcess> {
     GALTRY_ROOT_KEY_FILE: path.join(folder, "root.key"),
     GALTRY_METRICS_TOKEN: METRICS_TOKEN,
     ...standins.environment,
+    ...more,
   };
-  const galtry = await startGaltry(readConfiguration(environment));
+  const galtry = await startGaltry(readConfiguration(environment), { serves });
   galtry.pages = new PageReader();
   galtry.pictures = new PictureDrawer();
   return {

@@ -23,8 +23,9 @@ export interface House {
   close: () => Promise<void>;
 }
 
-export async function startHouse(): Promise<House> {
-  const inside = await inProcess();
+/** @param more of the environment */
+export async function startHouse(more: Record<string, string> = {}): Promise<House> {
+  const inside = await inProcess(more);
   const { folder, url, environment, galtry, standins } = inside;
   const built = await buildDemo(galtry, standins.sites, standins.address);
   let child: ChildProcess | null = null;

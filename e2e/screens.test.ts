@@ -6,7 +6,7 @@ import { tmpdir } from "node:os";
 import path from "node:path";
 import jsqr from "jsqr";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
-import { freePort } from "../demo/inProcess";
+import { freePort } from "../demo/freePort";
 import { DEMO_PASSWORD } from "../demo/organisation";
 import { seriousIn } from "./axe";
 import { type Browser, openBrowser, signInToGaltry, takenOver } from "./browser";

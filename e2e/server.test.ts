@@ -2,7 +2,8 @@
 import { type ChildProcess, spawn } from "node:child_process";
 import { generateKeyPair } from "jose";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
-import { freePort, METRICS_TOKEN } from "../demo/inProcess";
+import { freePort } from "../demo/freePort";
+import { METRICS_TOKEN } from "../demo/inProcess";
 import { DEMO_PASSWORD } from "../demo/organisation";
 import { checkChain } from "../src/core/journal/chain";
 import { giveAccess, withdrawAccess } from "../src/server/access/grants";

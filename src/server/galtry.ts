@@ -5,11 +5,18 @@
 import { chmodSync, existsSync, mkdirSync, readdirSync } from "node:fs";
 import { hostname } from "node:os";
 import path from "node:path";
+import type { Client } from "@libsql/client";
+import { desc } from "drizzle-orm";
+import { toHex } from "../core/crypto";
+import { lineMac } from "../core/journal/chain";
 import { LiveAccess } from "./access/liveAccess";
 import { writeBackup } from "./backup";
 import { type Configuration, databaseFile, readConfiguration } from "./configuration";
 import { connect, type Database, type OpenDatabase, openDatabase } from "./database/client";
 import { applyMigrations } from "./database/migrate";
+import { Replica } from "./database/replica";
+import { journal } from "./database/schema";
+import { isUnreachable } from "./database/unreachable";
 import { Writer } from "./database/writer";
 import { hasKeyFile, type KeyRing, newKeyRing, readKeyFile, writeKeyFile } from "./keys/keyFile";
 import { hasRootKey, makeRootKey, readRootKey } from "./keys/rootKey";
@@ -22,6 +29,9 @@ import type { PictureDrawer } from "./vaults/pictureDrawer";
 /** Closes what a Galtry has open, after its last write. */
 export async function closeGaltry(house: Galtry): Promise<void> {
   await house.writer.close();
+  // The one that fills the file outlives those that read it.
+  if (house.replica) house.reader.close();
+  await house.replica?.close();
   house.pages?.close();
   house.pictures?.close();
   house.opened.client.close();
@@ -31,7 +41,11 @@ export interface Galtry {
   configuration: Configuration;
   keys: KeyRing;
   opened: OpenDatabase;
+  /** What is read from: the local database, or this machine's copy of a remote one. */
   db: Database;
+  reader: Client;
+  /** This machine's copy of a remote database, where Galtry runs for people. */
+  replica?: Replica;
   writer: Writer;
   /** What everybody reaches, held ready. */
   access: LiveAccess;
@@ -56,29 +70,41 @@ const holder = globalThis as typeof globalThis & { __galtry?: Promise<Galtry> };
 
 /** The running Galtry, started on first use. */
 export function galtry(): Promise<Galtry> {
-  holder.__galtry ??= startGaltry(readConfiguration());
+  holder.__galtry ??= startGaltry(readConfiguration(), { serves: true });
   return holder.__galtry;
 }
 
+/** Before something is read that another Galtry may have written: asks a remote database for it. @throws Unreachable */
+export const upToDate = async (house: Galtry): Promise<void> => house.replica?.fresh();
+
 /**
  * Opens keys, then the database, then brings it up to date.
+ * @param serves people: a remote database is read from a copy on this machine
  * @throws StartError, ConfigurationError with one line for the terminal
  */
-export async function startGaltry(configuration: Configuration): Promise<Galtry> {
+export async function startGaltry(configuration: Configuration, { serves = false } = {}): Promise<Galtry> {
   keepToItself(configuration.dataFolder);
   const keys = await keysOf(configuration);
   const opened = await openChecked(configuration, keys);
   await applyMigrations(opened, async () => {
+    // A server keeps its own backups (docs/operating.md).
+    if (!opened.local) return;
     await writeBackup(configuration, keys, `${configuration.dataFolder}/before-update-${Date.now()}`);
   });
+  if (!opened.local) await requireOwnKeys(opened, keys);
+  const replica = serves && !opened.local ? await beginReplica(configuration, keys) : undefined;
+  const reader = replica ? connect(`file:${replica.file}`, keys.database) : opened;
   return {
     configuration,
     keys,
     opened,
-    db: opened.db,
-    access: new LiveAccess(opened.db),
-    writer: new Writer(() =>
-      connect(configuration.databaseUrl, keys.database, configuration.databaseToken, WRITE_PATIENCE_MS),
+    db: reader.db,
+    reader: reader.client,
+    ...(replica && { replica }),
+    access: new LiveAccess(reader.db, () => replica?.renewals ?? 0),
+    writer: new Writer(
+      () => connect(configuration.databaseUrl, keys.database, configuration.databaseToken, WRITE_PATIENCE_MS),
+      replica && (() => replica.fresh()),
     ),
     process: `${hostname()}:${process.pid}`,
   };
@@ -98,8 +124,10 @@ function keepToItself(dataFolder: string): void {
 async function keysOf(configuration: Configuration): Promise<KeyRing> {
   const { dataFolder } = configuration;
   if (hasKeyFile(dataFolder)) return readKeyFile(dataFolder, readRootKey(configuration));
-  if (databaseExists(configuration))
-    throw new StartError(`There is data in ${dataFolder} but no key file. Bring keys.json back from a backup.`);
+  if (await databaseExists(configuration))
+    throw new StartError(
+      `There is data, but no key file in ${dataFolder}. Bring keys.json from a backup, or from another Galtry on the same database.`,
+    );
   mkdirSync(dataFolder, { recursive: true, mode: 0o700 });
   const rootKey = hasRootKey(configuration)
     ? readRootKey(configuration)
@@ -109,14 +137,51 @@ async function keysOf(configuration: Configuration): Promise<KeyRing> {
   return ring;
 }
 
-function databaseExists(configuration: Configuration): boolean {
-  return configuration.databaseUrl.startsWith("file:") && existsSync(databaseFile(configuration));
+async function databaseExists(configuration: Configuration): Promise<boolean> {
+  const { databaseUrl, databaseToken } = configuration;
+  if (databaseUrl.startsWith("file:")) return existsSync(databaseFile(configuration));
+  const { client } = connect(databaseUrl, new Uint8Array(), databaseToken);
+  try {
+    const { rows } = await client.execute("select 1 from sqlite_master where name = 'organisation'");
+    return rows.length > 0;
+  } catch (error) {
+    throw asStartError(error, databaseUrl);
+  } finally {
+    client.close();
+  }
+}
+
+/** A remote database is opened by its token: that the keys are those of its data is seen from the last line it wrote. */
+async function requireOwnKeys({ db }: OpenDatabase, keys: KeyRing): Promise<void> {
+  const [line] = await db.select().from(journal).orderBy(desc(journal.seq)).limit(1);
+  if (line && lineMac(keys.journal, line.hash) !== line.mac)
+    throw new StartError("The key file does not belong to this database. Bring the right keys.json.");
+}
+
+async function beginReplica(configuration: Configuration, keys: KeyRing): Promise<Replica> {
+  const { dataFolder, port, databaseUrl: url, databaseToken: token } = configuration;
+  // Galtrys on one machine have a port each, and may have a folder together.
+  const file = path.join(dataFolder, `replica-${port}.db`);
+  return Replica.begin(file, { url, ...(token ? { token } : {}), key: toHex(keys.database) }).catch((error) => {
+    throw asStartError(error, url);
+  });
+}
+
+/** Where a remote database cannot be used: why, in one line. */
+function asStartError(error: unknown, url: string): unknown {
+  const { host } = new URL(url);
+  if (/HTTP status 40[13]/.test(String(error)))
+    return new StartError(`The database server at ${host} does not accept GALTRY_DATABASE_TOKEN.`);
+  return isUnreachable(error) ? new StartError(`The database server at ${host} cannot be reached.`) : error;
 }
 
 async function openChecked(configuration: Configuration, keys: KeyRing): Promise<OpenDatabase> {
   try {
-    return await openDatabase(configuration.databaseUrl, keys.database, configuration.databaseToken);
+    const opened = await openDatabase(configuration.databaseUrl, keys.database, configuration.databaseToken);
+    if (!opened.local) await opened.client.execute("select 1");
+    return opened;
   } catch (error) {
+    if (!configuration.databaseUrl.startsWith("file:")) throw asStartError(error, configuration.databaseUrl);
     if (/not a database|encrypted/i.test(String(error)))
       throw new StartError(
         "The database does not open with its key. Bring it back from a backup together with its keys.json.",

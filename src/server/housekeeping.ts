@@ -11,7 +11,7 @@ import { command } from "./command";
 
 import { failedSignIns, importRows, imports, importUpdates, outbox, persons, signIns } from "./database/schema";
 
-import type { Galtry } from "./galtry";
+import { type Galtry, upToDate } from "./galtry";
 import { failed, goesOn } from "./log";
 import { keepSending } from "./mail/post";
 import { leaveDue } from "./people/persons";
@@ -190,7 +190,8 @@ export function startHousekeeping(house: Galtry): void {
   void house.pages.warm().catch(goesOn("signIn.readPages"));
   void keepRating(house);
   void keepSending(house);
-  const timer = setInterval(() => {
+  const work = async () => {
+    await upToDate(house);
     if (Date.now() >= expiryAt) {
       expiryAt = Date.now() + EXPIRY_EVERY_MS;
       for (const work of EACH_MINUTE) void work.execute(house, {}, SERVER).catch(goesOn(work.name));
@@ -200,7 +201,8 @@ export function startHousekeeping(house: Galtry): void {
     void closeDeadSignIns(house).catch(goesOn("signIn.closeDead"));
     void sweepDeadImports(house).catch(goesOn("vaults.sweepImports"));
     void journalFailures.execute(house, {}, SERVER).catch(goesOn(journalFailures.name));
-  }, EVERY_MS);
+  };
+  const timer = setInterval(() => void work().catch(goesOn("housekeeping")), EVERY_MS);
   timer.unref();
 }
 

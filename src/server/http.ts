@@ -2,7 +2,8 @@
 
 import { BlockList, isIP } from "node:net";
 import type { Caller } from "./caller";
-import { type Galtry, galtry } from "./galtry";
+import { isUnreachable } from "./database/unreachable";
+import { type Galtry, galtry, upToDate } from "./galtry";
 import { failed, unexpected } from "./log";
 import { onceAMinute } from "./onceAMinute";
 import { keepSession, sessionCaller } from "./people/sessions";
@@ -44,6 +45,11 @@ export async function answering(
     return await work();
   } catch (error) {
     if (error instanceof Refused) return refusal(error);
+    if (isUnreachable(error)) {
+      failed("database", error);
+      const message = "Galtry cannot reach its database. Nothing was saved just now; try again in a moment.";
+      return json({ ok: false, refused: { code: "unreachable", message } }, 503, [["retry-after", "2"]]);
+    }
     const place = new URL(request.url).pathname;
     const reference = unexpected(place, error, request.headers.get(REQUEST_ID) ?? undefined);
     return json(
@@ -127,6 +133,7 @@ async function keepNow(house: Galtry, caller: Extract<Caller, { kind: "person" }
 /** Who calls from a page: a person with a session, or nobody. */
 export async function pageCaller(request: Pick<Request, "headers">): Promise<{ house: Galtry; caller: Caller }> {
   const house = await galtry();
+  await upToDate(house);
   const from = { address: addressOf(request, house), browser: browserName(request.headers.get("user-agent") ?? "") };
   const token = readCookie(request, sessionCookie(house));
   const person = token === null ? null : await sessionCaller(house.db, token, Date.now(), from);

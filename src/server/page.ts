@@ -5,20 +5,29 @@ import { headers } from "next/headers";
 import { notFound, redirect } from "next/navigation";
 import { cache } from "react";
 import { type Given, subjectsOf } from "../core/access";
+import { UNREACHABLE } from "../core/unreachable";
 import type { Caller } from "./caller";
 import { findKnown, type Known, type Query } from "./command";
 import type { Role } from "./database/schema";
 import { memberships, notices, outbox, persons } from "./database/schema";
-import { galtry } from "./galtry";
+import { isUnreachable, Unreachable } from "./database/unreachable";
+import { galtry, upToDate } from "./galtry";
 import { pageCaller } from "./http";
 import { hideNumber } from "./opaqueNumber";
 import { findHome, loadHome } from "./organisation";
 import { Refused } from "./refused";
 
+/** For the page that says so: of an error on the server only its digest reaches a browser. */
+function sayUnreachable(error: unknown): never {
+  if (isUnreachable(error)) throw Object.assign(new Unreachable(error), { digest: UNREACHABLE });
+  throw error;
+}
+
 /** The outbox number is read before anything else: what changes later is told by the stream. */
 const callerOf = cache(async () => {
   const at = Date.now();
   const house = await galtry();
+  await upToDate(house).catch(sayUnreachable);
   const [[last], found] = await Promise.all([
     house.db.select({ seen: sql<number>`coalesce(max(${outbox.seq}), 0)` }).from(outbox),
     pageCaller({ headers: await headers() } as Pick<Request, "headers">),

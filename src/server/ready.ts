@@ -1,6 +1,6 @@
 /** Whether the database answers, asked at most once a second however often somebody wants to know. */
 import { sql } from "drizzle-orm";
-import { galtry } from "./galtry";
+import { galtry, upToDate } from "./galtry";
 import { failed } from "./log";
 
 const PATIENCE_MS = 2_000;
@@ -18,7 +18,8 @@ async function ask(): Promise<boolean> {
   });
   try {
     const house = await galtry();
-    await Promise.race([house.db.get(sql`select 1 as one`), tooLong]);
+    const asked = upToDate(house).then(() => house.db.get(sql`select 1 as one`));
+    await Promise.race([asked, tooLong]);
     return true;
   } catch (error) {
     failed("ready", error);

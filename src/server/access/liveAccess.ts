@@ -88,7 +88,13 @@ export class LiveAccess {
   #cursor: number | null = null;
   #working: Promise<void> | null = null;
 
-  constructor(private readonly db: Database) {}
+  #renewals = 0;
+
+  /** @param renewals how often the database has been made anew under it */
+  constructor(
+    private readonly db: Database,
+    private readonly renewals: () => number = () => 0,
+  ) {}
 
   /**
    * The index as of now, or later.
@@ -97,6 +103,13 @@ export class LiveAccess {
   async fresh(last?: number): Promise<OpenIndex> {
     let wanted = last;
     for (;;) {
+      const renewals = this.renewals();
+      if (renewals !== this.#renewals) {
+        // What is being taken up just now is of before.
+        await this.#working;
+        this.#renewals = renewals;
+        this.#cursor = null;
+      }
       if (this.#cursor !== null) {
         wanted ??= await this.#last();
         if (this.#cursor >= wanted) return this.#index;

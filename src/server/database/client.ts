@@ -54,10 +54,16 @@ export function connect(
   const client = createClient(
     url.startsWith("file:")
       ? { url, encryptionKey: toHex(key), ...(patience ? { timeout: patience } : {}) }
-      : { url, authToken: token },
+      : { url, authToken: token, fetch: fetchInTime },
   );
   return { client, db: drizzle(client, { schema }) };
 }
+
+/** Longer than any statement takes. A server that hangs is one that is away. */
+const ANSWERED_MS = 10_000;
+
+const fetchInTime: typeof fetch = (request, options) =>
+  fetch(request, { ...options, signal: AbortSignal.timeout(ANSWERED_MS) });
 
 /** Whether an error says that another process holds the write lock. */
 export function isBusy(error: unknown): boolean {

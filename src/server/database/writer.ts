@@ -5,6 +5,8 @@
  * Writes have a client of their own. A connection that was once told "busy" keeps a statement that is not done and
  * then commits nothing more ("SQL statements in progress"), so the whole client is given up and a fresh one opened.
  */
+
+import { goesOn } from "../log";
 import { othersTurn } from "../othersTurn";
 import type { OpenDatabase, Transaction } from "./client";
 import { isBusy } from "./client";
@@ -26,8 +28,14 @@ export class Writer {
   #taking: Promise<void> | null = null;
   #current: Pick<OpenDatabase, "client" | "db">;
 
-  /** @param open gives a client that nothing else uses */
-  constructor(private readonly open: () => Pick<OpenDatabase, "client" | "db">) {
+  /**
+   * @param open gives a client that nothing else uses
+   * @param written what is waited for after each write, before whoever asked for it hears of it
+   */
+  constructor(
+    private readonly open: () => Pick<OpenDatabase, "client" | "db">,
+    private readonly written?: () => Promise<unknown>,
+  ) {
     this.#current = open();
   }
 
@@ -42,7 +50,12 @@ export class Writer {
    */
   write<T>(work: (tx: Transaction) => Promise<T>, patient = false): Promise<T> {
     return new Promise<T>((done, failed) => {
-      const take = () => this.#attempt(work).then(done, failed);
+      const told = async (result: T) => {
+        // It is written, whatever becomes of this.
+        await this.written?.().catch(goesOn("database.written"));
+        done(result);
+      };
+      const take = () => this.#attempt(work).then((result) => void told(result), failed);
       (patient ? this.#patient : this.#turns).push({ take, asked: Date.now() });
       this.#taking ??= this.#takeTurns();
     });

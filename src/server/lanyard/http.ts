@@ -3,7 +3,7 @@
 import { z } from "zod";
 import type { Caller } from "../caller";
 import { idSchema } from "../command";
-import { type Galtry, galtry } from "../galtry";
+import { type Galtry, galtry, upToDate } from "../galtry";
 import { addressOf, answering, json, orRefused, readJson } from "../http";
 import { liveStream } from "../live/stream";
 import { unexpected } from "../log";
@@ -22,6 +22,7 @@ export function lanyardRequest(request: Request, path: string[]): Promise<Respon
     const [head, name] = path;
     if (request.method === "GET" && head === "hello")
       return json({ galtry: 1, address: house.configuration.publicUrl.origin });
+    await upToDate(house);
     if (head === "pair") return pair(house, request, place, name);
     const caller = await lanyardCaller(house, request, place);
     if (request.method === "GET" && head === "live") return live(house, request, caller);

@@ -9,10 +9,12 @@ import { loadPerson } from "../access/person";
 import type { Topic } from "../command";
 import type { Database } from "../database/client";
 import { grants, memberships, outbox, places, standings } from "../database/schema";
-import type { Galtry } from "../galtry";
+import { type Galtry, upToDate } from "../galtry";
 import { failed } from "../log";
 
 const POLL_MS = 100;
+/** Where each look is a question to another machine. */
+const REMOTE_POLL_MS = 250;
 
 /** What a listener has seen: the newest outbox number and the moment of its page. */
 export interface Since {
@@ -90,9 +92,8 @@ export class Hub {
 
   #start(): Promise<void> {
     this.#ready ??= (async () => {
-      const [last] = await this.house.db.select({ seq: outbox.seq }).from(outbox).orderBy(desc(outbox.seq)).limit(1);
-      this.#cursor = last?.seq ?? 0;
-      this.#timer = setInterval(() => void this.#turn(), POLL_MS);
+      this.#cursor = await this.#newest();
+      this.#timer = setInterval(() => void this.#turn(), this.house.replica ? REMOTE_POLL_MS : POLL_MS);
       this.#timer.unref();
     })();
     return this.#ready;
@@ -108,7 +109,9 @@ export class Hub {
     }
     this.#busy = true;
     try {
-      const heard = new Set<Topic>([...(await this.#outboxTopics()), ...(await this.#boundaryTopics())]);
+      await upToDate(this.house);
+      const renewed = await this.#renewed();
+      const heard = new Set<Topic>([...renewed, ...(await this.#outboxTopics()), ...(await this.#boundaryTopics())]);
       if (heard.size > 0) await this.#tell(heard);
     } catch (error) {
       // The database was busy or away: the cursor stands, the next turn reads on.
@@ -116,6 +119,21 @@ export class Hub {
     } finally {
       this.#busy = false;
     }
+  }
+
+  #renewals = 0;
+  /** Where the database was made anew under it, everybody looks again, and it goes on from what is there now. */
+  async #renewed(): Promise<Topic[]> {
+    const renewals = this.house.replica?.renewals ?? 0;
+    if (renewals === this.#renewals) return [];
+    this.#cursor = await this.#newest();
+    this.#renewals = renewals;
+    return [...this.#listeners].map(({ personId }): Topic => `person:${personId}`);
+  }
+
+  async #newest(): Promise<number> {
+    const [last] = await this.house.db.select({ seq: outbox.seq }).from(outbox).orderBy(desc(outbox.seq)).limit(1);
+    return last?.seq ?? 0;
   }
 
   async #outboxTopics(): Promise<Topic[]> {

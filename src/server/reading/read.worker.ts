@@ -8,15 +8,19 @@ import { answerAsks, stopAnswering } from "../workerThread";
 import { CLOSE, type Opening, type Reading, type ReadingAsk, type ReadingMessage } from "./readingThread";
 
 let house: Galtry | null = null;
+let renewals = 0;
 
-function open({ configuration, keys, process }: Opening): void {
-  const opened = connect(configuration.databaseUrl, keys.database, configuration.databaseToken);
+function open({ configuration, keys, process, replica }: Opening): void {
+  const opened = replica
+    ? connect(`file:${replica}`, keys.database)
+    : connect(configuration.databaseUrl, keys.database, configuration.databaseToken);
   house = {
     configuration: { ...configuration, publicUrl: new URL(configuration.publicUrl) },
     keys,
     opened: { ...opened, local: configuration.databaseUrl.startsWith("file:") },
     db: opened.db,
-    access: new LiveAccess(opened.db),
+    reader: opened.client,
+    access: new LiveAccess(opened.db, () => renewals),
     process,
     get writer(): never {
       throw new Error("Nothing is written by the thread that reads.");
@@ -43,7 +47,10 @@ answerAsks<ReadingMessage, Reading | null>(async (ask) => {
     stopAnswering();
     return null;
   }
-  if ("name" in ask) return read(ask);
+  if ("name" in ask) {
+    renewals = ask.renewals ?? 0;
+    return read(ask);
+  }
   open(ask);
   return null;
 });

@@ -14,6 +14,8 @@ export interface Opening {
   configuration: Omit<Configuration, "publicUrl"> & { publicUrl: string };
   keys: KeyRing;
   process: string;
+  /** This machine's copy of a remote database. */
+  replica: string | null;
 }
 
 /** Closes the connection and ends the thread; one that is torn down with an open connection can take the process along. */
@@ -24,6 +26,8 @@ export interface ReadingAsk {
   input: unknown;
   caller: Caller;
   at: number;
+  /** How often the copy of a remote database has been made anew. */
+  renewals?: number;
 }
 
 export type ReadingMessage = Opening | ReadingAsk | typeof CLOSE;
@@ -49,7 +53,7 @@ export class ReadingThread {
     if (this.#thread.over) this.#thread = this.#start();
     if (!this.#ready) return null;
     return this.#thread
-      .ask(ask)
+      .ask({ ...ask, renewals: this.house.replica?.renewals ?? 0 })
       .catch(goesOn(`${ask.name}, apart`))
       .then((read) => read ?? null);
   }
@@ -67,13 +71,16 @@ export class ReadingThread {
   #start() {
     this.#ready = false;
     const { configuration, keys, process } = this.house;
+    const replica = this.house.replica?.file ?? null;
     const thread = new WorkerThread<ReadingMessage, Reading | null>(new URL("./read.worker.ts", import.meta.url));
-    thread.ask({ configuration: { ...configuration, publicUrl: configuration.publicUrl.href }, keys, process }).then(
-      () => {
-        this.#ready = true;
-      },
-      () => undefined,
-    );
+    thread
+      .ask({ configuration: { ...configuration, publicUrl: configuration.publicUrl.href }, keys, process, replica })
+      .then(
+        () => {
+          this.#ready = true;
+        },
+        () => undefined,
+      );
     return thread;
   }
 }

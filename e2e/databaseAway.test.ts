@@ -1,0 +1,55 @@
+/** The database server ends and comes back: pages say so plainly, and come back by themselves. */
+import { afterAll, beforeAll, describe, expect, test } from "vitest";
+import { hasLibsqlServer, type LibsqlServer, startLibsqlServer } from "../demo/libsqlServer";
+import { DEMO_PASSWORD } from "../demo/organisation";
+import { seriousIn } from "./axe";
+import { type Browser, openBrowser, signInToGaltry, takenOver } from "./browser";
+import { type House, startHouse } from "./house";
+
+let server: LibsqlServer;
+let house: House;
+let browser: Browser;
+
+describe.runIf(hasLibsqlServer)("with its database on a server", () => {
+  beforeAll(async () => {
+    server = await startLibsqlServer();
+    house = await startHouse({ GALTRY_DATABASE_URL: server.url, GALTRY_DATABASE_TOKEN: server.token });
+    browser = await openBrowser({ galtry: house.url, lanyard: false });
+    await signInToGaltry(browser.page, house.url, "ines.okafor@tarrowick.example", DEMO_PASSWORD);
+  }, 180_000);
+  afterAll(async () => {
+    await browser?.close();
+    await house?.close();
+    await server?.close();
+  });
+
+  test("a page says what is wrong and comes back by itself; what was typed stays; nothing is half shown", async () => {
+    const { page } = browser;
+    const heading = page.getByRole("heading", { name: "Galtry cannot reach its database" });
+    await page.goto(`${house.url}/vaults/${house.built.vaults.get("Shop & Tickets")}`);
+    await takenOver(page);
+    await page.getByRole("button", { name: "Change the vault" }).click();
+    await page.getByRole("textbox", { name: "What it holds" }).fill("Typed before the server ended");
+    await server.kill();
+    await page.getByRole("button", { name: "Save" }).click();
+    await page.getByText("Galtry cannot reach its database. Nothing was saved just now").waitFor();
+    expect(await page.getByRole("textbox", { name: "What it holds" }).inputValue()).toBe(
+      "Typed before the server ended",
+    );
+
+    const another = await page.context().newPage();
+    await another.goto(house.url);
+    await another.getByRole("heading", { name: "Galtry cannot reach its database" }).waitFor();
+    expect(await seriousIn(another)).toEqual([]);
+    expect((await fetch(`${house.url}/readyz`)).status).toBe(503);
+    expect((await fetch(`${house.url}/healthz`)).status).toBe(200);
+
+    await server.start();
+    await another.getByRole("combobox", { name: "Find, and sign in" }).waitFor();
+    await another.close();
+    await page.getByRole("button", { name: "Save" }).click();
+    await page.getByRole("dialog").waitFor({ state: "detached" });
+    await page.getByText("Typed before the server ended").first().waitFor();
+    expect(await heading.count()).toBe(0);
+  }, 90_000);
+});
