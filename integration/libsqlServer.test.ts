@@ -168,6 +168,49 @@ describe.runIf(hasLibsqlServer)("on a libSQL server", () => {
     client.close();
   });
 
+  test("a backup of it is a local one, and goes back onto an empty server with all that it held", {
+    timeout: 90_000,
+  }, async () => {
+    const run = (name: string, args: string[], more: Record<string, string>) =>
+      execFileSync(process.execPath, ["scripts/run.mjs", name, ...args], {
+        env: { ...environment, ...more } as NodeJS.ProcessEnv,
+        encoding: "utf8",
+        stdio: ["ignore", "pipe", "pipe"],
+      });
+    const backup = path.join(house.folder, "backup");
+    await upToDate(db());
+    const all = (await namesAt(db())).sort();
+    expect(run("backup", [backup], {})).toMatch(/journal lines, head/);
+    expect(readdirSync(backup).sort()).toEqual(["galtry.db", "keys.json"]);
+    const empty = await startLibsqlServer();
+    const onto = {
+      GALTRY_DATABASE_URL: empty.url,
+      GALTRY_DATABASE_TOKEN: empty.token,
+      GALTRY_DATA: path.join(house.folder, "restored"),
+    };
+    expect(run("restore", [backup], onto)).toContain("Restored into the database server");
+    const restored = await startGaltry(readConfiguration({ ...environment, ...onto }), { serves: true });
+    expect((await namesAt(restored)).sort()).toEqual(all);
+    const asked = await revealField.execute(
+      restored,
+      { entryId: f.entryId, field: "password", how: "revealed" },
+      f.as("steward"),
+    );
+    expect(asked.value).toBeTruthy();
+    const before = (await restored.access.fresh()).level(f.ids.edit, f.entryId, Date.now());
+    expect(before).toBe("edit");
+    // Its triggers tell the index, and its numbers go on.
+    const [grant] = (await restored.db.select().from(grants).where(eq(grants.subjectId, f.ids.edit))).filter(
+      (row) => row.validUntil === null && row.nodeId === f.entryId,
+    );
+    await withdrawAccess.execute(restored, { grantId: grant!.id }, f.as("steward"));
+    expect((await restored.access.fresh()).level(f.ids.edit, f.entryId, Date.now())).toBe("none");
+    await closeGaltry(restored);
+    rmSync(onto.GALTRY_DATA, { recursive: true });
+    expect(() => run("restore", [backup], onto)).toThrow(/not empty/);
+    await empty.close();
+  });
+
   describe("the start", () => {
     const refused = async (more: Record<string, string>) => {
       try {

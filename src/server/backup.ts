@@ -1,14 +1,17 @@
 /**
- * A consistent, encrypted copy of a local database while Galtry runs: the write lock is held while the file and
- * its log are copied, then the copy is opened and its journal checked. The root key is never part of it.
+ * A consistent, encrypted copy of the database while Galtry runs. Of a local one the write lock is held while the file and
+ * its log are copied; a remote one is copied as for reading. Then the copy is opened and its journal checked. The root key
+ * is never part of it.
  */
 import { execFileSync } from "node:child_process";
 import { existsSync, mkdirSync, rmSync } from "node:fs";
 import path from "node:path";
 import { asc } from "drizzle-orm";
+import { toHex } from "../core/crypto";
 import { checkChain } from "../core/journal/chain";
-import { type Configuration, databaseFile } from "./configuration";
+import { type Configuration, databaseFile, isLocal } from "./configuration";
 import { isBusy, openDatabase } from "./database/client";
+import { Replica } from "./database/replica";
 import { journal } from "./database/schema";
 import { type KeyRing, keyFilePath } from "./keys/keyFile";
 import { StartError } from "./startError";
@@ -21,17 +24,26 @@ export interface BackupReport {
 
 /** @throws StartError when the copy does not hold */
 export async function writeBackup(configuration: Configuration, keys: KeyRing, folder: string): Promise<BackupReport> {
-  const file = databaseFile(configuration);
   if (existsSync(folder)) throw new StartError(`${folder} is there already: a backup never overwrites one.`);
   mkdirSync(folder, { recursive: true, mode: 0o700 });
   const copy = path.join(folder, "galtry.db");
+  const keyFile = keyFilePath(configuration.dataFolder);
+  if (!isLocal(configuration)) {
+    const { databaseUrl: url, databaseToken: token } = configuration;
+    // Encrypted with the same key as a local database: the backup is one, and opens without any server.
+    const replica = await Replica.begin(copy, { url, ...(token ? { token } : {}), key: toHex(keys.database) });
+    await replica.close();
+    copyElsewhere([[keyFile, path.join(folder, "keys.json")]]);
+    return { folder, ...(await checkCopy(copy, keys)) };
+  }
+  const file = databaseFile(configuration);
   const { client } = await openDatabase(`file:${file}`, keys.database);
   try {
     await whileLocked(client, () => {
       const pairs = [
         [file, copy],
         [`${file}-wal`, `${copy}-wal`],
-        [keyFilePath(configuration.dataFolder), path.join(folder, "keys.json")],
+        [keyFile, path.join(folder, "keys.json")],
       ];
       copyElsewhere(pairs.filter(([from]) => existsSync(from!)) as [string, string][]);
     });
@@ -86,6 +98,6 @@ async function checkCopy(copy: string, keys: KeyRing): Promise<{ lines: number; 
     return { lines, head };
   } finally {
     client.close();
-    for (const rest of ["-wal", "-shm"]) rmSync(`${copy}${rest}`, { force: true });
+    for (const rest of ["-wal", "-shm", "-info", "-client_wal_index"]) rmSync(`${copy}${rest}`, { force: true });
   }
 }

@@ -109,6 +109,10 @@ export function isLoopbackHost(host: string): boolean {
   return host === "localhost" || host.endsWith(".localhost") || host === "[::1]" || /^127\.\d+\.\d+\.\d+$/.test(host);
 }
 
+/** The database is a file on this machine, and not on a server. */
+export const isLocal = ({ databaseUrl }: Pick<Configuration, "databaseUrl">): boolean =>
+  databaseUrl.startsWith("file:");
+
 /** Path of a local database. */
 export function databaseFile(configuration: Configuration): string {
   const { databaseUrl } = configuration;

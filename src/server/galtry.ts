@@ -87,8 +87,6 @@ export async function startGaltry(configuration: Configuration, { serves = false
   const keys = await keysOf(configuration);
   const opened = await openChecked(configuration, keys);
   await applyMigrations(opened, async () => {
-    // A server keeps its own backups (docs/operating.md).
-    if (!opened.local) return;
     await writeBackup(configuration, keys, `${configuration.dataFolder}/before-update-${Date.now()}`);
   });
   if (!opened.local) await requireOwnKeys(opened, keys);

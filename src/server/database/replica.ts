@@ -42,7 +42,8 @@ export class Replica {
     const replica = new Replica(file);
     const { url, token, key } = primary;
     try {
-      await replica.#thread.ask({ url: `file:${file}`, syncUrl: url, authToken: token, encryptionKey: key });
+      const opening = { url: `file:${file}`, syncUrl: url, authToken: token, encryptionKey: key };
+      await awaited(replica.#thread.ask(opening));
     } catch (error) {
       await replica.close();
       throw new Unreachable(error);
@@ -86,8 +87,8 @@ export class Replica {
   async close(): Promise<void> {
     this.#closed = true;
     if (this.#thread.over) return;
-    await this.#thread.ask(CLOSE).catch(() => null);
-    await this.#thread.ended;
+    await awaited(this.#thread.ask(CLOSE).catch(() => null));
+    await awaited(this.#thread.ended);
   }
 
   /** Never fails: says whether it did, and tries again until it does not. */
@@ -106,5 +107,15 @@ export class Replica {
     } finally {
       this.#askedAt = null;
     }
+  }
+}
+
+/** A thread keeps no process alive; a command that waits for one does. */
+async function awaited<T>(work: Promise<T>): Promise<T> {
+  const alive = setInterval(() => undefined, 60_000);
+  try {
+    return await work;
+  } finally {
+    clearInterval(alive);
   }
 }
