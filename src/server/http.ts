@@ -47,7 +47,8 @@ export async function answering(
     if (error instanceof Refused) return refusal(error);
     if (isUnreachable(error)) {
       failed("database", error);
-      const message = "Galtry cannot reach its database. Nothing was saved just now; try again in a moment.";
+      const message =
+        "Galtry cannot reach its database. When it is back, check whether this was saved before you try again.";
       return json({ ok: false, refused: { code: "unreachable", message } }, 503, [["retry-after", "2"]]);
     }
     const place = new URL(request.url).pathname;
