@@ -16,6 +16,7 @@ import { addEntry } from "../src/server/vaults/entries";
 import { makeFolder } from "../src/server/vaults/folders";
 import { moveNodes } from "../src/server/vaults/moving";
 import { markSeparate } from "../src/server/vaults/separating";
+import { numbers } from "./numbers";
 
 const STEPS = 60;
 const HOUR = 3_600_000;
@@ -32,15 +33,6 @@ afterAll(async () => {
   await closeGaltry(other);
   await house.close();
 });
-
-/** The same numbers each time: what fails can be looked at again. */
-function numbers(seed: number) {
-  let state = seed;
-  return (below: number) => {
-    state = (Math.imul(state, 1_664_525) + 1_013_904_223) >>> 0;
-    return Math.floor((state / 2 ** 32) * below);
-  };
-}
 
 test("after every act", async () => {
   const next = numbers(20_261_129);
