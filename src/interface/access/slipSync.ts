@@ -1,0 +1,121 @@
+/** How a page and the server agree on one's open slip: each change goes there, one after the other, and the newest counts. */
+import type { Change } from "@/core/access";
+import type { ownSlip } from "@/server/access/slip";
+import type { Answer } from "../shared/ask";
+
+export type OwnSlip = Awaited<ReturnType<(typeof ownSlip)["execute"]>>;
+
+/** As the server takes it: it knows the zone and who keeps stewardship. */
+export function toSend(change: Change): unknown {
+  if (change.type === "set")
+    return {
+      ...change,
+      grants: change.grants.map(({ level, from, until, weekly }) => ({
+        ...{ level, from, until },
+        weekly: weekly ? { days: weekly.days, start: weekly.start, end: weekly.end } : null,
+      })),
+    };
+  if (change.type === "separate") return { type: change.type, nodeId: change.nodeId, separate: change.separate };
+  return change;
+}
+
+export interface DraftInput {
+  changes: unknown[];
+  revision: number;
+  /** In place of what another page drafted meanwhile. */
+  anew: boolean;
+}
+
+export interface SlipServer {
+  read: () => Promise<Answer<OwnSlip>>;
+  draft: (input: DraftInput) => Promise<Answer<{ revision: number }>>;
+}
+
+export interface SyncedSlip {
+  slip: OwnSlip;
+  /** As they stand on this page, sent or not. */
+  changes: readonly Change[];
+  /** What they would do is still being worked out. */
+  pending: boolean;
+  wrong: string | null;
+}
+
+const changesOf = ({ draft }: OwnSlip): readonly Change[] => (draft?.changes ?? []).map((one) => one.change);
+
+export class SlipSync {
+  #state: SyncedSlip;
+  #revision: number;
+  /** What is to be sent next. */
+  #wanted: readonly Change[] | null = null;
+  #anew = false;
+  #sending = false;
+  readonly #heard = new Set<() => void>();
+
+  constructor(
+    start: OwnSlip,
+    private readonly server: SlipServer,
+  ) {
+    this.#state = { slip: start, changes: changesOf(start), pending: false, wrong: null };
+    this.#revision = start.draft?.revision ?? 0;
+  }
+
+  get state(): SyncedSlip {
+    return this.#state;
+  }
+
+  /** @returns a function that stops it */
+  listen = (heard: () => void): (() => void) => {
+    this.#heard.add(heard);
+    return () => this.#heard.delete(heard);
+  };
+
+  change = (next: (before: readonly Change[]) => readonly Change[], anew = false): void => {
+    const changes = next(this.#state.changes);
+    this.#wanted = changes;
+    this.#anew ||= anew;
+    this.#say({ changes, pending: true });
+    // What comes while this is under way goes together, after it.
+    void this.#send();
+  };
+
+  /** @param withChanges what is there takes the place of what stands here */
+  read = async (withChanges = true): Promise<void> => {
+    const answer = await this.server.read();
+    if (!answer.ok) return this.setWrong(answer.refused.message);
+    if (this.#wanted === null) this.#adopt(answer.result, withChanges);
+  };
+
+  /** Another page of one's own, or another steward, changed something: the page was drawn anew with it. */
+  drawn = (start: OwnSlip): void => {
+    if (this.#wanted === null && !this.#sending) this.#adopt(start, true);
+  };
+
+  setWrong = (wrong: string | null): void => this.#say({ wrong });
+
+  async #send(): Promise<void> {
+    if (this.#sending || this.#wanted === null) return;
+    this.#sending = true;
+    const [sending, anew] = [this.#wanted, this.#anew];
+    this.#wanted = null;
+    this.#anew = false;
+    const answer = await this.server.draft({ changes: sending.map(toSend), revision: this.#revision, anew });
+    this.#sending = false;
+    if (answer.ok) this.#revision = answer.result.revision;
+    this.setWrong(answer.ok ? null : answer.refused.message);
+    if (this.#wanted !== null) return this.#send();
+    await this.read(!answer.ok);
+    this.#say({ pending: this.#wanted !== null });
+  }
+
+  #adopt(fresh: OwnSlip, withChanges: boolean): void {
+    // A page that was asked for earlier may come later.
+    if (fresh.at < this.#state.slip.at) return;
+    this.#revision = fresh.draft?.revision ?? 0;
+    this.#say({ slip: fresh, ...(withChanges && { changes: changesOf(fresh) }) });
+  }
+
+  #say(more: Partial<SyncedSlip>): void {
+    this.#state = { ...this.#state, ...more };
+    for (const heard of this.#heard) heard();
+  }
+}
