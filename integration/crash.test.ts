@@ -108,7 +108,9 @@ test("ended with SIGKILL in the middle of writes and of a sign-in, many times", 
   for (let round = 0; round < 8; round++) {
     const writing = write(100_000);
     await writing.started;
-    await new Promise((resolve) => setTimeout(resolve, 150 + Math.random() * 350));
+    // At any moment of its work, and not before there is some, however busy the machine is.
+    while (writing.kept.length < 3) await new Promise((resolve) => setTimeout(resolve, 10));
+    await new Promise((resolve) => setTimeout(resolve, Math.random() * 350));
     writing.child.kill("SIGKILL");
     await writing.ended;
     kept.push(...writing.kept);

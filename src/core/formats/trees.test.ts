@@ -1,4 +1,5 @@
 import { describe, expect, test } from "vitest";
+import { cpuTime } from "../../../integration/cpuTime";
 import { guessMeanings } from "./columns";
 import { readRow } from "./rows";
 import { partsOf, readJson, readXml } from "./tree";
@@ -130,9 +131,12 @@ test("ten thousand records in a thousand folders are read in a second or two", (
       fields: [{ key: "PIN", value: "1" }],
     })),
   }));
-  const began = performance.now();
-  const [part] = partsOf({ groups });
+  let parts: ReturnType<typeof partsOf> = [];
+  const taken = cpuTime(() => {
+    parts = partsOf({ groups });
+  });
+  const [part] = parts;
   expect(part!.rows).toHaveLength(10_000);
   expect(part!.header).toContain("PIN");
-  expect(performance.now() - began).toBeLessThan(5000);
+  expect(taken).toBeLessThan(5000);
 });
