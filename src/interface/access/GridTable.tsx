@@ -7,6 +7,7 @@ import styled from "styled-components";
 import { type Lookup, levelWord, sayWeekly } from "@/core/access";
 import { exactTime } from "@/core/time";
 import { CutKey } from "../shared/CutKey";
+import { useTakenOver } from "../shared/useTypedBefore";
 import { type Cell, type Column, cellAt, type Row, sameCell } from "./grid";
 
 const ROW = 46;
@@ -103,11 +104,13 @@ export function GridTable(props: TableProps) {
     // Where the focus is stays drawn, wherever one scrolls: a screen reader stands there.
     return index < 0 || index >= range.count || shown.includes(index) ? shown : [...shown, index].sort((a, b) => a - b);
   };
+  const takenOver = useTakenOver();
   const vertical = useVirtualizer({
     count: rows.length,
     getScrollElement: () => room.current,
     estimateSize: () => ROW,
-    overscan: 16,
+    // What is not seen yet is drawn once the page is there.
+    overscan: takenOver ? 16 : 1,
     // The rows begin under the head, which stays where it is.
     scrollMargin: HEAD,
     scrollPaddingStart: HEAD,
@@ -119,7 +122,7 @@ export function GridTable(props: TableProps) {
     count: columns.length,
     getScrollElement: () => room.current,
     estimateSize: () => COLUMN,
-    overscan: 4,
+    overscan: takenOver ? 4 : 1,
     scrollMargin: FIRST,
     scrollPaddingStart: FIRST,
     rangeExtractor: keeping(focus.column),

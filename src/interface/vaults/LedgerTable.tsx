@@ -17,6 +17,7 @@ import { useCommand } from "../shared/ask";
 import { CutKey } from "../shared/CutKey";
 import { Act, Chip } from "../shared/controls";
 import { Stamp } from "../shared/Stamp";
+import { useTakenOver } from "../shared/useTypedBefore";
 import { isHeading, type Line } from "./arrange";
 import type { Chosen } from "./chosen";
 
@@ -92,12 +93,14 @@ export function LedgerTable(props: TableProps) {
   const parent = useRef<HTMLDivElement>(null);
   const [active, setActive] = useState(0);
   const shownColumns = useMemo(() => LEDGER_COLUMNS.filter((one) => columns.includes(one)), [columns]);
+  const takenOver = useTakenOver();
   const virtual = useWindowVirtualizer({
     count: lines.length,
     estimateSize: () => ROW,
-    overscan: 12,
+    // What is not seen yet is drawn once the page is there.
+    overscan: takenOver ? 12 : 1,
     scrollMargin: parent.current?.offsetTop ?? 0,
-    initialRect: { width: 1200, height: 900 },
+    initialRect: { width: 1200, height: 700 },
   });
   const at = Math.min(active, lines.length - 1);
   const activeRow = lines[at];

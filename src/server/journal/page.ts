@@ -15,7 +15,7 @@ import { timeZone } from "../organisation";
 import { vaultNames } from "../vaults/places";
 import { JOURNAL_ACTS, type Line, tell } from "./story";
 
-const PAGE = 100;
+const PAGE = 50;
 /** Lines that are read at once from each vault: a few are of places in it with other stewards, and passed over. */
 const READ = 150;
 /** So often more are read for one page. */

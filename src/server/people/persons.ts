@@ -316,7 +316,7 @@ export interface PersonLine {
 }
 
 /** Lines of one page. */
-const PAGE = 100;
+const PAGE = 50;
 
 export interface PeoplePage {
   people: PersonLine[];
