@@ -40,7 +40,7 @@ export async function startHouse(more: Record<string, string> = {}): Promise<Hou
     log: () => log,
     pid: () => child?.pid,
     start: async () => {
-      const started = spawn(process.execPath, ["--import", "tsx", "scripts/start.ts"], {
+      const started = spawn(process.execPath, ["dist/server/start.js"], {
         env: environment,
         stdio: ["ignore", "pipe", "pipe"],
       });

@@ -23,7 +23,7 @@ describe("from an empty folder", () => {
     folder = mkdtempSync(path.join(tmpdir(), "galtry-empty-"));
     const port = await freePort();
     url = `http://localhost:${port}`;
-    child = spawn(process.execPath, ["--import", "tsx", "scripts/start.ts"], {
+    child = spawn(process.execPath, ["dist/server/start.js"], {
       env: {
         ...process.env,
         NODE_ENV: "production",

@@ -185,7 +185,7 @@ describe("two processes on one file", () => {
   beforeAll(async () => {
     const port = await freePort();
     url = `http://127.0.0.1:${port}`;
-    second = spawn(process.execPath, ["--import", "tsx", "scripts/start.ts"], {
+    second = spawn(process.execPath, ["dist/server/start.js"], {
       env: { ...house.environment, GALTRY_PORT: String(port) },
       stdio: "ignore",
     });

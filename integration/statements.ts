@@ -7,6 +7,7 @@ import * as driver from "@libsql/client/sqlite3";
 import { drizzle } from "drizzle-orm/libsql";
 import { migrate } from "drizzle-orm/libsql/migrator";
 import { afterAll, expect } from "vitest";
+import { PreparedReader } from "../src/server/database/preparedReader";
 
 type Statement = string | { sql: string; args?: unknown };
 interface Executor {
@@ -66,6 +67,12 @@ function listenTo(prototype: Executor): void {
 }
 
 const { Sqlite3Client, Sqlite3Transaction } = driver as unknown as Record<string, { prototype: Executor }>;
+const { read } = PreparedReader.prototype;
+PreparedReader.prototype.read = function (text, values) {
+  const found = read.call(this, text, values);
+  if (found) statements.set(text, values);
+  return found;
+};
 listenTo(Sqlite3Client!.prototype);
 listenTo(Sqlite3Transaction!.prototype);
 

@@ -45,7 +45,7 @@ if (!existsSync(`${data}/keys.json`)) {
   await closeGaltry(house);
 }
 
-const server: ChildProcess = spawn(process.execPath, ["--import", "tsx", "scripts/start.ts"], {
+const server: ChildProcess = spawn(process.execPath, ["dist/server/start.js"], {
   env: environment,
   stdio: "inherit",
 });

@@ -9,7 +9,7 @@ import path from "node:path";
 
 const COMMANDS = {
   demo: { file: "scripts/demo.ts", built: true },
-  start: { file: "scripts/start.ts", built: true },
+  start: { file: "dist/server/start.js", built: true },
   test: { file: "scripts/test.ts" },
   bench: { file: "bench/main.ts", built: true },
   screenshots: { file: "scripts/screenshots.ts", built: true },
@@ -33,7 +33,9 @@ if (major < 20 || (major === 20 && minor < 15))
 process.chdir(path.dirname(import.meta.dirname));
 install();
 if (command.built) build();
-const ran = spawnSync(process.execPath, ["--import", "tsx", command.file, ...rest], { stdio: "inherit" });
+// What runs for people is built; the rest runs from its sources.
+const loader = command.file.endsWith(".ts") ? ["--import", "tsx"] : [];
+const ran = spawnSync(process.execPath, [...loader, command.file, ...rest], { stdio: "inherit" });
 process.exit(ran.status ?? (ran.signal === "SIGINT" ? 0 : 1));
 
 function install() {
@@ -53,13 +55,17 @@ function build() {
     "lanyard",
     "scripts/lanyard.ts",
     "scripts/lanyardIcon.ts",
+    "scripts/server.ts",
+    "scripts/start.ts",
     "package-lock.json",
     "next.config.ts",
     "tsconfig.json",
   ]);
-  if (existsSync(mark) && existsSync("dist/lanyard/manifest.json") && readFileSync(mark, "utf8") === sources) return;
+  const both = existsSync("dist/lanyard/manifest.json") && existsSync("dist/server/start.js");
+  if (existsSync(mark) && both && readFileSync(mark, "utf8") === sources) return;
   say("Building Galtry and Lanyard…");
   run(process.execPath, ["--import", "tsx", "scripts/lanyard.ts"]);
+  run(process.execPath, ["--import", "tsx", "scripts/server.ts"]);
   run(process.execPath, ["node_modules/next/dist/bin/next", "build"], { NEXT_TELEMETRY_DISABLED: "1" });
   mkdirSync(".next", { recursive: true });
   writeFileSync(mark, sources);

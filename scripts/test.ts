@@ -45,6 +45,7 @@ const steps: Step[] = [
     ],
   },
   { name: "production build", program: process.execPath, args: ["scripts/run.mjs", "lanyard"] },
+  { name: "production build of the server", program: process.execPath, args: ["--import", "tsx", "scripts/server.ts"] },
   {
     name: "production build of the pages",
     program: process.execPath,

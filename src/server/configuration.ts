@@ -114,7 +114,7 @@ export const isLocal = ({ databaseUrl }: Pick<Configuration, "databaseUrl">): bo
   databaseUrl.startsWith("file:");
 
 /** Path of a local database. */
-export function databaseFile(configuration: Configuration): string {
+export function databaseFile(configuration: Pick<Configuration, "databaseUrl">): string {
   const { databaseUrl } = configuration;
   return databaseUrl.startsWith("file://") ? fileURLToPath(databaseUrl) : databaseUrl.slice("file:".length);
 }

@@ -12,7 +12,7 @@ import { lineMac } from "../core/journal/chain";
 import { LiveAccess } from "./access/liveAccess";
 import { writeBackup } from "./backup";
 import { type Configuration, databaseFile, readConfiguration } from "./configuration";
-import { connect, type Database, type OpenDatabase, openDatabase } from "./database/client";
+import { connect, connectReader, type Database, type OpenDatabase, openDatabase } from "./database/client";
 import { applyMigrations } from "./database/migrate";
 import { Replica } from "./database/replica";
 import { journal } from "./database/schema";
@@ -30,7 +30,7 @@ import type { PictureDrawer } from "./vaults/pictureDrawer";
 export async function closeGaltry(house: Galtry): Promise<void> {
   await house.writer.close();
   // The one that fills the file outlives those that read it.
-  if (house.replica) house.reader.close();
+  house.reader.close();
   await house.replica?.close();
   house.pages?.close();
   house.pictures?.close();
@@ -91,7 +91,8 @@ export async function startGaltry(configuration: Configuration, { serves = false
   });
   if (!opened.local) await requireOwnKeys(opened, keys);
   const replica = serves && !opened.local ? await beginReplica(configuration, keys) : undefined;
-  const reader = replica ? connect(`file:${replica.file}`, keys.database) : opened;
+  const file = replica?.file ?? (opened.local ? databaseFile(configuration) : null);
+  const reader = file ? connectReader(file, keys.database) : opened;
   return {
     configuration,
     keys,

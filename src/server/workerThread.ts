@@ -1,9 +1,11 @@
 /** A thread beside the server's own, for work that would keep everybody waiting. */
 import { parentPort, type ResourceLimits, Worker } from "node:worker_threads";
 
-/** A worker of Node 20 does not take up the loader of the thread that starts it: it registers its own. */
+/** From the sources a worker of Node 20 does not take up the loader of the thread that starts it: it registers its own. */
 const startOf = (file: URL) =>
-  `import("tsx/esm/api").then(({ tsImport }) => tsImport(${JSON.stringify(file.href)}, ${JSON.stringify(import.meta.url)}))`;
+  file.href.endsWith(".js")
+    ? `import(${JSON.stringify(file.href)})`
+    : `import("tsx/esm/api").then(({ tsImport }) => tsImport(${JSON.stringify(file.href)}, ${JSON.stringify(import.meta.url)}))`;
 
 type Asked<A> = { id: number; ask: A };
 type Answered<R> = { id: number; answer: R } | { id: number; failed: string };

@@ -8,7 +8,7 @@ import { type Bytes, concat, randomBytes, utf8 } from "./bytes";
 
 export const FORMAT = 1;
 export const NONCE_LENGTH = 12;
-const TAG_LENGTH = 16;
+export const TAG_LENGTH = 16;
 export const KEY_LENGTH = 32;
 
 export class SealError extends Error {

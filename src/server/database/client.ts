@@ -3,6 +3,7 @@ import { type Client, createClient } from "@libsql/client";
 import { drizzle, type LibSQLDatabase } from "drizzle-orm/libsql";
 import { type Bytes, toHex } from "../../core/crypto";
 import type { OpenIndex } from "../access/openIndex";
+import { PreparedReader, withPrepared } from "./preparedReader";
 import * as schema from "./schema";
 
 export type Database = LibSQLDatabase<typeof schema>;
@@ -57,6 +58,13 @@ export function connect(
       : { url, authToken: token, fetch: fetchInTime },
   );
   return { client, db: drizzle(client, { schema }) };
+}
+
+/** What is read from: a file, by statements that are prepared once; whatever else it is asked for, as any client. */
+export function connectReader(file: string, key: Bytes): Pick<OpenDatabase, "client" | "db"> {
+  const { client } = connect(`file:${file}`, key);
+  const prepared = withPrepared(client, new PreparedReader(file, toHex(key)));
+  return { client: prepared, db: drizzle(prepared, { schema }) };
 }
 
 /** Longer than any statement takes. A server that hangs is one that is away. */

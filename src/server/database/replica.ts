@@ -2,9 +2,11 @@
  * A copy of a remote database on this machine, encrypted like a local one. Whatever is read for a page is read here, after
  * one question to the primary for what has changed, however many statements it takes; what is written goes to the primary.
  */
+
 import { readdirSync, rmSync } from "node:fs";
 import path from "node:path";
 import type { Config } from "@libsql/client";
+import { besideThis } from "../besideThis";
 import { failed } from "../log";
 import { WorkerThread } from "../workerThread";
 import { Unreachable } from "./unreachable";
@@ -29,7 +31,7 @@ export class Replica {
 
   /** @param file where the copy lies */
   private constructor(readonly file: string) {
-    this.#thread = new WorkerThread(new URL("./sync.worker.ts", import.meta.url));
+    this.#thread = new WorkerThread(besideThis("sync.worker.ts", import.meta.url));
   }
 
   /**

@@ -103,7 +103,7 @@ export class Hub {
   async #turn(): Promise<void> {
     if (this.#busy) return;
     // It ends with its house.
-    if (this.house.opened.client.closed) {
+    if (this.house.reader.closed) {
       if (this.#timer) clearInterval(this.#timer);
       return;
     }

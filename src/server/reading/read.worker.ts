@@ -1,6 +1,7 @@
 /** Runs queries by name, on a connection of its own that only reads. */
 import { LiveAccess } from "../access/liveAccess";
-import { connect } from "../database/client";
+import { databaseFile, isLocal } from "../configuration";
+import { connect, connectReader } from "../database/client";
 import type { Galtry } from "../galtry";
 import { Refused } from "../refused";
 import { registry } from "../registry";
@@ -11,13 +12,14 @@ let house: Galtry | null = null;
 let renewals = 0;
 
 function open({ configuration, keys, process, replica }: Opening): void {
-  const opened = replica
-    ? connect(`file:${replica}`, keys.database)
+  const file = replica ?? (isLocal(configuration) ? databaseFile(configuration) : null);
+  const opened = file
+    ? connectReader(file, keys.database)
     : connect(configuration.databaseUrl, keys.database, configuration.databaseToken);
   house = {
     configuration: { ...configuration, publicUrl: new URL(configuration.publicUrl) },
     keys,
-    opened: { ...opened, local: configuration.databaseUrl.startsWith("file:") },
+    opened: { ...opened, local: isLocal(configuration) },
     db: opened.db,
     reader: opened.client,
     access: new LiveAccess(opened.db, () => renewals),

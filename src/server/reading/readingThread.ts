@@ -2,6 +2,7 @@
  * Reads over thousands of rows, in a thread with a connection of its own: SQLite answers on the thread that asks,
  * and whoever else waits for the server would wait with it.
  */
+import { besideThis } from "../besideThis";
 import type { Caller } from "../caller";
 import type { Configuration } from "../configuration";
 import type { Galtry } from "../galtry";
@@ -72,7 +73,7 @@ export class ReadingThread {
     this.#ready = false;
     const { configuration, keys, process } = this.house;
     const replica = this.house.replica?.file ?? null;
-    const thread = new WorkerThread<ReadingMessage, Reading | null>(new URL("./read.worker.ts", import.meta.url));
+    const thread = new WorkerThread<ReadingMessage, Reading | null>(besideThis("read.worker.ts", import.meta.url));
     thread
       .ask({ configuration: { ...configuration, publicUrl: configuration.publicUrl.href }, keys, process, replica })
       .then(

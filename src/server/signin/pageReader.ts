@@ -2,6 +2,7 @@
  * Reads strangers' pages in threads of their own, one page at a time in each, with an end in time and in memory: a page
  * that is made to take for ever costs its own sign-in and nothing else.
  */
+import { besideThis } from "../besideThis";
 import { ThreadError, WorkerThread } from "../workerThread";
 import type { PageToStudy, StudiedPage } from "./studiedPage";
 
@@ -66,7 +67,7 @@ export class PageReader {
   /** What a thread needs to start does not count against the page that waits for it. */
   async #start(): Promise<void> {
     this.#threads++;
-    const thread: Thread = new WorkerThread(new URL("./study.worker.ts", import.meta.url), {
+    const thread: Thread = new WorkerThread(besideThis("study.worker.ts", import.meta.url), {
       maxOldGenerationSizeMb: MOST_MEMORY_MB,
       maxYoungGenerationSizeMb: 32,
       stackSizeMb: 4,

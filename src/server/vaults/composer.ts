@@ -1,3 +1,4 @@
+import { besideThis } from "../besideThis";
 import { failed } from "../log";
 import { WorkerThread } from "../workerThread";
 import { type ComposedRows, composeRows, type RowsToCompose } from "./composingRows";
@@ -15,7 +16,7 @@ export class Composer {
   /** Starts the thread, which takes a moment; resolves when it composes. */
   warm(): Promise<unknown> {
     if (this.#thread && !this.#thread.over) return this.#ready!;
-    const thread = new WorkerThread<RowsToCompose, ComposedRows>(new URL("./compose.worker.ts", import.meta.url));
+    const thread = new WorkerThread<RowsToCompose, ComposedRows>(besideThis("compose.worker.ts", import.meta.url));
     this.#thread = thread;
     this.#started = false;
     this.#ready = thread.ask(NOTHING).then(

@@ -2,8 +2,10 @@
  * Strangers' pictures are drawn in a process of their own, one at a time: two kilobytes of SVG can ask for hours of
  * work within one call of a library, which nothing stops but the end of its process.
  */
+
 import { type ChildProcess, fork } from "node:child_process";
 import { fileURLToPath } from "node:url";
+import { besideThis, howToRun } from "../besideThis";
 import type { Drawn } from "./drawPicture";
 
 /** A photograph of forty million pixels takes about a second. */
@@ -47,8 +49,9 @@ export class PictureDrawer {
   }
 
   #start(): ChildProcess {
-    const started = fork(fileURLToPath(new URL("./draw.process.ts", import.meta.url)), [], {
-      execArgv: ["--import", "tsx"],
+    const file = besideThis("draw.process.ts", import.meta.url);
+    const started = fork(fileURLToPath(file), [], {
+      execArgv: howToRun(file),
       serialization: "advanced",
       // Nothing of Galtry's own: no keys, no addresses.
       env: { PATH: process.env.PATH, NODE_ENV: process.env.NODE_ENV },

@@ -3,12 +3,12 @@
  * another row it does not open. Nothing here reads the database, so that a thread beside the server's can seal too.
  */
 import { createHmac } from "node:crypto";
-import { type Bytes, fromUtf8, open, SealError, seal } from "../../core/crypto";
+import { type Bytes, open, SealError, seal } from "../../core/crypto";
 import { PASSWORD, USER_NAME } from "../../core/kinds/kind";
 import type { CodeSettings } from "../../core/signin/code";
 import type { attachments, entryVersions } from "../database/schema";
 import type { KeyRing } from "../keys/keyFile";
-import { sealNow } from "./sealNow";
+import { openNow, sealNow } from "./sealNow";
 
 export interface SealedValues {
   /** Identifiers and secrets that are filled in, by field id; those of extra fields as `extra:ID`. */
@@ -55,7 +55,7 @@ export function sealValues(
 
 /** @throws SealError when the blob is not this version's own */
 export const openVersion = async (key: Bytes, row: SealedVersion): Promise<SealedValues> =>
-  JSON.parse(fromUtf8(await open(key, row.sealed, versionBinding(row.vaultId, row.entryId, row.id))));
+  JSON.parse(openNow(key, row.sealed, versionBinding(row.vaultId, row.entryId, row.id)));
 
 type Attachment = Pick<typeof attachments.$inferSelect, "id" | "entryId" | "vaultId" | "pieces">;
 
