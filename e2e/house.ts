@@ -2,6 +2,7 @@
 import { type ChildProcess, spawn } from "node:child_process";
 import { type Built, buildDemo } from "../demo/build";
 import { inProcess } from "../demo/inProcess";
+import { SERVER_FLAGS } from "../scripts/serverFlags.mjs";
 import type { Galtry } from "../src/server/galtry";
 import type { Standins } from "../standins/server";
 
@@ -40,7 +41,7 @@ export async function startHouse(more: Record<string, string> = {}): Promise<Hou
     log: () => log,
     pid: () => child?.pid,
     start: async () => {
-      const started = spawn(process.execPath, ["dist/server/start.js"], {
+      const started = spawn(process.execPath, [...SERVER_FLAGS, "dist/server/start.js"], {
         env: environment,
         stdio: ["ignore", "pipe", "pipe"],
       });

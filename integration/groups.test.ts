@@ -105,7 +105,7 @@ describe("a group", () => {
     const { grantId } = lines.find((line) => line.name === name)!;
     await withdrawAccess.execute(db(), { grantId }, f.as("steward"));
     await deleteGroup.execute(db(), { groupId }, f.as("owner"));
-    expect((await groupList.execute(db(), {}, f.as("owner"))).some((one) => one.id === groupId)).toBe(false);
+    expect((await groupList.execute(db(), {}, f.as("owner"))).groups.some((one) => one.id === groupId)).toBe(false);
   });
 
   test("ends for all at once, and the end moves for those who had it", async () => {

@@ -176,7 +176,7 @@ describe("who makes what", () => {
     await rule({ makes: { ...USUAL_RULES.makes, vaults: "owners", groups: "staff" } });
     expect([await vault("administrator"), await vault("owner")]).toEqual(["not-allowed", "given"]);
     expect([await group("use"), await group("guest")]).toEqual(["given", "not-allowed"]);
-    expect((await groupList.execute(db(), {}, f.as("use"))).map(({ name }) => name)).toEqual(["Team of use"]);
+    expect((await groupList.execute(db(), {}, f.as("use"))).groups.map(({ name }) => name)).toEqual(["Team of use"]);
   });
 
   test("handover links: nobody, stewards, or whoever may reveal, who then sees their own", async () => {

@@ -1,4 +1,5 @@
 /** The sample organisation with its outside world: makes it on first use, then starts Galtry and the stand-ins. */
+
 import { type ChildProcess, spawn } from "node:child_process";
 import { existsSync, rmSync } from "node:fs";
 import { buildDemo } from "../demo/build";
@@ -8,6 +9,7 @@ import { readConfiguration } from "../src/server/configuration";
 import { closeGaltry, startGaltry } from "../src/server/galtry";
 import { POST_ROOM } from "../standins/postRoom";
 import { startStandins } from "../standins/server";
+import { SERVER_FLAGS } from "./serverFlags.mjs";
 
 const port = Number(process.env.GALTRY_PORT ?? 4600);
 const sitesPort = Number(process.env.STANDINS_PORT ?? 4700);
@@ -45,7 +47,7 @@ if (!existsSync(`${data}/keys.json`)) {
   await closeGaltry(house);
 }
 
-const server: ChildProcess = spawn(process.execPath, ["dist/server/start.js"], {
+const server: ChildProcess = spawn(process.execPath, [...SERVER_FLAGS, "dist/server/start.js"], {
   env: environment,
   stdio: "inherit",
 });

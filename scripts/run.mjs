@@ -6,6 +6,7 @@ import { spawnSync } from "node:child_process";
 import { createHash } from "node:crypto";
 import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from "node:fs";
 import path from "node:path";
+import { SERVER_FLAGS } from "./serverFlags.mjs";
 
 const COMMANDS = {
   demo: { file: "scripts/demo.ts", built: true },
@@ -34,7 +35,7 @@ process.chdir(path.dirname(import.meta.dirname));
 install();
 if (command.built) build();
 // What runs for people is built; the rest runs from its sources.
-const loader = command.file.endsWith(".ts") ? ["--import", "tsx"] : [];
+const loader = command.file.endsWith(".ts") ? ["--import", "tsx"] : SERVER_FLAGS;
 const ran = spawnSync(process.execPath, [...loader, command.file, ...rest], { stdio: "inherit" });
 process.exit(ran.status ?? (ran.signal === "SIGINT" ? 0 : 1));
 

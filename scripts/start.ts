@@ -17,7 +17,8 @@ async function start(): Promise<void> {
   await closeDeadSignIns(house);
   startHousekeeping(house);
   const app = next({ dev: false, hostname: listen, port });
-  await app.prepare();
+  // Whoever comes first waits for nothing that all need.
+  await Promise.all([app.prepare(), house.access.fresh()]);
   const handle = app.getRequestHandler();
   gauge("streams", "Pages and Lanyards that are told of changes.", () => hubOf(house).listening);
   gauge("writes_waiting", "Commands that wait for their turn to write.", () => house.writer.waiting);

@@ -10,7 +10,7 @@ import { TextField } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
 import { Form } from "../shared/Form";
 
-export type GroupLine = Awaited<ReturnType<(typeof groupList)["execute"]>>[number];
+export type GroupLine = Awaited<ReturnType<(typeof groupList)["execute"]>>["groups"][number];
 
 const Lines = styled.ul`
   margin-top: 8px;

@@ -33,15 +33,12 @@ const Groups = styled.section`
 const ROLE_WORDS = { owner: "Owner", administrator: "Administrator", member: "Member", guest: "Guest" } as const;
 type Role = keyof typeof ROLE_WORDS;
 
-/** Groups that stand on the page; all of them are one link away. */
-const GROUPS_AT_FIRST = 20;
-
 export function People({
   list,
   text,
   from,
   groups,
-  allGroups,
+  groupCount,
   me,
   isOwner,
   zone,
@@ -51,8 +48,9 @@ export function People({
   /** What was looked for, and where this page of it begins. */
   text: string;
   from: number;
+  /** The first of them, or all. */
   groups: GroupLine[];
-  allGroups: boolean;
+  groupCount: number;
   me: string;
   isOwner: boolean;
   zone: string;
@@ -61,8 +59,7 @@ export function People({
   const [adding, setAdding] = useState(false);
   const [chosen, setChosen] = useState<string | null>(null);
   const [makingGroup, setMakingGroup] = useState(false);
-  const { people, active, invited, found, next } = list;
-  const shownGroups = allGroups ? groups : groups.slice(0, GROUPS_AT_FIRST);
+  const { people, active, invited, found, previous, next } = list;
   const selected = people.find((person) => person.id === chosen) ?? null;
   return (
     <Page
@@ -70,7 +67,7 @@ export function People({
         <>
           <b>{counted(active, "person is", "people are")} active</b>
           {invited > 0 && `; ${counted(invited, "has", "have")} not joined yet`}.{" "}
-          {counted(groups.length, "group", "groups")}.
+          {counted(groupCount, "group", "groups")}.
         </>
       }
     >
@@ -141,16 +138,16 @@ export function People({
           <span className="soft small">
             {from + 1} to {from + people.length} of {found.toLocaleString("en-GB")}
           </span>
-          {from > 0 && <Link href={pageAt(text, Math.max(0, from - 100))}>Previous</Link>}
+          {previous !== null && <Link href={pageAt(text, previous)}>Previous</Link>}
           {next !== null && <Link href={pageAt(text, next)}>Next</Link>}
         </Row>
       )}
       <Groups>
         <h2>Groups</h2>
-        <GroupLines groups={shownGroups} zone={zone} now={now} />
-        {shownGroups.length < groups.length && (
+        <GroupLines groups={groups} zone={zone} now={now} />
+        {groups.length < groupCount && (
           <p style={{ marginTop: 12 }}>
-            <Link href="/people?groups">All {groups.length} groups</Link>
+            <Link href="/people?groups">All {groupCount} groups</Link>
           </p>
         )}
       </Groups>

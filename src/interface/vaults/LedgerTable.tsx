@@ -207,6 +207,7 @@ export function LedgerTable(props: TableProps) {
               active={item.index === at}
               top={top}
               onActive={setActive}
+              live={takenOver}
             />
           );
         })}
@@ -221,6 +222,8 @@ interface RowProps extends TableProps {
   active: boolean;
   top: number;
   onActive: (index: number) => void;
+  /** The page is taken over: rows can be dragged. */
+  live: boolean;
 }
 
 const PLACED = { position: "absolute", insetInline: 0 } as const;
@@ -288,7 +291,8 @@ const OneRow = memo(function OneRow(props: RowProps) {
             </button>
           </span>
           <span role="gridcell" className="what" title={row.name} style={{ paddingLeft: depth * 24 }} {...dragProps}>
-            {onMove && !bin && (
+            {onMove && !bin && !props.live && <span className="grip" />}
+            {onMove && !bin && props.live && (
               <AriaButton className="grip" aria-label={`Drag ${row.name}`} {...dragButtonProps}>
                 <GripVertical size={15} aria-hidden />
               </AriaButton>

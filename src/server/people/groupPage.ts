@@ -5,9 +5,9 @@ import { type Given, isActive, rank, type Weekly } from "../../core/access";
 import { resolveAt } from "../access/load";
 import { nodeName } from "../access/nodeName";
 import { type Person, standingAt } from "../access/person";
-import { byName } from "../byName";
+import { byName, sortByName } from "../byName";
 import { isAdministrator } from "../caller";
-import { idSchema, none, query } from "../command";
+import { idSchema, query } from "../command";
 import type { Reader } from "../database/client";
 import { grants, groups, memberships, persons, places, standings } from "../database/schema";
 import { notFound } from "../refused";
@@ -21,15 +21,22 @@ const loadHeld = (tx: Reader, groupId: string, at: number) =>
     .where(and(eq(memberships.groupId, groupId), isNull(memberships.validUntil)));
 
 /** Those that the caller may change: administrators all, keepers theirs. */
+/** Groups that stand on the page at first; all of them are one link away. */
+const GROUPS_AT_FIRST = 20;
+
 export const groupList = query({
   name: "people.groups",
-  input: none,
+  input: z.strictObject({ all: z.boolean().default(false) }),
   by: ["person"],
   allow: ({ role }) => {
     if (!role || role === "guest") throw notFound();
   },
-  run: async ({ tx, me, role }) => {
-    const all = role && isAdministrator(role) ? 1 : 0;
+  run: async ({ tx, input, me, role }) => {
+    const every = role && isAdministrator(role) ? 1 : 0;
+    const named = await tx.all<{ id: string; name: string }>(sql`
+      select g.id as id, g.name as name from groups g where ${every} or exists (select 1 from memberships m
+        where m.group_id = g.id and m.person_id = ${me!.id} and m.valid_until is null and m.keeper)`);
+    const wanted = sortByName(named).slice(0, input.all ? named.length : GROUPS_AT_FIRST);
     const found = await tx.all<{
       id: string;
       name: string;
@@ -42,9 +49,9 @@ export const groupList = query({
         (select count(*) from memberships m where m.group_id = g.id and m.valid_until is null) as members,
         (select json_group_array(p.name) from memberships m join persons p on p.id = m.person_id
           where m.group_id = g.id and m.valid_until is null and m.keeper) as keepers
-      from groups g where ${all} or exists (select 1 from memberships m
-        where m.group_id = g.id and m.person_id = ${me!.id} and m.valid_until is null and m.keeper)`);
-    return found.map((group) => ({ ...group, keepers: (JSON.parse(group.keepers) as string[]).sort() })).sort(byName);
+      from groups g where g.id in (select value from json_each(${JSON.stringify(wanted.map(({ id }) => id))}))`);
+    const groups = found.map((group) => ({ ...group, keepers: (JSON.parse(group.keepers) as string[]).sort() }));
+    return { groups: sortByName(groups), count: named.length };
   },
 });
 

@@ -322,7 +322,8 @@ export interface PeoplePage {
   people: PersonLine[];
   /** Of all that were looked for. */
   found: number;
-  /** Where the next page begins; null at the end. */
+  /** Where the pages before and after begin; null at the ends. */
+  previous: number | null;
   next: number | null;
   /** In the whole organisation. */
   active: number;
@@ -377,6 +378,7 @@ export const personList = query({
         return [{ ...row, name, role, until, groups: held }];
       }),
       found: found.length,
+      previous: input.from > 0 ? Math.max(0, input.from - PAGE) : null,
       next: input.from + PAGE < found.length ? input.from + PAGE : null,
       ...counts,
     };

@@ -13,19 +13,15 @@ export default async function PeoplePage({
   searchParams: Promise<Record<string, string | string[] | undefined>>;
 }) {
   const [{ id, role, zone }, search] = await Promise.all([me(), searchParams]);
-  const groups = role === "guest" ? [] : await ask(groupList, {});
+  const all = "groups" in search || !isAdministrator(role);
+  const { groups, count } = role === "guest" ? { groups: [], count: 0 } : await ask(groupList, { all });
   const now = Date.now();
   if (isAdministrator(role)) {
     const text = typeof search.find === "string" ? search.find.trim().slice(0, 200) : "";
     const from = Math.max(0, Math.trunc(Number(search.from ?? 0))) || 0;
     const list = await ask(personList, { text, from });
     return (
-      <People
-        {...{ list, text, from, groups, zone, now }}
-        allGroups={"groups" in search}
-        me={id}
-        isOwner={role === "owner"}
-      />
+      <People {...{ list, text, from, groups, zone, now }} groupCount={count} me={id} isOwner={role === "owner"} />
     );
   }
   if (groups.length === 0) notFound();
