@@ -17,7 +17,7 @@ import { makePassword } from "./ask";
 
 const Ruled = styled.output`
   display: block;
-  min-height: 62px;
+  min-height: 66px;
   padding: 16px 0 14px;
   border-top: 4px double var(--ink);
   border-bottom: 1px solid var(--rule);
