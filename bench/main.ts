@@ -5,6 +5,7 @@ import { startHouse } from "../e2e/house";
 import { benchBringIn } from "./bringIn";
 import { benchCommand } from "./command";
 import { benchCore } from "./core";
+import { benchIdle } from "./idle";
 import { benchLarge } from "./large";
 import { benchLive, benchLiveUnderSlip } from "./live";
 import { overLimit } from "./measure";
@@ -18,6 +19,11 @@ if (only.includes("size")) {
   await benchSize();
   process.exit(overLimit() > 0 ? 1 : 0);
 }
+if (only.includes("idle")) {
+  const house = await startHouse();
+  await benchIdle(house).finally(() => house.close());
+  process.exit(overLimit() > 0 ? 1 : 0);
+}
 await benchCore();
 const inside = await inProcess();
 const fixture = await makeFixture(inside.galtry);
@@ -27,6 +33,7 @@ await inside.close();
 const house = await startHouse();
 try {
   await benchLive(house);
+  await benchIdle(house);
   await benchPage(house);
   await benchBringIn(house);
   await benchVault(house);

@@ -22,9 +22,15 @@ interface ProofChange {
   key?: Awaited<ReturnType<typeof generateKeyPair>>;
 }
 
-export async function lanyardByHand(house: House, personId: string, url = house.url): Promise<ByHand> {
+/** @param address from which it is paired: of one, only so many are */
+export async function lanyardByHand(
+  house: House,
+  personId: string,
+  url = house.url,
+  address = "127.0.0.1",
+): Promise<ByHand> {
   const key = await generateKeyPair("ES256");
-  const nobody = { kind: "nobody" as const, address: "127.0.0.1", browser: "", knownBrowser: null };
+  const nobody = { kind: "nobody" as const, address, browser: "", knownBrowser: null };
   const thumbprint = await calculateJwkThumbprint(await exportJWK(key.publicKey), "sha256");
   const started = await startPairing.execute(
     house.galtry,
