@@ -6,7 +6,6 @@ import { chmodSync, existsSync, mkdirSync, readdirSync } from "node:fs";
 import { hostname } from "node:os";
 import path from "node:path";
 import type { Client } from "@libsql/client";
-import { desc } from "drizzle-orm";
 import { toHex } from "../core/crypto";
 import { lineMac } from "../core/journal/chain";
 import { LiveAccess } from "./access/liveAccess";
@@ -15,7 +14,6 @@ import { type Configuration, databaseFile, readConfiguration } from "./configura
 import { connect, connectReader, type Database, type OpenDatabase, openDatabase } from "./database/client";
 import { applyMigrations } from "./database/migrate";
 import { Replica } from "./database/replica";
-import { journal } from "./database/schema";
 import { isUnreachable } from "./database/unreachable";
 import { Writer } from "./database/writer";
 import { hasKeyFile, type KeyRing, newKeyRing, readKeyFile, writeKeyFile } from "./keys/keyFile";
@@ -86,10 +84,10 @@ export async function startGaltry(configuration: Configuration, { serves = false
   keepToItself(configuration.dataFolder);
   const keys = await keysOf(configuration);
   const opened = await openChecked(configuration, keys);
+  if (!opened.local) await requireOwnKeys(opened, keys);
   await applyMigrations(opened, async () => {
     await writeBackup(configuration, keys, `${configuration.dataFolder}/before-update-${Date.now()}`);
   });
-  if (!opened.local) await requireOwnKeys(opened, keys);
   const replica = serves && !opened.local ? await beginReplica(configuration, keys) : undefined;
   const file = replica?.file ?? (opened.local ? databaseFile(configuration) : null);
   const reader = file ? connectReader(file, keys.database) : opened;
@@ -150,10 +148,20 @@ async function databaseExists(configuration: Configuration): Promise<boolean> {
   }
 }
 
-/** A remote database is opened by its token: that the keys are those of its data is seen from the last line it wrote. */
-async function requireOwnKeys({ db }: OpenDatabase, keys: KeyRing): Promise<void> {
-  const [line] = await db.select().from(journal).orderBy(desc(journal.seq)).limit(1);
-  if (line && lineMac(keys.journal, line.hash) !== line.mac)
+const KEYS_OF = "the keys of this database";
+
+/**
+ * A remote database is opened by its token, whatever keys one has: that they are those of its data is seen from a mark that
+ * whoever came first has put there. Of two that begin at once, each with new keys, one stops here.
+ */
+async function requireOwnKeys({ client }: OpenDatabase, keys: KeyRing): Promise<void> {
+  await client.execute(
+    "create table if not exists key_mark (id integer primary key check (id = 1), mark text not null)",
+  );
+  const mark = lineMac(keys.journal, KEYS_OF);
+  await client.execute({ sql: "insert or ignore into key_mark (id, mark) values (1, ?)", args: [mark] });
+  const { rows } = await client.execute("select mark from key_mark");
+  if (rows[0]!.mark !== mark)
     throw new StartError("The key file does not belong to this database. Bring the right keys.json.");
 }
 

@@ -2,7 +2,7 @@
 
 import { BlockList, isIP } from "node:net";
 import type { Caller } from "./caller";
-import { isUnreachable } from "./database/unreachable";
+import { isDatabaseAway } from "./database/unreachable";
 import { type Galtry, galtry, upToDate } from "./galtry";
 import { failed, unexpected } from "./log";
 import { onceAMinute } from "./onceAMinute";
@@ -45,7 +45,7 @@ export async function answering(
     return await work();
   } catch (error) {
     if (error instanceof Refused) return refusal(error);
-    if (isUnreachable(error)) {
+    if (isDatabaseAway(error)) {
       failed("database", error);
       const message =
         "Galtry cannot reach its database. When it is back, check whether this was saved before you try again.";

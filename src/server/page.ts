@@ -10,7 +10,7 @@ import type { Caller } from "./caller";
 import { findKnown, type Known, type Query } from "./command";
 import type { Role } from "./database/schema";
 import { memberships, notices, outbox, persons } from "./database/schema";
-import { isUnreachable, Unreachable } from "./database/unreachable";
+import { isDatabaseAway, Unreachable } from "./database/unreachable";
 import { galtry, upToDate } from "./galtry";
 import { pageCaller } from "./http";
 import { hideNumber } from "./opaqueNumber";
@@ -19,7 +19,7 @@ import { Refused } from "./refused";
 
 /** For the page that says so: of an error on the server only its digest reaches a browser. */
 function sayUnreachable(error: unknown): never {
-  if (isUnreachable(error)) throw Object.assign(new Unreachable(error), { digest: UNREACHABLE });
+  if (isDatabaseAway(error)) throw Object.assign(new Unreachable(error), { digest: UNREACHABLE });
   throw error;
 }
 

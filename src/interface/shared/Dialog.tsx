@@ -1,6 +1,6 @@
 "use client";
 
-import { type ReactNode, useEffect, useRef } from "react";
+import { type ReactNode, useEffect, useLayoutEffect, useRef } from "react";
 import { Dialog as AriaDialog, Heading, Modal, ModalOverlay } from "react-aria-components";
 import styled from "styled-components";
 
@@ -67,9 +67,22 @@ export function Dialog({
   useFocusBack(open);
   const paper = useRef<HTMLElement>(null);
   // What stood in it may have given place to what came of it, and the focus went with the button: keys are heard still.
-  useEffect(() => {
+  useLayoutEffect(() => {
     if (paper.current && !paper.current.contains(document.activeElement)) paper.current.focus();
   }, [title]);
+  const closing = useRef(onClose);
+  closing.current = onClose;
+  // Also where the focus has gone nowhere: Escape is pressed at the page then, and means the dialog on top of it.
+  useEffect(() => {
+    if (!open) return;
+    const atPage = (event: KeyboardEvent) => {
+      const top = [...document.querySelectorAll('[role="dialog"]')].at(-1);
+      if (event.key === "Escape" && document.activeElement === document.body && top === paper.current)
+        closing.current();
+    };
+    document.addEventListener("keydown", atPage);
+    return () => document.removeEventListener("keydown", atPage);
+  }, [open]);
   return (
     <Overlay isOpen={open} onOpenChange={(isOpen) => !isOpen && onClose()} isDismissable>
       <Sheet data-wide={wide || undefined}>

@@ -10,6 +10,7 @@ import { goesOn } from "../log";
 import { othersTurn } from "../othersTurn";
 import type { OpenDatabase, Transaction } from "./client";
 import { isBusy } from "./client";
+import { isUnreachable, Unreachable } from "./unreachable";
 
 const LONGEST_WAIT_MS = 15_000;
 
@@ -30,7 +31,7 @@ export class Writer {
 
   /**
    * @param open gives a client that nothing else uses
-   * @param written what is waited for after each write, before whoever asked for it hears of it
+   * @param written of a remote database: what is waited for after each write, before whoever asked for it hears of it
    */
   constructor(
     private readonly open: () => Pick<OpenDatabase, "client" | "db">,
@@ -88,7 +89,7 @@ export class Writer {
       try {
         return await this.#current.db.transaction(work, { behavior: "immediate" });
       } catch (error) {
-        if (!isBusy(error)) throw error;
+        if (!isBusy(error)) throw this.written && isUnreachable(error) ? new Unreachable(error) : error;
         this.#reopen();
         if (Date.now() - start > LONGEST_WAIT_MS) throw error;
         await new Promise((resolve) => setTimeout(resolve, Math.min(2 * 1.3 ** tries, 40) * (0.5 + Math.random())));
