@@ -11,9 +11,16 @@ export const HOLD_LINK = `(() => {
   history.replaceState(null, "", location.pathname);
 })();`;
 
+type Holding = typeof window & { galtryLink?: string };
+
+/** Keeps what stood after the # for `takeLink`. */
+export function holdLink(link: string): void {
+  (window as Holding).galtryLink = link;
+}
+
 /** Gives it once. A link that was put into the address later is taken from there. */
 export function takeLink(): string {
-  const page = window as typeof window & { galtryLink?: string };
+  const page = window as Holding;
   const held = page.galtryLink ?? location.hash.slice(1);
   delete page.galtryLink;
   if (location.hash !== "") history.replaceState(null, "", location.pathname);
