@@ -234,11 +234,11 @@ describe.runIf(hasLibsqlServer)("on a libSQL server", () => {
       const wrong = path.join(house.folder, "wrong");
       cpSync(own.GALTRY_DATA!, wrong, { recursive: true });
       // Two that begin at once on an empty server, each with keys of its own: one of them goes on.
-      const empty2 = await startLibsqlServer();
+      const contested = await startLibsqlServer();
       const first = ["one", "two"].map((name) =>
         refused({
-          GALTRY_DATABASE_URL: empty2.url,
-          GALTRY_DATABASE_TOKEN: empty2.token,
+          GALTRY_DATABASE_URL: contested.url,
+          GALTRY_DATABASE_TOKEN: contested.token,
           GALTRY_DATA: path.join(house.folder, `first-${name}`),
           GALTRY_PORT: String(20_000 + name.length),
         }),
@@ -246,7 +246,7 @@ describe.runIf(hasLibsqlServer)("on a libSQL server", () => {
       const said = await Promise.all(first);
       expect(said.filter((one) => one === "started")).toHaveLength(1);
       expect(said.some((one) => one.includes("does not belong to this database"))).toBe(true);
-      await empty2.close();
+      await contested.close();
       expect(await refused({ GALTRY_DATA: wrong, GALTRY_ROOT_KEY_FILE: path.join(folder, "root.key") })).toContain(
         "does not belong to this database",
       );

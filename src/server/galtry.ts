@@ -10,7 +10,7 @@ import { toHex } from "../core/crypto";
 import { lineMac } from "../core/journal/chain";
 import { LiveAccess } from "./access/liveAccess";
 import { writeBackup } from "./backup";
-import { type Configuration, databaseFile, readConfiguration } from "./configuration";
+import { type Configuration, databaseFile, isLocal, readConfiguration } from "./configuration";
 import { connect, connectReader, type Database, type OpenDatabase, openDatabase } from "./database/client";
 import { applyMigrations } from "./database/migrate";
 import { Replica } from "./database/replica";
@@ -136,7 +136,7 @@ async function keysOf(configuration: Configuration): Promise<KeyRing> {
 
 async function databaseExists(configuration: Configuration): Promise<boolean> {
   const { databaseUrl, databaseToken } = configuration;
-  if (databaseUrl.startsWith("file:")) return existsSync(databaseFile(configuration));
+  if (isLocal(configuration)) return existsSync(databaseFile(configuration));
   const { client } = connect(databaseUrl, new Uint8Array(), databaseToken);
   try {
     const { rows } = await client.execute("select 1 from sqlite_master where name = 'organisation'");
@@ -188,7 +188,7 @@ async function openChecked(configuration: Configuration, keys: KeyRing): Promise
     if (!opened.local) await opened.client.execute("select 1");
     return opened;
   } catch (error) {
-    if (!configuration.databaseUrl.startsWith("file:")) throw asStartError(error, configuration.databaseUrl);
+    if (!isLocal(configuration)) throw asStartError(error, configuration.databaseUrl);
     if (/not a database|encrypted/i.test(String(error)))
       throw new StartError(
         "The database does not open with its key. Bring it back from a backup together with its keys.json.",
