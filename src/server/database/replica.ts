@@ -19,7 +19,7 @@ const PATIENCE_MS = 2_500;
 const TRIED_AGAIN_MS = 300;
 
 export class Replica {
-  readonly #thread: WorkerThread<SyncAsk, boolean>;
+  #thread: WorkerThread<SyncAsk, boolean>;
   /** The question that is under way, and the one after it, for those who came later. */
   #running: Promise<void> = Promise.resolve();
   #next: Promise<void> | null = null;
@@ -30,8 +30,11 @@ export class Replica {
   #renewals = 0;
 
   /** @param file where the copy lies */
-  private constructor(readonly file: string) {
-    this.#thread = new WorkerThread(besideThis("sync.worker.ts", import.meta.url));
+  private constructor(
+    readonly file: string,
+    private readonly opening: Config,
+  ) {
+    this.#thread = startThread();
   }
 
   /**
@@ -41,10 +44,10 @@ export class Replica {
   static async begin(file: string, primary: { url: string; token?: string; key: string }): Promise<Replica> {
     for (const name of readdirSync(path.dirname(file)))
       if (name.startsWith(path.basename(file))) rmSync(path.join(path.dirname(file), name));
-    const replica = new Replica(file);
     const { url, token, key } = primary;
+    const opening = { url: `file:${file}`, syncUrl: url, ...(token ? { authToken: token } : {}), encryptionKey: key };
+    const replica = new Replica(file, opening);
     try {
-      const opening = { url: `file:${file}`, syncUrl: url, authToken: token, encryptionKey: key };
       await awaited(replica.#thread.ask(opening));
     } catch (error) {
       await replica.close();
@@ -97,7 +100,12 @@ export class Replica {
   async #sync(): Promise<void> {
     this.#askedAt = Date.now();
     try {
-      if (await this.#thread.ask("sync")) this.#renewals += 1;
+      if (this.#thread.over) {
+        // It has ended, for whatever reason: another goes on with the same file.
+        this.#thread = startThread();
+        await this.#thread.ask(this.opening);
+        this.#renewals += 1;
+      } else if (await this.#thread.ask("sync")) this.#renewals += 1;
       this.#failed = false;
     } catch (error) {
       this.#failed = true;
@@ -111,6 +119,9 @@ export class Replica {
     }
   }
 }
+
+const startThread = (): WorkerThread<SyncAsk, boolean> =>
+  new WorkerThread(besideThis("sync.worker.ts", import.meta.url));
 
 /** A thread keeps no process alive; a command that waits for one does. */
 async function awaited<T>(work: Promise<T>): Promise<T> {
