@@ -5,6 +5,7 @@ import { readPage } from "../../src/core/signin/read";
 import type { Offer, PageAsk } from "../shared/messages";
 import { describePage, isVisible, type LivePage } from "./describe";
 import { hangCapture, hangEnded, hangFieldTag, takeFieldTag } from "./tags";
+import { main as t } from "./strings";
 
 const ask = async <R>(message: PageAsk | Record<string, unknown>): Promise<R | null> => {
   try {
@@ -162,14 +163,13 @@ interface Filling {
 (globalThis as typeof globalThis & { lanyardFill?: (values: Filling) => string }).lanyardFill = (values) => {
   const page = describePage();
   const now = readPage(page.description);
-  if (!["sign-in", "identifier-first", "password-only-step"].includes(now.kind))
-    return "This page shows no sign-in that Lanyard can fill.";
+  if (!["sign-in", "identifier-first", "password-only-step"].includes(now.kind)) return t.thisPageShowsNoSignIn;
   const form = page.elementOf(now.form);
   if (
     form instanceof HTMLFormElement &&
     !values.hosts.includes(new URL(form.action || location.href, location.href).host)
   )
-    return "The form on this page sends somewhere else. Lanyard typed nothing.";
+    return t.theFormOnThisPageSends;
   const put = (selector: string | null, value: string) => {
     const input = page.elementOf(selector) as HTMLInputElement | null;
     if (!input) return;

@@ -4,6 +4,7 @@
  */
 import { TOKENS } from "../../src/interface/theme/tokens";
 import type { Offer, PageAsk } from "../shared/messages";
+import { tags as t } from "./strings";
 
 const LOOK = `
 ${TOKENS.replaceAll(":root[data-theme", ":host-never[data-theme").replaceAll(":root", ":host")}
@@ -47,7 +48,7 @@ function hang(className: string): { host: HTMLElement; root: ShadowRoot; tag: HT
   const style = document.createElement("style");
   style.textContent = LOOK;
   const tag = document.createElement("div");
-  tag.className = `tag ${className}`;
+  tag.className = t.tag(className);
   root.append(style, tag);
   document.documentElement.append(host);
   return { host, root, tag };
@@ -94,12 +95,12 @@ export function hangFieldTag(
   for (const [i, key] of keys.slice(0, 3).entries()) {
     const label = element("span", {});
     if (i === 0) label.append(element("b", {}, key.name), element("span", { class: "soft" }, key.description));
-    else label.append(`or ${key.name}`);
+    else label.append(t.or(key.name));
     const option = element(
       "button",
       { class: "opt", type: "button", tabindex: "-1" },
       label,
-      element("kbd", {}, i === 0 ? "Alt ↓" : "↓"),
+      element("kbd", {}, i === 0 ? t.alt : "↓"),
     );
     option.addEventListener("mousedown", (event) => event.preventDefault());
     pressed(option, () => void ask({ ask: "open-window", entryId: key.id }));
@@ -136,13 +137,13 @@ export function hangEnded(name: string, says: string): void {
   endedTag?.remove();
   captureTag?.remove();
   captureTag = null;
-  const { host, face } = hangLarge("alertdialog", `your access to ${name} has ended`);
+  const { host, face } = hangLarge("alertdialog", t.yourAccessToHasEnded(name));
   endedTag = host;
   const close = element("button", { class: "btn", type: "button" }, "Close");
   pressed(close, () => host.remove());
   face.append(
-    element("p", { class: "lead" }, "Your access to ", element("b", {}, name), " has ended"),
-    element("p", { class: "small" }, `${says} Lanyard has taken its session out of this browser.`.trim()),
+    element("p", { class: "lead" }, t.yourAccessTo, element("b", {}, name), t.hasEnded),
+    element("p", { class: "small" }, t.lanyardHasTakenItsSessionOut(says).trim()),
     element("div", { class: "do" }, close),
   );
 }
@@ -151,7 +152,7 @@ export function hangEnded(name: string, says: string): void {
 export function hangCapture(offer: Offer, ask: Ask): void {
   // One that hangs already keeps what was typed into it.
   if (captureTag?.isConnected) return;
-  const { host, tag, face } = hangLarge("dialog", "keep this login");
+  const { host, tag, face } = hangLarge("dialog", t.keepThisLogin);
   captureTag = host;
   const close = () => {
     host.remove();
@@ -184,10 +185,10 @@ function newParts(offer: Offer, ask: Ask, close: () => void, wrong: HTMLElement)
     { class: "part", "aria-label": "Vault" },
     ...offer.vaults.map((one) => element("option", { value: one.id }, one.name)),
   );
-  const user = element("input", { class: "part mono", "aria-label": "User name", value: offer.userName, size: "24" });
+  const user = element("input", { class: "part mono", "aria-label": t.userName, value: offer.userName, size: "24" });
   const keep = element("button", { class: "btn go", type: "button" }, "Keep");
-  const later = element("button", { class: "btn", type: "button" }, "Not now");
-  const never = element("button", { class: "act", type: "button" }, "Never on this site");
+  const later = element("button", { class: "btn", type: "button" }, t.notNow);
+  const never = element("button", { class: "act", type: "button" }, t.neverOnThisSite);
   pressed(keep, async () => {
     keep.setAttribute("disabled", "");
     const answer = await ask<{ kept: boolean; message?: string }>({
@@ -198,7 +199,7 @@ function newParts(offer: Offer, ask: Ask, close: () => void, wrong: HTMLElement)
     });
     keep.removeAttribute("disabled");
     if (answer?.kept) return close();
-    wrong.textContent = answer?.message ?? "It could not be kept. Try again.";
+    wrong.textContent = answer?.message ?? t.itCouldNotBeKeptTry;
   });
   pressed(later, () => {
     void ask({ ask: "not-now" });
@@ -210,7 +211,7 @@ function newParts(offer: Offer, ask: Ask, close: () => void, wrong: HTMLElement)
   });
   return [
     element("p", { class: "lead" }, "Hang ", name, " in ", vault),
-    element("p", { class: "small soft" }, offer.userName ? "User name " : "User name, which could not be read ", user),
+    element("p", { class: "small soft" }, offer.userName ? t.userName2 : t.userNameWhichCouldNotBe, user),
     element("div", { class: "do" }, keep, later, never),
   ];
 }
@@ -221,15 +222,15 @@ function changedParts(offer: Offer, ask: Ask, close: () => void, wrong: HTMLElem
     { class: "part", "aria-label": "Entry" },
     ...offer.entries.map((one) => element("option", { value: one.id }, one.name)),
   );
-  const update = element("button", { class: "btn go", type: "button" }, "Keep the new password");
-  const later = element("button", { class: "btn", type: "button" }, "Not now");
+  const update = element("button", { class: "btn go", type: "button" }, t.keepTheNewPassword);
+  const later = element("button", { class: "btn", type: "button" }, t.notNow);
   pressed(update, async () => {
     const entry = offer.entries.find((one) => one.id === which.value);
     const answer =
       entry &&
       (await ask<{ kept: boolean; message: string }>({ ask: "update", entryId: entry.id, versionId: entry.versionId }));
     if (answer?.kept) return close();
-    wrong.textContent = answer?.message ?? "It could not be kept. Try again.";
+    wrong.textContent = answer?.message ?? t.itCouldNotBeKeptTry;
   });
   pressed(later, () => {
     void ask({ ask: "not-now" });
@@ -239,10 +240,10 @@ function changedParts(offer: Offer, ask: Ask, close: () => void, wrong: HTMLElem
     element(
       "p",
       { class: "lead" },
-      "This password is new for ",
+      t.thisPasswordIsNewFor,
       offer.entries.length === 1 ? element("b", {}, offer.entries[0]!.name) : which,
     ),
-    element("p", { class: "small soft" }, "The site accepted it. What is kept is another one."),
+    element("p", { class: "small soft" }, t.theSiteAcceptedItWhatIs),
     element("div", { class: "do" }, update, later),
   ];
 }

@@ -7,6 +7,7 @@ import { FAILURES, PROGRESS } from "../../src/core/signin/outcome";
 import { stampInk, stampLetters } from "../../src/core/stamp";
 import type { KeyLine } from "../../src/server/lanyard/keys";
 import type { View, WindowAsk } from "../shared/messages";
+import { main as t } from "./strings";
 
 const ask = <R,>(message: WindowAsk): Promise<R> => chrome.runtime.sendMessage(message) as Promise<R>;
 
@@ -64,10 +65,10 @@ function Window() {
       <div className="bar">
         {connection.address ? (
           <a className="wordmark" href={connection.address} target="_blank" rel="noreferrer">
-            Galtry
+            {t.galtry}
           </a>
         ) : (
-          <span className="wordmark">Galtry</span>
+          <span className="wordmark">{t.galtry}</span>
         )}
         {connection.state === "connected" && (
           <button type="button" className="quiet" aria-expanded={settings} onClick={() => setSettings(!settings)}>
@@ -104,7 +105,7 @@ function NotConnected({ view, look }: { view: View; look: () => void }) {
     try {
       whole = new URL(/^https?:/.test(address) ? address : `https://${address}`);
     } catch {
-      return setWrong("This is not the address of a Galtry.");
+      return setWrong(t.thisIsNotTheAddressOf);
     }
     const answer = await ask<{ wrong?: string } | null>({ ask: "connect", address: whole.origin });
     if (answer?.wrong) setWrong(answer.wrong);
@@ -113,23 +114,20 @@ function NotConnected({ view, look }: { view: View; look: () => void }) {
   const { ended } = connection;
   return (
     <>
-      <p className="lead">Not connected to Galtry</p>
+      <p className="lead">{t.notConnectedToGaltry}</p>
       {ended && (
         <p>
-          {ended.by ? `${ended.by} ended this connection` : "This connection was ended"}
+          {ended.by ? t.endedThisConnection(ended.by) : t.thisConnectionWasEnded}
           {ended.at
-            ? ` on ${new Date(ended.at).toLocaleString("en-GB", { weekday: "long", hour: "2-digit", minute: "2-digit" })}`
+            ? t.on(new Date(ended.at).toLocaleString("en-GB", { weekday: "long", hour: "2-digit", minute: "2-digit" }))
             : ""}
           {ended.why ? `: “${ended.why}”` : "."}
         </p>
       )}
       {view.tab?.galtry ? (
-        <p>
-          This page says that it is the Galtry at <span className="mono">{hostOf(view.tab.galtry)}</span>. Connect only
-          if that is your organisation’s.
-        </p>
+        <p>{t.thisPageSaysThatItIs(<span className="mono">{hostOf(view.tab.galtry)}</span>)}</p>
       ) : (
-        <p className="small soft">No key can be used in this browser until somebody connects it.</p>
+        <p className="small soft">{t.noKeyCanBeUsedIn}</p>
       )}
       <form
         onSubmit={(event) => {
@@ -138,7 +136,7 @@ function NotConnected({ view, look }: { view: View; look: () => void }) {
         }}
       >
         <label className="small" htmlFor="address">
-          Address of your Galtry
+          {t.addressOfYourGaltry}
         </label>
         <input
           id="address"
@@ -156,7 +154,7 @@ function NotConnected({ view, look }: { view: View; look: () => void }) {
         )}
         <div className="do">
           <button className="btn go" type="submit">
-            Connect
+            {t.connect}
           </button>
         </div>
       </form>
@@ -169,18 +167,16 @@ function Connecting({ view, look }: { view: View; look: () => void }) {
   const minutes = Math.max(0, Math.ceil((connection.until - Date.now()) / 60_000));
   return (
     <>
-      <p className="lead">Is this the code in Galtry?</p>
+      <p className="lead">{t.isThisTheCodeInGaltry}</p>
       <p className="pair">{connection.userCode}</p>
-      <p>A page has opened where you are signed in. Confirm there if it shows the same eight letters.</p>
-      <p className="small soft">
-        Good for {minutes} more {minutes === 1 ? "minute" : "minutes"}.
-      </p>
+      <p>{t.aPageHasOpenedWhereYou}</p>
+      <p className="small soft">{t.goodForMore(minutes, minutes === 1 ? t.minute : t.minutes)}</p>
       <div className="do">
         <button type="button" className="btn" onClick={() => void ask({ ask: "open-connect-page" })}>
-          Open that page again
+          {t.openThatPageAgain}
         </button>
         <button type="button" className="quiet" onClick={() => void ask({ ask: "stop-connecting" }).then(look)}>
-          Stop
+          {t.stop}
         </button>
       </div>
     </>
@@ -191,14 +187,9 @@ function Settings({ view, close, look }: { view: View; close: () => void; look: 
   const connection = view.connection as Extract<View["connection"], { state: "connected" }>;
   return (
     <>
-      <p className="lead">Connected for {connection.person}</p>
-      <p>
-        To {connection.organisation}, at <span className="mono">{hostOf(connection.address)}</span>.
-      </p>
-      <p className="small soft">
-        Ending the connection removes the cookies that Lanyard set: sites that were opened with a key are left signed
-        out in this browser.
-      </p>
+      <p className="lead">{t.connectedFor(connection.person)}</p>
+      <p>{t.toAt(connection.organisation, <span className="mono">{hostOf(connection.address)}</span>)}</p>
+      <p className="small soft">{t.endingTheConnectionRemovesThe}</p>
       <div className="do">
         <button
           type="button"
@@ -210,10 +201,10 @@ function Settings({ view, close, look }: { view: View; close: () => void; look: 
             })
           }
         >
-          End this connection
+          {t.endThisConnection}
         </button>
         <button type="button" className="quiet" onClick={close}>
-          Back
+          {t.back}
         </button>
       </div>
     </>
@@ -223,19 +214,20 @@ function Settings({ view, close, look }: { view: View; close: () => void; look: 
 function Offline({ view, look }: { view: View; look: () => void }) {
   return (
     <>
-      <p className="lead">Galtry does not answer</p>
+      <p className="lead">{t.galtryDoesNotAnswer}</p>
       <p>
-        {view.lastReached
-          ? `Last reached at ${new Date(view.lastReached).toLocaleTimeString("en-GB", { hour: "2-digit", minute: "2-digit" })}. `
-          : ""}
-        Lanyard tries again by itself.
+        {t.lanyardTriesAgainByItself(
+          view.lastReached
+            ? t.lastReachedAt(
+                new Date(view.lastReached).toLocaleTimeString("en-GB", { hour: "2-digit", minute: "2-digit" }),
+              )
+            : "",
+        )}
       </p>
-      <p className="small soft">
-        Signing in with a key needs Galtry. A login you type by hand now will be offered for keeping once it answers.
-      </p>
+      <p className="small soft">{t.signingInWithAKeyNeeds}</p>
       <div className="do">
         <button type="button" className="btn" onClick={() => void ask({ ask: "try-now" }).then(look)}>
-          Try now
+          {t.tryNow}
         </button>
       </div>
     </>
@@ -246,17 +238,17 @@ function Alike({ view }: { view: View }) {
   const { here, kept } = view.alike!;
   return (
     <>
-      <p className="lead bad">This is not {kept.name}</p>
+      <p className="lead bad">{t.thisIsNot(kept.name)}</p>
       <dl className="hosts">
-        <dt>You are at</dt>
+        <dt>{t.youAreAt}</dt>
         <dd>{here}</dd>
-        <dt>Your key is for</dt>
+        <dt>{t.yourKeyIsFor}</dt>
         <dd>{kept.site}</dd>
       </dl>
-      <p>Lanyard does nothing here. If somebody sent you this address, tell an administrator.</p>
+      <p>{t.lanyardDoesNothingHereIf}</p>
       <div className="do">
         <button type="button" className="btn go" onClick={() => void chrome.tabs.create({ url: kept.signInPage })}>
-          Go to {kept.site}
+          {t.goTo(kept.site)}
         </button>
       </div>
     </>
@@ -271,11 +263,8 @@ function Signing({ view, look }: { view: View; look: () => void }) {
   if (signing.asking)
     return (
       <>
-        <p className="lead">You are signed in at {signing.site} already</p>
-        <p>
-          This browser holds cookies of {signing.site} that Lanyard did not set. Signing in with {signing.name} replaces
-          that session.
-        </p>
+        <p className="lead">{t.youAreSignedInAtAlready(signing.site)}</p>
+        <p>{t.thisBrowserHoldsCookiesOfThat(signing.site, signing.name)}</p>
         <div className="do">
           <button
             type="button"
@@ -285,10 +274,10 @@ function Signing({ view, look }: { view: View; look: () => void }) {
               look();
             }}
           >
-            Replace it
+            {t.replaceIt}
           </button>
           <button type="button" className="btn" onClick={close}>
-            Leave it
+            {t.leaveIt}
           </button>
         </div>
       </>
@@ -296,10 +285,10 @@ function Signing({ view, look }: { view: View; look: () => void }) {
   if (!signing.report)
     return (
       <>
-        <p className="lead">Signing in to {signing.name}</p>
+        <p className="lead">{t.signingInTo(signing.name)}</p>
         <ol className="steps">
           {signing.steps.length === 0 ? (
-            <li>Opening {signing.site}</li>
+            <li>{t.opening(signing.site)}</li>
           ) : (
             signing.steps.map((step) => <li key={step}>{PROGRESS[step]}</li>)
           )}
@@ -310,11 +299,11 @@ function Signing({ view, look }: { view: View; look: () => void }) {
   if (outcome === "signed-in")
     return (
       <>
-        <p className="lead">Signed in to {signing.name}</p>
-        <p>It is open in a tab of its own.</p>
+        <p className="lead">{t.signedInTo(signing.name)}</p>
+        <p>{t.itIsOpenInATab}</p>
         <div className="do">
           <button type="button" className="btn" onClick={close}>
-            Close
+            {t.close}
           </button>
         </div>
       </>
@@ -323,24 +312,19 @@ function Signing({ view, look }: { view: View; look: () => void }) {
   const guardedFill = key?.guardedFill && failure?.next === "guarded-fill";
   return (
     <>
-      <p className="lead bad">{failure ? `${signing.name} ${failure.title}` : `Not signed in to ${signing.name}`}</p>
+      <p className="lead bad">{failure ? `${signing.name} ${failure.title}` : t.notSignedInTo(signing.name)}</p>
       <p>{failure?.says ?? message}</p>
-      {detail && <p className="small soft">In detail: {detail}.</p>}
-      {guardedFill && key && (
-        <p className="small soft">
-          With guarded fill, Lanyard types the password in the page and sends it at once. Somebody with developer tools
-          could see it. You will count among those who have seen it.
-        </p>
-      )}
+      {detail && <p className="small soft">{t.inDetail(detail)}</p>}
+      {guardedFill && key && <p className="small soft">{t.withGuardedFillLanyardTypesThe}</p>}
       <div className="do">
         {guardedFill && key && tab && <FillButton entryKey={key} tab={tab} look={look} />}
         {failure?.next === "open-page" && key && (
           <button type="button" className="btn go" onClick={() => void chrome.tabs.create({ url: key.signInPage })}>
-            Open the page
+            {t.openThePage}
           </button>
         )}
         <button type="button" className="quiet" onClick={close}>
-          Close
+          {t.close}
         </button>
       </div>
     </>
@@ -353,7 +337,7 @@ function FillButton({ entryKey, tab, look }: { entryKey: KeyLine; tab: NonNullab
   if (!here)
     return (
       <button type="button" className="btn go" onClick={() => void chrome.tabs.create({ url: entryKey.signInPage })}>
-        Open the page to fill
+        {t.openThePageToFill}
       </button>
     );
   return (
@@ -370,10 +354,10 @@ function FillButton({ entryKey, tab, look }: { entryKey: KeyLine; tab: NonNullab
           if (report.outcome === "signed-in") {
             await ask({ ask: "close-report" });
             look();
-          } else setWrong(report.message ?? "Lanyard could not fill this page.");
+          } else setWrong(report.message ?? t.lanyardCouldNotFillThisPage);
         }}
       >
-        Fill and sign in
+        {t.fillAndSignIn}
       </button>
       {wrong && (
         <p className="small bad" role="alert">
@@ -414,8 +398,10 @@ function Keys({ view, look }: { view: View; look: () => void }) {
     <>
       {here && (
         <h2>
-          You are at <span className="mono">{here}</span>
-          {forPage.length > 0 && `: ${forPage.length} ${forPage.length === 1 ? "key" : "keys"}`}
+          {t.youAreAt2(
+            <span className="mono">{here}</span>,
+            forPage.length > 0 && `: ${forPage.length} ${forPage.length === 1 ? "key" : "keys"}`,
+          )}
         </h2>
       )}
       {first ? (
@@ -428,10 +414,10 @@ function Keys({ view, look }: { view: View; look: () => void }) {
             </div>
           </div>
           <p className="small" style={{ marginTop: 8 }}>
-            {first.hasCode ? "Sealed sign-in, with code." : "Sealed sign-in."} From {first.vault}.
+            {t.from(first.hasCode ? t.sealedSignInWithCode : t.sealedSignIn, first.vault)}
           </p>
           <button type="button" className="btn go big" autoFocus onClick={() => signIn(first)}>
-            Sign in
+            {t.signIn}
           </button>
           {first.guardedFill && tab && hostOf(tab.url) === hostOf(first.signInPage) && (
             <FillButton entryKey={first} tab={tab} look={look} />
@@ -440,9 +426,7 @@ function Keys({ view, look }: { view: View; look: () => void }) {
       ) : (
         here && (
           <>
-            <p style={{ margin: "8px 0 12px" }}>
-              <b>No key for this page.</b> If you have a login of your own here, sign in, and Lanyard offers to keep it.
-            </p>
+            <p style={{ margin: "8px 0 12px" }}>{t.ifYouHaveALoginOf(<b>{t.noKeyForThisPage}</b>)}</p>
             <AskForSite key={here} page={tab!.url} here={here} />
           </>
         )
@@ -453,8 +437,8 @@ function Keys({ view, look }: { view: View; look: () => void }) {
       <div className="ruled">
         <input
           className="field"
-          aria-label="Find another key"
-          placeholder="Find another key"
+          aria-label={t.findAnotherKey}
+          placeholder={t.findAnotherKey}
           value={typed}
           onChange={(event) => setTyped(event.target.value)}
           onKeyDown={(event) => {
@@ -465,7 +449,7 @@ function Keys({ view, look }: { view: View; look: () => void }) {
       {found.map((key) => (
         <KeyRow key={key.id} line={key as KeyLine} note={key.site} signIn={signIn} />
       ))}
-      {typed.trim() && found.length === 0 && <p className="small soft">No key of yours is called that.</p>}
+      {typed.trim() && found.length === 0 && <p className="small soft">{t.noKeyOfYoursIsCalled}</p>}
     </>
   );
 }
@@ -479,13 +463,13 @@ function AskForSite({ page, here }: { page: string; here: string }) {
   if (asked)
     return (
       <p className="small" role="status">
-        Asked. Whoever looks after a login for {here}, if there is one, answers you in Galtry.
+        {t.askedWhoeverLooksAfterALogin(here)}
       </p>
     );
   if (!open)
     return (
       <button type="button" className="btn" onClick={() => setOpen(true)}>
-        Ask whether there is one
+        {t.askWhetherThereIsOne}
       </button>
     );
   return (
@@ -499,7 +483,7 @@ function AskForSite({ page, here }: { page: string; here: string }) {
       }}
     >
       <label className="small" htmlFor="why">
-        What do you need it for?
+        {t.whatDoYouNeedItFor}
       </label>
       <input
         id="why"
@@ -516,7 +500,7 @@ function AskForSite({ page, here }: { page: string; here: string }) {
       )}
       <div className="do">
         <button type="submit" className="btn go" disabled={why.trim() === ""}>
-          Ask
+          {t.ask}
         </button>
       </div>
     </form>
@@ -531,8 +515,8 @@ function KeyRow({ line, note, signIn }: { line: KeyLine; note: string; signIn: (
         <b>{line.name}</b>
         <span className="soft">{note}</span>
       </span>
-      <button type="button" className="quiet" aria-label={`Sign in to ${line.name}`} onClick={() => signIn(line)}>
-        Sign in
+      <button type="button" className="quiet" aria-label={t.signInTo(line.name)} onClick={() => signIn(line)}>
+        {t.signIn}
       </button>
     </div>
   );

@@ -2,6 +2,7 @@
 import type { Connection } from "../shared/messages";
 import { proofFor } from "./key";
 import { disk, setMemory } from "./store";
+import { api as t } from "./strings";
 
 export class Refusal extends Error {
   constructor(
@@ -20,7 +21,7 @@ type Connected = Extract<Connection, { state: "connected" }>;
 
 export async function connected(): Promise<Connected> {
   const connection = await disk("connection");
-  if (connection.state !== "connected") throw new Refusal("signed-out", "Lanyard is not connected to Galtry.");
+  if (connection.state !== "connected") throw new Refusal("signed-out", t.lanyardIsNotConnectedToGaltry);
   return connection;
 }
 
@@ -55,7 +56,7 @@ export async function send(
     return response;
   } catch {
     await setMemory({ reachable: false });
-    throw new Unreachable("Galtry does not answer.");
+    throw new Unreachable(t.galtryDoesNotAnswer);
   }
 }
 
@@ -65,7 +66,7 @@ export async function answerOf<R>(response: Response): Promise<R> {
     | { ok: true; result: R }
     | { ok: false; refused: { code: string; message: string; data?: Record<string, unknown> } }
     | null;
-  if (!answer) throw new Unreachable("Galtry's answer cannot be read.");
+  if (!answer) throw new Unreachable(t.galtrysAnswerCannotBeRead);
   if (!answer.ok) throw new Refusal(answer.refused.code, answer.refused.message, answer.refused.data);
   return answer.result;
 }

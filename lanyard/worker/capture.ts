@@ -11,6 +11,7 @@ import { refreshKeys } from "./connection";
 import { nameFor } from "./nameFor";
 import { plainAddress } from "./plainAddress";
 import { type Captured, captured, disk, memory, setCaptured } from "./store";
+import { capture as t } from "./strings";
 
 const site = (address: string) => siteOf(new URL(address).hostname);
 
@@ -103,7 +104,7 @@ export async function keep(
   userName: string,
 ): Promise<{ kept: true; entryId: string } | { kept: false; message: string }> {
   const login = await captured(tabId);
-  if (!login) return { kept: false, message: "That was more than five minutes ago: sign in once more." };
+  if (!login) return { kept: false, message: t.thatWasMoreThanFiveMinutes };
   try {
     const { entryId } = await ask<{ entryId: string }>("vaults.addEntry", {
       parentId: vaultId,
@@ -120,7 +121,7 @@ export async function keep(
     await refreshKeys();
     return { kept: true, entryId };
   } catch (error) {
-    return { kept: false, message: error instanceof Error ? error.message : "It could not be kept." };
+    return { kept: false, message: error instanceof Error ? error.message : t.itCouldNotBeKept };
   }
 }
 
@@ -130,13 +131,13 @@ export async function update(
   versionId: string,
 ): Promise<{ kept: boolean; message: string }> {
   const login = await captured(tabId);
-  if (!login) return { kept: false, message: "That was more than five minutes ago: sign in once more." };
+  if (!login) return { kept: false, message: t.thatWasMoreThanFiveMinutes };
   try {
     await ask("lanyard.updatePassword", { entryId, versionId, password: login.password });
     await setCaptured(tabId, null);
     return { kept: true, message: "" };
   } catch (error) {
-    return { kept: false, message: error instanceof Error ? error.message : "It could not be kept." };
+    return { kept: false, message: error instanceof Error ? error.message : t.itCouldNotBeKept };
   }
 }
 

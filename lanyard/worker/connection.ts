@@ -7,6 +7,7 @@ import { removeCookies } from "./cookies";
 import { showEverywhere } from "./icon";
 import { forgetKey, newKey } from "./key";
 import { disk, memory, setDisk, setMemory } from "./store";
+import { connection as t } from "./strings";
 
 const LIVE_PAGE = "live.html";
 
@@ -15,7 +16,7 @@ export function browserName(): string {
     navigator as Navigator & { userAgentData?: { brands: { brand: string; version: string }[]; platform: string } }
   ).userAgentData;
   const brand = brands?.brands.find((one) => !/not.?a.?brand/i.test(one.brand));
-  return brand ? `${brand.brand} ${brand.version} on ${brands!.platform}` : "a browser";
+  return brand ? t.on(brand.brand, brand.version, brands!.platform) : t.aBrowser;
 }
 
 let starting: Promise<void> | null = null;
@@ -37,8 +38,7 @@ async function startPairing(origin: string): Promise<void> {
   const hello = await fetch(new URL("/api/lanyard/hello", origin), { credentials: "omit", cache: "no-store" })
     .then((response) => response.json())
     .catch(() => null);
-  if (hello?.galtry !== 1 || hello.address !== origin)
-    throw new Refusal("not-found", "There is no Galtry at this address.");
+  if (hello?.galtry !== 1 || hello.address !== origin) throw new Refusal("not-found", t.thereIsNoGaltryAtThis);
   await newKey();
   const started = await answerOf<{ deviceCode: string; userCode: string; expiresIn: number }>(
     await send(origin, "pair/start", { browser: browserName(), version: chrome.runtime.getManifest().version }, null),
@@ -90,8 +90,7 @@ export async function takeToken(): Promise<boolean> {
 /** Ends the connection from this side: told to Galtry, and everything of it forgotten here. */
 export async function disconnect(): Promise<void> {
   const connection = await disk("connection");
-  if (connection.state === "connected")
-    await ask("lanyard.end", { why: "ended in the browser" }).catch(() => undefined);
+  if (connection.state === "connected") await ask("lanyard.end", { why: t.endedInTheBrowser }).catch(() => undefined);
   await forget({ state: "none", address: connection.address, ended: null });
 }
 
@@ -174,7 +173,7 @@ export async function holdLive(): Promise<void> {
     .createDocument({
       url: LIVE_PAGE,
       reasons: ["WORKERS" as chrome.offscreen.Reason],
-      justification: "Hears at once when access to a key ends.",
+      justification: t.hearsAtOnceWhenAccessTo,
     })
     .catch(() => undefined);
 }

@@ -2,6 +2,7 @@
 import { matches } from "../../src/core/signin/site";
 import type { KeyLine } from "../../src/server/lanyard/keys";
 import { disk, memory } from "./store";
+import { icon as t } from "./strings";
 
 export async function keysFor(url: string): Promise<KeyLine[]> {
   const keys = await memory("keys");
@@ -17,10 +18,10 @@ export async function showOnTab(tab: Pick<chrome.tabs.Tab, "id" | "url">): Promi
   const text = connection.state !== "connected" ? "" : !reachable ? "?" : count > 0 ? String(count) : "";
   const title =
     connection.state !== "connected"
-      ? "Lanyard: not connected"
+      ? t.lanyardNotConnected
       : !reachable
-        ? "Lanyard: Galtry does not answer"
-        : `Lanyard: connected as ${connection.person}${count > 0 ? `, ${count} ${count === 1 ? "key" : "keys"} for this page` : ""}`;
+        ? t.lanyardGaltryDoesNotAnswer
+        : t.lanyardConnectedAs(connection.person, count > 0 ? t.forThisPage(count, count === 1 ? "key" : "keys") : "");
   const kind = connection.state === "connected" ? "key" : "plain";
   await Promise.all([
     chrome.action.setBadgeText({ tabId: tab.id, text }),

@@ -19,6 +19,7 @@ import { lookAlike } from "./lookAlike";
 import { plainAddress } from "./plainAddress";
 import { guardedFill, landed, signIn } from "./signIn";
 import { captured, disk, memory, setCaptured, setDisk, setMemory, shutOutPages } from "./store";
+import { main as t } from "./strings";
 
 const ready = shutOutPages();
 
@@ -144,7 +145,7 @@ async function fromGaltry(message: GaltryAsk, sender: chrome.runtime.MessageSend
     case "test":
       return isOurs ? testConnection() : { reached: false, version, person: null, mayCookies: true };
     case "sign-in": {
-      if (!isOurs) return { outcome: "refused", message: "Lanyard is connected to another Galtry, or to none." };
+      if (!isOurs) return { outcome: "refused", message: t.lanyardIsConnectedToAnother };
       const tabId = sender.tab!.id!;
       const report = await signIn(
         message.entryId,

@@ -11,10 +11,11 @@ import { ask, connected, Refusal, send, Unreachable } from "./api";
 import { ended } from "./connection";
 import { foreignCookies, setCookies } from "./cookies";
 import { memory, setMemory } from "./store";
+import { signIn as t } from "./strings";
 
 async function keyOf(entryId: string): Promise<KeyLine> {
   const key = (await memory("keys"))?.keys.find((one) => one.id === entryId);
-  if (!key) throw new Refusal("not-found", "This key is not yours to use any more.");
+  if (!key) throw new Refusal("not-found", t.thisKeyIsNotYoursTo);
   return key;
 }
 
@@ -68,10 +69,9 @@ async function asReport(error: unknown): Promise<SignInReport> {
     if (error.data.ended) await ended(error.data);
     return { outcome: "refused", message: error.message };
   }
-  if (error instanceof Unreachable)
-    return { outcome: "refused", message: "Galtry does not answer. Signing in with a key needs it." };
+  if (error instanceof Unreachable) return { outcome: "refused", message: t.galtryDoesNotAnswerSigningIn };
   console.error(error instanceof Error ? error.stack : error);
-  return { outcome: "refused", message: "Something went wrong in Lanyard." };
+  return { outcome: "refused", message: t.somethingWentWrongInLanyard };
 }
 
 /** Reads progress and the answer, line by line. */
@@ -84,7 +84,7 @@ async function stream(entryId: string, onProgress: (progress: Progress) => void)
         refused?: { code: string; message: string; data?: Record<string, unknown> };
       } | null
     )?.refused;
-    throw new Refusal(refused?.code ?? "conflict", refused?.message ?? "Galtry could not do that.", refused?.data);
+    throw new Refusal(refused?.code ?? "conflict", refused?.message ?? t.galtryCouldNotDoThat, refused?.data);
   }
   const reader = response.body.pipeThrough(new TextDecoderStream()).getReader();
   let rest = "";
@@ -103,7 +103,7 @@ async function stream(entryId: string, onProgress: (progress: Progress) => void)
       if (said.refused) throw new Refusal(said.refused.code, said.refused.message);
       if (said.answer) return said.answer;
     }
-    if (done) throw new Unreachable("Galtry broke off.");
+    if (done) throw new Unreachable(t.galtryBrokeOff);
   }
 }
 
@@ -112,8 +112,7 @@ async function finish(answer: SealedAnswer, key: KeyLine): Promise<SignInReport>
     return { outcome: answer.outcome, detail: answer.detail, guardedFill: answer.guardedFill };
   const { address } = await connected();
   const set = await setCookies(answer.cookies, key, address, answer.signInId);
-  if (set === 0)
-    return { outcome: "refused", message: "The site's cookies are not for this entry's site. Lanyard set none." };
+  if (set === 0) return { outcome: "refused", message: t.theSitesCookiesAreNotFor };
   const fits = matches(key, answer.landing) || key.hosts.includes(hostOf(answer.landing) ?? "");
   const tab = await chrome.tabs.create({ url: fits ? answer.landing : new URL("/", key.signInPage).href });
   if (tab.id !== undefined)
@@ -161,17 +160,17 @@ export async function guardedFill(entryId: string, tabId: number): Promise<SignI
     const key = await keyOf(entryId);
     const before = await topFrame(tabId);
     if (hostOf(before.url) !== hostOf(key.signInPage))
-      throw new Refusal("not-allowed", `Guarded fill types only at ${hostOf(key.signInPage)}. Open that page first.`);
+      throw new Refusal("not-allowed", t.guardedFillTypesOnlyAtOpen(hostOf(key.signInPage)));
     const filling = await ask<Filling>("lanyard.guardedFill", { entryId, page: before.url });
     const now = await topFrame(tabId);
     if (now.documentId !== before.documentId || hostOf(now.url) !== hostOf(key.signInPage))
-      throw new Refusal("conflict", "The page changed meanwhile. Lanyard typed nothing.");
+      throw new Refusal("conflict", t.thePageChangedMeanwhileLanyard);
     const [result] = await chrome.scripting.executeScript({
       target: { tabId, documentIds: [before.documentId] },
       func: (values: Filling) =>
         (globalThis as typeof globalThis & { lanyardFill?: (values: Filling) => string | null }).lanyardFill?.(
           values,
-        ) ?? "Lanyard is not ready in this page: reload it.",
+        ) ?? t.lanyardIsNotReadyInThis,
       args: [filling],
     });
     if (typeof result?.result === "string" && result.result !== "filled")
@@ -184,6 +183,6 @@ export async function guardedFill(entryId: string, tabId: number): Promise<SignI
 
 async function topFrame(tabId: number): Promise<{ url: string; documentId: string }> {
   const frame = await chrome.webNavigation.getFrame({ tabId, frameId: 0 });
-  if (!frame) throw new Refusal("conflict", "The page is gone.");
+  if (!frame) throw new Refusal("conflict", t.thePageIsGone);
   return { url: frame.url, documentId: frame.documentId };
 }

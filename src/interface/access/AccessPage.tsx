@@ -40,6 +40,7 @@ import { PrintedGrid } from "./PrintedGrid";
 import { SlipFoot } from "./SlipFoot";
 import { type OwnSlip, sameTerms, useSlip, withChange } from "./useSlip";
 import { Why } from "./Why";
+import { accessPage as t } from "./strings";
 
 const Screen = styled.div`
   display: flex;
@@ -81,14 +82,14 @@ const KeyTo = styled.p`
 
 const SHOWS = {
   all: "Everything",
-  set: "Only what is set",
-  ends: "Only what ends",
-  ways: "Reached in more than one way",
+  set: t.onlyWhatIsSet,
+  ends: t.onlyWhatEnds,
+  ways: t.reachedInMoreThanOneWay,
   guests: "Guests",
-  use: "At Use",
-  reveal: "At Reveal",
-  edit: "At Edit",
-  steward: "At Steward",
+  use: t.atUse,
+  reveal: t.atReveal,
+  edit: t.atEdit,
+  steward: t.atSteward,
   blocked: "Blocked",
 } as const;
 type Shows = keyof typeof SHOWS;
@@ -237,11 +238,11 @@ export function AccessPage({ model: concerned, slip, vaults, roundView, me, now,
 
   /** Null takes away what is set; the time that stands at a cell stays unless one is given. */
   const set = (wanted: Terms | null, timed: boolean) => {
-    if (past) return setSaid("This is how it was: nothing is set in it. Go back to this moment first.");
+    if (past) return setSaid(t.thisIsHowItWasNothing);
     const cells = rows.flatMap((row, r) =>
       columns.flatMap((column, c) => (row.node.mine && isChosen(kept, r, c) ? [{ row, column }] : [])),
     );
-    if (cells.length === 0) return setSaid("You are not its steward.");
+    if (cells.length === 0) return setSaid(t.youAreNotItsSteward);
     setLast(wanted);
     state.change((was) => {
       let next = [...was];
@@ -271,7 +272,7 @@ export function AccessPage({ model: concerned, slip, vaults, roundView, me, now,
       const places = new Set(
         rows.flatMap((row, r) =>
           columns.flatMap((column, c) =>
-            isChosen(kept, r, c) ? [`set ${row.node.id} ${subjectKey(column.subject)}`] : [],
+            isChosen(kept, r, c) ? [t.set(row.node.id, subjectKey(column.subject))] : [],
           ),
         ),
       );
@@ -299,8 +300,8 @@ export function AccessPage({ model: concerned, slip, vaults, roundView, me, now,
     const lines = roundView ? linesChosen() : [];
     const looked = roundView ? round.key(event.key, lines) : null;
     if (looked) {
-      if (lines.length === 0) setSaid("Nothing is set here: a round looks at what is set, where it is set.");
-      else if (looked.length === 0) setSaid("There is no level below Use: end it instead.");
+      if (lines.length === 0) setSaid(t.nothingIsSetHereARound);
+      else if (looked.length === 0) setSaid(t.thereIsNoLevelBelowUse);
       // One after the other, the oddest first.
       else if (lines.length === 1 && event.key.toLowerCase() !== "u") seek(round.next(lines));
       return true;
@@ -325,36 +326,36 @@ export function AccessPage({ model: concerned, slip, vaults, roundView, me, now,
   const entries = grid.entries.get(grid.vault.id) ?? 0;
   return (
     <Screen>
-      <h1 className="unseen">Access to {grid.vault.name}</h1>
+      <h1 className="unseen">{t.accessTo(grid.vault.name)}</h1>
       <Where>
         <Wrap style={{ maxWidth: "none" }}>
           <p>
-            Access to <Link href={`/vaults/${grid.vault.id}`}>{grid.vault.name}</Link>{" "}
+            {t.accessTo2(<Link href={`/vaults/${grid.vault.id}`}>{grid.vault.name}</Link>)}
             {asked === null ? (
-              "at this moment"
+              t.atThisMoment
             ) : past ? (
-              <b>as it was {sayTime(asked, now, grid.zone)}</b>
+              <b>{t.asItWas(sayTime(asked, now, grid.zone))}</b>
             ) : (
-              <b>as it will be {sayTime(asked, now, grid.zone)}</b>
+              <b>{t.asItWillBe(sayTime(asked, now, grid.zone))}</b>
             )}
-            . {entries === 1 ? "1 entry" : `${entries.toLocaleString("en-GB")} entries`}.{" "}
+            . {entries === 1 ? t.n1Entry : t.entries(entries.toLocaleString("en-GB"))}.{" "}
             {past ? (
-              "Only what you are steward of today is shown."
+              t.onlyWhatYouAreStewardOf
             ) : (
               <b>
                 {changes.length === 0
                   ? ""
-                  : `${changes.length === 1 ? "1 change" : `${changes.length} changes`} drafted, none applied.`}
+                  : t.draftedNoneApplied(changes.length === 1 ? t.n1Change : t.changes(changes.length))}
               </b>
             )}{" "}
             <span role="status">{said}</span>
           </p>
         </Wrap>
       </Where>
-      <Tools role="group" aria-label="What is shown">
+      <Tools role="group" aria-label={t.whatIsShown}>
         {vaults.length > 1 && (
           <Select
-            aria-label="Vault"
+            aria-label={t.vault}
             value={grid.vault.id}
             onChange={(event) => router.push(`/access/${event.target.value}`)}
           >
@@ -367,19 +368,19 @@ export function AccessPage({ model: concerned, slip, vaults, roundView, me, now,
         )}
         <Narrow
           className="wide"
-          aria-label="Places by name"
-          placeholder="Places"
+          aria-label={t.placesByName}
+          placeholder={t.places}
           value={rowText}
           onChange={(event) => setRowText(event.target.value)}
         />
         <Narrow
           className="wide"
-          aria-label="People, groups by name"
-          placeholder="People"
+          aria-label={t.peopleGroupsByName}
+          placeholder={t.people}
           value={columnText}
           onChange={(event) => setColumnText(event.target.value)}
         />
-        <Select aria-label="Show" value={shows} onChange={(event) => setShows(event.target.value as Shows)}>
+        <Select aria-label={t.show} value={shows} onChange={(event) => setShows(event.target.value as Shows)}>
           {Object.entries(SHOWS).map(([value, word]) => (
             <option key={value} value={value}>
               {word}
@@ -387,7 +388,7 @@ export function AccessPage({ model: concerned, slip, vaults, roundView, me, now,
           ))}
         </Select>
         {narrow && (
-          <Select aria-label="For" value={columns[0]?.key} onChange={(event) => setNarrowAt(event.target.value)}>
+          <Select aria-label={t.forWord} value={columns[0]?.key} onChange={(event) => setNarrowAt(event.target.value)}>
             {allColumns.map((column) => (
               <option key={column.key} value={column.key}>
                 {column.name}, {column.note}
@@ -396,10 +397,10 @@ export function AccessPage({ model: concerned, slip, vaults, roundView, me, now,
           </Select>
         )}
         <span className="moment wide">
-          <span aria-hidden>At</span>
+          <span aria-hidden>{t.at}</span>
           <Narrow
             type="datetime-local"
-            aria-label="At"
+            aria-label={t.at}
             defaultValue={toLocal(asked, grid.zone)}
             key={asked}
             onChange={(event) => {
@@ -410,14 +411,14 @@ export function AccessPage({ model: concerned, slip, vaults, roundView, me, now,
         </span>
         <CheckField
           type="checkbox"
-          label="Everybody"
+          label={t.everybody}
           checked={all}
           onChange={(event) => setAll(event.target.checked)}
         />
         <div className="end wide">
-          {asked !== null && <Button onPress={() => goTo(null)}>This moment</Button>}
-          {model.rounds && <ButtonLink href={`/access/${model.vault.id}/rounds`}>Rounds</ButtonLink>}
-          <Button onPress={() => setPrinting(true)}>Print</Button>
+          {asked !== null && <Button onPress={() => goTo(null)}>{t.thisMoment}</Button>}
+          {model.rounds && <ButtonLink href={`/access/${model.vault.id}/rounds`}>{t.rounds}</ButtonLink>}
+          <Button onPress={() => setPrinting(true)}>{t.print}</Button>
           <Button
             onPress={() =>
               save(
@@ -426,7 +427,7 @@ export function AccessPage({ model: concerned, slip, vaults, roundView, me, now,
               )
             }
           >
-            CSV
+            {t.csv}
           </Button>
         </div>
       </Tools>
@@ -437,20 +438,20 @@ export function AccessPage({ model: concerned, slip, vaults, roundView, me, now,
         entries={grid.entries}
         zone={grid.zone}
         chosen={kept}
-        label={`Access to ${grid.vault.name}`}
+        label={t.accessTo(grid.vault.name)}
         onChoose={choose}
         onFold={fold}
         onUnfold={unfold}
         onKey={keys}
       >
         <KeyTo>
-          <span>Solid: set here</span>
-          <span>Hollow: from above, or from a group</span>
-          <span>Clock: it ends</span>
-          <span>Struck blank: Blocked</span>
-          <span>Dashed: on the slip</span>
-          <span>Folded corner: follows from the slip</span>
-          <span className="wide">0 to 4 and B set, Space explains, Enter sets a time</span>
+          <span>{t.solidSetHere}</span>
+          <span>{t.hollowFromAboveOrFromA}</span>
+          <span>{t.clockItEnds}</span>
+          <span>{t.struckBlankBlocked}</span>
+          <span>{t.dashedOnTheSlip}</span>
+          <span>{t.foldedCornerFollowsFromTheSlip}</span>
+          <span className="wide">{t.n0To4AndBSet}</span>
         </KeyTo>
       </GridTable>
       {!past && (
@@ -464,7 +465,7 @@ export function AccessPage({ model: concerned, slip, vaults, roundView, me, now,
             <div id="why-here" tabIndex={-1}>
               {focusRow && focusColumn ? (
                 <>
-                  <h2>{several > 1 ? `${several} cells` : `${focusColumn.name}, ${focusRow.node.name}`}</h2>
+                  <h2>{several > 1 ? t.cells(several) : `${focusColumn.name}, ${focusRow.node.name}`}</h2>
                   {focusRow.node.mine && (
                     <Acts
                       onLevel={(level) => set(level === "none" ? null : plain(level), false)}
@@ -482,7 +483,7 @@ export function AccessPage({ model: concerned, slip, vaults, roundView, me, now,
                   )}
                 </>
               ) : (
-                <p className="soft">Go to a cell: why it is so stands here.</p>
+                <p className="soft">{t.goToACellWhyIt}</p>
               )}
             </div>
           }
@@ -490,7 +491,7 @@ export function AccessPage({ model: concerned, slip, vaults, roundView, me, now,
       )}
       {terms && one && columns[to.column] && (
         <CellTerms
-          title={several > 1 ? `Set ${several} cells` : `${columns[to.column]!.name} on ${one.node.name}`}
+          title={several > 1 ? t.setCells(several) : t.on(columns[to.column]!.name, one.node.name)}
           start={focusStart}
           zone={grid.zone}
           now={now}
@@ -574,14 +575,14 @@ const Levels = styled.div`
 /** The same as the keys, for the pointer. */
 function Acts({ onLevel, onTime }: { onLevel: (level: Terms["level"] | "none") => void; onTime: () => void }) {
   return (
-    <Levels role="group" aria-label="Set the chosen cells">
+    <Levels role="group" aria-label={t.setTheChosenCells}>
       {(["none", ...LEVELS, "blocked"] as const).map((level) => (
         <button key={level} type="button" onClick={() => onLevel(level)}>
-          {level === "none" ? "Take away" : levelWord(level)}
+          {level === "none" ? t.takeAway : levelWord(level)}
         </button>
       ))}
       <button type="button" onClick={onTime}>
-        With a time…
+        {t.withATime}
       </button>
     </Levels>
   );

@@ -8,6 +8,7 @@ import { Dialog } from "../shared/Dialog";
 import { fromLocal, toLocal } from "../shared/localTime";
 import { fromWeeklyText, toWeeklyText, WeeklyFields } from "../shared/WeeklyFields";
 import { WindowFields } from "../shared/WindowFields";
+import { cellTerms as t } from "./strings";
 
 interface CellTermsProps {
   title: string;
@@ -27,11 +28,10 @@ export function CellTerms({ title, start, zone, now, onSet, onClose }: CellTerms
   const [wrong, setWrong] = useState<{ field: string; says: string } | null>(null);
   const set = () => {
     const terms = { level, from: fromLocal(from, zone), until: fromLocal(until, zone) };
-    if (terms.until !== null && terms.until <= now)
-      return setWrong({ field: "until", says: "This end is in the past." });
+    if (terms.until !== null && terms.until <= now) return setWrong({ field: "until", says: t.thisEndIsInThePast });
     if (terms.until !== null && terms.from !== null && terms.until <= terms.from)
-      return setWrong({ field: "until", says: "It would end before it starts." });
-    if (weekly && weekly.days.length === 0) return setWrong({ field: "weekly", says: "Choose a day." });
+      return setWrong({ field: "until", says: t.itWouldEndBeforeItStarts });
+    if (weekly && weekly.days.length === 0) return setWrong({ field: "weekly", says: t.chooseADay });
     const pattern = fromWeeklyText(weekly);
     onSet({ ...terms, weekly: pattern && { ...pattern, zone } });
     onClose();
@@ -41,7 +41,7 @@ export function CellTerms({ title, start, zone, now, onSet, onClose }: CellTerms
     <Dialog title={title} open onClose={onClose}>
       <Stack>
         <fieldset>
-          <legend className="unseen">Level</legend>
+          <legend className="unseen">{t.level}</legend>
           <Row style={{ flexWrap: "wrap", gap: "8px 20px" }}>
             {[...LEVELS, "blocked" as const].map((one) => (
               <CheckField
@@ -62,12 +62,12 @@ export function CellTerms({ title, start, zone, now, onSet, onClose }: CellTerms
         </fieldset>
         <WindowFields from={from} until={until} onFrom={setFrom} onUntil={setUntil} wrong={wrongAt} />
         <WeeklyFields value={weekly} onChange={setWeekly} wrong={wrongAt("weekly")} />
-        <p className="soft small">Nothing changes until the slip is applied.</p>
+        <p className="soft small">{t.nothingChangesUntilTheSlipIs}</p>
         <Row>
           <Button look="go" onPress={set}>
-            Put it on the slip
+            {t.putItOnTheSlip}
           </Button>
-          <Button onPress={onClose}>Cancel</Button>
+          <Button onPress={onClose}>{t.cancel}</Button>
         </Row>
       </Stack>
     </Dialog>

@@ -8,6 +8,7 @@ import type { SlipSaid } from "@/server/access/slipTelling";
 import { runQuery } from "../shared/ask";
 import { Beyond, SaidLines } from "./SaidLine";
 import { toSend } from "./useSlip";
+import { foreseen as t } from "./strings";
 
 const Lines = styled.ul`
   border-top: 1px solid var(--ink);
@@ -55,20 +56,20 @@ export function Foreseen({ title, changes, zone, now, me }: ForeseenProps) {
     <section aria-label={title} aria-live="polite" aria-busy={said === null && wrong === null}>
       <h3 style={{ fontSize: 15, marginBottom: 4 }}>{title}</h3>
       {wrong && <p className="soft">{wrong}</p>}
-      {!wrong && !said && <p className="soft">Working out what it would do…</p>}
+      {!wrong && !said && <p className="soft">{t.workingOutWhatItWouldDo}</p>}
       {said && (
         <Lines>
           {said.bare.length > 0 && (
             <li className="harm">
               <TriangleAlert size={16} />
-              <span>{said.bare[0]} would be left without a steward: this cannot be done so.</span>
+              <span>{t.wouldBeLeftWithoutASteward(said.bare[0])}</span>
             </li>
           )}
           <SaidLines lines={said.lines} {...{ zone, now, me }} />
           {said.lines.length === 0 && !said.beyond && (
             <li>
               <TriangleAlert size={16} />
-              <span>Nobody’s access changes.</span>
+              <span>{t.nobodysAccessChanges}</span>
             </li>
           )}
           <Beyond said={said} />

@@ -9,6 +9,7 @@ import { exactTime } from "@/core/time";
 import { CutKey } from "../shared/CutKey";
 import { useTakenOver } from "../shared/useTypedBefore";
 import { type Cell, type Column, cellAt, type Row, sameCell } from "./grid";
+import { gridTable as t } from "./strings";
 
 const ROW = 46;
 const HEAD = 58;
@@ -197,7 +198,7 @@ export function GridTable(props: TableProps) {
       <div role="rowgroup" className="head" style={{ width, minWidth: "100%" }}>
         <div role="row" aria-rowindex={1} style={{ display: "contents" }}>
           <span role="columnheader" aria-colindex={1}>
-            Cuts: 1 Use, 2 Reveal, 3 Edit, 4 Steward
+            {t.cuts1Use2Reveal3}
           </span>
           <span aria-hidden style={{ width: (seen[0] ?? 0) * COLUMN, padding: 0, border: 0 }} />
           {runsOf(seen).map(({ index, gap }) => {
@@ -292,7 +293,7 @@ function Line(props: LineProps) {
         {node.type === "folder" && (
           <span className="soft small" style={{ flex: "none", fontWeight: 400 }}>
             {count.toLocaleString("en-GB")}
-            {node.separate && ", separate"}
+            {node.separate && t.separate}
           </span>
         )}
       </div>
@@ -329,9 +330,7 @@ const OneCell = memo(
         aria-colindex={columnIndex + 2}
         aria-selected={isChosen(chosen, index, columnIndex)}
         aria-label={
-          cell
-            ? `${sayCell(cell, was, within, drafted, props.zone)}${mark && `, in the round: ${mark}`}`
-            : "not yours to see"
+          cell ? `${sayCell(cell, was, within, drafted, props.zone)}${mark && t.inTheRound(mark)}` : t.notYoursToSee
         }
         tabIndex={-1}
         className={classes({
@@ -353,7 +352,7 @@ const OneCell = memo(
             {drafted && changed && <span className="was">{levelWord(was!.level)}</span>}
             {cell.level === "none" ? (
               within > 0 ? (
-                `${within} within`
+                t.within(within)
               ) : (
                 drafted && levelWord("none")
               )
@@ -362,7 +361,7 @@ const OneCell = memo(
                 <CutKey
                   level={cell.level}
                   inherited={!cell.set}
-                  until={cell.until === null ? (cell.weekly ? "weekly" : null) : exactTime(cell.until, props.zone)}
+                  until={cell.until === null ? (cell.weekly ? t.weekly : null) : exactTime(cell.until, props.zone)}
                   silent
                 />
                 {mark ? <i>{mark}</i> : <b>{levelWord(cell.level)}</b>}
@@ -406,13 +405,11 @@ const subjectText = ({ subject }: Column): string =>
 export function sayCell(cell: Cell, was: Cell | null, within: number, drafted: boolean, zone: string): string {
   const parts = [
     levelWord(cell.level),
-    ...(cell.level === "none" ? [] : [cell.set ? "set here" : "inherited"]),
-    ...(cell.until === null ? [] : [`until ${exactTime(cell.until, zone)}`]),
+    ...(cell.level === "none" ? [] : [cell.set ? t.setHere : "inherited"]),
+    ...(cell.until === null ? [] : [t.until(exactTime(cell.until, zone))]),
     ...(cell.weekly ? [sayWeekly(cell.weekly)] : []),
-    ...(within > 0 ? [`${within} within`] : []),
-    ...(was && !sameCell(cell, was)
-      ? [`${drafted ? "on the slip" : "follows from the slip"}, was ${levelWord(was.level)}`]
-      : []),
+    ...(within > 0 ? [t.within(within)] : []),
+    ...(was && !sameCell(cell, was) ? [t.was(drafted ? t.onTheSlip : t.followsFromTheSlip, levelWord(was.level))] : []),
   ];
   return parts.join(", ");
 }

@@ -4,6 +4,7 @@ import { useRouter } from "next/navigation";
 import { Page } from "../frame/Frame";
 import { SlipFoot } from "./SlipFoot";
 import { type OwnSlip, useSlip } from "./useSlip";
+import { onlySlip as t } from "./strings";
 
 interface Props {
   slip: OwnSlip;
@@ -18,11 +19,9 @@ export function OnlySlip({ slip: start, me, zone, now }: Props) {
   const router = useRouter();
   return (
     <>
-      <Page where="Who can do what, for those who are steward of something.">
-        <h1>Access</h1>
-        <p className="soft">
-          You are steward of nothing yet. Whoever makes a vault is its first steward, and makes others.
-        </p>
+      <Page where={t.whoCanDoWhatForThose}>
+        <h1>{t.access}</h1>
+        <p className="soft">{t.youAreStewardOfNothingYet}</p>
       </Page>
       {(slip.changes.length > 0 || slip.slip.waiting.length > 0 || slip.slip.applied.length > 0) && (
         <SlipFoot state={slip} zone={zone} now={now} me={me} why={null} onApplied={() => router.refresh()} />

@@ -6,6 +6,7 @@ import { runCommand, runQuery } from "../shared/ask";
 import { Button } from "../shared/controls";
 import { useDone } from "../shared/Done";
 import { type OwnSlip, toSend, withChange } from "./useSlip";
+import { ontoSlip as t } from "./strings";
 
 /** Puts changes on one's open slip, where they wait with the others. @returns what was refused, or null */
 async function putOnSlip(changes: readonly Change[]): Promise<string | null> {
@@ -32,13 +33,13 @@ export function OntoSlip({ changes, onWrong, onDone }: OntoSlipProps) {
     const refused = await putOnSlip(changes);
     onWrong(refused);
     if (refused !== null) return;
-    done("It waits on your change slip, under Access.");
+    done(t.itWaitsOnYourChangeSlip);
     router.refresh();
     onDone();
   };
   return (
     <Button isDisabled={changes.length === 0} onPress={press}>
-      Put on my slip
+      {t.putOnMySlip}
     </Button>
   );
 }

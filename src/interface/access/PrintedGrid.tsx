@@ -6,6 +6,7 @@ import styled from "styled-components";
 import { type Lookup, levelWord } from "@/core/access";
 import { exactTime } from "@/core/time";
 import { type Column, cellAt, type Grid, type Row } from "./grid";
+import { printedGrid as t } from "./strings";
 
 /** More than this nobody prints: the CSV has all. */
 const MOST_ROWS = 2000;
@@ -47,17 +48,19 @@ export function PrintedGrid({ grid, rows, columns, lookup, at, now, onDone }: Pr
   const shown = columns.slice(0, MOST_COLUMNS);
   return createPortal(
     <Paper className="printed">
-      <h1>Access to {grid.vault.name}</h1>
+      <h1>{t.accessTo(grid.vault.name)}</h1>
       <p>
-        As at {exactTime(at, grid.zone)}; printed {exactTime(now, grid.zone)}.
-        {rows.length > MOST_ROWS && ` The first ${MOST_ROWS} places; all of them are in the CSV.`}
-        {columns.length > MOST_COLUMNS && ` The first ${MOST_COLUMNS} columns; all of them are in the CSV.`} In
-        capitals: set on the very place.
+        {t.asAtPrintedInCapitalsSet(
+          exactTime(at, grid.zone),
+          exactTime(now, grid.zone),
+          rows.length > MOST_ROWS && t.theFirstPlacesAllOfThem(MOST_ROWS),
+          columns.length > MOST_COLUMNS && t.theFirstColumnsAllOfThem(MOST_COLUMNS),
+        )}
       </p>
       <table>
         <thead>
           <tr>
-            <th>Place</th>
+            <th>{t.place}</th>
             {shown.map((column) => (
               <th key={column.key}>{column.name}</th>
             ))}
@@ -75,7 +78,7 @@ export function PrintedGrid({ grid, rows, columns, lookup, at, now, onDone }: Pr
                 return (
                   <td key={column.key}>
                     {cell?.set ? word.toUpperCase() : word}
-                    {cell?.until != null && ` until ${exactTime(cell.until, grid.zone)}`}
+                    {cell?.until != null && t.until(exactTime(cell.until, grid.zone))}
                   </td>
                 );
               })}

@@ -6,6 +6,7 @@ import { atLeast, levelWord, rank } from "@/core/access";
 import { sayTime } from "@/core/time";
 import type { SlipLine, SlipSaid } from "@/server/access/slipTelling";
 import { Act } from "../shared/controls";
+import { saidLine as t } from "./strings";
 
 interface SaidProps {
   line: SlipLine;
@@ -37,20 +38,20 @@ export function SaidLines({
 function SaidLine({ line, zone, now, me, open, onOpen }: SaidProps) {
   const loses = rank(line.after) < rank(line.before);
   const names = line.people.map((one) => (one.id === me ? "you" : one.name));
-  const who = names.length === 1 ? names[0]! : `${names.length} people`;
+  const who = names.length === 1 ? names[0]! : t.people(names.length);
   const plural = names.length > 1 || names[0] === "you";
   const what =
     line.count === 1
       ? line.what[0]!.name
       : line.count <= 3
         ? listed(line.what.map((one) => one.name))
-        : `${line.count.toLocaleString("en-GB")} entries${line.within ? ` in ${line.within}` : ""}`;
+        : t.entries(line.count.toLocaleString("en-GB"), line.within ? t.inWord(line.within) : "");
   return (
     <>
       <li>
         {line.at !== null ? <Clock size={16} /> : loses ? <ArrowDown size={16} /> : <ArrowUp size={16} />}
         <span>
-          {line.at !== null && `From ${sayTime(line.at, now, zone)}: `}
+          {line.at !== null && t.from(sayTime(line.at, now, zone))}
           <b>
             {line.at === null ? capital(who) : who} {verb(line, plural)}
           </b>{" "}
@@ -59,20 +60,22 @@ function SaidLine({ line, zone, now, me, open, onOpen }: SaidProps) {
             <span className="soft small" style={{ display: "block" }}>
               {names.join(", ")}
               {line.count > 1 && ` · ${line.what.map((one) => one.name).join(", ")}`}
-              {line.count > line.what.length && ` and ${line.count - line.what.length} more`}
+              {line.count > line.what.length && t.andMore(line.count - line.what.length)}
             </span>
           )}
         </span>
-        <Act onPress={onOpen} aria-expanded={open} aria-label={`Who: ${who} ${verb(line, plural)} ${what}`}>
-          who
+        <Act onPress={onOpen} aria-expanded={open} aria-label={t.who(who, verb(line, plural), what)}>
+          {t.who2}
         </Act>
       </li>
       {line.used.length > 0 && (
         <li className="warning">
           <TriangleAlert size={16} />
           <span>
-            {line.used.length === 1 ? "One of them" : `${line.used.length} of them`} used it in the last 30 days:{" "}
-            {line.used.join(", ")}
+            {t.usedItInTheLast30(
+              line.used.length === 1 ? t.oneOfThem : t.ofThem(line.used.length),
+              line.used.join(", "),
+            )}
           </span>
         </li>
       )}
@@ -80,8 +83,7 @@ function SaidLine({ line, zone, now, me, open, onOpen }: SaidProps) {
         <li>
           <TriangleAlert size={16} />
           <span>
-            {line.first.length === 1 ? `${line.first[0]} has` : `${line.first.length} of them have`} never seen a secret
-            of it
+            {t.neverSeenASecretOfIt(line.first.length === 1 ? t.has(line.first[0]) : t.ofThemHave(line.first.length))}
           </span>
         </li>
       )}
@@ -95,21 +97,18 @@ export function Beyond({ said }: { said: Pick<SlipSaid, "beyond" | "asks"> }) {
   return (
     <li className="warning">
       <TriangleAlert size={16} />
-      <span>
-        It also touches what others are stewards of:{" "}
-        {said.asks ? "they are asked for a yes before any of it is applied." : "they are told."}
-      </span>
+      <span>{t.itAlsoTouchesWhatOthersAre(said.asks ? t.theyAreAskedForAYes : t.theyAreTold)}</span>
     </li>
   );
 }
 
 function verb({ before, after }: SlipLine, plural: boolean): string {
   const s = plural ? "" : "s";
-  if (before === "none") return `gain${s} ${levelWord(after)} of`;
-  if (after === "none") return plural ? `lose ${levelWord(before)} of` : `loses ${levelWord(before)} of`;
-  return `${plural ? "go" : "goes"} from ${levelWord(before)} to ${levelWord(after)} on`;
+  if (before === "none") return t.gainOf(s, levelWord(after));
+  if (after === "none") return plural ? t.loseOf(levelWord(before)) : t.losesOf(levelWord(before));
+  return t.fromToOn(plural ? "go" : "goes", levelWord(before), levelWord(after));
 }
 
 const listed = (names: readonly string[]) =>
-  names.length < 2 ? (names[0] ?? "") : `${names.slice(0, -1).join(", ")} and ${names.at(-1)}`;
+  names.length < 2 ? (names[0] ?? "") : t.and(names.slice(0, -1).join(", "), names.at(-1));
 const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);

@@ -13,6 +13,7 @@ import { useDone } from "../shared/Done";
 import { Picker } from "../shared/Picker";
 import { Beyond, SaidLines } from "./SaidLine";
 import type { SlipState } from "./useSlip";
+import { slipFoot as t } from "./strings";
 
 const Foot = styled.div`
   flex: none;
@@ -69,9 +70,9 @@ export function SlipFoot({ state, zone, now, me, why, onApplied }: FootProps) {
     setRunning(false);
     if (answer.ok) {
       setReason("");
-      if (answer.result.waiting) done("Others are stewards of some of it: it waits for their yes.");
+      if (answer.result.waiting) done(t.othersAreStewardsOfSomeOf);
       else
-        done(count === 1 ? "1 change is applied." : `${count} changes are applied.`, [
+        done(count === 1 ? t.n1ChangeIsApplied : t.changesAreApplied(count), [
           { command: "access.undoSlip", input: { slipId: draft.id } },
         ]);
       onApplied();
@@ -86,12 +87,12 @@ export function SlipFoot({ state, zone, now, me, why, onApplied }: FootProps) {
   return (
     <Foot className="on-baize">
       <div>
-        <section className="paper" aria-label="Change slip" aria-busy={pending}>
+        <section className="paper" aria-label={t.changeSlip} aria-busy={pending}>
           <h2>
-            Change slip{" "}
+            {t.changeSlip2}
             {count > 0 && (
               <Act onPress={() => setListed(!listed)} aria-expanded={listed}>
-                {listed ? "what it does" : count === 1 ? "its 1 change" : `its ${count} changes`}
+                {listed ? t.whatItDoes : count === 1 ? t.its1Change : t.itsChanges(count)}
               </Act>
             )}
           </h2>
@@ -100,8 +101,11 @@ export function SlipFoot({ state, zone, now, me, why, onApplied }: FootProps) {
           )}
           {slip.waiting.map((one) => (
             <p key={one.id} className="small">
-              {one.changes === 1 ? "1 change waits" : `${one.changes} changes wait`} for the yes of other stewards since{" "}
-              {sayTime(one.at, now, zone)}. <Act onPress={() => act("access.takeSlipBack", one.id)}>Take it back</Act>
+              {t.forTheYesOfOtherStewards(
+                one.changes === 1 ? t.n1ChangeWaits : t.changesWait(one.changes),
+                sayTime(one.at, now, zone),
+              )}
+              <Act onPress={() => act("access.takeSlipBack", one.id)}>{t.takeItBack}</Act>
             </p>
           ))}
           {wrong && (
@@ -111,11 +115,11 @@ export function SlipFoot({ state, zone, now, me, why, onApplied }: FootProps) {
           )}
           {moved && (
             <p className="warning" role="alert">
-              Somebody else changed one of these places meanwhile.{" "}
-              <Act onPress={() => change((before) => before, true)}>I have read it: keep my changes</Act>
+              {t.somebodyElseChangedOneOfThese}
+              <Act onPress={() => change((before) => before, true)}>{t.iHaveReadItKeepMy}</Act>
             </p>
           )}
-          {count > 0 && pending && <p className="soft">Working out what it would do…</p>}
+          {count > 0 && pending && <p className="soft">{t.workingOutWhatItWouldDo}</p>}
           {listed && draft && (
             <ul>
               {draft.changes.map(({ change: one, text, moved: other }) => (
@@ -123,10 +127,10 @@ export function SlipFoot({ state, zone, now, me, why, onApplied }: FootProps) {
                   <Clock size={16} aria-hidden style={{ visibility: "hidden" }} />
                   <span>
                     {text}
-                    {other && <span className="warning"> It is different now.</span>}
+                    {other && <span className="warning">{t.itIsDifferentNow}</span>}
                   </span>
                   <Act
-                    aria-label={`Take off: ${text}`}
+                    aria-label={t.takeOff(text)}
                     onPress={() => change((before) => before.filter((each) => placeOf(each) !== placeOf(one)))}
                   >
                     <X size={16} aria-hidden />
@@ -140,24 +144,21 @@ export function SlipFoot({ state, zone, now, me, why, onApplied }: FootProps) {
               {said.bare.length > 0 && (
                 <li className="harm">
                   <TriangleAlert size={16} />
-                  <span>
-                    {said.bare[0]} would be left without a steward: the slip cannot be applied so. Make somebody else
-                    its steward first, without an end.
-                  </span>
+                  <span>{t.wouldBeLeftWithoutASteward(said.bare[0])}</span>
                 </li>
               )}
               <SaidLines lines={said.lines} {...{ zone, now, me }} />
               {said.lines.length === 0 && !said.beyond && (
                 <li>
                   <TriangleAlert size={16} />
-                  <span>It would change nothing for anybody.</span>
+                  <span>{t.itWouldChangeNothingForAnybody}</span>
                 </li>
               )}
               {said.lines.length > 0 && said.idle.length > 0 && (
                 <li>
                   <TriangleAlert size={16} />
                   <span>
-                    {said.idle.length === 1 ? "One change does nothing" : `${said.idle.length} changes do nothing`}:{" "}
+                    {said.idle.length === 1 ? t.oneChangeDoesNothing : t.changesDoNothing(said.idle.length)}:{" "}
                     {said.idle.map((at) => draft!.changes[at]?.text).join("; ")}
                   </span>
                 </li>
@@ -166,9 +167,7 @@ export function SlipFoot({ state, zone, now, me, why, onApplied }: FootProps) {
               {draft?.second && (
                 <li className="warning">
                   <TriangleAlert size={16} />
-                  <span>
-                    It lasts longer than the house rules let one steward give: another one is asked for a yes.
-                  </span>
+                  <span>{t.itLastsLongerThanTheHouse}</span>
                 </li>
               )}
             </ul>
@@ -185,7 +184,7 @@ export function SlipFoot({ state, zone, now, me, why, onApplied }: FootProps) {
           }}
         >
           <TextField
-            label={draft?.reason ? "Reason: the house rules ask for one" : "Reason, for the journal"}
+            label={draft?.reason ? t.reasonTheHouseRulesAskFor : t.reasonForTheJournal}
             value={reason}
             maxLength={500}
             onText={setReason}
@@ -197,22 +196,22 @@ export function SlipFoot({ state, zone, now, me, why, onApplied }: FootProps) {
               isDisabled={count === 0 || pending || running || moved || (said?.bare.length ?? 0) > 0}
             >
               {count === 0
-                ? "Apply"
+                ? t.apply
                 : said?.asks || draft?.second
-                  ? "Ask for a yes"
+                  ? t.askForAYes
                   : count === 1
-                    ? "Apply 1 change"
-                    : `Apply ${count} changes`}
+                    ? t.apply1Change
+                    : t.applyChanges(count)}
             </Button>
-            {count > 0 && <Button onPress={() => change(() => [])}>Drop</Button>}
+            {count > 0 && <Button onPress={() => change(() => [])}>{t.drop}</Button>}
             {count > 0 && (
               <Button isDisabled={pending} onPress={() => setShowing(true)}>
-                Ask for a second look
+                {t.askForASecondLook}
               </Button>
             )}
           </div>
           <p className="small soft" style={{ marginTop: 6 }}>
-            {count > 0 && "Nothing has changed yet."}
+            {count > 0 && t.nothingHasChangedYet}
           </p>
         </form>
       </div>
@@ -230,22 +229,19 @@ function ShowSlip({ me, onClose }: { me: string; onClose: () => void }) {
   const load = async (typed: string): Promise<SubjectChoice[] | null> =>
     (await findStaff(typed))?.filter(({ id }) => id !== me) ?? null;
   return (
-    <Dialog title="Ask for a second look" open onClose={onClose}>
-      <p style={{ marginBottom: 12 }}>
-        They read what it would do, as far as they are steward of it, and write you a word. You apply it all the same
-        when you like.
-      </p>
+    <Dialog title={t.askForASecondLook} open onClose={onClose}>
+      <p style={{ marginBottom: 12 }}>{t.theyReadWhatItWouldDo}</p>
       <Picker<SubjectChoice>
-        label="Whom"
+        label={t.whom}
         seen
-        placeholder="a name or a mail address"
-        list="People"
-        nothing="Nobody of that name is here."
+        placeholder={t.aNameOrAMailAddress}
+        list={t.people}
+        nothing={t.nobodyOfThatNameIsHere}
         load={load}
         searches
         onPick={async ({ id, name }) => {
           if (!(await show.run({ personId: id })).ok) return;
-          done(`${name} is asked for a second look.`);
+          done(t.isAskedForASecondLook(name));
           onClose();
         }}
       />
@@ -272,13 +268,11 @@ function Empty({
   const [last] = slip.applied;
   return (
     <>
-      <p className="soft">
-        Set a level in a cell: it is written here with what it would do, and changes nothing before you apply it.
-      </p>
+      <p className="soft">{t.setALevelInACell}</p>
       {last && (
         <p className="soft small">
-          Applied {sayTime(last.at, now, zone)}: {last.changes === 1 ? "1 change" : `${last.changes} changes`}.{" "}
-          <Act onPress={() => onUndo(last.id)}>Take it back on a new slip</Act>
+          {t.applied(sayTime(last.at, now, zone), last.changes === 1 ? t.n1Change : t.changes(last.changes))}
+          <Act onPress={() => onUndo(last.id)}>{t.takeItBackOnANew}</Act>
         </p>
       )}
     </>

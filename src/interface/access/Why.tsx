@@ -4,6 +4,7 @@ import Link from "next/link";
 import { explain, type Lookup, levelWord, preview, type Say, type Subject, subjectKey } from "@/core/access";
 import { sayDay, sayTime } from "@/core/time";
 import type { Column, Grid, Row } from "./grid";
+import { why as t } from "./strings";
 
 interface WhyProps {
   grid: Grid;
@@ -19,8 +20,7 @@ interface WhyProps {
 export function Why({ grid, lookup, row, column, at, now, me }: WhyProps) {
   const { node } = row;
   const { subject } = column;
-  if (!node.mine)
-    return <p className="soft">You are not its steward: it is shown because something of yours lies in it.</p>;
+  if (!node.mine) return <p className="soft">{t.youAreNotItsStewardIt}</p>;
   const names = namesOf(grid, node.id);
   if (subject.kind !== "person") {
     const say = lookup.say(subject, node.id, at);
@@ -29,8 +29,12 @@ export function Why({ grid, lookup, row, column, at, now, me }: WhyProps) {
       <>
         <p>
           {say
-            ? `${who} ${say.grant.level === "blocked" ? "is blocked" : `has ${levelWord(say.grant.level)}`} here, by ${say.distance === 0 ? "a grant on the very place" : `a grant on ${names.node(say.grant.node)}`}.`
-            : `Nothing is given to ${who} here, nor above.`}
+            ? t.hereBy(
+                who,
+                say.grant.level === "blocked" ? t.isBlocked : t.has(levelWord(say.grant.level)),
+                say.distance === 0 ? t.aGrantOnTheVeryPlace : t.aGrantOn(names.node(say.grant.node)),
+              )
+            : t.nothingIsGivenToHereNor(who)}
         </p>
         {say && <Grants says={[{ subject, ...say }]} grid={grid} now={now} />}
       </>
@@ -65,8 +69,8 @@ const namesOf = (grid: Grid, here: string) => ({
         "somebody"),
   node: (id: string): string => {
     const node = grid.node.get(id);
-    if (id === here) return `this ${node?.type ?? "place"}`;
-    return `the ${node?.type ?? "folder"} ${node?.name ?? ""}`.trim();
+    if (id === here) return t.thisWord(node?.type ?? "place");
+    return t.the(node?.type ?? "folder", node?.name ?? "").trim();
   },
 });
 
@@ -87,12 +91,15 @@ function Grants({ says, grid, now }: { says: readonly Say[]; grid: Grid; now: nu
     <ul className="small">
       {known.map(({ say, grant }) => (
         <li key={grant.id}>
-          <Link href={addressOf(grid, grant.node)}>
-            {levelWord(grant.level)} on {grid.node.get(grant.node)?.name ?? "this vault"}
-          </Link>
-          , {namesOf(grid, "").subject(say.subject)}, given {sayDay(grant.since, now, grid.zone)}
-          {grant.by && ` by ${grant.by}`}
-          {grant.why && `: “${grant.why}”`}
+          {t.given(
+            <Link href={addressOf(grid, grant.node)}>
+              {t.on(levelWord(grant.level), grid.node.get(grant.node)?.name ?? t.thisVault)}
+            </Link>,
+            namesOf(grid, "").subject(say.subject),
+            sayDay(grant.since, now, grid.zone),
+            grant.by && t.by(grant.by),
+            grant.why && `: “${grant.why}”`,
+          )}
         </li>
       ))}
     </ul>
@@ -110,14 +117,18 @@ function shortest(
 ): string {
   const name = column.name;
   const [say] = because;
-  if (!say) return `To give ${name} something here, set a level in this cell.`;
-  if (because.length > 1) return `${because.length} grants give it: to take it away, set a level of their own here.`;
+  if (!say) return t.toGiveSomethingHereSetA(name);
+  if (because.length > 1) return t.grantsGiveItToTakeIt(because.length);
   const change = { type: "set", nodeId: say.grant.node, subject: say.subject, grants: [] } as const;
   const seen = preview(lookup.of, [change], at);
   const person = lookup.person.get(column.subject.kind === "person" ? column.subject.id : "")!;
   const left = seen.after.level(person, nodeId, at);
   const others = new Set(seen.differences.filter((one) => one.at === at).flatMap((one) => one.personIds));
-  const what = `${levelWord(say.grant.level)} of ${subjectKey(say.subject) === subjectKey(column.subject) ? name : namesOf(grid, "").subject(say.subject)} on ${grid.node.get(say.grant.node)?.name ?? "it"}`;
-  const whom = others.size > 1 ? ` It would change something for ${others.size} people.` : "";
-  return `Without the ${what}, ${name} would have ${levelWord(left)} here.${whom}`;
+  const what = t.ofOn(
+    levelWord(say.grant.level),
+    subjectKey(say.subject) === subjectKey(column.subject) ? name : namesOf(grid, "").subject(say.subject),
+    grid.node.get(say.grant.node)?.name ?? "it",
+  );
+  const whom = others.size > 1 ? t.itWouldChangeSomethingFor(others.size) : "";
+  return t.withoutTheWouldHaveHere(what, name, levelWord(left), whom);
 }

@@ -4,6 +4,7 @@ import { type Given, isActive, subjectKey } from "@/core/access";
 import { unpack } from "@/core/packed";
 import { sayShortDay } from "@/core/time";
 import type { GridGrant, GridModel, GridNode, GridPerson } from "@/server/access/grid";
+import { grid as t } from "./strings";
 
 export interface Grid {
   vault: { id: string; name: string };
@@ -134,9 +135,9 @@ export interface ColumnChoice {
 
 const STANDING: Record<Member["standing"], string> = {
   active: "",
-  invited: "has not joined yet",
+  invited: t.hasNotJoinedYet,
   suspended: "suspended",
-  leaver: "has left",
+  leaver: t.hasLeft,
 };
 
 /** Everyone, groups, people. */
@@ -165,18 +166,18 @@ export function columnsOf(grid: Grid, lookup: Lookup, choice: ColumnChoice, at: 
     const groups = groupsOf(member);
     const note =
       STANDING[person.standing] ||
-      (id === me ? "you" : person.guest ? "guest" : groups.length > 1 ? `${groups.length} groups` : (groups[0] ?? ""));
+      (id === me ? "you" : person.guest ? "guest" : groups.length > 1 ? t.groups(groups.length) : (groups[0] ?? ""));
     const subject: Subject = { kind: "person", id };
     const key = subjectKey(subject);
     return {
-      ...{ key: under ? `${key} under` : key, subject, name: person.name, note: ending(person.until, note) },
+      ...{ key: under ? t.under(key) : key, subject, name: person.name, note: ending(person.until, note) },
       ...{ first: false, under, members: 0 },
     };
   };
   const columns: Column[] = [];
   if (!choice.guests && matches("Everyone"))
     columns.push({
-      ...{ key: "everyone", subject: { kind: "everyone" }, name: "Everyone", note: `${grid.staff} staff` },
+      ...{ key: "everyone", subject: { kind: "everyone" }, name: "Everyone", note: t.staff(grid.staff) },
       ...{ first: false, under: false, members: 0 },
     });
   for (const group of [...grid.groups].sort(byName)) {
@@ -191,7 +192,7 @@ export function columnsOf(grid: Grid, lookup: Lookup, choice: ColumnChoice, at: 
     if (matches(group.name))
       columns.push({
         ...{ key: subjectKey(subject), subject, name: group.name, first: false, under: false },
-        note: ending(group.until, members.length === 1 ? "1 person" : `${members.length} people`),
+        note: ending(group.until, members.length === 1 ? t.n1Person : t.people(members.length)),
         members: members.length,
       });
     if (choice.unfolded.has(group.id) && (matches(group.name) || found.some((one) => matches(one.name))))

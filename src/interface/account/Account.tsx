@@ -6,6 +6,7 @@ import { exactTime, sayTime } from "@/core/time";
 import { Page } from "../frame/Frame";
 import { runCommand, useCommand } from "../shared/ask";
 import { Act, Button, ButtonLink, Chip, Row } from "../shared/controls";
+import { account as t } from "./strings";
 
 const Lines = styled.ul`
   border-top: 3px solid var(--ink);
@@ -57,7 +58,7 @@ export function Account({
     setTheme(value);
     if (value) document.documentElement.dataset.theme = value;
     else delete document.documentElement.dataset.theme;
-    document.cookie = `galtry_theme=${value}; Path=/; SameSite=Lax; Max-Age=${value ? 31_536_000 : 0}`;
+    document.cookie = t.galtryThemePathSamesiteLaxMax(value, value ? 31_536_000 : 0);
   };
   const signOut = async () => {
     await runCommand("people.signOut", {});
@@ -74,50 +75,48 @@ export function Account({
       <Row style={{ justifyContent: "space-between" }}>
         <h1>{person}</h1>
         <Row>
-          <ButtonLink href={`/people/${id}`}>What you have</ButtonLink>
-          {staff && <ButtonLink href="/rules">House rules</ButtonLink>}
-          <Button onPress={signOut}>Sign out</Button>
+          <ButtonLink href={`/people/${id}`}>{t.whatYouHave}</ButtonLink>
+          {staff && <ButtonLink href="/rules">{t.houseRules}</ButtonLink>}
+          <Button onPress={signOut}>{t.signOut}</Button>
         </Row>
       </Row>
       {notices.length > 0 && (
         <Block id="notices">
-          <h2>Notices</h2>
+          <h2>{t.notices}</h2>
           <Lines>
             {notices.map((notice) => (
               <li key={notice.id}>
                 <span>{notice.text}</span>
                 <span className="soft small">{sayTime(notice.at, now, zone)}</span>
-                <Act onPress={() => putAway.run({ ids: [notice.id] })}>Put away</Act>
+                <Act onPress={() => putAway.run({ ids: [notice.id] })}>{t.putAway}</Act>
               </li>
             ))}
           </Lines>
         </Block>
       )}
       <Block>
-        <h2>Where you are signed in to Galtry</h2>
+        <h2>{t.whereYouAreSignedInTo}</h2>
         <Lines>
           {devices.sessions.map((session) => (
             <li key={session.id}>
               <span>
-                <b>{session.browser}</b> {session.current && <Chip data-tone="good">this one</Chip>}
+                <b>{session.browser}</b> {session.current && <Chip data-tone="good">{t.thisOne}</Chip>}
                 <span className="soft small" style={{ display: "block" }}>
-                  from {session.address}, since {sayTime(session.createdAt, now, zone)}
+                  {t.fromSince(session.address, sayTime(session.createdAt, now, zone))}
                 </span>
               </span>
               <span className="soft small" title={exactTime(session.lastSeenAt, zone)}>
-                last seen {sayTime(session.lastSeenAt, now, zone)}
+                {t.lastSeen(sayTime(session.lastSeenAt, now, zone))}
               </span>
-              {session.current ? <span /> : <Act onPress={() => end.run({ sessionId: session.id })}>End</Act>}
+              {session.current ? <span /> : <Act onPress={() => end.run({ sessionId: session.id })}>{t.end}</Act>}
             </li>
           ))}
         </Lines>
       </Block>
       <Block>
-        <h2>Your Lanyards</h2>
+        <h2>{t.yourLanyards}</h2>
         {devices.lanyards.length === 0 ? (
-          <p>
-            No browser is connected. <a href="/lanyard">Get Lanyard</a>
-          </p>
+          <p>{t.noBrowserIsConnected(<a href="/lanyard">{t.getLanyard}</a>)}</p>
         ) : (
           <Lines>
             {devices.lanyards.map((lanyard) => (
@@ -125,15 +124,15 @@ export function Account({
                 <span>
                   <b>{lanyard.browser}</b>
                   <span className="soft small" style={{ display: "block" }}>
-                    version {lanyard.version}, connected {sayTime(lanyard.createdAt, now, zone)}
+                    {t.versionConnected(lanyard.version, sayTime(lanyard.createdAt, now, zone))}
                   </span>
                 </span>
-                <span className="soft small">last used {sayTime(lanyard.lastUsedAt, now, zone)}</span>
+                <span className="soft small">{t.lastUsed(sayTime(lanyard.lastUsedAt, now, zone))}</span>
                 <Act
                   onPress={() => endLanyard.run({ lanyardId: lanyard.id, why: "" })}
-                  aria-label={`End the Lanyard in ${lanyard.browser}`}
+                  aria-label={t.endTheLanyardIn(lanyard.browser)}
                 >
-                  End
+                  {t.end}
                 </Act>
               </li>
             ))}
@@ -141,13 +140,13 @@ export function Account({
         )}
       </Block>
       <Block>
-        <h2>Light and dark</h2>
+        <h2>{t.lightAndDark}</h2>
         <Row>
-          <Button onPress={() => choose("")}>As the system</Button>
-          <Button onPress={() => choose("light")}>Light</Button>
-          <Button onPress={() => choose("dark")}>Dark</Button>
+          <Button onPress={() => choose("")}>{t.asTheSystem}</Button>
+          <Button onPress={() => choose("light")}>{t.light}</Button>
+          <Button onPress={() => choose("dark")}>{t.dark}</Button>
           <span role="status" className="soft small">
-            {theme === null ? "" : "Kept in this browser."}
+            {theme === null ? "" : t.keptInThisBrowser}
           </span>
         </Row>
       </Block>

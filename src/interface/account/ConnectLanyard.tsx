@@ -7,6 +7,7 @@ import { type Refusal, runCommand, runQuery } from "../shared/ask";
 import { ButtonLink, Notice, Row, Stack, TextField } from "../shared/controls";
 import { Form } from "../shared/Form";
 import { askLanyard, useLanyard } from "../shared/lanyard";
+import { connectLanyard as t } from "./strings";
 
 const Code = styled.p`
   margin: 8px 0;
@@ -57,9 +58,7 @@ export function ConnectLanyard({ person }: { person: string }) {
       if (!proved.ok || !proved.result.right) {
         setRunning(false);
         return setRefused(
-          proved.ok
-            ? { code: "bad-input", message: "This is not your sign-in password.", field: "password" }
-            : proved.refused,
+          proved.ok ? { code: "bad-input", message: t.thisIsNotYourSignIn, field: "password" } : proved.refused,
         );
       }
     }
@@ -74,26 +73,19 @@ export function ConnectLanyard({ person }: { person: string }) {
   };
 
   return (
-    <Page
-      where={
-        <>
-          Connecting Lanyard in this browser for <b>{person}</b>.
-        </>
-      }
-    >
+    <Page where={<>{t.connectingLanyardInThisBrowser(<b>{person}</b>)}</>}>
       <div style={{ maxWidth: 560 }}>
-        <h1 style={{ marginBottom: 16 }}>Connect Lanyard</h1>
+        <h1 style={{ marginBottom: 16 }}>{t.connectLanyard}</h1>
         {done ? (
           <Notice data-tone="good" role="status">
-            <b>Lanyard is connected.</b> You can sign in from the <a href="/">Front desk</a> and from any site’s own
-            page.
+            {t.youCanSignInFromThe(<b>{t.lanyardIsConnected}</b>, <a href="/">{t.frontDesk}</a>)}
           </Notice>
         ) : lanyard?.state === "absent" ? (
           <Stack>
-            <p>There is no Lanyard in this browser yet.</p>
+            <p>{t.thereIsNoLanyardInThis}</p>
             <Row>
               <ButtonLink href="/lanyard" data-look="go">
-                Get Lanyard
+                {t.getLanyard}
               </ButtonLink>
             </Row>
           </Stack>
@@ -103,38 +95,30 @@ export function ConnectLanyard({ person }: { person: string }) {
               {refused.message}
             </Notice>
           ) : (
-            <p>
-              Press <b>Connect</b> in Lanyard’s window: the tag in the browser’s toolbar. It names this Galtry, and
-              shows a code that you compare here.
-            </p>
+            <p>{t.pressInLanyardsWindowTheTag(<b>{t.connect}</b>)}</p>
           )
         ) : (
           <Form
-            verb="It is the same: connect"
+            verb={t.itIsTheSameConnect}
             onSend={confirm}
             running={running}
             wrong={refused?.field === "password" ? null : refused?.message}
-            acts={<ButtonLink href="/">Do not connect</ButtonLink>}
+            acts={<ButtonLink href="/">{t.doNotConnect}</ButtonLink>}
           >
             <div>
-              <p>
-                Lanyard in <b>{pairing.browser}</b> asks to work for <b>{person}</b>. Its window shows this code:
-              </p>
+              <p>{t.lanyardInAsksToWorkFor(<b>{pairing.browser}</b>, <b>{person}</b>)}</p>
               <Code>{pairing.userCode}</Code>
-              <p>
-                Confirm only if Lanyard’s window shows the same eight letters. Whoever uses this browser afterwards can
-                sign in with your keys.
-              </p>
+              <p>{t.confirmOnlyIfLanyardsWindow}</p>
             </div>
             {pairing.mustProve && (
               <TextField
-                label="Your sign-in password"
+                label={t.yourSignInPassword}
                 type="password"
                 autoComplete="current-password"
                 value={password}
                 onText={setPassword}
                 wrong={refused?.field === "password" ? refused.message : null}
-                hint="your sign-in is more than five minutes old"
+                hint={t.yourSignInIsMoreThan}
               />
             )}
           </Form>

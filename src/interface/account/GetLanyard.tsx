@@ -3,6 +3,7 @@
 import styled from "styled-components";
 import { Page } from "../frame/Frame";
 import { ButtonLink } from "../shared/controls";
+import { getLanyard as t } from "./strings";
 
 const Steps = styled.ol`
   max-width: 640px;
@@ -14,40 +15,41 @@ const Steps = styled.ol`
 /** How Lanyard comes into a browser; the zip is served by Galtry itself. */
 export function GetLanyard({ available, version }: { available: boolean; version: string }) {
   return (
-    <Page where="Lanyard is Galtry’s browser extension: with it colleagues sign in without being shown a password.">
-      <h1 style={{ marginBottom: 16 }}>Get Lanyard</h1>
+    <Page where={t.lanyardIsGaltrysBrowser}>
+      <h1 style={{ marginBottom: 16 }}>{t.getLanyard}</h1>
       <Steps>
         <li>
           <span>
             {available ? (
               <>
                 <ButtonLink href="/lanyard/download" download>
-                  Download Lanyard {version}
+                  {t.downloadLanyard(version)}
                 </ButtonLink>
                 <br />
-                <span className="soft small">Unpack the zip into a folder that stays where it is.</span>
+                <span className="soft small">{t.unpackTheZipIntoAFolder}</span>
               </>
             ) : (
-              "Ask whoever runs Galtry: Lanyard has not been built on this server yet."
+              t.askWhoeverRunsGaltryLanyardHas
             )}
           </span>
         </li>
         <li>
           <span>
-            Open the browser’s page of extensions (<span className="mono">chrome://extensions</span>), switch on{" "}
-            <b>Developer mode</b>, press <b>Load unpacked</b> and choose the folder.
+            {t.openTheBrowsersPageOf(
+              <span className="mono">{t.chromeExtensions}</span>,
+              <b>{t.developerMode}</b>,
+              <b>{t.loadUnpacked}</b>,
+            )}
           </span>
         </li>
         <li>
           <span>
-            Come back to <a href="/lanyard/connect">Connect Lanyard</a>, press <b>Connect</b> in Lanyard’s window, and
-            confirm here that both show the same code.
+            {t.comeBackToPressInLanyards(<a href="/lanyard/connect">{t.connectLanyard}</a>, <b>{t.connect}</b>)}
           </span>
         </li>
       </Steps>
       <p className="soft small" style={{ maxWidth: 640, marginTop: 16 }}>
-        Lanyard asks to read and change data on all sites: it has to see sign-in pages, and to set the cookies of the
-        sessions that Galtry hands over.
+        {t.lanyardAsksToReadAndChange}
       </p>
     </Page>
   );

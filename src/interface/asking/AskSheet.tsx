@@ -9,12 +9,13 @@ import { Dialog } from "../shared/Dialog";
 import { useDone } from "../shared/Done";
 import { Form } from "../shared/Form";
 import { fromLocal, soonEnds, toLocal } from "../shared/localTime";
+import { askSheet as t } from "./strings";
 
 const SAYS: Record<Level, string> = {
-  use: "sign in with it, without seeing its password",
-  reveal: "also see its user name and password",
-  edit: "also change it",
-  steward: "also decide who may do what with it",
+  use: t.signInWithItWithoutSeeing,
+  reveal: t.alsoSeeItsUserNameAnd,
+  edit: t.alsoChangeIt,
+  steward: t.alsoDecideWhoMayDoWhat,
 };
 
 interface AskProps {
@@ -39,15 +40,15 @@ export function AskSheet({ nodeId, name, has, guest = false, stewards, zone, onC
   const send = async () => {
     const answer = await ask.run({ nodeId, level, until: fromLocal(until, zone), why });
     if (!answer.ok) return;
-    done(`Asked for ${levelWord(level)} on ${name}. You are told when it is answered.`);
+    done(t.askedForOnYouAreTold(levelWord(level), name));
     onClose();
   };
   return (
-    <Dialog title={`Ask for ${name}`} open onClose={onClose}>
-      <Form verb="Ask" onSend={send} running={ask.running} onCancel={onClose} wrong={ask.wrong()}>
+    <Dialog title={t.askFor(name)} open onClose={onClose}>
+      <Form verb={t.ask} onSend={send} running={ask.running} onCancel={onClose} wrong={ask.wrong()}>
         <fieldset>
           <legend className="small soft" style={{ marginBottom: 6 }}>
-            To be allowed to
+            {t.toBeAllowedTo}
           </legend>
           <Stack style={{ gap: 8 }}>
             {choices.map((one) => (
@@ -76,11 +77,11 @@ export function AskSheet({ nodeId, name, has, guest = false, stewards, zone, onC
         </fieldset>
         <TextField
           type="datetime-local"
-          label="Until"
+          label={t.until}
           value={until}
           onText={setUntil}
           wrong={ask.wrong("until")}
-          hint="empty: for good"
+          hint={t.emptyForGood}
         />
         <Row>
           {soonEnds(zone).map((preset) => (
@@ -90,12 +91,12 @@ export function AskSheet({ nodeId, name, has, guest = false, stewards, zone, onC
           ))}
         </Row>
         <TextArea
-          label="What for"
+          label={t.whatFor}
           value={why}
           maxLength={500}
           onText={setWhy}
           wrong={ask.wrong("why")}
-          hint={stewards.length > 0 ? `${stewards.join(", ")} will read it` : "its steward will read it"}
+          hint={stewards.length > 0 ? t.willReadIt(stewards.join(", ")) : t.itsStewardWillReadIt}
         />
       </Form>
     </Dialog>

@@ -18,6 +18,7 @@ import { Dialog } from "../shared/Dialog";
 import { useDone } from "../shared/Done";
 import { Form } from "../shared/Form";
 import { fromLocal, toLocal } from "../shared/localTime";
+import { askSide as t } from "./strings";
 
 export type Asks = Awaited<ReturnType<(typeof askList)["execute"]>>;
 export type Slips = Awaited<ReturnType<(typeof waitingSlips)["execute"]>>;
@@ -69,14 +70,14 @@ function WaitingSlip({ slip, zone, now, me }: { slip: Slips[number] } & Pick<Sid
         </p>
       )}
       <Row style={{ marginTop: 6 }}>
-        <Button onPress={() => say(true)} isDisabled={answer.running} aria-label={`Yes, to the slip of ${slip.by}`}>
-          Yes
+        <Button onPress={() => say(true)} isDisabled={answer.running} aria-label={t.yesToTheSlipOf(slip.by)}>
+          {t.yes}
         </Button>
-        <Act onPress={() => setSaying(true)}>No…</Act>
+        <Act onPress={() => setSaying(true)}>{t.no}</Act>
       </Row>
       {saying && (
         <SayNo
-          title={`Say no to the slip of ${slip.by}`}
+          title={t.sayNoToTheSlipOf(slip.by)}
           reader={slip.by}
           running={answer.running}
           wrong={answer.wrong}
@@ -100,16 +101,16 @@ export function AskSide({ waiting, zone, now, me }: SideProps) {
   return (
     <>
       {shown.length > 0 && (
-        <Section aria-label="Slips to look at">
-          <h2>A second look is asked of you</h2>
+        <Section aria-label={t.slipsToLookAt}>
+          <h2>{t.aSecondLookIsAskedOf}</h2>
           {shown.map((slip) => (
             <Shown key={slip.id} {...{ slip, zone, now, me }} />
           ))}
         </Section>
       )}
       {rounds.length > 0 && (
-        <Section aria-label="Rounds to make">
-          <h2>Rounds that wait for you</h2>
+        <Section aria-label={t.roundsToMake}>
+          <h2>{t.roundsThatWaitForYou}</h2>
           <ul>
             {rounds.map((round) => (
               <li key={round.id}>
@@ -123,8 +124,8 @@ export function AskSide({ waiting, zone, now, me }: SideProps) {
         </Section>
       )}
       {yeses.length > 0 && (
-        <Section aria-label="Yeses to say">
-          <h2>Asked first</h2>
+        <Section aria-label={t.yesesToSay}>
+          <h2>{t.askedFirst}</h2>
           <ul>
             {yeses.map((one) => (
               <ToSay key={one.id} one={one} zone={zone} now={now} />
@@ -133,16 +134,16 @@ export function AskSide({ waiting, zone, now, me }: SideProps) {
         </Section>
       )}
       {slips.length > 0 && (
-        <Section aria-label="Slips to answer">
-          <h2>Waiting for your yes</h2>
+        <Section aria-label={t.slipsToAnswer}>
+          <h2>{t.waitingForYourYes}</h2>
           {slips.map((slip) => (
             <WaitingSlip key={slip.id} {...{ slip, zone, now, me }} />
           ))}
         </Section>
       )}
       {asks.toAnswer.length > 0 && (
-        <Section aria-label="Requests to answer">
-          <h2>Waiting for your answer</h2>
+        <Section aria-label={t.requestsToAnswer}>
+          <h2>{t.waitingForYourAnswer}</h2>
           <ul>
             {asks.toAnswer.map((ask) => (
               <Request key={ask.id} ask={ask} zone={zone} now={now} />
@@ -151,8 +152,8 @@ export function AskSide({ waiting, zone, now, me }: SideProps) {
         </Section>
       )}
       {ending.length > 0 && (
-        <Section aria-label="Ends within a week">
-          <h2>You gave, ending soon</h2>
+        <Section aria-label={t.endsWithinAWeek}>
+          <h2>{t.youGaveEndingSoon}</h2>
           <ul>
             {ending.map((one) => (
               <Ends key={one.grantId} one={one} zone={zone} now={now} />
@@ -161,8 +162,8 @@ export function AskSide({ waiting, zone, now, me }: SideProps) {
         </Section>
       )}
       {asks.own.length > 0 && (
-        <Section aria-label="What you asked for">
-          <h2>What you asked for</h2>
+        <Section aria-label={t.whatYouAskedFor}>
+          <h2>{t.whatYouAskedFor}</h2>
           <ul>
             {asks.own.slice(0, 5).map((ask) => (
               <OwnRequest key={ask.id} ask={ask} zone={zone} now={now} />
@@ -180,22 +181,20 @@ function Shown({ slip, zone, now, me }: { slip: ShownSlip } & Pick<SideProps, "z
   const [word, setWord] = useState("");
   return (
     <>
-      <p>
-        <b>{slip.by}</b> has drafted:
-      </p>
+      <p>{t.hasDrafted(<b>{slip.by}</b>)}</p>
       <Lines>
         <SaidLines lines={slip.said.lines} {...{ zone, now, me }} />
         <Beyond said={slip.said} />
       </Lines>
       <Form
-        verb="Say it"
+        verb={t.sayIt}
         running={say.running}
         unready={word.trim() === ""}
         wrong={say.wrong()}
         onSend={() => say.run({ slipId: slip.id, word })}
       >
         <TextField
-          label={`What ${slip.by} should know`}
+          label={t.whatShouldKnow(slip.by)}
           value={word}
           maxLength={500}
           onText={setWord}
@@ -214,7 +213,7 @@ function Ends({ one, zone, now }: { one: Ending; zone: string; now: number }) {
   const { grantId, level, from, until, why } = one;
   return (
     <li>
-      <b>{one.who}</b>: {levelWord(level)} on{" "}
+      {t.on(<b>{one.who}</b>, levelWord(level))}
       {one.entry ? (
         <Link href={`/entry/${one.nodeId}`} prefetch={false}>
           {one.what}
@@ -222,14 +221,14 @@ function Ends({ one, zone, now }: { one: Ending; zone: string; now: number }) {
       ) : (
         one.what
       )}{" "}
-      <Chip>until {sayTime(until, now, zone)}</Chip>
+      <Chip>{t.until(sayTime(until, now, zone))}</Chip>
       <br />
       <Act
         isDisabled={extend.running}
         onPress={() => extend.run({ grantId, level, from, until: until + TWO_WEEKS, why })}
-        aria-label={`Two weeks longer: ${one.who} on ${one.what}`}
+        aria-label={t.twoWeeksLongerOn(one.who, one.what)}
       >
-        Two weeks longer
+        {t.twoWeeksLonger}
       </Act>
       {extend.refused && (
         <span role="alert" style={{ color: "var(--crimson)", display: "block" }}>
@@ -247,23 +246,23 @@ function ToSay({ one, zone, now }: { one: YesToSay; zone: string; now: number })
   const [saying, setSaying] = useState(false);
   const yes = async () => {
     const result = await answer.run({ yesId: one.id, yes: true });
-    if (result.ok) done(`You said yes to ${one.person} at ${one.entry}.`);
+    if (result.ok) done(t.youSaidYesToAt(one.person, one.entry));
   };
   return (
     <li>
-      <b>{one.person}</b> asks to use{" "}
-      <Link href={`/entry/${one.entryId}`} prefetch={false}>
-        {one.entry}
-      </Link>{" "}
-      for {sayMinutes(one.minutes)}
+      {t.asksToUseFor(
+        <b>{one.person}</b>,
+        <Link href={`/entry/${one.entryId}`} prefetch={false}>
+          {one.entry}
+        </Link>,
+        sayMinutes(one.minutes),
+      )}
       <br />“{one.why}”{" "}
       <span className="soft small">
-        {sayTime(one.askedAt, now, zone)}, from {[one.browser, one.address].filter(Boolean).join(", ")}
+        {t.from(sayTime(one.askedAt, now, zone), [one.browser, one.address].filter(Boolean).join(", "))}
       </span>
       {one.needed > 1 && (
-        <p className="small soft">
-          {one.said} of {one.needed} stewards have said yes{one.saidByMe && "; you are one of them"}.
-        </p>
+        <p className="small soft">{t.ofStewardsHaveSaidYes(one.said, one.needed, one.saidByMe && t.youAreOneOfThem)}</p>
       )}
       {answer.wrong() && (
         <p role="alert" style={{ color: "var(--crimson)", fontWeight: 600 }}>
@@ -272,15 +271,15 @@ function ToSay({ one, zone, now }: { one: YesToSay; zone: string; now: number })
       )}
       <Row style={{ marginTop: 4, gap: "4px 14px" }}>
         {!one.saidByMe && (
-          <Button onPress={yes} isDisabled={answer.running} aria-label={`Yes, to ${one.person} at ${one.entry}`}>
-            Yes
+          <Button onPress={yes} isDisabled={answer.running} aria-label={t.yesToAt(one.person, one.entry)}>
+            {t.yes}
           </Button>
         )}
-        <Act onPress={() => setSaying(true)}>No…</Act>
+        <Act onPress={() => setSaying(true)}>{t.no}</Act>
       </Row>
       {saying && (
         <SayNo
-          title={`Say no to ${one.person}`}
+          title={t.sayNoTo(one.person)}
           reader={one.person}
           running={answer.running}
           wrong={answer.wrong}
@@ -296,21 +295,25 @@ function Request({ ask, zone, now }: { ask: ToAnswer; zone: string; now: number 
   const answer = useCommand("access.answer");
   const done = useDone();
   const [sheet, setSheet] = useState<"less" | "no" | "on" | null>(null);
-  const until = ask.until === null ? "" : ` until ${sayTime(ask.until, now, zone)}`;
+  const until = ask.until === null ? "" : t.until2(sayTime(ask.until, now, zone));
   const yes = async () => {
     const result = await answer.run({ askId: ask.id, yes: true });
-    if (result.ok) done(`${ask.person} has ${levelWord(ask.level)} on ${ask.node}${until}.`);
+    if (result.ok) done(t.hasOn(ask.person, levelWord(ask.level), ask.node, until));
   };
   return (
     <li>
-      <b>{ask.person}</b> asks for <b>{levelWord(ask.level)}</b> on{" "}
-      <Link href={ask.link} prefetch={false}>
-        {ask.node}
-      </Link>
-      {until} <span className="soft">(has {levelWord(ask.has)})</span>
+      {t.asksForOn(
+        <b>{ask.person}</b>,
+        <b>{levelWord(ask.level)}</b>,
+        <Link href={ask.link} prefetch={false}>
+          {ask.node}
+        </Link>,
+        until,
+        <span className="soft">{t.has(levelWord(ask.has))}</span>,
+      )}
       {ask.site !== "" && (
         <span className="small soft" style={{ display: "block" }}>
-          They asked whether there is a login for {ask.site}, and do not know of this one. Any answer tells them.
+          {t.theyAskedWhetherThereIsA(ask.site)}
         </span>
       )}
       <br />“{ask.why}” <span className="soft small">{sayTime(ask.askedAt, now, zone)}</span>
@@ -320,17 +323,17 @@ function Request({ ask, zone, now }: { ask: ToAnswer; zone: string; now: number 
         </p>
       )}
       <Row style={{ marginTop: 4, gap: "4px 14px", flexWrap: "wrap" }}>
-        <Button onPress={yes} isDisabled={answer.running} aria-label={`Yes, to ${ask.person}`}>
-          Yes
+        <Button onPress={yes} isDisabled={answer.running} aria-label={t.yesTo(ask.person)}>
+          {t.yes}
         </Button>
-        <Act onPress={() => setSheet("less")}>Less…</Act>
-        <Act onPress={() => setSheet("no")}>No…</Act>
-        {ask.others.length > 0 && <Act onPress={() => setSheet("on")}>Pass on…</Act>}
+        <Act onPress={() => setSheet("less")}>{t.less}</Act>
+        <Act onPress={() => setSheet("no")}>{t.no}</Act>
+        {ask.others.length > 0 && <Act onPress={() => setSheet("on")}>{t.passOn}</Act>}
       </Row>
       {sheet === "less" && <Less ask={ask} zone={zone} now={now} onClose={() => setSheet(null)} />}
       {sheet === "no" && (
         <SayNo
-          title={`Say no to ${ask.person}`}
+          title={t.sayNoTo(ask.person)}
           reader={ask.person}
           running={answer.running}
           wrong={answer.wrong}
@@ -354,9 +357,9 @@ function Less({ ask, zone, onClose }: SheetProps & { zone: string; now: number }
   const [level, setLevel] = useState<Level>(ask.level);
   const [until, setUntil] = useState(toLocal(ask.until, zone));
   return (
-    <Dialog title={`Give ${ask.person} less than they asked for`} open onClose={onClose}>
+    <Dialog title={t.giveLessThanTheyAskedFor(ask.person)} open onClose={onClose}>
       <Form
-        verb="Give it"
+        verb={t.giveIt}
         running={answer.running}
         onCancel={onClose}
         wrong={answer.wrong()}
@@ -366,7 +369,7 @@ function Less({ ask, zone, onClose }: SheetProps & { zone: string; now: number }
         }}
       >
         <div>
-          <label htmlFor="less-level">Level on {ask.node}</label>
+          <label htmlFor="less-level">{t.levelOn(ask.node)}</label>
           <Select id="less-level" value={level} onChange={(event) => setLevel(event.target.value as Level)}>
             {LEVELS.filter((one) => rank(one) <= rank(ask.level) && rank(one) > 0).map((one) => (
               <option key={one} value={one}>
@@ -378,11 +381,11 @@ function Less({ ask, zone, onClose }: SheetProps & { zone: string; now: number }
         </div>
         <TextField
           type="datetime-local"
-          label="Until"
+          label={t.until3}
           value={until}
           onText={setUntil}
           wrong={answer.wrong("until")}
-          hint={ask.until === null ? "empty: no end" : "not later than they asked for"}
+          hint={ask.until === null ? t.emptyNoEnd : t.notLaterThanTheyAskedFor}
         />
       </Form>
     </Dialog>
@@ -406,7 +409,7 @@ function SayNo({ title, reader, running, wrong, send, onClose }: SayNoProps) {
   return (
     <Dialog title={title} open onClose={onClose}>
       <Form
-        verb="Say no"
+        verb={t.sayNo}
         running={running}
         onCancel={onClose}
         wrong={wrong()}
@@ -415,12 +418,12 @@ function SayNo({ title, reader, running, wrong, send, onClose }: SayNoProps) {
         }}
       >
         <TextArea
-          label="Why not"
+          label={t.whyNot}
           value={word}
           maxLength={500}
           onText={setWord}
           wrong={wrong("word")}
-          hint={`${reader} reads it`}
+          hint={t.readsIt(reader)}
         />
       </Form>
     </Dialog>
@@ -431,9 +434,9 @@ function PassOn({ ask, onClose }: SheetProps) {
   const pass = useCommand("access.passAskOn");
   const [to, setTo] = useState(ask.others[0]!.id);
   return (
-    <Dialog title="Pass it on to another steward" open onClose={onClose}>
+    <Dialog title={t.passItOnToAnotherSteward} open onClose={onClose}>
       <Form
-        verb="Pass it on"
+        verb={t.passItOn}
         running={pass.running}
         onCancel={onClose}
         wrong={pass.wrong()}
@@ -442,7 +445,7 @@ function PassOn({ ask, onClose }: SheetProps) {
         }}
       >
         <div>
-          <label htmlFor="pass-to">To</label>
+          <label htmlFor="pass-to">{t.to}</label>
           <Select id="pass-to" value={to} onChange={(event) => setTo(event.target.value)}>
             {ask.others.map((one) => (
               <option key={one.id} value={one.id}>
@@ -458,13 +461,13 @@ function PassOn({ ask, onClose }: SheetProps) {
 
 function OwnRequest({ ask, zone, now }: { ask: Own; zone: string; now: number }) {
   const withdraw = useCommand("access.withdrawAsk");
-  const until = ask.until === null ? "" : ` until ${sayTime(ask.until, now, zone)}`;
+  const until = ask.until === null ? "" : t.until2(sayTime(ask.until, now, zone));
   const less = ask.given
-    ? `, but ${levelWord(ask.given.level)}${ask.given.until === null ? "" : ` until ${sayTime(ask.given.until, now, zone)}`}`
+    ? t.but(levelWord(ask.given.level), ask.given.until === null ? "" : t.until2(sayTime(ask.given.until, now, zone)))
     : "";
   return (
     <li>
-      <b>{levelWord(ask.level)}</b> on{" "}
+      {t.on2(<b>{levelWord(ask.level)}</b>)}
       {ask.link ? (
         <Link href={ask.link} prefetch={false}>
           {ask.node}
@@ -476,25 +479,25 @@ function OwnRequest({ ask, zone, now }: { ask: Own; zone: string; now: number })
       <br />
       {ask.state === "open" && (
         <>
-          <Chip>not answered yet</Chip>{" "}
+          <Chip>{t.notAnsweredYet}</Chip>{" "}
           <Act
             onPress={() => withdraw.run({ askId: ask.id })}
             isDisabled={withdraw.running}
-            aria-label={`Take back: ${ask.node}`}
+            aria-label={t.takeBack(ask.node)}
           >
-            Take back
+            {t.takeBack2}
           </Act>
         </>
       )}
       {ask.state === "yes" && (
         <>
-          <Chip data-tone="good">yes</Chip> {ask.by && `by ${ask.by}`}
+          <Chip data-tone="good">{t.yes2}</Chip> {ask.by && t.by(ask.by)}
           {less}
         </>
       )}
       {ask.state === "no" && (
         <>
-          <Chip data-tone="plain">no</Chip> {ask.by && `by ${ask.by}: `}“{ask.word}”
+          <Chip data-tone="plain">{t.no2}</Chip> {ask.by && t.by2(ask.by)}“{ask.word}”
         </>
       )}
     </li>

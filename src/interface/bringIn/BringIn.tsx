@@ -9,6 +9,7 @@ import { Form } from "../shared/Form";
 import { ColumnsStep } from "./ColumnsStep";
 import { LookStep } from "./LookStep";
 import { useBringIn } from "./useBringIn";
+import { bringIn as t } from "./strings";
 
 const Drop = styled.div`
   display: grid;
@@ -85,20 +86,17 @@ export function BringIn({ vaultId, places, start, mayMakeKinds }: BringInProps) 
       {step.step === "running" && (
         <section aria-live="polite">
           <p style={{ marginBottom: 10 }}>
-            <b>
-              {step.done.toLocaleString("en-GB")} of {step.of.toLocaleString("en-GB")}
-            </b>{" "}
-            {step.what}
+            <b>{t.ofWord(step.done.toLocaleString("en-GB"), step.of.toLocaleString("en-GB"))}</b> {step.what}
           </p>
-          <progress value={step.done} max={step.of} style={{ width: "100%" }} aria-label="Brought in" />
+          <progress value={step.done} max={step.of} style={{ width: "100%" }} aria-label={t.broughtIn} />
           <Row style={{ marginTop: 12 }}>
             <Button onPress={bringing.stop} isDisabled={step.stopping}>
-              Stop
+              {t.stop}
             </Button>
           </Row>
         </section>
       )}
-      {step.step === "over" && <p role="status">All of it is there.</p>}
+      {step.step === "over" && <p role="status">{t.allOfItIsThere}</p>}
     </Stack>
   );
 }
@@ -111,7 +109,7 @@ interface WhereProps {
 
 function Where({ places, parentId, setParentId }: WhereProps) {
   return (
-    <ChoiceField label="Where to" value={parentId} onText={setParentId}>
+    <ChoiceField label={t.whereTo} value={parentId} onText={setParentId}>
       {places.map((place) => (
         <option key={place.id} value={place.id}>
           {place.name}
@@ -148,21 +146,15 @@ function Choose({ onFile, onFiles, busy }: ChooseProps) {
         onDragLeave={() => setOver(false)}
         onDrop={drop}
       >
-        <p>
-          <b>Drop a file here</b>, or choose one. Browsers and other programs write such files: look for “export” where
-          they keep passwords. It is read in this browser; the file itself is sent nowhere.
-        </p>
+        <p>{t.orChooseOneBrowsersAndOther(<b>{t.dropAFileHere}</b>)}</p>
         <Button look="go" onPress={() => input.current?.click()} isDisabled={busy}>
-          Choose a file
+          {t.chooseAFile}
         </Button>
-        <p className="soft small">
-          CSV of any origin, XML or JSON of any shape, credential exchange JSON, a list of otpauth addresses, vCard; or
-          one of these encrypted with age.
-        </p>
+        <p className="soft small">{t.csvOfAnyOriginXmlOr}</p>
         <input
           ref={input}
           type="file"
-          aria-label="File"
+          aria-label={t.file}
           hidden
           onChange={(event) => {
             const file = event.target.files?.[0];
@@ -173,7 +165,7 @@ function Choose({ onFile, onFiles, busy }: ChooseProps) {
       </Drop>
       <Row>
         <Button onPress={() => folder.current?.click()} isDisabled={busy}>
-          A folder of files, as documents
+          {t.aFolderOfFilesAsDocuments}
         </Button>
         <input
           ref={(element) => {
@@ -181,7 +173,7 @@ function Choose({ onFile, onFiles, busy }: ChooseProps) {
             element?.setAttribute("webkitdirectory", "");
           }}
           type="file"
-          aria-label="Folder of files"
+          aria-label={t.folderOfFiles}
           hidden
           multiple
           onChange={(event) => {
@@ -206,22 +198,20 @@ function Locked({ file, busy, onSecret, onAgain }: LockedProps) {
   const [secret, setSecret] = useState("");
   return (
     <Form
-      verb="Open it"
+      verb={t.openIt}
       onSend={() => onSecret(secret)}
       running={busy}
       unready={secret === ""}
-      acts={<Button onPress={onAgain}>Another file</Button>}
+      acts={<Button onPress={onAgain}>{t.anotherFile}</Button>}
     >
-      <p>
-        <b>{file}</b> is encrypted with age. It is opened in this browser: neither the file nor what opens it is sent.
-      </p>
+      <p>{t.isEncryptedWithAgeItIs(<b>{file}</b>)}</p>
       <TextField
-        label="Its passphrase, or an identity"
+        label={t.itsPassphraseOrAnIdentity}
         type="password"
         autoComplete="off"
         value={secret}
         onText={setSecret}
-        hint="an identity begins with AGE-SECRET-KEY-1"
+        hint={t.anIdentityBeginsWithAgeSecret}
         autoFocus
       />
     </Form>
@@ -240,18 +230,15 @@ function FilesStep({ files, where, onGo, onAgain }: FilesProps) {
   const size = files.reduce((sum, file) => sum + file.size, 0);
   return (
     <Form
-      verb={`Bring in ${files.length.toLocaleString("en-GB")} ${files.length === 1 ? "document" : "documents"}`}
+      verb={t.bringIn(files.length.toLocaleString("en-GB"), files.length === 1 ? "document" : "documents")}
       onSend={() => onGo(keepFolders)}
-      acts={<Button onPress={onAgain}>Something else</Button>}
+      acts={<Button onPress={onAgain}>{t.somethingElse}</Button>}
     >
-      <p>
-        {files.length.toLocaleString("en-GB")} files, {(size / 1024 / 1024).toFixed(1)} MB in all. Each becomes a
-        document with the file attached, sealed as secrets are.
-      </p>
+      <p>{t.filesMbInAllEachBecomes(files.length.toLocaleString("en-GB"), (size / 1024 / 1024).toFixed(1))}</p>
       {where}
       <CheckField
-        label="Keep the folders of the disk"
-        hint="made where they are not there yet"
+        label={t.keepTheFoldersOfTheDisk}
+        hint={t.madeWhereTheyAreNotThere}
         checked={keepFolders}
         onTick={setKeepFolders}
       />

@@ -9,6 +9,7 @@ import { Button, ButtonLink, CheckField, Notice, Row, Stack } from "../shared/co
 import { Dialog } from "../shared/Dialog";
 import { Form } from "../shared/Form";
 import { Prove } from "./Prove";
+import { broughtIn as t } from "./strings";
 
 type ImportView = Awaited<ReturnType<(typeof importPage)["execute"]>>;
 
@@ -21,25 +22,18 @@ export function BroughtIn({ importId, view }: { importId: string; view: ImportVi
   const to = `/vaults/${view.vaultId}${view.parentId === view.vaultId ? "" : `?in=${view.parentId}`}`;
   return (
     <Stack style={{ maxWidth: 760 }}>
-      <h1>
-        {count(view.entries)} brought in
-        {view.updated > 0 && `, ${view.updated.toLocaleString("en-GB")} updated`}
-      </h1>
+      <h1>{t.broughtIn(count(view.entries), view.updated > 0 && t.updated(view.updated.toLocaleString("en-GB")))}</h1>
       <Row>
         <ButtonLink as={Link} href={to} data-look="go">
-          See them in their place
+          {t.seeThemInTheirPlace}
         </ButtonLink>
-        <Button onPress={() => setUndoing(true)}>Undo it</Button>
+        <Button onPress={() => setUndoing(true)}>{t.undoIt}</Button>
       </Row>
-      <Notice>
-        <b>The file still lies on your disk, in the clear.</b> Delete it, empty the bin of your computer, and look into
-        the downloads of your browser. Then turn off the browser’s own keeping of passwords, in its settings under
-        passwords, so that there is one place for them.
-      </Notice>
+      <Notice>{t.deleteItEmptyTheBinOf(<b>{t.theFileStillLiesOnYour}</b>)}</Notice>
       {view.look.length > 0 ? (
         <section>
           <h2 style={{ paddingBottom: 6, borderBottom: "1px solid var(--edge)" }}>
-            {view.look.length === 1 ? "1 needs a look" : `${view.look.length.toLocaleString("en-GB")} need a look`}
+            {view.look.length === 1 ? t.n1NeedsALook : t.needALook(view.look.length.toLocaleString("en-GB"))}
           </h2>
           <ul>
             {view.look.slice(0, MOST_NAMED).map((one) => (
@@ -52,11 +46,11 @@ export function BroughtIn({ importId, view }: { importId: string; view: ImportVi
             ))}
           </ul>
           {view.look.length > MOST_NAMED && (
-            <p className="soft">and {(view.look.length - MOST_NAMED).toLocaleString("en-GB")} more</p>
+            <p className="soft">{t.andMore((view.look.length - MOST_NAMED).toLocaleString("en-GB"))}</p>
           )}
         </section>
       ) : (
-        <p>None of them needs a look.</p>
+        <p>{t.noneOfThemNeedsALook}</p>
       )}
       <Prove importId={importId} count={view.provable} />
       {undoing && <Undo importId={importId} view={view} to={to} onClose={() => setUndoing(false)} />}
@@ -77,9 +71,9 @@ function Undo({ importId, view, to, onClose }: UndoProps) {
   const [also, setAlso] = useState<ReadonlySet<string>>(new Set());
   const gone = view.entries - view.stays.length - view.beyond + also.size;
   return (
-    <Dialog title="Undo bringing in" open onClose={onClose}>
+    <Dialog title={t.undoBringingIn} open onClose={onClose}>
       <Form
-        verb={`Put ${count(gone)} in the bin`}
+        verb={t.putInTheBin(count(gone))}
         look="harm"
         onSend={async () => {
           if ((await undo.run({ importId, also: [...also] })).ok) router.push(to);
@@ -89,20 +83,19 @@ function Undo({ importId, view, to, onClose }: UndoProps) {
         wrong={undo.refused?.message}
       >
         <p>
-          What was brought in goes to the bin, from which it can be restored; folders that it made go where they are
-          empty.
-          {view.updated > 0 &&
-            ` ${count(view.updated - view.updatedSince)} that it updated get their password of before back.`}
+          {t.whatWasBroughtInGoesTo(
+            view.updated > 0 && t.thatItUpdatedGetTheirPassword(count(view.updated - view.updatedSince)),
+          )}
         </p>
         {view.stays.length > 0 && (
           <fieldset>
-            <legend style={{ marginBottom: 8 }}>These stay, unless you tick them:</legend>
+            <legend style={{ marginBottom: 8 }}>{t.theseStayUnlessYouTickThem}</legend>
             <Stack style={{ gap: 6, maxHeight: 260, overflow: "auto" }}>
               {view.stays.map((one) => (
                 <CheckField
                   key={one.entryId}
                   label={one.name}
-                  hint={`${one.since} since`}
+                  hint={t.since(one.since)}
                   checked={also.has(one.entryId)}
                   onTick={(ticked) => {
                     const next = new Set(also);

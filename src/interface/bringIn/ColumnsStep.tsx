@@ -8,6 +8,7 @@ import { runCommand, runQuery } from "../shared/ask";
 import { Button, CheckField, ChoiceField, Notice, Row, Select, TextField } from "../shared/controls";
 import { Form } from "../shared/Form";
 import type { OpenedEntries, OpenedTable } from "./bringIn.worker";
+import { columnsStep as t } from "./strings";
 
 const Columns = styled.table`
   width: 100%;
@@ -27,9 +28,9 @@ const Columns = styled.table`
 
 const SEPARATORS: Record<string, string> = { ",": "commas", ";": "semicolons", "\t": "tabs", "|": "strokes" };
 const FORMATS: Record<OpenedEntries["format"], string> = {
-  "credential exchange": "credential exchange JSON: it says itself what everything is",
-  "one-time codes": "otpauth addresses, one a line",
-  contacts: "vCard: each becomes a contact",
+  "credential exchange": t.credentialExchangeJsonItSays,
+  "one-time codes": t.otpauthAddressesOneALine,
+  contacts: t.vcardEachBecomesAContact,
 };
 
 interface ColumnsStepProps {
@@ -53,12 +54,12 @@ export function ColumnsStep({ file, opened, where, busy, onPart, onMakeKind, onL
   const rows = `${opened.rows.toLocaleString("en-GB")} ${opened.rows === 1 ? "row" : "rows"}`;
   return (
     <Form
-      verb="Look it over"
+      verb={t.lookItOver}
       onSend={() => onLook(meanings, keepFolders)}
       running={busy}
       unready={refused !== null}
       wrong={refused}
-      acts={<Button onPress={onAgain}>Another file</Button>}
+      acts={<Button onPress={onAgain}>{t.anotherFile}</Button>}
     >
       {opened.shape === "entries" ? (
         <>
@@ -72,20 +73,25 @@ export function ColumnsStep({ file, opened, where, busy, onPart, onMakeKind, onL
       ) : (
         <>
           <p>
-            <b>{file}</b>: {rows}, {opened.format}, {opened.encoding}
-            {opened.separator !== null && `, separated by ${SEPARATORS[opened.separator] ?? `“${opened.separator}”`}`}.
-            What is each {opened.format === "CSV" ? "column" : "part of it"}?
+            {t.whatIsEach(
+              <b>{file}</b>,
+              rows,
+              opened.format,
+              opened.encoding,
+              opened.separator !== null && t.separatedBy(SEPARATORS[opened.separator] ?? `“${opened.separator}”`),
+              opened.format === "CSV" ? t.column : t.partOfIt,
+            )}
           </p>
           {opened.parts.length > 1 && (
             <ChoiceField
-              label="What repeats in it"
+              label={t.whatRepeatsInIt}
               value={String(opened.part)}
               onText={(text) => onPart(Number(text))}
-              hint="each of these becomes an entry"
+              hint={t.eachOfTheseBecomesAnEntry}
             >
               {opened.parts.map((part, at) => (
                 <option key={part.name} value={at}>
-                  {part.name}, {part.rows.toLocaleString("en-GB")} times
+                  {t.times(part.name, part.rows.toLocaleString("en-GB"))}
                 </option>
               ))}
             </ChoiceField>
@@ -102,9 +108,9 @@ export function ColumnsStep({ file, opened, where, busy, onPart, onMakeKind, onL
           <Columns>
             <thead>
               <tr>
-                <th scope="col">Column</th>
-                <th scope="col">Such as</th>
-                <th scope="col">Becomes</th>
+                <th scope="col">{t.column2}</th>
+                <th scope="col">{t.suchAs}</th>
+                <th scope="col">{t.becomes}</th>
               </tr>
             </thead>
             <tbody>
@@ -118,7 +124,7 @@ export function ColumnsStep({ file, opened, where, busy, onPart, onMakeKind, onL
                   </td>
                   <td className="means">
                     <Select
-                      aria-label={`${column.name} becomes`}
+                      aria-label={t.becomes2(column.name)}
                       value={meanings[i]}
                       onChange={(event) =>
                         setMeanings(meanings.map((one, at) => (at === i ? (event.target.value as Meaning) : one)))
@@ -140,8 +146,8 @@ export function ColumnsStep({ file, opened, where, busy, onPart, onMakeKind, onL
       {where}
       {(opened.folders || meanings.includes("folder")) && (
         <CheckField
-          label="Keep the file’s folders"
-          hint="made where they are not there yet"
+          label={t.keepTheFilesFolders}
+          hint={t.madeWhereTheyAreNotThere}
           checked={keepFolders}
           onTick={setKeepFolders}
         />
@@ -198,7 +204,7 @@ function KeptMappings({ header, meanings, keepFolders, onTake }: KeptProps) {
     <Row style={{ gap: 12, alignItems: "end" }}>
       {kept.length > 0 && (
         <ChoiceField
-          label="As said before"
+          label={t.asSaidBefore}
           value={kept.find((one) => one.name === taken)?.id ?? ""}
           onText={(id) => {
             const one = kept.find((each) => each.id === id);
@@ -207,7 +213,7 @@ function KeptMappings({ header, meanings, keepFolders, onTake }: KeptProps) {
             setTaken(one.name);
           }}
         >
-          <option value="">none of them</option>
+          <option value="">{t.noneOfThem}</option>
           {kept.map((one) => (
             <option key={one.id} value={one.id}>
               {one.name}
@@ -223,18 +229,18 @@ function KeptMappings({ header, meanings, keepFolders, onTake }: KeptProps) {
             void load();
           }}
         >
-          Forget “{taken}”
+          {t.forget(taken)}
         </Button>
       )}
       {naming ? (
         <>
-          <TextField label="Keep it as" value={name} onText={setName} wrong={wrong} hint="for the next file like it" />
+          <TextField label={t.keepItAs} value={name} onText={setName} wrong={wrong} hint={t.forTheNextFileLikeIt} />
           <Button onPress={keep} isDisabled={name.trim() === ""}>
-            Keep
+            {t.keep}
           </Button>
         </>
       ) : (
-        <Button onPress={() => setNaming(true)}>Keep what is said here under a name</Button>
+        <Button onPress={() => setNaming(true)}>{t.keepWhatIsSaidHereUnder}</Button>
       )}
     </Row>
   );
@@ -245,8 +251,7 @@ function MissingKind({ kind, onMake }: { kind: Kind; onMake: ((kind: Kind) => Pr
   const [making, setMaking] = useState(false);
   return (
     <Notice>
-      The file has entries of the kind <b>{kind.name}</b>, which is not here. As it stands they come in as passwords and
-      notes, and what they hold in fields of that kind as extra fields.{" "}
+      {t.theFileHasEntriesOfThe(<b>{kind.name}</b>)}
       {onMake ? (
         <Row style={{ marginTop: 8 }}>
           <Button
@@ -256,11 +261,11 @@ function MissingKind({ kind, onMake }: { kind: Kind; onMake: ((kind: Kind) => Pr
               if (!(await onMake(kind))) setMaking(false);
             }}
           >
-            Make the kind {kind.name}
+            {t.makeTheKind(kind.name)}
           </Button>
         </Row>
       ) : (
-        "An administrator can make it first."
+        t.anAdministratorCanMakeItFirst
       )}
     </Notice>
   );

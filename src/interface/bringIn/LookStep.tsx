@@ -8,6 +8,7 @@ import { Button, ChoiceField, Select, Stack } from "../shared/controls";
 import { Form } from "../shared/Form";
 import type { Line } from "./bringIn.worker";
 import type { Alike, Choice, Step } from "./useBringIn";
+import { lookStep as t } from "./strings";
 
 const Rows = styled.div`
   max-height: 420px;
@@ -51,12 +52,12 @@ export function LookStep({ step: { looked, alike }, lines, onGo, onAgain }: Look
   const sames = alike.filter((one) => one.same).length;
   const others = alike.length - sames;
   const verb = [
-    fresh > 0 && `Bring in ${say(fresh, "entry", "entries")}`,
+    fresh > 0 && t.bringIn(say(fresh, "entry", "entries")),
     updates.length > 0 && `${fresh > 0 ? "update" : "Update"} ${updates.length.toLocaleString("en-GB")}`,
   ];
   return (
     <Form
-      verb={verb.filter(Boolean).join(", ") || "Bring in nothing"}
+      verb={verb.filter(Boolean).join(", ") || t.bringInNothing}
       onSend={async () => {
         setSent(true);
         await onGo(leave, updates);
@@ -64,42 +65,39 @@ export function LookStep({ step: { looked, alike }, lines, onGo, onAgain }: Look
       }}
       running={sent}
       unready={count === 0 || count > MOST_ENTRIES}
-      wrong={
-        count > MOST_ENTRIES
-          ? `At most ${MOST_ENTRIES.toLocaleString("en-GB")} entries are brought in at once: cut the file in parts.`
-          : null
-      }
-      acts={<Button onPress={onAgain}>Another file</Button>}
+      wrong={count > MOST_ENTRIES ? t.atMostEntriesAreBroughtIn(MOST_ENTRIES.toLocaleString("en-GB")) : null}
+      acts={<Button onPress={onAgain}>{t.anotherFile}</Button>}
     >
       <p>
-        {say(looked.good, "row", "rows")} can be kept
-        {looked.folders > 0 && `, in ${say(looked.folders, "folder", "folders")}`}
-        {looked.wrongs > 0 &&
-          `; ${say(looked.wrongs, "row", "rows")} cannot, and ${looked.wrongs === 1 ? "stays" : "stay"} in the file`}
-        .
+        {t.canBeKept(
+          say(looked.good, "row", "rows"),
+          looked.folders > 0 && t.inWord(say(looked.folders, "folder", "folders")),
+          looked.wrongs > 0 &&
+            t.cannotAndInTheFile(say(looked.wrongs, "row", "rows"), looked.wrongs === 1 ? "stays" : "stay"),
+        )}
       </p>
-      {looked.twice > 0 && <p>{say(looked.twice, "row stands", "rows stand")} in the file twice: once is enough.</p>}
+      {looked.twice > 0 && <p>{t.inTheFileTwiceOnceIs(say(looked.twice, t.rowStands, t.rowsStand))}</p>}
       {sames > 0 && (
         <ChoiceField
-          label={`${say(sames, "login is", "logins are")} kept already`}
-          hint="same site, user name and password"
+          label={t.keptAlready(say(sames, t.loginIs, t.loginsAre))}
+          hint={t.sameSiteUserNameAndPassword}
           value={same}
           onText={(text) => setSame(text as Choice)}
         >
-          <option value="skip">leave out</option>
-          <option value="both">bring in again, beside what is kept</option>
+          <option value="skip">{t.leaveOut}</option>
+          <option value="both">{t.bringInAgainBesideWhatIs}</option>
         </ChoiceField>
       )}
       {others > 0 && (
         <ChoiceField
-          label={`${say(others, "login is", "logins are")} kept with another password`}
-          hint="updated where you may edit what is kept; its old password stays among its earlier versions"
+          label={t.keptWithAnotherPassword(say(others, t.loginIs, t.loginsAre))}
+          hint={t.updatedWhereYouMayEditWhat}
           value={other}
           onText={(text) => setOther(text as Choice)}
         >
-          <option value="update">give what is kept the password of the file</option>
-          <option value="both">bring in as entries of their own</option>
-          <option value="skip">leave out</option>
+          <option value="update">{t.giveWhatIsKeptThePassword}</option>
+          <option value="both">{t.bringInAsEntriesOfTheir}</option>
+          <option value="skip">{t.leaveOut}</option>
         </ChoiceField>
       )}
       {looked.wrongs > 0 || listed || alike.length > 0 ? (
@@ -112,10 +110,10 @@ export function LookStep({ step: { looked, alike }, lines, onGo, onAgain }: Look
         />
       ) : (
         <div>
-          <Button onPress={() => setListed(true)}>See every row</Button>
+          <Button onPress={() => setListed(true)}>{t.seeEveryRow}</Button>
         </div>
       )}
-      <p className="small soft">It comes in whole or not at all, and can be undone for a day.</p>
+      <p className="small soft">{t.itComesInWholeOrNot}</p>
     </Form>
   );
 }
@@ -161,7 +159,7 @@ function RowList({ total, lines, likeness, choiceOf, onChoice }: RowListProps) {
         ref={box}
         style={{ height: total * 40 + 4 }}
         role="table"
-        aria-label="Rows of the file"
+        aria-label={t.rowsOfTheFile}
         aria-rowcount={total}
         tabIndex={0}
       >
@@ -189,18 +187,18 @@ function RowList({ total, lines, likeness, choiceOf, onChoice }: RowListProps) {
                 {alike ? (
                   <span role="cell">
                     <Select
-                      aria-label={`What happens with ${line!.name}`}
+                      aria-label={t.whatHappensWith(line!.name)}
                       value={choiceOf(alike)}
                       onChange={(event) => onChoice(alike.at, event.target.value as Choice)}
                     >
-                      <option value="skip">kept already: leave out</option>
-                      {alike.entryId && <option value="update">update what is kept</option>}
-                      <option value="both">bring in beside it</option>
+                      <option value="skip">{t.keptAlreadyLeaveOut}</option>
+                      {alike.entryId && <option value="update">{t.updateWhatIsKept}</option>}
+                      <option value="both">{t.bringInBesideIt}</option>
                     </Select>
                   </span>
                 ) : (
                   <span role="cell" title={line?.wrong ?? undefined}>
-                    {line && (line.wrong ?? "new")}
+                    {line && (line.wrong ?? t.newWord)}
                   </span>
                 )}
               </div>

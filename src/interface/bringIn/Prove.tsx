@@ -5,6 +5,7 @@ import { useRef, useState } from "react";
 import { FAILURES, type SignInOutcome } from "@/core/signin/outcome";
 import { post, runQuery } from "../shared/ask";
 import { Button, Chip, Row } from "../shared/controls";
+import { prove as t } from "./strings";
 
 /** Between two tries: a site, or what watches over it, takes a row of quick ones for an attack. */
 const PAUSE_MS = 2_000;
@@ -48,25 +49,22 @@ export function Prove({ importId, count }: { importId: string; count: number }) 
   const good = tried.filter((one) => one.outcome === "signed-in").length;
   return (
     <section>
-      <h2 style={{ paddingBottom: 6, borderBottom: "1px solid var(--edge)" }}>Prove them</h2>
-      <p>
-        Galtry can sign in with each of them once, slowly, and throw the session away: then every entry says whether it
-        works. {count === 1 ? "One can" : `${count.toLocaleString("en-GB")} can`} be tried.
-      </p>
+      <h2 style={{ paddingBottom: 6, borderBottom: "1px solid var(--edge)" }}>{t.proveThem}</h2>
+      <p>{t.galtryCanSignInWithEach(count === 1 ? t.oneCan : t.can(count.toLocaleString("en-GB")))}</p>
       <Row style={{ marginTop: 10 }}>
         {at === null ? (
-          tried.length < count && <Button onPress={run}>{tried.length === 0 ? "Prove them" : "Go on"}</Button>
+          tried.length < count && <Button onPress={run}>{tried.length === 0 ? t.proveThem : t.goOn}</Button>
         ) : (
           <>
             <span role="status">
-              Trying {entries[at]?.name}: {(at + 1).toLocaleString("en-GB")} of {count.toLocaleString("en-GB")}
+              {t.tryingOf(entries[at]?.name, (at + 1).toLocaleString("en-GB"), count.toLocaleString("en-GB"))}
             </span>
             <Button
               onPress={() => {
                 stopped.current = true;
               }}
             >
-              Stop
+              {t.stop}
             </Button>
           </>
         )}
@@ -74,7 +72,7 @@ export function Prove({ importId, count }: { importId: string; count: number }) 
       {tried.length > 0 && (
         <>
           <p style={{ marginTop: 10 }}>
-            <b>{good.toLocaleString("en-GB")}</b> of {tried.length.toLocaleString("en-GB")} let one in.
+            {t.ofLetOneIn(<b>{good.toLocaleString("en-GB")}</b>, tried.length.toLocaleString("en-GB"))}
           </p>
           <ul>
             {tried
@@ -86,7 +84,7 @@ export function Prove({ importId, count }: { importId: string; count: number }) 
                   </Link>
                   :{" "}
                   <Chip data-tone="bad">
-                    {one.outcome === "not-tried" ? "not tried" : FAILURES[one.outcome as keyof typeof FAILURES]?.title}
+                    {one.outcome === "not-tried" ? t.notTried : FAILURES[one.outcome as keyof typeof FAILURES]?.title}
                   </Chip>{" "}
                   <span className="soft small">{one.says}</span>
                 </li>

@@ -4,6 +4,7 @@ import { type Incoming, type ReadRow, readRow } from "@/core/formats/rows";
 import { isAge, openAge, readSource, type Source } from "@/core/formats/source";
 import type { Part } from "@/core/formats/tree";
 import type { Kind } from "@/core/kinds/kind";
+import { bringInWorker as t } from "./strings";
 
 export interface OpenedTable {
   shape: "table";
@@ -154,7 +155,7 @@ function look(meanings: Meaning[], keepFolders: boolean): Looked {
       const line = { row: read.row, name: text(one.values.name), folder: one.folder.join(" › ") };
       if (again) {
         twice++;
-        lines.push({ ...line, at: null, wrong: "stands in the file once more, to the letter" });
+        lines.push({ ...line, at: null, wrong: t.standsInTheFileOnceMore });
       } else {
         lines.push({ ...line, at: ready.length, wrong: null });
         ready.push(one);
@@ -230,6 +231,6 @@ addEventListener("message", ({ data }: MessageEvent<BringInAsk>) => {
   answer(data).then(
     (given) => postMessage({ id: data.id, answer: given }),
     (error) =>
-      postMessage({ id: data.id, wrong: error instanceof RangeError ? error.message : "This file cannot be read." }),
+      postMessage({ id: data.id, wrong: error instanceof RangeError ? error.message : t.thisFileCannotBeRead }),
   );
 });

@@ -9,6 +9,7 @@ import { runCommand, runQuery } from "../shared/ask";
 import { sendFile } from "../shared/sendFile";
 import { type Answered, workerCall } from "../shared/workerCall";
 import type { BringInAsk, Chunk, Line, Login, Looked, Opened, OpenedEntries, OpenedTable } from "./bringIn.worker";
+import { useBringIn as t } from "./strings";
 
 /** Larger files are refused before they are read: no table of passwords is so large. */
 const MOST_BYTES = 64 * 1024 * 1024;
@@ -56,7 +57,7 @@ export function useBringIn() {
 
   const read = async (file: string, bytes: Uint8Array, secret: string | null) => {
     setWrong(null);
-    setBusy(secret === null ? "Reading the file." : "Opening the file.");
+    setBusy(secret === null ? t.readingTheFile : t.openingTheFile);
     const kinds = await runQuery<{ own: Kind[] }>("vaults.kinds", {});
     const own = kinds.ok ? kinds.result.own : [];
     const { answer, wrong: refused } = await worker.ask<Opened>({ ask: "open", bytes, secret, own });
@@ -68,20 +69,15 @@ export function useBringIn() {
 
   const open = async (file: File) => {
     if (file.size > MOST_BYTES)
-      return fail(
-        `${file.name} has ${Math.round(file.size / 1024 / 1024).toLocaleString("en-GB")} MB; at most 64 MB are read. Cut it in parts.`,
-      );
+      return fail(t.hasMbAtMost64Mb(file.name, Math.round(file.size / 1024 / 1024).toLocaleString("en-GB")));
     await read(file.name, new Uint8Array(await file.arrayBuffer()), null);
   };
 
   const openFiles = (files: File[]) => {
     setWrong(null);
     const some = files.filter((file) => file.size > 0);
-    if (some.length === 0) return fail("There is no file in it that holds anything.");
-    if (some.length > MOST_FILES)
-      return fail(
-        `There are ${some.length.toLocaleString("en-GB")} files in it; at most 2,000 are brought in at once.`,
-      );
+    if (some.length === 0) return fail(t.thereIsNoFileInIt);
+    if (some.length > MOST_FILES) return fail(t.thereAreFilesInItAt(some.length.toLocaleString("en-GB")));
     setStep({ step: "files", files: some });
   };
 
@@ -109,14 +105,12 @@ export function useBringIn() {
   const look = async (meanings: Meaning[], keepFolders: boolean) => {
     if (step.step !== "columns" && step.step !== "look") return;
     setWrong(null);
-    setBusy("Looking over every row.");
+    setBusy(t.lookingOverEveryRow);
     const { answer: looked, wrong: refused } = await worker.ask<Looked>({ ask: "look", meanings, keepFolders });
     if (refused !== null) return fail(refused);
     const alike: Alike[] = [];
     for (let from = 0; from < looked.good; from += COMPARED_AT_ONCE) {
-      setBusy(
-        `Comparing with what is kept: ${from.toLocaleString("en-GB")} of ${looked.good.toLocaleString("en-GB")}.`,
-      );
+      setBusy(t.comparingWithWhatIsKeptOf(from.toLocaleString("en-GB"), looked.good.toLocaleString("en-GB")));
       const logins = await worker.ask<Login[]>({ ask: "logins", from, count: COMPARED_AT_ONCE });
       const answer = await runCommand<Compared[]>("vaults.compareRows", { rows: logins.answer ?? [] });
       if (!answer.ok) return fail(answer.refused.message);
@@ -167,10 +161,10 @@ export function useBringIn() {
       else refused ??= sent.answer.refused.message;
       done += sent.rows;
     }
-    if (refused !== null) return stop(`${refused} Nothing was brought in.`);
-    if (stopping.current) return stop("Stopped. Nothing was brought in.");
+    if (refused !== null) return stop(t.nothingWasBroughtIn(refused));
+    if (stopping.current) return stop(t.stoppedNothingWasBroughtIn);
     const published = await runCommand("vaults.publishImport", { importId });
-    if (!published.ok) return stop(`${published.refused.message} Nothing was brought in.`);
+    if (!published.ok) return stop(t.nothingWasBroughtIn2(published.refused.message));
     return { importId, entryIds };
   };
 
@@ -181,12 +175,7 @@ export function useBringIn() {
       const { answer }: Answered<Chunk> = await worker.ask<Chunk>({ ask: "chunk", from });
       return answer!;
     };
-    const sent = await sendAll(
-      parentId,
-      next,
-      left.answer ?? 0,
-      "are sealed. Nobody sees any of them until all are there.",
-    );
+    const sent = await sendAll(parentId, next, left.answer ?? 0, t.areSealedNobodySeesAnyOf);
     if (!sent) return;
     worker.end();
     setStep({ step: "over", importId: sent.importId });
@@ -202,10 +191,10 @@ export function useBringIn() {
       rows: rows.slice(from, from + 100),
       next: from + 100 < rows.length ? from + 100 : null,
     });
-    const sent = await sendAll(parentId, next, files.length, "have their entry.");
+    const sent = await sendAll(parentId, next, files.length, t.haveTheirEntry);
     if (!sent) return;
     for (const [at, file] of files.entries()) {
-      setStep({ step: "running", done: at, of: files.length, what: "are sealed.", stopping: stopping.current });
+      setStep({ step: "running", done: at, of: files.length, what: t.areSealed, stopping: stopping.current });
       const refused = stopping.current
         ? "Stopped."
         : await sendFile(
@@ -213,11 +202,11 @@ export function useBringIn() {
             file,
             () => undefined,
             () => stopping.current,
-          ).catch(() => `${file.name} cannot be read.`);
+          ).catch(() => t.cannotBeRead(file.name));
       if (refused === null) continue;
       await runCommand("vaults.undoImport", { importId: sent.importId });
       setStep(step);
-      return fail(`${refused} What was brought in of it is in the bin.`);
+      return fail(t.whatWasBroughtInOfIt(refused));
     }
     setStep({ step: "over", importId: sent.importId });
   };

@@ -2,6 +2,7 @@
 
 import type { ReactNode } from "react";
 import styled from "styled-components";
+import { entrance as t } from "./strings";
 
 const Hall = styled.main`
   flex: 1;
@@ -42,7 +43,10 @@ export function Entrance({
 }) {
   return (
     <>
-      <Band>Galtry{organisation && <span>{organisation}</span>}</Band>
+      <Band>
+        {t.galtry}
+        {organisation && <span>{organisation}</span>}
+      </Band>
       <Hall>
         <Sheet>
           <h1>{title}</h1>

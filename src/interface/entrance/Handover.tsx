@@ -11,6 +11,7 @@ import { Form } from "../shared/Form";
 import { useCopy } from "../shared/useCopy";
 import { Entrance } from "./Entrance";
 import { takeLink } from "./takeLink";
+import { handover as t } from "./strings";
 
 type Look = Awaited<ReturnType<(typeof lookAtHandover)["execute"]>>;
 
@@ -22,11 +23,11 @@ const Values = styled.dl`
 `;
 
 const ENDED: Record<string, string> = {
-  withdrawn: "This link was withdrawn by whoever made it.",
-  closed: "This link is closed: a wrong word or code was given five times. Ask for a new one.",
-  expired: "This link has run out. Ask for a new one.",
-  opened: "This link has been opened already.",
-  gone: "What this link was for is not there any more.",
+  withdrawn: t.thisLinkWasWithdrawnByWhoever,
+  closed: t.thisLinkIsClosedAWrong,
+  expired: t.thisLinkHasRunOutAsk,
+  opened: t.thisLinkHasBeenOpenedAlready,
+  gone: t.whatThisLinkWasForIs,
 };
 
 /** Kept by this browser alone: within ten minutes a lost answer can be fetched again. */
@@ -58,7 +59,7 @@ export function Handover() {
   useEffect(() => {
     const [token = "", key = ""] = parts.current ? [parts.current.token, parts.current.key] : takeLink().split(".");
     parts.current = { token, key };
-    if (token.length < 20 || key.length < 20) setWrong("This link is not whole. Copy all of it, up to its end.");
+    if (token.length < 20 || key.length < 20) setWrong(t.thisLinkIsNotWholeCopy);
     else void read();
   }, [read]);
   const press = async () => {
@@ -75,8 +76,8 @@ export function Handover() {
     const { opened, triesLeft } = answer.result;
     if (opened === null) {
       const asked = [look?.needsWord && "word", look?.needsCode && "code"].filter(Boolean).join(" or ");
-      const left = triesLeft === 1 ? "One try is" : `${triesLeft} tries are`;
-      setWrong(triesLeft > 0 ? `The ${asked} is not right. ${left} left.` : null);
+      const left = triesLeft === 1 ? t.oneTryIs : t.triesAre(triesLeft);
+      setWrong(triesLeft > 0 ? t.theIsNotRightLeft(asked, left) : null);
       return read();
     }
     try {
@@ -84,7 +85,7 @@ export function Handover() {
       setCopyOf(JSON.parse(fromUtf8(await open(fromBase64Url(key), fromBase64(opened), binding))) as HandedOver);
       setWrong(null);
     } catch {
-      setWrong("The end of this link is damaged: it does not open what was sent. Ask for a new one.");
+      setWrong(t.theEndOfThisLinkIs);
     }
   };
   const askForCode = async () => {
@@ -102,7 +103,7 @@ export function Handover() {
   const now = Date.now();
   const times = look?.openedAt.map((at) => sayTime(at, now, look.zone)).join("; ");
   return (
-    <Entrance organisation={look?.organisation ?? null} title={copyOf ? copyOf.name : "Something for you"}>
+    <Entrance organisation={look?.organisation ?? null} title={copyOf ? copyOf.name : t.somethingForYou}>
       {wrong && (
         <Notice data-tone="bad" role="alert" style={{ marginBottom: 12 }}>
           {wrong}
@@ -113,27 +114,24 @@ export function Handover() {
       ) : (
         look && (
           <>
-            <p>
-              <b>{look.from}</b> of {look.organisation} hands something over to you.
-            </p>
+            <p>{t.ofHandsSomethingOverToYou(<b>{look.from}</b>, look.organisation)}</p>
             {look.end || look.taken ? (
               <>
                 <p style={{ marginTop: 8 }}>{ENDED[look.end ?? "opened"]}</p>
-                {times && <p className="soft">It was opened {times}.</p>}
-                {times && <p className="soft">Was that not you? Tell {look.from} at once.</p>}
+                {times && <p className="soft">{t.itWasOpened(times)}</p>}
+                {times && <p className="soft">{t.wasThatNotYouTellAt(look.from)}</p>}
               </>
             ) : (
               <>
                 <p className="soft" style={{ margin: "8px 0 16px" }}>
-                  It can be opened until {sayTime(look.expiresAt, now, look.zone)}. Open it when you are alone with your
-                  screen.
+                  {t.itCanBeOpenedUntilOpen(sayTime(look.expiresAt, now, look.zone))}
                 </p>
                 {look.needsCode && <MailedCode state={look.code} onAsk={askForCode} />}
                 {(!look.needsCode || look.code) && (
-                  <Form verb="Open it" onSend={press} running={running}>
+                  <Form verb={t.openIt} onSend={press} running={running}>
                     {look.needsCode && (
                       <TextField
-                        label="The code from the mail"
+                        label={t.theCodeFromTheMail}
                         value={code}
                         onText={setCode}
                         autoComplete="one-time-code"
@@ -143,7 +141,7 @@ export function Handover() {
                     )}
                     {look.needsWord && (
                       <TextField
-                        label="The word you were told"
+                        label={t.theWordYouWereTold}
                         value={word}
                         onText={setWord}
                         autoComplete="off"
@@ -162,24 +160,22 @@ export function Handover() {
 }
 
 const SENT = {
-  "on its way": "A code is on its way to the mail address that this is for.",
-  sent: "A code has gone to the mail address that this is for. It works for ten minutes, in this browser.",
-  failed: "The code could not be mailed. Ask whoever sent you the link.",
+  "on its way": t.aCodeIsOnItsWay,
+  sent: t.aCodeHasGoneToThe,
+  failed: t.theCodeCouldNotBeMailed,
 };
 
 /** Whom the link is for is not told: whoever it is for knows. */
 function MailedCode({ state, onAsk }: { state: Look["code"]; onAsk: () => Promise<void> }) {
   return (
     <Stack style={{ marginBottom: 16 }}>
-      <p role="status">
-        {state ? SENT[state] : "This is for one mail address, and opens with a code that is sent there."}
-      </p>
+      <p role="status">{state ? SENT[state] : t.thisIsForOneMailAddress}</p>
       <Row>
         {state ? (
-          <Act onPress={onAsk}>Send another code</Act>
+          <Act onPress={onAsk}>{t.sendAnotherCode}</Act>
         ) : (
           <Button look="go" onPress={onAsk}>
-            Send me the code
+            {t.sendMeTheCode}
           </Button>
         )}
       </Row>
@@ -192,9 +188,7 @@ function Opened({ copyOf }: { copyOf: HandedOver }) {
   const [shown, setShown] = useState<readonly string[]>([]);
   return (
     <>
-      <p className="soft">
-        Keep it where nobody else reads it. For ten minutes it can be opened again in this browser.
-      </p>
+      <p className="soft">{t.keepItWhereNobodyElseReads}</p>
       <Values>
         {copyOf.fields.map((field) => {
           const hidden = field.class === "secret" && !shown.includes(field.label);
@@ -204,15 +198,15 @@ function Opened({ copyOf }: { copyOf: HandedOver }) {
                 {field.label}
                 <span style={{ display: "flex", gap: 12 }}>
                   {hidden && (
-                    <Act onPress={() => setShown([...shown, field.label])} aria-label={`Show ${field.label}`}>
-                      Show
+                    <Act onPress={() => setShown([...shown, field.label])} aria-label={t.show(field.label)}>
+                      {t.show2}
                     </Act>
                   )}
                   <Act
                     onPress={() => copy(field.value, field.class === "secret", field.label)}
-                    aria-label={`Copy ${field.label}`}
+                    aria-label={t.copy(field.label)}
                   >
-                    {copied === field.label ? "Copied" : "Copy"}
+                    {copied === field.label ? t.copied : t.copy2}
                   </Act>
                 </span>
               </dt>

@@ -8,13 +8,14 @@ import { Notice, TextArea, TextField } from "../shared/controls";
 import { Form } from "../shared/Form";
 import { Entrance } from "./Entrance";
 import { takeLink } from "./takeLink";
+import { letterbox as t } from "./strings";
 
 type Look = Awaited<ReturnType<(typeof lookAtLetterbox)["execute"]>>;
 
 const ENDED: Record<LetterboxEnd, string> = {
-  dropped: "Something was dropped in here already. It takes one thing, once.",
-  closed: "This letterbox is closed. Ask whoever sent you the link.",
-  expired: "This letterbox has run out. Ask for a new one.",
+  dropped: t.somethingWasDroppedInHere,
+  closed: t.thisLetterboxIsClosedAsk,
+  expired: t.thisLetterboxHasRunOutAsk,
 };
 
 /** Somebody outside drops a secret in: no account, as text, once. */
@@ -40,26 +41,29 @@ export function Letterbox() {
     setValues([]);
   };
   return (
-    <Entrance organisation={look?.organisation ?? null} title={done ? "It is in" : "A letterbox for you"}>
+    <Entrance organisation={look?.organisation ?? null} title={done ? t.itIsIn : t.aLetterboxForYou}>
       {wrong && (
         <Notice data-tone="bad" role="alert">
           {wrong}
         </Notice>
       )}
-      {done && <p>It was sealed as it arrived. Nothing of it is kept in this browser; you can close the page.</p>}
+      {done && <p>{t.itWasSealedAsItArrived}</p>}
       {look && !done && look.end !== null && <p>{ENDED[look.end]}</p>}
       {look && !done && look.end === null && (
         <Form
-          verb="Drop it in"
+          verb={t.dropItIn}
           onSend={send}
           running={drop.running}
           unready={values.every((value) => value.trim() === "")}
           wrong={drop.wrong() ?? drop.wrong("values")}
         >
           <p>
-            <b>{look.from}</b> of {look.organisation} asks you for <b>{look.name}</b>. What you drop in can be read by
-            those whom they let, and not by you again. It takes one thing, once, until{" "}
-            {sayTime(look.expiresAt, Date.now(), look.zone)}.
+            {t.ofAsksYouForWhatYou(
+              <b>{look.from}</b>,
+              look.organisation,
+              <b>{look.name}</b>,
+              sayTime(look.expiresAt, Date.now(), look.zone),
+            )}
           </p>
           {look.labels.map((label, i) => (
             <TextArea
@@ -73,7 +77,7 @@ export function Letterbox() {
               onText={(text) => setValues(values.map((value, at) => (at === i ? text : value)))}
             />
           ))}
-          <TextField label="Your name" value={from} maxLength={100} onText={setFrom} hint="if you like" />
+          <TextField label={t.yourName} value={from} maxLength={100} onText={setFrom} hint={t.ifYouLike} />
         </Form>
       )}
     </Entrance>

@@ -5,6 +5,7 @@ import { runCommand } from "../shared/ask";
 import { TextField } from "../shared/controls";
 import { Form } from "../shared/Form";
 import { Entrance } from "./Entrance";
+import { signIn as t } from "./strings";
 
 export function SignIn({ organisation, next }: { organisation: string; next: string }) {
   const [mail, setMail] = useState("");
@@ -22,15 +23,15 @@ export function SignIn({ organisation, next }: { organisation: string; next: str
     setWrong(answer.ok ? { message: answer.result.message ?? "" } : answer.refused);
   };
   return (
-    <Entrance organisation={organisation} title="Sign in to Galtry">
+    <Entrance organisation={organisation} title={t.signInToGaltry}>
       <Form
-        verb="Sign in"
+        verb={t.signIn}
         onSend={submit}
         running={running}
         wrong={wrong && wrong.field !== "mail" ? wrong.message : null}
       >
         <TextField
-          label="Mail address"
+          label={t.mailAddress}
           type="email"
           name="mail"
           autoComplete="username"
@@ -40,7 +41,7 @@ export function SignIn({ organisation, next }: { organisation: string; next: str
           autoFocus
         />
         <TextField
-          label="Sign-in password"
+          label={t.signInPassword}
           type="password"
           name="password"
           autoComplete="current-password"
@@ -49,7 +50,7 @@ export function SignIn({ organisation, next }: { organisation: string; next: str
         />
       </Form>
       <p className="small soft" style={{ marginTop: 16 }}>
-        No sign-in password yet, or forgotten? Ask an administrator for a new link.
+        {t.noSignInPasswordYetOr}
       </p>
     </Entrance>
   );

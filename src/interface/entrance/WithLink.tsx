@@ -6,6 +6,7 @@ import { Notice, TextField } from "../shared/controls";
 import { Form } from "../shared/Form";
 import { Entrance } from "./Entrance";
 import { takeLink } from "./takeLink";
+import { withLink as t } from "./strings";
 
 /** The token stands after the # of the address: it reaches no server log and no Referer. */
 function useToken(purpose: "set-up" | "sign-in") {
@@ -24,7 +25,7 @@ function useToken(purpose: "set-up" | "sign-in") {
   return { token, person, refused };
 }
 
-const PASSWORD_HINT = "at least 12 characters; three or four words do well. It is for Galtry alone.";
+const PASSWORD_HINT = t.atLeast12CharactersThreeOr;
 
 export function Join({ organisation }: { organisation: string | null }) {
   const { token, person, refused } = useToken("sign-in");
@@ -33,8 +34,7 @@ export function Join({ organisation }: { organisation: string | null }) {
   const [running, setRunning] = useState(false);
   const [wrong, setWrong] = useState<Refusal | null>(null);
   const submit = async () => {
-    if (password !== again)
-      return setWrong({ code: "bad-input", message: "The two are not the same.", field: "again" });
+    if (password !== again) return setWrong({ code: "bad-input", message: t.theTwoAreNotTheSame, field: "again" });
     setRunning(true);
     const answer = await runCommand("people.acceptLink", { token, password });
     if (answer.ok) return location.assign("/");
@@ -42,20 +42,18 @@ export function Join({ organisation }: { organisation: string | null }) {
     setWrong(answer.refused);
   };
   return (
-    <Entrance organisation={organisation} title={person?.name ? `Welcome, ${person.name.split(" ")[0]}` : "Welcome"}>
+    <Entrance organisation={organisation} title={person?.name ? t.welcome(person.name.split(" ")[0]) : t.welcome2}>
       {refused && (
         <Notice data-tone="bad" role="alert">
           {refused}
         </Notice>
       )}
       {person && (
-        <Form verb="Set it and sign in" onSend={submit} running={running} wrong={wrong?.field ? null : wrong?.message}>
-          <p>
-            Set the sign-in password with which you come in from now on, as <b>{person.mail}</b>.
-          </p>
+        <Form verb={t.setItAndSignIn} onSend={submit} running={running} wrong={wrong?.field ? null : wrong?.message}>
+          <p>{t.setTheSignInPasswordWith(<b>{person.mail}</b>)}</p>
           <input type="hidden" name="username" autoComplete="username" value={person.mail ?? ""} readOnly />
           <TextField
-            label="Sign-in password"
+            label={t.signInPassword}
             type="password"
             autoComplete="new-password"
             value={password}
@@ -65,7 +63,7 @@ export function Join({ organisation }: { organisation: string | null }) {
             autoFocus
           />
           <TextField
-            label="Once more"
+            label={t.onceMore}
             type="password"
             autoComplete="new-password"
             value={again}
@@ -97,20 +95,20 @@ export function SetUp() {
     setWrong(answer.refused);
   };
   return (
-    <Entrance organisation={null} title="Set up Galtry">
+    <Entrance organisation={null} title={t.setUpGaltry}>
       {refused && (
         <Notice data-tone="bad" role="alert">
           {refused}
         </Notice>
       )}
       {person && (
-        <Form verb="Set up" onSend={submit} running={running} wrong={wrong?.field ? null : wrong?.message}>
-          <p>You become the first owner. This page works once.</p>
-          <TextField label="Name of the organisation" autoFocus {...field("organisation")} />
-          <TextField label="Your name" autoComplete="name" {...field("name")} />
-          <TextField label="Your mail address" type="email" autoComplete="username" {...field("mail")} />
+        <Form verb={t.setUp} onSend={submit} running={running} wrong={wrong?.field ? null : wrong?.message}>
+          <p>{t.youBecomeTheFirstOwnerThis}</p>
+          <TextField label={t.nameOfTheOrganisation} autoFocus {...field("organisation")} />
+          <TextField label={t.yourName} autoComplete="name" {...field("name")} />
+          <TextField label={t.yourMailAddress} type="email" autoComplete="username" {...field("mail")} />
           <TextField
-            label="Your sign-in password"
+            label={t.yourSignInPassword}
             type="password"
             autoComplete="new-password"
             hint={PASSWORD_HINT}

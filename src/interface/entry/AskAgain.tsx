@@ -7,6 +7,7 @@ import { Act } from "../shared/controls";
 import { useProving } from "../shared/useProving";
 import { Fact } from "./Card";
 import type { EntryView } from "./types";
+import { askAgain as t } from "./strings";
 
 /** Whether each reveal takes the sign-in password again: for its steward to say. */
 export function AskAgain({ entry }: { entry: EntryView }) {
@@ -20,17 +21,14 @@ export function AskAgain({ entry }: { entry: EntryView }) {
   };
   return (
     <Fact
-      label="Before a reveal"
+      label={t.beforeAReveal}
       act={
-        <Act
-          onPress={turn}
-          aria-label={entry.askAgain ? "Stop asking before each reveal" : "Ask again before each reveal"}
-        >
-          {entry.askAgain ? "Stop asking" : "Ask again"}
+        <Act onPress={turn} aria-label={entry.askAgain ? t.stopAskingBeforeEachReveal : t.askAgainBeforeEachReveal}>
+          {entry.askAgain ? t.stopAsking : t.askAgain}
         </Act>
       }
     >
-      {entry.askAgain ? "one’s sign-in password is asked for again" : "nothing more is asked"}
+      {entry.askAgain ? t.onesSignInPasswordIsAsked : t.nothingMoreIsAsked}
       {refused && (
         <span role="alert" className="small" style={{ display: "block", color: "var(--crimson)" }}>
           {refused}

@@ -8,6 +8,7 @@ import { Form } from "../shared/Form";
 import { sayMinutes } from "./Before";
 import { Fact } from "./Card";
 import type { EntryView } from "./types";
+import { asksFirst as t } from "./strings";
 
 const MINUTES = [5, 15, 30, 60, 120, 480];
 
@@ -16,16 +17,19 @@ export function AsksFirst({ entry }: { entry: EntryView }) {
   const [open, setOpen] = useState(false);
   return (
     <Fact
-      label="Before each use"
+      label={t.beforeEachUse}
       act={
-        <Act onPress={() => setOpen(true)} aria-label="Change what is asked before each use">
-          Change
+        <Act onPress={() => setOpen(true)} aria-label={t.changeWhatIsAskedBeforeEach}>
+          {t.change}
         </Act>
       }
     >
       {entry.yes
-        ? `${entry.yes.stewards === 1 ? "a steward’s yes" : "the yes of two stewards"}, for ${sayMinutes(entry.yes.minutes)} each time`
-        : "nobody is asked first"}
+        ? t.forEachTime(
+            entry.yes.stewards === 1 ? t.aStewardsYes : t.theYesOfTwoStewards,
+            sayMinutes(entry.yes.minutes),
+          )
+        : t.nobodyIsAskedFirst}
       {open && <Sheet entry={entry} onClose={() => setOpen(false)} />}
     </Fact>
   );
@@ -37,9 +41,9 @@ function Sheet({ entry, onClose }: { entry: EntryView; onClose: () => void }) {
   const [minutes, setMinutes] = useState(String(entry.yes?.minutes ?? 30));
   const offered = [...new Set([...MINUTES, Number(minutes)])].sort((a, b) => a - b);
   return (
-    <Dialog title={`Before each use of ${entry.name}`} open onClose={onClose}>
+    <Dialog title={t.beforeEachUseOf(entry.name)} open onClose={onClose}>
       <Form
-        verb="Save"
+        verb={t.save}
         running={save.running}
         onCancel={onClose}
         wrong={save.wrong()}
@@ -48,18 +52,14 @@ function Sheet({ entry, onClose }: { entry: EntryView; onClose: () => void }) {
           if ((await save.run(input)).ok) onClose();
         }}
       >
-        <p>
-          A sign-in, a reveal, an attachment, an earlier version, a copy and a handover link then take a yes first, also
-          from its stewards: nobody says yes to themselves. It is never taken out with others. Asking less later takes
-          the same yes.
-        </p>
-        <ChoiceField label="Who is asked" value={stewards} onText={setStewards} wrong={save.wrong("stewards")}>
-          <option value="0">nobody</option>
-          <option value="1">one of its stewards</option>
-          <option value="2">two of its stewards</option>
+        <p>{t.aSignInARevealAn}</p>
+        <ChoiceField label={t.whoIsAsked} value={stewards} onText={setStewards} wrong={save.wrong("stewards")}>
+          <option value="0">{t.nobody}</option>
+          <option value="1">{t.oneOfItsStewards}</option>
+          <option value="2">{t.twoOfItsStewards}</option>
         </ChoiceField>
         {stewards !== "0" && (
-          <ChoiceField label="A yes holds for" value={minutes} onText={setMinutes} wrong={save.wrong("minutes")}>
+          <ChoiceField label={t.aYesHoldsFor} value={minutes} onText={setMinutes} wrong={save.wrong("minutes")}>
             {offered.map((one) => (
               <option key={one} value={one}>
                 {sayMinutes(one)}

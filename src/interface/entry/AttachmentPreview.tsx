@@ -5,6 +5,7 @@ import styled from "styled-components";
 import { PICTURE_TYPES } from "@/core/formats/fileType";
 import { Button, Row } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
+import { attachmentPreview as t } from "./strings";
 
 const Frame = styled.div`
   max-height: 60vh;
@@ -38,8 +39,8 @@ export function AttachmentPreview({ file, blob, onSave, onClose }: PreviewProps)
         )}
       </Frame>
       <Row style={{ marginTop: 16 }}>
-        <Button onPress={onSave}>Save</Button>
-        <Button onPress={onClose}>Close</Button>
+        <Button onPress={onSave}>{t.save}</Button>
+        <Button onPress={onClose}>{t.close}</Button>
       </Row>
     </Dialog>
   );
@@ -96,5 +97,5 @@ function Pdf({ blob }: { blob: Blob }) {
       current = false;
     };
   }, [blob]);
-  return wrong ? <p style={{ padding: 12 }}>This PDF cannot be drawn here. Save it instead.</p> : <div ref={place} />;
+  return wrong ? <p style={{ padding: 12 }}>{t.thisPdfCannotBeDrawnHere}</p> : <div ref={place} />;
 }

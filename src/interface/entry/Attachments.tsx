@@ -14,6 +14,7 @@ import { sendFile } from "../shared/sendFile";
 import { useProving } from "../shared/useProving";
 import { AttachmentPreview } from "./AttachmentPreview";
 import type { EntryView } from "./types";
+import { attachments as t } from "./strings";
 
 type File_ = EntryView["attachments"][number];
 
@@ -37,9 +38,9 @@ const Drop = styled(DropZone)`
 `;
 
 export const sayBytes = (bytes: number): string => {
-  if (bytes < 1024) return `${bytes} bytes`;
-  if (bytes < 1024 * 1024) return `${Math.round(bytes / 1024)} KB`;
-  return `${(bytes / 1024 / 1024).toFixed(1)} MB`;
+  if (bytes < 1024) return t.bytes(bytes);
+  if (bytes < 1024 * 1024) return t.kb(Math.round(bytes / 1024));
+  return t.mb((bytes / 1024 / 1024).toFixed(1));
 };
 
 /** Files kept with an entry: dropped or chosen, opened here from Reveal up. */
@@ -59,8 +60,8 @@ export function Attachments({ entry, now }: { entry: EntryView; now: number }) {
     else save(answer.result, file.name);
   };
   return (
-    <Section aria-label="Attachments">
-      <h2>Attachments</h2>
+    <Section aria-label={t.attachments}>
+      <h2>{t.attachments}</h2>
       <ul>
         {entry.attachments.map((file) => (
           <li key={file.id}>
@@ -68,19 +69,19 @@ export function Attachments({ entry, now }: { entry: EntryView; now: number }) {
               <b>{file.name}</b>{" "}
               <span className="soft small" title={exactTime(file.at, entry.zone)}>
                 {file.type === "other" ? "" : `${file.type}, `}
-                {sayBytes(file.size)}, {file.by && `by ${file.by} `}
+                {sayBytes(file.size)}, {file.by && t.by(file.by)}
                 {sayDay(file.at, now, entry.zone)}
               </span>
             </span>
             <span className="do">
               {mayOpen && file.type !== "other" && (
-                <Act onPress={() => get(file, "opened")} aria-label={`Open ${file.name}`}>
-                  Open
+                <Act onPress={() => get(file, "opened")} aria-label={t.open(file.name)}>
+                  {t.open2}
                 </Act>
               )}
               {mayOpen && (
-                <Act onPress={() => get(file, "saved")} aria-label={`Save ${file.name}`}>
-                  Save
+                <Act onPress={() => get(file, "saved")} aria-label={t.save(file.name)}>
+                  {t.save2}
                 </Act>
               )}
               {mayEdit && (file.own || entry.level === "steward") && <Remove file={file} />}
@@ -90,7 +91,7 @@ export function Attachments({ entry, now }: { entry: EntryView; now: number }) {
       </ul>
       {!mayOpen && entry.attachments.length > 0 && (
         <p className="soft small" style={{ marginTop: 8 }}>
-          You can see that they are there, but not open them.
+          {t.youCanSeeThatTheyAre}
         </p>
       )}
       {refused && (
@@ -100,7 +101,7 @@ export function Attachments({ entry, now }: { entry: EntryView; now: number }) {
       )}
       {mayEdit && (
         <Drop
-          aria-label="Drop files here"
+          aria-label={t.dropFilesHere}
           onDrop={async (event) => {
             const files = await Promise.all(event.items.filter(isFileDropItem).map((item) => item.getFile()));
             void send(files);
@@ -108,17 +109,15 @@ export function Attachments({ entry, now }: { entry: EntryView; now: number }) {
         >
           {sending ? (
             <>
-              <span role="status">
-                Sealing {sending.name}: {sending.part} of {sending.of}
-              </span>
-              <Button onPress={stop}>Stop</Button>
+              <span role="status">{t.sealingOf(sending.name, sending.part, sending.of)}</span>
+              <Button onPress={stop}>{t.stop}</Button>
             </>
           ) : (
             <>
               <FileTrigger allowsMultiple onSelect={(list) => void send([...(list ?? [])])}>
-                <Button>Attach files</Button>
+                <Button>{t.attachFiles}</Button>
               </FileTrigger>
-              <span className="soft small">or drop them here; sealed as secrets are, opened from Reveal up</span>
+              <span className="soft small">{t.orDropThemHereSealedAs}</span>
             </>
           )}
         </Drop>
@@ -146,11 +145,11 @@ function Remove({ file }: { file: File_ }) {
   const [asking, setAsking] = useState(false);
   return (
     <>
-      <Act onPress={() => setAsking(true)} aria-label={`Take away ${file.name}`}>
-        Take away
+      <Act onPress={() => setAsking(true)} aria-label={t.takeAway(file.name)}>
+        {t.takeAway2}
       </Act>
-      <Dialog title={`Take ${file.name} away`} open={asking} onClose={() => setAsking(false)}>
-        <p>It is deleted for good: there is no earlier version of an attachment.</p>
+      <Dialog title={t.takeAway3(file.name)} open={asking} onClose={() => setAsking(false)}>
+        <p>{t.itIsDeletedForGoodThere}</p>
         {remove.refused && (
           <Notice data-tone="bad" role="alert" style={{ marginTop: 12 }}>
             {remove.refused.message}
@@ -158,9 +157,9 @@ function Remove({ file }: { file: File_ }) {
         )}
         <Row style={{ marginTop: 16 }}>
           <Button look="harm" isDisabled={remove.running} onPress={() => remove.run({ attachmentId: file.id })}>
-            Take away
+            {t.takeAway2}
           </Button>
-          <Button onPress={() => setAsking(false)}>Leave it</Button>
+          <Button onPress={() => setAsking(false)}>{t.leaveIt}</Button>
         </Row>
       </Dialog>
     </>
@@ -204,8 +203,8 @@ function useSending(entryId: string) {
     for (const file of files) {
       if (stopped.current) break;
       const onPart = (part: number, of: number) => setSending({ name: file.name, part, of });
-      const message = await sendFile(entryId, file, onPart, () => stopped.current).catch(
-        () => `${file.name}: This file cannot be read.`,
+      const message = await sendFile(entryId, file, onPart, () => stopped.current).catch(() =>
+        t.thisFileCannotBeRead(file.name),
       );
       if (message && !stopped.current) messages.push(message);
     }

@@ -8,6 +8,7 @@ import { Act, Button, Notice, Row, TextArea } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
 import { Form } from "../shared/Form";
 import type { EntryView } from "./types";
+import { before as t } from "./strings";
 
 /** Nothing stands between the reader and a sign-in or a reveal but their level. */
 export const isReady = (entry: EntryView, now: number): boolean =>
@@ -25,13 +26,15 @@ function Accept({ entry, note }: { entry: EntryView; note: string }) {
   const accept = useCommand("access.accept");
   return (
     <Notice style={{ marginBottom: 16 }} role="status">
-      <b>You have been given {entry.name}.</b> It works once you have accepted it
-      {note === "" ? "." : `, with the house note of ${entry.vault.name}:`}
+      {t.itWorksOnceYouHaveAccepted(
+        <b>{t.youHaveBeenGiven(entry.name)}</b>,
+        note === "" ? "." : t.withTheHouseNoteOf(entry.vault.name),
+      )}
       {note !== "" && <p style={{ margin: "8px 0", whiteSpace: "pre-wrap" }}>{note}</p>}
       {accept.refused && <p role="alert">{accept.refused.message}</p>}
       <Row style={{ marginTop: 8 }}>
         <Button look="go" isDisabled={accept.running} onPress={() => accept.run({ entryId: entry.id, note })}>
-          {note === "" ? "Accept" : "I have read it and accept"}
+          {note === "" ? "Accept" : t.iHaveReadItAndAccept}
         </Button>
       </Row>
     </Notice>
@@ -48,30 +51,31 @@ function FirstAYes({ entry, yes, now }: YesProps) {
   const [sheet, setSheet] = useState<"ask" | "emergency" | null>(null);
   const close = useCommand("access.closeYes");
   const { asked } = yes;
-  const who = yes.stewards === 1 ? "a steward’s yes" : "the yes of two stewards";
+  const who = yes.stewards === 1 ? t.aStewardsYes : t.theYesOfTwoStewards;
   const over = useOver(asked?.state === "yes" ? asked.until : null);
   const state = over ? undefined : asked?.state;
   return (
     <Notice data-tone={state === "yes" ? "good" : undefined} style={{ marginBottom: 16 }} role="status">
       {state === "yes" && (
         <>
-          <b>
-            {asked!.emergency ? "Past a yes, in an emergency" : "Yes"}, until {sayTime(asked!.until!, now, entry.zone)}.
-          </b>{" "}
-          After that it asks again.{" "}
+          {t.afterThatItAsksAgain(
+            <b>
+              {t.until(asked!.emergency ? t.pastAYesInAnEmergency : t.yes, sayTime(asked!.until!, now, entry.zone))}
+            </b>,
+          )}
           <Act isDisabled={close.running} onPress={() => close.run({ yesId: asked!.id })}>
-            I am done with it
+            {t.iAmDoneWithIt}
           </Act>
         </>
       )}
       {state === "waiting" && (
         <>
-          <b>You have asked, {sayTime(asked!.askedAt, now, entry.zone)}.</b> This page says so as soon as{" "}
-          {yes.stewards - asked!.said === 1 && yes.stewards === 2
-            ? "a second steward says yes too."
-            : `you have ${who}.`}{" "}
+          {t.thisPageSaysSoAsSoon(
+            <b>{t.youHaveAsked(sayTime(asked!.askedAt, now, entry.zone))}</b>,
+            yes.stewards - asked!.said === 1 && yes.stewards === 2 ? t.aSecondStewardSaysYesToo : t.youHave(who),
+          )}
           <Act isDisabled={close.running} onPress={() => close.run({ yesId: asked!.id })}>
-            Take it back
+            {t.takeItBack}
           </Act>
         </>
       )}
@@ -79,10 +83,10 @@ function FirstAYes({ entry, yes, now }: YesProps) {
         <>
           {state === "no" && (
             <p>
-              <b>No:</b> “{asked!.word}”
+              <b>{t.no}</b> “{asked!.word}”
             </p>
           )}
-          <b>It takes {who}</b> before it signs in or shows anything, for {sayMinutes(yes.minutes)} each time.
+          {t.beforeItSignsInOrShows(<b>{t.itTakes(who)}</b>, sayMinutes(yes.minutes))}
         </>
       )}
       {close.refused && <p role="alert">{close.refused.message}</p>}
@@ -90,10 +94,10 @@ function FirstAYes({ entry, yes, now }: YesProps) {
         <Row style={{ marginTop: 8 }}>
           {state !== "waiting" && (
             <Button look="go" onPress={() => setSheet("ask")}>
-              Ask first
+              {t.askFirst}
             </Button>
           )}
-          {yes.emergency && <Act onPress={() => setSheet("emergency")}>This is an emergency…</Act>}
+          {yes.emergency && <Act onPress={() => setSheet("emergency")}>{t.thisIsAnEmergency}</Act>}
         </Row>
       )}
       {sheet && <WhySheet entry={entry} yes={yes} how={sheet} onClose={() => setSheet(null)} />}
@@ -122,12 +126,12 @@ function useOver(until: number | null): boolean {
 
 export const sayMinutes = (minutes: number): string =>
   minutes === 1
-    ? "one minute"
+    ? t.oneMinute
     : minutes % 60 === 0
       ? minutes === 60
-        ? "one hour"
-        : `${minutes / 60} hours`
-      : `${minutes} minutes`;
+        ? t.oneHour
+        : t.hours(minutes / 60)
+      : t.minutes(minutes);
 
 function WhySheet({
   entry,
@@ -138,13 +142,9 @@ function WhySheet({
   const send = useCommand(how === "ask" ? "access.askFirst" : "access.passEmergency");
   const [why, setWhy] = useState("");
   return (
-    <Dialog
-      title={how === "ask" ? `Ask to use ${entry.name}` : `Use ${entry.name} without a yes`}
-      open
-      onClose={onClose}
-    >
+    <Dialog title={how === "ask" ? t.askToUse(entry.name) : t.useWithoutAYes(entry.name)} open onClose={onClose}>
       <Form
-        verb={how === "ask" ? "Ask" : "Use it without a yes"}
+        verb={how === "ask" ? t.ask : t.useItWithoutAYes}
         look={how === "ask" ? "go" : "harm"}
         running={send.running}
         onCancel={onClose}
@@ -155,11 +155,14 @@ function WhySheet({
       >
         <p>
           {how === "ask"
-            ? `${yes.stewards === 1 ? "Its stewards read" : "Two of its stewards have to say yes. They read"} who asks, what for and from where. A yes holds for ${sayMinutes(yes.minutes)}.`
-            : `It works at once, for ${sayMinutes(yes.minutes)}. All its stewards and the owners are told now, with what you write here, and it stands in the Journal.`}
+            ? t.whoAsksWhatForAndFrom(
+                yes.stewards === 1 ? t.itsStewardsRead : t.twoOfItsStewardsHaveTo,
+                sayMinutes(yes.minutes),
+              )
+            : t.itWorksAtOnceForAll(sayMinutes(yes.minutes))}
         </p>
         <TextArea
-          label={how === "ask" ? "What for" : "What has happened"}
+          label={how === "ask" ? t.whatFor : t.whatHasHappened}
           value={why}
           maxLength={500}
           onText={setWhy}

@@ -4,6 +4,7 @@ import { useRouter } from "next/navigation";
 import { runQuery } from "../shared/ask";
 import { Picker } from "../shared/Picker";
 import type { Site } from "../sites/Sites";
+import { beginFromSite as t } from "./strings";
 
 /** Three letters of a site that the organisation uses, and the form stands there half filled in. */
 export function BeginFromSite({ vaultId, place }: { vaultId: string; place: { id: string } }) {
@@ -15,11 +16,11 @@ export function BeginFromSite({ vaultId, place }: { vaultId: string; place: { id
   return (
     <div style={{ maxWidth: 480, marginBottom: 24 }}>
       <Picker
-        label="Begin from a site we use"
+        label={t.beginFromASiteWeUse}
         seen
-        placeholder="a few letters of its name"
-        list="Sites we use"
-        nothing="No site of that name is on the list. Choose a kind below."
+        placeholder={t.aFewLettersOfItsName}
+        list={t.sitesWeUse}
+        nothing={t.noSiteOfThatNameIs}
         load={load}
         onPick={(site) => router.push(`/vaults/${vaultId}/new?kind=${site.kind}&in=${place.id}&site=${site.id}`)}
       />

@@ -10,12 +10,11 @@ import { Dialog } from "../shared/Dialog";
 import { useDone } from "../shared/Done";
 import { Form } from "../shared/Form";
 import type { EntryView } from "./types";
+import { bin as t } from "./strings";
 
 export const sayDaysLeft = (binnedAt: number, now: number): string => {
   const left = binDaysLeft(binnedAt, now);
-  return left === 0
-    ? "it is deleted for good today"
-    : `it is deleted for good in ${left} ${left === 1 ? "day" : "days"}`;
+  return left === 0 ? t.itIsDeletedForGoodToday : t.itIsDeletedForGoodIn(left, left === 1 ? "day" : "days");
 };
 
 /** To where it was; where that is in the bin too, to a place that one says. */
@@ -32,8 +31,8 @@ export function Restore({ entry }: { entry: EntryView }) {
   return (
     <>
       {places && (
-        <ChoiceField label="Restore it to" value={parentId} onText={setParentId}>
-          <option value="">choose a place</option>
+        <ChoiceField label={t.restoreItTo} value={parentId} onText={setParentId}>
+          <option value="">{t.chooseAPlace}</option>
           {places.map((place) => (
             <option key={place.id} value={place.id}>
               {place.name}
@@ -42,7 +41,7 @@ export function Restore({ entry }: { entry: EntryView }) {
         </ChoiceField>
       )}
       <Button onPress={send} isDisabled={restore.running || (places !== null && parentId === "")}>
-        Restore
+        {t.restore}
       </Button>
       {restore.refused && (
         <span role="alert" style={{ flexBasis: "100%" }}>
@@ -61,11 +60,11 @@ export function Erase({ entry }: { entry: EntryView }) {
   return (
     <>
       <Button look="harm" onPress={() => setAsking(true)}>
-        Delete for good
+        {t.deleteForGood}
       </Button>
-      <Dialog title={`Delete ${entry.name} for good`} open={asking} onClose={() => setAsking(false)}>
+      <Dialog title={t.deleteForGood2(entry.name)} open={asking} onClose={() => setAsking(false)}>
         <Form
-          verb="Delete for good"
+          verb={t.deleteForGood}
           look="harm"
           onSend={async () => {
             if ((await erase.run({ entryIds: [entry.id] })).ok) router.push(`/vaults/${entry.vault.id}`);
@@ -75,11 +74,8 @@ export function Erase({ entry }: { entry: EntryView }) {
           onCancel={() => setAsking(false)}
           wrong={erase.refused?.message}
         >
-          <p>
-            Its values, all {entry.versions?.length ?? 1} versions, {entry.attachments.length} attachments and who has
-            seen it are deleted. Nobody can bring them back, not even from here.
-          </p>
-          <TextField label={`Write its name, ${entry.name}`} value={name} onText={setName} autoComplete="off" />
+          <p>{t.itsValuesAllVersions(entry.versions?.length ?? 1, entry.attachments.length)}</p>
+          <TextField label={t.writeItsName(entry.name)} value={name} onText={setName} autoComplete="off" />
         </Form>
       </Dialog>
     </>
@@ -91,11 +87,13 @@ export function BinDialog({ entry, open, onClose }: { entry: EntryView; open: bo
   const done = useDone();
   const bin = useCommand("vaults.bin");
   return (
-    <Dialog title={`Put ${entry.name} in the bin`} open={open} onClose={onClose}>
+    <Dialog title={t.putInTheBin(entry.name)} open={open} onClose={onClose}>
       <p>
-        Nobody can {entry.signInPage === "" ? "see it" : "sign in with it or see it"} any more, until one of its
-        stewards restores it; after {BIN_DAYS} days it is deleted for good.
-        {entry.signInPage !== "" && " Sessions that are open at the site stay open."}
+        {t.nobodyCanAnyMoreUntilOne(
+          entry.signInPage === "" ? t.seeIt : t.signInWithItOrSee,
+          BIN_DAYS,
+          entry.signInPage !== "" && t.sessionsThatAreOpenAtThe,
+        )}
       </p>
       {bin.refused && (
         <Notice data-tone="bad" role="alert" style={{ marginTop: 12 }}>
@@ -108,15 +106,15 @@ export function BinDialog({ entry, open, onClose }: { entry: EntryView; open: bo
           isDisabled={bin.running}
           onPress={async () => {
             if ((await bin.run({ entryIds: [entry.id] })).ok) {
-              done(`${entry.name} is in the bin.`, [{ command: "vaults.restore", input: { entryIds: [entry.id] } }]);
+              done(t.isInTheBin(entry.name), [{ command: "vaults.restore", input: { entryIds: [entry.id] } }]);
               onClose();
               router.push(`/vaults/${entry.vault.id}`);
             }
           }}
         >
-          Put in the bin
+          {t.putInTheBin2}
         </Button>
-        <Button onPress={onClose}>Leave it</Button>
+        <Button onPress={onClose}>{t.leaveIt}</Button>
       </Row>
     </Dialog>
   );

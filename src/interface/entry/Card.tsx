@@ -4,6 +4,7 @@ import type { ReactNode } from "react";
 import styled from "styled-components";
 import { exactTime, sayTime } from "@/core/time";
 import type { StoryLine } from "@/server/journal/story";
+import { card as t } from "./strings";
 
 export const CardPage = styled.div`
   display: grid;
@@ -92,13 +93,13 @@ export function Story({
             </time>
             <span>
               {own ? (
-                "You "
+                t.you
               ) : line.who ? (
                 <>
                   <b>{line.who}</b>{" "}
                 </>
               ) : (
-                "Galtry "
+                t.galtry
               )}
               {line.says}
             </span>

@@ -3,6 +3,7 @@ import styled from "styled-components";
 import { askedFor, type Kind, PURPOSES } from "@/core/kinds/kind";
 import { Stamp } from "../shared/Stamp";
 import { BeginFromSite } from "./BeginFromSite";
+import { chooseKind as t } from "./strings";
 
 const Columns = styled.div`
   columns: 3 300px;
@@ -33,7 +34,7 @@ export function ChooseKind({
 }) {
   return (
     <>
-      <h1 style={{ marginBottom: 20 }}>What do you want to keep in {place.name}?</h1>
+      <h1 style={{ marginBottom: 20 }}>{t.whatDoYouWantToKeep(place.name)}</h1>
       {sites && <BeginFromSite vaultId={vaultId} place={place} />}
       <Columns>
         {PURPOSES.map(({ purpose, title }) => (
@@ -61,8 +62,10 @@ export function ChooseKind({
       </Columns>
       {ownKinds && (
         <p>
-          Nothing fits? <Link href="/kinds">Kinds of your own</Link> have the fields you want; what colleagues sign in
-          to again and again stands ready among the <Link href="/sites">sites we use</Link>.
+          {t.nothingFitsHaveTheFieldsYou(
+            <Link href="/kinds">{t.kindsOfYourOwn}</Link>,
+            <Link href="/sites">{t.sitesWeUse}</Link>,
+          )}
         </p>
       )}
     </>

@@ -5,6 +5,7 @@ import styled from "styled-components";
 import { codeLines } from "@/core/kinds/codes";
 import { useCommand } from "../shared/ask";
 import { CheckField } from "../shared/controls";
+import { codes as t } from "./strings";
 
 const List = styled.ol`
   display: grid;
@@ -50,7 +51,7 @@ export function Codes({ entryId, field, value, versionId, first }: CodesProps) {
         ))}
       </List>
       <p className="soft small" style={{ marginTop: 6 }} role="status">
-        {codes.length - used.length} of {codes.length} left; tick one off when you have used it
+        {t.ofLeftTickOneOffWhen(codes.length - used.length, codes.length)}
       </p>
       {tick.refused && <p role="alert">{tick.refused.message}</p>}
     </>

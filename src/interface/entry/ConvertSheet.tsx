@@ -8,6 +8,7 @@ import { Dialog } from "../shared/Dialog";
 import { useDone } from "../shared/Done";
 import { Form } from "../shared/Form";
 import type { EntryView } from "./types";
+import { convertSheet as t } from "./strings";
 
 /** Another kind for an entry: what does not fit is kept as extra fields, and finds its way back. */
 export function ConvertSheet({ entry, onClose }: { entry: EntryView; onClose: () => void }) {
@@ -31,23 +32,21 @@ export function ConvertSheet({ entry, onClose }: { entry: EntryView; onClose: ()
     if (!answer.ok) return;
     const { before, versionId } = answer.result;
     const items = [{ entryId: entry.id, baseVersionId: versionId, versionId: before }];
-    done(`${entry.name} is of the kind ${to!.name} now.`, [
-      { command: "vaults.bringBack", input: { items, fields: null } },
-    ]);
+    done(t.isOfTheKindNow(entry.name, to!.name), [{ command: "vaults.bringBack", input: { items, fields: null } }]);
     onClose();
   };
   return (
-    <Dialog title={`Another kind for ${entry.name}`} open onClose={onClose}>
+    <Dialog title={t.anotherKindFor(entry.name)} open onClose={onClose}>
       <Form
-        verb="Change the kind"
+        verb={t.changeTheKind}
         onSend={send}
         running={convert.running}
         unready={kind === ""}
         onCancel={onClose}
         wrong={convert.refused?.field === "signInPage" && needsPage ? null : convert.refused?.message}
       >
-        <ChoiceField label="Kind" value={kind} onText={setKind}>
-          <option value="">choose a kind</option>
+        <ChoiceField label={t.kind} value={kind} onText={setKind}>
+          <option value="">{t.chooseAKind}</option>
           {PURPOSES.map(({ purpose, title }) => (
             <optgroup key={purpose} label={title}>
               {kinds
@@ -62,18 +61,21 @@ export function ConvertSheet({ entry, onClose }: { entry: EntryView; onClose: ()
         </ChoiceField>
         {needsPage && (
           <TextField
-            label="Sign-in page"
+            label={t.signInPage}
             className="mono"
             value={signInPage}
             onText={setSignInPage}
             wrong={convert.refused?.field === "signInPage" ? convert.refused.message : null}
-            hint="the very address where one signs in, not the home page"
+            hint={t.theVeryAddressWhereOneSigns}
           />
         )}
         {left.length > 0 && (
           <p>
-            {to!.name} has no {left.map((field) => `“${field.label}”`).join(", ")}:{" "}
-            {left.length === 1 ? "it is" : "they are"} kept as extra fields.
+            {t.hasNoKeptAsExtraFields(
+              to!.name,
+              left.map((field) => `“${field.label}”`).join(", "),
+              left.length === 1 ? t.itIs : t.theyAre,
+            )}
           </p>
         )}
       </Form>

@@ -7,6 +7,7 @@ import { Button, CheckField, Stack, TextField } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
 import { Form } from "../shared/Form";
 import type { EntryView } from "./types";
+import { didNotWork as t } from "./strings";
 
 type What = keyof typeof DID_NOT_WORK;
 
@@ -17,7 +18,7 @@ export function DidNotWork({ entry }: { entry: EntryView }) {
   const [note, setNote] = useState("");
   const [told, setTold] = useState(false);
   const tell = useCommand("signIn.didNotWork");
-  const stewards = entry.own.stewards.join(" and ") || "its stewards";
+  const stewards = entry.own.stewards.join(" and ") || t.itsStewards;
   const send = async () => {
     const answer = await tell.run({ entryId: entry.id, what, note });
     if (!answer.ok) return;
@@ -27,22 +28,22 @@ export function DidNotWork({ entry }: { entry: EntryView }) {
   };
   return (
     <>
-      <Button onPress={() => setOpen(true)}>It did not work</Button>
+      <Button onPress={() => setOpen(true)}>{t.itDidNotWork}</Button>
       {told && (
         <p className="small" role="status">
-          {stewards} {entry.own.stewards.length > 1 ? "have" : "has"} been told.
+          {t.beenTold(stewards, entry.own.stewards.length > 1 ? t.have : t.has)}
         </p>
       )}
-      <Dialog title={`${entry.name} did not let you in`} open={open} onClose={() => setOpen(false)}>
+      <Dialog title={t.didNotLetYouIn(entry.name)} open={open} onClose={() => setOpen(false)}>
         <Form
-          verb={`Tell ${stewards}`}
+          verb={t.tell(stewards)}
           onSend={send}
           running={tell.running}
           wrong={tell.wrong()}
           onCancel={() => setOpen(false)}
         >
           <fieldset style={{ border: 0, padding: 0, margin: 0 }}>
-            <legend style={{ marginBottom: 6, padding: 0 }}>What do you see?</legend>
+            <legend style={{ marginBottom: 6, padding: 0 }}>{t.whatDoYouSee}</legend>
             <Stack style={{ gap: 8 }}>
               {(Object.keys(DID_NOT_WORK) as What[]).map((key) => (
                 <CheckField
@@ -57,7 +58,7 @@ export function DidNotWork({ entry }: { entry: EntryView }) {
             </Stack>
           </fieldset>
           <TextField
-            label="Anything else (not a password)"
+            label={t.anythingElseNotAPassword}
             value={note}
             maxLength={300}
             onText={setNote}

@@ -13,6 +13,7 @@ import { Act, Button, ButtonLink, Chip, Notice, Row } from "../shared/controls";
 import { useDone } from "../shared/Done";
 import { useProving } from "../shared/useProving";
 import { capital } from "./Card";
+import { earlier as t } from "./strings";
 
 type View = Awaited<ReturnType<(typeof earlierVersions)["execute"]>>;
 type Version = View["versions"][number];
@@ -72,17 +73,20 @@ export function Earlier({ entryId, first, zone, now }: { entryId: string; first:
     <Page
       where={
         <>
-          <Link href={`/entry/${entryId}`}>{first.name}</Link>. Its {current.number}{" "}
-          {current.number === 1 ? "version" : "versions"}.
+          {t.its(
+            <Link href={`/entry/${entryId}`}>{first.name}</Link>,
+            current.number,
+            current.number === 1 ? t.version : t.versions,
+          )}
         </>
       }
     >
       <Row style={{ marginBottom: 20 }}>
-        <h1 style={{ marginRight: "auto" }}>Earlier versions</h1>
-        <ButtonLink href={`/entry/${entryId}`}>Back to the entry</ButtonLink>
+        <h1 style={{ marginRight: "auto" }}>{t.earlierVersions}</h1>
+        <ButtonLink href={`/entry/${entryId}`}>{t.backToTheEntry}</ButtonLink>
       </Row>
       <Split>
-        <nav aria-label="Versions">
+        <nav aria-label={t.versions2}>
           <Times>
             {versions.map((one) => (
               <li key={one.id}>
@@ -93,11 +97,11 @@ export function Earlier({ entryId, first, zone, now }: { entryId: string; first:
                 >
                   <b title={exactTime(one.at, zone)}>{capital(sayTime(one.at, now, zone))}</b>
                   <span className="small">
-                    {one.id === current.id && <Chip data-tone="plain">now</Chip>} {whatChanged(one)}
+                    {one.id === current.id && <Chip data-tone="plain">{t.now}</Chip>} {whatChanged(one)}
                   </span>
                   <span className="soft small" style={{ display: "block" }}>
                     {one.by}
-                    {one.refused && "; refused by the site"}
+                    {one.refused && t.refusedByTheSite}
                   </span>
                 </button>
               </li>
@@ -105,7 +109,7 @@ export function Earlier({ entryId, first, zone, now }: { entryId: string; first:
           </Times>
           {more && (
             <div style={{ marginTop: 12 }}>
-              <Button onPress={loadMore}>Show older ones</Button>
+              <Button onPress={loadMore}>{t.showOlderOnes}</Button>
             </div>
           )}
         </nav>
@@ -116,9 +120,9 @@ export function Earlier({ entryId, first, zone, now }: { entryId: string; first:
 }
 
 function whatChanged(version: Version): string {
-  if (version.number === 1) return "first kept";
+  if (version.number === 1) return t.firstKept;
   const changed = version.values.filter((value) => value.changed).map((value) => value.label.toLowerCase());
-  return changed.length === 0 ? "nothing that shows here" : changed.join(", ");
+  return changed.length === 0 ? t.nothingThatShowsHere : changed.join(", ");
 }
 
 interface CompareProps {
@@ -141,7 +145,7 @@ function Compare({ entryId, version, current, base }: CompareProps) {
     const answer = await bring.run({ items, fields });
     if (!answer.ok) return;
     const [row] = answer.result.rows;
-    done(`Brought back from version ${version.number}.`, [
+    done(t.broughtBackFromVersion(version.number), [
       {
         command: "vaults.bringBack",
         input: { items: [{ entryId, baseVersionId: row!.versionId, versionId: row!.before }], fields: null },
@@ -160,10 +164,10 @@ function Compare({ entryId, version, current, base }: CompareProps) {
         <thead>
           <tr>
             <th style={{ width: 132 }}>
-              <span className="unseen">Field</span>
+              <span className="unseen">{t.field}</span>
             </th>
-            <th>{isNow ? `Version ${version.number}, now` : `Version ${version.number}`}</th>
-            {!isNow && <th>Now</th>}
+            <th>{isNow ? t.versionNow(version.number) : t.version2(version.number)}</th>
+            {!isNow && <th>{t.now2}</th>}
           </tr>
         </thead>
         <tbody>
@@ -177,8 +181,8 @@ function Compare({ entryId, version, current, base }: CompareProps) {
                 <td data-side={isNow ? undefined : "then"}>
                   <Value entryId={entryId} version={version} value={then} />
                   {differs && then && (
-                    <Act onPress={() => bringBack([id])} isDisabled={bring.running} aria-label={`Bring back ${label}`}>
-                      Bring back
+                    <Act onPress={() => bringBack([id])} isDisabled={bring.running} aria-label={t.bringBack(label)}>
+                      {t.bringBack2}
                     </Act>
                   )}
                 </td>
@@ -187,7 +191,7 @@ function Compare({ entryId, version, current, base }: CompareProps) {
                     {differs ? (
                       <Value entryId={entryId} version={current} value={today} />
                     ) : (
-                      <span className="soft">the same</span>
+                      <span className="soft">{t.theSame}</span>
                     )}
                   </td>
                 )}
@@ -199,9 +203,9 @@ function Compare({ entryId, version, current, base }: CompareProps) {
       {!isNow && (
         <Row style={{ marginTop: 16 }}>
           <Button onPress={() => bringBack(null)} isDisabled={bring.running}>
-            Bring back all of version {version.number}
+            {t.bringBackAllOfVersion(version.number)}
           </Button>
-          <span className="soft small">What stands there now stays among the earlier versions.</span>
+          <span className="soft small">{t.whatStandsThereNowStaysAmong}</span>
         </Row>
       )}
     </div>
@@ -214,7 +218,7 @@ function Value({ entryId, version, value }: { entryId: string; version: Version;
   const [shown, setShown] = useState<string | null>(null);
   const [refused, setRefused] = useState("");
   const { prove, sheet } = useProving();
-  if (!value?.filled) return <span className="soft">none </span>;
+  if (!value?.filled) return <span className="soft">{t.none}</span>;
   if (value.class !== "secret")
     return (
       <span className={value.class === "identifier" ? "mono" : undefined} style={{ whiteSpace: "pre-wrap" }}>
@@ -242,9 +246,13 @@ function Value({ entryId, version, value }: { entryId: string; version: Version;
       )}
       <Act
         onPress={() => (shown === null ? reveal() : setShown(null))}
-        aria-label={`${shown !== null ? "Hide" : value.id === CODE ? "Show code" : "Reveal"} ${value.label} of version ${version.number}`}
+        aria-label={t.ofVersion(
+          shown !== null ? "Hide" : value.id === CODE ? t.showCode : "Reveal",
+          value.label,
+          version.number,
+        )}
       >
-        {shown === null ? (value.id === CODE ? "Show code" : "Reveal") : "Hide"}
+        {shown === null ? (value.id === CODE ? t.showCode : t.reveal) : t.hide}
       </Act>
       {refused && (
         <span className="small" style={{ color: "var(--crimson)" }} role="alert">

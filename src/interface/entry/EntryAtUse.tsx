@@ -22,6 +22,7 @@ import { DidNotWork } from "./DidNotWork";
 import { FieldFacts } from "./FieldFacts";
 import { Markdown } from "./Markdown";
 import type { EntryView } from "./types";
+import { entryAtUse as t } from "./strings";
 
 const Big = styled.div`
   display: flex;
@@ -74,12 +75,12 @@ export function EntryAtUse({ entry, now }: { entry: EntryView; now: number }) {
                   onPress={begin}
                   isDisabled={lanyard === null || (signing !== null && signing.report === null)}
                 >
-                  Sign in to {entry.site}
+                  {t.signInTo(entry.site)}
                 </Button>
                 <p className="small soft">
-                  Opens in a new tab, already signed in.
+                  {t.opensInANewTabAlready}
                   <br />
-                  {connected ? "Lanyard is connected in this browser." : "Looking for Lanyard in this browser."}
+                  {connected ? t.lanyardIsConnectedInThis : t.lookingForLanyardInThisBrowser}
                 </p>
               </>
             ) : (
@@ -89,12 +90,10 @@ export function EntryAtUse({ entry, now }: { entry: EntryView; now: number }) {
                   data-look="go"
                   data-big="true"
                 >
-                  {lanyard.state === "absent" ? "Get Lanyard to sign in" : "Connect Lanyard to sign in"}
+                  {lanyard.state === "absent" ? t.getLanyardToSignIn : t.connectLanyardToSignIn}
                 </ButtonLink>
                 <p className="small soft">
-                  {lanyard.state === "absent"
-                    ? "Signing in needs Lanyard, Galtry’s browser extension, in this browser. On a phone there is none yet: sign in on a computer."
-                    : "Lanyard is in this browser, but not connected yet."}
+                  {lanyard.state === "absent" ? t.signingInNeedsLanyardGaltrys : t.lanyardIsInThisBrowserBut}
                 </p>
               </>
             )}
@@ -102,8 +101,8 @@ export function EntryAtUse({ entry, now }: { entry: EntryView; now: number }) {
         )}
         {entry.refused && !signing && (
           <p style={{ padding: "12px 0", borderBottom: "1px solid var(--rule)" }}>
-            <Chip data-tone="bad">refused by the site</Chip> The site did not accept the password that is kept. Nobody
-            sends it again until it is put right.
+            <Chip data-tone="bad">{t.refusedByTheSite}</Chip>
+            {t.theSiteDidNotAcceptThe}
           </p>
         )}
         {signing && (
@@ -114,14 +113,14 @@ export function EntryAtUse({ entry, now }: { entry: EntryView; now: number }) {
         <Card style={signsIn && isReady(entry, now) ? { borderTop: 0 } : undefined}>
           {signsIn && (
             <Fact
-              label="Site"
-              act={<Act onPress={() => copy(entry.site)}>{copied === entry.site ? "Copied" : "Copy"}</Act>}
+              label={t.site}
+              act={<Act onPress={() => copy(entry.site)}>{copied === entry.site ? t.copied : t.copy}</Act>}
             >
               <span className="mono">{entry.site}</span>
             </Fact>
           )}
           {entry.alike.length > 0 && (
-            <Fact label="At the same site">
+            <Fact label={t.atTheSameSite}>
               {entry.alike.map((other) => (
                 <span key={other.id} style={{ display: "block" }}>
                   <a href={`/entry/${other.id}`}>{other.name}</a>
@@ -134,33 +133,30 @@ export function EntryAtUse({ entry, now }: { entry: EntryView; now: number }) {
           <Fact label="">
             {signsIn ? (
               <>
-                {userName
-                  ? "Its password stays with Galtry. It is not sent to this browser, so there is nothing here to keep safe or to pass on."
-                  : "Its user name and password stay with Galtry. Neither is sent to this browser, so there is nothing here to keep safe or to pass on."}
-                {entry.guardedFill &&
-                  " With guarded fill, which the steward has switched on, they are sent to this browser at that moment, and you count among those who have seen them."}
+                {userName ? t.itsPasswordStaysWithGaltryIt : t.itsUserNameAndPasswordStay}
+                {entry.guardedFill && t.withGuardedFillWhichTheSteward}
               </>
             ) : (
-              "What is kept secret in it stays with Galtry. To see it you need Reveal."
+              t.whatIsKeptSecretInIt
             )}
           </Fact>
-          {signsIn && entry.hasCode && <Fact label="One-time code">Galtry enters it for you when the site asks</Fact>}
+          {signsIn && entry.hasCode && <Fact label={t.oneTimeCode}>{t.galtryEntersItForYouWhen}</Fact>}
           {entry.notes && (
-            <Fact label="Notes">
+            <Fact label={t.notes}>
               <Markdown text={entry.notes} />
             </Fact>
           )}
-          {entry.tags.length > 0 && <Fact label="Tags">{entry.tags.join(", ")}</Fact>}
-          {signsIn && <Fact label="Signing in">{howItWent(entry, now)}</Fact>}
+          {entry.tags.length > 0 && <Fact label={t.tags}>{entry.tags.join(", ")}</Fact>}
+          {signsIn && <Fact label={t.signingIn}>{howItWent(entry, now)}</Fact>}
         </Card>
         <Attachments entry={entry} now={now} />
-        <Story title="What you did here" lines={entry.story} own zone={entry.zone} now={now} />
+        <Story title={t.whatYouDidHere} lines={entry.story} own zone={entry.zone} now={now} />
       </div>
       <aside>
         <WhatYouMayDo entry={entry} />
         <Row style={{ marginTop: 16, paddingTop: 14, borderTop: "1px solid var(--edge)" }}>
           <Button onPress={() => pin.run({ entryId: entry.id, pinned: !entry.pinned })}>
-            {entry.pinned ? "Unpin" : "Pin to the Front desk"}
+            {entry.pinned ? t.unpin : t.pinToTheFrontDesk}
           </Button>
           {signsIn && <DidNotWork entry={entry} />}
         </Row>
@@ -171,12 +167,12 @@ export function EntryAtUse({ entry, now }: { entry: EntryView; now: number }) {
 
 export function howItWent(entry: EntryView, now: number): string {
   const { lastSignIn } = entry;
-  const how = entry.guardedFill ? "Sealed sign-in, or guarded fill" : "Sealed sign-in";
-  if (!lastSignIn) return `${how}; not used yet`;
+  const how = entry.guardedFill ? t.sealedSignInOrGuardedFill : t.sealedSignIn;
+  if (!lastSignIn) return t.notUsedYet(how);
   const when = sayTime(lastSignIn.at, now, entry.zone);
-  if (lastSignIn.outcome === "signed-in") return `${how}, worked ${when.replace(", ", " at ")}`;
+  if (lastSignIn.outcome === "signed-in") return t.worked(how, when.replace(", ", " at "));
   const failure = FAILURES[lastSignIn.outcome as keyof typeof FAILURES];
-  return `${how}. ${when}: it ${failure?.title ?? "failed"}${lastSignIn.detail ? ` (${lastSignIn.detail})` : ""}`;
+  return t.it(how, when, failure?.title ?? "failed", lastSignIn.detail ? ` (${lastSignIn.detail})` : "");
 }
 
 /** The reader's own level: its sign, why, and what follows. */
@@ -188,47 +184,43 @@ export function WhatYouMayDo({ entry }: { entry: EntryView }) {
   const may = (needed: "use" | "reveal" | "edit", text: string) => (
     <li className={atLeast(own.level, needed) ? undefined : "not"}>
       {atLeast(own.level, needed) ? (
-        <Check size={16} aria-label="yes:" style={{ color: "var(--moss)" }} />
+        <Check size={16} aria-label={t.yes} style={{ color: "var(--moss)" }} />
       ) : (
-        <X size={16} aria-label="no:" />
+        <X size={16} aria-label={t.no} />
       )}
       <span>{text}</span>
     </li>
   );
   return (
     <May>
-      <h2>What you may do</h2>
+      <h2>{t.whatYouMayDo}</h2>
       <p className="level">
         <CutKey level={own.level === "none" ? "use" : own.level} inherited={own.inherited} until={until} silent />{" "}
         {levelWord(own.level)}
       </p>
       <p>
         {own.sentence}
-        {own.until === null && own.level !== "none" ? " It has no end date." : ""}
+        {own.until === null && own.level !== "none" ? t.itHasNoEndDate : ""}
       </p>
       <ul>
-        {signsIn && may("use", "Sign in, as often as you need")}
-        {signsIn && entry.hasCode && may("use", "Leave its one-time code to Galtry")}
-        {may("use", signsIn ? "Read its site, notes and tags" : "Read what is open in it, its notes and tags")}
+        {signsIn && may("use", t.signInAsOftenAsYou)}
+        {signsIn && entry.hasCode && may("use", t.leaveItsOneTimeCodeTo)}
+        {may("use", signsIn ? t.readItsSiteNotesAndTags : t.readWhatIsOpenInIt)}
         {may(
           "reveal",
-          !signsIn
-            ? "See or copy what is kept secret in it"
-            : entry.useSeesUserName
-              ? "See or copy its password"
-              : "See or copy its user name or password",
+          !signsIn ? t.seeOrCopyWhatIsKept : entry.useSeesUserName ? t.seeOrCopyItsPassword : t.seeOrCopyItsUserName,
         )}
-        {may("edit", "Change anything in it")}
+        {may("edit", t.changeAnythingInIt)}
       </ul>
       {own.stewards.length > 0 && own.level !== "steward" && (
         <p>
           <b>{own.stewards.join(", ")}</b>
-          {own.stewards.length === 1 ? ", its steward, can change that." : ", its stewards, can change that."}
+          {own.stewards.length === 1 ? t.itsStewardCanChangeThat : t.itsStewardsCanChangeThat}
         </p>
       )}
       {own.level !== "steward" && !(entry.guest && own.level === "edit") && entry.binnedAt === null && (
         <Button style={{ marginTop: 12 }} onPress={() => setAsking(true)}>
-          Ask for more
+          {t.askForMore}
         </Button>
       )}
       {asking && (

@@ -14,6 +14,7 @@ import { MakeSshKey } from "./MakeSshKey";
 import { QrReader } from "./QrReader";
 import { TagField, toTags } from "./TagField";
 import type { EntryView } from "./types";
+import { entryForm as t } from "./strings";
 
 const Sheet = styled.div`
   max-width: 720px;
@@ -135,9 +136,9 @@ export function EntryForm({ kind, entry, vaultId, parent, site = null }: EntryFo
   };
   return (
     <Sheet>
-      <h1>{entry ? `Change ${entry.name}` : `${kind.name}, new in ${parent.name}`}</h1>
+      <h1>{entry ? t.change(entry.name) : t.newIn(kind.name, parent.name)}</h1>
       <Form
-        verb={entry ? "Save" : "Add"}
+        verb={entry ? t.save : t.add}
         onSend={() => submit()}
         running={save.running}
         onCancel={() => router.push(back)}
@@ -164,7 +165,7 @@ export function EntryForm({ kind, entry, vaultId, parent, site = null }: EntryFo
         )}
         {!kind.title && (
           <TextField
-            label="Name"
+            label={t.name}
             value={draft.name}
             onText={(text) => set("name", text)}
             wrong={wrong("name")}
@@ -174,11 +175,11 @@ export function EntryForm({ kind, entry, vaultId, parent, site = null }: EntryFo
         )}
         {kind.id === "ssh-key" && !entry && <MakeSshKey comment={draft.name} onMade={(key) => setValues(key)} />}
         <TextField
-          label="What it is for"
+          label={t.whatItIsFor}
           value={draft.description}
           onText={(text) => set("description", text)}
           wrong={wrong("description")}
-          hint="tells two similar ones apart: “box office, season desk”"
+          hint={t.tellsTwoSimilarOnesApartBox}
         />
         {asked.map((field) => (
           <Fragment key={field.id}>
@@ -194,38 +195,38 @@ export function EntryForm({ kind, entry, vaultId, parent, site = null }: EntryFo
             />
             {field.id === SIGN_IN_PAGE && (
               <ChoiceField
-                label="Offered at"
+                label={t.offeredAt}
                 value={draft.reach}
                 onText={(text) => set("reach", text as Draft["reach"])}
-                hint="where Lanyard offers it"
+                hint={t.whereLanyardOffersIt}
               >
-                <option value="site">the whole site, with its sub-domains</option>
-                <option value="host">this host only</option>
+                <option value="site">{t.theWholeSiteWithItsSub}</option>
+                <option value="host">{t.thisHostOnly}</option>
               </ChoiceField>
             )}
             {field.id === USER_NAME && (
               <CheckField
                 checked={draft.useSeesUserName}
                 onTick={(ticked) => set("useSeesUserName", ticked)}
-                label={`People with Use may see the ${fieldWord(kind, USER_NAME)}`}
+                label={t.peopleWithUseMaySeeThe(fieldWord(kind, USER_NAME))}
               />
             )}
             {field.id === CODE && (
               <Row>
                 <QrReader onRead={(text) => setValue(CODE, text)} />
                 {kept(CODE) && (
-                  <CheckField checked={removeCode} onTick={setRemoveCode} label="Take the one-time code away" />
+                  <CheckField checked={removeCode} onTick={setRemoveCode} label={t.takeTheOneTimeCodeAway} />
                 )}
               </Row>
             )}
           </Fragment>
         ))}
         <TextArea
-          label="Notes"
+          label={t.notes}
           value={draft.notes}
           onText={(text) => set("notes", text)}
           wrong={wrong("notes")}
-          hint="whoever can use the entry can read them; **bold**, - lists and [links](https://…) are shown as such"
+          hint={t.whoeverCanUseTheEntryCan}
           rows={4}
         />
         <TagField vaultId={vaultId} value={draft.tags} onText={(text) => set("tags", text)} wrong={wrong("tags")} />
@@ -275,33 +276,33 @@ function Extras({
     set(extras.map((extra) => (extra.id === id ? { ...extra, ...part } : extra)));
   return (
     <fieldset>
-      <legend style={{ fontWeight: 650, marginBottom: 8 }}>Extra fields</legend>
+      <legend style={{ fontWeight: 650, marginBottom: 8 }}>{t.extraFields}</legend>
       <Stack>
         {extras.map((extra) => (
           <Extra key={extra.id}>
-            <TextField label="Name" value={extra.label} onText={(text) => change(extra.id, { label: text })} />
+            <TextField label={t.name} value={extra.label} onText={(text) => change(extra.id, { label: text })} />
             <ChoiceField
-              label="Seen from"
+              label={t.seenFrom}
               value={extra.class}
               onText={(text) => change(extra.id, { class: text as ExtraDraft["class"], kept: false })}
             >
-              <option value="open">Use</option>
-              <option value="identifier">Reveal</option>
-              <option value="secret">Reveal, hidden</option>
+              <option value="open">{t.use}</option>
+              <option value="identifier">{t.reveal}</option>
+              <option value="secret">{t.revealHidden}</option>
             </ChoiceField>
             <TextField
-              label="Value"
+              label={t.value}
               type={extra.class === "secret" ? "password" : "text"}
               autoComplete="off"
               value={extra.value}
               onText={(text) => change(extra.id, { value: text })}
-              hint={extra.kept ? "left empty: stays as it is" : undefined}
+              hint={extra.kept ? t.leftEmptyStaysAsItIs : undefined}
             />
             <Act
               onPress={() => set(extras.filter((one) => one.id !== extra.id))}
-              aria-label={`Remove ${extra.label || "field"}`}
+              aria-label={t.remove(extra.label || "field")}
             >
-              Remove
+              {t.remove2}
             </Act>
           </Extra>
         ))}
@@ -316,7 +317,7 @@ function Extras({
               set([...extras, { id: crypto.randomUUID(), label: "", class: "open", value: "", kept: false }])
             }
           >
-            Add a field
+            {t.addAField}
           </Button>
         </div>
       </Stack>
@@ -348,26 +349,26 @@ function Overtaken({
     notes: draft.notes,
   };
   const shown = [
-    { id: "name", label: "Name" },
-    { id: "description", label: "What it is for" },
+    { id: "name", label: t.name },
+    { id: "description", label: t.whatItIsFor },
     ...kind.fields.filter((field) => field.class !== "secret"),
-    { id: "notes", label: "Notes" },
+    { id: "notes", label: t.notes },
   ];
   const differing = shown.filter(({ id }) => String(theirs[id] ?? "") !== mine[id]);
   const secrets = kind.fields.filter(({ id }) => (refused.data!.secretsChanged as string[]).includes(id));
   return (
     <Notice role="alert">
       <b>{refused.message}</b>
-      <p>Nothing of yours is lost. Take over what you want of theirs, then save.</p>
+      <p>{t.nothingOfYoursIsLostTake}</p>
       {differing.length > 0 && (
         <Versus>
           <thead>
             <tr>
               <th>
-                <span className="unseen">Field</span>
+                <span className="unseen">{t.field}</span>
               </th>
-              <th>Theirs</th>
-              <th>Yours</th>
+              <th>{t.theirs}</th>
+              <th>{t.yours}</th>
             </tr>
           </thead>
           <tbody>
@@ -377,8 +378,8 @@ function Overtaken({
                 <td>
                   {String(theirs[id] ?? "")}
                   <br />
-                  <Act onPress={() => onTake(id, String(theirs[id] ?? ""))} aria-label={`Take theirs: ${label}`}>
-                    Take theirs
+                  <Act onPress={() => onTake(id, String(theirs[id] ?? ""))} aria-label={t.takeTheirs(label)}>
+                    {t.takeTheirs2}
                   </Act>
                 </td>
                 <td>{mine[id]}</td>
@@ -389,15 +390,15 @@ function Overtaken({
       )}
       {secrets.map(({ id }) => (
         <p key={id}>
-          They also changed the {fieldWord(kind, id)}.{" "}
-          {draft.values[id] === ""
-            ? "You left it as it is: theirs stays."
-            : "Saving puts yours in its place; theirs stays among the earlier versions."}
+          {t.theyAlsoChangedThe(
+            fieldWord(kind, id),
+            draft.values[id] === "" ? t.youLeftItAsItIs : t.savingPutsYoursInItsPlace,
+          )}
         </p>
       ))}
       <Row style={{ marginTop: 8 }}>
         <Button isDisabled={running} onPress={onKeepMine}>
-          Save what stands below
+          {t.saveWhatStandsBelow}
         </Button>
       </Row>
     </Notice>

@@ -31,6 +31,7 @@ import { Markdown } from "./Markdown";
 import { SigningInDialog } from "./SigningIn";
 import type { EntryView } from "./types";
 import { WhoCanDoWhat, type WhoView } from "./WhoCanDoWhat";
+import { entryFull as t } from "./strings";
 
 /** An entry as who may reveal, edit or steward it sees it: the whole catalogue card. */
 export function EntryFull({
@@ -78,18 +79,21 @@ export function EntryFull({
             <h1>{entry.name}</h1>
             <p className="soft small">{[entry.kind.name, entry.description].filter(Boolean).join(" · ")}</p>
           </div>
-          {mayEdit && <Button onPress={() => router.push(`/entry/${entry.id}?edit`)}>Edit</Button>}
+          {mayEdit && <Button onPress={() => router.push(`/entry/${entry.id}?edit`)}>{t.edit}</Button>}
           {signsIn && entry.binnedAt === null && entry.asideAt === null && (
             <Button look="go" onPress={begin} isDisabled={lanyard?.state !== "connected" || !isReady(entry, now)}>
-              Sign in
+              {t.signIn}
             </Button>
           )}
         </CardTitle>
         <Before entry={entry} now={now} />
         {entry.binnedAt !== null && (
           <Notice style={{ marginBottom: 16 }}>
-            <b>In the bin</b> since {sayTime(entry.binnedAt, now, entry.zone)}. Nobody can use it until it is restored;{" "}
-            {sayDaysLeft(entry.binnedAt, now)}.
+            {t.sinceNobodyCanUseItUntil(
+              <b>{t.inTheBin}</b>,
+              sayTime(entry.binnedAt, now, entry.zone),
+              sayDaysLeft(entry.binnedAt, now),
+            )}
             <Row style={{ marginTop: 8 }}>
               <Restore entry={entry} />
               <Erase entry={entry} />
@@ -98,29 +102,29 @@ export function EntryFull({
         )}
         {entry.asideAt !== null && entry.binnedAt === null && (
           <Notice style={{ marginBottom: 16 }}>
-            <b>Set aside</b> since {sayTime(entry.asideAt, now, entry.zone)}. It is kept, but offered nowhere, and
-            nobody signs in with it.
+            {t.sinceItIsKeptButOffered(<b>{t.setAside}</b>, sayTime(entry.asideAt, now, entry.zone))}
             {mayEdit && (
               <Row style={{ marginTop: 8 }}>
-                <Button onPress={() => aside.run({ entryIds: [entry.id], aside: false })}>Bring back</Button>
+                <Button onPress={() => aside.run({ entryIds: [entry.id], aside: false })}>{t.bringBack}</Button>
               </Row>
             )}
           </Notice>
         )}
         {signsIn && lanyard && lanyard.state !== "connected" && entry.binnedAt === null && (
           <p className="small soft" style={{ marginBottom: 12 }}>
-            Signing in needs Lanyard in this browser.{" "}
-            <a href={lanyard.state === "absent" ? "/lanyard" : "/lanyard/connect"}>
-              {lanyard.state === "absent" ? "Get Lanyard" : "Connect it"}
-            </a>
+            {t.signingInNeedsLanyardInThis(
+              <a href={lanyard.state === "absent" ? "/lanyard" : "/lanyard/connect"}>
+                {lanyard.state === "absent" ? t.getLanyard : t.connectIt}
+              </a>,
+            )}
           </p>
         )}
         {entry.refused && (
           <Notice data-tone="bad" style={{ marginBottom: 16 }}>
-            <b>The site refused this user name and password.</b> Galtry sends them for nobody until they change.
+            {t.galtrySendsThemForNobodyUntil(<b>{t.theSiteRefusedThisUserName}</b>)}
             {mayEdit && (
               <Row style={{ marginTop: 8 }}>
-                <Button onPress={() => once.run({ entryId: entry.id })}>Try once more</Button>
+                <Button onPress={() => once.run({ entryId: entry.id })}>{t.tryOnceMore}</Button>
               </Row>
             )}
           </Notice>
@@ -134,36 +138,36 @@ export function EntryFull({
           {signsIn && (
             <>
               <Fact
-                label="Sign-in page"
+                label={t.signInPage}
                 act={
-                  <Act onPress={() => copy(entry.signInPage)}>{copied === entry.signInPage ? "Copied" : "Copy"}</Act>
+                  <Act onPress={() => copy(entry.signInPage)}>{copied === entry.signInPage ? t.copied : t.copy}</Act>
                 }
               >
                 <span className="mono">{entry.signInPage}</span>
               </Fact>
-              <Fact label="Offered at">{entry.reach === "site" ? "the whole site" : "this host only"}</Fact>
+              <Fact label={t.offeredAt}>{entry.reach === "site" ? t.theWholeSite : t.thisHostOnly}</Fact>
             </>
           )}
           <FieldFacts entry={entry} now={now} blanks />
           {signsIn && (
             <Fact
-              label="Signing in"
-              act={mayEdit ? <Act onPress={() => setTuning(true)}>Sign-in steps</Act> : undefined}
+              label={t.signingIn}
+              act={mayEdit ? <Act onPress={() => setTuning(true)}>{t.signInSteps}</Act> : undefined}
             >
-              {howItWent(entry, now)}; guarded fill {entry.guardedFill ? "on" : "off"}
+              {t.guardedFill(howItWent(entry, now), entry.guardedFill ? t.on : t.off)}
             </Fact>
           )}
           {entry.notes && (
-            <Fact label="Notes">
+            <Fact label={t.notes}>
               <Markdown text={entry.notes} />
             </Fact>
           )}
           {steward && entry.binnedAt === null && <AskAgain entry={entry} />}
           {steward && entry.binnedAt === null && <AsksFirst entry={entry} />}
           {steward && entry.binnedAt === null && <Listed entry={entry} />}
-          {entry.tags.length > 0 && <Fact label="Tags">{entry.tags.join(", ")}</Fact>}
+          {entry.tags.length > 0 && <Fact label={t.tags}>{entry.tags.join(", ")}</Fact>}
           {entry.alike.length > 0 && (
-            <Fact label="At the same site">
+            <Fact label={t.atTheSameSite}>
               {entry.alike.map((other) => (
                 <span key={other.id} style={{ display: "block" }}>
                   <a href={`/entry/${other.id}`}>{other.name}</a>
@@ -173,14 +177,14 @@ export function EntryFull({
             </Fact>
           )}
           {entry.reveal && (
-            <Fact label="Kept since">
+            <Fact label={t.keptSince}>
               {capital(sayTime(entry.reveal.createdAt, now, entry.zone))}
-              {entry.reveal.createdBy && `, by ${entry.reveal.createdBy}`}
+              {entry.reveal.createdBy && t.by(entry.reveal.createdBy)}
               {entry.versions && entry.versions.length > 1 && (
                 <>
                   ;{" "}
                   <Link href={`/entry/${entry.id}/earlier`} prefetch={false}>
-                    changed {entry.versions.length - 1} {entry.versions.length === 2 ? "time" : "times"}
+                    {t.changed(entry.versions.length - 1, entry.versions.length === 2 ? t.time : t.times)}
                   </Link>
                 </>
               )}
@@ -189,34 +193,36 @@ export function EntryFull({
         </Card>
         <Row style={{ marginTop: 16 }}>
           <Button onPress={() => pin.run({ entryId: entry.id, pinned: !entry.pinned })}>
-            {entry.pinned ? "Unpin" : "Pin to the Front desk"}
+            {entry.pinned ? t.unpin : t.pinToTheFrontDesk}
           </Button>
-          {mayEdit && <Button onPress={() => setCarrying("move")}>Move</Button>}
-          {mayEdit && <Button onPress={() => setCarrying("copy")}>Copy</Button>}
-          {mayEdit && <Button onPress={() => setConverting(true)}>Change the kind</Button>}
-          {mayEdit && <Button onPress={() => setPicturing(true)}>Picture</Button>}
+          {mayEdit && <Button onPress={() => setCarrying("move")}>{t.move}</Button>}
+          {mayEdit && <Button onPress={() => setCarrying("copy")}>{t.copy}</Button>}
+          {mayEdit && <Button onPress={() => setConverting(true)}>{t.changeTheKind}</Button>}
+          {mayEdit && <Button onPress={() => setPicturing(true)}>{t.picture}</Button>}
           {mayEdit && entry.asideAt === null && (
             <Button
               onPress={async () => {
                 if ((await aside.run({ entryIds: [entry.id], aside: true })).ok)
-                  done(`${entry.name} is set aside.`, [
+                  done(t.isSetAside(entry.name), [
                     { command: "vaults.setAside", input: { entryIds: [entry.id], aside: false } },
                   ]);
               }}
             >
-              Set aside
+              {t.setAside}
             </Button>
           )}
-          {entry.mayHandOver && entry.binnedAt === null && <Button onPress={() => setHanding(true)}>Hand over</Button>}
+          {entry.mayHandOver && entry.binnedAt === null && (
+            <Button onPress={() => setHanding(true)}>{t.handOver}</Button>
+          )}
           {steward && entry.binnedAt === null && (
             <Button look="harm" onPress={() => setBinning(true)}>
-              Put in the bin
+              {t.putInTheBin}
             </Button>
           )}
         </Row>
         <Attachments entry={entry} now={now} />
         <Story
-          title={steward ? "Story" : "What you did here"}
+          title={steward ? t.story : t.whatYouDidHere}
           lines={entry.story}
           own={!steward}
           zone={entry.zone}
@@ -225,7 +231,7 @@ export function EntryFull({
       </div>
       <aside>
         {who ? (
-          <WhoCanDoWhat nodeId={entry.id} nodeWord="this entry" who={who} zone={entry.zone} now={now} />
+          <WhoCanDoWhat nodeId={entry.id} nodeWord={t.thisEntry} who={who} zone={entry.zone} now={now} />
         ) : (
           <WhatYouMayDo entry={entry} />
         )}
@@ -266,15 +272,12 @@ export interface LeftOpen {
 function StillSignedIn({ left, site, zone, now }: { left: LeftOpen[]; site: string; zone: string; now: number }) {
   return (
     <section style={{ marginTop: 28, paddingTop: 12, borderTop: "1px solid var(--edge)" }}>
-      <h2 style={{ marginBottom: 4 }}>May still be signed in</h2>
-      <p>
-        Their access has ended and Lanyard removes what it set. A copied session, or a browser that is offline, stays
-        signed in at {site} until the site ends it.
-      </p>
+      <h2 style={{ marginBottom: 4 }}>{t.mayStillBeSignedIn}</h2>
+      <p>{t.theirAccessHasEndedAndLanyard(site)}</p>
       <ul>
         {left.map((one) => (
           <li key={one.personId} className="small">
-            <b>{one.name}</b>, signed in {sayTime(one.at, now, zone)}
+            {t.signedIn(<b>{one.name}</b>, sayTime(one.at, now, zone))}
           </li>
         ))}
       </ul>
@@ -285,14 +288,16 @@ function StillSignedIn({ left, site, zone, now }: { left: LeftOpen[]; site: stri
 function SeenBy({ seenBy, zone, now }: { seenBy: NonNullable<EntryView["seenBy"]>; zone: string; now: number }) {
   return (
     <section style={{ marginTop: 28, paddingTop: 12, borderTop: "1px solid var(--edge)" }}>
-      <h2 style={{ marginBottom: 4 }}>Seen by</h2>
+      <h2 style={{ marginBottom: 4 }}>{t.seenBy}</h2>
       {seenBy.length === 0 ? (
-        <p>Nobody has seen the current values.</p>
+        <p>{t.nobodyHasSeenTheCurrentValues}</p>
       ) : (
         <>
           <p>
-            <b>{seenBy.length === 1 ? "1 person" : `${seenBy.length} people`}</b> {seenBy.length === 1 ? "has" : "have"}{" "}
-            seen the current values:
+            {t.seenTheCurrentValues(
+              <b>{seenBy.length === 1 ? t.n1Person : t.people(seenBy.length)}</b>,
+              seenBy.length === 1 ? t.has : t.have,
+            )}
           </p>
           <ul>
             {seenBy.map((one) => (

@@ -6,6 +6,7 @@ import { useCopy } from "../shared/useCopy";
 import { Fact } from "./Card";
 import { Secret } from "./Secret";
 import type { EntryView } from "./types";
+import { fieldFacts as t } from "./strings";
 
 type FieldView = EntryView["fields"][number];
 
@@ -26,7 +27,7 @@ export function FieldFacts({ entry, now, blanks }: { entry: EntryView; now: numb
 function joinBy(entry: EntryView) {
   const filled = (id: string) => entry.fields.find((field) => field.id === id)?.value ?? "";
   return {
-    label: "QR code to join",
+    label: t.qrCodeToJoin,
     text: (password: string) =>
       wifiText({
         network: filled("network"),
@@ -42,7 +43,7 @@ function FieldFact({ entry, field, now }: { entry: EntryView; field: FieldView; 
   if (!field.filled)
     return (
       <Fact label={field.label}>
-        <span className="soft">none</span>
+        <span className="soft">{t.none}</span>
       </Fact>
     );
   if (field.value === null)
@@ -52,7 +53,7 @@ function FieldFact({ entry, field, now }: { entry: EntryView; field: FieldView; 
         field={field.id}
         label={field.label}
         condition={entry.conditions[field.id]}
-        note={field.codes == null ? undefined : field.codes === 1 ? "1 code" : `${field.codes} codes`}
+        note={field.codes == null ? undefined : field.codes === 1 ? t.n1Code : t.codes(field.codes)}
         qr={entry.kind.id === "wifi" && field.id === PASSWORD ? joinBy(entry) : undefined}
       />
     );
@@ -61,8 +62,8 @@ function FieldFact({ entry, field, now }: { entry: EntryView; field: FieldView; 
     <Fact
       label={field.label}
       act={
-        <Act onPress={() => copy(value)} aria-label={`Copy ${field.label}`}>
-          {copied === value ? "Copied" : "Copy"}
+        <Act onPress={() => copy(value)} aria-label={t.copy(field.label)}>
+          {copied === value ? t.copied : t.copy2}
         </Act>
       }
     >

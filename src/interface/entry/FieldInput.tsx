@@ -4,6 +4,7 @@ import { adviceOn } from "@/core/kinds/checks";
 import type { Field } from "@/core/kinds/kind";
 import { PasswordInput } from "../passwords/PasswordInput";
 import { ChoiceField, TextArea, TextField } from "../shared/controls";
+import { fieldInput as t } from "./strings";
 
 interface FieldInputProps {
   field: Field;
@@ -29,14 +30,14 @@ export function FieldInput({ field, value, onText, wrong, kept, hints, disabled,
     wrong,
     disabled,
     required: field.required,
-    hint: (secret && kept && "left empty: stays as it is") || adviceOn(field.check, value) || field.hint,
+    hint: (secret && kept && t.leftEmptyStaysAsItIs) || adviceOn(field.check, value) || field.hint,
   };
   const plain = { autoComplete: "off", spellCheck: false };
   switch (field.form) {
     case "choice":
       return (
         <ChoiceField {...around}>
-          <option value="">not said</option>
+          <option value="">{t.notSaid}</option>
           {field.choices!.map((choice) => (
             <option key={choice}>{choice}</option>
           ))}
@@ -52,14 +53,7 @@ export function FieldInput({ field, value, onText, wrong, kept, hints, disabled,
     case "month":
       return <TextField {...around} type={field.form} />;
     case "one-time code":
-      return (
-        <TextField
-          {...around}
-          {...plain}
-          className="mono"
-          hint={around.hint ?? "the secret the site shows, or a pasted otpauth address"}
-        />
-      );
+      return <TextField {...around} {...plain} className="mono" hint={around.hint ?? t.theSecretTheSiteShowsOr} />;
     case "mail":
       return <TextField {...around} {...plain} inputMode="email" autoCapitalize="none" />;
     case "phone":

@@ -13,6 +13,7 @@ import { fromLocal, soonEnds, thisEvening, toLocal } from "../shared/localTime";
 import { useCopy } from "../shared/useCopy";
 import { useProving } from "../shared/useProving";
 import type { EntryView } from "./types";
+import { handOver as t } from "./strings";
 
 type Answer = Awaited<ReturnType<(typeof handoverList)["execute"]>>;
 type Made = Awaited<ReturnType<(typeof makeHandover)["execute"]>>;
@@ -32,10 +33,10 @@ const Address = styled.p`
 
 const ENDS: Record<string, string> = {
   withdrawn: "withdrawn",
-  closed: "closed: five wrong words or codes",
-  expired: "run out",
-  opened: "opened, and erased",
-  gone: "ended: the entry is not there any more",
+  closed: t.closedFiveWrongWordsOrCodes,
+  expired: t.runOut,
+  opened: t.openedAndErased,
+  gone: t.endedTheEntryIsNotThere,
 };
 
 /** A copy of chosen values for somebody outside, by a link; and the links that were made. */
@@ -50,21 +51,22 @@ export function HandOver({ entry, now, onClose }: { entry: EntryView; now: numbe
   useEffect(() => void read(), [read]);
   const links = answer?.links ?? [];
   return (
-    <Dialog title={`Hand over a copy of ${entry.name}`} open onClose={onClose} wide>
+    <Dialog title={t.handOverACopyOf(entry.name)} open onClose={onClose} wide>
       {made ? (
         <Stack>
           <p>
-            This is the link. It stands here once: Galtry does not keep it
-            {links[0]?.mailTo ? "" : ", and whoever has it has what is in it"}. Send it to one person
-            {links[0]?.word ? ", and tell them the word another way" : ""}.
-            {links[0]?.mailTo && ` It opens with a code that goes to ${links[0].mailTo}.`}
+            {t.thisIsTheLinkItStands(
+              links[0]?.mailTo ? "" : t.andWhoeverHasItHasWhat,
+              links[0]?.word ? t.andTellThemTheWordAnother : "",
+              links[0]?.mailTo && t.itOpensWithACodeThat(links[0].mailTo),
+            )}
           </p>
           <Address data-testid="handover-address">{made.address}</Address>
           <Row>
             <Button look="go" onPress={() => copy(made.address, true, "link")}>
-              {copied === "link" ? "Copied, for 30 seconds" : "Copy the link"}
+              {copied === "link" ? t.copiedFor30Seconds : t.copyTheLink}
             </Button>
-            <Button onPress={() => setMade(null)}>Done</Button>
+            <Button onPress={() => setMade(null)}>{t.done}</Button>
           </Row>
         </Stack>
       ) : (
@@ -81,41 +83,44 @@ export function HandOver({ entry, now, onClose }: { entry: EntryView; now: numbe
       )}
       {links.length > 0 && (
         <section style={{ marginTop: 20 }}>
-          <h3>Links of this entry</h3>
+          <h3>{t.linksOfThisEntry}</h3>
           <List>
             {links.map((link) => (
               <li key={link.id}>
-                <b>{link.labels.join(", ")}</b>, by {link.by},{" "}
-                <span title={exactTime(link.madeAt, entry.zone)}>{sayTime(link.madeAt, now, entry.zone)}</span>
-                {link.word && ", with a word"}
-                {link.mailTo && `, for ${link.mailTo}`}
+                {t.by(
+                  <b>{link.labels.join(", ")}</b>,
+                  link.by,
+                  <span title={exactTime(link.madeAt, entry.zone)}>{sayTime(link.madeAt, now, entry.zone)}</span>,
+                  link.word && t.withAWord,
+                  link.mailTo && t.forWord(link.mailTo),
+                )}
                 <br />
                 {link.end ? (
                   <Chip data-tone="plain">{ENDS[link.end]}</Chip>
                 ) : (
                   <>
-                    <Chip>until {sayTime(link.expiresAt, now, entry.zone)}</Chip>{" "}
+                    <Chip>{t.until(sayTime(link.expiresAt, now, entry.zone))}</Chip>{" "}
                     <span className="soft">
-                      {link.openings === 1 ? "may be opened once" : `may be opened ${link.openings} times`}
+                      {link.openings === 1 ? t.mayBeOpenedOnce : t.mayBeOpenedTimes(link.openings)}
                     </span>
                   </>
                 )}{" "}
                 {[
                   link.openedAt.length > 0 &&
-                    `opened ${link.openedAt.map((at) => sayTime(at, now, entry.zone)).join("; ")}`,
-                  link.wrongWords > 0 && `wrong words or codes: ${link.wrongWords}`,
+                    t.opened(link.openedAt.map((at) => sayTime(at, now, entry.zone)).join("; ")),
+                  link.wrongWords > 0 && t.wrongWordsOrCodes(link.wrongWords),
                 ]
                   .filter(Boolean)
                   .join(". ")}{" "}
                 {!link.end && (
                   <Act
-                    aria-label={`Withdraw the link with ${link.labels.join(", ")}`}
+                    aria-label={t.withdrawTheLinkWith(link.labels.join(", "))}
                     onPress={async () => {
                       await runCommand("access.withdrawHandover", { handoverId: link.id });
                       await read();
                     }}
                   >
-                    Withdraw
+                    {t.withdraw}
                   </Act>
                 )}
               </li>
@@ -139,7 +144,7 @@ interface MakeProps {
 function MakeLink({ entry, now, mails, onClose, onMade }: MakeProps) {
   const { prove, sheet } = useProving();
   const choices = [
-    ...(entry.signInPage ? [{ id: SIGN_IN_PAGE, label: "Sign-in page", secret: false }] : []),
+    ...(entry.signInPage ? [{ id: SIGN_IN_PAGE, label: t.signInPage, secret: false }] : []),
     ...entry.fields
       .filter((field) => field.filled && field.id !== CODE)
       .map((field) => ({ id: field.id, label: field.label, secret: field.class === "secret" })),
@@ -155,7 +160,7 @@ function MakeLink({ entry, now, mails, onClose, onMade }: MakeProps) {
     refused && (field ? refused.field === field : !refused.field) ? refused.message : null;
   const send = async () => {
     const end = fromLocal(until, entry.zone);
-    if (end === null) return setRefused({ field: "until", message: "Say until when: a link always ends." });
+    if (end === null) return setRefused({ field: "until", message: t.sayUntilWhenALinkAlways });
     setRunning(true);
     const input = { entryId: entry.id, fields: chosen, until: end, openings: Number(openings) || 1, word, mailTo };
     const answer = await prove(() => runCommand<Made>("access.makeHandover", input));
@@ -165,14 +170,11 @@ function MakeLink({ entry, now, mails, onClose, onMade }: MakeProps) {
   };
   return (
     <>
-      <Form verb="Make the link" onSend={send} running={running} onCancel={onClose} wrong={wrong()}>
-        <Notice>
-          Whoever opens the link sees these values as they are now, and counts among those who have seen them. Change
-          them afterwards if they should not go on knowing.
-        </Notice>
+      <Form verb={t.makeTheLink} onSend={send} running={running} onCancel={onClose} wrong={wrong()}>
+        <Notice>{t.whoeverOpensTheLinkSeesThese}</Notice>
         <fieldset>
           <legend className="small soft" style={{ marginBottom: 6 }}>
-            What is handed over
+            {t.whatIsHandedOver}
           </legend>
           <Stack style={{ gap: 6 }}>
             {choices.map((one) => (
@@ -194,9 +196,9 @@ function MakeLink({ entry, now, mails, onClose, onMade }: MakeProps) {
             </p>
           )}
         </fieldset>
-        <TextField type="datetime-local" label="Until" value={until} onText={setUntil} wrong={wrong("until")} />
+        <TextField type="datetime-local" label={t.until2} value={until} onText={setUntil} wrong={wrong("until")} />
         <Row>
-          <Act onPress={() => setUntil(toLocal(thisEvening(entry.zone, now), entry.zone))}>This evening</Act>
+          <Act onPress={() => setUntil(toLocal(thisEvening(entry.zone, now), entry.zone))}>{t.thisEvening}</Act>
           {soonEnds(entry.zone).map((preset) => (
             <Act key={preset.says} onPress={() => setUntil(toLocal(preset.at, entry.zone))}>
               {preset.says}
@@ -207,29 +209,29 @@ function MakeLink({ entry, now, mails, onClose, onMade }: MakeProps) {
           type="number"
           min={1}
           max={20}
-          label="How often it may be opened"
+          label={t.howOftenItMayBeOpened}
           value={openings}
           onText={setOpenings}
           wrong={wrong("openings")}
         />
         <TextField
-          label="A word, if wanted"
+          label={t.aWordIfWanted}
           value={word}
           maxLength={100}
           onText={setWord}
           wrong={wrong("word")}
-          hint="asked for before it opens; say it on the telephone. Five wrong ones close the link"
+          hint={t.askedForBeforeItOpensSay}
           autoComplete="off"
         />
         {mails && (
           <TextField
             type="email"
-            label="Only for this mail address, if wanted"
+            label={t.onlyForThisMailAddressIf}
             value={mailTo}
             maxLength={254}
             onText={setMailTo}
             wrong={wrong("mailTo")}
-            hint="it opens with a code that goes there"
+            hint={t.itOpensWithACodeThat2}
             autoComplete="off"
           />
         )}

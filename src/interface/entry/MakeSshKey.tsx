@@ -3,6 +3,7 @@
 import { useState } from "react";
 import { makeSshKey, type SshKeyType } from "@/core/crypto/sshKey";
 import { Button, Chip, ChoiceField, Notice, Row } from "../shared/controls";
+import { makeSshKey as t } from "./strings";
 
 /** Makes a key pair in this browser and puts it into the form; nothing leaves before the form is sent. */
 export function MakeSshKey({ comment, onMade }: { comment: string; onMade: (values: Record<string, string>) => void }) {
@@ -24,20 +25,20 @@ export function MakeSshKey({ comment, onMade }: { comment: string; onMade: (valu
   return (
     <div>
       <Row style={{ alignItems: "end" }}>
-        <ChoiceField label="Make a key here" value={type} onText={(text) => setType(text as SshKeyType)}>
-          <option>Ed25519</option>
-          <option>RSA 4096</option>
+        <ChoiceField label={t.makeAKeyHere} value={type} onText={(text) => setType(text as SshKeyType)}>
+          <option>{t.ed25519}</option>
+          <option>{t.rsa4096}</option>
         </ChoiceField>
         <Button onPress={make} isDisabled={running}>
-          {running ? "Making it" : "Make the key"}
+          {running ? t.makingIt : t.makeTheKey}
         </Button>
       </Row>
       {fingerprint && (
         <p role="status" className="small" style={{ marginTop: 8, overflowWrap: "anywhere" }}>
-          <Chip data-tone="good">made</Chip> <span className="mono">{fingerprint}</span>
+          <Chip data-tone="good">{t.made}</Chip> <span className="mono">{fingerprint}</span>
         </p>
       )}
-      {wrong && <Notice data-tone="bad">This browser cannot make such a key. Choose the other sort.</Notice>}
+      {wrong && <Notice data-tone="bad">{t.thisBrowserCannotMakeSuchA}</Notice>}
     </div>
   );
 }

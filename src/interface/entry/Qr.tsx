@@ -1,6 +1,7 @@
 "use client";
 
 import { useEffect, useState } from "react";
+import { qr as t } from "./strings";
 
 const QUIET = 4;
 
@@ -20,7 +21,7 @@ export function Qr({ text, label }: { text: string; label: string }) {
       current = false;
     };
   }, [text]);
-  if (modules === "too long") return <p role="alert">This is too long for a QR code.</p>;
+  if (modules === "too long") return <p role="alert">{t.thisIsTooLongForA}</p>;
   if (!modules) return <div style={{ height: 280 }} />;
   const side = modules.length + QUIET * 2;
   const path = modules

@@ -2,13 +2,14 @@
 
 import { useRef, useState } from "react";
 import { Button } from "../shared/controls";
+import { qrReader as t } from "./strings";
 
 /** Reads an otpauth address from a picture of a QR code, in this browser: the picture is sent nowhere. */
 export function QrReader({ onRead }: { onRead: (text: string) => void }) {
   const input = useRef<HTMLInputElement>(null);
   const [says, setSays] = useState<string | null>(null);
   const read = async (file: File) => {
-    setSays("Reading the picture.");
+    setSays(t.readingThePicture);
     try {
       const [{ default: jsqr }, bitmap] = await Promise.all([import("jsqr"), createImageBitmap(file)]);
       const canvas = document.createElement("canvas");
@@ -19,17 +20,17 @@ export function QrReader({ onRead }: { onRead: (text: string) => void }) {
       context.drawImage(bitmap, 0, 0, canvas.width, canvas.height);
       const pixels = context.getImageData(0, 0, canvas.width, canvas.height);
       const found = jsqr(pixels.data, pixels.width, pixels.height)?.data;
-      if (!found) return setSays("There is no QR code in this picture.");
-      if (!found.startsWith("otpauth:")) return setSays("This QR code holds something other than a one-time code.");
+      if (!found) return setSays(t.thereIsNoQrCodeIn);
+      if (!found.startsWith("otpauth:")) return setSays(t.thisQrCodeHoldsSomethingOther);
       onRead(found);
       setSays("Read.");
     } catch {
-      setSays("This picture cannot be read.");
+      setSays(t.thisPictureCannotBeRead);
     }
   };
   return (
     <>
-      <Button onPress={() => input.current?.click()}>Read a QR picture</Button>
+      <Button onPress={() => input.current?.click()}>{t.readAQrPicture}</Button>
       <input
         ref={input}
         type="file"

@@ -12,6 +12,7 @@ import { Fact } from "./Card";
 import { Codes } from "./Codes";
 import { Qr } from "./Qr";
 import { SpellingCard } from "./SpellingCard";
+import { secret as t } from "./strings";
 
 const SHOWN_MS = 30_000;
 
@@ -73,26 +74,26 @@ export function Secret({ entryId, field, label, note, condition, qr }: SecretPro
       act={
         <>
           {shown ? (
-            <Act onPress={hide} aria-label={`Hide ${label}`}>
-              Hide
+            <Act onPress={hide} aria-label={t.hide(label)}>
+              {t.hide2}
             </Act>
           ) : (
-            <Act onPress={show} isDisabled={reveal.running} aria-label={`Reveal ${label}`}>
-              Reveal
+            <Act onPress={show} isDisabled={reveal.running} aria-label={t.reveal(label)}>
+              {t.reveal2}
             </Act>
           )}
           {shown && field !== CODE && !shown.used && (
             <>
-              <Act onPress={() => setSheet("spell")} aria-label={`Spell ${label}`}>
-                Spell
+              <Act onPress={() => setSheet("spell")} aria-label={t.spell(label)}>
+                {t.spell2}
               </Act>
-              <Act onPress={() => setSheet("qr")} aria-label={`${qr?.label ?? "QR code"}: ${label}`}>
-                QR
+              <Act onPress={() => setSheet("qr")} aria-label={`${qr?.label ?? t.qrCode}: ${label}`}>
+                {t.qr}
               </Act>
             </>
           )}
-          <Act onPress={take} isDisabled={reveal.running} aria-label={`Copy ${label}`}>
-            Copy
+          <Act onPress={take} isDisabled={reveal.running} aria-label={t.copy(label)}>
+            {t.copy2}
           </Act>
         </>
       }
@@ -112,17 +113,17 @@ export function Secret({ entryId, field, label, note, condition, qr }: SecretPro
       {shown?.until && <SecondsLeft until={shown.until} />}
       {shown?.next && (
         <span className="soft small" style={{ display: "block" }}>
-          then <span className="mono">{inThrees(shown.next)}</span>
+          {t.then(<span className="mono">{inThrees(shown.next)}</span>)}
         </span>
       )}
       {copied === field && (
         <span className="soft small" style={{ display: "block" }} role="status">
-          Copied. The clipboard is cleared in 30 seconds.
+          {t.copiedTheClipboardIsClearedIn}
         </span>
       )}
       {shown && sheet && (
         <Dialog
-          title={sheet === "spell" ? label : (qr?.label ?? `${label} as a QR code`)}
+          title={sheet === "spell" ? label : (qr?.label ?? t.asAQrCode(label))}
           open
           onClose={() => setSheet(null)}
         >
@@ -162,25 +163,26 @@ const TONES: Partial<Record<string, string>> = {
 /** How long it would stand, and where else the same one is kept. */
 function ConditionFact({ condition: { strength, alike }, of }: { condition: Condition; of: string }) {
   return (
-    <Fact label={of === "Password" ? "Condition" : `Condition of ${of}`}>
+    <Fact label={of === "Password" ? t.condition : t.conditionOf(of)}>
       {strength === null ? (
-        <span className="soft">being worked out</span>
+        <span className="soft">{t.beingWorkedOut}</span>
       ) : (
         <>
-          <Chip data-tone={TONES[strength.word]}>{strength.word}</Chip> guessed in {strength.time} by somebody who has
-          stolen the site’s list, if the site keeps it well
+          <Chip data-tone={TONES[strength.word]}>{strength.word}</Chip>
+          {t.guessedInBySomebodyWhoHas(strength.time)}
         </>
       )}
       {alike.length > 0 && (
         <span style={{ display: "block" }}>
-          <Chip data-tone="bad">the same</Chip> as that of{" "}
+          <Chip data-tone="bad">{t.theSame}</Chip>
+          {t.asThatOf}
           {alike.slice(0, 5).map((other, at) => (
             <span key={other.id}>
               {at > 0 && ", "}
               <a href={`/entry/${other.id}`}>{other.name}</a>
             </span>
           ))}
-          {alike.length > 5 && ` and ${alike.length - 5} more`}
+          {alike.length > 5 && t.andMore(alike.length - 5)}
         </span>
       )}
     </Fact>
@@ -197,7 +199,7 @@ function SecondsLeft({ until }: { until: number }) {
   }, [until]);
   return (
     <span className="soft small" style={{ marginLeft: 12 }}>
-      {left} s
+      {t.s(left)}
     </span>
   );
 }

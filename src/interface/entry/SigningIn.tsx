@@ -7,6 +7,7 @@ import { Dialog } from "../shared/Dialog";
 import { Form } from "../shared/Form";
 import { useProving } from "../shared/useProving";
 import type { EntryView } from "./types";
+import { signingIn as t } from "./strings";
 
 /** Steps are for who may edit; guarded fill and plain http for the steward alone. */
 export function SigningInDialog({ entry, open, onClose }: { entry: EntryView; open: boolean; onClose: () => void }) {
@@ -44,66 +45,63 @@ export function SigningInDialog({ entry, open, onClose }: { entry: EntryView; op
   const wrong =
     change.refused?.message ?? (saveSteps.refused?.field?.startsWith("steps.") ? null : saveSteps.refused?.message);
   return (
-    <Dialog title={`How ${entry.name} is signed in to`} open={open} onClose={onClose}>
+    <Dialog title={t.howIsSignedInTo(entry.name)} open={open} onClose={onClose}>
       <Form
-        verb="Save"
+        verb={t.save}
         onSend={save}
         running={change.running || saveSteps.running}
         onCancel={onClose}
         wrong={sheet ? null : wrong}
       >
-        <p>
-          Galtry signs in to the site itself and hands the colleague’s browser the finished session. The password is not
-          sent to that browser.
-        </p>
+        <p>{t.galtrySignsInToTheSite}</p>
         <TextField
-          label="Other hosts it passes through"
+          label={t.otherHostsItPassesThrough}
           className="mono"
           value={hosts}
           onText={setHosts}
           wrong={saveSteps.wrong("steps.hosts")}
-          hint="only the entry’s own site is called otherwise; separated by commas"
+          hint={t.onlyTheEntrysOwnSiteIs}
         />
         <TextArea
-          label="What it chooses"
+          label={t.whatItChooses}
           className="mono"
           rows={2}
           value={choices}
           onText={setChoices}
           wrong={saveSteps.wrong("steps.choices")}
-          hint="one a line: name of the page’s field = value, such as branch=harbour"
+          hint={t.oneALineNameOfThe}
         />
         <TextField
-          label="Page that signs out"
+          label={t.pageThatSignsOut}
           className="mono"
           value={signOutPage}
           onText={setSignOutPage}
           wrong={saveSteps.wrong("steps.signOutPage")}
-          hint="visited by Galtry when somebody’s access ends; empty: none"
+          hint={t.visitedByGaltryWhenSomebodys}
         />
         {steward && (
           <>
             <CheckField
               checked={guardedFill}
               onTick={setGuardedFill}
-              label={<b>Allow guarded fill as well</b>}
-              hint="For sites where a sealed sign-in cannot work. Lanyard types the password into the page and sends it at once. Somebody with developer tools can see it then; whoever uses it counts among those who have seen it."
+              label={<b>{t.allowGuardedFillAsWell}</b>}
+              hint={t.forSitesWhereASealedSign}
             />
             <ChoiceField
-              label="In the site’s page"
+              label={t.inTheSitesPage}
               value={filling}
               onText={(text) => setFilling(text as typeof filling)}
-              hint="a sealed sign-in from Galtry works with each of them"
+              hint={t.aSealedSignInFromGaltry}
             >
-              <option value="send">Lanyard offers it; guarded fill types and sends</option>
-              <option value="type">Lanyard offers it; guarded fill types, and the person sends</option>
-              <option value="never">Lanyard does not offer it there, and never fills it in</option>
+              <option value="send">{t.lanyardOffersItGuardedFill}</option>
+              <option value="type">{t.lanyardOffersItGuardedFill2}</option>
+              <option value="never">{t.lanyardDoesNotOfferItThere}</option>
             </ChoiceField>
             <CheckField
               checked={plainHttp}
               onTick={setPlainHttp}
-              label={<b>This site has no https: send the password over plain http</b>}
-              hint="Anybody on the way between Galtry and the site can read it."
+              label={<b>{t.thisSiteHasNoHttpsSend}</b>}
+              hint={t.anybodyOnTheWayBetweenGaltry}
             />
           </>
         )}

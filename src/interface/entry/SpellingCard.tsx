@@ -4,6 +4,7 @@ import { useEffect, useState } from "react";
 import styled from "styled-components";
 import { spellingCard } from "@/core/spelling";
 import { Button, Row } from "../shared/controls";
+import { spellingCard as t } from "./strings";
 
 const Card = styled.div`
   display: grid;
@@ -44,7 +45,7 @@ export function SpellingCard({ text }: { text: string }) {
   return (
     <div>
       <p className="small soft" style={{ marginBottom: 8 }} aria-live="polite">
-        {at + 1} of {groups.length}
+        {t.ofWord(at + 1, groups.length)}
       </p>
       <Card>
         {group.map((one, i) => (
@@ -58,11 +59,11 @@ export function SpellingCard({ text }: { text: string }) {
       </Card>
       <Row style={{ marginTop: 14 }}>
         {/* Never switched off: the focus would be lost with it, and with the focus the keys. */}
-        <Button onPress={() => turn(-1)}>Back</Button>
+        <Button onPress={() => turn(-1)}>{t.back}</Button>
         <Button look="go" onPress={() => (last ? setAt(0) : turn(1))} autoFocus>
-          {last ? "From the start" : "Next"}
+          {last ? t.fromTheStart : t.next}
         </Button>
-        {voice && <Button onPress={say}>Read aloud</Button>}
+        {voice && <Button onPress={say}>{t.readAloud}</Button>}
       </Row>
     </div>
   );

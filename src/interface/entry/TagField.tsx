@@ -3,6 +3,7 @@
 import { useMemo, useState } from "react";
 import { runQuery } from "../shared/ask";
 import { Act, Row, TextField } from "../shared/controls";
+import { tagField as t } from "./strings";
 
 interface TagFieldProps {
   vaultId: string;
@@ -38,7 +39,7 @@ export function TagField({ vaultId, value, onText, wrong, label = "Tags" }: TagF
         value={value}
         onText={onText}
         wrong={wrong}
-        hint="separated by commas"
+        hint={t.separatedByCommas}
         autoComplete="off"
         onFocus={() =>
           known ??
@@ -49,9 +50,9 @@ export function TagField({ vaultId, value, onText, wrong, label = "Tags" }: TagF
       />
       {offered.length > 0 && (
         <Row style={{ gap: 14, marginTop: 2 }}>
-          <span className="soft small">in use here:</span>
+          <span className="soft small">{t.inUseHere}</span>
           {offered.map((tag) => (
-            <Act key={tag} onPress={() => take(tag)} aria-label={`Add the tag ${tag}`}>
+            <Act key={tag} onPress={() => take(tag)} aria-label={t.addTheTag(tag)}>
               {tag}
             </Act>
           ))}

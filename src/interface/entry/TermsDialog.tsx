@@ -15,6 +15,7 @@ import { Form } from "../shared/Form";
 import { fromLocal, soonEnds, toLocal } from "../shared/localTime";
 import { fromWeeklyText, toWeeklyText, WeeklyFields, type WeeklyTerms } from "../shared/WeeklyFields";
 import { WindowFields } from "../shared/WindowFields";
+import { termsDialog as t } from "./strings";
 
 interface Start {
   level: Given;
@@ -41,11 +42,11 @@ interface TermsProps {
 }
 
 const CHOICES: { level: Given; says: string }[] = [
-  { level: "use", says: "sign in, without seeing user name or password" },
-  { level: "reveal", says: "also see the user name and show the password; each time is written in the journal" },
-  { level: "edit", says: "also change it" },
-  { level: "steward", says: "also give and withdraw access, and bin it" },
-  { level: "blocked", says: "nothing, whatever other groups have" },
+  { level: "use", says: t.signInWithoutSeeingUserName },
+  { level: "reveal", says: t.alsoSeeTheUserNameAnd },
+  { level: "edit", says: t.alsoChangeIt },
+  { level: "steward", says: t.alsoGiveAndWithdrawAccessAnd },
+  { level: "blocked", says: t.nothingWhateverOtherGroupsHave },
 ];
 
 const Level = styled.span`
@@ -141,7 +142,7 @@ export function TermsDialog(props: TermsProps) {
                   if ((await taking.run({ grantId: changed })).ok) onClose();
                 }}
               >
-                Withdraw
+                {t.withdraw}
               </Button>
             )}
           </>
@@ -150,7 +151,7 @@ export function TermsDialog(props: TermsProps) {
         <Columns>
           <fieldset>
             <legend className="small soft" style={{ marginBottom: 6 }}>
-              On {nodeWord} they may
+              {t.onTheyMay(nodeWord)}
             </legend>
             <Stack style={{ gap: 8 }}>
               {CHOICES.map((choice) => (
@@ -192,16 +193,16 @@ export function TermsDialog(props: TermsProps) {
             </Row>
             <WeeklyFields value={weekly} onChange={setWeekly} wrong={save.wrong("weekly")} />
             <TextField
-              label="What for"
+              label={t.whatFor}
               value={why}
               maxLength={500}
               onText={setWhy}
               wrong={save.wrong("why")}
-              hint="stands in the story of the entry"
+              hint={t.standsInTheStoryOfThe}
             />
           </Stack>
         </Columns>
-        {wanted.length > 0 && <Foreseen title="What changes" changes={wanted} zone={zone} now={Date.now()} me="" />}
+        {wanted.length > 0 && <Foreseen title={t.whatChanges} changes={wanted} zone={zone} now={Date.now()} me="" />}
       </Form>
     </Dialog>
   );

@@ -11,6 +11,7 @@ import { Act, Chip } from "../shared/controls";
 import { Picker } from "../shared/Picker";
 import { loadSubjects, type SubjectChoice } from "./subjects";
 import { TermsDialog } from "./TermsDialog";
+import { whoCanDoWhat as t } from "./strings";
 
 export type WhoView = Awaited<ReturnType<(typeof whoCanDoWhat)["execute"]>>;
 type WhoLine = WhoView["lines"][number];
@@ -47,12 +48,12 @@ export function WhoCanDoWhat({ nodeId, nodeWord, who, zone, now }: Props) {
   const users = who.reached.length;
   return (
     <section>
-      <h2 style={{ marginBottom: 8 }}>Who can do what</h2>
+      <h2 style={{ marginBottom: 8 }}>{t.whoCanDoWhat}</h2>
       <Picker<SubjectChoice>
-        label="Give access"
-        placeholder="Give to a person, a group, Everyone"
-        list="People and groups"
-        nothing="Nobody of that name is here."
+        label={t.giveAccess}
+        placeholder={t.giveToAPersonAGroup}
+        list={t.peopleAndGroups}
+        nothing={t.nobodyOfThatNameIsHere}
         load={loadSubjects}
         searches
         onPick={setGiving}
@@ -72,7 +73,7 @@ export function WhoCanDoWhat({ nodeId, nodeWord, who, zone, now }: Props) {
                 {line.coming && (
                   <>
                     {" "}
-                    <Chip data-tone="plain">from {sayTime(line.from!, now, zone)}</Chip>
+                    <Chip data-tone="plain">{t.from(sayTime(line.from!, now, zone))}</Chip>
                   </>
                 )}
                 {line.weekly && (
@@ -84,25 +85,25 @@ export function WhoCanDoWhat({ nodeId, nodeWord, who, zone, now }: Props) {
                 {line.until !== null && (
                   <>
                     {" "}
-                    <Chip>until {sayTime(line.until, now, zone)}</Chip>
+                    <Chip>{t.until(sayTime(line.until, now, zone))}</Chip>
                   </>
                 )}
               </span>
               {line.why && <span className="small soft">“{line.why}”</span>}
             </span>
             <span className="do">
-              <Act onPress={() => setChanging(line)} aria-label={`${line.here ? "Change" : "Set here"}: ${line.name}`}>
-                {line.here ? "Change" : "Set here"}
+              <Act onPress={() => setChanging(line)} aria-label={`${line.here ? "Change" : t.setHere}: ${line.name}`}>
+                {line.here ? t.change : t.setHere}
               </Act>
             </span>
           </li>
         ))}
       </List>
       <p className="small" style={{ borderTop: "1px solid var(--rule)", paddingTop: 9 }}>
-        {users === 0 ? "Nobody can use it." : `${users} ${users === 1 ? "person" : "people"} in all can use it.`}{" "}
+        {users === 0 ? t.nobodyCanUseIt : t.inAllCanUseIt(users, users === 1 ? "person" : "people")}{" "}
         {users > 0 && (
           <Act onPress={() => setEach(!each)} aria-expanded={each}>
-            {each ? "Hide them" : "See each of them"}
+            {each ? t.hideThem : t.seeEachOfThem}
           </Act>
         )}
       </p>
@@ -119,19 +120,19 @@ export function WhoCanDoWhat({ nodeId, nodeWord, who, zone, now }: Props) {
       )}
       {giving && (
         <TermsDialog
-          title={`Give access to ${giving.name}`}
+          title={t.giveAccessTo(giving.name)}
           nodeWord={nodeWord}
           start={{ level: "use", from: null, until: null, why: "" }}
           zone={zone}
           onClose={() => setGiving(null)}
           nodeIds={[nodeId]}
           subject={giving.kind === "everyone" ? { kind: "everyone" } : { kind: giving.kind, id: giving.id }}
-          verb="Give access"
+          verb={t.giveAccess}
         />
       )}
       {changing?.here && (
         <TermsDialog
-          title={`Change access of ${changing.name}`}
+          title={t.changeAccessOf(changing.name)}
           nodeWord={nodeWord}
           start={changing}
           zone={zone}
@@ -139,19 +140,19 @@ export function WhoCanDoWhat({ nodeId, nodeWord, who, zone, now }: Props) {
           nodeIds={[nodeId]}
           subject={changing.subject}
           changes={changing.grantId}
-          verb="Change"
+          verb={t.change}
         />
       )}
       {changing && !changing.here && (
         <TermsDialog
-          title={`Set access of ${changing.name} here`}
+          title={t.setAccessOfHere(changing.name)}
           nodeWord={nodeWord}
           start={{ ...changing, why: "" }}
           zone={zone}
           onClose={() => setChanging(null)}
           nodeIds={[nodeId]}
           subject={changing.subject}
-          verb="Set here"
+          verb={t.setHere}
         />
       )}
     </section>

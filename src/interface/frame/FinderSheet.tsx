@@ -14,6 +14,7 @@ import { Stamp } from "../shared/Stamp";
 import { useFinder } from "../shared/useFinder";
 import { useQuickCopy } from "../shared/useQuickCopy";
 import { SignInNotice, useSignIn } from "../shared/useSignIn";
+import { finderSheet as t } from "./strings";
 
 const MOST = 8;
 
@@ -69,7 +70,7 @@ export default function FinderSheet({ onClose }: { onClose: () => void }) {
   };
 
   return (
-    <Dialog title="Find, and sign in" open onClose={onClose}>
+    <Dialog title={t.findAndSignIn} open onClose={onClose}>
       <Box>
         <input
           ref={input}
@@ -84,10 +85,10 @@ export default function FinderSheet({ onClose }: { onClose: () => void }) {
           role="combobox"
           aria-expanded={found.length > 0}
           aria-controls="found"
-          aria-activedescendant={marked && `found-${marked.id}`}
+          aria-activedescendant={marked && t.found(marked.id)}
           aria-autocomplete="list"
-          aria-label="Find in every vault"
-          placeholder="Where do you want to sign in?"
+          aria-label={t.findInEveryVault}
+          placeholder={t.whereDoYouWantToSign}
           autoComplete="off"
           spellCheck={false}
         />
@@ -98,16 +99,16 @@ export default function FinderSheet({ onClose }: { onClose: () => void }) {
         )}
         {lines === null && (
           <p className="soft" style={{ marginTop: 12 }}>
-            Looking through what you can reach.
+            {t.lookingThroughWhatYouCanReach}
           </p>
         )}
-        {lines === "failed" && <p style={{ marginTop: 12 }}>Galtry does not answer. Close this and try again.</p>}
+        {lines === "failed" && <p style={{ marginTop: 12 }}>{t.galtryDoesNotAnswerCloseThis}</p>}
         {Array.isArray(lines) && found.length === 0 && (
           <div style={{ marginTop: 12 }}>
-            {lines.length === 0 ? "Nothing has been given to you yet." : <NothingFound typed={typed} />}
+            {lines.length === 0 ? t.nothingHasBeenGivenToYou : <NothingFound typed={typed} />}
           </div>
         )}
-        <ul id="found" role="listbox" aria-label="Found">
+        <ul id="found" role="listbox" aria-label={t.found2}>
           {found.map((line) => (
             // biome-ignore lint/a11y/useKeyWithClickEvents: the keys are the input's, as in any combobox
             <li
@@ -132,8 +133,11 @@ export default function FinderSheet({ onClose }: { onClose: () => void }) {
         )}
         {marked && (
           <p className="soft small" style={{ marginTop: 10 }}>
-            Enter {connected && signsIn(marked) ? "signs in to" : "opens"} <b>{marked.name}</b>
-            {signsIn(marked) ? "; Shift Enter opens its entry." : "."}
+            {t.enter(
+              connected && signsIn(marked) ? t.signsInTo : t.opens,
+              <b>{marked.name}</b>,
+              signsIn(marked) ? t.shiftEnterOpensItsEntry : ".",
+            )}
           </p>
         )}
       </Box>

@@ -8,6 +8,7 @@ import { DoneSlip } from "../shared/Done";
 import { LanyardBefore, lanyardBefore } from "../shared/lanyard";
 import { Keys } from "./Keys";
 import { Live } from "./Live";
+import { frame as t } from "./strings";
 
 export const Wrap = styled.div`
   width: 100%;
@@ -113,15 +114,15 @@ export interface FrameProps {
 }
 
 const AREAS = [
-  { href: "/", label: "Front desk", for: () => true },
-  { href: "/vaults", label: "Vaults", for: () => true },
-  { href: "/access", label: "Access", for: (person: FrameProps["person"]) => person.steward },
+  { href: "/", label: t.frontDesk, for: () => true },
+  { href: "/vaults", label: t.vaults, for: () => true },
+  { href: "/access", label: t.access, for: (person: FrameProps["person"]) => person.steward },
   {
     href: "/people",
-    label: "People",
+    label: t.people,
     for: ({ role, keeper }: FrameProps["person"]) => role === "owner" || role === "administrator" || keeper,
   },
-  { href: "/journal", label: "Journal", for: () => true },
+  { href: "/journal", label: t.journal, for: () => true },
 ];
 
 const initials = (name: string) =>
@@ -141,9 +142,9 @@ export function Frame({ organisation, person, notices, seen, at, lanyard, childr
     <LanyardBefore value={lanyardBefore(lanyard)}>
       <Top className="on-baize">
         <Wrap style={/^\/access(\/[^/]+)?$/.test(path) ? { maxWidth: "none" } : undefined}>
-          <Wordmark href="/">Galtry</Wordmark>
+          <Wordmark href="/">{t.galtry}</Wordmark>
           <Organisation title={organisation}>{organisation}</Organisation>
-          <Areas aria-label="Areas">
+          <Areas aria-label={t.areas}>
             {AREAS.filter((area) => area.for(person)).map((area) => (
               <Link
                 key={area.href}
@@ -159,13 +160,13 @@ export function Frame({ organisation, person, notices, seen, at, lanyard, childr
             <Keys />
             {notices > 0 && (
               <Link href="/account#notices" prefetch={false}>
-                {notices === 1 ? "1 notice" : `${notices} notices`}
+                {notices === 1 ? t.n1Notice : t.notices(notices)}
               </Link>
             )}
             <Me
               href="/account"
               prefetch={false}
-              aria-label={`${initials(person.name)}, ${person.name}: your sessions, Lanyards and settings`}
+              aria-label={t.yourSessionsLanyardsAnd(initials(person.name), person.name)}
               title={person.name}
             >
               {initials(person.name)}

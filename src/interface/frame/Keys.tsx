@@ -4,6 +4,7 @@ import dynamic from "next/dynamic";
 import { usePathname } from "next/navigation";
 import { useEffect, useState } from "react";
 import styled from "styled-components";
+import { keys as t } from "./strings";
 
 // Loaded when they are first asked for: the Front desk has its own finder.
 const FinderSheet = dynamic(() => import("./FinderSheet"));
@@ -50,7 +51,7 @@ export function Keys() {
     <>
       {!atFrontDesk && (
         <Key type="button" onClick={() => setSheet("finder")}>
-          Find <kbd>/</kbd>
+          {t.find(<kbd>/</kbd>)}
         </Key>
       )}
       {sheet === "finder" && <FinderSheet onClose={close} />}

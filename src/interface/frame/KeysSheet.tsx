@@ -2,6 +2,7 @@
 
 import styled from "styled-components";
 import { Dialog } from "../shared/Dialog";
+import { keysSheet as t } from "./strings";
 
 const Listed = styled.dl`
   display: grid;
@@ -16,57 +17,57 @@ const KEYS: { where: string; keys: [keys: string, does: string][] }[] = [
   {
     where: "Anywhere",
     keys: [
-      ["/", "find, and sign in"],
-      ["?", "this list"],
-      ["Escape", "close what lies over the page"],
+      ["/", t.findAndSignIn],
+      ["?", t.thisList],
+      ["Escape", t.closeWhatLiesOverThePage],
     ],
   },
   {
-    where: "In the finder",
+    where: t.inTheFinder,
     keys: [
-      ["Enter", "sign in to the line that is marked"],
-      ["Shift Enter", "open its entry"],
-      ["Alt N", "copy the user name of the line that is marked"],
-      ["Alt P", "copy its password, without showing it"],
-      ["Alt O", "copy its one-time code"],
-      ["↓ ↑", "next line, line before"],
-      ["Escape", "empty it"],
+      ["Enter", t.signInToTheLineThat],
+      [t.shiftEnter, t.openItsEntry],
+      [t.altN, t.copyTheUserNameOfThe],
+      [t.altP, t.copyItsPasswordWithoutShowing],
+      [t.altO, t.copyItsOneTimeCode],
+      ["↓ ↑", t.nextLineLineBefore],
+      ["Escape", t.emptyIt],
     ],
   },
   {
-    where: "In a vault’s ledger",
+    where: t.inAVaultsLedger,
     keys: [
-      ["↓ ↑", "next row, row before; with Shift the rows between are chosen"],
-      ["Space", "choose the row, or no more"],
-      ["Ctrl A", "choose all that are shown"],
-      ["→ ←", "open the folder, close it"],
-      ["Enter", "open the row"],
-      ["Alt ↓ ↑", "move the row, in your own order"],
-      ["Escape", "choose none"],
+      ["↓ ↑", t.nextRowRowBeforeWithShift],
+      ["Space", t.chooseTheRowOrNoMore],
+      [t.ctrlA, t.chooseAllThatAreShown],
+      ["→ ←", t.openTheFolderCloseIt],
+      ["Enter", t.openTheRow],
+      [t.alt, t.moveTheRowInYourOwn],
+      ["Escape", t.chooseNone],
     ],
   },
   {
-    where: "In the access grid",
+    where: t.inTheAccessGrid,
     keys: [
-      ["↓ ↑ → ←", "next cell; with Shift the cells between are chosen"],
-      ["1 2 3 4", "Use, Reveal, Edit, Steward, on the slip"],
+      ["↓ ↑ → ←", t.nextCellWithShiftTheCells],
+      ["1 2 3 4", t.useRevealEditStewardOnThe],
       ["B", "Blocked"],
-      ["0", "take away what is set there"],
-      ["Enter", "level and time of the chosen cells"],
-      [".", "the same as last time"],
-      ["Delete", "take the cells off the slip"],
-      ["Space", "read why it is so"],
+      ["0", t.takeAwayWhatIsSetThere],
+      ["Enter", t.levelAndTimeOfTheChosen],
+      [".", t.theSameAsLastTime],
+      ["Delete", t.takeTheCellsOffTheSlip],
+      ["Space", t.readWhyItIsSo],
     ],
   },
   {
-    where: "On a website, with Lanyard",
-    keys: [["Alt ↓", "in the user name’s field: open Lanyard’s window with the key that fits"]],
+    where: t.onAWebsiteWithLanyard,
+    keys: [[t.alt2, t.inTheUserNamesFieldOpen]],
   },
 ];
 
 export default function KeysSheet({ onClose }: { onClose: () => void }) {
   return (
-    <Dialog title="Keys" open onClose={onClose}>
+    <Dialog title={t.keys} open onClose={onClose}>
       {KEYS.map(({ where, keys }) => (
         <section key={where}>
           <h3 style={{ marginBottom: 6 }}>{where}</h3>

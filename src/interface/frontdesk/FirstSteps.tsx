@@ -3,6 +3,7 @@
 import { Check } from "lucide-react";
 import Link from "next/link";
 import styled from "styled-components";
+import { firstSteps as t } from "./strings";
 
 const Section = styled.section`
   padding: 12px 0 20px;
@@ -25,11 +26,11 @@ export function FirstSteps({ steps }: { steps: FirstStep[] }) {
   if (steps.every((step) => step.done)) return null;
   return (
     <Section>
-      <h2>First steps</h2>
+      <h2>{t.firstSteps}</h2>
       <ol>
         {steps.map((step, i) => (
           <li key={step.href + step.text} className={step.done ? "done" : undefined}>
-            {step.done ? <Check size={16} aria-label="done:" /> : <b>{i + 1}.</b>}
+            {step.done ? <Check size={16} aria-label={t.done} /> : <b>{i + 1}.</b>}
             <span>{step.done ? step.text : <Link href={step.href}>{step.text}</Link>}</span>
           </li>
         ))}

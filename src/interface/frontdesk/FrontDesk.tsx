@@ -22,6 +22,7 @@ import { LanyardSide } from "./LanyardSide";
 import { Line, type LineAct, signsIn } from "./Line";
 import { ListedFound } from "./ListedFound";
 import { NothingFound } from "./NothingFound";
+import { frontDesk as t } from "./strings";
 
 const Two = styled.div`
   display: grid;
@@ -117,7 +118,7 @@ export function FrontDesk({ person, packed, zone, now, greeting, canAdd, steps, 
   const quick = useQuickCopy();
   const sections = useMemo(
     () =>
-      deferred.trim() ? [{ id: "found", title: "Found", lines: find(index, deferred, MOST_FOUND) }] : sectionsOf(lines),
+      deferred.trim() ? [{ id: "found", title: t.found, lines: find(index, deferred, MOST_FOUND) }] : sectionsOf(lines),
     [deferred, index, lines],
   );
   const shown = useMemo(
@@ -164,24 +165,18 @@ export function FrontDesk({ person, packed, zone, now, greeting, canAdd, steps, 
     <>
       {greeting}, <b>{person.split(" ")[0]}</b>.{" "}
       {lines.length === 0 ? (
-        "Nothing has been given to you yet."
+        t.nothingHasBeenGivenToYou
       ) : (
         <>
-          You can{" "}
-          {sites > 0 && (
-            <>
-              sign in to <b>{count(sites, "site")}</b>
-            </>
-          )}
-          {sites > 0 && lines.length > sites && " and "}
+          {t.youCan}
+          {sites > 0 && <>{t.signInTo(<b>{count(sites, "site")}</b>)}</>}
+          {sites > 0 && lines.length > sites && t.and}
           {lines.length > sites && (
-            <>
-              open <b>{count(lines.length - sites, sites > 0 ? "other thing" : "thing")}</b>
-            </>
+            <>{t.open(<b>{count(lines.length - sites, sites > 0 ? t.otherThing : "thing")}</b>)}</>
           )}
           {ending > 0 && (
             <>
-              ; <b>{ending === 1 ? "one ends" : `${ending} end`} within a week</b>
+              ; <b>{t.withinAWeek(ending === 1 ? t.oneEnds : t.end(ending))}</b>
             </>
           )}
           .
@@ -192,7 +187,7 @@ export function FrontDesk({ person, packed, zone, now, greeting, canAdd, steps, 
 
   return (
     <Page where={where}>
-      <h1 className="unseen">Front desk</h1>
+      <h1 className="unseen">{t.frontDesk}</h1>
       <Two>
         <div>
           <Finder>
@@ -211,8 +206,8 @@ export function FrontDesk({ person, packed, zone, now, greeting, canAdd, steps, 
               aria-controls="lines"
               aria-activedescendant={active?.key}
               aria-autocomplete="list"
-              aria-label="Find, and sign in"
-              placeholder="Where do you want to sign in?"
+              aria-label={t.findAndSignIn}
+              placeholder={t.whereDoYouWantToSign}
               autoComplete="off"
               spellCheck={false}
             />
@@ -226,25 +221,15 @@ export function FrontDesk({ person, packed, zone, now, greeting, canAdd, steps, 
             {active && (
               <>
                 <span>
-                  <kbd>Enter</kbd>{" "}
+                  <kbd>{t.enter}</kbd>{" "}
                   {connected && signsIn(active.line) ? (
-                    <>
-                      signs in to <b>{active.line.name}</b>
-                    </>
+                    <>{t.signsInTo(<b>{active.line.name}</b>)}</>
                   ) : (
-                    <>
-                      opens <b>{active.line.name}</b>
-                    </>
+                    <>{t.opens(<b>{active.line.name}</b>)}</>
                   )}
                 </span>
-                {signsIn(active.line) && (
-                  <span>
-                    <kbd>Shift Enter</kbd> opens its entry
-                  </span>
-                )}
-                <span>
-                  <kbd>↓</kbd> next line
-                </span>
+                {signsIn(active.line) && <span>{t.opensItsEntry(<kbd>{t.shiftEnter}</kbd>)}</span>}
+                <span>{t.nextLine(<kbd>↓</kbd>)}</span>
               </>
             )}
           </Hint>
@@ -281,7 +266,7 @@ export function FrontDesk({ person, packed, zone, now, greeting, canAdd, steps, 
                     </ul>
                     {section.lines.length > MOST_LINES && (
                       <p className="soft" style={{ paddingTop: 10 }}>
-                        {(section.lines.length - MOST_LINES).toLocaleString("en-GB")} more: type a few letters above.
+                        {t.moreTypeAFewLettersAbove((section.lines.length - MOST_LINES).toLocaleString("en-GB"))}
                       </p>
                     )}
                   </section>
@@ -290,13 +275,13 @@ export function FrontDesk({ person, packed, zone, now, greeting, canAdd, steps, 
           </div>
           <ListedFound typed={deferred} zone={zone} />
         </div>
-        <aside aria-label="Waiting for you">
+        <aside aria-label={t.waitingForYou}>
           {lanyard && steps.length > 0 && (
             <FirstSteps
               steps={[
                 ...steps,
                 {
-                  text: lanyard.state === "absent" ? "Get Lanyard and connect it" : "Connect Lanyard",
+                  text: lanyard.state === "absent" ? t.getLanyardAndConnectIt : t.connectLanyard,
                   href: lanyard.state === "absent" ? "/lanyard" : "/lanyard/connect",
                   done: connected,
                 },
@@ -306,7 +291,7 @@ export function FrontDesk({ person, packed, zone, now, greeting, canAdd, steps, 
           <AskSide waiting={waiting} me={me} zone={zone} now={now} />
           {/* Before what is known only a moment later: a link does not move away under the pointer. */}
           <p style={{ padding: "12px 0 16px", borderTop: "1px solid var(--edge)" }}>
-            <Link href="/make">Make a password</Link>
+            <Link href="/make">{t.makeAPassword}</Link>
           </p>
           <LanyardSide lanyard={lanyard} again={again} zone={zone} />
         </aside>
@@ -317,20 +302,20 @@ export function FrontDesk({ person, packed, zone, now, greeting, canAdd, steps, 
 
 function sectionsOf(lines: DeskLine[]): Section[] {
   return [
-    { id: "pinned", title: "Pinned", lines: lines.filter((line) => line.pinned) },
-    { id: "new", title: "New to you", lines: lines.filter((line) => line.newFrom !== null).slice(0, 6) },
+    { id: "pinned", title: t.pinned, lines: lines.filter((line) => line.pinned) },
+    { id: "new", title: t.newToYou, lines: lines.filter((line) => line.newFrom !== null).slice(0, 6) },
     {
       id: "ending",
-      title: "Ending soon",
+      title: t.endingSoon,
       lines: lines.filter((line) => line.endsAt !== null).sort((a, b) => a.endsAt! - b.endsAt!),
     },
-    { id: "all", title: "Everything", lines },
+    { id: "all", title: t.everything, lines },
   ];
 }
 
 const HOW: Record<DeskLine["how"], string> = {
-  sealed: "Sealed sign-in",
-  "sealed with code": "Sealed sign-in, with code",
+  sealed: t.sealedSignIn,
+  "sealed with code": t.sealedSignInWithCode,
   opened: "",
 };
 
@@ -340,11 +325,11 @@ function noteOf(
   now: number,
   zone: string,
 ): { text: string; tone?: "good" | "look" | "bad" } {
-  if (line.refused) return { text: "refused by the site", tone: "bad" };
+  if (line.refused) return { text: t.refusedByTheSite, tone: "bad" };
   if (section === "new" && line.newFrom)
-    return { text: `new, from ${line.newFrom}${line.newWhy && `: “${line.newWhy}”`}`, tone: "good" };
+    return { text: t.newFrom(line.newFrom, line.newWhy && `: “${line.newWhy}”`), tone: "good" };
   if (line.endsAt !== null && section !== "new")
-    return { text: `until ${sayTime(line.endsAt, now, zone)}`, tone: "look" };
+    return { text: t.until(sayTime(line.endsAt, now, zone)), tone: "look" };
   return { text: HOW[line.how] };
 }
 
@@ -355,7 +340,7 @@ function LetterIndex({ lines }: { lines: DeskLine[] }) {
     if (!first.has(letter)) first.set(letter, line.id);
   }
   return (
-    <Letters role="navigation" aria-label="Letters">
+    <Letters role="navigation" aria-label={t.letters}>
       {Array.from("ABCDEFGHIJKLMNOPQRSTUVWXYZ", (letter) =>
         first.has(letter) ? (
           <a key={letter} href={`#all-${first.get(letter)}`}>
@@ -374,15 +359,12 @@ function LetterIndex({ lines }: { lines: DeskLine[] }) {
 function Empty({ canAdd }: { canAdd: boolean }) {
   return (
     <div style={{ marginTop: 28, maxWidth: "60ch" }}>
-      <h2>Nothing to sign in to yet</h2>
+      <h2>{t.nothingToSignInToYet}</h2>
       <p style={{ marginTop: 6 }}>
         {canAdd ? (
-          <>
-            Sign in to a site as usual and let Lanyard keep the login, or{" "}
-            <Link href="/vaults">add an entry to a vault</Link>.
-          </>
+          <>{t.signInToASiteAs(<Link href="/vaults">{t.addAnEntryToAVault}</Link>)}</>
         ) : (
-          "As soon as a colleague gives you access to something, it stands here by itself: no need to load the page again."
+          t.asSoonAsAColleagueGives
         )}
       </p>
     </div>

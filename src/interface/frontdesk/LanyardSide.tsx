@@ -5,6 +5,7 @@ import { useState } from "react";
 import styled from "styled-components";
 import { Act, ButtonLink } from "../shared/controls";
 import { askLanyard, type LanyardState, type TestReport } from "../shared/lanyard";
+import { lanyardSide as t } from "./strings";
 
 const Section = styled.section`
   padding: 12px 0 20px;
@@ -22,43 +23,34 @@ const Section = styled.section`
 export function LanyardSide({ lanyard, again }: { lanyard: LanyardState | null; again: () => void; zone: string }) {
   return (
     <Section>
-      <h2>Lanyard</h2>
-      {lanyard === null && <p className="soft">Looking for Lanyard in this browser.</p>}
-      {lanyard?.state === "connected" && (
-        <p>
-          Connected in this browser for <b>{lanyard.person}</b>.
-        </p>
-      )}
+      <h2>{t.lanyard}</h2>
+      {lanyard === null && <p className="soft">{t.lookingForLanyardInThisBrowser}</p>}
+      {lanyard?.state === "connected" && <p>{t.connectedInThisBrowserFor(<b>{lanyard.person}</b>)}</p>}
       {lanyard?.state === "absent" && (
         <>
-          <p>
-            Lanyard, Galtry’s browser extension, is not in this browser. Without it nothing can be signed in to from
-            here.
-          </p>
+          <p>{t.lanyardGaltrysBrowserExtension}</p>
           <ol className="steps">
             <li>
-              <span>
-                <a href="/lanyard">Get Lanyard</a> and unpack it
-              </span>
+              <span>{t.andUnpackIt(<a href="/lanyard">{t.getLanyard}</a>)}</span>
             </li>
             <li>
-              <span>Load it in the browser’s own page of extensions</span>
+              <span>{t.loadItInTheBrowsersOwn}</span>
             </li>
             <li>
-              <span>Come back here and connect it</span>
+              <span>{t.comeBackHereAndConnectIt}</span>
             </li>
           </ol>
           <p>
-            <Act onPress={again}>Look again</Act>
+            <Act onPress={again}>{t.lookAgain}</Act>
           </p>
         </>
       )}
       {lanyard?.state === "unconnected" && (
         <>
-          <p>Lanyard is in this browser, but not connected to Galtry.</p>
+          <p>{t.lanyardIsInThisBrowserBut}</p>
           <p>
             <ButtonLink href="/lanyard/connect" data-look="go">
-              Connect Lanyard
+              {t.connectLanyard}
             </ButtonLink>
           </p>
         </>
@@ -77,30 +69,16 @@ function TestConnection() {
   return (
     <div style={{ marginTop: 8 }} aria-live="polite">
       <Act onPress={test} isDisabled={report === "running"}>
-        Test the connection
+        {t.testTheConnection}
       </Act>
-      {report === "running" && <p className="soft">Testing.</p>}
-      {report === "silent" && (
-        <p>Lanyard did not answer. Reload this page; if that does not help, load Lanyard again.</p>
-      )}
+      {report === "running" && <p className="soft">{t.testing}</p>}
+      {report === "silent" && <p>{t.lanyardDidNotAnswerReloadThis}</p>}
       {report !== null && typeof report === "object" && (
         <ul style={{ marginTop: 6 }}>
-          <Tested
-            good={report.reached}
-            yes="Lanyard reaches Galtry"
-            no="Lanyard does not reach Galtry: connect it again"
-          />
-          <Tested
-            good={report.person !== null}
-            yes={`It is connected for ${report.person}`}
-            no="It is connected for nobody"
-          />
-          <Tested
-            good={report.mayCookies}
-            yes="It may set cookies"
-            no="It may not set cookies: allow it on all sites"
-          />
-          <Tested good yes={`Version ${report.version}`} no="" />
+          <Tested good={report.reached} yes={t.lanyardReachesGaltry} no={t.lanyardDoesNotReachGaltry} />
+          <Tested good={report.person !== null} yes={t.itIsConnectedFor(report.person)} no={t.itIsConnectedForNobody} />
+          <Tested good={report.mayCookies} yes={t.itMaySetCookies} no={t.itMayNotSetCookiesAllow} />
+          <Tested good yes={t.version(report.version)} no="" />
         </ul>
       )}
     </div>
@@ -111,9 +89,9 @@ function Tested({ good, yes, no }: { good: boolean; yes: string; no: string }) {
   return (
     <li>
       {good ? (
-        <Check size={16} aria-label="works" style={{ color: "var(--moss)" }} />
+        <Check size={16} aria-label={t.works} style={{ color: "var(--moss)" }} />
       ) : (
-        <X size={16} aria-label="does not work" style={{ color: "var(--crimson)" }} />
+        <X size={16} aria-label={t.doesNotWork} style={{ color: "var(--crimson)" }} />
       )}
       <span>{good ? yes : no}</span>
     </li>

@@ -6,6 +6,7 @@ import styled from "styled-components";
 import type { DeskLine } from "@/server/frontdesk/frontDesk";
 import { Chip } from "../shared/controls";
 import { Stamp } from "../shared/Stamp";
+import { line as t } from "./strings";
 
 const Item = styled.li`
   display: grid;
@@ -77,9 +78,9 @@ export const Line = memo(
         <button
           type="button"
           onClick={() => act.run(line)}
-          aria-label={signsIn(line) ? `Sign in to ${line.name}` : `Open ${line.name}`}
+          aria-label={signsIn(line) ? t.signInTo(line.name) : t.open(line.name)}
         >
-          {signsIn(line) ? "Sign in" : "Open"}
+          {signsIn(line) ? t.signIn : t.open2}
         </button>
       </Item>
     );

@@ -6,6 +6,7 @@ import type { listedEntries } from "@/server/access/asking";
 import { AskSheet } from "../asking/AskSheet";
 import { runQuery } from "../shared/ask";
 import { Act } from "../shared/controls";
+import { listedFound as t } from "./strings";
 
 type ListedLine = Awaited<ReturnType<(typeof listedEntries)["execute"]>>[number];
 
@@ -38,19 +39,19 @@ export function ListedFound({ typed, zone }: { typed: string; zone: string }) {
   );
   if (found.length === 0) return null;
   return (
-    <Found aria-label="Can be asked for">
-      <h2>Can be asked for</h2>
+    <Found aria-label={t.canBeAskedFor}>
+      <h2>{t.canBeAskedFor}</h2>
       <ul>
         {found.map((one) => (
           <li key={one.id}>
             <span>
               <b>{one.name}</b> <span className="soft">{one.site}</span>
               <span className="small soft" style={{ display: "block" }}>
-                {one.stewards.length > 0 ? `looked after by ${one.stewards.join(", ")}` : "nobody looks after it now"}
+                {one.stewards.length > 0 ? t.lookedAfterBy(one.stewards.join(", ")) : t.nobodyLooksAfterItNow}
               </span>
             </span>
-            <Act onPress={() => setAsking(one)} aria-label={`Ask for ${one.name}`}>
-              Ask
+            <Act onPress={() => setAsking(one)} aria-label={t.askFor(one.name)}>
+              {t.ask}
             </Act>
           </li>
         ))}

@@ -11,6 +11,7 @@ import { Act, Button, Chip, ChoiceField, Row, Stack, TextField } from "../shared
 import { Dialog } from "../shared/Dialog";
 import { Form } from "../shared/Form";
 import { fromLocal, toLocal } from "../shared/localTime";
+import { guests as t } from "./strings";
 
 export type GuestsView = Awaited<ReturnType<(typeof guestList)["execute"]>>;
 type Guest = GuestsView["guests"][number];
@@ -55,14 +56,14 @@ export function Guests({ first = null, nodeId, name, zone, now }: Props) {
     if ((await extend.run({ grantId, level, from, until: Math.max(until!, now) + TWO_WEEKS, why })).ok) await read();
   };
   return (
-    <section aria-label="Guests" style={{ marginTop: 28 }}>
-      <h2 style={{ marginBottom: 6 }}>Guests</h2>
-      {view.guests.length === 0 && <p className="soft">Nobody from outside is asked in here.</p>}
+    <section aria-label={t.guests} style={{ marginTop: 28 }}>
+      <h2 style={{ marginBottom: 6 }}>{t.guests}</h2>
+      {view.guests.length === 0 && <p className="soft">{t.nobodyFromOutsideIsAskedIn}</p>}
       <Lines>
         {view.guests.map((guest) => (
           <li key={guest.id}>
             <b>{guest.name}</b> <span className="soft small">{guest.mail}</span>{" "}
-            {guest.standing === "invited" && <Chip data-tone="plain">not come in yet</Chip>}
+            {guest.standing === "invited" && <Chip data-tone="plain">{t.notComeInYet}</Chip>}
             <br />
             {guest.grant ? (
               <>
@@ -72,22 +73,22 @@ export function Guests({ first = null, nodeId, name, zone, now }: Props) {
                     data-tone={guest.grant.until - now < WEEK ? undefined : "plain"}
                     title={exactTime(guest.grant.until, zone)}
                   >
-                    {guest.grant.now ? "until" : "ended"} {sayTime(guest.grant.until, now, zone)}
+                    {guest.grant.now ? t.until : t.ended} {sayTime(guest.grant.until, now, zone)}
                   </Chip>
                 )}
                 {guest.grant.why && <span className="small soft"> “{guest.grant.why}”</span>}
               </>
             ) : (
-              <span className="soft">on something in it</span>
+              <span className="soft">{t.onSomethingInIt}</span>
             )}
             <span className="do">
               {guest.grant?.until != null && (
                 <Act
                   isDisabled={extend.running}
                   onPress={() => longer(guest)}
-                  aria-label={`Two weeks longer: ${guest.name}`}
+                  aria-label={t.twoWeeksLonger(guest.name)}
                 >
-                  Two weeks longer
+                  {t.twoWeeksLonger2}
                 </Act>
               )}
               {guest.standing === "invited" && view.asksIn && (
@@ -97,11 +98,11 @@ export function Guests({ first = null, nodeId, name, zone, now }: Props) {
                     if (answer.ok) setLink({ link: answer.result.link, name: guest.name });
                   }}
                 >
-                  New link
+                  {t.newLink}
                 </Act>
               )}
-              <Act onPress={() => setEnding(guest)} aria-label={`End: ${guest.name}`}>
-                End
+              <Act onPress={() => setEnding(guest)} aria-label={t.end(guest.name)}>
+                {t.end2}
               </Act>
             </span>
           </li>
@@ -114,7 +115,7 @@ export function Guests({ first = null, nodeId, name, zone, now }: Props) {
       )}
       {view.asksIn && (
         <Button style={{ marginTop: 10 }} onPress={() => setAsking(true)}>
-          Ask a guest in
+          {t.askAGuestIn}
         </Button>
       )}
       {asking && (
@@ -137,7 +138,7 @@ export function Guests({ first = null, nodeId, name, zone, now }: Props) {
         />
       )}
       {link && (
-        <Dialog title={`A new link for ${link.name}`} open onClose={() => setLink(null)}>
+        <Dialog title={t.aNewLinkFor(link.name)} open onClose={() => setLink(null)}>
           <LinkToHandOver {...link} />
         </Dialog>
       )}
@@ -155,15 +156,15 @@ function AskIn({ nodeId, name: node, zone, onClose }: Omit<Props, "now"> & { onC
   const [made, setMade] = useState<{ link: string | null; name: string } | null>(null);
   if (made)
     return (
-      <Dialog title={`${made.name} is asked into ${node}`} open onClose={onClose}>
+      <Dialog title={t.isAskedInto(made.name, node)} open onClose={onClose}>
         {made.link ? (
           <LinkToHandOver link={made.link} name={made.name} />
         ) : (
           <Stack>
-            <p>{made.name} is a guest here already and signs in as before.</p>
+            <p>{t.isAGuestHereAlreadyAnd(made.name)}</p>
             <Row>
               <Button look="go" onPress={onClose}>
-                Done
+                {t.done}
               </Button>
             </Row>
           </Stack>
@@ -171,9 +172,9 @@ function AskIn({ nodeId, name: node, zone, onClose }: Omit<Props, "now"> & { onC
       </Dialog>
     );
   return (
-    <Dialog title={`Ask a guest into ${node}`} open onClose={onClose}>
+    <Dialog title={t.askAGuestInto(node)} open onClose={onClose}>
       <Form
-        verb="Ask in"
+        verb={t.askIn}
         running={ask.running}
         onCancel={onClose}
         wrong={ask.wrong()}
@@ -183,26 +184,23 @@ function AskIn({ nodeId, name: node, zone, onClose }: Omit<Props, "now"> & { onC
           if (answer.ok) setMade(answer.result);
         }}
       >
-        <p>
-          They make a sign-in of their own with a link that you hand them. They see {node} and nothing else here: no
-          other names, no other vaults.
-        </p>
-        <TextField label="Name" value={name} onText={setName} wrong={ask.wrong("name")} autoFocus />
-        <TextField label="Mail address" type="email" value={mail} onText={setMail} wrong={ask.wrong("mail")} />
-        <ChoiceField label="They may" value={level} onText={setLevel} wrong={ask.wrong("level")}>
-          <option value="use">Use: sign in without seeing a password</option>
-          <option value="reveal">Reveal: also see and copy secrets</option>
-          <option value="edit">Edit: also change it and add to it</option>
+        <p>{t.theyMakeASignInOf(node)}</p>
+        <TextField label={t.name} value={name} onText={setName} wrong={ask.wrong("name")} autoFocus />
+        <TextField label={t.mailAddress} type="email" value={mail} onText={setMail} wrong={ask.wrong("mail")} />
+        <ChoiceField label={t.theyMay} value={level} onText={setLevel} wrong={ask.wrong("level")}>
+          <option value="use">{t.useSignInWithoutSeeingA}</option>
+          <option value="reveal">{t.revealAlsoSeeAndCopySecrets}</option>
+          <option value="edit">{t.editAlsoChangeItAndAdd}</option>
         </ChoiceField>
         <TextField
           type="datetime-local"
-          label="Until"
+          label={t.until2}
           value={until}
           onText={setUntil}
           wrong={ask.wrong("until")}
-          hint="a guest’s access always ends; you can move it on later"
+          hint={t.aGuestsAccessAlwaysEndsYou}
         />
-        <TextField label="What for" value={why} maxLength={500} onText={setWhy} wrong={ask.wrong("why")} />
+        <TextField label={t.whatFor} value={why} maxLength={500} onText={setWhy} wrong={ask.wrong("why")} />
       </Form>
     </Dialog>
   );
@@ -215,26 +213,23 @@ function End({ nodeId, name, guest, onClose }: Pick<Props, "nodeId" | "name"> & 
   const [saw, setSaw] = useState<Saw | null>(null);
   if (saw)
     return (
-      <Dialog title={`${guest.name} has nothing in ${name} any more`} open onClose={onClose}>
+      <Dialog title={t.hasNothingInAnyMore(guest.name, name)} open onClose={onClose}>
         <Stack>
-          <p>
-            Secrets they saw: <b>{listed(saw.saw)}</b>
-            {saw.saw.length > 0 && ". Change these at their sites."}
-          </p>
-          <p>Signed in with: {listed(saw.used)}</p>
-          {saw.left && <p className="soft">They had nothing else here: their sign-in to Galtry has ended too.</p>}
+          <p>{t.secretsTheySaw(<b>{listed(saw.saw)}</b>, saw.saw.length > 0 && ". Change these at their sites.")}</p>
+          <p>{t.signedInWith(listed(saw.used))}</p>
+          {saw.left && <p className="soft">{t.theyHadNothingElseHereTheir}</p>}
           <Row>
             <Button look="go" onPress={onClose}>
-              Done
+              {t.done}
             </Button>
           </Row>
         </Stack>
       </Dialog>
     );
   return (
-    <Dialog title={`End what ${guest.name} has in ${name}`} open onClose={onClose}>
+    <Dialog title={t.endWhatHasIn(guest.name, name)} open onClose={onClose}>
       <Form
-        verb="End it now"
+        verb={t.endItNow}
         look="harm"
         running={end.running}
         onCancel={onClose}
@@ -244,10 +239,7 @@ function End({ nodeId, name, guest, onClose }: Pick<Props, "nodeId" | "name"> & 
           if (answer.ok) setSaw(answer.result);
         }}
       >
-        <p>
-          All they have here ends at once. So far they have seen secrets of {listed(guest.saw)} and signed in with{" "}
-          {listed(guest.used)}. What they added stays.
-        </p>
+        <p>{t.allTheyHaveHereEndsAt(listed(guest.saw), listed(guest.used))}</p>
       </Form>
     </Dialog>
   );

@@ -11,6 +11,7 @@ import { Dialog } from "../shared/Dialog";
 import { Form } from "../shared/Form";
 import { fromLocal, soonEnds, toLocal } from "../shared/localTime";
 import { useCopy } from "../shared/useCopy";
+import { letterboxes as t } from "./strings";
 
 type Box = Awaited<ReturnType<(typeof letterboxList)["execute"]>>[number];
 
@@ -38,9 +39,9 @@ export function Letterboxes({ nodeId, name, zone, now }: Props) {
   useEffect(() => void read(), [read, now]);
   if (!boxes) return null;
   return (
-    <section aria-label="Letterboxes" style={{ marginTop: 28 }}>
-      <h2 style={{ marginBottom: 6 }}>Letterboxes</h2>
-      {boxes.length === 0 && <p className="soft">For a secret that somebody outside has and you need.</p>}
+    <section aria-label={t.letterboxes} style={{ marginTop: 28 }}>
+      <h2 style={{ marginBottom: 6 }}>{t.letterboxes}</h2>
+      {boxes.length === 0 && <p className="soft">{t.forASecretThatSomebodyOutside}</p>}
       <Lines>
         {boxes.map((box) => (
           <li key={box.id}>
@@ -48,31 +49,31 @@ export function Letterboxes({ nodeId, name, zone, now }: Props) {
             <br />
             {box.end === "dropped" ? (
               <>
-                <Chip data-tone="good">dropped in</Chip>{" "}
+                <Chip data-tone="good">{t.droppedIn}</Chip>{" "}
                 <Link href={`/entry/${box.entryId}`} prefetch={false}>
                   {sayTime(box.droppedAt!, now, zone)}
                 </Link>
               </>
             ) : box.end === null ? (
               <>
-                <Chip data-tone="plain">until {sayTime(box.expiresAt, now, zone)}</Chip>{" "}
+                <Chip data-tone="plain">{t.until(sayTime(box.expiresAt, now, zone))}</Chip>{" "}
                 <Act
-                  aria-label={`Close: ${box.name}`}
+                  aria-label={t.close(box.name)}
                   onPress={async () => {
                     if ((await close.run({ letterboxId: box.id })).ok) await read();
                   }}
                 >
-                  Close
+                  {t.close2}
                 </Act>
               </>
             ) : (
-              <Chip data-tone="plain">{box.end === "closed" ? "closed" : "run out"}</Chip>
+              <Chip data-tone="plain">{box.end === "closed" ? t.closed : t.runOut}</Chip>
             )}
           </li>
         ))}
       </Lines>
       <Button style={{ marginTop: 10 }} onPress={() => setHanging(true)}>
-        Hang a letterbox
+        {t.hangALetterbox}
       </Button>
       {hanging && (
         <Hang
@@ -96,24 +97,24 @@ function Hang({ nodeId, name: folder, zone, onClose }: Omit<Props, "now"> & { on
   const [address, setAddress] = useState<string | null>(null);
   if (address)
     return (
-      <Dialog title={`A letterbox for ${name}`} open onClose={onClose}>
+      <Dialog title={t.aLetterboxFor(name)} open onClose={onClose}>
         <Stack>
-          <p>Send this link to one person. It stands here once, and takes one thing, once.</p>
+          <p>{t.sendThisLinkToOnePerson}</p>
           <p className="mono" style={{ overflowWrap: "anywhere" }} data-link>
             {address}
           </p>
           <Row>
             <Button look="go" onPress={() => copy(address)}>
-              {copied ? "Copied" : "Copy the link"}
+              {copied ? t.copied : t.copyTheLink}
             </Button>
           </Row>
         </Stack>
       </Dialog>
     );
   return (
-    <Dialog title={`Hang a letterbox at ${folder}`} open onClose={onClose}>
+    <Dialog title={t.hangALetterboxAt(folder)} open onClose={onClose}>
       <Form
-        verb="Hang it"
+        verb={t.hangIt}
         running={hang.running}
         onCancel={onClose}
         wrong={hang.wrong() ?? hang.wrong("labels")}
@@ -126,25 +127,17 @@ function Hang({ nodeId, name: folder, zone, onClose }: Omit<Props, "now"> & { on
           if (answer.ok) setAddress(answer.result.address);
         }}
       >
-        <p>
-          Somebody outside drops a secret in, without an account; it lands in {folder} as an entry of this name, sealed,
-          for those who reach the folder.
-        </p>
+        <p>{t.somebodyOutsideDropsASecretIn(folder)}</p>
         <TextField
-          label="What you ask for"
+          label={t.whatYouAskFor}
           value={name}
           onText={setName}
           wrong={hang.wrong("name")}
-          hint="Code of the new alarm"
+          hint={t.codeOfTheNewAlarm}
           autoFocus
         />
-        <TextField
-          label="Its values"
-          value={labels}
-          onText={setLabels}
-          hint="one, or several with commas: Code, Duress code"
-        />
-        <TextField type="datetime-local" label="Until" value={until} onText={setUntil} wrong={hang.wrong("until")} />
+        <TextField label={t.itsValues} value={labels} onText={setLabels} hint={t.oneOrSeveralWithCommasCode} />
+        <TextField type="datetime-local" label={t.until2} value={until} onText={setUntil} wrong={hang.wrong("until")} />
       </Form>
     </Dialog>
   );

@@ -11,6 +11,7 @@ import { Page } from "../frame/Frame";
 import { runQuery } from "../shared/ask";
 import { Button, Chip, ChoiceField, Row } from "../shared/controls";
 import { type Choice, Picker } from "../shared/Picker";
+import { journal as t } from "./strings";
 
 type View = Awaited<ReturnType<(typeof journalPage)["execute"]>>;
 
@@ -31,9 +32,9 @@ export interface JournalFilters {
 
 const ACT_WORDS: Record<string, string> = {
   "sign-ins": "Sign-ins",
-  revealed: "Revealed and copied",
+  revealed: t.revealedAndCopied,
   access: "Access",
-  entries: "Entries and vaults",
+  entries: t.entriesAndVaults,
   people: "People",
   Lanyard: "Lanyard",
 };
@@ -67,26 +68,24 @@ export function Journal({
     <Page
       where={
         filters.node && view.about ? (
-          <>
-            What happened with <b>{view.about}</b>, latest first.
-          </>
+          <>{t.whatHappenedWithLatestFirst(<b>{view.about}</b>)}</>
         ) : view.seesAll ? (
-          "Everything that was done, latest first. Entries that you do not reach have no name here."
+          t.everythingThatWasDoneLatest
         ) : (
-          "What you did, and what happened where you are a steward, latest first."
+          t.whatYouDidAndWhatHappened
         )
       }
     >
-      <h1 style={{ marginBottom: 16 }}>Journal</h1>
+      <h1 style={{ marginBottom: 16 }}>{t.journal}</h1>
       <Row style={{ marginBottom: 16, alignItems: "end" }}>
         {byPerson && (
           <div style={{ minWidth: 220 }}>
             <Picker
-              label="Person"
+              label={t.person}
               seen
-              placeholder={view.person ?? "All people"}
-              list="People"
-              nothing="Nobody matches. Try a part of the name or of the mail address."
+              placeholder={view.person ?? t.allPeople}
+              list={t.people}
+              nothing={t.nobodyMatchesTryAPartOf}
               load={findPeople}
               searches
               onPick={(person) => go({ person: person.id })}
@@ -95,22 +94,22 @@ export function Journal({
         )}
         <div style={{ minWidth: 220 }}>
           <Picker
-            label="Entry or vault"
+            label={t.entryOrVault}
             seen
-            placeholder={view.about ?? "All of them"}
-            list="Entries and vaults"
-            nothing="Nothing that you reach is called so."
+            placeholder={view.about ?? t.allOfThem}
+            list={t.entriesAndVaults}
+            nothing={t.nothingThatYouReachIsCalled}
             load={loadNodes}
             onPick={(node) => go({ node: node.id })}
           />
         </div>
         <div>
           <ChoiceField
-            label="Act"
+            label={t.act}
             value={filters.acts ?? ""}
             onChange={(event) => go({ acts: event.target.value || null })}
           >
-            <option value="">All acts</option>
+            <option value="">{t.allActs}</option>
             {Object.entries(ACT_WORDS).map(([key, word]) => (
               <option key={key} value={key}>
                 {word}
@@ -118,11 +117,11 @@ export function Journal({
             ))}
           </ChoiceField>
         </div>
-        {filters.person && <Button onPress={() => go({ person: null })}>All people</Button>}
-        {filters.node && <Button onPress={() => go({ node: null })}>All entries and vaults</Button>}
+        {filters.person && <Button onPress={() => go({ person: null })}>{t.allPeople}</Button>}
+        {filters.node && <Button onPress={() => go({ node: null })}>{t.allEntriesAndVaults}</Button>}
       </Row>
       {view.lines.length === 0 ? (
-        <p>Nothing of this kind has happened.</p>
+        <p>{t.nothingOfThisKindHasHappened}</p>
       ) : (
         <Lines>
           {view.lines.map((line) => (
@@ -132,11 +131,11 @@ export function Journal({
                 {capital(sayTime(line.at, now, view.zone))}
               </time>
               <span>
-                {line.who ? <b>{line.who}</b> : "Galtry"} {line.says}
+                {line.who ? <b>{line.who}</b> : t.galtry} {line.says}
                 {line.refused && (
                   <>
                     {" "}
-                    <Chip data-tone="bad">refused</Chip>
+                    <Chip data-tone="bad">{t.refused}</Chip>
                   </>
                 )}
               </span>
@@ -149,7 +148,7 @@ export function Journal({
           <Link
             href={`/journal?${new URLSearchParams({ ...(filters.person ? { person: filters.person } : {}), ...(filters.acts ? { acts: filters.acts } : {}), ...(filters.node ? { node: filters.node } : {}), before: String(view.more) })}`}
           >
-            Earlier
+            {t.earlier}
           </Link>
         </p>
       )}

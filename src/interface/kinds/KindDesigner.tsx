@@ -8,6 +8,7 @@ import { useCommand } from "../shared/ask";
 import { Act, Button, CheckField, ChoiceField, Stack, TextArea, TextField } from "../shared/controls";
 import { Form } from "../shared/Form";
 import type { KindsView } from "./Kinds";
+import { kindDesigner as t } from "./strings";
 
 type OwnKind = KindsView["own"][number];
 
@@ -30,20 +31,20 @@ const FieldBox = styled.fieldset`
 
 /** How a field is filled in, and what Galtry does with it where it signs in. */
 const FORMS: { value: string; word: string }[] = [
-  { value: "line", word: "One line" },
-  { value: "text", word: "Text" },
-  { value: "password", word: "Password, PIN or combination" },
-  { value: "digits", word: "Digits" },
-  { value: "choice", word: "One of several" },
-  { value: "date", word: "Date" },
-  { value: "month", word: "Month" },
-  { value: "mail", word: "Mail address" },
-  { value: "phone", word: "Telephone number" },
-  { value: "codes", word: "Codes, ticked off one by one" },
-  { value: "role:signInPage", word: "Sign-in page" },
-  { value: "role:userName", word: "User name to sign in with" },
-  { value: "role:password", word: "Password to sign in with" },
-  { value: "role:code", word: "One-time code" },
+  { value: "line", word: t.oneLine },
+  { value: "text", word: t.text },
+  { value: "password", word: t.passwordPinOrCombination },
+  { value: "digits", word: t.digits },
+  { value: "choice", word: t.oneOfSeveral },
+  { value: "date", word: t.date },
+  { value: "month", word: t.month },
+  { value: "mail", word: t.mailAddress },
+  { value: "phone", word: t.telephoneNumber },
+  { value: "codes", word: t.codesTickedOffOneByOne },
+  { value: "role:signInPage", word: t.signInPage },
+  { value: "role:userName", word: t.userNameToSignInWith },
+  { value: "role:password", word: t.passwordToSignInWith },
+  { value: "role:code", word: t.oneTimeCode },
 ];
 
 interface Draft {
@@ -111,23 +112,23 @@ export function KindDesigner({ kind, onClose }: { kind: OwnKind | null; onClose:
   const atField = save.refused?.field?.startsWith("kind.fields.") || save.refused?.field === "kind.name";
   return (
     <Sheet>
-      <h1>{kind ? `Change the kind ${kind.name}` : "A kind of your own"}</h1>
+      <h1>{kind ? t.changeTheKind(kind.name) : t.aKindOfYourOwn}</h1>
       <Form
-        verb={kind ? "Save" : "Make the kind"}
+        verb={kind ? t.save : t.makeTheKind}
         onSend={send}
         running={save.running}
         onCancel={onClose}
         wrong={atField ? null : save.refused?.message}
       >
         <TextField
-          label="Name"
+          label={t.name}
           value={name}
           onText={setName}
           wrong={save.wrong("kind.name")}
-          hint="as one of them is called"
+          hint={t.asOneOfThemIsCalled}
           autoFocus
         />
-        <ChoiceField label="Offered under" value={purpose} onText={(text) => setPurpose(text as typeof purpose)}>
+        <ChoiceField label={t.offeredUnder} value={purpose} onText={(text) => setPurpose(text as typeof purpose)}>
           {PURPOSES.map((one) => (
             <option key={one.purpose} value={one.purpose}>
               {one.title}
@@ -135,7 +136,7 @@ export function KindDesigner({ kind, onClose }: { kind: OwnKind | null; onClose:
           ))}
         </ChoiceField>
         <div>
-          <h2 style={{ marginBottom: 8 }}>Fields</h2>
+          <h2 style={{ marginBottom: 8 }}>{t.fields}</h2>
           {fields.map((field, at) => (
             <OneField
               key={field.key}
@@ -150,12 +151,14 @@ export function KindDesigner({ kind, onClose }: { kind: OwnKind | null; onClose:
               onRemove={fields.length > 1 ? () => setFields(fields.filter((one) => one !== field)) : undefined}
             />
           ))}
-          <Button onPress={() => setFields([...fields, blank()])}>Add a field</Button>
+          <Button onPress={() => setFields([...fields, blank()])}>{t.addAField}</Button>
         </div>
         {inUse && (
           <p className="soft small">
-            {kind!.entries!.toLocaleString("en-GB")} {kind!.entries === 1 ? "entry is" : "entries are"} of this kind.
-            What they hold in a field that you take out stays with them, and is shown there.
+            {t.ofThisKindWhatTheyHold(
+              kind!.entries!.toLocaleString("en-GB"),
+              kind!.entries === 1 ? t.entryIs : t.entriesAre,
+            )}
           </p>
         )}
       </Form>
@@ -202,12 +205,12 @@ interface OneFieldProps {
 }
 
 function OneField({ field, inUse, isTitle, wrong, onChange, onTitle, onUp, onDown, onRemove }: OneFieldProps) {
-  const called = field.label || "this field";
+  const called = field.label || t.thisField;
   return (
-    <FieldBox aria-label={field.label || "New field"}>
-      <TextField label="Name" value={field.label} onText={(label) => onChange({ label })} wrong={wrong("label")} />
+    <FieldBox aria-label={field.label || t.newField}>
+      <TextField label={t.name} value={field.label} onText={(label) => onChange({ label })} wrong={wrong("label")} />
       <ChoiceField
-        label="Written as"
+        label={t.writtenAs}
         value={field.form}
         onText={(form) => onChange({ form, ...(alwaysSecret(form) && { class: "secret" }) })}
         wrong={wrong("role")}
@@ -221,47 +224,47 @@ function OneField({ field, inUse, isTitle, wrong, onChange, onTitle, onUp, onDow
       </ChoiceField>
       {!isRole(field.form) && (
         <ChoiceField
-          label="Seen from"
+          label={t.seenFrom}
           value={field.class}
           onText={(text) => onChange({ class: text as Draft["class"] })}
           wrong={wrong("class")}
           disabled={inUse || alwaysSecret(field.form)}
         >
-          <option value="open">Use</option>
-          <option value="identifier">Reveal</option>
-          <option value="secret">Reveal, hidden</option>
+          <option value="open">{t.use}</option>
+          <option value="identifier">{t.reveal}</option>
+          <option value="secret">{t.revealHidden}</option>
         </ChoiceField>
       )}
       {field.form === "choice" && (
         <div className="wide">
           <TextArea
-            label="To choose from"
+            label={t.toChooseFrom}
             rows={3}
             value={field.choices}
             onText={(choices) => onChange({ choices })}
             wrong={wrong("choices")}
-            hint="one a line"
+            hint={t.oneALine}
           />
         </div>
       )}
       <div className="wide">
         <TextField
-          label="Hint"
+          label={t.hint}
           value={field.hint}
           onText={(hint) => onChange({ hint })}
           wrong={wrong("hint")}
-          hint="stands below the field while somebody fills it in"
+          hint={t.standsBelowTheFieldWhile}
         />
       </div>
       {field.form === "line" && (
         <ChoiceField
-          label="Checked as"
+          label={t.checkedAs}
           value={field.check}
           onText={(text) => onChange({ check: text as Draft["check"] })}
         >
-          <option value="">nothing</option>
-          <option>card number</option>
-          <option>IBAN</option>
+          <option value="">{t.nothing}</option>
+          <option>{t.cardNumber}</option>
+          <option>{t.iban}</option>
         </ChoiceField>
       )}
       <div className="do">
@@ -270,25 +273,25 @@ function OneField({ field, inUse, isTitle, wrong, onChange, onTitle, onUp, onDow
             checked={field.required || isTitle}
             disabled={isTitle}
             onTick={(required) => onChange({ required })}
-            label="Must be filled in"
+            label={t.mustBeFilledIn}
           />
           {field.form === "line" && field.class === "open" && (
-            <CheckField checked={isTitle} onTick={onTitle} label="Is the entry’s title" />
+            <CheckField checked={isTitle} onTick={onTitle} label={t.isTheEntrysTitle} />
           )}
         </Stack>
         {onUp && (
-          <Act onPress={onUp} aria-label={`Move ${called} up`}>
-            Up
+          <Act onPress={onUp} aria-label={t.moveUp(called)}>
+            {t.up}
           </Act>
         )}
         {onDown && (
-          <Act onPress={onDown} aria-label={`Move ${called} down`}>
-            Down
+          <Act onPress={onDown} aria-label={t.moveDown(called)}>
+            {t.down}
           </Act>
         )}
         {onRemove && (
-          <Act onPress={onRemove} aria-label={`Take out ${called}`}>
-            Take out
+          <Act onPress={onRemove} aria-label={t.takeOut(called)}>
+            {t.takeOut2}
           </Act>
         )}
       </div>

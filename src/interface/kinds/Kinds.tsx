@@ -12,6 +12,7 @@ import { PictureSheet } from "../shared/PictureSheet";
 import { Stamp } from "../shared/Stamp";
 import { Head } from "../vaults/VaultList";
 import { KindDesigner } from "./KindDesigner";
+import { kinds as t } from "./strings";
 
 export type KindsView = Awaited<ReturnType<(typeof kindList)["execute"]>>;
 type OwnKind = KindsView["own"][number];
@@ -30,7 +31,7 @@ export function Kinds({ view }: { view: KindsView }) {
   const [pictured, setPictured] = useState<OwnKind | null>(null);
   if (drawn !== null)
     return (
-      <Page where="A kind is a list of fields: what is asked for in every entry of it.">
+      <Page where={t.aKindIsAListOf}>
         <KindDesigner kind={drawn === "new" ? null : drawn} onClose={() => setDrawn(null)} />
       </Page>
     );
@@ -38,27 +39,24 @@ export function Kinds({ view }: { view: KindsView }) {
     <Page
       where={
         <>
-          {view.kinds.filter((kind) => !kind.own).length} kinds are there from the start;{" "}
-          <b>
-            {view.own.length} {view.own.length === 1 ? "is" : "are"} your own
-          </b>
-          .
+          {t.kindsAreThereFromTheStart(
+            view.kinds.filter((kind) => !kind.own).length,
+            <b>{t.yourOwn(view.own.length, view.own.length === 1 ? t.is : t.are)}</b>,
+          )}
         </>
       }
     >
       <Head>
-        <h1>Own kinds</h1>
+        <h1>{t.ownKinds}</h1>
         {view.mayMake && (
           <Button look={view.own.length === 0 ? "go" : "plain"} onPress={() => setDrawn("new")}>
-            Make a kind
+            {t.makeAKind}
           </Button>
         )}
       </Head>
       {view.own.length === 0 ? (
         <p style={{ maxWidth: "60ch" }}>
-          {view.mayMake
-            ? "A film projector, a loan agreement, a costume on hire: whatever your office keeps many of can be a kind, with the fields it needs."
-            : "There are none. An administrator makes them."}
+          {view.mayMake ? t.aFilmProjectorALoanAgreement : t.thereAreNoneAnAdministrator}
         </p>
       ) : (
         <List>
@@ -67,7 +65,7 @@ export function Kinds({ view }: { view: KindsView }) {
               <span className="what">
                 {kind.picture && <Stamp name={kind.name} picture={kind.picture} />}
                 <span>
-                  <b>{kind.name}</b> {kind.closed && <Chip data-tone="plain">closed to new entries</Chip>}
+                  <b>{kind.name}</b> {kind.closed && <Chip data-tone="plain">{t.closedToNewEntries}</Chip>}
                   <span className="soft small" style={{ display: "block" }}>
                     {PURPOSES.find((one) => one.purpose === kind.purpose)!.title}:{" "}
                     {askedFor(kind)
@@ -82,11 +80,11 @@ export function Kinds({ view }: { view: KindsView }) {
               </span>
               {view.mayMake && (
                 <span className="do">
-                  <Act onPress={() => setDrawn(kind)} aria-label={`Change ${kind.name}`}>
-                    Change
+                  <Act onPress={() => setDrawn(kind)} aria-label={t.change(kind.name)}>
+                    {t.change2}
                   </Act>
-                  <Act onPress={() => setPictured(kind)} aria-label={`Picture of ${kind.name}`}>
-                    Picture
+                  <Act onPress={() => setPictured(kind)} aria-label={t.pictureOf(kind.name)}>
+                    {t.picture}
                   </Act>
                   <Close kind={kind} />
                   {kind.entries === 0 && <Delete kind={kind} />}
@@ -112,7 +110,7 @@ export function Kinds({ view }: { view: KindsView }) {
 
 function Close({ kind }: { kind: OwnKind }) {
   const close = useCommand("vaults.closeKind");
-  const verb = kind.closed ? "Open again" : "Close";
+  const verb = kind.closed ? t.openAgain : "Close";
   return (
     <Act
       onPress={() => close.run({ kindId: kind.id, closed: !kind.closed })}
@@ -134,9 +132,9 @@ function Delete({ kind }: { kind: OwnKind }) {
           if ((await remove.run({ kindId: kind.id })).ok) router.refresh();
         }}
         isDisabled={remove.running}
-        aria-label={`Delete ${kind.name}`}
+        aria-label={t.deleteWord(kind.name)}
       >
-        Delete
+        {t.deleteWord2}
       </Act>
       {remove.refused && (
         <Notice data-tone="bad" role="alert">

@@ -14,6 +14,7 @@ import {
 import { Button, CheckField, ChoiceField, Notice, Row, Stack, TextField } from "../shared/controls";
 import { useCopy } from "../shared/useCopy";
 import { makePassword } from "./ask";
+import { makePassword as t } from "./strings";
 
 const Ruled = styled.output`
   display: block;
@@ -33,10 +34,10 @@ const Pairs = styled.div`
 `;
 
 const PURPOSES: { purpose: Wishes["purpose"]; label: string; hint: string }[] = [
-  { purpose: "website", label: "A website", hint: "signs of every sort; nobody types it" },
-  { purpose: "words", label: "To type by hand", hint: "words, easy to read out and remember" },
-  { purpose: "easy", label: "To type by hand, short", hint: "small letters and digits without look-alikes; no Shift" },
-  { purpose: "keypad", label: "A keypad", hint: "digits" },
+  { purpose: "website", label: t.aWebsite, hint: t.signsOfEverySortNobodyTypes },
+  { purpose: "words", label: t.toTypeByHand, hint: t.wordsEasyToReadOutAnd },
+  { purpose: "easy", label: t.toTypeByHandShort, hint: t.smallLettersAndDigitsWithout },
+  { purpose: "keypad", label: t.aKeypad, hint: t.digits },
 ];
 
 interface MakePasswordProps {
@@ -72,13 +73,12 @@ export function MakePassword({ first = "website", siteRules = "", onTake }: Make
   return (
     <Stack>
       <div>
-        <Ruled aria-live="polite" aria-label="The password" data-made>
+        <Ruled aria-live="polite" aria-label={t.thePassword} data-made>
           {made?.text ?? ""}
         </Ruled>
         <p className="small soft" style={{ marginTop: 6, minHeight: 20 }}>
-          {made &&
-            `${Math.floor(made.bits)} bits: one of 2 to the power of ${Math.floor(made.bits)} that were equally likely.`}
-          {copied === "made" && " Copied. The clipboard is cleared in 30 seconds."}
+          {made && t.bitsOneOf2ToThe(Math.floor(made.bits))}
+          {copied === "made" && t.copiedTheClipboardIsClearedIn}
         </p>
         {wrong && (
           <Notice data-tone="bad" role="alert">
@@ -88,7 +88,7 @@ export function MakePassword({ first = "website", siteRules = "", onTake }: Make
         <Row style={{ marginTop: 10 }}>
           {onTake && (
             <Button look="go" isDisabled={!made} onPress={() => made && onTake(made.text)}>
-              Take it
+              {t.takeIt}
             </Button>
           )}
           <Button
@@ -96,13 +96,13 @@ export function MakePassword({ first = "website", siteRules = "", onTake }: Make
             isDisabled={!made}
             onPress={() => made && copy(made.text, true, "made")}
           >
-            Copy
+            {t.copy}
           </Button>
-          <Button onPress={() => setTurn(turn + 1)}>Another</Button>
+          <Button onPress={() => setTurn(turn + 1)}>{t.another}</Button>
         </Row>
       </div>
       <fieldset>
-        <legend style={{ fontWeight: 650, marginBottom: 8 }}>What it is for</legend>
+        <legend style={{ fontWeight: 650, marginBottom: 8 }}>{t.whatItIsFor}</legend>
         <Stack style={{ gap: 8 }}>
           {PURPOSES.map(({ purpose, label, hint }) => (
             <CheckField
@@ -124,31 +124,31 @@ export function MakePassword({ first = "website", siteRules = "", onTake }: Make
         <>
           <Pairs>
             <Amount
-              label="Words"
+              label={t.words}
               value={wishes.words.count}
               from={FEWEST_WORDS}
               to={MOST_WORDS}
               set={(count) => setWishes({ ...wishes, words: { ...wishes.words, count } })}
             />
             <ChoiceField
-              label="Between them"
+              label={t.betweenThem}
               value={wishes.words.separator}
               onText={(separator) => setWishes({ ...wishes, words: { ...wishes.words, separator } })}
             >
               {SEPARATORS.map((separator) => (
                 <option key={separator} value={separator}>
-                  {separator === " " ? "a space" : separator}
+                  {separator === " " ? t.aSpace : separator}
                 </option>
               ))}
             </ChoiceField>
           </Pairs>
           <CheckField
-            label="Each begins with a capital"
+            label={t.eachBeginsWithACapital}
             checked={wishes.words.capitals}
             onTick={(capitals) => setWishes({ ...wishes, words: { ...wishes.words, capitals } })}
           />
           <CheckField
-            label="A digit behind one of them"
+            label={t.aDigitBehindOneOfThem}
             checked={wishes.words.digit}
             onTick={(digit) => setWishes({ ...wishes, words: { ...wishes.words, digit } })}
           />
@@ -156,7 +156,7 @@ export function MakePassword({ first = "website", siteRules = "", onTake }: Make
       )}
       {wishes.purpose === "easy" && (
         <Amount
-          label="Characters"
+          label={t.characters}
           value={wishes.easyLength}
           from={8}
           to={64}
@@ -165,7 +165,7 @@ export function MakePassword({ first = "website", siteRules = "", onTake }: Make
       )}
       {wishes.purpose === "keypad" && (
         <Amount
-          label="Digits"
+          label={t.digits2}
           value={wishes.keypadLength}
           from={4}
           to={20}
@@ -177,17 +177,23 @@ export function MakePassword({ first = "website", siteRules = "", onTake }: Make
 }
 
 const CLASSES: { key: "lower" | "upper" | "digits" | "signs"; label: string }[] = [
-  { key: "lower", label: "Small letters" },
-  { key: "upper", label: "Capitals" },
-  { key: "digits", label: "Digits" },
-  { key: "signs", label: "Signs" },
+  { key: "lower", label: t.smallLetters },
+  { key: "upper", label: t.capitals },
+  { key: "digits", label: t.digits2 },
+  { key: "signs", label: t.signs },
 ];
 
 function ForWebsite({ wishes, set }: { wishes: WebsiteWishes; set: (wishes: WebsiteWishes) => void }) {
   const bySite = wishes.siteRules.trim() !== "";
   return (
     <>
-      <Amount label="Characters" value={wishes.length} from={8} to={128} set={(length) => set({ ...wishes, length })} />
+      <Amount
+        label={t.characters}
+        value={wishes.length}
+        from={8}
+        to={128}
+        set={(length) => set({ ...wishes, length })}
+      />
       {!bySite && (
         <>
           <Pairs>
@@ -198,37 +204,37 @@ function ForWebsite({ wishes, set }: { wishes: WebsiteWishes; set: (wishes: Webs
                 value={String(wishes[key])}
                 onText={(text) => set({ ...wishes, [key]: text === "null" ? null : Number(text) })}
               >
-                <option value="null">none</option>
-                <option value="0">perhaps</option>
+                <option value="null">{t.none}</option>
+                <option value="0">{t.perhaps}</option>
                 {[1, 2, 3, 4, 5].map((least) => (
                   <option key={least} value={least}>
-                    at least {least}
+                    {t.atLeast(least)}
                   </option>
                 ))}
               </ChoiceField>
             ))}
           </Pairs>
           <CheckField
-            label="No look-alikes"
-            hint="such as O and 0, I and l"
+            label={t.noLookAlikes}
+            hint={t.suchAsOAnd0I}
             checked={wishes.noLookAlikes}
             onTick={(noLookAlikes) => set({ ...wishes, noLookAlikes })}
           />
           <CheckField
-            label="No three alike in a row"
+            label={t.noThreeAlikeInARow}
             checked={wishes.noThreeAlike}
             onTick={(noThreeAlike) => set({ ...wishes, noThreeAlike })}
           />
         </>
       )}
       <TextField
-        label="The site’s own rules"
+        label={t.theSitesOwnRules}
         className="mono"
         value={wishes.siteRules}
         onText={(siteRules) => set({ ...wishes, siteRules })}
         autoComplete="off"
         spellCheck={false}
-        hint="as its page gives them (passwordrules): minlength: 12; required: lower, upper; allowed: [-.]"
+        hint={t.asItsPageGivesThem}
       />
     </>
   );
@@ -259,7 +265,7 @@ function Amount({ label, value, from, to, set }: AmountProps) {
         const next = Number(text);
         if (Number.isInteger(next) && next >= from && next <= to) set(next);
       }}
-      wrong={good ? null : `From ${from} to ${to}.`}
+      wrong={good ? null : t.fromTo(from, to)}
       style={{ maxWidth: 120 }}
     />
   );

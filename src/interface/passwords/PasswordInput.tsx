@@ -7,6 +7,7 @@ import { Act, Row, TextField } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
 import { ratePassword } from "./ask";
 import { MakePassword } from "./MakePassword";
+import { passwordInput as t } from "./strings";
 
 /** After the last key, in milliseconds: nobody wants to be judged letter by letter. */
 const PAUSE_MS = 250;
@@ -33,24 +34,20 @@ export function PasswordInput({ name, value, onText, purpose, hints, siteRules, 
         value={value}
         onText={onText}
         type={shown ? "text" : "password"}
-        hint={
-          strength
-            ? `${strength.word}: guessed in ${strength.time} by somebody who has stolen the site’s list, if the site keeps it well`
-            : hint
-        }
+        hint={strength ? t.guessedInBySomebodyWhoHas(strength.word, strength.time) : hint}
       />
       <Row style={{ gap: 16, marginTop: 4 }}>
         <Act onPress={() => setMaking(true)} isDisabled={field.disabled}>
-          Make one
+          {t.makeOne}
         </Act>
         {value !== "" && (
           <Act onPress={() => setShown(!shown)} aria-label={`${shown ? "Hide" : "Show"} ${name}`}>
-            {shown ? "Hide" : "Show"}
+            {shown ? t.hide : t.show}
           </Act>
         )}
       </Row>
       <Dialog
-        title={`Make the ${name.charAt(0).toLowerCase()}${name.slice(1)}`}
+        title={t.makeThe(name.charAt(0).toLowerCase(), name.slice(1))}
         open={making}
         onClose={() => setMaking(false)}
       >

@@ -2,6 +2,7 @@
 import { make, type Wishes } from "@/core/generator";
 import { rate } from "@/core/generator/strength";
 import { WORDS } from "@/core/generator/wordList";
+import { passwordsWorker as t } from "./strings";
 
 export type PasswordAsk =
   | { id: number; ask: "make"; wishes: Wishes }
@@ -12,6 +13,6 @@ addEventListener("message", ({ data }: MessageEvent<PasswordAsk>) => {
     const answer = data.ask === "make" ? make(data.wishes, WORDS) : rate(data.text, data.hints);
     postMessage({ id: data.id, answer });
   } catch (error) {
-    postMessage({ id: data.id, wrong: error instanceof RangeError ? error.message : "Nothing could be made so." });
+    postMessage({ id: data.id, wrong: error instanceof RangeError ? error.message : t.nothingCouldBeMadeSo });
   }
 });

@@ -19,6 +19,7 @@ import { Form } from "../shared/Form";
 import { fromLocal, toLocal } from "../shared/localTime";
 import { Head } from "../vaults/VaultList";
 import { MemberSheet } from "./MemberSheet";
+import { groupPage as t } from "./strings";
 
 export type GroupView = Awaited<ReturnType<(typeof groupPage)["execute"]>>;
 export type MemberLine = NonNullable<GroupView["members"]>[number];
@@ -70,61 +71,61 @@ export function GroupPage({ group, slip: start, me, zone, now }: Props) {
       <Page
         where={
           <>
-            <b>{group.name}</b> is a group
-            {group.members && ` of ${count} ${count === 1 ? "person" : "people"}`}.
-            {group.keepers.length > 0 && ` Its keepers: ${group.keepers.join(", ")}.`}{" "}
-            {group.changes ? "You may change who is in it." : "Its keepers and administrators change who is in it."}
+            {t.isAGroup(
+              <b>{group.name}</b>,
+              group.members && t.ofWord(count, count === 1 ? "person" : "people"),
+              group.keepers.length > 0 && t.itsKeepers(group.keepers.join(", ")),
+              group.changes ? t.youMayChangeWhoIsIn : t.itsKeepersAndAdministrators,
+            )}
           </>
         }
       >
         <Head>
           <h1>{group.name}</h1>
-          {group.changes && <Button onPress={() => setRenaming(true)}>Rename</Button>}
+          {group.changes && <Button onPress={() => setRenaming(true)}>{t.rename}</Button>}
           {group.changes && (
             <Button look="go" onPress={() => setAdding(true)}>
-              Add somebody
+              {t.addSomebody}
             </Button>
           )}
         </Head>
         {group.description && <p className="soft">{group.description}</p>}
         {(group.changes || group.until !== null) && (
           <p style={{ marginTop: 6 }}>
-            {group.until === null
-              ? "It has no end. "
-              : `Everybody’s time in it ends ${exactTime(group.until, zone)} at the latest. `}
+            {group.until === null ? t.itHasNoEnd : t.everybodysTimeInItEndsAt(exactTime(group.until, zone))}
             {group.changes && (
-              <Act onPress={() => setEnding(true)}>{group.until === null ? "Give it an end" : "Move the end"}</Act>
+              <Act onPress={() => setEnding(true)}>{group.until === null ? t.giveItAnEnd : t.moveTheEnd}</Act>
             )}
           </p>
         )}
         <Two>
-          <section aria-label="In it">
-            <h2>In it</h2>
-            {group.members === null && <p className="soft">You are. Who else is its keepers know.</p>}
-            {group.members?.length === 0 && <p className="soft">Nobody yet.</p>}
+          <section aria-label={t.inIt}>
+            <h2>{t.inIt}</h2>
+            {group.members === null && <p className="soft">{t.youAreWhoElseIsIts}</p>}
+            {group.members?.length === 0 && <p className="soft">{t.nobodyYet}</p>}
             {members.length > 0 && (
               <Lines>
                 {members.map((one) => (
                   <li key={one.personId}>
                     <b>{one.name}</b>
-                    {one.personId === me && <span className="soft">you</span>}
-                    {one.keeper && <span className="soft">keeper</span>}
+                    {one.personId === me && <span className="soft">{t.you}</span>}
+                    {one.keeper && <span className="soft">{t.keeper}</span>}
                     {one.standing !== "active" && <Chip data-tone="plain">{STANDING[one.standing]}</Chip>}
                     {one.from !== null && one.from > now && (
-                      <Chip data-tone="plain">from {sayTime(one.from, now, zone)}</Chip>
+                      <Chip data-tone="plain">{t.from(sayTime(one.from, now, zone))}</Chip>
                     )}
                     {one.until !== null &&
                       (one.until > now ? (
                         <Chip data-tone={one.until - now < WEEK ? undefined : "plain"}>
-                          until {sayTime(one.until, now, zone)}
+                          {t.until(sayTime(one.until, now, zone))}
                         </Chip>
                       ) : (
-                        <Chip data-tone="plain">ended {sayTime(one.until, now, zone)}</Chip>
+                        <Chip data-tone="plain">{t.ended(sayTime(one.until, now, zone))}</Chip>
                       ))}
                     <span>
                       {group.changes && one.personId !== me && (
-                        <Act onPress={() => setChanging(one)} aria-label={`Change: ${one.name}`}>
-                          Change
+                        <Act onPress={() => setChanging(one)} aria-label={t.change(one.name)}>
+                          {t.change2}
                         </Act>
                       )}
                     </span>
@@ -133,9 +134,9 @@ export function GroupPage({ group, slip: start, me, zone, now }: Props) {
               </Lines>
             )}
           </section>
-          <section aria-label="What it gives">
-            <h2>What it gives</h2>
-            {group.gives.length === 0 && <p className="soft">Nothing that you may know of.</p>}
+          <section aria-label={t.whatItGives}>
+            <h2>{t.whatItGives}</h2>
+            {group.gives.length === 0 && <p className="soft">{t.nothingThatYouMayKnowOf}</p>}
             <Gives>
               {group.gives.map((one) => (
                 <li key={one.grantId}>
@@ -150,8 +151,8 @@ export function GroupPage({ group, slip: start, me, zone, now }: Props) {
                     )}
                     <span className="small soft">
                       {levelWord(one.level)}
-                      {one.from !== null && one.from > now && `, from ${sayTime(one.from, now, zone)}`}
-                      {one.until !== null && `, until ${sayTime(one.until, now, zone)}`}
+                      {one.from !== null && one.from > now && t.from2(sayTime(one.from, now, zone))}
+                      {one.until !== null && t.until2(sayTime(one.until, now, zone))}
                       {one.weekly && `, ${sayWeekly(one.weekly)}`}
                     </span>
                   </span>
@@ -159,7 +160,7 @@ export function GroupPage({ group, slip: start, me, zone, now }: Props) {
               ))}
             </Gives>
             <p className="small soft" style={{ borderTop: "1px solid var(--rule)", paddingTop: 9 }}>
-              The stewards of what it gives are told whenever somebody is put in or taken out.
+              {t.theStewardsOfWhatItGives}
             </p>
           </section>
         </Two>
@@ -180,7 +181,7 @@ export function GroupPage({ group, slip: start, me, zone, now }: Props) {
 }
 
 const WEEK = 7 * 86_400_000;
-const STANDING = { active: "", invited: "not joined yet", suspended: "suspended", leaver: "left" };
+const STANDING = { active: "", invited: t.notJoinedYet, suspended: "suspended", leaver: "left" };
 
 function Rename({ group, onClose }: { group: GroupView; onClose: () => void }) {
   const save = useCommand("people.changeGroup");
@@ -189,9 +190,9 @@ function Rename({ group, onClose }: { group: GroupView; onClose: () => void }) {
   const [name, setName] = useState(group.name);
   const [description, setDescription] = useState(group.description);
   return (
-    <Dialog title={`Rename ${group.name}`} open onClose={onClose}>
+    <Dialog title={t.rename2(group.name)} open onClose={onClose}>
       <Form
-        verb="Rename"
+        verb={t.rename}
         onSend={async () => {
           if ((await save.run({ groupId: group.id, name, description })).ok) onClose();
         }}
@@ -206,18 +207,13 @@ function Rename({ group, onClose }: { group: GroupView; onClose: () => void }) {
                 if ((await remove.run({ groupId: group.id })).ok) router.push("/people");
               }}
             >
-              Delete the group
+              {t.deleteTheGroup}
             </Button>
           )
         }
       >
-        <TextField label="Name" value={name} onText={setName} wrong={save.wrong("name")} autoFocus />
-        <TextField
-          label="Who it is for"
-          value={description}
-          onText={setDescription}
-          wrong={save.wrong("description")}
-        />
+        <TextField label={t.name} value={name} onText={setName} wrong={save.wrong("name")} autoFocus />
+        <TextField label={t.whoItIsFor} value={description} onText={setDescription} wrong={save.wrong("description")} />
       </Form>
     </Dialog>
   );
@@ -227,9 +223,9 @@ function End({ group, zone, onClose }: { group: GroupView; zone: string; onClose
   const save = useCommand("people.endGroup");
   const [until, setUntil] = useState(toLocal(group.until, zone));
   return (
-    <Dialog title={`When ${group.name} ends`} open onClose={onClose}>
+    <Dialog title={t.whenEnds(group.name)} open onClose={onClose}>
       <Form
-        verb={until === "" ? "Set no end" : "Set this end"}
+        verb={until === "" ? t.setNoEnd : t.setThisEnd}
         onSend={async () => {
           if ((await save.run({ groupId: group.id, until: fromLocal(until, zone) })).ok) onClose();
         }}
@@ -237,22 +233,19 @@ function End({ group, zone, onClose }: { group: GroupView; zone: string; onClose
         onCancel={onClose}
         wrong={save.wrong()}
       >
-        <p>
-          Everybody’s time in it ends then, and with it all that the group gives them. Later you can move the date on:
-          all of it is extended in one act. Whoever has an earlier end of their own keeps that.
-        </p>
+        <p>{t.everybodysTimeInItEndsThen}</p>
         <TextField
           type="datetime-local"
-          label="Until"
+          label={t.until3}
           value={until}
           onText={setUntil}
           wrong={save.wrong("until")}
-          hint="empty: no end"
+          hint={t.emptyNoEnd}
           autoFocus
         />
         {group.until !== null && (
           <Row>
-            <Act onPress={() => setUntil(toLocal(group.until! + 4 * WEEK, zone))}>Four weeks later</Act>
+            <Act onPress={() => setUntil(toLocal(group.until! + 4 * WEEK, zone))}>{t.fourWeeksLater}</Act>
           </Row>
         )}
       </Form>

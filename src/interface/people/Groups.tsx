@@ -9,6 +9,7 @@ import { useCommand } from "../shared/ask";
 import { TextField } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
 import { Form } from "../shared/Form";
+import { groups as t } from "./strings";
 
 export type GroupLine = Awaited<ReturnType<(typeof groupList)["execute"]>>["groups"][number];
 
@@ -24,26 +25,19 @@ const Lines = styled.ul`
 
 /** Groups that one may change; each opens. */
 export function GroupLines({ groups, zone, now }: { groups: GroupLine[]; zone: string; now: number }) {
-  if (groups.length === 0)
-    return (
-      <p style={{ marginTop: 6 }}>
-        A group holds people who get the same access: a team, a place, the volunteers of a season.
-      </p>
-    );
+  if (groups.length === 0) return <p style={{ marginTop: 6 }}>{t.aGroupHoldsPeopleWhoGet}</p>;
   return (
-    <Lines aria-label="Groups">
+    <Lines aria-label={t.groups}>
       {groups.map((group) => (
         <li key={group.id}>
           <Link href={`/people/groups/${group.id}`} prefetch={false} title={group.description || group.name}>
             {group.name}
           </Link>
           <span>
-            {group.members} {group.members === 1 ? "person" : "people"}
+            {group.members} {group.members === 1 ? t.person : t.people}
           </span>
-          <span className="keepers soft small">
-            {group.keepers.length > 0 && `kept by ${group.keepers.join(", ")}`}
-          </span>
-          <span className="end soft small">{group.until !== null && `until ${sayTime(group.until, now, zone)}`}</span>
+          <span className="keepers soft small">{group.keepers.length > 0 && t.keptBy(group.keepers.join(", "))}</span>
+          <span className="end soft small">{group.until !== null && t.until(sayTime(group.until, now, zone))}</span>
         </li>
       ))}
     </Lines>
@@ -55,9 +49,9 @@ export function MakeGroup({ onClose }: { onClose: () => void }) {
   const [name, setName] = useState("");
   const [description, setDescription] = useState("");
   return (
-    <Dialog title="Make a group" open onClose={onClose}>
+    <Dialog title={t.makeAGroup} open onClose={onClose}>
       <Form
-        verb="Make the group"
+        verb={t.makeTheGroup}
         onSend={async () => {
           if ((await make.run({ name, description })).ok) onClose();
         }}
@@ -65,13 +59,13 @@ export function MakeGroup({ onClose }: { onClose: () => void }) {
         onCancel={onClose}
         wrong={make.wrong()}
       >
-        <TextField label="Name" value={name} onText={setName} wrong={make.wrong("name")} autoFocus />
+        <TextField label={t.name} value={name} onText={setName} wrong={make.wrong("name")} autoFocus />
         <TextField
-          label="Who it is for"
+          label={t.whoItIsFor}
           value={description}
           onText={setDescription}
           wrong={make.wrong("description")}
-          hint="one line, for those who wonder later"
+          hint={t.oneLineForThoseWhoWonder}
         />
       </Form>
     </Dialog>

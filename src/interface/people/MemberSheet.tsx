@@ -14,6 +14,7 @@ import { fromLocal, soonEnds, toLocal } from "../shared/localTime";
 import { Picker } from "../shared/Picker";
 import { WindowFields } from "../shared/WindowFields";
 import type { GroupView, MemberLine } from "./GroupPage";
+import { memberSheet as t } from "./strings";
 
 interface SheetProps {
   group: GroupView;
@@ -55,8 +56,8 @@ export function MemberSheet({ group, one, me, zone, now, onClose }: SheetProps) 
     if (leaves) {
       const { name } = chosen!;
       const back = { ...of, from: one!.from, until: one!.until, keeper: one!.keeper };
-      done(`${name} is out of ${group.name}.`, [{ command: "people.setMember", input: back }]);
-    } else if (!one) done(`${chosen!.name} is in ${group.name}.`, [{ command: "people.removeMember", input: of }]);
+      done(t.isOutOf(name, group.name), [{ command: "people.setMember", input: back }]);
+    } else if (!one) done(t.isIn(chosen!.name, group.name), [{ command: "people.removeMember", input: of }]);
     onClose();
   };
   const load = async (typed: string): Promise<SubjectChoice[] | null> => {
@@ -65,9 +66,9 @@ export function MemberSheet({ group, one, me, zone, now, onClose }: SheetProps) 
     return all?.filter((subject) => subject.kind === "person" && subject.id !== me && !inIt.has(subject.id)) ?? null;
   };
   return (
-    <Dialog title={one ? `${one.name} in ${group.name}` : `Add somebody to ${group.name}`} open onClose={onClose}>
+    <Dialog title={one ? t.inWord(one.name, group.name) : t.addSomebodyTo(group.name)} open onClose={onClose}>
       <Form
-        verb={leaves ? "Take out" : one ? "Change" : "Add"}
+        verb={leaves ? t.takeOut : one ? t.change : t.add}
         look={leaves ? "harm" : "go"}
         onSend={send}
         running={set.running || remove.running}
@@ -78,22 +79,22 @@ export function MemberSheet({ group, one, me, zone, now, onClose }: SheetProps) 
       >
         {!one && chosen && (
           <p>
-            <b>{chosen.name}</b> <Act onPress={() => setChosen(null)}>somebody else</Act>
+            <b>{chosen.name}</b> <Act onPress={() => setChosen(null)}>{t.somebodyElse}</Act>
           </p>
         )}
         {!chosen && (
           <Picker<SubjectChoice>
-            label="Who"
+            label={t.who}
             seen
-            placeholder="a name or a mail address"
-            list="People"
-            nothing="Nobody of that name is here."
+            placeholder={t.aNameOrAMailAddress}
+            list={t.people}
+            nothing={t.nobodyOfThatNameIsHere}
             load={load}
             searches
             onPick={setChosen}
           />
         )}
-        {one && <CheckField checked={leaves} onTick={setLeaves} label={`Take ${one.name} out of ${group.name}`} />}
+        {one && <CheckField checked={leaves} onTick={setLeaves} label={t.takeOutOf(one.name, group.name)} />}
         {!leaves && (
           <>
             <WindowFields from={from} until={until} onFrom={setFrom} onUntil={setUntil} wrong={set.wrong} />
@@ -104,12 +105,12 @@ export function MemberSheet({ group, one, me, zone, now, onClose }: SheetProps) 
                 </Act>
               ))}
             </Row>
-            <CheckField checked={keeper} onTick={setKeeper} label="Keeper: may change who is in the group" />
+            <CheckField checked={keeper} onTick={setKeeper} label={t.keeperMayChangeWhoIsIn} />
           </>
         )}
         {chosen && (
           <Foreseen
-            title={leaves ? `What changes when ${chosen.name} leaves` : `What changes for ${chosen.name}`}
+            title={leaves ? t.whatChangesWhenLeaves(chosen.name) : t.whatChangesFor(chosen.name)}
             {...{ changes, zone, now, me }}
           />
         )}

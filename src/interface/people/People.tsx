@@ -15,6 +15,7 @@ import { fromLocal, toLocal } from "../shared/localTime";
 import { Head } from "../vaults/VaultList";
 import { type GroupLine, GroupLines, MakeGroup } from "./Groups";
 import { LinkToHandOver } from "./LinkToHandOver";
+import { people as t } from "./strings";
 
 const Rows = styled.ul`
   border-top: 3px solid var(--ink);
@@ -65,22 +66,21 @@ export function People({
     <Page
       where={
         <>
-          <b>{counted(active, "person is", "people are")} active</b>
-          {invited > 0 && `; ${counted(invited, "has", "have")} not joined yet`}.{" "}
-          {counted(groupCount, "group", "groups")}.
+          <b>{t.active(counted(active, t.personIs, t.peopleAre))}</b>
+          {invited > 0 && t.notJoinedYet(counted(invited, "has", "have"))}. {counted(groupCount, "group", "groups")}.
         </>
       }
     >
       <Head>
-        <h1>People</h1>
-        <ButtonLink href="/rules">House rules</ButtonLink>
-        <Button onPress={() => setMakingGroup(true)}>Make a group</Button>
+        <h1>{t.people}</h1>
+        <ButtonLink href="/rules">{t.houseRules}</ButtonLink>
+        <Button onPress={() => setMakingGroup(true)}>{t.makeAGroup}</Button>
         <Button look="go" onPress={() => setAdding(true)}>
-          Add a person
+          {t.addAPerson}
         </Button>
       </Head>
       <FindPeople text={text} />
-      {people.length === 0 && <p>Nobody matches “{text}”. Try a part of the name or of the mail address.</p>}
+      {people.length === 0 && <p>{t.nobodyMatchesTryAPartOf(text)}</p>}
       {people.length > 0 && (
         <Rows>
           {people.map((person) => (
@@ -97,9 +97,9 @@ export function People({
                 ) : (
                   <Chip data-tone={person.standing === "invited" ? "plain" : "bad"}>
                     {person.standing === "invited"
-                      ? "not joined yet"
+                      ? t.notJoinedYet2
                       : person.standing === "leaver"
-                        ? "left"
+                        ? t.left
                         : person.standing}
                   </Chip>
                 )}
@@ -117,16 +117,16 @@ export function People({
               <span className="seen soft small">
                 {person.until !== null && person.standing !== "leaver" && (
                   <Chip data-tone={person.until - now < 30 * 86_400_000 ? undefined : "plain"}>
-                    until {sayTime(person.until, now, zone)}
+                    {t.until(sayTime(person.until, now, zone))}
                   </Chip>
                 )}{" "}
-                {person.lastSeenAt ? `seen ${sayTime(person.lastSeenAt, now, zone)}` : "never signed in"}
+                {person.lastSeenAt ? t.seen(sayTime(person.lastSeenAt, now, zone)) : t.neverSignedIn}
               </span>
               {person.id === me ? (
-                <span className="soft small">you</span>
+                <span className="soft small">{t.you}</span>
               ) : (
-                <Act onPress={() => setChosen(person.id)} aria-label={`Manage ${person.name}`}>
-                  Manage
+                <Act onPress={() => setChosen(person.id)} aria-label={t.manage(person.name)}>
+                  {t.manage2}
                 </Act>
               )}
             </li>
@@ -135,19 +135,17 @@ export function People({
       )}
       {(next !== null || from > 0) && (
         <Row style={{ marginTop: 12 }}>
-          <span className="soft small">
-            {from + 1} to {from + people.length} of {found.toLocaleString("en-GB")}
-          </span>
-          {previous !== null && <Link href={pageAt(text, previous)}>Previous</Link>}
-          {next !== null && <Link href={pageAt(text, next)}>Next</Link>}
+          <span className="soft small">{t.toOf(from + 1, from + people.length, found.toLocaleString("en-GB"))}</span>
+          {previous !== null && <Link href={pageAt(text, previous)}>{t.previous}</Link>}
+          {next !== null && <Link href={pageAt(text, next)}>{t.next}</Link>}
         </Row>
       )}
       <Groups>
-        <h2>Groups</h2>
+        <h2>{t.groups}</h2>
         <GroupLines groups={groups} zone={zone} now={now} />
         {groups.length < groupCount && (
           <p style={{ marginTop: 12 }}>
-            <Link href="/people?groups">All {groupCount} groups</Link>
+            <Link href="/people?groups">{t.allGroups(groupCount)}</Link>
           </p>
         )}
       </Groups>
@@ -175,9 +173,9 @@ function FindPeople({ text }: { text: string }) {
   return (
     <div style={{ maxWidth: 360, marginBottom: 12 }}>
       <TextField
-        label="Find a person"
+        label={t.findAPerson}
         type="search"
-        placeholder="part of a name or mail address"
+        placeholder={t.partOfANameOrMail}
         value={typed}
         onText={setTyped}
       />
@@ -197,11 +195,11 @@ function RoleChoice({
   wrong: string | null;
 }) {
   return (
-    <ChoiceField label="Role" value={value} onText={(role) => onChange(role as Role)} wrong={wrong}>
-      <option value="member">Member</option>
-      <option value="guest">Guest: not in Everyone, at most Edit</option>
-      <option value="administrator">Administrator</option>
-      {isOwner && <option value="owner">Owner</option>}
+    <ChoiceField label={t.role} value={value} onText={(role) => onChange(role as Role)} wrong={wrong}>
+      <option value="member">{t.member}</option>
+      <option value="guest">{t.guestNotInEveryoneAtMost}</option>
+      <option value="administrator">{t.administrator}</option>
+      {isOwner && <option value="owner">{t.owner}</option>}
     </ChoiceField>
   );
 }
@@ -213,12 +211,12 @@ function AddPerson({ isOwner, onClose }: { isOwner: boolean; onClose: () => void
   const [role, setRole] = useState<Role>("member");
   const [link, setLink] = useState<string | null>(null);
   return (
-    <Dialog title={link ? `${name} is added` : "Add a person"} open onClose={onClose}>
+    <Dialog title={link ? t.isAdded(name) : t.addAPerson} open onClose={onClose}>
       {link ? (
         <LinkToHandOver link={link} name={name} />
       ) : (
         <Form
-          verb="Add"
+          verb={t.add}
           onSend={async () => {
             const answer = await add.run({ name, mail, role });
             if (answer.ok) setLink(answer.result.link);
@@ -227,8 +225,8 @@ function AddPerson({ isOwner, onClose }: { isOwner: boolean; onClose: () => void
           wrong={add.wrong()}
           onCancel={onClose}
         >
-          <TextField label="Name" value={name} onText={setName} wrong={add.wrong("name")} autoFocus />
-          <TextField label="Mail address" type="email" value={mail} onText={setMail} wrong={add.wrong("mail")} />
+          <TextField label={t.name} value={name} onText={setName} wrong={add.wrong("name")} autoFocus />
+          <TextField label={t.mailAddress} type="email" value={mail} onText={setMail} wrong={add.wrong("mail")} />
           <RoleChoice value={role} onChange={setRole} isOwner={isOwner} wrong={add.wrong("role")} />
         </Form>
       )}
@@ -262,7 +260,7 @@ function Manage({ person, isOwner, zone, onClose }: ManageProps) {
       ) : (
         <Stack>
           <p className="soft">
-            {person.mail}. {person.lanyards === 1 ? "1 Lanyard" : `${person.lanyards} Lanyards`} connected.
+            {t.connected(person.mail, person.lanyards === 1 ? t.n1Lanyard : t.lanyards(person.lanyards))}
           </p>
           {here && (
             <RoleChoice
@@ -273,12 +271,7 @@ function Manage({ person, isOwner, zone, onClose }: ManageProps) {
             />
           )}
           {here && person.role !== "owner" && <PersonEnd person={person} zone={zone} />}
-          <TextField
-            label="Reason"
-            value={why}
-            onText={setWhy}
-            hint="stands in the journal; Lanyard shows it where it was connected"
-          />
+          <TextField label={t.reason} value={why} onText={setWhy} hint={t.standsInTheJournalLanyardShows} />
           {refused && (
             <Notice data-tone="bad" role="alert">
               {refused.message}
@@ -292,32 +285,32 @@ function Manage({ person, isOwner, zone, onClose }: ManageProps) {
                   if (answer.ok) setLink(answer.result.link);
                 }}
               >
-                Make a new sign-in link
+                {t.makeANewSignInLink}
               </Button>
             )}
             {here && (
-              <Button onPress={() => endAll.run({ personId: person.id, why })}>End sessions and Lanyards</Button>
+              <Button onPress={() => endAll.run({ personId: person.id, why })}>{t.endSessionsAndLanyards}</Button>
             )}
-            {here && <Button onPress={() => suspend.run({ personId: person.id, why })}>Suspend</Button>}
+            {here && <Button onPress={() => suspend.run({ personId: person.id, why })}>{t.suspend}</Button>}
             {!here && (
               <Button look="go" onPress={() => back.run({ personId: person.id, why })}>
-                Bring back
+                {t.bringBack}
               </Button>
             )}
           </Row>
           {person.standing !== "leaver" && (
             <Form
-              verb="Mark as leaver"
+              verb={t.markAsLeaver}
               look="harm"
               onSend={() => leave.run({ personId: person.id, why })}
               running={leave.running}
               unready={typed.trim() !== person.name}
             >
               <TextField
-                label={`To mark ${person.name} as a leaver, type the name`}
+                label={t.toMarkAsALeaverType(person.name)}
                 value={typed}
                 onText={setTyped}
-                hint="all access ends at once, everywhere"
+                hint={t.allAccessEndsAtOnceEverywhere}
               />
             </Form>
           )}
@@ -335,17 +328,17 @@ function PersonEnd({ person, zone }: { person: PersonLine; zone: string }) {
     <Row style={{ alignItems: "end" }}>
       <TextField
         type="datetime-local"
-        label="All access ends"
+        label={t.allAccessEnds}
         value={until}
         onText={setUntil}
         wrong={save.wrong("until") ?? save.wrong()}
-        hint="empty: no end"
+        hint={t.emptyNoEnd}
       />
       <Button
         isDisabled={save.running || until === toLocal(person.until, zone)}
         onPress={() => save.run({ personId: person.id, until: fromLocal(until, zone) })}
       >
-        {until === "" ? "Set no end" : "Set this end"}
+        {until === "" ? t.setNoEnd : t.setThisEnd}
       </Button>
     </Row>
   );
@@ -354,9 +347,9 @@ function PersonEnd({ person, zone }: { person: PersonLine; zone: string }) {
 /** For keepers who are no administrators: the groups they keep. */
 export function GroupsOnly({ groups, zone, now }: { groups: GroupLine[]; zone: string; now: number }) {
   return (
-    <Page where={groups.length === 1 ? "You keep one group." : `You keep ${groups.length} groups.`}>
+    <Page where={groups.length === 1 ? t.youKeepOneGroup : t.youKeepGroups(groups.length)}>
       <Head>
-        <h1>Groups</h1>
+        <h1>{t.groups}</h1>
       </Head>
       <GroupLines groups={groups} zone={zone} now={now} />
     </Page>

@@ -9,6 +9,7 @@ import { Page } from "../frame/Frame";
 import { CutKey } from "../shared/CutKey";
 import { Chip } from "../shared/controls";
 import { Head } from "../vaults/VaultList";
+import { personPage as t } from "./strings";
 
 type PersonView = Awaited<ReturnType<(typeof personPage)["execute"]>>;
 
@@ -23,7 +24,7 @@ const Lines = styled.ul`
   @media (max-width: 719px) { li { grid-template-columns: 66px minmax(0, 1fr); } li > :last-child { grid-column: 2; } }
 `;
 
-const ROLES = { owner: "An owner", administrator: "An administrator", member: "A member", guest: "A guest" } as const;
+const ROLES = { owner: t.anOwner, administrator: t.anAdministrator, member: t.aMember, guest: t.aGuest } as const;
 
 /** Somebody, and what they have with its reason: all of it for themselves, of others what one is steward of. */
 export function PersonPage({ person, zone }: { person: PersonView; zone: string }) {
@@ -33,18 +34,17 @@ export function PersonPage({ person, zone }: { person: PersonView; zone: string 
       where={
         <>
           <b>{person.name}</b>, {person.mail}. {ROLES[person.role]}
-          {person.ends !== null && ` until ${exactTime(person.ends, zone)}`}.
-          {!person.self && " Shown is what you are steward of."}
+          {person.ends !== null && t.until(exactTime(person.ends, zone))}.{!person.self && t.shownIsWhatYouAreSteward}
         </>
       }
     >
       <Head>
-        <h1>{person.self ? "What you have" : `What ${person.name} has`}</h1>
+        <h1>{person.self ? t.whatYouHave : t.whatHas(person.name)}</h1>
         {person.standing !== "active" && <Chip data-tone="bad">{STANDING[person.standing]}</Chip>}
       </Head>
       {person.groups.length > 0 && (
         <p className="soft">
-          In{" "}
+          {t.inWord}
           {person.groups.map((group, i) => (
             <Fragment key={group.id}>
               {i > 0 && ", "}
@@ -57,11 +57,9 @@ export function PersonPage({ person, zone }: { person: PersonView; zone: string 
         </p>
       )}
       {lines.length === 0 ? (
-        <p style={{ marginTop: 12 }}>
-          {person.self ? "Nothing has been given to you yet." : "Nothing of what you are steward of."}
-        </p>
+        <p style={{ marginTop: 12 }}>{person.self ? t.nothingHasBeenGivenToYou : t.nothingOfWhatYouAreSteward}</p>
       ) : (
-        <Lines aria-label="What they have">
+        <Lines aria-label={t.whatTheyHave}>
           {lines.map((line) => (
             <li key={line.nodeId}>
               <CutKey level={line.level === "none" ? "blocked" : line.level} />
@@ -84,4 +82,4 @@ export function PersonPage({ person, zone }: { person: PersonView; zone: string 
   );
 }
 
-const STANDING = { active: "", invited: "not joined yet", suspended: "suspended", leaver: "left" };
+const STANDING = { active: "", invited: t.notJoinedYet, suspended: "suspended", leaver: "left" };

@@ -3,33 +3,34 @@
 import { levelWord } from "@/core/access/level";
 import { Act, Chip } from "../shared/controls";
 import { type Row, SAY_WORDS, type Say } from "./words";
+import { roundAnswer as t } from "./strings";
 
 /** The same as the keys, for the pointer. */
 export function RoundAnswer({ row, now, onSay }: { row: Row; now: Say | null; onSay: (say: Say | null) => void }) {
-  const of = `${row.who} on ${row.what}`;
+  const of = t.on(row.who, row.what);
   if (now !== null)
     return (
       <>
         <Chip data-tone={now === "confirmed" ? "good" : "bad"}>
-          {now === "lower" ? `lower, to ${levelWord(row.lower!)}` : SAY_WORDS[now]}
+          {now === "lower" ? t.lowerTo(levelWord(row.lower!)) : SAY_WORDS[now]}
         </Chip>
-        <Act onPress={() => onSay(null)} aria-label={`Undo: ${of}`}>
-          Undo
+        <Act onPress={() => onSay(null)} aria-label={t.undo(of)}>
+          {t.undo2}
         </Act>
       </>
     );
   return (
     <>
-      <Act onPress={() => onSay("confirmed")} aria-label={`Stays: ${of}`}>
-        Stays
+      <Act onPress={() => onSay("confirmed")} aria-label={t.stays(of)}>
+        {t.stays2}
       </Act>
       {row.lower && (
-        <Act onPress={() => onSay("lower")} aria-label={`Lower: ${of}`}>
-          Lower
+        <Act onPress={() => onSay("lower")} aria-label={t.lower(of)}>
+          {t.lower2}
         </Act>
       )}
-      <Act onPress={() => onSay("end")} aria-label={`Ends: ${of}`}>
-        Ends
+      <Act onPress={() => onSay("end")} aria-label={t.ends(of)}>
+        {t.ends2}
       </Act>
     </>
   );

@@ -10,6 +10,7 @@ import { Act } from "../shared/controls";
 import { RoundAnswer } from "./RoundAnswer";
 import { ROUND_KEYS, type RoundState, useRound } from "./useRound";
 import { ODD_WORDS, type RoundView, type Row, SAY_WORDS } from "./words";
+import { roundInGrid as t } from "./strings";
 
 const NONE: readonly Row[] = [];
 
@@ -70,8 +71,7 @@ export type GridRound = ReturnType<typeof useGridRound>;
 
 function markOf(rows: readonly Row[], { sayOf }: RoundState): string {
   const says = new Set(rows.map(sayOf));
-  if (says.has(null))
-    return rows.some((row) => sayOf(row) === null && row.odd.length > 0) ? "odd, not said" : "not said";
+  if (says.has(null)) return rows.some((row) => sayOf(row) === null && row.odd.length > 0) ? t.oddNotSaid : t.notSaid;
   return [...says].map((say) => SAY_WORDS[say!]).join(", ");
 }
 
@@ -79,20 +79,20 @@ function markOf(rows: readonly Row[], { sayOf }: RoundState): string {
 export function RoundBand({ view, round, onNext }: { view: RoundView; round: GridRound; onNext: () => void }) {
   return (
     <Band>
-      <b>A round is under way.</b>
-      <span role="status">
-        {round.looked} of {round.lines.length} looked through
-      </span>
-      {round.next() && <Act onPress={onNext}>The next one</Act>}
+      <b>{t.aRoundIsUnderWay}</b>
+      <span role="status">{t.ofLookedThrough(round.looked, round.lines.length)}</span>
+      {round.next() && <Act onPress={onNext}>{t.theNextOne}</Act>}
       <Link href={`/access/${view.vault.id}/rounds`}>
-        {round.looked === round.lines.length
-          ? "Finish the round"
-          : round.next()
-            ? "As a list"
-            : "The rest, in the list"}
+        {round.looked === round.lines.length ? t.finishTheRound : round.next() ? t.asAList : t.theRestInTheList}
       </Link>
       <span className="soft">
-        <kbd>C</kbd> stays, <kbd>L</kbd> lower, <kbd>E</kbd> ends, <kbd>U</kbd> not said, <kbd>N</kbd> the next one
+        {t.staysLowerEndsNotSaidThe(
+          <kbd>{t.c}</kbd>,
+          <kbd>{t.l}</kbd>,
+          <kbd>{t.e}</kbd>,
+          <kbd>{t.u}</kbd>,
+          <kbd>{t.n}</kbd>,
+        )}
       </span>
       {round.wrong && <b role="alert">{round.wrong}</b>}
     </Band>
@@ -114,9 +114,11 @@ export function RoundHere({
   return rows.map((row) => (
     <Here key={row.grantId}>
       <p>
-        In the round: {levelWord(row.level)},{" "}
-        {row.lastUse === null ? "never used" : `used ${sayTime(row.lastUse, now, zone)}`}
-        {row.odd.map((odd) => `, ${ODD_WORDS[odd]}`).join("")}.
+        {t.inTheRound(
+          levelWord(row.level),
+          row.lastUse === null ? t.neverUsed : t.used(sayTime(row.lastUse, now, zone)),
+          row.odd.map((odd) => `, ${ODD_WORDS[odd]}`).join(""),
+        )}
       </p>
       <div className="do">
         <RoundAnswer row={row} now={round.sayOf(row)} onSay={(what) => void round.say(row, what)} />

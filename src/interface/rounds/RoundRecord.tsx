@@ -10,6 +10,7 @@ import { Button } from "../shared/controls";
 import { fileName, save } from "../shared/save";
 import { Head } from "../vaults/VaultList";
 import { ODD_WORDS, type RoundView, SAY_WORDS, sayCounts } from "./words";
+import { roundRecord as t } from "./strings";
 
 type Finished = RoundView["finished"][number];
 
@@ -44,25 +45,28 @@ export function RoundRecord({
   const row = (line: Finished["kept"][number]): string[] => [
     line.who,
     line.what,
-    levelWord(line.level) + (line.until === null ? "" : ` until ${exactTime(line.until, zone)}`),
+    levelWord(line.level) + (line.until === null ? "" : t.until(exactTime(line.until, zone))),
     line.lastUse === null ? "never" : exactTime(line.lastUse, zone),
     line.odd.map((odd) => ODD_WORDS[odd]).join(", "),
     SAY_WORDS[line.say],
     line.by,
     exactTime(line.at, zone),
   ];
-  const heads = ["Who", "On", "Has", "Last use", "Odd", "Said", "By", "When"];
+  const heads = ["Who", "On", "Has", t.lastUse, "Odd", "Said", "By", "When"];
   return (
     <Page
       where={
         <>
-          <Link href={`/access/${vault.id}`}>Access</Link> · <Link href={`/access/${vault.id}/rounds`}>Rounds</Link> ·{" "}
-          <b>{vault.name}</b>. A record is not changed any more.
+          {t.aRecordIsNotChangedAny(
+            <Link href={`/access/${vault.id}`}>{t.access}</Link>,
+            <Link href={`/access/${vault.id}/rounds`}>{t.rounds}</Link>,
+            <b>{vault.name}</b>,
+          )}
         </>
       }
     >
       <Head>
-        <h1>Round of {vault.name}</h1>
+        <h1>{t.roundOf(vault.name)}</h1>
         <Acts>
           <Button
             onPress={() =>
@@ -78,15 +82,19 @@ export function RoundRecord({
               )
             }
           >
-            CSV
+            {t.csv}
           </Button>
-          <Button onPress={() => window.print()}>Print</Button>
+          <Button onPress={() => window.print()}>{t.print}</Button>
         </Acts>
       </Head>
       <p>
-        Begun {exactTime(one.startedAt, zone)}, finished {exactTime(one.finishedAt, zone)} by <b>{one.by}</b>:{" "}
-        {sayCounts(one.kept)}. What was to be lowered or ended went on a change slip; the Journal says when it was
-        applied. <span className="soft">Read {exactTime(now, zone)}.</span>
+        {t.begunFinishedByWhatWasTo(
+          exactTime(one.startedAt, zone),
+          exactTime(one.finishedAt, zone),
+          <b>{one.by}</b>,
+          sayCounts(one.kept),
+          <span className="soft">{t.read(exactTime(now, zone))}</span>,
+        )}
       </p>
       <div style={{ overflowX: "auto" }}>
         <Table>

@@ -17,6 +17,7 @@ import { Head } from "../vaults/VaultList";
 import { RoundAnswer } from "./RoundAnswer";
 import { ROUND_KEYS, useRound } from "./useRound";
 import { ODD_WORDS, type RoundView, SAY_WORDS, type Say, sayCounts } from "./words";
+import { roundsPage as t } from "./strings";
 
 const Rows = styled.ol`
   margin-top: 12px;
@@ -47,20 +48,19 @@ export function RoundsPage({ view, now }: { view: RoundView; now: number }) {
     <Page
       where={
         <>
-          <Link href={`/access/${vault.id}`}>Access</Link> · <b>{vault.name}</b>. In a round its stewards look through
-          who has what.{" "}
-          {round &&
-            (round.askedMe
-              ? "You are asked for this one."
-              : `${round.asked} is asked for this one; you may answer too.`)}
+          {t.inARoundItsStewardsLook(
+            <Link href={`/access/${vault.id}`}>{t.access}</Link>,
+            <b>{vault.name}</b>,
+            round && (round.askedMe ? t.youAreAskedForThisOne : t.isAskedForThisOneYou(round.asked)),
+          )}
         </>
       }
     >
       <Head>
-        <h1>{round ? `Round of ${vault.name}` : `Rounds of ${vault.name}`}</h1>
+        <h1>{round ? t.roundOf(vault.name) : t.roundsOf(vault.name)}</h1>
         {!round && (
           <Button look="go" isDisabled={start.running} onPress={() => start.run({ vaultId: vault.id })}>
-            Begin a round now
+            {t.beginARoundNow}
           </Button>
         )}
       </Head>
@@ -72,12 +72,12 @@ export function RoundsPage({ view, now }: { view: RoundView; now: number }) {
       {round ? <Round view={view} now={now} /> : <Every view={view} />}
       {view.finished.length > 0 && (
         <section style={{ marginTop: 36 }}>
-          <h2>Finished</h2>
+          <h2>{t.finished}</h2>
           <Lines>
             {view.finished.map((one) => (
               <li key={one.id}>
                 <Link href={`/access/${vault.id}/rounds/${one.id}`} prefetch={false}>
-                  {sayTime(one.finishedAt, now, zone)}, by {one.by}
+                  {t.by(sayTime(one.finishedAt, now, zone), one.by)}
                 </Link>
                 <span className="soft">{sayCounts(one.kept)}</span>
               </li>
@@ -93,21 +93,19 @@ function Every({ view }: { view: RoundView }) {
   const save = useCommand("rounds.setEvery");
   return (
     <div style={{ maxWidth: 460 }}>
-      <p style={{ marginBottom: 12 }}>
-        The oldest steward is asked, told again after a week, and after two the next one is asked.
-      </p>
+      <p style={{ marginBottom: 12 }}>{t.theOldestStewardIsAskedTold}</p>
       <ChoiceField
-        label="A round begins by itself"
+        label={t.aRoundBeginsByItself}
         value={String(view.months ?? "")}
         onText={(months) => save.run({ vaultId: view.vault.id, months: months === "" ? null : Number(months) })}
         wrong={save.wrong() ?? save.wrong("months")}
       >
-        <option value="">never</option>
+        <option value="">{t.never}</option>
         {[...new Set([1, 3, 6, 12, ...(view.months === null ? [] : [view.months])])]
           .sort((a, b) => a - b)
           .map((months) => (
             <option key={months} value={months}>
-              {months === 1 ? "every month" : `every ${months} months`}
+              {months === 1 ? t.everyMonth : t.everyMonths(months)}
             </option>
           ))}
       </ChoiceField>
@@ -154,33 +152,36 @@ function Round({ view, now }: { view: RoundView; now: number }) {
     const { changes } = answer.result;
     done(
       changes === 0
-        ? "The round is finished: nothing changes."
-        : `The round is finished. ${changes === 1 ? "One change waits" : `${changes} changes wait`} on your change slip.`,
+        ? t.theRoundIsFinishedNothing
+        : t.theRoundIsFinishedOnYour(changes === 1 ? t.oneChangeWaits : t.changesWait(changes)),
     );
     if (changes > 0) router.push(`/access/${vault.id}`);
   };
   return (
     <>
       <p className="soft">
-        Begun {sayTime(round!.startedAt, now, zone)}
-        {round!.startedBy ? ` by ${round!.startedBy}` : ", as its time had come"}.
-        {round!.passed.length > 0 && ` ${round!.passed.join(", ")} did not answer.`} Nothing changes before the slip at
-        the end is applied. <kbd>C</kbd> stays, <kbd>L</kbd> one level lower, <kbd>E</kbd> ends, <kbd>U</kbd> not said
-        yet, arrows move. It is also <Link href={`/access/${vault.id}`}>in the grid</Link>.
+        {t.begunNothingChangesBeforeThe(
+          sayTime(round!.startedAt, now, zone),
+          round!.startedBy ? t.by2(round!.startedBy) : t.asItsTimeHadCome,
+          round!.passed.length > 0 && t.didNotAnswer(round!.passed.join(", ")),
+          <kbd>{t.c}</kbd>,
+          <kbd>{t.l}</kbd>,
+          <kbd>{t.e}</kbd>,
+          <kbd>{t.u}</kbd>,
+          <Link href={`/access/${vault.id}`}>{t.inTheGrid}</Link>,
+        )}
       </p>
       <p style={{ display: "flex", gap: 14, alignItems: "center", marginTop: 10 }}>
         <progress
           value={looked}
           max={lines.length || 1}
-          aria-label="Looked through"
+          aria-label={t.lookedThrough}
           style={{ accentColor: "var(--moss)" }}
         />
-        <span role="status">
-          {looked} of {lines.length} looked through
-        </span>
+        <span role="status">{t.ofLookedThrough(looked, lines.length)}</span>
         <span style={{ marginLeft: "auto" }}>
           <Button look="go" isDisabled={looked < lines.length || finish.running} onPress={end}>
-            Finish the round
+            {t.finishTheRound}
           </Button>
         </span>
       </p>
@@ -189,30 +190,35 @@ function Round({ view, now }: { view: RoundView; now: number }) {
           {wrong ?? finish.refused?.message}
         </Notice>
       )}
-      <Rows ref={list} role="list" aria-label="Who has what" onKeyDown={keys}>
+      <Rows ref={list} role="list" aria-label={t.whoHasWhat} onKeyDown={keys}>
         {lines.map((row, i) => (
           <li
             key={row.grantId}
             tabIndex={i === at ? 0 : -1}
             onFocus={() => setAt(i)}
             data-said={sayOf(row) ?? undefined}
-            aria-label={`${row.who}: ${levelWord(row.level)} on ${row.what}. ${row.odd.map((odd) => ODD_WORDS[odd]).join(", ")}. ${sayOf(row) === null ? "Not said yet" : SAY_WORDS[sayOf(row)!]}`}
+            aria-label={t.on(
+              row.who,
+              levelWord(row.level),
+              row.what,
+              row.odd.map((odd) => ODD_WORDS[odd]).join(", "),
+              sayOf(row) === null ? t.notSaidYet : SAY_WORDS[sayOf(row)!],
+            )}
           >
             <CutKey level={row.level} until={row.until === null ? null : exactTime(row.until, zone)} silent />
             <span>
               <b>{row.who}</b> <span className="soft">{row.note}</span>
               <span className="small">
-                {levelWord(row.level)} on {row.what}
-                {row.until !== null && `, until ${sayTime(row.until, now, zone)}`}
+                {t.on2(levelWord(row.level), row.what, row.until !== null && t.until(sayTime(row.until, now, zone)))}
               </span>
             </span>
             <span className="small soft">
-              since {sayTime(row.since, now, zone)}, by {row.by}
+              {t.sinceBy(sayTime(row.since, now, zone), row.by)}
               {row.why && <span className="small">“{row.why}”</span>}
             </span>
             <span>
               <span className="small soft">
-                {row.lastUse === null ? "never used" : `used ${sayTime(row.lastUse, now, zone)}`}
+                {row.lastUse === null ? t.neverUsed : t.used(sayTime(row.lastUse, now, zone))}
               </span>
               <span className="odd">
                 {row.odd.map((odd) => (

@@ -9,6 +9,7 @@ import { useCommand } from "../shared/ask";
 import { Button, Notice, Select } from "../shared/controls";
 import { useDone } from "../shared/Done";
 import { Head } from "../vaults/VaultList";
+import { houseRules as t } from "./strings";
 
 const Sentences = styled.ul`
   max-width: 860px;
@@ -35,19 +36,16 @@ export function HouseRules({ rules, changes }: Props) {
   const set = (part: Partial<Rules>) => setDraft({ ...draft, ...part });
   const changed = JSON.stringify(draft) !== JSON.stringify(rules);
   const send = async () => {
-    if ((await save.run(draft)).ok)
-      done("The house rules are changed. What was given before stays as it is.", [
-        { command: "rules.change", input: rules },
-      ]);
+    if ((await save.run(draft)).ok) done(t.theHouseRulesAreChangedWhat, [{ command: "rules.change", input: rules }]);
   };
   return (
-    <Page where="The house rules say what stewards may give, to whom and for how long, and who makes what.">
+    <Page where={t.theHouseRulesSayWhatStewards}>
       <Head>
-        <h1>House rules</h1>
-        {changes && changed && <Button onPress={() => setDraft(rules)}>Leave them as they are</Button>}
+        <h1>{t.houseRules}</h1>
+        {changes && changed && <Button onPress={() => setDraft(rules)}>{t.leaveThemAsTheyAre}</Button>}
         {changes && (
           <Button look="go" isDisabled={!changed || save.running} onPress={send}>
-            Change the rules
+            {t.changeTheRules}
           </Button>
         )}
       </Head>
@@ -58,7 +56,7 @@ export function HouseRules({ rules, changes }: Props) {
       )}
       {!changes && (
         <>
-          <p className="soft">Owners change them.</p>
+          <p className="soft">{t.ownersChangeThem}</p>
           <Sentences>
             {sayRules(rules).map((sentence) => (
               <li key={sentence} className="read">
@@ -80,10 +78,7 @@ function Changing({ rules, set }: { rules: Rules; set: Set }) {
     <Pick
       label={label}
       value={rules.highest[to]}
-      choices={[
-        ["none", "nothing"],
-        ...levels.map((level): [string, string] => [level, `${levelWord(level)} at most`]),
-      ]}
+      choices={[["none", "nothing"], ...levels.map((level): [string, string] => [level, t.atMost(levelWord(level))])]}
       onPick={(level) => set({ highest: { ...rules.highest, [to]: level as Level | "none" } })}
     />
   );
@@ -106,40 +101,40 @@ function Changing({ rules, set }: { rules: Rules; set: Set }) {
   const makers: ["owners" | "administrators" | "staff", string][] = [
     ["owners", "owners"],
     ["administrators", "administrators"],
-    ["staff", "all staff"],
+    ["staff", t.allStaff],
   ];
   return (
     <>
-      <h2>What may be given</h2>
+      <h2>{t.whatMayBeGiven}</h2>
       <Sentences>
-        <Rule>A steward may give a member of staff {highest("staff", "a member of staff")}.</Rule>
+        <Rule>{t.aStewardMayGiveAMember(highest("staff", t.aMemberOfStaff))}</Rule>
         <Rule>
-          A group may be given {highest("groups", "a group")}, and by{" "}
+          {t.aGroupMayBeGivenAnd(highest("groups", t.aGroup))}
           <Pick
-            label="which stewards give to a group"
+            label={t.whichStewardsGiveToAGroup}
             value={rules.ownGroups ? "own" : "any"}
             choices={[
-              ["any", "any steward"],
-              ["own", "stewards who are in it"],
+              ["any", t.anySteward],
+              ["own", t.stewardsWhoAreInIt],
             ]}
             onPick={(which) => set({ ownGroups: which === "own" })}
           />
           .
         </Rule>
-        <Rule>Everyone may be given {highest("everyone", "Everyone")}.</Rule>
-        <Rule>A guest may be given {highest("guests", "a guest", ["use", "reveal", "edit"])}.</Rule>
-        <Rule>Access of staff lasts {longest("staff", "how long access of staff lasts")}.</Rule>
-        <Rule>Access of guests lasts {longest("guests", "how long access of guests lasts")}.</Rule>
+        <Rule>{t.everyoneMayBeGiven(highest("everyone", "Everyone"))}</Rule>
+        <Rule>{t.aGuestMayBeGiven(highest("guests", t.aGuest, ["use", "reveal", "edit"]))}</Rule>
+        <Rule>{t.accessOfStaffLasts(longest("staff", t.howLongAccessOfStaffLasts))}</Rule>
+        <Rule>{t.accessOfGuestsLasts(longest("guests", t.howLongAccessOfGuestsLasts))}</Rule>
         <Rule>
-          A reason is asked for{" "}
+          {t.aReasonIsAskedFor}
           <Pick
-            label="when a reason is asked for"
+            label={t.whenAReasonIsAskedFor}
             value={rules.reasonFrom ?? ""}
             choices={[
               ["", "never"],
               ...LEVELS.map((level): [string, string] => [
                 level,
-                level === "steward" ? "whenever Steward is given" : `whenever ${levelWord(level)} or more is given`,
+                level === "steward" ? t.wheneverStewardIsGiven : t.wheneverOrMoreIsGiven(levelWord(level)),
               ]),
             ]}
             onPick={(level) => set({ reasonFrom: level === "" ? null : (level as Level) })}
@@ -147,51 +142,51 @@ function Changing({ rules, set }: { rules: Rules; set: Set }) {
           .
         </Rule>
       </Sentences>
-      <h2>Who makes what</h2>
+      <h2>{t.whoMakesWhat}</h2>
       <Sentences>
-        <Rule>Vaults are made by {makes("vaults", "who makes vaults", makers)}.</Rule>
-        <Rule>Groups are made by {makes("groups", "who makes groups", makers)}.</Rule>
+        <Rule>{t.vaultsAreMadeBy(makes("vaults", t.whoMakesVaults, makers))}</Rule>
+        <Rule>{t.groupsAreMadeBy(makes("groups", t.whoMakesGroups, makers))}</Rule>
         <Rule>
-          Guests are asked in by{" "}
-          {makes("guests", "who asks guests in", [
-            ["stewards", "stewards and administrators"],
-            ["administrators", "administrators"],
-          ])}
-          .
+          {t.guestsAreAskedInBy(
+            makes("guests", t.whoAsksGuestsIn, [
+              ["stewards", t.stewardsAndAdministrators],
+              ["administrators", "administrators"],
+            ]),
+          )}
         </Rule>
         <Rule>
-          Handover links are made by{" "}
-          {makes("handovers", "who makes handover links", [
-            ["nobody", "nobody"],
-            ["stewards", "stewards"],
-            ["reveal", "whoever may reveal it"],
-          ])}
-          .
+          {t.handoverLinksAreMadeBy(
+            makes("handovers", t.whoMakesHandoverLinks, [
+              ["nobody", "nobody"],
+              ["stewards", "stewards"],
+              ["reveal", t.whoeverMayRevealIt],
+            ]),
+          )}
         </Rule>
       </Sentences>
-      <h2>Before something works</h2>
+      <h2>{t.beforeSomethingWorks}</h2>
       <Sentences>
         <Rule>
-          Where something asks a steward first,{" "}
+          {t.whereSomethingAsksASteward}
           <Pick
-            label="whether somebody gets past a steward’s yes"
+            label={t.whetherSomebodyGetsPastA}
             value={rules.emergency ? "yes" : "no"}
             choices={[
-              ["no", "nobody gets past the yes"],
-              ["yes", "somebody gets past it in an emergency, and says why to all its stewards"],
+              ["no", t.nobodyGetsPastTheYes],
+              ["yes", t.somebodyGetsPastItInAn],
             ]}
             onPick={(may) => set({ emergency: may === "yes" })}
           />
           .
         </Rule>
         <Rule>
-          What somebody is given in a vault works{" "}
+          {t.whatSomebodyIsGivenInA}
           <Pick
-            label="when what somebody is given works"
+            label={t.whenWhatSomebodyIsGivenWorks}
             value={rules.accept ? "accepted" : "once"}
             choices={[
-              ["once", "at once"],
-              ["accepted", "once they accept it, with the vault’s house note"],
+              ["once", t.atOnce],
+              ["accepted", t.onceTheyAcceptItWithThe],
             ]}
             onPick={(when) => set({ accept: when === "accepted" })}
           />
@@ -208,12 +203,12 @@ const DAYS = [1, 7, 14, 30, 60, 90, 180, 365];
 
 /** Those that are offered, and the one that stands, should it be another. */
 const daysWith = (now: number | null): [string, string][] => [
-  ["", "as long as its steward says, also without an end"],
+  ["", t.asLongAsItsStewardSays],
   ...[...new Set(now === null ? DAYS : [...DAYS, now])]
     .sort((a, b) => a - b)
     .map((days): [string, string] => [
       String(days),
-      `${days === 1 ? "one day" : `${days} days`} at most without a second steward’s yes`,
+      t.atMostWithoutASecondStewards(days === 1 ? t.oneDay : t.days(days)),
     ]),
 ];
 

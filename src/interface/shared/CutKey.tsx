@@ -3,6 +3,7 @@
 import styled from "styled-components";
 import type { Given, Reach } from "@/core/access";
 import { levelWord } from "@/core/access/level";
+import { cutKey as t } from "./strings";
 
 const CUTS: Record<Exclude<Given | Reach, "none">, number> = { use: 1, reveal: 2, edit: 3, steward: 4, blocked: 0 };
 
@@ -27,7 +28,7 @@ interface CutKeyProps {
 
 /** The sign of a level: bow and blade filled when set here, hollow when inherited; a cut for each step. */
 export function CutKey({ level, inherited = false, until = null, silent = false }: CutKeyProps) {
-  const label = `${levelWord(level)}, ${inherited ? "inherited" : "set here"}${until ? `, until ${until}` : ""}`;
+  const label = `${levelWord(level)}, ${inherited ? "inherited" : t.setHere}${until ? t.until(until) : ""}`;
   return (
     <Svg
       width={48}

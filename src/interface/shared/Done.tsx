@@ -5,6 +5,7 @@ import { createContext, type ReactNode, useCallback, useContext, useEffect, useS
 import styled from "styled-components";
 import { type Answer, runCommand } from "./ask";
 import { Act } from "./controls";
+import { done as t } from "./strings";
 
 const SHOWN_MS = 20_000;
 
@@ -57,7 +58,7 @@ export function DoneSlip({ children }: { children: ReactNode }) {
     setRunning(true);
     const refused = await runAll(said!.undo);
     setRunning(false);
-    setSaid(refused === null ? { says: "Taken back.", undo: [] } : { says: refused, undo: [] });
+    setSaid(refused === null ? { says: t.takenBack, undo: [] } : { says: refused, undo: [] });
     router.refresh();
   };
   return (
@@ -68,11 +69,11 @@ export function DoneSlip({ children }: { children: ReactNode }) {
           <span>{said.says}</span>
           {said.undo.length > 0 && (
             <Act onPress={takeBack} isDisabled={running}>
-              Undo
+              {t.undo}
             </Act>
           )}
-          <Act onPress={() => setSaid(null)} aria-label="Close this message">
-            Close
+          <Act onPress={() => setSaid(null)} aria-label={t.closeThisMessage}>
+            {t.close}
           </Act>
         </Slip>
       )}

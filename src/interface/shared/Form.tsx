@@ -3,6 +3,7 @@
 import type { ReactNode } from "react";
 import { Button, Notice, Row, Stack } from "./controls";
 import { useTakenOver } from "./useTypedBefore";
+import { form as t } from "./strings";
 
 interface FormProps {
   children: ReactNode;
@@ -47,7 +48,7 @@ export function Form({ children, verb, onSend, running, unready, look = "go", on
           <Button look={look} type={takenOver ? "submit" : "button"} isDisabled={running || unready}>
             {verb}
           </Button>
-          {onCancel && <Button onPress={onCancel}>Cancel</Button>}
+          {onCancel && <Button onPress={onCancel}>{t.cancel}</Button>}
           {acts}
         </Row>
       </Stack>

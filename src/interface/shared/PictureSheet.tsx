@@ -5,6 +5,7 @@ import { useCommand } from "./ask";
 import { Button, Notice, Row } from "./controls";
 import { Dialog } from "./Dialog";
 import { Stamp } from "./Stamp";
+import { pictureSheet as t } from "./strings";
 
 const MOST_BYTES = 2 * 1024 * 1024;
 
@@ -28,17 +29,17 @@ export function PictureSheet({ name, picture, own, command, input: of, onClose }
   const send = async (file: File | undefined) => {
     if (!file) return;
     setWrong(null);
-    if (file.size > MOST_BYTES) return setWrong("A picture has at most 2 MB. Make it smaller first.");
+    if (file.size > MOST_BYTES) return setWrong(t.aPictureHasAtMost2);
     const bytes = new Uint8Array(await file.arrayBuffer());
     let text = "";
     for (let at = 0; at < bytes.length; at += 32_768) text += String.fromCharCode(...bytes.subarray(at, at + 32_768));
     if ((await set.run({ ...of, picture: btoa(text) })).ok) onClose();
   };
   return (
-    <Dialog title={`Picture of ${name}`} open onClose={onClose}>
+    <Dialog title={t.pictureOf(name)} open onClose={onClose}>
       <Row style={{ gap: 20, marginBottom: 16 }}>
         <Stamp name={name} picture={picture} large />
-        <span className="soft">PNG, JPEG, WebP or SVG, at most 2 MB. It is drawn anew and small.</span>
+        <span className="soft">{t.pngJpegWebpOrSvgAt}</span>
       </Row>
       {(wrong ?? set.refused) && (
         <Notice data-tone="bad" role="alert" style={{ marginBottom: 12 }}>
@@ -49,13 +50,13 @@ export function PictureSheet({ name, picture, own, command, input: of, onClose }
         ref={input}
         type="file"
         hidden
-        aria-label="Picture"
+        aria-label={t.picture}
         accept="image/png,image/jpeg,image/webp,image/svg+xml"
         onChange={(event) => void send(event.target.files?.[0])}
       />
       <Row>
         <Button look="go" onPress={() => input.current?.click()} isDisabled={set.running}>
-          Choose a picture
+          {t.chooseAPicture}
         </Button>
         {own && (
           <Button
@@ -64,10 +65,10 @@ export function PictureSheet({ name, picture, own, command, input: of, onClose }
             }}
             isDisabled={set.running}
           >
-            Take it away
+            {t.takeItAway}
           </Button>
         )}
-        <Button onPress={onClose}>Close</Button>
+        <Button onPress={onClose}>{t.close}</Button>
       </Row>
     </Dialog>
   );

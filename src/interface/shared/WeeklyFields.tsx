@@ -3,6 +3,7 @@
 import { useState } from "react";
 import styled from "styled-components";
 import { CheckField, TextField } from "./controls";
+import { weeklyFields as t } from "./strings";
 
 const Days = styled.fieldset`
   display: flex;
@@ -70,14 +71,14 @@ export function WeeklyFields({ value, onChange, wrong }: WeeklyProps) {
     <div>
       <CheckField
         type="checkbox"
-        label="Only on some days of the week"
+        label={t.onlyOnSomeDaysOfThe}
         checked={value !== null}
         onChange={(event) => onChange(event.target.checked ? last : null)}
       />
       {value && (
         <div style={{ margin: "8px 0 0 28px" }}>
           <Days>
-            <legend className="unseen">Days</legend>
+            <legend className="unseen">{t.days}</legend>
             {NAMES.map((name, i) => (
               <CheckField
                 key={name}
@@ -94,13 +95,13 @@ export function WeeklyFields({ value, onChange, wrong }: WeeklyProps) {
             ))}
           </Days>
           <Pair>
-            <TextField type="time" label="Opens" value={value.start} onText={(start) => set({ ...value, start })} />
+            <TextField type="time" label={t.opens} value={value.start} onText={(start) => set({ ...value, start })} />
             <TextField
               type="time"
-              label="Closes"
+              label={t.closes}
               value={value.end}
               onText={(end) => set({ ...value, end })}
-              hint="before it opens: on the next day"
+              hint={t.beforeItOpensOnTheNext}
             />
           </Pair>
           {wrong && (

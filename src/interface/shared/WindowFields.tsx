@@ -2,6 +2,7 @@
 
 import styled from "styled-components";
 import { TextField } from "./controls";
+import { windowFields as t } from "./strings";
 
 const Pair = styled.div`
   display: grid;
@@ -23,19 +24,19 @@ export function WindowFields({ from, until, onFrom, onUntil, wrong }: WindowProp
     <Pair>
       <TextField
         type="datetime-local"
-        label="From"
+        label={t.from}
         value={from}
         onText={onFrom}
         wrong={wrong("from")}
-        hint="empty: at once"
+        hint={t.emptyAtOnce}
       />
       <TextField
         type="datetime-local"
-        label="Until"
+        label={t.until}
         value={until}
         onText={onUntil}
         wrong={wrong("until")}
-        hint="empty: no end"
+        hint={t.emptyNoEnd}
       />
     </Pair>
   );

@@ -3,6 +3,7 @@
 /** Runs commands and queries of the server from a page; types come from the server, code does not. */
 import { useRouter } from "next/navigation";
 import { useCallback, useState } from "react";
+import { ask as t } from "./strings";
 
 export interface Refusal {
   code: string;
@@ -33,7 +34,7 @@ export async function post<R>(address: string, input: unknown, carried = false):
   } catch {
     return {
       ok: false,
-      refused: { code: "offline", message: "Galtry does not answer. What you typed is still here; try again." },
+      refused: { code: "offline", message: t.galtryDoesNotAnswerWhatYou },
     };
   }
 }

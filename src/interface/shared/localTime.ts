@@ -1,6 +1,7 @@
 /** Between moments and the text of a date-and-time field, in the organisation's time zone. */
 import { fromAbsolute } from "@internationalized/date";
 import { momentsOf } from "@/core/zone";
+import { localTime as t } from "./strings";
 
 /** "2026-05-03T18:00", or empty for no moment. */
 export function toLocal(at: number | null, zone: string): string {
@@ -19,10 +20,10 @@ export function soonEnds(zone: string): { says: string; at: number }[] {
   const today = ["Sun", "Mon", "Tue", "Wed", "Thu", "Fri", "Sat"].indexOf(weekday);
   const to = (day: number) => (day - today + 7) % 7 || 7;
   return [
-    { says: "Tomorrow, 18:00", at: at(1) },
-    { says: "Friday, 18:00", at: at(to(5)) },
-    { says: "Sunday, 18:00", at: at(to(7)) },
-    { says: "In two weeks", at: at(14) },
+    { says: t.tomorrow1800, at: at(1) },
+    { says: t.friday1800, at: at(to(5)) },
+    { says: t.sunday1800, at: at(to(7)) },
+    { says: t.inTwoWeeks, at: at(14) },
   ];
 }
 

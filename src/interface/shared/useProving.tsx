@@ -5,6 +5,7 @@ import { type Answer, runCommand } from "./ask";
 import { TextField } from "./controls";
 import { Dialog } from "./Dialog";
 import { Form } from "./Form";
+import { useProving as t } from "./strings";
 
 interface Waiting {
   says: string;
@@ -39,16 +40,16 @@ export function useProving(): { prove: <R>(act: () => Promise<Answer<R>>) => Pro
     setRunning(false);
     if (!answer.ok) setWrong(answer.refused.message);
     else if (answer.result.right) close(true);
-    else setWrong("This is not your sign-in password.");
+    else setWrong(t.thisIsNotYourSignIn);
   };
   return {
     prove,
     sheet: waiting && (
-      <Dialog title="Your sign-in password, once more" open onClose={() => close(false)}>
-        <Form verb="Go on" onSend={send} running={running} onCancel={() => close(false)}>
+      <Dialog title={t.yourSignInPasswordOnceMore} open onClose={() => close(false)}>
+        <Form verb={t.goOn} onSend={send} running={running} onCancel={() => close(false)}>
           <p>{waiting.says}</p>
           <TextField
-            label="Sign-in password"
+            label={t.signInPassword}
             type="password"
             autoComplete="current-password"
             value={password}

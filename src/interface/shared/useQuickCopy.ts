@@ -5,12 +5,13 @@ import { useState } from "react";
 import { CODE, PASSWORD, USER_NAME } from "@/core/kinds/kind";
 import { runCommand } from "./ask";
 import { useCopy } from "./useCopy";
+import { useQuickCopy as t } from "./strings";
 
 /** Alt with a letter, on the line that is marked. */
 const FIELDS: Record<string, { field: string; word: string }> = {
-  KeyN: { field: USER_NAME, word: "user name" },
-  KeyP: { field: PASSWORD, word: "password" },
-  KeyO: { field: CODE, word: "one-time code" },
+  KeyN: { field: USER_NAME, word: t.userName },
+  KeyP: { field: PASSWORD, word: t.password },
+  KeyO: { field: CODE, word: t.oneTimeCode },
 };
 
 /** Copies a value of an entry by keys, without showing it; each time is a line in the journal. */

@@ -5,6 +5,7 @@ import styled from "styled-components";
 import { FAILURES, PROGRESS, type Progress } from "@/core/signin/outcome";
 import { Button, Notice, Row } from "./controls";
 import { type SignInReport, signInWithLanyard } from "./lanyard";
+import { useSignIn as t } from "./strings";
 
 export interface SigningIn {
   entry: { id: string; name: string; site: string };
@@ -22,7 +23,7 @@ export function useSignIn() {
       setSigning((now) => (now ? { ...now, steps: now.steps.includes(step) ? now.steps : [...now.steps, step] } : now));
     const report = (await signInWithLanyard(entry.id, onProgress)) ?? {
       outcome: "refused" as const,
-      message: "Lanyard does not answer in this browser. Connect it first.",
+      message: t.lanyardDoesNotAnswerInThis,
     };
     setSigning((now) => (now ? { ...now, report } : now));
   };
@@ -51,10 +52,10 @@ export function SignInNotice({
   if (!report)
     return (
       <Notice role="status" data-tone="good">
-        <b>Signing in to {entry.name}</b>
+        <b>{t.signingInTo(entry.name)}</b>
         <Steps>
           {steps.length === 0 ? (
-            <li>Opening {entry.site}</li>
+            <li>{t.opening(entry.site)}</li>
           ) : (
             steps.map((step) => <li key={step}>{PROGRESS[step]}</li>)
           )}
@@ -64,32 +65,30 @@ export function SignInNotice({
   if (report.outcome === "signed-in")
     return (
       <Notice role="status" data-tone="good">
-        <b>Signed in to {entry.name}.</b> It is open in a tab of its own.
+        {t.itIsOpenInATab(<b>{t.signedInTo(entry.name)}</b>)}
       </Notice>
     );
   if (report.outcome === "asked-first")
     return (
-      <Notice role="status">
-        <b>You are signed in at {entry.site} already.</b> Lanyard’s window asks whether to replace that.
-      </Notice>
+      <Notice role="status">{t.lanyardsWindowAsksWhetherTo(<b>{t.youAreSignedInAtAlready(entry.site)}</b>)}</Notice>
     );
   const failure = report.outcome === "refused" ? null : FAILURES[report.outcome];
   return (
     <Notice role="alert" data-tone="bad">
-      <b>{failure ? `${entry.name} ${failure.title}` : `Not signed in to ${entry.name}`}</b>
+      <b>{failure ? `${entry.name} ${failure.title}` : t.notSignedInTo(entry.name)}</b>
       <p>{failure?.says ?? report.message}</p>
-      {report.detail && <p className="small soft">In detail: {report.detail}.</p>}
+      {report.detail && <p className="small soft">{t.inDetail(report.detail)}</p>}
       {failure?.next === "guarded-fill" && !report.guardedFill && (
-        <p className="small">Guarded fill would work here; it is off for this entry. Its steward can switch it on.</p>
+        <p className="small">{t.guardedFillWouldWorkHereIt}</p>
       )}
       {failure?.next === "tell-steward" && stewards.length > 0 && (
-        <p className="small">Tell {stewards.join(" or ")}, who looks after it.</p>
+        <p className="small">{t.tellWhoLooksAfterIt(stewards.join(" or "))}</p>
       )}
       <Row style={{ marginTop: 8 }}>
         {failure?.next === "open-page" || failure?.next === "later" ? (
-          <Button onPress={onAgain}>Try again</Button>
+          <Button onPress={onAgain}>{t.tryAgain}</Button>
         ) : null}
-        <Button onPress={onClose}>Close</Button>
+        <Button onPress={onClose}>{t.close}</Button>
       </Row>
     </Notice>
   );

@@ -12,6 +12,7 @@ import { useDone } from "../shared/Done";
 import { Form } from "../shared/Form";
 import { Stamp } from "../shared/Stamp";
 import { Head } from "../vaults/VaultList";
+import { sites as t } from "./strings";
 
 type SitesView = Awaited<ReturnType<(typeof siteList)["execute"]>>;
 export type Site = SitesView["sites"][number];
@@ -30,24 +31,24 @@ export function Sites({ view, kinds }: { view: SitesView; kinds: Kind[] }) {
     <Page
       where={
         <>
-          {view.sites.length.toLocaleString("en-GB")} {view.sites.length === 1 ? "site" : "sites"}. A new entry begins
-          from one of them.
+          {t.aNewEntryBeginsFromOne(
+            view.sites.length.toLocaleString("en-GB"),
+            view.sites.length === 1 ? t.site : t.sites,
+          )}
         </>
       }
     >
       <Head>
-        <h1>Sites we use</h1>
+        <h1>{t.sitesWeUse}</h1>
         {view.mayChange && (
           <Button look={view.sites.length === 0 ? "go" : "plain"} onPress={() => setChanging("new")}>
-            Add a site
+            {t.addASite}
           </Button>
         )}
       </Head>
       {view.sites.length === 0 ? (
         <p style={{ maxWidth: "60ch" }}>
-          {view.mayChange
-            ? "Where colleagues sign in again and again, the address, a word on what to type, and the site’s own rules for passwords can stand ready here."
-            : "There are none yet. An administrator keeps this list."}
+          {view.mayChange ? t.whereColleaguesSignInAgainAnd : t.thereAreNoneYetAnAdministrator}
         </p>
       ) : (
         <List>
@@ -65,8 +66,8 @@ export function Sites({ view, kinds }: { view: SitesView; kinds: Kind[] }) {
               <span className="mono small">{site.signInPage}</span>
               {view.mayChange && (
                 <span className="do">
-                  <Act onPress={() => setChanging(site)} aria-label={`Change ${site.name}`}>
-                    Change
+                  <Act onPress={() => setChanging(site)} aria-label={t.change(site.name)}>
+                    {t.change2}
                   </Act>
                   <Drop site={site} />
                 </span>
@@ -90,12 +91,12 @@ function Drop({ site }: { site: Site }) {
     <Act
       onPress={async () => {
         if ((await drop.run({ siteId: id })).ok)
-          done(`${site.name} is off the list.`, [{ command: "vaults.keepSite", input: { site: kept } }]);
+          done(t.isOffTheList(site.name), [{ command: "vaults.keepSite", input: { site: kept } }]);
       }}
       isDisabled={drop.running}
-      aria-label={`Take off ${site.name}`}
+      aria-label={t.takeOff(site.name)}
     >
-      Take off
+      {t.takeOff2}
     </Act>
   );
 }
@@ -118,18 +119,18 @@ function SiteSheet({ site, kinds, onClose }: SiteSheetProps) {
     if ((await keep.run(site ? { siteId: site.id, ...input } : input)).ok) onClose();
   };
   return (
-    <Dialog title={site ? `Change ${site.name}` : "Add a site"} open onClose={onClose}>
-      <Form verb={site ? "Save" : "Add"} onSend={send} running={keep.running} onCancel={onClose} wrong={keep.wrong()}>
-        <TextField label="Name" value={name} onText={setName} wrong={keep.wrong("site.name")} autoFocus />
+    <Dialog title={site ? t.change(site.name) : t.addASite} open onClose={onClose}>
+      <Form verb={site ? t.save : t.add} onSend={send} running={keep.running} onCancel={onClose} wrong={keep.wrong()}>
+        <TextField label={t.name} value={name} onText={setName} wrong={keep.wrong("site.name")} autoFocus />
         <TextField
-          label="Sign-in page"
+          label={t.signInPage}
           className="mono"
           value={signInPage}
           onText={setSignInPage}
           wrong={keep.wrong("site.signInPage")}
-          hint="the very address where one signs in, not the home page"
+          hint={t.theVeryAddressWhereOneSigns}
         />
-        <ChoiceField label="Kind" value={kind} onText={setKind} wrong={keep.wrong("site.kind")}>
+        <ChoiceField label={t.kind} value={kind} onText={setKind} wrong={keep.wrong("site.kind")}>
           {kinds.map((one) => (
             <option key={one.id} value={one.id}>
               {one.name}
@@ -137,19 +138,19 @@ function SiteSheet({ site, kinds, onClose }: SiteSheetProps) {
           ))}
         </ChoiceField>
         <TextField
-          label="Hint"
+          label={t.hint}
           value={hint}
           onText={setHint}
           wrong={keep.wrong("site.hint")}
-          hint="“customer number, not mail address”"
+          hint={t.customerNumberNotMailAddress}
         />
         <TextField
-          label="The site’s rules for passwords"
+          label={t.theSitesRulesForPasswords}
           className="mono"
           value={passwordRules}
           onText={setRules}
           wrong={keep.wrong("site.passwordRules")}
-          hint="as HTML’s passwordrules has them: minlength: 12; maxlength: 20; required: digit"
+          hint={t.asHtmlsPasswordrulesHasThem}
         />
       </Form>
     </Dialog>

@@ -12,6 +12,7 @@ import { fileName, save } from "../shared/save";
 import { useProving } from "../shared/useProving";
 import { workerCall } from "../shared/workerCall";
 import type { TakenFile, TakeOutAsk } from "./takeOut.worker";
+import { takeOutSheet as t } from "./strings";
 
 type Format = TakenFile["format"];
 type Lock = "none" | "passphrase" | "recipients";
@@ -49,7 +50,7 @@ export function TakeOutSheet({ nodes, onClose }: TakeOutProps) {
   );
   // Closed on the way, nothing of it is kept or written any further.
   useEffect(() => () => worker.end(), [worker]);
-  const what = nodes.length === 1 ? nodes[0]!.name : `${nodes.length} things`;
+  const what = nodes.length === 1 ? nodes[0]!.name : t.things(nodes.length);
   const [fetched, setFetched] = useState<{ part: number; of: number } | null>(null);
   /** Gives a sentence where it did not come to a file. */
   const write = async (taken: Taken, key: TakenFile["lock"]): Promise<string | null> => {
@@ -68,7 +69,7 @@ export function TakeOutSheet({ nodes, onClose }: TakeOutProps) {
     for (let number = 0; number < taken.parts; number++) {
       setFetched({ part: number, of: taken.parts });
       const part = await runQuery<TakenEntry[]>("vaults.takenPart", { takingId: taken.takingId, number });
-      if (!part.ok) return `${part.refused.message} No file was saved.`;
+      if (!part.ok) return t.noFileWasSaved(part.refused.message);
       const added = await worker.ask<null>({ ask: "add", entries: part.result });
       if (added.wrong !== null) return added.wrong;
     }
@@ -107,12 +108,12 @@ export function TakeOutSheet({ nodes, onClose }: TakeOutProps) {
   };
   const weak = lock === "passphrase" && secret !== "" && secret.length < 12;
   return (
-    <Dialog title={`Take ${what} out`} open onClose={onClose}>
+    <Dialog title={t.takeOut(what)} open onClose={onClose}>
       {done ? (
         <WhatWasTaken taken={done} encrypted={lock !== "none"} onClose={onClose} />
       ) : (
         <Form
-          verb="Take out"
+          verb={t.takeOut2}
           look="harm"
           onSend={send}
           running={running}
@@ -120,28 +121,25 @@ export function TakeOutSheet({ nodes, onClose }: TakeOutProps) {
           onCancel={onClose}
           wrong={refused?.field === "why" ? null : refused?.message}
         >
-          <Notice data-tone="bad">
-            <b>All of it leaves Galtry.</b> Whoever has the file has every password in it, and you count among those who
-            have seen each of them. The journal says so.
-          </Notice>
+          <Notice data-tone="bad">{t.whoeverHasTheFileHasEvery(<b>{t.allOfItLeavesGaltry}</b>)}</Notice>
           <ChoiceField
-            label="As"
+            label={t.as}
             value={format}
             onText={(text) => setFormat(text as Format)}
-            hint={`carries ${CARRIES[format].carries}. Not: ${CARRIES[format].not}`}
+            hint={t.carriesNot(CARRIES[format].carries, CARRIES[format].not)}
           >
-            <option value="exchange">credential exchange JSON, for another program or another Galtry</option>
-            <option value="csv">CSV, for a spreadsheet</option>
-            <option value="page">a page to be printed</option>
+            <option value="exchange">{t.credentialExchangeJsonFor}</option>
+            <option value="csv">{t.csvForASpreadsheet}</option>
+            <option value="page">{t.aPageToBePrinted}</option>
           </ChoiceField>
-          <ChoiceField label="Encrypted" value={lock} onText={(text) => setLock(text as Lock)}>
-            <option value="passphrase">with age, by a passphrase</option>
-            <option value="recipients">with age, to recipients</option>
-            <option value="none">not: in the clear</option>
+          <ChoiceField label={t.encrypted} value={lock} onText={(text) => setLock(text as Lock)}>
+            <option value="passphrase">{t.withAgeByAPassphrase}</option>
+            <option value="recipients">{t.withAgeToRecipients}</option>
+            <option value="none">{t.notInTheClear}</option>
           </ChoiceField>
           {lock !== "none" && (
             <TextField
-              label={lock === "passphrase" ? "Passphrase of the file" : "Recipients"}
+              label={lock === "passphrase" ? t.passphraseOfTheFile : t.recipients}
               type={lock === "passphrase" ? "password" : "text"}
               className={lock === "recipients" ? "mono" : undefined}
               autoComplete="off"
@@ -149,23 +147,23 @@ export function TakeOutSheet({ nodes, onClose }: TakeOutProps) {
               onText={setSecret}
               hint={
                 weak
-                  ? "at least 12 characters"
+                  ? t.atLeast12Characters
                   : lock === "passphrase"
-                    ? "it is not kept anywhere: without it nobody opens the file"
-                    : "age1…, separated by spaces"
+                    ? t.itIsNotKeptAnywhereWithout
+                    : t.age1SeparatedBySpaces
               }
             />
           )}
           <TextField
-            label="What for"
+            label={t.whatFor}
             value={why}
             onText={setWhy}
             wrong={refused?.field === "why" ? refused.message : null}
-            hint="stands in the journal"
+            hint={t.standsInTheJournal}
           />
           {fetched && (
             <p role="status" className="small soft">
-              Part {fetched.part + 1} of {fetched.of} is being written.
+              {t.partOfIsBeingWritten(fetched.part + 1, fetched.of)}
             </p>
           )}
         </Form>
@@ -180,15 +178,16 @@ function WhatWasTaken({ taken, encrypted, onClose }: { taken: Taken; encrypted: 
   return (
     <>
       <p role="status">
-        <b>
-          {entries.toLocaleString("en-GB")} {entries === 1 ? "entry" : "entries"}
-        </b>{" "}
-        went into the file.
-        {attachments > 0 && ` ${attachments.toLocaleString("en-GB")} attachments stayed here.`}
+        {t.wentIntoTheFile(
+          <b>
+            {entries.toLocaleString("en-GB")} {entries === 1 ? t.entry : t.entries}
+          </b>,
+          attachments > 0 && t.attachmentsStayedHere(attachments.toLocaleString("en-GB")),
+        )}
       </p>
       {leftOut.length > 0 && (
         <Notice style={{ marginTop: 12 }}>
-          <b>Left out, because they ask for the sign-in password before each reveal:</b>
+          <b>{t.leftOutBecauseTheyAskFor}</b>
           <ul>
             {leftOut.map((name, at) => (
               <li key={at}>{name}</li>
@@ -198,11 +197,11 @@ function WhatWasTaken({ taken, encrypted, onClose }: { taken: Taken; encrypted: 
       )}
       {!encrypted && (
         <Notice data-tone="bad" style={{ marginTop: 12 }}>
-          <b>The file lies in your downloads, in the clear.</b> Delete it once it has done its work.
+          {t.deleteItOnceItHasDone(<b>{t.theFileLiesInYourDownloads}</b>)}
         </Notice>
       )}
       <Row style={{ marginTop: 16 }}>
-        <Button onPress={onClose}>Close</Button>
+        <Button onPress={onClose}>{t.close}</Button>
       </Row>
     </>
   );

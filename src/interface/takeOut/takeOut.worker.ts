@@ -5,6 +5,7 @@ import type { TakenEntry, TakenWriter } from "@/core/formats/taken";
 import { csvWriter } from "@/core/formats/takenCsv";
 import { pageWriter } from "@/core/formats/takenPage";
 import type { Kind } from "@/core/kinds/kind";
+import { takeOutWorker as t } from "./strings";
 
 export interface TakenFile {
   format: "exchange" | "csv" | "page";
@@ -43,7 +44,7 @@ function encrypterOf(lock: NonNullable<TakenFile["lock"]>): Encrypter {
       try {
         encrypter.addRecipient(recipient);
       } catch {
-        throw new RangeError(`“${recipient}” is not a recipient: they begin with age1.`);
+        throw new RangeError(t.isNotARecipientTheyBegin(recipient));
       }
   return encrypter;
 }
@@ -80,7 +81,6 @@ async function answer(data: TakeOutAsk): Promise<Blob | null> {
 addEventListener("message", ({ data }: MessageEvent<TakeOutAsk>) => {
   answer(data).then(
     (given) => postMessage({ id: data.id, answer: given }),
-    (error) =>
-      postMessage({ id: data.id, wrong: error instanceof RangeError ? error.message : "It could not be written." }),
+    (error) => postMessage({ id: data.id, wrong: error instanceof RangeError ? error.message : t.itCouldNotBeWritten }),
   );
 });

@@ -3,6 +3,7 @@
 import { COLUMN_WORDS, LEDGER_COLUMNS, type LedgerView } from "@/core/ledgerView";
 import { CheckField, ChoiceField, Row, Stack } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
+import { arrange as t } from "./strings";
 
 interface ArrangeProps {
   view: LedgerView;
@@ -13,31 +14,31 @@ interface ArrangeProps {
 /** Columns, order and what stands together: kept for the person, on every device. */
 export function Arrange({ view, onChange, onClose }: ArrangeProps) {
   return (
-    <Dialog title="Arrange the ledger" open onClose={onClose}>
+    <Dialog title={t.arrangeTheLedger} open onClose={onClose}>
       <Stack>
         <ChoiceField
-          label="In order of"
+          label={t.inOrderOf}
           value={view.sort}
           onText={(sort) => onChange({ ...view, sort: sort as LedgerView["sort"] })}
-          hint={view.sort === "own" ? "Alt with the up and down arrows moves a row" : undefined}
+          hint={view.sort === "own" ? t.altWithTheUpAndDown : undefined}
         >
-          <option value="name">name</option>
-          <option value="used">last use</option>
-          <option value="new">newness</option>
-          <option value="own">your own</option>
+          <option value="name">{t.name}</option>
+          <option value="used">{t.lastUse}</option>
+          <option value="new">{t.newness}</option>
+          <option value="own">{t.yourOwn}</option>
         </ChoiceField>
         <ChoiceField
-          label="Together by"
+          label={t.togetherBy}
           value={view.group}
           onText={(group) => onChange({ ...view, group: group as LedgerView["group"] })}
         >
-          <option value="folder">folder</option>
-          <option value="kind">kind</option>
-          <option value="tag">tag</option>
-          <option value="none">nothing: one long list</option>
+          <option value="folder">{t.folder}</option>
+          <option value="kind">{t.kind}</option>
+          <option value="tag">{t.tag}</option>
+          <option value="none">{t.nothingOneLongList}</option>
         </ChoiceField>
         <fieldset>
-          <legend style={{ fontSize: 14, marginBottom: 6 }}>Columns</legend>
+          <legend style={{ fontSize: 14, marginBottom: 6 }}>{t.columns}</legend>
           <Row style={{ gap: "8px 24px" }}>
             {LEDGER_COLUMNS.map((column) => (
               <CheckField

@@ -11,6 +11,7 @@ import { Dialog } from "../shared/Dialog";
 import { type Step, useDone } from "../shared/Done";
 import { Form } from "../shared/Form";
 import { Effects } from "./Effects";
+import { carrySheet as t } from "./strings";
 
 interface Preview {
   may: boolean;
@@ -51,7 +52,7 @@ export function CarrySheet({ how, nodes, vaultId, to, onClose, onDone }: CarrySh
       setPlaces(answer.ok ? answer.result : []),
     );
   }, [toVault, vaultId, to]);
-  const what = nodes.length === 1 ? nodes[0]!.name : `${nodes.length} things`;
+  const what = nodes.length === 1 ? nodes[0]!.name : t.things(nodes.length);
   const send = async () => {
     setRunning(true);
     const [said, undo] = await carry(within ? "within" : how, nodeIds, parentId, what);
@@ -64,7 +65,7 @@ export function CarrySheet({ how, nodes, vaultId, to, onClose, onDone }: CarrySh
   return (
     <Dialog title={`${how === "move" ? "Move" : "Copy"} ${what}`} open onClose={onClose}>
       <Form
-        verb={how === "move" ? "Move" : "Copy"}
+        verb={how === "move" ? t.move : t.copy}
         onSend={send}
         running={running}
         unready={!preview?.may}
@@ -81,7 +82,7 @@ export function CarrySheet({ how, nodes, vaultId, to, onClose, onDone }: CarrySh
         }
       >
         {vaults.length > 1 && (
-          <ChoiceField label="Vault" value={toVault} onText={setToVault}>
+          <ChoiceField label={t.vault} value={toVault} onText={setToVault}>
             {vaults.map((vault) => (
               <option key={vault.id} value={vault.id}>
                 {vault.name}
@@ -90,10 +91,10 @@ export function CarrySheet({ how, nodes, vaultId, to, onClose, onDone }: CarrySh
           </ChoiceField>
         )}
         {places?.length === 0 ? (
-          <p>There is no place in this vault where you may add something.</p>
+          <p>{t.thereIsNoPlaceInThis}</p>
         ) : (
-          <ChoiceField label="To" value={parentId} onText={setParentId}>
-            <option value="">choose a place</option>
+          <ChoiceField label={t.to} value={parentId} onText={setParentId}>
+            <option value="">{t.chooseAPlace}</option>
             {places
               ?.filter((place) => !nodeIds.includes(place.id))
               .map((place) => (
@@ -151,32 +152,31 @@ async function carry(how: How, nodeIds: string[], parentId: string, what: string
   if (how === "within") {
     const answer = await runCommand<{ back: (typeof input)[] }>("vaults.move", input);
     if (!answer.ok) return [answer.refused.message, null];
-    return [`Moved ${what}.`, answer.result.back.map((one) => ({ command: "vaults.move", input: one }))];
+    return [t.moved(what), answer.result.back.map((one) => ({ command: "vaults.move", input: one }))];
   }
   if (how === "move") {
     const answer = await runCommand("vaults.moveAcross", input);
-    return answer.ok ? [`Moved ${what}.`, []] : [answer.refused.message, null];
+    return answer.ok ? [t.moved(what), []] : [answer.refused.message, null];
   }
   const answer = await runCommand<{ made: { entryId: string }[] }>("vaults.copy", input);
   if (!answer.ok) return [answer.refused.message, null];
   const entryIds = answer.result.made.map((one) => one.entryId);
-  return [`Copied ${what}.`, entryIds.length > 0 ? [{ command: "vaults.bin", input: { entryIds } }] : []];
+  return [t.copied(what), entryIds.length > 0 ? [{ command: "vaults.bin", input: { entryIds } }] : []];
 }
 
 function WhatItDoes({ preview, how }: { preview: Preview; how: "move" | "copy" }) {
   const { effects, grantsDropped } = preview;
-  const none = how === "move" ? "Nobody’s access changes." : "Nobody gains by the copy.";
-  if (!preview.may)
-    return <Notice data-tone="bad">This would change who can do what with it: only its steward can do that.</Notice>;
+  const none = how === "move" ? t.nobodysAccessChanges : t.nobodyGainsByTheCopy;
+  if (!preview.may) return <Notice data-tone="bad">{t.thisWouldChangeWhoCanDo}</Notice>;
   return (
     <>
       {grantsDropped ? (
         <p>
-          {grantsDropped === 1 ? "One grant that is set on it is" : `${grantsDropped} grants that are set on it are`}{" "}
-          {how === "move" ? "dropped: grants do not go to another vault." : "not copied."}
+          {grantsDropped === 1 ? t.oneGrantThatIsSetOn : t.grantsThatAreSetOnIt(grantsDropped)}{" "}
+          {how === "move" ? t.droppedGrantsDoNotGoTo : t.notCopied}
         </p>
       ) : null}
-      <Effects effects={effects} none={none} about={how === "copy" ? "Of the copy: " : ""} />
+      <Effects effects={effects} none={none} about={how === "copy" ? t.ofTheCopy : ""} />
     </>
   );
 }

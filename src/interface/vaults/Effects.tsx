@@ -1,6 +1,7 @@
 import { levelWord } from "@/core/access/level";
 import type { MoveEffect } from "@/server/vaults/moving";
 import { Notice } from "../shared/controls";
+import { effects as t } from "./strings";
 
 const MOST_NAMED = 12;
 
@@ -12,15 +13,15 @@ export function Effects({ effects, none, about = "" }: { effects: MoveEffect[]; 
     <Notice role="status">
       <b>
         {about}
-        {people === 1 ? "It changes what one person may do:" : `It changes what ${people} people may do:`}
+        {people === 1 ? t.itChangesWhatOnePersonMay : t.itChangesWhatPeopleMayDo(people)}
       </b>
       <ul>
         {effects.slice(0, MOST_NAMED).map((one) => (
           <li key={`${one.personId} ${one.node}`}>
-            {one.name}: {levelWord(one.before)} becomes {levelWord(one.after)} on {one.node}
+            {t.becomesOn(one.name, levelWord(one.before), levelWord(one.after), one.node)}
           </li>
         ))}
-        {effects.length > MOST_NAMED && <li>and {effects.length - MOST_NAMED} more</li>}
+        {effects.length > MOST_NAMED && <li>{t.andMore(effects.length - MOST_NAMED)}</li>}
       </ul>
     </Notice>
   );

@@ -18,6 +18,7 @@ import { Form } from "../shared/Form";
 import { CarrySheet } from "./CarrySheet";
 import { MakeFolder } from "./MakeFolder";
 import { SeparateSheet } from "./SeparateSheet";
+import { folderPage as t } from "./strings";
 
 type FolderView = Awaited<ReturnType<(typeof folderPage)["execute"]>>;
 
@@ -39,18 +40,16 @@ export function FolderPage({ folder, who, now }: { folder: FolderView; who: WhoV
           <FolderClosed size={34} strokeWidth={1.5} aria-hidden />
           <div>
             <h1>{folder.name}</h1>
-            <p className="soft small">
-              {folder.separate ? "Separate folder: access from above does not reach into it" : "Folder"}
-            </p>
+            <p className="soft small">{folder.separate ? t.separateFolderAccessFromAbove : t.folder}</p>
           </div>
-          <ButtonLink href={`/vaults/${folder.vault.id}?in=${folder.id}`}>See what lies in it</ButtonLink>
+          <ButtonLink href={`/vaults/${folder.vault.id}?in=${folder.id}`}>{t.seeWhatLiesInIt}</ButtonLink>
         </CardTitle>
         {!here && (
           <Notice style={{ marginBottom: 16 }}>
-            <b>In the bin</b> since {sayTime(folder.binnedAt!, now, folder.zone)}, with all that lies in it.
+            {t.sinceWithAllThatLiesIn(<b>{t.inTheBin}</b>, sayTime(folder.binnedAt!, now, folder.zone))}
             {folder.binnedWith === folder.id && (
               <Row style={{ marginTop: 8 }}>
-                <Button onPress={() => restore.run({ folderId: folder.id })}>Restore all of it</Button>
+                <Button onPress={() => restore.run({ folderId: folder.id })}>{t.restoreAllOfIt}</Button>
               </Row>
             )}
           </Notice>
@@ -63,33 +62,33 @@ export function FolderPage({ folder, who, now }: { folder: FolderView; who: WhoV
         {mayEdit && (
           <Stack>
             <Form
-              verb="Rename"
+              verb={t.rename}
               onSend={() => rename.run({ folderId: folder.id, name })}
               running={rename.running}
               unready={name.trim() === folder.name}
               wrong={rename.wrong()}
             >
-              <TextField label="Name" value={name} onText={setName} wrong={rename.wrong("name")} />
+              <TextField label={t.name} value={name} onText={setName} wrong={rename.wrong("name")} />
             </Form>
             <Row>
-              <ButtonLink href={`/vaults/${folder.vault.id}/new?in=${folder.id}`}>Add an entry in it</ButtonLink>
-              <Button onPress={() => setSheet("make")}>Make a folder in it</Button>
-              <Button onPress={() => setSheet("move")}>Move</Button>
+              <ButtonLink href={`/vaults/${folder.vault.id}/new?in=${folder.id}`}>{t.addAnEntryInIt}</ButtonLink>
+              <Button onPress={() => setSheet("make")}>{t.makeAFolderInIt}</Button>
+              <Button onPress={() => setSheet("move")}>{t.move}</Button>
               {steward && (
                 <Button onPress={() => setSheet("separate")}>
-                  {folder.separate ? "Separate no more" : "Make it separate"}
+                  {folder.separate ? t.separateNoMore : t.makeItSeparate}
                 </Button>
               )}
               {steward && (
                 <Button look="harm" onPress={() => setSheet("bin")}>
-                  Put in the bin
+                  {t.putInTheBin}
                 </Button>
               )}
             </Row>
           </Stack>
         )}
         <Story
-          title={steward ? "Story" : "What you did here"}
+          title={steward ? t.story : t.whatYouDidHere}
           lines={folder.story}
           own={!steward}
           zone={folder.zone}
@@ -99,17 +98,17 @@ export function FolderPage({ folder, who, now }: { folder: FolderView; who: WhoV
       <aside>
         {who ? (
           <>
-            <WhoCanDoWhat nodeId={folder.id} nodeWord="this folder" who={who} zone={folder.zone} now={now} />
+            <WhoCanDoWhat nodeId={folder.id} nodeWord={t.thisFolder} who={who} zone={folder.zone} now={now} />
             {here && <Guests nodeId={folder.id} name={folder.name} zone={folder.zone} now={now} />}
             {here && <Letterboxes nodeId={folder.id} name={folder.name} zone={folder.zone} now={now} />}
           </>
         ) : (
           <>
-            <h2>What you may do</h2>
+            <h2>{t.whatYouMayDo}</h2>
             <p>{folder.own.sentence}</p>
             {here && !(folder.guest && folder.own.level === "edit") && (
               <Button style={{ marginTop: 12 }} onPress={() => setSheet("ask")}>
-                Ask for more
+                {t.askForMore}
               </Button>
             )}
           </>
@@ -144,9 +143,9 @@ function BinFolder({ folder, onClose }: { folder: FolderView; onClose: () => voi
   const router = useRouter();
   const bin = useCommand("vaults.binFolder");
   return (
-    <Dialog title={`Put ${folder.name} in the bin`} open onClose={onClose}>
+    <Dialog title={t.putInTheBin2(folder.name)} open onClose={onClose}>
       <Form
-        verb="Put in the bin"
+        verb={t.putInTheBin}
         look="harm"
         onSend={async () => {
           if ((await bin.run({ folderId: folder.id })).ok) router.push(`/vaults/${folder.vault.id}`);
@@ -155,10 +154,7 @@ function BinFolder({ folder, onClose }: { folder: FolderView; onClose: () => voi
         onCancel={onClose}
         wrong={bin.refused?.message}
       >
-        <p>
-          All that lies in it goes with it. Nobody can use any of it until the folder is restored, and then all of it
-          comes back to its place.
-        </p>
+        <p>{t.allThatLiesInItGoes}</p>
       </Form>
     </Dialog>
   );

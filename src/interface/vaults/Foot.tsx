@@ -16,6 +16,7 @@ import { GiveSeveral } from "./GiveSeveral";
 import { SetField } from "./SetField";
 import { undoRewrites } from "./undoRewrites";
 import { useInPieces } from "./useInPieces";
+import { foot as t } from "./strings";
 
 const Bar = styled.div`
   position: sticky;
@@ -57,7 +58,7 @@ export function Foot({ vaultId, taker, rows, onNone }: FootProps) {
   const steward = rows.every((row) => row.level === "steward");
   const onlyEntries = entries.length === rows.length;
   const aside = entries.length > 0 && entries.every((row) => row.asideAt !== null);
-  const what = rows.length === 1 ? rows[0]!.name : `${rows.length.toLocaleString("en-GB")} things`;
+  const what = rows.length === 1 ? rows[0]!.name : t.things(rows.length.toLocaleString("en-GB"));
   const finish = (says: string, undo: Step[]) => {
     setSheet(null);
     onNone();
@@ -77,7 +78,7 @@ export function Foot({ vaultId, taker, rows, onNone }: FootProps) {
         input: { entryIds, aside: !wanted },
       }),
     );
-    if (undo) finish(wanted ? `${what} set aside.` : `${what} brought back.`, undo);
+    if (undo) finish(wanted ? t.setAside(what) : t.broughtBack(what), undo);
   };
   const bin = async () => {
     const folders = rows.filter((row) => row.type === "folder").map((row) => row.id);
@@ -105,48 +106,48 @@ export function Foot({ vaultId, taker, rows, onNone }: FootProps) {
           input: { entryIds },
         }),
       ));
-    if (a && b) finish(`${what} put in the bin.`, [...a, ...b]);
+    if (a && b) finish(t.putInTheBin(what), [...a, ...b]);
   };
   return (
     <>
-      <Bar role="toolbar" aria-label="What is chosen">
+      <Bar role="toolbar" aria-label={t.whatIsChosen}>
         <span role="status">
           {running
-            ? `${running.done.toLocaleString("en-GB")} of ${running.of.toLocaleString("en-GB")}`
-            : `${rows.length.toLocaleString("en-GB")} chosen`}
+            ? t.ofWord(running.done.toLocaleString("en-GB"), running.of.toLocaleString("en-GB"))
+            : t.chosen(rows.length.toLocaleString("en-GB"))}
         </span>
         {running ? (
-          <Button onPress={stop}>Stop</Button>
+          <Button onPress={stop}>{t.stop}</Button>
         ) : (
           <>
             <Button isDisabled={!edit} onPress={() => setSheet("move")}>
-              Move
+              {t.move}
             </Button>
             <Button isDisabled={!edit} onPress={() => setSheet("copy")}>
-              Copy
+              {t.copy}
             </Button>
             <Button isDisabled={!edit || !onlyEntries} onPress={() => setSheet("tag")}>
-              Tag
+              {t.tag}
             </Button>
             <Button isDisabled={!edit || !onlyEntries} onPress={() => setSheet("field")}>
-              Set a field
+              {t.setAField}
             </Button>
             <Button isDisabled={!steward} onPress={() => setSheet("give")}>
-              Give access
+              {t.giveAccess}
             </Button>
             <Button
               isDisabled={!steward && !(taker && rows.every((row) => atLeast(row.level, "reveal")))}
               onPress={() => setSheet("out")}
             >
-              Take out
+              {t.takeOut}
             </Button>
             <Button isDisabled={!edit || !onlyEntries} onPress={() => setAside(!aside)}>
-              {aside ? "Bring back" : "Set aside"}
+              {aside ? t.bringBack : t.setAside2}
             </Button>
             <Button isDisabled={!steward} onPress={() => setSheet("bin")}>
-              Put in the bin
+              {t.putInTheBin2}
             </Button>
-            <Button onPress={onNone}>Choose none</Button>
+            <Button onPress={onNone}>{t.chooseNone}</Button>
           </>
         )}
         {refused && (
@@ -168,9 +169,9 @@ export function Foot({ vaultId, taker, rows, onNone }: FootProps) {
       {sheet === "field" && <SetField rows={entries} onClose={() => setSheet(null)} onDone={finish} />}
       {sheet === "give" && <GiveSeveral rows={rows} onClose={() => setSheet(null)} onDone={finish} />}
       {sheet === "out" && <TakeOutSheet nodes={topmost(rows)} onClose={() => setSheet(null)} />}
-      <Dialog title={`Put ${what} in the bin`} open={sheet === "bin"} onClose={() => setSheet(null)}>
+      <Dialog title={t.putInTheBin3(what)} open={sheet === "bin"} onClose={() => setSheet(null)}>
         <Form
-          verb="Put in the bin"
+          verb={t.putInTheBin2}
           look="harm"
           onSend={bin}
           running={running !== null}
@@ -178,8 +179,7 @@ export function Foot({ vaultId, taker, rows, onNone }: FootProps) {
           wrong={refused}
         >
           <p>
-            Nobody can use {rows.length === 1 ? "it" : "any of them"} until a steward restores{" "}
-            {rows.length === 1 ? "it" : "them"}. A folder goes with all that lies in it.
+            {t.nobodyCanUseUntilASteward(rows.length === 1 ? t.it : t.anyOfThem, rows.length === 1 ? t.it : t.them)}
           </p>
         </Form>
       </Dialog>
@@ -220,22 +220,22 @@ function TagSheet({ vaultId, rows, onClose, onDone }: SheetProps & { vaultId: st
       (_ids, result: { rows: { entryId: string; before: string; versionId: string }[] }) =>
         result.rows.length > 0 ? undoRewrites(result.rows) : null,
     );
-    if (undo) onDone(`Tags of ${rows.length === 1 ? rows[0]!.name : `${rows.length} entries`} changed.`, undo);
+    if (undo) onDone(t.tagsOfChanged(rows.length === 1 ? rows[0]!.name : t.entries(rows.length)), undo);
   };
   return (
-    <Dialog title={`Tag ${rows.length === 1 ? rows[0]!.name : `${rows.length} entries`}`} open onClose={onClose}>
+    <Dialog title={t.tag2(rows.length === 1 ? rows[0]!.name : t.entries(rows.length))} open onClose={onClose}>
       <Form
-        verb="Tag"
+        verb={t.tag}
         onSend={send}
         running={running !== null}
         unready={toTags(add).length === 0 && remove.length === 0}
         onCancel={running ? stop : onClose}
         wrong={refused}
       >
-        <TagField vaultId={vaultId} label="Add" value={add} onText={setAdd} />
+        <TagField vaultId={vaultId} label={t.add} value={add} onText={setAdd} />
         {there.length > 0 && (
           <fieldset>
-            <legend style={{ fontSize: 14 }}>Take away</legend>
+            <legend style={{ fontSize: 14 }}>{t.takeAway}</legend>
             {there.map((tag) => (
               <CheckField
                 key={tag}
@@ -246,11 +246,7 @@ function TagSheet({ vaultId, rows, onClose, onDone }: SheetProps & { vaultId: st
             ))}
           </fieldset>
         )}
-        {running && (
-          <p role="status">
-            {running.done} of {running.of}
-          </p>
-        )}
+        {running && <p role="status">{t.ofWord2(running.done, running.of)}</p>}
       </Form>
     </Dialog>
   );

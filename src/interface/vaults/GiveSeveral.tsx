@@ -8,6 +8,7 @@ import { runQuery } from "../shared/ask";
 import { Dialog } from "../shared/Dialog";
 import type { Step } from "../shared/Done";
 import { Picker } from "../shared/Picker";
+import { giveSeveral as t } from "./strings";
 
 interface GiveProps {
   rows: LedgerRow[];
@@ -19,7 +20,7 @@ interface GiveProps {
 export function GiveSeveral({ rows, onClose, onDone }: GiveProps) {
   const [to, setTo] = useState<SubjectChoice | null>(null);
   const [zone, setZone] = useState<string | null>(null);
-  const what = rows.length === 1 ? rows[0]!.name : `${rows.length} things`;
+  const what = rows.length === 1 ? rows[0]!.name : t.things(rows.length);
   useEffect(() => {
     void runQuery<{ timeZone: string } | null>("people.organisation", {}).then((answer) =>
       setZone((answer.ok && answer.result?.timeZone) || "UTC"),
@@ -28,34 +29,36 @@ export function GiveSeveral({ rows, onClose, onDone }: GiveProps) {
   if (to && zone)
     return (
       <TermsDialog
-        title={`Give access to ${to.name}`}
+        title={t.giveAccessTo(to.name)}
         nodeWord={what}
         start={{ level: "use", from: null, until: null, why: "" }}
         zone={zone}
         onClose={onClose}
         nodeIds={rows.map((row) => row.id)}
         subject={to.kind === "everyone" ? { kind: "everyone" } : { kind: to.kind, id: to.id }}
-        verb="Give access"
+        verb={t.giveAccess}
         onGiven={(grantIds, refused) =>
           onDone(
-            `${to.name} was given access to ${
+            t.wasGivenAccessTo(
+              to.name,
               grantIds.length === rows.length
                 ? what
-                : `${grantIds.length} of ${what}${refused === null ? "; the others had it already" : ""}`
-            }.${refused === null ? "" : ` Not to the others: ${refused}`}`,
+                : t.ofWord(grantIds.length, what, refused === null ? t.theOthersHadItAlready : ""),
+              refused === null ? "" : t.notToTheOthers(refused),
+            ),
             grantIds.map((grantId) => ({ command: "access.withdraw", input: { grantId } })),
           )
         }
       />
     );
   return (
-    <Dialog title={`Give access to ${what}`} open onClose={onClose}>
+    <Dialog title={t.giveAccessTo2(what)} open onClose={onClose}>
       <Picker<SubjectChoice>
-        label="To whom"
+        label={t.toWhom}
         seen
-        placeholder="a person, a group, Everyone"
-        list="People and groups"
-        nothing="Nobody of that name is here."
+        placeholder={t.aPersonAGroupEveryone}
+        list={t.peopleAndGroups}
+        nothing={t.nobodyOfThatNameIsHere}
         load={loadSubjects}
         searches
         onPick={setTo}

@@ -6,6 +6,7 @@ import type { keyState } from "@/server/vaults/rotation";
 import { runQuery, useCommand } from "../shared/ask";
 import { Button, Notice, Row, Stack } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
+import { keySheet as t } from "./strings";
 
 type KeyState = Awaited<ReturnType<(typeof keyState)["execute"]>>;
 
@@ -39,30 +40,24 @@ export function KeySheet({ vault, onClose }: { vault: { id: string; name: string
   }, [moving]);
   const done = state ? state.all - state.left : 0;
   return (
-    <Dialog title={`Encryption key of ${vault.name}`} open onClose={onClose}>
+    <Dialog title={t.encryptionKeyOf(vault.name)} open onClose={onClose}>
       <Stack>
-        <p>
-          Everything in this vault is encrypted with one key. Rotate it when a backup or a disk may have reached the
-          wrong hands, or as often as your rules require. A new key encrypts what is saved from then on; the rest is
-          encrypted again in the background, and the old key is deleted ten minutes after nothing needs it any more.
-          People can go on working.
-        </p>
-        {state && (
-          <p>
-            The key in use is number {state.version}, created {sayTime(state.madeAt, state.now, state.zone)}.
-          </p>
-        )}
+        <p>{t.everythingInThisVaultIs}</p>
+        {state && <p>{t.theKeyInUseIsNumber(state.version, sayTime(state.madeAt, state.now, state.zone))}</p>}
         {state?.rotating && (
           <div>
             <progress
               value={done}
               max={Math.max(1, state.all)}
               style={{ width: "100%" }}
-              aria-label="Encrypted again"
+              aria-label={t.encryptedAgain}
             />
             <p aria-live="polite">
-              {done.toLocaleString("en-GB")} of {state.all.toLocaleString("en-GB")} encrypted again
-              {state.stopped && ". Stopped. Everything opens as before"}.
+              {t.ofEncryptedAgain(
+                done.toLocaleString("en-GB"),
+                state.all.toLocaleString("en-GB"),
+                state.stopped && ". Stopped. Everything opens as before",
+              )}
             </p>
           </div>
         )}
@@ -76,7 +71,7 @@ export function KeySheet({ vault, onClose }: { vault: { id: string; name: string
               isDisabled={rotate.running}
               onPress={() => void rotate.run({ vaultId: vault.id }).then(lookAgain)}
             >
-              Rotate the key
+              {t.rotateTheKey}
             </Button>
           )}
           {state?.rotating && (
@@ -84,10 +79,10 @@ export function KeySheet({ vault, onClose }: { vault: { id: string; name: string
               isDisabled={stop.running}
               onPress={() => void stop.run({ vaultId: vault.id, stopped: !state.stopped }).then(lookAgain)}
             >
-              {state.stopped ? "Resume the rotation" : "Stop the rotation"}
+              {state.stopped ? t.resumeTheRotation : t.stopTheRotation}
             </Button>
           )}
-          <Button onPress={onClose}>Close</Button>
+          <Button onPress={onClose}>{t.close}</Button>
         </Row>
       </Stack>
     </Dialog>

@@ -28,6 +28,7 @@ import { folderAndAbove } from "./tree";
 import { Head } from "./VaultList";
 import { VaultSheet } from "./VaultSheet";
 import { VaultSwitch } from "./VaultSwitch";
+import { ledger as t } from "./strings";
 
 export type LedgerOf = Omit<Awaited<ReturnType<(typeof vaultLedger)["execute"]>>, "rows">;
 
@@ -85,23 +86,23 @@ export function Ledger({ vault, packed, who, zone, now, inside }: LedgerProps) {
               setChosen(NOTHING_CHOSEN);
             }}
           >
-            {bin ? "Back to the entries" : `Bin (${vault.bin.length})`}
+            {bin ? t.backToTheEntries : t.bin(vault.bin.length)}
           </Button>
         )}
         {who && (
           <Button onPress={() => setWhoOpen(!whoOpen)} aria-expanded={whoOpen}>
-            Who can do what
+            {t.whoCanDoWhat}
           </Button>
         )}
-        {vault.level === "steward" && <Button onPress={() => setSheet("vault")}>Change the vault</Button>}
+        {vault.level === "steward" && <Button onPress={() => setSheet("vault")}>{t.changeTheVault}</Button>}
         {vault.level !== "steward" && vault.taker && atLeast(vault.level, "reveal") && (
-          <Button onPress={() => setSheet("out")}>Take the vault out</Button>
+          <Button onPress={() => setSheet("out")}>{t.takeTheVaultOut}</Button>
         )}
-        {mayAdd && <Button onPress={() => setSheet("folder")}>Make a folder</Button>}
-        {mayAdd && <Button onPress={() => router.push(`/vaults/${vault.id}/bring-in`)}>Bring in a file</Button>}
+        {mayAdd && <Button onPress={() => setSheet("folder")}>{t.makeAFolder}</Button>}
+        {mayAdd && <Button onPress={() => router.push(`/vaults/${vault.id}/bring-in`)}>{t.bringInAFile}</Button>}
         {mayAdd && (
           <Button look="go" onPress={() => router.push(`/vaults/${vault.id}/new`)}>
-            Add an entry
+            {t.addAnEntry}
           </Button>
         )}
       </Head>
@@ -114,9 +115,9 @@ export function Ledger({ vault, packed, who, zone, now, inside }: LedgerProps) {
       {who && whoOpen && (
         <div style={{ maxWidth: 560, marginBottom: 40 }}>
           <p style={{ marginBottom: 12 }}>
-            <Link href={`/access/${vault.id}`}>All of it in one view</Link>
+            <Link href={`/access/${vault.id}`}>{t.allOfItInOneView}</Link>
           </p>
-          <WhoCanDoWhat nodeId={vault.id} nodeWord="the whole vault" who={who} zone={zone} now={now} />
+          <WhoCanDoWhat nodeId={vault.id} nodeWord={t.theWholeVault} who={who} zone={zone} now={now} />
         </div>
       )}
       {rows.length > 0 && (
@@ -124,25 +125,21 @@ export function Ledger({ vault, packed, who, zone, now, inside }: LedgerProps) {
           {rows.length > 8 && (
             <div style={{ width: 300, maxWidth: "100%" }}>
               <TextField
-                label={<span className="unseen">Filter</span>}
-                placeholder="Filter"
+                label={<span className="unseen">{t.filter}</span>}
+                placeholder={t.filter}
                 value={filter}
                 onText={setFilter}
               />
             </div>
           )}
-          <Button onPress={() => setSheet("arrange")}>Arrange</Button>
-          {here.some((row) => row.tags.length > 0) && <Button onPress={() => setSheet("tags")}>Tags</Button>}
+          <Button onPress={() => setSheet("arrange")}>{t.arrange}</Button>
+          {here.some((row) => row.tags.length > 0) && <Button onPress={() => setSheet("tags")}>{t.tags}</Button>}
           <VaultSwitch here={vault.id} />
         </Row>
       )}
       {rows.length === 0 ? (
         <p style={{ maxWidth: "60ch" }}>
-          {bin
-            ? "The bin is empty."
-            : mayAdd
-              ? "Nothing is kept here yet. Add an entry, or sign in to a site as usual and let Lanyard keep the login."
-              : "Nothing is kept here yet."}
+          {bin ? t.theBinIsEmpty : mayAdd ? t.nothingIsKeptHereYetAdd : t.nothingIsKeptHereYet}
         </p>
       ) : (
         <>
@@ -167,7 +164,7 @@ export function Ledger({ vault, packed, who, zone, now, inside }: LedgerProps) {
           />
         </>
       )}
-      {rows.length > 0 && lines.length === 0 && <p style={{ marginTop: 12 }}>Nothing here matches “{filter}”.</p>}
+      {rows.length > 0 && lines.length === 0 && <p style={{ marginTop: 12 }}>{t.nothingHereMatches(filter)}</p>}
       {chosenRows.length > 0 && !bin && (
         <Foot vaultId={vault.id} taker={vault.taker} rows={chosenRows} onNone={() => setChosen(NOTHING_CHOSEN)} />
       )}
@@ -203,26 +200,19 @@ function Whereabouts({ vault, rows }: { vault: LedgerOf; rows: LedgerRow[] }) {
   const folders = rows.length - entries;
   return (
     <>
-      <Link href="/vaults">Vaults</Link> · <b>{vault.name}</b>. {entries.toLocaleString("en-GB")}{" "}
-      {entries === 1 ? "entry" : "entries"}
-      {folders > 0 && (
-        <>
-          {" "}
-          in {folders} {folders === 1 ? "folder" : "folders"}
-        </>
-      )}
+      <Link href="/vaults">{t.vaults}</Link> · <b>{vault.name}</b>. {entries.toLocaleString("en-GB")}{" "}
+      {entries === 1 ? t.entry : t.entries}
+      {folders > 0 && <>{t.inWord(folders, folders === 1 ? t.folder : t.folders)}</>}
       {vault.people !== null && (
-        <>
-          ; {vault.people} {vault.people === 1 ? "person reaches" : "people reach"} the whole vault
-        </>
+        <>{t.theWholeVault2(vault.people, vault.people === 1 ? t.personReaches : t.peopleReach)}</>
       )}
       .{" "}
       {atLeast(vault.level, "steward") ? (
-        <b>You are a steward here.</b>
+        <b>{t.youAreAStewardHere}</b>
       ) : vault.level === "none" ? (
-        "You reach single entries here."
+        t.youReachSingleEntriesHere
       ) : (
-        <>You have {levelWord(vault.level)} here.</>
+        <>{t.youHaveHere(levelWord(vault.level))}</>
       )}
     </>
   );
@@ -232,12 +222,11 @@ function Aside({ vault, zone, now }: { vault: LedgerOf; zone: string; now: numbe
   const back = useCommand("vaults.setVaultAside");
   return (
     <Notice style={{ marginBottom: 16 }}>
-      <b>This vault is set aside</b> since {sayTime(vault.asideAt!, now, zone)}: it is kept, but nothing of it is
-      offered anywhere.
+      {t.sinceItIsKeptButNothing(<b>{t.thisVaultIsSetAside}</b>, sayTime(vault.asideAt!, now, zone))}
       {vault.level === "steward" && (
         <Row style={{ marginTop: 8 }}>
           <Button onPress={() => back.run({ vaultId: vault.id, aside: false })} isDisabled={back.running}>
-            Bring it back
+            {t.bringItBack}
           </Button>
         </Row>
       )}
@@ -283,11 +272,11 @@ function useMoveInto(vaultId: string, rows: LedgerRow[], onMoved: () => void) {
     const preview = await runQuery<{ changes: boolean }>("vaults.movePreview", input);
     if (preview.ok && preview.result.changes) return setAsking({ nodes, to: parentId });
     const answer = await runCommand<{ back: (typeof input)[] }>("vaults.move", input);
-    const what = nodes.length === 1 ? nodes[0]!.name : `${nodes.length} things`;
+    const what = nodes.length === 1 ? nodes[0]!.name : t.things(nodes.length);
     if (!answer.ok) return done(answer.refused.message);
     onMoved();
     done(
-      `Moved ${what}.`,
+      t.moved(what),
       answer.result.back.map((one) => ({ command: "vaults.move", input: one })),
     );
     router.refresh();

@@ -20,6 +20,7 @@ import { Stamp } from "../shared/Stamp";
 import { useTakenOver } from "../shared/useTypedBefore";
 import { isHeading, type Line } from "./arrange";
 import type { Chosen } from "./chosen";
+import { ledgerTable as t } from "./strings";
 
 const ROW = 44;
 
@@ -149,8 +150,8 @@ export function LedgerTable(props: TableProps) {
       aria-multiselectable
       aria-rowcount={lines.length + 1}
       aria-colcount={shownColumns.length + 2}
-      aria-label={bin ? "Bin" : "Entries"}
-      aria-activedescendant={activeRow && !isHeading(activeRow) ? `row-${activeRow.row.id}` : undefined}
+      aria-label={bin ? t.bin : t.entries}
+      aria-activedescendant={activeRow && !isHeading(activeRow) ? t.row(activeRow.row.id) : undefined}
       onKeyDown={keys}
     >
       <div role="rowgroup">
@@ -162,16 +163,16 @@ export function LedgerTable(props: TableProps) {
               tabIndex={-1}
               className="pick"
               aria-checked={all ? "true" : chosen.ids.size > 0 ? "mixed" : "false"}
-              aria-label="Choose all that are shown"
+              aria-label={t.chooseAllThatAreShown}
               onClick={() => props.onChooseAll(!all)}
             >
               <i />
             </button>
           </span>
-          <span role="columnheader">Name</span>
+          <span role="columnheader">{t.name}</span>
           {shownColumns.map((one) => (
             <span key={one} role="columnheader" className={`c-${one}`}>
-              {one === "changed" && bin ? "Binned" : COLUMN_WORDS[one]}
+              {one === "changed" && bin ? t.binned : COLUMN_WORDS[one]}
             </span>
           ))}
         </div>
@@ -192,7 +193,7 @@ export function LedgerTable(props: TableProps) {
                 <span role="gridcell" style={{ gridColumn: "1 / -1" }}>
                   {line.heading}{" "}
                   <span className="soft small">
-                    {line.count === 1 ? "1 entry" : `${line.count.toLocaleString("en-GB")} entries`}
+                    {line.count === 1 ? t.n1Entry : t.entries2(line.count.toLocaleString("en-GB"))}
                   </span>
                 </span>
               </div>
@@ -284,7 +285,7 @@ const OneRow = memo(function OneRow(props: RowProps) {
               tabIndex={-1}
               className="pick"
               aria-checked={isChosen}
-              aria-label={`Choose ${row.name}`}
+              aria-label={t.choose(row.name)}
               onClick={() => props.onChoose(row.id, "turn")}
             >
               <i />
@@ -293,7 +294,7 @@ const OneRow = memo(function OneRow(props: RowProps) {
           <span role="gridcell" className="what" title={row.name} style={{ paddingLeft: depth * 24 }} {...dragProps}>
             {onMove && !bin && !props.live && <span className="grip" />}
             {onMove && !bin && props.live && (
-              <AriaButton className="grip" aria-label={`Drag ${row.name}`} {...dragButtonProps}>
+              <AriaButton className="grip" aria-label={t.drag(row.name)} {...dragButtonProps}>
                 <GripVertical size={15} aria-hidden />
               </AriaButton>
             )}
@@ -305,9 +306,9 @@ const OneRow = memo(function OneRow(props: RowProps) {
                     className="small change"
                     href={`/vaults/${vaultId}/folder/${row.id}`}
                     prefetch={false}
-                    aria-label={`Change ${row.name}`}
+                    aria-label={t.change(row.name)}
                   >
-                    Change
+                    {t.change2}
                   </Link>
                 )}
               </>
@@ -318,7 +319,7 @@ const OneRow = memo(function OneRow(props: RowProps) {
                   <Link href={`/entry/${row.id}`} prefetch={false} draggable={false}>
                     {row.name}
                   </Link>
-                  {row.asideAt !== null && <Chip data-tone="plain">set aside</Chip>}
+                  {row.asideAt !== null && <Chip data-tone="plain">{t.setAside}</Chip>}
                   {(row.description || way) && (
                     <span className="soft small">{[way, row.description].filter(Boolean).join(" · ")}</span>
                   )}
@@ -376,7 +377,7 @@ export function DropToTop({ name, onNodes }: { name: string; onNodes: (ids: stri
           {...dropProps}
           role="button"
           tabIndex={-1}
-          aria-label={`Drop at the top of ${name}`}
+          aria-label={t.dropAtTheTopOf(name)}
           style={{ height: 10, marginBottom: -10, outline: over ? "2px dashed var(--ink)" : "none" }}
         />
       )}
@@ -461,7 +462,7 @@ function FolderName({ row, inside, open, turn }: FolderNameProps) {
     >
       <Sign size={20} strokeWidth={1.6} aria-hidden />
       <b>{row.name}</b>
-      <span className="soft small">{inside === 0 ? "empty" : inside === 1 ? "1 entry" : `${inside} entries`}</span>
+      <span className="soft small">{inside === 0 ? t.empty : inside === 1 ? t.n1Entry : t.entries3(inside)}</span>
     </button>
   );
 }
@@ -473,9 +474,9 @@ function Restore({ row }: { row: LedgerRow }) {
       <Act
         onPress={() => restore.run(row.type === "folder" ? { folderId: row.id } : { entryIds: [row.id] })}
         isDisabled={restore.running}
-        aria-label={`Restore ${row.name}`}
+        aria-label={t.restore(row.name)}
       >
-        Restore
+        {t.restore2}
       </Act>
       {restore.refused && <span role="alert">{restore.refused.message}</span>}
     </>

@@ -5,6 +5,7 @@ import { useCommand } from "../shared/ask";
 import { TextField } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
 import { Form } from "../shared/Form";
+import { makeFolder as t } from "./strings";
 
 interface MakeFolderProps {
   parent: { id: string; name: string };
@@ -16,9 +17,9 @@ export function MakeFolder({ parent, onClose, onMade }: MakeFolderProps) {
   const make = useCommand<{ folderId: string }>("vaults.makeFolder");
   const [name, setName] = useState("");
   return (
-    <Dialog title={`Make a folder in ${parent.name}`} open onClose={onClose}>
+    <Dialog title={t.makeAFolderIn(parent.name)} open onClose={onClose}>
       <Form
-        verb="Make the folder"
+        verb={t.makeTheFolder}
         onSend={async () => {
           const answer = await make.run({ parentId: parent.id, name });
           if (answer.ok) {
@@ -30,7 +31,7 @@ export function MakeFolder({ parent, onClose, onMade }: MakeFolderProps) {
         onCancel={onClose}
         wrong={make.refused?.field === "name" ? null : make.refused?.message}
       >
-        <TextField label="Name" value={name} onText={setName} wrong={make.wrong("name")} autoFocus />
+        <TextField label={t.name} value={name} onText={setName} wrong={make.wrong("name")} autoFocus />
       </Form>
     </Dialog>
   );

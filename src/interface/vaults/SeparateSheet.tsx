@@ -8,6 +8,7 @@ import { Dialog } from "../shared/Dialog";
 import { useDone } from "../shared/Done";
 import { Form } from "../shared/Form";
 import { Effects } from "./Effects";
+import { separateSheet as t } from "./strings";
 
 interface SeparateProps {
   folder: { id: string; name: string; separate: boolean };
@@ -29,15 +30,15 @@ export function SeparateSheet({ folder, onClose }: SeparateProps) {
   }, [folder.id, wanted]);
   const send = async () => {
     if (!(await mark.run({ folderId: folder.id, separate: wanted })).ok) return;
-    done(wanted ? `${folder.name} is separate.` : `${folder.name} is not separate any more.`, [
+    done(wanted ? t.isSeparate(folder.name) : t.isNotSeparateAnyMore(folder.name), [
       { command: "vaults.markSeparate", input: { folderId: folder.id, separate: !wanted } },
     ]);
     onClose();
   };
   return (
-    <Dialog title={wanted ? `Make ${folder.name} separate` : `${folder.name}: separate no more`} open onClose={onClose}>
+    <Dialog title={wanted ? t.makeSeparate(folder.name) : t.separateNoMore(folder.name)} open onClose={onClose}>
       <Form
-        verb={wanted ? "Make it separate" : "Let access in from above"}
+        verb={wanted ? t.makeItSeparate : t.letAccessInFromAbove}
         onSend={send}
         running={mark.running}
         unready={preview === null}
@@ -52,12 +53,10 @@ export function SeparateSheet({ folder, onClose }: SeparateProps) {
         }
       >
         <p>
-          {wanted
-            ? "Access to the vault and to the folders around it does not reach into a separate folder: only what is set on it and within it counts."
-            : "Access to the vault and to the folders around it reaches into it again."}
-          {preview?.needsGrant && " You are made its steward, so that somebody looks after it."}
+          {wanted ? t.accessToTheVaultAndTo : t.accessToTheVaultAndTo2}
+          {preview?.needsGrant && t.youAreMadeItsStewardSo}
         </p>
-        {preview && <Effects effects={preview.effects} none="Nobody’s access changes." />}
+        {preview && <Effects effects={preview.effects} none={t.nobodysAccessChanges} />}
       </Form>
     </Dialog>
   );

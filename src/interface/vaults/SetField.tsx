@@ -11,6 +11,7 @@ import type { Step } from "../shared/Done";
 import { Form } from "../shared/Form";
 import { undoRewrites } from "./undoRewrites";
 import { useInPieces } from "./useInPieces";
+import { setField as t } from "./strings";
 
 interface SetFieldProps {
   rows: LedgerRow[];
@@ -19,8 +20,8 @@ interface SetFieldProps {
 }
 
 const COMMON: Field[] = [
-  { id: "description", label: "What it is for", class: "open", form: "line" },
-  { id: "notes", label: "Notes", class: "open", form: "text" },
+  { id: "description", label: t.whatItIsFor, class: "open", form: "line" },
+  { id: "notes", label: t.notes, class: "open", form: "text" },
 ];
 
 /** One value for a field that all of them have. */
@@ -30,7 +31,7 @@ export function SetField({ rows, onClose, onDone }: SetFieldProps) {
   const [value, setValue] = useState("");
   const { running, refused, inPieces } = useInPieces();
   const field = fields.find((one) => one.id === id);
-  const what = rows.length === 1 ? rows[0]!.name : `${rows.length} entries`;
+  const what = rows.length === 1 ? rows[0]!.name : t.entries(rows.length);
   const send = async () => {
     const undo = await inPieces(
       rows.map((row) => row.id),
@@ -39,20 +40,20 @@ export function SetField({ rows, onClose, onDone }: SetFieldProps) {
       (entryIds) => ({ entryIds, field: id, value }),
       (_ids, result: { rows: { entryId: string; before: string; versionId: string }[] }) => undoRewrites(result.rows),
     );
-    if (undo) onDone(`${field!.label} of ${what} set.`, undo);
+    if (undo) onDone(t.ofSet(field!.label, what), undo);
   };
   return (
-    <Dialog title={`Set a field of ${what}`} open onClose={onClose}>
-      <Form verb="Set" onSend={send} running={running !== null} unready={!field} onCancel={onClose} wrong={refused}>
+    <Dialog title={t.setAFieldOf(what)} open onClose={onClose}>
+      <Form verb={t.set} onSend={send} running={running !== null} unready={!field} onCancel={onClose} wrong={refused}>
         <ChoiceField
-          label="Field"
+          label={t.field}
           value={id}
           onText={(text) => {
             setId(text);
             setValue("");
           }}
         >
-          <option value="">choose a field</option>
+          <option value="">{t.chooseAField}</option>
           {fields.map((one) => (
             <option key={one.id} value={one.id}>
               {one.label}
@@ -70,16 +71,8 @@ export function SetField({ rows, onClose, onDone }: SetFieldProps) {
             hints={[]}
           />
         )}
-        {field && (
-          <p className="soft small">
-            It takes the place of what stands there now, which stays among the earlier versions.
-          </p>
-        )}
-        {running && (
-          <p role="status">
-            {running.done} of {running.of}
-          </p>
-        )}
+        {field && <p className="soft small">{t.itTakesThePlaceOfWhat}</p>}
+        {running && <p role="status">{t.ofWord(running.done, running.of)}</p>}
       </Form>
     </Dialog>
   );

@@ -9,6 +9,7 @@ import { useDone } from "../shared/Done";
 import { Form } from "../shared/Form";
 import { undoRewrites } from "./undoRewrites";
 import { useInPieces } from "./useInPieces";
+import { tagList as t } from "./strings";
 
 interface Tag {
   name: string;
@@ -32,7 +33,7 @@ export function TagList({ vaultId, onClose, onShow }: TagListProps) {
   );
   useEffect(() => void load(), [load]);
   return (
-    <Dialog title="Tags" open onClose={onClose}>
+    <Dialog title={t.tags} open onClose={onClose}>
       {renaming ? (
         <Rename
           tag={renaming}
@@ -53,7 +54,7 @@ export function TagList({ vaultId, onClose, onShow }: TagListProps) {
                 <span style={{ flex: 1, minWidth: 0, overflowWrap: "anywhere" }}>
                   {tag.name}{" "}
                   <span className="soft small">
-                    {tag.entryIds.length} {tag.entryIds.length === 1 ? "entry" : "entries"}
+                    {tag.entryIds.length} {tag.entryIds.length === 1 ? t.entry : t.entries}
                   </span>
                 </span>
                 <Act
@@ -61,20 +62,20 @@ export function TagList({ vaultId, onClose, onShow }: TagListProps) {
                     onShow(tag.name);
                     onClose();
                   }}
-                  aria-label={`Show what has the tag ${tag.name}`}
+                  aria-label={t.showWhatHasTheTag(tag.name)}
                 >
-                  Show
+                  {t.show}
                 </Act>
                 {tag.editable === tag.entryIds.length && (
-                  <Act onPress={() => setRenaming(tag)} aria-label={`Rename the tag ${tag.name}`}>
-                    Rename
+                  <Act onPress={() => setRenaming(tag)} aria-label={t.renameTheTag(tag.name)}>
+                    {t.rename}
                   </Act>
                 )}
               </li>
             ))}
           </ul>
           <Row style={{ marginTop: 16 }}>
-            <Button onPress={onClose}>Close</Button>
+            <Button onPress={onClose}>{t.close}</Button>
           </Row>
         </>
       )}
@@ -99,13 +100,13 @@ function Rename({ tag, known, onClose }: { tag: Tag; known: Tag[]; onClose: () =
         result.rows.length > 0 ? undoRewrites(result.rows) : null,
     );
     if (!undo) return;
-    done(other ? `${tag.name} merged into ${to}.` : `${tag.name} is called ${to} now.`, undo);
+    done(other ? t.mergedInto(tag.name, to) : t.isCalledNow(tag.name, to), undo);
     router.refresh();
     onClose();
   };
   return (
     <Form
-      verb={other ? "Merge" : "Rename"}
+      verb={other ? t.merge : t.rename}
       onSend={send}
       running={running !== null}
       unready={to === "" || to === tag.name || to.includes(",")}
@@ -113,12 +114,12 @@ function Rename({ tag, known, onClose }: { tag: Tag; known: Tag[]; onClose: () =
       wrong={refused}
     >
       <TextField
-        label={`${tag.name} becomes`}
+        label={t.becomes(tag.name)}
         value={name}
         onText={setName}
         autoFocus
-        wrong={to.includes(",") ? "A tag has no comma in it." : null}
-        hint={other ? `${to} is there already: the two become one` : undefined}
+        wrong={to.includes(",") ? t.aTagHasNoCommaIn : null}
+        hint={other ? t.isThereAlreadyTheTwoBecome(to) : undefined}
       />
     </Form>
   );

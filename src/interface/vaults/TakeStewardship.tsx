@@ -7,6 +7,7 @@ import { runQuery, useCommand } from "../shared/ask";
 import { Act, Notice, TextArea } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
 import { Form } from "../shared/Form";
+import { takeStewardship as t } from "./strings";
 
 type Takeable = Awaited<ReturnType<(typeof takeableNodes)["execute"]>>[number];
 
@@ -24,10 +25,10 @@ export function TakeStewardship({ onClose }: { onClose: () => void }) {
     void runQuery<Takeable[]>("access.takeable", {}).then((answer) => answer.ok && setAll(answer.result));
   }, []);
   return (
-    <Dialog title="Take stewardship" open onClose={onClose}>
+    <Dialog title={t.takeStewardship} open onClose={onClose}>
       {taking ? (
         <Form
-          verb="Take it"
+          verb={t.takeIt}
           look="harm"
           running={take.running}
           wrong={take.wrong()}
@@ -37,16 +38,17 @@ export function TakeStewardship({ onClose }: { onClose: () => void }) {
           }}
         >
           <Notice>
-            You will see and change everything in {taking.what === "the whole vault" ? taking.name : taking.what}. It
-            stands in the Journal, and{" "}
-            {taking.stewards.length > 0 ? `${taking.stewards.join(", ")} read it at once` : "it has no steward now"}.
+            {t.youWillSeeAndChangeEverything(
+              taking.what === "the whole vault" ? taking.name : taking.what,
+              taking.stewards.length > 0 ? t.readItAtOnce(taking.stewards.join(", ")) : t.itHasNoStewardNow,
+            )}
           </Notice>
-          <TextArea label="Why" value={why} maxLength={500} onText={setWhy} wrong={take.wrong("why")} />
+          <TextArea label={t.why} value={why} maxLength={500} onText={setWhy} wrong={take.wrong("why")} />
         </Form>
       ) : all === null ? (
-        <p className="soft">Looking…</p>
+        <p className="soft">{t.looking}</p>
       ) : all.length === 0 ? (
-        <p>You are steward of everything that is shared.</p>
+        <p>{t.youAreStewardOfEverythingThat}</p>
       ) : (
         <List>
           {all.map((one) => (
@@ -54,11 +56,11 @@ export function TakeStewardship({ onClose }: { onClose: () => void }) {
               <span>
                 <b>{one.name}</b>, {one.what}
                 <span className="small soft" style={{ display: "block" }}>
-                  {one.stewards.length > 0 ? `looked after by ${one.stewards.join(", ")}` : "nobody looks after it"}
+                  {one.stewards.length > 0 ? t.lookedAfterBy(one.stewards.join(", ")) : t.nobodyLooksAfterIt}
                 </span>
               </span>
-              <Act onPress={() => setTaking(one)} aria-label={`Take stewardship of ${one.name}, ${one.what}`}>
-                Take…
+              <Act onPress={() => setTaking(one)} aria-label={t.takeStewardshipOf(one.name, one.what)}>
+                {t.take}
               </Act>
             </li>
           ))}

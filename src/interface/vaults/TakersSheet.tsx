@@ -9,6 +9,7 @@ import { Act, Notice } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
 import { Form } from "../shared/Form";
 import { Picker } from "../shared/Picker";
+import { takersSheet as t } from "./strings";
 
 const List = styled.ul`
   border-top: 1px solid var(--edge);
@@ -33,10 +34,10 @@ export function TakersSheet({ vault, onClose }: { vault: { id: string; name: str
     );
   }, [vault.id]);
   return (
-    <Dialog title={`Who takes out of ${vault.name}`} open onClose={onClose}>
+    <Dialog title={t.whoTakesOutOf(vault.name)} open onClose={onClose}>
       {takers && (
         <Form
-          verb="Save"
+          verb={t.save}
           onSend={async () => {
             const named = takers.map(({ kind, id }) => ({ kind, id }));
             if ((await set.run({ vaultId: vault.id, takers: named })).ok) onClose();
@@ -45,33 +46,30 @@ export function TakersSheet({ vault, onClose }: { vault: { id: string; name: str
           wrong={set.wrong() ?? set.wrong("takers")}
           onCancel={onClose}
         >
-          <p>
-            Its stewards save entries with all their values into a file. Whoever is named here may too, of what they may
-            reveal, in the same way: with their sign-in password, a reason, and a line in the journal.
-          </p>
+          <p>{t.itsStewardsSaveEntriesWithAll}</p>
           {takers.length === 0 ? (
-            <Notice>Only its stewards take out.</Notice>
+            <Notice>{t.onlyItsStewardsTakeOut}</Notice>
           ) : (
             <List>
               {takers.map((taker) => (
                 <li key={taker.id}>
-                  <span>{taker.name || "Somebody who is no longer here"}</span>
+                  <span>{taker.name || t.somebodyWhoIsNoLongerHere}</span>
                   <Act
                     onPress={() => setTakers(takers.filter((one) => one.id !== taker.id))}
-                    aria-label={`Take off: ${taker.name}`}
+                    aria-label={t.takeOff(taker.name)}
                   >
-                    Take off
+                    {t.takeOff2}
                   </Act>
                 </li>
               ))}
             </List>
           )}
           <Picker<Choice>
-            label="Somebody more"
+            label={t.somebodyMore}
             seen
-            placeholder="a person or a group"
-            list="People and groups"
-            nothing="Nobody of that name is here."
+            placeholder={t.aPersonOrAGroup}
+            list={t.peopleAndGroups2}
+            nothing={t.nobodyOfThatNameIsHere}
             load={loadTakers}
             searches
             onPick={({ kind, id, name }) => setTakers([...takers.filter((one) => one.id !== id), { kind, id, name }])}

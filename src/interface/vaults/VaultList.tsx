@@ -14,6 +14,7 @@ import { Dialog } from "../shared/Dialog";
 import { Form } from "../shared/Form";
 import { Stamp } from "../shared/Stamp";
 import { TakeStewardship } from "./TakeStewardship";
+import { vaultList as t } from "./strings";
 
 export const Head = styled.div`
   display: flex;
@@ -52,36 +53,31 @@ export function VaultList({ vaults, mayMake, staff, owner }: VaultListProps) {
     <Page
       where={
         vaults.length === 0 ? (
-          "No vault holds anything for you yet."
+          t.noVaultHoldsAnythingForYou
         ) : (
           <>
-            You reach{" "}
-            <b>
-              {entries.toLocaleString("en-GB")} {entries === 1 ? "entry" : "entries"}
-            </b>{" "}
-            in{" "}
-            <b>
-              {vaults.length} {vaults.length === 1 ? "vault" : "vaults"}
-            </b>
-            .
+            {t.youReachIn(
+              <b>
+                {entries.toLocaleString("en-GB")} {entries === 1 ? t.entry : t.entries}
+              </b>,
+              <b>
+                {vaults.length} {vaults.length === 1 ? t.vault : t.vaults}
+              </b>,
+            )}
           </>
         )
       }
     >
       <Head>
-        <h1>Vaults</h1>
+        <h1>{t.vaults2}</h1>
         {mayMake && (
           <Button look={vaults.length === 0 ? "go" : "plain"} onPress={() => setMaking(true)}>
-            Make a vault
+            {t.makeAVault}
           </Button>
         )}
       </Head>
       {vaults.length === 0 ? (
-        <p style={{ maxWidth: "60ch" }}>
-          {mayMake
-            ? "A vault holds the logins that one team or one place shares, has its own key and its own stewards. Make one for the shop, one for the building, one for the accounts."
-            : "As soon as somebody gives you access to an entry, its vault stands here."}
-        </p>
+        <p style={{ maxWidth: "60ch" }}>{mayMake ? t.aVaultHoldsTheLoginsThat : t.asSoonAsSomebodyGivesYou}</p>
       ) : (
         <List>
           {vaults.map((vault) => (
@@ -100,11 +96,11 @@ export function VaultList({ vaults, mayMake, staff, owner }: VaultListProps) {
                 </span>
               </span>
               <span className="count soft">
-                {vault.entries.toLocaleString("en-GB")} {vault.entries === 1 ? "entry" : "entries"}
+                {vault.entries.toLocaleString("en-GB")} {vault.entries === 1 ? t.entry : t.entries}
               </span>
               <span className="you">
                 {vault.level === "none" ? (
-                  <span className="soft small">single entries</span>
+                  <span className="soft small">{t.singleEntries}</span>
                 ) : (
                   <>
                     <CutKey level={vault.level} silent /> {levelWord(vault.level)}
@@ -117,13 +113,16 @@ export function VaultList({ vaults, mayMake, staff, owner }: VaultListProps) {
       )}
       {staff && (
         <p className="soft" style={{ marginTop: 20 }}>
-          For all of them: <Link href="/sites">sites we use</Link>, from which new entries begin, and{" "}
-          <Link href="/kinds">kinds of your own</Link>.
+          {t.forAllOfThemFromWhich(
+            <Link href="/sites">{t.sitesWeUse}</Link>,
+            <Link href="/kinds">{t.kindsOfYourOwn}</Link>,
+          )}
         </p>
       )}
       {owner && (
         <p className="soft" style={{ marginTop: 8 }}>
-          Something has no steward, or the wrong one? <Act onPress={() => setTaking(true)}>Take stewardship</Act>
+          {t.somethingHasNoStewardOrThe}
+          <Act onPress={() => setTaking(true)}>{t.takeStewardship}</Act>
         </p>
       )}
       {taking && <TakeStewardship onClose={() => setTaking(false)} />}
@@ -138,9 +137,9 @@ function MakeVault({ onClose }: { onClose: () => void }) {
   const [name, setName] = useState("");
   const [description, setDescription] = useState("");
   return (
-    <Dialog title="Make a vault" open onClose={onClose}>
+    <Dialog title={t.makeAVault} open onClose={onClose}>
       <Form
-        verb="Make the vault"
+        verb={t.makeTheVault}
         onSend={async () => {
           const answer = await make.run({ name, description });
           if (answer.ok) router.push(`/vaults/${answer.result.vaultId}`);
@@ -149,14 +148,14 @@ function MakeVault({ onClose }: { onClose: () => void }) {
         wrong={make.wrong()}
         onCancel={onClose}
       >
-        <TextField label="Name" value={name} onText={setName} wrong={make.wrong("name")} autoFocus />
+        <TextField label={t.name} value={name} onText={setName} wrong={make.wrong("name")} autoFocus />
         <TextField
-          label="What it holds"
+          label={t.whatItHolds}
           value={description}
           onText={setDescription}
           wrong={make.wrong("description")}
         />
-        <p className="small soft">You become its first steward.</p>
+        <p className="small soft">{t.youBecomeItsFirstSteward}</p>
       </Form>
     </Dialog>
   );

@@ -13,6 +13,7 @@ import { TakeOutSheet } from "../takeOut/TakeOutSheet";
 import { KeySheet } from "./KeySheet";
 import type { LedgerOf } from "./Ledger";
 import { TakersSheet } from "./TakersSheet";
+import { vaultSheet as t } from "./strings";
 
 interface VaultSheetProps {
   vault: LedgerOf;
@@ -45,9 +46,9 @@ export function VaultSheet({ vault, rows, onClose }: VaultSheetProps) {
       />
     );
   return (
-    <Dialog title={`Change ${vault.name}`} open onClose={onClose}>
+    <Dialog title={t.change(vault.name)} open onClose={onClose}>
       <Form
-        verb="Save"
+        verb={t.save}
         onSend={async () => {
           if ((await change.run({ vaultId: vault.id, name, description })).ok) onClose();
         }}
@@ -55,9 +56,9 @@ export function VaultSheet({ vault, rows, onClose }: VaultSheetProps) {
         onCancel={onClose}
         wrong={change.wrong() ?? aside.refused?.message}
       >
-        <TextField label="Name" value={name} onText={setName} wrong={change.wrong("name")} />
+        <TextField label={t.name} value={name} onText={setName} wrong={change.wrong("name")} />
         <TextField
-          label="What it holds"
+          label={t.whatItHolds}
           value={description}
           onText={setDescription}
           wrong={change.wrong("description")}
@@ -69,22 +70,22 @@ export function VaultSheet({ vault, rows, onClose }: VaultSheetProps) {
             isDisabled={aside.running}
             onPress={async () => {
               if (!(await aside.run({ vaultId: vault.id, aside: true })).ok) return;
-              done(`${vault.name} is set aside.`, [
+              done(t.isSetAside(vault.name), [
                 { command: "vaults.setVaultAside", input: { vaultId: vault.id, aside: false } },
               ]);
               onClose();
             }}
           >
-            Set the vault aside
+            {t.setTheVaultAside}
           </Button>
         )}
-        <Button onPress={() => setSheet("picture")}>Picture</Button>
-        <Button onPress={() => setSheet("out")}>Take the vault out</Button>
-        <Button onPress={() => setSheet("note")}>House note</Button>
-        <Button onPress={() => setSheet("takers")}>Who takes out</Button>
-        <Button onPress={() => setSheet("key")}>Encryption key</Button>
+        <Button onPress={() => setSheet("picture")}>{t.picture}</Button>
+        <Button onPress={() => setSheet("out")}>{t.takeTheVaultOut}</Button>
+        <Button onPress={() => setSheet("note")}>{t.houseNote}</Button>
+        <Button onPress={() => setSheet("takers")}>{t.whoTakesOut}</Button>
+        <Button onPress={() => setSheet("key")}>{t.encryptionKey}</Button>
         <Button look="harm" onPress={() => setSheet("delete")}>
-          Delete the vault
+          {t.deleteTheVault}
         </Button>
       </Row>
     </Dialog>
@@ -96,9 +97,9 @@ function HouseNote({ vault, onClose }: Pick<VaultSheetProps, "vault" | "onClose"
   const save = useCommand("vaults.setHouseNote");
   const [note, setNote] = useState(vault.houseNote);
   return (
-    <Dialog title={`House note of ${vault.name}`} open onClose={onClose}>
+    <Dialog title={t.houseNoteOf(vault.name)} open onClose={onClose}>
       <Form
-        verb="Save"
+        verb={t.save}
         onSend={async () => {
           if ((await save.run({ vaultId: vault.id, note })).ok) onClose();
         }}
@@ -106,12 +107,9 @@ function HouseNote({ vault, onClose }: Pick<VaultSheetProps, "vault" | "onClose"
         onCancel={onClose}
         wrong={save.wrong()}
       >
-        <p>
-          Where the house rules let people accept what they are given, they read and confirm this note first; after a
-          change of it, once more.
-        </p>
+        <p>{t.whereTheHouseRulesLetPeople}</p>
         <TextArea
-          label="What they confirm"
+          label={t.whatTheyConfirm}
           value={note}
           maxLength={2000}
           rows={5}
@@ -130,9 +128,9 @@ function DeleteVault({ vault, rows, onClose }: VaultSheetProps) {
   const entries = rows.filter((row) => row.type === "entry").length;
   const binned = vault.bin.filter((row) => row.type === "entry").length;
   return (
-    <Dialog title={`Delete ${vault.name}`} open onClose={onClose}>
+    <Dialog title={t.deleteWord(vault.name)} open onClose={onClose}>
       <Form
-        verb="Delete for good"
+        verb={t.deleteForGood}
         look="harm"
         onSend={async () => {
           if ((await remove.run({ vaultId: vault.id, name })).ok) router.push("/vaults");
@@ -143,13 +141,15 @@ function DeleteVault({ vault, rows, onClose }: VaultSheetProps) {
         wrong={remove.wrong()}
       >
         <p>
-          {entries.toLocaleString("en-GB")} {entries === 1 ? "entry" : "entries"}
-          {rows.length > entries && ` in ${rows.length - entries} folders`}
-          {binned > 0 && ` and ${binned} more in its bin`} go for good, with their earlier versions and attachments.
-          There is no bin for a vault, and nobody can bring it back.
+          {t.goForGoodWithTheirEarlier(
+            entries.toLocaleString("en-GB"),
+            entries === 1 ? t.entry : t.entries,
+            rows.length > entries && t.inFolders(rows.length - entries),
+            binned > 0 && t.andMoreInItsBin(binned),
+          )}
         </p>
         <TextField
-          label={`Write its name, ${vault.name}`}
+          label={t.writeItsName(vault.name)}
           value={name}
           onText={setName}
           wrong={remove.wrong("name")}

@@ -7,6 +7,7 @@ import { runQuery } from "../shared/ask";
 import { Button } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
 import { Picker } from "../shared/Picker";
+import { vaultSwitch as t } from "./strings";
 
 /** To another vault that one reaches, by a few letters of its name. */
 export function VaultSwitch({ here }: { here: string }) {
@@ -17,17 +18,17 @@ export function VaultSwitch({ here }: { here: string }) {
     if (!answer.ok) return null;
     return answer.result
       .filter((vault) => vault.id !== here)
-      .map((vault) => ({ ...vault, note: `${vault.entries.toLocaleString("en-GB")} entries` }));
+      .map((vault) => ({ ...vault, note: t.entries(vault.entries.toLocaleString("en-GB")) }));
   };
   return (
     <>
-      <Button onPress={() => setOpen(true)}>Another vault</Button>
-      <Dialog title="Another vault" open={open} onClose={() => setOpen(false)}>
+      <Button onPress={() => setOpen(true)}>{t.anotherVault}</Button>
+      <Dialog title={t.anotherVault} open={open} onClose={() => setOpen(false)}>
         <Picker
-          label="Vault"
-          placeholder="a few letters of its name"
-          list="Vaults"
-          nothing="You reach no vault of that name."
+          label={t.vault}
+          placeholder={t.aFewLettersOfItsName}
+          list={t.vaults}
+          nothing={t.youReachNoVaultOfThat}
           load={load}
           all
           onPick={(vault) => {

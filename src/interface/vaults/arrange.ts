@@ -1,6 +1,7 @@
 /** A ledger as one likes it: sorted, grouped, filtered. Ten thousand rows are arranged within a frame or two. */
 import type { LedgerView } from "@/core/ledgerView";
 import { growTree, matchingRows, type Shown, shownRows, type Tree } from "./tree";
+import { arrange as t } from "./strings";
 
 export interface Arrangeable {
   id: string;
@@ -62,7 +63,7 @@ export function arrange<R extends Arrangeable>(
       : matchingRows(tree, entriesOnly(), matches ?? (() => true));
   if (view.group === "kind") return { lines: underHeadings(all, (row) => [row.kind]), tree };
   if (view.group === "tag")
-    return { lines: underHeadings(all, (row) => (row.tags.length > 0 ? row.tags : ["Without a tag"])), tree };
+    return { lines: underHeadings(all, (row) => (row.tags.length > 0 ? row.tags : [t.withoutATag])), tree };
   return { lines: all, tree };
 }
 

@@ -4,6 +4,7 @@ import { useRouter } from "next/navigation";
 import { useRef, useState } from "react";
 import { runCommand } from "../shared/ask";
 import { type Step, useDone } from "../shared/Done";
+import { useInPieces as t } from "./strings";
 
 interface Running {
   done: number;
@@ -22,7 +23,7 @@ export function useInPieces() {
   const router = useRouter();
   const partly = (undo: Step[], count: number, of: number) => {
     if (count === 0) return;
-    done(`Done for ${count.toLocaleString("en-GB")} of ${of.toLocaleString("en-GB")}; not for the others.`, undo);
+    done(t.doneForOfNotForThe(count.toLocaleString("en-GB"), of.toLocaleString("en-GB")), undo);
     router.refresh();
   };
   const inPieces = async <R>(

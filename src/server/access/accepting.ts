@@ -12,6 +12,7 @@ import { loadRules } from "../organisation";
 import { notFound, Refused } from "../refused";
 import { requireYes } from "./askFirst";
 import { requireLevel } from "./load";
+import { accepting as t } from "./strings";
 
 type Asking = Pick<Context<unknown, Reader>, "tx" | "me" | "at">;
 
@@ -38,7 +39,7 @@ export async function requireReady(
   level: Reach,
 ): Promise<void> {
   if ((await toAccept(context.tx, context.me!.id, vaultId, level)) !== null)
-    throw new Refused("accept-first", `Accept ${entry.name} first, on its page.`, undefined, { entryId: entry.nodeId });
+    throw new Refused("accept-first", t.acceptFirstOnItsPage(entry.name), undefined, { entryId: entry.nodeId });
   await requireYes(context, entry);
 }
 
@@ -57,8 +58,8 @@ export const acceptGiven = command({
     const [entry] = await tx.select({ name: entries.name }).from(entries).where(eq(entries.nodeId, input.entryId));
     if (!entry) throw notFound();
     const note = await toAccept(tx, me!.id, vaultId, level);
-    if (note === null) throw new Refused("conflict", "There is nothing to accept here any more.");
-    if (note !== input.note) throw new Refused("conflict", "The house note has changed meanwhile. Read it again.");
+    if (note === null) throw new Refused("conflict", t.thereIsNothingToAcceptHere);
+    if (note !== input.note) throw new Refused("conflict", t.theHouseNoteHasChanged);
     return { vaultId, note, name: entry.name };
   },
   run: async ({ tx, me, at, allowed }) => {
@@ -82,7 +83,7 @@ export const setHouseNote = command({
   name: "vaults.setHouseNote",
   input: z.strictObject({
     vaultId: idSchema,
-    note: z.string().trim().max(2000, "A house note has at most 2,000 characters."),
+    note: z.string().trim().max(2000, t.aHouseNoteHasAtMost),
   }),
   by: ["person"],
   allow: async (context) => {

@@ -17,6 +17,7 @@ import { loadSteps, requireLevel, resolveAt } from "./load";
 import { nodeName } from "./nodeName";
 import { loadByRole, loadPerson, type Person } from "./person";
 import { stewardsAt } from "./stewards";
+import { askFirst as t } from "./strings";
 
 /** What a yes is asked for that nobody has answered is forgotten after this. */
 const UNANSWERED_MS = 12 * 3_600_000;
@@ -34,7 +35,7 @@ export async function requireYes({ tx, me, at }: Asking, entry: Gated): Promise<
   if (entry.asksFirst === 0 || (me && (await holdingYes(tx, me.id, entry.nodeId, at)))) return;
   throw new Refused(
     "ask-first",
-    `${entry.name} asks ${entry.asksFirst === 1 ? "a steward" : "two stewards"} first. Ask on its page.`,
+    t.asksFirstAskOnItsPage(entry.name, entry.asksFirst === 1 ? "a steward" : "two stewards"),
     undefined,
     { entryId: entry.nodeId },
   );
@@ -85,9 +86,7 @@ export const setAsksFirst = command({
     if (input.stewards > others.length)
       throw new Refused(
         "not-allowed",
-        others.length === 0
-          ? "You are its only steward: nobody could say yes to you. Make somebody else its steward first."
-          : "Besides you it has one steward: two could not say yes to you. Make another one its steward first.",
+        others.length === 0 ? t.youAreItsOnlyStewardNobody : t.besidesYouItHasOneSteward,
         "stewards",
       );
     return { ...allowed, others };
@@ -95,15 +94,15 @@ export const setAsksFirst = command({
   run: async ({ tx, input, me, at, allowed }) => {
     const { entry, others } = allowed;
     if (entry.asksFirst === input.stewards && entry.yesMinutes === input.minutes)
-      throw new Refused("conflict", "That is so already.");
+      throw new Refused("conflict", t.thatIsSoAlready);
     await tx
       .update(entries)
       .set({ asksFirst: input.stewards, yesMinutes: input.minutes })
       .where(eq(entries.nodeId, input.entryId));
     const says =
       input.stewards === 0
-        ? `${me!.name} let ${entry.name} be used without asking first.`
-        : `${me!.name} made ${entry.name} ask ${input.stewards === 1 ? "a steward" : "two stewards"} first.`;
+        ? t.letBeUsedWithoutAskingFirst(me!.name, entry.name)
+        : t.madeAskFirst(me!.name, entry.name, input.stewards === 1 ? "a steward" : "two stewards");
     for (const other of others) await addNotice(tx, other.id, at, says, input.entryId);
   },
   journal: ({ input, allowed }) => ({
@@ -115,7 +114,7 @@ export const setAsksFirst = command({
   tell: ({ allowed }) => [`vault:${allowed.vaultId}`, ...allowed.others.map(({ id }): Topic => `person:${id}`)],
 });
 
-const reason = z.string().trim().min(3, "Say what for, in a few words.").max(500);
+const reason = z.string().trim().min(3, t.sayWhatForInAFew).max(500);
 
 export const askFirst = command({
   name: "access.askFirst",
@@ -124,7 +123,7 @@ export const askFirst = command({
   allow: async (context) => {
     const { tx, input, me, at } = context;
     const allowed = await requireEntryHere(context, input.entryId, "use");
-    if (allowed.entry.asksFirst === 0) throw new Refused("conflict", "Nobody has to be asked first any more.");
+    if (allowed.entry.asksFirst === 0) throw new Refused("conflict", t.nobodyHasToBeAskedFirst);
     const open = await tx
       .select({ entryId: yeses.entryId })
       .from(yeses)
@@ -136,9 +135,8 @@ export const askFirst = command({
           gt(yeses.askedAt, at - UNANSWERED_MS),
         ),
       );
-    if (open.some((one) => one.entryId === input.entryId)) throw new Refused("conflict", "You have asked already.");
-    if (open.length >= MOST_OPEN)
-      throw new Refused("too-many", "You have asked for a lot already. Wait for an answer.");
+    if (open.some((one) => one.entryId === input.entryId)) throw new Refused("conflict", t.youHaveAskedAlready);
+    if (open.length >= MOST_OPEN) throw new Refused("too-many", t.youHaveAskedForALot);
     const stewards = await otherStewards(tx, input.entryId, me!.id, at);
     return { ...allowed, stewards };
   },
@@ -151,7 +149,7 @@ export const askFirst = command({
       ...{ browser: from.browser, address: from.address, needed: entry.asksFirst, minutes: entry.yesMinutes },
     });
     for (const steward of stewards)
-      await addNotice(tx, steward.id, at, `${me!.name} asks to use ${entry.name} now: “${input.why}”`, entry.nodeId);
+      await addNotice(tx, steward.id, at, t.asksToUseNow(me!.name, entry.name, input.why), entry.nodeId);
     return { yesId };
   },
   journal: ({ input, allowed }) => ({
@@ -173,9 +171,9 @@ async function requireAnswerable({ tx, me, at }: Asking, yesId: string) {
   const [row] = await tx.select().from(yeses).where(eq(yeses.id, yesId));
   const found = row && me && (await resolveAt(tx, me, row.entryId, at));
   if (found?.resolution.level !== "steward" || row!.personId === me!.id) throw notFound();
-  if (!isOpen(row!, at)) throw new Refused("conflict", "This was answered or taken back meanwhile.");
+  if (!isOpen(row!, at)) throw new Refused("conflict", t.thisWasAnsweredOrTakenBack);
   const asker = await loadPerson(tx, row!.personId, at);
-  if (asker?.standing !== "active") throw new Refused("conflict", "Whoever asked has no access to Galtry any more.");
+  if (asker?.standing !== "active") throw new Refused("conflict", t.whoeverAskedHasNoAccessTo);
   return { row: row!, asker, vaultId: found.path[0]!.vaultId, entry: await nodeName(tx, row!.entryId) };
 }
 
@@ -186,14 +184,14 @@ export const sayYes = command({
     z.strictObject({
       ...ofYes,
       yes: z.literal(false),
-      word: z.string().trim().min(1, "Say why, in a word: it is all they learn.").max(500),
+      word: z.string().trim().min(1, t.sayWhyInAWordIt).max(500),
     }),
   ]),
   by: ["person"],
   allow: async (context) => {
     const allowed = await requireAnswerable(context, context.input.yesId);
     if (context.input.yes && allowed.row.said.some(({ by }) => by === context.me!.id))
-      throw new Refused("conflict", "You said yes already: another steward has to say it too.");
+      throw new Refused("conflict", t.youSaidYesAlreadyAnother);
     return allowed;
   },
   run: async ({ tx, input, me, at, allowed }) => {
@@ -211,7 +209,7 @@ export const sayYes = command({
     await tx.update(yeses).set({ said, until }).where(eq(yeses.id, row.id));
     if (until !== null) {
       const zone = await timeZone(tx);
-      await addNotice(tx, asker.id, at, `You may use ${entry} until ${sayTime(until, at, zone)}.`, row.entryId);
+      await addNotice(tx, asker.id, at, t.youMayUseUntil(entry, sayTime(until, at, zone)), row.entryId);
     }
     return { until };
   },
@@ -237,7 +235,7 @@ export const closeYes = command({
   allow: async ({ tx, input, me }) => {
     const [row] = await tx.select().from(yeses).where(eq(yeses.id, input.yesId));
     if (row?.personId !== me!.id) throw notFound();
-    if (row.closedAt !== null) throw new Refused("conflict", "It is closed already.");
+    if (row.closedAt !== null) throw new Refused("conflict", t.itIsClosedAlready);
     const [vaultId] = (await loadSteps(tx, row.entryId)).path.map((node) => node.vaultId);
     return { row, vaultId };
   },
@@ -253,15 +251,14 @@ export const passEmergency = command({
   name: "access.passEmergency",
   input: z.strictObject({
     entryId: idSchema,
-    why: z.string().trim().min(10, "Say what happened: all its stewards read it at once.").max(500),
+    why: z.string().trim().min(10, t.sayWhatHappenedAllItsStewards).max(500),
   }),
   by: ["person"],
   allow: async (context) => {
     const { tx, input, me, at } = context;
     const allowed = await requireEntryHere(context, input.entryId, "use");
-    if (allowed.entry.asksFirst === 0) throw new Refused("conflict", "Nobody has to be asked first any more.");
-    if (!(await loadRules(tx)).emergency)
-      throw new Refused("not-allowed", "The house rules let nobody past a steward’s yes.");
+    if (allowed.entry.asksFirst === 0) throw new Refused("conflict", t.nobodyHasToBeAskedFirst);
+    if (!(await loadRules(tx)).emergency) throw new Refused("not-allowed", t.theHouseRulesLetNobodyPast);
     const owners = (await loadByRole(tx, ["owner"], at)).filter((person) => person.standing === "active");
     const stewards = await otherStewards(tx, input.entryId, me!.id, at);
     const told = new Map([...stewards, ...owners].map((person) => [person.id, person]));
@@ -284,7 +281,7 @@ export const passEmergency = command({
         tx,
         id,
         at,
-        `EMERGENCY: ${me!.name} got past the yes of ${what}: “${input.why}”`,
+        t.emergencyGotPastTheYesOf(me!.name, what, input.why),
         stewards.has(id) ? entry.nodeId : null,
       );
     }

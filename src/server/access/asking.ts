@@ -23,6 +23,7 @@ import { loadOrganised } from "./organised";
 import { peopleNames } from "./peopleNames";
 import { loadByRole, loadPerson, type Person } from "./person";
 import { stewardsAt } from "./stewards";
+import { asking as t } from "./strings";
 
 const DAY_MS = 86_400_000;
 /** Unanswered for so long: its stewards are told again. */
@@ -61,26 +62,24 @@ export const askForAccess = command({
     nodeId: idSchema,
     level: z.enum(LEVELS),
     until: instantSchema.default(null),
-    why: z.string().trim().min(1, "Say what for: its steward decides by it.").max(500),
+    why: z.string().trim().min(1, t.sayWhatForItsStewardDecides).max(500),
   }),
   by: ["person"],
   allow: async (context) => {
     const { tx, input, me, at, house } = context;
     const known = await requireKnown(context, input.nodeId);
     if (atLeast(known.level, input.level))
-      throw new Refused("conflict", `You have ${levelWord(known.level)} there already.`, "level");
-    if (me!.guest && input.level === "steward")
-      throw new Refused("bad-input", "A guest never has more than Edit.", "level");
-    if (input.until !== null && input.until <= at) throw new Refused("bad-input", "This end is in the past.", "until");
+      throw new Refused("conflict", t.youHaveThereAlready(levelWord(known.level)), "level");
+    if (me!.guest && input.level === "steward") throw new Refused("bad-input", t.aGuestNeverHasMoreThan, "level");
+    if (input.until !== null && input.until <= at) throw new Refused("bad-input", t.thisEndIsInThePast, "until");
     const open = await tx
       .select({ id: asks.id, nodeId: asks.nodeId })
       .from(asks)
       // To how many a question by the address of a site went is not felt here either.
       .where(and(eq(asks.personId, me!.id), eq(asks.state, "open"), or(eq(asks.site, ""), eq(asks.nodeId, ""))));
-    if (open.some((one) => one.nodeId === input.nodeId))
-      throw new Refused("conflict", "You have asked for this already, and it is not answered yet.");
+    if (open.some((one) => one.nodeId === input.nodeId)) throw new Refused("conflict", t.youHaveAskedForThisAlready);
     await requireFewAttempts(tx, attemptKey(house.keys, "ask", me!.id), MOST_ASKED, at);
-    if (open.length >= MOST_OPEN) throw new Refused("conflict", "You wait for many answers already.");
+    if (open.length >= MOST_OPEN) throw new Refused("conflict", t.youWaitForManyAnswersAlready);
     const stewards = await stewardsOf(tx, input.nodeId, me!.id, at);
     return { ...known, stewards, node: await nodeName(tx, input.nodeId) };
   },
@@ -110,7 +109,7 @@ async function askText(
 ): Promise<string> {
   const zone = await timeZone(tx);
   const until = ask.until === null ? "" : ` until ${sayTime(ask.until, at, zone)}`;
-  return `${who} asks for ${levelWord(ask.level)} on ${node}${until}: “${ask.why}”`;
+  return t.asksForOn(who, levelWord(ask.level), node, until, ask.why);
 }
 
 const ofAsk = { askId: idSchema };
@@ -121,7 +120,7 @@ async function requireAsk(tx: Reader, askId: string): Promise<Ask> {
   return ask;
 }
 
-const ANSWERED = "This was answered or taken back meanwhile.";
+const ANSWERED = t.thisWasAnsweredOrTakenBack;
 
 export const withdrawAsk = command({
   name: "access.withdrawAsk",
@@ -152,7 +151,7 @@ async function requireAnswerable(context: Asking, askId: string) {
   if (found?.resolution.level !== "steward" || ask.personId === me!.id) throw notFound();
   if (ask.state !== "open") throw new Refused("conflict", ANSWERED);
   const asker = await loadPerson(tx, ask.personId, at);
-  if (asker?.standing !== "active") throw new Refused("conflict", "Whoever asked has no access to Galtry any more.");
+  if (asker?.standing !== "active") throw new Refused("conflict", t.whoeverAskedHasNoAccessTo);
   return { ask, asker, vaultId: found.path[0]!.vaultId, node: await nodeName(tx, ask.nodeId) };
 }
 
@@ -169,7 +168,7 @@ export const answerAsk = command({
     z.strictObject({
       ...ofAsk,
       yes: z.literal(false),
-      word: z.string().trim().min(1, "Say why, in a word: it is all they learn.").max(500),
+      word: z.string().trim().min(1, t.sayWhyInAWordIt).max(500),
     }),
   ]),
   by: ["person"],
@@ -181,17 +180,16 @@ export const answerAsk = command({
       await close(tx, ask.id, { state: "no", word: input.word }, me!.id, at);
       await settleSite(tx, ask, input.word, me!.id, at);
       const what = ask.site === "" ? `${levelWord(ask.level)} on ${node}` : `a login for ${ask.site}`;
-      const text = `${await answerer(tx, asker, me!)} said no to ${what}: “${input.word}”`;
+      const text = t.saidNoTo(await answerer(tx, asker, me!), what, input.word);
       await addNotice(tx, asker.id, at, text, await nodeIfKnown(tx, asker, ask.nodeId, at));
       return { given: null };
     }
     const level = input.level ?? ask.level;
     const until = input.until === undefined ? ask.until : input.until;
-    if (rank(level) > rank(ask.level))
-      throw new Refused("bad-input", `They asked for ${levelWord(ask.level)}.`, "level");
+    if (rank(level) > rank(ask.level)) throw new Refused("bad-input", t.theyAskedFor(levelWord(ask.level)), "level");
     if (ask.until !== null && (until === null || until > ask.until))
-      throw new Refused("bad-input", "They asked for a shorter time.", "until");
-    if (until !== null && until <= at) throw new Refused("bad-input", "This end is in the past.", "until");
+      throw new Refused("bad-input", t.theyAskedForAShorterTime, "until");
+    if (until !== null && until <= at) throw new Refused("bad-input", t.thisEndIsInThePast, "until");
     await refuseLower(tx, ask, { level, until }, at);
     await giveAsked(context, ask, level, until);
     const given = level === ask.level && until === ask.until ? null : { level, until };
@@ -203,7 +201,7 @@ export const answerAsk = command({
       tx,
       asker.id,
       at,
-      `${await answerer(tx, asker, me!)} gave you ${levelWord(level)} on ${node}${end}.`,
+      t.gaveYouOn(await answerer(tx, asker, me!), levelWord(level), node, end),
       ask.nodeId,
     );
     return { given: { level, until } };
@@ -299,10 +297,7 @@ async function refuseLower(
   };
   const lost = preview(organised, [change], at).differences.find((one) => rank(one.after) < rank(one.before));
   if (lost)
-    throw new Refused(
-      "not-allowed",
-      `That would lower what they have: they would go from ${levelWord(lost.before)} to ${levelWord(lost.after)}. Give at least ${levelWord(lost.before)}, or nothing.`,
-    );
+    throw new Refused("not-allowed", t.thatWouldLowerWhatTheyHave(levelWord(lost.before), levelWord(lost.after)));
 }
 
 /** Without an end it takes the place of an own lower grant; with one it stands beside it, which counts again after. */
@@ -340,13 +335,13 @@ export const passAskOn = command({
     const allowed = await requireAnswerable(context, input.askId);
     const stewards = await stewardsOf(tx, allowed.ask.nodeId, allowed.ask.personId, at);
     const to = stewards.find(({ id }) => id === input.personId);
-    if (!to) throw new Refused("bad-input", "This person is no steward of it.", "personId");
+    if (!to) throw new Refused("bad-input", t.thisPersonIsNoStewardOf, "personId");
     return { ...allowed, to };
   },
   run: async ({ tx, input, me, at, allowed }) => {
     await tx.update(asks).set({ passedTo: input.personId }).where(eq(asks.id, input.askId));
     const text = await askText(tx, allowed.ask, allowed.asker.name, allowed.node, at);
-    await addNotice(tx, allowed.to.id, at, `${text} ${me!.name} passed it on to you.`, allowed.ask.nodeId);
+    await addNotice(tx, allowed.to.id, at, t.passedItOnToYou(text, me!.name), allowed.ask.nodeId);
   },
   journal: ({ input, allowed }) => ({
     node: allowed.ask.nodeId,
@@ -492,7 +487,7 @@ export const setListed = command({
     const found = me && (await resolveAt(tx, me, input.entryId, at));
     const [entry] = await tx.select().from(entries).where(eq(entries.nodeId, input.entryId));
     if (!found || !entry || !atLeast(found.resolution.level, "use")) throw notFound();
-    if (found.resolution.level !== "steward") throw new Refused("not-allowed", "Only its steward can do that.");
+    if (found.resolution.level !== "steward") throw new Refused("not-allowed", t.onlyItsStewardCanDoThat);
     return { name: entry.name, vaultId: found.path[0]!.vaultId };
   },
   run: async ({ tx, input }) => {
@@ -530,10 +525,10 @@ export const remindOfAsks = command({
     for (const ask of old) {
       const stewards = (await stewardsOf(tx, ask.nodeId, ask.personId, at)).map(({ id }) => id);
       if (ask.remindedAt === null) {
-        await tell(ask.passedTo ? [ask.passedTo] : stewards, ask, "It waits for your answer since yesterday.");
+        await tell(ask.passedTo ? [ask.passedTo] : stewards, ask, t.itWaitsForYourAnswerSince);
         await tx.update(asks).set({ remindedAt: at }).where(eq(asks.id, ask.id));
       } else if (ask.raisedAt === null && ask.askedAt < at - RAISE_AFTER_MS) {
-        await tell(stewards, ask, "Nobody has answered for three days.");
+        await tell(stewards, ask, t.nobodyHasAnsweredForThreeDays);
         await tellOwners(tx, ask, at, told);
         await tx.update(asks).set({ raisedAt: at, passedTo: null }).where(eq(asks.id, ask.id));
       }
@@ -551,7 +546,7 @@ async function tellOwners(tx: Transaction, ask: Ask, at: number, told: string[])
   const asker = await loadPerson(tx, ask.personId, at);
   for (const person of await loadByRole(tx, ["owner"], at))
     if (person.standing === "active" && person.id !== ask.personId) {
-      const text = `${asker?.name ?? "Somebody"} asked for something in ${vault} three days ago, and none of its stewards has answered.`;
+      const text = t.askedForSomethingInThreeDays(asker?.name ?? "Somebody", vault);
       await addNotice(tx, person.id, at, text);
       told.push(person.id);
     }

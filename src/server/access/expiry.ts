@@ -14,6 +14,7 @@ import { addNotice } from "../people/telling";
 import { nodeName } from "./nodeName";
 import { loadByRole } from "./person";
 import { stewardsAt } from "./stewards";
+import { expiry as t } from "./strings";
 
 const AHEAD_MS = 7 * 86_400_000;
 /** How far back an end is still told of, should Galtry have been stopped. */
@@ -33,10 +34,7 @@ export const tellOfExpiry = command({
       if ((await countStewards(tx, nodeId, end - 1)) === 0 || (await countStewards(tx, nodeId, end)) > 0) continue;
       const what = await nodeName(tx, nodeId);
       const when = exactTime(end, zone);
-      const text =
-        end > at
-          ? `${what} will have no steward from ${when}: the last stewardship ends then. Extend it, or make somebody else its steward.`
-          : `${what} has no steward any more: the last stewardship ended ${when}. Nobody can give or withdraw access there.`;
+      const text = end > at ? t.willHaveNoStewardFromThe(what, when) : t.hasNoStewardAnyMoreThe(what, when);
       const owners = (await loadByRole(tx, ["owner"], at)).filter((person) => person.standing === "active");
       for (const owner of owners) if (await tellOnce(tx, owner.id, text, nodeId, at)) told.push(owner.id);
     }

@@ -15,6 +15,7 @@ import { nodeName } from "./nodeName";
 import { loadPerson, type Person } from "./person";
 import { type GrantRow, toSubject } from "./rows";
 import { reachEnd, withoutSteward } from "./stewards";
+import { grants as t } from "./strings";
 
 export const subjectSchema = z.discriminatedUnion("kind", [
   z.strictObject({ kind: z.literal("person"), id: idSchema }),
@@ -26,8 +27,8 @@ export const subjectSchema = z.discriminatedUnion("kind", [
 export const weeklySchema = z.strictObject({
   days: z
     .array(z.number().int().min(1).max(7))
-    .min(1, "Choose a day.")
-    .refine((days) => new Set(days).size === days.length, "Each day once."),
+    .min(1, t.chooseADay)
+    .refine((days) => new Set(days).size === days.length, t.eachDayOnce),
   start: z.number().int().min(0).max(1439),
   end: z.number().int().min(1).max(1440),
 });
@@ -37,7 +38,7 @@ const terms = {
   from: instantSchema.default(null),
   until: instantSchema.default(null),
   weekly: weeklySchema.nullable().default(null),
-  why: z.string().trim().max(500, "A reason has at most 500 characters.").default(""),
+  why: z.string().trim().max(500, t.aReasonHasAtMost500).default(""),
 };
 
 type Terms = z.output<z.ZodObject<typeof terms>>;
@@ -66,7 +67,7 @@ export const giveAccess = command({
       (row) => row.nodeId === input.nodeId && row.subjectKind === kind && row.subjectId === subjectId,
     );
     if (same.some((row) => sameTerms(row, { ...input, weekly: context.allowed.weekly })))
-      throw new Refused("conflict", "That is set here already.", "level");
+      throw new Refused("conflict", t.thatIsSetHereAlready, "level");
     const grantId = uuidv7();
     const change = async () => {
       await tx.insert(grants).values({
@@ -193,7 +194,7 @@ async function requireGrant(tx: Transaction, grantId: string): Promise<GrantRow>
     .select()
     .from(grants)
     .where(and(eq(grants.id, grantId), isNull(grants.validUntil)));
-  if (!grant) throw new Refused("conflict", "This grant has been changed or withdrawn meanwhile.");
+  if (!grant) throw new Refused("conflict", t.thisGrantHasBeenChangedOr);
   return grant;
 }
 
@@ -212,9 +213,8 @@ async function requireSubject(
   }
   const person = await loadPerson(tx, subject.id, at);
   if (!person) throw notFound();
-  if (person.standing === "leaver")
-    throw new Refused("bad-input", `${person.name} has left: bring them back first.`, "subject");
-  if (person.guest && level === "steward") throw new Refused("bad-input", "A guest never has more than Edit.", "level");
+  if (person.standing === "leaver") throw new Refused("bad-input", t.hasLeftBringThemBackFirst(person.name), "subject");
+  if (person.guest && level === "steward") throw new Refused("bad-input", t.aGuestNeverHasMoreThan, "level");
   return { name: person.name, person };
 }
 
@@ -226,9 +226,9 @@ async function subjectName(tx: Transaction, grant: GrantRow): Promise<string> {
 }
 
 function requireTerms(input: Terms, at: number): void {
-  if (input.until !== null && input.until <= at) throw new Refused("bad-input", "This end is in the past.", "until");
+  if (input.until !== null && input.until <= at) throw new Refused("bad-input", t.thisEndIsInThePast, "until");
   if (input.from !== null && input.until !== null && input.until <= input.from)
-    throw new Refused("bad-input", "It would end before it starts.", "until");
+    throw new Refused("bad-input", t.itWouldEndBeforeItStarts, "until");
 }
 
 /** What is lowered or shortened is against no house rule. */
@@ -270,12 +270,7 @@ function requireNoLongerThanGiver(held: Allowed, input: Terms, at: number): void
   if (input.level === "blocked") return;
   const end = reachEnd(held, "steward", at);
   if (end !== null && (input.until === null || input.until > end))
-    throw new Refused(
-      "bad-input",
-      "You are its steward for a time yourself: what you give cannot outlast that.",
-      "until",
-      { end },
-    );
+    throw new Refused("bad-input", t.youAreItsStewardForA, "until", { end });
 }
 
 /**
@@ -312,10 +307,7 @@ export async function refuseWithoutSteward(
   const left = (await withoutSteward(tx, nodeId, at)).filter((id) => !before.has(id));
   if (left.length === 0) return;
   const name = await nodeName(tx, left[0]!);
-  throw new Refused(
-    "not-allowed",
-    `${name} would be left without a steward. Make somebody else its steward first, without an end.`,
-  );
+  throw new Refused("not-allowed", t.wouldBeLeftWithoutASteward(name));
 }
 
 function journalOf(

@@ -20,14 +20,14 @@ import { giveAccess, withdrawAccess } from "./grants";
 import { loadPath, loadReachIn, requireLevel } from "./load";
 import { nodeName } from "./nodeName";
 import { standingAt } from "./person";
+import { guests as t } from "./strings";
 
 type Asking = Pick<Context<unknown, Reader>, "tx" | "me" | "at">;
 
 /** A steward of the very folder or entry; the house rules may leave guests to administrators. */
 async function requireHost(context: Asking, nodeId: string) {
   const held = await requireLevel(context, nodeId, "steward");
-  if (held.path[0]!.type === "vault")
-    throw new Refused("bad-input", "A guest is asked into one folder or entry, not into a whole vault.", "nodeId");
+  if (held.path[0]!.type === "vault") throw new Refused("bad-input", t.aGuestIsAskedIntoOne, "nodeId");
   return { vaultId: held.vaultId, node: await nodeName(context.tx, nodeId) };
 }
 
@@ -48,7 +48,7 @@ export const askGuestIn = command({
     name: nameSchema,
     mail: mailSchema,
     level: z.enum(["use", "reveal", "edit"]),
-    until: z.number({ error: "Say until when: a guest’s access ends." }).int(),
+    until: z.number({ error: t.sayUntilWhenAGuestsAccess }).int(),
     why: z.string().trim().max(500).default(""),
   }),
   by: ["person"],
@@ -57,12 +57,11 @@ export const askGuestIn = command({
     const host = await requireHost(context, input.nodeId);
     const { makes } = await loadRules(tx);
     if (makes.guests === "administrators" && !isAdministrator(me!.role))
-      throw new Refused("not-allowed", "The house rules leave asking guests in to administrators.");
+      throw new Refused("not-allowed", t.theHouseRulesLeaveAskingGuests);
     const known = await personWith(tx, input.mail, at);
-    if (known && known.role !== "guest")
-      throw new Refused("conflict", `${known.name} is staff here: give them access as such.`, "mail");
+    if (known && known.role !== "guest") throw new Refused("conflict", t.isStaffHereGiveThemAccess(known.name), "mail");
     if (known?.standing === "leaver" || known?.standing === "suspended")
-      throw new Refused("conflict", `${known.name} was a guest here. An administrator can bring them back.`, "mail");
+      throw new Refused("conflict", t.wasAGuestHereAnAdministrator(known.name), "mail");
     return { ...host, known };
   },
   run: async (context) => {
@@ -104,8 +103,7 @@ export const renewGuestLink = command({
   allow: async (context) => {
     const host = await requireHost(context, context.input.nodeId);
     const { guest } = await requireGuestHere(context, context.input);
-    if (guest.standing !== "invited")
-      throw new Refused("conflict", "They have come in already: an administrator makes a new sign-in link.");
+    if (guest.standing !== "invited") throw new Refused("conflict", t.theyHaveComeInAlreadyAn);
     return { ...host, guest };
   },
   run: async ({ tx, input, at, house }) => ({

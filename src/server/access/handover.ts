@@ -29,6 +29,7 @@ import { openValues } from "../vaults/vaultKeys";
 import { currentVersion, type EntryRow, noteSighting } from "../vaults/writing";
 import { nodeName } from "./nodeName";
 import { loadPerson } from "./person";
+import { handover as t } from "./strings";
 
 const BOUND_MS = 10 * 60_000;
 const LONGEST_MS = 90 * 86_400_000;
@@ -55,11 +56,11 @@ export const makeHandover = command({
   name: "access.makeHandover",
   input: z.strictObject({
     entryId: idSchema,
-    fields: z.array(z.string().min(1).max(80)).min(1, "Choose what is handed over.").max(60),
+    fields: z.array(z.string().min(1).max(80)).min(1, t.chooseWhatIsHandedOver).max(60),
     until: z.number().int(),
     openings: z.number().int().min(1).max(20),
     word: z.string().trim().max(100).default(""),
-    mailTo: z.union([z.literal(""), z.email("This is not a mail address.").max(254)]).default(""),
+    mailTo: z.union([z.literal(""), z.email(t.thisIsNotAMailAddress).max(254)]).default(""),
   }),
   by: ["person"],
   mayPrepare: (context) => requireEntry(context, context.input.entryId, "reveal"),
@@ -68,13 +69,12 @@ export const makeHandover = command({
     const { input, at } = context;
     const { makes } = await loadRules(context.tx);
     const allowed = await requireEntry(context, input.entryId, makes.handovers === "reveal" ? "reveal" : "steward");
-    if (makes.handovers === "nobody")
-      throw new Refused("not-allowed", "The house rules let nobody make handover links.");
+    if (makes.handovers === "nobody") throw new Refused("not-allowed", t.theHouseRulesLetNobodyMake);
     await requireRevealGates(context, allowed);
     if (input.mailTo !== "" && !context.house.configuration.mail)
-      throw new Refused("bad-input", "No mail goes out from here: the operator has set no mail server.", "mailTo");
-    if (input.until <= at) throw new Refused("bad-input", "This end is in the past.", "until");
-    if (input.until > at + LONGEST_MS) throw new Refused("bad-input", "A link ends within ninety days.", "until");
+      throw new Refused("bad-input", t.noMailGoesOutFromHere, "mailTo");
+    if (input.until <= at) throw new Refused("bad-input", t.thisEndIsInThePast, "until");
+    if (input.until > at + LONGEST_MS) throw new Refused("bad-input", t.aLinkEndsWithinNinetyDays, "until");
     return allowed;
   },
   run: async ({ tx, input, at, me, house, prepared, allowed }) => {
@@ -85,7 +85,7 @@ export const makeHandover = command({
     const secrets: string[] = [];
     for (const id of new Set(input.fields)) {
       const found = handedField(entry, kind, hidden, id);
-      if (!found) throw new Refused("bad-input", "One of these is empty or not there any more.", "fields");
+      if (!found) throw new Refused("bad-input", t.oneOfTheseIsEmptyOr, "fields");
       copy.fields.push(found);
       if (found.class === "secret") secrets.push(id);
     }
@@ -235,11 +235,9 @@ export const mailHandoverCode = command({
   allow: async ({ tx, input, at }) => {
     const found = await requireOpenable(tx, input, at);
     const { mailTo, codesAt } = found.row;
-    if (!mailTo) throw new Refused("conflict", "This link asks for no code.");
-    if (at - (codesAt.at(-1) ?? 0) < CODE_AGAIN_MS)
-      throw new Refused("too-many", "A code has just been sent. Another can be asked for after half a minute.");
-    if (codesAt.length >= MOST_CODES)
-      throw new Refused("too-many", "Too many codes were asked for: this link sends no more. Ask for a new link.");
+    if (!mailTo) throw new Refused("conflict", t.thisLinkAsksForNoCode);
+    if (at - (codesAt.at(-1) ?? 0) < CODE_AGAIN_MS) throw new Refused("too-many", t.aCodeHasJustBeenSent);
+    if (codesAt.length >= MOST_CODES) throw new Refused("too-many", t.tooManyCodesWereAskedFor);
     return { ...found, mailTo };
   },
   run: async ({ tx, input, at, house, allowed: { row, mailTo } }) => {
@@ -252,13 +250,13 @@ export const mailHandoverCode = command({
       house.keys,
       {
         to: mailTo,
-        subject: `A code from ${home.name}`,
+        subject: t.aCodeFrom(home.name),
         text: [
           `${code.slice(0, 3)} ${code.slice(3)}`,
           "",
-          `This code opens what ${from} of ${home.name} hands over to you by a link. It works for ten minutes, in the browser that asked for it.`,
+          t.thisCodeOpensWhatOfHands(from, home.name),
           "",
-          `Did you not ask for a code? Then somebody else has the link: tell ${from} at once, and tell nobody the code.`,
+          t.didYouNotAskForA(from),
         ].join("\n"),
         ...{ until: at + CODE_MS, makerId: row.makerId, nodeId: row.entryId },
       },
@@ -304,7 +302,7 @@ export const openHandover = command({
     const found = await requireOpenable(tx, input, at);
     const asked = found.row.codesAt.at(-1);
     if (found.row.mailTo && !found.again && !(found.row.codeMark && asked && at - asked <= CODE_MS))
-      throw new Refused("bad-input", "There is no code that still works: let one be sent to you.", "code");
+      throw new Refused("bad-input", t.thereIsNoCodeThatStill, "code");
     return found;
   },
   // What is given back goes outside: the copy, if it is opened, and nothing else of the row.
@@ -315,13 +313,7 @@ export const openHandover = command({
       await tx.update(handovers).set({ wrongWords }).where(eq(handovers.id, row.id));
       if (wrongWords >= MOST_WRONG) {
         await tx.update(handovers).set({ sealed: null }).where(eq(handovers.id, row.id));
-        await addNotice(
-          tx,
-          row.makerId,
-          at,
-          `A handover link of ${name} is closed: a wrong word or code was given ${MOST_WRONG} times.`,
-          row.entryId,
-        );
+        await addNotice(tx, row.makerId, at, t.aHandoverLinkOfIsClosed(name, MOST_WRONG), row.entryId);
       }
       return { opened: null, triesLeft: MOST_WRONG - wrongWords };
     }
@@ -331,7 +323,7 @@ export const openHandover = command({
         .update(handovers)
         .set({ openedAt, opener: tokenHash(input.opener), codeMark: null })
         .where(eq(handovers.id, row.id));
-      await addNotice(tx, row.makerId, at, `A handover link of ${name} was opened.`, row.entryId);
+      await addNotice(tx, row.makerId, at, t.aHandoverLinkOfWasOpened(name), row.entryId);
     }
     return { opened: toBase64(row.sealed!), triesLeft: MOST_WRONG - row.wrongWords };
   },
@@ -348,11 +340,11 @@ export const openHandover = command({
 });
 
 const ENDED: Record<HandoverEnd, string> = {
-  withdrawn: "This link was withdrawn.",
-  closed: "This link is closed: a wrong word or code was given five times.",
-  expired: "This link has run out.",
-  opened: "This link has been opened already.",
-  gone: "What this link was for is not there any more.",
+  withdrawn: t.thisLinkWasWithdrawn,
+  closed: t.thisLinkIsClosedAWrong,
+  expired: t.thisLinkHasRunOut,
+  opened: t.thisLinkHasBeenOpenedAlready,
+  gone: t.whatThisLinkWasForIs,
 };
 
 export const withdrawHandover = command({
@@ -363,7 +355,7 @@ export const withdrawHandover = command({
     const [row] = await context.tx.select().from(handovers).where(eq(handovers.id, context.input.handoverId));
     if (!row) throw notFound();
     const allowed = await requireEntry(context, row.entryId, row.makerId === context.me!.id ? "reveal" : "steward");
-    if (row.withdrawnAt !== null) throw new Refused("conflict", "It is withdrawn already.");
+    if (row.withdrawnAt !== null) throw new Refused("conflict", t.itIsWithdrawnAlready);
     return { ...allowed, row };
   },
   run: async ({ tx, input, at }) => {

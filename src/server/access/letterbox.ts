@@ -19,6 +19,7 @@ import { insertEntry } from "../vaults/entries";
 import { isBinned } from "../vaults/folders";
 import { requireLevel, resolveAt } from "./load";
 import { nodeName } from "./nodeName";
+import { letterbox as t } from "./strings";
 
 const LONGEST_MS = 90 * 86_400_000;
 const MOST_LABELS = 6;
@@ -29,8 +30,7 @@ type Asking = Pick<Context<unknown, Reader>, "tx" | "me" | "at">;
 
 async function requireFolder(context: Asking, nodeId: string) {
   const held = await requireLevel(context, nodeId, "steward");
-  if (held.path[0]!.type !== "folder")
-    throw new Refused("bad-input", "A letterbox hangs at a folder: what is dropped in lands there.", "nodeId");
+  if (held.path[0]!.type !== "folder") throw new Refused("bad-input", t.aLetterboxHangsAtAFolder, "nodeId");
   if (await isBinned(context.tx, nodeId)) throw notFound();
   return { vaultId: held.vaultId, node: await nodeName(context.tx, nodeId) };
 }
@@ -41,21 +41,21 @@ export const hangLetterbox = command({
     nodeId: idSchema,
     name: nameSchema,
     labels: z
-      .array(z.string().trim().min(1, "Say what is asked for.").max(80))
-      .min(1, "Say what is asked for.")
-      .max(MOST_LABELS, `At most ${MOST_LABELS} values at once.`)
-      .refine((all) => new Set(all.map((one) => one.toLowerCase())).size === all.length, "Each by a name of its own."),
+      .array(z.string().trim().min(1, t.sayWhatIsAskedFor).max(80))
+      .min(1, t.sayWhatIsAskedFor)
+      .max(MOST_LABELS, t.atMostValuesAtOnce(MOST_LABELS))
+      .refine((all) => new Set(all.map((one) => one.toLowerCase())).size === all.length, t.eachByANameOfIts),
     until: z.number().int(),
   }),
   by: ["person"],
   allow: async (context) => {
     const { tx, input, at } = context;
     const allowed = await requireFolder(context, input.nodeId);
-    if (input.until <= at) throw new Refused("bad-input", "This end is in the past.", "until");
-    if (input.until > at + LONGEST_MS) throw new Refused("bad-input", "A letterbox ends within ninety days.", "until");
+    if (input.until <= at) throw new Refused("bad-input", t.thisEndIsInThePast, "until");
+    if (input.until > at + LONGEST_MS) throw new Refused("bad-input", t.aLetterboxEndsWithinNinetyDays, "until");
     const all = await tx.select().from(letterboxes).where(eq(letterboxes.nodeId, input.nodeId));
     if (all.filter((one) => endOf(one, at) === null).length >= MOST_OPEN)
-      throw new Refused("conflict", `At most ${MOST_OPEN} letterboxes hang at one folder.`);
+      throw new Refused("conflict", t.atMostLetterboxesHangAtOne(MOST_OPEN));
     return allowed;
   },
   run: async ({ tx, input, me, at, house }) => {
@@ -127,9 +127,9 @@ export const lookAtLetterbox = query({
 });
 
 const ENDED: Record<LetterboxEnd, string> = {
-  dropped: "Something was dropped in here already.",
-  closed: "This letterbox is closed.",
-  expired: "This letterbox has run out.",
+  dropped: t.somethingWasDroppedInHere,
+  closed: t.thisLetterboxIsClosed,
+  expired: t.thisLetterboxHasRunOut,
 };
 
 export const dropIn = command({
@@ -137,8 +137,8 @@ export const dropIn = command({
   input: z.strictObject({
     token: tokenSchema,
     /** One for each label, in their order. */
-    values: z.array(z.string().max(10_000, "At most 10,000 characters each.")).min(1).max(MOST_LABELS),
-    from: z.string().trim().max(100, "A name has at most 100 characters.").default(""),
+    values: z.array(z.string().max(10_000, t.atMost10000CharactersEach)).min(1).max(MOST_LABELS),
+    from: z.string().trim().max(100, t.aNameHasAtMost100).default(""),
   }),
   by: ["nobody", "person"],
   allow: async ({ tx, input, at }) => {
@@ -149,7 +149,7 @@ export const dropIn = command({
     const vaultId = await folderStands(tx, row, at);
     if (vaultId === null) throw new Refused("ended", ENDED.closed);
     if (input.values.length !== row.labels.length || input.values.every((value) => value.trim() === ""))
-      throw new Refused("bad-input", "There is nothing to drop in yet.", "values");
+      throw new Refused("bad-input", t.thereIsNothingToDropIn, "values");
     return { row, vaultId, node: await nodeName(tx, row.nodeId) };
   },
   // Whoever drops it in is told that it is in, and nothing of where.
@@ -163,8 +163,8 @@ export const dropIn = command({
       values: { name: row.name, description, extras: extras.filter(({ value }) => value?.trim()) },
     });
     await tx.update(letterboxes).set({ droppedAt: at, entryId: made.entryId }).where(eq(letterboxes.id, row.id));
-    await addNotice(tx, row.makerId, at, `${row.name} was dropped into your letterbox.`, made.entryId);
-    await tellStewards(tx, [made.entryId], (name) => `${name} was dropped in by somebody outside.`, at, row.makerId);
+    await addNotice(tx, row.makerId, at, t.wasDroppedIntoYourLetterbox(row.name), made.entryId);
+    await tellStewards(tx, [made.entryId], (name) => t.wasDroppedInBySomebodyOutside(name), at, row.makerId);
     return null;
   },
   journal: ({ allowed }) => ({
@@ -184,7 +184,7 @@ export const closeLetterbox = command({
     const [row] = await context.tx.select().from(letterboxes).where(eq(letterboxes.id, context.input.letterboxId));
     if (!row) throw notFound();
     const allowed = await requireFolder(context, row.nodeId);
-    if (endOf(row, context.at) !== null) throw new Refused("conflict", "It has ended already.");
+    if (endOf(row, context.at) !== null) throw new Refused("conflict", t.itHasEndedAlready);
     return { ...allowed, row };
   },
   run: async ({ tx, input, at }) => {

@@ -18,6 +18,7 @@ import type { OpenIndex } from "./openIndex";
 import { loadOrganised } from "./organised";
 import { loadPerson, type Person } from "./person";
 import { type GrantRow, toGrant, toSubject } from "./rows";
+import { load as t } from "./strings";
 
 export interface PathNode {
   id: string;
@@ -116,10 +117,10 @@ export async function resolveAt(
 }
 
 const MISSING: Record<Level, string> = {
-  use: "You cannot use this.",
-  reveal: "You can sign in with this, but not see what is kept secret in it.",
-  edit: "You can use this, but not change it.",
-  steward: "Only its steward can do that.",
+  use: t.youCannotUseThis,
+  reveal: t.youCanSignInWithThis,
+  edit: t.youCanUseThisButNot,
+  steward: t.onlyItsStewardCanDoThat,
 };
 
 /**

@@ -25,6 +25,7 @@ import { loadOrganised } from "./organised";
 import { draftOf, draftSlip } from "./slip";
 import { stewardsAt } from "./stewards";
 import { loadNames } from "./who";
+import { rounds as t } from "./strings";
 
 const DAY_MS = 86_400_000;
 /** Told again after a week, and after two the next steward is asked. */
@@ -69,14 +70,7 @@ export const setRounds = command({
 async function begin(tx: Transaction, vaultId: string, by: string | null, asked: string, at: number): Promise<string> {
   const roundId = uuidv7();
   await tx.insert(rounds).values({ id: roundId, vaultId, startedAt: at, startedBy: by, asked, askedAt: at });
-  if (asked !== by)
-    await addNotice(
-      tx,
-      asked,
-      at,
-      `It is time for a round of ${await nodeName(tx, vaultId)}: look through who has what.`,
-      vaultId,
-    );
+  if (asked !== by) await addNotice(tx, asked, at, t.itIsTimeForARound(await nodeName(tx, vaultId)), vaultId);
   return roundId;
 }
 
@@ -87,8 +81,7 @@ export const startRound = command({
   by: ["person"],
   allow: async (context) => {
     await requireLevel(context, context.input.vaultId, "steward");
-    if (await openRound(context.tx, context.input.vaultId))
-      throw new Refused("conflict", "A round is under way already.");
+    if (await openRound(context.tx, context.input.vaultId)) throw new Refused("conflict", t.aRoundIsUnderWayAlready);
     return { name: await nodeName(context.tx, context.input.vaultId) };
   },
   run: async ({ tx, input, me, at }) => ({ roundId: await begin(tx, input.vaultId, me!.id, me!.id, at) }),
@@ -103,7 +96,7 @@ export const startRound = command({
 async function requireRound(context: Asking, vaultId: string): Promise<Round> {
   await requireLevel(context, vaultId, "steward");
   const round = await openRound(context.tx, vaultId);
-  if (!round) throw new Refused("conflict", "There is no round under way here.");
+  if (!round) throw new Refused("conflict", t.thereIsNoRoundUnderWay);
   return round;
 }
 
@@ -120,9 +113,9 @@ export const sayInRound = command({
     const { input, tx, me, at } = context;
     const round = await requireRound(context, input.vaultId);
     const line = (await linesOf(tx, input.vaultId, me!.id, at)).find(({ grant }) => grant.id === input.grantId);
-    if (!line) throw new Refused("conflict", "This grant was changed or withdrawn meanwhile. Look again.");
+    if (!line) throw new Refused("conflict", t.thisGrantWasChangedOrWithdrawn);
     if (input.say === "lower" && lowerThan(line.grant.level) === null)
-      throw new Refused("bad-input", "There is no level below Use: end it instead.", "say");
+      throw new Refused("bad-input", t.thereIsNoLevelBelowUse, "say");
     return { round };
   },
   run: async ({ tx, input, me, at, allowed }) => {
@@ -180,7 +173,7 @@ export const finishRound = command({
     const lines = await linesOf(tx, input.vaultId, me!.id, at);
     const said = new Map(round.said.map((one) => [one.grantId, one]));
     const left = lines.filter(({ grant }) => !said.has(grant.id)).length;
-    if (left > 0) throw new Refused("conflict", `${left === 1 ? "One line has" : `${left} lines have`} no answer yet.`);
+    if (left > 0) throw new Refused("conflict", t.noAnswerYet(left === 1 ? "One line has" : `${left} lines have`));
     return { round, lines, said, name: await nodeName(tx, input.vaultId) };
   },
   run: async (context) => {
@@ -432,17 +425,11 @@ export const keepRounds = command({
           .set({ asked: next, askedAt: at, remindedAt: null, passed: again })
           .where(eq(rounds.id, round.id));
         const since = sayTime(round.startedAt, at, zone);
-        await addNotice(
-          tx,
-          next,
-          at,
-          `The round of ${name}, begun ${since}, comes to you: look through who has what.`,
-          round.vaultId,
-        );
+        await addNotice(tx, next, at, t.theRoundOfBegunComesTo(name, since), round.vaultId);
         told.add(next);
       } else if (round.remindedAt === null && round.askedAt <= at - REMIND_MS) {
         await tx.update(rounds).set({ remindedAt: at }).where(eq(rounds.id, round.id));
-        await addNotice(tx, round.asked, at, `The round of ${name} waits for you still.`, round.vaultId);
+        await addNotice(tx, round.asked, at, t.theRoundOfWaitsForYou(name), round.vaultId);
         told.add(round.asked);
       }
     }

@@ -12,6 +12,7 @@ import { loadPath, requireLevel, resolveAt } from "./load";
 import { nodeName } from "./nodeName";
 import type { GrantRow } from "./rows";
 import { loadNames } from "./who";
+import { slipChanges as t } from "./strings";
 
 /** Whoever drafts or looks ahead. */
 type Asked = Pick<Context<unknown, Reader>, "tx" | "me" | "at">;
@@ -28,7 +29,7 @@ export const changeSchema = z.discriminatedUnion("type", [
     type: z.literal("set"),
     nodeId: idSchema,
     subject: subjectSchema,
-    grants: z.array(terms).max(6, "At most six grants of one subject at one place."),
+    grants: z.array(terms).max(6, t.atMostSixGrantsOfOne),
   }),
   z.strictObject({
     type: z.literal("member"),
@@ -43,7 +44,7 @@ export const changeSchema = z.discriminatedUnion("type", [
 ]);
 /** More than this nobody reads before applying. */
 const MOST_CHANGES = 200;
-export const changesSchema = z.array(changeSchema).max(MOST_CHANGES, `A slip has at most ${MOST_CHANGES} changes.`);
+export const changesSchema = z.array(changeSchema).max(MOST_CHANGES, t.aSlipHasAtMostChanges(MOST_CHANGES));
 type ChangeInput = z.output<typeof changeSchema>;
 
 /** Whoever drafts may do it: nothing is previewed that they could not find out. */
@@ -69,8 +70,7 @@ export async function requireLevelOfGroup({ tx, me, at }: Asked, groupId: string
         isNull(memberships.validUntil),
       ),
     );
-  if (!keeping.some((one) => isActive(one, at)))
-    throw new Refused("not-allowed", "Administrators and the group's keepers change who is in it.");
+  if (!keeping.some((one) => isActive(one, at))) throw new Refused("not-allowed", t.administratorsAndTheGroups);
 }
 
 export async function completed(context: Asked, change: ChangeInput, zone: string): Promise<Change> {

@@ -12,26 +12,27 @@ import { loadPath, resolveAt } from "./load";
 import { nodeName } from "./nodeName";
 import { loadOrganised } from "./organised";
 import { distinctBelow } from "./stewards";
+import { stewardship as t } from "./strings";
 
 export const takeStewardship = command({
   name: "access.takeStewardship",
   input: z.strictObject({
     nodeId: idSchema,
-    why: z.string().trim().min(1, "Write down why: every steward reads it.").max(500),
+    why: z.string().trim().min(1, t.writeDownWhyEveryStewardReads).max(500),
   }),
   by: ["person"],
   allow: async ({ tx, input, me, role, at }) => {
-    if (role !== "owner") throw new Refused("not-allowed", "Only an owner takes stewardship.");
+    if (role !== "owner") throw new Refused("not-allowed", t.onlyAnOwnerTakesStewardship);
     const [node] = await loadPath(tx, input.nodeId);
     if (!node) throw notFound();
     const found = await resolveAt(tx, me!, input.nodeId, at);
-    if (found?.resolution.level === "steward") throw new Refused("conflict", "You are its steward already.");
+    if (found?.resolution.level === "steward") throw new Refused("conflict", t.youAreItsStewardAlready);
     return { vaultId: node.vaultId, node: await nodeName(tx, input.nodeId) };
   },
   run: async ({ tx, input, me, at, commandId, allowed }) => {
     const below = await distinctBelow(tx, input.nodeId);
     const says = (node: string) =>
-      `${me!.name}, an owner, took stewardship of ${node === allowed.node ? node : `the place that ${node} is in`}: “${input.why}”`;
+      t.anOwnerTookStewardshipOf(me!.name, node === allowed.node ? node : `the place that ${node} is in`, input.why);
     await tellStewards(tx, below, says, at, me!.id);
     // An own lower say on the node would win over it.
     await tx
@@ -66,7 +67,7 @@ export const takeableNodes = query({
   by: ["person"],
   apart: true,
   allow: ({ role }) => {
-    if (role !== "owner") throw new Refused("not-allowed", "Only an owner takes stewardship.");
+    if (role !== "owner") throw new Refused("not-allowed", t.onlyAnOwnerTakesStewardship);
   },
   run: async ({ tx, me, at }) => {
     const rows = await tx.select({ id: vaults.nodeId, name: vaults.name }).from(vaults);

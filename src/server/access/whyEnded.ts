@@ -10,6 +10,7 @@ import { entries, grants, groups, journal, memberships, persons, signIns } from 
 import { timeZone } from "../organisation";
 import { loadSteps } from "./load";
 import type { Person } from "./person";
+import { whyEnded as t } from "./strings";
 
 interface Ending {
   at: number;
@@ -39,10 +40,10 @@ export const whyEnded = query({
     if (!own.had && !(await signedInBefore(tx, person.id, input.entryId))) return null;
     const zone = await timeZone(tx);
     const when = (moment: number) => sayTime(moment, at, zone);
-    if (reaches) return { says: `It was put in the bin (${when(entry.binnedAt!)}).` };
+    if (reaches) return { says: t.itWasPutInTheBin(when(entry.binnedAt!)) };
     const endings = [...own.endings, ...(await membershipEndings(tx, person, nodeIds, at))];
     const last = endings.sort((a, b) => b.at - a.at || Number(b.blocks ?? 0) - Number(a.blocks ?? 0))[0];
-    return { says: last ? last.says(when(last.at)) : "What it came through has ended." };
+    return { says: last ? last.says(when(last.at)) : t.whatItCameThroughHasEnded };
   },
 });
 
@@ -79,18 +80,18 @@ async function ownEndings(
       if (row.validUntil === null && (row.from ?? 0) <= at && (row.until ?? at + 1) > at) {
         const begun = Math.max(row.validFrom, row.from ?? 0);
         const by = await nameFor(tx, person, row.givenBy);
-        endings.push({ at: begun, says: (when) => `${by} set you to Blocked (${when}).`, blocks: true });
+        endings.push({ at: begun, says: (when) => t.setYouToBlocked(by, when), blocks: true });
       }
       continue;
     }
     if (row.until !== null && row.until <= at && row.until <= (row.validUntil ?? row.until))
-      endings.push({ at: row.until, says: (when) => `It was given until ${when}.` });
+      endings.push({ at: row.until, says: (when) => t.itWasGivenUntil(when) });
     else if (row.validUntil !== null) {
       const by = await nameFor(tx, person, await whoWithdrew(tx, person, row.nodeId, row.validUntil));
       endings.push({ at: row.validUntil, says: (when) => `${by} withdrew it (${when}).` });
     } else if (row.weekly && !isActive(row, at) && (row.from ?? 0) <= at) {
       const weekly = sayWeekly(row.weekly);
-      endings.push({ at, says: () => `It is given to you ${weekly}.` });
+      endings.push({ at, says: () => t.itIsGivenToYou(weekly) });
     }
   }
   return { had: rows.some((row) => row.level !== "blocked" && (row.from ?? row.validFrom) <= at), endings };
@@ -145,6 +146,6 @@ async function membershipEndings(tx: Reader, person: Person, nodeIds: string[], 
     .filter((row) => !person.groups.has(row.groupId))
     .map((row) => ({
       at: Math.min(row.until ?? Number.MAX_SAFE_INTEGER, row.validUntil ?? Number.MAX_SAFE_INTEGER),
-      says: (when) => `You are no longer in ${row.group} (${when}).`,
+      says: (when) => t.youAreNoLongerIn(row.group, when),
     }));
 }

@@ -14,6 +14,7 @@ import { REQUEST_ID } from "../requestId";
 import { sealedSignIn } from "../signin/sealed";
 import { keepLanyard, lanyardFor, startPairing, takeToken } from "./pairing";
 import { checkProof } from "./proof";
+import { http as t } from "./strings";
 
 export function lanyardRequest(request: Request, path: string[]): Promise<Response> {
   return answering(request, async () => {
@@ -26,7 +27,7 @@ export function lanyardRequest(request: Request, path: string[]): Promise<Respon
     if (head === "pair") return pair(house, request, place, name);
     const caller = await lanyardCaller(house, request, place);
     if (request.method === "GET" && head === "live") return live(house, request, caller);
-    if (request.method !== "POST") throw new Refused("not-found", "There is nothing of this name.");
+    if (request.method !== "POST") throw new Refused("not-found", t.thereIsNothingOfThisName);
     if (head === "sign-in") return signInStream(house, request, caller);
     return json({ ok: true, result: await runForLanyard(house, caller, name ?? "", await readJson(request)) });
   });
@@ -45,7 +46,7 @@ async function pair(house: Galtry, request: Request, place: string, name: string
     return json({ ok: true, result: await startPairing.execute(house, { ...input, thumbprint }, nobody) });
   if (name === "token")
     return json({ ok: true, result: await takeToken.execute(house, { ...input, thumbprint }, nobody) });
-  throw new Refused("not-found", "There is nothing of this name.");
+  throw new Refused("not-found", t.thereIsNothingOfThisName);
 }
 
 /** @throws Refused signed-out with how the connection ended, for Lanyard to show */
@@ -55,7 +56,7 @@ async function lanyardCaller(
   place: string,
 ): Promise<Extract<Caller, { kind: "lanyard" }>> {
   const token = /^DPoP (.+)$/.exec(request.headers.get("authorization") ?? "")?.[1];
-  if (!token) throw new Refused("signed-out", "Lanyard is not connected.");
+  if (!token) throw new Refused("signed-out", t.lanyardIsNotConnected);
   const thumbprint = await checkProof(
     house,
     request.headers.get("dpop"),
@@ -65,7 +66,7 @@ async function lanyardCaller(
   const nobody: Caller = { kind: "nobody", address: "", browser: "", knownBrowser: null };
   const { lanyard, why, endedAt, endedBy } = await lanyardFor.execute(house, { token }, nobody);
   if (!lanyard || lanyard.thumbprint !== thumbprint)
-    throw new Refused("signed-out", "This Lanyard is not connected any more.", undefined, {
+    throw new Refused("signed-out", t.thisLanyardIsNotConnectedAny, undefined, {
       ended: true,
       why,
       endedAt,
@@ -94,7 +95,7 @@ async function keepNow(house: Galtry, caller: Extract<Caller, { kind: "lanyard" 
 async function runForLanyard(house: Galtry, caller: Caller, name: string, input: unknown): Promise<unknown> {
   const found = registry.get(name);
   if (!found || found.internal || !found.by.includes("lanyard"))
-    throw new Refused("not-found", "There is nothing of this name.");
+    throw new Refused("not-found", t.thereIsNothingOfThisName);
   return (await found.execute(house, input, caller)) ?? null;
 }
 
@@ -117,7 +118,7 @@ async function signInStream(
   caller: Extract<Caller, { kind: "lanyard" }>,
 ): Promise<Response> {
   const input = z.strictObject({ entryId: idSchema }).safeParse(await readJson(request));
-  if (!input.success) throw new Refused("bad-input", "This names no entry.", "entryId");
+  if (!input.success) throw new Refused("bad-input", t.thisNamesNoEntry, "entryId");
   const { entryId } = input.data;
   const encoder = new TextEncoder();
   const stream = new ReadableStream<Uint8Array>({
@@ -131,7 +132,9 @@ async function signInStream(
             ? error
             : {
                 code: "unexpected",
-                message: `Something went wrong. If it happens again, quote ${unexpected("signIn.sealed", error, request.headers.get(REQUEST_ID) ?? undefined)}.`,
+                message: t.somethingWentWrongIfItHappens(
+                  unexpected("signIn.sealed", error, request.headers.get(REQUEST_ID) ?? undefined),
+                ),
               };
         try {
           say({ refused: { code: refused.code, message: refused.message } });

@@ -26,6 +26,7 @@ import { fingerprint, loginOf } from "../vaults/sealing";
 import { openValues } from "../vaults/vaultKeys";
 import { currentVersion, noteSighting, rewrite } from "../vaults/writing";
 import { markKeyFor, userMarks } from "./userMarks";
+import { keys as t } from "./strings";
 
 export interface KeyLine {
   id: string;
@@ -159,7 +160,7 @@ export const compareLogin = command({
     const { found } = await requireEntries(context, input.entryIds, "reveal");
     for (const { entry } of found)
       if (entry.asksFirst > 0 || entry.askAgain)
-        throw new Refused("not-allowed", `${entry.name} takes more than Reveal: nothing is compared with it.`);
+        throw new Refused("not-allowed", t.takesMoreThanRevealNothingIs(entry.name));
     return { key, found };
   },
   run: async ({ tx, input, at, house, allowed }) => {
@@ -187,8 +188,7 @@ export const updatePassword = command({
   run: async (context) => {
     const { tx, input, allowed } = context;
     const current = await currentVersion(tx, allowed.entry);
-    if (current.id !== input.versionId)
-      throw new Refused("conflict", "Somebody changed this entry meanwhile. Sign in once more to keep the password.");
+    if (current.id !== input.versionId) throw new Refused("conflict", t.somebodyChangedThisEntry);
     const { versionId } = await rewrite(context, {
       entry: allowed.entry,
       held: allowed,
@@ -235,19 +235,18 @@ export const guardedFill = command({
     requireInUse(allowed.entry);
     await requireReady(context, allowed.entry, allowed.vaultId, allowed.level);
     if (!allowed.entry.guardedFill || allowed.entry.filling === "never")
-      throw new Refused("not-allowed", "Guarded fill is off for this entry. Its steward can switch it on.");
+      throw new Refused("not-allowed", t.guardedFillIsOffForThis);
     const page = new URL(input.page);
     if (hostOf(input.page) !== allowed.entry.host)
-      throw new Refused("not-allowed", `Guarded fill types only at ${allowed.entry.host}.`);
+      throw new Refused("not-allowed", t.guardedFillTypesOnlyAt(allowed.entry.host));
     return { ...allowed, page };
   },
   run: async ({ tx, input, caller, at, house, allowed }) => {
     const listed = house.configuration.allowedTargets.has(allowed.page.host);
     if (allowed.page.protocol !== "https:" && !listed && !allowed.entry.plainHttp)
-      throw new Refused("not-allowed", "This page is not encrypted: Lanyard does not type a password here.");
+      throw new Refused("not-allowed", t.thisPageIsNotEncryptedLanyard);
     const version = await currentVersion(tx, allowed.entry);
-    if (version.refusedAt !== null)
-      throw new Refused("not-allowed", "The site refused the password that is kept. It has to be put right first.");
+    if (version.refusedAt !== null) throw new Refused("not-allowed", t.theSiteRefusedThePasswordThat);
     const login = loginOf(await openValues(tx, house.keys, version));
     const personId = personIdOf(caller)!;
     await noteSighting(tx, {

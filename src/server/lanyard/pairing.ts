@@ -10,6 +10,7 @@ import { uuidv7 } from "../ids";
 import { attemptKey, countAttempt, requireFewAttempts } from "../people/attempts";
 import { newToken, tokenHash } from "../people/tokens";
 import { notFound, Refused } from "../refused";
+import { pairing as t } from "./strings";
 
 const PAIRING_MS = 10 * 60_000;
 /** Of one address in a quarter of an hour: an office behind one address connects many browsers on its first day. */
@@ -59,7 +60,7 @@ export const startPairing = command({
   tell: () => [],
 });
 
-const userCodeSchema = z.string().regex(/^[B-Z]{4}-[B-Z]{4}$/, "This is not a code that Lanyard gave.");
+const userCodeSchema = z.string().regex(/^[B-Z]{4}-[B-Z]{4}$/, t.thisIsNotACodeThat);
 
 /** The pairing that waits under a code; undefined when it was used, stopped or has run out. */
 async function openPairing(tx: Reader, userCode: string, at: number) {
@@ -96,12 +97,9 @@ export const confirmPairing = command({
   by: ["person"],
   allow: async ({ tx, input, caller, at }) => {
     if (caller.kind !== "person" || at - caller.provedAt > PROVED_FOR_MS)
-      throw new Refused(
-        "prove-again",
-        "Give your sign-in password once more: connecting a browser needs a fresh sign-in.",
-      );
+      throw new Refused("prove-again", t.giveYourSignInPasswordOnce);
     const row = await openPairing(tx, input.userCode, at);
-    if (!row) throw new Refused("not-found", "This code has run out or was used. Start again in Lanyard.");
+    if (!row) throw new Refused("not-found", t.thisCodeHasRunOutOr);
     return row;
   },
   run: async ({ tx, caller, at, allowed }) => {
@@ -132,7 +130,7 @@ export const takeToken = command({
       row.stoppedAt !== null ||
       row.expiresAt <= at
     )
-      throw new Refused("ended", "This connection was not confirmed in time. Start again.");
+      throw new Refused("ended", t.thisConnectionWasNotConfirmed);
     return row;
   },
   run: async ({ tx, at, allowed }) => {

@@ -6,10 +6,11 @@ import { sha256, toBase64Url, utf8 } from "../../core/crypto";
 import { proofs } from "../database/schema";
 import type { Galtry } from "../galtry";
 import { Refused } from "../refused";
+import { proof as t } from "./strings";
 
 const PROOF_MS = 60_000;
 
-const bad = (why: string) => new Refused("signed-out", `Lanyard's proof is not accepted: ${why}.`);
+const bad = (why: string) => new Refused("signed-out", t.lanyardsProofIsNotAccepted(why));
 
 /**
  * Checks a proof in the order of section 4.3 and remembers its `jti`.

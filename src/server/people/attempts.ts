@@ -9,6 +9,7 @@ import { attempts } from "../database/schema";
 import type { Galtry } from "../galtry";
 import type { KeyRing } from "../keys/keyFile";
 import { Refused } from "../refused";
+import { attempts as t } from "./strings";
 
 const WINDOW_MS = 60_000;
 const LOOK_BACK = 15;
@@ -36,12 +37,9 @@ export async function requireFewAttempts(tx: Reader, key: string, most: number, 
     .where(and(eq(attempts.key, key), gte(attempts.window, since)));
   if (!row || row.n < most) return;
   const minutes = Math.max(1, row.first + LOOK_BACK + 1 - Math.floor(at / WINDOW_MS));
-  throw new Refused(
-    "too-many",
-    `Too many tries. Wait ${minutes} ${minutes === 1 ? "minute" : "minutes"} and try again.`,
-    undefined,
-    { minutes },
-  );
+  throw new Refused("too-many", t.tooManyTriesWaitAndTry(minutes, minutes === 1 ? "minute" : "minutes"), undefined, {
+    minutes,
+  });
 }
 
 /** @param more counted at once */

@@ -15,6 +15,7 @@ import { timeZone } from "../organisation";
 import { notFound, Refused } from "../refused";
 import { requireMaker } from "../rules/rules";
 import { nodesOfGroup, tellStewards } from "./telling";
+import { groups as t } from "./strings";
 
 export const makeGroup = command({
   name: "people.makeGroup",
@@ -52,9 +53,9 @@ export const setMember = command({
   by: ["person"],
   allow: async (context) => {
     const { input, at } = context;
-    if (input.until !== null && input.until <= at) throw new Refused("bad-input", "This end is in the past.", "until");
+    if (input.until !== null && input.until <= at) throw new Refused("bad-input", t.thisEndIsInThePast, "until");
     if (input.from !== null && input.until !== null && input.until <= input.from)
-      throw new Refused("bad-input", "It would end before it starts.", "until");
+      throw new Refused("bad-input", t.itWouldEndBeforeItStarts, "until");
     return requireMembership(context, input);
   },
   run: async (context) => {
@@ -63,7 +64,7 @@ export const setMember = command({
     await tellReached(
       tx,
       input.groupId,
-      (level, node) => `${allowed.person} was put in ${allowed.group}, which has ${level} on ${node}.`,
+      (level, node) => t.wasPutInWhichHasOn(allowed.person, allowed.group, level, node),
       at,
       personIdOf(caller),
     );
@@ -104,7 +105,7 @@ export const removeMember = command({
     await tellReached(
       tx,
       input.groupId,
-      (level, node) => `${allowed.person} was taken out of ${allowed.group}, which has ${level} on ${node}.`,
+      (level, node) => t.wasTakenOutOfWhichHas(allowed.person, allowed.group, level, node),
       at,
       personIdOf(caller),
     );
@@ -120,7 +121,7 @@ export const removeMember = command({
           ),
         )
         .returning();
-      if (gone.length === 0) throw new Refused("conflict", "This person is not in the group any more.");
+      if (gone.length === 0) throw new Refused("conflict", t.thisPersonIsNotInThe);
     });
   },
   journal: ({ input, allowed }) => ({
@@ -136,7 +137,7 @@ export const changeGroup = command({
   input: z.strictObject({
     groupId: idSchema,
     name: nameSchema,
-    description: z.string().trim().max(300, "A description has at most 300 characters.").default(""),
+    description: z.string().trim().max(300, t.aDescriptionHasAtMost300).default(""),
   }),
   by: ["person"],
   allow: async (context) => {
@@ -162,13 +163,9 @@ export const endGroup = command({
   by: ["person"],
   allow: async (context) => {
     const { input, at } = context;
-    if (input.until !== null && input.until <= at) throw new Refused("bad-input", "This end is in the past.", "until");
+    if (input.until !== null && input.until <= at) throw new Refused("bad-input", t.thisEndIsInThePast, "until");
     const found = await requireKeeper(context, input.groupId);
-    if (found.inIt && found.vaults.length > 0)
-      throw new Refused(
-        "not-allowed",
-        "This group gives access and you are in it: nobody changes their own. Ask another administrator or keeper.",
-      );
+    if (found.inIt && found.vaults.length > 0) throw new Refused("not-allowed", t.thisGroupGivesAccessAndYou);
     return found;
   },
   run: async (context) => {
@@ -178,7 +175,7 @@ export const endGroup = command({
     await tellReached(
       tx,
       group.id,
-      (level, node) => `The group ${group.name}, which has ${level} on ${node}, has a new end: ${when}.`,
+      (level, node) => t.theGroupWhichHasOnHas(group.name, level, node, when),
       at,
       personIdOf(caller),
     );
@@ -208,12 +205,11 @@ export const deleteGroup = command({
   by: ["person"],
   allow: async (context) => {
     if (!context.role || !isAdministrator(context.role))
-      throw new Refused("not-allowed", "An administrator deletes groups.");
+      throw new Refused("not-allowed", t.anAdministratorDeletesGroups);
     const { group, vaults } = await requireKeeper(context, context.input.groupId);
     const members = await membersOf(context.tx, group.id);
-    if (members.length > 0) throw new Refused("conflict", "Somebody is in this group still. Take them out first.");
-    if (vaults.length > 0)
-      throw new Refused("conflict", "This group is given access still. Its stewards withdraw that first.");
+    if (members.length > 0) throw new Refused("conflict", t.somebodyIsInThisGroupStill);
+    if (vaults.length > 0) throw new Refused("conflict", t.thisGroupIsGivenAccessStill);
     return group;
   },
   run: async ({ tx, input }) => {
@@ -232,8 +228,7 @@ const groupTopics = (groupId: string, vaults: string[]): Topic[] => [
 async function requireFreeName(tx: Reader, name: string, but: string | null): Promise<void> {
   const all = await tx.select({ id: groups.id, name: groups.name }).from(groups);
   const taken = all.some((group) => group.id !== but && group.name.toLowerCase() === name.toLowerCase());
-  if (taken || name.toLowerCase() === "everyone")
-    throw new Refused("conflict", "There is a group of this name already.", "name");
+  if (taken || name.toLowerCase() === "everyone") throw new Refused("conflict", t.thereIsAGroupOfThis, "name");
 }
 
 const topics = (input: { personId: string; groupId: string }, vaults: string[]): Topic[] => [
@@ -254,7 +249,7 @@ async function requireKeeper({ tx, caller, role, at }: Keeping, groupId: string)
   if (!group) throw notFound();
   const own = (await membersOf(tx, groupId)).find((row) => row.personId === personIdOf(caller));
   if (!(role && isAdministrator(role)) && !(own?.keeper && isActive(own, at)))
-    throw new Refused("not-allowed", "Administrators and the group's keepers change who is in it.");
+    throw new Refused("not-allowed", t.administratorsAndTheGroups);
   const reached = await tx
     .select({ vaultId: places.vaultId })
     .from(grants)
@@ -273,10 +268,7 @@ const membersOf = (tx: Reader, groupId: string) =>
 async function requireMembership(context: Keeping, { groupId, personId }: { groupId: string; personId: string }) {
   const { group, vaults } = await requireKeeper(context, groupId);
   if (personId === personIdOf(context.caller) && vaults.length > 0)
-    throw new Refused(
-      "not-allowed",
-      "This group gives access: nobody adds or removes themselves. Ask another administrator or keeper.",
-    );
+    throw new Refused("not-allowed", t.thisGroupGivesAccessNobodyAdds);
   const [person] = await context.tx.select({ name: persons.name }).from(persons).where(eq(persons.id, personId));
   if (!person) throw notFound();
   return { group: group.name, until: group.until, person: person.name, vaults };
@@ -308,9 +300,5 @@ async function keepStewards(
   const before = new Set(await bare());
   await change();
   const left = (await bare()).find((id) => !before.has(id));
-  if (left)
-    throw new Refused(
-      "not-allowed",
-      `${await nodeName(tx, left)} would be left without a steward. Make somebody else its steward first, without an end.`,
-    );
+  if (left) throw new Refused("not-allowed", t.wouldBeLeftWithoutASteward(await nodeName(tx, left)));
 }

@@ -2,13 +2,11 @@
 import { type Algorithm, hash, verify } from "@node-rs/argon2";
 import { z } from "zod";
 import { Refused } from "../refused";
+import { password as t } from "./strings";
 
 const PARAMETERS = { algorithm: 2 as Algorithm.Argon2id, memoryCost: 19_456, timeCost: 2, parallelism: 1 };
 
-export const signInPasswordSchema = z
-  .string()
-  .min(12, "A sign-in password has at least 12 characters: three or four words do well.")
-  .max(200, "A sign-in password has at most 200 characters.");
+export const signInPasswordSchema = z.string().min(12, t.aSignInPasswordHasAt).max(200, t.aSignInPasswordHasAt2);
 
 /** Each takes 19 MiB and a twentieth of a second of a core: so many at once, and so many that wait. */
 const MOST_AT_ONCE = 2;
@@ -20,8 +18,7 @@ let running = 0;
 /** @throws Refused too-many where more people wait than would be served within seconds */
 async function inTurn<T>(work: () => Promise<T>): Promise<T> {
   if (running >= MOST_AT_ONCE) {
-    if (waiting.length >= MOST_WAITING)
-      throw new Refused("too-many", "Too many people are signing in at this moment. Try again in a few seconds.");
+    if (waiting.length >= MOST_WAITING) throw new Refused("too-many", t.tooManyPeopleAreSigningIn);
     await new Promise<void>((go) => waiting.push(go));
   } else running++;
   try {

@@ -14,11 +14,12 @@ import { notFound, Refused } from "../refused";
 import { endAll, mailSchema } from "./sessions";
 import { makeLink } from "./setUp";
 import { addNotice, tellingOwners, tellStewards, vaultsRevealedTo } from "./telling";
+import { persons as t } from "./strings";
 
 const ofPerson = z.strictObject({ personId: idSchema });
 
 function requireAdministrator({ role }: { role: Role | null }): void {
-  if (!role || !isAdministrator(role)) throw new Refused("not-allowed", "An administrator does that.");
+  if (!role || !isAdministrator(role)) throw new Refused("not-allowed", t.anAdministratorDoesThat);
 }
 
 /** The person an administrator acts on. Only owners act on owners. */
@@ -30,10 +31,8 @@ async function requireOther({ tx, caller, role }: Pick<Context<unknown>, "tx" | 
     .innerJoin(standings, and(eq(standings.personId, persons.id), isNull(standings.validUntil)))
     .where(eq(persons.id, personId));
   if (!row) throw notFound();
-  if (row.standing.role === "owner" && role !== "owner")
-    throw new Refused("not-allowed", "Only an owner may do that to an owner.");
-  if (personId === personIdOf(caller))
-    throw new Refused("not-allowed", "Nobody does that to themselves. Ask another administrator.");
+  if (row.standing.role === "owner" && role !== "owner") throw new Refused("not-allowed", t.onlyAnOwnerMayDoThat);
+  if (personId === personIdOf(caller)) throw new Refused("not-allowed", t.nobodyDoesThatToThemselvesAsk);
   return row;
 }
 
@@ -47,10 +46,9 @@ export const addPerson = command({
   by: ["person"],
   allow: async ({ tx, input, role }) => {
     requireAdministrator({ role });
-    if (input.role === "owner" && role !== "owner")
-      throw new Refused("not-allowed", "Only an owner names owners.", "role");
+    if (input.role === "owner" && role !== "owner") throw new Refused("not-allowed", t.onlyAnOwnerNamesOwners, "role");
     const [known] = await tx.select({ id: persons.id }).from(persons).where(eq(persons.mail, input.mail));
-    if (known) throw new Refused("conflict", "Somebody with this mail address is here already.", "mail");
+    if (known) throw new Refused("conflict", t.somebodyWithThisMailAddressIs, "mail");
   },
   run: async ({ tx, input, caller, at, commandId, house }) => {
     const personId = uuidv7();
@@ -78,19 +76,14 @@ export const renewLink = command({
   by: ["person"],
   allow: (context) => requireOther(context, context.input.personId),
   run: async ({ tx, input, caller, at, allowed, house }) => {
-    if (allowed.standing.standing === "leaver") throw new Refused("conflict", "Bring this person back first.");
+    if (allowed.standing.standing === "leaver") throw new Refused("conflict", t.bringThisPersonBackFirst);
     await endAll(tx, input.personId, at, personIdOf(caller), "a new sign-in link was made");
-    await addNotice(
-      tx,
-      input.personId,
-      at,
-      "An administrator made a new sign-in link for you. If you did not ask for it, tell an owner.",
-    );
+    await addNotice(tx, input.personId, at, t.anAdministratorMadeANewSign);
     const revealed = await vaultsRevealedTo(tx, input.personId, at);
     await tellStewards(
       tx,
       revealed,
-      (vault) => `A new sign-in link was made for ${allowed.person.name}, who has Reveal or more in ${vault}.`,
+      (vault) => t.aNewSignInLinkWas(allowed.person.name, vault),
       at,
       personIdOf(caller),
     );
@@ -116,7 +109,7 @@ function stateCommand({ name, to, from, why }: (typeof statePairs)[keyof typeof 
     run: async ({ tx, input, caller, at, commandId, allowed }) => {
       const { standing } = allowed;
       if (!(from as readonly Standing[]).includes(standing.standing))
-        throw new Refused("conflict", `This person is ${STATE_WORDS[standing.standing]} already.`);
+        throw new Refused("conflict", t.thisPersonIsAlready(STATE_WORDS[standing.standing]));
       if (to !== "active" && standing.role === "owner") await requireAnotherOwner(tx, input.personId);
       if (to !== "active") await endAll(tx, input.personId, at, personIdOf(caller), input.why || why);
       // Someone who never set a sign-in password comes back as invited.
@@ -169,15 +162,14 @@ export const changeRole = command({
   allow: async (context) => {
     const found = await requireOther(context, context.input.personId);
     if (context.input.role === "owner" && context.role !== "owner")
-      throw new Refused("not-allowed", "Only an owner names owners.", "role");
+      throw new Refused("not-allowed", t.onlyAnOwnerNamesOwners, "role");
     return found;
   },
   run: async ({ tx, input, at, commandId, allowed }) => {
-    if (allowed.standing.role === input.role) throw new Refused("conflict", "That is their role already.", "role");
+    if (allowed.standing.role === input.role) throw new Refused("conflict", t.thatIsTheirRoleAlready, "role");
     if (allowed.standing.role === "owner") await requireAnotherOwner(tx, input.personId);
     const { standing, until } = allowed.standing;
-    if (input.role === "owner" && until !== null)
-      throw new Refused("not-allowed", "An owner has no end date. Take it away first.", "role");
+    if (input.role === "owner" && until !== null) throw new Refused("not-allowed", t.anOwnerHasNoEndDate, "role");
     await setStanding(tx, input.personId, { role: input.role, standing, until }, at, commandId);
   },
   journal: ({ input, allowed }) => ({
@@ -199,17 +191,16 @@ export const setEnd = command({
   allow: async (context) => {
     const { input, at } = context;
     const found = await requireOther(context, input.personId);
-    if (input.until !== null && input.until <= at)
-      throw new Refused("bad-input", "This end is in the past. To end it now, mark them as a leaver.", "until");
+    if (input.until !== null && input.until <= at) throw new Refused("bad-input", t.thisEndIsInThePast, "until");
     if (input.until !== null && found.standing.role === "owner")
-      throw new Refused("not-allowed", "An owner has no end date. Change the role first.", "until");
+      throw new Refused("not-allowed", t.anOwnerHasNoEndDate2, "until");
     if (found.standing.standing === "leaver" || (found.standing.until ?? at + 1) <= at)
-      throw new Refused("conflict", "This person has left. Bring them back first.");
+      throw new Refused("conflict", t.thisPersonHasLeftBringThem);
     return found;
   },
   run: async ({ tx, input, at, commandId, allowed }) => {
     const { role, standing } = allowed.standing;
-    if (allowed.standing.until === input.until) throw new Refused("conflict", "That is their end already.", "until");
+    if (allowed.standing.until === input.until) throw new Refused("conflict", t.thatIsTheirEndAlready, "until");
     await setStanding(tx, input.personId, { role, standing, until: input.until }, at, commandId);
   },
   journal: ({ input, allowed }) => ({
@@ -268,8 +259,7 @@ async function requireAnotherOwner(tx: Reader, personId: string): Promise<void> 
     .select({ id: standings.personId })
     .from(standings)
     .where(and(eq(standings.role, "owner"), eq(standings.standing, "active"), isNull(standings.validUntil)));
-  if (!owners.some((owner) => owner.id !== personId))
-    throw new Refused("not-allowed", "There is always at least one active owner. Name another first.");
+  if (!owners.some((owner) => owner.id !== personId)) throw new Refused("not-allowed", t.thereIsAlwaysAtLeastOne);
 }
 
 /** A link for a locked-out owner, made on the server itself; told to all owners. */
@@ -283,8 +273,7 @@ export const ownerLink = command({
       .from(persons)
       .innerJoin(standings, and(eq(standings.personId, persons.id), isNull(standings.validUntil)))
       .where(eq(persons.mail, input.mail));
-    if (row?.role !== "owner" || row.standing !== "active")
-      throw new Refused("not-found", "No active owner has this mail address.");
+    if (row?.role !== "owner" || row.standing !== "active") throw new Refused("not-found", t.noActiveOwnerHasThisMail);
     return row;
   },
   run: async ({ tx, at, allowed, house }) => {
@@ -292,8 +281,7 @@ export const ownerLink = command({
       .select({ id: standings.personId })
       .from(standings)
       .where(and(eq(standings.role, "owner"), eq(standings.standing, "active"), isNull(standings.validUntil)));
-    for (const owner of owners)
-      await addNotice(tx, owner.id, at, `A sign-in link for ${allowed.name} was made on the server itself.`);
+    for (const owner of owners) await addNotice(tx, owner.id, at, t.aSignInLinkForWas(allowed.name));
     const token = await makeLink(tx, "sign-in", allowed.id, at);
     return { link: new URL(`/join#${token}`, house.configuration.publicUrl).href };
   },
@@ -425,7 +413,7 @@ export const subjectList = query({
   }),
   by: ["person"],
   allow: ({ role }) => {
-    if (role === "guest") throw new Refused("not-allowed", "Only staff give access.");
+    if (role === "guest") throw new Refused("not-allowed", t.onlyStaffGiveAccess);
   },
   run: async ({ tx, input: { text, only }, at }) => {
     const index = tx.access!;

@@ -11,15 +11,16 @@ import { notFound, Refused } from "../refused";
 import { attemptKey, forgetAttempts, giveBackAttempt, takeAttempt } from "./attempts";
 import { verifyPassword } from "./password";
 import { newToken, tokenHash } from "./tokens";
+import { sessions as t } from "./strings";
 
 export const SESSION_IDLE_MS = 12 * 3_600_000;
 export const SESSION_LONGEST_MS = 30 * 24 * 3_600_000;
 const MOST_TRIES_ACCOUNT = 8;
 const MOST_TRIES_ADDRESS = 60;
 
-export const mailSchema = z.string().trim().toLowerCase().max(254).pipe(z.email("This is not a mail address."));
+export const mailSchema = z.string().trim().toLowerCase().max(254).pipe(z.email(t.thisIsNotAMailAddress));
 
-const WRONG = "Mail address or sign-in password is wrong.";
+const WRONG = t.mailAddressOrSignInPassword;
 
 /**
  * Signs in by mail address and sign-in password. A wrong pair is an answer, not a refusal, so that the attempt
@@ -30,7 +31,7 @@ export const signIn = command({
   input: z.strictObject({ mail: mailSchema, password: z.string().max(200) }),
   by: ["nobody"],
   prepare: async ({ input, caller, at, house }) => {
-    if (caller.kind !== "nobody") throw new Refused("not-allowed", "Sign out first.");
+    if (caller.kind !== "nobody") throw new Refused("not-allowed", t.signOutFirst);
     const known = await isKnownBrowser(house.db, caller.knownBrowser, input.mail);
     // A browser the person has signed in from counts for itself: guessing elsewhere never shuts it out.
     const account = attemptKey(house.keys, known ? `account ${caller.knownBrowser}` : "account", input.mail);

@@ -11,6 +11,7 @@ import { Refused } from "../refused";
 import { hashPassword, signInPasswordSchema } from "./password";
 import { endAll, mailSchema, openSession } from "./sessions";
 import { newToken, tokenHash } from "./tokens";
+import { setUp as t } from "./strings";
 
 export const LINK_DAYS = 7;
 const DAY_MS = 24 * 3_600_000;
@@ -34,7 +35,7 @@ const timeZoneSchema = z.string().refine((zone) => {
   } catch {
     return false;
   }
-}, "This is not a time zone.");
+}, t.thisIsNotATimeZone);
 
 export const setUp = command({
   name: "people.setUp",
@@ -50,8 +51,7 @@ export const setUp = command({
   mayPrepare: ({ tx, input, at }) => requireLink(tx, input.token, "set-up", at),
   prepare: ({ input }) => hashPassword(input.password),
   allow: async ({ tx, input, caller, at }) => {
-    if ((await tx.select().from(organisation)).length > 0)
-      throw new Refused("not-allowed", "This Galtry has been set up already.");
+    if ((await tx.select().from(organisation)).length > 0) throw new Refused("not-allowed", t.thisGaltryHasBeenSetUp);
     return {
       link: await requireLink(tx, input.token, "set-up", at),
       caller: caller as Extract<Caller, { kind: "nobody" }>,
@@ -94,7 +94,7 @@ export const acceptLink = command({
       .where(and(eq(standings.personId, personId), isNull(standings.validUntil)));
     const ended = current?.until != null && current.until <= at;
     if (!current || ended || current.standing === "leaver" || current.standing === "suspended")
-      throw new Refused("not-allowed", "Your access to Galtry has been ended.");
+      throw new Refused("not-allowed", t.yourAccessToGaltryHasBeen);
     await endAll(tx, personId, at, personId, "a new sign-in password was set");
     await tx.update(persons).set({ passwordHash: prepared }).where(eq(persons.id, personId));
     await tx.update(links).set({ usedAt: at }).where(eq(links.id, allowed.link.id));
@@ -140,7 +140,7 @@ async function requireLink(tx: Reader, token: string, purpose: "set-up" | "sign-
         gt(links.expiresAt, at),
       ),
     );
-  if (!link) throw new Refused("not-found", "This link has been used, replaced or has run out. Ask for a new one.");
+  if (!link) throw new Refused("not-found", t.thisLinkHasBeenUsedReplaced);
   return link;
 }
 

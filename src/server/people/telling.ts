@@ -9,6 +9,7 @@ import { inJson } from "../database/bulk";
 import type { Reader, Transaction } from "../database/client";
 import { grants, notices, places, standings } from "../database/schema";
 import { uuidv7 } from "../ids";
+import { telling as t } from "./strings";
 
 export async function addNotice(
   tx: Transaction,
@@ -105,13 +106,7 @@ export async function tellingOwners(
   for (const nodeId of left) {
     const { path } = await loadSteps(tx, nodeId);
     const vault = await nodeName(tx, path[0]!.vaultId);
-    const what = path[0]!.type === "vault" ? `The vault ${vault}` : `An entry in ${vault}`;
-    for (const owner of owners)
-      await addNotice(
-        tx,
-        owner.id,
-        at,
-        `${what} has no steward any more: ${name} was its last one. Nobody can give or withdraw access there.`,
-      );
+    const what = path[0]!.type === "vault" ? t.theVault(vault) : t.anEntryIn(vault);
+    for (const owner of owners) await addNotice(tx, owner.id, at, t.hasNoStewardAnyMoreWas(what, name));
   }
 }

@@ -5,13 +5,14 @@ import type { Reader } from "../database/client";
 import { organisation, type Role } from "../database/schema";
 import { loadRules } from "../organisation";
 import { Refused } from "../refused";
+import { rules as t } from "./strings";
 
 export const houseRules = query({
   name: "rules.all",
   input: none,
   by: ["person"],
   allow: ({ role }) => {
-    if (!role || role === "guest") throw new Refused("not-allowed", "The house rules are for staff.");
+    if (!role || role === "guest") throw new Refused("not-allowed", t.theHouseRulesAreForStaff);
   },
   run: async ({ tx }) => loadRules(tx),
 });
@@ -22,12 +23,12 @@ export const changeRules = command({
   input: houseRulesSchema,
   by: ["person"],
   allow: ({ role }) => {
-    if (role !== "owner") throw new Refused("not-allowed", "Owners change the house rules.");
+    if (role !== "owner") throw new Refused("not-allowed", t.ownersChangeTheHouseRules);
   },
   run: async ({ tx, input }) => {
     const before = sayRules(await loadRules(tx));
     const changed = sayRules(input).filter((sentence) => !before.includes(sentence));
-    if (changed.length === 0) throw new Refused("conflict", "These are the house rules already.");
+    if (changed.length === 0) throw new Refused("conflict", t.theseAreTheHouseRulesAlready);
     await tx.update(organisation).set({ rules: input });
     return { changed };
   },
@@ -44,9 +45,9 @@ export async function requireMaker(tx: Reader, role: Role | null, what: "vaults"
     staff: ["owner", "administrator", "member"],
   };
   const says = {
-    owners: `Only an owner makes ${what}.`,
-    administrators: `An administrator makes ${what}.`,
-    staff: `Staff make ${what}.`,
+    owners: t.onlyAnOwnerMakes(what),
+    administrators: t.anAdministratorMakes(what),
+    staff: t.staffMake(what),
   };
   if (!role || !may[makes[what]].includes(role)) throw new Refused("not-allowed", says[makes[what]]);
 }

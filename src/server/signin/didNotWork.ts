@@ -7,6 +7,7 @@ import { signIns } from "../database/schema";
 import { attemptKey, countAttempt, requireFewAttempts } from "../people/attempts";
 import { tellStewards } from "../people/telling";
 import { requireEntry } from "../vaults/entries";
+import { didNotWork as t } from "./strings";
 
 const MOST_IN_A_QUARTER = 3;
 
@@ -15,7 +16,7 @@ export const didNotWork = command({
   input: z.strictObject({
     entryId: idSchema,
     what: z.enum(Object.keys(DID_NOT_WORK) as [keyof typeof DID_NOT_WORK]),
-    note: z.string().trim().max(300, "A note has at most 300 characters.").default(""),
+    note: z.string().trim().max(300, t.aNoteHasAtMost300).default(""),
   }),
   by: ["person"],
   allow: async (context) => {
@@ -33,12 +34,11 @@ export const didNotWork = command({
       .where(and(eq(signIns.entryId, input.entryId), eq(signIns.personId, me!.id)))
       .orderBy(desc(signIns.begunAt))
       .limit(1);
-    const note = input.note ? ` They write: “${input.note}”` : "";
+    const note = input.note ? t.theyWrite(input.note) : "";
     await tellStewards(
       tx,
       [input.entryId],
-      (entry) =>
-        `${me!.name} cannot sign in with ${entry}: ${DID_NOT_WORK[input.what]}. ${noted(last?.outcome)}${note}`,
+      (entry) => t.cannotSignInWith(me!.name, entry, DID_NOT_WORK[input.what], noted(last?.outcome), note),
       at,
       me!.id,
     );
@@ -53,8 +53,8 @@ export const didNotWork = command({
 });
 
 function noted(outcome: string | null | undefined): string {
-  if (outcome === undefined) return "Galtry has not signed them in there yet.";
-  if (outcome === "signed-in") return "Galtry’s last sign-in for them went through.";
+  if (outcome === undefined) return t.galtryHasNotSignedThemIn;
+  if (outcome === "signed-in") return t.galtrysLastSignInForThem;
   const failure = FAILURES[outcome as Failure] as (typeof FAILURES)[Failure] | undefined;
-  return failure ? `Galtry’s last sign-in for them: it ${failure.title}.` : "Galtry’s last sign-in for them broke off.";
+  return failure ? t.galtrysLastSignInForThem2(failure.title) : t.galtrysLastSignInForThem3;
 }

@@ -25,6 +25,7 @@ import { openValues, vaultKey } from "../vaults/vaultKeys";
 import type { HandedCookie, Login, SignedIn, SignInEngine } from "./engine";
 import { SignInFailure } from "./guardedClient";
 import { HttpEngine } from "./httpEngine";
+import { sealed as t } from "./strings";
 
 /** Longer than any sign-in takes, a code's wait included. */
 export const LONGEST_SIGN_IN_MS = 90_000;
@@ -90,8 +91,7 @@ export const beginSignIn = command({
     const found = requireOutOfBin(await entryFor(tx, input.entryId, me!.id, at), held);
     requireInUse(found.entry);
     await requireReady(context, found.entry, held.vaultId, held.level);
-    if (found.entry.signInPage === "")
-      throw new Refused("conflict", "This has no sign-in page: nobody signs in with it.");
+    if (found.entry.signInPage === "") throw new Refused("conflict", t.thisHasNoSignInPage);
     return { held, found };
   },
   run: async ({ tx, input, caller, at, allowed: { held, found }, house }) => {
@@ -160,7 +160,7 @@ export const handOver = command({
       .leftJoin(entries, eq(entries.nodeId, signIns.entryId))
       .where(eq(signIns.id, input.signInId));
     if (!begun || begun.row.endedAt !== null || begun.row.personId !== me?.id)
-      throw new Refused("ended", "This sign-in has ended already.");
+      throw new Refused("ended", t.thisSignInHasEndedAlready);
     const { row, entry } = begun;
     const now = await resolveAt(tx, me, row.entryId, at);
     const still =
@@ -395,7 +395,7 @@ async function beginInTurn(
     if (begun.why === "refused-before") return begun;
     onProgress("waiting");
     if (Date.now() - start > LONGEST_SIGN_IN_MS || signal.aborted)
-      throw new Refused("too-many", "Others are signing in to the same site. Try again in a minute.");
+      throw new Refused("too-many", t.othersAreSigningInToThe);
     await new Promise((resolve) => setTimeout(resolve, 120));
   }
 }
@@ -452,7 +452,7 @@ export const reportLanding = command({
   allow: async ({ tx, caller, input }) => {
     const [row] = await tx.select().from(signIns).where(eq(signIns.id, input.signInId));
     if (!row || row.personId !== personIdOf(caller) || row.outcome !== "signed-in")
-      throw new Refused("not-found", "There is no such sign-in.");
+      throw new Refused("not-found", t.thereIsNoSuchSignIn);
     return row;
   },
   run: async ({ tx, input }) => {

@@ -7,6 +7,7 @@ import { command, idSchema } from "../command";
 import { entries, vaults } from "../database/schema";
 import { notFound, Refused } from "../refused";
 import { requireEntries, severalIds } from "./entries";
+import { aside as t } from "./strings";
 
 export const setAside = command({
   name: "vaults.setAside",
@@ -16,7 +17,7 @@ export const setAside = command({
     const allowed = await requireEntries(context, context.input.entryIds, "edit");
     const withVault = allowed.found.find(({ entry }) => entry.asideWith !== null);
     if (!context.input.aside && withVault)
-      throw new Refused("conflict", `${withVault.entry.name} is set aside with its vault. Bring the vault back.`);
+      throw new Refused("conflict", t.isSetAsideWithItsVault(withVault.entry.name));
     return allowed;
   },
   run: async ({ tx, input, caller, at }) => {
@@ -42,7 +43,7 @@ export const setVaultAside = command({
     const [vault] = await tx.select().from(vaults).where(eq(vaults.nodeId, input.vaultId));
     if (!vault) throw notFound();
     if ((vault.asideAt !== null) === input.aside)
-      throw new Refused("conflict", input.aside ? "It is set aside already." : "It is not set aside.");
+      throw new Refused("conflict", input.aside ? t.itIsSetAsideAlready : t.itIsNotSetAside);
     return { vault };
   },
   run: async ({ tx, input: { vaultId, aside }, caller, at }) => {

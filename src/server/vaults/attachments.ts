@@ -20,6 +20,7 @@ import { requireEntry } from "./entries";
 import { requireRevealGates } from "./revealGates";
 import { openPiece, sealPiece } from "./sealing";
 import { vaultKey } from "./vaultKeys";
+import { attachments as t } from "./strings";
 
 const MOST_AN_ENTRY = 50;
 
@@ -47,20 +48,20 @@ export const beginAttachment = command({
   input: z.strictObject({
     entryId: idSchema,
     name: z.string().max(1000),
-    size: z.number().int().min(1, "This file is empty."),
+    size: z.number().int().min(1, t.thisFileIsEmpty),
   }),
   by: ["person"],
   allow: async (context) => {
     const allowed = await requireEntry(context, context.input.entryId, "edit");
     const most = context.house.configuration.attachmentBytes;
     if (context.input.size > most)
-      throw new Refused("bad-input", `A file has at most ${Math.floor(most / 1024 / 1024)} MB here.`, "size");
+      throw new Refused("bad-input", t.aFileHasAtMostMb(Math.floor(most / 1024 / 1024)), "size");
     const [here] = await context.tx
       .select({ files: count() })
       .from(attachments)
       .where(eq(attachments.entryId, context.input.entryId));
     if (here!.files >= MOST_AN_ENTRY)
-      throw new Refused("bad-input", `An entry has at most ${MOST_AN_ENTRY} attachments.`, "name");
+      throw new Refused("bad-input", t.anEntryHasAtMostAttachments(MOST_AN_ENTRY), "name");
     return allowed;
   },
   run: async ({ tx, input, caller, at, house, allowed }) => {
@@ -91,12 +92,11 @@ async function requireBegun(context: Asking, attachmentId: string) {
   const [file] = await context.tx.select().from(attachments).where(eq(attachments.id, attachmentId));
   if (!file || file.createdBy !== context.me?.id || file.completeAt !== null) throw notFound();
   const allowed = await requireEntry(context, file.entryId, "edit");
-  if (allowed.vaultId !== file.vaultId)
-    throw new Refused("conflict", "The entry was moved to another vault meanwhile. Attach the file again.");
+  if (allowed.vaultId !== file.vaultId) throw new Refused("conflict", t.theEntryWasMovedToAnother);
   return { ...allowed, file };
 }
 
-const base64 = z.base64().max(Math.ceil((PIECE_BYTES * 4) / 3) + 4, "A piece has at most one mebibyte.");
+const base64 = z.base64().max(Math.ceil((PIECE_BYTES * 4) / 3) + 4, t.aPieceHasAtMostOne);
 
 export const addPiece = command({
   name: "vaults.addPiece",
@@ -117,7 +117,7 @@ export const addPiece = command({
     const length = last ? file.size - PIECE_BYTES * (file.pieces - 1) : PIECE_BYTES;
     const sealedForIt = prepared?.keyVersion === file.keyVersion;
     if (!prepared || !sealedForIt || input.number >= file.pieces || prepared.length !== length)
-      throw new Refused("bad-input", "This piece does not fit: the file changed while it was read.");
+      throw new Refused("bad-input", t.thisPieceDoesNotFitThe);
     await tx
       .insert(attachmentPieces)
       .values({ attachmentId: file.id, number: input.number, sealed: prepared.sealed })
@@ -148,7 +148,7 @@ export const finishAttachment = command({
       .select({ pieces: count() })
       .from(attachmentPieces)
       .where(eq(attachmentPieces.attachmentId, file.id));
-    if (there!.pieces !== file.pieces) throw new Refused("conflict", "Some of the file is missing. Attach it again.");
+    if (there!.pieces !== file.pieces) throw new Refused("conflict", t.someOfTheFileIsMissing);
     await tx.update(attachments).set({ completeAt: at }).where(eq(attachments.id, file.id));
   },
   journal: ({ allowed }) => lineOf(allowed.file, allowed.vaultId, allowed.entry.name),
@@ -165,7 +165,7 @@ export const removeAttachment = command({
     if (!file) throw notFound();
     const allowed = await requireEntry(context, file.entryId, "edit");
     if (file.createdBy !== context.me!.id && !atLeast(allowed.level, "steward"))
-      throw new Refused("not-allowed", "Whoever attached it, or a steward, can take it away.");
+      throw new Refused("not-allowed", t.whoeverAttachedItOrASteward);
     return { ...allowed, file };
   },
   run: async ({ tx, allowed: { file } }) => {
@@ -220,7 +220,7 @@ export const attachmentPiece = query({
     const until = Number(input.ticket.split(".")[0]);
     const right = ticketFor(house.keys, file.id, me!.id, until);
     if (!(until > at) || !sameBytes(utf8(right), utf8(input.ticket)))
-      throw new Refused("not-allowed", "Open the attachment again: this took too long.");
+      throw new Refused("not-allowed", t.openTheAttachmentAgainThisTook);
     return file;
   },
   run: async ({ tx, input, house, allowed: file }) => {

@@ -16,6 +16,7 @@ import { requireEntries, severalIds } from "./entries";
 import { eraseNodes } from "./erasing";
 import { idsBelow, requirePlace } from "./folders";
 import type { EntryRow } from "./writing";
+import { bin as t } from "./strings";
 
 const NOT_BINNED = { binnedAt: null, binnedBy: null, binnedWith: null };
 
@@ -41,7 +42,7 @@ async function requireBinned(context: Asking, entryIds: readonly string[]) {
     const allowed = await requireLevel(context, entryId, "steward");
     const [entry] = await context.tx.select().from(entries).where(eq(entries.nodeId, entryId));
     if (!entry) throw notFound();
-    if (entry.binnedAt === null) throw new Refused("conflict", `${entry.name} is not in the bin.`);
+    if (entry.binnedAt === null) throw new Refused("conflict", t.isNotInTheBin(entry.name));
     found.push({ entry, vaultId: allowed.vaultId, parentId: allowed.path[0]!.parentId! });
   }
   return found;
@@ -65,17 +66,11 @@ export const restoreEntry = command({
     if (place)
       for (const { entry, parentId } of found) if (parentId !== input.parentId) await requireYes(context, entry);
     for (const { vaultId, parentId } of found) {
-      if (place && place.vaultId !== vaultId)
-        throw new Refused("bad-input", "It is restored within its vault, and moved from there.", "parentId");
+      if (place && place.vaultId !== vaultId) throw new Refused("bad-input", t.itIsRestoredWithinItsVault, "parentId");
       if (place) continue;
       const [folder] = await tx.select().from(folders).where(eq(folders.nodeId, parentId));
       if (folder && folder.binnedAt !== null)
-        throw new Refused(
-          "conflict",
-          `It lies in the folder ${folder.name}, which is in the bin too: restore that first, or say another place.`,
-          undefined,
-          { placeGone: true },
-        );
+        throw new Refused("conflict", t.itLiesInTheFolderWhich(folder.name), undefined, { placeGone: true });
     }
     return found;
   },
@@ -105,7 +100,7 @@ export const eraseEntry = command({
   by: ["person"],
   allow: (context) => requireBinned(context, context.input.entryIds),
   run: async ({ tx, input, me, at }) => {
-    await tellStewards(tx, input.entryIds, (node) => `${me!.name} deleted ${node} for good.`, at, me!.id);
+    await tellStewards(tx, input.entryIds, (node) => t.deletedForGood(me!.name, node), at, me!.id);
     await eraseNodes(tx, input.entryIds, at);
   },
   journal: ({ allowed }) => linesOf(allowed),
@@ -122,13 +117,13 @@ export const eraseFolder = command({
     const allowed = await requireLevel(context, input.folderId, "steward");
     const [folder] = await tx.select().from(folders).where(eq(folders.nodeId, input.folderId));
     if (!folder) throw notFound();
-    if (folder.binnedAt === null) throw new Refused("conflict", "This folder is not in the bin.");
+    if (folder.binnedAt === null) throw new Refused("conflict", t.thisFolderIsNotInThe);
     const below = await idsBelow(tx, input.folderId);
     for (const id of below) await requireLevel(context, id, "steward");
     return { ...allowed, folder, below };
   },
   run: async ({ tx, input, me, at, allowed }) => {
-    const says = (node: string) => `${me!.name} deleted the folder ${node} for good, with all that lay in it.`;
+    const says = (node: string) => t.deletedTheFolderForGoodWith(me!.name, node);
     await tellStewards(tx, [input.folderId], says, at, me!.id);
     return eraseBelow(tx, allowed.below, at);
   },

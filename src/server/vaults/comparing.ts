@@ -13,6 +13,7 @@ import { groupBy } from "../groupBy";
 import { attemptKey, attemptsOf, countAttempt, requireFewAttempts } from "../people/attempts";
 import { Refused } from "../refused";
 import { fingerprint } from "./sealing";
+import { comparing as t } from "./strings";
 
 const comparable = z.strictObject({
   page: z.string().max(2000),
@@ -113,11 +114,7 @@ export const compareRows = command({
   tell: () => [],
 });
 
-const tooMany = () =>
-  new Refused(
-    "too-many",
-    "More than five passwords were compared with one login in a quarter of an hour. Wait, or leave these rows out.",
-  );
+const tooMany = () => new Refused("too-many", t.moreThanFivePasswordsWere);
 
 const NOTHING_LIKE_IT: Compared = { likeness: "new", entryId: null };
 

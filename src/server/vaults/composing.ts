@@ -13,6 +13,7 @@ import { uuidv7 } from "../ids";
 import type { KeyRing } from "../keys/keyFile";
 import { badInput, Refused } from "../refused";
 import { fingerprint, type SealedValues, sealValues, type VaultKey } from "./sealing";
+import { composing as t } from "./strings";
 
 export type VersionRow = typeof entryVersions.$inferSelect;
 
@@ -67,7 +68,7 @@ function refuseShowingMore({ kind, values, before, earlier }: WriteVersion): voi
     const label = values.extras[at]?.label ?? fieldOf(kind, id)?.label ?? id;
     throw new Refused(
       "bad-input",
-      `More people would see ${label}. Reveal it and enter it here again.`,
+      t.morePeopleWouldSeeRevealIt(label),
       at === -1 ? `values.${id}` : `values.extras.${at}.value`,
     );
   }

@@ -9,6 +9,7 @@ import { uuidv7 } from "../ids";
 import { Refused } from "../refused";
 import { composeVersion, valuesIn } from "./composing";
 import type { VaultKey } from "./sealing";
+import { composingRows as t } from "./strings";
 
 export interface RowsToCompose {
   importId: string;
@@ -44,7 +45,7 @@ async function composed({ importId, vaultId, personId, at, key, own, rows, ...ke
   const made = await Promise.all(
     rows.map(async (row) => {
       const kind = kinds.get(row.kind);
-      if (!kind || kind.closed) throw new Refused("bad-input", "There is no such kind.", "rows");
+      if (!kind || kind.closed) throw new Refused("bad-input", t.thereIsNoSuchKind, "rows");
       const entryId = uuidv7();
       const version = await composeVersion(key, keys, {
         kind,

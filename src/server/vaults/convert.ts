@@ -7,6 +7,7 @@ import { Refused } from "../refused";
 import { kindSchema, requireEntry } from "./entries";
 import { kindOf } from "./kinds";
 import { rewrite } from "./writing";
+import { convert as t } from "./strings";
 
 export const convertEntry = command({
   name: "vaults.convert",
@@ -21,10 +22,10 @@ export const convertEntry = command({
   allow: async (context) => {
     const allowed = await requireEntry(context, context.input.entryId, "edit");
     if (allowed.entry.versionId !== context.input.baseVersionId)
-      throw new Refused("conflict", "Somebody changed this entry meanwhile. Look at it again first.");
+      throw new Refused("conflict", t.somebodyChangedThisEntry);
     const to = await kindOf(context.tx, context.input.kind);
-    if (to.id === allowed.entry.kind) throw new Refused("conflict", "It is of this kind already.", "kind");
-    if (to.closed) throw new Refused("conflict", `${to.name} is closed to new entries.`, "kind");
+    if (to.id === allowed.entry.kind) throw new Refused("conflict", t.itIsOfThisKindAlready, "kind");
+    if (to.closed) throw new Refused("conflict", t.isClosedToNewEntries(to.name), "kind");
     return { ...allowed, to };
   },
   run: async (context) => {

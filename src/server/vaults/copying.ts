@@ -37,6 +37,7 @@ import { accessEffects, type MoveEffect } from "./moving";
 import { openPiece, sealPiece, sealValues } from "./sealing";
 import { openValues, vaultKey } from "./vaultKeys";
 import { currentVersion, type EntryRow, valuesOfVersion, writeVersion } from "./writing";
+import { copying as t } from "./strings";
 
 const MOST_CARRIED = 500;
 
@@ -78,15 +79,15 @@ async function requireCarry(context: Asking & { input: Carrying }, needed: Level
     const held = await requireLevel(context, nodeId, needed);
     fromVault = held.vaultId;
     const [node] = held.path;
-    if (node!.type === "vault") throw new Refused("bad-input", "A vault is not moved or copied.", "nodeIds");
-    if (above.includes(nodeId)) throw new Refused("bad-input", "A folder does not go into itself.", "parentId");
-    if (await isBinned(tx, nodeId)) throw new Refused("conflict", "What lies in the bin stays where it is.");
+    if (node!.type === "vault") throw new Refused("bad-input", t.aVaultIsNotMovedOr, "nodeIds");
+    if (above.includes(nodeId)) throw new Refused("bad-input", t.aFolderDoesNotGoInto, "parentId");
+    if (await isBinned(tx, nodeId)) throw new Refused("conflict", t.whatLiesInTheBinStays);
     if (node!.type === "folder" && place.depth + (await heightOf(tx, nodeId)) > DEEPEST)
-      throw new Refused("bad-input", `Folders nest at most ${DEEPEST} deep.`, "parentId");
+      throw new Refused("bad-input", t.foldersNestAtMostDeep(DEEPEST), "parentId");
   }
   const load = await carried(tx, input.nodeIds);
   if (load.entries.length > MOST_CARRIED)
-    throw new Refused("bad-input", `At most ${MOST_CARRIED} entries at once: this would be ${load.entries.length}.`);
+    throw new Refused("bad-input", t.atMostEntriesAtOnceThis(MOST_CARRIED, load.entries.length));
   for (const id of load.ids) await requireLevel(context, id, needed);
   const { steps } = await loadSteps(tx, input.parentId);
   const after = bareAt(steps);
@@ -101,7 +102,7 @@ const gained = (effects: readonly MoveEffect[]) =>
 async function requireCopy(context: Asking & { input: Carrying }) {
   const allowed = await requireCarry(context, "edit");
   if (gained(allowed.effects).length > 0 && !(await isStewardOf(context, allowed.load.ids)))
-    throw new Refused("not-allowed", "More people would reach the copy: only a steward can do that.");
+    throw new Refused("not-allowed", t.morePeopleWouldReachTheCopy);
   // A copy may have other stewards, who would say the yes.
   for (const entry of allowed.load.entries) await requireYes(context, entry);
   return allowed;
@@ -121,8 +122,8 @@ async function requireMoveAcross(context: Asking & { input: Carrying }) {
   const allowed = await requireCarry(context, "steward");
   for (const id of context.input.nodeIds) {
     const [node] = await loadPath(context.tx, id);
-    if (node!.vaultId === allowed.vaultId) throw new Refused("bad-input", "It is in this vault already.", "parentId");
-    if (node!.vaultId !== allowed.fromVault) throw new Refused("bad-input", "Move from one vault at a time.");
+    if (node!.vaultId === allowed.vaultId) throw new Refused("bad-input", t.itIsInThisVaultAlready, "parentId");
+    if (node!.vaultId !== allowed.fromVault) throw new Refused("bad-input", t.moveFromOneVaultAtA);
   }
   // The stewards there would say the yes from then on.
   for (const entry of allowed.load.entries) await requireYes(context, entry);
@@ -304,7 +305,7 @@ export const moveAcross = command({
     const names = new Map<string, string>();
     for (const id of [...input.nodeIds, input.parentId]) names.set(id, await nodeName(tx, id));
     const { id: mover, name } = context.me!;
-    await tellStewards(tx, input.nodeIds, (node) => `${name} moved ${node} to another vault.`, at, mover);
+    await tellStewards(tx, input.nodeIds, (node) => t.movedToAnotherVault(name, node), at, mover);
     const move = async () => {
       for (const id of load.ids) {
         await tx
@@ -349,13 +350,7 @@ export const moveAcross = command({
     );
     const came = [...names].filter(([id]) => id !== input.parentId).map(([, what]) => what);
     const what = came.length === 1 ? came[0] : `${came.length} entries and folders`;
-    await tellStewards(
-      tx,
-      [input.parentId],
-      (node) => `${name} moved ${what} to ${node} from another vault.`,
-      at,
-      mover,
-    );
+    await tellStewards(tx, [input.parentId], (node) => t.movedToFromAnotherVault(name, what, node), at, mover);
     return { names };
   },
   journal: ({ input, result, allowed }) =>

@@ -1,5 +1,6 @@
 /** A picture drawn anew and small: only what can be seen of it stays. */
 import sharp, { type Metadata, type Sharp } from "sharp";
+import { drawPicture as t } from "./strings";
 
 /** Edge of what is kept, in pixels: sharp on a fine screen at the largest size it is shown. */
 const EDGE = 120;
@@ -17,14 +18,11 @@ export async function drawPicture(bytes: Uint8Array): Promise<Drawn> {
     about = await source.metadata();
   } catch (error) {
     return {
-      refused: /pixel limit/.test(String(error))
-        ? "This picture has too many pixels. Make it smaller first."
-        : "This is not a picture: PNG, JPEG, WebP and SVG are.",
+      refused: /pixel limit/.test(String(error)) ? t.thisPictureHasTooManyPixels : t.thisIsNotAPicturePng,
     };
   }
-  if (!FORMATS.includes(about.format ?? "")) return { refused: "PNG, JPEG, WebP and SVG pictures can be kept." };
-  if ((about.width ?? 0) * (about.height ?? 0) > MOST_PIXELS)
-    return { refused: "This picture has too many pixels. Make it smaller first." };
+  if (!FORMATS.includes(about.format ?? "")) return { refused: t.pngJpegWebpAndSvgPictures };
+  if ((about.width ?? 0) * (about.height ?? 0) > MOST_PIXELS) return { refused: t.thisPictureHasTooManyPixels };
   try {
     const png = await source
       .rotate()
@@ -33,6 +31,6 @@ export async function drawPicture(bytes: Uint8Array): Promise<Drawn> {
       .toBuffer();
     return { png };
   } catch {
-    return { refused: "This picture cannot be drawn: it is broken, or has too many pixels." };
+    return { refused: t.thisPictureCannotBeDrawnIt };
   }
 }

@@ -6,9 +6,10 @@ import { pictures } from "../database/schema";
 import type { Galtry } from "../galtry";
 import { uuidv7 } from "../ids";
 import { Refused } from "../refused";
+import { drawing as t } from "./strings";
 
 /** Base64 of the file; null takes the picture away. */
-export const pictureInput = z.base64().max(2_800_000, "A picture has at most 2 MB.").nullable();
+export const pictureInput = z.base64().max(2_800_000, t.aPictureHasAtMost2).nullable();
 
 /**
  * For `prepare`: the picture as it is kept.

@@ -23,6 +23,7 @@ import { fingerprint, type SealedValues } from "./sealing";
 import { MOST_REWRITTEN } from "./several";
 import { openValues } from "./vaultKeys";
 import { currentVersion, noteSighting, rewrite, valuesOfVersion } from "./writing";
+import { earlier as t } from "./strings";
 
 /** Latest versions first; only their numbers, moments and makers. */
 export async function versionLines(tx: Reader, entryId: string) {
@@ -113,10 +114,10 @@ interface Opened {
 const kindIdOf = (version: VersionRow, now: string) => (version.open.kind as string | undefined) ?? now;
 
 const COMMON_FIELDS: readonly Field[] = [
-  { id: "name", label: "Name", class: "open", form: "line" },
-  { id: "description", label: "What it is for", class: "open", form: "line" },
-  { id: "notes", label: "Notes", class: "open", form: "text" },
-  { id: "tags", label: "Tags", class: "open", form: "line" },
+  { id: "name", label: t.name, class: "open", form: "line" },
+  { id: "description", label: t.whatItIsFor, class: "open", form: "line" },
+  { id: "notes", label: t.notes, class: "open", form: "text" },
+  { id: "tags", label: t.tags, class: "open", form: "line" },
 ];
 
 function valuesShown(row: Opened, before: Opened | null, now: Opened): EarlierValue[] {
@@ -250,7 +251,7 @@ export const bringBackVersion = command({
       const version = versions.find((one) => one.id === item.versionId && one.entryId === item.entryId);
       if (!version) throw notFound();
       if (entry.versionId !== item.baseVersionId)
-        throw new Refused("conflict", `Somebody changed ${entry.name} meanwhile. Look at it again first.`);
+        throw new Refused("conflict", t.somebodyChangedMeanwhileLookAt(entry.name));
       return { entry, version, held };
     });
     return { ...allowed, items };
@@ -305,11 +306,7 @@ function refuseShowing(kind: Kind, ids: readonly string[], before: Classes, afte
   if (id === undefined) return;
   const label =
     [...after.extras, ...before.extras].find((extra) => `extra:${extra.id}` === id)?.label ?? fieldWord(kind, id);
-  throw new Refused(
-    "conflict",
-    `More people could see ${label} then than now. Restore the other fields one at a time; reveal ${label} and enter it anew.`,
-    "fields",
-  );
+  throw new Refused("conflict", t.morePeopleCouldSeeThenThan(label), "fields");
 }
 
 /** @throws Refused for a field that the kind has no more */
@@ -324,7 +321,7 @@ function withFieldsOf(kind: Kind, now: EntryValues, then: EntryValues, ids: read
       const others = after.extras.filter((one) => `extra:${one.id}` !== id);
       after.extras = extra ? [...others, extra] : others;
     } else if (fieldOf(kind, id)) after.fields[id] = then.fields[id] ?? "";
-    else throw new Refused("conflict", "This entry is of another kind now: bring all of it back, or none.", "fields");
+    else throw new Refused("conflict", t.thisEntryIsOfAnotherKind, "fields");
   }
   return after;
 }

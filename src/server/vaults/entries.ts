@@ -20,6 +20,7 @@ import { kindOf } from "./kinds";
 import type { SealedValues } from "./sealing";
 import { openValues } from "./vaultKeys";
 import { changedWords, currentVersion, type EntryRow, flatValues, requireSameWay, writeVersion } from "./writing";
+import { entries as t } from "./strings";
 
 /** What new entries can be is looked up within the act: organisations have kinds of their own. */
 export const kindSchema = z.string().min(1).max(64);
@@ -33,15 +34,14 @@ export async function requireEntry(context: Asking, entryId: string, needed: Lev
 
 /** @throws Refused for what is set aside */
 export function requireInUse(entry: { asideAt: number | null; name: string }): void {
-  if (entry.asideAt !== null)
-    throw new Refused("conflict", `${entry.name} is set aside. Whoever may edit it can bring it back.`);
+  if (entry.asideAt !== null) throw new Refused("conflict", t.isSetAsideWhoeverMayEdit(entry.name));
 }
 
 /** Ids of the entries that one act is for. */
 export const severalIds = z
   .array(idSchema)
-  .min(1, "Choose an entry.")
-  .max(500, "At most 500 entries at once.")
+  .min(1, t.chooseAnEntry)
+  .max(500, t.atMost500EntriesAtOnce)
   .transform((ids) => [...new Set(ids)]);
 
 /** The same gate for several: all of them or none. `lines` is what the journal keeps, a line each. */
@@ -72,7 +72,7 @@ export function requireOutOfBin<R extends { entry: { binnedAt: number | null } }
   if (!found) throw notFound();
   if (found.entry.binnedAt !== null) {
     if (!atLeast(level, "steward")) throw notFound();
-    throw new Refused("conflict", "This entry is in the bin. Restore it first.");
+    throw new Refused("conflict", t.thisEntryIsInTheBin);
   }
   return found;
 }
@@ -97,7 +97,7 @@ export async function insertEntry(
   await tx.insert(nodes).values({ id: entryId, type: "entry", createdAt: at, createdBy: personId });
   await tx.insert(places).values({ id: uuidv7(), nodeId: entryId, parentId, vaultId, validFrom: at, commandId });
   const kind = await kindOf(tx, kindId);
-  if (kind.closed) throw new Refused("conflict", `${kind.name} is closed to new entries.`, "kind");
+  if (kind.closed) throw new Refused("conflict", t.isClosedToNewEntries(kind.name), "kind");
   const written = await writeVersion(
     { tx, house },
     {
@@ -129,8 +129,7 @@ export const addEntry = command({
     const made = await insertEntry(context, { parentId, vaultId: allowed.vaultId, kind, values, personId, how, steps });
     await tx.insert(met).values({ personId, entryId: made.entryId, at }).onConflictDoNothing();
     // What somebody from outside adds is seen by its stewards at once.
-    if (me!.guest)
-      await tellStewards(tx, [made.entryId], (name) => `${me!.name}, a guest, added ${name}.`, at, personId);
+    if (me!.guest) await tellStewards(tx, [made.entryId], (name) => t.aGuestAdded(me!.name, name), at, personId);
     return made;
   },
   journal: ({ input, result, allowed }) => ({
@@ -204,7 +203,7 @@ async function overtaken(
   const seen = kind.fields.filter((field) => field.class === "identifier").map(({ id }) => [id, now.fields[id] ?? ""]);
   const secrets = kind.fields.filter((field) => field.class === "secret");
   const differs = (id: string) => then === null || fieldsOf(then)[id] !== fieldsOf(now)[id];
-  return new Refused("conflict", `${who || "Somebody"} changed this entry while you were editing it.`, undefined, {
+  return new Refused("conflict", t.changedThisEntryWhileYouWere(who || "Somebody"), undefined, {
     versionId: current.id,
     by: who || null,
     at: current.createdAt,

@@ -9,6 +9,7 @@ import type { Reader } from "../database/client";
 import { entries, folders, nodes, places, vaults } from "../database/schema";
 import { uuidv7 } from "../ids";
 import { notFound, Refused } from "../refused";
+import { folders as t } from "./strings";
 
 /** Deeper than this nobody finds anything; it also bounds the walks. */
 export const DEEPEST = 30;
@@ -19,9 +20,9 @@ export async function requirePlace(context: Asking, parentId: string, needed: Le
   const path = await loadPath(tx, parentId);
   if (path[0]?.type !== "vault" && path[0]?.type !== "folder") throw notFound();
   const allowed = await requireLevel(context, parentId, needed);
-  if (await isBinned(tx, parentId)) throw new Refused("conflict", "This folder is in the bin. Restore it first.");
+  if (await isBinned(tx, parentId)) throw new Refused("conflict", t.thisFolderIsInTheBin);
   const [vault] = await tx.select({ at: vaults.asideAt }).from(vaults).where(eq(vaults.nodeId, allowed.vaultId));
-  if (vault && vault.at !== null) throw new Refused("conflict", "This vault is set aside. Bring it back first.");
+  if (vault && vault.at !== null) throw new Refused("conflict", t.thisVaultIsSetAsideBring);
   return { ...allowed, depth: path.length };
 }
 
@@ -55,7 +56,7 @@ export const makeFolder = command({
   by: ["person"],
   allow: async (context) => {
     const allowed = await requirePlace(context, context.input.parentId, "edit");
-    if (allowed.depth > DEEPEST) throw new Refused("bad-input", `Folders nest at most ${DEEPEST} deep.`, "parentId");
+    if (allowed.depth > DEEPEST) throw new Refused("bad-input", t.foldersNestAtMostDeep(DEEPEST), "parentId");
     return allowed;
   },
   run: async ({ tx, input, caller, at, commandId, allowed }) => {
@@ -115,7 +116,7 @@ export const binFolder = command({
   by: ["person"],
   allow: async (context) => {
     const allowed = await requireFolder(context, context.input.folderId, "steward");
-    if (allowed.folder.binnedAt !== null) throw new Refused("conflict", "This folder is in the bin already.");
+    if (allowed.folder.binnedAt !== null) throw new Refused("conflict", t.thisFolderIsInTheBin2);
     const below = await idsBelow(context.tx, context.input.folderId);
     // Somebody else may be the only steward of something within: it is not taken away from them.
     for (const id of below) await requireWithin(context, id);
@@ -149,10 +150,7 @@ async function requireWithin(context: Asking, nodeId: string): Promise<void> {
   try {
     await requireLevel(context, nodeId, "steward");
   } catch {
-    throw new Refused(
-      "not-allowed",
-      "Something in this folder has other stewards. They would have to take it out first.",
-    );
+    throw new Refused("not-allowed", t.somethingInThisFolderHasOther);
   }
 }
 
@@ -163,9 +161,8 @@ export const restoreFolder = command({
   allow: async (context) => {
     const allowed = await requireFolder(context, context.input.folderId, "steward");
     const { folder } = allowed;
-    if (folder.binnedAt === null) throw new Refused("conflict", "This folder is not in the bin.");
-    if (folder.binnedWith !== folder.nodeId)
-      throw new Refused("conflict", "It went into the bin with the folder around it: restore that one.");
+    if (folder.binnedAt === null) throw new Refused("conflict", t.thisFolderIsNotInThe);
+    if (folder.binnedWith !== folder.nodeId) throw new Refused("conflict", t.itWentIntoTheBinWith);
     return allowed;
   },
   run: async ({ tx, input }) => {

@@ -16,6 +16,7 @@ import { entries, imports } from "../database/schema";
 import { othersTurn } from "../othersTurn";
 import { notFound, Refused } from "../refused";
 import { takeBackUpdates, updatedBy } from "./importUpdates";
+import { importUndo as t } from "./strings";
 
 const isWeak = (guesses: number) => strengthOf(guesses).word.endsWith("weak");
 
@@ -27,8 +28,8 @@ async function requireUndoable(context: Asking, importId: string) {
   const [found] = await tx.select().from(imports).where(eq(imports.id, importId));
   if (!found?.publishedAt) throw notFound();
   const allowed = await requireLevel(context, found.parentId, found.personId === me?.id ? "edit" : "steward");
-  if (found.undoneAt !== null) throw new Refused("conflict", "It has been undone already.");
-  if (at - found.publishedAt > DAY_MS) throw new Refused("conflict", "It can be undone for a day. That is over.");
+  if (found.undoneAt !== null) throw new Refused("conflict", t.itHasBeenUndoneAlready);
+  if (at - found.publishedAt > DAY_MS) throw new Refused("conflict", t.itCanBeUndoneForA);
   return { ...allowed, found };
 }
 

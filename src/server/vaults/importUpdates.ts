@@ -16,6 +16,7 @@ import { requireEntry } from "./entries";
 import { kindOf } from "./kinds";
 import { openValues, vaultKey } from "./vaultKeys";
 import { currentVersion, rewrite, valuesOfVersion } from "./writing";
+import { importUpdates as t } from "./strings";
 
 type Update = typeof importUpdates.$inferInsert;
 
@@ -28,7 +29,7 @@ export async function composeUpdate(
   at: number,
 ): Promise<Omit<Update, "importId">> {
   const [entry] = await house.db.select().from(entries).where(eq(entries.nodeId, entryId));
-  if (!entry) throw new Refused("conflict", "An entry that would be changed is gone. Look the file over again.");
+  if (!entry) throw new Refused("conflict", t.anEntryThatWouldBeChanged);
   const current = await currentVersion(house.db, entry);
   const kind = await kindOf(house.db, entry.kind);
   const before = await openValues(house.db, house.keys, current);
@@ -89,8 +90,7 @@ export async function requireUpdates(context: Asking, importId: string): Promise
   const rows = await context.tx.select().from(importUpdates).where(eq(importUpdates.importId, importId));
   for (const { entryId, pending } of rows) {
     const { vaultId, entry } = await requireEntry(context, entryId, "edit");
-    if (vaultId !== pending?.vaultId)
-      throw new Refused("conflict", `${entry.name} was moved to another vault meanwhile. Look the file over again.`);
+    if (vaultId !== pending?.vaultId) throw new Refused("conflict", t.wasMovedToAnotherVault(entry.name));
   }
 }
 
@@ -107,8 +107,7 @@ export async function publishUpdates(tx: Transaction, importId: string, personId
   for (const { update, name, versionId } of rows) {
     const { pending, entryId } = update;
     if (!pending || !update.sealed) continue;
-    if (versionId !== update.beforeVersionId)
-      throw new Refused("conflict", `Somebody changed ${name} meanwhile. Look the file over again.`);
+    if (versionId !== update.beforeVersionId) throw new Refused("conflict", t.somebodyChangedMeanwhileLook(name));
     await tx.insert(entryVersions).values({
       id: update.versionId,
       entryId,

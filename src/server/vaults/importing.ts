@@ -35,6 +35,7 @@ import { composeUpdate, keepUpdates, publishUpdates, requireUpdates } from "./im
 import { kindsById } from "./kinds";
 import { vaultKey } from "./vaultKeys";
 import { flatValues } from "./writing";
+import { importing as t } from "./strings";
 
 /** Rows of one chunk. */
 const CHUNK = 200;
@@ -79,8 +80,7 @@ export const beginImport = command({
 async function requireOpen(context: Asking, importId: string) {
   const [found] = await context.tx.select().from(imports).where(eq(imports.id, importId));
   if (!found || found.personId !== context.me?.id) throw notFound();
-  if (found.cancelledAt !== null || found.publishedAt !== null)
-    throw new Refused("conflict", "This bringing in is over: it was finished, stopped or left alone for too long.");
+  if (found.cancelledAt !== null || found.publishedAt !== null) throw new Refused("conflict", t.thisBringingInIsOverIt);
   return { ...(await requirePlace(context, found.parentId, "edit")), found };
 }
 
@@ -114,9 +114,9 @@ export const importChunk = command({
   allow: async (context) => {
     const allowed = await requireOpen(context, context.input.importId);
     const longest = context.input.rows.reduce((most, row) => Math.max(most, row.folder.length), 0);
-    if (allowed.depth + longest > DEEPEST) throw new Refused("bad-input", `Folders nest at most ${DEEPEST} deep.`);
+    if (allowed.depth + longest > DEEPEST) throw new Refused("bad-input", t.foldersNestAtMostDeep(DEEPEST));
     if (allowed.found.rows + context.input.rows.length > MOST_ENTRIES)
-      throw new Refused("bad-input", `At most ${MOST_ENTRIES.toLocaleString("en-GB")} entries are brought in at once.`);
+      throw new Refused("bad-input", t.atMostEntriesAreBroughtIn(MOST_ENTRIES.toLocaleString("en-GB")));
     for (const { updates } of context.input.rows) if (updates) await requireEntry(context, updates, "edit");
     return allowed;
   },
@@ -157,7 +157,7 @@ export const publishImport = command({
       .where(eq(importRows.importId, importId))
       .groupBy(importRows.folder);
     const updated = await publishUpdates(tx, importId, personIdOf(caller)!, at);
-    if (paths.length === 0 && updated.length === 0) throw new Refused("bad-input", "There is nothing to bring in.");
+    if (paths.length === 0 && updated.length === 0) throw new Refused("bad-input", t.thereIsNothingToBringIn);
     const made: string[] = [];
     const keeper = new FolderKeeper(tx, found, { personId: personIdOf(caller)!, at, commandId }, made);
     for (const { folder } of paths) {

@@ -13,6 +13,7 @@ import { uuidv7 } from "../ids";
 import { notFound, Refused } from "../refused";
 import { drawn, dropPicture, keepPicture, pictureInput } from "./drawing";
 import { pictureAddress } from "./pictureAddress";
+import { kinds as t } from "./strings";
 
 type KindRow = typeof kinds.$inferSelect;
 
@@ -31,7 +32,7 @@ const toKind = (row: KindRow): Kind => ({
 export async function kindOf(tx: Reader, id: string): Promise<Kind> {
   if (isReadyKind(id)) return readyKind(id);
   const [row] = await tx.select().from(kinds).where(eq(kinds.id, id));
-  if (!row) throw new Refused("bad-input", "There is no such kind.", "kind");
+  if (!row) throw new Refused("bad-input", t.thereIsNoSuchKind, "kind");
   return toKind(row);
 }
 
@@ -67,7 +68,7 @@ export const kindList = query({
 });
 
 function requireAdministrator({ role }: { role: Role | null }) {
-  if (!role || !isAdministrator(role)) throw new Refused("not-allowed", "An administrator makes kinds.");
+  if (!role || !isAdministrator(role)) throw new Refused("not-allowed", t.anAdministratorMakesKinds);
 }
 
 async function requireOwnKind(context: Pick<Context<{ kindId: string }, Reader>, "tx" | "input" | "role">) {
@@ -89,7 +90,7 @@ async function refuseSameName(tx: Reader, name: string, except: string | null) {
   const same = [...(await kindsById(tx)).values()].find(
     (kind) => kind.id !== except && kind.name.toLowerCase() === name.toLowerCase(),
   );
-  if (same) throw new Refused("conflict", `There is a kind called ${same.name} already.`, "kind.name");
+  if (same) throw new Refused("conflict", t.thereIsAKindCalledAlready(same.name), "kind.name");
 }
 
 function fieldsOf(draft: OwnKind, before: Kind | null, inUse: boolean) {
@@ -178,13 +179,12 @@ export const deleteKind = command({
     if (allowed.entries > 0)
       throw new Refused(
         "conflict",
-        `${allowed.entries.toLocaleString("en-GB")} ${allowed.entries === 1 ? "entry is" : "entries are"} of this kind: it cannot be deleted, only closed to new ones.`,
+        t.ofThisKindItCannotBe(
+          allowed.entries.toLocaleString("en-GB"),
+          allowed.entries === 1 ? "entry is" : "entries are",
+        ),
       );
-    if (allowed.inUse)
-      throw new Refused(
-        "conflict",
-        "Earlier versions of entries are of this kind: it cannot be deleted, only closed to new ones.",
-      );
+    if (allowed.inUse) throw new Refused("conflict", t.earlierVersionsOfEntriesAreOf);
     return allowed;
   },
   run: async ({ tx, input, allowed }) => {

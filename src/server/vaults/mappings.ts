@@ -8,6 +8,7 @@ import { command, idSchema, nameSchema, none, query } from "../command";
 import { mappings } from "../database/schema";
 import { uuidv7 } from "../ids";
 import { notFound, Refused } from "../refused";
+import { mappings as t } from "./strings";
 
 const MOST = 50;
 
@@ -39,7 +40,7 @@ export const keepMapping = command({
   by: ["person"],
   allow: async ({ tx, me }) => {
     const rows = await tx.select({ id: mappings.id }).from(mappings).where(eq(mappings.personId, me!.id));
-    if (rows.length >= MOST) throw new Refused("bad-input", `At most ${MOST} are kept. Forget one first.`, "name");
+    if (rows.length >= MOST) throw new Refused("bad-input", t.atMostAreKeptForgetOne(MOST), "name");
   },
   run: async ({ tx, input, caller, at }) => {
     const personId = personIdOf(caller)!;

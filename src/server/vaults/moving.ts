@@ -17,6 +17,7 @@ import { entries, places } from "../database/schema";
 import { uuidv7 } from "../ids";
 import { Refused } from "../refused";
 import { DEEPEST, heightOf, idsBelow, isBinned, requirePlace } from "./folders";
+import { moving as t } from "./strings";
 
 const moving = z.strictObject({ nodeIds: z.array(idSchema).min(1).max(500), parentId: idSchema });
 
@@ -75,14 +76,14 @@ async function requireMove(context: Asking & { input: z.output<typeof moving> })
   for (const nodeId of input.nodeIds) {
     const held = await requireLevel(context, nodeId, "edit");
     const [node] = held.path;
-    if (node!.type === "vault") throw new Refused("bad-input", "A vault is not moved.", "nodeIds");
-    if (held.vaultId !== place.vaultId) throw new Refused("bad-input", "It stays in its vault.", "parentId");
-    if (above.includes(nodeId)) throw new Refused("bad-input", "A folder does not go into itself.", "parentId");
-    if (node!.parentId === input.parentId) throw new Refused("conflict", "It is there already.", "parentId");
-    if (await isBinned(tx, nodeId)) throw new Refused("conflict", "What lies in the bin is not moved.");
+    if (node!.type === "vault") throw new Refused("bad-input", t.aVaultIsNotMoved, "nodeIds");
+    if (held.vaultId !== place.vaultId) throw new Refused("bad-input", t.itStaysInItsVault, "parentId");
+    if (above.includes(nodeId)) throw new Refused("bad-input", t.aFolderDoesNotGoInto, "parentId");
+    if (node!.parentId === input.parentId) throw new Refused("conflict", t.itIsThereAlready, "parentId");
+    if (await isBinned(tx, nodeId)) throw new Refused("conflict", t.whatLiesInTheBinIs);
     moved.push({ nodeId, parentId: node!.parentId! });
     if (node!.type === "folder" && place.depth + (await heightOf(tx, nodeId)) > DEEPEST)
-      throw new Refused("bad-input", `Folders nest at most ${DEEPEST} deep.`, "parentId");
+      throw new Refused("bad-input", t.foldersNestAtMostDeep(DEEPEST), "parentId");
   }
   const { steps } = await loadSteps(tx, input.parentId);
   const effects = await accessEffects(
@@ -136,8 +137,7 @@ export const moveNodes = command({
   by: ["person"],
   allow: async (context) => {
     const allowed = await requireMove(context);
-    if (allowed.effects.length > 0 && !allowed.steward)
-      throw new Refused("not-allowed", "This would change who can do what with it: only its steward can do that.");
+    if (allowed.effects.length > 0 && !allowed.steward) throw new Refused("not-allowed", t.thisWouldChangeWhoCanDo);
     if (allowed.effects.length > 0) await requireYesOfAll(context, context.input.nodeIds);
     return allowed;
   },

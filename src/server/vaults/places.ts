@@ -11,6 +11,7 @@ import { inJson } from "../database/bulk";
 import type { Reader } from "../database/client";
 import { folders, vaults } from "../database/schema";
 import { notFound } from "../refused";
+import { places as t } from "./strings";
 
 /** Whether a person is told what a vault is called: staff who reach something in it, guests who were invited into all of it. */
 export const knowsVault = (person: Person, levelAtVault: Reach | undefined): boolean =>
@@ -41,7 +42,7 @@ export async function vaultNames(
     if (!parts) return names.get(vaultId) ?? "";
     const [first = "", ...more] = parts.map((id) => names.get(id) ?? "").sort((a, b) => a.localeCompare(b));
     if (first === "") return "Shared with you";
-    return `Shared with you: ${first}${more.length > 0 ? ` and ${more.length} more` : ""}`;
+    return t.sharedWithYou(first, more.length > 0 ? ` and ${more.length} more` : "");
   };
 }
 

@@ -5,6 +5,7 @@ import type { Context } from "../command";
 import type { Reader } from "../database/client";
 import type { entries } from "../database/schema";
 import { Refused } from "../refused";
+import { revealGates as t } from "./strings";
 
 /** An entry that asks again shows nothing to somebody who gave their sign-in password longer ago than this. */
 const ASKED_AGAIN_MS = 60_000;
@@ -16,7 +17,7 @@ export function requireAskedAgain(
 ): void {
   if (!entry.askAgain) return;
   if (caller.kind === "person" && at - caller.provedAt <= ASKED_AGAIN_MS) return;
-  throw new Refused("prove-again", `${entry.name} asks for your sign-in password again before it shows anything.`);
+  throw new Refused("prove-again", t.asksForYourSignInPassword(entry.name));
 }
 
 /**

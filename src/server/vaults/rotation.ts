@@ -28,6 +28,7 @@ import { notFound, Refused } from "../refused";
 import { resealJars } from "../signin/sealed";
 import { openPiece, openVersion, orSealError, sealPiece, sealValues } from "./sealing";
 import { makeVaultKey, vaultKey } from "./vaultKeys";
+import { rotation as t } from "./strings";
 
 /** Blobs that are sealed anew in one transaction; a piece of an attachment has a mebibyte. */
 const VERSIONS_AT_ONCE = 50;
@@ -69,7 +70,7 @@ export const rotateKey = command({
   by: ["person"],
   allow: byStewards,
   run: async ({ tx, input, at, house, allowed: { keys, newest } }) => {
-    if (underWay(keys)) throw new Refused("conflict", "The key of this vault is being rotated already.");
+    if (underWay(keys)) throw new Refused("conflict", t.theKeyOfThisVaultIs);
     await makeVaultKey(tx, house.keys, input.vaultId, at, newest.version + 1);
   },
   journal: line(({ newest }) => ({ version: newest.version + 1 })),

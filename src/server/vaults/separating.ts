@@ -12,6 +12,7 @@ import { uuidv7 } from "../ids";
 import { notFound, Refused } from "../refused";
 import { isBinned } from "./folders";
 import { accessEffects } from "./moving";
+import { separating as t } from "./strings";
 
 const marking = z.strictObject({ folderId: idSchema, separate: z.boolean() });
 
@@ -20,9 +21,9 @@ async function requireMarking(context: Asking & { input: z.output<typeof marking
   const held = await requireLevel(context, input.folderId, "steward");
   const [folder] = await tx.select().from(folders).where(eq(folders.nodeId, input.folderId));
   if (!folder) throw notFound();
-  if (await isBinned(tx, input.folderId)) throw new Refused("conflict", "This folder is in the bin. Restore it first.");
+  if (await isBinned(tx, input.folderId)) throw new Refused("conflict", t.thisFolderIsInTheBin);
   if (held.path[0]!.separate === input.separate)
-    throw new Refused("conflict", input.separate ? "It is separate already." : "It is not separate.");
+    throw new Refused("conflict", input.separate ? t.itIsSeparateAlready : t.itIsNotSeparate);
   // Stewardship from above would be cut off with the rest.
   const own: Grant = {
     id: "own",

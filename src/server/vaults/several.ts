@@ -8,10 +8,11 @@ import { badInput, Refused } from "../refused";
 import { requireEntries } from "./entries";
 import { kindOf } from "./kinds";
 import { rewrite } from "./writing";
+import { several as t } from "./strings";
 
 /** Each is opened and sealed anew within one transaction: more would keep other people waiting. */
 export const MOST_REWRITTEN = 100;
-const rewrittenIds = z.array(idSchema).min(1).max(MOST_REWRITTEN, `At most ${MOST_REWRITTEN} entries at once.`);
+const rewrittenIds = z.array(idSchema).min(1).max(MOST_REWRITTEN, t.atMostEntriesAtOnce(MOST_REWRITTEN));
 
 export interface Rewritten {
   entryId: string;
@@ -25,9 +26,9 @@ const toAnswer = (rows: Awaited<ReturnType<typeof rewrite>>[]): { rows: Rewritte
 
 const tag = z
   .string()
-  .max(500, "A tag has at most 50 characters.")
+  .max(500, t.aTagHasAtMost50)
   .transform(plainName)
-  .pipe(z.string().min(1, "A tag has a name.").max(50, "A tag has at most 50 characters."));
+  .pipe(z.string().min(1, t.aTagHasAName).max(50, t.aTagHasAtMost50));
 
 export const tagEntries = command({
   name: "vaults.tag",
@@ -39,7 +40,7 @@ export const tagEntries = command({
     const rows = [];
     for (const { entry, ...held } of allowed.found) {
       const tags = [...new Set([...entry.tags.filter((one) => !input.remove.includes(one)), ...input.add])];
-      if (tags.length > 20) throw new Refused("bad-input", `${entry.name} would have more than 20 tags.`, "add");
+      if (tags.length > 20) throw new Refused("bad-input", t.wouldHaveMoreThan20Tags(entry.name), "add");
       if (tags.join("\n") === entry.tags.join("\n")) continue;
       rows.push(await rewrite(context, { entry, held, how: null, change: (values) => ({ ...values, tags }) }));
     }
@@ -65,7 +66,7 @@ export const setField = command({
     for (const { entry } of allowed.found) {
       const kind = await kindOf(context.tx, entry.kind);
       if (!isSettable(kind, context.input.field))
-        throw new Refused("bad-input", `${entry.name} has no such field: it is of the kind ${kind.name}.`, "field");
+        throw new Refused("bad-input", t.hasNoSuchFieldItIs(entry.name, kind.name), "field");
     }
     return allowed;
   },

@@ -12,6 +12,7 @@ import { type Role, sites } from "../database/schema";
 import { uuidv7 } from "../ids";
 import { notFound, Refused } from "../refused";
 import { kindOf } from "./kinds";
+import { sites as t } from "./strings";
 
 const MOST = 2000;
 
@@ -23,7 +24,7 @@ const readable = <T>(read: (text: string) => T) =>
     } catch (error) {
       context.addIssue({
         code: "custom",
-        message: error instanceof RangeError ? error.message : "This cannot be read.",
+        message: error instanceof RangeError ? error.message : t.thisCannotBeRead,
       });
     }
   });
@@ -32,8 +33,8 @@ const siteSchema = z.strictObject({
   name: nameSchema,
   signInPage: readable(wholeAddress).max(2000),
   kind: z.string().min(1).max(64).default("website-login"),
-  hint: z.string().trim().max(300, "A hint has at most 300 characters.").default(""),
-  passwordRules: readable(readPasswordRules).max(500, "Rules have at most 500 characters.").default(""),
+  hint: z.string().trim().max(300, t.aHintHasAtMost300).default(""),
+  passwordRules: readable(readPasswordRules).max(500, t.rulesHaveAtMost500Characters).default(""),
 });
 
 /** A guest adds to a folder they were asked into, and has no need to know what the organisation uses. */
@@ -60,14 +61,14 @@ export const siteList = query({
 });
 
 function requireAdministrator({ role }: { role: Role | null }) {
-  if (!role || !isAdministrator(role)) throw new Refused("not-allowed", "An administrator keeps this list.");
+  if (!role || !isAdministrator(role)) throw new Refused("not-allowed", t.anAdministratorKeepsThisList);
 }
 
 async function toRow(tx: Reader, input: z.output<typeof siteSchema>) {
   const kind = await kindOf(tx, input.kind);
   const page = fieldOf(kind, SIGN_IN_PAGE);
   if (page && input.signInPage.trim() === "" && page.required)
-    throw new Refused("bad-input", "Say where one signs in.", "site.signInPage");
+    throw new Refused("bad-input", t.sayWhereOneSignsIn, "site.signInPage");
   return { ...input, signInPage: page && input.signInPage.trim() !== "" ? wholeAddress(input.signInPage) : "" };
 }
 
@@ -80,7 +81,7 @@ export const keepSite = command({
     requireAdministrator(context);
     const all = await context.tx.select({ id: sites.id }).from(sites);
     if (context.input.siteId && !all.some((row) => row.id === context.input.siteId)) throw notFound();
-    if (!context.input.siteId && all.length >= MOST) throw new Refused("bad-input", `At most ${MOST} sites.`);
+    if (!context.input.siteId && all.length >= MOST) throw new Refused("bad-input", t.atMostSites(MOST));
   },
   run: async ({ tx, input, caller, at }) => {
     const row = await toRow(tx, input.site);

@@ -38,6 +38,7 @@ import { idsBelow } from "./folders";
 import { kindsById } from "./kinds";
 import { openValues } from "./vaultKeys";
 import { valuesOfVersion } from "./writing";
+import { takingOut as t } from "./strings";
 
 const MOST_TAKEN = 100_000;
 /** Entries of one part. */
@@ -68,7 +69,7 @@ export const takeOut = command({
     format: z.enum(FORMATS),
     /** Whether the file is encrypted with age before it is saved. */
     encrypted: z.boolean(),
-    why: z.string().trim().min(3, "Say what for: it stands in the journal.").max(500),
+    why: z.string().trim().min(3, t.sayWhatForItStandsIn).max(500),
   }),
   by: ["person"],
   allow: async (context) => {
@@ -80,16 +81,14 @@ export const takeOut = command({
       for (const id of await idsBelow(tx, nodeId)) ids.add(id);
     }
     // One line in the journal, where the stewards of that vault read it.
-    if (vaultsOf.size > 1) throw new Refused("bad-input", "Take out of one vault at a time.", "nodeIds");
+    if (vaultsOf.size > 1) throw new Refused("bad-input", t.takeOutOfOneVaultAt, "nodeIds");
     const [first] = await loadPath(tx, input.nodeIds[0]!);
     const may = await takeable(context, first!.vaultId);
-    if (!input.nodeIds.every(may))
-      throw new Refused("not-allowed", "Its stewards take it out, and whom a rule of its vault names.");
+    if (!input.nodeIds.every(may)) throw new Refused("not-allowed", t.itsStewardsTakeItOutAnd);
     const inside = [...ids];
-    if (!inside.every(may))
-      throw new Refused("not-allowed", "Something in it has other stewards: take out only what you may take.");
+    if (!inside.every(may)) throw new Refused("not-allowed", t.somethingInItHasOtherStewards);
     if (caller.kind !== "person" || at - caller.provedAt > PROVED_MS)
-      throw new Refused("prove-again", "Taking out shows everything at once. Give your sign-in password first.");
+      throw new Refused("prove-again", t.takingOutShowsEverythingAtOnce);
     return { vaultId: first!.vaultId, inside, name: await nodeName(tx, input.nodeIds[0]!) };
   },
   run: async (context) => {
@@ -97,7 +96,7 @@ export const takeOut = command({
     const personId = personIdOf(caller)!;
     const kept = await keptWithin(tx, allowed.inside);
     if (kept.length > MOST_TAKEN)
-      throw new Refused("bad-input", `At most ${MOST_TAKEN.toLocaleString("en-GB")} entries at once.`);
+      throw new Refused("bad-input", t.atMostEntriesAtOnce(MOST_TAKEN.toLocaleString("en-GB")));
     const taken = kept.filter((entry) => !asksBefore(entry));
     const kinds = await kindsById(tx);
     const kindOfVersion = new Map(taken.map((entry) => [entry.versionId, kinds.get(entry.kind)!]));
@@ -168,7 +167,7 @@ export const takenPart = query({
     const [taking] = await tx.select().from(takings).where(eq(takings.id, input.takingId));
     const sessionId = caller.kind === "person" ? caller.sessionId : null;
     if (!taking || taking.personId !== personIdOf(caller) || taking.sessionId !== sessionId) throw notFound();
-    if (at - taking.at > FETCHED_MS) throw new Refused("conflict", "This took too long. Take it out again.");
+    if (at - taking.at > FETCHED_MS) throw new Refused("conflict", t.thisTookTooLongTakeIt);
     const [part] = await tx
       .select({ rows: takingParts.rows })
       .from(takingParts)
@@ -197,7 +196,7 @@ export const takenPart = query({
     for (const { versionId, folder } of rows) {
       const row = found.get(versionId);
       if (!row || !may(row.entry.nodeId) || asksBefore(row.entry))
-        throw new Refused("conflict", "Something of it changed meanwhile. Take it out again.");
+        throw new Refused("conflict", t.somethingOfItChangedMeanwhile);
       const kind = kinds.get(row.entry.kind)!;
       const values = valuesOfVersion(kind, row.version, await openValues(tx, house.keys, row.version));
       taken.push({
@@ -238,14 +237,14 @@ export const setTakers = command({
     vaultId: idSchema,
     takers: z
       .array(z.strictObject({ kind: z.enum(["person", "group"]), id: idSchema }))
-      .max(50, "At most 50 people and groups."),
+      .max(50, t.atMost50PeopleAndGroups),
   }),
   by: ["person"],
   allow: (context) => requireLevel(context, context.input.vaultId, "steward"),
   run: async ({ tx, input }) => {
     const names = await takerNames(tx, input.takers);
     if (input.takers.some((taker) => !names.has(taker.id)))
-      throw new Refused("bad-input", "There is no such person or group.", "takers");
+      throw new Refused("bad-input", t.thereIsNoSuchPersonOr, "takers");
     const [vault] = await tx.select().from(vaults).where(eq(vaults.nodeId, input.vaultId));
     if (!vault) throw notFound();
     await tx.update(vaults).set({ takers: input.takers }).where(eq(vaults.nodeId, input.vaultId));

@@ -14,6 +14,7 @@ import { kindOf } from "./kinds";
 import { fingerprint } from "./sealing";
 import { openValues } from "./vaultKeys";
 import { currentVersion } from "./writing";
+import { ticks as t } from "./strings";
 
 const markOf = (keys: KeyRing, field: string, code: string) => fingerprint(keys, `${field} tick`, code);
 
@@ -38,8 +39,7 @@ export const tickCode = command({
     const allowed = await requireEntry(context, context.input.entryId, "reveal");
     const kind = await kindOf(context.tx, allowed.entry.kind);
     if (fieldOf(kind, context.input.field)?.form !== "codes") throw notFound();
-    if (allowed.entry.versionId !== context.input.versionId)
-      throw new Refused("conflict", "Somebody changed these codes meanwhile. Reveal them again.");
+    if (allowed.entry.versionId !== context.input.versionId) throw new Refused("conflict", t.somebodyChangedTheseCodes);
     return allowed;
   },
   run: async ({ tx, input, caller, at, house, allowed }) => {

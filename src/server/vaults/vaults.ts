@@ -24,6 +24,7 @@ import { pictureAddress } from "./pictureAddress";
 import { knowsVault, vaultNames } from "./places";
 import { isTakerOf } from "./takingOut";
 import { makeVaultKey } from "./vaultKeys";
+import { vaults as t } from "./strings";
 
 export const makeVault = command({
   name: "vaults.makeVault",
@@ -90,18 +91,15 @@ export const deleteVault = command({
     const [vault] = await tx.select().from(vaults).where(eq(vaults.nodeId, input.vaultId));
     if (!vault) throw notFound();
     if (input.name.trim() !== vault.name)
-      throw new Refused("bad-input", `Write the vault's name, ${vault.name}, to delete it.`, "name");
+      throw new Refused("bad-input", t.writeTheVaultsNameToDelete(vault.name), "name");
     const { levels, inVault } = await loadReachIn(tx, me!, [input.vaultId], at);
     const inside = [...inVault(input.vaultId)];
     if (inside.some((node) => levels.get(node.id) !== "steward"))
-      throw new Refused(
-        "not-allowed",
-        "Something in this vault has other stewards. They would have to take it out first.",
-      );
+      throw new Refused("not-allowed", t.somethingInThisVaultHasOther);
     return { vault, entries: inside.filter((node) => node.type === "entry").length };
   },
   run: async ({ tx, input, me, at }) => {
-    await tellStewards(tx, [input.vaultId], (name) => `${me!.name} deleted the vault ${name} for good.`, at, me!.id);
+    await tellStewards(tx, [input.vaultId], (name) => t.deletedTheVaultForGood(me!.name, name), at, me!.id);
     await eraseVault(tx, input.vaultId, at);
   },
   journal: ({ input, allowed }) => ({
