@@ -163,13 +163,13 @@ interface Filling {
 (globalThis as typeof globalThis & { lanyardFill?: (values: Filling) => string }).lanyardFill = (values) => {
   const page = describePage();
   const now = readPage(page.description);
-  if (!["sign-in", "identifier-first", "password-only-step"].includes(now.kind)) return t.thisPageShowsNoSignIn;
+  if (!["sign-in", "identifier-first", "password-only-step"].includes(now.kind)) return t.thisPageShowsNoSignInThat;
   const form = page.elementOf(now.form);
   if (
     form instanceof HTMLFormElement &&
     !values.hosts.includes(new URL(form.action || location.href, location.href).host)
   )
-    return t.theFormOnThisPageSends;
+    return t.theFormOnThisPageSendsTo;
   const put = (selector: string | null, value: string) => {
     const input = page.elementOf(selector) as HTMLInputElement | null;
     if (!input) return;

@@ -1,7 +1,7 @@
 /** Every sentence and label of this area, in one place to be read. */
 export const main = {
-  thisPageShowsNoSignIn: "This page shows no sign-in that Lanyard can fill.",
-  theFormOnThisPageSends: "The form on this page sends somewhere else. Lanyard typed nothing.",
+  thisPageShowsNoSignInThat: "This page shows no sign-in that Lanyard can fill.",
+  theFormOnThisPageSendsTo: "The form on this page sends to another site. Lanyard typed nothing.",
 };
 
 export const tags = {
@@ -11,15 +11,15 @@ export const tags = {
   yourAccessToHasEnded: (name: string) => `your access to ${name} has ended`,
   yourAccessTo: "Your access to ",
   hasEnded: " has ended",
-  lanyardHasTakenItsSessionOut: (says: string) => `${says} Lanyard has taken its session out of this browser.`,
-  keepThisLogin: "keep this login",
+  lanyardHasRemovedItsSession: (says: string) => `${says} Lanyard has removed its session from this browser.`,
+  addThisLogin: "add this login",
   userName: "User name",
   notNow: "Not now",
   neverOnThisSite: "Never on this site",
-  itCouldNotBeKeptTry: "It could not be kept. Try again.",
+  itWasNotSavedTryAgain: "It was not saved. Try again.",
   userName2: "User name ",
-  userNameWhichCouldNotBe: "User name, which could not be read ",
-  keepTheNewPassword: "Keep the new password",
-  thisPasswordIsNewFor: "This password is new for ",
-  theSiteAcceptedItWhatIs: "The site accepted it. What is kept is another one.",
+  userNameCouldNotBeRead: "User name (could not be read) ",
+  saveTheNewPassword: "Save the new password",
+  newPasswordFor: "New password for ",
+  theSiteAcceptedAPasswordThat: "The site accepted a password that differs from the one in Galtry.",
 };

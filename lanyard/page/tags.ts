@@ -143,7 +143,7 @@ export function hangEnded(name: string, says: string): void {
   pressed(close, () => host.remove());
   face.append(
     element("p", { class: "lead" }, t.yourAccessTo, element("b", {}, name), t.hasEnded),
-    element("p", { class: "small" }, t.lanyardHasTakenItsSessionOut(says).trim()),
+    element("p", { class: "small" }, t.lanyardHasRemovedItsSession(says).trim()),
     element("div", { class: "do" }, close),
   );
 }
@@ -152,7 +152,7 @@ export function hangEnded(name: string, says: string): void {
 export function hangCapture(offer: Offer, ask: Ask): void {
   // One that hangs already keeps what was typed into it.
   if (captureTag?.isConnected) return;
-  const { host, tag, face } = hangLarge("dialog", t.keepThisLogin);
+  const { host, tag, face } = hangLarge("dialog", t.addThisLogin);
   captureTag = host;
   const close = () => {
     host.remove();
@@ -199,7 +199,7 @@ function newParts(offer: Offer, ask: Ask, close: () => void, wrong: HTMLElement)
     });
     keep.removeAttribute("disabled");
     if (answer?.kept) return close();
-    wrong.textContent = answer?.message ?? t.itCouldNotBeKeptTry;
+    wrong.textContent = answer?.message ?? t.itWasNotSavedTryAgain;
   });
   pressed(later, () => {
     void ask({ ask: "not-now" });
@@ -211,7 +211,7 @@ function newParts(offer: Offer, ask: Ask, close: () => void, wrong: HTMLElement)
   });
   return [
     element("p", { class: "lead" }, "Hang ", name, " in ", vault),
-    element("p", { class: "small soft" }, offer.userName ? t.userName2 : t.userNameWhichCouldNotBe, user),
+    element("p", { class: "small soft" }, offer.userName ? t.userName2 : t.userNameCouldNotBeRead, user),
     element("div", { class: "do" }, keep, later, never),
   ];
 }
@@ -222,7 +222,7 @@ function changedParts(offer: Offer, ask: Ask, close: () => void, wrong: HTMLElem
     { class: "part", "aria-label": "Entry" },
     ...offer.entries.map((one) => element("option", { value: one.id }, one.name)),
   );
-  const update = element("button", { class: "btn go", type: "button" }, t.keepTheNewPassword);
+  const update = element("button", { class: "btn go", type: "button" }, t.saveTheNewPassword);
   const later = element("button", { class: "btn", type: "button" }, t.notNow);
   pressed(update, async () => {
     const entry = offer.entries.find((one) => one.id === which.value);
@@ -230,7 +230,7 @@ function changedParts(offer: Offer, ask: Ask, close: () => void, wrong: HTMLElem
       entry &&
       (await ask<{ kept: boolean; message: string }>({ ask: "update", entryId: entry.id, versionId: entry.versionId }));
     if (answer?.kept) return close();
-    wrong.textContent = answer?.message ?? t.itCouldNotBeKeptTry;
+    wrong.textContent = answer?.message ?? t.itWasNotSavedTryAgain;
   });
   pressed(later, () => {
     void ask({ ask: "not-now" });
@@ -240,10 +240,10 @@ function changedParts(offer: Offer, ask: Ask, close: () => void, wrong: HTMLElem
     element(
       "p",
       { class: "lead" },
-      t.thisPasswordIsNewFor,
+      t.newPasswordFor,
       offer.entries.length === 1 ? element("b", {}, offer.entries[0]!.name) : which,
     ),
-    element("p", { class: "small soft" }, t.theSiteAcceptedItWhatIs),
+    element("p", { class: "small soft" }, t.theSiteAcceptedAPasswordThat),
     element("div", { class: "do" }, update, later),
   ];
 }

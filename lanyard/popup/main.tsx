@@ -105,7 +105,7 @@ function NotConnected({ view, look }: { view: View; look: () => void }) {
     try {
       whole = new URL(/^https?:/.test(address) ? address : `https://${address}`);
     } catch {
-      return setWrong(t.thisIsNotTheAddressOf);
+      return setWrong(t.thereIsNoGaltryAtThisAddress);
     }
     const answer = await ask<{ wrong?: string } | null>({ ask: "connect", address: whole.origin });
     if (answer?.wrong) setWrong(answer.wrong);
@@ -117,7 +117,7 @@ function NotConnected({ view, look }: { view: View; look: () => void }) {
       <p className="lead">{t.notConnectedToGaltry}</p>
       {ended && (
         <p>
-          {ended.by ? t.endedThisConnection(ended.by) : t.thisConnectionWasEnded}
+          {ended.by ? t.disconnectedLanyardInThis(ended.by) : t.lanyardWasDisconnectedInThis}
           {ended.at
             ? t.on(new Date(ended.at).toLocaleString("en-GB", { weekday: "long", hour: "2-digit", minute: "2-digit" }))
             : ""}
@@ -125,9 +125,9 @@ function NotConnected({ view, look }: { view: View; look: () => void }) {
         </p>
       )}
       {view.tab?.galtry ? (
-        <p>{t.thisPageSaysThatItIs(<span className="mono">{hostOf(view.tab.galtry)}</span>)}</p>
+        <p>{t.thisPageSaysItIsTheGaltry(<span className="mono">{hostOf(view.tab.galtry)}</span>)}</p>
       ) : (
-        <p className="small soft">{t.noKeyCanBeUsedIn}</p>
+        <p className="small soft">{t.connectLanyardAgainToSignIn}</p>
       )}
       <form
         onSubmit={(event) => {
@@ -167,13 +167,13 @@ function Connecting({ view, look }: { view: View; look: () => void }) {
   const minutes = Math.max(0, Math.ceil((connection.until - Date.now()) / 60_000));
   return (
     <>
-      <p className="lead">{t.isThisTheCodeInGaltry}</p>
+      <p className="lead">{t.doesGaltryShowThisCode}</p>
       <p className="pair">{connection.userCode}</p>
-      <p>{t.aPageHasOpenedWhereYou}</p>
-      <p className="small soft">{t.goodForMore(minutes, minutes === 1 ? t.minute : t.minutes)}</p>
+      <p>{t.galtryHasOpenedInATabConfirm}</p>
+      <p className="small soft">{t.validForMore(minutes, minutes === 1 ? t.minute : t.minutes)}</p>
       <div className="do">
         <button type="button" className="btn" onClick={() => void ask({ ask: "open-connect-page" })}>
-          {t.openThatPageAgain}
+          {t.openTheTabAgain}
         </button>
         <button type="button" className="quiet" onClick={() => void ask({ ask: "stop-connecting" }).then(look)}>
           {t.stop}
@@ -189,7 +189,7 @@ function Settings({ view, close, look }: { view: View; close: () => void; look: 
     <>
       <p className="lead">{t.connectedFor(connection.person)}</p>
       <p>{t.toAt(connection.organisation, <span className="mono">{hostOf(connection.address)}</span>)}</p>
-      <p className="small soft">{t.endingTheConnectionRemovesThe}</p>
+      <p className="small soft">{t.disconnectingRemovesTheCookies}</p>
       <div className="do">
         <button
           type="button"
@@ -201,7 +201,7 @@ function Settings({ view, close, look }: { view: View; close: () => void; look: 
             })
           }
         >
-          {t.endThisConnection}
+          {t.disconnect}
         </button>
         <button type="button" className="quiet" onClick={close}>
           {t.back}
@@ -214,9 +214,9 @@ function Settings({ view, close, look }: { view: View; close: () => void; look: 
 function Offline({ view, look }: { view: View; look: () => void }) {
   return (
     <>
-      <p className="lead">{t.galtryDoesNotAnswer}</p>
+      <p className="lead">{t.galtryIsNotResponding}</p>
       <p>
-        {t.lanyardTriesAgainByItself(
+        {t.lanyardKeepsTrying(
           view.lastReached
             ? t.lastReachedAt(
                 new Date(view.lastReached).toLocaleTimeString("en-GB", { hour: "2-digit", minute: "2-digit" }),
@@ -224,10 +224,10 @@ function Offline({ view, look }: { view: View; look: () => void }) {
             : "",
         )}
       </p>
-      <p className="small soft">{t.signingInWithAKeyNeeds}</p>
+      <p className="small soft">{t.youCannotSignInWithGaltrys}</p>
       <div className="do">
         <button type="button" className="btn" onClick={() => void ask({ ask: "try-now" }).then(look)}>
-          {t.tryNow}
+          {t.tryAgainNow}
         </button>
       </div>
     </>
@@ -242,7 +242,7 @@ function Alike({ view }: { view: View }) {
       <dl className="hosts">
         <dt>{t.youAreAt}</dt>
         <dd>{here}</dd>
-        <dt>{t.yourKeyIsFor}</dt>
+        <dt>{t.yourLoginIsFor}</dt>
         <dd>{kept.site}</dd>
       </dl>
       <p>{t.lanyardDoesNothingHereIf}</p>
@@ -263,8 +263,8 @@ function Signing({ view, look }: { view: View; look: () => void }) {
   if (signing.asking)
     return (
       <>
-        <p className="lead">{t.youAreSignedInAtAlready(signing.site)}</p>
-        <p>{t.thisBrowserHoldsCookiesOfThat(signing.site, signing.name)}</p>
+        <p className="lead">{t.youAreAlreadySignedInAt(signing.site)}</p>
+        <p>{t.thisBrowserHasCookiesOfThat(signing.site, signing.name)}</p>
         <div className="do">
           <button
             type="button"
@@ -274,10 +274,10 @@ function Signing({ view, look }: { view: View; look: () => void }) {
               look();
             }}
           >
-            {t.replaceIt}
+            {t.replaceSession}
           </button>
           <button type="button" className="btn" onClick={close}>
-            {t.leaveIt}
+            {t.keepSession}
           </button>
         </div>
       </>
@@ -300,7 +300,7 @@ function Signing({ view, look }: { view: View; look: () => void }) {
     return (
       <>
         <p className="lead">{t.signedInTo(signing.name)}</p>
-        <p>{t.itIsOpenInATab}</p>
+        <p>{t.itIsOpenInItsOwnTab}</p>
         <div className="do">
           <button type="button" className="btn" onClick={close}>
             {t.close}
@@ -314,7 +314,7 @@ function Signing({ view, look }: { view: View; look: () => void }) {
     <>
       <p className="lead bad">{failure ? `${signing.name} ${failure.title}` : t.notSignedInTo(signing.name)}</p>
       <p>{failure?.says ?? message}</p>
-      {detail && <p className="small soft">{t.inDetail(detail)}</p>}
+      {detail && <p className="small soft">{t.details(detail)}</p>}
       {guardedFill && key && <p className="small soft">{t.withGuardedFillLanyardTypesThe}</p>}
       <div className="do">
         {guardedFill && key && tab && <FillButton entryKey={key} tab={tab} look={look} />}
@@ -337,7 +337,7 @@ function FillButton({ entryKey, tab, look }: { entryKey: KeyLine; tab: NonNullab
   if (!here)
     return (
       <button type="button" className="btn go" onClick={() => void chrome.tabs.create({ url: entryKey.signInPage })}>
-        {t.openThePageToFill}
+        {t.openThePageAndFill}
       </button>
     );
   return (
@@ -426,7 +426,7 @@ function Keys({ view, look }: { view: View; look: () => void }) {
       ) : (
         here && (
           <>
-            <p style={{ margin: "8px 0 12px" }}>{t.ifYouHaveALoginOf(<b>{t.noKeyForThisPage}</b>)}</p>
+            <p style={{ margin: "8px 0 12px" }}>{t.signInWithOneYouKnowAnd(<b>{t.noLoginForThisPage}</b>)}</p>
             <AskForSite key={here} page={tab!.url} here={here} />
           </>
         )
@@ -437,8 +437,8 @@ function Keys({ view, look }: { view: View; look: () => void }) {
       <div className="ruled">
         <input
           className="field"
-          aria-label={t.findAnotherKey}
-          placeholder={t.findAnotherKey}
+          aria-label={t.findAnotherLogin}
+          placeholder={t.findAnotherLogin}
           value={typed}
           onChange={(event) => setTyped(event.target.value)}
           onKeyDown={(event) => {
@@ -449,7 +449,7 @@ function Keys({ view, look }: { view: View; look: () => void }) {
       {found.map((key) => (
         <KeyRow key={key.id} line={key as KeyLine} note={key.site} signIn={signIn} />
       ))}
-      {typed.trim() && found.length === 0 && <p className="small soft">{t.noKeyOfYoursIsCalled}</p>}
+      {typed.trim() && found.length === 0 && <p className="small soft">{t.noneOfYourLoginsMatches}</p>}
     </>
   );
 }
@@ -463,13 +463,13 @@ function AskForSite({ page, here }: { page: string; here: string }) {
   if (asked)
     return (
       <p className="small" role="status">
-        {t.askedWhoeverLooksAfterALogin(here)}
+        {t.requestSentIfThereIsALogin(here)}
       </p>
     );
   if (!open)
     return (
       <button type="button" className="btn" onClick={() => setOpen(true)}>
-        {t.askWhetherThereIsOne}
+        {t.requestALoginForThisSite}
       </button>
     );
   return (
@@ -483,7 +483,7 @@ function AskForSite({ page, here }: { page: string; here: string }) {
       }}
     >
       <label className="small" htmlFor="why">
-        {t.whatDoYouNeedItFor}
+        {t.reason}
       </label>
       <input
         id="why"
@@ -500,7 +500,7 @@ function AskForSite({ page, here }: { page: string; here: string }) {
       )}
       <div className="do">
         <button type="submit" className="btn go" disabled={why.trim() === ""}>
-          {t.ask}
+          {t.sendRequest}
         </button>
       </div>
     </form>

@@ -56,7 +56,7 @@ export async function send(
     return response;
   } catch {
     await setMemory({ reachable: false });
-    throw new Unreachable(t.galtryDoesNotAnswer);
+    throw new Unreachable(t.galtryIsNotResponding);
   }
 }
 
@@ -66,7 +66,7 @@ export async function answerOf<R>(response: Response): Promise<R> {
     | { ok: true; result: R }
     | { ok: false; refused: { code: string; message: string; data?: Record<string, unknown> } }
     | null;
-  if (!answer) throw new Unreachable(t.galtrysAnswerCannotBeRead);
+  if (!answer) throw new Unreachable(t.galtrysResponseCouldNotBe);
   if (!answer.ok) throw new Refusal(answer.refused.code, answer.refused.message, answer.refused.data);
   return answer.result;
 }

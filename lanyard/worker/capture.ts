@@ -104,7 +104,7 @@ export async function keep(
   userName: string,
 ): Promise<{ kept: true; entryId: string } | { kept: false; message: string }> {
   const login = await captured(tabId);
-  if (!login) return { kept: false, message: t.thatWasMoreThanFiveMinutes };
+  if (!login) return { kept: false, message: t.thatWasMoreThanFiveMinutesAgo };
   try {
     const { entryId } = await ask<{ entryId: string }>("vaults.addEntry", {
       parentId: vaultId,
@@ -121,7 +121,7 @@ export async function keep(
     await refreshKeys();
     return { kept: true, entryId };
   } catch (error) {
-    return { kept: false, message: error instanceof Error ? error.message : t.itCouldNotBeKept };
+    return { kept: false, message: error instanceof Error ? error.message : t.itWasNotSavedTryAgain };
   }
 }
 
@@ -131,13 +131,13 @@ export async function update(
   versionId: string,
 ): Promise<{ kept: boolean; message: string }> {
   const login = await captured(tabId);
-  if (!login) return { kept: false, message: t.thatWasMoreThanFiveMinutes };
+  if (!login) return { kept: false, message: t.thatWasMoreThanFiveMinutesAgo };
   try {
     await ask("lanyard.updatePassword", { entryId, versionId, password: login.password });
     await setCaptured(tabId, null);
     return { kept: true, message: "" };
   } catch (error) {
-    return { kept: false, message: error instanceof Error ? error.message : t.itCouldNotBeKept };
+    return { kept: false, message: error instanceof Error ? error.message : t.itWasNotSavedTryAgain };
   }
 }
 

@@ -38,7 +38,7 @@ async function startPairing(origin: string): Promise<void> {
   const hello = await fetch(new URL("/api/lanyard/hello", origin), { credentials: "omit", cache: "no-store" })
     .then((response) => response.json())
     .catch(() => null);
-  if (hello?.galtry !== 1 || hello.address !== origin) throw new Refusal("not-found", t.thereIsNoGaltryAtThis);
+  if (hello?.galtry !== 1 || hello.address !== origin) throw new Refusal("not-found", t.thereIsNoGaltryAtThisAddress);
   await newKey();
   const started = await answerOf<{ deviceCode: string; userCode: string; expiresIn: number }>(
     await send(origin, "pair/start", { browser: browserName(), version: chrome.runtime.getManifest().version }, null),
@@ -90,7 +90,8 @@ export async function takeToken(): Promise<boolean> {
 /** Ends the connection from this side: told to Galtry, and everything of it forgotten here. */
 export async function disconnect(): Promise<void> {
   const connection = await disk("connection");
-  if (connection.state === "connected") await ask("lanyard.end", { why: t.endedInTheBrowser }).catch(() => undefined);
+  if (connection.state === "connected")
+    await ask("lanyard.end", { why: t.disconnectedInTheBrowser }).catch(() => undefined);
   await forget({ state: "none", address: connection.address, ended: null });
 }
 
@@ -173,7 +174,7 @@ export async function holdLive(): Promise<void> {
     .createDocument({
       url: LIVE_PAGE,
       reasons: ["WORKERS" as chrome.offscreen.Reason],
-      justification: t.hearsAtOnceWhenAccessTo,
+      justification: t.learnsAtOnceWhenAccessToA,
     })
     .catch(() => undefined);
 }

@@ -20,7 +20,7 @@ export async function showOnTab(tab: Pick<chrome.tabs.Tab, "id" | "url">): Promi
     connection.state !== "connected"
       ? t.lanyardNotConnected
       : !reachable
-        ? t.lanyardGaltryDoesNotAnswer
+        ? t.lanyardGaltryIsNotResponding
         : t.lanyardConnectedAs(connection.person, count > 0 ? t.forThisPage(count, count === 1 ? "key" : "keys") : "");
   const kind = connection.state === "connected" ? "key" : "plain";
   await Promise.all([

@@ -15,7 +15,7 @@ import { signIn as t } from "./strings";
 
 async function keyOf(entryId: string): Promise<KeyLine> {
   const key = (await memory("keys"))?.keys.find((one) => one.id === entryId);
-  if (!key) throw new Refusal("not-found", t.thisKeyIsNotYoursTo);
+  if (!key) throw new Refusal("not-found", t.youNoLongerHaveAccessToThis);
   return key;
 }
 
@@ -69,7 +69,7 @@ async function asReport(error: unknown): Promise<SignInReport> {
     if (error.data.ended) await ended(error.data);
     return { outcome: "refused", message: error.message };
   }
-  if (error instanceof Unreachable) return { outcome: "refused", message: t.galtryDoesNotAnswerSigningIn };
+  if (error instanceof Unreachable) return { outcome: "refused", message: t.galtryIsNotRespondingYouCannot };
   console.error(error instanceof Error ? error.stack : error);
   return { outcome: "refused", message: t.somethingWentWrongInLanyard };
 }
@@ -84,7 +84,7 @@ async function stream(entryId: string, onProgress: (progress: Progress) => void)
         refused?: { code: string; message: string; data?: Record<string, unknown> };
       } | null
     )?.refused;
-    throw new Refusal(refused?.code ?? "conflict", refused?.message ?? t.galtryCouldNotDoThat, refused?.data);
+    throw new Refusal(refused?.code ?? "conflict", refused?.message ?? t.galtryCouldNotDoThisTryAgain, refused?.data);
   }
   const reader = response.body.pipeThrough(new TextDecoderStream()).getReader();
   let rest = "";
@@ -103,7 +103,7 @@ async function stream(entryId: string, onProgress: (progress: Progress) => void)
       if (said.refused) throw new Refusal(said.refused.code, said.refused.message);
       if (said.answer) return said.answer;
     }
-    if (done) throw new Unreachable(t.galtryBrokeOff);
+    if (done) throw new Unreachable(t.galtryWasInterruptedTryAgain);
   }
 }
 
@@ -112,7 +112,7 @@ async function finish(answer: SealedAnswer, key: KeyLine): Promise<SignInReport>
     return { outcome: answer.outcome, detail: answer.detail, guardedFill: answer.guardedFill };
   const { address } = await connected();
   const set = await setCookies(answer.cookies, key, address, answer.signInId);
-  if (set === 0) return { outcome: "refused", message: t.theSitesCookiesAreNotFor };
+  if (set === 0) return { outcome: "refused", message: t.theSitesCookiesAreNotForThis };
   const fits = matches(key, answer.landing) || key.hosts.includes(hostOf(answer.landing) ?? "");
   const tab = await chrome.tabs.create({ url: fits ? answer.landing : new URL("/", key.signInPage).href });
   if (tab.id !== undefined)
@@ -160,17 +160,17 @@ export async function guardedFill(entryId: string, tabId: number): Promise<SignI
     const key = await keyOf(entryId);
     const before = await topFrame(tabId);
     if (hostOf(before.url) !== hostOf(key.signInPage))
-      throw new Refusal("not-allowed", t.guardedFillTypesOnlyAtOpen(hostOf(key.signInPage)));
+      throw new Refusal("not-allowed", t.guardedFillTypesOnlyAtOpenThat(hostOf(key.signInPage)));
     const filling = await ask<Filling>("lanyard.guardedFill", { entryId, page: before.url });
     const now = await topFrame(tabId);
     if (now.documentId !== before.documentId || hostOf(now.url) !== hostOf(key.signInPage))
-      throw new Refusal("conflict", t.thePageChangedMeanwhileLanyard);
+      throw new Refusal("conflict", t.thePageHasChangedLanyardTyped);
     const [result] = await chrome.scripting.executeScript({
       target: { tabId, documentIds: [before.documentId] },
       func: (values: Filling) =>
         (globalThis as typeof globalThis & { lanyardFill?: (values: Filling) => string | null }).lanyardFill?.(
           values,
-        ) ?? t.lanyardIsNotReadyInThis,
+        ) ?? t.lanyardIsNotReadyOnThisPage,
       args: [filling],
     });
     if (typeof result?.result === "string" && result.result !== "filled")
@@ -183,6 +183,6 @@ export async function guardedFill(entryId: string, tabId: number): Promise<SignI
 
 async function topFrame(tabId: number): Promise<{ url: string; documentId: string }> {
   const frame = await chrome.webNavigation.getFrame({ tabId, frameId: 0 });
-  if (!frame) throw new Refusal("conflict", t.thePageIsGone);
+  if (!frame) throw new Refusal("conflict", t.thePageIsClosed);
   return { url: frame.url, documentId: frame.documentId };
 }

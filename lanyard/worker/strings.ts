@@ -1,26 +1,26 @@
 /** Every sentence and label of this area, in one place to be read. */
 export const api = {
   lanyardIsNotConnectedToGaltry: "Lanyard is not connected to Galtry.",
-  galtryDoesNotAnswer: "Galtry does not answer.",
-  galtrysAnswerCannotBeRead: "Galtry's answer cannot be read.",
+  galtryIsNotResponding: "Galtry is not responding.",
+  galtrysResponseCouldNotBe: "Galtry’s response could not be understood.",
 };
 
 export const capture = {
-  thatWasMoreThanFiveMinutes: "That was more than five minutes ago: sign in once more.",
-  itCouldNotBeKept: "It could not be kept.",
+  thatWasMoreThanFiveMinutesAgo: "That was more than five minutes ago. Sign in again.",
+  itWasNotSavedTryAgain: "It was not saved. Try again.",
 };
 
 export const connection = {
   on: (brand: string, version: string, platform: string) => `${brand} ${version} on ${platform}`,
   aBrowser: "a browser",
-  thereIsNoGaltryAtThis: "There is no Galtry at this address.",
-  endedInTheBrowser: "ended in the browser",
-  hearsAtOnceWhenAccessTo: "Hears at once when access to a key ends.",
+  thereIsNoGaltryAtThisAddress: "There is no Galtry at this address. Check the spelling.",
+  disconnectedInTheBrowser: "disconnected in the browser",
+  learnsAtOnceWhenAccessToA: "Learns at once when access to a login ends.",
 };
 
 export const icon = {
   lanyardNotConnected: "Lanyard: not connected",
-  lanyardGaltryDoesNotAnswer: "Lanyard: Galtry does not answer",
+  lanyardGaltryIsNotResponding: "Lanyard: Galtry is not responding",
   forThisPage: (count: number, part: string) => `, ${count} ${part} for this page`,
   lanyardConnectedAs: (person: string, part: string) => `Lanyard: connected as ${person}${part}`,
 };
@@ -30,15 +30,15 @@ export const main = {
 };
 
 export const signIn = {
-  thisKeyIsNotYoursTo: "This key is not yours to use any more.",
-  galtryDoesNotAnswerSigningIn: "Galtry does not answer. Signing in with a key needs it.",
+  youNoLongerHaveAccessToThis: "You no longer have access to this login.",
+  galtryIsNotRespondingYouCannot: "Galtry is not responding. You cannot sign in with its logins until it does.",
   somethingWentWrongInLanyard: "Something went wrong in Lanyard.",
-  galtryCouldNotDoThat: "Galtry could not do that.",
-  galtryBrokeOff: "Galtry broke off.",
-  theSitesCookiesAreNotFor: "The site's cookies are not for this entry's site. Lanyard set none.",
-  guardedFillTypesOnlyAtOpen: (hostOf: string | null | undefined) =>
+  galtryCouldNotDoThisTryAgain: "Galtry could not do this. Try again.",
+  galtryWasInterruptedTryAgain: "Galtry was interrupted. Try again.",
+  theSitesCookiesAreNotForThis: "The site’s cookies are not for this entry’s site. Lanyard set none.",
+  guardedFillTypesOnlyAtOpenThat: (hostOf: string | null | undefined) =>
     `Guarded fill types only at ${hostOf}. Open that page first.`,
-  thePageChangedMeanwhileLanyard: "The page changed meanwhile. Lanyard typed nothing.",
-  lanyardIsNotReadyInThis: "Lanyard is not ready in this page: reload it.",
-  thePageIsGone: "The page is gone.",
+  thePageHasChangedLanyardTyped: "The page has changed. Lanyard typed nothing.",
+  lanyardIsNotReadyOnThisPage: "Lanyard is not ready on this page. Reload it.",
+  thePageIsClosed: "The page is closed.",
 };

@@ -82,9 +82,9 @@ const KeyTo = styled.p`
 
 const SHOWS = {
   all: "Everything",
-  set: t.onlyWhatIsSet,
-  ends: t.onlyWhatEnds,
-  ways: t.reachedInMoreThanOneWay,
+  set: t.setDirectly,
+  ends: t.withAnEndDate,
+  ways: t.moreThanOneWay,
   guests: "Guests",
   use: t.atUse,
   reveal: t.atReveal,
@@ -238,11 +238,11 @@ export function AccessPage({ model: concerned, slip, vaults, roundView, me, now,
 
   /** Null takes away what is set; the time that stands at a cell stays unless one is given. */
   const set = (wanted: Terms | null, timed: boolean) => {
-    if (past) return setSaid(t.thisIsHowItWasNothing);
+    if (past) return setSaid(t.thisIsAPastDateAndCannot);
     const cells = rows.flatMap((row, r) =>
       columns.flatMap((column, c) => (row.node.mine && isChosen(kept, r, c) ? [{ row, column }] : [])),
     );
-    if (cells.length === 0) return setSaid(t.youAreNotItsSteward);
+    if (cells.length === 0) return setSaid(t.youAreNotAStewardOfIt);
     setLast(wanted);
     state.change((was) => {
       let next = [...was];
@@ -300,8 +300,8 @@ export function AccessPage({ model: concerned, slip, vaults, roundView, me, now,
     const lines = roundView ? linesChosen() : [];
     const looked = roundView ? round.key(event.key, lines) : null;
     if (looked) {
-      if (lines.length === 0) setSaid(t.nothingIsSetHereARound);
-      else if (looked.length === 0) setSaid(t.thereIsNoLevelBelowUse);
+      if (lines.length === 0) setSaid(t.nothingIsSetDirectlyHereARound);
+      else if (looked.length === 0) setSaid(t.thereIsNoLevelBelowUseEnd);
       // One after the other, the oddest first.
       else if (lines.length === 1 && event.key.toLowerCase() !== "u") seek(round.next(lines));
       return true;
@@ -332,7 +332,7 @@ export function AccessPage({ model: concerned, slip, vaults, roundView, me, now,
           <p>
             {t.accessTo2(<Link href={`/vaults/${grid.vault.id}`}>{grid.vault.name}</Link>)}
             {asked === null ? (
-              t.atThisMoment
+              t.now
             ) : past ? (
               <b>{t.asItWas(sayTime(asked, now, grid.zone))}</b>
             ) : (
@@ -340,19 +340,19 @@ export function AccessPage({ model: concerned, slip, vaults, roundView, me, now,
             )}
             . {entries === 1 ? t.n1Entry : t.entries(entries.toLocaleString("en-GB"))}.{" "}
             {past ? (
-              t.onlyWhatYouAreStewardOf
+              t.youSeeOnlyWhatYouAreA
             ) : (
               <b>
                 {changes.length === 0
                   ? ""
-                  : t.draftedNoneApplied(changes.length === 1 ? t.n1Change : t.changes(changes.length))}
+                  : t.draftedNoneAppliedYet(changes.length === 1 ? t.n1Change : t.changes(changes.length))}
               </b>
             )}{" "}
             <span role="status">{said}</span>
           </p>
         </Wrap>
       </Where>
-      <Tools role="group" aria-label={t.whatIsShown}>
+      <Tools role="group" aria-label={t.filters}>
         {vaults.length > 1 && (
           <Select
             aria-label={t.vault}
@@ -368,14 +368,14 @@ export function AccessPage({ model: concerned, slip, vaults, roundView, me, now,
         )}
         <Narrow
           className="wide"
-          aria-label={t.placesByName}
+          aria-label={t.filterPlaces}
           placeholder={t.places}
           value={rowText}
           onChange={(event) => setRowText(event.target.value)}
         />
         <Narrow
           className="wide"
-          aria-label={t.peopleGroupsByName}
+          aria-label={t.filterPeopleAndGroups}
           placeholder={t.people}
           value={columnText}
           onChange={(event) => setColumnText(event.target.value)}
@@ -411,12 +411,12 @@ export function AccessPage({ model: concerned, slip, vaults, roundView, me, now,
         </span>
         <CheckField
           type="checkbox"
-          label={t.everybody}
+          label={t.allPeopleAndGroups}
           checked={all}
           onChange={(event) => setAll(event.target.checked)}
         />
         <div className="end wide">
-          {asked !== null && <Button onPress={() => goTo(null)}>{t.thisMoment}</Button>}
+          {asked !== null && <Button onPress={() => goTo(null)}>{t.now2}</Button>}
           {model.rounds && <ButtonLink href={`/access/${model.vault.id}/rounds`}>{t.rounds}</ButtonLink>}
           <Button onPress={() => setPrinting(true)}>{t.print}</Button>
           <Button
@@ -445,13 +445,13 @@ export function AccessPage({ model: concerned, slip, vaults, roundView, me, now,
         onKey={keys}
       >
         <KeyTo>
-          <span>{t.solidSetHere}</span>
-          <span>{t.hollowFromAboveOrFromA}</span>
-          <span>{t.clockItEnds}</span>
-          <span>{t.struckBlankBlocked}</span>
+          <span>{t.solidSetDirectly}</span>
+          <span>{t.hollowInheritedOrFromAGroup}</span>
+          <span>{t.clockHasAnEndDate}</span>
+          <span>{t.struckThroughBlocked}</span>
           <span>{t.dashedOnTheSlip}</span>
-          <span>{t.foldedCornerFollowsFromTheSlip}</span>
-          <span className="wide">{t.n0To4AndBSet}</span>
+          <span>{t.foldedCornerAnEffectOfTheSlip}</span>
+          <span className="wide">{t.n0To4AndBSetA}</span>
         </KeyTo>
       </GridTable>
       {!past && (
@@ -483,7 +483,7 @@ export function AccessPage({ model: concerned, slip, vaults, roundView, me, now,
                   )}
                 </>
               ) : (
-                <p className="soft">{t.goToACellWhyIt}</p>
+                <p className="soft">{t.chooseACellToSeeWhyIt}</p>
               )}
             </div>
           }
@@ -575,14 +575,14 @@ const Levels = styled.div`
 /** The same as the keys, for the pointer. */
 function Acts({ onLevel, onTime }: { onLevel: (level: Terms["level"] | "none") => void; onTime: () => void }) {
   return (
-    <Levels role="group" aria-label={t.setTheChosenCells}>
+    <Levels role="group" aria-label={t.setTheSelectedCells}>
       {(["none", ...LEVELS, "blocked"] as const).map((level) => (
         <button key={level} type="button" onClick={() => onLevel(level)}>
-          {level === "none" ? t.takeAway : levelWord(level)}
+          {level === "none" ? t.end : levelWord(level)}
         </button>
       ))}
       <button type="button" onClick={onTime}>
-        {t.withATime}
+        {t.withDates}
       </button>
     </Levels>
   );

@@ -28,9 +28,9 @@ export function CellTerms({ title, start, zone, now, onSet, onClose }: CellTerms
   const [wrong, setWrong] = useState<{ field: string; says: string } | null>(null);
   const set = () => {
     const terms = { level, from: fromLocal(from, zone), until: fromLocal(until, zone) };
-    if (terms.until !== null && terms.until <= now) return setWrong({ field: "until", says: t.thisEndIsInThePast });
+    if (terms.until !== null && terms.until <= now) return setWrong({ field: "until", says: t.theEndDateIsInThePast });
     if (terms.until !== null && terms.from !== null && terms.until <= terms.from)
-      return setWrong({ field: "until", says: t.itWouldEndBeforeItStarts });
+      return setWrong({ field: "until", says: t.theEndDateMustBeAfterThe });
     if (weekly && weekly.days.length === 0) return setWrong({ field: "weekly", says: t.chooseADay });
     const pattern = fromWeeklyText(weekly);
     onSet({ ...terms, weekly: pattern && { ...pattern, zone } });
@@ -62,10 +62,10 @@ export function CellTerms({ title, start, zone, now, onSet, onClose }: CellTerms
         </fieldset>
         <WindowFields from={from} until={until} onFrom={setFrom} onUntil={setUntil} wrong={wrongAt} />
         <WeeklyFields value={weekly} onChange={setWeekly} wrong={wrongAt("weekly")} />
-        <p className="soft small">{t.nothingChangesUntilTheSlipIs}</p>
+        <p className="soft small">{t.nothingChangesUntilYouApplyThe}</p>
         <Row>
           <Button look="go" onPress={set}>
-            {t.putItOnTheSlip}
+            {t.addToSlip}
           </Button>
           <Button onPress={onClose}>{t.cancel}</Button>
         </Row>

@@ -56,13 +56,13 @@ export function Foreseen({ title, changes, zone, now, me }: ForeseenProps) {
     <section aria-label={title} aria-live="polite" aria-busy={said === null && wrong === null}>
       <h3 style={{ fontSize: 15, marginBottom: 4 }}>{title}</h3>
       {wrong && <p className="soft">{wrong}</p>}
-      {!wrong && !said && <p className="soft">{t.workingOutWhatItWouldDo}</p>}
+      {!wrong && !said && <p className="soft">{t.checkingTheEffects}</p>}
       {said && (
         <Lines>
           {said.bare.length > 0 && (
             <li className="harm">
               <TriangleAlert size={16} />
-              <span>{t.wouldBeLeftWithoutASteward(said.bare[0])}</span>
+              <span>{t.wouldBeLeftWithoutAStewardMake(said.bare[0])}</span>
             </li>
           )}
           <SaidLines lines={said.lines} {...{ zone, now, me }} />

@@ -198,7 +198,7 @@ export function GridTable(props: TableProps) {
       <div role="rowgroup" className="head" style={{ width, minWidth: "100%" }}>
         <div role="row" aria-rowindex={1} style={{ display: "contents" }}>
           <span role="columnheader" aria-colindex={1}>
-            {t.cuts1Use2Reveal3}
+            {t.cuts1Use2Reveal3Edit}
           </span>
           <span aria-hidden style={{ width: (seen[0] ?? 0) * COLUMN, padding: 0, border: 0 }} />
           {runsOf(seen).map(({ index, gap }) => {
@@ -330,7 +330,7 @@ const OneCell = memo(
         aria-colindex={columnIndex + 2}
         aria-selected={isChosen(chosen, index, columnIndex)}
         aria-label={
-          cell ? `${sayCell(cell, was, within, drafted, props.zone)}${mark && t.inTheRound(mark)}` : t.notYoursToSee
+          cell ? `${sayCell(cell, was, within, drafted, props.zone)}${mark && t.inTheRound(mark)}` : t.notShownToYou
         }
         tabIndex={-1}
         className={classes({
@@ -352,7 +352,7 @@ const OneCell = memo(
             {drafted && changed && <span className="was">{levelWord(was!.level)}</span>}
             {cell.level === "none" ? (
               within > 0 ? (
-                t.within(within)
+                t.inside(within)
               ) : (
                 drafted && levelWord("none")
               )
@@ -405,11 +405,11 @@ const subjectText = ({ subject }: Column): string =>
 export function sayCell(cell: Cell, was: Cell | null, within: number, drafted: boolean, zone: string): string {
   const parts = [
     levelWord(cell.level),
-    ...(cell.level === "none" ? [] : [cell.set ? t.setHere : "inherited"]),
+    ...(cell.level === "none" ? [] : [cell.set ? t.setDirectly : "inherited"]),
     ...(cell.until === null ? [] : [t.until(exactTime(cell.until, zone))]),
     ...(cell.weekly ? [sayWeekly(cell.weekly)] : []),
-    ...(within > 0 ? [t.within(within)] : []),
-    ...(was && !sameCell(cell, was) ? [t.was(drafted ? t.onTheSlip : t.followsFromTheSlip, levelWord(was.level))] : []),
+    ...(within > 0 ? [t.inside(within)] : []),
+    ...(was && !sameCell(cell, was) ? [t.was(drafted ? t.onTheSlip : t.effectOfTheSlip, levelWord(was.level))] : []),
   ];
   return parts.join(", ");
 }

@@ -19,9 +19,9 @@ export function OnlySlip({ slip: start, me, zone, now }: Props) {
   const router = useRouter();
   return (
     <>
-      <Page where={t.whoCanDoWhatForThose}>
+      <Page where={t.whoCanDoWhatForTheStewards}>
         <h1>{t.access}</h1>
-        <p className="soft">{t.youAreStewardOfNothingYet}</p>
+        <p className="soft">{t.youAreNotAStewardOfAnything}</p>
       </Page>
       {(slip.changes.length > 0 || slip.slip.waiting.length > 0 || slip.slip.applied.length > 0) && (
         <SlipFoot state={slip} zone={zone} now={now} me={me} why={null} onApplied={() => router.refresh()} />

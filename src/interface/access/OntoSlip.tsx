@@ -33,13 +33,13 @@ export function OntoSlip({ changes, onWrong, onDone }: OntoSlipProps) {
     const refused = await putOnSlip(changes);
     onWrong(refused);
     if (refused !== null) return;
-    done(t.itWaitsOnYourChangeSlip);
+    done(t.itIsOnYourChangeSlipUnder);
     router.refresh();
     onDone();
   };
   return (
     <Button isDisabled={changes.length === 0} onPress={press}>
-      {t.putOnMySlip}
+      {t.addToMySlip}
     </Button>
   );
 }

@@ -50,11 +50,11 @@ export function PrintedGrid({ grid, rows, columns, lookup, at, now, onDone }: Pr
     <Paper className="printed">
       <h1>{t.accessTo(grid.vault.name)}</h1>
       <p>
-        {t.asAtPrintedInCapitalsSet(
+        {t.asAtPrintedCapitalsSetDirectly(
           exactTime(at, grid.zone),
           exactTime(now, grid.zone),
-          rows.length > MOST_ROWS && t.theFirstPlacesAllOfThem(MOST_ROWS),
-          columns.length > MOST_COLUMNS && t.theFirstColumnsAllOfThem(MOST_COLUMNS),
+          rows.length > MOST_ROWS && t.theFirstPlacesTheCsvHasAll(MOST_ROWS),
+          columns.length > MOST_COLUMNS && t.theFirstColumnsTheCsvHasAll(MOST_COLUMNS),
         )}
       </p>
       <table>

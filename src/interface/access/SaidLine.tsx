@@ -72,7 +72,7 @@ function SaidLine({ line, zone, now, me, open, onOpen }: SaidProps) {
         <li className="warning">
           <TriangleAlert size={16} />
           <span>
-            {t.usedItInTheLast30(
+            {t.usedItInTheLast30Days(
               line.used.length === 1 ? t.oneOfThem : t.ofThem(line.used.length),
               line.used.join(", "),
             )}
@@ -83,7 +83,9 @@ function SaidLine({ line, zone, now, me, open, onOpen }: SaidProps) {
         <li>
           <TriangleAlert size={16} />
           <span>
-            {t.neverSeenASecretOfIt(line.first.length === 1 ? t.has(line.first[0]) : t.ofThemHave(line.first.length))}
+            {t.neverSeenItsSecretFields(
+              line.first.length === 1 ? t.has(line.first[0]) : t.ofThemHave(line.first.length),
+            )}
           </span>
         </li>
       )}
@@ -97,7 +99,7 @@ export function Beyond({ said }: { said: Pick<SlipSaid, "beyond" | "asks"> }) {
   return (
     <li className="warning">
       <TriangleAlert size={16} />
-      <span>{t.itAlsoTouchesWhatOthersAre(said.asks ? t.theyAreAskedForAYes : t.theyAreTold)}</span>
+      <span>{t.itAlsoAffectsEntriesWithOther(said.asks ? t.theyMustApproveFirst : t.theyAreTold)}</span>
     </li>
   );
 }

@@ -70,7 +70,7 @@ export function SlipFoot({ state, zone, now, me, why, onApplied }: FootProps) {
     setRunning(false);
     if (answer.ok) {
       setReason("");
-      if (answer.result.waiting) done(t.othersAreStewardsOfSomeOf);
+      if (answer.result.waiting) done(t.someOfItHasOtherStewardsIt);
       else
         done(count === 1 ? t.n1ChangeIsApplied : t.changesAreApplied(count), [
           { command: "access.undoSlip", input: { slipId: draft.id } },
@@ -92,7 +92,7 @@ export function SlipFoot({ state, zone, now, me, why, onApplied }: FootProps) {
             {t.changeSlip2}
             {count > 0 && (
               <Act onPress={() => setListed(!listed)} aria-expanded={listed}>
-                {listed ? t.whatItDoes : count === 1 ? t.its1Change : t.itsChanges(count)}
+                {listed ? t.theEffects : count === 1 ? t.its1Change : t.itsChanges(count)}
               </Act>
             )}
           </h2>
@@ -101,11 +101,11 @@ export function SlipFoot({ state, zone, now, me, why, onApplied }: FootProps) {
           )}
           {slip.waiting.map((one) => (
             <p key={one.id} className="small">
-              {t.forTheYesOfOtherStewards(
-                one.changes === 1 ? t.n1ChangeWaits : t.changesWait(one.changes),
+              {t.waitingForApprovalSince(
+                one.changes === 1 ? t.n1ChangeHasBeen : t.changesHaveBeen(one.changes),
                 sayTime(one.at, now, zone),
               )}
-              <Act onPress={() => act("access.takeSlipBack", one.id)}>{t.takeItBack}</Act>
+              <Act onPress={() => act("access.takeSlipBack", one.id)}>{t.withdraw}</Act>
             </p>
           ))}
           {wrong && (
@@ -115,11 +115,11 @@ export function SlipFoot({ state, zone, now, me, why, onApplied }: FootProps) {
           )}
           {moved && (
             <p className="warning" role="alert">
-              {t.somebodyElseChangedOneOfThese}
-              <Act onPress={() => change((before) => before, true)}>{t.iHaveReadItKeepMy}</Act>
+              {t.someoneElseHasChangedOneOf}
+              <Act onPress={() => change((before) => before, true)}>{t.keepMyChanges}</Act>
             </p>
           )}
-          {count > 0 && pending && <p className="soft">{t.workingOutWhatItWouldDo}</p>}
+          {count > 0 && pending && <p className="soft">{t.checkingTheEffects}</p>}
           {listed && draft && (
             <ul>
               {draft.changes.map(({ change: one, text, moved: other }) => (
@@ -127,10 +127,10 @@ export function SlipFoot({ state, zone, now, me, why, onApplied }: FootProps) {
                   <Clock size={16} aria-hidden style={{ visibility: "hidden" }} />
                   <span>
                     {text}
-                    {other && <span className="warning">{t.itIsDifferentNow}</span>}
+                    {other && <span className="warning">{t.theEffectsHaveChanged}</span>}
                   </span>
                   <Act
-                    aria-label={t.takeOff(text)}
+                    aria-label={t.removeFromSlip(text)}
                     onPress={() => change((before) => before.filter((each) => placeOf(each) !== placeOf(one)))}
                   >
                     <X size={16} aria-hidden />
@@ -144,21 +144,21 @@ export function SlipFoot({ state, zone, now, me, why, onApplied }: FootProps) {
               {said.bare.length > 0 && (
                 <li className="harm">
                   <TriangleAlert size={16} />
-                  <span>{t.wouldBeLeftWithoutASteward(said.bare[0])}</span>
+                  <span>{t.wouldBeLeftWithoutAStewardMake(said.bare[0])}</span>
                 </li>
               )}
               <SaidLines lines={said.lines} {...{ zone, now, me }} />
               {said.lines.length === 0 && !said.beyond && (
                 <li>
                   <TriangleAlert size={16} />
-                  <span>{t.itWouldChangeNothingForAnybody}</span>
+                  <span>{t.nobodysAccessChanges}</span>
                 </li>
               )}
               {said.lines.length > 0 && said.idle.length > 0 && (
                 <li>
                   <TriangleAlert size={16} />
                   <span>
-                    {said.idle.length === 1 ? t.oneChangeDoesNothing : t.changesDoNothing(said.idle.length)}:{" "}
+                    {said.idle.length === 1 ? t.n1ChangeHasNoEffect : t.changesHaveNoEffect(said.idle.length)}:{" "}
                     {said.idle.map((at) => draft!.changes[at]?.text).join("; ")}
                   </span>
                 </li>
@@ -167,7 +167,7 @@ export function SlipFoot({ state, zone, now, me, why, onApplied }: FootProps) {
               {draft?.second && (
                 <li className="warning">
                   <TriangleAlert size={16} />
-                  <span>{t.itLastsLongerThanTheHouse}</span>
+                  <span>{t.itLastsLongerThanTheHouseRules}</span>
                 </li>
               )}
             </ul>
@@ -184,7 +184,7 @@ export function SlipFoot({ state, zone, now, me, why, onApplied }: FootProps) {
           }}
         >
           <TextField
-            label={draft?.reason ? t.reasonTheHouseRulesAskFor : t.reasonForTheJournal}
+            label={draft?.reason ? t.reasonRequiredByTheHouseRules : t.reason}
             value={reason}
             maxLength={500}
             onText={setReason}
@@ -198,15 +198,15 @@ export function SlipFoot({ state, zone, now, me, why, onApplied }: FootProps) {
               {count === 0
                 ? t.apply
                 : said?.asks || draft?.second
-                  ? t.askForAYes
+                  ? t.sendForApproval
                   : count === 1
                     ? t.apply1Change
                     : t.applyChanges(count)}
             </Button>
-            {count > 0 && <Button onPress={() => change(() => [])}>{t.drop}</Button>}
+            {count > 0 && <Button onPress={() => change(() => [])}>{t.discard}</Button>}
             {count > 0 && (
               <Button isDisabled={pending} onPress={() => setShowing(true)}>
-                {t.askForASecondLook}
+                {t.askForASecondOpinion}
               </Button>
             )}
           </div>
@@ -229,19 +229,19 @@ function ShowSlip({ me, onClose }: { me: string; onClose: () => void }) {
   const load = async (typed: string): Promise<SubjectChoice[] | null> =>
     (await findStaff(typed))?.filter(({ id }) => id !== me) ?? null;
   return (
-    <Dialog title={t.askForASecondLook} open onClose={onClose}>
-      <p style={{ marginBottom: 12 }}>{t.theyReadWhatItWouldDo}</p>
+    <Dialog title={t.askForASecondOpinion} open onClose={onClose}>
+      <p style={{ marginBottom: 12 }}>{t.theySeeItsEffectsWhereTheyAre}</p>
       <Picker<SubjectChoice>
-        label={t.whom}
+        label={t.colleague}
         seen
-        placeholder={t.aNameOrAMailAddress}
+        placeholder={t.aNameOrAnEmailAddress}
         list={t.people}
-        nothing={t.nobodyOfThatNameIsHere}
+        nothing={t.noMatchTryPartOfTheName}
         load={load}
         searches
         onPick={async ({ id, name }) => {
           if (!(await show.run({ personId: id })).ok) return;
-          done(t.isAskedForASecondLook(name));
+          done(t.hasBeenAskedForASecondOpinion(name));
           onClose();
         }}
       />
@@ -268,11 +268,11 @@ function Empty({
   const [last] = slip.applied;
   return (
     <>
-      <p className="soft">{t.setALevelInACell}</p>
+      <p className="soft">{t.setALevelInACellIt}</p>
       {last && (
         <p className="soft small">
           {t.applied(sayTime(last.at, now, zone), last.changes === 1 ? t.n1Change : t.changes(last.changes))}
-          <Act onPress={() => onUndo(last.id)}>{t.takeItBackOnANew}</Act>
+          <Act onPress={() => onUndo(last.id)}>{t.undoOnANewSlip}</Act>
         </p>
       )}
     </>

@@ -20,7 +20,7 @@ interface WhyProps {
 export function Why({ grid, lookup, row, column, at, now, me }: WhyProps) {
   const { node } = row;
   const { subject } = column;
-  if (!node.mine) return <p className="soft">{t.youAreNotItsStewardIt}</p>;
+  if (!node.mine) return <p className="soft">{t.youAreNotAStewardOfIt}</p>;
   const names = namesOf(grid, node.id);
   if (subject.kind !== "person") {
     const say = lookup.say(subject, node.id, at);
@@ -29,12 +29,12 @@ export function Why({ grid, lookup, row, column, at, now, me }: WhyProps) {
       <>
         <p>
           {say
-            ? t.hereBy(
+            ? t.hereBecauseOf(
                 who,
                 say.grant.level === "blocked" ? t.isBlocked : t.has(levelWord(say.grant.level)),
-                say.distance === 0 ? t.aGrantOnTheVeryPlace : t.aGrantOn(names.node(say.grant.node)),
+                say.distance === 0 ? t.aGrantOnThePlaceItself : t.aGrantOn(names.node(say.grant.node)),
               )
-            : t.nothingIsGivenToHereNor(who)}
+            : t.hasNoAccessHereOrAbove(who)}
         </p>
         {say && <Grants says={[{ subject, ...say }]} grid={grid} now={now} />}
       </>
@@ -117,8 +117,8 @@ function shortest(
 ): string {
   const name = column.name;
   const [say] = because;
-  if (!say) return t.toGiveSomethingHereSetA(name);
-  if (because.length > 1) return t.grantsGiveItToTakeIt(because.length);
+  if (!say) return t.toGiveAccessHereSetALevel(name);
+  if (because.length > 1) return t.grantsGiveThisAccessToChangeIt(because.length);
   const change = { type: "set", nodeId: say.grant.node, subject: say.subject, grants: [] } as const;
   const seen = preview(lookup.of, [change], at);
   const person = lookup.person.get(column.subject.kind === "person" ? column.subject.id : "")!;
@@ -129,6 +129,6 @@ function shortest(
     subjectKey(say.subject) === subjectKey(column.subject) ? name : namesOf(grid, "").subject(say.subject),
     grid.node.get(say.grant.node)?.name ?? "it",
   );
-  const whom = others.size > 1 ? t.itWouldChangeSomethingFor(others.size) : "";
+  const whom = others.size > 1 ? t.peopleWouldBeAffected(others.size) : "";
   return t.withoutTheWouldHaveHere(what, name, levelWord(left), whom);
 }

@@ -75,7 +75,7 @@ export function Account({
       <Row style={{ justifyContent: "space-between" }}>
         <h1>{person}</h1>
         <Row>
-          <ButtonLink href={`/people/${id}`}>{t.whatYouHave}</ButtonLink>
+          <ButtonLink href={`/people/${id}`}>{t.yourAccess}</ButtonLink>
           {staff && <ButtonLink href="/rules">{t.houseRules}</ButtonLink>}
           <Button onPress={signOut}>{t.signOut}</Button>
         </Row>
@@ -88,14 +88,14 @@ export function Account({
               <li key={notice.id}>
                 <span>{notice.text}</span>
                 <span className="soft small">{sayTime(notice.at, now, zone)}</span>
-                <Act onPress={() => putAway.run({ ids: [notice.id] })}>{t.putAway}</Act>
+                <Act onPress={() => putAway.run({ ids: [notice.id] })}>{t.dismiss}</Act>
               </li>
             ))}
           </Lines>
         </Block>
       )}
       <Block>
-        <h2>{t.whereYouAreSignedInTo}</h2>
+        <h2>{t.whereYouAreSignedInToGaltry}</h2>
         <Lines>
           {devices.sessions.map((session) => (
             <li key={session.id}>
@@ -108,7 +108,7 @@ export function Account({
               <span className="soft small" title={exactTime(session.lastSeenAt, zone)}>
                 {t.lastSeen(sayTime(session.lastSeenAt, now, zone))}
               </span>
-              {session.current ? <span /> : <Act onPress={() => end.run({ sessionId: session.id })}>{t.end}</Act>}
+              {session.current ? <span /> : <Act onPress={() => end.run({ sessionId: session.id })}>{t.signOut}</Act>}
             </li>
           ))}
         </Lines>
@@ -130,9 +130,9 @@ export function Account({
                 <span className="soft small">{t.lastUsed(sayTime(lanyard.lastUsedAt, now, zone))}</span>
                 <Act
                   onPress={() => endLanyard.run({ lanyardId: lanyard.id, why: "" })}
-                  aria-label={t.endTheLanyardIn(lanyard.browser)}
+                  aria-label={t.disconnectLanyardIn(lanyard.browser)}
                 >
-                  {t.end}
+                  {t.signOut}
                 </Act>
               </li>
             ))}
@@ -142,11 +142,11 @@ export function Account({
       <Block>
         <h2>{t.lightAndDark}</h2>
         <Row>
-          <Button onPress={() => choose("")}>{t.asTheSystem}</Button>
+          <Button onPress={() => choose("")}>{t.sameAsTheSystem}</Button>
           <Button onPress={() => choose("light")}>{t.light}</Button>
           <Button onPress={() => choose("dark")}>{t.dark}</Button>
           <span role="status" className="soft small">
-            {theme === null ? "" : t.keptInThisBrowser}
+            {theme === null ? "" : t.savedInThisBrowser}
           </span>
         </Row>
       </Block>

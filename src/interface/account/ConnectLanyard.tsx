@@ -58,7 +58,7 @@ export function ConnectLanyard({ person }: { person: string }) {
       if (!proved.ok || !proved.result.right) {
         setRunning(false);
         return setRefused(
-          proved.ok ? { code: "bad-input", message: t.thisIsNotYourSignIn, field: "password" } : proved.refused,
+          proved.ok ? { code: "bad-input", message: t.wrongSignInPasswordTryAgain, field: "password" } : proved.refused,
         );
       }
     }
@@ -78,11 +78,11 @@ export function ConnectLanyard({ person }: { person: string }) {
         <h1 style={{ marginBottom: 16 }}>{t.connectLanyard}</h1>
         {done ? (
           <Notice data-tone="good" role="status">
-            {t.youCanSignInFromThe(<b>{t.lanyardIsConnected}</b>, <a href="/">{t.frontDesk}</a>)}
+            {t.youCanSignInFromTheAnd(<b>{t.lanyardIsConnected}</b>, <a href="/">{t.frontDesk}</a>)}
           </Notice>
         ) : lanyard?.state === "absent" ? (
           <Stack>
-            <p>{t.thereIsNoLanyardInThis}</p>
+            <p>{t.lanyardIsNotInstalledInThis}</p>
             <Row>
               <ButtonLink href="/lanyard" data-look="go">
                 {t.getLanyard}
@@ -95,18 +95,18 @@ export function ConnectLanyard({ person }: { person: string }) {
               {refused.message}
             </Notice>
           ) : (
-            <p>{t.pressInLanyardsWindowTheTag(<b>{t.connect}</b>)}</p>
+            <p>{t.openLanyardFromTheBrowsers(<b>{t.connect}</b>)}</p>
           )
         ) : (
           <Form
-            verb={t.itIsTheSameConnect}
+            verb={t.theCodesMatchConnect}
             onSend={confirm}
             running={running}
             wrong={refused?.field === "password" ? null : refused?.message}
             acts={<ButtonLink href="/">{t.doNotConnect}</ButtonLink>}
           >
             <div>
-              <p>{t.lanyardInAsksToWorkFor(<b>{pairing.browser}</b>, <b>{person}</b>)}</p>
+              <p>{t.lanyardInWantsToConnectForIts(<b>{pairing.browser}</b>, <b>{person}</b>)}</p>
               <Code>{pairing.userCode}</Code>
               <p>{t.confirmOnlyIfLanyardsWindow}</p>
             </div>
@@ -118,7 +118,7 @@ export function ConnectLanyard({ person }: { person: string }) {
                 value={password}
                 onText={setPassword}
                 wrong={refused?.field === "password" ? refused.message : null}
-                hint={t.yourSignInIsMoreThan}
+                hint={t.neededBecauseYouSignedInMore}
               />
             )}
           </Form>

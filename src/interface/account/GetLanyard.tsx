@@ -26,16 +26,16 @@ export function GetLanyard({ available, version }: { available: boolean; version
                   {t.downloadLanyard(version)}
                 </ButtonLink>
                 <br />
-                <span className="soft small">{t.unpackTheZipIntoAFolder}</span>
+                <span className="soft small">{t.unpackTheZipIntoAFolderThat}</span>
               </>
             ) : (
-              t.askWhoeverRunsGaltryLanyardHas
+              t.lanyardHasNotBeenBuiltOnThis
             )}
           </span>
         </li>
         <li>
           <span>
-            {t.openTheBrowsersPageOf(
+            {t.openTheBrowsersExtensionsPage(
               <span className="mono">{t.chromeExtensions}</span>,
               <b>{t.developerMode}</b>,
               <b>{t.loadUnpacked}</b>,
@@ -49,7 +49,7 @@ export function GetLanyard({ available, version }: { available: boolean; version
         </li>
       </Steps>
       <p className="soft small" style={{ maxWidth: 640, marginTop: 16 }}>
-        {t.lanyardAsksToReadAndChange}
+        {t.lanyardAsksForPermissionToRead}
       </p>
     </Page>
   );

@@ -12,10 +12,10 @@ import { fromLocal, soonEnds, toLocal } from "../shared/localTime";
 import { askSheet as t } from "./strings";
 
 const SAYS: Record<Level, string> = {
-  use: t.signInWithItWithoutSeeing,
-  reveal: t.alsoSeeItsUserNameAnd,
-  edit: t.alsoChangeIt,
-  steward: t.alsoDecideWhoMayDoWhat,
+  use: t.signInWithItWithoutSeeingIts,
+  reveal: t.alsoRevealItsUserNameAnd,
+  edit: t.alsoEditIt,
+  steward: t.alsoDecideWhoCanDoWhatWith,
 };
 
 interface AskProps {
@@ -40,15 +40,15 @@ export function AskSheet({ nodeId, name, has, guest = false, stewards, zone, onC
   const send = async () => {
     const answer = await ask.run({ nodeId, level, until: fromLocal(until, zone), why });
     if (!answer.ok) return;
-    done(t.askedForOnYouAreTold(levelWord(level), name));
+    done(t.requestedOnYouWillBeToldWhen(levelWord(level), name));
     onClose();
   };
   return (
-    <Dialog title={t.askFor(name)} open onClose={onClose}>
-      <Form verb={t.ask} onSend={send} running={ask.running} onCancel={onClose} wrong={ask.wrong()}>
+    <Dialog title={t.requestAccessTo(name)} open onClose={onClose}>
+      <Form verb={t.requestAccess} onSend={send} running={ask.running} onCancel={onClose} wrong={ask.wrong()}>
         <fieldset>
           <legend className="small soft" style={{ marginBottom: 6 }}>
-            {t.toBeAllowedTo}
+            {t.whatYouNeed}
           </legend>
           <Stack style={{ gap: 8 }}>
             {choices.map((one) => (
@@ -81,7 +81,7 @@ export function AskSheet({ nodeId, name, has, guest = false, stewards, zone, onC
           value={until}
           onText={setUntil}
           wrong={ask.wrong("until")}
-          hint={t.emptyForGood}
+          hint={t.leaveEmptyForNoEndDate}
         />
         <Row>
           {soonEnds(zone).map((preset) => (
@@ -91,7 +91,7 @@ export function AskSheet({ nodeId, name, has, guest = false, stewards, zone, onC
           ))}
         </Row>
         <TextArea
-          label={t.whatFor}
+          label={t.reason}
           value={why}
           maxLength={500}
           onText={setWhy}

@@ -70,14 +70,14 @@ function WaitingSlip({ slip, zone, now, me }: { slip: Slips[number] } & Pick<Sid
         </p>
       )}
       <Row style={{ marginTop: 6 }}>
-        <Button onPress={() => say(true)} isDisabled={answer.running} aria-label={t.yesToTheSlipOf(slip.by)}>
-          {t.yes}
+        <Button onPress={() => say(true)} isDisabled={answer.running} aria-label={t.approveTheChangeSlipOf(slip.by)}>
+          {t.approve}
         </Button>
-        <Act onPress={() => setSaying(true)}>{t.no}</Act>
+        <Act onPress={() => setSaying(true)}>{t.decline}</Act>
       </Row>
       {saying && (
         <SayNo
-          title={t.sayNoToTheSlipOf(slip.by)}
+          title={t.declineTheChangeSlipOf(slip.by)}
           reader={slip.by}
           running={answer.running}
           wrong={answer.wrong}
@@ -101,16 +101,16 @@ export function AskSide({ waiting, zone, now, me }: SideProps) {
   return (
     <>
       {shown.length > 0 && (
-        <Section aria-label={t.slipsToLookAt}>
-          <h2>{t.aSecondLookIsAskedOf}</h2>
+        <Section aria-label={t.secondOpinions}>
+          <h2>{t.secondOpinions}</h2>
           {shown.map((slip) => (
             <Shown key={slip.id} {...{ slip, zone, now, me }} />
           ))}
         </Section>
       )}
       {rounds.length > 0 && (
-        <Section aria-label={t.roundsToMake}>
-          <h2>{t.roundsThatWaitForYou}</h2>
+        <Section aria-label={t.roundsToReview}>
+          <h2>{t.roundsToReview}</h2>
           <ul>
             {rounds.map((round) => (
               <li key={round.id}>
@@ -124,8 +124,8 @@ export function AskSide({ waiting, zone, now, me }: SideProps) {
         </Section>
       )}
       {yeses.length > 0 && (
-        <Section aria-label={t.yesesToSay}>
-          <h2>{t.askedFirst}</h2>
+        <Section aria-label={t.waitingForYourApproval}>
+          <h2>{t.waitingForYourApproval}</h2>
           <ul>
             {yeses.map((one) => (
               <ToSay key={one.id} one={one} zone={zone} now={now} />
@@ -134,16 +134,16 @@ export function AskSide({ waiting, zone, now, me }: SideProps) {
         </Section>
       )}
       {slips.length > 0 && (
-        <Section aria-label={t.slipsToAnswer}>
-          <h2>{t.waitingForYourYes}</h2>
+        <Section aria-label={t.changeSlipsToApprove}>
+          <h2>{t.changeSlipsToApprove}</h2>
           {slips.map((slip) => (
             <WaitingSlip key={slip.id} {...{ slip, zone, now, me }} />
           ))}
         </Section>
       )}
       {asks.toAnswer.length > 0 && (
-        <Section aria-label={t.requestsToAnswer}>
-          <h2>{t.waitingForYourAnswer}</h2>
+        <Section aria-label={t.accessRequests}>
+          <h2>{t.accessRequests}</h2>
           <ul>
             {asks.toAnswer.map((ask) => (
               <Request key={ask.id} ask={ask} zone={zone} now={now} />
@@ -152,8 +152,8 @@ export function AskSide({ waiting, zone, now, me }: SideProps) {
         </Section>
       )}
       {ending.length > 0 && (
-        <Section aria-label={t.endsWithinAWeek}>
-          <h2>{t.youGaveEndingSoon}</h2>
+        <Section aria-label={t.accessThatEndsWithinAWeek}>
+          <h2>{t.accessYouGaveThatEndsSoon}</h2>
           <ul>
             {ending.map((one) => (
               <Ends key={one.grantId} one={one} zone={zone} now={now} />
@@ -162,8 +162,8 @@ export function AskSide({ waiting, zone, now, me }: SideProps) {
         </Section>
       )}
       {asks.own.length > 0 && (
-        <Section aria-label={t.whatYouAskedFor}>
-          <h2>{t.whatYouAskedFor}</h2>
+        <Section aria-label={t.yourRequests}>
+          <h2>{t.yourRequests}</h2>
           <ul>
             {asks.own.slice(0, 5).map((ask) => (
               <OwnRequest key={ask.id} ask={ask} zone={zone} now={now} />
@@ -187,14 +187,14 @@ function Shown({ slip, zone, now, me }: { slip: ShownSlip } & Pick<SideProps, "z
         <Beyond said={slip.said} />
       </Lines>
       <Form
-        verb={t.sayIt}
+        verb={t.send}
         running={say.running}
         unready={word.trim() === ""}
         wrong={say.wrong()}
         onSend={() => say.run({ slipId: slip.id, word })}
       >
         <TextField
-          label={t.whatShouldKnow(slip.by)}
+          label={t.commentFor(slip.by)}
           value={word}
           maxLength={500}
           onText={setWord}
@@ -226,9 +226,9 @@ function Ends({ one, zone, now }: { one: Ending; zone: string; now: number }) {
       <Act
         isDisabled={extend.running}
         onPress={() => extend.run({ grantId, level, from, until: until + TWO_WEEKS, why })}
-        aria-label={t.twoWeeksLongerOn(one.who, one.what)}
+        aria-label={t.extendByTwoWeeksOn(one.who, one.what)}
       >
-        {t.twoWeeksLonger}
+        {t.extendByTwoWeeks}
       </Act>
       {extend.refused && (
         <span role="alert" style={{ color: "var(--crimson)", display: "block" }}>
@@ -246,11 +246,11 @@ function ToSay({ one, zone, now }: { one: YesToSay; zone: string; now: number })
   const [saying, setSaying] = useState(false);
   const yes = async () => {
     const result = await answer.run({ yesId: one.id, yes: true });
-    if (result.ok) done(t.youSaidYesToAt(one.person, one.entry));
+    if (result.ok) done(t.youApprovedSUseOf(one.person, one.entry));
   };
   return (
     <li>
-      {t.asksToUseFor(
+      {t.requestsToUseFor(
         <b>{one.person}</b>,
         <Link href={`/entry/${one.entryId}`} prefetch={false}>
           {one.entry}
@@ -262,7 +262,9 @@ function ToSay({ one, zone, now }: { one: YesToSay; zone: string; now: number })
         {t.from(sayTime(one.askedAt, now, zone), [one.browser, one.address].filter(Boolean).join(", "))}
       </span>
       {one.needed > 1 && (
-        <p className="small soft">{t.ofStewardsHaveSaidYes(one.said, one.needed, one.saidByMe && t.youAreOneOfThem)}</p>
+        <p className="small soft">
+          {t.ofStewardsHaveApproved(one.said, one.needed, one.saidByMe && t.youAreOneOfThem)}
+        </p>
       )}
       {answer.wrong() && (
         <p role="alert" style={{ color: "var(--crimson)", fontWeight: 600 }}>
@@ -271,15 +273,15 @@ function ToSay({ one, zone, now }: { one: YesToSay; zone: string; now: number })
       )}
       <Row style={{ marginTop: 4, gap: "4px 14px" }}>
         {!one.saidByMe && (
-          <Button onPress={yes} isDisabled={answer.running} aria-label={t.yesToAt(one.person, one.entry)}>
-            {t.yes}
+          <Button onPress={yes} isDisabled={answer.running} aria-label={t.approveSUseOf(one.person, one.entry)}>
+            {t.approve}
           </Button>
         )}
-        <Act onPress={() => setSaying(true)}>{t.no}</Act>
+        <Act onPress={() => setSaying(true)}>{t.decline}</Act>
       </Row>
       {saying && (
         <SayNo
-          title={t.sayNoTo(one.person)}
+          title={t.declineSRequest(one.person)}
           reader={one.person}
           running={answer.running}
           wrong={answer.wrong}
@@ -302,7 +304,7 @@ function Request({ ask, zone, now }: { ask: ToAnswer; zone: string; now: number 
   };
   return (
     <li>
-      {t.asksForOn(
+      {t.requestsOn(
         <b>{ask.person}</b>,
         <b>{levelWord(ask.level)}</b>,
         <Link href={ask.link} prefetch={false}>
@@ -313,7 +315,7 @@ function Request({ ask, zone, now }: { ask: ToAnswer; zone: string; now: number 
       )}
       {ask.site !== "" && (
         <span className="small soft" style={{ display: "block" }}>
-          {t.theyAskedWhetherThereIsA(ask.site)}
+          {t.theyAskedForAnyLoginForAnd(ask.site)}
         </span>
       )}
       <br />“{ask.why}” <span className="soft small">{sayTime(ask.askedAt, now, zone)}</span>
@@ -323,17 +325,17 @@ function Request({ ask, zone, now }: { ask: ToAnswer; zone: string; now: number 
         </p>
       )}
       <Row style={{ marginTop: 4, gap: "4px 14px", flexWrap: "wrap" }}>
-        <Button onPress={yes} isDisabled={answer.running} aria-label={t.yesTo(ask.person)}>
-          {t.yes}
+        <Button onPress={yes} isDisabled={answer.running} aria-label={t.approveSRequest(ask.person)}>
+          {t.approve}
         </Button>
-        <Act onPress={() => setSheet("less")}>{t.less}</Act>
-        <Act onPress={() => setSheet("no")}>{t.no}</Act>
+        <Act onPress={() => setSheet("less")}>{t.giveLess}</Act>
+        <Act onPress={() => setSheet("no")}>{t.decline}</Act>
         {ask.others.length > 0 && <Act onPress={() => setSheet("on")}>{t.passOn}</Act>}
       </Row>
       {sheet === "less" && <Less ask={ask} zone={zone} now={now} onClose={() => setSheet(null)} />}
       {sheet === "no" && (
         <SayNo
-          title={t.sayNoTo(ask.person)}
+          title={t.declineSRequest(ask.person)}
           reader={ask.person}
           running={answer.running}
           wrong={answer.wrong}
@@ -357,9 +359,9 @@ function Less({ ask, zone, onClose }: SheetProps & { zone: string; now: number }
   const [level, setLevel] = useState<Level>(ask.level);
   const [until, setUntil] = useState(toLocal(ask.until, zone));
   return (
-    <Dialog title={t.giveLessThanTheyAskedFor(ask.person)} open onClose={onClose}>
+    <Dialog title={t.giveLessThanRequested(ask.person)} open onClose={onClose}>
       <Form
-        verb={t.giveIt}
+        verb={t.giveAccess}
         running={answer.running}
         onCancel={onClose}
         wrong={answer.wrong()}
@@ -385,7 +387,7 @@ function Less({ ask, zone, onClose }: SheetProps & { zone: string; now: number }
           value={until}
           onText={setUntil}
           wrong={answer.wrong("until")}
-          hint={ask.until === null ? t.emptyNoEnd : t.notLaterThanTheyAskedFor}
+          hint={ask.until === null ? t.leaveEmptyForNoEndDate : t.noLaterThanRequested}
         />
       </Form>
     </Dialog>
@@ -409,7 +411,7 @@ function SayNo({ title, reader, running, wrong, send, onClose }: SayNoProps) {
   return (
     <Dialog title={title} open onClose={onClose}>
       <Form
-        verb={t.sayNo}
+        verb={t.decline2}
         running={running}
         onCancel={onClose}
         wrong={wrong()}
@@ -418,12 +420,12 @@ function SayNo({ title, reader, running, wrong, send, onClose }: SayNoProps) {
         }}
       >
         <TextArea
-          label={t.whyNot}
+          label={t.reason}
           value={word}
           maxLength={500}
           onText={setWord}
           wrong={wrong("word")}
-          hint={t.readsIt(reader)}
+          hint={t.willReadIt(reader)}
         />
       </Form>
     </Dialog>
@@ -434,9 +436,9 @@ function PassOn({ ask, onClose }: SheetProps) {
   const pass = useCommand("access.passAskOn");
   const [to, setTo] = useState(ask.others[0]!.id);
   return (
-    <Dialog title={t.passItOnToAnotherSteward} open onClose={onClose}>
+    <Dialog title={t.passOnToAnotherSteward} open onClose={onClose}>
       <Form
-        verb={t.passItOn}
+        verb={t.passOn2}
         running={pass.running}
         onCancel={onClose}
         wrong={pass.wrong()}
@@ -483,21 +485,21 @@ function OwnRequest({ ask, zone, now }: { ask: Own; zone: string; now: number })
           <Act
             onPress={() => withdraw.run({ askId: ask.id })}
             isDisabled={withdraw.running}
-            aria-label={t.takeBack(ask.node)}
+            aria-label={t.withdrawTheRequestFor(ask.node)}
           >
-            {t.takeBack2}
+            {t.withdraw}
           </Act>
         </>
       )}
       {ask.state === "yes" && (
         <>
-          <Chip data-tone="good">{t.yes2}</Chip> {ask.by && t.by(ask.by)}
+          <Chip data-tone="good">{t.approved}</Chip> {ask.by && t.by(ask.by)}
           {less}
         </>
       )}
       {ask.state === "no" && (
         <>
-          <Chip data-tone="plain">{t.no2}</Chip> {ask.by && t.by2(ask.by)}“{ask.word}”
+          <Chip data-tone="plain">{t.declined}</Chip> {ask.by && t.by2(ask.by)}“{ask.word}”
         </>
       )}
     </li>

@@ -2,100 +2,95 @@
 import type { ReactNode } from "react";
 
 export const askSheet = {
-  signInWithItWithoutSeeing: "sign in with it, without seeing its password",
-  alsoSeeItsUserNameAnd: "also see its user name and password",
-  alsoChangeIt: "also change it",
-  alsoDecideWhoMayDoWhat: "also decide who may do what with it",
-  askedForOnYouAreTold: (levelWord: string, name: string) =>
-    `Asked for ${levelWord} on ${name}. You are told when it is answered.`,
-  askFor: (name: string) => `Ask for ${name}`,
-  ask: "Ask",
-  toBeAllowedTo: "To be allowed to",
+  signInWithItWithoutSeeingIts: "sign in with it, without seeing its password",
+  alsoRevealItsUserNameAnd: "also reveal its user name and password",
+  alsoEditIt: "also edit it",
+  alsoDecideWhoCanDoWhatWith: "also decide who can do what with it",
+  requestedOnYouWillBeToldWhen: (levelWord: string, name: string) =>
+    `Requested ${levelWord} on ${name}. You will be told when it is answered.`,
+  requestAccessTo: (name: string) => `Request access to ${name}`,
+  requestAccess: "Request access",
+  whatYouNeed: "What you need",
   until: "Until",
-  emptyForGood: "empty: for good",
-  whatFor: "What for",
-  willReadIt: (part: string) => `${part} will read it`,
-  itsStewardWillReadIt: "its steward will read it",
+  leaveEmptyForNoEndDate: "Leave empty for no end date.",
+  reason: "Reason",
+  willReadIt: (part: string) => `${part} will read it.`,
+  itsStewardWillReadIt: "Its steward will read it.",
 };
 
 export const askSide = {
-  yesToTheSlipOf: (by: string) => `Yes, to the slip of ${by}`,
-  yes: "Yes",
-  no: "No…",
-  sayNoToTheSlipOf: (by: string) => `Say no to the slip of ${by}`,
-  slipsToLookAt: "Slips to look at",
-  aSecondLookIsAskedOf: "A second look is asked of you",
-  roundsToMake: "Rounds to make",
-  roundsThatWaitForYou: "Rounds that wait for you",
-  yesesToSay: "Yeses to say",
-  askedFirst: "Asked first",
-  slipsToAnswer: "Slips to answer",
-  waitingForYourYes: "Waiting for your yes",
-  requestsToAnswer: "Requests to answer",
-  waitingForYourAnswer: "Waiting for your answer",
-  endsWithinAWeek: "Ends within a week",
-  youGaveEndingSoon: "You gave, ending soon",
-  whatYouAskedFor: "What you asked for",
+  approveTheChangeSlipOf: (by: string) => `Approve the change slip of ${by}`,
+  approve: "Approve",
+  decline: "Decline…",
+  declineTheChangeSlipOf: (by: string) => `Decline the change slip of ${by}`,
+  secondOpinions: "Second opinions",
+  roundsToReview: "Rounds to review",
+  waitingForYourApproval: "Waiting for your approval",
+  changeSlipsToApprove: "Change slips to approve",
+  accessRequests: "Access requests",
+  accessThatEndsWithinAWeek: "Access that ends within a week",
+  accessYouGaveThatEndsSoon: "Access you gave that ends soon",
+  yourRequests: "Your requests",
   hasDrafted: (by: ReactNode) => <>{by} has drafted:</>,
-  sayIt: "Say it",
-  whatShouldKnow: (by: string) => `What ${by} should know`,
+  send: "Send",
+  commentFor: (by: string) => `Comment for ${by}`,
   on: (who: ReactNode, levelWord: string) => (
     <>
       {who}: {levelWord} on{" "}
     </>
   ),
   until: (time: string) => `until ${time}`,
-  twoWeeksLongerOn: (who: string, what: string) => `Two weeks longer: ${who} on ${what}`,
-  twoWeeksLonger: "Two weeks longer",
-  youSaidYesToAt: (person: string, entry: string) => `You said yes to ${person} at ${entry}.`,
-  asksToUseFor: (person: ReactNode, entry: ReactNode, minutes: string) => (
+  extendByTwoWeeksOn: (who: string, what: string) => `Extend by two weeks: ${who} on ${what}`,
+  extendByTwoWeeks: "Extend by two weeks",
+  youApprovedSUseOf: (person: string, entry: string) => `You approved ${person}’s use of ${entry}.`,
+  requestsToUseFor: (person: ReactNode, entry: ReactNode, minutes: string) => (
     <>
-      {person} asks to use {entry} for {minutes}
+      {person} requests to use {entry} for {minutes}
     </>
   ),
   from: (time: string, part: string) => `${time}, from ${part}`,
   youAreOneOfThem: "; you are one of them",
-  ofStewardsHaveSaidYes: (said: number, needed: number, part: ReactNode) => (
+  ofStewardsHaveApproved: (said: number, needed: number, part: ReactNode) => (
     <>
-      {said} of {needed} stewards have said yes{part}.
+      {said} of {needed} stewards have approved{part}.
     </>
   ),
-  yesToAt: (person: string, entry: string) => `Yes, to ${person} at ${entry}`,
-  sayNoTo: (person: string) => `Say no to ${person}`,
+  approveSUseOf: (person: string, entry: string) => `Approve ${person}’s use of ${entry}`,
+  declineSRequest: (person: string) => `Decline ${person}’s request`,
   until2: (time: string) => ` until ${time}`,
   hasOn: (person: string, levelWord: string, node: string, until: string) =>
     `${person} has ${levelWord} on ${node}${until}.`,
   has: (levelWord: string) => `(has ${levelWord})`,
-  asksForOn: (person: ReactNode, levelWord: ReactNode, node: ReactNode, until: string, levelWord2: ReactNode) => (
+  requestsOn: (person: ReactNode, levelWord: ReactNode, node: ReactNode, until: string, levelWord2: ReactNode) => (
     <>
-      {person} asks for {levelWord} on {node}
+      {person} requests {levelWord} on {node}
       {until} {levelWord2}
     </>
   ),
-  theyAskedWhetherThereIsA: (site: string) =>
-    `They asked whether there is a login for ${site}, and do not know of this one. Any answer tells them.`,
-  yesTo: (person: string) => `Yes, to ${person}`,
-  less: "Less…",
+  theyAskedForAnyLoginForAnd: (site: string) =>
+    `They asked for any login for ${site} and do not know this one exists. Any answer tells them.`,
+  approveSRequest: (person: string) => `Approve ${person}’s request`,
+  giveLess: "Give less…",
   passOn: "Pass on…",
-  giveLessThanTheyAskedFor: (person: string) => `Give ${person} less than they asked for`,
-  giveIt: "Give it",
+  giveLessThanRequested: (person: string) => `Give ${person} less than requested`,
+  giveAccess: "Give access",
   levelOn: (node: string) => `Level on ${node}`,
   until3: "Until",
-  emptyNoEnd: "empty: no end",
-  notLaterThanTheyAskedFor: "not later than they asked for",
-  sayNo: "Say no",
-  whyNot: "Why not",
-  readsIt: (reader: string) => `${reader} reads it`,
-  passItOnToAnotherSteward: "Pass it on to another steward",
-  passItOn: "Pass it on",
+  leaveEmptyForNoEndDate: "Leave empty for no end date.",
+  noLaterThanRequested: "No later than requested.",
+  decline2: "Decline",
+  reason: "Reason",
+  willReadIt: (reader: string) => `${reader} will read it.`,
+  passOnToAnotherSteward: "Pass on to another steward",
+  passOn2: "Pass on",
   to: "To",
   but: (levelWord: string, part: string) => `, but ${levelWord}${part}`,
   on2: (levelWord: ReactNode) => <>{levelWord} on </>,
   notAnsweredYet: "not answered yet",
-  takeBack: (node: string) => `Take back: ${node}`,
-  takeBack2: "Take back",
-  yes2: "yes",
+  withdrawTheRequestFor: (node: string) => `Withdraw the request for ${node}`,
+  withdraw: "Withdraw",
+  approved: "approved",
   by: (by: string) => `by ${by}`,
-  no2: "no",
+  declined: "declined",
   by2: (by: string) => `by ${by}: `,
 };

@@ -88,7 +88,7 @@ export function BringIn({ vaultId, places, start, mayMakeKinds }: BringInProps) 
           <p style={{ marginBottom: 10 }}>
             <b>{t.ofWord(step.done.toLocaleString("en-GB"), step.of.toLocaleString("en-GB"))}</b> {step.what}
           </p>
-          <progress value={step.done} max={step.of} style={{ width: "100%" }} aria-label={t.broughtIn} />
+          <progress value={step.done} max={step.of} style={{ width: "100%" }} aria-label={t.imported} />
           <Row style={{ marginTop: 12 }}>
             <Button onPress={bringing.stop} isDisabled={step.stopping}>
               {t.stop}
@@ -96,7 +96,7 @@ export function BringIn({ vaultId, places, start, mayMakeKinds }: BringInProps) 
           </Row>
         </section>
       )}
-      {step.step === "over" && <p role="status">{t.allOfItIsThere}</p>}
+      {step.step === "over" && <p role="status">{t.theImportIsComplete}</p>}
     </Stack>
   );
 }
@@ -109,7 +109,7 @@ interface WhereProps {
 
 function Where({ places, parentId, setParentId }: WhereProps) {
   return (
-    <ChoiceField label={t.whereTo} value={parentId} onText={setParentId}>
+    <ChoiceField label={t.importTo} value={parentId} onText={setParentId}>
       {places.map((place) => (
         <option key={place.id} value={place.id}>
           {place.name}
@@ -150,7 +150,7 @@ function Choose({ onFile, onFiles, busy }: ChooseProps) {
         <Button look="go" onPress={() => input.current?.click()} isDisabled={busy}>
           {t.chooseAFile}
         </Button>
-        <p className="soft small">{t.csvOfAnyOriginXmlOr}</p>
+        <p className="soft small">{t.csvXmlOrJsonFromAnyProgram}</p>
         <input
           ref={input}
           type="file"
@@ -198,15 +198,15 @@ function Locked({ file, busy, onSecret, onAgain }: LockedProps) {
   const [secret, setSecret] = useState("");
   return (
     <Form
-      verb={t.openIt}
+      verb={t.open}
       onSend={() => onSecret(secret)}
       running={busy}
       unready={secret === ""}
-      acts={<Button onPress={onAgain}>{t.anotherFile}</Button>}
+      acts={<Button onPress={onAgain}>{t.chooseAnotherFile}</Button>}
     >
-      <p>{t.isEncryptedWithAgeItIs(<b>{file}</b>)}</p>
+      <p>{t.isEncryptedWithAgeItIsOpened(<b>{file}</b>)}</p>
       <TextField
-        label={t.itsPassphraseOrAnIdentity}
+        label={t.passphraseOrIdentity}
         type="password"
         autoComplete="off"
         value={secret}
@@ -230,15 +230,15 @@ function FilesStep({ files, where, onGo, onAgain }: FilesProps) {
   const size = files.reduce((sum, file) => sum + file.size, 0);
   return (
     <Form
-      verb={t.bringIn(files.length.toLocaleString("en-GB"), files.length === 1 ? "document" : "documents")}
+      verb={t.importWord(files.length.toLocaleString("en-GB"), files.length === 1 ? "document" : "documents")}
       onSend={() => onGo(keepFolders)}
-      acts={<Button onPress={onAgain}>{t.somethingElse}</Button>}
+      acts={<Button onPress={onAgain}>{t.chooseAnotherFile}</Button>}
     >
-      <p>{t.filesMbInAllEachBecomes(files.length.toLocaleString("en-GB"), (size / 1024 / 1024).toFixed(1))}</p>
+      <p>{t.filesMbInAllEachBecomesA(files.length.toLocaleString("en-GB"), (size / 1024 / 1024).toFixed(1))}</p>
       {where}
       <CheckField
-        label={t.keepTheFoldersOfTheDisk}
-        hint={t.madeWhereTheyAreNotThere}
+        label={t.createTheFoldersOfTheDisk}
+        hint={t.foldersThatDoNotExistYetAre}
         checked={keepFolders}
         onTick={setKeepFolders}
       />

@@ -22,18 +22,18 @@ export function BroughtIn({ importId, view }: { importId: string; view: ImportVi
   const to = `/vaults/${view.vaultId}${view.parentId === view.vaultId ? "" : `?in=${view.parentId}`}`;
   return (
     <Stack style={{ maxWidth: 760 }}>
-      <h1>{t.broughtIn(count(view.entries), view.updated > 0 && t.updated(view.updated.toLocaleString("en-GB")))}</h1>
+      <h1>{t.imported(count(view.entries), view.updated > 0 && t.updated(view.updated.toLocaleString("en-GB")))}</h1>
       <Row>
         <ButtonLink as={Link} href={to} data-look="go">
-          {t.seeThemInTheirPlace}
+          {t.showThemInTheVault}
         </ButtonLink>
-        <Button onPress={() => setUndoing(true)}>{t.undoIt}</Button>
+        <Button onPress={() => setUndoing(true)}>{t.undoImport}</Button>
       </Row>
-      <Notice>{t.deleteItEmptyTheBinOf(<b>{t.theFileStillLiesOnYour}</b>)}</Notice>
+      <Notice>{t.deleteItEmptyYourComputersBin(<b>{t.theFileIsStillOnYourDisk}</b>)}</Notice>
       {view.look.length > 0 ? (
         <section>
           <h2 style={{ paddingBottom: 6, borderBottom: "1px solid var(--edge)" }}>
-            {view.look.length === 1 ? t.n1NeedsALook : t.needALook(view.look.length.toLocaleString("en-GB"))}
+            {view.look.length === 1 ? t.n1NeedsAttention : t.needAttention(view.look.length.toLocaleString("en-GB"))}
           </h2>
           <ul>
             {view.look.slice(0, MOST_NAMED).map((one) => (
@@ -50,7 +50,7 @@ export function BroughtIn({ importId, view }: { importId: string; view: ImportVi
           )}
         </section>
       ) : (
-        <p>{t.noneOfThemNeedsALook}</p>
+        <p>{t.noneNeedsAttention}</p>
       )}
       <Prove importId={importId} count={view.provable} />
       {undoing && <Undo importId={importId} view={view} to={to} onClose={() => setUndoing(false)} />}
@@ -71,7 +71,7 @@ function Undo({ importId, view, to, onClose }: UndoProps) {
   const [also, setAlso] = useState<ReadonlySet<string>>(new Set());
   const gone = view.entries - view.stays.length - view.beyond + also.size;
   return (
-    <Dialog title={t.undoBringingIn} open onClose={onClose}>
+    <Dialog title={t.undoTheImport} open onClose={onClose}>
       <Form
         verb={t.putInTheBin(count(gone))}
         look="harm"
@@ -83,13 +83,13 @@ function Undo({ importId, view, to, onClose }: UndoProps) {
         wrong={undo.refused?.message}
       >
         <p>
-          {t.whatWasBroughtInGoesTo(
-            view.updated > 0 && t.thatItUpdatedGetTheirPassword(count(view.updated - view.updatedSince)),
+          {t.theImportedEntriesGoToTheBin(
+            view.updated > 0 && t.thatItUpdatedGetTheirPrevious(count(view.updated - view.updatedSince)),
           )}
         </p>
         {view.stays.length > 0 && (
           <fieldset>
-            <legend style={{ marginBottom: 8 }}>{t.theseStayUnlessYouTickThem}</legend>
+            <legend style={{ marginBottom: 8 }}>{t.theseStayUnlessYouSelectThem}</legend>
             <Stack style={{ gap: 6, maxHeight: 260, overflow: "auto" }}>
               {view.stays.map((one) => (
                 <CheckField

@@ -28,8 +28,8 @@ const Columns = styled.table`
 
 const SEPARATORS: Record<string, string> = { ",": "commas", ";": "semicolons", "\t": "tabs", "|": "strokes" };
 const FORMATS: Record<OpenedEntries["format"], string> = {
-  "credential exchange": t.credentialExchangeJsonItSays,
-  "one-time codes": t.otpauthAddressesOneALine,
+  "credential exchange": t.credentialExchangeJsonItNames,
+  "one-time codes": t.otpauthAddressesOnePerLine,
   contacts: t.vcardEachBecomesAContact,
 };
 
@@ -54,12 +54,12 @@ export function ColumnsStep({ file, opened, where, busy, onPart, onMakeKind, onL
   const rows = `${opened.rows.toLocaleString("en-GB")} ${opened.rows === 1 ? "row" : "rows"}`;
   return (
     <Form
-      verb={t.lookItOver}
+      verb={t.checkTheRows}
       onSend={() => onLook(meanings, keepFolders)}
       running={busy}
       unready={refused !== null}
       wrong={refused}
-      acts={<Button onPress={onAgain}>{t.anotherFile}</Button>}
+      acts={<Button onPress={onAgain}>{t.chooseAnotherFile}</Button>}
     >
       {opened.shape === "entries" ? (
         <>
@@ -79,12 +79,12 @@ export function ColumnsStep({ file, opened, where, busy, onPart, onMakeKind, onL
               opened.format,
               opened.encoding,
               opened.separator !== null && t.separatedBy(SEPARATORS[opened.separator] ?? `“${opened.separator}”`),
-              opened.format === "CSV" ? t.column : t.partOfIt,
+              opened.format === "CSV" ? t.column : t.part,
             )}
           </p>
           {opened.parts.length > 1 && (
             <ChoiceField
-              label={t.whatRepeatsInIt}
+              label={t.thePartThatRepeats}
               value={String(opened.part)}
               onText={(text) => onPart(Number(text))}
               hint={t.eachOfTheseBecomesAnEntry}
@@ -109,7 +109,7 @@ export function ColumnsStep({ file, opened, where, busy, onPart, onMakeKind, onL
             <thead>
               <tr>
                 <th scope="col">{t.column2}</th>
-                <th scope="col">{t.suchAs}</th>
+                <th scope="col">{t.forExample}</th>
                 <th scope="col">{t.becomes}</th>
               </tr>
             </thead>
@@ -147,7 +147,7 @@ export function ColumnsStep({ file, opened, where, busy, onPart, onMakeKind, onL
       {(opened.folders || meanings.includes("folder")) && (
         <CheckField
           label={t.keepTheFilesFolders}
-          hint={t.madeWhereTheyAreNotThere}
+          hint={t.foldersThatDoNotExistYetAre}
           checked={keepFolders}
           onTick={setKeepFolders}
         />
@@ -204,7 +204,7 @@ function KeptMappings({ header, meanings, keepFolders, onTake }: KeptProps) {
     <Row style={{ gap: 12, alignItems: "end" }}>
       {kept.length > 0 && (
         <ChoiceField
-          label={t.asSaidBefore}
+          label={t.useSavedSettings}
           value={kept.find((one) => one.name === taken)?.id ?? ""}
           onText={(id) => {
             const one = kept.find((each) => each.id === id);
@@ -213,7 +213,7 @@ function KeptMappings({ header, meanings, keepFolders, onTake }: KeptProps) {
             setTaken(one.name);
           }}
         >
-          <option value="">{t.noneOfThem}</option>
+          <option value="">{t.none}</option>
           {kept.map((one) => (
             <option key={one.id} value={one.id}>
               {one.name}
@@ -229,18 +229,24 @@ function KeptMappings({ header, meanings, keepFolders, onTake }: KeptProps) {
             void load();
           }}
         >
-          {t.forget(taken)}
+          {t.deleteWord(taken)}
         </Button>
       )}
       {naming ? (
         <>
-          <TextField label={t.keepItAs} value={name} onText={setName} wrong={wrong} hint={t.forTheNextFileLikeIt} />
+          <TextField
+            label={t.nameOfTheSettings}
+            value={name}
+            onText={setName}
+            wrong={wrong}
+            hint={t.forTheNextFileLikeThisOne}
+          />
           <Button onPress={keep} isDisabled={name.trim() === ""}>
-            {t.keep}
+            {t.save}
           </Button>
         </>
       ) : (
-        <Button onPress={() => setNaming(true)}>{t.keepWhatIsSaidHereUnder}</Button>
+        <Button onPress={() => setNaming(true)}>{t.saveTheseSettingsForTheNext}</Button>
       )}
     </Row>
   );
@@ -251,7 +257,7 @@ function MissingKind({ kind, onMake }: { kind: Kind; onMake: ((kind: Kind) => Pr
   const [making, setMaking] = useState(false);
   return (
     <Notice>
-      {t.theFileHasEntriesOfThe(<b>{kind.name}</b>)}
+      {t.theFileHasEntriesOfTheKind(<b>{kind.name}</b>)}
       {onMake ? (
         <Row style={{ marginTop: 8 }}>
           <Button
@@ -261,11 +267,11 @@ function MissingKind({ kind, onMake }: { kind: Kind; onMake: ((kind: Kind) => Pr
               if (!(await onMake(kind))) setMaking(false);
             }}
           >
-            {t.makeTheKind(kind.name)}
+            {t.createTheKind(kind.name)}
           </Button>
         </Row>
       ) : (
-        t.anAdministratorCanMakeItFirst
+        t.anAdministratorCanCreateIt
       )}
     </Notice>
   );

@@ -52,12 +52,12 @@ export function LookStep({ step: { looked, alike }, lines, onGo, onAgain }: Look
   const sames = alike.filter((one) => one.same).length;
   const others = alike.length - sames;
   const verb = [
-    fresh > 0 && t.bringIn(say(fresh, "entry", "entries")),
+    fresh > 0 && t.importWord(say(fresh, "entry", "entries")),
     updates.length > 0 && `${fresh > 0 ? "update" : "Update"} ${updates.length.toLocaleString("en-GB")}`,
   ];
   return (
     <Form
-      verb={verb.filter(Boolean).join(", ") || t.bringInNothing}
+      verb={verb.filter(Boolean).join(", ") || t.importNothing}
       onSend={async () => {
         setSent(true);
         await onGo(leave, updates);
@@ -65,39 +65,39 @@ export function LookStep({ step: { looked, alike }, lines, onGo, onAgain }: Look
       }}
       running={sent}
       unready={count === 0 || count > MOST_ENTRIES}
-      wrong={count > MOST_ENTRIES ? t.atMostEntriesAreBroughtIn(MOST_ENTRIES.toLocaleString("en-GB")) : null}
-      acts={<Button onPress={onAgain}>{t.anotherFile}</Button>}
+      wrong={count > MOST_ENTRIES ? t.atMostEntriesCanBeImportedAt(MOST_ENTRIES.toLocaleString("en-GB")) : null}
+      acts={<Button onPress={onAgain}>{t.chooseAnotherFile}</Button>}
     >
       <p>
-        {t.canBeKept(
+        {t.canBeImported(
           say(looked.good, "row", "rows"),
           looked.folders > 0 && t.inWord(say(looked.folders, "folder", "folders")),
           looked.wrongs > 0 &&
             t.cannotAndInTheFile(say(looked.wrongs, "row", "rows"), looked.wrongs === 1 ? "stays" : "stay"),
         )}
       </p>
-      {looked.twice > 0 && <p>{t.inTheFileTwiceOnceIs(say(looked.twice, t.rowStands, t.rowsStand))}</p>}
+      {looked.twice > 0 && <p>{t.repeatedInTheFileEachIs(say(looked.twice, t.rowStays, t.rowsStay))}</p>}
       {sames > 0 && (
         <ChoiceField
-          label={t.keptAlready(say(sames, t.loginIs, t.loginsAre))}
+          label={t.alreadyInGaltry(say(sames, t.loginIs, t.loginsAre))}
           hint={t.sameSiteUserNameAndPassword}
           value={same}
           onText={(text) => setSame(text as Choice)}
         >
-          <option value="skip">{t.leaveOut}</option>
-          <option value="both">{t.bringInAgainBesideWhatIs}</option>
+          <option value="skip">{t.skip}</option>
+          <option value="both">{t.importAgainAsNewEntries}</option>
         </ChoiceField>
       )}
       {others > 0 && (
         <ChoiceField
-          label={t.keptWithAnotherPassword(say(others, t.loginIs, t.loginsAre))}
-          hint={t.updatedWhereYouMayEditWhat}
+          label={t.inGaltryWithAnotherPassword(say(others, t.loginIs, t.loginsAre))}
+          hint={t.updatedWhereYouHaveEditTheOld}
           value={other}
           onText={(text) => setOther(text as Choice)}
         >
-          <option value="update">{t.giveWhatIsKeptThePassword}</option>
-          <option value="both">{t.bringInAsEntriesOfTheir}</option>
-          <option value="skip">{t.leaveOut}</option>
+          <option value="update">{t.updateTheSavedPassword}</option>
+          <option value="both">{t.importAsNewEntries}</option>
+          <option value="skip">{t.skip}</option>
         </ChoiceField>
       )}
       {looked.wrongs > 0 || listed || alike.length > 0 ? (
@@ -113,7 +113,7 @@ export function LookStep({ step: { looked, alike }, lines, onGo, onAgain }: Look
           <Button onPress={() => setListed(true)}>{t.seeEveryRow}</Button>
         </div>
       )}
-      <p className="small soft">{t.itComesInWholeOrNot}</p>
+      <p className="small soft">{t.eitherEverythingIsImportedOr}</p>
     </Form>
   );
 }
@@ -187,13 +187,13 @@ function RowList({ total, lines, likeness, choiceOf, onChoice }: RowListProps) {
                 {alike ? (
                   <span role="cell">
                     <Select
-                      aria-label={t.whatHappensWith(line!.name)}
+                      aria-label={t.whatToDoWith(line!.name)}
                       value={choiceOf(alike)}
                       onChange={(event) => onChoice(alike.at, event.target.value as Choice)}
                     >
-                      <option value="skip">{t.keptAlreadyLeaveOut}</option>
-                      {alike.entryId && <option value="update">{t.updateWhatIsKept}</option>}
-                      <option value="both">{t.bringInBesideIt}</option>
+                      <option value="skip">{t.alreadyInGaltrySkip}</option>
+                      {alike.entryId && <option value="update">{t.updateTheSavedPassword}</option>}
+                      <option value="both">{t.importAsANewEntry}</option>
                     </Select>
                   </span>
                 ) : (

@@ -49,15 +49,15 @@ export function Prove({ importId, count }: { importId: string; count: number }) 
   const good = tried.filter((one) => one.outcome === "signed-in").length;
   return (
     <section>
-      <h2 style={{ paddingBottom: 6, borderBottom: "1px solid var(--edge)" }}>{t.proveThem}</h2>
-      <p>{t.galtryCanSignInWithEach(count === 1 ? t.oneCan : t.can(count.toLocaleString("en-GB")))}</p>
+      <h2 style={{ paddingBottom: 6, borderBottom: "1px solid var(--edge)" }}>{t.testTheLogins}</h2>
+      <p>{t.galtrySignsInWithEachLoginOnce(count === 1 ? t.n1LoginCan : t.loginsCan(count.toLocaleString("en-GB")))}</p>
       <Row style={{ marginTop: 10 }}>
         {at === null ? (
-          tried.length < count && <Button onPress={run}>{tried.length === 0 ? t.proveThem : t.goOn}</Button>
+          tried.length < count && <Button onPress={run}>{tried.length === 0 ? t.testTheLogins : t.continueWord}</Button>
         ) : (
           <>
             <span role="status">
-              {t.tryingOf(entries[at]?.name, (at + 1).toLocaleString("en-GB"), count.toLocaleString("en-GB"))}
+              {t.testingOf(entries[at]?.name, (at + 1).toLocaleString("en-GB"), count.toLocaleString("en-GB"))}
             </span>
             <Button
               onPress={() => {
@@ -72,7 +72,7 @@ export function Prove({ importId, count }: { importId: string; count: number }) 
       {tried.length > 0 && (
         <>
           <p style={{ marginTop: 10 }}>
-            {t.ofLetOneIn(<b>{good.toLocaleString("en-GB")}</b>, tried.length.toLocaleString("en-GB"))}
+            {t.ofWork(<b>{good.toLocaleString("en-GB")}</b>, tried.length.toLocaleString("en-GB"))}
           </p>
           <ul>
             {tried
@@ -84,7 +84,7 @@ export function Prove({ importId, count }: { importId: string; count: number }) 
                   </Link>
                   :{" "}
                   <Chip data-tone="bad">
-                    {one.outcome === "not-tried" ? t.notTried : FAILURES[one.outcome as keyof typeof FAILURES]?.title}
+                    {one.outcome === "not-tried" ? t.notTested : FAILURES[one.outcome as keyof typeof FAILURES]?.title}
                   </Chip>{" "}
                   <span className="soft small">{one.says}</span>
                 </li>

@@ -155,7 +155,7 @@ function look(meanings: Meaning[], keepFolders: boolean): Looked {
       const line = { row: read.row, name: text(one.values.name), folder: one.folder.join(" › ") };
       if (again) {
         twice++;
-        lines.push({ ...line, at: null, wrong: t.standsInTheFileOnceMore });
+        lines.push({ ...line, at: null, wrong: t.repeatedInTheFile });
       } else {
         lines.push({ ...line, at: ready.length, wrong: null });
         ready.push(one);

@@ -2,194 +2,182 @@
 import type { ReactNode } from "react";
 
 export const bringIn = {
-  ofWord: (toLocaleString: string, toLocaleString2: string) => `${toLocaleString} of ${toLocaleString2}`,
-  broughtIn: "Brought in",
+  ofWord: (count: string, of: string) => `${count} of ${of}`,
+  imported: "Imported",
   stop: "Stop",
-  allOfItIsThere: "All of it is there.",
-  whereTo: "Where to",
+  theImportIsComplete: "The import is complete.",
+  importTo: "Import to",
   dropAFileHere: "Drop a file here",
   orChooseOneBrowsersAndOther: (b: ReactNode) => (
-    <>
-      {b}, or choose one. Browsers and other programs write such files: look for “export” where they keep passwords. It
-      is read in this browser; the file itself is sent nowhere.
-    </>
+    <>{b}, or choose one. Browsers and other programs can export one. It is read in this browser and not uploaded.</>
   ),
   chooseAFile: "Choose a file",
-  csvOfAnyOriginXmlOr:
-    "CSV of any origin, XML or JSON of any shape, credential exchange JSON, a list of otpauth addresses, vCard; or one of these encrypted with age.",
+  csvXmlOrJsonFromAnyProgram:
+    "CSV, XML or JSON from any program, credential exchange JSON, a list of otpauth addresses, vCard; or one of these encrypted with age.",
   file: "File",
   aFolderOfFilesAsDocuments: "A folder of files, as documents",
   folderOfFiles: "Folder of files",
-  openIt: "Open it",
-  anotherFile: "Another file",
-  isEncryptedWithAgeItIs: (file: ReactNode) => (
-    <>{file} is encrypted with age. It is opened in this browser: neither the file nor what opens it is sent.</>
+  open: "Open",
+  chooseAnotherFile: "Choose another file",
+  isEncryptedWithAgeItIsOpened: (file: ReactNode) => (
+    <>{file} is encrypted with age. It is opened in this browser: neither the file nor its passphrase is uploaded.</>
   ),
-  itsPassphraseOrAnIdentity: "Its passphrase, or an identity",
-  anIdentityBeginsWithAgeSecret: "an identity begins with AGE-SECRET-KEY-1",
-  bringIn: (toLocaleString: string, part: string) => `Bring in ${toLocaleString} ${part}`,
-  somethingElse: "Something else",
-  filesMbInAllEachBecomes: (toLocaleString: string, toFixed: string) =>
-    `${toLocaleString} files, ${toFixed} MB in all. Each becomes a document with the file attached, sealed as secrets are.`,
-  keepTheFoldersOfTheDisk: "Keep the folders of the disk",
-  madeWhereTheyAreNotThere: "made where they are not there yet",
+  passphraseOrIdentity: "Passphrase or identity",
+  anIdentityBeginsWithAgeSecret: "An identity begins with AGE-SECRET-KEY-1.",
+  importWord: (count: string, part: string) => `Import ${count} ${part}`,
+  filesMbInAllEachBecomesA: (count: string, size: string) =>
+    `${count} files, ${size} MB in all. Each becomes a document with the file attached and encrypted.`,
+  createTheFoldersOfTheDisk: "Create the folders of the disk",
+  foldersThatDoNotExistYetAre: "Folders that do not exist yet are created.",
 };
 
 export const broughtIn = {
-  updated: (toLocaleString: string) => `, ${toLocaleString} updated`,
-  broughtIn: (count: string, part: ReactNode) => (
+  updated: (count: string) => `, ${count} updated`,
+  imported: (count: string, part: ReactNode) => (
     <>
-      {count} brought in{part}
+      {count} imported{part}
     </>
   ),
-  seeThemInTheirPlace: "See them in their place",
-  undoIt: "Undo it",
-  theFileStillLiesOnYour: "The file still lies on your disk, in the clear.",
-  deleteItEmptyTheBinOf: (b: ReactNode) => (
-    <>
-      {b} Delete it, empty the bin of your computer, and look into the downloads of your browser. Then turn off the
-      browser’s own keeping of passwords, in its settings under passwords, so that there is one place for them.
-    </>
+  showThemInTheVault: "Show them in the vault",
+  undoImport: "Undo import",
+  theFileIsStillOnYourDisk: "The file is still on your disk, unencrypted.",
+  deleteItEmptyYourComputersBin: (b: ReactNode) => (
+    <>{b} Delete it, empty your computer’s bin, check your downloads, then switch off password saving in the browser.</>
   ),
-  n1NeedsALook: "1 needs a look",
-  needALook: (toLocaleString: string) => `${toLocaleString} need a look`,
-  andMore: (toLocaleString: string) => `and ${toLocaleString} more`,
-  noneOfThemNeedsALook: "None of them needs a look.",
-  undoBringingIn: "Undo bringing in",
+  n1NeedsAttention: "1 needs attention",
+  needAttention: (count: string) => `${count} need attention`,
+  andMore: (count: string) => `and ${count} more`,
+  noneNeedsAttention: "None needs attention.",
+  undoTheImport: "Undo the import",
   putInTheBin: (count: string) => `Put ${count} in the bin`,
-  thatItUpdatedGetTheirPassword: (count: string) => ` ${count} that it updated get their password of before back.`,
-  whatWasBroughtInGoesTo: (part: ReactNode) => (
+  thatItUpdatedGetTheirPrevious: (count: string) => ` ${count} that it updated get their previous password back.`,
+  theImportedEntriesGoToTheBin: (part: ReactNode) => (
     <>
-      What was brought in goes to the bin, from which it can be restored; folders that it made go where they are empty.
-      {part}
+      The imported entries go to the bin and can be restored from there; empty folders that the import created are
+      deleted.{part}
     </>
   ),
-  theseStayUnlessYouTickThem: "These stay, unless you tick them:",
+  theseStayUnlessYouSelectThem: "These stay unless you select them:",
   since: (since: string | null | undefined) => `${since} since`,
 };
 
 export const columnsStep = {
-  credentialExchangeJsonItSays: "credential exchange JSON: it says itself what everything is",
-  otpauthAddressesOneALine: "otpauth addresses, one a line",
+  credentialExchangeJsonItNames: "credential exchange JSON: it names its own fields",
+  otpauthAddressesOnePerLine: "otpauth addresses, one per line",
   vcardEachBecomesAContact: "vCard: each becomes a contact",
-  lookItOver: "Look it over",
-  anotherFile: "Another file",
+  checkTheRows: "Check the rows",
+  chooseAnotherFile: "Choose another file",
   separatedBy: (part: string) => `, separated by ${part}`,
   column: "column",
-  partOfIt: "part of it",
+  part: "part",
   whatIsEach: (file: ReactNode, rows: string, format: string, encoding: string, part: ReactNode, part2: string) => (
     <>
       {file}: {rows}, {format}, {encoding}
       {part}. What is each {part2}?
     </>
   ),
-  whatRepeatsInIt: "What repeats in it",
-  eachOfTheseBecomesAnEntry: "each of these becomes an entry",
-  times: (name: string, toLocaleString: string) => `${name}, ${toLocaleString} times`,
+  thePartThatRepeats: "The part that repeats",
+  eachOfTheseBecomesAnEntry: "Each of these becomes an entry.",
+  times: (name: string, count: string) => `${name}, ${count} times`,
   column2: "Column",
-  suchAs: "Such as",
+  forExample: "For example",
   becomes: "Becomes",
   becomes2: (name: string) => `${name} becomes`,
   keepTheFilesFolders: "Keep the file’s folders",
-  madeWhereTheyAreNotThere: "made where they are not there yet",
-  asSaidBefore: "As said before",
-  noneOfThem: "none of them",
-  forget: (taken: ReactNode) => <>Forget “{taken}”</>,
-  keepItAs: "Keep it as",
-  forTheNextFileLikeIt: "for the next file like it",
-  keep: "Keep",
-  keepWhatIsSaidHereUnder: "Keep what is said here under a name",
-  theFileHasEntriesOfThe: (name: ReactNode) => (
+  foldersThatDoNotExistYetAre: "Folders that do not exist yet are created.",
+  useSavedSettings: "Use saved settings",
+  none: "none",
+  deleteWord: (taken: ReactNode) => <>Delete “{taken}”</>,
+  nameOfTheSettings: "Name of the settings",
+  forTheNextFileLikeThisOne: "For the next file like this one.",
+  save: "Save",
+  saveTheseSettingsForTheNext: "Save these settings for the next file",
+  theFileHasEntriesOfTheKind: (name: ReactNode) => (
     <>
-      The file has entries of the kind {name}, which is not here. As it stands they come in as passwords and notes, and
-      what they hold in fields of that kind as extra fields.{" "}
+      The file has entries of the kind {name}, which does not exist here. They will be imported as passwords and notes,
+      with extra fields for the rest.{" "}
     </>
   ),
-  makeTheKind: (name: string) => `Make the kind ${name}`,
-  anAdministratorCanMakeItFirst: "An administrator can make it first.",
+  createTheKind: (name: string) => `Create the kind ${name}`,
+  anAdministratorCanCreateIt: "An administrator can create it first.",
 };
 
 export const lookStep = {
-  bringIn: (fresh: string) => `Bring in ${fresh}`,
-  bringInNothing: "Bring in nothing",
-  atMostEntriesAreBroughtIn: (toLocaleString: string) =>
-    `At most ${toLocaleString} entries are brought in at once: cut the file in parts.`,
-  anotherFile: "Another file",
+  importWord: (fresh: string) => `Import ${fresh}`,
+  importNothing: "Import nothing",
+  atMostEntriesCanBeImportedAt: (count: string) => `At most ${count} entries can be imported at once. Split the file.`,
+  chooseAnotherFile: "Choose another file",
   inWord: (folders: string) => `, in ${folders}`,
   cannotAndInTheFile: (wrongs: string, part: string) => `; ${wrongs} cannot, and ${part} in the file`,
-  canBeKept: (good: string, part: ReactNode, part2: ReactNode) => (
+  canBeImported: (good: string, part: ReactNode, part2: ReactNode) => (
     <>
-      {good} can be kept{part}
+      {good} can be imported{part}
       {part2}.
     </>
   ),
-  rowStands: "row stands",
-  rowsStand: "rows stand",
-  inTheFileTwiceOnceIs: (twice: string) => `${twice} in the file twice: once is enough.`,
+  rowStays: "row stays",
+  rowsStay: "rows stay",
+  repeatedInTheFileEachIs: (twice: string) => `${twice} repeated in the file: each is imported once.`,
   loginIs: "login is",
   loginsAre: "logins are",
-  keptAlready: (sames: string) => `${sames} kept already`,
+  alreadyInGaltry: (sames: string) => `${sames} already in Galtry`,
   sameSiteUserNameAndPassword: "same site, user name and password",
-  leaveOut: "leave out",
-  bringInAgainBesideWhatIs: "bring in again, beside what is kept",
-  keptWithAnotherPassword: (others: string) => `${others} kept with another password`,
-  updatedWhereYouMayEditWhat:
-    "updated where you may edit what is kept; its old password stays among its earlier versions",
-  giveWhatIsKeptThePassword: "give what is kept the password of the file",
-  bringInAsEntriesOfTheir: "bring in as entries of their own",
+  skip: "skip",
+  importAgainAsNewEntries: "import again as new entries",
+  inGaltryWithAnotherPassword: (others: string) => `${others} in Galtry with another password`,
+  updatedWhereYouHaveEditTheOld: "updated where you have Edit; the old password stays among the earlier versions",
+  updateTheSavedPassword: "update the saved password",
+  importAsNewEntries: "import as new entries",
   seeEveryRow: "See every row",
-  itComesInWholeOrNot: "It comes in whole or not at all, and can be undone for a day.",
+  eitherEverythingIsImportedOr: "Either everything is imported or nothing. You can undo it for a day.",
   rowsOfTheFile: "Rows of the file",
-  whatHappensWith: (name: string) => `What happens with ${name}`,
-  keptAlreadyLeaveOut: "kept already: leave out",
-  updateWhatIsKept: "update what is kept",
-  bringInBesideIt: "bring in beside it",
+  whatToDoWith: (name: string) => `What to do with ${name}`,
+  alreadyInGaltrySkip: "already in Galtry: skip",
+  importAsANewEntry: "import as a new entry",
   newWord: "new",
 };
 
 export const prove = {
-  proveThem: "Prove them",
-  oneCan: "One can",
-  can: (toLocaleString: string) => `${toLocaleString} can`,
-  galtryCanSignInWithEach: (part: string) =>
-    `Galtry can sign in with each of them once, slowly, and throw the session away: then every entry says whether it works. ${part} be tried.`,
-  goOn: "Go on",
-  tryingOf: (name: ReactNode, toLocaleString: string, toLocaleString2: string) => (
+  testTheLogins: "Test the logins",
+  n1LoginCan: "1 login can",
+  loginsCan: (count: string) => `${count} logins can`,
+  galtrySignsInWithEachLoginOnce: (part: string) =>
+    `Galtry signs in with each login once and ends the session. Each entry then shows whether it works. ${part} be tested.`,
+  continueWord: "Continue",
+  testingOf: (name: ReactNode, count: string, of: string) => (
     <>
-      Trying {name}: {toLocaleString} of {toLocaleString2}
+      Testing {name}: {count} of {of}
     </>
   ),
   stop: "Stop",
-  ofLetOneIn: (toLocaleString: ReactNode, toLocaleString2: string) => (
+  ofWork: (count: ReactNode, of: string) => (
     <>
-      {toLocaleString} of {toLocaleString2} let one in.
+      {count} of {of} work.
     </>
   ),
-  notTried: "not tried",
+  notTested: "not tested",
 };
 
 export const bringInWorker = {
-  standsInTheFileOnceMore: "stands in the file once more, to the letter",
+  repeatedInTheFile: "repeated in the file",
   thisFileCannotBeRead: "This file cannot be read.",
 };
 
 export const useBringIn = {
-  readingTheFile: "Reading the file.",
-  openingTheFile: "Opening the file.",
-  hasMbAtMost64Mb: (name: string, toLocaleString: string) =>
-    `${name} has ${toLocaleString} MB; at most 64 MB are read. Cut it in parts.`,
-  thereIsNoFileInIt: "There is no file in it that holds anything.",
-  thereAreFilesInItAt: (toLocaleString: string) =>
-    `There are ${toLocaleString} files in it; at most 2,000 are brought in at once.`,
-  lookingOverEveryRow: "Looking over every row.",
-  comparingWithWhatIsKeptOf: (toLocaleString: string, toLocaleString2: string) =>
-    `Comparing with what is kept: ${toLocaleString} of ${toLocaleString2}.`,
-  nothingWasBroughtIn: (refused: string) => `${refused} Nothing was brought in.`,
-  stoppedNothingWasBroughtIn: "Stopped. Nothing was brought in.",
-  nothingWasBroughtIn2: (message: string) => `${message} Nothing was brought in.`,
-  areSealedNobodySeesAnyOf: "are sealed. Nobody sees any of them until all are there.",
+  readingTheFile: "Reading the file…",
+  openingTheFile: "Opening the file…",
+  hasMbAtMost64MbCan: (name: string, count: string) =>
+    `${name} has ${count} MB; at most 64 MB can be read. Split the file.`,
+  thereAreNoFilesInItOr: "There are no files in it, or all are empty.",
+  thereAreFilesInItAtMost: (count: string) => `There are ${count} files in it. At most 2,000 can be imported at once.`,
+  checkingEveryRow: "Checking every row…",
+  comparingWithTheEntriesIn: (count: string, of: string) => `Comparing with the entries in Galtry: ${count} of ${of}.`,
+  nothingWasImported: (refused: string) => `${refused} Nothing was imported.`,
+  stoppedNothingWasImported: "Stopped. Nothing was imported.",
+  nothingWasImported2: (message: string) => `${message} Nothing was imported.`,
+  areEncryptedNobodySeesAnyOf: "are encrypted. Nobody sees any of them until all are done.",
   haveTheirEntry: "have their entry.",
-  areSealed: "are sealed.",
+  areEncrypted: "are encrypted.",
   cannotBeRead: (name: string) => `${name} cannot be read.`,
-  whatWasBroughtInOfIt: (refused: string) => `${refused} What was brought in of it is in the bin.`,
+  whatWasImportedOfItIsIn: (refused: string) => `${refused} What was imported of it is in the bin.`,
 };

@@ -69,15 +69,15 @@ export function useBringIn() {
 
   const open = async (file: File) => {
     if (file.size > MOST_BYTES)
-      return fail(t.hasMbAtMost64Mb(file.name, Math.round(file.size / 1024 / 1024).toLocaleString("en-GB")));
+      return fail(t.hasMbAtMost64MbCan(file.name, Math.round(file.size / 1024 / 1024).toLocaleString("en-GB")));
     await read(file.name, new Uint8Array(await file.arrayBuffer()), null);
   };
 
   const openFiles = (files: File[]) => {
     setWrong(null);
     const some = files.filter((file) => file.size > 0);
-    if (some.length === 0) return fail(t.thereIsNoFileInIt);
-    if (some.length > MOST_FILES) return fail(t.thereAreFilesInItAt(some.length.toLocaleString("en-GB")));
+    if (some.length === 0) return fail(t.thereAreNoFilesInItOr);
+    if (some.length > MOST_FILES) return fail(t.thereAreFilesInItAtMost(some.length.toLocaleString("en-GB")));
     setStep({ step: "files", files: some });
   };
 
@@ -105,12 +105,12 @@ export function useBringIn() {
   const look = async (meanings: Meaning[], keepFolders: boolean) => {
     if (step.step !== "columns" && step.step !== "look") return;
     setWrong(null);
-    setBusy(t.lookingOverEveryRow);
+    setBusy(t.checkingEveryRow);
     const { answer: looked, wrong: refused } = await worker.ask<Looked>({ ask: "look", meanings, keepFolders });
     if (refused !== null) return fail(refused);
     const alike: Alike[] = [];
     for (let from = 0; from < looked.good; from += COMPARED_AT_ONCE) {
-      setBusy(t.comparingWithWhatIsKeptOf(from.toLocaleString("en-GB"), looked.good.toLocaleString("en-GB")));
+      setBusy(t.comparingWithTheEntriesIn(from.toLocaleString("en-GB"), looked.good.toLocaleString("en-GB")));
       const logins = await worker.ask<Login[]>({ ask: "logins", from, count: COMPARED_AT_ONCE });
       const answer = await runCommand<Compared[]>("vaults.compareRows", { rows: logins.answer ?? [] });
       if (!answer.ok) return fail(answer.refused.message);
@@ -161,10 +161,10 @@ export function useBringIn() {
       else refused ??= sent.answer.refused.message;
       done += sent.rows;
     }
-    if (refused !== null) return stop(t.nothingWasBroughtIn(refused));
-    if (stopping.current) return stop(t.stoppedNothingWasBroughtIn);
+    if (refused !== null) return stop(t.nothingWasImported(refused));
+    if (stopping.current) return stop(t.stoppedNothingWasImported);
     const published = await runCommand("vaults.publishImport", { importId });
-    if (!published.ok) return stop(t.nothingWasBroughtIn2(published.refused.message));
+    if (!published.ok) return stop(t.nothingWasImported2(published.refused.message));
     return { importId, entryIds };
   };
 
@@ -175,7 +175,7 @@ export function useBringIn() {
       const { answer }: Answered<Chunk> = await worker.ask<Chunk>({ ask: "chunk", from });
       return answer!;
     };
-    const sent = await sendAll(parentId, next, left.answer ?? 0, t.areSealedNobodySeesAnyOf);
+    const sent = await sendAll(parentId, next, left.answer ?? 0, t.areEncryptedNobodySeesAnyOf);
     if (!sent) return;
     worker.end();
     setStep({ step: "over", importId: sent.importId });
@@ -194,7 +194,7 @@ export function useBringIn() {
     const sent = await sendAll(parentId, next, files.length, t.haveTheirEntry);
     if (!sent) return;
     for (const [at, file] of files.entries()) {
-      setStep({ step: "running", done: at, of: files.length, what: t.areSealed, stopping: stopping.current });
+      setStep({ step: "running", done: at, of: files.length, what: t.areEncrypted, stopping: stopping.current });
       const refused = stopping.current
         ? "Stopped."
         : await sendFile(
@@ -206,7 +206,7 @@ export function useBringIn() {
       if (refused === null) continue;
       await runCommand("vaults.undoImport", { importId: sent.importId });
       setStep(step);
-      return fail(t.whatWasBroughtInOfIt(refused));
+      return fail(t.whatWasImportedOfItIsIn(refused));
     }
     setStep({ step: "over", importId: sent.importId });
   };

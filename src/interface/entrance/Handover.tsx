@@ -23,11 +23,11 @@ const Values = styled.dl`
 `;
 
 const ENDED: Record<string, string> = {
-  withdrawn: t.thisLinkWasWithdrawnByWhoever,
-  closed: t.thisLinkIsClosedAWrong,
-  expired: t.thisLinkHasRunOutAsk,
-  opened: t.thisLinkHasBeenOpenedAlready,
-  gone: t.whatThisLinkWasForIs,
+  withdrawn: t.thisLinkWasWithdrawnByThe,
+  closed: t.thisLinkIsClosedAfterFiveWrong,
+  expired: t.thisLinkHasExpiredAskForA,
+  opened: t.thisLinkHasAlreadyBeenOpened,
+  gone: t.theEntryBehindThisLinkNoLonger,
 };
 
 /** Kept by this browser alone: within ten minutes a lost answer can be fetched again. */
@@ -59,7 +59,7 @@ export function Handover() {
   useEffect(() => {
     const [token = "", key = ""] = parts.current ? [parts.current.token, parts.current.key] : takeLink().split(".");
     parts.current = { token, key };
-    if (token.length < 20 || key.length < 20) setWrong(t.thisLinkIsNotWholeCopy);
+    if (token.length < 20 || key.length < 20) setWrong(t.thisLinkIsIncompleteCopyAllOf);
     else void read();
   }, [read]);
   const press = async () => {
@@ -76,8 +76,8 @@ export function Handover() {
     const { opened, triesLeft } = answer.result;
     if (opened === null) {
       const asked = [look?.needsWord && "word", look?.needsCode && "code"].filter(Boolean).join(" or ");
-      const left = triesLeft === 1 ? t.oneTryIs : t.triesAre(triesLeft);
-      setWrong(triesLeft > 0 ? t.theIsNotRightLeft(asked, left) : null);
+      const left = triesLeft === 1 ? t.n1AttemptIs : t.attemptsAre(triesLeft);
+      setWrong(triesLeft > 0 ? t.theIsWrongLeft(asked, left) : null);
       return read();
     }
     try {
@@ -85,7 +85,7 @@ export function Handover() {
       setCopyOf(JSON.parse(fromUtf8(await open(fromBase64Url(key), fromBase64(opened), binding))) as HandedOver);
       setWrong(null);
     } catch {
-      setWrong(t.theEndOfThisLinkIs);
+      setWrong(t.theEndOfThisLinkIsDamaged);
     }
   };
   const askForCode = async () => {
@@ -114,24 +114,24 @@ export function Handover() {
       ) : (
         look && (
           <>
-            <p>{t.ofHandsSomethingOverToYou(<b>{look.from}</b>, look.organisation)}</p>
+            <p>{t.ofHasSentYouSomething(<b>{look.from}</b>, look.organisation)}</p>
             {look.end || look.taken ? (
               <>
                 <p style={{ marginTop: 8 }}>{ENDED[look.end ?? "opened"]}</p>
                 {times && <p className="soft">{t.itWasOpened(times)}</p>}
-                {times && <p className="soft">{t.wasThatNotYouTellAt(look.from)}</p>}
+                {times && <p className="soft">{t.ifThatWasNotYouTellAt(look.from)}</p>}
               </>
             ) : (
               <>
                 <p className="soft" style={{ margin: "8px 0 16px" }}>
-                  {t.itCanBeOpenedUntilOpen(sayTime(look.expiresAt, now, look.zone))}
+                  {t.itCanBeOpenedUntilOpenIt(sayTime(look.expiresAt, now, look.zone))}
                 </p>
                 {look.needsCode && <MailedCode state={look.code} onAsk={askForCode} />}
                 {(!look.needsCode || look.code) && (
                   <Form verb={t.openIt} onSend={press} running={running}>
                     {look.needsCode && (
                       <TextField
-                        label={t.theCodeFromTheMail}
+                        label={t.codeFromTheEmail}
                         value={code}
                         onText={setCode}
                         autoComplete="one-time-code"
@@ -141,7 +141,7 @@ export function Handover() {
                     )}
                     {look.needsWord && (
                       <TextField
-                        label={t.theWordYouWereTold}
+                        label={t.passphraseYouWereTold}
                         value={word}
                         onText={setWord}
                         autoComplete="off"
@@ -160,22 +160,22 @@ export function Handover() {
 }
 
 const SENT = {
-  "on its way": t.aCodeIsOnItsWay,
-  sent: t.aCodeHasGoneToThe,
-  failed: t.theCodeCouldNotBeMailed,
+  "on its way": t.aCodeIsOnItsWayTo,
+  sent: t.aCodeHasBeenSentToThe,
+  failed: t.theCodeCouldNotBeSentAsk,
 };
 
 /** Whom the link is for is not told: whoever it is for knows. */
 function MailedCode({ state, onAsk }: { state: Look["code"]; onAsk: () => Promise<void> }) {
   return (
     <Stack style={{ marginBottom: 16 }}>
-      <p role="status">{state ? SENT[state] : t.thisIsForOneMailAddress}</p>
+      <p role="status">{state ? SENT[state] : t.thisIsForOneEmailAddressAnd}</p>
       <Row>
         {state ? (
           <Act onPress={onAsk}>{t.sendAnotherCode}</Act>
         ) : (
           <Button look="go" onPress={onAsk}>
-            {t.sendMeTheCode}
+            {t.sendTheCode}
           </Button>
         )}
       </Row>
@@ -188,7 +188,7 @@ function Opened({ copyOf }: { copyOf: HandedOver }) {
   const [shown, setShown] = useState<readonly string[]>([]);
   return (
     <>
-      <p className="soft">{t.keepItWhereNobodyElseReads}</p>
+      <p className="soft">{t.saveItWhereNobodyElseCanRead}</p>
       <Values>
         {copyOf.fields.map((field) => {
           const hidden = field.class === "secret" && !shown.includes(field.label);

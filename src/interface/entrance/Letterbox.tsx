@@ -13,9 +13,9 @@ import { letterbox as t } from "./strings";
 type Look = Awaited<ReturnType<(typeof lookAtLetterbox)["execute"]>>;
 
 const ENDED: Record<LetterboxEnd, string> = {
-  dropped: t.somethingWasDroppedInHere,
-  closed: t.thisLetterboxIsClosedAsk,
-  expired: t.thisLetterboxHasRunOutAsk,
+  dropped: t.somethingHasAlreadyBeenSent,
+  closed: t.thisLetterboxIsClosedAskThe,
+  expired: t.thisLetterboxHasExpiredAskForA,
 };
 
 /** Somebody outside drops a secret in: no account, as text, once. */
@@ -41,24 +41,24 @@ export function Letterbox() {
     setValues([]);
   };
   return (
-    <Entrance organisation={look?.organisation ?? null} title={done ? t.itIsIn : t.aLetterboxForYou}>
+    <Entrance organisation={look?.organisation ?? null} title={done ? t.received : t.aLetterboxForYou}>
       {wrong && (
         <Notice data-tone="bad" role="alert">
           {wrong}
         </Notice>
       )}
-      {done && <p>{t.itWasSealedAsItArrived}</p>}
+      {done && <p>{t.itWasEncryptedWhenItArrived}</p>}
       {look && !done && look.end !== null && <p>{ENDED[look.end]}</p>}
       {look && !done && look.end === null && (
         <Form
-          verb={t.dropItIn}
+          verb={t.send}
           onSend={send}
           running={drop.running}
           unready={values.every((value) => value.trim() === "")}
           wrong={drop.wrong() ?? drop.wrong("values")}
         >
           <p>
-            {t.ofAsksYouForWhatYou(
+            {t.ofAsksYouForOnlyTheyAnd(
               <b>{look.from}</b>,
               look.organisation,
               <b>{look.name}</b>,
@@ -77,7 +77,7 @@ export function Letterbox() {
               onText={(text) => setValues(values.map((value, at) => (at === i ? text : value)))}
             />
           ))}
-          <TextField label={t.yourName} value={from} maxLength={100} onText={setFrom} hint={t.ifYouLike} />
+          <TextField label={t.yourName} value={from} maxLength={100} onText={setFrom} hint={t.optional} />
         </Form>
       )}
     </Entrance>

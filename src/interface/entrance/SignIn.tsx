@@ -31,7 +31,7 @@ export function SignIn({ organisation, next }: { organisation: string; next: str
         wrong={wrong && wrong.field !== "mail" ? wrong.message : null}
       >
         <TextField
-          label={t.mailAddress}
+          label={t.emailAddress}
           type="email"
           name="mail"
           autoComplete="username"
@@ -50,7 +50,7 @@ export function SignIn({ organisation, next }: { organisation: string; next: str
         />
       </Form>
       <p className="small soft" style={{ marginTop: 16 }}>
-        {t.noSignInPasswordYetOr}
+        {t.noSignInPasswordYetOrForgotten}
       </p>
     </Entrance>
   );

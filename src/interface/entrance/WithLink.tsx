@@ -25,7 +25,7 @@ function useToken(purpose: "set-up" | "sign-in") {
   return { token, person, refused };
 }
 
-const PASSWORD_HINT = t.atLeast12CharactersThreeOr;
+const PASSWORD_HINT = t.atLeast12CharactersThreeOrFour;
 
 export function Join({ organisation }: { organisation: string | null }) {
   const { token, person, refused } = useToken("sign-in");
@@ -34,7 +34,7 @@ export function Join({ organisation }: { organisation: string | null }) {
   const [running, setRunning] = useState(false);
   const [wrong, setWrong] = useState<Refusal | null>(null);
   const submit = async () => {
-    if (password !== again) return setWrong({ code: "bad-input", message: t.theTwoAreNotTheSame, field: "again" });
+    if (password !== again) return setWrong({ code: "bad-input", message: t.thePasswordsDoNotMatch, field: "again" });
     setRunning(true);
     const answer = await runCommand("people.acceptLink", { token, password });
     if (answer.ok) return location.assign("/");
@@ -49,8 +49,8 @@ export function Join({ organisation }: { organisation: string | null }) {
         </Notice>
       )}
       {person && (
-        <Form verb={t.setItAndSignIn} onSend={submit} running={running} wrong={wrong?.field ? null : wrong?.message}>
-          <p>{t.setTheSignInPasswordWith(<b>{person.mail}</b>)}</p>
+        <Form verb={t.saveAndSignIn} onSend={submit} running={running} wrong={wrong?.field ? null : wrong?.message}>
+          <p>{t.chooseTheSignInPasswordFor(<b>{person.mail}</b>)}</p>
           <input type="hidden" name="username" autoComplete="username" value={person.mail ?? ""} readOnly />
           <TextField
             label={t.signInPassword}
@@ -63,7 +63,7 @@ export function Join({ organisation }: { organisation: string | null }) {
             autoFocus
           />
           <TextField
-            label={t.onceMore}
+            label={t.enterItAgain}
             type="password"
             autoComplete="new-password"
             value={again}
@@ -103,10 +103,10 @@ export function SetUp() {
       )}
       {person && (
         <Form verb={t.setUp} onSend={submit} running={running} wrong={wrong?.field ? null : wrong?.message}>
-          <p>{t.youBecomeTheFirstOwnerThis}</p>
+          <p>{t.youBecomeTheFirstOwnerThisPage}</p>
           <TextField label={t.nameOfTheOrganisation} autoFocus {...field("organisation")} />
           <TextField label={t.yourName} autoComplete="name" {...field("name")} />
-          <TextField label={t.yourMailAddress} type="email" autoComplete="username" {...field("mail")} />
+          <TextField label={t.yourEmailAddress} type="email" autoComplete="username" {...field("mail")} />
           <TextField
             label={t.yourSignInPassword}
             type="password"

@@ -6,37 +6,38 @@ export const entrance = {
 };
 
 export const handover = {
-  thisLinkWasWithdrawnByWhoever: "This link was withdrawn by whoever made it.",
-  thisLinkIsClosedAWrong: "This link is closed: a wrong word or code was given five times. Ask for a new one.",
-  thisLinkHasRunOutAsk: "This link has run out. Ask for a new one.",
-  thisLinkHasBeenOpenedAlready: "This link has been opened already.",
-  whatThisLinkWasForIs: "What this link was for is not there any more.",
-  thisLinkIsNotWholeCopy: "This link is not whole. Copy all of it, up to its end.",
-  oneTryIs: "One try is",
-  triesAre: (triesLeft: number) => `${triesLeft} tries are`,
-  theIsNotRightLeft: (asked: string, left: string) => `The ${asked} is not right. ${left} left.`,
-  theEndOfThisLinkIs: "The end of this link is damaged: it does not open what was sent. Ask for a new one.",
+  thisLinkWasWithdrawnByThe: "This link was withdrawn by the person who created it.",
+  thisLinkIsClosedAfterFiveWrong: "This link is closed after five wrong passphrases or codes. Ask for a new one.",
+  thisLinkHasExpiredAskForA: "This link has expired. Ask for a new one.",
+  thisLinkHasAlreadyBeenOpened: "This link has already been opened.",
+  theEntryBehindThisLinkNoLonger: "The entry behind this link no longer exists.",
+  thisLinkIsIncompleteCopyAllOf: "This link is incomplete. Copy all of it.",
+  n1AttemptIs: "1 attempt is",
+  attemptsAre: (triesLeft: number) => `${triesLeft} attempts are`,
+  theIsWrongLeft: (asked: string, left: string) => `The ${asked} is wrong. ${left} left.`,
+  theEndOfThisLinkIsDamaged: "The end of this link is damaged. Copy it again, or ask for a new one.",
   somethingForYou: "Something for you",
-  ofHandsSomethingOverToYou: (from: ReactNode, organisation: string) => (
+  ofHasSentYouSomething: (from: ReactNode, organisation: string) => (
     <>
-      {from} of {organisation} hands something over to you.
+      {from} of {organisation} has sent you something.
     </>
   ),
   itWasOpened: (times: string) => `It was opened ${times}.`,
-  wasThatNotYouTellAt: (from: string) => `Was that not you? Tell ${from} at once.`,
-  itCanBeOpenedUntilOpen: (time: string) =>
+  ifThatWasNotYouTellAt: (from: string) => `If that was not you, tell ${from} at once.`,
+  itCanBeOpenedUntilOpenIt: (time: string) =>
     `It can be opened until ${time}. Open it when you are alone with your screen.`,
   openIt: "Open it",
-  theCodeFromTheMail: "The code from the mail",
-  theWordYouWereTold: "The word you were told",
-  aCodeIsOnItsWay: "A code is on its way to the mail address that this is for.",
-  aCodeHasGoneToThe: "A code has gone to the mail address that this is for. It works for ten minutes, in this browser.",
-  theCodeCouldNotBeMailed: "The code could not be mailed. Ask whoever sent you the link.",
-  thisIsForOneMailAddress: "This is for one mail address, and opens with a code that is sent there.",
+  codeFromTheEmail: "Code from the email",
+  passphraseYouWereTold: "Passphrase you were told",
+  aCodeIsOnItsWayTo: "A code is on its way to the email address this is for.",
+  aCodeHasBeenSentToThe:
+    "A code has been sent to the email address this is for. It works for ten minutes, in this browser.",
+  theCodeCouldNotBeSentAsk: "The code could not be sent. Ask the person who sent you the link.",
+  thisIsForOneEmailAddressAnd: "This is for one email address and opens with a code that is sent there.",
   sendAnotherCode: "Send another code",
-  sendMeTheCode: "Send me the code",
-  keepItWhereNobodyElseReads:
-    "Keep it where nobody else reads it. For ten minutes it can be opened again in this browser.",
+  sendTheCode: "Send the code",
+  saveItWhereNobodyElseCanRead:
+    "Save it where nobody else can read it. For ten minutes you can open it again in this browser.",
   show: (label: string) => `Show ${label}`,
   show2: "Show",
   copy: (label: string) => `Copy ${label}`,
@@ -45,48 +46,49 @@ export const handover = {
 };
 
 export const letterbox = {
-  somethingWasDroppedInHere: "Something was dropped in here already. It takes one thing, once.",
-  thisLetterboxIsClosedAsk: "This letterbox is closed. Ask whoever sent you the link.",
-  thisLetterboxHasRunOutAsk: "This letterbox has run out. Ask for a new one.",
-  itIsIn: "It is in",
+  somethingHasAlreadyBeenSent: "Something has already been sent through this letterbox. It can be used once.",
+  thisLetterboxIsClosedAskThe: "This letterbox is closed. Ask the person who sent you the link.",
+  thisLetterboxHasExpiredAskForA: "This letterbox has expired. Ask for a new one.",
+  received: "Received",
   aLetterboxForYou: "A letterbox for you",
-  itWasSealedAsItArrived: "It was sealed as it arrived. Nothing of it is kept in this browser; you can close the page.",
-  dropItIn: "Drop it in",
-  ofAsksYouForWhatYou: (from: ReactNode, organisation: string, name: ReactNode, time: string) => (
+  itWasEncryptedWhenItArrived:
+    "It was encrypted when it arrived. Nothing of it stays in this browser; you can close the page.",
+  send: "Send",
+  ofAsksYouForOnlyTheyAnd: (from: ReactNode, organisation: string, name: ReactNode, time: string) => (
     <>
-      {from} of {organisation} asks you for {name}. What you drop in can be read by those whom they let, and not by you
-      again. It takes one thing, once, until {time}.
+      {from} of {organisation} asks you for {name}. Only they and the people they choose can read it; you cannot open it
+      again. You can send once, until {time}.
     </>
   ),
   yourName: "Your name",
-  ifYouLike: "if you like",
+  optional: "Optional.",
 };
 
 export const signIn = {
   signInToGaltry: "Sign in to Galtry",
   signIn: "Sign in",
-  mailAddress: "Mail address",
+  emailAddress: "Email address",
   signInPassword: "Sign-in password",
-  noSignInPasswordYetOr: "No sign-in password yet, or forgotten? Ask an administrator for a new link.",
+  noSignInPasswordYetOrForgotten:
+    "No sign-in password yet, or forgotten it? Ask an administrator for a new sign-in link.",
 };
 
 export const withLink = {
-  atLeast12CharactersThreeOr: "at least 12 characters; three or four words do well. It is for Galtry alone.",
-  theTwoAreNotTheSame: "The two are not the same.",
+  atLeast12CharactersThreeOrFour:
+    "At least 12 characters; three or four words work well. Use it for nothing but Galtry.",
+  thePasswordsDoNotMatch: "The passwords do not match.",
   welcome: (split: string | null | undefined) => `Welcome, ${split}`,
   welcome2: "Welcome",
-  setItAndSignIn: "Set it and sign in",
-  setTheSignInPasswordWith: (mail: ReactNode) => (
-    <>Set the sign-in password with which you come in from now on, as {mail}.</>
-  ),
+  saveAndSignIn: "Save and sign in",
+  chooseTheSignInPasswordFor: (mail: ReactNode) => <>Choose the sign-in password for {mail}.</>,
   signInPassword: "Sign-in password",
-  onceMore: "Once more",
+  enterItAgain: "Enter it again",
   setUpGaltry: "Set up Galtry",
   setUp: "Set up",
-  youBecomeTheFirstOwnerThis: "You become the first owner. This page works once.",
+  youBecomeTheFirstOwnerThisPage: "You become the first owner. This page works once.",
   nameOfTheOrganisation: "Name of the organisation",
   yourName: "Your name",
-  yourMailAddress: "Your mail address",
+  yourEmailAddress: "Your email address",
   yourSignInPassword: "Your sign-in password",
 };
 

@@ -23,12 +23,15 @@ export function AskAgain({ entry }: { entry: EntryView }) {
     <Fact
       label={t.beforeAReveal}
       act={
-        <Act onPress={turn} aria-label={entry.askAgain ? t.stopAskingBeforeEachReveal : t.askAgainBeforeEachReveal}>
-          {entry.askAgain ? t.stopAsking : t.askAgain}
+        <Act
+          onPress={turn}
+          aria-label={entry.askAgain ? t.stopRequiringTheSignInPassword : t.requireTheSignInPasswordBefore}
+        >
+          {entry.askAgain ? t.stopRequiringIt : t.requireSignInPassword}
         </Act>
       }
     >
-      {entry.askAgain ? t.onesSignInPasswordIsAsked : t.nothingMoreIsAsked}
+      {entry.askAgain ? t.requiresYourSignInPassword : t.nothingMoreIsRequired}
       {refused && (
         <span role="alert" className="small" style={{ display: "block", color: "var(--crimson)" }}>
           {refused}

@@ -19,17 +19,17 @@ export function AsksFirst({ entry }: { entry: EntryView }) {
     <Fact
       label={t.beforeEachUse}
       act={
-        <Act onPress={() => setOpen(true)} aria-label={t.changeWhatIsAskedBeforeEach}>
+        <Act onPress={() => setOpen(true)} aria-label={t.changeTheApprovalBeforeEachUse}>
           {t.change}
         </Act>
       }
     >
       {entry.yes
-        ? t.forEachTime(
-            entry.yes.stewards === 1 ? t.aStewardsYes : t.theYesOfTwoStewards,
+        ? t.validFor(
+            entry.yes.stewards === 1 ? t.approvalByASteward : t.approvalByTwoStewards,
             sayMinutes(entry.yes.minutes),
           )
-        : t.nobodyIsAskedFirst}
+        : t.noApprovalNeeded}
       {open && <Sheet entry={entry} onClose={() => setOpen(false)} />}
     </Fact>
   );
@@ -52,14 +52,14 @@ function Sheet({ entry, onClose }: { entry: EntryView; onClose: () => void }) {
           if ((await save.run(input)).ok) onClose();
         }}
       >
-        <p>{t.aSignInARevealAn}</p>
-        <ChoiceField label={t.whoIsAsked} value={stewards} onText={setStewards} wrong={save.wrong("stewards")}>
+        <p>{t.eachSignInRevealAttachment}</p>
+        <ChoiceField label={t.whoApproves} value={stewards} onText={setStewards} wrong={save.wrong("stewards")}>
           <option value="0">{t.nobody}</option>
           <option value="1">{t.oneOfItsStewards}</option>
           <option value="2">{t.twoOfItsStewards}</option>
         </ChoiceField>
         {stewards !== "0" && (
-          <ChoiceField label={t.aYesHoldsFor} value={minutes} onText={setMinutes} wrong={save.wrong("minutes")}>
+          <ChoiceField label={t.approvalIsValidFor} value={minutes} onText={setMinutes} wrong={save.wrong("minutes")}>
             {offered.map((one) => (
               <option key={one} value={one}>
                 {sayMinutes(one)}

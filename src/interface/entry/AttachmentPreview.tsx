@@ -97,5 +97,5 @@ function Pdf({ blob }: { blob: Blob }) {
       current = false;
     };
   }, [blob]);
-  return wrong ? <p style={{ padding: 12 }}>{t.thisPdfCannotBeDrawnHere}</p> : <div ref={place} />;
+  return wrong ? <p style={{ padding: 12 }}>{t.thisPdfCannotBeShownHere}</p> : <div ref={place} />;
 }

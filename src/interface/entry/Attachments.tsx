@@ -80,8 +80,8 @@ export function Attachments({ entry, now }: { entry: EntryView; now: number }) {
                 </Act>
               )}
               {mayOpen && (
-                <Act onPress={() => get(file, "saved")} aria-label={t.save(file.name)}>
-                  {t.save2}
+                <Act onPress={() => get(file, "saved")} aria-label={t.download(file.name)}>
+                  {t.save}
                 </Act>
               )}
               {mayEdit && (file.own || entry.level === "steward") && <Remove file={file} />}
@@ -91,7 +91,7 @@ export function Attachments({ entry, now }: { entry: EntryView; now: number }) {
       </ul>
       {!mayOpen && entry.attachments.length > 0 && (
         <p className="soft small" style={{ marginTop: 8 }}>
-          {t.youCanSeeThatTheyAre}
+          {t.youNeedRevealToOpenThem}
         </p>
       )}
       {refused && (
@@ -109,7 +109,7 @@ export function Attachments({ entry, now }: { entry: EntryView; now: number }) {
         >
           {sending ? (
             <>
-              <span role="status">{t.sealingOf(sending.name, sending.part, sending.of)}</span>
+              <span role="status">{t.encryptingOf(sending.name, sending.part, sending.of)}</span>
               <Button onPress={stop}>{t.stop}</Button>
             </>
           ) : (
@@ -117,7 +117,7 @@ export function Attachments({ entry, now }: { entry: EntryView; now: number }) {
               <FileTrigger allowsMultiple onSelect={(list) => void send([...(list ?? [])])}>
                 <Button>{t.attachFiles}</Button>
               </FileTrigger>
-              <span className="soft small">{t.orDropThemHereSealedAs}</span>
+              <span className="soft small">{t.orDropThemHereTheyAreEncrypted}</span>
             </>
           )}
         </Drop>
@@ -145,11 +145,11 @@ function Remove({ file }: { file: File_ }) {
   const [asking, setAsking] = useState(false);
   return (
     <>
-      <Act onPress={() => setAsking(true)} aria-label={t.takeAway(file.name)}>
-        {t.takeAway2}
+      <Act onPress={() => setAsking(true)} aria-label={t.deleteWord(file.name)}>
+        {t.deleteWord2}
       </Act>
-      <Dialog title={t.takeAway3(file.name)} open={asking} onClose={() => setAsking(false)}>
-        <p>{t.itIsDeletedForGoodThere}</p>
+      <Dialog title={t.deleteWord(file.name)} open={asking} onClose={() => setAsking(false)}>
+        <p>{t.itIsDeletedForGoodAttachments}</p>
         {remove.refused && (
           <Notice data-tone="bad" role="alert" style={{ marginTop: 12 }}>
             {remove.refused.message}
@@ -157,9 +157,9 @@ function Remove({ file }: { file: File_ }) {
         )}
         <Row style={{ marginTop: 16 }}>
           <Button look="harm" isDisabled={remove.running} onPress={() => remove.run({ attachmentId: file.id })}>
-            {t.takeAway2}
+            {t.deleteWord2}
           </Button>
-          <Button onPress={() => setAsking(false)}>{t.leaveIt}</Button>
+          <Button onPress={() => setAsking(false)}>{t.cancel}</Button>
         </Row>
       </Dialog>
     </>

@@ -26,9 +26,9 @@ function Accept({ entry, note }: { entry: EntryView; note: string }) {
   const accept = useCommand("access.accept");
   return (
     <Notice style={{ marginBottom: 16 }} role="status">
-      {t.itWorksOnceYouHaveAccepted(
-        <b>{t.youHaveBeenGiven(entry.name)}</b>,
-        note === "" ? "." : t.withTheHouseNoteOf(entry.vault.name),
+      {t.acceptItToStartUsingIt(
+        <b>{t.youHaveBeenGivenAccessTo(entry.name)}</b>,
+        note === "" ? "." : t.readTheHouseNoteOfFirst(entry.vault.name),
       )}
       {note !== "" && <p style={{ margin: "8px 0", whiteSpace: "pre-wrap" }}>{note}</p>}
       {accept.refused && <p role="alert">{accept.refused.message}</p>}
@@ -51,31 +51,29 @@ function FirstAYes({ entry, yes, now }: YesProps) {
   const [sheet, setSheet] = useState<"ask" | "emergency" | null>(null);
   const close = useCommand("access.closeYes");
   const { asked } = yes;
-  const who = yes.stewards === 1 ? t.aStewardsYes : t.theYesOfTwoStewards;
+  const who = yes.stewards === 1 ? t.approvalByASteward : t.approvalByTwoStewards;
   const over = useOver(asked?.state === "yes" ? asked.until : null);
   const state = over ? undefined : asked?.state;
   return (
     <Notice data-tone={state === "yes" ? "good" : undefined} style={{ marginBottom: 16 }} role="status">
       {state === "yes" && (
         <>
-          {t.afterThatItAsksAgain(
-            <b>
-              {t.until(asked!.emergency ? t.pastAYesInAnEmergency : t.yes, sayTime(asked!.until!, now, entry.zone))}
-            </b>,
+          {t.afterThatItRequiresApproval(
+            <b>{t.until(asked!.emergency ? t.emergencyUse : t.yes, sayTime(asked!.until!, now, entry.zone))}</b>,
           )}
           <Act isDisabled={close.running} onPress={() => close.run({ yesId: asked!.id })}>
-            {t.iAmDoneWithIt}
+            {t.endNow}
           </Act>
         </>
       )}
       {state === "waiting" && (
         <>
-          {t.thisPageSaysSoAsSoon(
-            <b>{t.youHaveAsked(sayTime(asked!.askedAt, now, entry.zone))}</b>,
-            yes.stewards - asked!.said === 1 && yes.stewards === 2 ? t.aSecondStewardSaysYesToo : t.youHave(who),
+          {t.thisPageUpdatesWhen(
+            <b>{t.requested(sayTime(asked!.askedAt, now, entry.zone))}</b>,
+            yes.stewards - asked!.said === 1 && yes.stewards === 2 ? t.aSecondStewardApprovesToo : t.itIsAnswered(who),
           )}
           <Act isDisabled={close.running} onPress={() => close.run({ yesId: asked!.id })}>
-            {t.takeItBack}
+            {t.withdrawRequest}
           </Act>
         </>
       )}
@@ -83,10 +81,10 @@ function FirstAYes({ entry, yes, now }: YesProps) {
         <>
           {state === "no" && (
             <p>
-              <b>{t.no}</b> “{asked!.word}”
+              <b>{t.declined}</b> “{asked!.word}”
             </p>
           )}
-          {t.beforeItSignsInOrShows(<b>{t.itTakes(who)}</b>, sayMinutes(yes.minutes))}
+          {t.approvalIsValidFor(<b>{t.mustApproveEachUse(who)}</b>, sayMinutes(yes.minutes))}
         </>
       )}
       {close.refused && <p role="alert">{close.refused.message}</p>}
@@ -94,7 +92,7 @@ function FirstAYes({ entry, yes, now }: YesProps) {
         <Row style={{ marginTop: 8 }}>
           {state !== "waiting" && (
             <Button look="go" onPress={() => setSheet("ask")}>
-              {t.askFirst}
+              {t.requestApproval}
             </Button>
           )}
           {yes.emergency && <Act onPress={() => setSheet("emergency")}>{t.thisIsAnEmergency}</Act>}
@@ -126,10 +124,10 @@ function useOver(until: number | null): boolean {
 
 export const sayMinutes = (minutes: number): string =>
   minutes === 1
-    ? t.oneMinute
+    ? t.n1Minute
     : minutes % 60 === 0
       ? minutes === 60
-        ? t.oneHour
+        ? t.n1Hour
         : t.hours(minutes / 60)
       : t.minutes(minutes);
 
@@ -142,9 +140,13 @@ function WhySheet({
   const send = useCommand(how === "ask" ? "access.askFirst" : "access.passEmergency");
   const [why, setWhy] = useState("");
   return (
-    <Dialog title={how === "ask" ? t.askToUse(entry.name) : t.useWithoutAYes(entry.name)} open onClose={onClose}>
+    <Dialog
+      title={how === "ask" ? t.requestApprovalToUse(entry.name) : t.useWithoutApproval(entry.name)}
+      open
+      onClose={onClose}
+    >
       <Form
-        verb={how === "ask" ? t.ask : t.useItWithoutAYes}
+        verb={how === "ask" ? t.ask : t.useWithoutApproval2}
         look={how === "ask" ? "go" : "harm"}
         running={send.running}
         onCancel={onClose}
@@ -155,11 +157,11 @@ function WhySheet({
       >
         <p>
           {how === "ask"
-            ? t.whoAsksWhatForAndFrom(
-                yes.stewards === 1 ? t.itsStewardsRead : t.twoOfItsStewardsHaveTo,
+            ? t.whoRequestsItTheReasonAndThe(
+                yes.stewards === 1 ? t.itsStewardsRead : t.twoOfItsStewardsMustApprove,
                 sayMinutes(yes.minutes),
               )
-            : t.itWorksAtOnceForAll(sayMinutes(yes.minutes))}
+            : t.youCanUseItAtOnceFor(sayMinutes(yes.minutes))}
         </p>
         <TextArea
           label={how === "ask" ? t.whatFor : t.whatHasHappened}

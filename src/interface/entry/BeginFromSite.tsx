@@ -16,11 +16,11 @@ export function BeginFromSite({ vaultId, place }: { vaultId: string; place: { id
   return (
     <div style={{ maxWidth: 480, marginBottom: 24 }}>
       <Picker
-        label={t.beginFromASiteWeUse}
+        label={t.startFromASiteWeUse}
         seen
-        placeholder={t.aFewLettersOfItsName}
+        placeholder={t.typeAFewLettersOfItsName}
         list={t.sitesWeUse}
-        nothing={t.noSiteOfThatNameIs}
+        nothing={t.noSiteMatchesChooseAKindBelow}
         load={load}
         onPick={(site) => router.push(`/vaults/${vaultId}/new?kind=${site.kind}&in=${place.id}&site=${site.id}`)}
       />

@@ -14,7 +14,7 @@ import { bin as t } from "./strings";
 
 export const sayDaysLeft = (binnedAt: number, now: number): string => {
   const left = binDaysLeft(binnedAt, now);
-  return left === 0 ? t.itIsDeletedForGoodToday : t.itIsDeletedForGoodIn(left, left === 1 ? "day" : "days");
+  return left === 0 ? t.willBeDeletedForGoodToday : t.willBeDeletedForGoodIn(left, left === 1 ? "day" : "days");
 };
 
 /** To where it was; where that is in the bin too, to a place that one says. */
@@ -74,8 +74,8 @@ export function Erase({ entry }: { entry: EntryView }) {
           onCancel={() => setAsking(false)}
           wrong={erase.refused?.message}
         >
-          <p>{t.itsValuesAllVersions(entry.versions?.length ?? 1, entry.attachments.length)}</p>
-          <TextField label={t.writeItsName(entry.name)} value={name} onText={setName} autoComplete="off" />
+          <p>{t.allVersionsAttachmentsAndThe(entry.versions?.length ?? 1, entry.attachments.length)}</p>
+          <TextField label={t.typeItsNameToConfirm(entry.name)} value={name} onText={setName} autoComplete="off" />
         </Form>
       </Dialog>
     </>
@@ -89,10 +89,10 @@ export function BinDialog({ entry, open, onClose }: { entry: EntryView; open: bo
   return (
     <Dialog title={t.putInTheBin(entry.name)} open={open} onClose={onClose}>
       <p>
-        {t.nobodyCanAnyMoreUntilOne(
-          entry.signInPage === "" ? t.seeIt : t.signInWithItOrSee,
+        {t.nobodyCanUntilOneOfItsStewards(
+          entry.signInPage === "" ? t.seeIt : t.signInWithItOrSeeIt,
           BIN_DAYS,
-          entry.signInPage !== "" && t.sessionsThatAreOpenAtThe,
+          entry.signInPage !== "" && t.openSessionsAtTheSiteStayOpen,
         )}
       </p>
       {bin.refused && (
@@ -114,7 +114,7 @@ export function BinDialog({ entry, open, onClose }: { entry: EntryView; open: bo
         >
           {t.putInTheBin2}
         </Button>
-        <Button onPress={onClose}>{t.leaveIt}</Button>
+        <Button onPress={onClose}>{t.cancel}</Button>
       </Row>
     </Dialog>
   );

@@ -34,7 +34,7 @@ export function ChooseKind({
 }) {
   return (
     <>
-      <h1 style={{ marginBottom: 20 }}>{t.whatDoYouWantToKeep(place.name)}</h1>
+      <h1 style={{ marginBottom: 20 }}>{t.whatDoYouWantToAddTo(place.name)}</h1>
       {sites && <BeginFromSite vaultId={vaultId} place={place} />}
       <Columns>
         {PURPOSES.map(({ purpose, title }) => (

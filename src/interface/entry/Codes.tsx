@@ -51,7 +51,7 @@ export function Codes({ entryId, field, value, versionId, first }: CodesProps) {
         ))}
       </List>
       <p className="soft small" style={{ marginTop: 6 }} role="status">
-        {t.ofLeftTickOneOffWhen(codes.length - used.length, codes.length)}
+        {t.ofLeftTickACodeOffWhen(codes.length - used.length, codes.length)}
       </p>
       {tick.refused && <p role="alert">{tick.refused.message}</p>}
     </>

@@ -32,11 +32,11 @@ export function ConvertSheet({ entry, onClose }: { entry: EntryView; onClose: ()
     if (!answer.ok) return;
     const { before, versionId } = answer.result;
     const items = [{ entryId: entry.id, baseVersionId: versionId, versionId: before }];
-    done(t.isOfTheKindNow(entry.name, to!.name), [{ command: "vaults.bringBack", input: { items, fields: null } }]);
+    done(t.isNowOfTheKind(entry.name, to!.name), [{ command: "vaults.bringBack", input: { items, fields: null } }]);
     onClose();
   };
   return (
-    <Dialog title={t.anotherKindFor(entry.name)} open onClose={onClose}>
+    <Dialog title={t.changeTheKindOf(entry.name)} open onClose={onClose}>
       <Form
         verb={t.changeTheKind}
         onSend={send}
@@ -66,7 +66,7 @@ export function ConvertSheet({ entry, onClose }: { entry: EntryView; onClose: ()
             value={signInPage}
             onText={setSignInPage}
             wrong={convert.refused?.field === "signInPage" ? convert.refused.message : null}
-            hint={t.theVeryAddressWhereOneSigns}
+            hint={t.thePageWithTheSignInForm}
           />
         )}
         {left.length > 0 && (

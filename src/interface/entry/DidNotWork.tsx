@@ -28,13 +28,13 @@ export function DidNotWork({ entry }: { entry: EntryView }) {
   };
   return (
     <>
-      <Button onPress={() => setOpen(true)}>{t.itDidNotWork}</Button>
+      <Button onPress={() => setOpen(true)}>{t.reportAProblem}</Button>
       {told && (
         <p className="small" role="status">
           {t.beenTold(stewards, entry.own.stewards.length > 1 ? t.have : t.has)}
         </p>
       )}
-      <Dialog title={t.didNotLetYouIn(entry.name)} open={open} onClose={() => setOpen(false)}>
+      <Dialog title={t.reportAProblemWith(entry.name)} open={open} onClose={() => setOpen(false)}>
         <Form
           verb={t.tell(stewards)}
           onSend={send}
@@ -43,7 +43,7 @@ export function DidNotWork({ entry }: { entry: EntryView }) {
           onCancel={() => setOpen(false)}
         >
           <fieldset style={{ border: 0, padding: 0, margin: 0 }}>
-            <legend style={{ marginBottom: 6, padding: 0 }}>{t.whatDoYouSee}</legend>
+            <legend style={{ marginBottom: 6, padding: 0 }}>{t.whatHappens}</legend>
             <Stack style={{ gap: 8 }}>
               {(Object.keys(DID_NOT_WORK) as What[]).map((key) => (
                 <CheckField
@@ -58,7 +58,7 @@ export function DidNotWork({ entry }: { entry: EntryView }) {
             </Stack>
           </fieldset>
           <TextField
-            label={t.anythingElseNotAPassword}
+            label={t.anythingElseDoNotWriteA}
             value={note}
             maxLength={300}
             onText={setNote}

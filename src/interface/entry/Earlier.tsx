@@ -73,7 +73,7 @@ export function Earlier({ entryId, first, zone, now }: { entryId: string; first:
     <Page
       where={
         <>
-          {t.its(
+          {t.text(
             <Link href={`/entry/${entryId}`}>{first.name}</Link>,
             current.number,
             current.number === 1 ? t.version : t.versions,
@@ -101,7 +101,7 @@ export function Earlier({ entryId, first, zone, now }: { entryId: string; first:
                   </span>
                   <span className="soft small" style={{ display: "block" }}>
                     {one.by}
-                    {one.refused && t.refusedByTheSite}
+                    {one.refused && t.rejectedByTheSite}
                   </span>
                 </button>
               </li>
@@ -120,9 +120,9 @@ export function Earlier({ entryId, first, zone, now }: { entryId: string; first:
 }
 
 function whatChanged(version: Version): string {
-  if (version.number === 1) return t.firstKept;
+  if (version.number === 1) return t.firstVersion;
   const changed = version.values.filter((value) => value.changed).map((value) => value.label.toLowerCase());
-  return changed.length === 0 ? t.nothingThatShowsHere : changed.join(", ");
+  return changed.length === 0 ? t.noVisibleChange : changed.join(", ");
 }
 
 interface CompareProps {
@@ -145,7 +145,7 @@ function Compare({ entryId, version, current, base }: CompareProps) {
     const answer = await bring.run({ items, fields });
     if (!answer.ok) return;
     const [row] = answer.result.rows;
-    done(t.broughtBackFromVersion(version.number), [
+    done(t.restoredFromVersion(version.number), [
       {
         command: "vaults.bringBack",
         input: { items: [{ entryId, baseVersionId: row!.versionId, versionId: row!.before }], fields: null },
@@ -181,8 +181,8 @@ function Compare({ entryId, version, current, base }: CompareProps) {
                 <td data-side={isNow ? undefined : "then"}>
                   <Value entryId={entryId} version={version} value={then} />
                   {differs && then && (
-                    <Act onPress={() => bringBack([id])} isDisabled={bring.running} aria-label={t.bringBack(label)}>
-                      {t.bringBack2}
+                    <Act onPress={() => bringBack([id])} isDisabled={bring.running} aria-label={t.restore(label)}>
+                      {t.restore2}
                     </Act>
                   )}
                 </td>
@@ -191,7 +191,7 @@ function Compare({ entryId, version, current, base }: CompareProps) {
                     {differs ? (
                       <Value entryId={entryId} version={current} value={today} />
                     ) : (
-                      <span className="soft">{t.theSame}</span>
+                      <span className="soft">{t.sameAsNow}</span>
                     )}
                   </td>
                 )}
@@ -203,9 +203,9 @@ function Compare({ entryId, version, current, base }: CompareProps) {
       {!isNow && (
         <Row style={{ marginTop: 16 }}>
           <Button onPress={() => bringBack(null)} isDisabled={bring.running}>
-            {t.bringBackAllOfVersion(version.number)}
+            {t.restoreAllOfVersion(version.number)}
           </Button>
-          <span className="soft small">{t.whatStandsThereNowStaysAmong}</span>
+          <span className="soft small">{t.theCurrentValuesStayAmongThe}</span>
         </Row>
       )}
     </div>
@@ -218,7 +218,7 @@ function Value({ entryId, version, value }: { entryId: string; version: Version;
   const [shown, setShown] = useState<string | null>(null);
   const [refused, setRefused] = useState("");
   const { prove, sheet } = useProving();
-  if (!value?.filled) return <span className="soft">{t.none}</span>;
+  if (!value?.filled) return <span className="soft">{t.noValue}</span>;
   if (value.class !== "secret")
     return (
       <span className={value.class === "identifier" ? "mono" : undefined} style={{ whiteSpace: "pre-wrap" }}>

@@ -78,7 +78,7 @@ export function EntryAtUse({ entry, now }: { entry: EntryView; now: number }) {
                   {t.signInTo(entry.site)}
                 </Button>
                 <p className="small soft">
-                  {t.opensInANewTabAlready}
+                  {t.opensInANewTabAlreadySigned}
                   <br />
                   {connected ? t.lanyardIsConnectedInThis : t.lookingForLanyardInThisBrowser}
                 </p>
@@ -93,7 +93,7 @@ export function EntryAtUse({ entry, now }: { entry: EntryView; now: number }) {
                   {lanyard.state === "absent" ? t.getLanyardToSignIn : t.connectLanyardToSignIn}
                 </ButtonLink>
                 <p className="small soft">
-                  {lanyard.state === "absent" ? t.signingInNeedsLanyardGaltrys : t.lanyardIsInThisBrowserBut}
+                  {lanyard.state === "absent" ? t.signingInNeedsLanyardGaltrys : t.lanyardIsInThisBrowserButNot}
                 </p>
               </>
             )}
@@ -101,8 +101,8 @@ export function EntryAtUse({ entry, now }: { entry: EntryView; now: number }) {
         )}
         {entry.refused && !signing && (
           <p style={{ padding: "12px 0", borderBottom: "1px solid var(--rule)" }}>
-            <Chip data-tone="bad">{t.refusedByTheSite}</Chip>
-            {t.theSiteDidNotAcceptThe}
+            <Chip data-tone="bad">{t.rejectedByTheSite}</Chip>
+            {t.theSiteRejectedTheSaved}
           </p>
         )}
         {signing && (
@@ -133,14 +133,14 @@ export function EntryAtUse({ entry, now }: { entry: EntryView; now: number }) {
           <Fact label="">
             {signsIn ? (
               <>
-                {userName ? t.itsPasswordStaysWithGaltryIt : t.itsUserNameAndPasswordStay}
+                {userName ? t.itsPasswordStaysInGaltryItIs : t.itsUserNameAndPasswordStayIn}
                 {entry.guardedFill && t.withGuardedFillWhichTheSteward}
               </>
             ) : (
-              t.whatIsKeptSecretInIt
+              t.itsSecretFieldsStayInGaltryYou
             )}
           </Fact>
-          {signsIn && entry.hasCode && <Fact label={t.oneTimeCode}>{t.galtryEntersItForYouWhen}</Fact>}
+          {signsIn && entry.hasCode && <Fact label={t.oneTimeCode}>{t.galtryEntersItForYouWhenThe}</Fact>}
           {entry.notes && (
             <Fact label={t.notes}>
               <Markdown text={entry.notes} />
@@ -193,7 +193,7 @@ export function WhatYouMayDo({ entry }: { entry: EntryView }) {
   );
   return (
     <May>
-      <h2>{t.whatYouMayDo}</h2>
+      <h2>{t.whatYouCanDo}</h2>
       <p className="level">
         <CutKey level={own.level === "none" ? "use" : own.level} inherited={own.inherited} until={until} silent />{" "}
         {levelWord(own.level)}
@@ -203,14 +203,18 @@ export function WhatYouMayDo({ entry }: { entry: EntryView }) {
         {own.until === null && own.level !== "none" ? t.itHasNoEndDate : ""}
       </p>
       <ul>
-        {signsIn && may("use", t.signInAsOftenAsYou)}
-        {signsIn && entry.hasCode && may("use", t.leaveItsOneTimeCodeTo)}
-        {may("use", signsIn ? t.readItsSiteNotesAndTags : t.readWhatIsOpenInIt)}
+        {signsIn && may("use", t.signInAsOftenAsYouNeed)}
+        {signsIn && entry.hasCode && may("use", t.haveGaltryEnterTheOneTimeCode)}
+        {may("use", signsIn ? t.readItsSiteNotesAndTags : t.readItsOtherFieldsNotesAndTags)}
         {may(
           "reveal",
-          !signsIn ? t.seeOrCopyWhatIsKept : entry.useSeesUserName ? t.seeOrCopyItsPassword : t.seeOrCopyItsUserName,
+          !signsIn
+            ? t.revealOrCopyItsSecretFields
+            : entry.useSeesUserName
+              ? t.revealOrCopyItsPassword
+              : t.revealOrCopyItsUserNameAnd,
         )}
-        {may("edit", t.changeAnythingInIt)}
+        {may("edit", t.editIt)}
       </ul>
       {own.stewards.length > 0 && own.level !== "steward" && (
         <p>
@@ -220,7 +224,7 @@ export function WhatYouMayDo({ entry }: { entry: EntryView }) {
       )}
       {own.level !== "steward" && !(entry.guest && own.level === "edit") && entry.binnedAt === null && (
         <Button style={{ marginTop: 12 }} onPress={() => setAsking(true)}>
-          {t.askForMore}
+          {t.requestMoreAccess}
         </Button>
       )}
       {asking && (

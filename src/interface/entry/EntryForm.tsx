@@ -136,7 +136,7 @@ export function EntryForm({ kind, entry, vaultId, parent, site = null }: EntryFo
   };
   return (
     <Sheet>
-      <h1>{entry ? t.change(entry.name) : t.newIn(kind.name, parent.name)}</h1>
+      <h1>{entry ? t.edit(entry.name) : t.addTo(kind.name, parent.name)}</h1>
       <Form
         verb={entry ? t.save : t.add}
         onSend={() => submit()}
@@ -175,11 +175,11 @@ export function EntryForm({ kind, entry, vaultId, parent, site = null }: EntryFo
         )}
         {kind.id === "ssh-key" && !entry && <MakeSshKey comment={draft.name} onMade={(key) => setValues(key)} />}
         <TextField
-          label={t.whatItIsFor}
+          label={t.description}
           value={draft.description}
           onText={(text) => set("description", text)}
           wrong={wrong("description")}
-          hint={t.tellsTwoSimilarOnesApartBox}
+          hint={t.tellsTwoSimilarEntriesApartBox}
         />
         {asked.map((field) => (
           <Fragment key={field.id}>
@@ -195,12 +195,12 @@ export function EntryForm({ kind, entry, vaultId, parent, site = null }: EntryFo
             />
             {field.id === SIGN_IN_PAGE && (
               <ChoiceField
-                label={t.offeredAt}
+                label={t.lanyardOffersItOn}
                 value={draft.reach}
                 onText={(text) => set("reach", text as Draft["reach"])}
-                hint={t.whereLanyardOffersIt}
+                hint={t.theHostsWhereLanyardOffersIt}
               >
-                <option value="site">{t.theWholeSiteWithItsSub}</option>
+                <option value="site">{t.theWholeSiteWithItsSubdomains}</option>
                 <option value="host">{t.thisHostOnly}</option>
               </ChoiceField>
             )}
@@ -215,7 +215,7 @@ export function EntryForm({ kind, entry, vaultId, parent, site = null }: EntryFo
               <Row>
                 <QrReader onRead={(text) => setValue(CODE, text)} />
                 {kept(CODE) && (
-                  <CheckField checked={removeCode} onTick={setRemoveCode} label={t.takeTheOneTimeCodeAway} />
+                  <CheckField checked={removeCode} onTick={setRemoveCode} label={t.removeTheOneTimeCode} />
                 )}
               </Row>
             )}
@@ -226,7 +226,7 @@ export function EntryForm({ kind, entry, vaultId, parent, site = null }: EntryFo
           value={draft.notes}
           onText={(text) => set("notes", text)}
           wrong={wrong("notes")}
-          hint={t.whoeverCanUseTheEntryCan}
+          hint={t.anyoneWhoCanUseTheEntryCan}
           rows={4}
         />
         <TagField vaultId={vaultId} value={draft.tags} onText={(text) => set("tags", text)} wrong={wrong("tags")} />
@@ -296,7 +296,7 @@ function Extras({
               autoComplete="off"
               value={extra.value}
               onText={(text) => change(extra.id, { value: text })}
-              hint={extra.kept ? t.leftEmptyStaysAsItIs : undefined}
+              hint={extra.kept ? t.leaveEmptyToKeepTheCurrent : undefined}
             />
             <Act
               onPress={() => set(extras.filter((one) => one.id !== extra.id))}
@@ -350,7 +350,7 @@ function Overtaken({
   };
   const shown = [
     { id: "name", label: t.name },
-    { id: "description", label: t.whatItIsFor },
+    { id: "description", label: t.description },
     ...kind.fields.filter((field) => field.class !== "secret"),
     { id: "notes", label: t.notes },
   ];
@@ -359,7 +359,7 @@ function Overtaken({
   return (
     <Notice role="alert">
       <b>{refused.message}</b>
-      <p>{t.nothingOfYoursIsLostTake}</p>
+      <p>{t.yourChangesAreStillHereTake}</p>
       {differing.length > 0 && (
         <Versus>
           <thead>
@@ -392,13 +392,13 @@ function Overtaken({
         <p key={id}>
           {t.theyAlsoChangedThe(
             fieldWord(kind, id),
-            draft.values[id] === "" ? t.youLeftItAsItIs : t.savingPutsYoursInItsPlace,
+            draft.values[id] === "" ? t.youDidNotChangeItTheirsStays : t.savingReplacesItWithYours,
           )}
         </p>
       ))}
       <Row style={{ marginTop: 8 }}>
         <Button isDisabled={running} onPress={onKeepMine}>
-          {t.saveWhatStandsBelow}
+          {t.saveYourChanges}
         </Button>
       </Row>
     </Notice>

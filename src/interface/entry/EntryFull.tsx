@@ -89,7 +89,7 @@ export function EntryFull({
         <Before entry={entry} now={now} />
         {entry.binnedAt !== null && (
           <Notice style={{ marginBottom: 16 }}>
-            {t.sinceNobodyCanUseItUntil(
+            {t.sinceNobodyCanUseItUntilIt(
               <b>{t.inTheBin}</b>,
               sayTime(entry.binnedAt, now, entry.zone),
               sayDaysLeft(entry.binnedAt, now),
@@ -102,17 +102,17 @@ export function EntryFull({
         )}
         {entry.asideAt !== null && entry.binnedAt === null && (
           <Notice style={{ marginBottom: 16 }}>
-            {t.sinceItIsKeptButOffered(<b>{t.setAside}</b>, sayTime(entry.asideAt, now, entry.zone))}
+            {t.sinceItStaysHereButIsNot(<b>{t.setAside}</b>, sayTime(entry.asideAt, now, entry.zone))}
             {mayEdit && (
               <Row style={{ marginTop: 8 }}>
-                <Button onPress={() => aside.run({ entryIds: [entry.id], aside: false })}>{t.bringBack}</Button>
+                <Button onPress={() => aside.run({ entryIds: [entry.id], aside: false })}>{t.restore}</Button>
               </Row>
             )}
           </Notice>
         )}
         {signsIn && lanyard && lanyard.state !== "connected" && entry.binnedAt === null && (
           <p className="small soft" style={{ marginBottom: 12 }}>
-            {t.signingInNeedsLanyardInThis(
+            {t.youNeedLanyardInThisBrowserTo(
               <a href={lanyard.state === "absent" ? "/lanyard" : "/lanyard/connect"}>
                 {lanyard.state === "absent" ? t.getLanyard : t.connectIt}
               </a>,
@@ -121,10 +121,10 @@ export function EntryFull({
         )}
         {entry.refused && (
           <Notice data-tone="bad" style={{ marginBottom: 16 }}>
-            {t.galtrySendsThemForNobodyUntil(<b>{t.theSiteRefusedThisUserName}</b>)}
+            {t.galtryWillNotSendThemAgain(<b>{t.theSiteRejectedThisUserNameAnd}</b>)}
             {mayEdit && (
               <Row style={{ marginTop: 8 }}>
-                <Button onPress={() => once.run({ entryId: entry.id })}>{t.tryOnceMore}</Button>
+                <Button onPress={() => once.run({ entryId: entry.id })}>{t.tryAgain}</Button>
               </Row>
             )}
           </Notice>
@@ -145,7 +145,7 @@ export function EntryFull({
               >
                 <span className="mono">{entry.signInPage}</span>
               </Fact>
-              <Fact label={t.offeredAt}>{entry.reach === "site" ? t.theWholeSite : t.thisHostOnly}</Fact>
+              <Fact label={t.lanyardOffersItOn}>{entry.reach === "site" ? t.theWholeSite : t.thisHostOnly}</Fact>
             </>
           )}
           <FieldFacts entry={entry} now={now} blanks />
@@ -177,7 +177,7 @@ export function EntryFull({
             </Fact>
           )}
           {entry.reveal && (
-            <Fact label={t.keptSince}>
+            <Fact label={t.added}>
               {capital(sayTime(entry.reveal.createdAt, now, entry.zone))}
               {entry.reveal.createdBy && t.by(entry.reveal.createdBy)}
               {entry.versions && entry.versions.length > 1 && (
@@ -212,7 +212,7 @@ export function EntryFull({
             </Button>
           )}
           {entry.mayHandOver && entry.binnedAt === null && (
-            <Button onPress={() => setHanding(true)}>{t.handOver}</Button>
+            <Button onPress={() => setHanding(true)}>{t.createAHandoverLink}</Button>
           )}
           {steward && entry.binnedAt === null && (
             <Button look="harm" onPress={() => setBinning(true)}>
@@ -222,7 +222,7 @@ export function EntryFull({
         </Row>
         <Attachments entry={entry} now={now} />
         <Story
-          title={steward ? t.story : t.whatYouDidHere}
+          title={steward ? t.inTheJournal : t.whatYouDidHere}
           lines={entry.story}
           own={!steward}
           zone={entry.zone}

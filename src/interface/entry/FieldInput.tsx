@@ -30,14 +30,14 @@ export function FieldInput({ field, value, onText, wrong, kept, hints, disabled,
     wrong,
     disabled,
     required: field.required,
-    hint: (secret && kept && t.leftEmptyStaysAsItIs) || adviceOn(field.check, value) || field.hint,
+    hint: (secret && kept && t.leaveEmptyToKeepTheCurrent) || adviceOn(field.check, value) || field.hint,
   };
   const plain = { autoComplete: "off", spellCheck: false };
   switch (field.form) {
     case "choice":
       return (
         <ChoiceField {...around}>
-          <option value="">{t.notSaid}</option>
+          <option value="">{t.notSet}</option>
           {field.choices!.map((choice) => (
             <option key={choice}>{choice}</option>
           ))}
@@ -53,7 +53,7 @@ export function FieldInput({ field, value, onText, wrong, kept, hints, disabled,
     case "month":
       return <TextField {...around} type={field.form} />;
     case "one-time code":
-      return <TextField {...around} {...plain} className="mono" hint={around.hint ?? t.theSecretTheSiteShowsOr} />;
+      return <TextField {...around} {...plain} className="mono" hint={around.hint ?? t.theSecretKeyTheSiteShowsOr} />;
     case "mail":
       return <TextField {...around} {...plain} inputMode="email" autoCapitalize="none" />;
     case "phone":

@@ -33,10 +33,10 @@ const Address = styled.p`
 
 const ENDS: Record<string, string> = {
   withdrawn: "withdrawn",
-  closed: t.closedFiveWrongWordsOrCodes,
-  expired: t.runOut,
+  closed: t.closedAfterFiveWrong,
+  expired: t.expired,
   opened: t.openedAndErased,
-  gone: t.endedTheEntryIsNotThere,
+  gone: t.endedTheEntryNoLongerExists,
 };
 
 /** A copy of chosen values for somebody outside, by a link; and the links that were made. */
@@ -51,22 +51,22 @@ export function HandOver({ entry, now, onClose }: { entry: EntryView; now: numbe
   useEffect(() => void read(), [read]);
   const links = answer?.links ?? [];
   return (
-    <Dialog title={t.handOverACopyOf(entry.name)} open onClose={onClose} wide>
+    <Dialog title={t.createAHandoverLinkFor(entry.name)} open onClose={onClose} wide>
       {made ? (
         <Stack>
           <p>
-            {t.thisIsTheLinkItStands(
-              links[0]?.mailTo ? "" : t.andWhoeverHasItHasWhat,
-              links[0]?.word ? t.andTellThemTheWordAnother : "",
-              links[0]?.mailTo && t.itOpensWithACodeThat(links[0].mailTo),
+            {t.copyTheLinkNowGaltryDoesNot(
+              links[0]?.mailTo ? "" : t.anyoneWhoHasItCanOpenIt,
+              links[0]?.word ? t.andTellThemThePassphrase : "",
+              links[0]?.mailTo && t.itOpensWithACodeSentTo(links[0].mailTo),
             )}
           </p>
           <Address data-testid="handover-address">{made.address}</Address>
           <Row>
             <Button look="go" onPress={() => copy(made.address, true, "link")}>
-              {copied === "link" ? t.copiedFor30Seconds : t.copyTheLink}
+              {copied === "link" ? t.copied : t.copyLink}
             </Button>
-            <Button onPress={() => setMade(null)}>{t.done}</Button>
+            <Button onPress={() => setMade(null)}>{t.close}</Button>
           </Row>
         </Stack>
       ) : (
@@ -91,7 +91,7 @@ export function HandOver({ entry, now, onClose }: { entry: EntryView; now: numbe
                   <b>{link.labels.join(", ")}</b>,
                   link.by,
                   <span title={exactTime(link.madeAt, entry.zone)}>{sayTime(link.madeAt, now, entry.zone)}</span>,
-                  link.word && t.withAWord,
+                  link.word && t.withAPassphrase,
                   link.mailTo && t.forWord(link.mailTo),
                 )}
                 <br />
@@ -101,14 +101,14 @@ export function HandOver({ entry, now, onClose }: { entry: EntryView; now: numbe
                   <>
                     <Chip>{t.until(sayTime(link.expiresAt, now, entry.zone))}</Chip>{" "}
                     <span className="soft">
-                      {link.openings === 1 ? t.mayBeOpenedOnce : t.mayBeOpenedTimes(link.openings)}
+                      {link.openings === 1 ? t.canBeOpenedOnce : t.canBeOpenedTimes(link.openings)}
                     </span>
                   </>
                 )}{" "}
                 {[
                   link.openedAt.length > 0 &&
                     t.opened(link.openedAt.map((at) => sayTime(at, now, entry.zone)).join("; ")),
-                  link.wrongWords > 0 && t.wrongWordsOrCodes(link.wrongWords),
+                  link.wrongWords > 0 && t.wrongPassphrasesOrCodes(link.wrongWords),
                 ]
                   .filter(Boolean)
                   .join(". ")}{" "}
@@ -160,7 +160,7 @@ function MakeLink({ entry, now, mails, onClose, onMade }: MakeProps) {
     refused && (field ? refused.field === field : !refused.field) ? refused.message : null;
   const send = async () => {
     const end = fromLocal(until, entry.zone);
-    if (end === null) return setRefused({ field: "until", message: t.sayUntilWhenALinkAlways });
+    if (end === null) return setRefused({ field: "until", message: t.chooseAnEndDateALinkAlways });
     setRunning(true);
     const input = { entryId: entry.id, fields: chosen, until: end, openings: Number(openings) || 1, word, mailTo };
     const answer = await prove(() => runCommand<Made>("access.makeHandover", input));
@@ -170,11 +170,11 @@ function MakeLink({ entry, now, mails, onClose, onMade }: MakeProps) {
   };
   return (
     <>
-      <Form verb={t.makeTheLink} onSend={send} running={running} onCancel={onClose} wrong={wrong()}>
-        <Notice>{t.whoeverOpensTheLinkSeesThese}</Notice>
+      <Form verb={t.createLink} onSend={send} running={running} onCancel={onClose} wrong={wrong()}>
+        <Notice>{t.thePersonWhoOpensItSeesThe}</Notice>
         <fieldset>
           <legend className="small soft" style={{ marginBottom: 6 }}>
-            {t.whatIsHandedOver}
+            {t.whatToHandOver}
           </legend>
           <Stack style={{ gap: 6 }}>
             {choices.map((one) => (
@@ -209,29 +209,29 @@ function MakeLink({ entry, now, mails, onClose, onMade }: MakeProps) {
           type="number"
           min={1}
           max={20}
-          label={t.howOftenItMayBeOpened}
+          label={t.howOftenItCanBeOpened}
           value={openings}
           onText={setOpenings}
           wrong={wrong("openings")}
         />
         <TextField
-          label={t.aWordIfWanted}
+          label={t.passphraseOptional}
           value={word}
           maxLength={100}
           onText={setWord}
           wrong={wrong("word")}
-          hint={t.askedForBeforeItOpensSay}
+          hint={t.requiredToOpenTheLinkTellThem}
           autoComplete="off"
         />
         {mails && (
           <TextField
             type="email"
-            label={t.onlyForThisMailAddressIf}
+            label={t.onlyForThisEmailAddress}
             value={mailTo}
             maxLength={254}
             onText={setMailTo}
             wrong={wrong("mailTo")}
-            hint={t.itOpensWithACodeThat2}
+            hint={t.itOpensWithACodeSentThere}
             autoComplete="off"
           />
         )}

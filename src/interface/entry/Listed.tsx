@@ -11,18 +11,18 @@ export function Listed({ entry }: { entry: EntryView }) {
   const list = useCommand("access.setListed");
   return (
     <Fact
-      label={t.whoMayKnowOfIt}
+      label={t.whoCanFindIt}
       act={
         <Act
           isDisabled={list.running}
           onPress={() => list.run({ entryId: entry.id, listed: !entry.listed })}
-          aria-label={entry.listed ? t.unlistIt : t.listItForAllStaff}
+          aria-label={entry.listed ? t.stopListingIt : t.listItForAllStaff}
         >
-          {entry.listed ? t.unlist : t.list}
+          {entry.listed ? t.stopListing : t.listForAllStaff}
         </Act>
       }
     >
-      {entry.listed ? t.listedAllStaffFindItsName : t.whoeverCanUseItAndNobody}
+      {entry.listed ? t.allStaffFindItsNameSiteAnd : t.onlyPeopleWithAccess}
       {list.wrong() && (
         <span role="alert" className="small" style={{ display: "block", color: "var(--crimson)" }}>
           {list.wrong()}

@@ -25,20 +25,20 @@ export function MakeSshKey({ comment, onMade }: { comment: string; onMade: (valu
   return (
     <div>
       <Row style={{ alignItems: "end" }}>
-        <ChoiceField label={t.makeAKeyHere} value={type} onText={(text) => setType(text as SshKeyType)}>
+        <ChoiceField label={t.createAKey} value={type} onText={(text) => setType(text as SshKeyType)}>
           <option>{t.ed25519}</option>
           <option>{t.rsa4096}</option>
         </ChoiceField>
         <Button onPress={make} isDisabled={running}>
-          {running ? t.makingIt : t.makeTheKey}
+          {running ? t.creatingIt : t.createKey}
         </Button>
       </Row>
       {fingerprint && (
         <p role="status" className="small" style={{ marginTop: 8, overflowWrap: "anywhere" }}>
-          <Chip data-tone="good">{t.made}</Chip> <span className="mono">{fingerprint}</span>
+          <Chip data-tone="good">{t.created}</Chip> <span className="mono">{fingerprint}</span>
         </p>
       )}
-      {wrong && <Notice data-tone="bad">{t.thisBrowserCannotMakeSuchA}</Notice>}
+      {wrong && <Notice data-tone="bad">{t.thisBrowserCannotCreateSuchA}</Notice>}
     </div>
   );
 }

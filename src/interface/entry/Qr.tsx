@@ -21,7 +21,7 @@ export function Qr({ text, label }: { text: string; label: string }) {
       current = false;
     };
   }, [text]);
-  if (modules === "too long") return <p role="alert">{t.thisIsTooLongForA}</p>;
+  if (modules === "too long") return <p role="alert">{t.thisIsTooLongForAQr}</p>;
   if (!modules) return <div style={{ height: 280 }} />;
   const side = modules.length + QUIET * 2;
   const path = modules

@@ -20,7 +20,7 @@ export function QrReader({ onRead }: { onRead: (text: string) => void }) {
       context.drawImage(bitmap, 0, 0, canvas.width, canvas.height);
       const pixels = context.getImageData(0, 0, canvas.width, canvas.height);
       const found = jsqr(pixels.data, pixels.width, pixels.height)?.data;
-      if (!found) return setSays(t.thereIsNoQrCodeIn);
+      if (!found) return setSays(t.thereIsNoQrCodeInThis);
       if (!found.startsWith("otpauth:")) return setSays(t.thisQrCodeHoldsSomethingOther);
       onRead(found);
       setSays("Read.");

@@ -84,8 +84,8 @@ export function Secret({ entryId, field, label, note, condition, qr }: SecretPro
           )}
           {shown && field !== CODE && !shown.used && (
             <>
-              <Act onPress={() => setSheet("spell")} aria-label={t.spell(label)}>
-                {t.spell2}
+              <Act onPress={() => setSheet("spell")} aria-label={t.spellOut(label)}>
+                {t.spellOut2}
               </Act>
               <Act onPress={() => setSheet("qr")} aria-label={`${qr?.label ?? t.qrCode}: ${label}`}>
                 {t.qr}
@@ -163,19 +163,19 @@ const TONES: Partial<Record<string, string>> = {
 /** How long it would stand, and where else the same one is kept. */
 function ConditionFact({ condition: { strength, alike }, of }: { condition: Condition; of: string }) {
   return (
-    <Fact label={of === "Password" ? t.condition : t.conditionOf(of)}>
+    <Fact label={of === "Password" ? t.strength : t.strengthOf(of)}>
       {strength === null ? (
-        <span className="soft">{t.beingWorkedOut}</span>
+        <span className="soft">{t.beingChecked}</span>
       ) : (
         <>
           <Chip data-tone={TONES[strength.word]}>{strength.word}</Chip>
-          {t.guessedInBySomebodyWhoHas(strength.time)}
+          {t.wouldTakeToGuessFromAStolen(strength.time)}
         </>
       )}
       {alike.length > 0 && (
         <span style={{ display: "block" }}>
-          <Chip data-tone="bad">{t.theSame}</Chip>
-          {t.asThatOf}
+          <Chip data-tone="bad">{t.sameAsNow}</Chip>
+          {t.alsoThePasswordOf}
           {alike.slice(0, 5).map((other, at) => (
             <span key={other.id}>
               {at > 0 && ", "}

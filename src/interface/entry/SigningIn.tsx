@@ -45,7 +45,7 @@ export function SigningInDialog({ entry, open, onClose }: { entry: EntryView; op
   const wrong =
     change.refused?.message ?? (saveSteps.refused?.field?.startsWith("steps.") ? null : saveSteps.refused?.message);
   return (
-    <Dialog title={t.howIsSignedInTo(entry.name)} open={open} onClose={onClose}>
+    <Dialog title={t.signInStepsOf(entry.name)} open={open} onClose={onClose}>
       <Form
         verb={t.save}
         onSend={save}
@@ -53,31 +53,31 @@ export function SigningInDialog({ entry, open, onClose }: { entry: EntryView; op
         onCancel={onClose}
         wrong={sheet ? null : wrong}
       >
-        <p>{t.galtrySignsInToTheSite}</p>
+        <p>{t.galtrySignsInToTheSiteItself}</p>
         <TextField
-          label={t.otherHostsItPassesThrough}
+          label={t.otherHostsTheSignInUses}
           className="mono"
           value={hosts}
           onText={setHosts}
           wrong={saveSteps.wrong("steps.hosts")}
-          hint={t.onlyTheEntrysOwnSiteIs}
+          hint={t.separatedByCommasWithoutThem}
         />
         <TextArea
-          label={t.whatItChooses}
+          label={t.fixedChoices}
           className="mono"
           rows={2}
           value={choices}
           onText={setChoices}
           wrong={saveSteps.wrong("steps.choices")}
-          hint={t.oneALineNameOfThe}
+          hint={t.onePerLineTheNameOfThe}
         />
         <TextField
-          label={t.pageThatSignsOut}
+          label={t.signOutPage}
           className="mono"
           value={signOutPage}
           onText={setSignOutPage}
           wrong={saveSteps.wrong("steps.signOutPage")}
-          hint={t.visitedByGaltryWhenSomebodys}
+          hint={t.galtryOpensItWhenSomeones}
         />
         {steward && (
           <>
@@ -85,23 +85,23 @@ export function SigningInDialog({ entry, open, onClose }: { entry: EntryView; op
               checked={guardedFill}
               onTick={setGuardedFill}
               label={<b>{t.allowGuardedFillAsWell}</b>}
-              hint={t.forSitesWhereASealedSign}
+              hint={t.forSitesWhereASealedSignIn}
             />
             <ChoiceField
-              label={t.inTheSitesPage}
+              label={t.onTheSitesOwnPage}
               value={filling}
               onText={(text) => setFilling(text as typeof filling)}
-              hint={t.aSealedSignInFromGaltry}
+              hint={t.aSealedSignInFromGaltryWorks}
             >
               <option value="send">{t.lanyardOffersItGuardedFill}</option>
               <option value="type">{t.lanyardOffersItGuardedFill2}</option>
-              <option value="never">{t.lanyardDoesNotOfferItThere}</option>
+              <option value="never">{t.lanyardDoesNotOfferItThereAnd}</option>
             </ChoiceField>
             <CheckField
               checked={plainHttp}
               onTick={setPlainHttp}
-              label={<b>{t.thisSiteHasNoHttpsSend}</b>}
-              hint={t.anybodyOnTheWayBetweenGaltry}
+              label={<b>{t.thisSiteHasNoHttpsSendThe}</b>}
+              hint={t.anyoneOnTheNetworkBetween}
             />
           </>
         )}

@@ -61,7 +61,7 @@ export function SpellingCard({ text }: { text: string }) {
         {/* Never switched off: the focus would be lost with it, and with the focus the keys. */}
         <Button onPress={() => turn(-1)}>{t.back}</Button>
         <Button look="go" onPress={() => (last ? setAt(0) : turn(1))} autoFocus>
-          {last ? t.fromTheStart : t.next}
+          {last ? t.startAgain : t.next}
         </Button>
         {voice && <Button onPress={say}>{t.readAloud}</Button>}
       </Row>

@@ -50,7 +50,7 @@ export function TagField({ vaultId, value, onText, wrong, label = "Tags" }: TagF
       />
       {offered.length > 0 && (
         <Row style={{ gap: 14, marginTop: 2 }}>
-          <span className="soft small">{t.inUseHere}</span>
+          <span className="soft small">{t.usedHere}</span>
           {offered.map((tag) => (
             <Act key={tag} onPress={() => take(tag)} aria-label={t.addTheTag(tag)}>
               {tag}

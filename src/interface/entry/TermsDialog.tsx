@@ -42,11 +42,11 @@ interface TermsProps {
 }
 
 const CHOICES: { level: Given; says: string }[] = [
-  { level: "use", says: t.signInWithoutSeeingUserName },
-  { level: "reveal", says: t.alsoSeeTheUserNameAnd },
+  { level: "use", says: t.signInWithoutSeeingTheUserName },
+  { level: "reveal", says: t.alsoSeeTheUserNameAndReveal },
   { level: "edit", says: t.alsoChangeIt },
-  { level: "steward", says: t.alsoGiveAndWithdrawAccessAnd },
-  { level: "blocked", says: t.nothingWhateverOtherGroupsHave },
+  { level: "steward", says: t.alsoGiveAndEndAccessExportIt },
+  { level: "blocked", says: t.noAccessWhateverTheirGroups },
 ];
 
 const Level = styled.span`
@@ -151,7 +151,7 @@ export function TermsDialog(props: TermsProps) {
         <Columns>
           <fieldset>
             <legend className="small soft" style={{ marginBottom: 6 }}>
-              {t.onTheyMay(nodeWord)}
+              {t.onTheyCan(nodeWord)}
             </legend>
             <Stack style={{ gap: 8 }}>
               {CHOICES.map((choice) => (
@@ -198,11 +198,11 @@ export function TermsDialog(props: TermsProps) {
               maxLength={500}
               onText={setWhy}
               wrong={save.wrong("why")}
-              hint={t.standsInTheStoryOfThe}
+              hint={t.shownInTheJournalOfTheEntry}
             />
           </Stack>
         </Columns>
-        {wanted.length > 0 && <Foreseen title={t.whatChanges} changes={wanted} zone={zone} now={Date.now()} me="" />}
+        {wanted.length > 0 && <Foreseen title={t.effects} changes={wanted} zone={zone} now={Date.now()} me="" />}
       </Form>
     </Dialog>
   );

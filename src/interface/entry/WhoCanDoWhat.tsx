@@ -51,9 +51,9 @@ export function WhoCanDoWhat({ nodeId, nodeWord, who, zone, now }: Props) {
       <h2 style={{ marginBottom: 8 }}>{t.whoCanDoWhat}</h2>
       <Picker<SubjectChoice>
         label={t.giveAccess}
-        placeholder={t.giveToAPersonAGroup}
+        placeholder={t.giveAccessToAPersonAGroup}
         list={t.peopleAndGroups}
-        nothing={t.nobodyOfThatNameIsHere}
+        nothing={t.noMatchTryPartOfTheName}
         load={loadSubjects}
         searches
         onPick={setGiving}
@@ -92,18 +92,21 @@ export function WhoCanDoWhat({ nodeId, nodeWord, who, zone, now }: Props) {
               {line.why && <span className="small soft">“{line.why}”</span>}
             </span>
             <span className="do">
-              <Act onPress={() => setChanging(line)} aria-label={`${line.here ? "Change" : t.setHere}: ${line.name}`}>
-                {line.here ? t.change : t.setHere}
+              <Act
+                onPress={() => setChanging(line)}
+                aria-label={`${line.here ? "Change" : t.setForThisEntry}: ${line.name}`}
+              >
+                {line.here ? t.change : t.setForThisEntry}
               </Act>
             </span>
           </li>
         ))}
       </List>
       <p className="small" style={{ borderTop: "1px solid var(--rule)", paddingTop: 9 }}>
-        {users === 0 ? t.nobodyCanUseIt : t.inAllCanUseIt(users, users === 1 ? "person" : "people")}{" "}
+        {users === 0 ? t.nobodyCanUseIt : t.canUseItInAll(users, users === 1 ? "person" : "people")}{" "}
         {users > 0 && (
           <Act onPress={() => setEach(!each)} aria-expanded={each}>
-            {each ? t.hideThem : t.seeEachOfThem}
+            {each ? t.hidePeople : t.showEachPerson}
           </Act>
         )}
       </p>
@@ -145,14 +148,14 @@ export function WhoCanDoWhat({ nodeId, nodeWord, who, zone, now }: Props) {
       )}
       {changing && !changing.here && (
         <TermsDialog
-          title={t.setAccessOfHere(changing.name)}
+          title={t.setAccessOfForThisEntry(changing.name)}
           nodeWord={nodeWord}
           start={{ ...changing, why: "" }}
           zone={zone}
           onClose={() => setChanging(null)}
           nodeIds={[nodeId]}
           subject={changing.subject}
-          verb={t.setHere}
+          verb={t.setForThisEntry}
         />
       )}
     </section>

@@ -88,7 +88,7 @@ export default function FinderSheet({ onClose }: { onClose: () => void }) {
           aria-activedescendant={marked && t.found(marked.id)}
           aria-autocomplete="list"
           aria-label={t.findInEveryVault}
-          placeholder={t.whereDoYouWantToSign}
+          placeholder={t.whereDoYouWantToSignIn}
           autoComplete="off"
           spellCheck={false}
         />
@@ -99,13 +99,13 @@ export default function FinderSheet({ onClose }: { onClose: () => void }) {
         )}
         {lines === null && (
           <p className="soft" style={{ marginTop: 12 }}>
-            {t.lookingThroughWhatYouCanReach}
+            {t.searchingEverythingYouHave}
           </p>
         )}
-        {lines === "failed" && <p style={{ marginTop: 12 }}>{t.galtryDoesNotAnswerCloseThis}</p>}
+        {lines === "failed" && <p style={{ marginTop: 12 }}>{t.galtryIsNotRespondingCloseThis}</p>}
         {Array.isArray(lines) && found.length === 0 && (
           <div style={{ marginTop: 12 }}>
-            {lines.length === 0 ? t.nothingHasBeenGivenToYou : <NothingFound typed={typed} />}
+            {lines.length === 0 ? t.youHaveNoAccessToAnythingYet : <NothingFound typed={typed} />}
           </div>
         )}
         <ul id="found" role="listbox" aria-label={t.found2}>

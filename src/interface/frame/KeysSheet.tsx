@@ -18,56 +18,56 @@ const KEYS: { where: string; keys: [keys: string, does: string][] }[] = [
     where: "Anywhere",
     keys: [
       ["/", t.findAndSignIn],
-      ["?", t.thisList],
-      ["Escape", t.closeWhatLiesOverThePage],
+      ["?", t.showThisList],
+      ["Escape", t.closeTheDialogOrMenu],
     ],
   },
   {
     where: t.inTheFinder,
     keys: [
-      ["Enter", t.signInToTheLineThat],
+      ["Enter", t.signInToTheHighlightedLine],
       [t.shiftEnter, t.openItsEntry],
       [t.altN, t.copyTheUserNameOfThe],
       [t.altP, t.copyItsPasswordWithoutShowing],
       [t.altO, t.copyItsOneTimeCode],
-      ["↓ ↑", t.nextLineLineBefore],
-      ["Escape", t.emptyIt],
+      ["↓ ↑", t.nextOrPreviousLine],
+      ["Escape", t.clearTheSearch],
     ],
   },
   {
     where: t.inAVaultsLedger,
     keys: [
-      ["↓ ↑", t.nextRowRowBeforeWithShift],
-      ["Space", t.chooseTheRowOrNoMore],
-      [t.ctrlA, t.chooseAllThatAreShown],
-      ["→ ←", t.openTheFolderCloseIt],
+      ["↓ ↑", t.nextOrPreviousRowHoldShiftTo],
+      ["Space", t.selectOrDeselectTheRow],
+      [t.ctrlA, t.selectAllRowsShown],
+      ["→ ←", t.openOrCloseTheFolder],
       ["Enter", t.openTheRow],
-      [t.alt, t.moveTheRowInYourOwn],
-      ["Escape", t.chooseNone],
+      [t.alt, t.moveTheRowInYourOwnOrder],
+      ["Escape", t.clearTheSelection],
     ],
   },
   {
     where: t.inTheAccessGrid,
     keys: [
-      ["↓ ↑ → ←", t.nextCellWithShiftTheCells],
-      ["1 2 3 4", t.useRevealEditStewardOnThe],
+      ["↓ ↑ → ←", t.nextCellHoldShiftToSelectThe],
+      ["1 2 3 4", t.addUseRevealEditOrStewardTo],
       ["B", "Blocked"],
-      ["0", t.takeAwayWhatIsSetThere],
-      ["Enter", t.levelAndTimeOfTheChosen],
-      [".", t.theSameAsLastTime],
-      ["Delete", t.takeTheCellsOffTheSlip],
-      ["Space", t.readWhyItIsSo],
+      ["0", t.endWhatIsSetDirectlyThere],
+      ["Enter", t.setLevelAndDatesOfTheSelected],
+      [".", t.repeatTheLastLevelAndDates],
+      ["Delete", t.removeTheCellsFromTheSlip],
+      ["Space", t.explainWhy],
     ],
   },
   {
     where: t.onAWebsiteWithLanyard,
-    keys: [[t.alt2, t.inTheUserNamesFieldOpen]],
+    keys: [[t.alt2, t.inTheUserNameFieldOpenLanyard]],
   },
 ];
 
 export default function KeysSheet({ onClose }: { onClose: () => void }) {
   return (
-    <Dialog title={t.keys} open onClose={onClose}>
+    <Dialog title={t.keyboardShortcuts} open onClose={onClose}>
       {KEYS.map(({ where, keys }) => (
         <section key={where}>
           <h3 style={{ marginBottom: 6 }}>{where}</h3>

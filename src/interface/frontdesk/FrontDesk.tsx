@@ -165,18 +165,18 @@ export function FrontDesk({ person, packed, zone, now, greeting, canAdd, steps, 
     <>
       {greeting}, <b>{person.split(" ")[0]}</b>.{" "}
       {lines.length === 0 ? (
-        t.nothingHasBeenGivenToYou
+        t.youHaveNoAccessToAnythingYet
       ) : (
         <>
           {t.youCan}
           {sites > 0 && <>{t.signInTo(<b>{count(sites, "site")}</b>)}</>}
           {sites > 0 && lines.length > sites && t.and}
           {lines.length > sites && (
-            <>{t.open(<b>{count(lines.length - sites, sites > 0 ? t.otherThing : "thing")}</b>)}</>
+            <>{t.open(<b>{count(lines.length - sites, sites > 0 ? t.otherEntry : "thing")}</b>)}</>
           )}
           {ending > 0 && (
             <>
-              ; <b>{t.withinAWeek(ending === 1 ? t.oneEnds : t.end(ending))}</b>
+              ; <b>{t.withinAWeek(ending === 1 ? t.n1Ends : t.end(ending))}</b>
             </>
           )}
           .
@@ -207,7 +207,7 @@ export function FrontDesk({ person, packed, zone, now, greeting, canAdd, steps, 
               aria-activedescendant={active?.key}
               aria-autocomplete="list"
               aria-label={t.findAndSignIn}
-              placeholder={t.whereDoYouWantToSign}
+              placeholder={t.whereDoYouWantToSignIn}
               autoComplete="off"
               spellCheck={false}
             />
@@ -291,7 +291,7 @@ export function FrontDesk({ person, packed, zone, now, greeting, canAdd, steps, 
           <AskSide waiting={waiting} me={me} zone={zone} now={now} />
           {/* Before what is known only a moment later: a link does not move away under the pointer. */}
           <p style={{ padding: "12px 0 16px", borderTop: "1px solid var(--edge)" }}>
-            <Link href="/make">{t.makeAPassword}</Link>
+            <Link href="/make">{t.passwordGenerator}</Link>
           </p>
           <LanyardSide lanyard={lanyard} again={again} zone={zone} />
         </aside>
@@ -359,12 +359,12 @@ function LetterIndex({ lines }: { lines: DeskLine[] }) {
 function Empty({ canAdd }: { canAdd: boolean }) {
   return (
     <div style={{ marginTop: 28, maxWidth: "60ch" }}>
-      <h2>{t.nothingToSignInToYet}</h2>
+      <h2>{t.noLoginsYet}</h2>
       <p style={{ marginTop: 6 }}>
         {canAdd ? (
-          <>{t.signInToASiteAs(<Link href="/vaults">{t.addAnEntryToAVault}</Link>)}</>
+          <>{t.signInToASiteAsUsual(<Link href="/vaults">{t.addAnEntryToAVault}</Link>)}</>
         ) : (
-          t.asSoonAsAColleagueGives
+          t.whenAColleagueGivesYouAccessIt
         )}
       </p>
     </div>

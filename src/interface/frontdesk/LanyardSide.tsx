@@ -34,20 +34,20 @@ export function LanyardSide({ lanyard, again }: { lanyard: LanyardState | null; 
               <span>{t.andUnpackIt(<a href="/lanyard">{t.getLanyard}</a>)}</span>
             </li>
             <li>
-              <span>{t.loadItInTheBrowsersOwn}</span>
+              <span>{t.loadItOnTheBrowsersExtensions}</span>
             </li>
             <li>
               <span>{t.comeBackHereAndConnectIt}</span>
             </li>
           </ol>
           <p>
-            <Act onPress={again}>{t.lookAgain}</Act>
+            <Act onPress={again}>{t.checkAgain}</Act>
           </p>
         </>
       )}
       {lanyard?.state === "unconnected" && (
         <>
-          <p>{t.lanyardIsInThisBrowserBut}</p>
+          <p>{t.lanyardIsInThisBrowserButNot}</p>
           <p>
             <ButtonLink href="/lanyard/connect" data-look="go">
               {t.connectLanyard}
@@ -72,12 +72,16 @@ function TestConnection() {
         {t.testTheConnection}
       </Act>
       {report === "running" && <p className="soft">{t.testing}</p>}
-      {report === "silent" && <p>{t.lanyardDidNotAnswerReloadThis}</p>}
+      {report === "silent" && <p>{t.lanyardDidNotRespondReloadThis}</p>}
       {report !== null && typeof report === "object" && (
         <ul style={{ marginTop: 6 }}>
           <Tested good={report.reached} yes={t.lanyardReachesGaltry} no={t.lanyardDoesNotReachGaltry} />
-          <Tested good={report.person !== null} yes={t.itIsConnectedFor(report.person)} no={t.itIsConnectedForNobody} />
-          <Tested good={report.mayCookies} yes={t.itMaySetCookies} no={t.itMayNotSetCookiesAllow} />
+          <Tested
+            good={report.person !== null}
+            yes={t.itIsConnectedFor(report.person)}
+            no={t.itIsNotConnectedForAnyone}
+          />
+          <Tested good={report.mayCookies} yes={t.itIsAllowedToSetCookies} no={t.itIsNotAllowedToSetCookies} />
           <Tested good yes={t.version(report.version)} no="" />
         </ul>
       )}

@@ -39,19 +39,19 @@ export function ListedFound({ typed, zone }: { typed: string; zone: string }) {
   );
   if (found.length === 0) return null;
   return (
-    <Found aria-label={t.canBeAskedFor}>
-      <h2>{t.canBeAskedFor}</h2>
+    <Found aria-label={t.youCanRequestThese}>
+      <h2>{t.youCanRequestThese}</h2>
       <ul>
         {found.map((one) => (
           <li key={one.id}>
             <span>
               <b>{one.name}</b> <span className="soft">{one.site}</span>
               <span className="small soft" style={{ display: "block" }}>
-                {one.stewards.length > 0 ? t.lookedAfterBy(one.stewards.join(", ")) : t.nobodyLooksAfterItNow}
+                {one.stewards.length > 0 ? t.steward(one.stewards.join(", ")) : t.noSteward}
               </span>
             </span>
-            <Act onPress={() => setAsking(one)} aria-label={t.askFor(one.name)}>
-              {t.ask}
+            <Act onPress={() => setAsking(one)} aria-label={t.requestAccessTo(one.name)}>
+              {t.request}
             </Act>
           </li>
         ))}

@@ -10,7 +10,7 @@ export function NothingFound({ typed }: { typed: string }) {
   useEffect(() => {
     void runQuery<string[]>("frontdesk.whomToAsk", {}).then((answer) => answer.ok && setWhom(answer.result));
   }, []);
-  return <p>{t.nothingThatYouCanReachIs(typed, whom.length > 0 ? t.ask(sayNames(whom)) : ".")}</p>;
+  return <p>{t.nothingYouHaveAccessToMatches(typed, whom.length > 0 ? t.ifItIsElsewhereAsk(sayNames(whom)) : ".")}</p>;
 }
 
 const sayNames = (names: readonly string[]): string =>

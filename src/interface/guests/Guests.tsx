@@ -58,12 +58,12 @@ export function Guests({ first = null, nodeId, name, zone, now }: Props) {
   return (
     <section aria-label={t.guests} style={{ marginTop: 28 }}>
       <h2 style={{ marginBottom: 6 }}>{t.guests}</h2>
-      {view.guests.length === 0 && <p className="soft">{t.nobodyFromOutsideIsAskedIn}</p>}
+      {view.guests.length === 0 && <p className="soft">{t.noGuestsHereYet}</p>}
       <Lines>
         {view.guests.map((guest) => (
           <li key={guest.id}>
             <b>{guest.name}</b> <span className="soft small">{guest.mail}</span>{" "}
-            {guest.standing === "invited" && <Chip data-tone="plain">{t.notComeInYet}</Chip>}
+            {guest.standing === "invited" && <Chip data-tone="plain">{t.notJoinedYet}</Chip>}
             <br />
             {guest.grant ? (
               <>
@@ -86,9 +86,9 @@ export function Guests({ first = null, nodeId, name, zone, now }: Props) {
                 <Act
                   isDisabled={extend.running}
                   onPress={() => longer(guest)}
-                  aria-label={t.twoWeeksLonger(guest.name)}
+                  aria-label={t.extendByTwoWeeks(guest.name)}
                 >
-                  {t.twoWeeksLonger2}
+                  {t.extendByTwoWeeks2}
                 </Act>
               )}
               {guest.standing === "invited" && view.asksIn && (
@@ -98,11 +98,11 @@ export function Guests({ first = null, nodeId, name, zone, now }: Props) {
                     if (answer.ok) setLink({ link: answer.result.link, name: guest.name });
                   }}
                 >
-                  {t.newLink}
+                  {t.newSignInLink}
                 </Act>
               )}
-              <Act onPress={() => setEnding(guest)} aria-label={t.end(guest.name)}>
-                {t.end2}
+              <Act onPress={() => setEnding(guest)} aria-label={t.endTheAccessOf(guest.name)}>
+                {t.end}
               </Act>
             </span>
           </li>
@@ -115,7 +115,7 @@ export function Guests({ first = null, nodeId, name, zone, now }: Props) {
       )}
       {view.asksIn && (
         <Button style={{ marginTop: 10 }} onPress={() => setAsking(true)}>
-          {t.askAGuestIn}
+          {t.inviteAGuest}
         </Button>
       )}
       {asking && (
@@ -138,7 +138,7 @@ export function Guests({ first = null, nodeId, name, zone, now }: Props) {
         />
       )}
       {link && (
-        <Dialog title={t.aNewLinkFor(link.name)} open onClose={() => setLink(null)}>
+        <Dialog title={t.newSignInLinkFor(link.name)} open onClose={() => setLink(null)}>
           <LinkToHandOver {...link} />
         </Dialog>
       )}
@@ -156,15 +156,15 @@ function AskIn({ nodeId, name: node, zone, onClose }: Omit<Props, "now"> & { onC
   const [made, setMade] = useState<{ link: string | null; name: string } | null>(null);
   if (made)
     return (
-      <Dialog title={t.isAskedInto(made.name, node)} open onClose={onClose}>
+      <Dialog title={t.isInvitedTo(made.name, node)} open onClose={onClose}>
         {made.link ? (
           <LinkToHandOver link={made.link} name={made.name} />
         ) : (
           <Stack>
-            <p>{t.isAGuestHereAlreadyAnd(made.name)}</p>
+            <p>{t.isAlreadyAGuestHereAndSigns(made.name)}</p>
             <Row>
               <Button look="go" onPress={onClose}>
-                {t.done}
+                {t.close}
               </Button>
             </Row>
           </Stack>
@@ -172,9 +172,9 @@ function AskIn({ nodeId, name: node, zone, onClose }: Omit<Props, "now"> & { onC
       </Dialog>
     );
   return (
-    <Dialog title={t.askAGuestInto(node)} open onClose={onClose}>
+    <Dialog title={t.inviteAGuestTo(node)} open onClose={onClose}>
       <Form
-        verb={t.askIn}
+        verb={t.invite}
         running={ask.running}
         onCancel={onClose}
         wrong={ask.wrong()}
@@ -184,13 +184,13 @@ function AskIn({ nodeId, name: node, zone, onClose }: Omit<Props, "now"> & { onC
           if (answer.ok) setMade(answer.result);
         }}
       >
-        <p>{t.theyMakeASignInOf(node)}</p>
+        <p>{t.theySetUpTheirOwnSignIn(node)}</p>
         <TextField label={t.name} value={name} onText={setName} wrong={ask.wrong("name")} autoFocus />
-        <TextField label={t.mailAddress} type="email" value={mail} onText={setMail} wrong={ask.wrong("mail")} />
-        <ChoiceField label={t.theyMay} value={level} onText={setLevel} wrong={ask.wrong("level")}>
+        <TextField label={t.emailAddress} type="email" value={mail} onText={setMail} wrong={ask.wrong("mail")} />
+        <ChoiceField label={t.theyCan} value={level} onText={setLevel} wrong={ask.wrong("level")}>
           <option value="use">{t.useSignInWithoutSeeingA}</option>
-          <option value="reveal">{t.revealAlsoSeeAndCopySecrets}</option>
-          <option value="edit">{t.editAlsoChangeItAndAdd}</option>
+          <option value="reveal">{t.revealAlsoRevealAndCopySecret}</option>
+          <option value="edit">{t.editAlsoEditItAndAddTo}</option>
         </ChoiceField>
         <TextField
           type="datetime-local"
@@ -198,9 +198,9 @@ function AskIn({ nodeId, name: node, zone, onClose }: Omit<Props, "now"> & { onC
           value={until}
           onText={setUntil}
           wrong={ask.wrong("until")}
-          hint={t.aGuestsAccessAlwaysEndsYou}
+          hint={t.aGuestsAccessAlwaysHasAnEnd}
         />
-        <TextField label={t.whatFor} value={why} maxLength={500} onText={setWhy} wrong={ask.wrong("why")} />
+        <TextField label={t.reason} value={why} maxLength={500} onText={setWhy} wrong={ask.wrong("why")} />
       </Form>
     </Dialog>
   );
@@ -213,23 +213,25 @@ function End({ nodeId, name, guest, onClose }: Pick<Props, "nodeId" | "name"> & 
   const [saw, setSaw] = useState<Saw | null>(null);
   if (saw)
     return (
-      <Dialog title={t.hasNothingInAnyMore(guest.name, name)} open onClose={onClose}>
+      <Dialog title={t.noLongerHasAccessTo(guest.name, name)} open onClose={onClose}>
         <Stack>
-          <p>{t.secretsTheySaw(<b>{listed(saw.saw)}</b>, saw.saw.length > 0 && ". Change these at their sites.")}</p>
+          <p>
+            {t.secretFieldsTheySaw(<b>{listed(saw.saw)}</b>, saw.saw.length > 0 && ". Change these at their sites.")}
+          </p>
           <p>{t.signedInWith(listed(saw.used))}</p>
-          {saw.left && <p className="soft">{t.theyHadNothingElseHereTheir}</p>}
+          {saw.left && <p className="soft">{t.theyHadAccessToNothingElseSo}</p>}
           <Row>
             <Button look="go" onPress={onClose}>
-              {t.done}
+              {t.close}
             </Button>
           </Row>
         </Stack>
       </Dialog>
     );
   return (
-    <Dialog title={t.endWhatHasIn(guest.name, name)} open onClose={onClose}>
+    <Dialog title={t.endTheAccessOfTo(guest.name, name)} open onClose={onClose}>
       <Form
-        verb={t.endItNow}
+        verb={t.endAccess}
         look="harm"
         running={end.running}
         onCancel={onClose}
@@ -239,7 +241,7 @@ function End({ nodeId, name, guest, onClose }: Pick<Props, "nodeId" | "name"> & 
           if (answer.ok) setSaw(answer.result);
         }}
       >
-        <p>{t.allTheyHaveHereEndsAt(listed(guest.saw), listed(guest.used))}</p>
+        <p>{t.allTheirAccessHereEndsAtOnce(listed(guest.saw), listed(guest.used))}</p>
       </Form>
     </Dialog>
   );

@@ -41,7 +41,7 @@ export function Letterboxes({ nodeId, name, zone, now }: Props) {
   return (
     <section aria-label={t.letterboxes} style={{ marginTop: 28 }}>
       <h2 style={{ marginBottom: 6 }}>{t.letterboxes}</h2>
-      {boxes.length === 0 && <p className="soft">{t.forASecretThatSomebodyOutside}</p>}
+      {boxes.length === 0 && <p className="soft">{t.forASecretThatSomeoneOutside}</p>}
       <Lines>
         {boxes.map((box) => (
           <li key={box.id}>
@@ -49,7 +49,7 @@ export function Letterboxes({ nodeId, name, zone, now }: Props) {
             <br />
             {box.end === "dropped" ? (
               <>
-                <Chip data-tone="good">{t.droppedIn}</Chip>{" "}
+                <Chip data-tone="good">{t.received}</Chip>{" "}
                 <Link href={`/entry/${box.entryId}`} prefetch={false}>
                   {sayTime(box.droppedAt!, now, zone)}
                 </Link>
@@ -67,13 +67,13 @@ export function Letterboxes({ nodeId, name, zone, now }: Props) {
                 </Act>
               </>
             ) : (
-              <Chip data-tone="plain">{box.end === "closed" ? t.closed : t.runOut}</Chip>
+              <Chip data-tone="plain">{box.end === "closed" ? t.closed : t.expired}</Chip>
             )}
           </li>
         ))}
       </Lines>
       <Button style={{ marginTop: 10 }} onPress={() => setHanging(true)}>
-        {t.hangALetterbox}
+        {t.createALetterbox}
       </Button>
       {hanging && (
         <Hang
@@ -97,24 +97,24 @@ function Hang({ nodeId, name: folder, zone, onClose }: Omit<Props, "now"> & { on
   const [address, setAddress] = useState<string | null>(null);
   if (address)
     return (
-      <Dialog title={t.aLetterboxFor(name)} open onClose={onClose}>
+      <Dialog title={t.letterboxFor(name)} open onClose={onClose}>
         <Stack>
-          <p>{t.sendThisLinkToOnePerson}</p>
+          <p>{t.copyTheLinkNowGaltryDoesNot}</p>
           <p className="mono" style={{ overflowWrap: "anywhere" }} data-link>
             {address}
           </p>
           <Row>
             <Button look="go" onPress={() => copy(address)}>
-              {copied ? t.copied : t.copyTheLink}
+              {copied ? t.copied : t.copyLink}
             </Button>
           </Row>
         </Stack>
       </Dialog>
     );
   return (
-    <Dialog title={t.hangALetterboxAt(folder)} open onClose={onClose}>
+    <Dialog title={t.createALetterboxIn(folder)} open onClose={onClose}>
       <Form
-        verb={t.hangIt}
+        verb={t.createLetterbox}
         running={hang.running}
         onCancel={onClose}
         wrong={hang.wrong() ?? hang.wrong("labels")}
@@ -127,16 +127,16 @@ function Hang({ nodeId, name: folder, zone, onClose }: Omit<Props, "now"> & { on
           if (answer.ok) setAddress(answer.result.address);
         }}
       >
-        <p>{t.somebodyOutsideDropsASecretIn(folder)}</p>
+        <p>{t.someoneOutsideSendsAPasswordOr(folder)}</p>
         <TextField
-          label={t.whatYouAskFor}
+          label={t.nameOfTheEntry}
           value={name}
           onText={setName}
           wrong={hang.wrong("name")}
           hint={t.codeOfTheNewAlarm}
           autoFocus
         />
-        <TextField label={t.itsValues} value={labels} onText={setLabels} hint={t.oneOrSeveralWithCommasCode} />
+        <TextField label={t.fields} value={labels} onText={setLabels} hint={t.oneOrSeveralSeparatedByCommas} />
         <TextField type="datetime-local" label={t.until2} value={until} onText={setUntil} wrong={hang.wrong("until")} />
       </Form>
     </Dialog>

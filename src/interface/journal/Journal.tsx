@@ -68,11 +68,11 @@ export function Journal({
     <Page
       where={
         filters.node && view.about ? (
-          <>{t.whatHappenedWithLatestFirst(<b>{view.about}</b>)}</>
+          <>{t.whatHappenedToNewestFirst(<b>{view.about}</b>)}</>
         ) : view.seesAll ? (
-          t.everythingThatWasDoneLatest
+          t.everythingThatWasDoneNewest
         ) : (
-          t.whatYouDidAndWhatHappened
+          t.whatYouDidAndWhatHappenedWhere
         )
       }
     >
@@ -85,7 +85,7 @@ export function Journal({
               seen
               placeholder={view.person ?? t.allPeople}
               list={t.people}
-              nothing={t.nobodyMatchesTryAPartOf}
+              nothing={t.noMatchTryPartOfTheName}
               load={findPeople}
               searches
               onPick={(person) => go({ person: person.id })}
@@ -96,9 +96,9 @@ export function Journal({
           <Picker
             label={t.entryOrVault}
             seen
-            placeholder={view.about ?? t.allOfThem}
+            placeholder={view.about ?? t.allEntriesAndVaults}
             list={t.entriesAndVaults}
-            nothing={t.nothingThatYouReachIsCalled}
+            nothing={t.nothingYouHaveAccessToMatches}
             load={loadNodes}
             onPick={(node) => go({ node: node.id })}
           />
@@ -121,7 +121,7 @@ export function Journal({
         {filters.node && <Button onPress={() => go({ node: null })}>{t.allEntriesAndVaults}</Button>}
       </Row>
       {view.lines.length === 0 ? (
-        <p>{t.nothingOfThisKindHasHappened}</p>
+        <p>{t.noLinesMatchTheseFilters}</p>
       ) : (
         <Lines>
           {view.lines.map((line) => (

@@ -35,15 +35,15 @@ const FORMS: { value: string; word: string }[] = [
   { value: "text", word: t.text },
   { value: "password", word: t.passwordPinOrCombination },
   { value: "digits", word: t.digits },
-  { value: "choice", word: t.oneOfSeveral },
+  { value: "choice", word: t.choiceFromAList },
   { value: "date", word: t.date },
   { value: "month", word: t.month },
   { value: "mail", word: t.mailAddress },
   { value: "phone", word: t.telephoneNumber },
-  { value: "codes", word: t.codesTickedOffOneByOne },
+  { value: "codes", word: t.codesToTickOffOneByOne },
   { value: "role:signInPage", word: t.signInPage },
-  { value: "role:userName", word: t.userNameToSignInWith },
-  { value: "role:password", word: t.passwordToSignInWith },
+  { value: "role:userName", word: t.userNameForSigningIn },
+  { value: "role:password", word: t.passwordForSigningIn },
   { value: "role:code", word: t.oneTimeCode },
 ];
 
@@ -112,9 +112,9 @@ export function KindDesigner({ kind, onClose }: { kind: OwnKind | null; onClose:
   const atField = save.refused?.field?.startsWith("kind.fields.") || save.refused?.field === "kind.name";
   return (
     <Sheet>
-      <h1>{kind ? t.changeTheKind(kind.name) : t.aKindOfYourOwn}</h1>
+      <h1>{kind ? t.changeTheKind(kind.name) : t.createAKind}</h1>
       <Form
-        verb={kind ? t.save : t.makeTheKind}
+        verb={kind ? t.save : t.createKind}
         onSend={send}
         running={save.running}
         onCancel={onClose}
@@ -125,10 +125,10 @@ export function KindDesigner({ kind, onClose }: { kind: OwnKind | null; onClose:
           value={name}
           onText={setName}
           wrong={save.wrong("kind.name")}
-          hint={t.asOneOfThemIsCalled}
+          hint={t.theNameOfOneSuchAsFilm}
           autoFocus
         />
-        <ChoiceField label={t.offeredUnder} value={purpose} onText={(text) => setPurpose(text as typeof purpose)}>
+        <ChoiceField label={t.listedUnder} value={purpose} onText={(text) => setPurpose(text as typeof purpose)}>
           {PURPOSES.map((one) => (
             <option key={one.purpose} value={one.purpose}>
               {one.title}
@@ -155,7 +155,7 @@ export function KindDesigner({ kind, onClose }: { kind: OwnKind | null; onClose:
         </div>
         {inUse && (
           <p className="soft small">
-            {t.ofThisKindWhatTheyHold(
+            {t.ofThisKindAFieldYouRemove(
               kind!.entries!.toLocaleString("en-GB"),
               kind!.entries === 1 ? t.entryIs : t.entriesAre,
             )}
@@ -210,7 +210,7 @@ function OneField({ field, inUse, isTitle, wrong, onChange, onTitle, onUp, onDow
     <FieldBox aria-label={field.label || t.newField}>
       <TextField label={t.name} value={field.label} onText={(label) => onChange({ label })} wrong={wrong("label")} />
       <ChoiceField
-        label={t.writtenAs}
+        label={t.type}
         value={field.form}
         onText={(form) => onChange({ form, ...(alwaysSecret(form) && { class: "secret" }) })}
         wrong={wrong("role")}
@@ -238,12 +238,12 @@ function OneField({ field, inUse, isTitle, wrong, onChange, onTitle, onUp, onDow
       {field.form === "choice" && (
         <div className="wide">
           <TextArea
-            label={t.toChooseFrom}
+            label={t.choices}
             rows={3}
             value={field.choices}
             onText={(choices) => onChange({ choices })}
             wrong={wrong("choices")}
-            hint={t.oneALine}
+            hint={t.onePerLine}
           />
         </div>
       )}
@@ -253,7 +253,7 @@ function OneField({ field, inUse, isTitle, wrong, onChange, onTitle, onUp, onDow
           value={field.hint}
           onText={(hint) => onChange({ hint })}
           wrong={wrong("hint")}
-          hint={t.standsBelowTheFieldWhile}
+          hint={t.shownBelowTheFieldWhileSomeone}
         />
       </div>
       {field.form === "line" && (
@@ -273,10 +273,10 @@ function OneField({ field, inUse, isTitle, wrong, onChange, onTitle, onUp, onDow
             checked={field.required || isTitle}
             disabled={isTitle}
             onTick={(required) => onChange({ required })}
-            label={t.mustBeFilledIn}
+            label={t.required}
           />
           {field.form === "line" && field.class === "open" && (
-            <CheckField checked={isTitle} onTick={onTitle} label={t.isTheEntrysTitle} />
+            <CheckField checked={isTitle} onTick={onTitle} label={t.useAsTheEntrysTitle} />
           )}
         </Stack>
         {onUp && (
@@ -290,8 +290,8 @@ function OneField({ field, inUse, isTitle, wrong, onChange, onTitle, onUp, onDow
           </Act>
         )}
         {onRemove && (
-          <Act onPress={onRemove} aria-label={t.takeOut(called)}>
-            {t.takeOut2}
+          <Act onPress={onRemove} aria-label={t.remove(called)}>
+            {t.remove2}
           </Act>
         )}
       </div>

@@ -31,7 +31,7 @@ export function Kinds({ view }: { view: KindsView }) {
   const [pictured, setPictured] = useState<OwnKind | null>(null);
   if (drawn !== null)
     return (
-      <Page where={t.aKindIsAListOf}>
+      <Page where={t.aKindIsAListOfFields}>
         <KindDesigner kind={drawn === "new" ? null : drawn} onClose={() => setDrawn(null)} />
       </Page>
     );
@@ -39,7 +39,7 @@ export function Kinds({ view }: { view: KindsView }) {
     <Page
       where={
         <>
-          {t.kindsAreThereFromTheStart(
+          {t.kindsAreBuiltIn(
             view.kinds.filter((kind) => !kind.own).length,
             <b>{t.yourOwn(view.own.length, view.own.length === 1 ? t.is : t.are)}</b>,
           )}
@@ -50,13 +50,13 @@ export function Kinds({ view }: { view: KindsView }) {
         <h1>{t.ownKinds}</h1>
         {view.mayMake && (
           <Button look={view.own.length === 0 ? "go" : "plain"} onPress={() => setDrawn("new")}>
-            {t.makeAKind}
+            {t.createAKind}
           </Button>
         )}
       </Head>
       {view.own.length === 0 ? (
         <p style={{ maxWidth: "60ch" }}>
-          {view.mayMake ? t.aFilmProjectorALoanAgreement : t.thereAreNoneAnAdministrator}
+          {view.mayMake ? t.aFilmProjectorALoanAgreementA : t.noKindsYetAskAnAdministratorTo}
         </p>
       ) : (
         <List>
@@ -110,7 +110,7 @@ export function Kinds({ view }: { view: KindsView }) {
 
 function Close({ kind }: { kind: OwnKind }) {
   const close = useCommand("vaults.closeKind");
-  const verb = kind.closed ? t.openAgain : "Close";
+  const verb = kind.closed ? t.offerAgain : "Close";
   return (
     <Act
       onPress={() => close.run({ kindId: kind.id, closed: !kind.closed })}

@@ -34,9 +34,9 @@ const Pairs = styled.div`
 `;
 
 const PURPOSES: { purpose: Wishes["purpose"]; label: string; hint: string }[] = [
-  { purpose: "website", label: t.aWebsite, hint: t.signsOfEverySortNobodyTypes },
-  { purpose: "words", label: t.toTypeByHand, hint: t.wordsEasyToReadOutAnd },
-  { purpose: "easy", label: t.toTypeByHandShort, hint: t.smallLettersAndDigitsWithout },
+  { purpose: "website", label: t.aWebsite, hint: t.allCharactersNobodyTypesIt },
+  { purpose: "words", label: t.toTypeByHand, hint: t.wordsEasyToReadOutAndRemember },
+  { purpose: "easy", label: t.toTypeByHandShort, hint: t.lowerCaseLettersAndDigits },
   { purpose: "keypad", label: t.aKeypad, hint: t.digits },
 ];
 
@@ -77,7 +77,7 @@ export function MakePassword({ first = "website", siteRules = "", onTake }: Make
           {made?.text ?? ""}
         </Ruled>
         <p className="small soft" style={{ marginTop: 6, minHeight: 20 }}>
-          {made && t.bitsOneOf2ToThe(Math.floor(made.bits))}
+          {made && t.bitsOneOf2ToThePower(Math.floor(made.bits))}
           {copied === "made" && t.copiedTheClipboardIsClearedIn}
         </p>
         {wrong && (
@@ -88,7 +88,7 @@ export function MakePassword({ first = "website", siteRules = "", onTake }: Make
         <Row style={{ marginTop: 10 }}>
           {onTake && (
             <Button look="go" isDisabled={!made} onPress={() => made && onTake(made.text)}>
-              {t.takeIt}
+              {t.useThisPassword}
             </Button>
           )}
           <Button
@@ -98,11 +98,11 @@ export function MakePassword({ first = "website", siteRules = "", onTake }: Make
           >
             {t.copy}
           </Button>
-          <Button onPress={() => setTurn(turn + 1)}>{t.another}</Button>
+          <Button onPress={() => setTurn(turn + 1)}>{t.tryAnother}</Button>
         </Row>
       </div>
       <fieldset>
-        <legend style={{ fontWeight: 650, marginBottom: 8 }}>{t.whatItIsFor}</legend>
+        <legend style={{ fontWeight: 650, marginBottom: 8 }}>{t.purpose}</legend>
         <Stack style={{ gap: 8 }}>
           {PURPOSES.map(({ purpose, label, hint }) => (
             <CheckField
@@ -143,12 +143,12 @@ export function MakePassword({ first = "website", siteRules = "", onTake }: Make
             </ChoiceField>
           </Pairs>
           <CheckField
-            label={t.eachBeginsWithACapital}
+            label={t.startEachWithACapitalLetter}
             checked={wishes.words.capitals}
             onTick={(capitals) => setWishes({ ...wishes, words: { ...wishes.words, capitals } })}
           />
           <CheckField
-            label={t.aDigitBehindOneOfThem}
+            label={t.addADigitAfterOneOfThem}
             checked={wishes.words.digit}
             onTick={(digit) => setWishes({ ...wishes, words: { ...wishes.words, digit } })}
           />
@@ -177,10 +177,10 @@ export function MakePassword({ first = "website", siteRules = "", onTake }: Make
 }
 
 const CLASSES: { key: "lower" | "upper" | "digits" | "signs"; label: string }[] = [
-  { key: "lower", label: t.smallLetters },
-  { key: "upper", label: t.capitals },
+  { key: "lower", label: t.lowerCaseLetters },
+  { key: "upper", label: t.capitalLetters },
   { key: "digits", label: t.digits2 },
-  { key: "signs", label: t.signs },
+  { key: "signs", label: t.symbols },
 ];
 
 function ForWebsite({ wishes, set }: { wishes: WebsiteWishes; set: (wishes: WebsiteWishes) => void }) {
@@ -205,7 +205,7 @@ function ForWebsite({ wishes, set }: { wishes: WebsiteWishes; set: (wishes: Webs
                 onText={(text) => set({ ...wishes, [key]: text === "null" ? null : Number(text) })}
               >
                 <option value="null">{t.none}</option>
-                <option value="0">{t.perhaps}</option>
+                <option value="0">{t.allowed}</option>
                 {[1, 2, 3, 4, 5].map((least) => (
                   <option key={least} value={least}>
                     {t.atLeast(least)}
@@ -216,19 +216,19 @@ function ForWebsite({ wishes, set }: { wishes: WebsiteWishes; set: (wishes: Webs
           </Pairs>
           <CheckField
             label={t.noLookAlikes}
-            hint={t.suchAsOAnd0I}
+            hint={t.suchAsOAnd0IAnd}
             checked={wishes.noLookAlikes}
             onTick={(noLookAlikes) => set({ ...wishes, noLookAlikes })}
           />
           <CheckField
-            label={t.noThreeAlikeInARow}
+            label={t.noThreeEqualCharactersInARow}
             checked={wishes.noThreeAlike}
             onTick={(noThreeAlike) => set({ ...wishes, noThreeAlike })}
           />
         </>
       )}
       <TextField
-        label={t.theSitesOwnRules}
+        label={t.theSitesRules}
         className="mono"
         value={wishes.siteRules}
         onText={(siteRules) => set({ ...wishes, siteRules })}

@@ -34,11 +34,11 @@ export function PasswordInput({ name, value, onText, purpose, hints, siteRules, 
         value={value}
         onText={onText}
         type={shown ? "text" : "password"}
-        hint={strength ? t.guessedInBySomebodyWhoHas(strength.word, strength.time) : hint}
+        hint={strength ? t.wouldTakeToGuessFromAStolen(strength.word, strength.time) : hint}
       />
       <Row style={{ gap: 16, marginTop: 4 }}>
         <Act onPress={() => setMaking(true)} isDisabled={field.disabled}>
-          {t.makeOne}
+          {t.createOne}
         </Act>
         {value !== "" && (
           <Act onPress={() => setShown(!shown)} aria-label={`${shown ? "Hide" : "Show"} ${name}`}>
@@ -47,7 +47,7 @@ export function PasswordInput({ name, value, onText, purpose, hints, siteRules, 
         )}
       </Row>
       <Dialog
-        title={t.makeThe(name.charAt(0).toLowerCase(), name.slice(1))}
+        title={t.createThe(name.charAt(0).toLowerCase(), name.slice(1))}
         open={making}
         onClose={() => setMaking(false)}
       >

@@ -13,6 +13,6 @@ addEventListener("message", ({ data }: MessageEvent<PasswordAsk>) => {
     const answer = data.ask === "make" ? make(data.wishes, WORDS) : rate(data.text, data.hints);
     postMessage({ id: data.id, answer });
   } catch (error) {
-    postMessage({ id: data.id, wrong: error instanceof RangeError ? error.message : t.nothingCouldBeMadeSo });
+    postMessage({ id: data.id, wrong: error instanceof RangeError ? error.message : t.noPasswordCanBeCreatedWith });
   }
 });

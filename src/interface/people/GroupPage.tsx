@@ -75,7 +75,7 @@ export function GroupPage({ group, slip: start, me, zone, now }: Props) {
               <b>{group.name}</b>,
               group.members && t.ofWord(count, count === 1 ? "person" : "people"),
               group.keepers.length > 0 && t.itsKeepers(group.keepers.join(", ")),
-              group.changes ? t.youMayChangeWhoIsIn : t.itsKeepersAndAdministrators,
+              group.changes ? t.youCanChangeWhoIsInIt : t.itsKeepersAndAdministratorsCan,
             )}
           </>
         }
@@ -85,23 +85,23 @@ export function GroupPage({ group, slip: start, me, zone, now }: Props) {
           {group.changes && <Button onPress={() => setRenaming(true)}>{t.rename}</Button>}
           {group.changes && (
             <Button look="go" onPress={() => setAdding(true)}>
-              {t.addSomebody}
+              {t.addToGroup}
             </Button>
           )}
         </Head>
         {group.description && <p className="soft">{group.description}</p>}
         {(group.changes || group.until !== null) && (
           <p style={{ marginTop: 6 }}>
-            {group.until === null ? t.itHasNoEnd : t.everybodysTimeInItEndsAt(exactTime(group.until, zone))}
+            {group.until === null ? t.noEndDate : t.allPeopleLeaveTheGroupAtThe(exactTime(group.until, zone))}
             {group.changes && (
-              <Act onPress={() => setEnding(true)}>{group.until === null ? t.giveItAnEnd : t.moveTheEnd}</Act>
+              <Act onPress={() => setEnding(true)}>{group.until === null ? t.setAnEndDate : t.changeTheEndDate}</Act>
             )}
           </p>
         )}
         <Two>
-          <section aria-label={t.inIt}>
-            <h2>{t.inIt}</h2>
-            {group.members === null && <p className="soft">{t.youAreWhoElseIsIts}</p>}
+          <section aria-label={t.peopleInThisGroup}>
+            <h2>{t.peopleInThisGroup}</h2>
+            {group.members === null && <p className="soft">{t.youAreInItOnlyItsKeepers}</p>}
             {group.members?.length === 0 && <p className="soft">{t.nobodyYet}</p>}
             {members.length > 0 && (
               <Lines>
@@ -134,9 +134,9 @@ export function GroupPage({ group, slip: start, me, zone, now }: Props) {
               </Lines>
             )}
           </section>
-          <section aria-label={t.whatItGives}>
-            <h2>{t.whatItGives}</h2>
-            {group.gives.length === 0 && <p className="soft">{t.nothingThatYouMayKnowOf}</p>}
+          <section aria-label={t.accessItGives}>
+            <h2>{t.accessItGives}</h2>
+            {group.gives.length === 0 && <p className="soft">{t.noAccessThatYouCanSee}</p>}
             <Gives>
               {group.gives.map((one) => (
                 <li key={one.grantId}>
@@ -160,7 +160,7 @@ export function GroupPage({ group, slip: start, me, zone, now }: Props) {
               ))}
             </Gives>
             <p className="small soft" style={{ borderTop: "1px solid var(--rule)", paddingTop: 9 }}>
-              {t.theStewardsOfWhatItGives}
+              {t.theStewardsOfThesePlacesAre}
             </p>
           </section>
         </Two>
@@ -213,7 +213,12 @@ function Rename({ group, onClose }: { group: GroupView; onClose: () => void }) {
         }
       >
         <TextField label={t.name} value={name} onText={setName} wrong={save.wrong("name")} autoFocus />
-        <TextField label={t.whoItIsFor} value={description} onText={setDescription} wrong={save.wrong("description")} />
+        <TextField
+          label={t.description}
+          value={description}
+          onText={setDescription}
+          wrong={save.wrong("description")}
+        />
       </Form>
     </Dialog>
   );
@@ -223,9 +228,9 @@ function End({ group, zone, onClose }: { group: GroupView; zone: string; onClose
   const save = useCommand("people.endGroup");
   const [until, setUntil] = useState(toLocal(group.until, zone));
   return (
-    <Dialog title={t.whenEnds(group.name)} open onClose={onClose}>
+    <Dialog title={t.endDateOf(group.name)} open onClose={onClose}>
       <Form
-        verb={until === "" ? t.setNoEnd : t.setThisEnd}
+        verb={until === "" ? t.removeEndDate : t.setEndDate}
         onSend={async () => {
           if ((await save.run({ groupId: group.id, until: fromLocal(until, zone) })).ok) onClose();
         }}
@@ -233,7 +238,7 @@ function End({ group, zone, onClose }: { group: GroupView; zone: string; onClose
         onCancel={onClose}
         wrong={save.wrong()}
       >
-        <p>{t.everybodysTimeInItEndsThen}</p>
+        <p>{t.allPeopleLeaveTheGroupOnThis}</p>
         <TextField
           type="datetime-local"
           label={t.until3}

@@ -25,7 +25,7 @@ const Lines = styled.ul`
 
 /** Groups that one may change; each opens. */
 export function GroupLines({ groups, zone, now }: { groups: GroupLine[]; zone: string; now: number }) {
-  if (groups.length === 0) return <p style={{ marginTop: 6 }}>{t.aGroupHoldsPeopleWhoGet}</p>;
+  if (groups.length === 0) return <p style={{ marginTop: 6 }}>{t.aGroupIsPeopleWhoGetThe}</p>;
   return (
     <Lines aria-label={t.groups}>
       {groups.map((group) => (
@@ -36,7 +36,7 @@ export function GroupLines({ groups, zone, now }: { groups: GroupLine[]; zone: s
           <span>
             {group.members} {group.members === 1 ? t.person : t.people}
           </span>
-          <span className="keepers soft small">{group.keepers.length > 0 && t.keptBy(group.keepers.join(", "))}</span>
+          <span className="keepers soft small">{group.keepers.length > 0 && t.keeper(group.keepers.join(", "))}</span>
           <span className="end soft small">{group.until !== null && t.until(sayTime(group.until, now, zone))}</span>
         </li>
       ))}
@@ -49,9 +49,9 @@ export function MakeGroup({ onClose }: { onClose: () => void }) {
   const [name, setName] = useState("");
   const [description, setDescription] = useState("");
   return (
-    <Dialog title={t.makeAGroup} open onClose={onClose}>
+    <Dialog title={t.createAGroup} open onClose={onClose}>
       <Form
-        verb={t.makeTheGroup}
+        verb={t.createGroup}
         onSend={async () => {
           if ((await make.run({ name, description })).ok) onClose();
         }}
@@ -61,11 +61,11 @@ export function MakeGroup({ onClose }: { onClose: () => void }) {
       >
         <TextField label={t.name} value={name} onText={setName} wrong={make.wrong("name")} autoFocus />
         <TextField
-          label={t.whoItIsFor}
+          label={t.description}
           value={description}
           onText={setDescription}
           wrong={make.wrong("description")}
-          hint={t.oneLineForThoseWhoWonder}
+          hint={t.oneLineThatSaysWhatTheGroup}
         />
       </Form>
     </Dialog>

@@ -9,7 +9,7 @@ export function LinkToHandOver({ link, name }: { link: string; name: string }) {
   const { copy, copied } = useCopy();
   return (
     <Stack>
-      <p>{t.handThisLinkToItWorks(name)}</p>
+      <p>{t.giveThisLinkItWorksOnceWithin(name)}</p>
       <p className="mono" style={{ overflowWrap: "anywhere" }} data-link>
         {link}
       </p>

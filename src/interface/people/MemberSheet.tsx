@@ -56,8 +56,8 @@ export function MemberSheet({ group, one, me, zone, now, onClose }: SheetProps) 
     if (leaves) {
       const { name } = chosen!;
       const back = { ...of, from: one!.from, until: one!.until, keeper: one!.keeper };
-      done(t.isOutOf(name, group.name), [{ command: "people.setMember", input: back }]);
-    } else if (!one) done(t.isIn(chosen!.name, group.name), [{ command: "people.removeMember", input: of }]);
+      done(t.wasRemovedFrom(name, group.name), [{ command: "people.setMember", input: back }]);
+    } else if (!one) done(t.wasAddedTo(chosen!.name, group.name), [{ command: "people.removeMember", input: of }]);
     onClose();
   };
   const load = async (typed: string): Promise<SubjectChoice[] | null> => {
@@ -66,7 +66,7 @@ export function MemberSheet({ group, one, me, zone, now, onClose }: SheetProps) 
     return all?.filter((subject) => subject.kind === "person" && subject.id !== me && !inIt.has(subject.id)) ?? null;
   };
   return (
-    <Dialog title={one ? t.inWord(one.name, group.name) : t.addSomebodyTo(group.name)} open onClose={onClose}>
+    <Dialog title={one ? t.inWord(one.name, group.name) : t.addTo(group.name)} open onClose={onClose}>
       <Form
         verb={leaves ? t.takeOut : one ? t.change : t.add}
         look={leaves ? "harm" : "go"}
@@ -79,12 +79,12 @@ export function MemberSheet({ group, one, me, zone, now, onClose }: SheetProps) 
       >
         {!one && chosen && (
           <p>
-            <b>{chosen.name}</b> <Act onPress={() => setChosen(null)}>{t.somebodyElse}</Act>
+            <b>{chosen.name}</b> <Act onPress={() => setChosen(null)}>{t.someoneElse}</Act>
           </p>
         )}
         {!chosen && (
           <Picker<SubjectChoice>
-            label={t.who}
+            label={t.person}
             seen
             placeholder={t.aNameOrAMailAddress}
             list={t.people}
@@ -94,7 +94,7 @@ export function MemberSheet({ group, one, me, zone, now, onClose }: SheetProps) 
             onPick={setChosen}
           />
         )}
-        {one && <CheckField checked={leaves} onTick={setLeaves} label={t.takeOutOf(one.name, group.name)} />}
+        {one && <CheckField checked={leaves} onTick={setLeaves} label={t.removeFrom(one.name, group.name)} />}
         {!leaves && (
           <>
             <WindowFields from={from} until={until} onFrom={setFrom} onUntil={setUntil} wrong={set.wrong} />
@@ -105,7 +105,7 @@ export function MemberSheet({ group, one, me, zone, now, onClose }: SheetProps) 
                 </Act>
               ))}
             </Row>
-            <CheckField checked={keeper} onTick={setKeeper} label={t.keeperMayChangeWhoIsIn} />
+            <CheckField checked={keeper} onTick={setKeeper} label={t.keeperCanChangeWhoIsInThe} />
           </>
         )}
         {chosen && (

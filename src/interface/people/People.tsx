@@ -74,13 +74,13 @@ export function People({
       <Head>
         <h1>{t.people}</h1>
         <ButtonLink href="/rules">{t.houseRules}</ButtonLink>
-        <Button onPress={() => setMakingGroup(true)}>{t.makeAGroup}</Button>
+        <Button onPress={() => setMakingGroup(true)}>{t.createAGroup}</Button>
         <Button look="go" onPress={() => setAdding(true)}>
           {t.addAPerson}
         </Button>
       </Head>
       <FindPeople text={text} />
-      {people.length === 0 && <p>{t.nobodyMatchesTryAPartOf(text)}</p>}
+      {people.length === 0 && <p>{t.noMatchForTryPartOfThe(text)}</p>}
       {people.length > 0 && (
         <Rows>
           {people.map((person) => (
@@ -175,7 +175,7 @@ function FindPeople({ text }: { text: string }) {
       <TextField
         label={t.findAPerson}
         type="search"
-        placeholder={t.partOfANameOrMail}
+        placeholder={t.partOfANameOrEmailAddress}
         value={typed}
         onText={setTyped}
       />
@@ -197,7 +197,7 @@ function RoleChoice({
   return (
     <ChoiceField label={t.role} value={value} onText={(role) => onChange(role as Role)} wrong={wrong}>
       <option value="member">{t.member}</option>
-      <option value="guest">{t.guestNotInEveryoneAtMost}</option>
+      <option value="guest">{t.guestNotInEveryoneAtMostEdit}</option>
       <option value="administrator">{t.administrator}</option>
       {isOwner && <option value="owner">{t.owner}</option>}
     </ChoiceField>
@@ -211,7 +211,7 @@ function AddPerson({ isOwner, onClose }: { isOwner: boolean; onClose: () => void
   const [role, setRole] = useState<Role>("member");
   const [link, setLink] = useState<string | null>(null);
   return (
-    <Dialog title={link ? t.isAdded(name) : t.addAPerson} open onClose={onClose}>
+    <Dialog title={link ? t.hasBeenAdded(name) : t.addAPerson} open onClose={onClose}>
       {link ? (
         <LinkToHandOver link={link} name={name} />
       ) : (
@@ -271,7 +271,7 @@ function Manage({ person, isOwner, zone, onClose }: ManageProps) {
             />
           )}
           {here && person.role !== "owner" && <PersonEnd person={person} zone={zone} />}
-          <TextField label={t.reason} value={why} onText={setWhy} hint={t.standsInTheJournalLanyardShows} />
+          <TextField label={t.reason} value={why} onText={setWhy} hint={t.writtenInTheJournalLanyard} />
           {refused && (
             <Notice data-tone="bad" role="alert">
               {refused.message}
@@ -285,16 +285,14 @@ function Manage({ person, isOwner, zone, onClose }: ManageProps) {
                   if (answer.ok) setLink(answer.result.link);
                 }}
               >
-                {t.makeANewSignInLink}
+                {t.createANewSignInLink}
               </Button>
             )}
-            {here && (
-              <Button onPress={() => endAll.run({ personId: person.id, why })}>{t.endSessionsAndLanyards}</Button>
-            )}
+            {here && <Button onPress={() => endAll.run({ personId: person.id, why })}>{t.signOutEverywhere}</Button>}
             {here && <Button onPress={() => suspend.run({ personId: person.id, why })}>{t.suspend}</Button>}
             {!here && (
               <Button look="go" onPress={() => back.run({ personId: person.id, why })}>
-                {t.bringBack}
+                {t.reinstate}
               </Button>
             )}
           </Row>
@@ -307,7 +305,7 @@ function Manage({ person, isOwner, zone, onClose }: ManageProps) {
               unready={typed.trim() !== person.name}
             >
               <TextField
-                label={t.toMarkAsALeaverType(person.name)}
+                label={t.toMarkAsALeaverTypeThe(person.name)}
                 value={typed}
                 onText={setTyped}
                 hint={t.allAccessEndsAtOnceEverywhere}
@@ -338,7 +336,7 @@ function PersonEnd({ person, zone }: { person: PersonLine; zone: string }) {
         isDisabled={save.running || until === toLocal(person.until, zone)}
         onPress={() => save.run({ personId: person.id, until: fromLocal(until, zone) })}
       >
-        {until === "" ? t.setNoEnd : t.setThisEnd}
+        {until === "" ? t.removeEndDate : t.setEndDate}
       </Button>
     </Row>
   );
@@ -347,7 +345,7 @@ function PersonEnd({ person, zone }: { person: PersonLine; zone: string }) {
 /** For keepers who are no administrators: the groups they keep. */
 export function GroupsOnly({ groups, zone, now }: { groups: GroupLine[]; zone: string; now: number }) {
   return (
-    <Page where={groups.length === 1 ? t.youKeepOneGroup : t.youKeepGroups(groups.length)}>
+    <Page where={groups.length === 1 ? t.youAreKeeperOf1Group : t.youAreKeeperOfGroups(groups.length)}>
       <Head>
         <h1>{t.groups}</h1>
       </Head>

@@ -34,12 +34,12 @@ export function PersonPage({ person, zone }: { person: PersonView; zone: string 
       where={
         <>
           <b>{person.name}</b>, {person.mail}. {ROLES[person.role]}
-          {person.ends !== null && t.until(exactTime(person.ends, zone))}.{!person.self && t.shownIsWhatYouAreSteward}
+          {person.ends !== null && t.until(exactTime(person.ends, zone))}.{!person.self && t.youSeeOnlyWhatYouAreA}
         </>
       }
     >
       <Head>
-        <h1>{person.self ? t.whatYouHave : t.whatHas(person.name)}</h1>
+        <h1>{person.self ? t.yourAccess : t.accessOf(person.name)}</h1>
         {person.standing !== "active" && <Chip data-tone="bad">{STANDING[person.standing]}</Chip>}
       </Head>
       {person.groups.length > 0 && (
@@ -57,9 +57,9 @@ export function PersonPage({ person, zone }: { person: PersonView; zone: string 
         </p>
       )}
       {lines.length === 0 ? (
-        <p style={{ marginTop: 12 }}>{person.self ? t.nothingHasBeenGivenToYou : t.nothingOfWhatYouAreSteward}</p>
+        <p style={{ marginTop: 12 }}>{person.self ? t.youHaveNoAccessToAnythingYet : t.noAccessToAnythingYouAreA}</p>
       ) : (
-        <Lines aria-label={t.whatTheyHave}>
+        <Lines aria-label={t.theirAccess}>
           {lines.map((line) => (
             <li key={line.nodeId}>
               <CutKey level={line.level === "none" ? "blocked" : line.level} />

@@ -21,16 +21,16 @@ export function RoundAnswer({ row, now, onSay }: { row: Row; now: Say | null; on
     );
   return (
     <>
-      <Act onPress={() => onSay("confirmed")} aria-label={t.stays(of)}>
-        {t.stays2}
+      <Act onPress={() => onSay("confirmed")} aria-label={t.confirm(of)}>
+        {t.confirm2}
       </Act>
       {row.lower && (
         <Act onPress={() => onSay("lower")} aria-label={t.lower(of)}>
           {t.lower2}
         </Act>
       )}
-      <Act onPress={() => onSay("end")} aria-label={t.ends(of)}>
-        {t.ends2}
+      <Act onPress={() => onSay("end")} aria-label={t.end(of)}>
+        {t.end2}
       </Act>
     </>
   );

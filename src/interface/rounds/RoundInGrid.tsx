@@ -71,7 +71,8 @@ export type GridRound = ReturnType<typeof useGridRound>;
 
 function markOf(rows: readonly Row[], { sayOf }: RoundState): string {
   const says = new Set(rows.map(sayOf));
-  if (says.has(null)) return rows.some((row) => sayOf(row) === null && row.odd.length > 0) ? t.oddNotSaid : t.notSaid;
+  if (says.has(null))
+    return rows.some((row) => sayOf(row) === null && row.odd.length > 0) ? t.unusualNoAnswerYet : t.noAnswerYet;
   return [...says].map((say) => SAY_WORDS[say!]).join(", ");
 }
 
@@ -80,13 +81,13 @@ export function RoundBand({ view, round, onNext }: { view: RoundView; round: Gri
   return (
     <Band>
       <b>{t.aRoundIsUnderWay}</b>
-      <span role="status">{t.ofLookedThrough(round.looked, round.lines.length)}</span>
-      {round.next() && <Act onPress={onNext}>{t.theNextOne}</Act>}
+      <span role="status">{t.ofReviewed(round.looked, round.lines.length)}</span>
+      {round.next() && <Act onPress={onNext}>{t.next}</Act>}
       <Link href={`/access/${view.vault.id}/rounds`}>
-        {round.looked === round.lines.length ? t.finishTheRound : round.next() ? t.asAList : t.theRestInTheList}
+        {round.looked === round.lines.length ? t.finishTheRound : round.next() ? t.showAsAList : t.theRestIsInTheList}
       </Link>
       <span className="soft">
-        {t.staysLowerEndsNotSaidThe(
+        {t.confirmLowerEndNoAnswerNext(
           <kbd>{t.c}</kbd>,
           <kbd>{t.l}</kbd>,
           <kbd>{t.e}</kbd>,

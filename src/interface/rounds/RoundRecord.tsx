@@ -57,7 +57,7 @@ export function RoundRecord({
     <Page
       where={
         <>
-          {t.aRecordIsNotChangedAny(
+          {t.aRecordCannotBeChanged(
             <Link href={`/access/${vault.id}`}>{t.access}</Link>,
             <Link href={`/access/${vault.id}/rounds`}>{t.rounds}</Link>,
             <b>{vault.name}</b>,
@@ -88,7 +88,7 @@ export function RoundRecord({
         </Acts>
       </Head>
       <p>
-        {t.begunFinishedByWhatWasTo(
+        {t.startedFinishedByAccessToLower(
           exactTime(one.startedAt, zone),
           exactTime(one.finishedAt, zone),
           <b>{one.by}</b>,

@@ -48,10 +48,10 @@ export function RoundsPage({ view, now }: { view: RoundView; now: number }) {
     <Page
       where={
         <>
-          {t.inARoundItsStewardsLook(
+          {t.inARoundItsStewardsReviewWho(
             <Link href={`/access/${vault.id}`}>{t.access}</Link>,
             <b>{vault.name}</b>,
-            round && (round.askedMe ? t.youAreAskedForThisOne : t.isAskedForThisOneYou(round.asked)),
+            round && (round.askedMe ? t.thisOneIsYours : t.hasBeenAskedYouCanAnswerToo(round.asked)),
           )}
         </>
       }
@@ -60,7 +60,7 @@ export function RoundsPage({ view, now }: { view: RoundView; now: number }) {
         <h1>{round ? t.roundOf(vault.name) : t.roundsOf(vault.name)}</h1>
         {!round && (
           <Button look="go" isDisabled={start.running} onPress={() => start.run({ vaultId: vault.id })}>
-            {t.beginARoundNow}
+            {t.startARoundNow}
           </Button>
         )}
       </Head>
@@ -93,9 +93,9 @@ function Every({ view }: { view: RoundView }) {
   const save = useCommand("rounds.setEvery");
   return (
     <div style={{ maxWidth: 460 }}>
-      <p style={{ marginBottom: 12 }}>{t.theOldestStewardIsAskedTold}</p>
+      <p style={{ marginBottom: 12 }}>{t.theLongestServingStewardIs}</p>
       <ChoiceField
-        label={t.aRoundBeginsByItself}
+        label={t.aRoundStartsByItself}
         value={String(view.months ?? "")}
         onText={(months) => save.run({ vaultId: view.vault.id, months: months === "" ? null : Number(months) })}
         wrong={save.wrong() ?? save.wrong("months")}
@@ -153,16 +153,16 @@ function Round({ view, now }: { view: RoundView; now: number }) {
     done(
       changes === 0
         ? t.theRoundIsFinishedNothing
-        : t.theRoundIsFinishedOnYour(changes === 1 ? t.oneChangeWaits : t.changesWait(changes)),
+        : t.theRoundIsFinishedOnYourChange(changes === 1 ? t.n1ChangeIs : t.changesWait(changes)),
     );
     if (changes > 0) router.push(`/access/${vault.id}`);
   };
   return (
     <>
       <p className="soft">
-        {t.begunNothingChangesBeforeThe(
+        {t.startedNothingChangesUntilYou(
           sayTime(round!.startedAt, now, zone),
-          round!.startedBy ? t.by2(round!.startedBy) : t.asItsTimeHadCome,
+          round!.startedBy ? t.by2(round!.startedBy) : t.becauseItWasDue,
           round!.passed.length > 0 && t.didNotAnswer(round!.passed.join(", ")),
           <kbd>{t.c}</kbd>,
           <kbd>{t.l}</kbd>,
@@ -175,10 +175,10 @@ function Round({ view, now }: { view: RoundView; now: number }) {
         <progress
           value={looked}
           max={lines.length || 1}
-          aria-label={t.lookedThrough}
+          aria-label={t.reviewed}
           style={{ accentColor: "var(--moss)" }}
         />
-        <span role="status">{t.ofLookedThrough(looked, lines.length)}</span>
+        <span role="status">{t.ofReviewed(looked, lines.length)}</span>
         <span style={{ marginLeft: "auto" }}>
           <Button look="go" isDisabled={looked < lines.length || finish.running} onPress={end}>
             {t.finishTheRound}
@@ -202,7 +202,7 @@ function Round({ view, now }: { view: RoundView; now: number }) {
               levelWord(row.level),
               row.what,
               row.odd.map((odd) => ODD_WORDS[odd]).join(", "),
-              sayOf(row) === null ? t.notSaidYet : SAY_WORDS[sayOf(row)!],
+              sayOf(row) === null ? t.noAnswerYet : SAY_WORDS[sayOf(row)!],
             )}
           >
             <CutKey level={row.level} until={row.until === null ? null : exactTime(row.until, zone)} silent />

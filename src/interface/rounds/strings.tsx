@@ -3,34 +3,34 @@ import type { ReactNode } from "react";
 
 export const roundAnswer = {
   on: (who: string, what: string) => `${who} on ${what}`,
-  lowerTo: (levelWord: string) => `lower, to ${levelWord}`,
+  lowerTo: (levelWord: string) => `lower to ${levelWord}`,
   undo: (ofWord: string) => `Undo: ${ofWord}`,
   undo2: "Undo",
-  stays: (ofWord: string) => `Stays: ${ofWord}`,
-  stays2: "Stays",
+  confirm: (ofWord: string) => `Confirm: ${ofWord}`,
+  confirm2: "Confirm",
   lower: (ofWord: string) => `Lower: ${ofWord}`,
   lower2: "Lower",
-  ends: (ofWord: string) => `Ends: ${ofWord}`,
-  ends2: "Ends",
+  end: (ofWord: string) => `End: ${ofWord}`,
+  end2: "End",
 };
 
 export const roundInGrid = {
-  oddNotSaid: "odd, not said",
-  notSaid: "not said",
+  unusualNoAnswerYet: "unusual, no answer yet",
+  noAnswerYet: "no answer yet",
   aRoundIsUnderWay: "A round is under way.",
-  ofLookedThrough: (looked: number, linesCount: number) => `${looked} of ${linesCount} looked through`,
-  theNextOne: "The next one",
+  ofReviewed: (looked: number, linesCount: number) => `${looked} of ${linesCount} reviewed`,
+  next: "Next",
   finishTheRound: "Finish the round",
-  asAList: "As a list",
-  theRestInTheList: "The rest, in the list",
+  showAsAList: "Show as a list",
+  theRestIsInTheList: "The rest is in the list",
   c: "C",
   l: "L",
   e: "E",
   u: "U",
   n: "N",
-  staysLowerEndsNotSaidThe: (kbd: ReactNode, kbd2: ReactNode, kbd3: ReactNode, kbd4: ReactNode, kbd5: ReactNode) => (
+  confirmLowerEndNoAnswerNext: (kbd: ReactNode, kbd2: ReactNode, kbd3: ReactNode, kbd4: ReactNode, kbd5: ReactNode) => (
     <>
-      {kbd} stays, {kbd2} lower, {kbd3} ends, {kbd4} not said, {kbd5} the next one
+      {kbd} confirm, {kbd2} lower, {kbd3} end, {kbd4} no answer, {kbd5} next
     </>
   ),
   neverUsed: "never used",
@@ -43,16 +43,16 @@ export const roundRecord = {
   lastUse: "Last use",
   access: "Access",
   rounds: "Rounds",
-  aRecordIsNotChangedAny: (link: ReactNode, link2: ReactNode, name: ReactNode) => (
+  aRecordCannotBeChanged: (link: ReactNode, link2: ReactNode, name: ReactNode) => (
     <>
-      {link} · {link2} · {name}. A record is not changed any more.
+      {link} · {link2} · {name}. A record cannot be changed.
     </>
   ),
   roundOf: (name: string) => `Round of ${name}`,
   csv: "CSV",
   print: "Print",
   read: (exactTime: string) => `Read ${exactTime}.`,
-  begunFinishedByWhatWasTo: (
+  startedFinishedByAccessToLower: (
     exactTime: string,
     exactTime2: string,
     by: ReactNode,
@@ -60,45 +60,45 @@ export const roundRecord = {
     exactTime3: ReactNode,
   ) => (
     <>
-      Begun {exactTime}, finished {exactTime2} by {by}: {counts}. What was to be lowered or ended went on a change slip;
-      the Journal says when it was applied. {exactTime3}
+      Started {exactTime}, finished {exactTime2} by {by}: {counts}. Access to lower or end went on a change slip; the
+      Journal says when it was applied. {exactTime3}
     </>
   ),
 };
 
 export const roundsPage = {
   access: "Access",
-  youAreAskedForThisOne: "You are asked for this one.",
-  isAskedForThisOneYou: (asked: string | null | undefined) => `${asked} is asked for this one; you may answer too.`,
-  inARoundItsStewardsLook: (link: ReactNode, name: ReactNode, part: ReactNode) => (
+  thisOneIsYours: "This one is yours.",
+  hasBeenAskedYouCanAnswerToo: (asked: string | null | undefined) => `${asked} has been asked; you can answer too.`,
+  inARoundItsStewardsReviewWho: (link: ReactNode, name: ReactNode, part: ReactNode) => (
     <>
-      {link} · {name}. In a round its stewards look through who has what. {part}
+      {link} · {name}. In a round its stewards review who has what. {part}
     </>
   ),
   roundOf: (name: string) => `Round of ${name}`,
   roundsOf: (name: string) => `Rounds of ${name}`,
-  beginARoundNow: "Begin a round now",
+  startARoundNow: "Start a round now",
   finished: "Finished",
   by: (time: string, by: string) => `${time}, by ${by}`,
-  theOldestStewardIsAskedTold:
-    "The oldest steward is asked, told again after a week, and after two the next one is asked.",
-  aRoundBeginsByItself: "A round begins by itself",
+  theLongestServingStewardIs:
+    "The longest-serving steward is asked, and reminded after a week; after two weeks the next one is asked.",
+  aRoundStartsByItself: "A round starts by itself",
   never: "never",
   everyMonth: "every month",
   everyMonths: (months: number) => `every ${months} months`,
-  theRoundIsFinishedNothing: "The round is finished: nothing changes.",
-  oneChangeWaits: "One change waits",
+  theRoundIsFinishedNothing: "The round is finished. Nothing changes.",
+  n1ChangeIs: "1 change is",
   changesWait: (changes: number) => `${changes} changes wait`,
-  theRoundIsFinishedOnYour: (part: string) => `The round is finished. ${part} on your change slip.`,
+  theRoundIsFinishedOnYourChange: (part: string) => `The round is finished. ${part} on your change slip.`,
   by2: (startedBy: string) => ` by ${startedBy}`,
-  asItsTimeHadCome: ", as its time had come",
+  becauseItWasDue: "because it was due",
   didNotAnswer: (part: string) => ` ${part} did not answer.`,
   c: "C",
   l: "L",
   e: "E",
   u: "U",
   inTheGrid: "in the grid",
-  begunNothingChangesBeforeThe: (
+  startedNothingChangesUntilYou: (
     time: string,
     part: string,
     part2: ReactNode,
@@ -109,16 +109,16 @@ export const roundsPage = {
     link: ReactNode,
   ) => (
     <>
-      Begun {time}
-      {part}.{part2} Nothing changes before the slip at the end is applied. {kbd} stays, {kbd2} one level lower, {kbd3}{" "}
-      ends, {kbd4} not said yet, arrows move. It is also {link}.
+      Started {time}
+      {part}.{part2} Nothing changes until you apply the slip at the end. {kbd} confirm, {kbd2} lower by one level,{" "}
+      {kbd3} end, {kbd4} no answer yet, arrow keys move. It is also {link}.
     </>
   ),
-  lookedThrough: "Looked through",
-  ofLookedThrough: (looked: number, linesCount: number) => `${looked} of ${linesCount} looked through`,
+  reviewed: "Reviewed",
+  ofReviewed: (looked: number, linesCount: number) => `${looked} of ${linesCount} reviewed`,
   finishTheRound: "Finish the round",
   whoHasWhat: "Who has what",
-  notSaidYet: "Not said yet",
+  noAnswerYet: "No answer yet",
   on: (who: string, levelWord: string, what: string, part: string, part2: string) =>
     `${who}: ${levelWord} on ${what}. ${part}. ${part2}`,
   until: (time: string) => `, until ${time}`,
@@ -135,10 +135,10 @@ export const roundsPage = {
 
 export const words = {
   hasLeftOrIsSuspended: "has left or is suspended",
-  guestWithoutAnEnd: "guest without an end",
+  guestWithNoEndDate: "guest with no end date",
   notUsedFor90Days: "not used for 90 days",
-  hasAsMuchAnotherWay: "has as much another way",
-  itsReasonHasPassed: "its reason has passed",
-  confirmedToBeLoweredToBe: (count: number, count2: number, count3: number) =>
+  hasTheSameAccessAnotherWay: "has the same access another way",
+  itsReasonIsOutOfDate: "its reason is out of date",
+  confirmedToBeLoweredToBeEnded: (count: number, count2: number, count3: number) =>
     `${count} confirmed, ${count2} to be lowered, ${count3} to be ended`,
 };

@@ -9,15 +9,15 @@ export type Say = NonNullable<Row["say"]>;
 
 export const ODD_WORDS: Record<Odd, string> = {
   gone: t.hasLeftOrIsSuspended,
-  "no-end": t.guestWithoutAnEnd,
+  "no-end": t.guestWithNoEndDate,
   unused: t.notUsedFor90Days,
-  ways: t.hasAsMuchAnotherWay,
-  passed: t.itsReasonHasPassed,
+  ways: t.hasTheSameAccessAnotherWay,
+  passed: t.itsReasonIsOutOfDate,
 };
 
 export const SAY_WORDS: Record<Say, string> = { confirmed: "stays", lower: "lower", end: "ends" };
 
 export function sayCounts(kept: readonly { say: Say }[]): string {
   const count = (say: Say) => kept.filter((line) => line.say === say).length;
-  return t.confirmedToBeLoweredToBe(count("confirmed"), count("lower"), count("end"));
+  return t.confirmedToBeLoweredToBeEnded(count("confirmed"), count("lower"), count("end"));
 }

@@ -36,13 +36,13 @@ export function HouseRules({ rules, changes }: Props) {
   const set = (part: Partial<Rules>) => setDraft({ ...draft, ...part });
   const changed = JSON.stringify(draft) !== JSON.stringify(rules);
   const send = async () => {
-    if ((await save.run(draft)).ok) done(t.theHouseRulesAreChangedWhat, [{ command: "rules.change", input: rules }]);
+    if ((await save.run(draft)).ok) done(t.theHouseRulesHaveBeenChanged, [{ command: "rules.change", input: rules }]);
   };
   return (
-    <Page where={t.theHouseRulesSayWhatStewards}>
+    <Page where={t.theHouseRulesSayWhatAccess}>
       <Head>
         <h1>{t.houseRules}</h1>
-        {changes && changed && <Button onPress={() => setDraft(rules)}>{t.leaveThemAsTheyAre}</Button>}
+        {changes && changed && <Button onPress={() => setDraft(rules)}>{t.cancel}</Button>}
         {changes && (
           <Button look="go" isDisabled={!changed || save.running} onPress={send}>
             {t.changeTheRules}
@@ -56,7 +56,7 @@ export function HouseRules({ rules, changes }: Props) {
       )}
       {!changes && (
         <>
-          <p className="soft">{t.ownersChangeThem}</p>
+          <p className="soft">{t.onlyOwnersCanChangeThem}</p>
           <Sentences>
             {sayRules(rules).map((sentence) => (
               <li key={sentence} className="read">
@@ -78,7 +78,7 @@ function Changing({ rules, set }: { rules: Rules; set: Set }) {
     <Pick
       label={label}
       value={rules.highest[to]}
-      choices={[["none", "nothing"], ...levels.map((level): [string, string] => [level, t.atMost(levelWord(level))])]}
+      choices={[["none", "nothing"], ...levels.map((level): [string, string] => [level, t.upTo(levelWord(level))])]}
       onPick={(level) => set({ highest: { ...rules.highest, [to]: level as Level | "none" } })}
     />
   );
@@ -105,13 +105,13 @@ function Changing({ rules, set }: { rules: Rules; set: Set }) {
   ];
   return (
     <>
-      <h2>{t.whatMayBeGiven}</h2>
+      <h2>{t.accessThatCanBeGiven}</h2>
       <Sentences>
-        <Rule>{t.aStewardMayGiveAMember(highest("staff", t.aMemberOfStaff))}</Rule>
+        <Rule>{t.aStewardCanGiveAMemberOf(highest("staff", t.aMemberOfStaff))}</Rule>
         <Rule>
-          {t.aGroupMayBeGivenAnd(highest("groups", t.aGroup))}
+          {t.aGroupCanBeGivenBy(highest("groups", t.aGroup))}
           <Pick
-            label={t.whichStewardsGiveToAGroup}
+            label={t.whichStewardsCanGiveAccessToA}
             value={rules.ownGroups ? "own" : "any"}
             choices={[
               ["any", t.anySteward],
@@ -121,20 +121,20 @@ function Changing({ rules, set }: { rules: Rules; set: Set }) {
           />
           .
         </Rule>
-        <Rule>{t.everyoneMayBeGiven(highest("everyone", "Everyone"))}</Rule>
-        <Rule>{t.aGuestMayBeGiven(highest("guests", t.aGuest, ["use", "reveal", "edit"]))}</Rule>
-        <Rule>{t.accessOfStaffLasts(longest("staff", t.howLongAccessOfStaffLasts))}</Rule>
-        <Rule>{t.accessOfGuestsLasts(longest("guests", t.howLongAccessOfGuestsLasts))}</Rule>
+        <Rule>{t.everyoneCanBeGiven(highest("everyone", "Everyone"))}</Rule>
+        <Rule>{t.aGuestCanBeGiven(highest("guests", t.aGuest, ["use", "reveal", "edit"]))}</Rule>
+        <Rule>{t.staffHaveAccess(longest("staff", t.howLongStaffHaveAccess))}</Rule>
+        <Rule>{t.guestsHaveAccess(longest("guests", t.howLongGuestsHaveAccess))}</Rule>
         <Rule>
-          {t.aReasonIsAskedFor}
+          {t.aReasonIsRequired}
           <Pick
-            label={t.whenAReasonIsAskedFor}
+            label={t.whenAReasonIsRequired}
             value={rules.reasonFrom ?? ""}
             choices={[
               ["", "never"],
               ...LEVELS.map((level): [string, string] => [
                 level,
-                level === "steward" ? t.wheneverStewardIsGiven : t.wheneverOrMoreIsGiven(levelWord(level)),
+                level === "steward" ? t.whenGivingSteward : t.whenGivingOrMore(levelWord(level)),
               ]),
             ]}
             onPick={(level) => set({ reasonFrom: level === "" ? null : (level as Level) })}
@@ -142,51 +142,51 @@ function Changing({ rules, set }: { rules: Rules; set: Set }) {
           .
         </Rule>
       </Sentences>
-      <h2>{t.whoMakesWhat}</h2>
+      <h2>{t.whoCanCreateWhat}</h2>
       <Sentences>
-        <Rule>{t.vaultsAreMadeBy(makes("vaults", t.whoMakesVaults, makers))}</Rule>
-        <Rule>{t.groupsAreMadeBy(makes("groups", t.whoMakesGroups, makers))}</Rule>
+        <Rule>{t.vaultsCanBeCreatedBy(makes("vaults", t.whoCanCreateVaults, makers))}</Rule>
+        <Rule>{t.groupsCanBeCreatedBy(makes("groups", t.whoCanCreateGroups, makers))}</Rule>
         <Rule>
-          {t.guestsAreAskedInBy(
-            makes("guests", t.whoAsksGuestsIn, [
+          {t.guestsCanBeInvitedBy(
+            makes("guests", t.whoCanInviteGuests, [
               ["stewards", t.stewardsAndAdministrators],
               ["administrators", "administrators"],
             ]),
           )}
         </Rule>
         <Rule>
-          {t.handoverLinksAreMadeBy(
-            makes("handovers", t.whoMakesHandoverLinks, [
+          {t.handoverLinksCanBeCreatedBy(
+            makes("handovers", t.whoCanCreateHandoverLinks, [
               ["nobody", "nobody"],
               ["stewards", "stewards"],
-              ["reveal", t.whoeverMayRevealIt],
+              ["reveal", t.anyoneWithRevealOnIt],
             ]),
           )}
         </Rule>
       </Sentences>
-      <h2>{t.beforeSomethingWorks}</h2>
+      <h2>{t.approvalAndAcceptance}</h2>
       <Sentences>
         <Rule>
-          {t.whereSomethingAsksASteward}
+          {t.whereAnEntryRequiresApproval}
           <Pick
-            label={t.whetherSomebodyGetsPastA}
+            label={t.whetherEmergencyUseIsPossible}
             value={rules.emergency ? "yes" : "no"}
             choices={[
-              ["no", t.nobodyGetsPastTheYes],
-              ["yes", t.somebodyGetsPastItInAn],
+              ["no", t.nobodyCanUseItWithoutApproval],
+              ["yes", t.peopleCanUseItWithoutApproval],
             ]}
             onPick={(may) => set({ emergency: may === "yes" })}
           />
           .
         </Rule>
         <Rule>
-          {t.whatSomebodyIsGivenInA}
+          {t.accessToAVaultWorks}
           <Pick
-            label={t.whenWhatSomebodyIsGivenWorks}
+            label={t.whenAccessStartsToWork}
             value={rules.accept ? "accepted" : "once"}
             choices={[
               ["once", t.atOnce],
-              ["accepted", t.onceTheyAcceptItWithThe],
+              ["accepted", t.onceThePersonAcceptsItAndThe],
             ]}
             onPick={(when) => set({ accept: when === "accepted" })}
           />
@@ -203,12 +203,12 @@ const DAYS = [1, 7, 14, 30, 60, 90, 180, 365];
 
 /** Those that are offered, and the one that stands, should it be another. */
 const daysWith = (now: number | null): [string, string][] => [
-  ["", t.asLongAsItsStewardSays],
+  ["", t.forAsLongAsTheStewardSets],
   ...[...new Set(now === null ? DAYS : [...DAYS, now])]
     .sort((a, b) => a - b)
     .map((days): [string, string] => [
       String(days),
-      t.atMostWithoutASecondStewards(days === 1 ? t.oneDay : t.days(days)),
+      t.longerNeedsASecondSteward(days === 1 ? t.forUpTo1Day : t.forUpToDays(days)),
     ]),
 ];
 

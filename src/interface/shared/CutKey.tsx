@@ -28,7 +28,7 @@ interface CutKeyProps {
 
 /** The sign of a level: bow and blade filled when set here, hollow when inherited; a cut for each step. */
 export function CutKey({ level, inherited = false, until = null, silent = false }: CutKeyProps) {
-  const label = `${levelWord(level)}, ${inherited ? "inherited" : t.setHere}${until ? t.until(until) : ""}`;
+  const label = `${levelWord(level)}, ${inherited ? "inherited" : t.setDirectly}${until ? t.until(until) : ""}`;
   return (
     <Svg
       width={48}

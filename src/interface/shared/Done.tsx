@@ -58,7 +58,7 @@ export function DoneSlip({ children }: { children: ReactNode }) {
     setRunning(true);
     const refused = await runAll(said!.undo);
     setRunning(false);
-    setSaid(refused === null ? { says: t.takenBack, undo: [] } : { says: refused, undo: [] });
+    setSaid(refused === null ? { says: t.undone, undo: [] } : { says: refused, undo: [] });
     router.refresh();
   };
   return (

@@ -29,7 +29,7 @@ export function PictureSheet({ name, picture, own, command, input: of, onClose }
   const send = async (file: File | undefined) => {
     if (!file) return;
     setWrong(null);
-    if (file.size > MOST_BYTES) return setWrong(t.aPictureHasAtMost2);
+    if (file.size > MOST_BYTES) return setWrong(t.aPictureHasAtMost2Mb);
     const bytes = new Uint8Array(await file.arrayBuffer());
     let text = "";
     for (let at = 0; at < bytes.length; at += 32_768) text += String.fromCharCode(...bytes.subarray(at, at + 32_768));
@@ -39,7 +39,7 @@ export function PictureSheet({ name, picture, own, command, input: of, onClose }
     <Dialog title={t.pictureOf(name)} open onClose={onClose}>
       <Row style={{ gap: 20, marginBottom: 16 }}>
         <Stamp name={name} picture={picture} large />
-        <span className="soft">{t.pngJpegWebpOrSvgAt}</span>
+        <span className="soft">{t.pngJpegWebpOrSvgAtMost}</span>
       </Row>
       {(wrong ?? set.refused) && (
         <Notice data-tone="bad" role="alert" style={{ marginBottom: 12 }}>
@@ -65,7 +65,7 @@ export function PictureSheet({ name, picture, own, command, input: of, onClose }
             }}
             isDisabled={set.running}
           >
-            {t.takeItAway}
+            {t.remove}
           </Button>
         )}
         <Button onPress={onClose}>{t.close}</Button>

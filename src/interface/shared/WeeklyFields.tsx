@@ -71,7 +71,7 @@ export function WeeklyFields({ value, onChange, wrong }: WeeklyProps) {
     <div>
       <CheckField
         type="checkbox"
-        label={t.onlyOnSomeDaysOfThe}
+        label={t.onlyOnSomeDaysOfTheWeek}
         checked={value !== null}
         onChange={(event) => onChange(event.target.checked ? last : null)}
       />
@@ -101,7 +101,7 @@ export function WeeklyFields({ value, onChange, wrong }: WeeklyProps) {
               label={t.closes}
               value={value.end}
               onText={(end) => set({ ...value, end })}
-              hint={t.beforeItOpensOnTheNext}
+              hint={t.earlierThanTheStartMeansThe}
             />
           </Pair>
           {wrong && (

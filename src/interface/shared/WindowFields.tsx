@@ -28,7 +28,7 @@ export function WindowFields({ from, until, onFrom, onUntil, wrong }: WindowProp
         value={from}
         onText={onFrom}
         wrong={wrong("from")}
-        hint={t.emptyAtOnce}
+        hint={t.leaveEmptyToStartAtOnce}
       />
       <TextField
         type="datetime-local"
@@ -36,7 +36,7 @@ export function WindowFields({ from, until, onFrom, onUntil, wrong }: WindowProp
         value={until}
         onText={onUntil}
         wrong={wrong("until")}
-        hint={t.emptyNoEnd}
+        hint={t.leaveEmptyForNoEndDate}
       />
     </Pair>
   );

@@ -34,7 +34,7 @@ export async function post<R>(address: string, input: unknown, carried = false):
   } catch {
     return {
       ok: false,
-      refused: { code: "offline", message: t.galtryDoesNotAnswerWhatYou },
+      refused: { code: "offline", message: t.galtryIsNotRespondingWhatYou },
     };
   }
 }

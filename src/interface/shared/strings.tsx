@@ -2,12 +2,12 @@
 import type { ReactNode } from "react";
 
 export const cutKey = {
-  setHere: "set here",
-  until: (until: string) => `, until ${until}`,
+  setDirectly: "set directly",
+  until: (until: string) => ` until ${until}`,
 };
 
 export const done = {
-  takenBack: "Taken back.",
+  undone: "Undone.",
   undo: "Undo",
   closeThisMessage: "Close this message",
   close: "Close",
@@ -18,32 +18,32 @@ export const form = {
 };
 
 export const pictureSheet = {
-  aPictureHasAtMost2: "A picture has at most 2 MB. Make it smaller first.",
+  aPictureHasAtMost2Mb: "A picture has at most 2 MB. Make it smaller first.",
   pictureOf: (name: string) => `Picture of ${name}`,
-  pngJpegWebpOrSvgAt: "PNG, JPEG, WebP or SVG, at most 2 MB. It is drawn anew and small.",
+  pngJpegWebpOrSvgAtMost: "PNG, JPEG, WebP or SVG, at most 2 MB. It is reduced to a small picture.",
   picture: "Picture",
   chooseAPicture: "Choose a picture",
-  takeItAway: "Take it away",
+  remove: "Remove",
   close: "Close",
 };
 
 export const weeklyFields = {
-  onlyOnSomeDaysOfThe: "Only on some days of the week",
+  onlyOnSomeDaysOfTheWeek: "Only on some days of the week",
   days: "Days",
   opens: "Opens",
   closes: "Closes",
-  beforeItOpensOnTheNext: "before it opens: on the next day",
+  earlierThanTheStartMeansThe: "Earlier than the start means the next day.",
 };
 
 export const windowFields = {
   from: "From",
-  emptyAtOnce: "empty: at once",
+  leaveEmptyToStartAtOnce: "Leave empty to start at once.",
   until: "Until",
-  emptyNoEnd: "empty: no end",
+  leaveEmptyForNoEndDate: "Leave empty for no end date.",
 };
 
 export const ask = {
-  galtryDoesNotAnswerWhatYou: "Galtry does not answer. What you typed is still here; try again.",
+  galtryIsNotRespondingWhatYou: "Galtry is not responding. What you typed is still here. Try again.",
 };
 
 export const lanyard = {
@@ -58,9 +58,9 @@ export const localTime = {
 };
 
 export const useProving = {
-  thisIsNotYourSignIn: "This is not your sign-in password.",
-  yourSignInPasswordOnceMore: "Your sign-in password, once more",
-  goOn: "Go on",
+  wrongSignInPasswordTryAgain: "Wrong sign-in password. Try again.",
+  enterYourSignInPasswordAgain: "Enter your sign-in password again",
+  continueWord: "Continue",
   signInPassword: "Sign-in password",
 };
 
@@ -71,17 +71,18 @@ export const useQuickCopy = {
 };
 
 export const useSignIn = {
-  lanyardDoesNotAnswerInThis: "Lanyard does not answer in this browser. Connect it first.",
+  lanyardIsNotRespondingInThis: "Lanyard is not responding in this browser. Connect it first.",
   signingInTo: (name: string) => `Signing in to ${name}`,
   opening: (site: string) => `Opening ${site}`,
   signedInTo: (name: string) => `Signed in to ${name}.`,
-  itIsOpenInATab: (name: ReactNode) => <>{name} It is open in a tab of its own.</>,
-  youAreSignedInAtAlready: (site: string) => `You are signed in at ${site} already.`,
-  lanyardsWindowAsksWhetherTo: (site: ReactNode) => <>{site} Lanyard’s window asks whether to replace that.</>,
+  itIsOpenInItsOwnTab: (name: ReactNode) => <>{name} It is open in its own tab.</>,
+  youAreAlreadySignedInAt: (site: string) => `You are already signed in at ${site}.`,
+  lanyardAsksWhetherToReplace: (site: ReactNode) => <>{site} Lanyard asks whether to replace that session.</>,
   notSignedInTo: (name: string) => `Not signed in to ${name}`,
-  inDetail: (detail: string) => `In detail: ${detail}.`,
-  guardedFillWouldWorkHereIt: "Guarded fill would work here; it is off for this entry. Its steward can switch it on.",
-  tellWhoLooksAfterIt: (part: string) => `Tell ${part}, who looks after it.`,
+  details: (detail: string) => `Details: ${detail}.`,
+  guardedFillWouldWorkHereButIt:
+    "Guarded fill would work here, but it is off for this entry. Its steward can switch it on.",
+  tellItsSteward: (part: string) => `Tell ${part}, its steward.`,
   tryAgain: "Try again",
   close: "Close",
 };

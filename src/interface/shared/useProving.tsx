@@ -40,13 +40,13 @@ export function useProving(): { prove: <R>(act: () => Promise<Answer<R>>) => Pro
     setRunning(false);
     if (!answer.ok) setWrong(answer.refused.message);
     else if (answer.result.right) close(true);
-    else setWrong(t.thisIsNotYourSignIn);
+    else setWrong(t.wrongSignInPasswordTryAgain);
   };
   return {
     prove,
     sheet: waiting && (
-      <Dialog title={t.yourSignInPasswordOnceMore} open onClose={() => close(false)}>
-        <Form verb={t.goOn} onSend={send} running={running} onCancel={() => close(false)}>
+      <Dialog title={t.enterYourSignInPasswordAgain} open onClose={() => close(false)}>
+        <Form verb={t.continueWord} onSend={send} running={running} onCancel={() => close(false)}>
           <p>{waiting.says}</p>
           <TextField
             label={t.signInPassword}

@@ -23,7 +23,7 @@ export function useSignIn() {
       setSigning((now) => (now ? { ...now, steps: now.steps.includes(step) ? now.steps : [...now.steps, step] } : now));
     const report = (await signInWithLanyard(entry.id, onProgress)) ?? {
       outcome: "refused" as const,
-      message: t.lanyardDoesNotAnswerInThis,
+      message: t.lanyardIsNotRespondingInThis,
     };
     setSigning((now) => (now ? { ...now, report } : now));
   };
@@ -65,24 +65,24 @@ export function SignInNotice({
   if (report.outcome === "signed-in")
     return (
       <Notice role="status" data-tone="good">
-        {t.itIsOpenInATab(<b>{t.signedInTo(entry.name)}</b>)}
+        {t.itIsOpenInItsOwnTab(<b>{t.signedInTo(entry.name)}</b>)}
       </Notice>
     );
   if (report.outcome === "asked-first")
     return (
-      <Notice role="status">{t.lanyardsWindowAsksWhetherTo(<b>{t.youAreSignedInAtAlready(entry.site)}</b>)}</Notice>
+      <Notice role="status">{t.lanyardAsksWhetherToReplace(<b>{t.youAreAlreadySignedInAt(entry.site)}</b>)}</Notice>
     );
   const failure = report.outcome === "refused" ? null : FAILURES[report.outcome];
   return (
     <Notice role="alert" data-tone="bad">
       <b>{failure ? `${entry.name} ${failure.title}` : t.notSignedInTo(entry.name)}</b>
       <p>{failure?.says ?? report.message}</p>
-      {report.detail && <p className="small soft">{t.inDetail(report.detail)}</p>}
+      {report.detail && <p className="small soft">{t.details(report.detail)}</p>}
       {failure?.next === "guarded-fill" && !report.guardedFill && (
-        <p className="small">{t.guardedFillWouldWorkHereIt}</p>
+        <p className="small">{t.guardedFillWouldWorkHereButIt}</p>
       )}
       {failure?.next === "tell-steward" && stewards.length > 0 && (
-        <p className="small">{t.tellWhoLooksAfterIt(stewards.join(" or "))}</p>
+        <p className="small">{t.tellItsSteward(stewards.join(" or "))}</p>
       )}
       <Row style={{ marginTop: 8 }}>
         {failure?.next === "open-page" || failure?.next === "later" ? (

@@ -31,7 +31,7 @@ export function Sites({ view, kinds }: { view: SitesView; kinds: Kind[] }) {
     <Page
       where={
         <>
-          {t.aNewEntryBeginsFromOne(
+          {t.toStartANewEntryFrom(
             view.sites.length.toLocaleString("en-GB"),
             view.sites.length === 1 ? t.site : t.sites,
           )}
@@ -48,7 +48,7 @@ export function Sites({ view, kinds }: { view: SitesView; kinds: Kind[] }) {
       </Head>
       {view.sites.length === 0 ? (
         <p style={{ maxWidth: "60ch" }}>
-          {view.mayChange ? t.whereColleaguesSignInAgainAnd : t.thereAreNoneYetAnAdministrator}
+          {view.mayChange ? t.forTheSitesYourColleaguesUse : t.noSitesYetAskAnAdministratorTo}
         </p>
       ) : (
         <List>
@@ -91,12 +91,12 @@ function Drop({ site }: { site: Site }) {
     <Act
       onPress={async () => {
         if ((await drop.run({ siteId: id })).ok)
-          done(t.isOffTheList(site.name), [{ command: "vaults.keepSite", input: { site: kept } }]);
+          done(t.wasRemovedFromTheList(site.name), [{ command: "vaults.keepSite", input: { site: kept } }]);
       }}
       isDisabled={drop.running}
-      aria-label={t.takeOff(site.name)}
+      aria-label={t.remove(site.name)}
     >
-      {t.takeOff2}
+      {t.remove2}
     </Act>
   );
 }
@@ -128,7 +128,7 @@ function SiteSheet({ site, kinds, onClose }: SiteSheetProps) {
           value={signInPage}
           onText={setSignInPage}
           wrong={keep.wrong("site.signInPage")}
-          hint={t.theVeryAddressWhereOneSigns}
+          hint={t.thePageWithTheSignInForm}
         />
         <ChoiceField label={t.kind} value={kind} onText={setKind} wrong={keep.wrong("site.kind")}>
           {kinds.map((one) => (
@@ -142,7 +142,7 @@ function SiteSheet({ site, kinds, onClose }: SiteSheetProps) {
           value={hint}
           onText={setHint}
           wrong={keep.wrong("site.hint")}
-          hint={t.customerNumberNotMailAddress}
+          hint={t.customerNumberNotEmailAddress}
         />
         <TextField
           label={t.theSitesRulesForPasswords}
@@ -150,7 +150,7 @@ function SiteSheet({ site, kinds, onClose }: SiteSheetProps) {
           value={passwordRules}
           onText={setRules}
           wrong={keep.wrong("site.passwordRules")}
-          hint={t.asHtmlsPasswordrulesHasThem}
+          hint={t.asHtmlsPasswordrulesMinlength}
         />
       </Form>
     </Dialog>

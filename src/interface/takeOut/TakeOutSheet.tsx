@@ -50,7 +50,7 @@ export function TakeOutSheet({ nodes, onClose }: TakeOutProps) {
   );
   // Closed on the way, nothing of it is kept or written any further.
   useEffect(() => () => worker.end(), [worker]);
-  const what = nodes.length === 1 ? nodes[0]!.name : t.things(nodes.length);
+  const what = nodes.length === 1 ? nodes[0]!.name : t.entriesAndFolders(nodes.length);
   const [fetched, setFetched] = useState<{ part: number; of: number } | null>(null);
   /** Gives a sentence where it did not come to a file. */
   const write = async (taken: Taken, key: TakenFile["lock"]): Promise<string | null> => {
@@ -108,12 +108,12 @@ export function TakeOutSheet({ nodes, onClose }: TakeOutProps) {
   };
   const weak = lock === "passphrase" && secret !== "" && secret.length < 12;
   return (
-    <Dialog title={t.takeOut(what)} open onClose={onClose}>
+    <Dialog title={t.exportWord(what)} open onClose={onClose}>
       {done ? (
         <WhatWasTaken taken={done} encrypted={lock !== "none"} onClose={onClose} />
       ) : (
         <Form
-          verb={t.takeOut2}
+          verb={t.exportWord2}
           look="harm"
           onSend={send}
           running={running}
@@ -121,21 +121,21 @@ export function TakeOutSheet({ nodes, onClose }: TakeOutProps) {
           onCancel={onClose}
           wrong={refused?.field === "why" ? null : refused?.message}
         >
-          <Notice data-tone="bad">{t.whoeverHasTheFileHasEvery(<b>{t.allOfItLeavesGaltry}</b>)}</Notice>
+          <Notice data-tone="bad">{t.anyoneWithTheFileHasEvery(<b>{t.theValuesLeaveGaltry}</b>)}</Notice>
           <ChoiceField
-            label={t.as}
+            label={t.format}
             value={format}
             onText={(text) => setFormat(text as Format)}
-            hint={t.carriesNot(CARRIES[format].carries, CARRIES[format].not)}
+            hint={t.containsNotIncluded(CARRIES[format].carries, CARRIES[format].not)}
           >
             <option value="exchange">{t.credentialExchangeJsonFor}</option>
             <option value="csv">{t.csvForASpreadsheet}</option>
             <option value="page">{t.aPageToBePrinted}</option>
           </ChoiceField>
           <ChoiceField label={t.encrypted} value={lock} onText={(text) => setLock(text as Lock)}>
-            <option value="passphrase">{t.withAgeByAPassphrase}</option>
+            <option value="passphrase">{t.withAgeUsingAPassphrase}</option>
             <option value="recipients">{t.withAgeToRecipients}</option>
-            <option value="none">{t.notInTheClear}</option>
+            <option value="none">{t.noUnencrypted}</option>
           </ChoiceField>
           {lock !== "none" && (
             <TextField
@@ -149,21 +149,21 @@ export function TakeOutSheet({ nodes, onClose }: TakeOutProps) {
                 weak
                   ? t.atLeast12Characters
                   : lock === "passphrase"
-                    ? t.itIsNotKeptAnywhereWithout
+                    ? t.galtryDoesNotStoreItWithoutIt
                     : t.age1SeparatedBySpaces
               }
             />
           )}
           <TextField
-            label={t.whatFor}
+            label={t.reason}
             value={why}
             onText={setWhy}
             wrong={refused?.field === "why" ? refused.message : null}
-            hint={t.standsInTheJournal}
+            hint={t.writtenInTheJournal}
           />
           {fetched && (
             <p role="status" className="small soft">
-              {t.partOfIsBeingWritten(fetched.part + 1, fetched.of)}
+              {t.writingPartOf(fetched.part + 1, fetched.of)}
             </p>
           )}
         </Form>
@@ -178,16 +178,16 @@ function WhatWasTaken({ taken, encrypted, onClose }: { taken: Taken; encrypted: 
   return (
     <>
       <p role="status">
-        {t.wentIntoTheFile(
+        {t.exported(
           <b>
             {entries.toLocaleString("en-GB")} {entries === 1 ? t.entry : t.entries}
           </b>,
-          attachments > 0 && t.attachmentsStayedHere(attachments.toLocaleString("en-GB")),
+          attachments > 0 && t.attachmentsWereNotIncluded(attachments.toLocaleString("en-GB")),
         )}
       </p>
       {leftOut.length > 0 && (
         <Notice style={{ marginTop: 12 }}>
-          <b>{t.leftOutBecauseTheyAskFor}</b>
+          <b>{t.leftOutBecauseTheyRequireThe}</b>
           <ul>
             {leftOut.map((name, at) => (
               <li key={at}>{name}</li>
@@ -197,7 +197,7 @@ function WhatWasTaken({ taken, encrypted, onClose }: { taken: Taken; encrypted: 
       )}
       {!encrypted && (
         <Notice data-tone="bad" style={{ marginTop: 12 }}>
-          {t.deleteItOnceItHasDone(<b>{t.theFileLiesInYourDownloads}</b>)}
+          {t.deleteItWhenYouNoLongerNeed(<b>{t.theFileIsInYourDownloads}</b>)}
         </Notice>
       )}
       <Row style={{ marginTop: 16 }}>

@@ -2,49 +2,46 @@
 import type { ReactNode } from "react";
 
 export const takeOutSheet = {
-  things: (nodesCount: number) => `${nodesCount} things`,
+  entriesAndFolders: (nodesCount: number) => `${nodesCount} entries and folders`,
   noFileWasSaved: (message: string) => `${message} No file was saved.`,
-  takeOut: (what: string) => `Take ${what} out`,
-  takeOut2: "Take out",
-  allOfItLeavesGaltry: "All of it leaves Galtry.",
-  whoeverHasTheFileHasEvery: (b: ReactNode) => (
-    <>
-      {b} Whoever has the file has every password in it, and you count among those who have seen each of them. The
-      journal says so.
-    </>
+  exportWord: (what: string) => `Export ${what}`,
+  exportWord2: "Export",
+  theValuesLeaveGaltry: "The values leave Galtry.",
+  anyoneWithTheFileHasEvery: (b: ReactNode) => (
+    <>{b} Anyone with the file has every password in it. You count under Seen by; the Journal records it.</>
   ),
-  as: "As",
-  carriesNot: (carries: string, not: string) => `carries ${carries}. Not: ${not}`,
+  format: "Format",
+  containsNotIncluded: (carries: string, not: string) => `Contains ${carries}. Not included: ${not}.`,
   credentialExchangeJsonFor: "credential exchange JSON, for another program or another Galtry",
   csvForASpreadsheet: "CSV, for a spreadsheet",
   aPageToBePrinted: "a page to be printed",
   encrypted: "Encrypted",
-  withAgeByAPassphrase: "with age, by a passphrase",
+  withAgeUsingAPassphrase: "with age, using a passphrase",
   withAgeToRecipients: "with age, to recipients",
-  notInTheClear: "not: in the clear",
+  noUnencrypted: "no, unencrypted",
   passphraseOfTheFile: "Passphrase of the file",
   recipients: "Recipients",
-  atLeast12Characters: "at least 12 characters",
-  itIsNotKeptAnywhereWithout: "it is not kept anywhere: without it nobody opens the file",
-  age1SeparatedBySpaces: "age1…, separated by spaces",
-  whatFor: "What for",
-  standsInTheJournal: "stands in the journal",
-  partOfIsBeingWritten: (part: number, ofWord: number) => `Part ${part} of ${ofWord} is being written.`,
+  atLeast12Characters: "At least 12 characters.",
+  galtryDoesNotStoreItWithoutIt: "Galtry does not store it. Without it nobody can open the file.",
+  age1SeparatedBySpaces: "age1…, separated by spaces.",
+  reason: "Reason",
+  writtenInTheJournal: "Written in the Journal.",
+  writingPartOf: (part: number, ofWord: number) => `Writing part ${part} of ${ofWord}…`,
   entry: "entry",
   entries: "entries",
-  attachmentsStayedHere: (toLocaleString: string) => ` ${toLocaleString} attachments stayed here.`,
-  wentIntoTheFile: (toLocaleString: ReactNode, part: ReactNode) => (
+  attachmentsWereNotIncluded: (count: string) => ` ${count} attachments were not included.`,
+  exported: (count: ReactNode, part: ReactNode) => (
     <>
-      {toLocaleString} went into the file.{part}
+      {count} exported.{part}
     </>
   ),
-  leftOutBecauseTheyAskFor: "Left out, because they ask for the sign-in password before each reveal:",
-  theFileLiesInYourDownloads: "The file lies in your downloads, in the clear.",
-  deleteItOnceItHasDone: (b: ReactNode) => <>{b} Delete it once it has done its work.</>,
+  leftOutBecauseTheyRequireThe: "Left out because they require the sign-in password before each reveal:",
+  theFileIsInYourDownloads: "The file is in your downloads, unencrypted.",
+  deleteItWhenYouNoLongerNeed: (b: ReactNode) => <>{b} Delete it when you no longer need it.</>,
   close: "Close",
 };
 
 export const takeOutWorker = {
-  isNotARecipientTheyBegin: (recipient: string) => `“${recipient}” is not a recipient: they begin with age1.`,
-  itCouldNotBeWritten: "It could not be written.",
+  isNotARecipientTheyBeginWith: (recipient: string) => `“${recipient}” is not a recipient: they begin with age1.`,
+  theFileCouldNotBeWrittenTry: "The file could not be written. Try again.",
 };

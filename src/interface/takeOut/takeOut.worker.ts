@@ -44,7 +44,7 @@ function encrypterOf(lock: NonNullable<TakenFile["lock"]>): Encrypter {
       try {
         encrypter.addRecipient(recipient);
       } catch {
-        throw new RangeError(t.isNotARecipientTheyBegin(recipient));
+        throw new RangeError(t.isNotARecipientTheyBeginWith(recipient));
       }
   return encrypter;
 }
@@ -81,6 +81,7 @@ async function answer(data: TakeOutAsk): Promise<Blob | null> {
 addEventListener("message", ({ data }: MessageEvent<TakeOutAsk>) => {
   answer(data).then(
     (given) => postMessage({ id: data.id, answer: given }),
-    (error) => postMessage({ id: data.id, wrong: error instanceof RangeError ? error.message : t.itCouldNotBeWritten }),
+    (error) =>
+      postMessage({ id: data.id, wrong: error instanceof RangeError ? error.message : t.theFileCouldNotBeWrittenTry }),
   );
 });

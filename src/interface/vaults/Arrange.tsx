@@ -17,25 +17,25 @@ export function Arrange({ view, onChange, onClose }: ArrangeProps) {
     <Dialog title={t.arrangeTheLedger} open onClose={onClose}>
       <Stack>
         <ChoiceField
-          label={t.inOrderOf}
+          label={t.sortBy}
           value={view.sort}
           onText={(sort) => onChange({ ...view, sort: sort as LedgerView["sort"] })}
-          hint={view.sort === "own" ? t.altWithTheUpAndDown : undefined}
+          hint={view.sort === "own" ? t.altWithTheUpAndDownArrow : undefined}
         >
           <option value="name">{t.name}</option>
-          <option value="used">{t.lastUse}</option>
-          <option value="new">{t.newness}</option>
-          <option value="own">{t.yourOwn}</option>
+          <option value="used">{t.lastUsed}</option>
+          <option value="new">{t.dateAdded}</option>
+          <option value="own">{t.yourOwnOrder}</option>
         </ChoiceField>
         <ChoiceField
-          label={t.togetherBy}
+          label={t.sections}
           value={view.group}
           onText={(group) => onChange({ ...view, group: group as LedgerView["group"] })}
         >
           <option value="folder">{t.folder}</option>
           <option value="kind">{t.kind}</option>
           <option value="tag">{t.tag}</option>
-          <option value="none">{t.nothingOneLongList}</option>
+          <option value="none">{t.none}</option>
         </ChoiceField>
         <fieldset>
           <legend style={{ fontSize: 14, marginBottom: 6 }}>{t.columns}</legend>

@@ -91,7 +91,7 @@ export function CarrySheet({ how, nodes, vaultId, to, onClose, onDone }: CarrySh
           </ChoiceField>
         )}
         {places?.length === 0 ? (
-          <p>{t.thereIsNoPlaceInThis}</p>
+          <p>{t.thereIsNoPlaceInThisVault}</p>
         ) : (
           <ChoiceField label={t.to} value={parentId} onText={setParentId}>
             <option value="">{t.chooseAPlace}</option>
@@ -161,22 +161,22 @@ async function carry(how: How, nodeIds: string[], parentId: string, what: string
   const answer = await runCommand<{ made: { entryId: string }[] }>("vaults.copy", input);
   if (!answer.ok) return [answer.refused.message, null];
   const entryIds = answer.result.made.map((one) => one.entryId);
-  return [t.copied(what), entryIds.length > 0 ? [{ command: "vaults.bin", input: { entryIds } }] : []];
+  return [t.duplicated(what), entryIds.length > 0 ? [{ command: "vaults.bin", input: { entryIds } }] : []];
 }
 
 function WhatItDoes({ preview, how }: { preview: Preview; how: "move" | "copy" }) {
   const { effects, grantsDropped } = preview;
-  const none = how === "move" ? t.nobodysAccessChanges : t.nobodyGainsByTheCopy;
-  if (!preview.may) return <Notice data-tone="bad">{t.thisWouldChangeWhoCanDo}</Notice>;
+  const none = how === "move" ? t.nobodysAccessChanges : t.theDuplicateGivesNobodyNew;
+  if (!preview.may) return <Notice data-tone="bad">{t.thisWouldChangeWhoHasAccessTo}</Notice>;
   return (
     <>
       {grantsDropped ? (
         <p>
-          {grantsDropped === 1 ? t.oneGrantThatIsSetOn : t.grantsThatAreSetOnIt(grantsDropped)}{" "}
-          {how === "move" ? t.droppedGrantsDoNotGoTo : t.notCopied}
+          {grantsDropped === 1 ? t.n1GrantOnIt : t.grantsOnIt(grantsDropped)}{" "}
+          {how === "move" ? t.willEndGrantsDoNotMoveTo : t.willNotBeDuplicated}
         </p>
       ) : null}
-      <Effects effects={effects} none={none} about={how === "copy" ? t.ofTheCopy : ""} />
+      <Effects effects={effects} none={none} about={how === "copy" ? t.ofTheDuplicate : ""} />
     </>
   );
 }

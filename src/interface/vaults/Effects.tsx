@@ -13,12 +13,12 @@ export function Effects({ effects, none, about = "" }: { effects: MoveEffect[]; 
     <Notice role="status">
       <b>
         {about}
-        {people === 1 ? t.itChangesWhatOnePersonMay : t.itChangesWhatPeopleMayDo(people)}
+        {people === 1 ? t.itChangesTheAccessOf1Person : t.itChangesTheAccessOfPeople(people)}
       </b>
       <ul>
         {effects.slice(0, MOST_NAMED).map((one) => (
           <li key={`${one.personId} ${one.node}`}>
-            {t.becomesOn(one.name, levelWord(one.before), levelWord(one.after), one.node)}
+            {t.goesFromToOn(one.name, levelWord(one.before), levelWord(one.after), one.node)}
           </li>
         ))}
         {effects.length > MOST_NAMED && <li>{t.andMore(effects.length - MOST_NAMED)}</li>}

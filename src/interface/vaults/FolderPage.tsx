@@ -40,16 +40,16 @@ export function FolderPage({ folder, who, now }: { folder: FolderView; who: WhoV
           <FolderClosed size={34} strokeWidth={1.5} aria-hidden />
           <div>
             <h1>{folder.name}</h1>
-            <p className="soft small">{folder.separate ? t.separateFolderAccessFromAbove : t.folder}</p>
+            <p className="soft small">{folder.separate ? t.separateFolderItInheritsNo : t.folder}</p>
           </div>
-          <ButtonLink href={`/vaults/${folder.vault.id}?in=${folder.id}`}>{t.seeWhatLiesInIt}</ButtonLink>
+          <ButtonLink href={`/vaults/${folder.vault.id}?in=${folder.id}`}>{t.showItsContents}</ButtonLink>
         </CardTitle>
         {!here && (
           <Notice style={{ marginBottom: 16 }}>
-            {t.sinceWithAllThatLiesIn(<b>{t.inTheBin}</b>, sayTime(folder.binnedAt!, now, folder.zone))}
+            {t.sinceWithEverythingInIt(<b>{t.inTheBin}</b>, sayTime(folder.binnedAt!, now, folder.zone))}
             {folder.binnedWith === folder.id && (
               <Row style={{ marginTop: 8 }}>
-                <Button onPress={() => restore.run({ folderId: folder.id })}>{t.restoreAllOfIt}</Button>
+                <Button onPress={() => restore.run({ folderId: folder.id })}>{t.restoreEverything}</Button>
               </Row>
             )}
           </Notice>
@@ -71,12 +71,12 @@ export function FolderPage({ folder, who, now }: { folder: FolderView; who: WhoV
               <TextField label={t.name} value={name} onText={setName} wrong={rename.wrong("name")} />
             </Form>
             <Row>
-              <ButtonLink href={`/vaults/${folder.vault.id}/new?in=${folder.id}`}>{t.addAnEntryInIt}</ButtonLink>
-              <Button onPress={() => setSheet("make")}>{t.makeAFolderInIt}</Button>
+              <ButtonLink href={`/vaults/${folder.vault.id}/new?in=${folder.id}`}>{t.addAnEntry}</ButtonLink>
+              <Button onPress={() => setSheet("make")}>{t.createAFolder}</Button>
               <Button onPress={() => setSheet("move")}>{t.move}</Button>
               {steward && (
                 <Button onPress={() => setSheet("separate")}>
-                  {folder.separate ? t.separateNoMore : t.makeItSeparate}
+                  {folder.separate ? t.inheritAccessAgain : t.makeSeparate}
                 </Button>
               )}
               {steward && (
@@ -88,7 +88,7 @@ export function FolderPage({ folder, who, now }: { folder: FolderView; who: WhoV
           </Stack>
         )}
         <Story
-          title={steward ? t.story : t.whatYouDidHere}
+          title={steward ? t.inTheJournal : t.whatYouDidHere}
           lines={folder.story}
           own={!steward}
           zone={folder.zone}
@@ -104,11 +104,11 @@ export function FolderPage({ folder, who, now }: { folder: FolderView; who: WhoV
           </>
         ) : (
           <>
-            <h2>{t.whatYouMayDo}</h2>
+            <h2>{t.whatYouCanDo}</h2>
             <p>{folder.own.sentence}</p>
             {here && !(folder.guest && folder.own.level === "edit") && (
               <Button style={{ marginTop: 12 }} onPress={() => setSheet("ask")}>
-                {t.askForMore}
+                {t.requestMoreAccess}
               </Button>
             )}
           </>
@@ -154,7 +154,7 @@ function BinFolder({ folder, onClose }: { folder: FolderView; onClose: () => voi
         onCancel={onClose}
         wrong={bin.refused?.message}
       >
-        <p>{t.allThatLiesInItGoes}</p>
+        <p>{t.everythingInItGoesTooNobodyCan}</p>
       </Form>
     </Dialog>
   );

@@ -58,7 +58,7 @@ export function Foot({ vaultId, taker, rows, onNone }: FootProps) {
   const steward = rows.every((row) => row.level === "steward");
   const onlyEntries = entries.length === rows.length;
   const aside = entries.length > 0 && entries.every((row) => row.asideAt !== null);
-  const what = rows.length === 1 ? rows[0]!.name : t.things(rows.length.toLocaleString("en-GB"));
+  const what = rows.length === 1 ? rows[0]!.name : t.entriesAndFolders(rows.length.toLocaleString("en-GB"));
   const finish = (says: string, undo: Step[]) => {
     setSheet(null);
     onNone();
@@ -110,11 +110,11 @@ export function Foot({ vaultId, taker, rows, onNone }: FootProps) {
   };
   return (
     <>
-      <Bar role="toolbar" aria-label={t.whatIsChosen}>
+      <Bar role="toolbar" aria-label={t.selection}>
         <span role="status">
           {running
             ? t.ofWord(running.done.toLocaleString("en-GB"), running.of.toLocaleString("en-GB"))
-            : t.chosen(rows.length.toLocaleString("en-GB"))}
+            : t.selected(rows.length.toLocaleString("en-GB"))}
         </span>
         {running ? (
           <Button onPress={stop}>{t.stop}</Button>
@@ -147,7 +147,7 @@ export function Foot({ vaultId, taker, rows, onNone }: FootProps) {
             <Button isDisabled={!steward} onPress={() => setSheet("bin")}>
               {t.putInTheBin2}
             </Button>
-            <Button onPress={onNone}>{t.chooseNone}</Button>
+            <Button onPress={onNone}>{t.clearSelection}</Button>
           </>
         )}
         {refused && (
@@ -235,7 +235,7 @@ function TagSheet({ vaultId, rows, onClose, onDone }: SheetProps & { vaultId: st
         <TagField vaultId={vaultId} label={t.add} value={add} onText={setAdd} />
         {there.length > 0 && (
           <fieldset>
-            <legend style={{ fontSize: 14 }}>{t.takeAway}</legend>
+            <legend style={{ fontSize: 14 }}>{t.remove}</legend>
             {there.map((tag) => (
               <CheckField
                 key={tag}

@@ -20,7 +20,7 @@ interface GiveProps {
 export function GiveSeveral({ rows, onClose, onDone }: GiveProps) {
   const [to, setTo] = useState<SubjectChoice | null>(null);
   const [zone, setZone] = useState<string | null>(null);
-  const what = rows.length === 1 ? rows[0]!.name : t.things(rows.length);
+  const what = rows.length === 1 ? rows[0]!.name : t.entriesAndFolders(rows.length);
   useEffect(() => {
     void runQuery<{ timeZone: string } | null>("people.organisation", {}).then((answer) =>
       setZone((answer.ok && answer.result?.timeZone) || "UTC"),
@@ -43,7 +43,7 @@ export function GiveSeveral({ rows, onClose, onDone }: GiveProps) {
               to.name,
               grantIds.length === rows.length
                 ? what
-                : t.ofWord(grantIds.length, what, refused === null ? t.theOthersHadItAlready : ""),
+                : t.ofWord(grantIds.length, what, refused === null ? t.theOthersAlreadyHadIt : ""),
               refused === null ? "" : t.notToTheOthers(refused),
             ),
             grantIds.map((grantId) => ({ command: "access.withdraw", input: { grantId } })),
@@ -54,11 +54,11 @@ export function GiveSeveral({ rows, onClose, onDone }: GiveProps) {
   return (
     <Dialog title={t.giveAccessTo2(what)} open onClose={onClose}>
       <Picker<SubjectChoice>
-        label={t.toWhom}
+        label={t.to}
         seen
-        placeholder={t.aPersonAGroupEveryone}
+        placeholder={t.aPersonAGroupOrEveryone}
         list={t.peopleAndGroups}
-        nothing={t.nobodyOfThatNameIsHere}
+        nothing={t.noMatchTryPartOfTheName}
         load={loadSubjects}
         searches
         onPick={setTo}

@@ -43,7 +43,7 @@ export function KeySheet({ vault, onClose }: { vault: { id: string; name: string
     <Dialog title={t.encryptionKeyOf(vault.name)} open onClose={onClose}>
       <Stack>
         <p>{t.everythingInThisVaultIs}</p>
-        {state && <p>{t.theKeyInUseIsNumber(state.version, sayTime(state.madeAt, state.now, state.zone))}</p>}
+        {state && <p>{t.theKeyInUseIsNumberCreated(state.version, sayTime(state.madeAt, state.now, state.zone))}</p>}
         {state?.rotating && (
           <div>
             <progress

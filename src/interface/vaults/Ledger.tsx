@@ -94,12 +94,12 @@ export function Ledger({ vault, packed, who, zone, now, inside }: LedgerProps) {
             {t.whoCanDoWhat}
           </Button>
         )}
-        {vault.level === "steward" && <Button onPress={() => setSheet("vault")}>{t.changeTheVault}</Button>}
+        {vault.level === "steward" && <Button onPress={() => setSheet("vault")}>{t.vaultSettings}</Button>}
         {vault.level !== "steward" && vault.taker && atLeast(vault.level, "reveal") && (
-          <Button onPress={() => setSheet("out")}>{t.takeTheVaultOut}</Button>
+          <Button onPress={() => setSheet("out")}>{t.exportTheVault}</Button>
         )}
-        {mayAdd && <Button onPress={() => setSheet("folder")}>{t.makeAFolder}</Button>}
-        {mayAdd && <Button onPress={() => router.push(`/vaults/${vault.id}/bring-in`)}>{t.bringInAFile}</Button>}
+        {mayAdd && <Button onPress={() => setSheet("folder")}>{t.createAFolder}</Button>}
+        {mayAdd && <Button onPress={() => router.push(`/vaults/${vault.id}/bring-in`)}>{t.importAFile}</Button>}
         {mayAdd && (
           <Button look="go" onPress={() => router.push(`/vaults/${vault.id}/new`)}>
             {t.addAnEntry}
@@ -115,7 +115,7 @@ export function Ledger({ vault, packed, who, zone, now, inside }: LedgerProps) {
       {who && whoOpen && (
         <div style={{ maxWidth: 560, marginBottom: 40 }}>
           <p style={{ marginBottom: 12 }}>
-            <Link href={`/access/${vault.id}`}>{t.allOfItInOneView}</Link>
+            <Link href={`/access/${vault.id}`}>{t.showEverything}</Link>
           </p>
           <WhoCanDoWhat nodeId={vault.id} nodeWord={t.theWholeVault} who={who} zone={zone} now={now} />
         </div>
@@ -139,7 +139,7 @@ export function Ledger({ vault, packed, who, zone, now, inside }: LedgerProps) {
       )}
       {rows.length === 0 ? (
         <p style={{ maxWidth: "60ch" }}>
-          {bin ? t.theBinIsEmpty : mayAdd ? t.nothingIsKeptHereYetAdd : t.nothingIsKeptHereYet}
+          {bin ? t.theBinIsEmpty : mayAdd ? t.noEntriesYetAddOneOrSign : t.noEntriesYet}
         </p>
       ) : (
         <>
@@ -204,15 +204,15 @@ function Whereabouts({ vault, rows }: { vault: LedgerOf; rows: LedgerRow[] }) {
       {entries === 1 ? t.entry : t.entries}
       {folders > 0 && <>{t.inWord(folders, folders === 1 ? t.folder : t.folders)}</>}
       {vault.people !== null && (
-        <>{t.theWholeVault2(vault.people, vault.people === 1 ? t.personReaches : t.peopleReach)}</>
+        <>{t.theWholeVault2(vault.people, vault.people === 1 ? t.personHasAccessTo : t.peopleHaveAccessTo)}</>
       )}
       .{" "}
       {atLeast(vault.level, "steward") ? (
-        <b>{t.youAreAStewardHere}</b>
+        <b>{t.youAreAStewardOfIt}</b>
       ) : vault.level === "none" ? (
-        t.youReachSingleEntriesHere
+        t.youHaveAccessToSingleEntries
       ) : (
-        <>{t.youHaveHere(levelWord(vault.level))}</>
+        <>{t.youHave(levelWord(vault.level))}</>
       )}
     </>
   );
@@ -222,11 +222,11 @@ function Aside({ vault, zone, now }: { vault: LedgerOf; zone: string; now: numbe
   const back = useCommand("vaults.setVaultAside");
   return (
     <Notice style={{ marginBottom: 16 }}>
-      {t.sinceItIsKeptButNothing(<b>{t.thisVaultIsSetAside}</b>, sayTime(vault.asideAt!, now, zone))}
+      {t.sinceItStaysHereButNothingIn(<b>{t.thisVaultIsSetAside}</b>, sayTime(vault.asideAt!, now, zone))}
       {vault.level === "steward" && (
         <Row style={{ marginTop: 8 }}>
           <Button onPress={() => back.run({ vaultId: vault.id, aside: false })} isDisabled={back.running}>
-            {t.bringItBack}
+            {t.bringBack}
           </Button>
         </Row>
       )}

@@ -163,7 +163,7 @@ export function LedgerTable(props: TableProps) {
               tabIndex={-1}
               className="pick"
               aria-checked={all ? "true" : chosen.ids.size > 0 ? "mixed" : "false"}
-              aria-label={t.chooseAllThatAreShown}
+              aria-label={t.selectAllRowsShown}
               onClick={() => props.onChooseAll(!all)}
             >
               <i />
@@ -172,7 +172,7 @@ export function LedgerTable(props: TableProps) {
           <span role="columnheader">{t.name}</span>
           {shownColumns.map((one) => (
             <span key={one} role="columnheader" className={`c-${one}`}>
-              {one === "changed" && bin ? t.binned : COLUMN_WORDS[one]}
+              {one === "changed" && bin ? t.putInTheBin : COLUMN_WORDS[one]}
             </span>
           ))}
         </div>
@@ -285,7 +285,7 @@ const OneRow = memo(function OneRow(props: RowProps) {
               tabIndex={-1}
               className="pick"
               aria-checked={isChosen}
-              aria-label={t.choose(row.name)}
+              aria-label={t.select(row.name)}
               onClick={() => props.onChoose(row.id, "turn")}
             >
               <i />
@@ -306,9 +306,9 @@ const OneRow = memo(function OneRow(props: RowProps) {
                     className="small change"
                     href={`/vaults/${vaultId}/folder/${row.id}`}
                     prefetch={false}
-                    aria-label={t.change(row.name)}
+                    aria-label={t.edit(row.name)}
                   >
-                    {t.change2}
+                    {t.edit2}
                   </Link>
                 )}
               </>

@@ -17,9 +17,9 @@ export function MakeFolder({ parent, onClose, onMade }: MakeFolderProps) {
   const make = useCommand<{ folderId: string }>("vaults.makeFolder");
   const [name, setName] = useState("");
   return (
-    <Dialog title={t.makeAFolderIn(parent.name)} open onClose={onClose}>
+    <Dialog title={t.createAFolderIn(parent.name)} open onClose={onClose}>
       <Form
-        verb={t.makeTheFolder}
+        verb={t.createFolder}
         onSend={async () => {
           const answer = await make.run({ parentId: parent.id, name });
           if (answer.ok) {

@@ -30,15 +30,15 @@ export function SeparateSheet({ folder, onClose }: SeparateProps) {
   }, [folder.id, wanted]);
   const send = async () => {
     if (!(await mark.run({ folderId: folder.id, separate: wanted })).ok) return;
-    done(wanted ? t.isSeparate(folder.name) : t.isNotSeparateAnyMore(folder.name), [
+    done(wanted ? t.isSeparate(folder.name) : t.inheritsAccessAgain(folder.name), [
       { command: "vaults.markSeparate", input: { folderId: folder.id, separate: !wanted } },
     ]);
     onClose();
   };
   return (
-    <Dialog title={wanted ? t.makeSeparate(folder.name) : t.separateNoMore(folder.name)} open onClose={onClose}>
+    <Dialog title={wanted ? t.makeSeparate(folder.name) : t.letInheritAccessAgain(folder.name)} open onClose={onClose}>
       <Form
-        verb={wanted ? t.makeItSeparate : t.letAccessInFromAbove}
+        verb={wanted ? t.makeSeparate2 : t.inheritAccessAgain}
         onSend={send}
         running={mark.running}
         unready={preview === null}
@@ -53,8 +53,8 @@ export function SeparateSheet({ folder, onClose }: SeparateProps) {
         }
       >
         <p>
-          {wanted ? t.accessToTheVaultAndTo : t.accessToTheVaultAndTo2}
-          {preview?.needsGrant && t.youAreMadeItsStewardSo}
+          {wanted ? t.aSeparateFolderInheritsNo : t.itInheritsAccessToTheVaultAnd}
+          {preview?.needsGrant && t.youBecomeItsStewardSoThatIt}
         </p>
         {preview && <Effects effects={preview.effects} none={t.nobodysAccessChanges} />}
       </Form>

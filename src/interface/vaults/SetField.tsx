@@ -20,7 +20,7 @@ interface SetFieldProps {
 }
 
 const COMMON: Field[] = [
-  { id: "description", label: t.whatItIsFor, class: "open", form: "line" },
+  { id: "description", label: t.description, class: "open", form: "line" },
   { id: "notes", label: t.notes, class: "open", form: "text" },
 ];
 
@@ -71,7 +71,7 @@ export function SetField({ rows, onClose, onDone }: SetFieldProps) {
             hints={[]}
           />
         )}
-        {field && <p className="soft small">{t.itTakesThePlaceOfWhat}</p>}
+        {field && <p className="soft small">{t.itReplacesTheCurrentValueWhich}</p>}
         {running && <p role="status">{t.ofWord(running.done, running.of)}</p>}
       </Form>
     </Dialog>

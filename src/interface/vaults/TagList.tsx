@@ -62,7 +62,7 @@ export function TagList({ vaultId, onClose, onShow }: TagListProps) {
                     onShow(tag.name);
                     onClose();
                   }}
-                  aria-label={t.showWhatHasTheTag(tag.name)}
+                  aria-label={t.showEntriesWithTheTag(tag.name)}
                 >
                   {t.show}
                 </Act>
@@ -100,7 +100,7 @@ function Rename({ tag, known, onClose }: { tag: Tag; known: Tag[]; onClose: () =
         result.rows.length > 0 ? undoRewrites(result.rows) : null,
     );
     if (!undo) return;
-    done(other ? t.mergedInto(tag.name, to) : t.isCalledNow(tag.name, to), undo);
+    done(other ? t.mergedInto(tag.name, to) : t.isNowCalled(tag.name, to), undo);
     router.refresh();
     onClose();
   };
@@ -118,8 +118,8 @@ function Rename({ tag, known, onClose }: { tag: Tag; known: Tag[]; onClose: () =
         value={name}
         onText={setName}
         autoFocus
-        wrong={to.includes(",") ? t.aTagHasNoCommaIn : null}
-        hint={other ? t.isThereAlreadyTheTwoBecome(to) : undefined}
+        wrong={to.includes(",") ? t.aTagCannotContainAComma : null}
+        hint={other ? t.alreadyExistsTheTwoBecomeOne(to) : undefined}
       />
     </Form>
   );

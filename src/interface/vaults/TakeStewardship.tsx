@@ -28,7 +28,7 @@ export function TakeStewardship({ onClose }: { onClose: () => void }) {
     <Dialog title={t.takeStewardship} open onClose={onClose}>
       {taking ? (
         <Form
-          verb={t.takeIt}
+          verb={t.takeStewardship}
           look="harm"
           running={take.running}
           wrong={take.wrong()}
@@ -38,17 +38,17 @@ export function TakeStewardship({ onClose }: { onClose: () => void }) {
           }}
         >
           <Notice>
-            {t.youWillSeeAndChangeEverything(
+            {t.youCanRevealAndEditEverything(
               taking.what === "the whole vault" ? taking.name : taking.what,
-              taking.stewards.length > 0 ? t.readItAtOnce(taking.stewards.join(", ")) : t.itHasNoStewardNow,
+              taking.stewards.length > 0 ? t.willReadItAtOnce(taking.stewards.join(", ")) : t.itHasNoStewardNow,
             )}
           </Notice>
-          <TextArea label={t.why} value={why} maxLength={500} onText={setWhy} wrong={take.wrong("why")} />
+          <TextArea label={t.reason} value={why} maxLength={500} onText={setWhy} wrong={take.wrong("why")} />
         </Form>
       ) : all === null ? (
-        <p className="soft">{t.looking}</p>
+        <p className="soft">{t.searching}</p>
       ) : all.length === 0 ? (
-        <p>{t.youAreStewardOfEverythingThat}</p>
+        <p>{t.youAreAStewardOfEverythingThat}</p>
       ) : (
         <List>
           {all.map((one) => (
@@ -56,7 +56,7 @@ export function TakeStewardship({ onClose }: { onClose: () => void }) {
               <span>
                 <b>{one.name}</b>, {one.what}
                 <span className="small soft" style={{ display: "block" }}>
-                  {one.stewards.length > 0 ? t.lookedAfterBy(one.stewards.join(", ")) : t.nobodyLooksAfterIt}
+                  {one.stewards.length > 0 ? t.steward(one.stewards.join(", ")) : t.noSteward}
                 </span>
               </span>
               <Act onPress={() => setTaking(one)} aria-label={t.takeStewardshipOf(one.name, one.what)}>

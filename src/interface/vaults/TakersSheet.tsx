@@ -34,7 +34,7 @@ export function TakersSheet({ vault, onClose }: { vault: { id: string; name: str
     );
   }, [vault.id]);
   return (
-    <Dialog title={t.whoTakesOutOf(vault.name)} open onClose={onClose}>
+    <Dialog title={t.whoCanExportFrom(vault.name)} open onClose={onClose}>
       {takers && (
         <Form
           verb={t.save}
@@ -46,30 +46,30 @@ export function TakersSheet({ vault, onClose }: { vault: { id: string; name: str
           wrong={set.wrong() ?? set.wrong("takers")}
           onCancel={onClose}
         >
-          <p>{t.itsStewardsSaveEntriesWithAll}</p>
+          <p>{t.itsStewardsCanExportEntries}</p>
           {takers.length === 0 ? (
-            <Notice>{t.onlyItsStewardsTakeOut}</Notice>
+            <Notice>{t.onlyItsStewardsCanExport}</Notice>
           ) : (
             <List>
               {takers.map((taker) => (
                 <li key={taker.id}>
-                  <span>{taker.name || t.somebodyWhoIsNoLongerHere}</span>
+                  <span>{taker.name || t.someoneWhoIsNoLongerHere}</span>
                   <Act
                     onPress={() => setTakers(takers.filter((one) => one.id !== taker.id))}
-                    aria-label={t.takeOff(taker.name)}
+                    aria-label={t.remove(taker.name)}
                   >
-                    {t.takeOff2}
+                    {t.remove2}
                   </Act>
                 </li>
               ))}
             </List>
           )}
           <Picker<Choice>
-            label={t.somebodyMore}
+            label={t.add}
             seen
             placeholder={t.aPersonOrAGroup}
-            list={t.peopleAndGroups2}
-            nothing={t.nobodyOfThatNameIsHere}
+            list={t.peopleAndGroups}
+            nothing={t.noMatchTryPartOfTheName}
             load={loadTakers}
             searches
             onPick={({ kind, id, name }) => setTakers([...takers.filter((one) => one.id !== id), { kind, id, name }])}

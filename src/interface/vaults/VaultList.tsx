@@ -53,10 +53,10 @@ export function VaultList({ vaults, mayMake, staff, owner }: VaultListProps) {
     <Page
       where={
         vaults.length === 0 ? (
-          t.noVaultHoldsAnythingForYou
+          t.youHaveNoAccessToAnyVault
         ) : (
           <>
-            {t.youReachIn(
+            {t.youHaveAccessToIn(
               <b>
                 {entries.toLocaleString("en-GB")} {entries === 1 ? t.entry : t.entries}
               </b>,
@@ -72,12 +72,12 @@ export function VaultList({ vaults, mayMake, staff, owner }: VaultListProps) {
         <h1>{t.vaults2}</h1>
         {mayMake && (
           <Button look={vaults.length === 0 ? "go" : "plain"} onPress={() => setMaking(true)}>
-            {t.makeAVault}
+            {t.createAVault}
           </Button>
         )}
       </Head>
       {vaults.length === 0 ? (
-        <p style={{ maxWidth: "60ch" }}>{mayMake ? t.aVaultHoldsTheLoginsThat : t.asSoonAsSomebodyGivesYou}</p>
+        <p style={{ maxWidth: "60ch" }}>{mayMake ? t.aVaultHoldsTheLoginsThatOne : t.whenSomeoneGivesYouAccessToAn}</p>
       ) : (
         <List>
           {vaults.map((vault) => (
@@ -113,7 +113,7 @@ export function VaultList({ vaults, mayMake, staff, owner }: VaultListProps) {
       )}
       {staff && (
         <p className="soft" style={{ marginTop: 20 }}>
-          {t.forAllOfThemFromWhich(
+          {t.forAllVaultsToStartNewEntries(
             <Link href="/sites">{t.sitesWeUse}</Link>,
             <Link href="/kinds">{t.kindsOfYourOwn}</Link>,
           )}
@@ -121,7 +121,7 @@ export function VaultList({ vaults, mayMake, staff, owner }: VaultListProps) {
       )}
       {owner && (
         <p className="soft" style={{ marginTop: 8 }}>
-          {t.somethingHasNoStewardOrThe}
+          {t.doesSomethingHaveNoStewardOr}
           <Act onPress={() => setTaking(true)}>{t.takeStewardship}</Act>
         </p>
       )}
@@ -137,9 +137,9 @@ function MakeVault({ onClose }: { onClose: () => void }) {
   const [name, setName] = useState("");
   const [description, setDescription] = useState("");
   return (
-    <Dialog title={t.makeAVault} open onClose={onClose}>
+    <Dialog title={t.createAVault} open onClose={onClose}>
       <Form
-        verb={t.makeTheVault}
+        verb={t.createVault}
         onSend={async () => {
           const answer = await make.run({ name, description });
           if (answer.ok) router.push(`/vaults/${answer.result.vaultId}`);
@@ -150,7 +150,7 @@ function MakeVault({ onClose }: { onClose: () => void }) {
       >
         <TextField label={t.name} value={name} onText={setName} wrong={make.wrong("name")} autoFocus />
         <TextField
-          label={t.whatItHolds}
+          label={t.description}
           value={description}
           onText={setDescription}
           wrong={make.wrong("description")}

@@ -46,7 +46,7 @@ export function VaultSheet({ vault, rows, onClose }: VaultSheetProps) {
       />
     );
   return (
-    <Dialog title={t.change(vault.name)} open onClose={onClose}>
+    <Dialog title={t.edit(vault.name)} open onClose={onClose}>
       <Form
         verb={t.save}
         onSend={async () => {
@@ -58,7 +58,7 @@ export function VaultSheet({ vault, rows, onClose }: VaultSheetProps) {
       >
         <TextField label={t.name} value={name} onText={setName} wrong={change.wrong("name")} />
         <TextField
-          label={t.whatItHolds}
+          label={t.description}
           value={description}
           onText={setDescription}
           wrong={change.wrong("description")}
@@ -80,9 +80,9 @@ export function VaultSheet({ vault, rows, onClose }: VaultSheetProps) {
           </Button>
         )}
         <Button onPress={() => setSheet("picture")}>{t.picture}</Button>
-        <Button onPress={() => setSheet("out")}>{t.takeTheVaultOut}</Button>
+        <Button onPress={() => setSheet("out")}>{t.exportTheVault}</Button>
         <Button onPress={() => setSheet("note")}>{t.houseNote}</Button>
-        <Button onPress={() => setSheet("takers")}>{t.whoTakesOut}</Button>
+        <Button onPress={() => setSheet("takers")}>{t.whoCanExport}</Button>
         <Button onPress={() => setSheet("key")}>{t.encryptionKey}</Button>
         <Button look="harm" onPress={() => setSheet("delete")}>
           {t.deleteTheVault}
@@ -107,9 +107,9 @@ function HouseNote({ vault, onClose }: Pick<VaultSheetProps, "vault" | "onClose"
         onCancel={onClose}
         wrong={save.wrong()}
       >
-        <p>{t.whereTheHouseRulesLetPeople}</p>
+        <p>{t.whereTheHouseRulesRequire}</p>
         <TextArea
-          label={t.whatTheyConfirm}
+          label={t.houseNote}
           value={note}
           maxLength={2000}
           rows={5}
@@ -141,7 +141,7 @@ function DeleteVault({ vault, rows, onClose }: VaultSheetProps) {
         wrong={remove.wrong()}
       >
         <p>
-          {t.goForGoodWithTheirEarlier(
+          {t.willBeDeletedForGoodWithTheir(
             entries.toLocaleString("en-GB"),
             entries === 1 ? t.entry : t.entries,
             rows.length > entries && t.inFolders(rows.length - entries),
@@ -149,7 +149,7 @@ function DeleteVault({ vault, rows, onClose }: VaultSheetProps) {
           )}
         </p>
         <TextField
-          label={t.writeItsName(vault.name)}
+          label={t.typeItsNameToConfirm(vault.name)}
           value={name}
           onText={setName}
           wrong={remove.wrong("name")}

@@ -22,13 +22,13 @@ export function VaultSwitch({ here }: { here: string }) {
   };
   return (
     <>
-      <Button onPress={() => setOpen(true)}>{t.anotherVault}</Button>
-      <Dialog title={t.anotherVault} open={open} onClose={() => setOpen(false)}>
+      <Button onPress={() => setOpen(true)}>{t.switchVault}</Button>
+      <Dialog title={t.switchVault} open={open} onClose={() => setOpen(false)}>
         <Picker
           label={t.vault}
           placeholder={t.aFewLettersOfItsName}
           list={t.vaults}
-          nothing={t.youReachNoVaultOfThat}
+          nothing={t.noVaultMatches}
           load={load}
           all
           onPick={(vault) => {

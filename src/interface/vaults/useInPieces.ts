@@ -23,7 +23,7 @@ export function useInPieces() {
   const router = useRouter();
   const partly = (undo: Step[], count: number, of: number) => {
     if (count === 0) return;
-    done(t.doneForOfNotForThe(count.toLocaleString("en-GB"), of.toLocaleString("en-GB")), undo);
+    done(t.doneForOfNotForTheOthers(count.toLocaleString("en-GB"), of.toLocaleString("en-GB")), undo);
     router.refresh();
   };
   const inPieces = async <R>(

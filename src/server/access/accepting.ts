@@ -39,7 +39,7 @@ export async function requireReady(
   level: Reach,
 ): Promise<void> {
   if ((await toAccept(context.tx, context.me!.id, vaultId, level)) !== null)
-    throw new Refused("accept-first", t.acceptFirstOnItsPage(entry.name), undefined, { entryId: entry.nodeId });
+    throw new Refused("accept-first", t.acceptYourAccessToFirstOnIts(entry.name), undefined, { entryId: entry.nodeId });
   await requireYes(context, entry);
 }
 
@@ -58,8 +58,8 @@ export const acceptGiven = command({
     const [entry] = await tx.select({ name: entries.name }).from(entries).where(eq(entries.nodeId, input.entryId));
     if (!entry) throw notFound();
     const note = await toAccept(tx, me!.id, vaultId, level);
-    if (note === null) throw new Refused("conflict", t.thereIsNothingToAcceptHere);
-    if (note !== input.note) throw new Refused("conflict", t.theHouseNoteHasChanged);
+    if (note === null) throw new Refused("conflict", t.thereIsNothingLeftToAcceptHere);
+    if (note !== input.note) throw new Refused("conflict", t.theHouseNoteHasChangedReadIt);
     return { vaultId, note, name: entry.name };
   },
   run: async ({ tx, me, at, allowed }) => {
@@ -83,7 +83,7 @@ export const setHouseNote = command({
   name: "vaults.setHouseNote",
   input: z.strictObject({
     vaultId: idSchema,
-    note: z.string().trim().max(2000, t.aHouseNoteHasAtMost),
+    note: z.string().trim().max(2000, t.aHouseNoteHasAtMost2),
   }),
   by: ["person"],
   allow: async (context) => {

@@ -35,7 +35,7 @@ export async function requireYes({ tx, me, at }: Asking, entry: Gated): Promise<
   if (entry.asksFirst === 0 || (me && (await holdingYes(tx, me.id, entry.nodeId, at)))) return;
   throw new Refused(
     "ask-first",
-    t.asksFirstAskOnItsPage(entry.name, entry.asksFirst === 1 ? "a steward" : "two stewards"),
+    t.requiresApprovalByRequestItOn(entry.name, entry.asksFirst === 1 ? "a steward" : "two stewards"),
     undefined,
     { entryId: entry.nodeId },
   );
@@ -86,7 +86,7 @@ export const setAsksFirst = command({
     if (input.stewards > others.length)
       throw new Refused(
         "not-allowed",
-        others.length === 0 ? t.youAreItsOnlyStewardNobody : t.besidesYouItHasOneSteward,
+        others.length === 0 ? t.youAreItsOnlyStewardSoNobody : t.itHasOnlyOneOtherStewardSo,
         "stewards",
       );
     return { ...allowed, others };
@@ -94,15 +94,15 @@ export const setAsksFirst = command({
   run: async ({ tx, input, me, at, allowed }) => {
     const { entry, others } = allowed;
     if (entry.asksFirst === input.stewards && entry.yesMinutes === input.minutes)
-      throw new Refused("conflict", t.thatIsSoAlready);
+      throw new Refused("conflict", t.itIsAlreadySetThisWay);
     await tx
       .update(entries)
       .set({ asksFirst: input.stewards, yesMinutes: input.minutes })
       .where(eq(entries.nodeId, input.entryId));
     const says =
       input.stewards === 0
-        ? t.letBeUsedWithoutAskingFirst(me!.name, entry.name)
-        : t.madeAskFirst(me!.name, entry.name, input.stewards === 1 ? "a steward" : "two stewards");
+        ? t.stoppedRequiringApprovalFor(me!.name, entry.name)
+        : t.madeRequireApprovalBy(me!.name, entry.name, input.stewards === 1 ? "a steward" : "two stewards");
     for (const other of others) await addNotice(tx, other.id, at, says, input.entryId);
   },
   journal: ({ input, allowed }) => ({
@@ -114,7 +114,7 @@ export const setAsksFirst = command({
   tell: ({ allowed }) => [`vault:${allowed.vaultId}`, ...allowed.others.map(({ id }): Topic => `person:${id}`)],
 });
 
-const reason = z.string().trim().min(3, t.sayWhatForInAFew).max(500);
+const reason = z.string().trim().min(3, t.giveAReasonInAFewWords).max(500);
 
 export const askFirst = command({
   name: "access.askFirst",
@@ -123,7 +123,7 @@ export const askFirst = command({
   allow: async (context) => {
     const { tx, input, me, at } = context;
     const allowed = await requireEntryHere(context, input.entryId, "use");
-    if (allowed.entry.asksFirst === 0) throw new Refused("conflict", t.nobodyHasToBeAskedFirst);
+    if (allowed.entry.asksFirst === 0) throw new Refused("conflict", t.itNoLongerRequiresApproval);
     const open = await tx
       .select({ entryId: yeses.entryId })
       .from(yeses)
@@ -135,8 +135,8 @@ export const askFirst = command({
           gt(yeses.askedAt, at - UNANSWERED_MS),
         ),
       );
-    if (open.some((one) => one.entryId === input.entryId)) throw new Refused("conflict", t.youHaveAskedAlready);
-    if (open.length >= MOST_OPEN) throw new Refused("too-many", t.youHaveAskedForALot);
+    if (open.some((one) => one.entryId === input.entryId)) throw new Refused("conflict", t.youHaveAlreadyRequested);
+    if (open.length >= MOST_OPEN) throw new Refused("too-many", t.youHaveTooManyOpenRequestsWait);
     const stewards = await otherStewards(tx, input.entryId, me!.id, at);
     return { ...allowed, stewards };
   },
@@ -149,7 +149,7 @@ export const askFirst = command({
       ...{ browser: from.browser, address: from.address, needed: entry.asksFirst, minutes: entry.yesMinutes },
     });
     for (const steward of stewards)
-      await addNotice(tx, steward.id, at, t.asksToUseNow(me!.name, entry.name, input.why), entry.nodeId);
+      await addNotice(tx, steward.id, at, t.requestsToUseNow(me!.name, entry.name, input.why), entry.nodeId);
     return { yesId };
   },
   journal: ({ input, allowed }) => ({
@@ -171,9 +171,9 @@ async function requireAnswerable({ tx, me, at }: Asking, yesId: string) {
   const [row] = await tx.select().from(yeses).where(eq(yeses.id, yesId));
   const found = row && me && (await resolveAt(tx, me, row.entryId, at));
   if (found?.resolution.level !== "steward" || row!.personId === me!.id) throw notFound();
-  if (!isOpen(row!, at)) throw new Refused("conflict", t.thisWasAnsweredOrTakenBack);
+  if (!isOpen(row!, at)) throw new Refused("conflict", t.thisRequestHasAlreadyBeen);
   const asker = await loadPerson(tx, row!.personId, at);
-  if (asker?.standing !== "active") throw new Refused("conflict", t.whoeverAskedHasNoAccessTo);
+  if (asker?.standing !== "active") throw new Refused("conflict", t.thePersonWhoSentThisRequestNo);
   return { row: row!, asker, vaultId: found.path[0]!.vaultId, entry: await nodeName(tx, row!.entryId) };
 }
 
@@ -184,14 +184,14 @@ export const sayYes = command({
     z.strictObject({
       ...ofYes,
       yes: z.literal(false),
-      word: z.string().trim().min(1, t.sayWhyInAWordIt).max(500),
+      word: z.string().trim().min(1, t.giveAReasonItIsAllThey).max(500),
     }),
   ]),
   by: ["person"],
   allow: async (context) => {
     const allowed = await requireAnswerable(context, context.input.yesId);
     if (context.input.yes && allowed.row.said.some(({ by }) => by === context.me!.id))
-      throw new Refused("conflict", t.youSaidYesAlreadyAnother);
+      throw new Refused("conflict", t.youHaveAlreadyApprovedIt);
     return allowed;
   },
   run: async ({ tx, input, me, at, allowed }) => {
@@ -209,7 +209,7 @@ export const sayYes = command({
     await tx.update(yeses).set({ said, until }).where(eq(yeses.id, row.id));
     if (until !== null) {
       const zone = await timeZone(tx);
-      await addNotice(tx, asker.id, at, t.youMayUseUntil(entry, sayTime(until, at, zone)), row.entryId);
+      await addNotice(tx, asker.id, at, t.youCanUseUntil(entry, sayTime(until, at, zone)), row.entryId);
     }
     return { until };
   },
@@ -235,7 +235,7 @@ export const closeYes = command({
   allow: async ({ tx, input, me }) => {
     const [row] = await tx.select().from(yeses).where(eq(yeses.id, input.yesId));
     if (row?.personId !== me!.id) throw notFound();
-    if (row.closedAt !== null) throw new Refused("conflict", t.itIsClosedAlready);
+    if (row.closedAt !== null) throw new Refused("conflict", t.itHasAlreadyEnded);
     const [vaultId] = (await loadSteps(tx, row.entryId)).path.map((node) => node.vaultId);
     return { row, vaultId };
   },
@@ -251,14 +251,14 @@ export const passEmergency = command({
   name: "access.passEmergency",
   input: z.strictObject({
     entryId: idSchema,
-    why: z.string().trim().min(10, t.sayWhatHappenedAllItsStewards).max(500),
+    why: z.string().trim().min(10, t.sayWhatHasHappenedAllIts).max(500),
   }),
   by: ["person"],
   allow: async (context) => {
     const { tx, input, me, at } = context;
     const allowed = await requireEntryHere(context, input.entryId, "use");
-    if (allowed.entry.asksFirst === 0) throw new Refused("conflict", t.nobodyHasToBeAskedFirst);
-    if (!(await loadRules(tx)).emergency) throw new Refused("not-allowed", t.theHouseRulesLetNobodyPast);
+    if (allowed.entry.asksFirst === 0) throw new Refused("conflict", t.itNoLongerRequiresApproval);
+    if (!(await loadRules(tx)).emergency) throw new Refused("not-allowed", t.theHouseRulesDoNotAllow);
     const owners = (await loadByRole(tx, ["owner"], at)).filter((person) => person.standing === "active");
     const stewards = await otherStewards(tx, input.entryId, me!.id, at);
     const told = new Map([...stewards, ...owners].map((person) => [person.id, person]));
@@ -281,7 +281,7 @@ export const passEmergency = command({
         tx,
         id,
         at,
-        t.emergencyGotPastTheYesOf(me!.name, what, input.why),
+        t.emergencyUsedWithoutApproval(me!.name, what, input.why),
         stewards.has(id) ? entry.nodeId : null,
       );
     }

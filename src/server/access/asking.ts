@@ -62,24 +62,24 @@ export const askForAccess = command({
     nodeId: idSchema,
     level: z.enum(LEVELS),
     until: instantSchema.default(null),
-    why: z.string().trim().min(1, t.sayWhatForItsStewardDecides).max(500),
+    why: z.string().trim().min(1, t.giveAReasonItsStewardDecidesBy).max(500),
   }),
   by: ["person"],
   allow: async (context) => {
     const { tx, input, me, at, house } = context;
     const known = await requireKnown(context, input.nodeId);
     if (atLeast(known.level, input.level))
-      throw new Refused("conflict", t.youHaveThereAlready(levelWord(known.level)), "level");
-    if (me!.guest && input.level === "steward") throw new Refused("bad-input", t.aGuestNeverHasMoreThan, "level");
-    if (input.until !== null && input.until <= at) throw new Refused("bad-input", t.thisEndIsInThePast, "until");
+      throw new Refused("conflict", t.youAlreadyHaveThere(levelWord(known.level)), "level");
+    if (me!.guest && input.level === "steward") throw new Refused("bad-input", t.aGuestCanHaveAtMostEdit, "level");
+    if (input.until !== null && input.until <= at) throw new Refused("bad-input", t.theEndDateIsInThePast, "until");
     const open = await tx
       .select({ id: asks.id, nodeId: asks.nodeId })
       .from(asks)
       // To how many a question by the address of a site went is not felt here either.
       .where(and(eq(asks.personId, me!.id), eq(asks.state, "open"), or(eq(asks.site, ""), eq(asks.nodeId, ""))));
-    if (open.some((one) => one.nodeId === input.nodeId)) throw new Refused("conflict", t.youHaveAskedForThisAlready);
+    if (open.some((one) => one.nodeId === input.nodeId)) throw new Refused("conflict", t.youHaveAlreadyRequestedThisIt);
     await requireFewAttempts(tx, attemptKey(house.keys, "ask", me!.id), MOST_ASKED, at);
-    if (open.length >= MOST_OPEN) throw new Refused("conflict", t.youWaitForManyAnswersAlready);
+    if (open.length >= MOST_OPEN) throw new Refused("conflict", t.youHaveTooManyOpenRequestsWait);
     const stewards = await stewardsOf(tx, input.nodeId, me!.id, at);
     return { ...known, stewards, node: await nodeName(tx, input.nodeId) };
   },
@@ -109,7 +109,7 @@ async function askText(
 ): Promise<string> {
   const zone = await timeZone(tx);
   const until = ask.until === null ? "" : ` until ${sayTime(ask.until, at, zone)}`;
-  return t.asksForOn(who, levelWord(ask.level), node, until, ask.why);
+  return t.requestsOn(who, levelWord(ask.level), node, until, ask.why);
 }
 
 const ofAsk = { askId: idSchema };
@@ -120,7 +120,7 @@ async function requireAsk(tx: Reader, askId: string): Promise<Ask> {
   return ask;
 }
 
-const ANSWERED = t.thisWasAnsweredOrTakenBack;
+const ANSWERED = t.thisRequestHasAlreadyBeen;
 
 export const withdrawAsk = command({
   name: "access.withdrawAsk",
@@ -151,7 +151,7 @@ async function requireAnswerable(context: Asking, askId: string) {
   if (found?.resolution.level !== "steward" || ask.personId === me!.id) throw notFound();
   if (ask.state !== "open") throw new Refused("conflict", ANSWERED);
   const asker = await loadPerson(tx, ask.personId, at);
-  if (asker?.standing !== "active") throw new Refused("conflict", t.whoeverAskedHasNoAccessTo);
+  if (asker?.standing !== "active") throw new Refused("conflict", t.thePersonWhoSentThisRequestNo);
   return { ask, asker, vaultId: found.path[0]!.vaultId, node: await nodeName(tx, ask.nodeId) };
 }
 
@@ -168,7 +168,7 @@ export const answerAsk = command({
     z.strictObject({
       ...ofAsk,
       yes: z.literal(false),
-      word: z.string().trim().min(1, t.sayWhyInAWordIt).max(500),
+      word: z.string().trim().min(1, t.giveAReasonItIsAllThey).max(500),
     }),
   ]),
   by: ["person"],
@@ -180,16 +180,16 @@ export const answerAsk = command({
       await close(tx, ask.id, { state: "no", word: input.word }, me!.id, at);
       await settleSite(tx, ask, input.word, me!.id, at);
       const what = ask.site === "" ? `${levelWord(ask.level)} on ${node}` : `a login for ${ask.site}`;
-      const text = t.saidNoTo(await answerer(tx, asker, me!), what, input.word);
+      const text = t.declined(await answerer(tx, asker, me!), what, input.word);
       await addNotice(tx, asker.id, at, text, await nodeIfKnown(tx, asker, ask.nodeId, at));
       return { given: null };
     }
     const level = input.level ?? ask.level;
     const until = input.until === undefined ? ask.until : input.until;
-    if (rank(level) > rank(ask.level)) throw new Refused("bad-input", t.theyAskedFor(levelWord(ask.level)), "level");
+    if (rank(level) > rank(ask.level)) throw new Refused("bad-input", t.theyRequested(levelWord(ask.level)), "level");
     if (ask.until !== null && (until === null || until > ask.until))
-      throw new Refused("bad-input", t.theyAskedForAShorterTime, "until");
-    if (until !== null && until <= at) throw new Refused("bad-input", t.thisEndIsInThePast, "until");
+      throw new Refused("bad-input", t.theyRequestedAShorterTime, "until");
+    if (until !== null && until <= at) throw new Refused("bad-input", t.theEndDateIsInThePast, "until");
     await refuseLower(tx, ask, { level, until }, at);
     await giveAsked(context, ask, level, until);
     const given = level === ask.level && until === ask.until ? null : { level, until };
@@ -297,7 +297,7 @@ async function refuseLower(
   };
   const lost = preview(organised, [change], at).differences.find((one) => rank(one.after) < rank(one.before));
   if (lost)
-    throw new Refused("not-allowed", t.thatWouldLowerWhatTheyHave(levelWord(lost.before), levelWord(lost.after)));
+    throw new Refused("not-allowed", t.thatWouldLowerTheirAccessFrom(levelWord(lost.before), levelWord(lost.after)));
 }
 
 /** Without an end it takes the place of an own lower grant; with one it stands beside it, which counts again after. */
@@ -335,7 +335,7 @@ export const passAskOn = command({
     const allowed = await requireAnswerable(context, input.askId);
     const stewards = await stewardsOf(tx, allowed.ask.nodeId, allowed.ask.personId, at);
     const to = stewards.find(({ id }) => id === input.personId);
-    if (!to) throw new Refused("bad-input", t.thisPersonIsNoStewardOf, "personId");
+    if (!to) throw new Refused("bad-input", t.thisPersonIsNotAStewardOf, "personId");
     return { ...allowed, to };
   },
   run: async ({ tx, input, me, at, allowed }) => {
@@ -525,7 +525,7 @@ export const remindOfAsks = command({
     for (const ask of old) {
       const stewards = (await stewardsOf(tx, ask.nodeId, ask.personId, at)).map(({ id }) => id);
       if (ask.remindedAt === null) {
-        await tell(ask.passedTo ? [ask.passedTo] : stewards, ask, t.itWaitsForYourAnswerSince);
+        await tell(ask.passedTo ? [ask.passedTo] : stewards, ask, t.itHasBeenWaitingForYourAnswer);
         await tx.update(asks).set({ remindedAt: at }).where(eq(asks.id, ask.id));
       } else if (ask.raisedAt === null && ask.askedAt < at - RAISE_AFTER_MS) {
         await tell(stewards, ask, t.nobodyHasAnsweredForThreeDays);
@@ -546,7 +546,7 @@ async function tellOwners(tx: Transaction, ask: Ask, at: number, told: string[])
   const asker = await loadPerson(tx, ask.personId, at);
   for (const person of await loadByRole(tx, ["owner"], at))
     if (person.standing === "active" && person.id !== ask.personId) {
-      const text = t.askedForSomethingInThreeDays(asker?.name ?? "Somebody", vault);
+      const text = t.requestedAccessToSomethingIn(asker?.name ?? "Somebody", vault);
       await addNotice(tx, person.id, at, text);
       told.push(person.id);
     }

@@ -27,19 +27,19 @@ export const askForSite = command({
   name: "access.askForSite",
   input: z.strictObject({
     page: z.url().max(2000),
-    why: z.string().trim().min(1, t.sayWhatForWhoeverLooksAfter).max(500),
+    why: z.string().trim().min(1, t.giveAReasonItsStewardDecidesBy).max(500),
   }),
   by: ["person", "lanyard"],
   allow: async ({ tx, input, me, at, house }) => {
     if (me!.guest) throw notFound();
     const host = hostOf(input.page);
-    if (!host) throw new Refused("bad-input", t.thisIsNotTheAddressOf, "page");
+    if (!host) throw new Refused("bad-input", t.thisIsNotTheAddressOfA, "page");
     const site = siteOf(host);
     const [open] = await tx
       .select({ id: asks.id })
       .from(asks)
       .where(and(eq(asks.personId, me!.id), eq(asks.site, site), eq(asks.state, "open")));
-    if (open) throw new Refused("conflict", t.youHaveAskedForThisSite);
+    if (open) throw new Refused("conflict", t.youHaveAlreadyRequestedALogin);
     await requireFewAttempts(tx, attemptKey(house.keys, "ask for a site", me!.id), MOST_ASKED, at);
     return { site, told: new Set<string>() };
   },
@@ -62,7 +62,7 @@ export const askForSite = command({
       const own = resolve(me!, steps, at);
       if (atLeast(own.level, "use") || own.because.some((say) => say.grant.level === "blocked")) continue;
       await ask(entry.nodeId);
-      const text = t.asksWhetherThereIsALogin(me!.name, site, entry.name, input.why);
+      const text = t.requestsALoginForAndYouAre(me!.name, site, entry.name, input.why);
       for (const person of await stewardsAt(tx, entry.nodeId, at))
         if (person.id !== me!.id) {
           await addNotice(tx, person.id, at, text, entry.nodeId);
@@ -71,7 +71,7 @@ export const askForSite = command({
     }
     // Kept or not, one row stands for the question itself: what follows looks the same from outside.
     await ask("");
-    const text = t.asksWhetherThereIsALogin2(me!.name, site, input.why);
+    const text = t.requestsALoginForIfThereIs(me!.name, site, input.why);
     for (const person of await loadByRole(tx, ["owner", "administrator"], at))
       if (person.id !== me!.id && !told.has(person.id)) {
         await addNotice(tx, person.id, at, text);

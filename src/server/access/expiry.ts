@@ -34,7 +34,8 @@ export const tellOfExpiry = command({
       if ((await countStewards(tx, nodeId, end - 1)) === 0 || (await countStewards(tx, nodeId, end)) > 0) continue;
       const what = await nodeName(tx, nodeId);
       const when = exactTime(end, zone);
-      const text = end > at ? t.willHaveNoStewardFromThe(what, when) : t.hasNoStewardAnyMoreThe(what, when);
+      const text =
+        end > at ? t.willHaveNoStewardFromExtendThe(what, when) : t.hasNoStewardTheLastStewardship(what, when);
       const owners = (await loadByRole(tx, ["owner"], at)).filter((person) => person.standing === "active");
       for (const owner of owners) if (await tellOnce(tx, owner.id, text, nodeId, at)) told.push(owner.id);
     }

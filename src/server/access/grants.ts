@@ -38,7 +38,7 @@ const terms = {
   from: instantSchema.default(null),
   until: instantSchema.default(null),
   weekly: weeklySchema.nullable().default(null),
-  why: z.string().trim().max(500, t.aReasonHasAtMost500).default(""),
+  why: z.string().trim().max(500, t.aReasonHasAtMost500Characters).default(""),
 };
 
 type Terms = z.output<z.ZodObject<typeof terms>>;
@@ -67,7 +67,7 @@ export const giveAccess = command({
       (row) => row.nodeId === input.nodeId && row.subjectKind === kind && row.subjectId === subjectId,
     );
     if (same.some((row) => sameTerms(row, { ...input, weekly: context.allowed.weekly })))
-      throw new Refused("conflict", t.thatIsSetHereAlready, "level");
+      throw new Refused("conflict", t.thatIsAlreadySetHere, "level");
     const grantId = uuidv7();
     const change = async () => {
       await tx.insert(grants).values({
@@ -194,7 +194,7 @@ async function requireGrant(tx: Transaction, grantId: string): Promise<GrantRow>
     .select()
     .from(grants)
     .where(and(eq(grants.id, grantId), isNull(grants.validUntil)));
-  if (!grant) throw new Refused("conflict", t.thisGrantHasBeenChangedOr);
+  if (!grant) throw new Refused("conflict", t.someoneElseHasChangedOrEnded);
   return grant;
 }
 
@@ -213,8 +213,8 @@ async function requireSubject(
   }
   const person = await loadPerson(tx, subject.id, at);
   if (!person) throw notFound();
-  if (person.standing === "leaver") throw new Refused("bad-input", t.hasLeftBringThemBackFirst(person.name), "subject");
-  if (person.guest && level === "steward") throw new Refused("bad-input", t.aGuestNeverHasMoreThan, "level");
+  if (person.standing === "leaver") throw new Refused("bad-input", t.hasLeftReinstateThemFirst(person.name), "subject");
+  if (person.guest && level === "steward") throw new Refused("bad-input", t.aGuestCanHaveAtMostEdit, "level");
   return { name: person.name, person };
 }
 
@@ -226,9 +226,9 @@ async function subjectName(tx: Transaction, grant: GrantRow): Promise<string> {
 }
 
 function requireTerms(input: Terms, at: number): void {
-  if (input.until !== null && input.until <= at) throw new Refused("bad-input", t.thisEndIsInThePast, "until");
+  if (input.until !== null && input.until <= at) throw new Refused("bad-input", t.theEndDateIsInThePast, "until");
   if (input.from !== null && input.until !== null && input.until <= input.from)
-    throw new Refused("bad-input", t.itWouldEndBeforeItStarts, "until");
+    throw new Refused("bad-input", t.theEndDateMustBeAfterThe, "until");
 }
 
 /** What is lowered or shortened is against no house rule. */
@@ -270,7 +270,7 @@ function requireNoLongerThanGiver(held: Allowed, input: Terms, at: number): void
   if (input.level === "blocked") return;
   const end = reachEnd(held, "steward", at);
   if (end !== null && (input.until === null || input.until > end))
-    throw new Refused("bad-input", t.youAreItsStewardForA, "until", { end });
+    throw new Refused("bad-input", t.yourOwnStewardshipHasAnEndDate, "until", { end });
 }
 
 /**
@@ -307,7 +307,7 @@ export async function refuseWithoutSteward(
   const left = (await withoutSteward(tx, nodeId, at)).filter((id) => !before.has(id));
   if (left.length === 0) return;
   const name = await nodeName(tx, left[0]!);
-  throw new Refused("not-allowed", t.wouldBeLeftWithoutASteward(name));
+  throw new Refused("not-allowed", t.wouldBeLeftWithoutAStewardMake(name));
 }
 
 function journalOf(

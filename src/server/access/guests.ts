@@ -27,7 +27,7 @@ type Asking = Pick<Context<unknown, Reader>, "tx" | "me" | "at">;
 /** A steward of the very folder or entry; the house rules may leave guests to administrators. */
 async function requireHost(context: Asking, nodeId: string) {
   const held = await requireLevel(context, nodeId, "steward");
-  if (held.path[0]!.type === "vault") throw new Refused("bad-input", t.aGuestIsAskedIntoOne, "nodeId");
+  if (held.path[0]!.type === "vault") throw new Refused("bad-input", t.aGuestCanBeInvitedToA, "nodeId");
   return { vaultId: held.vaultId, node: await nodeName(context.tx, nodeId) };
 }
 
@@ -48,7 +48,7 @@ export const askGuestIn = command({
     name: nameSchema,
     mail: mailSchema,
     level: z.enum(["use", "reveal", "edit"]),
-    until: z.number({ error: t.sayUntilWhenAGuestsAccess }).int(),
+    until: z.number({ error: t.chooseAnEndDateAGuestsAccess }).int(),
     why: z.string().trim().max(500).default(""),
   }),
   by: ["person"],
@@ -57,9 +57,9 @@ export const askGuestIn = command({
     const host = await requireHost(context, input.nodeId);
     const { makes } = await loadRules(tx);
     if (makes.guests === "administrators" && !isAdministrator(me!.role))
-      throw new Refused("not-allowed", t.theHouseRulesLeaveAskingGuests);
+      throw new Refused("not-allowed", t.theHouseRulesLetOnly);
     const known = await personWith(tx, input.mail, at);
-    if (known && known.role !== "guest") throw new Refused("conflict", t.isStaffHereGiveThemAccess(known.name), "mail");
+    if (known && known.role !== "guest") throw new Refused("conflict", t.isAMemberOfStaffGiveThem(known.name), "mail");
     if (known?.standing === "leaver" || known?.standing === "suspended")
       throw new Refused("conflict", t.wasAGuestHereAnAdministrator(known.name), "mail");
     return { ...host, known };
@@ -103,7 +103,7 @@ export const renewGuestLink = command({
   allow: async (context) => {
     const host = await requireHost(context, context.input.nodeId);
     const { guest } = await requireGuestHere(context, context.input);
-    if (guest.standing !== "invited") throw new Refused("conflict", t.theyHaveComeInAlreadyAn);
+    if (guest.standing !== "invited") throw new Refused("conflict", t.theyHaveAlreadyJoinedAn);
     return { ...host, guest };
   },
   run: async ({ tx, input, at, house }) => ({

@@ -56,11 +56,11 @@ export const makeHandover = command({
   name: "access.makeHandover",
   input: z.strictObject({
     entryId: idSchema,
-    fields: z.array(z.string().min(1).max(80)).min(1, t.chooseWhatIsHandedOver).max(60),
+    fields: z.array(z.string().min(1).max(80)).min(1, t.chooseWhatToHandOver).max(60),
     until: z.number().int(),
     openings: z.number().int().min(1).max(20),
     word: z.string().trim().max(100).default(""),
-    mailTo: z.union([z.literal(""), z.email(t.thisIsNotAMailAddress).max(254)]).default(""),
+    mailTo: z.union([z.literal(""), z.email(t.thisIsNotAnEmailAddress).max(254)]).default(""),
   }),
   by: ["person"],
   mayPrepare: (context) => requireEntry(context, context.input.entryId, "reveal"),
@@ -69,12 +69,12 @@ export const makeHandover = command({
     const { input, at } = context;
     const { makes } = await loadRules(context.tx);
     const allowed = await requireEntry(context, input.entryId, makes.handovers === "reveal" ? "reveal" : "steward");
-    if (makes.handovers === "nobody") throw new Refused("not-allowed", t.theHouseRulesLetNobodyMake);
+    if (makes.handovers === "nobody") throw new Refused("not-allowed", t.theHouseRulesDoNotAllow);
     await requireRevealGates(context, allowed);
     if (input.mailTo !== "" && !context.house.configuration.mail)
-      throw new Refused("bad-input", t.noMailGoesOutFromHere, "mailTo");
-    if (input.until <= at) throw new Refused("bad-input", t.thisEndIsInThePast, "until");
-    if (input.until > at + LONGEST_MS) throw new Refused("bad-input", t.aLinkEndsWithinNinetyDays, "until");
+      throw new Refused("bad-input", t.thisGaltryCannotSendEmailNo, "mailTo");
+    if (input.until <= at) throw new Refused("bad-input", t.theEndDateIsInThePast, "until");
+    if (input.until > at + LONGEST_MS) throw new Refused("bad-input", t.aLinkCanLastAtMost90, "until");
     return allowed;
   },
   run: async ({ tx, input, at, me, house, prepared, allowed }) => {
@@ -85,7 +85,7 @@ export const makeHandover = command({
     const secrets: string[] = [];
     for (const id of new Set(input.fields)) {
       const found = handedField(entry, kind, hidden, id);
-      if (!found) throw new Refused("bad-input", t.oneOfTheseIsEmptyOr, "fields");
+      if (!found) throw new Refused("bad-input", t.oneOfTheseIsEmptyOrNo, "fields");
       copy.fields.push(found);
       if (found.class === "secret") secrets.push(id);
     }
@@ -235,9 +235,9 @@ export const mailHandoverCode = command({
   allow: async ({ tx, input, at }) => {
     const found = await requireOpenable(tx, input, at);
     const { mailTo, codesAt } = found.row;
-    if (!mailTo) throw new Refused("conflict", t.thisLinkAsksForNoCode);
-    if (at - (codesAt.at(-1) ?? 0) < CODE_AGAIN_MS) throw new Refused("too-many", t.aCodeHasJustBeenSent);
-    if (codesAt.length >= MOST_CODES) throw new Refused("too-many", t.tooManyCodesWereAskedFor);
+    if (!mailTo) throw new Refused("conflict", t.thisLinkDoesNotRequireACode);
+    if (at - (codesAt.at(-1) ?? 0) < CODE_AGAIN_MS) throw new Refused("too-many", t.aCodeHasJustBeenSentYou);
+    if (codesAt.length >= MOST_CODES) throw new Refused("too-many", t.tooManyCodesWereRequestedThis);
     return { ...found, mailTo };
   },
   run: async ({ tx, input, at, house, allowed: { row, mailTo } }) => {
@@ -254,9 +254,9 @@ export const mailHandoverCode = command({
         text: [
           `${code.slice(0, 3)} ${code.slice(3)}`,
           "",
-          t.thisCodeOpensWhatOfHands(from, home.name),
+          t.thisCodeOpensTheHandoverLink(from, home.name),
           "",
-          t.didYouNotAskForA(from),
+          t.ifYouDidNotAskForA(from),
         ].join("\n"),
         ...{ until: at + CODE_MS, makerId: row.makerId, nodeId: row.entryId },
       },
@@ -302,7 +302,7 @@ export const openHandover = command({
     const found = await requireOpenable(tx, input, at);
     const asked = found.row.codesAt.at(-1);
     if (found.row.mailTo && !found.again && !(found.row.codeMark && asked && at - asked <= CODE_MS))
-      throw new Refused("bad-input", t.thereIsNoCodeThatStill, "code");
+      throw new Refused("bad-input", t.noCodeIsValidAnyMoreSend, "code");
     return found;
   },
   // What is given back goes outside: the copy, if it is opened, and nothing else of the row.
@@ -313,7 +313,7 @@ export const openHandover = command({
       await tx.update(handovers).set({ wrongWords }).where(eq(handovers.id, row.id));
       if (wrongWords >= MOST_WRONG) {
         await tx.update(handovers).set({ sealed: null }).where(eq(handovers.id, row.id));
-        await addNotice(tx, row.makerId, at, t.aHandoverLinkOfIsClosed(name, MOST_WRONG), row.entryId);
+        await addNotice(tx, row.makerId, at, t.aHandoverLinkOfWasClosedAfter(name, MOST_WRONG), row.entryId);
       }
       return { opened: null, triesLeft: MOST_WRONG - wrongWords };
     }
@@ -341,10 +341,10 @@ export const openHandover = command({
 
 const ENDED: Record<HandoverEnd, string> = {
   withdrawn: t.thisLinkWasWithdrawn,
-  closed: t.thisLinkIsClosedAWrong,
-  expired: t.thisLinkHasRunOut,
-  opened: t.thisLinkHasBeenOpenedAlready,
-  gone: t.whatThisLinkWasForIs,
+  closed: t.thisLinkIsClosedAfterFiveWrong,
+  expired: t.thisLinkHasExpired,
+  opened: t.thisLinkHasAlreadyBeenOpened,
+  gone: t.theEntryBehindThisLinkNoLonger,
 };
 
 export const withdrawHandover = command({
@@ -355,7 +355,7 @@ export const withdrawHandover = command({
     const [row] = await context.tx.select().from(handovers).where(eq(handovers.id, context.input.handoverId));
     if (!row) throw notFound();
     const allowed = await requireEntry(context, row.entryId, row.makerId === context.me!.id ? "reveal" : "steward");
-    if (row.withdrawnAt !== null) throw new Refused("conflict", t.itIsWithdrawnAlready);
+    if (row.withdrawnAt !== null) throw new Refused("conflict", t.itHasAlreadyBeenWithdrawn);
     return { ...allowed, row };
   },
   run: async ({ tx, input, at }) => {

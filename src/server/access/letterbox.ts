@@ -30,7 +30,7 @@ type Asking = Pick<Context<unknown, Reader>, "tx" | "me" | "at">;
 
 async function requireFolder(context: Asking, nodeId: string) {
   const held = await requireLevel(context, nodeId, "steward");
-  if (held.path[0]!.type !== "folder") throw new Refused("bad-input", t.aLetterboxHangsAtAFolder, "nodeId");
+  if (held.path[0]!.type !== "folder") throw new Refused("bad-input", t.aLetterboxBelongsToAFolder, "nodeId");
   if (await isBinned(context.tx, nodeId)) throw notFound();
   return { vaultId: held.vaultId, node: await nodeName(context.tx, nodeId) };
 }
@@ -41,21 +41,21 @@ export const hangLetterbox = command({
     nodeId: idSchema,
     name: nameSchema,
     labels: z
-      .array(z.string().trim().min(1, t.sayWhatIsAskedFor).max(80))
-      .min(1, t.sayWhatIsAskedFor)
-      .max(MOST_LABELS, t.atMostValuesAtOnce(MOST_LABELS))
-      .refine((all) => new Set(all.map((one) => one.toLowerCase())).size === all.length, t.eachByANameOfIts),
+      .array(z.string().trim().min(1, t.nameTheEntry).max(80))
+      .min(1, t.nameTheEntry)
+      .max(MOST_LABELS, t.aLetterboxHasAtMostFields(MOST_LABELS))
+      .refine((all) => new Set(all.map((one) => one.toLowerCase())).size === all.length, t.giveEachFieldADifferentName),
     until: z.number().int(),
   }),
   by: ["person"],
   allow: async (context) => {
     const { tx, input, at } = context;
     const allowed = await requireFolder(context, input.nodeId);
-    if (input.until <= at) throw new Refused("bad-input", t.thisEndIsInThePast, "until");
-    if (input.until > at + LONGEST_MS) throw new Refused("bad-input", t.aLetterboxEndsWithinNinetyDays, "until");
+    if (input.until <= at) throw new Refused("bad-input", t.theEndDateIsInThePast, "until");
+    if (input.until > at + LONGEST_MS) throw new Refused("bad-input", t.aLetterboxCanLastAtMost90, "until");
     const all = await tx.select().from(letterboxes).where(eq(letterboxes.nodeId, input.nodeId));
     if (all.filter((one) => endOf(one, at) === null).length >= MOST_OPEN)
-      throw new Refused("conflict", t.atMostLetterboxesHangAtOne(MOST_OPEN));
+      throw new Refused("conflict", t.aFolderHasAtMostOpen(MOST_OPEN));
     return allowed;
   },
   run: async ({ tx, input, me, at, house }) => {
@@ -127,9 +127,9 @@ export const lookAtLetterbox = query({
 });
 
 const ENDED: Record<LetterboxEnd, string> = {
-  dropped: t.somethingWasDroppedInHere,
+  dropped: t.somethingHasAlreadyBeenSent,
   closed: t.thisLetterboxIsClosed,
-  expired: t.thisLetterboxHasRunOut,
+  expired: t.thisLetterboxHasExpired,
 };
 
 export const dropIn = command({
@@ -138,7 +138,7 @@ export const dropIn = command({
     token: tokenSchema,
     /** One for each label, in their order. */
     values: z.array(z.string().max(10_000, t.atMost10000CharactersEach)).min(1).max(MOST_LABELS),
-    from: z.string().trim().max(100, t.aNameHasAtMost100).default(""),
+    from: z.string().trim().max(100, t.aNameHasAtMost100Characters).default(""),
   }),
   by: ["nobody", "person"],
   allow: async ({ tx, input, at }) => {
@@ -149,7 +149,7 @@ export const dropIn = command({
     const vaultId = await folderStands(tx, row, at);
     if (vaultId === null) throw new Refused("ended", ENDED.closed);
     if (input.values.length !== row.labels.length || input.values.every((value) => value.trim() === ""))
-      throw new Refused("bad-input", t.thereIsNothingToDropIn, "values");
+      throw new Refused("bad-input", t.fillInAtLeastOneField, "values");
     return { row, vaultId, node: await nodeName(tx, row.nodeId) };
   },
   // Whoever drops it in is told that it is in, and nothing of where.
@@ -163,8 +163,8 @@ export const dropIn = command({
       values: { name: row.name, description, extras: extras.filter(({ value }) => value?.trim()) },
     });
     await tx.update(letterboxes).set({ droppedAt: at, entryId: made.entryId }).where(eq(letterboxes.id, row.id));
-    await addNotice(tx, row.makerId, at, t.wasDroppedIntoYourLetterbox(row.name), made.entryId);
-    await tellStewards(tx, [made.entryId], (name) => t.wasDroppedInBySomebodyOutside(name), at, row.makerId);
+    await addNotice(tx, row.makerId, at, t.wasReceivedThroughYour(row.name), made.entryId);
+    await tellStewards(tx, [made.entryId], (name) => t.wasReceivedFromSomeoneOutside(name), at, row.makerId);
     return null;
   },
   journal: ({ allowed }) => ({
@@ -184,7 +184,7 @@ export const closeLetterbox = command({
     const [row] = await context.tx.select().from(letterboxes).where(eq(letterboxes.id, context.input.letterboxId));
     if (!row) throw notFound();
     const allowed = await requireFolder(context, row.nodeId);
-    if (endOf(row, context.at) !== null) throw new Refused("conflict", t.itHasEndedAlready);
+    if (endOf(row, context.at) !== null) throw new Refused("conflict", t.itHasAlreadyEnded);
     return { ...allowed, row };
   },
   run: async ({ tx, input, at }) => {

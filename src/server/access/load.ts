@@ -118,8 +118,8 @@ export async function resolveAt(
 
 const MISSING: Record<Level, string> = {
   use: t.youCannotUseThis,
-  reveal: t.youCanSignInWithThis,
-  edit: t.youCanUseThisButNot,
+  reveal: t.youCanSignInWithThisBut,
+  edit: t.youCanUseThisButYouNeed,
   steward: t.onlyItsStewardCanDoThat,
 };
 

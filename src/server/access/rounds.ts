@@ -70,7 +70,7 @@ export const setRounds = command({
 async function begin(tx: Transaction, vaultId: string, by: string | null, asked: string, at: number): Promise<string> {
   const roundId = uuidv7();
   await tx.insert(rounds).values({ id: roundId, vaultId, startedAt: at, startedBy: by, asked, askedAt: at });
-  if (asked !== by) await addNotice(tx, asked, at, t.itIsTimeForARound(await nodeName(tx, vaultId)), vaultId);
+  if (asked !== by) await addNotice(tx, asked, at, t.aRoundOfIsDueReviewWho(await nodeName(tx, vaultId)), vaultId);
   return roundId;
 }
 
@@ -81,7 +81,7 @@ export const startRound = command({
   by: ["person"],
   allow: async (context) => {
     await requireLevel(context, context.input.vaultId, "steward");
-    if (await openRound(context.tx, context.input.vaultId)) throw new Refused("conflict", t.aRoundIsUnderWayAlready);
+    if (await openRound(context.tx, context.input.vaultId)) throw new Refused("conflict", t.aRoundIsAlreadyUnderWay);
     return { name: await nodeName(context.tx, context.input.vaultId) };
   },
   run: async ({ tx, input, me, at }) => ({ roundId: await begin(tx, input.vaultId, me!.id, me!.id, at) }),
@@ -96,7 +96,7 @@ export const startRound = command({
 async function requireRound(context: Asking, vaultId: string): Promise<Round> {
   await requireLevel(context, vaultId, "steward");
   const round = await openRound(context.tx, vaultId);
-  if (!round) throw new Refused("conflict", t.thereIsNoRoundUnderWay);
+  if (!round) throw new Refused("conflict", t.thereIsNoRoundUnderWayHere);
   return round;
 }
 
@@ -113,9 +113,9 @@ export const sayInRound = command({
     const { input, tx, me, at } = context;
     const round = await requireRound(context, input.vaultId);
     const line = (await linesOf(tx, input.vaultId, me!.id, at)).find(({ grant }) => grant.id === input.grantId);
-    if (!line) throw new Refused("conflict", t.thisGrantWasChangedOrWithdrawn);
+    if (!line) throw new Refused("conflict", t.someoneElseHasChangedOrEnded);
     if (input.say === "lower" && lowerThan(line.grant.level) === null)
-      throw new Refused("bad-input", t.thereIsNoLevelBelowUse, "say");
+      throw new Refused("bad-input", t.thereIsNoLevelBelowUseEnd, "say");
     return { round };
   },
   run: async ({ tx, input, me, at, allowed }) => {
@@ -425,11 +425,11 @@ export const keepRounds = command({
           .set({ asked: next, askedAt: at, remindedAt: null, passed: again })
           .where(eq(rounds.id, round.id));
         const since = sayTime(round.startedAt, at, zone);
-        await addNotice(tx, next, at, t.theRoundOfBegunComesTo(name, since), round.vaultId);
+        await addNotice(tx, next, at, t.theRoundOfStartedIsNowYours(name, since), round.vaultId);
         told.add(next);
       } else if (round.remindedAt === null && round.askedAt <= at - REMIND_MS) {
         await tx.update(rounds).set({ remindedAt: at }).where(eq(rounds.id, round.id));
-        await addNotice(tx, round.asked, at, t.theRoundOfWaitsForYou(name), round.vaultId);
+        await addNotice(tx, round.asked, at, t.theRoundOfIsStillWaitingFor(name), round.vaultId);
         told.add(round.asked);
       }
     }

@@ -20,8 +20,8 @@ export const showSlip = command({
     if (!draft) throw notFound();
     const reader = await loadPerson(tx, input.personId, at);
     if (reader?.standing !== "active" || reader.guest || reader.id === me!.id)
-      throw new Refused("bad-input", t.aSecondLookIsForAnother, "personId");
-    if (draft.shownTo.includes(reader.id)) throw new Refused("conflict", t.isAskedAlready(reader.name));
+      throw new Refused("bad-input", t.askAnotherMemberOfStaffForA, "personId");
+    if (draft.shownTo.includes(reader.id)) throw new Refused("conflict", t.hasAlreadyBeenAsked(reader.name));
     return { draft, reader };
   },
   run: async ({ tx, me, at, allowed }) => {
@@ -30,7 +30,7 @@ export const showSlip = command({
       .update(slips)
       .set({ shownTo: [...draft.shownTo, reader.id] })
       .where(eq(slips.id, draft.id));
-    await addNotice(tx, reader.id, at, t.asksYouForASecondLook(me!.name));
+    await addNotice(tx, reader.id, at, t.asksYouForASecondOpinionOn(me!.name));
   },
   journal: () => null,
   tell: ({ input }) => [`person:${input.personId}`],
@@ -71,19 +71,19 @@ export const sayOfSlip = command({
   name: "access.sayOfSlip",
   input: z.strictObject({
     slipId: idSchema,
-    word: z.string().trim().min(1, t.sayWhatYouThinkOfIt).max(500),
+    word: z.string().trim().min(1, t.writeAComment).max(500),
   }),
   by: ["person"],
   allow: async ({ tx, input, me }) => {
     const [slip] = await tx.select().from(slips).where(eq(slips.id, input.slipId));
     if (!slip?.shownTo.includes(me!.id)) throw notFound();
-    if (slip.state !== "draft") throw new Refused("conflict", t.itWasAppliedOrDroppedMeanwhile);
+    if (slip.state !== "draft") throw new Refused("conflict", t.itHasBeenAppliedOrDiscarded);
     return slip;
   },
   run: async ({ tx, input, me, at, allowed }) => {
     const left = allowed.shownTo.filter((id) => id !== me!.id);
     await tx.update(slips).set({ shownTo: left }).where(eq(slips.id, allowed.id));
-    await addNotice(tx, allowed.personId, at, t.lookedAtYourChangeSlip(me!.name, input.word));
+    await addNotice(tx, allowed.personId, at, t.commentedOnYourChangeSlip(me!.name, input.word));
   },
   journal: () => null,
   tell: ({ allowed }) => [`person:${allowed.personId}`],

@@ -90,7 +90,7 @@ export const draftSlip = command({
 /** What changes would do, told as a slip tells it, before they are made or put on one. */
 export const foresee = query({
   name: "access.foresee",
-  input: z.strictObject({ changes: changesSchema.min(1, t.thereIsNothingToLookAhead) }),
+  input: z.strictObject({ changes: changesSchema.min(1, t.thereIsNothingOnTheSlip) }),
   by: ["person"],
   apart: true,
   allow: async (context) => {
@@ -171,8 +171,8 @@ async function viewOf(tx: Reader, draft: Slip, drafter: Person, at: number): Pro
   };
 }
 
-const MOVED_FOR_OTHERS = t.somethingChangedSinceItWas;
-const GROUND_MOVED = t.somethingChangedMeanwhileAnd;
+const MOVED_FOR_OTHERS = t.somethingHasChangedSinceItWas;
+const GROUND_MOVED = t.somethingHasChangedAndThisSlip;
 
 /** All of it in one transaction, by the same commands as each alone. */
 export const applySlip = command({
@@ -182,7 +182,7 @@ export const applySlip = command({
     revision: z.number().int(),
     /** Of what was read. */
     ground: z.string().max(80),
-    why: z.string().trim().max(500, t.aReasonHasAtMost500).default(""),
+    why: z.string().trim().max(500, t.aReasonHasAtMost500Characters).default(""),
   }),
   by: ["person"],
   prepare: ({ input, caller, house, at }) => workedOut.execute(house, { slipId: input.slipId }, caller, at),
@@ -198,10 +198,10 @@ export const applySlip = command({
       ? prepared.worked
       : await workOut(tx, changes, await vaultsOf(tx, changes), me!.id, at);
     if (said.ground !== input.ground) throw new Refused("conflict", GROUND_MOVED);
-    if (said.bare.length > 0) throw new Refused("not-allowed", t.wouldBeLeftWithoutASteward(said.bare[0]));
+    if (said.bare.length > 0) throw new Refused("not-allowed", t.wouldBeLeftWithoutAStewardMake(said.bare[0]));
     const second = await needsSecondYes(tx, changes, me!, input.why, at);
     const asked = await stewardsByNode(tx, [...new Set([...others, ...second])], me!.id, at);
-    if (second.some((id) => !asked.has(id))) throw new Refused("second-yes", t.theHouseRulesAskForA);
+    if (second.some((id) => !asked.has(id))) throw new Refused("second-yes", t.theHouseRulesRequireApprovalBy);
     return { draft, changes, asked, people: [...new Set([...asked.values()].flat())] };
   },
   // Who is asked, and how many, is not for the drafter to know: it is not in what is given back.
@@ -214,7 +214,7 @@ export const applySlip = command({
         .update(slips)
         .set({ state: "waiting", why: input.why, waits, ground: input.ground, changedAt: at })
         .where(eq(slips.id, draft.id));
-      for (const id of people) await addNotice(tx, id, at, t.draftedChangesThatTouchWhatYou(me!.name));
+      for (const id of people) await addNotice(tx, id, at, t.draftedChangesThatAffectYouAsA(me!.name));
       return { changes: changes.length, waiting: true };
     }
     await carryOut(context, draft, changes, input.why);
@@ -327,7 +327,7 @@ export const answerSlip = command({
     if (slip?.state !== "waiting" || slip.personId === me!.id) throw notFound();
     const mine = await ownWaits(tx, slip, me!, at);
     if (mine.length === 0) throw notFound();
-    if (!input.yes && input.word === "") throw new Refused("bad-input", t.sayWhyInAWordIt, "word");
+    if (!input.yes && input.word === "") throw new Refused("bad-input", t.giveAReasonItIsAllThey, "word");
     const changes = slip.changes.map(({ change }) => change);
     const drafter = await loadPerson(tx, slip.personId, at);
     if (input.yes) {
@@ -336,7 +336,7 @@ export const answerSlip = command({
       const { said } = await workOut(tx, changes, await vaultsOf(tx, changes), me!.id, at);
       if (said.ground !== slip.ground) throw new Refused("conflict", MOVED_FOR_OTHERS);
       if (said.ground !== input.ground) throw new Refused("conflict", GROUND_MOVED);
-      if (drafter?.standing !== "active") throw new Refused("conflict", t.whoeverDraftedItHasNoAccess);
+      if (drafter?.standing !== "active") throw new Refused("conflict", t.thePersonWhoDraftedItNoLonger);
     }
     return { slip, mine, changes, drafter: drafter! };
   },
@@ -345,7 +345,7 @@ export const answerSlip = command({
     const { slip, mine, changes, drafter } = allowed;
     if (!input.yes) {
       await tx.update(slips).set({ state: "dropped", changedAt: at }).where(eq(slips.id, slip.id));
-      await addNotice(tx, slip.personId, at, t.saidNoToYourChangeSlip(me!.name, input.word));
+      await addNotice(tx, slip.personId, at, t.declinedYourChangeSlip(me!.name, input.word));
       return { applied: false };
     }
     const waits = slip.waits.filter((id) => !mine.includes(id));
@@ -361,7 +361,7 @@ export const answerSlip = command({
       caller: { ...(caller as Extract<Caller, { kind: "person" }>), personId: drafter.id, sessionId: null },
     };
     await carryOut(theirs, slip, changes, slip.why);
-    await addNotice(tx, slip.personId, at, t.saidYesToYourChangeSlip(me!.name));
+    await addNotice(tx, slip.personId, at, t.approvedYourChangeSlipItHas(me!.name));
     return { applied: true };
   },
   journal: ({ input, result, allowed }) => ({
@@ -380,7 +380,7 @@ export const undoSlip = command({
   allow: async ({ tx, input, me, at }) => {
     const [slip] = await tx.select().from(slips).where(eq(slips.id, input.slipId));
     if (!slip || slip.personId !== me!.id || slip.state !== "applied") throw notFound();
-    if (at - slip.appliedAt! > DAY_MS) throw new Refused("conflict", t.itCanBeUndoneForA);
+    if (at - slip.appliedAt! > DAY_MS) throw new Refused("conflict", t.itCanNoLongerBeUndoneThat);
     return { slip, draft: await draftOf(tx, me!.id) };
   },
   run: async ({ tx, at, me, allowed }) => {
@@ -415,7 +415,7 @@ export const takeSlipBack = command({
   allow: async ({ tx, input, me }) => {
     const [slip] = await tx.select().from(slips).where(eq(slips.id, input.slipId));
     if (!slip || slip.personId !== me!.id) throw notFound();
-    if (slip.state !== "waiting") throw new Refused("conflict", t.itDoesNotWaitAnyMore);
+    if (slip.state !== "waiting") throw new Refused("conflict", t.itIsNoLongerWaitingForApproval);
     return { slip, draft: await draftOf(tx, me!.id) };
   },
   run: async ({ tx, at, allowed }) => {

@@ -29,7 +29,7 @@ export const changeSchema = z.discriminatedUnion("type", [
     type: z.literal("set"),
     nodeId: idSchema,
     subject: subjectSchema,
-    grants: z.array(terms).max(6, t.atMostSixGrantsOfOne),
+    grants: z.array(terms).max(6, t.atMost6GrantsForOnePerson),
   }),
   z.strictObject({
     type: z.literal("member"),
@@ -70,7 +70,7 @@ export async function requireLevelOfGroup({ tx, me, at }: Asked, groupId: string
         isNull(memberships.validUntil),
       ),
     );
-  if (!keeping.some((one) => isActive(one, at))) throw new Refused("not-allowed", t.administratorsAndTheGroups);
+  if (!keeping.some((one) => isActive(one, at))) throw new Refused("not-allowed", t.onlyAdministratorsAndTheGroups);
 }
 
 export async function completed(context: Asked, change: ChangeInput, zone: string): Promise<Change> {

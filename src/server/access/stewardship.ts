@@ -18,15 +18,15 @@ export const takeStewardship = command({
   name: "access.takeStewardship",
   input: z.strictObject({
     nodeId: idSchema,
-    why: z.string().trim().min(1, t.writeDownWhyEveryStewardReads).max(500),
+    why: z.string().trim().min(1, t.giveAReasonEveryStewardWill).max(500),
   }),
   by: ["person"],
   allow: async ({ tx, input, me, role, at }) => {
-    if (role !== "owner") throw new Refused("not-allowed", t.onlyAnOwnerTakesStewardship);
+    if (role !== "owner") throw new Refused("not-allowed", t.onlyAnOwnerCanTakeStewardship);
     const [node] = await loadPath(tx, input.nodeId);
     if (!node) throw notFound();
     const found = await resolveAt(tx, me!, input.nodeId, at);
-    if (found?.resolution.level === "steward") throw new Refused("conflict", t.youAreItsStewardAlready);
+    if (found?.resolution.level === "steward") throw new Refused("conflict", t.youAreAlreadyItsSteward);
     return { vaultId: node.vaultId, node: await nodeName(tx, input.nodeId) };
   },
   run: async ({ tx, input, me, at, commandId, allowed }) => {
@@ -67,7 +67,7 @@ export const takeableNodes = query({
   by: ["person"],
   apart: true,
   allow: ({ role }) => {
-    if (role !== "owner") throw new Refused("not-allowed", t.onlyAnOwnerTakesStewardship);
+    if (role !== "owner") throw new Refused("not-allowed", t.onlyAnOwnerCanTakeStewardship);
   },
   run: async ({ tx, me, at }) => {
     const rows = await tx.select({ id: vaults.nodeId, name: vaults.name }).from(vaults);

@@ -1,221 +1,224 @@
 /** Every sentence and label of this area, in one place to be read. */
 export const accepting = {
-  acceptFirstOnItsPage: (name: string) => `Accept ${name} first, on its page.`,
-  thereIsNothingToAcceptHere: "There is nothing to accept here any more.",
-  theHouseNoteHasChanged: "The house note has changed meanwhile. Read it again.",
-  aHouseNoteHasAtMost: "A house note has at most 2,000 characters.",
+  acceptYourAccessToFirstOnIts: (name: string) => `Accept your access to ${name} first, on its page.`,
+  thereIsNothingLeftToAcceptHere: "There is nothing left to accept here.",
+  theHouseNoteHasChangedReadIt: "The house note has changed. Read it again.",
+  aHouseNoteHasAtMost2: "A house note has at most 2,000 characters.",
 };
 
 export const askFirst = {
-  asksFirstAskOnItsPage: (name: string, part: string) => `${name} asks ${part} first. Ask on its page.`,
-  youAreItsOnlyStewardNobody:
-    "You are its only steward: nobody could say yes to you. Make somebody else its steward first.",
-  besidesYouItHasOneSteward:
-    "Besides you it has one steward: two could not say yes to you. Make another one its steward first.",
-  thatIsSoAlready: "That is so already.",
-  letBeUsedWithoutAskingFirst: (name: string, name2: string) => `${name} let ${name2} be used without asking first.`,
-  madeAskFirst: (name: string, name2: string, part: string) => `${name} made ${name2} ask ${part} first.`,
-  sayWhatForInAFew: "Say what for, in a few words.",
-  nobodyHasToBeAskedFirst: "Nobody has to be asked first any more.",
-  youHaveAskedAlready: "You have asked already.",
-  youHaveAskedForALot: "You have asked for a lot already. Wait for an answer.",
-  asksToUseNow: (name: string, name2: string, why: string) => `${name} asks to use ${name2} now: “${why}”`,
-  thisWasAnsweredOrTakenBack: "This was answered or taken back meanwhile.",
-  whoeverAskedHasNoAccessTo: "Whoever asked has no access to Galtry any more.",
-  sayWhyInAWordIt: "Say why, in a word: it is all they learn.",
-  youSaidYesAlreadyAnother: "You said yes already: another steward has to say it too.",
-  youMayUseUntil: (entry: string, time: string) => `You may use ${entry} until ${time}.`,
-  itIsClosedAlready: "It is closed already.",
-  sayWhatHappenedAllItsStewards: "Say what happened: all its stewards read it at once.",
-  theHouseRulesLetNobodyPast: "The house rules let nobody past a steward’s yes.",
-  emergencyGotPastTheYesOf: (name: string, what: string, why: string) =>
-    `EMERGENCY: ${name} got past the yes of ${what}: “${why}”`,
+  requiresApprovalByRequestItOn: (name: string, part: string) =>
+    `${name} requires approval by ${part}. Request it on its page.`,
+  youAreItsOnlyStewardSoNobody:
+    "You are its only steward, so nobody could approve your own use. Make someone else its steward first.",
+  itHasOnlyOneOtherStewardSo:
+    "It has only one other steward, so two could not approve your own use. Make another person its steward first.",
+  itIsAlreadySetThisWay: "It is already set this way.",
+  stoppedRequiringApprovalFor: (name: string, name2: string) => `${name} stopped requiring approval for ${name2}.`,
+  madeRequireApprovalBy: (name: string, name2: string, part: string) =>
+    `${name} made ${name2} require approval by ${part}.`,
+  giveAReasonInAFewWords: "Give a reason, in a few words.",
+  itNoLongerRequiresApproval: "It no longer requires approval.",
+  youHaveAlreadyRequested: "You have already requested approval.",
+  youHaveTooManyOpenRequestsWait: "You have too many open requests. Wait for an answer.",
+  requestsToUseNow: (name: string, name2: string, why: string) => `${name} requests to use ${name2} now: “${why}”`,
+  thisRequestHasAlreadyBeen: "This request has already been answered or withdrawn.",
+  thePersonWhoSentThisRequestNo: "The person who sent this request no longer has access to Galtry.",
+  giveAReasonItIsAllThey: "Give a reason. It is all they are told.",
+  youHaveAlreadyApprovedIt: "You have already approved it. Another steward must approve it too.",
+  youCanUseUntil: (entry: string, time: string) => `You can use ${entry} until ${time}.`,
+  itHasAlreadyEnded: "It has already ended.",
+  sayWhatHasHappenedAllIts: "Say what has happened. All its stewards will read it at once.",
+  theHouseRulesDoNotAllow: "The house rules do not allow emergency use.",
+  emergencyUsedWithoutApproval: (name: string, what: string, why: string) =>
+    `EMERGENCY: ${name} used ${what} without approval: “${why}”`,
 };
 
 export const asking = {
-  sayWhatForItsStewardDecides: "Say what for: its steward decides by it.",
-  youHaveThereAlready: (levelWord: string) => `You have ${levelWord} there already.`,
-  aGuestNeverHasMoreThan: "A guest never has more than Edit.",
-  thisEndIsInThePast: "This end is in the past.",
-  youHaveAskedForThisAlready: "You have asked for this already, and it is not answered yet.",
-  youWaitForManyAnswersAlready: "You wait for many answers already.",
-  asksForOn: (who: string, levelWord: string, node: string, until: string, why: string) =>
-    `${who} asks for ${levelWord} on ${node}${until}: “${why}”`,
-  thisWasAnsweredOrTakenBack: "This was answered or taken back meanwhile.",
-  whoeverAskedHasNoAccessTo: "Whoever asked has no access to Galtry any more.",
-  sayWhyInAWordIt: "Say why, in a word: it is all they learn.",
-  saidNoTo: (part: string, what: string, word: string) => `${part} said no to ${what}: “${word}”`,
-  theyAskedFor: (levelWord: string) => `They asked for ${levelWord}.`,
-  theyAskedForAShorterTime: "They asked for a shorter time.",
+  giveAReasonItsStewardDecidesBy: "Give a reason: its steward decides by it.",
+  youAlreadyHaveThere: (levelWord: string) => `You already have ${levelWord} there.`,
+  aGuestCanHaveAtMostEdit: "A guest can have at most Edit.",
+  theEndDateIsInThePast: "The end date is in the past. Choose a later one.",
+  youHaveAlreadyRequestedThisIt: "You have already requested this. It has not been answered yet.",
+  youHaveTooManyOpenRequestsWait: "You have too many open requests. Wait for an answer.",
+  requestsOn: (who: string, levelWord: string, node: string, until: string, why: string) =>
+    `${who} requests ${levelWord} on ${node}${until}: “${why}”`,
+  thisRequestHasAlreadyBeen: "This request has already been answered or withdrawn.",
+  thePersonWhoSentThisRequestNo: "The person who sent this request no longer has access to Galtry.",
+  giveAReasonItIsAllThey: "Give a reason. It is all they are told.",
+  declined: (part: string, what: string, word: string) => `${part} declined ${what}: “${word}”`,
+  theyRequested: (levelWord: string) => `They requested ${levelWord}.`,
+  theyRequestedAShorterTime: "They requested a shorter time.",
   gaveYouOn: (part: string, levelWord: string, node: string, end: string) =>
     `${part} gave you ${levelWord} on ${node}${end}.`,
-  thatWouldLowerWhatTheyHave: (levelWord: string, levelWord2: string) =>
-    `That would lower what they have: they would go from ${levelWord} to ${levelWord2}. Give at least ${levelWord}, or nothing.`,
-  thisPersonIsNoStewardOf: "This person is no steward of it.",
+  thatWouldLowerTheirAccessFrom: (levelWord: string, levelWord2: string) =>
+    `That would lower their access from ${levelWord} to ${levelWord2}. Give at least ${levelWord}, or decline.`,
+  thisPersonIsNotAStewardOf: "This person is not a steward of it.",
   passedItOnToYou: (text: string, name: string) => `${text} ${name} passed it on to you.`,
   onlyItsStewardCanDoThat: "Only its steward can do that.",
-  itWaitsForYourAnswerSince: "It waits for your answer since yesterday.",
+  itHasBeenWaitingForYourAnswer: "It has been waiting for your answer since yesterday.",
   nobodyHasAnsweredForThreeDays: "Nobody has answered for three days.",
-  askedForSomethingInThreeDays: (part: string, vault: string) =>
-    `${part} asked for something in ${vault} three days ago, and none of its stewards has answered.`,
+  requestedAccessToSomethingIn: (part: string, vault: string) =>
+    `${part} requested access to something in ${vault} three days ago, and none of its stewards has answered.`,
 };
 
 export const askingForSite = {
-  sayWhatForWhoeverLooksAfter: "Say what for: whoever looks after it decides by it.",
-  thisIsNotTheAddressOf: "This is not the address of a website.",
-  youHaveAskedForThisSite: "You have asked for this site already, and it is not answered yet.",
-  asksWhetherThereIsALogin: (name: string, site: string, name2: string, why: string) =>
-    `${name} asks whether there is a login for ${site}; you look after ${name2}: “${why}”`,
-  asksWhetherThereIsALogin2: (name: string, site: string, why: string) =>
-    `${name} asks whether there is a login for ${site}: “${why}” Whoever looks after one, if anybody does, is asked too.`,
+  giveAReasonItsStewardDecidesBy: "Give a reason: its steward decides by it.",
+  thisIsNotTheAddressOfA: "This is not the address of a website.",
+  youHaveAlreadyRequestedALogin: "You have already requested a login for this site. It has not been answered yet.",
+  requestsALoginForAndYouAre: (name: string, site: string, name2: string, why: string) =>
+    `${name} requests a login for ${site}, and you are a steward of ${name2}: “${why}”`,
+  requestsALoginForIfThereIs: (name: string, site: string, why: string) =>
+    `${name} requests a login for ${site}: “${why}” If there is one, its stewards have been asked too.`,
 };
 
 export const expiry = {
-  willHaveNoStewardFromThe: (what: string, when: string) =>
-    `${what} will have no steward from ${when}: the last stewardship ends then. Extend it, or make somebody else its steward.`,
-  hasNoStewardAnyMoreThe: (what: string, when: string) =>
-    `${what} has no steward any more: the last stewardship ended ${when}. Nobody can give or withdraw access there.`,
+  willHaveNoStewardFromExtendThe: (what: string, when: string) =>
+    `${what} will have no steward from ${when}. Extend the stewardship, or make someone else a steward.`,
+  hasNoStewardTheLastStewardship: (what: string, when: string) =>
+    `${what} has no steward: the last stewardship ended ${when}. Nobody can give or end access there.`,
 };
 
 export const grants = {
   chooseADay: "Choose a day.",
   eachDayOnce: "Each day once.",
-  aReasonHasAtMost500: "A reason has at most 500 characters.",
-  thatIsSetHereAlready: "That is set here already.",
-  thisGrantHasBeenChangedOr: "This grant has been changed or withdrawn meanwhile.",
-  hasLeftBringThemBackFirst: (name: string) => `${name} has left: bring them back first.`,
-  aGuestNeverHasMoreThan: "A guest never has more than Edit.",
-  thisEndIsInThePast: "This end is in the past.",
-  itWouldEndBeforeItStarts: "It would end before it starts.",
-  youAreItsStewardForA: "You are its steward for a time yourself: what you give cannot outlast that.",
-  wouldBeLeftWithoutASteward: (name: string) =>
-    `${name} would be left without a steward. Make somebody else its steward first, without an end.`,
+  aReasonHasAtMost500Characters: "A reason has at most 500 characters.",
+  thatIsAlreadySetHere: "That is already set here.",
+  someoneElseHasChangedOrEnded: "Someone else has changed or ended this grant. Check it and try again.",
+  hasLeftReinstateThemFirst: (name: string) => `${name} has left. Reinstate them first.`,
+  aGuestCanHaveAtMostEdit: "A guest can have at most Edit.",
+  theEndDateIsInThePast: "The end date is in the past. Choose a later one.",
+  theEndDateMustBeAfterThe: "The end date must be after the start.",
+  yourOwnStewardshipHasAnEndDate: "Your own stewardship has an end date. What you give cannot last longer.",
+  wouldBeLeftWithoutAStewardMake: (name: string) =>
+    `${name} would be left without a steward. Make someone else its steward first, with no end date.`,
 };
 
 export const guests = {
-  aGuestIsAskedIntoOne: "A guest is asked into one folder or entry, not into a whole vault.",
-  sayUntilWhenAGuestsAccess: "Say until when: a guest’s access ends.",
-  theHouseRulesLeaveAskingGuests: "The house rules leave asking guests in to administrators.",
-  isStaffHereGiveThemAccess: (name: string) => `${name} is staff here: give them access as such.`,
-  wasAGuestHereAnAdministrator: (name: string) => `${name} was a guest here. An administrator can bring them back.`,
-  theyHaveComeInAlreadyAn: "They have come in already: an administrator makes a new sign-in link.",
+  aGuestCanBeInvitedToA: "A guest can be invited to a folder or an entry, not to a whole vault.",
+  chooseAnEndDateAGuestsAccess: "Choose an end date: a guest’s access always has one.",
+  theHouseRulesLetOnly: "The house rules let only administrators invite guests.",
+  isAMemberOfStaffGiveThem: (name: string) => `${name} is a member of staff. Give them access instead.`,
+  wasAGuestHereAnAdministrator: (name: string) => `${name} was a guest here. An administrator can reinstate them.`,
+  theyHaveAlreadyJoinedAn: "They have already joined. An administrator can create a new sign-in link.",
 };
 
 export const handover = {
-  chooseWhatIsHandedOver: "Choose what is handed over.",
-  thisIsNotAMailAddress: "This is not a mail address.",
-  theHouseRulesLetNobodyMake: "The house rules let nobody make handover links.",
-  noMailGoesOutFromHere: "No mail goes out from here: the operator has set no mail server.",
-  thisEndIsInThePast: "This end is in the past.",
-  aLinkEndsWithinNinetyDays: "A link ends within ninety days.",
-  oneOfTheseIsEmptyOr: "One of these is empty or not there any more.",
-  thisLinkAsksForNoCode: "This link asks for no code.",
-  aCodeHasJustBeenSent: "A code has just been sent. Another can be asked for after half a minute.",
-  tooManyCodesWereAskedFor: "Too many codes were asked for: this link sends no more. Ask for a new link.",
+  chooseWhatToHandOver: "Choose what to hand over.",
+  thisIsNotAnEmailAddress: "This is not an email address.",
+  theHouseRulesDoNotAllow: "The house rules do not allow handover links.",
+  thisGaltryCannotSendEmailNo: "This Galtry cannot send email: no mail server is set up.",
+  theEndDateIsInThePast: "The end date is in the past. Choose a later one.",
+  aLinkCanLastAtMost90: "A link can last at most 90 days.",
+  oneOfTheseIsEmptyOrNo: "One of these is empty or no longer exists.",
+  thisLinkDoesNotRequireACode: "This link does not require a code.",
+  aCodeHasJustBeenSentYou: "A code has just been sent. You can ask for another in half a minute.",
+  tooManyCodesWereRequestedThis: "Too many codes were requested: this link sends no more. Ask for a new link.",
   aCodeFrom: (name: string) => `A code from ${name}`,
-  thisCodeOpensWhatOfHands: (from: string, name: string) =>
-    `This code opens what ${from} of ${name} hands over to you by a link. It works for ten minutes, in the browser that asked for it.`,
-  didYouNotAskForA: (from: string) =>
-    `Did you not ask for a code? Then somebody else has the link: tell ${from} at once, and tell nobody the code.`,
-  thereIsNoCodeThatStill: "There is no code that still works: let one be sent to you.",
-  aHandoverLinkOfIsClosed: (name: string, mOST_WRONG: number) =>
-    `A handover link of ${name} is closed: a wrong word or code was given ${mOST_WRONG} times.`,
+  thisCodeOpensTheHandoverLink: (from: string, name: string) =>
+    `This code opens the handover link from ${from} of ${name}. It works for ten minutes, in the browser that asked for it.`,
+  ifYouDidNotAskForA: (from: string) =>
+    `If you did not ask for a code, someone else has the link. Tell ${from} at once and give nobody the code.`,
+  noCodeIsValidAnyMoreSend: "No code is valid any more. Send yourself a new one.",
+  aHandoverLinkOfWasClosedAfter: (name: string, most: number) =>
+    `A handover link of ${name} was closed after ${most} wrong passphrases or codes.`,
   aHandoverLinkOfWasOpened: (name: string) => `A handover link of ${name} was opened.`,
   thisLinkWasWithdrawn: "This link was withdrawn.",
-  thisLinkIsClosedAWrong: "This link is closed: a wrong word or code was given five times.",
-  thisLinkHasRunOut: "This link has run out.",
-  thisLinkHasBeenOpenedAlready: "This link has been opened already.",
-  whatThisLinkWasForIs: "What this link was for is not there any more.",
-  itIsWithdrawnAlready: "It is withdrawn already.",
+  thisLinkIsClosedAfterFiveWrong: "This link is closed after five wrong passphrases or codes.",
+  thisLinkHasExpired: "This link has expired.",
+  thisLinkHasAlreadyBeenOpened: "This link has already been opened.",
+  theEntryBehindThisLinkNoLonger: "The entry behind this link no longer exists.",
+  itHasAlreadyBeenWithdrawn: "It has already been withdrawn.",
 };
 
 export const letterbox = {
-  aLetterboxHangsAtAFolder: "A letterbox hangs at a folder: what is dropped in lands there.",
-  sayWhatIsAskedFor: "Say what is asked for.",
-  atMostValuesAtOnce: (mOST_LABELS: number) => `At most ${mOST_LABELS} values at once.`,
-  eachByANameOfIts: "Each by a name of its own.",
-  thisEndIsInThePast: "This end is in the past.",
-  aLetterboxEndsWithinNinetyDays: "A letterbox ends within ninety days.",
-  atMostLetterboxesHangAtOne: (mOST_OPEN: number) => `At most ${mOST_OPEN} letterboxes hang at one folder.`,
-  somethingWasDroppedInHere: "Something was dropped in here already.",
+  aLetterboxBelongsToAFolder: "A letterbox belongs to a folder. Create it there.",
+  nameTheEntry: "Name the entry.",
+  aLetterboxHasAtMostFields: (most: number) => `A letterbox has at most ${most} fields.`,
+  giveEachFieldADifferentName: "Give each field a different name.",
+  theEndDateIsInThePast: "The end date is in the past. Choose a later one.",
+  aLetterboxCanLastAtMost90: "A letterbox can last at most 90 days.",
+  aFolderHasAtMostOpen: (most: number) => `A folder has at most ${most} open letterboxes.`,
+  somethingHasAlreadyBeenSent: "Something has already been sent through this letterbox.",
   thisLetterboxIsClosed: "This letterbox is closed.",
-  thisLetterboxHasRunOut: "This letterbox has run out.",
+  thisLetterboxHasExpired: "This letterbox has expired.",
   atMost10000CharactersEach: "At most 10,000 characters each.",
-  aNameHasAtMost100: "A name has at most 100 characters.",
-  thereIsNothingToDropIn: "There is nothing to drop in yet.",
-  wasDroppedIntoYourLetterbox: (name: string) => `${name} was dropped into your letterbox.`,
-  wasDroppedInBySomebodyOutside: (name: string) => `${name} was dropped in by somebody outside.`,
-  itHasEndedAlready: "It has ended already.",
+  aNameHasAtMost100Characters: "A name has at most 100 characters.",
+  fillInAtLeastOneField: "Fill in at least one field.",
+  wasReceivedThroughYour: (name: string) => `${name} was received through your letterbox.`,
+  wasReceivedFromSomeoneOutside: (name: string) => `${name} was received from someone outside.`,
+  itHasAlreadyEnded: "It has already ended.",
 };
 
 export const load = {
   youCannotUseThis: "You cannot use this.",
-  youCanSignInWithThis: "You can sign in with this, but not see what is kept secret in it.",
-  youCanUseThisButNot: "You can use this, but not change it.",
+  youCanSignInWithThisBut: "You can sign in with this, but you need Reveal to see its secret fields.",
+  youCanUseThisButYouNeed: "You can use this, but you need Edit to edit it.",
   onlyItsStewardCanDoThat: "Only its steward can do that.",
 };
 
 export const rounds = {
-  itIsTimeForARound: (part: string) => `It is time for a round of ${part}: look through who has what.`,
-  aRoundIsUnderWayAlready: "A round is under way already.",
-  thereIsNoRoundUnderWay: "There is no round under way here.",
-  thisGrantWasChangedOrWithdrawn: "This grant was changed or withdrawn meanwhile. Look again.",
-  thereIsNoLevelBelowUse: "There is no level below Use: end it instead.",
+  aRoundOfIsDueReviewWho: (part: string) => `A round of ${part} is due: review who has what.`,
+  aRoundIsAlreadyUnderWay: "A round is already under way.",
+  thereIsNoRoundUnderWayHere: "There is no round under way here.",
+  someoneElseHasChangedOrEnded: "Someone else has changed or ended this grant. Check it and try again.",
+  thereIsNoLevelBelowUseEnd: "There is no level below Use. End it instead.",
   noAnswerYet: (part: string) => `${part} no answer yet.`,
-  theRoundOfBegunComesTo: (name: string, since: string) =>
-    `The round of ${name}, begun ${since}, comes to you: look through who has what.`,
-  theRoundOfWaitsForYou: (name: string) => `The round of ${name} waits for you still.`,
+  theRoundOfStartedIsNowYours: (name: string, since: string) =>
+    `The round of ${name}, started ${since}, is now yours: review who has what.`,
+  theRoundOfIsStillWaitingFor: (name: string) => `The round of ${name} is still waiting for you.`,
 };
 
 export const secondLook = {
-  aSecondLookIsForAnother: "A second look is for another member of staff.",
-  isAskedAlready: (name: string) => `${name} is asked already.`,
-  asksYouForASecondLook: (name: string) => `${name} asks you for a second look at a change slip.`,
-  sayWhatYouThinkOfIt: "Say what you think of it.",
-  itWasAppliedOrDroppedMeanwhile: "It was applied or dropped meanwhile.",
-  lookedAtYourChangeSlip: (name: string, word: string) => `${name} looked at your change slip: “${word}”`,
+  askAnotherMemberOfStaffForA: "Ask another member of staff for a second opinion.",
+  hasAlreadyBeenAsked: (name: string) => `${name} has already been asked.`,
+  asksYouForASecondOpinionOn: (name: string) => `${name} asks you for a second opinion on a change slip.`,
+  writeAComment: "Write a comment.",
+  itHasBeenAppliedOrDiscarded: "It has been applied or discarded.",
+  commentedOnYourChangeSlip: (name: string, word: string) => `${name} commented on your change slip: “${word}”`,
 };
 
 export const slip = {
-  thisSlipWasChangedOnAnother: "This slip was changed on another page or device. Here it is as it is now.",
-  thereIsNothingToLookAhead: "There is nothing to look ahead to.",
-  somethingChangedSinceItWas: "Something changed since it was drafted: whoever drafted it must read it again.",
-  somethingChangedMeanwhileAnd:
-    "Something changed meanwhile, and this slip would do something else than you read. Read it again.",
-  aReasonHasAtMost500: "A reason has at most 500 characters.",
-  wouldBeLeftWithoutASteward: (bare: string | null | undefined) =>
-    `${bare} would be left without a steward. Make somebody else its steward first, without an end.`,
-  theHouseRulesAskForA:
-    "The house rules ask for a second steward’s yes, and there is no other steward there. Give it for a shorter time, or make somebody else a steward first.",
-  draftedChangesThatTouchWhatYou: (name: string) =>
-    `${name} drafted changes that touch what you are steward of. Say yes or no to them.`,
-  sayWhyInAWordIt: "Say why, in a word: it is all they learn.",
-  whoeverDraftedItHasNoAccess: "Whoever drafted it has no access any more.",
-  saidNoToYourChangeSlip: (name: string, word: string) => `${name} said no to your change slip: “${word}”`,
-  saidYesToYourChangeSlip: (name: string) => `${name} said yes to your change slip: it is applied.`,
-  itCanBeUndoneForA: "It can be undone for a day. That is over.",
-  itDoesNotWaitAnyMore: "It does not wait any more.",
+  thisSlipWasChangedOnAnother: "This slip was changed on another page or device. This is how it is now.",
+  thereIsNothingOnTheSlip: "There is nothing on the slip.",
+  somethingHasChangedSinceItWas:
+    "Something has changed since it was drafted. The person who drafted it must check it again.",
+  somethingHasChangedAndThisSlip:
+    "Something has changed, and this slip would have other effects than you read. Check it again.",
+  aReasonHasAtMost500Characters: "A reason has at most 500 characters.",
+  wouldBeLeftWithoutAStewardMake: (bare: string | null | undefined) =>
+    `${bare} would be left without a steward. Make someone else its steward first, with no end date.`,
+  theHouseRulesRequireApprovalBy:
+    "The house rules require approval by a second steward, and there is no other steward. Give it for a shorter time, or make someone else a steward first.",
+  draftedChangesThatAffectYouAsA: (name: string) =>
+    `${name} drafted changes that affect you as a steward. Approve or decline them.`,
+  giveAReasonItIsAllThey: "Give a reason. It is all they are told.",
+  thePersonWhoDraftedItNoLonger: "The person who drafted it no longer has access.",
+  declinedYourChangeSlip: (name: string, word: string) => `${name} declined your change slip: “${word}”`,
+  approvedYourChangeSlipItHas: (name: string) => `${name} approved your change slip. It has been applied.`,
+  itCanNoLongerBeUndoneThat: "It can no longer be undone: that was possible for a day.",
+  itIsNoLongerWaitingForApproval: "It is no longer waiting for approval.",
 };
 
 export const slipChanges = {
-  atMostSixGrantsOfOne: "At most six grants of one subject at one place.",
-  aSlipHasAtMostChanges: (mOST_CHANGES: number) => `A slip has at most ${mOST_CHANGES} changes.`,
-  administratorsAndTheGroups: "Administrators and the group's keepers change who is in it.",
+  atMost6GrantsForOnePerson: "At most 6 grants for one person or group on one place.",
+  aSlipHasAtMostChanges: (most: number) => `A slip has at most ${most} changes.`,
+  onlyAdministratorsAndTheGroups: "Only administrators and the group’s keepers can change who is in it.",
 };
 
 export const stewardship = {
-  writeDownWhyEveryStewardReads: "Write down why: every steward reads it.",
-  onlyAnOwnerTakesStewardship: "Only an owner takes stewardship.",
-  youAreItsStewardAlready: "You are its steward already.",
+  giveAReasonEveryStewardWill: "Give a reason. Every steward will read it.",
+  onlyAnOwnerCanTakeStewardship: "Only an owner can take stewardship.",
+  youAreAlreadyItsSteward: "You are already its steward.",
   anOwnerTookStewardshipOf: (name: string, node: string, why: string) =>
     `${name}, an owner, took stewardship of ${node}: “${why}”`,
 };
 
 export const whyEnded = {
   itWasPutInTheBin: (binnedAt: string) => `It was put in the bin (${binnedAt}).`,
-  whatItCameThroughHasEnded: "What it came through has ended.",
+  theGrantBehindItHasEnded: "The grant behind it has ended.",
   setYouToBlocked: (by: string, when: string) => `${by} set you to Blocked (${when}).`,
   itWasGivenUntil: (when: string) => `It was given until ${when}.`,
-  itIsGivenToYou: (weekly: string) => `It is given to you ${weekly}.`,
+  youHaveIt: (weekly: string) => `You have it ${weekly}.`,
   youAreNoLongerIn: (group: string, when: string) => `You are no longer in ${group} (${when}).`,
 };

@@ -43,7 +43,7 @@ export const whyEnded = query({
     if (reaches) return { says: t.itWasPutInTheBin(when(entry.binnedAt!)) };
     const endings = [...own.endings, ...(await membershipEndings(tx, person, nodeIds, at))];
     const last = endings.sort((a, b) => b.at - a.at || Number(b.blocks ?? 0) - Number(a.blocks ?? 0))[0];
-    return { says: last ? last.says(when(last.at)) : t.whatItCameThroughHasEnded };
+    return { says: last ? last.says(when(last.at)) : t.theGrantBehindItHasEnded };
   },
 });
 
@@ -91,7 +91,7 @@ async function ownEndings(
       endings.push({ at: row.validUntil, says: (when) => `${by} withdrew it (${when}).` });
     } else if (row.weekly && !isActive(row, at) && (row.from ?? 0) <= at) {
       const weekly = sayWeekly(row.weekly);
-      endings.push({ at, says: () => t.itIsGivenToYou(weekly) });
+      endings.push({ at, says: () => t.youHaveIt(weekly) });
     }
   }
   return { had: rows.some((row) => row.level !== "blocked" && (row.from ?? row.validFrom) <= at), endings };

@@ -27,7 +27,7 @@ export function lanyardRequest(request: Request, path: string[]): Promise<Respon
     if (head === "pair") return pair(house, request, place, name);
     const caller = await lanyardCaller(house, request, place);
     if (request.method === "GET" && head === "live") return live(house, request, caller);
-    if (request.method !== "POST") throw new Refused("not-found", t.thereIsNothingOfThisName);
+    if (request.method !== "POST") throw new Refused("not-found", t.thereIsNothingAtThisAddress);
     if (head === "sign-in") return signInStream(house, request, caller);
     return json({ ok: true, result: await runForLanyard(house, caller, name ?? "", await readJson(request)) });
   });
@@ -46,7 +46,7 @@ async function pair(house: Galtry, request: Request, place: string, name: string
     return json({ ok: true, result: await startPairing.execute(house, { ...input, thumbprint }, nobody) });
   if (name === "token")
     return json({ ok: true, result: await takeToken.execute(house, { ...input, thumbprint }, nobody) });
-  throw new Refused("not-found", t.thereIsNothingOfThisName);
+  throw new Refused("not-found", t.thereIsNothingAtThisAddress);
 }
 
 /** @throws Refused signed-out with how the connection ended, for Lanyard to show */
@@ -66,7 +66,7 @@ async function lanyardCaller(
   const nobody: Caller = { kind: "nobody", address: "", browser: "", knownBrowser: null };
   const { lanyard, why, endedAt, endedBy } = await lanyardFor.execute(house, { token }, nobody);
   if (!lanyard || lanyard.thumbprint !== thumbprint)
-    throw new Refused("signed-out", t.thisLanyardIsNotConnectedAny, undefined, {
+    throw new Refused("signed-out", t.thisLanyardIsNoLongerConnected, undefined, {
       ended: true,
       why,
       endedAt,
@@ -95,7 +95,7 @@ async function keepNow(house: Galtry, caller: Extract<Caller, { kind: "lanyard" 
 async function runForLanyard(house: Galtry, caller: Caller, name: string, input: unknown): Promise<unknown> {
   const found = registry.get(name);
   if (!found || found.internal || !found.by.includes("lanyard"))
-    throw new Refused("not-found", t.thereIsNothingOfThisName);
+    throw new Refused("not-found", t.thereIsNothingAtThisAddress);
   return (await found.execute(house, input, caller)) ?? null;
 }
 
@@ -118,7 +118,7 @@ async function signInStream(
   caller: Extract<Caller, { kind: "lanyard" }>,
 ): Promise<Response> {
   const input = z.strictObject({ entryId: idSchema }).safeParse(await readJson(request));
-  if (!input.success) throw new Refused("bad-input", t.thisNamesNoEntry, "entryId");
+  if (!input.success) throw new Refused("bad-input", t.thisDoesNotNameAnEntry, "entryId");
   const { entryId } = input.data;
   const encoder = new TextEncoder();
   const stream = new ReadableStream<Uint8Array>({

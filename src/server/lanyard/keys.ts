@@ -160,7 +160,7 @@ export const compareLogin = command({
     const { found } = await requireEntries(context, input.entryIds, "reveal");
     for (const { entry } of found)
       if (entry.asksFirst > 0 || entry.askAgain)
-        throw new Refused("not-allowed", t.takesMoreThanRevealNothingIs(entry.name));
+        throw new Refused("not-allowed", t.requiresMoreThanRevealSo(entry.name));
     return { key, found };
   },
   run: async ({ tx, input, at, house, allowed }) => {
@@ -188,7 +188,7 @@ export const updatePassword = command({
   run: async (context) => {
     const { tx, input, allowed } = context;
     const current = await currentVersion(tx, allowed.entry);
-    if (current.id !== input.versionId) throw new Refused("conflict", t.somebodyChangedThisEntry);
+    if (current.id !== input.versionId) throw new Refused("conflict", t.someoneElseHasChangedThisEntry);
     const { versionId } = await rewrite(context, {
       entry: allowed.entry,
       held: allowed,
@@ -235,7 +235,7 @@ export const guardedFill = command({
     requireInUse(allowed.entry);
     await requireReady(context, allowed.entry, allowed.vaultId, allowed.level);
     if (!allowed.entry.guardedFill || allowed.entry.filling === "never")
-      throw new Refused("not-allowed", t.guardedFillIsOffForThis);
+      throw new Refused("not-allowed", t.guardedFillIsOffForThisEntry);
     const page = new URL(input.page);
     if (hostOf(input.page) !== allowed.entry.host)
       throw new Refused("not-allowed", t.guardedFillTypesOnlyAt(allowed.entry.host));
@@ -246,7 +246,7 @@ export const guardedFill = command({
     if (allowed.page.protocol !== "https:" && !listed && !allowed.entry.plainHttp)
       throw new Refused("not-allowed", t.thisPageIsNotEncryptedLanyard);
     const version = await currentVersion(tx, allowed.entry);
-    if (version.refusedAt !== null) throw new Refused("not-allowed", t.theSiteRefusedThePasswordThat);
+    if (version.refusedAt !== null) throw new Refused("not-allowed", t.theSiteRejectedTheSaved);
     const login = loginOf(await openValues(tx, house.keys, version));
     const personId = personIdOf(caller)!;
     await noteSighting(tx, {

@@ -60,7 +60,7 @@ export const startPairing = command({
   tell: () => [],
 });
 
-const userCodeSchema = z.string().regex(/^[B-Z]{4}-[B-Z]{4}$/, t.thisIsNotACodeThat);
+const userCodeSchema = z.string().regex(/^[B-Z]{4}-[B-Z]{4}$/, t.thisIsNotACodeThatLanyard);
 
 /** The pairing that waits under a code; undefined when it was used, stopped or has run out. */
 async function openPairing(tx: Reader, userCode: string, at: number) {
@@ -97,9 +97,9 @@ export const confirmPairing = command({
   by: ["person"],
   allow: async ({ tx, input, caller, at }) => {
     if (caller.kind !== "person" || at - caller.provedAt > PROVED_FOR_MS)
-      throw new Refused("prove-again", t.giveYourSignInPasswordOnce);
+      throw new Refused("prove-again", t.enterYourSignInPasswordAgain);
     const row = await openPairing(tx, input.userCode, at);
-    if (!row) throw new Refused("not-found", t.thisCodeHasRunOutOr);
+    if (!row) throw new Refused("not-found", t.thisCodeHasExpiredOrWasUsed);
     return row;
   },
   run: async ({ tx, caller, at, allowed }) => {

@@ -10,7 +10,7 @@ import { proof as t } from "./strings";
 
 const PROOF_MS = 60_000;
 
-const bad = (why: string) => new Refused("signed-out", t.lanyardsProofIsNotAccepted(why));
+const bad = (why: string) => new Refused("signed-out", t.lanyardsProofWasNotAccepted(why));
 
 /**
  * Checks a proof in the order of section 4.3 and remembers its `jti`.

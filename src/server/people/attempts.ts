@@ -37,9 +37,14 @@ export async function requireFewAttempts(tx: Reader, key: string, most: number, 
     .where(and(eq(attempts.key, key), gte(attempts.window, since)));
   if (!row || row.n < most) return;
   const minutes = Math.max(1, row.first + LOOK_BACK + 1 - Math.floor(at / WINDOW_MS));
-  throw new Refused("too-many", t.tooManyTriesWaitAndTry(minutes, minutes === 1 ? "minute" : "minutes"), undefined, {
-    minutes,
-  });
+  throw new Refused(
+    "too-many",
+    t.tooManyTriesWaitAndTryAgain(minutes, minutes === 1 ? "minute" : "minutes"),
+    undefined,
+    {
+      minutes,
+    },
+  );
 }
 
 /** @param more counted at once */

@@ -53,9 +53,9 @@ export const setMember = command({
   by: ["person"],
   allow: async (context) => {
     const { input, at } = context;
-    if (input.until !== null && input.until <= at) throw new Refused("bad-input", t.thisEndIsInThePast, "until");
+    if (input.until !== null && input.until <= at) throw new Refused("bad-input", t.theEndDateIsInThePast, "until");
     if (input.from !== null && input.until !== null && input.until <= input.from)
-      throw new Refused("bad-input", t.itWouldEndBeforeItStarts, "until");
+      throw new Refused("bad-input", t.theEndDateMustBeAfterThe, "until");
     return requireMembership(context, input);
   },
   run: async (context) => {
@@ -64,7 +64,7 @@ export const setMember = command({
     await tellReached(
       tx,
       input.groupId,
-      (level, node) => t.wasPutInWhichHasOn(allowed.person, allowed.group, level, node),
+      (level, node) => t.wasAddedToWhichHasOn(allowed.person, allowed.group, level, node),
       at,
       personIdOf(caller),
     );
@@ -105,7 +105,7 @@ export const removeMember = command({
     await tellReached(
       tx,
       input.groupId,
-      (level, node) => t.wasTakenOutOfWhichHas(allowed.person, allowed.group, level, node),
+      (level, node) => t.wasRemovedFromWhichHasOn(allowed.person, allowed.group, level, node),
       at,
       personIdOf(caller),
     );
@@ -121,7 +121,7 @@ export const removeMember = command({
           ),
         )
         .returning();
-      if (gone.length === 0) throw new Refused("conflict", t.thisPersonIsNotInThe);
+      if (gone.length === 0) throw new Refused("conflict", t.thisPersonIsNoLongerInThe);
     });
   },
   journal: ({ input, allowed }) => ({
@@ -163,9 +163,9 @@ export const endGroup = command({
   by: ["person"],
   allow: async (context) => {
     const { input, at } = context;
-    if (input.until !== null && input.until <= at) throw new Refused("bad-input", t.thisEndIsInThePast, "until");
+    if (input.until !== null && input.until <= at) throw new Refused("bad-input", t.theEndDateIsInThePast, "until");
     const found = await requireKeeper(context, input.groupId);
-    if (found.inIt && found.vaults.length > 0) throw new Refused("not-allowed", t.thisGroupGivesAccessAndYou);
+    if (found.inIt && found.vaults.length > 0) throw new Refused("not-allowed", t.youAreInThisGroupAndIt);
     return found;
   },
   run: async (context) => {
@@ -175,7 +175,7 @@ export const endGroup = command({
     await tellReached(
       tx,
       group.id,
-      (level, node) => t.theGroupWhichHasOnHas(group.name, level, node, when),
+      (level, node) => t.theGroupWhichHasOnHasA(group.name, level, node, when),
       at,
       personIdOf(caller),
     );
@@ -205,11 +205,11 @@ export const deleteGroup = command({
   by: ["person"],
   allow: async (context) => {
     if (!context.role || !isAdministrator(context.role))
-      throw new Refused("not-allowed", t.anAdministratorDeletesGroups);
+      throw new Refused("not-allowed", t.onlyAnAdministratorCanDeleteA);
     const { group, vaults } = await requireKeeper(context, context.input.groupId);
     const members = await membersOf(context.tx, group.id);
-    if (members.length > 0) throw new Refused("conflict", t.somebodyIsInThisGroupStill);
-    if (vaults.length > 0) throw new Refused("conflict", t.thisGroupIsGivenAccessStill);
+    if (members.length > 0) throw new Refused("conflict", t.thereAreStillPeopleInThisGroup);
+    if (vaults.length > 0) throw new Refused("conflict", t.thisGroupStillHasAccessIts);
     return group;
   },
   run: async ({ tx, input }) => {
@@ -228,7 +228,7 @@ const groupTopics = (groupId: string, vaults: string[]): Topic[] => [
 async function requireFreeName(tx: Reader, name: string, but: string | null): Promise<void> {
   const all = await tx.select({ id: groups.id, name: groups.name }).from(groups);
   const taken = all.some((group) => group.id !== but && group.name.toLowerCase() === name.toLowerCase());
-  if (taken || name.toLowerCase() === "everyone") throw new Refused("conflict", t.thereIsAGroupOfThis, "name");
+  if (taken || name.toLowerCase() === "everyone") throw new Refused("conflict", t.thereIsAlreadyAGroupWithThis, "name");
 }
 
 const topics = (input: { personId: string; groupId: string }, vaults: string[]): Topic[] => [
@@ -249,7 +249,7 @@ async function requireKeeper({ tx, caller, role, at }: Keeping, groupId: string)
   if (!group) throw notFound();
   const own = (await membersOf(tx, groupId)).find((row) => row.personId === personIdOf(caller));
   if (!(role && isAdministrator(role)) && !(own?.keeper && isActive(own, at)))
-    throw new Refused("not-allowed", t.administratorsAndTheGroups);
+    throw new Refused("not-allowed", t.onlyAdministratorsAndTheGroups);
   const reached = await tx
     .select({ vaultId: places.vaultId })
     .from(grants)
@@ -268,7 +268,7 @@ const membersOf = (tx: Reader, groupId: string) =>
 async function requireMembership(context: Keeping, { groupId, personId }: { groupId: string; personId: string }) {
   const { group, vaults } = await requireKeeper(context, groupId);
   if (personId === personIdOf(context.caller) && vaults.length > 0)
-    throw new Refused("not-allowed", t.thisGroupGivesAccessNobodyAdds);
+    throw new Refused("not-allowed", t.thisGroupGivesAccessSoYou);
   const [person] = await context.tx.select({ name: persons.name }).from(persons).where(eq(persons.id, personId));
   if (!person) throw notFound();
   return { group: group.name, until: group.until, person: person.name, vaults };
@@ -300,5 +300,5 @@ async function keepStewards(
   const before = new Set(await bare());
   await change();
   const left = (await bare()).find((id) => !before.has(id));
-  if (left) throw new Refused("not-allowed", t.wouldBeLeftWithoutASteward(await nodeName(tx, left)));
+  if (left) throw new Refused("not-allowed", t.wouldBeLeftWithoutAStewardMake(await nodeName(tx, left)));
 }

@@ -6,7 +6,10 @@ import { password as t } from "./strings";
 
 const PARAMETERS = { algorithm: 2 as Algorithm.Argon2id, memoryCost: 19_456, timeCost: 2, parallelism: 1 };
 
-export const signInPasswordSchema = z.string().min(12, t.aSignInPasswordHasAt).max(200, t.aSignInPasswordHasAt2);
+export const signInPasswordSchema = z
+  .string()
+  .min(12, t.aSignInPasswordHasAtLeast)
+  .max(200, t.aSignInPasswordHasAtMost);
 
 /** Each takes 19 MiB and a twentieth of a second of a core: so many at once, and so many that wait. */
 const MOST_AT_ONCE = 2;
@@ -18,7 +21,7 @@ let running = 0;
 /** @throws Refused too-many where more people wait than would be served within seconds */
 async function inTurn<T>(work: () => Promise<T>): Promise<T> {
   if (running >= MOST_AT_ONCE) {
-    if (waiting.length >= MOST_WAITING) throw new Refused("too-many", t.tooManyPeopleAreSigningIn);
+    if (waiting.length >= MOST_WAITING) throw new Refused("too-many", t.tooManyPeopleAreSigningInAt);
     await new Promise<void>((go) => waiting.push(go));
   } else running++;
   try {

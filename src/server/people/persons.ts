@@ -19,7 +19,7 @@ import { persons as t } from "./strings";
 const ofPerson = z.strictObject({ personId: idSchema });
 
 function requireAdministrator({ role }: { role: Role | null }): void {
-  if (!role || !isAdministrator(role)) throw new Refused("not-allowed", t.anAdministratorDoesThat);
+  if (!role || !isAdministrator(role)) throw new Refused("not-allowed", t.onlyAnAdministratorCanDoThis);
 }
 
 /** The person an administrator acts on. Only owners act on owners. */
@@ -31,8 +31,8 @@ async function requireOther({ tx, caller, role }: Pick<Context<unknown>, "tx" | 
     .innerJoin(standings, and(eq(standings.personId, persons.id), isNull(standings.validUntil)))
     .where(eq(persons.id, personId));
   if (!row) throw notFound();
-  if (row.standing.role === "owner" && role !== "owner") throw new Refused("not-allowed", t.onlyAnOwnerMayDoThat);
-  if (personId === personIdOf(caller)) throw new Refused("not-allowed", t.nobodyDoesThatToThemselvesAsk);
+  if (row.standing.role === "owner" && role !== "owner") throw new Refused("not-allowed", t.onlyAnOwnerCanDoThisTo);
+  if (personId === personIdOf(caller)) throw new Refused("not-allowed", t.youCannotDoThisToYourselfAsk);
   return row;
 }
 
@@ -46,9 +46,10 @@ export const addPerson = command({
   by: ["person"],
   allow: async ({ tx, input, role }) => {
     requireAdministrator({ role });
-    if (input.role === "owner" && role !== "owner") throw new Refused("not-allowed", t.onlyAnOwnerNamesOwners, "role");
+    if (input.role === "owner" && role !== "owner")
+      throw new Refused("not-allowed", t.onlyAnOwnerCanNameOwners, "role");
     const [known] = await tx.select({ id: persons.id }).from(persons).where(eq(persons.mail, input.mail));
-    if (known) throw new Refused("conflict", t.somebodyWithThisMailAddressIs, "mail");
+    if (known) throw new Refused("conflict", t.thisEmailAddressIsAlreadyInUse, "mail");
   },
   run: async ({ tx, input, caller, at, commandId, house }) => {
     const personId = uuidv7();
@@ -76,14 +77,14 @@ export const renewLink = command({
   by: ["person"],
   allow: (context) => requireOther(context, context.input.personId),
   run: async ({ tx, input, caller, at, allowed, house }) => {
-    if (allowed.standing.standing === "leaver") throw new Refused("conflict", t.bringThisPersonBackFirst);
+    if (allowed.standing.standing === "leaver") throw new Refused("conflict", t.reinstateThisPersonFirst);
     await endAll(tx, input.personId, at, personIdOf(caller), "a new sign-in link was made");
-    await addNotice(tx, input.personId, at, t.anAdministratorMadeANewSign);
+    await addNotice(tx, input.personId, at, t.anAdministratorCreatedANewSign);
     const revealed = await vaultsRevealedTo(tx, input.personId, at);
     await tellStewards(
       tx,
       revealed,
-      (vault) => t.aNewSignInLinkWas(allowed.person.name, vault),
+      (vault) => t.aNewSignInLinkWasCreated(allowed.person.name, vault),
       at,
       personIdOf(caller),
     );
@@ -162,14 +163,15 @@ export const changeRole = command({
   allow: async (context) => {
     const found = await requireOther(context, context.input.personId);
     if (context.input.role === "owner" && context.role !== "owner")
-      throw new Refused("not-allowed", t.onlyAnOwnerNamesOwners, "role");
+      throw new Refused("not-allowed", t.onlyAnOwnerCanNameOwners, "role");
     return found;
   },
   run: async ({ tx, input, at, commandId, allowed }) => {
-    if (allowed.standing.role === input.role) throw new Refused("conflict", t.thatIsTheirRoleAlready, "role");
+    if (allowed.standing.role === input.role) throw new Refused("conflict", t.theyAlreadyHaveThisRole, "role");
     if (allowed.standing.role === "owner") await requireAnotherOwner(tx, input.personId);
     const { standing, until } = allowed.standing;
-    if (input.role === "owner" && until !== null) throw new Refused("not-allowed", t.anOwnerHasNoEndDate, "role");
+    if (input.role === "owner" && until !== null)
+      throw new Refused("not-allowed", t.anOwnerCannotHaveAnEndDate, "role");
     await setStanding(tx, input.personId, { role: input.role, standing, until }, at, commandId);
   },
   journal: ({ input, allowed }) => ({
@@ -191,16 +193,16 @@ export const setEnd = command({
   allow: async (context) => {
     const { input, at } = context;
     const found = await requireOther(context, input.personId);
-    if (input.until !== null && input.until <= at) throw new Refused("bad-input", t.thisEndIsInThePast, "until");
+    if (input.until !== null && input.until <= at) throw new Refused("bad-input", t.theEndDateIsInThePast, "until");
     if (input.until !== null && found.standing.role === "owner")
-      throw new Refused("not-allowed", t.anOwnerHasNoEndDate2, "until");
+      throw new Refused("not-allowed", t.anOwnerCannotHaveAnEndDate2, "until");
     if (found.standing.standing === "leaver" || (found.standing.until ?? at + 1) <= at)
-      throw new Refused("conflict", t.thisPersonHasLeftBringThem);
+      throw new Refused("conflict", t.thisPersonHasLeftReinstateThem);
     return found;
   },
   run: async ({ tx, input, at, commandId, allowed }) => {
     const { role, standing } = allowed.standing;
-    if (allowed.standing.until === input.until) throw new Refused("conflict", t.thatIsTheirEndAlready, "until");
+    if (allowed.standing.until === input.until) throw new Refused("conflict", t.theyAlreadyHaveThisEndDate, "until");
     await setStanding(tx, input.personId, { role, standing, until: input.until }, at, commandId);
   },
   journal: ({ input, allowed }) => ({
@@ -259,7 +261,7 @@ async function requireAnotherOwner(tx: Reader, personId: string): Promise<void> 
     .select({ id: standings.personId })
     .from(standings)
     .where(and(eq(standings.role, "owner"), eq(standings.standing, "active"), isNull(standings.validUntil)));
-  if (!owners.some((owner) => owner.id !== personId)) throw new Refused("not-allowed", t.thereIsAlwaysAtLeastOne);
+  if (!owners.some((owner) => owner.id !== personId)) throw new Refused("not-allowed", t.thereMustBeAtLeastOneActive);
 }
 
 /** A link for a locked-out owner, made on the server itself; told to all owners. */
@@ -273,7 +275,7 @@ export const ownerLink = command({
       .from(persons)
       .innerJoin(standings, and(eq(standings.personId, persons.id), isNull(standings.validUntil)))
       .where(eq(persons.mail, input.mail));
-    if (row?.role !== "owner" || row.standing !== "active") throw new Refused("not-found", t.noActiveOwnerHasThisMail);
+    if (row?.role !== "owner" || row.standing !== "active") throw new Refused("not-found", t.noActiveOwnerHasThisEmail);
     return row;
   },
   run: async ({ tx, at, allowed, house }) => {
@@ -281,7 +283,7 @@ export const ownerLink = command({
       .select({ id: standings.personId })
       .from(standings)
       .where(and(eq(standings.role, "owner"), eq(standings.standing, "active"), isNull(standings.validUntil)));
-    for (const owner of owners) await addNotice(tx, owner.id, at, t.aSignInLinkForWas(allowed.name));
+    for (const owner of owners) await addNotice(tx, owner.id, at, t.aSignInLinkForWasCreated(allowed.name));
     const token = await makeLink(tx, "sign-in", allowed.id, at);
     return { link: new URL(`/join#${token}`, house.configuration.publicUrl).href };
   },
@@ -413,7 +415,7 @@ export const subjectList = query({
   }),
   by: ["person"],
   allow: ({ role }) => {
-    if (role === "guest") throw new Refused("not-allowed", t.onlyStaffGiveAccess);
+    if (role === "guest") throw new Refused("not-allowed", t.onlyStaffCanGiveAccess);
   },
   run: async ({ tx, input: { text, only }, at }) => {
     const index = tx.access!;

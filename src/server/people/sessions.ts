@@ -18,9 +18,9 @@ export const SESSION_LONGEST_MS = 30 * 24 * 3_600_000;
 const MOST_TRIES_ACCOUNT = 8;
 const MOST_TRIES_ADDRESS = 60;
 
-export const mailSchema = z.string().trim().toLowerCase().max(254).pipe(z.email(t.thisIsNotAMailAddress));
+export const mailSchema = z.string().trim().toLowerCase().max(254).pipe(z.email(t.thisIsNotAnEmailAddress));
 
-const WRONG = t.mailAddressOrSignInPassword;
+const WRONG = t.theEmailAddressOrTheSignIn;
 
 /**
  * Signs in by mail address and sign-in password. A wrong pair is an answer, not a refusal, so that the attempt

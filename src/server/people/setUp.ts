@@ -51,7 +51,8 @@ export const setUp = command({
   mayPrepare: ({ tx, input, at }) => requireLink(tx, input.token, "set-up", at),
   prepare: ({ input }) => hashPassword(input.password),
   allow: async ({ tx, input, caller, at }) => {
-    if ((await tx.select().from(organisation)).length > 0) throw new Refused("not-allowed", t.thisGaltryHasBeenSetUp);
+    if ((await tx.select().from(organisation)).length > 0)
+      throw new Refused("not-allowed", t.thisGaltryHasAlreadyBeenSetUp);
     return {
       link: await requireLink(tx, input.token, "set-up", at),
       caller: caller as Extract<Caller, { kind: "nobody" }>,
@@ -94,7 +95,7 @@ export const acceptLink = command({
       .where(and(eq(standings.personId, personId), isNull(standings.validUntil)));
     const ended = current?.until != null && current.until <= at;
     if (!current || ended || current.standing === "leaver" || current.standing === "suspended")
-      throw new Refused("not-allowed", t.yourAccessToGaltryHasBeen);
+      throw new Refused("not-allowed", t.yourAccessToGaltryHasBeenEnded);
     await endAll(tx, personId, at, personId, "a new sign-in password was set");
     await tx.update(persons).set({ passwordHash: prepared }).where(eq(persons.id, personId));
     await tx.update(links).set({ usedAt: at }).where(eq(links.id, allowed.link.id));
@@ -140,7 +141,7 @@ async function requireLink(tx: Reader, token: string, purpose: "set-up" | "sign-
         gt(links.expiresAt, at),
       ),
     );
-  if (!link) throw new Refused("not-found", t.thisLinkHasBeenUsedReplaced);
+  if (!link) throw new Refused("not-found", t.thisLinkHasBeenUsedOrReplaced);
   return link;
 }
 

@@ -107,6 +107,6 @@ export async function tellingOwners(
     const { path } = await loadSteps(tx, nodeId);
     const vault = await nodeName(tx, path[0]!.vaultId);
     const what = path[0]!.type === "vault" ? t.theVault(vault) : t.anEntryIn(vault);
-    for (const owner of owners) await addNotice(tx, owner.id, at, t.hasNoStewardAnyMoreWas(what, name));
+    for (const owner of owners) await addNotice(tx, owner.id, at, t.hasNoStewardWasTheLastOne(what, name));
   }
 }

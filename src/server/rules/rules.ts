@@ -23,12 +23,12 @@ export const changeRules = command({
   input: houseRulesSchema,
   by: ["person"],
   allow: ({ role }) => {
-    if (role !== "owner") throw new Refused("not-allowed", t.ownersChangeTheHouseRules);
+    if (role !== "owner") throw new Refused("not-allowed", t.onlyOwnersCanChangeTheHouse);
   },
   run: async ({ tx, input }) => {
     const before = sayRules(await loadRules(tx));
     const changed = sayRules(input).filter((sentence) => !before.includes(sentence));
-    if (changed.length === 0) throw new Refused("conflict", t.theseAreTheHouseRulesAlready);
+    if (changed.length === 0) throw new Refused("conflict", t.theHouseRulesAlreadySayThis);
     await tx.update(organisation).set({ rules: input });
     return { changed };
   },
@@ -45,9 +45,9 @@ export async function requireMaker(tx: Reader, role: Role | null, what: "vaults"
     staff: ["owner", "administrator", "member"],
   };
   const says = {
-    owners: t.onlyAnOwnerMakes(what),
-    administrators: t.anAdministratorMakes(what),
-    staff: t.staffMake(what),
+    owners: t.onlyAnOwnerCanCreate(what),
+    administrators: t.onlyAnAdministratorCanCreate(what),
+    staff: t.onlyStaffCanCreate(what),
   };
   if (!role || !may[makes[what]].includes(role)) throw new Refused("not-allowed", says[makes[what]]);
 }

@@ -1,9 +1,9 @@
 /** Every sentence and label of this area, in one place to be read. */
 export const rules = {
   theHouseRulesAreForStaff: "The house rules are for staff.",
-  ownersChangeTheHouseRules: "Owners change the house rules.",
-  theseAreTheHouseRulesAlready: "These are the house rules already.",
-  onlyAnOwnerMakes: (what: string) => `Only an owner makes ${what}.`,
-  anAdministratorMakes: (what: string) => `An administrator makes ${what}.`,
-  staffMake: (what: string) => `Staff make ${what}.`,
+  onlyOwnersCanChangeTheHouse: "Only owners can change the house rules.",
+  theHouseRulesAlreadySayThis: "The house rules already say this.",
+  onlyAnOwnerCanCreate: (what: string) => `Only an owner can create ${what}.`,
+  onlyAnAdministratorCanCreate: (what: string) => `Only an administrator can create ${what}.`,
+  onlyStaffCanCreate: (what: string) => `Only staff can create ${what}.`,
 };

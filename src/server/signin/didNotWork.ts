@@ -16,7 +16,7 @@ export const didNotWork = command({
   input: z.strictObject({
     entryId: idSchema,
     what: z.enum(Object.keys(DID_NOT_WORK) as [keyof typeof DID_NOT_WORK]),
-    note: z.string().trim().max(300, t.aNoteHasAtMost300).default(""),
+    note: z.string().trim().max(300, t.aNoteHasAtMost300Characters).default(""),
   }),
   by: ["person"],
   allow: async (context) => {
@@ -53,8 +53,8 @@ export const didNotWork = command({
 });
 
 function noted(outcome: string | null | undefined): string {
-  if (outcome === undefined) return t.galtryHasNotSignedThemIn;
-  if (outcome === "signed-in") return t.galtrysLastSignInForThem;
+  if (outcome === undefined) return t.galtryHasNotSignedThemInThere;
+  if (outcome === "signed-in") return t.galtrysLastSignInForThemWorked;
   const failure = FAILURES[outcome as Failure] as (typeof FAILURES)[Failure] | undefined;
-  return failure ? t.galtrysLastSignInForThem2(failure.title) : t.galtrysLastSignInForThem3;
+  return failure ? t.galtrysLastSignInForThemIt(failure.title) : t.galtrysLastSignInForThemWas;
 }

@@ -91,7 +91,7 @@ export const beginSignIn = command({
     const found = requireOutOfBin(await entryFor(tx, input.entryId, me!.id, at), held);
     requireInUse(found.entry);
     await requireReady(context, found.entry, held.vaultId, held.level);
-    if (found.entry.signInPage === "") throw new Refused("conflict", t.thisHasNoSignInPage);
+    if (found.entry.signInPage === "") throw new Refused("conflict", t.thisEntryHasNoSignInPage);
     return { held, found };
   },
   run: async ({ tx, input, caller, at, allowed: { held, found }, house }) => {
@@ -160,7 +160,7 @@ export const handOver = command({
       .leftJoin(entries, eq(entries.nodeId, signIns.entryId))
       .where(eq(signIns.id, input.signInId));
     if (!begun || begun.row.endedAt !== null || begun.row.personId !== me?.id)
-      throw new Refused("ended", t.thisSignInHasEndedAlready);
+      throw new Refused("ended", t.thisSignInHasAlreadyEnded);
     const { row, entry } = begun;
     const now = await resolveAt(tx, me, row.entryId, at);
     const still =
@@ -395,7 +395,7 @@ async function beginInTurn(
     if (begun.why === "refused-before") return begun;
     onProgress("waiting");
     if (Date.now() - start > LONGEST_SIGN_IN_MS || signal.aborted)
-      throw new Refused("too-many", t.othersAreSigningInToThe);
+      throw new Refused("too-many", t.othersAreSigningInToTheSame);
     await new Promise((resolve) => setTimeout(resolve, 120));
   }
 }
@@ -452,7 +452,7 @@ export const reportLanding = command({
   allow: async ({ tx, caller, input }) => {
     const [row] = await tx.select().from(signIns).where(eq(signIns.id, input.signInId));
     if (!row || row.personId !== personIdOf(caller) || row.outcome !== "signed-in")
-      throw new Refused("not-found", t.thereIsNoSuchSignIn);
+      throw new Refused("not-found", t.thisSignInDoesNotExist);
     return row;
   },
   run: async ({ tx, input }) => {

@@ -17,7 +17,7 @@ export const setAside = command({
     const allowed = await requireEntries(context, context.input.entryIds, "edit");
     const withVault = allowed.found.find(({ entry }) => entry.asideWith !== null);
     if (!context.input.aside && withVault)
-      throw new Refused("conflict", t.isSetAsideWithItsVault(withVault.entry.name));
+      throw new Refused("conflict", t.isSetAsideWithItsVaultBring(withVault.entry.name));
     return allowed;
   },
   run: async ({ tx, input, caller, at }) => {
@@ -43,7 +43,7 @@ export const setVaultAside = command({
     const [vault] = await tx.select().from(vaults).where(eq(vaults.nodeId, input.vaultId));
     if (!vault) throw notFound();
     if ((vault.asideAt !== null) === input.aside)
-      throw new Refused("conflict", input.aside ? t.itIsSetAsideAlready : t.itIsNotSetAside);
+      throw new Refused("conflict", input.aside ? t.itIsAlreadySetAside : t.itIsNotSetAside);
     return { vault };
   },
   run: async ({ tx, input: { vaultId, aside }, caller, at }) => {

@@ -55,7 +55,7 @@ export const beginAttachment = command({
     const allowed = await requireEntry(context, context.input.entryId, "edit");
     const most = context.house.configuration.attachmentBytes;
     if (context.input.size > most)
-      throw new Refused("bad-input", t.aFileHasAtMostMb(Math.floor(most / 1024 / 1024)), "size");
+      throw new Refused("bad-input", t.aFileHasAtMostMbHere(Math.floor(most / 1024 / 1024)), "size");
     const [here] = await context.tx
       .select({ files: count() })
       .from(attachments)
@@ -92,11 +92,11 @@ async function requireBegun(context: Asking, attachmentId: string) {
   const [file] = await context.tx.select().from(attachments).where(eq(attachments.id, attachmentId));
   if (!file || file.createdBy !== context.me?.id || file.completeAt !== null) throw notFound();
   const allowed = await requireEntry(context, file.entryId, "edit");
-  if (allowed.vaultId !== file.vaultId) throw new Refused("conflict", t.theEntryWasMovedToAnother);
+  if (allowed.vaultId !== file.vaultId) throw new Refused("conflict", t.theEntryHasBeenMovedToAnother);
   return { ...allowed, file };
 }
 
-const base64 = z.base64().max(Math.ceil((PIECE_BYTES * 4) / 3) + 4, t.aPieceHasAtMostOne);
+const base64 = z.base64().max(Math.ceil((PIECE_BYTES * 4) / 3) + 4, t.aPieceHasAtMostOneMebibyte);
 
 export const addPiece = command({
   name: "vaults.addPiece",
@@ -117,7 +117,7 @@ export const addPiece = command({
     const length = last ? file.size - PIECE_BYTES * (file.pieces - 1) : PIECE_BYTES;
     const sealedForIt = prepared?.keyVersion === file.keyVersion;
     if (!prepared || !sealedForIt || input.number >= file.pieces || prepared.length !== length)
-      throw new Refused("bad-input", t.thisPieceDoesNotFitThe);
+      throw new Refused("bad-input", t.theFileChangedWhileItWasBeing);
     await tx
       .insert(attachmentPieces)
       .values({ attachmentId: file.id, number: input.number, sealed: prepared.sealed })
@@ -148,7 +148,7 @@ export const finishAttachment = command({
       .select({ pieces: count() })
       .from(attachmentPieces)
       .where(eq(attachmentPieces.attachmentId, file.id));
-    if (there!.pieces !== file.pieces) throw new Refused("conflict", t.someOfTheFileIsMissing);
+    if (there!.pieces !== file.pieces) throw new Refused("conflict", t.someOfTheFileIsMissingAttach);
     await tx.update(attachments).set({ completeAt: at }).where(eq(attachments.id, file.id));
   },
   journal: ({ allowed }) => lineOf(allowed.file, allowed.vaultId, allowed.entry.name),
@@ -165,7 +165,7 @@ export const removeAttachment = command({
     if (!file) throw notFound();
     const allowed = await requireEntry(context, file.entryId, "edit");
     if (file.createdBy !== context.me!.id && !atLeast(allowed.level, "steward"))
-      throw new Refused("not-allowed", t.whoeverAttachedItOrASteward);
+      throw new Refused("not-allowed", t.onlyThePersonWhoAttachedItOr);
     return { ...allowed, file };
   },
   run: async ({ tx, allowed: { file } }) => {

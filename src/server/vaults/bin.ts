@@ -66,11 +66,12 @@ export const restoreEntry = command({
     if (place)
       for (const { entry, parentId } of found) if (parentId !== input.parentId) await requireYes(context, entry);
     for (const { vaultId, parentId } of found) {
-      if (place && place.vaultId !== vaultId) throw new Refused("bad-input", t.itIsRestoredWithinItsVault, "parentId");
+      if (place && place.vaultId !== vaultId)
+        throw new Refused("bad-input", t.restoreItWithinItsVaultFirst, "parentId");
       if (place) continue;
       const [folder] = await tx.select().from(folders).where(eq(folders.nodeId, parentId));
       if (folder && folder.binnedAt !== null)
-        throw new Refused("conflict", t.itLiesInTheFolderWhich(folder.name), undefined, { placeGone: true });
+        throw new Refused("conflict", t.itIsInTheFolderWhichIs(folder.name), undefined, { placeGone: true });
     }
     return found;
   },
@@ -117,7 +118,7 @@ export const eraseFolder = command({
     const allowed = await requireLevel(context, input.folderId, "steward");
     const [folder] = await tx.select().from(folders).where(eq(folders.nodeId, input.folderId));
     if (!folder) throw notFound();
-    if (folder.binnedAt === null) throw new Refused("conflict", t.thisFolderIsNotInThe);
+    if (folder.binnedAt === null) throw new Refused("conflict", t.thisFolderIsNotInTheBin);
     const below = await idsBelow(tx, input.folderId);
     for (const id of below) await requireLevel(context, id, "steward");
     return { ...allowed, folder, below };

@@ -114,7 +114,7 @@ export const compareRows = command({
   tell: () => [],
 });
 
-const tooMany = () => new Refused("too-many", t.moreThanFivePasswordsWere);
+const tooMany = () => new Refused("too-many", t.moreThan5PasswordsWereCompared);
 
 const NOTHING_LIKE_IT: Compared = { likeness: "new", entryId: null };
 

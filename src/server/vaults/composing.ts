@@ -68,7 +68,7 @@ function refuseShowingMore({ kind, values, before, earlier }: WriteVersion): voi
     const label = values.extras[at]?.label ?? fieldOf(kind, id)?.label ?? id;
     throw new Refused(
       "bad-input",
-      t.morePeopleWouldSeeRevealIt(label),
+      t.morePeopleWouldSeeRevealItAnd(label),
       at === -1 ? `values.${id}` : `values.extras.${at}.value`,
     );
   }

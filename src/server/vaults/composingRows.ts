@@ -45,7 +45,7 @@ async function composed({ importId, vaultId, personId, at, key, own, rows, ...ke
   const made = await Promise.all(
     rows.map(async (row) => {
       const kind = kinds.get(row.kind);
-      if (!kind || kind.closed) throw new Refused("bad-input", t.thereIsNoSuchKind, "rows");
+      if (!kind || kind.closed) throw new Refused("bad-input", t.thisKindDoesNotExist, "rows");
       const entryId = uuidv7();
       const version = await composeVersion(key, keys, {
         kind,

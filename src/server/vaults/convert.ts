@@ -22,10 +22,10 @@ export const convertEntry = command({
   allow: async (context) => {
     const allowed = await requireEntry(context, context.input.entryId, "edit");
     if (allowed.entry.versionId !== context.input.baseVersionId)
-      throw new Refused("conflict", t.somebodyChangedThisEntry);
+      throw new Refused("conflict", t.someoneElseHasChangedThisEntry);
     const to = await kindOf(context.tx, context.input.kind);
-    if (to.id === allowed.entry.kind) throw new Refused("conflict", t.itIsOfThisKindAlready, "kind");
-    if (to.closed) throw new Refused("conflict", t.isClosedToNewEntries(to.name), "kind");
+    if (to.id === allowed.entry.kind) throw new Refused("conflict", t.itIsAlreadyOfThisKind, "kind");
+    if (to.closed) throw new Refused("conflict", t.isNoLongerOfferedForNewEntries(to.name), "kind");
     return { ...allowed, to };
   },
   run: async (context) => {

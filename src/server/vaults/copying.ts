@@ -79,15 +79,15 @@ async function requireCarry(context: Asking & { input: Carrying }, needed: Level
     const held = await requireLevel(context, nodeId, needed);
     fromVault = held.vaultId;
     const [node] = held.path;
-    if (node!.type === "vault") throw new Refused("bad-input", t.aVaultIsNotMovedOr, "nodeIds");
-    if (above.includes(nodeId)) throw new Refused("bad-input", t.aFolderDoesNotGoInto, "parentId");
-    if (await isBinned(tx, nodeId)) throw new Refused("conflict", t.whatLiesInTheBinStays);
+    if (node!.type === "vault") throw new Refused("bad-input", t.aVaultCannotBeMovedOr, "nodeIds");
+    if (above.includes(nodeId)) throw new Refused("bad-input", t.aFolderCannotGoIntoItself, "parentId");
+    if (await isBinned(tx, nodeId)) throw new Refused("conflict", t.whatIsInTheBinCannotBe);
     if (node!.type === "folder" && place.depth + (await heightOf(tx, nodeId)) > DEEPEST)
       throw new Refused("bad-input", t.foldersNestAtMostDeep(DEEPEST), "parentId");
   }
   const load = await carried(tx, input.nodeIds);
   if (load.entries.length > MOST_CARRIED)
-    throw new Refused("bad-input", t.atMostEntriesAtOnceThis(MOST_CARRIED, load.entries.length));
+    throw new Refused("bad-input", t.atMostEntriesAtOnceThisWould(MOST_CARRIED, load.entries.length));
   for (const id of load.ids) await requireLevel(context, id, needed);
   const { steps } = await loadSteps(tx, input.parentId);
   const after = bareAt(steps);
@@ -102,7 +102,7 @@ const gained = (effects: readonly MoveEffect[]) =>
 async function requireCopy(context: Asking & { input: Carrying }) {
   const allowed = await requireCarry(context, "edit");
   if (gained(allowed.effects).length > 0 && !(await isStewardOf(context, allowed.load.ids)))
-    throw new Refused("not-allowed", t.morePeopleWouldReachTheCopy);
+    throw new Refused("not-allowed", t.morePeopleWouldHaveAccessToThe);
   // A copy may have other stewards, who would say the yes.
   for (const entry of allowed.load.entries) await requireYes(context, entry);
   return allowed;
@@ -122,8 +122,8 @@ async function requireMoveAcross(context: Asking & { input: Carrying }) {
   const allowed = await requireCarry(context, "steward");
   for (const id of context.input.nodeIds) {
     const [node] = await loadPath(context.tx, id);
-    if (node!.vaultId === allowed.vaultId) throw new Refused("bad-input", t.itIsInThisVaultAlready, "parentId");
-    if (node!.vaultId !== allowed.fromVault) throw new Refused("bad-input", t.moveFromOneVaultAtA);
+    if (node!.vaultId === allowed.vaultId) throw new Refused("bad-input", t.itIsAlreadyInThisVault, "parentId");
+    if (node!.vaultId !== allowed.fromVault) throw new Refused("bad-input", t.moveFromOneVaultAtATime);
   }
   // The stewards there would say the yes from then on.
   for (const entry of allowed.load.entries) await requireYes(context, entry);

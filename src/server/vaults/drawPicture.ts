@@ -18,10 +18,10 @@ export async function drawPicture(bytes: Uint8Array): Promise<Drawn> {
     about = await source.metadata();
   } catch (error) {
     return {
-      refused: /pixel limit/.test(String(error)) ? t.thisPictureHasTooManyPixels : t.thisIsNotAPicturePng,
+      refused: /pixel limit/.test(String(error)) ? t.thisPictureHasTooManyPixels : t.thisIsNotAPictureChooseA,
     };
   }
-  if (!FORMATS.includes(about.format ?? "")) return { refused: t.pngJpegWebpAndSvgPictures };
+  if (!FORMATS.includes(about.format ?? "")) return { refused: t.chooseAPngJpegWebpOrSvg };
   if ((about.width ?? 0) * (about.height ?? 0) > MOST_PIXELS) return { refused: t.thisPictureHasTooManyPixels };
   try {
     const png = await source
@@ -31,6 +31,6 @@ export async function drawPicture(bytes: Uint8Array): Promise<Drawn> {
       .toBuffer();
     return { png };
   } catch {
-    return { refused: t.thisPictureCannotBeDrawnIt };
+    return { refused: t.thisPictureCannotBeReadItIs };
   }
 }

@@ -9,7 +9,7 @@ import { Refused } from "../refused";
 import { drawing as t } from "./strings";
 
 /** Base64 of the file; null takes the picture away. */
-export const pictureInput = z.base64().max(2_800_000, t.aPictureHasAtMost2).nullable();
+export const pictureInput = z.base64().max(2_800_000, t.aPictureHasAtMost2Mb).nullable();
 
 /**
  * For `prepare`: the picture as it is kept.

@@ -115,7 +115,7 @@ const kindIdOf = (version: VersionRow, now: string) => (version.open.kind as str
 
 const COMMON_FIELDS: readonly Field[] = [
   { id: "name", label: t.name, class: "open", form: "line" },
-  { id: "description", label: t.whatItIsFor, class: "open", form: "line" },
+  { id: "description", label: t.description, class: "open", form: "line" },
   { id: "notes", label: t.notes, class: "open", form: "text" },
   { id: "tags", label: t.tags, class: "open", form: "line" },
 ];
@@ -251,7 +251,7 @@ export const bringBackVersion = command({
       const version = versions.find((one) => one.id === item.versionId && one.entryId === item.entryId);
       if (!version) throw notFound();
       if (entry.versionId !== item.baseVersionId)
-        throw new Refused("conflict", t.somebodyChangedMeanwhileLookAt(entry.name));
+        throw new Refused("conflict", t.someoneElseHasChangedCheckIt(entry.name));
       return { entry, version, held };
     });
     return { ...allowed, items };
@@ -306,7 +306,7 @@ function refuseShowing(kind: Kind, ids: readonly string[], before: Classes, afte
   if (id === undefined) return;
   const label =
     [...after.extras, ...before.extras].find((extra) => `extra:${extra.id}` === id)?.label ?? fieldWord(kind, id);
-  throw new Refused("conflict", t.morePeopleCouldSeeThenThan(label), "fields");
+  throw new Refused("conflict", t.morePeopleCouldSeeThenThanNow(label), "fields");
 }
 
 /** @throws Refused for a field that the kind has no more */
@@ -321,7 +321,7 @@ function withFieldsOf(kind: Kind, now: EntryValues, then: EntryValues, ids: read
       const others = after.extras.filter((one) => `extra:${one.id}` !== id);
       after.extras = extra ? [...others, extra] : others;
     } else if (fieldOf(kind, id)) after.fields[id] = then.fields[id] ?? "";
-    else throw new Refused("conflict", t.thisEntryIsOfAnotherKind, "fields");
+    else throw new Refused("conflict", t.thisEntryIsOfAnotherKindNow, "fields");
   }
   return after;
 }

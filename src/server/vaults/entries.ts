@@ -34,7 +34,7 @@ export async function requireEntry(context: Asking, entryId: string, needed: Lev
 
 /** @throws Refused for what is set aside */
 export function requireInUse(entry: { asideAt: number | null; name: string }): void {
-  if (entry.asideAt !== null) throw new Refused("conflict", t.isSetAsideWhoeverMayEdit(entry.name));
+  if (entry.asideAt !== null) throw new Refused("conflict", t.isSetAsideAnyoneWithEditOn(entry.name));
 }
 
 /** Ids of the entries that one act is for. */
@@ -72,7 +72,7 @@ export function requireOutOfBin<R extends { entry: { binnedAt: number | null } }
   if (!found) throw notFound();
   if (found.entry.binnedAt !== null) {
     if (!atLeast(level, "steward")) throw notFound();
-    throw new Refused("conflict", t.thisEntryIsInTheBin);
+    throw new Refused("conflict", t.thisEntryIsInTheBinRestore);
   }
   return found;
 }
@@ -97,7 +97,7 @@ export async function insertEntry(
   await tx.insert(nodes).values({ id: entryId, type: "entry", createdAt: at, createdBy: personId });
   await tx.insert(places).values({ id: uuidv7(), nodeId: entryId, parentId, vaultId, validFrom: at, commandId });
   const kind = await kindOf(tx, kindId);
-  if (kind.closed) throw new Refused("conflict", t.isClosedToNewEntries(kind.name), "kind");
+  if (kind.closed) throw new Refused("conflict", t.isNoLongerOfferedForNewEntries(kind.name), "kind");
   const written = await writeVersion(
     { tx, house },
     {

@@ -20,9 +20,9 @@ export async function requirePlace(context: Asking, parentId: string, needed: Le
   const path = await loadPath(tx, parentId);
   if (path[0]?.type !== "vault" && path[0]?.type !== "folder") throw notFound();
   const allowed = await requireLevel(context, parentId, needed);
-  if (await isBinned(tx, parentId)) throw new Refused("conflict", t.thisFolderIsInTheBin);
+  if (await isBinned(tx, parentId)) throw new Refused("conflict", t.thisFolderIsInTheBinRestore);
   const [vault] = await tx.select({ at: vaults.asideAt }).from(vaults).where(eq(vaults.nodeId, allowed.vaultId));
-  if (vault && vault.at !== null) throw new Refused("conflict", t.thisVaultIsSetAsideBring);
+  if (vault && vault.at !== null) throw new Refused("conflict", t.thisVaultIsSetAsideBringIt);
   return { ...allowed, depth: path.length };
 }
 
@@ -116,7 +116,7 @@ export const binFolder = command({
   by: ["person"],
   allow: async (context) => {
     const allowed = await requireFolder(context, context.input.folderId, "steward");
-    if (allowed.folder.binnedAt !== null) throw new Refused("conflict", t.thisFolderIsInTheBin2);
+    if (allowed.folder.binnedAt !== null) throw new Refused("conflict", t.thisFolderIsAlreadyInTheBin);
     const below = await idsBelow(context.tx, context.input.folderId);
     // Somebody else may be the only steward of something within: it is not taken away from them.
     for (const id of below) await requireWithin(context, id);
@@ -161,8 +161,8 @@ export const restoreFolder = command({
   allow: async (context) => {
     const allowed = await requireFolder(context, context.input.folderId, "steward");
     const { folder } = allowed;
-    if (folder.binnedAt === null) throw new Refused("conflict", t.thisFolderIsNotInThe);
-    if (folder.binnedWith !== folder.nodeId) throw new Refused("conflict", t.itWentIntoTheBinWith);
+    if (folder.binnedAt === null) throw new Refused("conflict", t.thisFolderIsNotInTheBin);
+    if (folder.binnedWith !== folder.nodeId) throw new Refused("conflict", t.itWentIntoTheBinWithThe);
     return allowed;
   },
   run: async ({ tx, input }) => {

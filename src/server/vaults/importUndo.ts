@@ -28,8 +28,8 @@ async function requireUndoable(context: Asking, importId: string) {
   const [found] = await tx.select().from(imports).where(eq(imports.id, importId));
   if (!found?.publishedAt) throw notFound();
   const allowed = await requireLevel(context, found.parentId, found.personId === me?.id ? "edit" : "steward");
-  if (found.undoneAt !== null) throw new Refused("conflict", t.itHasBeenUndoneAlready);
-  if (at - found.publishedAt > DAY_MS) throw new Refused("conflict", t.itCanBeUndoneForA);
+  if (found.undoneAt !== null) throw new Refused("conflict", t.itHasAlreadyBeenUndone);
+  if (at - found.publishedAt > DAY_MS) throw new Refused("conflict", t.itCanBeUndoneForADay);
   return { ...allowed, found };
 }
 

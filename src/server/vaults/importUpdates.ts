@@ -29,7 +29,7 @@ export async function composeUpdate(
   at: number,
 ): Promise<Omit<Update, "importId">> {
   const [entry] = await house.db.select().from(entries).where(eq(entries.nodeId, entryId));
-  if (!entry) throw new Refused("conflict", t.anEntryThatWouldBeChanged);
+  if (!entry) throw new Refused("conflict", t.anEntryThatWouldBeUpdatedNo);
   const current = await currentVersion(house.db, entry);
   const kind = await kindOf(house.db, entry.kind);
   const before = await openValues(house.db, house.keys, current);
@@ -90,7 +90,7 @@ export async function requireUpdates(context: Asking, importId: string): Promise
   const rows = await context.tx.select().from(importUpdates).where(eq(importUpdates.importId, importId));
   for (const { entryId, pending } of rows) {
     const { vaultId, entry } = await requireEntry(context, entryId, "edit");
-    if (vaultId !== pending?.vaultId) throw new Refused("conflict", t.wasMovedToAnotherVault(entry.name));
+    if (vaultId !== pending?.vaultId) throw new Refused("conflict", t.hasBeenMovedToAnotherVault(entry.name));
   }
 }
 
@@ -107,7 +107,7 @@ export async function publishUpdates(tx: Transaction, importId: string, personId
   for (const { update, name, versionId } of rows) {
     const { pending, entryId } = update;
     if (!pending || !update.sealed) continue;
-    if (versionId !== update.beforeVersionId) throw new Refused("conflict", t.somebodyChangedMeanwhileLook(name));
+    if (versionId !== update.beforeVersionId) throw new Refused("conflict", t.someoneElseHasChangedCheckThe(name));
     await tx.insert(entryVersions).values({
       id: update.versionId,
       entryId,

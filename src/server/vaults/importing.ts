@@ -80,7 +80,8 @@ export const beginImport = command({
 async function requireOpen(context: Asking, importId: string) {
   const [found] = await context.tx.select().from(imports).where(eq(imports.id, importId));
   if (!found || found.personId !== context.me?.id) throw notFound();
-  if (found.cancelledAt !== null || found.publishedAt !== null) throw new Refused("conflict", t.thisBringingInIsOverIt);
+  if (found.cancelledAt !== null || found.publishedAt !== null)
+    throw new Refused("conflict", t.thisImportIsOverItWasFinished);
   return { ...(await requirePlace(context, found.parentId, "edit")), found };
 }
 
@@ -116,7 +117,7 @@ export const importChunk = command({
     const longest = context.input.rows.reduce((most, row) => Math.max(most, row.folder.length), 0);
     if (allowed.depth + longest > DEEPEST) throw new Refused("bad-input", t.foldersNestAtMostDeep(DEEPEST));
     if (allowed.found.rows + context.input.rows.length > MOST_ENTRIES)
-      throw new Refused("bad-input", t.atMostEntriesAreBroughtIn(MOST_ENTRIES.toLocaleString("en-GB")));
+      throw new Refused("bad-input", t.atMostEntriesCanBeImportedAt(MOST_ENTRIES.toLocaleString("en-GB")));
     for (const { updates } of context.input.rows) if (updates) await requireEntry(context, updates, "edit");
     return allowed;
   },
@@ -157,7 +158,7 @@ export const publishImport = command({
       .where(eq(importRows.importId, importId))
       .groupBy(importRows.folder);
     const updated = await publishUpdates(tx, importId, personIdOf(caller)!, at);
-    if (paths.length === 0 && updated.length === 0) throw new Refused("bad-input", t.thereIsNothingToBringIn);
+    if (paths.length === 0 && updated.length === 0) throw new Refused("bad-input", t.thereIsNothingToImport);
     const made: string[] = [];
     const keeper = new FolderKeeper(tx, found, { personId: personIdOf(caller)!, at, commandId }, made);
     for (const { folder } of paths) {

@@ -32,7 +32,7 @@ const toKind = (row: KindRow): Kind => ({
 export async function kindOf(tx: Reader, id: string): Promise<Kind> {
   if (isReadyKind(id)) return readyKind(id);
   const [row] = await tx.select().from(kinds).where(eq(kinds.id, id));
-  if (!row) throw new Refused("bad-input", t.thereIsNoSuchKind, "kind");
+  if (!row) throw new Refused("bad-input", t.thisKindDoesNotExist, "kind");
   return toKind(row);
 }
 
@@ -68,7 +68,7 @@ export const kindList = query({
 });
 
 function requireAdministrator({ role }: { role: Role | null }) {
-  if (!role || !isAdministrator(role)) throw new Refused("not-allowed", t.anAdministratorMakesKinds);
+  if (!role || !isAdministrator(role)) throw new Refused("not-allowed", t.onlyAnAdministratorCanCreate);
 }
 
 async function requireOwnKind(context: Pick<Context<{ kindId: string }, Reader>, "tx" | "input" | "role">) {
@@ -90,7 +90,7 @@ async function refuseSameName(tx: Reader, name: string, except: string | null) {
   const same = [...(await kindsById(tx)).values()].find(
     (kind) => kind.id !== except && kind.name.toLowerCase() === name.toLowerCase(),
   );
-  if (same) throw new Refused("conflict", t.thereIsAKindCalledAlready(same.name), "kind.name");
+  if (same) throw new Refused("conflict", t.thereIsAlreadyAKindCalled(same.name), "kind.name");
 }
 
 function fieldsOf(draft: OwnKind, before: Kind | null, inUse: boolean) {
@@ -179,7 +179,7 @@ export const deleteKind = command({
     if (allowed.entries > 0)
       throw new Refused(
         "conflict",
-        t.ofThisKindItCannotBe(
+        t.ofThisKindItCannotBeDeleted(
           allowed.entries.toLocaleString("en-GB"),
           allowed.entries === 1 ? "entry is" : "entries are",
         ),

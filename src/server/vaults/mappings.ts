@@ -40,7 +40,7 @@ export const keepMapping = command({
   by: ["person"],
   allow: async ({ tx, me }) => {
     const rows = await tx.select({ id: mappings.id }).from(mappings).where(eq(mappings.personId, me!.id));
-    if (rows.length >= MOST) throw new Refused("bad-input", t.atMostAreKeptForgetOne(MOST), "name");
+    if (rows.length >= MOST) throw new Refused("bad-input", t.atMostCanBeSavedDeleteOne(MOST), "name");
   },
   run: async ({ tx, input, caller, at }) => {
     const personId = personIdOf(caller)!;

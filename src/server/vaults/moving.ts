@@ -76,11 +76,11 @@ async function requireMove(context: Asking & { input: z.output<typeof moving> })
   for (const nodeId of input.nodeIds) {
     const held = await requireLevel(context, nodeId, "edit");
     const [node] = held.path;
-    if (node!.type === "vault") throw new Refused("bad-input", t.aVaultIsNotMoved, "nodeIds");
+    if (node!.type === "vault") throw new Refused("bad-input", t.aVaultCannotBeMoved, "nodeIds");
     if (held.vaultId !== place.vaultId) throw new Refused("bad-input", t.itStaysInItsVault, "parentId");
-    if (above.includes(nodeId)) throw new Refused("bad-input", t.aFolderDoesNotGoInto, "parentId");
-    if (node!.parentId === input.parentId) throw new Refused("conflict", t.itIsThereAlready, "parentId");
-    if (await isBinned(tx, nodeId)) throw new Refused("conflict", t.whatLiesInTheBinIs);
+    if (above.includes(nodeId)) throw new Refused("bad-input", t.aFolderCannotGoIntoItself, "parentId");
+    if (node!.parentId === input.parentId) throw new Refused("conflict", t.itIsAlreadyThere, "parentId");
+    if (await isBinned(tx, nodeId)) throw new Refused("conflict", t.whatIsInTheBinCannotBe);
     moved.push({ nodeId, parentId: node!.parentId! });
     if (node!.type === "folder" && place.depth + (await heightOf(tx, nodeId)) > DEEPEST)
       throw new Refused("bad-input", t.foldersNestAtMostDeep(DEEPEST), "parentId");
@@ -137,7 +137,8 @@ export const moveNodes = command({
   by: ["person"],
   allow: async (context) => {
     const allowed = await requireMove(context);
-    if (allowed.effects.length > 0 && !allowed.steward) throw new Refused("not-allowed", t.thisWouldChangeWhoCanDo);
+    if (allowed.effects.length > 0 && !allowed.steward)
+      throw new Refused("not-allowed", t.thisWouldChangeWhoHasAccessTo);
     if (allowed.effects.length > 0) await requireYesOfAll(context, context.input.nodeIds);
     return allowed;
   },

@@ -17,7 +17,7 @@ export function requireAskedAgain(
 ): void {
   if (!entry.askAgain) return;
   if (caller.kind === "person" && at - caller.provedAt <= ASKED_AGAIN_MS) return;
-  throw new Refused("prove-again", t.asksForYourSignInPassword(entry.name));
+  throw new Refused("prove-again", t.requiresYourSignInPassword(entry.name));
 }
 
 /**

@@ -70,7 +70,7 @@ export const rotateKey = command({
   by: ["person"],
   allow: byStewards,
   run: async ({ tx, input, at, house, allowed: { keys, newest } }) => {
-    if (underWay(keys)) throw new Refused("conflict", t.theKeyOfThisVaultIs);
+    if (underWay(keys)) throw new Refused("conflict", t.theKeyOfThisVaultIsAlready);
     await makeVaultKey(tx, house.keys, input.vaultId, at, newest.version + 1);
   },
   journal: line(({ newest }) => ({ version: newest.version + 1 })),

@@ -21,9 +21,9 @@ async function requireMarking(context: Asking & { input: z.output<typeof marking
   const held = await requireLevel(context, input.folderId, "steward");
   const [folder] = await tx.select().from(folders).where(eq(folders.nodeId, input.folderId));
   if (!folder) throw notFound();
-  if (await isBinned(tx, input.folderId)) throw new Refused("conflict", t.thisFolderIsInTheBin);
+  if (await isBinned(tx, input.folderId)) throw new Refused("conflict", t.thisFolderIsInTheBinRestore);
   if (held.path[0]!.separate === input.separate)
-    throw new Refused("conflict", input.separate ? t.itIsSeparateAlready : t.itIsNotSeparate);
+    throw new Refused("conflict", input.separate ? t.itIsAlreadySeparate : t.itIsNotSeparate);
   // Stewardship from above would be cut off with the rest.
   const own: Grant = {
     id: "own",

@@ -26,9 +26,9 @@ const toAnswer = (rows: Awaited<ReturnType<typeof rewrite>>[]): { rows: Rewritte
 
 const tag = z
   .string()
-  .max(500, t.aTagHasAtMost50)
+  .max(500, t.aTagHasAtMost50Characters)
   .transform(plainName)
-  .pipe(z.string().min(1, t.aTagHasAName).max(50, t.aTagHasAtMost50));
+  .pipe(z.string().min(1, t.aTagHasAName).max(50, t.aTagHasAtMost50Characters));
 
 export const tagEntries = command({
   name: "vaults.tag",
@@ -66,7 +66,7 @@ export const setField = command({
     for (const { entry } of allowed.found) {
       const kind = await kindOf(context.tx, entry.kind);
       if (!isSettable(kind, context.input.field))
-        throw new Refused("bad-input", t.hasNoSuchFieldItIs(entry.name, kind.name), "field");
+        throw new Refused("bad-input", t.doesNotHaveThisFieldItIs(entry.name, kind.name), "field");
     }
     return allowed;
   },

@@ -24,7 +24,7 @@ const readable = <T>(read: (text: string) => T) =>
     } catch (error) {
       context.addIssue({
         code: "custom",
-        message: error instanceof RangeError ? error.message : t.thisCannotBeRead,
+        message: error instanceof RangeError ? error.message : t.thisCannotBeUnderstood,
       });
     }
   });
@@ -33,7 +33,7 @@ const siteSchema = z.strictObject({
   name: nameSchema,
   signInPage: readable(wholeAddress).max(2000),
   kind: z.string().min(1).max(64).default("website-login"),
-  hint: z.string().trim().max(300, t.aHintHasAtMost300).default(""),
+  hint: z.string().trim().max(300, t.aHintHasAtMost300Characters).default(""),
   passwordRules: readable(readPasswordRules).max(500, t.rulesHaveAtMost500Characters).default(""),
 });
 
@@ -61,14 +61,14 @@ export const siteList = query({
 });
 
 function requireAdministrator({ role }: { role: Role | null }) {
-  if (!role || !isAdministrator(role)) throw new Refused("not-allowed", t.anAdministratorKeepsThisList);
+  if (!role || !isAdministrator(role)) throw new Refused("not-allowed", t.onlyAnAdministratorCanChange);
 }
 
 async function toRow(tx: Reader, input: z.output<typeof siteSchema>) {
   const kind = await kindOf(tx, input.kind);
   const page = fieldOf(kind, SIGN_IN_PAGE);
   if (page && input.signInPage.trim() === "" && page.required)
-    throw new Refused("bad-input", t.sayWhereOneSignsIn, "site.signInPage");
+    throw new Refused("bad-input", t.enterTheAddressOfTheSignIn, "site.signInPage");
   return { ...input, signInPage: page && input.signInPage.trim() !== "" ? wholeAddress(input.signInPage) : "" };
 }
 

@@ -69,7 +69,7 @@ export const takeOut = command({
     format: z.enum(FORMATS),
     /** Whether the file is encrypted with age before it is saved. */
     encrypted: z.boolean(),
-    why: z.string().trim().min(3, t.sayWhatForItStandsIn).max(500),
+    why: z.string().trim().min(3, t.giveAReasonItIsWrittenIn).max(500),
   }),
   by: ["person"],
   allow: async (context) => {
@@ -81,14 +81,14 @@ export const takeOut = command({
       for (const id of await idsBelow(tx, nodeId)) ids.add(id);
     }
     // One line in the journal, where the stewards of that vault read it.
-    if (vaultsOf.size > 1) throw new Refused("bad-input", t.takeOutOfOneVaultAt, "nodeIds");
+    if (vaultsOf.size > 1) throw new Refused("bad-input", t.exportFromOneVaultAtATime, "nodeIds");
     const [first] = await loadPath(tx, input.nodeIds[0]!);
     const may = await takeable(context, first!.vaultId);
-    if (!input.nodeIds.every(may)) throw new Refused("not-allowed", t.itsStewardsTakeItOutAnd);
+    if (!input.nodeIds.every(may)) throw new Refused("not-allowed", t.onlyItsStewardsAndThePeopleIts);
     const inside = [...ids];
     if (!inside.every(may)) throw new Refused("not-allowed", t.somethingInItHasOtherStewards);
     if (caller.kind !== "person" || at - caller.provedAt > PROVED_MS)
-      throw new Refused("prove-again", t.takingOutShowsEverythingAtOnce);
+      throw new Refused("prove-again", t.anExportShowsEverythingAtOnce);
     return { vaultId: first!.vaultId, inside, name: await nodeName(tx, input.nodeIds[0]!) };
   },
   run: async (context) => {
@@ -167,7 +167,7 @@ export const takenPart = query({
     const [taking] = await tx.select().from(takings).where(eq(takings.id, input.takingId));
     const sessionId = caller.kind === "person" ? caller.sessionId : null;
     if (!taking || taking.personId !== personIdOf(caller) || taking.sessionId !== sessionId) throw notFound();
-    if (at - taking.at > FETCHED_MS) throw new Refused("conflict", t.thisTookTooLongTakeIt);
+    if (at - taking.at > FETCHED_MS) throw new Refused("conflict", t.thisTookTooLongExportItAgain);
     const [part] = await tx
       .select({ rows: takingParts.rows })
       .from(takingParts)
@@ -196,7 +196,7 @@ export const takenPart = query({
     for (const { versionId, folder } of rows) {
       const row = found.get(versionId);
       if (!row || !may(row.entry.nodeId) || asksBefore(row.entry))
-        throw new Refused("conflict", t.somethingOfItChangedMeanwhile);
+        throw new Refused("conflict", t.somethingInItHasChangedExport);
       const kind = kinds.get(row.entry.kind)!;
       const values = valuesOfVersion(kind, row.version, await openValues(tx, house.keys, row.version));
       taken.push({
@@ -244,7 +244,7 @@ export const setTakers = command({
   run: async ({ tx, input }) => {
     const names = await takerNames(tx, input.takers);
     if (input.takers.some((taker) => !names.has(taker.id)))
-      throw new Refused("bad-input", t.thereIsNoSuchPersonOr, "takers");
+      throw new Refused("bad-input", t.thisPersonOrGroupDoesNotExist, "takers");
     const [vault] = await tx.select().from(vaults).where(eq(vaults.nodeId, input.vaultId));
     if (!vault) throw notFound();
     await tx.update(vaults).set({ takers: input.takers }).where(eq(vaults.nodeId, input.vaultId));

@@ -39,7 +39,8 @@ export const tickCode = command({
     const allowed = await requireEntry(context, context.input.entryId, "reveal");
     const kind = await kindOf(context.tx, allowed.entry.kind);
     if (fieldOf(kind, context.input.field)?.form !== "codes") throw notFound();
-    if (allowed.entry.versionId !== context.input.versionId) throw new Refused("conflict", t.somebodyChangedTheseCodes);
+    if (allowed.entry.versionId !== context.input.versionId)
+      throw new Refused("conflict", t.someoneElseHasChangedThese);
     return allowed;
   },
   run: async ({ tx, input, caller, at, house, allowed }) => {

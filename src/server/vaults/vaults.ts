@@ -91,7 +91,7 @@ export const deleteVault = command({
     const [vault] = await tx.select().from(vaults).where(eq(vaults.nodeId, input.vaultId));
     if (!vault) throw notFound();
     if (input.name.trim() !== vault.name)
-      throw new Refused("bad-input", t.writeTheVaultsNameToDelete(vault.name), "name");
+      throw new Refused("bad-input", t.typeTheVaultsNameToDeleteIt(vault.name), "name");
     const { levels, inVault } = await loadReachIn(tx, me!, [input.vaultId], at);
     const inside = [...inVault(input.vaultId)];
     if (inside.some((node) => levels.get(node.id) !== "steward"))
