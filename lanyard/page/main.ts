@@ -4,8 +4,8 @@ import type { PageReading } from "../../src/core/signin/page";
 import { readPage } from "../../src/core/signin/read";
 import type { Offer, PageAsk } from "../shared/messages";
 import { describePage, isVisible, type LivePage } from "./describe";
-import { hangCapture, hangEnded, hangFieldTag, takeFieldTag } from "./tags";
 import { main as t } from "./strings";
+import { hangCapture, hangEnded, hangFieldTag, takeFieldTag } from "./tags";
 
 const ask = async <R>(message: PageAsk | Record<string, unknown>): Promise<R | null> => {
   try {

@@ -1,4 +1,5 @@
 /** Every sentence and label of this area, in one place to be read. */
+import { counted } from "../../src/core/counted";
 export const main = {
   thisPageShowsNoSignInThat: "This page shows no sign-in that Lanyard can fill.",
   theFormOnThisPageSendsTo: "The form on this page sends to another site. Lanyard typed nothing.",
@@ -22,4 +23,5 @@ export const tags = {
   saveTheNewPassword: "Save the new password",
   newPasswordFor: "New password for ",
   theSiteAcceptedAPasswordThat: "The site accepted a password that differs from the one in Galtry.",
+  loginsForThisPage: (count: number) => `Lanyard: ${counted(count, "login")} for this page`,
 };

@@ -90,7 +90,7 @@ export function hangFieldTag(
   takeFieldTag();
   const { host, tag } = hang("field");
   tag.setAttribute("role", "group");
-  tag.setAttribute("aria-label", `Lanyard: ${keys.length} ${keys.length === 1 ? "key" : "keys"} for this page`);
+  tag.setAttribute("aria-label", t.loginsForThisPage(keys.length));
   const face = element("div", { class: "face" });
   for (const [i, key] of keys.slice(0, 3).entries()) {
     const label = element("span", {});

@@ -170,7 +170,7 @@ function Connecting({ view, look }: { view: View; look: () => void }) {
       <p className="lead">{t.doesGaltryShowThisCode}</p>
       <p className="pair">{connection.userCode}</p>
       <p>{t.galtryHasOpenedInATabConfirm}</p>
-      <p className="small soft">{t.validForMore(minutes, minutes === 1 ? t.minute : t.minutes)}</p>
+      <p className="small soft">{t.validFor(minutes)}</p>
       <div className="do">
         <button type="button" className="btn" onClick={() => void ask({ ask: "open-connect-page" })}>
           {t.openTheTabAgain}
@@ -397,12 +397,7 @@ function Keys({ view, look }: { view: View; look: () => void }) {
   return (
     <>
       {here && (
-        <h2>
-          {t.youAreAt2(
-            <span className="mono">{here}</span>,
-            forPage.length > 0 && `: ${forPage.length} ${forPage.length === 1 ? "key" : "keys"}`,
-          )}
-        </h2>
+        <h2>{t.youAreAt2(<span className="mono">{here}</span>, forPage.length > 0 && t.logins(forPage.length))}</h2>
       )}
       {first ? (
         <div className="first">

@@ -1,5 +1,7 @@
 /** Every sentence and label of this area, in one place to be read. */
+
 import type { ReactNode } from "react";
+import { counted } from "../../src/core/counted";
 
 export const main = {
   galtry: "Galtry",
@@ -16,9 +18,6 @@ export const main = {
   connect: "Connect",
   doesGaltryShowThisCode: "Does Galtry show this code?",
   galtryHasOpenedInATabConfirm: "Galtry has opened in a tab. Confirm there if it shows the same eight letters.",
-  minute: "minute",
-  minutes: "minutes",
-  validForMore: (minutes: number, part: string) => `Valid for ${minutes} more ${part}.`,
   openTheTabAgain: "Open the tab again",
   stop: "Stop",
   connectedFor: (person: string) => `Connected for ${person}`,
@@ -78,4 +77,6 @@ export const main = {
   reason: "Reason",
   sendRequest: "Send request",
   signInTo: (name: string) => `Sign in to ${name}`,
+  validFor: (minutes: number) => `Valid for ${counted(minutes, "more minute")}.`,
+  logins: (count: number) => `: ${counted(count, "login")}`,
 };

@@ -21,7 +21,7 @@ export async function showOnTab(tab: Pick<chrome.tabs.Tab, "id" | "url">): Promi
       ? t.lanyardNotConnected
       : !reachable
         ? t.lanyardGaltryIsNotResponding
-        : t.lanyardConnectedAs(connection.person, count > 0 ? t.forThisPage(count, count === 1 ? "key" : "keys") : "");
+        : t.lanyardConnectedAs(connection.person, count > 0 ? t.forThisPage(count) : "");
   const kind = connection.state === "connected" ? "key" : "plain";
   await Promise.all([
     chrome.action.setBadgeText({ tabId: tab.id, text }),

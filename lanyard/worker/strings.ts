@@ -1,4 +1,5 @@
 /** Every sentence and label of this area, in one place to be read. */
+import { counted } from "../../src/core/counted";
 export const api = {
   lanyardIsNotConnectedToGaltry: "Lanyard is not connected to Galtry.",
   galtryIsNotResponding: "Galtry is not responding.",
@@ -21,8 +22,8 @@ export const connection = {
 export const icon = {
   lanyardNotConnected: "Lanyard: not connected",
   lanyardGaltryIsNotResponding: "Lanyard: Galtry is not responding",
-  forThisPage: (count: number, part: string) => `, ${count} ${part} for this page`,
   lanyardConnectedAs: (person: string, part: string) => `Lanyard: connected as ${person}${part}`,
+  forThisPage: (count: number) => `, ${counted(count, "login")} for this page`,
 };
 
 export const main = {

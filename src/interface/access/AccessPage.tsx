@@ -38,9 +38,9 @@ import { type Column, cellAt, columnsOf, grantsBelow, gridOf, type Row, rowsOf }
 import { gridCsv } from "./gridCsv";
 import { PrintedGrid } from "./PrintedGrid";
 import { SlipFoot } from "./SlipFoot";
+import { accessPage as t } from "./strings";
 import { type OwnSlip, sameTerms, useSlip, withChange } from "./useSlip";
 import { Why } from "./Why";
-import { accessPage as t } from "./strings";
 
 const Screen = styled.div`
   display: flex;
@@ -338,15 +338,11 @@ export function AccessPage({ model: concerned, slip, vaults, roundView, me, now,
             ) : (
               <b>{t.asItWillBe(sayTime(asked, now, grid.zone))}</b>
             )}
-            . {entries === 1 ? t.n1Entry : t.entries(entries.toLocaleString("en-GB"))}.{" "}
+            . {t.entries(entries)}.{" "}
             {past ? (
               t.youSeeOnlyWhatYouAreA
             ) : (
-              <b>
-                {changes.length === 0
-                  ? ""
-                  : t.draftedNoneAppliedYet(changes.length === 1 ? t.n1Change : t.changes(changes.length))}
-              </b>
+              <b>{changes.length === 0 ? "" : t.draftedNoneAppliedYet(t.changes(changes.length))}</b>
             )}{" "}
             <span role="status">{said}</span>
           </p>

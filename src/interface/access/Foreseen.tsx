@@ -7,8 +7,8 @@ import type { Change } from "@/core/access";
 import type { SlipSaid } from "@/server/access/slipTelling";
 import { runQuery } from "../shared/ask";
 import { Beyond, SaidLines } from "./SaidLine";
-import { toSend } from "./useSlip";
 import { foreseen as t } from "./strings";
+import { toSend } from "./useSlip";
 
 const Lines = styled.ul`
   border-top: 1px solid var(--ink);

@@ -3,8 +3,8 @@
 import { useRouter } from "next/navigation";
 import { Page } from "../frame/Frame";
 import { SlipFoot } from "./SlipFoot";
-import { type OwnSlip, useSlip } from "./useSlip";
 import { onlySlip as t } from "./strings";
+import { type OwnSlip, useSlip } from "./useSlip";
 
 interface Props {
   slip: OwnSlip;

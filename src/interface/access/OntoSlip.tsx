@@ -5,8 +5,8 @@ import type { Change } from "@/core/access";
 import { runCommand, runQuery } from "../shared/ask";
 import { Button } from "../shared/controls";
 import { useDone } from "../shared/Done";
-import { type OwnSlip, toSend, withChange } from "./useSlip";
 import { ontoSlip as t } from "./strings";
+import { type OwnSlip, toSend, withChange } from "./useSlip";
 
 /** Puts changes on one's open slip, where they wait with the others. @returns what was refused, or null */
 async function putOnSlip(changes: readonly Change[]): Promise<string | null> {

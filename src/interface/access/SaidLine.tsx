@@ -3,6 +3,7 @@
 import { ArrowDown, ArrowUp, Clock, TriangleAlert } from "lucide-react";
 import { useState } from "react";
 import { atLeast, levelWord, rank } from "@/core/access";
+import { listOf } from "@/core/counted";
 import { sayTime } from "@/core/time";
 import type { SlipLine, SlipSaid } from "@/server/access/slipTelling";
 import { Act } from "../shared/controls";
@@ -44,8 +45,8 @@ function SaidLine({ line, zone, now, me, open, onOpen }: SaidProps) {
     line.count === 1
       ? line.what[0]!.name
       : line.count <= 3
-        ? listed(line.what.map((one) => one.name))
-        : t.entries(line.count.toLocaleString("en-GB"), line.within ? t.inWord(line.within) : "");
+        ? listOf(line.what.map((one) => one.name))
+        : t.entries(line.count, line.within ?? "");
   return (
     <>
       <li>
@@ -64,29 +65,20 @@ function SaidLine({ line, zone, now, me, open, onOpen }: SaidProps) {
             </span>
           )}
         </span>
-        <Act onPress={onOpen} aria-expanded={open} aria-label={t.who(who, verb(line, plural), what)}>
-          {t.who2}
+        <Act onPress={onOpen} aria-expanded={open} aria-label={t.whoIsThat(`${who} ${verb(line, plural)} ${what}`)}>
+          {t.who}
         </Act>
       </li>
       {line.used.length > 0 && (
         <li className="warning">
           <TriangleAlert size={16} />
-          <span>
-            {t.usedItInTheLast30Days(
-              line.used.length === 1 ? t.oneOfThem : t.ofThem(line.used.length),
-              line.used.join(", "),
-            )}
-          </span>
+          <span>{t.usedInTheLast30Days(line.used)}</span>
         </li>
       )}
       {line.first.length > 0 && atLeast(line.after, "reveal") && (
         <li>
           <TriangleAlert size={16} />
-          <span>
-            {t.neverSeenItsSecretFields(
-              line.first.length === 1 ? t.has(line.first[0]) : t.ofThemHave(line.first.length),
-            )}
-          </span>
+          <span>{t.firstToSee(line.first)}</span>
         </li>
       )}
     </>
@@ -105,12 +97,9 @@ export function Beyond({ said }: { said: Pick<SlipSaid, "beyond" | "asks"> }) {
 }
 
 function verb({ before, after }: SlipLine, plural: boolean): string {
-  const s = plural ? "" : "s";
-  if (before === "none") return t.gainOf(s, levelWord(after));
-  if (after === "none") return plural ? t.loseOf(levelWord(before)) : t.losesOf(levelWord(before));
-  return t.fromToOn(plural ? "go" : "goes", levelWord(before), levelWord(after));
+  if (before === "none") return t.gains(plural, levelWord(after));
+  if (after === "none") return t.loses(plural, levelWord(before));
+  return t.goes(plural, levelWord(before), levelWord(after));
 }
 
-const listed = (names: readonly string[]) =>
-  names.length < 2 ? (names[0] ?? "") : t.and(names.slice(0, -1).join(", "), names.at(-1));
 const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);

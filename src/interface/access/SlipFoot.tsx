@@ -12,8 +12,8 @@ import { Dialog } from "../shared/Dialog";
 import { useDone } from "../shared/Done";
 import { Picker } from "../shared/Picker";
 import { Beyond, SaidLines } from "./SaidLine";
-import type { SlipState } from "./useSlip";
 import { slipFoot as t } from "./strings";
+import type { SlipState } from "./useSlip";
 
 const Foot = styled.div`
   flex: none;
@@ -71,10 +71,7 @@ export function SlipFoot({ state, zone, now, me, why, onApplied }: FootProps) {
     if (answer.ok) {
       setReason("");
       if (answer.result.waiting) done(t.someOfItHasOtherStewardsIt);
-      else
-        done(count === 1 ? t.n1ChangeIsApplied : t.changesAreApplied(count), [
-          { command: "access.undoSlip", input: { slipId: draft.id } },
-        ]);
+      else done(t.changesApplied(count), [{ command: "access.undoSlip", input: { slipId: draft.id } }]);
       onApplied();
     } else setWrong(answer.refused.message);
     await read();
@@ -92,7 +89,7 @@ export function SlipFoot({ state, zone, now, me, why, onApplied }: FootProps) {
             {t.changeSlip2}
             {count > 0 && (
               <Act onPress={() => setListed(!listed)} aria-expanded={listed}>
-                {listed ? t.theEffects : count === 1 ? t.its1Change : t.itsChanges(count)}
+                {listed ? t.effects : t.changes(count)}
               </Act>
             )}
           </h2>
@@ -101,10 +98,7 @@ export function SlipFoot({ state, zone, now, me, why, onApplied }: FootProps) {
           )}
           {slip.waiting.map((one) => (
             <p key={one.id} className="small">
-              {t.waitingForApprovalSince(
-                one.changes === 1 ? t.n1ChangeHasBeen : t.changesHaveBeen(one.changes),
-                sayTime(one.at, now, zone),
-              )}
+              {t.waitingForApprovalSince(one.changes, sayTime(one.at, now, zone))}
               <Act onPress={() => act("access.takeSlipBack", one.id)}>{t.withdraw}</Act>
             </p>
           ))}
@@ -158,8 +152,7 @@ export function SlipFoot({ state, zone, now, me, why, onApplied }: FootProps) {
                 <li>
                   <TriangleAlert size={16} />
                   <span>
-                    {said.idle.length === 1 ? t.n1ChangeHasNoEffect : t.changesHaveNoEffect(said.idle.length)}:{" "}
-                    {said.idle.map((at) => draft!.changes[at]?.text).join("; ")}
+                    {t.noEffect(said.idle.length)}: {said.idle.map((at) => draft!.changes[at]?.text).join("; ")}
                   </span>
                 </li>
               )}
@@ -195,13 +188,7 @@ export function SlipFoot({ state, zone, now, me, why, onApplied }: FootProps) {
               type="submit"
               isDisabled={count === 0 || pending || running || moved || (said?.bare.length ?? 0) > 0}
             >
-              {count === 0
-                ? t.apply
-                : said?.asks || draft?.second
-                  ? t.sendForApproval
-                  : count === 1
-                    ? t.apply1Change
-                    : t.applyChanges(count)}
+              {count === 0 ? t.apply : said?.asks || draft?.second ? t.sendForApproval : t.applyChanges(count)}
             </Button>
             {count > 0 && <Button onPress={() => change(() => [])}>{t.discard}</Button>}
             {count > 0 && (
@@ -271,7 +258,7 @@ function Empty({
       <p className="soft">{t.setALevelInACellIt}</p>
       {last && (
         <p className="soft small">
-          {t.applied(sayTime(last.at, now, zone), last.changes === 1 ? t.n1Change : t.changes(last.changes))}
+          {t.applied(sayTime(last.at, now, zone), last.changes)}
           <Act onPress={() => onUndo(last.id)}>{t.undoOnANewSlip}</Act>
         </p>
       )}

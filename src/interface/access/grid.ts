@@ -192,7 +192,7 @@ export function columnsOf(grid: Grid, lookup: Lookup, choice: ColumnChoice, at: 
     if (matches(group.name))
       columns.push({
         ...{ key: subjectKey(subject), subject, name: group.name, first: false, under: false },
-        note: ending(group.until, members.length === 1 ? t.n1Person : t.people(members.length)),
+        note: ending(group.until, t.people(members.length)),
         members: members.length,
       });
     if (choice.unfolded.has(group.id) && (matches(group.name) || found.some((one) => matches(one.name))))

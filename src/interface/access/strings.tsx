@@ -1,5 +1,7 @@
 /** Every sentence and label of this area, in one place to be read. */
+
 import type { ReactNode } from "react";
+import { agree, counted, listOf } from "../../core/counted";
 
 export const accessPage = {
   setDirectly: "Set directly",
@@ -19,11 +21,7 @@ export const accessPage = {
   now: "now",
   asItWas: (time: string) => `as it was ${time}`,
   asItWillBe: (time: string) => `as it will be ${time}`,
-  n1Entry: "1 entry",
-  entries: (count: string) => `${count} entries`,
   youSeeOnlyWhatYouAreA: "You see only what you are a steward of today.",
-  n1Change: "1 change",
-  changes: (changesCount: number) => `${changesCount} changes`,
   draftedNoneAppliedYet: (part: string) => `${part} drafted, none applied yet.`,
   filters: "Filters",
   vault: "Vault",
@@ -53,6 +51,8 @@ export const accessPage = {
   setTheSelectedCells: "Set the selected cells",
   end: "End",
   withDates: "With dates…",
+  entries: (count: number) => counted(count, "entry"),
+  changes: (count: number) => counted(count, "change"),
 };
 
 export const cellTerms = {
@@ -114,41 +114,29 @@ export const printedGrid = {
 };
 
 export const saidLine = {
-  people: (namesCount: number) => `${namesCount} people`,
-  inWord: (within: string) => ` in ${within}`,
-  entries: (count: string, part: string) => `${count} entries${part}`,
   from: (time: string) => `From ${time}: `,
   andMore: (whatCount: number) => ` and ${whatCount} more`,
-  who: (who: string, line: string, what: string) => `Who: ${who} ${line} ${what}`,
-  who2: "who",
-  oneOfThem: "One of them",
-  ofThem: (usedCount: number) => `${usedCount} of them`,
-  usedItInTheLast30Days: (part: string, part2: string) => `${part} used it in the last 30 days: ${part2}`,
-  has: (first: string | null | undefined) => `${first} has`,
-  ofThemHave: (firstCount: number) => `${firstCount} of them have`,
-  neverSeenItsSecretFields: (part: string) => `${part} never seen its secret fields`,
   theyMustApproveFirst: "They must approve first.",
   theyAreTold: "They are told.",
   itAlsoAffectsEntriesWithOther: (part: string) => `It also affects entries with other stewards. ${part}`,
-  gainOf: (s: string, levelWord: string) => `gain${s} ${levelWord} of`,
-  loseOf: (levelWord: string) => `lose ${levelWord} of`,
-  losesOf: (levelWord: string) => `loses ${levelWord} of`,
-  fromToOn: (part: string, levelWord: string, levelWord2: string) => `${part} from ${levelWord} to ${levelWord2} on`,
-  and: (part: string, part2: string | null | undefined) => `${part} and ${part2}`,
+  people: (count: number) => counted(count, "person"),
+  entries: (count: number, within: string) => `${counted(count, "entry")}${within && ` in ${within}`}`,
+  who: "Who",
+  whoIsThat: (line: string) => `Who: ${line}`,
+  usedInTheLast30Days: (names: string[]) => `Used in the last 30 days by ${listOf(names)}.`,
+  firstToSee: (names: string[]) =>
+    names.length === 1
+      ? `${names[0]} would see its secret fields for the first time.`
+      : `${names.length} of them would see its secret fields for the first time.`,
+  gains: (many: boolean, level: string) => `${many ? "gain" : "gains"} ${level} on`,
+  loses: (many: boolean, level: string) => `${many ? "lose" : "loses"} ${level} on`,
+  goes: (many: boolean, from: string, to: string) => `${many ? "go" : "goes"} from ${from} to ${to} on`,
 };
 
 export const slipFoot = {
   someOfItHasOtherStewardsIt: "Some of it has other stewards. It waits for their approval.",
-  n1ChangeIsApplied: "1 change is applied.",
-  changesAreApplied: (count: number) => `${count} changes are applied.`,
   changeSlip: "Change slip",
   changeSlip2: "Change slip ",
-  theEffects: "the effects",
-  its1Change: "its 1 change",
-  itsChanges: (count: number) => `its ${count} changes`,
-  n1ChangeHasBeen: "1 change has been",
-  changesHaveBeen: (changes: number) => `${changes} changes have been`,
-  waitingForApprovalSince: (part: string, time: string) => `${part} waiting for approval since ${time}. `,
   withdraw: "Withdraw",
   someoneElseHasChangedOneOf: "Someone else has changed one of these places. ",
   keepMyChanges: "Keep my changes",
@@ -159,15 +147,11 @@ export const slipFoot = {
     <>{bare} would be left without a steward. Make someone else its steward first, with no end date.</>
   ),
   nobodysAccessChanges: "Nobody’s access changes.",
-  n1ChangeHasNoEffect: "1 change has no effect",
-  changesHaveNoEffect: (idleCount: number) => `${idleCount} changes have no effect`,
   itLastsLongerThanTheHouseRules: "It lasts longer than the house rules allow. A second steward must approve.",
   reasonRequiredByTheHouseRules: "Reason (required by the house rules)",
   reason: "Reason",
   apply: "Apply",
   sendForApproval: "Send for approval",
-  apply1Change: "Apply 1 change",
-  applyChanges: (count: number) => `Apply ${count} changes`,
   discard: "Discard",
   askForASecondOpinion: "Ask for a second opinion",
   nothingHasChangedYet: "Nothing has changed yet.",
@@ -179,10 +163,15 @@ export const slipFoot = {
   noMatchTryPartOfTheName: "No match. Try part of the name or email address.",
   hasBeenAskedForASecondOpinion: (name: string) => `${name} has been asked for a second opinion.`,
   setALevelInACellIt: "Set a level in a cell. It appears here with its effects and changes nothing until you apply it.",
-  n1Change: "1 change",
-  changes: (changes: number) => `${changes} changes`,
-  applied: (time: string, part: string) => `Applied ${time}: ${part}. `,
   undoOnANewSlip: "Undo on a new slip",
+  changesApplied: (count: number) => `${counted(count, "change")} applied.`,
+  effects: "Effects",
+  changes: (count: number) => counted(count, "change"),
+  waitingForApprovalSince: (count: number, time: string) =>
+    `${counted(count, "change")} ${agree(count, "has", "have")} been waiting for approval since ${time}. `,
+  noEffect: (count: number) => `${counted(count, "change")} ${agree(count, "has", "have")} no effect`,
+  applyChanges: (count: number) => `Apply ${counted(count, "change")}`,
+  applied: (time: string, count: number) => `Applied ${time}: ${counted(count, "change")}. `,
 };
 
 export const why = {
@@ -209,17 +198,16 @@ export const why = {
   grantsGiveThisAccessToChangeIt: (becauseCount: number) =>
     `${becauseCount} grants give this access. To change it here, set a level directly in this cell.`,
   ofOn: (levelWord: string, name: string, part: string) => `${levelWord} of ${name} on ${part}`,
-  peopleWouldBeAffected: (size: number) => ` ${size} people would be affected.`,
   withoutTheWouldHaveHere: (what: string, name: string, levelWord: string, whom: string) =>
     `Without the ${what}, ${name} would have ${levelWord} here.${whom}`,
+  peopleWouldBeAffected: (count: number) => ` ${counted(count, "person")} would be affected.`,
 };
 
 export const grid = {
   hasNotJoinedYet: "has not joined yet",
   hasLeft: "has left",
-  groups: (groupsCount: number) => `${groupsCount} groups`,
   under: (key: string) => `${key} under`,
   staff: (staff: number) => `${staff} staff`,
-  n1Person: "1 person",
-  people: (membersCount: number) => `${membersCount} people`,
+  groups: (count: number) => counted(count, "group"),
+  people: (count: number) => counted(count, "person"),
 };

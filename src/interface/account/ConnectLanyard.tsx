@@ -73,7 +73,7 @@ export function ConnectLanyard({ person }: { person: string }) {
   };
 
   return (
-    <Page where={<>{t.connectingLanyardInThisBrowser(<b>{person}</b>)}</>}>
+    <Page where={t.connectingLanyardInThisBrowser(<b>{person}</b>)}>
       <div style={{ maxWidth: 560 }}>
         <h1 style={{ marginBottom: 16 }}>{t.connectLanyard}</h1>
         {done ? (

@@ -8,8 +8,8 @@ import { Button, CheckField, ChoiceField, Notice, Row, Stack, TextField } from "
 import { Form } from "../shared/Form";
 import { ColumnsStep } from "./ColumnsStep";
 import { LookStep } from "./LookStep";
-import { useBringIn } from "./useBringIn";
 import { bringIn as t } from "./strings";
+import { useBringIn } from "./useBringIn";
 
 const Drop = styled.div`
   display: grid;
@@ -230,7 +230,7 @@ function FilesStep({ files, where, onGo, onAgain }: FilesProps) {
   const size = files.reduce((sum, file) => sum + file.size, 0);
   return (
     <Form
-      verb={t.importWord(files.length.toLocaleString("en-GB"), files.length === 1 ? "document" : "documents")}
+      verb={t.importDocuments(files.length)}
       onSend={() => onGo(keepFolders)}
       acts={<Button onPress={onAgain}>{t.chooseAnotherFile}</Button>}
     >

@@ -22,7 +22,7 @@ export function BroughtIn({ importId, view }: { importId: string; view: ImportVi
   const to = `/vaults/${view.vaultId}${view.parentId === view.vaultId ? "" : `?in=${view.parentId}`}`;
   return (
     <Stack style={{ maxWidth: 760 }}>
-      <h1>{t.imported(count(view.entries), view.updated > 0 && t.updated(view.updated.toLocaleString("en-GB")))}</h1>
+      <h1>{t.imported(view.entries, view.updated)}</h1>
       <Row>
         <ButtonLink as={Link} href={to} data-look="go">
           {t.showThemInTheVault}
@@ -33,7 +33,7 @@ export function BroughtIn({ importId, view }: { importId: string; view: ImportVi
       {view.look.length > 0 ? (
         <section>
           <h2 style={{ paddingBottom: 6, borderBottom: "1px solid var(--edge)" }}>
-            {view.look.length === 1 ? t.n1NeedsAttention : t.needAttention(view.look.length.toLocaleString("en-GB"))}
+            {t.needAttention(view.look.length)}
           </h2>
           <ul>
             {view.look.slice(0, MOST_NAMED).map((one) => (

@@ -51,7 +51,7 @@ export function ColumnsStep({ file, opened, where, busy, onPart, onMakeKind, onL
   const [meanings, setMeanings] = useState<Meaning[]>(() => columns.map((column) => column.guess));
   const [keepFolders, setKeepFolders] = useState(true);
   const refused = opened.shape === "table" ? wrongMeanings(meanings) : null;
-  const rows = `${opened.rows.toLocaleString("en-GB")} ${opened.rows === 1 ? "row" : "rows"}`;
+  const rows = t.rows(opened.rows);
   return (
     <Form
       verb={t.checkTheRows}

@@ -7,8 +7,8 @@ import { MOST_ENTRIES } from "@/core/formats/rows";
 import { Button, ChoiceField, Select, Stack } from "../shared/controls";
 import { Form } from "../shared/Form";
 import type { Line } from "./bringIn.worker";
-import type { Alike, Choice, Step } from "./useBringIn";
 import { lookStep as t } from "./strings";
+import type { Alike, Choice, Step } from "./useBringIn";
 
 const Rows = styled.div`
   max-height: 420px;
@@ -21,8 +21,6 @@ const Rows = styled.div`
   select { min-height: 30px; padding: 2px 8px; font-size: 13.5px; }
   @media (max-width: 719px) { [role="row"] { grid-template-columns: 44px minmax(0, 1fr) 140px; } [role="row"] > :nth-child(3) { display: none; } }
 `;
-
-const say = (n: number, one: string, many: string) => `${n.toLocaleString("en-GB")} ${n === 1 ? one : many}`;
 
 interface LookStepProps {
   step: Extract<Step, { step: "look" }>;
@@ -52,8 +50,8 @@ export function LookStep({ step: { looked, alike }, lines, onGo, onAgain }: Look
   const sames = alike.filter((one) => one.same).length;
   const others = alike.length - sames;
   const verb = [
-    fresh > 0 && t.importWord(say(fresh, "entry", "entries")),
-    updates.length > 0 && `${fresh > 0 ? "update" : "Update"} ${updates.length.toLocaleString("en-GB")}`,
+    fresh > 0 && t.importEntries(fresh),
+    updates.length > 0 && t.updateEntries(updates.length, fresh === 0),
   ];
   return (
     <Form
@@ -68,18 +66,11 @@ export function LookStep({ step: { looked, alike }, lines, onGo, onAgain }: Look
       wrong={count > MOST_ENTRIES ? t.atMostEntriesCanBeImportedAt(MOST_ENTRIES.toLocaleString("en-GB")) : null}
       acts={<Button onPress={onAgain}>{t.chooseAnotherFile}</Button>}
     >
-      <p>
-        {t.canBeImported(
-          say(looked.good, "row", "rows"),
-          looked.folders > 0 && t.inWord(say(looked.folders, "folder", "folders")),
-          looked.wrongs > 0 &&
-            t.cannotAndInTheFile(say(looked.wrongs, "row", "rows"), looked.wrongs === 1 ? "stays" : "stay"),
-        )}
-      </p>
-      {looked.twice > 0 && <p>{t.repeatedInTheFileEachIs(say(looked.twice, t.rowStays, t.rowsStay))}</p>}
+      <p>{t.canBeImported(looked.good, looked.folders, looked.wrongs)}</p>
+      {looked.twice > 0 && <p>{t.repeatedInTheFile(looked.twice)}</p>}
       {sames > 0 && (
         <ChoiceField
-          label={t.alreadyInGaltry(say(sames, t.loginIs, t.loginsAre))}
+          label={t.alreadyInGaltry(sames)}
           hint={t.sameSiteUserNameAndPassword}
           value={same}
           onText={(text) => setSame(text as Choice)}
@@ -90,7 +81,7 @@ export function LookStep({ step: { looked, alike }, lines, onGo, onAgain }: Look
       )}
       {others > 0 && (
         <ChoiceField
-          label={t.inGaltryWithAnotherPassword(say(others, t.loginIs, t.loginsAre))}
+          label={t.inGaltryWithAnotherPassword(others)}
           hint={t.updatedWhereYouHaveEditTheOld}
           value={other}
           onText={(text) => setOther(text as Choice)}

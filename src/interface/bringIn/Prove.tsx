@@ -50,7 +50,7 @@ export function Prove({ importId, count }: { importId: string; count: number }) 
   return (
     <section>
       <h2 style={{ paddingBottom: 6, borderBottom: "1px solid var(--edge)" }}>{t.testTheLogins}</h2>
-      <p>{t.galtrySignsInWithEachLoginOnce(count === 1 ? t.n1LoginCan : t.loginsCan(count.toLocaleString("en-GB")))}</p>
+      <p>{t.galtrySignsInWithEachLoginOnce(count)}</p>
       <Row style={{ marginTop: 10 }}>
         {at === null ? (
           tried.length < count && <Button onPress={run}>{tried.length === 0 ? t.testTheLogins : t.continueWord}</Button>

@@ -1,5 +1,7 @@
 /** Every sentence and label of this area, in one place to be read. */
+
 import type { ReactNode } from "react";
+import { agree, counted } from "../../core/counted";
 
 export const bringIn = {
   ofWord: (count: string, of: string) => `${count} of ${of}`,
@@ -24,28 +26,21 @@ export const bringIn = {
   ),
   passphraseOrIdentity: "Passphrase or identity",
   anIdentityBeginsWithAgeSecret: "An identity begins with AGE-SECRET-KEY-1.",
-  importWord: (count: string, part: string) => `Import ${count} ${part}`,
   filesMbInAllEachBecomesA: (count: string, size: string) =>
     `${count} files, ${size} MB in all. Each becomes a document with the file attached and encrypted.`,
   createTheFoldersOfTheDisk: "Create the folders of the disk",
   foldersThatDoNotExistYetAre: "Folders that do not exist yet are created.",
+  importDocuments: (count: number) => `Import ${counted(count, "document")}`,
 };
 
 export const broughtIn = {
   updated: (count: string) => `, ${count} updated`,
-  imported: (count: string, part: ReactNode) => (
-    <>
-      {count} imported{part}
-    </>
-  ),
   showThemInTheVault: "Show them in the vault",
   undoImport: "Undo import",
   theFileIsStillOnYourDisk: "The file is still on your disk, unencrypted.",
   deleteItEmptyYourComputersBin: (b: ReactNode) => (
     <>{b} Delete it, empty your computer’s bin, check your downloads, then switch off password saving in the browser.</>
   ),
-  n1NeedsAttention: "1 needs attention",
-  needAttention: (count: string) => `${count} need attention`,
   andMore: (count: string) => `and ${count} more`,
   noneNeedsAttention: "None needs attention.",
   undoTheImport: "Undo the import",
@@ -59,6 +54,9 @@ export const broughtIn = {
   ),
   theseStayUnlessYouSelectThem: "These stay unless you select them:",
   since: (since: string | null | undefined) => `${since} since`,
+  imported: (count: number, updated: number) =>
+    `${counted(count, "entry")} imported${updated > 0 ? `, ${updated.toLocaleString("en-GB")} updated` : ""}`,
+  needAttention: (count: number) => `${counted(count, "entry")} ${agree(count, "needs", "need")} attention`,
 };
 
 export const columnsStep = {
@@ -100,31 +98,16 @@ export const columnsStep = {
   ),
   createTheKind: (name: string) => `Create the kind ${name}`,
   anAdministratorCanCreateIt: "An administrator can create it first.",
+  rows: (count: number) => counted(count, "row"),
 };
 
 export const lookStep = {
-  importWord: (fresh: string) => `Import ${fresh}`,
   importNothing: "Import nothing",
   atMostEntriesCanBeImportedAt: (count: string) => `At most ${count} entries can be imported at once. Split the file.`,
   chooseAnotherFile: "Choose another file",
-  inWord: (folders: string) => `, in ${folders}`,
-  cannotAndInTheFile: (wrongs: string, part: string) => `; ${wrongs} cannot, and ${part} in the file`,
-  canBeImported: (good: string, part: ReactNode, part2: ReactNode) => (
-    <>
-      {good} can be imported{part}
-      {part2}.
-    </>
-  ),
-  rowStays: "row stays",
-  rowsStay: "rows stay",
-  repeatedInTheFileEachIs: (twice: string) => `${twice} repeated in the file: each is imported once.`,
-  loginIs: "login is",
-  loginsAre: "logins are",
-  alreadyInGaltry: (sames: string) => `${sames} already in Galtry`,
   sameSiteUserNameAndPassword: "same site, user name and password",
   skip: "skip",
   importAgainAsNewEntries: "import again as new entries",
-  inGaltryWithAnotherPassword: (others: string) => `${others} in Galtry with another password`,
   updatedWhereYouHaveEditTheOld: "updated where you have Edit; the old password stays among the earlier versions",
   updateTheSavedPassword: "update the saved password",
   importAsNewEntries: "import as new entries",
@@ -135,14 +118,19 @@ export const lookStep = {
   alreadyInGaltrySkip: "already in Galtry: skip",
   importAsANewEntry: "import as a new entry",
   newWord: "new",
+  importEntries: (count: number) => `Import ${counted(count, "entry")}`,
+  updateEntries: (count: number, alone: boolean) => `${alone ? "Update" : "update"} ${counted(count, "entry")}`,
+  canBeImported: (good: number, folders: number, wrong: number) =>
+    `${counted(good, "row")} can be imported${folders > 0 ? `, in ${counted(folders, "folder")}` : ""}${wrong > 0 ? `; ${counted(wrong, "row")} cannot` : ""}.`,
+  repeatedInTheFile: (count: number) =>
+    `${counted(count, "row")} ${agree(count, "is", "are")} repeated in the file: each is imported once.`,
+  alreadyInGaltry: (count: number) => `${counted(count, "login")} ${agree(count, "is", "are")} already in Galtry`,
+  inGaltryWithAnotherPassword: (count: number) =>
+    `${counted(count, "login")} ${agree(count, "is", "are")} in Galtry with another password`,
 };
 
 export const prove = {
   testTheLogins: "Test the logins",
-  n1LoginCan: "1 login can",
-  loginsCan: (count: string) => `${count} logins can`,
-  galtrySignsInWithEachLoginOnce: (part: string) =>
-    `Galtry signs in with each login once and ends the session. Each entry then shows whether it works. ${part} be tested.`,
   continueWord: "Continue",
   testingOf: (name: ReactNode, count: string, of: string) => (
     <>
@@ -156,6 +144,8 @@ export const prove = {
     </>
   ),
   notTested: "not tested",
+  galtrySignsInWithEachLoginOnce: (count: number) =>
+    `Galtry signs in with each login once and ends the session. Each entry then shows whether it works. ${counted(count, "login")} can be tested.`,
 };
 
 export const bringInWorker = {

@@ -10,8 +10,8 @@ import { Act, Button, Notice, Row, Stack, TextField } from "../shared/controls";
 import { Form } from "../shared/Form";
 import { useCopy } from "../shared/useCopy";
 import { Entrance } from "./Entrance";
-import { takeLink } from "./takeLink";
 import { handover as t } from "./strings";
+import { takeLink } from "./takeLink";
 
 type Look = Awaited<ReturnType<(typeof lookAtHandover)["execute"]>>;
 
@@ -75,9 +75,8 @@ export function Handover() {
     }
     const { opened, triesLeft } = answer.result;
     if (opened === null) {
-      const asked = [look?.needsWord && "word", look?.needsCode && "code"].filter(Boolean).join(" or ");
-      const left = triesLeft === 1 ? t.n1AttemptIs : t.attemptsAre(triesLeft);
-      setWrong(triesLeft > 0 ? t.theIsWrongLeft(asked, left) : null);
+      const asked = [look?.needsWord && "passphrase", look?.needsCode && "code"].filter(Boolean).join(" or ");
+      setWrong(triesLeft > 0 ? t.wrong(asked, triesLeft) : null);
       return read();
     }
     try {

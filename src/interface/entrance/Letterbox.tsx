@@ -7,8 +7,8 @@ import { runQuery, useCommand } from "../shared/ask";
 import { Notice, TextArea, TextField } from "../shared/controls";
 import { Form } from "../shared/Form";
 import { Entrance } from "./Entrance";
-import { takeLink } from "./takeLink";
 import { letterbox as t } from "./strings";
+import { takeLink } from "./takeLink";
 
 type Look = Awaited<ReturnType<(typeof lookAtLetterbox)["execute"]>>;
 

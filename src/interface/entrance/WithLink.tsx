@@ -5,8 +5,8 @@ import { type Refusal, runCommand, runQuery } from "../shared/ask";
 import { Notice, TextField } from "../shared/controls";
 import { Form } from "../shared/Form";
 import { Entrance } from "./Entrance";
-import { takeLink } from "./takeLink";
 import { withLink as t } from "./strings";
+import { takeLink } from "./takeLink";
 
 /** The token stands after the # of the address: it reaches no server log and no Referer. */
 function useToken(purpose: "set-up" | "sign-in") {

@@ -1,5 +1,7 @@
 /** Every sentence and label of this area, in one place to be read. */
+
 import type { ReactNode } from "react";
+import { counted } from "../../core/counted";
 
 export const entrance = {
   galtry: "Galtry",
@@ -12,9 +14,6 @@ export const handover = {
   thisLinkHasAlreadyBeenOpened: "This link has already been opened.",
   theEntryBehindThisLinkNoLonger: "The entry behind this link no longer exists.",
   thisLinkIsIncompleteCopyAllOf: "This link is incomplete. Copy all of it.",
-  n1AttemptIs: "1 attempt is",
-  attemptsAre: (triesLeft: number) => `${triesLeft} attempts are`,
-  theIsWrongLeft: (asked: string, left: string) => `The ${asked} is wrong. ${left} left.`,
   theEndOfThisLinkIsDamaged: "The end of this link is damaged. Copy it again, or ask for a new one.",
   somethingForYou: "Something for you",
   ofHasSentYouSomething: (from: ReactNode, organisation: string) => (
@@ -43,6 +42,7 @@ export const handover = {
   copy: (label: string) => `Copy ${label}`,
   copied: "Copied",
   copy2: "Copy",
+  wrong: (what: string, left: number) => `The ${what} is wrong. ${counted(left, "attempt")} left.`,
 };
 
 export const letterbox = {

@@ -1,5 +1,6 @@
 /** Pages that open with what stands after the # of their address. */
 import { takeLink as t } from "./strings";
+
 const BY_LINK = ["/handover", "/letterbox", "/join", "/set-up"];
 
 /**

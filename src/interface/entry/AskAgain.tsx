@@ -6,8 +6,8 @@ import { runCommand } from "../shared/ask";
 import { Act } from "../shared/controls";
 import { useProving } from "../shared/useProving";
 import { Fact } from "./Card";
-import type { EntryView } from "./types";
 import { askAgain as t } from "./strings";
+import type { EntryView } from "./types";
 
 /** Whether each reveal takes the sign-in password again: for its steward to say. */
 export function AskAgain({ entry }: { entry: EntryView }) {

@@ -7,8 +7,8 @@ import { Dialog } from "../shared/Dialog";
 import { Form } from "../shared/Form";
 import { sayMinutes } from "./Before";
 import { Fact } from "./Card";
-import type { EntryView } from "./types";
 import { asksFirst as t } from "./strings";
+import type { EntryView } from "./types";
 
 const MINUTES = [5, 15, 30, 60, 120, 480];
 

@@ -13,8 +13,8 @@ import { save } from "../shared/save";
 import { sendFile } from "../shared/sendFile";
 import { useProving } from "../shared/useProving";
 import { AttachmentPreview } from "./AttachmentPreview";
-import type { EntryView } from "./types";
 import { attachments as t } from "./strings";
+import type { EntryView } from "./types";
 
 type File_ = EntryView["attachments"][number];
 

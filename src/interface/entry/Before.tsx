@@ -7,8 +7,8 @@ import { useCommand } from "../shared/ask";
 import { Act, Button, Notice, Row, TextArea } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
 import { Form } from "../shared/Form";
-import type { EntryView } from "./types";
 import { before as t } from "./strings";
+import type { EntryView } from "./types";
 
 /** Nothing stands between the reader and a sign-in or a reveal but their level. */
 export const isReady = (entry: EntryView, now: number): boolean =>
@@ -51,7 +51,6 @@ function FirstAYes({ entry, yes, now }: YesProps) {
   const [sheet, setSheet] = useState<"ask" | "emergency" | null>(null);
   const close = useCommand("access.closeYes");
   const { asked } = yes;
-  const who = yes.stewards === 1 ? t.approvalByASteward : t.approvalByTwoStewards;
   const over = useOver(asked?.state === "yes" ? asked.until : null);
   const state = over ? undefined : asked?.state;
   return (
@@ -59,7 +58,9 @@ function FirstAYes({ entry, yes, now }: YesProps) {
       {state === "yes" && (
         <>
           {t.afterThatItRequiresApproval(
-            <b>{t.until(asked!.emergency ? t.emergencyUse : t.yes, sayTime(asked!.until!, now, entry.zone))}</b>,
+            <b>
+              {(asked!.emergency ? t.emergencyUseUntil : t.approvedUntil)(sayTime(asked!.until!, now, entry.zone))}
+            </b>,
           )}
           <Act isDisabled={close.running} onPress={() => close.run({ yesId: asked!.id })}>
             {t.endNow}
@@ -68,9 +69,9 @@ function FirstAYes({ entry, yes, now }: YesProps) {
       )}
       {state === "waiting" && (
         <>
-          {t.thisPageUpdatesWhen(
+          {t.thisPageUpdates(
             <b>{t.requested(sayTime(asked!.askedAt, now, entry.zone))}</b>,
-            yes.stewards - asked!.said === 1 && yes.stewards === 2 ? t.aSecondStewardApprovesToo : t.itIsAnswered(who),
+            yes.stewards === 2 && asked!.said === 1,
           )}
           <Act isDisabled={close.running} onPress={() => close.run({ yesId: asked!.id })}>
             {t.withdrawRequest}
@@ -84,7 +85,7 @@ function FirstAYes({ entry, yes, now }: YesProps) {
               <b>{t.declined}</b> “{asked!.word}”
             </p>
           )}
-          {t.approvalIsValidFor(<b>{t.mustApproveEachUse(who)}</b>, sayMinutes(yes.minutes))}
+          {t.approvalIsValidFor(<b>{t.stewardsMustApprove(yes.stewards)}</b>, sayMinutes(yes.minutes))}
         </>
       )}
       {close.refused && <p role="alert">{close.refused.message}</p>}
@@ -123,13 +124,7 @@ function useOver(until: number | null): boolean {
 }
 
 export const sayMinutes = (minutes: number): string =>
-  minutes === 1
-    ? t.n1Minute
-    : minutes % 60 === 0
-      ? minutes === 60
-        ? t.n1Hour
-        : t.hours(minutes / 60)
-      : t.minutes(minutes);
+  minutes % 60 === 0 ? t.hours(minutes / 60) : t.minutes(minutes);
 
 function WhySheet({
   entry,
@@ -146,7 +141,7 @@ function WhySheet({
       onClose={onClose}
     >
       <Form
-        verb={how === "ask" ? t.ask : t.useWithoutApproval2}
+        verb={how === "ask" ? t.requestApproval : t.useWithoutApproval2}
         look={how === "ask" ? "go" : "harm"}
         running={send.running}
         onCancel={onClose}
@@ -157,14 +152,11 @@ function WhySheet({
       >
         <p>
           {how === "ask"
-            ? t.whoRequestsItTheReasonAndThe(
-                yes.stewards === 1 ? t.itsStewardsRead : t.twoOfItsStewardsMustApprove,
-                sayMinutes(yes.minutes),
-              )
+            ? t.whatTheStewardsRead(yes.stewards, sayMinutes(yes.minutes))
             : t.youCanUseItAtOnceFor(sayMinutes(yes.minutes))}
         </p>
         <TextArea
-          label={how === "ask" ? t.whatFor : t.whatHasHappened}
+          label={how === "ask" ? t.reason : t.whatHasHappened}
           value={why}
           maxLength={500}
           onText={setWhy}

@@ -9,12 +9,12 @@ import { Button, ChoiceField, Notice, Row, TextField } from "../shared/controls"
 import { Dialog } from "../shared/Dialog";
 import { useDone } from "../shared/Done";
 import { Form } from "../shared/Form";
-import type { EntryView } from "./types";
 import { bin as t } from "./strings";
+import type { EntryView } from "./types";
 
 export const sayDaysLeft = (binnedAt: number, now: number): string => {
   const left = binDaysLeft(binnedAt, now);
-  return left === 0 ? t.willBeDeletedForGoodToday : t.willBeDeletedForGoodIn(left, left === 1 ? "day" : "days");
+  return left === 0 ? t.willBeDeletedForGoodToday : t.willBeDeletedForGoodIn(left);
 };
 
 /** To where it was; where that is in the bin too, to a place that one says. */
@@ -74,7 +74,7 @@ export function Erase({ entry }: { entry: EntryView }) {
           onCancel={() => setAsking(false)}
           wrong={erase.refused?.message}
         >
-          <p>{t.allVersionsAttachmentsAndThe(entry.versions?.length ?? 1, entry.attachments.length)}</p>
+          <p>{t.whatIsDeleted(entry.versions?.length ?? 1, entry.attachments.length)}</p>
           <TextField label={t.typeItsNameToConfirm(entry.name)} value={name} onText={setName} autoComplete="off" />
         </Form>
       </Dialog>

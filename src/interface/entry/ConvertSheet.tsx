@@ -7,8 +7,8 @@ import { ChoiceField, TextField } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
 import { useDone } from "../shared/Done";
 import { Form } from "../shared/Form";
-import type { EntryView } from "./types";
 import { convertSheet as t } from "./strings";
+import type { EntryView } from "./types";
 
 /** Another kind for an entry: what does not fit is kept as extra fields, and finds its way back. */
 export function ConvertSheet({ entry, onClose }: { entry: EntryView; onClose: () => void }) {
@@ -71,10 +71,9 @@ export function ConvertSheet({ entry, onClose }: { entry: EntryView; onClose: ()
         )}
         {left.length > 0 && (
           <p>
-            {t.hasNoKeptAsExtraFields(
+            {t.hasNoSuchFields(
               to!.name,
-              left.map((field) => `“${field.label}”`).join(", "),
-              left.length === 1 ? t.itIs : t.theyAre,
+              left.map((field) => `“${field.label}”`),
             )}
           </p>
         )}

@@ -6,8 +6,8 @@ import { useCommand } from "../shared/ask";
 import { Button, CheckField, Stack, TextField } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
 import { Form } from "../shared/Form";
-import type { EntryView } from "./types";
 import { didNotWork as t } from "./strings";
+import type { EntryView } from "./types";
 
 type What = keyof typeof DID_NOT_WORK;
 
@@ -31,7 +31,7 @@ export function DidNotWork({ entry }: { entry: EntryView }) {
       <Button onPress={() => setOpen(true)}>{t.reportAProblem}</Button>
       {told && (
         <p className="small" role="status">
-          {t.beenTold(stewards, entry.own.stewards.length > 1 ? t.have : t.has)}
+          {t.beenTold(stewards, Math.max(1, entry.own.stewards.length))}
         </p>
       )}
       <Dialog title={t.reportAProblemWith(entry.name)} open={open} onClose={() => setOpen(false)}>

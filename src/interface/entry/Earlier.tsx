@@ -70,17 +70,7 @@ export function Earlier({ entryId, first, zone, now }: { entryId: string; first:
     setMore(answer.result.more);
   };
   return (
-    <Page
-      where={
-        <>
-          {t.text(
-            <Link href={`/entry/${entryId}`}>{first.name}</Link>,
-            current.number,
-            current.number === 1 ? t.version : t.versions,
-          )}
-        </>
-      }
-    >
+    <Page where={t.versionsOf(<Link href={`/entry/${entryId}`}>{first.name}</Link>, current.number)}>
       <Row style={{ marginBottom: 20 }}>
         <h1 style={{ marginRight: "auto" }}>{t.earlierVersions}</h1>
         <ButtonLink href={`/entry/${entryId}`}>{t.backToTheEntry}</ButtonLink>

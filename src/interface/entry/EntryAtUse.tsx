@@ -21,8 +21,8 @@ import { Card, CardPage, CardTitle, Fact, Story } from "./Card";
 import { DidNotWork } from "./DidNotWork";
 import { FieldFacts } from "./FieldFacts";
 import { Markdown } from "./Markdown";
-import type { EntryView } from "./types";
 import { entryAtUse as t } from "./strings";
+import type { EntryView } from "./types";
 
 const Big = styled.div`
   display: flex;

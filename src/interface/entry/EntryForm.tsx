@@ -12,9 +12,9 @@ import type { Site } from "../sites/Sites";
 import { FieldInput } from "./FieldInput";
 import { MakeSshKey } from "./MakeSshKey";
 import { QrReader } from "./QrReader";
+import { entryForm as t } from "./strings";
 import { TagField, toTags } from "./TagField";
 import type { EntryView } from "./types";
-import { entryForm as t } from "./strings";
 
 const Sheet = styled.div`
   max-width: 720px;
@@ -208,7 +208,7 @@ export function EntryForm({ kind, entry, vaultId, parent, site = null }: EntryFo
               <CheckField
                 checked={draft.useSeesUserName}
                 onTick={(ticked) => set("useSeesUserName", ticked)}
-                label={t.peopleWithUseMaySeeThe(fieldWord(kind, USER_NAME))}
+                label={t.peopleWithUseCanSeeThe(fieldWord(kind, USER_NAME))}
               />
             )}
             {field.id === CODE && (

@@ -29,9 +29,9 @@ import { HandOver } from "./HandOver";
 import { Listed } from "./Listed";
 import { Markdown } from "./Markdown";
 import { SigningInDialog } from "./SigningIn";
+import { entryFull as t } from "./strings";
 import type { EntryView } from "./types";
 import { WhoCanDoWhat, type WhoView } from "./WhoCanDoWhat";
-import { entryFull as t } from "./strings";
 
 /** An entry as who may reveal, edit or steward it sees it: the whole catalogue card. */
 export function EntryFull({
@@ -184,7 +184,7 @@ export function EntryFull({
                 <>
                   ;{" "}
                   <Link href={`/entry/${entry.id}/earlier`} prefetch={false}>
-                    {t.changed(entry.versions.length - 1, entry.versions.length === 2 ? t.time : t.times)}
+                    {t.changed(entry.versions.length - 1)}
                   </Link>
                 </>
               )}
@@ -293,12 +293,7 @@ function SeenBy({ seenBy, zone, now }: { seenBy: NonNullable<EntryView["seenBy"]
         <p>{t.nobodyHasSeenTheCurrentValues}</p>
       ) : (
         <>
-          <p>
-            {t.seenTheCurrentValues(
-              <b>{seenBy.length === 1 ? t.n1Person : t.people(seenBy.length)}</b>,
-              seenBy.length === 1 ? t.has : t.have,
-            )}
-          </p>
+          <p>{t.seenTheCurrentValues(seenBy.length)}</p>
           <ul>
             {seenBy.map((one) => (
               <li key={one.personId} className="small">

@@ -5,8 +5,8 @@ import { Act } from "../shared/controls";
 import { useCopy } from "../shared/useCopy";
 import { Fact } from "./Card";
 import { Secret } from "./Secret";
-import type { EntryView } from "./types";
 import { fieldFacts as t } from "./strings";
+import type { EntryView } from "./types";
 
 type FieldView = EntryView["fields"][number];
 
@@ -53,7 +53,7 @@ function FieldFact({ entry, field, now }: { entry: EntryView; field: FieldView; 
         field={field.id}
         label={field.label}
         condition={entry.conditions[field.id]}
-        note={field.codes == null ? undefined : field.codes === 1 ? t.n1Code : t.codes(field.codes)}
+        note={field.codes == null ? undefined : t.codes(field.codes)}
         qr={entry.kind.id === "wifi" && field.id === PASSWORD ? joinBy(entry) : undefined}
       />
     );

@@ -12,8 +12,8 @@ import { Form } from "../shared/Form";
 import { fromLocal, soonEnds, thisEvening, toLocal } from "../shared/localTime";
 import { useCopy } from "../shared/useCopy";
 import { useProving } from "../shared/useProving";
-import type { EntryView } from "./types";
 import { handOver as t } from "./strings";
+import type { EntryView } from "./types";
 
 type Answer = Awaited<ReturnType<(typeof handoverList)["execute"]>>;
 type Made = Awaited<ReturnType<(typeof makeHandover)["execute"]>>;

@@ -3,8 +3,8 @@
 import { useCommand } from "../shared/ask";
 import { Act } from "../shared/controls";
 import { Fact } from "./Card";
-import type { EntryView } from "./types";
 import { listed as t } from "./strings";
+import type { EntryView } from "./types";
 
 /** Whether staff who cannot use it may know of it and ask for it: for its steward to say. */
 export function Listed({ entry }: { entry: EntryView }) {

@@ -113,7 +113,7 @@ export function Secret({ entryId, field, label, note, condition, qr }: SecretPro
       {shown?.until && <SecondsLeft until={shown.until} />}
       {shown?.next && (
         <span className="soft small" style={{ display: "block" }}>
-          {t.then(<span className="mono">{inThrees(shown.next)}</span>)}
+          {t.nextCode(<span className="mono">{inThrees(shown.next)}</span>)}
         </span>
       )}
       {copied === field && (

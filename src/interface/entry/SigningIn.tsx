@@ -6,8 +6,8 @@ import { CheckField, ChoiceField, TextArea, TextField } from "../shared/controls
 import { Dialog } from "../shared/Dialog";
 import { Form } from "../shared/Form";
 import { useProving } from "../shared/useProving";
-import type { EntryView } from "./types";
 import { signingIn as t } from "./strings";
+import type { EntryView } from "./types";
 
 /** Steps are for who may edit; guarded fill and plain http for the steward alone. */
 export function SigningInDialog({ entry, open, onClose }: { entry: EntryView; open: boolean; onClose: () => void }) {

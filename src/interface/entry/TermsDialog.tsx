@@ -193,7 +193,7 @@ export function TermsDialog(props: TermsProps) {
             </Row>
             <WeeklyFields value={weekly} onChange={setWeekly} wrong={save.wrong("weekly")} />
             <TextField
-              label={t.whatFor}
+              label={t.reason}
               value={why}
               maxLength={500}
               onText={setWhy}

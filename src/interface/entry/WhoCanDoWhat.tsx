@@ -9,9 +9,9 @@ import type { whoCanDoWhat } from "@/server/access/who";
 import { CutKey } from "../shared/CutKey";
 import { Act, Chip } from "../shared/controls";
 import { Picker } from "../shared/Picker";
+import { whoCanDoWhat as t } from "./strings";
 import { loadSubjects, type SubjectChoice } from "./subjects";
 import { TermsDialog } from "./TermsDialog";
-import { whoCanDoWhat as t } from "./strings";
 
 export type WhoView = Awaited<ReturnType<(typeof whoCanDoWhat)["execute"]>>;
 type WhoLine = WhoView["lines"][number];
@@ -103,7 +103,7 @@ export function WhoCanDoWhat({ nodeId, nodeWord, who, zone, now }: Props) {
         ))}
       </List>
       <p className="small" style={{ borderTop: "1px solid var(--rule)", paddingTop: 9 }}>
-        {users === 0 ? t.nobodyCanUseIt : t.canUseItInAll(users, users === 1 ? "person" : "people")}{" "}
+        {users === 0 ? t.nobodyCanUseIt : t.canUseItInAll(users)}{" "}
         {users > 0 && (
           <Act onPress={() => setEach(!each)} aria-expanded={each}>
             {each ? t.hidePeople : t.showEachPerson}

@@ -1,5 +1,7 @@
 /** Every sentence and label of this area, in one place to be read. */
+
 import type { ReactNode } from "react";
+import { agree, counted, listOf } from "../../core/counted";
 
 export const askAgain = {
   beforeAReveal: "Before a reveal",
@@ -68,24 +70,12 @@ export const before = {
     </>
   ),
   iHaveReadItAndAccept: "I have read it and accept",
-  approvalByASteward: "approval by a steward",
-  approvalByTwoStewards: "approval by two stewards",
   emergencyUse: "Emergency use",
-  yes: "Yes",
-  until: (part: string, time: string) => `${part} until ${time}.`,
   afterThatItRequiresApproval: (part: ReactNode) => <>{part} After that it requires approval again. </>,
   endNow: "End now",
   requested: (time: string) => `Requested ${time}.`,
-  aSecondStewardApprovesToo: "a second steward approves too",
-  itIsAnswered: (who: string) => `it is answered`,
-  thisPageUpdatesWhen: (time: ReactNode, part: string) => (
-    <>
-      {time} This page updates when {part}.{" "}
-    </>
-  ),
   withdrawRequest: "Withdraw request",
   declined: "Declined:",
-  mustApproveEachUse: (who: string) => `${who} must approve each use`,
   approvalIsValidFor: (who: ReactNode, minutes: string) => (
     <>
       {who}. Approval is valid for {minutes}.
@@ -93,22 +83,26 @@ export const before = {
   ),
   requestApproval: "Request approval",
   thisIsAnEmergency: "This is an emergency…",
-  n1Minute: "1 minute",
-  n1Hour: "1 hour",
-  hours: (part: number) => `${part} hours`,
-  minutes: (minutes: number) => `${minutes} minutes`,
   requestApprovalToUse: (name: string) => `Request approval to use ${name}`,
   useWithoutApproval: (name: string) => `Use ${name} without approval`,
-  ask: "Ask",
   useWithoutApproval2: "Use without approval",
-  itsStewardsRead: "Its stewards read",
-  twoOfItsStewardsMustApprove: "Two of its stewards must approve. They read",
-  whoRequestsItTheReasonAndThe: (part: string, minutes: string) =>
-    `${part} who requests it, the reason and the network address. Approval is valid for ${minutes}.`,
   youCanUseItAtOnceFor: (minutes: string) =>
     `You can use it at once, for ${minutes}. All its stewards and the owners are told why; the Journal records it.`,
-  whatFor: "What for",
+  reason: "Reason",
   whatHasHappened: "What has happened",
+  hours: (count: number) => counted(count, "hour"),
+  minutes: (count: number) => counted(count, "minute"),
+  approvedUntil: (time: string) => `Approved until ${time}.`,
+  emergencyUseUntil: (time: string) => `Emergency use until ${time}.`,
+  thisPageUpdates: (requested: ReactNode, second: boolean) => (
+    <>
+      {requested}{" "}
+      {second ? "One steward has approved; a second must approve too." : "This page updates when it is answered."}{" "}
+    </>
+  ),
+  stewardsMustApprove: (stewards: number) => `${stewards === 1 ? "A steward" : "Two stewards"} must approve each use`,
+  whatTheStewardsRead: (stewards: number, minutes: string) =>
+    `${stewards === 1 ? "Its stewards read" : "Two of its stewards must approve. They read"} who requests it, the reason and the network address. Approval is valid for ${minutes}.`,
 };
 
 export const beginFromSite = {
@@ -120,14 +114,11 @@ export const beginFromSite = {
 
 export const bin = {
   willBeDeletedForGoodToday: "will be deleted for good today",
-  willBeDeletedForGoodIn: (left: number, part: string) => `will be deleted for good in ${left} ${part}`,
   restoreItTo: "Restore it to",
   chooseAPlace: "Choose a place",
   restore: "Restore",
   deleteForGood: "Delete for good",
   deleteForGood2: (name: string) => `Delete ${name} for good`,
-  allVersionsAttachmentsAndThe: (part: number, attachmentsCount: number) =>
-    `All ${part} versions, ${attachmentsCount} attachments and the record of who has seen it are deleted. They cannot be restored.`,
   typeItsNameToConfirm: (name: string) => `Type its name, ${name}, to confirm`,
   putInTheBin: (name: string) => `Put ${name} in the bin`,
   seeIt: "see it",
@@ -141,6 +132,9 @@ export const bin = {
   isInTheBin: (name: string) => `${name} is in the bin.`,
   putInTheBin2: "Put in the bin",
   cancel: "Cancel",
+  willBeDeletedForGoodIn: (days: number) => `will be deleted for good in ${counted(days, "day")}`,
+  whatIsDeleted: (versions: number, attachments: number) =>
+    `${agree(versions, "Its only version", `All ${versions} versions`)}, ${counted(attachments, "attachment")} and the record of who has seen it are deleted. They cannot be restored.`,
 };
 
 export const card = {
@@ -172,32 +166,21 @@ export const convertSheet = {
   chooseAKind: "Choose a kind",
   signInPage: "Sign-in page",
   thePageWithTheSignInForm: "The page with the sign-in form, not the home page",
-  itIs: "it is",
-  theyAre: "they are",
-  hasNoKeptAsExtraFields: (name: string, part: string, part2: string) =>
-    `${name} has no ${part}: ${part2} kept as extra fields.`,
+  hasNoSuchFields: (kind: string, fields: string[]) =>
+    `${kind} has no ${listOf(fields, "or")}: ${agree(fields.length, "it is", "they are")} saved as extra fields.`,
 };
 
 export const didNotWork = {
   itsStewards: "its stewards",
   reportAProblem: "Report a problem",
-  have: "have",
-  has: "has",
-  beenTold: (stewards: string, part: string) => `${stewards} ${part} been told.`,
   reportAProblemWith: (name: string) => `Report a problem with ${name}`,
   tell: (stewards: string) => `Tell ${stewards}`,
   whatHappens: "What happens?",
   anythingElseDoNotWriteA: "Anything else? Do not write a password.",
+  beenTold: (stewards: string, count: number) => `${stewards} ${agree(count, "has", "have")} been told.`,
 };
 
 export const earlier = {
-  version: "version",
-  versions: "versions",
-  text: (name: ReactNode, number: number, part: string) => (
-    <>
-      {name}: {number} {part}.
-    </>
-  ),
   earlierVersions: "Earlier versions",
   backToTheEntry: "Back to the entry",
   versions2: "Versions",
@@ -221,6 +204,11 @@ export const earlier = {
   ofVersion: (part: string, label: string, number: number) => `${part} ${label} of version ${number}`,
   reveal: "Reveal",
   hide: "Hide",
+  versionsOf: (name: ReactNode, count: number) => (
+    <>
+      {name}: {counted(count, "version")}.
+    </>
+  ),
 };
 
 export const ended = {
@@ -299,7 +287,7 @@ export const entryForm = {
   theHostsWhereLanyardOffersIt: "The hosts where Lanyard offers it.",
   theWholeSiteWithItsSubdomains: "the whole site, with its subdomains",
   thisHostOnly: "this host only",
-  peopleWithUseMaySeeThe: (fieldWord: string) => `People with Use may see the ${fieldWord}`,
+  peopleWithUseCanSeeThe: (fieldWord: string) => `People with Use can see the ${fieldWord}`,
   removeTheOneTimeCode: "Remove the one-time code",
   notes: "Notes",
   anyoneWhoCanUseTheEntryCan:
@@ -364,9 +352,6 @@ export const entryFull = {
   atTheSameSite: "At the same site",
   added: "Added",
   by: (createdBy: string) => `, by ${createdBy}`,
-  time: "time",
-  times: "times",
-  changed: (part: number, part2: string) => `changed ${part} ${part2}`,
   unpin: "Unpin",
   pinToTheFrontDesk: "Pin to the Front desk",
   move: "Move",
@@ -388,13 +373,10 @@ export const entryFull = {
   ),
   seenBy: "Seen by",
   nobodyHasSeenTheCurrentValues: "Nobody has seen the current values.",
-  n1Person: "1 person",
-  people: (seenByCount: number) => `${seenByCount} people`,
-  has: "has",
-  have: "have",
-  seenTheCurrentValues: (part: ReactNode, part2: string) => (
+  changed: (count: number) => `changed ${counted(count, "time")}`,
+  seenTheCurrentValues: (count: number) => (
     <>
-      {part} {part2} seen the current values:
+      <b>{counted(count, "person")}</b> {agree(count, "has", "have")} seen the current values:
     </>
   ),
 };
@@ -402,11 +384,10 @@ export const entryFull = {
 export const fieldFacts = {
   qrCodeToJoin: "QR code to join",
   none: "none",
-  n1Code: "1 code",
-  codes: (codes: number) => `${codes} codes`,
   copy: (label: string) => `Copy ${label}`,
   copied: "Copied",
   copy2: "Copy",
+  codes: (count: number) => counted(count, "code"),
 };
 
 export const fieldInput = {
@@ -509,7 +490,7 @@ export const secret = {
   qr: "QR",
   copy: (label: string) => `Copy ${label}`,
   copy2: "Copy",
-  then: (inThrees: ReactNode) => <>then {inThrees}</>,
+  nextCode: (inThrees: ReactNode) => <>then {inThrees}</>,
   copiedTheClipboardIsClearedIn: "Copied. The clipboard is cleared in 30 seconds.",
   asAQrCode: (label: string) => `${label} as a QR code`,
   strength: "Strength",
@@ -567,7 +548,7 @@ export const termsDialog = {
   noAccessWhateverTheirGroups: "no access, whatever their groups have",
   withdraw: "Withdraw",
   onTheyCan: (nodeWord: string) => `On ${nodeWord} they can`,
-  whatFor: "What for",
+  reason: "Reason",
   shownInTheJournalOfTheEntry: "Shown in the Journal of the entry.",
   effects: "Effects",
 };
@@ -583,10 +564,10 @@ export const whoCanDoWhat = {
   setForThisEntry: "Set for this entry",
   change: "Change",
   nobodyCanUseIt: "Nobody can use it.",
-  canUseItInAll: (users: number, part: string) => `${users} ${part} can use it in all.`,
   hidePeople: "Hide people",
   showEachPerson: "Show each person",
   giveAccessTo: (name: string) => `Give access to ${name}`,
   changeAccessOf: (name: string) => `Change access of ${name}`,
   setAccessOfForThisEntry: (name: string) => `Set access of ${name} for this entry`,
+  canUseItInAll: (count: number) => `${counted(count, "person")} can use it in all.`,
 };

@@ -160,7 +160,7 @@ export function Frame({ organisation, person, notices, seen, at, lanyard, childr
             <Keys />
             {notices > 0 && (
               <Link href="/account#notices" prefetch={false}>
-                {notices === 1 ? t.n1Notice : t.notices(notices)}
+                {t.notices(notices)}
               </Link>
             )}
             <Me

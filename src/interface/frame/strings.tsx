@@ -1,5 +1,7 @@
 /** Every sentence and label of this area, in one place to be read. */
+
 import type { ReactNode } from "react";
+import { counted } from "../../core/counted";
 
 export const finderSheet = {
   findAndSignIn: "Find, and sign in",
@@ -29,10 +31,9 @@ export const frame = {
   journal: "Journal",
   galtry: "Galtry",
   areas: "Areas",
-  n1Notice: "1 notice",
-  notices: (notices: number) => `${notices} notices`,
   yourSessionsLanyardsAnd: (initials: string, name: string) =>
     `${initials}, ${name}: your sessions, Lanyards and settings`,
+  notices: (count: number) => counted(count, "notice"),
 };
 
 export const keys = {

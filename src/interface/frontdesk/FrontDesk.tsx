@@ -168,15 +168,10 @@ export function FrontDesk({ person, packed, zone, now, greeting, canAdd, steps, 
         t.youHaveNoAccessToAnythingYet
       ) : (
         <>
-          {t.youCan}
-          {sites > 0 && <>{t.signInTo(<b>{count(sites, "site")}</b>)}</>}
-          {sites > 0 && lines.length > sites && t.and}
-          {lines.length > sites && (
-            <>{t.open(<b>{count(lines.length - sites, sites > 0 ? t.otherEntry : "thing")}</b>)}</>
-          )}
+          {t.youCan(sites, lines.length - sites)}
           {ending > 0 && (
             <>
-              ; <b>{t.withinAWeek(ending === 1 ? t.n1Ends : t.end(ending))}</b>
+              ; <b>{t.endsWithinAWeek(ending)}</b>
             </>
           )}
           .
@@ -222,11 +217,9 @@ export function FrontDesk({ person, packed, zone, now, greeting, canAdd, steps, 
               <>
                 <span>
                   <kbd>{t.enter}</kbd>{" "}
-                  {connected && signsIn(active.line) ? (
-                    <>{t.signsInTo(<b>{active.line.name}</b>)}</>
-                  ) : (
-                    <>{t.opens(<b>{active.line.name}</b>)}</>
-                  )}
+                  {connected && signsIn(active.line)
+                    ? t.signsInTo(<b>{active.line.name}</b>)
+                    : t.opens(<b>{active.line.name}</b>)}
                 </span>
                 {signsIn(active.line) && <span>{t.opensItsEntry(<kbd>{t.shiftEnter}</kbd>)}</span>}
                 <span>{t.nextLine(<kbd>↓</kbd>)}</span>
@@ -325,7 +318,7 @@ function noteOf(
   now: number,
   zone: string,
 ): { text: string; tone?: "good" | "look" | "bad" } {
-  if (line.refused) return { text: t.refusedByTheSite, tone: "bad" };
+  if (line.refused) return { text: t.rejectedByTheSite, tone: "bad" };
   if (section === "new" && line.newFrom)
     return { text: t.newFrom(line.newFrom, line.newWhy && `: “${line.newWhy}”`), tone: "good" };
   if (line.endsAt !== null && section !== "new")
@@ -361,14 +354,10 @@ function Empty({ canAdd }: { canAdd: boolean }) {
     <div style={{ marginTop: 28, maxWidth: "60ch" }}>
       <h2>{t.noLoginsYet}</h2>
       <p style={{ marginTop: 6 }}>
-        {canAdd ? (
-          <>{t.signInToASiteAsUsual(<Link href="/vaults">{t.addAnEntryToAVault}</Link>)}</>
-        ) : (
-          t.whenAColleagueGivesYouAccessIt
-        )}
+        {canAdd
+          ? t.signInToASiteAsUsual(<Link href="/vaults">{t.addAnEntryToAVault}</Link>)
+          : t.whenAColleagueGivesYouAccessIt}
       </p>
     </div>
   );
 }
-
-const count = (n: number, word: string) => `${n.toLocaleString("en-GB")} ${word}${n === 1 ? "" : "s"}`;

@@ -75,7 +75,7 @@ function TestConnection() {
       {report === "silent" && <p>{t.lanyardDidNotRespondReloadThis}</p>}
       {report !== null && typeof report === "object" && (
         <ul style={{ marginTop: 6 }}>
-          <Tested good={report.reached} yes={t.lanyardReachesGaltry} no={t.lanyardDoesNotReachGaltry} />
+          <Tested good={report.reached} yes={t.lanyardCanConnectToGaltry} no={t.lanyardCannotConnectToGaltry} />
           <Tested
             good={report.person !== null}
             yes={t.itIsConnectedFor(report.person)}

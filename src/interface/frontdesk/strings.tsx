@@ -1,5 +1,7 @@
 /** Every sentence and label of this area, in one place to be read. */
+
 import type { ReactNode } from "react";
+import { agree, counted, listOf } from "../../core/counted";
 
 export const firstSteps = {
   firstSteps: "First steps",
@@ -9,14 +11,6 @@ export const firstSteps = {
 export const frontDesk = {
   found: "Found",
   youHaveNoAccessToAnythingYet: "You have no access to anything yet.",
-  youCan: "You can ",
-  signInTo: (count: ReactNode) => <>sign in to {count}</>,
-  and: " and ",
-  otherEntry: "other entry",
-  open: (count: ReactNode) => <>open {count}</>,
-  n1Ends: "1 ends",
-  end: (ending: number) => `${ending} end`,
-  withinAWeek: (part: string) => `${part} within a week`,
   frontDesk: "Front desk",
   findAndSignIn: "Find, and sign in",
   whereDoYouWantToSignIn: "Where do you want to sign in?",
@@ -37,7 +31,7 @@ export const frontDesk = {
   everything: "Everything",
   sealedSignIn: "Sealed sign-in",
   sealedSignInWithCode: "Sealed sign-in, with code",
-  refusedByTheSite: "refused by the site",
+  rejectedByTheSite: "rejected by the site",
   newFrom: (newFrom: string, part: string) => `new, from ${newFrom}${part}`,
   until: (time: string) => `until ${time}`,
   letters: "Letters",
@@ -45,6 +39,23 @@ export const frontDesk = {
   addAnEntryToAVault: "add an entry to a vault",
   signInToASiteAsUsual: (link: ReactNode) => <>Sign in to a site as usual and let Lanyard add the login, or {link}.</>,
   whenAColleagueGivesYouAccessIt: "When a colleague gives you access, it appears here at once.",
+  youCan: (sites: number, others: number) => (
+    <>
+      You can{" "}
+      {sites > 0 && (
+        <>
+          sign in to <b>{counted(sites, "site")}</b>
+        </>
+      )}
+      {sites > 0 && others > 0 && " and "}
+      {others > 0 && (
+        <>
+          open <b>{counted(others, sites > 0 ? "other entry" : "entry")}</b>
+        </>
+      )}
+    </>
+  ),
+  endsWithinAWeek: (count: number) => `${count} ${agree(count, "ends", "end")} within a week`,
 };
 
 export const lanyardSide = {
@@ -64,8 +75,8 @@ export const lanyardSide = {
   testing: "Testing…",
   lanyardDidNotRespondReloadThis:
     "Lanyard did not respond. Reload this page; if that does not help, load Lanyard again.",
-  lanyardReachesGaltry: "Lanyard reaches Galtry",
-  lanyardDoesNotReachGaltry: "Lanyard does not reach Galtry: connect it again",
+  lanyardCanConnectToGaltry: "Lanyard can connect to Galtry",
+  lanyardCannotConnectToGaltry: "Lanyard cannot connect to Galtry: connect it again",
   itIsConnectedFor: (person: string | null | undefined) => `It is connected for ${person}`,
   itIsNotConnectedForAnyone: "It is not connected for anyone",
   itIsAllowedToSetCookies: "It is allowed to set cookies",
@@ -91,8 +102,6 @@ export const listedFound = {
 };
 
 export const nothingFound = {
-  ifItIsElsewhereAsk: (names: string) => ` If it is elsewhere, ask ${names}.`,
-  nothingYouHaveAccessToMatches: (typed: string, part: string) =>
-    `Nothing you have access to matches “${typed}”.${part}`,
-  or: (part: string, part2: string | null | undefined) => `${part} or ${part2}`,
+  nothingMatches: (typed: string) => `Nothing you have access to matches “${typed}”.`,
+  ifItIsElsewhereAsk: (names: string[]) => ` If it is elsewhere, ask ${listOf(names, "or")}.`,
 };

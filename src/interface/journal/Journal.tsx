@@ -67,13 +67,11 @@ export function Journal({
   return (
     <Page
       where={
-        filters.node && view.about ? (
-          <>{t.whatHappenedToNewestFirst(<b>{view.about}</b>)}</>
-        ) : view.seesAll ? (
-          t.everythingThatWasDoneNewest
-        ) : (
-          t.whatYouDidAndWhatHappenedWhere
-        )
+        filters.node && view.about
+          ? t.whatHappenedToNewestFirst(<b>{view.about}</b>)
+          : view.seesAll
+            ? t.everythingThatWasDoneNewest
+            : t.whatYouDidAndWhatHappenedWhere
       }
     >
       <h1 style={{ marginBottom: 16 }}>{t.journal}</h1>

@@ -38,7 +38,7 @@ const FORMS: { value: string; word: string }[] = [
   { value: "choice", word: t.choiceFromAList },
   { value: "date", word: t.date },
   { value: "month", word: t.month },
-  { value: "mail", word: t.mailAddress },
+  { value: "mail", word: t.emailAddress },
   { value: "phone", word: t.telephoneNumber },
   { value: "codes", word: t.codesToTickOffOneByOne },
   { value: "role:signInPage", word: t.signInPage },
@@ -153,14 +153,7 @@ export function KindDesigner({ kind, onClose }: { kind: OwnKind | null; onClose:
           ))}
           <Button onPress={() => setFields([...fields, blank()])}>{t.addAField}</Button>
         </div>
-        {inUse && (
-          <p className="soft small">
-            {t.ofThisKindAFieldYouRemove(
-              kind!.entries!.toLocaleString("en-GB"),
-              kind!.entries === 1 ? t.entryIs : t.entriesAre,
-            )}
-          </p>
-        )}
+        {inUse && <p className="soft small">{t.entriesOfThisKind(kind!.entries!)}</p>}
       </Form>
     </Sheet>
   );

@@ -36,16 +36,7 @@ export function Kinds({ view }: { view: KindsView }) {
       </Page>
     );
   return (
-    <Page
-      where={
-        <>
-          {t.kindsAreBuiltIn(
-            view.kinds.filter((kind) => !kind.own).length,
-            <b>{t.yourOwn(view.own.length, view.own.length === 1 ? t.is : t.are)}</b>,
-          )}
-        </>
-      }
-    >
+    <Page where={t.kindsAreBuiltIn(view.kinds.filter((kind) => !kind.own).length, <b>{t.yourOwn(view.own.length)}</b>)}>
       <Head>
         <h1>{t.ownKinds}</h1>
         {view.mayMake && (
@@ -65,7 +56,7 @@ export function Kinds({ view }: { view: KindsView }) {
               <span className="what">
                 {kind.picture && <Stamp name={kind.name} picture={kind.picture} />}
                 <span>
-                  <b>{kind.name}</b> {kind.closed && <Chip data-tone="plain">{t.closedToNewEntries}</Chip>}
+                  <b>{kind.name}</b> {kind.closed && <Chip data-tone="plain">{t.noLongerOffered}</Chip>}
                   <span className="soft small" style={{ display: "block" }}>
                     {PURPOSES.find((one) => one.purpose === kind.purpose)!.title}:{" "}
                     {askedFor(kind)
@@ -74,10 +65,7 @@ export function Kinds({ view }: { view: KindsView }) {
                   </span>
                 </span>
               </span>
-              <span className="soft">
-                {kind.entries !== null &&
-                  `${kind.entries.toLocaleString("en-GB")} ${kind.entries === 1 ? "entry" : "entries"}`}
-              </span>
+              <span className="soft">{kind.entries !== null && t.entries(kind.entries)}</span>
               {view.mayMake && (
                 <span className="do">
                   <Act onPress={() => setDrawn(kind)} aria-label={t.change(kind.name)}>

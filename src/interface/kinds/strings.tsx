@@ -1,5 +1,7 @@
 /** Every sentence and label of this area, in one place to be read. */
+
 import type { ReactNode } from "react";
+import { agree, counted } from "../../core/counted";
 
 export const kindDesigner = {
   oneLine: "One line",
@@ -9,7 +11,7 @@ export const kindDesigner = {
   choiceFromAList: "Choice from a list",
   date: "Date",
   month: "Month",
-  mailAddress: "Mail address",
+  emailAddress: "Email address",
   telephoneNumber: "Telephone number",
   codesToTickOffOneByOne: "Codes to tick off one by one",
   signInPage: "Sign-in page",
@@ -25,10 +27,6 @@ export const kindDesigner = {
   listedUnder: "Listed under",
   fields: "Fields",
   addAField: "Add a field",
-  entryIs: "entry is",
-  entriesAre: "entries are",
-  ofThisKindAFieldYouRemove: (count: string, part: string) =>
-    `${count} ${part} of this kind. A field you remove stays in them, with its value.`,
   thisField: "this field",
   newField: "New field",
   type: "Type",
@@ -52,13 +50,12 @@ export const kindDesigner = {
   down: "Down",
   remove: (called: string) => `Remove ${called}`,
   remove2: "Remove",
+  entriesOfThisKind: (count: number) =>
+    `${counted(count, "entry")} ${agree(count, "is", "are")} of this kind. A field you remove stays in them, with its value.`,
 };
 
 export const kinds = {
   aKindIsAListOfFields: "A kind is a list of fields that each of its entries has.",
-  is: "is",
-  are: "are",
-  yourOwn: (ownCount: number, part: string) => `${ownCount} ${part} your own`,
   kindsAreBuiltIn: (filterCount: number, ownCount: ReactNode) => (
     <>
       {filterCount} kinds are built in; {ownCount}.
@@ -69,7 +66,7 @@ export const kinds = {
   aFilmProjectorALoanAgreementA:
     "A film projector, a loan agreement, a costume on hire: anything your office has many of can be a kind, with the fields it needs.",
   noKindsYetAskAnAdministratorTo: "No kinds yet. Ask an administrator to create one.",
-  closedToNewEntries: "closed to new entries",
+  noLongerOffered: "no longer offered",
   change: (name: string) => `Change ${name}`,
   change2: "Change",
   pictureOf: (name: string) => `Picture of ${name}`,
@@ -77,4 +74,6 @@ export const kinds = {
   offerAgain: "Offer again",
   deleteWord: (name: string) => `Delete ${name}`,
   deleteWord2: "Delete",
+  yourOwn: (count: number) => `${count} ${agree(count, "is", "are")} your own`,
+  entries: (count: number) => counted(count, "entry"),
 };

@@ -69,16 +69,12 @@ export function GroupPage({ group, slip: start, me, zone, now }: Props) {
   return (
     <>
       <Page
-        where={
-          <>
-            {t.isAGroup(
-              <b>{group.name}</b>,
-              group.members && t.ofWord(count, count === 1 ? "person" : "people"),
-              group.keepers.length > 0 && t.itsKeepers(group.keepers.join(", ")),
-              group.changes ? t.youCanChangeWhoIsInIt : t.itsKeepersAndAdministratorsCan,
-            )}
-          </>
-        }
+        where={t.isAGroup(
+          <b>{group.name}</b>,
+          group.members && t.ofPeople(count),
+          group.keepers.length > 0 && t.itsKeepers(group.keepers.join(", ")),
+          group.changes ? t.youCanChangeWhoIsInIt : t.itsKeepersAndAdministratorsCan,
+        )}
       >
         <Head>
           <h1>{group.name}</h1>
@@ -245,7 +241,7 @@ function End({ group, zone, onClose }: { group: GroupView; zone: string; onClose
           value={until}
           onText={setUntil}
           wrong={save.wrong("until")}
-          hint={t.emptyNoEnd}
+          hint={t.leaveEmptyForNoEndDate}
           autoFocus
         />
         {group.until !== null && (

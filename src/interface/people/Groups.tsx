@@ -33,9 +33,7 @@ export function GroupLines({ groups, zone, now }: { groups: GroupLine[]; zone: s
           <Link href={`/people/groups/${group.id}`} prefetch={false} title={group.description || group.name}>
             {group.name}
           </Link>
-          <span>
-            {group.members} {group.members === 1 ? t.person : t.people}
-          </span>
+          <span>{t.people(group.members)}</span>
           <span className="keepers soft small">{group.keepers.length > 0 && t.keeper(group.keepers.join(", "))}</span>
           <span className="end soft small">{group.until !== null && t.until(sayTime(group.until, now, zone))}</span>
         </li>

@@ -68,7 +68,7 @@ export function MemberSheet({ group, one, me, zone, now, onClose }: SheetProps) 
   return (
     <Dialog title={one ? t.inWord(one.name, group.name) : t.addTo(group.name)} open onClose={onClose}>
       <Form
-        verb={leaves ? t.takeOut : one ? t.change : t.add}
+        verb={leaves ? t.removeFromGroup : one ? t.change : t.add}
         look={leaves ? "harm" : "go"}
         onSend={send}
         running={set.running || remove.running}
@@ -86,7 +86,7 @@ export function MemberSheet({ group, one, me, zone, now, onClose }: SheetProps) 
           <Picker<SubjectChoice>
             label={t.person}
             seen
-            placeholder={t.aNameOrAMailAddress}
+            placeholder={t.aNameOrAnEmailAddress}
             list={t.people}
             nothing={t.nobodyOfThatNameIsHere}
             load={load}

@@ -66,8 +66,8 @@ export function People({
     <Page
       where={
         <>
-          <b>{t.active(counted(active, t.personIs, t.peopleAre))}</b>
-          {invited > 0 && t.notJoinedYet(counted(invited, "has", "have"))}. {counted(groupCount, "group", "groups")}.
+          <b>{t.active(active)}</b>
+          {invited > 0 && t.notJoined(invited)}. {t.groupCount(groupCount)}.
         </>
       }
     >
@@ -156,8 +156,6 @@ export function People({
   );
 }
 
-const counted = (n: number, one: string, more: string) => `${n.toLocaleString("en-GB")} ${n === 1 ? one : more}`;
-
 const pageAt = (text: string, from: number): string =>
   `/people?${new URLSearchParams({ ...(text && { find: text }), ...(from > 0 && { from: String(from) }) })}`;
 
@@ -226,7 +224,7 @@ function AddPerson({ isOwner, onClose }: { isOwner: boolean; onClose: () => void
           onCancel={onClose}
         >
           <TextField label={t.name} value={name} onText={setName} wrong={add.wrong("name")} autoFocus />
-          <TextField label={t.mailAddress} type="email" value={mail} onText={setMail} wrong={add.wrong("mail")} />
+          <TextField label={t.emailAddress} type="email" value={mail} onText={setMail} wrong={add.wrong("mail")} />
           <RoleChoice value={role} onChange={setRole} isOwner={isOwner} wrong={add.wrong("role")} />
         </Form>
       )}
@@ -259,9 +257,7 @@ function Manage({ person, isOwner, zone, onClose }: ManageProps) {
         <LinkToHandOver link={link} name={person.name} />
       ) : (
         <Stack>
-          <p className="soft">
-            {t.connected(person.mail, person.lanyards === 1 ? t.n1Lanyard : t.lanyards(person.lanyards))}
-          </p>
+          <p className="soft">{t.connected(person.mail, t.lanyards(person.lanyards))}</p>
           {here && (
             <RoleChoice
               value={person.role}
@@ -330,7 +326,7 @@ function PersonEnd({ person, zone }: { person: PersonLine; zone: string }) {
         value={until}
         onText={setUntil}
         wrong={save.wrong("until") ?? save.wrong()}
-        hint={t.emptyNoEnd}
+        hint={t.leaveEmptyForNoEndDate}
       />
       <Button
         isDisabled={save.running || until === toLocal(person.until, zone)}
@@ -345,7 +341,7 @@ function PersonEnd({ person, zone }: { person: PersonLine; zone: string }) {
 /** For keepers who are no administrators: the groups they keep. */
 export function GroupsOnly({ groups, zone, now }: { groups: GroupLine[]; zone: string; now: number }) {
   return (
-    <Page where={groups.length === 1 ? t.youAreKeeperOf1Group : t.youAreKeeperOfGroups(groups.length)}>
+    <Page where={t.youAreKeeperOf(groups.length)}>
       <Head>
         <h1>{t.groups}</h1>
       </Head>

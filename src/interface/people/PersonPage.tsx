@@ -70,7 +70,7 @@ export function PersonPage({ person, zone }: { person: PersonView; zone: string 
                 <span className="small soft">
                   {line.type === "entry"
                     ? line.vault.name
-                    : `${line.entries} ${line.entries === 1 ? "entry" : "entries"}${line.type === "folder" && line.vault.name ? `, ${line.vault.name}` : ""}`}
+                    : `${t.entries(line.entries)}${line.type === "folder" && line.vault.name ? `, ${line.vault.name}` : ""}`}
                 </span>
               </span>
               <span>{line.sentence}</span>

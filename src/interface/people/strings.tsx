@@ -1,8 +1,9 @@
 /** Every sentence and label of this area, in one place to be read. */
+
 import type { ReactNode } from "react";
+import { agree, counted } from "../../core/counted";
 
 export const groupPage = {
-  ofWord: (count: number, part: string) => ` of ${count} ${part}`,
   itsKeepers: (part: string) => ` Its keepers: ${part}.`,
   youCanChangeWhoIsInIt: "You can change who is in it.",
   itsKeepersAndAdministratorsCan: "Its keepers and administrators can change who is in it.",
@@ -43,15 +44,14 @@ export const groupPage = {
   allPeopleLeaveTheGroupOnThis:
     "All people leave the group on this date. You can extend it for all of them; earlier end dates stay.",
   until3: "Until",
-  emptyNoEnd: "empty: no end",
+  leaveEmptyForNoEndDate: "Leave empty for no end date.",
   fourWeeksLater: "Four weeks later",
+  ofPeople: (count: number) => ` of ${counted(count, "person")}`,
 };
 
 export const groups = {
   aGroupIsPeopleWhoGetThe: "A group is people who get the same access: a team, a place, the volunteers of a season.",
   groups: "Groups",
-  person: "person",
-  people: "people",
   keeper: (part: string) => `Keeper: ${part}`,
   until: (time: string) => `until ${time}`,
   createAGroup: "Create a group",
@@ -59,6 +59,7 @@ export const groups = {
   name: "Name",
   description: "Description",
   oneLineThatSaysWhatTheGroup: "One line that says what the group is for.",
+  people: (count: number) => counted(count, "person"),
 };
 
 export const linkToHandOver = {
@@ -73,12 +74,12 @@ export const memberSheet = {
   wasAddedTo: (name: string, name2: string) => `${name} was added to ${name2}.`,
   inWord: (name: string, name2: string) => `${name} in ${name2}`,
   addTo: (name: string) => `Add to ${name}`,
-  takeOut: "Take out",
+  removeFromGroup: "Remove from group",
   change: "Change",
   add: "Add",
   someoneElse: "someone else",
   person: "Person",
-  aNameOrAMailAddress: "a name or a mail address",
+  aNameOrAnEmailAddress: "A name or an email address.",
   people: "People",
   nobodyOfThatNameIsHere: "Nobody of that name is here.",
   removeFrom: (name: string, name2: string) => `Remove ${name} from ${name2}`,
@@ -88,10 +89,6 @@ export const memberSheet = {
 };
 
 export const people = {
-  personIs: "person is",
-  peopleAre: "people are",
-  active: (counted: string) => `${counted} active`,
-  notJoinedYet: (counted: string) => `; ${counted} not joined yet`,
   people: "People",
   houseRules: "House rules",
   createAGroup: "Create a group",
@@ -120,9 +117,7 @@ export const people = {
   hasBeenAdded: (name: string) => `${name} has been added`,
   add: "Add",
   name: "Name",
-  mailAddress: "Mail address",
-  n1Lanyard: "1 Lanyard",
-  lanyards: (lanyards: number) => `${lanyards} Lanyards`,
+  emailAddress: "Email address",
   connected: (mail: string, part: string) => `${mail}. ${part} connected.`,
   reason: "Reason",
   writtenInTheJournalLanyard: "Written in the Journal. Lanyard shows it where it was connected.",
@@ -134,11 +129,14 @@ export const people = {
   toMarkAsALeaverTypeThe: (name: string) => `To mark ${name} as a leaver, type the name`,
   allAccessEndsAtOnceEverywhere: "All access ends at once, everywhere.",
   allAccessEnds: "All access ends",
-  emptyNoEnd: "empty: no end",
+  leaveEmptyForNoEndDate: "Leave empty for no end date.",
   removeEndDate: "Remove end date",
   setEndDate: "Set end date",
-  youAreKeeperOf1Group: "You are keeper of 1 group.",
-  youAreKeeperOfGroups: (groupsCount: number) => `You are keeper of ${groupsCount} groups.`,
+  lanyards: (count: number) => counted(count, "Lanyard"),
+  youAreKeeperOf: (groups: number) => `You are keeper of ${counted(groups, "group")}.`,
+  active: (count: number) => `${counted(count, "person")} ${agree(count, "is", "are")} active`,
+  notJoined: (count: number) => `; ${count.toLocaleString("en-GB")} ${agree(count, "has", "have")} not joined yet`,
+  groupCount: (count: number) => counted(count, "group"),
 };
 
 export const personPage = {
@@ -156,4 +154,5 @@ export const personPage = {
   theirAccess: "Their access",
   blocked: "blocked",
   notJoinedYet: "not joined yet",
+  entries: (count: number) => counted(count, "entry"),
 };

@@ -2,8 +2,8 @@
 
 import { levelWord } from "@/core/access/level";
 import { Act, Chip } from "../shared/controls";
-import { type Row, SAY_WORDS, type Say } from "./words";
 import { roundAnswer as t } from "./strings";
+import { type Row, SAY_WORDS, type Say } from "./words";
 
 /** The same as the keys, for the pointer. */
 export function RoundAnswer({ row, now, onSay }: { row: Row; now: Say | null; onSay: (say: Say | null) => void }) {

@@ -8,9 +8,9 @@ import { levelWord } from "@/core/access/level";
 import { sayTime } from "@/core/time";
 import { Act } from "../shared/controls";
 import { RoundAnswer } from "./RoundAnswer";
+import { roundInGrid as t } from "./strings";
 import { ROUND_KEYS, type RoundState, useRound } from "./useRound";
 import { ODD_WORDS, type RoundView, type Row, SAY_WORDS } from "./words";
-import { roundInGrid as t } from "./strings";
 
 const NONE: readonly Row[] = [];
 

@@ -9,8 +9,8 @@ import { Page } from "../frame/Frame";
 import { Button } from "../shared/controls";
 import { fileName, save } from "../shared/save";
 import { Head } from "../vaults/VaultList";
-import { ODD_WORDS, type RoundView, SAY_WORDS, sayCounts } from "./words";
 import { roundRecord as t } from "./strings";
+import { ODD_WORDS, type RoundView, SAY_WORDS, sayCounts } from "./words";
 
 type Finished = RoundView["finished"][number];
 
@@ -55,15 +55,11 @@ export function RoundRecord({
   const heads = ["Who", "On", "Has", t.lastUse, "Odd", "Said", "By", "When"];
   return (
     <Page
-      where={
-        <>
-          {t.aRecordCannotBeChanged(
-            <Link href={`/access/${vault.id}`}>{t.access}</Link>,
-            <Link href={`/access/${vault.id}/rounds`}>{t.rounds}</Link>,
-            <b>{vault.name}</b>,
-          )}
-        </>
-      }
+      where={t.aRecordCannotBeChanged(
+        <Link href={`/access/${vault.id}`}>{t.access}</Link>,
+        <Link href={`/access/${vault.id}/rounds`}>{t.rounds}</Link>,
+        <b>{vault.name}</b>,
+      )}
     >
       <Head>
         <h1>{t.roundOf(vault.name)}</h1>

@@ -15,9 +15,9 @@ import { Button, Chip, ChoiceField, Notice } from "../shared/controls";
 import { useDone } from "../shared/Done";
 import { Head } from "../vaults/VaultList";
 import { RoundAnswer } from "./RoundAnswer";
+import { roundsPage as t } from "./strings";
 import { ROUND_KEYS, useRound } from "./useRound";
 import { ODD_WORDS, type RoundView, SAY_WORDS, type Say, sayCounts } from "./words";
-import { roundsPage as t } from "./strings";
 
 const Rows = styled.ol`
   margin-top: 12px;
@@ -46,15 +46,11 @@ export function RoundsPage({ view, now }: { view: RoundView; now: number }) {
   const start = useCommand("rounds.start");
   return (
     <Page
-      where={
-        <>
-          {t.inARoundItsStewardsReviewWho(
-            <Link href={`/access/${vault.id}`}>{t.access}</Link>,
-            <b>{vault.name}</b>,
-            round && (round.askedMe ? t.thisOneIsYours : t.hasBeenAskedYouCanAnswerToo(round.asked)),
-          )}
-        </>
-      }
+      where={t.inARoundItsStewardsReviewWho(
+        <Link href={`/access/${vault.id}`}>{t.access}</Link>,
+        <b>{vault.name}</b>,
+        round && (round.askedMe ? t.thisOneIsYours : t.hasBeenAskedYouCanAnswerToo(round.asked)),
+      )}
     >
       <Head>
         <h1>{round ? t.roundOf(vault.name) : t.roundsOf(vault.name)}</h1>
@@ -72,7 +68,7 @@ export function RoundsPage({ view, now }: { view: RoundView; now: number }) {
       {round ? <Round view={view} now={now} /> : <Every view={view} />}
       {view.finished.length > 0 && (
         <section style={{ marginTop: 36 }}>
-          <h2>{t.finished}</h2>
+          <h2>{t.finishedRounds}</h2>
           <Lines>
             {view.finished.map((one) => (
               <li key={one.id}>
@@ -150,11 +146,7 @@ function Round({ view, now }: { view: RoundView; now: number }) {
     const answer = await finish.run({ vaultId: vault.id });
     if (!answer.ok) return;
     const { changes } = answer.result;
-    done(
-      changes === 0
-        ? t.theRoundIsFinishedNothing
-        : t.theRoundIsFinishedOnYourChange(changes === 1 ? t.n1ChangeIs : t.changesWait(changes)),
-    );
+    done(t.finished(changes));
     if (changes > 0) router.push(`/access/${vault.id}`);
   };
   return (

@@ -1,5 +1,7 @@
 /** Every sentence and label of this area, in one place to be read. */
+
 import type { ReactNode } from "react";
+import { agree, counted } from "../../core/counted";
 
 export const roundAnswer = {
   on: (who: string, what: string) => `${who} on ${what}`,
@@ -78,7 +80,7 @@ export const roundsPage = {
   roundOf: (name: string) => `Round of ${name}`,
   roundsOf: (name: string) => `Rounds of ${name}`,
   startARoundNow: "Start a round now",
-  finished: "Finished",
+  finishedRounds: "Finished",
   by: (time: string, by: string) => `${time}, by ${by}`,
   theLongestServingStewardIs:
     "The longest-serving steward is asked, and reminded after a week; after two weeks the next one is asked.",
@@ -86,10 +88,6 @@ export const roundsPage = {
   never: "never",
   everyMonth: "every month",
   everyMonths: (months: number) => `every ${months} months`,
-  theRoundIsFinishedNothing: "The round is finished. Nothing changes.",
-  n1ChangeIs: "1 change is",
-  changesWait: (changes: number) => `${changes} changes wait`,
-  theRoundIsFinishedOnYourChange: (part: string) => `The round is finished. ${part} on your change slip.`,
   by2: (startedBy: string) => ` by ${startedBy}`,
   becauseItWasDue: "because it was due",
   didNotAnswer: (part: string) => ` ${part} did not answer.`,
@@ -131,6 +129,10 @@ export const roundsPage = {
   sinceBy: (time: string, by: string) => `since ${time}, by ${by}`,
   neverUsed: "never used",
   used: (time: string) => `used ${time}`,
+  finished: (changes: number) =>
+    changes === 0
+      ? "The round is finished. Nothing changes."
+      : `The round is finished. ${counted(changes, "change")} ${agree(changes, "is", "are")} on your change slip.`,
 };
 
 export const words = {

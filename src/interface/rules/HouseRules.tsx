@@ -206,10 +206,7 @@ const daysWith = (now: number | null): [string, string][] => [
   ["", t.forAsLongAsTheStewardSets],
   ...[...new Set(now === null ? DAYS : [...DAYS, now])]
     .sort((a, b) => a - b)
-    .map((days): [string, string] => [
-      String(days),
-      t.longerNeedsASecondSteward(days === 1 ? t.forUpTo1Day : t.forUpToDays(days)),
-    ]),
+    .map((days): [string, string] => [String(days), t.forUpTo(days)]),
 ];
 
 interface PickProps<V extends string> {

@@ -1,5 +1,7 @@
 /** Every sentence and label of this area, in one place to be read. */
+
 import type { ReactNode } from "react";
+import { counted } from "../../core/counted";
 
 export const houseRules = {
   theHouseRulesHaveBeenChanged: "The house rules have been changed. Access given before stays as it is.",
@@ -52,7 +54,5 @@ export const houseRules = {
   atOnce: "at once",
   onceThePersonAcceptsItAndThe: "once the person accepts it and the vault’s house note",
   forAsLongAsTheStewardSets: "for as long as the steward sets, with or without an end date",
-  forUpTo1Day: "for up to 1 day",
-  forUpToDays: (days: number) => `for up to ${days} days`,
-  longerNeedsASecondSteward: (part: string) => `${part}; longer needs a second steward`,
+  forUpTo: (days: number) => `for up to ${counted(days, "day")}; longer needs a second steward`,
 };

@@ -2,8 +2,8 @@
 
 import type { ReactNode } from "react";
 import { Button, Notice, Row, Stack } from "./controls";
-import { useTakenOver } from "./useTypedBefore";
 import { form as t } from "./strings";
+import { useTakenOver } from "./useTypedBefore";
 
 interface FormProps {
   children: ReactNode;

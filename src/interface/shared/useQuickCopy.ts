@@ -4,8 +4,8 @@ import type { KeyboardEvent } from "react";
 import { useState } from "react";
 import { CODE, PASSWORD, USER_NAME } from "@/core/kinds/kind";
 import { runCommand } from "./ask";
-import { useCopy } from "./useCopy";
 import { useQuickCopy as t } from "./strings";
+import { useCopy } from "./useCopy";
 
 /** Alt with a letter, on the line that is marked. */
 const FIELDS: Record<string, { field: string; word: string }> = {

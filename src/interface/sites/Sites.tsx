@@ -28,16 +28,7 @@ const List = styled.ul`
 export function Sites({ view, kinds }: { view: SitesView; kinds: Kind[] }) {
   const [changing, setChanging] = useState<Site | "new" | null>(null);
   return (
-    <Page
-      where={
-        <>
-          {t.toStartANewEntryFrom(
-            view.sites.length.toLocaleString("en-GB"),
-            view.sites.length === 1 ? t.site : t.sites,
-          )}
-        </>
-      }
-    >
+    <Page where={t.sites(view.sites.length)}>
       <Head>
         <h1>{t.sitesWeUse}</h1>
         {view.mayChange && (

@@ -1,8 +1,6 @@
 /** Every sentence and label of this area, in one place to be read. */
+import { counted } from "../../core/counted";
 export const sites = {
-  site: "site",
-  sites: "sites",
-  toStartANewEntryFrom: (count: string, part: string) => `${count} ${part} to start a new entry from.`,
   sitesWeUse: "Sites we use",
   addASite: "Add a site",
   forTheSitesYourColleaguesUse:
@@ -23,4 +21,5 @@ export const sites = {
   customerNumberNotEmailAddress: "“customer number, not email address”",
   theSitesRulesForPasswords: "The site’s rules for passwords",
   asHtmlsPasswordrulesMinlength: "As HTML’s passwordrules: minlength: 12; maxlength: 20; required: digit",
+  sites: (count: number) => `${counted(count, "site")} to start a new entry from.`,
 };

@@ -11,8 +11,8 @@ import { Form } from "../shared/Form";
 import { fileName, save } from "../shared/save";
 import { useProving } from "../shared/useProving";
 import { workerCall } from "../shared/workerCall";
-import type { TakenFile, TakeOutAsk } from "./takeOut.worker";
 import { takeOutSheet as t } from "./strings";
+import type { TakenFile, TakeOutAsk } from "./takeOut.worker";
 
 type Format = TakenFile["format"];
 type Lock = "none" | "passphrase" | "recipients";
@@ -179,9 +179,7 @@ function WhatWasTaken({ taken, encrypted, onClose }: { taken: Taken; encrypted: 
     <>
       <p role="status">
         {t.exported(
-          <b>
-            {entries.toLocaleString("en-GB")} {entries === 1 ? t.entry : t.entries}
-          </b>,
+          <b>{t.entries(entries)}</b>,
           attachments > 0 && t.attachmentsWereNotIncluded(attachments.toLocaleString("en-GB")),
         )}
       </p>

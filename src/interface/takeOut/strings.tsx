@@ -1,5 +1,7 @@
 /** Every sentence and label of this area, in one place to be read. */
+
 import type { ReactNode } from "react";
+import { counted } from "../../core/counted";
 
 export const takeOutSheet = {
   entriesAndFolders: (nodesCount: number) => `${nodesCount} entries and folders`,
@@ -27,8 +29,6 @@ export const takeOutSheet = {
   reason: "Reason",
   writtenInTheJournal: "Written in the Journal.",
   writingPartOf: (part: number, ofWord: number) => `Writing part ${part} of ${ofWord}…`,
-  entry: "entry",
-  entries: "entries",
   attachmentsWereNotIncluded: (count: string) => ` ${count} attachments were not included.`,
   exported: (count: ReactNode, part: ReactNode) => (
     <>
@@ -39,6 +39,7 @@ export const takeOutSheet = {
   theFileIsInYourDownloads: "The file is in your downloads, unencrypted.",
   deleteItWhenYouNoLongerNeed: (b: ReactNode) => <>{b} Delete it when you no longer need it.</>,
   close: "Close",
+  entries: (count: number) => counted(count, "entry"),
 };
 
 export const takeOutWorker = {

@@ -52,7 +52,7 @@ export function CarrySheet({ how, nodes, vaultId, to, onClose, onDone }: CarrySh
       setPlaces(answer.ok ? answer.result : []),
     );
   }, [toVault, vaultId, to]);
-  const what = nodes.length === 1 ? nodes[0]!.name : t.things(nodes.length);
+  const what = nodes.length === 1 ? nodes[0]!.name : t.entriesAndFolders(nodes.length);
   const send = async () => {
     setRunning(true);
     const [said, undo] = await carry(within ? "within" : how, nodeIds, parentId, what);
@@ -65,7 +65,7 @@ export function CarrySheet({ how, nodes, vaultId, to, onClose, onDone }: CarrySh
   return (
     <Dialog title={`${how === "move" ? "Move" : "Copy"} ${what}`} open onClose={onClose}>
       <Form
-        verb={how === "move" ? t.move : t.copy}
+        verb={how === "move" ? t.move : t.duplicate}
         onSend={send}
         running={running}
         unready={!preview?.may}
@@ -172,8 +172,7 @@ function WhatItDoes({ preview, how }: { preview: Preview; how: "move" | "copy" }
     <>
       {grantsDropped ? (
         <p>
-          {grantsDropped === 1 ? t.n1GrantOnIt : t.grantsOnIt(grantsDropped)}{" "}
-          {how === "move" ? t.willEndGrantsDoNotMoveTo : t.willNotBeDuplicated}
+          {t.grantsOnIt(grantsDropped)} {how === "move" ? t.willEndGrantsDoNotMoveTo : t.willNotBeDuplicated}
         </p>
       ) : null}
       <Effects effects={effects} none={none} about={how === "copy" ? t.ofTheDuplicate : ""} />

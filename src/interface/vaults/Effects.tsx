@@ -13,7 +13,7 @@ export function Effects({ effects, none, about = "" }: { effects: MoveEffect[]; 
     <Notice role="status">
       <b>
         {about}
-        {people === 1 ? t.itChangesTheAccessOf1Person : t.itChangesTheAccessOfPeople(people)}
+        {t.itChangesTheAccessOf(people)}
       </b>
       <ul>
         {effects.slice(0, MOST_NAMED).map((one) => (

@@ -14,9 +14,9 @@ import { TakeOutSheet } from "../takeOut/TakeOutSheet";
 import { CarrySheet } from "./CarrySheet";
 import { GiveSeveral } from "./GiveSeveral";
 import { SetField } from "./SetField";
+import { foot as t } from "./strings";
 import { undoRewrites } from "./undoRewrites";
 import { useInPieces } from "./useInPieces";
-import { foot as t } from "./strings";
 
 const Bar = styled.div`
   position: sticky;
@@ -124,7 +124,7 @@ export function Foot({ vaultId, taker, rows, onNone }: FootProps) {
               {t.move}
             </Button>
             <Button isDisabled={!edit} onPress={() => setSheet("copy")}>
-              {t.copy}
+              {t.duplicate}
             </Button>
             <Button isDisabled={!edit || !onlyEntries} onPress={() => setSheet("tag")}>
               {t.tag}
@@ -139,7 +139,7 @@ export function Foot({ vaultId, taker, rows, onNone }: FootProps) {
               isDisabled={!steward && !(taker && rows.every((row) => atLeast(row.level, "reveal")))}
               onPress={() => setSheet("out")}
             >
-              {t.takeOut}
+              {t.exportWord}
             </Button>
             <Button isDisabled={!edit || !onlyEntries} onPress={() => setAside(!aside)}>
               {aside ? t.bringBack : t.setAside2}
@@ -178,9 +178,7 @@ export function Foot({ vaultId, taker, rows, onNone }: FootProps) {
           onCancel={() => setSheet(null)}
           wrong={refused}
         >
-          <p>
-            {t.nobodyCanUseUntilASteward(rows.length === 1 ? t.it : t.anyOfThem, rows.length === 1 ? t.it : t.them)}
-          </p>
+          <p>{t.nobodyCanUse(rows.length)}</p>
         </Form>
       </Dialog>
     </>

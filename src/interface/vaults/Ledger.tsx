@@ -23,12 +23,12 @@ import { type Chosen, choose, chooseAll, NOTHING_CHOSEN } from "./chosen";
 import { Foot } from "./Foot";
 import { DropToTop, LedgerTable } from "./LedgerTable";
 import { MakeFolder } from "./MakeFolder";
+import { ledger as t } from "./strings";
 import { TagList } from "./TagList";
 import { folderAndAbove } from "./tree";
 import { Head } from "./VaultList";
 import { VaultSheet } from "./VaultSheet";
 import { VaultSwitch } from "./VaultSwitch";
-import { ledger as t } from "./strings";
 
 export type LedgerOf = Omit<Awaited<ReturnType<(typeof vaultLedger)["execute"]>>, "rows">;
 
@@ -200,19 +200,15 @@ function Whereabouts({ vault, rows }: { vault: LedgerOf; rows: LedgerRow[] }) {
   const folders = rows.length - entries;
   return (
     <>
-      <Link href="/vaults">{t.vaults}</Link> · <b>{vault.name}</b>. {entries.toLocaleString("en-GB")}{" "}
-      {entries === 1 ? t.entry : t.entries}
-      {folders > 0 && <>{t.inWord(folders, folders === 1 ? t.folder : t.folders)}</>}
-      {vault.people !== null && (
-        <>{t.theWholeVault2(vault.people, vault.people === 1 ? t.personHasAccessTo : t.peopleHaveAccessTo)}</>
-      )}
-      .{" "}
+      <Link href="/vaults">{t.vaults}</Link> · <b>{vault.name}</b>. {t.entries(entries)}
+      {folders > 0 && t.inFolders(folders)}
+      {vault.people !== null && t.peopleHaveTheWhole(vault.people)}.{" "}
       {atLeast(vault.level, "steward") ? (
         <b>{t.youAreAStewardOfIt}</b>
       ) : vault.level === "none" ? (
         t.youHaveAccessToSingleEntries
       ) : (
-        <>{t.youHave(levelWord(vault.level))}</>
+        t.youHave(levelWord(vault.level))
       )}
     </>
   );
@@ -272,7 +268,7 @@ function useMoveInto(vaultId: string, rows: LedgerRow[], onMoved: () => void) {
     const preview = await runQuery<{ changes: boolean }>("vaults.movePreview", input);
     if (preview.ok && preview.result.changes) return setAsking({ nodes, to: parentId });
     const answer = await runCommand<{ back: (typeof input)[] }>("vaults.move", input);
-    const what = nodes.length === 1 ? nodes[0]!.name : t.things(nodes.length);
+    const what = nodes.length === 1 ? nodes[0]!.name : t.entriesAndFolders(nodes.length);
     if (!answer.ok) return done(answer.refused.message);
     onMoved();
     done(

@@ -191,10 +191,7 @@ export function LedgerTable(props: TableProps) {
                 style={{ ...PLACED, top }}
               >
                 <span role="gridcell" style={{ gridColumn: "1 / -1" }}>
-                  {line.heading}{" "}
-                  <span className="soft small">
-                    {line.count === 1 ? t.n1Entry : t.entries2(line.count.toLocaleString("en-GB"))}
-                  </span>
+                  {line.heading} <span className="soft small">{t.count(line.count)}</span>
                 </span>
               </div>
             );
@@ -406,7 +403,7 @@ function Cell({ column, row, bin, zone, now }: CellProps) {
     case "tags":
       return <span title={row.tags.join(", ")}>{row.tags.join(", ")}</span>;
     case "who":
-      return <>{row.people === null ? "" : `${row.people} ${row.people === 1 ? "person" : "people"}`}</>;
+      return <>{row.people === null ? "" : t.people(row.people)}</>;
     case "strength":
       return <StrengthWord row={row} />;
     case "used":
@@ -462,7 +459,7 @@ function FolderName({ row, inside, open, turn }: FolderNameProps) {
     >
       <Sign size={20} strokeWidth={1.6} aria-hidden />
       <b>{row.name}</b>
-      <span className="soft small">{inside === 0 ? t.empty : inside === 1 ? t.n1Entry : t.entries3(inside)}</span>
+      <span className="soft small">{inside === 0 ? t.empty : t.count(inside)}</span>
     </button>
   );
 }

@@ -9,9 +9,9 @@ import { ChoiceField } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
 import type { Step } from "../shared/Done";
 import { Form } from "../shared/Form";
+import { setField as t } from "./strings";
 import { undoRewrites } from "./undoRewrites";
 import { useInPieces } from "./useInPieces";
-import { setField as t } from "./strings";
 
 interface SetFieldProps {
   rows: LedgerRow[];

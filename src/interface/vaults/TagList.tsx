@@ -7,9 +7,9 @@ import { Act, Button, Row, TextField } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
 import { useDone } from "../shared/Done";
 import { Form } from "../shared/Form";
+import { tagList as t } from "./strings";
 import { undoRewrites } from "./undoRewrites";
 import { useInPieces } from "./useInPieces";
-import { tagList as t } from "./strings";
 
 interface Tag {
   name: string;
@@ -52,10 +52,7 @@ export function TagList({ vaultId, onClose, onShow }: TagListProps) {
                 style={{ display: "flex", gap: 16, padding: "7px 0", borderBottom: "1px solid var(--rule)" }}
               >
                 <span style={{ flex: 1, minWidth: 0, overflowWrap: "anywhere" }}>
-                  {tag.name}{" "}
-                  <span className="soft small">
-                    {tag.entryIds.length} {tag.entryIds.length === 1 ? t.entry : t.entries}
-                  </span>
+                  {tag.name} <span className="soft small">{t.entries(tag.entryIds.length)}</span>
                 </span>
                 <Act
                   onPress={() => {

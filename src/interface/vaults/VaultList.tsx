@@ -13,8 +13,8 @@ import { Act, Button, TextField } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
 import { Form } from "../shared/Form";
 import { Stamp } from "../shared/Stamp";
-import { TakeStewardship } from "./TakeStewardship";
 import { vaultList as t } from "./strings";
+import { TakeStewardship } from "./TakeStewardship";
 
 export const Head = styled.div`
   display: flex;
@@ -52,24 +52,13 @@ export function VaultList({ vaults, mayMake, staff, owner }: VaultListProps) {
   return (
     <Page
       where={
-        vaults.length === 0 ? (
-          t.youHaveNoAccessToAnyVault
-        ) : (
-          <>
-            {t.youHaveAccessToIn(
-              <b>
-                {entries.toLocaleString("en-GB")} {entries === 1 ? t.entry : t.entries}
-              </b>,
-              <b>
-                {vaults.length} {vaults.length === 1 ? t.vault : t.vaults}
-              </b>,
-            )}
-          </>
-        )
+        vaults.length === 0
+          ? t.youHaveNoAccessToAnyVault
+          : t.youHaveAccessToIn(<b>{t.entries(entries)}</b>, <b>{t.vaults(vaults.length)}</b>)
       }
     >
       <Head>
-        <h1>{t.vaults2}</h1>
+        <h1>{t.heading}</h1>
         {mayMake && (
           <Button look={vaults.length === 0 ? "go" : "plain"} onPress={() => setMaking(true)}>
             {t.createAVault}
@@ -95,9 +84,7 @@ export function VaultList({ vaults, mayMake, staff, owner }: VaultListProps) {
                   )}
                 </span>
               </span>
-              <span className="count soft">
-                {vault.entries.toLocaleString("en-GB")} {vault.entries === 1 ? t.entry : t.entries}
-              </span>
+              <span className="count soft">{t.entries(vault.entries)}</span>
               <span className="you">
                 {vault.level === "none" ? (
                   <span className="soft small">{t.singleEntries}</span>

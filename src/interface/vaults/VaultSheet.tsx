@@ -12,8 +12,8 @@ import { PictureSheet } from "../shared/PictureSheet";
 import { TakeOutSheet } from "../takeOut/TakeOutSheet";
 import { KeySheet } from "./KeySheet";
 import type { LedgerOf } from "./Ledger";
-import { TakersSheet } from "./TakersSheet";
 import { vaultSheet as t } from "./strings";
+import { TakersSheet } from "./TakersSheet";
 
 interface VaultSheetProps {
   vault: LedgerOf;
@@ -140,14 +140,7 @@ function DeleteVault({ vault, rows, onClose }: VaultSheetProps) {
         onCancel={onClose}
         wrong={remove.wrong()}
       >
-        <p>
-          {t.willBeDeletedForGoodWithTheir(
-            entries.toLocaleString("en-GB"),
-            entries === 1 ? t.entry : t.entries,
-            rows.length > entries && t.inFolders(rows.length - entries),
-            binned > 0 && t.andMoreInItsBin(binned),
-          )}
-        </p>
+        <p>{t.whatIsDeleted(entries, rows.length - entries, binned)}</p>
         <TextField
           label={t.typeItsNameToConfirm(vault.name)}
           value={name}

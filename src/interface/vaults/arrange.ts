@@ -1,7 +1,7 @@
 /** A ledger as one likes it: sorted, grouped, filtered. Ten thousand rows are arranged within a frame or two. */
 import type { LedgerView } from "@/core/ledgerView";
-import { growTree, matchingRows, type Shown, shownRows, type Tree } from "./tree";
 import { arrange as t } from "./strings";
+import { growTree, matchingRows, type Shown, shownRows, type Tree } from "./tree";
 
 export interface Arrangeable {
   id: string;

@@ -1,5 +1,7 @@
 /** Every sentence and label of this area, in one place to be read. */
+
 import type { ReactNode } from "react";
+import { agree, counted } from "../../core/counted";
 
 export const arrange = {
   arrangeTheLedger: "Arrange the ledger",
@@ -19,9 +21,9 @@ export const arrange = {
 };
 
 export const carrySheet = {
-  things: (nodesCount: number) => `${nodesCount} things`,
+  entriesAndFolders: (nodesCount: number) => `${nodesCount} entries and folders`,
   move: "Move",
-  copy: "Copy",
+  duplicate: "Duplicate",
   vault: "Vault",
   thereIsNoPlaceInThisVault: "There is no place in this vault where you can add entries.",
   to: "To",
@@ -31,19 +33,17 @@ export const carrySheet = {
   nobodysAccessChanges: "Nobody’s access changes.",
   theDuplicateGivesNobodyNew: "The duplicate gives nobody new access.",
   thisWouldChangeWhoHasAccessTo: "This would change who has access to it. Only its steward can do that.",
-  n1GrantOnIt: "1 grant on it",
-  grantsOnIt: (grantsDropped: number) => `${grantsDropped} grants on it`,
   willEndGrantsDoNotMoveTo: "will end: grants do not move to another vault.",
   willNotBeDuplicated: "will not be duplicated.",
   ofTheDuplicate: "Of the duplicate: ",
+  grantsOnIt: (count: number) => `${counted(count, "grant")} on it`,
 };
 
 export const effects = {
-  itChangesTheAccessOf1Person: "It changes the access of 1 person:",
-  itChangesTheAccessOfPeople: (people: number) => `It changes the access of ${people} people:`,
   goesFromToOn: (name: string, levelWord: string, levelWord2: string, node: string) =>
     `${name} goes from ${levelWord} to ${levelWord2} on ${node}`,
   andMore: (most: number) => `and ${most} more`,
+  itChangesTheAccessOf: (people: number) => `It changes the access of ${counted(people, "person")}:`,
 };
 
 export const folderPage = {
@@ -84,27 +84,24 @@ export const foot = {
   selected: (count: string) => `${count} selected`,
   stop: "Stop",
   move: "Move",
-  copy: "Copy",
+  duplicate: "Duplicate",
   tag: "Tag",
   setAField: "Set a field",
   giveAccess: "Give access",
-  takeOut: "Take out",
+  exportWord: "Export",
   bringBack: "Bring back",
   setAside2: "Set aside",
   putInTheBin2: "Put in the bin",
   clearSelection: "Clear selection",
   putInTheBin3: (what: string) => `Put ${what} in the bin`,
-  it: "it",
-  anyOfThem: "any of them",
-  them: "them",
-  nobodyCanUseUntilASteward: (part: string, part2: string) =>
-    `Nobody can use ${part} until a steward restores ${part2}. A folder goes with everything in it.`,
   entries: (rowsCount: number) => `${rowsCount} entries`,
   tagsOfChanged: (name: string) => `Tags of ${name} changed.`,
   tag2: (name: string) => `Tag ${name}`,
   add: "Add",
   remove: "Remove",
   ofWord2: (done: number, ofWord: number) => `${done} of ${ofWord}`,
+  nobodyCanUse: (count: number) =>
+    `Nobody can use ${agree(count, "it", "any of them")} until a steward restores ${agree(count, "it", "them")}. A folder goes with everything in it.`,
 };
 
 export const giveSeveral = {
@@ -159,14 +156,6 @@ export const ledger = {
   noEntriesYet: "No entries yet.",
   nothingHereMatches: (filter: string) => `Nothing here matches “${filter}”.`,
   vaults: "Vaults",
-  entry: "entry",
-  entries: "entries",
-  folder: "folder",
-  folders: "folders",
-  inWord: (folders: number, part: string) => ` in ${folders} ${part}`,
-  personHasAccessTo: "person has access to",
-  peopleHaveAccessTo: "people have access to",
-  theWholeVault2: (people: number, part: string) => `; ${people} ${part} the whole vault`,
   youAreAStewardOfIt: "You are a steward of it.",
   youHaveAccessToSingleEntries: "You have access to single entries.",
   youHave: (levelWord: string) => `You have ${levelWord}.`,
@@ -177,8 +166,12 @@ export const ledger = {
     </>
   ),
   bringBack: "Bring back",
-  things: (nodesCount: number) => `${nodesCount} things`,
+  entriesAndFolders: (nodesCount: number) => `${nodesCount} entries and folders`,
   moved: (what: string) => `Moved ${what}.`,
+  entries: (count: number) => counted(count, "entry"),
+  inFolders: (count: number) => ` in ${counted(count, "folder")}`,
+  peopleHaveTheWhole: (count: number) =>
+    `; ${counted(count, "person")} ${agree(count, "has", "have")} access to all of it`,
 };
 
 export const ledgerTable = {
@@ -188,8 +181,6 @@ export const ledgerTable = {
   selectAllRowsShown: "Select all rows shown",
   name: "Name",
   putInTheBin: "Put in the bin",
-  n1Entry: "1 entry",
-  entries2: (count: string) => `${count} entries`,
   select: (name: string) => `Select ${name}`,
   drag: (name: string) => `Drag ${name}`,
   edit: (name: string) => `Edit ${name}`,
@@ -197,9 +188,10 @@ export const ledgerTable = {
   setAside: "set aside",
   dropAtTheTopOf: (name: string) => `Drop at the top of ${name}`,
   empty: "empty",
-  entries3: (inside: number) => `${inside} entries`,
   restore: (name: string) => `Restore ${name}`,
   restore2: "Restore",
+  count: (count: number) => counted(count, "entry"),
+  people: (count: number) => counted(count, "person"),
 };
 
 export const makeFolder = {
@@ -236,8 +228,6 @@ export const setField = {
 
 export const tagList = {
   tags: "Tags",
-  entry: "entry",
-  entries: "entries",
   showEntriesWithTheTag: (name: string) => `Show entries with the tag ${name}`,
   show: "Show",
   renameTheTag: (name: string) => `Rename the tag ${name}`,
@@ -249,6 +239,7 @@ export const tagList = {
   becomes: (name: string) => `${name} becomes`,
   aTagCannotContainAComma: "A tag cannot contain a comma.",
   alreadyExistsTheTwoBecomeOne: (to: string) => `${to} already exists: the two become one.`,
+  entries: (count: number) => counted(count, "entry"),
 };
 
 export const takeStewardship = {
@@ -283,16 +274,11 @@ export const takersSheet = {
 
 export const vaultList = {
   youHaveNoAccessToAnyVault: "You have no access to any vault yet.",
-  entry: "entry",
-  entries: "entries",
-  vault: "vault",
-  vaults: "vaults",
   youHaveAccessToIn: (count: ReactNode, vaultsCount: ReactNode) => (
     <>
       You have access to {count} in {vaultsCount}.
     </>
   ),
-  vaults2: "Vaults",
   createAVault: "Create a vault",
   aVaultHoldsTheLoginsThatOne:
     "A vault holds the logins that one team or one place shares. It has its own stewards and its own encryption key. Create one for the shop, one for the building, one for the accounts.",
@@ -311,6 +297,9 @@ export const vaultList = {
   name: "Name",
   description: "Description",
   youBecomeItsFirstSteward: "You become its first steward.",
+  entries: (count: number) => counted(count, "entry"),
+  vaults: (count: number) => counted(count, "vault"),
+  heading: "Vaults",
 };
 
 export const vaultSheet = {
@@ -331,19 +320,9 @@ export const vaultSheet = {
     "Where the house rules require people to accept access, they read and confirm this note first, and again after it changes.",
   deleteWord: (name: string) => `Delete ${name}`,
   deleteForGood: "Delete for good",
-  entry: "entry",
-  entries: "entries",
-  inFolders: (entries: number) => ` in ${entries} folders`,
-  andMoreInItsBin: (binned: number) => ` and ${binned} more in its bin`,
-  willBeDeletedForGoodWithTheir: (count: string, part: string, part2: ReactNode, part3: ReactNode) => (
-    <>
-      {count} {part}
-      {part2}
-      {part3} will be deleted for good, with their earlier versions and attachments. A vault does not go to the bin and
-      cannot be restored.
-    </>
-  ),
   typeItsNameToConfirm: (name: string) => `Type its name, ${name}, to confirm`,
+  whatIsDeleted: (entries: number, folders: number, binned: number) =>
+    `${counted(entries, "entry")}${folders > 0 ? ` in ${counted(folders, "folder")}` : ""}${binned > 0 ? ` and ${binned.toLocaleString("en-GB")} more in its bin` : ""} will be deleted for good, with all earlier versions and attachments. A vault does not go to the bin and cannot be restored.`,
 };
 
 export const vaultSwitch = {

@@ -24,8 +24,8 @@ import { openRound, type Round } from "./openRound";
 import { loadOrganised } from "./organised";
 import { draftOf, draftSlip } from "./slip";
 import { stewardsAt } from "./stewards";
-import { loadNames } from "./who";
 import { rounds as t } from "./strings";
+import { loadNames } from "./who";
 
 const DAY_MS = 86_400_000;
 /** Told again after a week, and after two the next steward is asked. */

@@ -11,8 +11,8 @@ import { subjectSchema, weeklySchema } from "./grants";
 import { loadPath, requireLevel, resolveAt } from "./load";
 import { nodeName } from "./nodeName";
 import type { GrantRow } from "./rows";
-import { loadNames } from "./who";
 import { slipChanges as t } from "./strings";
+import { loadNames } from "./who";
 
 /** Whoever drafts or looks ahead. */
 type Asked = Pick<Context<unknown, Reader>, "tx" | "me" | "at">;

@@ -25,8 +25,8 @@ import { vaultNames } from "../vaults/places";
 import { fingerprint, loginOf } from "../vaults/sealing";
 import { openValues } from "../vaults/vaultKeys";
 import { currentVersion, noteSighting, rewrite } from "../vaults/writing";
-import { markKeyFor, userMarks } from "./userMarks";
 import { keys as t } from "./strings";
+import { markKeyFor, userMarks } from "./userMarks";
 
 export interface KeyLine {
   id: string;

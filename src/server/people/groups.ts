@@ -14,8 +14,8 @@ import { uuidv7 } from "../ids";
 import { timeZone } from "../organisation";
 import { notFound, Refused } from "../refused";
 import { requireMaker } from "../rules/rules";
-import { nodesOfGroup, tellStewards } from "./telling";
 import { groups as t } from "./strings";
+import { nodesOfGroup, tellStewards } from "./telling";
 
 export const makeGroup = command({
   name: "people.makeGroup",

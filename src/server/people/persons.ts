@@ -13,8 +13,8 @@ import { uuidv7 } from "../ids";
 import { notFound, Refused } from "../refused";
 import { endAll, mailSchema } from "./sessions";
 import { makeLink } from "./setUp";
-import { addNotice, tellingOwners, tellStewards, vaultsRevealedTo } from "./telling";
 import { persons as t } from "./strings";
+import { addNotice, tellingOwners, tellStewards, vaultsRevealedTo } from "./telling";
 
 const ofPerson = z.strictObject({ personId: idSchema });
 

@@ -10,8 +10,8 @@ import { uuidv7 } from "../ids";
 import { notFound, Refused } from "../refused";
 import { attemptKey, forgetAttempts, giveBackAttempt, takeAttempt } from "./attempts";
 import { verifyPassword } from "./password";
-import { newToken, tokenHash } from "./tokens";
 import { sessions as t } from "./strings";
+import { newToken, tokenHash } from "./tokens";
 
 export const SESSION_IDLE_MS = 12 * 3_600_000;
 export const SESSION_LONGEST_MS = 30 * 24 * 3_600_000;

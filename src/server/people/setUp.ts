@@ -10,8 +10,8 @@ import { uuidv7 } from "../ids";
 import { Refused } from "../refused";
 import { hashPassword, signInPasswordSchema } from "./password";
 import { endAll, mailSchema, openSession } from "./sessions";
-import { newToken, tokenHash } from "./tokens";
 import { setUp as t } from "./strings";
+import { newToken, tokenHash } from "./tokens";
 
 export const LINK_DAYS = 7;
 const DAY_MS = 24 * 3_600_000;

@@ -19,8 +19,8 @@ import { notFound, Refused } from "../refused";
 import { requireEntry } from "./entries";
 import { requireRevealGates } from "./revealGates";
 import { openPiece, sealPiece } from "./sealing";
-import { vaultKey } from "./vaultKeys";
 import { attachments as t } from "./strings";
+import { vaultKey } from "./vaultKeys";
 
 const MOST_AN_ENTRY = 50;
 

@@ -15,8 +15,8 @@ import { notFound, Refused } from "../refused";
 import { requireEntries, severalIds } from "./entries";
 import { eraseNodes } from "./erasing";
 import { idsBelow, requirePlace } from "./folders";
-import type { EntryRow } from "./writing";
 import { bin as t } from "./strings";
+import type { EntryRow } from "./writing";
 
 const NOT_BINNED = { binnedAt: null, binnedBy: null, binnedWith: null };
 

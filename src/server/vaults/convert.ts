@@ -6,8 +6,8 @@ import { command, idSchema } from "../command";
 import { Refused } from "../refused";
 import { kindSchema, requireEntry } from "./entries";
 import { kindOf } from "./kinds";
-import { rewrite } from "./writing";
 import { convert as t } from "./strings";
+import { rewrite } from "./writing";
 
 export const convertEntry = command({
   name: "vaults.convert",

@@ -35,9 +35,9 @@ import { DEEPEST, heightOf, idsBelow, isBinned, requirePlace } from "./folders";
 import { kindOf } from "./kinds";
 import { accessEffects, type MoveEffect } from "./moving";
 import { openPiece, sealPiece, sealValues } from "./sealing";
+import { copying as t } from "./strings";
 import { openValues, vaultKey } from "./vaultKeys";
 import { currentVersion, type EntryRow, valuesOfVersion, writeVersion } from "./writing";
-import { copying as t } from "./strings";
 
 const MOST_CARRIED = 500;
 

@@ -21,9 +21,9 @@ import { kindOf } from "./kinds";
 import { requireRevealGates } from "./revealGates";
 import { fingerprint, type SealedValues } from "./sealing";
 import { MOST_REWRITTEN } from "./several";
+import { earlier as t } from "./strings";
 import { openValues } from "./vaultKeys";
 import { currentVersion, noteSighting, rewrite, valuesOfVersion } from "./writing";
-import { earlier as t } from "./strings";
 
 /** Latest versions first; only their numbers, moments and makers. */
 export async function versionLines(tx: Reader, entryId: string) {

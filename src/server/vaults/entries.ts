@@ -18,9 +18,9 @@ import { fieldsOf, type VersionRow, valuesIn } from "./composing";
 import { requirePlace } from "./folders";
 import { kindOf } from "./kinds";
 import type { SealedValues } from "./sealing";
+import { entries as t } from "./strings";
 import { openValues } from "./vaultKeys";
 import { changedWords, currentVersion, type EntryRow, flatValues, requireSameWay, writeVersion } from "./writing";
-import { entries as t } from "./strings";
 
 /** What new entries can be is looked up within the act: organisations have kinds of their own. */
 export const kindSchema = z.string().min(1).max(64);

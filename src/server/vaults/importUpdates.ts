@@ -14,9 +14,9 @@ import { Refused } from "../refused";
 import { composeVersion, valuesIn } from "./composing";
 import { requireEntry } from "./entries";
 import { kindOf } from "./kinds";
+import { importUpdates as t } from "./strings";
 import { openValues, vaultKey } from "./vaultKeys";
 import { currentVersion, rewrite, valuesOfVersion } from "./writing";
-import { importUpdates as t } from "./strings";
 
 type Update = typeof importUpdates.$inferInsert;
 

@@ -33,9 +33,9 @@ import { kindSchema, requireEntry } from "./entries";
 import { DEEPEST, requirePlace } from "./folders";
 import { composeUpdate, keepUpdates, publishUpdates, requireUpdates } from "./importUpdates";
 import { kindsById } from "./kinds";
+import { importing as t } from "./strings";
 import { vaultKey } from "./vaultKeys";
 import { flatValues } from "./writing";
-import { importing as t } from "./strings";
 
 /** Rows of one chunk. */
 const CHUNK = 200;

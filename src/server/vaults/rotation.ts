@@ -27,8 +27,8 @@ import { timeZone } from "../organisation";
 import { notFound, Refused } from "../refused";
 import { resealJars } from "../signin/sealed";
 import { openPiece, openVersion, orSealError, sealPiece, sealValues } from "./sealing";
-import { makeVaultKey, vaultKey } from "./vaultKeys";
 import { rotation as t } from "./strings";
+import { makeVaultKey, vaultKey } from "./vaultKeys";
 
 /** Blobs that are sealed anew in one transaction; a piece of an attachment has a mebibyte. */
 const VERSIONS_AT_ONCE = 50;

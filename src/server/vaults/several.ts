@@ -7,8 +7,8 @@ import { command, idSchema } from "../command";
 import { badInput, Refused } from "../refused";
 import { requireEntries } from "./entries";
 import { kindOf } from "./kinds";
-import { rewrite } from "./writing";
 import { several as t } from "./strings";
+import { rewrite } from "./writing";
 
 /** Each is opened and sealed anew within one transaction: more would keep other people waiting. */
 export const MOST_REWRITTEN = 100;

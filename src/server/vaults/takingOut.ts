@@ -36,9 +36,9 @@ import { notFound, Refused } from "../refused";
 import { isSecret } from "./composing";
 import { idsBelow } from "./folders";
 import { kindsById } from "./kinds";
+import { takingOut as t } from "./strings";
 import { openValues } from "./vaultKeys";
 import { valuesOfVersion } from "./writing";
-import { takingOut as t } from "./strings";
 
 const MOST_TAKEN = 100_000;
 /** Entries of one part. */

@@ -12,9 +12,9 @@ import { notFound, Refused } from "../refused";
 import { requireEntry } from "./entries";
 import { kindOf } from "./kinds";
 import { fingerprint } from "./sealing";
+import { ticks as t } from "./strings";
 import { openValues } from "./vaultKeys";
 import { currentVersion } from "./writing";
-import { ticks as t } from "./strings";
 
 const markOf = (keys: KeyRing, field: string, code: string) => fingerprint(keys, `${field} tick`, code);
 

@@ -22,9 +22,9 @@ import { eraseVault } from "./erasing";
 import { kindsById } from "./kinds";
 import { pictureAddress } from "./pictureAddress";
 import { knowsVault, vaultNames } from "./places";
+import { vaults as t } from "./strings";
 import { isTakerOf } from "./takingOut";
 import { makeVaultKey } from "./vaultKeys";
-import { vaults as t } from "./strings";
 
 export const makeVault = command({
   name: "vaults.makeVault",
