@@ -93,7 +93,7 @@ test("a level is set by a key, read on the slip, applied with a reason, gone fro
     .first()
     .waitFor();
   expect(await maren.page.getByRole("link", { name: "Pellam schools desk" }).count()).toBeGreaterThan(0);
-  await page.getByLabel("Reason, for the journal").fill("Schools are done by Learning");
+  await page.getByLabel("Reason").fill("Schools are done by Learning");
   await page.getByRole("button", { name: "Apply 1 change" }).click();
   await maren.page.getByRole("link", { name: "Pellam schools desk" }).first().waitFor({ state: "detached" });
   await page.getByRole("button", { name: "Undo" }).click();
@@ -146,22 +146,22 @@ test("by pointer: cells are dragged over, set together, given a time, and taken 
   await page.mouse.move(to.x + 50, to.y + 20, { steps: 6 });
   await page.mouse.up();
   await page.getByRole("heading", { name: "2 cells" }).waitFor();
-  await page.getByRole("group", { name: "Set the chosen cells" }).getByRole("button", { name: "With a time" }).click();
+  await page.getByRole("group", { name: "Set the selected cells" }).getByRole("button", { name: "With dates" }).click();
   const dialog = page.getByRole("dialog");
   await dialog.getByLabel("Only on some days of the week").check();
-  await dialog.getByRole("button", { name: "Put it on the slip" }).click();
+  await dialog.getByRole("button", { name: "Add to slip" }).click();
   await dialog.getByText("Choose a day.").waitFor();
   await dialog.getByLabel("Sat").check();
   expect(await seriousIn(page)).toEqual([]);
-  await dialog.getByRole("button", { name: "Put it on the slip" }).click();
+  await dialog.getByRole("button", { name: "Add to slip" }).click();
   await slip(ines).getByRole("button", { name: "its 2 changes" }).click();
   await slip(ines).getByText("Learning: Use on Saturdays, 09:00 to 18:00 on Marlpit Bürobedarf").waitFor();
   expect(await seriousIn(page)).toEqual([]);
   await slip(ines)
     .getByRole("button", { name: /^Take off: .*Marlpit/ })
     .click();
-  await page.getByText("1 change drafted, none applied.").waitFor();
-  await page.getByRole("button", { name: "Drop" }).click();
+  await page.getByText("1 change drafted, none applied yet.").waitFor();
+  await page.getByRole("button", { name: "Discard" }).click();
   await slip(ines).getByText("Set a level in a cell").waitFor();
 }, 60_000);
 
@@ -177,9 +177,9 @@ test("why is read by Space; the same again by a point; what is shown is narrowed
   await page.keyboard.press("1");
   await page.keyboard.press("ArrowDown");
   await page.keyboard.press(".");
-  await page.getByText("2 changes drafted, none applied.").waitFor();
+  await page.getByText("2 changes drafted, none applied yet.").waitFor();
   await page.keyboard.press("Delete");
-  await page.getByText("1 change drafted, none applied.").waitFor();
+  await page.getByText("1 change drafted, none applied yet.").waitFor();
   await page.keyboard.press("ArrowUp");
   await page.keyboard.press("Delete");
   await slip(ines).getByText("Set a level in a cell").waitFor();
@@ -198,7 +198,7 @@ test("why is read by Space; the same again by a point; what is shown is narrowed
 test("as it was before: another moment is shown and nothing is set in it; on a phone one column at a time", async () => {
   const { page } = ines;
   await page.goto(`${address()}?at=${Date.now() - 400 * 86_400_000}`);
-  await page.getByText("Only what you are steward of today is shown.").waitFor();
+  await page.getByText("You see only what you are a steward of today.").waitFor();
   expect(await page.getByRole("gridcell").count()).toBe(0);
   await page.goto(`${address()}?at=${Date.now() + 400 * 86_400_000}`);
   await page.getByText(/as it will be/).waitFor();
@@ -227,22 +227,22 @@ test("whoever lacks something asks where they noticed; its steward says yes on t
   await page.getByRole("link", { name: "Pellam schools desk" }).first().click();
   await page.waitForURL(/\/entry\//);
   await takenOver(page);
-  await openSheet(page, "Ask for more");
+  await openSheet(page, "Request more access");
   const dialog = page.getByRole("dialog");
   await dialog.getByRole("button", { name: "Ask", exact: true }).click();
-  await dialog.getByText("Say what for: its steward decides by it.").waitFor();
+  await dialog.getByText("Give a reason: its steward decides by it.").waitFor();
   await dialog.getByRole("radio", { name: /^Reveal/ }).check();
   await dialog.getByRole("button", { name: "Tomorrow, 18:00" }).click();
-  await dialog.getByLabel("What for").fill("The schools have no network today");
+  await dialog.getByLabel("Reason").fill("The schools have no network today");
   expect(await seriousIn(page)).toEqual([]);
   await dialog.getByRole("button", { name: "Ask", exact: true }).click();
   await page.getByText("You are told when it is answered.").waitFor();
   await ines.page.goto(house.url);
   await takenOver(ines.page);
-  const waiting = ines.page.getByRole("region", { name: "Requests to answer" });
+  const waiting = ines.page.getByRole("region", { name: "Access requests" });
   await waiting.getByText("“The schools have no network today”").waitFor();
   expect(await seriousIn(ines.page)).toEqual([]);
-  await waiting.getByRole("button", { name: "Yes, to Maren Pohl" }).click();
+  await waiting.getByRole("button", { name: "Approve Maren Pohl’s request" }).click();
   await ines.page.getByText(/^Maren Pohl has Reveal on Pellam schools desk until tomorrow, 18:00/).waitFor();
   await page
     .getByRole("button", { name: /^Reveal/ })
@@ -264,18 +264,18 @@ test("what is listed is found by all staff, asked for, and refused with a word",
     const { page } = wilhelmina;
     await signInToGaltry(page, house.url, "wilhelmina.oosterhuis@tarrowick.example", DEMO_PASSWORD);
     await page.getByRole("combobox", { name: "Find, and sign in" }).fill("elmsw");
-    const found = page.getByRole("region", { name: "Can be asked for" });
+    const found = page.getByRole("region", { name: "You can request these" });
     await found.getByText("looked after by").waitFor();
     expect(await seriousIn(page)).toEqual([]);
-    await found.getByRole("button", { name: "Ask for Elmsworth Tills" }).click();
-    await page.getByRole("dialog").getByLabel("What for").fill("The catalogue’s till codes");
+    await found.getByRole("button", { name: "Request access to Elmsworth Tills" }).click();
+    await page.getByRole("dialog").getByLabel("Reason").fill("The catalogue’s till codes");
     await page.getByRole("dialog").getByRole("button", { name: "Ask", exact: true }).click();
     await ines.page.goto(house.url);
     await takenOver(ines.page);
-    const waiting = ines.page.getByRole("region", { name: "Requests to answer" });
-    await waiting.getByRole("button", { name: "No…" }).click();
-    await ines.page.getByRole("dialog").getByLabel("Why not").fill("Ring the till desk for the codes");
-    await ines.page.getByRole("dialog").getByRole("button", { name: "Say no" }).click();
+    const waiting = ines.page.getByRole("region", { name: "Access requests" });
+    await waiting.getByRole("button", { name: "Decline…" }).click();
+    await ines.page.getByRole("dialog").getByLabel("Reason").fill("Ring the till desk for the codes");
+    await ines.page.getByRole("dialog").getByRole("button", { name: "Decline" }).click();
     await page.getByText("“Ring the till desk for the codes”").waitFor();
   } finally {
     await wilhelmina.close();
@@ -309,17 +309,17 @@ test("what touches another steward’s entry waits for their yes, which they giv
       .getByText(/they are asked for a yes before any of it is applied/)
       .waitFor();
     expect(await slip(ines).getByText("Pellam schools desk").count()).toBe(0);
-    await ines.page.getByRole("button", { name: "Ask for a yes" }).click();
+    await ines.page.getByRole("button", { name: "Send for approval" }).click();
     await slip(ines)
       .getByText(/1 change waits for the yes of other stewards/)
       .waitFor();
     await harriet.page.goto(house.url);
     await takenOver(harriet.page);
-    const waiting = harriet.page.getByRole("region", { name: "Slips to answer" });
+    const waiting = harriet.page.getByRole("region", { name: "Change slips to approve" });
     await waiting.getByText(/gain Use of/).waitFor();
     await waiting.getByText("Pellam schools desk").first().waitFor();
     expect(await seriousIn(harriet.page)).toEqual([]);
-    await waiting.getByRole("button", { name: "Yes, to the slip of Ines Okafor" }).click();
+    await waiting.getByRole("button", { name: "Approve the change slip of Ines Okafor" }).click();
     await waiting.waitFor({ state: "detached" });
     await ines.page.goto(address());
     await goTo(ines, "Shop & Tickets", "Learning");
@@ -333,20 +333,20 @@ test("chosen values go to one browser outside, with a word and a mailed code, on
   const { page } = ines;
   await page.goto(`${house.url}/entry/${house.built.entries.get("elmsworth.localhost")}`);
   await takenOver(page);
-  await openSheet(page, "Hand over");
+  await openSheet(page, "Create a handover link");
   const dialog = page.getByRole("dialog");
-  await dialog.getByRole("button", { name: "Make the link" }).click();
-  await dialog.getByText("Choose what is handed over.").waitFor();
+  await dialog.getByRole("button", { name: "Create link" }).click();
+  await dialog.getByText("Choose what to hand over.").waitFor();
   await dialog.getByLabel("User name").check();
   await dialog.getByLabel("Password").check();
-  await dialog.getByLabel("A word, if wanted").fill("walnut");
-  await dialog.getByLabel("Only for this mail address, if wanted").fill("frames@ostler.example");
+  await dialog.getByLabel("Passphrase (optional)").fill("walnut");
+  await dialog.getByLabel("Only for this email address (optional)").fill("frames@ostler.example");
   expect(await seriousIn(page)).toEqual([]);
-  await dialog.getByRole("button", { name: "Make the link" }).click();
+  await dialog.getByRole("button", { name: "Create link" }).click();
   const address = await dialog.getByTestId("handover-address").innerText();
   const [, key] = new URL(address).hash.slice(1).split(".");
-  await dialog.getByRole("button", { name: "Done" }).click();
-  await dialog.getByText("may be opened once").waitFor();
+  await dialog.getByRole("button", { name: "Close" }).click();
+  await dialog.getByText("can be opened once").waitFor();
   expect(await dialog.getByText(key!).count()).toBe(0);
 
   const outside = await openBrowser({ galtry: house.url, lanyard: false, width: 390, height: 800 });
@@ -358,17 +358,17 @@ test("chosen values go to one browser outside, with a word and a mailed code, on
     await outside.page.getByText("hands something over to you").waitFor();
     expect(outside.page.url()).toBe(`${house.url}/handover`);
     expect(await seriousIn(outside.page)).toEqual([]);
-    await outside.page.getByRole("button", { name: "Send me the code" }).click();
+    await outside.page.getByRole("button", { name: "Send the code" }).click();
     await outside.page.getByText("A code has gone to the mail address that this is for.").waitFor();
     expect(await seriousIn(outside.page)).toEqual([]);
     const [letter] = house.standins.postRoom.letters;
     expect(letter).toMatchObject({ to: ["frames@ostler.example"] });
-    await outside.page.getByLabel("The code from the mail").fill(/^\d{3} \d{3}/.exec(letter!.text)![0]);
-    await outside.page.getByLabel("The word you were told").fill("hazel");
-    await outside.page.getByRole("button", { name: "Open it" }).click();
-    await outside.page.getByText("The word or code is not right. 4 tries are left.").waitFor();
-    await outside.page.getByLabel("The word you were told").fill("walnut");
-    await outside.page.getByRole("button", { name: "Open it" }).click();
+    await outside.page.getByLabel("Code from the email").fill(/^\d{3} \d{3}/.exec(letter!.text)![0]);
+    await outside.page.getByLabel("Passphrase you were told").fill("hazel");
+    await outside.page.getByRole("button", { name: "Open" }).click();
+    await outside.page.getByText("The passphrase or code is wrong. 4 attempts left.").waitFor();
+    await outside.page.getByLabel("Passphrase you were told").fill("walnut");
+    await outside.page.getByRole("button", { name: "Open" }).click();
     await outside.page.getByRole("button", { name: "Show Password" }).click();
     expect(await outside.page.getByRole("heading", { level: 1 }).innerText()).toBe("Elmsworth Tills");
     expect((await outside.page.locator("dd").last().innerText()).length).toBeGreaterThan(7);
@@ -383,21 +383,21 @@ test("chosen values go to one browser outside, with a word and a mailed code, on
   const another = await openBrowser({ galtry: house.url, lanyard: false });
   try {
     await another.page.goto(address);
-    await another.page.getByText("This link has been opened already.").waitFor();
+    await another.page.getByText("This link has already been opened.").waitFor();
     await another.page.getByText(/^It was opened today/).waitFor();
     await another.page.goto("about:blank");
     await another.page.goto(address.slice(0, -30));
-    await another.page.getByText(/This link is not whole/).waitFor();
+    await another.page.getByText(/This link is incomplete/).waitFor();
   } finally {
     await another.close();
   }
   await page.reload();
-  await page.getByText("Somebody outside").waitFor();
+  await page.getByText("Someone outside").waitFor();
   await takenOver(page);
-  await openSheet(page, "Hand over");
+  await openSheet(page, "Create a handover link");
   await page
     .getByRole("dialog")
     .getByText(/opened today/)
     .waitFor();
-  await page.getByRole("dialog").getByText("wrong words or codes: 1").waitFor();
+  await page.getByRole("dialog").getByText("wrong passphrases or codes: 1").waitFor();
 }, 90_000);

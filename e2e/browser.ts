@@ -98,7 +98,7 @@ export const takenOver = (page: Page) => page.locator("html[data-taken-over]").w
 /** As somebody does it, on the sign-in page. */
 export async function signInByHand(page: Page, galtry: string, mail: string, password: string): Promise<void> {
   await page.goto(`${galtry}/sign-in`);
-  await page.getByLabel("Mail address").fill(mail);
+  await page.getByLabel("Email address").fill(mail);
   await page.getByLabel("Sign-in password").fill(password);
   await page.getByRole("button", { name: "Sign in" }).click();
   await page.getByRole("combobox", { name: "Find, and sign in" }).waitFor();
@@ -134,11 +134,11 @@ export async function connectLanyard(browser: Browser, galtry: string): Promise<
 
 async function tryToConnect({ page, context, lanyardId }: Browser, galtry: string): Promise<void> {
   await page.goto(`${galtry}/lanyard/connect`);
-  const same = page.getByRole("button", { name: "It is the same: connect" });
+  const same = page.getByRole("button", { name: "The codes match: connect" });
   const window = await context.newPage();
   await window.goto(`chrome-extension://${lanyardId}/popup.html`);
   const connect = window.getByRole("button", { name: "Connect", exact: true });
-  const code = window.getByText("Is this the code in Galtry?");
+  const code = window.getByText("Does Galtry show this code?");
   await connect.or(code).first().waitFor();
   // A Galtry that was agreed to before starts by itself: then there is only the code.
   for (let tries = 0; tries < 20 && !(await code.isVisible()); tries++) {

@@ -28,14 +28,12 @@ describe.runIf(hasLibsqlServer)("with its database on a server", () => {
     const heading = page.getByRole("heading", { name: "Galtry cannot reach its database" });
     await page.goto(`${house.url}/vaults/${house.built.vaults.get("Shop & Tickets")}`);
     await takenOver(page);
-    await page.getByRole("button", { name: "Change the vault" }).click();
-    await page.getByRole("textbox", { name: "What it holds" }).fill("Typed before the server ended");
+    await page.getByRole("button", { name: "Vault settings" }).click();
+    await page.getByRole("textbox", { name: "Description" }).fill("Typed before the server ended");
     await server.kill();
     await page.getByRole("button", { name: "Save" }).click();
     await page.getByText("Galtry cannot reach its database. When it is back, check").waitFor();
-    expect(await page.getByRole("textbox", { name: "What it holds" }).inputValue()).toBe(
-      "Typed before the server ended",
-    );
+    expect(await page.getByRole("textbox", { name: "Description" }).inputValue()).toBe("Typed before the server ended");
 
     const another = await page.context().newPage();
     await another.goto(house.url);

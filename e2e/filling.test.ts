@@ -38,7 +38,7 @@ test("several by keys: chosen, tagged, taken back, set aside, binned, each with 
   // The second folder opens; three that lie in it are chosen as one range.
   for (const key of ["ArrowDown", "ArrowRight", "ArrowDown", "Shift+ArrowDown", "Shift+ArrowDown"])
     await page.keyboard.press(key);
-  await page.getByText("3 chosen").waitFor();
+  await page.getByText("3 selected").waitFor();
   await page.keyboard.press("Shift+ArrowUp");
   expect(await chosen()).toBe(2);
   await page.getByRole("button", { name: "Tag", exact: true }).click();
@@ -47,32 +47,32 @@ test("several by keys: chosen, tagged, taken back, set aside, binned, each with 
   await page.getByText("Tags of 2 entries changed.").waitFor();
   await page.getByRole("button", { name: "Arrange" }).click();
   await page.getByRole("checkbox", { name: "Tags" }).check();
-  await page.getByLabel("Together by").selectOption("tag");
+  await page.getByLabel("Sections").selectOption("tag");
   expect(await seriousIn(page)).toEqual([]);
   await page.keyboard.press("Escape");
   await page.locator('[role="row"].heading', { hasText: "spring" }).getByText("2 entries").waitFor();
   await page.getByRole("button", { name: "Undo" }).click();
-  await page.getByText("Taken back.").waitFor();
+  await page.getByText("Undone.").waitFor();
   await page.locator('[role="row"].heading', { hasText: "spring" }).waitFor({ state: "detached" });
   // The arrangement is the person's: it is there on the next visit.
   await page.reload();
   await page.locator('[role="row"].heading').first().waitFor();
   await page.getByRole("button", { name: "Arrange" }).click();
-  await page.getByLabel("Together by").selectOption("folder");
+  await page.getByLabel("Sections").selectOption("folder");
   await page.keyboard.press("Escape");
 
-  await page.getByRole("checkbox", { name: "Choose Till one" }).click();
+  await page.getByRole("checkbox", { name: "Select Till one" }).click();
   await page.getByRole("button", { name: "Set aside" }).click();
   await page.getByText("Till one set aside.").waitFor();
   await page.locator('[role="row"]', { hasText: "Till one" }).getByText("set aside").waitFor();
   await page.getByRole("button", { name: "Undo" }).click();
-  await page.getByText("Taken back.").waitFor();
+  await page.getByText("Undone.").waitFor();
   await grid.focus();
   await page.keyboard.press("Control+a");
   await page.getByRole("button", { name: "Put in the bin" }).click();
   expect(await seriousIn(page)).toEqual([]);
   await page.getByRole("dialog").getByRole("button", { name: "Put in the bin" }).click();
-  await page.getByText("Nothing is kept here yet.").waitFor();
+  await page.getByText("No entries yet.").waitFor();
   await page.getByRole("button", { name: "Undo" }).click();
   await page.locator('[role="row"]', { hasText: "Till one" }).waitFor();
 }, 120_000);
@@ -88,7 +88,7 @@ test("dragged into a folder with the pointer and with keys, and back", async () 
   await row("Elmsworth Tills").locator(".what").dragTo(row("Post"));
   await page.getByText("Moved Elmsworth Tills.").waitFor();
   await page.getByRole("button", { name: "Undo" }).click();
-  await page.getByText("Taken back.").waitFor();
+  await page.getByText("Undone.").waitFor();
   await page.getByRole("button", { name: "Drag Elmsworth Tills" }).focus();
   await page.keyboard.press("Enter");
   // Tab goes from one place to the next that takes it.
@@ -96,7 +96,7 @@ test("dragged into a folder with the pointer and with keys, and back", async () 
   await page.keyboard.press("Enter");
   await page.getByText("Moved Elmsworth Tills.").waitFor();
   await page.getByRole("button", { name: "Undo" }).click();
-  await page.getByText("Taken back.").waitFor();
+  await page.getByText("Undone.").waitFor();
 }, 90_000);
 
 test("to another vault: what it does to whom is said first, and it opens there", async () => {
@@ -105,20 +105,20 @@ test("to another vault: what it does to whom is said first, and it opens there",
   await page.getByRole("button", { name: "Another vault" }).click();
   await page.getByRole("combobox", { name: "Vault" }).waitFor();
   await page.keyboard.press("Escape");
-  await page.getByRole("checkbox", { name: "Choose Till one" }).click();
-  await page.getByRole("button", { name: "Copy", exact: true }).click();
+  await page.getByRole("checkbox", { name: "Select Till one" }).click();
+  await page.getByRole("button", { name: "Duplicate", exact: true }).click();
   const dialog = page.getByRole("dialog");
   await dialog.getByLabel("To", { exact: true }).selectOption({ label: "Post" });
-  await dialog.getByText("Nobody gains by the copy.").waitFor();
+  await dialog.getByText("The duplicate gives nobody new access.").waitFor();
   expect(await seriousIn(page)).toEqual([]);
-  await dialog.getByRole("button", { name: "Copy", exact: true }).click();
-  await page.getByText("Copied Till one.").waitFor();
+  await dialog.getByRole("button", { name: "Duplicate", exact: true }).click();
+  await page.getByText("Duplicated Till one.").waitFor();
   await page.getByRole("button", { name: "Undo" }).click();
-  await page.getByText("Taken back.").waitFor();
+  await page.getByText("Undone.").waitFor();
   await page.goto(`${house.url}/vaults`);
-  await page.getByRole("button", { name: "Make a vault" }).click();
+  await page.getByRole("button", { name: "Create a vault" }).click();
   await page.getByRole("textbox", { name: "Name" }).fill("Archive");
-  await page.getByRole("button", { name: "Make the vault" }).click();
+  await page.getByRole("button", { name: "Create vault" }).click();
   await page.getByRole("heading", { name: "Archive" }).waitFor();
   const archive = page.url();
   await page.goto(vault());
@@ -151,8 +151,8 @@ test("an entry in full: changed, compared, brought back; notes are Markdown and 
   expect(await seriousIn(page)).toEqual([]);
   await page.getByRole("button", { name: "Reveal Password of version 2" }).click();
   await page.getByText("canary-second 22").waitFor();
-  await page.getByRole("button", { name: "Bring back Password" }).click();
-  await page.getByText("Brought back from version 1.").waitFor();
+  await page.getByRole("button", { name: "Restore Password" }).click();
+  await page.getByText("Restored from version 1.").waitFor();
   await page.getByRole("link", { name: "Back to the entry" }).click();
   await page.getByRole("button", { name: "Reveal Password" }).click();
   await page.waitForSelector("[data-secret]");
@@ -204,15 +204,15 @@ test("a kind of one's own, an entry of it, its kind changed; asked again before 
   // On a slow machine a press while the page takes over can be lost.
   await takenOver(page);
   await page.getByRole("link", { name: "Kinds of your own" }).click();
-  await page.getByRole("button", { name: "Make a kind" }).click();
+  await page.getByRole("button", { name: "Create a kind" }).click();
   await page.getByLabel("Name").first().fill("Film projector");
   await page.getByLabel("Name").nth(1).fill("Projector");
-  await page.getByLabel("Is the entry’s title").check();
+  await page.getByLabel("Use as the entry’s title").check();
   await page.getByRole("button", { name: "Add a field" }).click();
   await page.getByLabel("Name").nth(2).fill("Service PIN");
-  await page.getByLabel("Written as").nth(1).selectOption("password");
+  await page.getByLabel("Type").nth(1).selectOption("password");
   expect(await seriousIn(page)).toEqual([]);
-  await page.getByRole("button", { name: "Make the kind" }).click();
+  await page.getByRole("button", { name: "Create kind" }).click();
   await page.getByText("Projector, Service PIN").waitFor();
   await page.goto(`${vault()}/new`);
   await page.getByRole("link", { name: /^Film projector/ }).click();
@@ -225,17 +225,17 @@ test("a kind of one's own, an entry of it, its kind changed; asked again before 
   await house.galtry.db.update(sessions).set({ provedAt: Date.now() - 600_000 });
   await page.getByRole("button", { name: "Reveal Service PIN" }).click();
   await page.getByRole("textbox", { name: "Sign-in password" }).fill("not it");
-  await page.getByRole("button", { name: "Go on" }).click();
-  await page.getByText("This is not your sign-in password.").waitFor();
+  await page.getByRole("button", { name: "Continue" }).click();
+  await page.getByText("Wrong sign-in password. Try again.").waitFor();
   expect(await seriousIn(page)).toEqual([]);
   await page.getByRole("textbox", { name: "Sign-in password" }).fill(DEMO_PASSWORD);
-  await page.getByRole("button", { name: "Go on" }).click();
+  await page.getByRole("button", { name: "Continue" }).click();
   await page.getByText("canary-combination 4").waitFor();
   await page.getByRole("button", { name: "Change the kind" }).click();
   await page.getByLabel("Kind", { exact: true }).selectOption({ label: "Note" });
   await page.getByText("kept as extra fields").waitFor();
   await page.getByRole("dialog").getByRole("button", { name: "Change the kind" }).click();
-  await page.getByText("Hall two is of the kind Note now.").waitFor();
+  await page.getByText("Hall two is now of the kind Note.").waitFor();
   await page.getByRole("button", { name: "Undo" }).click();
   await page.getByText("Film projector").first().waitFor();
 }, 90_000);
@@ -277,40 +277,40 @@ test("a tree of folders is brought in, updates what is kept, is proved, taken ou
   await give("old-tool.json", Buffer.from(JSON.stringify(tree)));
   await page.getByText("3 rows, JSON").waitFor();
   expect(await page.getByText("canary-tree").count()).toBe(0);
-  await page.getByRole("button", { name: "Keep what is said here under a name" }).click();
-  await page.getByLabel("Keep it as").fill("Old tool");
-  await page.getByRole("button", { name: "Keep", exact: true }).click();
-  await page.getByLabel("As said before").waitFor();
+  await page.getByRole("button", { name: "Save these settings for the next file" }).click();
+  await page.getByLabel("Name of the settings").fill("Old tool");
+  await page.getByRole("button", { name: "Save", exact: true }).click();
+  await page.getByLabel("Use saved settings").waitFor();
   expect(await seriousIn(page)).toEqual([]);
-  await page.getByRole("button", { name: "Look it over" }).click();
-  expect(await page.getByLabel("What happens with Peltonhay, as the old tool has it").inputValue()).toBe("update");
+  await page.getByRole("button", { name: "Check the rows" }).click();
+  expect(await page.getByLabel("What to do with Peltonhay, as the old tool has it").inputValue()).toBe("update");
   expect(await seriousIn(page)).toEqual([]);
-  await page.getByRole("button", { name: "Bring in 2 entries, update 1" }).click();
+  await page.getByRole("button", { name: "Import 2 entries, update 1" }).click();
   await page.getByRole("heading", { name: "2 entries brought in, 1 updated" }).waitFor();
   await page.getByText("the home page instead of the sign-in page").waitFor();
   expect(await seriousIn(page)).toEqual([]);
-  await page.getByRole("button", { name: "Prove them" }).click();
+  await page.getByRole("button", { name: "Test the logins" }).click();
   // Invented sites: the result says so by name, and stands on the entry.
   await page.getByText("of 2 let one in.").waitFor({ timeout: 30_000 });
   await page.goto(vault());
   // A press before the page has taken over is lost: it is pressed until it shows.
   await expect
     .poll(async () => {
-      const box = page.getByRole("checkbox", { name: "Choose Traders" });
+      const box = page.getByRole("checkbox", { name: "Select Traders" });
       if ((await box.getAttribute("aria-checked")) !== "true") await box.click();
       return box.getAttribute("aria-checked");
     })
     .toBe("true");
   await page.getByRole("button", { name: "Take out" }).click();
   await page.getByLabel("Passphrase of the file").fill("looms and lanterns");
-  await page.getByLabel("What for").fill("to the other house");
+  await page.getByLabel("Reason").fill("to the other house");
   expect(await seriousIn(page)).toEqual([]);
   await house.galtry.db.update(sessions).set({ provedAt: Date.now() - 600_000 });
   await page.getByRole("dialog").getByRole("button", { name: "Take out" }).click();
   await page.getByRole("textbox", { name: "Sign-in password" }).fill(DEMO_PASSWORD);
   const [saved] = await Promise.all([
     page.waitForEvent("download"),
-    page.getByRole("button", { name: "Go on" }).click(),
+    page.getByRole("button", { name: "Continue" }).click(),
   ]);
   expect(saved.suggestedFilename()).toBe("traders.json.age");
   const file = readFileSync(await saved.path());
@@ -318,14 +318,14 @@ test("a tree of folders is brought in, updates what is kept, is proved, taken ou
   expect(file.toString()).not.toContain("canary-tree");
   await page.goto(`${vault()}/bring-in`);
   await give("traders.json.age", file);
-  await page.getByLabel("Its passphrase, or an identity").fill("another");
-  await page.getByRole("button", { name: "Open it" }).click();
-  await page.getByText("This does not open the file.").waitFor({ timeout: 30_000 });
-  await page.getByLabel("Its passphrase, or an identity").fill("looms and lanterns");
-  await page.getByRole("button", { name: "Open it" }).click();
+  await page.getByLabel("Passphrase or identity").fill("another");
+  await page.getByRole("button", { name: "Open" }).click();
+  await page.getByText("This does not open the file. Try again.").waitFor({ timeout: 30_000 });
+  await page.getByLabel("Passphrase or identity").fill("looms and lanterns");
+  await page.getByRole("button", { name: "Open" }).click();
   await page.getByText("2 rows, credential exchange JSON").waitFor({ timeout: 30_000 });
-  await page.getByRole("button", { name: "Look it over" }).click();
-  await page.getByLabel("2 logins are kept already").waitFor();
+  await page.getByRole("button", { name: "Check the rows" }).click();
+  await page.getByLabel("2 logins are already in Galtry").waitFor();
 }, 150_000);
 
 test("what another Galtry took out brings its own kinds; a folder of files becomes documents", async () => {
@@ -348,10 +348,10 @@ test("what another Galtry took out brings its own kinds; a folder of files becom
     .setInputFiles({ name: "elsewhere.json", mimeType: "application/json", buffer: Buffer.from(text) });
   await page.getByText("of the kind Costume, which is not here").waitFor();
   expect(await seriousIn(page)).toEqual([]);
-  await page.getByRole("button", { name: "Make the kind Costume" }).click();
+  await page.getByRole("button", { name: "Create the kind Costume" }).click();
   await page.getByText("of the kind Costume, which is not here").waitFor({ state: "detached" });
-  await page.getByRole("button", { name: "Look it over" }).click();
-  await page.getByRole("button", { name: "Bring in 1 entry" }).click();
+  await page.getByRole("button", { name: "Check the rows" }).click();
+  await page.getByRole("button", { name: "Import 1 entry" }).click();
   await page.getByRole("heading", { name: "1 entry brought in" }).waitFor();
   await page.goto(`${house.url}/kinds`);
   const line = page.getByRole("listitem").filter({ hasText: "Costume" });
@@ -389,27 +389,27 @@ test("what another Galtry took out brings its own kinds; a folder of files becom
 test("a vault has a picture and a rule about who takes out; in the finder, keys copy without showing", async () => {
   const { page, context } = browser;
   await page.goto(vault());
-  await page.getByRole("button", { name: "Change the vault" }).click();
+  await page.getByRole("button", { name: "Vault settings" }).click();
   await page.getByRole("button", { name: "Picture", exact: true }).click();
   await page
     .locator('input[aria-label="Picture"]')
     .setInputFiles({ name: "shop.svg", mimeType: "image/svg+xml", buffer: Buffer.from(COAT) });
   await page.locator(`img[src^="/api/picture/${house.built.vaults.get("Shop & Tickets")}"]`).waitFor();
-  await page.getByRole("button", { name: "Change the vault" }).click();
-  await page.getByRole("button", { name: "Who takes out" }).click();
-  await page.getByText("Only its stewards take out.").waitFor();
-  await page.getByRole("combobox", { name: "Somebody more" }).fill("Maren");
+  await page.getByRole("button", { name: "Vault settings" }).click();
+  await page.getByRole("button", { name: "Who can export" }).click();
+  await page.getByText("Only its stewards can export.").waitFor();
+  await page.getByRole("combobox", { name: "Add" }).fill("Maren");
   await page.getByRole("option").first().click();
   await page.getByRole("button", { name: /^Take off: Maren/ }).waitFor();
   expect(await seriousIn(page)).toEqual([]);
   await page.getByRole("button", { name: "Save" }).click();
   await page.getByRole("dialog").waitFor({ state: "detached" });
-  await page.getByRole("button", { name: "Change the vault" }).click();
-  await page.getByRole("button", { name: "Who takes out" }).click();
+  await page.getByRole("button", { name: "Vault settings" }).click();
+  await page.getByRole("button", { name: "Who can export" }).click();
   await page.getByRole("button", { name: /^Take off: Maren/ }).waitFor();
   await page.keyboard.press("Escape");
 
-  await page.getByRole("button", { name: "Change the vault" }).click();
+  await page.getByRole("button", { name: "Vault settings" }).click();
   await page.getByRole("button", { name: "Encryption key" }).click();
   await page.getByText("The key in use is number 1").waitFor();
   await page.getByRole("button", { name: "Rotate the key" }).click();

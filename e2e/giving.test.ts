@@ -37,11 +37,11 @@ test("somebody joins a group by keys: what it gives them is read first, waits on
   await page.getByRole("list", { name: "Groups" }).getByRole("link", { name: "Shop Team" }).click();
   await page.getByRole("heading", { name: "Shop Team", level: 1 }).waitFor();
   await takenOver(page);
-  expect(await page.getByRole("region", { name: "What it gives" }).innerText()).toContain("Shop & Tickets");
-  const add = page.getByRole("button", { name: "Add somebody" });
+  expect(await page.getByRole("region", { name: "Access it gives" }).innerText()).toContain("Shop & Tickets");
+  const add = page.getByRole("button", { name: "Add to group" });
   await add.focus();
   await page.keyboard.press("Enter");
-  await page.getByRole("combobox", { name: "Who" }).focus();
+  await page.getByRole("combobox", { name: "Person" }).focus();
   await page.keyboard.type("maren");
   await page.getByRole("option", { name: /Maren Pohl/ }).waitFor();
   await page.keyboard.press("Enter");
@@ -50,10 +50,10 @@ test("somebody joins a group by keys: what it gives them is read first, waits on
     .first()
     .waitFor();
   expect(await seriousIn(page)).toEqual([]);
-  await page.getByRole("button", { name: "Put on my slip" }).focus();
+  await page.getByRole("button", { name: "Add to my slip" }).focus();
   await page.keyboard.press("Enter");
   await page.getByText("It waits on your change slip").waitFor();
-  const members = page.getByRole("region", { name: "In it" });
+  const members = page.getByRole("region", { name: "People in this group" });
   expect(await members.getByText("Maren Pohl").count()).toBe(0);
   // The slip stands on this page too.
   const slip = page.getByRole("region", { name: "Change slip" });
@@ -68,7 +68,7 @@ test("somebody joins a group by keys: what it gives them is read first, waits on
   expect(await seriousIn(page)).toEqual([]);
   // Out again, at once, with the same sentence beside the button.
   await members.getByRole("button", { name: "Change: Maren Pohl" }).click();
-  await page.getByText("Take Maren Pohl out of Shop Team").click();
+  await page.getByText("Remove Maren Pohl from Shop Team").click();
   await page
     .getByText(/Maren Pohl goes from Reveal to Use on/)
     .first()
@@ -76,9 +76,9 @@ test("somebody joins a group by keys: what it gives them is read first, waits on
   await page.getByRole("button", { name: "Take out" }).click();
   await members.getByText("Maren Pohl").waitFor({ state: "detached" });
   // A date on the group, moved on in one act.
-  await page.getByRole("button", { name: "Give it an end" }).click();
+  await page.getByRole("button", { name: "Set an end date" }).click();
   await page.getByLabel("Until").fill("2031-09-30T18:00");
-  await page.getByRole("button", { name: "Set this end" }).click();
+  await page.getByRole("button", { name: "Set end date" }).click();
   await page.getByText("Ask another administrator or keeper").waitFor();
 }, 90_000);
 
@@ -86,7 +86,7 @@ test("an owner changes a word in a sentence, and a steward is asked for a reason
   const { page: owner } = await as("hanna.quist");
   await go(owner, "/rules");
   expect(await seriousIn(owner)).toEqual([]);
-  await owner.getByLabel("when a reason is asked for").selectOption("use");
+  await owner.getByLabel("when a reason is required").selectOption("use");
   await owner.getByRole("button", { name: "Change the rules" }).click();
   await owner.getByText("The house rules are changed.").waitFor();
   const { page } = await as("harriet.sowerby");
@@ -94,12 +94,12 @@ test("an owner changes a word in a sentence, and a steward is asked for a reason
   await page.getByText("Whoever gives Use or more says what for.").waitFor();
   expect(await page.getByRole("combobox").count()).toBe(0);
   await go(page, `/entry/${house.built.entries.get("thornlea.localhost")}`);
-  await page.getByPlaceholder("Give to a person, a group, Everyone").fill("Juno");
+  await page.getByPlaceholder("Give access to a person, a group or Everyone").fill("Juno");
   await page.getByRole("option", { name: /Juno Castellane/ }).click();
   const give = page.getByRole("button", { name: "Give access" });
   await give.click();
   await page.getByText("The house rules ask what Use is given for.").waitFor();
-  await page.getByLabel("What for").fill("reads the meters in July");
+  await page.getByLabel("Reason").fill("reads the meters in July");
   await give.click();
   await page.locator("[data-subject='Juno Castellane']").waitFor();
   await owner.getByRole("button", { name: "Undo" }).click();
@@ -108,7 +108,7 @@ test("an owner changes a word in a sentence, and a steward is asked for a reason
   await page.getByText("Whoever gives Steward says what for.").waitFor();
   await go(page, "/people");
   // She keeps a group, and sees no more of the area than that.
-  await page.getByText("You keep one group.").waitFor();
+  await page.getByText("You are keeper of 1 group.").waitFor();
   expect(await page.getByText("Hanna Quist").count()).toBe(0);
 }, 90_000);
 
@@ -123,21 +123,21 @@ test("an entry that asks first signs nobody in before a steward says yes, and th
   await page.getByRole("combobox", { name: "Find, and sign in" }).fill("castlewick");
   await page.getByText("signs in to").waitFor();
   await page.keyboard.press("Enter");
-  await page.getByText("Castlewick Payroll asks a steward first. Ask on its page.").waitFor();
+  await page.getByText("Castlewick Payroll requires approval by a steward. Request it on its page.").waitFor();
   await go(page, `/entry/${entryId}`);
   expect(await page.getByRole("button", { name: /^Sign in to/ }).count()).toBe(0);
   expect(await seriousIn(page)).toEqual([]);
-  await page.getByRole("button", { name: "Ask first" }).click();
-  await page.getByLabel("What for").fill("The run of the 28th is not right");
+  await page.getByRole("button", { name: "Request approval" }).click();
+  await page.getByLabel("Reason").fill("The run of the 28th is not right");
   await page.getByRole("button", { name: "Ask", exact: true }).click();
   await page.getByText("You have asked").waitFor();
   const { page: steward } = await as("clementine.ruddock");
-  const waits = steward.getByRole("region", { name: "Yeses to say" });
+  const waits = steward.getByRole("region", { name: "Waiting for your approval" });
   await waits.getByText("The run of the 28th is not right").waitFor();
   expect(await waits.innerText()).toMatch(
     /Samir Haddad asks to use Castlewick Payroll for 30 minutes[\s\S]*127\.0\.0\.1/,
   );
-  await steward.getByRole("button", { name: "Yes, to Samir Haddad at Castlewick Payroll" }).click();
+  await steward.getByRole("button", { name: "Approve Samir Haddad’s use of Castlewick Payroll" }).click();
   const signIn = page.getByRole("button", { name: "Sign in to castlewick.localhost" });
   await signIn.waitFor();
   const [tab] = await Promise.all([context.waitForEvent("page"), signIn.click()]);
@@ -145,23 +145,23 @@ test("an entry that asks first signs nobody in before a steward says yes, and th
   expect(await sightingsOf(site.account.password, await everythingReceived(samir))).toEqual([]);
   // Its steward cannot let herself in, nor stop the asking alone.
   await go(steward, `/entry/${entryId}`);
-  await steward.getByRole("button", { name: "Change what is asked before each use" }).click();
-  await steward.getByLabel("Who is asked").selectOption("0");
+  await steward.getByRole("button", { name: "Change the approval before each use" }).click();
+  await steward.getByLabel("Who approves").selectOption("0");
   await steward.getByRole("button", { name: "Save" }).click();
   await steward.getByText("Castlewick Payroll asks a steward first.").waitFor();
 }, 120_000);
 
-test("a guest is asked into one folder, adds to it, and learns of nothing else; ended, with what they saw", async () => {
+test("a guest is invited to one folder, adds to it, and learns of nothing else; ended, with what they saw", async () => {
   const { page: host } = await as("harriet.sowerby");
   const folder = `/vaults/${house.built.vaults.get("Buildings")}/folder/${house.built.folders.get("Meters")}`;
   await go(host, folder);
-  await host.getByRole("button", { name: "Ask a guest in" }).click();
+  await host.getByRole("button", { name: "Invite a guest" }).click();
   await host.getByLabel("Name", { exact: true }).last().fill("Pia Lunde");
-  await host.getByLabel("Mail address").fill("pia@lunde-meters.example");
-  await host.getByLabel("They may").selectOption("edit");
-  await host.getByLabel("What for").fill("reads the new meters");
+  await host.getByLabel("Email address").fill("pia@lunde-meters.example");
+  await host.getByLabel("They can").selectOption("edit");
+  await host.getByLabel("Reason").fill("reads the new meters");
   expect(await seriousIn(host)).toEqual([]);
-  await host.getByRole("button", { name: "Ask in" }).click();
+  await host.getByRole("button", { name: "Invite" }).click();
   const link = await host.locator("[data-link]").innerText();
   const guest = await openBrowser({ galtry: house.url, lanyard: false });
   opened.push(guest);
@@ -174,7 +174,7 @@ test("a guest is asked into one folder, adds to it, and learns of nothing else; 
   const { page } = guest;
   await page.goto(link);
   await page.getByLabel("Sign-in password", { exact: true }).fill("meter and mallet 1903");
-  await page.getByLabel("Once more").fill("meter and mallet 1903");
+  await page.getByLabel("Enter it again").fill("meter and mallet 1903");
   await page.keyboard.press("Enter");
   await page.getByRole("combobox", { name: "Find, and sign in" }).waitFor();
   await page
@@ -223,10 +223,10 @@ test("a guest is asked into one folder, adds to it, and learns of nothing else; 
   await go(host, "/account");
   await host.getByText("Pia Lunde, a guest, added Meter in the cellar.").waitFor();
   await go(host, folder);
-  await host.getByRole("button", { name: "Two weeks longer: Pia Lunde" }).click();
+  await host.getByRole("button", { name: "Extend by two weeks: Pia Lunde" }).click();
   await takenOver(host);
   await host.getByRole("button", { name: "End: Pia Lunde" }).click();
-  await host.getByRole("button", { name: "End it now" }).click();
+  await host.getByRole("button", { name: "End access" }).click();
   await host.getByText(/Secrets they saw: Brightmere Energy/).waitFor();
   await host.getByText("their sign-in to Galtry has ended too").waitFor();
   await page
@@ -237,8 +237,11 @@ test("a guest is asked into one folder, adds to it, and learns of nothing else; 
 
 test("a round by keys: the odd ones first, each said by one key, then the slip and a record that prints", async () => {
   const { page } = await as("wilhelmina.oosterhuis");
-  await page.getByRole("region", { name: "Rounds to make" }).getByRole("link", { name: "Press & Publishing" }).click();
-  await page.getByText("0 of 6 looked through").waitFor();
+  await page
+    .getByRole("region", { name: "Rounds to review" })
+    .getByRole("link", { name: "Press & Publishing" })
+    .click();
+  await page.getByText("0 of 6 reviewed").waitFor();
   await takenOver(page);
   expect(await seriousIn(page)).toEqual([]);
   const lines = page.getByRole("list", { name: "Who has what" }).getByRole("listitem");
@@ -247,11 +250,11 @@ test("a round by keys: the odd ones first, each said by one key, then the slip a
   const keyFor = (who: string) =>
     (who.startsWith("Digital") ? "l" : who.startsWith("Kit") ? "e" : "c") as "c" | "e" | "l";
   for (const word of words.slice(0, 2)) await page.keyboard.press(keyFor(word));
-  await page.getByText("2 of 6 looked through").waitFor();
+  await page.getByText("2 of 6 reviewed").waitFor();
   // The rest in the grid, cell by cell: each says what the round asks of it.
   await page.getByRole("link", { name: "in the grid" }).click();
   const grid = page.getByRole("grid");
-  await page.getByText("2 of 6 looked through").waitFor();
+  await page.getByText("2 of 6 reviewed").waitFor();
   await grid
     .getByRole("gridcell", { name: /in the round: not said|in the round: odd, not said/ })
     .first()
@@ -267,21 +270,21 @@ test("a round by keys: the odd ones first, each said by one key, then the slip a
     if (keyFor(word) === "e") {
       // Below Use there is nothing: it stays where it is, and says so.
       await page.keyboard.press("l");
-      await page.getByText("There is no level below Use: end it instead.").waitFor();
+      await page.getByText("There is no level below Use. End it instead.").waitFor();
     }
     await page.keyboard.press(keyFor(word));
   }
-  await page.getByText("6 of 6 looked through").waitFor();
+  await page.getByText("6 of 6 reviewed").waitFor();
   expect(await grid.getByRole("gridcell", { name: /in the round: (odd, )?not said/ }).count()).toBe(0);
   // Taken back by pointer, and said again.
   const undo = page.getByRole("button", { name: /^Undo: / });
   const taken = (await undo.getAttribute("aria-label"))!.replace("Undo: ", "");
   await undo.click();
-  await page.getByText("5 of 6 looked through").waitFor();
-  await page.getByRole("button", { name: "The next one" }).click();
-  const again = { c: "Stays", l: "Lower", e: "Ends" }[keyFor(taken)];
+  await page.getByText("5 of 6 reviewed").waitFor();
+  await page.getByRole("button", { name: "Next" }).click();
+  const again = { c: "Confirm", l: "Lower", e: "End" }[keyFor(taken)];
   await page.getByRole("button", { name: `${again}: ${taken}` }).click();
-  await page.getByText("6 of 6 looked through").waitFor();
+  await page.getByText("6 of 6 reviewed").waitFor();
   await page.getByRole("link", { name: "Finish the round" }).click();
   await page.getByRole("button", { name: "Finish the round" }).click();
   await page.getByText("2 changes wait on your change slip").waitFor();
@@ -304,10 +307,10 @@ test("a stranger drops a secret into a folder by a link, once; its steward has i
   const { page: host } = await as("harriet.sowerby");
   const folder = `/vaults/${house.built.vaults.get("Buildings")}/folder/${house.built.folders.get("Doors and alarms")}`;
   await go(host, folder);
-  await host.getByRole("button", { name: "Hang a letterbox" }).click();
-  await host.getByLabel("What you ask for").fill("The new alarm");
-  await host.getByLabel("Its values").fill("Code, Duress code");
-  await host.getByRole("button", { name: "Hang it" }).click();
+  await host.getByRole("button", { name: "Create a letterbox" }).click();
+  await host.getByLabel("Name of the entry").fill("The new alarm");
+  await host.getByLabel("Fields").fill("Code, Duress code");
+  await host.getByRole("button", { name: "Create letterbox" }).click();
   const link = await host.locator("[data-link]").innerText();
   await host.keyboard.press("Escape");
   const stranger = await openBrowser({ galtry: house.url, lanyard: false });
@@ -319,13 +322,13 @@ test("a stranger drops a secret into a folder by a link, once; its steward has i
   expect(await seriousIn(page)).toEqual([]);
   await page.getByLabel("Code", { exact: true }).fill("canary-4471-alarm");
   await page.getByLabel("Your name").fill("Pia of the alarm firm");
-  await page.getByRole("button", { name: "Drop it in" }).click();
-  await page.getByRole("heading", { name: "It is in" }).waitFor();
+  await page.getByRole("button", { name: "Send" }).click();
+  await page.getByRole("heading", { name: "Received" }).waitFor();
   // Whatever the page has done meanwhile, the link does not come back into the address.
   expect(page.url()).toBe(`${house.url}/letterbox`);
   await page.goto(link);
-  await page.getByText("It takes one thing, once.").waitFor();
-  await host.getByText("dropped in").waitFor();
+  await page.getByText("one thing, once. must approve each use").waitFor();
+  await host.getByText("received").waitFor();
   expect(await seriousIn(host)).toEqual([]);
   await host.getByRole("region", { name: "Letterboxes" }).getByRole("link").click();
   await host.getByRole("heading", { name: "The new alarm" }).waitFor();
@@ -338,32 +341,32 @@ test("a stranger drops a secret into a folder by a link, once; its steward has i
 test("a draft is shown to another steward, who reads it on the Front desk and says a word", async () => {
   const { page } = await as("bram.oyelaran");
   await go(page, `/entry/${house.built.entries.get("quillbrook.localhost")}`);
-  await page.getByPlaceholder("Give to a person, a group, Everyone").fill("Volunteers");
+  await page.getByPlaceholder("Give access to a person, a group or Everyone").fill("Volunteers");
   await page.getByRole("option", { name: /Volunteers/ }).click();
   // What it would change stands beside the button.
   await page
-    .getByRole("region", { name: "What changes" })
+    .getByRole("region", { name: "Effects" })
     .getByText(/3 people gain Use of/)
     .waitFor();
   expect(await seriousIn(page)).toEqual([]);
-  await page.getByRole("button", { name: "Put on my slip" }).click();
+  await page.getByRole("button", { name: "Add to my slip" }).click();
   await page.getByText("It waits on your change slip").waitFor();
   await go(page, `/access/${house.built.vaults.get("Shop & Tickets")}`);
   await page
     .getByRole("region", { name: "Change slip" })
     .getByText(/3 people gain Use of/)
     .waitFor();
-  await page.getByRole("button", { name: "Ask for a second look" }).click();
-  await page.getByRole("combobox", { name: "Whom" }).fill("Ines");
+  await page.getByRole("button", { name: "Ask for a second opinion" }).click();
+  await page.getByRole("combobox", { name: "Colleague" }).fill("Ines");
   await page.getByRole("option", { name: /Ines Okafor/ }).click();
-  await page.getByText("Ines Okafor is asked for a second look.").waitFor();
+  await page.getByText("Ines Okafor has been asked for a second opinion.").waitFor();
   const { page: other } = await as("ines.okafor");
-  const shown = other.getByRole("region", { name: "Slips to look at" });
+  const shown = other.getByRole("region", { name: "Second opinions" });
   await shown.getByText(/3 people gain Use of/).waitFor();
   expect(await seriousIn(other)).toEqual([]);
-  await shown.getByLabel("What Bram Oyelaran should know").fill("Only until Sunday, please");
-  await shown.getByRole("button", { name: "Say it" }).click();
+  await shown.getByLabel("Comment for Bram Oyelaran").fill("Only until Sunday, please");
+  await shown.getByRole("button", { name: "Send" }).click();
   await shown.waitFor({ state: "detached" });
   await go(page, "/account");
-  await page.getByText("Ines Okafor looked at your change slip: “Only until Sunday, please”").waitFor();
+  await page.getByText("Ines Okafor commented on your change slip: “Only until Sunday, please”").waitFor();
 }, 90_000);

@@ -80,7 +80,7 @@ export async function answers(address: string, gone: () => boolean, log: () => s
       return;
     await new Promise((resolve) => setTimeout(resolve, 100));
   }
-  throw new Error(`Galtry does not answer:\n${log()}`);
+  throw new Error(`Galtry is not responding:\n${log()}`);
 }
 
 function ended(child: ChildProcess | null, signal: NodeJS.Signals): Promise<void> {

@@ -37,7 +37,7 @@ describe("the journey", () => {
     await waitForTag(page, "Never on this site");
     // The name is suggested from the page's title.
     await chooseInTag(page, "Vault", "Shop & Tickets");
-    await pressInTag(page, "Keep");
+    await pressInTag(page, "Save");
     await expect.poll(() => tagText(page)).toBe("");
     await page.goto(`${house.url}/vaults/${house.built.vaults.get("Shop & Tickets")}`);
     await page.getByRole("link", { name: "Pellam Tickets" }).waitFor();
@@ -58,10 +58,10 @@ describe("the journey", () => {
     });
     const { page } = steward;
     await page.getByRole("link", { name: "Pellam Tickets" }).click();
-    await page.getByPlaceholder("Give to a person, a group, Everyone").fill("Tobias");
+    await page.getByPlaceholder("Give access to a person, a group or Everyone").fill("Tobias");
     await page.getByRole("option", { name: /Tobias Renn/ }).click();
     await page.getByRole("button", { name: "Sunday, 18:00" }).click();
-    await page.getByLabel("What for").fill("covering the late opening");
+    await page.getByLabel("Reason").fill("covering the late opening");
     const limit = await patience(steward.context, house.url);
     const given = Date.now();
     await page.getByRole("button", { name: "Give access" }).click();
@@ -137,7 +137,7 @@ describe("the journey", () => {
     await steward.page.getByRole("button", { name: "Withdraw" }).click();
     await expect.poll(hasSession, { interval: 25 }).toBe(false);
     expect(Date.now() - ended).toBeLessThan(limit);
-    await colleague.page.getByRole("heading", { name: "Your access here has ended" }).waitFor();
+    await colleague.page.getByRole("heading", { name: "Your access has ended" }).waitFor();
     expect(Date.now() - ended).toBeLessThan(2 * limit);
     await colleague.page.getByText("Ines Okafor withdrew it (today").waitFor();
     // On the site's own page, which cannot know, Lanyard says it.

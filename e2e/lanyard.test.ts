@@ -60,7 +60,7 @@ describe("keeping", () => {
     await waitForTag(page, "Never on this site");
     expect(await tagText(page)).toContain("Hang");
     await typeInTag(page, "Name", "Stallwright, ours");
-    await pressInTag(page, "Keep");
+    await pressInTag(page, "Save");
     await expect.poll(() => tagText(page)).toBe("");
     const row = (await house.galtry.db.query.entries.findMany()).find((entry) => entry.name === "Stallwright, ours");
     expect(row?.signInPage).toBe(at("stallwright.localhost"));
@@ -120,8 +120,8 @@ describe("keeping", () => {
     await page.getByLabel("E-mail").fill(account.userName);
     await page.getByLabel("Password").fill(account.password);
     await page.getByRole("button", { name: "Sign in" }).click();
-    await waitForTag(page, "This password is new for Harrowmere Printing");
-    await pressInTag(page, "Keep the new password");
+    await waitForTag(page, "New password for Harrowmere Printing");
+    await pressInTag(page, "Save the new password");
     await expect.poll(() => tagText(page)).toBe("");
     await page.goto(`${house.url}/entry/${entryId}`);
     await page.getByText("changed the password of it, kept by Lanyard").first().waitFor();
@@ -151,14 +151,14 @@ describe("on a page", () => {
     const { page } = colleague;
     await page.goto(at("castlewick.localhost"));
     const window = await openWindow(colleague, page);
-    await window.getByText("No key for this page.").waitFor();
-    await window.getByRole("button", { name: "Ask whether there is one" }).click();
-    await window.getByLabel("What do you need it for?").fill("The run of the 28th");
+    await window.getByText("No login for this page.").waitFor();
+    await window.getByRole("button", { name: "Request a login for this site" }).click();
+    await window.getByLabel("Reason").fill("The run of the 28th");
     await window.getByRole("button", { name: "Ask", exact: true }).click();
     await window.getByText("Asked. Whoever looks after a login for castlewick.localhost").waitFor();
     await window.close();
     await page.goto(house.url);
-    const asked = page.getByRole("region", { name: "What you asked for" });
+    const asked = page.getByRole("region", { name: "Your requests" });
     await asked.getByText("a login for castlewick.localhost").waitFor();
     expect(await page.getByText("Castlewick Payroll").count()).toBe(0);
     const told = await house.galtry.db.select().from(notices);
@@ -177,10 +177,10 @@ describe("on a page", () => {
     const window = await openWindow(colleague, page);
     // Maren is in Learning: Reveal on the whole vault.
     await window.getByRole("button", { name: "Sign in", exact: true }).click();
-    await window.getByText("You are signed in at dovecombe.localhost already").waitFor();
+    await window.getByText("You are already signed in at dovecombe.localhost").waitFor();
     const [tab] = await Promise.all([
       context.waitForEvent("page"),
-      window.getByRole("button", { name: "Replace it" }).click(),
+      window.getByRole("button", { name: "Replace session" }).click(),
     ]);
     await tab.getByText("Today at Dovecombe Bookings").waitFor();
     await tab.close();
@@ -256,11 +256,11 @@ describe("the connection", () => {
     await page.goto(house.url);
     await page.getByText("Connected in this browser for").waitFor();
     await page.getByRole("button", { name: "Test the connection" }).click();
-    await page.getByText("Lanyard reaches Galtry").waitFor();
-    await page.getByText("It may set cookies").waitFor();
+    await page.getByText("Lanyard can connect to Galtry").waitFor();
+    await page.getByText("It is allowed to set cookies").waitFor();
     const window = await openWindow(colleague, page);
     await window.getByRole("button", { name: "Maren Pohl" }).click();
-    await window.getByRole("button", { name: "End this connection" }).click();
+    await window.getByRole("button", { name: "Disconnect" }).click();
     await window.getByText("Not connected to Galtry").waitFor();
     await window.close();
     await page.goto(`${house.url}/account`);

@@ -59,25 +59,25 @@ describe("from an empty folder", () => {
     await page.goto(address);
     await page.getByLabel("Name of the organisation").fill("Hill Observatory");
     await page.getByLabel("Your name").fill("Leontine Abernathy");
-    await page.getByLabel("Your mail address").fill("not an address");
+    await page.getByLabel("Your email address").fill("not an address");
     await page.getByLabel("Your sign-in password").fill("three plain words");
     await page.getByRole("button", { name: "Set up" }).click();
-    await page.getByText("This is not a mail address.").waitFor();
+    await page.getByText("This is not an email address.").waitFor();
     // Nothing typed is lost.
     expect(await page.getByLabel("Name of the organisation").inputValue()).toBe("Hill Observatory");
-    await page.getByLabel("Your mail address").fill("leontine@hill.example");
+    await page.getByLabel("Your email address").fill("leontine@hill.example");
     await page.getByRole("button", { name: "Set up" }).click();
-    await page.getByText("Nothing to sign in to yet").waitFor();
+    await page.getByText("No logins yet").waitFor();
     expect(await seriousIn(page)).toEqual([]);
   });
 
   test("a vault is made, a person added, and the link lets them in", async () => {
     const { page } = browser;
     await page.goto(`${url}/vaults`);
-    await page.getByRole("button", { name: "Make a vault" }).click();
+    await page.getByRole("button", { name: "Create a vault" }).click();
     await page.getByRole("textbox", { name: "Name" }).fill("Dome");
-    await page.getByRole("dialog").getByRole("button", { name: "Make the vault" }).click();
-    await page.getByText("Nothing is kept here yet.").waitFor();
+    await page.getByRole("dialog").getByRole("button", { name: "Create vault" }).click();
+    await page.getByText("No entries yet.").waitFor();
     await page.getByRole("button", { name: "Add an entry" }).click();
     await page.getByRole("link", { name: "Website login" }).click();
     await page.getByLabel("Name", { exact: true }).fill("Ashvane Weather");
@@ -98,7 +98,7 @@ describe("from an empty folder", () => {
     await page.getByLabel("Where").fill("East ladder");
     await page.getByLabel("Code", { exact: true }).fill("44 x1");
     await page.getByRole("button", { name: "Add", exact: true }).click();
-    await page.getByText("Only digits stand here.").waitFor();
+    await page.getByText("Use digits only.").waitFor();
     await page.getByLabel("Code", { exact: true }).fill("4471#");
     await page.getByRole("button", { name: "Add", exact: true }).click();
     await page.getByRole("heading", { name: "Dome hatch" }).waitFor();
@@ -158,7 +158,7 @@ describe("from an empty folder", () => {
     await page.goto(`${url}/people`);
     await page.getByRole("button", { name: "Add a person" }).click();
     await page.getByLabel("Name").fill("Osric Pell");
-    await page.getByLabel("Mail address").fill("osric@hill.example");
+    await page.getByLabel("Email address").fill("osric@hill.example");
     await page.getByRole("button", { name: "Add", exact: true }).click();
     const link = await page.locator("[data-link]").innerText();
     const other = await openBrowser({ galtry: url, lanyard: false });
@@ -166,13 +166,13 @@ describe("from an empty folder", () => {
       await other.page.goto(link);
       await other.page.getByText("Welcome, Osric").waitFor();
       await other.page.getByLabel("Sign-in password").fill("short");
-      await other.page.getByLabel("Once more").fill("short");
-      await other.page.getByRole("button", { name: "Set it and sign in" }).click();
-      await other.page.getByText("at least 12 characters").first().waitFor();
+      await other.page.getByLabel("Enter it again").fill("short");
+      await other.page.getByRole("button", { name: "Save and sign in" }).click();
+      await other.page.getByText("At least 12 characters.").first().waitFor();
       await other.page.getByLabel("Sign-in password").fill("four plain words here");
-      await other.page.getByLabel("Once more").fill("four plain words here");
-      await other.page.getByRole("button", { name: "Set it and sign in" }).click();
-      await other.page.getByText("Nothing to sign in to yet").waitFor();
+      await other.page.getByLabel("Enter it again").fill("four plain words here");
+      await other.page.getByRole("button", { name: "Save and sign in" }).click();
+      await other.page.getByText("No logins yet").waitFor();
       // Suspended: out at once, in the page that is open.
       await page.goto(`${url}/people`);
       await page.getByRole("button", { name: "Manage Osric Pell" }).click();
@@ -282,7 +282,7 @@ describe("the sample organisation", () => {
     try {
       holdScripts();
       await page.goto(`${house.url}/sign-in`, { waitUntil: "commit" });
-      await page.getByLabel("Mail address").fill("ines.okafor@tarrowick.example");
+      await page.getByLabel("Email address").fill("ines.okafor@tarrowick.example");
       await page.getByLabel("Sign-in password").fill(DEMO_PASSWORD);
       await page.keyboard.press("Enter");
       await page.getByRole("button", { name: "Sign in" }).click();
@@ -333,7 +333,7 @@ describe("the sample organisation", () => {
     try {
       await signInToGaltry(page, house.url, "harriet.sowerby@tarrowick.example", DEMO_PASSWORD);
       await page.goto(vault);
-      await pressOn("button", "Make a folder");
+      await pressOn("button", "Create a folder");
       await page.getByRole("textbox", { name: "Name" }).fill("Lifts");
       await page.keyboard.press("Enter");
       const lifts = page.getByRole("button", { name: /^Lifts/ });
@@ -342,7 +342,7 @@ describe("the sample organisation", () => {
       await page.getByRole("heading", { name: "Almery Repairs" }).waitFor();
       await pressOn("button", "Move");
       await page.getByLabel("To").selectOption({ label: "Doors and alarms" });
-      await page.getByText("It changes what 6 people may do:").waitFor();
+      await page.getByText("It changes the access of 6 people:").waitFor();
       await page.getByLabel("To").selectOption({ label: "Lifts" });
       await page.getByText("Nobody’s access changes.").waitFor();
       await page.getByLabel("To").focus();
@@ -358,7 +358,7 @@ describe("the sample organisation", () => {
       await page.getByPlaceholder("Filter").fill("lifts");
       await page.getByRole("link", { name: "Almery Repairs" }).waitFor();
       await page.getByPlaceholder("Filter").fill("");
-      await pressOn("link", "Change Lifts");
+      await pressOn("link", "Edit Lifts");
       await page.getByRole("heading", { name: "Lifts" }).waitFor();
       await pressOn("button", "Put in the bin");
       await page.getByRole("dialog").getByRole("button", { name: "Put in the bin" }).focus();
@@ -393,7 +393,7 @@ describe("the sample organisation", () => {
     try {
       await signInToGaltry(page, house.url, "wilhelmina.oosterhuis@tarrowick.example", DEMO_PASSWORD);
       await page.goto(vault);
-      await page.getByRole("button", { name: "Bring in a file" }).click();
+      await page.getByRole("button", { name: "Import a file" }).click();
       await page.getByText("Drop a file here").waitFor();
       await give(Buffer.from([0x50, 0x4b, 3, 4, 20, 0, 8, 0, 8, 0, 1, 2]), "really-a.zip.csv");
       await page.getByText("This is an archive.").waitFor();
@@ -406,15 +406,15 @@ describe("the sample organisation", () => {
       await page.getByLabel("Titel becomes").selectOption({ label: "Password" });
       await page.getByText("Two columns are said to be “Password”").waitFor();
       await page.getByLabel("Titel becomes").selectOption({ label: "Name" });
-      await page.getByRole("button", { name: "Look it over" }).click();
+      await page.getByRole("button", { name: "Check the rows" }).click();
       await page.getByText("It has no name, no address and no user name.").waitFor();
       await page.getByText("1 row stands in the file twice").waitFor();
-      await page.getByRole("button", { name: "Bring in 2 entries" }).click();
+      await page.getByRole("button", { name: "Import 2 entries" }).click();
       await page.getByRole("heading", { name: "2 entries brought in" }).waitFor();
-      await page.getByText("http, which anybody on the way can read").waitFor();
+      await page.getByText("plain http, which anyone on the network can read").waitFor();
       expect(await seriousIn(page)).toEqual([]);
       const back = page.url();
-      await page.getByRole("link", { name: "See them in their place" }).click();
+      await page.getByRole("link", { name: "Show them in the vault" }).click();
       await page.getByRole("button", { name: /^Händler/ }).click();
       await page.getByRole("button", { name: /^Bücher/ }).click();
       await page.getByRole("link", { name: "Nordlicht Bücher" }).click();
@@ -424,11 +424,11 @@ describe("the sample organisation", () => {
       // Brought in once more, it is known.
       await page.goto(`${vault}/bring-in`);
       await give(Buffer.from(file, "latin1"));
-      await page.getByRole("button", { name: "Look it over" }).click();
-      await page.getByLabel("2 logins are kept already").waitFor();
-      expect(await page.getByRole("button", { name: "Bring in nothing" }).isDisabled()).toBe(true);
+      await page.getByRole("button", { name: "Check the rows" }).click();
+      await page.getByLabel("2 logins are already in Galtry").waitFor();
+      expect(await page.getByRole("button", { name: "Import nothing" }).isDisabled()).toBe(true);
       await page.goto(back);
-      await page.getByRole("button", { name: "Undo it" }).click();
+      await page.getByRole("button", { name: "Undo import" }).click();
       await page.getByRole("button", { name: "Put 2 entries in the bin" }).click();
       await page.getByRole("heading", { name: "Press & Publishing" }).waitFor();
       expect(await page.getByText("Händler").count()).toBe(0);
@@ -446,15 +446,15 @@ describe("the sample organisation", () => {
       await signInToGaltry(page, house.url, "ines.okafor@tarrowick.example", DEMO_PASSWORD);
       // Fonts that come a moment later may move a line: nothing is pressed before.
       await takenOver(page);
-      await page.getByRole("link", { name: "Make a password" }).click();
+      await page.getByRole("link", { name: "Password generator" }).click();
       await becomes(/^\S{20}$/);
       const first = await made.innerText();
-      await page.getByRole("button", { name: "Another" }).click();
+      await page.getByRole("button", { name: "Try another" }).click();
       await expect.poll(() => made.innerText()).not.toBe(first);
-      await page.getByLabel("The site’s own rules").fill("minlength: 8; maxlength: 12; required: digit; allowed: [x]");
+      await page.getByLabel("The site’s rules").fill("minlength: 8; maxlength: 12; required: digit; allowed: [x]");
       await becomes(/^[0-9x]{12}$/);
-      await page.getByLabel("The site’s own rules").fill("required: vowels");
-      await page.getByText("“vowels” is no set of characters").waitFor();
+      await page.getByLabel("The site’s rules").fill("required: vowels");
+      await page.getByText("“vowels” is not a set of characters").waitFor();
       await page.getByLabel("A keypad").check();
       await becomes(/^\d{6}$/);
       await page.getByRole("spinbutton").fill("9");
@@ -467,7 +467,7 @@ describe("the sample organisation", () => {
       const field = page.getByLabel("Password", { exact: true });
       await field.fill("Pellam2026");
       await page.getByText(/weak: guessed in .* by somebody/).waitFor();
-      await page.getByRole("button", { name: "Make one" }).click();
+      await page.getByRole("button", { name: "Create one" }).click();
       await becomes(/^\S{20}$/);
       const taken = await made.innerText();
       await page.getByRole("button", { name: "Take it" }).click();
@@ -491,14 +491,14 @@ describe("the sample organisation", () => {
       await page.keyboard.type("peltonhay");
       await page.keyboard.press("Shift+Enter");
       await page.getByRole("heading", { name: "Peltonhay Toys" }).waitFor();
-      const picker = page.getByPlaceholder("Give to a person, a group, Everyone");
+      const picker = page.getByPlaceholder("Give access to a person, a group or Everyone");
       for (let i = 0; i < 40 && !(await picker.evaluate((element) => element === document.activeElement)); i++)
         await page.keyboard.press("Tab");
       await page.keyboard.type("Tobias");
       await page.getByRole("option", { name: /Tobias Renn/ }).waitFor();
       await page.keyboard.press("Enter");
       await page.getByRole("dialog").waitFor();
-      await page.getByLabel("What for").focus();
+      await page.getByLabel("Reason").focus();
       await page.keyboard.type("the toy fair");
       await page.keyboard.press("Enter");
       await page.locator("[data-subject='Tobias Renn']").waitFor();
@@ -506,11 +506,11 @@ describe("the sample organisation", () => {
       // The focus is back in the field that the dialog came from; in a field `/` is a letter, so on to the next button.
       await expect
         .poll(() => page.evaluate(() => (document.activeElement as HTMLInputElement | null)?.placeholder))
-        .toBe("Give to a person, a group, Everyone");
+        .toBe("Give access to a person, a group or Everyone");
       while (await page.evaluate(() => /^(INPUT|TEXTAREA|SELECT)$/.test(document.activeElement?.tagName ?? "")))
         await page.keyboard.press("Tab");
       await page.keyboard.press("?");
-      await page.getByRole("dialog", { name: "Keys" }).waitFor();
+      await page.getByRole("dialog", { name: "Keyboard shortcuts" }).waitFor();
       await page.keyboard.press("Escape");
       await page.getByRole("dialog").waitFor({ state: "detached" });
       await page.keyboard.press("/");
@@ -541,7 +541,7 @@ describe("the sample organisation", () => {
       }
       await signInToGaltry(other.page, house.url, "harriet.sowerby@tarrowick.example", DEMO_PASSWORD);
       await other.page.goto(`${house.url}/entry/${house.built.entries.get("windlesea.localhost")}`);
-      await other.page.getByPlaceholder("Give to a person, a group, Everyone").fill("Maren");
+      await other.page.getByPlaceholder("Give access to a person, a group or Everyone").fill("Maren");
       await other.page.getByRole("option", { name: /Maren Pohl/ }).click();
       await other.page.getByRole("button", { name: "Give access" }).click();
       await Promise.all(

@@ -184,11 +184,11 @@ describe("an entry that asks first", () => {
     await pass("reveal");
     expect(await code(reveal(f.as("reveal")))).toBe("allowed");
     for (const kind of ["steward", "administrator"] as const)
-      expect((await told(kind)).at(-1)).toContain("EMERGENCY: Person reveal got past the yes of Strongroom");
+      expect((await told(kind)).at(-1)).toContain("EMERGENCY: Person reveal used Strongroom without approval");
     // The owner has no level there: which entry it is stays with its stewards.
     expect((await told("owner")).at(-1)).toContain("an entry in Shop & Tickets");
     const { lines } = await journalPage.execute(db(), {}, f.as("steward"));
-    expect(lines.some((line) => line.says.startsWith("EMERGENCY: got past the yes of Strongroom"))).toBe(true);
+    expect(lines.some((line) => line.says.startsWith("EMERGENCY: used Strongroom without approval"))).toBe(true);
     await changeRules.execute(db(), USUAL_RULES, f.as("owner"));
   });
 });
@@ -204,7 +204,7 @@ describe("what has to be accepted", () => {
     const page = await entryPage.execute(db(), { entryId }, f.as("reveal"));
     expect(page.toAccept).toBe("Never at the till.");
     const accept = (note: string) => acceptGiven.execute(db(), { entryId, note }, f.as("reveal"));
-    expect(await code(accept("Something else"))).toBe("conflict");
+    expect(await code(accept("Choose another file"))).toBe("conflict");
     await accept("Never at the till.");
     expect(await code(reveal(f.as("reveal")))).toBe("allowed");
     expect(await code(WAYS["an earlier version"]!())).toBe("accept-first");

@@ -52,7 +52,7 @@ describe("asking", () => {
     await give(db(), f.as("steward"), entryId, f.ids.use, "use");
     const until = Date.now() + HOUR;
     const { askId } = await ask("use", "reveal", { until });
-    expect((await toldTo("steward")).some((text) => text.includes("asks for Reveal on Kiosk"))).toBe(true);
+    expect((await toldTo("steward")).some((text) => text.includes("requests Reveal on Kiosk"))).toBe(true);
     const { toAnswer } = await askList.execute(db(), {}, f.as("steward"));
     expect(toAnswer.find((one) => one.id === askId)).toMatchObject({
       person: "Person use",
@@ -162,7 +162,7 @@ describe("what nobody answers", () => {
     await remind(26);
     await remind(73);
     expect([await waiting("steward"), await waiting("edit")]).toEqual([true, true]);
-    const owner = (await toldTo("owner")).filter((text) => text.startsWith("Person use asked"));
+    const owner = (await toldTo("owner")).filter((text) => text.startsWith("Person use requested"));
     expect(owner).toHaveLength(1);
     expect(owner[0]).not.toContain("Kiosk");
     const [row] = await db().db.select().from(asks).where(eq(asks.id, askId));
@@ -211,9 +211,9 @@ describe("asking by the address of a site", () => {
     const [first, second] = [await keep("Front printer"), await keep("Back printer")];
     await askSite("nothing");
     expect(await toldTo("steward")).toContain(
-      `Person nothing asks whether there is a login for kiosk-${number}.example; you look after Front printer: “The printer is mine today”`,
+      `Person nothing requests a login for kiosk-${number}.example, and you are a steward of Front printer: “The printer is mine today”`,
     );
-    expect((await toldTo("owner")).at(-1)).toContain(`asks whether there is a login for kiosk-${number}.example`);
+    expect((await toldTo("owner")).at(-1)).toContain(`requests a login for kiosk-${number}.example`);
     const open = (await toAnswer("steward")).filter((one) => one.site === `kiosk-${number}.example`);
     expect(open.map(({ node }) => node).sort()).toEqual(["Back printer", "Front printer"]);
     await answer("steward", open.find(({ nodeId }) => nodeId === first)!.id, { yes: true });

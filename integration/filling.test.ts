@@ -224,7 +224,7 @@ describe("kinds of one's own", () => {
       },
       f.as("owner"),
     );
-    expect((await refusal(lift)).message).toContain("who sees it cannot change");
+    expect((await refusal(lift)).message).toContain("you cannot change who sees it");
     await changeKind.execute(
       db(),
       { kindId, kind: { ...CASE, fields: [{ id: number!.id, label: "Number" }, { label: "Key held by" }] } },
@@ -243,7 +243,7 @@ describe("kinds of one's own", () => {
     expect((await refusal(deleteKind.execute(db(), { kindId }, f.as("owner")))).message).toContain("cannot be deleted");
     await closeKind.execute(db(), { kindId, closed: true }, f.as("owner"));
     const [number] = await ids();
-    expect((await refusal(add({ [number!.id]: "Case 15" }, kindId))).message).toContain("closed to new entries");
+    expect((await refusal(add({ [number!.id]: "Case 15" }, kindId))).message).toContain("no longer offered");
     expect(
       (await refusal(makeKind.execute(db(), { kind: { ...CASE, name: "film Projector" } }, f.as("owner")))).field,
     ).toBe("kind.name");
@@ -325,7 +325,7 @@ describe("several at once", () => {
     expect((await refusal(wrong)).field).toBe("value");
     const note = await add({ name: "A note" }, "note");
     const mixed = setField.execute(db(), { entryIds: [...ids, note], field: "password", value: "x" }, f.as("steward"));
-    expect((await refusal(mixed)).message).toContain("A note has no such field");
+    expect((await refusal(mixed)).message).toContain("A note does not have this field");
   });
 
   test("all or none: one that is not theirs stops it", async () => {
@@ -455,7 +455,7 @@ describe("copies and other vaults", () => {
     await reveal(entryId, "password", "reveal");
     const { made } = await copyNodes.execute(db(), { nodeIds: [entryId], parentId: f.vaultId }, f.as("steward"));
     const copy = await page(made[0]!.entryId);
-    expect([copy.name, copy.versions!.length]).toEqual(["Stallwright Wholesale (copy)", 1]);
+    expect([copy.name, copy.versions!.length]).toEqual(["Stallwright Wholesale (duplicate)", 1]);
     expect(await reveal(copy.id, "password")).toBe("copied two 6");
     expect(copy.seenBy!.map((one) => one.name)).toContain("Person reveal");
     expect((await refusal(page(copy.id, "reveal"))).code).toBe("not-found");
@@ -467,7 +467,7 @@ describe("copies and other vaults", () => {
     await give(db(), f.as("steward"), other, f.ids.edit, "edit");
     const input = { nodeIds: [entryId], parentId: other };
     // "nothing" has Use in the other vault and none of the entry.
-    expect((await refusal(copyNodes.execute(db(), input, f.as("edit")))).message).toContain("only a steward");
+    expect((await refusal(copyNodes.execute(db(), input, f.as("edit")))).message).toContain("Only a steward");
     expect((await refusal(carryPreview.execute(db(), { ...input, how: "copy" }, f.as("edit")))).code).toBe(
       "not-allowed",
     );
@@ -514,7 +514,7 @@ describe("copies and other vaults", () => {
     expect((await fetched(file, f.as("steward"))).toString()).toBe("reserve 1234");
     // Within one vault the other command is right.
     const again = moveAcross.execute(db(), { nodeIds: [entryId], parentId: other }, f.as("steward"));
-    expect((await refusal(again)).message).toContain("in this vault already");
+    expect((await refusal(again)).message).toContain("already in this vault");
     const open = await db().db.select().from(grants).where(eq(grants.nodeId, entryId));
     expect(open.every((row) => row.validUntil !== null)).toBe(true);
   });
@@ -607,7 +607,7 @@ test("a separate folder: access from above stops, its marker stays steward, and 
   expect((await refusal(page(entryId, "nothing"))).code).toBe("not-found");
   expect((await page(entryId)).level).toBe("steward");
   // A move out of it would leave nobody without a steward; one of what has only the folder's steward neither.
-  expect((await refusal(mark(true))).message).toContain("separate already");
+  expect((await refusal(mark(true))).message).toContain("already separate");
   await mark(false);
   expect((await page(entryId, "nothing")).level).toBe("reveal");
   await give(db(), f.as("steward"), f.vaultId, f.ids.nothing, "blocked");
@@ -734,7 +734,7 @@ describe("taking out", () => {
     await give(db(), f.as("administrator"), other, f.ids.steward, "steward");
   });
 
-  test("carries values and folders, leaves out what asks again, counts as seen, and stands in the journal once", async () => {
+  test("carries values and folders, leaves out what asks again, counts as seen, and stands in the Journal once", async () => {
     const taken = await take(f.as("steward"));
     expect(taken.leftOut).toEqual(["Asks again"]);
     expect(taken).toMatchObject({ parts: 1, entries: 2, by: { name: "Person steward" } });
@@ -752,7 +752,7 @@ describe("taking out", () => {
       f.as("steward"),
     );
     expect(lines.filter((line) => line.act === "vaults.takeOut" && !line.refused).map((line) => line.says)).toEqual([
-      "took 2 entries out of Paper, as exchange JSON, encrypted: “moving house”",
+      "exported 2 entries from Paper, as exchange JSON, encrypted: “moving house”",
     ]);
     expect(JSON.stringify(lines)).not.toContain(CANARY);
   });
@@ -797,7 +797,7 @@ describe("taking out", () => {
       f.as("steward"),
     );
     const said = lines.filter((line) => line.act === "vaults.setTakers" && !line.refused).map((line) => line.says);
-    expect(said[0]).toContain("let only its stewards take out");
+    expect(said[0]).toContain("let only its stewards export");
     expect(said[1]).toContain("Person edit, Person use");
   });
 });
@@ -860,7 +860,7 @@ describe("attachments", () => {
       f.as("edit"),
     );
     const short = addPiece.execute(db(), { attachmentId, number: 0, piece: "AAAA" }, f.as("edit"));
-    expect((await refusal(short)).message).toContain("does not fit");
+    expect((await refusal(short)).message).toContain("changed while it was being read");
     const foreign = addPiece.execute(
       db(),
       { attachmentId, number: 0, piece: Buffer.alloc(PIECE_BYTES).toString("base64") },

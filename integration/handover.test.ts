@@ -89,7 +89,7 @@ describe("a handover link", () => {
       .where(eq(handovers.tokenHash, tokenHash(token)));
     expect(row!.sealed).toBeNull();
     const told = await db().db.select().from(notices).where(eq(notices.personId, f.ids.steward));
-    expect(told.some(({ text }) => text.includes("a wrong word or code was given 5 times"))).toBe(true);
+    expect(told.some(({ text }) => text.includes("was closed after 5 wrong passphrases or codes"))).toBe(true);
     const right = await make({ word: "walnut" });
     expect((await press(right.token, opener(), { word: "walnut" })).opened).not.toBeNull();
   });
@@ -126,7 +126,7 @@ describe("a handover link", () => {
     await expect(press(links[2]!.token)).rejects.toMatchObject({ message: "This link was withdrawn." });
     const late = Date.now() + 2 * MINUTE;
     await expect(press(links[1]!.token, opener(), {}, late)).rejects.toMatchObject({
-      message: "This link has run out.",
+      message: "This link has expired.",
     });
     await sweepHandovers.execute(db(), {}, { kind: "server" }, late);
     const sealed = async (token: string) =>

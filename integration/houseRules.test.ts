@@ -67,13 +67,13 @@ const apply = ({ id, revision, said }: Awaited<ReturnType<typeof draft>>, why = 
   applySlip.execute(db(), { slipId: id, revision, ground: said.ground, why }, f.as("steward"));
 
 describe("the rules themselves", () => {
-  test("are read by staff, changed by owners, and each change stands in the journal as a sentence", async () => {
+  test("are read by staff, changed by owners, and each change stands in the Journal as a sentence", async () => {
     expect(await houseRules.execute(db(), {}, f.as("use"))).toEqual(USUAL_RULES);
     for (const kind of ["administrator", "steward"] as const)
       expect(await outcome(changeRules.execute(db(), USUAL_RULES, f.as(kind)))).toBe("not-allowed");
     await rule({ reasonFrom: "edit" });
     const { lines } = await journalPage.execute(db(), {}, f.as("owner"));
-    expect(lines[0]!.says).toBe("changed the house rules: Whoever gives Edit or more says what for.");
+    expect(lines[0]!.says).toBe("changed the house rules: A reason is required when giving Edit or more.");
     expect(await outcome(rule({ reasonFrom: "edit" }))).toBe("conflict");
   });
 });

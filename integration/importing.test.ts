@@ -98,7 +98,7 @@ describe("bringing in", () => {
     expect((await entryPage.execute(db(), { entryId: bittern }, f.as("administrator"))).seenBy?.[0]).toMatchObject({
       name: "Person steward",
     });
-    expect(await everything()).toContain("brought in 3 entries to Shop & Tickets");
+    expect(await everything()).toContain("imported 3 entries to Shop & Tickets");
     // No answer but the reveal holds what was brought in.
     expect(carriesSecret([await everything()], tracesOf(`${CANARY} Bittern`, ""))).toBe(false);
   });
@@ -159,7 +159,7 @@ describe("bringing in", () => {
   });
 });
 
-describe("what is kept already", () => {
+describe("what is already in Galtry", () => {
   const ask = (kind: Parameters<Fixture["as"]>[0], password: string) =>
     compareRows.execute(
       db(),
@@ -214,7 +214,7 @@ describe("comparing is no way to guess", () => {
     expect(lines.filter((line) => line.act === "vaults.compareRows" && line.outcome === "done")).toHaveLength(120);
     const page = await journalPage.execute(db(), {}, f.as("nothing"), at);
     expect(
-      page.lines.filter(({ says }) => says === "compared 500 rows of a file with what is kept").length,
+      page.lines.filter(({ says }) => says === "compared 500 rows of a file with the entries in Galtry").length,
     ).toBeGreaterThan(40);
   });
 
@@ -313,7 +313,7 @@ describe("updating what is kept", () => {
       f.as("steward"),
     );
     const refused = await refusal(publishImport.execute(db(), { importId }, f.as("steward")));
-    expect(refused.message).toContain("changed Meanwhile meanwhile");
+    expect(refused.message).toContain("has changed Meanwhile");
     expect(await password(entryId)).toBe("theirs");
     const other = await beginImport.execute(db(), { parentId: f.folderId }, f.as("edit"));
     const rows = [{ ...login("Meanwhile"), updates: entryId }];
@@ -342,7 +342,7 @@ describe("undone", () => {
     );
     const page = await importPage.execute(db(), { importId }, f.as("steward"));
     expect(page.stays.map((one) => [one.name, one.since])).toEqual([
-      ["Linnet", "given to somebody"],
+      ["Linnet", "given to someone"],
       ["Longspur", "changed"],
     ]);
     const { entries } = await undoImport.execute(db(), { importId, also: [longspur] }, f.as("steward"));
@@ -402,7 +402,7 @@ describe("undone", () => {
     expect(Object.fromEntries(look.map((one) => [one.name, one.reasons]))).toEqual({
       Nestbox: ["no sign-in page"],
       Nightjar: ["the same password 2 times"],
-      Noddy: ["http, which anybody on the way can read"],
+      Noddy: ["plain http, which anyone on the network can read"],
       Nuthatch: ["the home page instead of the sign-in page", "the same password 2 times"],
     });
   });

@@ -63,7 +63,7 @@ test("a stranger with the link reads who asks for what, drops it in once, and is
   // What was left empty is no field; what is there is secret, and known to somebody outside alone.
   const fields = page.fields.filter(({ id }) => id.startsWith("extra:"));
   expect(fields.map(({ label, class: kind, value }) => [label, kind, value])).toEqual([["Code", "secret", null]]);
-  expect(page.seenBy).toMatchObject([{ personId: OUTSIDE, name: "Somebody outside" }]);
+  expect(page.seenBy).toMatchObject([{ personId: OUTSIDE, name: "Someone outside" }]);
   const { value } = await revealField.execute(
     db(),
     { entryId, field: fields[0]!.id, how: "revealed" },
@@ -72,10 +72,10 @@ test("a stranger with the link reads who asks for what, drops it in once, and is
   expect(value).toBe(SECRET);
   const told = async (kind: Kind) =>
     (await db().db.select().from(notices).where(eq(notices.personId, f.ids[kind]))).map(({ text }) => text);
-  expect(await told("steward")).toContain("The new alarm was dropped into your letterbox.");
-  expect(await told("administrator")).toContain("The new alarm was dropped in by somebody outside.");
+  expect(await told("steward")).toContain("The new alarm was received through your letterbox.");
+  expect(await told("administrator")).toContain("The new alarm was received from someone outside.");
   const { lines } = await journalPage.execute(db(), {}, f.as("steward"));
-  expect(lines.map(({ says }) => says)).toContain("was told that somebody outside dropped The new alarm into Alarms");
+  expect(lines.map(({ says }) => says)).toContain("received The new alarm through a letterbox in Alarms");
 });
 
 test("what was dropped stands nowhere in the open in the database", async () => {

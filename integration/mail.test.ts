@@ -109,7 +109,7 @@ describe("a handover link for one mail address", () => {
     await expect(press(token, mine, { code })).rejects.toMatchObject({ code: "ended" });
     await expect(ask(token, mine, Date.now() + MINUTE)).rejects.toMatchObject({ code: "ended" });
     const told = await db().db.select().from(notices).where(eq(notices.personId, f.ids.steward));
-    expect(told.at(-1)!.text).toContain("a wrong word or code was given 5 times");
+    expect(told.at(-1)!.text).toContain("was closed after 5 wrong passphrases or codes");
   });
 
   test("nobody's mailbox is filled with it: one in half a minute, twelve in all", async () => {

@@ -28,7 +28,7 @@ test("says to oneself what one has, with its reason", async () => {
   const { self, lines } = await see("reveal", "reveal");
   expect(self).toBe(true);
   expect(lines.map(({ what, level, sentence }) => [what, level, sentence.split(" since")[0]])).toEqual([
-    ["Pellam Tickets", "reveal", "Reveal, because you have Reveal on this entry"],
+    ["Pellam Tickets", "reveal", "Reveal, because you have had Reveal on this entry"],
   ]);
   expect((await see("nothing", "nothing")).lines).toEqual([]);
 });
@@ -39,7 +39,7 @@ test("says to a steward what somebody has there, and to others nothing at all", 
   await give(db(), f.as("steward"), f.folderId, f.ids.nothing, "edit");
   const page = await see("nothing", "steward");
   expect(page.lines).toMatchObject([{ what: "Drawer", type: "folder", level: "edit", entries: 0 }]);
-  expect(page.lines[0]!.sentence).toContain("Edit, because Person nothing has Edit on this folder");
+  expect(page.lines[0]!.sentence).toContain("Edit, because Person nothing has had Edit on this folder since today");
   for (const kind of ["use", "edit", "guest"] as const) expect(await code(see("nothing", kind))).toBe("not-found");
   // An administrator who is no steward learns whom they manage, and no name of what they have.
   const byOwner = await see("use", "owner");

@@ -133,7 +133,7 @@ test("everything is sealed anew, opens as before, and the old key goes after a w
     new Set((await db().db.select().from(entryVersions)).map((row) => row.sealed.toString("hex")));
   const old = await blobs();
   await rotate();
-  await expect(rotate()).rejects.toThrow("being rotated already");
+  await expect(rotate()).rejects.toThrow("already being rotated");
   const state = () => keyState.execute(db(), { vaultId: f.vaultId }, f.as("steward"));
   expect(await state()).toMatchObject({ version: 2, rotating: true, stopped: false });
   expect((await state()).left).toBe((await state()).all);
@@ -372,7 +372,7 @@ test("the operator rotates the keys of all vaults, with a line in each", async (
   await dropKeys.execute(db(), { vaultId: f.vaultId }, SERVER, Date.now() + 3 * UNUSED_MS);
   await rotate();
   const { rotated, of } = await rotateAllKeys.execute(db(), {}, SERVER);
-  // Its own is being rotated already.
+  // Its own is already being rotated.
   expect(rotated.map(({ vaultId }) => vaultId)).not.toContain(f.vaultId);
   expect(rotated).toHaveLength(of - 1);
   const lines = (await db().db.select().from(journal)).filter((line) => line.act === "vaults.rotateAllKeys");

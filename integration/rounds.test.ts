@@ -170,12 +170,12 @@ describe("every so many months", () => {
     await keep(begun + 7 * DAY);
     await keep(begun + 8 * DAY);
     expect((await told("administrator")).map((text) => text.split(":")[0])).toEqual([
-      "It is time for a round of Buildings",
-      "The round of Buildings waits for you still.",
+      "A round of Buildings is due",
+      "The round of Buildings is still waiting for you.",
     ]);
     await keep(begun + 14 * DAY);
     expect([await toDo("administrator"), await toDo("steward")]).toEqual([false, true]);
-    expect((await told("steward"))[0]).toContain("comes to you");
+    expect((await told("steward"))[0]).toContain("is now yours");
     await suspendPerson.execute(db(), { personId: f.ids.steward, why: "" }, f.as("owner"));
     await keep(begun + 15 * DAY);
     expect(await toDo("administrator")).toBe(true);

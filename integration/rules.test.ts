@@ -80,10 +80,10 @@ describe("givers", () => {
       await refusal(
         giveAccess.execute(db(), { ...terms, from: Date.now() + 2 * HOUR, until: Date.now() + HOUR }, f.as("steward")),
       ),
-    ).toMatchObject({ code: "bad-input", field: "until", message: "It would end before it starts." });
+    ).toMatchObject({ code: "bad-input", field: "until", message: "The end date must be after the start." });
     expect(
       await refusal(giveAccess.execute(db(), { ...terms, from: null, until: Date.now() - HOUR }, f.as("steward"))),
-    ).toMatchObject({ field: "until", message: "This end is in the past." });
+    ).toMatchObject({ field: "until", message: "The end date is in the past. Choose a later one." });
   });
 
   test("nobody is left as a node's last steward's victim: withdrawing or lowering the last one is refused", async () => {
@@ -182,7 +182,7 @@ describe("givers", () => {
     const { reached } = await whoCanDoWhat.execute(db(), { nodeId: f.entryId }, f.as("steward"));
     expect(reached.find((one) => one.personId === f.ids.nothing)).toMatchObject({
       level: "use",
-      sentence: expect.stringContaining("because Night Team has Use on this entry"),
+      sentence: expect.stringContaining("because Night Team has had Use on this entry"),
     });
     // Nobody adds themselves to a group that gives access.
     expect(
@@ -304,11 +304,11 @@ describe("who is told", () => {
       f.as("owner"),
     );
     expect(await noticesOf("steward")).toContain(
-      "Person administrator was put in Tills, which has Reveal on Shop & Tickets.",
+      "Person administrator was added to Tills, which has Reveal on Shop & Tickets.",
     );
     await renewLink.execute(db(), { personId: f.ids.administrator }, f.as("owner"));
     expect(await noticesOf("steward")).toContain(
-      "A new sign-in link was made for Person administrator, who has Reveal or more in Shop & Tickets.",
+      "A new sign-in link was created for Person administrator, who has Reveal or more in Shop & Tickets.",
     );
     await removeMember.execute(db(), { groupId, personId: f.ids.administrator }, f.as("owner"));
     expect(await noticesOf("use")).toEqual([]);
@@ -324,7 +324,7 @@ describe("who is told", () => {
     await makeVault.execute(db(), { name: "Orphan", description: "" }, { ...f.as("owner"), personId });
     await markLeaver.execute(db(), { personId, why: "" }, f.as("owner"));
     expect(await noticesOf("owner")).toContain(
-      "The vault Orphan has no steward any more: Lone Steward was its last one. Nobody can give or withdraw access there.",
+      "The vault Orphan has no steward: Lone Steward was the last one. Nobody can give or end access there.",
     );
   });
 
@@ -365,7 +365,7 @@ describe("who is told", () => {
     await look(end + 60_000);
     await look(end + 120_000);
     expect(await told()).toHaveLength(2);
-    expect((await told()).some((text) => text.startsWith("Lent has no steward any more"))).toBe(true);
+    expect((await told()).some((text) => text.startsWith("Lent has no steward:"))).toBe(true);
   });
 
   test("stewards, when a colleague says that it did not work: with what was noted, and not without end", async () => {
@@ -633,7 +633,7 @@ describe("folders", () => {
     expect(await levelOf("nothing", entryId)).toBe("none");
     const { grantId } = await give(db(), f.as("steward"), outer, f.ids.nothing, "use");
     const page = await entryPage.execute(db(), { entryId }, f.as("nothing"));
-    expect(page.own.sentence).toContain("because you have Use on the folder Ticketing");
+    expect(page.own.sentence).toContain("because you have had Use on the folder Ticketing");
     expect(page.folders.map((one) => one.name)).toEqual(["Ticketing", "Season"]);
     const ledger = await vaultLedger.execute(db(), { vaultId: f.vaultId }, f.as("nothing"));
     const rows = unpack(ledger.rows);
@@ -668,10 +668,10 @@ describe("folders", () => {
     await binFolder.execute(db(), { folderId: outer }, f.as("steward"));
     expect(await levelOf("nothing", kept)).toBe("none");
     expect((await refusal(restoreEntry.execute(db(), { entryIds: [gone] }, f.as("steward")))).message).toContain(
-      "restore that first",
+      "Restore that first",
     );
     expect((await refusal(restoreFolder.execute(db(), { folderId: inner }, f.as("steward")))).message).toContain(
-      "restore that one",
+      "Restore that folder",
     );
     for (const parentId of [outer, inner])
       expect((await refusal(makeFolder.execute(db(), { parentId, name: "x" }, f.as("steward")))).message).toContain(
@@ -704,7 +704,7 @@ describe("folders", () => {
     const preview = await movePreview.execute(db(), { nodeIds: [entryId], parentId: to }, f.as("edit"));
     expect(preview).toEqual({ may: true, changes: false, effects: [] });
     await move("edit", [entryId], to);
-    expect((await refusal(move("edit", [entryId], to))).message).toBe("It is there already.");
+    expect((await refusal(move("edit", [entryId], to))).message).toBe("It is already there.");
     await move("edit", [entryId], from);
     // Somebody would gain: no longer.
     await give(db(), f.as("steward"), to, f.ids.nothing, "use");
@@ -747,8 +747,8 @@ describe("folders", () => {
   test("not into itself, not out of its vault, not without end", async () => {
     const outer = await folder("Outer");
     let inner = await folder("Inner", outer);
-    expect((await refusal(move("steward", [outer], inner))).message).toBe("A folder does not go into itself.");
-    expect((await refusal(move("steward", [f.vaultId], outer))).message).toBe("A vault is not moved.");
+    expect((await refusal(move("steward", [outer], inner))).message).toBe("A folder cannot go into itself.");
+    expect((await refusal(move("steward", [f.vaultId], outer))).message).toBe("A vault cannot be moved.");
     const { vaultId } = await makeVault.execute(db(), { name: "Elsewhere", description: "" }, f.as("administrator"));
     await give(db(), f.as("administrator"), vaultId, f.ids.steward, "steward");
     expect((await refusal(move("steward", [outer], vaultId))).message).toBe("It stays in its vault.");
@@ -856,7 +856,7 @@ describe("why it ended", () => {
       /^It was given until today, \d\d:\d\d\.$|^It was given until tomorrow/,
     );
     await withdrawAccess.execute(db(), { grantId }, f.as("administrator"));
-    expect(await why("nothing", entryId)).toMatch(/^Person administrator withdrew it \(today, \d\d:\d\d\)\.$/);
+    expect(await why("nothing", entryId)).toMatch(/^Person administrator ended it \(today, \d\d:\d\d\)\.$/);
     expect(await why("use", entryId)).toBeNull();
 
     await give(db(), f.as("steward"), entryId, f.ids.nothing, "blocked");
@@ -870,7 +870,7 @@ describe("why it ended", () => {
   test("a guest is told no name", async () => {
     const { grantId } = await give(db(), f.as("steward"), f.otherEntryId, f.ids.guest, "use");
     await withdrawAccess.execute(db(), { grantId }, f.as("steward"));
-    expect(await why("guest", f.otherEntryId)).toMatch(/^Its steward withdrew it/);
+    expect(await why("guest", f.otherEntryId)).toMatch(/^Its steward ended it/);
   });
 
   test("through a group, once somebody has signed in with it", async () => {

@@ -49,7 +49,7 @@ test("a draft is shown to another, who reads what they are steward of and says a
   await say("administrator", "Not before Monday");
   expect(await code(say("administrator", "Or Tuesday"))).toBe("not-found");
   const told = await db().db.select().from(notices).where(eq(notices.personId, f.ids.steward));
-  expect(told.at(-1)?.text).toBe("Person administrator looked at your change slip: “Not before Monday”");
+  expect(told.at(-1)?.text).toBe("Person administrator commented on your change slip: “Not before Monday”");
   const { draft } = await ownSlip.execute(db(), {}, f.as("steward"));
   expect(draft?.changes).toHaveLength(1);
   await dropSlip.execute(db(), { slipId: draft!.id }, f.as("steward"));

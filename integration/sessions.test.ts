@@ -236,7 +236,7 @@ describe("a sign-in link", () => {
         ),
       );
     expect(new Set(messages)).toEqual(
-      new Set(["This link has been used, replaced or has run out. Ask for a new one."]),
+      new Set(["This link has been used or replaced, or has expired. Ask for a new one."]),
     );
   });
 });

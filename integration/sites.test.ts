@@ -113,7 +113,7 @@ describe("proving", () => {
     expect(row!.signedOutAt).not.toBeNull();
     const view = await entryPage.execute(house.galtry, { entryId }, fixture.as("steward"));
     expect(view.lastSignIn).toMatchObject({ outcome: "signed-in" });
-    expect(view.story[0]!.says).toContain("tried whether");
+    expect(view.story[0]!.says).toContain("tested");
     const { lines } = await frontDesk.execute(house.galtry, {}, fixture.as("steward"));
     expect(lines.find((line) => line.id === entryId)!.lastUsedAt).toBeNull();
   });

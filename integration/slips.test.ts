@@ -297,7 +297,7 @@ describe("what others are stewards of", () => {
     const [other] = await waitingSlips.execute(db(), {}, f.as("edit"));
     await expect(answer("edit", { ground: other!.said.ground })).rejects.toMatchObject({
       code: "conflict",
-      message: expect.stringContaining("must read it again"),
+      message: expect.stringContaining("must check it again"),
     });
     await binEntry.execute(db(), { entryIds: [late] }, f.as("administrator"));
     await eraseEntry.execute(db(), { entryIds: [late] }, f.as("administrator"));

@@ -13,6 +13,6 @@ await oneLine(async () => {
   const report = await writeBackup(configuration, keys, folder);
   console.log(`The backup is in ${report.folder}: ${report.lines} journal lines, head ${report.head}.`);
   console.log(
-    `The root key is not part of it: keep ${configuration.rootKey ? "GALTRY_ROOT_KEY" : configuration.rootKeyFile} elsewhere. Without it nobody can open the backup.`,
+    `The root key is not part of it: store ${configuration.rootKey ? "GALTRY_ROOT_KEY" : configuration.rootKeyFile} elsewhere. Without it nobody can open the backup.`,
   );
 });

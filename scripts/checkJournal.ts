@@ -1,5 +1,7 @@
 /** npm run -s check-journal [-- --head HASH]: walks the journal's chain and names the first broken line. */
+
 import { asc, gt } from "drizzle-orm";
+import { counted } from "../src/core/counted";
 import { type ChainedLine, checkChain } from "../src/core/journal/chain";
 import { checkNames, type KeptName } from "../src/core/journal/names";
 import { readConfiguration } from "../src/server/configuration";
@@ -58,10 +60,10 @@ await oneLine(async () => {
     console.log(`broken at line ${result.broken.seq}: ${WORDS[result.broken.why]}`);
     process.exitCode = 1;
   } else if (names?.altered) {
-    console.log(`a name was altered: what is kept as ${names.altered} is not the name that was written down then`);
+    console.log(`a name was altered: what is stored as ${names.altered} is not the name that was written down then`);
     process.exitCode = 1;
   } else {
-    console.log(`whole: ${result.lines} lines, head ${result.head}`);
+    console.log(`complete: ${counted(result.lines, "line")}, head ${result.head}`);
     if (names && names.erased > 0) console.log(`erased names: ${names.erased}`);
     if (head === undefined)
       console.log(

@@ -37,7 +37,7 @@ const standins = await startStandins(sitesPort, environment.GALTRY_PUBLIC_URL!).
 Object.assign(environment, standins.environment);
 
 if (!existsSync(`${data}/keys.json`)) {
-  console.log("Making the sample organisation…");
+  console.log("Creating the sample organisation…");
   const house = await startGaltry(readConfiguration(environment));
   await buildDemo(house, standins.sites, standins.address);
   if (process.argv.includes("--large")) {
@@ -65,16 +65,16 @@ Tarrowick Museums Trust, at ${environment.GALTRY_PUBLIC_URL}
   ines.okafor@tarrowick.example         administrator, steward of Shop & Tickets
   bram.oyelaran@tarrowick.example       steward of Shop & Tickets
   maren.pohl@tarrowick.example          colleague: signs in, sees no password
-  tobias.renn@tarrowick.example         colleague who does not reach Pellam Tickets yet
+  tobias.renn@tarrowick.example         colleague without access to Pellam Tickets
   silas.penhale@tarrowick.example       colleague with Reveal in the shop
   ottilie.brackenridge@tarrowick.example  volunteer, until the season ends
   kit.ashdown@tarrowick.example         guest: an exhibition designer
-  everybody's sign-in password:         ${DEMO_PASSWORD}
+  sign-in password for all:             ${DEMO_PASSWORD}
 
 Practice sites: http://localhost:${sitesPort}
-  Pellam Tickets, not kept yet: http://pellam.localhost:${sitesPort}/box-office/sign-in
+  Pellam Tickets, not in a vault yet: http://pellam.localhost:${sitesPort}/box-office/sign-in
     boxoffice@tarrowick.example, quiet-Lantern-52-harbour
-Post room, with every mail that was sent: http://${POST_ROOM}:${sitesPort}
+Post room, with every email that was sent: http://${POST_ROOM}:${sitesPort}
 
 Lanyard: open chrome://extensions, switch on Developer mode, press "Load unpacked" and choose
   ${process.cwd()}/dist/lanyard

@@ -7,7 +7,7 @@ import { oneLine } from "./oneLine";
 
 await oneLine(async () => {
   const mail = process.argv[2];
-  if (!mail) throw new StartError("Say for whom: npm run owner-link -- MAIL");
+  if (!mail) throw new StartError("Name the owner: npm run owner-link -- EMAIL");
   const house = await startGaltry(readConfiguration());
   const { link } = await ownerLink.execute(house, { mail }, { kind: "server" });
   console.log(link);

@@ -31,7 +31,7 @@ await oneLine(async () => {
     `Restored into ${isLocal(configuration) ? dataFolder : "the database server"}, and it opens with the root key.`,
   );
   console.log(
-    "What was revoked since the backup was made may be live again: access, sessions, Lanyards, passwords. Go through the leavers and the grants before people use it.",
+    "What was revoked since the backup may be live again: access, sessions, Lanyards, passwords. Check the leavers and the grants before people use it.",
   );
 });
 

@@ -38,7 +38,7 @@ async function start(): Promise<void> {
   server.listen(port, listen, async () => {
     console.log(`Galtry is at ${publicUrl.origin}`);
     const address = await setUpAddress(house);
-    if (address) console.log(`It is empty. Open this address once to set it up:\n  ${address}`);
+    if (address) console.log(`No organisation yet. Open this one-time address to set it up:\n  ${address}`);
   });
   for (const signal of ["SIGINT", "SIGTERM"] as const)
     process.on(signal, () => void ending(house).then(() => process.exit(0)));

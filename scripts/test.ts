@@ -81,7 +81,7 @@ for (const step of wanted.filter(({ aside }) => !aside)) {
   let counts = countsOf(report);
   // Whole browsers on a busy machine: in CI the files that failed begin once more, from nothing, before it counts.
   if (status !== 0 && process.env.CI && step.name === "browser tests" && counts && counts.files.length > 0) {
-    console.log(`\n== ${step.name}, once more: ${counts.files.join(", ")}`);
+    console.log(`\n== ${step.name}, again: ${counts.files.join(", ")}`);
     const first = counts;
     status = run(step, counts.files);
     const again = countsOf(report);
@@ -142,7 +142,7 @@ function countsOf(file: string): Counts | null {
   };
 }
 
-/** Chromium comes from Debian's packages; installed here when that is allowed. */
+/** Chromium comes from Debian’s packages; installed here when that is allowed. */
 function requireChromium(): void {
   const chromium = process.env.CHROMIUM_PATH ?? "/usr/bin/chromium";
   if (existsSync(chromium)) return;
@@ -156,7 +156,7 @@ function requireChromium(): void {
   }
   if (!existsSync(chromium)) {
     console.error(
-      `The browser tests need Chromium, and ${chromium} is not there. Install Debian's package chromium, or set CHROMIUM_PATH.`,
+      `The browser tests need Chromium, and ${chromium} is not there. Install Debian’s package chromium, or set CHROMIUM_PATH.`,
     );
     process.exit(1);
   }

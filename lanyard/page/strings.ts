@@ -24,4 +24,9 @@ export const tags = {
   newPasswordFor: "New password for ",
   theSiteAcceptedAPasswordThat: "The site accepted a password that differs from the one in Galtry.",
   loginsForThisPage: (count: number) => `Lanyard: ${counted(count, "login")} for this page`,
+  addLogin: "Add login",
+  add: "Add ",
+  to: " to ",
+  vault: "Vault",
+  entry: "Entry",
 };

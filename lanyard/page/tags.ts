@@ -182,11 +182,11 @@ function newParts(offer: Offer, ask: Ask, close: () => void, wrong: HTMLElement)
   name.addEventListener("input", () => name.setAttribute("size", String(Math.min(26, Math.max(6, name.value.length)))));
   const vault = element(
     "select",
-    { class: "part", "aria-label": "Vault" },
+    { class: "part", "aria-label": t.vault },
     ...offer.vaults.map((one) => element("option", { value: one.id }, one.name)),
   );
   const user = element("input", { class: "part mono", "aria-label": t.userName, value: offer.userName, size: "24" });
-  const keep = element("button", { class: "btn go", type: "button" }, "Keep");
+  const keep = element("button", { class: "btn go", type: "button" }, t.addLogin);
   const later = element("button", { class: "btn", type: "button" }, t.notNow);
   const never = element("button", { class: "act", type: "button" }, t.neverOnThisSite);
   pressed(keep, async () => {
@@ -210,7 +210,7 @@ function newParts(offer: Offer, ask: Ask, close: () => void, wrong: HTMLElement)
     close();
   });
   return [
-    element("p", { class: "lead" }, "Hang ", name, " in ", vault),
+    element("p", { class: "lead" }, t.add, name, t.to, vault),
     element("p", { class: "small soft" }, offer.userName ? t.userName2 : t.userNameCouldNotBeRead, user),
     element("div", { class: "do" }, keep, later, never),
   ];
@@ -219,7 +219,7 @@ function newParts(offer: Offer, ask: Ask, close: () => void, wrong: HTMLElement)
 function changedParts(offer: Offer, ask: Ask, close: () => void, wrong: HTMLElement): Child[] {
   const which = element(
     "select",
-    { class: "part", "aria-label": "Entry" },
+    { class: "part", "aria-label": t.entry },
     ...offer.entries.map((one) => element("option", { value: one.id }, one.name)),
   );
   const update = element("button", { class: "btn go", type: "button" }, t.saveTheNewPassword);

@@ -45,6 +45,12 @@ export function sayTime(at: number, now: number, zone: string): string {
   return `${sayDay(at, now, zone)}, ${part(at, zone, CLOCK)}`;
 }
 
+/** "6 May, 18:00", "6 May 2027, 18:00": for text that is kept and read later, when "tomorrow" would be another day. */
+export function sayDate(at: number, now: number, zone: string): string {
+  const sameYear = part(at, zone, YEAR) === part(now, zone, YEAR);
+  return `${part(at, zone, sameYear ? DATE : DATE_OF_YEAR)}, ${part(at, zone, CLOCK)}`;
+}
+
 /** The exact moment, for hover. */
 export function exactTime(at: number, zone: string): string {
   return part(at, zone, EXACT);

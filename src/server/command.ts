@@ -13,6 +13,7 @@ import { lanyards, outbox, type Role, sessions } from "./database/schema";
 import { type Galtry, galtry } from "./galtry";
 import { uuidv7At } from "./ids";
 import { appendLine, type JournalEntry } from "./journal/append";
+import { type Says, setSentence } from "./journal/says";
 import { countAct } from "./metrics";
 import { attemptKey, attemptsOf, countAttempt } from "./people/attempts";
 import { badInput, Refused } from "./refused";
@@ -56,6 +57,8 @@ export interface CommandDefinition<I, R, P = undefined, A = undefined> extends S
   run: (context: Context<I> & { prepared: P; allowed: A }) => Promise<R>;
   /** What the journal keeps; never a secret. Null only for acts that are no acts (a heartbeat). */
   journal: (context: { input: I; result: R; allowed: A; caller: Caller }) => JournalEntry | JournalEntry[] | null;
+  /** How the Journal tells its lines. */
+  says?: Says;
   tell: (context: { input: I; result: R; allowed: A }) => Topic[];
   /** A refusal of this act is written to the journal. */
   journalRefusal?: boolean;
@@ -99,6 +102,7 @@ export async function findKnown(house: Galtry, caller: Caller, at: number): Prom
 }
 
 export function command<I, R, P = undefined, A = undefined>(definition: CommandDefinition<I, R, P, A>): Command<I, R> {
+  if (definition.says) setSentence(definition.name, definition.says);
   const execute = measured(
     "command",
     definition.name,
@@ -202,7 +206,7 @@ function measured<A extends unknown[], R>(type: "command" | "query", act: string
 function admit(definition: Shared<unknown>, caller: Caller): void {
   if (definition.by.includes(caller.kind)) return;
   if (caller.kind === "nobody") throw new Refused("signed-out", "Sign in first.");
-  throw new Refused("not-allowed", "This cannot be asked for in this way.");
+  throw new Refused("not-allowed", "This cannot be done in this way.");
 }
 
 function parse<I>(definition: Shared<I>, raw: unknown): I {
@@ -223,7 +227,7 @@ async function requireCaller(tx: Reader, caller: Caller, at: number) {
   if (!found.holds)
     throw new Refused(
       "signed-out",
-      caller.kind === "lanyard" ? "This Lanyard is not connected any more." : "This session has ended. Sign in again.",
+      caller.kind === "lanyard" ? "This Lanyard is no longer connected." : "This session has ended. Sign in again.",
     );
   return found;
 }
@@ -292,7 +296,7 @@ const MOST_REFUSALS = 40;
 /** After that a line is written when there have been so many. */
 const REFUSALS_TOLD = new Set([100, 300, 1_000, 3_000, 10_000, 100_000, 1_000_000]);
 
-export const idSchema = z.uuid("This is not something Galtry knows.");
+export const idSchema = z.uuid("Galtry does not know this.");
 /** A name as people give it: one line without what is not seen, up to 200 characters in any script. */
 export const nameSchema = z
   .string()

@@ -71,7 +71,7 @@ export function readConfiguration(environment: Record<string, string | undefined
   const rootKeyFile = path.resolve(/* turbopackIgnore: true */ set.GALTRY_ROOT_KEY_FILE);
   if (!path.relative(dataFolder, rootKeyFile).startsWith(".."))
     throw new ConfigurationError(
-      "GALTRY_ROOT_KEY_FILE lies inside the data folder: whoever takes the one would have both.",
+      "GALTRY_ROOT_KEY_FILE lies inside the data folder: anyone who takes the one would have both.",
     );
   const allowedTargets = new Set(list(set.GALTRY_ALLOWED_TARGETS));
   const isOwn = (target: string) =>

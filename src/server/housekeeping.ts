@@ -3,14 +3,13 @@ import { hostname } from "node:os";
 import { setTimeout as sleep } from "node:timers/promises";
 import { and, inArray, isNotNull, isNull, lt, max } from "drizzle-orm";
 import { z } from "zod";
+import { counted } from "../core/counted";
 import { remindOfAsks } from "./access/asking";
 import { tellOfExpiry } from "./access/expiry";
 import { sweepHandovers } from "./access/handover";
 import { keepRounds } from "./access/rounds";
 import { command } from "./command";
-
 import { failedSignIns, importRows, imports, importUpdates, outbox, persons, signIns } from "./database/schema";
-
 import { type Galtry, upToDate } from "./galtry";
 import { failed, goesOn } from "./log";
 import { keepSending } from "./mail/post";
@@ -64,6 +63,7 @@ export const journalFailures = command({
       details: { count: row.count, minute: row.minute * 60_000 },
       names: { [row.personId]: row.name },
     })),
+  says: ({ details }) => `${counted(Number(details.count), "failed sign-in")} with their email address`,
   tell: () => [],
 });
 

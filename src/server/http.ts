@@ -67,7 +67,7 @@ export async function answering(
 export function requireOrigin(request: Request, house: Galtry): void {
   const origin = request.headers.get("origin");
   if (origin !== house.configuration.publicUrl.origin)
-    throw new Refused("not-allowed", "This request does not come from Galtry's own page.");
+    throw new Refused("not-allowed", "This request does not come from Galtry’s own page.");
 }
 
 export const secureCookies = (house: Galtry) => house.configuration.publicUrl.protocol === "https:";
@@ -154,7 +154,7 @@ export async function runNamed(
   if (type === "command" || request.method !== "GET") requireOrigin(request, house);
   const found = registry.get(name);
   if (!found || found.type !== type || found.internal || !(found.by.includes("person") || found.by.includes("nobody")))
-    throw new Refused("not-found", "There is nothing of this name.");
+    throw new Refused("not-found", "There is nothing at this address.");
   const input = await readJson(request);
   const result = await found.execute(house, input, caller);
 
@@ -186,7 +186,7 @@ async function readText(request: Request): Promise<string> {
     if (length > MOST_JSON) {
       // The sender has gone already, or goes now.
       void reader.cancel().catch(() => undefined);
-      throw new Refused("bad-input", "This is too much at once.");
+      throw new Refused("bad-input", "This is too large.");
     }
     text += decoder.decode(value, { stream: true });
   }

@@ -37,4 +37,4 @@ export function badInput({ issues }: Pick<ZodError, "issues">, within: string[] 
 }
 
 /** The same answer for what does not exist and for what one may not know of. */
-export const notFound = () => new Refused("not-found", "There is nothing here that you can open.");
+export const notFound = () => new Refused("not-found", "Page not found.");

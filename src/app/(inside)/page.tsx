@@ -58,10 +58,10 @@ async function firstSteps(role: Role, vaults: number, entries: number, canAdd: b
   if (isAdministrator(role)) {
     const { found } = await ask(personList, { text: "", from: 0 });
     steps.push(
-      { text: "Make a vault", href: "/vaults", done: vaults > 0 },
+      { text: "Create a vault", href: "/vaults", done: vaults > 0 },
       { text: "Add a colleague", href: "/people", done: found > 1 },
     );
   }
-  if (canAdd) steps.push({ text: "Keep a first login", href: "/vaults", done: entries > 0 });
+  if (canAdd) steps.push({ text: "Add a first login", href: "/vaults", done: entries > 0 });
   return steps;
 }

@@ -1,7 +1,7 @@
 import { EachLink } from "@/interface/entrance/EachLink";
 import { Handover } from "@/interface/entrance/Handover";
 
-export const metadata = { title: "Handed over", robots: { index: false, follow: false } };
+export const metadata = { title: "Handover link", robots: { index: false, follow: false } };
 
 export default function HandoverPage() {
   return (

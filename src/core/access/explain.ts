@@ -34,50 +34,53 @@ export function sayWeekly({ days, start, end }: Weekly): string {
 }
 
 /**
- * One sentence for a resolution, in the third person of `whose` ("you" or a name).
- * @example "Reveal, because Shop Team has Reveal on the folder Ticketing since 3 May; the Use that Everyone has on the vault is lower."
+ * A resolution in a sentence or two, in the third person of `whose` ("you" or a name).
+ * @example "Reveal, because Shop Team has had Reveal on the folder Ticketing since 3 May. Everyone’s Use on the vault Shop & Tickets is lower."
  */
-export function explain(resolution: Resolution, namer: Namer, whose: { name: string; personId: string }): string {
+export function explain(resolution: Resolution, namer: Namer, whose: Whose): string {
   const { level, because, lost, shut } = resolution;
-  if (shut === "suspended") return `Nothing, because ${whose.name} ${be(whose)} suspended.`;
-  if (shut === "leaver") return `Nothing, because the access of ${whose.name} has been ended.`;
-  if (shut === "invited") return `Nothing yet, because ${whose.name} ${have(whose)} not set a sign-in password.`;
-  if (because.length === 0) return `Nothing, because no grant reaches ${whose.name} here.`;
-
-  const reasons = because.map((say) => clause(say, namer, whose)).join("; and ");
-  const cap = resolution.capped ? "; a guest never has more than Edit" : "";
-  const passed = lost.map((say) => `; ${lostClause(say, resolution, namer, whose)}`).join("");
-  return `${capital(levelWord(level))}, because ${reasons}${cap}${passed}.`;
+  if (shut === "suspended") return `No access: ${whose.name} ${be(whose)} suspended.`;
+  if (shut === "leaver") return `No access: ${whose.name} ${have(whose)} left.`;
+  if (shut === "invited") return `No access: ${whose.name} ${have(whose)} not joined yet.`;
+  if (because.length === 0) return `No access: ${whose.name} ${have(whose)} no grant here or above.`;
+  const reasons = because.map((say) => clause(say, namer, whose)).join(", and ");
+  return [
+    `${capital(level === "none" ? "no access" : levelWord(level))}, because ${reasons}.`,
+    ...(resolution.capped ? ["A guest can have at most Edit."] : []),
+    ...lost.map((say) => lostSentence(say, resolution, namer, whose)),
+  ].join(" ");
 }
 
-function clause(say: Say, namer: Namer, whose: { name: string; personId: string }): string {
+interface Whose {
+  name: string;
+  personId: string;
+}
+
+function clause(say: Say, namer: Namer, whose: Whose): string {
   const { grant } = say;
-  const where = namer.node(grant.node, say.distance);
   const since = namer.since(grant);
   const until = namer.until(grant);
-  const weekly = grant.weekly ? sayWeekly(grant.weekly) : null;
-  const time = [since && `since ${since}`, until && `until ${until}`, weekly].filter(Boolean).join(", ");
   const who = isWhose(say, whose) ? `${whose.name} ${have(whose)}` : `${namer.subject(say.subject)} has`;
-  const verb =
-    grant.level === "blocked"
-      ? isWhose(say, whose)
-        ? `${whose.name} ${be(whose)} blocked`
-        : `${namer.subject(say.subject)} is blocked`
-      : `${who} ${levelWord(grant.level)}`;
-  return `${verb} on ${where}${time ? ` ${time}` : ""}`;
+  const what = grant.level === "blocked" ? "been blocked" : `${since ? "had " : ""}${levelWord(grant.level)}`;
+  return [
+    `${who} ${what} on ${namer.node(grant.node, say.distance)}`,
+    ...(since ? [`since ${since}`] : []),
+    ...(grant.weekly ? [sayWeekly(grant.weekly)] : []),
+    ...(until ? [`(until ${until})`] : []),
+  ].join(" ");
 }
 
-function lostClause(say: Say, { because, level }: Resolution, namer: Namer, whose: { name: string; personId: string }) {
-  const where = namer.node(say.grant.node, say.distance);
-  const has = isWhose(say, whose) ? `${whose.name} ${have(whose)}` : `${namer.subject(say.subject)} has`;
-  const what = `the ${levelWord(say.grant.level)} that ${has} on ${where}`;
-  if (because.some((winner) => winner.subject.kind === "person")) return `${what} does not count beside an own grant`;
-  if (because.some((winner) => winner.grant.level === "blocked")) return `${what} does not count beside Blocked`;
-  return level === "none" ? `${what} does not count` : `${what} is lower`;
+function lostSentence(say: Say, { because, level }: Resolution, namer: Namer, whose: Whose): string {
+  const owner = isWhose(say, whose) ? possessive(whose.name) : possessive(namer.subject(say.subject));
+  const what = `${capital(owner)} ${say.grant.level === "blocked" ? "block" : levelWord(say.grant.level)} on ${namer.node(say.grant.node, say.distance)}`;
+  if (because.some((winner) => winner.subject.kind === "person"))
+    return `${what} does not count: ${possessive(whose.name)} own grant decides.`;
+  if (because.some((winner) => winner.grant.level === "blocked")) return `${what} does not count: a block decides.`;
+  return level === "none" ? `${what} does not count.` : `${what} is lower.`;
 }
 
-const isWhose = (say: Say, whose: { personId: string }) =>
-  say.subject.kind === "person" && say.subject.id === whose.personId;
-const have = (whose: { name: string }) => (whose.name === "you" ? "have" : "has");
-const be = (whose: { name: string }) => (whose.name === "you" ? "are" : "is");
+const possessive = (name: string) => (name === "you" ? "your" : `${name}’s`);
+const isWhose = (say: Say, whose: Whose) => say.subject.kind === "person" && say.subject.id === whose.personId;
+const have = (whose: Whose) => (whose.name === "you" ? "have" : "has");
+const be = (whose: Whose) => (whose.name === "you" ? "are" : "is");
 const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);

@@ -22,7 +22,7 @@ describe("house rules", () => {
     const highest = { staff: "edit", groups: "reveal", everyone: "none", guests: "use" } as const;
     expect(broken({ highest }, { level: "steward" })).toMatchObject({ field: "level", second: false });
     expect(broken({ highest }, { level: "edit" })).toBe(null);
-    expect(broken({ highest }, { to: "groups", level: "edit" })?.message).toContain("Reveal at most");
+    expect(broken({ highest }, { to: "groups", level: "edit" })?.message).toContain("up to Reveal");
     expect(broken({ highest }, { to: "everyone" })?.field).toBe("subject");
     // Taking away is never against the rules.
     expect(broken({ highest }, { to: "everyone", level: "blocked" })).toBe(null);

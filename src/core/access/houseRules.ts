@@ -1,5 +1,7 @@
 /** House rules about giving: what the organisation lets its stewards give, to whom, for how long, and who makes what. */
+
 import { z } from "zod";
+import { counted } from "../counted";
 import type { Instant } from "./grant";
 import { type Given, LEVELS, type Level, levelWord, rank } from "./level";
 
@@ -64,62 +66,66 @@ export function brokenBy(rules: HouseRules, giving: Giving, at: Instant): Broken
   if (giving.level === "blocked") return null;
   const highest = rules.highest[giving.to];
   const to = TO_WORD[giving.to];
-  if (highest === "none") return no("subject", `The house rules let nobody give anything to ${to}.`);
+  if (highest === "none") return no("subject", `The house rules do not allow access for ${to}.`);
   if (rank(giving.level) > rank(highest))
-    return no("level", `The house rules let ${to} have ${levelWord(highest)} at most.`);
+    return no("level", `The house rules allow ${to} up to ${levelWord(highest)}.`);
   if (giving.to === "groups" && rules.ownGroups && !giving.inIt)
-    return no("subject", "The house rules let a steward give only to groups that they are in.");
+    return no("subject", "The house rules let a steward give access only to groups they are in.");
   if (rules.reasonFrom && rank(giving.level) >= rank(rules.reasonFrom) && giving.why === "")
-    return no("why", `The house rules ask what ${levelWord(giving.level)} is given for.`);
+    return no("why", `The house rules require a reason for ${levelWord(giving.level)}.`);
   const longest = giving.to === "guests" ? rules.longest.guests : rules.longest.staff;
   if (longest !== null && (giving.until === null || giving.until > at + longest * DAY + SLACK))
     return {
       field: "until",
       second: true,
-      message: `The house rules let ${giving.to === "guests" ? "a guest" : "anybody"} have access for ${sayDays(longest)} at most without a second steward’s yes. Put it on your change slip to ask for one.`,
+      message: `The house rules allow ${counted(longest, "day")}. Longer needs a second steward: add it to your change slip.`,
     };
   return null;
 }
 
 const no = (field: Broken["field"], message: string): Broken => ({ field, message, second: false });
 
-export const sayDays = (count: number) => (count === 1 ? "one day" : `${count} days`);
-
 /** Each rule as a sentence, for reading and for the journal. */
 export function sayRules(rules: HouseRules): string[] {
   const upTo = (level: Level | "none", to: string) =>
     level === "none"
-      ? `Nothing is given to ${to}.`
-      : `${to[0]!.toUpperCase()}${to.slice(1)} may be given ${levelWord(level)} at most.`;
+      ? `No access for ${to}.`
+      : `${to[0]!.toUpperCase()}${to.slice(1)} can be given up to ${levelWord(level)}.`;
   const { highest, longest, makes } = rules;
-  const makers = { owners: "Owners make", administrators: "Administrators make", staff: "All staff may make" };
+  const makers = {
+    owners: "Owners can create",
+    administrators: "Administrators can create",
+    staff: "All staff can create",
+  };
   return [
     upTo(highest.staff, "a member of staff"),
-    `${upTo(highest.groups, "a group")}${rules.ownGroups ? " Stewards give only to groups that they are in." : ""}`,
+    `${upTo(highest.groups, "a group")}${rules.ownGroups ? " Stewards can give access only to groups they are in." : ""}`,
     upTo(highest.everyone, "Everyone"),
     upTo(highest.guests, "a guest"),
     longest.staff === null
-      ? "Access of staff may be without an end."
-      : `Access of staff lasts ${sayDays(longest.staff)} at most without a second steward’s yes.`,
+      ? "Staff have access with or without an end date."
+      : `Staff have access for up to ${counted(longest.staff, "day")}; longer needs a second steward.`,
     longest.guests === null
-      ? "Access of guests may be without an end."
-      : `Access of guests lasts ${sayDays(longest.guests)} at most without a second steward’s yes.`,
+      ? "Guests have access until any end date."
+      : `Guests have access for up to ${counted(longest.guests, "day")}; longer needs a second steward.`,
     rules.reasonFrom === null
-      ? "A reason is welcome whenever access is given, and never asked for."
-      : `Whoever gives ${levelWord(rules.reasonFrom)}${rules.reasonFrom === "steward" ? "" : " or more"} says what for.`,
+      ? "A reason is optional when giving access."
+      : `A reason is required when giving ${levelWord(rules.reasonFrom)}${rules.reasonFrom === "steward" ? "" : " or more"}.`,
     `${makers[makes.vaults]} vaults.`,
     `${makers[makes.groups]} groups.`,
-    makes.guests === "stewards" ? "Stewards and administrators ask guests in." : "Administrators ask guests in.",
+    makes.guests === "stewards"
+      ? "Stewards and administrators can invite guests."
+      : "Administrators can invite guests.",
     makes.handovers === "nobody"
-      ? "Nobody makes handover links."
+      ? "Nobody can create handover links."
       : makes.handovers === "stewards"
-        ? "Stewards make handover links."
-        : "Whoever may reveal something may make a handover link to it.",
+        ? "Stewards can create handover links."
+        : "Anyone with Reveal on an entry can create a handover link for it.",
     rules.emergency
-      ? "In an emergency somebody may get past a steward’s yes, with a reason that all stewards read at once."
-      : "Nobody gets past a steward’s yes.",
+      ? "In an emergency people can use an entry without approval, with a reason that all its stewards read at once."
+      : "Nobody can use an entry without its approval.",
     rules.accept
-      ? "Whoever is given something in a vault accepts it, and confirms the vault’s house note, before it works."
-      : "What somebody is given works at once.",
+      ? "People must accept their access to a vault, and its house note, before it works."
+      : "Access works at once.",
   ];
 }

@@ -22,13 +22,13 @@ export const MEANINGS: readonly { meaning: Meaning; label: string }[] = [
   { meaning: "password", label: "Password" },
   { meaning: "code", label: "One-time code" },
   { meaning: "notes", label: "Notes" },
-  { meaning: "description", label: "What it is for" },
+  { meaning: "description", label: "Description" },
   { meaning: "tags", label: "Tags" },
   { meaning: "folder", label: "Folder" },
-  { meaning: "extra open", label: "Extra field, open" },
-  { meaning: "extra identifier", label: "Extra field, from Reveal" },
-  { meaning: "extra secret", label: "Extra field, secret" },
-  { meaning: "leave out", label: "Leave out" },
+  { meaning: "extra open", label: "Extra field, seen from Use" },
+  { meaning: "extra identifier", label: "Extra field, seen from Reveal" },
+  { meaning: "extra secret", label: "Extra field, hidden" },
+  { meaning: "leave out", label: "Skip" },
 ];
 
 /** Of these a table has one column each at most. */
@@ -136,6 +136,6 @@ export function wrongMeanings(meanings: readonly Meaning[]): string | null {
     if (meanings.filter((one) => one === meaning).length > 1)
       return `Two columns are said to be “${MEANINGS.find((one) => one.meaning === meaning)!.label}”: only one can be.`;
   if (!meanings.some((one) => one === "name" || one === "signInPage" || one === "userName"))
-    return "One column has to be the name, the sign-in page or the user name: nothing can be found again otherwise.";
+    return "One column must be the name, the sign-in page or the user name.";
   return null;
 }

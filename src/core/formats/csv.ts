@@ -21,13 +21,13 @@ export function readCsv(text: string): Table {
   const open = errors.find((error) => error.code === "MissingQuotes");
   if (open) throw new RangeError(`A quotation mark that opens in row ${(open.row ?? 0) + 1} is never closed.`);
   if (data.length < 2)
-    throw new RangeError("There is nothing in it: a first row with names of columns, then a row for each entry.");
+    throw new RangeError("The file is empty. It needs a first row with column names, then a row for each entry.");
   if (data.length - 1 > MOST_ROWS)
     throw new RangeError(
-      `It has ${(data.length - 1).toLocaleString("en-GB")} rows; at most 100,000 are read at once. Cut it in parts.`,
+      `It has ${(data.length - 1).toLocaleString("en-GB")} rows; at most 100,000 can be imported at once. Split the file.`,
     );
   const width = data.reduce((most, row) => Math.max(most, row.length), 0);
-  if (width > MOST_COLUMNS) throw new RangeError(`It has ${width} columns; at most ${MOST_COLUMNS} are read.`);
+  if (width > MOST_COLUMNS) throw new RangeError(`It has ${width} columns; at most ${MOST_COLUMNS} can be read.`);
   const [first, ...rows] = data;
   const whole = (row: string[]) =>
     row.length === width ? row : [...row, ...new Array<string>(width - row.length).fill("")];

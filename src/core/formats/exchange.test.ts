@@ -197,8 +197,8 @@ describe("credential exchange", () => {
       "wifi",
       "card",
       "note",
-      "A passkey cannot be taken over: make a new one at the site.",
-      "This item is not as the format has it.",
+      "A passkey cannot be imported. Create a new one at the site.",
+      "This item does not follow the format.",
     ]);
     expect(rows[0]!.incoming).toMatchObject({
       folder: ["Shop"],
@@ -209,7 +209,7 @@ describe("credential exchange", () => {
   });
 });
 
-describe("otpauth addresses, one a line", () => {
+describe("otpauth addresses, one per line", () => {
   const lines = [
     "otpauth://totp/Pellam%20Tickets:desk%40tarrowick.example?secret=JBSWY3DPEHPK3PXP&issuer=Pellam%20Tickets",
     "",
@@ -223,7 +223,7 @@ describe("otpauth addresses, one a line", () => {
     ).toEqual([
       [1, "Pellam Tickets", "desk@tarrowick.example"],
       [3, "tills", "tills"],
-      [4, "This is a counter code. Galtry keeps codes that change with time.", undefined],
+      [4, "This is a counter-based code. Galtry supports only time-based codes.", undefined],
     ]);
   });
 });

@@ -234,8 +234,7 @@ export interface ReadExchange {
  */
 export function fromExchange(json: unknown, own: readonly Kind[] = []): ReadExchange {
   const read = header.safeParse(json);
-  if (!read.success)
-    throw new RangeError("This looks like credential exchange JSON, but its parts are not in their places.");
+  if (!read.success) throw new RangeError("This looks like credential exchange JSON, but parts of it are missing.");
   if (read.data.version.major !== 1) throw new RangeError("This is a later version of the credential exchange format.");
   const rows: ReadRow[] = [];
   const missing: Kind[] = [];
@@ -302,7 +301,7 @@ function fieldsByLabel({ fields }: z.output<typeof keptKinds>[number], here: Kin
 
 function toRow(raw: unknown, row: number, folderOf: Map<string, string[]>, own: Map<string, KnownKind>): ReadRow {
   const read = item.safeParse(raw);
-  if (!read.success) return { row, incoming: null, wrong: "This item is not as the format has it." };
+  if (!read.success) return { row, incoming: null, wrong: "This item does not follow the format." };
   const folder = folderOf.get(read.data.id) ?? [];
   const mine = fromExtension(read.data, own);
   if (mine) return { row, incoming: { ...mine, folder }, wrong: null };
@@ -382,7 +381,7 @@ function fromCredentials(read: z.output<typeof item>): Omit<Incoming, "folder"> 
         if (known)
           extra(known.label ?? "", known.value, (one as { fieldType?: string }).fieldType === "concealed-string");
       }
-    else if (credential.type === "passkey") return "A passkey cannot be taken over: make a new one at the site.";
+    else if (credential.type === "passkey") return "A passkey cannot be imported. Create a new one at the site.";
     else
       for (const [name, one] of Object.entries(credential)) {
         const known = field.safeParse(one).data;
@@ -412,7 +411,7 @@ function fromCredentials(read: z.output<typeof item>): Omit<Incoming, "folder"> 
     return { kind, values };
   } catch (error) {
     const [issue] = error instanceof z.ZodError ? error.issues : [];
-    return issue ? `${String(issue.path[0] ?? "It")}: ${issue.message}` : "It cannot be read.";
+    return issue ? `${String(issue.path[0] ?? "It")}: ${issue.message}` : "It cannot be understood.";
   }
 }
 

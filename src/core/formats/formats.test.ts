@@ -72,8 +72,8 @@ describe("CSV", () => {
   });
 
   test.each([
-    ["", "nothing in it"],
-    ["name,password", "nothing in it"],
+    ["", "The file is empty"],
+    ["name,password", "The file is empty"],
     ['a,b\n"open,2\n3,4', "never closed"],
     [`${"c,".repeat(150)}\n1`, "at most 100"],
   ])("%j is refused", (text, message) => expect(() => readCsv(text)).toThrow(message));
@@ -133,7 +133,7 @@ describe("columns", () => {
 
   test("meanings that cannot stand together", () => {
     expect(wrongMeanings(["password", "password", "name"])).toContain("Two columns");
-    expect(wrongMeanings(["password", "notes"])).toContain("One column has to be");
+    expect(wrongMeanings(["password", "notes"])).toContain("One column must be");
     expect(wrongMeanings(["name", "password"])).toBeNull();
   });
 });

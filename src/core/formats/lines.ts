@@ -12,7 +12,7 @@ function checked(row: number, kind: string, values: Record<string, unknown>): Re
     return { row, incoming: { kind, values, folder: [] }, wrong: null };
   } catch (error) {
     const issue = error instanceof ZodError ? error.issues[0] : null;
-    return { row, incoming: null, wrong: issue?.message ?? "It cannot be read." };
+    return { row, incoming: null, wrong: issue?.message ?? "It cannot be understood." };
   }
 }
 

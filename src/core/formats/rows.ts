@@ -57,7 +57,7 @@ export function readRow(
   const refuse = (wrong: string): ReadRow => ({ row, incoming: null, wrong });
   if (name === "") return refuse("It has no name, no address and no user name.");
   if (folder.length > DEEPEST_PATH)
-    return refuse(`Its folders nest ${folder.length} deep; at most ${DEEPEST_PATH} are made.`);
+    return refuse(`Its folders nest ${folder.length} deep; at most ${DEEPEST_PATH} levels can be created.`);
   const long = folder.find((part) => part.length > 200);
   if (long) return refuse("A folder’s name has at most 200 characters.");
   const extras = meanings.flatMap((meaning, i) =>
@@ -87,7 +87,7 @@ export function readRow(
     readValues(kind, values);
   } catch (error) {
     const issue = error instanceof ZodError ? error.issues[0] : null;
-    return refuse(issue ? `${String(issue.path[0] ?? "It")}: ${issue.message}` : "It cannot be read.");
+    return refuse(issue ? `${String(issue.path[0] ?? "It")}: ${issue.message}` : "It cannot be understood.");
   }
   return { row, incoming: { kind: kind.id, values, folder }, wrong: null };
 }

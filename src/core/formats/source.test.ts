@@ -17,7 +17,7 @@ describe("what a file is", () => {
   test.each([
     ["PK\u0003\u0004 inside", "archive"],
     ["\u0000\u0001\u0002picture", "not a text file"],
-    ["one line only", "nothing in it"],
+    ["one line only", "The file is empty"],
   ])("%j is refused in words", (text, message) => expect(() => readSource(bytes(text))).toThrow(message));
 });
 

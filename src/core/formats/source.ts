@@ -44,14 +44,14 @@ export async function openAge(bytes: Uint8Array, secret: string): Promise<Uint8A
     const sealed = beginning(bytes).startsWith(ARMOURED) ? armor.decode(new TextDecoder().decode(bytes).trim()) : bytes;
     return await opener.decrypt(sealed);
   } catch {
-    throw new RangeError("This does not open the file.");
+    throw new RangeError("This does not open the file. Try again.");
   }
 }
 
 /** @throws RangeError with a sentence for people when nothing can be made of it */
 export function readSource(bytes: Uint8Array, own: readonly Kind[] = []): Source {
   const start = beginning(bytes);
-  if (start.startsWith("PK")) throw new RangeError("This is an archive. Take the file out of it first.");
+  if (start.startsWith("PK")) throw new RangeError("This is an archive. Extract the file first.");
   const { text, encoding } = decodeText(bytes);
   const first = text
     .replace(/^\uFEFF/, "")

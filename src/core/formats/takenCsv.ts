@@ -71,15 +71,15 @@ function restOf(entry: TakenEntry): [string, string][] {
 /** What each format carries, said before it is saved. */
 export const CARRIES: Record<"exchange" | "csv" | "page", { carries: string; not: string }> = {
   exchange: {
-    carries: "all fields, notes, tags, one-time codes, folders, kinds, those of your own with their fields",
+    carries: "all fields, notes, tags, one-time codes, folders, kinds with their fields",
     not: "earlier versions, attachments, pictures, access",
   },
   csv: {
     carries: "all fields as text, notes, tags, one-time codes, folders",
-    not: "earlier versions, attachments, pictures, access; of kinds only the name",
+    not: "earlier versions, attachments, pictures, access, the fields of kinds",
   },
   page: {
-    carries: "everything in words, to be printed",
-    not: "earlier versions, attachments, pictures, access; it cannot be read back",
+    carries: "everything as text, to print",
+    not: "earlier versions, attachments, pictures, access; it cannot be imported again",
   },
 };

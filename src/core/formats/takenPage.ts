@@ -38,7 +38,7 @@ function article(entry: TakenEntry): string {
   return `<article><h2>${escaped(entry.name)}</h2><dl>${[
     line("Kind", entry.kind.name),
     line("Folder", entry.folder.join(" › ")),
-    line("What it is for", entry.description),
+    line("Description", entry.description),
     line(label(SIGN_IN_PAGE), entry.signInPage, true),
     line(label(USER_NAME), entry.fields[USER_NAME] ?? "", true),
     line(label(PASSWORD), entry.fields[PASSWORD] ?? "", true),

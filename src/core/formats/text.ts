@@ -41,7 +41,7 @@ export function decodeText(bytes: Uint8Array): Decoded {
         ? "UTF-16BE"
         : looksWide(bytes);
   if (wide) return { text: new TextDecoder(wide).decode(bytes), encoding: wide };
-  if (isBinary(bytes)) throw new RangeError("This is not a text file: it holds bytes that no text has.");
+  if (isBinary(bytes)) throw new RangeError("This is not a text file.");
   try {
     return { text: new TextDecoder("utf-8", { fatal: true }).decode(bytes), encoding: "UTF-8" };
   } catch {

@@ -26,7 +26,7 @@ const isScalar = (value: Json | undefined): value is string | number | boolean =
 
 /** @throws RangeError for what is no XML, or declares entities of its own */
 export function readXml(text: string): Json {
-  if (/<!ENTITY/i.test(text)) throw new RangeError("This XML declares entities of its own: such files are not read.");
+  if (/<!ENTITY/i.test(text)) throw new RangeError("This XML declares its own entities. Such files cannot be read.");
   const parser = new XMLParser({
     ignoreAttributes: false,
     attributeNamePrefix: "",
@@ -39,7 +39,7 @@ export function readXml(text: string): Json {
     return parser.parse(text.replace(/<!DOCTYPE[^>[]*(\[[^\]]*\])?[^>]*>/i, ""), true) as Json;
   } catch (error) {
     const line = (error as { line?: number }).line;
-    throw new RangeError(`This XML is not whole${line ? `: something is wrong in line ${line}` : ""}.`);
+    throw new RangeError(`This XML is incomplete${line ? `: something is wrong in line ${line}` : ""}.`);
   }
 }
 
@@ -48,7 +48,7 @@ export function readJson(text: string): Json {
   try {
     return JSON.parse(text.replace(/^\uFEFF/, "")) as Json;
   } catch {
-    throw new RangeError("This JSON is not whole.");
+    throw new RangeError("This JSON is incomplete.");
   }
 }
 
@@ -159,7 +159,7 @@ export function partsOf(tree: Json): Part[] {
   const parts: (Part & { weight: number })[] = [];
   for (const [name, found] of sets) {
     if (name === "" || found.length === 0) continue;
-    if (found.length > MOST_ROWS) throw new RangeError("It has more than 100,000 records. Cut it in parts.");
+    if (found.length > MOST_ROWS) throw new RangeError("It has more than 100,000 records. Split the file.");
     const skip = new Set([name, ...lists]);
     const flat = found.map((one) => ({ ...one, values: flatten(one.record, skip) }));
     const means = new Map(
@@ -190,7 +190,7 @@ export function partsOf(tree: Json): Part[] {
       weight: telling * 1000 + Math.min(records.length, 500) + header.length,
     });
   }
-  if (parts.length === 0) throw new RangeError("There is nothing in it that looks like entries.");
+  if (parts.length === 0) throw new RangeError("Nothing in it looks like entries.");
   return parts.sort((a, b) => b.weight - a.weight).map(({ weight: _, ...part }) => part);
 }
 

@@ -132,7 +132,7 @@ export function makeCharacters(rules: CharacterRules, fill?: FillRandom): Made {
   const counter = new Counter(rules);
   let [lacking, last, left]: [readonly number[], number, number] = [counter.lackingAtFirst(), NONE, rules.length];
   const all = counter.count(left, lacking, last);
-  if (all === 0n) throw new RangeError("No password keeps all of these rules: ask for less, or for more characters.");
+  if (all === 0n) throw new RangeError("No password fits all of these rules. Allow more characters, or require less.");
   const text: string[] = [];
   while (left > 0) {
     let drawn = uniform(counter.count(left, lacking, last), fill);

@@ -64,7 +64,7 @@ describe("characters", () => {
         const alphabet = [...new Set([...rules.allowed, ...rules.required.flatMap(({ set }) => [...set])])];
         const all = everyString(alphabet, rules.length).filter((text) => keeps(text, rules));
         expect(countCharacters(rules)).toBe(BigInt(all.length));
-        if (all.length === 0) expect(() => makeCharacters(rules)).toThrow("No password keeps all of these rules");
+        if (all.length === 0) expect(() => makeCharacters(rules)).toThrow("No password fits all of these rules");
         else expect(all).toContain(makeCharacters(rules).text);
       }),
       { numRuns: 300 },
@@ -135,10 +135,10 @@ describe("what a site says", () => {
   });
 
   test.each([
-    ["lower", "is no rule"],
-    ["required: vowels", "is no set of characters"],
+    ["lower", "is not a rule"],
+    ["required: vowels", "is not a set of characters"],
     ["minlength: many", "whole number"],
-    ["minlength: 9; maxlength: 8", "longer than the longest"],
+    ["minlength: 9; maxlength: 8", "larger than the maximum"],
     ["colour: red", "There is no rule"],
   ])("%s is refused: %s", (text, message) => expect(() => readPasswordRules(text)).toThrow(message));
 

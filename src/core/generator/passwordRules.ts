@@ -44,14 +44,14 @@ function setOf(text: string): string {
   if (custom) return [...new Set(custom[1])].filter((one) => PRINTABLE.includes(one)).join("");
   const known = SETS[text.toLowerCase()];
   if (known === undefined)
-    throw new RangeError(`“${text}” is no set of characters: lower, upper, digit, special, or […].`);
+    throw new RangeError(`“${text}” is not a set of characters: lower, upper, digit, special, or […].`);
   return known;
 }
 
 const union = (values: string): string => [...new Set(cut(values, ",").map(setOf).join(""))].join("");
 
 function whole(value: string, name: string): number {
-  if (!/^\d{1,4}$/.test(value)) throw new RangeError(`${name} is a whole number.`);
+  if (!/^\d{1,4}$/.test(value)) throw new RangeError(`${name} must be a whole number.`);
   return Number(value);
 }
 
@@ -63,7 +63,8 @@ export function readPasswordRules(text: string): SiteRules {
   const rules: SiteRules = { required: [], allowed: "", shortest: null, longest: null, mostAlike: 0 };
   for (const part of cut(text, ";")) {
     const [, name, value] = /^([\w-]+)\s*:\s*(.*)$/s.exec(part) ?? [];
-    if (name === undefined || value === undefined) throw new RangeError(`“${part}” is no rule: a name, “:”, a value.`);
+    if (name === undefined || value === undefined)
+      throw new RangeError(`“${part}” is not a rule: it needs a name, “:”, a value.`);
     switch (name.toLowerCase()) {
       case "required":
         rules.required.push(union(value));
@@ -85,7 +86,7 @@ export function readPasswordRules(text: string): SiteRules {
     }
   }
   if (rules.shortest !== null && rules.longest !== null && rules.shortest > rules.longest)
-    throw new RangeError("The shortest is longer than the longest.");
+    throw new RangeError("The minimum length is larger than the maximum.");
   return rules;
 }
 

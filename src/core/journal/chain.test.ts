@@ -57,7 +57,7 @@ describe("the chain", () => {
 
   test("a line rewritten with a fitting hash lacks the MAC", async () => {
     const lines = await chain(3);
-    const forged = { ...lines[2]!, person: "somebody else" };
+    const forged = { ...lines[2]!, person: "someone else" };
     forged.hash = lineHash(forged, forged.previous);
     expect((await checkChain([lines[0]!, lines[1]!, forged], key)).broken).toEqual({ seq: 3, why: "mac" });
   });

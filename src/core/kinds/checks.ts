@@ -27,8 +27,8 @@ export function isIban(text: string): boolean {
 }
 
 const CHECKS: Record<FieldCheck, { holds: (text: string) => boolean; advice: string }> = {
-  "card number": { holds: isCardNumber, advice: "A digit may be wrong: this is no card number as it stands." },
-  IBAN: { holds: isIban, advice: "A character may be wrong: this is no IBAN as it stands." },
+  "card number": { holds: isCardNumber, advice: "This is not a valid card number. Check the digits." },
+  IBAN: { holds: isIban, advice: "This is not a valid IBAN. Check the characters." },
 };
 
 /** Null when there is nothing to say. */

@@ -20,7 +20,7 @@ const values = (more: Partial<EntryValues> = {}): EntryValues => ({
 const [login, note, password] = [readyKind("website-login"), readyKind("note"), readyKind("password")];
 
 describe("an entry of another kind", () => {
-  test("what does not fit becomes extra fields of its class, and nothing is lost", () => {
+  test("what changed while it was being read becomes extra fields of its class, and nothing is lost", () => {
     const code = { secret: "JBSWY3DPEHPK3PXP", digits: 6, period: 30, algorithm: "SHA1" } as const;
     const { extras, fields, signInPage, code: left, name } = convert(values({ code }), login, note);
     expect(extras.map(({ id, class: fieldClass }) => [id, fieldClass])).toEqual([
@@ -64,7 +64,7 @@ describe("an entry of another kind", () => {
   });
 
   test("where one signs in is asked for, and the most extra fields are fifty", () => {
-    expect(() => convert(values({ signInPage: "" }), note, login)).toThrow("Say where one signs in.");
+    expect(() => convert(values({ signInPage: "" }), note, login)).toThrow("Enter the address of the sign-in page.");
     expect(convert(values({ signInPage: "" }), note, login, "https://a.example/").signInPage).toBe(
       "https://a.example/",
     );

@@ -39,7 +39,7 @@ export function convert(values: EntryValues, from: Kind, to: Kind, signInPage = 
   if (page) {
     after.signInPage = values.signInPage || back?.value || signInPage;
     if (back) after.extras = extras.filter((extra) => extra !== back);
-    if (page.required && after.signInPage === "") throw new RangeError("Say where one signs in.");
+    if (page.required && after.signInPage === "") throw new RangeError("Enter the address of the sign-in page.");
   } else if (values.signInPage !== "") {
     const label = fieldOf(from, SIGN_IN_PAGE)?.label ?? "Sign-in page";
     after.extras.push({ id: SIGN_IN_PAGE, label, class: "open", value: values.signInPage });
@@ -57,7 +57,7 @@ export function convert(values: EntryValues, from: Kind, to: Kind, signInPage = 
   for (const field of to.fields)
     if (field.required && !field.retired && field.id !== SIGN_IN_PAGE && fields[field.id] === "") {
       if (field.id === to.title) fields[field.id] = values.name;
-      else throw new RangeError(`${to.name} needs a value here that this entry has not: ${field.label}.`);
+      else throw new RangeError(`${to.name} requires a value this entry does not have: ${field.label}.`);
     }
   if (to.title) after.name = fields[to.title]!;
   if (after.extras.length > MOST_EXTRAS)

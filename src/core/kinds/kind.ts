@@ -56,9 +56,9 @@ export const PURPOSES: readonly { purpose: Purpose; title: string }[] = [
   { purpose: "sign-in", title: "To sign in" },
   { purpose: "get-in", title: "To get in" },
   { purpose: "pay", title: "To pay" },
-  { purpose: "prove", title: "To prove" },
-  { purpose: "run", title: "To run" },
-  { purpose: "keep", title: "To keep" },
+  { purpose: "prove", title: "Papers and contacts" },
+  { purpose: "run", title: "Equipment" },
+  { purpose: "keep", title: "Documents" },
 ];
 
 /** The field that holds the very address where one signs in; it has columns of its own, for pages are matched by it. */

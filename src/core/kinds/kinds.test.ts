@@ -49,14 +49,14 @@ describe("values", () => {
     ["website-login", { name: "x" }, "signInPage: "],
     ["website-login", { name: "x", signInPage: "ftp://a" }, "signInPage: An address begins with"],
     ["website-login", { name: "\u0007\u200b", signInPage: "a.example" }, "name: Give it a name."],
-    ["door", { name: "x", "code-to-enter": "12a4" }, "code-to-enter: Only digits stand here."],
+    ["door", { name: "x", "code-to-enter": "12a4" }, "code-to-enter: Use digits only."],
     ["door", { name: "x", signInPage: "https://a.example" }, ": Unrecognized key"],
     ["card", { name: "x", expires: "13/2028" }, "expires: This is not a month."],
     ["identity-paper", { name: "x", expires: "2026-02-30" }, "expires: This is not a date."],
-    ["identity-paper", { name: "x", paper: "Treaty" }, "paper: Choose one of those"],
+    ["identity-paper", { name: "x", paper: "Treaty" }, "paper: Choose one of the options"],
     ["contact", { name: "x", mail: "nobody" }, "mail: "],
     ["wifi", { name: "x", network: " " }, "network: Network name is missing."],
-    ["password", { name: "x", password: "two\nlines" }, "password: This is one line of text."],
+    ["password", { name: "x", password: "two\nlines" }, "password: This field takes one line of text."],
   ])("%s %j is refused at its place", (kind, values, message) => expect(refusal(kind, values)).toContain(message));
 
   test("open values that are left out are empty, hidden ones stay", () => {
@@ -87,6 +87,6 @@ describe("checks", () => {
   test("advice, not refusal; nothing to say of nothing", () => {
     expect(adviceOn("IBAN", "")).toBeNull();
     expect(adviceOn(undefined, "x")).toBeNull();
-    expect(adviceOn("card number", "1234 5678 9012 3456")).toContain("may be wrong");
+    expect(adviceOn("card number", "1234 5678 9012 3456")).toContain("not a valid");
   });
 });

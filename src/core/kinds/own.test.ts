@@ -38,11 +38,11 @@ describe("what is typed", () => {
     [
       { fields: [{ label: "Gauge", form: "choice", choices: ["one"] }] },
       "fields.0.choices",
-      "Give at least two to choose from.",
+      "Add at least two choices.",
     ],
-    [{ fields: [{ label: "PIN", form: "password" }] }, "fields.0.class", "What is written this way is a secret."],
-    [{ title: 1 }, "title", "The title is one line of text that whoever can use the entry may read."],
-    [{ title: 2 }, "title", "The title is one line of text that whoever can use the entry may read."],
+    [{ fields: [{ label: "PIN", form: "password" }] }, "fields.0.class", "Fields of this type are always hidden."],
+    [{ title: 1 }, "title", "The title must be one line of text that people with Use can read."],
+    [{ title: 2 }, "title", "The title must be one line of text that people with Use can read."],
   ])("%j is refused at %s", (kind, path, says) => expect(issue(kind)).toEqual({ path, says }));
 
   test("what Galtry signs in with stands in a kind once", () =>
@@ -54,7 +54,7 @@ describe("what is typed", () => {
         ],
         title: null,
       }),
-    ).toEqual({ path: "fields.0.role", says: "A kind has this only once." }));
+    ).toEqual({ path: "fields.0.role", says: "A kind can have only one field of this type." }));
 });
 
 describe("a kind", () => {

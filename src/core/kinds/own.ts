@@ -18,9 +18,9 @@ const FORMS = ["line", "text", "mail", "phone", "date", "month", "digits", "pass
 
 const label = z
   .string()
-  .max(1000, "A field's name has at most 60 characters.")
+  .max(1000, "A field’s name has at most 60 characters.")
   .transform(plainName)
-  .pipe(z.string().min(1, "Give the field a name.").max(60, "A field's name has at most 60 characters."));
+  .pipe(z.string().min(1, "Give the field a name.").max(60, "A field’s name has at most 60 characters."));
 
 const fieldSchema = z
   .strictObject({
@@ -36,11 +36,11 @@ const fieldSchema = z
     required: z.boolean().default(false),
   })
   .refine((field) => field.form !== "choice" || field.choices.length > 1, {
-    message: "Give at least two to choose from.",
+    message: "Add at least two choices.",
     path: ["choices"],
   })
   .refine((field) => !["password", "codes"].includes(field.form) || field.role || field.class === "secret", {
-    message: "What is written this way is a secret.",
+    message: "Fields of this type are always hidden.",
     path: ["class"],
   });
 
@@ -48,9 +48,9 @@ export const ownKindSchema = z
   .strictObject({
     name: z
       .string()
-      .max(1000, "A kind's name has at most 60 characters.")
+      .max(1000, "A kind’s name has at most 60 characters.")
       .transform(plainName)
-      .pipe(z.string().min(1, "Give it a name.").max(60, "A kind's name has at most 60 characters.")),
+      .pipe(z.string().min(1, "Give it a name.").max(60, "A kind’s name has at most 60 characters.")),
     purpose: z.enum(["sign-in", "get-in", "pay", "prove", "run", "keep"]),
     fields: z.array(fieldSchema).min(1, "A kind has at least one field.").max(40, "A kind has at most 40 fields."),
     /** Place in `fields` of the one that is the entry's title. */
@@ -60,12 +60,16 @@ export const ownKindSchema = z
     const roles = kind.fields.flatMap((field, at) => (field.role ? [{ role: field.role, at }] : []));
     for (const { role, at } of roles)
       if (roles.findIndex((one) => one.role === role) !== roles.findLastIndex((one) => one.role === role))
-        context.addIssue({ code: "custom", message: "A kind has this only once.", path: ["fields", at, "role"] });
+        context.addIssue({
+          code: "custom",
+          message: "A kind can have only one field of this type.",
+          path: ["fields", at, "role"],
+        });
     const title = kind.title === null ? null : kind.fields[kind.title];
     if (title !== null && (title?.class !== "open" || title.form !== "line" || title.role))
       context.addIssue({
         code: "custom",
-        message: "The title is one line of text that whoever can use the entry may read.",
+        message: "The title must be one line of text that people with Use can read.",
         path: ["title"],
       });
   });
@@ -129,10 +133,10 @@ export function kindFrom(
     const id = (known ?? again)?.id ?? field.role ?? newId();
     const made = toField(field, id);
     if (known && field.role !== asRole(known.id))
-      throw new RangeError(`${field.label}: a field cannot become something that Galtry signs in with.`);
+      throw new RangeError(`${field.label}: this field cannot become one that Galtry signs in with.`);
     if (inUse && known && known.class !== made.class)
       throw new RangeError(
-        `${field.label}: who sees it cannot change while entries hold it. Take it out and add another.`,
+        `${field.label}: you cannot change who sees it while entries have a value in it. Remove it and add another field.`,
       );
     return made;
   });

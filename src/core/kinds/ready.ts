@@ -6,7 +6,7 @@ const signInPage = (more: Partial<Field> = {}): Field => ({
   label: "Sign-in page",
   class: "open",
   form: "address",
-  hint: "the very address where one signs in, not the home page",
+  hint: "The page with the sign-in form, not the home page",
   ...more,
 });
 const userName = (label = "User name"): Field => ({ id: USER_NAME, label, class: "identifier", form: "line" });
@@ -46,10 +46,10 @@ export const READY_KINDS: readonly Kind[] = [
   },
   {
     id: "mail-account",
-    name: "E-mail account",
+    name: "Email account",
     purpose: "sign-in",
     fields: [
-      userName("Mail address"),
+      userName("Email address"),
       password(),
       code,
       signInPage({ label: "Webmail", hint: "where one reads it in a browser; empty where there is none" }),
@@ -201,7 +201,7 @@ export const READY_KINDS: readonly Kind[] = [
     fields: [
       open("organisation", "Organisation"),
       open("role", "What they do"),
-      open("mail", "Mail address", { form: "mail" }),
+      open("mail", "Email address", { form: "mail" }),
       open("phone", "Telephone", { form: "phone" }),
       identifier("direct", "Direct line", { form: "phone" }),
       identifier("customer-number", "Our customer number"),
@@ -215,7 +215,7 @@ export const READY_KINDS: readonly Kind[] = [
     purpose: "run",
     fields: [
       open("host", "Name or address", { required: true }),
-      open("where", "Where it stands"),
+      open("where", "Location"),
       userName(),
       password(),
       code,
@@ -286,7 +286,10 @@ export const READY_KINDS: readonly Kind[] = [
     name: "Note",
     purpose: "keep",
     fields: [
-      secret("text", "Kept secret", { form: "text", hint: "seen from Reveal up; what all may read goes below" }),
+      secret("text", "Secret text", {
+        form: "text",
+        hint: "People with Reveal can see it. Use the notes for what anyone with access can read.",
+      }),
     ],
   },
 ];

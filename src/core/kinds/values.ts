@@ -13,7 +13,7 @@ const read = <T>(reader: (text: string) => T) =>
     } catch (error) {
       context.addIssue({
         code: "custom",
-        message: error instanceof RangeError ? error.message : "This cannot be read.",
+        message: error instanceof RangeError ? error.message : "This cannot be understood.",
       });
       return z.NEVER;
     }
@@ -28,10 +28,10 @@ const shown = (least: string, most: number, tooLong: string) =>
 
 export const extraFieldSchema = z.strictObject({
   id: z.string().min(1).max(64),
-  label: shown("Give the field a name.", 100, "A field's name has at most 100 characters."),
+  label: shown("Give the field a name.", 100, "A field’s name has at most 100 characters."),
   class: z.enum(["open", "identifier", "secret"]),
   /** Left out: keep what is there. */
-  value: z.string().max(10_000, "A field holds at most 10,000 characters.").optional(),
+  value: z.string().max(10_000, "A field has at most 10,000 characters.").optional(),
 });
 
 export type ExtraValue = z.output<typeof extraFieldSchema>;
@@ -42,16 +42,16 @@ const name = shown("Give it a name.", 200, "A name has at most 200 characters.")
 const common = {
   name,
   description: z.string().trim().max(300, "A description has at most 300 characters.").default(""),
-  notes: z.string().max(LONGEST_NOTE, "Notes hold at most 100,000 characters.").default(""),
+  notes: z.string().max(LONGEST_NOTE, "Notes have at most 100,000 characters.").default(""),
   tags: z
-    .array(shown("A tag has a name.", 50, "A tag has at most 50 characters."))
+    .array(shown("Give the tag a name.", 50, "A tag has at most 50 characters."))
     .max(20, "At most 20 tags.")
     .default([]),
   extras: z
     .array(extraFieldSchema)
     .max(50, "At most 50 extra fields.")
     // Two of one id would each be the other's class to what is kept.
-    .refine((extras) => new Set(extras.map(({ id }) => id)).size === extras.length, "A field is there twice.")
+    .refine((extras) => new Set(extras.map(({ id }) => id)).size === extras.length, "A field appears twice.")
     .default([]),
 };
 
@@ -59,7 +59,7 @@ const line = (most = LONGEST_LINE) =>
   z
     .string()
     .max(most, `At most ${most.toLocaleString("en-GB")} characters.`)
-    .refine((text) => !/[\n\r]/.test(text), "This is one line of text.");
+    .refine((text) => !/[\n\r]/.test(text), "This field takes one line of text.");
 
 /** Empty, or as the form has it. */
 const FORMS: Record<Exclude<FieldForm, "one-time code" | "choice" | "address">, z.ZodType<string, string>> = {
@@ -67,11 +67,11 @@ const FORMS: Record<Exclude<FieldForm, "one-time code" | "choice" | "address">, 
   password: line(),
   text: z.string().max(LONGEST_NOTE, "At most 100,000 characters."),
   codes: z.string().max(10_000, "At most 10,000 characters."),
-  mail: line(320).pipe(z.union([z.literal(""), z.email("This is not a mail address.")])),
+  mail: line(320).pipe(z.union([z.literal(""), z.email("This is not an email address.")])),
   phone: line(60).refine((text) => /^[\d\s()+\-/.,#*a-zA-Z]*$/.test(text), "This is not a telephone number."),
   date: line(10).pipe(z.union([z.literal(""), z.iso.date("This is not a date.")])),
   month: line(7).refine((text) => /^(\d{4}-(0[1-9]|1[0-2]))?$/.test(text), "This is not a month."),
-  digits: line(40).refine((text) => /^[\d\s*#-]*$/.test(text), "Only digits stand here."),
+  digits: line(40).refine((text) => /^[\d\s*#-]*$/.test(text), "Use digits only."),
 };
 
 function schemaOf(field: Field): z.ZodType<string | undefined, string | undefined> {
@@ -80,7 +80,7 @@ function schemaOf(field: Field): z.ZodType<string | undefined, string | undefine
     field.class === "open" ? schema.default("") : schema.optional();
   if (field.form === "choice")
     return optional(
-      line(100).refine((text) => text === "" || field.choices!.includes(text), "Choose one of those that are offered."),
+      line(100).refine((text) => text === "" || field.choices!.includes(text), "Choose one of the options."),
     );
   if (field.form === "address" || field.form === "one-time code") throw new Error("read apart");
   const schema = FORMS[field.form];
@@ -92,7 +92,7 @@ function schemaOf(field: Field): z.ZodType<string | undefined, string | undefine
 }
 
 const signInPage = z.string().trim().max(2000, "This address is too long.");
-const neededPage = signInPage.min(1, "Say where one signs in.").pipe(read(wholeAddress));
+const neededPage = signInPage.min(1, "Enter the address of the sign-in page.").pipe(read(wholeAddress));
 const freePage = signInPage.pipe(z.union([z.literal(""), read(wholeAddress)])).default("");
 
 /** An otpauth address or a base32 secret; empty takes the code away. */

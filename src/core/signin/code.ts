@@ -20,7 +20,7 @@ export function readCodeSettings(typed: string): CodeSettings {
     try {
       const read = URI.parse(text);
       if (!(read instanceof TOTP))
-        throw new RangeError("This is a counter code. Galtry keeps codes that change with time.");
+        throw new RangeError("This is a counter-based code. Galtry supports only time-based codes.");
       return checked({
         secret: read.secret.base32,
         digits: read.digits,
@@ -29,12 +29,12 @@ export function readCodeSettings(typed: string): CodeSettings {
       });
     } catch (error) {
       if (error instanceof RangeError) throw error;
-      throw new RangeError("This otpauth address cannot be read.");
+      throw new RangeError("This otpauth address is not valid.");
     }
   }
   const secret = text.replace(/[\s-]/g, "").toUpperCase().replace(/=+$/, "");
   if (!/^[A-Z2-7]{8,}$/.test(secret))
-    throw new RangeError("A code's secret is letters A to Z and digits 2 to 7, at least eight of them.");
+    throw new RangeError("The secret key of a code has letters A to Z and digits 2 to 7, at least eight of them.");
   return checked({ secret, digits: 6, period: 30, algorithm: "SHA1" });
 }
 
@@ -42,7 +42,7 @@ function checked(settings: CodeSettings): CodeSettings {
   if (settings.digits < 6 || settings.digits > 8) throw new RangeError("A code has six to eight digits.");
   if (settings.period < 5 || settings.period > 300) throw new RangeError("A code lasts five seconds to five minutes.");
   if (!["SHA1", "SHA256", "SHA512"].includes(settings.algorithm))
-    throw new RangeError("This code is made in a way that Galtry does not know.");
+    throw new RangeError("Galtry does not support this type of code.");
   return settings;
 }
 

@@ -23,9 +23,9 @@ test("a password goes to be compared only where site and user name are those of 
 
 test("at Use any user name counts as kept, unless it may be seen", () => {
   const use = login({ comparable: false, userMark: null });
-  for (const name of ["box-office", "somebody else", ""])
+  for (const name of ["box-office", "someone else", ""])
     expect(keptAlready([use], PAGE, mark(name))).toEqual({ answer: "kept" });
-  expect(keptAlready([login({ comparable: false })], PAGE, mark("somebody else"))).toEqual({ answer: "new" });
+  expect(keptAlready([login({ comparable: false })], PAGE, mark("someone else"))).toEqual({ answer: "new" });
   // Beside one that may be revealed and is meant, the password is compared with that one.
   expect(keptAlready([use, login({ id: "b" })], PAGE, mark("box-office"))).toEqual({ answer: "compare", ids: ["b"] });
   expect(keptAlready([use, login({ id: "b" })], PAGE, mark("another"))).toEqual({ answer: "kept" });

@@ -2,53 +2,53 @@
 
 export const FAILURES = {
   "wrong-password": {
-    title: "did not accept it",
-    says: "The user name or password kept for it is wrong. Galtry tried once and does not try again for anybody until it is put right, because some sites lock.",
+    title: "rejected the user name or password",
+    says: "Galtry will not try again until they are corrected, because some sites lock accounts.",
     next: "tell-steward",
   },
   "refused-before": {
-    title: "did not accept it before",
-    says: "The site refused the user name and password that are kept. Nobody sends them again until they change, or somebody who may edit says: try once more.",
+    title: "rejected it last time",
+    says: "Galtry waits until it is changed, or someone with Edit presses Try again.",
     next: "tell-steward",
   },
   "code-refused": {
-    title: "did not accept the code",
-    says: "The site refused the one-time code. Its secret may have been replaced, or a clock is wrong.",
+    title: "rejected the one-time code",
+    says: "The secret key of the code may have been replaced, or a clock is wrong.",
     next: "tell-steward",
   },
   "code-missing": {
-    title: "asks for a code",
-    says: "The site asks for a second step that is not kept with this entry: a code from a telephone, for example.",
+    title: "requires a code",
+    says: "The site requires a second step that is not in this entry, such as a code from a telephone.",
     next: "open-page",
   },
   challenge: {
-    title: "wants a person",
-    says: "It asks for a puzzle before it lets anyone in. Galtry does not answer those. Open the page, solve the puzzle, then press Sign in again.",
+    title: "shows a puzzle",
+    says: "Open the page, solve it, then press Sign in again.",
     next: "open-page",
   },
   "drawn-by-scripts": {
     title: "needs guarded fill",
-    says: "Scripts draw its sign-in page, so sealed sign-in cannot work.",
+    says: "Its sign-in page only works in a browser, so a sealed sign-in is not possible.",
     next: "guarded-fill",
   },
   "http-basic": {
     title: "asks in the browser’s own window",
-    says: "This site does not use a sign-in page but the browser’s own window (HTTP Basic). A sealed sign-in cannot hand that over.",
+    says: "This site uses the browser’s own window (HTTP Basic) instead of a sign-in page. A sealed sign-in cannot hand that over.",
     next: "tell-steward",
   },
   "tied-to-address": {
-    title: "keeps its session to one address",
-    says: "The site let Galtry in, but not this browser: it ties its session to the address that signed in.",
+    title: "ties its session to one address",
+    says: "It let Galtry in, but not your browser.",
     next: "guarded-fill",
   },
   "form-unsafe": {
     title: "would put the password in an address",
-    says: "Its form sends what is typed as part of an address, where it would be written down in many places. Galtry does not send it.",
+    says: "Its form sends what is typed as part of an address, where it would be logged in many places. Galtry does not send it.",
     next: "tell-steward",
   },
   "plain-http": {
     title: "is not encrypted",
-    says: "Its sign-in page uses plain http. Galtry sends a password there only when the entry’s steward has accepted that.",
+    says: "Its sign-in page uses plain http. Galtry sends a password there only if the entry’s steward allows it.",
     next: "tell-steward",
   },
   "site-down": {
@@ -63,7 +63,7 @@ export const FAILURES = {
   },
   "too-much": {
     title: "sent too much",
-    says: "The site sent more than a sign-in page ever needs, or redirected without end. Galtry stopped.",
+    says: "The site sent more than a sign-in page needs, or redirected endlessly. Galtry stopped.",
     next: "tell-steward",
   },
   "address-not-allowed": {
@@ -73,26 +73,26 @@ export const FAILURES = {
   },
   "gave-password-back": {
     title: "gave the password back",
-    says: "What the site answered holds the password itself. Handing that to your browser would show it, so Galtry did not.",
+    says: "The site’s answer contains the password itself. Passing it to your browser would show it, so Galtry did not.",
     next: "tell-steward",
   },
   "access-ended": {
-    title: "is no longer yours to use",
+    title: "is no longer available to you",
     says: "Your access ended while Galtry was signing in.",
     next: "none",
   },
   "change-wanted": {
-    title: "wants a new password",
-    says: "The site asks for a new password before it lets anyone in.",
+    title: "requires a new password",
+    says: "The site requires a new password before anyone can sign in.",
     next: "tell-steward",
   },
   "not-understood": {
-    title: "could not be read",
-    says: "Galtry did not find its way through the site’s sign-in.",
+    title: "could not be understood",
+    says: "Galtry could not follow the site’s sign-in.",
     next: "tell-steward",
   },
   "broken-off": {
-    title: "was broken off",
+    title: "was interrupted",
     says: "Galtry was stopped while it was signing in. Try again.",
     next: "later",
   },
@@ -107,10 +107,10 @@ export type SignInOutcome = "signed-in" | Failure;
 /** Progress a colleague sees while it works. */
 export const PROGRESS = {
   waiting: "Waiting for another sign-in to the same site",
-  "page-read": "Sign-in page read",
+  "page-read": "Sign-in page opened",
   "user-name-sent": "User name sent",
   "password-accepted": "User name and password accepted",
-  "code-wait": "Waiting for a fresh code",
+  "code-wait": "Waiting for a new code",
   "code-accepted": "Code accepted",
 } as const;
 
@@ -119,7 +119,7 @@ export type Progress = keyof typeof PROGRESS;
 /** What people see when they are not let in, in their words. */
 export const DID_NOT_WORK = {
   "asks-again": "it still asks to sign in",
-  "wrong-account": "it opened somebody else’s account",
+  "wrong-account": "it opened someone else’s account",
   "an-error": "the site shows an error",
   "nothing-happens": "nothing happens",
 } as const;

@@ -133,7 +133,7 @@ describe("cells", () => {
     );
     const [before, after] = [lookup, drafted].map((one) => cellAt(one, column("Name b"), "apple", NOW));
     expect([before!.level, after!.level, sameCell(before!, after!)]).toEqual(["reveal", "use", false]);
-    expect(sayCell(after!, before!, 0, false, "Europe/London")).toContain("follows from the slip, was Reveal");
+    expect(sayCell(after!, before!, 0, false, "Europe/London")).toContain("effect of the slip, was Reveal");
   });
 
   test("a closed folder says what is set in it, of what counts at that moment", () => {
@@ -151,7 +151,7 @@ test("as CSV: a line a place, in words; what a spreadsheet would run is made har
     'Place,Kind,Everyone (2 staff),"Old hands (ended 2 May, 1 person)","Shop (until 13 May, 1 person)",Name a (person)',
   );
   expect(lines.find((line) => line.includes("apple"))).toMatch(
-    /^· · apple,entry,.*Use, inherited, until .*Reveal, inherited.*Blocked, set here/,
+    /^· · apple,entry,.*Use, inherited, until .*Reveal, inherited.*Blocked, set directly/,
   );
   expect(lines.find((line) => line.includes("Closed"))).toBe("· Closed,folder,,,,");
   expect(csv).not.toMatch(/^=cmd/m);

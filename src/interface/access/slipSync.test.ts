@@ -109,13 +109,13 @@ describe("a change", () => {
 
   test("when nothing answers stays on the page, and says so", async () => {
     const { server, sync } = begun();
-    const offline = { ok: false as const, refused: { code: "offline", message: "Galtry does not answer." } };
+    const offline = { ok: false as const, refused: { code: "offline", message: "Galtry is not responding." } };
     sync.change(plus("b"));
     server.drafts[0]!.answer(offline);
     await turn();
     server.reads[0]!(offline);
     await turn();
-    expect([nodesOf(sync.state.changes), sync.state.wrong]).toEqual([["a", "b"], "Galtry does not answer."]);
+    expect([nodesOf(sync.state.changes), sync.state.wrong]).toEqual([["a", "b"], "Galtry is not responding."]);
     // The next one takes all of it along.
     sync.change(plus("c"));
     expect(sent(server.drafts[1]!.input)).toEqual(["a", "b", "c"]);

@@ -234,7 +234,7 @@ function FilesStep({ files, where, onGo, onAgain }: FilesProps) {
       onSend={() => onGo(keepFolders)}
       acts={<Button onPress={onAgain}>{t.chooseAnotherFile}</Button>}
     >
-      <p>{t.filesMbInAllEachBecomesA(files.length.toLocaleString("en-GB"), (size / 1024 / 1024).toFixed(1))}</p>
+      <p>{t.filesToImport(files.length, (size / 1024 / 1024).toFixed(1))}</p>
       {where}
       <CheckField
         label={t.createTheFoldersOfTheDisk}

@@ -91,7 +91,7 @@ export function ColumnsStep({ file, opened, where, busy, onPart, onMakeKind, onL
             >
               {opened.parts.map((part, at) => (
                 <option key={part.name} value={at}>
-                  {t.times(part.name, part.rows.toLocaleString("en-GB"))}
+                  {t.times(part.name, part.rows)}
                 </option>
               ))}
             </ChoiceField>

@@ -26,11 +26,11 @@ export const bringIn = {
   ),
   passphraseOrIdentity: "Passphrase or identity",
   anIdentityBeginsWithAgeSecret: "An identity begins with AGE-SECRET-KEY-1.",
-  filesMbInAllEachBecomesA: (count: string, size: string) =>
-    `${count} files, ${size} MB in all. Each becomes a document with the file attached and encrypted.`,
   createTheFoldersOfTheDisk: "Create the folders of the disk",
   foldersThatDoNotExistYetAre: "Folders that do not exist yet are created.",
   importDocuments: (count: number) => `Import ${counted(count, "document")}`,
+  filesToImport: (count: number, megabytes: string) =>
+    `${counted(count, "file")}, ${megabytes} MB in all. Each becomes a document with the file attached and encrypted.`,
 };
 
 export const broughtIn = {
@@ -76,7 +76,6 @@ export const columnsStep = {
   ),
   thePartThatRepeats: "The part that repeats",
   eachOfTheseBecomesAnEntry: "Each of these becomes an entry.",
-  times: (name: string, count: string) => `${name}, ${count} times`,
   column2: "Column",
   forExample: "For example",
   becomes: "Becomes",
@@ -99,6 +98,7 @@ export const columnsStep = {
   createTheKind: (name: string) => `Create the kind ${name}`,
   anAdministratorCanCreateIt: "An administrator can create it first.",
   rows: (count: number) => counted(count, "row"),
+  times: (name: string, count: number) => `${name}, ${counted(count, "time")}`,
 };
 
 export const lookStep = {
@@ -159,7 +159,6 @@ export const useBringIn = {
   hasMbAtMost64MbCan: (name: string, count: string) =>
     `${name} has ${count} MB; at most 64 MB can be read. Split the file.`,
   thereAreNoFilesInItOr: "There are no files in it, or all are empty.",
-  thereAreFilesInItAtMost: (count: string) => `There are ${count} files in it. At most 2,000 can be imported at once.`,
   checkingEveryRow: "Checking every row…",
   comparingWithTheEntriesIn: (count: string, of: string) => `Comparing with the entries in Galtry: ${count} of ${of}.`,
   nothingWasImported: (refused: string) => `${refused} Nothing was imported.`,
@@ -170,4 +169,5 @@ export const useBringIn = {
   areEncrypted: "are encrypted.",
   cannotBeRead: (name: string) => `${name} cannot be read.`,
   whatWasImportedOfItIsIn: (refused: string) => `${refused} What was imported of it is in the bin.`,
+  tooManyFiles: (count: number) => `The folder has ${counted(count, "file")}. At most 2,000 can be imported at once.`,
 };

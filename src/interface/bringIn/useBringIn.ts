@@ -77,7 +77,7 @@ export function useBringIn() {
     setWrong(null);
     const some = files.filter((file) => file.size > 0);
     if (some.length === 0) return fail(t.thereAreNoFilesInItOr);
-    if (some.length > MOST_FILES) return fail(t.thereAreFilesInItAtMost(some.length.toLocaleString("en-GB")));
+    if (some.length > MOST_FILES) return fail(t.tooManyFiles(some.length));
     setStep({ step: "files", files: some });
   };
 

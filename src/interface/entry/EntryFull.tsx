@@ -298,7 +298,7 @@ function SeenBy({ seenBy, zone, now }: { seenBy: NonNullable<EntryView["seenBy"]
             {seenBy.map((one) => (
               <li key={one.personId} className="small">
                 <b>{one.name}</b>, <span title={exactTime(one.at, zone)}>{sayTime(one.at, now, zone)}</span>{" "}
-                <span className="soft">{one.how}</span>
+                <span className="soft">{t.seenHow[one.how as keyof typeof t.seenHow]}</span>
               </li>
             ))}
           </ul>

@@ -379,6 +379,16 @@ export const entryFull = {
       <b>{counted(count, "person")}</b> {agree(count, "has", "have")} seen the current values:
     </>
   ),
+  seenHow: {
+    revealed: "revealed it",
+    copied: "copied it",
+    written: "typed it",
+    captured: "typed it",
+    "brought in": "imported it",
+    "guarded fill": "guarded fill",
+    "taken out": "exported it",
+    "handed over": "handover link",
+  },
 };
 
 export const fieldFacts = {

@@ -81,7 +81,7 @@ export const memberSheet = {
   person: "Person",
   aNameOrAnEmailAddress: "A name or an email address.",
   people: "People",
-  nobodyOfThatNameIsHere: "Nobody of that name is here.",
+  nobodyOfThatNameIsHere: "No match. Try part of the name or email address.",
   removeFrom: (name: string, name2: string) => `Remove ${name} from ${name2}`,
   keeperCanChangeWhoIsInThe: "Keeper: can change who is in the group",
   whatChangesWhenLeaves: (name: string) => `What changes when ${name} leaves`,

@@ -30,7 +30,7 @@ export function Form({ children, verb, onSend, running, unready, look = "go", on
       method="post"
       onSubmit={(event) => {
         event.preventDefault();
-        // A date typed by half has an empty value: sent, it would mean "no end".
+        // A date typed by half has an empty value: sent, it would mean "no end date".
         const half = [...event.currentTarget.elements].find((one) => (one as HTMLInputElement).validity?.badInput);
         if (half) (half as HTMLInputElement).reportValidity();
         else if (!running && !unready) void onSend();

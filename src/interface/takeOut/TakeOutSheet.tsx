@@ -177,12 +177,7 @@ function WhatWasTaken({ taken, encrypted, onClose }: { taken: Taken; encrypted: 
   const { entries, leftOut, attachments } = taken;
   return (
     <>
-      <p role="status">
-        {t.exported(
-          <b>{t.entries(entries)}</b>,
-          attachments > 0 && t.attachmentsWereNotIncluded(attachments.toLocaleString("en-GB")),
-        )}
-      </p>
+      <p role="status">{t.exported(<b>{t.entries(entries)}</b>, attachments > 0 && t.attachmentsLeft(attachments))}</p>
       {leftOut.length > 0 && (
         <Notice style={{ marginTop: 12 }}>
           <b>{t.leftOutBecauseTheyRequireThe}</b>

@@ -1,7 +1,7 @@
 /** Every sentence and label of this area, in one place to be read. */
 
 import type { ReactNode } from "react";
-import { counted } from "../../core/counted";
+import { agree, counted } from "../../core/counted";
 
 export const takeOutSheet = {
   entriesAndFolders: (nodesCount: number) => `${nodesCount} entries and folders`,
@@ -29,7 +29,6 @@ export const takeOutSheet = {
   reason: "Reason",
   writtenInTheJournal: "Written in the Journal.",
   writingPartOf: (part: number, ofWord: number) => `Writing part ${part} of ${ofWord}…`,
-  attachmentsWereNotIncluded: (count: string) => ` ${count} attachments were not included.`,
   exported: (count: ReactNode, part: ReactNode) => (
     <>
       {count} exported.{part}
@@ -40,6 +39,7 @@ export const takeOutSheet = {
   deleteItWhenYouNoLongerNeed: (b: ReactNode) => <>{b} Delete it when you no longer need it.</>,
   close: "Close",
   entries: (count: number) => counted(count, "entry"),
+  attachmentsLeft: (count: number) => ` ${counted(count, "attachment")} ${agree(count, "was", "were")} not included.`,
 };
 
 export const takeOutWorker = {

@@ -18,7 +18,7 @@ export function VaultSwitch({ here }: { here: string }) {
     if (!answer.ok) return null;
     return answer.result
       .filter((vault) => vault.id !== here)
-      .map((vault) => ({ ...vault, note: t.entries(vault.entries.toLocaleString("en-GB")) }));
+      .map((vault) => ({ ...vault, note: t.entries(vault.entries) }));
   };
   return (
     <>

@@ -94,7 +94,6 @@ export const foot = {
   putInTheBin2: "Put in the bin",
   clearSelection: "Clear selection",
   putInTheBin3: (what: string) => `Put ${what} in the bin`,
-  entries: (rowsCount: number) => `${rowsCount} entries`,
   tagsOfChanged: (name: string) => `Tags of ${name} changed.`,
   tag2: (name: string) => `Tag ${name}`,
   add: "Add",
@@ -102,6 +101,7 @@ export const foot = {
   ofWord2: (done: number, ofWord: number) => `${done} of ${ofWord}`,
   nobodyCanUse: (count: number) =>
     `Nobody can use ${agree(count, "it", "any of them")} until a steward restores ${agree(count, "it", "them")}. A folder goes with everything in it.`,
+  entries: (count: number) => counted(count, "entry"),
 };
 
 export const giveSeveral = {
@@ -216,7 +216,6 @@ export const separateSheet = {
 export const setField = {
   description: "Description",
   notes: "Notes",
-  entries: (rowsCount: number) => `${rowsCount} entries`,
   ofSet: (label: string, what: string) => `${label} of ${what} set.`,
   setAFieldOf: (what: string) => `Set a field of ${what}`,
   set: "Set",
@@ -224,6 +223,7 @@ export const setField = {
   chooseAField: "Choose a field",
   itReplacesTheCurrentValueWhich: "It replaces the current value, which stays among the earlier versions.",
   ofWord: (done: number, ofWord: number) => `${done} of ${ofWord}`,
+  entries: (count: number) => counted(count, "entry"),
 };
 
 export const tagList = {
@@ -326,12 +326,12 @@ export const vaultSheet = {
 };
 
 export const vaultSwitch = {
-  entries: (count: string) => `${count} entries`,
   switchVault: "Switch vault",
   vault: "Vault",
   aFewLettersOfItsName: "A few letters of its name.",
   vaults: "Vaults",
   noVaultMatches: "No vault matches.",
+  entries: (count: number) => counted(count, "entry"),
 };
 
 export const useInPieces = {

@@ -75,6 +75,8 @@ export const acceptGiven = command({
     details: { note: allowed.note !== "" },
     names: { [input.entryId]: allowed.name },
   }),
+  says: ({ details, place }) =>
+    `accepted their access${place("to")}${details.note ? " and confirmed the house note" : ""}`,
   tell: () => [],
 });
 
@@ -101,5 +103,6 @@ export const setHouseNote = command({
     details: { empty: input.note === "" },
     names: { [input.vaultId]: allowed.name },
   }),
+  says: ({ details, it }) => (details.empty ? `deleted the house note of ${it}` : `wrote a house note for ${it}`),
   tell: ({ input }) => [`vault:${input.vaultId}`],
 });

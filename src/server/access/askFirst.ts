@@ -5,7 +5,8 @@
  */
 import { and, desc, eq, gt, isNull, or, sql } from "drizzle-orm";
 import { z } from "zod";
-import { sayTime } from "../../core/time";
+import { counted } from "../../core/counted";
+import { sayDate } from "../../core/time";
 import { type Context, command, idSchema, none, query, type Topic } from "../command";
 import type { Reader } from "../database/client";
 import { entries, persons, yeses } from "../database/schema";
@@ -111,6 +112,10 @@ export const setAsksFirst = command({
     details: { stewards: input.stewards, minutes: input.minutes },
     names: { [input.entryId]: allowed.entry.name },
   }),
+  says: ({ details, it }) =>
+    details.stewards === 0
+      ? `made ${it} no longer require approval`
+      : `made ${it} require approval by ${details.stewards === 1 ? "a steward" : "two stewards"}, valid for ${Number(details.minutes) % 60 === 0 ? counted(Number(details.minutes) / 60, "hour") : counted(Number(details.minutes), "minute")}`,
   tell: ({ allowed }) => [`vault:${allowed.vaultId}`, ...allowed.others.map(({ id }): Topic => `person:${id}`)],
 });
 
@@ -158,6 +163,7 @@ export const askFirst = command({
     details: { why: input.why },
     names: { [input.entryId]: allowed.entry.name },
   }),
+  says: ({ place, why }) => `requested approval${place("to use")}${why}`,
   tell: ({ allowed }) => allowed.stewards.map(({ id }): Topic => `person:${id}`),
 });
 
@@ -209,7 +215,7 @@ export const sayYes = command({
     await tx.update(yeses).set({ said, until }).where(eq(yeses.id, row.id));
     if (until !== null) {
       const zone = await timeZone(tx);
-      await addNotice(tx, asker.id, at, t.youCanUseUntil(entry, sayTime(until, at, zone)), row.entryId);
+      await addNotice(tx, asker.id, at, t.youCanUseUntil(entry, sayDate(until, at, zone)), row.entryId);
     }
     return { until };
   },
@@ -224,6 +230,8 @@ export const sayYes = command({
     },
     names: { [allowed.row.entryId]: allowed.entry, [allowed.asker.id]: allowed.asker.name },
   }),
+  says: ({ details, subject, place, until, why }) =>
+    details.yes ? `approved ${subject}’s use${place("of")}${until}` : `declined ${subject}’s use${place("of")}${why}`,
   tell: ({ allowed }) => [`person:${allowed.asker.id}`, `vault:${allowed.vaultId}`],
 });
 
@@ -293,6 +301,7 @@ export const passEmergency = command({
     details: { why: input.why, until: result.until },
     names: { [input.entryId]: allowed.entry.name },
   }),
+  says: ({ it, until, why }) => `EMERGENCY: used ${it} without approval${until}${why}`,
   tell: ({ allowed }) => [`vault:${allowed.vaultId}`, ...allowed.told.map((id): Topic => `person:${id}`)],
 });
 

@@ -6,7 +6,7 @@
 import { and, eq, inArray, isNull, lt, ne, or } from "drizzle-orm";
 import { z } from "zod";
 import { atLeast, type Change, LEVELS, type Level, levelWord, preview, rank } from "../../core/access";
-import { sayTime } from "../../core/time";
+import { sayDate } from "../../core/time";
 import { byName } from "../byName";
 import { type Context, command, idSchema, instantSchema, none, query, type Topic } from "../command";
 import type { Reader, Transaction } from "../database/client";
@@ -97,6 +97,7 @@ export const askForAccess = command({
     details: { level: input.level, ...(input.until ? { until: input.until } : {}), why: input.why },
     names: { [input.nodeId]: allowed.node },
   }),
+  says: ({ level, place, until, why }) => `requested ${level}${place("on")}${until}${why}`,
   tell: ({ allowed }) => allowed.stewards.map(({ id }): Topic => `person:${id}`),
 });
 
@@ -108,7 +109,7 @@ async function askText(
   at: number,
 ): Promise<string> {
   const zone = await timeZone(tx);
-  const until = ask.until === null ? "" : ` until ${sayTime(ask.until, at, zone)}`;
+  const until = ask.until === null ? "" : ` until ${sayDate(ask.until, at, zone)}`;
   return t.requestsOn(who, levelWord(ask.level), node, until, ask.why);
 }
 
@@ -140,6 +141,7 @@ export const withdrawAsk = command({
     await tx.update(asks).set({ state: "withdrawn", answeredAt: at }).where(same);
   },
   journal: () => null,
+  says: ({ place }) => `withdrew a request for access${place("to")}`,
   tell: ({ allowed }) => allowed.stewards.map(({ id }): Topic => `person:${id}`),
 });
 
@@ -196,7 +198,7 @@ export const answerAsk = command({
     await close(tx, ask.id, { state: "yes", given }, me!.id, at);
     await settleSite(tx, ask, null, me!.id, at);
     const zone = await timeZone(tx);
-    const end = until === null ? "" : ` until ${sayTime(until, at, zone)}`;
+    const end = until === null ? "" : ` until ${sayDate(until, at, zone)}`;
     await addNotice(
       tx,
       asker.id,
@@ -218,6 +220,10 @@ export const answerAsk = command({
     },
     names: { [allowed.ask.nodeId]: allowed.node, [allowed.asker.id]: allowed.asker.name },
   }),
+  says: ({ details, subject, level, place, until, why }) =>
+    details.yes
+      ? `approved ${subject}’s request for ${level}${place("on")}${until}`
+      : `declined ${subject}’s request for access${place("to")}${why}`,
   tell: ({ allowed }) => [`person:${allowed.asker.id}`, `vault:${allowed.vaultId}`],
 });
 
@@ -349,6 +355,7 @@ export const passAskOn = command({
     subject: input.personId,
     names: { [allowed.ask.nodeId]: allowed.node, [input.personId]: allowed.to.name },
   }),
+  says: ({ subject, place }) => `passed a request${place("for")} on to ${subject}`,
   tell: ({ input, allowed }) => [
     `person:${input.personId}`,
     `person:${allowed.ask.personId}`,
@@ -499,6 +506,7 @@ export const setListed = command({
     details: { listed: input.listed },
     names: { [input.entryId]: allowed.name },
   }),
+  says: ({ details, it }) => (details.listed ? `listed ${it} for all staff` : `stopped listing ${it}`),
   tell: () => ["everyone"],
 });
 
@@ -516,7 +524,7 @@ export const remindOfAsks = command({
     const told: string[] = [];
     const tell = async (ids: Iterable<string>, ask: Ask, ends: string) => {
       const asker = await loadPerson(tx, ask.personId, at);
-      const text = await askText(tx, ask, asker?.name ?? "Somebody", await nodeName(tx, ask.nodeId), at);
+      const text = await askText(tx, ask, asker?.name ?? "Someone", await nodeName(tx, ask.nodeId), at);
       for (const id of new Set(ids)) {
         await addNotice(tx, id, at, `${text} ${ends}`, ask.nodeId);
         told.push(id);
@@ -546,7 +554,7 @@ async function tellOwners(tx: Transaction, ask: Ask, at: number, told: string[])
   const asker = await loadPerson(tx, ask.personId, at);
   for (const person of await loadByRole(tx, ["owner"], at))
     if (person.standing === "active" && person.id !== ask.personId) {
-      const text = t.requestedAccessToSomethingIn(asker?.name ?? "Somebody", vault);
+      const text = t.requestedAccessToSomethingIn(asker?.name ?? "Someone", vault);
       await addNotice(tx, person.id, at, text);
       told.push(person.id);
     }

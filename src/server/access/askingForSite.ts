@@ -80,5 +80,6 @@ export const askForSite = command({
     return null;
   },
   journal: ({ input, allowed }) => ({ details: { site: allowed.site, why: input.why } }),
+  says: ({ details, why }) => `requested a login for ${details.site}${why}`,
   tell: ({ allowed }) => [...allowed.told].map((id): Topic => `person:${id}`),
 });

@@ -1,7 +1,7 @@
 /** Giving, changing and withdrawing access, by the rules for givers. */
 import { and, eq, isNull } from "drizzle-orm";
 import { z } from "zod";
-import { type Grant, LEVELS, rank, resolve, sayWeekly, type Weekly } from "../../core/access";
+import { type Given, type Grant, LEVELS, levelWord, rank, resolve, sayWeekly, type Weekly } from "../../core/access";
 import { brokenBy, type Giving } from "../../core/access/houseRules";
 import { personIdOf } from "../caller";
 import { type Context, command, idSchema, instantSchema, type Topic } from "../command";
@@ -90,6 +90,10 @@ export const giveAccess = command({
     return { grantId };
   },
   journal: ({ input, allowed }) => journalOf(input.nodeId, allowed, input, input.subject),
+  says: ({ details, subject, level, place, from, until, weekly, why }) =>
+    details.level === "blocked"
+      ? `blocked ${subject}${place("on")}${from}${until}${weekly}${why}`
+      : `gave ${subject} ${level}${place("on")}${from}${until}${weekly}${why}`,
   tell: ({ input, allowed }) => topicsOf(allowed.vaultId, input.subject),
 });
 
@@ -141,6 +145,8 @@ export const changeAccess = command({
       { ...input, before: allowed.grant.level },
       toSubject(allowed.grant.subjectKind, allowed.grant.subjectId),
     ),
+  says: ({ details, subject, level, place, from, until, weekly, why }) =>
+    `changed ${subject} from ${levelWord((details.before ?? "use") as Given)} to ${level}${place("on")}${from}${until}${weekly}${why}`,
   tell: ({ allowed }) => topicsOf(allowed.vaultId, toSubject(allowed.grant.subjectKind, allowed.grant.subjectId)),
 });
 
@@ -173,6 +179,8 @@ export const withdrawAccess = command({
       { level: allowed.grant.level, from: null, until: null, weekly: null, why: "" },
       toSubject(allowed.grant.subjectKind, allowed.grant.subjectId),
     ),
+  says: ({ details, subject, level, place }) =>
+    details.level === "blocked" ? `unblocked ${subject}${place("on")}` : `ended ${subject}’s ${level}${place("on")}`,
   tell: ({ allowed }) => topicsOf(allowed.vaultId, toSubject(allowed.grant.subjectKind, allowed.grant.subjectId)),
 });
 

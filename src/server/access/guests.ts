@@ -87,6 +87,7 @@ export const askGuestIn = command({
     details: { level: input.level, until: input.until, ...(input.why ? { why: input.why } : {}) },
     names: { [result.personId]: result.name, [input.nodeId]: allowed.node },
   }),
+  says: ({ subject, place, until, why }) => `invited ${subject} as a guest${place("to")}${until}${why}`,
   tell: () => ["administrators"],
 });
 
@@ -115,6 +116,7 @@ export const renewGuestLink = command({
     subject: input.personId,
     names: { [input.personId]: allowed.guest.name, [input.nodeId]: allowed.node },
   }),
+  says: ({ subject, place }) => `created a new sign-in link for ${subject}, a guest${place("of")}`,
   tell: () => ["administrators"],
 });
 
@@ -264,6 +266,8 @@ export const endGuest = command({
     details: { left: result.left },
     names: { [input.personId]: allowed.guest.name, [input.nodeId]: allowed.node },
   }),
+  says: ({ details, subject, place }) =>
+    `ended the access of ${subject}, a guest${place("of")}${details.left ? "; they have left" : ""}`,
   tell: ({ input }): Topic[] => [`person:${input.personId}`, "administrators"],
 });
 

@@ -119,6 +119,8 @@ export const makeHandover = command({
     },
     names: { [input.entryId]: allowed.entry.name },
   }),
+  says: ({ details, place, until }) =>
+    `created a handover link${place("for")} with ${details.fields}${until}${details.mailTo ? `, to be opened with a code sent to ${details.mailTo}` : ""}`,
   tell: ({ allowed }) => [`vault:${allowed.vaultId}`],
 });
 
@@ -273,6 +275,7 @@ export const mailHandoverCode = command({
     details: { to: allowed.mailTo },
     names: { [allowed.row.entryId]: allowed.name },
   }),
+  says: ({ details, place }) => `recorded that a code for a handover link${place("for")} was sent to ${details.to}`,
   tell: ({ allowed }) => [`person:${allowed.row.makerId}`, `vault:${allowed.row.vaultId}`],
 });
 
@@ -336,6 +339,10 @@ export const openHandover = command({
           details: { opened: result.opened !== null, triesLeft: result.triesLeft },
           names: { [allowed.row.entryId]: allowed.name },
         },
+  says: ({ details, place }) =>
+    details.opened
+      ? `recorded that a handover link${place("for")} was opened`
+      : `recorded a wrong passphrase or code for a handover link${place("for")}`,
   tell: ({ allowed }) => [`person:${allowed.row.makerId}`, `vault:${allowed.row.vaultId}`],
 });
 
@@ -366,6 +373,7 @@ export const withdrawHandover = command({
     vault: allowed.vaultId,
     names: { [allowed.row.entryId]: allowed.entry.name },
   }),
+  says: ({ place }) => `withdrew a handover link${place("for")}`,
   tell: ({ allowed }) => [`vault:${allowed.vaultId}`],
 });
 

@@ -74,6 +74,7 @@ export const hangLetterbox = command({
     details: { what: input.name, until: input.until },
     names: { [input.nodeId]: allowed.node },
   }),
+  says: ({ details, place, until }) => `created a letterbox for ${details.what}${place("in")}${until}`,
   tell: ({ allowed }) => [`vault:${allowed.vaultId}`],
 });
 
@@ -157,7 +158,7 @@ export const dropIn = command({
     const { tx, input, at, allowed } = context;
     const { row, vaultId } = allowed;
     const extras = row.labels.map((label, i) => ({ id: uuidv7(), label, class: "secret", value: input.values[i] }));
-    const description = `dropped in${input.from ? ` by ${input.from}` : ""}`;
+    const description = `received through a letterbox${input.from ? ` from ${input.from}` : ""}`;
     const made = await insertEntry(context, {
       ...{ parentId: row.nodeId, vaultId, kind: "note", personId: OUTSIDE, how: "written" },
       values: { name: row.name, description, extras: extras.filter(({ value }) => value?.trim()) },
@@ -173,6 +174,7 @@ export const dropIn = command({
     details: { what: allowed.row.name },
     names: { [allowed.row.nodeId]: allowed.node },
   }),
+  says: ({ details, place }) => `received ${details.what} through a letterbox${place("in")}`,
   tell: ({ allowed }): Topic[] => [`vault:${allowed.vaultId}`, `person:${allowed.row.makerId}`],
 });
 
@@ -196,6 +198,7 @@ export const closeLetterbox = command({
     details: { what: allowed.row.name },
     names: { [allowed.row.nodeId]: allowed.node },
   }),
+  says: ({ details, place }) => `closed the letterbox for ${details.what}${place("in")}`,
   tell: ({ allowed }) => [`vault:${allowed.vaultId}`],
 });
 

@@ -17,7 +17,7 @@ export async function peopleNames(
   const wanted = [...new Set(ids)].filter((id) => id !== null && id !== OUTSIDE);
   const { access } = tx;
   if (access && !me.guest)
-    return (id) => (id === OUTSIDE ? "somebody outside" : id === null ? "" : (access.person(id)?.name ?? ""));
+    return (id) => (id === OUTSIDE ? "someone outside" : id === null ? "" : (access.person(id)?.name ?? ""));
   const rows =
     wanted.length === 0
       ? []
@@ -26,5 +26,5 @@ export async function peopleNames(
           where p.id in (select value from json_each(${JSON.stringify(wanted)}))
             and (${me.guest ? 0 : 1} or p.id = ${me.id} or p.id = (select invited_by from persons where id = ${me.id}))`);
   const names = new Map(rows.map((row) => [row.id, row.name]));
-  return (id) => (id === OUTSIDE ? "somebody outside" : id === null ? "" : (names.get(id) ?? ""));
+  return (id) => (id === OUTSIDE ? "someone outside" : id === null ? "" : (names.get(id) ?? ""));
 }

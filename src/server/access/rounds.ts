@@ -8,7 +8,8 @@ import { and, desc, eq, isNotNull, isNull, sql } from "drizzle-orm";
 import { z } from "zod";
 import { type Change, type Given, LEVELS, Lookup, placeOf, rank, type Subject, subjectKey } from "../../core/access";
 import { type GivenGrant, lookThrough, type Odd, type RoundLine } from "../../core/access/rounds";
-import { sayTime } from "../../core/time";
+import { counted } from "../../core/counted";
+import { sayDate } from "../../core/time";
 import { byName } from "../byName";
 import { type Context, command, idSchema, none, query, type Topic } from "../command";
 import type { Reader, Transaction } from "../database/client";
@@ -64,6 +65,10 @@ export const setRounds = command({
     details: { months: input.months },
     names: { [input.vaultId]: allowed.name },
   }),
+  says: ({ details, it }) =>
+    details.months === null
+      ? `stopped the rounds of ${it}`
+      : `set a round of ${it} every ${details.months === 1 ? "month" : counted(Number(details.months), "month")}`,
   tell: ({ input }) => [`vault:${input.vaultId}`],
 });
 
@@ -90,6 +95,7 @@ export const startRound = command({
     vault: input.vaultId,
     names: { [input.vaultId]: allowed.name },
   }),
+  says: ({ it }) => `started a round of ${it}`,
   tell: ({ input }) => [`vault:${input.vaultId}`],
 });
 
@@ -173,7 +179,7 @@ export const finishRound = command({
     const lines = await linesOf(tx, input.vaultId, me!.id, at);
     const said = new Map(round.said.map((one) => [one.grantId, one]));
     const left = lines.filter(({ grant }) => !said.has(grant.id)).length;
-    if (left > 0) throw new Refused("conflict", t.noAnswerYet(left === 1 ? "One line has" : `${left} lines have`));
+    if (left > 0) throw new Refused("conflict", t.noAnswerYet(left));
     return { round, lines, said, name: await nodeName(tx, input.vaultId) };
   },
   run: async (context) => {
@@ -205,6 +211,8 @@ export const finishRound = command({
     details: { confirmed: result.confirmed, lower: result.lower, end: result.end },
     names: { [input.vaultId]: allowed.name },
   }),
+  says: ({ details, it }) =>
+    `finished a round of ${it}: ${details.confirmed} confirmed, ${details.lower} to lower, ${details.end} to end`,
   tell: ({ input }) => [`vault:${input.vaultId}`],
 });
 
@@ -424,7 +432,7 @@ export const keepRounds = command({
           .update(rounds)
           .set({ asked: next, askedAt: at, remindedAt: null, passed: again })
           .where(eq(rounds.id, round.id));
-        const since = sayTime(round.startedAt, at, zone);
+        const since = sayDate(round.startedAt, at, zone);
         await addNotice(tx, next, at, t.theRoundOfStartedIsNowYours(name, since), round.vaultId);
         told.add(next);
       } else if (round.remindedAt === null && round.askedAt <= at - REMIND_MS) {

@@ -6,6 +6,7 @@
 import { and, desc, eq, gt, sql } from "drizzle-orm";
 import { z } from "zod";
 import { atLeast, type Change, placeOf } from "../../core/access";
+import { counted } from "../../core/counted";
 import type { Caller } from "../caller";
 import { type Context, command, idSchema, none, query } from "../command";
 import type { Reader } from "../database/client";
@@ -157,7 +158,7 @@ async function viewOf(tx: Reader, draft: Slip, drafter: Person, at: number): Pro
       // Whoever is no steward there any more learns no name of today.
       const found = await resolveAt(tx, personId, change.nodeId, at);
       const known = atLeast(found?.resolution.level ?? "none", change.type === "move" ? "edit" : "steward");
-      return known ? text : "A change where you may not make it any more";
+      return known ? text : "A change you can no longer make";
     }),
   );
   const moved = await Promise.all(draft.changes.map(async ({ change, was }) => (await standing(tx, change)) !== was));
@@ -227,6 +228,10 @@ export const applySlip = command({
       ...(input.why ? { why: input.why } : {}),
     },
   }),
+  says: ({ details, why }) =>
+    details.waiting
+      ? `sent a change slip with ${counted(Number(details.changes), "change")} for approval${why}`
+      : `applied a change slip with ${counted(Number(details.changes), "change")}${why}`,
   tell: ({ allowed }) => allowed.people.map((id) => `person:${id}` as const),
 });
 
@@ -369,6 +374,10 @@ export const answerSlip = command({
     details: { yes: input.yes, applied: result.applied, ...(input.word ? { why: input.word } : {}) },
     names: { [allowed.slip.personId]: allowed.drafter?.name ?? "" },
   }),
+  says: ({ details, subject, why }) =>
+    details.yes
+      ? `approved ${subject}’s change slip${details.applied ? ", which has been applied" : ""}`
+      : `declined ${subject}’s change slip${why}`,
   tell: ({ allowed }) => [`person:${allowed.slip.personId}`],
 });
 

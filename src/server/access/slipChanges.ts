@@ -1,6 +1,15 @@
 import { and, eq, isNull } from "drizzle-orm";
 import { z } from "zod";
-import { type Change, isActive, LEVELS, levelWord, resolve, sayWeekly, type Terms } from "../../core/access";
+import {
+  type Change,
+  type Given,
+  isActive,
+  LEVELS,
+  levelWord,
+  resolve,
+  sayWeekly,
+  type Terms,
+} from "../../core/access";
 import { sayTime } from "../../core/time";
 import { type Context, idSchema, instantSchema } from "../command";
 import type { Reader } from "../database/client";
@@ -151,26 +160,32 @@ export async function textsOf(tx: Reader, changes: readonly Change[], at: number
     if (change.type === "set") {
       const node = await nodeName(tx, change.nodeId);
       const given = change.grants.map((one) => sayTerms(one, at, names.zone)).join(" and ");
-      const was = (await cellRows(tx, change)).map((row) => sayTerms(row, at, names.zone)).join(" and ");
+      const rows = await cellRows(tx, change);
+      const was = rows.map((row) => sayTerms(row, at, names.zone)).join(" and ");
       const who = names.subject(change.subject);
+      const blocked = (grants: readonly { level: Given }[]) => grants.some((one) => one.level === "blocked");
       texts.push(
         given === ""
-          ? `${who}: ${was || "nothing"} on ${node} is taken away`
+          ? blocked(rows)
+            ? `Unblock ${who} on ${node}`
+            : `End ${who}’s ${was || "access"} on ${node}`
           : was === ""
-            ? `${who}: ${given} on ${node}`
-            : `${who}: ${given} on ${node} instead of ${was}`,
+            ? blocked(change.grants)
+              ? `Block ${who} on ${node}${given.slice(levelWord("blocked").length)}`
+              : `Give ${who} ${given} on ${node}`
+            : `Change ${who} from ${was} to ${given} on ${node}`,
       );
     } else if (change.type === "member") {
       const [who, group] = [names.people.get(change.personId), names.subject({ kind: "group", id: change.groupId })];
       const until = change.held?.until ? ` until ${sayTime(change.held.until, at, names.zone)}` : "";
-      texts.push(change.held ? `${who} comes into ${group}${until}` : `${who} leaves ${group}`);
+      texts.push(change.held ? `Add ${who} to ${group}${until}` : `Remove ${who} from ${group}`);
     } else if (change.type === "move")
-      texts.push(`${await nodeName(tx, change.nodeId)} moves into ${await nodeName(tx, change.parentId)}`);
+      texts.push(`Move ${await nodeName(tx, change.nodeId)} into ${await nodeName(tx, change.parentId)}`);
     else
       texts.push(
         change.separate
-          ? `${await nodeName(tx, change.nodeId)} becomes separate`
-          : `${await nodeName(tx, change.nodeId)} is not separate any more`,
+          ? `Make ${await nodeName(tx, change.nodeId)} separate`
+          : `Let ${await nodeName(tx, change.nodeId)} inherit access again`,
       );
   }
   return texts;

@@ -57,6 +57,7 @@ export const takeStewardship = command({
     details: { why: input.why },
     names: { [input.nodeId]: allowed.node },
   }),
+  says: ({ place, why }) => `took stewardship${place("of")}${why}`,
   tell: ({ allowed }) => [`vault:${allowed.vaultId}`, "everyone"],
 });
 

@@ -1,4 +1,5 @@
 /** Every sentence and label of this area, in one place to be read. */
+import { agree, counted } from "../../core/counted";
 export const accepting = {
   acceptYourAccessToFirstOnIts: (name: string) => `Accept your access to ${name} first, on its page.`,
   thereIsNothingLeftToAcceptHere: "There is nothing left to accept here.",
@@ -163,10 +164,10 @@ export const rounds = {
   thereIsNoRoundUnderWayHere: "There is no round under way here.",
   someoneElseHasChangedOrEnded: "Someone else has changed or ended this grant. Check it and try again.",
   thereIsNoLevelBelowUseEnd: "There is no level below Use. End it instead.",
-  noAnswerYet: (part: string) => `${part} no answer yet.`,
   theRoundOfStartedIsNowYours: (name: string, since: string) =>
     `The round of ${name}, started ${since}, is now yours: review who has what.`,
   theRoundOfIsStillWaitingFor: (name: string) => `The round of ${name} is still waiting for you.`,
+  noAnswerYet: (lines: number) => `${counted(lines, "line")} ${agree(lines, "has", "have")} no answer yet.`,
 };
 
 export const secondLook = {

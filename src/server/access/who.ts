@@ -38,7 +38,7 @@ export interface WhoLine {
   why: string;
   /** Set on this very node. */
   here: boolean;
-  /** "set here", "from the vault Shop & Tickets". */
+  /** "set directly", "from the vault Shop & Tickets". */
   where: string;
   grantId: string;
   /** Starts later. */
@@ -123,7 +123,7 @@ function whoLine(
     weekly: row.weekly,
     why: row.why,
     here,
-    where: here ? "set here" : `from ${names.node(row.nodeId)}`,
+    where: here ? "set directly" : `from ${names.node(row.nodeId)}`,
     grantId: row.id,
     coming: row.from !== null && row.from > at,
   };
@@ -179,7 +179,7 @@ export async function loadNames(tx: Reader, ids: Iterable<string | null>): Promi
           union all select node_id, name, 'vault' from vaults where node_id in ${among}
           union all select node_id, name, 'folder' from folders where node_id in ${among}`);
   for (const { id, name, what } of rows) if (what === "person") people.set(id, name);
-  people.set(OUTSIDE, "somebody outside");
+  people.set(OUTSIDE, "someone outside");
   const others = new Map(
     rows.flatMap(({ id, name, what }) =>
       what === "person" ? [] : [[id, what === "group" ? name : `the ${what} ${name}`] as const],

@@ -88,7 +88,7 @@ async function ownEndings(
       endings.push({ at: row.until, says: (when) => t.itWasGivenUntil(when) });
     else if (row.validUntil !== null) {
       const by = await nameFor(tx, person, await whoWithdrew(tx, person, row.nodeId, row.validUntil));
-      endings.push({ at: row.validUntil, says: (when) => `${by} withdrew it (${when}).` });
+      endings.push({ at: row.validUntil, says: (when) => `${by} ended it (${when}).` });
     } else if (row.weekly && !isActive(row, at) && (row.from ?? 0) <= at) {
       const weekly = sayWeekly(row.weekly);
       endings.push({ at, says: () => t.youHaveIt(weekly) });

@@ -66,7 +66,7 @@ export async function readKeyFile(dataFolder: string, rootKey: Bytes): Promise<K
     content = fileSchema.parse(JSON.parse(readFileSync(file, "utf8")));
   } catch {
     throw new StartError(
-      `The key file ${file} cannot be read. Bring it back from a backup; Galtry makes no new one over existing data.`,
+      `The key file ${file} cannot be read. Restore it from a backup: Galtry does not create a new one over existing data.`,
     );
   }
   const wrapping = await deriveKey(rootKey, "galtry key file");

@@ -203,6 +203,7 @@ export const updatePassword = command({
     details: { changed: "password", captured: true },
     names: { [input.entryId]: allowed.entry.name },
   }),
+  says: ({ it }) => `changed the password of ${it} with Lanyard`,
   tell: ({ allowed }) => [`vault:${allowed.vaultId}`],
 });
 
@@ -286,5 +287,6 @@ export const guardedFill = command({
     details: { how: "guarded fill" },
     names: { [input.entryId]: allowed.entry.name },
   }),
+  says: ({ place }) => `signed in${place("with")} (guarded fill: the password was sent to this browser)`,
   tell: ({ allowed }) => [`vault:${allowed.vaultId}`],
 });

@@ -109,6 +109,7 @@ export const confirmPairing = command({
       .where(eq(pairings.id, allowed.id));
   },
   journal: ({ allowed }) => ({ details: { browser: allowed.browser } }),
+  says: ({ details }) => `connected Lanyard in ${details.browser}`,
   tell: () => [],
 });
 
@@ -164,6 +165,7 @@ export const takeToken = command({
     result.state === "connected"
       ? { person: result.personId, details: { lanyard: result.lanyardId, browser: allowed.browser } }
       : null,
+  says: () => null,
   tell: ({ result }) => (result.state === "connected" ? [`person:${result.personId}`] : []),
 });
 
@@ -199,7 +201,7 @@ export const lanyardFor = query({
     if (row.expiresAt <= at || at - row.lastUsedAt > UNUSED_MS)
       return {
         lanyard: null,
-        why: "it ran out",
+        why: "it expired",
         endedAt: Math.min(row.expiresAt, row.lastUsedAt + UNUSED_MS),
         endedBy: null,
       };
@@ -245,5 +247,6 @@ export const endLanyard = command({
       .where(and(eq(lanyards.id, allowed.id), isNull(lanyards.endedAt)));
   },
   journal: ({ allowed, input }) => ({ subject: allowed.personId, details: { lanyard: allowed.id, why: input.why } }),
+  says: ({ subject, own, why }) => `disconnected a Lanyard${own ? "" : ` of ${subject}`}${why}`,
   tell: ({ allowed }) => [`person:${allowed.personId}`],
 });

@@ -106,5 +106,6 @@ export const mailTried = command({
       details: { to: result.to, wrong: input.wrong },
       names: result.nodeId ? { [result.nodeId]: result.name } : {},
     },
+  says: ({ details, place }) => `could not send an email to ${details.to}${place("about")}: ${details.wrong}`,
   tell: ({ result }) => (result ? [`person:${result.makerId}`] : []),
 });

@@ -3,7 +3,7 @@
 import { and, eq, isNull } from "drizzle-orm";
 import { z } from "zod";
 import { type Given, isActive, levelWord } from "../../core/access";
-import { sayTime } from "../../core/time";
+import { sayDate } from "../../core/time";
 import { nodeName } from "../access/nodeName";
 import { withoutSteward } from "../access/stewards";
 import { isAdministrator, personIdOf } from "../caller";
@@ -37,6 +37,7 @@ export const makeGroup = command({
     return { groupId };
   },
   journal: ({ input, result }) => ({ subject: result.groupId, names: { [result.groupId]: input.name } }),
+  says: ({ subject }) => `created the group ${subject}`,
   tell: () => ["administrators"],
 });
 
@@ -92,6 +93,8 @@ export const setMember = command({
     },
     names: { [input.personId]: allowed.person, [input.groupId]: allowed.group },
   }),
+  says: ({ details, subject, nameOf, from, until }) =>
+    `added ${subject} to ${nameOf(String(details.group))}${details.keeper ? " as keeper" : ""}${from}${until}`,
   tell: ({ input, allowed }) => topics(input, allowed.vaults),
 });
 
@@ -129,6 +132,7 @@ export const removeMember = command({
     details: { group: input.groupId },
     names: { [input.personId]: allowed.person, [input.groupId]: allowed.group },
   }),
+  says: ({ details, subject, nameOf }) => `removed ${subject} from ${nameOf(String(details.group))}`,
   tell: ({ input, allowed }) => topics(input, allowed.vaults),
 });
 
@@ -150,6 +154,7 @@ export const changeGroup = command({
     await tx.update(groups).set({ name, description }).where(eq(groups.id, input.groupId));
   },
   journal: ({ input }) => ({ subject: input.groupId, names: { [input.groupId]: input.name } }),
+  says: ({ subject }) => `renamed a group to ${subject}`,
   tell: ({ input, allowed }) => groupTopics(input.groupId, allowed.vaults),
 });
 
@@ -171,7 +176,7 @@ export const endGroup = command({
   run: async (context) => {
     const { tx, input, at, commandId, caller, allowed } = context;
     const { group } = allowed;
-    const when = input.until === null ? "no end" : `until ${sayTime(input.until, at, await timeZone(tx))}`;
+    const when = input.until === null ? "no end date" : `until ${sayDate(input.until, at, await timeZone(tx))}`;
     await tellReached(
       tx,
       group.id,
@@ -195,6 +200,10 @@ export const endGroup = command({
     details: { until: input.until },
     names: { [input.groupId]: allowed.group.name },
   }),
+  says: ({ subject, until }) =>
+    until
+      ? `set the end date of the group ${subject} to${until.slice(" until".length)}`
+      : `removed the end date of the group ${subject}`,
   tell: ({ input, allowed }) => groupTopics(input.groupId, allowed.vaults),
 });
 
@@ -216,6 +225,7 @@ export const deleteGroup = command({
     await tx.delete(groups).where(eq(groups.id, input.groupId));
   },
   journal: ({ input, allowed }) => ({ subject: input.groupId, names: { [input.groupId]: allowed.name } }),
+  says: ({ subject }) => `deleted the group ${subject}`,
   tell: () => ["administrators"],
 });
 

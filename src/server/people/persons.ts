@@ -67,6 +67,7 @@ export const addPerson = command({
     details: { role: input.role },
     names: { [result.personId]: input.name },
   }),
+  says: ({ subject }) => `added ${subject}`,
   tell: () => ["administrators"],
 });
 
@@ -78,7 +79,7 @@ export const renewLink = command({
   allow: (context) => requireOther(context, context.input.personId),
   run: async ({ tx, input, caller, at, allowed, house }) => {
     if (allowed.standing.standing === "leaver") throw new Refused("conflict", t.reinstateThisPersonFirst);
-    await endAll(tx, input.personId, at, personIdOf(caller), "a new sign-in link was made");
+    await endAll(tx, input.personId, at, personIdOf(caller), "a new sign-in link was created");
     await addNotice(tx, input.personId, at, t.anAdministratorCreatedANewSign);
     const revealed = await vaultsRevealedTo(tx, input.personId, at);
     await tellStewards(
@@ -92,16 +93,35 @@ export const renewLink = command({
     return { link: new URL(`/join#${token}`, house.configuration.publicUrl).href };
   },
   journal: ({ input, allowed }) => ({ subject: input.personId, names: { [input.personId]: allowed.person.name } }),
+  says: ({ subject }) => `created a new sign-in link for ${subject}`,
   tell: ({ input }) => [`person:${input.personId}`, "administrators"],
 });
 
 const statePairs = {
-  suspend: { name: "people.suspend", to: "suspended", from: ["active", "invited"], why: "suspended" },
-  leave: { name: "people.leave", to: "leaver", from: ["active", "invited", "suspended"], why: "access ended" },
-  bringBack: { name: "people.bringBack", to: "active", from: ["suspended", "leaver"], why: "brought back" },
+  suspend: {
+    name: "people.suspend",
+    to: "suspended",
+    from: ["active", "invited"],
+    why: "suspended",
+    past: (who: string) => `suspended ${who}`,
+  },
+  leave: {
+    name: "people.leave",
+    to: "leaver",
+    from: ["active", "invited", "suspended"],
+    why: "access ended",
+    past: (who: string) => `marked ${who} as a leaver`,
+  },
+  bringBack: {
+    name: "people.bringBack",
+    to: "active",
+    from: ["suspended", "leaver"],
+    why: "reinstated",
+    past: (who: string) => `reinstated ${who}`,
+  },
 } as const;
 
-function stateCommand({ name, to, from, why }: (typeof statePairs)[keyof typeof statePairs]) {
+function stateCommand({ name, to, from, why, past }: (typeof statePairs)[keyof typeof statePairs]) {
   return command({
     name,
     input: z.strictObject({ personId: idSchema, why: z.string().trim().max(300).default("") }),
@@ -126,6 +146,7 @@ function stateCommand({ name, to, from, why }: (typeof statePairs)[keyof typeof 
       details: { why: input.why },
       names: { [input.personId]: allowed.person.name },
     }),
+    says: (told) => `${past(told.subject)}${told.why}`,
     tell: ({ input }): Topic[] => [`person:${input.personId}`, "administrators", "everyone"],
   });
 }
@@ -153,6 +174,7 @@ export const endEverything = command({
     details: { why: input.why },
     names: { [input.personId]: allowed.person.name },
   }),
+  says: ({ subject, why }) => `signed ${subject} out everywhere${why}`,
   tell: ({ input }) => [`person:${input.personId}`],
 });
 
@@ -179,6 +201,7 @@ export const changeRole = command({
     details: { before: allowed.standing.role, role: input.role },
     names: { [input.personId]: allowed.person.name },
   }),
+  says: ({ details, subject }) => `changed ${subject} from ${details.before} to ${details.role}`,
   tell: ({ input }) => [`person:${input.personId}`, "administrators", "everyone"],
 });
 
@@ -213,6 +236,8 @@ export const setEnd = command({
     },
     names: { [input.personId]: allowed.person.name },
   }),
+  says: ({ subject, until }) =>
+    until ? `set the end date of ${subject} to${until.slice(" until".length)}` : `removed the end date of ${subject}`,
   tell: ({ input }): Topic[] => [`person:${input.personId}`, "administrators", "everyone"],
 });
 
@@ -229,13 +254,14 @@ export const leaveDue = command({
       .innerJoin(persons, eq(persons.id, standings.personId))
       .where(and(isNull(standings.validUntil), lte(standings.until, at)));
     for (const { person, standing } of due) {
-      await endAll(tx, person.id, at, null, "the date set for it had come");
+      await endAll(tx, person.id, at, null, "their end date was reached");
       const next = { role: standing.role, standing: "leaver", until: null } as const;
       await setStanding(tx, person.id, next, at, commandId);
     }
     return due.map(({ person }) => ({ personId: person.id, name: person.name }));
   },
   journal: ({ result }) => result.map(({ personId, name }) => ({ subject: personId, names: { [personId]: name } })),
+  says: ({ subject }) => `ended all access of ${subject} on the date set for it`,
   tell: ({ result }): Topic[] =>
     result.length === 0
       ? []
@@ -288,6 +314,7 @@ export const ownerLink = command({
     return { link: new URL(`/join#${token}`, house.configuration.publicUrl).href };
   },
   journal: ({ allowed }) => ({ subject: allowed.id, names: { [allowed.id]: allowed.name } }),
+  says: ({ subject }) => `a sign-in link for ${subject} was created on the server`,
   tell: () => ["administrators"],
 });
 

@@ -73,6 +73,7 @@ export const signIn = command({
   },
   journal: ({ result }) =>
     result.signedIn ? { person: result.personId, names: { [result.personId]: result.name } } : null,
+  says: () => "signed in to Galtry",
   tell: ({ result }) => (result.signedIn ? [`person:${result.personId}`] : []),
 });
 
@@ -165,6 +166,7 @@ export const signOut = command({
     if (allowed.sessionId) await tx.update(sessions).set({ endedAt: at }).where(eq(sessions.id, allowed.sessionId));
   },
   journal: () => ({}),
+  says: () => "signed out of Galtry",
   tell: ({ allowed }) => [`person:${allowed.personId}`],
 });
 
@@ -192,6 +194,7 @@ export const proveAgain = command({
     return { right: true };
   },
   journal: ({ result }) => ({ details: { right: result.right } }),
+  says: ({ details }) => (details.right ? "entered their sign-in password again" : "entered a wrong sign-in password"),
   tell: () => [],
 });
 
@@ -211,6 +214,7 @@ export const endSession = command({
       .where(and(eq(sessions.id, input.sessionId), isNull(sessions.endedAt)));
   },
   journal: () => ({}),
+  says: () => "signed out one of their own sessions",
   tell: ({ allowed }) => [`person:${allowed.personId}`],
 });
 

@@ -73,6 +73,7 @@ export const setUp = command({
     return { personId, ...(await openSession(tx, personId, allowed.caller, at)) };
   },
   journal: ({ input, result }) => ({ person: result.personId, names: { [result.personId]: input.name } }),
+  says: () => "set up this Galtry",
   tell: () => [],
 });
 
@@ -109,6 +110,7 @@ export const acceptLink = command({
     return { personId, ...(await openSession(tx, personId, allowed.caller, at)) };
   },
   journal: ({ result }) => ({ person: result.personId }),
+  says: () => "set a sign-in password",
   tell: ({ result }) => [`person:${result.personId}`, "administrators"],
 });
 

@@ -33,6 +33,7 @@ export const changeRules = command({
     return { changed };
   },
   journal: ({ result }) => ({ details: { rules: result.changed.join(" ") } }),
+  says: ({ details }) => `changed the house rules: ${details.rules}`,
   tell: () => ["everyone", "administrators"],
 });
 

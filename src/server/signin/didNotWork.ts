@@ -49,6 +49,8 @@ export const didNotWork = command({
     details: { what: input.what },
     names: { [input.entryId]: allowed.entry.name },
   }),
+  says: ({ details, it }) =>
+    `reported a problem with ${it}: ${DID_NOT_WORK[details.what as keyof typeof DID_NOT_WORK] ?? "something else"}`,
   tell: ({ allowed }) => [`vault:${allowed.vaultId}`],
 });
 

@@ -79,7 +79,7 @@ function selected(field: PageField, chosen: string | undefined): [string, string
   if (field.required && option.value === "")
     throw new SignInFailure(
       "not-understood",
-      `the page asks to choose "${field.label || field.name}", and no choice is kept`,
+      `the page asks to choose "${field.label || field.name}", and no choice is saved`,
     );
   return [[field.name, option.value]];
 }

@@ -111,7 +111,7 @@ class Visit {
       return;
     }
     if (kind === "one-time-code-step") {
-      if (!this.#login.code) throw new SignInFailure("code-missing", "the site asks for a code and none is kept");
+      if (!this.#login.code) throw new SignInFailure("code-missing", "the site asks for a code and the entry has none");
       if (this.#sent.code) throw new SignInFailure("code-refused", "the site asks for the code again");
       return;
     }

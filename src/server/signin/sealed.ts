@@ -124,6 +124,7 @@ export const beginSignIn = command({
           names: { [input.entryId]: result.entry.name },
         }
       : null,
+  says: () => null,
   tell: () => [],
 });
 
@@ -210,6 +211,16 @@ export const handOver = command({
     },
     names: { [allowed.row.entryId]: allowed.entry?.name ?? "" },
   }),
+  says: ({ details, it, place }) => {
+    const how =
+      details.outcome === "signed-in"
+        ? null
+        : (FAILURES[details.outcome as Exclude<SignInOutcome, "signed-in">]?.title ?? "failed");
+    if (details.tried) return how === null ? `tested ${it}: it works` : `tested ${it}: the site ${how}`;
+    return how === null
+      ? `signed in${place("with")} (sealed sign-in)`
+      : `tried to sign in${place("with")}: the site ${how}`;
+  },
   tell: ({ allowed }) => [
     `person:${allowed.row.personId}`,
     ...(allowed.vaultId ? [`vault:${allowed.vaultId}` as const] : []),
@@ -310,7 +321,7 @@ export async function sealedSignIn(
   if (!("signInId" in begun))
     return {
       outcome: "refused-before",
-      detail: sees("this version was refused by the site"),
+      detail: sees("the site rejected this version"),
       guardedFill: false,
       entry: named,
     };
@@ -357,7 +368,7 @@ export async function proveEntry(
   engine: SignInEngine = defaultEngine(house),
 ): Promise<{ outcome: SignInOutcome; detail: string }> {
   const begun = await beginInTurn(house, caller, entryId, () => undefined, signal);
-  if (!("signInId" in begun)) return { outcome: "refused-before", detail: "this version was refused by the site" };
+  if (!("signInId" in begun)) return { outcome: "refused-before", detail: "the site rejected this version" };
   const { outcome, detail } = await attempt(house, caller, seenAs, begun, () => undefined, signal, engine);
   const ended = await handOver.execute(house, { signInId: begun.signInId, outcome, detail, jar: null }, caller);
   return { outcome: ended.outcome, detail };
@@ -464,6 +475,7 @@ export const reportLanding = command({
   },
   journal: ({ input, allowed }) =>
     input.signedIn ? null : { node: allowed.entryId, details: { signIn: input.signInId, outcome: "tied-to-address" } },
+  says: ({ place }) => `reached the site, but was not signed in${place("with")}`,
   tell: ({ allowed }) => [`person:${allowed.personId}`],
 });
 
@@ -488,5 +500,6 @@ export const closeBrokenOff = command({
       node: row.entryId,
       details: { signIn: row.signInId, outcome: "broken-off" },
     })),
+  says: ({ place }) => `was signing in${place("with")} when Galtry stopped`,
   tell: ({ result }) => result.map((row) => `person:${row.personId}` as const),
 });

@@ -60,6 +60,7 @@ export const dropJar = command({
     input.signedOut && result.entryId
       ? { person: result.personId, node: result.entryId, details: { signIn: input.signInId } }
       : null,
+  says: ({ place }) => `was signed out by Galtry${place("at")}, because their access ended`,
   tell: () => [],
 });
 

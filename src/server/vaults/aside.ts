@@ -29,6 +29,7 @@ export const setAside = command({
       .where(inArray(entries.nodeId, input.entryIds));
   },
   journal: ({ input, allowed }) => allowed.lines({ aside: input.aside }),
+  says: ({ details, it }) => (details.aside ? `set ${it} aside` : `brought ${it} back from being set aside`),
   tell: ({ allowed }) => allowed.topics,
 });
 
@@ -70,5 +71,6 @@ export const setVaultAside = command({
     details: { aside: input.aside },
     names: { [input.vaultId]: allowed.vault.name },
   }),
+  says: ({ details, it }) => (details.aside ? `set ${it} aside` : `brought ${it} back from being set aside`),
   tell: ({ input }) => [`vault:${input.vaultId}`],
 });

@@ -152,6 +152,7 @@ export const finishAttachment = command({
     await tx.update(attachments).set({ completeAt: at }).where(eq(attachments.id, file.id));
   },
   journal: ({ allowed }) => lineOf(allowed.file, allowed.vaultId, allowed.entry.name),
+  says: ({ details, place }) => `attached “${details.file}”${place("to")}`,
   tell: ({ allowed }) => [`vault:${allowed.vaultId}`],
 });
 
@@ -174,6 +175,7 @@ export const removeAttachment = command({
   },
   journal: ({ allowed }) =>
     allowed.file.completeAt === null ? null : lineOf(allowed.file, allowed.vaultId, allowed.entry.name),
+  says: ({ details, place }) => `deleted the attachment “${details.file}”${place("of")}`,
   tell: ({ allowed }) => [`vault:${allowed.vaultId}`],
 });
 
@@ -204,6 +206,7 @@ export const openAttachment = command({
     const line = lineOf(allowed.file, allowed.vaultId, allowed.entry.name);
     return { ...line, details: { ...line.details, how: input.how } };
   },
+  says: ({ details, place }) => `${details.how === "saved" ? "downloaded" : "opened"} “${details.file}”${place("of")}`,
   tell: ({ allowed }) => [`vault:${allowed.vaultId}`],
 });
 

@@ -32,6 +32,7 @@ export const binEntry = command({
       .where(inArray(entries.nodeId, input.entryIds));
   },
   journal: ({ allowed }) => allowed.lines(),
+  says: ({ it }) => `put ${it} in the bin`,
   tell: ({ allowed }) => allowed.topics,
 });
 
@@ -92,6 +93,7 @@ export const restoreEntry = command({
       });
   },
   journal: ({ allowed }) => linesOf(allowed),
+  says: ({ it }) => `restored ${it}`,
   tell: ({ allowed }) => topicsOf(allowed),
 });
 
@@ -105,6 +107,7 @@ export const eraseEntry = command({
     await eraseNodes(tx, input.entryIds, at);
   },
   journal: ({ allowed }) => linesOf(allowed),
+  says: ({ it }) => `deleted ${it} for good`,
   tell: ({ allowed }) => topicsOf(allowed),
 });
 
@@ -134,6 +137,7 @@ export const eraseFolder = command({
     details: { things: result },
     names: { [input.folderId]: allowed.folder.name },
   }),
+  says: ({ it }) => `deleted ${it} for good, with everything in it`,
   tell: ({ allowed }) => [`vault:${allowed.vaultId}`],
 });
 
@@ -181,5 +185,6 @@ export const emptyBins = command({
   },
   journal: ({ result }) =>
     result.rows.map((row) => ({ node: row.id, vault: row.vaultId, person: null, names: { [row.id]: row.name } })),
+  says: ({ it }) => `deleted ${it} for good after ${BIN_DAYS} days in the bin`,
   tell: ({ result }) => result.rows.map((row) => `vault:${row.vaultId}` as const),
 });

@@ -2,6 +2,7 @@
 import { and, eq, isNull } from "drizzle-orm";
 import { z } from "zod";
 import { atLeast, type Reach } from "../../core/access";
+import { counted } from "../../core/counted";
 import { hostOf } from "../../core/signin/address";
 import { siteOf } from "../../core/signin/site";
 import { resolveAt } from "../access/load";
@@ -111,6 +112,7 @@ export const compareRows = command({
     return compared;
   },
   journal: ({ input }) => ({ details: { rows: input.rows.length } }),
+  says: ({ details }) => `compared ${counted(Number(details.rows), "row")} of a file with the entries in Galtry`,
   tell: () => [],
 });
 

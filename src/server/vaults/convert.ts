@@ -51,5 +51,6 @@ export const convertEntry = command({
     details: { kind: allowed.to.name },
     names: { [input.entryId]: allowed.entry.name },
   }),
+  says: ({ details, it }) => `changed the kind of ${it} to ${details.kind}`,
   tell: ({ allowed }) => [`vault:${allowed.vaultId}`],
 });

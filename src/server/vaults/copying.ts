@@ -196,7 +196,7 @@ export const copyNodes = command({
     const made: { entryId: string; name: string }[] = [];
     for (const entry of load.entries.filter((one) => one.binnedAt === null)) {
       const entryId = await newNode(entry.nodeId, "entry");
-      const name = sameParent(entry.nodeId) ? `${entry.name.slice(0, 190)} (copy)` : entry.name;
+      const name = sameParent(entry.nodeId) ? `${entry.name.slice(0, 190)} (duplicate)` : entry.name;
       await copyEntry(tx, house, entry, { entryId, vaultId, name, by, at });
       made.push({ entryId, name });
     }
@@ -209,6 +209,7 @@ export const copyNodes = command({
       subject: input.parentId,
       names: { [entryId]: name },
     })),
+  says: ({ it }) => `created ${it} as a duplicate`,
   tell: ({ allowed }) => [`vault:${allowed.vaultId}`],
 });
 
@@ -364,6 +365,7 @@ export const moveAcross = command({
         names: { [nodeId]: result.names.get(nodeId)!, [input.parentId]: result.names.get(input.parentId)! },
       })),
     ),
+  says: ({ details, it }) => (details.out ? `moved ${it} to another vault` : `moved ${it} here from another vault`),
   tell: ({ allowed }) => [
     `vault:${allowed.fromVault}`,
     `vault:${allowed.vaultId}`,

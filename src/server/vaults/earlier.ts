@@ -14,6 +14,7 @@ import { personIdOf } from "../caller";
 import { command, idSchema, query } from "../command";
 import type { Reader } from "../database/client";
 import { entryVersions } from "../database/schema";
+import { fieldsChanged } from "../journal/says";
 import { notFound, Refused } from "../refused";
 import { changedFields, classesOf, fieldsOf, type VersionRow } from "./composing";
 import { requireEntries, requireEntry } from "./entries";
@@ -212,6 +213,8 @@ export const revealEarlier = command({
     details: { field: result.word, how: input.how, version: allowed.version.number },
     names: { [input.entryId]: allowed.entry.name },
   }),
+  says: ({ details, place }) =>
+    `${details.how === "copied" ? "copied" : "revealed"} the ${details.field} of version ${details.version}${place("of")}`,
   tell: ({ allowed }) => [`vault:${allowed.vaultId}`],
 });
 
@@ -295,6 +298,8 @@ export const bringBackVersion = command({
       ...line,
       details: { changed: result.words[at]!, version: allowed.items[at]!.version.number },
     })),
+  says: ({ details, place }) =>
+    `restored ${fieldsChanged(details.changed || "values")} of version ${details.version}${place("of")}`,
   tell: ({ allowed }) => allowed.topics,
 });
 

@@ -12,6 +12,7 @@ import { type Context, command, idSchema } from "../command";
 import { entries, entryVersions, met, nodes, places } from "../database/schema";
 import { uuidv7 } from "../ids";
 import type { JournalEntry } from "../journal/append";
+import { fieldsChanged } from "../journal/says";
 import { tellStewards } from "../people/telling";
 import { notFound, Refused } from "../refused";
 import { fieldsOf, type VersionRow, valuesIn } from "./composing";
@@ -138,6 +139,7 @@ export const addEntry = command({
     details: { captured: input.captured },
     names: { [result.entryId]: result.name },
   }),
+  says: ({ details, it }) => (details.captured ? `added ${it} with Lanyard` : `added ${it}`),
   tell: ({ allowed }) => [`vault:${allowed.vaultId}`],
 });
 
@@ -181,6 +183,7 @@ export const changeEntry = command({
     details: { changed: result.changed, captured: input.captured },
     names: { [input.entryId]: result.name },
   }),
+  says: ({ details, place }) => `edited ${fieldsChanged(details.changed)}${place("of")}`,
   tell: ({ allowed }) => [`vault:${allowed.vaultId}`],
 });
 
@@ -203,7 +206,7 @@ async function overtaken(
   const seen = kind.fields.filter((field) => field.class === "identifier").map(({ id }) => [id, now.fields[id] ?? ""]);
   const secrets = kind.fields.filter((field) => field.class === "secret");
   const differs = (id: string) => then === null || fieldsOf(then)[id] !== fieldsOf(now)[id];
-  return new Refused("conflict", t.changedThisEntryWhileYouWere(who || "Somebody"), undefined, {
+  return new Refused("conflict", t.changedThisEntryWhileYouWere(who || "Someone"), undefined, {
     versionId: current.id,
     by: who || null,
     at: current.createdAt,

@@ -208,7 +208,7 @@ async function seenBy(tx: Reader, kind: Kind, entry: EntryRow, me: Person) {
     if (isSecret(kind, row.field) && marks.has(`${row.field} ${row.fingerprint}`) && !seen.has(row.personId))
       seen.set(row.personId, {
         personId: row.personId,
-        name: row.personId === OUTSIDE ? "Somebody outside" : named(row.personId),
+        name: row.personId === OUTSIDE ? "Someone outside" : named(row.personId),
         at: row.at,
         how: row.how,
       });

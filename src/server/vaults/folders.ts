@@ -78,6 +78,7 @@ export const makeFolder = command({
     vault: allowed.vaultId,
     names: { [result.folderId]: input.name },
   }),
+  says: ({ place }) => `created the folder${place("")}`,
   tell: ({ allowed }) => [`vault:${allowed.vaultId}`],
 });
 
@@ -94,6 +95,7 @@ export const renameFolder = command({
     vault: allowed.vaultId,
     names: { [input.folderId]: input.name },
   }),
+  says: ({ it }) => `renamed ${it}`,
   tell: ({ allowed }) => [`vault:${allowed.vaultId}`],
 });
 
@@ -143,6 +145,7 @@ export const binFolder = command({
     details: { things: result.things },
     names: { [input.folderId]: allowed.folder.name },
   }),
+  says: ({ it }) => `put ${it} in the bin, with everything in it`,
   tell: ({ allowed }) => [`vault:${allowed.vaultId}`],
 });
 
@@ -175,6 +178,7 @@ export const restoreFolder = command({
     vault: allowed.vaultId,
     names: { [input.folderId]: allowed.folder.name },
   }),
+  says: ({ it }) => `restored ${it}, with everything in it`,
   tell: ({ allowed }) => [`vault:${allowed.vaultId}`],
 });
 

@@ -2,6 +2,7 @@
 import { eq, inArray, sql } from "drizzle-orm";
 import { z } from "zod";
 import { atLeast } from "../../core/access";
+import { counted } from "../../core/counted";
 import { MOST_ENTRIES } from "../../core/formats/rows";
 import { strengthOf } from "../../core/generator/strengthWords";
 import { PASSWORD } from "../../core/kinds/kind";
@@ -64,7 +65,7 @@ async function broughtIn(tx: Reader, found: typeof imports.$inferSelect): Promis
   return sortByName(rows).map((row) => ({
     entryId: row.entryId,
     name: row.name,
-    since: row.changed ? "changed" : row.moved ? "moved" : row.granted ? "given to somebody" : row.used ? "used" : null,
+    since: row.changed ? "changed" : row.moved ? "moved" : row.granted ? "given to someone" : row.used ? "used" : null,
   }));
 }
 
@@ -129,7 +130,7 @@ export const importPage = query({
         const reasons = [
           ...(page === "" ? ["no sign-in page"] : []),
           ...(page !== "" && new URL(page).pathname === "/" ? ["the home page instead of the sign-in page"] : []),
-          ...(page.startsWith("http:") ? ["http, which anybody on the way can read"] : []),
+          ...(page.startsWith("http:") ? ["plain http, which anyone on the network can read"] : []),
           ...(guesses !== null && isWeak(guesses) ? ["weak"] : []),
           ...(same > 1 ? [`the same password ${same} times`] : []),
         ];
@@ -205,5 +206,6 @@ export const undoImport = command({
     details: { entries: result.entries, back: result.back },
     names: { [allowed.found.parentId]: result.place },
   }),
+  says: ({ details, place }) => `undid the import of ${counted(Number(details.entries), "entry")}${place("to")}`,
   tell: ({ allowed }) => [`vault:${allowed.vaultId}`],
 });

@@ -5,6 +5,7 @@
  */
 import { and, eq, inArray, isNotNull, isNull, lt, or, sql } from "drizzle-orm";
 import { z } from "zod";
+import { counted } from "../../core/counted";
 import { MOST_ENTRIES } from "../../core/formats/rows";
 import type { Asking } from "../access/load";
 import { nodeName } from "../access/nodeName";
@@ -186,6 +187,10 @@ export const publishImport = command({
       names: { [entryId]: name },
     })),
   ],
+  says: ({ details, place }) =>
+    details.updated === true
+      ? `changed the password${place("of")} by importing a file`
+      : `imported ${counted(Number(details.entries), "entry")}${place("to")}`,
   tell: ({ result, allowed }) => [
     `vault:${allowed.vaultId}`,
     ...result.updated.map(({ vaultId }) => `vault:${vaultId}` as const),

@@ -123,6 +123,7 @@ export const makeKind = command({
     return { kindId };
   },
   journal: ({ input, result }) => ({ subject: result.kindId, names: { [result.kindId]: input.kind.name } }),
+  says: ({ subject }) => `created the kind ${subject}`,
   tell: () => ["everyone"],
 });
 
@@ -146,6 +147,7 @@ export const changeKind = command({
       .where(eq(kinds.id, input.kindId));
   },
   journal: ({ input }) => ({ subject: input.kindId, names: { [input.kindId]: input.kind.name } }),
+  says: ({ subject }) => `changed the kind ${subject}`,
   tell: () => ["everyone"],
 });
 
@@ -166,6 +168,8 @@ export const closeKind = command({
     details: { closed: input.closed },
     names: { [input.kindId]: allowed.row.name },
   }),
+  says: ({ details, subject }) =>
+    details.closed ? `stopped offering the kind ${subject}` : `offered the kind ${subject} again`,
   tell: () => ["everyone"],
 });
 
@@ -192,6 +196,7 @@ export const deleteKind = command({
     await dropPicture(tx, allowed.row.pictureId);
   },
   journal: ({ input, allowed }) => ({ subject: input.kindId, names: { [input.kindId]: allowed.row.name } }),
+  says: ({ subject }) => `deleted the kind ${subject}`,
   tell: () => ["everyone"],
 });
 
@@ -211,5 +216,6 @@ export const setKindPicture = command({
     details: { changed: "picture" },
     names: { [input.kindId]: allowed.row.name },
   }),
+  says: ({ subject }) => `changed the picture of the kind ${subject}`,
   tell: () => ["everyone"],
 });

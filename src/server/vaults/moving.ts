@@ -174,6 +174,7 @@ export const moveNodes = command({
       details: { changes: allowed.effects.length },
       names: { [nodeId]: result.names.get(nodeId)!, [input.parentId]: result.names.get(input.parentId)! },
     })),
+  says: ({ it }) => `moved ${it}`,
   // Whose access changes is told as members of the vault are: everybody who reaches something there looks again.
   tell: ({ allowed }) => [
     `vault:${allowed.vaultId}`,

@@ -28,6 +28,7 @@ export const setPicture = command({
     details: { changed: "picture" },
     names: { [input.entryId]: allowed.entry.name },
   }),
+  says: ({ place }) => `changed the picture${place("of")}`,
   tell: ({ allowed }) => [`vault:${allowed.vaultId}`],
 });
 
@@ -54,6 +55,7 @@ export const setVaultPicture = command({
     details: { changed: "picture" },
     names: { [input.vaultId]: allowed.name },
   }),
+  says: ({ place }) => `changed the picture${place("of")}`,
   tell: ({ input }) => [`vault:${input.vaultId}`],
 });
 

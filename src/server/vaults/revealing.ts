@@ -59,5 +59,7 @@ export const revealField = command({
     details: { field: result.word, how: input.how },
     names: { [input.entryId]: allowed.entry.name },
   }),
+  says: ({ details, place }) =>
+    `${details.how === "copied" ? "copied" : "revealed"} the ${details.field}${place("of")}`,
   tell: ({ input, allowed }) => [`vault:${allowed.vaultId}`],
 });

@@ -74,6 +74,7 @@ export const rotateKey = command({
     await makeVaultKey(tx, house.keys, input.vaultId, at, newest.version + 1);
   },
   journal: line(({ newest }) => ({ version: newest.version + 1 })),
+  says: ({ place }) => `rotated the encryption key${place("of")}`,
   tell: ({ input }) => [`vault:${input.vaultId}`],
 });
 
@@ -99,6 +100,7 @@ export const rotateAllKeys = command({
     result.rotated.map(({ vaultId, name, version }) => ({
       ...{ node: vaultId, vault: vaultId, details: { version }, names: { [vaultId]: name } },
     })),
+  says: ({ place }) => `rotated the encryption key${place("of")}`,
   tell: ({ result }) => result.rotated.map(({ vaultId }) => `vault:${vaultId}` as const),
 });
 
@@ -115,6 +117,8 @@ export const stopRotation = command({
       .where(and(eq(vaultKeys.vaultId, input.vaultId), eq(vaultKeys.version, newest.version)));
   },
   journal: ({ input, allowed }) => ({ ...line(() => ({}))({ input, allowed }), details: { stopped: input.stopped } }),
+  says: ({ details, place }) =>
+    `${details.stopped ? "stopped" : "resumed"} the rotation of the encryption key${place("of")}`,
   tell: ({ input }) => [`vault:${input.vaultId}`],
 });
 

@@ -106,6 +106,7 @@ export const markSeparate = command({
     details: { separate: input.separate, changes: allowed.effects.length },
     names: { [input.folderId]: result.name },
   }),
+  says: ({ details, it }) => (details.separate ? `made ${it} separate` : `let ${it} inherit access again`),
   tell: ({ allowed }) => [
     `vault:${allowed.vaultId}`,
     ...allowed.effects.map((one) => `person:${one.personId}` as const),

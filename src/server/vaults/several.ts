@@ -4,6 +4,7 @@ import { CODE, fieldOf, type Kind, SIGN_IN_PAGE } from "../../core/kinds/kind";
 import { type EntryValues, readField } from "../../core/kinds/values";
 import { plainName } from "../../core/plainName";
 import { command, idSchema } from "../command";
+import { fieldsChanged } from "../journal/says";
 import { badInput, Refused } from "../refused";
 import { requireEntries } from "./entries";
 import { kindOf } from "./kinds";
@@ -48,6 +49,7 @@ export const tagEntries = command({
   },
   journal: ({ result, allowed }) =>
     allowed.lines({ changed: "tags" }).filter(({ node }) => result.rows.some(({ entryId }) => entryId === node)),
+  says: ({ details, place }) => `edited ${fieldsChanged(details.changed)}${place("of")}`,
   tell: ({ allowed }) => allowed.topics,
 });
 
@@ -85,6 +87,7 @@ export const setField = command({
     return { ...toAnswer(rows), word: rows[0]!.changed };
   },
   journal: ({ result, allowed }) => allowed.lines({ changed: result.word }),
+  says: ({ details, place }) => `edited ${fieldsChanged(details.changed)}${place("of")}`,
   tell: ({ allowed }) => allowed.topics,
 });
 

@@ -36,6 +36,7 @@ export const changeSigningIn = command({
     details: { guardedFill: input.guardedFill, plainHttp: input.plainHttp, filling: input.filling },
     names: { [input.entryId]: allowed.entry.name },
   }),
+  says: ({ details, it }) => `changed the sign-in steps of ${it}: guarded fill ${details.guardedFill ? "on" : "off"}`,
   tell: ({ allowed }) => [`vault:${allowed.vaultId}`],
 });
 
@@ -58,6 +59,8 @@ export const changeAskAgain = command({
     details: { askAgain: input.askAgain },
     names: { [input.entryId]: allowed.entry.name },
   }),
+  says: ({ details, it }) =>
+    `made ${it} ${details.askAgain ? "require" : "no longer require"} the sign-in password before each reveal`,
   tell: ({ allowed }) => [`vault:${allowed.vaultId}`],
 });
 
@@ -81,6 +84,7 @@ export const changeSteps = command({
     details: { hosts: input.steps.hosts.length, choices: Object.keys(input.steps.choices).length },
     names: { [input.entryId]: allowed.entry.name },
   }),
+  says: ({ it }) => `changed the sign-in steps of ${it}`,
   tell: ({ allowed }) => [`vault:${allowed.vaultId}`],
 });
 
@@ -98,5 +102,6 @@ export const tryOnceMore = command({
     vault: allowed.vaultId,
     names: { [input.entryId]: allowed.entry.name },
   }),
+  says: ({ it }) => `let Galtry try the saved password of ${it} again`,
   tell: ({ allowed }) => [`vault:${allowed.vaultId}`],
 });

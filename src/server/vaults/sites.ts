@@ -95,6 +95,8 @@ export const keepSite = command({
     details: { new: input.siteId === undefined },
     names: { [result.siteId]: input.site.name },
   }),
+  says: ({ details, subject }) =>
+    details.new ? `added ${subject} to the sites we use` : `changed ${subject} in the sites we use`,
   tell: () => ["everyone"],
 });
 
@@ -112,5 +114,6 @@ export const dropSite = command({
     await tx.delete(sites).where(eq(sites.id, input.siteId));
   },
   journal: ({ input, allowed }) => ({ subject: input.siteId, names: { [input.siteId]: allowed.name } }),
+  says: ({ subject }) => `removed ${subject} from the sites we use`,
   tell: () => ["everyone"],
 });

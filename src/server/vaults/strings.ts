@@ -169,7 +169,7 @@ export const separating = {
 export const several = {
   atMostEntriesAtOnce: (most: number) => `At most ${most} entries at once.`,
   aTagHasAtMost50Characters: "A tag has at most 50 characters.",
-  aTagHasAName: "A tag has a name.",
+  aTagHasAName: "Give the tag a name.",
   wouldHaveMoreThan20Tags: (name: string) => `${name} would have more than 20 tags.`,
   doesNotHaveThisFieldItIs: (name: string, name2: string) =>
     `${name} does not have this field: it is of the kind ${name2}.`,

@@ -6,6 +6,7 @@
 import { and, count, eq, inArray, isNull, lt } from "drizzle-orm";
 import { z } from "zod";
 import { atLeast } from "../../core/access";
+import { counted } from "../../core/counted";
 import type { TakenEntry } from "../../core/formats/taken";
 import type { Kind } from "../../core/kinds/kind";
 import { type Asking, loadPath, loadReachIn, reachOf, requireLevel } from "../access/load";
@@ -152,6 +153,8 @@ export const takeOut = command({
     },
     names: { [input.nodeIds[0]!]: allowed.name },
   }),
+  says: ({ details, place, why }) =>
+    `exported ${counted(Number(details.entries), "entry")}${place("from")}${place("") && details.more ? ` and ${details.more} more` : ""}, ${details.format === "page" ? "as a page to print" : details.format === "csv" ? "as CSV" : "as exchange JSON"}, ${details.encrypted ? "encrypted" : "unencrypted"}${why}`,
   tell: ({ allowed }) => [`vault:${allowed.vaultId}`],
 });
 
@@ -256,6 +259,10 @@ export const setTakers = command({
     details: { takers: result.names.join(", ") },
     names: { [input.vaultId]: result.name },
   }),
+  says: ({ details, place }) =>
+    details.takers
+      ? `chose who can export${place("from")}: ${details.takers}`
+      : `let only its stewards export${place("from")}`,
   tell: ({ input }) => [`vault:${input.vaultId}`],
 });
 

@@ -64,5 +64,7 @@ export const tickCode = command({
     details: { used: input.used, left: result.left },
     names: { [input.entryId]: allowed.entry.name },
   }),
+  says: ({ details, place }) =>
+    `${details.used ? "ticked off" : "unticked"} a code${place("of")}: ${details.left} left`,
   tell: ({ allowed }) => [`vault:${allowed.vaultId}`],
 });

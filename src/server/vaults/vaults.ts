@@ -2,6 +2,7 @@
 import { and, eq, isNotNull, sql } from "drizzle-orm";
 import { z } from "zod";
 import { atLeast, type Reach } from "../../core/access";
+import { counted } from "../../core/counted";
 import { PASSWORD } from "../../core/kinds/kind";
 import { ledgerViewSchema, PLAIN_VIEW } from "../../core/ledgerView";
 import { pack } from "../../core/packed";
@@ -48,7 +49,7 @@ export const makeVault = command({
       level: "steward",
       from: null,
       until: null,
-      why: "made the vault",
+      why: "created the vault",
       givenBy: personId,
       validFrom: at,
       commandId,
@@ -60,6 +61,7 @@ export const makeVault = command({
     vault: result.vaultId,
     names: { [result.vaultId]: input.name },
   }),
+  says: ({ place }) => `created the vault${place("")}`,
   tell: ({ result }) => [`vault:${result.vaultId}`, "administrators"],
 });
 
@@ -77,6 +79,7 @@ export const changeVault = command({
     if (changed.length === 0) throw notFound();
   },
   journal: ({ input }) => ({ node: input.vaultId, vault: input.vaultId, names: { [input.vaultId]: input.name } }),
+  says: ({ place }) => `changed the vault${place("")}`,
   tell: ({ input }) => [`vault:${input.vaultId}`],
 });
 
@@ -108,6 +111,8 @@ export const deleteVault = command({
     details: { entries: allowed.entries },
     names: { [input.vaultId]: allowed.vault.name },
   }),
+  says: ({ details, place }) =>
+    `deleted the vault${place("")} for good, with ${counted(Number(details.entries), "entry")}`,
   tell: () => ["everyone", "administrators"],
 });
 

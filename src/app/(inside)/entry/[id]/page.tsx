@@ -17,8 +17,8 @@ export const metadata = { title: "Entry" };
 const MAY = {
   use: "You can sign in with this.",
   reveal: "You can sign in with this and reveal it.",
-  edit: "You can change this.",
-  steward: "You are a steward here.",
+  edit: "You can edit this.",
+  steward: "You are a steward of this.",
 } as const;
 
 export default async function EntryPage({

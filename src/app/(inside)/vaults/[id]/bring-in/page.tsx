@@ -5,7 +5,7 @@ import { ask, me } from "@/server/page";
 import { kindList } from "@/server/vaults/kinds";
 import { vaultPlaces } from "@/server/vaults/places";
 
-export const metadata = { title: "Bring in a file" };
+export const metadata = { title: "Import a file" };
 
 export default async function BringInPage({
   params,
@@ -22,11 +22,11 @@ export default async function BringInPage({
     <Page
       where={
         <>
-          <a href="/vaults">Vaults</a> · <a href={`/vaults/${id}`}>{places[0]!.name}</a>. Bringing in a file.
+          <a href="/vaults">Vaults</a> · <a href={`/vaults/${id}`}>{places[0]!.name}</a>. Import a file.
         </>
       }
     >
-      <h1 style={{ marginBottom: 20 }}>Bring in a file</h1>
+      <h1 style={{ marginBottom: 20 }}>Import a file</h1>
       <BringIn vaultId={id} places={places} start={place.id} mayMakeKinds={mayMake} />
     </Page>
   );

@@ -3,13 +3,13 @@ import { Page } from "@/interface/frame/Frame";
 import { ask, me } from "@/server/page";
 import { importPage } from "@/server/vaults/importUndo";
 
-export const metadata = { title: "Brought in" };
+export const metadata = { title: "Imported" };
 
 export default async function BroughtInPage({ params }: { params: Promise<{ import: string }> }) {
   const [{ import: importId }] = await Promise.all([params, me()]);
   const view = await ask(importPage, { importId });
   return (
-    <Page where="It can be undone for a day, here.">
+    <Page where="You can undo the import here for a day.">
       <BroughtIn importId={importId} view={view} />
     </Page>
   );
