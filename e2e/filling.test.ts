@@ -126,8 +126,8 @@ test("to another vault: what it does to whom is said first, and it opens there",
   await page.getByRole("button", { name: "Move", exact: true }).click();
   await dialog.getByLabel("Vault").selectOption({ label: "Archive" });
   await dialog.getByLabel("To", { exact: true }).selectOption({ label: "Archive" });
-  await dialog.getByText(/It changes what \d+ people may do/).waitFor();
-  await dialog.getByText(/Bram Oyelaran: Steward becomes Nothing/i).waitFor();
+  await dialog.getByText(/It changes the access of \d+ people/).waitFor();
+  await dialog.getByText(/Bram Oyelaran goes from Steward to Nothing/i).waitFor();
   await dialog.getByRole("button", { name: "Move", exact: true }).click();
   await page.getByText("Moved Till one.").waitFor();
   await page.goto(archive);
@@ -177,7 +177,7 @@ test("attachments: chosen, sealed, opened in the page, and shut to Use", async (
   await page.keyboard.press("Escape");
   const [saved] = await Promise.all([
     page.waitForEvent("download"),
-    page.getByRole("button", { name: "Save order-form.txt" }).click(),
+    page.getByRole("button", { name: "Download order-form.txt" }).click(),
   ]);
   expect(saved.suggestedFilename()).toBe("order-form.txt");
 
@@ -220,8 +220,8 @@ test("a kind of one's own, an entry of it, its kind changed; asked again before 
   await page.getByLabel("Service PIN", { exact: true }).fill("canary-combination 4");
   await page.getByRole("button", { name: "Add", exact: true }).click();
   await page.getByRole("heading", { name: "Hall two" }).waitFor();
-  await page.getByRole("button", { name: /^Ask again/ }).click();
-  await page.getByText("sign-in password is asked for again").waitFor();
+  await page.getByRole("button", { name: /^Require sign-in password/ }).click();
+  await page.getByText("requires your sign-in password").waitFor();
   await house.galtry.db.update(sessions).set({ provedAt: Date.now() - 600_000 });
   await page.getByRole("button", { name: "Reveal Service PIN" }).click();
   await page.getByRole("textbox", { name: "Sign-in password" }).fill("not it");
@@ -233,7 +233,7 @@ test("a kind of one's own, an entry of it, its kind changed; asked again before 
   await page.getByText("canary-combination 4").waitFor();
   await page.getByRole("button", { name: "Change the kind" }).click();
   await page.getByLabel("Kind", { exact: true }).selectOption({ label: "Note" });
-  await page.getByText("kept as extra fields").waitFor();
+  await page.getByText("saved as extra fields").waitFor();
   await page.getByRole("dialog").getByRole("button", { name: "Change the kind" }).click();
   await page.getByText("Hall two is now of the kind Note.").waitFor();
   await page.getByRole("button", { name: "Undo" }).click();
@@ -286,12 +286,12 @@ test("a tree of folders is brought in, updates what is kept, is proved, taken ou
   expect(await page.getByLabel("What to do with Peltonhay, as the old tool has it").inputValue()).toBe("update");
   expect(await seriousIn(page)).toEqual([]);
   await page.getByRole("button", { name: "Import 2 entries, update 1" }).click();
-  await page.getByRole("heading", { name: "2 entries brought in, 1 updated" }).waitFor();
+  await page.getByRole("heading", { name: "2 entries imported, 1 updated" }).waitFor();
   await page.getByText("the home page instead of the sign-in page").waitFor();
   expect(await seriousIn(page)).toEqual([]);
   await page.getByRole("button", { name: "Test the logins" }).click();
   // Invented sites: the result says so by name, and stands on the entry.
-  await page.getByText("of 2 let one in.").waitFor({ timeout: 30_000 });
+  await page.getByText("of 2 work.").waitFor({ timeout: 30_000 });
   await page.goto(vault());
   // A press before the page has taken over is lost: it is pressed until it shows.
   await expect
@@ -301,12 +301,12 @@ test("a tree of folders is brought in, updates what is kept, is proved, taken ou
       return box.getAttribute("aria-checked");
     })
     .toBe("true");
-  await page.getByRole("button", { name: "Take out" }).click();
+  await page.getByRole("button", { name: "Export" }).click();
   await page.getByLabel("Passphrase of the file").fill("looms and lanterns");
   await page.getByLabel("Reason").fill("to the other house");
   expect(await seriousIn(page)).toEqual([]);
   await house.galtry.db.update(sessions).set({ provedAt: Date.now() - 600_000 });
-  await page.getByRole("dialog").getByRole("button", { name: "Take out" }).click();
+  await page.getByRole("dialog").getByRole("button", { name: "Export" }).click();
   await page.getByRole("textbox", { name: "Sign-in password" }).fill(DEMO_PASSWORD);
   const [saved] = await Promise.all([
     page.waitForEvent("download"),
@@ -346,13 +346,13 @@ test("what another Galtry took out brings its own kinds; a folder of files becom
   await page
     .getByLabel("File", { exact: true })
     .setInputFiles({ name: "elsewhere.json", mimeType: "application/json", buffer: Buffer.from(text) });
-  await page.getByText("of the kind Costume, which is not here").waitFor();
+  await page.getByText("of the kind Costume, which does not exist here").waitFor();
   expect(await seriousIn(page)).toEqual([]);
   await page.getByRole("button", { name: "Create the kind Costume" }).click();
-  await page.getByText("of the kind Costume, which is not here").waitFor({ state: "detached" });
+  await page.getByText("of the kind Costume, which does not exist here").waitFor({ state: "detached" });
   await page.getByRole("button", { name: "Check the rows" }).click();
   await page.getByRole("button", { name: "Import 1 entry" }).click();
-  await page.getByRole("heading", { name: "1 entry brought in" }).waitFor();
+  await page.getByRole("heading", { name: "1 entry imported" }).waitFor();
   await page.goto(`${house.url}/kinds`);
   const line = page.getByRole("listitem").filter({ hasText: "Costume" });
   await line.getByText("1 entry").waitFor();
@@ -372,8 +372,8 @@ test("what another Galtry took out brings its own kinds; a folder of files becom
     await page.locator("input[webkitdirectory]").setInputFiles(folder);
     await page.getByText("2 files").first().waitFor();
     expect(await seriousIn(page)).toEqual([]);
-    await page.getByRole("button", { name: /^Bring in 2/ }).click();
-    await page.getByRole("heading", { name: "2 entries brought in" }).waitFor();
+    await page.getByRole("button", { name: /^Import 2/ }).click();
+    await page.getByRole("heading", { name: "2 entries imported" }).waitFor();
   } finally {
     rmSync(folder, { recursive: true });
   }
@@ -400,13 +400,13 @@ test("a vault has a picture and a rule about who takes out; in the finder, keys 
   await page.getByText("Only its stewards can export.").waitFor();
   await page.getByRole("combobox", { name: "Add" }).fill("Maren");
   await page.getByRole("option").first().click();
-  await page.getByRole("button", { name: /^Take off: Maren/ }).waitFor();
+  await page.getByRole("button", { name: /^Remove Maren/ }).waitFor();
   expect(await seriousIn(page)).toEqual([]);
   await page.getByRole("button", { name: "Save" }).click();
   await page.getByRole("dialog").waitFor({ state: "detached" });
   await page.getByRole("button", { name: "Vault settings" }).click();
   await page.getByRole("button", { name: "Who can export" }).click();
-  await page.getByRole("button", { name: /^Take off: Maren/ }).waitFor();
+  await page.getByRole("button", { name: /^Remove Maren/ }).waitFor();
   await page.keyboard.press("Escape");
 
   await page.getByRole("button", { name: "Vault settings" }).click();

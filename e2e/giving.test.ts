@@ -52,7 +52,7 @@ test("somebody joins a group by keys: what it gives them is read first, waits on
   expect(await seriousIn(page)).toEqual([]);
   await page.getByRole("button", { name: "Add to my slip" }).focus();
   await page.keyboard.press("Enter");
-  await page.getByText("It waits on your change slip").waitFor();
+  await page.getByText("It is on your change slip").waitFor();
   const members = page.getByRole("region", { name: "People in this group" });
   expect(await members.getByText("Maren Pohl").count()).toBe(0);
   // The slip stands on this page too.
@@ -61,8 +61,8 @@ test("somebody joins a group by keys: what it gives them is read first, waits on
     .getByText(/Maren Pohl goes from Use to Reveal/)
     .first()
     .waitFor();
-  await slip.getByRole("button", { name: "its 1 change" }).click();
-  await slip.getByText("Maren Pohl comes into Shop Team").waitFor();
+  await slip.getByRole("button", { name: "1 change" }).click();
+  await slip.getByText("Add Maren Pohl to Shop Team").waitFor();
   await page.getByRole("button", { name: "Apply 1 change" }).click();
   await members.getByText("Maren Pohl").waitFor();
   expect(await seriousIn(page)).toEqual([]);
@@ -73,7 +73,7 @@ test("somebody joins a group by keys: what it gives them is read first, waits on
     .getByText(/Maren Pohl goes from Reveal to Use on/)
     .first()
     .waitFor();
-  await page.getByRole("button", { name: "Take out" }).click();
+  await page.getByRole("button", { name: "Export" }).click();
   await members.getByText("Maren Pohl").waitFor({ state: "detached" });
   // A date on the group, moved on in one act.
   await page.getByRole("button", { name: "Set an end date" }).click();
@@ -88,24 +88,24 @@ test("an owner changes a word in a sentence, and a steward is asked for a reason
   expect(await seriousIn(owner)).toEqual([]);
   await owner.getByLabel("when a reason is required").selectOption("use");
   await owner.getByRole("button", { name: "Change the rules" }).click();
-  await owner.getByText("The house rules are changed.").waitFor();
+  await owner.getByText("The house rules have been changed.").waitFor();
   const { page } = await as("harriet.sowerby");
   await go(page, "/rules");
-  await page.getByText("Whoever gives Use or more says what for.").waitFor();
+  await page.getByText("A reason is required when giving Use or more.").waitFor();
   expect(await page.getByRole("combobox").count()).toBe(0);
   await go(page, `/entry/${house.built.entries.get("thornlea.localhost")}`);
   await page.getByPlaceholder("Give access to a person, a group or Everyone").fill("Juno");
   await page.getByRole("option", { name: /Juno Castellane/ }).click();
   const give = page.getByRole("button", { name: "Give access" });
   await give.click();
-  await page.getByText("The house rules ask what Use is given for.").waitFor();
+  await page.getByText("The house rules require a reason for Use.").waitFor();
   await page.getByLabel("Reason").fill("reads the meters in July");
   await give.click();
   await page.locator("[data-subject='Juno Castellane']").waitFor();
   await owner.getByRole("button", { name: "Undo" }).click();
   await takenOver(page);
   await go(page, "/rules");
-  await page.getByText("Whoever gives Steward says what for.").waitFor();
+  await page.getByText("A reason is required when giving Steward.").waitFor();
   await go(page, "/people");
   // She keeps a group, and sees no more of the area than that.
   await page.getByText("You are keeper of 1 group.").waitFor();
@@ -129,8 +129,8 @@ test("an entry that asks first signs nobody in before a steward says yes, and th
   expect(await seriousIn(page)).toEqual([]);
   await page.getByRole("button", { name: "Request approval" }).click();
   await page.getByLabel("Reason").fill("The run of the 28th is not right");
-  await page.getByRole("button", { name: "Ask", exact: true }).click();
-  await page.getByText("You have asked").waitFor();
+  await page.getByRole("button", { name: "Request approval", exact: true }).click();
+  await page.getByText("Requested").waitFor();
   const { page: steward } = await as("clementine.ruddock");
   const waits = steward.getByRole("region", { name: "Waiting for your approval" });
   await waits.getByText("The run of the 28th is not right").waitFor();
@@ -148,7 +148,7 @@ test("an entry that asks first signs nobody in before a steward says yes, and th
   await steward.getByRole("button", { name: "Change the approval before each use" }).click();
   await steward.getByLabel("Who approves").selectOption("0");
   await steward.getByRole("button", { name: "Save" }).click();
-  await steward.getByText("Castlewick Payroll asks a steward first.").waitFor();
+  await steward.getByText("Castlewick Payroll requires approval by a steward.").waitFor();
 }, 120_000);
 
 test("a guest is invited to one folder, adds to it, and learns of nothing else; ended, with what they saw", async () => {
@@ -225,9 +225,9 @@ test("a guest is invited to one folder, adds to it, and learns of nothing else; 
   await go(host, folder);
   await host.getByRole("button", { name: "Extend by two weeks: Pia Lunde" }).click();
   await takenOver(host);
-  await host.getByRole("button", { name: "End: Pia Lunde" }).click();
+  await host.getByRole("button", { name: "End the access of Pia Lunde" }).click();
   await host.getByRole("button", { name: "End access" }).click();
-  await host.getByText(/Secrets they saw: Brightmere Energy/).waitFor();
+  await host.getByText(/Secret fields they saw: Brightmere Energy/).waitFor();
   await host.getByText("their sign-in to Galtry has ended too").waitFor();
   await page
     .getByRole("heading", { name: /Sign in/ })
@@ -256,7 +256,7 @@ test("a round by keys: the odd ones first, each said by one key, then the slip a
   const grid = page.getByRole("grid");
   await page.getByText("2 of 6 reviewed").waitFor();
   await grid
-    .getByRole("gridcell", { name: /in the round: not said|in the round: odd, not said/ })
+    .getByRole("gridcell", { name: /in the round: no answer yet|in the round: unusual, no answer yet/ })
     .first()
     .waitFor();
   expect(await seriousIn(page)).toEqual([]);
@@ -275,7 +275,7 @@ test("a round by keys: the odd ones first, each said by one key, then the slip a
     await page.keyboard.press(keyFor(word));
   }
   await page.getByText("6 of 6 reviewed").waitFor();
-  expect(await grid.getByRole("gridcell", { name: /in the round: (odd, )?not said/ }).count()).toBe(0);
+  expect(await grid.getByRole("gridcell", { name: /in the round: (unusual, )?no answer yet/ }).count()).toBe(0);
   // Taken back by pointer, and said again.
   const undo = page.getByRole("button", { name: /^Undo: / });
   const taken = (await undo.getAttribute("aria-label"))!.replace("Undo: ", "");
@@ -287,9 +287,9 @@ test("a round by keys: the odd ones first, each said by one key, then the slip a
   await page.getByText("6 of 6 reviewed").waitFor();
   await page.getByRole("link", { name: "Finish the round" }).click();
   await page.getByRole("button", { name: "Finish the round" }).click();
-  await page.getByText("2 changes wait on your change slip").waitFor();
+  await page.getByText("2 changes are on your change slip").waitFor();
   const slip = page.getByRole("region", { name: "Change slip" });
-  await slip.getByText(/Kit Ashdown loses Use of/).waitFor();
+  await slip.getByText(/Kit Ashdown loses Use on/).waitFor();
   await page.getByRole("button", { name: "Apply 2 changes" }).click();
   await page.getByText("2 changes are applied.").waitFor();
   await page.getByRole("link", { name: "Rounds" }).click();
@@ -335,7 +335,7 @@ test("a stranger drops a secret into a folder by a link, once; its steward has i
   await takenOver(host);
   await host.getByRole("button", { name: "Reveal Code" }).click();
   await host.getByText("canary-4471-alarm").waitFor();
-  expect(await host.getByText(/Somebody outside/).count()).toBeGreaterThan(0);
+  expect(await host.getByText(/Someone outside/).count()).toBeGreaterThan(0);
 }, 90_000);
 
 test("a draft is shown to another steward, who reads it on the Front desk and says a word", async () => {
@@ -346,15 +346,15 @@ test("a draft is shown to another steward, who reads it on the Front desk and sa
   // What it would change stands beside the button.
   await page
     .getByRole("region", { name: "Effects" })
-    .getByText(/3 people gain Use of/)
+    .getByText(/3 people gain Use on/)
     .waitFor();
   expect(await seriousIn(page)).toEqual([]);
   await page.getByRole("button", { name: "Add to my slip" }).click();
-  await page.getByText("It waits on your change slip").waitFor();
+  await page.getByText("It is on your change slip").waitFor();
   await go(page, `/access/${house.built.vaults.get("Shop & Tickets")}`);
   await page
     .getByRole("region", { name: "Change slip" })
-    .getByText(/3 people gain Use of/)
+    .getByText(/3 people gain Use on/)
     .waitFor();
   await page.getByRole("button", { name: "Ask for a second opinion" }).click();
   await page.getByRole("combobox", { name: "Colleague" }).fill("Ines");
@@ -362,7 +362,7 @@ test("a draft is shown to another steward, who reads it on the Front desk and sa
   await page.getByText("Ines Okafor has been asked for a second opinion.").waitFor();
   const { page: other } = await as("ines.okafor");
   const shown = other.getByRole("region", { name: "Second opinions" });
-  await shown.getByText(/3 people gain Use of/).waitFor();
+  await shown.getByText(/3 people gain Use on/).waitFor();
   expect(await seriousIn(other)).toEqual([]);
   await shown.getByLabel("Comment for Bram Oyelaran").fill("Only until Sunday, please");
   await shown.getByRole("button", { name: "Send" }).click();

@@ -37,7 +37,7 @@ describe("the journey", () => {
     await waitForTag(page, "Never on this site");
     // The name is suggested from the page's title.
     await chooseInTag(page, "Vault", "Shop & Tickets");
-    await pressInTag(page, "Save");
+    await pressInTag(page, "Add login");
     await expect.poll(() => tagText(page)).toBe("");
     await page.goto(`${house.url}/vaults/${house.built.vaults.get("Shop & Tickets")}`);
     await page.getByRole("link", { name: "Pellam Tickets" }).waitFor();
@@ -88,8 +88,8 @@ describe("the journey", () => {
     await page.getByText("Signed in to Pellam Tickets.").waitFor();
     // The entry's own page, as most people know it.
     await page.getByRole("link", { name: "Pellam Tickets" }).first().click();
-    await page.getByText("Its user name and password stay with Galtry.").waitFor();
-    expect(await page.getByText(/because you have Use on this entry/).count()).toBe(1);
+    await page.getByText("Its user name and password stay in Galtry.").waitFor();
+    expect(await page.getByText(/because you have had Use on this entry/).count()).toBe(1);
     expect(await page.getByText("Reveal", { exact: true }).count()).toBe(0);
   });
 
@@ -139,7 +139,7 @@ describe("the journey", () => {
     expect(Date.now() - ended).toBeLessThan(limit);
     await colleague.page.getByRole("heading", { name: "Your access has ended" }).waitFor();
     expect(Date.now() - ended).toBeLessThan(2 * limit);
-    await colleague.page.getByText("Ines Okafor withdrew it (today").waitFor();
+    await colleague.page.getByText("Ines Okafor ended it (today").waitFor();
     // On the site's own page, which cannot know, Lanyard says it.
     const inside = colleague.context.pages().find((one) => one.url().includes("pellam.localhost"))!;
     await waitForTag(inside, "Your access to Pellam Tickets has ended");

@@ -58,9 +58,9 @@ describe("keeping", () => {
     await page.getByLabel("Password").fill(account.password);
     await page.getByRole("button", { name: "Log in" }).click();
     await waitForTag(page, "Never on this site");
-    expect(await tagText(page)).toContain("Hang");
+    expect(await tagText(page)).toContain("Add");
     await typeInTag(page, "Name", "Stallwright, ours");
-    await pressInTag(page, "Save");
+    await pressInTag(page, "Add login");
     await expect.poll(() => tagText(page)).toBe("");
     const row = (await house.galtry.db.query.entries.findMany()).find((entry) => entry.name === "Stallwright, ours");
     expect(row?.signInPage).toBe(at("stallwright.localhost"));
@@ -135,7 +135,7 @@ describe("on a page", () => {
     await page.getByLabel("E-mail").click();
     await waitForTag(page, "Evening hire calendar");
     const window = await openWindow(colleague, page);
-    await window.getByText("hallslate.localhost: 1 key").waitFor();
+    await window.getByText("hallslate.localhost: 1 login").waitFor();
     const [tab] = await Promise.all([
       context.waitForEvent("page"),
       window.getByRole("button", { name: "Sign in", exact: true }).click(),
@@ -154,7 +154,7 @@ describe("on a page", () => {
     await window.getByText("No login for this page.").waitFor();
     await window.getByRole("button", { name: "Request a login for this site" }).click();
     await window.getByLabel("Reason").fill("The run of the 28th");
-    await window.getByRole("button", { name: "Ask", exact: true }).click();
+    await window.getByRole("button", { name: "Send request", exact: true }).click();
     await window.getByText("Asked. Whoever looks after a login for castlewick.localhost").waitFor();
     await window.close();
     await page.goto(house.url);
@@ -241,7 +241,7 @@ describe("the connection", () => {
       (await context.cookies(at("hallslate.localhost", "/"))).filter((cookie) => cookie.name === "visit").length;
     expect(await cookies()).toBe(1);
     await page.goto(`${house.url}/account`);
-    await page.getByRole("button", { name: /End the Lanyard in/ }).click();
+    await page.getByRole("button", { name: /Disconnect Lanyard in/ }).click();
     await expect.poll(cookies).toBe(0);
     await page.goto(house.url);
     await page.getByText("Lanyard is in this browser, but not connected").waitFor();

@@ -105,7 +105,7 @@ describe("from an empty folder", () => {
     expect(await page.getByRole("button", { name: /Sign in/ }).count()).toBe(0);
     await page.getByRole("button", { name: "Reveal Code", exact: true }).click();
     await page.getByText("4471#").waitFor();
-    await page.getByRole("button", { name: "Spell Code" }).click();
+    await page.getByRole("button", { name: "Spell out Code" }).click();
     await page.getByText("seven", { exact: true }).waitFor();
     expect(await page.getByText("hash", { exact: true }).count()).toBe(0);
     await page.keyboard.press("ArrowRight");
@@ -404,13 +404,13 @@ describe("the sample organisation", () => {
       expect(await page.getByLabel("Ordner becomes").inputValue()).toBe("folder");
       expect(await seriousIn(page)).toEqual([]);
       await page.getByLabel("Titel becomes").selectOption({ label: "Password" });
-      await page.getByText("Two columns are said to be “Password”").waitFor();
+      await page.getByText("Two columns are set to “Password”").waitFor();
       await page.getByLabel("Titel becomes").selectOption({ label: "Name" });
       await page.getByRole("button", { name: "Check the rows" }).click();
       await page.getByText("It has no name, no address and no user name.").waitFor();
-      await page.getByText("1 row stands in the file twice").waitFor();
+      await page.getByText("1 row is repeated in the file").waitFor();
       await page.getByRole("button", { name: "Import 2 entries" }).click();
-      await page.getByRole("heading", { name: "2 entries brought in" }).waitFor();
+      await page.getByRole("heading", { name: "2 entries imported" }).waitFor();
       await page.getByText("plain http, which anyone on the network can read").waitFor();
       expect(await seriousIn(page)).toEqual([]);
       const back = page.url();
@@ -459,20 +459,20 @@ describe("the sample organisation", () => {
       await becomes(/^\d{6}$/);
       await page.getByRole("spinbutton").fill("9");
       await becomes(/^\d{9}$/);
-      await page.getByRole("radio", { name: /words, easy/ }).check();
+      await page.getByRole("radio", { name: /Words, easy/ }).check();
       await becomes(/^([a-z-]+-){4}[a-z-]+$/);
       await page.getByText(/^64 bits/).waitFor();
 
       await page.goto(`${house.url}/vaults/${house.built.vaults.get("Shop & Tickets")}/new?kind=website-login`);
       const field = page.getByLabel("Password", { exact: true });
       await field.fill("Pellam2026");
-      await page.getByText(/weak: guessed in .* by somebody/).waitFor();
+      await page.getByText(/weak: would take .* to guess/).waitFor();
       await page.getByRole("button", { name: "Create one" }).click();
       await becomes(/^\S{20}$/);
       const taken = await made.innerText();
-      await page.getByRole("button", { name: "Take it" }).click();
+      await page.getByRole("button", { name: "Use this password" }).click();
       expect(await field.inputValue()).toBe(taken);
-      await page.getByText(/strong: guessed in centuries/).waitFor();
+      await page.getByText(/strong: would take centuries/).waitFor();
     } finally {
       await browser.close();
     }

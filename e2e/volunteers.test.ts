@@ -54,7 +54,7 @@ describe("People", () => {
     await page.getByRole("button", { name: `Manage ${name}` }).waitFor();
     await find.fill("nobody is called this");
     await find.press("Enter");
-    await page.getByText("Nobody matches “nobody is called this”.").waitFor();
+    await page.getByText("No match for “nobody is called this”.").waitFor();
     expect(await seriousIn(page)).toEqual([]);
   });
 

@@ -39,7 +39,7 @@ try {
   await ines.page.goto(vault("Shop & Tickets"));
   await ines.page.getByRole("button", { name: /^Suppliers/ }).click();
   for (const name of ["Lindenfold Paper", "Peltonhay Toys"])
-    await ines.page.getByRole("checkbox", { name: `Choose ${name}` }).click();
+    await ines.page.getByRole("checkbox", { name: `Select ${name}` }).click();
   await take(ines, "vault", null);
   await take(ines, "entry", entry("quillbrook.localhost"));
   await take(ines, "edit", `${entry("stallwright.localhost")}?edit`);
@@ -47,8 +47,8 @@ try {
   await take(ines, "journal", `${house.url}/journal`);
   await ines.page.goto(`${house.url}/people/groups/${house.built.groups.get("Shop Team")}`);
   await ines.page.waitForLoadState("networkidle");
-  await ines.page.getByRole("button", { name: "Add somebody" }).click();
-  await ines.page.getByRole("combobox", { name: "Who" }).fill("Maren");
+  await ines.page.getByRole("button", { name: "Add to group" }).click();
+  await ines.page.getByRole("combobox", { name: "Person" }).fill("Maren");
   await ines.page.getByRole("option", { name: /Maren Pohl/ }).click();
   await ines.page
     .getByText(/goes from Use to Reveal/)
@@ -62,8 +62,8 @@ try {
   await ines.page.getByRole("link", { name: /changed 1 time/ }).click();
   await take(ines, "earlier", null);
   await ines.page.goto(vault("Shop & Tickets"));
-  await ines.page.getByRole("button", { name: "Change the vault" }).click();
-  await ines.page.getByRole("button", { name: "Take the vault out" }).click();
+  await ines.page.getByRole("button", { name: "Vault settings" }).click();
+  await ines.page.getByRole("button", { name: "Export the vault" }).click();
   await take(ines, "take-out", null);
   await ines.page.goto(`${vault("Shop & Tickets")}/bring-in`);
   await ines.page.getByLabel("File", { exact: true }).setInputFiles({
@@ -86,13 +86,13 @@ try {
   await ines.page.getByRole("grid").focus();
   for (const key of ["Control+Home", ...Array(9).fill("ArrowDown"), "ArrowRight", "ArrowRight", "b"])
     await ines.page.keyboard.press(key);
-  await ines.page.getByText(/lose Use of/).waitFor();
+  await ines.page.getByText(/lose Use on/).waitFor();
   await take(ines, "access", null, 900);
-  await ines.page.getByRole("button", { name: "Drop" }).click();
+  await ines.page.getByRole("button", { name: "Discard" }).click();
   await ines.page.goto(entry("quillbrook.localhost"));
-  await ines.page.getByPlaceholder("Give to a person, a group, Everyone").fill("Silas");
+  await ines.page.getByPlaceholder("Give access to a person, a group or Everyone").fill("Silas");
   await ines.page.getByRole("option", { name: /Silas Penhale/ }).click();
-  await ines.page.getByRole("region", { name: "What changes" }).getByRole("listitem").first().waitFor();
+  await ines.page.getByRole("region", { name: "Effects" }).getByRole("listitem").first().waitFor();
   await take(ines, "give-access", null);
   await ines.page.goto(house.standins.address("pellam.localhost", site.signInPath));
   await ines.page.getByLabel("E-mail").fill(site.account.userName);

@@ -30,7 +30,7 @@ export function Letterbox() {
   useEffect(() => {
     token.current ||= takeLink();
     void runQuery<Look>("access.lookAtLetterbox", { token: token.current }).then((answer) => {
-      if (!answer.ok) return setWrong("This link is incomplete, or the letterbox no longer exists. Copy all of it.");
+      if (!answer.ok) return setWrong(t.linkIncomplete);
       setLook(answer.result);
       setValues(answer.result.labels.map(() => ""));
     });

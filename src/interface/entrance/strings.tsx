@@ -62,6 +62,7 @@ export const letterbox = {
   ),
   yourName: "Your name",
   optional: "Optional.",
+  linkIncomplete: "This link is incomplete, or the letterbox no longer exists. Copy all of it.",
 };
 
 export const signIn = {

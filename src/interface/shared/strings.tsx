@@ -68,6 +68,8 @@ export const useQuickCopy = {
   userName: "user name",
   password: "password",
   oneTimeCode: "one-time code",
+  hasNone: (name: string, what: string) => `${name} has no ${what}.`,
+  copied: (what: string, name: string) => `The ${what} of ${name} is copied. The clipboard is cleared in 30 seconds.`,
 };
 
 export const useSignIn = {

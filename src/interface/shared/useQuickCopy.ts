@@ -26,10 +26,10 @@ export function useQuickCopy() {
       async (answer) => {
         if (!answer.ok)
           return setSays(
-            answer.refused.code === "not-found" ? `${line.name} has no ${wanted.word}.` : answer.refused.message,
+            answer.refused.code === "not-found" ? t.hasNone(line.name, wanted.word) : answer.refused.message,
           );
         await copy(answer.result.value, true, wanted.field);
-        setSays(`The ${wanted.word} of ${line.name} is copied. The clipboard is cleared in 30 seconds.`);
+        setSays(t.copied(wanted.word, line.name));
       },
     );
     return true;
