@@ -69,7 +69,7 @@ test("a level is set by a key, read on the slip, applied with a reason, gone fro
   await goTo(ines, "Pellam schools desk", "Front of House");
   expect(await here(ines)).toBe("Use, inherited");
   await page.keyboard.press("b");
-  expect(await here(ines)).toBe("Blocked, set here, on the slip, was Use");
+  expect(await here(ines)).toBe("Blocked, set directly, on the slip, was Use");
   await slip(ines)
     .getByText(/5 people lose Use on/)
     .waitFor();
@@ -120,7 +120,7 @@ test("two stewards change one cell: the second reads what the first did before a
     .getByText(/gain Use on/)
     .waitFor();
   await bram.page.getByRole("button", { name: "Apply 1 change" }).click();
-  await bram.page.getByText("1 change is applied.").waitFor();
+  await bram.page.getByText("1 change applied.").waitFor();
   await slip(ines).getByText("Someone else has changed one of these places.").waitFor();
   expect(await ines.page.getByRole("button", { name: "Apply 1 change" }).isDisabled()).toBe(true);
   await slip(ines)
@@ -130,7 +130,7 @@ test("two stewards change one cell: the second reads what the first did before a
     .getByText(/go from Use to Reveal on/)
     .waitFor();
   await ines.page.getByRole("button", { name: "Apply 1 change" }).click();
-  await ines.page.getByText("1 change is applied.").waitFor();
+  await ines.page.getByText("1 change applied.").waitFor();
 }, 60_000);
 
 test("by pointer: cells are dragged over, set together, given a time, and taken off", async () => {
@@ -192,7 +192,7 @@ test("why is read by Space; the same again by a point; what is shown is narrowed
   ]);
   const csv = readFileSync(await download.path(), "utf8");
   expect(csv).toContain("Elmsworth Tills,entry");
-  expect(csv).toContain('"Blocked, set here"');
+  expect(csv).toContain('"Blocked, set directly"');
 }, 60_000);
 
 test("as it was before: another moment is shown and nothing is set in it; on a phone one column at a time", async () => {
@@ -217,7 +217,7 @@ test("whoever is steward of nothing sees no area of that name, and is told nothi
   await page.goto(house.url);
   expect(await page.getByRole("link", { name: "Access", exact: true }).count()).toBe(0);
   await page.goto(address());
-  await page.getByText("There is nothing here").first().waitFor();
+  await page.getByText("Page not found").first().waitFor();
 });
 
 test("whoever lacks something asks where they noticed; its steward says yes on the Front desk; it is there at once", async () => {
@@ -323,7 +323,7 @@ test("what touches another steward’s entry waits for their yes, which they giv
     await waiting.waitFor({ state: "detached" });
     await ines.page.goto(address());
     await goTo(ines, "Shop & Tickets", "Learning");
-    expect(await here(ines)).toBe("Use, set here");
+    expect(await here(ines)).toBe("Use, set directly");
   } finally {
     await harriet.close();
   }

@@ -102,7 +102,7 @@ test("dragged into a folder with the pointer and with keys, and back", async () 
 test("to another vault: what it does to whom is said first, and it opens there", async () => {
   const { page } = browser;
   await page.goto(vault());
-  await page.getByRole("button", { name: "Another vault" }).click();
+  await page.getByRole("button", { name: "Switch vault" }).click();
   await page.getByRole("combobox", { name: "Vault" }).waitFor();
   await page.keyboard.press("Escape");
   await page.getByRole("checkbox", { name: "Select Till one" }).click();
@@ -220,7 +220,7 @@ test("a kind of one's own, an entry of it, its kind changed; asked again before 
   await page.getByLabel("Service PIN", { exact: true }).fill("canary-combination 4");
   await page.getByRole("button", { name: "Add", exact: true }).click();
   await page.getByRole("heading", { name: "Hall two" }).waitFor();
-  await page.getByRole("button", { name: /^Require sign-in password/ }).click();
+  await page.getByRole("button", { name: /^Require the sign-in password/ }).click();
   await page.getByText("requires your sign-in password").waitFor();
   await house.galtry.db.update(sessions).set({ provedAt: Date.now() - 600_000 });
   await page.getByRole("button", { name: "Reveal Service PIN" }).click();

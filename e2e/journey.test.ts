@@ -73,7 +73,7 @@ describe("the journey", () => {
     const { until } = grants.find((grant) => grant.why === "covering the late opening")!;
     const home = await house.galtry.db.query.organisation.findFirst();
     expect(await page.locator("[data-subject='Tobias Renn']").textContent()).toContain(
-      `Use, set here until ${sayTime(until!, Date.now(), home!.timeZone)}`,
+      `Use, set directly until ${sayTime(until!, Date.now(), home!.timeZone)}`,
     );
     expect(await colleague.page.evaluate(() => (window as unknown as { stayed?: boolean }).stayed)).toBe(true);
   });

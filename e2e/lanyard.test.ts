@@ -124,7 +124,7 @@ describe("keeping", () => {
     await pressInTag(page, "Save the new password");
     await expect.poll(() => tagText(page)).toBe("");
     await page.goto(`${house.url}/entry/${entryId}`);
-    await page.getByText("changed the password of it, kept by Lanyard").first().waitFor();
+    await page.getByText("changed the password of it with Lanyard").first().waitFor();
   });
 });
 

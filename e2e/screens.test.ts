@@ -54,7 +54,7 @@ describe("from an empty folder", () => {
   test("the printed address makes the organisation and its first owner, once", async () => {
     const { page } = browser;
     await page.goto(url);
-    await page.getByText("This link has been used, replaced or has run out").waitFor();
+    await page.getByText("This link has been used or replaced, or has expired").waitFor();
     await page.goto("about:blank");
     await page.goto(address);
     await page.getByLabel("Name of the organisation").fill("Hill Observatory");

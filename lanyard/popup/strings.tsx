@@ -60,7 +60,8 @@ export const main = {
   fillAndSignIn: "Fill and sign in",
   youAreAt2: (here: ReactNode, part: ReactNode) => (
     <>
-      You are at {here} {part}
+      You are at {here}
+      {part}
     </>
   ),
   sealedSignInWithCode: "Sealed sign-in, with code.",

@@ -134,7 +134,7 @@ export function guessMeanings(header: readonly string[], rows: readonly (readonl
 export function wrongMeanings(meanings: readonly Meaning[]): string | null {
   for (const meaning of SINGLE)
     if (meanings.filter((one) => one === meaning).length > 1)
-      return `Two columns are said to be “${MEANINGS.find((one) => one.meaning === meaning)!.label}”: only one can be.`;
+      return `Two columns are set to “${MEANINGS.find((one) => one.meaning === meaning)!.label}”. Only one can be.`;
   if (!meanings.some((one) => one === "name" || one === "signInPage" || one === "userName"))
     return "One column must be the name, the sign-in page or the user name.";
   return null;

@@ -89,7 +89,7 @@ export const roundsPage = {
   everyMonth: "every month",
   everyMonths: (months: number) => `every ${months} months`,
   by2: (startedBy: string) => ` by ${startedBy}`,
-  becauseItWasDue: "because it was due",
+  becauseItWasDue: " because it was due",
   didNotAnswer: (part: string) => ` ${part} did not answer.`,
   c: "C",
   l: "L",
