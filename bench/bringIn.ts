@@ -5,7 +5,7 @@
 import type { Client } from "@libsql/client";
 import { DEMO_PASSWORD } from "../demo/organisation";
 import { openBrowser, signInToGaltry } from "../e2e/browser";
-import type { House } from "../e2e/house";
+import type { App } from "../e2e/house";
 import { KEY_LENGTH, randomBytes, seal, toHex, utf8 } from "../src/core/crypto";
 import { connect } from "../src/server/database/client";
 import { uuidv7 } from "../src/server/ids";
@@ -35,9 +35,9 @@ const openOf = ({ name, page }: { name: string; page: string }) =>
  * fingerprints, a sighting, the mark that its bringer has met it, and its line in the import. In a vault that nobody
  * reaches; taken out again.
  */
-async function byHand(house: House): Promise<number> {
-  const { configuration, keys } = house.galtry;
-  const patient = new Patient(() => connect(configuration.databaseUrl, keys.database).client);
+async function byHand(app: App): Promise<number> {
+  const { configuration, keys } = app.galtry;
+  const lowPriority = new Patient(() => connect(configuration.databaseUrl, keys.database).client);
   const key = randomBytes(KEY_LENGTH);
   const rows = rowsOf(ENTRIES);
   const start = performance.now();
@@ -51,7 +51,7 @@ async function byHand(house: House): Promise<number> {
       }),
     );
     const list = (values: number) => some.map(() => `(${Array(values).fill("?").join()})`).join();
-    const tx = await patient.ask((client) => client.transaction("write"));
+    const tx = await lowPriority.ask((client) => client.transaction("write"));
     const insert = (
       table: string,
       columns: string[],
@@ -129,8 +129,8 @@ async function byHand(house: House): Promise<number> {
     ["entry_versions", "(entry_id"],
     ["nodes", "(id"],
   ])
-    await patient.ask((client) => client.execute(`delete from ${table} where ${column} in (${mine}))`));
-  patient.close();
+    await lowPriority.ask((client) => client.execute(`delete from ${table} where ${column} in (${mine}))`));
+  lowPriority.close();
   return taken;
 }
 
@@ -163,16 +163,16 @@ class OtherPerson {
   #asking: Promise<void> | null = null;
 
   constructor(
-    private readonly house: House,
+    private readonly app: App,
     private readonly cookie: string,
   ) {}
 
   async ask(i: number): Promise<number> {
     const start = performance.now();
-    const answer = await fetch(`${this.house.url}/api/command/frontdesk.pin`, {
+    const answer = await fetch(`${this.app.url}/api/command/frontdesk.pin`, {
       method: "POST",
-      headers: { "content-type": "application/json", cookie: this.cookie, origin: this.house.url },
-      body: JSON.stringify({ entryId: this.house.built.entries.get("quillbrook.localhost")!, pinned: i % 2 === 0 }),
+      headers: { "content-type": "application/json", cookie: this.cookie, origin: this.app.url },
+      body: JSON.stringify({ entryId: this.app.built.entries.get("quillbrook.localhost")!, pinned: i % 2 === 0 }),
     });
     if (!answer.ok) throw new Error(await answer.text());
     return performance.now() - start;
@@ -196,28 +196,28 @@ class OtherPerson {
 }
 
 /** As a cookie header, of somebody who signs in with a browser that is then closed. */
-async function cookieOf(house: House, mail: string): Promise<string> {
-  const { page, context, close } = await openBrowser({ galtry: house.url, lanyard: false });
+async function cookieOf(app: App, mail: string): Promise<string> {
+  const { page, context, close } = await openBrowser({ galtry: app.url, lanyard: false });
   try {
-    await signInToGaltry(page, house.url, mail, DEMO_PASSWORD);
+    await signInToGaltry(page, app.url, mail, DEMO_PASSWORD);
     return (await context.cookies()).map(({ name, value }) => `${name}=${value}`).join("; ");
   } finally {
     await close();
   }
 }
 
-export async function benchBringIn(house: House): Promise<void> {
+export async function benchBringIn(app: App): Promise<void> {
   // The better of two: the server beside it is at work of its own at first.
-  const floor = Math.min(await byHand(house), await byHand(house));
-  const other = new OtherPerson(house, await cookieOf(house, "maren.pohl@tarrowick.example"));
+  const floor = Math.min(await byHand(app), await byHand(app));
+  const other = new OtherPerson(app, await cookieOf(app, "maren.pohl@tarrowick.example"));
   const alone: number[] = [];
   for (let i = 0; i < 20; i++) alone.push(await other.ask(i));
-  const bringer = await openBrowser({ galtry: house.url, lanyard: false });
+  const bringer = await openBrowser({ galtry: app.url, lanyard: false });
   try {
     bringer.context.removeAllListeners("response");
-    await signInToGaltry(bringer.page, house.url, "clementine.ruddock@tarrowick.example", DEMO_PASSWORD);
+    await signInToGaltry(bringer.page, app.url, "clementine.ruddock@tarrowick.example", DEMO_PASSWORD);
     const { page } = bringer;
-    await page.goto(`${house.url}/vaults/${house.built.vaults.get("Money")}/bring-in`);
+    await page.goto(`${app.url}/vaults/${app.built.vaults.get("Money")}/bring-in`);
     const csv = [
       "name,url,username,password",
       ...rowsOf(ENTRIES).map((row) => [row.name, row.page, row.userName, row.password].join()),

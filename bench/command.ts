@@ -9,8 +9,8 @@ import { Writer } from "../src/server/database/writer";
 import { uuidv7 } from "../src/server/ids";
 import { sideBySide, tell } from "./measure";
 
-export async function benchCommand(house: InProcess, fixture: Fixture): Promise<void> {
-  const { galtry } = house;
+export async function benchCommand(app: InProcess, fixture: Fixture): Promise<void> {
+  const { galtry } = app;
   const input = (until: number) => ({
     nodeId: fixture.entryId,
     subject: { kind: "person" as const, id: fixture.ids.nothing },

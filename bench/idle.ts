@@ -2,7 +2,7 @@
 import { readFileSync } from "node:fs";
 import { Agent, get } from "node:http";
 import { setTimeout as rest } from "node:timers/promises";
-import type { House } from "../e2e/house";
+import type { App } from "../e2e/house";
 import { lanyardByHand } from "../e2e/lanyardByHand";
 import { persons } from "../src/server/database/schema";
 import { tell } from "./measure";
@@ -20,21 +20,21 @@ function processorTime(pid: number): number {
   return (Number(fields[11]) + Number(fields[12])) / TICKS_A_SECOND;
 }
 
-export async function benchIdle(house: House): Promise<void> {
-  const people = await house.galtry.db.select({ id: persons.id }).from(persons);
+export async function benchIdle(app: App): Promise<void> {
+  const people = await app.galtry.db.select({ id: persons.id }).from(persons);
   const agent = new Agent({ maxSockets: Number.POSITIVE_INFINITY });
   let asked = 0;
   let open = 0;
   const one = async (which: number) => {
     const lanyard = await lanyardByHand(
-      house,
+      app,
       people[which % people.length]!.id,
-      house.url,
+      app.url,
       `10.0.${which >> 8}.${which & 255}`,
     );
     const headers = { dpop: await lanyard.prove("GET", "live"), authorization: `DPoP ${lanyard.token}` };
     await new Promise<void>((done, failed) => {
-      get(`${house.url}/api/lanyard/live`, { agent, headers }, (response) => {
+      get(`${app.url}/api/lanyard/live`, { agent, headers }, (response) => {
         if (response.statusCode !== 200) failed(new Error(`the stream answered ${response.statusCode}`));
         open += 1;
         response.on("data", (part: Buffer) => {
@@ -50,10 +50,10 @@ export async function benchIdle(house: House): Promise<void> {
     // What came of connecting is over.
     await rest(10_000);
     asked = 0;
-    const before = processorTime(house.pid()!);
+    const before = processorTime(app.pid()!);
     const began = performance.now();
     await rest(MEASURED_MS);
-    const share = ((processorTime(house.pid()!) - before) * 1000) / (performance.now() - began);
+    const share = ((processorTime(app.pid()!) - before) * 1000) / (performance.now() - began);
     tell(`${open.toLocaleString("en-GB")} Lanyards connected and idle take of one core`, share, 0.1, "");
     tell("and are told to look again, where nothing has happened", asked, 0, " times");
   } finally {

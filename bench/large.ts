@@ -5,15 +5,15 @@ import path from "node:path";
 import type { Page } from "playwright-core";
 import { DEMO_PASSWORD } from "../demo/organisation";
 import { openBrowser, signInToGaltry } from "../e2e/browser";
-import type { House } from "../e2e/house";
+import type { App } from "../e2e/house";
 import { tell } from "./measure";
 
 const ROWS = 100_000;
 const MEGABYTE = 1024 * 1024;
 
 /** After `benchVault`, whose ten thousand entries it scrolls. */
-export async function benchLarge(house: House): Promise<void> {
-  const browser = await openBrowser({ galtry: house.url, lanyard: false });
+export async function benchLarge(app: App): Promise<void> {
+  const browser = await openBrowser({ galtry: app.url, lanyard: false });
   const { page, context } = browser;
   context.removeAllListeners("response");
   const folder = mkdtempSync(path.join(tmpdir(), "galtry-large-"));
@@ -23,8 +23,8 @@ export async function benchLarge(house: House): Promise<void> {
     return path.join(folder, name);
   };
   try {
-    await signInToGaltry(page, house.url, "ines.okafor@tarrowick.example", DEMO_PASSWORD);
-    const vault = `${house.url}/vaults/${house.built.vaults.get("Shop & Tickets")}`;
+    await signInToGaltry(page, app.url, "ines.okafor@tarrowick.example", DEMO_PASSWORD);
+    const vault = `${app.url}/vaults/${app.built.vaults.get("Shop & Tickets")}`;
     await page.goto(vault);
     await page.getByRole("treegrid").waitFor();
     await page.waitForLoadState("networkidle");
@@ -41,7 +41,7 @@ export async function benchLarge(house: House): Promise<void> {
     const taken = performance.now() - start;
     tell(`${ROWS} rows read, till their columns are shown`, taken / 1000, 15, " s");
     tell("meanwhile the page stood still for, at most", await longestStall(page), 200, " ms");
-    await page.goto(`${house.url}/entry/${house.built.entries.get("stallwright.localhost")}`);
+    await page.goto(`${app.url}/entry/${app.built.entries.get("stallwright.localhost")}`);
     await page.getByRole("heading", { name: "Stallwright Wholesale" }).waitFor();
     await page.waitForLoadState("networkidle");
     await watchStalls(page);

@@ -1,8 +1,8 @@
 /** A withdrawn Use, heard by two hundred streams and one real page. */
 import { DEMO_PASSWORD } from "../demo/organisation";
 import { openBrowser, signInToGaltry } from "../e2e/browser";
-import type { House } from "../e2e/house";
-import { giveAccess, withdrawAccess } from "../src/server/access/grants";
+import type { App } from "../e2e/house";
+import { giveAccess, endAccess } from "../src/server/access/grants";
 import { sessionCookie } from "../src/server/http";
 import { hideNumber } from "../src/server/opaqueNumber";
 import { openSession } from "../src/server/people/sessions";
@@ -10,25 +10,25 @@ import { tell } from "./measure";
 
 const STREAMS = 200;
 
-export const benchLive = (house: House): Promise<void> =>
-  benchWithdrawn(house, "", async () => ({ ends: Promise.resolve() }));
+export const benchLive = (app: App): Promise<void> =>
+  benchWithdrawn(app, "", async () => ({ ends: Promise.resolve() }));
 
 /** The same while a slip over ten thousand entries is being applied: run once those are there. */
-export async function benchLiveUnderSlip(house: House): Promise<void> {
-  const steward = await openBrowser({ galtry: house.url, lanyard: false });
+export async function benchLiveUnderSlip(app: App): Promise<void> {
+  const steward = await openBrowser({ galtry: app.url, lanyard: false });
   try {
     const { page } = steward;
-    await signInToGaltry(page, house.url, "ines.okafor@tarrowick.example", DEMO_PASSWORD);
+    await signInToGaltry(page, app.url, "ines.okafor@tarrowick.example", DEMO_PASSWORD);
     const post = <R>(address: string, input: unknown): Promise<{ ok: boolean; result: R }> =>
       page.evaluate(
         async ([to, body]) =>
           (
             await fetch(to!, { method: "POST", headers: { "content-type": "application/json" }, body: body! })
           ).json() as Promise<{ ok: boolean; result: R }>,
-        [`${house.url}/api/${address}`, JSON.stringify(input)],
+        [`${app.url}/api/${address}`, JSON.stringify(input)],
       );
     const change = {
-      ...{ type: "set", nodeId: house.built.vaults.get("Shop & Tickets")!, subject: { kind: "everyone" } },
+      ...{ type: "set", nodeId: app.built.vaults.get("Shop & Tickets")!, subject: { kind: "everyone" } },
       grants: [{ level: "use", from: null, until: null }],
     };
     type Slip = { draft: { id: string; revision: number; said: { ground: string } } | null };
@@ -37,7 +37,7 @@ export async function benchLiveUnderSlip(house: House): Promise<void> {
     const { draft } = (await post<Slip>("query/access.slip", {})).result;
     const { id: slipId, revision, said } = draft!;
     let took = 0;
-    await benchWithdrawn(house, ", while a slip over 10,000 entries is applied", async () => {
+    await benchWithdrawn(app, ", while a slip over 10,000 entries is applied", async () => {
       const start = performance.now();
       const applied = post("command/access.applySlip", { slipId, revision, ground: said.ground });
       // It is under way before the other one begins.
@@ -55,43 +55,43 @@ export async function benchLiveUnderSlip(house: House): Promise<void> {
 }
 
 /** As many as it takes: a session has a few streams, and the browser's own is one of them. */
-const sessionsOf = (house: House, personId: string): Promise<string[]> =>
-  house.galtry.writer.write(async (tx) => {
+const sessionsOf = (app: App, personId: string): Promise<string[]> =>
+  app.galtry.writer.write(async (tx) => {
     const cookies: string[] = [];
     for (let i = 0; i < STREAMS / 5; i++) {
       const { token } = await openSession(tx, personId, { address: "", browser: "" }, Date.now());
-      cookies.push(`${sessionCookie(house.galtry)}=${token}`);
+      cookies.push(`${sessionCookie(app.galtry)}=${token}`);
     }
     return cookies;
   });
 
 /** @param meanwhile begins something, and says when it has ended */
 async function benchWithdrawn(
-  house: House,
+  app: App,
   when: string,
   meanwhile: () => Promise<{ ends: Promise<void> }>,
 ): Promise<void> {
-  const browser = await openBrowser({ galtry: house.url, lanyard: false });
+  const browser = await openBrowser({ galtry: app.url, lanyard: false });
   const stop = new AbortController();
   try {
     const { page } = browser;
-    await signInToGaltry(page, house.url, "juno.castellane@tarrowick.example", DEMO_PASSWORD);
-    const cookies = await sessionsOf(house, house.built.people.get("juno")!);
-    const seen = hideNumber(house.galtry.keys, "live", 999_999_999);
+    await signInToGaltry(page, app.url, "juno.castellane@tarrowick.example", DEMO_PASSWORD);
+    const cookies = await sessionsOf(app, app.built.people.get("juno")!);
+    const seen = hideNumber(app.galtry.keys, "live", 999_999_999);
     const by = {
       kind: "person" as const,
-      personId: house.built.people.get("harriet")!,
+      personId: app.built.people.get("harriet")!,
       sessionId: null,
       provedAt: Date.now(),
       address: "",
       browser: "",
     };
-    const nodeId = house.built.entries.get("windlesea.localhost")!;
+    const nodeId = app.built.entries.get("windlesea.localhost")!;
     const { grantId } = await giveAccess.execute(
-      house.galtry,
+      app.galtry,
       {
         nodeId,
-        subject: { kind: "person", id: house.built.people.get("juno")! },
+        subject: { kind: "person", id: app.built.people.get("juno")! },
         level: "use",
         from: null,
         until: null,
@@ -99,12 +99,12 @@ async function benchWithdrawn(
       },
       by,
     );
-    await page.goto(`${house.url}/entry/${nodeId}`);
+    await page.goto(`${app.url}/entry/${nodeId}`);
     await page.getByRole("heading", { name: "Windlesea Signs" }).waitFor();
     const heard: number[] = [];
     let ready = 0;
     const streams = Array.from({ length: STREAMS }, async (_, i) => {
-      const response = await fetch(`${house.url}/api/live?seen=${seen}&since=${Date.now()}`, {
+      const response = await fetch(`${app.url}/api/live?seen=${seen}&since=${Date.now()}`, {
         headers: { cookie: cookies[i % cookies.length]! },
         signal: stop.signal,
       });
@@ -119,7 +119,7 @@ async function benchWithdrawn(
     for (let i = 0; i < 200 && ready < STREAMS; i++) await new Promise((resolve) => setTimeout(resolve, 50));
     const other = await meanwhile();
     const start = performance.now();
-    await withdrawAccess.execute(house.galtry, { grantId }, by);
+    await endAccess.execute(app.galtry, { grantId }, by);
     await page.getByRole("heading", { name: "Your access here has ended" }).waitFor();
     const onPage = performance.now() - start;
     await Promise.all(streams);

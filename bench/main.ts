@@ -20,8 +20,8 @@ if (only.includes("size")) {
   process.exit(overLimit() > 0 ? 1 : 0);
 }
 if (only.includes("idle")) {
-  const house = await startHouse();
-  await benchIdle(house).finally(() => house.close());
+  const app = await startHouse();
+  await benchIdle(app).finally(() => app.close());
   process.exit(overLimit() > 0 ? 1 : 0);
 }
 await benchCore();
@@ -30,17 +30,17 @@ const fixture = await makeFixture(inside.galtry);
 await benchSignIn(inside, fixture);
 await benchCommand(inside, fixture);
 await inside.close();
-const house = await startHouse();
+const app = await startHouse();
 try {
-  await benchLive(house);
-  await benchIdle(house);
-  await benchPage(house);
-  await benchBringIn(house);
-  await benchVault(house);
-  await benchLiveUnderSlip(house);
-  await benchLarge(house);
+  await benchLive(app);
+  await benchIdle(app);
+  await benchPage(app);
+  await benchBringIn(app);
+  await benchVault(app);
+  await benchLiveUnderSlip(app);
+  await benchLarge(app);
 } finally {
-  await house.close();
+  await app.close();
 }
 await benchSize();
 process.exitCode = overLimit() > 0 ? 1 : 0;

@@ -4,7 +4,7 @@ import { gzipSync } from "node:zlib";
 import { freePort } from "../demo/freePort";
 import { DEMO_PASSWORD } from "../demo/organisation";
 import { openBrowser, signInToGaltry } from "../e2e/browser";
-import type { House } from "../e2e/house";
+import type { App } from "../e2e/house";
 import { tell } from "./measure";
 
 async function scriptBytes(
@@ -27,14 +27,14 @@ async function scriptBytes(
   }
 }
 
-export async function benchPage(house: House): Promise<void> {
+export async function benchPage(app: App): Promise<void> {
   const built = spawnSync(process.execPath, ["node_modules/next/dist/bin/next", "build", "bench/bare"], {
     encoding: "utf8",
     env: { ...process.env, NEXT_TELEMETRY_DISABLED: "1" },
   });
   if (built.status !== 0) throw new Error(`the bare page did not build: ${built.stdout}${built.stderr}`);
   const port = await freePort();
-  const bare = spawn(process.execPath, ["node_modules/next/dist/bin/next", "start", "bench/bare", "-p", String(port)], {
+  const withoutSteward = spawn(process.execPath, ["node_modules/next/dist/bin/next", "start", "bench/bare", "-p", String(port)], {
     stdio: "ignore",
   });
   try {
@@ -50,10 +50,10 @@ export async function benchPage(house: House): Promise<void> {
       await new Promise((resolve) => setTimeout(resolve, 100));
     const floor = await scriptBytes(async () => `http://localhost:${port}/`, "http://nowhere");
     const desk = await scriptBytes(async ({ page }) => {
-      await signInToGaltry(page, house.url, "maren.pohl@tarrowick.example", DEMO_PASSWORD);
+      await signInToGaltry(page, app.url, "maren.pohl@tarrowick.example", DEMO_PASSWORD);
       await page.close({ runBeforeUnload: false });
-      return house.url;
-    }, house.url);
+      return app.url;
+    }, app.url);
     tell(
       "first-load JavaScript of the Front desk, beside a bare page",
       desk / floor,
@@ -62,6 +62,6 @@ export async function benchPage(house: House): Promise<void> {
       `${Math.round(desk / 1024)} kB, bare ${Math.round(floor / 1024)} kB`,
     );
   } finally {
-    bare.kill("SIGTERM");
+    withoutSteward.kill("SIGTERM");
   }
 }

@@ -8,7 +8,7 @@ import { sealedSignIn } from "../src/server/signin/sealed";
 import { addEntry } from "../src/server/vaults/entries";
 import { sideBySide, tell } from "./measure";
 
-export async function benchSignIn(house: InProcess, fixture: Fixture): Promise<void> {
+export async function benchSignIn(app: InProcess, fixture: Fixture): Promise<void> {
   const port = await freePort();
   const server = createServer((incoming, response) => {
     setTimeout(() => {
@@ -23,10 +23,10 @@ export async function benchSignIn(house: InProcess, fixture: Fixture): Promise<v
     }, 30);
   });
   await new Promise<void>((resolve) => server.listen(port, "127.0.0.1", resolve));
-  (house.galtry.configuration.allowedTargets as Set<string>).add(`bench.localhost:${port}`);
+  (app.galtry.configuration.allowedTargets as Set<string>).add(`bench.localhost:${port}`);
   const address = `http://bench.localhost:${port}/in`;
   const { entryId } = await addEntry.execute(
-    house.galtry,
+    app.galtry,
     {
       parentId: fixture.vaultId,
       captured: false,
@@ -34,7 +34,7 @@ export async function benchSignIn(house: InProcess, fixture: Fixture): Promise<v
     },
     fixture.as("steward"),
   );
-  await give(house.galtry, fixture.as("steward"), entryId, fixture.ids.use, "use");
+  await give(app.galtry, fixture.as("steward"), entryId, fixture.ids.use, "use");
   const byHand = async () => {
     const agent = new Agent();
     const local = `http://127.0.0.1:${port}`;
@@ -51,7 +51,7 @@ export async function benchSignIn(house: InProcess, fixture: Fixture): Promise<v
   };
   const sealed = async () => {
     const answer = await sealedSignIn(
-      house.galtry,
+      app.galtry,
       fixture.lanyard("use"),
       entryId,
       () => undefined,

@@ -5,7 +5,7 @@
 import { readFileSync } from "node:fs";
 import { buildLarge, type Large, type Size } from "../demo/large";
 import { DEMO_PASSWORD } from "../demo/organisation";
-import { type House, startHouse } from "../e2e/house";
+import { type App, startHouse } from "../e2e/house";
 import { lanyardByHand } from "../e2e/lanyardByHand";
 import { tell } from "./measure";
 
@@ -32,7 +32,7 @@ interface Figures {
   keys: number;
   start: number;
   megabytes: number;
-  bare: number;
+  withoutSteward: number;
 }
 
 /** @param sizes both, or for a quick look at one: the same twice */
@@ -41,10 +41,10 @@ export async function benchSize(sizes: readonly [Size, Size] = [SMALL, LARGE]): 
   for (const [name, taken] of Object.entries(large.pages)) {
     const before = small.pages[name]!;
     // Each beside the bare page of its own half: the machine is not the same from one minute to the next.
-    const ratio = taken / large.bare / (before / small.bare);
-    const times = `${before.toFixed(1)} → ${taken.toFixed(1)} ms, bare ${small.bare.toFixed(1)} → ${large.bare.toFixed(1)} ms`;
+    const ratio = taken / large.withoutSteward / (before / small.withoutSteward);
+    const times = `${before.toFixed(1)} → ${taken.toFixed(1)} ms, bare ${small.withoutSteward.toFixed(1)} → ${large.withoutSteward.toFixed(1)} ms`;
     tell(`${name}: large beside small`, ratio, 1.5, "×", times);
-    tell(`${name}, small, beside a bare page`, before / small.bare, 2, "×", `bare ${small.bare.toFixed(1)} ms`);
+    tell(`${name}, small, beside a bare page`, before / small.withoutSteward, 2, "×", `bare ${small.withoutSteward.toFixed(1)} ms`);
   }
   tell("keys of a Lanyard, large", large.keys, 10, " ms", `small ${small.keys.toFixed(1)} ms`);
   tell(
@@ -60,28 +60,28 @@ export async function benchSize(sizes: readonly [Size, Size] = [SMALL, LARGE]): 
 }
 
 async function figuresOf(size: Size): Promise<Figures> {
-  const house = await startHouse();
+  const app = await startHouse();
   try {
-    await house.kill();
-    const built = await buildLarge(house.galtry, size);
+    await app.kill();
+    const built = await buildLarge(app.galtry, size);
     const began = performance.now();
-    await house.start();
+    await app.start();
     const start = performance.now() - began;
     const [owner, colleague, steward] = await Promise.all(
-      [OWNER, built.colleague.mail, built.steward.mail].map((mail) => signedIn(house, mail)),
+      [OWNER, built.colleague.mail, built.steward.mail].map((mail) => signedIn(app, mail)),
     );
     // First, so that each page after it is asked of a server that has been at work for a while.
     await busy(colleague!, BUSY_MS / 4);
     const { perSecond, slowest95 } = await busy(colleague!, BUSY_MS);
-    const { "a bare page": bare, ...pages } = await pagesOf(built, owner!, colleague!, steward!);
+    const { "a bare page": withoutSteward, ...pages } = await pagesOf(built, owner!, colleague!, steward!);
     return {
       ...{ pages, perSecond, slowest95, start },
-      bare: bare!,
-      keys: await keysOf(house, built),
-      megabytes: residentOf(house.pid()!),
+      withoutSteward: withoutSteward!,
+      keys: await keysOf(app, built),
+      megabytes: residentOf(app.pid()!),
     };
   } finally {
-    await house.close();
+    await app.close();
   }
 }
 
@@ -144,8 +144,8 @@ async function busy(get: Get, longMs: number): Promise<{ perSecond: number; slow
   };
 }
 
-async function keysOf(house: House, { colleague }: Large): Promise<number> {
-  const lanyard = await lanyardByHand(house, colleague.personId);
+async function keysOf(app: App, { colleague }: Large): Promise<number> {
+  const lanyard = await lanyardByHand(app, colleague.personId);
   return middleOf(async () => {
     const answer = await lanyard.post("run/lanyard.keys", {});
     if (!answer.ok) throw new Error(`keys: ${answer.status}`);
@@ -153,10 +153,10 @@ async function keysOf(house: House, { colleague }: Large): Promise<number> {
   });
 }
 
-async function signedIn(house: House, mail: string): Promise<Get> {
-  const answer = await fetch(`${house.url}/api/command/people.signIn`, {
+async function signedIn(app: App, mail: string): Promise<Get> {
+  const answer = await fetch(`${app.url}/api/command/people.signIn`, {
     method: "POST",
-    headers: { "content-type": "application/json", origin: house.url },
+    headers: { "content-type": "application/json", origin: app.url },
     body: JSON.stringify({ mail, password: DEMO_PASSWORD }),
   });
   const cookie = answer.headers
@@ -164,7 +164,7 @@ async function signedIn(house: House, mail: string): Promise<Get> {
     .map((line) => line.split(";")[0])
     .join("; ");
   return async (path) => {
-    const page = await fetch(`${house.url}${path}`, { headers: { cookie }, redirect: "manual" });
+    const page = await fetch(`${app.url}${path}`, { headers: { cookie }, redirect: "manual" });
     if (page.status !== 200) throw new Error(`${path}: ${page.status}`);
     return page.text();
   };

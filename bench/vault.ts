@@ -2,29 +2,29 @@
 import type { Page } from "playwright-core";
 import { DEMO_PASSWORD } from "../demo/organisation";
 import { openBrowser, signInToGaltry } from "../e2e/browser";
-import type { House } from "../e2e/house";
+import type { App } from "../e2e/house";
 import { addCopies } from "./manyEntries";
 import { tell } from "./measure";
 
 const ENTRIES = 10_000;
 
-export async function benchVault(house: House): Promise<void> {
-  const vaultId = house.built.vaults.get("Shop & Tickets")!;
-  await addCopies(house.galtry, vaultId, house.built.entries.get("windlesea.localhost")!, ENTRIES);
-  const browser = await openBrowser({ galtry: house.url, lanyard: false });
+export async function benchVault(app: App): Promise<void> {
+  const vaultId = app.built.vaults.get("Shop & Tickets")!;
+  await addCopies(app.galtry, vaultId, app.built.entries.get("windlesea.localhost")!, ENTRIES);
+  const browser = await openBrowser({ galtry: app.url, lanyard: false });
   try {
     const { page } = browser;
     browser.context.removeAllListeners("response");
-    await signInToGaltry(page, house.url, "ines.okafor@tarrowick.example", DEMO_PASSWORD);
+    await signInToGaltry(page, app.url, "ines.okafor@tarrowick.example", DEMO_PASSWORD);
     const opened: number[] = [];
-    for (let i = 0; i < 6; i++) opened.push(await openVault(page, house.url, vaultId));
+    for (let i = 0; i < 6; i++) opened.push(await openVault(page, app.url, vaultId));
     tell(`a vault of ${ENTRIES} entries, from click to picture`, middle(opened.slice(1)), 1000, " ms");
-    await page.goto(`${house.url}/access/${vaultId}`);
+    await page.goto(`${app.url}/access/${vaultId}`);
     await page.getByRole("rowheader").first().waitFor();
     await page.waitForTimeout(1000);
     tell("frames of the access grid without rows while it is scrolled", await scrollGrid(page), 0, "");
     tell("a level set in it, to the next picture", await setInGrid(page), 250, " ms");
-    await page.goto(house.url);
+    await page.goto(app.url);
     await page.getByRole("combobox", { name: "Find, and sign in" }).waitFor();
     await page.waitForTimeout(2000);
     const keys = await typeInFinder(page, "fairground pitch 0421");

@@ -1,23 +1,23 @@
 /** Builds the sample organisation through the same commands that a person's clicks use, with weeks behind it. */
 
 import { USUAL_RULES } from "../src/core/access/houseRules";
-import { setAsksFirst } from "../src/server/access/askFirst";
+import { setApproval } from "../src/server/access/askFirst";
 import { setListed } from "../src/server/access/asking";
 import { giveAccess } from "../src/server/access/grants";
-import { finishRound, roundPage, sayInRound, setRounds, startRound } from "../src/server/access/rounds";
+import { finishRound, roundPage, answerInRound, setRounds, startRound } from "../src/server/access/rounds";
 import type { Caller } from "../src/server/caller";
 import { pinEntry } from "../src/server/frontdesk/frontDesk";
 import type { Galtry } from "../src/server/galtry";
 import { confirmPairing, endLanyard, startPairing, takeToken } from "../src/server/lanyard/pairing";
-import { endGroup, makeGroup, setMember } from "../src/server/people/groups";
+import { endGroup, createGroup, setMember } from "../src/server/people/groups";
 import { addPerson } from "../src/server/people/persons";
 import { acceptLink, setUp, setUpAddress } from "../src/server/people/setUp";
 import { changeRules } from "../src/server/rules/rules";
 import { beginSignIn, handOver } from "../src/server/signin/sealed";
 import { addEntry } from "../src/server/vaults/entries";
-import { makeFolder } from "../src/server/vaults/folders";
+import { createFolder } from "../src/server/vaults/folders";
 import { revealField } from "../src/server/vaults/revealing";
-import { makeVault } from "../src/server/vaults/vaults";
+import { createVault } from "../src/server/vaults/vaults";
 import type { Site } from "../standins/sites/site";
 import { DEMO_PASSWORD, GROUPS, KEEPERS, ORGANISATION, PEOPLE, TIME_ZONE, VAULTS } from "./organisation";
 
@@ -58,7 +58,7 @@ function inOfficeHours(at: number): number {
 type As = (key: string, at: number) => Caller;
 
 export async function buildDemo(
-  house: Galtry,
+  app: Galtry,
   sites: readonly Site[],
   address: (host: string, path: string) => string,
   now = Date.now(),
@@ -80,22 +80,22 @@ export async function buildDemo(
   });
   const plan = new Plan(now);
   const start = now - 40 * DAY;
-  addPeople(plan, house, built, as, start);
-  addGroups(plan, house, built, as, start + DAY, now);
-  fillVaults(plan, house, built, as, sites, address, start + 2 * DAY);
-  giveSingly(plan, house, built, as, now);
-  useIt(plan, house, built, as, now);
-  keepHouse(plan, house, built, as, now);
+  addPeople(plan, app, built, as, start);
+  addGroups(plan, app, built, as, start + DAY, now);
+  fillVaults(plan, app, built, as, sites, address, start + 2 * DAY);
+  giveSingly(plan, app, built, as, now);
+  useIt(plan, app, built, as, now);
+  keepHouse(plan, app, built, as, now);
   await plan.carryOut();
   return built;
 }
 
-function addPeople(plan: Plan, house: Galtry, { people }: Built, as: As, start: number): void {
+function addPeople(plan: Plan, app: Galtry, { people }: Built, as: As, start: number): void {
   const [first, ...rest] = PEOPLE;
   plan.at(start, async (at) => {
-    const token = new URL((await setUpAddress(house, at))!).hash.slice(1);
+    const token = new URL((await setUpAddress(app, at))!).hash.slice(1);
     const owner = await setUp.execute(
-      house,
+      app,
       {
         token,
         organisation: ORGANISATION,
@@ -113,7 +113,7 @@ function addPeople(plan: Plan, house: Galtry, { people }: Built, as: As, start: 
     let link = "";
     plan.at(start + (i + 1) * 4 * 60_000, async (at) => {
       const added = await addPerson.execute(
-        house,
+        app,
         { name: one.name, mail: mailOf(one.name), role: one.role },
         as("hanna", at),
         at,
@@ -122,24 +122,24 @@ function addPeople(plan: Plan, house: Galtry, { people }: Built, as: As, start: 
       link = added.link;
     });
     plan.at(start + (i + 1) * 7 * 60_000 + 3 * HOUR, (at) =>
-      acceptLink.execute(house, { token: new URL(link).hash.slice(1), password: DEMO_PASSWORD }, nobody, at),
+      acceptLink.execute(app, { token: new URL(link).hash.slice(1), password: DEMO_PASSWORD }, nobody, at),
     );
   }
 }
 
 /** Volunteers' membership ends with the season. */
-function addGroups(plan: Plan, house: Galtry, { people, groups }: Built, as: As, start: number, now: number): void {
+function addGroups(plan: Plan, app: Galtry, { people, groups }: Built, as: As, start: number, now: number): void {
   const seasonEnd = endOfSeason(now);
   for (const [i, name] of GROUPS.entries())
     plan.at(start + i * 60_000, async (at) =>
-      groups.set(name, (await makeGroup.execute(house, { name, description: "" }, as("hanna", at), at)).groupId),
+      groups.set(name, (await createGroup.execute(app, { name, description: "" }, as("hanna", at), at)).groupId),
     );
   for (const [i, one] of PEOPLE.entries())
     for (const group of one.groups) {
       const by = one.key === "hanna" ? "edwin" : "hanna";
       plan.at(start + HOUR + i * 50_000, (at) =>
         setMember.execute(
-          house,
+          app,
           {
             groupId: groups.get(group)!,
             personId: people.get(one.key)!,
@@ -163,7 +163,7 @@ function endOfSeason(now: number): number {
 
 function fillVaults(
   plan: Plan,
-  house: Galtry,
+  app: Galtry,
   { people, groups, vaults, entries, folders }: Built,
   as: As,
   sites: readonly Site[],
@@ -173,8 +173,8 @@ function fillVaults(
   for (const [v, vault] of VAULTS.entries()) {
     const made = start + (v + 1) * 3 * HOUR;
     plan.at(made, async (at) => {
-      const { vaultId } = await makeVault.execute(
-        house,
+      const { vaultId } = await createVault.execute(
+        app,
         { name: vault.name, description: vault.description },
         as(vault.by, at),
         at,
@@ -182,7 +182,7 @@ function fillVaults(
       vaults.set(vault.name, vaultId);
       for (const steward of vault.stewards)
         await giveAccess.execute(
-          house,
+          app,
           {
             nodeId: vaultId,
             subject: { kind: "person", id: people.get(steward)! },
@@ -198,13 +198,13 @@ function fillVaults(
     for (const [i, folder] of (vault.folders ?? []).entries()) {
       plan.at(made + HOUR / 4 + i * 60_000, async (at) => {
         const parentId = vaults.get(vault.name)!;
-        const made = await makeFolder.execute(house, { parentId, name: folder.name }, as(vault.stewards[0]!, at), at);
+        const made = await createFolder.execute(app, { parentId, name: folder.name }, as(vault.stewards[0]!, at), at);
         folders.set(folder.name, made.folderId);
       });
       for (const grant of folder.grants ?? [])
         plan.at(made + 3 * HOUR, (at) =>
           giveAccess.execute(
-            house,
+            app,
             {
               nodeId: folders.get(folder.name)!,
               subject: { kind: "group", id: groups.get(grant.to.slice("group:".length))! },
@@ -226,7 +226,7 @@ function fillVaults(
       const host = (name: string) => new URL(address(name, "/")).host;
       plan.at(made + HOUR / 2 + i * 11 * 60_000, async (at) => {
         const { entryId } = await addEntry.execute(
-          house,
+          app,
           {
             parentId: placeOf(entry.host),
             captured: i % 3 !== 2,
@@ -252,7 +252,7 @@ function fillVaults(
     for (const [i, thing] of (vault.things ?? []).entries())
       plan.at(made + 2 * HOUR + i * 7 * 60_000, async (at) => {
         await addEntry.execute(
-          house,
+          app,
           { parentId: placeOf(thing.name), kind: thing.kind, values: { name: thing.name, ...thing.values } },
           as(vault.stewards[0]!, at),
           at,
@@ -261,7 +261,7 @@ function fillVaults(
     for (const [i, grant] of vault.grants.entries())
       plan.at(made + 2.5 * HOUR + i * 60_000, (at) =>
         giveAccess.execute(
-          house,
+          app,
           {
             nodeId: vaults.get(vault.name)!,
             subject:
@@ -279,7 +279,7 @@ function fillVaults(
 }
 
 /** Access to single entries: for a time, blocked, coming, a guest. */
-function giveSingly(plan: Plan, house: Galtry, { people, groups, entries }: Built, as: As, now: number): void {
+function giveSingly(plan: Plan, app: Galtry, { people, groups, entries }: Built, as: As, now: number): void {
   const give = (
     by: string,
     host: string,
@@ -290,7 +290,7 @@ function giveSingly(plan: Plan, house: Galtry, { people, groups, entries }: Buil
   ) =>
     plan.at(now - days * DAY, (at) =>
       giveAccess.execute(
-        house,
+        app,
         {
           nodeId: entries.get(host)!,
           level,
@@ -306,7 +306,7 @@ function giveSingly(plan: Plan, house: Galtry, { people, groups, entries }: Buil
       ),
     );
   plan.at(now - 25 * DAY, (at) =>
-    setListed.execute(house, { entryId: entries.get("larkbill.localhost")!, listed: true }, as("wilhelmina", at), at),
+    setListed.execute(app, { entryId: entries.get("larkbill.localhost")!, listed: true }, as("wilhelmina", at), at),
   );
   give("theodora", "kestrelmoor.localhost", { group: "Volunteers" }, "use", 30, { why: "their own shifts" });
   give("theodora", "tilbrook.localhost", { group: "Volunteers" }, "use", 30, { why: "the rota board" });
@@ -341,53 +341,53 @@ function giveSingly(plan: Plan, house: Galtry, { people, groups, entries }: Buil
 }
 
 /** House rules, what asks first, an end of the season, rounds made and to be made. */
-function keepHouse(plan: Plan, house: Galtry, { groups, vaults, entries }: Built, as: As, now: number): void {
+function keepHouse(plan: Plan, app: Galtry, { groups, vaults, entries }: Built, as: As, now: number): void {
   const rules = {
     ...USUAL_RULES,
     longest: { staff: null, guests: 120 },
     reasonFrom: "steward" as const,
     emergency: true,
   };
-  plan.at(now - 38 * DAY, (at) => changeRules.execute(house, rules, as("hanna", at), at));
+  plan.at(now - 38 * DAY, (at) => changeRules.execute(app, rules, as("hanna", at), at));
   plan.at(now - 37 * DAY, (at) =>
-    endGroup.execute(house, { groupId: groups.get("Volunteers")!, until: endOfSeason(now) }, as("hanna", at), at),
+    endGroup.execute(app, { groupId: groups.get("Volunteers")!, until: endOfSeason(now) }, as("hanna", at), at),
   );
   plan.at(now - 15 * DAY, (at) =>
-    setAsksFirst.execute(
-      house,
+    setApproval.execute(
+      app,
       { entryId: entries.get("castlewick.localhost")!, stewards: 1, minutes: 30 },
       as("clementine", at),
       at,
     ),
   );
   const shop = () => vaults.get("Shop & Tickets")!;
-  plan.at(now - 12 * DAY, (at) => setRounds.execute(house, { vaultId: shop(), months: 6 }, as("bram", at), at));
+  plan.at(now - 12 * DAY, (at) => setRounds.execute(app, { vaultId: shop(), months: 6 }, as("bram", at), at));
   plan.at(now - 11 * DAY, async (at) => {
     const by = as("bram", at);
-    await startRound.execute(house, { vaultId: shop() }, by, at);
-    const { lines } = await roundPage.execute(house, { vaultId: shop() }, by, at);
+    await startRound.execute(app, { vaultId: shop() }, by, at);
+    const { lines } = await roundPage.execute(app, { vaultId: shop() }, by, at);
     for (const [i, { grantId }] of lines.entries())
-      await sayInRound.execute(house, { vaultId: shop(), grantId, say: "confirmed" }, by, at + i * 20_000);
-    await finishRound.execute(house, { vaultId: shop() }, by, at + 600_000);
+      await answerInRound.execute(app, { vaultId: shop(), grantId, say: "confirmed" }, by, at + i * 20_000);
+    await finishRound.execute(app, { vaultId: shop() }, by, at + 600_000);
   });
   plan.at(now - 1.5 * DAY, (at) =>
-    startRound.execute(house, { vaultId: vaults.get("Press & Publishing")! }, as("wilhelmina", at), at),
+    startRound.execute(app, { vaultId: vaults.get("Press & Publishing")! }, as("wilhelmina", at), at),
   );
 }
 
 /** Sign-ins, a reveal, a change: what a few weeks leave behind. */
-function useIt(plan: Plan, house: Galtry, { people, entries }: Built, as: As, now: number): void {
+function useIt(plan: Plan, app: Galtry, { people, entries }: Built, as: As, now: number): void {
   const lanyards = new Map<string, string>();
   for (const [i, key] of ["maren", "ada", "ines", "bram", "tobias", "harriet"].entries())
     plan.at(now - 25 * DAY + i * HOUR, async (at) => {
       const { deviceCode, userCode } = await startPairing.execute(
-        house,
+        app,
         { browser: "Chromium on Linux", version: "0.1.0", thumbprint: `demo-${key}` },
         nobody,
         at,
       );
-      await confirmPairing.execute(house, { userCode }, as(key, at), at + 1000);
-      const taken = await takeToken.execute(house, { deviceCode, thumbprint: `demo-${key}` }, nobody, at + 2000);
+      await confirmPairing.execute(app, { userCode }, as(key, at), at + 1000);
+      const taken = await takeToken.execute(app, { deviceCode, thumbprint: `demo-${key}` }, nobody, at + 2000);
       if (taken.state === "connected") lanyards.set(key, taken.lanyardId);
     });
   const visit = (key: string, host: string, days: number, outcome: "signed-in" | "site-down" = "signed-in") =>
@@ -401,9 +401,9 @@ function useIt(plan: Plan, house: Galtry, { people, entries }: Built, as: As, no
         language: "en-GB",
       };
       const entryId = entries.get(host)!;
-      const begun = await beginSignIn.execute(house, { entryId }, caller, at);
+      const begun = await beginSignIn.execute(app, { entryId }, caller, at);
       if (begun.begun)
-        await handOver.execute(house, { signInId: begun.signInId, outcome, detail: "", jar: null }, caller, at + 900);
+        await handOver.execute(app, { signInId: begun.signInId, outcome, detail: "", jar: null }, caller, at + 900);
     });
   visit("ines", "quillbrook.localhost", 21);
   visit("bram", "stallwright.localhost", 18);
@@ -421,7 +421,7 @@ function useIt(plan: Plan, house: Galtry, { people, entries }: Built, as: As, no
   visit("maren", "schools.pellam.localhost", 1.1);
   plan.at(now - 3.2 * DAY, (at) =>
     revealField.execute(
-      house,
+      app,
       { entryId: entries.get("stallwright.localhost")!, field: "password", how: "revealed" },
       as("bram", at),
       at,
@@ -429,11 +429,11 @@ function useIt(plan: Plan, house: Galtry, { people, entries }: Built, as: As, no
   );
   for (const host of ["hallslate.localhost", "quillbrook.localhost"])
     plan.at(now - 1.9 * DAY, (at) =>
-      pinEntry.execute(house, { entryId: entries.get(host)!, pinned: true }, as("maren", at), at),
+      pinEntry.execute(app, { entryId: entries.get(host)!, pinned: true }, as("maren", at), at),
     );
   // The browsers of a sample are nobody's: what they had is ended again.
   plan.at(now - HOUR, async (at) => {
     for (const [key, lanyardId] of lanyards)
-      await endLanyard.execute(house, { lanyardId, why: "end of the sample" }, as(key, at), at);
+      await endLanyard.execute(app, { lanyardId, why: "end of the sample" }, as(key, at), at);
   });
 }

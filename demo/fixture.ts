@@ -7,8 +7,8 @@ import { confirmPairing, startPairing, takeToken } from "../src/server/lanyard/p
 import { addPerson, markLeaver, suspendPerson } from "../src/server/people/persons";
 import { acceptLink, setUp, setUpAddress } from "../src/server/people/setUp";
 import { addEntry } from "../src/server/vaults/entries";
-import { makeFolder } from "../src/server/vaults/folders";
-import { makeVault } from "../src/server/vaults/vaults";
+import { createFolder } from "../src/server/vaults/folders";
+import { createVault } from "../src/server/vaults/vaults";
 
 export const PASSWORD = "canary passphrase of tests";
 export const CANARY = "canary/Zinnia+73 quay";
@@ -43,7 +43,7 @@ export interface Fixture {
 const nobody: Fixture["nobody"] = { kind: "nobody", address: "192.0.2.7", browser: "Chromium", knownBrowser: null };
 
 /** @param signInPage of the entry that everybody has something on */
-export async function makeFixture(house: Galtry, signInPage = "https://pellam.example/sign-in"): Promise<Fixture> {
+export async function makeFixture(app: Galtry, signInPage = "https://pellam.example/sign-in"): Promise<Fixture> {
   const ids = {} as Record<Kind, string>;
   const as: Fixture["as"] = (kind, at = Date.now()) => ({
     kind: "person",
@@ -53,10 +53,10 @@ export async function makeFixture(house: Galtry, signInPage = "https://pellam.ex
     address: "192.0.2.7",
     browser: "Chromium",
   });
-  const token = new URL((await setUpAddress(house))!).hash.slice(1);
+  const token = new URL((await setUpAddress(app))!).hash.slice(1);
   ids.owner = (
     await setUp.execute(
-      house,
+      app,
       {
         token,
         organisation: "Tarrowick Museums Trust",
@@ -72,15 +72,15 @@ export async function makeFixture(house: Galtry, signInPage = "https://pellam.ex
     if (kind === "owner") continue;
     const role = kind === "administrator" || kind === "guest" ? kind : "member";
     const { personId, link } = await addPerson.execute(
-      house,
+      app,
       { name: `Person ${kind}`, mail: `${kind}@tarrowick.example`, role },
       as("owner"),
     );
     ids[kind] = personId;
-    await acceptLink.execute(house, { token: new URL(link).hash.slice(1), password: PASSWORD }, nobody);
+    await acceptLink.execute(app, { token: new URL(link).hash.slice(1), password: PASSWORD }, nobody);
   }
-  const { vaultId } = await makeVault.execute(house, { name: "Shop & Tickets", description: "" }, as("administrator"));
-  await give(house, as("administrator"), vaultId, ids.steward, "steward");
+  const { vaultId } = await createVault.execute(app, { name: "Shop & Tickets", description: "" }, as("administrator"));
+  await give(app, as("administrator"), vaultId, ids.steward, "steward");
   const values = {
     name: "Pellam Tickets",
     signInPage,
@@ -88,9 +88,9 @@ export async function makeFixture(house: Galtry, signInPage = "https://pellam.ex
     password: CANARY,
     notes: "Ring before noon.",
   };
-  const { entryId } = await addEntry.execute(house, { parentId: vaultId, captured: false, values }, as("steward"));
+  const { entryId } = await addEntry.execute(app, { parentId: vaultId, captured: false, values }, as("steward"));
   const { entryId: otherEntryId } = await addEntry.execute(
-    house,
+    app,
     {
       parentId: vaultId,
       captured: false,
@@ -98,16 +98,16 @@ export async function makeFixture(house: Galtry, signInPage = "https://pellam.ex
     },
     as("steward"),
   );
-  const { folderId } = await makeFolder.execute(house, { parentId: vaultId, name: "Drawer" }, as("steward"));
-  for (const level of ["use", "reveal", "edit"] as const) await give(house, as("steward"), entryId, ids[level], level);
-  await give(house, as("steward"), entryId, ids.guest, "use");
-  await give(house, as("steward"), entryId, ids.suspended, "edit");
-  await give(house, as("steward"), entryId, ids.leaver, "edit");
+  const { folderId } = await createFolder.execute(app, { parentId: vaultId, name: "Drawer" }, as("steward"));
+  for (const level of ["use", "reveal", "edit"] as const) await give(app, as("steward"), entryId, ids[level], level);
+  await give(app, as("steward"), entryId, ids.guest, "use");
+  await give(app, as("steward"), entryId, ids.suspended, "edit");
+  await give(app, as("steward"), entryId, ids.leaver, "edit");
   const lanyards = new Map<Kind, string>();
   for (const kind of ["steward", "edit", "reveal", "use", "nothing", "guest"] as const)
-    lanyards.set(kind, await connect(house, as(kind), kind));
-  await suspendPerson.execute(house, { personId: ids.suspended, why: "" }, as("owner"));
-  await markLeaver.execute(house, { personId: ids.leaver, why: "" }, as("owner"));
+    lanyards.set(kind, await connect(app, as(kind), kind));
+  await suspendPerson.execute(app, { personId: ids.suspended, why: "" }, as("owner"));
+  await markLeaver.execute(app, { personId: ids.leaver, why: "" }, as("owner"));
   return {
     ids,
     vaultId,
@@ -128,7 +128,7 @@ export async function makeFixture(house: Galtry, signInPage = "https://pellam.ex
 }
 
 export async function give(
-  house: Galtry,
+  app: Galtry,
   by: Caller,
   nodeId: string,
   personId: string,
@@ -136,20 +136,20 @@ export async function give(
   until: number | null = null,
 ) {
   return giveAccess.execute(
-    house,
+    app,
     { nodeId, subject: { kind: "person", id: personId }, level, from: null, until, why: "daily work" },
     by,
   );
 }
 
-async function connect(house: Galtry, by: Caller, thumbprint: string): Promise<string> {
+async function connect(app: Galtry, by: Caller, thumbprint: string): Promise<string> {
   const { deviceCode, userCode } = await startPairing.execute(
-    house,
+    app,
     { browser: "Chromium", version: "0.1.0", thumbprint },
     nobody,
   );
-  await confirmPairing.execute(house, { userCode }, by);
-  const taken = await takeToken.execute(house, { deviceCode, thumbprint }, nobody);
+  await confirmPairing.execute(app, { userCode }, by);
+  const taken = await takeToken.execute(app, { deviceCode, thumbprint }, nobody);
   if (taken.state !== "connected") throw new Error("not connected");
   return taken.lanyardId;
 }

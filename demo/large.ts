@@ -25,7 +25,7 @@ import {
   persons,
   places,
   sightings,
-  standings,
+  personStates,
   vaults,
 } from "../src/server/database/schema";
 import type { Galtry } from "../src/server/galtry";
@@ -95,14 +95,14 @@ const pick = <T>(from: readonly T[], i: number): T => from[i % from.length]!;
 /** Spread over what there is, the same for the same number. */
 const spread = (i: number, of: number): number => ((i * 2_654_435_761) >>> 0) % of;
 
-export async function buildLarge(house: Galtry, size: Size, now = Date.now()): Promise<Large> {
+export async function buildLarge(app: Galtry, size: Size, now = Date.now()): Promise<Large> {
   const began = now - 300 * DAY;
   let made = 0;
   const id = () => uuidv7At(began + made++ * 20);
   const commandId = id();
   const valid = { validFrom: began, commandId };
-  const write = <T>(work: Parameters<typeof house.writer.write<T>>[0]) => house.writer.write(work);
-  const owner = (await house.db.query.standings.findFirst({ where: (row, { eq }) => eq(row.role, "owner") }))!.personId;
+  const write = <T>(work: Parameters<typeof app.writer.write<T>>[0]) => app.writer.write(work);
+  const owner = (await app.db.query.personStates.findFirst({ where: (row, { eq }) => eq(row.role, "owner") }))!.personId;
 
   // The indexes of a long Journal are many times what is held in memory otherwise.
   await write((tx) => tx.run(sql`pragma cache_size = -400000`));
@@ -126,7 +126,7 @@ export async function buildLarge(house: Galtry, size: Size, now = Date.now()): P
     );
     await bulkInsert(
       tx,
-      standings,
+      personStates,
       people.map((one) => ({
         id: id(),
         personId: one.id,
@@ -176,14 +176,14 @@ export async function buildLarge(house: Galtry, size: Size, now = Date.now()): P
       await tx
         .insert(vaults)
         .values({ nodeId: vaultId, name: `${pick(PLACES, v)} ${Math.floor(v / PLACES.length) + 1}` });
-      await makeVaultKey(tx, house.keys, vaultId, began);
+      await makeVaultKey(tx, app.keys, vaultId, began);
       await bulkInsert(
         tx,
         nodes,
         folderRows.map(({ nodeId }) => ({ id: nodeId, type: "folder" as const, createdAt: began, createdBy: owner })),
       );
       await bulkInsert(tx, folders, folderRows);
-      const key = await vaultKey(tx, house.keys, vaultId);
+      const key = await vaultKey(tx, app.keys, vaultId);
       const rows = await Promise.all(
         Array.from({ length: count }, async (_, i) => {
           const entryId = id();
@@ -196,7 +196,7 @@ export async function buildLarge(house: Galtry, size: Size, now = Date.now()): P
             password: `Quayside/${v}-${i}-lamp`,
             tags: [pick(TRADES, i).toLowerCase()],
           });
-          const composed = await composeVersion(key, house.keys, {
+          const composed = await composeVersion(key, app.keys, {
             ...{ kind, entryId, vaultId, number: 1, personId: owner, at: began, values },
             ...{ before: { fields: {}, code: null }, how: "written" },
           });
@@ -267,7 +267,7 @@ export async function buildLarge(house: Galtry, size: Size, now = Date.now()): P
   for (let from = 0; from < given.length; from += AT_ONCE)
     await write((tx) => bulkInsert(tx, grants, given.slice(from, from + AT_ONCE)));
   await writeJournal(
-    house,
+    app,
     size.journalLines,
     began,
     others.map((one) => one.id),
@@ -284,13 +284,13 @@ export async function buildLarge(house: Galtry, size: Size, now = Date.now()): P
 
 /** Lines after those that are there: people sign in with and reveal what lies in the vaults, day by day. */
 async function writeJournal(
-  house: Galtry,
+  app: Galtry,
   count: number,
   began: number,
   people: readonly string[],
   { entryIds, perVault, vaultIds }: { entryIds: readonly string[]; perVault: number; vaultIds: readonly string[] },
 ): Promise<void> {
-  const [end] = await house.db.all<{ seq: number; hash: string }>(
+  const [end] = await app.db.all<{ seq: number; hash: string }>(
     "select seq, hash from journal order by seq desc limit 1",
   );
   let previous = end?.hash ?? FIRST_PREVIOUS;
@@ -323,10 +323,10 @@ async function writeJournal(
         names: JSON.stringify({ [node]: named.get(node) }),
       };
       const hash = lineHash(line, previous);
-      lines.push({ ...line, previous, hash, mac: lineMac(house.keys.journal, hash) });
+      lines.push({ ...line, previous, hash, mac: lineMac(app.keys.journal, hash) });
       previous = hash;
     }
-    await house.writer.write(async (tx) => {
+    await app.writer.write(async (tx) => {
       await bulkInsert(tx, journalNames, names);
       await bulkInsert(tx, journal, lines);
     });

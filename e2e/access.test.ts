@@ -6,15 +6,15 @@ import { give } from "../demo/fixture";
 import { DEMO_PASSWORD } from "../demo/organisation";
 import { seriousIn } from "./axe";
 import { type Browser, openBrowser, signInToGaltry, takenOver } from "./browser";
-import { type House, startHouse } from "./house";
+import { type App, startHouse } from "./house";
 
-let house: House;
+let app: App;
 let ines: Browser;
 let bram: Browser;
 let maren: Browser;
 const grid = (browser: Browser) => browser.page.getByRole("grid");
 const slip = (browser: Browser) => browser.page.getByRole("region", { name: "Change slip" });
-const address = () => `${house.url}/access/${house.built.vaults.get("Shop & Tickets")}`;
+const address = () => `${app.url}/access/${app.built.vaults.get("Shop & Tickets")}`;
 
 /** The focus goes to a cell by the arrows, and says itself. */
 async function goTo({ page }: Browser, place: string, column: string): Promise<void> {
@@ -45,26 +45,26 @@ const here = ({ page }: Browser) =>
   });
 
 beforeAll(async () => {
-  house = await startHouse();
+  app = await startHouse();
   [ines, bram, maren] = [
-    await openBrowser({ galtry: house.url, lanyard: false }),
-    await openBrowser({ galtry: house.url, lanyard: false }),
-    await openBrowser({ galtry: house.url, lanyard: false }),
+    await openBrowser({ galtry: app.url, lanyard: false }),
+    await openBrowser({ galtry: app.url, lanyard: false }),
+    await openBrowser({ galtry: app.url, lanyard: false }),
   ];
-  await signInToGaltry(ines.page, house.url, "ines.okafor@tarrowick.example", DEMO_PASSWORD);
-  await signInToGaltry(bram.page, house.url, "bram.oyelaran@tarrowick.example", DEMO_PASSWORD);
-  await signInToGaltry(maren.page, house.url, "maren.pohl@tarrowick.example", DEMO_PASSWORD);
+  await signInToGaltry(ines.page, app.url, "ines.okafor@tarrowick.example", DEMO_PASSWORD);
+  await signInToGaltry(bram.page, app.url, "bram.oyelaran@tarrowick.example", DEMO_PASSWORD);
+  await signInToGaltry(maren.page, app.url, "maren.pohl@tarrowick.example", DEMO_PASSWORD);
 }, 120_000);
 afterAll(async () => {
   for (const browser of [ines, bram, maren]) await browser?.close();
-  await house?.close();
+  await app?.close();
 });
 
 test("a level is set by a key, read on the slip, applied with a reason, gone from her desk, and taken back", async () => {
   const { page } = ines;
   await page.getByRole("navigation", { name: "Areas" }).getByRole("link", { name: "Access" }).click();
   await page.goto(address());
-  await maren.page.goto(house.url);
+  await maren.page.goto(app.url);
   await maren.page.getByRole("link", { name: "Pellam schools desk" }).first().waitFor();
   await goTo(ines, "Pellam schools desk", "Front of House");
   expect(await here(ines)).toBe("Use, inherited");
@@ -102,7 +102,7 @@ test("a level is set by a key, read on the slip, applied with a reason, gone fro
     .waitFor();
   await page.getByRole("button", { name: "Apply 1 change" }).click();
   await maren.page.getByRole("link", { name: "Pellam schools desk" }).first().waitFor();
-  await page.goto(`${house.url}/journal`);
+  await page.goto(`${app.url}/journal`);
   await page.getByText(/applied a change slip with 1 change: “Schools are done by Learning”/).waitFor();
 }, 60_000);
 
@@ -214,7 +214,7 @@ test("as it was before: another moment is shown and nothing is set in it; on a p
 
 test("whoever is steward of nothing sees no area of that name, and is told nothing by its address", async () => {
   const { page } = maren;
-  await page.goto(house.url);
+  await page.goto(app.url);
   expect(await page.getByRole("link", { name: "Access", exact: true }).count()).toBe(0);
   await page.goto(address());
   await page.getByText("Page not found").first().waitFor();
@@ -222,7 +222,7 @@ test("whoever is steward of nothing sees no area of that name, and is told nothi
 
 test("whoever lacks something asks where they noticed; its steward says yes on the Front desk; it is there at once", async () => {
   const { page } = maren;
-  await page.goto(house.url);
+  await page.goto(app.url);
   await page.getByRole("combobox", { name: "Find, and sign in" }).fill("Pellam schools");
   await page.getByRole("link", { name: "Pellam schools desk" }).first().click();
   await page.waitForURL(/\/entry\//);
@@ -237,7 +237,7 @@ test("whoever lacks something asks where they noticed; its steward says yes on t
   expect(await seriousIn(page)).toEqual([]);
   await dialog.getByRole("button", { name: "Request access", exact: true }).click();
   await page.getByText("You will be told when it is answered.").waitFor();
-  await ines.page.goto(house.url);
+  await ines.page.goto(app.url);
   await takenOver(ines.page);
   const waiting = ines.page.getByRole("region", { name: "Access requests" });
   await waiting.getByText("“The schools have no network today”").waitFor();
@@ -252,17 +252,17 @@ test("whoever lacks something asks where they noticed; its steward says yes on t
 
 test("what is listed is found by all staff, asked for, and refused with a word", async () => {
   await ines.page.goto(address());
-  await ines.page.goto(house.url);
+  await ines.page.goto(app.url);
   await ines.page.getByRole("combobox", { name: "Find, and sign in" }).fill("Elmsworth");
   await ines.page.getByRole("link", { name: "Elmsworth Tills" }).first().click();
   await ines.page.waitForURL(/\/entry\//);
   await takenOver(ines.page);
   await ines.page.getByRole("button", { name: "List it for all staff" }).click();
   await ines.page.getByText(/^all staff find its name/).waitFor();
-  const wilhelmina = await openBrowser({ galtry: house.url, lanyard: false });
+  const wilhelmina = await openBrowser({ galtry: app.url, lanyard: false });
   try {
     const { page } = wilhelmina;
-    await signInToGaltry(page, house.url, "wilhelmina.oosterhuis@tarrowick.example", DEMO_PASSWORD);
+    await signInToGaltry(page, app.url, "wilhelmina.oosterhuis@tarrowick.example", DEMO_PASSWORD);
     await page.getByRole("combobox", { name: "Find, and sign in" }).fill("elmsw");
     const found = page.getByRole("region", { name: "You can request these" });
     await found.getByText("Steward:").waitFor();
@@ -270,7 +270,7 @@ test("what is listed is found by all staff, asked for, and refused with a word",
     await found.getByRole("button", { name: "Request access to Elmsworth Tills" }).click();
     await page.getByRole("dialog").getByLabel("Reason").fill("The catalogue’s till codes");
     await page.getByRole("dialog").getByRole("button", { name: "Request access", exact: true }).click();
-    await ines.page.goto(house.url);
+    await ines.page.goto(app.url);
     await takenOver(ines.page);
     const waiting = ines.page.getByRole("region", { name: "Access requests" });
     await waiting.getByRole("button", { name: "Decline…" }).click();
@@ -283,14 +283,14 @@ test("what is listed is found by all staff, asked for, and refused with a word",
 }, 60_000);
 
 test("what touches another steward’s entry waits for their yes, which they give on their Front desk", async () => {
-  const id = (name: string) => [...house.built.people].find(([key]) => key.startsWith(name.toLowerCase()))![1];
-  const harriet = await openBrowser({ galtry: house.url, lanyard: false });
+  const id = (name: string) => [...app.built.people].find(([key]) => key.startsWith(name.toLowerCase()))![1];
+  const harriet = await openBrowser({ galtry: app.url, lanyard: false });
   try {
-    await signInToGaltry(harriet.page, house.url, "harriet.sowerby@tarrowick.example", DEMO_PASSWORD);
+    await signInToGaltry(harriet.page, app.url, "harriet.sowerby@tarrowick.example", DEMO_PASSWORD);
     // Harriet alone looks after the schools desk: Ines has an own, lower say there.
     await ines.page.goto(address());
     await goTo(ines, "Pellam schools desk", "Ines Okafor");
-    const entryId = house.built.entries.get("schools.pellam.localhost")!;
+    const entryId = app.built.entries.get("schools.pellam.localhost")!;
     const by = {
       kind: "person" as const,
       personId: id("Bram"),
@@ -299,9 +299,9 @@ test("what touches another steward’s entry waits for their yes, which they giv
       address: "127.0.0.1",
       browser: "Chromium",
     };
-    await give(house.galtry, by, entryId, id("Harriet"), "steward");
-    await give(house.galtry, by, entryId, id("Ines"), "use");
-    await give(house.galtry, by, entryId, id("Bram"), "use");
+    await give(app.galtry, by, entryId, id("Harriet"), "steward");
+    await give(app.galtry, by, entryId, id("Ines"), "use");
+    await give(app.galtry, by, entryId, id("Bram"), "use");
     await ines.page.goto(address());
     await goTo(ines, "Shop & Tickets", "Learning");
     await ines.page.keyboard.press("1");
@@ -313,7 +313,7 @@ test("what touches another steward’s entry waits for their yes, which they giv
     await slip(ines)
       .getByText(/1 change has been waiting for approval/)
       .waitFor();
-    await harriet.page.goto(house.url);
+    await harriet.page.goto(app.url);
     await takenOver(harriet.page);
     const waiting = harriet.page.getByRole("region", { name: "Change slips to approve" });
     await waiting.getByText(/gain Use on/).waitFor();
@@ -331,7 +331,7 @@ test("what touches another steward’s entry waits for their yes, which they giv
 
 test("chosen values go to one browser outside, with a word and a mailed code, once; the steward sees it opened", async () => {
   const { page } = ines;
-  await page.goto(`${house.url}/entry/${house.built.entries.get("elmsworth.localhost")}`);
+  await page.goto(`${app.url}/entry/${app.built.entries.get("elmsworth.localhost")}`);
   await takenOver(page);
   await openSheet(page, "Create a handover link");
   const dialog = page.getByRole("dialog");
@@ -349,19 +349,19 @@ test("chosen values go to one browser outside, with a word and a mailed code, on
   await dialog.getByText("can be opened once").waitFor();
   expect(await dialog.getByText(key!).count()).toBe(0);
 
-  const outside = await openBrowser({ galtry: house.url, lanyard: false, width: 390, height: 800 });
+  const outside = await openBrowser({ galtry: app.url, lanyard: false, width: 390, height: 800 });
   const asked: string[] = [];
   outside.context.on("request", (request) => asked.push(`${request.url()} ${request.postData() ?? ""}`));
   try {
     await outside.page.goto(address);
     await takenOver(outside.page);
     await outside.page.getByText("has sent you something").waitFor();
-    expect(outside.page.url()).toBe(`${house.url}/handover`);
+    expect(outside.page.url()).toBe(`${app.url}/handover`);
     expect(await seriousIn(outside.page)).toEqual([]);
     await outside.page.getByRole("button", { name: "Send the code" }).click();
     await outside.page.getByText("A code has been sent to the email address this is for.").waitFor();
     expect(await seriousIn(outside.page)).toEqual([]);
-    const [letter] = house.standins.postRoom.letters;
+    const [letter] = app.standins.postRoom.letters;
     expect(letter).toMatchObject({ to: ["frames@ostler.example"] });
     await outside.page.getByLabel("Code from the email").fill(/^\d{3} \d{3}/.exec(letter!.text)![0]);
     await outside.page.getByLabel("Passphrase you were told").fill("hazel");
@@ -380,7 +380,7 @@ test("chosen values go to one browser outside, with a word and a mailed code, on
   } finally {
     await outside.close();
   }
-  const another = await openBrowser({ galtry: house.url, lanyard: false });
+  const another = await openBrowser({ galtry: app.url, lanyard: false });
   try {
     await another.page.goto(address);
     await another.page.getByText("This link has already been opened.").waitFor();

@@ -12,22 +12,22 @@ import { sessions } from "../src/server/database/schema";
 import { uuidv7 } from "../src/server/ids";
 import { seriousIn } from "./axe";
 import { type Browser, openBrowser, signInToGaltry, takenOver } from "./browser";
-import { type House, startHouse } from "./house";
+import { type App, startHouse } from "./house";
 
-let house: House;
+let app: App;
 let browser: Browser;
 beforeAll(async () => {
-  house = await startHouse();
-  browser = await openBrowser({ galtry: house.url, lanyard: false });
-  await signInToGaltry(browser.page, house.url, "ines.okafor@tarrowick.example", DEMO_PASSWORD);
+  app = await startHouse();
+  browser = await openBrowser({ galtry: app.url, lanyard: false });
+  await signInToGaltry(browser.page, app.url, "ines.okafor@tarrowick.example", DEMO_PASSWORD);
 });
 afterAll(async () => {
   await browser?.close();
-  await house?.close();
+  await app?.close();
 });
 
-const vault = (name = "Shop & Tickets") => `${house.url}/vaults/${house.built.vaults.get(name)}`;
-const entry = (host: string) => `${house.url}/entry/${house.built.entries.get(host)}`;
+const vault = (name = "Shop & Tickets") => `${app.url}/vaults/${app.built.vaults.get(name)}`;
+const entry = (host: string) => `${app.url}/entry/${app.built.entries.get(host)}`;
 
 test("several by keys: chosen, tagged, taken back, set aside, binned, each with its undo", async () => {
   const { page } = browser;
@@ -115,7 +115,7 @@ test("to another vault: what it does to whom is said first, and it opens there",
   await page.getByText("Duplicated Till one.").waitFor();
   await page.getByRole("button", { name: "Undo" }).click();
   await page.getByText("Undone.").waitFor();
-  await page.goto(`${house.url}/vaults`);
+  await page.goto(`${app.url}/vaults`);
   await page.getByRole("button", { name: "Create a vault" }).click();
   await page.getByRole("textbox", { name: "Name" }).fill("Archive");
   await page.getByRole("button", { name: "Create vault" }).click();
@@ -181,14 +181,14 @@ test("attachments: chosen, sealed, opened in the page, and shut to Use", async (
   ]);
   expect(saved.suggestedFilename()).toBe("order-form.txt");
 
-  const colleague = await openBrowser({ galtry: house.url, lanyard: false });
+  const colleague = await openBrowser({ galtry: app.url, lanyard: false });
   try {
-    await signInToGaltry(colleague.page, house.url, "maren.pohl@tarrowick.example", DEMO_PASSWORD);
+    await signInToGaltry(colleague.page, app.url, "maren.pohl@tarrowick.example", DEMO_PASSWORD);
     await colleague.page.goto(entry("stallwright.localhost"));
     await colleague.page.getByText("order-form.txt").waitFor();
     await colleague.page.goto(vault());
     await colleague.page.getByRole("treegrid").waitFor();
-    await colleague.page.goto(house.url);
+    await colleague.page.goto(app.url);
     await colleague.page.getByRole("combobox", { name: "Find, and sign in" }).waitFor();
     const traces = tracesOf("canary-attached 5150", "canary-second 22");
     expect(carriesSecret(colleague.received, traces)).toBe(false);
@@ -222,7 +222,7 @@ test("a kind of one's own, an entry of it, its kind changed; asked again before 
   await page.getByRole("heading", { name: "Hall two" }).waitFor();
   await page.getByRole("button", { name: /^Require the sign-in password/ }).click();
   await page.getByText("requires your sign-in password").waitFor();
-  await house.galtry.db.update(sessions).set({ provedAt: Date.now() - 600_000 });
+  await app.galtry.db.update(sessions).set({ provedAt: Date.now() - 600_000 });
   await page.getByRole("button", { name: "Reveal Service PIN" }).click();
   await page.getByRole("textbox", { name: "Sign-in password" }).fill("not it");
   await page.getByRole("button", { name: "Continue" }).click();
@@ -242,8 +242,8 @@ test("a kind of one's own, an entry of it, its kind changed; asked again before 
 
 test("a tree of folders is brought in, updates what is kept, is proved, taken out encrypted and brought in again", async () => {
   const { page } = browser;
-  const site = house.standins.sites.find((one) => one.host === "peltonhay.localhost")!;
-  const kept = { url: house.standins.address(site.host, site.signInPath), user: site.account.userName };
+  const site = app.standins.sites.find((one) => one.host === "peltonhay.localhost")!;
+  const kept = { url: app.standins.address(site.host, site.signInPath), user: site.account.userName };
   const tree = {
     store: {
       name: "Old tool",
@@ -305,7 +305,7 @@ test("a tree of folders is brought in, updates what is kept, is proved, taken ou
   await page.getByLabel("Passphrase of the file").fill("looms and lanterns");
   await page.getByLabel("Reason").fill("to the other house");
   expect(await seriousIn(page)).toEqual([]);
-  await house.galtry.db.update(sessions).set({ provedAt: Date.now() - 600_000 });
+  await app.galtry.db.update(sessions).set({ provedAt: Date.now() - 600_000 });
   await page.getByRole("dialog").getByRole("button", { name: "Export" }).click();
   await page.getByRole("textbox", { name: "Sign-in password" }).fill(DEMO_PASSWORD);
   const [saved] = await Promise.all([
@@ -353,7 +353,7 @@ test("what another Galtry took out brings its own kinds; a folder of files becom
   await page.getByRole("button", { name: "Check the rows" }).click();
   await page.getByRole("button", { name: "Import 1 entry" }).click();
   await page.getByRole("heading", { name: "1 entry imported" }).waitFor();
-  await page.goto(`${house.url}/kinds`);
+  await page.goto(`${app.url}/kinds`);
   const line = page.getByRole("listitem").filter({ hasText: "Costume" });
   await line.getByText("1 entry").waitFor();
   await line.getByRole("button", { name: "Picture of Costume" }).click();
@@ -394,7 +394,7 @@ test("a vault has a picture and a rule about who takes out; in the finder, keys 
   await page
     .locator('input[aria-label="Picture"]')
     .setInputFiles({ name: "shop.svg", mimeType: "image/svg+xml", buffer: Buffer.from(COAT) });
-  await page.locator(`img[src^="/api/picture/${house.built.vaults.get("Shop & Tickets")}"]`).waitFor();
+  await page.locator(`img[src^="/api/picture/${app.built.vaults.get("Shop & Tickets")}"]`).waitFor();
   await page.getByRole("button", { name: "Vault settings" }).click();
   await page.getByRole("button", { name: "Who can export" }).click();
   await page.getByText("Only its stewards can export.").waitFor();
@@ -419,8 +419,8 @@ test("a vault has a picture and a rule about who takes out; in the finder, keys 
   await page.getByText("The key in use is number 2").waitFor();
   await page.getByRole("button", { name: "Close" }).click();
 
-  await context.grantPermissions(["clipboard-read", "clipboard-write"], { origin: house.url });
-  await page.goto(house.url);
+  await context.grantPermissions(["clipboard-read", "clipboard-write"], { origin: app.url });
+  await page.goto(app.url);
   const finder = page.getByRole("combobox", { name: "Find, and sign in" });
   const copied = () => page.evaluate(() => navigator.clipboard.readText());
   await finder.fill("stalwright wholesale");

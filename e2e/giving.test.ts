@@ -5,30 +5,30 @@ import { DEMO_PASSWORD, PEOPLE, VAULTS } from "../demo/organisation";
 import { seriousIn } from "./axe";
 import { type Browser, connectLanyard, openBrowser, signInToGaltry, takenOver } from "./browser";
 import { everythingReceived, sightingsOf } from "./canary";
-import { type House, startHouse } from "./house";
+import { type App, startHouse } from "./house";
 
-let house: House;
+let app: App;
 const opened: Browser[] = [];
 
 async function as(mail: string, lanyard = false): Promise<Browser> {
-  const browser = await openBrowser({ galtry: house.url, lanyard });
+  const browser = await openBrowser({ galtry: app.url, lanyard });
   opened.push(browser);
-  await signInToGaltry(browser.page, house.url, `${mail}@tarrowick.example`, DEMO_PASSWORD);
+  await signInToGaltry(browser.page, app.url, `${mail}@tarrowick.example`, DEMO_PASSWORD);
   return browser;
 }
 
 /** Keys and presses are heard once the page has taken over. */
 async function go(page: Page, address: string): Promise<void> {
-  await page.goto(`${house.url}${address}`);
+  await page.goto(`${app.url}${address}`);
   await takenOver(page);
 }
 
 beforeAll(async () => {
-  house = await startHouse();
+  app = await startHouse();
 }, 120_000);
 afterAll(async () => {
   for (const browser of opened) await browser.close();
-  await house?.close();
+  await app?.close();
 });
 
 test("somebody joins a group by keys: what it gives them is read first, waits on the slip, and is applied there", async () => {
@@ -93,7 +93,7 @@ test("an owner changes a word in a sentence, and a steward is asked for a reason
   await go(page, "/rules");
   await page.getByText("A reason is required when giving Use or more.").waitFor();
   expect(await page.getByRole("combobox").count()).toBe(0);
-  await go(page, `/entry/${house.built.entries.get("thornlea.localhost")}`);
+  await go(page, `/entry/${app.built.entries.get("thornlea.localhost")}`);
   await page.getByPlaceholder("Give access to a person, a group or Everyone").fill("Juno");
   await page.getByRole("option", { name: /Juno Castellane/ }).click();
   const give = page.getByRole("button", { name: "Give access" });
@@ -113,11 +113,11 @@ test("an owner changes a word in a sentence, and a steward is asked for a reason
 }, 90_000);
 
 test("an entry that asks first signs nobody in before a steward says yes, and then without a password in the browser", async () => {
-  const entryId = house.built.entries.get("castlewick.localhost")!;
-  const site = house.standins.sites.find((one) => one.host === "castlewick.localhost")!;
+  const entryId = app.built.entries.get("castlewick.localhost")!;
+  const site = app.standins.sites.find((one) => one.host === "castlewick.localhost")!;
   const samir = await as("samir.haddad", true);
   const { page, context } = samir;
-  await connectLanyard(samir, house.url);
+  await connectLanyard(samir, app.url);
   await go(page, "/");
   await page.getByText("Connected in this browser").waitFor();
   await page.getByRole("combobox", { name: "Find, and sign in" }).fill("castlewick");
@@ -153,7 +153,7 @@ test("an entry that asks first signs nobody in before a steward says yes, and th
 
 test("a guest is invited to one folder, adds to it, and learns of nothing else; ended, with what they saw", async () => {
   const { page: host } = await as("harriet.sowerby");
-  const folder = `/vaults/${house.built.vaults.get("Buildings")}/folder/${house.built.folders.get("Meters")}`;
+  const folder = `/vaults/${app.built.vaults.get("Buildings")}/folder/${app.built.folders.get("Meters")}`;
   await go(host, folder);
   await host.getByRole("button", { name: "Invite a guest" }).click();
   await host.getByLabel("Name", { exact: true }).last().fill("Pia Lunde");
@@ -163,11 +163,11 @@ test("a guest is invited to one folder, adds to it, and learns of nothing else; 
   expect(await seriousIn(host)).toEqual([]);
   await host.getByRole("button", { name: "Invite", exact: true }).click();
   const link = await host.locator("[data-link]").innerText();
-  const guest = await openBrowser({ galtry: house.url, lanyard: false });
+  const guest = await openBrowser({ galtry: app.url, lanyard: false });
   opened.push(guest);
   const said: string[] = [];
   const hear = async (response: Response) => {
-    if (!response.url().startsWith(house.url) || response.url().includes("/_next/static/")) return;
+    if (!response.url().startsWith(app.url) || response.url().includes("/_next/static/")) return;
     said.push(response.url(), await response.text().catch(() => ""));
   };
   guest.context.on("response", (response) => void hear(response));
@@ -191,7 +191,7 @@ test("a guest is invited to one folder, adds to it, and learns of nothing else; 
   await page.getByRole("link", { name: "Shared with you: Meters" }).click();
   await page.getByRole("button", { name: /^Meters/ }).click();
   await page.getByRole("link", { name: "Brightmere Energy" }).first().waitFor();
-  await go(page, `/vaults/${house.built.vaults.get("Buildings")}/new?in=${house.built.folders.get("Meters")}`);
+  await go(page, `/vaults/${app.built.vaults.get("Buildings")}/new?in=${app.built.folders.get("Meters")}`);
   await page.getByRole("link", { name: "Door or alarm" }).click();
   await page.getByLabel("Name", { exact: true }).fill("Meter in the cellar");
   await page.getByLabel("Code", { exact: true }).fill("4471");
@@ -207,14 +207,14 @@ test("a guest is invited to one folder, adds to it, and learns of nothing else; 
     ...PEOPLE.map(({ name }) => name),
     ...VAULTS.map(({ name }) => name.replaceAll("&", "&amp;")),
     ...VAULTS.map(({ name }) => name),
-    ...house.standins.sites.map(({ name }) => name),
+    ...app.standins.sites.map(({ name }) => name),
     ...["Shop Team", "Front of House", "Volunteers", "Estates", "Doors and alarms", "Suppliers"],
   ].filter((name) => !known.includes(name));
   const inside = new Set(
     VAULTS.find(({ name }) => name === "Buildings")!.folders!.find(({ name }) => name === "Meters")!.holds,
   );
   const outside = others.filter(
-    (name) => !house.standins.sites.some((site) => site.name === name && inside.has(site.host)),
+    (name) => !app.standins.sites.some((site) => site.name === name && inside.has(site.host)),
   );
   const text = said.join("\n");
   expect(said.length).toBeGreaterThan(40);
@@ -305,7 +305,7 @@ test("a round by keys: the odd ones first, each said by one key, then the slip a
 
 test("a stranger drops a secret into a folder by a link, once; its steward has it, sealed, and nobody else was told where", async () => {
   const { page: host } = await as("harriet.sowerby");
-  const folder = `/vaults/${house.built.vaults.get("Buildings")}/folder/${house.built.folders.get("Doors and alarms")}`;
+  const folder = `/vaults/${app.built.vaults.get("Buildings")}/folder/${app.built.folders.get("Doors and alarms")}`;
   await go(host, folder);
   await host.getByRole("button", { name: "Create a letterbox" }).click();
   await host.getByLabel("Name of the entry").fill("The new alarm");
@@ -313,19 +313,19 @@ test("a stranger drops a secret into a folder by a link, once; its steward has i
   await host.getByRole("button", { name: "Create letterbox" }).click();
   const link = await host.locator("[data-link]").innerText();
   await host.keyboard.press("Escape");
-  const stranger = await openBrowser({ galtry: house.url, lanyard: false });
+  const stranger = await openBrowser({ galtry: app.url, lanyard: false });
   opened.push(stranger);
   const { page } = stranger;
   await page.goto(link);
   await page.getByText(/Harriet Sowerby of Tarrowick Museums Trust asks you for The new alarm/).waitFor();
-  expect(page.url()).toBe(`${house.url}/letterbox`);
+  expect(page.url()).toBe(`${app.url}/letterbox`);
   expect(await seriousIn(page)).toEqual([]);
   await page.getByLabel("Code", { exact: true }).fill("canary-4471-alarm");
   await page.getByLabel("Your name").fill("Pia of the alarm firm");
   await page.getByRole("button", { name: "Send" }).click();
   await page.getByRole("heading", { name: "Received" }).waitFor();
   // Whatever the page has done meanwhile, the link does not come back into the address.
-  expect(page.url()).toBe(`${house.url}/letterbox`);
+  expect(page.url()).toBe(`${app.url}/letterbox`);
   await page.goto(link);
   await page.getByText("It can be used once.").waitFor();
   await host.getByText("received").waitFor();
@@ -340,7 +340,7 @@ test("a stranger drops a secret into a folder by a link, once; its steward has i
 
 test("a draft is shown to another steward, who reads it on the Front desk and says a word", async () => {
   const { page } = await as("bram.oyelaran");
-  await go(page, `/entry/${house.built.entries.get("quillbrook.localhost")}`);
+  await go(page, `/entry/${app.built.entries.get("quillbrook.localhost")}`);
   await page.getByPlaceholder("Give access to a person, a group or Everyone").fill("Volunteers");
   await page.getByRole("option", { name: /Volunteers/ }).click();
   // What it would change stands beside the button.
@@ -351,7 +351,7 @@ test("a draft is shown to another steward, who reads it on the Front desk and sa
   expect(await seriousIn(page)).toEqual([]);
   await page.getByRole("button", { name: "Add to my slip" }).click();
   await page.getByText("It is on your change slip").waitFor();
-  await go(page, `/access/${house.built.vaults.get("Shop & Tickets")}`);
+  await go(page, `/access/${app.built.vaults.get("Shop & Tickets")}`);
   await page
     .getByRole("region", { name: "Change slip" })
     .getByText(/3 people gain Use on/)

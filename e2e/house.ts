@@ -6,7 +6,7 @@ import { SERVER_FLAGS } from "../scripts/serverFlags.mjs";
 import type { Galtry } from "../src/server/galtry";
 import type { Standins } from "../standins/server";
 
-export interface House {
+export interface App {
   url: string;
   built: Built;
   standins: Standins;
@@ -25,13 +25,13 @@ export interface House {
 }
 
 /** @param more of the environment */
-export async function startHouse(more: Record<string, string> = {}): Promise<House> {
+export async function startHouse(more: Record<string, string> = {}): Promise<App> {
   const inside = await inProcess(more);
   const { folder, url, environment, galtry, standins } = inside;
   const built = await buildDemo(galtry, standins.sites, standins.address);
   let child: ChildProcess | null = null;
   let log = "";
-  const house: House = {
+  const app: App = {
     url,
     built,
     standins,
@@ -63,8 +63,8 @@ export async function startHouse(more: Record<string, string> = {}): Promise<Hou
       await inside.close();
     },
   };
-  await house.start();
-  return house;
+  await app.start();
+  return app;
 }
 
 /** Waits until a server answers there, or its process is gone. */

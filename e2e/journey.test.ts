@@ -4,32 +4,32 @@ import { DEMO_PASSWORD } from "../demo/organisation";
 import { sayTime } from "../src/core/time";
 import { type Browser, connectLanyard, openBrowser, patience, signInByHand } from "./browser";
 import { everythingReceived, sightingsOf } from "./canary";
-import { type House, startHouse } from "./house";
+import { type App, startHouse } from "./house";
 import { chooseInTag, pressInTag, tagText, waitForTag } from "./tags";
 
-let house: House;
+let app: App;
 let steward: Browser;
 let colleague: Browser;
 
 beforeAll(async () => {
-  house = await startHouse();
-  [steward, colleague] = await Promise.all([openBrowser({ galtry: house.url }), openBrowser({ galtry: house.url })]);
+  app = await startHouse();
+  [steward, colleague] = await Promise.all([openBrowser({ galtry: app.url }), openBrowser({ galtry: app.url })]);
 });
 
 afterAll(async () => {
   await steward?.close();
   await colleague?.close();
-  await house?.close();
+  await app?.close();
 });
 
 describe("the journey", () => {
-  const site = () => house.standins.sites.find((one) => one.host === "pellam.localhost")!;
+  const site = () => app.standins.sites.find((one) => one.host === "pellam.localhost")!;
 
   test("a steward signs in to a supplier's site and Lanyard keeps the login", async () => {
     const { page } = steward;
-    await signInByHand(page, house.url, "ines.okafor@tarrowick.example", DEMO_PASSWORD);
-    await connectLanyard(steward, house.url);
-    await page.goto(house.standins.address("pellam.localhost", site().signInPath));
+    await signInByHand(page, app.url, "ines.okafor@tarrowick.example", DEMO_PASSWORD);
+    await connectLanyard(steward, app.url);
+    await page.goto(app.standins.address("pellam.localhost", site().signInPath));
     await page.getByLabel("E-mail").fill(site().account.userName);
     await page.getByLabel("Password").fill(site().account.password);
     await page.getByRole("button", { name: "Sign in" }).click();
@@ -39,15 +39,15 @@ describe("the journey", () => {
     await chooseInTag(page, "Vault", "Shop & Tickets");
     await pressInTag(page, "Add login");
     await expect.poll(() => tagText(page)).toBe("");
-    await page.goto(`${house.url}/vaults/${house.built.vaults.get("Shop & Tickets")}`);
+    await page.goto(`${app.url}/vaults/${app.built.vaults.get("Shop & Tickets")}`);
     await page.getByRole("link", { name: "Pellam Tickets" }).waitFor();
   });
 
   test("the colleague does not see it before", async () => {
     const { page } = colleague;
-    await signInByHand(page, house.url, "tobias.renn@tarrowick.example", DEMO_PASSWORD);
-    await connectLanyard(colleague, house.url);
-    await page.goto(house.url);
+    await signInByHand(page, app.url, "tobias.renn@tarrowick.example", DEMO_PASSWORD);
+    await connectLanyard(colleague, app.url);
+    await page.goto(app.url);
     await page.getByText("Connected in this browser").waitFor();
     expect(await page.getByText("Pellam Tickets").count()).toBe(0);
   });
@@ -62,16 +62,16 @@ describe("the journey", () => {
     await page.getByRole("option", { name: /Tobias Renn/ }).click();
     await page.getByRole("button", { name: "Sunday, 18:00" }).click();
     await page.getByLabel("Reason").fill("covering the late opening");
-    const limit = await patience(steward.context, house.url);
+    const limit = await patience(steward.context, app.url);
     const given = Date.now();
     await page.getByRole("button", { name: "Give access" }).click();
     await colleague.page.getByRole("link", { name: "Pellam Tickets" }).first().waitFor();
     expect(Date.now() - given).toBeLessThan(limit);
     await page.locator("[data-subject='Tobias Renn']").getByText("covering the late opening").waitFor();
     // Whatever day it is today: on a Sunday evening the next one is a week away, and said by its date.
-    const grants = await house.galtry.db.query.grants.findMany();
+    const grants = await app.galtry.db.query.grants.findMany();
     const { until } = grants.find((grant) => grant.why === "covering the late opening")!;
-    const home = await house.galtry.db.query.organisation.findFirst();
+    const home = await app.galtry.db.query.organisation.findFirst();
     expect(await page.locator("[data-subject='Tobias Renn']").textContent()).toContain(
       `Use, set directly until ${sayTime(until!, Date.now(), home!.timeZone)}`,
     );
@@ -94,8 +94,8 @@ describe("the journey", () => {
   });
 
   test("nothing the colleague's browser received holds the password or the user name", async () => {
-    await colleague.page.goto(`${house.url}/vaults`);
-    await colleague.page.goto(`${house.url}/journal`);
+    await colleague.page.goto(`${app.url}/vaults`);
+    await colleague.page.goto(`${app.url}/journal`);
     await colleague.page.waitForLoadState("networkidle").catch(() => undefined);
     const received = await everythingReceived(colleague);
     expect(received.length).toBeGreaterThan(30);
@@ -109,11 +109,11 @@ describe("the journey", () => {
   });
 
   test("neither does the server's log, nor the database in the open", async () => {
-    const { client } = house.galtry.opened;
+    const { client } = app.galtry.opened;
     const tables = (await client.execute("select name from sqlite_master where type = 'table'")).rows.map((row) =>
       String(row.name),
     );
-    const texts: string[] = [house.log()];
+    const texts: string[] = [app.log()];
     for (const table of tables)
       for (const row of (await client.execute(`select * from "${table}"`)).rows)
         for (const value of Object.values(row))
@@ -124,7 +124,7 @@ describe("the journey", () => {
 
   test("access ends: cookies go, the page follows, the next sign-in is refused", async () => {
     const hasSession = async () =>
-      (await colleague.context.cookies(house.standins.address("pellam.localhost", "/"))).some(
+      (await colleague.context.cookies(app.standins.address("pellam.localhost", "/"))).some(
         (cookie) => cookie.name === "desk_session",
       );
     expect(await hasSession()).toBe(true);
@@ -132,7 +132,7 @@ describe("the journey", () => {
     await colleague.page.goto(entryAddress);
     await colleague.page.getByRole("button", { name: "Sign in to pellam.localhost" }).waitFor();
     await steward.page.getByRole("button", { name: "Change: Tobias Renn" }).click();
-    const limit = await patience(steward.context, house.url);
+    const limit = await patience(steward.context, app.url);
     const ended = Date.now();
     await steward.page.getByRole("button", { name: "Withdraw" }).click();
     await expect.poll(hasSession, { interval: 25 }).toBe(false);
@@ -144,10 +144,10 @@ describe("the journey", () => {
     const inside = colleague.context.pages().find((one) => one.url().includes("pellam.localhost"))!;
     await waitForTag(inside, "Your access to Pellam Tickets has ended");
     expect(await tagText(inside)).toContain("Ines Okafor withdrew it");
-    const calls = house.standins.seen.filter((one) => one.host === "pellam.localhost").length;
+    const calls = app.standins.seen.filter((one) => one.host === "pellam.localhost").length;
     const worker = await colleague.worker();
     expect(worker).toBeTruthy();
-    await colleague.page.goto(house.url);
+    await colleague.page.goto(app.url);
     const report = await colleague.page.evaluate(
       (entryId) =>
         new Promise<{ outcome: string }>((resolve) => {
@@ -159,6 +159,6 @@ describe("the journey", () => {
       entryAddress.split("/").at(-1),
     );
     expect(report.outcome).toBe("refused");
-    expect(house.standins.seen.filter((one) => one.host === "pellam.localhost").length).toBe(calls);
+    expect(app.standins.seen.filter((one) => one.host === "pellam.localhost").length).toBe(calls);
   });
 });

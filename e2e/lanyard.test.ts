@@ -5,29 +5,29 @@ import { DEMO_PASSWORD } from "../demo/organisation";
 import { notices } from "../src/server/database/schema";
 import { type Browser, connectLanyard, openBrowser, signInToGaltry } from "./browser";
 import { everythingReceived, sightingsOf } from "./canary";
-import { type House, startHouse } from "./house";
+import { type App, startHouse } from "./house";
 import { pressInTag, tagText, typeInTag, waitForTag } from "./tags";
 
-let house: House;
+let app: App;
 let steward: Browser;
 let colleague: Browser;
 
 beforeAll(async () => {
-  house = await startHouse();
-  [steward, colleague] = await Promise.all([openBrowser({ galtry: house.url }), openBrowser({ galtry: house.url })]);
-  await signInToGaltry(steward.page, house.url, "wilhelmina.oosterhuis@tarrowick.example", DEMO_PASSWORD);
-  await connectLanyard(steward, house.url);
-  await signInToGaltry(colleague.page, house.url, "maren.pohl@tarrowick.example", DEMO_PASSWORD);
-  await connectLanyard(colleague, house.url);
+  app = await startHouse();
+  [steward, colleague] = await Promise.all([openBrowser({ galtry: app.url }), openBrowser({ galtry: app.url })]);
+  await signInToGaltry(steward.page, app.url, "wilhelmina.oosterhuis@tarrowick.example", DEMO_PASSWORD);
+  await connectLanyard(steward, app.url);
+  await signInToGaltry(colleague.page, app.url, "maren.pohl@tarrowick.example", DEMO_PASSWORD);
+  await connectLanyard(colleague, app.url);
 });
 afterAll(async () => {
   await steward?.close();
   await colleague?.close();
-  await house?.close();
+  await app?.close();
 });
 
-const site = (host: string) => house.standins.sites.find((one) => one.host === host)!;
-const at = (host: string, path?: string) => house.standins.address(host, path ?? site(host).signInPath);
+const site = (host: string) => app.standins.sites.find((one) => one.host === host)!;
+const at = (host: string, path?: string) => app.standins.address(host, path ?? site(host).signInPath);
 
 /** Lanyard's window as a tab of its own, beside the page it speaks of. */
 async function openWindow(browser: Browser, page: Page): Promise<Page> {
@@ -62,7 +62,7 @@ describe("keeping", () => {
     await typeInTag(page, "Name", "Stallwright, ours");
     await pressInTag(page, "Add login");
     await expect.poll(() => tagText(page)).toBe("");
-    const row = (await house.galtry.db.query.entries.findMany()).find((entry) => entry.name === "Stallwright, ours");
+    const row = (await app.galtry.db.query.entries.findMany()).find((entry) => entry.name === "Stallwright, ours");
     expect(row?.signInPage).toBe(at("stallwright.localhost"));
   });
 
@@ -97,7 +97,7 @@ describe("keeping", () => {
     await signIn();
     await waitForTag(page, "Not now");
     await pressInTag(page, "Not now");
-    await signInToGaltry(page, house.url, "wilhelmina.oosterhuis@tarrowick.example", DEMO_PASSWORD);
+    await signInToGaltry(page, app.url, "wilhelmina.oosterhuis@tarrowick.example", DEMO_PASSWORD);
     await signIn();
     await waitForTag(page, "Never on this site");
     await pressInTag(page, "Never on this site");
@@ -105,13 +105,13 @@ describe("keeping", () => {
     await signIn();
     await page.waitForTimeout(1200);
     expect(await tagText(page)).toBe("");
-    await signInToGaltry(page, house.url, "wilhelmina.oosterhuis@tarrowick.example", DEMO_PASSWORD);
+    await signInToGaltry(page, app.url, "wilhelmina.oosterhuis@tarrowick.example", DEMO_PASSWORD);
   });
 
   test("a changed password that the site accepts is offered as such", async () => {
-    const entryId = house.built.entries.get("harrowmere.localhost")!;
+    const entryId = app.built.entries.get("harrowmere.localhost")!;
     const { page } = steward;
-    await page.goto(`${house.url}/entry/${entryId}?edit`);
+    await page.goto(`${app.url}/entry/${entryId}?edit`);
     await page.getByLabel("Password", { exact: true }).fill("an older password of theirs");
     await page.getByRole("button", { name: "Save" }).click();
     await page.getByRole("heading", { name: "Who can do what" }).waitFor();
@@ -123,7 +123,7 @@ describe("keeping", () => {
     await waitForTag(page, "New password for Harrowmere Printing");
     await pressInTag(page, "Save the new password");
     await expect.poll(() => tagText(page)).toBe("");
-    await page.goto(`${house.url}/entry/${entryId}`);
+    await page.goto(`${app.url}/entry/${entryId}`);
     await page.getByText("changed the password of it with Lanyard").first().waitFor();
   });
 });
@@ -157,11 +157,11 @@ describe("on a page", () => {
     await window.getByRole("button", { name: "Send request", exact: true }).click();
     await window.getByText("Asked. Whoever looks after a login for castlewick.localhost").waitFor();
     await window.close();
-    await page.goto(house.url);
+    await page.goto(app.url);
     const asked = page.getByRole("region", { name: "Your requests" });
     await asked.getByText("a login for castlewick.localhost").waitFor();
     expect(await page.getByText("Castlewick Payroll").count()).toBe(0);
-    const told = await house.galtry.db.select().from(notices);
+    const told = await app.galtry.db.select().from(notices);
     expect(told.some(({ text }) => text.includes("you look after Castlewick Payroll: “The run of the 28th”"))).toBe(
       true,
     );
@@ -200,7 +200,7 @@ describe("on a page", () => {
 });
 
 describe("guarded fill", () => {
-  const entryAddress = () => `${house.url}/entry/${house.built.entries.get("larkbill.localhost")}`;
+  const entryAddress = () => `${app.url}/entry/${app.built.entries.get("larkbill.localhost")}`;
 
   test("a sealed sign-in to a page drawn by scripts says why it cannot work", async () => {
     const { page } = colleague;
@@ -240,10 +240,10 @@ describe("the connection", () => {
     const cookies = async () =>
       (await context.cookies(at("hallslate.localhost", "/"))).filter((cookie) => cookie.name === "visit").length;
     expect(await cookies()).toBe(1);
-    await page.goto(`${house.url}/account`);
+    await page.goto(`${app.url}/account`);
     await page.getByRole("button", { name: /Disconnect Lanyard in/ }).click();
     await expect.poll(cookies).toBe(0);
-    await page.goto(house.url);
+    await page.goto(app.url);
     await page.getByText("Lanyard is in this browser, but not connected").waitFor();
     const window = await openWindow(colleague, page);
     await window.getByText("Not connected to Galtry").waitFor();
@@ -252,8 +252,8 @@ describe("the connection", () => {
 
   test("connected again, and ended from the browser's side", async () => {
     const { page } = colleague;
-    await connectLanyard(colleague, house.url);
-    await page.goto(house.url);
+    await connectLanyard(colleague, app.url);
+    await page.goto(app.url);
     await page.getByText("Connected in this browser for").waitFor();
     await page.getByRole("button", { name: "Test the connection" }).click();
     await page.getByText("Lanyard can connect to Galtry").waitFor();
@@ -263,18 +263,18 @@ describe("the connection", () => {
     await window.getByRole("button", { name: "Disconnect" }).click();
     await window.getByText("Not connected to Galtry").waitFor();
     await window.close();
-    await page.goto(`${house.url}/account`);
+    await page.goto(`${app.url}/account`);
     await page.getByText("No browser is connected.").waitFor();
   });
 
   test("a stolen token without the key is worth nothing", async () => {
-    await connectLanyard(colleague, house.url);
+    await connectLanyard(colleague, app.url);
     const worker = await colleague.worker();
     const token = await worker.evaluate(
       async () =>
         ((await chrome.storage.local.get("connection")) as { connection: { token: string } }).connection.token,
     );
-    const response = await fetch(`${house.url}/api/lanyard/run/lanyard.keys`, {
+    const response = await fetch(`${app.url}/api/lanyard/run/lanyard.keys`, {
       method: "POST",
       headers: { authorization: `DPoP ${token}`, "content-type": "application/json" },
       body: "{}",

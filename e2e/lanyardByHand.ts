@@ -2,7 +2,7 @@
 import { calculateJwkThumbprint, exportJWK, generateKeyPair, type JWK, SignJWT } from "jose";
 import { sha256, toBase64Url, utf8 } from "../src/core/crypto";
 import { confirmPairing, startPairing, takeToken } from "../src/server/lanyard/pairing";
-import type { House } from "./house";
+import type { App } from "./house";
 
 export interface ByHand {
   token: string;
@@ -24,25 +24,25 @@ interface ProofChange {
 
 /** @param address from which it is paired: of one, only so many are */
 export async function lanyardByHand(
-  house: House,
+  app: App,
   personId: string,
-  url = house.url,
+  url = app.url,
   address = "127.0.0.1",
 ): Promise<ByHand> {
   const key = await generateKeyPair("ES256");
   const nobody = { kind: "nobody" as const, address, browser: "", knownBrowser: null };
   const thumbprint = await calculateJwkThumbprint(await exportJWK(key.publicKey), "sha256");
   const started = await startPairing.execute(
-    house.galtry,
+    app.galtry,
     { browser: "By hand", version: "0.1.0", thumbprint },
     nobody,
   );
   await confirmPairing.execute(
-    house.galtry,
+    app.galtry,
     { userCode: started.userCode },
     { kind: "person", personId, sessionId: null, provedAt: Date.now(), address: "", browser: "" },
   );
-  const taken = await takeToken.execute(house.galtry, { deviceCode: started.deviceCode, thumbprint }, nobody);
+  const taken = await takeToken.execute(app.galtry, { deviceCode: started.deviceCode, thumbprint }, nobody);
   if (taken.state !== "connected") throw new Error("not connected");
   const { token } = taken;
 
@@ -51,7 +51,7 @@ export async function lanyardByHand(
     const jwk: JWK = await exportJWK(publicKey);
     return new SignJWT({
       htm: method,
-      htu: `${house.url}/api/lanyard/${place}`,
+      htu: `${app.url}/api/lanyard/${place}`,
       jti: change.jti ?? crypto.randomUUID(),
       ath: toBase64Url(sha256(utf8(change.forToken ?? token))),
     })

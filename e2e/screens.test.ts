@@ -10,7 +10,7 @@ import { freePort } from "../demo/freePort";
 import { DEMO_PASSWORD } from "../demo/organisation";
 import { seriousIn } from "./axe";
 import { type Browser, openBrowser, signInToGaltry, takenOver } from "./browser";
-import { type House, startHouse } from "./house";
+import { type App, startHouse } from "./house";
 
 describe("from an empty folder", () => {
   let folder: string;
@@ -185,39 +185,39 @@ describe("from an empty folder", () => {
 });
 
 describe("the sample organisation", () => {
-  let house: House;
+  let app: App;
 
   beforeAll(async () => {
-    house = await startHouse();
+    app = await startHouse();
   });
-  afterAll(() => house?.close());
+  afterAll(() => app?.close());
 
   const screens = () => [
     "/",
     "/vaults",
-    `/vaults/${house.built.vaults.get("Shop & Tickets")}`,
-    `/entry/${house.built.entries.get("quillbrook.localhost")}`,
-    `/entry/${house.built.entries.get("quillbrook.localhost")}?edit`,
-    `/vaults/${house.built.vaults.get("Shop & Tickets")}/new`,
-    `/vaults/${house.built.vaults.get("Buildings")}/folder/${house.built.folders.get("Meters")}`,
-    `/vaults/${house.built.vaults.get("Shop & Tickets")}/bring-in`,
+    `/vaults/${app.built.vaults.get("Shop & Tickets")}`,
+    `/entry/${app.built.entries.get("quillbrook.localhost")}`,
+    `/entry/${app.built.entries.get("quillbrook.localhost")}?edit`,
+    `/vaults/${app.built.vaults.get("Shop & Tickets")}/new`,
+    `/vaults/${app.built.vaults.get("Buildings")}/folder/${app.built.folders.get("Meters")}`,
+    `/vaults/${app.built.vaults.get("Shop & Tickets")}/bring-in`,
     "/people",
-    `/people/${house.built.people.get("maren")}`,
-    `/people/groups/${house.built.groups.get("Shop Team")}`,
-    `/access/${house.built.vaults.get("Shop & Tickets")}/rounds`,
+    `/people/${app.built.people.get("maren")}`,
+    `/people/groups/${app.built.groups.get("Shop Team")}`,
+    `/access/${app.built.vaults.get("Shop & Tickets")}/rounds`,
     "/rules",
     "/journal",
     "/account",
     "/make",
     "/kinds",
     "/sites",
-    `/entry/${house.built.entries.get("quillbrook.localhost")}/earlier`,
+    `/entry/${app.built.entries.get("quillbrook.localhost")}/earlier`,
     "/lanyard",
     "/lanyard/connect",
   ];
 
   test("axe finds nothing serious on any screen, light or dark, and at phone width nothing scrolls sideways", async () => {
-    const browser = await openBrowser({ galtry: house.url, lanyard: false });
+    const browser = await openBrowser({ galtry: app.url, lanyard: false });
     const { page } = browser;
     const look = async (screen: string) => {
       const found: string[] = [];
@@ -236,9 +236,9 @@ describe("the sample organisation", () => {
       expect({ screen, found, wide: Math.max(0, wide) }).toEqual({ screen, found: [], wide: 0 });
     };
     try {
-      await page.goto(`${house.url}/sign-in`);
+      await page.goto(`${app.url}/sign-in`);
       await look("/sign-in");
-      await signInToGaltry(page, house.url, "ines.okafor@tarrowick.example", DEMO_PASSWORD);
+      await signInToGaltry(page, app.url, "ines.okafor@tarrowick.example", DEMO_PASSWORD);
       await page.addInitScript(() => {
         const shifts: number[] = [];
         Object.assign(window, { shifts });
@@ -247,7 +247,7 @@ describe("the sample organisation", () => {
         }).observe({ type: "layout-shift", buffered: true });
       });
       for (const screen of screens()) {
-        await page.goto(house.url + screen);
+        await page.goto(app.url + screen);
         await page.getByRole("heading", { level: 1 }).first().waitFor({ state: "attached" });
         await takenOver(page);
         // What one is about to press stays where it is while the page wakes.
@@ -263,7 +263,7 @@ describe("the sample organisation", () => {
   });
 
   test("what is typed before the page has taken over counts, and never goes into an address", async () => {
-    const browser = await openBrowser({ galtry: house.url, lanyard: false });
+    const browser = await openBrowser({ galtry: app.url, lanyard: false });
     const { page, context } = browser;
     // A slow line: the page stands there, its scripts do not come yet.
     let hold: Promise<void> = Promise.resolve();
@@ -281,7 +281,7 @@ describe("the sample organisation", () => {
     });
     try {
       holdScripts();
-      await page.goto(`${house.url}/sign-in`, { waitUntil: "commit" });
+      await page.goto(`${app.url}/sign-in`, { waitUntil: "commit" });
       await page.getByLabel("Email address").fill("ines.okafor@tarrowick.example");
       await page.getByLabel("Sign-in password").fill(DEMO_PASSWORD);
       await page.keyboard.press("Enter");
@@ -302,7 +302,7 @@ describe("the sample organisation", () => {
       // A press on a button is done once, when it came before, and when it began before and ended after.
       for (const split of [false, true]) {
         holdScripts();
-        await page.goto(`${house.url}/people`, { waitUntil: "commit" });
+        await page.goto(`${app.url}/people`, { waitUntil: "commit" });
         await page.getByRole("button", { name: "Add a person" }).hover();
         await page.mouse.down();
         if (!split) await page.mouse.up();
@@ -323,15 +323,15 @@ describe("the sample organisation", () => {
   });
 
   test("folders by keyboard: made, opened in place, filled, moved with what it does, binned and back", async () => {
-    const browser = await openBrowser({ galtry: house.url, lanyard: false });
+    const browser = await openBrowser({ galtry: app.url, lanyard: false });
     const { page } = browser;
-    const vault = `${house.url}/vaults/${house.built.vaults.get("Buildings")}`;
+    const vault = `${app.url}/vaults/${app.built.vaults.get("Buildings")}`;
     const pressOn = async (role: "button" | "link" | "checkbox", name: string | RegExp) => {
       await page.getByRole(role, { name }).first().focus();
       await page.keyboard.press("Enter");
     };
     try {
-      await signInToGaltry(page, house.url, "harriet.sowerby@tarrowick.example", DEMO_PASSWORD);
+      await signInToGaltry(page, app.url, "harriet.sowerby@tarrowick.example", DEMO_PASSWORD);
       await page.goto(vault);
       await pressOn("button", "Create a folder");
       await page.getByRole("textbox", { name: "Name" }).fill("Lifts");
@@ -378,9 +378,9 @@ describe("the sample organisation", () => {
   });
 
   test("a file is brought in: understood, looked over, there as a whole, and undone", async () => {
-    const browser = await openBrowser({ galtry: house.url, lanyard: false });
+    const browser = await openBrowser({ galtry: app.url, lanyard: false });
     const { page } = browser;
-    const vault = `${house.url}/vaults/${house.built.vaults.get("Press & Publishing")}`;
+    const vault = `${app.url}/vaults/${app.built.vaults.get("Press & Publishing")}`;
     const file = [
       "Titel;Benutzername;Kennwort;Webseite;Ordner;Kundennummer",
       'Nordlicht Bücher;einkauf;"geheim; mit ""Zeichen""";https://nordlicht.example/anmelden;Händler/Bücher;K-77',
@@ -391,7 +391,7 @@ describe("the sample organisation", () => {
     const give = (bytes: Buffer, name = "ausfuhr.csv") =>
       page.getByLabel("File", { exact: true }).setInputFiles({ name, mimeType: "text/csv", buffer: bytes });
     try {
-      await signInToGaltry(page, house.url, "wilhelmina.oosterhuis@tarrowick.example", DEMO_PASSWORD);
+      await signInToGaltry(page, app.url, "wilhelmina.oosterhuis@tarrowick.example", DEMO_PASSWORD);
       await page.goto(vault);
       await page.getByRole("button", { name: "Import a file" }).click();
       await page.getByText("Drop a file here").waitFor();
@@ -438,12 +438,12 @@ describe("the sample organisation", () => {
   });
 
   test("passwords are made for what they are for, put into a field, and rated as they are typed", async () => {
-    const browser = await openBrowser({ galtry: house.url, lanyard: false });
+    const browser = await openBrowser({ galtry: app.url, lanyard: false });
     const { page } = browser;
     const made = page.locator("[data-made]");
     const becomes = (pattern: RegExp) => expect.poll(() => made.innerText()).toMatch(pattern);
     try {
-      await signInToGaltry(page, house.url, "ines.okafor@tarrowick.example", DEMO_PASSWORD);
+      await signInToGaltry(page, app.url, "ines.okafor@tarrowick.example", DEMO_PASSWORD);
       // Fonts that come a moment later may move a line: nothing is pressed before.
       await takenOver(page);
       await page.getByRole("link", { name: "Password generator" }).click();
@@ -463,7 +463,7 @@ describe("the sample organisation", () => {
       await becomes(/^([a-z-]+-){4}[a-z-]+$/);
       await page.getByText(/^64 bits/).waitFor();
 
-      await page.goto(`${house.url}/vaults/${house.built.vaults.get("Shop & Tickets")}/new?kind=website-login`);
+      await page.goto(`${app.url}/vaults/${app.built.vaults.get("Shop & Tickets")}/new?kind=website-login`);
       const field = page.getByLabel("Password", { exact: true });
       await field.fill("Pellam2026");
       await page.getByText(/weak: would take .* to guess/).waitFor();
@@ -479,10 +479,10 @@ describe("the sample organisation", () => {
   });
 
   test("by keyboard alone: find, open, give access, and back with /", async () => {
-    const browser = await openBrowser({ galtry: house.url, lanyard: false });
+    const browser = await openBrowser({ galtry: app.url, lanyard: false });
     const { page } = browser;
     try {
-      await page.goto(`${house.url}/sign-in`);
+      await page.goto(`${app.url}/sign-in`);
       await page.keyboard.type("ines.okafor@tarrowick.example");
       await page.keyboard.press("Tab");
       await page.keyboard.type(DEMO_PASSWORD);
@@ -527,20 +527,20 @@ describe("the sample organisation", () => {
 
   test("nine tabs share one stream, and all follow", async () => {
     const [browser, other] = [
-      await openBrowser({ galtry: house.url, lanyard: false }),
-      await openBrowser({ galtry: house.url, lanyard: false }),
+      await openBrowser({ galtry: app.url, lanyard: false }),
+      await openBrowser({ galtry: app.url, lanyard: false }),
     ];
     try {
-      await signInToGaltry(browser.page, house.url, "maren.pohl@tarrowick.example", DEMO_PASSWORD);
+      await signInToGaltry(browser.page, app.url, "maren.pohl@tarrowick.example", DEMO_PASSWORD);
       const tabs = [browser.page];
       // A browser opens six connections to one host.
       while (tabs.length < 9) {
         const tab = await browser.context.newPage();
-        await tab.goto(house.url);
+        await tab.goto(app.url);
         tabs.push(tab);
       }
-      await signInToGaltry(other.page, house.url, "harriet.sowerby@tarrowick.example", DEMO_PASSWORD);
-      await other.page.goto(`${house.url}/entry/${house.built.entries.get("windlesea.localhost")}`);
+      await signInToGaltry(other.page, app.url, "harriet.sowerby@tarrowick.example", DEMO_PASSWORD);
+      await other.page.goto(`${app.url}/entry/${app.built.entries.get("windlesea.localhost")}`);
       await other.page.getByPlaceholder("Give access to a person, a group or Everyone").fill("Maren");
       await other.page.getByRole("option", { name: /Maren Pohl/ }).click();
       await other.page.getByRole("button", { name: "Give access" }).click();
@@ -553,24 +553,24 @@ describe("the sample organisation", () => {
   });
 
   test("a dropped connection catches up", async () => {
-    const browser = await openBrowser({ galtry: house.url, lanyard: false });
+    const browser = await openBrowser({ galtry: app.url, lanyard: false });
     try {
-      await signInToGaltry(browser.page, house.url, "juno.castellane@tarrowick.example", DEMO_PASSWORD);
+      await signInToGaltry(browser.page, app.url, "juno.castellane@tarrowick.example", DEMO_PASSWORD);
       await browser.context.setOffline(true);
       const { giveAccess } = await import("../src/server/access/grants");
       const by = {
         kind: "person" as const,
-        personId: house.built.people.get("harriet")!,
+        personId: app.built.people.get("harriet")!,
         sessionId: null,
         provedAt: Date.now(),
         address: "",
         browser: "",
       };
       await giveAccess.execute(
-        house.galtry,
+        app.galtry,
         {
-          nodeId: house.built.entries.get("millgrange.localhost")!,
-          subject: { kind: "person", id: house.built.people.get("juno")! },
+          nodeId: app.built.entries.get("millgrange.localhost")!,
+          subject: { kind: "person", id: app.built.people.get("juno")! },
           level: "use",
           from: null,
           until: null,

@@ -6,26 +6,26 @@ import { freePort } from "../demo/freePort";
 import { METRICS_TOKEN } from "../demo/inProcess";
 import { DEMO_PASSWORD } from "../demo/organisation";
 import { checkChain } from "../src/core/journal/chain";
-import { giveAccess, withdrawAccess } from "../src/server/access/grants";
+import { giveAccess, endAccess } from "../src/server/access/grants";
 import { hideNumber } from "../src/server/opaqueNumber";
 import { suspendPerson } from "../src/server/people/persons";
-import { answers, type House, startHouse } from "./house";
+import { answers, type App, startHouse } from "./house";
 import { type ByHand, lanyardByHand } from "./lanyardByHand";
 
-let house: House;
+let app: App;
 let maren: ByHand;
 let entryId: string;
 
 beforeAll(async () => {
-  house = await startHouse();
-  maren = await lanyardByHand(house, house.built.people.get("maren")!);
-  entryId = house.built.entries.get("quillbrook.localhost")!;
+  app = await startHouse();
+  maren = await lanyardByHand(app, app.built.people.get("maren")!);
+  entryId = app.built.entries.get("quillbrook.localhost")!;
 });
-afterAll(() => house?.close());
+afterAll(() => app?.close());
 
 const by = (name: string) => ({
   kind: "person" as const,
-  personId: house.built.people.get(name)!,
+  personId: app.built.people.get(name)!,
   sessionId: null,
   provedAt: Date.now(),
   address: "",
@@ -35,12 +35,12 @@ const by = (name: string) => ({
 /** Signs in as a page would, and gives the cookies. */
 async function pageOf(
   mail: string,
-  url = house.url,
+  url = app.url,
 ): Promise<(kind: string, name: string, input?: unknown) => Promise<Response>> {
   const post = (kind: string, name: string, input: unknown, cookie: string) =>
     fetch(`${url}/api/${kind}/${name}`, {
       method: "POST",
-      headers: { "content-type": "application/json", origin: house.url, cookie },
+      headers: { "content-type": "application/json", origin: app.url, cookie },
       body: JSON.stringify(input),
     });
   const answer = await post("command", "people.signIn", { mail, password: DEMO_PASSWORD }, "");
@@ -56,14 +56,14 @@ describe("whether it is well", () => {
       ["healthz", "alive"],
       ["readyz", "ready"],
     ]) {
-      const answer = await fetch(`${house.url}/${place}`);
+      const answer = await fetch(`${app.url}/${place}`);
       expect([answer.status, (await answer.text()).trim()]).toEqual([200, says]);
     }
   });
 
   test("what it has done is for whoever has the token, and names nobody", async () => {
     const metrics = (authorization?: string) =>
-      fetch(`${house.url}/metrics`, { headers: authorization ? { authorization } : {} });
+      fetch(`${app.url}/metrics`, { headers: authorization ? { authorization } : {} });
     const page = await pageOf("hanna.quist@tarrowick.example");
     await page("query", "frontdesk.lines");
     expect((await metrics()).status).toBe(404);
@@ -72,14 +72,14 @@ describe("whether it is well", () => {
     expect(answer.status).toBe(200);
     const text = await answer.text();
     expect(text).toContain('galtry_acts_total{act="frontdesk.lines",outcome="done"}');
-    for (const unsaid of ["Hanna", "tarrowick.example", ...house.built.people.values()])
+    for (const unsaid of ["Hanna", "tarrowick.example", ...app.built.people.values()])
       expect(text).not.toContain(unsaid);
   });
 
   test("each answer carries an id that its sender did not choose", async () => {
     const ids = new Set<string | null>();
     for (let i = 0; i < 3; i++) {
-      const answer = await fetch(`${house.url}/sign-in`, { headers: { "x-galtry-request": "chosen" } });
+      const answer = await fetch(`${app.url}/sign-in`, { headers: { "x-galtry-request": "chosen" } });
       ids.add(answer.headers.get("x-galtry-request"));
     }
     expect(ids.size).toBe(3);
@@ -138,7 +138,7 @@ describe("a Lanyard's proofs", () => {
 
 describe("requests", () => {
   test("pages forbid scripts that are not Galtry's and being framed; nothing is kept by caches", async () => {
-    const answer = await fetch(`${house.url}/sign-in`);
+    const answer = await fetch(`${app.url}/sign-in`);
     const policy = answer.headers.get("content-security-policy") ?? "";
     expect(/script-src ([^;]*)/.exec(policy)![1]).not.toMatch(/unsafe-inline|unsafe-eval|\*/);
     expect(policy).toContain("frame-ancestors 'none'");
@@ -149,16 +149,16 @@ describe("requests", () => {
 
   test("from another origin, with no session, too large or no JSON: refused, each in its way", async () => {
     const send = (headers: Record<string, string>, body: BodyInit) =>
-      fetch(`${house.url}/api/command/people.signIn`, { method: "POST", headers, body });
+      fetch(`${app.url}/api/command/people.signIn`, { method: "POST", headers, body });
     const status = async (answer: Promise<Response>) => (await answer).status;
     expect(await status(send({ origin: "https://elsewhere.example" }, "{}"))).toBe(403);
     expect(await status(send({}, "{}"))).toBe(403);
-    expect(await status(send({ origin: house.url }, "{"))).toBe(422);
-    expect(await status(send({ origin: house.url }, "x".repeat(3 * 1024 * 1024 + 1)))).toBe(422);
-    expect(await status(send({ origin: house.url }, "{}"))).toBe(422);
-    const reveal = fetch(`${house.url}/api/command/vaults.reveal`, {
+    expect(await status(send({ origin: app.url }, "{"))).toBe(422);
+    expect(await status(send({ origin: app.url }, "x".repeat(3 * 1024 * 1024 + 1)))).toBe(422);
+    expect(await status(send({ origin: app.url }, "{}"))).toBe(422);
+    const reveal = fetch(`${app.url}/api/command/vaults.reveal`, {
       method: "POST",
-      headers: { origin: house.url },
+      headers: { origin: app.url },
       body: JSON.stringify({ entryId, field: "password", how: "revealed" }),
     });
     expect(await status(reveal)).toBe(401);
@@ -166,12 +166,12 @@ describe("requests", () => {
 
   test("a person who is suspended is out at once, with page, stream and Lanyard", async () => {
     const page = await pageOf("silas.penhale@tarrowick.example");
-    const lanyard = await lanyardByHand(house, house.built.people.get("silas")!);
+    const lanyard = await lanyardByHand(app, app.built.people.get("silas")!);
     expect((await page("query", "frontdesk.lines")).status).toBe(200);
     expect((await lanyard.post("run/lanyard.keys", {})).status).toBe(200);
     const stream = lanyard.live();
     await new Promise((resolve) => setTimeout(resolve, 500));
-    await suspendPerson.execute(house.galtry, { personId: house.built.people.get("silas")!, why: "" }, by("hanna"));
+    await suspendPerson.execute(app.galtry, { personId: app.built.people.get("silas")!, why: "" }, by("hanna"));
     expect(await stream).toContain("event: ended");
     expect((await page("query", "frontdesk.lines")).status).toBe(401);
     expect((await lanyard.post("run/lanyard.keys", {})).status).toBe(401);
@@ -186,7 +186,7 @@ describe("two processes on one file", () => {
     const port = await freePort();
     url = `http://127.0.0.1:${port}`;
     second = spawn(process.execPath, ["dist/server/start.js"], {
-      env: { ...house.environment, GALTRY_PORT: String(port) },
+      env: { ...app.environment, GALTRY_PORT: String(port) },
       stdio: "ignore",
     });
     await answers(
@@ -200,7 +200,7 @@ describe("two processes on one file", () => {
   test("what one does, the other's streams hear within a second; both write without losing anything", async () => {
     const answer = await fetch(`${url}/api/command/people.signIn`, {
       method: "POST",
-      headers: { "content-type": "application/json", origin: house.url },
+      headers: { "content-type": "application/json", origin: app.url },
       body: JSON.stringify({ mail: "maren.pohl@tarrowick.example", password: DEMO_PASSWORD }),
     });
     const cookie = answer.headers
@@ -208,7 +208,7 @@ describe("two processes on one file", () => {
       .map((line) => line.split(";")[0])
       .join("; ");
     // All that was told so far has been seen.
-    const seen = hideNumber(house.galtry.keys, "live", 999_999_999);
+    const seen = hideNumber(app.galtry.keys, "live", 999_999_999);
     const stop = new AbortController();
     const stream = await fetch(`${url}/api/live?${new URLSearchParams({ seen, since: String(Date.now()) })}`, {
       headers: { cookie },
@@ -226,10 +226,10 @@ describe("two processes on one file", () => {
     const heard = hear("event: look");
     const start = Date.now();
     const { grantId } = await giveAccess.execute(
-      house.galtry,
+      app.galtry,
       {
-        nodeId: house.built.entries.get("windlesea.localhost")!,
-        subject: { kind: "person", id: house.built.people.get("maren")! },
+        nodeId: app.built.entries.get("windlesea.localhost")!,
+        subject: { kind: "person", id: app.built.people.get("maren")! },
         level: "use",
         from: null,
         until: null,
@@ -247,7 +247,7 @@ describe("two processes on one file", () => {
       (i % 2 ? here : there)("command", "frontdesk.pin", { entryId, pinned: i % 4 < 2 }),
     );
     for (const pinned of await Promise.all(pins)) expect(pinned.status).toBe(200);
-    await withdrawAccess.execute(house.galtry, { grantId }, by("harriet"));
+    await endAccess.execute(app.galtry, { grantId }, by("harriet"));
   });
 });
 
@@ -256,16 +256,16 @@ describe("a sudden end", () => {
     for (let round = 0; round < 4; round++) {
       const asked = Array.from({ length: 6 }, () => maren.signIn(entryId).catch(() => null));
       await new Promise((resolve) => setTimeout(resolve, 60 + round * 70));
-      await house.kill();
+      await app.kill();
       await Promise.all(asked);
-      await house.start();
-      const { rows } = await house.galtry.opened.client.execute(
+      await app.start();
+      const { rows } = await app.galtry.opened.client.execute(
         "select count(*) as n from sign_ins where ended_at is null",
       );
       expect(Number(rows[0]!.n)).toBe(0);
     }
-    const lines = await house.galtry.db.query.journal.findMany({ orderBy: (line, { asc }) => asc(line.seq) });
-    expect((await checkChain(lines as never, house.galtry.keys.journal)).broken).toBeNull();
+    const lines = await app.galtry.db.query.journal.findMany({ orderBy: (line, { asc }) => asc(line.seq) });
+    expect((await checkChain(lines as never, app.galtry.keys.journal)).broken).toBeNull();
     expect((await maren.signIn(entryId)).answer?.outcome).toBe("signed-in");
   });
 });

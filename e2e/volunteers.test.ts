@@ -4,29 +4,29 @@ import { buildLarge, type Large, WITH_VOLUNTEERS } from "../demo/large";
 import { DEMO_PASSWORD } from "../demo/organisation";
 import { seriousIn } from "./axe";
 import { type Browser, openBrowser, signInToGaltry, takenOver } from "./browser";
-import { type House, startHouse } from "./house";
+import { type App, startHouse } from "./house";
 
-let house: House;
+let app: App;
 let built: Large;
 let owner: Browser;
 
 beforeAll(async () => {
-  house = await startHouse();
-  await house.kill();
-  built = await buildLarge(house.galtry, WITH_VOLUNTEERS);
-  await house.start();
-  owner = await openBrowser({ galtry: house.url, lanyard: false });
-  await signInToGaltry(owner.page, house.url, "hanna.quist@tarrowick.example", DEMO_PASSWORD);
+  app = await startHouse();
+  await app.kill();
+  built = await buildLarge(app.galtry, WITH_VOLUNTEERS);
+  await app.start();
+  owner = await openBrowser({ galtry: app.url, lanyard: false });
+  await signInToGaltry(owner.page, app.url, "hanna.quist@tarrowick.example", DEMO_PASSWORD);
 });
 afterAll(async () => {
   await owner?.close();
-  await house?.close();
+  await app?.close();
 });
 
 describe("People", () => {
   test("fifty at a time, and the way to the others and back", async () => {
     const { page } = owner;
-    await page.goto(`${house.url}/people`);
+    await page.goto(`${app.url}/people`);
     const rows = page.getByRole("button", { name: /^Manage / });
     await page.getByText(/1 to 50 of \d+/).waitFor();
     expect(await rows.count()).toBeLessThanOrEqual(50);
@@ -46,8 +46,8 @@ describe("People", () => {
 
   test("somebody far down is found by a part of the name, and nobody by what nobody is called", async () => {
     const { page } = owner;
-    const { name } = (await house.galtry.access.fresh()).person(built.personIds.at(-1)!)!;
-    await page.goto(`${house.url}/people`);
+    const { name } = (await app.galtry.access.fresh()).person(built.personIds.at(-1)!)!;
+    await page.goto(`${app.url}/people`);
     const find = page.getByLabel("Find a person");
     await find.fill(name.slice(0, -1));
     await find.press("Enter");
@@ -60,7 +60,7 @@ describe("People", () => {
 
   test("the first groups, and all of them on a press", async () => {
     const { page } = owner;
-    await page.goto(`${house.url}/people`);
+    await page.goto(`${app.url}/people`);
     const all = page.getByRole("link", { name: /^All \d+ groups$/ });
     const groups = page.locator('a[href^="/people/groups/"]');
     const few = await groups.count();
@@ -72,7 +72,7 @@ describe("People", () => {
 
 test("the Journal is looked through for one person, found by a part of their name", async () => {
   const { page } = owner;
-  await page.goto(`${house.url}/journal`);
+  await page.goto(`${app.url}/journal`);
   const picker = page.getByRole("combobox", { name: "Person" });
   await picker.fill("Ines Ok");
   await page.getByRole("option", { name: /Ines Okafor/ }).click();
@@ -84,7 +84,7 @@ test("the Journal is looked through for one person, found by a part of their nam
 
 test("the answer to an earlier search does not take the place of that to a later one", async () => {
   const { page } = owner;
-  await page.goto(`${house.url}/journal`);
+  await page.goto(`${app.url}/journal`);
   let late = 0;
   await page.route("**/api/query/people.*", async (route) => {
     if (/"text":""/.test(route.request().postData() ?? "")) {

@@ -4,9 +4,9 @@ import { afterAll, beforeAll, beforeEach, describe, expect, test } from "vitest"
 import { CANARY, type Fixture, give, type Kind, makeFixture } from "../demo/fixture";
 import { type InProcess, inProcess } from "../demo/inProcess";
 import { USUAL_RULES } from "../src/core/access/houseRules";
-import { acceptGiven, setHouseNote } from "../src/server/access/accepting";
-import { askFirst, closeYes, passEmergency, sayYes, setAsksFirst, yesesToSay } from "../src/server/access/askFirst";
-import { makeHandover } from "../src/server/access/handover";
+import { acceptAccess, setHouseNote } from "../src/server/access/accepting";
+import { requestApproval, closeApproval, useInEmergency, answerApproval, setApproval, approvalsToGive } from "../src/server/access/askFirst";
+import { createHandover } from "../src/server/access/handover";
 import type { Caller } from "../src/server/caller";
 import { notices } from "../src/server/database/schema";
 import { journalPage } from "../src/server/journal/page";
@@ -15,33 +15,33 @@ import { changeRules } from "../src/server/rules/rules";
 import { beginSignIn } from "../src/server/signin/sealed";
 import { addPiece, beginAttachment, finishAttachment, openAttachment } from "../src/server/vaults/attachments";
 import { binEntry, eraseEntry, restoreEntry } from "../src/server/vaults/bin";
-import { copyNodes, moveAcross } from "../src/server/vaults/copying";
+import { duplicateNodes, moveAcross } from "../src/server/vaults/copying";
 import { earlierVersions, revealEarlier } from "../src/server/vaults/earlier";
 import { addEntry, changeEntry } from "../src/server/vaults/entries";
 import { entryPage } from "../src/server/vaults/entryPage";
-import { makeFolder } from "../src/server/vaults/folders";
+import { createFolder } from "../src/server/vaults/folders";
 import { moveNodes } from "../src/server/vaults/moving";
 import { revealField } from "../src/server/vaults/revealing";
 import { markSeparate } from "../src/server/vaults/separating";
 import { changeSigningIn } from "../src/server/vaults/signingIn";
-import { takenPart, takeOut } from "../src/server/vaults/takingOut";
-import { makeVault } from "../src/server/vaults/vaults";
+import { exportPart, exportEntries } from "../src/server/vaults/takingOut";
+import { createVault } from "../src/server/vaults/vaults";
 
-let house: InProcess;
+let app: InProcess;
 let f: Fixture;
 let entryId: string;
 let versionId: string;
 let attachmentId: string;
-const db = () => house.galtry;
+const db = () => app.galtry;
 const MINUTE = 60_000;
 const PAGE = "https://safe.example/in";
 const values = { name: "Strongroom", signInPage: PAGE, userName: "keeper", password: CANARY };
 
 beforeAll(async () => {
-  house = await inProcess();
-  f = await makeFixture(house.galtry);
+  app = await inProcess();
+  f = await makeFixture(app.galtry);
 });
-afterAll(() => house.close());
+afterAll(() => app.close());
 
 /** Everybody has something on it, and it has two stewards: the steward and the administrator. */
 beforeEach(async () => {
@@ -65,12 +65,12 @@ const code = (promise: Promise<unknown>) =>
     (error) => (error.code as string) ?? String(error),
   );
 const asks = (stewards: number, by: Kind = "steward", minutes = 30, at?: number) =>
-  setAsksFirst.execute(db(), { entryId, stewards, minutes }, f.as(by, at), at);
+  setApproval.execute(db(), { entryId, stewards, minutes }, f.as(by, at), at);
 const reveal = (who: Caller, at?: number) =>
   revealField.execute(db(), { entryId, field: "password", how: "revealed" }, who, at);
 const ask = async (kind: Kind) =>
-  (await askFirst.execute(db(), { entryId, why: "the auditor is here" }, f.as(kind))).yesId;
-const yes = (yesId: string, by: Kind) => sayYes.execute(db(), { yesId, yes: true }, f.as(by));
+  (await requestApproval.execute(db(), { entryId, why: "the auditor is here" }, f.as(kind))).yesId;
+const yes = (yesId: string, by: Kind) => answerApproval.execute(db(), { yesId, yes: true }, f.as(by));
 const told = async (kind: Kind) =>
   (await db().db.select().from(notices).where(eq(notices.personId, f.ids[kind]))).map(({ text }) => text);
 
@@ -85,12 +85,12 @@ const WAYS: Record<string, () => Promise<unknown>> = {
   "a try of a sealed sign-in": () => beginSignIn.execute(db(), { entryId }, f.as("edit")),
   "guarded fill": () => guardedFill.execute(db(), { entryId, page: PAGE }, f.lanyard("use")),
   "a handover link": () =>
-    makeHandover.execute(
+    createHandover.execute(
       db(),
       { entryId, fields: ["password"], until: Date.now() + 60 * MINUTE, openings: 1 },
       f.as("steward"),
     ),
-  "a copy": () => copyNodes.execute(db(), { nodeIds: [entryId], parentId: f.folderId }, f.as("steward")),
+  "a copy": () => duplicateNodes.execute(db(), { nodeIds: [entryId], parentId: f.folderId }, f.as("steward")),
 };
 
 describe("an entry that asks first", () => {
@@ -102,7 +102,7 @@ describe("an entry that asks first", () => {
 
   test("is not taken out with others, and neither is what came to ask meanwhile", async () => {
     const out = () =>
-      takeOut.execute(
+      exportEntries.execute(
         db(),
         { nodeIds: [entryId, f.otherEntryId], format: "csv", encrypted: false, why: "moving" },
         f.as("steward"),
@@ -110,7 +110,7 @@ describe("an entry that asks first", () => {
     const before = await out();
     expect(before).toMatchObject({ entries: 2, leftOut: [] });
     await asks(1);
-    expect(await code(takenPart.execute(db(), { takingId: before.takingId, number: 0 }, f.as("steward")))).toBe(
+    expect(await code(exportPart.execute(db(), { takingId: before.takingId, number: 0 }, f.as("steward")))).toBe(
       "conflict",
     );
     expect(await out()).toMatchObject({ entries: 1, leftOut: ["Strongroom"] });
@@ -119,8 +119,8 @@ describe("an entry that asks first", () => {
   test("works for whoever got a yes, for so many minutes, for nobody else", async () => {
     await asks(1, "steward", 20);
     const yesId = await ask("reveal");
-    expect(await code(askFirst.execute(db(), { entryId, why: "once more" }, f.as("reveal")))).toBe("conflict");
-    const [waiting] = await yesesToSay.execute(db(), {}, f.as("administrator"));
+    expect(await code(requestApproval.execute(db(), { entryId, why: "once more" }, f.as("reveal")))).toBe("conflict");
+    const [waiting] = await approvalsToGive.execute(db(), {}, f.as("administrator"));
     expect(waiting).toMatchObject({
       ...{ id: yesId, person: "Person reveal", entry: "Strongroom", why: "the auditor is here" },
       ...{ browser: "Chromium", address: "192.0.2.7", minutes: 20, needed: 1, said: 0 },
@@ -133,7 +133,7 @@ describe("an entry that asks first", () => {
     expect(await code(reveal(f.as("reveal"), until! - 1))).toBe("allowed");
     expect(await code(reveal(f.as("reveal"), until!))).toBe("ask-first");
     // Given back before its time.
-    await closeYes.execute(db(), { yesId }, f.as("reveal"));
+    await closeApproval.execute(db(), { yesId }, f.as("reveal"));
     expect(await code(reveal(f.as("reveal")))).toBe("ask-first");
   });
 
@@ -141,15 +141,15 @@ describe("an entry that asks first", () => {
     await asks(1);
     const own = await ask("steward");
     expect(await code(yes(own, "steward"))).toBe("not-found");
-    expect((await yesesToSay.execute(db(), {}, f.as("steward"))).some(({ id }) => id === own)).toBe(false);
+    expect((await approvalsToGive.execute(db(), {}, f.as("steward"))).some(({ id }) => id === own)).toBe(false);
     const yesId = await ask("use");
-    expect(await code(sayYes.execute(db(), { yesId, yes: false, word: "" }, f.as("steward")))).toBe("bad-input");
-    await sayYes.execute(db(), { yesId, yes: false, word: "Not on a Sunday" }, f.as("steward"));
+    expect(await code(answerApproval.execute(db(), { yesId, yes: false, word: "" }, f.as("steward")))).toBe("bad-input");
+    await answerApproval.execute(db(), { yesId, yes: false, word: "Not on a Sunday" }, f.as("steward"));
     const page = await entryPage.execute(db(), { entryId }, f.as("use"));
     expect(page.yes?.asked).toMatchObject({ state: "no", word: "Not on a Sunday" });
     expect(await code(yes(yesId, "administrator"))).toBe("conflict");
     // A level that is withdrawn takes the yes with it.
-    expect(await code(askFirst.execute(db(), { entryId, why: "please" }, f.as("nothing")))).toBe("not-found");
+    expect(await code(requestApproval.execute(db(), { entryId, why: "please" }, f.as("nothing")))).toBe("not-found");
   });
 
   test("takes two stewards, other than whoever asks, where it is the gravest", async () => {
@@ -177,7 +177,7 @@ describe("an entry that asks first", () => {
   test("is got past in an emergency only by the house rules, and all stewards and owners read why", async () => {
     await asks(1);
     const pass = (kind: Kind) =>
-      passEmergency.execute(db(), { entryId, why: "Water in the strongroom, nobody answers" }, f.as(kind));
+      useInEmergency.execute(db(), { entryId, why: "Water in the strongroom, nobody answers" }, f.as(kind));
     expect(await code(pass("reveal"))).toBe("not-allowed");
     await changeRules.execute(db(), { ...USUAL_RULES, emergency: true }, f.as("owner"));
     expect(await code(pass("nothing"))).toBe("not-found");
@@ -203,7 +203,7 @@ describe("what has to be accepted", () => {
     }
     const page = await entryPage.execute(db(), { entryId }, f.as("reveal"));
     expect(page.toAccept).toBe("Never at the till.");
-    const accept = (note: string) => acceptGiven.execute(db(), { entryId, note }, f.as("reveal"));
+    const accept = (note: string) => acceptAccess.execute(db(), { entryId, note }, f.as("reveal"));
     expect(await code(accept("Choose another file"))).toBe("conflict");
     await accept("Never at the till.");
     expect(await code(reveal(f.as("reveal")))).toBe("allowed");
@@ -219,7 +219,7 @@ describe("where others would say the yes", () => {
   const move = (by: Kind, parentId: string) => moveAcross.execute(db(), { nodeIds: [entryId], parentId }, f.as(by));
 
   test("moving to another vault takes a yes; there it asks still, and the stewards of both are told", async () => {
-    const { vaultId } = await makeVault.execute(db(), { name: "Elsewhere" }, f.as("owner"));
+    const { vaultId } = await createVault.execute(db(), { name: "Elsewhere" }, f.as("owner"));
     await give(db(), f.as("owner"), vaultId, f.ids.steward, "steward");
     await asks(1);
     expect(await code(move("steward", vaultId))).toBe("ask-first");
@@ -232,7 +232,7 @@ describe("where others would say the yes", () => {
   });
 
   test("so do moving to a folder with other stewards, and restoring to one", async () => {
-    const { folderId } = await makeFolder.execute(db(), { parentId: f.vaultId, name: "Separate" }, f.as("steward"));
+    const { folderId } = await createFolder.execute(db(), { parentId: f.vaultId, name: "Separate" }, f.as("steward"));
     await markSeparate.execute(db(), { folderId, separate: true }, f.as("steward"));
     await asks(1);
     const moved = () => moveNodes.execute(db(), { nodeIds: [entryId], parentId: folderId }, f.as("steward"));

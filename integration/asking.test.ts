@@ -4,33 +4,33 @@ import { afterAll, beforeAll, beforeEach, describe, expect, test } from "vitest"
 import { type Fixture, give, type Kind, makeFixture } from "../demo/fixture";
 import { type InProcess, inProcess } from "../demo/inProcess";
 import {
-  answerAsk,
-  askForAccess,
-  askList,
+  answerRequest,
+  requestAccess,
+  requestList,
   listedEntries,
-  passAskOn,
-  remindOfAsks,
+  passRequestOn,
+  remindOfRequests,
   setListed,
-  withdrawAsk,
+  withdrawRequest,
 } from "../src/server/access/asking";
-import { askForSite } from "../src/server/access/askingForSite";
+import { requestLogin } from "../src/server/access/askingForSite";
 import { giveAccess } from "../src/server/access/grants";
 import { whoCanDoWhat } from "../src/server/access/who";
 import { asks, grants, notices } from "../src/server/database/schema";
-import { makeGroup, setMember } from "../src/server/people/groups";
+import { createGroup, setMember } from "../src/server/people/groups";
 import { addEntry } from "../src/server/vaults/entries";
 
-let house: InProcess;
+let app: InProcess;
 let f: Fixture;
 let entryId: string;
-const db = () => house.galtry;
+const db = () => app.galtry;
 const HOUR = 3_600_000;
 
 beforeAll(async () => {
-  house = await inProcess();
-  f = await makeFixture(house.galtry);
+  app = await inProcess();
+  f = await makeFixture(app.galtry);
 });
-afterAll(() => house.close());
+afterAll(() => app.close());
 let number = 0;
 beforeEach(async () => {
   const values = { name: `Kiosk ${number++}`, signInPage: "https://kiosk.example/in", password: "canary-kiosk/73" };
@@ -38,8 +38,8 @@ beforeEach(async () => {
 });
 
 const ask = (kind: Kind, level: string, more: object = {}) =>
-  askForAccess.execute(db(), { nodeId: entryId, level, why: "Stocktaking", ...more }, f.as(kind));
-const answer = (kind: Kind, askId: string, more: object) => answerAsk.execute(db(), { askId, ...more }, f.as(kind));
+  requestAccess.execute(db(), { nodeId: entryId, level, why: "Stocktaking", ...more }, f.as(kind));
+const answer = (kind: Kind, askId: string, more: object) => answerRequest.execute(db(), { askId, ...more }, f.as(kind));
 const levelOf = async (kind: Kind) =>
   (await whoCanDoWhat.execute(db(), { nodeId: entryId }, f.as("steward"))).reached.find(
     (one) => one.personId === f.ids[kind],
@@ -53,7 +53,7 @@ describe("asking", () => {
     const until = Date.now() + HOUR;
     const { askId } = await ask("use", "reveal", { until });
     expect((await toldTo("steward")).some((text) => text.includes("requests Reveal on Kiosk"))).toBe(true);
-    const { toAnswer } = await askList.execute(db(), {}, f.as("steward"));
+    const { toAnswer } = await requestList.execute(db(), {}, f.as("steward"));
     expect(toAnswer.find((one) => one.id === askId)).toMatchObject({
       person: "Person use",
       level: "reveal",
@@ -81,19 +81,19 @@ describe("asking", () => {
     await expect(answer("steward", askId, { yes: true, level: "steward" })).rejects.toMatchObject({ field: "level" });
     await expect(answer("steward", askId, { yes: true, until: null })).rejects.toMatchObject({ field: "until" });
     await answer("steward", askId, { yes: true, level: "reveal", until: until - HOUR / 2 });
-    const { own } = await askList.execute(db(), {}, f.as("use"));
+    const { own } = await requestList.execute(db(), {}, f.as("use"));
     expect(own.find((one) => one.id === askId)).toMatchObject({ state: "yes", given: { level: "reveal" } });
     const again = await ask("use", "steward");
     await expect(answer("steward", again.askId, { yes: false, word: " " })).rejects.toMatchObject({ field: "word" });
     await answer("steward", again.askId, { yes: false, word: "One steward is enough" });
-    expect((await askList.execute(db(), {}, f.as("use"))).own[0]).toMatchObject({
+    expect((await requestList.execute(db(), {}, f.as("use"))).own[0]).toMatchObject({
       state: "no",
       word: "One steward is enough",
     });
   });
 
   test("a yes that would lower what a group gives is refused in words", async () => {
-    const { groupId } = await makeGroup.execute(db(), { name: `Till Team ${number}`, description: "" }, f.as("owner"));
+    const { groupId } = await createGroup.execute(db(), { name: `Till Team ${number}`, description: "" }, f.as("owner"));
     await setMember.execute(db(), { groupId, personId: f.ids.nothing }, f.as("owner"));
     await giveAccess.execute(
       db(),
@@ -117,10 +117,10 @@ describe("asking", () => {
     for (const kind of ["use", "nothing", "owner", "guest"] as const)
       await expect(answer(kind, askId, { yes: true })).rejects.toMatchObject({ code: "not-found" });
     for (const kind of ["nothing", "owner", "guest"] as const) {
-      expect((await askList.execute(db(), {}, f.as(kind))).toAnswer.some((one) => one.id === askId)).toBe(false);
-      await expect(withdrawAsk.execute(db(), { askId }, f.as(kind))).rejects.toMatchObject({ code: "not-found" });
+      expect((await requestList.execute(db(), {}, f.as(kind))).toAnswer.some((one) => one.id === askId)).toBe(false);
+      await expect(withdrawRequest.execute(db(), { askId }, f.as(kind))).rejects.toMatchObject({ code: "not-found" });
     }
-    await withdrawAsk.execute(db(), { askId }, f.as("use"));
+    await withdrawRequest.execute(db(), { askId }, f.as("use"));
     await expect(answer("steward", askId, { yes: true })).rejects.toMatchObject({ code: "conflict" });
   });
 });
@@ -149,12 +149,12 @@ describe("what nobody answers", () => {
     await give(db(), f.as("steward"), entryId, f.ids.edit, "steward");
     const { askId } = await ask("use", "reveal");
     const waiting = async (kind: Kind) =>
-      (await askList.execute(db(), {}, f.as(kind))).toAnswer.some((one) => one.id === askId);
+      (await requestList.execute(db(), {}, f.as(kind))).toAnswer.some((one) => one.id === askId);
     expect([await waiting("steward"), await waiting("edit")]).toEqual([true, true]);
-    await passAskOn.execute(db(), { askId, personId: f.ids.edit }, f.as("steward"));
+    await passRequestOn.execute(db(), { askId, personId: f.ids.edit }, f.as("steward"));
     expect([await waiting("steward"), await waiting("edit")]).toEqual([false, true]);
     const remind = (hours: number) =>
-      remindOfAsks.execute(db(), {}, { kind: "server" }, Date.now() + hours * HOUR) as Promise<string[]>;
+      remindOfRequests.execute(db(), {}, { kind: "server" }, Date.now() + hours * HOUR) as Promise<string[]>;
     await remind(23);
     expect((await toldTo("edit")).some((text) => text.includes("since yesterday"))).toBe(false);
     await remind(25);
@@ -173,10 +173,10 @@ describe("what nobody answers", () => {
 describe("asking by the address of a site", () => {
   const PAGE = () => `https://desk${number}.kiosk-${number}.example/in`;
   const askSite = (kind: Kind, page = PAGE()) =>
-    askForSite.execute(db(), { page, why: "The printer is mine today" }, f.lanyard(kind));
+    requestLogin.execute(db(), { page, why: "The printer is mine today" }, f.lanyard(kind));
   const own = async (kind: Kind) =>
-    (await askList.execute(db(), {}, f.as(kind))).own.filter((one) => one.node.startsWith("a login"));
-  const toAnswer = async (kind: Kind) => (await askList.execute(db(), {}, f.as(kind))).toAnswer;
+    (await requestList.execute(db(), {}, f.as(kind))).own.filter((one) => one.node.startsWith("a login"));
+  const toAnswer = async (kind: Kind) => (await requestList.execute(db(), {}, f.as(kind))).toAnswer;
   const code = (promise: Promise<unknown>) =>
     promise.then(
       () => "asked",
@@ -198,7 +198,7 @@ describe("asking by the address of a site", () => {
       expect(JSON.stringify(mine)).not.toContain("Canary");
       expect(await code(askSite("nothing"))).toBe("conflict");
       // Taken back, all of it.
-      await withdrawAsk.execute(db(), { askId: mine[0]!.id }, f.as("nothing"));
+      await withdrawRequest.execute(db(), { askId: mine[0]!.id }, f.as("nothing"));
       expect(await own("nothing")).toEqual([]);
       expect((await toAnswer("steward")).some((one) => one.site !== "")).toBe(false);
     }

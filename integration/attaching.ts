@@ -13,26 +13,26 @@ import {
 type Person = ReturnType<Fixture["as"]>;
 
 export async function attachFile(
-  house: Galtry,
+  app: Galtry,
   entryId: string,
   name: string,
   content: Buffer,
   as: Person,
 ): Promise<string> {
-  const { attachmentId, pieces } = await beginAttachment.execute(house, { entryId, name, size: content.length }, as);
+  const { attachmentId, pieces } = await beginAttachment.execute(app, { entryId, name, size: content.length }, as);
   for (let number = 0; number < pieces; number++) {
     const piece = content.subarray(number * PIECE_BYTES, (number + 1) * PIECE_BYTES).toString("base64");
-    await addPiece.execute(house, { attachmentId, number, piece }, as);
+    await addPiece.execute(app, { attachmentId, number, piece }, as);
   }
-  await finishAttachment.execute(house, { attachmentId }, as);
+  await finishAttachment.execute(app, { attachmentId }, as);
   return attachmentId;
 }
 
-export async function fetchFile(house: Galtry, attachmentId: string, as: Person): Promise<Buffer> {
-  const { ticket, pieces } = await openAttachment.execute(house, { attachmentId, how: "opened" }, as);
+export async function fetchFile(app: Galtry, attachmentId: string, as: Person): Promise<Buffer> {
+  const { ticket, pieces } = await openAttachment.execute(app, { attachmentId, how: "opened" }, as);
   const parts: Buffer[] = [];
   for (let number = 0; number < pieces; number++) {
-    const { piece } = await attachmentPiece.execute(house, { attachmentId, number, ticket }, as);
+    const { piece } = await attachmentPiece.execute(app, { attachmentId, number, ticket }, as);
     parts.push(Buffer.from(piece, "base64"));
   }
   return Buffer.concat(parts);

@@ -7,17 +7,17 @@ import { Composer } from "../src/server/vaults/composer";
 import { beginImport, importChunk, publishImport } from "../src/server/vaults/importing";
 import { revealField } from "../src/server/vaults/revealing";
 
-let house: InProcess;
+let app: InProcess;
 let f: Fixture;
-const db = () => house.galtry;
+const db = () => app.galtry;
 beforeAll(async () => {
-  house = await inProcess();
-  f = await makeFixture(house.galtry);
+  app = await inProcess();
+  f = await makeFixture(app.galtry);
   db().composer = new Composer();
 });
 afterAll(async () => {
   await db().composer?.close();
-  await house.close();
+  await app.close();
 });
 
 const row = (name: string, signInPage = `https://${name}.example/in`) => ({
@@ -56,7 +56,7 @@ test("writes take turns; what can wait lets others go first, but not for ever", 
     await new Promise((next) => setTimeout(next, 2));
     return work(null);
   }
-  const write = (name: string, patient: boolean) => writer.write(async () => order.push(name), patient);
+  const write = (name: string, lowPriority: boolean) => writer.write(async () => order.push(name), lowPriority);
   await Promise.all([write("a", false), write("long 1", true), write("long 2", true), write("b", false)]);
   expect(order).toEqual(["a", "b", "long 1", "long 2"]);
   const failing = writer.write(async () => {

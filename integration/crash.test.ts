@@ -10,24 +10,24 @@ import { closeDeadSignIns } from "../src/server/housekeeping";
 import { addEntry } from "../src/server/vaults/entries";
 import { openValues } from "../src/server/vaults/vaultKeys";
 
-let house: InProcess;
+let app: InProcess;
 let f: Fixture;
 let slowEntryId: string;
 
 beforeAll(async () => {
-  house = await inProcess();
-  f = await makeFixture(house.galtry);
+  app = await inProcess();
+  f = await makeFixture(app.galtry);
   const values = {
     name: "Never answers",
-    signInPage: house.standins.address("marrowgate.localhost", "/never"),
+    signInPage: app.standins.address("marrowgate.localhost", "/never"),
     userName: "u",
     password: "canary-slow-sign-in",
   };
   slowEntryId = (
-    await addEntry.execute(house.galtry, { parentId: f.vaultId, captured: false, values }, f.as("steward"))
+    await addEntry.execute(app.galtry, { parentId: f.vaultId, captured: false, values }, f.as("steward"))
   ).entryId;
 });
-afterAll(() => house.close());
+afterAll(() => app.close());
 
 interface Writing {
   child: ChildProcess;
@@ -51,7 +51,7 @@ function write(most: number, slow = true): Writing {
       slow ? slowEntryId : "-",
       String(most),
     ],
-    { env: house.environment, stdio: ["ignore", "pipe", "inherit"] },
+    { env: app.environment, stdio: ["ignore", "pipe", "inherit"] },
   );
   const [kept, wrong]: [string[], string[]] = [[], []];
   let begin = () => {};
@@ -73,7 +73,7 @@ function write(most: number, slow = true): Writing {
 
 /** No half-made change anywhere, the chain whole, nothing that was said to be kept is lost. */
 async function requireWhole(kept: readonly string[]): Promise<void> {
-  const { db, keys } = house.galtry;
+  const { db, keys } = app.galtry;
   const lines = await db.select().from(journal).orderBy(asc(journal.seq));
   expect((await checkChain(lines, keys.journal)).broken).toBeNull();
   const [rows, versions, placed, marks] = await Promise.all([
@@ -115,11 +115,11 @@ test("ended with SIGKILL in the middle of writes and of a sign-in, many times", 
     await writing.ended;
     kept.push(...writing.kept);
     expect(writing.wrong).toEqual([]);
-    await closeDeadSignIns(house.galtry);
+    await closeDeadSignIns(app.galtry);
     await requireWhole(kept);
   }
   expect(kept.length).toBeGreaterThan(20);
-  const begun = await house.galtry.db.select().from(signIns);
+  const begun = await app.galtry.db.select().from(signIns);
   expect(begun.length).toBeGreaterThan(4);
   expect(begun.map((row) => row.outcome)).toEqual(begun.map(() => "broken-off"));
 });

@@ -35,33 +35,33 @@ import {
 } from "../src/server/vaults/attachments";
 import { binEntry, emptyBins, eraseEntry, eraseFolder, restoreEntry } from "../src/server/vaults/bin";
 import { convertEntry } from "../src/server/vaults/convert";
-import { carryPreview, copyNodes, moveAcross } from "../src/server/vaults/copying";
-import { bringBackVersion, earlierVersions, revealEarlier } from "../src/server/vaults/earlier";
+import { carryPreview, duplicateNodes, moveAcross } from "../src/server/vaults/copying";
+import { restoreVersion, earlierVersions, revealEarlier } from "../src/server/vaults/earlier";
 import { addEntry, changeEntry } from "../src/server/vaults/entries";
 import { entryPage } from "../src/server/vaults/entryPage";
-import { binFolder, makeFolder } from "../src/server/vaults/folders";
-import { changeKind, closeKind, deleteKind, kindList, makeKind, setKindPicture } from "../src/server/vaults/kinds";
+import { binFolder, createFolder } from "../src/server/vaults/folders";
+import { changeKind, closeKind, deleteKind, kindList, createKind, setKindPicture } from "../src/server/vaults/kinds";
 import { moveNodes } from "../src/server/vaults/moving";
 import { pictureOf, setPicture, setVaultPicture } from "../src/server/vaults/pictures";
 import { revealField } from "../src/server/vaults/revealing";
 import { markSeparate, separatePreview } from "../src/server/vaults/separating";
 import { setField, tagEntries } from "../src/server/vaults/several";
-import { changeAskAgain, changeSigningIn } from "../src/server/vaults/signingIn";
-import { dropSite, keepSite, siteList } from "../src/server/vaults/sites";
-import { setTakers, sweepTakings, takenPart, takeOut, takerList } from "../src/server/vaults/takingOut";
+import { setPasswordOnReveal, changeSigningIn } from "../src/server/vaults/signingIn";
+import { removeSite, saveSite, siteList } from "../src/server/vaults/sites";
+import { setExporters, sweepExports, exportPart, exportEntries, exporterList } from "../src/server/vaults/takingOut";
 import { tickCode } from "../src/server/vaults/ticks";
-import { deleteVault, makeVault, vaultLedger, vaultList } from "../src/server/vaults/vaults";
+import { deleteVault, createVault, vaultLedger, vaultList } from "../src/server/vaults/vaults";
 import { attachFile, fetchFile } from "./attaching";
 
-let house: InProcess;
+let app: InProcess;
 let f: Fixture;
-const db = () => house.galtry;
+const db = () => app.galtry;
 
 beforeAll(async () => {
-  house = await inProcess();
-  f = await makeFixture(house.galtry);
+  app = await inProcess();
+  f = await makeFixture(app.galtry);
 });
-afterAll(() => house.close());
+afterAll(() => app.close());
 
 async function refusal(attempt: Promise<unknown>): Promise<Refused> {
   try {
@@ -136,7 +136,7 @@ describe("earlier versions", () => {
     const [, second, first] = view.versions;
     await give(db(), f.as("steward"), entryId, f.ids.edit, "edit");
     const base = { entryId, baseVersionId: now.reveal!.versionId };
-    await bringBackVersion.execute(
+    await restoreVersion.execute(
       db(),
       { items: [{ ...base, versionId: first!.id }], fields: ["password"] },
       f.as("edit"),
@@ -146,14 +146,14 @@ describe("earlier versions", () => {
     const seen = await db().db.select().from(sightings).where(eq(sightings.personId, f.ids.edit));
     expect(seen.filter((row) => row.entryId === entryId)).toEqual([]);
     // The base has moved on: nothing is brought back over what somebody else wrote.
-    const stale = bringBackVersion.execute(
+    const stale = restoreVersion.execute(
       db(),
       { items: [{ ...base, versionId: second!.id }], fields: null },
       f.as("edit"),
     );
     expect((await refusal(stale)).code).toBe("conflict");
     const { reveal: current } = await page(entryId);
-    await bringBackVersion.execute(
+    await restoreVersion.execute(
       db(),
       { items: [{ entryId, baseVersionId: current!.versionId, versionId: first!.id }], fields: null },
       f.as("edit"),
@@ -171,7 +171,7 @@ describe("earlier versions", () => {
     const other = await add({ ...LOGIN, password: "other 3" });
     const [theirs] = (await earlierVersions.execute(db(), { entryId }, f.as("steward"))).versions;
     const { reveal: current } = await page(other);
-    const attempt = bringBackVersion.execute(
+    const attempt = restoreVersion.execute(
       db(),
       { items: [{ entryId: other, baseVersionId: current!.versionId, versionId: theirs!.id }], fields: null },
       f.as("steward"),
@@ -196,7 +196,7 @@ describe("kinds of one's own", () => {
     (await kindList.execute(db(), {}, f.as("owner"))).own.find((kind) => kind.id === kindId)!.fields;
 
   test("are made, and their title is the entry's name", async () => {
-    ({ kindId } = await makeKind.execute(db(), { kind: CASE }, f.as("owner")));
+    ({ kindId } = await createKind.execute(db(), { kind: CASE }, f.as("owner")));
     const [number, combination, room] = await ids();
     const entryId = await add(
       { [number!.id]: "Case 12", [combination!.id]: "left 4, right 9", [room!.id]: "Glassworks" },
@@ -245,9 +245,9 @@ describe("kinds of one's own", () => {
     const [number] = await ids();
     expect((await refusal(add({ [number!.id]: "Case 15" }, kindId))).message).toContain("no longer offered");
     expect(
-      (await refusal(makeKind.execute(db(), { kind: { ...CASE, name: "film Projector" } }, f.as("owner")))).field,
+      (await refusal(createKind.execute(db(), { kind: { ...CASE, name: "film Projector" } }, f.as("owner")))).field,
     ).toBe("kind.name");
-    const unused = await makeKind.execute(db(), { kind: { ...CASE, name: "Loan" } }, f.as("owner"));
+    const unused = await createKind.execute(db(), { kind: { ...CASE, name: "Loan" } }, f.as("owner"));
     await deleteKind.execute(db(), unused, f.as("owner"));
     const left = (await kindList.execute(db(), {}, f.as("owner"))).own.map((kind) => kind.id);
     expect(left).toEqual([kindId]);
@@ -317,7 +317,7 @@ describe("several at once", () => {
     const tags = async () => Promise.all(ids.map(async (id) => (await page(id)).tags));
     expect(await tags()).toEqual([["season"], ["b", "season"]]);
     const items = rows.map((row) => ({ entryId: row.entryId, baseVersionId: row.versionId, versionId: row.before }));
-    await bringBackVersion.execute(db(), { items, fields: null }, f.as("steward"));
+    await restoreVersion.execute(db(), { items, fields: null }, f.as("steward"));
     expect(await tags()).toEqual([["old"], ["old", "b"]]);
     await setField.execute(db(), { entryIds: ids, field: "password", value: "same for both 9" }, f.as("steward"));
     expect(await Promise.all(ids.map((id) => reveal(id, "password")))).toEqual(["same for both 9", "same for both 9"]);
@@ -359,7 +359,7 @@ describe("the bin", () => {
   });
 
   test("restores to another place when its folder is in the bin too", async () => {
-    const { folderId } = await makeFolder.execute(db(), { parentId: f.vaultId, name: "Attic" }, f.as("steward"));
+    const { folderId } = await createFolder.execute(db(), { parentId: f.vaultId, name: "Attic" }, f.as("steward"));
     const entryId = await add(LOGIN, "website-login", folderId);
     await binEntry.execute(db(), { entryIds: [entryId] }, f.as("steward"));
     await binFolder.execute(db(), { folderId }, f.as("steward"));
@@ -372,7 +372,7 @@ describe("the bin", () => {
   });
 
   test(`is emptied after ${BIN_DAYS} days and not before`, async () => {
-    const { folderId } = await makeFolder.execute(db(), { parentId: f.vaultId, name: "Cellar" }, f.as("steward"));
+    const { folderId } = await createFolder.execute(db(), { parentId: f.vaultId, name: "Cellar" }, f.as("steward"));
     const entryId = await add(LOGIN, "website-login", folderId);
     await binFolder.execute(db(), { folderId }, f.as("steward"));
     const day = 24 * 3_600_000;
@@ -414,13 +414,13 @@ test("set aside: offered nowhere and signed in with by nobody, until it is broug
 
 test("an entry that asks again shows nothing without the sign-in password of just now", async () => {
   const entryId = await add({ ...LOGIN, password: CANARY });
-  await changeAskAgain.execute(db(), { entryId, askAgain: true }, f.as("steward"));
+  await setPasswordOnReveal.execute(db(), { entryId, askAgain: true }, f.as("steward"));
   const later = { ...f.as("steward"), provedAt: Date.now() - 120_000 };
   const { versionId } = (await page(entryId)).reveal!;
   const attempts = [
     () => revealField.execute(db(), { entryId, field: "password", how: "copied" }, later),
     () => revealEarlier.execute(db(), { entryId, versionId, field: "password", how: "copied" }, later),
-    () => changeAskAgain.execute(db(), { entryId, askAgain: false }, later),
+    () => setPasswordOnReveal.execute(db(), { entryId, askAgain: false }, later),
   ];
   for (const attempt of attempts) expect((await refusal(attempt())).code).toBe("prove-again");
   expect(await reveal(entryId, "password")).toBe(CANARY);
@@ -443,7 +443,7 @@ test("never filled: Lanyard does not offer it at its page, and gets nothing to t
 describe("copies and other vaults", () => {
   let other: string;
   beforeAll(async () => {
-    ({ vaultId: other } = await makeVault.execute(db(), { name: "Money", description: "" }, f.as("administrator")));
+    ({ vaultId: other } = await createVault.execute(db(), { name: "Money", description: "" }, f.as("administrator")));
     await give(db(), f.as("administrator"), other, f.ids.steward, "steward");
     await give(db(), f.as("administrator"), other, f.ids.nothing, "use");
   });
@@ -453,7 +453,7 @@ describe("copies and other vaults", () => {
     await change(entryId, { ...LOGIN, password: "copied two 6" });
     await give(db(), f.as("steward"), entryId, f.ids.reveal, "reveal");
     await reveal(entryId, "password", "reveal");
-    const { made } = await copyNodes.execute(db(), { nodeIds: [entryId], parentId: f.vaultId }, f.as("steward"));
+    const { made } = await duplicateNodes.execute(db(), { nodeIds: [entryId], parentId: f.vaultId }, f.as("steward"));
     const copy = await page(made[0]!.entryId);
     expect([copy.name, copy.versions!.length]).toEqual(["Stallwright Wholesale (duplicate)", 1]);
     expect(await reveal(copy.id, "password")).toBe("copied two 6");
@@ -467,7 +467,7 @@ describe("copies and other vaults", () => {
     await give(db(), f.as("steward"), other, f.ids.edit, "edit");
     const input = { nodeIds: [entryId], parentId: other };
     // "nothing" has Use in the other vault and none of the entry.
-    expect((await refusal(copyNodes.execute(db(), input, f.as("edit")))).message).toContain("Only a steward");
+    expect((await refusal(duplicateNodes.execute(db(), input, f.as("edit")))).message).toContain("Only a steward");
     expect((await refusal(carryPreview.execute(db(), { ...input, how: "copy" }, f.as("edit")))).code).toBe(
       "not-allowed",
     );
@@ -480,7 +480,7 @@ describe("copies and other vaults", () => {
   });
 
   test("moved to another vault with its folder: sealed anew, grants dropped, every version and attachment opens", async () => {
-    const { folderId } = await makeFolder.execute(db(), { parentId: f.vaultId, name: "Bank" }, f.as("steward"));
+    const { folderId } = await createFolder.execute(db(), { parentId: f.vaultId, name: "Bank" }, f.as("steward"));
     const entryId = await add({ ...LOGIN, password: "bank one 7" }, "website-login", folderId);
     await change(entryId, { ...LOGIN, password: "bank two 8" });
     await give(db(), f.as("steward"), entryId, f.ids.use, "use");
@@ -520,7 +520,7 @@ describe("copies and other vaults", () => {
   });
 
   test("a vault is deleted with all in it, by its name, by whoever is steward of all of it", async () => {
-    const { vaultId } = await makeVault.execute(db(), { name: "Old things", description: "" }, f.as("administrator"));
+    const { vaultId } = await createVault.execute(db(), { name: "Old things", description: "" }, f.as("administrator"));
     const entryId = (
       await addEntry.execute(db(), { parentId: vaultId, values: { ...LOGIN, password: CANARY } }, f.as("administrator"))
     ).entryId;
@@ -537,7 +537,7 @@ describe("copies and other vaults", () => {
   });
 
   test("a move within the vault says where things were, so that it is undone", async () => {
-    const { folderId } = await makeFolder.execute(db(), { parentId: f.vaultId, name: "Tray" }, f.as("steward"));
+    const { folderId } = await createFolder.execute(db(), { parentId: f.vaultId, name: "Tray" }, f.as("steward"));
     const entryId = await add(LOGIN);
     const { back } = await moveNodes.execute(db(), { nodeIds: [entryId], parentId: folderId }, f.as("steward"));
     expect(back).toEqual([{ nodeIds: [entryId], parentId: f.vaultId }]);
@@ -582,13 +582,13 @@ test("the finder’s words: folders, open fields, user names as far as each may 
   const traces = tracesOf(CANARY, "another secret here");
   for (const kind of ["steward", "edit", "reveal", "use", "guest", "nothing"] as const)
     expect(carriesSecret([JSON.stringify(await finderWords.execute(db(), {}, f.as(kind)))], traces)).toBe(false);
-  const { folderId } = await makeFolder.execute(db(), { parentId: f.vaultId, name: "Riverside" }, f.as("steward"));
+  const { folderId } = await createFolder.execute(db(), { parentId: f.vaultId, name: "Riverside" }, f.as("steward"));
   const door = await add({ name: "Hatch", where: "East ladder", "code-to-enter": "4471" }, "door", folderId);
   expect(await words("steward", door)).toBe("Riverside East ladder");
 });
 
 test("a separate folder: access from above stops, its marker stays steward, and it is told before", async () => {
-  const { folderId } = await makeFolder.execute(db(), { parentId: f.vaultId, name: "Payroll" }, f.as("steward"));
+  const { folderId } = await createFolder.execute(db(), { parentId: f.vaultId, name: "Payroll" }, f.as("steward"));
   const entryId = await add(LOGIN, "website-login", folderId);
   await give(db(), f.as("steward"), f.vaultId, f.ids.nothing, "reveal");
   const mark = (separate: boolean, kind: Parameters<Fixture["as"]>[0] = "steward") =>
@@ -664,7 +664,7 @@ describe("pictures", () => {
     await give(db(), f.as("steward"), shown, f.ids.guest, "use");
     expect((await refusal(see(f.vaultId, "guest"))).code).toBe("not-found");
     for (const vault of await vaultList.execute(db(), {}, f.as("guest"))) expect(vault.picture).toBe(null);
-    const { kindId } = await makeKind.execute(
+    const { kindId } = await createKind.execute(
       db(),
       { kind: { name: "Costume", purpose: "keep", fields: [{ label: "Size" }] } },
       f.as("owner"),
@@ -685,7 +685,7 @@ describe("pictures", () => {
 
 test("sites we use: kept by administrators, begun from by staff, refused at their field", async () => {
   const keep = (site: object, siteId?: string) =>
-    keepSite.execute(
+    saveSite.execute(
       db(),
       { ...(siteId && { siteId }), site: { name: "Pellam", signInPage: "", ...site } },
       f.as("owner"),
@@ -703,7 +703,7 @@ test("sites we use: kept by administrators, begun from by staff, refused at thei
   const { sites } = await siteList.execute(db(), {}, f.as("use"));
   expect(sites).toMatchObject([{ signInPage: "https://pellam.example/in", hint: "customer number" }]);
   expect((await refusal(siteList.execute(db(), {}, f.as("guest")))).code).toBe("not-found");
-  await dropSite.execute(db(), { siteId }, f.as("owner"));
+  await removeSite.execute(db(), { siteId }, f.as("owner"));
   expect((await siteList.execute(db(), {}, f.as("use"))).sites).toEqual([]);
 });
 
@@ -711,15 +711,15 @@ describe("taking out", () => {
   let folderId: string;
   let entryId: string;
   const take = (by: ReturnType<Fixture["as"]>, nodeIds = [folderId]) =>
-    takeOut.execute(db(), { nodeIds, format: "exchange", encrypted: true, why: "moving house" }, by);
+    exportEntries.execute(db(), { nodeIds, format: "exchange", encrypted: true, why: "moving house" }, by);
   const part = (takingId: string, by: ReturnType<Fixture["as"]>, number = 0, at = Date.now()) =>
-    takenPart.execute(db(), { takingId, number }, by, at);
+    exportPart.execute(db(), { takingId, number }, by, at);
   beforeAll(async () => {
-    ({ folderId } = await makeFolder.execute(db(), { parentId: f.vaultId, name: "Paper" }, f.as("steward")));
-    const inner = await makeFolder.execute(db(), { parentId: folderId, name: "Prints" }, f.as("steward"));
+    ({ folderId } = await createFolder.execute(db(), { parentId: f.vaultId, name: "Paper" }, f.as("steward")));
+    const inner = await createFolder.execute(db(), { parentId: folderId, name: "Prints" }, f.as("steward"));
     entryId = await add({ ...LOGIN, password: CANARY, notes: "n" }, "website-login", inner.folderId);
     const asks = await add({ ...LOGIN, name: "Asks again", password: CANARY }, "website-login", folderId);
-    await changeAskAgain.execute(db(), { entryId: asks, askAgain: true }, f.as("steward"));
+    await setPasswordOnReveal.execute(db(), { entryId: asks, askAgain: true }, f.as("steward"));
     await give(db(), f.as("steward"), folderId, f.ids.edit, "edit");
   });
 
@@ -764,25 +764,25 @@ describe("taking out", () => {
     expect((await refusal(part(takingId, f.as("steward"), 1))).code).toBe("not-found");
     const late = Date.now() + 11 * 60_000;
     expect((await refusal(part(takingId, f.as("steward"), 0, late))).message).toContain("too long");
-    await changeAskAgain.execute(db(), { entryId, askAgain: true }, f.as("steward"));
+    await setPasswordOnReveal.execute(db(), { entryId, askAgain: true }, f.as("steward"));
     expect((await refusal(part(takingId, f.as("steward")))).code).toBe("conflict");
-    await changeAskAgain.execute(db(), { entryId, askAgain: false }, f.as("steward"));
+    await setPasswordOnReveal.execute(db(), { entryId, askAgain: false }, f.as("steward"));
     expect(await part(takingId, f.as("steward"))).toHaveLength(2);
-    await sweepTakings.execute(db(), {}, { kind: "server" }, late);
+    await sweepExports.execute(db(), {}, { kind: "server" }, late);
     expect((await refusal(part(takingId, f.as("steward")))).code).toBe("not-found");
   });
 
   test("a rule of the vault lets others take what they may reveal, and ends as it began", async () => {
     const takers = (ids: string[], by = f.as("steward")) =>
-      setTakers.execute(db(), { vaultId: f.vaultId, takers: ids.map((id) => ({ kind: "person", id })) }, by);
+      setExporters.execute(db(), { vaultId: f.vaultId, takers: ids.map((id) => ({ kind: "person", id })) }, by);
     expect((await refusal(takers([f.ids.edit], f.as("edit")))).code).toBe("not-found");
     expect((await refusal(takers([f.entryId]))).field).toBe("takers");
     await takers([f.ids.edit, f.ids.use]);
-    expect((await takerList.execute(db(), { vaultId: f.vaultId }, f.as("steward"))).map((one) => one.name)).toEqual([
+    expect((await exporterList.execute(db(), { vaultId: f.vaultId }, f.as("steward"))).map((one) => one.name)).toEqual([
       "Person edit",
       "Person use",
     ]);
-    expect((await refusal(takerList.execute(db(), { vaultId: f.vaultId }, f.as("edit")))).code).toBe("not-found");
+    expect((await refusal(exporterList.execute(db(), { vaultId: f.vaultId }, f.as("edit")))).code).toBe("not-found");
     const { takingId } = await take(f.as("edit"));
     expect((await part(takingId, f.as("edit"))).length).toBe(2);
     // The rule gives nobody what they may not reveal.

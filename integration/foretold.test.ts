@@ -6,34 +6,34 @@ import { type InProcess, inProcess } from "../demo/inProcess";
 import type { Reach } from "../src/core/access";
 import { giveAccess } from "../src/server/access/grants";
 import { resolveAt } from "../src/server/access/load";
-import { applySlip, draftSlip, foresee, ownSlip } from "../src/server/access/slip";
+import { applySlip, draftSlip, previewChanges, ownSlip } from "../src/server/access/slip";
 import { entries, folders, places } from "../src/server/database/schema";
-import { makeGroup, setMember } from "../src/server/people/groups";
+import { createGroup, setMember } from "../src/server/people/groups";
 import { Refused } from "../src/server/refused";
 import { carryPreview, moveAcross } from "../src/server/vaults/copying";
 import { addEntry } from "../src/server/vaults/entries";
-import { makeFolder } from "../src/server/vaults/folders";
+import { createFolder } from "../src/server/vaults/folders";
 import { type MoveEffect, moveNodes, movePreview } from "../src/server/vaults/moving";
 import { markSeparate, separatePreview } from "../src/server/vaults/separating";
-import { makeVault } from "../src/server/vaults/vaults";
+import { createVault } from "../src/server/vaults/vaults";
 import { numbers } from "./numbers";
 
 const TURNS = 70;
 const LEVELS = ["use", "reveal", "edit", "steward", "blocked"] as const;
-let house: InProcess;
+let app: InProcess;
 let f: Fixture;
 let otherVault: string;
 const folderIds: string[] = [];
 const entryIds: string[] = [];
 const groupIds: string[] = [];
-const db = () => house.galtry;
+const db = () => app.galtry;
 /** Leavers and suspended people have nothing, before and after. */
 const PEOPLE = KINDS.filter((kind) => kind !== "steward");
 
 beforeAll(async () => {
-  house = await inProcess();
-  f = await makeFixture(house.galtry);
-  otherVault = (await makeVault.execute(db(), { name: "Workshop", description: "" }, f.as("administrator"))).vaultId;
+  app = await inProcess();
+  f = await makeFixture(app.galtry);
+  otherVault = (await createVault.execute(db(), { name: "Workshop", description: "" }, f.as("administrator"))).vaultId;
   for (const nodeId of [f.vaultId, otherVault])
     await giveAccess
       .execute(
@@ -43,20 +43,20 @@ beforeAll(async () => {
       )
       .catch(() => undefined);
   for (const name of ["Desk", "Tours"])
-    groupIds.push((await makeGroup.execute(db(), { name }, f.as("administrator"))).groupId);
+    groupIds.push((await createGroup.execute(db(), { name }, f.as("administrator"))).groupId);
   for (const [i, kind] of (["use", "reveal", "edit", "nothing"] as const).entries())
     await setMember.execute(db(), { groupId: groupIds[i % 2]!, personId: f.ids[kind] }, f.as("administrator"));
   const inside = [f.vaultId, otherVault];
   for (const name of ["Alder", "Birch", "Cedar", "Damson"]) {
     const parentId = name === "Birch" ? folderIds[0]! : inside[folderIds.length % 2]!;
-    folderIds.push((await makeFolder.execute(db(), { parentId, name }, f.as("steward"))).folderId);
+    folderIds.push((await createFolder.execute(db(), { parentId, name }, f.as("steward"))).folderId);
   }
   for (const [i, parentId] of [...folderIds, ...folderIds, ...inside].entries()) {
     const values = { name: `Login ${i}`, signInPage: "https://foretold.example/in", password: `canary-${i}` };
     entryIds.push((await addEntry.execute(db(), { parentId, captured: false, values }, f.as("steward"))).entryId);
   }
 });
-afterAll(() => house.close());
+afterAll(() => app.close());
 
 type Levels = Map<string, Reach>;
 
@@ -156,7 +156,7 @@ test("in seventy random turns", { timeout: 120_000 }, async () => {
     slip: async (before: Levels) => {
       const grants = next(4) === 0 ? [] : [{ level: pick(LEVELS), from: null, until: null }];
       const changes = [{ type: "set", nodeId: node(), subject: subject(), grants }];
-      const { lines } = await foresee.execute(db(), { changes }, as);
+      const { lines } = await previewChanges.execute(db(), { changes }, as);
       const revision = (await ownSlip.execute(db(), {}, as)).draft?.revision ?? 0;
       await draftSlip.execute(db(), { changes, revision }, as);
       const { draft } = await ownSlip.execute(db(), {}, as);

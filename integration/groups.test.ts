@@ -3,32 +3,32 @@ import { eq } from "drizzle-orm";
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from "vitest";
 import { type Fixture, type Kind, makeFixture, PASSWORD } from "../demo/fixture";
 import { type InProcess, inProcess } from "../demo/inProcess";
-import { giveAccess, withdrawAccess } from "../src/server/access/grants";
-import { applySlip, draftSlip, foresee, ownSlip, undoSlip } from "../src/server/access/slip";
+import { giveAccess, endAccess } from "../src/server/access/grants";
+import { applySlip, draftSlip, previewChanges, ownSlip, undoSlip } from "../src/server/access/slip";
 import { whoCanDoWhat } from "../src/server/access/who";
 import { notices } from "../src/server/database/schema";
 import { frontDesk } from "../src/server/frontdesk/frontDesk";
 import { groupList, groupPage } from "../src/server/people/groupPage";
-import { changeGroup, deleteGroup, endGroup, makeGroup, removeMember, setMember } from "../src/server/people/groups";
+import { changeGroup, deleteGroup, endGroup, createGroup, removeMember, setMember } from "../src/server/people/groups";
 import { leaveDue, personList, setEnd } from "../src/server/people/persons";
 import { signIn } from "../src/server/people/sessions";
 import { addEntry } from "../src/server/vaults/entries";
 
-let house: InProcess;
+let app: InProcess;
 let f: Fixture;
 let groupId: string;
 let entryId: string;
 let number = 0;
-const db = () => house.galtry;
+const db = () => app.galtry;
 const DAY = 86_400_000;
 
 beforeAll(async () => {
-  house = await inProcess();
-  f = await makeFixture(house.galtry);
+  app = await inProcess();
+  f = await makeFixture(app.galtry);
 });
-afterAll(() => house.close());
+afterAll(() => app.close());
 beforeEach(async () => {
-  ({ groupId } = await makeGroup.execute(db(), { name: `Night team ${number++}` }, f.as("owner")));
+  ({ groupId } = await createGroup.execute(db(), { name: `Night team ${number++}` }, f.as("owner")));
   const values = { name: "Pellam Tickets", signInPage: "https://pellam.example/in", password: "canary-pellam/73" };
   ({ entryId } = await addEntry.execute(db(), { parentId: f.vaultId, captured: false, values }, f.as("steward")));
 });
@@ -103,7 +103,7 @@ describe("a group", () => {
     expect(await refusal(deleteGroup.execute(db(), { groupId }, f.as("owner")))).toBe("conflict");
     const { lines } = await whoCanDoWhat.execute(db(), { nodeId: entryId }, f.as("steward"));
     const { grantId } = lines.find((line) => line.name === name)!;
-    await withdrawAccess.execute(db(), { grantId }, f.as("steward"));
+    await endAccess.execute(db(), { grantId }, f.as("steward"));
     await deleteGroup.execute(db(), { groupId }, f.as("owner"));
     expect((await groupList.execute(db(), {}, f.as("owner"))).groups.some((one) => one.id === groupId)).toBe(false);
   });
@@ -138,7 +138,7 @@ describe("joining", () => {
     await reveal();
     await put("edit", { keeper: true });
     const joins = { type: "member", groupId, personId: f.ids.nothing, held: { from: null, until: null } };
-    const forKeeper = await foresee.execute(db(), { changes: [joins] }, f.as("edit"));
+    const forKeeper = await previewChanges.execute(db(), { changes: [joins] }, f.as("edit"));
     expect(forKeeper).toMatchObject({ lines: [], beyond: true, asks: false });
     await giveAccess.execute(
       db(),
@@ -152,12 +152,12 @@ describe("joining", () => {
       },
       f.as("steward"),
     );
-    const forSteward = await foresee.execute(db(), { changes: [joins] }, f.as("edit"));
+    const forSteward = await previewChanges.execute(db(), { changes: [joins] }, f.as("edit"));
     expect(forSteward.lines).toMatchObject([
       { people: [{ name: "Person nothing" }], before: "none", after: "reveal", what: [{ name: "Pellam Tickets" }] },
     ]);
     for (const kind of ["use", "reveal", "guest"] as const)
-      expect(await refusal(foresee.execute(db(), { changes: [joins] }, f.as(kind)))).toBe("not-allowed");
+      expect(await refusal(previewChanges.execute(db(), { changes: [joins] }, f.as(kind)))).toBe("not-allowed");
   });
 
   test("waits on a slip with its end and the keeper's mark, and is taken back whole", async () => {
@@ -214,7 +214,7 @@ describe("the end of somebody's contract", () => {
     await setEnd.execute(db(), { personId: f.ids.steward, until: Date.now() + 30 * DAY }, f.as("owner"));
     const { lines } = await whoCanDoWhat.execute(db(), { nodeId: f.vaultId }, f.as("steward"));
     const last = lines.find((line) => line.name === "Person administrator")!;
-    expect(await refusal(withdrawAccess.execute(db(), { grantId: last.grantId }, f.as("steward")))).toBe("not-allowed");
+    expect(await refusal(endAccess.execute(db(), { grantId: last.grantId }, f.as("steward")))).toBe("not-allowed");
     await setEnd.execute(db(), { personId: f.ids.steward, until: null }, f.as("owner"));
   });
 

@@ -4,12 +4,12 @@ import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import { type Fixture, give, KINDS, type Kind, makeFixture, PASSWORD } from "../demo/fixture";
 import { type InProcess, inProcess } from "../demo/inProcess";
 import { USUAL_RULES } from "../src/core/access/houseRules";
-import { askGuestIn, endGuest, guestList, renewGuestLink } from "../src/server/access/guests";
+import { inviteGuest, endGuest, guestList, renewGuestLink } from "../src/server/access/guests";
 import type { Caller } from "../src/server/caller";
 import { notices } from "../src/server/database/schema";
 import { frontDesk } from "../src/server/frontdesk/frontDesk";
 import { journalPage } from "../src/server/journal/page";
-import { makeGroup } from "../src/server/people/groups";
+import { createGroup } from "../src/server/people/groups";
 import { personList } from "../src/server/people/persons";
 import { acceptLink } from "../src/server/people/setUp";
 import { Refused } from "../src/server/refused";
@@ -18,23 +18,23 @@ import { changeRules } from "../src/server/rules/rules";
 import { addPiece, beginAttachment, finishAttachment } from "../src/server/vaults/attachments";
 import { addEntry, changeEntry } from "../src/server/vaults/entries";
 import { entryPage } from "../src/server/vaults/entryPage";
-import { makeFolder } from "../src/server/vaults/folders";
+import { createFolder } from "../src/server/vaults/folders";
 import { revealField } from "../src/server/vaults/revealing";
 import { markSeparate } from "../src/server/vaults/separating";
-import { makeVault } from "../src/server/vaults/vaults";
+import { createVault } from "../src/server/vaults/vaults";
 
-let house: InProcess;
+let app: InProcess;
 let f: Fixture;
 let folderId: string;
 let inFolder: string;
 let otherFolderId: string;
 let elsewhere: string;
-const db = () => house.galtry;
+const db = () => app.galtry;
 const DAY = 86_400_000;
 
 beforeAll(async () => {
-  house = await inProcess();
-  f = await makeFixture(house.galtry);
+  app = await inProcess();
+  f = await makeFixture(app.galtry);
   const add = async (parentId: string, name: string) =>
     (
       await addEntry.execute(
@@ -48,18 +48,18 @@ beforeAll(async () => {
       )
     ).entryId;
   const folder = async (name: string) =>
-    (await makeFolder.execute(db(), { parentId: f.vaultId, name }, f.as("steward"))).folderId;
+    (await createFolder.execute(db(), { parentId: f.vaultId, name }, f.as("steward"))).folderId;
   folderId = await folder("Exhibition");
   inFolder = await add(folderId, "Projector");
   otherFolderId = await folder("Canaryfolder");
   await add(otherFolderId, "Canaryentry");
-  await makeGroup.execute(db(), { name: "Canarygroup" }, f.as("owner"));
-  ({ vaultId: elsewhere } = await makeVault.execute(db(), { name: "Canaryvault" }, f.as("owner")));
+  await createGroup.execute(db(), { name: "Canarygroup" }, f.as("owner"));
+  ({ vaultId: elsewhere } = await createVault.execute(db(), { name: "Canaryvault" }, f.as("owner")));
 });
-afterAll(() => house.close());
+afterAll(() => app.close());
 
 const askIn = (more: object = {}, by: Kind = "steward") =>
-  askGuestIn.execute(
+  inviteGuest.execute(
     db(),
     {
       ...{ nodeId: folderId, name: "Kit Ashdown", mail: "kit@elsewhere.example", level: "edit" },
@@ -252,7 +252,7 @@ test("whatever somebody asks who has Use of one entry, nothing but it, its vault
 });
 
 test("of a separate place in the folder that has other stewards, neither what guests have there nor what they saw is told", async () => {
-  const inner = (await makeFolder.execute(db(), { parentId: folderId, name: "Inner" }, f.as("administrator"))).folderId;
+  const inner = (await createFolder.execute(db(), { parentId: folderId, name: "Inner" }, f.as("administrator"))).folderId;
   const values = { name: "Canarysafe", signInPage: "https://canarysafe.example/in", password: "s/73" };
   const safe = await addEntry.execute(db(), { parentId: inner, captured: false, values }, f.as("administrator"));
   await markSeparate.execute(db(), { folderId: inner, separate: true }, f.as("administrator"));

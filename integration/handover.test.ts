@@ -8,7 +8,7 @@ import {
   handoverBinding,
   handoverList,
   lookAtHandover,
-  makeHandover,
+  createHandover,
   openHandover,
   sweepHandovers,
   withdrawHandover,
@@ -17,17 +17,17 @@ import { handovers, notices, OUTSIDE, sightings } from "../src/server/database/s
 import { tokenHash } from "../src/server/people/tokens";
 import { binEntry } from "../src/server/vaults/bin";
 
-let house: InProcess;
+let app: InProcess;
 let f: Fixture;
-const db = () => house.galtry;
+const db = () => app.galtry;
 const MINUTE = 60_000;
 const opener = () => toBase64Url(randomBytes(32));
 
 beforeAll(async () => {
-  house = await inProcess();
-  f = await makeFixture(house.galtry);
+  app = await inProcess();
+  f = await makeFixture(app.galtry);
 });
-afterAll(() => house.close());
+afterAll(() => app.close());
 
 async function make(more: object = {}) {
   const input = {
@@ -36,7 +36,7 @@ async function make(more: object = {}) {
     until: Date.now() + 60 * MINUTE,
     openings: 1,
   };
-  const { address } = await makeHandover.execute(db(), { ...input, ...more }, f.as("steward"));
+  const { address } = await createHandover.execute(db(), { ...input, ...more }, f.as("steward"));
   const [token, key] = new URL(address).hash.slice(1).split(".");
   return { address, token: token!, key: key! };
 }
@@ -147,8 +147,8 @@ describe("a handover link", () => {
   test("is made by stewards, of values that are there, for a time that ends", async () => {
     const input = { entryId: f.entryId, fields: ["password"], until: Date.now() + MINUTE, openings: 1 };
     for (const kind of ["use", "reveal", "edit"] as const)
-      await expect(makeHandover.execute(db(), input, f.as(kind))).rejects.toMatchObject({ code: "not-allowed" });
-    await expect(makeHandover.execute(db(), input, f.as("nothing"))).rejects.toMatchObject({ code: "not-found" });
+      await expect(createHandover.execute(db(), input, f.as(kind))).rejects.toMatchObject({ code: "not-allowed" });
+    await expect(createHandover.execute(db(), input, f.as("nothing"))).rejects.toMatchObject({ code: "not-found" });
     for (const more of [
       { until: Date.now() - 1 },
       { until: Date.now() + 100 * 86_400_000 },
@@ -157,10 +157,10 @@ describe("a handover link", () => {
       { fields: ["extra:nothing"] },
       { openings: 0 },
     ])
-      await expect(makeHandover.execute(db(), { ...input, ...more }, f.as("steward"))).rejects.toMatchObject({
+      await expect(createHandover.execute(db(), { ...input, ...more }, f.as("steward"))).rejects.toMatchObject({
         code: "bad-input",
       });
-    const several = await makeHandover.execute(db(), { ...input, openings: 2 }, f.as("steward"));
+    const several = await createHandover.execute(db(), { ...input, openings: 2 }, f.as("steward"));
     const [token] = new URL(several.address).hash.slice(1).split(".");
     for (const _ of [1, 2]) expect((await press(token!)).opened).not.toBeNull();
     await expect(press(token!)).rejects.toMatchObject({ code: "ended" });

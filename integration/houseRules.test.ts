@@ -3,29 +3,29 @@ import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, test } fr
 import { type Fixture, give, type Kind, makeFixture } from "../demo/fixture";
 import { type InProcess, inProcess } from "../demo/inProcess";
 import { type HouseRules, USUAL_RULES } from "../src/core/access/houseRules";
-import { answerAsk, askForAccess } from "../src/server/access/asking";
+import { answerRequest, requestAccess } from "../src/server/access/asking";
 import { changeAccess, giveAccess } from "../src/server/access/grants";
-import { handoverList, makeHandover } from "../src/server/access/handover";
-import { answerSlip, applySlip, draftSlip, dropSlip, ownSlip, waitingSlips } from "../src/server/access/slip";
+import { handoverList, createHandover } from "../src/server/access/handover";
+import { answerSlip, applySlip, draftSlip, discardSlip, ownSlip, waitingSlips } from "../src/server/access/slip";
 import { whoCanDoWhat } from "../src/server/access/who";
 import { journalPage } from "../src/server/journal/page";
 import { groupList } from "../src/server/people/groupPage";
-import { makeGroup, setMember } from "../src/server/people/groups";
+import { createGroup, setMember } from "../src/server/people/groups";
 import { changeRules, houseRules } from "../src/server/rules/rules";
 import { addEntry } from "../src/server/vaults/entries";
-import { makeVault } from "../src/server/vaults/vaults";
+import { createVault } from "../src/server/vaults/vaults";
 
-let house: InProcess;
+let app: InProcess;
 let f: Fixture;
 let entryId: string;
-const db = () => house.galtry;
+const db = () => app.galtry;
 const DAY = 86_400_000;
 
 beforeAll(async () => {
-  house = await inProcess();
-  f = await makeFixture(house.galtry);
+  app = await inProcess();
+  f = await makeFixture(app.galtry);
 });
-afterAll(() => house.close());
+afterAll(() => app.close());
 beforeEach(async () => {
   const values = { name: "Kiosk", signInPage: "https://kiosk.example/in", password: "canary-kiosk/73" };
   ({ entryId } = await addEntry.execute(db(), { parentId: f.vaultId, captured: false, values }, f.as("steward")));
@@ -89,7 +89,7 @@ describe("what may be given", () => {
   });
 
   test("only to one's own groups, where the rules say so", async () => {
-    const { groupId } = await makeGroup.execute(db(), { name: "Own and other" }, f.as("owner"));
+    const { groupId } = await createGroup.execute(db(), { name: "Own and other" }, f.as("owner"));
     await rule({ ownGroups: true });
     expect(await to({ groupId }, "use")).toBe("bad-input subject");
     await setMember.execute(db(), { groupId, personId: f.ids.steward }, f.as("owner"));
@@ -111,8 +111,8 @@ describe("what may be given", () => {
     // A request brings its own reason.
     await give(db(), f.as("steward"), entryId, f.ids.use, "use");
     const asked = { nodeId: entryId, level: "reveal" as const, why: "Stocktaking" };
-    const { askId } = await askForAccess.execute(db(), asked, f.as("use"));
-    expect(await outcome(answerAsk.execute(db(), { askId, yes: true }, f.as("steward")))).toBe("given");
+    const { askId } = await requestAccess.execute(db(), asked, f.as("use"));
+    expect(await outcome(answerRequest.execute(db(), { askId, yes: true }, f.as("steward")))).toBe("given");
   });
 
   test("lowering and shortening are against no rule", async () => {
@@ -156,7 +156,7 @@ describe("longer than one steward may give", () => {
 
   test("is refused where there is no second steward to ask", async () => {
     await rule({ longest: { staff: 7, guests: 7 } });
-    const { vaultId } = await makeVault.execute(db(), { name: "Alone" }, f.as("owner"));
+    const { vaultId } = await createVault.execute(db(), { name: "Alone" }, f.as("owner"));
     const changes = [
       { type: "set", nodeId: vaultId, subject: subjectOf("use"), grants: [{ level: "use", from: null, until: null }] },
     ];
@@ -165,14 +165,14 @@ describe("longer than one steward may give", () => {
     const { id: slipId, revision, said } = slip!;
     const input = { slipId, revision, ground: said.ground };
     expect(await outcome(applySlip.execute(db(), input, f.as("owner")))).toBe("second-yes");
-    await dropSlip.execute(db(), { slipId }, f.as("owner"));
+    await discardSlip.execute(db(), { slipId }, f.as("owner"));
   });
 });
 
 describe("who makes what", () => {
   test("vaults and groups; whoever of the staff makes a group keeps it", async () => {
-    const vault = (kind: Kind) => outcome(makeVault.execute(db(), { name: `Vault of ${kind}` }, f.as(kind)));
-    const group = (kind: Kind) => outcome(makeGroup.execute(db(), { name: `Team of ${kind}` }, f.as(kind)));
+    const vault = (kind: Kind) => outcome(createVault.execute(db(), { name: `Vault of ${kind}` }, f.as(kind)));
+    const group = (kind: Kind) => outcome(createGroup.execute(db(), { name: `Team of ${kind}` }, f.as(kind)));
     await rule({ makes: { ...USUAL_RULES.makes, vaults: "owners", groups: "staff" } });
     expect([await vault("administrator"), await vault("owner")]).toEqual(["not-allowed", "given"]);
     expect([await group("use"), await group("guest")]).toEqual(["given", "not-allowed"]);
@@ -182,7 +182,7 @@ describe("who makes what", () => {
   test("handover links: nobody, stewards, or whoever may reveal, who then sees their own", async () => {
     const link = (kind: Kind) =>
       outcome(
-        makeHandover.execute(
+        createHandover.execute(
           db(),
           { entryId: f.entryId, fields: ["password"], until: Date.now() + DAY, openings: 1 },
           f.as(kind),

@@ -4,7 +4,7 @@ import { startGaltry } from "../src/server/galtry";
 import { beginImport, importChunk, publishImport } from "../src/server/vaults/importing";
 
 const [parentId, personId] = process.argv.slice(2) as [string, string];
-const house = await startGaltry(readConfiguration());
+const app = await startGaltry(readConfiguration());
 const by = {
   kind: "person" as const,
   personId,
@@ -16,10 +16,10 @@ const by = {
 
 console.log("importing");
 for (let file = 0; ; file++) {
-  const { importId } = await beginImport.execute(house, { parentId }, by);
+  const { importId } = await beginImport.execute(app, { parentId }, by);
   for (let chunk = 0; chunk < 4; chunk++)
     await importChunk.execute(
-      house,
+      app,
       {
         importId,
         rows: Array.from({ length: 25 }, (_, i) => ({
@@ -34,6 +34,6 @@ for (let file = 0; ; file++) {
       },
       by,
     );
-  await publishImport.execute(house, { importId }, by);
+  await publishImport.execute(app, { importId }, by);
   console.log(`published ${importId}`);
 }

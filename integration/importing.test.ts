@@ -7,7 +7,7 @@ import { type Fixture, give, makeFixture } from "../demo/fixture";
 import { type InProcess, inProcess } from "../demo/inProcess";
 import { unpack } from "../src/core/packed";
 import { carriesSecret, tracesOf } from "../src/core/signin/carries";
-import { setAsksFirst } from "../src/server/access/askFirst";
+import { setApproval } from "../src/server/access/askFirst";
 import { entries, importUpdates, journal } from "../src/server/database/schema";
 import { frontDesk } from "../src/server/frontdesk/frontDesk";
 import { sweepDeadImports } from "../src/server/housekeeping";
@@ -17,24 +17,24 @@ import { sweepOld } from "../src/server/upkeep/sweeping";
 import { compareRows } from "../src/server/vaults/comparing";
 import { addEntry, changeEntry } from "../src/server/vaults/entries";
 import { entryPage } from "../src/server/vaults/entryPage";
-import { makeFolder } from "../src/server/vaults/folders";
+import { createFolder } from "../src/server/vaults/folders";
 import { beginImport, cancelImport, importChunk, publishImport } from "../src/server/vaults/importing";
 import { importPage, undoImport } from "../src/server/vaults/importUndo";
 import { revealField } from "../src/server/vaults/revealing";
-import { changeAskAgain } from "../src/server/vaults/signingIn";
+import { setPasswordOnReveal } from "../src/server/vaults/signingIn";
 import { vaultLedger } from "../src/server/vaults/vaults";
 
 const CANARY = "canary-brought-in/Quince 81";
 
-let house: InProcess;
+let app: InProcess;
 let f: Fixture;
-const db = () => house.galtry;
+const db = () => app.galtry;
 
 beforeAll(async () => {
-  house = await inProcess();
-  f = await makeFixture(house.galtry);
+  app = await inProcess();
+  f = await makeFixture(app.galtry);
 });
-afterAll(() => house.close());
+afterAll(() => app.close());
 
 const login = (name: string, more: object = {}, folder: string[] = []) => ({
   kind: "website-login",
@@ -104,7 +104,7 @@ describe("bringing in", () => {
   });
 
   test("folders that are there are used, not made twice", async () => {
-    await makeFolder.execute(db(), { parentId: f.vaultId, name: "Shelf" }, f.as("steward"));
+    await createFolder.execute(db(), { parentId: f.vaultId, name: "Shelf" }, f.as("steward"));
     const importId = await begun([login("Dotterel", {}, ["Shelf"]), login("Dunnock", {}, ["Shelf"])]);
     expect(await publishImport.execute(db(), { importId }, f.as("steward"))).toMatchObject({ entries: 2, folders: 0 });
   });
@@ -238,8 +238,8 @@ describe("comparing is no way to guess", () => {
       );
     expect(await alikeOf(twin.entryId)).toContain("Kestrel");
     for (const gate of ["asksFirst", "askAgain"] as const) {
-      if (gate === "asksFirst") await setAsksFirst.execute(db(), { entryId, stewards: 1, minutes: 5 }, f.as("steward"));
-      else await changeAskAgain.execute(db(), { entryId, askAgain: true }, f.as("steward"));
+      if (gate === "asksFirst") await setApproval.execute(db(), { entryId, stewards: 1, minutes: 5 }, f.as("steward"));
+      else await setPasswordOnReveal.execute(db(), { entryId, askAgain: true }, f.as("steward"));
       expect(await compare([right], at, "steward")).toEqual([{ likeness: "new", entryId: null }]);
       // Neither is it told where the same password is used, on either side.
       expect(await alikeOf(twin.entryId)).not.toContain("Kestrel");
@@ -247,7 +247,7 @@ describe("comparing is no way to guess", () => {
       const asked = { entryIds: [entryId], password: right.password };
       expect((await refusal(compareLogin.execute(db(), asked, f.lanyard("steward"), at))).code).toBe("not-allowed");
       if (gate === "asksFirst") await db().db.update(entries).set({ asksFirst: 0 }).where(eq(entries.nodeId, entryId));
-      else await changeAskAgain.execute(db(), { entryId, askAgain: false }, f.as("steward"));
+      else await setPasswordOnReveal.execute(db(), { entryId, askAgain: false }, f.as("steward"));
     }
   });
 });
@@ -413,7 +413,7 @@ describe("sudden ends", () => {
     const said: string[] = [];
     for (let round = 0; round < 8; round++) {
       const child = spawn(process.execPath, ["--import", "tsx", "integration/importer.ts", f.vaultId, f.ids.steward], {
-        env: house.environment,
+        env: app.environment,
         stdio: ["ignore", "pipe", "inherit"],
       });
       let text = "";

@@ -11,14 +11,14 @@ import { readConfiguration } from "../src/server/configuration";
 import { closeGaltry, startGaltry } from "../src/server/galtry";
 import { revealField } from "../src/server/vaults/revealing";
 
-let house: InProcess;
+let app: InProcess;
 let f: Fixture;
 
 beforeAll(async () => {
-  house = await inProcess();
-  f = await makeFixture(house.galtry);
+  app = await inProcess();
+  f = await makeFixture(app.galtry);
 });
-afterAll(() => house.close());
+afterAll(() => app.close());
 
 function script(
   name: string,
@@ -26,7 +26,7 @@ function script(
   more: Record<string, string> = {},
 ): { status: number | null; out: string } {
   const ran = spawnSync(process.execPath, ["--import", "tsx", `scripts/${name}.ts`, ...args], {
-    env: { ...house.environment, ...more } as NodeJS.ProcessEnv,
+    env: { ...app.environment, ...more } as NodeJS.ProcessEnv,
     encoding: "utf8",
   });
   return { status: ran.status, out: `${ran.stdout}${ran.stderr}`.trim() };
@@ -35,12 +35,12 @@ function script(
 /** Read by another process: closing a file here would drop the database's locks on it. */
 const contentOf = (file: string): Buffer => execFileSync("cat", [file], { maxBuffer: 1 << 28 });
 
-const data = () => house.environment.GALTRY_DATA!;
-const elsewhere = (name: string) => path.join(house.folder, name);
+const data = () => app.environment.GALTRY_DATA!;
+const elsewhere = (name: string) => path.join(app.folder, name);
 
 describe("what lies on the disk", () => {
   test("is encrypted: neither names nor secrets stand in the files, and without the key the database does not open", async () => {
-    await house.galtry.opened.client.execute("PRAGMA wal_checkpoint(PASSIVE)");
+    await app.galtry.opened.client.execute("PRAGMA wal_checkpoint(PASSIVE)");
     for (const file of ["galtry.db", "galtry.db-wal", "keys.json"]) {
       const raw = contentOf(path.join(data(), file));
       for (const text of [CANARY, "Pellam Tickets", "SQLite format 3", "tarrowick"])
@@ -54,7 +54,7 @@ describe("what lies on the disk", () => {
   });
 
   test("and opened with its key it still holds no secret in any column", async () => {
-    const { client } = house.galtry.opened;
+    const { client } = app.galtry.opened;
     for (const { name } of (await client.execute("select name from sqlite_master where type = 'table'"))
       .rows as unknown as { name: string }[])
       for (const row of (await client.execute(`select * from "${name}"`)).rows)
@@ -65,7 +65,7 @@ describe("what lies on the disk", () => {
   });
 
   test("the key file is Galtry's alone to read", () => {
-    expect(statSync(house.environment.GALTRY_ROOT_KEY_FILE!).mode & 0o777).toBe(0o600);
+    expect(statSync(app.environment.GALTRY_ROOT_KEY_FILE!).mode & 0o777).toBe(0o600);
     expect(statSync(path.join(data(), "keys.json")).mode & 0o777).toBe(0o600);
   });
 });
@@ -73,7 +73,7 @@ describe("what lies on the disk", () => {
 describe("the start", () => {
   const refused = async (more: Record<string, string>) => {
     try {
-      const opened = await startGaltry(readConfiguration({ ...house.environment, ...more }));
+      const opened = await startGaltry(readConfiguration({ ...app.environment, ...more }));
       await closeGaltry(opened);
       return "started";
     } catch (error) {
@@ -89,9 +89,9 @@ describe("the start", () => {
     );
     expect(await refused({ GALTRY_ROOT_KEY: "short" })).toContain("not 32 bytes");
     expect(await refused({ GALTRY_ROOT_KEY_FILE: path.join(data(), "root.key") })).toContain("inside the data folder");
-    chmodSync(house.environment.GALTRY_ROOT_KEY_FILE!, 0o644);
+    chmodSync(app.environment.GALTRY_ROOT_KEY_FILE!, 0o644);
     expect(await refused({})).toContain("can be read by others");
-    chmodSync(house.environment.GALTRY_ROOT_KEY_FILE!, 0o600);
+    chmodSync(app.environment.GALTRY_ROOT_KEY_FILE!, 0o600);
     expect(await refused({})).toBe("started");
   });
 
@@ -103,18 +103,18 @@ describe("the start", () => {
 
   test("plain http off this machine, and Galtry as a target, are refused", async () => {
     expect(await refused({ GALTRY_PUBLIC_URL: "http://galtry.tarrowick.example" })).toContain("only behind https");
-    expect(await refused({ GALTRY_ALLOWED_TARGETS: `localhost:${house.environment.GALTRY_PORT}` })).toContain(
+    expect(await refused({ GALTRY_ALLOWED_TARGETS: `localhost:${app.environment.GALTRY_PORT}` })).toContain(
       "Galtry itself",
     );
-    expect(await refused({ GALTRY_ALLOWED_TARGETS: `evil.localhost:${house.environment.GALTRY_PORT}` })).toContain(
+    expect(await refused({ GALTRY_ALLOWED_TARGETS: `evil.localhost:${app.environment.GALTRY_PORT}` })).toContain(
       "Galtry itself",
     );
   });
 
   test("a database of a newer Galtry is refused", async () => {
-    await house.galtry.db.run(sql`insert into __drizzle_migrations (hash, created_at) values ('later', 9999999999999)`);
+    await app.galtry.db.run(sql`insert into __drizzle_migrations (hash, created_at) values ('later', 9999999999999)`);
     expect(await refused({})).toContain("newer Galtry");
-    await house.galtry.db.run(sql`delete from __drizzle_migrations where hash = 'later'`);
+    await app.galtry.db.run(sql`delete from __drizzle_migrations where hash = 'later'`);
   });
 });
 
@@ -139,7 +139,7 @@ describe("backup, restore, rotation", () => {
     const { status, out } = script("restore", [backup()], place);
     expect(out).toContain("What was revoked since the backup was made may be live again");
     expect(status).toBe(0);
-    const restored = await startGaltry(readConfiguration({ ...house.environment, ...place }));
+    const restored = await startGaltry(readConfiguration({ ...app.environment, ...place }));
     expect(
       (await revealField.execute(restored, { entryId: f.entryId, field: "password", how: "revealed" }, f.as("reveal")))
         .value,
@@ -156,7 +156,7 @@ describe("backup, restore, rotation", () => {
     expect(
       (
         await revealField.execute(
-          house.galtry,
+          app.galtry,
           { entryId: f.entryId, field: "password", how: "revealed" },
           f.as("reveal"),
         )
@@ -165,7 +165,7 @@ describe("backup, restore, rotation", () => {
     expect(readFileSync(path.join(data(), "keys.json"), "utf8")).not.toBe(before);
     expect(script("checkJournal").out).toContain("not the one that this data was locked with");
     expect(script("checkJournal", [], { GALTRY_ROOT_KEY_FILE: next }).out).toContain("whole");
-    house.environment.GALTRY_ROOT_KEY_FILE = next;
+    app.environment.GALTRY_ROOT_KEY_FILE = next;
     // A key file cut off in the middle of writing is never in place of the whole one.
     writeFileSync(path.join(data(), "keys.json.1.new"), "{");
     expect(script("checkJournal").out).toContain("whole");
@@ -177,7 +177,7 @@ describe("backup, restore, rotation", () => {
     expect(status).toBe(0);
     expect(script("ownerLink", ["use@tarrowick.example"]).status).toBe(1);
     expect(
-      (await house.galtry.db.query.notices.findMany()).some((notice) => notice.text.includes("on the server itself")),
+      (await app.galtry.db.query.notices.findMany()).some((notice) => notice.text.includes("on the server itself")),
     ).toBe(true);
   });
 });
@@ -189,7 +189,7 @@ describe("the journal", () => {
     const whole = check();
     const head = /head ([0-9a-f]{64})/.exec(whole.out)![1]!;
     expect(check("--head", head).status).toBe(0);
-    const { db } = house.galtry;
+    const { db } = app.galtry;
     const [line] = await db.all<{ details: string }>(sql`select details from journal where seq = 7`);
     await db.run(sql`update journal set details = '{"altered":true}' where seq = 7`);
     expect(check()).toMatchObject({
@@ -212,17 +212,17 @@ describe("the journal", () => {
   });
 
   test("a name can be erased without breaking the chain", async () => {
-    await house.galtry.db.run(sql`delete from journal_names where name = 'Person leaver'`);
+    await app.galtry.db.run(sql`delete from journal_names where name = 'Person leaver'`);
     expect(check().out).toContain("whole");
     expect(check().out).toMatch(/erased names: [1-9]/);
   });
 
   test("a name that was altered, or stands for somebody else now, is found", async () => {
-    const { db } = house.galtry;
+    const { db } = app.galtry;
     const [row] = await db.all<{ hash: string; ref: string }>(
       sql`select hash, ref from journal_names where name = 'Person steward'`,
     );
-    for (const change of [sql`name = 'Person somebody'`, sql`ref = ${house.galtry.process}`]) {
+    for (const change of [sql`name = 'Person somebody'`, sql`ref = ${app.galtry.process}`]) {
       await db.run(sql`update journal_names set ${change} where hash = ${row!.hash}`);
       expect(check()).toMatchObject({ status: 1, out: expect.stringContaining("a name was altered") });
       await db.run(sql`update journal_names set name = 'Person steward', ref = ${row!.ref} where hash = ${row!.hash}`);

@@ -4,28 +4,28 @@ import { afterAll, beforeAll, beforeEach, expect, test } from "vitest";
 import { type Fixture, give, type Kind, makeFixture } from "../demo/fixture";
 import { type InProcess, inProcess } from "../demo/inProcess";
 import { carriesSecret, tracesOf } from "../src/core/signin/carries";
-import { closeLetterbox, dropIn, hangLetterbox, letterboxList, lookAtLetterbox } from "../src/server/access/letterbox";
+import { closeLetterbox, sendToLetterbox, createLetterbox, letterboxList, lookAtLetterbox } from "../src/server/access/letterbox";
 import { notices, OUTSIDE } from "../src/server/database/schema";
 import { journalPage } from "../src/server/journal/page";
 import { markLeaver } from "../src/server/people/persons";
 import { entryPage } from "../src/server/vaults/entryPage";
-import { binFolder, makeFolder } from "../src/server/vaults/folders";
+import { binFolder, createFolder } from "../src/server/vaults/folders";
 import { revealField } from "../src/server/vaults/revealing";
 
-let house: InProcess;
+let app: InProcess;
 let f: Fixture;
 let folderId: string;
-const db = () => house.galtry;
+const db = () => app.galtry;
 const DAY = 86_400_000;
 const SECRET = "canary-of-outside/73 quay";
 
 beforeAll(async () => {
-  house = await inProcess();
-  f = await makeFixture(house.galtry);
+  app = await inProcess();
+  f = await makeFixture(app.galtry);
 });
-afterAll(() => house.close());
+afterAll(() => app.close());
 beforeEach(async () => {
-  ({ folderId } = await makeFolder.execute(db(), { parentId: f.vaultId, name: "Alarms" }, f.as("steward")));
+  ({ folderId } = await createFolder.execute(db(), { parentId: f.vaultId, name: "Alarms" }, f.as("steward")));
 });
 
 const code = (promise: Promise<unknown>) =>
@@ -35,12 +35,12 @@ const code = (promise: Promise<unknown>) =>
   );
 const hang = async (more: object = {}, by: Kind = "steward") => {
   const input = { nodeId: folderId, name: "The new alarm", labels: ["Code", "Duress code"], until: Date.now() + DAY };
-  const { address } = await hangLetterbox.execute(db(), { ...input, ...more }, f.as(by));
+  const { address } = await createLetterbox.execute(db(), { ...input, ...more }, f.as(by));
   return new URL(address).hash.slice(1);
 };
 const look = (token: string, at?: number) => lookAtLetterbox.execute(db(), { token }, f.nobody, at);
 const drop = (token: string, values = [SECRET, ""], at?: number) =>
-  dropIn.execute(db(), { token, values, from: "Pia of the alarm firm" }, f.nobody, at);
+  sendToLetterbox.execute(db(), { token, values, from: "Pia of the alarm firm" }, f.nobody, at);
 const boxes = () => letterboxList.execute(db(), { nodeId: folderId }, f.as("steward"));
 
 test("a stranger with the link reads who asks for what, drops it in once, and is told nothing of where", async () => {

@@ -14,7 +14,7 @@ import { freePort } from "../demo/freePort";
 import { type InProcess, inProcess } from "../demo/inProcess";
 import { hasLibsqlServer, type LibsqlServer, startLibsqlServer } from "../demo/libsqlServer";
 import { checkChain } from "../src/core/journal/chain";
-import { withdrawAccess } from "../src/server/access/grants";
+import { endAccess } from "../src/server/access/grants";
 import { readConfiguration } from "../src/server/configuration";
 import { Replica } from "../src/server/database/replica";
 import { entries, grants, journal } from "../src/server/database/schema";
@@ -29,34 +29,34 @@ import { vaultLedger } from "../src/server/vaults/vaults";
 
 const CANARY = "canary-on-the-server/Quince 14";
 let server: LibsqlServer;
-let house: InProcess;
+let app: InProcess;
 let other: Galtry;
 let environment: Record<string, string>;
 let f: Fixture;
-const db = () => house.galtry;
+const db = () => app.galtry;
 
 // Only where there is a binary for this platform.
 describe.runIf(hasLibsqlServer)("on a libSQL server", () => {
   beforeAll(async () => {
     server = await startLibsqlServer();
-    house = await inProcess({ GALTRY_DATABASE_URL: server.url, GALTRY_DATABASE_TOKEN: server.token }, true);
+    app = await inProcess({ GALTRY_DATABASE_URL: server.url, GALTRY_DATABASE_TOKEN: server.token }, true);
     f = await makeFixture(db());
     environment = await elsewhere("second");
     other = await startGaltry(readConfiguration(environment), { serves: true });
   }, 120_000);
   afterAll(async () => {
     if (other) await closeGaltry(other);
-    await house?.close();
+    await app?.close();
     await server?.close();
   });
 
   /** As on another machine: a folder and a port of its own, the same key file. */
   async function elsewhere(name: string): Promise<Record<string, string>> {
-    const folder = path.join(house.folder, name);
+    const folder = path.join(app.folder, name);
     mkdirSync(folder);
-    cpSync(path.join(house.environment.GALTRY_DATA!, "keys.json"), path.join(folder, "keys.json"));
+    cpSync(path.join(app.environment.GALTRY_DATA!, "keys.json"), path.join(folder, "keys.json"));
     return {
-      ...(house.environment as Record<string, string>),
+      ...(app.environment as Record<string, string>),
       GALTRY_DATA: folder,
       GALTRY_PORT: String(await freePort()),
     };
@@ -90,7 +90,7 @@ describe.runIf(hasLibsqlServer)("on a libSQL server", () => {
     const [grant] = (await db().db.select().from(grants).where(eq(grants.subjectId, f.ids.reveal))).filter(
       (row) => row.validUntil === null,
     );
-    await withdrawAccess.execute(db(), { grantId: grant!.id }, f.as("steward"));
+    await endAccess.execute(db(), { grantId: grant!.id }, f.as("steward"));
     await upToDate(other);
     expect(await level()).toBe("none");
   });
@@ -146,7 +146,7 @@ describe.runIf(hasLibsqlServer)("on a libSQL server", () => {
         .some((file) => execFileSync("cat", [file], { maxBuffer: 1 << 28 }).includes(text));
     expect(holds(server.folder, "Canary name on disk")).toBe(true);
     expect(holds(server.folder, CANARY)).toBe(false);
-    for (const folder of [house.environment.GALTRY_DATA!, environment.GALTRY_DATA!]) {
+    for (const folder of [app.environment.GALTRY_DATA!, environment.GALTRY_DATA!]) {
       expect(readdirSync(folder).some((name) => name.startsWith("replica-"))).toBe(true);
       for (const text of [CANARY, "Canary name on disk", "SQLite format 3"]) expect(holds(folder, text)).toBe(false);
       for (const name of readdirSync(folder).filter((one) => one.startsWith("replica-")))
@@ -177,7 +177,7 @@ describe.runIf(hasLibsqlServer)("on a libSQL server", () => {
         encoding: "utf8",
         stdio: ["ignore", "pipe", "pipe"],
       });
-    const backup = path.join(house.folder, "backup");
+    const backup = path.join(app.folder, "backup");
     await upToDate(db());
     const all = (await namesAt(db())).sort();
     expect(run("backup", [backup], {})).toMatch(/journal lines, head/);
@@ -186,7 +186,7 @@ describe.runIf(hasLibsqlServer)("on a libSQL server", () => {
     const onto = {
       GALTRY_DATABASE_URL: empty.url,
       GALTRY_DATABASE_TOKEN: empty.token,
-      GALTRY_DATA: path.join(house.folder, "restored"),
+      GALTRY_DATA: path.join(app.folder, "restored"),
     };
     expect(run("restore", [backup], onto)).toContain("Restored into the database server");
     const restored = await startGaltry(readConfiguration({ ...environment, ...onto }), { serves: true });
@@ -203,7 +203,7 @@ describe.runIf(hasLibsqlServer)("on a libSQL server", () => {
     const [grant] = (await restored.db.select().from(grants).where(eq(grants.subjectId, f.ids.edit))).filter(
       (row) => row.validUntil === null && row.nodeId === f.entryId,
     );
-    await withdrawAccess.execute(restored, { grantId: grant!.id }, f.as("steward"));
+    await endAccess.execute(restored, { grantId: grant!.id }, f.as("steward"));
     expect((await restored.access.fresh()).level(f.ids.edit, f.entryId, Date.now())).toBe("none");
     await closeGaltry(restored);
     rmSync(onto.GALTRY_DATA, { recursive: true });
@@ -228,10 +228,10 @@ describe.runIf(hasLibsqlServer)("on a libSQL server", () => {
       expect(await refused({ GALTRY_DATABASE_TOKEN: "not a token" })).toContain(
         "does not accept GALTRY_DATABASE_TOKEN",
       );
-      const empty = path.join(house.folder, "empty");
+      const empty = path.join(app.folder, "empty");
       expect(await refused({ GALTRY_DATA: empty })).toContain(`no key file in ${empty}`);
       const { folder, environment: own, close } = await inProcess();
-      const wrong = path.join(house.folder, "wrong");
+      const wrong = path.join(app.folder, "wrong");
       cpSync(own.GALTRY_DATA!, wrong, { recursive: true });
       // Two that begin at once on an empty server, each with keys of its own: one of them goes on.
       const contested = await startLibsqlServer();
@@ -239,7 +239,7 @@ describe.runIf(hasLibsqlServer)("on a libSQL server", () => {
         refused({
           GALTRY_DATABASE_URL: contested.url,
           GALTRY_DATABASE_TOKEN: contested.token,
-          GALTRY_DATA: path.join(house.folder, `first-${name}`),
+          GALTRY_DATA: path.join(app.folder, `first-${name}`),
           GALTRY_PORT: String(20_000 + name.length),
         }),
       );
@@ -363,7 +363,7 @@ describe.runIf(hasLibsqlServer)("on a libSQL server", () => {
     await bothAnswer();
     expect([await level(db()), await level(other)]).toEqual(["use", "use"]);
     const own = await db().db.select().from(grants).where(eq(grants.subjectId, f.ids.guest));
-    await withdrawAccess.execute(
+    await endAccess.execute(
       db(),
       { grantId: own.find((row) => row.validUntil === null && row.nodeId === f.entryId)!.id },
       f.as("steward"),

@@ -5,7 +5,7 @@ import { and, eq } from "drizzle-orm";
 import { afterAll, beforeAll, describe, expect, test, vi } from "vitest";
 import { type Fixture, give, makeFixture, PASSWORD } from "../demo/fixture";
 import { type InProcess, inProcess } from "../demo/inProcess";
-import { hangLetterbox } from "../src/server/access/letterbox";
+import { createLetterbox } from "../src/server/access/letterbox";
 import { draftSlip } from "../src/server/access/slip";
 import { readConfiguration } from "../src/server/configuration";
 import { journal } from "../src/server/database/schema";
@@ -13,7 +13,7 @@ import { startGaltry } from "../src/server/galtry";
 import { journalPage } from "../src/server/journal/page";
 import { makeRootKey } from "../src/server/keys/rootKey";
 import { Hub } from "../src/server/live/hub";
-import { makeGroup, setMember } from "../src/server/people/groups";
+import { createGroup, setMember } from "../src/server/people/groups";
 import * as password from "../src/server/people/password";
 import { proveAgain, signIn } from "../src/server/people/sessions";
 import { acceptLink } from "../src/server/people/setUp";
@@ -21,16 +21,16 @@ import { GuardedClient } from "../src/server/signin/guardedClient";
 import { addPiece, beginAttachment, finishAttachment } from "../src/server/vaults/attachments";
 import { revealField } from "../src/server/vaults/revealing";
 
-let house: InProcess;
+let app: InProcess;
 let f: Fixture;
-const db = () => house.galtry;
+const db = () => app.galtry;
 const HOUR = 3_600_000;
 
 beforeAll(async () => {
-  house = await inProcess();
-  f = await makeFixture(house.galtry);
+  app = await inProcess();
+  f = await makeFixture(app.galtry);
 });
-afterAll(() => house.close());
+afterAll(() => app.close());
 
 const code = (promise: Promise<unknown>) =>
   promise.then(
@@ -115,7 +115,7 @@ test("an owner without a level reads that there is a file and a letterbox, and n
   await addPiece.execute(db(), { attachmentId, number: 0, piece: btoa("plan") }, f.as("steward"));
   await finishAttachment.execute(db(), { attachmentId }, f.as("steward"));
   const until = Date.now() + 24 * HOUR;
-  await hangLetterbox.execute(
+  await createLetterbox.execute(
     db(),
     { nodeId: f.folderId, name: "Canary of the alarm", labels: ["Code"], until },
     f.as("steward"),
@@ -129,7 +129,7 @@ test("an owner without a level reads that there is a file and a letterbox, and n
 });
 
 test("whose keeping of a group is over drafts no change of it", async () => {
-  const { groupId } = await makeGroup.execute(db(), { name: "Season" }, f.as("owner"));
+  const { groupId } = await createGroup.execute(db(), { name: "Season" }, f.as("owner"));
   const until = Date.now() + HOUR;
   await setMember.execute(db(), { groupId, personId: f.ids.edit, keeper: true, from: null, until }, f.as("owner"));
   const change = { type: "member" as const, groupId, personId: f.ids.use, held: { from: null, until: null } };
@@ -142,30 +142,30 @@ test("whose keeping of a group is over drafts no change of it", async () => {
 describe("files and keys", () => {
   test("what Galtry writes is for its own account alone, also what lay there before", async () => {
     await give(db(), f.as("steward"), f.entryId, f.ids.nothing, "use");
-    const data = path.join(house.folder, "data");
+    const data = path.join(app.folder, "data");
     for (const name of readdirSync(data))
       expect(`${name} ${(statSync(path.join(data, name)).mode & 0o077).toString(8)}`).toBe(`${name} 0`);
     expect(statSync(data).mode & 0o077).toBe(0);
   });
 
   test("a new root key is never written where the data lies, by whatever way", () => {
-    const data = path.join(house.folder, "data");
-    const link = path.join(house.folder, "elsewhere");
+    const data = path.join(app.folder, "data");
+    const link = path.join(app.folder, "elsewhere");
     symlinkSync(data, link);
     for (const place of [path.join(data, "new.key"), path.join(data, "deep", "new.key"), path.join(link, "new.key")])
       expect(() => makeRootKey(place, data)).toThrow("within the data folder");
-    mkdirSync(path.join(house.folder, "data-keys"));
-    makeRootKey(path.join(house.folder, "data-keys", "new.key"), data);
+    mkdirSync(path.join(app.folder, "data-keys"));
+    makeRootKey(path.join(app.folder, "data-keys", "new.key"), data);
   });
 
   test("a data folder that is open to others is closed at the next start", async () => {
-    const other = path.join(house.folder, "open");
+    const other = path.join(app.folder, "open");
     mkdirSync(other, { mode: 0o755 });
     const started = await startGaltry(
       readConfiguration({
-        ...house.environment,
+        ...app.environment,
         GALTRY_DATA: other,
-        GALTRY_ROOT_KEY_FILE: path.join(house.folder, "open.key"),
+        GALTRY_ROOT_KEY_FILE: path.join(app.folder, "open.key"),
       }),
     );
     await started.writer.close();

@@ -2,27 +2,27 @@
 import { afterAll, beforeAll, expect, test } from "vitest";
 import { type Fixture, give, makeFixture } from "../demo/fixture";
 import { type InProcess, inProcess } from "../demo/inProcess";
-import { withdrawAccess } from "../src/server/access/grants";
+import { endAccess } from "../src/server/access/grants";
 import { readConfiguration } from "../src/server/configuration";
 import { frontDesk } from "../src/server/frontdesk/frontDesk";
 import { closeGaltry, type Galtry, startGaltry } from "../src/server/galtry";
 import { Hub } from "../src/server/live/hub";
-import { changeVault, makeVault } from "../src/server/vaults/vaults";
+import { changeVault, createVault } from "../src/server/vaults/vaults";
 
-let house: InProcess;
+let app: InProcess;
 let other: Galtry;
 let f: Fixture;
 let hubs: Hub[];
 
 beforeAll(async () => {
-  house = await inProcess();
-  f = await makeFixture(house.galtry);
-  other = await startGaltry(readConfiguration(house.environment));
-  hubs = [new Hub(house.galtry), new Hub(other)];
+  app = await inProcess();
+  f = await makeFixture(app.galtry);
+  other = await startGaltry(readConfiguration(app.environment));
+  hubs = [new Hub(app.galtry), new Hub(other)];
 });
 afterAll(async () => {
   await closeGaltry(other);
-  await house.close();
+  await app.close();
 });
 
 /** Resolves with the milliseconds until the person is told, on each of the two. */
@@ -47,15 +47,15 @@ async function told(
 }
 
 test("a grant reaches the person it is for within a second, through both", async () => {
-  for (const after of await told("nothing", () => give(house.galtry, f.as("steward"), f.entryId, f.ids.nothing, "use")))
+  for (const after of await told("nothing", () => give(app.galtry, f.as("steward"), f.entryId, f.ids.nothing, "use")))
     expect(after).toBeLessThan(1000);
 });
 
 test("a window that closes is told at its moment, and the next look finds nothing", async () => {
   const until = Date.now() + 700;
-  await give(house.galtry, f.as("steward"), f.otherEntryId, f.ids.use, "use", until);
+  await give(app.galtry, f.as("steward"), f.otherEntryId, f.ids.use, "use", until);
   await new Promise((resolve) => setTimeout(resolve, 300));
-  const lines = async () => (await frontDesk.execute(house.galtry, {}, f.as("use"))).lines.map((line) => line.id);
+  const lines = async () => (await frontDesk.execute(app.galtry, {}, f.as("use"))).lines.map((line) => line.id);
   expect(await lines()).toContain(f.otherEntryId);
   const heard = await told("use", async () => undefined);
   for (const after of heard) expect(after).toBeLessThan(1400);
@@ -64,8 +64,8 @@ test("a window that closes is told at its moment, and the next look finds nothin
 });
 
 test("what concerns others is not told", async () => {
-  const { vaultId } = await makeVault.execute(
-    house.galtry,
+  const { vaultId } = await createVault.execute(
+    app.galtry,
     { name: "Elsewhere", description: "" },
     f.as("administrator"),
   );
@@ -74,7 +74,7 @@ test("what concerns others is not told", async () => {
     await told(
       "guest",
       () =>
-        changeVault.execute(house.galtry, { vaultId, name: "Elsewhere still", description: "" }, f.as("administrator")),
+        changeVault.execute(app.galtry, { vaultId, name: "Elsewhere still", description: "" }, f.as("administrator")),
       800,
     ),
   ).toEqual([null, null]);
@@ -84,8 +84,8 @@ test("whoever was away is told that they missed something, and only then", async
   const [hub] = hubs as [Hub, Hub];
   const seen = { seen: hub.cursor, at: Date.now() };
   expect(await hub.missed(seen)).toBe(false);
-  const { grantId } = await give(house.galtry, f.as("steward"), f.entryId, f.ids.administrator, "edit");
+  const { grantId } = await give(app.galtry, f.as("steward"), f.entryId, f.ids.administrator, "edit");
   await new Promise((resolve) => setTimeout(resolve, 400));
   expect(await hub.missed(seen)).toBe(true);
-  await withdrawAccess.execute(house.galtry, { grantId }, f.as("steward"));
+  await endAccess.execute(app.galtry, { grantId }, f.as("steward"));
 });

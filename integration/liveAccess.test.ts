@@ -3,44 +3,44 @@ import { isNull } from "drizzle-orm";
 import { afterAll, beforeAll, expect, test } from "vitest";
 import { type Fixture, KINDS, makeFixture } from "../demo/fixture";
 import { type InProcess, inProcess } from "../demo/inProcess";
-import { changeAccess, giveAccess, withdrawAccess } from "../src/server/access/grants";
+import { changeAccess, giveAccess, endAccess } from "../src/server/access/grants";
 import { resolveAt } from "../src/server/access/load";
 import { readConfiguration } from "../src/server/configuration";
 import { grants } from "../src/server/database/schema";
 import { closeGaltry, type Galtry, startGaltry } from "../src/server/galtry";
-import { makeGroup, removeMember, setMember } from "../src/server/people/groups";
-import { bringBack, changeRole, suspendPerson } from "../src/server/people/persons";
+import { createGroup, removeMember, setMember } from "../src/server/people/groups";
+import { reinstate, changeRole, suspendPerson } from "../src/server/people/persons";
 import { Refused } from "../src/server/refused";
 import { binEntry, eraseEntry, restoreEntry } from "../src/server/vaults/bin";
 import { addEntry } from "../src/server/vaults/entries";
-import { makeFolder } from "../src/server/vaults/folders";
+import { createFolder } from "../src/server/vaults/folders";
 import { moveNodes } from "../src/server/vaults/moving";
 import { markSeparate } from "../src/server/vaults/separating";
 import { numbers } from "./numbers";
 
 const STEPS = 60;
 const HOUR = 3_600_000;
-let house: InProcess;
+let app: InProcess;
 let other: Galtry;
 let f: Fixture;
 
 beforeAll(async () => {
-  house = await inProcess();
-  f = await makeFixture(house.galtry);
-  other = await startGaltry(readConfiguration(house.environment));
+  app = await inProcess();
+  f = await makeFixture(app.galtry);
+  other = await startGaltry(readConfiguration(app.environment));
 });
 afterAll(async () => {
   await closeGaltry(other);
-  await house.close();
+  await app.close();
 });
 
 test("after every act", async () => {
   const next = numbers(20_261_129);
   const pick = <T>(some: readonly T[]): T => some[next(some.length)]!;
-  const db = house.galtry.db;
+  const db = app.galtry.db;
   const groups = [
-    (await makeGroup.execute(house.galtry, { name: "Desk" }, f.as("administrator"))).groupId,
-    (await makeGroup.execute(house.galtry, { name: "Tours" }, f.as("administrator"))).groupId,
+    (await createGroup.execute(app.galtry, { name: "Desk" }, f.as("administrator"))).groupId,
+    (await createGroup.execute(app.galtry, { name: "Tours" }, f.as("administrator"))).groupId,
   ];
   const nodes = new Set([f.vaultId, f.folderId, f.entryId, f.otherEntryId]);
   const folders = [f.folderId];
@@ -72,7 +72,7 @@ test("after every act", async () => {
         { grantId: (await someGrant()).id, level: level(), from: null, until: end(Date.now()), why: "daily work" },
         f.as("steward"),
       ),
-    async (on) => withdrawAccess.execute(on, { grantId: (await someGrant()).id }, f.as("steward")),
+    async (on) => endAccess.execute(on, { grantId: (await someGrant()).id }, f.as("steward")),
     (on) =>
       setMember.execute(
         on,
@@ -82,7 +82,7 @@ test("after every act", async () => {
     (on) => removeMember.execute(on, { groupId: pick(groups), personId: f.ids[pick(KINDS)] }, f.as("administrator")),
     (on) =>
       suspendPerson.execute(on, { personId: f.ids[pick(["use", "edit", "nothing"] as const)], why: "" }, f.as("owner")),
-    (on) => bringBack.execute(on, { personId: f.ids[pick(["use", "edit", "suspended"] as const)] }, f.as("owner")),
+    (on) => reinstate.execute(on, { personId: f.ids[pick(["use", "edit", "suspended"] as const)] }, f.as("owner")),
     (on) =>
       changeRole.execute(
         on,
@@ -90,7 +90,7 @@ test("after every act", async () => {
         f.as("owner"),
       ),
     async (on) => {
-      const { folderId } = await makeFolder.execute(
+      const { folderId } = await createFolder.execute(
         on,
         { parentId: pick([f.vaultId, ...folders]), name: `Drawer ${nodes.size}` },
         f.as("steward"),
@@ -116,14 +116,14 @@ test("after every act", async () => {
   ];
 
   for (let i = 0; i < STEPS; i++) {
-    const on = i % 2 === 0 ? house.galtry : other;
+    const on = i % 2 === 0 ? app.galtry : other;
     try {
       await pick(acts)(on);
       done += 1;
     } catch (error) {
       if (!(error instanceof Refused)) throw error;
     }
-    const [mine, theirs] = [await house.galtry.access.fresh(), await other.access.fresh()];
+    const [mine, theirs] = [await app.galtry.access.fresh(), await other.access.fresh()];
     for (const at of [Date.now(), Date.now() + 30 * HOUR])
       for (const nodeId of nodes) {
         const rows = new Map<string, string>();

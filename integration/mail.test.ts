@@ -7,8 +7,8 @@ import { randomBytes, toBase64Url } from "../src/core/crypto";
 import {
   handoverList,
   lookAtHandover,
-  mailHandoverCode,
-  makeHandover,
+  sendHandoverCode,
+  createHandover,
   openHandover,
 } from "../src/server/access/handover";
 import { ConfigurationError, readConfiguration } from "../src/server/configuration";
@@ -16,27 +16,27 @@ import { handovers, mails, notices } from "../src/server/database/schema";
 import { sendMails } from "../src/server/mail/post";
 import { queueMail, takeMail } from "../src/server/mail/queue";
 
-let house: InProcess;
+let app: InProcess;
 let f: Fixture;
-const db = () => house.galtry;
-const post = () => house.standins.postRoom;
+const db = () => app.galtry;
+const post = () => app.standins.postRoom;
 const MINUTE = 60_000;
 const PARTNER = "frames@ostler.example";
 const browser = () => toBase64Url(randomBytes(32));
 
 beforeAll(async () => {
-  house = await inProcess();
-  f = await makeFixture(house.galtry);
+  app = await inProcess();
+  f = await makeFixture(app.galtry);
 });
-afterAll(() => house.close());
+afterAll(() => app.close());
 
 async function make(more: object = {}) {
   const input = { entryId: f.otherEntryId, fields: ["password"], until: Date.now() + 60 * MINUTE, openings: 1 };
-  const { address } = await makeHandover.execute(db(), { ...input, mailTo: PARTNER, ...more }, f.as("steward"));
+  const { address } = await createHandover.execute(db(), { ...input, mailTo: PARTNER, ...more }, f.as("steward"));
   return new URL(address).hash.slice(1).split(".")[0]!;
 }
 const ask = (token: string, opener: string, at = Date.now()) =>
-  mailHandoverCode.execute(db(), { token, opener }, f.nobody, at);
+  sendHandoverCode.execute(db(), { token, opener }, f.nobody, at);
 const press = (token: string, opener: string, more: object = {}, at = Date.now()) =>
   openHandover.execute(db(), { token, opener, ...more }, f.nobody, at);
 const look = (token: string, opener: string) => lookAtHandover.execute(db(), { token, opener }, f.nobody);

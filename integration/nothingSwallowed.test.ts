@@ -3,7 +3,7 @@ import { asc, count, eq, gt } from "drizzle-orm";
 import { afterAll, beforeAll, describe, expect, test, vi } from "vitest";
 import { CANARY, type Fixture, give, makeFixture } from "../demo/fixture";
 import { type InProcess, inProcess } from "../demo/inProcess";
-import { withdrawAccess } from "../src/server/access/grants";
+import { endAccess } from "../src/server/access/grants";
 import { accessChanges, entryVersions, grants, notices, outbox, sessions } from "../src/server/database/schema";
 import { answering } from "../src/server/http";
 import { keyList } from "../src/server/lanyard/keys";
@@ -16,15 +16,15 @@ import { revealField } from "../src/server/vaults/revealing";
 
 const DAY = 86_400_000;
 const SERVER = { kind: "server" } as const;
-let house: InProcess;
+let app: InProcess;
 let f: Fixture;
-const db = () => house.galtry;
+const db = () => app.galtry;
 
 beforeAll(async () => {
-  house = await inProcess();
-  f = await makeFixture(house.galtry);
+  app = await inProcess();
+  f = await makeFixture(app.galtry);
 });
-afterAll(() => house.close());
+afterAll(() => app.close());
 
 const request = (path: string) => new Request(`http://localhost${path}`, { headers: { [REQUEST_ID]: "0badcafe" } });
 
@@ -102,7 +102,7 @@ describe("what is old", () => {
     const [grant] = (await db().db.select().from(grants).orderBy(asc(grants.id)).where(gt(grants.id, ""))).filter(
       (row) => row.subjectId === f.ids.reveal && row.validUntil === null,
     );
-    await withdrawAccess.execute(db(), { grantId: grant!.id }, f.as("steward"));
+    await endAccess.execute(db(), { grantId: grant!.id }, f.as("steward"));
     expect((await db().access.fresh()).level(f.ids.reveal, f.entryId, Date.now())).toBe("none");
     await give(db(), f.as("steward"), f.entryId, f.ids.reveal, "reveal");
     expect((await db().access.fresh()).level(f.ids.reveal, f.entryId, Date.now())).toBe("reveal");

@@ -7,45 +7,45 @@ import { PLAIN_VIEW } from "../src/core/ledgerView";
 import type { Caller } from "../src/server/caller";
 import { persons } from "../src/server/database/schema";
 import { journalPage } from "../src/server/journal/page";
-import { ownNotices, putAwayNotices, renewLink, subjectList } from "../src/server/people/persons";
+import { ownNotices, dismissNotices, renewLink, subjectList } from "../src/server/people/persons";
 import { folderPage } from "../src/server/vaults/folderPage";
-import { makeFolder, renameFolder } from "../src/server/vaults/folders";
-import { forgetMapping, keepMapping, mappingList } from "../src/server/vaults/mappings";
+import { createFolder, renameFolder } from "../src/server/vaults/folders";
+import { deleteMapping, saveMapping, mappingList } from "../src/server/vaults/mappings";
 import { vaultPlaces } from "../src/server/vaults/places";
 import { tagEntries } from "../src/server/vaults/several";
 import { changeSteps } from "../src/server/vaults/signingIn";
 import { vaultTags } from "../src/server/vaults/tags";
-import { keepLedgerView, vaultLedger } from "../src/server/vaults/vaults";
+import { saveLedgerView, vaultLedger } from "../src/server/vaults/vaults";
 
-let house: InProcess;
+let app: InProcess;
 let f: Fixture;
-const db = () => house.galtry;
+const db = () => app.galtry;
 
 beforeAll(async () => {
-  house = await inProcess();
-  f = await makeFixture(house.galtry);
+  app = await inProcess();
+  f = await makeFixture(app.galtry);
 });
-afterAll(() => house.close());
+afterAll(() => app.close());
 
 describe("one's own", () => {
   test("a view of a ledger is kept for one person and vault, and given to nobody else", async () => {
     const view = { ...PLAIN_VIEW, columns: ["tags" as const], sort: "used" as const, open: [f.folderId] };
-    await keepLedgerView.execute(db(), { vaultId: f.vaultId, view }, f.as("steward"));
+    await saveLedgerView.execute(db(), { vaultId: f.vaultId, view }, f.as("steward"));
     const viewOf = async (caller: Caller) => (await vaultLedger.execute(db(), { vaultId: f.vaultId }, caller)).view;
     expect(await viewOf(f.as("steward"))).toEqual(view);
     expect(await viewOf(f.as("use"))).toEqual(PLAIN_VIEW);
-    await expect(keepLedgerView.execute(db(), { vaultId: f.vaultId, view }, f.as("nothing"))).rejects.toMatchObject({
+    await expect(saveLedgerView.execute(db(), { vaultId: f.vaultId, view }, f.as("nothing"))).rejects.toMatchObject({
       code: "not-found",
     });
     await expect(
-      keepLedgerView.execute(db(), { vaultId: f.vaultId, view: { ...view, columns: ["password"] } }, f.as("steward")),
+      saveLedgerView.execute(db(), { vaultId: f.vaultId, view: { ...view, columns: ["password"] } }, f.as("steward")),
     ).rejects.toMatchObject({ code: "bad-input" });
   });
 
   test("what columns become is kept under a name, the latest of it, and forgotten by its owner alone", async () => {
     const mapping = { header: ["Titel", "Kennwort"], meanings: ["name", "password"], keepFolders: true };
     const keep = (name: string, more: object = {}, caller: Caller = f.as("edit")) =>
-      keepMapping.execute(db(), { name, mapping: { ...mapping, ...more } }, caller);
+      saveMapping.execute(db(), { name, mapping: { ...mapping, ...more } }, caller);
     await keep("From the browser");
     await keep("From the browser", { keepFolders: false });
     await keep("A drawer");
@@ -56,10 +56,10 @@ describe("one's own", () => {
     ]);
     expect(await mappingList.execute(db(), {}, f.as("steward"))).toEqual([]);
     const { id } = (await list())[0]!;
-    await expect(forgetMapping.execute(db(), { mappingId: id }, f.as("owner"))).rejects.toMatchObject({
+    await expect(deleteMapping.execute(db(), { mappingId: id }, f.as("owner"))).rejects.toMatchObject({
       code: "not-found",
     });
-    await forgetMapping.execute(db(), { mappingId: id }, f.as("edit"));
+    await deleteMapping.execute(db(), { mappingId: id }, f.as("edit"));
     expect((await list()).map(({ name }) => name)).toEqual(["From the browser"]);
     await expect(keep("Wrong", { meanings: ["whatever"] })).rejects.toMatchObject({ code: "bad-input" });
     for (let i = 0; i < 49; i++) await keep(`Kept ${i}`);
@@ -73,16 +73,16 @@ describe("one's own", () => {
     const before = await mine();
     expect(before.length).toBeGreaterThan(0);
     const ids = before.map(({ id }) => id);
-    await putAwayNotices.execute(db(), { ids }, f.as("use"));
+    await dismissNotices.execute(db(), { ids }, f.as("use"));
     expect(await mine()).toEqual(before);
-    await putAwayNotices.execute(db(), { ids }, f.as("steward"));
+    await dismissNotices.execute(db(), { ids }, f.as("steward"));
     expect(await mine()).toEqual([]);
   });
 });
 
 describe("folders, tags, steps", () => {
   test("a folder is renamed with Edit; its page names the way to it, to guests none of it", async () => {
-    const { folderId } = await makeFolder.execute(db(), { parentId: f.folderId, name: "Keys" }, f.as("steward"));
+    const { folderId } = await createFolder.execute(db(), { parentId: f.folderId, name: "Keys" }, f.as("steward"));
     await give(db(), f.as("steward"), folderId, f.ids.use, "use");
     await give(db(), f.as("steward"), folderId, f.ids.edit, "edit");
     await give(db(), f.as("steward"), folderId, f.ids.guest, "edit");

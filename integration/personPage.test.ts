@@ -2,20 +2,20 @@
 import { afterAll, beforeAll, expect, test } from "vitest";
 import { type Fixture, give, type Kind, makeFixture } from "../demo/fixture";
 import { type InProcess, inProcess } from "../demo/inProcess";
-import { makeGroup, setMember } from "../src/server/people/groups";
+import { createGroup, setMember } from "../src/server/people/groups";
 import { personPage } from "../src/server/people/personPage";
 import { addEntry } from "../src/server/vaults/entries";
 import { markSeparate } from "../src/server/vaults/separating";
 
-let house: InProcess;
+let app: InProcess;
 let f: Fixture;
-const db = () => house.galtry;
+const db = () => app.galtry;
 
 beforeAll(async () => {
-  house = await inProcess();
-  f = await makeFixture(house.galtry);
+  app = await inProcess();
+  f = await makeFixture(app.galtry);
 });
-afterAll(() => house.close());
+afterAll(() => app.close());
 
 const see = (who: Kind, by: Kind) => personPage.execute(db(), { personId: f.ids[who] }, f.as(by));
 const code = (promise: Promise<unknown>) =>
@@ -34,7 +34,7 @@ test("says to oneself what one has, with its reason", async () => {
 });
 
 test("says to a steward what somebody has there, and to others nothing at all", async () => {
-  const { groupId } = await makeGroup.execute(db(), { name: "Night team" }, f.as("owner"));
+  const { groupId } = await createGroup.execute(db(), { name: "Night team" }, f.as("owner"));
   await setMember.execute(db(), { groupId, personId: f.ids.use }, f.as("owner"));
   await give(db(), f.as("steward"), f.folderId, f.ids.nothing, "edit");
   const page = await see("nothing", "steward");

@@ -6,18 +6,18 @@ import { unpack } from "../src/core/packed";
 import { ReadingThread } from "../src/server/reading/readingThread";
 import { vaultLedger } from "../src/server/vaults/vaults";
 
-let house: InProcess;
+let app: InProcess;
 let f: Fixture;
-const db = () => house.galtry;
+const db = () => app.galtry;
 const ledger = (as: string) => vaultLedger.execute(db(), { vaultId: f.vaultId }, f.as(as as "steward"));
 
 beforeAll(async () => {
-  house = await inProcess();
-  f = await makeFixture(house.galtry);
+  app = await inProcess();
+  f = await makeFixture(app.galtry);
 });
 afterAll(async () => {
   await db().reading?.close();
-  await house.close();
+  await app.close();
 });
 
 test("what the thread reads is what this one reads; refusals keep their reason; when it has ended this thread reads", async () => {

@@ -7,14 +7,14 @@ import type { Caller } from "../src/server/caller";
 import { Refused } from "../src/server/refused";
 import { registry } from "../src/server/registry";
 
-let house: InProcess;
+let app: InProcess;
 let fixture: Fixture;
 
 beforeAll(async () => {
-  house = await inProcess();
-  fixture = await makeFixture(house.galtry);
+  app = await inProcess();
+  fixture = await makeFixture(app.galtry);
 });
-afterAll(() => house.close());
+afterAll(() => app.close());
 
 /** Who may run it on the fixture's entry, vault or people. Suspended people and leavers never may. */
 type Who =
@@ -447,7 +447,7 @@ async function tryIt(
   caller: Caller,
 ): Promise<{ allowed: boolean; code: string; answer: unknown }> {
   try {
-    return { allowed: true, code: "", answer: await registry.get(name)!.execute(house.galtry, input, caller) };
+    return { allowed: true, code: "", answer: await registry.get(name)!.execute(app.galtry, input, caller) };
   } catch (error) {
     if (!(error instanceof Refused)) throw error;
     return { allowed: error.code === "conflict" || error.code === "bad-input", code: error.code, answer: error.data };

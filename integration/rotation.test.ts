@@ -38,24 +38,24 @@ import {
 } from "../src/server/vaults/rotation";
 import { openPiece, sealValues } from "../src/server/vaults/sealing";
 import { openValues, vaultKey } from "../src/server/vaults/vaultKeys";
-import { makeVault } from "../src/server/vaults/vaults";
+import { createVault } from "../src/server/vaults/vaults";
 import { attachFile, fetchFile } from "./attaching";
 
 const SERVER = { kind: "server" } as const;
 const CONTENT = Buffer.alloc(2 * PIECE_BYTES + 99, "canary-file ");
-let house: InProcess;
+let app: InProcess;
 let f: Fixture;
 let attachmentId: string;
-const db = () => house.galtry;
+const db = () => app.galtry;
 
 beforeAll(async () => {
-  house = await inProcess();
-  f = await makeFixture(house.galtry);
+  app = await inProcess();
+  f = await makeFixture(app.galtry);
   for (let i = 0; i < 120; i++) await add(`Login ${i}`, `canary-${i}`);
   attachmentId = await attachFile(db(), f.entryId, "plan.txt", CONTENT, f.as("steward"));
   await keepJar(f.entryId);
 });
-afterAll(() => house.close());
+afterAll(() => app.close());
 
 async function add(name: string, password: string, on: Galtry = db()): Promise<string> {
   const values = { name, signInPage: "https://rotated.example/in", userName: name, password };
@@ -217,13 +217,13 @@ describe("an earlier version that something still needs", () => {
 });
 
 test("what moves to another vault between being read and being written keeps the blob of that vault", async () => {
-  const { vaultId: away } = await makeVault.execute(db(), { name: "Away", description: "" }, f.as("administrator"));
+  const { vaultId: away } = await createVault.execute(db(), { name: "Away", description: "" }, f.as("administrator"));
   await give(db(), f.as("administrator"), away, f.ids.steward, "steward");
   const move = (parentId: string) => moveAcross.execute(db(), { nodeIds: [f.entryId], parentId }, f.as("steward"));
   let moves = 1;
-  const write: Galtry["writer"]["write"] = async (work, patient) => {
-    if (patient && moves-- > 0) await move(away);
-    return db().writer.write(work, patient);
+  const write: Galtry["writer"]["write"] = async (work, lowPriority) => {
+    if (lowPriority && moves-- > 0) await move(away);
+    return db().writer.write(work, lowPriority);
   };
   const between = { ...db(), writer: { write } } as Galtry;
   // Once where its versions are read, and once where only pieces of its file are left.
@@ -263,8 +263,8 @@ test("stopped in the middle, it stays where it is until somebody goes on", async
 test("under load from two Galtrys, with entries changed and moved away and back, nothing is ever unreadable", {
   timeout: 120_000,
 }, async () => {
-  const other = await startGaltry(readConfiguration(house.environment));
-  const { vaultId: elsewhere } = await makeVault.execute(
+  const other = await startGaltry(readConfiguration(app.environment));
+  const { vaultId: elsewhere } = await createVault.execute(
     db(),
     { name: "Elsewhere", description: "" },
     f.as("administrator"),
@@ -345,7 +345,7 @@ test("ended with SIGKILL over and over, it goes on where it was", { timeout: 120
     // A lease outlives the process that had it; here nobody waits for that.
     await db().writer.write((tx) => tx.run(sql`delete from leases`));
     const child = spawn(process.execPath, ["--import", "tsx", "integration/rotator.ts"], {
-      env: house.environment,
+      env: app.environment,
       stdio: ["ignore", "pipe", "inherit"],
     });
     const ended = new Promise((done) => child.once("exit", done));

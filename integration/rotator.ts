@@ -3,8 +3,8 @@ import { readConfiguration } from "../src/server/configuration";
 import { closeGaltry, startGaltry } from "../src/server/galtry";
 import { Rotating } from "../src/server/vaults/rotation";
 
-const house = await startGaltry(readConfiguration());
+const app = await startGaltry(readConfiguration());
 console.log("rotating");
-await new Rotating(house).look();
-await closeGaltry(house);
+await new Rotating(app).look();
+await closeGaltry(app);
 console.log("finished");

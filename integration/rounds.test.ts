@@ -5,10 +5,10 @@ import { type Fixture, give, type Kind, makeFixture } from "../demo/fixture";
 import { type InProcess, inProcess } from "../demo/inProcess";
 import {
   finishRound,
-  keepRounds,
+  continueRounds,
   roundPage,
   roundsToDo,
-  sayInRound,
+  answerInRound,
   setRounds,
   startRound,
 } from "../src/server/access/rounds";
@@ -17,27 +17,27 @@ import { whoCanDoWhat } from "../src/server/access/who";
 import { notices } from "../src/server/database/schema";
 import { suspendPerson } from "../src/server/people/persons";
 import { addEntry } from "../src/server/vaults/entries";
-import { makeFolder } from "../src/server/vaults/folders";
+import { createFolder } from "../src/server/vaults/folders";
 import { revealField } from "../src/server/vaults/revealing";
-import { makeVault } from "../src/server/vaults/vaults";
+import { createVault } from "../src/server/vaults/vaults";
 
-let house: InProcess;
+let app: InProcess;
 let f: Fixture;
 let vaultId: string;
 let entryId: string;
-const db = () => house.galtry;
+const db = () => app.galtry;
 const DAY = 86_400_000;
 
 beforeAll(async () => {
-  house = await inProcess();
-  f = await makeFixture(house.galtry);
+  app = await inProcess();
+  f = await makeFixture(app.galtry);
 });
-afterAll(() => house.close());
+afterAll(() => app.close());
 
 /** A vault of its own each time: the administrator and the steward look after it. */
 beforeEach(async () => {
   const by = f.as("administrator");
-  ({ vaultId } = await makeVault.execute(db(), { name: "Buildings" }, by));
+  ({ vaultId } = await createVault.execute(db(), { name: "Buildings" }, by));
   await give(db(), by, vaultId, f.ids.steward, "steward");
   const values = { name: "Gate", signInPage: "https://gate.example/in", password: "canary-gate/73" };
   ({ entryId } = await addEntry.execute(db(), { parentId: vaultId, captured: false, values }, by));
@@ -50,14 +50,14 @@ const start = (by: Kind = "steward") => startRound.execute(db(), { vaultId }, f.
 const see = (by: Kind = "steward", at?: number) => roundPage.execute(db(), { vaultId }, f.as(by, at), at);
 const lineOf = async (who: string) => (await see()).lines.find((line) => line.who === who)!;
 const say = async (who: string, what: "confirmed" | "lower" | "end" | null, by: Kind = "steward") =>
-  sayInRound.execute(db(), { vaultId, grantId: (await lineOf(who)).grantId, say: what }, f.as(by));
+  answerInRound.execute(db(), { vaultId, grantId: (await lineOf(who)).grantId, say: what }, f.as(by));
 const finish = (by: Kind = "steward") => finishRound.execute(db(), { vaultId }, f.as(by));
 const code = (promise: Promise<unknown>) =>
   promise.then(
     () => "allowed",
     (error) => error.code as string,
   );
-const keep = (at: number) => keepRounds.execute(db(), {}, { kind: "server" }, at);
+const keep = (at: number) => continueRounds.execute(db(), {}, { kind: "server" }, at);
 const toDo = async (kind: Kind, at?: number) =>
   (await roundsToDo.execute(db(), {}, f.as(kind, at), at)).some(({ id }) => id === vaultId);
 
@@ -83,7 +83,7 @@ describe("a round", () => {
   });
 
   test("is for the stewards of the vault, and shows each what they are steward of", async () => {
-    const { folderId } = await makeFolder.execute(db(), { parentId: vaultId, name: "Own corner" }, f.as("steward"));
+    const { folderId } = await createFolder.execute(db(), { parentId: vaultId, name: "Own corner" }, f.as("steward"));
     await give(db(), f.as("administrator"), folderId, f.ids.steward, "blocked");
     await start("administrator");
     for (const kind of ["use", "reveal", "guest", "owner"] as const) expect(await code(see(kind))).toBe("not-found");
@@ -92,7 +92,7 @@ describe("a round", () => {
     expect((await see("steward")).lines.some(({ what }) => what === "Own corner")).toBe(false);
     // Nor does the record tell the other one of it.
     for (const { grantId } of lines)
-      await sayInRound.execute(db(), { vaultId, grantId, say: "confirmed" }, f.as("administrator"));
+      await answerInRound.execute(db(), { vaultId, grantId, say: "confirmed" }, f.as("administrator"));
     await finish("administrator");
     const kept = async (by: Kind) => (await see(by)).finished[0]!.kept.map(({ what }) => what);
     expect(await kept("administrator")).toContain("Own corner");

@@ -8,7 +8,7 @@ import { fromBase64 } from "../src/core/crypto";
 import { unpack } from "../src/core/packed";
 import { keptAlready, userMarkOf } from "../src/core/signin/keptAlready";
 import { tellOfExpiry } from "../src/server/access/expiry";
-import { changeAccess, giveAccess, withdrawAccess } from "../src/server/access/grants";
+import { changeAccess, giveAccess, endAccess } from "../src/server/access/grants";
 import { whoCanDoWhat } from "../src/server/access/who";
 import { whyEnded } from "../src/server/access/whyEnded";
 import { entryVersions, journal, places, sessions, signIns } from "../src/server/database/schema";
@@ -16,10 +16,10 @@ import { frontDesk } from "../src/server/frontdesk/frontDesk";
 import { journalFailures } from "../src/server/housekeeping";
 import { journalPage } from "../src/server/journal/page";
 import { compareLogin, guardedFill, keyList } from "../src/server/lanyard/keys";
-import { makeGroup, removeMember, setMember } from "../src/server/people/groups";
+import { createGroup, removeMember, setMember } from "../src/server/people/groups";
 import {
   addPerson,
-  bringBack,
+  reinstate,
   changeRole,
   markLeaver,
   ownNotices,
@@ -33,23 +33,23 @@ import { beginSignIn } from "../src/server/signin/sealed";
 import { binEntry, restoreEntry } from "../src/server/vaults/bin";
 import { addEntry, changeEntry } from "../src/server/vaults/entries";
 import { entryPage } from "../src/server/vaults/entryPage";
-import { binFolder, DEEPEST, makeFolder, restoreFolder } from "../src/server/vaults/folders";
+import { binFolder, DEEPEST, createFolder, restoreFolder } from "../src/server/vaults/folders";
 import { moveNodes, movePreview } from "../src/server/vaults/moving";
 import { revealField } from "../src/server/vaults/revealing";
 import { changeSigningIn } from "../src/server/vaults/signingIn";
 import { openValues } from "../src/server/vaults/vaultKeys";
-import { makeVault, vaultLedger, vaultList } from "../src/server/vaults/vaults";
+import { createVault, vaultLedger, vaultList } from "../src/server/vaults/vaults";
 
-let house: InProcess;
+let app: InProcess;
 let f: Fixture;
-const db = () => house.galtry;
+const db = () => app.galtry;
 const HOUR = 3_600_000;
 
 beforeAll(async () => {
-  house = await inProcess();
-  f = await makeFixture(house.galtry);
+  app = await inProcess();
+  f = await makeFixture(app.galtry);
 });
-afterAll(() => house.close());
+afterAll(() => app.close());
 
 const refusal = async (
   work: Promise<unknown>,
@@ -87,10 +87,10 @@ describe("givers", () => {
   });
 
   test("nobody is left as a node's last steward's victim: withdrawing or lowering the last one is refused", async () => {
-    const { vaultId } = await makeVault.execute(db(), { name: "Alone", description: "" }, f.as("administrator"));
+    const { vaultId } = await createVault.execute(db(), { name: "Alone", description: "" }, f.as("administrator"));
     const who = await whoCanDoWhat.execute(db(), { nodeId: vaultId }, f.as("administrator"));
     const { grantId } = who.lines[0]!;
-    expect(await refusal(withdrawAccess.execute(db(), { grantId }, f.as("administrator")))).toMatchObject({
+    expect(await refusal(endAccess.execute(db(), { grantId }, f.as("administrator")))).toMatchObject({
       code: "not-allowed",
       message: expect.stringContaining("without a steward"),
     });
@@ -110,9 +110,9 @@ describe("givers", () => {
     ).toMatchObject({ code: "not-allowed" });
     // A steward for a time does not count; one without an end does.
     await give(db(), f.as("administrator"), vaultId, f.ids.edit, "steward", Date.now() + HOUR);
-    expect((await refusal(withdrawAccess.execute(db(), { grantId }, f.as("administrator")))).code).toBe("not-allowed");
+    expect((await refusal(endAccess.execute(db(), { grantId }, f.as("administrator")))).code).toBe("not-allowed");
     await give(db(), f.as("administrator"), vaultId, f.ids.steward, "steward");
-    await withdrawAccess.execute(db(), { grantId }, f.as("administrator"));
+    await endAccess.execute(db(), { grantId }, f.as("administrator"));
     expect((await refusal(whoCanDoWhat.execute(db(), { nodeId: vaultId }, f.as("administrator")))).code).toBe(
       "not-found",
     );
@@ -140,7 +140,7 @@ describe("givers", () => {
     // The window closes at its moment, for both.
     expect(await levelOf("nothing", f.otherEntryId, end)).toBe("none");
     expect(await levelOf("edit", f.otherEntryId, end)).toBe("none");
-    await withdrawAccess.execute(db(), { grantId }, f.as("steward"));
+    await endAccess.execute(db(), { grantId }, f.as("steward"));
   });
 
   test("a guest is never made a steward, and a leaver is given nothing", async () => {
@@ -168,7 +168,7 @@ describe("givers", () => {
   });
 
   test("whoever reaches it through a group is named, each as a person", async () => {
-    const { groupId } = await makeGroup.execute(db(), { name: "Night Team", description: "" }, f.as("owner"));
+    const { groupId } = await createGroup.execute(db(), { name: "Night Team", description: "" }, f.as("owner"));
     await setMember.execute(
       db(),
       { groupId, personId: f.ids.nothing, from: null, until: null, keeper: false },
@@ -212,7 +212,7 @@ describe("people", () => {
     const asOther = { ...f.as("owner"), personId: other.personId };
     await suspendPerson.execute(db(), { personId: f.ids.owner, why: "" }, asOther);
     expect((await refusal(frontDesk.execute(db(), {}, f.as("owner")))).code).toBe("signed-out");
-    await bringBack.execute(db(), { personId: f.ids.owner, why: "" }, asOther);
+    await reinstate.execute(db(), { personId: f.ids.owner, why: "" }, asOther);
     await markLeaver.execute(db(), { personId: other.personId, why: "" }, f.as("owner"));
     const third = await addPerson.execute(
       db(),
@@ -292,7 +292,7 @@ describe("who is told", () => {
     (await ownNotices.execute(db(), {}, f.as(kind))).map((notice) => notice.text);
 
   test("stewards, when somebody joins a group that reaches their node, and when a link of somebody with Reveal is renewed", async () => {
-    const { groupId } = await makeGroup.execute(db(), { name: "Tills", description: "" }, f.as("owner"));
+    const { groupId } = await createGroup.execute(db(), { name: "Tills", description: "" }, f.as("owner"));
     await giveAccess.execute(
       db(),
       { nodeId: f.vaultId, subject: { kind: "group", id: groupId }, level: "reveal", from: null, until: null, why: "" },
@@ -321,7 +321,7 @@ describe("who is told", () => {
       f.as("owner"),
     );
     await acceptLink.execute(db(), { token: new URL(link).hash.slice(1), password: PASSWORD }, f.nobody);
-    await makeVault.execute(db(), { name: "Orphan", description: "" }, { ...f.as("owner"), personId });
+    await createVault.execute(db(), { name: "Orphan", description: "" }, { ...f.as("owner"), personId });
     await markLeaver.execute(db(), { personId, why: "" }, f.as("owner"));
     expect(await noticesOf("owner")).toContain(
       "The vault Orphan has no steward: Lone Steward was the last one. Nobody can give or end access there.",
@@ -336,7 +336,7 @@ describe("who is told", () => {
     );
     await acceptLink.execute(db(), { token: new URL(link).hash.slice(1), password: PASSWORD }, f.nobody);
     const going = { ...f.as("owner"), personId };
-    const { vaultId } = await makeVault.execute(db(), { name: "Lent", description: "" }, going);
+    const { vaultId } = await createVault.execute(db(), { name: "Lent", description: "" }, going);
     const end = Date.now() + 10 * 24 * HOUR;
     await giveAccess.execute(
       db(),
@@ -528,7 +528,7 @@ describe("entries", () => {
 
 describe("who may know what", () => {
   test("a colleague reads their own acts; a steward what happened at hers; an administrator no names of what she does not reach", async () => {
-    const { vaultId } = await makeVault.execute(db(), { name: "Money", description: "" }, f.as("owner"));
+    const { vaultId } = await createVault.execute(db(), { name: "Money", description: "" }, f.as("owner"));
     const { entryId } = await addEntry.execute(
       db(),
       {
@@ -614,7 +614,7 @@ describe("guesses", () => {
 
 describe("folders", () => {
   const folder = async (name: string, parentId = f.vaultId) =>
-    (await makeFolder.execute(db(), { parentId, name }, f.as("steward"))).folderId;
+    (await createFolder.execute(db(), { parentId, name }, f.as("steward"))).folderId;
   const entry = async (name: string, parentId: string) =>
     (
       await addEntry.execute(
@@ -640,7 +640,7 @@ describe("folders", () => {
     const linnet = rows.find((row) => row.id === entryId)!;
     const season = rows.find((row) => row.id === linnet.parentId)!;
     expect([season.type, season.name, season.parentId]).toEqual(["folder", "Season", outer]);
-    await withdrawAccess.execute(db(), { grantId }, f.as("steward"));
+    await endAccess.execute(db(), { grantId }, f.as("steward"));
     expect(await levelOf("nothing", entryId)).toBe("none");
   });
 
@@ -674,7 +674,7 @@ describe("folders", () => {
       "Restore that folder",
     );
     for (const parentId of [outer, inner])
-      expect((await refusal(makeFolder.execute(db(), { parentId, name: "x" }, f.as("steward")))).message).toContain(
+      expect((await refusal(createFolder.execute(db(), { parentId, name: "x" }, f.as("steward")))).message).toContain(
         "in the bin",
       );
     await restoreFolder.execute(db(), { folderId: outer }, f.as("steward"));
@@ -749,7 +749,7 @@ describe("folders", () => {
     let inner = await folder("Inner", outer);
     expect((await refusal(move("steward", [outer], inner))).message).toBe("A folder cannot go into itself.");
     expect((await refusal(move("steward", [f.vaultId], outer))).message).toBe("A vault cannot be moved.");
-    const { vaultId } = await makeVault.execute(db(), { name: "Elsewhere", description: "" }, f.as("administrator"));
+    const { vaultId } = await createVault.execute(db(), { name: "Elsewhere", description: "" }, f.as("administrator"));
     await give(db(), f.as("administrator"), vaultId, f.ids.steward, "steward");
     expect((await refusal(move("steward", [outer], vaultId))).message).toBe("It stays in its vault.");
     for (let depth = 3; depth <= DEEPEST; depth++) inner = await folder(`Depth ${depth}`, inner);
@@ -855,7 +855,7 @@ describe("why it ended", () => {
     expect(await why("nothing", entryId, until + 1)).toMatch(
       /^It was given until today, \d\d:\d\d\.$|^It was given until tomorrow/,
     );
-    await withdrawAccess.execute(db(), { grantId }, f.as("administrator"));
+    await endAccess.execute(db(), { grantId }, f.as("administrator"));
     expect(await why("nothing", entryId)).toMatch(/^Person administrator ended it \(today, \d\d:\d\d\)\.$/);
     expect(await why("use", entryId)).toBeNull();
 
@@ -869,7 +869,7 @@ describe("why it ended", () => {
 
   test("a guest is told no name", async () => {
     const { grantId } = await give(db(), f.as("steward"), f.otherEntryId, f.ids.guest, "use");
-    await withdrawAccess.execute(db(), { grantId }, f.as("steward"));
+    await endAccess.execute(db(), { grantId }, f.as("steward"));
     expect(await why("guest", f.otherEntryId)).toMatch(/^Its steward ended it/);
   });
 
@@ -879,7 +879,7 @@ describe("why it ended", () => {
       { parentId: f.vaultId, values: { name: "Oakum Rope", signInPage: "https://oakum.example/in" } },
       f.as("steward"),
     );
-    const { groupId } = await makeGroup.execute(db(), { name: "Rope Walk", description: "" }, f.as("owner"));
+    const { groupId } = await createGroup.execute(db(), { name: "Rope Walk", description: "" }, f.as("owner"));
     const terms = { from: null, until: null };
     await setMember.execute(db(), { groupId, personId: f.ids.nothing, keeper: false, ...terms }, f.as("owner"));
     await giveAccess.execute(

@@ -3,23 +3,23 @@ import { eq } from "drizzle-orm";
 import { afterAll, beforeAll, expect, test } from "vitest";
 import { type Fixture, give, type Kind, makeFixture } from "../demo/fixture";
 import { type InProcess, inProcess } from "../demo/inProcess";
-import { cellsOf } from "../src/server/access/cells";
+import { accessCells } from "../src/server/access/cells";
 import { endingSoon } from "../src/server/access/endingSoon";
 import { changeAccess, giveAccess } from "../src/server/access/grants";
-import { sayOfSlip, shownSlips, showSlip } from "../src/server/access/secondLook";
-import { draftSlip, dropSlip, ownSlip } from "../src/server/access/slip";
+import { giveSecondOpinion, secondOpinions, askSecondOpinion } from "../src/server/access/secondLook";
+import { draftSlip, discardSlip, ownSlip } from "../src/server/access/slip";
 import { notices } from "../src/server/database/schema";
 
-let house: InProcess;
+let app: InProcess;
 let f: Fixture;
-const db = () => house.galtry;
+const db = () => app.galtry;
 const DAY = 86_400_000;
 
 beforeAll(async () => {
-  house = await inProcess();
-  f = await makeFixture(house.galtry);
+  app = await inProcess();
+  f = await makeFixture(app.galtry);
 });
-afterAll(() => house.close());
+afterAll(() => app.close());
 
 const code = (promise: Promise<unknown>) =>
   promise.then(
@@ -29,7 +29,7 @@ const code = (promise: Promise<unknown>) =>
 const subject = (kind: Kind) => ({ kind: "person" as const, id: f.ids[kind] });
 
 test("a draft is shown to another, who reads what they are steward of and says a word; nothing changes by it", async () => {
-  const show = (to: Kind) => showSlip.execute(db(), { personId: f.ids[to] }, f.as("steward"));
+  const show = (to: Kind) => askSecondOpinion.execute(db(), { personId: f.ids[to] }, f.as("steward"));
   expect(await code(show("administrator"))).toBe("not-found");
   const grants = [{ level: "reveal", from: null, until: null }];
   const changes = [{ type: "set", nodeId: f.entryId, subject: subject("nothing"), grants }];
@@ -38,13 +38,13 @@ test("a draft is shown to another, who reads what they are steward of and says a
   await show("administrator");
   await show("use");
   expect(await code(show("use"))).toBe("conflict");
-  const [seen] = await shownSlips.execute(db(), {}, f.as("administrator"));
+  const [seen] = await secondOpinions.execute(db(), {}, f.as("administrator"));
   expect(seen).toMatchObject({ by: "Person steward", said: { lines: [{ people: [{ name: "Person nothing" }] }] } });
   // Whoever is steward of nothing of it reads no name and no number.
-  const [other] = await shownSlips.execute(db(), {}, f.as("use"));
+  const [other] = await secondOpinions.execute(db(), {}, f.as("use"));
   expect(other!.said).toMatchObject({ lines: [], beyond: true });
-  expect(await shownSlips.execute(db(), {}, f.as("edit"))).toEqual([]);
-  const say = (kind: Kind, word: string) => sayOfSlip.execute(db(), { slipId: seen!.id, word }, f.as(kind));
+  expect(await secondOpinions.execute(db(), {}, f.as("edit"))).toEqual([]);
+  const say = (kind: Kind, word: string) => giveSecondOpinion.execute(db(), { slipId: seen!.id, word }, f.as(kind));
   expect(await code(say("edit", "Looks right"))).toBe("not-found");
   await say("administrator", "Not before Monday");
   expect(await code(say("administrator", "Or Tuesday"))).toBe("not-found");
@@ -52,8 +52,8 @@ test("a draft is shown to another, who reads what they are steward of and says a
   expect(told.at(-1)?.text).toBe("Person administrator commented on your change slip: “Not before Monday”");
   const { draft } = await ownSlip.execute(db(), {}, f.as("steward"));
   expect(draft?.changes).toHaveLength(1);
-  await dropSlip.execute(db(), { slipId: draft!.id }, f.as("steward"));
-  expect(await shownSlips.execute(db(), {}, f.as("use"))).toEqual([]);
+  await discardSlip.execute(db(), { slipId: draft!.id }, f.as("steward"));
+  expect(await secondOpinions.execute(db(), {}, f.as("use"))).toEqual([]);
   expect(await code(say("use", "Too late"))).toBe("conflict");
 });
 
@@ -78,7 +78,7 @@ test("what one gave that ends within a week is listed, extended in one act, and 
 
 test("what is set at places is told to their stewards alone", async () => {
   const ask = (kind: Kind) =>
-    cellsOf.execute(db(), { nodeIds: [f.entryId, f.vaultId], subject: subject("use") }, f.as(kind));
+    accessCells.execute(db(), { nodeIds: [f.entryId, f.vaultId], subject: subject("use") }, f.as(kind));
   const cells = await ask("steward");
   expect(cells).toMatchObject([
     { nodeId: f.entryId, grants: [{ level: "use" }] },

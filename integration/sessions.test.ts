@@ -9,7 +9,7 @@ import { journalFailures } from "../src/server/housekeeping";
 import { addPerson, endEverything, renewLink } from "../src/server/people/persons";
 import {
   endSession,
-  keepSession,
+  renewSession,
   ownDevices,
   proveAgain,
   SESSION_IDLE_MS,
@@ -20,18 +20,18 @@ import {
 } from "../src/server/people/sessions";
 import { acceptLink, linkFor } from "../src/server/people/setUp";
 
-let house: InProcess;
+let app: InProcess;
 let f: Fixture;
-const db = () => house.galtry;
+const db = () => app.galtry;
 const MINUTE = 60_000;
 const DAY = 86_400_000;
 const FROM = { address: "192.0.2.7", browser: "Chromium" };
 
 beforeAll(async () => {
-  house = await inProcess();
-  f = await makeFixture(house.galtry);
+  app = await inProcess();
+  f = await makeFixture(app.galtry);
 });
-afterAll(() => house.close());
+afterAll(() => app.close());
 
 type Nobody = Fixture["nobody"];
 const from = (address: string, knownBrowser: string | null = null): Nobody => ({ ...f.nobody, address, knownBrowser });
@@ -115,7 +115,7 @@ describe("a session", () => {
     for (let at = start + step; at < start + SESSION_LONGEST_MS; at += step) {
       const caller = await callerOf(token, at);
       expect(caller).not.toBeNull();
-      await keepSession.execute(db(), {}, caller!, at);
+      await renewSession.execute(db(), {}, caller!, at);
     }
     expect(await callerOf(token, start + SESSION_LONGEST_MS + 1)).toBeNull();
   });

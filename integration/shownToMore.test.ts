@@ -3,29 +3,29 @@ import { and, eq } from "drizzle-orm";
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from "vitest";
 import { CANARY, type Fixture, give, makeFixture } from "../demo/fixture";
 import { type InProcess, inProcess } from "../demo/inProcess";
-import { setAsksFirst } from "../src/server/access/askFirst";
+import { setApproval } from "../src/server/access/askFirst";
 import { entries, journal, sightings } from "../src/server/database/schema";
 import { updatePassword } from "../src/server/lanyard/keys";
 import { convertEntry } from "../src/server/vaults/convert";
-import { bringBackVersion, earlierVersions } from "../src/server/vaults/earlier";
+import { restoreVersion, earlierVersions } from "../src/server/vaults/earlier";
 import { addEntry, changeEntry } from "../src/server/vaults/entries";
 import { entryPage } from "../src/server/vaults/entryPage";
-import { changeKind, deleteKind, kindOf, makeKind } from "../src/server/vaults/kinds";
+import { changeKind, deleteKind, kindOf, createKind } from "../src/server/vaults/kinds";
 import { setField, tagEntries } from "../src/server/vaults/several";
-import { changeAskAgain, changeSigningIn, changeSteps } from "../src/server/vaults/signingIn";
+import { setPasswordOnReveal, changeSigningIn, changeSteps } from "../src/server/vaults/signingIn";
 
-let house: InProcess;
+let app: InProcess;
 let f: Fixture;
 let entryId: string;
-const db = () => house.galtry;
+const db = () => app.galtry;
 const PAGE = "https://safe.example/in";
 const AREA = "extra:area";
 
 beforeAll(async () => {
-  house = await inProcess();
-  f = await makeFixture(house.galtry);
+  app = await inProcess();
+  f = await makeFixture(app.galtry);
 });
-afterAll(() => house.close());
+afterAll(() => app.close());
 
 type Class = "open" | "identifier" | "secret";
 const extra = (fieldClass: Class, value?: string) => ({
@@ -98,7 +98,7 @@ describe("the class of an extra field", () => {
     for (const fields of [null, [AREA]])
       expect(
         await code(
-          bringBackVersion.execute(
+          restoreVersion.execute(
             db(),
             { items: [{ entryId, baseVersionId: await versionOf(), versionId: then }], fields },
             f.as("edit"),
@@ -106,7 +106,7 @@ describe("the class of an extra field", () => {
         ),
       ).toBe("conflict");
     // Other fields of that version come back all the same.
-    await bringBackVersion.execute(
+    await restoreVersion.execute(
       db(),
       { items: [{ entryId, baseVersionId: await versionOf(), versionId: then }], fields: ["notes"] },
       f.as("edit"),
@@ -125,7 +125,7 @@ describe("the kind", () => {
   test("a kind that only earlier versions are of keeps its classes and is not deleted", async () => {
     const owner = f.as("owner");
     const draft = kindWith("secret");
-    const { kindId } = await makeKind.execute(db(), { kind: draft } as never, owner);
+    const { kindId } = await createKind.execute(db(), { kind: draft } as never, owner);
     const [field] = (await kindOf(db().db, kindId)).fields;
     const made = await addEntry.execute(
       db(),
@@ -156,7 +156,7 @@ describe("the kind", () => {
     await convertEntry.execute(db(), convert, f.as("steward"));
     for (const field of ["number", "expires"]) {
       const items = [{ entryId: id, baseVersionId: await versionOf(id), versionId }];
-      expect(await code(bringBackVersion.execute(db(), { items, fields: [field] }, f.as("steward")))).toBe("conflict");
+      expect(await code(restoreVersion.execute(db(), { items, fields: [field] }, f.as("steward")))).toBe("conflict");
     }
     const shownTo = async (kind: "use" | "reveal") =>
       JSON.stringify(await entryPage.execute(db(), { entryId: id }, f.as(kind)));
@@ -164,7 +164,7 @@ describe("the kind", () => {
     expect(await shownTo("use")).not.toContain("2031-07");
     // All of it at once makes it a card again, with a card's classes.
     const items = [{ entryId: id, baseVersionId: await versionOf(id), versionId }];
-    await bringBackVersion.execute(db(), { items, fields: null }, f.as("steward"));
+    await restoreVersion.execute(db(), { items, fields: null }, f.as("steward"));
     expect(await shownTo("reveal")).not.toContain("5500");
   });
 });
@@ -187,7 +187,7 @@ describe("where the password is sent", () => {
       changeSigningIn.execute(db(), { entryId, guardedFill: true, plainHttp: false }, f.as("steward")),
     "a version with another page": async () => {
       const page = await versionOf();
-      return bringBackVersion.execute(
+      return restoreVersion.execute(
         db(),
         { items: [{ entryId, baseVersionId: page, versionId: first }], fields: ["signInPage"] },
         f.as("edit"),
@@ -199,19 +199,19 @@ describe("where the password is sent", () => {
   test.each(Object.keys(WAYS))("%s takes what a reveal takes", async (way) => {
     first = await versionOf();
     await change({ signInPage: "https://other.example/in" });
-    await setAsksFirst.execute(db(), { entryId, stewards: 1, minutes: 30 }, f.as("steward"));
+    await setApproval.execute(db(), { entryId, stewards: 1, minutes: 30 }, f.as("steward"));
     expect(await code(WAYS[way]!())).toBe("ask-first");
   });
 
   test("and the sign-in password again, where the entry asks for it", async () => {
-    await changeAskAgain.execute(db(), { entryId, askAgain: true }, f.as("steward"));
+    await setPasswordOnReveal.execute(db(), { entryId, askAgain: true }, f.as("steward"));
     const longAgo = { ...f.as("edit"), provedAt: Date.now() - 600_000 };
     expect(await code(change({ signInPage: "https://elsewhere.example/in" }, longAgo))).toBe("prove-again");
     expect(await code(changeSteps.execute(db(), { entryId, steps: STEPS }, longAgo))).toBe("prove-again");
   });
 
   test("a change that leaves the page alone is as free as before", async () => {
-    await setAsksFirst.execute(db(), { entryId, stewards: 1, minutes: 30 }, f.as("steward"));
+    await setApproval.execute(db(), { entryId, stewards: 1, minutes: 30 }, f.as("steward"));
     await change({ notes: "the door sticks" });
     await tagEntries.execute(db(), { entryIds: [entryId], add: ["winter"], remove: [] }, f.as("edit"));
     await updatePassword.execute(
@@ -223,7 +223,7 @@ describe("where the password is sent", () => {
   });
 
   test("what is refused is a line of the Journal", async () => {
-    await setAsksFirst.execute(db(), { entryId, stewards: 1, minutes: 30 }, f.as("steward"));
+    await setApproval.execute(db(), { entryId, stewards: 1, minutes: 30 }, f.as("steward"));
     await code(change({ signInPage: "https://elsewhere.example/in" }));
     const lines = await db()
       .db.select()

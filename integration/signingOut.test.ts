@@ -3,7 +3,7 @@ import { eq, isNotNull } from "drizzle-orm";
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from "vitest";
 import { type Fixture, give, makeFixture } from "../demo/fixture";
 import { type InProcess, inProcess } from "../demo/inProcess";
-import { withdrawAccess } from "../src/server/access/grants";
+import { endAccess } from "../src/server/access/grants";
 import { bulkInsert } from "../src/server/database/bulk";
 import { grants, signIns } from "../src/server/database/schema";
 import { uuidv7At } from "../src/server/ids";
@@ -12,15 +12,15 @@ import { SigningOut } from "../src/server/signin/signingOut";
 import { binEntry } from "../src/server/vaults/bin";
 
 const DAY = 86_400_000;
-let house: InProcess;
+let app: InProcess;
 let f: Fixture;
-const db = () => house.galtry;
+const db = () => app.galtry;
 
 beforeAll(async () => {
-  house = await inProcess();
-  f = await makeFixture(house.galtry);
+  app = await inProcess();
+  f = await makeFixture(app.galtry);
 });
-afterAll(() => house.close());
+afterAll(() => app.close());
 beforeEach(() => db().writer.write((tx) => tx.delete(signIns)));
 
 async function keep(
@@ -57,7 +57,7 @@ describe("with more kept than are looked at in one go", () => {
     const looks = new SigningOut(db());
     await looks.look();
     await keep("reveal", 3);
-    await withdrawAccess.execute(db(), { grantId: (await grantOf(f.ids.reveal)).id }, f.as("steward"));
+    await endAccess.execute(db(), { grantId: (await grantOf(f.ids.reveal)).id }, f.as("steward"));
     expect(await looks.look()).toBe(3);
     expect([await kept("use"), await kept("reveal")]).toEqual([700, 0]);
     await give(db(), f.as("steward"), f.entryId, f.ids.reveal, "reveal");
@@ -77,7 +77,7 @@ describe("with more kept than are looked at in one go", () => {
     await keep("steward", 1);
     await keep("edit", 4);
     const until = Math.ceil(Date.now() / 3_600_000 + 1) * 3_600_000;
-    await withdrawAccess.execute(db(), { grantId: (await grantOf(f.ids.edit)).id }, f.as("steward"));
+    await endAccess.execute(db(), { grantId: (await grantOf(f.ids.edit)).id }, f.as("steward"));
     await give(db(), f.as("steward"), f.entryId, f.ids.edit, "use", until);
     const looks = new SigningOut(db());
     for (let i = 0; i < 3; i++) await looks.look(until - 1_000);

@@ -4,23 +4,23 @@ import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import { type Fixture, give, makeFixture } from "../demo/fixture";
 import { type InProcess, inProcess } from "../demo/inProcess";
 import { isAllowed } from "../lanyard/worker/cookies";
-import { withdrawAccess } from "../src/server/access/grants";
+import { endAccess } from "../src/server/access/grants";
 import { signIns } from "../src/server/database/schema";
 import { frontDesk } from "../src/server/frontdesk/frontDesk";
 import type { SealedAnswer } from "../src/server/signin/sealed";
 import { proveEntry, sealedSignIn } from "../src/server/signin/sealed";
 import { addEntry, changeEntry } from "../src/server/vaults/entries";
 import { entryPage } from "../src/server/vaults/entryPage";
-import { tryOnceMore } from "../src/server/vaults/signingIn";
+import { tryPasswordAgain } from "../src/server/vaults/signingIn";
 
-let house: InProcess;
+let app: InProcess;
 let fixture: Fixture;
 
 beforeAll(async () => {
-  house = await inProcess();
-  fixture = await makeFixture(house.galtry);
+  app = await inProcess();
+  fixture = await makeFixture(app.galtry);
 });
-afterAll(() => house.close());
+afterAll(() => app.close());
 
 interface Keep {
   password?: string;
@@ -30,17 +30,17 @@ interface Keep {
 }
 
 async function keep(host: string, { password, hosts = [], choices = {}, path }: Keep = {}): Promise<string> {
-  const site = house.standins.sites.find((one) => one.host === host)!;
-  const steps = { hosts: hosts.map((name) => new URL(house.standins.address(name)).host), choices, signOutPage: null };
+  const site = app.standins.sites.find((one) => one.host === host)!;
+  const steps = { hosts: hosts.map((name) => new URL(app.standins.address(name)).host), choices, signOutPage: null };
   const { entryId } = await addEntry.execute(
-    house.galtry,
+    app.galtry,
     {
       parentId: fixture.vaultId,
       captured: false,
       steps,
       values: {
         name: site.name,
-        signInPage: house.standins.address(host, path ?? site.signInPath),
+        signInPage: app.standins.address(host, path ?? site.signInPath),
         userName: site.account.userName,
         password: password ?? site.account.password,
         code: site.account.code,
@@ -48,7 +48,7 @@ async function keep(host: string, { password, hosts = [], choices = {}, path }: 
     },
     fixture.as("steward"),
   );
-  await give(house.galtry, fixture.as("steward"), entryId, fixture.ids.use, "use");
+  await give(app.galtry, fixture.as("steward"), entryId, fixture.ids.use, "use");
   return entryId;
 }
 
@@ -56,7 +56,7 @@ const signIn = (
   entryId: string,
   kind: "use" | "steward" = "use",
   signal = new AbortController().signal,
-): Promise<SealedAnswer> => sealedSignIn(house.galtry, fixture.lanyard(kind), entryId, () => undefined, signal);
+): Promise<SealedAnswer> => sealedSignIn(app.galtry, fixture.lanyard(kind), entryId, () => undefined, signal);
 
 /** The page that the handed-over cookies open. */
 async function landingOf(answer: SealedAnswer): Promise<string> {
@@ -89,7 +89,7 @@ describe("sites that let one in", () => {
     expect(answer.outcome).toBe("signed-in");
     expect(await landingOf(answer)).toContain("Signed in as");
     expect(JSON.stringify(answer)).not.toContain(
-      house.standins.sites.find((one) => one.host === host)!.account.password,
+      app.standins.sites.find((one) => one.host === host)!.account.password,
     );
   });
 
@@ -103,18 +103,18 @@ describe("sites that let one in", () => {
 describe("proving", () => {
   const seenAs = { userAgent: "Mozilla/5.0 Test", acceptLanguage: "en-GB" };
   const prove = (entryId: string, kind: "steward" | "use" = "steward") =>
-    proveEntry(house.galtry, fixture.as(kind), seenAs, entryId, new AbortController().signal);
+    proveEntry(app.galtry, fixture.as(kind), seenAs, entryId, new AbortController().signal);
 
   test("tries an entry once: the result stands with it, nobody holds a session, and it counts as no use", async () => {
     const entryId = await keep("pellam.localhost");
     expect(await prove(entryId)).toEqual({ outcome: "signed-in", detail: "" });
-    const [row] = await house.galtry.db.select().from(signIns).where(eq(signIns.entryId, entryId));
+    const [row] = await app.galtry.db.select().from(signIns).where(eq(signIns.entryId, entryId));
     expect(row).toMatchObject({ how: "proved", outcome: "signed-in", jar: null });
     expect(row!.signedOutAt).not.toBeNull();
-    const view = await entryPage.execute(house.galtry, { entryId }, fixture.as("steward"));
+    const view = await entryPage.execute(app.galtry, { entryId }, fixture.as("steward"));
     expect(view.lastSignIn).toMatchObject({ outcome: "signed-in" });
     expect(view.story[0]!.says).toContain("tested");
-    const { lines } = await frontDesk.execute(house.galtry, {}, fixture.as("steward"));
+    const { lines } = await frontDesk.execute(app.galtry, {}, fixture.as("steward"));
     expect(lines.find((line) => line.id === entryId)!.lastUsedAt).toBeNull();
   });
 
@@ -148,7 +148,7 @@ describe("sites that a sealed sign-in refuses, by name", () => {
   ])("%s: %s %o", async (host, outcome, kept) => {
     const answer = await signIn(await keep(host, kept), "steward");
     expect(answer.outcome).toBe(outcome);
-    const password = kept.password ?? house.standins.sites.find((one) => one.host === host)!.account.password;
+    const password = kept.password ?? app.standins.sites.find((one) => one.host === host)!.account.password;
     expect(JSON.stringify(answer)).not.toContain(password);
   });
 
@@ -170,19 +170,19 @@ describe("what is sent, and how often", () => {
   test("after a refusal nobody sends that version again, until somebody with Edit says so or it changes", async () => {
     const entryId = await keep("tilbrook.localhost", { password: "three-tries-and-out" });
     const posts = () =>
-      house.standins.seen.filter((one) => one.host === "tilbrook.localhost" && one.method === "POST").length;
+      app.standins.seen.filter((one) => one.host === "tilbrook.localhost" && one.method === "POST").length;
     const before = posts();
     expect((await signIn(entryId)).outcome).toBe("wrong-password");
     expect((await signIn(entryId)).outcome).toBe("refused-before");
     expect((await signIn(entryId, "steward")).outcome).toBe("refused-before");
     expect(posts()).toBe(before + 1);
-    await tryOnceMore.execute(house.galtry, { entryId }, fixture.as("steward"));
+    await tryPasswordAgain.execute(app.galtry, { entryId }, fixture.as("steward"));
     expect((await signIn(entryId)).outcome).toBe("wrong-password");
     expect(posts()).toBe(before + 2);
-    const { reveal, name, signInPage } = await entryPage.execute(house.galtry, { entryId }, fixture.as("steward"));
-    const right = house.standins.sites.find((one) => one.host === "tilbrook.localhost")!.account.password;
+    const { reveal, name, signInPage } = await entryPage.execute(app.galtry, { entryId }, fixture.as("steward"));
+    const right = app.standins.sites.find((one) => one.host === "tilbrook.localhost")!.account.password;
     await changeEntry.execute(
-      house.galtry,
+      app.galtry,
       { entryId, baseVersionId: reveal!.versionId, captured: false, values: { name, signInPage, password: right } },
       fixture.as("steward"),
     );
@@ -196,17 +196,17 @@ describe("what is sent, and how often", () => {
     // Lanyard trusts the server no more than the site.
     const key = { signInPage: "http://marrowgate.localhost:1/x", hosts: [], reach: "site" as const };
     const cookie = { ...answer.cookies[0]!, domain: "localhost" };
-    expect(isAllowed(cookie, key, house.url)).toBe(false);
-    expect(isAllowed({ ...cookie, domain: "pellam.localhost" }, key, house.url)).toBe(false);
-    expect(isAllowed({ ...cookie, domain: "marrowgate.localhost" }, key, house.url)).toBe(true);
+    expect(isAllowed(cookie, key, app.url)).toBe(false);
+    expect(isAllowed({ ...cookie, domain: "pellam.localhost" }, key, app.url)).toBe(false);
+    expect(isAllowed({ ...cookie, domain: "marrowgate.localhost" }, key, app.url)).toBe(true);
   });
 
   test("cookies end no later than the access", async () => {
     const entryId = await keep("hallslate.localhost");
     const until = Date.now() + 3_600_000;
-    await give(house.galtry, fixture.as("steward"), entryId, fixture.ids.reveal, "use", until);
+    await give(app.galtry, fixture.as("steward"), entryId, fixture.ids.reveal, "use", until);
     const answer = await sealedSignIn(
-      house.galtry,
+      app.galtry,
       fixture.lanyard("reveal"),
       entryId,
       () => undefined,
@@ -218,16 +218,16 @@ describe("what is sent, and how often", () => {
 
   test("access that ends while the site answers hands nothing over", async () => {
     const entryId = await keep("hallslate.localhost");
-    const { grantId } = await give(house.galtry, fixture.as("steward"), entryId, fixture.ids.edit, "use");
+    const { grantId } = await give(app.galtry, fixture.as("steward"), entryId, fixture.ids.edit, "use");
     const slow = sealedSignIn(
-      house.galtry,
+      app.galtry,
       fixture.lanyard("edit"),
       entryId,
       () => undefined,
       new AbortController().signal,
       {
         signIn: async () => {
-          await withdrawAccess.execute(house.galtry, { grantId }, fixture.as("steward"));
+          await endAccess.execute(app.galtry, { grantId }, fixture.as("steward"));
           return { cookies: [], landing: "http://hallslate.localhost/" };
         },
       },

@@ -4,42 +4,42 @@ import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import { type Fixture, give, type Kind, makeFixture } from "../demo/fixture";
 import { type InProcess, inProcess } from "../demo/inProcess";
 import { unpack } from "../src/core/packed";
-import { giveAccess, withdrawAccess } from "../src/server/access/grants";
+import { giveAccess, endAccess } from "../src/server/access/grants";
 import { accessGrid, gridVaults } from "../src/server/access/grid";
 import {
   answerSlip,
   applySlip,
   draftSlip,
-  dropSlip,
+  discardSlip,
   ownSlip,
-  takeSlipBack,
+  withdrawSlip,
   undoSlip,
   waitingSlips,
 } from "../src/server/access/slip";
 import { takeableNodes, takeStewardship } from "../src/server/access/stewardship";
 import { whoCanDoWhat } from "../src/server/access/who";
 import { grants, notices } from "../src/server/database/schema";
-import { makeGroup, setMember } from "../src/server/people/groups";
+import { createGroup, setMember } from "../src/server/people/groups";
 import { binEntry, eraseEntry } from "../src/server/vaults/bin";
 import { addEntry } from "../src/server/vaults/entries";
-import { makeFolder } from "../src/server/vaults/folders";
+import { createFolder } from "../src/server/vaults/folders";
 import { revealField } from "../src/server/vaults/revealing";
 
-let house: InProcess;
+let app: InProcess;
 let f: Fixture;
 let folderId: string;
 let inFolder: string;
-const db = () => house.galtry;
+const db = () => app.galtry;
 const NO_TIME = { from: null, until: null };
 
 beforeAll(async () => {
-  house = await inProcess();
-  f = await makeFixture(house.galtry);
+  app = await inProcess();
+  f = await makeFixture(app.galtry);
   const values = { name: "Till", signInPage: "https://till.example/in", password: "canary-till/73 quay" };
-  folderId = (await makeFolder.execute(db(), { parentId: f.vaultId, name: "Tills" }, f.as("steward"))).folderId;
+  folderId = (await createFolder.execute(db(), { parentId: f.vaultId, name: "Tills" }, f.as("steward"))).folderId;
   inFolder = (await addEntry.execute(db(), { parentId: folderId, captured: false, values }, f.as("steward"))).entryId;
 });
-afterAll(() => house.close());
+afterAll(() => app.close());
 
 const set = (nodeId: string, kind: Kind, ...levels: string[]) => ({
   type: "set" as const,
@@ -78,8 +78,8 @@ describe("a slip", () => {
       f.as("administrator"),
     );
     expect(await applying).toBe("conflict");
-    await withdrawAccess.execute(db(), { grantId }, f.as("administrator"));
-    await dropSlip.execute(db(), { slipId }, f.as("steward"));
+    await endAccess.execute(db(), { grantId }, f.as("administrator"));
+    await discardSlip.execute(db(), { slipId }, f.as("steward"));
   });
 
   test("says who would gain what, changes nothing until it is applied, and is taken back as a whole", async () => {
@@ -102,7 +102,7 @@ describe("a slip", () => {
       what: ["Till"],
       first: ["Person nothing"],
     });
-    expect(slip.said).toMatchObject({ beyond: false, bare: [], idle: [] });
+    expect(slip.said).toMatchObject({ beyond: false, withoutSteward: [], idle: [] });
     expect(await levelOf(inFolder, "nothing")).toBe("none");
     await apply("steward", "Stock taking");
     expect(await levelOf(inFolder, "nothing")).toBe("reveal");
@@ -123,7 +123,7 @@ describe("a slip", () => {
     expect(slip.said.lines).toMatchObject([
       { before: "reveal", after: "use", used: ["Person edit"], what: [{ name: "Till" }] },
     ]);
-    await dropSlip.execute(db(), { slipId: slip.id }, f.as("steward"));
+    await discardSlip.execute(db(), { slipId: slip.id }, f.as("steward"));
   });
 
   test("says which changes do nothing, and tells later moments apart", async () => {
@@ -135,7 +135,7 @@ describe("a slip", () => {
     ]))!;
     expect(slip.said.idle).toEqual([0]);
     expect(slip.said.lines).toMatchObject([{ before: "none", after: "edit", at: soon }]);
-    await dropSlip.execute(db(), { slipId: slip.id }, f.as("steward"));
+    await discardSlip.execute(db(), { slipId: slip.id }, f.as("steward"));
   });
 
   test("a weekly window is given with its days and told in the explanation", async () => {
@@ -151,20 +151,20 @@ describe("a slip", () => {
       { ...set(inFolder, "use"), grants: [{ level: "use", ...NO_TIME, weekly }] },
     ]))!;
     expect(again.said.idle).toEqual([0]);
-    await dropSlip.execute(db(), { slipId: again.id }, f.as("steward"));
+    await discardSlip.execute(db(), { slipId: again.id }, f.as("steward"));
   });
 
   test("what would leave something without a steward is refused, and nothing of the slip happens", async () => {
-    const alone = (await makeFolder.execute(db(), { parentId: f.vaultId, name: "Alone" }, f.as("steward"))).folderId;
+    const alone = (await createFolder.execute(db(), { parentId: f.vaultId, name: "Alone" }, f.as("steward"))).folderId;
     await draft("steward", [{ type: "separate", nodeId: alone, separate: true }]);
     await apply("steward");
     const slip = (await draft("steward", [set(alone, "use", "use"), set(alone, "steward")]))!;
-    expect(slip.said.bare).toEqual(["Alone"]);
+    expect(slip.said.withoutSteward).toEqual(["Alone"]);
     await expect(apply("steward")).rejects.toMatchObject({ code: "not-allowed" });
     expect(await levelOf(alone, "use")).toBe("none");
     // Another one in place of the first is no loss, in whichever order they were set.
     await draft("steward", [set(alone, "steward"), set(alone, "edit", "steward")]);
-    expect((await slipOf("steward"))!.said.bare).toEqual([]);
+    expect((await slipOf("steward"))!.said.withoutSteward).toEqual([]);
     await apply("steward");
     const { lines } = await whoCanDoWhat.execute(db(), { nodeId: alone }, f.as("edit"));
     expect(lines.map(({ name, level }) => `${name} ${level}`)).toEqual(["Person edit steward"]);
@@ -196,7 +196,7 @@ describe("a slip", () => {
   });
 
   test("joining a group is drafted by those who may, and says what it would give", async () => {
-    const { groupId } = await makeGroup.execute(db(), { name: "Night Team", description: "" }, f.as("owner"));
+    const { groupId } = await createGroup.execute(db(), { name: "Night Team", description: "" }, f.as("owner"));
     await draft("steward", [
       {
         type: "set",
@@ -213,7 +213,7 @@ describe("a slip", () => {
     // An administrator who is steward of nothing there learns no name, only that others are concerned.
     const blind = (await draft("owner", [join]))!;
     expect(blind.said).toMatchObject({ lines: [], beyond: true });
-    await dropSlip.execute(db(), { slipId: blind.id }, f.as("owner"));
+    await discardSlip.execute(db(), { slipId: blind.id }, f.as("owner"));
     const seen = (await draft("administrator", [join]))!;
     expect(seen.said.lines).toMatchObject([{ after: "reveal", people: [{ name: "Person reveal" }] }]);
     await apply("administrator");
@@ -314,7 +314,7 @@ describe("what others are stewards of", () => {
     await draft("steward", [set(folderId, "guest", "reveal")]);
     await apply("steward");
     const [first] = (await ownSlip.execute(db(), {}, f.as("steward"))).waiting;
-    await takeSlipBack.execute(db(), { slipId: first!.id }, f.as("steward"));
+    await withdrawSlip.execute(db(), { slipId: first!.id }, f.as("steward"));
     expect((await slipOf("steward"))!.changes).toHaveLength(1);
     await apply("steward");
     const [waiting] = await waitingSlips.execute(db(), {}, f.as("edit"));

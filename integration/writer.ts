@@ -13,8 +13,8 @@ const [vaultId, personId, lanyardId, slowEntryId, most] = process.argv.slice(2) 
   string,
   string,
 ];
-const house = await startGaltry(readConfiguration());
-house.pages = new PageReader();
+const app = await startGaltry(readConfiguration());
+app.pages = new PageReader();
 const by = {
   kind: "person" as const,
   personId,
@@ -34,7 +34,7 @@ const lanyard = {
 
 console.log("writing");
 if (slowEntryId !== "-")
-  void sealedSignIn(house, lanyard, slowEntryId, () => undefined, new AbortController().signal).catch(() => undefined);
+  void sealedSignIn(app, lanyard, slowEntryId, () => undefined, new AbortController().signal).catch(() => undefined);
 let done = 0;
 let wrong = 0;
 await Promise.all(
@@ -49,12 +49,12 @@ await Promise.all(
           password: `canary-${done}`,
         };
         const { entryId, versionId } = await addEntry.execute(
-          house,
+          app,
           { parentId: vaultId, captured: false, values },
           by,
         );
         await changeEntry.execute(
-          house,
+          app,
           { entryId, baseVersionId: versionId, captured: false, values: { ...values, notes: "changed" } },
           by,
         );
@@ -67,4 +67,4 @@ await Promise.all(
   }),
 );
 console.log(`finished ${wrong}`);
-await closeGaltry(house);
+await closeGaltry(app);

@@ -38,13 +38,13 @@ Object.assign(environment, standins.environment);
 
 if (!existsSync(`${data}/keys.json`)) {
   console.log("Creating the sample organisation…");
-  const house = await startGaltry(readConfiguration(environment));
-  await buildDemo(house, standins.sites, standins.address);
+  const app = await startGaltry(readConfiguration(environment));
+  await buildDemo(app, standins.sites, standins.address);
   if (process.argv.includes("--large")) {
     console.log("… and all its volunteers…");
-    await buildLarge(house, WITH_VOLUNTEERS);
+    await buildLarge(app, WITH_VOLUNTEERS);
   }
-  await closeGaltry(house);
+  await closeGaltry(app);
 }
 
 const server: ChildProcess = spawn(process.execPath, [...SERVER_FLAGS, "dist/server/start.js"], {

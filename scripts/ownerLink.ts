@@ -8,8 +8,8 @@ import { oneLine } from "./oneLine";
 await oneLine(async () => {
   const mail = process.argv[2];
   if (!mail) throw new StartError("Name the owner: npm run owner-link -- EMAIL");
-  const house = await startGaltry(readConfiguration());
-  const { link } = await ownerLink.execute(house, { mail }, { kind: "server" });
+  const app = await startGaltry(readConfiguration());
+  const { link } = await ownerLink.execute(app, { mail }, { kind: "server" });
   console.log(link);
-  await closeGaltry(house);
+  await closeGaltry(app);
 });

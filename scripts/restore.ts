@@ -25,8 +25,8 @@ await oneLine(async () => {
   copyFileSync(path.join(from, "keys.json"), path.join(dataFolder, "keys.json"));
   if (isLocal(configuration)) copyFileSync(path.join(from, "galtry.db"), databaseFile(configuration));
   else await ontoServer(configuration, path.join(from, "galtry.db"));
-  const house = await startGaltry(configuration);
-  await closeGaltry(house);
+  const app = await startGaltry(configuration);
+  await closeGaltry(app);
   console.log(
     `Restored into ${isLocal(configuration) ? dataFolder : "the database server"}, and it opens with the root key.`,
   );

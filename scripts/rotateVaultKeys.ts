@@ -5,9 +5,9 @@ import { rotateAllKeys } from "../src/server/vaults/rotation";
 import { oneLine } from "./oneLine";
 
 await oneLine(async () => {
-  const house = await startGaltry(readConfiguration());
-  const { rotated, of } = await rotateAllKeys.execute(house, {}, { kind: "server" });
-  await closeGaltry(house);
+  const app = await startGaltry(readConfiguration());
+  const { rotated, of } = await rotateAllKeys.execute(app, {}, { kind: "server" });
+  await closeGaltry(app);
   const others = of - rotated.length;
   console.log(
     `${rotated.length} of ${of} vaults have a new key.${others > 0 ? ` ${others} are still being rotated.` : ""} Keep Galtry running: it encrypts the rest again in the background.`,

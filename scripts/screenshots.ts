@@ -7,14 +7,14 @@ import { waitForTag } from "../e2e/tags";
 
 const FOLDER = process.env.SCREENSHOTS ?? "docs/screenshots";
 mkdirSync(FOLDER, { recursive: true });
-const house = await startHouse();
+const app = await startHouse();
 const opened: Browser[] = [];
 
 async function as(mail: string, options: { dark?: boolean; width?: number; height?: number } = {}): Promise<Browser> {
-  const browser = await openBrowser({ galtry: house.url, ...options });
+  const browser = await openBrowser({ galtry: app.url, ...options });
   opened.push(browser);
-  await signInToGaltry(browser.page, house.url, `${mail}@tarrowick.example`, DEMO_PASSWORD);
-  await connectLanyard(browser, house.url);
+  await signInToGaltry(browser.page, app.url, `${mail}@tarrowick.example`, DEMO_PASSWORD);
+  await connectLanyard(browser, app.url);
   return browser;
 }
 
@@ -27,12 +27,12 @@ async function take(browser: Browser, name: string, address: string | null, sett
 }
 
 try {
-  const entry = (host: string) => `${house.url}/entry/${house.built.entries.get(host)}`;
-  const vault = (name: string) => `${house.url}/vaults/${house.built.vaults.get(name)}`;
-  const site = house.standins.sites.find((one) => one.host === "pellam.localhost")!;
+  const entry = (host: string) => `${app.url}/entry/${app.built.entries.get(host)}`;
+  const vault = (name: string) => `${app.url}/vaults/${app.built.vaults.get(name)}`;
+  const site = app.standins.sites.find((one) => one.host === "pellam.localhost")!;
 
   const maren = await as("maren.pohl");
-  await take(maren, "front-desk", house.url);
+  await take(maren, "front-desk", app.url);
   await take(maren, "entry-at-use", entry("quillbrook.localhost"));
 
   const ines = await as("ines.okafor");
@@ -43,9 +43,9 @@ try {
   await take(ines, "vault", null);
   await take(ines, "entry", entry("quillbrook.localhost"));
   await take(ines, "edit", `${entry("stallwright.localhost")}?edit`);
-  await take(ines, "people", `${house.url}/people`);
-  await take(ines, "journal", `${house.url}/journal`);
-  await ines.page.goto(`${house.url}/people/groups/${house.built.groups.get("Shop Team")}`);
+  await take(ines, "people", `${app.url}/people`);
+  await take(ines, "journal", `${app.url}/journal`);
+  await ines.page.goto(`${app.url}/people/groups/${app.built.groups.get("Shop Team")}`);
   await ines.page.waitForLoadState("networkidle");
   await ines.page.getByRole("button", { name: "Add to group" }).click();
   await ines.page.getByRole("combobox", { name: "Person" }).fill("Maren");
@@ -80,7 +80,7 @@ try {
   });
   await ines.page.getByText("3 rows").waitFor();
   await take(ines, "bring-in", null);
-  await ines.page.goto(`${house.url}/access/${house.built.vaults.get("Shop & Tickets")}`);
+  await ines.page.goto(`${app.url}/access/${app.built.vaults.get("Shop & Tickets")}`);
   await ines.page.waitForLoadState("networkidle");
   await ines.page.getByRole("rowheader", { name: /^Suppliers/ }).click();
   await ines.page.getByRole("grid").focus();
@@ -94,7 +94,7 @@ try {
   await ines.page.getByRole("option", { name: /Silas Penhale/ }).click();
   await ines.page.getByRole("region", { name: "Effects" }).getByRole("listitem").first().waitFor();
   await take(ines, "give-access", null);
-  await ines.page.goto(house.standins.address("pellam.localhost", site.signInPath));
+  await ines.page.goto(app.standins.address("pellam.localhost", site.signInPath));
   await ines.page.getByLabel("E-mail").fill(site.account.userName);
   await ines.page.getByLabel("Password").fill(site.account.password);
   await ines.page.getByRole("button", { name: "Sign in" }).click();
@@ -102,7 +102,7 @@ try {
   await take(ines, "keep-a-login", null);
   const window = await ines.context.newPage();
   await window.setViewportSize({ width: 404, height: 620 });
-  await ines.page.goto(house.standins.address("quillbrook.localhost", "/login"));
+  await ines.page.goto(app.standins.address("quillbrook.localhost", "/login"));
   await ines.page.bringToFront();
   await window.goto(`chrome-extension://${ines.lanyardId}/popup.html`);
   await ines.page.bringToFront();
@@ -110,19 +110,19 @@ try {
   await window.screenshot({ path: `${FOLDER}/lanyard.png` });
 
   const wilhelmina = await as("wilhelmina.oosterhuis");
-  await wilhelmina.page.goto(`${house.url}/access/${house.built.vaults.get("Press & Publishing")}/rounds`);
+  await wilhelmina.page.goto(`${app.url}/access/${app.built.vaults.get("Press & Publishing")}/rounds`);
   await wilhelmina.page.waitForLoadState("networkidle");
   await wilhelmina.page.getByRole("list", { name: "Who has what" }).getByRole("listitem").first().focus();
   for (const key of ["c", "c", "l"]) await wilhelmina.page.keyboard.press(key);
   await take(wilhelmina, "rounds", null);
   const hanna = await as("hanna.quist");
-  await take(hanna, "house-rules", `${house.url}/rules`);
+  await take(hanna, "house-rules", `${app.url}/rules`);
 
   const dark = await as("maren.pohl", { dark: true });
-  await take(dark, "front-desk-dark", house.url);
+  await take(dark, "front-desk-dark", app.url);
   const phone = await as("maren.pohl", { width: 390, height: 800 });
-  await take(phone, "front-desk-phone", house.url);
+  await take(phone, "front-desk-phone", app.url);
 } finally {
   await Promise.all(opened.map((browser) => browser.close()));
-  await house.close();
+  await app.close();
 }

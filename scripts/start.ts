@@ -12,16 +12,16 @@ import { REQUEST_ID } from "../src/server/requestId";
 import { StartError } from "../src/server/startError";
 
 async function start(): Promise<void> {
-  const house = await galtry();
-  const { port, listen, publicUrl } = house.configuration;
-  await closeDeadSignIns(house);
-  startHousekeeping(house);
-  const app = next({ dev: false, hostname: listen, port });
+  const app = await galtry();
+  const { port, listen, publicUrl } = app.configuration;
+  await closeDeadSignIns(app);
+  startHousekeeping(app);
+  const pages = next({ dev: false, hostname: listen, port });
   // Whoever comes first waits for nothing that all need.
-  await Promise.all([app.prepare(), house.access.fresh()]);
-  const handle = app.getRequestHandler();
-  gauge("streams", "Pages and Lanyards that are told of changes.", () => hubOf(house).listening);
-  gauge("writes_waiting", "Commands that wait for their turn to write.", () => house.writer.waiting);
+  await Promise.all([pages.prepare(), app.access.fresh()]);
+  const handle = pages.getRequestHandler();
+  gauge("streams", "Pages and Lanyards that are told of changes.", () => hubOf(app).listening);
+  gauge("writes_waiting", "Commands that wait for their turn to write.", () => app.writer.waiting);
   const server = createServer((request, response) => {
     // Set here and nowhere else: what a client sends under this name is overwritten.
     request.headers["x-galtry-peer"] = request.socket.remoteAddress ?? "";
@@ -37,15 +37,15 @@ async function start(): Promise<void> {
   );
   server.listen(port, listen, async () => {
     console.log(`Galtry is at ${publicUrl.origin}`);
-    const address = await setUpAddress(house);
+    const address = await setUpAddress(app);
     if (address) console.log(`No organisation yet. Open this one-time address to set it up:\n  ${address}`);
   });
   for (const signal of ["SIGINT", "SIGTERM"] as const)
-    process.on(signal, () => void ending(house).then(() => process.exit(0)));
+    process.on(signal, () => void ending(app).then(() => process.exit(0)));
 }
 
 /** The thread that reads closes its own connection, if it can do so at once. */
-const ending = (house: Galtry) => Promise.race([house.reading?.close(), new Promise((next) => setTimeout(next, 500))]);
+const ending = (app: Galtry) => Promise.race([app.reading?.close(), new Promise((next) => setTimeout(next, 500))]);
 
 function fail(line: string): never {
   console.error(line);

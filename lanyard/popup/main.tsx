@@ -277,7 +277,7 @@ function Signing({ view, look }: { view: View; look: () => void }) {
             {t.replaceSession}
           </button>
           <button type="button" className="btn" onClick={close}>
-            {t.keepSession}
+            {t.renewSession}
           </button>
         </div>
       </>

@@ -44,7 +44,7 @@ export const main = {
   thisBrowserHasCookiesOfThat: (site: string, name: string) =>
     `This browser has cookies of ${site} that Lanyard did not set. Signing in with ${name} replaces that session.`,
   replaceSession: "Replace session",
-  keepSession: "Keep session",
+  renewSession: "Keep session",
   signingInTo: (name: string) => `Signing in to ${name}`,
   opening: (site: string) => `Opening ${site}`,
   signedInTo: (name: string) => `Signed in to ${name}`,

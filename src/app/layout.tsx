@@ -19,11 +19,11 @@ export const dynamic = "force-dynamic";
 export default async function RootLayout({ children }: { children: ReactNode }) {
   const theme = (await cookies()).get("galtry_theme")?.value;
   const nonce = (await headers()).get("x-nonce") ?? undefined;
-  const house = await galtry();
+  const app = await galtry();
   return (
     <html lang="en-GB" data-theme={theme === "light" || theme === "dark" ? theme : undefined}>
       <head>
-        <meta name="galtry" content={house.configuration.publicUrl.origin} />
+        <meta name="galtry" content={app.configuration.publicUrl.origin} />
         {/* Asked for at once and never again in the page: what is styled later would let them go and take them anew. */}
         {FONT_FILES.map((file) => (
           <link key={file} rel="preload" href={`/fonts/${file}`} as="font" type="font/woff2" crossOrigin="anonymous" />

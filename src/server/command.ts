@@ -33,7 +33,7 @@ export interface Context<I, T extends Reader = Transaction> {
   /** The caller as a person, read once at the start of this transaction; null for the server and for nobody. */
   me: Person | null;
   role: Role | null;
-  house: Galtry;
+  app: Galtry;
   /** A second steward said yes to it. */
   agreed?: boolean;
 }
@@ -49,7 +49,7 @@ interface Shared<I> {
 
 export interface CommandDefinition<I, R, P = undefined, A = undefined> extends Shared<I> {
   /** Slow work before the transaction: hashing, sealing, what can be worked out while nobody waits for it. */
-  prepare?: (context: { input: I; caller: Caller; house: Galtry; at: number }) => Promise<P>;
+  prepare?: (context: { input: I; caller: Caller; app: Galtry; at: number }) => Promise<P>;
   /** Says who may before the slow work, so that nobody else has it done. `allow` asks again. */
   mayPrepare?: (context: Context<I, Reader>) => Promise<unknown>;
   /** Says who may, or throws Refused with a reason a person understands. What it returns goes to `run`. */
@@ -63,12 +63,12 @@ export interface CommandDefinition<I, R, P = undefined, A = undefined> extends S
   /** A refusal of this act is written to the journal. */
   journalRefusal?: boolean;
   /** One piece of long work: the acts of people who wait go first. */
-  patient?: boolean;
+  lowPriority?: boolean;
 }
 
 export interface Command<I, R> extends Shared<I> {
   type: "command";
-  execute: (house: Galtry, input: unknown, caller: Caller, at?: number) => Promise<R>;
+  execute: (app: Galtry, input: unknown, caller: Caller, at?: number) => Promise<R>;
   /** As a part of another command, in its transaction: authorised, run and journaled by itself; what it tells is told. */
   within: (context: Context<unknown>, input: unknown) => Promise<R>;
 }
@@ -77,13 +77,13 @@ export interface QueryDefinition<I, R, A = undefined> extends Shared<I> {
   allow: (context: Context<I, Reader>) => Promise<A> | A;
   run: (context: Context<I, Reader> & { allowed: A }) => Promise<R>;
   /** Over thousands of rows: read in a thread of its own, where Galtry runs for people. Gives plain data. */
-  apart?: boolean;
+  offMainThread?: boolean;
 }
 
 export interface Query<I, R> extends Shared<I> {
   type: "query";
   /** @param known the caller as they were found for the page that asks; found anew where it is not given */
-  execute: (house: Galtry, input: unknown, caller: Caller, at?: number, known?: Known) => Promise<R>;
+  execute: (app: Galtry, input: unknown, caller: Caller, at?: number, known?: Known) => Promise<R>;
 }
 
 /** Who asks, and what they may look at. */
@@ -93,12 +93,12 @@ export interface Known {
 }
 
 /** Finds the caller, and brings the access index up to the last change that was there when they were found. */
-export async function findKnown(house: Galtry, caller: Caller, at: number): Promise<Known> {
-  house.askedAt = Date.now();
-  const found = await requireCaller(house.db, caller, at);
+export async function findKnown(app: Galtry, caller: Caller, at: number): Promise<Known> {
+  app.askedAt = Date.now();
+  const found = await requireCaller(app.db, caller, at);
   // Nobody reaches anything: there is nothing to bring up to date for them.
-  if (!found) return { me: null, tx: house.db };
-  return { me: found.me, tx: readerWith(house.db, await house.access.fresh(found.lastChange)) };
+  if (!found) return { me: null, tx: app.db };
+  return { me: found.me, tx: readerWith(app.db, await app.access.fresh(found.lastChange)) };
 }
 
 export function command<I, R, P = undefined, A = undefined>(definition: CommandDefinition<I, R, P, A>): Command<I, R> {
@@ -106,24 +106,24 @@ export function command<I, R, P = undefined, A = undefined>(definition: CommandD
   const execute = measured(
     "command",
     definition.name,
-    async (house: Galtry, raw: unknown, caller: Caller, at: number = Date.now()): Promise<R> => {
+    async (app: Galtry, raw: unknown, caller: Caller, at: number = Date.now()): Promise<R> => {
       admit(definition, caller);
       const input = parse(definition, raw);
       const commandId = uuidv7At(at);
       try {
         if (definition.mayPrepare) {
-          const me = await requireMe(house.db, caller, at);
-          const context = { tx: house.db, input, caller, at, commandId, me, role: me?.role ?? null, house };
+          const me = await requireMe(app.db, caller, at);
+          const context = { tx: app.db, input, caller, at, commandId, me, role: me?.role ?? null, app };
           await definition.mayPrepare(context);
         }
-        const prepared = (await definition.prepare?.({ input, caller, house, at })) as P;
-        return await house.writer.write(async (tx) => {
+        const prepared = (await definition.prepare?.({ input, caller, app, at })) as P;
+        return await app.writer.write(async (tx) => {
           const me = await requireMe(tx, caller, at);
-          return perform({ tx, input, caller, at, commandId, me, role: me?.role ?? null, house }, prepared);
-        }, definition.patient);
+          return perform({ tx, input, caller, at, commandId, me, role: me?.role ?? null, app }, prepared);
+        }, definition.lowPriority);
       } catch (error) {
         if (error instanceof Refused && definition.journalRefusal !== false)
-          await recordRefusal(house, definition.name, input, caller, at, error);
+          await recordRefusal(app, definition.name, input, caller, at, error);
         throw error;
       }
     },
@@ -156,19 +156,19 @@ export function query<I, R, A = undefined>(definition: QueryDefinition<I, R, A>)
   const execute = measured(
     "query",
     definition.name,
-    async (house: Galtry, raw: unknown, caller: Caller, at: number = Date.now(), known?: Known): Promise<R> => {
+    async (app: Galtry, raw: unknown, caller: Caller, at: number = Date.now(), known?: Known): Promise<R> => {
       admit(definition, caller);
       const input = parse(definition, raw);
-      if (definition.apart && house.reading) {
-        const read = await house.reading.read({ name: definition.name, input: raw, caller, at });
+      if (definition.offMainThread && app.reading) {
+        const read = await app.reading.read({ name: definition.name, input: raw, caller, at });
         if (read && "refused" in read) {
           const { code, message, field, data } = read.refused;
           throw new Refused(code, message, field, data);
         }
         if (read) return read.result as R;
       }
-      const { me, tx } = known ?? (await findKnown(house, caller, at));
-      const context = { tx, input, caller, at, commandId: "", me, role: me?.role ?? null, house };
+      const { me, tx } = known ?? (await findKnown(app, caller, at));
+      const context = { tx, input, caller, at, commandId: "", me, role: me?.role ?? null, app };
       const allowed = (await definition.allow(context)) as A;
       return definition.run({ ...context, allowed });
     },
@@ -251,7 +251,7 @@ async function record(
 ): Promise<void> {
   if (entries === null) return;
   for (const entry of Array.isArray(entries) ? entries : [entries])
-    await appendLine(context.tx, context.house.keys.journal, {
+    await appendLine(context.tx, context.app.keys.journal, {
       act,
       outcome: "done",
       at: context.at,
@@ -266,7 +266,7 @@ async function tell(tx: Transaction, at: number, topics: Topic[]): Promise<void>
 
 /** A refusal is a line of its own, after the rollback. Only ids that stand in the input; never a text. */
 async function recordRefusal(
-  house: Galtry,
+  app: Galtry,
   act: string,
   input: unknown,
   caller: Caller,
@@ -280,14 +280,14 @@ async function recordRefusal(
   const [several] = Array.isArray(ids.entryIds) ? ids.entryIds : [];
   const node =
     [ids.entryId, several, ids.nodeId, ids.vaultId].find((id): id is string => typeof id === "string") ?? null;
-  await house.writer.write(async (tx) => {
+  await app.writer.write(async (tx) => {
     // Whoever is refused without end fills the Journal no further: after the first few each line stands for more.
-    const key = attemptKey(house.keys, "refused", person);
+    const key = attemptKey(app.keys, "refused", person);
     await countAttempt(tx, key, at);
     const times = await attemptsOf(tx, key, at);
     if (times > MOST_REFUSALS && !REFUSALS_TOLD.has(times)) return;
     const details = { code: refused.code, ...(times > MOST_REFUSALS && { times }) };
-    await appendLine(tx, house.keys.journal, { act, outcome: "refused", at, person, node, details });
+    await appendLine(tx, app.keys.journal, { act, outcome: "refused", at, person, node, details });
   });
 }
 

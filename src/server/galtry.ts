@@ -25,14 +25,14 @@ import type { Composer } from "./vaults/composer";
 import type { PictureDrawer } from "./vaults/pictureDrawer";
 
 /** Closes what a Galtry has open, after its last write. */
-export async function closeGaltry(house: Galtry): Promise<void> {
-  await house.writer.close();
+export async function closeGaltry(app: Galtry): Promise<void> {
+  await app.writer.close();
   // The one that fills the file outlives those that read it.
-  house.reader.close();
-  await house.replica?.close();
-  house.pages?.close();
-  house.pictures?.close();
-  house.opened.client.close();
+  app.reader.close();
+  await app.replica?.close();
+  app.pages?.close();
+  app.pictures?.close();
+  app.opened.client.close();
 }
 
 export interface Galtry {
@@ -73,7 +73,7 @@ export function galtry(): Promise<Galtry> {
 }
 
 /** Before something is read that another Galtry may have written: asks a remote database for it. @throws Unreachable */
-export const upToDate = async (house: Galtry): Promise<void> => house.replica?.fresh();
+export const upToDate = async (app: Galtry): Promise<void> => app.replica?.fresh();
 
 /**
  * Opens keys, then the database, then brings it up to date.

@@ -4,10 +4,10 @@ import { setTimeout as sleep } from "node:timers/promises";
 import { and, inArray, isNotNull, isNull, lt, max } from "drizzle-orm";
 import { z } from "zod";
 import { counted } from "../core/counted";
-import { remindOfAsks } from "./access/asking";
+import { remindOfRequests } from "./access/asking";
 import { tellOfExpiry } from "./access/expiry";
 import { sweepHandovers } from "./access/handover";
-import { keepRounds } from "./access/rounds";
+import { continueRounds } from "./access/rounds";
 import { command } from "./command";
 import { failedSignIns, importRows, imports, importUpdates, outbox, persons, signIns } from "./database/schema";
 import { type Galtry, upToDate } from "./galtry";
@@ -27,7 +27,7 @@ import { Composer } from "./vaults/composer";
 import { sweepImports } from "./vaults/importing";
 import { PictureDrawer } from "./vaults/pictureDrawer";
 import { Rotating } from "./vaults/rotation";
-import { sweepTakings } from "./vaults/takingOut";
+import { sweepExports } from "./vaults/takingOut";
 
 const EVERY_MS = 5_000;
 
@@ -68,47 +68,47 @@ export const journalFailures = command({
 });
 
 /** Sign-ins of processes on this machine that are no more: closed as broken off. */
-export async function closeDeadSignIns(house: Galtry): Promise<void> {
-  const open = await house.db
+export async function closeDeadSignIns(app: Galtry): Promise<void> {
+  const open = await app.db
     .selectDistinct({ process: signIns.process })
     .from(signIns)
     .where(and(isNull(signIns.endedAt)));
-  await closeBrokenOff.execute(house, { deadProcesses: deadAmong(house, open) }, { kind: "server" });
+  await closeBrokenOff.execute(app, { deadProcesses: deadAmong(app, open) }, { kind: "server" });
 }
 
 /** What was being brought in and will not be: swept away piece by piece, so that nobody waits for it. */
-export async function sweepDeadImports(house: Galtry): Promise<void> {
-  const open = await house.db
+export async function sweepDeadImports(app: Galtry): Promise<void> {
+  const open = await app.db
     .selectDistinct({ process: imports.process })
     .from(imports)
     .where(and(isNull(imports.publishedAt), isNull(imports.cancelledAt)));
-  const [left] = await house.db
+  const [left] = await app.db
     .select({ importId: importRows.importId })
     .from(importRows)
     .where(
       inArray(
         importRows.importId,
-        house.db.select({ id: imports.id }).from(imports).where(isNotNull(imports.cancelledAt)),
+        app.db.select({ id: imports.id }).from(imports).where(isNotNull(imports.cancelledAt)),
       ),
     )
     .limit(1);
-  const [waiting] = await house.db
+  const [waiting] = await app.db
     .select({ importId: importUpdates.importId })
     .from(importUpdates)
     .where(
       inArray(
         importUpdates.importId,
-        house.db.select({ id: imports.id }).from(imports).where(isNotNull(imports.cancelledAt)),
+        app.db.select({ id: imports.id }).from(imports).where(isNotNull(imports.cancelledAt)),
       ),
     )
     .limit(1);
   if (open.length === 0 && !left && !waiting) return;
-  const deadProcesses = deadAmong(house, open);
-  while (await sweepImports.execute(house, { deadProcesses }, { kind: "server" }));
+  const deadProcesses = deadAmong(app, open);
+  while (await sweepImports.execute(app, { deadProcesses }, { kind: "server" }));
 }
 
-const deadAmong = (house: Galtry, open: { process: string }[]): string[] =>
-  open.map((row) => row.process).filter((name) => name !== house.process && isDead(name));
+const deadAmong = (app: Galtry, open: { process: string }[]): string[] =>
+  open.map((row) => row.process).filter((name) => name !== app.process && isDead(name));
 
 function isDead(name: string): boolean {
   const at = name.lastIndexOf(":");
@@ -126,7 +126,7 @@ const RATING_EVERY_MS = 2_000;
 const WORKING_MS = 2_000;
 
 /** Rates what was written, as long as this process lives. */
-async function keepRating(house: Galtry): Promise<void> {
+async function keepRating(app: Galtry): Promise<void> {
   let rater: Rater | null = null;
   let looked = -1;
   const rest = () => {
@@ -140,7 +140,7 @@ async function keepRating(house: Galtry): Promise<void> {
   for (;;) {
     const began = performance.now();
     // Nothing is looked for while nothing has happened.
-    const [last] = await house.db
+    const [last] = await app.db
       .select({ seq: max(outbox.seq) })
       .from(outbox)
       .catch(() => [{ seq: looked }]);
@@ -148,7 +148,7 @@ async function keepRating(house: Galtry): Promise<void> {
       await sleep(RATING_EVERY_MS, undefined, { ref: false });
       continue;
     }
-    const more = await rateSome(house, { rate }).catch((error) => {
+    const more = await rateSome(app, { rate }).catch((error) => {
       failed("upkeep.rate", error);
       rest();
       return false;
@@ -159,7 +159,7 @@ async function keepRating(house: Galtry): Promise<void> {
       rest();
     }
     // Half the time at most while nobody asks for anything, and little of it while people work.
-    const share = Date.now() - (house.askedAt ?? 0) < WORKING_MS ? 8 : 1;
+    const share = Date.now() - (app.askedAt ?? 0) < WORKING_MS ? 8 : 1;
     await sleep(more ? share * (performance.now() - began) : RATING_EVERY_MS, undefined, { ref: false });
   }
 }
@@ -170,37 +170,37 @@ const EXPIRY_EVERY_MS = 60_000;
 const EACH_MINUTE = [
   leaveDue,
   tellOfExpiry,
-  keepRounds,
+  continueRounds,
   sweepHandovers,
-  remindOfAsks,
+  remindOfRequests,
   emptyBins,
-  sweepTakings,
+  sweepExports,
   sweepAttachments,
   sweepOld,
 ] as const;
 
-export function startHousekeeping(house: Galtry): void {
+export function startHousekeeping(app: Galtry): void {
   let expiryAt = 0;
-  const signingOut = new SigningOut(house);
-  const rotating = new Rotating(house);
-  house.composer = new Composer();
-  house.reading = new ReadingThread(house);
-  house.pages = new PageReader();
-  house.pictures = new PictureDrawer();
-  void house.pages.warm().catch(goesOn("signIn.readPages"));
-  void keepRating(house);
-  void keepSending(house);
+  const signingOut = new SigningOut(app);
+  const rotating = new Rotating(app);
+  app.composer = new Composer();
+  app.reading = new ReadingThread(app);
+  app.pages = new PageReader();
+  app.pictures = new PictureDrawer();
+  void app.pages.warm().catch(goesOn("signIn.readPages"));
+  void keepRating(app);
+  void keepSending(app);
   const work = async () => {
-    await upToDate(house);
+    await upToDate(app);
     if (Date.now() >= expiryAt) {
       expiryAt = Date.now() + EXPIRY_EVERY_MS;
-      for (const work of EACH_MINUTE) void work.execute(house, {}, SERVER).catch(goesOn(work.name));
+      for (const work of EACH_MINUTE) void work.execute(app, {}, SERVER).catch(goesOn(work.name));
     }
     void signingOut.look().catch(goesOn("signIn.signOutEnded"));
     void rotating.look().catch(goesOn("vaults.rotate"));
-    void closeDeadSignIns(house).catch(goesOn("signIn.closeDead"));
-    void sweepDeadImports(house).catch(goesOn("vaults.sweepImports"));
-    void journalFailures.execute(house, {}, SERVER).catch(goesOn(journalFailures.name));
+    void closeDeadSignIns(app).catch(goesOn("signIn.closeDead"));
+    void sweepDeadImports(app).catch(goesOn("vaults.sweepImports"));
+    void journalFailures.execute(app, {}, SERVER).catch(goesOn(journalFailures.name));
   };
   const timer = setInterval(() => void work().catch(goesOn("housekeeping")), EVERY_MS);
   timer.unref();

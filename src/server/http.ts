@@ -6,7 +6,7 @@ import { isDatabaseAway } from "./database/unreachable";
 import { type Galtry, galtry, upToDate } from "./galtry";
 import { failed, unexpected } from "./log";
 import { onceAMinute } from "./onceAMinute";
-import { keepSession, sessionCaller } from "./people/sessions";
+import { renewSession, sessionCaller } from "./people/sessions";
 import { type RefusalCode, Refused } from "./refused";
 import { registry } from "./registry";
 import { REQUEST_ID } from "./requestId";
@@ -64,18 +64,18 @@ export async function answering(
 }
 
 /** Requests that change something come from Galtry's own pages. */
-export function requireOrigin(request: Request, house: Galtry): void {
+export function requireOrigin(request: Request, app: Galtry): void {
   const origin = request.headers.get("origin");
-  if (origin !== house.configuration.publicUrl.origin)
+  if (origin !== app.configuration.publicUrl.origin)
     throw new Refused("not-allowed", "This request does not come from Galtry’s own page.");
 }
 
-export const secureCookies = (house: Galtry) => house.configuration.publicUrl.protocol === "https:";
-export const sessionCookie = (house: Galtry) => (secureCookies(house) ? "__Host-galtry_session" : "galtry_session");
-export const browserCookie = (house: Galtry) => (secureCookies(house) ? "__Host-galtry_browser" : "galtry_browser");
+export const secureCookies = (app: Galtry) => app.configuration.publicUrl.protocol === "https:";
+export const sessionCookie = (app: Galtry) => (secureCookies(app) ? "__Host-galtry_session" : "galtry_session");
+export const browserCookie = (app: Galtry) => (secureCookies(app) ? "__Host-galtry_browser" : "galtry_browser");
 
-export function setCookie(house: Galtry, name: string, value: string, maxAgeSeconds: number): string {
-  return `${name}=${value}; Path=/; HttpOnly; SameSite=Lax; Max-Age=${maxAgeSeconds}${secureCookies(house) ? "; Secure" : ""}`;
+export function setCookie(app: Galtry, name: string, value: string, maxAgeSeconds: number): string {
+  return `${name}=${value}; Path=/; HttpOnly; SameSite=Lax; Max-Age=${maxAgeSeconds}${secureCookies(app) ? "; Secure" : ""}`;
 }
 
 export function readCookie(request: Pick<Request, "headers">, name: string): string | null {
@@ -87,10 +87,10 @@ export function readCookie(request: Pick<Request, "headers">, name: string): str
 }
 
 /** The address a request comes from. X-Forwarded-For counts only as far as trusted proxies wrote it. */
-export function addressOf(request: Pick<Request, "headers">, house: Galtry): string {
+export function addressOf(request: Pick<Request, "headers">, app: Galtry): string {
   const peer = request.headers.get("x-galtry-peer") ?? "unknown";
   const proxies = new BlockList();
-  for (const proxy of house.configuration.trustedProxies) {
+  for (const proxy of app.configuration.trustedProxies) {
     const [address, bits] = proxy.split("/");
     const family = isIP(address ?? "") === 6 ? "ipv6" : "ipv4";
     if (bits) proxies.addSubnet(address!, Number(bits), family);
@@ -126,39 +126,39 @@ export const orRefused = (act: string) => (error: unknown) =>
   error instanceof Refused ? undefined : failed(act, error);
 
 /** Writes "last seen": the idle limit moves while somebody works. */
-async function keepNow(house: Galtry, caller: Extract<Caller, { kind: "person" }>): Promise<void> {
+async function keepNow(app: Galtry, caller: Extract<Caller, { kind: "person" }>): Promise<void> {
   if (!caller.sessionId || !mayKeep(caller.sessionId, Date.now())) return;
-  await keepSession.execute(house, {}, caller).catch(orRefused("people.keepSession"));
+  await renewSession.execute(app, {}, caller).catch(orRefused("people.keepSession"));
 }
 
 /** Who calls from a page: a person with a session, or nobody. */
-export async function pageCaller(request: Pick<Request, "headers">): Promise<{ house: Galtry; caller: Caller }> {
-  const house = await galtry();
-  await upToDate(house);
-  const from = { address: addressOf(request, house), browser: browserName(request.headers.get("user-agent") ?? "") };
-  const token = readCookie(request, sessionCookie(house));
-  const person = token === null ? null : await sessionCaller(house.db, token, Date.now(), from);
+export async function pageCaller(request: Pick<Request, "headers">): Promise<{ app: Galtry; caller: Caller }> {
+  const app = await galtry();
+  await upToDate(app);
+  const from = { address: addressOf(request, app), browser: browserName(request.headers.get("user-agent") ?? "") };
+  const token = readCookie(request, sessionCookie(app));
+  const person = token === null ? null : await sessionCaller(app.db, token, Date.now(), from);
   if (person) {
-    void keepNow(house, person);
-    return { house, caller: person };
+    void keepNow(app, person);
+    return { app, caller: person };
   }
-  return { house, caller: { kind: "nobody", ...from, knownBrowser: readCookie(request, browserCookie(house)) } };
+  return { app, caller: { kind: "nobody", ...from, knownBrowser: readCookie(request, browserCookie(app)) } };
 }
 
 export async function runNamed(
   type: "command" | "query",
   name: string,
   request: Request,
-): Promise<{ house: Galtry; caller: Caller; result: unknown }> {
-  const { house, caller } = await pageCaller(request);
-  if (type === "command" || request.method !== "GET") requireOrigin(request, house);
+): Promise<{ app: Galtry; caller: Caller; result: unknown }> {
+  const { app, caller } = await pageCaller(request);
+  if (type === "command" || request.method !== "GET") requireOrigin(request, app);
   const found = registry.get(name);
   if (!found || found.type !== type || found.internal || !(found.by.includes("person") || found.by.includes("nobody")))
     throw new Refused("not-found", "There is nothing at this address.");
   const input = await readJson(request);
-  const result = await found.execute(house, input, caller);
+  const result = await found.execute(app, input, caller);
 
-  return { house, caller, result };
+  return { app, caller, result };
 }
 
 const MOST_JSON = 3 * 1024 * 1024;

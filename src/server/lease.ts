@@ -10,15 +10,15 @@ export const LEASE_MS = 30_000;
  * Takes the lease of some work, or holds on to it for longer.
  * @returns whether this process has it now
  */
-export async function holdLease(house: Galtry, work: string, at = Date.now()): Promise<boolean> {
-  return house.writer.write(async (tx) => {
+export async function holdLease(app: Galtry, work: string, at = Date.now()): Promise<boolean> {
+  return app.writer.write(async (tx) => {
     const taken = await tx
       .insert(leases)
-      .values({ work, process: house.process, until: at + LEASE_MS })
+      .values({ work, process: app.process, until: at + LEASE_MS })
       .onConflictDoUpdate({
         target: leases.work,
-        set: { process: house.process, until: at + LEASE_MS },
-        setWhere: sql`${leases.process} = ${house.process} or ${leases.until} < ${at}`,
+        set: { process: app.process, until: at + LEASE_MS },
+        setWhere: sql`${leases.process} = ${app.process} or ${leases.until} < ${at}`,
       })
       .returning({ work: leases.work });
     return taken.length > 0;
@@ -26,9 +26,9 @@ export async function holdLease(house: Galtry, work: string, at = Date.now()): P
 }
 
 /** Gives it back, for whoever comes next. */
-export async function endLease(house: Galtry, work: string): Promise<void> {
-  await house.writer.write(
-    (tx) => tx.run(sql`delete from ${leases} where work = ${work} and process = ${house.process}`),
+export async function endLease(app: Galtry, work: string): Promise<void> {
+  await app.writer.write(
+    (tx) => tx.run(sql`delete from ${leases} where work = ${work} and process = ${app.process}`),
     true,
   );
 }

@@ -1,2 +1,2 @@
 /** After tens of milliseconds on the one thread: whoever else has asked is answered in between. */
-export const othersTurn = (): Promise<void> => new Promise((next) => setImmediate(next));
+export const yieldToEventLoop = (): Promise<void> => new Promise((next) => setImmediate(next));

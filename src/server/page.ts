@@ -26,19 +26,19 @@ function sayUnreachable(error: unknown): never {
 /** The outbox number is read before anything else: what changes later is told by the stream. */
 const callerOf = cache(async () => {
   const at = Date.now();
-  const house = await galtry();
-  await upToDate(house).catch(sayUnreachable);
+  const app = await galtry();
+  await upToDate(app).catch(sayUnreachable);
   const [[last], found] = await Promise.all([
-    house.db.select({ seen: sql<number>`coalesce(max(${outbox.seq}), 0)` }).from(outbox),
+    app.db.select({ seen: sql<number>`coalesce(max(${outbox.seq}), 0)` }).from(outbox),
     pageCaller({ headers: await headers() } as Pick<Request, "headers">),
   ]);
-  return { ...found, seen: hideNumber(house.keys, "live", last?.seen ?? 0), at };
+  return { ...found, seen: hideNumber(app.keys, "live", last?.seen ?? 0), at };
 });
 
 /** The caller and the access index, found once for all that a page asks for. */
 const knownOf = cache(async (): Promise<Known> => {
-  const { house, caller, at } = await callerOf();
-  return findKnown(house, caller, at);
+  const { app, caller, at } = await callerOf();
+  return findKnown(app, caller, at);
 });
 
 export interface Me {
@@ -61,13 +61,13 @@ export interface Me {
 
 /** The signed-in person; others go to sign-in, or to set-up while there is no organisation. */
 export const me = cache(async (): Promise<Me> => {
-  const { house, caller, seen, at } = await callerOf();
-  if (caller.kind !== "person") redirect((await findHome(house.db)) ? "/sign-in" : "/set-up");
+  const { app, caller, seen, at } = await callerOf();
+  if (caller.kind !== "person") redirect((await findHome(app.db)) ? "/sign-in" : "/set-up");
   const { me: person, tx } = await orSignIn(knownOf());
   if (!person) redirect("/sign-in");
   const [home, [row]] = await Promise.all([
     loadHome(tx),
-    house.db
+    app.db
       .select({
         mail: persons.mail,
         notices: sql<number>`(select count(*) from ${notices} n where n.person_id = ${person.id} and n.put_away_at is null)`,
@@ -95,8 +95,8 @@ function isSteward(given: Iterable<{ level: Given }> = []): boolean {
 
 /** The organisation's name, for pages before sign-in. */
 export const organisationName = cache(async (): Promise<string | null> => {
-  const { house } = await callerOf();
-  return (await findHome(house.db))?.name ?? null;
+  const { app } = await callerOf();
+  return (await findHome(app.db))?.name ?? null;
 });
 
 async function orSignIn<T>(asked: Promise<T>): Promise<T> {
@@ -110,9 +110,9 @@ async function orSignIn<T>(asked: Promise<T>): Promise<T> {
 
 /** Runs a query for the page's reader; null where there is nothing that they can open. */
 export async function askOrNull<I, R>(query: Query<I, R>, input: I): Promise<R | null> {
-  const { house, caller, at } = await callerOf();
+  const { app, caller, at } = await callerOf();
   try {
-    return await orSignIn(knownOf().then((known) => query.execute(house, input, caller, at, known)));
+    return await orSignIn(knownOf().then((known) => query.execute(app, input, caller, at, known)));
   } catch (error) {
     if (!(error instanceof Refused)) throw error;
     return null;

@@ -17,8 +17,8 @@ async function ask(): Promise<boolean> {
     setTimeout(() => no(new Error("the database takes too long")), PATIENCE_MS).unref();
   });
   try {
-    const house = await galtry();
-    const asked = upToDate(house).then(() => house.db.get(sql`select 1 as one`));
+    const app = await galtry();
+    const asked = upToDate(app).then(() => app.db.get(sql`select 1 as one`));
     await Promise.race([asked, tooLong]);
     return true;
   } catch (error) {

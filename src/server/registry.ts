@@ -1,43 +1,43 @@
-import { acceptGiven, setHouseNote } from "./access/accepting";
-import { askFirst, closeYes, passEmergency, sayYes, setAsksFirst, yesesToSay } from "./access/askFirst";
+import { acceptAccess, setHouseNote } from "./access/accepting";
+import { requestApproval, closeApproval, useInEmergency, answerApproval, setApproval, approvalsToGive } from "./access/askFirst";
 import {
-  answerAsk,
-  askForAccess,
-  askList,
+  answerRequest,
+  requestAccess,
+  requestList,
   listedEntries,
-  passAskOn,
-  remindOfAsks,
+  passRequestOn,
+  remindOfRequests,
   setListed,
-  withdrawAsk,
+  withdrawRequest,
 } from "./access/asking";
-import { askForSite } from "./access/askingForSite";
-import { cellsOf } from "./access/cells";
+import { requestLogin } from "./access/askingForSite";
+import { accessCells } from "./access/cells";
 import { endingSoon } from "./access/endingSoon";
 import { tellOfExpiry } from "./access/expiry";
 /** All commands and queries, by name. Tests walk it and try every one as every role. */
-import { changeAccess, giveAccess, withdrawAccess } from "./access/grants";
+import { changeAccess, giveAccess, endAccess } from "./access/grants";
 import { accessGrid, gridVaults } from "./access/grid";
-import { askGuestIn, endGuest, guestList, renewGuestLink } from "./access/guests";
+import { inviteGuest, endGuest, guestList, renewGuestLink } from "./access/guests";
 import {
   handoverList,
   lookAtHandover,
-  mailHandoverCode,
-  makeHandover,
+  sendHandoverCode,
+  createHandover,
   openHandover,
   sweepHandovers,
   withdrawHandover,
 } from "./access/handover";
-import { closeLetterbox, dropIn, hangLetterbox, letterboxList, lookAtLetterbox } from "./access/letterbox";
-import { finishRound, keepRounds, roundPage, roundsToDo, sayInRound, setRounds, startRound } from "./access/rounds";
-import { sayOfSlip, shownSlips, showSlip } from "./access/secondLook";
+import { closeLetterbox, sendToLetterbox, createLetterbox, letterboxList, lookAtLetterbox } from "./access/letterbox";
+import { finishRound, continueRounds, roundPage, roundsToDo, answerInRound, setRounds, startRound } from "./access/rounds";
+import { giveSecondOpinion, secondOpinions, askSecondOpinion } from "./access/secondLook";
 import {
   answerSlip,
   applySlip,
   draftSlip,
-  dropSlip,
-  foresee,
+  discardSlip,
+  previewChanges,
   ownSlip,
-  takeSlipBack,
+  withdrawSlip,
   undoSlip,
   waitingSlips,
   workedOut,
@@ -46,15 +46,15 @@ import { takeableNodes, takeStewardship } from "./access/stewardship";
 import { whoCanDoWhat } from "./access/who";
 import { whyEnded } from "./access/whyEnded";
 import type { Command, Query } from "./command";
-import { frontDesk, meetEntry, pinEntry } from "./frontdesk/frontDesk";
+import { frontDesk, markEntrySeen, pinEntry } from "./frontdesk/frontDesk";
 import { finderWords, whomToAsk } from "./frontdesk/words";
 import { journalFailures } from "./housekeeping";
 import { journalNodes, journalPage } from "./journal/page";
-import { compareLogin, guardedFill, keyList, neverKeep, updatePassword } from "./lanyard/keys";
+import { compareLogin, guardedFill, keyList, neverOffer, updatePassword } from "./lanyard/keys";
 import {
   confirmPairing,
   endLanyard,
-  keepLanyard,
+  renewLanyard,
   lanyardFor,
   pairingFor,
   startPairing,
@@ -62,11 +62,11 @@ import {
 } from "./lanyard/pairing";
 import { mailTried, takeMail } from "./mail/queue";
 import { groupList, groupPage } from "./people/groupPage";
-import { changeGroup, deleteGroup, endGroup, makeGroup, removeMember, setMember } from "./people/groups";
+import { changeGroup, deleteGroup, endGroup, createGroup, removeMember, setMember } from "./people/groups";
 import { personPage } from "./people/personPage";
 import {
   addPerson,
-  bringBack,
+  reinstate,
   changeRole,
   endEverything,
   leaveDue,
@@ -74,19 +74,19 @@ import {
   ownerLink,
   ownNotices,
   personList,
-  putAwayNotices,
+  dismissNotices,
   renewLink,
   setEnd,
   subjectList,
   suspendPerson,
 } from "./people/persons";
-import { endSession, keepSession, ownDevices, proveAgain, signIn, signOut } from "./people/sessions";
+import { endSession, renewSession, ownDevices, proveAgain, signIn, signOut } from "./people/sessions";
 import { acceptLink, linkFor, organisationQuery, setUp } from "./people/setUp";
 import { changeRules, houseRules } from "./rules/rules";
 import { didNotWork } from "./signin/didNotWork";
 import { beginSignIn, claimCode, closeBrokenOff, handOver, reportLanding } from "./signin/sealed";
 import { dropJar, openSessions } from "./signin/signingOut";
-import { keepConditions } from "./upkeep/conditions";
+import { computeStrengths } from "./upkeep/conditions";
 import { sweepOld } from "./upkeep/sweeping";
 import { setAside, setVaultAside } from "./vaults/aside";
 import {
@@ -101,16 +101,16 @@ import {
 import { binEntry, emptyBins, eraseEntry, eraseFolder, restoreEntry } from "./vaults/bin";
 import { compareRows } from "./vaults/comparing";
 import { convertEntry } from "./vaults/convert";
-import { carryPreview, copyNodes, moveAcross } from "./vaults/copying";
-import { bringBackVersion, earlierVersions, revealEarlier } from "./vaults/earlier";
+import { carryPreview, duplicateNodes, moveAcross } from "./vaults/copying";
+import { restoreVersion, earlierVersions, revealEarlier } from "./vaults/earlier";
 import { addEntry, changeEntry } from "./vaults/entries";
 import { entryPage } from "./vaults/entryPage";
 import { folderPage } from "./vaults/folderPage";
-import { binFolder, makeFolder, renameFolder, restoreFolder } from "./vaults/folders";
+import { binFolder, createFolder, renameFolder, restoreFolder } from "./vaults/folders";
 import { beginImport, cancelImport, importChunk, publishImport, sweepImports } from "./vaults/importing";
 import { importPage, importProvable, undoImport } from "./vaults/importUndo";
-import { changeKind, closeKind, deleteKind, kindList, makeKind, setKindPicture } from "./vaults/kinds";
-import { forgetMapping, keepMapping, mappingList } from "./vaults/mappings";
+import { changeKind, closeKind, deleteKind, kindList, createKind, setKindPicture } from "./vaults/kinds";
+import { deleteMapping, saveMapping, mappingList } from "./vaults/mappings";
 import { moveNodes, movePreview } from "./vaults/moving";
 import { pictureOf, setPicture, setVaultPicture } from "./vaults/pictures";
 import { vaultPlaces } from "./vaults/places";
@@ -118,12 +118,12 @@ import { revealField } from "./vaults/revealing";
 import { dropKeys, keyState, rotateAllKeys, rotateKey, rotateSome, stopRotation } from "./vaults/rotation";
 import { markSeparate, separatePreview } from "./vaults/separating";
 import { setField, tagEntries } from "./vaults/several";
-import { changeAskAgain, changeSigningIn, changeSteps, tryOnceMore } from "./vaults/signingIn";
-import { dropSite, keepSite, siteList } from "./vaults/sites";
+import { setPasswordOnReveal, changeSigningIn, changeSteps, tryPasswordAgain } from "./vaults/signingIn";
+import { removeSite, saveSite, siteList } from "./vaults/sites";
 import { vaultTags } from "./vaults/tags";
-import { setTakers, sweepTakings, takenPart, takeOut, takerList } from "./vaults/takingOut";
+import { setExporters, sweepExports, exportPart, exportEntries, exporterList } from "./vaults/takingOut";
 import { tickCode } from "./vaults/ticks";
-import { changeVault, deleteVault, keepLedgerView, makeVault, vaultLedger, vaultList } from "./vaults/vaults";
+import { changeVault, deleteVault, saveLedgerView, createVault, vaultLedger, vaultList } from "./vaults/vaults";
 
 const ALL = [
   organisationQuery,
@@ -131,7 +131,7 @@ const ALL = [
   linkFor,
   acceptLink,
   signIn,
-  keepSession,
+  renewSession,
   signOut,
   proveAgain,
   endSession,
@@ -142,7 +142,7 @@ const ALL = [
   renewLink,
   suspendPerson,
   markLeaver,
-  bringBack,
+  reinstate,
   endEverything,
   changeRole,
   setEnd,
@@ -150,10 +150,10 @@ const ALL = [
   ownerLink,
   subjectList,
   ownNotices,
-  putAwayNotices,
+  dismissNotices,
   groupList,
   groupPage,
-  makeGroup,
+  createGroup,
   changeGroup,
   endGroup,
   deleteGroup,
@@ -161,7 +161,7 @@ const ALL = [
   removeMember,
   vaultList,
   vaultLedger,
-  makeVault,
+  createVault,
   changeVault,
   entryPage,
   addEntry,
@@ -171,19 +171,19 @@ const ALL = [
   restoreEntry,
   changeSigningIn,
   changeSteps,
-  tryOnceMore,
+  tryPasswordAgain,
   vaultTags,
-  takeOut,
-  takenPart,
-  takerList,
-  setTakers,
+  exportEntries,
+  exportPart,
+  exporterList,
+  setExporters,
   rotateKey,
   rotateAllKeys,
   stopRotation,
   keyState,
   rotateSome,
   dropKeys,
-  sweepTakings,
+  sweepExports,
   takeMail,
   mailTried,
   importProvable,
@@ -193,13 +193,13 @@ const ALL = [
   setPicture,
   setVaultPicture,
   setKindPicture,
-  dropSite,
-  keepSite,
+  removeSite,
+  saveSite,
   siteList,
   finderWords,
   whomToAsk,
   tickCode,
-  changeAskAgain,
+  setPasswordOnReveal,
   setAside,
   setVaultAside,
   addPiece,
@@ -214,24 +214,24 @@ const ALL = [
   eraseFolder,
   convertEntry,
   carryPreview,
-  copyNodes,
+  duplicateNodes,
   moveAcross,
-  bringBackVersion,
+  restoreVersion,
   earlierVersions,
   revealEarlier,
   changeKind,
   closeKind,
   deleteKind,
   kindList,
-  makeKind,
+  createKind,
   setField,
   tagEntries,
   deleteVault,
-  keepLedgerView,
-  keepConditions,
+  saveLedgerView,
+  computeStrengths,
   sweepOld,
-  forgetMapping,
-  keepMapping,
+  deleteMapping,
+  saveMapping,
   mappingList,
   whoCanDoWhat,
   whyEnded,
@@ -244,7 +244,7 @@ const ALL = [
   compareRows,
   importPage,
   undoImport,
-  makeFolder,
+  createFolder,
   renameFolder,
   binFolder,
   restoreFolder,
@@ -253,82 +253,82 @@ const ALL = [
   moveNodes,
   giveAccess,
   changeAccess,
-  withdrawAccess,
+  endAccess,
   accessGrid,
   gridVaults,
   draftSlip,
   ownSlip,
-  foresee,
+  previewChanges,
   workedOut,
-  showSlip,
-  shownSlips,
-  sayOfSlip,
+  askSecondOpinion,
+  secondOpinions,
+  giveSecondOpinion,
   endingSoon,
-  cellsOf,
+  accessCells,
   applySlip,
   undoSlip,
-  dropSlip,
+  discardSlip,
   waitingSlips,
   answerSlip,
-  takeSlipBack,
-  makeHandover,
+  withdrawSlip,
+  createHandover,
   lookAtHandover,
-  mailHandoverCode,
+  sendHandoverCode,
   openHandover,
   withdrawHandover,
   handoverList,
   sweepHandovers,
   takeStewardship,
   takeableNodes,
-  askForAccess,
-  askForSite,
-  withdrawAsk,
-  answerAsk,
-  passAskOn,
-  askList,
+  requestAccess,
+  requestLogin,
+  withdrawRequest,
+  answerRequest,
+  passRequestOn,
+  requestList,
   listedEntries,
   setListed,
-  remindOfAsks,
-  hangLetterbox,
+  remindOfRequests,
+  createLetterbox,
   lookAtLetterbox,
-  dropIn,
+  sendToLetterbox,
   closeLetterbox,
   letterboxList,
   setRounds,
   startRound,
-  sayInRound,
+  answerInRound,
   finishRound,
   roundPage,
   roundsToDo,
-  keepRounds,
-  askGuestIn,
+  continueRounds,
+  inviteGuest,
   renewGuestLink,
   guestList,
   endGuest,
-  setAsksFirst,
-  askFirst,
-  sayYes,
-  closeYes,
-  passEmergency,
-  yesesToSay,
-  acceptGiven,
+  setApproval,
+  requestApproval,
+  answerApproval,
+  closeApproval,
+  useInEmergency,
+  approvalsToGive,
+  acceptAccess,
   setHouseNote,
   houseRules,
   changeRules,
   frontDesk,
   pinEntry,
-  meetEntry,
+  markEntrySeen,
   pairingFor,
   startPairing,
   confirmPairing,
   takeToken,
   lanyardFor,
-  keepLanyard,
+  renewLanyard,
   endLanyard,
   keyList,
   compareLogin,
   updatePassword,
-  neverKeep,
+  neverOffer,
   guardedFill,
   beginSignIn,
   handOver,

@@ -2,11 +2,11 @@ import { atLeast } from "@/core/access/level";
 import { pack } from "@/core/packed";
 import type { FirstStep } from "@/interface/frontdesk/FirstSteps";
 import { FrontDesk } from "@/interface/frontdesk/FrontDesk";
-import { yesesToSay } from "@/server/access/askFirst";
-import { askList } from "@/server/access/asking";
+import { approvalsToGive } from "@/server/access/askFirst";
+import { requestList } from "@/server/access/asking";
 import { endingSoon } from "@/server/access/endingSoon";
 import { roundsToDo } from "@/server/access/rounds";
-import { shownSlips } from "@/server/access/secondLook";
+import { secondOpinions } from "@/server/access/secondLook";
 import { waitingSlips } from "@/server/access/slip";
 import { isAdministrator } from "@/server/caller";
 import type { Role } from "@/server/database/schema";
@@ -19,14 +19,14 @@ export const metadata = { title: "Front desk" };
 
 export default async function FrontDeskPage() {
   const person = await me();
-  const [{ lines }, vaults, asks, slips, yeses, rounds, shown, ending] = await Promise.all([
+  const [{ lines }, vaults, asks, slips, approvals, rounds, shown, ending] = await Promise.all([
     ask(frontDesk, {}),
     ask(vaultList, {}),
-    ask(askList, {}),
+    ask(requestList, {}),
     ask(waitingSlips, {}),
-    ask(yesesToSay, {}),
+    ask(approvalsToGive, {}),
     ask(roundsToDo, {}),
-    ask(shownSlips, {}),
+    ask(secondOpinions, {}),
     ask(endingSoon, {}),
   ]);
   const now = Date.now();
@@ -47,7 +47,7 @@ export default async function FrontDeskPage() {
       greeting={greeting}
       canAdd={canAdd}
       steps={steps}
-      waiting={{ asks, slips, shown, yeses, rounds, ending }}
+      waiting={{ asks, slips, shown, approvals, rounds, ending }}
       me={person.id}
     />
   );

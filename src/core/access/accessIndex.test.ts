@@ -150,13 +150,13 @@ test("after any sequence of changes each question has the answer that a fresh lo
           person.standing === "active" &&
           [NOW, ...edgesOf(organised)].every((moment) => has(person.id, node, moment) === "steward");
         for (const node of plain.nodes.keys()) {
-          const bare = [...plain.nodes.keys()].filter(
+          const withoutSteward = [...plain.nodes.keys()].filter(
             (one) => plain.below(one, node) && !organised.people.some((person) => lasting(person, one)),
           );
           const told = index.withoutSteward(node, NOW);
           // Nodes without grants of their own answer as what is above them, and are not named.
-          expect(bare).toEqual(expect.arrayContaining(told));
-          for (const one of bare)
+          expect(withoutSteward).toEqual(expect.arrayContaining(told));
+          for (const one of withoutSteward)
             expect(told).toContain(plain.below(index.region(one), node) ? index.region(one) : node);
         }
         expect(sorted([...index.organised(index.vaultIds)!.nodes].map(({ id }) => id))).toEqual(

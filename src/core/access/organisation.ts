@@ -54,8 +54,8 @@ export class Lookup {
     const known = this.#regions.get(nodeId);
     if (known !== undefined) return known;
     const node = this.node.get(nodeId);
-    const bare = node && node.parent !== null && !node.separate && !this.#grants.has(nodeId);
-    const region = bare && this.node.has(node.parent!) ? this.region(node.parent!) : nodeId;
+    const inherits = node && node.parent !== null && !node.separate && !this.#grants.has(nodeId);
+    const region = inherits && this.node.has(node.parent!) ? this.region(node.parent!) : nodeId;
     this.#regions.set(nodeId, region);
     return region;
   }

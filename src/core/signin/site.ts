@@ -12,8 +12,8 @@ export interface EntrySite {
 
 /** The registrable domain ("pellam.example" of "www.pellam.example"); the host itself where there is none. */
 export function siteOf(host: string): string {
-  const bare = host.replace(/:\d+$/, "");
-  return parse(bare, { allowPrivateDomains: true }).domain ?? bare;
+  const withoutPort = host.replace(/:\d+$/, "");
+  return parse(withoutPort, { allowPrivateDomains: true }).domain ?? withoutPort;
 }
 
 /** Whether a page is one of the entry's: a look-alike host or another suffix never is. */
@@ -55,10 +55,10 @@ export function wholeAddress(typed: string): string {
 
 /** Whether a host may set a cookie for `domain`: itself or a parent, up to its registrable domain (RFC 6265 5.3). */
 export function mayHoldCookie(host: string, domain: string): boolean {
-  const bare = host.replace(/:\d+$/, "").toLowerCase();
+  const withoutPort = host.replace(/:\d+$/, "").toLowerCase();
   const wanted = domain.replace(/^\./, "").toLowerCase();
-  if (bare === wanted) return true;
-  if (isAddress(bare) || !bare.endsWith(`.${wanted}`)) return false;
-  const site = siteOf(bare);
+  if (withoutPort === wanted) return true;
+  if (isAddress(withoutPort) || !withoutPort.endsWith(`.${wanted}`)) return false;
+  const site = siteOf(withoutPort);
   return wanted === site || wanted.endsWith(`.${site}`);
 }

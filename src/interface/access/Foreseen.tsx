@@ -59,10 +59,10 @@ export function Foreseen({ title, changes, zone, now, me }: ForeseenProps) {
       {!wrong && !said && <p className="soft">{t.checkingTheEffects}</p>}
       {said && (
         <Lines>
-          {said.bare.length > 0 && (
+          {said.withoutSteward.length > 0 && (
             <li className="harm">
               <TriangleAlert size={16} />
-              <span>{t.wouldBeLeftWithoutAStewardMake(said.bare[0])}</span>
+              <span>{t.wouldBeLeftWithoutAStewardMake(said.withoutSteward[0])}</span>
             </li>
           )}
           <SaidLines lines={said.lines} {...{ zone, now, me }} />

@@ -135,10 +135,10 @@ export function SlipFoot({ state, zone, now, me, why, onApplied }: FootProps) {
           )}
           {!listed && !pending && said && (
             <ul>
-              {said.bare.length > 0 && (
+              {said.withoutSteward.length > 0 && (
                 <li className="harm">
                   <TriangleAlert size={16} />
-                  <span>{t.wouldBeLeftWithoutAStewardMake(said.bare[0])}</span>
+                  <span>{t.wouldBeLeftWithoutAStewardMake(said.withoutSteward[0])}</span>
                 </li>
               )}
               <SaidLines lines={said.lines} {...{ zone, now, me }} />
@@ -186,7 +186,7 @@ export function SlipFoot({ state, zone, now, me, why, onApplied }: FootProps) {
             <Button
               look="go"
               type="submit"
-              isDisabled={count === 0 || pending || running || moved || (said?.bare.length ?? 0) > 0}
+              isDisabled={count === 0 || pending || running || moved || (said?.withoutSteward.length ?? 0) > 0}
             >
               {count === 0 ? t.apply : said?.asks || draft?.second ? t.sendForApproval : t.applyChanges(count)}
             </Button>

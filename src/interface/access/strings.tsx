@@ -67,8 +67,8 @@ export const cellTerms = {
 
 export const foreseen = {
   checkingTheEffects: "Checking the effects…",
-  wouldBeLeftWithoutAStewardMake: (bare: ReactNode) => (
-    <>{bare} would be left without a steward. Make someone else its steward first, with no end date.</>
+  wouldBeLeftWithoutAStewardMake: (withoutSteward: ReactNode) => (
+    <>{withoutSteward} would be left without a steward. Make someone else its steward first, with no end date.</>
   ),
   nobodysAccessChanges: "Nobody’s access changes.",
 };
@@ -143,8 +143,8 @@ export const slipFoot = {
   checkingTheEffects: "Checking the effects…",
   theEffectsHaveChanged: " The effects have changed.",
   removeFromSlip: (text: string) => `Remove from slip: ${text}`,
-  wouldBeLeftWithoutAStewardMake: (bare: ReactNode) => (
-    <>{bare} would be left without a steward. Make someone else its steward first, with no end date.</>
+  wouldBeLeftWithoutAStewardMake: (withoutSteward: ReactNode) => (
+    <>{withoutSteward} would be left without a steward. Make someone else its steward first, with no end date.</>
   ),
   nobodysAccessChanges: "Nobody’s access changes.",
   itLastsLongerThanTheHouseRules: "It lasts longer than the house rules allow. A second steward must approve.",

@@ -5,8 +5,8 @@ import { useState } from "react";
 import styled from "styled-components";
 import { LEVELS, type Level, levelWord, rank } from "@/core/access/level";
 import { sayTime } from "@/core/time";
-import type { YesToSay } from "@/server/access/askFirst";
-import type { askList } from "@/server/access/asking";
+import type { ApprovalToGive } from "@/server/access/askFirst";
+import type { requestList } from "@/server/access/asking";
 import type { Ending } from "@/server/access/endingSoon";
 import type { ShownSlip } from "@/server/access/secondLook";
 import type { waitingSlips } from "@/server/access/slip";
@@ -20,7 +20,7 @@ import { Form } from "../shared/Form";
 import { fromLocal, toLocal } from "../shared/localTime";
 import { askSide as t } from "./strings";
 
-export type Asks = Awaited<ReturnType<(typeof askList)["execute"]>>;
+export type Asks = Awaited<ReturnType<(typeof requestList)["execute"]>>;
 export type Slips = Awaited<ReturnType<(typeof waitingSlips)["execute"]>>;
 type ToAnswer = Asks["toAnswer"][number];
 type Own = Asks["own"][number];
@@ -37,7 +37,7 @@ const Section = styled.section`
 export interface Waiting {
   asks: Asks;
   slips: Slips;
-  yeses: YesToSay[];
+  approvals: ApprovalToGive[];
   rounds: { id: string; name: string; askedAt: number }[];
   shown: ShownSlip[];
   ending: Ending[];
@@ -97,7 +97,7 @@ const Lines = styled.ul`
 
 /** Requests that wait for one's answer, and one's own. */
 export function AskSide({ waiting, zone, now, me }: SideProps) {
-  const { asks, slips, shown, yeses, rounds, ending } = waiting;
+  const { asks, slips, shown, approvals, rounds, ending } = waiting;
   return (
     <>
       {shown.length > 0 && (
@@ -123,11 +123,11 @@ export function AskSide({ waiting, zone, now, me }: SideProps) {
           </ul>
         </Section>
       )}
-      {yeses.length > 0 && (
+      {approvals.length > 0 && (
         <Section aria-label={t.waitingForYourApproval}>
           <h2>{t.waitingForYourApproval}</h2>
           <ul>
-            {yeses.map((one) => (
+            {approvals.map((one) => (
               <ToSay key={one.id} one={one} zone={zone} now={now} />
             ))}
           </ul>
@@ -240,7 +240,7 @@ function Ends({ one, zone, now }: { one: Ending; zone: string; now: number }) {
 }
 
 /** Somebody wants to use something now that asks a steward first. */
-function ToSay({ one, zone, now }: { one: YesToSay; zone: string; now: number }) {
+function ToSay({ one, zone, now }: { one: ApprovalToGive; zone: string; now: number }) {
   const answer = useCommand("access.sayYes");
   const done = useDone();
   const [saying, setSaying] = useState(false);
@@ -332,7 +332,7 @@ function Request({ ask, zone, now }: { ask: ToAnswer; zone: string; now: number 
         <Act onPress={() => setSheet("no")}>{t.decline}</Act>
         {ask.others.length > 0 && <Act onPress={() => setSheet("on")}>{t.passOn}</Act>}
       </Row>
-      {sheet === "less" && <Less ask={ask} zone={zone} now={now} onClose={() => setSheet(null)} />}
+      {sheet === "less" && <LowerDialog ask={ask} zone={zone} now={now} onClose={() => setSheet(null)} />}
       {sheet === "no" && (
         <SayNo
           title={t.declineSRequest(ask.person)}
@@ -354,7 +354,7 @@ interface SheetProps {
 }
 
 /** Yes, but lower or shorter. */
-function Less({ ask, zone, onClose }: SheetProps & { zone: string; now: number }) {
+function LowerDialog({ ask, zone, onClose }: SheetProps & { zone: string; now: number }) {
   const answer = useCommand("access.answer");
   const [level, setLevel] = useState<Level>(ask.level);
   const [until, setUntil] = useState(toLocal(ask.until, zone));
@@ -465,7 +465,7 @@ function OwnRequest({ ask, zone, now }: { ask: Own; zone: string; now: number })
   const withdraw = useCommand("access.withdrawAsk");
   const until = ask.until === null ? "" : t.until2(sayTime(ask.until, now, zone));
   const less = ask.given
-    ? t.but(levelWord(ask.given.level), ask.given.until === null ? "" : t.until2(sayTime(ask.given.until, now, zone)))
+    ? t.except(levelWord(ask.given.level), ask.given.until === null ? "" : t.until2(sayTime(ask.given.until, now, zone)))
     : "";
   return (
     <li>

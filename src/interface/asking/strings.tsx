@@ -84,7 +84,7 @@ export const askSide = {
   passOnToAnotherSteward: "Pass on to another steward",
   passOn2: "Pass on",
   to: "To",
-  but: (levelWord: string, part: string) => `, but ${levelWord}${part}`,
+  except: (levelWord: string, part: string) => `, but ${levelWord}${part}`,
   on2: (levelWord: ReactNode) => <>{levelWord} on </>,
   notAnsweredYet: "not answered yet",
   withdrawTheRequestFor: (node: string) => `Withdraw the request for ${node}`,

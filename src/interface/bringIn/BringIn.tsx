@@ -62,7 +62,7 @@ export function BringIn({ vaultId, places, start, mayMakeKinds }: BringInProps) 
           where={where}
           busy={busy !== null}
           onPart={bringing.choosePart}
-          onMakeKind={mayMakeKinds ? bringing.makeKind : null}
+          onMakeKind={mayMakeKinds ? bringing.createKind : null}
           onLook={bringing.look}
           onAgain={bringing.again}
         />

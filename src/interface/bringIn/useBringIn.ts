@@ -82,7 +82,7 @@ export function useBringIn() {
   };
 
   /** Makes a kind that the file brings, and reads the file again with it. */
-  const makeKind = async (kind: Kind): Promise<boolean> => {
+  const createKind = async (kind: Kind): Promise<boolean> => {
     if (step.step !== "columns") return false;
     setWrong(null);
     const made = await runCommand("vaults.makeKind", { kind: drawnFrom(kind) });
@@ -219,7 +219,7 @@ export function useBringIn() {
     openFiles,
     unlock: (secret: string) => (step.step === "locked" ? read(step.file, step.bytes, secret) : undefined),
     choosePart,
-    makeKind,
+    createKind,
     look,
     lines,
     bringIn,

@@ -130,7 +130,7 @@ function Compare({ entryId, version, current, base }: CompareProps) {
   const ids = [...new Set([...version.values, ...current.values].map((value) => value.id))];
   const at = (side: Version, id: string) => side.values.find((value) => value.id === id);
   const shown = ids.filter((id) => at(version, id)?.filled || at(current, id)?.filled);
-  const bringBack = async (fields: string[] | null) => {
+  const reinstate = async (fields: string[] | null) => {
     const items = [{ entryId, baseVersionId: base, versionId: version.id }];
     const answer = await bring.run({ items, fields });
     if (!answer.ok) return;
@@ -171,7 +171,7 @@ function Compare({ entryId, version, current, base }: CompareProps) {
                 <td data-side={isNow ? undefined : "then"}>
                   <Value entryId={entryId} version={version} value={then} />
                   {differs && then && (
-                    <Act onPress={() => bringBack([id])} isDisabled={bring.running} aria-label={t.restore(label)}>
+                    <Act onPress={() => reinstate([id])} isDisabled={bring.running} aria-label={t.restore(label)}>
                       {t.restore2}
                     </Act>
                   )}
@@ -192,7 +192,7 @@ function Compare({ entryId, version, current, base }: CompareProps) {
       </Two>
       {!isNow && (
         <Row style={{ marginTop: 16 }}>
-          <Button onPress={() => bringBack(null)} isDisabled={bring.running}>
+          <Button onPress={() => reinstate(null)} isDisabled={bring.running}>
             {t.restoreAllOfVersion(version.number)}
           </Button>
           <span className="soft small">{t.theCurrentValuesStayAmongThe}</span>

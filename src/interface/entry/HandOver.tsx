@@ -4,7 +4,7 @@ import { useCallback, useEffect, useState } from "react";
 import styled from "styled-components";
 import { CODE, SIGN_IN_PAGE } from "@/core/kinds/kind";
 import { exactTime, sayTime } from "@/core/time";
-import type { handoverList, makeHandover } from "@/server/access/handover";
+import type { handoverList, createHandover } from "@/server/access/handover";
 import { runCommand, runQuery } from "../shared/ask";
 import { Act, Button, CheckField, Chip, Notice, Row, Stack, TextField } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
@@ -16,7 +16,7 @@ import { handOver as t } from "./strings";
 import type { EntryView } from "./types";
 
 type Answer = Awaited<ReturnType<(typeof handoverList)["execute"]>>;
-type Made = Awaited<ReturnType<(typeof makeHandover)["execute"]>>;
+type Made = Awaited<ReturnType<(typeof createHandover)["execute"]>>;
 
 const List = styled.ul`
   margin-top: 8px;

@@ -54,8 +54,8 @@ export function useGridRound(view: RoundView | null, has: (row: Row) => boolean)
     lines,
     linesAt: (nodeId: string, subject: string) => cells.get(`${nodeId} ${subject}`) ?? [],
     /** The oddest of which nothing is said yet, but these. */
-    next: (but: readonly Row[] = []) =>
-      lines.find((row) => state.sayOf(row) === null && has(row) && !but.includes(row)),
+    next: (except: readonly Row[] = []) =>
+      lines.find((row) => state.sayOf(row) === null && has(row) && !except.includes(row)),
     /** Says it of those of whom it can be said, and gives them; null where the key says nothing. */
     key: (key: string, rows: readonly Row[]): readonly Row[] | null => {
       const what = ROUND_KEYS[key.toLowerCase()];

@@ -54,8 +54,8 @@ export function TakeOutSheet({ nodes, onClose }: TakeOutProps) {
   const [fetched, setFetched] = useState<{ part: number; of: number } | null>(null);
   /** Gives a sentence where it did not come to a file. */
   const write = async (taken: Taken, key: TakenFile["lock"]): Promise<string | null> => {
-    const house = await runQuery<{ name: string } | null>("people.organisation", {});
-    const organisation = (house.ok && house.result?.name) || "";
+    const app = await runQuery<{ name: string } | null>("people.organisation", {});
+    const organisation = (app.ok && app.result?.name) || "";
     const at = Date.now();
     const about = {
       organisation,

@@ -47,7 +47,7 @@ interface FootProps {
 type Sheet = "move" | "copy" | "tag" | "field" | "give" | "out" | "bin";
 
 /** What can be done with what is chosen; each act says how many, and can be taken back where that is possible. */
-export function Foot({ vaultId, taker, rows, onNone }: FootProps) {
+export function BulkActions({ vaultId, taker, rows, onNone }: FootProps) {
   const router = useRouter();
   const done = useDone();
   const [sheet, setSheet] = useState<Sheet | null>(null);
@@ -142,7 +142,7 @@ export function Foot({ vaultId, taker, rows, onNone }: FootProps) {
               {t.exportWord}
             </Button>
             <Button isDisabled={!edit || !onlyEntries} onPress={() => setAside(!aside)}>
-              {aside ? t.bringBack : t.setAside2}
+              {aside ? t.reinstate : t.setAside2}
             </Button>
             <Button isDisabled={!steward} onPress={() => setSheet("bin")}>
               {t.putInTheBin2}

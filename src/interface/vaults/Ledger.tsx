@@ -20,7 +20,7 @@ import { Arrange } from "./Arrange";
 import { arrange, isHeading, sortRows, withMoved } from "./arrange";
 import { CarrySheet } from "./CarrySheet";
 import { type Chosen, choose, chooseAll, NOTHING_CHOSEN } from "./chosen";
-import { Foot } from "./Foot";
+import { BulkActions } from "./Foot";
 import { DropToTop, LedgerTable } from "./LedgerTable";
 import { MakeFolder } from "./MakeFolder";
 import { ledger as t } from "./strings";
@@ -166,7 +166,7 @@ export function Ledger({ vault, packed, who, zone, now, inside }: LedgerProps) {
       )}
       {rows.length > 0 && lines.length === 0 && <p style={{ marginTop: 12 }}>{t.nothingHereMatches(filter)}</p>}
       {chosenRows.length > 0 && !bin && (
-        <Foot vaultId={vault.id} taker={vault.taker} rows={chosenRows} onNone={() => setChosen(NOTHING_CHOSEN)} />
+        <BulkActions vaultId={vault.id} taker={vault.taker} rows={chosenRows} onNone={() => setChosen(NOTHING_CHOSEN)} />
       )}
       {sheet === "folder" && (
         <MakeFolder parent={vault} onClose={() => setSheet(null)} onMade={(folderId) => turn(folderId, true)} />
@@ -222,7 +222,7 @@ function Aside({ vault, zone, now }: { vault: LedgerOf; zone: string; now: numbe
       {vault.level === "steward" && (
         <Row style={{ marginTop: 8 }}>
           <Button onPress={() => back.run({ vaultId: vault.id, aside: false })} isDisabled={back.running}>
-            {t.bringBack}
+            {t.reinstate}
           </Button>
         </Row>
       )}

@@ -5,7 +5,7 @@ import { useCommand } from "../shared/ask";
 import { TextField } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
 import { Form } from "../shared/Form";
-import { makeFolder as t } from "./strings";
+import { createFolder as t } from "./strings";
 
 interface MakeFolderProps {
   parent: { id: string; name: string };

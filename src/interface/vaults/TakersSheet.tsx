@@ -2,7 +2,7 @@
 
 import { useEffect, useState } from "react";
 import styled from "styled-components";
-import type { takerList } from "@/server/vaults/takingOut";
+import type { exporterList } from "@/server/vaults/takingOut";
 import { findSubjects, type SubjectChoice } from "../entry/subjects";
 import { runQuery, useCommand } from "../shared/ask";
 import { Act, Notice } from "../shared/controls";
@@ -16,7 +16,7 @@ const List = styled.ul`
   li { display: flex; gap: 16px; align-items: center; justify-content: space-between; padding: 7px 0; border-bottom: 1px solid var(--rule); overflow-wrap: anywhere; }
 `;
 
-type Taker = Awaited<ReturnType<(typeof takerList)["execute"]>>[number];
+type Taker = Awaited<ReturnType<(typeof exporterList)["execute"]>>[number];
 type Choice = SubjectChoice & { kind: Taker["kind"] };
 
 const findTakers = findSubjects("people and groups");
@@ -27,10 +27,10 @@ const loadTakers = async (typed: string): Promise<Choice[] | null> =>
 /** A rule of the vault: who besides its stewards takes out what they may reveal. Nobody, until somebody is named. */
 export function TakersSheet({ vault, onClose }: { vault: { id: string; name: string }; onClose: () => void }) {
   const set = useCommand("vaults.setTakers");
-  const [takers, setTakers] = useState<Taker[] | null>(null);
+  const [takers, setExporters] = useState<Taker[] | null>(null);
   useEffect(() => {
     void runQuery<Taker[]>("vaults.takers", { vaultId: vault.id }).then(
-      (answer) => answer.ok && setTakers(answer.result),
+      (answer) => answer.ok && setExporters(answer.result),
     );
   }, [vault.id]);
   return (
@@ -55,7 +55,7 @@ export function TakersSheet({ vault, onClose }: { vault: { id: string; name: str
                 <li key={taker.id}>
                   <span>{taker.name || t.someoneWhoIsNoLongerHere}</span>
                   <Act
-                    onPress={() => setTakers(takers.filter((one) => one.id !== taker.id))}
+                    onPress={() => setExporters(takers.filter((one) => one.id !== taker.id))}
                     aria-label={t.remove(taker.name)}
                   >
                     {t.remove2}
@@ -72,7 +72,7 @@ export function TakersSheet({ vault, onClose }: { vault: { id: string; name: str
             nothing={t.noMatchTryPartOfTheName}
             load={loadTakers}
             searches
-            onPick={({ kind, id, name }) => setTakers([...takers.filter((one) => one.id !== id), { kind, id, name }])}
+            onPick={({ kind, id, name }) => setExporters([...takers.filter((one) => one.id !== id), { kind, id, name }])}
           />
         </Form>
       )}

@@ -89,7 +89,7 @@ export const foot = {
   setAField: "Set a field",
   giveAccess: "Give access",
   exportWord: "Export",
-  bringBack: "Bring back",
+  reinstate: "Bring back",
   setAside2: "Set aside",
   putInTheBin2: "Put in the bin",
   clearSelection: "Clear selection",
@@ -165,7 +165,7 @@ export const ledger = {
       {b} since {time}. It stays here, but nothing in it is offered anywhere.
     </>
   ),
-  bringBack: "Bring back",
+  reinstate: "Bring back",
   entriesAndFolders: (nodesCount: number) => `${nodesCount} entries and folders`,
   moved: (what: string) => `Moved ${what}.`,
   entries: (count: number) => counted(count, "entry"),
@@ -194,7 +194,7 @@ export const ledgerTable = {
   people: (count: number) => counted(count, "person"),
 };
 
-export const makeFolder = {
+export const createFolder = {
   createAFolderIn: (name: string) => `Create a folder in ${name}`,
   createFolder: "Create folder",
   name: "Name",

@@ -32,7 +32,7 @@ export async function toAccept(tx: Reader, personId: string, vaultId: string, le
  * What has to be so, besides the level, before an act shows or sends a secret of an entry.
  * @throws Refused accept-first or ask-first
  */
-export async function requireReady(
+export async function requireSecretGates(
   context: Asking,
   entry: Pick<typeof entries.$inferSelect, "nodeId" | "name" | "asksFirst">,
   vaultId: string,
@@ -44,7 +44,7 @@ export async function requireReady(
 }
 
 /** Accepts what one is given in the vault of an entry, and confirms the house note that stands there now. */
-export const acceptGiven = command({
+export const acceptAccess = command({
   name: "access.accept",
   input: z.strictObject({
     entryId: idSchema,

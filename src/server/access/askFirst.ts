@@ -9,7 +9,7 @@ import { counted } from "../../core/counted";
 import { sayDate } from "../../core/time";
 import { type Context, command, idSchema, none, query, type Topic } from "../command";
 import type { Reader } from "../database/client";
-import { entries, persons, yeses } from "../database/schema";
+import { entries, persons, approvals } from "../database/schema";
 import { uuidv7 } from "../ids";
 import { loadRules, timeZone } from "../organisation";
 import { addNotice } from "../people/telling";
@@ -18,13 +18,13 @@ import { loadSteps, requireLevel, resolveAt } from "./load";
 import { nodeName } from "./nodeName";
 import { loadByRole, loadPerson, type Person } from "./person";
 import { stewardsAt } from "./stewards";
-import { askFirst as t } from "./strings";
+import { requestApproval as t } from "./strings";
 
 /** What a yes is asked for that nobody has answered is forgotten after this. */
 const UNANSWERED_MS = 12 * 3_600_000;
 const MOST_OPEN = 20;
 
-type Yes = typeof yeses.$inferSelect;
+type Yes = typeof approvals.$inferSelect;
 type Gated = Pick<typeof entries.$inferSelect, "nodeId" | "name" | "asksFirst">;
 type Asking = Pick<Context<unknown, Reader>, "tx" | "me" | "at">;
 
@@ -45,16 +45,16 @@ export async function requireYes({ tx, me, at }: Asking, entry: Gated): Promise<
 async function holdingYes(tx: Reader, personId: string, entryId: string, at: number): Promise<Yes | null> {
   const [row] = await tx
     .select()
-    .from(yeses)
-    .where(and(eq(yeses.personId, personId), eq(yeses.entryId, entryId), gt(yeses.until, at), isNull(yeses.closedAt)))
-    .orderBy(desc(yeses.until))
+    .from(approvals)
+    .where(and(eq(approvals.personId, personId), eq(approvals.entryId, entryId), gt(approvals.until, at), isNull(approvals.closedAt)))
+    .orderBy(desc(approvals.until))
     .limit(1);
   return row ?? null;
 }
 
 /** Stewards at this moment, besides one person. */
-async function otherStewards(tx: Reader, entryId: string, but: string, at: number): Promise<Person[]> {
-  return (await stewardsAt(tx, entryId, at)).filter((person) => person.id !== but);
+async function otherStewards(tx: Reader, entryId: string, except: string, at: number): Promise<Person[]> {
+  return (await stewardsAt(tx, entryId, at)).filter((person) => person.id !== except);
 }
 
 async function requireEntryHere(context: Asking, entryId: string, level: "use" | "steward") {
@@ -65,7 +65,7 @@ async function requireEntryHere(context: Asking, entryId: string, level: "use" |
 }
 
 /** How many stewards are asked, and for how long their yes holds. Asking less takes the same yes. */
-export const setAsksFirst = command({
+export const setApproval = command({
   name: "access.setAsksFirst",
   input: z.strictObject({
     entryId: idSchema,
@@ -121,7 +121,7 @@ export const setAsksFirst = command({
 
 const reason = z.string().trim().min(3, t.giveAReasonInAFewWords).max(500);
 
-export const askFirst = command({
+export const requestApproval = command({
   name: "access.askFirst",
   input: z.strictObject({ entryId: idSchema, why: reason }),
   by: ["person"],
@@ -130,14 +130,14 @@ export const askFirst = command({
     const allowed = await requireEntryHere(context, input.entryId, "use");
     if (allowed.entry.asksFirst === 0) throw new Refused("conflict", t.itNoLongerRequiresApproval);
     const open = await tx
-      .select({ entryId: yeses.entryId })
-      .from(yeses)
+      .select({ entryId: approvals.entryId })
+      .from(approvals)
       .where(
         and(
-          eq(yeses.personId, me!.id),
-          isNull(yeses.closedAt),
-          isNull(yeses.until),
-          gt(yeses.askedAt, at - UNANSWERED_MS),
+          eq(approvals.personId, me!.id),
+          isNull(approvals.closedAt),
+          isNull(approvals.until),
+          gt(approvals.askedAt, at - UNANSWERED_MS),
         ),
       );
     if (open.some((one) => one.entryId === input.entryId)) throw new Refused("conflict", t.youHaveAlreadyRequested);
@@ -149,7 +149,7 @@ export const askFirst = command({
     const { entry, stewards } = allowed;
     const yesId = uuidv7();
     const from = caller.kind === "person" ? caller : { browser: "", address: "" };
-    await tx.insert(yeses).values({
+    await tx.insert(approvals).values({
       ...{ id: yesId, entryId: entry.nodeId, personId: me!.id, why: input.why, askedAt: at },
       ...{ browser: from.browser, address: from.address, needed: entry.asksFirst, minutes: entry.yesMinutes },
     });
@@ -174,7 +174,7 @@ const isOpen = (row: Yes, at: number): boolean =>
 
 /** Open, of somebody else, at an entry that the caller is steward of. */
 async function requireAnswerable({ tx, me, at }: Asking, yesId: string) {
-  const [row] = await tx.select().from(yeses).where(eq(yeses.id, yesId));
+  const [row] = await tx.select().from(approvals).where(eq(approvals.id, yesId));
   const found = row && me && (await resolveAt(tx, me, row.entryId, at));
   if (found?.resolution.level !== "steward" || row!.personId === me!.id) throw notFound();
   if (!isOpen(row!, at)) throw new Refused("conflict", t.thisRequestHasAlreadyBeen);
@@ -183,7 +183,7 @@ async function requireAnswerable({ tx, me, at }: Asking, yesId: string) {
   return { row: row!, asker, vaultId: found.path[0]!.vaultId, entry: await nodeName(tx, row!.entryId) };
 }
 
-export const sayYes = command({
+export const answerApproval = command({
   name: "access.sayYes",
   input: z.discriminatedUnion("yes", [
     z.strictObject({ ...ofYes, yes: z.literal(true) }),
@@ -203,7 +203,7 @@ export const sayYes = command({
   run: async ({ tx, input, me, at, allowed }) => {
     const { row, asker, entry } = allowed;
     if (!input.yes) {
-      await tx.update(yeses).set({ closedAt: at, closedBy: me!.id, word: input.word }).where(eq(yeses.id, row.id));
+      await tx.update(approvals).set({ closedAt: at, closedBy: me!.id, word: input.word }).where(eq(approvals.id, row.id));
       return { until: null };
     }
     const said = [...row.said, { by: me!.id, at }];
@@ -212,7 +212,7 @@ export const sayYes = command({
     for (const { by } of said)
       if ((await resolveAt(tx, by, row.entryId, at))?.resolution.level === "steward") holds.push(by);
     const until = holds.length >= row.needed ? at + row.minutes * 60_000 : null;
-    await tx.update(yeses).set({ said, until }).where(eq(yeses.id, row.id));
+    await tx.update(approvals).set({ said, until }).where(eq(approvals.id, row.id));
     if (until !== null) {
       const zone = await timeZone(tx);
       await addNotice(tx, asker.id, at, t.youCanUseUntil(entry, sayDate(until, at, zone)), row.entryId);
@@ -236,26 +236,26 @@ export const sayYes = command({
 });
 
 /** One's own request is taken back, or a yes given back before its time. */
-export const closeYes = command({
+export const closeApproval = command({
   name: "access.closeYes",
   input: z.strictObject(ofYes),
   by: ["person"],
   allow: async ({ tx, input, me }) => {
-    const [row] = await tx.select().from(yeses).where(eq(yeses.id, input.yesId));
+    const [row] = await tx.select().from(approvals).where(eq(approvals.id, input.yesId));
     if (row?.personId !== me!.id) throw notFound();
     if (row.closedAt !== null) throw new Refused("conflict", t.itHasAlreadyEnded);
     const [vaultId] = (await loadSteps(tx, row.entryId)).path.map((node) => node.vaultId);
     return { row, vaultId };
   },
   run: async ({ tx, input, me, at }) => {
-    await tx.update(yeses).set({ closedAt: at, closedBy: me!.id }).where(eq(yeses.id, input.yesId));
+    await tx.update(approvals).set({ closedAt: at, closedBy: me!.id }).where(eq(approvals.id, input.yesId));
   },
   journal: () => null,
   tell: ({ allowed }) => (allowed.vaultId ? [`vault:${allowed.vaultId}`] : []),
 });
 
 /** Past a yes, in an emergency: the house rules let it, all stewards and owners read why at once. */
-export const passEmergency = command({
+export const useInEmergency = command({
   name: "access.passEmergency",
   input: z.strictObject({
     entryId: idSchema,
@@ -277,7 +277,7 @@ export const passEmergency = command({
     const { entry, told, stewards, vaultId } = allowed;
     const from = caller.kind === "person" ? caller : { browser: "", address: "" };
     const until = at + entry.yesMinutes * 60_000;
-    await tx.insert(yeses).values({
+    await tx.insert(approvals).values({
       ...{ id: uuidv7(), entryId: entry.nodeId, personId: me!.id, why: input.why, askedAt: at, emergency: true, until },
       ...{ browser: from.browser, address: from.address, needed: entry.asksFirst, minutes: entry.yesMinutes },
     });
@@ -305,7 +305,7 @@ export const passEmergency = command({
   tell: ({ allowed }) => [`vault:${allowed.vaultId}`, ...allowed.told.map((id): Topic => `person:${id}`)],
 });
 
-export interface YesToSay {
+export interface ApprovalToGive {
   id: string;
   entryId: string;
   entry: string;
@@ -323,19 +323,19 @@ export interface YesToSay {
 }
 
 /** What waits for the caller's yes. */
-export const yesesToSay = query({
+export const approvalsToGive = query({
   name: "access.yesesToSay",
   input: none,
   by: ["person"],
   allow: () => undefined,
-  run: async ({ tx, me, at }): Promise<YesToSay[]> => {
+  run: async ({ tx, me, at }): Promise<ApprovalToGive[]> => {
     const open = await tx
-      .select({ row: yeses, entry: entries.name, person: persons.name })
-      .from(yeses)
-      .innerJoin(entries, and(eq(entries.nodeId, yeses.entryId), isNull(entries.binnedAt)))
-      .innerJoin(persons, eq(persons.id, yeses.personId))
-      .where(and(isNull(yeses.closedAt), isNull(yeses.until), gt(yeses.askedAt, at - UNANSWERED_MS)));
-    const found: YesToSay[] = [];
+      .select({ row: approvals, entry: entries.name, person: persons.name })
+      .from(approvals)
+      .innerJoin(entries, and(eq(entries.nodeId, approvals.entryId), isNull(entries.binnedAt)))
+      .innerJoin(persons, eq(persons.id, approvals.personId))
+      .where(and(isNull(approvals.closedAt), isNull(approvals.until), gt(approvals.askedAt, at - UNANSWERED_MS)));
+    const found: ApprovalToGive[] = [];
     for (const { row, entry, person } of open) {
       if (row.personId === me!.id) continue;
       if ((await resolveAt(tx, me!, row.entryId, at))?.resolution.level !== "steward") continue;
@@ -388,16 +388,16 @@ export async function ownYes(
   if (entry.asksFirst === 0) return null;
   const [row] = await tx
     .select()
-    .from(yeses)
+    .from(approvals)
     .where(
       and(
-        eq(yeses.personId, personId),
-        eq(yeses.entryId, entry.nodeId),
-        or(gt(yeses.until, at), isNull(yeses.until)),
-        gt(yeses.askedAt, at - NO_SHOWN_MS),
+        eq(approvals.personId, personId),
+        eq(approvals.entryId, entry.nodeId),
+        or(gt(approvals.until, at), isNull(approvals.until)),
+        gt(approvals.askedAt, at - NO_SHOWN_MS),
       ),
     )
-    .orderBy(sql`${yeses.closedAt} is not null`, desc(yeses.askedAt))
+    .orderBy(sql`${approvals.closedAt} is not null`, desc(approvals.askedAt))
     .limit(1);
   const { emergency } = await loadRules(tx);
   const state = !row

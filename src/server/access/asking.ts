@@ -52,11 +52,11 @@ async function requireKnown(context: Asking, nodeId: string) {
 }
 
 /** Stewards of a node who can answer, but for whoever asks. */
-async function stewardsOf(tx: Reader, nodeId: string, but: string, at: number): Promise<Person[]> {
-  return (await stewardsAt(tx, nodeId, at)).filter((person) => person.id !== but);
+async function stewardsOf(tx: Reader, nodeId: string, except: string, at: number): Promise<Person[]> {
+  return (await stewardsAt(tx, nodeId, at)).filter((person) => person.id !== except);
 }
 
-export const askForAccess = command({
+export const requestAccess = command({
   name: "access.ask",
   input: z.strictObject({
     nodeId: idSchema,
@@ -66,7 +66,7 @@ export const askForAccess = command({
   }),
   by: ["person"],
   allow: async (context) => {
-    const { tx, input, me, at, house } = context;
+    const { tx, input, me, at, app } = context;
     const known = await requireKnown(context, input.nodeId);
     if (atLeast(known.level, input.level))
       throw new Refused("conflict", t.youAlreadyHaveThere(levelWord(known.level)), "level");
@@ -78,13 +78,13 @@ export const askForAccess = command({
       // To how many a question by the address of a site went is not felt here either.
       .where(and(eq(asks.personId, me!.id), eq(asks.state, "open"), or(eq(asks.site, ""), eq(asks.nodeId, ""))));
     if (open.some((one) => one.nodeId === input.nodeId)) throw new Refused("conflict", t.youHaveAlreadyRequestedThisIt);
-    await requireFewAttempts(tx, attemptKey(house.keys, "ask", me!.id), MOST_ASKED, at);
+    await requireFewAttempts(tx, attemptKey(app.keys, "ask", me!.id), MOST_ASKED, at);
     if (open.length >= MOST_OPEN) throw new Refused("conflict", t.youHaveTooManyOpenRequestsWait);
     const stewards = await stewardsOf(tx, input.nodeId, me!.id, at);
     return { ...known, stewards, node: await nodeName(tx, input.nodeId) };
   },
-  run: async ({ tx, input, me, at, house, allowed }) => {
-    await countAttempt(tx, attemptKey(house.keys, "ask", me!.id), at);
+  run: async ({ tx, input, me, at, app, allowed }) => {
+    await countAttempt(tx, attemptKey(app.keys, "ask", me!.id), at);
     const askId = uuidv7();
     await tx.insert(asks).values({ id: askId, personId: me!.id, ...input, state: "open", askedAt: at });
     const text = await askText(tx, input, me!.name, allowed.node, at);
@@ -123,7 +123,7 @@ async function requireAsk(tx: Reader, askId: string): Promise<Ask> {
 
 const ANSWERED = t.thisRequestHasAlreadyBeen;
 
-export const withdrawAsk = command({
+export const withdrawRequest = command({
   name: "access.withdrawAsk",
   input: z.strictObject(ofAsk),
   by: ["person"],
@@ -157,7 +157,7 @@ async function requireAnswerable(context: Asking, askId: string) {
   return { ask, asker, vaultId: found.path[0]!.vaultId, node: await nodeName(tx, ask.nodeId) };
 }
 
-export const answerAsk = command({
+export const answerRequest = command({
   name: "access.answer",
   input: z.discriminatedUnion("yes", [
     z.strictObject({
@@ -332,7 +332,7 @@ async function giveAsked(context: Context<unknown>, ask: Ask, level: Level, unti
 }
 
 /** To another steward of the same node, who alone is asked from then on. */
-export const passAskOn = command({
+export const passRequestOn = command({
   name: "access.passAskOn",
   input: z.strictObject({ ...ofAsk, personId: idSchema }),
   by: ["person"],
@@ -383,7 +383,7 @@ export interface AskLine {
 }
 
 /** What waits for the caller's answer, and what they asked for themselves. */
-export const askList = query({
+export const requestList = query({
   name: "access.asks",
   input: none,
   by: ["person"],
@@ -511,7 +511,7 @@ export const setListed = command({
 });
 
 /** What nobody answered: told again to whom it stands with, then to all stewards and the owners. */
-export const remindOfAsks = command({
+export const remindOfRequests = command({
   name: "access.remindOfAsks",
   input: z.strictObject({}),
   by: ["server"],

@@ -23,14 +23,14 @@ const MOST_ASKED = 10;
 /** Of more than these for one address nobody is asked. */
 const MOST_ENTRIES = 12;
 
-export const askForSite = command({
+export const requestLogin = command({
   name: "access.askForSite",
   input: z.strictObject({
     page: z.url().max(2000),
     why: z.string().trim().min(1, t.giveAReasonItsStewardDecidesBy).max(500),
   }),
   by: ["person", "lanyard"],
-  allow: async ({ tx, input, me, at, house }) => {
+  allow: async ({ tx, input, me, at, app }) => {
     if (me!.guest) throw notFound();
     const host = hostOf(input.page);
     if (!host) throw new Refused("bad-input", t.thisIsNotTheAddressOfA, "page");
@@ -40,13 +40,13 @@ export const askForSite = command({
       .from(asks)
       .where(and(eq(asks.personId, me!.id), eq(asks.site, site), eq(asks.state, "open")));
     if (open) throw new Refused("conflict", t.youHaveAlreadyRequestedALogin);
-    await requireFewAttempts(tx, attemptKey(house.keys, "ask for a site", me!.id), MOST_ASKED, at);
+    await requireFewAttempts(tx, attemptKey(app.keys, "ask for a site", me!.id), MOST_ASKED, at);
     return { site, told: new Set<string>() };
   },
   // Who was told, and how many, is not for whoever asks: it is not in what is given back.
-  run: async ({ tx, input, me, at, house, allowed }) => {
+  run: async ({ tx, input, me, at, app, allowed }) => {
     const { site } = allowed;
-    await countAttempt(tx, attemptKey(house.keys, "ask for a site", me!.id), at);
+    await countAttempt(tx, attemptKey(app.keys, "ask for a site", me!.id), at);
     const { told } = allowed;
     const ask = (nodeId: string) =>
       tx.insert(asks).values({

@@ -11,7 +11,7 @@ export interface CellSet {
   grants: (Terms & { id: string })[];
 }
 
-export const cellsOf = query({
+export const accessCells = query({
   name: "access.cells",
   input: z.strictObject({ nodeIds: z.array(idSchema).min(1).max(200), subject: subjectSchema }),
   by: ["person"],

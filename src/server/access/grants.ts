@@ -150,7 +150,7 @@ export const changeAccess = command({
   tell: ({ allowed }) => topicsOf(allowed.vaultId, toSubject(allowed.grant.subjectKind, allowed.grant.subjectId)),
 });
 
-export const withdrawAccess = command({
+export const endAccess = command({
   name: "access.withdraw",
   input: z.strictObject(ofGrant),
   by: ["person"],

@@ -104,7 +104,7 @@ export const accessGrid = query({
     everybody: z.boolean().default(false),
   }),
   by: ["person"],
-  apart: true,
+  offMainThread: true,
   allow: () => undefined,
   run: async ({ tx, me, input, at }): Promise<GridModel> => {
     const [vault] = await tx.select().from(vaults).where(eq(vaults.nodeId, input.vaultId));

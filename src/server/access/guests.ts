@@ -9,14 +9,14 @@ import { byName } from "../byName";
 import { isAdministrator } from "../caller";
 import { type Context, command, idSchema, nameSchema, query, type Topic } from "../command";
 import type { Reader, Transaction } from "../database/client";
-import { entries, grants, memberships, persons, sessions, sightings, signIns, standings } from "../database/schema";
+import { entries, grants, memberships, persons, sessions, sightings, signIns, personStates } from "../database/schema";
 import { uuidv7 } from "../ids";
 import { loadRules } from "../organisation";
 import { endAll, mailSchema } from "../people/sessions";
 import { makeLink } from "../people/setUp";
 import { notFound, Refused } from "../refused";
 import { idsBelow } from "../vaults/folders";
-import { giveAccess, withdrawAccess } from "./grants";
+import { giveAccess, endAccess } from "./grants";
 import { loadPath, loadReachIn, requireLevel } from "./load";
 import { nodeName } from "./nodeName";
 import { standingAt } from "./person";
@@ -34,14 +34,14 @@ async function requireHost(context: Asking, nodeId: string) {
 const personWith = async (tx: Reader, mail: string, at: number) =>
   (
     await tx
-      .select({ id: persons.id, name: persons.name, role: standings.role, standing: standingAt(at) })
+      .select({ id: persons.id, name: persons.name, role: personStates.role, standing: standingAt(at) })
       .from(persons)
-      .innerJoin(standings, and(eq(standings.personId, persons.id), isNull(standings.validUntil)))
+      .innerJoin(personStates, and(eq(personStates.personId, persons.id), isNull(personStates.validUntil)))
       .where(eq(persons.mail, mail))
   )[0];
 
 /** One who is a guest here already gets the access, and signs in as before: then there is no link. */
-export const askGuestIn = command({
+export const inviteGuest = command({
   name: "access.askGuestIn",
   input: z.strictObject({
     nodeId: idSchema,
@@ -65,7 +65,7 @@ export const askGuestIn = command({
     return { ...host, known };
   },
   run: async (context) => {
-    const { tx, input, me, at, commandId, house, allowed } = context;
+    const { tx, input, me, at, commandId, app, allowed } = context;
     const personId = allowed.known?.id ?? uuidv7();
     let link: string | null = null;
     if (!allowed.known) {
@@ -73,8 +73,8 @@ export const askGuestIn = command({
         .insert(persons)
         .values({ id: personId, mail: input.mail, name: input.name, createdAt: at, invitedBy: me!.id });
       const standing = { role: "guest", standing: "invited", validFrom: at, commandId } as const;
-      await tx.insert(standings).values({ id: uuidv7(), personId, ...standing });
-      link = await linkFor(tx, personId, at, house.configuration.publicUrl);
+      await tx.insert(personStates).values({ id: uuidv7(), personId, ...standing });
+      link = await linkFor(tx, personId, at, app.configuration.publicUrl);
     }
     const { nodeId, level, until, why } = input;
     await giveAccess.within(context, { nodeId, subject: { kind: "person", id: personId }, level, until, why });
@@ -107,8 +107,8 @@ export const renewGuestLink = command({
     if (guest.standing !== "invited") throw new Refused("conflict", t.theyHaveAlreadyJoinedAn);
     return { ...host, guest };
   },
-  run: async ({ tx, input, at, house }) => ({
-    link: await linkFor(tx, input.personId, at, house.configuration.publicUrl),
+  run: async ({ tx, input, at, app }) => ({
+    link: await linkFor(tx, input.personId, at, app.configuration.publicUrl),
   }),
   journal: ({ input, allowed }) => ({
     node: input.nodeId,
@@ -153,12 +153,12 @@ async function guestsIn(tx: Reader, nodeIds: readonly string[], at: number): Pro
     .select({ id: persons.id, name: persons.name, mail: persons.mail, standing: standingAt(at), grant: grants })
     .from(grants)
     .innerJoin(persons, eq(persons.id, grants.subjectId))
-    .innerJoin(standings, and(eq(standings.personId, persons.id), isNull(standings.validUntil)))
+    .innerJoin(personStates, and(eq(personStates.personId, persons.id), isNull(personStates.validUntil)))
     .where(
       and(
         eq(grants.subjectKind, "person"),
         isNull(grants.validUntil),
-        eq(standings.role, "guest"),
+        eq(personStates.role, "guest"),
         inArray(grants.nodeId, [...nodeIds]),
       ),
     );
@@ -244,15 +244,15 @@ export const endGuest = command({
   run: async (context) => {
     const { tx, input, me, at, commandId, allowed } = context;
     const seen = await whatTheySaw(tx, input.personId, allowed.below);
-    for (const grant of allowed.guest.grants) await withdrawAccess.within(context, { grantId: grant.id });
+    for (const grant of allowed.guest.grants) await endAccess.within(context, { grantId: grant.id });
     const left = !(await hasAnything(tx, input.personId, at));
     if (left) {
       await endAll(tx, input.personId, at, me!.id, "access ended");
       await tx
-        .update(standings)
+        .update(personStates)
         .set({ validUntil: at })
-        .where(and(eq(standings.personId, input.personId), isNull(standings.validUntil)));
-      await tx.insert(standings).values({
+        .where(and(eq(personStates.personId, input.personId), isNull(personStates.validUntil)));
+      await tx.insert(personStates).values({
         ...{ id: uuidv7(), personId: input.personId, role: "guest", standing: "leaver" },
         ...{ validFrom: at, commandId },
       });

@@ -52,7 +52,7 @@ export interface HandedOver {
 
 export const handoverBinding = (tokenHashed: string) => ["handover", tokenHashed] as const;
 
-export const makeHandover = command({
+export const createHandover = command({
   name: "access.makeHandover",
   input: z.strictObject({
     entryId: idSchema,
@@ -71,16 +71,16 @@ export const makeHandover = command({
     const allowed = await requireEntry(context, input.entryId, makes.handovers === "reveal" ? "reveal" : "steward");
     if (makes.handovers === "nobody") throw new Refused("not-allowed", t.theHouseRulesDoNotAllow);
     await requireRevealGates(context, allowed);
-    if (input.mailTo !== "" && !context.house.configuration.mail)
+    if (input.mailTo !== "" && !context.app.configuration.mail)
       throw new Refused("bad-input", t.thisGaltryCannotSendEmailNo, "mailTo");
     if (input.until <= at) throw new Refused("bad-input", t.theEndDateIsInThePast, "until");
     if (input.until > at + LONGEST_MS) throw new Refused("bad-input", t.aLinkCanLastAtMost90, "until");
     return allowed;
   },
-  run: async ({ tx, input, at, me, house, prepared, allowed }) => {
+  run: async ({ tx, input, at, me, app, prepared, allowed }) => {
     const { entry, vaultId } = allowed;
     const kind = await kindOf(tx, entry.kind);
-    const hidden = fieldsOf(await openValues(tx, house.keys, await currentVersion(tx, entry)));
+    const hidden = fieldsOf(await openValues(tx, app.keys, await currentVersion(tx, entry)));
     const copy: HandedOver = { name: entry.name, fields: [] };
     const secrets: string[] = [];
     for (const id of new Set(input.fields)) {
@@ -100,10 +100,10 @@ export const makeHandover = command({
     });
     for (const field of secrets)
       await noteSighting(tx, {
-        ...{ entryId: input.entryId, field, mark: fingerprint(house.keys, field, hidden[field]!) },
+        ...{ entryId: input.entryId, field, mark: fingerprint(app.keys, field, hidden[field]!) },
         ...{ personId: OUTSIDE, at, how: "handed over" },
       });
-    const address = new URL("/handover", house.configuration.publicUrl);
+    const address = new URL("/handover", app.configuration.publicUrl);
     address.hash = `${token}.${toBase64Url(key)}`;
     return { address: address.href, labels: copy.fields.map(({ label }) => label) };
   },
@@ -230,7 +230,7 @@ async function requireOpenable(tx: Reader, input: { token: string; opener: strin
 }
 
 /** Mails a code to whom the link is for; it works in the browser that asked for it. */
-export const mailHandoverCode = command({
+export const sendHandoverCode = command({
   name: "access.mailHandoverCode",
   input: z.strictObject({ token: tokenSchema, opener: openerSchema }),
   by: ["nobody", "person"],
@@ -242,14 +242,14 @@ export const mailHandoverCode = command({
     if (codesAt.length >= MOST_CODES) throw new Refused("too-many", t.tooManyCodesWereRequestedThis);
     return { ...found, mailTo };
   },
-  run: async ({ tx, input, at, house, allowed: { row, mailTo } }) => {
+  run: async ({ tx, input, at, app, allowed: { row, mailTo } }) => {
     const code = String(randomInt(1_000_000)).padStart(6, "0");
     const home = await loadHome(tx);
     const [maker] = await tx.select({ name: persons.name }).from(persons).where(eq(persons.id, row.makerId));
     const from = maker?.name ?? "somebody";
     const codeMailId = await queueMail(
       tx,
-      house.keys,
+      app.keys,
       {
         to: mailTo,
         subject: t.aCodeFrom(home.name),
@@ -266,7 +266,7 @@ export const mailHandoverCode = command({
     );
     await tx
       .update(handovers)
-      .set({ codesAt: [...row.codesAt, at], codeMark: codeMark(house.keys, row, input.opener, code), codeMailId })
+      .set({ codesAt: [...row.codesAt, at], codeMark: codeMark(app.keys, row, input.opener, code), codeMailId })
       .where(eq(handovers.id, row.id));
   },
   journal: ({ allowed }) => ({
@@ -296,8 +296,8 @@ export const openHandover = command({
       .transform((typed) => typed.replace(/\D/g, "")),
   }),
   by: ["nobody", "person"],
-  prepare: async ({ input, house }) => {
-    const row = await byToken(house.db, input.token);
+  prepare: async ({ input, app }) => {
+    const row = await byToken(app.db, input.token);
     // Of what has ended nothing is compared any more.
     return row?.wordHash && row.sealed ? await verifyPassword(row.wordHash, input.word) : true;
   },
@@ -309,8 +309,8 @@ export const openHandover = command({
     return found;
   },
   // What is given back goes outside: the copy, if it is opened, and nothing else of the row.
-  run: async ({ tx, input, at, house, prepared: rightWord, allowed: { row, again, name } }) => {
-    const rightCode = !row.mailTo || again || codeMark(house.keys, row, input.opener, input.code) === row.codeMark;
+  run: async ({ tx, input, at, app, prepared: rightWord, allowed: { row, again, name } }) => {
+    const rightCode = !row.mailTo || again || codeMark(app.keys, row, input.opener, input.code) === row.codeMark;
     if (!rightWord || !rightCode) {
       const wrongWords = row.wrongWords + 1;
       await tx.update(handovers).set({ wrongWords }).where(eq(handovers.id, row.id));
@@ -383,7 +383,7 @@ export const handoverList = query({
   input: z.strictObject({ entryId: idSchema }),
   by: ["person"],
   allow: (context) => requireEntry(context, context.input.entryId, "reveal"),
-  run: async ({ tx, input, me, at, house, allowed }) => {
+  run: async ({ tx, input, me, at, app, allowed }) => {
     const all = allowed.level === "steward";
     const rows = await tx
       .select()
@@ -400,7 +400,7 @@ export const handoverList = query({
         end: await endOf(tx, row, at),
       })),
     );
-    return { links, mails: house.configuration.mail !== null };
+    return { links, mails: app.configuration.mail !== null };
   },
 });
 

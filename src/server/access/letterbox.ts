@@ -35,7 +35,7 @@ async function requireFolder(context: Asking, nodeId: string) {
   return { vaultId: held.vaultId, node: await nodeName(context.tx, nodeId) };
 }
 
-export const hangLetterbox = command({
+export const createLetterbox = command({
   name: "access.hangLetterbox",
   input: z.strictObject({
     nodeId: idSchema,
@@ -58,13 +58,13 @@ export const hangLetterbox = command({
       throw new Refused("conflict", t.aFolderHasAtMostOpen(MOST_OPEN));
     return allowed;
   },
-  run: async ({ tx, input, me, at, house }) => {
+  run: async ({ tx, input, me, at, app }) => {
     const token = newToken();
     await tx.insert(letterboxes).values({
       ...{ id: uuidv7(), tokenHash: tokenHash(token), nodeId: input.nodeId, makerId: me!.id, name: input.name },
       ...{ labels: input.labels, madeAt: at, expiresAt: input.until },
     });
-    const address = new URL("/letterbox", house.configuration.publicUrl);
+    const address = new URL("/letterbox", app.configuration.publicUrl);
     address.hash = token;
     return { address: address.href };
   },
@@ -133,7 +133,7 @@ const ENDED: Record<LetterboxEnd, string> = {
   expired: t.thisLetterboxHasExpired,
 };
 
-export const dropIn = command({
+export const sendToLetterbox = command({
   name: "access.dropIn",
   input: z.strictObject({
     token: tokenSchema,

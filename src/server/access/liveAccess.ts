@@ -8,7 +8,7 @@ import { bulk } from "../database/bulk";
 import type { Database } from "../database/client";
 import type { NodeType, Role } from "../database/schema";
 import { groupBy } from "../groupBy";
-import { othersTurn } from "../othersTurn";
+import { yieldToEventLoop } from "../othersTurn";
 import type { HeldGrant, IndexPerson, OpenIndex } from "./openIndex";
 import { GRANT_COLUMNS, type StoredGrant, toGrant, toRow } from "./rows";
 
@@ -143,7 +143,7 @@ export class LiveAccess {
       if (rows[0]!.first > cursor + 1) return this.#load();
       for (const { kind, ref, now } of rows) this.#apply(kind, ref, now);
       this.#cursor = rows.reduce((most, { seq }) => Math.max(most, seq), cursor);
-      await othersTurn();
+      await yieldToEventLoop();
     }
   }
 
@@ -191,7 +191,7 @@ export class LiveAccess {
     let turn = 0;
     for (const { id, ...node } of placed) {
       index.putNode(id, { ...node, separate: cut.has(id) }, onNode.get(id)?.map(toHeld) ?? []);
-      if (++turn % MOST_AT_ONCE === 0) await othersTurn();
+      if (++turn % MOST_AT_ONCE === 0) await yieldToEventLoop();
     }
     const heldBy = groupBy(held, ({ personId }) => personId);
     for (const person of people) index.putPerson(toPerson(person.id, { ...person, held: heldBy.get(person.id) ?? [] }));

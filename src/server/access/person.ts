@@ -2,7 +2,7 @@
 import { type SQL, sql } from "drizzle-orm";
 import { type Standing, type Subject, type Who, type Window, whoAt } from "../../core/access";
 import type { Reader } from "../database/client";
-import { type Role, standings } from "../database/schema";
+import { type Role, personStates } from "../database/schema";
 import { groupBy } from "../groupBy";
 import type { IndexPerson } from "./openIndex";
 
@@ -48,7 +48,7 @@ function personOf(rows: readonly Row[], at: number): Person {
 
 /** How a person stands at a moment: a leaver from their end on, before anybody has written it down. */
 export const standingAt = (at: number) =>
-  sql<Standing>`case when ${standings.until} <= ${at} then 'leaver' else ${standings.standing} end`;
+  sql<Standing>`case when ${personStates.until} <= ${at} then 'leaver' else ${personStates.standing} end`;
 
 /** A person at another moment. */
 export const personAt = (person: Person, at: number): Who => whoAt({ ...person, until: person.ends }, at);

@@ -107,7 +107,7 @@ async function requireRound(context: Asking, vaultId: string): Promise<Round> {
 }
 
 /** What a steward of the vault says to one grant, or takes back. */
-export const sayInRound = command({
+export const answerInRound = command({
   name: "rounds.say",
   input: z.strictObject({
     vaultId: idSchema,
@@ -303,7 +303,7 @@ export const roundPage = query({
   name: "rounds.page",
   input: z.strictObject({ vaultId: idSchema }),
   by: ["person"],
-  apart: true,
+  offMainThread: true,
   allow: async (context) => {
     await requireLevel(context, context.input.vaultId, "steward");
   },
@@ -393,7 +393,7 @@ export const roundsToDo = query({
 });
 
 /** Starts rounds whose time has come, reminds who was asked, and asks the next steward after two weeks. */
-export const keepRounds = command({
+export const continueRounds = command({
   name: "rounds.keep",
   input: none,
   by: ["server"],

@@ -8,10 +8,10 @@ import { notFound, Refused } from "../refused";
 import { loadPerson } from "./person";
 import { draftOf } from "./slip";
 import { vaultsOf } from "./slipChanges";
-import { type SlipSaid, workOut } from "./slipTelling";
+import { type SlipSaid, computeEffects } from "./slipTelling";
 import { secondLook as t } from "./strings";
 
-export const showSlip = command({
+export const askSecondOpinion = command({
   name: "access.showSlip",
   input: z.strictObject({ personId: idSchema }),
   by: ["person"],
@@ -43,11 +43,11 @@ export interface ShownSlip {
 }
 
 /** Drafts of others that the caller is asked to look at. */
-export const shownSlips = query({
+export const secondOpinions = query({
   name: "access.shownSlips",
   input: none,
   by: ["person"],
-  apart: true,
+  offMainThread: true,
   allow: () => undefined,
   run: async ({ tx, me, at }): Promise<ShownSlip[]> => {
     const shown = await tx
@@ -59,7 +59,7 @@ export const shownSlips = query({
     const found: ShownSlip[] = [];
     for (const slip of shown) {
       const changes = slip.changes.map(({ change }) => change);
-      const { said } = await workOut(tx, changes, await vaultsOf(tx, changes), me!.id, at);
+      const { said } = await computeEffects(tx, changes, await vaultsOf(tx, changes), me!.id, at);
       found.push({ id: slip.id, by: (await loadPerson(tx, slip.personId, at))?.name ?? "", said });
     }
     return found;
@@ -67,7 +67,7 @@ export const shownSlips = query({
 });
 
 /** What somebody says who looked at it; the drafter reads it. */
-export const sayOfSlip = command({
+export const giveSecondOpinion = command({
   name: "access.sayOfSlip",
   input: z.strictObject({
     slipId: idSchema,

@@ -20,7 +20,7 @@ import { loadPerson, type Person } from "./person";
 import { changesSchema, completed, requireDraft, standing, textsOf, vaultsOf } from "./slipChanges";
 import { brokenRules, needsSecondYes } from "./slipRules";
 import { backOf, stepsOf } from "./slipSteps";
-import { type SlipSaid, workOut } from "./slipTelling";
+import { type SlipSaid, computeEffects } from "./slipTelling";
 import { stewardsAt } from "./stewards";
 import { slip as t } from "./strings";
 
@@ -89,11 +89,11 @@ export const draftSlip = command({
 });
 
 /** What changes would do, told as a slip tells it, before they are made or put on one. */
-export const foresee = query({
+export const previewChanges = query({
   name: "access.foresee",
   input: z.strictObject({ changes: changesSchema.min(1, t.thereIsNothingOnTheSlip) }),
   by: ["person"],
-  apart: true,
+  offMainThread: true,
   allow: async (context) => {
     for (const change of context.input.changes) await requireDraft(context, change);
   },
@@ -102,7 +102,7 @@ export const foresee = query({
     const zone = await timeZone(tx);
     const changes: Change[] = [];
     for (const one of input.changes) changes.push(await completed(context, one, zone));
-    return (await workOut(tx, changes, await vaultsOf(tx, changes), me!.id, at)).said;
+    return (await computeEffects(tx, changes, await vaultsOf(tx, changes), me!.id, at)).said;
   },
 });
 
@@ -122,7 +122,7 @@ export const ownSlip = query({
   name: "access.slip",
   input: none,
   by: ["person"],
-  apart: true,
+  offMainThread: true,
   allow: () => undefined,
   run: async ({ tx, me, at }) => {
     const draft = await draftOf(tx, me!.id);
@@ -166,7 +166,7 @@ async function viewOf(tx: Reader, draft: Slip, drafter: Person, at: number): Pro
     id: draft.id,
     revision: draft.revision,
     changes: changes.map((change, i) => ({ change, text: texts[i]!, moved: moved[i]! })),
-    said: (await workOut(tx, changes, await vaultsOf(tx, changes), personId, at, true)).said,
+    said: (await computeEffects(tx, changes, await vaultsOf(tx, changes), personId, at, true)).said,
     second: (await needsSecondYes(tx, changes, drafter, "said", at)).length > 0,
     reason: (await brokenRules(tx, changes, drafter, "", at)).some(({ broken }) => broken.field === "why"),
   };
@@ -186,7 +186,7 @@ export const applySlip = command({
     why: z.string().trim().max(500, t.aReasonHasAtMost500Characters).default(""),
   }),
   by: ["person"],
-  prepare: ({ input, caller, house, at }) => workedOut.execute(house, { slipId: input.slipId }, caller, at),
+  prepare: ({ input, caller, app, at }) => workedOut.execute(app, { slipId: input.slipId }, caller, at),
   allow: async ({ tx, input, me, at, prepared }) => {
     const draft = await draftOf(tx, me!.id);
     if (!draft || draft.id !== input.slipId) throw notFound();
@@ -197,9 +197,9 @@ export const applySlip = command({
     const still = prepared?.revision === draft.revision && (await countsStill(tx, prepared));
     const { said, others } = still
       ? prepared.worked
-      : await workOut(tx, changes, await vaultsOf(tx, changes), me!.id, at);
+      : await computeEffects(tx, changes, await vaultsOf(tx, changes), me!.id, at);
     if (said.ground !== input.ground) throw new Refused("conflict", GROUND_MOVED);
-    if (said.bare.length > 0) throw new Refused("not-allowed", t.wouldBeLeftWithoutAStewardMake(said.bare[0]));
+    if (said.withoutSteward.length > 0) throw new Refused("not-allowed", t.wouldBeLeftWithoutAStewardMake(said.withoutSteward[0]));
     const second = await needsSecondYes(tx, changes, me!, input.why, at);
     const asked = await stewardsByNode(tx, [...new Set([...others, ...second])], me!.id, at);
     if (second.some((id) => !asked.has(id))) throw new Refused("second-yes", t.theHouseRulesRequireApprovalBy);
@@ -241,7 +241,7 @@ export const workedOut = query({
   input: z.strictObject({ slipId: idSchema }),
   by: ["person"],
   internal: true,
-  apart: true,
+  offMainThread: true,
   allow: () => undefined,
   run: async ({ tx, input, me, at }) => {
     const draft = await draftOf(tx, me!.id);
@@ -249,7 +249,7 @@ export const workedOut = query({
     const [last] = await tx.select({ seq: sql<number>`coalesce(max(${outbox.seq}), 0)` }).from(outbox);
     const changes = draft.changes.map(({ change }) => change);
     const vaultIds = await vaultsOf(tx, changes);
-    const worked = await workOut(tx, changes, vaultIds, me!.id, at);
+    const worked = await computeEffects(tx, changes, vaultIds, me!.id, at);
     return { revision: draft.revision, seen: last!.seq, vaultIds, worked };
   },
 });
@@ -279,12 +279,12 @@ async function carryOut(context: Context<unknown>, slip: Slip, changes: readonly
 async function stewardsByNode(
   tx: Reader,
   nodeIds: readonly string[],
-  but: string,
+  except: string,
   at: number,
 ): Promise<Map<string, string[]>> {
   const found = new Map<string, string[]>();
   for (const nodeId of nodeIds) {
-    const ids = (await stewardsAt(tx, nodeId, at)).filter((one) => one.id !== but).map(({ id }) => id);
+    const ids = (await stewardsAt(tx, nodeId, at)).filter((one) => one.id !== except).map(({ id }) => id);
     if (ids.length > 0) found.set(nodeId, ids);
   }
   return found;
@@ -295,7 +295,7 @@ export const waitingSlips = query({
   name: "access.waitingSlips",
   input: none,
   by: ["person"],
-  apart: true,
+  offMainThread: true,
   allow: () => undefined,
   run: async ({ tx, me, at }) => {
     const waiting = await tx.select().from(slips).where(eq(slips.state, "waiting"));
@@ -303,7 +303,7 @@ export const waitingSlips = query({
     for (const slip of waiting) {
       if (slip.personId === me!.id || (await ownWaits(tx, slip, me!, at)).length === 0) continue;
       const changes = slip.changes.map(({ change }) => change);
-      const { said } = await workOut(tx, changes, await vaultsOf(tx, changes), me!.id, at);
+      const { said } = await computeEffects(tx, changes, await vaultsOf(tx, changes), me!.id, at);
       const by = (await loadPerson(tx, slip.personId, at))?.name ?? "";
       found.push({ id: slip.id, by, why: slip.why, at: slip.changedAt, said });
     }
@@ -338,7 +338,7 @@ export const answerSlip = command({
     if (input.yes) {
       for (const { change, was } of slip.changes)
         if ((await standing(tx, change)) !== was) throw new Refused("conflict", MOVED_FOR_OTHERS);
-      const { said } = await workOut(tx, changes, await vaultsOf(tx, changes), me!.id, at);
+      const { said } = await computeEffects(tx, changes, await vaultsOf(tx, changes), me!.id, at);
       if (said.ground !== slip.ground) throw new Refused("conflict", MOVED_FOR_OTHERS);
       if (said.ground !== input.ground) throw new Refused("conflict", GROUND_MOVED);
       if (drafter?.standing !== "active") throw new Refused("conflict", t.thePersonWhoDraftedItNoLonger);
@@ -417,7 +417,7 @@ const stillAhead = (change: Change, at: number): Change =>
     : change;
 
 /** One that waits for others becomes the draft again; added to it where there is one. */
-export const takeSlipBack = command({
+export const withdrawSlip = command({
   name: "access.takeSlipBack",
   input: z.strictObject({ slipId: idSchema }),
   by: ["person"],
@@ -448,7 +448,7 @@ export const takeSlipBack = command({
   tell: () => [],
 });
 
-export const dropSlip = command({
+export const discardSlip = command({
   name: "access.dropSlip",
   input: z.strictObject({ slipId: idSchema }),
   by: ["person"],

@@ -5,7 +5,7 @@ import type { Transaction } from "../database/client";
 import { removeMember, setMember } from "../people/groups";
 import { moveNodes } from "../vaults/moving";
 import { markSeparate } from "../vaults/separating";
-import { changeAccess, giveAccess, sameTerms, withdrawAccess } from "./grants";
+import { changeAccess, giveAccess, sameTerms, endAccess } from "./grants";
 import { loadPath } from "./load";
 import { cellRows, membershipOf } from "./slipChanges";
 
@@ -81,7 +81,7 @@ export async function stepsOfSet(
     })),
     ...(end && come ? otherEnds : ending).map((row) => ({
       order: 5,
-      run: (c: Context<unknown>) => withdrawAccess.within(c, { grantId: row.id }),
+      run: (c: Context<unknown>) => endAccess.within(c, { grantId: row.id }),
     })),
   ];
 }

@@ -49,7 +49,7 @@ export interface SlipSaid {
   /** Its stewards must say yes first; who joins or leaves a group they are only told. */
   asks: boolean;
   /** Would be left without a steward: refused. */
-  bare: string[];
+  withoutSteward: string[];
   /** Positions of changes that do nothing. */
   idle: number[];
   /** Changes when anything that was said would be different. */
@@ -67,7 +67,7 @@ export interface WorkedOut {
 }
 
 /** @param reading somebody reads it: which changes do nothing is looked for too, one by one */
-export async function workOut(
+export async function computeEffects(
   tx: Reader,
   changes: readonly Change[],
   vaultIds: readonly string[],
@@ -96,7 +96,7 @@ export async function workOut(
       lines: lines.map(({ ids: _, ...line }) => line).sort(lossesFirst),
       beyond: touched.some(notMine),
       asks: others.length > 0,
-      bare: bareAfter(seen, at)
+      withoutSteward: bareAfter(seen, at)
         .filter((id) => names.nodes.has(id))
         .map((id) => (mine.has(id) ? names.nodes.get(id)! : "something else")),
       idle: reading ? changes.flatMap((change, i) => (alone([change]).differences.length === 0 ? [i] : [])) : [],
@@ -269,12 +269,12 @@ async function addUse(tx: Reader, lines: Line[], names: NamesOf, at: number): Pr
 
 /** Nodes that have a steward without an end before, and none after. */
 function bareAfter(seen: Preview, at: number): string[] {
-  const bare: string[] = [];
+  const withoutSteward: string[] = [];
   for (const [region] of seen.regions) {
     const losing = seen.differences.some((one) => one.region === region && one.before === "steward");
-    if (losing && hasSteward(seen.before, region, at) && !hasSteward(seen.after, region, at)) bare.push(region);
+    if (losing && hasSteward(seen.before, region, at) && !hasSteward(seen.after, region, at)) withoutSteward.push(region);
   }
-  return bare;
+  return withoutSteward;
 }
 
 function hasSteward(lookup: Lookup, node: string, at: number): boolean {

@@ -47,13 +47,13 @@ export const concernedBy = (tx: Reader, ways: readonly (readonly Step[])[], at: 
  */
 export async function withoutSteward(tx: Reader, nodeId: string, at: number): Promise<string[]> {
   if (tx.access) return tx.access.withoutSteward(nodeId, at);
-  const bare: string[] = [];
+  const withoutSteward: string[] = [];
   for (const id of await distinctBelow(tx, nodeId)) {
     const { steps } = await loadSteps(tx, id);
     const concerned = await loadConcerned(tx, subjectsAlong(steps, isSteward), at);
-    if (!concerned.some((person) => isLastingSteward({ ...person, until: person.ends }, steps, at))) bare.push(id);
+    if (!concerned.some((person) => isLastingSteward({ ...person, until: person.ends }, steps, at))) withoutSteward.push(id);
   }
-  return bare;
+  return withoutSteward;
 }
 
 /** The node, and what is below it with grants or a separate mark of its own. */

@@ -66,7 +66,7 @@ export const takeableNodes = query({
   name: "access.takeable",
   input: none,
   by: ["person"],
-  apart: true,
+  offMainThread: true,
   allow: ({ role }) => {
     if (role !== "owner") throw new Refused("not-allowed", t.onlyAnOwnerCanTakeStewardship);
   },

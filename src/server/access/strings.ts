@@ -7,7 +7,7 @@ export const accepting = {
   aHouseNoteHasAtMost2: "A house note has at most 2,000 characters.",
 };
 
-export const askFirst = {
+export const requestApproval = {
   requiresApprovalByRequestItOn: (name: string, part: string) =>
     `${name} requires approval by ${part}. Request it on its page.`,
   youAreItsOnlyStewardSoNobody:
@@ -187,8 +187,8 @@ export const slip = {
   somethingHasChangedAndThisSlip:
     "Something has changed, and this slip would have other effects than you read. Check it again.",
   aReasonHasAtMost500Characters: "A reason has at most 500 characters.",
-  wouldBeLeftWithoutAStewardMake: (bare: string | null | undefined) =>
-    `${bare} would be left without a steward. Make someone else its steward first, with no end date.`,
+  wouldBeLeftWithoutAStewardMake: (withoutSteward: string | null | undefined) =>
+    `${withoutSteward} would be left without a steward. Make someone else its steward first, with no end date.`,
   theHouseRulesRequireApprovalBy:
     "The house rules require approval by a second steward, and there is no other steward. Give it for a shorter time, or make someone else a steward first.",
   draftedChangesThatAffectYouAsA: (name: string) =>

@@ -4,7 +4,7 @@
  */
 import { getTableColumns, type SQL, sql } from "drizzle-orm";
 import type { SQLiteColumn, SQLiteTable } from "drizzle-orm/sqlite-core";
-import { othersTurn } from "../othersTurn";
+import { yieldToEventLoop } from "../othersTurn";
 import type { Reader, Transaction } from "./client";
 
 /**
@@ -17,7 +17,7 @@ export async function bulk<R extends object>(tx: Reader, columns: { [K in keyof 
     sql`, `,
   );
   const [read] = await tx.all<{ rows: string }>(sql`select json_group_array(json_object(${values})) as rows ${from}`);
-  await othersTurn();
+  await yieldToEventLoop();
   return JSON.parse(read!.rows) as R[];
 }
 

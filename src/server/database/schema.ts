@@ -70,7 +70,7 @@ export const persons = sqliteTable("persons", {
 });
 
 /** Role and state of a person over time. */
-export const standings = sqliteTable(
+export const personStates = sqliteTable(
   "standings",
   {
     id: id(),
@@ -864,7 +864,7 @@ export const letterboxes = sqliteTable(
 );
 
 /** Requests for a yes, at entries that ask first: for one person, one entry and some minutes. */
-export const yeses = sqliteTable(
+export const approvals = sqliteTable(
   "yeses",
   {
     id: id(),
@@ -951,7 +951,7 @@ export const pins = sqliteTable(
 );
 
 /** When a person first opened or used an entry; until then it is new to them. */
-export const met = sqliteTable(
+export const firstSeen = sqliteTable(
   "met",
   {
     personId: text("person_id")

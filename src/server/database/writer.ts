@@ -7,7 +7,7 @@
  */
 
 import { goesOn } from "../log";
-import { othersTurn } from "../othersTurn";
+import { yieldToEventLoop } from "../othersTurn";
 import type { OpenDatabase, Transaction } from "./client";
 import { isBusy } from "./client";
 import { isUnreachable, Unreachable } from "./unreachable";
@@ -49,7 +49,7 @@ export class Writer {
    * Runs `work` in a write transaction of its own, after all that were asked for before.
    * @param patient lets those go first that are asked for meanwhile
    */
-  write<T>(work: (tx: Transaction) => Promise<T>, patient = false): Promise<T> {
+  write<T>(work: (tx: Transaction) => Promise<T>, lowPriority = false): Promise<T> {
     return new Promise<T>((done, failed) => {
       const told = async (result: T) => {
         // It is written, whatever becomes of this.
@@ -57,7 +57,7 @@ export class Writer {
         done(result);
       };
       const take = () => this.#attempt(work).then((result) => void told(result), failed);
-      (patient ? this.#patient : this.#turns).push({ take, asked: Date.now() });
+      (lowPriority ? this.#patient : this.#turns).push({ take, asked: Date.now() });
       this.#taking ??= this.#takeTurns();
     });
   }
@@ -79,7 +79,7 @@ export class Writer {
     if (!waiting) return this.#turns.shift();
     if (Date.now() - waiting.asked > PATIENT_FOR_MS) return this.#patient.shift();
     // Whoever's request has come by now is heard before it.
-    await othersTurn();
+    await yieldToEventLoop();
     return this.#turns.shift() ?? this.#patient.shift();
   }
 

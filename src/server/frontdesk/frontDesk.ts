@@ -10,7 +10,7 @@ import { sortByName } from "../byName";
 import { personIdOf } from "../caller";
 import { command, idSchema, none, query } from "../command";
 import { bulk } from "../database/bulk";
-import { lanyards, met, pins, signIns } from "../database/schema";
+import { lanyards, firstSeen, pins, signIns } from "../database/schema";
 import { groupBy } from "../groupBy";
 import { requireEntry } from "../vaults/entries";
 import { kindsById } from "../vaults/kinds";
@@ -90,7 +90,7 @@ export const frontDesk = query({
         at,
       ),
       tx.select().from(pins).where(eq(pins.personId, personId)),
-      tx.select().from(met).where(eq(met.personId, personId)),
+      tx.select().from(firstSeen).where(eq(firstSeen.personId, personId)),
       tx
         .select({ entryId: signIns.entryId, at: signIns.begunAt })
         .from(signIns)
@@ -179,14 +179,14 @@ export const pinEntry = command({
 });
 
 /** The person has opened the entry's page: it is not new to them any more. */
-export const meetEntry = command({
+export const markEntrySeen = command({
   name: "frontdesk.meet",
   input: z.strictObject({ entryId: idSchema }),
   by: ["person"],
   allow: (context) => requireEntry(context, context.input.entryId, "use"),
   run: async ({ tx, input, caller, at }) => {
     await tx
-      .insert(met)
+      .insert(firstSeen)
       .values({ personId: personIdOf(caller)!, entryId: input.entryId, at })
       .onConflictDoNothing();
   },

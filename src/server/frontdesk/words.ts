@@ -5,7 +5,7 @@ import { USER_NAME } from "../../core/kinds/kind";
 import { reachOf } from "../access/load";
 import { none, query } from "../command";
 import { inJson } from "../database/bulk";
-import { entries, entryVersions, folders, persons, standings } from "../database/schema";
+import { entries, entryVersions, folders, persons, personStates } from "../database/schema";
 import { openValues } from "../vaults/vaultKeys";
 
 /** So many are opened together; in between, other work of the process has its turn. */
@@ -17,7 +17,7 @@ export const finderWords = query({
   input: none,
   by: ["person"],
   allow: () => undefined,
-  run: async ({ tx, me, at, house }): Promise<[string, string][]> => {
+  run: async ({ tx, me, at, app }): Promise<[string, string][]> => {
     const { levels, node } = reachOf(tx, me!, at);
     const wayUp = function* (id: string): Generator<string> {
       for (let up = node(id)?.parent ?? null; up !== null; up = node(up)?.parent ?? null) yield up;
@@ -51,7 +51,7 @@ export const finderWords = query({
         ...(await Promise.all(
           rows.slice(from, from + AT_ONCE).map(async (row): Promise<[string, string]> => {
             const mayKnow = row.visible || atLeast(levels.get(row.id)!, "reveal");
-            const userName = mayKnow ? (await openValues(tx, house.keys, row.version)).fields[USER_NAME] : "";
+            const userName = mayKnow ? (await openValues(tx, app.keys, row.version)).fields[USER_NAME] : "";
             const open = row.extras.filter((extra) => extra.class === "open").map((extra) => extra.value ?? "");
             const words = [userName ?? "", ...wayTo(row.id), ...Object.values(row.fields), ...open];
             return [row.id, words.filter(Boolean).join(" ").slice(0, LONGEST)];
@@ -75,10 +75,10 @@ export const whomToAsk = query({
       return own && active(own.by) ? [tx.access!.person(own.by!)!.name] : [];
     }
     const rows = await tx
-      .select({ id: standings.personId, name: persons.name })
-      .from(standings)
-      .innerJoin(persons, eq(persons.id, standings.personId))
-      .where(and(inArray(standings.role, ["owner", "administrator"]), isNull(standings.validUntil)));
+      .select({ id: personStates.personId, name: persons.name })
+      .from(personStates)
+      .innerJoin(persons, eq(persons.id, personStates.personId))
+      .where(and(inArray(personStates.role, ["owner", "administrator"]), isNull(personStates.validUntil)));
     return rows
       .filter(({ id }) => id !== me!.id && active(id))
       .map(({ name }) => name)

@@ -37,13 +37,13 @@ export const journalPage = query({
   input: inputSchema,
   by: ["person"],
   // A rare act is looked for over all that happened.
-  apart: true,
+  offMainThread: true,
   allow: () => undefined,
-  run: async ({ tx, input, me, role, at, house }) => {
+  run: async ({ tx, input, me, role, at, app }) => {
     const person = me!;
     const seesAll = role !== null && isAdministrator(role);
     const { levels, node } = reachOf(tx, person, at);
-    const before = input.before === null ? null : shownNumber(house.keys, "journal", input.before);
+    const before = input.before === null ? null : shownNumber(app.keys, "journal", input.before);
     const rows = seesAll
       ? await linesWhere(tx, and(newestOfActs(input, before), ...filtersOf(input)), before, PAGE)
       : await ownLines(tx, person, input, before, at);
@@ -69,7 +69,7 @@ export const journalPage = query({
     ]);
     const vaultName = new Map(vaultsOfLines.map(({ id, name }) => [id, name]));
     const knows = (line: Line) => line.node === null || levels.has(line.node);
-    const lines = await tell({ tx, me: person, house }, rows, { numbered: seesAll, knows }, (line) => {
+    const lines = await tell({ tx, me: person, app }, rows, { numbered: seesAll, knows }, (line) => {
       if (line.node === null) return null;
       if (levels.has(line.node))
         return (line.node === line.vault ? ownNames(line.node) : names.get(line.node)) || undefined;
@@ -85,7 +85,7 @@ export const journalPage = query({
       about: about?.get(input.nodeId!) ?? null,
       /** The person whose acts are looked for. */
       person: input.personId === null ? null : (await peopleNames(tx, person, [input.personId]))(input.personId),
-      more: rows.length >= PAGE ? hideNumber(house.keys, "journal", rows.at(-1)!.seq) : null,
+      more: rows.length >= PAGE ? hideNumber(app.keys, "journal", rows.at(-1)!.seq) : null,
       zone: await timeZone(tx),
       seesAll,
     };

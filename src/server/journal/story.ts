@@ -31,7 +31,7 @@ export interface StoryLine {
 export interface Telling {
   tx: Reader;
   me: Person;
-  house: Galtry;
+  app: Galtry;
 }
 
 /** The Journal of one node; only one person's own acts when `ownOf` names them. */
@@ -47,7 +47,7 @@ export async function storyOf(context: Telling, nodeId: string, ownOf: string | 
  * @param nodeWord how a line's node is called: a name, null for none (one stands on its page), undefined for as it was
  */
 export async function tell(
-  { tx, me, house }: Telling,
+  { tx, me, app }: Telling,
   rows: Line[],
   { numbered, knows }: { numbered: boolean; knows: (line: Line) => boolean },
   nodeWord: (line: Line) => string | null | undefined,
@@ -94,7 +94,7 @@ export async function tell(
     if (says === null) return [];
     return [
       {
-        id: hideNumber(house.keys, "journal", row.seq),
+        id: hideNumber(app.keys, "journal", row.seq),
         seq: numbered ? row.seq : null,
         at: row.at,
         who: row.person === null ? null : nameOf(row.person),

@@ -12,59 +12,59 @@ import { Refused } from "../refused";
 import { registry } from "../registry";
 import { REQUEST_ID } from "../requestId";
 import { sealedSignIn } from "../signin/sealed";
-import { keepLanyard, lanyardFor, startPairing, takeToken } from "./pairing";
+import { renewLanyard, lanyardFor, startPairing, takeToken } from "./pairing";
 import { checkProof } from "./proof";
 import { http as t } from "./strings";
 
 export function lanyardRequest(request: Request, path: string[]): Promise<Response> {
   return answering(request, async () => {
-    const house = await galtry();
+    const app = await galtry();
     const place = `/api/lanyard/${path.join("/")}`;
     const [head, name] = path;
     if (request.method === "GET" && head === "hello")
-      return json({ galtry: 1, address: house.configuration.publicUrl.origin });
-    await upToDate(house);
-    if (head === "pair") return pair(house, request, place, name);
-    const caller = await lanyardCaller(house, request, place);
-    if (request.method === "GET" && head === "live") return live(house, request, caller);
+      return json({ galtry: 1, address: app.configuration.publicUrl.origin });
+    await upToDate(app);
+    if (head === "pair") return pair(app, request, place, name);
+    const caller = await lanyardCaller(app, request, place);
+    if (request.method === "GET" && head === "live") return live(app, request, caller);
     if (request.method !== "POST") throw new Refused("not-found", t.thereIsNothingAtThisAddress);
-    if (head === "sign-in") return signInStream(house, request, caller);
-    return json({ ok: true, result: await runForLanyard(house, caller, name ?? "", await readJson(request)) });
+    if (head === "sign-in") return signInStream(app, request, caller);
+    return json({ ok: true, result: await runForLanyard(app, caller, name ?? "", await readJson(request)) });
   });
 }
 
-async function pair(house: Galtry, request: Request, place: string, name: string | undefined): Promise<Response> {
+async function pair(app: Galtry, request: Request, place: string, name: string | undefined): Promise<Response> {
   const thumbprint = await checkProof(
-    house,
+    app,
     request.headers.get("dpop"),
     { method: request.method, path: place },
     null,
   );
-  const nobody: Caller = { kind: "nobody", address: addressOf(request, house), browser: "", knownBrowser: null };
+  const nobody: Caller = { kind: "nobody", address: addressOf(request, app), browser: "", knownBrowser: null };
   const input = (await readJson(request)) as object;
   if (name === "start")
-    return json({ ok: true, result: await startPairing.execute(house, { ...input, thumbprint }, nobody) });
+    return json({ ok: true, result: await startPairing.execute(app, { ...input, thumbprint }, nobody) });
   if (name === "token")
-    return json({ ok: true, result: await takeToken.execute(house, { ...input, thumbprint }, nobody) });
+    return json({ ok: true, result: await takeToken.execute(app, { ...input, thumbprint }, nobody) });
   throw new Refused("not-found", t.thereIsNothingAtThisAddress);
 }
 
 /** @throws Refused signed-out with how the connection ended, for Lanyard to show */
 async function lanyardCaller(
-  house: Galtry,
+  app: Galtry,
   request: Request,
   place: string,
 ): Promise<Extract<Caller, { kind: "lanyard" }>> {
   const token = /^DPoP (.+)$/.exec(request.headers.get("authorization") ?? "")?.[1];
   if (!token) throw new Refused("signed-out", t.lanyardIsNotConnected);
   const thumbprint = await checkProof(
-    house,
+    app,
     request.headers.get("dpop"),
     { method: request.method, path: place },
     token,
   );
   const nobody: Caller = { kind: "nobody", address: "", browser: "", knownBrowser: null };
-  const { lanyard, why, endedAt, endedBy } = await lanyardFor.execute(house, { token }, nobody);
+  const { lanyard, why, endedAt, endedBy } = await lanyardFor.execute(app, { token }, nobody);
   if (!lanyard || lanyard.thumbprint !== thumbprint)
     throw new Refused("signed-out", t.thisLanyardIsNoLongerConnected, undefined, {
       ended: true,
@@ -76,44 +76,44 @@ async function lanyardCaller(
     kind: "lanyard",
     personId: lanyard.personId,
     lanyardId: lanyard.id,
-    address: addressOf(request, house),
+    address: addressOf(request, app),
     browser: request.headers.get("user-agent") ?? "",
     language: request.headers.get("accept-language") ?? "en-GB",
   };
-  void keepNow(house, caller);
+  void keepNow(app, caller);
   return caller;
 }
 
 const mayKeep = onceAMinute();
 
 /** Writes "last used". */
-async function keepNow(house: Galtry, caller: Extract<Caller, { kind: "lanyard" }>): Promise<void> {
+async function keepNow(app: Galtry, caller: Extract<Caller, { kind: "lanyard" }>): Promise<void> {
   if (mayKeep(caller.lanyardId, Date.now()))
-    await keepLanyard.execute(house, {}, caller).catch(orRefused("lanyard.keep"));
+    await renewLanyard.execute(app, {}, caller).catch(orRefused("lanyard.keep"));
 }
 
-async function runForLanyard(house: Galtry, caller: Caller, name: string, input: unknown): Promise<unknown> {
+async function runForLanyard(app: Galtry, caller: Caller, name: string, input: unknown): Promise<unknown> {
   const found = registry.get(name);
   if (!found || found.internal || !found.by.includes("lanyard"))
     throw new Refused("not-found", t.thereIsNothingAtThisAddress);
-  return (await found.execute(house, input, caller)) ?? null;
+  return (await found.execute(app, input, caller)) ?? null;
 }
 
-async function live(house: Galtry, request: Request, caller: Extract<Caller, { kind: "lanyard" }>): Promise<Response> {
+async function live(app: Galtry, request: Request, caller: Extract<Caller, { kind: "lanyard" }>): Promise<Response> {
   const token = /^DPoP (.+)$/.exec(request.headers.get("authorization") ?? "")![1]!;
   const nobody: Caller = { kind: "nobody", address: "", browser: "", knownBrowser: null };
   return liveStream(
-    house,
+    app,
     { personId: caller.personId, owner: caller.lanyardId },
     null,
     request.signal,
-    async () => (await lanyardFor.execute(house, { token }, nobody)).lanyard !== null,
+    async () => (await lanyardFor.execute(app, { token }, nobody)).lanyard !== null,
   );
 }
 
 /** Progress line by line, then the outcome: newline-delimited JSON. */
 async function signInStream(
-  house: Galtry,
+  app: Galtry,
   request: Request,
   caller: Extract<Caller, { kind: "lanyard" }>,
 ): Promise<Response> {
@@ -125,7 +125,7 @@ async function signInStream(
     async start(controller) {
       const say = (line: unknown) => controller.enqueue(encoder.encode(`${JSON.stringify(line)}\n`));
       try {
-        say({ answer: await sealedSignIn(house, caller, entryId, (progress) => say({ progress }), request.signal) });
+        say({ answer: await sealedSignIn(app, caller, entryId, (progress) => say({ progress }), request.signal) });
       } catch (error) {
         const refused =
           error instanceof Refused

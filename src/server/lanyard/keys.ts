@@ -8,7 +8,7 @@ import { PASSWORD } from "../../core/kinds/kind";
 import { hostOf, siteName } from "../../core/signin/address";
 import { codeAt } from "../../core/signin/code";
 import { siteOf } from "../../core/signin/site";
-import { requireReady } from "../access/accepting";
+import { requireSecretGates } from "../access/accepting";
 import { reachOf } from "../access/load";
 import { byName, sortByName } from "../byName";
 import { type Caller, personIdOf } from "../caller";
@@ -59,7 +59,7 @@ export const keyList = query({
   input: none,
   by: ["lanyard"],
   allow: () => undefined,
-  run: async ({ tx, me, at, house: galtry, caller }) => {
+  run: async ({ tx, me, at, app: galtry, caller }) => {
     const person = me!;
     const { lanyardId } = caller as Extract<Caller, { kind: "lanyard" }>;
     const personId = person.id;
@@ -154,8 +154,8 @@ export const compareLogin = command({
   input: z.strictObject({ entryIds: z.array(idSchema).min(1).max(20), password: z.string().min(1).max(1000) }),
   by: ["lanyard"],
   allow: async (context) => {
-    const { tx, input, caller, at, house } = context;
-    const key = attemptKey(house.keys, "compare", personIdOf(caller)!);
+    const { tx, input, caller, at, app } = context;
+    const key = attemptKey(app.keys, "compare", personIdOf(caller)!);
     await requireFewAttempts(tx, key, MOST_COMPARISONS, at);
     const { found } = await requireEntries(context, input.entryIds, "reveal");
     for (const { entry } of found)
@@ -163,9 +163,9 @@ export const compareLogin = command({
         throw new Refused("not-allowed", t.requiresMoreThanRevealSo(entry.name));
     return { key, found };
   },
-  run: async ({ tx, input, at, house, allowed }) => {
+  run: async ({ tx, input, at, app, allowed }) => {
     await countAttempt(tx, allowed.key, at);
-    const mark = fingerprint(house.keys, PASSWORD, input.password);
+    const mark = fingerprint(app.keys, PASSWORD, input.password);
     for (const { entry } of allowed.found)
       if ((await currentMarks(tx, entry.versionId)).get(PASSWORD) === mark) return { answer: "kept" as const };
     const editable = allowed.found.filter(({ level }) => atLeast(level, "edit"));
@@ -207,7 +207,7 @@ export const updatePassword = command({
   tell: ({ allowed }) => [`vault:${allowed.vaultId}`],
 });
 
-export const neverKeep = command({
+export const neverOffer = command({
   name: "lanyard.neverKeep",
   input: z.strictObject({ page: z.url().max(2000) }),
   by: ["lanyard"],
@@ -234,7 +234,7 @@ export const guardedFill = command({
     const { input } = context;
     const allowed = await requireEntry(context, input.entryId, "use");
     requireInUse(allowed.entry);
-    await requireReady(context, allowed.entry, allowed.vaultId, allowed.level);
+    await requireSecretGates(context, allowed.entry, allowed.vaultId, allowed.level);
     if (!allowed.entry.guardedFill || allowed.entry.filling === "never")
       throw new Refused("not-allowed", t.guardedFillIsOffForThisEntry);
     const page = new URL(input.page);
@@ -242,18 +242,18 @@ export const guardedFill = command({
       throw new Refused("not-allowed", t.guardedFillTypesOnlyAt(allowed.entry.host));
     return { ...allowed, page };
   },
-  run: async ({ tx, input, caller, at, house, allowed }) => {
-    const listed = house.configuration.allowedTargets.has(allowed.page.host);
+  run: async ({ tx, input, caller, at, app, allowed }) => {
+    const listed = app.configuration.allowedTargets.has(allowed.page.host);
     if (allowed.page.protocol !== "https:" && !listed && !allowed.entry.plainHttp)
       throw new Refused("not-allowed", t.thisPageIsNotEncryptedLanyard);
     const version = await currentVersion(tx, allowed.entry);
     if (version.refusedAt !== null) throw new Refused("not-allowed", t.theSiteRejectedTheSaved);
-    const login = loginOf(await openValues(tx, house.keys, version));
+    const login = loginOf(await openValues(tx, app.keys, version));
     const personId = personIdOf(caller)!;
     await noteSighting(tx, {
       entryId: input.entryId,
       field: PASSWORD,
-      mark: fingerprint(house.keys, PASSWORD, login.password),
+      mark: fingerprint(app.keys, PASSWORD, login.password),
       personId,
       at,
       how: "guarded fill",
@@ -267,7 +267,7 @@ export const guardedFill = command({
       lanyardId: (caller as { lanyardId: string }).lanyardId,
       how: "guarded",
       queueKey: "",
-      process: house.process,
+      process: app.process,
       begunAt: at,
       endedAt: at,
       outcome: "signed-in",

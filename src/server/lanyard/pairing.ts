@@ -38,8 +38,8 @@ export const startPairing = command({
   input: z.strictObject({ browser: browserSchema, version: versionSchema, thumbprint: z.string().max(64) }),
   by: ["nobody"],
   internal: true,
-  allow: async ({ tx, caller, at, house }) => {
-    const key = attemptKey(house.keys, "pairing", (caller as { address: string }).address);
+  allow: async ({ tx, caller, at, app }) => {
+    const key = attemptKey(app.keys, "pairing", (caller as { address: string }).address);
     await requireFewAttempts(tx, key, MOST_PAIRINGS, at);
     await countAttempt(tx, key, at);
   },
@@ -151,14 +151,14 @@ export const takeToken = command({
       expiresAt: at + LONGEST_MS,
     });
     const [person] = await tx.select({ name: persons.name }).from(persons).where(eq(persons.id, allowed.confirmedBy));
-    const [house] = await tx.select({ name: organisation.name }).from(organisation);
+    const [app] = await tx.select({ name: organisation.name }).from(organisation);
     return {
       state: "connected" as const,
       token,
       lanyardId,
       personId: allowed.confirmedBy,
       person: person?.name ?? "",
-      organisation: house?.name ?? "",
+      organisation: app?.name ?? "",
     };
   },
   journal: ({ result, allowed }) =>
@@ -214,7 +214,7 @@ export const lanyardFor = query({
   },
 });
 
-export const keepLanyard = command({
+export const renewLanyard = command({
   name: "lanyard.keep",
   input: none,
   by: ["lanyard"],

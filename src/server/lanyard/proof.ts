@@ -18,7 +18,7 @@ const bad = (why: string) => new Refused("signed-out", t.lanyardsProofWasNotAcce
  * @returns the RFC 7638 thumbprint of the key
  */
 export async function checkProof(
-  house: Galtry,
+  app: Galtry,
   proof: string | null,
   request: { method: string; path: string },
   token: string | null,
@@ -35,17 +35,17 @@ export async function checkProof(
   const jwk = protectedHeader.jwk as JWK | undefined;
   if (!jwk || "d" in jwk) throw bad("it names no public key");
   if (payload.htm !== request.method) throw bad("it is for another method");
-  if (payload.htu !== new URL(request.path, house.configuration.publicUrl).href) throw bad("it is for another address");
+  if (payload.htu !== new URL(request.path, app.configuration.publicUrl).href) throw bad("it is for another address");
   if (typeof payload.iat !== "number" || Math.abs(at - payload.iat * 1000) > PROOF_MS)
     throw bad("it is too old, or a clock is wrong");
   if (typeof payload.jti !== "string" || payload.jti.length < 16 || payload.jti.length > 64) throw bad("it has no id");
   if (token !== null && payload.ath !== toBase64Url(sha256(utf8(token)))) throw bad("it is for another token");
-  await requireFirstUse(house, payload.jti, at);
+  await requireFirstUse(app, payload.jti, at);
   return calculateJwkThumbprint(jwk, "sha256");
 }
 
-async function requireFirstUse(house: Galtry, jti: string, at: number): Promise<void> {
-  const fresh = await house.writer.write(async (tx) => {
+async function requireFirstUse(app: Galtry, jti: string, at: number): Promise<void> {
+  const fresh = await app.writer.write(async (tx) => {
     await tx.delete(proofs).where(lt(proofs.expiresAt, at));
     return tx
       .insert(proofs)

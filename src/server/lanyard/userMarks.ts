@@ -17,15 +17,15 @@ export const markKeyFor = ({ keys }: Pick<Galtry, "keys">, lanyardId: string): U
 /** By version id. */
 export async function userMarks(
   tx: Reader,
-  house: Galtry,
+  app: Galtry,
   lanyardId: string,
   versions: readonly Version[],
 ): Promise<ReadonlyMap<string, string>> {
-  const key = markKeyFor(house, lanyardId);
+  const key = markKeyFor(app, lanyardId);
   const marks = new Map<string, string>();
   for (const version of versions) {
     // One that does not open has no mark; the others are there all the same.
-    const values = await openValues(tx, house.keys, version).catch(orSealError);
+    const values = await openValues(tx, app.keys, version).catch(orSealError);
     if (values) marks.set(version.id, userMarkOf(key, values.fields[USER_NAME] ?? ""));
   }
   return marks;

@@ -8,7 +8,7 @@ import { isActive } from "../../core/access";
 import { loadPerson } from "../access/person";
 import type { Topic } from "../command";
 import type { Database } from "../database/client";
-import { grants, memberships, outbox, places, standings } from "../database/schema";
+import { grants, memberships, outbox, places, personStates } from "../database/schema";
 import { type Galtry, upToDate } from "../galtry";
 import { failed } from "../log";
 
@@ -42,7 +42,7 @@ export class Hub {
   #timer: NodeJS.Timeout | null = null;
   #ready: Promise<void> | null = null;
 
-  constructor(private readonly house: Galtry) {}
+  constructor(private readonly app: Galtry) {}
 
   /**
    * Of one owner the oldest is closed where there would be too many.
@@ -54,7 +54,7 @@ export class Hub {
     { owner, close }: Pick<Listener, "owner" | "close"> = { owner: personId, close: () => {} },
   ): Promise<() => void> {
     await this.#start();
-    const listener: Listener = { owner, close, personId, topics: await topicsOf(this.house.db, personId), hear };
+    const listener: Listener = { owner, close, personId, topics: await topicsOf(this.app.db, personId), hear };
     const own = [...this.#listeners].filter((one) => one.owner === owner);
     for (const one of own.slice(0, Math.max(0, own.length - MOST_OF_ONE + 1))) {
       this.#listeners.delete(one);
@@ -80,8 +80,8 @@ export class Hub {
     const now = Date.now();
     const edges = [edgeOf(grants, "from", at, now), edgeOf(grants, "until", at, now)];
     edges.push(edgeOf(memberships, "from", at, now), edgeOf(memberships, "until", at, now));
-    edges.push(edgeOf(standings, "until", at, now));
-    const [crossed] = await this.house.db.all<{ any: number }>(
+    edges.push(edgeOf(personStates, "until", at, now));
+    const [crossed] = await this.app.db.all<{ any: number }>(
       sql`select ${sql.join(
         edges.map((edge) => sql`exists (${edge})`),
         sql` or `,
@@ -93,7 +93,7 @@ export class Hub {
   #start(): Promise<void> {
     this.#ready ??= (async () => {
       this.#cursor = await this.#newest();
-      this.#timer = setInterval(() => void this.#turn(), this.house.replica ? REMOTE_POLL_MS : POLL_MS);
+      this.#timer = setInterval(() => void this.#turn(), this.app.replica ? REMOTE_POLL_MS : POLL_MS);
       this.#timer.unref();
     })();
     return this.#ready;
@@ -103,13 +103,13 @@ export class Hub {
   async #turn(): Promise<void> {
     if (this.#busy) return;
     // It ends with its house.
-    if (this.house.reader.closed) {
+    if (this.app.reader.closed) {
       if (this.#timer) clearInterval(this.#timer);
       return;
     }
     this.#busy = true;
     try {
-      await upToDate(this.house);
+      await upToDate(this.app);
       const renewed = await this.#renewed();
       const heard = new Set<Topic>([...renewed, ...(await this.#outboxTopics()), ...(await this.#boundaryTopics())]);
       if (heard.size > 0) await this.#tell(heard);
@@ -124,7 +124,7 @@ export class Hub {
   #renewals = 0;
   /** Where the database was made anew under it, everybody looks again, and it goes on from what is there now. */
   async #renewed(): Promise<Topic[]> {
-    const renewals = this.house.replica?.renewals ?? 0;
+    const renewals = this.app.replica?.renewals ?? 0;
     if (renewals === this.#renewals) return [];
     this.#cursor = await this.#newest();
     this.#renewals = renewals;
@@ -132,12 +132,12 @@ export class Hub {
   }
 
   async #newest(): Promise<number> {
-    const [last] = await this.house.db.select({ seq: outbox.seq }).from(outbox).orderBy(desc(outbox.seq)).limit(1);
+    const [last] = await this.app.db.select({ seq: outbox.seq }).from(outbox).orderBy(desc(outbox.seq)).limit(1);
     return last?.seq ?? 0;
   }
 
   async #outboxTopics(): Promise<Topic[]> {
-    const rows = await this.house.db
+    const rows = await this.app.db
       .select()
       .from(outbox)
       .where(gt(outbox.seq, this.#cursor))
@@ -154,7 +154,7 @@ export class Hub {
     const crossed = <R extends { from: number | null; until: number | null }>(rows: R[]) =>
       rows.filter((row) => isActive(row, since) !== isActive(row, now));
     const [grantRows, memberRows, personRows] = await Promise.all([
-      this.house.db
+      this.app.db
         .select({ from: grants.from, until: grants.until, weekly: grants.weekly, vaultId: places.vaultId })
         .from(grants)
         .innerJoin(places, onPlace())
@@ -162,7 +162,7 @@ export class Hub {
           sql`${grants.id} in (${edgeOf(grants, "from", since, now)} union ${edgeOf(grants, "until", since, now)}
             union select id from ${grants} where valid_until is null and weekly is not null)`,
         ),
-      this.house.db
+      this.app.db
         .select({
           from: memberships.from,
           until: memberships.until,
@@ -173,10 +173,10 @@ export class Hub {
         .where(
           sql`${memberships.id} in (${edgeOf(memberships, "from", since, now)} union ${edgeOf(memberships, "until", since, now)})`,
         ),
-      this.house.db
-        .select({ from: sql<null>`null`, until: standings.until, personId: standings.personId })
-        .from(standings)
-        .where(and(isNull(standings.validUntil), gte(standings.until, since), lte(standings.until, now))),
+      this.app.db
+        .select({ from: sql<null>`null`, until: personStates.until, personId: personStates.personId })
+        .from(personStates)
+        .where(and(isNull(personStates.validUntil), gte(personStates.until, since), lte(personStates.until, now))),
     ]);
     this.#checkedAt = now;
     const opened = crossed(grantRows);
@@ -194,7 +194,7 @@ export class Hub {
     // What they reach may have changed with it.
     const fresh = new Map<string, Promise<ReadonlySet<Topic>>>();
     for (const listener of concerned) {
-      if (!fresh.has(listener.personId)) fresh.set(listener.personId, topicsOf(this.house.db, listener.personId));
+      if (!fresh.has(listener.personId)) fresh.set(listener.personId, topicsOf(this.app.db, listener.personId));
       listener.topics = await fresh.get(listener.personId)!;
     }
   }
@@ -203,7 +203,7 @@ export class Hub {
 const onPlace = (): SQL => and(eq(places.nodeId, grants.nodeId), isNull(places.validUntil))!;
 /** The rows that hold and begin or end in a span: each edge by an index of its own. */
 const edgeOf = (
-  table: typeof grants | typeof memberships | typeof standings,
+  table: typeof grants | typeof memberships | typeof personStates,
   edge: "from" | "until",
   since: number,
   now: number,
@@ -246,7 +246,7 @@ async function topicsOf(db: Database, personId: string): Promise<ReadonlySet<Top
 
 const holder = globalThis as typeof globalThis & { __galtryHub?: Hub };
 
-export function hubOf(house: Galtry): Hub {
-  holder.__galtryHub ??= new Hub(house);
+export function hubOf(app: Galtry): Hub {
+  holder.__galtryHub ??= new Hub(app);
   return holder.__galtryHub;
 }

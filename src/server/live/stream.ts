@@ -16,13 +16,13 @@ const KEEP_OPEN_MS = 15_000;
  * @param stillAllowed asked before each word: a session that ended ends its stream
  */
 export async function liveStream(
-  house: Galtry,
+  app: Galtry,
   { personId, owner }: { personId: string; owner: string },
   since: Since | null,
   signal: AbortSignal,
   stillAllowed: () => Promise<boolean>,
 ): Promise<Response> {
-  const hub = hubOf(house);
+  const hub = hubOf(app);
   const encoder = new TextEncoder();
   let stop = () => {};
   const stream = new ReadableStream<Uint8Array>({
@@ -35,7 +35,7 @@ export async function liveStream(
         }
       };
       const say = (event: "look" | "ready", seq: number) =>
-        send(`id: ${hideNumber(house.keys, "live", seq)}\nevent: ${event}\ndata: ${Date.now()}\n\n`);
+        send(`id: ${hideNumber(app.keys, "live", seq)}\nevent: ${event}\ndata: ${Date.now()}\n\n`);
       const look = (seq: number) => {
         say("look", seq);
         // After the pages that hear it have asked: they come first.

@@ -39,11 +39,11 @@ function transport({ server, from }: MailConfiguration) {
 }
 
 /** Sends those that are due, one after the other. */
-export async function sendMails(house: Galtry): Promise<void> {
-  const { mail } = house.configuration;
+export async function sendMails(app: Galtry): Promise<void> {
+  const { mail } = app.configuration;
   if (!mail) return;
-  while (await anyDue(house)) {
-    const taken = await takeMail.execute(house, {}, SERVER);
+  while (await anyDue(app)) {
+    const taken = await takeMail.execute(app, {}, SERVER);
     if (!taken) return;
     const way = transport(mail);
     const { id: mailId, to, subject, text } = taken;
@@ -56,13 +56,13 @@ export async function sendMails(house: Galtry): Promise<void> {
       }),
     );
     way.close();
-    await mailTried.execute(house, { mailId, ...tried }, SERVER);
+    await mailTried.execute(app, { mailId, ...tried }, SERVER);
   }
 }
 
 /** Asked without a transaction, because it is asked twice a second. */
-async function anyDue(house: Galtry): Promise<boolean> {
-  const due = await house.db
+async function anyDue(app: Galtry): Promise<boolean> {
+  const due = await app.db
     .select({ id: mails.id })
     .from(mails)
     .where(and(isNotNull(mails.sealed), lte(mails.nextAt, Date.now())))
@@ -70,10 +70,10 @@ async function anyDue(house: Galtry): Promise<boolean> {
   return due.length > 0;
 }
 
-export async function keepSending(house: Galtry): Promise<void> {
-  if (!house.configuration.mail) return;
+export async function keepSending(app: Galtry): Promise<void> {
+  if (!app.configuration.mail) return;
   for (;;) {
-    await sendMails(house).catch(goesOn("mail.send"));
+    await sendMails(app).catch(goesOn("mail.send"));
     await sleep(LOOK_EVERY_MS, undefined, { ref: false });
   }
 }

@@ -48,7 +48,7 @@ export const takeMail = command({
   input: z.strictObject({}),
   by: ["server"],
   allow: () => undefined,
-  run: async ({ tx, at, house }) => {
+  run: async ({ tx, at, app }) => {
     await tx.delete(mails).where(lt(mails.madeAt, at - KEPT_MS));
     const [due] = await tx
       .select()
@@ -62,7 +62,7 @@ export const takeMail = command({
       .update(mails)
       .set({ nextAt: at + LEASE_MS })
       .where(eq(mails.id, id));
-    const text = fromUtf8(await open(await mailKey(house.keys), new Uint8Array(sealed!), binding(id)));
+    const text = fromUtf8(await open(await mailKey(app.keys), new Uint8Array(sealed!), binding(id)));
     return { id, to, subject, text };
   },
   journal: () => null,

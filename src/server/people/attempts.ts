@@ -62,11 +62,11 @@ export async function countAttempt(tx: Transaction, key: string, at: number, mor
  * @throws Refused too-many, and counts nothing, where one of the keys has had its tries
  */
 export const takeAttempt = (
-  house: Pick<Galtry, "writer">,
+  app: Pick<Galtry, "writer">,
   keys: readonly { key: string; most: number }[],
   at: number,
 ): Promise<void> =>
-  house.writer.write(async (tx) => {
+  app.writer.write(async (tx) => {
     for (const { key, most } of keys) await requireFewAttempts(tx, key, most, at);
     for (const { key } of keys) await countAttempt(tx, key, at);
   });

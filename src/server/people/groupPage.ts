@@ -9,7 +9,7 @@ import { byName, sortByName } from "../byName";
 import { isAdministrator } from "../caller";
 import { idSchema, query } from "../command";
 import type { Reader } from "../database/client";
-import { grants, groups, memberships, persons, places, standings } from "../database/schema";
+import { grants, groups, memberships, persons, places, personStates } from "../database/schema";
 import { notFound } from "../refused";
 
 const loadHeld = (tx: Reader, groupId: string, at: number) =>
@@ -17,7 +17,7 @@ const loadHeld = (tx: Reader, groupId: string, at: number) =>
     .select({ membership: memberships, name: persons.name, standing: standingAt(at) })
     .from(memberships)
     .innerJoin(persons, eq(persons.id, memberships.personId))
-    .innerJoin(standings, and(eq(standings.personId, persons.id), isNull(standings.validUntil)))
+    .innerJoin(personStates, and(eq(personStates.personId, persons.id), isNull(personStates.validUntil)))
     .where(and(eq(memberships.groupId, groupId), isNull(memberships.validUntil)));
 
 /** Those that the caller may change: administrators all, keepers theirs. */

@@ -17,7 +17,7 @@ import { requireMaker } from "../rules/rules";
 import { groups as t } from "./strings";
 import { nodesOfGroup, tellStewards } from "./telling";
 
-export const makeGroup = command({
+export const createGroup = command({
   name: "people.makeGroup",
   input: z.strictObject({ name: nameSchema, description: z.string().trim().max(300).default("") }),
   by: ["person"],
@@ -235,9 +235,9 @@ const groupTopics = (groupId: string, vaults: string[]): Topic[] => [
   ...vaults.map((id): Topic => `vault:${id}`),
 ];
 
-async function requireFreeName(tx: Reader, name: string, but: string | null): Promise<void> {
+async function requireFreeName(tx: Reader, name: string, except: string | null): Promise<void> {
   const all = await tx.select({ id: groups.id, name: groups.name }).from(groups);
-  const taken = all.some((group) => group.id !== but && group.name.toLowerCase() === name.toLowerCase());
+  const taken = all.some((group) => group.id !== except && group.name.toLowerCase() === name.toLowerCase());
   if (taken || name.toLowerCase() === "everyone") throw new Refused("conflict", t.thereIsAlreadyAGroupWithThis, "name");
 }
 
@@ -290,10 +290,10 @@ async function tellReached(
   groupId: string,
   says: (level: string, node: string) => string,
   at: number,
-  but: string | null,
+  except: string | null,
 ): Promise<void> {
   for (const { nodeId, level } of await nodesOfGroup(tx, groupId))
-    await tellStewards(tx, [nodeId], (node) => says(levelWord(level as Given), node), at, but);
+    await tellStewards(tx, [nodeId], (node) => says(levelWord(level as Given), node), at, except);
 }
 
 /** A deliberate change of a group must not leave a node that it reaches without a steward. */
@@ -306,9 +306,9 @@ async function keepStewards(
     .selectDistinct({ id: grants.nodeId })
     .from(grants)
     .where(and(eq(grants.subjectId, groupId), isNull(grants.validUntil), eq(grants.level, "steward")));
-  const bare = async () => (await Promise.all(reached.map(({ id }) => withoutSteward(tx, id, at)))).flat();
-  const before = new Set(await bare());
+  const unstewarded = async () => (await Promise.all(reached.map(({ id }) => withoutSteward(tx, id, at)))).flat();
+  const before = new Set(await unstewarded());
   await change();
-  const left = (await bare()).find((id) => !before.has(id));
+  const left = (await unstewarded()).find((id) => !before.has(id));
   if (left) throw new Refused("not-allowed", t.wouldBeLeftWithoutAStewardMake(await nodeName(tx, left)));
 }

@@ -11,7 +11,7 @@ import { byName } from "../byName";
 import { isAdministrator } from "../caller";
 import { idSchema, query } from "../command";
 import { inJson } from "../database/bulk";
-import { entries, folders, groups, memberships, persons, standings, vaults } from "../database/schema";
+import { entries, folders, groups, memberships, persons, personStates, vaults } from "../database/schema";
 import { notFound } from "../refused";
 
 export interface Holds {
@@ -30,7 +30,7 @@ export const personPage = query({
   name: "people.person",
   input: z.strictObject({ personId: idSchema }),
   by: ["person"],
-  apart: true,
+  offMainThread: true,
   allow: async ({ tx, me, input, at }) => {
     const reach = reachOf(tx, me!, at);
     const self = input.personId === me!.id;
@@ -111,7 +111,7 @@ export const personPage = query({
     const [row] = await tx
       .select({ mail: persons.mail, standing: standingAt(at) })
       .from(persons)
-      .innerJoin(standings, and(eq(standings.personId, persons.id), isNull(standings.validUntil)))
+      .innerJoin(personStates, and(eq(personStates.personId, persons.id), isNull(personStates.validUntil)))
       .where(eq(persons.id, person.id));
     const held = me!.guest
       ? []

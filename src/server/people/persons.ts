@@ -8,7 +8,7 @@ import { isAdministrator, personIdOf } from "../caller";
 import { type Context, command, idSchema, instantSchema, nameSchema, none, query, type Topic } from "../command";
 import { inJson } from "../database/bulk";
 import type { Reader, Transaction } from "../database/client";
-import { groups, notices, persons, type Role, standings } from "../database/schema";
+import { groups, notices, persons, type Role, personStates } from "../database/schema";
 import { uuidv7 } from "../ids";
 import { notFound, Refused } from "../refused";
 import { endAll, mailSchema } from "./sessions";
@@ -26,9 +26,9 @@ function requireAdministrator({ role }: { role: Role | null }): void {
 async function requireOther({ tx, caller, role }: Pick<Context<unknown>, "tx" | "caller" | "role">, personId: string) {
   requireAdministrator({ role });
   const [row] = await tx
-    .select({ person: persons, standing: standings })
+    .select({ person: persons, standing: personStates })
     .from(persons)
-    .innerJoin(standings, and(eq(standings.personId, persons.id), isNull(standings.validUntil)))
+    .innerJoin(personStates, and(eq(personStates.personId, persons.id), isNull(personStates.validUntil)))
     .where(eq(persons.id, personId));
   if (!row) throw notFound();
   if (row.standing.role === "owner" && role !== "owner") throw new Refused("not-allowed", t.onlyAnOwnerCanDoThisTo);
@@ -51,16 +51,16 @@ export const addPerson = command({
     const [known] = await tx.select({ id: persons.id }).from(persons).where(eq(persons.mail, input.mail));
     if (known) throw new Refused("conflict", t.thisEmailAddressIsAlreadyInUse, "mail");
   },
-  run: async ({ tx, input, caller, at, commandId, house }) => {
+  run: async ({ tx, input, caller, at, commandId, app }) => {
     const personId = uuidv7();
     await tx
       .insert(persons)
       .values({ id: personId, mail: input.mail, name: input.name, createdAt: at, invitedBy: personIdOf(caller) });
     await tx
-      .insert(standings)
+      .insert(personStates)
       .values({ id: uuidv7(), personId, role: input.role, standing: "invited", validFrom: at, commandId });
     const token = await makeLink(tx, "sign-in", personId, at);
-    return { personId, link: new URL(`/join#${token}`, house.configuration.publicUrl).href };
+    return { personId, link: new URL(`/join#${token}`, app.configuration.publicUrl).href };
   },
   journal: ({ input, result }) => ({
     subject: result.personId,
@@ -77,7 +77,7 @@ export const renewLink = command({
   input: ofPerson,
   by: ["person"],
   allow: (context) => requireOther(context, context.input.personId),
-  run: async ({ tx, input, caller, at, allowed, house }) => {
+  run: async ({ tx, input, caller, at, allowed, app }) => {
     if (allowed.standing.standing === "leaver") throw new Refused("conflict", t.reinstateThisPersonFirst);
     await endAll(tx, input.personId, at, personIdOf(caller), "a new sign-in link was created");
     await addNotice(tx, input.personId, at, t.anAdministratorCreatedANewSign);
@@ -90,7 +90,7 @@ export const renewLink = command({
       personIdOf(caller),
     );
     const token = await makeLink(tx, "sign-in", input.personId, at);
-    return { link: new URL(`/join#${token}`, house.configuration.publicUrl).href };
+    return { link: new URL(`/join#${token}`, app.configuration.publicUrl).href };
   },
   journal: ({ input, allowed }) => ({ subject: input.personId, names: { [input.personId]: allowed.person.name } }),
   says: ({ subject }) => `created a new sign-in link for ${subject}`,
@@ -112,7 +112,7 @@ const statePairs = {
     why: "access ended",
     past: (who: string) => `marked ${who} as a leaver`,
   },
-  bringBack: {
+  reinstate: {
     name: "people.bringBack",
     to: "active",
     from: ["suspended", "leaver"],
@@ -153,7 +153,7 @@ function stateCommand({ name, to, from, why, past }: (typeof statePairs)[keyof t
 
 export const suspendPerson = stateCommand(statePairs.suspend);
 export const markLeaver = stateCommand(statePairs.leave);
-export const bringBack = stateCommand(statePairs.bringBack);
+export const reinstate = stateCommand(statePairs.reinstate);
 
 export const STATE_WORDS: Record<Standing, string> = {
   active: "active",
@@ -249,10 +249,10 @@ export const leaveDue = command({
   allow: () => undefined,
   run: async ({ tx, at, commandId }) => {
     const due = await tx
-      .select({ person: persons, standing: standings })
-      .from(standings)
-      .innerJoin(persons, eq(persons.id, standings.personId))
-      .where(and(isNull(standings.validUntil), lte(standings.until, at)));
+      .select({ person: persons, standing: personStates })
+      .from(personStates)
+      .innerJoin(persons, eq(persons.id, personStates.personId))
+      .where(and(isNull(personStates.validUntil), lte(personStates.until, at)));
     for (const { person, standing } of due) {
       await endAll(tx, person.id, at, null, "their end date was reached");
       const next = { role: standing.role, standing: "leaver", until: null } as const;
@@ -276,17 +276,17 @@ async function setStanding(
   commandId: string,
 ): Promise<void> {
   await tx
-    .update(standings)
+    .update(personStates)
     .set({ validUntil: at })
-    .where(and(eq(standings.personId, personId), isNull(standings.validUntil)));
-  await tx.insert(standings).values({ id: uuidv7(), personId, ...next, validFrom: at, commandId });
+    .where(and(eq(personStates.personId, personId), isNull(personStates.validUntil)));
+  await tx.insert(personStates).values({ id: uuidv7(), personId, ...next, validFrom: at, commandId });
 }
 
 async function requireAnotherOwner(tx: Reader, personId: string): Promise<void> {
   const owners = await tx
-    .select({ id: standings.personId })
-    .from(standings)
-    .where(and(eq(standings.role, "owner"), eq(standings.standing, "active"), isNull(standings.validUntil)));
+    .select({ id: personStates.personId })
+    .from(personStates)
+    .where(and(eq(personStates.role, "owner"), eq(personStates.standing, "active"), isNull(personStates.validUntil)));
   if (!owners.some((owner) => owner.id !== personId)) throw new Refused("not-allowed", t.thereMustBeAtLeastOneActive);
 }
 
@@ -297,21 +297,21 @@ export const ownerLink = command({
   by: ["server"],
   allow: async ({ tx, input }) => {
     const [row] = await tx
-      .select({ id: persons.id, name: persons.name, role: standings.role, standing: standings.standing })
+      .select({ id: persons.id, name: persons.name, role: personStates.role, standing: personStates.standing })
       .from(persons)
-      .innerJoin(standings, and(eq(standings.personId, persons.id), isNull(standings.validUntil)))
+      .innerJoin(personStates, and(eq(personStates.personId, persons.id), isNull(personStates.validUntil)))
       .where(eq(persons.mail, input.mail));
     if (row?.role !== "owner" || row.standing !== "active") throw new Refused("not-found", t.noActiveOwnerHasThisEmail);
     return row;
   },
-  run: async ({ tx, at, allowed, house }) => {
+  run: async ({ tx, at, allowed, app }) => {
     const owners = await tx
-      .select({ id: standings.personId })
-      .from(standings)
-      .where(and(eq(standings.role, "owner"), eq(standings.standing, "active"), isNull(standings.validUntil)));
+      .select({ id: personStates.personId })
+      .from(personStates)
+      .where(and(eq(personStates.role, "owner"), eq(personStates.standing, "active"), isNull(personStates.validUntil)));
     for (const owner of owners) await addNotice(tx, owner.id, at, t.aSignInLinkForWasCreated(allowed.name));
     const token = await makeLink(tx, "sign-in", allowed.id, at);
-    return { link: new URL(`/join#${token}`, house.configuration.publicUrl).href };
+    return { link: new URL(`/join#${token}`, app.configuration.publicUrl).href };
   },
   journal: ({ allowed }) => ({ subject: allowed.id, names: { [allowed.id]: allowed.name } }),
   says: ({ subject }) => `a sign-in link for ${subject} was created on the server`,
@@ -505,7 +505,7 @@ export const ownNotices = query({
       .orderBy(desc(notices.at)),
 });
 
-export const putAwayNotices = command({
+export const dismissNotices = command({
   name: "people.putAwayNotices",
   input: z.strictObject({ ids: z.array(idSchema).max(500) }),
   by: ["person"],

@@ -5,7 +5,7 @@ import { standingAt } from "../access/person";
 import type { Caller } from "../caller";
 import { command, idSchema, none, query } from "../command";
 import type { Reader, Transaction } from "../database/client";
-import { failedSignIns, knownBrowsers, lanyards, persons, sessions, standings } from "../database/schema";
+import { failedSignIns, knownBrowsers, lanyards, persons, sessions, personStates } from "../database/schema";
 import { uuidv7 } from "../ids";
 import { notFound, Refused } from "../refused";
 import { attemptKey, forgetAttempts, giveBackAttempt, takeAttempt } from "./attempts";
@@ -30,19 +30,19 @@ export const signIn = command({
   name: "people.signIn",
   input: z.strictObject({ mail: mailSchema, password: z.string().max(200) }),
   by: ["nobody"],
-  prepare: async ({ input, caller, at, house }) => {
+  prepare: async ({ input, caller, at, app }) => {
     if (caller.kind !== "nobody") throw new Refused("not-allowed", t.signOutFirst);
-    const known = await isKnownBrowser(house.db, caller.knownBrowser, input.mail);
+    const known = await isKnownBrowser(app.db, caller.knownBrowser, input.mail);
     // A browser the person has signed in from counts for itself: guessing elsewhere never shuts it out.
-    const account = attemptKey(house.keys, known ? `account ${caller.knownBrowser}` : "account", input.mail);
-    const address = attemptKey(house.keys, "address", caller.address);
+    const account = attemptKey(app.keys, known ? `account ${caller.knownBrowser}` : "account", input.mail);
+    const address = attemptKey(app.keys, "address", caller.address);
     const most = known ? Number.POSITIVE_INFINITY : MOST_TRIES_ADDRESS;
     const keys = [
       { key: account, most: MOST_TRIES_ACCOUNT },
       { key: address, most },
     ];
-    await takeAttempt(house, keys, at);
-    const [person] = await house.db
+    await takeAttempt(app, keys, at);
+    const [person] = await app.db
       .select({ hash: persons.passwordHash })
       .from(persons)
       .where(eq(persons.mail, input.mail));
@@ -90,8 +90,8 @@ async function isKnownBrowser(tx: Reader, browserToken: string | null, mail: str
 async function standingOf(tx: Reader, personId: string, at: number) {
   const [row] = await tx
     .select({ standing: standingAt(at) })
-    .from(standings)
-    .where(and(eq(standings.personId, personId), isNull(standings.validUntil)));
+    .from(personStates)
+    .where(and(eq(personStates.personId, personId), isNull(personStates.validUntil)));
   return row?.standing ?? null;
 }
 
@@ -144,7 +144,7 @@ export async function sessionCaller(
 }
 
 /** Keeps the idle limit moving; at most once a minute, and it is no act. */
-export const keepSession = command({
+export const renewSession = command({
   name: "people.keepSession",
   input: none,
   by: ["person"],
@@ -176,11 +176,11 @@ export const proveAgain = command({
   input: z.strictObject({ password: z.string().max(200) }),
   by: ["person"],
   mayPrepare: async () => undefined,
-  prepare: async ({ input, caller, at, house }) => {
+  prepare: async ({ input, caller, at, app }) => {
     const { personId } = caller as Extract<Caller, { kind: "person" }>;
-    const key = attemptKey(house.keys, "prove", personId);
-    await takeAttempt(house, [{ key, most: MOST_TRIES_ACCOUNT }], at);
-    const [person] = await house.db
+    const key = attemptKey(app.keys, "prove", personId);
+    await takeAttempt(app, [{ key, most: MOST_TRIES_ACCOUNT }], at);
+    const [person] = await app.db
       .select({ hash: persons.passwordHash })
       .from(persons)
       .where(eq(persons.id, personId));

@@ -4,7 +4,7 @@ import { z } from "zod";
 import type { Caller } from "../caller";
 import { command, nameSchema, none, query } from "../command";
 import type { Reader, Transaction } from "../database/client";
-import { links, organisation, persons, standings } from "../database/schema";
+import { links, organisation, persons, personStates } from "../database/schema";
 import type { Galtry } from "../galtry";
 import { uuidv7 } from "../ids";
 import { Refused } from "../refused";
@@ -67,7 +67,7 @@ export const setUp = command({
       .insert(persons)
       .values({ id: personId, mail: input.mail, name: input.name, passwordHash: prepared, createdAt: at });
     await tx
-      .insert(standings)
+      .insert(personStates)
       .values({ id: uuidv7(), personId, role: "owner", standing: "active", validFrom: at, commandId });
     await tx.update(links).set({ usedAt: at }).where(eq(links.id, allowed.link.id));
     return { personId, ...(await openSession(tx, personId, allowed.caller, at)) };
@@ -92,8 +92,8 @@ export const acceptLink = command({
     const personId = allowed.link.personId!;
     const [current] = await tx
       .select()
-      .from(standings)
-      .where(and(eq(standings.personId, personId), isNull(standings.validUntil)));
+      .from(personStates)
+      .where(and(eq(personStates.personId, personId), isNull(personStates.validUntil)));
     const ended = current?.until != null && current.until <= at;
     if (!current || ended || current.standing === "leaver" || current.standing === "suspended")
       throw new Refused("not-allowed", t.yourAccessToGaltryHasBeenEnded);
@@ -101,8 +101,8 @@ export const acceptLink = command({
     await tx.update(persons).set({ passwordHash: prepared }).where(eq(persons.id, personId));
     await tx.update(links).set({ usedAt: at }).where(eq(links.id, allowed.link.id));
     if (current.standing === "invited") {
-      await tx.update(standings).set({ validUntil: at }).where(eq(standings.id, current.id));
-      await tx.insert(standings).values({
+      await tx.update(personStates).set({ validUntil: at }).where(eq(personStates.id, current.id));
+      await tx.insert(personStates).values({
         ...{ id: uuidv7(), personId, role: current.role, standing: "active", until: current.until },
         ...{ validFrom: at, commandId },
       });
@@ -172,10 +172,10 @@ export async function makeLink(
 }
 
 /** The address that `npm start` prints while there is no organisation yet; null when there is one. */
-export async function setUpAddress(house: Galtry, at = Date.now()): Promise<string | null> {
-  return house.writer.write(async (tx) => {
+export async function setUpAddress(app: Galtry, at = Date.now()): Promise<string | null> {
+  return app.writer.write(async (tx) => {
     if ((await tx.select().from(organisation)).length > 0) return null;
     const token = await makeLink(tx, "set-up", null, at);
-    return new URL(`/set-up#${token}`, house.configuration.publicUrl).href;
+    return new URL(`/set-up#${token}`, app.configuration.publicUrl).href;
   });
 }

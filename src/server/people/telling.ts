@@ -7,7 +7,7 @@ import { loadPerson, type Person } from "../access/person";
 import { stewardsAt, withoutSteward } from "../access/stewards";
 import { inJson } from "../database/bulk";
 import type { Reader, Transaction } from "../database/client";
-import { grants, notices, places, standings } from "../database/schema";
+import { grants, notices, places, personStates } from "../database/schema";
 import { uuidv7 } from "../ids";
 import { telling as t } from "./strings";
 
@@ -27,13 +27,13 @@ export async function tellStewards(
   nodeIds: readonly string[],
   says: (node: string) => string,
   at: number,
-  but: string | null,
+  except: string | null,
 ): Promise<void> {
   if (nodeIds.length === 0) return;
   for (const nodeId of new Set(nodeIds)) {
     const text = says(await nodeName(tx, nodeId));
     for (const person of await stewardsAt(tx, nodeId, at))
-      if (person.id !== but) await addNotice(tx, person.id, at, text, nodeId);
+      if (person.id !== except) await addNotice(tx, person.id, at, text, nodeId);
   }
 }
 
@@ -92,17 +92,17 @@ export async function tellingOwners(
         inArray(grants.subjectId, [personId, ...(person?.groups ?? [])]),
       ),
     );
-  const bare = async () =>
+  const unstewarded = async () =>
     (await Promise.all([...new Set(held.map((row) => row.nodeId))].map((id) => withoutSteward(tx, id, at)))).flat();
-  const before = new Set(held.length > 0 ? await bare() : []);
+  const before = new Set(held.length > 0 ? await unstewarded() : []);
   await change();
   if (held.length === 0) return;
-  const left = [...new Set(await bare())].filter((id) => !before.has(id));
+  const left = [...new Set(await unstewarded())].filter((id) => !before.has(id));
   if (left.length === 0) return;
   const owners = await tx
-    .select({ id: standings.personId })
-    .from(standings)
-    .where(and(eq(standings.role, "owner"), eq(standings.standing, "active"), isNull(standings.validUntil)));
+    .select({ id: personStates.personId })
+    .from(personStates)
+    .where(and(eq(personStates.role, "owner"), eq(personStates.standing, "active"), isNull(personStates.validUntil)));
   for (const nodeId of left) {
     const { path } = await loadSteps(tx, nodeId);
     const vault = await nodeName(tx, path[0]!.vaultId);

@@ -8,7 +8,7 @@ import { registry } from "../registry";
 import { answerAsks, stopAnswering } from "../workerThread";
 import { CLOSE, type Opening, type Reading, type ReadingAsk, type ReadingMessage } from "./readingThread";
 
-let house: Galtry | null = null;
+let app: Galtry | null = null;
 let renewals = 0;
 
 function open({ configuration, keys, process, replica }: Opening): void {
@@ -16,7 +16,7 @@ function open({ configuration, keys, process, replica }: Opening): void {
   const opened = file
     ? connectReader(file, keys.database)
     : connect(configuration.databaseUrl, keys.database, configuration.databaseToken);
-  house = {
+  app = {
     configuration: { ...configuration, publicUrl: new URL(configuration.publicUrl) },
     keys,
     opened: { ...opened, local: isLocal(configuration) },
@@ -32,9 +32,9 @@ function open({ configuration, keys, process, replica }: Opening): void {
 
 async function read({ name, input, caller, at }: ReadingAsk): Promise<Reading> {
   const found = registry.get(name);
-  if (found?.type !== "query" || !house) throw new Error(`no query ${name}`);
+  if (found?.type !== "query" || !app) throw new Error(`no query ${name}`);
   try {
-    return { result: await found.execute(house, input, caller, at) };
+    return { result: await found.execute(app, input, caller, at) };
   } catch (error) {
     if (!(error instanceof Refused)) throw error;
     const { code, message, field, data } = error;
@@ -44,8 +44,8 @@ async function read({ name, input, caller, at }: ReadingAsk): Promise<Reading> {
 
 answerAsks<ReadingMessage, Reading | null>(async (ask) => {
   if (ask === CLOSE) {
-    house?.opened.client.close();
-    house = null;
+    app?.opened.client.close();
+    app = null;
     stopAnswering();
     return null;
   }

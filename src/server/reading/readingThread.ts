@@ -42,7 +42,7 @@ export class ReadingThread {
   #thread: WorkerThread<ReadingMessage, Reading | null>;
   #ready = false;
 
-  constructor(private readonly house: Galtry) {
+  constructor(private readonly app: Galtry) {
     this.#thread = this.#start();
   }
 
@@ -54,7 +54,7 @@ export class ReadingThread {
     if (this.#thread.over) this.#thread = this.#start();
     if (!this.#ready) return null;
     return this.#thread
-      .ask({ ...ask, renewals: this.house.replica?.renewals ?? 0 })
+      .ask({ ...ask, renewals: this.app.replica?.renewals ?? 0 })
       .catch(goesOn(`${ask.name}, apart`))
       .then((read) => read ?? null);
   }
@@ -71,8 +71,8 @@ export class ReadingThread {
 
   #start() {
     this.#ready = false;
-    const { configuration, keys, process } = this.house;
-    const replica = this.house.replica?.file ?? null;
+    const { configuration, keys, process } = this.app;
+    const replica = this.app.replica?.file ?? null;
     const thread = new WorkerThread<ReadingMessage, Reading | null>(besideThis("read.worker.ts", import.meta.url));
     thread
       .ask({ configuration: { ...configuration, publicUrl: configuration.publicUrl.href }, keys, process, replica })

@@ -20,9 +20,9 @@ export const didNotWork = command({
   }),
   by: ["person"],
   allow: async (context) => {
-    const { tx, me, at, house, input } = context;
+    const { tx, me, at, app, input } = context;
     const allowed = await requireEntry(context, input.entryId, "use");
-    const key = attemptKey(house.keys, "did not work", `${me!.id} ${input.entryId}`);
+    const key = attemptKey(app.keys, "did not work", `${me!.id} ${input.entryId}`);
     await requireFewAttempts(tx, key, MOST_IN_A_QUARTER, at);
     return { ...allowed, key };
   },

@@ -9,13 +9,13 @@ import { fromUtf8, open, seal, utf8 } from "../../core/crypto";
 import { hostOf } from "../../core/signin/address";
 import { FAILURES, type Failure, type Progress, type SignInOutcome } from "../../core/signin/outcome";
 import { matches } from "../../core/signin/site";
-import { requireReady } from "../access/accepting";
+import { requireSecretGates } from "../access/accepting";
 import { requireLevel, resolveAt } from "../access/load";
 import { reachEnd } from "../access/stewards";
 import { type Caller, personIdOf } from "../caller";
 import { command, idSchema } from "../command";
 import type { Reader, Transaction } from "../database/client";
-import { entries, entryVersions, fingerprints, met, signIns, usedCodes } from "../database/schema";
+import { entries, entryVersions, fingerprints, firstSeen, signIns, usedCodes } from "../database/schema";
 import type { Galtry } from "../galtry";
 import { uuidv7 } from "../ids";
 import { Refused } from "../refused";
@@ -68,7 +68,7 @@ async function entryFor(tx: Reader, entryId: string, personId: string, at: numbe
       queueKey,
       busy: sql<number>`exists (select 1 from ${signIns} where queue_key = ${queueKey} and ended_at is null
         and begun_at > ${at - LONGEST_SIGN_IN_MS})`,
-      known: sql<number>`exists (select 1 from ${met} where person_id = ${personId} and entry_id = ${entryId})`,
+      known: sql<number>`exists (select 1 from ${firstSeen} where person_id = ${personId} and entry_id = ${entryId})`,
     })
     .from(entries)
     .innerJoin(entryVersions, eq(entryVersions.id, entries.versionId))
@@ -90,11 +90,11 @@ export const beginSignIn = command({
     const held = await requireLevel(context, input.entryId, proves ? "edit" : "use");
     const found = requireOutOfBin(await entryFor(tx, input.entryId, me!.id, at), held);
     requireInUse(found.entry);
-    await requireReady(context, found.entry, held.vaultId, held.level);
+    await requireSecretGates(context, found.entry, held.vaultId, held.level);
     if (found.entry.signInPage === "") throw new Refused("conflict", t.thisEntryHasNoSignInPage);
     return { held, found };
   },
-  run: async ({ tx, input, caller, at, allowed: { held, found }, house }) => {
+  run: async ({ tx, input, caller, at, allowed: { held, found }, app }) => {
     const { personId } = caller as Signer;
     const { entry, version } = found;
     const read = { entry, version, mayEdit: atLeast(held.level, "edit") };
@@ -109,10 +109,10 @@ export const beginSignIn = command({
       lanyardId: caller.kind === "lanyard" ? caller.lanyardId : "",
       how: caller.kind === "lanyard" ? "sealed" : "proved",
       queueKey: found.queueKey,
-      process: house.process,
+      process: app.process,
       begunAt: at,
     });
-    if (!found.known) await tx.insert(met).values({ personId, entryId: input.entryId, at }).onConflictDoNothing();
+    if (!found.known) await tx.insert(firstSeen).values({ personId, entryId: input.entryId, at }).onConflictDoNothing();
     return { ...read, begun: true as const, signInId };
   },
   journal: ({ input, result, allowed }) =>
@@ -179,12 +179,12 @@ export const handOver = command({
       accessEnds: still ? reachEnd(now, "use", at) : null,
     };
   },
-  run: async ({ tx, input, at, allowed, house }) => {
+  run: async ({ tx, input, at, allowed, app }) => {
     // Access may have ended while the site answered: then nothing is handed over.
     const outcome: SignInOutcome = input.outcome === "signed-in" && !allowed.still ? "access-ended" : input.outcome;
     const kept =
       outcome === "signed-in" && input.jar !== null && allowed.vaultId
-        ? await sealJar(tx, house, allowed.vaultId, input.signInId, input.jar)
+        ? await sealJar(tx, app, allowed.vaultId, input.signInId, input.jar)
         : {};
     await tx
       .update(signIns)
@@ -229,22 +229,22 @@ export const handOver = command({
 
 async function sealJar(
   tx: Parameters<typeof vaultKey>[0],
-  house: Galtry,
+  app: Galtry,
   vaultId: string,
   signInId: string,
   jar: string,
 ) {
-  const { key, version } = await vaultKey(tx, house.keys, vaultId);
+  const { key, version } = await vaultKey(tx, app.keys, vaultId);
   return { jar: Buffer.from(await seal(key, utf8(jar), ["sign-in jar", vaultId, signInId])), keyVersion: version };
 }
 
 /** Sessions that were handed over with entries that move to another vault: sealed anew under its key. */
-export async function moveJars(tx: Transaction, house: Galtry, entryIds: string[], from: string, to: string) {
+export async function moveJars(tx: Transaction, app: Galtry, entryIds: string[], from: string, to: string) {
   const rows = await tx
     .select({ id: signIns.id, jar: signIns.jar, keyVersion: signIns.keyVersion })
     .from(signIns)
     .where(and(inArray(signIns.entryId, entryIds), isNotNull(signIns.jar)));
-  await resealJars(tx, house, rows, from, to);
+  await resealJars(tx, app, rows, from, to);
 }
 
 type SealedJar = Pick<typeof signIns.$inferSelect, "id" | "jar" | "keyVersion">;
@@ -252,25 +252,25 @@ type SealedJar = Pick<typeof signIns.$inferSelect, "id" | "jar" | "keyVersion">;
 /** Seals jars anew with the newest key of a vault. One that does not open signs nobody out any more: it is forgotten. */
 export async function resealJars(
   tx: Transaction,
-  house: Galtry,
+  app: Galtry,
   rows: readonly SealedJar[],
   from: string,
   to: string,
 ): Promise<void> {
   for (const row of rows) {
-    const { key } = await vaultKey(tx, house.keys, from, row.keyVersion!);
+    const { key } = await vaultKey(tx, app.keys, from, row.keyVersion!);
     const jar = await open(key, row.jar!, ["sign-in jar", from, row.id]).catch(orSealError);
     await tx
       .update(signIns)
-      .set(jar ? await sealJar(tx, house, to, row.id, fromUtf8(jar)) : { jar: null })
+      .set(jar ? await sealJar(tx, app, to, row.id, fromUtf8(jar)) : { jar: null })
       .where(eq(signIns.id, row.id));
   }
 }
 
 /** Opens a kept jar, to sign out at the site. */
-export async function openJar(house: Galtry, vaultId: string, row: SealedJar): Promise<HandedCookie[]> {
+export async function openJar(app: Galtry, vaultId: string, row: SealedJar): Promise<HandedCookie[]> {
   if (!row.jar || row.keyVersion === null) return [];
-  const { key } = await vaultKey(house.db, house.keys, vaultId, row.keyVersion);
+  const { key } = await vaultKey(app.db, app.keys, vaultId, row.keyVersion);
   return JSON.parse(fromUtf8(await open(key, row.jar, ["sign-in jar", vaultId, row.id])));
 }
 
@@ -308,14 +308,14 @@ export type SealedAnswer =
  * @throws Refused when the person may not use the entry
  */
 export async function sealedSignIn(
-  house: Galtry,
+  app: Galtry,
   caller: LanyardCaller,
   entryId: string,
   onProgress: (progress: Progress) => void,
   signal: AbortSignal,
-  engine: SignInEngine = defaultEngine(house),
+  engine: SignInEngine = defaultEngine(app),
 ): Promise<SealedAnswer> {
-  const begun = await beginInTurn(house, caller, entryId, onProgress, signal);
+  const begun = await beginInTurn(app, caller, entryId, onProgress, signal);
   const named = { id: begun.entry.nodeId, name: begun.entry.name };
   const sees = (detail: string) => (begun.mayEdit ? detail : null);
   if (!("signInId" in begun))
@@ -327,9 +327,9 @@ export async function sealedSignIn(
     };
 
   const seenAs = { userAgent: caller.browser, acceptLanguage: caller.language };
-  const result = await attempt(house, caller, seenAs, begun, onProgress, signal, engine);
+  const result = await attempt(app, caller, seenAs, begun, onProgress, signal, engine);
   const ended = await handOver.execute(
-    house,
+    app,
     {
       signInId: begun.signInId,
       outcome: result.outcome,
@@ -360,24 +360,24 @@ export async function sealedSignIn(
  * @throws Refused when the person may not edit the entry
  */
 export async function proveEntry(
-  house: Galtry,
+  app: Galtry,
   caller: Extract<Caller, { kind: "person" }>,
   seenAs: SeenAs,
   entryId: string,
   signal: AbortSignal,
-  engine: SignInEngine = defaultEngine(house),
+  engine: SignInEngine = defaultEngine(app),
 ): Promise<{ outcome: SignInOutcome; detail: string }> {
-  const begun = await beginInTurn(house, caller, entryId, () => undefined, signal);
+  const begun = await beginInTurn(app, caller, entryId, () => undefined, signal);
   if (!("signInId" in begun)) return { outcome: "refused-before", detail: "the site rejected this version" };
-  const { outcome, detail } = await attempt(house, caller, seenAs, begun, () => undefined, signal, engine);
-  const ended = await handOver.execute(house, { signInId: begun.signInId, outcome, detail, jar: null }, caller);
+  const { outcome, detail } = await attempt(app, caller, seenAs, begun, () => undefined, signal, engine);
+  const ended = await handOver.execute(app, { signInId: begun.signInId, outcome, detail, jar: null }, caller);
   return { outcome: ended.outcome, detail };
 }
 
-const defaultEngine = (house: Galtry): SignInEngine =>
+const defaultEngine = (app: Galtry): SignInEngine =>
   new HttpEngine(
-    { allowedTargets: house.configuration.allowedTargets, ownPort: house.configuration.port },
-    requirePages(house),
+    { allowedTargets: app.configuration.allowedTargets, ownPort: app.configuration.port },
+    requirePages(app),
   );
 
 function requirePages({ pages }: Galtry) {
@@ -394,15 +394,15 @@ interface Begun {
 
 /** Waits while another sign-in to the same account at the same host is under way. */
 async function beginInTurn(
-  house: Galtry,
+  app: Galtry,
   caller: Signer,
   entryId: string,
   onProgress: (progress: Progress) => void,
   signal: AbortSignal,
 ): Promise<Begun | Pick<Begun, "entry" | "mayEdit">> {
   for (const start = Date.now(); ; ) {
-    const begun = await beginSignIn.execute(house, { entryId }, caller);
-    if (begun.begun) return { ...begun, login: openValues(house.db, house.keys, begun.version).then(loginOf) };
+    const begun = await beginSignIn.execute(app, { entryId }, caller);
+    if (begun.begun) return { ...begun, login: openValues(app.db, app.keys, begun.version).then(loginOf) };
     if (begun.why === "refused-before") return begun;
     onProgress("waiting");
     if (Date.now() - start > LONGEST_SIGN_IN_MS || signal.aborted)
@@ -412,7 +412,7 @@ async function beginInTurn(
 }
 
 async function attempt(
-  house: Galtry,
+  app: Galtry,
   caller: Signer,
   seenAs: SeenAs,
   { entry, login }: Begun,
@@ -432,8 +432,8 @@ async function attempt(
       onProgress,
       signal: AbortSignal.any([signal, AbortSignal.timeout(LONGEST_SIGN_IN_MS - 5_000)]),
       claimCode: async (step) => {
-        const mark = fingerprint(house.keys, "code", (await login).code!.secret);
-        return claimCode.execute(house, { fingerprint: mark, step }, caller);
+        const mark = fingerprint(app.keys, "code", (await login).code!.secret);
+        return claimCode.execute(app, { fingerprint: mark, step }, caller);
       },
     });
     return { outcome: "signed-in", detail: "", session };

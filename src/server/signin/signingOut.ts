@@ -93,14 +93,14 @@ export class SigningOut {
   #cursor = "";
   #busy = false;
 
-  constructor(private readonly house: Galtry) {}
+  constructor(private readonly app: Galtry) {}
 
   /** Looks once. @returns how many sessions were forgotten; null where an earlier look is still under way */
   async look(at = Date.now()): Promise<number | null> {
     if (this.#busy) return null;
     this.#busy = true;
     try {
-      const index = await this.house.access.fresh();
+      const index = await this.app.access.fresh();
       const changed = await this.#changed(index, at);
       let ended = 0;
       if (changed.entries.length > MOST_CHANGED) this.#cursor = "";
@@ -120,7 +120,7 @@ export class SigningOut {
   async #changed(index: OpenIndex, at: number): Promise<{ people: string[]; entries: string[] }> {
     const [since, change] = [this.#lookedAt, this.#change];
     const weekly = at - this.#weeklyAt >= WEEKLY_EVERY_MS;
-    const rows = await this.house.db.all<{ kind: "person" | "node" | "last"; ref: string }>(sql`
+    const rows = await this.app.db.all<{ kind: "person" | "node" | "last"; ref: string }>(sql`
       select 'last' as kind, cast(coalesce(max(seq), 0) as text) as ref from access_changes
       union select kind, ref from access_changes where seq > ${change ?? Number.MAX_SAFE_INTEGER}
       union select 'node', node_id from grants where valid_until is null and until_at between ${since} and ${at}
@@ -143,13 +143,13 @@ export class SigningOut {
 
   #keptOf({ people, entries: ids }: { people: string[]; entries: string[] }): Promise<Kept[]> {
     if (people.length + ids.length === 0) return Promise.resolve([]);
-    return this.house.db.all<Kept>(sql`
+    return this.app.db.all<Kept>(sql`
       ${KEPT} where s.jar is not null and s.person_id in (select value from json_each(${JSON.stringify(people)}))
       union ${KEPT} where s.jar is not null and s.entry_id in (select value from json_each(${JSON.stringify(ids)}))`);
   }
 
   #keptFrom = (cursor: string): Promise<Kept[]> =>
-    this.house.db.all<Kept>(sql`${KEPT} where s.jar is not null and s.id > ${cursor} order by s.id limit ${AT_ONCE}`);
+    this.app.db.all<Kept>(sql`${KEPT} where s.jar is not null and s.id > ${cursor} order by s.id limit ${AT_ONCE}`);
 
   async #end(index: OpenIndex, kept: readonly Kept[], at: number): Promise<number> {
     const waiting = kept.filter(
@@ -158,13 +158,13 @@ export class SigningOut {
     );
     if (waiting.length === 0) return 0;
     // Of several Galtrys one visits the sites. Should it end in the middle, the look through all that is kept finds the rest.
-    if (!(await holdLease(this.house, WORK))) return 0;
+    if (!(await holdLease(this.app, WORK))) return 0;
     let held = Date.now();
     const some = async () => {
       for (let one = waiting.pop(); one; one = waiting.pop()) {
         if (Date.now() - held > LEASE_MS / 3) {
           held = Date.now();
-          if (!(await holdLease(this.house, WORK))) return;
+          if (!(await holdLease(this.app, WORK))) return;
         }
         await this.#endOne(one, index.node(one.entryId)?.vaultId, at);
       }
@@ -173,23 +173,23 @@ export class SigningOut {
     try {
       await Promise.all(Array.from({ length: VISITS }, some));
     } finally {
-      await endLease(this.house, WORK);
+      await endLease(this.app, WORK);
     }
     return count;
   }
 
   async #endOne({ id, entryId, begunAt }: Kept, vaultId: string | undefined, at: number): Promise<void> {
-    const { house } = this;
-    const [row] = await house.db.select().from(signIns).where(eq(signIns.id, id));
+    const { app } = this;
+    const [row] = await app.db.select().from(signIns).where(eq(signIns.id, id));
     if (!row?.jar) return;
-    const [entry] = await house.db.select().from(entries).where(eq(entries.nodeId, entryId));
+    const [entry] = await app.db.select().from(entries).where(eq(entries.nodeId, entryId));
     const page = entry?.steps.signOutPage;
     const old = at - begunAt > SESSION_MS;
     const visits = entry && vaultId && page && !old;
     // What does not open signs nobody out: it is forgotten like the others, and stands in nobody's way.
-    const jar = visits ? await openJar(house, vaultId, row).catch(orSealError) : null;
-    const signedOut = visits && jar ? await visitSignOut(house, entry, page, jar) : false;
-    await dropJar.execute(house, { signInId: id, signedOut }, { kind: "server" }, at);
+    const jar = visits ? await openJar(app, vaultId, row).catch(orSealError) : null;
+    const signedOut = visits && jar ? await visitSignOut(app, entry, page, jar) : false;
+    await dropJar.execute(app, { signInId: id, signedOut }, { kind: "server" }, at);
   }
 }
 
@@ -198,7 +198,7 @@ const KEPT = sql`select s.id as id, s.entry_id as "entryId", s.person_id as "per
   from sign_ins s`;
 
 async function visitSignOut(
-  house: Galtry,
+  app: Galtry,
   entry: typeof entries.$inferSelect,
   page: string,
   jar: Awaited<ReturnType<typeof openJar>>,
@@ -206,8 +206,8 @@ async function visitSignOut(
   const hosts = new Set(entry.steps.hosts);
   const client = new GuardedClient({
     allows: (address) => matches(entry, address) || hosts.has(hostOf(address) ?? ""),
-    allowedTargets: house.configuration.allowedTargets,
-    ownPort: house.configuration.port,
+    allowedTargets: app.configuration.allowedTargets,
+    ownPort: app.configuration.port,
     plainHttp: entry.plainHttp,
   });
   try {

@@ -28,7 +28,7 @@ const rated = z.strictObject({
   guesses: z.number().min(0).max(1000),
 });
 
-export const keepConditions = command({
+export const computeStrengths = command({
   name: "upkeep.keepConditions",
   input: z.strictObject({ rows: z.array(rated).max(1000) }),
   by: ["server"],
@@ -51,8 +51,8 @@ export const keepConditions = command({
 });
 
 /** Current versions that nobody has rated yet. */
-const unrated = (house: Galtry) =>
-  house.db
+const unrated = (app: Galtry) =>
+  app.db
     .select({ version: entryVersions, kind: entries.kind, name: entries.name, site: entries.site })
     .from(entries)
     .innerJoin(entryVersions, eq(entryVersions.id, entries.versionId))
@@ -60,7 +60,7 @@ const unrated = (house: Galtry) =>
       and(
         // What is being brought in is nobody's yet, and its sealing has the processor.
         exists(
-          house.db
+          app.db
             .select({ one: sql`1` })
             .from(places)
             .where(and(eq(places.nodeId, entries.nodeId), isNull(places.validUntil))),
@@ -71,14 +71,14 @@ const unrated = (house: Galtry) =>
     .limit(AT_ONCE);
 
 /** Rates some of what is not rated yet. @returns whether there may be more */
-export async function rateSome(house: Galtry, rater: Pick<Rater, "rate">): Promise<boolean> {
-  const found = await unrated(house);
+export async function rateSome(app: Galtry, rater: Pick<Rater, "rate">): Promise<boolean> {
+  const found = await unrated(app);
   if (found.length === 0) return false;
-  const kinds = await kindsById(house.db);
+  const kinds = await kindsById(app.db);
   const rows: z.output<typeof rated>[] = [];
   for (const { version, kind, name, site } of found) {
     // One that does not open is rated no more than one without a password; whoever opens it is told.
-    const values = await openValues(house.db, house.keys, version).catch(orSealError);
+    const values = await openValues(app.db, app.keys, version).catch(orSealError);
     if (!values) {
       rows.push({ versionId: version.id, field: "", guesses: 0 });
       continue;
@@ -91,7 +91,7 @@ export async function rateSome(house: Galtry, rater: Pick<Rater, "rate">): Promi
       rows.push({ versionId: version.id, field: id, guesses: await rater.rate(values.fields[id]!, hints) });
     if (fields.length === 0) rows.push({ versionId: version.id, field: "", guesses: 0 });
   }
-  await keepConditions.execute(house, { rows }, { kind: "server" });
+  await computeStrengths.execute(app, { rows }, { kind: "server" });
   return true;
 }
 

@@ -17,7 +17,7 @@ import {
   pairings,
   sessions,
   usedCodes,
-  yeses,
+  approvals,
 } from "../database/schema";
 
 const HOUR = 3_600_000;
@@ -46,7 +46,7 @@ export const KEPT: readonly Kept[] = [
   { table: knownBrowsers, over: before("last_used_at", 365 * DAY) },
   { table: notices, over: before("put_away_at", 90 * DAY) },
   { table: notices, over: before("at", 2 * 365 * DAY) },
-  { table: yeses, over: before("closed_at", 365 * DAY) },
+  { table: approvals, over: before("closed_at", 365 * DAY) },
   { table: asks, over: before("answered_at", 2 * 365 * DAY) },
   { table: handovers, over: before("expires_at", 365 * DAY) },
   // An import can be undone for a day.
@@ -75,7 +75,7 @@ export const sweepOld = command({
   name: "upkeep.sweep",
   input: none,
   by: ["server"],
-  patient: true,
+  lowPriority: true,
   allow: () => undefined,
   run: async ({ tx, at }) => {
     for (const { table, over } of KEPT)

@@ -53,7 +53,7 @@ export const beginAttachment = command({
   by: ["person"],
   allow: async (context) => {
     const allowed = await requireEntry(context, context.input.entryId, "edit");
-    const most = context.house.configuration.attachmentBytes;
+    const most = context.app.configuration.attachmentBytes;
     if (context.input.size > most)
       throw new Refused("bad-input", t.aFileHasAtMostMbHere(Math.floor(most / 1024 / 1024)), "size");
     const [here] = await context.tx
@@ -64,9 +64,9 @@ export const beginAttachment = command({
       throw new Refused("bad-input", t.anEntryHasAtMostAttachments(MOST_AN_ENTRY), "name");
     return allowed;
   },
-  run: async ({ tx, input, caller, at, house, allowed }) => {
+  run: async ({ tx, input, caller, at, app, allowed }) => {
     const attachmentId = uuidv7();
-    const { version } = await vaultKey(tx, house.keys, allowed.vaultId);
+    const { version } = await vaultKey(tx, app.keys, allowed.vaultId);
     const pieces = Math.ceil(input.size / PIECE_BYTES);
     await tx.insert(attachments).values({
       id: attachmentId,
@@ -102,11 +102,11 @@ export const addPiece = command({
   name: "vaults.addPiece",
   input: z.strictObject({ attachmentId: idSchema, number: z.number().int().min(0).max(100_000), piece: base64 }),
   by: ["person"],
-  prepare: async ({ input, caller, house }) => {
-    const [file] = await house.db.select().from(attachments).where(eq(attachments.id, input.attachmentId));
+  prepare: async ({ input, caller, app }) => {
+    const [file] = await app.db.select().from(attachments).where(eq(attachments.id, input.attachmentId));
     if (!file || file.createdBy !== personIdOf(caller)) return null;
     const bytes = Buffer.from(input.piece, "base64");
-    const key = await vaultKey(house.db, house.keys, file.vaultId, file.keyVersion);
+    const key = await vaultKey(app.db, app.keys, file.vaultId, file.keyVersion);
     const type = input.number === 0 ? fileTypeOf(bytes) : null;
     const sealed = await sealPiece(key, file, input.number, bytes);
     return { length: bytes.length, type, sealed, keyVersion: file.keyVersion };
@@ -196,8 +196,8 @@ export const openAttachment = command({
     await requireRevealGates(context, allowed);
     return { ...allowed, file };
   },
-  run: async ({ at, caller, house, allowed: { file } }) => ({
-    ticket: ticketFor(house.keys, file.id, personIdOf(caller)!, at + TICKET_MS),
+  run: async ({ at, caller, app, allowed: { file } }) => ({
+    ticket: ticketFor(app.keys, file.id, personIdOf(caller)!, at + TICKET_MS),
     pieces: file.pieces,
     type: file.type,
     name: file.name,
@@ -216,23 +216,23 @@ export const attachmentPiece = query({
   input: z.strictObject({ attachmentId: idSchema, number: z.number().int().min(0), ticket: z.string().max(200) }),
   by: ["person"],
   allow: async (context) => {
-    const { tx, input, me, at, house } = context;
+    const { tx, input, me, at, app } = context;
     const [file] = await tx.select().from(attachments).where(eq(attachments.id, input.attachmentId));
     if (!file || file.completeAt === null) throw notFound();
     await requireEntry(context, file.entryId, "reveal");
     const until = Number(input.ticket.split(".")[0]);
-    const right = ticketFor(house.keys, file.id, me!.id, until);
+    const right = ticketFor(app.keys, file.id, me!.id, until);
     if (!(until > at) || !sameBytes(utf8(right), utf8(input.ticket)))
       throw new Refused("not-allowed", t.openTheAttachmentAgainThisTook);
     return file;
   },
-  run: async ({ tx, input, house, allowed: file }) => {
+  run: async ({ tx, input, app, allowed: file }) => {
     const [piece] = await tx
       .select()
       .from(attachmentPieces)
       .where(and(eq(attachmentPieces.attachmentId, file.id), eq(attachmentPieces.number, input.number)));
     if (!piece) throw notFound();
-    const key = await vaultKey(tx, house.keys, file.vaultId, piece.keyVersion ?? file.keyVersion);
+    const key = await vaultKey(tx, app.keys, file.vaultId, piece.keyVersion ?? file.keyVersion);
     return { piece: Buffer.from(await openPiece(key, file, input.number, piece.sealed)).toString("base64") };
   },
 });

@@ -173,15 +173,15 @@ export const emptyBins = command({
       at,
     );
     // Folders go once nothing lies in them.
-    const bare = await tx.all<{ id: string }>(sql`
+    const empty = await tx.all<{ id: string }>(sql`
       select f.node_id as id from folders f where f.binned_at < ${over} and not exists (
         select 1 from places p where p.parent_id = f.node_id and p.valid_until is null)`);
     await eraseNodes(
       tx,
-      bare.map((row) => row.id),
+      empty.map((row) => row.id),
       at,
     );
-    return { rows, more: rows.length === SWEPT_AT_ONCE || bare.length > 0 };
+    return { rows, more: rows.length === SWEPT_AT_ONCE || empty.length > 0 };
   },
   journal: ({ result }) =>
     result.rows.map((row) => ({ node: row.id, vault: row.vaultId, person: null, names: { [row.id]: row.name } })),

@@ -43,15 +43,15 @@ export const compareRows = command({
   name: "vaults.compareRows",
   input: z.strictObject({ rows: z.array(comparable).max(500) }),
   by: ["person"],
-  allow: async ({ tx, me, at, house }) => {
-    const key = attemptKey(house.keys, "compare rows", me!.id);
+  allow: async ({ tx, me, at, app }) => {
+    const key = attemptKey(app.keys, "compare rows", me!.id);
     await requireFewAttempts(tx, key, MOST_ROWS, at);
     return { key };
   },
-  run: async ({ tx, me, input, at, house, allowed }): Promise<Compared[]> => {
+  run: async ({ tx, me, input, at, app, allowed }): Promise<Compared[]> => {
     await countAttempt(tx, allowed.key, at, input.rows.length);
     // Bringing them in comes next.
-    void house.composer?.warm();
+    void app.composer?.warm();
     const sites = [...new Set(input.rows.map((row) => siteOf(hostOf(row.page) ?? "")).filter(Boolean))];
     if (sites.length === 0) return input.rows.map(() => NOTHING_LIKE_IT);
     const found = await tx
@@ -81,14 +81,14 @@ export const compareRows = command({
     const wrong = new Map<string, Set<string>>();
     const compared: Compared[] = [];
     for (const row of input.rows) {
-      const userMark = row.userName === "" ? undefined : fingerprint(house.keys, "userName", row.userName);
+      const userMark = row.userName === "" ? undefined : fingerprint(app.keys, "userName", row.userName);
       const login = loginOf(hostOf(row.page), userMark);
       const alike: { versionId: string; id: string; level: Reach }[] = [];
       for (const { id, versionId } of byLogin.get(login) ?? []) {
         const level = await levelOf(id);
         if (atLeast(level, "reveal")) alike.push({ id, versionId, level });
       }
-      const mark = row.password === "" ? undefined : fingerprint(house.keys, "password", row.password);
+      const mark = row.password === "" ? undefined : fingerprint(app.keys, "password", row.password);
       if (alike.length === 0) compared.push(NOTHING_LIKE_IT);
       else if (alike.some((one) => marks.get(`${one.versionId} password`) === mark))
         compared.push({ likeness: "same", entryId: null });
@@ -102,9 +102,9 @@ export const compareRows = command({
     for (const [login, marks] of wrong)
       for (const mark of marks) {
         // The same file looked at again tells nothing new.
-        const known = attemptKey(house.keys, "compared", `${me!.id} ${login} ${mark}`);
+        const known = attemptKey(app.keys, "compared", `${me!.id} ${login} ${mark}`);
         if ((await attemptsOf(tx, known, at)) > 0) continue;
-        const key = attemptKey(house.keys, "compare login", `${me!.id} ${login}`);
+        const key = attemptKey(app.keys, "compare login", `${me!.id} ${login}`);
         if ((await attemptsOf(tx, key, at)) >= MOST_GUESSES) throw tooMany();
         await countAttempt(tx, key, at);
         await countAttempt(tx, known, at);

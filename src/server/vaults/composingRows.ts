@@ -4,7 +4,7 @@ import type { Kind } from "../../core/kinds/kind";
 import { READY_KINDS } from "../../core/kinds/ready";
 import { NO_STEPS } from "../../core/signin/steps";
 import { type BulkRows, bulkRows } from "../database/bulk";
-import { entries, entryVersions, fingerprints, importRows, met, nodes, sightings } from "../database/schema";
+import { entries, entryVersions, fingerprints, importRows, firstSeen, nodes, sightings } from "../database/schema";
 import { uuidv7 } from "../ids";
 import { Refused } from "../refused";
 import { composeVersion, valuesIn } from "./composing";
@@ -24,7 +24,7 @@ export interface RowsToCompose {
 }
 
 /** In the order in which they are written. */
-export const TABLES_OF_ROWS = { nodes, entryVersions, fingerprints, sightings, entries, met, importRows };
+export const TABLES_OF_ROWS = { nodes, entryVersions, fingerprints, sightings, entries, firstSeen, importRows };
 
 /** Plain data: it may come from another thread. */
 export type ComposedRows =
@@ -93,8 +93,8 @@ async function composed({ importId, vaultId, personId, at, key, own, rows, ...ke
           plainHttp: false,
         })),
       ),
-      met: bulkRows(
-        met,
+      firstSeen: bulkRows(
+        firstSeen,
         made.map((row) => ({ personId, entryId: row.entryId, at })),
       ),
       importRows: bulkRows(

@@ -169,13 +169,13 @@ const place = (
   commandId,
 });
 
-export const copyNodes = command({
+export const duplicateNodes = command({
   name: "vaults.copy",
   input: carrying,
   by: ["person"],
   allow: requireCopy,
   run: async (context) => {
-    const { tx, input, at, caller, house, allowed } = context;
+    const { tx, input, at, caller, app, allowed } = context;
     const { load, vaultId } = allowed;
     const by = personIdOf(caller)!;
     const copies = new Map<string, string>();
@@ -197,7 +197,7 @@ export const copyNodes = command({
     for (const entry of load.entries.filter((one) => one.binnedAt === null)) {
       const entryId = await newNode(entry.nodeId, "entry");
       const name = sameParent(entry.nodeId) ? `${entry.name.slice(0, 190)} (duplicate)` : entry.name;
-      await copyEntry(tx, house, entry, { entryId, vaultId, name, by, at });
+      await copyEntry(tx, app, entry, { entryId, vaultId, name, by, at });
       made.push({ entryId, name });
     }
     return { roots: input.nodeIds.map((id) => copies.get(id)!), made };
@@ -221,13 +221,13 @@ interface CopyTo {
   at: number;
 }
 
-async function copyEntry(tx: Transaction, house: Galtry, entry: EntryRow, to: CopyTo): Promise<void> {
+async function copyEntry(tx: Transaction, app: Galtry, entry: EntryRow, to: CopyTo): Promise<void> {
   const version = await currentVersion(tx, entry);
   const kind = await kindOf(tx, entry.kind);
-  const sealed = await openValues(tx, house.keys, version);
+  const sealed = await openValues(tx, app.keys, version);
   const values = valuesOfVersion(kind, version, sealed);
   const written = await writeVersion(
-    { tx, house },
+    { tx, app },
     {
       kind,
       entryId: to.entryId,
@@ -268,18 +268,18 @@ async function copyEntry(tx: Transaction, house: Galtry, entry: EntryRow, to: Co
   const files = await tx.select().from(attachments).where(eq(attachments.entryId, entry.nodeId));
   for (const file of files.filter((one) => one.completeAt !== null)) {
     const copy = { ...file, id: uuidv7(), entryId: to.entryId, vaultId: to.vaultId };
-    await resealPieces(tx, house, file, copy);
+    await resealPieces(tx, app, file, copy);
   }
 }
 
 /** Piece by piece, so that a large file never stands in memory whole. */
 async function resealPieces(
   tx: Transaction,
-  house: Galtry,
+  app: Galtry,
   from: typeof attachments.$inferSelect,
   to: typeof attachments.$inferSelect,
 ): Promise<void> {
-  const fresh = await vaultKey(tx, house.keys, to.vaultId);
+  const fresh = await vaultKey(tx, app.keys, to.vaultId);
   const row = { ...to, keyVersion: fresh.version };
   if (to.id === from.id) await tx.update(attachments).set(row).where(eq(attachments.id, to.id));
   else await tx.insert(attachments).values(row);
@@ -287,7 +287,7 @@ async function resealPieces(
     const here = and(eq(attachmentPieces.attachmentId, from.id), eq(attachmentPieces.number, number));
     const [piece] = await tx.select().from(attachmentPieces).where(here);
     if (!piece) continue;
-    const old = await vaultKey(tx, house.keys, from.vaultId, piece.keyVersion ?? from.keyVersion);
+    const old = await vaultKey(tx, app.keys, from.vaultId, piece.keyVersion ?? from.keyVersion);
     const sealed = await sealPiece(fresh, to, number, await openPiece(old, from, number, piece.sealed));
     if (to.id === from.id) await tx.update(attachmentPieces).set({ sealed, keyVersion: null }).where(here);
     else await tx.insert(attachmentPieces).values({ attachmentId: to.id, number, sealed });
@@ -300,7 +300,7 @@ export const moveAcross = command({
   by: ["person"],
   allow: requireMoveAcross,
   run: async (context) => {
-    const { tx, input, at, house, allowed } = context;
+    const { tx, input, at, app, allowed } = context;
     const { load, vaultId, fromVault } = allowed;
     const roots = new Set(input.nodeIds);
     const names = new Map<string, string>();
@@ -328,11 +328,11 @@ export const moveAcross = command({
         .where(and(inArray(separations.nodeId, load.ids), isNull(separations.validUntil)));
     };
     await refuseWithoutSteward(context, input.parentId, move);
-    const key = await vaultKey(tx, house.keys, vaultId);
+    const key = await vaultKey(tx, app.keys, vaultId);
     for (const entry of load.entries) {
       const versions = await tx.select().from(entryVersions).where(eq(entryVersions.entryId, entry.nodeId));
       for (const version of versions) {
-        const values = await openValues(tx, house.keys, version);
+        const values = await openValues(tx, app.keys, version);
         const sealed = await sealValues(key, { vaultId, entryId: entry.nodeId, versionId: version.id }, values);
         await tx
           .update(entryVersions)
@@ -340,11 +340,11 @@ export const moveAcross = command({
           .where(eq(entryVersions.id, version.id));
       }
       const files = await tx.select().from(attachments).where(eq(attachments.entryId, entry.nodeId));
-      for (const file of files) await resealPieces(tx, house, file, { ...file, vaultId });
+      for (const file of files) await resealPieces(tx, app, file, { ...file, vaultId });
     }
     await moveJars(
       tx,
-      house,
+      app,
       load.entries.map((entry) => entry.nodeId),
       fromVault,
       vaultId,

@@ -17,14 +17,14 @@ export const pictureInput = z.base64().max(2_800_000, t.aPictureHasAtMost2Mb).nu
  */
 export async function drawn({
   input: { picture },
-  house,
+  app,
 }: {
   input: { picture: z.output<typeof pictureInput> };
-  house: Galtry;
+  app: Galtry;
 }): Promise<Buffer | null> {
   if (picture === null) return null;
-  if (!house.pictures) throw new Error("no pictures are drawn in this process");
-  const answer = await house.pictures.draw(Buffer.from(picture, "base64"));
+  if (!app.pictures) throw new Error("no pictures are drawn in this process");
+  const answer = await app.pictures.draw(Buffer.from(picture, "base64"));
   if ("refused" in answer) throw new Refused("bad-input", answer.refused, "picture");
   return Buffer.from(answer.png);
 }

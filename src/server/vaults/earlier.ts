@@ -62,7 +62,7 @@ export const earlierVersions = query({
   input: z.strictObject({ entryId: idSchema, before: z.number().int().min(1).optional() }),
   by: ["person"],
   allow: (context) => requireEntry(context, context.input.entryId, "edit"),
-  run: async ({ tx, me, input, house, allowed }) => {
+  run: async ({ tx, me, input, app, allowed }) => {
     const { entry } = allowed;
     const wanted = await tx
       .select()
@@ -85,7 +85,7 @@ export const earlierVersions = query({
         version,
         by: named(version.createdBy),
         kind: await kindOf(tx, kindIdOf(version, entry.kind)),
-        sealed: await openValues(tx, house.keys, version),
+        sealed: await openValues(tx, app.keys, version),
       })),
     );
     const [current, ...rows] = opened;
@@ -187,8 +187,8 @@ export const revealEarlier = command({
     await requireRevealGates(context, allowed);
     return { ...allowed, version: await requireVersion(context, input.entryId, input.versionId) };
   },
-  run: async ({ tx, input, caller, at, house, allowed }) => {
-    const values = await openValues(tx, house.keys, allowed.version);
+  run: async ({ tx, input, caller, at, app, allowed }) => {
+    const values = await openValues(tx, app.keys, allowed.version);
     const hidden = fieldsOf(values);
     if (!Object.hasOwn(hidden, input.field)) throw notFound();
     const word = fieldWord(await kindOf(tx, kindIdOf(allowed.version, allowed.entry.kind)), input.field);
@@ -200,7 +200,7 @@ export const revealEarlier = command({
     await noteSighting(tx, {
       entryId: input.entryId,
       field: input.field,
-      mark: fingerprint(house.keys, input.field, value),
+      mark: fingerprint(app.keys, input.field, value),
       personId: personIdOf(caller)!,
       at,
       how: input.how,
@@ -222,7 +222,7 @@ export const revealEarlier = command({
  * Brings back one field, or all, of an earlier version: as a new version, so that this too can be taken back. Who
  * brings a secret back has not thereby seen it.
  */
-export const bringBackVersion = command({
+export const restoreVersion = command({
   name: "vaults.bringBack",
   input: z.strictObject({
     items: z
@@ -260,11 +260,11 @@ export const bringBackVersion = command({
     return { ...allowed, items };
   },
   run: async (context) => {
-    const { tx, input, house, allowed } = context;
+    const { tx, input, app, allowed } = context;
     const done = [];
     for (const { entry, version, held } of allowed.items) {
       const kindThen = await kindOf(tx, kindIdOf(version, entry.kind));
-      const sealedThen = await openValues(tx, house.keys, version);
+      const sealedThen = await openValues(tx, app.keys, version);
       const then = valuesOfVersion(kindThen, version, sealedThen);
       done.push(
         await rewrite(context, {

@@ -9,7 +9,7 @@ import { type Allowed, type Asking, requireLevel } from "../access/load";
 import { peopleNames } from "../access/peopleNames";
 import { personIdOf } from "../caller";
 import { type Context, command, idSchema } from "../command";
-import { entries, entryVersions, met, nodes, places } from "../database/schema";
+import { entries, entryVersions, firstSeen, nodes, places } from "../database/schema";
 import { uuidv7 } from "../ids";
 import type { JournalEntry } from "../journal/append";
 import { fieldsChanged } from "../journal/says";
@@ -91,7 +91,7 @@ interface NewEntry {
 
 /** A new entry with its place and first version. */
 export async function insertEntry(
-  { tx, at, commandId, house }: Pick<Context<unknown>, "tx" | "at" | "commandId" | "house">,
+  { tx, at, commandId, app }: Pick<Context<unknown>, "tx" | "at" | "commandId" | "app">,
   { parentId, vaultId, kind: kindId, values, personId, how, steps = NO_STEPS }: NewEntry,
 ): Promise<{ entryId: string; versionId: string; name: string }> {
   const entryId = uuidv7();
@@ -100,7 +100,7 @@ export async function insertEntry(
   const kind = await kindOf(tx, kindId);
   if (kind.closed) throw new Refused("conflict", t.isNoLongerOfferedForNewEntries(kind.name), "kind");
   const written = await writeVersion(
-    { tx, house },
+    { tx, app },
     {
       ...{ kind, entryId, vaultId, number: 1, personId, at, how },
       values: valuesIn(kind, values),
@@ -128,7 +128,7 @@ export const addEntry = command({
     const { parentId, kind, values, steps } = input;
     const how = input.captured ? "captured" : "written";
     const made = await insertEntry(context, { parentId, vaultId: allowed.vaultId, kind, values, personId, how, steps });
-    await tx.insert(met).values({ personId, entryId: made.entryId, at }).onConflictDoNothing();
+    await tx.insert(firstSeen).values({ personId, entryId: made.entryId, at }).onConflictDoNothing();
     // What somebody from outside adds is seen by its stewards at once.
     if (me!.guest) await tellStewards(tx, [made.entryId], (name) => t.aGuestAdded(me!.name, name), at, personId);
     return made;
@@ -154,11 +154,11 @@ export const changeEntry = command({
   by: ["person", "lanyard"],
   allow: (context) => requireEntry(context, context.input.entryId, "edit"),
   run: async (context) => {
-    const { tx, input, caller, at, house, allowed } = context;
+    const { tx, input, caller, at, app, allowed } = context;
     const kind = await kindOf(tx, allowed.entry.kind);
     const values = valuesIn(kind, input.values);
     const current = await currentVersion(tx, allowed.entry);
-    const before = await openValues(tx, house.keys, current);
+    const before = await openValues(tx, app.keys, current);
     if (current.id !== input.baseVersionId)
       throw await overtaken(context, kind, allowed.entry, current, before, input.baseVersionId);
     await requireSameWay(context, allowed.entry, allowed, values);
@@ -189,7 +189,7 @@ export const changeEntry = command({
 
 /** Somebody saved in between: what stands there now, so that the page can show both. Secrets are named, not shown. */
 async function overtaken(
-  { tx, house, me }: Pick<Context<unknown>, "tx" | "house" | "me">,
+  { tx, app, me }: Pick<Context<unknown>, "tx" | "app" | "me">,
   kind: Kind,
   entry: EntryRow,
   current: VersionRow,
@@ -201,7 +201,7 @@ async function overtaken(
     .select()
     .from(entryVersions)
     .where(and(eq(entryVersions.id, baseId), eq(entryVersions.entryId, entry.nodeId)));
-  const then = base ? await openValues(tx, house.keys, base) : null;
+  const then = base ? await openValues(tx, app.keys, base) : null;
   const { fields: open, ...rest } = current.open as { fields: Record<string, string> };
   const seen = kind.fields.filter((field) => field.class === "identifier").map(({ id }) => [id, now.fields[id] ?? ""]);
   const secrets = kind.fields.filter((field) => field.class === "secret");

@@ -34,7 +34,7 @@ export const entryPage = query({
   input: z.strictObject({ entryId: idSchema }),
   by: ["person"],
   allow: (context) => requireLevel(context, context.input.entryId, "use"),
-  run: async ({ tx, input, me, at, allowed, house }) => {
+  run: async ({ tx, input, me, at, allowed, app }) => {
     const personId = me!.id;
     const [entry] = await tx.select().from(entries).where(eq(entries.nodeId, input.entryId));
     if (!entry || (entry.binnedAt !== null && !atLeast(allowed.level, "steward"))) throw notFound();
@@ -57,7 +57,7 @@ export const entryPage = query({
     const zone = await timeZone(tx);
     const kind = await kindOf(tx, entry.kind);
     const values =
-      atLeast(allowed.level, "reveal") || entry.useSeesUserName ? await openValues(tx, house.keys, version) : null;
+      atLeast(allowed.level, "reveal") || entry.useSeesUserName ? await openValues(tx, app.keys, version) : null;
     return {
       id: entry.nodeId,
       kind,
@@ -111,7 +111,7 @@ export const entryPage = query({
       ...(atLeast(allowed.level, "reveal") ? { reveal: revealPart(entry, version.id, named) } : {}),
       ...(atLeast(allowed.level, "edit") ? { versions: versions.map((row) => ({ ...row, by: named(row.by) })) } : {}),
       ...(atLeast(allowed.level, "steward") ? { seenBy: await seenBy(tx, kind, entry, me!) } : {}),
-      story: await storyOf({ tx, me: me!, house }, entry.nodeId, atLeast(allowed.level, "steward") ? null : personId),
+      story: await storyOf({ tx, me: me!, app }, entry.nodeId, atLeast(allowed.level, "steward") ? null : personId),
     };
   },
 });

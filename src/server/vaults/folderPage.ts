@@ -16,7 +16,7 @@ export const folderPage = query({
   input: z.strictObject({ folderId: idSchema }),
   by: ["person"],
   allow: (context) => requireLevel(context, context.input.folderId, "use"),
-  run: async ({ tx, me, input, at, allowed, house }) => {
+  run: async ({ tx, me, input, at, allowed, app }) => {
     const [folder] = await tx.select().from(folders).where(eq(folders.nodeId, input.folderId));
     const steward = allowed.level === "steward";
     if (!folder || (folder.binnedAt !== null && !steward)) throw notFound();
@@ -34,7 +34,7 @@ export const folderPage = query({
       /** The reader is one. */
       guest: me!.guest,
       zone,
-      story: await storyOf({ tx, me: me!, house }, folder.nodeId, steward ? null : me!.id),
+      story: await storyOf({ tx, me: me!, app }, folder.nodeId, steward ? null : me!.id),
     };
   },
 });

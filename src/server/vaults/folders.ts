@@ -50,7 +50,7 @@ async function requireFolder(context: Asking, folderId: string, needed: Level) {
   return { ...allowed, folder };
 }
 
-export const makeFolder = command({
+export const createFolder = command({
   name: "vaults.makeFolder",
   input: z.strictObject({ parentId: idSchema, name: nameSchema }),
   by: ["person"],

@@ -14,7 +14,7 @@ import { command, idSchema, query } from "../command";
 import { bulk } from "../database/bulk";
 import type { Reader } from "../database/client";
 import { entries, imports } from "../database/schema";
-import { othersTurn } from "../othersTurn";
+import { yieldToEventLoop } from "../othersTurn";
 import { notFound, Refused } from "../refused";
 import { takeBackUpdates, updatedBy } from "./importUpdates";
 import { importUndo as t } from "./strings";
@@ -72,7 +72,7 @@ async function broughtIn(tx: Reader, found: typeof imports.$inferSelect): Promis
 /** How an import stands: what undoing it would take, what stays unless it is ticked, and what needs a look. */
 export const importPage = query({
   name: "vaults.import",
-  apart: true,
+  offMainThread: true,
   input: z.strictObject({ importId: idSchema }),
   by: ["person"],
   allow: (context) => requireUndoable(context, context.input.importId),
@@ -106,7 +106,7 @@ export const importPage = query({
           where r.import_id = ${found.id} and e.binned_at is null`,
       ),
     );
-    await othersTurn();
+    await yieldToEventLoop();
     const twins = new Map<string, number>();
     const compared = look.filter(
       (one) => one.gated === 0 && atLeast(levels.get(one.entryId) ?? "none", "reveal") && one.mark !== null,

@@ -22,17 +22,17 @@ type Update = typeof importUpdates.$inferInsert;
 
 /** The version that the entry would have; nothing is written, and who may is asked elsewhere. */
 export async function composeUpdate(
-  house: Galtry,
+  app: Galtry,
   entryId: string,
   row: Record<string, unknown>,
   personId: string,
   at: number,
 ): Promise<Omit<Update, "importId">> {
-  const [entry] = await house.db.select().from(entries).where(eq(entries.nodeId, entryId));
+  const [entry] = await app.db.select().from(entries).where(eq(entries.nodeId, entryId));
   if (!entry) throw new Refused("conflict", t.anEntryThatWouldBeUpdatedNo);
-  const current = await currentVersion(house.db, entry);
-  const kind = await kindOf(house.db, entry.kind);
-  const before = await openValues(house.db, house.keys, current);
+  const current = await currentVersion(app.db, entry);
+  const kind = await kindOf(app.db, entry.kind);
+  const before = await openValues(app.db, app.keys, current);
   const values = valuesOfVersion(kind, current, before);
   const given = valuesIn(kind, {
     name: entry.name,
@@ -40,7 +40,7 @@ export async function composeUpdate(
     [PASSWORD]: row[PASSWORD],
     ...(row[CODE] ? { [CODE]: row[CODE] } : {}),
   });
-  const composed = await composeVersion(await vaultKey(house.db, house.keys, current.vaultId), house.keys, {
+  const composed = await composeVersion(await vaultKey(app.db, app.keys, current.vaultId), app.keys, {
     kind,
     entryId,
     vaultId: current.vaultId,
@@ -168,14 +168,14 @@ export async function takeBackUpdates(
   importId: string,
   levelOf: (entryId: string) => Reach,
 ): Promise<number> {
-  const { tx, house } = context;
+  const { tx, app } = context;
   let back = 0;
   for (const { update, entry, changedSince } of await updatedBy(tx, importId)) {
     const level = levelOf(entry.nodeId);
     if (changedSince || level === "none" || !atLeast(level, "edit")) continue;
     const [before] = await tx.select().from(entryVersions).where(eq(entryVersions.id, update.beforeVersionId));
     if (!before) continue;
-    const sealed = await openValues(tx, house.keys, before);
+    const sealed = await openValues(tx, app.keys, before);
     await rewrite(context, {
       entry,
       held: { vaultId: before.vaultId, level },

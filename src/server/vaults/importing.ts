@@ -21,13 +21,13 @@ import {
   importRows,
   imports,
   importUpdates,
-  met,
+  firstSeen,
   nodes,
   places,
   sightings,
 } from "../database/schema";
 import { uuidv7 } from "../ids";
-import { othersTurn } from "../othersTurn";
+import { yieldToEventLoop } from "../othersTurn";
 import { notFound, Refused } from "../refused";
 import { composeRows, TABLES_OF_ROWS } from "./composingRows";
 import { kindSchema, requireEntry } from "./entries";
@@ -58,15 +58,15 @@ export const beginImport = command({
   input: z.strictObject({ parentId: idSchema }),
   by: ["person"],
   allow: (context) => requirePlace(context, context.input.parentId, "edit"),
-  run: async ({ tx, input, caller, at, house, allowed }) => {
-    void house.composer?.warm();
+  run: async ({ tx, input, caller, at, app, allowed }) => {
+    void app.composer?.warm();
     const importId = uuidv7();
     await tx.insert(imports).values({
       id: importId,
       vaultId: allowed.vaultId,
       parentId: input.parentId,
       personId: personIdOf(caller)!,
-      process: house.process,
+      process: app.process,
       begunAt: at,
       movedAt: at,
       foldersMade: [],
@@ -88,12 +88,12 @@ async function requireOpen(context: Asking, importId: string) {
 
 export const importChunk = command({
   name: "vaults.importChunk",
-  patient: true,
+  lowPriority: true,
   input: z.strictObject({ importId: idSchema, rows: z.array(incoming).min(1).max(CHUNK) }),
   by: ["person"],
-  prepare: async ({ input, caller, house, at }) => {
+  prepare: async ({ input, caller, app, at }) => {
     // Sealing needs the vault and its key, which do not change; who may is asked in the transaction.
-    const [found] = await house.db.select().from(imports).where(eq(imports.id, input.importId));
+    const [found] = await app.db.select().from(imports).where(eq(imports.id, input.importId));
     const personId = personIdOf(caller);
     if (!found || found.personId !== personId) return { composed: null, updates: [] };
     const ask = {
@@ -101,16 +101,16 @@ export const importChunk = command({
       vaultId: found.vaultId,
       personId,
       at,
-      key: await vaultKey(house.db, house.keys, found.vaultId),
-      fingerprints: house.keys.fingerprints,
-      own: [...(await kindsById(house.db)).values()].filter((kind) => kind.own),
+      key: await vaultKey(app.db, app.keys, found.vaultId),
+      fingerprints: app.keys.fingerprints,
+      own: [...(await kindsById(app.db)).values()].filter((kind) => kind.own),
       rows: input.rows.filter((row) => !row.updates),
     };
-    const composed = await (house.composer ? house.composer.compose(ask) : composeRows(ask));
+    const composed = await (app.composer ? app.composer.compose(ask) : composeRows(ask));
     if ("refused" in composed) throw new Refused("bad-input", composed.refused.message, composed.refused.field);
     const updates = [];
     for (const { updates: entryId, values } of input.rows)
-      if (entryId) updates.push(await composeUpdate(house, entryId, values, personId, at));
+      if (entryId) updates.push(await composeUpdate(app, entryId, values, personId, at));
     return { composed, updates };
   },
   allow: async (context) => {
@@ -127,7 +127,7 @@ export const importChunk = command({
     if (!composed) throw notFound();
     for (const [name, table] of Object.entries(TABLES_OF_ROWS)) {
       await insertBulk(tx, table, composed.tables[name as keyof typeof TABLES_OF_ROWS]);
-      await othersTurn();
+      await yieldToEventLoop();
     }
     await keepUpdates(tx, importId, updates);
     await tx
@@ -255,7 +255,7 @@ export const cancelImport = command({
 /** One piece of what was cancelled, abandoned or begun by a process that is no more; true while more is left. */
 export const sweepImports = command({
   name: "vaults.sweepImports",
-  patient: true,
+  lowPriority: true,
   input: z.strictObject({ deadProcesses: z.array(z.string()) }),
   by: ["server"],
   allow: () => undefined,
@@ -290,7 +290,7 @@ export const sweepImports = command({
     );
     await tx.delete(sightings).where(inArray(sightings.entryId, entryIds));
     await tx.delete(entryVersions).where(inArray(entryVersions.entryId, entryIds));
-    await tx.delete(met).where(inArray(met.entryId, entryIds));
+    await tx.delete(firstSeen).where(inArray(firstSeen.entryId, entryIds));
     await tx.delete(entries).where(inArray(entries.nodeId, entryIds));
     await tx.delete(nodes).where(inArray(nodes.id, entryIds));
     await tx.delete(importRows).where(inArray(importRows.entryId, entryIds));

@@ -101,7 +101,7 @@ function fieldsOf(draft: OwnKind, before: Kind | null, inUse: boolean) {
   }
 }
 
-export const makeKind = command({
+export const createKind = command({
   name: "vaults.makeKind",
   input: z.strictObject({ kind: ownKindSchema }),
   by: ["person"],

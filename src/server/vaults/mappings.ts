@@ -34,7 +34,7 @@ export const mappingList = query({
   },
 });
 
-export const keepMapping = command({
+export const saveMapping = command({
   name: "vaults.keepMapping",
   input: z.strictObject({ name: nameSchema, mapping: mappingSchema }),
   by: ["person"],
@@ -52,7 +52,7 @@ export const keepMapping = command({
   tell: () => [],
 });
 
-export const forgetMapping = command({
+export const deleteMapping = command({
   name: "vaults.forgetMapping",
   input: z.strictObject({ mappingId: idSchema }),
   by: ["person"],

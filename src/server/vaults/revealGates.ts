@@ -1,6 +1,6 @@
 /** What stands between a level and a secret: the house note, the yes of a steward, the sign-in password once more. */
 import type { Level } from "../../core/access";
-import { requireReady } from "../access/accepting";
+import { requireSecretGates } from "../access/accepting";
 import type { Context } from "../command";
 import type { Reader } from "../database/client";
 import type { entries } from "../database/schema";
@@ -28,6 +28,6 @@ export async function requireRevealGates(
   context: Pick<Context<unknown, Reader>, "tx" | "me" | "at" | "caller">,
   { entry, vaultId, level }: { entry: typeof entries.$inferSelect; vaultId: string; level: Level },
 ): Promise<void> {
-  await requireReady(context, entry, vaultId, level);
+  await requireSecretGates(context, entry, vaultId, level);
   requireAskedAgain(context, entry);
 }

@@ -29,16 +29,16 @@ export const revealField = command({
     await requireRevealGates(context, allowed);
     return allowed;
   },
-  run: async ({ tx, input, caller, at, house, allowed }) => {
+  run: async ({ tx, input, caller, at, app, allowed }) => {
     const version = await currentVersion(tx, allowed.entry);
-    const values = await openValues(tx, house.keys, version);
+    const values = await openValues(tx, app.keys, version);
     const hidden = fieldsOf(values);
     if (!Object.hasOwn(hidden, input.field)) throw notFound();
     const value = hidden[input.field]!;
     const kind = await kindOf(tx, allowed.entry.kind);
     const word = fieldWord(kind, input.field);
     const isCodes = fieldOf(kind, input.field)?.form === "codes";
-    const used = isCodes ? await tickedOff(tx, house.keys, input.entryId, input.field, value) : null;
+    const used = isCodes ? await tickedOff(tx, app.keys, input.entryId, input.field, value) : null;
     if (input.field === CODE) {
       const { code, leftMs, next } = codeAt(values.code!, at);
       return { value: code, leftMs, next, versionId: version.id, word, used };
@@ -46,7 +46,7 @@ export const revealField = command({
     await noteSighting(tx, {
       entryId: input.entryId,
       field: input.field,
-      mark: fingerprint(house.keys, input.field, value),
+      mark: fingerprint(app.keys, input.field, value),
       personId: personIdOf(caller)!,
       at,
       how: input.how,

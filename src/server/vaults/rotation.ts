@@ -69,9 +69,9 @@ export const rotateKey = command({
   input: inVault,
   by: ["person"],
   allow: byStewards,
-  run: async ({ tx, input, at, house, allowed: { keys, newest } }) => {
+  run: async ({ tx, input, at, app, allowed: { keys, newest } }) => {
     if (underWay(keys)) throw new Refused("conflict", t.theKeyOfThisVaultIsAlready);
-    await makeVaultKey(tx, house.keys, input.vaultId, at, newest.version + 1);
+    await makeVaultKey(tx, app.keys, input.vaultId, at, newest.version + 1);
   },
   journal: line(({ newest }) => ({ version: newest.version + 1 })),
   says: ({ place }) => `rotated the encryption key${place("of")}`,
@@ -84,14 +84,14 @@ export const rotateAllKeys = command({
   input: none,
   by: ["server"],
   allow: () => undefined,
-  run: async ({ tx, at, house }) => {
+  run: async ({ tx, at, app }) => {
     const rotated: { vaultId: string; name: string; version: number }[] = [];
     const all = await tx.select({ vaultId: vaults.nodeId, name: vaults.name }).from(vaults);
     for (const { vaultId, name } of all) {
       const keys = await keysOf(tx, vaultId);
       if (keys.length === 0 || underWay(keys)) continue;
       const version = keys[0]!.version + 1;
-      await makeVaultKey(tx, house.keys, vaultId, at, version);
+      await makeVaultKey(tx, app.keys, vaultId, at, version);
       rotated.push({ vaultId, name, version });
     }
     return { rotated, of: all.length };
@@ -195,22 +195,22 @@ const olderJars = (tx: Reader, vaultId: string, newest: number) =>
     .limit(JARS_AT_ONCE);
 
 /** What was read, opened and sealed anew before the transaction that writes it. */
-async function sealedAnew(house: Galtry, vaultId: string, damaged: readonly string[]) {
-  const [newest] = await keysOf(house.db, vaultId);
+async function sealedAnew(app: Galtry, vaultId: string, damaged: readonly string[]) {
+  const [newest] = await keysOf(app.db, vaultId);
   if (!newest || newest.stoppedAt !== null) return null;
-  const fresh = await vaultKey(house.db, house.keys, vaultId, newest.version);
+  const fresh = await vaultKey(app.db, app.keys, vaultId, newest.version);
   const broken: string[] = [];
   const versions = [];
-  for (const row of await olderVersions(house.db, vaultId, newest.version, damaged)) {
-    const old = await vaultKey(house.db, house.keys, vaultId, row.keyVersion);
+  for (const row of await olderVersions(app.db, vaultId, newest.version, damaged)) {
+    const old = await vaultKey(app.db, app.keys, vaultId, row.keyVersion);
     const values = await openVersion(old.key, row).catch(orSealError);
     if (values) versions.push({ row, sealed: sealValues(fresh, { ...row, versionId: row.id }, values).sealed });
     else broken.push(row.id);
   }
   const pieces = [];
   if (versions.length + broken.length === 0)
-    for (const { file, piece } of await olderPieces(house.db, vaultId, newest.version, damaged)) {
-      const old = await vaultKey(house.db, house.keys, vaultId, piece.keyVersion ?? file.keyVersion);
+    for (const { file, piece } of await olderPieces(app.db, vaultId, newest.version, damaged)) {
+      const old = await vaultKey(app.db, app.keys, vaultId, piece.keyVersion ?? file.keyVersion);
       const bytes = await openPiece(old, file, piece.number, piece.sealed).catch(orSealError);
       if (bytes) pieces.push({ file, piece, sealed: await sealPiece(fresh, file, piece.number, bytes) });
       else broken.push(file.id);
@@ -224,10 +224,10 @@ export const rotateSome = command({
   input: inVault.extend({ damaged: z.array(z.string()) }),
   by: ["server"],
   internal: true,
-  patient: true,
-  prepare: ({ input, house }) => sealedAnew(house, input.vaultId, input.damaged),
+  lowPriority: true,
+  prepare: ({ input, app }) => sealedAnew(app, input.vaultId, input.damaged),
   allow: () => undefined,
-  run: async ({ tx, input: { vaultId }, house, prepared }) => {
+  run: async ({ tx, input: { vaultId }, app, prepared }) => {
     const [newest] = await keysOf(tx, vaultId);
     // Somebody stopped it, or another version came meanwhile: what was sealed anew is of no use.
     if (!prepared || !newest || newest.stoppedAt !== null || newest.version !== prepared.newest)
@@ -294,7 +294,7 @@ export const rotateSome = command({
     const { broken } = prepared;
     const blobs = prepared.versions.length + prepared.pieces.length;
     const jars = blobs + broken.length === 0 ? await olderJars(tx, vaultId, version) : [];
-    await resealJars(tx, house, jars, vaultId, vaultId);
+    await resealJars(tx, app, jars, vaultId, vaultId);
     const moved = blobs + jars.length;
     return { more: moved + broken.length > 0, moved, broken };
   },
@@ -308,7 +308,7 @@ export const dropKeys = command({
   input: inVault,
   by: ["server"],
   internal: true,
-  patient: true,
+  lowPriority: true,
   allow: () => undefined,
   run: async ({ tx, input: { vaultId }, at }) => {
     const [newest, ...earlier] = await keysOf(tx, vaultId);
@@ -354,7 +354,7 @@ export class Rotating {
   #closed = false;
   #idle = { since: 0, vaults: "" };
 
-  constructor(private readonly house: Galtry) {}
+  constructor(private readonly app: Galtry) {}
 
   /** Ends after the blobs that it is at. */
   close = () => {
@@ -366,23 +366,23 @@ export class Rotating {
     if (this.#busy) return null;
     this.#busy = true;
     try {
-      const turning = await this.house.db.all<{ vaultId: string; version: number }>(sql`
+      const turning = await this.app.db.all<{ vaultId: string; version: number }>(sql`
         select n.vault_id as "vaultId", n.version as "version" from vault_keys n
         where n.stopped_at is null
           and not exists (select 1 from vault_keys l where l.vault_id = n.vault_id and l.version > n.version)
           and exists (select 1 from vault_keys e where e.vault_id = n.vault_id and e.version < n.version)`);
       const these = JSON.stringify(turning);
       if (turning.length === 0 || (these === this.#idle.vaults && at - this.#idle.since < IDLE_MS)) return 0;
-      if (!(await holdLease(this.house, WORK))) return null;
+      if (!(await holdLease(this.app, WORK))) return null;
       let moved = false;
       try {
         for (const { vaultId } of turning) {
           moved = (await this.#rotate(vaultId)) || moved;
           if (this.#closed) break;
-          await dropKeys.execute(this.house, { vaultId }, SERVER, at);
+          await dropKeys.execute(this.app, { vaultId }, SERVER, at);
         }
       } finally {
-        await endLease(this.house, WORK);
+        await endLease(this.app, WORK);
       }
       this.#idle = { since: at, vaults: moved ? "" : these };
       return turning.length;
@@ -397,13 +397,13 @@ export class Rotating {
     let moved = false;
     let held = Date.now();
     for (let more = true; more && !this.#closed; ) {
-      const done = await rotateSome.execute(this.house, { vaultId, damaged }, SERVER);
+      const done = await rotateSome.execute(this.app, { vaultId, damaged }, SERVER);
       more = done.more;
       moved ||= done.moved > 0;
       damaged.push(...done.broken);
       if (Date.now() - held > LEASE_MS / 3) {
         held = Date.now();
-        if (!(await holdLease(this.house, WORK))) break;
+        if (!(await holdLease(this.app, WORK))) break;
       }
     }
     return moved;

@@ -41,7 +41,7 @@ export const changeSigningIn = command({
 });
 
 /** Whether a reveal takes the sign-in password again. Switching it off takes it too. */
-export const changeAskAgain = command({
+export const setPasswordOnReveal = command({
   name: "vaults.askAgain",
   input: z.strictObject({ entryId: idSchema, askAgain: z.boolean() }),
   by: ["person"],
@@ -89,7 +89,7 @@ export const changeSteps = command({
 });
 
 /** The site refused this version; somebody with Edit lets it be sent once more. */
-export const tryOnceMore = command({
+export const tryPasswordAgain = command({
   name: "vaults.tryOnceMore",
   input: z.strictObject({ entryId: idSchema }),
   by: ["person"],

@@ -73,7 +73,7 @@ async function toRow(tx: Reader, input: z.output<typeof siteSchema>) {
 }
 
 /** Adds one, or changes one. */
-export const keepSite = command({
+export const saveSite = command({
   name: "vaults.keepSite",
   input: z.strictObject({ siteId: idSchema.optional(), site: siteSchema }),
   by: ["person"],
@@ -100,7 +100,7 @@ export const keepSite = command({
   tell: () => ["everyone"],
 });
 
-export const dropSite = command({
+export const removeSite = command({
   name: "vaults.dropSite",
   input: z.strictObject({ siteId: idSchema }),
   by: ["person"],

@@ -32,7 +32,7 @@ import {
   vaults,
 } from "../database/schema";
 import { uuidv7 } from "../ids";
-import { othersTurn } from "../othersTurn";
+import { yieldToEventLoop } from "../othersTurn";
 import { notFound, Refused } from "../refused";
 import { isSecret } from "./composing";
 import { idsBelow } from "./folders";
@@ -62,7 +62,7 @@ async function takeable({ tx, me, at }: Pick<Asking, "tx" | "me" | "at">, vaultI
   return (id: string) => atLeast(levels.get(id) ?? "none", least);
 }
 
-export const takeOut = command({
+export const exportEntries = command({
   name: "vaults.takeOut",
   input: z.strictObject({
     /** Vaults, folders and entries. */
@@ -161,7 +161,7 @@ export const takeOut = command({
 const withoutPicture = ({ picture: _, ...kind }: Kind): Kind => kind;
 
 /** Some of what is being taken out, opened: by whoever began it, in that session, while they may still take it. */
-export const takenPart = query({
+export const exportPart = query({
   name: "vaults.takenPart",
   input: z.strictObject({ takingId: idSchema, number: z.number().int().min(0) }),
   by: ["person"],
@@ -178,7 +178,7 @@ export const takenPart = query({
     if (!part) throw notFound();
     return { rows: part.rows, may: await takeable(context, taking.vaultId) };
   },
-  run: async ({ tx, house, allowed: { rows, may } }): Promise<TakenEntry[]> => {
+  run: async ({ tx, app, allowed: { rows, may } }): Promise<TakenEntry[]> => {
     const found = new Map(
       (
         await tx
@@ -194,14 +194,14 @@ export const takenPart = query({
       ).map((row) => [row.version.id, row]),
     );
     const kinds = await kindsById(tx);
-    await othersTurn();
+    await yieldToEventLoop();
     const taken: TakenEntry[] = [];
     for (const { versionId, folder } of rows) {
       const row = found.get(versionId);
       if (!row || !may(row.entry.nodeId) || asksBefore(row.entry))
         throw new Refused("conflict", t.somethingInItHasChangedExport);
       const kind = kinds.get(row.entry.kind)!;
-      const values = valuesOfVersion(kind, row.version, await openValues(tx, house.keys, row.version));
+      const values = valuesOfVersion(kind, row.version, await openValues(tx, app.keys, row.version));
       taken.push({
         ...values,
         code: values.code ?? null,
@@ -216,7 +216,7 @@ export const takenPart = query({
 });
 
 /** Forgets what was to be fetched. */
-export const sweepTakings = command({
+export const sweepExports = command({
   name: "vaults.sweepTakings",
   input: z.strictObject({}),
   by: ["server"],
@@ -234,7 +234,7 @@ export const sweepTakings = command({
 });
 
 /** The vault's rule about who else takes out: off while nobody is named. */
-export const setTakers = command({
+export const setExporters = command({
   name: "vaults.setTakers",
   input: z.strictObject({
     vaultId: idSchema,
@@ -283,7 +283,7 @@ async function takerNames(tx: Reader, takers: readonly Taker[]): Promise<Map<str
 }
 
 /** For the vault's stewards. */
-export const takerList = query({
+export const exporterList = query({
   name: "vaults.takers",
   input: z.strictObject({ vaultId: idSchema }),
   by: ["person"],

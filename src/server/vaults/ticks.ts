@@ -43,19 +43,19 @@ export const tickCode = command({
       throw new Refused("conflict", t.someoneElseHasChangedThese);
     return allowed;
   },
-  run: async ({ tx, input, caller, at, house, allowed }) => {
-    const values = await openValues(tx, house.keys, await currentVersion(tx, allowed.entry));
+  run: async ({ tx, input, caller, at, app, allowed }) => {
+    const values = await openValues(tx, app.keys, await currentVersion(tx, allowed.entry));
     const codes = codeLines(values.fields[input.field] ?? "");
     const code = codes[input.number];
     if (code === undefined) throw notFound();
-    const mark = markOf(house.keys, input.field, code);
+    const mark = markOf(app.keys, input.field, code);
     if (input.used)
       await tx
         .insert(ticks)
         .values({ entryId: input.entryId, fingerprint: mark, personId: personIdOf(caller)!, at })
         .onConflictDoNothing();
     else await tx.delete(ticks).where(and(eq(ticks.entryId, input.entryId), eq(ticks.fingerprint, mark)));
-    const used = await tickedOff(tx, house.keys, input.entryId, input.field, values.fields[input.field]!);
+    const used = await tickedOff(tx, app.keys, input.entryId, input.field, values.fields[input.field]!);
     return { used, left: codes.length - used.length };
   },
   journal: ({ input, result, allowed }) => ({

@@ -15,7 +15,7 @@ import { bulk, inJson } from "../database/bulk";
 import type { Reader } from "../database/client";
 import { entries, grants, ledgerViews, nodes, places, vaults } from "../database/schema";
 import { uuidv7 } from "../ids";
-import { othersTurn } from "../othersTurn";
+import { yieldToEventLoop } from "../othersTurn";
 import { tellStewards } from "../people/telling";
 import { notFound, Refused } from "../refused";
 import { requireMaker } from "../rules/rules";
@@ -27,12 +27,12 @@ import { vaults as t } from "./strings";
 import { isTakerOf } from "./takingOut";
 import { makeVaultKey } from "./vaultKeys";
 
-export const makeVault = command({
+export const createVault = command({
   name: "vaults.makeVault",
   input: z.strictObject({ name: nameSchema, description: z.string().trim().max(300).default("") }),
   by: ["person"],
   allow: ({ tx, role }) => requireMaker(tx, role, "vaults"),
-  run: async ({ tx, input, caller, at, commandId, house }) => {
+  run: async ({ tx, input, caller, at, commandId, app }) => {
     const vaultId = uuidv7();
     const personId = personIdOf(caller)!;
     await tx.insert(nodes).values({ id: vaultId, type: "vault", createdAt: at, createdBy: personId });
@@ -40,7 +40,7 @@ export const makeVault = command({
       .insert(places)
       .values({ id: uuidv7(), nodeId: vaultId, parentId: null, vaultId, validFrom: at, commandId });
     await tx.insert(vaults).values({ nodeId: vaultId, ...input });
-    await makeVaultKey(tx, house.keys, vaultId, at);
+    await makeVaultKey(tx, app.keys, vaultId, at);
     await tx.insert(grants).values({
       id: uuidv7(),
       nodeId: vaultId,
@@ -209,7 +209,7 @@ type Kept = Omit<
 /** One vault's ledger: what the caller reaches in it, and the folders on the way. */
 export const vaultLedger = query({
   name: "vaults.ledger",
-  apart: true,
+  offMainThread: true,
   input: z.strictObject({ vaultId: idSchema }),
   by: ["person"],
   allow: () => undefined,
@@ -243,7 +243,7 @@ export const vaultLedger = query({
     const isShown = (row: Kept) => shown.has(row.id);
     const entryRows = (await keptEntries(tx, input.vaultId)).filter(isShown);
     const folderRows = (await keptFolders(tx, input.vaultId)).filter(isShown);
-    await othersTurn();
+    await yieldToEventLoop();
     // Every field by name: ten thousand objects put together by spreading take several times as long.
     const line = (type: LedgerRow["type"], row: Kept, kind: string): LedgerRow => {
       const rowLevel = levelAt(row.id);
@@ -279,7 +279,7 @@ export const vaultLedger = query({
         ...folderRows.map((row) => line("folder", row, "Folder")),
       ].filter((row) => row.binnedAt === null || row.level === "steward"),
     );
-    await othersTurn();
+    await yieldToEventLoop();
     return {
       id: vault.nodeId,
       /** May take out what they may reveal: its stewards, and whom a rule of the vault names. */
@@ -334,7 +334,7 @@ async function passwordConditions(tx: Reader, vaultId: string, mayReveal: (id: s
 }
 
 /** How one likes the ledger of a vault: kept per person, on every device. */
-export const keepLedgerView = command({
+export const saveLedgerView = command({
   name: "vaults.keepView",
   input: z.strictObject({ vaultId: idSchema, view: ledgerViewSchema }),
   by: ["person"],

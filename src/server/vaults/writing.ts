@@ -26,8 +26,8 @@ export async function currentVersion(tx: Reader, entry: Pick<EntryRow, "versionI
 }
 
 /** Writes a new version and says what the entry's row becomes. */
-export async function writeVersion({ tx, house }: Pick<Context<unknown>, "tx" | "house">, write: WriteVersion) {
-  const composed = await composeVersion(await vaultKey(tx, house.keys, write.vaultId), house.keys, write);
+export async function writeVersion({ tx, app }: Pick<Context<unknown>, "tx" | "app">, write: WriteVersion) {
+  const composed = await composeVersion(await vaultKey(tx, app.keys, write.vaultId), app.keys, write);
   await tx.insert(entryVersions).values(composed.version);
   if (composed.fingerprints.length > 0) await tx.insert(fingerprints).values(composed.fingerprints);
   if (composed.sightings.length > 0) await tx.insert(sightings).values(composed.sightings);
@@ -70,12 +70,12 @@ type Changed = EntryValues | { kind: Kind; values: EntryValues };
 
 /** Writes a version that differs from the current one as `change` says. */
 export async function rewrite(
-  context: Pick<Context<unknown>, "tx" | "house" | "me" | "at" | "caller">,
+  context: Pick<Context<unknown>, "tx" | "app" | "me" | "at" | "caller">,
   { entry, held, how, change }: Rewrite,
 ) {
-  const { tx, house, at } = context;
+  const { tx, app, at } = context;
   const current = await currentVersion(tx, entry);
-  const before = await openValues(tx, house.keys, current);
+  const before = await openValues(tx, app.keys, current);
   const kind = await kindOf(tx, entry.kind);
   const changed = await change(valuesOfVersion(kind, current, before), kind, before);
   const after = "values" in changed ? changed : { kind, values: changed };

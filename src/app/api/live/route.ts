@@ -7,15 +7,15 @@ export const dynamic = "force-dynamic";
 
 export async function GET(request: Request): Promise<Response> {
   return answering(request, async () => {
-    const { house, caller } = await pageCaller(request);
+    const { app, caller } = await pageCaller(request);
     if (caller.kind !== "person") throw new Refused("signed-out", "Sign in first.");
     const { searchParams } = new URL(request.url);
     const last = request.headers.get("last-event-id");
-    const seen = shownNumber(house.keys, "live", last ?? searchParams.get("seen") ?? "") ?? 0;
+    const seen = shownNumber(app.keys, "live", last ?? searchParams.get("seen") ?? "") ?? 0;
     const at = Number(searchParams.get("since") ?? 0);
     const since = { seen, at: Number.isFinite(at) ? at : 0 };
     const still = async () => (await pageCaller(request)).caller.kind === "person";
     const listener = { personId: caller.personId, owner: caller.sessionId ?? caller.personId };
-    return liveStream(house, listener, since, request.signal, still);
+    return liveStream(app, listener, since, request.signal, still);
   });
 }

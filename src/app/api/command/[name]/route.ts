@@ -3,23 +3,23 @@ import { answering, browserCookie, json, runNamed, sessionCookie, setCookie } fr
 import { SESSION_LONGEST_MS } from "@/server/people/sessions";
 
 /** Tokens that a command makes for the browser go into cookies and never into the answer's text. */
-function withCookies(house: Galtry, name: string, result: unknown): Response {
+function withCookies(app: Galtry, name: string, result: unknown): Response {
   if (name === "people.signOut")
-    return json({ ok: true, result: null }, 200, [["set-cookie", setCookie(house, sessionCookie(house), "", 0)]]);
+    return json({ ok: true, result: null }, 200, [["set-cookie", setCookie(app, sessionCookie(app), "", 0)]]);
   if (typeof result !== "object" || result === null || !("token" in result))
     return json({ ok: true, result: result ?? null });
   const { token, browserToken, ...rest } = result as { token: string; browserToken?: string };
   const cookies: [string, string][] = [
-    ["set-cookie", setCookie(house, sessionCookie(house), token, SESSION_LONGEST_MS / 1000)],
+    ["set-cookie", setCookie(app, sessionCookie(app), token, SESSION_LONGEST_MS / 1000)],
   ];
-  if (browserToken) cookies.push(["set-cookie", setCookie(house, browserCookie(house), browserToken, 400 * 24 * 3600)]);
+  if (browserToken) cookies.push(["set-cookie", setCookie(app, browserCookie(app), browserToken, 400 * 24 * 3600)]);
   return json({ ok: true, result: rest }, 200, cookies);
 }
 
 export async function POST(request: Request, { params }: { params: Promise<{ name: string }> }): Promise<Response> {
   return answering(request, async () => {
     const { name } = await params;
-    const { house, result } = await runNamed("command", name, request);
-    return withCookies(house, name, result);
+    const { app, result } = await runNamed("command", name, request);
+    return withCookies(app, name, result);
   });
 }

@@ -5,8 +5,8 @@ import { pictureOf } from "@/server/vaults/pictures";
 export async function GET(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
   return answering(request, async () => {
     const { id } = await params;
-    const { house, caller } = await pageCaller(request);
-    const png = await pictureOf.execute(house, { id }, caller);
+    const { app, caller } = await pageCaller(request);
+    const png = await pictureOf.execute(app, { id }, caller);
     return new Response(new Uint8Array(png), {
       headers: {
         "content-type": "image/png",

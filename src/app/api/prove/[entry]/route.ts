@@ -6,14 +6,14 @@ import { proveEntry } from "@/server/signin/sealed";
 export async function POST(request: Request, { params }: { params: Promise<{ entry: string }> }): Promise<Response> {
   return answering(request, async () => {
     const { entry } = await params;
-    const { house, caller } = await pageCaller(request);
-    requireOrigin(request, house);
+    const { app, caller } = await pageCaller(request);
+    requireOrigin(request, app);
     if (caller.kind !== "person") throw new Refused("signed-out", "Sign in first.");
     const seenAs = {
       userAgent: request.headers.get("user-agent") ?? "",
       acceptLanguage: request.headers.get("accept-language") ?? "",
     };
-    const result = await proveEntry(house, caller, seenAs, entry, request.signal);
+    const result = await proveEntry(app, caller, seenAs, entry, request.signal);
     return json({ ok: true, result });
   });
 }
