@@ -22,10 +22,10 @@ import {
   journalNames,
   memberships,
   nodes,
+  personStates,
   persons,
   places,
   sightings,
-  personStates,
   vaults,
 } from "../src/server/database/schema";
 import type { Galtry } from "../src/server/galtry";
@@ -102,7 +102,8 @@ export async function buildLarge(app: Galtry, size: Size, now = Date.now()): Pro
   const commandId = id();
   const valid = { validFrom: began, commandId };
   const write = <T>(work: Parameters<typeof app.writer.write<T>>[0]) => app.writer.write(work);
-  const owner = (await app.db.query.personStates.findFirst({ where: (row, { eq }) => eq(row.role, "owner") }))!.personId;
+  const owner = (await app.db.query.personStates.findFirst({ where: (row, { eq }) => eq(row.role, "owner") }))!
+    .personId;
 
   // The indexes of a long Journal are many times what is held in memory otherwise.
   await write((tx) => tx.run(sql`pragma cache_size = -400000`));
@@ -311,7 +312,7 @@ async function writeJournal(
       const line = {
         seq: ++seq,
         at: began + Math.round((i / count) * 299 * DAY),
-        act: reveals ? "vaults.reveal" : "signIn.end",
+        act: reveals ? "vaults.revealField" : "signIn.handOver",
         outcome: "done" as const,
         person: people[spread(i * 3, people.length)]!,
         node,

@@ -23,20 +23,11 @@ interface ProofChange {
 }
 
 /** @param address from which it is paired: of one, only so many are */
-export async function lanyardByHand(
-  app: App,
-  personId: string,
-  url = app.url,
-  address = "127.0.0.1",
-): Promise<ByHand> {
+export async function lanyardByHand(app: App, personId: string, url = app.url, address = "127.0.0.1"): Promise<ByHand> {
   const key = await generateKeyPair("ES256");
   const nobody = { kind: "nobody" as const, address, browser: "", knownBrowser: null };
   const thumbprint = await calculateJwkThumbprint(await exportJWK(key.publicKey), "sha256");
-  const started = await startPairing.execute(
-    app.galtry,
-    { browser: "By hand", version: "0.1.0", thumbprint },
-    nobody,
-  );
+  const started = await startPairing.execute(app.galtry, { browser: "By hand", version: "0.1.0", thumbprint }, nobody);
   await confirmPairing.execute(
     app.galtry,
     { userCode: started.userCode },

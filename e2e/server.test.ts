@@ -6,10 +6,10 @@ import { freePort } from "../demo/freePort";
 import { METRICS_TOKEN } from "../demo/inProcess";
 import { DEMO_PASSWORD } from "../demo/organisation";
 import { checkChain } from "../src/core/journal/chain";
-import { giveAccess, endAccess } from "../src/server/access/grants";
+import { endAccess, giveAccess } from "../src/server/access/grants";
 import { hideNumber } from "../src/server/opaqueNumber";
 import { suspendPerson } from "../src/server/people/persons";
-import { answers, type App, startHouse } from "./house";
+import { type App, answers, startHouse } from "./house";
 import { type ByHand, lanyardByHand } from "./lanyardByHand";
 
 let app: App;
@@ -65,13 +65,13 @@ describe("whether it is well", () => {
     const metrics = (authorization?: string) =>
       fetch(`${app.url}/metrics`, { headers: authorization ? { authorization } : {} });
     const page = await pageOf("hanna.quist@tarrowick.example");
-    await page("query", "frontdesk.lines");
+    await page("query", "frontdesk.frontDesk");
     expect((await metrics()).status).toBe(404);
     expect((await metrics("Bearer something of that length")).status).toBe(404);
     const answer = await metrics(`Bearer ${METRICS_TOKEN}`);
     expect(answer.status).toBe(200);
     const text = await answer.text();
-    expect(text).toContain('galtry_acts_total{act="frontdesk.lines",outcome="done"}');
+    expect(text).toContain('galtry_acts_total{act="frontdesk.frontDesk",outcome="done"}');
     for (const unsaid of ["Hanna", "tarrowick.example", ...app.built.people.values()])
       expect(text).not.toContain(unsaid);
   });
@@ -117,12 +117,12 @@ describe("a Lanyard's proofs", () => {
 
   test("what Galtry runs itself has no address, nor has what is a page's", async () => {
     for (const name of [
-      "signIn.begin",
-      "signIn.end",
+      "signIn.beginSignIn",
+      "signIn.handOver",
       "signIn.claimCode",
-      "lanyard.byToken",
-      "access.give",
-      "vaults.reveal",
+      "lanyard.lanyardFor",
+      "access.giveAccess",
+      "vaults.revealField",
     ]) {
       const answer = await maren.post(`run/${name}`, { entryId });
       expect({ name, status: answer.status }).toEqual({ name, status: 404 });
@@ -167,13 +167,13 @@ describe("requests", () => {
   test("a person who is suspended is out at once, with page, stream and Lanyard", async () => {
     const page = await pageOf("silas.penhale@tarrowick.example");
     const lanyard = await lanyardByHand(app, app.built.people.get("silas")!);
-    expect((await page("query", "frontdesk.lines")).status).toBe(200);
+    expect((await page("query", "frontdesk.frontDesk")).status).toBe(200);
     expect((await lanyard.post("run/lanyard.keys", {})).status).toBe(200);
     const stream = lanyard.live();
     await new Promise((resolve) => setTimeout(resolve, 500));
     await suspendPerson.execute(app.galtry, { personId: app.built.people.get("silas")!, why: "" }, by("hanna"));
     expect(await stream).toContain("event: ended");
-    expect((await page("query", "frontdesk.lines")).status).toBe(401);
+    expect((await page("query", "frontdesk.frontDesk")).status).toBe(401);
     expect((await lanyard.post("run/lanyard.keys", {})).status).toBe(401);
   });
 });
@@ -244,7 +244,7 @@ describe("two processes on one file", () => {
       await pageOf("maren.pohl@tarrowick.example", url),
     ];
     const pins = Array.from({ length: 40 }, (_, i) =>
-      (i % 2 ? here : there)("command", "frontdesk.pin", { entryId, pinned: i % 4 < 2 }),
+      (i % 2 ? here : there)("command", "frontdesk.pinEntry", { entryId, pinned: i % 4 < 2 }),
     );
     for (const pinned of await Promise.all(pins)) expect(pinned.status).toBe(200);
     await endAccess.execute(app.galtry, { grantId }, by("harriet"));

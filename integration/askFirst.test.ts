@@ -5,7 +5,14 @@ import { CANARY, type Fixture, give, type Kind, makeFixture } from "../demo/fixt
 import { type InProcess, inProcess } from "../demo/inProcess";
 import { USUAL_RULES } from "../src/core/access/houseRules";
 import { acceptAccess, setHouseNote } from "../src/server/access/accepting";
-import { requestApproval, closeApproval, useInEmergency, answerApproval, setApproval, approvalsToGive } from "../src/server/access/askFirst";
+import {
+  answerApproval,
+  approvalsToGive,
+  closeApproval,
+  requestApproval,
+  setApproval,
+  useInEmergency,
+} from "../src/server/access/askFirst";
 import { createHandover } from "../src/server/access/handover";
 import type { Caller } from "../src/server/caller";
 import { notices } from "../src/server/database/schema";
@@ -24,7 +31,7 @@ import { moveNodes } from "../src/server/vaults/moving";
 import { revealField } from "../src/server/vaults/revealing";
 import { markSeparate } from "../src/server/vaults/separating";
 import { changeSigningIn } from "../src/server/vaults/signingIn";
-import { exportPart, exportEntries } from "../src/server/vaults/takingOut";
+import { exportEntries, exportPart } from "../src/server/vaults/takingOut";
 import { createVault } from "../src/server/vaults/vaults";
 
 let app: InProcess;
@@ -143,7 +150,9 @@ describe("an entry that asks first", () => {
     expect(await code(yes(own, "steward"))).toBe("not-found");
     expect((await approvalsToGive.execute(db(), {}, f.as("steward"))).some(({ id }) => id === own)).toBe(false);
     const yesId = await ask("use");
-    expect(await code(answerApproval.execute(db(), { yesId, yes: false, word: "" }, f.as("steward")))).toBe("bad-input");
+    expect(await code(answerApproval.execute(db(), { yesId, yes: false, word: "" }, f.as("steward")))).toBe(
+      "bad-input",
+    );
     await answerApproval.execute(db(), { yesId, yes: false, word: "Not on a Sunday" }, f.as("steward"));
     const page = await entryPage.execute(db(), { entryId }, f.as("use"));
     expect(page.yes?.asked).toMatchObject({ state: "no", word: "Not on a Sunday" });

@@ -5,11 +5,11 @@ import { type Fixture, give, type Kind, makeFixture } from "../demo/fixture";
 import { type InProcess, inProcess } from "../demo/inProcess";
 import {
   answerRequest,
-  requestAccess,
-  requestList,
   listedEntries,
   passRequestOn,
   remindOfRequests,
+  requestAccess,
+  requestList,
   setListed,
   withdrawRequest,
 } from "../src/server/access/asking";
@@ -93,7 +93,11 @@ describe("asking", () => {
   });
 
   test("a yes that would lower what a group gives is refused in words", async () => {
-    const { groupId } = await createGroup.execute(db(), { name: `Till Team ${number}`, description: "" }, f.as("owner"));
+    const { groupId } = await createGroup.execute(
+      db(),
+      { name: `Till Team ${number}`, description: "" },
+      f.as("owner"),
+    );
     await setMember.execute(db(), { groupId, personId: f.ids.nothing }, f.as("owner"));
     await giveAccess.execute(
       db(),

@@ -23,9 +23,8 @@ beforeAll(async () => {
     userName: "u",
     password: "canary-slow-sign-in",
   };
-  slowEntryId = (
-    await addEntry.execute(app.galtry, { parentId: f.vaultId, captured: false, values }, f.as("steward"))
-  ).entryId;
+  slowEntryId = (await addEntry.execute(app.galtry, { parentId: f.vaultId, captured: false, values }, f.as("steward")))
+    .entryId;
 });
 afterAll(() => app.close());
 

@@ -36,21 +36,21 @@ import {
 import { binEntry, emptyBins, eraseEntry, eraseFolder, restoreEntry } from "../src/server/vaults/bin";
 import { convertEntry } from "../src/server/vaults/convert";
 import { carryPreview, duplicateNodes, moveAcross } from "../src/server/vaults/copying";
-import { restoreVersion, earlierVersions, revealEarlier } from "../src/server/vaults/earlier";
+import { earlierVersions, restoreVersion, revealEarlier } from "../src/server/vaults/earlier";
 import { addEntry, changeEntry } from "../src/server/vaults/entries";
 import { entryPage } from "../src/server/vaults/entryPage";
 import { binFolder, createFolder } from "../src/server/vaults/folders";
-import { changeKind, closeKind, deleteKind, kindList, createKind, setKindPicture } from "../src/server/vaults/kinds";
+import { changeKind, closeKind, createKind, deleteKind, kindList, setKindPicture } from "../src/server/vaults/kinds";
 import { moveNodes } from "../src/server/vaults/moving";
 import { pictureOf, setPicture, setVaultPicture } from "../src/server/vaults/pictures";
 import { revealField } from "../src/server/vaults/revealing";
 import { markSeparate, separatePreview } from "../src/server/vaults/separating";
 import { setField, tagEntries } from "../src/server/vaults/several";
-import { setPasswordOnReveal, changeSigningIn } from "../src/server/vaults/signingIn";
+import { changeSigningIn, setPasswordOnReveal } from "../src/server/vaults/signingIn";
 import { removeSite, saveSite, siteList } from "../src/server/vaults/sites";
-import { setExporters, sweepExports, exportPart, exportEntries, exporterList } from "../src/server/vaults/takingOut";
+import { exportEntries, exporterList, exportPart, setExporters, sweepExports } from "../src/server/vaults/takingOut";
 import { tickCode } from "../src/server/vaults/ticks";
-import { deleteVault, createVault, vaultLedger, vaultList } from "../src/server/vaults/vaults";
+import { createVault, deleteVault, vaultLedger, vaultList } from "../src/server/vaults/vaults";
 import { attachFile, fetchFile } from "./attaching";
 
 let app: InProcess;
@@ -751,9 +751,9 @@ describe("taking out", () => {
       { nodeId: folderId, before: null, personId: null, acts: null },
       f.as("steward"),
     );
-    expect(lines.filter((line) => line.act === "vaults.takeOut" && !line.refused).map((line) => line.says)).toEqual([
-      "exported 2 entries from Paper, as exchange JSON, encrypted: “moving house”",
-    ]);
+    expect(
+      lines.filter((line) => line.act === "vaults.exportEntries" && !line.refused).map((line) => line.says),
+    ).toEqual(["exported 2 entries from Paper, as exchange JSON, encrypted: “moving house”"]);
     expect(JSON.stringify(lines)).not.toContain(CANARY);
   });
 
@@ -796,7 +796,7 @@ describe("taking out", () => {
       { nodeId: f.vaultId, before: null, personId: null, acts: null },
       f.as("steward"),
     );
-    const said = lines.filter((line) => line.act === "vaults.setTakers" && !line.refused).map((line) => line.says);
+    const said = lines.filter((line) => line.act === "vaults.setExporters" && !line.refused).map((line) => line.says);
     expect(said[0]).toContain("let only its stewards export");
     expect(said[1]).toContain("Person edit, Person use");
   });

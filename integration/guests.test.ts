@@ -4,7 +4,7 @@ import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import { type Fixture, give, KINDS, type Kind, makeFixture, PASSWORD } from "../demo/fixture";
 import { type InProcess, inProcess } from "../demo/inProcess";
 import { USUAL_RULES } from "../src/core/access/houseRules";
-import { inviteGuest, endGuest, guestList, renewGuestLink } from "../src/server/access/guests";
+import { endGuest, guestList, inviteGuest, renewGuestLink } from "../src/server/access/guests";
 import type { Caller } from "../src/server/caller";
 import { notices } from "../src/server/database/schema";
 import { frontDesk } from "../src/server/frontdesk/frontDesk";
@@ -220,7 +220,7 @@ test("whatever a guest asks, nothing outside their folder is in the answer", asy
   };
   await expect(changeEntry.execute(db(), late, guest)).rejects.toMatchObject({
     code: "conflict",
-    message: "Somebody changed this entry while you were editing it.",
+    message: "Someone changed this entry while you were editing it.",
     data: { by: null },
   });
   // The numbers of their lines say nothing of how much happens elsewhere.
@@ -252,7 +252,8 @@ test("whatever somebody asks who has Use of one entry, nothing but it, its vault
 });
 
 test("of a separate place in the folder that has other stewards, neither what guests have there nor what they saw is told", async () => {
-  const inner = (await createFolder.execute(db(), { parentId: folderId, name: "Inner" }, f.as("administrator"))).folderId;
+  const inner = (await createFolder.execute(db(), { parentId: folderId, name: "Inner" }, f.as("administrator")))
+    .folderId;
   const values = { name: "Canarysafe", signInPage: "https://canarysafe.example/in", password: "s/73" };
   const safe = await addEntry.execute(db(), { parentId: inner, captured: false, values }, f.as("administrator"));
   await markSeparate.execute(db(), { folderId: inner, separate: true }, f.as("administrator"));

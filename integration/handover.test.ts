@@ -5,10 +5,10 @@ import { CANARY, CANARY_USER, type Fixture, makeFixture } from "../demo/fixture"
 import { type InProcess, inProcess } from "../demo/inProcess";
 import { fromBase64, fromBase64Url, fromUtf8, open, randomBytes, toBase64Url } from "../src/core/crypto";
 import {
+  createHandover,
   handoverBinding,
   handoverList,
   lookAtHandover,
-  createHandover,
   openHandover,
   sweepHandovers,
   withdrawHandover,

@@ -137,7 +137,7 @@ describe("backup, restore, rotation", () => {
     ).toContain("not the one");
     rmSync(place.GALTRY_DATA, { recursive: true, force: true });
     const { status, out } = script("restore", [backup()], place);
-    expect(out).toContain("What was revoked since the backup was made may be live again");
+    expect(out).toContain("What was revoked since the backup may be live again");
     expect(status).toBe(0);
     const restored = await startGaltry(readConfiguration({ ...app.environment, ...place }));
     expect(
@@ -145,7 +145,7 @@ describe("backup, restore, rotation", () => {
         .value,
     ).toBe(CANARY);
     await closeGaltry(restored);
-    expect(script("checkJournal", [], place).out).toContain("whole");
+    expect(script("checkJournal", [], place).out).toContain("complete");
     expect(script("restore", [backup()], place).out).toContain("is not empty");
   });
 
@@ -164,11 +164,11 @@ describe("backup, restore, rotation", () => {
     ).toBe(CANARY);
     expect(readFileSync(path.join(data(), "keys.json"), "utf8")).not.toBe(before);
     expect(script("checkJournal").out).toContain("not the one that this data was locked with");
-    expect(script("checkJournal", [], { GALTRY_ROOT_KEY_FILE: next }).out).toContain("whole");
+    expect(script("checkJournal", [], { GALTRY_ROOT_KEY_FILE: next }).out).toContain("complete");
     app.environment.GALTRY_ROOT_KEY_FILE = next;
     // A key file cut off in the middle of writing is never in place of the whole one.
     writeFileSync(path.join(data(), "keys.json.1.new"), "{");
-    expect(script("checkJournal").out).toContain("whole");
+    expect(script("checkJournal").out).toContain("complete");
   });
 
   test("a link for a locked-out owner is made on the server, journaled and told", async () => {
@@ -213,7 +213,7 @@ describe("the journal", () => {
 
   test("a name can be erased without breaking the chain", async () => {
     await app.galtry.db.run(sql`delete from journal_names where name = 'Person leaver'`);
-    expect(check().out).toContain("whole");
+    expect(check().out).toContain("complete");
     expect(check().out).toMatch(/erased names: [1-9]/);
   });
 

@@ -4,7 +4,13 @@ import { afterAll, beforeAll, beforeEach, expect, test } from "vitest";
 import { type Fixture, give, type Kind, makeFixture } from "../demo/fixture";
 import { type InProcess, inProcess } from "../demo/inProcess";
 import { carriesSecret, tracesOf } from "../src/core/signin/carries";
-import { closeLetterbox, sendToLetterbox, createLetterbox, letterboxList, lookAtLetterbox } from "../src/server/access/letterbox";
+import {
+  closeLetterbox,
+  createLetterbox,
+  letterboxList,
+  lookAtLetterbox,
+  sendToLetterbox,
+} from "../src/server/access/letterbox";
 import { notices, OUTSIDE } from "../src/server/database/schema";
 import { journalPage } from "../src/server/journal/page";
 import { markLeaver } from "../src/server/people/persons";
@@ -59,7 +65,10 @@ test("a stranger with the link reads who asks for what, drops it in once, and is
   const [box] = await boxes();
   const entryId = box!.entryId!;
   const page = await entryPage.execute(db(), { entryId }, f.as("steward"));
-  expect(page).toMatchObject({ name: "The new alarm", description: "dropped in by Pia of the alarm firm" });
+  expect(page).toMatchObject({
+    name: "The new alarm",
+    description: "received through a letterbox from Pia of the alarm firm",
+  });
   // What was left empty is no field; what is there is secret, and known to somebody outside alone.
   const fields = page.fields.filter(({ id }) => id.startsWith("extra:"));
   expect(fields.map(({ label, class: kind, value }) => [label, kind, value])).toEqual([["Code", "secret", null]]);

@@ -5,11 +5,11 @@ import { CANARY, type Fixture, makeFixture } from "../demo/fixture";
 import { type InProcess, inProcess } from "../demo/inProcess";
 import { randomBytes, toBase64Url } from "../src/core/crypto";
 import {
+  createHandover,
   handoverList,
   lookAtHandover,
-  sendHandoverCode,
-  createHandover,
   openHandover,
+  sendHandoverCode,
 } from "../src/server/access/handover";
 import { ConfigurationError, readConfiguration } from "../src/server/configuration";
 import { handovers, mails, notices } from "../src/server/database/schema";

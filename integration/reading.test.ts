@@ -24,7 +24,7 @@ test("what the thread reads is what this one reads; refusals keep their reason; 
   const here = await ledger("steward");
   const reading = new ReadingThread(db());
   db().reading = reading;
-  expect(await reading.read({ name: "vaults.ledger", input: {}, caller: f.as("steward"), at: 1 })).toBeNull();
+  expect(await reading.read({ name: "vaults.vaultLedger", input: {}, caller: f.as("steward"), at: 1 })).toBeNull();
   await expect.poll(() => reading.ready, { timeout: 30_000 }).toBe(true);
   const asked: string[] = [];
   const read = reading.read.bind(reading);

@@ -4,11 +4,11 @@ import { afterAll, beforeAll, beforeEach, describe, expect, test } from "vitest"
 import { type Fixture, give, type Kind, makeFixture } from "../demo/fixture";
 import { type InProcess, inProcess } from "../demo/inProcess";
 import {
-  finishRound,
+  answerInRound,
   continueRounds,
+  finishRound,
   roundPage,
   roundsToDo,
-  answerInRound,
   setRounds,
   startRound,
 } from "../src/server/access/rounds";
@@ -116,8 +116,8 @@ describe("a round", () => {
     expect(done).toMatchObject({ changes: 2, confirmed: 3, lower: 1, end: 1 });
     const { draft } = await ownSlip.execute(db(), {}, f.as("steward"));
     expect(draft!.changes.map(({ text }) => text).sort()).toEqual([
-      "Person guest: Edit on Gate is taken away",
-      "Person reveal: Use on Gate instead of Reveal",
+      "Change Person reveal from Reveal to Use on Gate",
+      "End Person guest’s Edit on Gate",
     ]);
     const { id: slipId, revision, said } = draft!;
     await applySlip.execute(db(), { slipId, revision, ground: said.ground, why: "the round" }, f.as("steward"));

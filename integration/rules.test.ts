@@ -8,7 +8,7 @@ import { fromBase64 } from "../src/core/crypto";
 import { unpack } from "../src/core/packed";
 import { keptAlready, userMarkOf } from "../src/core/signin/keptAlready";
 import { tellOfExpiry } from "../src/server/access/expiry";
-import { changeAccess, giveAccess, endAccess } from "../src/server/access/grants";
+import { changeAccess, endAccess, giveAccess } from "../src/server/access/grants";
 import { whoCanDoWhat } from "../src/server/access/who";
 import { whyEnded } from "../src/server/access/whyEnded";
 import { entryVersions, journal, places, sessions, signIns } from "../src/server/database/schema";
@@ -19,10 +19,10 @@ import { compareLogin, guardedFill, keyList } from "../src/server/lanyard/keys";
 import { createGroup, removeMember, setMember } from "../src/server/people/groups";
 import {
   addPerson,
-  reinstate,
   changeRole,
   markLeaver,
   ownNotices,
+  reinstate,
   renewLink,
   suspendPerson,
 } from "../src/server/people/persons";
@@ -33,7 +33,7 @@ import { beginSignIn } from "../src/server/signin/sealed";
 import { binEntry, restoreEntry } from "../src/server/vaults/bin";
 import { addEntry, changeEntry } from "../src/server/vaults/entries";
 import { entryPage } from "../src/server/vaults/entryPage";
-import { binFolder, DEEPEST, createFolder, restoreFolder } from "../src/server/vaults/folders";
+import { binFolder, createFolder, DEEPEST, restoreFolder } from "../src/server/vaults/folders";
 import { moveNodes, movePreview } from "../src/server/vaults/moving";
 import { revealField } from "../src/server/vaults/revealing";
 import { changeSigningIn } from "../src/server/vaults/signingIn";
@@ -270,7 +270,7 @@ describe("people", () => {
     expect((await signIn.execute(db(), { mail, password: PASSWORD }, known)).signedIn).toBe(true);
     // One counted line, and nothing of the unknown address.
     await journalFailures.execute(db(), {}, { kind: "server" }, Date.now() + 2 * 60_000);
-    const lines = await db().db.select().from(journal).where(eq(journal.act, "people.failedSignIns"));
+    const lines = await db().db.select().from(journal).where(eq(journal.act, "people.journalFailures"));
     expect(lines.map((line) => line.person)).toEqual([f.ids.use]);
     expect(JSON.parse(lines[0]!.details).count).toBe(8);
     const all = JSON.stringify((await db().opened.client.execute("select * from attempts")).rows);

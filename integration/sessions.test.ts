@@ -9,9 +9,9 @@ import { journalFailures } from "../src/server/housekeeping";
 import { addPerson, endEverything, renewLink } from "../src/server/people/persons";
 import {
   endSession,
-  renewSession,
   ownDevices,
   proveAgain,
+  renewSession,
   SESSION_IDLE_MS,
   SESSION_LONGEST_MS,
   sessionCaller,
@@ -98,7 +98,7 @@ describe("signing in", () => {
     await enter("nothing", "canary-typed-wrong", from("192.0.2.110"));
     await enter("nothing", "canary-typed-wrong", from("192.0.2.110"));
     await journalFailures.execute(db(), {}, { kind: "server" }, Date.now() + 2 * MINUTE);
-    const lines = await db().db.select().from(journal).where(eq(journal.act, "people.failedSignIns"));
+    const lines = await db().db.select().from(journal).where(eq(journal.act, "people.journalFailures"));
     const line = lines.find((one) => JSON.stringify(one).includes(f.ids.nothing))!;
     expect(JSON.parse(line.details)).toMatchObject({ count: 2 });
     expect(JSON.stringify(await db().db.select().from(journal))).not.toContain("canary-typed-wrong");

@@ -7,12 +7,12 @@ import { setApproval } from "../src/server/access/askFirst";
 import { entries, journal, sightings } from "../src/server/database/schema";
 import { updatePassword } from "../src/server/lanyard/keys";
 import { convertEntry } from "../src/server/vaults/convert";
-import { restoreVersion, earlierVersions } from "../src/server/vaults/earlier";
+import { earlierVersions, restoreVersion } from "../src/server/vaults/earlier";
 import { addEntry, changeEntry } from "../src/server/vaults/entries";
 import { entryPage } from "../src/server/vaults/entryPage";
-import { changeKind, deleteKind, kindOf, createKind } from "../src/server/vaults/kinds";
+import { changeKind, createKind, deleteKind, kindOf } from "../src/server/vaults/kinds";
 import { setField, tagEntries } from "../src/server/vaults/several";
-import { setPasswordOnReveal, changeSigningIn, changeSteps } from "../src/server/vaults/signingIn";
+import { changeSigningIn, changeSteps, setPasswordOnReveal } from "../src/server/vaults/signingIn";
 
 let app: InProcess;
 let f: Fixture;

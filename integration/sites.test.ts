@@ -88,9 +88,7 @@ describe("sites that let one in", () => {
     const answer = await signIn(await keep(host, kept));
     expect(answer.outcome).toBe("signed-in");
     expect(await landingOf(answer)).toContain("Signed in as");
-    expect(JSON.stringify(answer)).not.toContain(
-      app.standins.sites.find((one) => one.host === host)!.account.password,
-    );
+    expect(JSON.stringify(answer)).not.toContain(app.standins.sites.find((one) => one.host === host)!.account.password);
   });
 
   test("quillbrook.localhost, with a code; two at once do not send the same one", { timeout: 90_000 }, async () => {

@@ -4,17 +4,17 @@ import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import { type Fixture, give, type Kind, makeFixture } from "../demo/fixture";
 import { type InProcess, inProcess } from "../demo/inProcess";
 import { unpack } from "../src/core/packed";
-import { giveAccess, endAccess } from "../src/server/access/grants";
+import { endAccess, giveAccess } from "../src/server/access/grants";
 import { accessGrid, gridVaults } from "../src/server/access/grid";
 import {
   answerSlip,
   applySlip,
-  draftSlip,
   discardSlip,
+  draftSlip,
   ownSlip,
-  withdrawSlip,
   undoSlip,
   waitingSlips,
+  withdrawSlip,
 } from "../src/server/access/slip";
 import { takeableNodes, takeStewardship } from "../src/server/access/stewardship";
 import { whoCanDoWhat } from "../src/server/access/who";
@@ -85,8 +85,8 @@ describe("a slip", () => {
   test("says who would gain what, changes nothing until it is applied, and is taken back as a whole", async () => {
     const slip = (await draft("steward", [set(folderId, "nothing", "reveal"), set(folderId, "guest", "use")]))!;
     expect(slip.changes.map(({ text }) => text)).toEqual([
-      "Person nothing: Reveal on Tills",
-      "Person guest: Use on Tills",
+      "Give Person nothing Reveal on Tills",
+      "Give Person guest Use on Tills",
     ]);
     const gains = slip.said.lines.map(({ people, before, after, what, first }) => ({
       who: people.map(({ name }) => name),

@@ -48,11 +48,7 @@ await Promise.all(
           userName: "u",
           password: `canary-${done}`,
         };
-        const { entryId, versionId } = await addEntry.execute(
-          app,
-          { parentId: vaultId, captured: false, values },
-          by,
-        );
+        const { entryId, versionId } = await addEntry.execute(app, { parentId: vaultId, captured: false, values }, by);
         await changeEntry.execute(
           app,
           { entryId, baseVersionId: versionId, captured: false, values: { ...values, notes: "changed" } },

@@ -91,7 +91,7 @@ type Compared = { answer: "kept" | "new" } | { answer: "changed"; entries: Offer
 async function comparedWith(keys: Keys, { page, userName, password }: Captured): Promise<Compared> {
   const kept = keptAlready(keys.keys, page, userMarkOf(fromBase64(keys.markKey), userName));
   if (kept.answer !== "compare") return kept;
-  return ask<Compared>("lanyard.compare", { entryIds: kept.ids.slice(0, 20), password }).catch((error) => {
+  return ask<Compared>("lanyard.compareLogin", { entryIds: kept.ids.slice(0, 20), password }).catch((error) => {
     if (error instanceof Refusal) return { answer: "kept" as const };
     throw error;
   });
@@ -144,6 +144,6 @@ export async function update(
 export async function never(tabId: number): Promise<void> {
   const login = await captured(tabId);
   await setCaptured(tabId, null);
-  if (login) await ask("lanyard.neverKeep", { page: plainAddress(login.page) }).catch(() => undefined);
+  if (login) await ask("lanyard.neverOffer", { page: plainAddress(login.page) }).catch(() => undefined);
   await refreshKeys();
 }

@@ -91,7 +91,7 @@ export async function takeToken(): Promise<boolean> {
 export async function disconnect(): Promise<void> {
   const connection = await disk("connection");
   if (connection.state === "connected")
-    await ask("lanyard.end", { why: t.disconnectedInTheBrowser }).catch(() => undefined);
+    await ask("lanyard.endLanyard", { why: t.disconnectedInTheBrowser }).catch(() => undefined);
   await forget({ state: "none", address: connection.address, ended: null });
 }
 
@@ -141,7 +141,7 @@ async function refresh(): Promise<void> {
   if ((await disk("connection")).state !== "connected") return;
   try {
     const before = (await memory("keys"))?.keys ?? [];
-    const keys = await ask<Omit<Keys, "fetchedAt">>("lanyard.keys", {});
+    const keys = await ask<Omit<Keys, "fetchedAt">>("lanyard.keyList", {});
     await setMemory({ keys: { ...keys, fetchedAt: Date.now() } });
     const still = new Set(keys.keys.map((key) => key.id));
     const gone = await removeCookies((cookie) => !still.has(cookie.entryId));
@@ -205,7 +205,7 @@ export async function testConnection(): Promise<{
     origins: ["http://*/*", "https://*/*"],
   });
   try {
-    const { person } = await ask<{ person: string }>("lanyard.keys", {});
+    const { person } = await ask<{ person: string }>("lanyard.keyList", {});
     return { reached: true, version, person, mayCookies };
   } catch {
     const connection = await disk("connection");

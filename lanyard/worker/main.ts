@@ -181,7 +181,7 @@ async function fromWindow(message: WindowAsk): Promise<unknown> {
       return guardedFill(message.entryId, message.tabId);
     case "ask-for-site":
       // Of the address only what says which site it is.
-      return call("access.askForSite", { page: plainAddress(message.page), why: message.why }).then(
+      return call("access.requestLogin", { page: plainAddress(message.page), why: message.why }).then(
         () => null,
         (error: Error) => error.message,
       );

@@ -128,7 +128,7 @@ export async function landed(tabId: number, kind: string): Promise<void> {
   if (!landing) return;
   await setMemory({ landings: rest });
   const signedIn = !["sign-in", "identifier-first", "password-only-step"].includes(kind);
-  await ask("signIn.landed", { signInId: landing.signInId, signedIn }).catch(() => undefined);
+  await ask("signIn.reportLanding", { signInId: landing.signInId, signedIn }).catch(() => undefined);
   if (signedIn) return;
   const key = await keyOf(landing.entryId).catch(() => null);
   if (key)

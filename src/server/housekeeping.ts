@@ -33,7 +33,7 @@ const EVERY_MS = 5_000;
 
 /** One line a person and minute, once the minute is over. */
 export const journalFailures = command({
-  name: "people.failedSignIns",
+  name: "people.journalFailures",
   input: z.strictObject({}),
   by: ["server"],
   allow: () => undefined,

@@ -128,7 +128,7 @@ export const orRefused = (act: string) => (error: unknown) =>
 /** Writes "last seen": the idle limit moves while somebody works. */
 async function keepNow(app: Galtry, caller: Extract<Caller, { kind: "person" }>): Promise<void> {
   if (!caller.sessionId || !mayKeep(caller.sessionId, Date.now())) return;
-  await renewSession.execute(app, {}, caller).catch(orRefused("people.keepSession"));
+  await renewSession.execute(app, {}, caller).catch(orRefused("people.renewSession"));
 }
 
 /** Who calls from a page: a person with a session, or nobody. */

@@ -1,12 +1,19 @@
 import { acceptAccess, setHouseNote } from "./access/accepting";
-import { requestApproval, closeApproval, useInEmergency, answerApproval, setApproval, approvalsToGive } from "./access/askFirst";
+import {
+  answerApproval,
+  approvalsToGive,
+  closeApproval,
+  requestApproval,
+  setApproval,
+  useInEmergency,
+} from "./access/askFirst";
 import {
   answerRequest,
-  requestAccess,
-  requestList,
   listedEntries,
   passRequestOn,
   remindOfRequests,
+  requestAccess,
+  requestList,
   setListed,
   withdrawRequest,
 } from "./access/asking";
@@ -15,31 +22,39 @@ import { accessCells } from "./access/cells";
 import { endingSoon } from "./access/endingSoon";
 import { tellOfExpiry } from "./access/expiry";
 /** All commands and queries, by name. Tests walk it and try every one as every role. */
-import { changeAccess, giveAccess, endAccess } from "./access/grants";
+import { changeAccess, endAccess, giveAccess } from "./access/grants";
 import { accessGrid, gridVaults } from "./access/grid";
-import { inviteGuest, endGuest, guestList, renewGuestLink } from "./access/guests";
+import { endGuest, guestList, inviteGuest, renewGuestLink } from "./access/guests";
 import {
+  createHandover,
   handoverList,
   lookAtHandover,
-  sendHandoverCode,
-  createHandover,
   openHandover,
+  sendHandoverCode,
   sweepHandovers,
   withdrawHandover,
 } from "./access/handover";
-import { closeLetterbox, sendToLetterbox, createLetterbox, letterboxList, lookAtLetterbox } from "./access/letterbox";
-import { finishRound, continueRounds, roundPage, roundsToDo, answerInRound, setRounds, startRound } from "./access/rounds";
-import { giveSecondOpinion, secondOpinions, askSecondOpinion } from "./access/secondLook";
+import { closeLetterbox, createLetterbox, letterboxList, lookAtLetterbox, sendToLetterbox } from "./access/letterbox";
+import {
+  answerInRound,
+  continueRounds,
+  finishRound,
+  roundPage,
+  roundsToDo,
+  setRounds,
+  startRound,
+} from "./access/rounds";
+import { askSecondOpinion, giveSecondOpinion, secondOpinions } from "./access/secondLook";
 import {
   answerSlip,
   applySlip,
-  draftSlip,
   discardSlip,
-  previewChanges,
+  draftSlip,
   ownSlip,
-  withdrawSlip,
+  previewChanges,
   undoSlip,
   waitingSlips,
+  withdrawSlip,
   workedOut,
 } from "./access/slip";
 import { takeableNodes, takeStewardship } from "./access/stewardship";
@@ -54,33 +69,33 @@ import { compareLogin, guardedFill, keyList, neverOffer, updatePassword } from "
 import {
   confirmPairing,
   endLanyard,
-  renewLanyard,
   lanyardFor,
   pairingFor,
+  renewLanyard,
   startPairing,
   takeToken,
 } from "./lanyard/pairing";
 import { mailTried, takeMail } from "./mail/queue";
 import { groupList, groupPage } from "./people/groupPage";
-import { changeGroup, deleteGroup, endGroup, createGroup, removeMember, setMember } from "./people/groups";
+import { changeGroup, createGroup, deleteGroup, endGroup, removeMember, setMember } from "./people/groups";
 import { personPage } from "./people/personPage";
 import {
   addPerson,
-  reinstate,
   changeRole,
+  dismissNotices,
   endEverything,
   leaveDue,
   markLeaver,
   ownerLink,
   ownNotices,
   personList,
-  dismissNotices,
+  reinstate,
   renewLink,
   setEnd,
   subjectList,
   suspendPerson,
 } from "./people/persons";
-import { endSession, renewSession, ownDevices, proveAgain, signIn, signOut } from "./people/sessions";
+import { endSession, ownDevices, proveAgain, renewSession, signIn, signOut } from "./people/sessions";
 import { acceptLink, linkFor, organisationQuery, setUp } from "./people/setUp";
 import { changeRules, houseRules } from "./rules/rules";
 import { didNotWork } from "./signin/didNotWork";
@@ -102,15 +117,15 @@ import { binEntry, emptyBins, eraseEntry, eraseFolder, restoreEntry } from "./va
 import { compareRows } from "./vaults/comparing";
 import { convertEntry } from "./vaults/convert";
 import { carryPreview, duplicateNodes, moveAcross } from "./vaults/copying";
-import { restoreVersion, earlierVersions, revealEarlier } from "./vaults/earlier";
+import { earlierVersions, restoreVersion, revealEarlier } from "./vaults/earlier";
 import { addEntry, changeEntry } from "./vaults/entries";
 import { entryPage } from "./vaults/entryPage";
 import { folderPage } from "./vaults/folderPage";
 import { binFolder, createFolder, renameFolder, restoreFolder } from "./vaults/folders";
 import { beginImport, cancelImport, importChunk, publishImport, sweepImports } from "./vaults/importing";
 import { importPage, importProvable, undoImport } from "./vaults/importUndo";
-import { changeKind, closeKind, deleteKind, kindList, createKind, setKindPicture } from "./vaults/kinds";
-import { deleteMapping, saveMapping, mappingList } from "./vaults/mappings";
+import { changeKind, closeKind, createKind, deleteKind, kindList, setKindPicture } from "./vaults/kinds";
+import { deleteMapping, mappingList, saveMapping } from "./vaults/mappings";
 import { moveNodes, movePreview } from "./vaults/moving";
 import { pictureOf, setPicture, setVaultPicture } from "./vaults/pictures";
 import { vaultPlaces } from "./vaults/places";
@@ -118,12 +133,12 @@ import { revealField } from "./vaults/revealing";
 import { dropKeys, keyState, rotateAllKeys, rotateKey, rotateSome, stopRotation } from "./vaults/rotation";
 import { markSeparate, separatePreview } from "./vaults/separating";
 import { setField, tagEntries } from "./vaults/several";
-import { setPasswordOnReveal, changeSigningIn, changeSteps, tryPasswordAgain } from "./vaults/signingIn";
+import { changeSigningIn, changeSteps, setPasswordOnReveal, tryPasswordAgain } from "./vaults/signingIn";
 import { removeSite, saveSite, siteList } from "./vaults/sites";
 import { vaultTags } from "./vaults/tags";
-import { setExporters, sweepExports, exportPart, exportEntries, exporterList } from "./vaults/takingOut";
+import { exportEntries, exporterList, exportPart, setExporters, sweepExports } from "./vaults/takingOut";
 import { tickCode } from "./vaults/ticks";
-import { changeVault, deleteVault, saveLedgerView, createVault, vaultLedger, vaultList } from "./vaults/vaults";
+import { changeVault, createVault, deleteVault, saveLedgerView, vaultLedger, vaultList } from "./vaults/vaults";
 
 const ALL = [
   organisationQuery,

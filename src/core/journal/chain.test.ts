@@ -10,7 +10,7 @@ async function chain(length: number): Promise<ChainedLine[]> {
     const line: JournalLine = {
       seq,
       at: seq * 1000,
-      act: "access.give",
+      act: "access.giveAccess",
       outcome: "done",
       person: "p",
       node: "n",

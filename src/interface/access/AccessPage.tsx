@@ -118,9 +118,11 @@ function useEverybody(concerned: GridModel, at: number | null, wanted: boolean):
   useEffect(() => {
     if (!wanted || whole?.of === concerned) return;
     let gone = false;
-    void runQuery<GridModel>("access.grid", { vaultId: concerned.vault.id, at, everybody: true }).then((answer) => {
-      if (answer.ok && !gone) setWhole({ of: concerned, model: answer.result });
-    });
+    void runQuery<GridModel>("access.accessGrid", { vaultId: concerned.vault.id, at, everybody: true }).then(
+      (answer) => {
+        if (answer.ok && !gone) setWhole({ of: concerned, model: answer.result });
+      },
+    );
     return () => {
       gone = true;
     };

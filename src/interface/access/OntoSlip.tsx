@@ -10,12 +10,12 @@ import { type OwnSlip, toSend, withChange } from "./useSlip";
 
 /** Puts changes on one's open slip, where they wait with the others. @returns what was refused, or null */
 async function putOnSlip(changes: readonly Change[]): Promise<string | null> {
-  const read = await runQuery<OwnSlip>("access.slip", {});
+  const read = await runQuery<OwnSlip>("access.ownSlip", {});
   if (!read.ok) return read.refused.message;
   const { draft } = read.result;
   let all: readonly Change[] = (draft?.changes ?? []).map((one) => one.change);
   for (const change of changes) all = withChange(all, change);
-  const answer = await runCommand("access.draft", { changes: all.map(toSend), revision: draft?.revision ?? 0 });
+  const answer = await runCommand("access.draftSlip", { changes: all.map(toSend), revision: draft?.revision ?? 0 });
   return answer.ok ? null : answer.refused.message;
 }
 

@@ -99,7 +99,7 @@ export function SlipFoot({ state, zone, now, me, why, onApplied }: FootProps) {
           {slip.waiting.map((one) => (
             <p key={one.id} className="small">
               {t.waitingForApprovalSince(one.changes, sayTime(one.at, now, zone))}
-              <Act onPress={() => act("access.takeSlipBack", one.id)}>{t.withdraw}</Act>
+              <Act onPress={() => act("access.withdrawSlip", one.id)}>{t.withdraw}</Act>
             </p>
           ))}
           {wrong && (
@@ -211,7 +211,7 @@ const findStaff = findSubjects("staff");
 
 /** To whom else: they read it as far as they are steward, and say something. */
 function ShowSlip({ me, onClose }: { me: string; onClose: () => void }) {
-  const show = useCommand("access.showSlip");
+  const show = useCommand("access.askSecondOpinion");
   const done = useDone();
   const load = async (typed: string): Promise<SubjectChoice[] | null> =>
     (await findStaff(typed))?.filter(({ id }) => id !== me) ?? null;

@@ -51,8 +51,8 @@ export function Account({
   now: number;
 }) {
   const end = useCommand("people.endSession");
-  const endLanyard = useCommand("lanyard.end");
-  const putAway = useCommand("people.putAwayNotices");
+  const endLanyard = useCommand("lanyard.endLanyard");
+  const putAway = useCommand("people.dismissNotices");
   const [theme, setTheme] = useState<string | null>(null);
   const choose = (value: "light" | "dark" | "") => {
     setTheme(value);

@@ -62,7 +62,7 @@ export function ConnectLanyard({ person }: { person: string }) {
         );
       }
     }
-    const answer = await runCommand("lanyard.confirm", { userCode: pairing.userCode });
+    const answer = await runCommand("lanyard.confirmPairing", { userCode: pairing.userCode });
     setRunning(false);
     if (!answer.ok) {
       if (answer.refused.code === "prove-again") setPairing({ ...pairing, mustProve: true });

@@ -31,7 +31,7 @@ interface AskProps {
 
 /** What level, until when, what for: it goes to the stewards. */
 export function AskSheet({ nodeId, name, has, guest = false, stewards, zone, onClose }: AskProps) {
-  const ask = useCommand("access.ask");
+  const ask = useCommand("access.requestAccess");
   const done = useDone();
   const choices = LEVELS.filter((one) => rank(one) > rank(has) && !(guest && one === "steward"));
   const [level, setLevel] = useState<Level>(choices[0] ?? "use");

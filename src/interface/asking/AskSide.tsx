@@ -177,7 +177,7 @@ export function AskSide({ waiting, zone, now, me }: SideProps) {
 
 /** What somebody drafted and shows before it is applied, as far as one is steward oneself. */
 function Shown({ slip, zone, now, me }: { slip: ShownSlip } & Pick<SideProps, "zone" | "now" | "me">) {
-  const say = useCommand("access.sayOfSlip");
+  const say = useCommand("access.giveSecondOpinion");
   const [word, setWord] = useState("");
   return (
     <>
@@ -209,7 +209,7 @@ const TWO_WEEKS = 14 * 86_400_000;
 
 /** Lets it end, or extends it in one act. */
 function Ends({ one, zone, now }: { one: Ending; zone: string; now: number }) {
-  const extend = useCommand("access.change");
+  const extend = useCommand("access.changeAccess");
   const { grantId, level, from, until, why } = one;
   return (
     <li>
@@ -241,7 +241,7 @@ function Ends({ one, zone, now }: { one: Ending; zone: string; now: number }) {
 
 /** Somebody wants to use something now that asks a steward first. */
 function ToSay({ one, zone, now }: { one: ApprovalToGive; zone: string; now: number }) {
-  const answer = useCommand("access.sayYes");
+  const answer = useCommand("access.answerApproval");
   const done = useDone();
   const [saying, setSaying] = useState(false);
   const yes = async () => {
@@ -294,7 +294,7 @@ function ToSay({ one, zone, now }: { one: ApprovalToGive; zone: string; now: num
 }
 
 function Request({ ask, zone, now }: { ask: ToAnswer; zone: string; now: number }) {
-  const answer = useCommand("access.answer");
+  const answer = useCommand("access.answerRequest");
   const done = useDone();
   const [sheet, setSheet] = useState<"less" | "no" | "on" | null>(null);
   const until = ask.until === null ? "" : t.until2(sayTime(ask.until, now, zone));
@@ -355,7 +355,7 @@ interface SheetProps {
 
 /** Yes, but lower or shorter. */
 function LowerDialog({ ask, zone, onClose }: SheetProps & { zone: string; now: number }) {
-  const answer = useCommand("access.answer");
+  const answer = useCommand("access.answerRequest");
   const [level, setLevel] = useState<Level>(ask.level);
   const [until, setUntil] = useState(toLocal(ask.until, zone));
   return (
@@ -433,7 +433,7 @@ function SayNo({ title, reader, running, wrong, send, onClose }: SayNoProps) {
 }
 
 function PassOn({ ask, onClose }: SheetProps) {
-  const pass = useCommand("access.passAskOn");
+  const pass = useCommand("access.passRequestOn");
   const [to, setTo] = useState(ask.others[0]!.id);
   return (
     <Dialog title={t.passOnToAnotherSteward} open onClose={onClose}>
@@ -462,10 +462,13 @@ function PassOn({ ask, onClose }: SheetProps) {
 }
 
 function OwnRequest({ ask, zone, now }: { ask: Own; zone: string; now: number }) {
-  const withdraw = useCommand("access.withdrawAsk");
+  const withdraw = useCommand("access.withdrawRequest");
   const until = ask.until === null ? "" : t.until2(sayTime(ask.until, now, zone));
   const less = ask.given
-    ? t.except(levelWord(ask.given.level), ask.given.until === null ? "" : t.until2(sayTime(ask.given.until, now, zone)))
+    ? t.except(
+        levelWord(ask.given.level),
+        ask.given.until === null ? "" : t.until2(sayTime(ask.given.until, now, zone)),
+      )
     : "";
   return (
     <li>

@@ -181,7 +181,7 @@ function KeptMappings({ header, meanings, keepFolders, onTake }: KeptProps) {
   const [name, setName] = useState("");
   const [wrong, setWrong] = useState<string | null>(null);
   const load = () =>
-    runQuery<Mapping[]>("vaults.mappings", {}).then((answer) => {
+    runQuery<Mapping[]>("vaults.mappingList", {}).then((answer) => {
       const all = answer.ok ? answer.result.filter((one) => same(one.header, header)) : [];
       setKept(all);
       return all;
@@ -194,7 +194,7 @@ function KeptMappings({ header, meanings, keepFolders, onTake }: KeptProps) {
     });
   }, []);
   const keep = async () => {
-    const answer = await runCommand("vaults.keepMapping", { name, mapping: { header, meanings, keepFolders } });
+    const answer = await runCommand("vaults.saveMapping", { name, mapping: { header, meanings, keepFolders } });
     if (!answer.ok) return setWrong(answer.refused.message);
     setNaming(false);
     setTaken(name);
@@ -224,7 +224,7 @@ function KeptMappings({ header, meanings, keepFolders, onTake }: KeptProps) {
       {kept.some((one) => one.name === taken) && (
         <Button
           onPress={async () => {
-            await runCommand("vaults.forgetMapping", { mappingId: kept.find((one) => one.name === taken)!.id });
+            await runCommand("vaults.deleteMapping", { mappingId: kept.find((one) => one.name === taken)!.id });
             setTaken(null);
             void load();
           }}

@@ -58,7 +58,7 @@ export function useBringIn() {
   const read = async (file: string, bytes: Uint8Array, secret: string | null) => {
     setWrong(null);
     setBusy(secret === null ? t.readingTheFile : t.openingTheFile);
-    const kinds = await runQuery<{ own: Kind[] }>("vaults.kinds", {});
+    const kinds = await runQuery<{ own: Kind[] }>("vaults.kindList", {});
     const own = kinds.ok ? kinds.result.own : [];
     const { answer, wrong: refused } = await worker.ask<Opened>({ ask: "open", bytes, secret, own });
     if (refused !== null) return fail(refused);
@@ -85,12 +85,12 @@ export function useBringIn() {
   const createKind = async (kind: Kind): Promise<boolean> => {
     if (step.step !== "columns") return false;
     setWrong(null);
-    const made = await runCommand("vaults.makeKind", { kind: drawnFrom(kind) });
+    const made = await runCommand("vaults.createKind", { kind: drawnFrom(kind) });
     if (!made.ok) {
       fail(made.refused.message);
       return false;
     }
-    const kinds = await runQuery<{ own: Kind[] }>("vaults.kinds", {});
+    const kinds = await runQuery<{ own: Kind[] }>("vaults.kindList", {});
     const { answer } = await worker.ask<Opened>({ ask: "again", own: kinds.ok ? kinds.result.own : [] });
     if (answer && answer.shape !== "locked") setStep({ ...step, opened: answer });
     return true;

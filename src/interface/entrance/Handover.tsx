@@ -89,7 +89,7 @@ export function Handover() {
   };
   const askForCode = async () => {
     const { token } = parts.current!;
-    const answer = await runCommand("access.mailHandoverCode", { token, opener: opener() });
+    const answer = await runCommand("access.sendHandoverCode", { token, opener: opener() });
     setWrong(answer.ok ? null : answer.refused.message);
     await read();
   };

@@ -26,7 +26,7 @@ export function Letterbox() {
   const [values, setValues] = useState<readonly string[]>([]);
   const [from, setFrom] = useState("");
   const [done, setDone] = useState(false);
-  const drop = useCommand("access.dropIn");
+  const drop = useCommand("access.sendToLetterbox");
   useEffect(() => {
     token.current ||= takeLink();
     void runQuery<Look>("access.lookAtLetterbox", { token: token.current }).then((answer) => {

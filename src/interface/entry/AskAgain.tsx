@@ -15,7 +15,9 @@ export function AskAgain({ entry }: { entry: EntryView }) {
   const { prove, sheet } = useProving();
   const [refused, setRefused] = useState("");
   const turn = async () => {
-    const answer = await prove(() => runCommand("vaults.askAgain", { entryId: entry.id, askAgain: !entry.askAgain }));
+    const answer = await prove(() =>
+      runCommand("vaults.setPasswordOnReveal", { entryId: entry.id, askAgain: !entry.askAgain }),
+    );
     setRefused(answer.ok ? "" : answer.refused.message);
     if (answer.ok) router.refresh();
   };

@@ -36,7 +36,7 @@ export function AsksFirst({ entry }: { entry: EntryView }) {
 }
 
 function Sheet({ entry, onClose }: { entry: EntryView; onClose: () => void }) {
-  const save = useCommand("access.setAsksFirst");
+  const save = useCommand("access.setApproval");
   const [stewards, setStewards] = useState(String(entry.yes?.stewards ?? 1));
   const [minutes, setMinutes] = useState(String(entry.yes?.minutes ?? 30));
   const offered = [...new Set([...MINUTES, Number(minutes)])].sort((a, b) => a - b);

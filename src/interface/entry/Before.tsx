@@ -23,7 +23,7 @@ export function Before({ entry, now }: { entry: EntryView; now: number }) {
 }
 
 function Accept({ entry, note }: { entry: EntryView; note: string }) {
-  const accept = useCommand("access.accept");
+  const accept = useCommand("access.acceptAccess");
   return (
     <Notice style={{ marginBottom: 16 }} role="status">
       {t.acceptItToStartUsingIt(
@@ -49,7 +49,7 @@ interface YesProps {
 
 function FirstAYes({ entry, yes, now }: YesProps) {
   const [sheet, setSheet] = useState<"ask" | "emergency" | null>(null);
-  const close = useCommand("access.closeYes");
+  const close = useCommand("access.closeApproval");
   const { asked } = yes;
   const over = useOver(asked?.state === "yes" ? asked.until : null);
   const state = over ? undefined : asked?.state;
@@ -132,7 +132,7 @@ function WhySheet({
   how,
   onClose,
 }: Omit<YesProps, "now"> & { how: "ask" | "emergency"; onClose: () => void }) {
-  const send = useCommand(how === "ask" ? "access.askFirst" : "access.passEmergency");
+  const send = useCommand(how === "ask" ? "access.requestApproval" : "access.useInEmergency");
   const [why, setWhy] = useState("");
   return (
     <Dialog

@@ -10,7 +10,7 @@ import { beginFromSite as t } from "./strings";
 export function BeginFromSite({ vaultId, place }: { vaultId: string; place: { id: string } }) {
   const router = useRouter();
   const load = async () => {
-    const answer = await runQuery<{ sites: Site[] }>("vaults.sites", {});
+    const answer = await runQuery<{ sites: Site[] }>("vaults.siteList", {});
     return answer.ok ? answer.result.sites.map((site) => ({ ...site, note: site.signInPage })) : null;
   };
   return (

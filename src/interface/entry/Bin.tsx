@@ -19,13 +19,13 @@ export const sayDaysLeft = (binnedAt: number, now: number): string => {
 
 /** To where it was; where that is in the bin too, to a place that one says. */
 export function Restore({ entry }: { entry: EntryView }) {
-  const restore = useCommand("vaults.restore");
+  const restore = useCommand("vaults.restoreEntry");
   const [places, setPlaces] = useState<Place[] | null>(null);
   const [parentId, setParentId] = useState("");
   const send = async () => {
     const answer = await restore.run({ entryIds: [entry.id], ...(parentId && { parentId }) });
     if (answer.ok || !answer.refused.data?.placeGone) return;
-    const found = await runQuery<Place[]>("vaults.places", { vaultId: entry.vault.id });
+    const found = await runQuery<Place[]>("vaults.vaultPlaces", { vaultId: entry.vault.id });
     setPlaces(found.ok ? found.result : []);
   };
   return (
@@ -54,7 +54,7 @@ export function Restore({ entry }: { entry: EntryView }) {
 
 export function Erase({ entry }: { entry: EntryView }) {
   const router = useRouter();
-  const erase = useCommand("vaults.erase");
+  const erase = useCommand("vaults.eraseEntry");
   const [asking, setAsking] = useState(false);
   const [name, setName] = useState("");
   return (
@@ -85,7 +85,7 @@ export function Erase({ entry }: { entry: EntryView }) {
 export function BinDialog({ entry, open, onClose }: { entry: EntryView; open: boolean; onClose: () => void }) {
   const router = useRouter();
   const done = useDone();
-  const bin = useCommand("vaults.bin");
+  const bin = useCommand("vaults.binEntry");
   return (
     <Dialog title={t.putInTheBin(entry.name)} open={open} onClose={onClose}>
       <p>
@@ -106,7 +106,7 @@ export function BinDialog({ entry, open, onClose }: { entry: EntryView; open: bo
           isDisabled={bin.running}
           onPress={async () => {
             if ((await bin.run({ entryIds: [entry.id] })).ok) {
-              done(t.isInTheBin(entry.name), [{ command: "vaults.restore", input: { entryIds: [entry.id] } }]);
+              done(t.isInTheBin(entry.name), [{ command: "vaults.restoreEntry", input: { entryIds: [entry.id] } }]);
               onClose();
               router.push(`/vaults/${entry.vault.id}`);
             }

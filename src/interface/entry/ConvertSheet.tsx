@@ -12,13 +12,13 @@ import type { EntryView } from "./types";
 
 /** Another kind for an entry: what does not fit is kept as extra fields, and finds its way back. */
 export function ConvertSheet({ entry, onClose }: { entry: EntryView; onClose: () => void }) {
-  const convert = useCommand<{ before: string; versionId: string }>("vaults.convert");
+  const convert = useCommand<{ before: string; versionId: string }>("vaults.convertEntry");
   const done = useDone();
   const [kinds, setKinds] = useState<Kind[]>([]);
   const [kind, setKind] = useState("");
   const [signInPage, setSignInPage] = useState("");
   useEffect(() => {
-    void runQuery<{ kinds: Kind[] }>("vaults.kinds", {}).then((answer) => {
+    void runQuery<{ kinds: Kind[] }>("vaults.kindList", {}).then((answer) => {
       if (answer.ok) setKinds(answer.result.kinds);
     });
   }, []);
@@ -32,7 +32,9 @@ export function ConvertSheet({ entry, onClose }: { entry: EntryView; onClose: ()
     if (!answer.ok) return;
     const { before, versionId } = answer.result;
     const items = [{ entryId: entry.id, baseVersionId: versionId, versionId: before }];
-    done(t.isNowOfTheKind(entry.name, to!.name), [{ command: "vaults.bringBack", input: { items, fields: null } }]);
+    done(t.isNowOfTheKind(entry.name, to!.name), [
+      { command: "vaults.restoreVersion", input: { items, fields: null } },
+    ]);
     onClose();
   };
   return (

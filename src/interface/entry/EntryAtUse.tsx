@@ -48,8 +48,8 @@ export function EntryAtUse({ entry, now }: { entry: EntryView; now: number }) {
   const { lanyard } = useLanyard();
   const { signing, start, clear } = useSignIn();
   const { copy, copied } = useCopy();
-  const pin = useCommand("frontdesk.pin");
-  useEffect(() => void runCommand("frontdesk.meet", { entryId: entry.id }), [entry.id]);
+  const pin = useCommand("frontdesk.pinEntry");
+  useEffect(() => void runCommand("frontdesk.markEntrySeen", { entryId: entry.id }), [entry.id]);
   const begin = () => void start({ id: entry.id, name: entry.name, site: entry.site });
   const connected = lanyard?.state === "connected";
   const signsIn = entry.signInPage !== "";

@@ -54,8 +54,8 @@ export function EntryFull({
   const { lanyard } = useLanyard();
   const { signing, start, clear } = useSignIn();
   const { copy, copied } = useCopy();
-  const once = useCommand("vaults.tryOnceMore");
-  const pin = useCommand("frontdesk.pin");
+  const once = useCommand("vaults.tryPasswordAgain");
+  const pin = useCommand("frontdesk.pinEntry");
   const [binning, setBinning] = useState(false);
   const [handing, setHanding] = useState(false);
   const [carrying, setCarrying] = useState<"move" | "copy" | null>(null);
@@ -63,7 +63,7 @@ export function EntryFull({
   const [picturing, setPicturing] = useState(false);
   const aside = useCommand("vaults.setAside");
   const [tuning, setTuning] = useState(false);
-  useEffect(() => void runCommand("frontdesk.meet", { entryId: entry.id }), [entry.id]);
+  useEffect(() => void runCommand("frontdesk.markEntrySeen", { entryId: entry.id }), [entry.id]);
   const signsIn = entry.signInPage !== "";
   const mayEdit = atLeast(entry.level, "edit") && entry.binnedAt === null;
   const steward = entry.level === "steward";

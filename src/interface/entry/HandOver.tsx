@@ -4,7 +4,7 @@ import { useCallback, useEffect, useState } from "react";
 import styled from "styled-components";
 import { CODE, SIGN_IN_PAGE } from "@/core/kinds/kind";
 import { exactTime, sayTime } from "@/core/time";
-import type { handoverList, createHandover } from "@/server/access/handover";
+import type { createHandover, handoverList } from "@/server/access/handover";
 import { runCommand, runQuery } from "../shared/ask";
 import { Act, Button, CheckField, Chip, Notice, Row, Stack, TextField } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
@@ -45,7 +45,7 @@ export function HandOver({ entry, now, onClose }: { entry: EntryView; now: numbe
   const [made, setMade] = useState<Made | null>(null);
   const { copy, copied } = useCopy();
   const read = useCallback(async () => {
-    const read = await runQuery<Answer>("access.handovers", { entryId: entry.id });
+    const read = await runQuery<Answer>("access.handoverList", { entryId: entry.id });
     if (read.ok) setAnswer(read.result);
   }, [entry.id]);
   useEffect(() => void read(), [read]);
@@ -163,7 +163,7 @@ function MakeLink({ entry, now, mails, onClose, onMade }: MakeProps) {
     if (end === null) return setRefused({ field: "until", message: t.chooseAnEndDateALinkAlways });
     setRunning(true);
     const input = { entryId: entry.id, fields: chosen, until: end, openings: Number(openings) || 1, word, mailTo };
-    const answer = await prove(() => runCommand<Made>("access.makeHandover", input));
+    const answer = await prove(() => runCommand<Made>("access.createHandover", input));
     setRunning(false);
     if (answer.ok) onMade(answer.result);
     else setRefused(answer.refused);

@@ -38,7 +38,7 @@ export default function FinderSheet({ onClose }: { onClose: () => void }) {
   const input = useRef<HTMLInputElement>(null);
   useEffect(() => {
     input.current?.focus();
-    void runQuery<{ lines: DeskLine[] }>("frontdesk.lines", {}).then((answer) =>
+    void runQuery<{ lines: DeskLine[] }>("frontdesk.frontDesk", {}).then((answer) =>
       setLines(answer.ok ? answer.result.lines : "failed"),
     );
   }, []);

@@ -40,10 +40,10 @@ export function Guests({ first = null, nodeId, name, zone, now }: Props) {
   const [asking, setAsking] = useState(false);
   const [ending, setEnding] = useState<Guest | null>(null);
   const [link, setLink] = useState<{ link: string; name: string } | null>(null);
-  const extend = useCommand("access.change");
+  const extend = useCommand("access.changeAccess");
   const renew = useCommand<{ link: string }>("access.renewGuestLink");
   const read = useCallback(async () => {
-    const answer = await runQuery<GuestsView>("access.guests", { nodeId });
+    const answer = await runQuery<GuestsView>("access.guestList", { nodeId });
     if (answer.ok) setView(answer.result);
   }, [nodeId]);
   useEffect(() => {
@@ -147,7 +147,7 @@ export function Guests({ first = null, nodeId, name, zone, now }: Props) {
 }
 
 function AskIn({ nodeId, name: node, zone, onClose }: Omit<Props, "now"> & { onClose: () => void }) {
-  const ask = useCommand<{ link: string | null; name: string }>("access.askGuestIn");
+  const ask = useCommand<{ link: string | null; name: string }>("access.inviteGuest");
   const [name, setName] = useState("");
   const [mail, setMail] = useState("");
   const [level, setLevel] = useState("use");

@@ -32,7 +32,7 @@ export function Letterboxes({ nodeId, name, zone, now }: Props) {
   const [hanging, setHanging] = useState(false);
   const close = useCommand("access.closeLetterbox");
   const read = useCallback(async () => {
-    const answer = await runQuery<Box[]>("access.letterboxes", { nodeId });
+    const answer = await runQuery<Box[]>("access.letterboxList", { nodeId });
     if (answer.ok) setBoxes(answer.result);
   }, [nodeId]);
   // Anew with the page: something may have been dropped in.
@@ -89,7 +89,7 @@ export function Letterboxes({ nodeId, name, zone, now }: Props) {
 }
 
 function Hang({ nodeId, name: folder, zone, onClose }: Omit<Props, "now"> & { onClose: () => void }) {
-  const hang = useCommand<{ address: string }>("access.hangLetterbox");
+  const hang = useCommand<{ address: string }>("access.createLetterbox");
   const { copy, copied } = useCopy();
   const [name, setName] = useState("");
   const [labels, setLabels] = useState("Password");

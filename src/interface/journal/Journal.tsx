@@ -42,7 +42,7 @@ const ACT_WORDS: Record<string, string> = {
 const findPeople = findSubjects("people");
 
 const loadNodes = async () => {
-  const answer = await runQuery<Choice[]>("journal.nodes", {});
+  const answer = await runQuery<Choice[]>("journal.journalNodes", {});
   return answer.ok ? answer.result : null;
 };
 

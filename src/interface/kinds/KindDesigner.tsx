@@ -90,7 +90,7 @@ const draftOf = (field: Field): Draft => ({
 
 /** Makes a kind, or changes one: values that entries hold already are never lost. */
 export function KindDesigner({ kind, onClose }: { kind: OwnKind | null; onClose: () => void }) {
-  const save = useCommand(kind ? "vaults.changeKind" : "vaults.makeKind");
+  const save = useCommand(kind ? "vaults.changeKind" : "vaults.createKind");
   const [name, setName] = useState(kind?.name ?? "");
   const [purpose, setPurpose] = useState(kind?.purpose ?? "keep");
   const [fields, setFields] = useState<Draft[]>(() => (kind ? askedFor(kind).map(draftOf) : [blank()]));

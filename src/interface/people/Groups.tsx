@@ -43,7 +43,7 @@ export function GroupLines({ groups, zone, now }: { groups: GroupLine[]; zone: s
 }
 
 export function MakeGroup({ onClose }: { onClose: () => void }) {
-  const make = useCommand("people.makeGroup");
+  const make = useCommand("people.createGroup");
   const [name, setName] = useState("");
   const [description, setDescription] = useState("");
   return (

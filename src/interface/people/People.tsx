@@ -203,7 +203,7 @@ function RoleChoice({
 }
 
 function AddPerson({ isOwner, onClose }: { isOwner: boolean; onClose: () => void }) {
-  const add = useCommand<{ link: string }>("people.add");
+  const add = useCommand<{ link: string }>("people.addPerson");
   const [name, setName] = useState("");
   const [mail, setMail] = useState("");
   const [role, setRole] = useState<Role>("member");
@@ -242,8 +242,8 @@ interface ManageProps {
 function Manage({ person, isOwner, zone, onClose }: ManageProps) {
   const renew = useCommand<{ link: string }>("people.renewLink");
   const suspend = useCommand("people.suspend");
-  const leave = useCommand("people.leave");
-  const back = useCommand("people.bringBack");
+  const leave = useCommand("people.markLeaver");
+  const back = useCommand("people.reinstate");
   const endAll = useCommand("people.endEverything");
   const changeRole = useCommand("people.changeRole");
   const [why, setWhy] = useState("");

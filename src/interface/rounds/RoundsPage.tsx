@@ -43,7 +43,7 @@ const Lines = styled.ul`
 /** A round of one vault: each grant is confirmed, lowered or ended by one key, the odd ones first. */
 export function RoundsPage({ view, now }: { view: RoundView; now: number }) {
   const { vault, round, zone } = view;
-  const start = useCommand("rounds.start");
+  const start = useCommand("rounds.startRound");
   return (
     <Page
       where={t.inARoundItsStewardsReviewWho(
@@ -86,7 +86,7 @@ export function RoundsPage({ view, now }: { view: RoundView; now: number }) {
 }
 
 function Every({ view }: { view: RoundView }) {
-  const save = useCommand("rounds.setEvery");
+  const save = useCommand("rounds.setRounds");
   return (
     <div style={{ maxWidth: 460 }}>
       <p style={{ marginBottom: 12 }}>{t.theLongestServingStewardIs}</p>
@@ -111,7 +111,7 @@ function Every({ view }: { view: RoundView }) {
 
 function Round({ view, now }: { view: RoundView; now: number }) {
   const { vault, round, lines, zone } = view;
-  const finish = useCommand<Awaited<ReturnType<(typeof finishRound)["execute"]>>>("rounds.finish");
+  const finish = useCommand<Awaited<ReturnType<(typeof finishRound)["execute"]>>>("rounds.finishRound");
   const done = useDone();
   const router = useRouter();
   const { sayOf, say: sayOn, wrong, looked } = useRound(vault.id, lines);

@@ -29,7 +29,7 @@ export function useRound(vaultId: string, lines: readonly Row[]) {
   const sayOf = (row: Row): Say | null => said.get(row.grantId)?.say ?? (said.has(row.grantId) ? null : row.say);
   const say = async (row: Row, what: Say | null): Promise<void> => {
     setSaid((before) => new Map(before).set(row.grantId, { say: what, keptAt: null }));
-    const answer = await runCommand("rounds.say", { vaultId, grantId: row.grantId, say: what });
+    const answer = await runCommand("rounds.answerInRound", { vaultId, grantId: row.grantId, say: what });
     setWrong(answer.ok ? null : answer.refused.message);
     setSaid((before) => {
       const next = new Map(before);

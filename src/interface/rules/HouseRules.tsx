@@ -30,13 +30,14 @@ interface Props {
 
 /** House rules as sentences; an owner changes the words in them that can be otherwise. */
 export function HouseRules({ rules, changes }: Props) {
-  const save = useCommand("rules.change");
+  const save = useCommand("rules.changeRules");
   const done = useDone();
   const [draft, setDraft] = useState(rules);
   const set = (part: Partial<Rules>) => setDraft({ ...draft, ...part });
   const changed = JSON.stringify(draft) !== JSON.stringify(rules);
   const send = async () => {
-    if ((await save.run(draft)).ok) done(t.theHouseRulesHaveBeenChanged, [{ command: "rules.change", input: rules }]);
+    if ((await save.run(draft)).ok)
+      done(t.theHouseRulesHaveBeenChanged, [{ command: "rules.changeRules", input: rules }]);
   };
   return (
     <Page where={t.theHouseRulesSayWhatAccess}>

@@ -22,16 +22,18 @@ export function useQuickCopy() {
     const wanted = event.altKey && !event.ctrlKey && !event.metaKey ? FIELDS[event.code] : undefined;
     if (!wanted || !line) return false;
     event.preventDefault();
-    void runCommand<{ value: string }>("vaults.reveal", { entryId: line.id, field: wanted.field, how: "copied" }).then(
-      async (answer) => {
-        if (!answer.ok)
-          return setSays(
-            answer.refused.code === "not-found" ? t.hasNone(line.name, wanted.word) : answer.refused.message,
-          );
-        await copy(answer.result.value, true, wanted.field);
-        setSays(t.copied(wanted.word, line.name));
-      },
-    );
+    void runCommand<{ value: string }>("vaults.revealField", {
+      entryId: line.id,
+      field: wanted.field,
+      how: "copied",
+    }).then(async (answer) => {
+      if (!answer.ok)
+        return setSays(
+          answer.refused.code === "not-found" ? t.hasNone(line.name, wanted.word) : answer.refused.message,
+        );
+      await copy(answer.result.value, true, wanted.field);
+      setSays(t.copied(wanted.word, line.name));
+    });
     return true;
   };
   return { says, onKey, clear: () => setSays(null) };

@@ -75,14 +75,14 @@ export function Sites({ view, kinds }: { view: SitesView; kinds: Kind[] }) {
 }
 
 function Drop({ site }: { site: Site }) {
-  const drop = useCommand("vaults.dropSite");
+  const drop = useCommand("vaults.removeSite");
   const done = useDone();
   const { id, ...kept } = site;
   return (
     <Act
       onPress={async () => {
         if ((await drop.run({ siteId: id })).ok)
-          done(t.wasRemovedFromTheList(site.name), [{ command: "vaults.keepSite", input: { site: kept } }]);
+          done(t.wasRemovedFromTheList(site.name), [{ command: "vaults.saveSite", input: { site: kept } }]);
       }}
       isDisabled={drop.running}
       aria-label={t.remove(site.name)}
@@ -99,7 +99,7 @@ interface SiteSheetProps {
 }
 
 function SiteSheet({ site, kinds, onClose }: SiteSheetProps) {
-  const keep = useCommand("vaults.keepSite");
+  const keep = useCommand("vaults.saveSite");
   const [name, setName] = useState(site?.name ?? "");
   const [signInPage, setSignInPage] = useState(site?.signInPage ?? "");
   const [kind, setKind] = useState(site?.kind ?? "website-login");

@@ -43,12 +43,12 @@ export function CarrySheet({ how, nodes, vaultId, to, onClose, onDone }: CarrySh
   const within = how === "move" && toVault === vaultId;
   const { preview, wrong } = usePreview(nodeIds, parentId, within ? "within" : how);
   useEffect(() => {
-    void runQuery<VaultLine[]>("vaults.list", {}).then((answer) => setVaults(answer.ok ? answer.result : []));
+    void runQuery<VaultLine[]>("vaults.vaultList", {}).then((answer) => setVaults(answer.ok ? answer.result : []));
   }, []);
   useEffect(() => {
     setPlaces(null);
     setParentId(toVault === vaultId ? (to ?? "") : "");
-    void runQuery<Place[]>("vaults.places", { vaultId: toVault }).then((answer) =>
+    void runQuery<Place[]>("vaults.vaultPlaces", { vaultId: toVault }).then((answer) =>
       setPlaces(answer.ok ? answer.result : []),
     );
   }, [toVault, vaultId, to]);
@@ -150,18 +150,18 @@ const complete = (read: Partial<Preview> & Pick<Preview, "changes" | "effects">)
 async function carry(how: How, nodeIds: string[], parentId: string, what: string): Promise<[string, Step[] | null]> {
   const input = { nodeIds, parentId };
   if (how === "within") {
-    const answer = await runCommand<{ back: (typeof input)[] }>("vaults.move", input);
+    const answer = await runCommand<{ back: (typeof input)[] }>("vaults.moveNodes", input);
     if (!answer.ok) return [answer.refused.message, null];
-    return [t.moved(what), answer.result.back.map((one) => ({ command: "vaults.move", input: one }))];
+    return [t.moved(what), answer.result.back.map((one) => ({ command: "vaults.moveNodes", input: one }))];
   }
   if (how === "move") {
     const answer = await runCommand("vaults.moveAcross", input);
     return answer.ok ? [t.moved(what), []] : [answer.refused.message, null];
   }
-  const answer = await runCommand<{ made: { entryId: string }[] }>("vaults.copy", input);
+  const answer = await runCommand<{ made: { entryId: string }[] }>("vaults.duplicateNodes", input);
   if (!answer.ok) return [answer.refused.message, null];
   const entryIds = answer.result.made.map((one) => one.entryId);
-  return [t.duplicated(what), entryIds.length > 0 ? [{ command: "vaults.bin", input: { entryIds } }] : []];
+  return [t.duplicated(what), entryIds.length > 0 ? [{ command: "vaults.binEntry", input: { entryIds } }] : []];
 }
 
 function WhatItDoes({ preview, how }: { preview: Preview; how: "move" | "copy" }) {

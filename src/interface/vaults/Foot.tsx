@@ -99,10 +99,10 @@ export function BulkActions({ vaultId, taker, rows, onNone }: FootProps) {
       (await inPieces(
         left,
         500,
-        "vaults.bin",
+        "vaults.binEntry",
         (entryIds) => ({ entryIds }),
         (entryIds) => ({
-          command: "vaults.restore",
+          command: "vaults.restoreEntry",
           input: { entryIds },
         }),
       ));
@@ -213,7 +213,7 @@ function TagSheet({ vaultId, rows, onClose, onDone }: SheetProps & { vaultId: st
     const undo = await inPieces(
       rows.map((row) => row.id),
       100,
-      "vaults.tag",
+      "vaults.tagEntries",
       (entryIds) => ({ entryIds, ...tags }),
       (_ids, result: { rows: { entryId: string; before: string; versionId: string }[] }) =>
         result.rows.length > 0 ? undoRewrites(result.rows) : null,

@@ -22,7 +22,7 @@ export function GiveSeveral({ rows, onClose, onDone }: GiveProps) {
   const [zone, setZone] = useState<string | null>(null);
   const what = rows.length === 1 ? rows[0]!.name : t.entriesAndFolders(rows.length);
   useEffect(() => {
-    void runQuery<{ timeZone: string } | null>("people.organisation", {}).then((answer) =>
+    void runQuery<{ timeZone: string } | null>("people.organisationQuery", {}).then((answer) =>
       setZone((answer.ok && answer.result?.timeZone) || "UTC"),
     );
   }, []);
@@ -46,7 +46,7 @@ export function GiveSeveral({ rows, onClose, onDone }: GiveProps) {
                 : t.ofWord(grantIds.length, what, refused === null ? t.theOthersAlreadyHadIt : ""),
               refused === null ? "" : t.notToTheOthers(refused),
             ),
-            grantIds.map((grantId) => ({ command: "access.withdraw", input: { grantId } })),
+            grantIds.map((grantId) => ({ command: "access.endAccess", input: { grantId } })),
           )
         }
       />

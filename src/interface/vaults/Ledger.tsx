@@ -166,7 +166,12 @@ export function Ledger({ vault, packed, who, zone, now, inside }: LedgerProps) {
       )}
       {rows.length > 0 && lines.length === 0 && <p style={{ marginTop: 12 }}>{t.nothingHereMatches(filter)}</p>}
       {chosenRows.length > 0 && !bin && (
-        <BulkActions vaultId={vault.id} taker={vault.taker} rows={chosenRows} onNone={() => setChosen(NOTHING_CHOSEN)} />
+        <BulkActions
+          vaultId={vault.id}
+          taker={vault.taker}
+          rows={chosenRows}
+          onNone={() => setChosen(NOTHING_CHOSEN)}
+        />
       )}
       {sheet === "folder" && (
         <MakeFolder parent={vault} onClose={() => setSheet(null)} onMade={(folderId) => turn(folderId, true)} />
@@ -242,7 +247,7 @@ function useView(vaultId: string, kept: LedgerView): readonly [LedgerView, Keep]
   const send = useCallback(() => {
     if (!waiting.current) return;
     clearTimeout(waiting.current.timer);
-    void runCommand("vaults.keepView", { vaultId, view: waiting.current.view });
+    void runCommand("vaults.saveLedgerView", { vaultId, view: waiting.current.view });
     waiting.current = null;
   }, [vaultId]);
   useEffect(() => send, [send]);
@@ -267,13 +272,13 @@ function useMoveInto(vaultId: string, rows: LedgerRow[], onMoved: () => void) {
     const input = { nodeIds: nodes.map((row) => row.id), parentId };
     const preview = await runQuery<{ changes: boolean }>("vaults.movePreview", input);
     if (preview.ok && preview.result.changes) return setAsking({ nodes, to: parentId });
-    const answer = await runCommand<{ back: (typeof input)[] }>("vaults.move", input);
+    const answer = await runCommand<{ back: (typeof input)[] }>("vaults.moveNodes", input);
     const what = nodes.length === 1 ? nodes[0]!.name : t.entriesAndFolders(nodes.length);
     if (!answer.ok) return done(answer.refused.message);
     onMoved();
     done(
       t.moved(what),
-      answer.result.back.map((one) => ({ command: "vaults.move", input: one })),
+      answer.result.back.map((one) => ({ command: "vaults.moveNodes", input: one })),
     );
     router.refresh();
   };

@@ -465,7 +465,7 @@ function FolderName({ row, inside, open, turn }: FolderNameProps) {
 }
 
 function Restore({ row }: { row: LedgerRow }) {
-  const restore = useCommand(row.type === "folder" ? "vaults.restoreFolder" : "vaults.restore");
+  const restore = useCommand(row.type === "folder" ? "vaults.restoreFolder" : "vaults.restoreEntry");
   return (
     <>
       <Act

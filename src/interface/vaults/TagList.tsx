@@ -28,7 +28,7 @@ export function TagList({ vaultId, onClose, onShow }: TagListProps) {
   const [tags, setTags] = useState<Tag[] | null>(null);
   const [renaming, setRenaming] = useState<Tag | null>(null);
   const load = useCallback(
-    () => runQuery<Tag[]>("vaults.tags", { vaultId }).then((answer) => setTags(answer.ok ? answer.result : [])),
+    () => runQuery<Tag[]>("vaults.vaultTags", { vaultId }).then((answer) => setTags(answer.ok ? answer.result : [])),
     [vaultId],
   );
   useEffect(() => void load(), [load]);
@@ -91,7 +91,7 @@ function Rename({ tag, known, onClose }: { tag: Tag; known: Tag[]; onClose: () =
     const undo = await inPieces(
       tag.entryIds,
       100,
-      "vaults.tag",
+      "vaults.tagEntries",
       (entryIds) => ({ entryIds, add: [to], remove: [tag.name] }),
       (_ids, result: { rows: { entryId: string; before: string; versionId: string }[] }) =>
         result.rows.length > 0 ? undoRewrites(result.rows) : null,

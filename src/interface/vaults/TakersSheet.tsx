@@ -26,10 +26,10 @@ const loadTakers = async (typed: string): Promise<Choice[] | null> =>
 
 /** A rule of the vault: who besides its stewards takes out what they may reveal. Nobody, until somebody is named. */
 export function TakersSheet({ vault, onClose }: { vault: { id: string; name: string }; onClose: () => void }) {
-  const set = useCommand("vaults.setTakers");
+  const set = useCommand("vaults.setExporters");
   const [takers, setExporters] = useState<Taker[] | null>(null);
   useEffect(() => {
-    void runQuery<Taker[]>("vaults.takers", { vaultId: vault.id }).then(
+    void runQuery<Taker[]>("vaults.exporterList", { vaultId: vault.id }).then(
       (answer) => answer.ok && setExporters(answer.result),
     );
   }, [vault.id]);
@@ -72,7 +72,9 @@ export function TakersSheet({ vault, onClose }: { vault: { id: string; name: str
             nothing={t.noMatchTryPartOfTheName}
             load={loadTakers}
             searches
-            onPick={({ kind, id, name }) => setExporters([...takers.filter((one) => one.id !== id), { kind, id, name }])}
+            onPick={({ kind, id, name }) =>
+              setExporters([...takers.filter((one) => one.id !== id), { kind, id, name }])
+            }
           />
         </Form>
       )}

@@ -14,7 +14,7 @@ export function VaultSwitch({ here }: { here: string }) {
   const router = useRouter();
   const [open, setOpen] = useState(false);
   const load = async () => {
-    const answer = await runQuery<VaultLine[]>("vaults.list", {});
+    const answer = await runQuery<VaultLine[]>("vaults.vaultList", {});
     if (!answer.ok) return null;
     return answer.result
       .filter((vault) => vault.id !== here)

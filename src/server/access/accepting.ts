@@ -45,7 +45,7 @@ export async function requireSecretGates(
 
 /** Accepts what one is given in the vault of an entry, and confirms the house note that stands there now. */
 export const acceptAccess = command({
-  name: "access.accept",
+  name: "access.acceptAccess",
   input: z.strictObject({
     entryId: idSchema,
     /** As it was read. */

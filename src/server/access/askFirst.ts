@@ -9,7 +9,7 @@ import { counted } from "../../core/counted";
 import { sayDate } from "../../core/time";
 import { type Context, command, idSchema, none, query, type Topic } from "../command";
 import type { Reader } from "../database/client";
-import { entries, persons, approvals } from "../database/schema";
+import { approvals, entries, persons } from "../database/schema";
 import { uuidv7 } from "../ids";
 import { loadRules, timeZone } from "../organisation";
 import { addNotice } from "../people/telling";
@@ -46,7 +46,14 @@ async function holdingYes(tx: Reader, personId: string, entryId: string, at: num
   const [row] = await tx
     .select()
     .from(approvals)
-    .where(and(eq(approvals.personId, personId), eq(approvals.entryId, entryId), gt(approvals.until, at), isNull(approvals.closedAt)))
+    .where(
+      and(
+        eq(approvals.personId, personId),
+        eq(approvals.entryId, entryId),
+        gt(approvals.until, at),
+        isNull(approvals.closedAt),
+      ),
+    )
     .orderBy(desc(approvals.until))
     .limit(1);
   return row ?? null;
@@ -66,7 +73,7 @@ async function requireEntryHere(context: Asking, entryId: string, level: "use" |
 
 /** How many stewards are asked, and for how long their yes holds. Asking less takes the same yes. */
 export const setApproval = command({
-  name: "access.setAsksFirst",
+  name: "access.setApproval",
   input: z.strictObject({
     entryId: idSchema,
     stewards: z.number().int().min(0).max(2),
@@ -122,7 +129,7 @@ export const setApproval = command({
 const reason = z.string().trim().min(3, t.giveAReasonInAFewWords).max(500);
 
 export const requestApproval = command({
-  name: "access.askFirst",
+  name: "access.requestApproval",
   input: z.strictObject({ entryId: idSchema, why: reason }),
   by: ["person"],
   allow: async (context) => {
@@ -184,7 +191,7 @@ async function requireAnswerable({ tx, me, at }: Asking, yesId: string) {
 }
 
 export const answerApproval = command({
-  name: "access.sayYes",
+  name: "access.answerApproval",
   input: z.discriminatedUnion("yes", [
     z.strictObject({ ...ofYes, yes: z.literal(true) }),
     z.strictObject({
@@ -203,7 +210,10 @@ export const answerApproval = command({
   run: async ({ tx, input, me, at, allowed }) => {
     const { row, asker, entry } = allowed;
     if (!input.yes) {
-      await tx.update(approvals).set({ closedAt: at, closedBy: me!.id, word: input.word }).where(eq(approvals.id, row.id));
+      await tx
+        .update(approvals)
+        .set({ closedAt: at, closedBy: me!.id, word: input.word })
+        .where(eq(approvals.id, row.id));
       return { until: null };
     }
     const said = [...row.said, { by: me!.id, at }];
@@ -237,7 +247,7 @@ export const answerApproval = command({
 
 /** One's own request is taken back, or a yes given back before its time. */
 export const closeApproval = command({
-  name: "access.closeYes",
+  name: "access.closeApproval",
   input: z.strictObject(ofYes),
   by: ["person"],
   allow: async ({ tx, input, me }) => {
@@ -256,7 +266,7 @@ export const closeApproval = command({
 
 /** Past a yes, in an emergency: the house rules let it, all stewards and owners read why at once. */
 export const useInEmergency = command({
-  name: "access.passEmergency",
+  name: "access.useInEmergency",
   input: z.strictObject({
     entryId: idSchema,
     why: z.string().trim().min(10, t.sayWhatHasHappenedAllIts).max(500),
@@ -324,7 +334,7 @@ export interface ApprovalToGive {
 
 /** What waits for the caller's yes. */
 export const approvalsToGive = query({
-  name: "access.yesesToSay",
+  name: "access.approvalsToGive",
   input: none,
   by: ["person"],
   allow: () => undefined,

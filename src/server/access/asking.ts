@@ -57,7 +57,7 @@ async function stewardsOf(tx: Reader, nodeId: string, except: string, at: number
 }
 
 export const requestAccess = command({
-  name: "access.ask",
+  name: "access.requestAccess",
   input: z.strictObject({
     nodeId: idSchema,
     level: z.enum(LEVELS),
@@ -124,7 +124,7 @@ async function requireAsk(tx: Reader, askId: string): Promise<Ask> {
 const ANSWERED = t.thisRequestHasAlreadyBeen;
 
 export const withdrawRequest = command({
-  name: "access.withdrawAsk",
+  name: "access.withdrawRequest",
   input: z.strictObject(ofAsk),
   by: ["person"],
   allow: async ({ tx, input, me, at }) => {
@@ -158,7 +158,7 @@ async function requireAnswerable(context: Asking, askId: string) {
 }
 
 export const answerRequest = command({
-  name: "access.answer",
+  name: "access.answerRequest",
   input: z.discriminatedUnion("yes", [
     z.strictObject({
       ...ofAsk,
@@ -333,7 +333,7 @@ async function giveAsked(context: Context<unknown>, ask: Ask, level: Level, unti
 
 /** To another steward of the same node, who alone is asked from then on. */
 export const passRequestOn = command({
-  name: "access.passAskOn",
+  name: "access.passRequestOn",
   input: z.strictObject({ ...ofAsk, personId: idSchema }),
   by: ["person"],
   allow: async (context) => {
@@ -384,7 +384,7 @@ export interface AskLine {
 
 /** What waits for the caller's answer, and what they asked for themselves. */
 export const requestList = query({
-  name: "access.asks",
+  name: "access.requestList",
   input: none,
   by: ["person"],
   allow: () => undefined,
@@ -456,7 +456,7 @@ const mayKnow = async (tx: Reader, me: NonNullable<Asking["me"]>, nodeId: string
 
 /** Entries that staff may know of and cannot use yet, with their stewards. */
 export const listedEntries = query({
-  name: "access.listed",
+  name: "access.listedEntries",
   input: none,
   by: ["person"],
   allow: () => undefined,
@@ -512,7 +512,7 @@ export const setListed = command({
 
 /** What nobody answered: told again to whom it stands with, then to all stewards and the owners. */
 export const remindOfRequests = command({
-  name: "access.remindOfAsks",
+  name: "access.remindOfRequests",
   input: z.strictObject({}),
   by: ["server"],
   allow: () => undefined,

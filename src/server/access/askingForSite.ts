@@ -24,7 +24,7 @@ const MOST_ASKED = 10;
 const MOST_ENTRIES = 12;
 
 export const requestLogin = command({
-  name: "access.askForSite",
+  name: "access.requestLogin",
   input: z.strictObject({
     page: z.url().max(2000),
     why: z.string().trim().min(1, t.giveAReasonItsStewardDecidesBy).max(500),

@@ -12,7 +12,7 @@ export interface CellSet {
 }
 
 export const accessCells = query({
-  name: "access.cells",
+  name: "access.accessCells",
   input: z.strictObject({ nodeIds: z.array(idSchema).min(1).max(200), subject: subjectSchema }),
   by: ["person"],
   allow: async (context) => {

@@ -44,7 +44,7 @@ const terms = {
 type Terms = z.output<z.ZodObject<typeof terms>>;
 
 export const giveAccess = command({
-  name: "access.give",
+  name: "access.giveAccess",
   input: z.strictObject({ nodeId: idSchema, subject: subjectSchema, ...terms }),
   by: ["person"],
   allow: async (context) => {
@@ -100,7 +100,7 @@ export const giveAccess = command({
 const ofGrant = { grantId: idSchema };
 
 export const changeAccess = command({
-  name: "access.change",
+  name: "access.changeAccess",
   input: z.strictObject({ ...ofGrant, ...terms }),
   by: ["person"],
   allow: async (context) => {
@@ -151,7 +151,7 @@ export const changeAccess = command({
 });
 
 export const endAccess = command({
-  name: "access.withdraw",
+  name: "access.endAccess",
   input: z.strictObject(ofGrant),
   by: ["person"],
   allow: async (context) => {

@@ -79,7 +79,7 @@ export interface GridModel {
 
 /** Vaults in which the caller is steward of something. */
 export const gridVaults = query({
-  name: "access.vaults",
+  name: "access.gridVaults",
   input: none,
   by: ["person"],
   allow: () => undefined,
@@ -96,7 +96,7 @@ export const gridVaults = query({
 });
 
 export const accessGrid = query({
-  name: "access.grid",
+  name: "access.accessGrid",
   input: z.strictObject({
     vaultId: idSchema,
     at: z.number().int().min(0).nullable().default(null),

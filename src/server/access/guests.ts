@@ -9,14 +9,14 @@ import { byName } from "../byName";
 import { isAdministrator } from "../caller";
 import { type Context, command, idSchema, nameSchema, query, type Topic } from "../command";
 import type { Reader, Transaction } from "../database/client";
-import { entries, grants, memberships, persons, sessions, sightings, signIns, personStates } from "../database/schema";
+import { entries, grants, memberships, personStates, persons, sessions, sightings, signIns } from "../database/schema";
 import { uuidv7 } from "../ids";
 import { loadRules } from "../organisation";
 import { endAll, mailSchema } from "../people/sessions";
 import { makeLink } from "../people/setUp";
 import { notFound, Refused } from "../refused";
 import { idsBelow } from "../vaults/folders";
-import { giveAccess, endAccess } from "./grants";
+import { endAccess, giveAccess } from "./grants";
 import { loadPath, loadReachIn, requireLevel } from "./load";
 import { nodeName } from "./nodeName";
 import { standingAt } from "./person";
@@ -42,7 +42,7 @@ const personWith = async (tx: Reader, mail: string, at: number) =>
 
 /** One who is a guest here already gets the access, and signs in as before: then there is no link. */
 export const inviteGuest = command({
-  name: "access.askGuestIn",
+  name: "access.inviteGuest",
   input: z.strictObject({
     nodeId: idSchema,
     name: nameSchema,
@@ -194,7 +194,7 @@ async function whatTheySaw(
 
 /** Guests of a folder or entry, for its stewards. */
 export const guestList = query({
-  name: "access.guests",
+  name: "access.guestList",
   input: z.strictObject({ nodeId: idSchema }),
   by: ["person"],
   allow: async (context) => {

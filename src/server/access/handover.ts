@@ -53,7 +53,7 @@ export interface HandedOver {
 export const handoverBinding = (tokenHashed: string) => ["handover", tokenHashed] as const;
 
 export const createHandover = command({
-  name: "access.makeHandover",
+  name: "access.createHandover",
   input: z.strictObject({
     entryId: idSchema,
     fields: z.array(z.string().min(1).max(80)).min(1, t.chooseWhatToHandOver).max(60),
@@ -231,7 +231,7 @@ async function requireOpenable(tx: Reader, input: { token: string; opener: strin
 
 /** Mails a code to whom the link is for; it works in the browser that asked for it. */
 export const sendHandoverCode = command({
-  name: "access.mailHandoverCode",
+  name: "access.sendHandoverCode",
   input: z.strictObject({ token: tokenSchema, opener: openerSchema }),
   by: ["nobody", "person"],
   allow: async ({ tx, input, at }) => {
@@ -379,7 +379,7 @@ export const withdrawHandover = command({
 
 /** The links of an entry, latest first: for its stewards all, for whoever made some of them those. */
 export const handoverList = query({
-  name: "access.handovers",
+  name: "access.handoverList",
   input: z.strictObject({ entryId: idSchema }),
   by: ["person"],
   allow: (context) => requireEntry(context, context.input.entryId, "reveal"),

@@ -36,7 +36,7 @@ async function requireFolder(context: Asking, nodeId: string) {
 }
 
 export const createLetterbox = command({
-  name: "access.hangLetterbox",
+  name: "access.createLetterbox",
   input: z.strictObject({
     nodeId: idSchema,
     name: nameSchema,
@@ -134,7 +134,7 @@ const ENDED: Record<LetterboxEnd, string> = {
 };
 
 export const sendToLetterbox = command({
-  name: "access.dropIn",
+  name: "access.sendToLetterbox",
   input: z.strictObject({
     token: tokenSchema,
     /** One for each label, in their order. */
@@ -204,7 +204,7 @@ export const closeLetterbox = command({
 
 /** The letterboxes at a folder, latest first, for its stewards. */
 export const letterboxList = query({
-  name: "access.letterboxes",
+  name: "access.letterboxList",
   input: z.strictObject({ nodeId: idSchema }),
   by: ["person"],
   allow: (context) => requireLevel(context, context.input.nodeId, "steward"),

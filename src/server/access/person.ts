@@ -2,7 +2,7 @@
 import { type SQL, sql } from "drizzle-orm";
 import { type Standing, type Subject, type Who, type Window, whoAt } from "../../core/access";
 import type { Reader } from "../database/client";
-import { type Role, personStates } from "../database/schema";
+import { personStates, type Role } from "../database/schema";
 import { groupBy } from "../groupBy";
 import type { IndexPerson } from "./openIndex";
 

@@ -46,7 +46,7 @@ async function stewardsOf(tx: Reader, vaultId: string, at: number): Promise<stri
 }
 
 export const setRounds = command({
-  name: "rounds.setEvery",
+  name: "rounds.setRounds",
   input: z.strictObject({ vaultId: idSchema, months: z.number().int().min(1).max(36).nullable() }),
   by: ["person"],
   allow: async (context) => {
@@ -81,7 +81,7 @@ async function begin(tx: Transaction, vaultId: string, by: string | null, asked:
 
 /** Now, by a steward, who is asked first. */
 export const startRound = command({
-  name: "rounds.start",
+  name: "rounds.startRound",
   input: z.strictObject({ vaultId: idSchema }),
   by: ["person"],
   allow: async (context) => {
@@ -108,7 +108,7 @@ async function requireRound(context: Asking, vaultId: string): Promise<Round> {
 
 /** What a steward of the vault says to one grant, or takes back. */
 export const answerInRound = command({
-  name: "rounds.say",
+  name: "rounds.answerInRound",
   input: z.strictObject({
     vaultId: idSchema,
     grantId: idSchema,
@@ -170,7 +170,7 @@ const subjectOf = (row: { subjectKind: "person" | "group" | "everyone"; subjectI
 
 /** All is said: what is to be lowered or ended goes on the slip of whoever finishes it, and the record is kept. */
 export const finishRound = command({
-  name: "rounds.finish",
+  name: "rounds.finishRound",
   input: z.strictObject({ vaultId: idSchema }),
   by: ["person"],
   allow: async (context) => {
@@ -300,7 +300,7 @@ export interface RoundRow {
 
 /** The round of a vault, and the records of those that are finished, for its stewards. */
 export const roundPage = query({
-  name: "rounds.page",
+  name: "rounds.roundPage",
   input: z.strictObject({ vaultId: idSchema }),
   by: ["person"],
   offMainThread: true,
@@ -378,7 +378,7 @@ export const roundPage = query({
 
 /** Rounds that the caller is asked for. */
 export const roundsToDo = query({
-  name: "rounds.toDo",
+  name: "rounds.roundsToDo",
   input: none,
   by: ["person"],
   allow: () => undefined,
@@ -394,7 +394,7 @@ export const roundsToDo = query({
 
 /** Starts rounds whose time has come, reminds who was asked, and asks the next steward after two weeks. */
 export const continueRounds = command({
-  name: "rounds.keep",
+  name: "rounds.continueRounds",
   input: none,
   by: ["server"],
   allow: () => undefined,

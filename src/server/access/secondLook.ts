@@ -8,11 +8,11 @@ import { notFound, Refused } from "../refused";
 import { loadPerson } from "./person";
 import { draftOf } from "./slip";
 import { vaultsOf } from "./slipChanges";
-import { type SlipSaid, computeEffects } from "./slipTelling";
+import { computeEffects, type SlipSaid } from "./slipTelling";
 import { secondLook as t } from "./strings";
 
 export const askSecondOpinion = command({
-  name: "access.showSlip",
+  name: "access.askSecondOpinion",
   input: z.strictObject({ personId: idSchema }),
   by: ["person"],
   allow: async ({ tx, input, me, at }) => {
@@ -44,7 +44,7 @@ export interface ShownSlip {
 
 /** Drafts of others that the caller is asked to look at. */
 export const secondOpinions = query({
-  name: "access.shownSlips",
+  name: "access.secondOpinions",
   input: none,
   by: ["person"],
   offMainThread: true,
@@ -68,7 +68,7 @@ export const secondOpinions = query({
 
 /** What somebody says who looked at it; the drafter reads it. */
 export const giveSecondOpinion = command({
-  name: "access.sayOfSlip",
+  name: "access.giveSecondOpinion",
   input: z.strictObject({
     slipId: idSchema,
     word: z.string().trim().min(1, t.writeAComment).max(500),

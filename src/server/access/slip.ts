@@ -20,7 +20,7 @@ import { loadPerson, type Person } from "./person";
 import { changesSchema, completed, requireDraft, standing, textsOf, vaultsOf } from "./slipChanges";
 import { brokenRules, needsSecondYes } from "./slipRules";
 import { backOf, stepsOf } from "./slipSteps";
-import { type SlipSaid, computeEffects } from "./slipTelling";
+import { computeEffects, type SlipSaid } from "./slipTelling";
 import { stewardsAt } from "./stewards";
 import { slip as t } from "./strings";
 
@@ -37,7 +37,7 @@ export const draftOf = async (tx: Reader, personId: string): Promise<Slip | unde
 
 /** Keeps the draft as it is now, whole. Changes of the same place are one; none leaves no draft. */
 export const draftSlip = command({
-  name: "access.draft",
+  name: "access.draftSlip",
   input: z.strictObject({
     changes: changesSchema,
     /** Of the draft that these changes were made to; 0 where there was none. */
@@ -90,7 +90,7 @@ export const draftSlip = command({
 
 /** What changes would do, told as a slip tells it, before they are made or put on one. */
 export const previewChanges = query({
-  name: "access.foresee",
+  name: "access.previewChanges",
   input: z.strictObject({ changes: changesSchema.min(1, t.thereIsNothingOnTheSlip) }),
   by: ["person"],
   offMainThread: true,
@@ -119,7 +119,7 @@ export interface SlipView {
 
 /** The caller's open slip with what it would do, and those they applied within a day. */
 export const ownSlip = query({
-  name: "access.slip",
+  name: "access.ownSlip",
   input: none,
   by: ["person"],
   offMainThread: true,
@@ -199,7 +199,8 @@ export const applySlip = command({
       ? prepared.worked
       : await computeEffects(tx, changes, await vaultsOf(tx, changes), me!.id, at);
     if (said.ground !== input.ground) throw new Refused("conflict", GROUND_MOVED);
-    if (said.withoutSteward.length > 0) throw new Refused("not-allowed", t.wouldBeLeftWithoutAStewardMake(said.withoutSteward[0]));
+    if (said.withoutSteward.length > 0)
+      throw new Refused("not-allowed", t.wouldBeLeftWithoutAStewardMake(said.withoutSteward[0]));
     const second = await needsSecondYes(tx, changes, me!, input.why, at);
     const asked = await stewardsByNode(tx, [...new Set([...others, ...second])], me!.id, at);
     if (second.some((id) => !asked.has(id))) throw new Refused("second-yes", t.theHouseRulesRequireApprovalBy);
@@ -418,7 +419,7 @@ const stillAhead = (change: Change, at: number): Change =>
 
 /** One that waits for others becomes the draft again; added to it where there is one. */
 export const withdrawSlip = command({
-  name: "access.takeSlipBack",
+  name: "access.withdrawSlip",
   input: z.strictObject({ slipId: idSchema }),
   by: ["person"],
   allow: async ({ tx, input, me }) => {
@@ -449,7 +450,7 @@ export const withdrawSlip = command({
 });
 
 export const discardSlip = command({
-  name: "access.dropSlip",
+  name: "access.discardSlip",
   input: z.strictObject({ slipId: idSchema }),
   by: ["person"],
   allow: async ({ tx, input, me }) => {

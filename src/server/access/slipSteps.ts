@@ -5,7 +5,7 @@ import type { Transaction } from "../database/client";
 import { removeMember, setMember } from "../people/groups";
 import { moveNodes } from "../vaults/moving";
 import { markSeparate } from "../vaults/separating";
-import { changeAccess, giveAccess, sameTerms, endAccess } from "./grants";
+import { changeAccess, endAccess, giveAccess, sameTerms } from "./grants";
 import { loadPath } from "./load";
 import { cellRows, membershipOf } from "./slipChanges";
 

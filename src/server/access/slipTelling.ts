@@ -272,7 +272,8 @@ function bareAfter(seen: Preview, at: number): string[] {
   const withoutSteward: string[] = [];
   for (const [region] of seen.regions) {
     const losing = seen.differences.some((one) => one.region === region && one.before === "steward");
-    if (losing && hasSteward(seen.before, region, at) && !hasSteward(seen.after, region, at)) withoutSteward.push(region);
+    if (losing && hasSteward(seen.before, region, at) && !hasSteward(seen.after, region, at))
+      withoutSteward.push(region);
   }
   return withoutSteward;
 }

@@ -51,7 +51,8 @@ export async function withoutSteward(tx: Reader, nodeId: string, at: number): Pr
   for (const id of await distinctBelow(tx, nodeId)) {
     const { steps } = await loadSteps(tx, id);
     const concerned = await loadConcerned(tx, subjectsAlong(steps, isSteward), at);
-    if (!concerned.some((person) => isLastingSteward({ ...person, until: person.ends }, steps, at))) withoutSteward.push(id);
+    if (!concerned.some((person) => isLastingSteward({ ...person, until: person.ends }, steps, at)))
+      withoutSteward.push(id);
   }
   return withoutSteward;
 }

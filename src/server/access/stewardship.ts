@@ -63,7 +63,7 @@ export const takeStewardship = command({
 
 /** Vaults, and separate places in them, that an owner is not steward of: by their stewards, not by their names. */
 export const takeableNodes = query({
-  name: "access.takeable",
+  name: "access.takeableNodes",
   input: none,
   by: ["person"],
   offMainThread: true,

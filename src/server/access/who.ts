@@ -57,7 +57,7 @@ export interface ReachedLine {
 const MOST_REACHED = 200;
 
 export const whoCanDoWhat = query({
-  name: "access.who",
+  name: "access.whoCanDoWhat",
   input: z.strictObject({ nodeId: idSchema }),
   by: ["person"],
   allow: (context) => requireLevel(context, context.input.nodeId, "steward"),

@@ -105,7 +105,7 @@ async function whoWithdrew(tx: Reader, person: Person, nodeId: string, at: numbe
       and(
         eq(journal.node, nodeId),
         eq(journal.subject, person.id),
-        inArray(journal.act, ["access.withdraw", "access.change"]),
+        inArray(journal.act, ["access.endAccess", "access.changeAccess", "access.withdraw", "access.change"]),
         eq(journal.outcome, "done"),
         gte(journal.at, at),
       ),

@@ -10,7 +10,7 @@ import { sortByName } from "../byName";
 import { personIdOf } from "../caller";
 import { command, idSchema, none, query } from "../command";
 import { bulk } from "../database/bulk";
-import { lanyards, firstSeen, pins, signIns } from "../database/schema";
+import { firstSeen, lanyards, pins, signIns } from "../database/schema";
 import { groupBy } from "../groupBy";
 import { requireEntry } from "../vaults/entries";
 import { kindsById } from "../vaults/kinds";
@@ -57,7 +57,7 @@ interface KeptEntry {
 }
 
 export const frontDesk = query({
-  name: "frontdesk.lines",
+  name: "frontdesk.frontDesk",
   input: none,
   by: ["person"],
   allow: () => undefined,
@@ -165,7 +165,7 @@ function soonest(a: number | null, b: number | null): number | null {
 }
 
 export const pinEntry = command({
-  name: "frontdesk.pin",
+  name: "frontdesk.pinEntry",
   input: z.strictObject({ entryId: idSchema, pinned: z.boolean() }),
   by: ["person"],
   allow: (context) => requireEntry(context, context.input.entryId, "use"),
@@ -180,7 +180,7 @@ export const pinEntry = command({
 
 /** The person has opened the entry's page: it is not new to them any more. */
 export const markEntrySeen = command({
-  name: "frontdesk.meet",
+  name: "frontdesk.markEntrySeen",
   input: z.strictObject({ entryId: idSchema }),
   by: ["person"],
   allow: (context) => requireEntry(context, context.input.entryId, "use"),

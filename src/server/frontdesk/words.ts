@@ -5,7 +5,7 @@ import { USER_NAME } from "../../core/kinds/kind";
 import { reachOf } from "../access/load";
 import { none, query } from "../command";
 import { inJson } from "../database/bulk";
-import { entries, entryVersions, folders, persons, personStates } from "../database/schema";
+import { entries, entryVersions, folders, personStates, persons } from "../database/schema";
 import { openValues } from "../vaults/vaultKeys";
 
 /** So many are opened together; in between, other work of the process has its turn. */
@@ -13,7 +13,7 @@ const AT_ONCE = 200;
 const LONGEST = 400;
 
 export const finderWords = query({
-  name: "frontdesk.words",
+  name: "frontdesk.finderWords",
   input: none,
   by: ["person"],
   allow: () => undefined,

@@ -33,7 +33,7 @@ const inputSchema = z.strictObject({
 });
 
 export const journalPage = query({
-  name: "journal.page",
+  name: "journal.journalPage",
   input: inputSchema,
   by: ["person"],
   // A rare act is looked for over all that happened.
@@ -204,7 +204,7 @@ async function regionThen(tx: Reader, nodeId: string, vaultId: string, at: numbe
 
 /** Vaults and entries that the reader may pick to read of: those they reach. */
 export const journalNodes = query({
-  name: "journal.nodes",
+  name: "journal.journalNodes",
   input: none,
   by: ["person"],
   allow: () => undefined,

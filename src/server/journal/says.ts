@@ -1,5 +1,7 @@
 /** How a line of the Journal is told: each command says the sentence of its own lines. */
 
+import { FORMER_ACTS } from "./formerActs";
+
 export type Details = Record<string, string | number | boolean | null>;
 
 /** What a line can speak of, already in words. */
@@ -29,7 +31,9 @@ const sentences = new Map<string, Says>();
 export const setSentence = (act: string, says: Says): void => void sentences.set(act, says);
 
 /** An act of an older Galtry that no command tells any more is told by its name. */
-export const sentenceOf = (act: string): Says => sentences.get(act) ?? (() => act);
+export const sentenceOf = (act: string): Says => sentences.get(nowCalled(act)) ?? (() => act);
+
+export const nowCalled = (act: string): string => FORMER_ACTS[act] ?? act;
 
 /** “the password, the notes” from the words a command keeps. */
 export const fieldsChanged = (list: unknown): string => (list ? `the ${String(list)}` : "nothing");

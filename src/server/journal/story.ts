@@ -11,7 +11,7 @@ import { journal, journalNames } from "../database/schema";
 import type { Galtry } from "../galtry";
 import { hideNumber } from "../opaqueNumber";
 import { timeZone } from "../organisation";
-import { type Details, sentenceOf } from "./says";
+import { type Details, nowCalled, sentenceOf } from "./says";
 
 export type Line = typeof journal.$inferSelect;
 
@@ -99,7 +99,7 @@ export async function tell(
         at: row.at,
         who: row.person === null ? null : nameOf(row.person),
         personId: row.person,
-        act: row.act,
+        act: nowCalled(row.act),
         says,
         refused: row.outcome === "refused",
       },
@@ -145,7 +145,7 @@ function sentence(
   const date = (word: string, at: unknown) => (typeof at === "number" ? ` ${word} ${sayDate(at, line.at, zone)}` : "");
   if (line.outcome === "refused") {
     const often = details.times ? `, ${counted(Number(details.times), "time")} in a quarter of an hour` : "";
-    return `was not allowed to ${REFUSED_ACTS[line.act] ?? inWords(line.act)}${place("")}${often}`;
+    return `was not allowed to ${REFUSED_ACTS[nowCalled(line.act)] ?? inWords(line.act)}${place("")}${often}`;
   }
   return sentenceOf(line.act)({
     details,
@@ -170,27 +170,27 @@ const inWords = (act: string): string =>
     .toLowerCase();
 
 const REFUSED_ACTS: Record<string, string> = {
-  "signIn.begin": "sign in with",
+  "signIn.beginSignIn": "sign in with",
   "signIn.didNotWork": "report a problem with",
-  "vaults.reveal": "reveal a field of",
+  "vaults.revealField": "reveal a field of",
   "vaults.changeEntry": "edit",
-  "access.give": "give access to",
-  "access.change": "change access to",
-  "access.withdraw": "end access to",
-  "vaults.bin": "put in the bin",
+  "access.giveAccess": "give access to",
+  "access.changeAccess": "change access to",
+  "access.endAccess": "end access to",
+  "vaults.binEntry": "put in the bin",
   "vaults.revealEarlier": "reveal an earlier version of",
   "vaults.openAttachment": "open an attachment of",
   "vaults.setAside": "set aside",
-  "vaults.erase": "delete for good",
-  "vaults.bringBack": "restore a version of",
+  "vaults.eraseEntry": "delete for good",
+  "vaults.restoreVersion": "restore a version of",
   "vaults.setField": "edit",
-  "vaults.tag": "tag",
-  "vaults.takeOut": "export",
+  "vaults.tagEntries": "tag",
+  "vaults.exportEntries": "export",
 };
 
 export const JOURNAL_ACTS = {
   "sign-ins": ["signIn.", "lanyard.guardedFill"],
-  revealed: ["vaults.reveal", "vaults.openAttachment"],
+  revealed: ["vaults.revealField", "vaults.openAttachment"],
   access: [
     "access.",
     "people.setMember",

@@ -12,7 +12,7 @@ import { Refused } from "../refused";
 import { registry } from "../registry";
 import { REQUEST_ID } from "../requestId";
 import { sealedSignIn } from "../signin/sealed";
-import { renewLanyard, lanyardFor, startPairing, takeToken } from "./pairing";
+import { lanyardFor, renewLanyard, startPairing, takeToken } from "./pairing";
 import { checkProof } from "./proof";
 import { http as t } from "./strings";
 
@@ -34,12 +34,7 @@ export function lanyardRequest(request: Request, path: string[]): Promise<Respon
 }
 
 async function pair(app: Galtry, request: Request, place: string, name: string | undefined): Promise<Response> {
-  const thumbprint = await checkProof(
-    app,
-    request.headers.get("dpop"),
-    { method: request.method, path: place },
-    null,
-  );
+  const thumbprint = await checkProof(app, request.headers.get("dpop"), { method: request.method, path: place }, null);
   const nobody: Caller = { kind: "nobody", address: addressOf(request, app), browser: "", knownBrowser: null };
   const input = (await readJson(request)) as object;
   if (name === "start")
@@ -57,12 +52,7 @@ async function lanyardCaller(
 ): Promise<Extract<Caller, { kind: "lanyard" }>> {
   const token = /^DPoP (.+)$/.exec(request.headers.get("authorization") ?? "")?.[1];
   if (!token) throw new Refused("signed-out", t.lanyardIsNotConnected);
-  const thumbprint = await checkProof(
-    app,
-    request.headers.get("dpop"),
-    { method: request.method, path: place },
-    token,
-  );
+  const thumbprint = await checkProof(app, request.headers.get("dpop"), { method: request.method, path: place }, token);
   const nobody: Caller = { kind: "nobody", address: "", browser: "", knownBrowser: null };
   const { lanyard, why, endedAt, endedBy } = await lanyardFor.execute(app, { token }, nobody);
   if (!lanyard || lanyard.thumbprint !== thumbprint)
@@ -89,7 +79,7 @@ const mayKeep = onceAMinute();
 /** Writes "last used". */
 async function keepNow(app: Galtry, caller: Extract<Caller, { kind: "lanyard" }>): Promise<void> {
   if (mayKeep(caller.lanyardId, Date.now()))
-    await renewLanyard.execute(app, {}, caller).catch(orRefused("lanyard.keep"));
+    await renewLanyard.execute(app, {}, caller).catch(orRefused("lanyard.renewLanyard"));
 }
 
 async function runForLanyard(app: Galtry, caller: Caller, name: string, input: unknown): Promise<unknown> {

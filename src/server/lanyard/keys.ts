@@ -55,7 +55,7 @@ export interface KeyLine {
  * whether what somebody has typed is kept already.
  */
 export const keyList = query({
-  name: "lanyard.keys",
+  name: "lanyard.keyList",
   input: none,
   by: ["lanyard"],
   allow: () => undefined,
@@ -150,7 +150,7 @@ const MOST_COMPARISONS = 30;
  * are those of logins that its person may Reveal; at any other there is no answer.
  */
 export const compareLogin = command({
-  name: "lanyard.compare",
+  name: "lanyard.compareLogin",
   input: z.strictObject({ entryIds: z.array(idSchema).min(1).max(20), password: z.string().min(1).max(1000) }),
   by: ["lanyard"],
   allow: async (context) => {
@@ -208,7 +208,7 @@ export const updatePassword = command({
 });
 
 export const neverOffer = command({
-  name: "lanyard.neverKeep",
+  name: "lanyard.neverOffer",
   input: z.strictObject({ page: z.url().max(2000) }),
   by: ["lanyard"],
   allow: () => undefined,

@@ -92,7 +92,7 @@ export const pairingFor = query({
 });
 
 export const confirmPairing = command({
-  name: "lanyard.confirm",
+  name: "lanyard.confirmPairing",
   input: z.strictObject({ userCode: userCodeSchema }),
   by: ["person"],
   allow: async ({ tx, input, caller, at }) => {
@@ -177,7 +177,7 @@ export interface LanyardRow {
 
 /** The Lanyard behind a token, unless it has ended or lain unused. `why` says how it ended. */
 export const lanyardFor = query({
-  name: "lanyard.byToken",
+  name: "lanyard.lanyardFor",
   input: z.strictObject({ token: z.string().max(100) }),
   by: ["nobody"],
   internal: true,
@@ -215,7 +215,7 @@ export const lanyardFor = query({
 });
 
 export const renewLanyard = command({
-  name: "lanyard.keep",
+  name: "lanyard.renewLanyard",
   input: none,
   by: ["lanyard"],
   internal: true,
@@ -230,7 +230,7 @@ export const renewLanyard = command({
 
 /** Ended from either side: by the Lanyard itself, its person, or an administrator. */
 export const endLanyard = command({
-  name: "lanyard.end",
+  name: "lanyard.endLanyard",
   input: z.strictObject({ lanyardId: idSchema.optional(), why: z.string().trim().max(200).default("") }),
   by: ["person", "lanyard"],
   allow: async ({ tx, caller, input, role }) => {

@@ -8,7 +8,7 @@ import { isActive } from "../../core/access";
 import { loadPerson } from "../access/person";
 import type { Topic } from "../command";
 import type { Database } from "../database/client";
-import { grants, memberships, outbox, places, personStates } from "../database/schema";
+import { grants, memberships, outbox, personStates, places } from "../database/schema";
 import { type Galtry, upToDate } from "../galtry";
 import { failed } from "../log";
 

@@ -43,7 +43,7 @@ export async function queueMail(tx: Transaction, keys: KeyRing, mail: Outgoing, 
 
 /** The one that is due for longest, for whoever sends it; null when none is. */
 export const takeMail = command({
-  name: "mail.take",
+  name: "mail.takeMail",
   internal: true,
   input: z.strictObject({}),
   by: ["server"],
@@ -71,7 +71,7 @@ export const takeMail = command({
 
 /** One went out, or did not: then it is tried again while it may still be of use, and its maker is told when not. */
 export const mailTried = command({
-  name: "mail.tried",
+  name: "mail.mailTried",
   internal: true,
   input: z.strictObject({
     mailId: idSchema,

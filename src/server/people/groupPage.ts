@@ -9,7 +9,7 @@ import { byName, sortByName } from "../byName";
 import { isAdministrator } from "../caller";
 import { idSchema, query } from "../command";
 import type { Reader } from "../database/client";
-import { grants, groups, memberships, persons, places, personStates } from "../database/schema";
+import { grants, groups, memberships, personStates, persons, places } from "../database/schema";
 import { notFound } from "../refused";
 
 const loadHeld = (tx: Reader, groupId: string, at: number) =>
@@ -25,7 +25,7 @@ const loadHeld = (tx: Reader, groupId: string, at: number) =>
 const GROUPS_AT_FIRST = 20;
 
 export const groupList = query({
-  name: "people.groups",
+  name: "people.groupList",
   input: z.strictObject({ all: z.boolean().default(false) }),
   by: ["person"],
   allow: ({ role }) => {
@@ -71,7 +71,7 @@ export interface GroupGives {
  * reaches; what it gives as far as each may know of it.
  */
 export const groupPage = query({
-  name: "people.group",
+  name: "people.groupPage",
   input: z.strictObject({ groupId: idSchema }),
   by: ["person"],
   allow: async ({ tx, input, me, at }) => {

@@ -18,7 +18,7 @@ import { groups as t } from "./strings";
 import { nodesOfGroup, tellStewards } from "./telling";
 
 export const createGroup = command({
-  name: "people.makeGroup",
+  name: "people.createGroup",
   input: z.strictObject({ name: nameSchema, description: z.string().trim().max(300).default("") }),
   by: ["person"],
   allow: async ({ tx, role, input }) => {

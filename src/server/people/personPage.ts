@@ -11,7 +11,7 @@ import { byName } from "../byName";
 import { isAdministrator } from "../caller";
 import { idSchema, query } from "../command";
 import { inJson } from "../database/bulk";
-import { entries, folders, groups, memberships, persons, personStates, vaults } from "../database/schema";
+import { entries, folders, groups, memberships, personStates, persons, vaults } from "../database/schema";
 import { notFound } from "../refused";
 
 export interface Holds {
@@ -27,7 +27,7 @@ export interface Holds {
 }
 
 export const personPage = query({
-  name: "people.person",
+  name: "people.personPage",
   input: z.strictObject({ personId: idSchema }),
   by: ["person"],
   offMainThread: true,

@@ -8,7 +8,7 @@ import { isAdministrator, personIdOf } from "../caller";
 import { type Context, command, idSchema, instantSchema, nameSchema, none, query, type Topic } from "../command";
 import { inJson } from "../database/bulk";
 import type { Reader, Transaction } from "../database/client";
-import { groups, notices, persons, type Role, personStates } from "../database/schema";
+import { groups, notices, personStates, persons, type Role } from "../database/schema";
 import { uuidv7 } from "../ids";
 import { notFound, Refused } from "../refused";
 import { endAll, mailSchema } from "./sessions";
@@ -37,7 +37,7 @@ async function requireOther({ tx, caller, role }: Pick<Context<unknown>, "tx" | 
 }
 
 export const addPerson = command({
-  name: "people.add",
+  name: "people.addPerson",
   input: z.strictObject({
     name: nameSchema,
     mail: mailSchema,
@@ -106,14 +106,14 @@ const statePairs = {
     past: (who: string) => `suspended ${who}`,
   },
   leave: {
-    name: "people.leave",
+    name: "people.markLeaver",
     to: "leaver",
     from: ["active", "invited", "suspended"],
     why: "access ended",
     past: (who: string) => `marked ${who} as a leaver`,
   },
   reinstate: {
-    name: "people.bringBack",
+    name: "people.reinstate",
     to: "active",
     from: ["suspended", "leaver"],
     why: "reinstated",
@@ -348,7 +348,7 @@ export interface PeoplePage {
 }
 
 export const personList = query({
-  name: "people.list",
+  name: "people.personList",
   input: z.strictObject({
     /** Part of a name or an address. */
     text: z.string().trim().max(200).default(""),
@@ -435,7 +435,7 @@ const MOST_SUBJECTS = 20;
 
 /** Whom access can be given to, by a part of their name or address: staff may find staff, groups and Everyone; guests nobody. */
 export const subjectList = query({
-  name: "people.subjects",
+  name: "people.subjectList",
   input: z.strictObject({
     text: z.string().trim().max(200).default(""),
     only: z.enum(["people", "staff", "people and groups", "all"]).default("all"),
@@ -493,7 +493,7 @@ export const subjectList = query({
 const count = (n: number) => `${n} ${n === 1 ? "person" : "people"}`;
 
 export const ownNotices = query({
-  name: "people.notices",
+  name: "people.ownNotices",
   input: none,
   by: ["person"],
   allow: () => undefined,
@@ -506,7 +506,7 @@ export const ownNotices = query({
 });
 
 export const dismissNotices = command({
-  name: "people.putAwayNotices",
+  name: "people.dismissNotices",
   input: z.strictObject({ ids: z.array(idSchema).max(500) }),
   by: ["person"],
   allow: () => undefined,

@@ -5,7 +5,7 @@ import { standingAt } from "../access/person";
 import type { Caller } from "../caller";
 import { command, idSchema, none, query } from "../command";
 import type { Reader, Transaction } from "../database/client";
-import { failedSignIns, knownBrowsers, lanyards, persons, sessions, personStates } from "../database/schema";
+import { failedSignIns, knownBrowsers, lanyards, personStates, persons, sessions } from "../database/schema";
 import { uuidv7 } from "../ids";
 import { notFound, Refused } from "../refused";
 import { attemptKey, forgetAttempts, giveBackAttempt, takeAttempt } from "./attempts";
@@ -145,7 +145,7 @@ export async function sessionCaller(
 
 /** Keeps the idle limit moving; at most once a minute, and it is no act. */
 export const renewSession = command({
-  name: "people.keepSession",
+  name: "people.renewSession",
   input: none,
   by: ["person"],
   allow: () => undefined,
@@ -180,10 +180,7 @@ export const proveAgain = command({
     const { personId } = caller as Extract<Caller, { kind: "person" }>;
     const key = attemptKey(app.keys, "prove", personId);
     await takeAttempt(app, [{ key, most: MOST_TRIES_ACCOUNT }], at);
-    const [person] = await app.db
-      .select({ hash: persons.passwordHash })
-      .from(persons)
-      .where(eq(persons.id, personId));
+    const [person] = await app.db.select({ hash: persons.passwordHash }).from(persons).where(eq(persons.id, personId));
     return { key, right: await verifyPassword(person?.hash ?? null, input.password) };
   },
   allow: ({ caller }) => caller as Extract<Caller, { kind: "person" }>,

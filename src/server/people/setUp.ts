@@ -4,7 +4,7 @@ import { z } from "zod";
 import type { Caller } from "../caller";
 import { command, nameSchema, none, query } from "../command";
 import type { Reader, Transaction } from "../database/client";
-import { links, organisation, persons, personStates } from "../database/schema";
+import { links, organisation, personStates, persons } from "../database/schema";
 import type { Galtry } from "../galtry";
 import { uuidv7 } from "../ids";
 import { Refused } from "../refused";
@@ -18,7 +18,7 @@ const DAY_MS = 24 * 3_600_000;
 
 /** The organisation's name and zone: known to everyone who can open the page. */
 export const organisationQuery = query({
-  name: "people.organisation",
+  name: "people.organisationQuery",
   input: none,
   by: ["nobody", "person", "lanyard", "server"],
   allow: () => undefined,

@@ -7,7 +7,7 @@ import { loadPerson, type Person } from "../access/person";
 import { stewardsAt, withoutSteward } from "../access/stewards";
 import { inJson } from "../database/bulk";
 import type { Reader, Transaction } from "../database/client";
-import { grants, notices, places, personStates } from "../database/schema";
+import { grants, notices, personStates, places } from "../database/schema";
 import { uuidv7 } from "../ids";
 import { telling as t } from "./strings";
 

@@ -8,7 +8,7 @@ import { Refused } from "../refused";
 import { rules as t } from "./strings";
 
 export const houseRules = query({
-  name: "rules.all",
+  name: "rules.houseRules",
   input: none,
   by: ["person"],
   allow: ({ role }) => {
@@ -19,7 +19,7 @@ export const houseRules = query({
 
 /** All of them at once, as they should be from now on. What was given before stays as it is. */
 export const changeRules = command({
-  name: "rules.change",
+  name: "rules.changeRules",
   input: houseRulesSchema,
   by: ["person"],
   allow: ({ role }) => {

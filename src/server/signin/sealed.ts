@@ -80,7 +80,7 @@ async function entryFor(tx: Reader, entryId: string, personId: string, at: numbe
 type EntryFor = NonNullable<Awaited<ReturnType<typeof entryFor>>>;
 
 export const beginSignIn = command({
-  name: "signIn.begin",
+  name: "signIn.beginSignIn",
   input: z.strictObject({ entryId: idSchema }),
   by: ["lanyard", "person"],
   internal: true,
@@ -131,7 +131,7 @@ export const beginSignIn = command({
 const outcomeSchema = z.enum(["signed-in", ...(Object.keys(FAILURES) as Failure[])]);
 
 export const handOver = command({
-  name: "signIn.end",
+  name: "signIn.handOver",
   input: z.strictObject({
     signInId: idSchema,
     outcome: outcomeSchema,
@@ -457,7 +457,7 @@ function endingWith(cookies: HandedCookie[], accessEnds: number | null): HandedC
 
 /** What Lanyard saw where it landed: a sign-in page again means that the site ties its session to an address. */
 export const reportLanding = command({
-  name: "signIn.landed",
+  name: "signIn.reportLanding",
   input: z.strictObject({ signInId: idSchema, signedIn: z.boolean() }),
   by: ["lanyard"],
   allow: async ({ tx, caller, input }) => {

@@ -19,7 +19,7 @@ const SESSION_MS = 30 * 24 * 3_600_000;
 
 /** Who may still be signed in at the entry's site, latest first; each person once. */
 export const openSessions = query({
-  name: "signIn.sessions",
+  name: "signIn.openSessions",
   input: z.strictObject({ entryId: idSchema }),
   by: ["person"],
   allow: (context) => requireLevel(context, context.input.entryId, "steward"),
@@ -43,7 +43,7 @@ export const openSessions = query({
 
 /** What became of a jar: signed out at the site, or dropped because nothing can be done with it. */
 export const dropJar = command({
-  name: "signIn.signedOut",
+  name: "signIn.dropJar",
   input: z.strictObject({ signInId: idSchema, signedOut: z.boolean() }),
   by: ["server"],
   internal: true,

@@ -29,7 +29,7 @@ const rated = z.strictObject({
 });
 
 export const computeStrengths = command({
-  name: "upkeep.keepConditions",
+  name: "upkeep.computeStrengths",
   input: z.strictObject({ rows: z.array(rated).max(1000) }),
   by: ["server"],
   allow: () => undefined,

@@ -4,6 +4,7 @@ import type { SQLiteTable } from "drizzle-orm/sqlite-core";
 import { command, none } from "../command";
 import {
   accessChanges,
+  approvals,
   asks,
   handovers,
   importRows,
@@ -17,7 +18,6 @@ import {
   pairings,
   sessions,
   usedCodes,
-  approvals,
 } from "../database/schema";
 
 const HOUR = 3_600_000;
@@ -72,7 +72,7 @@ export const KEPT: readonly Kept[] = [
 ];
 
 export const sweepOld = command({
-  name: "upkeep.sweep",
+  name: "upkeep.sweepOld",
   input: none,
   by: ["server"],
   lowPriority: true,

@@ -21,7 +21,7 @@ import type { EntryRow } from "./writing";
 const NOT_BINNED = { binnedAt: null, binnedBy: null, binnedWith: null };
 
 export const binEntry = command({
-  name: "vaults.bin",
+  name: "vaults.binEntry",
   input: z.strictObject({ entryIds: severalIds }),
   by: ["person"],
   allow: (context) => requireEntries(context, context.input.entryIds, "steward"),
@@ -56,7 +56,7 @@ const topicsOf = (found: Awaited<ReturnType<typeof requireBinned>>) =>
 
 /** To where it was, or to the place that is said: the way back when its folder lies in the bin. */
 export const restoreEntry = command({
-  name: "vaults.restore",
+  name: "vaults.restoreEntry",
   input: z.strictObject({ entryIds: severalIds, parentId: idSchema.optional() }),
   by: ["person"],
   allow: async (context) => {
@@ -98,7 +98,7 @@ export const restoreEntry = command({
 });
 
 export const eraseEntry = command({
-  name: "vaults.erase",
+  name: "vaults.eraseEntry",
   input: z.strictObject({ entryIds: severalIds }),
   by: ["person"],
   allow: (context) => requireBinned(context, context.input.entryIds),

@@ -4,7 +4,7 @@ import type { Kind } from "../../core/kinds/kind";
 import { READY_KINDS } from "../../core/kinds/ready";
 import { NO_STEPS } from "../../core/signin/steps";
 import { type BulkRows, bulkRows } from "../database/bulk";
-import { entries, entryVersions, fingerprints, importRows, firstSeen, nodes, sightings } from "../database/schema";
+import { entries, entryVersions, fingerprints, firstSeen, importRows, nodes, sightings } from "../database/schema";
 import { uuidv7 } from "../ids";
 import { Refused } from "../refused";
 import { composeVersion, valuesIn } from "./composing";

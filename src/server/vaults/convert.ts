@@ -10,7 +10,7 @@ import { convert as t } from "./strings";
 import { rewrite } from "./writing";
 
 export const convertEntry = command({
-  name: "vaults.convert",
+  name: "vaults.convertEntry",
   input: z.strictObject({
     entryId: idSchema,
     baseVersionId: idSchema,

@@ -170,7 +170,7 @@ const place = (
 });
 
 export const duplicateNodes = command({
-  name: "vaults.copy",
+  name: "vaults.duplicateNodes",
   input: carrying,
   by: ["person"],
   allow: requireCopy,

@@ -58,7 +58,7 @@ export interface EarlierValue {
 }
 
 export const earlierVersions = query({
-  name: "vaults.earlier",
+  name: "vaults.earlierVersions",
   input: z.strictObject({ entryId: idSchema, before: z.number().int().min(1).optional() }),
   by: ["person"],
   allow: (context) => requireEntry(context, context.input.entryId, "edit"),
@@ -223,7 +223,7 @@ export const revealEarlier = command({
  * brings a secret back has not thereby seen it.
  */
 export const restoreVersion = command({
-  name: "vaults.bringBack",
+  name: "vaults.restoreVersion",
   input: z.strictObject({
     items: z
       .array(z.strictObject({ entryId: idSchema, baseVersionId: idSchema, versionId: idSchema }))

@@ -30,7 +30,7 @@ import { openValues } from "./vaultKeys";
 import { currentVersion, type EntryRow } from "./writing";
 
 export const entryPage = query({
-  name: "vaults.entry",
+  name: "vaults.entryPage",
   input: z.strictObject({ entryId: idSchema }),
   by: ["person"],
   allow: (context) => requireLevel(context, context.input.entryId, "use"),

@@ -12,7 +12,7 @@ import { notFound } from "../refused";
 import { foldersOnTheWay, vaultNames } from "./places";
 
 export const folderPage = query({
-  name: "vaults.folder",
+  name: "vaults.folderPage",
   input: z.strictObject({ folderId: idSchema }),
   by: ["person"],
   allow: (context) => requireLevel(context, context.input.folderId, "use"),

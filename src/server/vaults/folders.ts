@@ -51,7 +51,7 @@ async function requireFolder(context: Asking, folderId: string, needed: Level) {
 }
 
 export const createFolder = command({
-  name: "vaults.makeFolder",
+  name: "vaults.createFolder",
   input: z.strictObject({ parentId: idSchema, name: nameSchema }),
   by: ["person"],
   allow: async (context) => {

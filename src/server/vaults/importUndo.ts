@@ -71,7 +71,7 @@ async function broughtIn(tx: Reader, found: typeof imports.$inferSelect): Promis
 
 /** How an import stands: what undoing it would take, what stays unless it is ticked, and what needs a look. */
 export const importPage = query({
-  name: "vaults.import",
+  name: "vaults.importPage",
   offMainThread: true,
   input: z.strictObject({ importId: idSchema }),
   by: ["person"],

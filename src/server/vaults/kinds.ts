@@ -45,7 +45,7 @@ export const kindsById = (tx: Reader): Promise<ReadonlyMap<string, Kind>> =>
 
 /** What new entries can be. */
 export const kindList = query({
-  name: "vaults.kinds",
+  name: "vaults.kindList",
   input: none,
   by: ["person"],
   allow: () => undefined,
@@ -102,7 +102,7 @@ function fieldsOf(draft: OwnKind, before: Kind | null, inUse: boolean) {
 }
 
 export const createKind = command({
-  name: "vaults.makeKind",
+  name: "vaults.createKind",
   input: z.strictObject({ kind: ownKindSchema }),
   by: ["person"],
   allow: requireAdministrator,

@@ -19,7 +19,7 @@ const mappingSchema = z.strictObject({
 });
 
 export const mappingList = query({
-  name: "vaults.mappings",
+  name: "vaults.mappingList",
   input: none,
   by: ["person"],
   allow: () => undefined,
@@ -35,7 +35,7 @@ export const mappingList = query({
 });
 
 export const saveMapping = command({
-  name: "vaults.keepMapping",
+  name: "vaults.saveMapping",
   input: z.strictObject({ name: nameSchema, mapping: mappingSchema }),
   by: ["person"],
   allow: async ({ tx, me }) => {
@@ -53,7 +53,7 @@ export const saveMapping = command({
 });
 
 export const deleteMapping = command({
-  name: "vaults.forgetMapping",
+  name: "vaults.deleteMapping",
   input: z.strictObject({ mappingId: idSchema }),
   by: ["person"],
   allow: async ({ tx, me, input }) => {

@@ -132,7 +132,7 @@ export const movePreview = query({
 });
 
 export const moveNodes = command({
-  name: "vaults.move",
+  name: "vaults.moveNodes",
   input: moving,
   by: ["person"],
   allow: async (context) => {

@@ -64,7 +64,7 @@ export const setVaultPicture = command({
  * organisation's kinds are called is no secret. Answered as bytes by a route of its own.
  */
 export const pictureOf = query({
-  name: "vaults.picture",
+  name: "vaults.pictureOf",
   input: z.strictObject({ id: idSchema }),
   by: ["person"],
   internal: true,

@@ -54,7 +54,7 @@ export interface Place {
 
 /** The vault's top and its folders, by their whole way, wherever the caller has Edit. */
 export const vaultPlaces = query({
-  name: "vaults.places",
+  name: "vaults.vaultPlaces",
   input: z.strictObject({ vaultId: idSchema }),
   by: ["person"],
   allow: () => undefined,

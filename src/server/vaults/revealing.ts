@@ -16,7 +16,7 @@ import { currentVersion, noteSighting } from "./writing";
 
 /** Shows or copies one secret: a journal line and a sighting each time. */
 export const revealField = command({
-  name: "vaults.reveal",
+  name: "vaults.revealField",
   input: z.strictObject({
     entryId: idSchema,
     /** A field of the kind, or `extra:ID`. */

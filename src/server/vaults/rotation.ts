@@ -124,7 +124,7 @@ export const stopRotation = command({
 
 /** For the vault's stewards: how old its key is, and how far a rotation has come. */
 export const keyState = query({
-  name: "vaults.key",
+  name: "vaults.keyState",
   input: inVault,
   by: ["person"],
   allow: byStewards,

@@ -32,7 +32,7 @@ const tag = z
   .pipe(z.string().min(1, t.aTagHasAName).max(50, t.aTagHasAtMost50Characters));
 
 export const tagEntries = command({
-  name: "vaults.tag",
+  name: "vaults.tagEntries",
   input: z.strictObject({ entryIds: rewrittenIds, add: z.array(tag).max(20), remove: z.array(tag).max(100) }),
   by: ["person"],
   allow: (context) => requireEntries(context, context.input.entryIds, "edit"),

@@ -42,7 +42,7 @@ export const changeSigningIn = command({
 
 /** Whether a reveal takes the sign-in password again. Switching it off takes it too. */
 export const setPasswordOnReveal = command({
-  name: "vaults.askAgain",
+  name: "vaults.setPasswordOnReveal",
   input: z.strictObject({ entryId: idSchema, askAgain: z.boolean() }),
   by: ["person"],
   allow: async (context) => {
@@ -90,7 +90,7 @@ export const changeSteps = command({
 
 /** The site refused this version; somebody with Edit lets it be sent once more. */
 export const tryPasswordAgain = command({
-  name: "vaults.tryOnceMore",
+  name: "vaults.tryPasswordAgain",
   input: z.strictObject({ entryId: idSchema }),
   by: ["person"],
   allow: (context) => requireEntry(context, context.input.entryId, "edit"),

@@ -39,7 +39,7 @@ const siteSchema = z.strictObject({
 
 /** A guest adds to a folder they were asked into, and has no need to know what the organisation uses. */
 export const siteList = query({
-  name: "vaults.sites",
+  name: "vaults.siteList",
   input: none,
   by: ["person"],
   allow: ({ me }) => {
@@ -74,7 +74,7 @@ async function toRow(tx: Reader, input: z.output<typeof siteSchema>) {
 
 /** Adds one, or changes one. */
 export const saveSite = command({
-  name: "vaults.keepSite",
+  name: "vaults.saveSite",
   input: z.strictObject({ siteId: idSchema.optional(), site: siteSchema }),
   by: ["person"],
   allow: async (context) => {
@@ -101,7 +101,7 @@ export const saveSite = command({
 });
 
 export const removeSite = command({
-  name: "vaults.dropSite",
+  name: "vaults.removeSite",
   input: z.strictObject({ siteId: idSchema }),
   by: ["person"],
   allow: async (context) => {

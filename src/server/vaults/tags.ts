@@ -9,7 +9,7 @@ import { entries, places } from "../database/schema";
 import { notFound } from "../refused";
 
 export const vaultTags = query({
-  name: "vaults.tags",
+  name: "vaults.vaultTags",
   input: z.strictObject({ vaultId: idSchema }),
   by: ["person"],
   allow: () => undefined,

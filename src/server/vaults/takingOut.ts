@@ -63,7 +63,7 @@ async function takeable({ tx, me, at }: Pick<Asking, "tx" | "me" | "at">, vaultI
 }
 
 export const exportEntries = command({
-  name: "vaults.takeOut",
+  name: "vaults.exportEntries",
   input: z.strictObject({
     /** Vaults, folders and entries. */
     nodeIds: z.array(idSchema).min(1).max(500),
@@ -162,7 +162,7 @@ const withoutPicture = ({ picture: _, ...kind }: Kind): Kind => kind;
 
 /** Some of what is being taken out, opened: by whoever began it, in that session, while they may still take it. */
 export const exportPart = query({
-  name: "vaults.takenPart",
+  name: "vaults.exportPart",
   input: z.strictObject({ takingId: idSchema, number: z.number().int().min(0) }),
   by: ["person"],
   allow: async (context) => {
@@ -217,7 +217,7 @@ export const exportPart = query({
 
 /** Forgets what was to be fetched. */
 export const sweepExports = command({
-  name: "vaults.sweepTakings",
+  name: "vaults.sweepExports",
   input: z.strictObject({}),
   by: ["server"],
   allow: () => undefined,
@@ -235,7 +235,7 @@ export const sweepExports = command({
 
 /** The vault's rule about who else takes out: off while nobody is named. */
 export const setExporters = command({
-  name: "vaults.setTakers",
+  name: "vaults.setExporters",
   input: z.strictObject({
     vaultId: idSchema,
     takers: z
@@ -284,7 +284,7 @@ async function takerNames(tx: Reader, takers: readonly Taker[]): Promise<Map<str
 
 /** For the vault's stewards. */
 export const exporterList = query({
-  name: "vaults.takers",
+  name: "vaults.exporterList",
   input: z.strictObject({ vaultId: idSchema }),
   by: ["person"],
   allow: (context) => requireLevel(context, context.input.vaultId, "steward"),

@@ -25,7 +25,7 @@ export async function tickedOff(tx: Reader, keys: KeyRing, entryId: string, fiel
 }
 
 export const tickCode = command({
-  name: "vaults.tick",
+  name: "vaults.tickCode",
   input: z.strictObject({
     entryId: idSchema,
     versionId: idSchema,

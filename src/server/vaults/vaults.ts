@@ -28,7 +28,7 @@ import { isTakerOf } from "./takingOut";
 import { makeVaultKey } from "./vaultKeys";
 
 export const createVault = command({
-  name: "vaults.makeVault",
+  name: "vaults.createVault",
   input: z.strictObject({ name: nameSchema, description: z.string().trim().max(300).default("") }),
   by: ["person"],
   allow: ({ tx, role }) => requireMaker(tx, role, "vaults"),
@@ -128,7 +128,7 @@ export interface VaultLine {
 
 /** Vaults in which the caller reaches something. */
 export const vaultList = query({
-  name: "vaults.list",
+  name: "vaults.vaultList",
   input: none,
   by: ["person", "lanyard"],
   allow: () => undefined,
@@ -208,7 +208,7 @@ type Kept = Omit<
 
 /** One vault's ledger: what the caller reaches in it, and the folders on the way. */
 export const vaultLedger = query({
-  name: "vaults.ledger",
+  name: "vaults.vaultLedger",
   offMainThread: true,
   input: z.strictObject({ vaultId: idSchema }),
   by: ["person"],
@@ -335,7 +335,7 @@ async function passwordConditions(tx: Reader, vaultId: string, mayReveal: (id: s
 
 /** How one likes the ledger of a vault: kept per person, on every device. */
 export const saveLedgerView = command({
-  name: "vaults.keepView",
+  name: "vaults.saveLedgerView",
   input: z.strictObject({ vaultId: idSchema, view: ledgerViewSchema }),
   by: ["person"],
   allow: async ({ tx, me, input, at }) => {
