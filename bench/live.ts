@@ -2,7 +2,7 @@
 import { DEMO_PASSWORD } from "../demo/organisation";
 import { openBrowser, signInToGaltry } from "../e2e/browser";
 import type { App } from "../e2e/house";
-import { giveAccess, endAccess } from "../src/server/access/grants";
+import { endAccess, giveAccess } from "../src/server/access/grants";
 import { sessionCookie } from "../src/server/http";
 import { hideNumber } from "../src/server/opaqueNumber";
 import { openSession } from "../src/server/people/sessions";

@@ -34,7 +34,7 @@ export async function benchPage(app: App): Promise<void> {
   });
   if (built.status !== 0) throw new Error(`the bare page did not build: ${built.stdout}${built.stderr}`);
   const port = await freePort();
-  const withoutSteward = spawn(process.execPath, ["node_modules/next/dist/bin/next", "start", "bench/bare", "-p", String(port)], {
+  const bare = spawn(process.execPath, ["node_modules/next/dist/bin/next", "start", "bench/bare", "-p", String(port)], {
     stdio: "ignore",
   });
   try {
@@ -62,6 +62,6 @@ export async function benchPage(app: App): Promise<void> {
       `${Math.round(desk / 1024)} kB, bare ${Math.round(floor / 1024)} kB`,
     );
   } finally {
-    withoutSteward.kill("SIGTERM");
+    bare.kill("SIGTERM");
   }
 }

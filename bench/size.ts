@@ -32,7 +32,7 @@ interface Figures {
   keys: number;
   start: number;
   megabytes: number;
-  withoutSteward: number;
+  bare: number;
 }
 
 /** @param sizes both, or for a quick look at one: the same twice */
@@ -41,10 +41,10 @@ export async function benchSize(sizes: readonly [Size, Size] = [SMALL, LARGE]): 
   for (const [name, taken] of Object.entries(large.pages)) {
     const before = small.pages[name]!;
     // Each beside the bare page of its own half: the machine is not the same from one minute to the next.
-    const ratio = taken / large.withoutSteward / (before / small.withoutSteward);
-    const times = `${before.toFixed(1)} → ${taken.toFixed(1)} ms, bare ${small.withoutSteward.toFixed(1)} → ${large.withoutSteward.toFixed(1)} ms`;
+    const ratio = taken / large.bare / (before / small.bare);
+    const times = `${before.toFixed(1)} → ${taken.toFixed(1)} ms, bare ${small.bare.toFixed(1)} → ${large.bare.toFixed(1)} ms`;
     tell(`${name}: large beside small`, ratio, 1.5, "×", times);
-    tell(`${name}, small, beside a bare page`, before / small.withoutSteward, 2, "×", `bare ${small.withoutSteward.toFixed(1)} ms`);
+    tell(`${name}, small, beside a bare page`, before / small.bare, 2, "×", `bare ${small.bare.toFixed(1)} ms`);
   }
   tell("keys of a Lanyard, large", large.keys, 10, " ms", `small ${small.keys.toFixed(1)} ms`);
   tell(
@@ -73,10 +73,10 @@ async function figuresOf(size: Size): Promise<Figures> {
     // First, so that each page after it is asked of a server that has been at work for a while.
     await busy(colleague!, BUSY_MS / 4);
     const { perSecond, slowest95 } = await busy(colleague!, BUSY_MS);
-    const { "a bare page": withoutSteward, ...pages } = await pagesOf(built, owner!, colleague!, steward!);
+    const { "a bare page": bare, ...pages } = await pagesOf(built, owner!, colleague!, steward!);
     return {
       ...{ pages, perSecond, slowest95, start },
-      withoutSteward: withoutSteward!,
+      bare: bare!,
       keys: await keysOf(app, built),
       megabytes: residentOf(app.pid()!),
     };

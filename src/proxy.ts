@@ -18,6 +18,10 @@ export function proxy(request: NextRequest): NextResponse {
   ].join("; ");
   const headers = new Headers(request.headers);
   headers.set("x-nonce", nonce);
+  // Where a reader who has to sign in first goes on. Set here and nowhere else.
+  const { pathname, searchParams } = request.nextUrl;
+  searchParams.delete("_rsc");
+  headers.set("x-galtry-page", `${pathname}${searchParams.size > 0 ? `?${searchParams}` : ""}`);
   headers.set("content-security-policy", policy);
   const response = NextResponse.next({ request: { headers } });
   response.headers.set("content-security-policy", policy);

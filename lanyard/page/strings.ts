@@ -6,7 +6,6 @@ export const main = {
 };
 
 export const tags = {
-  tag: (className: string) => `tag ${className}`,
   or: (name: string) => `or ${name}`,
   alt: "Alt ↓",
   yourAccessToHasEnded: (name: string) => `your access to ${name} has ended`,

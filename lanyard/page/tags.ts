@@ -48,7 +48,7 @@ function hang(className: string): { host: HTMLElement; root: ShadowRoot; tag: HT
   const style = document.createElement("style");
   style.textContent = LOOK;
   const tag = document.createElement("div");
-  tag.className = t.tag(className);
+  tag.className = `tag ${className}`;
   root.append(style, tag);
   document.documentElement.append(host);
   return { host, root, tag };

@@ -16,6 +16,7 @@ import { appendLine, type JournalEntry } from "./journal/append";
 import { type Says, setSentence } from "./journal/says";
 import { countAct } from "./metrics";
 import { attemptKey, attemptsOf, countAttempt } from "./people/attempts";
+import "./inputErrors";
 import { badInput, Refused } from "./refused";
 
 /** Whom a change concerns: "look again". A vault's topic reaches those who reach something in it. */
@@ -223,7 +224,8 @@ async function requireCaller(tx: Reader, caller: Caller, at: number) {
   const personId = personIdOf(caller);
   if (personId === null) return null;
   const found = await loadCaller(tx, personId, stillHolds(caller, at), at);
-  if (found?.me.standing !== "active") throw new Refused("signed-out", "Your access to Galtry has been ended.");
+  if (found?.me.standing !== "active")
+    throw new Refused("signed-out", "Your access to Galtry has been ended.", undefined, { access: "ended" });
   if (!found.holds)
     throw new Refused(
       "signed-out",

@@ -59,12 +59,18 @@ export interface Me {
   caller: Extract<Caller, { kind: "person" }>;
 }
 
+/** The sign-in page, and from there to the page that was asked for. */
+async function signInAddress(): Promise<string> {
+  const page = (await headers()).get("x-galtry-page") ?? "/";
+  return page === "/" ? "/sign-in" : `/sign-in?${new URLSearchParams({ next: page })}`;
+}
+
 /** The signed-in person; others go to sign-in, or to set-up while there is no organisation. */
 export const me = cache(async (): Promise<Me> => {
   const { app, caller, seen, at } = await callerOf();
-  if (caller.kind !== "person") redirect((await findHome(app.db)) ? "/sign-in" : "/set-up");
+  if (caller.kind !== "person") redirect((await findHome(app.db)) ? await signInAddress() : "/set-up");
   const { me: person, tx } = await orSignIn(knownOf());
-  if (!person) redirect("/sign-in");
+  if (!person) redirect(await signInAddress());
   const [home, [row]] = await Promise.all([
     loadHome(tx),
     app.db
@@ -103,7 +109,7 @@ async function orSignIn<T>(asked: Promise<T>): Promise<T> {
   try {
     return await asked;
   } catch (error) {
-    if (error instanceof Refused && error.code === "signed-out") redirect("/sign-in");
+    if (error instanceof Refused && error.code === "signed-out") redirect(await signInAddress());
     throw error;
   }
 }

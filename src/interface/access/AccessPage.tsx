@@ -274,7 +274,7 @@ export function AccessPage({ model: concerned, slip, vaults, roundView, me, now,
       const places = new Set(
         rows.flatMap((row, r) =>
           columns.flatMap((column, c) =>
-            isChosen(kept, r, c) ? [t.set(row.node.id, subjectKey(column.subject))] : [],
+            isChosen(kept, r, c) ? [`set ${row.node.id} ${subjectKey(column.subject)}`] : [],
           ),
         ),
       );

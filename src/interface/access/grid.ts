@@ -170,7 +170,7 @@ export function columnsOf(grid: Grid, lookup: Lookup, choice: ColumnChoice, at: 
     const subject: Subject = { kind: "person", id };
     const key = subjectKey(subject);
     return {
-      ...{ key: under ? t.under(key) : key, subject, name: person.name, note: ending(person.until, note) },
+      ...{ key: under ? `${key} under` : key, subject, name: person.name, note: ending(person.until, note) },
       ...{ first: false, under, members: 0 },
     };
   };

@@ -13,7 +13,6 @@ export const accessPage = {
   atSteward: "At Steward",
   thisIsAPastDateAndCannot: "This is a past date and cannot be changed. Go back to Now.",
   youAreNotAStewardOfIt: "You are not a steward of it.",
-  set: (id: string, subjectKey: string) => `set ${id} ${subjectKey}`,
   nothingIsSetDirectlyHereARound: "Nothing is set directly here. A round reviews each grant where it is set.",
   thereIsNoLevelBelowUseEnd: "There is no level below Use. End it instead.",
   accessTo: (name: string) => `Access to ${name}`,
@@ -206,7 +205,6 @@ export const why = {
 export const grid = {
   hasNotJoinedYet: "has not joined yet",
   hasLeft: "has left",
-  under: (key: string) => `${key} under`,
   staff: (staff: number) => `${staff} staff`,
   groups: (count: number) => counted(count, "group"),
   people: (count: number) => counted(count, "person"),

@@ -58,7 +58,7 @@ export function Account({
     setTheme(value);
     if (value) document.documentElement.dataset.theme = value;
     else delete document.documentElement.dataset.theme;
-    document.cookie = t.galtryThemePathSamesiteLaxMax(value, value ? 31_536_000 : 0);
+    document.cookie = `galtry_theme=${value}; Path=/; SameSite=Lax; Max-Age=${value ? 31_536_000 : 0}`;
   };
   const signOut = async () => {
     await runCommand("people.signOut", {});

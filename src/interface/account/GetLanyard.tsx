@@ -36,7 +36,7 @@ export function GetLanyard({ available, version }: { available: boolean; version
         <li>
           <span>
             {t.openTheBrowsersExtensionsPage(
-              <span className="mono">{t.chromeExtensions}</span>,
+              <span className="mono">{"chrome://extensions"}</span>,
               <b>{t.developerMode}</b>,
               <b>{t.loadUnpacked}</b>,
             )}

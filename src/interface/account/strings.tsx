@@ -2,8 +2,6 @@
 import type { ReactNode } from "react";
 
 export const account = {
-  galtryThemePathSamesiteLaxMax: (value: string, part: number) =>
-    `galtry_theme=${value}; Path=/; SameSite=Lax; Max-Age=${part}`,
   yourAccess: "Your access",
   houseRules: "House rules",
   signOut: "Sign out",
@@ -63,7 +61,6 @@ export const getLanyard = {
   downloadLanyard: (version: string) => `Download Lanyard ${version}`,
   unpackTheZipIntoAFolderThat: "Unpack the zip into a folder that stays where it is.",
   lanyardHasNotBeenBuiltOnThis: "Lanyard has not been built on this server yet. Ask the person who runs Galtry.",
-  chromeExtensions: "chrome://extensions",
   developerMode: "Developer mode",
   loadUnpacked: "Load unpacked",
   openTheBrowsersExtensionsPage: (span: ReactNode, b: ReactNode, b2: ReactNode) => (

@@ -64,11 +64,7 @@ function WaitingSlip({ slip, zone, now, me }: { slip: Slips[number] } & Pick<Sid
       <Lines>
         <SaidLines lines={slip.said.lines} {...{ zone, now, me }} />
       </Lines>
-      {answer.wrong() && (
-        <p role="alert" style={{ color: "var(--crimson)", fontWeight: 600 }}>
-          {answer.wrong()}
-        </p>
-      )}
+      <Refusal message={saying ? undefined : answer.refused?.message} />
       <Row style={{ marginTop: 6 }}>
         <Button onPress={() => say(true)} isDisabled={answer.running} aria-label={t.approveTheChangeSlipOf(slip.by)}>
           {t.approve}
@@ -239,6 +235,15 @@ function Ends({ one, zone, now }: { one: Ending; zone: string; now: number }) {
   );
 }
 
+/** Why an answer was refused, whatever field it is about: there is no form here that would show it. */
+function Refusal({ message }: { message: string | undefined }) {
+  return message ? (
+    <p role="alert" style={{ color: "var(--crimson)", fontWeight: 600 }}>
+      {message}
+    </p>
+  ) : null;
+}
+
 /** Somebody wants to use something now that asks a steward first. */
 function ToSay({ one, zone, now }: { one: ApprovalToGive; zone: string; now: number }) {
   const answer = useCommand("access.answerApproval");
@@ -266,11 +271,7 @@ function ToSay({ one, zone, now }: { one: ApprovalToGive; zone: string; now: num
           {t.ofStewardsHaveApproved(one.said, one.needed, one.saidByMe && t.youAreOneOfThem)}
         </p>
       )}
-      {answer.wrong() && (
-        <p role="alert" style={{ color: "var(--crimson)", fontWeight: 600 }}>
-          {answer.wrong()}
-        </p>
-      )}
+      <Refusal message={saying ? undefined : answer.refused?.message} />
       <Row style={{ marginTop: 4, gap: "4px 14px" }}>
         {!one.saidByMe && (
           <Button onPress={yes} isDisabled={answer.running} aria-label={t.approveSUseOf(one.person, one.entry)}>
@@ -319,11 +320,7 @@ function Request({ ask, zone, now }: { ask: ToAnswer; zone: string; now: number 
         </span>
       )}
       <br />“{ask.why}” <span className="soft small">{sayTime(ask.askedAt, now, zone)}</span>
-      {answer.wrong() && (
-        <p role="alert" style={{ color: "var(--crimson)", fontWeight: 600 }}>
-          {answer.wrong()}
-        </p>
-      )}
+      <Refusal message={sheet !== null ? undefined : answer.refused?.message} />
       <Row style={{ marginTop: 4, gap: "4px 14px", flexWrap: "wrap" }}>
         <Button onPress={yes} isDisabled={answer.running} aria-label={t.approveSRequest(ask.person)}>
           {t.approve}

@@ -92,11 +92,3 @@ export const withLink = {
   yourEmailAddress: "Your email address",
   yourSignInPassword: "Your sign-in password",
 };
-
-export const takeLink = {
-  ifIncludesLocationPathname: (stringify: string) => `(() => {
-  if (!${stringify}.includes(location.pathname) || location.hash.length < 2) return;
-  window.galtryLink = location.hash.slice(1);
-  history.replaceState(null, "", location.pathname);
-})();`,
-};

@@ -1,13 +1,15 @@
 /** Pages that open with what stands after the # of their address. */
-import { takeLink as t } from "./strings";
-
 const BY_LINK = ["/handover", "/letterbox", "/join", "/set-up"];
 
 /**
  * Runs in the head, before anything else reads the address: what stands after the # goes out of the address bar, the
  * history, and everything that keeps an address, and is held for `takeLink`.
  */
-export const HOLD_LINK = t.ifIncludesLocationPathname(JSON.stringify(BY_LINK));
+export const HOLD_LINK = `(() => {
+  if (!${JSON.stringify(BY_LINK)}.includes(location.pathname) || location.hash.length < 2) return;
+  window.galtryLink = location.hash.slice(1);
+  history.replaceState(null, "", location.pathname);
+})();`;
 
 type Holding = typeof window & { galtryLink?: string };
 

@@ -8,6 +8,7 @@ import { DoneSlip } from "../shared/Done";
 import { LanyardBefore, lanyardBefore } from "../shared/lanyard";
 import { Keys } from "./Keys";
 import { Live } from "./Live";
+import { SignInAgain } from "./SignInAgain";
 import { frame as t } from "./strings";
 
 export const Wrap = styled.div`
@@ -104,7 +105,7 @@ const Main = styled.main`
 
 export interface FrameProps {
   organisation: string;
-  person: { name: string; role: string; steward: boolean; keeper: boolean };
+  person: { name: string; mail: string; role: string; steward: boolean; keeper: boolean };
   notices: number;
   seen: string;
   at: number;
@@ -176,6 +177,7 @@ export function Frame({ organisation, person, notices, seen, at, lanyard, childr
       </Top>
       <DoneSlip>{children}</DoneSlip>
       <Live seen={seen} at={at} />
+      <SignInAgain mail={person.mail} />
     </LanyardBefore>
   );
 }

@@ -6,6 +6,8 @@
  */
 import { useRouter } from "next/navigation";
 import { useEffect, useRef } from "react";
+import { runQuery } from "../shared/ask";
+import { hasTyped, sessionEnded, signInAgain } from "../shared/signedOut";
 
 const CHANNEL = "galtry-live";
 
@@ -58,6 +60,15 @@ export function Live({ seen, at }: { seen: string; at: number }) {
   return null;
 }
 
+/** The session may be over. What was typed stays: its reader signs in over the page. */
+async function ended(look: () => void): Promise<void> {
+  if (hasTyped()) {
+    const answer = await runQuery("people.ownDevices", {});
+    if (!answer.ok && sessionEnded(answer.refused) && !(await signInAgain())) return;
+  }
+  look();
+}
+
 /** Keeps the stream until the tab goes; EventSource reconnects by itself with Last-Event-ID. */
 function holdStream(
   signal: AbortSignal,
@@ -77,11 +88,11 @@ function holdStream(
       });
       // What came before this page was rendered, a tab that is older may not have seen.
       source.addEventListener("ready", () => told(at));
-      source.addEventListener("ended", look);
+      source.addEventListener("ended", () => void ended(look));
       source.onerror = () => {
         // A refused stream is closed for good by the browser: sign-in may have ended, or the server restarts.
         if (source?.readyState !== EventSource.CLOSED) return;
-        look();
+        void ended(look);
         again = setTimeout(open, 2000);
       };
     };

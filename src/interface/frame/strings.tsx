@@ -5,7 +5,6 @@ import { counted } from "../../core/counted";
 
 export const finderSheet = {
   findAndSignIn: "Find, and sign in",
-  found: (id: string) => `found-${id}`,
   findInEveryVault: "Find in every vault",
   whereDoYouWantToSignIn: "Where do you want to sign in?",
   searchingEverythingYouHave: "Searching everything you have access to.",
@@ -78,4 +77,12 @@ export const keysSheet = {
   alt2: "Alt ↓",
   inTheUserNameFieldOpenLanyard: "in the user name field: open Lanyard with the matching login",
   keyboardShortcuts: "Keyboard shortcuts",
+};
+
+export const signInAgain = {
+  yourSessionHasEnded: "Your session has ended",
+  signInToContinue: (mail: string) =>
+    `Sign in again as ${mail} to continue. What you typed is still here. Cancel discards it.`,
+  signIn: "Sign in",
+  signInPassword: "Sign-in password",
 };

@@ -232,7 +232,7 @@ export function FrontDesk({ person, packed, zone, now, greeting, canAdd, steps, 
             </div>
           )}
           <div id="lines">
-            {lines.length === 0 && <Empty canAdd={canAdd} />}
+            {lines.length === 0 && <Empty canAdd={canAdd} first={steps.length > 0} />}
             {lines.length > 0 && shown.length === 0 && <NothingFound typed={typed} />}
             {sections.map(
               (section) =>
@@ -349,7 +349,7 @@ function LetterIndex({ lines }: { lines: DeskLine[] }) {
   );
 }
 
-function Empty({ canAdd }: { canAdd: boolean }) {
+function Empty({ canAdd, first }: { canAdd: boolean; first: boolean }) {
   return (
     <div style={{ marginTop: 28, maxWidth: "60ch" }}>
       <h2>{t.noLoginsYet}</h2>

@@ -56,6 +56,8 @@ export const frontDesk = {
     </>
   ),
   endsWithinAWeek: (count: number) => `${count} ${agree(count, "ends", "end")} within a week`,
+  createAVaultThenAddALogin:
+    "Create a vault, add a login to it, and give your colleagues access. The first steps lead you there.",
 };
 
 export const lanyardSide = {

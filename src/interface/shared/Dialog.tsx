@@ -13,6 +13,7 @@ const Overlay = styled(ModalOverlay)`
   padding: 10vh 16px 16px;
   overflow: auto;
   background: light-dark(#1e242080, #000000b0);
+  &[data-cover] { background: var(--ground); }
 `;
 
 const Sheet = styled(Modal)`
@@ -55,6 +56,7 @@ export function Dialog({
   open,
   onClose,
   wide = false,
+  cover = false,
   children,
 }: {
   title: string;
@@ -62,6 +64,8 @@ export function Dialog({
   onClose: () => void;
   /** For what is looked at rather than filled in. */
   wide?: boolean;
+  /** Nothing behind it is seen, and it closes by its own buttons only. */
+  cover?: boolean;
   children: ReactNode;
 }) {
   useFocusBack(open);
@@ -84,7 +88,13 @@ export function Dialog({
     return () => document.removeEventListener("keydown", atPage);
   }, [open]);
   return (
-    <Overlay isOpen={open} onOpenChange={(isOpen) => !isOpen && onClose()} isDismissable>
+    <Overlay
+      isOpen={open}
+      onOpenChange={(isOpen) => !isOpen && onClose()}
+      isDismissable={!cover}
+      isKeyboardDismissDisabled={cover}
+      data-cover={cover || undefined}
+    >
       <Sheet data-wide={wide || undefined}>
         <AriaDialog ref={paper} style={{ outline: "none" }}>
           <Heading slot="title" level={2}>

@@ -3,6 +3,7 @@
 /** Runs commands and queries of the server from a page; types come from the server, code does not. */
 import { useRouter } from "next/navigation";
 import { useCallback, useState } from "react";
+import { hasTyped, noteTyped, sessionEnded, signInAgain } from "./signedOut";
 import { ask as t } from "./strings";
 
 export interface Refusal {
@@ -39,8 +40,13 @@ export async function post<R>(address: string, input: unknown, carried = false):
   }
 }
 
-export const runCommand = <R = unknown>(name: string, input: unknown, carried = false) =>
-  post<R>(`/api/command/${name}`, input, carried);
+/** Where the session has ended under what was typed, its reader signs in over the page and the command goes on. */
+export async function runCommand<R = unknown>(name: string, input: unknown, carried = false): Promise<Answer<R>> {
+  const send = () => post<R>(`/api/command/${name}`, input, carried);
+  const answer = await send();
+  if (answer.ok || !hasTyped() || !sessionEnded(answer.refused)) return answer;
+  return (await signInAgain()) ? send() : answer;
+}
 export const runQuery = <R = unknown>(name: string, input: unknown) => post<R>(`/api/query/${name}`, input);
 
 /** A command with its state: running, and the refusal at its place. After success the page looks again. */
@@ -54,8 +60,8 @@ export function useCommand<R = unknown>(name: string) {
       const answer = await runCommand<R>(name, input);
       setRunning(false);
       setRefused(answer.ok ? null : answer.refused);
-      if (answer.ok) router.refresh();
-      else if (answer.refused.code === "signed-out") router.refresh();
+      if (answer.ok) noteTyped(false);
+      if (answer.ok || answer.refused.code === "signed-out") router.refresh();
       return answer;
     },
     [name, router],

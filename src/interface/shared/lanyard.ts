@@ -6,7 +6,6 @@
  */
 import { createContext, useCallback, useContext, useEffect, useState } from "react";
 import type { Failure, Progress } from "@/core/signin/outcome";
-import { lanyard as t } from "./strings";
 
 export type LanyardState =
   | { state: "absent" }
@@ -77,7 +76,7 @@ export function useLanyard(): { lanyard: LanyardState | null; again: () => void 
     const settle = (now: LanyardState) => {
       setLanyard(now);
       // Says to the server how it was, so that the next page begins as it stays.
-      document.cookie = t.galtryLanyardPathMaxAge(now.state);
+      document.cookie = `galtry_lanyard=${now.state}; Path=/; Max-Age=31536000; SameSite=Lax`;
     };
     // Where nothing answers soon there is most likely none; an answer that comes late counts all the same.
     const soon = setTimeout(() => settle({ state: "absent" }), SOON_MS);

@@ -15,6 +15,7 @@ export const done = {
 
 export const form = {
   cancel: "Cancel",
+  checkTheMarkedField: "Check the marked field.",
 };
 
 export const pictureSheet = {
@@ -46,9 +47,7 @@ export const ask = {
   galtryIsNotRespondingWhatYou: "Galtry is not responding. What you typed is still here. Try again.",
 };
 
-export const lanyard = {
-  galtryLanyardPathMaxAge: (state: string) => `galtry_lanyard=${state}; Path=/; Max-Age=31536000; SameSite=Lax`,
-};
+export const lanyard = {};
 
 export const localTime = {
   tomorrow1800: "Tomorrow, 18:00",

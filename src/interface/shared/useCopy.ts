@@ -1,10 +1,9 @@
 "use client";
 
 import { useCallback, useEffect, useRef, useState } from "react";
+import { copiedSomethingElse, copySecret } from "./clipboard";
 
-const CLEAR_MS = 30_000;
-
-/** Copies open text as it is; a secret leaves the clipboard again after 30 seconds. */
+/** Copies open text as it is; a secret leaves the clipboard again after 30 seconds, whatever page one is on by then. */
 export function useCopy() {
   const [copied, setCopied] = useState<string | null>(null);
   const timer = useRef<ReturnType<typeof setTimeout> | null>(null);
@@ -15,17 +14,15 @@ export function useCopy() {
     [],
   );
   const copy = useCallback(async (text: string, secret = false, label = text) => {
-    await navigator.clipboard.writeText(text);
-    setCopied(label);
     if (timer.current) clearTimeout(timer.current);
-    timer.current = setTimeout(
-      () => {
-        setCopied(null);
-        // Only what is still ours: reading may be refused, then it is overwritten all the same.
-        if (secret) void navigator.clipboard.writeText("").catch(() => undefined);
-      },
-      secret ? CLEAR_MS : 2_000,
-    );
+    const end = () => setCopied(null);
+    if (secret) await copySecret(text, end);
+    else {
+      await navigator.clipboard.writeText(text);
+      copiedSomethingElse();
+      timer.current = setTimeout(end, 2_000);
+    }
+    setCopied(label);
   }, []);
   return { copy, copied };
 }

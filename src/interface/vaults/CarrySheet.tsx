@@ -63,7 +63,7 @@ export function CarrySheet({ how, nodes, vaultId, to, onClose, onDone }: CarrySh
     onClose();
   };
   return (
-    <Dialog title={`${how === "move" ? "Move" : "Copy"} ${what}`} open onClose={onClose}>
+    <Dialog title={how === "move" ? t.moveWhat(what) : t.duplicateWhat(what)} open onClose={onClose}>
       <Form
         verb={how === "move" ? t.move : t.duplicate}
         onSend={send}

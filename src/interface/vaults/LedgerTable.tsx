@@ -151,7 +151,7 @@ export function LedgerTable(props: TableProps) {
       aria-rowcount={lines.length + 1}
       aria-colcount={shownColumns.length + 2}
       aria-label={bin ? t.bin : t.entries}
-      aria-activedescendant={activeRow && !isHeading(activeRow) ? t.row(activeRow.row.id) : undefined}
+      aria-activedescendant={activeRow && !isHeading(activeRow) ? `row-${activeRow.row.id}` : undefined}
       onKeyDown={keys}
     >
       <div role="rowgroup">

@@ -37,6 +37,8 @@ export const carrySheet = {
   willNotBeDuplicated: "will not be duplicated.",
   ofTheDuplicate: "Of the duplicate: ",
   grantsOnIt: (count: number) => `${counted(count, "grant")} on it`,
+  moveWhat: (what: string) => `Move ${what}`,
+  duplicateWhat: (what: string) => `Duplicate ${what}`,
 };
 
 export const effects = {
@@ -177,7 +179,6 @@ export const ledger = {
 export const ledgerTable = {
   bin: "Bin",
   entries: "Entries",
-  row: (id: string) => `row-${id}`,
   selectAllRowsShown: "Select all rows shown",
   name: "Name",
   putInTheBin: "Put in the bin",

@@ -31,6 +31,14 @@ import { nodeName } from "./nodeName";
 import { loadPerson } from "./person";
 import { handover as t } from "./strings";
 
+/** A passphrase as it is said on the telephone: nobody says which letters are capitals, or how many spaces. */
+const spokenSchema = z
+  .string()
+  .max(200)
+  .default("")
+  .transform((typed) => typed.normalize("NFKC").trim().replace(/\s+/g, " ").toLowerCase())
+  .pipe(z.string().max(100));
+
 const BOUND_MS = 10 * 60_000;
 const LONGEST_MS = 90 * 86_400_000;
 const MOST_WRONG = 5;
@@ -59,7 +67,7 @@ export const createHandover = command({
     fields: z.array(z.string().min(1).max(80)).min(1, t.chooseWhatToHandOver).max(60),
     until: z.number().int(),
     openings: z.number().int().min(1).max(20),
-    word: z.string().trim().max(100).default(""),
+    word: spokenSchema,
     mailTo: z.union([z.literal(""), z.email(t.thisIsNotAnEmailAddress).max(254)]).default(""),
   }),
   by: ["person"],
@@ -288,7 +296,7 @@ export const openHandover = command({
   input: z.strictObject({
     token: tokenSchema,
     opener: openerSchema,
-    word: z.string().trim().max(100).default(""),
+    word: spokenSchema,
     code: z
       .string()
       .max(20)
