@@ -169,7 +169,7 @@ class OtherPerson {
 
   async ask(i: number): Promise<number> {
     const start = performance.now();
-    const answer = await fetch(`${this.app.url}/api/command/frontdesk.pin`, {
+    const answer = await fetch(`${this.app.url}/api/command/frontdesk.pinEntry`, {
       method: "POST",
       headers: { "content-type": "application/json", cookie: this.cookie, origin: this.app.url },
       body: JSON.stringify({ entryId: this.app.built.entries.get("quillbrook.localhost")!, pinned: i % 2 === 0 }),
@@ -217,7 +217,7 @@ export async function benchBringIn(app: App): Promise<void> {
     bringer.context.removeAllListeners("response");
     await signInToGaltry(bringer.page, app.url, "clementine.ruddock@tarrowick.example", DEMO_PASSWORD);
     const { page } = bringer;
-    await page.goto(`${app.url}/vaults/${app.built.vaults.get("Money")}/bring-in`);
+    await page.goto(`${app.url}/vaults/${app.built.vaults.get("Money")}/import`);
     const csv = [
       "name,url,username,password",
       ...rowsOf(ENTRIES).map((row) => [row.name, row.page, row.userName, row.password].join()),

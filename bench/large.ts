@@ -31,7 +31,7 @@ export async function benchLarge(app: App): Promise<void> {
     const empty = await scrollThrough(page);
     tell("frames without rows while ten thousand are scrolled", empty, 0, "");
     tell("JavaScript memory of that page", await heapOf(page), 300, " MB");
-    await page.goto(`${vault}/bring-in`);
+    await page.goto(`${vault}/import`);
     await watchStalls(page);
     const csv = ["name,url,username,password"];
     for (let i = 0; i < ROWS; i++) csv.push(`Stall ${i},https://stall${i}.example/in,keeper${i},word ${i}`);

@@ -32,9 +32,9 @@ export async function benchLiveUnderSlip(app: App): Promise<void> {
       grants: [{ level: "use", from: null, until: null }],
     };
     type Slip = { draft: { id: string; revision: number; said: { ground: string } } | null };
-    const before = await post<Slip>("query/access.slip", {});
-    await post("command/access.draft", { changes: [change], revision: before.result.draft?.revision ?? 0 });
-    const { draft } = (await post<Slip>("query/access.slip", {})).result;
+    const before = await post<Slip>("query/access.ownSlip", {});
+    await post("command/access.draftSlip", { changes: [change], revision: before.result.draft?.revision ?? 0 });
+    const { draft } = (await post<Slip>("query/access.ownSlip", {})).result;
     const { id: slipId, revision, said } = draft!;
     let took = 0;
     await benchWithdrawn(app, ", while a slip over 10,000 entries is applied", async () => {

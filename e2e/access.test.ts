@@ -96,11 +96,9 @@ test("a level is set by a key, read on the slip, applied with a reason, gone fro
   await page.getByLabel("Reason").fill("Schools are done by Learning");
   await page.getByRole("button", { name: "Apply 1 change" }).click();
   await maren.page.getByRole("link", { name: "Pellam schools desk" }).first().waitFor({ state: "detached" });
-  await page.getByRole("button", { name: "Undo" }).click();
-  await slip(ines)
-    .getByText(/5 people gain Use on/)
-    .waitFor();
-  await page.getByRole("button", { name: "Apply 1 change" }).click();
+  // Undone at once, where nobody has set anything else there since.
+  await page.getByRole("status").getByRole("button", { name: "Undo" }).click();
+  await page.getByText("Undone.").waitFor();
   await maren.page.getByRole("link", { name: "Pellam schools desk" }).first().waitFor();
   await page.goto(`${app.url}/journal`);
   await page.getByText(/applied a change slip with 1 change: “Schools are done by Learning”/).waitFor();
@@ -131,6 +129,23 @@ test("two stewards change one cell: the second reads what the first did before a
     .waitFor();
   await ines.page.getByRole("button", { name: "Apply 1 change" }).click();
   await ines.page.getByText("1 change applied.").waitFor();
+}, 60_000);
+
+test("after a press with the mouse the keys go on; what was drafted and discarded comes back", async () => {
+  const { page } = ines;
+  await page.goto(address());
+  await takenOver(page);
+  await goTo(ines, "Shop & Tickets", "Learning");
+  await page.locator(".cell.focus").click();
+  await page.keyboard.press("ArrowDown");
+  await page.keyboard.press("1");
+  await page.getByText("1 change drafted, none applied yet.").waitFor();
+  await page.getByRole("button", { name: "Discard" }).click();
+  await slip(ines).getByText("Set a level in a cell").waitFor();
+  await page.getByRole("status").getByRole("button", { name: "Undo" }).click();
+  await page.getByText("1 change drafted, none applied yet.").waitFor();
+  await page.getByRole("button", { name: "Discard" }).click();
+  await slip(ines).getByText("Set a level in a cell").waitFor();
 }, 60_000);
 
 test("by pointer: cells are dragged over, set together, given a time, and taken off", async () => {
@@ -192,6 +207,11 @@ test("why is read by Space; the same again by a point; what is shown is narrowed
   ]);
   const csv = readFileSync(await download.path(), "utf8");
   expect(csv).toContain("Elmsworth Tills,entry");
+  expect(csv).toMatch(/^\uFEFF?"?Place, as at /);
+  // Complete, also where a folder is closed in the page.
+  await page.getByLabel("Show", { exact: true }).selectOption("all");
+  const [whole] = await Promise.all([page.waitForEvent("download"), page.getByRole("button", { name: "CSV" }).click()]);
+  expect(readFileSync(await whole.path(), "utf8")).toContain("· · Marlpit Bürobedarf,entry");
   expect(csv).toContain('"Blocked, set directly"');
 }, 60_000);
 

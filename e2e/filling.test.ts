@@ -273,7 +273,7 @@ test("a tree of folders is brought in, updates what is kept, is proved, taken ou
   await page.getByLabel("Password", { exact: true }).fill("no longer right 1");
   await page.getByRole("button", { name: "Save" }).click();
   await page.getByRole("heading", { name: "Peltonhay Toys" }).waitFor();
-  await page.goto(`${vault()}/bring-in`);
+  await page.goto(`${vault()}/import`);
   await give("old-tool.json", Buffer.from(JSON.stringify(tree)));
   await page.getByText("3 rows, JSON").waitFor();
   expect(await page.getByText("canary-tree").count()).toBe(0);
@@ -316,7 +316,7 @@ test("a tree of folders is brought in, updates what is kept, is proved, taken ou
   const file = readFileSync(await saved.path());
   expect(file.subarray(0, 21).toString()).toBe("age-encryption.org/v1");
   expect(file.toString()).not.toContain("canary-tree");
-  await page.goto(`${vault()}/bring-in`);
+  await page.goto(`${vault()}/import`);
   await give("traders.json.age", file);
   await page.getByLabel("Passphrase or identity").fill("another");
   await page.getByRole("button", { name: "Open" }).click();
@@ -342,7 +342,7 @@ test("what another Galtry took out brings its own kinds; a folder of files becom
       fields: { "elsewhere-0": "48", "elsewhere-1": "canary-locker 12" },
     },
   ])}${writer.end()}`;
-  await page.goto(`${vault()}/bring-in`);
+  await page.goto(`${vault()}/import`);
   await page
     .getByLabel("File", { exact: true })
     .setInputFiles({ name: "elsewhere.json", mimeType: "application/json", buffer: Buffer.from(text) });
@@ -368,7 +368,7 @@ test("what another Galtry took out brings its own kinds; a folder of files becom
   writeFileSync(path.join(folder, "Leases", "kiosk.txt"), "canary-lease 77");
   writeFileSync(path.join(folder, "floor plan.txt"), "north is up");
   try {
-    await page.goto(`${vault()}/bring-in`);
+    await page.goto(`${vault()}/import`);
     await page.locator("input[webkitdirectory]").setInputFiles(folder);
     await page.getByText("2 files").first().waitFor();
     expect(await seriousIn(page)).toEqual([]);

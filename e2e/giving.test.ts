@@ -130,12 +130,12 @@ test("an entry that asks first signs nobody in before a steward says yes, and th
   await page.getByRole("button", { name: "Request approval" }).click();
   await page.getByLabel("Reason").fill("The run of the 28th is not right");
   await page.getByRole("dialog").getByRole("button", { name: "Request approval" }).click();
-  await page.getByText("Requested").waitFor();
+  await page.getByText("Requested").first().waitFor();
   const { page: steward } = await as("clementine.ruddock");
   const waits = steward.getByRole("region", { name: "Waiting for your approval" });
   await waits.getByText("The run of the 28th is not right").waitFor();
   expect(await waits.innerText()).toMatch(
-    /Samir Haddad asks to use Castlewick Payroll for 30 minutes[\s\S]*127\.0\.0\.1/,
+    /Samir Haddad requests to use Castlewick Payroll for 30 minutes[\s\S]*127\.0\.0\.1/,
   );
   await steward.getByRole("button", { name: "Approve Samir Haddad’s use of Castlewick Payroll" }).click();
   const signIn = page.getByRole("button", { name: "Sign in to castlewick.localhost" });
@@ -197,7 +197,7 @@ test("a guest is invited to one folder, adds to it, and learns of nothing else; 
   await page.getByLabel("Code", { exact: true }).fill("4471");
   await page.getByRole("button", { name: "Add", exact: true }).click();
   await page.getByRole("heading", { name: "Meter in the cellar" }).waitFor();
-  for (const address of ["/", "/journal", "/account", "/people", "/access", "/rules", "/sites", folder, "/make"])
+  for (const address of ["/", "/journal", "/account", "/people", "/access", "/rules", "/sites", folder, "/generator"])
     await go(page, address);
   await page.keyboard.press("/");
   await page.keyboard.type("an");
@@ -328,7 +328,7 @@ test("a stranger drops a secret into a folder by a link, once; its steward has i
   expect(page.url()).toBe(`${app.url}/letterbox`);
   await page.goto(link);
   await page.getByText("It can be used once.").waitFor();
-  await host.getByText("received").waitFor();
+  await host.getByText("received", { exact: true }).first().waitFor();
   expect(await seriousIn(host)).toEqual([]);
   await host.getByRole("region", { name: "Letterboxes" }).getByRole("link").click();
   await host.getByRole("heading", { name: "The new alarm" }).waitFor();

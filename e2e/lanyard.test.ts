@@ -155,7 +155,7 @@ describe("on a page", () => {
     await window.getByRole("button", { name: "Request a login for this site" }).click();
     await window.getByLabel("Reason").fill("The run of the 28th");
     await window.getByRole("button", { name: "Send request", exact: true }).click();
-    await window.getByText("Asked. Whoever looks after a login for castlewick.localhost").waitFor();
+    await window.getByText("Request sent. If there is a login for castlewick.localhost").waitFor();
     await window.close();
     await page.goto(app.url);
     const asked = page.getByRole("region", { name: "Your requests" });

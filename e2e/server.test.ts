@@ -156,7 +156,7 @@ describe("requests", () => {
     expect(await status(send({ origin: app.url }, "{"))).toBe(422);
     expect(await status(send({ origin: app.url }, "x".repeat(3 * 1024 * 1024 + 1)))).toBe(422);
     expect(await status(send({ origin: app.url }, "{}"))).toBe(422);
-    const reveal = fetch(`${app.url}/api/command/vaults.reveal`, {
+    const reveal = fetch(`${app.url}/api/command/vaults.revealField`, {
       method: "POST",
       headers: { origin: app.url },
       body: JSON.stringify({ entryId, field: "password", how: "revealed" }),

@@ -4,6 +4,8 @@ import { CANARY, CANARY_USER, type Fixture, KINDS, type Kind, makeFixture, PASSW
 import { type InProcess, inProcess } from "../demo/inProcess";
 import { carriesSecret, tracesOf } from "../src/core/signin/carries";
 import type { Caller } from "../src/server/caller";
+import { FORMER_ACTS } from "../src/server/journal/formerActs";
+import { sentenceOf } from "../src/server/journal/says";
 import { Refused } from "../src/server/refused";
 import { registry } from "../src/server/registry";
 
@@ -562,5 +564,13 @@ test("unknown keys are refused everywhere", async () => {
           : ({ kind: "server" } as const);
     const { code } = await tryIt(name, { ...(input() as object), surprise: true }, caller);
     expect(`${name} ${code}`).toBe(`${name} bad-input`);
+  }
+});
+
+test("lines of an older Galtry are told under the names of today", () => {
+  for (const [former, now] of Object.entries(FORMER_ACTS)) {
+    expect(registry.has(former)).toBe(false);
+    expect(sentenceOf(now)).toBeDefined();
+    expect(sentenceOf(former)).toBe(sentenceOf(now));
   }
 });

@@ -4,7 +4,7 @@ import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import { type Fixture, give, type Kind, makeFixture } from "../demo/fixture";
 import { type InProcess, inProcess } from "../demo/inProcess";
 import { unpack } from "../src/core/packed";
-import { endAccess, giveAccess } from "../src/server/access/grants";
+import { changeAccess, endAccess, giveAccess } from "../src/server/access/grants";
 import { accessGrid, gridVaults } from "../src/server/access/grid";
 import {
   answerSlip,
@@ -114,6 +114,30 @@ describe("a slip", () => {
     await apply("steward");
     expect(await levelOf(inFolder, "nothing")).toBe("none");
     expect(await levelOf(inFolder, "guest")).toBe("none");
+  });
+
+  test("undone after somebody else has set something there: that is named, and nothing is overwritten unread", async () => {
+    await draft("steward", [set(folderId, "nothing", "reveal")]);
+    await apply("steward");
+    const [applied] = (await ownSlip.execute(db(), {}, f.as("steward"))).applied;
+    const [grant] = await db()
+      .db.select({ id: grants.id })
+      .from(grants)
+      .where(and(eq(grants.nodeId, folderId), eq(grants.subjectId, f.ids.nothing), isNull(grants.validUntil)));
+    await giveAccess.execute(
+      db(),
+      { nodeId: f.vaultId, subject: { kind: "person", id: f.ids.administrator }, level: "steward", ...NO_TIME },
+      f.as("steward"),
+    );
+    await changeAccess.execute(db(), { grantId: grant!.id, level: "edit", ...NO_TIME }, f.as("administrator"));
+    await undoSlip.execute(db(), { slipId: applied!.id }, f.as("steward"));
+    const [back] = (await slipOf("steward"))!.changes;
+    expect(back).toMatchObject({ moved: true, movedBy: ["Person administrator"] });
+    await expect(apply("steward")).rejects.toMatchObject({ code: "conflict" });
+    expect(await levelOf(inFolder, "nothing")).toBe("edit");
+    await discardSlip.execute(db(), { slipId: (await slipOf("steward"))!.id }, f.as("steward"));
+    await draft("steward", [set(folderId, "nothing"), set(f.vaultId, "administrator")]);
+    await apply("steward");
   });
 
   test("names who used or saw what they would lose, in the last thirty days", async () => {

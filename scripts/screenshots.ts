@@ -65,7 +65,7 @@ try {
   await ines.page.getByRole("button", { name: "Vault settings" }).click();
   await ines.page.getByRole("button", { name: "Export the vault" }).click();
   await take(ines, "take-out", null);
-  await ines.page.goto(`${vault("Shop & Tickets")}/bring-in`);
+  await ines.page.goto(`${vault("Shop & Tickets")}/import`);
   await ines.page.getByLabel("File", { exact: true }).setInputFiles({
     name: "from-the-old-browser.csv",
     mimeType: "text/csv",

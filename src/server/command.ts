@@ -48,7 +48,7 @@ interface Shared<I> {
   internal?: boolean;
 }
 
-export interface CommandDefinition<I, R, P = undefined, A = undefined> extends Shared<I> {
+interface Definition<I, R, P, A> extends Shared<I> {
   /** Slow work before the transaction: hashing, sealing, what can be worked out while nobody waits for it. */
   prepare?: (context: { input: I; caller: Caller; app: Galtry; at: number }) => Promise<P>;
   /** Says who may before the slow work, so that nobody else has it done. `allow` asks again. */
@@ -56,16 +56,22 @@ export interface CommandDefinition<I, R, P = undefined, A = undefined> extends S
   /** Says who may, or throws Refused with a reason a person understands. What it returns goes to `run`. */
   allow: (context: Context<I> & { prepared: P }) => Promise<A> | A;
   run: (context: Context<I> & { prepared: P; allowed: A }) => Promise<R>;
-  /** What the journal keeps; never a secret. Null only for acts that are no acts (a heartbeat). */
-  journal: (context: { input: I; result: R; allowed: A; caller: Caller }) => JournalEntry | JournalEntry[] | null;
-  /** How the Journal tells its lines. */
-  says?: Says;
   tell: (context: { input: I; result: R; allowed: A }) => Topic[];
   /** A refusal of this act is written to the journal. */
   journalRefusal?: boolean;
   /** One piece of long work: the acts of people who wait go first. */
   lowPriority?: boolean;
 }
+
+/** What the Journal keeps, never a secret, and how it tells it; null for acts that are no acts (a heartbeat). */
+type Journaled<I, R, A> =
+  | {
+      journal: (context: { input: I; result: R; allowed: A; caller: Caller }) => JournalEntry | JournalEntry[] | null;
+      says: Says;
+    }
+  | { journal: null; says?: undefined };
+
+export type CommandDefinition<I, R, P = undefined, A = undefined> = Definition<I, R, P, A> & Journaled<I, R, A>;
 
 export interface Command<I, R> extends Shared<I> {
   type: "command";
@@ -133,7 +139,7 @@ export function command<I, R, P = undefined, A = undefined>(definition: CommandD
     const { input, caller } = context;
     const allowed = await definition.allow({ ...context, prepared });
     const result = await definition.run({ ...context, prepared, allowed });
-    await record(context, definition.name, definition.journal({ input, result, allowed, caller }));
+    await record(context, definition.name, definition.journal?.({ input, result, allowed, caller }) ?? null);
     await tell(context.tx, context.at, definition.tell({ input, result, allowed }));
     return result;
   };

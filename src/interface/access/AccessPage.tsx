@@ -131,6 +131,9 @@ function useEverybody(concerned: GridModel, at: number | null, wanted: boolean):
   return wanted && whole ? whole.model : concerned;
 }
 
+/** With more people each of them is no column of the CSV: those who have a grant of their own are, and all groups. */
+const MOST_CSV_PEOPLE = 400;
+
 /** Who can do what in one vault: rows are its places, columns groups and people, cells cut keys. */
 export function AccessPage({ model: concerned, slip, vaults, roundView, me, now, asked }: AccessPageProps) {
   const router = useRouter();
@@ -312,12 +315,32 @@ export function AccessPage({ model: concerned, slip, vaults, roundView, me, now,
     else if (/^[1-4]$/.test(event.key)) set(plain(LEVELS[Number(event.key) - 1]!), false);
     else if (event.key.toLowerCase() === "b") set(plain("blocked"), false);
     else if (event.key === ".") last !== undefined && set(last, true);
+    else if (event.key.toLowerCase() === "g") columns[to.column] && unfold(columns[to.column]!);
     else if (event.key === "Enter") !past && setTerms(true);
     else if (event.key === "Delete" || event.key === "Backspace") takeOff();
     else if (event.key === "Escape") setChosen({ from: to, to });
     else if (event.key === " ") document.getElementById("why-here")?.focus();
     else return false;
     return true;
+  };
+  /** Every place, also in folders that are closed, and everybody who can use something here: not only what is shown. */
+  const everyRow = () => rowsOf(grid, { open: new Set(grid.node.keys()), text: rowText, only });
+  const saveCsv = async () => {
+    const answer = await runQuery<GridModel>("access.accessGrid", {
+      vaultId: grid.vault.id,
+      at: asked,
+      everybody: true,
+    });
+    const whole = answer.ok ? gridOf(answer.result) : grid;
+    const lookup = new Lookup(
+      past || changes.length === 0 ? whole.organised : withChanges(whole.organised, known(whole, changes)),
+    );
+    const choice = { all: whole.people.length <= MOST_CSV_PEOPLE, text: columnText, guests: shows === "guests" };
+    const everyColumn = columnsOf(whole, lookup, { ...choice, unfolded }, at, me);
+    save(
+      new Blob(["\uFEFF", gridCsv(everyRow(), everyColumn, lookup, at, grid.zone)]),
+      `access-${fileName(grid.vault.name)}-${new Date(at).toISOString().slice(0, 10)}.csv`,
+    );
   };
   const goTo = (moment: number | null) =>
     router.push(`/access/${grid.vault.id}${moment === null ? "" : `?at=${moment}`}`);
@@ -417,16 +440,7 @@ export function AccessPage({ model: concerned, slip, vaults, roundView, me, now,
           {asked !== null && <Button onPress={() => goTo(null)}>{t.now2}</Button>}
           {model.rounds && <ButtonLink href={`/access/${model.vault.id}/rounds`}>{t.rounds}</ButtonLink>}
           <Button onPress={() => setPrinting(true)}>{t.print}</Button>
-          <Button
-            onPress={() =>
-              save(
-                new Blob(["\uFEFF", gridCsv(rows, columns, after, at, grid.zone)]),
-                `access-${fileName(grid.vault.name)}.csv`,
-              )
-            }
-          >
-            {t.csv}
-          </Button>
+          <Button onPress={saveCsv}>{t.csv}</Button>
         </div>
       </Tools>
       {roundView && <RoundBand view={roundView} round={round} onNext={() => seek(round.next())} />}
@@ -498,7 +512,12 @@ export function AccessPage({ model: concerned, slip, vaults, roundView, me, now,
         />
       )}
       {printing && (
-        <PrintedGrid {...{ grid, rows, columns, at, now }} lookup={after} onDone={() => setPrinting(false)} />
+        <PrintedGrid
+          {...{ grid, columns, at, now }}
+          rows={everyRow()}
+          lookup={after}
+          onDone={() => setPrinting(false)}
+        />
       )}
     </Screen>
   );

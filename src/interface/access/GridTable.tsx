@@ -193,6 +193,11 @@ export function GridTable(props: TableProps) {
       aria-multiselectable
       aria-activedescendant={rows[focus.row] ? cellId(focus) : undefined}
       onKeyDown={keys}
+      onFocus={(event) => {
+        // A press puts the focus on the cell, which goes as one scrolls on: the grid hears the keys, and the cell is marked.
+        if (event.target !== event.currentTarget && !event.target.closest("button, a, input"))
+          event.currentTarget.focus({ preventScroll: true });
+      }}
       style={{ "--first": `min(${FIRST}px, 44vw)` } as React.CSSProperties}
     >
       <div role="rowgroup" className="head" style={{ width, minWidth: "100%" }}>

@@ -13,7 +13,8 @@ import { useDone } from "../shared/Done";
 import { Picker } from "../shared/Picker";
 import { Beyond, SaidLines } from "./SaidLine";
 import { slipFoot as t } from "./strings";
-import type { SlipState } from "./useSlip";
+import { undoSlip } from "./undoSlip";
+import { type SlipState, withChange } from "./useSlip";
 
 const Foot = styled.div`
   flex: none;
@@ -71,7 +72,7 @@ export function SlipFoot({ state, zone, now, me, why, onApplied }: FootProps) {
     if (answer.ok) {
       setReason("");
       if (answer.result.waiting) done(t.someOfItHasOtherStewardsIt);
-      else done(t.changesApplied(count), [{ command: "access.undoSlip", input: { slipId: draft.id } }]);
+      else done(t.changesApplied(count), () => undoSlip(draft.id));
       onApplied();
     } else setWrong(answer.refused.message);
     await read();
@@ -94,7 +95,16 @@ export function SlipFoot({ state, zone, now, me, why, onApplied }: FootProps) {
             )}
           </h2>
           {count === 0 && (
-            <Empty slip={slip} zone={zone} now={now} onUndo={(slipId) => act("access.undoSlip", slipId)} />
+            <Empty
+              slip={slip}
+              zone={zone}
+              now={now}
+              onUndo={async (slipId) => {
+                done(await undoSlip(slipId));
+                await read();
+                onApplied();
+              }}
+            />
           )}
           {slip.waiting.map((one) => (
             <p key={one.id} className="small">
@@ -109,7 +119,7 @@ export function SlipFoot({ state, zone, now, me, why, onApplied }: FootProps) {
           )}
           {moved && (
             <p className="warning" role="alert">
-              {t.someoneElseHasChangedOneOf}
+              {t.someoneHasChangedOneOfThese(draft!.changes.flatMap((one) => one.movedBy))}
               <Act onPress={() => change((before) => before, true)}>{t.keepMyChanges}</Act>
             </p>
           )}
@@ -190,7 +200,20 @@ export function SlipFoot({ state, zone, now, me, why, onApplied }: FootProps) {
             >
               {count === 0 ? t.apply : said?.asks || draft?.second ? t.sendForApproval : t.applyChanges(count)}
             </Button>
-            {count > 0 && <Button onPress={() => change(() => [])}>{t.discard}</Button>}
+            {count > 0 && (
+              <Button
+                onPress={() => {
+                  const discarded = changes;
+                  change(() => []);
+                  done(t.discarded(count), async () => {
+                    change((now) => discarded.reduce(withChange, [...now]));
+                    return t.backOnTheSlip;
+                  });
+                }}
+              >
+                {t.discard}
+              </Button>
+            )}
             {count > 0 && (
               <Button isDisabled={pending} onPress={() => setShowing(true)}>
                 {t.askForASecondOpinion}
@@ -259,7 +282,7 @@ function Empty({
       {last && (
         <p className="soft small">
           {t.applied(sayTime(last.at, now, zone), last.changes)}
-          <Act onPress={() => onUndo(last.id)}>{t.undoOnANewSlip}</Act>
+          <Act onPress={() => onUndo(last.id)}>{t.undo}</Act>
         </p>
       )}
     </>

@@ -1,7 +1,9 @@
 import type { Lookup } from "@/core/access";
 import { harmless, writeCsv } from "@/core/formats/csv";
+import { exactTime } from "@/core/time";
 import { sayCell } from "./GridTable";
 import { type Column, cellAt, type Row } from "./grid";
+import { gridCsv as t } from "./strings";
 
 /** The grid as it is shown, a line a place, in words. Names that a spreadsheet would run are made harmless. */
 export function gridCsv(
@@ -12,7 +14,11 @@ export function gridCsv(
   zone: string,
 ): string {
   return writeCsv(
-    ["Place", "Kind", ...columns.map((column) => harmless(`${column.name} (${column.note || "person"})`))],
+    [
+      t.placeAsAt(exactTime(at, zone)),
+      t.kind,
+      ...columns.map((column) => harmless(`${column.name} (${column.note || t.person})`)),
+    ],
     rows.map(({ node, depth }) => [
       `${"· ".repeat(depth)}${node.name}`,
       node.type,

@@ -137,7 +137,6 @@ export const slipFoot = {
   changeSlip: "Change slip",
   changeSlip2: "Change slip ",
   withdraw: "Withdraw",
-  someoneElseHasChangedOneOf: "Someone else has changed one of these places. ",
   keepMyChanges: "Keep my changes",
   checkingTheEffects: "Checking the effects…",
   theEffectsHaveChanged: " The effects have changed.",
@@ -162,7 +161,6 @@ export const slipFoot = {
   noMatchTryPartOfTheName: "No match. Try part of the name or email address.",
   hasBeenAskedForASecondOpinion: (name: string) => `${name} has been asked for a second opinion.`,
   setALevelInACellIt: "Set a level in a cell. It appears here with its effects and changes nothing until you apply it.",
-  undoOnANewSlip: "Undo on a new slip",
   changesApplied: (count: number) => `${counted(count, "change")} applied.`,
   effects: "Effects",
   changes: (count: number) => counted(count, "change"),
@@ -171,6 +169,11 @@ export const slipFoot = {
   noEffect: (count: number) => `${counted(count, "change")} ${agree(count, "has", "have")} no effect`,
   applyChanges: (count: number) => `Apply ${counted(count, "change")}`,
   applied: (time: string, count: number) => `Applied ${time}: ${counted(count, "change")}. `,
+  someoneHasChangedOneOfThese: (names: string[]) =>
+    `${names.length > 0 ? listOf([...new Set(names)]) : "Someone else"} ${agree(Math.max(1, new Set(names).size), "has", "have")} changed one of these places. `,
+  undo: "Undo",
+  discarded: (count: number) => `${counted(count, "change")} discarded.`,
+  backOnTheSlip: "Back on the slip.",
 };
 
 export const why = {
@@ -208,4 +211,16 @@ export const grid = {
   staff: (staff: number) => `${staff} staff`,
   groups: (count: number) => counted(count, "group"),
   people: (count: number) => counted(count, "person"),
+};
+
+export const undoSlip = {
+  undone: "Undone.",
+  reason: "Undo",
+  onYourSlip: "Not undone yet: check the reversal on your change slip and apply it.",
+};
+
+export const gridCsv = {
+  placeAsAt: (time: string) => `Place, as at ${time}`,
+  kind: "Kind",
+  person: "person",
 };

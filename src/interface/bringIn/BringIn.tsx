@@ -35,7 +35,7 @@ export function BringIn({ vaultId, places, start, mayMakeKinds }: BringInProps) 
   const { step, busy, wrong } = bringing;
   const [parentId, setParentId] = useState(start);
   useEffect(() => {
-    if (step.step === "over") router.push(`/vaults/${vaultId}/brought-in/${step.importId}`);
+    if (step.step === "over") router.push(`/vaults/${vaultId}/imports/${step.importId}`);
   }, [step, router, vaultId]);
   const where = <Where places={places} parentId={parentId} setParentId={setParentId} />;
   return (

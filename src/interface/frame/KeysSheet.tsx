@@ -57,6 +57,7 @@ const KEYS: { where: string; keys: [keys: string, does: string][] }[] = [
       [".", t.repeatTheLastLevelAndDates],
       ["Delete", t.removeTheCellsFromTheSlip],
       ["Space", t.explainWhy],
+      ["G", t.unfoldTheGroup],
     ],
   },
   {

@@ -73,6 +73,7 @@ export const keysSheet = {
   repeatTheLastLevelAndDates: "repeat the last level and dates",
   removeTheCellsFromTheSlip: "remove the cells from the slip",
   explainWhy: "explain why",
+  unfoldTheGroup: "show or hide the people of the group",
   onAWebsiteWithLanyard: "On a website, with Lanyard",
   alt2: "Alt ↓",
   inTheUserNameFieldOpenLanyard: "in the user name field: open Lanyard with the matching login",

@@ -284,7 +284,7 @@ export function FrontDesk({ person, packed, zone, now, greeting, canAdd, steps, 
           <AskSide waiting={waiting} me={me} zone={zone} now={now} />
           {/* Before what is known only a moment later: a link does not move away under the pointer. */}
           <p style={{ padding: "12px 0 16px", borderTop: "1px solid var(--edge)" }}>
-            <Link href="/make">{t.passwordGenerator}</Link>
+            <Link href="/generator">{t.passwordGenerator}</Link>
           </p>
           <LanyardSide lanyard={lanyard} again={again} zone={zone} />
         </aside>

@@ -33,12 +33,15 @@ export interface Step {
   input: unknown;
 }
 
+/** What takes an act back: commands, one after the other, or an act of its own that says what came of it. */
+export type Undo = Step[] | (() => Promise<string>);
+
 interface Said {
   says: string;
-  undo: Step[];
+  undo: Undo;
 }
 
-const Context = createContext<(says: string, undo?: Step[]) => void>(() => undefined);
+const Context = createContext<(says: string, undo?: Undo) => void>(() => undefined);
 
 /** Says that something was done, wherever one goes from there, and how to take it back. */
 export const useDone = () => useContext(Context);
@@ -48,7 +51,7 @@ export function DoneSlip({ children }: { children: ReactNode }) {
   const router = useRouter();
   const [said, setSaid] = useState<Said | null>(null);
   const [running, setRunning] = useState(false);
-  const done = useCallback((says: string, undo: Step[] = []) => setSaid({ says, undo }), []);
+  const done = useCallback((says: string, undo: Undo = []) => setSaid({ says, undo }), []);
   useEffect(() => {
     if (!said || running) return;
     const timer = setTimeout(() => setSaid(null), SHOWN_MS);
@@ -56,9 +59,10 @@ export function DoneSlip({ children }: { children: ReactNode }) {
   }, [said, running]);
   const takeBack = async () => {
     setRunning(true);
-    const refused = await runAll(said!.undo);
+    const { undo } = said!;
+    const says = typeof undo === "function" ? await undo() : ((await runAll(undo)) ?? t.undone);
     setRunning(false);
-    setSaid(refused === null ? { says: t.undone, undo: [] } : { says: refused, undo: [] });
+    setSaid({ says, undo: [] });
     router.refresh();
   };
   return (

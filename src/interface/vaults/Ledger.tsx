@@ -99,7 +99,7 @@ export function Ledger({ vault, packed, who, zone, now, inside }: LedgerProps) {
           <Button onPress={() => setSheet("out")}>{t.exportTheVault}</Button>
         )}
         {mayAdd && <Button onPress={() => setSheet("folder")}>{t.createAFolder}</Button>}
-        {mayAdd && <Button onPress={() => router.push(`/vaults/${vault.id}/bring-in`)}>{t.importAFile}</Button>}
+        {mayAdd && <Button onPress={() => router.push(`/vaults/${vault.id}/import`)}>{t.importAFile}</Button>}
         {mayAdd && (
           <Button look="go" onPress={() => router.push(`/vaults/${vault.id}/new`)}>
             {t.addAnEntry}
@@ -120,6 +120,15 @@ export function Ledger({ vault, packed, who, zone, now, inside }: LedgerProps) {
           <WhoCanDoWhat nodeId={vault.id} nodeWord={t.theWholeVault} who={who} zone={zone} now={now} />
         </div>
       )}
+      {!bin &&
+        vault.imports.map((one) => (
+          <p key={one.id} className="small" style={{ marginBottom: 12 }}>
+            {t.imported(sayTime(one.at, now, zone), one.rows)}
+            <Link href={`/vaults/${vault.id}/imports/${one.id}`} prefetch={false}>
+              {t.checkOrUndoIt}
+            </Link>
+          </p>
+        ))}
       {rows.length > 0 && (
         <Row style={{ marginBottom: 12, alignItems: "end" }}>
           {rows.length > 8 && (

@@ -174,6 +174,8 @@ export const ledger = {
   inFolders: (count: number) => ` in ${counted(count, "folder")}`,
   peopleHaveTheWhole: (count: number) =>
     `; ${counted(count, "person")} ${agree(count, "has", "have")} access to all of it`,
+  imported: (time: string, rows: number) => `You imported ${counted(rows, "entry")} ${time}. `,
+  checkOrUndoIt: "Check or undo the import",
 };
 
 export const ledgerTable = {

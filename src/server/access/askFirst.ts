@@ -260,7 +260,7 @@ export const closeApproval = command({
   run: async ({ tx, input, me, at }) => {
     await tx.update(approvals).set({ closedAt: at, closedBy: me!.id }).where(eq(approvals.id, input.yesId));
   },
-  journal: () => null,
+  journal: null,
   tell: ({ allowed }) => (allowed.vaultId ? [`vault:${allowed.vaultId}`] : []),
 });
 

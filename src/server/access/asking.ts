@@ -140,8 +140,7 @@ export const withdrawRequest = command({
         : and(eq(asks.personId, ask.personId), eq(asks.site, ask.site), eq(asks.state, "open"));
     await tx.update(asks).set({ state: "withdrawn", answeredAt: at }).where(same);
   },
-  journal: () => null,
-  says: ({ place }) => `withdrew a request for access${place("to")}`,
+  journal: null,
   tell: ({ allowed }) => allowed.stewards.map(({ id }): Topic => `person:${id}`),
 });
 
@@ -543,7 +542,7 @@ export const remindOfRequests = command({
     }
     return told;
   },
-  journal: () => null,
+  journal: null,
   tell: ({ result }) => result.map((id): Topic => `person:${id}`),
 });
 

@@ -41,7 +41,7 @@ export const tellOfExpiry = command({
     }
     return told;
   },
-  journal: () => null,
+  journal: null,
   tell: ({ result }) => result.map((id) => `person:${id}` as const),
 });
 

@@ -430,6 +430,6 @@ export const sweepHandovers = command({
       }
     return erased;
   },
-  journal: () => null,
+  journal: null,
   tell: () => [],
 });

@@ -133,7 +133,7 @@ export const answerInRound = command({
       .where(eq(rounds.id, allowed.round.id));
   },
   // What was said stands in the record of the round.
-  journal: () => null,
+  journal: null,
   tell: ({ input }) => [`vault:${input.vaultId}`],
 });
 
@@ -443,7 +443,7 @@ export const continueRounds = command({
     }
     return [...told];
   },
-  journal: () => null,
+  journal: null,
   tell: ({ result }): Topic[] => result.map((id): Topic => `person:${id}`),
 });
 

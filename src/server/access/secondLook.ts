@@ -32,7 +32,7 @@ export const askSecondOpinion = command({
       .where(eq(slips.id, draft.id));
     await addNotice(tx, reader.id, at, t.asksYouForASecondOpinionOn(me!.name));
   },
-  journal: () => null,
+  journal: null,
   tell: ({ input }) => [`person:${input.personId}`],
 });
 
@@ -85,6 +85,6 @@ export const giveSecondOpinion = command({
     await tx.update(slips).set({ shownTo: left }).where(eq(slips.id, allowed.id));
     await addNotice(tx, allowed.personId, at, t.commentedOnYourChangeSlip(me!.name, input.word));
   },
-  journal: () => null,
+  journal: null,
   tell: ({ allowed }) => [`person:${allowed.personId}`],
 });

@@ -16,8 +16,9 @@ import { timeZone } from "../organisation";
 import { addNotice } from "../people/telling";
 import { notFound, Refused } from "../refused";
 import { resolveAt } from "./load";
+import { peopleNames } from "./peopleNames";
 import { loadPerson, type Person } from "./person";
-import { changesSchema, completed, requireDraft, standing, textsOf, vaultsOf } from "./slipChanges";
+import { cellRows, changesSchema, completed, requireDraft, standing, textsOf, vaultsOf } from "./slipChanges";
 import { brokenRules, needsSecondYes } from "./slipRules";
 import { backOf, stepsOf } from "./slipSteps";
 import { computeEffects, type SlipSaid } from "./slipTelling";
@@ -84,7 +85,7 @@ export const draftSlip = command({
       });
     return { slipId: (await draftOf(tx, me!.id))!.id, revision };
   },
-  journal: () => null,
+  journal: null,
   tell: () => [],
 });
 
@@ -109,7 +110,7 @@ export const previewChanges = query({
 export interface SlipView {
   id: string;
   revision: number;
-  changes: { change: Change; text: string; moved: boolean }[];
+  changes: { change: Change; text: string; moved: boolean; movedBy: string[] }[];
   said: SlipSaid;
   /** The house rules want a second steward's yes. */
   second: boolean;
@@ -165,11 +166,24 @@ async function viewOf(tx: Reader, draft: Slip, drafter: Person, at: number): Pro
   return {
     id: draft.id,
     revision: draft.revision,
-    changes: changes.map((change, i) => ({ change, text: texts[i]!, moved: moved[i]! })),
+    changes: await Promise.all(
+      changes.map(async (change, i) => ({
+        ...{ change, text: texts[i]!, moved: moved[i]! },
+        movedBy: moved[i] ? await giversAt(tx, drafter, change) : [],
+      })),
+    ),
     said: (await computeEffects(tx, changes, await vaultsOf(tx, changes), personId, at, true)).said,
     second: (await needsSecondYes(tx, changes, drafter, "said", at)).length > 0,
     reason: (await brokenRules(tx, changes, drafter, "", at)).some(({ broken }) => broken.field === "why"),
   };
+}
+
+/** Who set what is at a place now, besides the drafter; nobody where it is nothing, or no grant. */
+async function giversAt(tx: Reader, drafter: Person, change: Change): Promise<string[]> {
+  if (change.type !== "set") return [];
+  const ids = (await cellRows(tx, change)).map((row) => row.givenBy).filter((id) => id !== drafter.id);
+  const named = await peopleNames(tx, drafter, ids);
+  return [...new Set(ids.map(named))].filter((name) => name !== "");
 }
 
 const MOVED_FOR_OTHERS = t.somethingHasChangedSinceItWas;
@@ -270,9 +284,11 @@ async function carryOut(context: Context<unknown>, slip: Slip, changes: readonly
   const { tx, at } = context;
   const back = (await Promise.all(changes.map((change) => backOf(tx, change)))).flat();
   for (const step of await stepsOf(tx, changes, why)) await step.run(context);
+  // What stands there now: undone later, it shows whether somebody else has set something since.
+  const applied = await Promise.all(slip.changes.map(async (one) => ({ ...one, was: await standing(tx, one.change) })));
   await tx
     .update(slips)
-    .set({ state: "applied", appliedAt: at, changedAt: at, why, back, waits: [] })
+    .set({ state: "applied", appliedAt: at, changedAt: at, why, changes: applied, back, waits: [] })
     .where(eq(slips.id, slip.id));
 }
 
@@ -396,8 +412,9 @@ export const undoSlip = command({
   run: async ({ tx, at, me, allowed }) => {
     const { slip, draft } = allowed;
     const back: SlipChange[] = [];
+    const left = new Map(slip.changes.map((one) => [placeOf(one.change), one.was]));
     for (const change of (slip.back ?? []).map((one) => stillAhead(one, at)))
-      back.push({ change, was: await standing(tx, change) });
+      back.push({ change, was: left.get(placeOf(change)) ?? (await standing(tx, change)) });
     const places = new Set(back.map((one) => placeOf(one.change)));
     const changes = [...(draft?.changes ?? []).filter((one) => !places.has(placeOf(one.change))), ...back];
     const revision = (draft?.revision ?? 0) + 1;
@@ -407,7 +424,7 @@ export const undoSlip = command({
         .insert(slips)
         .values({ id: uuidv7(), personId: me!.id, state: "draft", changes, revision, createdAt: at, changedAt: at });
   },
-  journal: () => null,
+  journal: null,
   tell: () => [],
 });
 
@@ -445,7 +462,7 @@ export const withdrawSlip = command({
       .set({ changes, revision: draft.revision + 1, changedAt: at })
       .where(eq(slips.id, draft.id));
   },
-  journal: () => null,
+  journal: null,
   tell: () => [],
 });
 
@@ -460,6 +477,6 @@ export const discardSlip = command({
   run: async ({ tx, input, at }) => {
     await tx.update(slips).set({ state: "dropped", changedAt: at }).where(eq(slips.id, input.slipId));
   },
-  journal: () => null,
+  journal: null,
   tell: () => [],
 });

@@ -174,7 +174,7 @@ export const pinEntry = command({
     if (input.pinned) await tx.insert(pins).values({ personId, entryId: input.entryId, at }).onConflictDoNothing();
     else await tx.delete(pins).where(and(eq(pins.personId, personId), eq(pins.entryId, input.entryId)));
   },
-  journal: () => null,
+  journal: null,
   tell: () => [],
 });
 
@@ -190,6 +190,6 @@ export const markEntrySeen = command({
       .values({ personId: personIdOf(caller)!, entryId: input.entryId, at })
       .onConflictDoNothing();
   },
-  journal: () => null,
+  journal: null,
   tell: () => [],
 });

@@ -30,8 +30,7 @@ const sentences = new Map<string, Says>();
 
 export const setSentence = (act: string, says: Says): void => void sentences.set(act, says);
 
-/** An act of an older Galtry that no command tells any more is told by its name. */
-export const sentenceOf = (act: string): Says => sentences.get(nowCalled(act)) ?? (() => act);
+export const sentenceOf = (act: string): Says | undefined => sentences.get(nowCalled(act));
 
 export const nowCalled = (act: string): string => FORMER_ACTS[act] ?? act;
 

@@ -147,7 +147,10 @@ function sentence(
     const often = details.times ? `, ${counted(Number(details.times), "time")} in a quarter of an hour` : "";
     return `was not allowed to ${REFUSED_ACTS[nowCalled(line.act)] ?? inWords(line.act)}${place("")}${often}`;
   }
-  return sentenceOf(line.act)({
+  const says = sentenceOf(line.act);
+  // Of a Galtry older than all of these: its name is better than nothing.
+  if (!says) return inWords(line.act);
+  return says({
     details,
     place,
     it: node ?? "it",

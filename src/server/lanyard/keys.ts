@@ -175,7 +175,7 @@ export const compareLogin = command({
       entries: editable.map(({ entry }) => ({ id: entry.nodeId, name: entry.name, versionId: entry.versionId })),
     };
   },
-  journal: () => null,
+  journal: null,
   tell: () => [],
 });
 
@@ -218,7 +218,7 @@ export const neverOffer = command({
       .values({ personId: personIdOf(caller)!, site: siteOf(hostOf(input.page) ?? ""), at })
       .onConflictDoNothing();
   },
-  journal: () => null,
+  journal: null,
   tell: () => [],
 });
 

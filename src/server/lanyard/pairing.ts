@@ -56,7 +56,7 @@ export const startPairing = command({
     });
     return { deviceCode, userCode, expiresIn: PAIRING_MS / 1000, interval: 1 };
   },
-  journal: () => null,
+  journal: null,
   tell: () => [],
 });
 
@@ -224,7 +224,7 @@ export const renewLanyard = command({
     if (caller.kind === "lanyard")
       await tx.update(lanyards).set({ lastUsedAt: at }).where(eq(lanyards.id, caller.lanyardId));
   },
-  journal: () => null,
+  journal: null,
   tell: () => [],
 });
 

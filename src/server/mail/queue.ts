@@ -65,7 +65,7 @@ export const takeMail = command({
     const text = fromUtf8(await open(await mailKey(app.keys), new Uint8Array(sealed!), binding(id)));
     return { id, to, subject, text };
   },
-  journal: () => null,
+  journal: null,
   tell: () => [],
 });
 

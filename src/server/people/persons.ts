@@ -517,6 +517,6 @@ export const dismissNotices = command({
         .set({ putAwayAt: at })
         .where(and(inArray(notices.id, input.ids), eq(notices.personId, personIdOf(caller)!)));
   },
-  journal: () => null,
+  journal: null,
   tell: () => [],
 });

@@ -153,7 +153,7 @@ export const renewSession = command({
     if (caller.kind === "person" && caller.sessionId)
       await tx.update(sessions).set({ lastSeenAt: at }).where(eq(sessions.id, caller.sessionId));
   },
-  journal: () => null,
+  journal: null,
   tell: () => [],
 });
 

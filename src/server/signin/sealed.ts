@@ -288,7 +288,7 @@ export const claimCode = command({
     const claimed = await tx.insert(usedCodes).values(input).onConflictDoNothing().returning();
     return claimed.length > 0;
   },
-  journal: () => null,
+  journal: null,
   tell: () => [],
 });
 

@@ -46,7 +46,7 @@ export const computeStrengths = command({
         ),
       );
   },
-  journal: () => null,
+  journal: null,
   tell: () => [],
 });
 

@@ -83,6 +83,6 @@ export const sweepOld = command({
         sql`delete from ${table} where rowid in (select rowid from ${table} where ${over(at)} limit ${MOST})`,
       );
   },
-  journal: () => null,
+  journal: null,
   tell: () => [],
 });

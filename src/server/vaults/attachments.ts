@@ -83,7 +83,7 @@ export const beginAttachment = command({
     return { attachmentId, pieces };
   },
   // It is there only once its last piece is: that is what the journal says.
-  journal: () => null,
+  journal: null,
   tell: () => [],
 });
 
@@ -127,7 +127,7 @@ export const addPiece = command({
       });
     if (prepared.type) await tx.update(attachments).set({ type: prepared.type }).where(eq(attachments.id, file.id));
   },
-  journal: () => null,
+  journal: null,
   tell: () => [],
 });
 
@@ -252,6 +252,6 @@ export const sweepAttachments = command({
       .returning({ id: attachments.id });
     for (const { id } of rows) await tx.delete(attachmentPieces).where(eq(attachmentPieces.attachmentId, id));
   },
-  journal: () => null,
+  journal: null,
   tell: () => [],
 });

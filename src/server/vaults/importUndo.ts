@@ -18,10 +18,9 @@ import { yieldToEventLoop } from "../othersTurn";
 import { notFound, Refused } from "../refused";
 import { takeBackUpdates, updatedBy } from "./importUpdates";
 import { importUndo as t } from "./strings";
+import { UNDOABLE_MS } from "./vaults";
 
 const isWeak = (guesses: number) => strengthOf(guesses).word.endsWith("weak");
-
-const DAY_MS = 86_400_000;
 
 /** The import, by whoever made it or a steward of where it went; within a day. */
 async function requireUndoable(context: Asking, importId: string) {
@@ -30,7 +29,7 @@ async function requireUndoable(context: Asking, importId: string) {
   if (!found?.publishedAt) throw notFound();
   const allowed = await requireLevel(context, found.parentId, found.personId === me?.id ? "edit" : "steward");
   if (found.undoneAt !== null) throw new Refused("conflict", t.itHasAlreadyBeenUndone);
-  if (at - found.publishedAt > DAY_MS) throw new Refused("conflict", t.itCanBeUndoneForADay);
+  if (at - found.publishedAt > UNDOABLE_MS) throw new Refused("conflict", t.itCanBeUndoneForADay);
   return { ...allowed, found };
 }
 

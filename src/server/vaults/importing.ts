@@ -73,7 +73,7 @@ export const beginImport = command({
     });
     return { importId };
   },
-  journal: () => null,
+  journal: null,
   tell: () => [],
 });
 
@@ -136,7 +136,7 @@ export const importChunk = command({
       .where(eq(imports.id, importId));
     return { rows: input.rows.length, entryIds: composed.entryIds };
   },
-  journal: () => null,
+  journal: null,
   tell: () => [],
 });
 
@@ -248,7 +248,7 @@ export const cancelImport = command({
   run: async ({ tx, input, at }) => {
     await tx.update(imports).set({ cancelledAt: at }).where(eq(imports.id, input.importId));
   },
-  journal: () => null,
+  journal: null,
   tell: () => [],
 });
 
@@ -296,6 +296,6 @@ export const sweepImports = command({
     await tx.delete(importRows).where(inArray(importRows.entryId, entryIds));
     return true;
   },
-  journal: () => null,
+  journal: null,
   tell: () => [],
 });

@@ -48,7 +48,7 @@ export const saveMapping = command({
     await tx.delete(mappings).where(and(eq(mappings.personId, personId), eq(mappings.name, input.name)));
     await tx.insert(mappings).values({ id: uuidv7(), personId, changedAt: at, ...input });
   },
-  journal: () => null,
+  journal: null,
   tell: () => [],
 });
 
@@ -63,6 +63,6 @@ export const deleteMapping = command({
   run: async ({ tx, input }) => {
     await tx.delete(mappings).where(eq(mappings.id, input.mappingId));
   },
-  journal: () => null,
+  journal: null,
   tell: () => [],
 });

@@ -298,7 +298,7 @@ export const rotateSome = command({
     const moved = blobs + jars.length;
     return { more: moved + broken.length > 0, moved, broken };
   },
-  journal: () => null,
+  journal: null,
   tell: () => [],
 });
 
@@ -338,7 +338,7 @@ export const dropKeys = command({
           .where(here);
     }
   },
-  journal: () => null,
+  journal: null,
   tell: () => [],
 });
 

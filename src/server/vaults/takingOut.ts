@@ -229,7 +229,7 @@ export const sweepExports = command({
     await tx.delete(takingParts).where(inArray(takingParts.takingId, over));
     await tx.delete(takings).where(lt(takings.at, at - FETCHED_MS));
   },
-  journal: () => null,
+  journal: null,
   tell: () => [],
 });
 

@@ -1,5 +1,5 @@
 /** Shared vaults: made by administrators, who are their first stewards. */
-import { and, eq, isNotNull, sql } from "drizzle-orm";
+import { and, eq, gt, isNotNull, isNull, sql } from "drizzle-orm";
 import { z } from "zod";
 import { atLeast, type Reach } from "../../core/access";
 import { counted } from "../../core/counted";
@@ -13,7 +13,7 @@ import { personIdOf } from "../caller";
 import { command, idSchema, nameSchema, none, query } from "../command";
 import { bulk, inJson } from "../database/bulk";
 import type { Reader } from "../database/client";
-import { entries, grants, ledgerViews, nodes, places, vaults } from "../database/schema";
+import { entries, grants, imports, ledgerViews, nodes, places, vaults } from "../database/schema";
 import { uuidv7 } from "../ids";
 import { yieldToEventLoop } from "../othersTurn";
 import { tellStewards } from "../people/telling";
@@ -292,11 +292,31 @@ export const vaultLedger = query({
       asideAt: vault.asideAt,
       view: ledgerViewSchema.safeParse(kept?.view).data ?? PLAIN_VIEW,
       people: level === "steward" ? counts(vault.nodeId) : null,
+      imports: await undoableImports(tx, vault.nodeId, person.id, at),
       rows: pack(ledger.filter((row) => row.binnedAt === null)),
       bin: ledger.filter((row) => row.binnedAt !== null),
     };
   },
 });
+
+/** An import can be undone for so long. */
+export const UNDOABLE_MS = 86_400_000;
+
+/** What the reader imported into the vault and can still undo. */
+async function undoableImports(tx: Reader, vaultId: string, personId: string, at: number) {
+  const found = await tx
+    .select({ id: imports.id, at: imports.publishedAt, rows: imports.rows })
+    .from(imports)
+    .where(
+      and(
+        eq(imports.vaultId, vaultId),
+        eq(imports.personId, personId),
+        gt(imports.publishedAt, at - UNDOABLE_MS),
+        isNull(imports.undoneAt),
+      ),
+    );
+  return found.map((row) => ({ ...row, at: row.at! }));
+}
 
 /** When entries were last signed in with: by anybody, and by one person. */
 async function lastUses(tx: Reader, vaultId: string, personId: string) {
@@ -349,7 +369,7 @@ export const saveLedgerView = command({
       .values({ personId, vaultId, view })
       .onConflictDoUpdate({ target: [ledgerViews.personId, ledgerViews.vaultId], set: { view } });
   },
-  journal: () => null,
+  journal: null,
   tell: () => [],
 });
 
