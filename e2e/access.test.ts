@@ -119,7 +119,7 @@ test("two stewards change one cell: the second reads what the first did before a
     .waitFor();
   await bram.page.getByRole("button", { name: "Apply 1 change" }).click();
   await bram.page.getByText("1 change applied.").waitFor();
-  await slip(ines).getByText("Someone else has changed one of these places.").waitFor();
+  await slip(ines).getByText("Bram Oyelaran has changed one of these places.").waitFor();
   expect(await ines.page.getByRole("button", { name: "Apply 1 change" }).isDisabled()).toBe(true);
   await slip(ines)
     .getByRole("button", { name: /Keep my changes/ })

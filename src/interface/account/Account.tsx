@@ -1,5 +1,6 @@
 "use client";
 
+import Link from "next/link";
 import { useState } from "react";
 import styled from "styled-components";
 import { exactTime, sayTime } from "@/core/time";
@@ -29,6 +30,7 @@ interface NoticeLine {
   at: number;
   text: string;
   nodeId: string | null;
+  link: string | null;
 }
 
 export function Account({
@@ -82,11 +84,24 @@ export function Account({
       </Row>
       {notices.length > 0 && (
         <Block id="notices">
-          <h2>{t.notices}</h2>
+          <Row style={{ justifyContent: "space-between" }}>
+            <h2>{t.notices}</h2>
+            {notices.length > 1 && (
+              <Act onPress={() => putAway.run({ ids: notices.slice(0, 500).map(({ id }) => id) })}>{t.dismissAll}</Act>
+            )}
+          </Row>
           <Lines>
             {notices.map((notice) => (
               <li key={notice.id}>
-                <span>{notice.text}</span>
+                <span>
+                  {notice.link ? (
+                    <Link href={notice.link} prefetch={false}>
+                      {notice.text}
+                    </Link>
+                  ) : (
+                    notice.text
+                  )}
+                </span>
                 <span className="soft small">{sayTime(notice.at, now, zone)}</span>
                 <Act onPress={() => putAway.run({ ids: [notice.id] })}>{t.dismiss}</Act>
               </li>

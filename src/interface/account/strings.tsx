@@ -22,6 +22,7 @@ export const account = {
   light: "Light",
   dark: "Dark",
   savedInThisBrowser: "Saved in this browser.",
+  dismissAll: "Dismiss all",
 };
 
 export const connectLanyard = {

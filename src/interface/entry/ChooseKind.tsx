@@ -1,6 +1,7 @@
 import Link from "next/link";
 import styled from "styled-components";
 import { askedFor, type Kind, PURPOSES } from "@/core/kinds/kind";
+import { WEBSITE_LOGIN } from "@/core/kinds/ready";
 import { Stamp } from "../shared/Stamp";
 import { BeginFromSite } from "./BeginFromSite";
 import { chooseKind as t } from "./strings";
@@ -45,7 +46,12 @@ export function ChooseKind({
                 .filter((kind) => kind.purpose === purpose)
                 .map((kind) => (
                   <li key={kind.id}>
-                    <Link href={`/vaults/${vaultId}/new?kind=${kind.id}&in=${place.id}`} prefetch={false}>
+                    <Link
+                      href={`/vaults/${vaultId}/new?kind=${kind.id}&in=${place.id}`}
+                      prefetch={false}
+                      // What most come for: Enter goes on with it.
+                      ref={kind.id === WEBSITE_LOGIN.id ? (link) => link?.focus({ preventScroll: true }) : undefined}
+                    >
                       {kind.picture && <Stamp name={kind.name} picture={kind.picture} />} <b>{kind.name}</b>
                       <span className="soft small" style={{ display: "block" }}>
                         {askedFor(kind)

@@ -17,8 +17,8 @@ import { TagField, toTags } from "./TagField";
 import type { EntryView } from "./types";
 
 const Sheet = styled.div`
-  max-width: 720px;
-  h1 { margin-bottom: 20px; padding-bottom: 16px; border-bottom: 4px double var(--ink); }
+  max-width: 980px;
+  h1 { margin-bottom: 14px; padding-bottom: 10px; border-bottom: 4px double var(--ink); }
 `;
 
 const Extra = styled.div`
@@ -97,20 +97,23 @@ interface EntryFormProps {
   kind: Kind;
   entry: EntryView | null;
   vaultId: string;
-  /** Vault or folder that it is made in. */
+  /** Vault or folder that a new one is added to, until another of the places is chosen. */
   parent: { id: string; name: string };
+  places?: readonly { id: string; name: string }[];
   /** A site we use, from which a new entry begins. */
   site?: Site | null;
 }
 
 /** Makes or changes an entry. A secret that is left empty stays as it is. */
-export function EntryForm({ kind, entry, vaultId, parent, site = null }: EntryFormProps) {
+export function EntryForm({ kind, entry, vaultId, parent: preset, places = [], site = null }: EntryFormProps) {
   const router = useRouter();
   const save = useCommand<{ entryId?: string }>(entry ? "vaults.changeEntry" : "vaults.addEntry");
   const { prove, sheet } = useProving();
   const [draft, setDraft] = useState(() => begunFrom(draftOf(kind, entry), site));
   const [baseVersionId, setBase] = useState(entry?.reveal?.versionId ?? "");
   const [removeCode, setRemoveCode] = useState(false);
+  const [parentId, setParentId] = useState(preset.id);
+  const parent = places.find((one) => one.id === parentId) ?? preset;
   const set = <K extends keyof Draft>(key: K, value: Draft[K]) => setDraft((now) => ({ ...now, [key]: value }));
   const setValue = (id: string, value: string) =>
     setDraft((now) => ({ ...now, values: { ...now.values, [id]: value } }));
@@ -138,6 +141,7 @@ export function EntryForm({ kind, entry, vaultId, parent, site = null }: EntryFo
     <Sheet>
       <h1>{entry ? t.edit(entry.name) : t.addTo(kind.name, parent.name)}</h1>
       <Form
+        wide
         verb={entry ? t.save : t.add}
         onSend={() => submit()}
         running={save.running}
@@ -145,21 +149,23 @@ export function EntryForm({ kind, entry, vaultId, parent, site = null }: EntryFo
         wrong={overtaken || sheet || save.refused?.field?.startsWith("values.") ? null : save.refused?.message}
       >
         {overtaken && (
-          <Overtaken
-            refused={overtaken}
-            kind={kind}
-            draft={draft}
-            running={save.running}
-            onKeepMine={() => {
-              const base = String(overtaken.data!.versionId);
-              setBase(base);
-              void submit(base);
-            }}
-            onTake={(key, value) => (key in draft.values ? setValue(key, value) : set(key as "name", value))}
-          />
+          <div className="whole">
+            <Overtaken
+              refused={overtaken}
+              kind={kind}
+              draft={draft}
+              running={save.running}
+              onKeepMine={() => {
+                const base = String(overtaken.data!.versionId);
+                setBase(base);
+                void submit(base);
+              }}
+              onTake={(key, value) => (key in draft.values ? setValue(key, value) : set(key as "name", value))}
+            />
+          </div>
         )}
         {site?.hint && (
-          <Notice role="note">
+          <Notice role="note" className="whole">
             <b>{site.name}</b>: {site.hint}
           </Notice>
         )}
@@ -173,7 +179,11 @@ export function EntryForm({ kind, entry, vaultId, parent, site = null }: EntryFo
             required
           />
         )}
-        {kind.id === "ssh-key" && !entry && <MakeSshKey comment={draft.name} onMade={(key) => setValues(key)} />}
+        {kind.id === "ssh-key" && !entry && (
+          <div className="whole">
+            <MakeSshKey comment={draft.name} onMade={(key) => setValues(key)} />
+          </div>
+        )}
         <TextField
           label={t.description}
           value={draft.description}
@@ -198,7 +208,6 @@ export function EntryForm({ kind, entry, vaultId, parent, site = null }: EntryFo
                 label={t.lanyardOffersItOn}
                 value={draft.reach}
                 onText={(text) => set("reach", text as Draft["reach"])}
-                hint={t.theHostsWhereLanyardOffersIt}
               >
                 <option value="site">{t.theWholeSiteWithItsSubdomains}</option>
                 <option value="host">{t.thisHostOnly}</option>
@@ -227,8 +236,17 @@ export function EntryForm({ kind, entry, vaultId, parent, site = null }: EntryFo
           onText={(text) => set("notes", text)}
           wrong={wrong("notes")}
           hint={t.anyoneWhoCanUseTheEntryCan}
-          rows={4}
+          rows={3}
         />
+        {!entry && places.length > 1 && (
+          <ChoiceField label={t.place} value={parent.id} onText={setParentId}>
+            {places.map((one) => (
+              <option key={one.id} value={one.id}>
+                {one.name}
+              </option>
+            ))}
+          </ChoiceField>
+        )}
         <TagField vaultId={vaultId} value={draft.tags} onText={(text) => set("tags", text)} wrong={wrong("tags")} />
         <Extras extras={draft.extras} set={(extras) => set("extras", extras)} wrong={wrong("extras")} />
       </Form>
@@ -275,7 +293,7 @@ function Extras({
   const change = (id: string, part: Partial<ExtraDraft>) =>
     set(extras.map((extra) => (extra.id === id ? { ...extra, ...part } : extra)));
   return (
-    <fieldset>
+    <fieldset className="whole">
       <legend style={{ fontWeight: 650, marginBottom: 8 }}>{t.extraFields}</legend>
       <Stack>
         {extras.map((extra) => (

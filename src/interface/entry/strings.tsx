@@ -284,7 +284,6 @@ export const entryForm = {
   description: "Description",
   tellsTwoSimilarEntriesApartBox: "Tells two similar entries apart: “box office, season desk”.",
   lanyardOffersItOn: "Lanyard offers it on",
-  theHostsWhereLanyardOffersIt: "The hosts where Lanyard offers it.",
   theWholeSiteWithItsSubdomains: "the whole site, with its subdomains",
   thisHostOnly: "this host only",
   peopleWithUseCanSeeThe: (fieldWord: string) => `People with Use can see the ${fieldWord}`,
@@ -312,6 +311,7 @@ export const entryForm = {
   savingReplacesItWithYours: "Saving replaces it with yours; theirs stays among the earlier versions.",
   theyAlsoChangedThe: (fieldWord: string, part: string) => `They also changed the ${fieldWord}. ${part}`,
   saveYourChanges: "Save your changes",
+  place: "Place",
 };
 
 export const entryFull = {

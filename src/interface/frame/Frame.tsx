@@ -94,8 +94,19 @@ export const Where = styled.div`
   a, b { color: var(--ink); font-weight: 650; }
 `;
 
+const Skip = styled.a`
+  position: fixed;
+  inset: 6px auto auto -9999px;
+  z-index: 30;
+  padding: 8px 14px;
+  background: var(--sheet);
+  color: var(--ink);
+  &:focus { left: 12px; }
+`;
+
 const Main = styled.main`
   flex: 1;
+  &:focus { outline: none; }
   width: 100%;
   max-width: 1200px;
   margin-inline: auto;
@@ -141,6 +152,7 @@ export function Frame({ organisation, person, notices, seen, at, lanyard, childr
     href === "/" ? path === "/" : path.startsWith(href) || (href === "/vaults" && path.startsWith("/entry"));
   return (
     <LanyardBefore value={lanyardBefore(lanyard)}>
+      <Skip href="#content">{t.skipToTheContent}</Skip>
       <Top className="on-baize">
         <Wrap style={/^\/access(\/[^/]+)?$/.test(path) ? { maxWidth: "none" } : undefined}>
           <Wordmark href="/">{t.galtry}</Wordmark>
@@ -191,7 +203,9 @@ export function Page({ where, children }: { where: ReactNode; children: ReactNod
           <p>{where}</p>
         </Wrap>
       </Where>
-      <Main>{children}</Main>
+      <Main id="content" tabIndex={-1}>
+        {children}
+      </Main>
     </>
   );
 }

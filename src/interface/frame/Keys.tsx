@@ -1,13 +1,14 @@
 "use client";
 
 import dynamic from "next/dynamic";
-import { usePathname } from "next/navigation";
+import { usePathname, useRouter } from "next/navigation";
 import { useEffect, useState } from "react";
 import styled from "styled-components";
 import { keys as t } from "./strings";
 
 // Loaded when they are first asked for: the Front desk has its own finder.
 const FinderSheet = dynamic(() => import("./FinderSheet"));
+const AddSheet = dynamic(() => import("./AddSheet"));
 const KeysSheet = dynamic(() => import("./KeysSheet"));
 
 const Key = styled.button`
@@ -29,14 +30,25 @@ const Key = styled.button`
 const isTyping = (target: HTMLElement) =>
   /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName) || target.isContentEditable || target.role === "textbox";
 
-/** `/` opens the finder from anywhere and `?` says which keys there are, unless one is typing. */
+/** `/` opens the finder from anywhere, `n` begins a new entry and `?` says which keys there are, unless one is typing. */
 export function Keys() {
-  const atFrontDesk = usePathname() === "/";
-  const [sheet, setSheet] = useState<"finder" | "keys" | null>(null);
+  const path = usePathname();
+  const router = useRouter();
+  const atFrontDesk = path === "/";
+  const [sheet, setSheet] = useState<"finder" | "keys" | "add" | null>(null);
   const close = () => setSheet(null);
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
-      if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target as HTMLElement)) return;
+      if (event.defaultPrevented || event.ctrlKey || event.metaKey || event.altKey) return;
+      if (isTyping(event.target as HTMLElement)) return;
+      if (event.key === "n" && !document.querySelector("[role=dialog]")) {
+        event.preventDefault();
+        const vault = /^\/vaults\/([\w-]{36})$/.exec(path)?.[1];
+        // In the folder that is open alone in the page, if one is.
+        if (vault) router.push(`/vaults/${vault}/new${location.search}`);
+        else setSheet("add");
+        return;
+      }
       if (event.key !== "/" && event.key !== "?") return;
       event.preventDefault();
       const own = document.querySelector<HTMLInputElement>("input[role=combobox]");
@@ -46,7 +58,7 @@ export function Keys() {
     };
     window.addEventListener("keydown", onKey);
     return () => window.removeEventListener("keydown", onKey);
-  }, [atFrontDesk]);
+  }, [atFrontDesk, path, router]);
   return (
     <>
       {!atFrontDesk && (
@@ -55,6 +67,7 @@ export function Keys() {
         </Key>
       )}
       {sheet === "finder" && <FinderSheet onClose={close} />}
+      {sheet === "add" && <AddSheet onClose={close} />}
       {sheet === "keys" && <KeysSheet onClose={close} />}
     </>
   );

@@ -15,9 +15,10 @@ const Listed = styled.dl`
 
 const KEYS: { where: string; keys: [keys: string, does: string][] }[] = [
   {
-    where: "Anywhere",
+    where: t.anywhere,
     keys: [
       ["/", t.findAndSignIn],
+      ["N", t.addAnEntry],
       ["?", t.showThisList],
       ["Escape", t.closeTheDialogOrMenu],
     ],

@@ -33,6 +33,7 @@ export const frame = {
   yourSessionsLanyardsAnd: (initials: string, name: string) =>
     `${initials}, ${name}: your sessions, Lanyards and settings`,
   notices: (count: number) => counted(count, "notice"),
+  skipToTheContent: "Skip to the content",
 };
 
 export const keys = {
@@ -78,6 +79,8 @@ export const keysSheet = {
   alt2: "Alt ↓",
   inTheUserNameFieldOpenLanyard: "in the user name field: open Lanyard with the matching login",
   keyboardShortcuts: "Keyboard shortcuts",
+  anywhere: "Anywhere",
+  addAnEntry: "add an entry",
 };
 
 export const signInAgain = {
@@ -86,4 +89,13 @@ export const signInAgain = {
     `Sign in again as ${mail} to continue. What you typed is still here. Cancel discards it.`,
   signIn: "Sign in",
   signInPassword: "Sign-in password",
+};
+
+export const addSheet = {
+  addAnEntry: "Add an entry",
+  thereIsNoVault: "There is no vault you can add entries to. Ask a steward for Edit.",
+  vault: "Vault",
+  aFewLettersOfItsName: "A few letters of its name.",
+  vaults: "Vaults",
+  noVaultMatches: "No vault matches.",
 };

@@ -2,15 +2,19 @@
 
 import Link from "next/link";
 import { useRouter } from "next/navigation";
+import { useState } from "react";
 import styled from "styled-components";
+import { harmless, writeCsv } from "@/core/formats/csv";
 import { exactTime, sayTime } from "@/core/time";
 import type { journalPage } from "@/server/journal/page";
 import { capital } from "../entry/Card";
 import { findSubjects } from "../entry/subjects";
 import { Page } from "../frame/Frame";
 import { runQuery } from "../shared/ask";
-import { Button, Chip, ChoiceField, Row } from "../shared/controls";
+import { Button, Chip, ChoiceField, Row, TextField } from "../shared/controls";
+import { fromLocal } from "../shared/localTime";
 import { type Choice, Picker } from "../shared/Picker";
+import { save } from "../shared/save";
 import { journal as t } from "./strings";
 
 type View = Awaited<ReturnType<(typeof journalPage)["execute"]>>;
@@ -19,15 +23,33 @@ const Lines = styled.ol`
   border-top: 3px solid var(--ink);
   li { display: grid; grid-template-columns: 170px minmax(0, 1fr); gap: 16px; padding: 7px 0; border-bottom: 1px solid var(--rule); font-size: 14px; line-height: 20px; overflow-wrap: anywhere; }
   li[data-numbered] { grid-template-columns: 64px 170px minmax(0, 1fr); }
+  a.plain { color: inherit; text-decoration-color: var(--edge); }
   .no, time { color: var(--soft); font-variant-numeric: tabular-nums; }
   @media (max-width: 719px) { li, li[data-numbered] { grid-template-columns: minmax(0, 1fr); gap: 0; } .no { display: none; } }
 `;
+
+/** More nobody reads; narrowed by dates it comes in parts. */
+const MOST_CSV_LINES = 5_000;
+
+const journalCsv = (lines: readonly View["lines"][number][]): string =>
+  writeCsv(
+    [t.line, t.when, t.who, t.what],
+    lines.map((line) => [
+      line.seq === null ? "" : String(line.seq),
+      new Date(line.at).toISOString(),
+      harmless(line.who ?? t.galtry),
+      harmless(`${line.says}${line.refused ? ` (${t.refused})` : ""}`),
+    ]),
+  );
 
 export interface JournalFilters {
   person: string | null;
   acts: string | null;
   /** A vault or an entry. */
   node: string | null;
+  /** Days, as a date field gives them. */
+  from: string | null;
+  to: string | null;
 }
 
 const ACT_WORDS: Record<string, string> = {
@@ -63,6 +85,26 @@ export function Journal({
     const query = new URLSearchParams();
     for (const [key, value] of Object.entries({ ...filters, ...change })) if (value) query.set(key, String(value));
     router.push(`/journal?${query}`);
+  };
+  const [saving, setSaving] = useState(false);
+  const saveCsv = async () => {
+    setSaving(true);
+    const lines = [...view.lines];
+    const moment = (day: string | null, hours: number) =>
+      day === null ? null : fromLocal(`${day}T00:00`, view.zone)! + hours * 3_600_000;
+    let before = view.more;
+    while (before !== null && lines.length < MOST_CSV_LINES) {
+      const answer = await runQuery<View>("journal.journalPage", {
+        before,
+        ...{ from: moment(filters.from, 0), until: moment(filters.to, 24) },
+        ...{ personId: filters.person, nodeId: filters.node, acts: filters.acts },
+      });
+      if (!answer.ok) break;
+      lines.push(...answer.result.lines);
+      before = answer.result.more;
+    }
+    save(new Blob(["\uFEFF", journalCsv(lines)]), `journal-${new Date(now).toISOString().slice(0, 10)}.csv`);
+    setSaving(false);
   };
   return (
     <Page
@@ -115,8 +157,22 @@ export function Journal({
             ))}
           </ChoiceField>
         </div>
+        <div>
+          <TextField
+            type="date"
+            label={t.from}
+            value={filters.from ?? ""}
+            onText={(from) => go({ from: from || null })}
+          />
+        </div>
+        <div>
+          <TextField type="date" label={t.to} value={filters.to ?? ""} onText={(to) => go({ to: to || null })} />
+        </div>
         {filters.person && <Button onPress={() => go({ person: null })}>{t.allPeople}</Button>}
         {filters.node && <Button onPress={() => go({ node: null })}>{t.allEntriesAndVaults}</Button>}
+        <Button isDisabled={saving} onPress={saveCsv}>
+          {t.csv}
+        </Button>
       </Row>
       {view.lines.length === 0 ? (
         <p>{t.noLinesMatchTheseFilters}</p>
@@ -129,7 +185,14 @@ export function Journal({
                 {capital(sayTime(line.at, now, view.zone))}
               </time>
               <span>
-                {line.who ? <b>{line.who}</b> : t.galtry} {line.says}
+                {line.who ? <b>{line.who}</b> : t.galtry}{" "}
+                {line.link ? (
+                  <Link className="plain" href={line.link} prefetch={false}>
+                    {line.says}
+                  </Link>
+                ) : (
+                  line.says
+                )}
                 {line.refused && (
                   <>
                     {" "}
@@ -144,7 +207,7 @@ export function Journal({
       {view.more !== null && (
         <p style={{ marginTop: 16 }}>
           <Link
-            href={`/journal?${new URLSearchParams({ ...(filters.person ? { person: filters.person } : {}), ...(filters.acts ? { acts: filters.acts } : {}), ...(filters.node ? { node: filters.node } : {}), before: String(view.more) })}`}
+            href={`/journal?${new URLSearchParams({ ...(filters.person ? { person: filters.person } : {}), ...(filters.acts ? { acts: filters.acts } : {}), ...(filters.node ? { node: filters.node } : {}), ...(filters.from ? { from: filters.from } : {}), ...(filters.to ? { to: filters.to } : {}), before: String(view.more) })}`}
           >
             {t.earlier}
           </Link>

@@ -21,4 +21,11 @@ export const journal = {
   galtry: "Galtry",
   refused: "refused",
   earlier: "Earlier",
+  from: "From",
+  to: "To",
+  csv: "CSV",
+  line: "Line",
+  when: "When",
+  who: "Who",
+  what: "What",
 };

@@ -71,7 +71,7 @@ export function DoneSlip({ children }: { children: ReactNode }) {
       {said && (
         <Slip role="status">
           <span>{said.says}</span>
-          {said.undo.length > 0 && (
+          {(typeof said.undo === "function" || said.undo.length > 0) && (
             <Act onPress={takeBack} isDisabled={running}>
               {t.undo}
             </Act>

@@ -1,9 +1,32 @@
 "use client";
 
 import { type ReactNode, useRef, useState } from "react";
+import styled from "styled-components";
 import { Button, Notice, Row, Stack } from "./controls";
 import { form as t } from "./strings";
 import { useTakenOver } from "./useTypedBefore";
+
+/** Two fields beside each other where there is room, and the verb always in sight. */
+const Wide = styled.div`
+  display: grid;
+  grid-template-columns: repeat(2, minmax(0, 1fr));
+  gap: 12px 28px;
+  align-items: start;
+  > .whole { grid-column: 1 / -1; }
+  @media (max-width: 899px) { grid-template-columns: minmax(0, 1fr); gap: 16px; }
+`;
+
+const Verbs = styled.div`
+  &[data-wide] {
+    position: sticky;
+    bottom: 0;
+    z-index: 2;
+    margin: 0 -12px;
+    padding: 10px 12px;
+    background: var(--ground);
+    border-top: 1px solid var(--edge);
+  }
+`;
 
 interface FormProps {
   children: ReactNode;
@@ -19,10 +42,23 @@ interface FormProps {
   wrong?: string | null;
   /** Other acts beside the verb. */
   acts?: ReactNode;
+  /** A long one: its fields stand in two columns; what is as wide as both has the class “whole”. */
+  wide?: boolean;
 }
 
 /** Fields, what is wrong, and the verb: sent with Enter or the button, never twice at once. */
-export function Form({ children, verb, onSend, running, unready, look = "go", onCancel, wrong, acts }: FormProps) {
+export function Form({
+  children,
+  verb,
+  onSend,
+  running,
+  unready,
+  look = "go",
+  onCancel,
+  wrong,
+  acts,
+  wide,
+}: FormProps) {
   // Before the page is taken over nothing may send it: the browser would put what was typed into an address.
   const takenOver = useTakenOver();
   const form = useRef<HTMLFormElement>(null);
@@ -51,20 +87,22 @@ export function Form({ children, verb, onSend, running, unready, look = "go", on
       noValidate
     >
       <Stack>
-        {children}
+        {wide ? <Wide>{children}</Wide> : children}
         {wrong && (
           <Notice data-tone="bad" role="alert">
             {wrong}
           </Notice>
         )}
-        <Row>
-          <Button look={look} type={takenOver ? "submit" : "button"} isDisabled={running || unready}>
-            {verb}
-          </Button>
-          {onCancel && <Button onPress={onCancel}>{t.cancel}</Button>}
-          {acts}
-          {marked && !running && <span className="small harm">{t.checkTheMarkedField}</span>}
-        </Row>
+        <Verbs data-wide={wide || undefined}>
+          <Row>
+            <Button look={look} type={takenOver ? "submit" : "button"} isDisabled={running || unready}>
+              {verb}
+            </Button>
+            {onCancel && <Button onPress={onCancel}>{t.cancel}</Button>}
+            {acts}
+            {marked && !running && <span className="small harm">{t.checkTheMarkedField}</span>}
+          </Row>
+        </Verbs>
       </Stack>
     </form>
   );

@@ -7,6 +7,7 @@ import { type KeyboardEvent, memo, type PointerEvent, useMemo, useRef, useState 
 import { useDrag, useDrop } from "react-aria";
 import { Button as AriaButton } from "react-aria-components";
 import styled from "styled-components";
+import { atLeast } from "@/core/access";
 import { levelWord } from "@/core/access/level";
 import { strengthOf } from "@/core/generator/strengthWords";
 import { COLUMN_WORDS, LEDGER_COLUMNS, type LedgerColumn } from "@/core/ledgerView";
@@ -298,6 +299,11 @@ const OneRow = memo(function OneRow(props: RowProps) {
             {row.type === "folder" ? (
               <>
                 <FolderName row={row} inside={inside} open={open.has(row.id)} turn={turn} />
+                {inside === 0 && open.has(row.id) && !bin && atLeast(row.level, "edit") && (
+                  <Link href={`/vaults/${props.vaultId}/new?in=${row.id}`} prefetch={false}>
+                    {t.addHere}
+                  </Link>
+                )}
                 {row.level !== "none" && (
                   <Link
                     className="small change"

@@ -195,6 +195,7 @@ export const ledgerTable = {
   restore2: "Restore",
   count: (count: number) => counted(count, "entry"),
   people: (count: number) => counted(count, "person"),
+  addHere: "Add here",
 };
 
 export const createFolder = {

@@ -1,13 +1,13 @@
 /** The Journal as its reader may see it: own acts; what happened at one's nodes; all acts for administrators. */
-import { and, eq, inArray, like, lt, or, type SQL, sql } from "drizzle-orm";
+import { and, eq, gte, inArray, like, lt, or, type SQL, sql } from "drizzle-orm";
 import { z } from "zod";
 import { reachOf } from "../access/load";
-import { nodeNames } from "../access/nodeName";
+import { nodeLinks, nodeNames } from "../access/nodeName";
 import { peopleNames } from "../access/peopleNames";
 import type { Person } from "../access/person";
 import { sortByName } from "../byName";
 import { isAdministrator } from "../caller";
-import { none, query } from "../command";
+import { instantSchema, none, query } from "../command";
 import type { Reader } from "../database/client";
 import { journal, vaults } from "../database/schema";
 import { hideNumber, shownNumber } from "../opaqueNumber";
@@ -24,6 +24,9 @@ const MOST_READS = 20;
 const inputSchema = z.strictObject({
   /** The line after which to go on, as `more` gave it. */
   before: z.string().max(64).nullable().default(null),
+  /** Not before this moment, and before that one. */
+  from: instantSchema.default(null),
+  until: instantSchema.default(null),
   personId: z.string().max(64).nullable().default(null),
   nodeId: z.string().max(64).nullable().default(null),
   acts: z
@@ -43,10 +46,13 @@ export const journalPage = query({
     const person = me!;
     const seesAll = role !== null && isAdministrator(role);
     const { levels, node } = reachOf(tx, person, at);
-    const before = input.before === null ? null : shownNumber(app.keys, "journal", input.before);
+    const goesOn = input.before === null ? null : shownNumber(app.keys, "journal", input.before);
+    const ends = input.until === null ? null : await firstSince(tx, input.until);
+    const before = goesOn === null ? ends : ends === null ? goesOn : Math.min(goesOn, ends);
+    const filters = { ...input, first: input.from === null ? null : await firstSince(tx, input.from) };
     const rows = seesAll
-      ? await linesWhere(tx, and(newestOfActs(input, before), ...filtersOf(input)), before, PAGE)
-      : await ownLines(tx, person, input, before, at);
+      ? await linesWhere(tx, and(newestOfActs(filters, before), ...filtersOf(filters)), before, PAGE)
+      : await ownLines(tx, person, filters, before, at);
     const reachedVaults = new Set([...levels.keys()].map((id) => node(id)!.vaultId));
     const knowsVaultOf = (id: string | null): id is string => id !== null && (seesAll || reachedVaults.has(id));
     const [names, vaultsOfLines, ownNames] = await Promise.all([
@@ -69,16 +75,26 @@ export const journalPage = query({
     ]);
     const vaultName = new Map(vaultsOfLines.map(({ id, name }) => [id, name]));
     const knows = (line: Line) => line.node === null || levels.has(line.node);
-    const lines = await tell({ tx, me: person, app }, rows, { numbered: seesAll, knows }, (line) => {
-      if (line.node === null) return null;
-      if (levels.has(line.node))
-        return (line.node === line.vault ? ownNames(line.node) : names.get(line.node)) || undefined;
-      // A steward reads of what is gone by the name that it had then.
-      if (!seesAll && !person.guest && line.person !== person.id) return undefined;
-      if (person.guest) return "something";
-      const vault = line.vault === null ? undefined : vaultName.get(line.vault);
-      return line.node === line.vault ? (vault ?? "a vault") : vault ? `an entry in ${vault}` : "an entry";
-    });
+    const links = await nodeLinks(
+      tx,
+      rows.flatMap((row) => (row.node !== null && levels.has(row.node) ? [row.node] : [])),
+    );
+    const lines = await tell(
+      { tx, me: person, app },
+      rows,
+      { numbered: seesAll, knows },
+      (line) => {
+        if (line.node === null) return null;
+        if (levels.has(line.node))
+          return (line.node === line.vault ? ownNames(line.node) : names.get(line.node)) || undefined;
+        // A steward reads of what is gone by the name that it had then.
+        if (!seesAll && !person.guest && line.person !== person.id) return undefined;
+        if (person.guest) return "something";
+        const vault = line.vault === null ? undefined : vaultName.get(line.vault);
+        return line.node === line.vault ? (vault ?? "a vault") : vault ? `an entry in ${vault}` : "an entry";
+      },
+      (line) => (line.node && links.get(line.node)) || null,
+    );
     const about = input.nodeId !== null && levels.has(input.nodeId) ? await nodeNames(tx, [input.nodeId]) : null;
     return {
       lines,
@@ -92,9 +108,23 @@ export const journalPage = query({
   },
 });
 
-type Filters = Pick<z.output<typeof inputSchema>, "personId" | "nodeId" | "acts">;
+type Filters = Pick<z.output<typeof inputSchema>, "personId" | "nodeId" | "acts"> & { first: number | null };
 
-const filtersOf = ({ personId, nodeId, acts }: Filters): (SQL | undefined)[] => [
+/** The number of the first line at or after a moment: lines are in the order of their moments, so it is found by halves. */
+async function firstSince(tx: Reader, at: number): Promise<number> {
+  const [last] = await tx.select({ seq: sql<number>`coalesce(max(${journal.seq}), 0)` }).from(journal);
+  let [low, high] = [1, last!.seq + 1];
+  while (low < high) {
+    const middle = Math.floor((low + high) / 2);
+    const [line] = await tx.select({ at: journal.at }).from(journal).where(eq(journal.seq, middle));
+    if ((line?.at ?? 0) >= at) high = middle;
+    else low = middle + 1;
+  }
+  return low;
+}
+
+const filtersOf = ({ personId, nodeId, acts, first }: Filters): (SQL | undefined)[] => [
+  first === null ? undefined : gte(journal.seq, first),
   personId === null ? undefined : or(eq(journal.person, personId), eq(journal.subject, personId)),
   nodeId === null ? undefined : or(eq(journal.node, nodeId), eq(journal.vault, nodeId)),
   acts === null ? undefined : or(...JOURNAL_ACTS[acts].map((prefix) => like(journal.act, `${prefix}%`))),

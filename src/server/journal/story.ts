@@ -26,6 +26,8 @@ export interface StoryLine {
   act: string;
   says: string;
   refused: boolean;
+  /** The page of what it is about, where its reader can open it. */
+  link: string | null;
 }
 
 export interface Telling {
@@ -51,6 +53,7 @@ export async function tell(
   rows: Line[],
   { numbered, knows }: { numbered: boolean; knows: (line: Line) => boolean },
   nodeWord: (line: Line) => string | null | undefined,
+  linkOf: (line: Line) => string | null = () => null,
 ): Promise<StoryLine[]> {
   const [named, groups, zone] = await Promise.all([
     peopleNames(
@@ -102,6 +105,7 @@ export async function tell(
         act: nowCalled(row.act),
         says,
         refused: row.outcome === "refused",
+        link: linkOf(row),
       },
     ];
   });

@@ -1,7 +1,10 @@
 /** People: added, suspended, brought back, marked as leavers; their links renewed, their sessions ended. */
+
 import { and, desc, eq, inArray, isNull, lte, sql } from "drizzle-orm";
 import { z } from "zod";
 import type { Standing } from "../../core/access";
+import { reachOf } from "../access/load";
+import { nodeLinks } from "../access/nodeName";
 import type { IndexPerson, OpenIndex } from "../access/openIndex";
 import { byName, sortByName } from "../byName";
 import { isAdministrator, personIdOf } from "../caller";
@@ -497,12 +500,19 @@ export const ownNotices = query({
   input: none,
   by: ["person"],
   allow: () => undefined,
-  run: async ({ tx, caller }) =>
-    tx
+  run: async ({ tx, me, at }) => {
+    const rows = await tx
       .select({ id: notices.id, at: notices.at, text: notices.text, nodeId: notices.nodeId })
       .from(notices)
-      .where(and(eq(notices.personId, personIdOf(caller)!), isNull(notices.putAwayAt)))
-      .orderBy(desc(notices.at)),
+      .where(and(eq(notices.personId, me!.id), isNull(notices.putAwayAt)))
+      .orderBy(desc(notices.at));
+    const { levels } = reachOf(tx, me!, at);
+    const links = await nodeLinks(
+      tx,
+      rows.flatMap(({ nodeId }) => (nodeId !== null && levels.has(nodeId) ? [nodeId] : [])),
+    );
+    return rows.map((row) => ({ ...row, link: links.get(row.nodeId ?? "") ?? null }));
+  },
 });
 
 export const dismissNotices = command({

@@ -1,7 +1,13 @@
 import { Journal } from "@/interface/journal/Journal";
+import { fromLocal } from "@/interface/shared/localTime";
 import { isAdministrator } from "@/server/caller";
 import { journalPage } from "@/server/journal/page";
 import { ask, me } from "@/server/page";
+
+/** A day as a date field gives it; null for anything else. */
+const dayOf = (text: string | undefined): string | null =>
+  /^\d{4}-\d\d-\d\d$/.test(text ?? "") && !Number.isNaN(Date.parse(text!)) ? text! : null;
+const dayAfter = (day: string): string => new Date(Date.parse(day) + 86_400_000).toISOString().slice(0, 10);
 
 export const metadata = { title: "Journal" };
 
@@ -10,10 +16,18 @@ export default async function JournalPage({
 }: {
   searchParams: Promise<Record<string, string | undefined>>;
 }) {
-  const [{ role }, search] = await Promise.all([me(), searchParams]);
-  const filters = { person: search.person ?? null, acts: search.acts ?? null, node: search.node ?? null };
+  const [{ role, zone }, search] = await Promise.all([me(), searchParams]);
+  const filters = {
+    person: search.person ?? null,
+    acts: search.acts ?? null,
+    node: search.node ?? null,
+    from: dayOf(search.from),
+    to: dayOf(search.to),
+  };
   const view = await ask(journalPage, {
     before: search.before ?? null,
+    from: filters.from === null ? null : fromLocal(`${filters.from}T00:00`, zone),
+    until: filters.to === null ? null : fromLocal(`${dayAfter(filters.to)}T00:00`, zone),
     personId: filters.person,
     nodeId: filters.node,
     acts: filters.acts as never,

@@ -34,7 +34,7 @@ export default async function NewEntryPage({
       }
     >
       {kind ? (
-        <EntryForm kind={kind} entry={null} vaultId={id} parent={place} site={site} />
+        <EntryForm kind={kind} entry={null} vaultId={id} parent={place} places={places} site={site} />
       ) : (
         <ChooseKind
           kinds={kinds}
