@@ -143,7 +143,7 @@ describe("the journey", () => {
     // On the site's own page, which cannot know, Lanyard says it.
     const inside = colleague.context.pages().find((one) => one.url().includes("pellam.localhost"))!;
     await waitForTag(inside, "Your access to Pellam Tickets has ended");
-    expect(await tagText(inside)).toContain("Ines Okafor withdrew it");
+    expect(await tagText(inside)).toContain("Ines Okafor ended it");
     const calls = app.standins.seen.filter((one) => one.host === "pellam.localhost").length;
     const worker = await colleague.worker();
     expect(worker).toBeTruthy();

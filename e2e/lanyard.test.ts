@@ -162,9 +162,9 @@ describe("on a page", () => {
     await asked.getByText("a login for castlewick.localhost").waitFor();
     expect(await page.getByText("Castlewick Payroll").count()).toBe(0);
     const told = await app.galtry.db.select().from(notices);
-    expect(told.some(({ text }) => text.includes("you look after Castlewick Payroll: “The run of the 28th”"))).toBe(
-      true,
-    );
+    expect(
+      told.some(({ text }) => text.includes("you are a steward of Castlewick Payroll: “The run of the 28th”")),
+    ).toBe(true);
   });
 
   test("a session that is there already is replaced only when the person says so", async () => {

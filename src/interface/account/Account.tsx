@@ -147,7 +147,7 @@ export function Account({
                   onPress={() => endLanyard.run({ lanyardId: lanyard.id, why: "" })}
                   aria-label={t.disconnectLanyardIn(lanyard.browser)}
                 >
-                  {t.signOut}
+                  {t.disconnect}
                 </Act>
               </li>
             ))}

@@ -23,6 +23,7 @@ export const account = {
   dark: "Dark",
   savedInThisBrowser: "Saved in this browser.",
   dismissAll: "Dismiss all",
+  disconnect: "Disconnect",
 };
 
 export const connectLanyard = {

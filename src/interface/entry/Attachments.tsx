@@ -81,7 +81,7 @@ export function Attachments({ entry, now }: { entry: EntryView; now: number }) {
               )}
               {mayOpen && (
                 <Act onPress={() => get(file, "saved")} aria-label={t.download(file.name)}>
-                  {t.save}
+                  {t.downloadIt}
                 </Act>
               )}
               {mayEdit && (file.own || entry.level === "steward") && <Remove file={file} />}

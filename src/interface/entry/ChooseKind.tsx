@@ -4,6 +4,7 @@ import { askedFor, type Kind, PURPOSES } from "@/core/kinds/kind";
 import { WEBSITE_LOGIN } from "@/core/kinds/ready";
 import { Stamp } from "../shared/Stamp";
 import { BeginFromSite } from "./BeginFromSite";
+import { FirstLink } from "./FirstLink";
 import { chooseKind as t } from "./strings";
 
 const Columns = styled.div`
@@ -44,24 +45,22 @@ export function ChooseKind({
             <ul>
               {kinds
                 .filter((kind) => kind.purpose === purpose)
-                .map((kind) => (
-                  <li key={kind.id}>
-                    <Link
-                      href={`/vaults/${vaultId}/new?kind=${kind.id}&in=${place.id}`}
-                      prefetch={false}
-                      // What most come for: Enter goes on with it.
-                      ref={kind.id === WEBSITE_LOGIN.id ? (link) => link?.focus({ preventScroll: true }) : undefined}
-                    >
-                      {kind.picture && <Stamp name={kind.name} picture={kind.picture} />} <b>{kind.name}</b>
-                      <span className="soft small" style={{ display: "block" }}>
-                        {askedFor(kind)
-                          .slice(0, 4)
-                          .map(({ label }) => label)
-                          .join(", ")}
-                      </span>
-                    </Link>
-                  </li>
-                ))}
+                .map((kind) => {
+                  const To = kind.id === WEBSITE_LOGIN.id ? FirstLink : Link;
+                  return (
+                    <li key={kind.id}>
+                      <To href={`/vaults/${vaultId}/new?kind=${kind.id}&in=${place.id}`} prefetch={false}>
+                        {kind.picture && <Stamp name={kind.name} picture={kind.picture} />} <b>{kind.name}</b>
+                        <span className="soft small" style={{ display: "block" }}>
+                          {askedFor(kind)
+                            .slice(0, 4)
+                            .map(({ label }) => label)
+                            .join(", ")}
+                        </span>
+                      </To>
+                    </li>
+                  );
+                })}
             </ul>
           </section>
         ))}

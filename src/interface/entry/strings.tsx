@@ -5,8 +5,8 @@ import { agree, counted, listOf } from "../../core/counted";
 
 export const askAgain = {
   beforeAReveal: "Before a reveal",
-  stopRequiringTheSignInPassword: "Stop requiring the sign-in password before each reveal",
-  requireTheSignInPasswordBefore: "Require the sign-in password before each reveal",
+  stopRequiringTheSignInPassword: "Stop requiring it: the sign-in password before each reveal",
+  requireTheSignInPasswordBefore: "Require sign-in password before each reveal",
   stopRequiringIt: "Stop requiring it",
   requireSignInPassword: "Require sign-in password",
   requiresYourSignInPassword: "requires your sign-in password",
@@ -47,7 +47,6 @@ export const attachments = {
   open: (name: string) => `Open ${name}`,
   open2: "Open",
   download: (name: string) => `Download ${name}`,
-  save: "Save",
   youNeedRevealToOpenThem: "You need Reveal to open them.",
   dropFilesHere: "Drop files here",
   encryptingOf: (name: string, part: number, ofWord: number) => `Encrypting ${name}: ${part} of ${ofWord}`,
@@ -59,6 +58,7 @@ export const attachments = {
   itIsDeletedForGoodAttachments: "It is deleted for good: attachments have no earlier versions.",
   cancel: "Cancel",
   thisFileCannotBeRead: (name: string) => `${name}: this file cannot be read.`,
+  downloadIt: "Download",
 };
 
 export const before = {
@@ -460,7 +460,7 @@ export const handOver = {
 export const listed = {
   whoCanFindIt: "Who can find it",
   stopListingIt: "Stop listing it",
-  listItForAllStaff: "List it for all staff",
+  listItForAllStaff: "List for all staff: this entry",
   stopListing: "Stop listing",
   listForAllStaff: "List for all staff",
   allStaffFindItsNameSiteAnd: "all staff find its name, site and stewards, and can request it",

@@ -20,7 +20,6 @@ export const FORMER_ACTS: Readonly<Record<string, string>> = {
   "access.sayYes": "access.answerApproval",
   "access.setAsksFirst": "access.setApproval",
   "access.withdraw": "access.endAccess",
-  "access.withdrawAsk": "access.withdrawRequest",
   "lanyard.confirm": "lanyard.confirmPairing",
   "lanyard.end": "lanyard.endLanyard",
   "mail.tried": "mail.mailTried",
