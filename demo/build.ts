@@ -189,7 +189,7 @@ function fillVaults(
             level: "steward",
             from: null,
             until: null,
-            why: "looks after it",
+            why: "in charge of it",
           },
           as(vault.by, at),
           at + 1000,

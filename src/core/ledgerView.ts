@@ -6,13 +6,13 @@ export type LedgerColumn = (typeof LEDGER_COLUMNS)[number];
 
 export const COLUMN_WORDS: Record<LedgerColumn, string> = {
   kind: "Kind",
-  address: "Address",
+  address: "Site",
   tags: "Tags",
-  who: "Who",
+  who: "Access",
   strength: "Strength",
-  used: "Used",
+  used: "Last used",
   changed: "Changed",
-  you: "You",
+  you: "Your level",
 };
 
 export const ledgerViewSchema = z.strictObject({

@@ -25,9 +25,9 @@ export const MEANINGS: readonly { meaning: Meaning; label: string }[] = [
   { meaning: "description", label: "Description" },
   { meaning: "tags", label: "Tags" },
   { meaning: "folder", label: "Folder" },
-  { meaning: "extra open", label: "Extra field, seen from Use" },
-  { meaning: "extra identifier", label: "Extra field, seen from Reveal" },
-  { meaning: "extra secret", label: "Extra field, hidden" },
+  { meaning: "extra open", label: "Extra field (Use)" },
+  { meaning: "extra identifier", label: "Extra field (Reveal)" },
+  { meaning: "extra secret", label: "Extra field (hidden)" },
   { meaning: "leave out", label: "Skip" },
 ];
 

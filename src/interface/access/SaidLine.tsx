@@ -78,7 +78,7 @@ function SaidLine({ line, zone, now, me, open, onOpen }: SaidProps) {
       {line.first.length > 0 && atLeast(line.after, "reveal") && (
         <li>
           <TriangleAlert size={16} />
-          <span>{t.firstToSee(line.first)}</span>
+          <span>{t.firstToSee(line.first, line.count)}</span>
         </li>
       )}
     </>

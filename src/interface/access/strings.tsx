@@ -123,10 +123,8 @@ export const saidLine = {
   who: "Who",
   whoIsThat: (line: string) => `Who: ${line}`,
   usedInTheLast30Days: (names: string[]) => `Used in the last 30 days by ${listOf(names)}.`,
-  firstToSee: (names: string[]) =>
-    names.length === 1
-      ? `${names[0]} would see its secret fields for the first time.`
-      : `${names.length} of them would see its secret fields for the first time.`,
+  firstToSee: (names: string[], entries: number) =>
+    `${names.length === 1 ? names[0] : `${names.length} of them`} would see ${agree(entries, "its", "their")} secret fields for the first time.`,
   gains: (many: boolean, level: string) => `${many ? "gain" : "gains"} ${level} on`,
   loses: (many: boolean, level: string) => `${many ? "lose" : "loses"} ${level} on`,
   goes: (many: boolean, from: string, to: string) => `${many ? "go" : "goes"} from ${from} to ${to} on`,
@@ -156,7 +154,7 @@ export const slipFoot = {
   theySeeItsEffectsWhereTheyAre:
     "They see its effects where they are a steward and send you a comment. You can apply the slip without waiting for it.",
   colleague: "Colleague",
-  aNameOrAnEmailAddress: "A name or an email address.",
+  aNameOrAnEmailAddress: "A name or an email address",
   people: "People",
   noMatchTryPartOfTheName: "No match. Try part of the name or email address.",
   hasBeenAskedForASecondOpinion: (name: string) => `${name} has been asked for a second opinion.`,

@@ -170,7 +170,7 @@ export function howItWent(entry: EntryView, now: number): string {
   const how = entry.guardedFill ? t.sealedSignInOrGuardedFill : t.sealedSignIn;
   if (!lastSignIn) return t.notUsedYet(how);
   const when = sayTime(lastSignIn.at, now, entry.zone);
-  if (lastSignIn.outcome === "signed-in") return t.worked(how, when.replace(", ", " at "));
+  if (lastSignIn.outcome === "signed-in") return t.worked(how, when);
   const failure = FAILURES[lastSignIn.outcome as keyof typeof FAILURES];
   return t.it(how, when, failure?.title ?? "failed", lastSignIn.detail ? ` (${lastSignIn.detail})` : "");
 }

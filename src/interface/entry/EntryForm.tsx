@@ -193,16 +193,33 @@ export function EntryForm({ kind, entry, vaultId, parent: preset, places = [], s
         />
         {asked.map((field) => (
           <Fragment key={field.id}>
-            <FieldInput
-              field={field}
-              value={draft.values[field.id] ?? ""}
-              onText={(text) => setValue(field.id, text)}
-              wrong={wrong(field.id)}
-              kept={kept(field.id)}
-              {...(site && field.id === PASSWORD && { siteRules: site.passwordRules })}
-              hints={[draft.name, draft.values[USER_NAME] ?? "", draft.values[SIGN_IN_PAGE] ?? ""]}
-              disabled={field.id === CODE && removeCode}
-            />
+            <Stack style={{ gap: 8 }}>
+              <FieldInput
+                field={field}
+                value={draft.values[field.id] ?? ""}
+                onText={(text) => setValue(field.id, text)}
+                wrong={wrong(field.id)}
+                kept={kept(field.id)}
+                {...(site && field.id === PASSWORD && { siteRules: site.passwordRules })}
+                hints={[draft.name, draft.values[USER_NAME] ?? "", draft.values[SIGN_IN_PAGE] ?? ""]}
+                disabled={field.id === CODE && removeCode}
+              />
+              {field.id === USER_NAME && (
+                <CheckField
+                  checked={draft.useSeesUserName}
+                  onTick={(ticked) => set("useSeesUserName", ticked)}
+                  label={t.peopleWithUseCanSeeThe(fieldWord(kind, USER_NAME))}
+                />
+              )}
+              {field.id === CODE && (
+                <Row>
+                  <QrReader onRead={(text) => setValue(CODE, text)} />
+                  {kept(CODE) && (
+                    <CheckField checked={removeCode} onTick={setRemoveCode} label={t.removeTheOneTimeCode} />
+                  )}
+                </Row>
+              )}
+            </Stack>
             {field.id === SIGN_IN_PAGE && (
               <ChoiceField
                 label={t.lanyardOffersItOn}
@@ -212,21 +229,6 @@ export function EntryForm({ kind, entry, vaultId, parent: preset, places = [], s
                 <option value="site">{t.theWholeSiteWithItsSubdomains}</option>
                 <option value="host">{t.thisHostOnly}</option>
               </ChoiceField>
-            )}
-            {field.id === USER_NAME && (
-              <CheckField
-                checked={draft.useSeesUserName}
-                onTick={(ticked) => set("useSeesUserName", ticked)}
-                label={t.peopleWithUseCanSeeThe(fieldWord(kind, USER_NAME))}
-              />
-            )}
-            {field.id === CODE && (
-              <Row>
-                <QrReader onRead={(text) => setValue(CODE, text)} />
-                {kept(CODE) && (
-                  <CheckField checked={removeCode} onTick={setRemoveCode} label={t.removeTheOneTimeCode} />
-                )}
-              </Row>
             )}
           </Fragment>
         ))}

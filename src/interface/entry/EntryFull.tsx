@@ -196,7 +196,7 @@ export function EntryFull({
             {entry.pinned ? t.unpin : t.pinToTheFrontDesk}
           </Button>
           {mayEdit && <Button onPress={() => setCarrying("move")}>{t.move}</Button>}
-          {mayEdit && <Button onPress={() => setCarrying("copy")}>{t.copy}</Button>}
+          {mayEdit && <Button onPress={() => setCarrying("copy")}>{t.duplicate}</Button>}
           {mayEdit && <Button onPress={() => setConverting(true)}>{t.changeTheKind}</Button>}
           {mayEdit && <Button onPress={() => setPicturing(true)}>{t.picture}</Button>}
           {mayEdit && entry.asideAt === null && (

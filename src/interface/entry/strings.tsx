@@ -107,7 +107,7 @@ export const before = {
 
 export const beginFromSite = {
   startFromASiteWeUse: "Start from a site we use",
-  typeAFewLettersOfItsName: "Type a few letters of its name.",
+  typeAFewLettersOfItsName: "Type a few letters of its name",
   sitesWeUse: "Sites we use",
   noSiteMatchesChooseAKindBelow: "No site matches. Choose a kind below.",
 };
@@ -256,7 +256,7 @@ export const entryAtUse = {
   sealedSignInOrGuardedFill: "Sealed sign-in, or guarded fill",
   sealedSignIn: "Sealed sign-in",
   notUsedYet: (how: string) => `${how}; not used yet`,
-  worked: (how: string, replace: string) => `${how}, worked ${replace}`,
+  worked: (how: string, when: string) => `${how}, last worked ${when}`,
   it: (how: string, when: string, part: string, part2: string) => `${how}. ${when}: it ${part}${part2}`,
   yes: "Yes:",
   no: "No:",
@@ -389,6 +389,7 @@ export const entryFull = {
     "taken out": "exported it",
     "handed over": "handover link",
   },
+  duplicate: "Duplicate",
 };
 
 export const fieldFacts = {
@@ -553,7 +554,7 @@ export const tagField = {
 export const termsDialog = {
   signInWithoutSeeingTheUserName: "sign in, without seeing the user name or password",
   alsoSeeTheUserNameAndReveal: "also see the user name and reveal the password; the Journal records each reveal",
-  alsoChangeIt: "also change it",
+  alsoChangeIt: "also edit it",
   alsoGiveAndEndAccessExportIt: "also give and end access, export it, put it in the bin",
   noAccessWhateverTheirGroups: "no access, whatever their groups have",
   withdraw: "Withdraw",

@@ -95,7 +95,7 @@ export const addSheet = {
   addAnEntry: "Add an entry",
   thereIsNoVault: "There is no vault you can add entries to. Ask a steward for Edit.",
   vault: "Vault",
-  aFewLettersOfItsName: "A few letters of its name.",
+  aFewLettersOfItsName: "A few letters of its name",
   vaults: "Vaults",
   noVaultMatches: "No vault matches.",
 };

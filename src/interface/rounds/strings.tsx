@@ -141,6 +141,8 @@ export const words = {
   notUsedFor90Days: "not used for 90 days",
   hasTheSameAccessAnotherWay: "has the same access another way",
   itsReasonIsOutOfDate: "its reason is out of date",
-  confirmedToBeLoweredToBeEnded: (count: number, count2: number, count3: number) =>
-    `${count} confirmed, ${count2} to be lowered, ${count3} to be ended`,
+  confirmed: "confirmed",
+  lower: "lower",
+  end: "end",
+  counts: (confirmed: number, lower: number, end: number) => `${confirmed} confirmed, ${lower} to lower, ${end} to end`,
 };

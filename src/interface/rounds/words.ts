@@ -15,9 +15,9 @@ export const ODD_WORDS: Record<Odd, string> = {
   passed: t.itsReasonIsOutOfDate,
 };
 
-export const SAY_WORDS: Record<Say, string> = { confirmed: "stays", lower: "lower", end: "ends" };
+export const SAY_WORDS: Record<Say, string> = { confirmed: t.confirmed, lower: t.lower, end: t.end };
 
 export function sayCounts(kept: readonly { say: Say }[]): string {
   const count = (say: Say) => kept.filter((line) => line.say === say).length;
-  return t.confirmedToBeLoweredToBeEnded(count("confirmed"), count("lower"), count("end"));
+  return t.counts(count("confirmed"), count("lower"), count("end"));
 }

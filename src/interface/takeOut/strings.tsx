@@ -14,7 +14,7 @@ export const takeOutSheet = {
   ),
   format: "Format",
   containsNotIncluded: (carries: string, not: string) => `Contains ${carries}. Not included: ${not}.`,
-  credentialExchangeJsonFor: "credential exchange JSON, for another program or another Galtry",
+  credentialExchangeJsonFor: "credential exchange JSON, for other programs",
   csvForASpreadsheet: "CSV, for a spreadsheet",
   aPageToBePrinted: "a page to be printed",
   encrypted: "Encrypted",

@@ -116,7 +116,7 @@ export const giveSeveral = {
   wasGivenAccessTo: (name: string, what: string, part: string) => `${name} was given access to ${what}.${part}`,
   giveAccessTo2: (what: string) => `Give access to ${what}`,
   to: "To",
-  aPersonAGroupOrEveryone: "A person, a group or Everyone.",
+  aPersonAGroupOrEveryone: "A person, a group or Everyone",
   peopleAndGroups: "People and groups",
   noMatchTryPartOfTheName: "No match. Try part of the name or email address.",
 };
@@ -271,7 +271,7 @@ export const takersSheet = {
   remove: (name: string) => `Remove ${name}`,
   remove2: "Remove",
   add: "Add",
-  aPersonOrAGroup: "A person or a group.",
+  aPersonOrAGroup: "A person or a group",
   peopleAndGroups: "People and groups",
   noMatchTryPartOfTheName: "No match. Try part of the name or email address.",
 };
@@ -332,7 +332,7 @@ export const vaultSheet = {
 export const vaultSwitch = {
   switchVault: "Switch vault",
   vault: "Vault",
-  aFewLettersOfItsName: "A few letters of its name.",
+  aFewLettersOfItsName: "A few letters of its name",
   vaults: "Vaults",
   noVaultMatches: "No vault matches.",
   entries: (count: number) => counted(count, "entry"),
