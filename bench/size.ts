@@ -147,7 +147,7 @@ async function busy(get: Get, longMs: number): Promise<{ perSecond: number; slow
 async function keysOf(app: App, { colleague }: Large): Promise<number> {
   const lanyard = await lanyardByHand(app, colleague.personId);
   return middleOf(async () => {
-    const answer = await lanyard.post("run/lanyard.keys", {});
+    const answer = await lanyard.post("run/lanyard.keyList", {});
     if (!answer.ok) throw new Error(`keys: ${answer.status}`);
     await answer.text();
   });

@@ -1,10 +1,10 @@
 /** Builds the sample organisation through the same commands that a person's clicks use, with weeks behind it. */
 
 import { USUAL_RULES } from "../src/core/access/houseRules";
-import { setApproval } from "../src/server/access/askFirst";
-import { setListed } from "../src/server/access/asking";
 import { giveAccess } from "../src/server/access/grants";
-import { answerInRound, finishRound, roundPage, setRounds, startRound } from "../src/server/access/rounds";
+import { setApproval } from "../src/server/access/requests/approvals";
+import { setListed } from "../src/server/access/requests/requests";
+import { answerInRound, finishRound, roundPage, setRounds, startRound } from "../src/server/access/rounds/rounds";
 import type { Caller } from "../src/server/caller";
 import { pinEntry } from "../src/server/frontdesk/frontDesk";
 import type { Galtry } from "../src/server/galtry";

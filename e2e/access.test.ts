@@ -277,7 +277,7 @@ test("what is listed is found by all staff, asked for, and refused with a word",
   await ines.page.getByRole("link", { name: "Elmsworth Tills" }).first().click();
   await ines.page.waitForURL(/\/entry\//);
   await takenOver(ines.page);
-  await ines.page.getByRole("button", { name: "List it for all staff" }).click();
+  await ines.page.getByRole("button", { name: "List for all staff" }).click();
   await ines.page.getByText(/^all staff find its name/).waitFor();
   const wilhelmina = await openBrowser({ galtry: app.url, lanyard: false });
   try {

@@ -220,7 +220,7 @@ test("a kind of one's own, an entry of it, its kind changed; asked again before 
   await page.getByLabel("Service PIN", { exact: true }).fill("canary-combination 4");
   await page.getByRole("button", { name: "Add", exact: true }).click();
   await page.getByRole("heading", { name: "Hall two" }).waitFor();
-  await page.getByRole("button", { name: /^Require the sign-in password/ }).click();
+  await page.getByRole("button", { name: /^Require sign-in password/ }).click();
   await page.getByText("requires your sign-in password").waitFor();
   await app.galtry.db.update(sessions).set({ provedAt: Date.now() - 600_000 });
   await page.getByRole("button", { name: "Reveal Service PIN" }).click();

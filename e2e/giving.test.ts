@@ -294,7 +294,7 @@ test("a round by keys: the odd ones first, each said by one key, then the slip a
   await page.getByText("2 changes applied.").waitFor();
   await page.getByRole("link", { name: "Rounds" }).click();
   await page.getByRole("link", { name: /by Wilhelmina Oosterhuis/ }).click();
-  await page.getByText("4 confirmed, 1 to be lowered, 1 to be ended").waitFor();
+  await page.getByText("4 confirmed, 1 to lower, 1 to end").waitFor();
   const row = page.getByRole("row", { name: /^Kit Ashdown/ });
   expect(await row.innerText()).toMatch(/Redshank Image Library[\s\S]*ends[\s\S]*Wilhelmina Oosterhuis/);
   await page.emulateMedia({ media: "print" });

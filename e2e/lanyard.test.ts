@@ -274,7 +274,7 @@ describe("the connection", () => {
       async () =>
         ((await chrome.storage.local.get("connection")) as { connection: { token: string } }).connection.token,
     );
-    const response = await fetch(`${app.url}/api/lanyard/run/lanyard.keys`, {
+    const response = await fetch(`${app.url}/api/lanyard/run/lanyard.keyList`, {
       method: "POST",
       headers: { authorization: `DPoP ${token}`, "content-type": "application/json" },
       body: "{}",

@@ -97,21 +97,21 @@ describe("a Lanyard's proofs", () => {
   test("a token without the key, a proof used before, an old one, one for another address or token: all refused", async () => {
     const other = await generateKeyPair("ES256");
     const ask = async (proof: string, token?: string | null) => {
-      const answer = await maren.post("run/lanyard.keys", {}, proof, token);
+      const answer = await maren.post("run/lanyard.keyList", {}, proof, token);
       return answer.status;
     };
-    const once = await maren.prove("POST", "run/lanyard.keys");
+    const once = await maren.prove("POST", "run/lanyard.keyList");
     expect(await ask(once)).toBe(200);
     expect(await ask(once)).toBe(401);
-    expect(await ask(await maren.prove("POST", "run/lanyard.keys", { key: other }))).toBe(401);
-    expect(await ask(await maren.prove("POST", "run/lanyard.keys", { at: Date.now() - 300_000 }))).toBe(401);
-    expect(await ask(await maren.prove("POST", "run/lanyard.keys", { at: Date.now() + 300_000 }))).toBe(401);
-    expect(await ask(await maren.prove("POST", "run/lanyard.compare"))).toBe(401);
-    expect(await ask(await maren.prove("GET", "run/lanyard.keys"))).toBe(401);
-    expect(await ask(await maren.prove("POST", "run/lanyard.keys", { forToken: "another" }))).toBe(401);
-    expect(await ask(await maren.prove("POST", "run/lanyard.keys", { jti: "short" }))).toBe(401);
-    expect(await ask(await maren.prove("POST", "run/lanyard.keys"), null)).toBe(401);
-    expect(await ask(await maren.prove("POST", "run/lanyard.keys"), "not-the-token")).toBe(401);
+    expect(await ask(await maren.prove("POST", "run/lanyard.keyList", { key: other }))).toBe(401);
+    expect(await ask(await maren.prove("POST", "run/lanyard.keyList", { at: Date.now() - 300_000 }))).toBe(401);
+    expect(await ask(await maren.prove("POST", "run/lanyard.keyList", { at: Date.now() + 300_000 }))).toBe(401);
+    expect(await ask(await maren.prove("POST", "run/lanyard.compareLogin"))).toBe(401);
+    expect(await ask(await maren.prove("GET", "run/lanyard.keyList"))).toBe(401);
+    expect(await ask(await maren.prove("POST", "run/lanyard.keyList", { forToken: "another" }))).toBe(401);
+    expect(await ask(await maren.prove("POST", "run/lanyard.keyList", { jti: "short" }))).toBe(401);
+    expect(await ask(await maren.prove("POST", "run/lanyard.keyList"), null)).toBe(401);
+    expect(await ask(await maren.prove("POST", "run/lanyard.keyList"), "not-the-token")).toBe(401);
     expect(await ask("not.a.proof")).toBe(401);
   });
 
@@ -168,13 +168,13 @@ describe("requests", () => {
     const page = await pageOf("silas.penhale@tarrowick.example");
     const lanyard = await lanyardByHand(app, app.built.people.get("silas")!);
     expect((await page("query", "frontdesk.frontDesk")).status).toBe(200);
-    expect((await lanyard.post("run/lanyard.keys", {})).status).toBe(200);
+    expect((await lanyard.post("run/lanyard.keyList", {})).status).toBe(200);
     const stream = lanyard.live();
     await new Promise((resolve) => setTimeout(resolve, 500));
     await suspendPerson.execute(app.galtry, { personId: app.built.people.get("silas")!, why: "" }, by("hanna"));
     expect(await stream).toContain("event: ended");
     expect((await page("query", "frontdesk.frontDesk")).status).toBe(401);
-    expect((await lanyard.post("run/lanyard.keys", {})).status).toBe(401);
+    expect((await lanyard.post("run/lanyard.keyList", {})).status).toBe(401);
   });
 });
 

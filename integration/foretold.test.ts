@@ -6,7 +6,7 @@ import { type InProcess, inProcess } from "../demo/inProcess";
 import type { Reach } from "../src/core/access";
 import { giveAccess } from "../src/server/access/grants";
 import { resolveAt } from "../src/server/access/load";
-import { applySlip, draftSlip, ownSlip, previewChanges } from "../src/server/access/slip";
+import { applySlip, draftSlip, ownSlip, previewChanges } from "../src/server/access/slip/slip";
 import { entries, folders, places } from "../src/server/database/schema";
 import { createGroup, setMember } from "../src/server/people/groups";
 import { Refused } from "../src/server/refused";

@@ -4,7 +4,7 @@ import { afterAll, beforeAll, beforeEach, describe, expect, test } from "vitest"
 import { type Fixture, type Kind, makeFixture, PASSWORD } from "../demo/fixture";
 import { type InProcess, inProcess } from "../demo/inProcess";
 import { endAccess, giveAccess } from "../src/server/access/grants";
-import { applySlip, draftSlip, ownSlip, previewChanges, undoSlip } from "../src/server/access/slip";
+import { applySlip, draftSlip, ownSlip, previewChanges, undoSlip } from "../src/server/access/slip/slip";
 import { whoCanDoWhat } from "../src/server/access/who";
 import { notices } from "../src/server/database/schema";
 import { frontDesk } from "../src/server/frontdesk/frontDesk";

@@ -12,7 +12,7 @@ import {
   openHandover,
   sweepHandovers,
   withdrawHandover,
-} from "../src/server/access/handover";
+} from "../src/server/access/handover/handover";
 import { handovers, notices, OUTSIDE, sightings } from "../src/server/database/schema";
 import { tokenHash } from "../src/server/people/tokens";
 import { binEntry } from "../src/server/vaults/bin";

@@ -3,10 +3,10 @@ import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, test } fr
 import { type Fixture, give, type Kind, makeFixture } from "../demo/fixture";
 import { type InProcess, inProcess } from "../demo/inProcess";
 import { type HouseRules, USUAL_RULES } from "../src/core/access/houseRules";
-import { answerRequest, requestAccess } from "../src/server/access/asking";
 import { changeAccess, giveAccess } from "../src/server/access/grants";
-import { createHandover, handoverList } from "../src/server/access/handover";
-import { answerSlip, applySlip, discardSlip, draftSlip, ownSlip, waitingSlips } from "../src/server/access/slip";
+import { createHandover, handoverList } from "../src/server/access/handover/handover";
+import { answerRequest, requestAccess } from "../src/server/access/requests/requests";
+import { answerSlip, applySlip, discardSlip, draftSlip, ownSlip, waitingSlips } from "../src/server/access/slip/slip";
 import { whoCanDoWhat } from "../src/server/access/who";
 import { journalPage } from "../src/server/journal/page";
 import { groupList } from "../src/server/people/groupPage";

@@ -7,7 +7,7 @@ import { type Fixture, give, makeFixture } from "../demo/fixture";
 import { type InProcess, inProcess } from "../demo/inProcess";
 import { unpack } from "../src/core/packed";
 import { carriesSecret, tracesOf } from "../src/core/signin/carries";
-import { setApproval } from "../src/server/access/askFirst";
+import { setApproval } from "../src/server/access/requests/approvals";
 import { entries, importUpdates, journal } from "../src/server/database/schema";
 import { frontDesk } from "../src/server/frontdesk/frontDesk";
 import { sweepDeadImports } from "../src/server/housekeeping";

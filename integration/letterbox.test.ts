@@ -10,7 +10,7 @@ import {
   letterboxList,
   lookAtLetterbox,
   sendToLetterbox,
-} from "../src/server/access/letterbox";
+} from "../src/server/access/handover/letterbox";
 import { notices, OUTSIDE } from "../src/server/database/schema";
 import { journalPage } from "../src/server/journal/page";
 import { markLeaver } from "../src/server/people/persons";

@@ -10,7 +10,7 @@ import {
   lookAtHandover,
   openHandover,
   sendHandoverCode,
-} from "../src/server/access/handover";
+} from "../src/server/access/handover/handover";
 import { ConfigurationError, readConfiguration } from "../src/server/configuration";
 import { handovers, mails, notices } from "../src/server/database/schema";
 import { sendMails } from "../src/server/mail/post";

@@ -11,8 +11,8 @@ import {
   roundsToDo,
   setRounds,
   startRound,
-} from "../src/server/access/rounds";
-import { applySlip, ownSlip } from "../src/server/access/slip";
+} from "../src/server/access/rounds/rounds";
+import { applySlip, ownSlip } from "../src/server/access/slip/slip";
 import { whoCanDoWhat } from "../src/server/access/who";
 import { notices } from "../src/server/database/schema";
 import { suspendPerson } from "../src/server/people/persons";

@@ -6,8 +6,8 @@ import { type InProcess, inProcess } from "../demo/inProcess";
 import { accessCells } from "../src/server/access/cells";
 import { endingSoon } from "../src/server/access/endingSoon";
 import { changeAccess, giveAccess } from "../src/server/access/grants";
-import { askSecondOpinion, giveSecondOpinion, secondOpinions } from "../src/server/access/secondLook";
-import { discardSlip, draftSlip, ownSlip } from "../src/server/access/slip";
+import { askSecondOpinion, giveSecondOpinion, secondOpinions } from "../src/server/access/slip/secondOpinions";
+import { discardSlip, draftSlip, ownSlip } from "../src/server/access/slip/slip";
 import { notices } from "../src/server/database/schema";
 
 let app: InProcess;

@@ -3,7 +3,7 @@ import { and, eq } from "drizzle-orm";
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from "vitest";
 import { CANARY, type Fixture, give, makeFixture } from "../demo/fixture";
 import { type InProcess, inProcess } from "../demo/inProcess";
-import { setApproval } from "../src/server/access/askFirst";
+import { setApproval } from "../src/server/access/requests/approvals";
 import { entries, journal, sightings } from "../src/server/database/schema";
 import { updatePassword } from "../src/server/lanyard/keys";
 import { convertEntry } from "../src/server/vaults/convert";

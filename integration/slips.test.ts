@@ -15,7 +15,7 @@ import {
   undoSlip,
   waitingSlips,
   withdrawSlip,
-} from "../src/server/access/slip";
+} from "../src/server/access/slip/slip";
 import { takeableNodes, takeStewardship } from "../src/server/access/stewardship";
 import { whoCanDoWhat } from "../src/server/access/who";
 import { grants, notices } from "../src/server/database/schema";

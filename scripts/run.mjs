@@ -43,7 +43,7 @@ function install() {
   const mark = "node_modules/.galtry-installed";
   const locked = hash(["package-lock.json"]);
   if (existsSync(mark) && readFileSync(mark, "utf8") === locked) return;
-  say("Installing the locked dependencies…");
+  say("Installing the locked dependencies. This takes a minute or two…");
   run("npm", ["ci", "--no-audit", "--no-fund", "--loglevel=error"]);
   writeFileSync(mark, locked);
 }
@@ -64,7 +64,7 @@ function build() {
   ]);
   const both = existsSync("dist/lanyard/manifest.json") && existsSync("dist/server/start.js");
   if (existsSync(mark) && both && readFileSync(mark, "utf8") === sources) return;
-  say("Building Galtry and Lanyard…");
+  say("Building Galtry and Lanyard. This takes about a minute…");
   run(process.execPath, ["--import", "tsx", "scripts/lanyard.ts"]);
   run(process.execPath, ["--import", "tsx", "scripts/server.ts"]);
   run(process.execPath, ["node_modules/next/dist/bin/next", "build"], { NEXT_TELEMETRY_DISABLED: "1" });

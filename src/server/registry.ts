@@ -1,23 +1,3 @@
-import { acceptAccess, setHouseNote } from "./access/accepting";
-import {
-  answerApproval,
-  approvalsToGive,
-  closeApproval,
-  requestApproval,
-  setApproval,
-  useInEmergency,
-} from "./access/askFirst";
-import {
-  answerRequest,
-  listedEntries,
-  passRequestOn,
-  remindOfRequests,
-  requestAccess,
-  requestList,
-  setListed,
-  withdrawRequest,
-} from "./access/asking";
-import { requestLogin } from "./access/askingForSite";
 import { accessCells } from "./access/cells";
 import { endingSoon } from "./access/endingSoon";
 import { tellOfExpiry } from "./access/expiry";
@@ -33,8 +13,34 @@ import {
   sendHandoverCode,
   sweepHandovers,
   withdrawHandover,
-} from "./access/handover";
-import { closeLetterbox, createLetterbox, letterboxList, lookAtLetterbox, sendToLetterbox } from "./access/letterbox";
+} from "./access/handover/handover";
+import {
+  closeLetterbox,
+  createLetterbox,
+  letterboxList,
+  lookAtLetterbox,
+  sendToLetterbox,
+} from "./access/handover/letterbox";
+import { acceptAccess, setHouseNote } from "./access/requests/accepting";
+import {
+  answerApproval,
+  approvalsToGive,
+  closeApproval,
+  requestApproval,
+  setApproval,
+  useInEmergency,
+} from "./access/requests/approvals";
+import { requestLogin } from "./access/requests/loginRequests";
+import {
+  answerRequest,
+  listedEntries,
+  passRequestOn,
+  remindOfRequests,
+  requestAccess,
+  requestList,
+  setListed,
+  withdrawRequest,
+} from "./access/requests/requests";
 import {
   answerInRound,
   continueRounds,
@@ -43,8 +49,8 @@ import {
   roundsToDo,
   setRounds,
   startRound,
-} from "./access/rounds";
-import { askSecondOpinion, giveSecondOpinion, secondOpinions } from "./access/secondLook";
+} from "./access/rounds/rounds";
+import { askSecondOpinion, giveSecondOpinion, secondOpinions } from "./access/slip/secondOpinions";
 import {
   answerSlip,
   applySlip,
@@ -56,7 +62,7 @@ import {
   waitingSlips,
   withdrawSlip,
   workedOut,
-} from "./access/slip";
+} from "./access/slip/slip";
 import { takeableNodes, takeStewardship } from "./access/stewardship";
 import { whoCanDoWhat } from "./access/who";
 import { whyEnded } from "./access/whyEnded";

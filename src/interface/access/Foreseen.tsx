@@ -4,7 +4,7 @@ import { TriangleAlert } from "lucide-react";
 import { useEffect, useState } from "react";
 import styled from "styled-components";
 import type { Change } from "@/core/access";
-import type { SlipSaid } from "@/server/access/slipTelling";
+import type { SlipSaid } from "@/server/access/slip/slipTelling";
 import { runQuery } from "../shared/ask";
 import { Beyond, SaidLines } from "./SaidLine";
 import { foreseen as t } from "./strings";

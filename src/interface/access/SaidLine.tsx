@@ -5,7 +5,7 @@ import { useState } from "react";
 import { atLeast, levelWord, rank } from "@/core/access";
 import { listOf } from "@/core/counted";
 import { sayTime } from "@/core/time";
-import type { SlipLine, SlipSaid } from "@/server/access/slipTelling";
+import type { SlipLine, SlipSaid } from "@/server/access/slip/slipTelling";
 import { Act } from "../shared/controls";
 import { saidLine as t } from "./strings";
 

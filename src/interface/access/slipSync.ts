@@ -1,6 +1,6 @@
 /** How a page and the server agree on one's open slip: each change goes there, one after the other, and the newest counts. */
 import type { Change } from "@/core/access";
-import type { ownSlip } from "@/server/access/slip";
+import type { ownSlip } from "@/server/access/slip/slip";
 import type { Answer } from "../shared/ask";
 
 export type OwnSlip = Awaited<ReturnType<(typeof ownSlip)["execute"]>>;

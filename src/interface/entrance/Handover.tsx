@@ -4,7 +4,7 @@ import { useCallback, useEffect, useRef, useState } from "react";
 import styled from "styled-components";
 import { fromBase64, fromBase64Url, fromUtf8, open, sha256, toBase64Url, toHex, utf8 } from "@/core/crypto";
 import { sayTime } from "@/core/time";
-import type { HandedOver, lookAtHandover } from "@/server/access/handover";
+import type { HandedOver, lookAtHandover } from "@/server/access/handover/handover";
 import { runCommand, runQuery } from "../shared/ask";
 import { Act, Button, Notice, Row, Stack, TextField } from "../shared/controls";
 import { Form } from "../shared/Form";

@@ -2,7 +2,7 @@
 
 import { useEffect, useRef, useState } from "react";
 import { sayTime } from "@/core/time";
-import type { LetterboxEnd, lookAtLetterbox } from "@/server/access/letterbox";
+import type { LetterboxEnd, lookAtLetterbox } from "@/server/access/handover/letterbox";
 import { runQuery, useCommand } from "../shared/ask";
 import { Notice, TextArea, TextField } from "../shared/controls";
 import { Form } from "../shared/Form";

@@ -4,7 +4,7 @@ import { useCallback, useEffect, useState } from "react";
 import styled from "styled-components";
 import { CODE, SIGN_IN_PAGE } from "@/core/kinds/kind";
 import { exactTime, sayTime } from "@/core/time";
-import type { createHandover, handoverList } from "@/server/access/handover";
+import type { createHandover, handoverList } from "@/server/access/handover/handover";
 import { runCommand, runQuery } from "../shared/ask";
 import { Act, Button, CheckField, Chip, Notice, Row, Stack, TextField } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";

@@ -2,7 +2,7 @@
 
 import { useEffect, useMemo, useState } from "react";
 import styled from "styled-components";
-import type { listedEntries } from "@/server/access/asking";
+import type { listedEntries } from "@/server/access/requests/requests";
 import { AskSheet } from "../asking/AskSheet";
 import { runQuery } from "../shared/ask";
 import { Act } from "../shared/controls";

@@ -4,7 +4,7 @@ import Link from "next/link";
 import { useCallback, useEffect, useState } from "react";
 import styled from "styled-components";
 import { sayTime } from "@/core/time";
-import type { letterboxList } from "@/server/access/letterbox";
+import type { letterboxList } from "@/server/access/handover/letterbox";
 import { runQuery, useCommand } from "../shared/ask";
 import { Act, Button, Chip, Row, Stack, TextField } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";

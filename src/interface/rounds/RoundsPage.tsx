@@ -7,7 +7,7 @@ import { type KeyboardEvent, useRef, useState } from "react";
 import styled from "styled-components";
 import { levelWord } from "@/core/access/level";
 import { exactTime, sayTime } from "@/core/time";
-import type { finishRound } from "@/server/access/rounds";
+import type { finishRound } from "@/server/access/rounds/rounds";
 import { Page } from "../frame/Frame";
 import { useCommand } from "../shared/ask";
 import { CutKey } from "../shared/CutKey";

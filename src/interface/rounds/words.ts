@@ -1,6 +1,6 @@
 /** A round in words, and the shape in which it comes. */
 import type { Odd } from "@/core/access/rounds";
-import type { roundPage } from "@/server/access/rounds";
+import type { roundPage } from "@/server/access/rounds/rounds";
 import { words as t } from "./strings";
 
 export type RoundView = Awaited<ReturnType<(typeof roundPage)["execute"]>>;

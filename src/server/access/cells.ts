@@ -4,7 +4,7 @@ import type { Terms } from "../../core/access";
 import { idSchema, query } from "../command";
 import { subjectSchema } from "./grants";
 import { requireLevel } from "./load";
-import { cellRows } from "./slipChanges";
+import { cellRows } from "./slip/slipChanges";
 
 export interface CellSet {
   nodeId: string;

@@ -16,9 +16,9 @@ import { groups, type NodeType, vaults } from "../database/schema";
 import { timeZone } from "../organisation";
 import { notFound } from "../refused";
 import { reachOf } from "./load";
-import { openRound } from "./openRound";
 import { loadOrganised, type OrganisedVaults } from "./organised";
 import { peopleNames } from "./peopleNames";
+import { openRound } from "./rounds/openRound";
 
 export interface GridNode {
   id: string;

@@ -8,7 +8,7 @@ import { bulk } from "../database/bulk";
 import type { Database } from "../database/client";
 import type { NodeType, Role } from "../database/schema";
 import { groupBy } from "../groupBy";
-import { yieldToEventLoop } from "../othersTurn";
+import { yieldToEventLoop } from "../yieldToEventLoop";
 import type { HeldGrant, IndexPerson, OpenIndex } from "./openIndex";
 import { GRANT_COLUMNS, type StoredGrant, toGrant, toRow } from "./rows";
 

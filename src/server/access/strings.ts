@@ -35,7 +35,7 @@ export const requestApproval = {
     `EMERGENCY: ${name} used ${what} without approval: “${why}”`,
 };
 
-export const asking = {
+export const requests = {
   giveAReasonItsStewardDecidesBy: "Give a reason: its steward decides by it.",
   youAlreadyHaveThere: (levelWord: string) => `You already have ${levelWord} there.`,
   aGuestCanHaveAtMostEdit: "A guest can have at most Edit.",
@@ -63,7 +63,7 @@ export const asking = {
     `${part} requested access to something in ${vault} three days ago, and none of its stewards has answered.`,
 };
 
-export const askingForSite = {
+export const loginRequests = {
   giveAReasonItsStewardDecidesBy: "Give a reason: its steward decides by it.",
   thisIsNotTheAddressOfA: "This is not the address of a website.",
   youHaveAlreadyRequestedALogin: "You have already requested a login for this site. It has not been answered yet.",
@@ -170,7 +170,7 @@ export const rounds = {
   noAnswerYet: (lines: number) => `${counted(lines, "line")} ${agree(lines, "has", "have")} no answer yet.`,
 };
 
-export const secondLook = {
+export const secondOpinions = {
   askAnotherMemberOfStaffForA: "Ask another member of staff for a second opinion.",
   hasAlreadyBeenAsked: (name: string) => `${name} has already been asked.`,
   asksYouForASecondOpinionOn: (name: string) => `${name} asks you for a second opinion on a change slip.`,

@@ -4,7 +4,7 @@
  */
 import { getTableColumns, type SQL, sql } from "drizzle-orm";
 import type { SQLiteColumn, SQLiteTable } from "drizzle-orm/sqlite-core";
-import { yieldToEventLoop } from "../othersTurn";
+import { yieldToEventLoop } from "../yieldToEventLoop";
 import type { Reader, Transaction } from "./client";
 
 /**

@@ -7,7 +7,7 @@
  */
 
 import { goesOn } from "../log";
-import { yieldToEventLoop } from "../othersTurn";
+import { yieldToEventLoop } from "../yieldToEventLoop";
 import type { OpenDatabase, Transaction } from "./client";
 import { isBusy } from "./client";
 import { isUnreachable, Unreachable } from "./unreachable";

@@ -2,9 +2,9 @@
 import { and, eq, inArray, isNotNull, isNull, lt, sql } from "drizzle-orm";
 import { z } from "zod";
 import { BIN_DAYS } from "../../core/binDays";
-import { requireYes } from "../access/askFirst";
 import { refuseWithoutSteward } from "../access/grants";
 import { type Asking, requireLevel } from "../access/load";
+import { requireYes } from "../access/requests/approvals";
 import { personIdOf } from "../caller";
 import { command, idSchema } from "../command";
 import type { Transaction } from "../database/client";

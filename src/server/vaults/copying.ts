@@ -6,10 +6,10 @@
 import { and, eq, inArray, isNull } from "drizzle-orm";
 import { z } from "zod";
 import { atLeast, type Level, type Step } from "../../core/access";
-import { requireYes } from "../access/askFirst";
 import { refuseWithoutSteward } from "../access/grants";
 import { type Asking, loadPath, loadSteps, requireLevel } from "../access/load";
 import { nodeName } from "../access/nodeName";
+import { requireYes } from "../access/requests/approvals";
 import { personIdOf } from "../caller";
 import { type Context, command, idSchema, query } from "../command";
 import type { Reader, Transaction } from "../database/client";

@@ -27,8 +27,8 @@ import {
   sightings,
 } from "../database/schema";
 import { uuidv7 } from "../ids";
-import { yieldToEventLoop } from "../othersTurn";
 import { notFound, Refused } from "../refused";
+import { yieldToEventLoop } from "../yieldToEventLoop";
 import { composeRows, TABLES_OF_ROWS } from "./composingRows";
 import { kindSchema, requireEntry } from "./entries";
 import { DEEPEST, requirePlace } from "./folders";

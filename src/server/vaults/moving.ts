@@ -5,11 +5,11 @@
 import { and, eq, gt, inArray, isNull } from "drizzle-orm";
 import { z } from "zod";
 import { atLeast, HORIZON_MS, momentsAhead, type Reach, resolve, type Step, windowsOf } from "../../core/access";
-import { requireYes } from "../access/askFirst";
 import { refuseWithoutSteward } from "../access/grants";
 import { type Asking, loadPath, loadSteps, requireLevel } from "../access/load";
 import { nodeName } from "../access/nodeName";
 import { type Person, personAt } from "../access/person";
+import { requireYes } from "../access/requests/approvals";
 import { concernedBy, distinctBelow } from "../access/stewards";
 import { command, idSchema, query } from "../command";
 import type { Reader } from "../database/client";

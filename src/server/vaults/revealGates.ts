@@ -1,6 +1,6 @@
 /** What stands between a level and a secret: the house note, the yes of a steward, the sign-in password once more. */
 import type { Level } from "../../core/access";
-import { requireSecretGates } from "../access/accepting";
+import { requireSecretGates } from "../access/requests/accepting";
 import type { Context } from "../command";
 import type { Reader } from "../database/client";
 import type { entries } from "../database/schema";

@@ -32,8 +32,8 @@ import {
   vaults,
 } from "../database/schema";
 import { uuidv7 } from "../ids";
-import { yieldToEventLoop } from "../othersTurn";
 import { notFound, Refused } from "../refused";
+import { yieldToEventLoop } from "../yieldToEventLoop";
 import { isSecret } from "./composing";
 import { idsBelow } from "./folders";
 import { kindsById } from "./kinds";

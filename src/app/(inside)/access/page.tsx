@@ -1,7 +1,7 @@
 import { redirect } from "next/navigation";
 import { OnlySlip } from "@/interface/access/OnlySlip";
 import { gridVaults } from "@/server/access/grid";
-import { ownSlip } from "@/server/access/slip";
+import { ownSlip } from "@/server/access/slip/slip";
 import { ask, me } from "@/server/page";
 
 export const metadata = { title: "Access" };

@@ -1,7 +1,7 @@
 import { AccessPage } from "@/interface/access/AccessPage";
 import { accessGrid, gridVaults } from "@/server/access/grid";
-import { roundPage } from "@/server/access/rounds";
-import { ownSlip } from "@/server/access/slip";
+import { roundPage } from "@/server/access/rounds/rounds";
+import { ownSlip } from "@/server/access/slip/slip";
 import { ask, me } from "@/server/page";
 
 export const metadata = { title: "Access" };

@@ -1,5 +1,5 @@
 import { RoundsPage } from "@/interface/rounds/RoundsPage";
-import { roundPage } from "@/server/access/rounds";
+import { roundPage } from "@/server/access/rounds/rounds";
 import { ask } from "@/server/page";
 
 export const metadata = { title: "Rounds" };

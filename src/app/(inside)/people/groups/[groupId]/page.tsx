@@ -1,5 +1,5 @@
 import { GroupPage } from "@/interface/people/GroupPage";
-import { ownSlip } from "@/server/access/slip";
+import { ownSlip } from "@/server/access/slip/slip";
 import { ask, me } from "@/server/page";
 import { groupPage } from "@/server/people/groupPage";
 

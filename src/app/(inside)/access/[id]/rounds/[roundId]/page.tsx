@@ -1,6 +1,6 @@
 import { notFound } from "next/navigation";
 import { RoundRecord } from "@/interface/rounds/RoundRecord";
-import { roundPage } from "@/server/access/rounds";
+import { roundPage } from "@/server/access/rounds/rounds";
 import { ask } from "@/server/page";
 
 export const metadata = { title: "Record of a round" };

@@ -4,7 +4,8 @@ import { afterAll, beforeAll, beforeEach, describe, expect, test } from "vitest"
 import { CANARY, type Fixture, give, type Kind, makeFixture } from "../demo/fixture";
 import { type InProcess, inProcess } from "../demo/inProcess";
 import { USUAL_RULES } from "../src/core/access/houseRules";
-import { acceptAccess, setHouseNote } from "../src/server/access/accepting";
+import { createHandover } from "../src/server/access/handover/handover";
+import { acceptAccess, setHouseNote } from "../src/server/access/requests/accepting";
 import {
   answerApproval,
   approvalsToGive,
@@ -12,8 +13,7 @@ import {
   requestApproval,
   setApproval,
   useInEmergency,
-} from "../src/server/access/askFirst";
-import { createHandover } from "../src/server/access/handover";
+} from "../src/server/access/requests/approvals";
 import type { Caller } from "../src/server/caller";
 import { notices } from "../src/server/database/schema";
 import { journalPage } from "../src/server/journal/page";

@@ -5,25 +5,25 @@
 
 import { and, eq, inArray, isNull, lt, ne, or } from "drizzle-orm";
 import { z } from "zod";
-import { atLeast, type Change, LEVELS, type Level, levelWord, preview, rank } from "../../core/access";
-import { sayDate } from "../../core/time";
-import { byName } from "../byName";
-import { type Context, command, idSchema, instantSchema, none, query, type Topic } from "../command";
-import type { Reader, Transaction } from "../database/client";
-import { asks, entries, folders, grants, persons, places } from "../database/schema";
-import { uuidv7 } from "../ids";
-import { timeZone } from "../organisation";
-import { attemptKey, countAttempt, requireFewAttempts } from "../people/attempts";
-import { addNotice } from "../people/telling";
-import { notFound, Refused } from "../refused";
-import { changeAccess, giveAccess } from "./grants";
-import { type Asking, loadPath, type PathNode, resolveAt } from "./load";
-import { nodeName } from "./nodeName";
-import { loadOrganised } from "./organised";
-import { peopleNames } from "./peopleNames";
-import { loadByRole, loadPerson, type Person } from "./person";
-import { stewardsAt } from "./stewards";
-import { asking as t } from "./strings";
+import { atLeast, type Change, LEVELS, type Level, levelWord, preview, rank } from "../../../core/access/index";
+import { sayDate } from "../../../core/time";
+import { byName } from "../../byName";
+import { type Context, command, idSchema, instantSchema, none, query, type Topic } from "../../command";
+import type { Reader, Transaction } from "../../database/client";
+import { asks, entries, folders, grants, persons, places } from "../../database/schema";
+import { uuidv7 } from "../../ids";
+import { timeZone } from "../../organisation";
+import { attemptKey, countAttempt, requireFewAttempts } from "../../people/attempts";
+import { addNotice } from "../../people/telling";
+import { notFound, Refused } from "../../refused";
+import { changeAccess, giveAccess } from "../grants";
+import { type Asking, loadPath, type PathNode, resolveAt } from "../load";
+import { nodeName } from "../nodeName";
+import { loadOrganised } from "../organised";
+import { peopleNames } from "../peopleNames";
+import { loadByRole, loadPerson, type Person } from "../person";
+import { stewardsAt } from "../stewards";
+import { requests as t } from "../strings";
 
 const DAY_MS = 86_400_000;
 /** Unanswered for so long: its stewards are told again. */

@@ -9,19 +9,19 @@ import {
   resolve,
   sayWeekly,
   type Terms,
-} from "../../core/access";
-import { sayTime } from "../../core/time";
-import { type Context, idSchema, instantSchema } from "../command";
-import type { Reader } from "../database/client";
-import { grants, memberships } from "../database/schema";
-import { nodesOfGroup } from "../people/telling";
-import { Refused } from "../refused";
-import { subjectSchema, weeklySchema } from "./grants";
-import { loadPath, requireLevel, resolveAt } from "./load";
-import { nodeName } from "./nodeName";
-import type { GrantRow } from "./rows";
-import { slipChanges as t } from "./strings";
-import { loadNames } from "./who";
+} from "../../../core/access/index";
+import { sayTime } from "../../../core/time";
+import { type Context, idSchema, instantSchema } from "../../command";
+import type { Reader } from "../../database/client";
+import { grants, memberships } from "../../database/schema";
+import { nodesOfGroup } from "../../people/telling";
+import { Refused } from "../../refused";
+import { subjectSchema, weeklySchema } from "../grants";
+import { loadPath, requireLevel, resolveAt } from "../load";
+import { nodeName } from "../nodeName";
+import type { GrantRow } from "../rows";
+import { slipChanges as t } from "../strings";
+import { loadNames } from "../who";
 
 /** Whoever drafts or looks ahead. */
 type Asked = Pick<Context<unknown, Reader>, "tx" | "me" | "at">;

@@ -6,20 +6,20 @@
 
 import { and, desc, eq } from "drizzle-orm";
 import { z } from "zod";
-import { atLeast } from "../../core/access";
-import { type Context, command, idSchema, nameSchema, query, type Topic } from "../command";
-import type { Reader } from "../database/client";
-import { letterboxes, OUTSIDE, persons } from "../database/schema";
-import { uuidv7 } from "../ids";
-import { loadHome } from "../organisation";
-import { addNotice, tellStewards } from "../people/telling";
-import { newToken, tokenHash } from "../people/tokens";
-import { notFound, Refused } from "../refused";
-import { insertEntry } from "../vaults/entries";
-import { isBinned } from "../vaults/folders";
-import { requireLevel, resolveAt } from "./load";
-import { nodeName } from "./nodeName";
-import { letterbox as t } from "./strings";
+import { atLeast } from "../../../core/access/index";
+import { type Context, command, idSchema, nameSchema, query, type Topic } from "../../command";
+import type { Reader } from "../../database/client";
+import { letterboxes, OUTSIDE, persons } from "../../database/schema";
+import { uuidv7 } from "../../ids";
+import { loadHome } from "../../organisation";
+import { addNotice, tellStewards } from "../../people/telling";
+import { newToken, tokenHash } from "../../people/tokens";
+import { notFound, Refused } from "../../refused";
+import { insertEntry } from "../../vaults/entries";
+import { isBinned } from "../../vaults/folders";
+import { requireLevel, resolveAt } from "../load";
+import { nodeName } from "../nodeName";
+import { letterbox as t } from "../strings";
 
 const LONGEST_MS = 90 * 86_400_000;
 const MOST_LABELS = 6;

@@ -5,20 +5,20 @@
  */
 import { and, desc, eq, gt, isNull, or, sql } from "drizzle-orm";
 import { z } from "zod";
-import { counted } from "../../core/counted";
-import { sayDate } from "../../core/time";
-import { type Context, command, idSchema, none, query, type Topic } from "../command";
-import type { Reader } from "../database/client";
-import { approvals, entries, persons } from "../database/schema";
-import { uuidv7 } from "../ids";
-import { loadRules, timeZone } from "../organisation";
-import { addNotice } from "../people/telling";
-import { notFound, Refused } from "../refused";
-import { loadSteps, requireLevel, resolveAt } from "./load";
-import { nodeName } from "./nodeName";
-import { loadByRole, loadPerson, type Person } from "./person";
-import { stewardsAt } from "./stewards";
-import { requestApproval as t } from "./strings";
+import { counted } from "../../../core/counted";
+import { sayDate } from "../../../core/time";
+import { type Context, command, idSchema, none, query, type Topic } from "../../command";
+import type { Reader } from "../../database/client";
+import { approvals, entries, persons } from "../../database/schema";
+import { uuidv7 } from "../../ids";
+import { loadRules, timeZone } from "../../organisation";
+import { addNotice } from "../../people/telling";
+import { notFound, Refused } from "../../refused";
+import { loadSteps, requireLevel, resolveAt } from "../load";
+import { nodeName } from "../nodeName";
+import { loadByRole, loadPerson, type Person } from "../person";
+import { stewardsAt } from "../stewards";
+import { requestApproval as t } from "../strings";
 
 /** What a yes is asked for that nobody has answered is forgotten after this. */
 const UNANSWERED_MS = 12 * 3_600_000;

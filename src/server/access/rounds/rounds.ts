@@ -6,27 +6,36 @@
 
 import { and, desc, eq, isNotNull, isNull, sql } from "drizzle-orm";
 import { z } from "zod";
-import { type Change, type Given, LEVELS, Lookup, placeOf, rank, type Subject, subjectKey } from "../../core/access";
-import { type GivenGrant, lookThrough, type Odd, type RoundLine } from "../../core/access/rounds";
-import { counted } from "../../core/counted";
-import { sayDate } from "../../core/time";
-import { byName } from "../byName";
-import { type Context, command, idSchema, none, query, type Topic } from "../command";
-import type { Reader, Transaction } from "../database/client";
-import { type RoundKept, type RoundSaid, rounds, vaults } from "../database/schema";
-import { uuidv7 } from "../ids";
-import { timeZone } from "../organisation";
-import { addNotice } from "../people/telling";
-import { notFound, Refused } from "../refused";
-import { nodesOfSteward } from "./grid";
-import { loadSteps, requireLevel, resolveAt } from "./load";
-import { nodeName } from "./nodeName";
+import {
+  type Change,
+  type Given,
+  LEVELS,
+  Lookup,
+  placeOf,
+  rank,
+  type Subject,
+  subjectKey,
+} from "../../../core/access/index";
+import { type GivenGrant, lookThrough, type Odd, type RoundLine } from "../../../core/access/rounds";
+import { counted } from "../../../core/counted";
+import { sayDate } from "../../../core/time";
+import { byName } from "../../byName";
+import { type Context, command, idSchema, none, query, type Topic } from "../../command";
+import type { Reader, Transaction } from "../../database/client";
+import { type RoundKept, type RoundSaid, rounds, vaults } from "../../database/schema";
+import { uuidv7 } from "../../ids";
+import { timeZone } from "../../organisation";
+import { addNotice } from "../../people/telling";
+import { notFound, Refused } from "../../refused";
+import { nodesOfSteward } from "../grid";
+import { loadSteps, requireLevel, resolveAt } from "../load";
+import { nodeName } from "../nodeName";
+import { loadOrganised } from "../organised";
+import { draftOf, draftSlip } from "../slip/slip";
+import { stewardsAt } from "../stewards";
+import { rounds as t } from "../strings";
+import { loadNames } from "../who";
 import { openRound, type Round } from "./openRound";
-import { loadOrganised } from "./organised";
-import { draftOf, draftSlip } from "./slip";
-import { stewardsAt } from "./stewards";
-import { rounds as t } from "./strings";
-import { loadNames } from "./who";
 
 const DAY_MS = 86_400_000;
 /** Told again after a week, and after two the next steward is asked. */

@@ -1,12 +1,12 @@
 /** How changes are carried out, each by its own command, and what takes each back. */
-import { type Change, rank, type Terms } from "../../core/access";
-import type { Context } from "../command";
-import type { Transaction } from "../database/client";
-import { removeMember, setMember } from "../people/groups";
-import { moveNodes } from "../vaults/moving";
-import { markSeparate } from "../vaults/separating";
-import { changeAccess, endAccess, giveAccess, sameTerms } from "./grants";
-import { loadPath } from "./load";
+import { type Change, rank, type Terms } from "../../../core/access/index";
+import type { Context } from "../../command";
+import type { Transaction } from "../../database/client";
+import { removeMember, setMember } from "../../people/groups";
+import { moveNodes } from "../../vaults/moving";
+import { markSeparate } from "../../vaults/separating";
+import { changeAccess, endAccess, giveAccess, sameTerms } from "../grants";
+import { loadPath } from "../load";
 import { cellRows, membershipOf } from "./slipChanges";
 
 export interface Step {

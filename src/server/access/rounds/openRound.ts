@@ -1,6 +1,6 @@
 import { and, eq, isNull } from "drizzle-orm";
-import type { Reader } from "../database/client";
-import { rounds } from "../database/schema";
+import type { Reader } from "../../database/client";
+import { rounds } from "../../database/schema";
 
 export type Round = typeof rounds.$inferSelect;
 

@@ -1,15 +1,15 @@
 /** A draft shown to another person before it is applied: they read it as far as they are steward, and say something. */
 import { and, eq, sql } from "drizzle-orm";
 import { z } from "zod";
-import { command, idSchema, none, query } from "../command";
-import { slips } from "../database/schema";
-import { addNotice } from "../people/telling";
-import { notFound, Refused } from "../refused";
-import { loadPerson } from "./person";
+import { command, idSchema, none, query } from "../../command";
+import { slips } from "../../database/schema";
+import { addNotice } from "../../people/telling";
+import { notFound, Refused } from "../../refused";
+import { loadPerson } from "../person";
+import { secondOpinions as t } from "../strings";
 import { draftOf } from "./slip";
 import { vaultsOf } from "./slipChanges";
 import { computeEffects, type SlipSaid } from "./slipTelling";
-import { secondLook as t } from "./strings";
 
 export const askSecondOpinion = command({
   name: "access.askSecondOpinion",

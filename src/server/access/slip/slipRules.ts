@@ -1,10 +1,11 @@
 /** What the house rules say to drafted changes. */
-import type { Change } from "../../core/access";
-import { type Broken, brokenBy } from "../../core/access/houseRules";
-import type { Reader } from "../database/client";
-import { loadRules } from "../organisation";
-import { givingTo, sameTerms } from "./grants";
-import { loadPerson, type Person } from "./person";
+
+import { type Broken, brokenBy } from "../../../core/access/houseRules";
+import type { Change } from "../../../core/access/index";
+import type { Reader } from "../../database/client";
+import { loadRules } from "../../organisation";
+import { givingTo, sameTerms } from "../grants";
+import { loadPerson, type Person } from "../person";
 import { cellRows } from "./slipChanges";
 
 /** Each grant that would be new and breaks a rule, with the first one it breaks. */

@@ -12,14 +12,14 @@ import {
   type Reach,
   rank,
   windowsOf,
-} from "../../core/access";
-import { sha256, toHex, utf8 } from "../../core/crypto";
-import { byName } from "../byName";
-import { inJson } from "../database/bulk";
-import type { Reader } from "../database/client";
-import { persons, sightings, signIns } from "../database/schema";
-import { nodesOfSteward } from "./grid";
-import { loadOrganised, type OrganisedVaults, type PlacedNode } from "./organised";
+} from "../../../core/access/index";
+import { sha256, toHex, utf8 } from "../../../core/crypto/index";
+import { byName } from "../../byName";
+import { inJson } from "../../database/bulk";
+import type { Reader } from "../../database/client";
+import { persons, sightings, signIns } from "../../database/schema";
+import { nodesOfSteward } from "../grid";
+import { loadOrganised, type OrganisedVaults, type PlacedNode } from "../organised";
 
 const RECENT_MS = 30 * 86_400_000;
 /** Entries that a line names; of more it says how many. */

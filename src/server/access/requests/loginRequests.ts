@@ -4,19 +4,19 @@
  */
 import { and, eq, isNull } from "drizzle-orm";
 import { z } from "zod";
-import { atLeast, resolve } from "../../core/access";
-import { hostOf } from "../../core/signin/address";
-import { matches, siteOf } from "../../core/signin/site";
-import { command, type Topic } from "../command";
-import { asks, entries } from "../database/schema";
-import { uuidv7 } from "../ids";
-import { attemptKey, countAttempt, requireFewAttempts } from "../people/attempts";
-import { addNotice } from "../people/telling";
-import { notFound, Refused } from "../refused";
-import { loadSteps } from "./load";
-import { loadByRole } from "./person";
-import { stewardsAt } from "./stewards";
-import { askingForSite as t } from "./strings";
+import { atLeast, resolve } from "../../../core/access/index";
+import { hostOf } from "../../../core/signin/address";
+import { matches, siteOf } from "../../../core/signin/site";
+import { command, type Topic } from "../../command";
+import { asks, entries } from "../../database/schema";
+import { uuidv7 } from "../../ids";
+import { attemptKey, countAttempt, requireFewAttempts } from "../../people/attempts";
+import { addNotice } from "../../people/telling";
+import { notFound, Refused } from "../../refused";
+import { loadSteps } from "../load";
+import { loadByRole } from "../person";
+import { stewardsAt } from "../stewards";
+import { loginRequests as t } from "../strings";
 
 /** In a quarter of an hour. */
 const MOST_ASKED = 10;

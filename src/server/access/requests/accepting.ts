@@ -4,15 +4,15 @@
  */
 import { and, eq } from "drizzle-orm";
 import { z } from "zod";
-import type { Reach } from "../../core/access";
-import { type Context, command, idSchema } from "../command";
-import type { Reader } from "../database/client";
-import { acceptances, entries, vaults } from "../database/schema";
-import { loadRules } from "../organisation";
-import { notFound, Refused } from "../refused";
-import { requireYes } from "./askFirst";
-import { requireLevel } from "./load";
-import { accepting as t } from "./strings";
+import type { Reach } from "../../../core/access/index";
+import { type Context, command, idSchema } from "../../command";
+import type { Reader } from "../../database/client";
+import { acceptances, entries, vaults } from "../../database/schema";
+import { loadRules } from "../../organisation";
+import { notFound, Refused } from "../../refused";
+import { requireLevel } from "../load";
+import { accepting as t } from "../strings";
+import { requireYes } from "./approvals";
 
 type Asking = Pick<Context<unknown, Reader>, "tx" | "me" | "at">;
 

@@ -3,6 +3,8 @@ import { and, eq, isNull } from "drizzle-orm";
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from "vitest";
 import { type Fixture, give, type Kind, makeFixture } from "../demo/fixture";
 import { type InProcess, inProcess } from "../demo/inProcess";
+import { giveAccess } from "../src/server/access/grants";
+import { requestLogin } from "../src/server/access/requests/loginRequests";
 import {
   answerRequest,
   listedEntries,
@@ -12,9 +14,7 @@ import {
   requestList,
   setListed,
   withdrawRequest,
-} from "../src/server/access/asking";
-import { requestLogin } from "../src/server/access/askingForSite";
-import { giveAccess } from "../src/server/access/grants";
+} from "../src/server/access/requests/requests";
 import { whoCanDoWhat } from "../src/server/access/who";
 import { asks, grants, notices } from "../src/server/database/schema";
 import { createGroup, setMember } from "../src/server/people/groups";
