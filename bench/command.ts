@@ -57,7 +57,7 @@ export async function benchCommand(app: InProcess, fixture: Fixture): Promise<vo
   // The journal lines made by hand have no hashes that hold: nothing reads them after this.
   const { floor, taken } = await sideBySide(60, byHand, command);
   tell(
-    "a command (access.give), beside its statements by hand",
+    "a command (access.giveAccess), beside its statements by hand",
     taken / floor,
     2,
     "×",
