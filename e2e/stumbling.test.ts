@@ -31,6 +31,7 @@ async function endSessions(): Promise<void> {
 
 test("a secret in the clipboard is cleared after 30 seconds, also when its page has been left", async () => {
   const { page } = browser;
+  await page.context().grantPermissions(["clipboard-read", "clipboard-write"]);
   await page.clock.install();
   await page.goto(entry("stallwright.localhost"));
   await takenOver(page);

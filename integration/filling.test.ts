@@ -461,6 +461,19 @@ describe("copies and other vaults", () => {
     expect((await refusal(page(copy.id, "reveal"))).code).toBe("not-found");
   });
 
+  test("a duplicate has its picture, as a row of its own", async () => {
+    const entryId = await add({ ...LOGIN, name: "With a picture" });
+    const drawn = '<svg xmlns="http://www.w3.org/2000/svg" width="90" height="90"><rect width="9" height="9"/></svg>';
+    const picture = Buffer.from(drawn).toString("base64");
+    await setPicture.execute(db(), { entryId, picture }, f.as("steward"));
+    const { made } = await duplicateNodes.execute(db(), { nodeIds: [entryId], parentId: f.vaultId }, f.as("steward"));
+    const [before, after] = [await page(entryId), await page(made[0]!.entryId)];
+    expect([before.picture, after.picture].map((one) => one?.startsWith("/api/picture/"))).toEqual([true, true]);
+    await setPicture.execute(db(), { entryId, picture: null }, f.as("steward"));
+    const png = await pictureOf.execute(db(), { id: made[0]!.entryId }, f.as("steward"));
+    expect(png.subarray(1, 4).toString()).toBe("PNG");
+  });
+
   test("a copy that more people would reach is for its steward", async () => {
     const entryId = await add({ ...LOGIN, password: CANARY });
     await give(db(), f.as("steward"), entryId, f.ids.edit, "edit");

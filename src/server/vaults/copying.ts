@@ -31,6 +31,7 @@ import { tellStewards } from "../people/telling";
 import { Refused } from "../refused";
 import { moveJars } from "../signin/sealed";
 import { currentMarks } from "./currentMarks";
+import { duplicatePicture } from "./drawing";
 import { DEEPEST, heightOf, idsBelow, isBinned, requirePlace } from "./folders";
 import { kindOf } from "./kinds";
 import { accessEffects, type MoveEffect } from "./moving";
@@ -250,7 +251,7 @@ async function copyEntry(tx: Transaction, app: Galtry, entry: EntryRow, to: Copy
     nodeId: to.entryId,
     // What a steward allowed is allowed of the entry itself.
     guardedFill: false,
-    pictureId: null,
+    pictureId: await duplicatePicture(tx, entry.pictureId, to.by, to.at),
     createdAt: to.at,
     createdBy: to.by,
   });

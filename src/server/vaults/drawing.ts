@@ -33,6 +33,18 @@ export async function dropPicture(tx: Transaction, pictureId: string | null): Pr
   if (pictureId) await tx.delete(pictures).where(eq(pictures.id, pictureId));
 }
 
+/** The same picture for a duplicate: each entry has a row of its own, which goes with it. */
+export async function duplicatePicture(
+  tx: Transaction,
+  pictureId: string | null,
+  personId: string,
+  at: number,
+): Promise<string | null> {
+  if (pictureId === null) return null;
+  const [picture] = await tx.select().from(pictures).where(eq(pictures.id, pictureId));
+  return picture ? keepPicture(tx, null, picture.png, personId, at) : null;
+}
+
 /** Instead of the one before; gives the id of the new one. */
 export async function keepPicture(
   tx: Transaction,
