@@ -181,7 +181,7 @@ function Compare({ entryId, version, current, base }: CompareProps) {
                     {differs ? (
                       <Value entryId={entryId} version={current} value={today} />
                     ) : (
-                      <span className="soft">{t.sameAsNow}</span>
+                      <span className="soft">{t.theSame}</span>
                     )}
                   </td>
                 )}

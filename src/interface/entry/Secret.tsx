@@ -174,7 +174,7 @@ function ConditionFact({ condition: { strength, alike }, of }: { condition: Cond
       )}
       {alike.length > 0 && (
         <span style={{ display: "block" }}>
-          <Chip data-tone="bad">{t.sameAsNow}</Chip>
+          <Chip data-tone="bad">{t.reused}</Chip>
           {t.alsoThePasswordOf}
           {alike.slice(0, 5).map((other, at) => (
             <span key={other.id}>
