@@ -68,6 +68,7 @@ describe("from an empty folder", () => {
     await page.getByLabel("Your email address").fill("leontine@hill.example");
     await page.getByRole("button", { name: "Set up" }).click();
     await page.getByText("No logins yet").waitFor();
+    await page.getByText(/^Create a vault, add a login to it/).waitFor();
     expect(await seriousIn(page)).toEqual([]);
   });
 

@@ -34,7 +34,6 @@ export const bringIn = {
 };
 
 export const broughtIn = {
-  updated: (count: string) => `, ${count} updated`,
   showThemInTheVault: "Show them in the vault",
   undoImport: "Undo import",
   theFileIsStillOnYourDisk: "The file is still on your disk, unencrypted.",

@@ -70,7 +70,6 @@ export const before = {
     </>
   ),
   iHaveReadItAndAccept: "I have read it and accept",
-  emergencyUse: "Emergency use",
   afterThatItRequiresApproval: (part: ReactNode) => <>{part} After that it requires approval again. </>,
   endNow: "End now",
   requested: (time: string) => `Requested ${time}.`,

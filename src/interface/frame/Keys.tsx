@@ -2,7 +2,7 @@
 
 import dynamic from "next/dynamic";
 import { usePathname, useRouter } from "next/navigation";
-import { useEffect, useState } from "react";
+import { useCallback, useEffect, useState } from "react";
 import styled from "styled-components";
 import { keys as t } from "./strings";
 
@@ -36,7 +36,7 @@ export function Keys() {
   const router = useRouter();
   const atFrontDesk = path === "/";
   const [sheet, setSheet] = useState<"finder" | "keys" | "add" | null>(null);
-  const close = () => setSheet(null);
+  const close = useCallback(() => setSheet(null), []);
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       if (event.defaultPrevented || event.ctrlKey || event.metaKey || event.altKey) return;
@@ -44,7 +44,7 @@ export function Keys() {
       if (event.key === "n" && !document.querySelector("[role=dialog]")) {
         event.preventDefault();
         const vault = /^\/vaults\/([\w-]{36})$/.exec(path)?.[1];
-        // In the folder that is open alone in the page, if one is.
+        // In the folder that the address names, if it does.
         if (vault) router.push(`/vaults/${vault}/new${location.search}`);
         else setSheet("add");
         return;

@@ -3,9 +3,7 @@
 import { usePathname, useRouter } from "next/navigation";
 import { useEffect, useRef, useState } from "react";
 import { runCommand } from "../shared/ask";
-import { TextField } from "../shared/controls";
-import { Dialog } from "../shared/Dialog";
-import { Form } from "../shared/Form";
+import { PasswordDialog } from "../shared/PasswordDialog";
 import { askWith, noteTyped } from "../shared/signedOut";
 import { signInAgain as t } from "./strings";
 
@@ -13,9 +11,6 @@ import { signInAgain as t } from "./strings";
 export function SignInAgain({ mail }: { mail: string }) {
   const router = useRouter();
   const [open, setOpen] = useState(false);
-  const [password, setPassword] = useState("");
-  const [wrong, setWrong] = useState<string | null>(null);
-  const [running, setRunning] = useState(false);
   const path = usePathname();
   useEffect(() => noteTyped(false), [path]);
   const settle = useRef<((signedIn: boolean) => void) | null>(null);
@@ -38,8 +33,6 @@ export function SignInAgain({ mail }: { mail: string }) {
   }, []);
   const close = (signedIn: boolean) => {
     setOpen(false);
-    setPassword("");
-    setWrong(null);
     settle.current?.(signedIn);
     settle.current = null;
   };
@@ -47,27 +40,18 @@ export function SignInAgain({ mail }: { mail: string }) {
     close(false);
     router.refresh();
   };
-  const send = async () => {
-    setRunning(true);
+  const send = async (password: string): Promise<string | null> => {
     const answer = await runCommand<{ signedIn: boolean; message?: string }>("people.signIn", { mail, password });
-    setRunning(false);
-    if (answer.ok && answer.result.signedIn) close(true);
-    else setWrong(answer.ok ? (answer.result.message ?? "") : answer.refused.message);
+    if (!answer.ok) return answer.refused.message;
+    if (!answer.result.signedIn) return answer.result.message ?? "";
+    close(true);
+    return null;
   };
   return (
-    <Dialog title={t.yourSessionHasEnded} open={open} onClose={() => undefined} cover>
-      <Form verb={t.signIn} onSend={send} running={running} onCancel={giveUp}>
-        <p>{t.signInToContinue(mail)}</p>
-        <TextField
-          label={t.signInPassword}
-          type="password"
-          autoComplete="current-password"
-          value={password}
-          onText={setPassword}
-          wrong={wrong}
-          autoFocus
-        />
-      </Form>
-    </Dialog>
+    open && (
+      <PasswordDialog title={t.yourSessionHasEnded} verb={t.signIn} send={send} onCancel={giveUp} cover>
+        {t.signInToContinue(mail)}
+      </PasswordDialog>
+    )
   );
 }

@@ -88,7 +88,6 @@ export const signInAgain = {
   signInToContinue: (mail: string) =>
     `Sign in again as ${mail} to continue. What you typed is still here. Cancel discards it.`,
   signIn: "Sign in",
-  signInPassword: "Sign-in password",
 };
 
 export const addSheet = {

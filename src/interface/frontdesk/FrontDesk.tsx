@@ -356,7 +356,9 @@ function Empty({ canAdd, first }: { canAdd: boolean; first: boolean }) {
       <p style={{ marginTop: 6 }}>
         {canAdd
           ? t.signInToASiteAsUsual(<Link href="/vaults">{t.addAnEntryToAVault}</Link>)
-          : t.whenAColleagueGivesYouAccessIt}
+          : first
+            ? t.createAVaultThenAddALogin
+            : t.whenAColleagueGivesYouAccessIt}
       </p>
     </div>
   );

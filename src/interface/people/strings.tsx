@@ -152,7 +152,6 @@ export const personPage = {
   youHaveNoAccessToAnythingYet: "You have no access to anything yet.",
   noAccessToAnythingYouAreA: "No access to anything you are a steward of.",
   theirAccess: "Their access",
-  blocked: "blocked",
   notJoinedYet: "not joined yet",
   entries: (count: number) => counted(count, "entry"),
 };

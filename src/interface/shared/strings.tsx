@@ -47,8 +47,6 @@ export const ask = {
   galtryIsNotRespondingWhatYou: "Galtry is not responding. What you typed is still here. Try again.",
 };
 
-export const lanyard = {};
-
 export const localTime = {
   tomorrow1800: "Tomorrow, 18:00",
   friday1800: "Friday, 18:00",
@@ -60,7 +58,6 @@ export const useProving = {
   wrongSignInPasswordTryAgain: "Wrong sign-in password. Try again.",
   enterYourSignInPasswordAgain: "Enter your sign-in password again",
   continueWord: "Continue",
-  signInPassword: "Sign-in password",
 };
 
 export const useQuickCopy = {
@@ -86,4 +83,8 @@ export const useSignIn = {
   tellItsSteward: (part: string) => `Tell ${part}, its steward.`,
   tryAgain: "Try again",
   close: "Close",
+};
+
+export const passwordDialog = {
+  signInPassword: "Sign-in password",
 };

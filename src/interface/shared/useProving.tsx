@@ -2,9 +2,7 @@
 
 import { type ReactNode, useState } from "react";
 import { type Answer, runCommand } from "./ask";
-import { TextField } from "./controls";
-import { Dialog } from "./Dialog";
-import { Form } from "./Form";
+import { PasswordDialog } from "./PasswordDialog";
 import { useProving as t } from "./strings";
 
 interface Waiting {
@@ -19,14 +17,9 @@ interface Waiting {
  */
 export function useProving(): { prove: <R>(act: () => Promise<Answer<R>>) => Promise<Answer<R>>; sheet: ReactNode } {
   const [waiting, setWaiting] = useState<Waiting | null>(null);
-  const [password, setPassword] = useState("");
-  const [wrong, setWrong] = useState<string | null>(null);
-  const [running, setRunning] = useState(false);
   const close = (proved: boolean) => {
     waiting?.settle(proved);
     setWaiting(null);
-    setPassword("");
-    setWrong(null);
   };
   const prove = async <R,>(act: () => Promise<Answer<R>>): Promise<Answer<R>> => {
     const answer = await act();
@@ -34,31 +27,24 @@ export function useProving(): { prove: <R>(act: () => Promise<Answer<R>>) => Pro
     const proved = await new Promise<boolean>((settle) => setWaiting({ says: answer.refused.message, settle }));
     return proved ? act() : { ok: false, refused: { code: "given-up", message: "" } };
   };
-  const send = async () => {
-    setRunning(true);
+  const send = async (password: string): Promise<string | null> => {
     const answer = await runCommand<{ right: boolean }>("people.proveAgain", { password });
-    setRunning(false);
-    if (!answer.ok) setWrong(answer.refused.message);
-    else if (answer.result.right) close(true);
-    else setWrong(t.wrongSignInPasswordTryAgain);
+    if (!answer.ok) return answer.refused.message;
+    if (!answer.result.right) return t.wrongSignInPasswordTryAgain;
+    close(true);
+    return null;
   };
   return {
     prove,
     sheet: waiting && (
-      <Dialog title={t.enterYourSignInPasswordAgain} open onClose={() => close(false)}>
-        <Form verb={t.continueWord} onSend={send} running={running} onCancel={() => close(false)}>
-          <p>{waiting.says}</p>
-          <TextField
-            label={t.signInPassword}
-            type="password"
-            autoComplete="current-password"
-            value={password}
-            onText={setPassword}
-            wrong={wrong}
-            autoFocus
-          />
-        </Form>
-      </Dialog>
+      <PasswordDialog
+        title={t.enterYourSignInPasswordAgain}
+        verb={t.continueWord}
+        send={send}
+        onCancel={() => close(false)}
+      >
+        {waiting.says}
+      </PasswordDialog>
     ),
   };
 }
