@@ -147,6 +147,28 @@ describe("on a page", () => {
     await window.close();
   });
 
+  test("a window of Lanyard's own that stays open does not hide which page is meant", async () => {
+    const { page, context } = colleague;
+    await page.goto(at("hallslate.localhost"));
+    const worker = await colleague.worker();
+    const [own] = await Promise.all([
+      context.waitForEvent("page"),
+      worker.evaluate(async () => {
+        const [tab] = await chrome.tabs.query({ url: "*://hallslate.localhost/*" });
+        await chrome.windows.create({ url: `popup.html?tab=${tab?.id}`, type: "popup", focused: true });
+      }),
+    ]);
+    await own.getByText("hallslate.localhost: 1 login").waitFor();
+    // The window opened at the toolbar speaks of the page in front, also while the other one has the focus.
+    await page.goto(at("dovecombe.localhost"));
+    await own.bringToFront();
+    const second = await openWindow(colleague, page);
+    await own.bringToFront();
+    await second.getByText("dovecombe.localhost: 1 login").waitFor();
+    await second.close();
+    await own.close();
+  });
+
   test("where there is no key, whether there is a login is asked, and nothing is learnt by asking", async () => {
     const { page } = colleague;
     await page.goto(at("castlewick.localhost"));

@@ -15,7 +15,10 @@ const givenTab = Number(new URLSearchParams(location.search).get("tab")) || null
 
 function useView(): [View | null, () => void] {
   const [view, setView] = useState<View | null>(null);
-  const look = useCallback(() => void ask<View>({ ask: "view" }).then((found) => found && setView(found)), []);
+  const look = useCallback(
+    () => void ask<View>({ ask: "view", tabId: givenTab }).then((found) => found && setView(found)),
+    [],
+  );
   useEffect(() => {
     look();
     const listener = (message: { tell?: string }) => {

@@ -98,7 +98,8 @@ export type GaltryAsk =
 
 /** From Lanyard's window. */
 export type WindowAsk =
-  | { ask: "view" }
+  /** `tabId`: the page that a window of its own was opened for; otherwise the page in front. */
+  | { ask: "view"; tabId: number | null }
   | { ask: "connect"; address: string }
   | { ask: "stop-connecting" }
   | { ask: "open-connect-page" }

@@ -161,7 +161,7 @@ async function fromGaltry(message: GaltryAsk, sender: chrome.runtime.MessageSend
 async function fromWindow(message: WindowAsk): Promise<unknown> {
   switch (message.ask) {
     case "view":
-      return view();
+      return view(message.tabId);
     case "connect":
       return connect(message.address).then(
         () => openConnectPage(),
@@ -217,11 +217,22 @@ async function fromLive(message: LiveAsk): Promise<unknown> {
   }
 }
 
+/**
+ * The page that a window of Lanyard's speaks of. Its own window counts as the last focused one, so that the browser
+ * is asked for the last window with pages in it.
+ */
+async function pageOf(tabId: number | null): Promise<chrome.tabs.Tab | undefined> {
+  const given = tabId === null ? undefined : await chrome.tabs.get(tabId).catch(() => undefined);
+  if (given) return given;
+  const front = await chrome.windows.getLastFocused({ windowTypes: ["normal"] }).catch(() => undefined);
+  return front && (await chrome.tabs.query({ active: true, windowId: front.id }))[0];
+}
+
 /** What the window shows. A token is not part of it. */
-async function view(): Promise<View> {
+async function view(tabId: number | null): Promise<View> {
   // While a code waits for its confirmation, the window asks; so does the page that confirms.
   if ((await disk("connection")).state === "connecting") await takeToken().catch(() => undefined);
-  const [active] = await chrome.tabs.query({ active: true, lastFocusedWindow: true, windowType: "normal" });
+  const active = await pageOf(tabId);
   const [connection, reachable, lastReached, keys, signing, chosen, pages] = await Promise.all([
     connectionView(),
     memory("reachable"),
