@@ -9,7 +9,8 @@ export type Caller =
 
 export type CallerKind = Caller["kind"];
 
-export const personIdOf = (caller: Caller): string | null => ("personId" in caller ? caller.personId : null);
+export const personIdOf = <C extends Caller>(caller: C) =>
+  ("personId" in caller ? caller.personId : null) as C extends { personId: string } ? string : null;
 
 /** How long after giving the sign-in password grave acts need no second proof. */
 export const PROVED_FOR_MS = 5 * 60_000;

@@ -22,40 +22,46 @@ import { badInput, Refused } from "./refused";
 /** Whom a change concerns: "look again". A vault's topic reaches those who reach something in it. */
 export type Topic = `vault:${string}` | `person:${string}` | `group:${string}` | "everyone" | "administrators";
 
-/** What a step of a command or query may use. */
-export interface Context<I, T extends Reader = Transaction> {
+/** Callers who are somebody: the context of their acts has a person. */
+export type SignedIn = "person" | "lanyard";
+type Callers = { [Kind in CallerKind]: Extract<Caller, { kind: Kind }> };
+type OfSomebody<What> = { [Kind in CallerKind]: Kind extends SignedIn ? What : null };
+
+/** What a step of a command or query may use; `Kind` is who may run it. */
+export interface Context<I, T extends Reader = Transaction, Kind extends CallerKind = SignedIn> {
   tx: T;
   input: I;
-  caller: Caller;
+  caller: Callers[Kind];
   /** The moment of the act. */
   at: number;
   /** The id of this act, in the rows it opens and closes. */
   commandId: string;
   /** The caller as a person, read once at the start of this transaction; null for the server and for nobody. */
-  me: Person | null;
-  role: Role | null;
+  me: OfSomebody<Person>[Kind];
+  role: OfSomebody<Role>[Kind];
   app: Galtry;
   /** A second steward said yes to it. */
   agreed?: boolean;
 }
 
-interface Shared<I> {
-  name: string;
-  input: z.ZodType<I>;
+/** `I` is the input as its steps have it, `In` as it is sent. */
+interface Shared<I, In = unknown, Name extends string = string, Kind extends CallerKind = CallerKind> {
+  name: Name;
+  input: z.ZodType<I, In>;
   /** Which kinds of caller may ask at all. */
-  by: readonly CallerKind[];
+  by: readonly Kind[];
   /** Run by Galtry's own code on behalf of the caller; no address answers to its name. */
   internal?: boolean;
 }
 
-interface Definition<I, R, P, A> extends Shared<I> {
+interface Definition<I, R, P, A, In, Name extends string, Kind extends CallerKind> extends Shared<I, In, Name, Kind> {
   /** Slow work before the transaction: hashing, sealing, what can be worked out while nobody waits for it. */
-  prepare?: (context: { input: I; caller: Caller; app: Galtry; at: number }) => Promise<P>;
+  prepare?: (context: Pick<Context<I, Reader, Kind>, "input" | "caller" | "app" | "at">) => Promise<P>;
   /** Says who may before the slow work, so that nobody else has it done. `allow` asks again. */
-  mayPrepare?: (context: Context<I, Reader>) => Promise<unknown>;
+  mayPrepare?: (context: Context<I, Reader, Kind>) => Promise<unknown>;
   /** Says who may, or throws Refused with a reason a person understands. What it returns goes to `run`. */
-  allow: (context: Context<I> & { prepared: P }) => Promise<A> | A;
-  run: (context: Context<I> & { prepared: P; allowed: A }) => Promise<R>;
+  allow: (context: Context<I, Transaction, Kind> & { prepared: P }) => Promise<A> | A;
+  run: (context: Context<I, Transaction, Kind> & { prepared: P; allowed: A }) => Promise<R>;
   tell: (context: { input: I; result: R; allowed: A }) => Topic[];
   /** A refusal of this act is written to the journal. */
   journalRefusal?: boolean;
@@ -64,30 +70,41 @@ interface Definition<I, R, P, A> extends Shared<I> {
 }
 
 /** What the Journal keeps, never a secret, and how it tells it; null for acts that are no acts (a heartbeat). */
-type Journaled<I, R, A> =
+type Journaled<I, R, A, Kind extends CallerKind> =
   | {
-      journal: (context: { input: I; result: R; allowed: A; caller: Caller }) => JournalEntry | JournalEntry[] | null;
+      journal: (
+        context: Pick<Context<I, Reader, Kind>, "input" | "caller"> & { result: R; allowed: A },
+      ) => JournalEntry | JournalEntry[] | null;
       says: Says;
     }
   | { journal: null; says?: undefined };
 
-export type CommandDefinition<I, R, P = undefined, A = undefined> = Definition<I, R, P, A> & Journaled<I, R, A>;
+type CommandDefinition<I, R, P, A, In, Name extends string, Kind extends CallerKind> = Definition<
+  I,
+  R,
+  P,
+  A,
+  In,
+  Name,
+  Kind
+> &
+  Journaled<I, R, A, Kind>;
 
-export interface Command<I, R> extends Shared<I> {
+export interface Command<I, R, In = unknown, Name extends string = string> extends Shared<I, In, Name> {
   type: "command";
   execute: (app: Galtry, input: unknown, caller: Caller, at?: number) => Promise<R>;
   /** As a part of another command, in its transaction: authorised, run and journaled by itself; what it tells is told. */
-  within: (context: Context<unknown>, input: unknown) => Promise<R>;
+  within: (context: Context<unknown, Transaction, CallerKind>, input: unknown) => Promise<R>;
 }
 
-export interface QueryDefinition<I, R, A = undefined> extends Shared<I> {
-  allow: (context: Context<I, Reader>) => Promise<A> | A;
-  run: (context: Context<I, Reader> & { allowed: A }) => Promise<R>;
+interface QueryDefinition<I, R, A, In, Name extends string, Kind extends CallerKind> extends Shared<I, In, Name, Kind> {
+  allow: (context: Context<I, Reader, Kind>) => Promise<A> | A;
+  run: (context: Context<I, Reader, Kind> & { allowed: A }) => Promise<R>;
   /** Over thousands of rows: read in a thread of its own, where Galtry runs for people. Gives plain data. */
   offMainThread?: boolean;
 }
 
-export interface Query<I, R> extends Shared<I> {
+export interface Query<I, R, In = unknown, Name extends string = string> extends Shared<I, In, Name> {
   type: "query";
   /** @param known the caller as they were found for the page that asks; found anew where it is not given */
   execute: (app: Galtry, input: unknown, caller: Caller, at?: number, known?: Known) => Promise<R>;
@@ -108,7 +125,23 @@ export async function findKnown(app: Galtry, caller: Caller, at: number): Promis
   return { me: found.me, tx: readerWith(app.db, await app.access.fresh(found.lastChange)) };
 }
 
-export function command<I, R, P = undefined, A = undefined>(definition: CommandDefinition<I, R, P, A>): Command<I, R> {
+/** The context of an act by a caller whom `admit` let in. */
+function contextOf<I, T extends Reader, Kind extends CallerKind>(
+  found: Omit<Context<I, T, CallerKind>, "role">,
+): Context<I, T, Kind> {
+  return { ...found, role: found.me?.role ?? null } as unknown as Context<I, T, Kind>;
+}
+
+export function command<
+  I,
+  R,
+  In,
+  const Name extends string,
+  const Kind extends CallerKind,
+  P = undefined,
+  A = undefined,
+>(definition: CommandDefinition<I, R, P, A, In, Name, Kind>): Command<I, R, In, Name> {
+  type Mine<T extends Reader> = Context<I, T, Kind>;
   if (definition.says) setSentence(definition.name, definition.says);
   const execute = measured(
     "command",
@@ -120,13 +153,17 @@ export function command<I, R, P = undefined, A = undefined>(definition: CommandD
       try {
         if (definition.mayPrepare) {
           const me = await requireMe(app.db, caller, at);
-          const context = { tx: app.db, input, caller, at, commandId, me, role: me?.role ?? null, app };
-          await definition.mayPrepare(context);
+          await definition.mayPrepare(contextOf({ tx: app.db, input, caller, at, commandId, me, app }));
         }
-        const prepared = (await definition.prepare?.({ input, caller, app, at })) as P;
+        const prepared = (await definition.prepare?.({
+          input,
+          caller: caller as Mine<Reader>["caller"],
+          app,
+          at,
+        })) as P;
         return await app.writer.write(async (tx) => {
           const me = await requireMe(tx, caller, at);
-          return perform({ tx, input, caller, at, commandId, me, role: me?.role ?? null, app }, prepared);
+          return perform(contextOf({ tx, input, caller, at, commandId, me, app }), prepared);
         }, definition.lowPriority);
       } catch (error) {
         if (error instanceof Refused && definition.journalRefusal !== false)
@@ -135,7 +172,7 @@ export function command<I, R, P = undefined, A = undefined>(definition: CommandD
       }
     },
   );
-  const perform = async (context: Context<I>, prepared: P): Promise<R> => {
+  const perform = async (context: Mine<Transaction>, prepared: P): Promise<R> => {
     const { input, caller } = context;
     const allowed = await definition.allow({ ...context, prepared });
     const result = await definition.run({ ...context, prepared, allowed });
@@ -143,10 +180,10 @@ export function command<I, R, P = undefined, A = undefined>(definition: CommandD
     await tell(context.tx, context.at, definition.tell({ input, result, allowed }));
     return result;
   };
-  const within = (context: Context<unknown>, raw: unknown): Promise<R> => {
+  const within = (context: Context<unknown, Transaction, CallerKind>, raw: unknown): Promise<R> => {
     if (definition.prepare) throw new Error(`${definition.name} prepares something: it is no part of another command.`);
     admit(definition, context.caller);
-    return perform({ ...context, input: parse(definition, raw) }, undefined as P);
+    return perform(contextOf({ ...context, input: parse(definition, raw) }), undefined as P);
   };
   return {
     type: "command",
@@ -159,7 +196,9 @@ export function command<I, R, P = undefined, A = undefined>(definition: CommandD
   };
 }
 
-export function query<I, R, A = undefined>(definition: QueryDefinition<I, R, A>): Query<I, R> {
+export function query<I, R, In, const Name extends string, const Kind extends CallerKind, A = undefined>(
+  definition: QueryDefinition<I, R, A, In, Name, Kind>,
+): Query<I, R, In, Name> {
   const execute = measured(
     "query",
     definition.name,
@@ -175,7 +214,7 @@ export function query<I, R, A = undefined>(definition: QueryDefinition<I, R, A>)
         if (read) return read.result as R;
       }
       const { me, tx } = known ?? (await findKnown(app, caller, at));
-      const context = { tx, input, caller, at, commandId: "", me, role: me?.role ?? null, app };
+      const context: Context<I, Reader, Kind> = contextOf({ tx, input, caller, at, commandId: "", me, app });
       const allowed = (await definition.allow(context)) as A;
       return definition.run({ ...context, allowed });
     },
@@ -253,7 +292,7 @@ function stillHolds(caller: Caller, at: number): SQL {
 }
 
 async function record(
-  context: Context<unknown>,
+  context: Pick<Context<unknown, Transaction, CallerKind>, "tx" | "app" | "at" | "caller">,
   act: string,
   entries: JournalEntry | JournalEntry[] | null,
 ): Promise<void> {

@@ -1,3 +1,4 @@
+import type { z } from "zod";
 import { accessCells } from "./access/cells";
 import { endingSoon } from "./access/endingSoon";
 import { tellOfExpiry } from "./access/expiry";
@@ -365,7 +366,21 @@ const ALL = [
   journalFailures,
 ] as const;
 
-export type Registered = (typeof ALL)[number];
+type Registered = (typeof ALL)[number];
+type NamesOf<Type extends "command" | "query"> = Extract<Registered, { type: Type }>["name"];
+
+/** The commands and queries that pages may name: each with what is sent, and what comes back. */
+export type CommandName = NamesOf<"command">;
+export type QueryName = NamesOf<"query">;
+type Named<Name extends Registered["name"]> = Extract<Registered, { name: Name }>;
+/** What is sent is only read. */
+type Sent<T> = T extends readonly (infer E)[]
+  ? readonly Sent<E>[]
+  : T extends object
+    ? { [K in keyof T]: Sent<T[K]> }
+    : T;
+export type InputOf<Name extends Registered["name"]> = Sent<z.input<Named<Name>["input"]>>;
+export type ResultOf<Name extends Registered["name"]> = Awaited<ReturnType<Named<Name>["execute"]>>;
 
 export const registry: ReadonlyMap<string, Command<unknown, unknown> | Query<unknown, unknown>> = new Map(
   ALL.map((one) => [one.name, one as unknown as Command<unknown, unknown>]),

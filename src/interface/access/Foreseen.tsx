@@ -28,7 +28,7 @@ function useForeseen(changes: readonly Change[]) {
     setSaid(null);
     setWrong(null);
     if (asked !== "[]")
-      void runQuery<SlipSaid>("access.previewChanges", { changes: JSON.parse(asked) }).then((answer) => {
+      void runQuery("access.previewChanges", { changes: JSON.parse(asked) }).then((answer) => {
         if (!current) return;
         if (answer.ok) setSaid(answer.result);
         else setWrong(answer.refused.message);

@@ -3,68 +3,15 @@
 import { defaultRangeExtractor, type Range, useVirtualizer } from "@tanstack/react-virtual";
 import { ChevronDown, ChevronRight } from "lucide-react";
 import { type KeyboardEvent, memo, type PointerEvent, type ReactNode, useCallback, useEffect, useRef } from "react";
-import styled from "styled-components";
-import { type Lookup, levelWord, sayWeekly } from "@/core/access";
+import { type Lookup, levelWord } from "@/core/access";
 import { exactTime } from "@/core/time";
 import { CutKey } from "../shared/CutKey";
 import { useTakenOver } from "../shared/useTypedBefore";
-import { type Cell, type Column, cellAt, type Row, sameCell } from "./grid";
+import { type Chosen, isChosen, type Place } from "./cells";
+import { type Column, cellAt, type Row, sameCell } from "./grid";
+import { COLUMN, FIRST, HEAD, ROW, Room } from "./gridLook";
+import { sayCell } from "./sayCell";
 import { gridTable as t } from "./strings";
-
-const ROW = 46;
-const HEAD = 58;
-const COLUMN = 104;
-const FIRST = 288;
-
-const Room = styled.div`
-  flex: 1;
-  min-height: 180px;
-  overflow: auto;
-  background: var(--sheet);
-  --ground: var(--sheet);
-  outline: none;
-  user-select: none;
-  .line { position: absolute; left: 0; display: flex; height: ${ROW}px; width: 100%; border-bottom: 1px solid var(--rule); background: var(--sheet); --ground: var(--sheet); }
-  .line.place { background: var(--paper); --ground: var(--paper); }
-  .line.place > :first-child { font-weight: 650; }
-  .line.here, .line > .at { background: var(--lit); --ground: var(--lit); }
-  .line > :first-child, .head [role="columnheader"]:first-child { position: sticky; left: 0; z-index: 2; flex: none; width: var(--first); background: inherit; }
-  .line > :first-child { display: flex; align-items: center; gap: 4px; padding: 0 12px 0 calc(var(--gutter) + 20px * var(--depth)); white-space: nowrap; overflow: hidden; }
-  .line > :first-child span { overflow: hidden; text-overflow: ellipsis; }
-  .line > :first-child svg { flex: none; }
-  .cell { flex: none; position: relative; display: grid; place-content: center; justify-items: center; width: ${COLUMN}px; border-left: 1px solid var(--rule); font-size: 12px; line-height: 13px; color: var(--soft); }
-  .cell b { display: none; font-weight: 400; white-space: nowrap; }
-  .line.here .cell b, .cell.at b { display: block; }
-  .cell i { font-style: normal; white-space: nowrap; color: var(--ink); }
-  .cell.first, .head .first { border-left: 3px double var(--edge); }
-  .cell.under, .head .under { border-left-style: dotted; }
-  .cell.chosen { background: var(--pick); --ground: var(--pick); }
-  .cell.drafted::before { content: ""; position: absolute; inset: 1px; border: 1.5px dashed var(--ink); border-radius: 3px; pointer-events: none; }
-  .cell.follows::before { content: ""; position: absolute; top: 0; right: 0; border: 5px solid; border-color: var(--ink) var(--ink) transparent transparent; }
-  .was { position: relative; font-size: 11px; line-height: 11px; }
-  .was::after { content: ""; position: absolute; inset: 5px -6px auto; border-top: 1.5px solid var(--crimson); rotate: -7deg; }
-  .head { position: sticky; top: 0; z-index: 3; display: flex; height: ${HEAD}px; background: var(--paper); border-bottom: 1px solid var(--edge); }
-  .head [role="columnheader"] { flex: none; display: flex; flex-direction: column; justify-content: end; padding: 4px 6px 6px; font-size: 13.5px; line-height: 17px; border-left: 1px solid var(--rule); }
-  .head [role="columnheader"]:first-child { z-index: 4; justify-content: end; padding-left: var(--gutter); border-left: 0; color: var(--soft); font-size: 12.5px; background: var(--paper); }
-  .head .at { box-shadow: inset 0 -3px var(--ink); }
-  .head [role="columnheader"] > span, .head button > span { display: block; max-height: 34px; overflow: hidden; overflow-wrap: anywhere; font-weight: 650; }
-  .head small { overflow: hidden; text-overflow: ellipsis; white-space: nowrap; color: var(--soft); font-size: 12px; }
-  .head button { display: flex; align-items: end; gap: 2px; padding: 0; border: 0; background: none; color: inherit; font: inherit; text-align: left; cursor: pointer; }
-  .head button svg { flex: none; margin-bottom: 2px; }
-  @media (max-width: 719px) { flex: none; height: 56vh; .cell b { display: block; } }
-  &:focus-visible .focus { outline: 2px solid var(--copper); outline-offset: -2px; }
-`;
-
-export interface Place {
-  row: number;
-  /** -1 is the row's name. */
-  column: number;
-}
-
-export interface Chosen {
-  from: Place;
-  to: Place;
-}
 
 interface TableProps {
   rows: readonly Row[];
@@ -88,12 +35,6 @@ interface TableProps {
   onKey: (event: KeyboardEvent) => boolean;
   children?: ReactNode;
 }
-
-export const isChosen = ({ from, to }: Chosen, row: number, column: number): boolean =>
-  row >= Math.min(from.row, to.row) &&
-  row <= Math.max(from.row, to.row) &&
-  column >= Math.min(from.column, to.column) &&
-  column <= Math.max(from.column, to.column);
 
 /** One tab stop; the arrows walk, with Shift they choose. Only what is seen is worked out and drawn. */
 export function GridTable(props: TableProps) {
@@ -405,16 +346,3 @@ const markAt = ({ marks, row, column }: Pick<CellProps, "marks" | "row" | "colum
 
 const subjectText = ({ subject }: Column): string =>
   subject.kind === "everyone" ? "everyone" : `${subject.kind}:${subject.id}`;
-
-/** A cell in words, for those who hear it. */
-export function sayCell(cell: Cell, was: Cell | null, within: number, drafted: boolean, zone: string): string {
-  const parts = [
-    levelWord(cell.level),
-    ...(cell.level === "none" ? [] : [cell.set ? t.setDirectly : "inherited"]),
-    ...(cell.until === null ? [] : [t.until(exactTime(cell.until, zone))]),
-    ...(cell.weekly ? [sayWeekly(cell.weekly)] : []),
-    ...(within > 0 ? [t.inside(within)] : []),
-    ...(was && !sameCell(cell, was) ? [t.was(drafted ? t.onTheSlip : t.effectOfTheSlip, levelWord(was.level))] : []),
-  ];
-  return parts.join(", ");
-}

@@ -6,11 +6,11 @@ import { runCommand, runQuery } from "../shared/ask";
 import { Button } from "../shared/controls";
 import { useDone } from "../shared/Done";
 import { ontoSlip as t } from "./strings";
-import { type OwnSlip, toSend, withChange } from "./useSlip";
+import { toSend, withChange } from "./useSlip";
 
 /** Puts changes on one's open slip, where they wait with the others. @returns what was refused, or null */
 async function putOnSlip(changes: readonly Change[]): Promise<string | null> {
-  const read = await runQuery<OwnSlip>("access.ownSlip", {});
+  const read = await runQuery("access.ownSlip", {});
   if (!read.ok) return read.refused.message;
   const { draft } = read.result;
   let all: readonly Change[] = (draft?.changes ?? []).map((one) => one.change);

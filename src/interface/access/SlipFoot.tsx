@@ -67,7 +67,7 @@ export function SlipFoot({ state, zone, now, me, why, onApplied }: FootProps) {
     if (!draft) return;
     setRunning(true);
     const input = { slipId: draft.id, revision: draft.revision, ground: draft.said.ground, why: reason };
-    const answer = await runCommand<{ waiting: boolean }>("access.applySlip", input);
+    const answer = await runCommand("access.applySlip", input);
     setRunning(false);
     if (answer.ok) {
       setReason("");
@@ -77,7 +77,7 @@ export function SlipFoot({ state, zone, now, me, why, onApplied }: FootProps) {
     } else setWrong(answer.refused.message);
     await read();
   };
-  const act = async (command: string, slipId: string) => {
+  const act = async (command: "access.discardSlip" | "access.withdrawSlip", slipId: string) => {
     const answer = await runCommand(command, { slipId });
     if (!answer.ok) setWrong(answer.refused.message);
     await read();

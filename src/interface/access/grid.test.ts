@@ -2,9 +2,9 @@ import { describe, expect, test } from "vitest";
 import { Lookup, withChanges } from "@/core/access";
 import { pack } from "@/core/packed";
 import type { GridGrant, GridMembership, GridModel, GridNode, GridPerson } from "@/server/access/grid";
-import { sayCell } from "./GridTable";
 import { cellAt, columnsOf, grantsBelow, gridOf, rowsOf, sameCell } from "./grid";
 import { gridCsv } from "./gridCsv";
+import { sayCell } from "./sayCell";
 
 const NOW = Date.UTC(2026, 4, 3, 12);
 const DAY = 86_400_000;

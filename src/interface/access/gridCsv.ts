@@ -1,8 +1,8 @@
 import type { Lookup } from "@/core/access";
 import { harmless, writeCsv } from "@/core/formats/csv";
 import { exactTime } from "@/core/time";
-import { sayCell } from "./GridTable";
 import { type Column, cellAt, type Row } from "./grid";
+import { sayCell } from "./sayCell";
 import { gridCsv as t } from "./strings";
 
 /** The grid as it is shown, a line a place, in words. Names that a spreadsheet would run are made harmless. */

@@ -27,7 +27,7 @@ function byHand() {
 
 /** Lets what waits for an answer go on. */
 const turn = () => new Promise((done) => setTimeout(done, 0));
-const sent = (input: DraftInput) => (input.changes as { nodeId: string }[]).map((one) => one.nodeId);
+const sent = (input: DraftInput) => (input.changes as readonly { nodeId: string }[]).map((one) => one.nodeId);
 const plus = (nodeId: string) => (before: readonly Change[]) => [...before, separate(nodeId)];
 
 function begun() {

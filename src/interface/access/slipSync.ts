@@ -1,12 +1,14 @@
 /** How a page and the server agree on one's open slip: each change goes there, one after the other, and the newest counts. */
+
 import type { Change } from "@/core/access";
 import type { ownSlip } from "@/server/access/slip/slip";
+import type { InputOf } from "@/server/registry";
 import type { Answer } from "../shared/ask";
 
 export type OwnSlip = Awaited<ReturnType<(typeof ownSlip)["execute"]>>;
 
 /** As the server takes it: it knows the zone and who keeps stewardship. */
-export function toSend(change: Change): unknown {
+export function toSend(change: Change): DraftInput["changes"][number] {
   if (change.type === "set")
     return {
       ...change,
@@ -20,7 +22,7 @@ export function toSend(change: Change): unknown {
 }
 
 export interface DraftInput {
-  changes: unknown[];
+  changes: InputOf<"access.draftSlip">["changes"];
   revision: number;
   /** In place of what another page drafted meanwhile. */
   anew: boolean;

@@ -1,5 +1,4 @@
 import { runCommand, runQuery } from "../shared/ask";
-import type { OwnSlip } from "./slipSync";
 import { undoSlip as t } from "./strings";
 
 /**
@@ -8,10 +7,10 @@ import { undoSlip as t } from "./strings";
  * @returns what came of it, for the reader
  */
 export async function undoSlip(slipId: string): Promise<string> {
-  const before = await runQuery<OwnSlip>("access.ownSlip", {});
+  const before = await runQuery("access.ownSlip", {});
   const drafted = await runCommand("access.undoSlip", { slipId });
   if (!drafted.ok) return drafted.refused.message;
-  const own = await runQuery<OwnSlip>("access.ownSlip", {});
+  const own = await runQuery("access.ownSlip", {});
   const draft = own.ok ? own.result.draft : null;
   const clear =
     before.ok &&

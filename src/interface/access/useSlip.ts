@@ -6,8 +6,8 @@ import { type DraftInput, type OwnSlip, SlipSync } from "./slipSync";
 export { type OwnSlip, toSend } from "./slipSync";
 
 const SERVER = {
-  read: () => runQuery<OwnSlip>("access.ownSlip", {}),
-  draft: (input: DraftInput) => runCommand<{ revision: number }>("access.draftSlip", input, true),
+  read: () => runQuery("access.ownSlip", {}),
+  draft: (input: DraftInput) => runCommand("access.draftSlip", input, true),
 };
 
 /**

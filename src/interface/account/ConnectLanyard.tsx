@@ -36,7 +36,7 @@ export function ConnectLanyard({ person }: { person: string }) {
   const present = useCallback(async (first: boolean) => {
     const answer = await askLanyard<{ code: string | null }>("present-code", { first }, 8000);
     if (!answer?.code) return;
-    const found = await runQuery<Pairing>("lanyard.pairingFor", { userCode: answer.code });
+    const found = await runQuery("lanyard.pairingFor", { userCode: answer.code });
     if (found.ok) setPairing(found.result);
     else setRefused(found.refused);
   }, []);
@@ -54,7 +54,7 @@ export function ConnectLanyard({ person }: { person: string }) {
     setRunning(true);
     setRefused(null);
     if (pairing.mustProve) {
-      const proved = await runCommand<{ right: boolean }>("people.proveAgain", { password });
+      const proved = await runCommand("people.proveAgain", { password });
       if (!proved.ok || !proved.result.right) {
         setRunning(false);
         return setRefused(

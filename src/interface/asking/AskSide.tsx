@@ -363,7 +363,7 @@ function LowerDialog({ ask, zone, onClose }: SheetProps & { zone: string; now: n
         onCancel={onClose}
         wrong={answer.wrong()}
         onSend={async () => {
-          const input = { askId: ask.id, yes: true, level, until: fromLocal(until, zone) };
+          const input = { askId: ask.id, yes: true as const, level, until: fromLocal(until, zone) };
           if ((await answer.run(input)).ok) onClose();
         }}
       >

@@ -181,7 +181,7 @@ function KeptMappings({ header, meanings, keepFolders, onTake }: KeptProps) {
   const [name, setName] = useState("");
   const [wrong, setWrong] = useState<string | null>(null);
   const load = () =>
-    runQuery<Mapping[]>("vaults.mappingList", {}).then((answer) => {
+    runQuery("vaults.mappingList", {}).then((answer) => {
       const all = answer.ok ? answer.result.filter((one) => same(one.header, header)) : [];
       setKept(all);
       return all;

@@ -26,7 +26,7 @@ export function Prove({ importId, count }: { importId: string; count: number }) 
   if (count === 0) return null;
   const list = async () => {
     if (entries.length > 0) return entries;
-    const answer = await runQuery<{ entryId: string; name: string }[]>("vaults.importProvable", { importId });
+    const answer = await runQuery("vaults.importProvable", { importId });
     const found = answer.ok ? answer.result : [];
     setEntries(found);
     return found;

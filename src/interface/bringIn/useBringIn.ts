@@ -4,7 +4,6 @@ import { useEffect, useMemo, useRef, useState } from "react";
 import type { Meaning } from "@/core/formats/columns";
 import type { Kind } from "@/core/kinds/kind";
 import { drawnFrom } from "@/core/kinds/own";
-import type { Compared } from "@/server/vaults/comparing";
 import { runCommand, runQuery } from "../shared/ask";
 import { sendFile } from "../shared/sendFile";
 import { type Answered, workerCall } from "../shared/workerCall";
@@ -58,7 +57,7 @@ export function useBringIn() {
   const read = async (file: string, bytes: Uint8Array, secret: string | null) => {
     setWrong(null);
     setBusy(secret === null ? t.readingTheFile : t.openingTheFile);
-    const kinds = await runQuery<{ own: Kind[] }>("vaults.kindList", {});
+    const kinds = await runQuery("vaults.kindList", {});
     const own = kinds.ok ? kinds.result.own : [];
     const { answer, wrong: refused } = await worker.ask<Opened>({ ask: "open", bytes, secret, own });
     if (refused !== null) return fail(refused);
@@ -90,7 +89,7 @@ export function useBringIn() {
       fail(made.refused.message);
       return false;
     }
-    const kinds = await runQuery<{ own: Kind[] }>("vaults.kindList", {});
+    const kinds = await runQuery("vaults.kindList", {});
     const { answer } = await worker.ask<Opened>({ ask: "again", own: kinds.ok ? kinds.result.own : [] });
     if (answer && answer.shape !== "locked") setStep({ ...step, opened: answer });
     return true;
@@ -112,7 +111,7 @@ export function useBringIn() {
     for (let from = 0; from < looked.good; from += COMPARED_AT_ONCE) {
       setBusy(t.comparingWithTheEntriesIn(from.toLocaleString("en-GB"), looked.good.toLocaleString("en-GB")));
       const logins = await worker.ask<Login[]>({ ask: "logins", from, count: COMPARED_AT_ONCE });
-      const answer = await runCommand<Compared[]>("vaults.compareRows", { rows: logins.answer ?? [] });
+      const answer = await runCommand("vaults.compareRows", { rows: logins.answer ?? [] });
       if (!answer.ok) return fail(answer.refused.message);
       for (const [i, { likeness, entryId }] of answer.result.entries())
         if (likeness !== "new") alike.push({ at: from + i, same: likeness === "same", entryId });
@@ -127,7 +126,7 @@ export function useBringIn() {
   /** Sends chunks one after the other; gives null where it was stopped or refused, and says so. */
   const sendAll = async (parentId: string, next: (from: number) => Promise<Chunk>, of: number, what: string) => {
     stopping.current = false;
-    const begun = await runCommand<{ importId: string }>("vaults.beginImport", { parentId });
+    const begun = await runCommand("vaults.beginImport", { parentId });
     if (!begun.ok) {
       fail(begun.refused.message);
       return null;
@@ -143,7 +142,7 @@ export function useBringIn() {
     };
     const send = async ({ rows }: Chunk) => ({
       rows: rows.length,
-      answer: await runCommand<{ entryIds: string[] }>("vaults.importChunk", { importId, rows }),
+      answer: await runCommand("vaults.importChunk", { importId, rows }),
     });
     const underWay: ReturnType<typeof send>[] = [];
     let [from, done, refused]: [number | null, number, string | null] = [0, 0, null];

@@ -52,7 +52,7 @@ export function Handover() {
   const [copyOf, setCopyOf] = useState<HandedOver | null>(null);
   const read = useCallback(async () => {
     const { token } = parts.current!;
-    const answer = await runQuery<Look>("access.lookAtHandover", { token, opener: opener() });
+    const answer = await runQuery("access.lookAtHandover", { token, opener: opener() });
     if (answer.ok) setLook(answer.result);
     else setWrong(answer.refused.message);
   }, []);
@@ -65,7 +65,7 @@ export function Handover() {
   const press = async () => {
     const { token, key } = parts.current!;
     setRunning(true);
-    const answer = await runCommand<{ opened: string | null; triesLeft: number }>("access.openHandover", {
+    const answer = await runCommand("access.openHandover", {
       ...{ token, opener: opener(), word, code },
     });
     setRunning(false);

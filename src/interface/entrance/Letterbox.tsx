@@ -29,7 +29,7 @@ export function Letterbox() {
   const drop = useCommand("access.sendToLetterbox");
   useEffect(() => {
     token.current ||= takeLink();
-    void runQuery<Look>("access.lookAtLetterbox", { token: token.current }).then((answer) => {
+    void runQuery("access.lookAtLetterbox", { token: token.current }).then((answer) => {
       if (!answer.ok) return setWrong(t.linkIncomplete);
       setLook(answer.result);
       setValues(answer.result.labels.map(() => ""));

@@ -14,7 +14,7 @@ export function SignIn({ organisation, next }: { organisation: string; next: str
   const [wrong, setWrong] = useState<{ message: string; field?: string } | null>(null);
   const submit = async () => {
     setRunning(true);
-    const answer = await runCommand<{ signedIn: boolean; message?: string }>("people.signIn", { mail, password });
+    const answer = await runCommand("people.signIn", { mail, password });
     if (answer.ok && answer.result.signedIn) {
       location.assign(next);
       return;

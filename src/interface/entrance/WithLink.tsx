@@ -18,8 +18,8 @@ function useToken(purpose: "set-up" | "sign-in") {
     const found = held.current ?? takeLink();
     held.current = found;
     setToken(found);
-    void runQuery<{ name: string | null; mail: string | null }>("people.linkFor", { token: found, purpose }).then(
-      (answer) => (answer.ok ? setPerson(answer.result) : setRefused(answer.refused.message)),
+    void runQuery("people.linkFor", { token: found, purpose }).then((answer) =>
+      answer.ok ? setPerson(answer.result) : setRefused(answer.refused.message),
     );
   }, [purpose]);
   return { token, person, refused };
@@ -36,7 +36,7 @@ export function Join({ organisation }: { organisation: string | null }) {
   const submit = async () => {
     if (password !== again) return setWrong({ code: "bad-input", message: t.thePasswordsDoNotMatch, field: "again" });
     setRunning(true);
-    const answer = await runCommand("people.acceptLink", { token, password });
+    const answer = await runCommand("people.acceptLink", { token: token ?? "", password });
     if (answer.ok) return location.assign("/");
     setRunning(false);
     setWrong(answer.refused);
@@ -89,7 +89,7 @@ export function SetUp() {
   const submit = async () => {
     setRunning(true);
     const timeZone = Intl.DateTimeFormat().resolvedOptions().timeZone || "UTC";
-    const answer = await runCommand("people.setUp", { token, timeZone, ...values });
+    const answer = await runCommand("people.setUp", { token: token ?? "", timeZone, ...values });
     if (answer.ok) return location.assign("/");
     setRunning(false);
     setWrong(answer.refused);

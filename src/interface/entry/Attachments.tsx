@@ -167,7 +167,7 @@ function Remove({ file }: { file: File_ }) {
 }
 
 async function fetchFile(file: File_, how: "opened" | "saved"): Promise<Answer<Blob>> {
-  const opened = await runCommand<{ ticket: string; pieces: number }>("vaults.openAttachment", {
+  const opened = await runCommand("vaults.openAttachment", {
     attachmentId: file.id,
     how,
   });
@@ -175,7 +175,7 @@ async function fetchFile(file: File_, how: "opened" | "saved"): Promise<Answer<B
   const parts: Blob[] = [];
   for (let number = 0; number < opened.result.pieces; number++) {
     const input = { attachmentId: file.id, number, ticket: opened.result.ticket };
-    const answer = await runQuery<{ piece: string }>("vaults.attachmentPiece", input);
+    const answer = await runQuery("vaults.attachmentPiece", input);
     if (!answer.ok) return answer;
     // As a blob at once: the browser may put it on its disk, so that the whole need not stand in memory.
     parts.push(new Blob([bytesOf(answer.result.piece)]));

@@ -3,14 +3,13 @@
 import { useRouter } from "next/navigation";
 import { runQuery } from "../shared/ask";
 import { Picker } from "../shared/Picker";
-import type { Site } from "../sites/Sites";
 import { beginFromSite as t } from "./strings";
 
 /** Three letters of a site that the organisation uses, and the form stands there half filled in. */
 export function BeginFromSite({ vaultId, place }: { vaultId: string; place: { id: string } }) {
   const router = useRouter();
   const load = async () => {
-    const answer = await runQuery<{ sites: Site[] }>("vaults.siteList", {});
+    const answer = await runQuery("vaults.siteList", {});
     return answer.ok ? answer.result.sites.map((site) => ({ ...site, note: site.signInPage })) : null;
   };
   return (

@@ -25,7 +25,7 @@ export function Restore({ entry }: { entry: EntryView }) {
   const send = async () => {
     const answer = await restore.run({ entryIds: [entry.id], ...(parentId && { parentId }) });
     if (answer.ok || !answer.refused.data?.placeGone) return;
-    const found = await runQuery<Place[]>("vaults.vaultPlaces", { vaultId: entry.vault.id });
+    const found = await runQuery("vaults.vaultPlaces", { vaultId: entry.vault.id });
     setPlaces(found.ok ? found.result : []);
   };
   return (

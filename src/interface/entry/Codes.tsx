@@ -25,7 +25,7 @@ interface CodesProps {
 
 /** Recovery codes while they are revealed, each ticked off when it was used. */
 export function Codes({ entryId, field, value, versionId, first }: CodesProps) {
-  const tick = useCommand<{ used: number[] }>("vaults.tickCode");
+  const tick = useCommand("vaults.tickCode");
   const [used, setUsed] = useState(first);
   const codes = codeLines(value);
   const turn = async (number: number, wanted: boolean) => {

@@ -12,13 +12,13 @@ import type { EntryView } from "./types";
 
 /** Another kind for an entry: what does not fit is kept as extra fields, and finds its way back. */
 export function ConvertSheet({ entry, onClose }: { entry: EntryView; onClose: () => void }) {
-  const convert = useCommand<{ before: string; versionId: string }>("vaults.convertEntry");
+  const convert = useCommand("vaults.convertEntry");
   const done = useDone();
   const [kinds, setKinds] = useState<Kind[]>([]);
   const [kind, setKind] = useState("");
   const [signInPage, setSignInPage] = useState("");
   useEffect(() => {
-    void runQuery<{ kinds: Kind[] }>("vaults.kindList", {}).then((answer) => {
+    void runQuery("vaults.kindList", {}).then((answer) => {
       if (answer.ok) setKinds(answer.result.kinds);
     });
   }, []);

@@ -64,7 +64,7 @@ export function Earlier({ entryId, first, zone, now }: { entryId: string; first:
   const version = versions.find((one) => one.id === chosen) ?? versions[0]!;
   const current = versions[0]!;
   const loadMore = async () => {
-    const answer = await runQuery<View>("vaults.earlierVersions", { entryId, before: versions.at(-1)!.number });
+    const answer = await runQuery("vaults.earlierVersions", { entryId, before: versions.at(-1)!.number });
     if (!answer.ok) return;
     setOlder([...older, ...answer.result.versions]);
     setMore(answer.result.more);
@@ -125,7 +125,7 @@ interface CompareProps {
 function Compare({ entryId, version, current, base }: CompareProps) {
   const router = useRouter();
   const done = useDone();
-  const bring = useCommand<{ rows: { entryId: string; before: string; versionId: string }[] }>("vaults.restoreVersion");
+  const bring = useCommand("vaults.restoreVersion");
   const isNow = version.id === current.id;
   const ids = [...new Set([...version.values, ...current.values].map((value) => value.id))];
   const at = (side: Version, id: string) => side.values.find((value) => value.id === id);
@@ -216,8 +216,8 @@ function Value({ entryId, version, value }: { entryId: string; version: Version;
       </span>
     );
   const reveal = async () => {
-    const input = { entryId, versionId: version.id, field: value.id, how: "revealed" };
-    const answer = await prove(() => runCommand<{ value: string }>("vaults.revealEarlier", input));
+    const input = { entryId, versionId: version.id, field: value.id, how: "revealed" as const };
+    const answer = await prove(() => runCommand("vaults.revealEarlier", input));
     if (!answer.ok) return setRefused(answer.refused.message);
     setRefused("");
     setShown(answer.result.value);

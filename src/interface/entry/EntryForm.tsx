@@ -107,7 +107,9 @@ interface EntryFormProps {
 /** Makes or changes an entry. A secret that is left empty stays as it is. */
 export function EntryForm({ kind, entry, vaultId, parent: preset, places = [], site = null }: EntryFormProps) {
   const router = useRouter();
-  const save = useCommand<{ entryId?: string }>(entry ? "vaults.changeEntry" : "vaults.addEntry");
+  const change = useCommand("vaults.changeEntry");
+  const add = useCommand("vaults.addEntry");
+  const save = entry ? change : add;
   const { prove, sheet } = useProving();
   const [draft, setDraft] = useState(() => begunFrom(draftOf(kind, entry), site));
   const [baseVersionId, setBase] = useState(entry?.reveal?.versionId ?? "");
@@ -130,12 +132,13 @@ export function EntryForm({ kind, entry, vaultId, parent: preset, places = [], s
 
   const submit = async (base = baseVersionId) => {
     const values = valuesOf(kind, draft, entry !== null, removeCode);
-    const answer = await prove(() =>
-      save.run(
-        entry ? { entryId: entry.id, baseVersionId: base, values } : { parentId: parent.id, kind: kind.id, values },
-      ),
-    );
-    if (answer.ok) router.push(entry ? back : `/entry/${answer.result.entryId}`);
+    if (entry) {
+      const answer = await prove(() => change.run({ entryId: entry.id, baseVersionId: base, values }));
+      if (answer.ok) router.push(back);
+    } else {
+      const answer = await prove(() => add.run({ parentId: parent.id, kind: kind.id, values }));
+      if (answer.ok) router.push(`/entry/${answer.result.entryId}`);
+    }
   };
   return (
     <Sheet>

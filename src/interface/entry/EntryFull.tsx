@@ -250,7 +250,7 @@ export function EntryFull({
           picture={entry.picture}
           own={entry.ownPicture}
           command="vaults.setPicture"
-          input={{ entryId: entry.id }}
+          inputOf={(picture) => ({ entryId: entry.id, picture })}
           onClose={() => setPicturing(false)}
         />
       )}

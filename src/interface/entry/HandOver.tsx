@@ -45,7 +45,7 @@ export function HandOver({ entry, now, onClose }: { entry: EntryView; now: numbe
   const [made, setMade] = useState<Made | null>(null);
   const { copy, copied } = useCopy();
   const read = useCallback(async () => {
-    const read = await runQuery<Answer>("access.handoverList", { entryId: entry.id });
+    const read = await runQuery("access.handoverList", { entryId: entry.id });
     if (read.ok) setAnswer(read.result);
   }, [entry.id]);
   useEffect(() => void read(), [read]);
@@ -163,7 +163,7 @@ function MakeLink({ entry, now, mails, onClose, onMade }: MakeProps) {
     if (end === null) return setRefused({ field: "until", message: t.chooseAnEndDateALinkAlways });
     setRunning(true);
     const input = { entryId: entry.id, fields: chosen, until: end, openings: Number(openings) || 1, word, mailTo };
-    const answer = await prove(() => runCommand<Made>("access.createHandover", input));
+    const answer = await prove(() => runCommand("access.createHandover", input));
     setRunning(false);
     if (answer.ok) onMade(answer.result);
     else setRefused(answer.refused);

@@ -39,7 +39,7 @@ interface SecretProps {
 
 /** Twelve dots whatever its length; each showing is a line in the journal, and hides itself after 30 seconds. */
 export function Secret({ entryId, field, label, note, condition, qr }: SecretProps) {
-  const reveal = useCommand<Revealed>("vaults.revealField");
+  const reveal = useCommand("vaults.revealField");
   const { prove, sheet: proving } = useProving();
   const { copy, copied } = useCopy();
   const [shown, setShown] = useState<(Revealed & { until: number | null }) | null>(null);

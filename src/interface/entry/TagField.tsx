@@ -43,7 +43,7 @@ export function TagField({ vaultId, value, onText, wrong, label = "Tags" }: TagF
         autoComplete="off"
         onFocus={() =>
           known ??
-          void runQuery<{ name: string }[]>("vaults.vaultTags", { vaultId }).then((answer) =>
+          void runQuery("vaults.vaultTags", { vaultId }).then((answer) =>
             setKnown(answer.ok ? answer.result.map((tag) => tag.name) : []),
           )
         }

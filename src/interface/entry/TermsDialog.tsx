@@ -70,7 +70,7 @@ function useCells(nodeIds: readonly string[], subject: Subject): CellSet[] | nul
   const asked = JSON.stringify({ nodeIds, subject });
   useEffect(() => {
     let current = true;
-    void runQuery<CellSet[]>("access.accessCells", JSON.parse(asked)).then((answer) => {
+    void runQuery("access.accessCells", JSON.parse(asked)).then((answer) => {
       if (current && answer.ok) setCells(answer.result);
     });
     return () => {
@@ -83,7 +83,7 @@ function useCells(nodeIds: readonly string[], subject: Subject): CellSet[] | nul
 /** Level, from, until and why, with what they would change; what is wrong is said at its field, and nothing typed is lost. */
 export function TermsDialog(props: TermsProps) {
   const { title, nodeWord, start, zone, onClose, nodeIds, subject, changes: changed, verb, onGiven } = props;
-  const save = useCommand<{ grantId: string }>(changed ? "access.changeAccess" : "access.giveAccess");
+  const save = useCommand(changed ? "access.changeAccess" : "access.giveAccess");
   const several = nodeIds.length > 1;
   const cells = useCells(nodeIds, subject);
   const taking = useCommand("access.endAccess");

@@ -14,7 +14,7 @@ type Only = "people" | "staff" | "people and groups" | "all";
 export const findSubjects =
   (only: Only = "all") =>
   async (text: string): Promise<SubjectChoice[] | null> => {
-    const answer = await runQuery<SubjectChoice[]>("people.subjectList", { text, only });
+    const answer = await runQuery("people.subjectList", { text, only });
     return answer.ok ? answer.result : null;
   };
 

@@ -14,7 +14,7 @@ export default function AddSheet({ onClose }: { onClose: () => void }) {
   const router = useRouter();
   const [vaults, setVaults] = useState<VaultLine[] | null>(null);
   useEffect(() => {
-    void runQuery<VaultLine[]>("vaults.vaultList", {}).then((answer) => {
+    void runQuery("vaults.vaultList", {}).then((answer) => {
       const open = answer.ok ? answer.result.filter((one) => atLeast(one.level, "edit")) : [];
       if (open.length === 1) {
         onClose();

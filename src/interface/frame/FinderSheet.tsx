@@ -38,9 +38,7 @@ export default function FinderSheet({ onClose }: { onClose: () => void }) {
   const input = useRef<HTMLInputElement>(null);
   useEffect(() => {
     input.current?.focus();
-    void runQuery<{ lines: DeskLine[] }>("frontdesk.frontDesk", {}).then((answer) =>
-      setLines(answer.ok ? answer.result.lines : "failed"),
-    );
+    void runQuery("frontdesk.frontDesk", {}).then((answer) => setLines(answer.ok ? answer.result.lines : "failed"));
   }, []);
   const known = useMemo(() => (Array.isArray(lines) ? lines : []), [lines]);
   const { index, noteHits } = useFinder(known);

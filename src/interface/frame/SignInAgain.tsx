@@ -41,7 +41,7 @@ export function SignInAgain({ mail }: { mail: string }) {
     router.refresh();
   };
   const send = async (password: string): Promise<string | null> => {
-    const answer = await runCommand<{ signedIn: boolean; message?: string }>("people.signIn", { mail, password });
+    const answer = await runCommand("people.signIn", { mail, password });
     if (!answer.ok) return answer.refused.message;
     if (!answer.result.signedIn) return answer.result.message ?? "";
     close(true);

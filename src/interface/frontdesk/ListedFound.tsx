@@ -26,7 +26,7 @@ export function ListedFound({ typed, zone }: { typed: string; zone: string }) {
   const wants = wanted.length > 1;
   useEffect(() => {
     if (wants && all === null)
-      void runQuery<ListedLine[]>("access.listedEntries", {}).then((answer) => answer.ok && setAll(answer.result));
+      void runQuery("access.listedEntries", {}).then((answer) => answer.ok && setAll(answer.result));
   }, [wants, all]);
   const found = useMemo(
     () =>

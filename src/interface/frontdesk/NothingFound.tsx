@@ -8,7 +8,7 @@ import { nothingFound as t } from "./strings";
 export function NothingFound({ typed }: { typed: string }) {
   const [whom, setWhom] = useState<string[]>([]);
   useEffect(() => {
-    void runQuery<string[]>("frontdesk.whomToAsk", {}).then((answer) => answer.ok && setWhom(answer.result));
+    void runQuery("frontdesk.whomToAsk", {}).then((answer) => answer.ok && setWhom(answer.result));
   }, []);
   return (
     <p>

@@ -41,9 +41,9 @@ export function Guests({ first = null, nodeId, name, zone, now }: Props) {
   const [ending, setEnding] = useState<Guest | null>(null);
   const [link, setLink] = useState<{ link: string; name: string } | null>(null);
   const extend = useCommand("access.changeAccess");
-  const renew = useCommand<{ link: string }>("access.renewGuestLink");
+  const renew = useCommand("access.renewGuestLink");
   const read = useCallback(async () => {
-    const answer = await runQuery<GuestsView>("access.guestList", { nodeId });
+    const answer = await runQuery("access.guestList", { nodeId });
     if (answer.ok) setView(answer.result);
   }, [nodeId]);
   useEffect(() => {
@@ -147,12 +147,13 @@ export function Guests({ first = null, nodeId, name, zone, now }: Props) {
 }
 
 function AskIn({ nodeId, name: node, zone, onClose }: Omit<Props, "now"> & { onClose: () => void }) {
-  const ask = useCommand<{ link: string | null; name: string }>("access.inviteGuest");
+  const ask = useCommand("access.inviteGuest");
   const [name, setName] = useState("");
   const [mail, setMail] = useState("");
-  const [level, setLevel] = useState("use");
+  const [level, setLevel] = useState<"use" | "reveal" | "edit">("use");
   const [until, setUntil] = useState(() => `${toLocal(Date.now() + 2 * TWO_WEEKS, zone).slice(0, 10)}T18:00`);
   const [why, setWhy] = useState("");
+  const [wrong, setWrong] = useState<string | null>(null);
   const [made, setMade] = useState<{ link: string | null; name: string } | null>(null);
   if (made)
     return (
@@ -179,15 +180,21 @@ function AskIn({ nodeId, name: node, zone, onClose }: Omit<Props, "now"> & { onC
         onCancel={onClose}
         wrong={ask.wrong()}
         onSend={async () => {
-          const input = { nodeId, name, mail, level, until: fromLocal(until, zone), why };
-          const answer = await ask.run(input);
+          const end = fromLocal(until, zone);
+          if (end === null) return setWrong(t.chooseAnEndDate);
+          const answer = await ask.run({ nodeId, name, mail, level, until: end, why });
           if (answer.ok) setMade(answer.result);
         }}
       >
         <p>{t.theySetUpTheirOwnSignIn(node)}</p>
         <TextField label={t.name} value={name} onText={setName} wrong={ask.wrong("name")} autoFocus />
         <TextField label={t.emailAddress} type="email" value={mail} onText={setMail} wrong={ask.wrong("mail")} />
-        <ChoiceField label={t.theyCan} value={level} onText={setLevel} wrong={ask.wrong("level")}>
+        <ChoiceField
+          label={t.theyCan}
+          value={level}
+          onText={(chosen) => setLevel(chosen as typeof level)}
+          wrong={ask.wrong("level")}
+        >
           <option value="use">{t.useSignInWithoutSeeingA}</option>
           <option value="reveal">{t.revealAlsoRevealAndCopySecret}</option>
           <option value="edit">{t.editAlsoEditItAndAddTo}</option>
@@ -197,7 +204,7 @@ function AskIn({ nodeId, name: node, zone, onClose }: Omit<Props, "now"> & { onC
           label={t.until2}
           value={until}
           onText={setUntil}
-          wrong={ask.wrong("until")}
+          wrong={wrong ?? ask.wrong("until")}
           hint={t.aGuestsAccessAlwaysHasAnEnd}
         />
         <TextField label={t.reason} value={why} maxLength={500} onText={setWhy} wrong={ask.wrong("why")} />
@@ -209,7 +216,7 @@ function AskIn({ nodeId, name: node, zone, onClose }: Omit<Props, "now"> & { onC
 const listed = (names: readonly string[]) => (names.length === 0 ? "nothing" : names.join(", "));
 
 function End({ nodeId, name, guest, onClose }: Pick<Props, "nodeId" | "name"> & { guest: Guest; onClose: () => void }) {
-  const end = useCommand<Saw>("access.endGuest");
+  const end = useCommand("access.endGuest");
   const [saw, setSaw] = useState<Saw | null>(null);
   if (saw)
     return (

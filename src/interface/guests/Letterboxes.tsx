@@ -32,7 +32,7 @@ export function Letterboxes({ nodeId, name, zone, now }: Props) {
   const [hanging, setHanging] = useState(false);
   const close = useCommand("access.closeLetterbox");
   const read = useCallback(async () => {
-    const answer = await runQuery<Box[]>("access.letterboxList", { nodeId });
+    const answer = await runQuery("access.letterboxList", { nodeId });
     if (answer.ok) setBoxes(answer.result);
   }, [nodeId]);
   // Anew with the page: something may have been dropped in.
@@ -89,12 +89,13 @@ export function Letterboxes({ nodeId, name, zone, now }: Props) {
 }
 
 function Hang({ nodeId, name: folder, zone, onClose }: Omit<Props, "now"> & { onClose: () => void }) {
-  const hang = useCommand<{ address: string }>("access.createLetterbox");
+  const hang = useCommand("access.createLetterbox");
   const { copy, copied } = useCopy();
   const [name, setName] = useState("");
   const [labels, setLabels] = useState("Password");
   const [until, setUntil] = useState(toLocal(soonEnds(zone).at(-1)!.at, zone));
   const [address, setAddress] = useState<string | null>(null);
+  const [wrong, setWrong] = useState<string | null>(null);
   if (address)
     return (
       <Dialog title={t.letterboxFor(name)} open onClose={onClose}>
@@ -123,7 +124,9 @@ function Hang({ nodeId, name: folder, zone, onClose }: Omit<Props, "now"> & { on
             .split(",")
             .map((one) => one.trim())
             .filter(Boolean);
-          const answer = await hang.run({ nodeId, name, labels: asked, until: fromLocal(until, zone) });
+          const end = fromLocal(until, zone);
+          if (end === null) return setWrong(t.chooseAnEndDate);
+          const answer = await hang.run({ nodeId, name, labels: asked, until: end });
           if (answer.ok) setAddress(answer.result.address);
         }}
       >
@@ -137,7 +140,13 @@ function Hang({ nodeId, name: folder, zone, onClose }: Omit<Props, "now"> & { on
           autoFocus
         />
         <TextField label={t.fields} value={labels} onText={setLabels} hint={t.oneOrSeveralSeparatedByCommas} />
-        <TextField type="datetime-local" label={t.until2} value={until} onText={setUntil} wrong={hang.wrong("until")} />
+        <TextField
+          type="datetime-local"
+          label={t.until2}
+          value={until}
+          onText={setUntil}
+          wrong={wrong ?? hang.wrong("until")}
+        />
       </Form>
     </Dialog>
   );

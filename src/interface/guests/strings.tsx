@@ -2,6 +2,7 @@
 import type { ReactNode } from "react";
 
 export const guests = {
+  chooseAnEndDate: "Choose an end date: a guest’s access always has one.",
   guests: "Guests",
   noGuestsHereYet: "No guests here yet.",
   notJoinedYet: "not joined yet",
@@ -56,6 +57,7 @@ export const letterboxes = {
   closed: "closed",
   expired: "expired",
   createALetterbox: "Create a letterbox",
+  chooseAnEndDate: "Choose an end date: a letterbox always expires.",
   letterboxFor: (name: string) => `Letterbox for ${name}`,
   copyTheLinkNowGaltryDoesNot:
     "Copy the link now: Galtry does not store it. Send it to one person. It can be used once.",

@@ -6,14 +6,14 @@ import { useState } from "react";
 import styled from "styled-components";
 import { harmless, writeCsv } from "@/core/formats/csv";
 import { exactTime, sayTime } from "@/core/time";
-import type { journalPage } from "@/server/journal/page";
+import type { Acts, journalPage } from "@/server/journal/page";
 import { capital } from "../entry/Card";
 import { findSubjects } from "../entry/subjects";
 import { Page } from "../frame/Frame";
 import { runQuery } from "../shared/ask";
 import { Button, Chip, ChoiceField, Row, TextField } from "../shared/controls";
 import { fromLocal } from "../shared/localTime";
-import { type Choice, Picker } from "../shared/Picker";
+import { Picker } from "../shared/Picker";
 import { save } from "../shared/save";
 import { journal as t } from "./strings";
 
@@ -44,7 +44,7 @@ const journalCsv = (lines: readonly View["lines"][number][]): string =>
 
 export interface JournalFilters {
   person: string | null;
-  acts: string | null;
+  acts: Acts | null;
   /** A vault or an entry. */
   node: string | null;
   /** Days, as a date field gives them. */
@@ -52,7 +52,7 @@ export interface JournalFilters {
   to: string | null;
 }
 
-const ACT_WORDS: Record<string, string> = {
+const ACT_WORDS: Record<Acts, string> = {
   "sign-ins": "Sign-ins",
   revealed: t.revealedAndCopied,
   access: "Access",
@@ -64,7 +64,7 @@ const ACT_WORDS: Record<string, string> = {
 const findPeople = findSubjects("people");
 
 const loadNodes = async () => {
-  const answer = await runQuery<Choice[]>("journal.journalNodes", {});
+  const answer = await runQuery("journal.journalNodes", {});
   return answer.ok ? answer.result : null;
 };
 
@@ -94,7 +94,7 @@ export function Journal({
       day === null ? null : fromLocal(`${day}T00:00`, view.zone)! + hours * 3_600_000;
     let before = view.more;
     while (before !== null && lines.length < MOST_CSV_LINES) {
-      const answer = await runQuery<View>("journal.journalPage", {
+      const answer = await runQuery("journal.journalPage", {
         before,
         ...{ from: moment(filters.from, 0), until: moment(filters.to, 24) },
         ...{ personId: filters.person, nodeId: filters.node, acts: filters.acts },
@@ -147,7 +147,7 @@ export function Journal({
           <ChoiceField
             label={t.act}
             value={filters.acts ?? ""}
-            onChange={(event) => go({ acts: event.target.value || null })}
+            onChange={(event) => go({ acts: (event.target.value as Acts) || null })}
           >
             <option value="">{t.allActs}</option>
             {Object.entries(ACT_WORDS).map(([key, word]) => (

@@ -4,6 +4,7 @@ import { useState } from "react";
 import styled from "styled-components";
 import { askedFor, type Field, PURPOSES } from "@/core/kinds/kind";
 import { ROLES, type Role } from "@/core/kinds/own";
+import type { InputOf } from "@/server/registry";
 import { useCommand } from "../shared/ask";
 import { Act, Button, CheckField, ChoiceField, Stack, TextArea, TextField } from "../shared/controls";
 import { Form } from "../shared/Form";
@@ -60,6 +61,8 @@ interface Draft {
   required: boolean;
 }
 
+type DrawnForm = InputOf<"vaults.createKind">["kind"]["fields"][number]["form"];
+
 const isRole = (form: string) => form.startsWith("role:");
 /** What is written this way is a secret, whatever it is called. */
 const alwaysSecret = (form: string) => form === "password" || form === "codes";
@@ -90,13 +93,15 @@ const draftOf = (field: Field): Draft => ({
 
 /** Makes a kind, or changes one: values that entries hold already are never lost. */
 export function KindDesigner({ kind, onClose }: { kind: OwnKind | null; onClose: () => void }) {
-  const save = useCommand(kind ? "vaults.changeKind" : "vaults.createKind");
+  const change = useCommand("vaults.changeKind");
+  const create = useCommand("vaults.createKind");
+  const save = kind ? change : create;
   const [name, setName] = useState(kind?.name ?? "");
   const [purpose, setPurpose] = useState(kind?.purpose ?? "keep");
   const [fields, setFields] = useState<Draft[]>(() => (kind ? askedFor(kind).map(draftOf) : [blank()]));
   const [title, setTitle] = useState<string | null>(kind?.title ?? null);
   const inUse = (kind?.entries ?? 0) > 0;
-  const change = (key: string, part: Partial<Draft>) =>
+  const setField = (key: string, part: Partial<Draft>) =>
     setFields(fields.map((field) => (field.key === key ? { ...field, ...part } : field)));
   const shift = (at: number, by: number) => {
     const after = [...fields];
@@ -106,7 +111,7 @@ export function KindDesigner({ kind, onClose }: { kind: OwnKind | null; onClose:
   };
   const send = async () => {
     const drawn = { name, purpose, fields: fields.map(toInput), title: titleAt(fields, title) };
-    const answer = await save.run(kind ? { kindId: kind.id, kind: drawn } : { kind: drawn });
+    const answer = kind ? await change.run({ kindId: kind.id, kind: drawn }) : await create.run({ kind: drawn });
     if (answer.ok) onClose();
   };
   const atField = save.refused?.field?.startsWith("kind.fields.") || save.refused?.field === "kind.name";
@@ -144,7 +149,7 @@ export function KindDesigner({ kind, onClose }: { kind: OwnKind | null; onClose:
               inUse={inUse && field.id !== undefined}
               isTitle={title === field.key}
               wrong={(part) => save.wrong(`kind.fields.${at}${part ? `.${part}` : ""}`)}
-              onChange={(part) => change(field.key, part)}
+              onChange={(part) => setField(field.key, part)}
               onTitle={(wanted) => setTitle(wanted ? field.key : null)}
               onUp={at > 0 ? () => shift(at, -1) : undefined}
               onDown={at < fields.length - 1 ? () => shift(at, 1) : undefined}
@@ -171,7 +176,7 @@ function toInput(field: Draft) {
     role,
     label: field.label,
     class: alwaysSecret(field.form) ? "secret" : field.class,
-    form: role ? "line" : field.form,
+    form: role ? "line" : (field.form as DrawnForm),
     hint: field.hint,
     choices:
       field.form === "choice"

@@ -88,7 +88,7 @@ export function Kinds({ view }: { view: KindsView }) {
           picture={pictured.picture ?? null}
           own={pictured.picture !== undefined}
           command="vaults.setKindPicture"
-          input={{ kindId: pictured.id }}
+          inputOf={(picture) => ({ kindId: pictured.id, picture })}
           onClose={() => setPictured(null)}
         />
       )}

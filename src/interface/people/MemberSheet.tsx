@@ -49,15 +49,15 @@ export function MemberSheet({ group, one, me, zone, now, onClose }: SheetProps) 
           : { type: "member", groupId: group.id, personId: chosen.id, held, keeper },
       ]
     : [];
-  const of = { groupId: group.id, personId: chosen?.id };
   const send = async () => {
+    if (!chosen) return setWrong(t.chooseAPerson);
+    const of = { groupId: group.id, personId: chosen.id };
     const answer = leaves ? await remove.run(of) : await set.run({ ...of, ...held, keeper });
     if (!answer.ok) return;
     if (leaves) {
-      const { name } = chosen!;
       const back = { ...of, from: one!.from, until: one!.until, keeper: one!.keeper };
-      done(t.wasRemovedFrom(name, group.name), [{ command: "people.setMember", input: back }]);
-    } else if (!one) done(t.wasAddedTo(chosen!.name, group.name), [{ command: "people.removeMember", input: of }]);
+      done(t.wasRemovedFrom(chosen.name, group.name), [{ command: "people.setMember", input: back }]);
+    } else if (!one) done(t.wasAddedTo(chosen.name, group.name), [{ command: "people.removeMember", input: of }]);
     onClose();
   };
   const load = async (typed: string): Promise<SubjectChoice[] | null> => {

@@ -203,7 +203,7 @@ function RoleChoice({
 }
 
 function AddPerson({ isOwner, onClose }: { isOwner: boolean; onClose: () => void }) {
-  const add = useCommand<{ link: string }>("people.addPerson");
+  const add = useCommand("people.addPerson");
   const [name, setName] = useState("");
   const [mail, setMail] = useState("");
   const [role, setRole] = useState<Role>("member");
@@ -240,7 +240,7 @@ interface ManageProps {
 }
 
 function Manage({ person, isOwner, zone, onClose }: ManageProps) {
-  const renew = useCommand<{ link: string }>("people.renewLink");
+  const renew = useCommand("people.renewLink");
   const suspend = useCommand("people.suspend");
   const leave = useCommand("people.markLeaver");
   const back = useCommand("people.reinstate");

@@ -70,6 +70,7 @@ export const linkToHandOver = {
 };
 
 export const memberSheet = {
+  chooseAPerson: "Choose a person.",
   wasRemovedFrom: (name: string, name2: string) => `${name} was removed from ${name2}.`,
   wasAddedTo: (name: string, name2: string) => `${name} was added to ${name2}.`,
   inWord: (name: string, name2: string) => `${name} in ${name2}`,

@@ -7,7 +7,6 @@ import { type KeyboardEvent, useRef, useState } from "react";
 import styled from "styled-components";
 import { levelWord } from "@/core/access/level";
 import { exactTime, sayTime } from "@/core/time";
-import type { finishRound } from "@/server/access/rounds/rounds";
 import { Page } from "../frame/Frame";
 import { useCommand } from "../shared/ask";
 import { CutKey } from "../shared/CutKey";
@@ -111,7 +110,7 @@ function Every({ view }: { view: RoundView }) {
 
 function Round({ view, now }: { view: RoundView; now: number }) {
   const { vault, round, lines, zone } = view;
-  const finish = useCommand<Awaited<ReturnType<(typeof finishRound)["execute"]>>>("rounds.finishRound");
+  const finish = useCommand("rounds.finishRound");
   const done = useDone();
   const router = useRouter();
   const { sayOf, say: sayOn, wrong, looked } = useRound(vault.id, lines);

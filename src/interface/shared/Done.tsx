@@ -3,6 +3,7 @@
 import { useRouter } from "next/navigation";
 import { createContext, type ReactNode, useCallback, useContext, useEffect, useState } from "react";
 import styled from "styled-components";
+import type { CommandName, InputOf } from "@/server/registry";
 import { type Answer, runCommand } from "./ask";
 import { Act } from "./controls";
 import { done as t } from "./strings";
@@ -28,10 +29,7 @@ const Slip = styled.div`
 `;
 
 /** One command and its input: what takes an act back. */
-export interface Step {
-  command: string;
-  input: unknown;
-}
+export type Step = { [Name in CommandName]: { command: Name; input: InputOf<Name> } }[CommandName];
 
 /** What takes an act back: commands, one after the other, or an act of its own that says what came of it. */
 export type Undo = Step[] | (() => Promise<string>);

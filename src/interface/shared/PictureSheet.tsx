@@ -1,6 +1,7 @@
 "use client";
 
 import { useRef, useState } from "react";
+import type { InputOf } from "@/server/registry";
 import { useCommand } from "./ask";
 import { Button, Notice, Row } from "./controls";
 import { Dialog } from "./Dialog";
@@ -9,20 +10,22 @@ import { pictureSheet as t } from "./strings";
 
 const MOST_BYTES = 2 * 1024 * 1024;
 
+type PictureCommand = "vaults.setPicture" | "vaults.setVaultPicture" | "vaults.setKindPicture";
+
 interface PictureSheetProps {
   name: string;
   /** Address of what is shown now. */
   picture: string | null;
   /** It has a picture of its own, which can be taken away. */
   own: boolean;
-  /** Takes the picture as base64, or null. */
-  command: string;
-  input: object;
+  command: PictureCommand;
+  /** Sets the picture, as base64, or takes it away. */
+  inputOf: (picture: string | null) => InputOf<PictureCommand>;
   onClose: () => void;
 }
 
 /** A picture instead of the stamp: made small on the server, and nothing of the file is kept. */
-export function PictureSheet({ name, picture, own, command, input: of, onClose }: PictureSheetProps) {
+export function PictureSheet({ name, picture, own, command, inputOf, onClose }: PictureSheetProps) {
   const set = useCommand(command);
   const input = useRef<HTMLInputElement>(null);
   const [wrong, setWrong] = useState<string | null>(null);
@@ -33,7 +36,7 @@ export function PictureSheet({ name, picture, own, command, input: of, onClose }
     const bytes = new Uint8Array(await file.arrayBuffer());
     let text = "";
     for (let at = 0; at < bytes.length; at += 32_768) text += String.fromCharCode(...bytes.subarray(at, at + 32_768));
-    if ((await set.run({ ...of, picture: btoa(text) })).ok) onClose();
+    if ((await set.run(inputOf(btoa(text)))).ok) onClose();
   };
   return (
     <Dialog title={t.pictureOf(name)} open onClose={onClose}>
@@ -61,7 +64,7 @@ export function PictureSheet({ name, picture, own, command, input: of, onClose }
         {own && (
           <Button
             onPress={async () => {
-              if ((await set.run({ ...of, picture: null })).ok) onClose();
+              if ((await set.run(inputOf(null))).ok) onClose();
             }}
             isDisabled={set.running}
           >

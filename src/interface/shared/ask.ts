@@ -3,6 +3,7 @@
 /** Runs commands and queries of the server from a page; types come from the server, code does not. */
 import { useRouter } from "next/navigation";
 import { useCallback, useState } from "react";
+import type { CommandName, InputOf, QueryName, ResultOf } from "@/server/registry";
 import { hasTyped, noteTyped, sessionEnded, signInAgain } from "./signedOut";
 import { ask as t } from "./strings";
 
@@ -41,23 +42,28 @@ export async function post<R>(address: string, input: unknown, carried = false):
 }
 
 /** Where the session has ended under what was typed, its reader signs in over the page and the command goes on. */
-export async function runCommand<R = unknown>(name: string, input: unknown, carried = false): Promise<Answer<R>> {
-  const send = () => post<R>(`/api/command/${name}`, input, carried);
+export async function runCommand<Name extends CommandName>(
+  name: Name,
+  input: InputOf<Name>,
+  carried = false,
+): Promise<Answer<ResultOf<Name>>> {
+  const send = () => post<ResultOf<Name>>(`/api/command/${name}`, input, carried);
   const answer = await send();
   if (answer.ok || !hasTyped() || !sessionEnded(answer.refused)) return answer;
   return (await signInAgain()) ? send() : answer;
 }
-export const runQuery = <R = unknown>(name: string, input: unknown) => post<R>(`/api/query/${name}`, input);
+export const runQuery = <Name extends QueryName>(name: Name, input: InputOf<Name>) =>
+  post<ResultOf<Name>>(`/api/query/${name}`, input);
 
 /** A command with its state: running, and the refusal at its place. After success the page looks again. */
-export function useCommand<R = unknown>(name: string) {
+export function useCommand<Name extends CommandName>(name: Name) {
   const router = useRouter();
   const [running, setRunning] = useState(false);
   const [refused, setRefused] = useState<Refusal | null>(null);
   const run = useCallback(
-    async (input: unknown): Promise<Answer<R>> => {
+    async (input: InputOf<Name>): Promise<Answer<ResultOf<Name>>> => {
       setRunning(true);
-      const answer = await runCommand<R>(name, input);
+      const answer = await runCommand(name, input);
       setRunning(false);
       setRefused(answer.ok ? null : answer.refused);
       if (answer.ok) noteTyped(false);

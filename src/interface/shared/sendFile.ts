@@ -12,7 +12,7 @@ export async function sendFile(
   onPart: (part: number, of: number) => void,
   stopped: () => boolean,
 ): Promise<string | null> {
-  const begun = await runCommand<{ attachmentId: string; pieces: number }>("vaults.beginAttachment", {
+  const begun = await runCommand("vaults.beginAttachment", {
     entryId,
     name: file.name,
     size: file.size,

@@ -17,7 +17,7 @@ export function useFinder<L extends Findable>(lines: readonly L[]) {
   useEffect(() => {
     if (!wanted) return;
     let current = true;
-    void runQuery<[string, string][]>("frontdesk.finderWords", {}).then((answer) => {
+    void runQuery("frontdesk.finderWords", {}).then((answer) => {
       if (current && answer.ok) setMore(new Map(answer.result));
     });
     return () => {

@@ -28,7 +28,7 @@ export function useProving(): { prove: <R>(act: () => Promise<Answer<R>>) => Pro
     return proved ? act() : { ok: false, refused: { code: "given-up", message: "" } };
   };
   const send = async (password: string): Promise<string | null> => {
-    const answer = await runCommand<{ right: boolean }>("people.proveAgain", { password });
+    const answer = await runCommand("people.proveAgain", { password });
     if (!answer.ok) return answer.refused.message;
     if (!answer.result.right) return t.wrongSignInPasswordTryAgain;
     close(true);

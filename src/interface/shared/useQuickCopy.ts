@@ -22,7 +22,7 @@ export function useQuickCopy() {
     const wanted = event.altKey && !event.ctrlKey && !event.metaKey ? FIELDS[event.code] : undefined;
     if (!wanted || !line) return false;
     event.preventDefault();
-    void runCommand<{ value: string }>("vaults.revealField", {
+    void runCommand("vaults.revealField", {
       entryId: line.id,
       field: wanted.field,
       how: "copied",

@@ -1,7 +1,6 @@
 "use client";
 
 import { useEffect, useMemo, useState } from "react";
-import type { TakenEntry } from "@/core/formats/taken";
 import { CARRIES } from "@/core/formats/takenCsv";
 import type { Kind } from "@/core/kinds/kind";
 import { runCommand, runQuery } from "../shared/ask";
@@ -54,7 +53,7 @@ export function TakeOutSheet({ nodes, onClose }: TakeOutProps) {
   const [fetched, setFetched] = useState<{ part: number; of: number } | null>(null);
   /** Gives a sentence where it did not come to a file. */
   const write = async (taken: Taken, key: TakenFile["lock"]): Promise<string | null> => {
-    const app = await runQuery<{ name: string } | null>("people.organisationQuery", {});
+    const app = await runQuery("people.organisationQuery", {});
     const organisation = (app.ok && app.result?.name) || "";
     const at = Date.now();
     const about = {
@@ -68,7 +67,7 @@ export function TakeOutSheet({ nodes, onClose }: TakeOutProps) {
     if (begun.wrong !== null) return begun.wrong;
     for (let number = 0; number < taken.parts; number++) {
       setFetched({ part: number, of: taken.parts });
-      const part = await runQuery<TakenEntry[]>("vaults.exportPart", { takingId: taken.takingId, number });
+      const part = await runQuery("vaults.exportPart", { takingId: taken.takingId, number });
       if (!part.ok) return t.noFileWasSaved(part.refused.message);
       const added = await worker.ask<null>({ ask: "add", entries: part.result });
       if (added.wrong !== null) return added.wrong;
@@ -94,7 +93,7 @@ export function TakeOutSheet({ nodes, onClose }: TakeOutProps) {
       return setRefused({ message: checked.wrong });
     }
     const input = { nodeIds: nodes.map((node) => node.id), format, encrypted: lock !== "none", why };
-    const answer = await prove(() => runCommand<Taken>("vaults.exportEntries", input));
+    const answer = await prove(() => runCommand("vaults.exportEntries", input));
     if (!answer.ok) {
       setRunning(false);
       return setRefused(answer.refused.message ? answer.refused : null);

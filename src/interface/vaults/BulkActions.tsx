@@ -86,8 +86,8 @@ export function BulkActions({ vaultId, taker, rows, onNone }: FootProps) {
       folders,
       1,
       "vaults.binFolder",
-      ([folderId]) => ({ folderId }),
-      ([folderId]) => ({
+      ([folderId = ""]) => ({ folderId }),
+      ([folderId = ""]) => ({
         command: "vaults.restoreFolder",
         input: { folderId },
       }),

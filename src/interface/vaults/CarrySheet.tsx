@@ -43,12 +43,12 @@ export function CarrySheet({ how, nodes, vaultId, to, onClose, onDone }: CarrySh
   const within = how === "move" && toVault === vaultId;
   const { preview, wrong } = usePreview(nodeIds, parentId, within ? "within" : how);
   useEffect(() => {
-    void runQuery<VaultLine[]>("vaults.vaultList", {}).then((answer) => setVaults(answer.ok ? answer.result : []));
+    void runQuery("vaults.vaultList", {}).then((answer) => setVaults(answer.ok ? answer.result : []));
   }, []);
   useEffect(() => {
     setPlaces(null);
     setParentId(toVault === vaultId ? (to ?? "") : "");
-    void runQuery<Place[]>("vaults.vaultPlaces", { vaultId: toVault }).then((answer) =>
+    void runQuery("vaults.vaultPlaces", { vaultId: toVault }).then((answer) =>
       setPlaces(answer.ok ? answer.result : []),
     );
   }, [toVault, vaultId, to]);
@@ -123,9 +123,7 @@ function usePreview(nodeIds: readonly string[], parentId: string, how: How) {
     let current = true;
     const input = { nodeIds: known.split(","), parentId };
     const asked =
-      how === "within"
-        ? runQuery<Omit<Preview, "grantsDropped">>("vaults.movePreview", input)
-        : runQuery<Omit<Preview, "may">>("vaults.carryPreview", { ...input, how });
+      how === "within" ? runQuery("vaults.movePreview", input) : runQuery("vaults.carryPreview", { ...input, how });
     void asked.then((answer) => {
       if (!current) return;
       if (answer.ok) setPreview(complete(answer.result));
@@ -150,7 +148,7 @@ const complete = (read: Partial<Preview> & Pick<Preview, "changes" | "effects">)
 async function carry(how: How, nodeIds: string[], parentId: string, what: string): Promise<[string, Step[] | null]> {
   const input = { nodeIds, parentId };
   if (how === "within") {
-    const answer = await runCommand<{ back: (typeof input)[] }>("vaults.moveNodes", input);
+    const answer = await runCommand("vaults.moveNodes", input);
     if (!answer.ok) return [answer.refused.message, null];
     return [t.moved(what), answer.result.back.map((one) => ({ command: "vaults.moveNodes", input: one }))];
   }
@@ -158,7 +156,7 @@ async function carry(how: How, nodeIds: string[], parentId: string, what: string
     const answer = await runCommand("vaults.moveAcross", input);
     return answer.ok ? [t.moved(what), []] : [answer.refused.message, null];
   }
-  const answer = await runCommand<{ made: { entryId: string }[] }>("vaults.duplicateNodes", input);
+  const answer = await runCommand("vaults.duplicateNodes", input);
   if (!answer.ok) return [answer.refused.message, null];
   const entryIds = answer.result.made.map((one) => one.entryId);
   return [t.duplicated(what), entryIds.length > 0 ? [{ command: "vaults.binEntry", input: { entryIds } }] : []];

@@ -22,7 +22,7 @@ export function GiveSeveral({ rows, onClose, onDone }: GiveProps) {
   const [zone, setZone] = useState<string | null>(null);
   const what = rows.length === 1 ? rows[0]!.name : t.entriesAndFolders(rows.length);
   useEffect(() => {
-    void runQuery<{ timeZone: string } | null>("people.organisationQuery", {}).then((answer) =>
+    void runQuery("people.organisationQuery", {}).then((answer) =>
       setZone((answer.ok && answer.result?.timeZone) || "UTC"),
     );
   }, []);

@@ -22,7 +22,7 @@ export function KeySheet({ vault, onClose }: { vault: { id: string; name: string
   const [looks, setLooks] = useState(0);
   useEffect(() => {
     let here = true;
-    void runQuery<KeyState>("vaults.keyState", { vaultId: vault.id }).then((answer) => {
+    void runQuery("vaults.keyState", { vaultId: vault.id }).then((answer) => {
       if (!here) return;
       setWrong(answer.ok ? null : answer.refused.message);
       if (answer.ok) setState(answer.result);

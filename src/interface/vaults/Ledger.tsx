@@ -279,9 +279,9 @@ function useMoveInto(vaultId: string, rows: LedgerRow[], onMoved: () => void) {
     const nodes = rows.filter((row) => ids.includes(row.id) && (row.parentId ?? vaultId) !== parentId);
     if (nodes.length === 0) return;
     const input = { nodeIds: nodes.map((row) => row.id), parentId };
-    const preview = await runQuery<{ changes: boolean }>("vaults.movePreview", input);
+    const preview = await runQuery("vaults.movePreview", input);
     if (preview.ok && preview.result.changes) return setAsking({ nodes, to: parentId });
-    const answer = await runCommand<{ back: (typeof input)[] }>("vaults.moveNodes", input);
+    const answer = await runCommand("vaults.moveNodes", input);
     const what = nodes.length === 1 ? nodes[0]!.name : t.entriesAndFolders(nodes.length);
     if (!answer.ok) return done(answer.refused.message);
     onMoved();

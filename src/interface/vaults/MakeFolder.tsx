@@ -14,7 +14,7 @@ interface MakeFolderProps {
 }
 
 export function MakeFolder({ parent, onClose, onMade }: MakeFolderProps) {
-  const make = useCommand<{ folderId: string }>("vaults.createFolder");
+  const make = useCommand("vaults.createFolder");
   const [name, setName] = useState("");
   return (
     <Dialog title={t.createAFolderIn(parent.name)} open onClose={onClose}>

@@ -23,7 +23,7 @@ export function SeparateSheet({ folder, onClose }: SeparateProps) {
   const [wrong, setWrong] = useState<string | null>(null);
   const wanted = !folder.separate;
   useEffect(() => {
-    void runQuery<{ effects: MoveEffect[]; needsGrant: boolean }>("vaults.separatePreview", {
+    void runQuery("vaults.separatePreview", {
       folderId: folder.id,
       separate: wanted,
     }).then((answer) => (answer.ok ? setPreview(answer.result) : setWrong(answer.refused.message)));

@@ -82,7 +82,7 @@ export function SetField({ rows, onClose, onDone }: SetFieldProps) {
 function useSharedFields(rows: readonly LedgerRow[]): Field[] {
   const [kinds, setKinds] = useState<Kind[]>([]);
   useEffect(() => {
-    void runQuery<{ kinds: Kind[]; own: Kind[] }>("vaults.kindList", {}).then((answer) => {
+    void runQuery("vaults.kindList", {}).then((answer) => {
       if (answer.ok) setKinds([...answer.result.kinds, ...answer.result.own]);
     });
   }, []);

@@ -28,7 +28,7 @@ export function TagList({ vaultId, onClose, onShow }: TagListProps) {
   const [tags, setTags] = useState<Tag[] | null>(null);
   const [renaming, setRenaming] = useState<Tag | null>(null);
   const load = useCallback(
-    () => runQuery<Tag[]>("vaults.vaultTags", { vaultId }).then((answer) => setTags(answer.ok ? answer.result : [])),
+    () => runQuery("vaults.vaultTags", { vaultId }).then((answer) => setTags(answer.ok ? answer.result : [])),
     [vaultId],
   );
   useEffect(() => void load(), [load]);

@@ -22,7 +22,7 @@ export function TakeStewardship({ onClose }: { onClose: () => void }) {
   const [why, setWhy] = useState("");
   const take = useCommand("access.takeStewardship");
   useEffect(() => {
-    void runQuery<Takeable[]>("access.takeableNodes", {}).then((answer) => answer.ok && setAll(answer.result));
+    void runQuery("access.takeableNodes", {}).then((answer) => answer.ok && setAll(answer.result));
   }, []);
   return (
     <Dialog title={t.takeStewardship} open onClose={onClose}>

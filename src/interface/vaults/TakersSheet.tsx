@@ -29,7 +29,7 @@ export function TakersSheet({ vault, onClose }: { vault: { id: string; name: str
   const set = useCommand("vaults.setExporters");
   const [takers, setExporters] = useState<Taker[] | null>(null);
   useEffect(() => {
-    void runQuery<Taker[]>("vaults.exporterList", { vaultId: vault.id }).then(
+    void runQuery("vaults.exporterList", { vaultId: vault.id }).then(
       (answer) => answer.ok && setExporters(answer.result),
     );
   }, [vault.id]);

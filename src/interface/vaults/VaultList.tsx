@@ -120,7 +120,7 @@ export function VaultList({ vaults, mayMake, staff, owner }: VaultListProps) {
 
 function MakeVault({ onClose }: { onClose: () => void }) {
   const router = useRouter();
-  const make = useCommand<{ vaultId: string }>("vaults.createVault");
+  const make = useCommand("vaults.createVault");
   const [name, setName] = useState("");
   const [description, setDescription] = useState("");
   return (

@@ -41,7 +41,7 @@ export function VaultSheet({ vault, rows, onClose }: VaultSheetProps) {
         picture={vault.picture}
         own={vault.picture !== null}
         command="vaults.setVaultPicture"
-        input={{ vaultId: vault.id }}
+        inputOf={(picture) => ({ vaultId: vault.id, picture })}
         onClose={onClose}
       />
     );

@@ -2,7 +2,6 @@
 
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import type { VaultLine } from "@/server/vaults/vaults";
 import { runQuery } from "../shared/ask";
 import { Button } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
@@ -14,7 +13,7 @@ export function VaultSwitch({ here }: { here: string }) {
   const router = useRouter();
   const [open, setOpen] = useState(false);
   const load = async () => {
-    const answer = await runQuery<VaultLine[]>("vaults.vaultList", {});
+    const answer = await runQuery("vaults.vaultList", {});
     if (!answer.ok) return null;
     return answer.result
       .filter((vault) => vault.id !== here)

@@ -2,6 +2,7 @@
 
 import { useRouter } from "next/navigation";
 import { useRef, useState } from "react";
+import type { CommandName, InputOf, ResultOf } from "@/server/registry";
 import { runCommand } from "../shared/ask";
 import { type Step, useDone } from "../shared/Done";
 import { useInPieces as t } from "./strings";
@@ -26,12 +27,12 @@ export function useInPieces() {
     done(t.doneForOfNotForTheOthers(count.toLocaleString("en-GB"), of.toLocaleString("en-GB")), undo);
     router.refresh();
   };
-  const inPieces = async <R>(
+  const inPieces = async <Name extends CommandName>(
     ids: readonly string[],
     atOnce: number,
-    command: string,
-    toInput: (ids: string[]) => unknown,
-    toUndo: (ids: string[], result: R) => Step | null,
+    command: Name,
+    toInput: (ids: string[]) => InputOf<Name>,
+    toUndo: (ids: string[], result: ResultOf<Name>) => Step | null,
   ): Promise<Step[] | null> => {
     stopped.current = false;
     setRefused(null);
@@ -39,7 +40,7 @@ export function useInPieces() {
     for (let at = 0; at < ids.length; at += atOnce) {
       if (ids.length > atOnce) setRunning({ done: at, of: ids.length });
       const some = ids.slice(at, at + atOnce);
-      const answer = await runCommand<R>(command, toInput(some));
+      const answer = await runCommand(command, toInput(some));
       if (!answer.ok) {
         setRunning(null);
         setRefused(answer.refused.message);

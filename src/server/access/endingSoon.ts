@@ -33,7 +33,7 @@ export const endingSoon = query({
       .from(grants)
       .where(
         and(
-          eq(grants.givenBy, me!.id),
+          eq(grants.givenBy, me.id),
           isNull(grants.validUntil),
           isNull(grants.weekly),
           gt(grants.until, at),
@@ -47,11 +47,11 @@ export const endingSoon = query({
     );
     const found: Ending[] = [];
     for (const row of rows) {
-      const here = await resolveAt(tx, me!, row.nodeId, at);
+      const here = await resolveAt(tx, me, row.nodeId, at);
       if (here?.resolution.level !== "steward") continue;
       found.push({
         ...{ grantId: row.id, who: names.subject(toSubject(row.subjectKind, row.subjectId)), nodeId: row.nodeId },
-        ...{ what: await nodeName(tx, row.nodeId), entry: here.path[0]!.type === "entry", level: row.level },
+        ...{ what: await nodeName(tx, row.nodeId), entry: here.path[0].type === "entry", level: row.level },
         ...{ from: row.from, until: row.until!, why: row.why },
       });
     }

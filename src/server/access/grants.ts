@@ -80,7 +80,7 @@ export const giveAccess = command({
         until: input.until,
         weekly: context.allowed.weekly,
         why: input.why,
-        givenBy: personIdOf(caller)!,
+        givenBy: personIdOf(caller),
         validFrom: at,
         commandId,
       });
@@ -131,7 +131,7 @@ export const changeAccess = command({
         until: input.until,
         weekly: allowed.weekly,
         why: input.why,
-        givenBy: personIdOf(caller)!,
+        givenBy: personIdOf(caller),
         validFrom: at,
         commandId,
       });
@@ -268,7 +268,7 @@ async function requireByRules(
   person: Person | null,
   input: Terms,
 ): Promise<void> {
-  const broken = brokenBy(await loadRules(tx), givingTo(subject, person, me!, input), at);
+  const broken = brokenBy(await loadRules(tx), givingTo(subject, person, me, input), at);
   if (broken && !(broken.second && agreed))
     throw new Refused(broken.second ? "second-yes" : "bad-input", broken.message, broken.field);
 }
@@ -296,11 +296,11 @@ function couldTakeStewardship(
     const id = subject.kind === "everyone" ? "" : subject.id;
     return (
       level === "blocked" ||
-      path[0]!.type !== "entry" ||
+      path[0].type !== "entry" ||
       rows.some((row) => row.level === "steward" && row.subjectKind === subject.kind && row.subjectId === id)
     );
   }
-  if (path[0]!.type !== "entry") return true;
+  if (path[0].type !== "entry") return true;
   return person !== null && resolve(person, steps, at).level === "steward";
 }
 

@@ -84,7 +84,7 @@ export const gridVaults = query({
   by: ["person"],
   allow: () => undefined,
   run: async ({ tx, me, at }) => {
-    const { levels, node } = reachOf(tx, me!, at);
+    const { levels, node } = reachOf(tx, me, at);
     const mine = new Set<string>();
     for (const [id, level] of levels) if (level === "steward") mine.add(node(id)!.vaultId);
     const rows = await tx
@@ -110,7 +110,7 @@ export const accessGrid = query({
     const [vault] = await tx.select().from(vaults).where(eq(vaults.nodeId, input.vaultId));
     const now = await loadOrganised(tx, [input.vaultId]);
     const mine = new Set<string>();
-    for (const [node, level] of tx.access!.reachedIn(input.vaultId, me!.id, at))
+    for (const [node, level] of tx.access!.reachedIn(input.vaultId, me.id, at))
       if (level === "steward") mine.add(node.id);
     if (!vault || mine.size === 0) throw notFound();
     const then = input.at !== null && input.at < at ? input.at : null;
@@ -122,7 +122,7 @@ export const accessGrid = query({
     const said = new Set(rows.filter((row) => row.subjectKind === "group").map((row) => row.subjectId));
     const giver = await peopleNames(
       tx,
-      me!,
+      me,
       rows.map((row) => row.givenBy),
     );
     // Whoever has a column at first: named by a grant, or in a group that one names. Others come when they are looked for.
@@ -130,7 +130,7 @@ export const accessGrid = query({
     const people = shown.people.filter(
       ({ id, standing, held }) =>
         standing !== "leaver" &&
-        (input.everybody || id === me!.id || named.has(id) || held.some(({ groupId }) => said.has(groupId))),
+        (input.everybody || id === me.id || named.has(id) || held.some(({ groupId }) => said.has(groupId))),
     );
     return {
       vault: { id: vault.nodeId, name: vault.name },

@@ -27,7 +27,7 @@ type Asking = Pick<Context<unknown, Reader>, "tx" | "me" | "at">;
 /** A steward of the very folder or entry; the house rules may leave guests to administrators. */
 async function requireHost(context: Asking, nodeId: string) {
   const held = await requireLevel(context, nodeId, "steward");
-  if (held.path[0]!.type === "vault") throw new Refused("bad-input", t.aGuestCanBeInvitedToA, "nodeId");
+  if (held.path[0].type === "vault") throw new Refused("bad-input", t.aGuestCanBeInvitedToA, "nodeId");
   return { vaultId: held.vaultId, node: await nodeName(context.tx, nodeId) };
 }
 
@@ -56,7 +56,7 @@ export const inviteGuest = command({
     const { tx, input, me, at } = context;
     const host = await requireHost(context, input.nodeId);
     const { makes } = await loadRules(tx);
-    if (makes.guests === "administrators" && !isAdministrator(me!.role))
+    if (makes.guests === "administrators" && !isAdministrator(me.role))
       throw new Refused("not-allowed", t.theHouseRulesLetOnly);
     const known = await personWith(tx, input.mail, at);
     if (known && known.role !== "guest") throw new Refused("conflict", t.isAMemberOfStaffGiveThem(known.name), "mail");
@@ -71,7 +71,7 @@ export const inviteGuest = command({
     if (!allowed.known) {
       await tx
         .insert(persons)
-        .values({ id: personId, mail: input.mail, name: input.name, createdAt: at, invitedBy: me!.id });
+        .values({ id: personId, mail: input.mail, name: input.name, createdAt: at, invitedBy: me.id });
       const standing = { role: "guest", standing: "invited", validFrom: at, commandId } as const;
       await tx.insert(personStates).values({ id: uuidv7(), personId, ...standing });
       link = await linkFor(tx, personId, at, app.configuration.publicUrl);
@@ -123,9 +123,9 @@ export const renewGuestLink = command({
 /** The node and what is below it, as far as the caller is steward: a separate place in it may have others. */
 async function ownBelow({ tx, me, at }: Asking, nodeId: string): Promise<string[]> {
   const below = await idsBelow(tx, nodeId);
-  if (tx.access) return below.filter((id) => tx.access!.level(me!.id, id, at) === "steward");
+  if (tx.access) return below.filter((id) => tx.access!.level(me.id, id, at) === "steward");
   const [node] = await loadPath(tx, nodeId);
-  const { levels } = await loadReachIn(tx, me!, node ? [node.vaultId] : [], at);
+  const { levels } = await loadReachIn(tx, me, node ? [node.vaultId] : [], at);
   return below.filter((id) => levels.get(id) === "steward");
 }
 
@@ -200,7 +200,7 @@ export const guestList = query({
   allow: async (context) => {
     await requireLevel(context, context.input.nodeId, "steward");
     const { makes } = await loadRules(context.tx);
-    return { asksIn: makes.guests === "stewards" || isAdministrator(context.me!.role) };
+    return { asksIn: makes.guests === "stewards" || isAdministrator(context.me.role) };
   },
   run: async ({ tx, input, me, at, allowed }) => {
     const below = await ownBelow({ tx, me, at }, input.nodeId);
@@ -247,7 +247,7 @@ export const endGuest = command({
     for (const grant of allowed.guest.grants) await endAccess.within(context, { grantId: grant.id });
     const left = !(await hasAnything(tx, input.personId, at));
     if (left) {
-      await endAll(tx, input.personId, at, me!.id, "access ended");
+      await endAll(tx, input.personId, at, me.id, "access ended");
       await tx
         .update(personStates)
         .set({ validUntil: at })

@@ -105,15 +105,17 @@ export async function resolveAt(
   at: number,
 ): Promise<{
   resolution: Resolution;
-  path: PathNode[];
+  /** The node, and what is above it. */
+  path: readonly [PathNode, ...PathNode[]];
   steps: Step[];
   rows: readonly GrantRow[];
   person: Person;
 } | null> {
   const person = typeof who === "string" ? await loadPerson(tx, who, at) : who;
   const { path, steps, rows } = await loadSteps(tx, nodeId);
-  if (!person || path.length === 0) return null;
-  return { resolution: resolve(person, steps, at), path, steps, rows, person };
+  const [node, ...over] = path;
+  if (!person || !node) return null;
+  return { resolution: resolve(person, steps, at), path: [node, ...over], steps, rows, person };
 }
 
 const MISSING: Record<Level, string> = {
@@ -128,16 +130,16 @@ const MISSING: Record<Level, string> = {
  * @throws Refused not-found below Use (nobody learns that a node exists), not-allowed above
  */
 export async function requireLevel({ tx, me, at }: Asking, nodeId: string, needed: Level) {
-  const found = me && (await resolveAt(tx, me, nodeId, at));
+  const found = await resolveAt(tx, me, nodeId, at);
   if (!found || !atLeast(found.resolution.level, "use")) throw notFound();
   if (!atLeast(found.resolution.level, needed)) throw new Refused("not-allowed", MISSING[needed]);
-  return { ...found, level: found.resolution.level as Level, vaultId: found.path[0]!.vaultId };
+  return { ...found, level: found.resolution.level as Level, vaultId: found.path[0].vaultId };
 }
 
 /** Who asks, where and when: every command and query has these. */
 export interface Asking {
   tx: Reader;
-  me: Person | null;
+  me: Person;
   at: number;
 }
 

@@ -25,15 +25,15 @@ export const takeStewardship = command({
     if (role !== "owner") throw new Refused("not-allowed", t.onlyAnOwnerCanTakeStewardship);
     const [node] = await loadPath(tx, input.nodeId);
     if (!node) throw notFound();
-    const found = await resolveAt(tx, me!, input.nodeId, at);
+    const found = await resolveAt(tx, me, input.nodeId, at);
     if (found?.resolution.level === "steward") throw new Refused("conflict", t.youAreAlreadyItsSteward);
     return { vaultId: node.vaultId, node: await nodeName(tx, input.nodeId) };
   },
   run: async ({ tx, input, me, at, commandId, allowed }) => {
     const below = await distinctBelow(tx, input.nodeId);
     const says = (node: string) =>
-      t.anOwnerTookStewardshipOf(me!.name, node === allowed.node ? node : `the place that ${node} is in`, input.why);
-    await tellStewards(tx, below, says, at, me!.id);
+      t.anOwnerTookStewardshipOf(me.name, node === allowed.node ? node : `the place that ${node} is in`, input.why);
+    await tellStewards(tx, below, says, at, me.id);
     // An own lower say on the node would win over it.
     await tx
       .update(grants)
@@ -42,13 +42,13 @@ export const takeStewardship = command({
         and(
           eq(grants.nodeId, input.nodeId),
           eq(grants.subjectKind, "person"),
-          eq(grants.subjectId, me!.id),
+          eq(grants.subjectId, me.id),
           isNull(grants.validUntil),
         ),
       );
     await tx.insert(grants).values({
-      ...{ id: uuidv7(), nodeId: input.nodeId, subjectKind: "person", subjectId: me!.id, level: "steward" },
-      ...{ from: null, until: null, why: input.why, givenBy: me!.id, validFrom: at, commandId },
+      ...{ id: uuidv7(), nodeId: input.nodeId, subjectKind: "person", subjectId: me.id, level: "steward" },
+      ...{ from: null, until: null, why: input.why, givenBy: me.id, validFrom: at, commandId },
     });
   },
   journal: ({ input, allowed }) => ({
@@ -77,7 +77,7 @@ export const takeableNodes = query({
     for (const vault of rows.sort(byName)) {
       const organised = await loadOrganised(tx, [vault.id]);
       const lookup = new Lookup(organised);
-      const own = lookup.person.get(me!.id)!;
+      const own = lookup.person.get(me.id)!;
       for (const node of organised.nodes) {
         if (node.id !== vault.id && !node.separate) continue;
         if (lookup.level(own, node.id, at) === "steward") continue;

@@ -65,7 +65,7 @@ export const whoCanDoWhat = query({
     const index = tx.access!;
     const { rows, path } = allowed;
     const names = await loadNames(tx, namedIn(rows, path));
-    const lines = nearest(rows, path, at).map((row) => whoLine(row, path, names, index, personIdOf(caller)!, at));
+    const lines = nearest(rows, path, at).map((row) => whoLine(row, path, names, index, personIdOf(caller), at));
     const namer = namerFor(names, path, rows, at);
     const has = index.whoHas(input.nodeId, "use", at).sort((a, b) => byName(a.person, b.person));
     const reached = has.slice(0, MOST_REACHED).map(

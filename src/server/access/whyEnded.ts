@@ -25,7 +25,7 @@ export const whyEnded = query({
   by: ["person", "lanyard"],
   allow: () => undefined,
   run: async ({ tx, input, me, at }): Promise<{ says: string } | null> => {
-    const person = me!;
+    const person = me;
     const { path, steps } = await loadSteps(tx, input.entryId);
     const [entry] = await tx
       .select({ binnedAt: entries.binnedAt })

@@ -62,7 +62,7 @@ export const frontDesk = query({
   by: ["person"],
   allow: () => undefined,
   run: async ({ tx, me, at }) => {
-    const person = me!;
+    const person = me;
     const personId = person.id;
     const { levels, node: nodeAt, grants: own } = reachOf(tx, person, at);
     const reached = [...levels.keys()].filter((id) => nodeAt(id)!.type === "entry");
@@ -170,7 +170,7 @@ export const pinEntry = command({
   by: ["person"],
   allow: (context) => requireEntry(context, context.input.entryId, "use"),
   run: async ({ tx, input, caller, at }) => {
-    const personId = personIdOf(caller)!;
+    const personId = personIdOf(caller);
     if (input.pinned) await tx.insert(pins).values({ personId, entryId: input.entryId, at }).onConflictDoNothing();
     else await tx.delete(pins).where(and(eq(pins.personId, personId), eq(pins.entryId, input.entryId)));
   },
@@ -187,7 +187,7 @@ export const markEntrySeen = command({
   run: async ({ tx, input, caller, at }) => {
     await tx
       .insert(firstSeen)
-      .values({ personId: personIdOf(caller)!, entryId: input.entryId, at })
+      .values({ personId: personIdOf(caller), entryId: input.entryId, at })
       .onConflictDoNothing();
   },
   journal: null,

@@ -18,7 +18,7 @@ export const finderWords = query({
   by: ["person"],
   allow: () => undefined,
   run: async ({ tx, me, at, app }): Promise<[string, string][]> => {
-    const { levels, node } = reachOf(tx, me!, at);
+    const { levels, node } = reachOf(tx, me, at);
     const wayUp = function* (id: string): Generator<string> {
       for (let up = node(id)?.parent ?? null; up !== null; up = node(up)?.parent ?? null) yield up;
     };
@@ -36,7 +36,7 @@ export const finderWords = query({
         .from(entries)
         .innerJoin(entryVersions, eq(entryVersions.id, entries.versionId))
         .where(and(inJson(entries.nodeId, entryIds), isNull(entries.binnedAt))),
-      me!.guest
+      me.guest
         ? []
         : tx
             .select()
@@ -70,8 +70,8 @@ export const whomToAsk = query({
   allow: () => undefined,
   run: async ({ tx, me, at }) => {
     const active = (id: string | null) => id !== null && tx.access?.who(id, at)?.standing === "active";
-    if (me!.guest) {
-      const [own] = await tx.select({ by: persons.invitedBy }).from(persons).where(eq(persons.id, me!.id));
+    if (me.guest) {
+      const [own] = await tx.select({ by: persons.invitedBy }).from(persons).where(eq(persons.id, me.id));
       return own && active(own.by) ? [tx.access!.person(own.by!)!.name] : [];
     }
     const rows = await tx
@@ -80,7 +80,7 @@ export const whomToAsk = query({
       .innerJoin(persons, eq(persons.id, personStates.personId))
       .where(and(inArray(personStates.role, ["owner", "administrator"]), isNull(personStates.validUntil)));
     return rows
-      .filter(({ id }) => id !== me!.id && active(id))
+      .filter(({ id }) => id !== me.id && active(id))
       .map(({ name }) => name)
       .sort()
       .slice(0, 3);

@@ -30,10 +30,14 @@ const inputSchema = z.strictObject({
   personId: z.string().max(64).nullable().default(null),
   nodeId: z.string().max(64).nullable().default(null),
   acts: z
-    .enum(Object.keys(JOURNAL_ACTS) as [keyof typeof JOURNAL_ACTS])
+    .enum(Object.keys(JOURNAL_ACTS) as [Acts])
     .nullable()
     .default(null),
 });
+
+export type Acts = keyof typeof JOURNAL_ACTS;
+export const isActs = (value: string | undefined): value is Acts =>
+  value !== undefined && Object.hasOwn(JOURNAL_ACTS, value);
 
 export const journalPage = query({
   name: "journal.journalPage",
@@ -43,7 +47,7 @@ export const journalPage = query({
   offMainThread: true,
   allow: () => undefined,
   run: async ({ tx, input, me, role, at, app }) => {
-    const person = me!;
+    const person = me;
     const seesAll = role !== null && isAdministrator(role);
     const { levels, node } = reachOf(tx, person, at);
     const goesOn = input.before === null ? null : shownNumber(app.keys, "journal", input.before);
@@ -239,13 +243,13 @@ export const journalNodes = query({
   by: ["person"],
   allow: () => undefined,
   run: async ({ tx, me, at }) => {
-    const { levels, node } = reachOf(tx, me!, at);
+    const { levels, node } = reachOf(tx, me, at);
     const ids = [...levels.keys()].filter((id) => node(id)!.type !== "folder");
     const [names, vaultName] = await Promise.all([
       nodeNames(tx, ids),
       vaultNames(
         tx,
-        me!,
+        me,
         ids.map((id) => node(id)!.vaultId),
         at,
       ),

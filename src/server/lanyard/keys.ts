@@ -60,7 +60,7 @@ export const keyList = query({
   by: ["lanyard"],
   allow: () => undefined,
   run: async ({ tx, me, at, app: galtry, caller }) => {
-    const person = me!;
+    const person = me;
     const { lanyardId } = caller as Extract<Caller, { kind: "lanyard" }>;
     const personId = person.id;
     const { levels, node } = reachOf(tx, person, at);
@@ -155,7 +155,7 @@ export const compareLogin = command({
   by: ["lanyard"],
   allow: async (context) => {
     const { tx, input, caller, at, app } = context;
-    const key = attemptKey(app.keys, "compare", personIdOf(caller)!);
+    const key = attemptKey(app.keys, "compare", personIdOf(caller));
     await requireFewAttempts(tx, key, MOST_COMPARISONS, at);
     const { found } = await requireEntries(context, input.entryIds, "reveal");
     for (const { entry } of found)
@@ -215,7 +215,7 @@ export const neverOffer = command({
   run: async ({ tx, input, caller, at }) => {
     await tx
       .insert(neverKept)
-      .values({ personId: personIdOf(caller)!, site: siteOf(hostOf(input.page) ?? ""), at })
+      .values({ personId: personIdOf(caller), site: siteOf(hostOf(input.page) ?? ""), at })
       .onConflictDoNothing();
   },
   journal: null,
@@ -249,7 +249,7 @@ export const guardedFill = command({
     const version = await currentVersion(tx, allowed.entry);
     if (version.refusedAt !== null) throw new Refused("not-allowed", t.theSiteRejectedTheSaved);
     const login = loginOf(await openValues(tx, app.keys, version));
-    const personId = personIdOf(caller)!;
+    const personId = personIdOf(caller);
     await noteSighting(tx, {
       entryId: input.entryId,
       field: PASSWORD,

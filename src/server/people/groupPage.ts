@@ -35,7 +35,7 @@ export const groupList = query({
     const every = role && isAdministrator(role) ? 1 : 0;
     const named = await tx.all<{ id: string; name: string }>(sql`
       select g.id as id, g.name as name from groups g where ${every} or exists (select 1 from memberships m
-        where m.group_id = g.id and m.person_id = ${me!.id} and m.valid_until is null and m.keeper)`);
+        where m.group_id = g.id and m.person_id = ${me.id} and m.valid_until is null and m.keeper)`);
     const wanted = sortByName(named).slice(0, input.all ? named.length : GROUPS_AT_FIRST);
     const found = await tx.all<{
       id: string;
@@ -76,18 +76,18 @@ export const groupPage = query({
   by: ["person"],
   allow: async ({ tx, input, me, at }) => {
     const [group] = await tx.select().from(groups).where(eq(groups.id, input.groupId));
-    if (!group || me!.guest) throw notFound();
+    if (!group || me.guest) throw notFound();
     const held = await loadHeld(tx, group.id, at);
-    const own = held.find((row) => row.membership.personId === me!.id && isActive(row.membership, at));
+    const own = held.find((row) => row.membership.personId === me.id && isActive(row.membership, at));
     const given = await tx
       .select({ grant: grants, vaultId: places.vaultId })
       .from(grants)
       .innerJoin(places, and(eq(places.nodeId, grants.nodeId), isNull(places.validUntil)))
       .where(and(eq(grants.subjectKind, "group"), eq(grants.subjectId, group.id), isNull(grants.validUntil)));
     const levels = new Map<string, Awaited<ReturnType<typeof resolveAt>>>();
-    for (const { grant } of given) levels.set(grant.nodeId, await resolveAt(tx, me!, grant.nodeId, at));
+    for (const { grant } of given) levels.set(grant.nodeId, await resolveAt(tx, me, grant.nodeId, at));
     const stewards = [...levels.values()].some((found) => found?.resolution.level === "steward");
-    const changes = isAdministrator(me!.role) || (own?.membership.keeper ?? false);
+    const changes = isAdministrator(me.role) || (own?.membership.keeper ?? false);
     if (!changes && !stewards && !own) throw notFound();
     return {
       group,
@@ -104,7 +104,7 @@ export const groupPage = query({
     const gives: GroupGives[] = [];
     for (const { grant, vaultId } of given) {
       const found = levels.get(grant.nodeId) ?? null;
-      const what = await wordFor(tx, me!, { nodeId: grant.nodeId, vaultId, found, keeps });
+      const what = await wordFor(tx, me, { nodeId: grant.nodeId, vaultId, found, keeps });
       if (what === null) continue;
       const { id: grantId, level, from, until, weekly } = grant;
       gives.push({ grantId, ...what, level, from, until, weekly });
@@ -115,7 +115,7 @@ export const groupPage = query({
       description: group.description,
       until: group.until,
       changes,
-      deletes: isAdministrator(me!.role) && held.length === 0 && given.length === 0,
+      deletes: isAdministrator(me.role) && held.length === 0 && given.length === 0,
       keepers: held
         .filter(({ membership }) => membership.keeper)
         .map(({ name }) => name)

@@ -29,9 +29,9 @@ export const createGroup = command({
     const groupId = uuidv7();
     await tx.insert(groups).values({ id: groupId, ...input, createdAt: at });
     // Whoever is no administrator could not come back to it otherwise.
-    if (!isAdministrator(me!.role))
+    if (!isAdministrator(me.role))
       await tx.insert(memberships).values({
-        ...{ id: uuidv7(), groupId, personId: me!.id, from: null, until: null, keeper: true },
+        ...{ id: uuidv7(), groupId, personId: me.id, from: null, until: null, keeper: true },
         ...{ validFrom: at, commandId },
       });
     return { groupId };

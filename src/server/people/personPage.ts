@@ -32,10 +32,10 @@ export const personPage = query({
   by: ["person"],
   offMainThread: true,
   allow: async ({ tx, me, input, at }) => {
-    const reach = reachOf(tx, me!, at);
-    const self = input.personId === me!.id;
+    const reach = reachOf(tx, me, at);
+    const self = input.personId === me.id;
     const stewards = [...reach.levels].filter(([, level]) => level === "steward").map(([id]) => id);
-    if (!self && (me!.guest || (stewards.length === 0 && !isAdministrator(me!.role)))) throw notFound();
+    if (!self && (me.guest || (stewards.length === 0 && !isAdministrator(me.role)))) throw notFound();
     const person = await loadPerson(tx, input.personId, at);
     if (!person) throw notFound();
     const seen = self ? [...reach.levels.keys()] : stewards;
@@ -97,7 +97,7 @@ export const personPage = query({
         // Whoever has Use on something inside knows the vault's name, but for a guest.
         vault: {
           id: node.vaultId,
-          name: !me!.guest || seen.has(node.vaultId) ? (called.get(node.vaultId) ?? "") : "",
+          name: !me.guest || seen.has(node.vaultId) ? (called.get(node.vaultId) ?? "") : "",
         },
         link:
           node.type === "entry"
@@ -113,7 +113,7 @@ export const personPage = query({
       .from(persons)
       .innerJoin(personStates, and(eq(personStates.personId, persons.id), isNull(personStates.validUntil)))
       .where(eq(persons.id, person.id));
-    const held = me!.guest
+    const held = me.guest
       ? []
       : await tx
           .select({ id: groups.id, name: groups.name })
@@ -128,7 +128,7 @@ export const personPage = query({
       role: person.role,
       standing: row!.standing,
       ends: person.ends,
-      groups: self || isAdministrator(me!.role) ? held.sort(byName) : [],
+      groups: self || isAdministrator(me.role) ? held.sort(byName) : [],
       lines: lines.sort((a, b) => a.vault.name.localeCompare(b.vault.name) || rankOf(a) - rankOf(b) || byWhat(a, b)),
     };
   },

@@ -124,7 +124,15 @@ const statePairs = {
   },
 } as const;
 
-function stateCommand({ name, to, from, why, past }: (typeof statePairs)[keyof typeof statePairs]) {
+interface StatePair<Name extends string> {
+  name: Name;
+  to: Standing;
+  from: readonly Standing[];
+  why: string;
+  past: (who: string) => string;
+}
+
+function stateCommand<const Name extends string>({ name, to, from, why, past }: StatePair<Name>) {
   return command({
     name,
     input: z.strictObject({ personId: idSchema, why: z.string().trim().max(300).default("") }),
@@ -132,7 +140,7 @@ function stateCommand({ name, to, from, why, past }: (typeof statePairs)[keyof t
     allow: (context) => requireOther(context, context.input.personId),
     run: async ({ tx, input, caller, at, commandId, allowed }) => {
       const { standing } = allowed;
-      if (!(from as readonly Standing[]).includes(standing.standing))
+      if (!from.includes(standing.standing))
         throw new Refused("conflict", t.thisPersonIsAlready(STATE_WORDS[standing.standing]));
       if (to !== "active" && standing.role === "owner") await requireAnotherOwner(tx, input.personId);
       if (to !== "active") await endAll(tx, input.personId, at, personIdOf(caller), input.why || why);
@@ -504,9 +512,9 @@ export const ownNotices = query({
     const rows = await tx
       .select({ id: notices.id, at: notices.at, text: notices.text, nodeId: notices.nodeId })
       .from(notices)
-      .where(and(eq(notices.personId, me!.id), isNull(notices.putAwayAt)))
+      .where(and(eq(notices.personId, me.id), isNull(notices.putAwayAt)))
       .orderBy(desc(notices.at));
-    const { levels } = reachOf(tx, me!, at);
+    const { levels } = reachOf(tx, me, at);
     const links = await nodeLinks(
       tx,
       rows.flatMap(({ nodeId }) => (nodeId !== null && levels.has(nodeId) ? [nodeId] : [])),
@@ -525,7 +533,7 @@ export const dismissNotices = command({
       await tx
         .update(notices)
         .set({ putAwayAt: at })
-        .where(and(inArray(notices.id, input.ids), eq(notices.personId, personIdOf(caller)!)));
+        .where(and(inArray(notices.id, input.ids), eq(notices.personId, personIdOf(caller))));
   },
   journal: null,
   tell: () => [],

@@ -22,7 +22,7 @@ export const didNotWork = command({
   allow: async (context) => {
     const { tx, me, at, app, input } = context;
     const allowed = await requireEntry(context, input.entryId, "use");
-    const key = attemptKey(app.keys, "did not work", `${me!.id} ${input.entryId}`);
+    const key = attemptKey(app.keys, "did not work", `${me.id} ${input.entryId}`);
     await requireFewAttempts(tx, key, MOST_IN_A_QUARTER, at);
     return { ...allowed, key };
   },
@@ -31,16 +31,16 @@ export const didNotWork = command({
     const [last] = await tx
       .select({ outcome: signIns.outcome })
       .from(signIns)
-      .where(and(eq(signIns.entryId, input.entryId), eq(signIns.personId, me!.id)))
+      .where(and(eq(signIns.entryId, input.entryId), eq(signIns.personId, me.id)))
       .orderBy(desc(signIns.begunAt))
       .limit(1);
     const note = input.note ? t.theyWrite(input.note) : "";
     await tellStewards(
       tx,
       [input.entryId],
-      (entry) => t.cannotSignInWith(me!.name, entry, DID_NOT_WORK[input.what], noted(last?.outcome), note),
+      (entry) => t.cannotSignInWith(me.name, entry, DID_NOT_WORK[input.what], noted(last?.outcome), note),
       at,
-      me!.id,
+      me.id,
     );
   },
   journal: ({ input, allowed }) => ({

@@ -88,7 +88,7 @@ export const beginSignIn = command({
     const { tx, me, input, at } = context;
     const proves = context.caller.kind === "person";
     const held = await requireLevel(context, input.entryId, proves ? "edit" : "use");
-    const found = requireOutOfBin(await entryFor(tx, input.entryId, me!.id, at), held);
+    const found = requireOutOfBin(await entryFor(tx, input.entryId, me.id, at), held);
     requireInUse(found.entry);
     await requireSecretGates(context, found.entry, held.vaultId, held.level);
     if (found.entry.signInPage === "") throw new Refused("conflict", t.thisEntryHasNoSignInPage);
@@ -160,7 +160,7 @@ export const handOver = command({
       .from(signIns)
       .leftJoin(entries, eq(entries.nodeId, signIns.entryId))
       .where(eq(signIns.id, input.signInId));
-    if (!begun || begun.row.endedAt !== null || begun.row.personId !== me?.id)
+    if (!begun || begun.row.endedAt !== null || begun.row.personId !== me.id)
       throw new Refused("ended", t.thisSignInHasAlreadyEnded);
     const { row, entry } = begun;
     const now = await resolveAt(tx, me, row.entryId, at);

@@ -78,7 +78,7 @@ export const beginAttachment = command({
       size: input.size,
       pieces,
       createdAt: at,
-      createdBy: personIdOf(caller)!,
+      createdBy: personIdOf(caller),
     });
     return { attachmentId, pieces };
   },
@@ -90,7 +90,7 @@ export const beginAttachment = command({
 /** Its beginner's own, not finished yet, on an entry that they may still change. */
 async function requireBegun(context: Asking, attachmentId: string) {
   const [file] = await context.tx.select().from(attachments).where(eq(attachments.id, attachmentId));
-  if (!file || file.createdBy !== context.me?.id || file.completeAt !== null) throw notFound();
+  if (!file || file.createdBy !== context.me.id || file.completeAt !== null) throw notFound();
   const allowed = await requireEntry(context, file.entryId, "edit");
   if (allowed.vaultId !== file.vaultId) throw new Refused("conflict", t.theEntryHasBeenMovedToAnother);
   return { ...allowed, file };
@@ -165,7 +165,7 @@ export const removeAttachment = command({
     const [file] = await context.tx.select().from(attachments).where(eq(attachments.id, context.input.attachmentId));
     if (!file) throw notFound();
     const allowed = await requireEntry(context, file.entryId, "edit");
-    if (file.createdBy !== context.me!.id && !atLeast(allowed.level, "steward"))
+    if (file.createdBy !== context.me.id && !atLeast(allowed.level, "steward"))
       throw new Refused("not-allowed", t.onlyThePersonWhoAttachedItOr);
     return { ...allowed, file };
   },
@@ -197,7 +197,7 @@ export const openAttachment = command({
     return { ...allowed, file };
   },
   run: async ({ at, caller, app, allowed: { file } }) => ({
-    ticket: ticketFor(app.keys, file.id, personIdOf(caller)!, at + TICKET_MS),
+    ticket: ticketFor(app.keys, file.id, personIdOf(caller), at + TICKET_MS),
     pieces: file.pieces,
     type: file.type,
     name: file.name,
@@ -221,7 +221,7 @@ export const attachmentPiece = query({
     if (!file || file.completeAt === null) throw notFound();
     await requireEntry(context, file.entryId, "reveal");
     const until = Number(input.ticket.split(".")[0]);
-    const right = ticketFor(app.keys, file.id, me!.id, until);
+    const right = ticketFor(app.keys, file.id, me.id, until);
     if (!(until > at) || !sameBytes(utf8(right), utf8(input.ticket)))
       throw new Refused("not-allowed", t.openTheAttachmentAgainThisTook);
     return file;

@@ -44,7 +44,7 @@ async function requireBinned(context: Asking, entryIds: readonly string[]) {
     const [entry] = await context.tx.select().from(entries).where(eq(entries.nodeId, entryId));
     if (!entry) throw notFound();
     if (entry.binnedAt === null) throw new Refused("conflict", t.isNotInTheBin(entry.name));
-    found.push({ entry, vaultId: allowed.vaultId, parentId: allowed.path[0]!.parentId! });
+    found.push({ entry, vaultId: allowed.vaultId, parentId: allowed.path[0].parentId! });
   }
   return found;
 }
@@ -103,7 +103,7 @@ export const eraseEntry = command({
   by: ["person"],
   allow: (context) => requireBinned(context, context.input.entryIds),
   run: async ({ tx, input, me, at }) => {
-    await tellStewards(tx, input.entryIds, (node) => t.deletedForGood(me!.name, node), at, me!.id);
+    await tellStewards(tx, input.entryIds, (node) => t.deletedForGood(me.name, node), at, me.id);
     await eraseNodes(tx, input.entryIds, at);
   },
   journal: ({ allowed }) => linesOf(allowed),
@@ -127,8 +127,8 @@ export const eraseFolder = command({
     return { ...allowed, folder, below };
   },
   run: async ({ tx, input, me, at, allowed }) => {
-    const says = (node: string) => t.deletedTheFolderForGoodWith(me!.name, node);
-    await tellStewards(tx, [input.folderId], says, at, me!.id);
+    const says = (node: string) => t.deletedTheFolderForGoodWith(me.name, node);
+    await tellStewards(tx, [input.folderId], says, at, me.id);
     return eraseBelow(tx, allowed.below, at);
   },
   journal: ({ input, result, allowed }) => ({

@@ -44,7 +44,7 @@ export const compareRows = command({
   input: z.strictObject({ rows: z.array(comparable).max(500) }),
   by: ["person"],
   allow: async ({ tx, me, at, app }) => {
-    const key = attemptKey(app.keys, "compare rows", me!.id);
+    const key = attemptKey(app.keys, "compare rows", me.id);
     await requireFewAttempts(tx, key, MOST_ROWS, at);
     return { key };
   },
@@ -74,7 +74,7 @@ export const compareRows = command({
     // Only what is like a row is looked at, and of that only what the asker may Reveal.
     const levels = new Map<string, Reach>();
     const levelOf = async (id: string): Promise<Reach> => {
-      const level = levels.get(id) ?? (await resolveAt(tx, me!, id, at))?.resolution.level ?? "none";
+      const level = levels.get(id) ?? (await resolveAt(tx, me, id, at))?.resolution.level ?? "none";
       levels.set(id, level);
       return level;
     };
@@ -102,9 +102,9 @@ export const compareRows = command({
     for (const [login, marks] of wrong)
       for (const mark of marks) {
         // The same file looked at again tells nothing new.
-        const known = attemptKey(app.keys, "compared", `${me!.id} ${login} ${mark}`);
+        const known = attemptKey(app.keys, "compared", `${me.id} ${login} ${mark}`);
         if ((await attemptsOf(tx, known, at)) > 0) continue;
-        const key = attemptKey(app.keys, "compare login", `${me!.id} ${login}`);
+        const key = attemptKey(app.keys, "compare login", `${me.id} ${login}`);
         if ((await attemptsOf(tx, key, at)) >= MOST_GUESSES) throw tooMany();
         await countAttempt(tx, key, at);
         await countAttempt(tx, known, at);

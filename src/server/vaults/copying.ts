@@ -178,7 +178,7 @@ export const duplicateNodes = command({
   run: async (context) => {
     const { tx, input, at, caller, app, allowed } = context;
     const { load, vaultId } = allowed;
-    const by = personIdOf(caller)!;
+    const by = personIdOf(caller);
     const copies = new Map<string, string>();
     const roots = new Set(input.nodeIds);
     const parentOf = (id: string) => (roots.has(id) ? input.parentId : copies.get(load.parentOf.get(id)!)!);
@@ -306,7 +306,7 @@ export const moveAcross = command({
     const roots = new Set(input.nodeIds);
     const names = new Map<string, string>();
     for (const id of [...input.nodeIds, input.parentId]) names.set(id, await nodeName(tx, id));
-    const { id: mover, name } = context.me!;
+    const { id: mover, name } = context.me;
     await tellStewards(tx, input.nodeIds, (node) => t.movedToAnotherVault(name, node), at, mover);
     const move = async () => {
       for (const id of load.ids) {

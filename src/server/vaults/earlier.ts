@@ -77,7 +77,7 @@ export const earlierVersions = query({
       .limit(SHOWN_AT_ONCE + 1);
     const named = await peopleNames(
       tx,
-      me!,
+      me,
       wanted.map((version) => version.createdBy),
     );
     const opened = await Promise.all(
@@ -201,7 +201,7 @@ export const revealEarlier = command({
       entryId: input.entryId,
       field: input.field,
       mark: fingerprint(app.keys, input.field, value),
-      personId: personIdOf(caller)!,
+      personId: personIdOf(caller),
       at,
       how: input.how,
     });

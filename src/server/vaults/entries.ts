@@ -50,7 +50,7 @@ export async function requireEntries(context: Asking, entryIds: readonly string[
   const found: { entry: EntryRow; vaultId: string; level: Level; parentId: string }[] = [];
   for (const entryId of entryIds) {
     const { entry, vaultId, level, path } = await requireEntry(context, entryId, needed);
-    found.push({ entry, vaultId, level, parentId: path[0]!.parentId! });
+    found.push({ entry, vaultId, level, parentId: path[0].parentId! });
   }
   return {
     found,
@@ -124,13 +124,13 @@ export const addEntry = command({
   allow: (context) => requirePlace(context, context.input.parentId, "edit"),
   run: async (context) => {
     const { tx, input, me, caller, at, allowed } = context;
-    const personId = personIdOf(caller)!;
+    const personId = personIdOf(caller);
     const { parentId, kind, values, steps } = input;
     const how = input.captured ? "captured" : "written";
     const made = await insertEntry(context, { parentId, vaultId: allowed.vaultId, kind, values, personId, how, steps });
     await tx.insert(firstSeen).values({ personId, entryId: made.entryId, at }).onConflictDoNothing();
     // What somebody from outside adds is seen by its stewards at once.
-    if (me!.guest) await tellStewards(tx, [made.entryId], (name) => t.aGuestAdded(me!.name, name), at, personId);
+    if (me.guest) await tellStewards(tx, [made.entryId], (name) => t.aGuestAdded(me.name, name), at, personId);
     return made;
   },
   journal: ({ input, result, allowed }) => ({
@@ -167,7 +167,7 @@ export const changeEntry = command({
       entryId: input.entryId,
       vaultId: current.vaultId,
       number: current.number + 1,
-      personId: personIdOf(caller)!,
+      personId: personIdOf(caller),
       at,
       values,
       before,
@@ -196,7 +196,7 @@ async function overtaken(
   now: SealedValues,
   baseId: string,
 ): Promise<Refused> {
-  const who = (await peopleNames(tx, me!, [current.createdBy]))(current.createdBy);
+  const who = (await peopleNames(tx, me, [current.createdBy]))(current.createdBy);
   const [base] = await tx
     .select()
     .from(entryVersions)

@@ -35,7 +35,7 @@ export const entryPage = query({
   by: ["person"],
   allow: (context) => requireLevel(context, context.input.entryId, "use"),
   run: async ({ tx, input, me, at, allowed, app }) => {
-    const personId = me!.id;
+    const personId = me.id;
     const [entry] = await tx.select().from(entries).where(eq(entries.nodeId, input.entryId));
     if (!entry || (entry.binnedAt !== null && !atLeast(allowed.level, "steward"))) throw notFound();
     const [version, own, [pin], alike, lastOwn] = await Promise.all([
@@ -45,12 +45,12 @@ export const entryPage = query({
         .select()
         .from(pins)
         .where(and(eq(pins.personId, personId), eq(pins.entryId, input.entryId))),
-      sameSite(tx, entry, me!, at),
+      sameSite(tx, entry, me, at),
       lastSignIn(tx, entry, personId, allowed.level),
     ]);
     const files = await attachmentLines(tx, entry.nodeId);
     const versions = atLeast(allowed.level, "edit") ? await versionLines(tx, entry.nodeId) : [];
-    const named = await peopleNames(tx, me!, [
+    const named = await peopleNames(tx, me, [
       ...[...files, ...versions].map((one) => one.by),
       ...[entry.createdBy, entry.changedBy],
     ]);
@@ -74,8 +74,8 @@ export const entryPage = query({
       useSeesUserName: entry.useSeesUserName,
       steps: entry.steps,
       fields: fieldViews(kind, entry, values, allowed.level),
-      vault: { id: allowed.vaultId, name: (await vaultNames(tx, me!, [allowed.vaultId], at))(allowed.vaultId) },
-      folders: await foldersOnTheWay(tx, allowed.path.slice(1), me!),
+      vault: { id: allowed.vaultId, name: (await vaultNames(tx, me, [allowed.vaultId], at))(allowed.vaultId) },
+      folders: await foldersOnTheWay(tx, allowed.path.slice(1), me),
       level: allowed.level,
       own: own!,
       pinned: pin !== undefined,
@@ -91,7 +91,7 @@ export const entryPage = query({
       toAccept: await toAccept(tx, personId, allowed.vaultId, allowed.level),
       mayHandOver: await mayHandOver(tx, allowed.level),
       /** The reader is one. */
-      guest: me!.guest,
+      guest: me.guest,
       filling: entry.filling,
       attachments: files.map((file) => ({ ...file, by: named(file.by), own: file.by === personId })),
       refused: version.refusedAt !== null,
@@ -102,7 +102,7 @@ export const entryPage = query({
       conditions: atLeast(allowed.level, "reveal")
         ? await conditionsOf(
             tx,
-            me!,
+            me,
             entry,
             kind.fields.filter((field) => field.class === "secret" && field.form === "password").map(({ id }) => id),
             at,
@@ -110,8 +110,8 @@ export const entryPage = query({
         : {},
       ...(atLeast(allowed.level, "reveal") ? { reveal: revealPart(entry, version.id, named) } : {}),
       ...(atLeast(allowed.level, "edit") ? { versions: versions.map((row) => ({ ...row, by: named(row.by) })) } : {}),
-      ...(atLeast(allowed.level, "steward") ? { seenBy: await seenBy(tx, kind, entry, me!) } : {}),
-      story: await storyOf({ tx, me: me!, app }, entry.nodeId, atLeast(allowed.level, "steward") ? null : personId),
+      ...(atLeast(allowed.level, "steward") ? { seenBy: await seenBy(tx, kind, entry, me) } : {}),
+      story: await storyOf({ tx, me: me, app }, entry.nodeId, atLeast(allowed.level, "steward") ? null : personId),
     };
   },
 });

@@ -20,21 +20,21 @@ export const folderPage = query({
     const [folder] = await tx.select().from(folders).where(eq(folders.nodeId, input.folderId));
     const steward = allowed.level === "steward";
     if (!folder || (folder.binnedAt !== null && !steward)) throw notFound();
-    const [zone, own] = await Promise.all([timeZone(tx), ownLevel(tx, me!.id, input.folderId, at)]);
+    const [zone, own] = await Promise.all([timeZone(tx), ownLevel(tx, me.id, input.folderId, at)]);
     return {
       id: folder.nodeId,
       name: folder.name,
       binnedAt: folder.binnedAt,
-      separate: allowed.path[0]!.separate,
+      separate: allowed.path[0].separate,
       binnedWith: folder.binnedWith,
-      vault: { id: allowed.vaultId, name: (await vaultNames(tx, me!, [allowed.vaultId], at))(allowed.vaultId) },
-      folders: await foldersOnTheWay(tx, allowed.path.slice(1), me!),
+      vault: { id: allowed.vaultId, name: (await vaultNames(tx, me, [allowed.vaultId], at))(allowed.vaultId) },
+      folders: await foldersOnTheWay(tx, allowed.path.slice(1), me),
       level: allowed.level,
       own: own!,
       /** The reader is one. */
-      guest: me!.guest,
+      guest: me.guest,
       zone,
-      story: await storyOf({ tx, me: me!, app }, folder.nodeId, steward ? null : me!.id),
+      story: await storyOf({ tx, me: me, app }, folder.nodeId, steward ? null : me.id),
     };
   },
 });

@@ -61,7 +61,7 @@ export const createFolder = command({
   },
   run: async ({ tx, input, caller, at, commandId, allowed }) => {
     const folderId = uuidv7();
-    await tx.insert(nodes).values({ id: folderId, type: "folder", createdAt: at, createdBy: personIdOf(caller)! });
+    await tx.insert(nodes).values({ id: folderId, type: "folder", createdAt: at, createdBy: personIdOf(caller) });
     await tx.insert(places).values({
       id: uuidv7(),
       nodeId: folderId,

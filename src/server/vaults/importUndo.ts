@@ -27,7 +27,7 @@ async function requireUndoable(context: Asking, importId: string) {
   const { tx, me, at } = context;
   const [found] = await tx.select().from(imports).where(eq(imports.id, importId));
   if (!found?.publishedAt) throw notFound();
-  const allowed = await requireLevel(context, found.parentId, found.personId === me?.id ? "edit" : "steward");
+  const allowed = await requireLevel(context, found.parentId, found.personId === me.id ? "edit" : "steward");
   if (found.undoneAt !== null) throw new Refused("conflict", t.itHasAlreadyBeenUndone);
   if (at - found.publishedAt > UNDOABLE_MS) throw new Refused("conflict", t.itCanBeUndoneForADay);
   return { ...allowed, found };
@@ -79,7 +79,7 @@ export const importPage = query({
     const brought = await broughtIn(tx, found);
     const updated = await updatedBy(tx, found.id);
     // What others have taken out of the reader's reach since is counted, but no longer named.
-    const { levels } = reachOf(tx, me!, at);
+    const { levels } = reachOf(tx, me, at);
     const named = (one: { entryId: string }) => atLeast(levels.get(one.entryId) ?? "none", "use");
     const look = sortByName(
       await bulk<{
@@ -146,7 +146,7 @@ export const importProvable = query({
   by: ["person"],
   allow: (context) => requireUndoable(context, context.input.importId),
   run: async ({ tx, me, at, allowed: { found } }) => {
-    const { levels } = reachOf(tx, me!, at);
+    const { levels } = reachOf(tx, me, at);
     const rows = await tx.all<{ entryId: string; name: string }>(sql`
       select e.node_id as "entryId", e.name as name from import_rows r join entries e on e.node_id = r.entry_id
       where r.import_id = ${found.id} and e.binned_at is null and e.sign_in_page <> ''`);
@@ -170,7 +170,7 @@ export const undoImport = command({
         union select entry_id from import_updates where import_id = ${found.id})`);
     const { levels } = await loadReachIn(
       tx,
-      me!,
+      me,
       touched.map((row) => row.vaultId),
       at,
     );

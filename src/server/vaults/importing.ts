@@ -65,7 +65,7 @@ export const beginImport = command({
       id: importId,
       vaultId: allowed.vaultId,
       parentId: input.parentId,
-      personId: personIdOf(caller)!,
+      personId: personIdOf(caller),
       process: app.process,
       begunAt: at,
       movedAt: at,
@@ -80,7 +80,7 @@ export const beginImport = command({
 /** The caller's own import, still open, and Edit where it goes. */
 async function requireOpen(context: Asking, importId: string) {
   const [found] = await context.tx.select().from(imports).where(eq(imports.id, importId));
-  if (!found || found.personId !== context.me?.id) throw notFound();
+  if (!found || found.personId !== context.me.id) throw notFound();
   if (found.cancelledAt !== null || found.publishedAt !== null)
     throw new Refused("conflict", t.thisImportIsOverItWasFinished);
   return { ...(await requirePlace(context, found.parentId, "edit")), found };
@@ -158,10 +158,10 @@ export const publishImport = command({
       .from(importRows)
       .where(eq(importRows.importId, importId))
       .groupBy(importRows.folder);
-    const updated = await publishUpdates(tx, importId, personIdOf(caller)!, at);
+    const updated = await publishUpdates(tx, importId, personIdOf(caller), at);
     if (paths.length === 0 && updated.length === 0) throw new Refused("bad-input", t.thereIsNothingToImport);
     const made: string[] = [];
-    const keeper = new FolderKeeper(tx, found, { personId: personIdOf(caller)!, at, commandId }, made);
+    const keeper = new FolderKeeper(tx, found, { personId: personIdOf(caller), at, commandId }, made);
     for (const { folder } of paths) {
       const parentId = await keeper.find(folder);
       await tx.run(sql`

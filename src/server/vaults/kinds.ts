@@ -61,7 +61,7 @@ export const kindList = query({
     return {
       // Kinds are the organisation's; a guest is offered them only to add entries with.
       kinds: [...READY_KINDS, ...own.filter((kind) => !kind.closed)],
-      own: me!.guest ? [] : own.map((kind) => ({ ...kind, entries: administrator ? (used.get(kind.id) ?? 0) : null })),
+      own: me.guest ? [] : own.map((kind) => ({ ...kind, entries: administrator ? (used.get(kind.id) ?? 0) : null })),
       mayMake: administrator,
     };
   },
@@ -117,7 +117,7 @@ export const createKind = command({
       fields: [...fields],
       title: title ?? null,
       createdAt: at,
-      createdBy: personIdOf(caller)!,
+      createdBy: personIdOf(caller),
       changedAt: at,
     });
     return { kindId };
@@ -208,7 +208,7 @@ export const setKindPicture = command({
   prepare: drawn,
   allow: requireOwnKind,
   run: async ({ tx, input, caller, at, allowed, prepared }) => {
-    const pictureId = await keepPicture(tx, allowed.row.pictureId, prepared, personIdOf(caller)!, at);
+    const pictureId = await keepPicture(tx, allowed.row.pictureId, prepared, personIdOf(caller), at);
     await tx.update(kinds).set({ pictureId }).where(eq(kinds.id, input.kindId));
   },
   journal: ({ input, allowed }) => ({

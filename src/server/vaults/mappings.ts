@@ -24,7 +24,7 @@ export const mappingList = query({
   by: ["person"],
   allow: () => undefined,
   run: async ({ tx, me }) => {
-    const rows = await tx.select().from(mappings).where(eq(mappings.personId, me!.id));
+    const rows = await tx.select().from(mappings).where(eq(mappings.personId, me.id));
     return sortByName(
       rows.flatMap(({ id, name, mapping }) => {
         const read = mappingSchema.safeParse(mapping);
@@ -39,11 +39,11 @@ export const saveMapping = command({
   input: z.strictObject({ name: nameSchema, mapping: mappingSchema }),
   by: ["person"],
   allow: async ({ tx, me }) => {
-    const rows = await tx.select({ id: mappings.id }).from(mappings).where(eq(mappings.personId, me!.id));
+    const rows = await tx.select({ id: mappings.id }).from(mappings).where(eq(mappings.personId, me.id));
     if (rows.length >= MOST) throw new Refused("bad-input", t.atMostCanBeSavedDeleteOne(MOST), "name");
   },
   run: async ({ tx, input, caller, at }) => {
-    const personId = personIdOf(caller)!;
+    const personId = personIdOf(caller);
     // The same name again takes the place of the one before.
     await tx.delete(mappings).where(and(eq(mappings.personId, personId), eq(mappings.name, input.name)));
     await tx.insert(mappings).values({ id: uuidv7(), personId, changedAt: at, ...input });
@@ -58,7 +58,7 @@ export const deleteMapping = command({
   by: ["person"],
   allow: async ({ tx, me, input }) => {
     const [row] = await tx.select().from(mappings).where(eq(mappings.id, input.mappingId));
-    if (row?.personId !== me!.id) throw notFound();
+    if (row?.personId !== me.id) throw notFound();
   },
   run: async ({ tx, input }) => {
     await tx.delete(mappings).where(eq(mappings.id, input.mappingId));

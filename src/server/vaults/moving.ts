@@ -101,7 +101,7 @@ async function isStewardOfAll(context: Asking, nodeIds: string[]): Promise<boole
   for (const nodeId of nodeIds)
     for (const id of await distinctBelow(tx, nodeId)) {
       const { steps } = await loadSteps(tx, id);
-      if (!atLeast(resolve(me!, steps, at).level, "steward")) return false;
+      if (!atLeast(resolve(me, steps, at).level, "steward")) return false;
     }
   return true;
 }

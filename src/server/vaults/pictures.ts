@@ -18,7 +18,7 @@ export const setPicture = command({
   prepare: drawn,
   allow: (context) => requireEntry(context, context.input.entryId, "edit"),
   run: async ({ tx, input, caller, at, allowed, prepared }) => {
-    const pictureId = await keepPicture(tx, allowed.entry.pictureId, prepared, personIdOf(caller)!, at);
+    const pictureId = await keepPicture(tx, allowed.entry.pictureId, prepared, personIdOf(caller), at);
     await tx.update(entries).set({ pictureId }).where(eq(entries.nodeId, input.entryId));
     return { pictureId };
   },
@@ -46,7 +46,7 @@ export const setVaultPicture = command({
     return vault;
   },
   run: async ({ tx, input, caller, at, allowed, prepared }) => {
-    const pictureId = await keepPicture(tx, allowed.pictureId, prepared, personIdOf(caller)!, at);
+    const pictureId = await keepPicture(tx, allowed.pictureId, prepared, personIdOf(caller), at);
     await tx.update(vaults).set({ pictureId }).where(eq(vaults.nodeId, input.vaultId));
   },
   journal: ({ input, allowed }) => ({
@@ -93,7 +93,7 @@ export const pictureOf = query({
 
 /** Staff who reach something in it; guests who reach all of it. */
 async function requireVaultName({ tx, me, at }: Context<unknown, Reader>, vaultId: string) {
-  const { levels, node } = reachOf(tx, me!, at);
+  const { levels, node } = reachOf(tx, me, at);
   if (levels.has(vaultId)) return;
-  if (me!.guest || ![...levels.keys()].some((id) => node(id)!.vaultId === vaultId)) throw notFound();
+  if (me.guest || ![...levels.keys()].some((id) => node(id)!.vaultId === vaultId)) throw notFound();
 }

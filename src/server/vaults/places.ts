@@ -59,7 +59,7 @@ export const vaultPlaces = query({
   by: ["person"],
   allow: () => undefined,
   run: async ({ tx, me, input, at }): Promise<Place[]> => {
-    const { levels, node, inVault } = reachOf(tx, me!, at);
+    const { levels, node, inVault } = reachOf(tx, me, at);
     const [vault] = await tx.select().from(vaults).where(eq(vaults.nodeId, input.vaultId));
     const inside = [...inVault(input.vaultId)].filter(({ type }) => type === "folder");
     const rows = await tx
@@ -76,7 +76,7 @@ export const vaultPlaces = query({
     const wayTo = (id: string): string => {
       const way: string[] = [];
       for (let up: string | null = id; up !== null && known.has(up); up = node(up)?.parent ?? null)
-        if (!me!.guest || may(up)) way.unshift(known.get(up)!.name);
+        if (!me.guest || may(up)) way.unshift(known.get(up)!.name);
       return way.join(" › ");
     };
     const found = rows

@@ -47,7 +47,7 @@ export const revealField = command({
       entryId: input.entryId,
       field: input.field,
       mark: fingerprint(app.keys, input.field, value),
-      personId: personIdOf(caller)!,
+      personId: personIdOf(caller),
       at,
       how: input.how,
     });

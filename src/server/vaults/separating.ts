@@ -22,19 +22,19 @@ async function requireMarking(context: Asking & { input: z.output<typeof marking
   const [folder] = await tx.select().from(folders).where(eq(folders.nodeId, input.folderId));
   if (!folder) throw notFound();
   if (await isBinned(tx, input.folderId)) throw new Refused("conflict", t.thisFolderIsInTheBinRestore);
-  if (held.path[0]!.separate === input.separate)
+  if (held.path[0].separate === input.separate)
     throw new Refused("conflict", input.separate ? t.itIsAlreadySeparate : t.itIsNotSeparate);
   // Stewardship from above would be cut off with the rest.
   const own: Grant = {
     id: "own",
     node: input.folderId,
-    subject: { kind: "person", id: me!.id },
+    subject: { kind: "person", id: me.id },
     level: "steward",
     from: null,
     until: null,
   };
   const here = held.steps[0]!;
-  const alone = resolve(me!, [{ ...here, separate: true }], at).level;
+  const alone = resolve(me, [{ ...here, separate: true }], at).level;
   const needsGrant = input.separate && alone !== "steward";
   const after = (steps: readonly Step[]): Step[] =>
     steps.map((step) =>
@@ -61,7 +61,7 @@ export const markSeparate = command({
   allow: requireMarking,
   run: async (context) => {
     const { tx, input, at, caller, commandId, allowed } = context;
-    const personId = personIdOf(caller)!;
+    const personId = personIdOf(caller);
     await refuseWithoutSteward(context, input.folderId, async () => {
       if (input.separate)
         await tx.insert(separations).values({ id: uuidv7(), nodeId: input.folderId, validFrom: at, commandId });

@@ -43,7 +43,7 @@ export const siteList = query({
   input: none,
   by: ["person"],
   allow: ({ me }) => {
-    if (me!.guest) throw notFound();
+    if (me.guest) throw notFound();
   },
   run: async ({ tx, role }) => ({
     sites: sortByName(
@@ -87,7 +87,7 @@ export const saveSite = command({
     const row = await toRow(tx, input.site);
     const siteId = input.siteId ?? uuidv7();
     if (input.siteId) await tx.update(sites).set(row).where(eq(sites.id, siteId));
-    else await tx.insert(sites).values({ id: siteId, ...row, createdAt: at, createdBy: personIdOf(caller)! });
+    else await tx.insert(sites).values({ id: siteId, ...row, createdAt: at, createdBy: personIdOf(caller) });
     return { siteId };
   },
   journal: ({ input, result }) => ({

@@ -14,7 +14,7 @@ export const vaultTags = query({
   by: ["person"],
   allow: () => undefined,
   run: async ({ tx, me, input, at }) => {
-    const { levels } = reachOf(tx, me!, at);
+    const { levels } = reachOf(tx, me, at);
     const rows = await tx
       .select({ id: entries.nodeId, tags: entries.tags })
       .from(entries)

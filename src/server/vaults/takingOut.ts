@@ -56,9 +56,9 @@ const isTaker = (me: Person, takers: readonly Taker[]): boolean =>
 
 /** Whether each of these may be taken out now: stewards take, and takers of the vault what they may reveal. */
 async function takeable({ tx, me, at }: Pick<Asking, "tx" | "me" | "at">, vaultId: string) {
-  const { levels } = tx.access ? reachOf(tx, me!, at) : await loadReachIn(tx, me!, [vaultId], at);
+  const { levels } = tx.access ? reachOf(tx, me, at) : await loadReachIn(tx, me, [vaultId], at);
   const [vault] = await tx.select({ takers: vaults.takers }).from(vaults).where(eq(vaults.nodeId, vaultId));
-  const least = isTaker(me!, vault?.takers ?? []) ? "reveal" : "steward";
+  const least = isTaker(me, vault?.takers ?? []) ? "reveal" : "steward";
   return (id: string) => atLeast(levels.get(id) ?? "none", least);
 }
 
@@ -94,7 +94,7 @@ export const exportEntries = command({
   },
   run: async (context) => {
     const { tx, input, at, caller, allowed } = context;
-    const personId = personIdOf(caller)!;
+    const personId = personIdOf(caller);
     const kept = await keptWithin(tx, allowed.inside);
     if (kept.length > MOST_TAKEN)
       throw new Refused("bad-input", t.atMostEntriesAtOnce(MOST_TAKEN.toLocaleString("en-GB")));

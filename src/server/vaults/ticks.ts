@@ -52,7 +52,7 @@ export const tickCode = command({
     if (input.used)
       await tx
         .insert(ticks)
-        .values({ entryId: input.entryId, fingerprint: mark, personId: personIdOf(caller)!, at })
+        .values({ entryId: input.entryId, fingerprint: mark, personId: personIdOf(caller), at })
         .onConflictDoNothing();
     else await tx.delete(ticks).where(and(eq(ticks.entryId, input.entryId), eq(ticks.fingerprint, mark)));
     const used = await tickedOff(tx, app.keys, input.entryId, input.field, values.fields[input.field]!);

@@ -34,7 +34,7 @@ export const createVault = command({
   allow: ({ tx, role }) => requireMaker(tx, role, "vaults"),
   run: async ({ tx, input, caller, at, commandId, app }) => {
     const vaultId = uuidv7();
-    const personId = personIdOf(caller)!;
+    const personId = personIdOf(caller);
     await tx.insert(nodes).values({ id: vaultId, type: "vault", createdAt: at, createdBy: personId });
     await tx
       .insert(places)
@@ -95,14 +95,14 @@ export const deleteVault = command({
     if (!vault) throw notFound();
     if (input.name.trim() !== vault.name)
       throw new Refused("bad-input", t.typeTheVaultsNameToDeleteIt(vault.name), "name");
-    const { levels, inVault } = await loadReachIn(tx, me!, [input.vaultId], at);
+    const { levels, inVault } = await loadReachIn(tx, me, [input.vaultId], at);
     const inside = [...inVault(input.vaultId)];
     if (inside.some((node) => levels.get(node.id) !== "steward"))
       throw new Refused("not-allowed", t.somethingInThisVaultHasOther);
     return { vault, entries: inside.filter((node) => node.type === "entry").length };
   },
   run: async ({ tx, input, me, at }) => {
-    await tellStewards(tx, [input.vaultId], (name) => t.deletedTheVaultForGood(me!.name, name), at, me!.id);
+    await tellStewards(tx, [input.vaultId], (name) => t.deletedTheVaultForGood(me.name, name), at, me.id);
     await eraseVault(tx, input.vaultId, at);
   },
   journal: ({ input, allowed }) => ({
@@ -133,7 +133,7 @@ export const vaultList = query({
   by: ["person", "lanyard"],
   allow: () => undefined,
   run: async ({ tx, me, at }): Promise<VaultLine[]> => {
-    const { levels, node } = reachOf(tx, me!, at);
+    const { levels, node } = reachOf(tx, me, at);
     const binned = new Set(
       (
         await tx
@@ -152,17 +152,17 @@ export const vaultList = query({
         .select()
         .from(vaults)
         .where(inJson(vaults.nodeId, [...counts.keys()])),
-      vaultNames(tx, me!, counts.keys(), at),
+      vaultNames(tx, me, counts.keys(), at),
     ]);
     return rows
       .map(
         (row): VaultLine => ({
           id: row.nodeId,
           name: nameOf(row.nodeId),
-          description: knowsVault(me!, levels.get(row.nodeId)) ? row.description : "",
+          description: knowsVault(me, levels.get(row.nodeId)) ? row.description : "",
           level: levels.get(row.nodeId) ?? "none",
           entries: counts.get(row.nodeId) ?? 0,
-          picture: knowsVault(me!, levels.get(row.nodeId)) ? pictureAddress(row.nodeId, row.pictureId) : null,
+          picture: knowsVault(me, levels.get(row.nodeId)) ? pictureAddress(row.nodeId, row.pictureId) : null,
         }),
       )
       .sort(byName);
@@ -214,7 +214,7 @@ export const vaultLedger = query({
   by: ["person"],
   allow: () => undefined,
   run: async ({ tx, me, input, at }) => {
-    const person = me!;
+    const person = me;
     const kinds = await kindsById(tx);
     const { levels, node: nodeAt, inVault, grants: own } = reachOf(tx, person, at);
     const levelAt = (id: string): Reach => levels.get(id) ?? "none";
@@ -359,11 +359,11 @@ export const saveLedgerView = command({
   input: z.strictObject({ vaultId: idSchema, view: ledgerViewSchema }),
   by: ["person"],
   allow: async ({ tx, me, input, at }) => {
-    const { levels } = await loadReachIn(tx, me!, [input.vaultId], at);
+    const { levels } = await loadReachIn(tx, me, [input.vaultId], at);
     if (levels.size === 0) throw notFound();
   },
   run: async ({ tx, input: { vaultId, view }, caller }) => {
-    const personId = personIdOf(caller)!;
+    const personId = personIdOf(caller);
     await tx
       .insert(ledgerViews)
       .values({ personId, vaultId, view })

@@ -86,7 +86,7 @@ export async function rewrite(
     entryId: entry.nodeId,
     vaultId: current.vaultId,
     number: current.number + 1,
-    personId: context.me!.id,
+    personId: context.me.id,
     at,
     before,
     how,

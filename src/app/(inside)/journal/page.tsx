@@ -1,7 +1,7 @@
 import { Journal } from "@/interface/journal/Journal";
 import { fromLocal } from "@/interface/shared/localTime";
 import { isAdministrator } from "@/server/caller";
-import { journalPage } from "@/server/journal/page";
+import { isActs, journalPage } from "@/server/journal/page";
 import { ask, me } from "@/server/page";
 
 /** A day as a date field gives it; null for anything else. */
@@ -19,7 +19,7 @@ export default async function JournalPage({
   const [{ role, zone }, search] = await Promise.all([me(), searchParams]);
   const filters = {
     person: search.person ?? null,
-    acts: search.acts ?? null,
+    acts: isActs(search.acts) ? search.acts : null,
     node: search.node ?? null,
     from: dayOf(search.from),
     to: dayOf(search.to),
@@ -30,7 +30,7 @@ export default async function JournalPage({
     until: filters.to === null ? null : fromLocal(`${dayAfter(filters.to)}T00:00`, zone),
     personId: filters.person,
     nodeId: filters.node,
-    acts: filters.acts as never,
+    acts: filters.acts,
   });
   return <Journal view={view} byPerson={isAdministrator(role)} filters={filters} now={Date.now()} />;
 }

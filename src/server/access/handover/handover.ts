@@ -102,7 +102,7 @@ export const createHandover = command({
     const key = randomBytes(KEY_LENGTH);
     const sealed = await seal(key, utf8(JSON.stringify(copy)), handoverBinding(hashed));
     await tx.insert(handovers).values({
-      ...{ id: uuidv7(), tokenHash: hashed, entryId: input.entryId, vaultId, makerId: me!.id },
+      ...{ id: uuidv7(), tokenHash: hashed, entryId: input.entryId, vaultId, makerId: me.id },
       ...{ labels: copy.fields.map(({ label }) => label), sealed: Buffer.from(sealed), wordHash: prepared },
       ...{ madeAt: at, expiresAt: input.until, openings: input.openings, mailTo: input.mailTo || null },
     });
@@ -369,7 +369,7 @@ export const withdrawHandover = command({
   allow: async (context) => {
     const [row] = await context.tx.select().from(handovers).where(eq(handovers.id, context.input.handoverId));
     if (!row) throw notFound();
-    const allowed = await requireEntry(context, row.entryId, row.makerId === context.me!.id ? "reveal" : "steward");
+    const allowed = await requireEntry(context, row.entryId, row.makerId === context.me.id ? "reveal" : "steward");
     if (row.withdrawnAt !== null) throw new Refused("conflict", t.itHasAlreadyBeenWithdrawn);
     return { ...allowed, row };
   },
@@ -396,7 +396,7 @@ export const handoverList = query({
     const rows = await tx
       .select()
       .from(handovers)
-      .where(and(eq(handovers.entryId, input.entryId), all ? undefined : eq(handovers.makerId, me!.id)))
+      .where(and(eq(handovers.entryId, input.entryId), all ? undefined : eq(handovers.makerId, me.id)))
       .orderBy(desc(handovers.madeAt))
       .limit(20);
     const people = new Map((await tx.select().from(persons)).map(({ id, name }) => [id, name]));

@@ -30,7 +30,7 @@ type Asking = Pick<Context<unknown, Reader>, "tx" | "me" | "at">;
 
 async function requireFolder(context: Asking, nodeId: string) {
   const held = await requireLevel(context, nodeId, "steward");
-  if (held.path[0]!.type !== "folder") throw new Refused("bad-input", t.aLetterboxBelongsToAFolder, "nodeId");
+  if (held.path[0].type !== "folder") throw new Refused("bad-input", t.aLetterboxBelongsToAFolder, "nodeId");
   if (await isBinned(context.tx, nodeId)) throw notFound();
   return { vaultId: held.vaultId, node: await nodeName(context.tx, nodeId) };
 }
@@ -61,7 +61,7 @@ export const createLetterbox = command({
   run: async ({ tx, input, me, at, app }) => {
     const token = newToken();
     await tx.insert(letterboxes).values({
-      ...{ id: uuidv7(), tokenHash: tokenHash(token), nodeId: input.nodeId, makerId: me!.id, name: input.name },
+      ...{ id: uuidv7(), tokenHash: tokenHash(token), nodeId: input.nodeId, makerId: me.id, name: input.name },
       ...{ labels: input.labels, madeAt: at, expiresAt: input.until },
     });
     const address = new URL("/letterbox", app.configuration.publicUrl);
@@ -97,7 +97,7 @@ const tokenSchema = z.string().max(100);
 async function folderStands(tx: Reader, row: Letterbox, at: number): Promise<string | null> {
   const found = await resolveAt(tx, row.makerId, row.nodeId, at);
   if (!found || !atLeast(found.resolution.level, "edit") || (await isBinned(tx, row.nodeId))) return null;
-  return found.path[0]!.vaultId;
+  return found.path[0].vaultId;
 }
 
 /** What is asked for and by whom, for whoever has the link. Of the folder and of what else is there: nothing. */

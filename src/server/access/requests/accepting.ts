@@ -38,7 +38,7 @@ export async function requireSecretGates(
   vaultId: string,
   level: Reach,
 ): Promise<void> {
-  if ((await toAccept(context.tx, context.me!.id, vaultId, level)) !== null)
+  if ((await toAccept(context.tx, context.me.id, vaultId, level)) !== null)
     throw new Refused("accept-first", t.acceptYourAccessToFirstOnIts(entry.name), undefined, { entryId: entry.nodeId });
   await requireYes(context, entry);
 }
@@ -57,7 +57,7 @@ export const acceptAccess = command({
     const { level, vaultId } = await requireLevel(context, input.entryId, "use");
     const [entry] = await tx.select({ name: entries.name }).from(entries).where(eq(entries.nodeId, input.entryId));
     if (!entry) throw notFound();
-    const note = await toAccept(tx, me!.id, vaultId, level);
+    const note = await toAccept(tx, me.id, vaultId, level);
     if (note === null) throw new Refused("conflict", t.thereIsNothingLeftToAcceptHere);
     if (note !== input.note) throw new Refused("conflict", t.theHouseNoteHasChangedReadIt);
     return { vaultId, note, name: entry.name };
@@ -66,7 +66,7 @@ export const acceptAccess = command({
     const { vaultId, note } = allowed;
     await tx
       .insert(acceptances)
-      .values({ personId: me!.id, vaultId, note, at })
+      .values({ personId: me.id, vaultId, note, at })
       .onConflictDoUpdate({ target: [acceptances.personId, acceptances.vaultId], set: { note, at } });
   },
   journal: ({ input, allowed }) => ({

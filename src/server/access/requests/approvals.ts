@@ -33,7 +33,7 @@ type Asking = Pick<Context<unknown, Reader>, "tx" | "me" | "at">;
  * @throws Refused ask-first, where the entry asks a steward first and no yes to the caller holds
  */
 export async function requireYes({ tx, me, at }: Asking, entry: Gated): Promise<void> {
-  if (entry.asksFirst === 0 || (me && (await holdingYes(tx, me.id, entry.nodeId, at)))) return;
+  if (entry.asksFirst === 0 || (await holdingYes(tx, me.id, entry.nodeId, at))) return;
   throw new Refused(
     "ask-first",
     t.requiresApprovalByRequestItOn(entry.name, entry.asksFirst === 1 ? "a steward" : "two stewards"),
@@ -90,7 +90,7 @@ export const setApproval = command({
     const { entry } = allowed;
     const less = input.stewards < entry.asksFirst || (entry.asksFirst > 0 && input.minutes > entry.yesMinutes);
     if (less) await requireYes(context, entry);
-    const others = await otherStewards(tx, input.entryId, me!.id, at);
+    const others = await otherStewards(tx, input.entryId, me.id, at);
     if (input.stewards > others.length)
       throw new Refused(
         "not-allowed",
@@ -109,8 +109,8 @@ export const setApproval = command({
       .where(eq(entries.nodeId, input.entryId));
     const says =
       input.stewards === 0
-        ? t.stoppedRequiringApprovalFor(me!.name, entry.name)
-        : t.madeRequireApprovalBy(me!.name, entry.name, input.stewards === 1 ? "a steward" : "two stewards");
+        ? t.stoppedRequiringApprovalFor(me.name, entry.name)
+        : t.madeRequireApprovalBy(me.name, entry.name, input.stewards === 1 ? "a steward" : "two stewards");
     for (const other of others) await addNotice(tx, other.id, at, says, input.entryId);
   },
   journal: ({ input, allowed }) => ({
@@ -141,7 +141,7 @@ export const requestApproval = command({
       .from(approvals)
       .where(
         and(
-          eq(approvals.personId, me!.id),
+          eq(approvals.personId, me.id),
           isNull(approvals.closedAt),
           isNull(approvals.until),
           gt(approvals.askedAt, at - UNANSWERED_MS),
@@ -149,7 +149,7 @@ export const requestApproval = command({
       );
     if (open.some((one) => one.entryId === input.entryId)) throw new Refused("conflict", t.youHaveAlreadyRequested);
     if (open.length >= MOST_OPEN) throw new Refused("too-many", t.youHaveTooManyOpenRequestsWait);
-    const stewards = await otherStewards(tx, input.entryId, me!.id, at);
+    const stewards = await otherStewards(tx, input.entryId, me.id, at);
     return { ...allowed, stewards };
   },
   run: async ({ tx, input, me, caller, at, allowed }) => {
@@ -157,11 +157,11 @@ export const requestApproval = command({
     const yesId = uuidv7();
     const from = caller.kind === "person" ? caller : { browser: "", address: "" };
     await tx.insert(approvals).values({
-      ...{ id: yesId, entryId: entry.nodeId, personId: me!.id, why: input.why, askedAt: at },
+      ...{ id: yesId, entryId: entry.nodeId, personId: me.id, why: input.why, askedAt: at },
       ...{ browser: from.browser, address: from.address, needed: entry.asksFirst, minutes: entry.yesMinutes },
     });
     for (const steward of stewards)
-      await addNotice(tx, steward.id, at, t.requestsToUseNow(me!.name, entry.name, input.why), entry.nodeId);
+      await addNotice(tx, steward.id, at, t.requestsToUseNow(me.name, entry.name, input.why), entry.nodeId);
     return { yesId };
   },
   journal: ({ input, allowed }) => ({
@@ -182,12 +182,12 @@ const isOpen = (row: Yes, at: number): boolean =>
 /** Open, of somebody else, at an entry that the caller is steward of. */
 async function requireAnswerable({ tx, me, at }: Asking, yesId: string) {
   const [row] = await tx.select().from(approvals).where(eq(approvals.id, yesId));
-  const found = row && me && (await resolveAt(tx, me, row.entryId, at));
-  if (found?.resolution.level !== "steward" || row!.personId === me!.id) throw notFound();
+  const found = row && (await resolveAt(tx, me, row.entryId, at));
+  if (found?.resolution.level !== "steward" || row!.personId === me.id) throw notFound();
   if (!isOpen(row!, at)) throw new Refused("conflict", t.thisRequestHasAlreadyBeen);
   const asker = await loadPerson(tx, row!.personId, at);
   if (asker?.standing !== "active") throw new Refused("conflict", t.thePersonWhoSentThisRequestNo);
-  return { row: row!, asker, vaultId: found.path[0]!.vaultId, entry: await nodeName(tx, row!.entryId) };
+  return { row: row!, asker, vaultId: found.path[0].vaultId, entry: await nodeName(tx, row!.entryId) };
 }
 
 export const answerApproval = command({
@@ -203,7 +203,7 @@ export const answerApproval = command({
   by: ["person"],
   allow: async (context) => {
     const allowed = await requireAnswerable(context, context.input.yesId);
-    if (context.input.yes && allowed.row.said.some(({ by }) => by === context.me!.id))
+    if (context.input.yes && allowed.row.said.some(({ by }) => by === context.me.id))
       throw new Refused("conflict", t.youHaveAlreadyApprovedIt);
     return allowed;
   },
@@ -212,11 +212,11 @@ export const answerApproval = command({
     if (!input.yes) {
       await tx
         .update(approvals)
-        .set({ closedAt: at, closedBy: me!.id, word: input.word })
+        .set({ closedAt: at, closedBy: me.id, word: input.word })
         .where(eq(approvals.id, row.id));
       return { until: null };
     }
-    const said = [...row.said, { by: me!.id, at }];
+    const said = [...row.said, { by: me.id, at }];
     // Whoever said yes first may be no steward any more.
     const holds: string[] = [];
     for (const { by } of said)
@@ -252,13 +252,13 @@ export const closeApproval = command({
   by: ["person"],
   allow: async ({ tx, input, me }) => {
     const [row] = await tx.select().from(approvals).where(eq(approvals.id, input.yesId));
-    if (row?.personId !== me!.id) throw notFound();
+    if (row?.personId !== me.id) throw notFound();
     if (row.closedAt !== null) throw new Refused("conflict", t.itHasAlreadyEnded);
     const [vaultId] = (await loadSteps(tx, row.entryId)).path.map((node) => node.vaultId);
     return { row, vaultId };
   },
   run: async ({ tx, input, me, at }) => {
-    await tx.update(approvals).set({ closedAt: at, closedBy: me!.id }).where(eq(approvals.id, input.yesId));
+    await tx.update(approvals).set({ closedAt: at, closedBy: me.id }).where(eq(approvals.id, input.yesId));
   },
   journal: null,
   tell: ({ allowed }) => (allowed.vaultId ? [`vault:${allowed.vaultId}`] : []),
@@ -278,9 +278,9 @@ export const useInEmergency = command({
     if (allowed.entry.asksFirst === 0) throw new Refused("conflict", t.itNoLongerRequiresApproval);
     if (!(await loadRules(tx)).emergency) throw new Refused("not-allowed", t.theHouseRulesDoNotAllow);
     const owners = (await loadByRole(tx, ["owner"], at)).filter((person) => person.standing === "active");
-    const stewards = await otherStewards(tx, input.entryId, me!.id, at);
+    const stewards = await otherStewards(tx, input.entryId, me.id, at);
     const told = new Map([...stewards, ...owners].map((person) => [person.id, person]));
-    told.delete(me!.id);
+    told.delete(me.id);
     return { ...allowed, stewards: new Set(stewards.map(({ id }) => id)), told: [...told.keys()] };
   },
   run: async ({ tx, input, me, caller, at, allowed }) => {
@@ -288,7 +288,7 @@ export const useInEmergency = command({
     const from = caller.kind === "person" ? caller : { browser: "", address: "" };
     const until = at + entry.yesMinutes * 60_000;
     await tx.insert(approvals).values({
-      ...{ id: uuidv7(), entryId: entry.nodeId, personId: me!.id, why: input.why, askedAt: at, emergency: true, until },
+      ...{ id: uuidv7(), entryId: entry.nodeId, personId: me.id, why: input.why, askedAt: at, emergency: true, until },
       ...{ browser: from.browser, address: from.address, needed: entry.asksFirst, minutes: entry.yesMinutes },
     });
     const vault = await nodeName(tx, vaultId);
@@ -299,7 +299,7 @@ export const useInEmergency = command({
         tx,
         id,
         at,
-        t.emergencyUsedWithoutApproval(me!.name, what, input.why),
+        t.emergencyUsedWithoutApproval(me.name, what, input.why),
         stewards.has(id) ? entry.nodeId : null,
       );
     }
@@ -347,10 +347,10 @@ export const approvalsToGive = query({
       .where(and(isNull(approvals.closedAt), isNull(approvals.until), gt(approvals.askedAt, at - UNANSWERED_MS)));
     const found: ApprovalToGive[] = [];
     for (const { row, entry, person } of open) {
-      if (row.personId === me!.id) continue;
-      if ((await resolveAt(tx, me!, row.entryId, at))?.resolution.level !== "steward") continue;
+      if (row.personId === me.id) continue;
+      if ((await resolveAt(tx, me, row.entryId, at))?.resolution.level !== "steward") continue;
       const { id, entryId, why, browser, address, askedAt, minutes, needed } = row;
-      const saidByMe = row.said.some(({ by }) => by === me!.id);
+      const saidByMe = row.said.some(({ by }) => by === me.id);
       found.push({
         id,
         entryId,

@@ -31,26 +31,26 @@ export const requestLogin = command({
   }),
   by: ["person", "lanyard"],
   allow: async ({ tx, input, me, at, app }) => {
-    if (me!.guest) throw notFound();
+    if (me.guest) throw notFound();
     const host = hostOf(input.page);
     if (!host) throw new Refused("bad-input", t.thisIsNotTheAddressOfA, "page");
     const site = siteOf(host);
     const [open] = await tx
       .select({ id: asks.id })
       .from(asks)
-      .where(and(eq(asks.personId, me!.id), eq(asks.site, site), eq(asks.state, "open")));
+      .where(and(eq(asks.personId, me.id), eq(asks.site, site), eq(asks.state, "open")));
     if (open) throw new Refused("conflict", t.youHaveAlreadyRequestedALogin);
-    await requireFewAttempts(tx, attemptKey(app.keys, "ask for a site", me!.id), MOST_ASKED, at);
+    await requireFewAttempts(tx, attemptKey(app.keys, "ask for a site", me.id), MOST_ASKED, at);
     return { site, told: new Set<string>() };
   },
   // Who was told, and how many, is not for whoever asks: it is not in what is given back.
   run: async ({ tx, input, me, at, app, allowed }) => {
     const { site } = allowed;
-    await countAttempt(tx, attemptKey(app.keys, "ask for a site", me!.id), at);
+    await countAttempt(tx, attemptKey(app.keys, "ask for a site", me.id), at);
     const { told } = allowed;
     const ask = (nodeId: string) =>
       tx.insert(asks).values({
-        ...{ id: uuidv7(), personId: me!.id, nodeId, level: "use", why: input.why, state: "open" },
+        ...{ id: uuidv7(), personId: me.id, nodeId, level: "use", why: input.why, state: "open" },
         ...{ askedAt: at, site },
       });
     const kept = await tx
@@ -59,21 +59,21 @@ export const requestLogin = command({
       .where(and(eq(entries.site, site), isNull(entries.binnedAt), isNull(entries.asideAt)));
     for (const entry of kept.filter((row) => matches(row, input.page)).slice(0, MOST_ENTRIES)) {
       const { steps } = await loadSteps(tx, entry.nodeId);
-      const own = resolve(me!, steps, at);
+      const own = resolve(me, steps, at);
       if (atLeast(own.level, "use") || own.because.some((say) => say.grant.level === "blocked")) continue;
       await ask(entry.nodeId);
-      const text = t.requestsALoginForAndYouAre(me!.name, site, entry.name, input.why);
+      const text = t.requestsALoginForAndYouAre(me.name, site, entry.name, input.why);
       for (const person of await stewardsAt(tx, entry.nodeId, at))
-        if (person.id !== me!.id) {
+        if (person.id !== me.id) {
           await addNotice(tx, person.id, at, text, entry.nodeId);
           told.add(person.id);
         }
     }
     // Kept or not, one row stands for the question itself: what follows looks the same from outside.
     await ask("");
-    const text = t.requestsALoginForIfThereIs(me!.name, site, input.why);
+    const text = t.requestsALoginForIfThereIs(me.name, site, input.why);
     for (const person of await loadByRole(tx, ["owner", "administrator"], at))
-      if (person.id !== me!.id && !told.has(person.id)) {
+      if (person.id !== me.id && !told.has(person.id)) {
         await addNotice(tx, person.id, at, text);
         told.add(person.id);
       }

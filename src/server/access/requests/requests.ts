@@ -40,7 +40,7 @@ type Ask = typeof asks.$inferSelect;
 /** Staff may ask for what is listed, unless they are blocked there; everybody for more of what they can use. */
 async function requireKnown(context: Asking, nodeId: string) {
   const { tx, me, at } = context;
-  const found = me && (await resolveAt(tx, me, nodeId, at));
+  const found = await resolveAt(tx, me, nodeId, at);
   if (!found) throw notFound();
   const { level, because } = found.resolution;
   const [entry] = await tx.select().from(entries).where(eq(entries.nodeId, nodeId));
@@ -48,7 +48,7 @@ async function requireKnown(context: Asking, nodeId: string) {
   const blocked = because.some((say) => say.grant.level === "blocked");
   const listed = entry?.listed && !me.guest && !blocked && entry.asideAt === null;
   if ((!atLeast(level, "use") && !listed) || (entry ?? folder)?.binnedAt != null) throw notFound();
-  return { ...found, level, vaultId: found.path[0]!.vaultId };
+  return { ...found, level, vaultId: found.path[0].vaultId };
 }
 
 /** Stewards of a node who can answer, but for whoever asks. */
@@ -70,24 +70,24 @@ export const requestAccess = command({
     const known = await requireKnown(context, input.nodeId);
     if (atLeast(known.level, input.level))
       throw new Refused("conflict", t.youAlreadyHaveThere(levelWord(known.level)), "level");
-    if (me!.guest && input.level === "steward") throw new Refused("bad-input", t.aGuestCanHaveAtMostEdit, "level");
+    if (me.guest && input.level === "steward") throw new Refused("bad-input", t.aGuestCanHaveAtMostEdit, "level");
     if (input.until !== null && input.until <= at) throw new Refused("bad-input", t.theEndDateIsInThePast, "until");
     const open = await tx
       .select({ id: asks.id, nodeId: asks.nodeId })
       .from(asks)
       // To how many a question by the address of a site went is not felt here either.
-      .where(and(eq(asks.personId, me!.id), eq(asks.state, "open"), or(eq(asks.site, ""), eq(asks.nodeId, ""))));
+      .where(and(eq(asks.personId, me.id), eq(asks.state, "open"), or(eq(asks.site, ""), eq(asks.nodeId, ""))));
     if (open.some((one) => one.nodeId === input.nodeId)) throw new Refused("conflict", t.youHaveAlreadyRequestedThisIt);
-    await requireFewAttempts(tx, attemptKey(app.keys, "ask", me!.id), MOST_ASKED, at);
+    await requireFewAttempts(tx, attemptKey(app.keys, "ask", me.id), MOST_ASKED, at);
     if (open.length >= MOST_OPEN) throw new Refused("conflict", t.youHaveTooManyOpenRequestsWait);
-    const stewards = await stewardsOf(tx, input.nodeId, me!.id, at);
+    const stewards = await stewardsOf(tx, input.nodeId, me.id, at);
     return { ...known, stewards, node: await nodeName(tx, input.nodeId) };
   },
   run: async ({ tx, input, me, at, app, allowed }) => {
-    await countAttempt(tx, attemptKey(app.keys, "ask", me!.id), at);
+    await countAttempt(tx, attemptKey(app.keys, "ask", me.id), at);
     const askId = uuidv7();
-    await tx.insert(asks).values({ id: askId, personId: me!.id, ...input, state: "open", askedAt: at });
-    const text = await askText(tx, input, me!.name, allowed.node, at);
+    await tx.insert(asks).values({ id: askId, personId: me.id, ...input, state: "open", askedAt: at });
+    const text = await askText(tx, input, me.name, allowed.node, at);
     for (const { id } of allowed.stewards) await addNotice(tx, id, at, text, input.nodeId);
     return { askId };
   },
@@ -129,9 +129,9 @@ export const withdrawRequest = command({
   by: ["person"],
   allow: async ({ tx, input, me, at }) => {
     const ask = await requireAsk(tx, input.askId);
-    if (ask.personId !== me!.id) throw notFound();
+    if (ask.personId !== me.id) throw notFound();
     if (ask.state !== "open") throw new Refused("conflict", ANSWERED);
-    return { ask, stewards: await stewardsOf(tx, ask.nodeId, me!.id, at) };
+    return { ask, stewards: await stewardsOf(tx, ask.nodeId, me.id, at) };
   },
   run: async ({ tx, input, at, allowed: { ask } }) => {
     const same =
@@ -148,12 +148,12 @@ export const withdrawRequest = command({
 async function requireAnswerable(context: Asking, askId: string) {
   const { tx, me, at } = context;
   const ask = await requireAsk(tx, askId);
-  const found = me && (await resolveAt(tx, me, ask.nodeId, at));
-  if (found?.resolution.level !== "steward" || ask.personId === me!.id) throw notFound();
+  const found = await resolveAt(tx, me, ask.nodeId, at);
+  if (found?.resolution.level !== "steward" || ask.personId === me.id) throw notFound();
   if (ask.state !== "open") throw new Refused("conflict", ANSWERED);
   const asker = await loadPerson(tx, ask.personId, at);
   if (asker?.standing !== "active") throw new Refused("conflict", t.thePersonWhoSentThisRequestNo);
-  return { ask, asker, vaultId: found.path[0]!.vaultId, node: await nodeName(tx, ask.nodeId) };
+  return { ask, asker, vaultId: found.path[0].vaultId, node: await nodeName(tx, ask.nodeId) };
 }
 
 export const answerRequest = command({
@@ -178,10 +178,10 @@ export const answerRequest = command({
     const { tx, input, at, me, allowed } = context;
     const { ask, asker, node } = allowed;
     if (!input.yes) {
-      await close(tx, ask.id, { state: "no", word: input.word }, me!.id, at);
-      await settleSite(tx, ask, input.word, me!.id, at);
+      await close(tx, ask.id, { state: "no", word: input.word }, me.id, at);
+      await settleSite(tx, ask, input.word, me.id, at);
       const what = ask.site === "" ? `${levelWord(ask.level)} on ${node}` : `a login for ${ask.site}`;
-      const text = t.declined(await answerer(tx, asker, me!), what, input.word);
+      const text = t.declined(await answerer(tx, asker, me), what, input.word);
       await addNotice(tx, asker.id, at, text, await nodeIfKnown(tx, asker, ask.nodeId, at));
       return { given: null };
     }
@@ -194,15 +194,15 @@ export const answerRequest = command({
     await refuseLower(tx, ask, { level, until }, at);
     await giveAsked(context, ask, level, until);
     const given = level === ask.level && until === ask.until ? null : { level, until };
-    await close(tx, ask.id, { state: "yes", given }, me!.id, at);
-    await settleSite(tx, ask, null, me!.id, at);
+    await close(tx, ask.id, { state: "yes", given }, me.id, at);
+    await settleSite(tx, ask, null, me.id, at);
     const zone = await timeZone(tx);
     const end = until === null ? "" : ` until ${sayDate(until, at, zone)}`;
     await addNotice(
       tx,
       asker.id,
       at,
-      t.gaveYouOn(await answerer(tx, asker, me!), levelWord(level), node, end),
+      t.gaveYouOn(await answerer(tx, asker, me), levelWord(level), node, end),
       ask.nodeId,
     );
     return { given: { level, until } };
@@ -346,7 +346,7 @@ export const passRequestOn = command({
   run: async ({ tx, input, me, at, allowed }) => {
     await tx.update(asks).set({ passedTo: input.personId }).where(eq(asks.id, input.askId));
     const text = await askText(tx, allowed.ask, allowed.asker.name, allowed.node, at);
-    await addNotice(tx, allowed.to.id, at, t.passedItOnToYou(text, me!.name), allowed.ask.nodeId);
+    await addNotice(tx, allowed.to.id, at, t.passedItOnToYou(text, me.name), allowed.ask.nodeId);
   },
   journal: ({ input, allowed }) => ({
     node: allowed.ask.nodeId,
@@ -392,17 +392,17 @@ export const requestList = query({
     const own = await tx
       .select()
       .from(asks)
-      .where(and(eq(asks.personId, me!.id), or(eq(asks.state, "open"), inArray(asks.state, ["yes", "no"]))));
+      .where(and(eq(asks.personId, me.id), or(eq(asks.state, "open"), inArray(asks.state, ["yes", "no"]))));
     if (open.length + own.length === 0) return { toAnswer: [], own: [] };
     const named = await peopleNames(
       tx,
-      me!,
+      me,
       [...open, ...own].flatMap((ask) => [ask.personId, ask.answeredBy]),
     );
     const toAnswer: AskLine[] = [];
     for (const ask of open) {
-      if (ask.personId === me!.id || (ask.passedTo !== null && ask.passedTo !== me!.id)) continue;
-      const mine = await resolveAt(tx, me!, ask.nodeId, at);
+      if (ask.personId === me.id || (ask.passedTo !== null && ask.passedTo !== me.id)) continue;
+      const mine = await resolveAt(tx, me, ask.nodeId, at);
       if (mine?.resolution.level !== "steward") continue;
       const theirs = await resolveAt(tx, ask.personId, ask.nodeId, at);
       if (theirs?.person.standing !== "active") continue;
@@ -415,7 +415,7 @@ export const requestList = query({
         site: ask.site,
         has: theirs.resolution.level,
         passedTo: ask.passedTo,
-        others: others.filter(({ id }) => id !== me!.id).map(({ id, name }) => ({ id, name })),
+        others: others.filter(({ id }) => id !== me.id).map(({ id, name }) => ({ id, name })),
       });
     }
     const mine = own
@@ -427,17 +427,17 @@ export const requestList = query({
       own: await Promise.all(
         mine.map(async (ask) => ({
           ...{ id: ask.id, level: ask.level, until: ask.until, why: ask.why, askedAt: ask.askedAt, state: ask.state },
-          ...{ link: await linkIfKnown(tx, me!, ask.nodeId, at), wanted: ask.nodeId },
+          ...{ link: await linkIfKnown(tx, me, ask.nodeId, at), wanted: ask.nodeId },
           /** What it was called is known to whoever asked, as long as they may know of it. */
           node:
             ask.site !== ""
               ? `a login for ${ask.site}`
-              : (await mayKnow(tx, me!, ask.nodeId, at))
+              : (await mayKnow(tx, me, ask.nodeId, at))
                 ? await nodeName(tx, ask.nodeId)
                 : "something you asked for",
           word: ask.word,
           given: ask.given,
-          by: me!.guest ? "" : named(ask.answeredBy),
+          by: me.guest ? "" : named(ask.answeredBy),
         })),
       ),
     };
@@ -460,7 +460,7 @@ export const listedEntries = query({
   by: ["person"],
   allow: () => undefined,
   run: async ({ tx, me, at }) => {
-    if (me!.guest) return [];
+    if (me.guest) return [];
     const index = tx.access!;
     const rows = await tx
       .select({ id: entries.nodeId, name: entries.name, site: entries.site, vaultId: places.vaultId })
@@ -469,7 +469,7 @@ export const listedEntries = query({
       .where(and(eq(entries.listed, true), isNull(entries.binnedAt), isNull(entries.asideAt)));
     return rows
       .filter(({ id }) => {
-        const resolution = index.resolve(me!.id, id, at);
+        const resolution = index.resolve(me.id, id, at);
         return resolution?.level === "none" && !resolution.because.some((say) => say.grant.level === "blocked");
       })
       .map(({ id, name, site }) => ({
@@ -490,11 +490,11 @@ export const setListed = command({
   by: ["person"],
   allow: async (context) => {
     const { tx, me, at, input } = context;
-    const found = me && (await resolveAt(tx, me, input.entryId, at));
+    const found = await resolveAt(tx, me, input.entryId, at);
     const [entry] = await tx.select().from(entries).where(eq(entries.nodeId, input.entryId));
     if (!found || !entry || !atLeast(found.resolution.level, "use")) throw notFound();
     if (found.resolution.level !== "steward") throw new Refused("not-allowed", t.onlyItsStewardCanDoThat);
-    return { name: entry.name, vaultId: found.path[0]!.vaultId };
+    return { name: entry.name, vaultId: found.path[0].vaultId };
   },
   run: async ({ tx, input }) => {
     await tx.update(entries).set({ listed: input.listed }).where(eq(entries.nodeId, input.entryId));

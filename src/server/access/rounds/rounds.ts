@@ -98,7 +98,7 @@ export const startRound = command({
     if (await openRound(context.tx, context.input.vaultId)) throw new Refused("conflict", t.aRoundIsAlreadyUnderWay);
     return { name: await nodeName(context.tx, context.input.vaultId) };
   },
-  run: async ({ tx, input, me, at }) => ({ roundId: await begin(tx, input.vaultId, me!.id, me!.id, at) }),
+  run: async ({ tx, input, me, at }) => ({ roundId: await begin(tx, input.vaultId, me.id, me.id, at) }),
   journal: ({ input, allowed }) => ({
     node: input.vaultId,
     vault: input.vaultId,
@@ -127,7 +127,7 @@ export const answerInRound = command({
   allow: async (context) => {
     const { input, tx, me, at } = context;
     const round = await requireRound(context, input.vaultId);
-    const line = (await linesOf(tx, input.vaultId, me!.id, at)).find(({ grant }) => grant.id === input.grantId);
+    const line = (await linesOf(tx, input.vaultId, me.id, at)).find(({ grant }) => grant.id === input.grantId);
     if (!line) throw new Refused("conflict", t.someoneElseHasChangedOrEnded);
     if (input.say === "lower" && lowerThan(line.grant.level) === null)
       throw new Refused("bad-input", t.thereIsNoLevelBelowUseEnd, "say");
@@ -135,7 +135,7 @@ export const answerInRound = command({
   },
   run: async ({ tx, input, me, at, allowed }) => {
     const others = allowed.round.said.filter((one) => one.grantId !== input.grantId);
-    const own = input.say === null ? [] : [{ grantId: input.grantId, say: input.say, by: me!.id, at }];
+    const own = input.say === null ? [] : [{ grantId: input.grantId, say: input.say, by: me.id, at }];
     await tx
       .update(rounds)
       .set({ said: [...others, ...own] })
@@ -185,7 +185,7 @@ export const finishRound = command({
   allow: async (context) => {
     const { tx, input, me, at } = context;
     const round = await requireRound(context, input.vaultId);
-    const lines = await linesOf(tx, input.vaultId, me!.id, at);
+    const lines = await linesOf(tx, input.vaultId, me.id, at);
     const said = new Map(round.said.map((one) => [one.grantId, one]));
     const left = lines.filter(({ grant }) => !said.has(grant.id)).length;
     if (left > 0) throw new Refused("conflict", t.noAnswerYet(left));
@@ -196,7 +196,7 @@ export const finishRound = command({
     const { round, lines, said } = allowed;
     const changes = changesOf(lines, said);
     if (changes.length > 0) {
-      const draft = await draftOf(tx, me!.id);
+      const draft = await draftOf(tx, me.id);
       const places = new Set(changes.map(placeOf));
       const before = (draft?.changes ?? [])
         .map(({ change }) => change)
@@ -204,7 +204,7 @@ export const finishRound = command({
       await draftSlip.within(context, { changes: [...before, ...changes].map(plain), revision: draft?.revision ?? 0 });
     }
     const kept = await keptOf(tx, lines, said);
-    await tx.update(rounds).set({ finishedAt: at, finishedBy: me!.id, kept }).where(eq(rounds.id, round.id));
+    await tx.update(rounds).set({ finishedAt: at, finishedBy: me.id, kept }).where(eq(rounds.id, round.id));
     const count = (say: RoundSaid["say"]) => kept.filter((line) => line.say === say).length;
     return {
       vaultId: input.vaultId,
@@ -321,7 +321,7 @@ export const roundPage = query({
     if (!vault) throw notFound();
     const round = await openRound(tx, input.vaultId);
     const organised = await loadOrganised(tx, [input.vaultId]);
-    const mine = nodesOfSteward(organised, me!.id, at);
+    const mine = nodesOfSteward(organised, me.id, at);
     const types = new Map(organised.nodes.map((node) => [node.id, node.type]));
     const guests = new Set(organised.people.filter((person) => person.guest).map(({ id }) => id));
     const rows = new Map(organised.rows.map((row) => [row.id, row]));
@@ -332,7 +332,7 @@ export const roundPage = query({
       .where(and(eq(rounds.vaultId, input.vaultId), isNotNull(rounds.finishedAt)))
       .orderBy(desc(rounds.finishedAt))
       .limit(24);
-    const open = round ? await linesOf(tx, input.vaultId, me!.id, at) : [];
+    const open = round ? await linesOf(tx, input.vaultId, me.id, at) : [];
     const names = await loadNames(tx, [
       ...open.flatMap(({ grant }) => [idOf(grant.subject), rows.get(grant.id)?.givenBy ?? null]),
       ...(round ? [round.startedBy, round.asked, ...round.passed] : []),
@@ -366,7 +366,7 @@ export const roundPage = query({
             startedAt: round.startedAt,
             startedBy: nameOf(round.startedBy),
             asked: nameOf(round.asked),
-            askedMe: round.asked === me!.id,
+            askedMe: round.asked === me.id,
             passed: round.passed.map((id) => names.people.get(id) ?? "").sort(),
           }
         : null,
@@ -378,7 +378,7 @@ export const roundPage = query({
         by: nameOf(one.finishedBy)!,
         // A record of what somebody else looked through holds what the reader is no steward of: that stays theirs.
         kept: (one.kept ?? []).filter(
-          ({ nodeId }) => mine.has(nodeId) || !types.has(nodeId) || one.finishedBy === me!.id,
+          ({ nodeId }) => mine.has(nodeId) || !types.has(nodeId) || one.finishedBy === me.id,
         ),
       })),
     };
@@ -396,7 +396,7 @@ export const roundsToDo = query({
       .select({ vaultId: rounds.vaultId, askedAt: rounds.askedAt, name: vaults.name })
       .from(rounds)
       .innerJoin(vaults, eq(vaults.nodeId, rounds.vaultId))
-      .where(and(eq(rounds.asked, me!.id), isNull(rounds.finishedAt)));
+      .where(and(eq(rounds.asked, me.id), isNull(rounds.finishedAt)));
     return open.map(({ vaultId, askedAt, name }) => ({ id: vaultId, name, askedAt })).sort(byName);
   },
 });

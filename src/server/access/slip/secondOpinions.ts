@@ -16,10 +16,10 @@ export const askSecondOpinion = command({
   input: z.strictObject({ personId: idSchema }),
   by: ["person"],
   allow: async ({ tx, input, me, at }) => {
-    const draft = await draftOf(tx, me!.id);
+    const draft = await draftOf(tx, me.id);
     if (!draft) throw notFound();
     const reader = await loadPerson(tx, input.personId, at);
-    if (reader?.standing !== "active" || reader.guest || reader.id === me!.id)
+    if (reader?.standing !== "active" || reader.guest || reader.id === me.id)
       throw new Refused("bad-input", t.askAnotherMemberOfStaffForA, "personId");
     if (draft.shownTo.includes(reader.id)) throw new Refused("conflict", t.hasAlreadyBeenAsked(reader.name));
     return { draft, reader };
@@ -30,7 +30,7 @@ export const askSecondOpinion = command({
       .update(slips)
       .set({ shownTo: [...draft.shownTo, reader.id] })
       .where(eq(slips.id, draft.id));
-    await addNotice(tx, reader.id, at, t.asksYouForASecondOpinionOn(me!.name));
+    await addNotice(tx, reader.id, at, t.asksYouForASecondOpinionOn(me.name));
   },
   journal: null,
   tell: ({ input }) => [`person:${input.personId}`],
@@ -54,12 +54,12 @@ export const secondOpinions = query({
       .select()
       .from(slips)
       .where(
-        and(eq(slips.state, "draft"), sql`exists (select 1 from json_each(${slips.shownTo}) where value = ${me!.id})`),
+        and(eq(slips.state, "draft"), sql`exists (select 1 from json_each(${slips.shownTo}) where value = ${me.id})`),
       );
     const found: ShownSlip[] = [];
     for (const slip of shown) {
       const changes = slip.changes.map(({ change }) => change);
-      const { said } = await computeEffects(tx, changes, await vaultsOf(tx, changes), me!.id, at);
+      const { said } = await computeEffects(tx, changes, await vaultsOf(tx, changes), me.id, at);
       found.push({ id: slip.id, by: (await loadPerson(tx, slip.personId, at))?.name ?? "", said });
     }
     return found;
@@ -76,14 +76,14 @@ export const giveSecondOpinion = command({
   by: ["person"],
   allow: async ({ tx, input, me }) => {
     const [slip] = await tx.select().from(slips).where(eq(slips.id, input.slipId));
-    if (!slip?.shownTo.includes(me!.id)) throw notFound();
+    if (!slip?.shownTo.includes(me.id)) throw notFound();
     if (slip.state !== "draft") throw new Refused("conflict", t.itHasBeenAppliedOrDiscarded);
     return slip;
   },
   run: async ({ tx, input, me, at, allowed }) => {
-    const left = allowed.shownTo.filter((id) => id !== me!.id);
+    const left = allowed.shownTo.filter((id) => id !== me.id);
     await tx.update(slips).set({ shownTo: left }).where(eq(slips.id, allowed.id));
-    await addNotice(tx, allowed.personId, at, t.commentedOnYourChangeSlip(me!.name, input.word));
+    await addNotice(tx, allowed.personId, at, t.commentedOnYourChangeSlip(me.name, input.word));
   },
   journal: null,
   tell: ({ allowed }) => [`person:${allowed.personId}`],

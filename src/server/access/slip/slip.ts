@@ -49,7 +49,7 @@ export const draftSlip = command({
   by: ["person"],
   allow: async (context) => {
     for (const change of context.input.changes) await requireDraft(context, change);
-    const draft = await draftOf(context.tx, context.me!.id);
+    const draft = await draftOf(context.tx, context.me.id);
     if ((draft?.revision ?? 0) !== context.input.revision) throw new Refused("conflict", t.thisSlipWasChangedOnAnother);
     return { draft };
   },
@@ -76,14 +76,14 @@ export const draftSlip = command({
     else
       await tx.insert(slips).values({
         id: uuidv7(),
-        personId: me!.id,
+        personId: me.id,
         state: "draft",
         changes: kept,
         revision,
         createdAt: at,
         changedAt: at,
       });
-    return { slipId: (await draftOf(tx, me!.id))!.id, revision };
+    return { slipId: (await draftOf(tx, me.id))!.id, revision };
   },
   journal: null,
   tell: () => [],
@@ -103,7 +103,7 @@ export const previewChanges = query({
     const zone = await timeZone(tx);
     const changes: Change[] = [];
     for (const one of input.changes) changes.push(await completed(context, one, zone));
-    return (await computeEffects(tx, changes, await vaultsOf(tx, changes), me!.id, at)).said;
+    return (await computeEffects(tx, changes, await vaultsOf(tx, changes), me.id, at)).said;
   },
 });
 
@@ -126,23 +126,23 @@ export const ownSlip = query({
   offMainThread: true,
   allow: () => undefined,
   run: async ({ tx, me, at }) => {
-    const draft = await draftOf(tx, me!.id);
+    const draft = await draftOf(tx, me.id);
     const applied = await tx
       .select({ id: slips.id, at: slips.appliedAt, changes: slips.changes })
       .from(slips)
-      .where(and(eq(slips.personId, me!.id), eq(slips.state, "applied"), gt(slips.appliedAt, at - DAY_MS)))
+      .where(and(eq(slips.personId, me.id), eq(slips.state, "applied"), gt(slips.appliedAt, at - DAY_MS)))
       .orderBy(desc(slips.appliedAt))
       .limit(10);
     return {
       /** When it was read: of two, the later one counts. */
       at,
-      draft: draft ? await viewOf(tx, draft, me!, at) : null,
+      draft: draft ? await viewOf(tx, draft, me, at) : null,
       /** Waits for other stewards. */
       waiting: (
         await tx
           .select({ id: slips.id, at: slips.changedAt, changes: slips.changes })
           .from(slips)
-          .where(and(eq(slips.personId, me!.id), eq(slips.state, "waiting")))
+          .where(and(eq(slips.personId, me.id), eq(slips.state, "waiting")))
       ).map((one) => ({ id: one.id, at: one.at, changes: one.changes.length })),
       applied: applied.map((one) => ({ id: one.id, at: one.at!, changes: one.changes.length })),
     };
@@ -202,7 +202,7 @@ export const applySlip = command({
   by: ["person"],
   prepare: ({ input, caller, app, at }) => workedOut.execute(app, { slipId: input.slipId }, caller, at),
   allow: async ({ tx, input, me, at, prepared }) => {
-    const draft = await draftOf(tx, me!.id);
+    const draft = await draftOf(tx, me.id);
     if (!draft || draft.id !== input.slipId) throw notFound();
     const changes = draft.changes.map(({ change }) => change);
     if (draft.revision !== input.revision) throw new Refused("conflict", GROUND_MOVED);
@@ -211,12 +211,12 @@ export const applySlip = command({
     const still = prepared?.revision === draft.revision && (await countsStill(tx, prepared));
     const { said, others } = still
       ? prepared.worked
-      : await computeEffects(tx, changes, await vaultsOf(tx, changes), me!.id, at);
+      : await computeEffects(tx, changes, await vaultsOf(tx, changes), me.id, at);
     if (said.ground !== input.ground) throw new Refused("conflict", GROUND_MOVED);
     if (said.withoutSteward.length > 0)
       throw new Refused("not-allowed", t.wouldBeLeftWithoutAStewardMake(said.withoutSteward[0]));
-    const second = await needsSecondYes(tx, changes, me!, input.why, at);
-    const asked = await stewardsByNode(tx, [...new Set([...others, ...second])], me!.id, at);
+    const second = await needsSecondYes(tx, changes, me, input.why, at);
+    const asked = await stewardsByNode(tx, [...new Set([...others, ...second])], me.id, at);
     if (second.some((id) => !asked.has(id))) throw new Refused("second-yes", t.theHouseRulesRequireApprovalBy);
     return { draft, changes, asked, people: [...new Set([...asked.values()].flat())] };
   },
@@ -230,7 +230,7 @@ export const applySlip = command({
         .update(slips)
         .set({ state: "waiting", why: input.why, waits, ground: input.ground, changedAt: at })
         .where(eq(slips.id, draft.id));
-      for (const id of people) await addNotice(tx, id, at, t.draftedChangesThatAffectYouAsA(me!.name));
+      for (const id of people) await addNotice(tx, id, at, t.draftedChangesThatAffectYouAsA(me.name));
       return { changes: changes.length, waiting: true };
     }
     await carryOut(context, draft, changes, input.why);
@@ -259,12 +259,12 @@ export const workedOut = query({
   offMainThread: true,
   allow: () => undefined,
   run: async ({ tx, input, me, at }) => {
-    const draft = await draftOf(tx, me!.id);
+    const draft = await draftOf(tx, me.id);
     if (!draft || draft.id !== input.slipId) return null;
     const [last] = await tx.select({ seq: sql<number>`coalesce(max(${outbox.seq}), 0)` }).from(outbox);
     const changes = draft.changes.map(({ change }) => change);
     const vaultIds = await vaultsOf(tx, changes);
-    const worked = await computeEffects(tx, changes, vaultIds, me!.id, at);
+    const worked = await computeEffects(tx, changes, vaultIds, me.id, at);
     return { revision: draft.revision, seen: last!.seq, vaultIds, worked };
   },
 });
@@ -318,9 +318,9 @@ export const waitingSlips = query({
     const waiting = await tx.select().from(slips).where(eq(slips.state, "waiting"));
     const found: { id: string; by: string; why: string; at: number; said: SlipSaid }[] = [];
     for (const slip of waiting) {
-      if (slip.personId === me!.id || (await ownWaits(tx, slip, me!, at)).length === 0) continue;
+      if (slip.personId === me.id || (await ownWaits(tx, slip, me, at)).length === 0) continue;
       const changes = slip.changes.map(({ change }) => change);
-      const { said } = await computeEffects(tx, changes, await vaultsOf(tx, changes), me!.id, at);
+      const { said } = await computeEffects(tx, changes, await vaultsOf(tx, changes), me.id, at);
       const by = (await loadPerson(tx, slip.personId, at))?.name ?? "";
       found.push({ id: slip.id, by, why: slip.why, at: slip.changedAt, said });
     }
@@ -346,8 +346,8 @@ export const answerSlip = command({
   by: ["person"],
   allow: async ({ tx, input, me, at }) => {
     const [slip] = await tx.select().from(slips).where(eq(slips.id, input.slipId));
-    if (slip?.state !== "waiting" || slip.personId === me!.id) throw notFound();
-    const mine = await ownWaits(tx, slip, me!, at);
+    if (slip?.state !== "waiting" || slip.personId === me.id) throw notFound();
+    const mine = await ownWaits(tx, slip, me, at);
     if (mine.length === 0) throw notFound();
     if (!input.yes && input.word === "") throw new Refused("bad-input", t.giveAReasonItIsAllThey, "word");
     const changes = slip.changes.map(({ change }) => change);
@@ -355,7 +355,7 @@ export const answerSlip = command({
     if (input.yes) {
       for (const { change, was } of slip.changes)
         if ((await standing(tx, change)) !== was) throw new Refused("conflict", MOVED_FOR_OTHERS);
-      const { said } = await computeEffects(tx, changes, await vaultsOf(tx, changes), me!.id, at);
+      const { said } = await computeEffects(tx, changes, await vaultsOf(tx, changes), me.id, at);
       if (said.ground !== slip.ground) throw new Refused("conflict", MOVED_FOR_OTHERS);
       if (said.ground !== input.ground) throw new Refused("conflict", GROUND_MOVED);
       if (drafter?.standing !== "active") throw new Refused("conflict", t.thePersonWhoDraftedItNoLonger);
@@ -367,7 +367,7 @@ export const answerSlip = command({
     const { slip, mine, changes, drafter } = allowed;
     if (!input.yes) {
       await tx.update(slips).set({ state: "dropped", changedAt: at }).where(eq(slips.id, slip.id));
-      await addNotice(tx, slip.personId, at, t.declinedYourChangeSlip(me!.name, input.word));
+      await addNotice(tx, slip.personId, at, t.declinedYourChangeSlip(me.name, input.word));
       return { applied: false };
     }
     const waits = slip.waits.filter((id) => !mine.includes(id));
@@ -383,7 +383,7 @@ export const answerSlip = command({
       caller: { ...(caller as Extract<Caller, { kind: "person" }>), personId: drafter.id, sessionId: null },
     };
     await carryOut(theirs, slip, changes, slip.why);
-    await addNotice(tx, slip.personId, at, t.approvedYourChangeSlipItHas(me!.name));
+    await addNotice(tx, slip.personId, at, t.approvedYourChangeSlipItHas(me.name));
     return { applied: true };
   },
   journal: ({ input, result, allowed }) => ({
@@ -405,9 +405,9 @@ export const undoSlip = command({
   by: ["person"],
   allow: async ({ tx, input, me, at }) => {
     const [slip] = await tx.select().from(slips).where(eq(slips.id, input.slipId));
-    if (!slip || slip.personId !== me!.id || slip.state !== "applied") throw notFound();
+    if (!slip || slip.personId !== me.id || slip.state !== "applied") throw notFound();
     if (at - slip.appliedAt! > DAY_MS) throw new Refused("conflict", t.itCanNoLongerBeUndoneThat);
-    return { slip, draft: await draftOf(tx, me!.id) };
+    return { slip, draft: await draftOf(tx, me.id) };
   },
   run: async ({ tx, at, me, allowed }) => {
     const { slip, draft } = allowed;
@@ -422,7 +422,7 @@ export const undoSlip = command({
     else
       await tx
         .insert(slips)
-        .values({ id: uuidv7(), personId: me!.id, state: "draft", changes, revision, createdAt: at, changedAt: at });
+        .values({ id: uuidv7(), personId: me.id, state: "draft", changes, revision, createdAt: at, changedAt: at });
   },
   journal: null,
   tell: () => [],
@@ -441,9 +441,9 @@ export const withdrawSlip = command({
   by: ["person"],
   allow: async ({ tx, input, me }) => {
     const [slip] = await tx.select().from(slips).where(eq(slips.id, input.slipId));
-    if (!slip || slip.personId !== me!.id) throw notFound();
+    if (!slip || slip.personId !== me.id) throw notFound();
     if (slip.state !== "waiting") throw new Refused("conflict", t.itIsNoLongerWaitingForApproval);
-    return { slip, draft: await draftOf(tx, me!.id) };
+    return { slip, draft: await draftOf(tx, me.id) };
   },
   run: async ({ tx, at, allowed }) => {
     const { slip, draft } = allowed;
@@ -471,7 +471,7 @@ export const discardSlip = command({
   input: z.strictObject({ slipId: idSchema }),
   by: ["person"],
   allow: async ({ tx, input, me }) => {
-    const draft = await draftOf(tx, me!.id);
+    const draft = await draftOf(tx, me.id);
     if (!draft || draft.id !== input.slipId) throw notFound();
   },
   run: async ({ tx, input, at }) => {

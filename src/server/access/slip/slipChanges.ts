@@ -67,14 +67,14 @@ export async function requireDraft(context: Asked, change: ChangeInput): Promise
 
 /** Who changes who is in a group; its keepers, and administrators. */
 export async function requireLevelOfGroup({ tx, me, at }: Asked, groupId: string): Promise<void> {
-  if (me!.role === "owner" || me!.role === "administrator") return;
+  if (me.role === "owner" || me.role === "administrator") return;
   const keeping = await tx
     .select({ from: memberships.from, until: memberships.until })
     .from(memberships)
     .where(
       and(
         eq(memberships.groupId, groupId),
-        eq(memberships.personId, me!.id),
+        eq(memberships.personId, me.id),
         eq(memberships.keeper, true),
         isNull(memberships.validUntil),
       ),
@@ -93,10 +93,10 @@ export async function completed(context: Asked, change: ChangeInput, zone: strin
       })),
     };
   if (change.type !== "separate") return change;
-  const found = await resolveAt(tx, me!, change.nodeId, at);
+  const found = await resolveAt(tx, me, change.nodeId, at);
   const here = found?.steps[0];
-  const alone = here && resolve(me!, [{ ...here, separate: true }], at).level;
-  return { ...change, keeper: change.separate && alone !== "steward" ? me!.id : null };
+  const alone = here && resolve(me, [{ ...here, separate: true }], at).level;
+  return { ...change, keeper: change.separate && alone !== "steward" ? me.id : null };
 }
 
 /** What stands at the place of a change, as one text: another person may change it before the slip is applied. */
