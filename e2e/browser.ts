@@ -155,3 +155,11 @@ async function tryToConnect({ page, context, lanyardId }: Browser, galtry: strin
   await same.click();
   await page.getByText("Lanyard is connected.").waitFor();
 }
+
+/** Types a date and time into its field, part by part: "2031-09-30T18:00". */
+export async function typeMoment(page: Page, label: string, moment: string): Promise<void> {
+  const [, year, month, day, hour, minute] = /^(\d+)-(\d+)-(\d+)T(\d+):(\d+)$/.exec(moment) ?? [];
+  const field = page.getByRole("group", { name: label }).first();
+  await field.getByRole("spinbutton", { name: /day/ }).click();
+  await page.keyboard.type(`${day}${month}${year}${hour}${minute}`);
+}

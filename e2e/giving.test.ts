@@ -3,7 +3,7 @@ import type { Page, Response } from "playwright-core";
 import { afterAll, beforeAll, expect, test } from "vitest";
 import { DEMO_PASSWORD, PEOPLE, VAULTS } from "../demo/organisation";
 import { seriousIn } from "./axe";
-import { type Browser, connectLanyard, openBrowser, signInToGaltry, takenOver } from "./browser";
+import { type Browser, connectLanyard, openBrowser, signInToGaltry, takenOver, typeMoment } from "./browser";
 import { everythingReceived, sightingsOf } from "./canary";
 import { type App, startHouse } from "./house";
 
@@ -77,7 +77,7 @@ test("somebody joins a group by keys: what it gives them is read first, waits on
   await members.getByText("Maren Pohl").waitFor({ state: "detached" });
   // A date on the group, moved on in one act.
   await page.getByRole("button", { name: "Set an end date" }).click();
-  await page.getByLabel("Until").fill("2031-09-30T18:00");
+  await typeMoment(page, "Until", "2031-09-30T18:00");
   await page.getByRole("button", { name: "Set end date" }).click();
   await page.getByText("Ask another administrator or keeper").waitFor();
 }, 90_000);

@@ -9,6 +9,7 @@ import { CANARY, type Fixture, makeFixture } from "../demo/fixture";
 import { type InProcess, inProcess } from "../demo/inProcess";
 import { readConfiguration } from "../src/server/configuration";
 import { closeGaltry, startGaltry } from "../src/server/galtry";
+import { checkJournal } from "../src/server/journal/check";
 import { revealField } from "../src/server/vaults/revealing";
 
 let app: InProcess;
@@ -189,6 +190,10 @@ describe("the journal", () => {
     const whole = check();
     const head = /head ([0-9a-f]{64})/.exec(whole.out)![1]!;
     expect(check("--head", head).status).toBe(0);
+    // The same on screen, for administrators.
+    const onScreen = (noted = "") => checkJournal.execute(app.galtry, { head: noted }, f.as("administrator"));
+    expect(await onScreen(head)).toMatchObject({ head, broken: null, altered: null });
+    await expect(checkJournal.execute(app.galtry, {}, f.as("steward"))).rejects.toMatchObject({ code: "not-allowed" });
     const { db } = app.galtry;
     const [line] = await db.all<{ details: string }>(sql`select details from journal where seq = 7`);
     await db.run(sql`update journal set details = '{"altered":true}' where seq = 7`);
@@ -196,6 +201,7 @@ describe("the journal", () => {
       status: 1,
       out: expect.stringContaining("broken at line 7: what it says was changed"),
     });
+    expect((await onScreen()).broken).toEqual({ line: 7, why: "what it says was changed" });
     await db.run(sql`update journal set details = ${line!.details} where seq = 7`);
     const [last] = await db.all<{ seq: number }>(sql`select max(seq) as seq from journal`);
     await db.run(sql`create table kept_line as select * from journal where seq = ${last!.seq}`);
@@ -206,6 +212,8 @@ describe("the journal", () => {
       status: 1,
       out: expect.stringContaining("the tail was cut or rewritten"),
     });
+    expect((await onScreen()).broken).toBeNull();
+    expect((await onScreen(head)).broken?.why).toContain("the tail was cut or rewritten");
     await db.run(sql`insert into journal select * from kept_line`);
     await db.run(sql`drop table kept_line`);
     expect(check("--head", head).status).toBe(0);

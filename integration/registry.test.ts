@@ -57,6 +57,7 @@ const OPEN_BY_LINK = [
 
 /** What each is tried with, and who may. A command that is missing here fails the test below. */
 const EXPECTED: Record<string, { who: Who; asPerson?: Who; input: () => unknown }> = {
+  "journal.checkJournal": { who: "administrators", input: () => ({}) },
   "people.organisationQuery": { who: "anyone", input: () => ({}) },
   "people.setUp": {
     who: "signed-out",

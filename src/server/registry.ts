@@ -71,6 +71,7 @@ import type { Command, Query } from "./command";
 import { frontDesk, markEntrySeen, pinEntry } from "./frontdesk/frontDesk";
 import { finderWords, whomToAsk } from "./frontdesk/words";
 import { journalFailures } from "./housekeeping";
+import { checkJournal } from "./journal/check";
 import { journalNodes, journalPage } from "./journal/page";
 import { compareLogin, guardedFill, keyList, neverOffer, updatePassword } from "./lanyard/keys";
 import {
@@ -363,6 +364,7 @@ const ALL = [
   dropJar,
   journalPage,
   journalNodes,
+  checkJournal,
   journalFailures,
 ] as const;
 

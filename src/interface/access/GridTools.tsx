@@ -1,9 +1,12 @@
 "use client";
 
 import { useRouter } from "next/navigation";
+import { useState } from "react";
 import styled from "styled-components";
-import { Button, ButtonLink, CheckField, fieldLook, Select } from "../shared/controls";
+import { Act, Button, ButtonLink, CheckField, fieldLook, Select } from "../shared/controls";
+import { MomentField } from "../shared/DateFields";
 import { fromLocal, toLocal } from "../shared/localTime";
+import { useSettled } from "../shared/useSettled";
 import type { Column, Grid } from "./grid";
 import { SHOWS, type Shows } from "./showing";
 import { accessPage as t } from "./strings";
@@ -17,9 +20,14 @@ const Tools = styled.div`
   border-bottom: 1px solid var(--rule);
   > select { width: auto; max-width: 158px; }
   .moment { display: flex; gap: 8px; align-items: center; }
-  .moment input { width: 212px; }
+  .moment > :last-child { width: 262px; }
   .end { display: flex; gap: 8px; margin-left: auto; }
-  @media (max-width: 719px) { .wide { display: none; } }
+  .more { display: none; }
+  @media (max-width: 719px) {
+    &:not([data-more]) .wide { display: none; }
+    .more { display: block; }
+    .end { margin-left: 0; }
+  }
 `;
 
 const Narrow = styled.input`${fieldLook} width: 118px;`;
@@ -51,8 +59,12 @@ export function GridTools(props: GridToolsProps) {
   const { grid, vaults, asked, rowText, columnText, shows, all, columns, column, rounds } = props;
   const { onRowText, onColumnText, onShows, onAll, onColumn, onMoment, onPrint, onCsv } = props;
   const router = useRouter();
+  // On a phone, or magnified, what is needed less often is folded away.
+  const [more, setMore] = useState(false);
+  const [moment, setMoment] = useState(() => toLocal(asked, grid.zone));
+  const goTo = useSettled((text: string) => onMoment(fromLocal(text, grid.zone)));
   return (
-    <Tools role="group" aria-label={t.filters}>
+    <Tools role="group" aria-label={t.filters} data-more={more || undefined}>
       {vaults.length > 1 && (
         <Select
           aria-label={t.vault}
@@ -98,14 +110,13 @@ export function GridTools(props: GridToolsProps) {
       )}
       <span className="moment wide">
         <span aria-hidden>{t.at}</span>
-        <Narrow
-          type="datetime-local"
-          aria-label={t.at}
-          defaultValue={toLocal(asked, grid.zone)}
-          key={asked}
-          onChange={(event) => {
-            const moment = fromLocal(event.target.value, grid.zone);
-            if (moment !== null && moment > 0) onMoment(moment);
+        <MomentField
+          label={t.at}
+          unseen
+          value={moment}
+          onText={(text) => {
+            setMoment(text);
+            goTo(text);
           }}
         />
       </span>
@@ -115,8 +126,20 @@ export function GridTools(props: GridToolsProps) {
         checked={all}
         onChange={(event) => onAll(event.target.checked)}
       />
+      <Act className="more" aria-expanded={more} onPress={() => setMore(!more)}>
+        {more ? t.less : t.more}
+      </Act>
       <div className="end wide">
-        {asked !== null && <Button onPress={() => onMoment(null)}>{t.now2}</Button>}
+        {asked !== null && (
+          <Button
+            onPress={() => {
+              setMoment("");
+              onMoment(null);
+            }}
+          >
+            {t.now2}
+          </Button>
+        )}
         {rounds && <ButtonLink href={`/access/${grid.vault.id}/rounds`}>{t.rounds}</ButtonLink>}
         <Button onPress={onPrint}>{t.print}</Button>
         <Button onPress={onCsv}>{t.csv}</Button>

@@ -240,7 +240,8 @@ export function cellAt(lookup: Lookup, { subject }: Pick<Column, "subject">, nod
     level: level === "none" && blocked && person.standing === "active" ? "blocked" : level,
     set: because.some((say) => say.subject.kind === "person" && say.grant.node === nodeId),
     until: ends.length > 0 && ends.every((end) => end !== null) ? Math.max(...(ends as number[])) : null,
-    weekly: because.find((say) => say.grant.weekly)?.grant.weekly ?? null,
+    // One that holds at any time makes the hours of the others no matter.
+    weekly: because.every((say) => say.grant.weekly) ? (because[0]?.grant.weekly ?? null) : null,
     ways: because.length + lost.length,
   };
 }

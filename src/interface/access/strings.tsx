@@ -32,6 +32,8 @@ export const accessPage = {
   forWord: "For",
   at: "At",
   allPeopleAndGroups: "All people and groups",
+  more: "More",
+  less: "Less",
   now2: "Now",
   rounds: "Rounds",
   print: "Print",

@@ -4,7 +4,8 @@ import { useState } from "react";
 import { LEVELS, type Level, levelWord, type Reach, rank } from "@/core/access/level";
 import { useCommand } from "../shared/ask";
 import { CutKey } from "../shared/CutKey";
-import { Act, CheckField, Row, Stack, TextArea, TextField } from "../shared/controls";
+import { Act, CheckField, Row, Stack, TextArea } from "../shared/controls";
+import { MomentField } from "../shared/DateFields";
 import { Dialog } from "../shared/Dialog";
 import { useDone } from "../shared/Done";
 import { Form } from "../shared/Form";
@@ -75,8 +76,7 @@ export function AskSheet({ nodeId, name, has, guest = false, stewards, zone, onC
           </Stack>
           {ask.wrong("level") && <p role="alert">{ask.wrong("level")}</p>}
         </fieldset>
-        <TextField
-          type="datetime-local"
+        <MomentField
           label={t.until}
           value={until}
           onText={setUntil}

@@ -14,6 +14,7 @@ import { Beyond, SaidLines } from "../access/SaidLine";
 import { sayMinutes } from "../entry/Before";
 import { useCommand } from "../shared/ask";
 import { Act, Button, Chip, Row, Select, TextArea, TextField } from "../shared/controls";
+import { MomentField } from "../shared/DateFields";
 import { Dialog } from "../shared/Dialog";
 import { useDone } from "../shared/Done";
 import { Form } from "../shared/Form";
@@ -378,8 +379,7 @@ function LowerDialog({ ask, zone, onClose }: SheetProps & { zone: string; now: n
           </Select>
           {answer.wrong("level") && <p role="alert">{answer.wrong("level")}</p>}
         </div>
-        <TextField
-          type="datetime-local"
+        <MomentField
           label={t.until3}
           value={until}
           onText={setUntil}

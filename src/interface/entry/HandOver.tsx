@@ -7,6 +7,7 @@ import { exactTime, sayTime } from "@/core/time";
 import type { createHandover, handoverList } from "@/server/access/handover/handover";
 import { runCommand, runQuery } from "../shared/ask";
 import { Act, Button, CheckField, Chip, Notice, Row, Stack, TextField } from "../shared/controls";
+import { MomentField } from "../shared/DateFields";
 import { Dialog } from "../shared/Dialog";
 import { Form } from "../shared/Form";
 import { fromLocal, soonEnds, thisEvening, toLocal } from "../shared/localTime";
@@ -196,7 +197,7 @@ function MakeLink({ entry, now, mails, onClose, onMade }: MakeProps) {
             </p>
           )}
         </fieldset>
-        <TextField type="datetime-local" label={t.until2} value={until} onText={setUntil} wrong={wrong("until")} />
+        <MomentField label={t.until2} value={until} onText={setUntil} wrong={wrong("until")} />
         <Row>
           <Act onPress={() => setUntil(toLocal(thisEvening(entry.zone, now), entry.zone))}>{t.thisEvening}</Act>
           {soonEnds(entry.zone).map((preset) => (

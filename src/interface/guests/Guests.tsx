@@ -8,6 +8,7 @@ import type { endGuest, guestList } from "@/server/access/guests";
 import { LinkToHandOver } from "../people/LinkToHandOver";
 import { runQuery, useCommand } from "../shared/ask";
 import { Act, Button, Chip, ChoiceField, Row, Stack, TextField } from "../shared/controls";
+import { MomentField } from "../shared/DateFields";
 import { Dialog } from "../shared/Dialog";
 import { Form } from "../shared/Form";
 import { fromLocal, toLocal } from "../shared/localTime";
@@ -199,8 +200,7 @@ function AskIn({ nodeId, name: node, zone, onClose }: Omit<Props, "now"> & { onC
           <option value="reveal">{t.revealAlsoRevealAndCopySecret}</option>
           <option value="edit">{t.editAlsoEditItAndAddTo}</option>
         </ChoiceField>
-        <TextField
-          type="datetime-local"
+        <MomentField
           label={t.until2}
           value={until}
           onText={setUntil}

@@ -7,6 +7,7 @@ import { sayTime } from "@/core/time";
 import type { letterboxList } from "@/server/access/handover/letterbox";
 import { runQuery, useCommand } from "../shared/ask";
 import { Act, Button, Chip, Row, Stack, TextField } from "../shared/controls";
+import { MomentField } from "../shared/DateFields";
 import { Dialog } from "../shared/Dialog";
 import { Form } from "../shared/Form";
 import { fromLocal, soonEnds, toLocal } from "../shared/localTime";
@@ -140,13 +141,7 @@ function Hang({ nodeId, name: folder, zone, onClose }: Omit<Props, "now"> & { on
           autoFocus
         />
         <TextField label={t.fields} value={labels} onText={setLabels} hint={t.oneOrSeveralSeparatedByCommas} />
-        <TextField
-          type="datetime-local"
-          label={t.until2}
-          value={until}
-          onText={setUntil}
-          wrong={wrong ?? hang.wrong("until")}
-        />
+        <MomentField label={t.until2} value={until} onText={setUntil} wrong={wrong ?? hang.wrong("until")} />
       </Form>
     </Dialog>
   );

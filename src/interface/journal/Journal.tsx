@@ -11,10 +11,12 @@ import { capital } from "../entry/Card";
 import { findSubjects } from "../entry/subjects";
 import { Page } from "../frame/Frame";
 import { runQuery } from "../shared/ask";
-import { Button, Chip, ChoiceField, Row, TextField } from "../shared/controls";
+import { Button, Chip, ChoiceField, Row } from "../shared/controls";
+import { DaysField } from "../shared/DateFields";
 import { fromLocal } from "../shared/localTime";
 import { Picker } from "../shared/Picker";
 import { save } from "../shared/save";
+import { CheckJournal } from "./CheckJournal";
 import { journal as t } from "./strings";
 
 type View = Awaited<ReturnType<(typeof journalPage)["execute"]>>;
@@ -86,6 +88,7 @@ export function Journal({
     for (const [key, value] of Object.entries({ ...filters, ...change })) if (value) query.set(key, String(value));
     router.push(`/journal?${query}`);
   };
+  const [checking, setChecking] = useState(false);
   const [saving, setSaving] = useState(false);
   const saveCsv = async () => {
     setSaving(true);
@@ -117,6 +120,7 @@ export function Journal({
       }
     >
       <h1 style={{ marginBottom: 16 }}>{t.journal}</h1>
+      {checking && <CheckJournal onClose={() => setChecking(false)} />}
       <Row style={{ marginBottom: 16, alignItems: "end" }}>
         {byPerson && (
           <div style={{ minWidth: 220 }}>
@@ -158,21 +162,14 @@ export function Journal({
           </ChoiceField>
         </div>
         <div>
-          <TextField
-            type="date"
-            label={t.from}
-            value={filters.from ?? ""}
-            onText={(from) => go({ from: from || null })}
-          />
-        </div>
-        <div>
-          <TextField type="date" label={t.to} value={filters.to ?? ""} onText={(to) => go({ to: to || null })} />
+          <DaysField label={t.days} from={filters.from} to={filters.to} onDays={(from, to) => go({ from, to })} />
         </div>
         {filters.person && <Button onPress={() => go({ person: null })}>{t.allPeople}</Button>}
         {filters.node && <Button onPress={() => go({ node: null })}>{t.allEntriesAndVaults}</Button>}
         <Button isDisabled={saving} onPress={saveCsv}>
           {t.csv}
         </Button>
+        {byPerson && <Button onPress={() => setChecking(true)}>{t.checkTheJournal}</Button>}
       </Row>
       {view.lines.length === 0 ? (
         <p>{t.noLinesMatchTheseFilters}</p>

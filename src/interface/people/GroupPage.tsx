@@ -14,6 +14,7 @@ import { Page } from "../frame/Frame";
 import { useCommand } from "../shared/ask";
 import { CutKey } from "../shared/CutKey";
 import { Act, Button, Chip, Row, TextField } from "../shared/controls";
+import { MomentField } from "../shared/DateFields";
 import { Dialog } from "../shared/Dialog";
 import { Form } from "../shared/Form";
 import { fromLocal, toLocal } from "../shared/localTime";
@@ -235,8 +236,7 @@ function End({ group, zone, onClose }: { group: GroupView; zone: string; onClose
         wrong={save.wrong()}
       >
         <p>{t.allPeopleLeaveTheGroupOnThis}</p>
-        <TextField
-          type="datetime-local"
+        <MomentField
           label={t.until3}
           value={until}
           onText={setUntil}

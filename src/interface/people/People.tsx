@@ -9,6 +9,7 @@ import type { PeoplePage, PersonLine } from "@/server/people/persons";
 import { Page } from "../frame/Frame";
 import { useCommand } from "../shared/ask";
 import { Act, Button, ButtonLink, Chip, ChoiceField, Notice, Row, Stack, TextField } from "../shared/controls";
+import { MomentField } from "../shared/DateFields";
 import { Dialog } from "../shared/Dialog";
 import { Form } from "../shared/Form";
 import { fromLocal, toLocal } from "../shared/localTime";
@@ -320,8 +321,7 @@ function PersonEnd({ person, zone }: { person: PersonLine; zone: string }) {
   const [until, setUntil] = useState(toLocal(person.until, zone));
   return (
     <Row style={{ alignItems: "end" }}>
-      <TextField
-        type="datetime-local"
+      <MomentField
         label={t.allAccessEnds}
         value={until}
         onText={setUntil}

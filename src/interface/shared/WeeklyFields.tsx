@@ -2,7 +2,8 @@
 
 import { useState } from "react";
 import styled from "styled-components";
-import { CheckField, TextField } from "./controls";
+import { CheckField } from "./controls";
+import { TimeField } from "./DateFields";
 import { weeklyFields as t } from "./strings";
 
 const Days = styled.fieldset`
@@ -95,9 +96,8 @@ export function WeeklyFields({ value, onChange, wrong }: WeeklyProps) {
             ))}
           </Days>
           <Pair>
-            <TextField type="time" label={t.opens} value={value.start} onText={(start) => set({ ...value, start })} />
-            <TextField
-              type="time"
+            <TimeField label={t.opens} value={value.start} onText={(start) => set({ ...value, start })} />
+            <TimeField
               label={t.closes}
               value={value.end}
               onText={(end) => set({ ...value, end })}

@@ -1,7 +1,7 @@
 "use client";
 
 import styled from "styled-components";
-import { TextField } from "./controls";
+import { MomentField } from "./DateFields";
 import { windowFields as t } from "./strings";
 
 const Pair = styled.div`
@@ -22,16 +22,15 @@ interface WindowProps {
 export function WindowFields({ from, until, onFrom, onUntil, wrong }: WindowProps) {
   return (
     <Pair>
-      <TextField
-        type="datetime-local"
+      <MomentField
         label={t.from}
         value={from}
         onText={onFrom}
         wrong={wrong("from")}
         hint={t.leaveEmptyToStartAtOnce}
+        time="09:00"
       />
-      <TextField
-        type="datetime-local"
+      <MomentField
         label={t.until}
         value={until}
         onText={onUntil}

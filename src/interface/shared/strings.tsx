@@ -36,6 +36,14 @@ export const weeklyFields = {
   earlierThanTheStartMeansThe: "Earlier than the start means the next day.",
 };
 
+export const dateFields = {
+  previousMonth: "Previous month",
+  nextMonth: "Next month",
+  clear: (label: string) => `Clear: ${label}`,
+  clearWord: "Clear",
+  calendar: (label: string) => `Calendar: ${label}`,
+};
+
 export const windowFields = {
   from: "From",
   leaveEmptyToStartAtOnce: "Leave empty to start at once.",

@@ -7,23 +7,20 @@ import { reachOf } from "../access/load";
 import { nodeLinks } from "../access/nodeName";
 import type { IndexPerson, OpenIndex } from "../access/openIndex";
 import { byName, sortByName } from "../byName";
-import { isAdministrator, personIdOf } from "../caller";
+import { personIdOf } from "../caller";
 import { type Context, command, idSchema, instantSchema, nameSchema, none, query, type Topic } from "../command";
 import { inJson } from "../database/bulk";
 import type { Reader, Transaction } from "../database/client";
 import { groups, notices, personStates, persons, type Role } from "../database/schema";
 import { uuidv7 } from "../ids";
 import { notFound, Refused } from "../refused";
+import { requireAdministrator } from "./administrators";
 import { endAll, mailSchema } from "./sessions";
 import { makeLink } from "./setUp";
 import { persons as t } from "./strings";
 import { addNotice, tellingOwners, tellStewards, vaultsRevealedTo } from "./telling";
 
 const ofPerson = z.strictObject({ personId: idSchema });
-
-function requireAdministrator({ role }: { role: Role | null }): void {
-  if (!role || !isAdministrator(role)) throw new Refused("not-allowed", t.onlyAnAdministratorCanDoThis);
-}
 
 /** The person an administrator acts on. Only owners act on owners. */
 async function requireOther({ tx, caller, role }: Pick<Context<unknown>, "tx" | "caller" | "role">, personId: string) {
@@ -366,7 +363,7 @@ export const personList = query({
     from: z.number().int().min(0).default(0),
   }),
   by: ["person"],
-  allow: requireAdministrator,
+  allow: ({ role }) => requireAdministrator({ role }),
   run: async ({ tx, input, at }): Promise<PeoplePage> => {
     const index = tx.access!;
     const everybody = peopleByName(index);

@@ -35,7 +35,6 @@ export const password = {
 };
 
 export const persons = {
-  onlyAnAdministratorCanDoThis: "Only an administrator can do this.",
   onlyAnOwnerCanDoThisTo: "Only an owner can do this to an owner.",
   youCannotDoThisToYourselfAsk: "You cannot do this to yourself. Ask another administrator.",
   onlyAnOwnerCanNameOwners: "Only an owner can name owners.",
@@ -76,4 +75,8 @@ export const telling = {
   anEntryIn: (vault: string) => `An entry in ${vault}`,
   hasNoStewardWasTheLastOne: (what: string, name: string) =>
     `${what} has no steward: ${name} was the last one. Nobody can give or end access there.`,
+};
+
+export const administrators = {
+  onlyAnAdministratorCanDoThis: "Only an administrator can do this.",
 };

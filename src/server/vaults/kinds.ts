@@ -1,4 +1,5 @@
 /** Kinds: those that are there from the start, and the organisation's own, which administrators make. */
+
 import { count, eq, sql } from "drizzle-orm";
 import { z } from "zod";
 import type { Kind } from "../../core/kinds/kind";
@@ -8,8 +9,9 @@ import { byName } from "../byName";
 import { isAdministrator, personIdOf } from "../caller";
 import { type Context, command, idSchema, none, query } from "../command";
 import { onceIn, type Reader } from "../database/client";
-import { entries, entryVersions, kinds, type Role } from "../database/schema";
+import { entries, entryVersions, kinds } from "../database/schema";
 import { uuidv7 } from "../ids";
+import { requireAdministrator } from "../people/administrators";
 import { notFound, Refused } from "../refused";
 import { drawn, dropPicture, keepPicture, pictureInput } from "./drawing";
 import { pictureAddress } from "./pictureAddress";
@@ -67,12 +69,8 @@ export const kindList = query({
   },
 });
 
-function requireAdministrator({ role }: { role: Role | null }) {
-  if (!role || !isAdministrator(role)) throw new Refused("not-allowed", t.onlyAnAdministratorCanCreate);
-}
-
 async function requireOwnKind(context: Pick<Context<{ kindId: string }, Reader>, "tx" | "input" | "role">) {
-  requireAdministrator(context);
+  requireAdministrator(context, t.onlyAnAdministratorCanCreate);
   const [row] = await context.tx.select().from(kinds).where(eq(kinds.id, context.input.kindId));
   if (!row) throw notFound();
   const [used] = await context.tx.select({ entries: count() }).from(entries).where(eq(entries.kind, row.id));
@@ -105,7 +103,7 @@ export const createKind = command({
   name: "vaults.createKind",
   input: z.strictObject({ kind: ownKindSchema }),
   by: ["person"],
-  allow: requireAdministrator,
+  allow: (context) => requireAdministrator(context, t.onlyAnAdministratorCanCreate),
   run: async ({ tx, input, caller, at }) => {
     await refuseSameName(tx, input.kind.name, null);
     const kindId = uuidv7();

@@ -1,4 +1,5 @@
 /** Sites we use: the organisation's ready starts for new entries. Administrators keep the list; all staff begin from it. */
+
 import { eq } from "drizzle-orm";
 import { z } from "zod";
 import { readPasswordRules } from "../../core/generator/passwordRules";
@@ -8,8 +9,9 @@ import { sortByName } from "../byName";
 import { isAdministrator, personIdOf } from "../caller";
 import { command, idSchema, nameSchema, none, query } from "../command";
 import type { Reader } from "../database/client";
-import { type Role, sites } from "../database/schema";
+import { sites } from "../database/schema";
 import { uuidv7 } from "../ids";
+import { requireAdministrator } from "../people/administrators";
 import { notFound, Refused } from "../refused";
 import { kindOf } from "./kinds";
 import { sites as t } from "./strings";
@@ -60,10 +62,6 @@ export const siteList = query({
   }),
 });
 
-function requireAdministrator({ role }: { role: Role | null }) {
-  if (!role || !isAdministrator(role)) throw new Refused("not-allowed", t.onlyAnAdministratorCanChange);
-}
-
 async function toRow(tx: Reader, input: z.output<typeof siteSchema>) {
   const kind = await kindOf(tx, input.kind);
   const page = fieldOf(kind, SIGN_IN_PAGE);
@@ -78,7 +76,7 @@ export const saveSite = command({
   input: z.strictObject({ siteId: idSchema.optional(), site: siteSchema }),
   by: ["person"],
   allow: async (context) => {
-    requireAdministrator(context);
+    requireAdministrator(context, t.onlyAnAdministratorCanChange);
     const all = await context.tx.select({ id: sites.id }).from(sites);
     if (context.input.siteId && !all.some((row) => row.id === context.input.siteId)) throw notFound();
     if (!context.input.siteId && all.length >= MOST) throw new Refused("bad-input", t.atMostSites(MOST));
@@ -105,7 +103,7 @@ export const removeSite = command({
   input: z.strictObject({ siteId: idSchema }),
   by: ["person"],
   allow: async (context) => {
-    requireAdministrator(context);
+    requireAdministrator(context, t.onlyAnAdministratorCanChange);
     const [row] = await context.tx.select().from(sites).where(eq(sites.id, context.input.siteId));
     if (!row) throw notFound();
     return row;

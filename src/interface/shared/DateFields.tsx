@@ -1,0 +1,314 @@
+"use client";
+
+/** Dates and times as Galtry writes them, day first and by 24 hours, whatever the browser is set to. */
+import { type CalendarDate, parseDate, parseDateTime, parseTime } from "@internationalized/date";
+import { CalendarDays, ChevronLeft, ChevronRight } from "lucide-react";
+import { type ReactNode, useEffect, useId, useRef, useState } from "react";
+import {
+  Button as AriaButton,
+  TimeField as AriaTimeField,
+  Calendar,
+  CalendarCell,
+  CalendarGrid,
+  CalendarGridBody,
+  CalendarGridHeader,
+  CalendarHeaderCell,
+  DateInput,
+  DatePicker,
+  DateRangePicker,
+  DateSegment,
+  Dialog,
+  Group,
+  Heading,
+  I18nProvider,
+  Label,
+  Popover,
+  RangeCalendar,
+} from "react-aria-components";
+import styled from "styled-components";
+import { fieldLook } from "./controls";
+import { type Filled, wholeMoment } from "./partialDate";
+import { dateFields as t } from "./strings";
+import { useSettled } from "./useSettled";
+
+const Box = styled(Group)`
+  ${fieldLook}
+  display: flex;
+  align-items: center;
+  gap: 2px;
+  padding: 3px 4px 3px 12px;
+  &[data-focus-within] { outline: 2px solid var(--copper); outline-offset: 1px; }
+  &[data-invalid] { border-color: var(--crimson); }
+  .input { display: flex; font-variant-numeric: tabular-nums; }
+  .segment { padding: 0 1px; border-radius: 2px; outline: none; white-space: pre; caret-color: transparent; }
+  .segment[data-placeholder] { color: var(--soft); }
+  .segment[data-focused] { background: var(--ink); color: var(--sheet); }
+  .to { padding: 0 4px; color: var(--soft); }
+  .acts { display: flex; margin-left: auto; }
+  button { display: grid; place-items: center; min-width: 28px; min-height: 28px; padding: 0 4px; border: 0; border-radius: var(--corner); background: none; color: var(--soft); font: 400 13.5px/20px var(--text); cursor: pointer; }
+  button:hover { color: var(--ink); }
+  button[data-focus-visible] { outline: 2px solid var(--copper); }
+`;
+
+const Above = styled(Label)`
+  display: block;
+  margin-bottom: 4px;
+  font-size: 14px;
+  line-height: 20px;
+`;
+
+const Below = styled.p`
+  margin-top: 4px;
+  font-size: 13.5px;
+  line-height: 20px;
+  color: var(--soft);
+  &[data-wrong] { color: var(--crimson); font-weight: 600; }
+`;
+
+const Leaf = styled(Popover)`
+  padding: 12px 14px 14px;
+  background: var(--sheet);
+  border: 1px solid var(--edge);
+  border-top: 3px solid var(--ink);
+  box-shadow: var(--shade);
+  outline: none;
+  .month { display: flex; align-items: center; justify-content: space-between; margin-bottom: 6px; }
+  .month h2 { font: 650 15px/22px var(--text); }
+  .month button { display: grid; place-items: center; width: 32px; height: 32px; border: 0; border-radius: var(--corner); background: none; color: var(--ink); cursor: pointer; }
+  .month button[data-disabled] { color: var(--soft); cursor: default; }
+  .month button[data-focus-visible] { outline: 2px solid var(--copper); }
+  table { border-collapse: collapse; }
+  th { width: 36px; padding: 4px 0; border-bottom: 1px solid var(--rule); color: var(--soft); font: 400 13px/18px var(--text); }
+  td { padding: 1px; }
+  .day { display: grid; place-items: center; width: 34px; height: 32px; border-radius: var(--corner); font-size: 14.5px; font-variant-numeric: tabular-nums; cursor: pointer; outline: none; }
+  .day[data-outside-month] { visibility: hidden; }
+  .day[data-hovered] { background: var(--pick); }
+  .day[data-today] { box-shadow: inset 0 -2px var(--copper); }
+  .day[data-selected] { background: var(--ink); color: var(--sheet); }
+  .day[data-focus-visible] { outline: 2px solid var(--copper); outline-offset: 1px; }
+`;
+
+/** Weeks begin on Monday, as everywhere in Galtry. */
+const Month = () => (
+  <CalendarGrid weekdayStyle="short">
+    <CalendarGridHeader>{(day) => <CalendarHeaderCell>{day}</CalendarHeaderCell>}</CalendarGridHeader>
+    <CalendarGridBody>{(date) => <CalendarCell className="day" date={date} />}</CalendarGridBody>
+  </CalendarGrid>
+);
+
+const MonthHead = () => (
+  <div className="month">
+    <AriaButton slot="previous" aria-label={t.previousMonth}>
+      <ChevronLeft size={18} aria-hidden />
+    </AriaButton>
+    <Heading level={2} />
+    <AriaButton slot="next" aria-label={t.nextMonth}>
+      <ChevronRight size={18} aria-hidden />
+    </AriaButton>
+  </div>
+);
+
+const Segments = ({ slot }: { slot?: string }) => (
+  <DateInput slot={slot} className="input">
+    {(segment) => <DateSegment className="segment" segment={segment} data-type={segment.type} />}
+  </DateInput>
+);
+
+interface Around {
+  label: string;
+  /** The label is for those who hear it only. */
+  unseen?: boolean;
+  hint?: ReactNode;
+  wrong?: string | null;
+  autoFocus?: boolean;
+}
+
+interface MomentProps extends Around {
+  /** "2026-05-03T18:00", or empty for no moment. */
+  value: string;
+  onText: (text: string) => void;
+  /** Hours and minutes where only the day is given. */
+  time?: string;
+}
+
+/** What has been filled in of a date, by the name of its part. */
+function filledIn(field: HTMLElement): Filled {
+  const filled: Filled = {};
+  for (const segment of field.querySelectorAll<HTMLElement>("[role=spinbutton]")) {
+    const type = segment.dataset.type as keyof Filled;
+    if (!segment.hasAttribute("data-placeholder")) filled[type] = Number(segment.getAttribute("aria-valuenow"));
+  }
+  return filled;
+}
+
+/** A day and a time in the organisation's zone. What is left open of it is completed when the field is left. */
+export function MomentField({ label, unseen, hint, wrong, value, onText, time = "18:00", autoFocus }: MomentProps) {
+  const field = useRef<HTMLDivElement>(null);
+  const below = useId();
+  // Drawn anew to empty it: a field keeps the parts that are no whole date yet to itself.
+  const [emptied, setEmptied] = useState(0);
+  const clear = () => {
+    setEmptied(emptied + 1);
+    onText("");
+  };
+  const complete = () => {
+    if (value !== "" || !field.current) return;
+    const filled = filledIn(field.current);
+    if (Object.keys(filled).length === 0) return;
+    const whole = wholeMoment(filled, time, new Date());
+    if (whole) onText(whole);
+    else clear();
+  };
+  return (
+    <I18nProvider locale="en-GB">
+      <DatePicker
+        key={emptied}
+        value={value === "" ? null : parseDateTime(value.slice(0, 16))}
+        onChange={(date) => onText(date ? date.toString().slice(0, 16) : "")}
+        granularity="minute"
+        hourCycle={24}
+        shouldForceLeadingZeros
+        placeholderValue={parseDateTime(`${new Date().toISOString().slice(0, 10)}T${time}`)}
+        isInvalid={Boolean(wrong)}
+        autoFocus={autoFocus}
+        firstDayOfWeek="mon"
+        aria-describedby={wrong || hint ? below : undefined}
+        onBlur={complete}
+      >
+        <Above className={unseen ? "unseen" : undefined}>{label}</Above>
+        <Box ref={field}>
+          <Segments />
+          <span className="acts">
+            {value !== "" && (
+              <AriaButton slot={null} onPress={clear} aria-label={t.clear(label)}>
+                {t.clearWord}
+              </AriaButton>
+            )}
+            <AriaButton aria-label={t.calendar(label)}>
+              <CalendarDays size={17} aria-hidden />
+            </AriaButton>
+          </span>
+        </Box>
+        <FieldNote id={below} {...{ hint, wrong }} />
+        <Leaf>
+          <Dialog aria-label={label} style={{ outline: "none" }}>
+            <Calendar firstDayOfWeek="mon">
+              <MonthHead />
+              <Month />
+            </Calendar>
+          </Dialog>
+        </Leaf>
+      </DatePicker>
+    </I18nProvider>
+  );
+}
+
+function FieldNote({ id, hint, wrong }: { id: string; hint?: ReactNode; wrong?: string | null }) {
+  if (wrong)
+    return (
+      <Below id={id} data-wrong role="alert">
+        {wrong}
+      </Below>
+    );
+  return hint ? <Below id={id}>{hint}</Below> : null;
+}
+
+interface TimeProps extends Around {
+  /** "09:00". */
+  value: string;
+  onText: (text: string) => void;
+}
+
+export function TimeField({ label, hint, wrong, value, onText }: TimeProps) {
+  const below = useId();
+  return (
+    <I18nProvider locale="en-GB">
+      <AriaTimeField
+        value={parseTime(value)}
+        onChange={(time) => time && onText(time.toString().slice(0, 5))}
+        hourCycle={24}
+        shouldForceLeadingZeros
+        isInvalid={Boolean(wrong)}
+        aria-describedby={wrong || hint ? below : undefined}
+      >
+        <Above>{label}</Above>
+        <Box>
+          <Segments />
+        </Box>
+        <FieldNote id={below} {...{ hint, wrong }} />
+      </AriaTimeField>
+    </I18nProvider>
+  );
+}
+
+interface DaysProps {
+  label: string;
+  /** "2026-05-03", both or neither. */
+  from: string | null;
+  to: string | null;
+  onDays: (from: string | null, to: string | null) => void;
+}
+
+/** From one day to another, both included. */
+export function DaysField({ label, from, to, onDays }: DaysProps) {
+  const [drawn, setDrawn] = useState(0);
+  const said = useRef(`${from} ${to}`);
+  // Another period than the one that was chosen here last: by a link, or by going back.
+  useEffect(() => {
+    if (said.current === `${from} ${to}`) return;
+    said.current = `${from} ${to}`;
+    setDrawn((count) => count + 1);
+  }, [from, to]);
+  const say = (first: string | null, last: string | null) => {
+    said.current = `${first} ${last}`;
+    onDays(first, last);
+  };
+  const later = useSettled((days: [string, string]) => say(...days));
+  const day = (text: string | null): CalendarDate | null => (text === null ? null : parseDate(text));
+  const [start, end] = [day(from ?? to), day(to ?? from)];
+  return (
+    <I18nProvider locale="en-GB">
+      <DateRangePicker
+        key={drawn}
+        defaultValue={start && end ? { start, end } : null}
+        onChange={(days) => days && later([days.start.toString(), days.end.toString()])}
+        shouldForceLeadingZeros
+        firstDayOfWeek="mon"
+      >
+        <Above>{label}</Above>
+        <Box>
+          <Segments slot="start" />
+          <span className="to" aria-hidden>
+            –
+          </span>
+          <Segments slot="end" />
+          <span className="acts">
+            {start && (
+              <AriaButton
+                slot={null}
+                onPress={() => {
+                  setDrawn(drawn + 1);
+                  say(null, null);
+                }}
+                aria-label={t.clear(label)}
+              >
+                {t.clearWord}
+              </AriaButton>
+            )}
+            <AriaButton aria-label={t.calendar(label)}>
+              <CalendarDays size={17} aria-hidden />
+            </AriaButton>
+          </span>
+        </Box>
+        <Leaf>
+          <Dialog aria-label={label} style={{ outline: "none" }}>
+            <RangeCalendar firstDayOfWeek="mon">
+              <MonthHead />
+              <Month />
+            </RangeCalendar>
+          </Dialog>
+        </Leaf>
+      </DateRangePicker>
+    </I18nProvider>
+  );
+}

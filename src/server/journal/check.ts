@@ -1,0 +1,96 @@
+/** Is the Journal whole? Its chain and its names, walked from the first line. */
+import { asc, gt } from "drizzle-orm";
+import { z } from "zod";
+import type { Bytes } from "../../core/crypto";
+import { type ChainedLine, checkChain } from "../../core/journal/chain";
+import { checkNames, type KeptName } from "../../core/journal/names";
+import { query } from "../command";
+import type { Reader } from "../database/client";
+import { journal, journalNames } from "../database/schema";
+import { requireAdministrator } from "../people/administrators";
+
+const READ = 2_000;
+
+async function* chainedLines(db: Reader): AsyncGenerator<ChainedLine> {
+  for (let from = 0; ; ) {
+    const rows = await db.select().from(journal).where(gt(journal.seq, from)).orderBy(asc(journal.seq)).limit(READ);
+    const last = rows.at(-1);
+    if (!last) return;
+    yield* rows;
+    from = last.seq;
+  }
+}
+
+async function* keptNames(db: Reader): AsyncGenerator<KeptName> {
+  for (let from = ""; ; ) {
+    const rows = await db
+      .select()
+      .from(journalNames)
+      .where(gt(journalNames.hash, from))
+      .orderBy(asc(journalNames.hash))
+      .limit(READ);
+    const last = rows.at(-1);
+    if (!last) return;
+    yield* rows;
+    from = last.hash;
+  }
+}
+
+/** The hashes that lines refer to, as the chain holds them. */
+async function* mentions(db: Reader): AsyncGenerator<Record<string, string>> {
+  for await (const line of chainedLines(db)) yield JSON.parse(line.names);
+}
+
+const BROKEN = {
+  sequence: "its number does not follow",
+  previous: "it does not follow the line before it",
+  hash: "what it says was changed",
+  mac: "Galtry did not write it",
+  "missing-head": "the noted head is gone: the tail was cut or rewritten",
+};
+
+export interface JournalCheck {
+  lines: number;
+  /** Hash of the last line: noted elsewhere, a later check also finds what was cut off. */
+  head: string;
+  /** The first line that does not hold, and why. */
+  broken: { line: number; why: string } | null;
+  /** Hash of a name that is not the one written with its line. */
+  altered: string | null;
+  /** Names that were erased: their lines stay. */
+  erased: number;
+}
+
+/** @param head hash of a line that was noted earlier, which must still be there */
+export async function checkWholeJournal(db: Reader, key: Bytes, head?: string): Promise<JournalCheck> {
+  const chain = await checkChain(chainedLines(db), key, head);
+  const found = { lines: chain.lines, head: chain.head };
+  if (chain.broken)
+    return { ...found, broken: { line: chain.broken.seq, why: BROKEN[chain.broken.why] }, altered: null, erased: 0 };
+  const { altered, erased } = await checkNames(keptNames(db), mentions(db));
+  return { ...found, broken: null, altered, erased };
+}
+
+/** Walks that are under way, by the noted head: whoever asks for the same waits for the same. */
+const underWay = new Map<string, Promise<JournalCheck>>();
+
+export const checkJournal = query({
+  name: "journal.checkJournal",
+  input: z.strictObject({
+    head: z
+      .string()
+      .trim()
+      .regex(/^([0-9a-f]{64})?$/, "A head has 64 digits and letters from a to f.")
+      .default(""),
+  }),
+  by: ["person"],
+  offMainThread: true,
+  allow: ({ role }) => requireAdministrator({ role }),
+  run: async ({ app, input }) => {
+    const going = underWay.get(input.head);
+    if (going) return going;
+    const walk = checkWholeJournal(app.db, app.keys.journal, input.head || undefined);
+    underWay.set(input.head, walk);
+    return walk.finally(() => underWay.delete(input.head));
+  },
+});
