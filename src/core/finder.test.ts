@@ -1,5 +1,5 @@
 import { describe, expect, test } from "vitest";
-import { type Findable, find, prepare } from "./finder";
+import { type Findable, find, matcherOf, prepare } from "./finder";
 
 const line = (name: string, more: Partial<Findable> = {}): Findable => ({
   id: name,
@@ -68,4 +68,12 @@ describe("finding", () => {
     expect(find(prepare(lines), "zebra", 5)).toHaveLength(5);
     expect(find(prepare(lines), "zebra", 5)[0]!.name).toBe("Zebra");
   });
+});
+
+test("rows that stay in their order are matched by the same words", () => {
+  const cafe = ["Café till", "Front of House · payments cardreader.example"] as const;
+  expect(matcherOf("  ")).toBeNull();
+  for (const typed of ["cafe", "till caf", "pay", "house till", "CARDR", "afé"])
+    expect(matcherOf(typed)!(...cafe)).toBe(true);
+  for (const typed of ["ouse", "till post", "example.org"]) expect(matcherOf(typed)!(...cafe)).toBe(false);
 });

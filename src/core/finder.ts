@@ -76,6 +76,33 @@ export function prepare<L extends Findable>(lines: readonly L[], more?: Readonly
 /** The first lines, where nothing has been typed. */
 export const first = <L>(index: Index<L>, most: number): L[] => index.lines.slice(0, most).map(({ line }) => line);
 
+/**
+ * The same for rows that stay in their order: every word typed begins a word of the text or stands within the name.
+ * @returns null where nothing is typed
+ */
+export function matcherOf(typed: string): ((name: string, rest: string) => boolean) | null {
+  const words = split(fold(typed));
+  if (words.length === 0) return null;
+  return (name, rest) => {
+    const folded = foldedOnce(name);
+    const text = foldedOnce(rest);
+    return words.every((word) => folded.includes(word) || ` ${text}`.includes(` ${word}`));
+  };
+}
+
+const MOST_FOLDED = 50_000;
+const foldedTexts = new Map<string, string>();
+
+/** Texts stay the same from key to key. */
+function foldedOnce(text: string): string {
+  const known = foldedTexts.get(text);
+  if (known !== undefined) return known;
+  if (foldedTexts.size >= MOST_FOLDED) foldedTexts.clear();
+  const folded = split(fold(text)).join(" ");
+  foldedTexts.set(text, folded);
+  return folded;
+}
+
 /** Best first: names that begin so, then names that hold it, then the rest; among equals the index's order. */
 export function find<L extends Findable>(index: Index<L>, typed: string, most = 200): L[] {
   const words = split(fold(typed));

@@ -15,9 +15,26 @@ export const COLUMN_WORDS: Record<LedgerColumn, string> = {
   you: "Your level",
 };
 
+/** By a column, by when it was added, or in one's own order. */
+export const LEDGER_SORTS = [
+  "name",
+  "used",
+  "new",
+  "own",
+  "kind",
+  "address",
+  "who",
+  "strength",
+  "changed",
+  "you",
+] as const;
+export type LedgerSort = (typeof LEDGER_SORTS)[number];
+
 export const ledgerViewSchema = z.strictObject({
   columns: z.array(z.enum(LEDGER_COLUMNS)).default(["kind", "address", "who", "strength", "changed", "you"]),
-  sort: z.enum(["name", "used", "new", "own"]).default("name"),
+  sort: z.enum(LEDGER_SORTS).default("name"),
+  /** The other way round. */
+  reverse: z.boolean().default(false),
   group: z.enum(["folder", "kind", "tag", "none"]).default("folder"),
   /** Node ids in the person's own order; what is not named comes after, by name. */
   own: z.array(z.string().max(64)).max(20_000).default([]),

@@ -30,6 +30,8 @@ export interface Field {
   choices?: readonly string[];
   check?: FieldCheck;
   required?: boolean;
+  /** Given by whoever issued it, as a card’s number is: Galtry offers to create none. */
+  issued?: boolean;
   /** Taken out of its kind: not asked for any more, and shown where an entry still holds a value in it. */
   retired?: boolean;
 }

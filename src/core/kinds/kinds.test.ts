@@ -51,7 +51,7 @@ describe("values", () => {
     ["website-login", { name: "\u0007\u200b", signInPage: "a.example" }, "name: Give it a name."],
     ["door", { name: "x", "code-to-enter": "12a4" }, "code-to-enter: Use digits only."],
     ["door", { name: "x", signInPage: "https://a.example" }, ": Unrecognized key"],
-    ["card", { name: "x", expires: "13/2028" }, "expires: This is not a month."],
+    ["card", { name: "x", expires: "13/2028" }, "expires: Enter a month as on the card: 08/27."],
     ["identity-paper", { name: "x", expires: "2026-02-30" }, "expires: This is not a date."],
     ["identity-paper", { name: "x", paper: "Treaty" }, "paper: Choose one of the options"],
     ["contact", { name: "x", mail: "nobody" }, "mail: "],

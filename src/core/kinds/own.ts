@@ -34,6 +34,7 @@ const fieldSchema = z
     choices: z.array(z.string().trim().min(1).max(100)).max(50, "At most 50 choices.").default([]),
     check: z.enum(["card number", "IBAN"]).optional(),
     required: z.boolean().default(false),
+    issued: z.boolean().default(false),
   })
   .refine((field) => field.form !== "choice" || field.choices.length > 1, {
     message: "Add at least two choices.",
@@ -94,6 +95,7 @@ export function drawnFrom(kind: Kind): z.input<typeof ownKindSchema> {
         choices: [...(field.choices ?? [])],
         ...(field.check && { check: field.check }),
         required: field.required ?? false,
+        issued: field.issued ?? false,
       };
     }),
     title: title === -1 ? null : title,
@@ -111,6 +113,7 @@ function toField(draft: Draft, id: string): Field {
     ...(draft.hint && { hint: draft.hint }),
     ...(as.form === "choice" && { choices: draft.choices }),
     ...(draft.check && { check: draft.check }),
+    ...(draft.issued && { issued: true }),
     ...(draft.required && as.form !== "one-time code" && { required: true }),
   };
 }

@@ -121,9 +121,9 @@ export const READY_KINDS: readonly Kind[] = [
     fields: [
       open("issuer", "Bank"),
       identifier("holder", "Name on the card"),
-      secret("number", "Number", { form: "digits", check: "card number" }),
+      secret("number", "Number", { form: "digits", check: "card number", issued: true }),
       identifier("expires", "Expires", { form: "month" }),
-      secret("security-code", "Security code", { form: "digits" }),
+      secret("security-code", "Security code", { form: "digits", issued: true }),
       secret("pin", "PIN", { form: "digits" }),
       open("lost", "Reported lost at", { form: "phone" }),
     ],

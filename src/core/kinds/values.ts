@@ -1,5 +1,7 @@
 /** Reading and checking what a person fills in for an entry of a kind. */
+
 import { z } from "zod";
+import { readMonth } from "../month";
 import { plainName } from "../plainName";
 import { type CodeSettings, readCodeSettings } from "../signin/code";
 import { wholeAddress } from "../signin/site";
@@ -70,7 +72,9 @@ const FORMS: Record<Exclude<FieldForm, "one-time code" | "choice" | "address">, 
   mail: line(320).pipe(z.union([z.literal(""), z.email("This is not an email address.")])),
   phone: line(60).refine((text) => /^[\d\s()+\-/.,#*a-zA-Z]*$/.test(text), "This is not a telephone number."),
   date: line(10).pipe(z.union([z.literal(""), z.iso.date("This is not a date.")])),
-  month: line(7).refine((text) => /^(\d{4}-(0[1-9]|1[0-2]))?$/.test(text), "This is not a month."),
+  month: line(20)
+    .refine((text) => text.trim() === "" || readMonth(text) !== null, "Enter a month as on the card: 08/27.")
+    .transform((text) => readMonth(text) ?? ""),
   digits: line(40).refine((text) => /^[\d\s*#-]*$/.test(text), "Use digits only."),
 };
 

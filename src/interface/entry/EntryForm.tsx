@@ -135,9 +135,11 @@ export function EntryForm({ kind, entry, vaultId, parent: preset, places = [], s
     if (entry) {
       const answer = await prove(() => change.run({ entryId: entry.id, baseVersionId: base, values }));
       if (answer.ok) router.push(back);
+      return answer.ok;
     } else {
       const answer = await prove(() => add.run({ parentId: parent.id, kind: kind.id, values }));
       if (answer.ok) router.push(`/entry/${answer.result.entryId}`);
+      return answer.ok;
     }
   };
   return (

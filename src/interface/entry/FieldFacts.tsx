@@ -1,5 +1,6 @@
 import { PASSWORD } from "@/core/kinds/kind";
 import { wifiText } from "@/core/kinds/wifi";
+import { sayMonth } from "@/core/month";
 import { sayDay } from "@/core/time";
 import { Act } from "../shared/controls";
 import { useCopy } from "../shared/useCopy";
@@ -79,6 +80,8 @@ function Value({ field, value, zone, now }: { field: FieldView; value: string; z
     case "date":
       // Noon in the organisation's zone is on that day wherever it is.
       return <>{sayDay(Date.parse(`${value}T12:00:00Z`), now, zone)}</>;
+    case "month":
+      return <span className="mono">{sayMonth(value)}</span>;
     case "mail":
       return <a href={`mailto:${value}`}>{value}</a>;
     case "phone":

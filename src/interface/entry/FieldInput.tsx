@@ -2,8 +2,10 @@
 
 import { adviceOn } from "@/core/kinds/checks";
 import type { Field } from "@/core/kinds/kind";
+import { sayMonth } from "@/core/month";
 import { PasswordInput } from "../passwords/PasswordInput";
 import { ChoiceField, TextArea, TextField } from "../shared/controls";
+import { DayField } from "../shared/DateFields";
 import { fieldInput as t } from "./strings";
 
 interface FieldInputProps {
@@ -50,8 +52,17 @@ export function FieldInput({ field, value, onText, wrong, kept, hints, disabled,
     case "address":
       return <TextField {...around} {...plain} className="mono" inputMode="url" autoCapitalize="none" />;
     case "date":
+      return <DayField {...around} />;
     case "month":
-      return <TextField {...around} type={field.form} />;
+      return (
+        <TextField
+          {...around}
+          {...plain}
+          value={sayMonth(value)}
+          inputMode="numeric"
+          hint={around.hint ?? t.monthAndYear}
+        />
+      );
     case "one-time code":
       return <TextField {...around} {...plain} className="mono" hint={around.hint ?? t.theSecretKeyTheSiteShowsOr} />;
     case "mail":
@@ -69,6 +80,7 @@ export function FieldInput({ field, value, onText, wrong, kept, hints, disabled,
             purpose={field.form === "digits" ? "keypad" : "website"}
             hints={hints}
             siteRules={siteRules}
+            issued={field.issued || field.check !== undefined}
             autoComplete="new-password"
             inputMode={field.form === "digits" ? "numeric" : undefined}
             className="mono"

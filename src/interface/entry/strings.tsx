@@ -401,6 +401,7 @@ export const fieldFacts = {
 };
 
 export const fieldInput = {
+  monthAndYear: "Month and year, as on the card: 08/27",
   leaveEmptyToKeepTheCurrent: "Leave empty to keep the current value.",
   notSet: "not set",
   theSecretKeyTheSiteShowsOr: "The secret key the site shows, or a pasted otpauth address.",

@@ -135,11 +135,22 @@ export function FrontDesk({ person, packed, zone, now, greeting, canAdd, steps, 
   useTypedBefore(input, typed, setTyped);
 
   const connected = lanyard?.state === "connected";
+  const [chosen, setChosen] = useState<DeskLine | null>(null);
   // One function for good, so that a key draws anew only the lines that differ.
   const run = useRef<LineAct["run"]>(() => undefined);
   useEffect(() => {
-    run.current = (line) => (connected && signsIn(line) ? void start(line) : router.push(`/entry/${line.id}`));
+    run.current = (line) => {
+      // Lanyard has not answered yet whether it is here: what was chosen waits that moment.
+      if (lanyard === null && signsIn(line)) setChosen(line);
+      else if (connected && signsIn(line)) void start(line);
+      else router.push(`/entry/${line.id}`);
+    };
   });
+  useEffect(() => {
+    if (chosen === null || lanyard === null) return;
+    setChosen(null);
+    run.current(chosen);
+  }, [chosen, lanyard]);
   const act = useMemo<LineAct>(() => ({ run: (line) => run.current(line) }), []);
 
   const onKeyDown = (event: KeyboardEvent<HTMLInputElement>) => {

@@ -39,7 +39,7 @@ export const checkJournal = {
   headNotedEarlier: "Head noted earlier (optional)",
   withItTheCheckAlsoFinds: "With it, the check also finds lines cut off at the end.",
   brokenAtLine: (line: number, why: string) =>
-    `Broken at line ${line}: ${why}. Tell whoever runs the server, and keep the latest backup.`,
+    `Broken at line ${line}: ${why}. Tell the person who runs the server, and keep the latest backup.`,
   aNameWasAltered: (hash: string) => `A name was altered: ${hash} is not the name that was written with its line.`,
   complete: (lines: number) => `Complete: ${counted(lines, "line")}.`,
   completeSinceTheHead: (lines: number) => `Complete: ${counted(lines, "line")}, and the noted head is among them.`,

@@ -59,6 +59,7 @@ interface Draft {
   choices: string;
   check: "" | "card number" | "IBAN";
   required: boolean;
+  issued: boolean;
 }
 
 type DrawnForm = InputOf<"vaults.createKind">["kind"]["fields"][number]["form"];
@@ -77,6 +78,7 @@ const blank = (): Draft => ({
   choices: "",
   check: "",
   required: false,
+  issued: false,
 });
 
 const draftOf = (field: Field): Draft => ({
@@ -89,6 +91,7 @@ const draftOf = (field: Field): Draft => ({
   choices: field.choices?.join("\n") ?? "",
   check: field.check ?? "",
   required: field.required ?? false,
+  issued: field.issued ?? false,
 });
 
 /** Makes a kind, or changes one: values that entries hold already are never lost. */
@@ -187,6 +190,7 @@ function toInput(field: Draft) {
         : [],
     check: field.check === "" ? undefined : field.check,
     required: field.required,
+    issued: field.issued,
   };
 }
 

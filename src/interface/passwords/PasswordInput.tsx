@@ -20,10 +20,13 @@ interface PasswordInputProps extends Omit<ComponentProps<typeof TextField>, "val
   /** Words that a guesser would try first. */
   hints: string[];
   siteRules?: string | undefined;
+  /** Given by whoever issued it: none is created here. */
+  issued?: boolean;
 }
 
 /** A field for a secret: shown on demand, made on demand, and what is typed is rated in words and time. */
-export function PasswordInput({ name, value, onText, purpose, hints, siteRules, hint, ...field }: PasswordInputProps) {
+export function PasswordInput(props: PasswordInputProps) {
+  const { name, value, onText, purpose, hints, siteRules, issued = false, hint, ...field } = props;
   const [shown, setShown] = useState(false);
   const [making, setMaking] = useState(false);
   const strength = useStrength(purpose === "keypad" ? "" : value, hints);
@@ -37,9 +40,11 @@ export function PasswordInput({ name, value, onText, purpose, hints, siteRules, 
         hint={strength ? t.wouldTakeToGuessFromAStolen(strength.word, strength.time) : hint}
       />
       <Row style={{ gap: 16, marginTop: 4 }}>
-        <Act onPress={() => setMaking(true)} isDisabled={field.disabled}>
-          {t.createOne}
-        </Act>
+        {!issued && (
+          <Act onPress={() => setMaking(true)} isDisabled={field.disabled}>
+            {t.createOne}
+          </Act>
+        )}
         {value !== "" && (
           <Act onPress={() => setShown(!shown)} aria-label={`${shown ? "Hide" : "Show"} ${name}`}>
             {shown ? t.hide : t.show}

@@ -141,28 +141,38 @@ function filledIn(field: HTMLElement): Filled {
   return filled;
 }
 
-/** A day and a time in the organisation's zone. What is left open of it is completed when the field is left. */
-export function MomentField({ label, unseen, hint, wrong, value, onText, time = "18:00", autoFocus }: MomentProps) {
+/** Completes what was left open of a date when its field is left; what is no date at all is emptied. */
+function useCompleted(value: string, whole: (filled: Filled) => string | null, onText: (text: string) => void) {
   const field = useRef<HTMLDivElement>(null);
-  const below = useId();
   // Drawn anew to empty it: a field keeps the parts that are no whole date yet to itself.
-  const [emptied, setEmptied] = useState(0);
+  const [key, setKey] = useState(0);
   const clear = () => {
-    setEmptied(emptied + 1);
+    setKey(key + 1);
     onText("");
   };
   const complete = () => {
     if (value !== "" || !field.current) return;
     const filled = filledIn(field.current);
     if (Object.keys(filled).length === 0) return;
-    const whole = wholeMoment(filled, time, new Date());
-    if (whole) onText(whole);
+    const found = whole(filled);
+    if (found) onText(found);
     else clear();
   };
+  return { field, key, clear, complete };
+}
+
+/** A day and a time in the organisation's zone. What is left open of it is completed when the field is left. */
+export function MomentField({ label, unseen, hint, wrong, value, onText, time = "18:00", autoFocus }: MomentProps) {
+  const below = useId();
+  const { field, key, clear, complete } = useCompleted(
+    value,
+    (filled) => wholeMoment(filled, time, new Date()),
+    onText,
+  );
   return (
     <I18nProvider locale="en-GB">
       <DatePicker
-        key={emptied}
+        key={key}
         value={value === "" ? null : parseDateTime(value.slice(0, 16))}
         onChange={(date) => onText(date ? date.toString().slice(0, 16) : "")}
         granularity="minute"
@@ -190,18 +200,74 @@ export function MomentField({ label, unseen, hint, wrong, value, onText, time = 
           </span>
         </Box>
         <FieldNote id={below} {...{ hint, wrong }} />
-        <Leaf>
-          <Dialog aria-label={label} style={{ outline: "none" }}>
-            <Calendar firstDayOfWeek="mon">
-              <MonthHead />
-              <Month />
-            </Calendar>
-          </Dialog>
-        </Leaf>
+        <OneMonth label={label} />
       </DatePicker>
     </I18nProvider>
   );
 }
+
+interface DayProps extends Around {
+  /** "2026-05-03", or empty. */
+  value: string;
+  onText: (text: string) => void;
+  disabled?: boolean;
+  required?: boolean;
+}
+
+/** A day, of a paper or a contract. */
+export function DayField({ label, hint, wrong, value, onText, disabled, required }: DayProps) {
+  const below = useId();
+  const { field, key, clear, complete } = useCompleted(
+    value,
+    (filled) => wholeMoment(filled, "00:00", new Date())?.slice(0, 10) ?? null,
+    onText,
+  );
+  return (
+    <I18nProvider locale="en-GB">
+      <DatePicker
+        key={key}
+        onBlur={complete}
+        value={/^\d{4}-\d{2}-\d{2}$/.test(value) ? parseDate(value) : null}
+        onChange={(day) => onText(day?.toString() ?? "")}
+        shouldForceLeadingZeros
+        isInvalid={Boolean(wrong)}
+        isDisabled={disabled}
+        isRequired={required}
+        validationBehavior="aria"
+        firstDayOfWeek="mon"
+        aria-describedby={wrong || hint ? below : undefined}
+      >
+        <Above>{label}</Above>
+        <Box ref={field}>
+          <Segments />
+          <span className="acts">
+            {value !== "" && (
+              <AriaButton slot={null} onPress={clear} aria-label={t.clear(label)}>
+                {t.clearWord}
+              </AriaButton>
+            )}
+            <AriaButton aria-label={t.calendar(label)}>
+              <CalendarDays size={17} aria-hidden />
+            </AriaButton>
+          </span>
+        </Box>
+        <FieldNote id={below} {...{ hint, wrong }} />
+        <OneMonth label={label} />
+      </DatePicker>
+    </I18nProvider>
+  );
+}
+
+const OneMonth = ({ label }: { label: string }) => (
+  <Leaf>
+    <Dialog aria-label={label} style={{ outline: "none" }}>
+      <Calendar firstDayOfWeek="mon">
+        <MonthHead />
+        <Month />
+      </Calendar>
+    </Dialog>
+  </Leaf>
+);
 
 function FieldNote({ id, hint, wrong }: { id: string; hint?: ReactNode; wrong?: string | null }) {
   if (wrong)

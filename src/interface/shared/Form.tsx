@@ -4,6 +4,7 @@ import { type ReactNode, useRef, useState } from "react";
 import styled from "styled-components";
 import { Button, Notice, Row, Stack } from "./controls";
 import { form as t } from "./strings";
+import { useLeaveGuard } from "./useLeaveGuard";
 import { useTakenOver } from "./useTypedBefore";
 
 /** Two fields beside each other where there is room, and the verb always in sight. */
@@ -32,6 +33,7 @@ interface FormProps {
   children: ReactNode;
   /** The verb on the button that sends it. */
   verb: ReactNode;
+  /** What it gives is not looked at, but for false: it was refused, and what was typed is still unsaved. */
   onSend: () => unknown;
   running?: boolean;
   /** Nothing can be sent yet. */
@@ -42,7 +44,7 @@ interface FormProps {
   wrong?: string | null;
   /** Other acts beside the verb. */
   acts?: ReactNode;
-  /** A long one: its fields stand in two columns; what is as wide as both has the class “whole”. */
+  /** A long one, which asks before what was typed is lost: its fields stand in two columns; what is as wide as both has the class “whole”. */
   wide?: boolean;
 }
 
@@ -63,8 +65,12 @@ export function Form({
   const takenOver = useTakenOver();
   const form = useRef<HTMLFormElement>(null);
   const [marked, setMarked] = useState(false);
+  const typed = useRef(false);
+  const guard = useLeaveGuard(() => Boolean(wide) && typed.current);
   const send = async () => {
-    await onSend();
+    typed.current = false;
+    const went = await onSend();
+    if (went === false) typed.current = true;
     // What was refused is drawn by now; on a long form it may be far from the button.
     requestAnimationFrame(() => {
       const field = form.current?.querySelector<HTMLElement>('[aria-invalid="true"]');
@@ -84,8 +90,12 @@ export function Form({
         if (half) (half as HTMLInputElement).reportValidity();
         else if (!running && !unready) void send();
       }}
+      onInput={() => {
+        typed.current = true;
+      }}
       noValidate
     >
+      {guard.sheet}
       <Stack>
         {wide ? <Wide>{children}</Wide> : children}
         {wrong && (
@@ -98,7 +108,7 @@ export function Form({
             <Button look={look} type={takenOver ? "submit" : "button"} isDisabled={running || unready}>
               {verb}
             </Button>
-            {onCancel && <Button onPress={onCancel}>{t.cancel}</Button>}
+            {onCancel && <Button onPress={() => guard.ask(onCancel)}>{t.cancel}</Button>}
             {acts}
             {marked && !running && <span className="small harm">{t.checkTheMarkedField}</span>}
           </Row>

@@ -13,6 +13,13 @@ export const done = {
   close: "Close",
 };
 
+export const leaveGuard = {
+  leaveWithoutSaving: "Leave without saving?",
+  whatYouTypedIsLost: "What you typed here has not been saved.",
+  keepEditing: "Keep editing",
+  leave: "Leave",
+};
+
 export const form = {
   cancel: "Cancel",
   checkTheMarkedField: "Check the marked field.",

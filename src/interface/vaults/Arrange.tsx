@@ -19,13 +19,18 @@ export function Arrange({ view, onChange, onClose }: ArrangeProps) {
         <ChoiceField
           label={t.sortBy}
           value={view.sort}
-          onText={(sort) => onChange({ ...view, sort: sort as LedgerView["sort"] })}
+          onText={(sort) => onChange({ ...view, sort: sort as LedgerView["sort"], reverse: false })}
           hint={view.sort === "own" ? t.altWithTheUpAndDownArrow : undefined}
         >
           <option value="name">{t.name}</option>
           <option value="used">{t.lastUsed}</option>
           <option value="new">{t.dateAdded}</option>
           <option value="own">{t.yourOwnOrder}</option>
+          {(["kind", "address", "who", "strength", "changed", "you"] as const).map((column) => (
+            <option key={column} value={column}>
+              {COLUMN_WORDS[column]}
+            </option>
+          ))}
         </ChoiceField>
         <ChoiceField
           label={t.sections}

@@ -4,6 +4,7 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { atLeast, levelWord } from "@/core/access/level";
+import { matcherOf } from "@/core/finder";
 import type { LedgerView } from "@/core/ledgerView";
 import type { Packed } from "@/core/packed";
 import { sayTime } from "@/core/time";
@@ -156,6 +157,8 @@ export function Ledger({ vault, packed, who, zone, now, inside }: LedgerProps) {
           <LedgerTable
             lines={lines}
             columns={view.columns}
+            view={view}
+            onSort={(sort) => keepView({ sort, reverse: view.sort === sort && !view.reverse })}
             open={open}
             turn={turn}
             vaultId={vault.id}
@@ -169,7 +172,7 @@ export function Ledger({ vault, packed, who, zone, now, inside }: LedgerProps) {
               row.type === "folder" ? turn(row.id, !open.has(row.id)) : router.push(`/entry/${row.id}`)
             }
             onMove={mayMove ? moveInto : null}
-            onShift={view.sort === "own" && !bin ? shift : null}
+            onShift={view.sort === "own" && !view.reverse && !bin ? shift : null}
           />
         </>
       )}
@@ -200,13 +203,14 @@ const inTheBin = (row: LedgerRow): LedgerRow => ({
   parentId: row.binnedWith === row.id ? null : row.binnedWith,
 });
 
+/** As in the finder: words in any order, without accents. */
 function matcher(filter: string) {
-  const wanted = filter.trim().toLowerCase();
-  if (wanted === "") return null;
-  return (row: LedgerRow, way: string) =>
-    `${row.name} ${row.description} ${row.kind} ${row.signInPage} ${row.tags.join(" ")} ${way}`
-      .toLowerCase()
-      .includes(wanted);
+  const matches = matcherOf(filter);
+  return (
+    matches &&
+    ((row: LedgerRow, way: string) =>
+      matches(row.name, `${row.description} ${row.kind} ${row.signInPage} ${row.tags.join(" ")} ${way}`))
+  );
 }
 
 function Whereabouts({ vault, rows }: { vault: LedgerOf; rows: LedgerRow[] }) {

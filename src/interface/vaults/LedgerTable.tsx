@@ -1,7 +1,7 @@
 "use client";
 
 import { useWindowVirtualizer } from "@tanstack/react-virtual";
-import { FolderClosed, FolderOpen, GripVertical } from "lucide-react";
+import { ArrowDown, ArrowUp, FolderClosed, FolderOpen, GripVertical } from "lucide-react";
 import Link from "next/link";
 import { type KeyboardEvent, memo, type PointerEvent, useMemo, useRef, useState } from "react";
 import { useDrag, useDrop } from "react-aria";
@@ -10,7 +10,7 @@ import styled from "styled-components";
 import { atLeast } from "@/core/access";
 import { levelWord } from "@/core/access/level";
 import { strengthOf } from "@/core/generator/strengthWords";
-import { COLUMN_WORDS, LEDGER_COLUMNS, type LedgerColumn } from "@/core/ledgerView";
+import { COLUMN_WORDS, LEDGER_COLUMNS, type LedgerColumn, type LedgerSort, type LedgerView } from "@/core/ledgerView";
 import { siteName } from "@/core/signin/address";
 import { exactTime, sayDay } from "@/core/time";
 import type { LedgerRow } from "@/server/vaults/vaults";
@@ -64,6 +64,8 @@ const Rows = styled.div<{ $columns: readonly LedgerColumn[] }>`
   .pick[aria-checked="true"] i, .pick[aria-checked="mixed"] i { background: var(--ink); border-color: var(--ink); }
   .pick[aria-checked="true"] i::after { content: ""; width: 8px; height: 4px; margin-top: -2px; border: solid var(--sheet); border-width: 0 0 2px 2px; rotate: -45deg; }
   .pick[aria-checked="mixed"] i::after { content: ""; width: 8px; height: 2px; background: var(--sheet); }
+  .sort { display: inline-flex; align-items: center; gap: 3px; padding: 0; border: 0; background: none; color: inherit; font: inherit; cursor: pointer; }
+  .sort:hover { color: var(--ink); text-decoration: underline 1px var(--edge); text-underline-offset: 3px; }
   .grip { flex: none; display: grid; place-items: center; width: 18px; height: 28px; margin: 0 -6px; padding: 0; border: 0; background: none; color: var(--soft); cursor: grab; opacity: 0; }
   [role="row"]:hover .grip, .grip:focus { opacity: 1; }
   @media (max-width: 1023px) { [role="row"] { grid-template-columns: 26px minmax(0, 1fr) 84px 108px; } .c-kind, .c-address, .c-tags, .c-strength, .c-used, .c-changed { display: none; } &[data-few] [role="row"] { grid-template-columns: 26px minmax(0, 1fr) 108px; } }
@@ -73,6 +75,8 @@ const Rows = styled.div<{ $columns: readonly LedgerColumn[] }>`
 interface TableProps {
   lines: Line<LedgerRow>[];
   columns: readonly LedgerColumn[];
+  view: Pick<LedgerView, "sort" | "reverse">;
+  onSort: (sort: LedgerSort) => void;
   open: ReadonlySet<string>;
   turn: (id: string, open: boolean) => void;
   vaultId: string;
@@ -91,7 +95,7 @@ interface TableProps {
 
 /** One tab stop; the arrows walk, Space chooses, Enter opens. Only what is seen is drawn. */
 export function LedgerTable(props: TableProps) {
-  const { lines, columns, chosen, bin } = props;
+  const { lines, columns, chosen, bin, view, onSort } = props;
   const parent = useRef<HTMLDivElement>(null);
   const [active, setActive] = useState(0);
   const shownColumns = useMemo(() => LEDGER_COLUMNS.filter((one) => columns.includes(one)), [columns]);
@@ -170,11 +174,15 @@ export function LedgerTable(props: TableProps) {
               <i />
             </button>
           </span>
-          <span role="columnheader">{t.name}</span>
+          <SortedHead word={t.name} sort="name" {...{ view, onSort }} />
           {shownColumns.map((one) => (
-            <span key={one} role="columnheader" className={`c-${one}`}>
-              {one === "changed" && bin ? t.putInTheBin : COLUMN_WORDS[one]}
-            </span>
+            <SortedHead
+              key={one}
+              word={one === "changed" && bin ? t.putInTheBin : COLUMN_WORDS[one]}
+              sort={one === "tags" ? null : one}
+              className={`c-${one}`}
+              {...{ view, onSort }}
+            />
           ))}
         </div>
       </div>
@@ -214,6 +222,37 @@ export function LedgerTable(props: TableProps) {
     </Rows>
   );
 }
+
+interface SortedHeadProps extends Pick<TableProps, "view" | "onSort"> {
+  word: string;
+  /** Null: nobody sorts by it. */
+  sort: LedgerSort | null;
+  className?: string;
+}
+
+/** Pressed, the rows are sorted by it; pressed again, the other way round. */
+function SortedHead({ word, sort, className, view, onSort }: SortedHeadProps) {
+  const here = view.sort === sort;
+  return (
+    <span
+      role="columnheader"
+      className={className}
+      aria-sort={!here ? undefined : view.reverse === FALLS.has(view.sort) ? "ascending" : "descending"}
+    >
+      {sort === null ? (
+        word
+      ) : (
+        <button type="button" tabIndex={-1} className="sort" onClick={() => onSort(sort)}>
+          {word}
+          {here && (view.reverse ? <ArrowUp size={13} aria-hidden /> : <ArrowDown size={13} aria-hidden />)}
+        </button>
+      )}
+    </span>
+  );
+}
+
+/** Sorted largest or newest first. */
+const FALLS: ReadonlySet<LedgerSort> = new Set(["used", "new", "who", "changed", "you"]);
 
 interface RowProps extends TableProps {
   line: Exclude<Line<LedgerRow>, { heading: string }>;

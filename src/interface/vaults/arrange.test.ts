@@ -13,6 +13,11 @@ const row = (id: string, more: Partial<Arrangeable> = {}): Arrangeable => ({
   tags: [],
   createdAt: 0,
   usedAt: null,
+  signInPage: "",
+  people: null,
+  guesses: null,
+  changedAt: 0,
+  level: "use",
   ...more,
 });
 const ROWS = [
@@ -36,6 +41,24 @@ describe("arranged", () => {
     expect(by({ sort: "used" })).toEqual(["Bank", "Pellam", "Almery"]);
     expect(by({ sort: "new" })).toEqual(["Almery", "Pellam", "Bank"]);
     expect(by({ sort: "own", own: ["Pellam", "Almery"] })).toEqual(["Pellam", "Almery", "Bank"]);
+  });
+
+  test("by any column, and the other way round; equals stay by name", () => {
+    const rows = [
+      row("a", { signInPage: "https://zinnia.example/in", people: 3, guesses: 12, changedAt: 5, level: "edit" }),
+      row("b", { signInPage: "", people: 9, changedAt: 7, kind: "Bank account" }),
+      row("c", { signInPage: "https://www.almond.example/", people: 3, guesses: 4, changedAt: 7, level: "steward" }),
+    ];
+    const by = (sort: typeof PLAIN_VIEW.sort, reverse = false) =>
+      said(arrange(rows, wanted({ group: "none", sort, reverse })).lines).join("");
+    expect(by("address")).toBe("cab");
+    expect(by("who")).toBe("bac");
+    expect(by("strength")).toBe("cab");
+    expect(by("changed")).toBe("bca");
+    expect(by("you")).toBe("cab");
+    expect(by("kind")).toBe("bac");
+    expect(by("name", true)).toBe("cba");
+    expect(by("strength", true)).toBe("bac");
   });
 
   test("under kinds and tags, what has two tags under both", () => {
@@ -74,7 +97,7 @@ describe("arranged", () => {
         (ids, own, sort) => {
           const sorted = sortRows(
             ids.map((id) => row(id)),
-            { sort: sort as "own", own },
+            { sort: sort as "own", own, reverse: false },
           );
           expect(sorted.map((one) => one.id).sort()).toEqual([...ids].sort());
         },

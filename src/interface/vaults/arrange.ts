@@ -1,5 +1,7 @@
 /** A ledger as one likes it: sorted, grouped, filtered. Ten thousand rows are arranged within a frame or two. */
-import type { LedgerView } from "@/core/ledgerView";
+import { type Reach, rank } from "@/core/access/level";
+import type { LedgerSort, LedgerView } from "@/core/ledgerView";
+import { siteName } from "@/core/signin/address";
 import { arrange as t } from "./strings";
 import { growTree, matchingRows, type Shown, shownRows, type Tree } from "./tree";
 
@@ -12,6 +14,11 @@ export interface Arrangeable {
   tags: string[];
   createdAt: number;
   usedAt: number | null;
+  signInPage: string;
+  people: number | null;
+  guesses: number | null;
+  changedAt: number;
+  level: Reach;
 }
 
 /** A line over what stands together. */
@@ -24,25 +31,52 @@ export type Line<R> = Shown<R> | Heading;
 
 export const isHeading = <R>(line: Line<R>): line is Heading => "heading" in line;
 
-/** @param rows by name, as the server gives them */
-export function sortRows<R extends Arrangeable>(rows: readonly R[], view: Pick<LedgerView, "sort" | "own">): R[] {
+type Compared = (row: Arrangeable) => number | string;
+
+/** What a row is sorted by, smallest first: newest, most people, weakest and highest level stand first. */
+const SORTED_BY: Record<Exclude<LedgerSort, "name" | "own">, Compared> = {
+  used: (row) => -(row.usedAt ?? 0),
+  new: (row) => -row.createdAt,
+  kind: (row) => row.kind.toLowerCase(),
+  address: (row) => (row.signInPage === "" ? "\uffff" : siteName(row.signInPage).toLowerCase()),
+  who: (row) => -(row.people ?? 0),
+  strength: (row) => row.guesses ?? Number.POSITIVE_INFINITY,
+  changed: (row) => -row.changedAt,
+  you: (row) => (row.level === "none" ? 0 : -rank(row.level)),
+};
+
+const compare = (a: number | string, b: number | string): number => (a < b ? -1 : a > b ? 1 : 0);
+
+/** @param rows by name, as the server gives them: equals stay so */
+export function sortRows<R extends Arrangeable>(
+  rows: readonly R[],
+  view: Pick<LedgerView, "sort" | "own" | "reverse">,
+): R[] {
+  const sorted = inOrder(rows, view);
+  return view.reverse ? sorted.reverse() : sorted;
+}
+
+function inOrder<R extends Arrangeable>(rows: readonly R[], view: Pick<LedgerView, "sort" | "own">): R[] {
   switch (view.sort) {
     case "name":
       return [...rows];
-    case "used":
-      return rows.toSorted((a, b) => (b.usedAt ?? 0) - (a.usedAt ?? 0));
-    case "new":
-      return rows.toSorted((a, b) => b.createdAt - a.createdAt);
     case "own": {
       const place = new Map(view.own.map((id, at) => [id, at]));
       const after = view.own.length;
       return rows.toSorted((a, b) => (place.get(a.id) ?? after) - (place.get(b.id) ?? after));
     }
+    default: {
+      const by = SORTED_BY[view.sort];
+      return rows
+        .map((row) => ({ row, value: by(row) }))
+        .sort((a, b) => compare(a.value, b.value))
+        .map(({ row }) => row);
+    }
   }
 }
 
 interface Wanted<R> {
-  view: Pick<LedgerView, "sort" | "own" | "group">;
+  view: Pick<LedgerView, "sort" | "own" | "reverse" | "group">;
   open: ReadonlySet<string>;
   /** Null where nothing is filtered. */
   matches: ((row: R, way: string) => boolean) | null;
