@@ -87,8 +87,16 @@ const EXACT = new Map<string, Meaning>();
 for (const [meaning, words] of WORDS)
   for (const word of words.split(" ")) if (!EXACT.has(word)) EXACT.set(word, meaning);
 
+/** What programs keep for themselves: numbers of rows, when something was made or used, how a form was built. */
+const OF_PROGRAMS: ReadonlySet<string> = new Set(
+  "guid uuid httprealm formactionorigin formactionurl formsubmiturl formsubmitaddress timecreated timelastused timepasswordchanged timesused datecreated datemodified datelastused created createdat modified modifiedat updated updatedat lastused lastmodified favorite favourite".split(
+    " ",
+  ),
+);
+
 function byName(name: string): Meaning | null {
   const whole = squashed(name);
+  if (OF_PROGRAMS.has(whole)) return "leave out";
   const exact = EXACT.get(whole);
   if (exact) return exact;
   // "signin_password", "address of the page": a part of it is such a word; the last part says most.
@@ -116,6 +124,7 @@ export function guessMeanings(header: readonly string[], rows: readonly (readonl
   const taken = new Set<Meaning>();
   const guesses = header.map((name): Meaning | null => {
     const meaning = byName(name);
+    if (meaning === "leave out") return meaning;
     if (meaning === null || (SINGLE.has(meaning) && taken.has(meaning))) return null;
     taken.add(meaning);
     return meaning;

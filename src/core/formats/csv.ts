@@ -7,6 +7,8 @@ export interface Table {
   header: string[];
   /** As long as the header; what a row lacks is empty. */
   rows: string[][];
+  /** Rows, from 0, that had more or fewer cells than the header: a comma too many moves every value. */
+  ragged: ReadonlyMap<number, number>;
 }
 
 export const MOST_ROWS = 100_000;
@@ -35,6 +37,7 @@ export function readCsv(text: string): Table {
     separator: meta.delimiter,
     header: whole(first!).map((name, i) => name.trim() || `Column ${i + 1}`),
     rows: rows.map(whole),
+    ragged: new Map(rows.flatMap((row, i) => (row.length === first!.length ? [] : [[i, row.length]]))),
   };
 }
 

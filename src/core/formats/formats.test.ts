@@ -120,6 +120,10 @@ describe("columns", () => {
       ["Category", "Heading title", "UserName", "Password", "Authenticator"],
       ["folder", "name", "userName", "password", "code"],
     ],
+    [
+      ["url", "username", "password", "httpRealm", "formActionOrigin", "guid", "timeCreated", "timePasswordChanged"],
+      ["signInPage", "userName", "password", "leave out", "leave out", "leave out", "leave out", "leave out"],
+    ],
   ])("%j", (header, meanings) => expect(guess(header)).toEqual(meanings));
 
   test("what no word tells, the values do; what nothing tells is kept", () => {
@@ -176,4 +180,17 @@ describe("rows", () => {
 
   test("folders within folders, as programs write them", () =>
     expect(["a/b", "a\\b", " a > b ", "/a//b/"].map(folderPath)).toEqual(Array(4).fill(["a", "b"])));
+});
+
+test("a row with more or fewer cells than the header is named, and so is an address that is none", () => {
+  const { ragged } = readCsv("name,url,password\na,https://a.example,x\nb,https://b.example\nc,d,e,f\n");
+  expect([...ragged]).toEqual([
+    [1, 2],
+    [2, 4],
+  ]);
+  const read = readRow(["name", "url"], ["name", "signInPage"], ["Till", "the one by the door"], 1);
+  expect(read).toMatchObject({ wrong: null, remark: "“the one by the door” is not a web address." });
+  expect(readRow(["name", "url"], ["name", "signInPage"], ["Till", "https://till.example"], 1)).not.toHaveProperty(
+    "remark",
+  );
 });

@@ -15,7 +15,15 @@ export interface Incoming {
   folder: string[];
 }
 
-export type ReadRow = { row: number; incoming: Incoming; wrong: null } | { row: number; incoming: null; wrong: string };
+export type ReadRow =
+  | {
+      row: number;
+      incoming: Incoming;
+      wrong: null;
+      /** What was read otherwise than it may have been meant. */
+      remark?: string;
+    }
+  | { row: number; incoming: null; wrong: string };
 
 /** Of one import: it is published in one transaction, for which everybody waits. */
 export const MOST_ENTRIES = 20_000;
@@ -89,7 +97,8 @@ export function readRow(
     const issue = error instanceof ZodError ? error.issues[0] : null;
     return refuse(issue ? `${String(issue.path[0] ?? "It")}: ${issue.message}` : "It cannot be understood.");
   }
-  return { row, incoming: { kind: kind.id, values, folder }, wrong: null };
+  const remark = page.rest === "" ? {} : { remark: `“${oneLine(page.rest).slice(0, 60)}” is not a web address.` };
+  return { row, incoming: { kind: kind.id, values, folder }, wrong: null, ...remark };
 }
 
 /** A page of the web, or what else stands where one was expected: an application's own address, a word. */

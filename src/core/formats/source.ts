@@ -65,7 +65,7 @@ export function readSource(bytes: Uint8Array, own: readonly Kind[] = []): Source
   if (first === "<") return { shape: "table", format: "XML", encoding, separator: null, parts: partsOf(readXml(text)) };
   if (isOtpauth(text)) return { shape: "entries", format: "one-time codes", rows: fromOtpauth(text), missing: [] };
   if (isVcard(text)) return { shape: "entries", format: "contacts", rows: fromVcard(text), missing: [] };
-  const { header, rows, separator } = readCsv(text);
-  const part: Part = { name: "", header, rows, folders: [] };
+  const { header, rows, separator, ragged } = readCsv(text);
+  const part: Part = { name: "", header, rows, folders: [], ragged };
   return { shape: "table", format: "CSV", encoding, separator, parts: [part] };
 }

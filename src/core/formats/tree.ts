@@ -16,6 +16,8 @@ export interface Part {
   rows: string[][];
   /** Of each row: names of the folders around it. */
   folders: string[][];
+  /** Of a table: how many cells a row had, where it was not as many as the header. */
+  ragged?: ReadonlyMap<number, number>;
 }
 
 const DEEPEST = 200;

@@ -81,6 +81,7 @@ export function BringIn({ vaultId, places, start, mayMakeKinds }: BringInProps) 
           lines={bringing.lines}
           onGo={(leave, updates) => bringing.bringIn(parentId, leave, updates)}
           onAgain={bringing.again}
+          onColumns={step.opened.shape === "table" ? bringing.backToColumns : null}
         />
       )}
       {step.step === "running" && (

@@ -15,9 +15,11 @@ const Rows = styled.div`
   overflow: auto;
   border-top: 3px solid var(--ink);
   background: var(--sheet);
-  [role="row"] { position: absolute; inset-inline: 0; display: grid; grid-template-columns: 70px minmax(0, 1.4fr) minmax(0, 1fr) 220px; gap: 12px; align-items: center; height: 40px; padding: 0 10px; border-bottom: 1px solid var(--rule); font-size: 14px; }
+  [role="row"] { position: absolute; inset-inline: 0; display: grid; grid-template-columns: 70px minmax(0, 1.4fr) minmax(0, 1fr) 220px; gap: 12px; align-items: center; height: 48px; padding: 0 10px; border-bottom: 1px solid var(--rule); font-size: 14px; }
   [role="row"] > span { overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
   [data-wrong] > :last-child { color: var(--crimson); white-space: normal; font-size: 13px; line-height: 17px; }
+  [data-remark] > :last-child { color: var(--amber); white-space: normal; font-size: 13px; line-height: 17px; }
+  small { display: block; overflow: hidden; text-overflow: ellipsis; color: var(--soft); font: 12.5px/16px var(--mono); }
   select { min-height: 30px; padding: 2px 8px; font-size: 13.5px; }
   @media (max-width: 719px) { [role="row"] { grid-template-columns: 44px minmax(0, 1fr) 140px; } [role="row"] > :nth-child(3) { display: none; } }
 `;
@@ -27,10 +29,12 @@ interface LookStepProps {
   lines: (from: number, count: number) => Promise<Line[]>;
   onGo: (leave: number[], updates: [number, string][]) => Promise<void>;
   onAgain: () => void;
+  /** Where the file has columns whose meaning can be chosen. */
+  onColumns: (() => void) | null;
 }
 
 /** What will happen, row by row, before it does. */
-export function LookStep({ step: { looked, alike }, lines, onGo, onAgain }: LookStepProps) {
+export function LookStep({ step: { looked, alike }, lines, onGo, onAgain, onColumns }: LookStepProps) {
   const [same, setSame] = useState<Choice>("skip");
   const [other, setOther] = useState<Choice>(() => (alike.some((one) => one.entryId) ? "update" : "both"));
   const [each, setEach] = useState<ReadonlyMap<number, Choice>>(new Map());
@@ -64,7 +68,12 @@ export function LookStep({ step: { looked, alike }, lines, onGo, onAgain }: Look
       running={sent}
       unready={count === 0 || count > MOST_ENTRIES}
       wrong={count > MOST_ENTRIES ? t.atMostEntriesCanBeImportedAt(MOST_ENTRIES.toLocaleString("en-GB")) : null}
-      acts={<Button onPress={onAgain}>{t.chooseAnotherFile}</Button>}
+      acts={
+        <>
+          {onColumns && <Button onPress={onColumns}>{t.backToTheColumns}</Button>}
+          <Button onPress={onAgain}>{t.chooseAnotherFile}</Button>
+        </>
+      }
     >
       <p>{t.canBeImported(looked.good, looked.folders, looked.wrongs)}</p>
       {looked.twice > 0 && <p>{t.repeatedInTheFile(looked.twice)}</p>}
@@ -91,7 +100,8 @@ export function LookStep({ step: { looked, alike }, lines, onGo, onAgain }: Look
           <option value="skip">{t.skip}</option>
         </ChoiceField>
       )}
-      {looked.wrongs > 0 || listed || alike.length > 0 ? (
+      {looked.remarks > 0 && <p>{t.checkRows(looked.remarks)}</p>}
+      {looked.wrongs > 0 || looked.remarks > 0 || listed || alike.length > 0 ? (
         <RowList
           total={looked.good + looked.wrongs + looked.twice}
           lines={lines}
@@ -127,7 +137,7 @@ function RowList({ total, lines, likeness, choiceOf, onChoice }: RowListProps) {
   const virtual = useVirtualizer({
     count: total,
     getScrollElement: () => box.current,
-    estimateSize: () => 40,
+    estimateSize: () => 48,
     overscan: 10,
     initialRect: { width: 800, height: 420 },
   });
@@ -148,7 +158,7 @@ function RowList({ total, lines, likeness, choiceOf, onChoice }: RowListProps) {
     <Stack style={{ gap: 4 }}>
       <Rows
         ref={box}
-        style={{ height: total * 40 + 4 }}
+        style={{ height: total * 48 + 4 }}
         role="table"
         aria-label={t.rowsOfTheFile}
         aria-rowcount={total}
@@ -164,13 +174,15 @@ function RowList({ total, lines, likeness, choiceOf, onChoice }: RowListProps) {
                 role="row"
                 aria-rowindex={item.index + 1}
                 data-wrong={line?.wrong || undefined}
+                data-remark={line?.remark || undefined}
                 style={{ top: item.start }}
               >
                 <span role="cell" className="soft">
                   {line?.row.toLocaleString("en-GB")}
                 </span>
-                <span role="cell" title={line?.name}>
+                <span role="cell" title={[line?.name, line?.login].filter(Boolean).join("\n")}>
                   {line?.name}
+                  {line?.login && <small>{line.login}</small>}
                 </span>
                 <span role="cell" className="soft" title={line?.folder}>
                   {line?.folder}
@@ -188,8 +200,8 @@ function RowList({ total, lines, likeness, choiceOf, onChoice }: RowListProps) {
                     </Select>
                   </span>
                 ) : (
-                  <span role="cell" title={line?.wrong ?? undefined}>
-                    {line && (line.wrong ?? t.newWord)}
+                  <span role="cell" title={line?.wrong ?? line?.remark ?? undefined}>
+                    {line && (line.wrong ?? line.remark ?? t.newWord)}
                   </span>
                 )}
               </div>

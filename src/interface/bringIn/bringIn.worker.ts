@@ -4,6 +4,7 @@ import { type Incoming, type ReadRow, readRow } from "@/core/formats/rows";
 import { isAge, openAge, readSource, type Source } from "@/core/formats/source";
 import type { Part } from "@/core/formats/tree";
 import type { Kind } from "@/core/kinds/kind";
+import { hostOf } from "@/core/signin/address";
 import { bringInWorker as t } from "./strings";
 
 export interface OpenedTable {
@@ -37,6 +38,8 @@ export interface Looked {
   wrongs: number;
   /** Rows that stand in the file once more, to the letter: left out. */
   twice: number;
+  /** Rows that can be kept, and may have been meant otherwise. */
+  remarks: number;
   folders: number;
 }
 
@@ -54,6 +57,10 @@ export interface Line {
   /** Place among those that can be kept; null where it cannot. */
   at: number | null;
   wrong: string | null;
+  /** The site and the user name, where it has them. */
+  login: string;
+  /** What to look at twice. */
+  remark: string | null;
 }
 
 export type BringInAsk =
@@ -137,13 +144,16 @@ function samplesOf({ rows }: Part, column: number): string[] {
 function* readRows(meanings: Meaning[]): Generator<ReadRow> {
   if (source!.shape === "entries") return yield* source!.rows;
   const table = source!.parts[part]!;
-  for (const [i, cells] of table.rows.entries())
-    yield readRow(table.header, meanings, cells, i + 1, table.folders[i] ?? []);
+  for (const [i, cells] of table.rows.entries()) {
+    const read = readRow(table.header, meanings, cells, i + 1, table.folders[i] ?? []);
+    const count = table.ragged?.get(i);
+    yield count === undefined || read.incoming === null ? read : { ...read, remark: t.cells(count) };
+  }
 }
 
 function look(meanings: Meaning[], keepFolders: boolean): Looked {
   const known = new Set<string>();
-  let [wrongs, twice] = [0, 0];
+  let [wrongs, twice, remarks] = [0, 0, 0];
   ready = [];
   lines = [];
   for (const read of readRows(meanings)) {
@@ -152,21 +162,26 @@ function look(meanings: Meaning[], keepFolders: boolean): Looked {
       const mark = JSON.stringify(one);
       const again = known.has(mark);
       known.add(mark);
-      const line = { row: read.row, name: text(one.values.name), folder: one.folder.join(" › ") };
+      const line = {
+        ...{ row: read.row, name: text(one.values.name), folder: one.folder.join(" › ") },
+        ...{ login: loginOf(one.values), remark: read.remark ?? null },
+      };
       if (again) {
         twice++;
         lines.push({ ...line, at: null, wrong: t.repeatedInTheFile });
       } else {
+        if (line.remark) remarks++;
         lines.push({ ...line, at: ready.length, wrong: null });
         ready.push(one);
       }
     } else {
       wrongs++;
-      lines.push({ row: read.row, name: "", folder: "", at: null, wrong: read.wrong });
+      lines.push({ row: read.row, name: "", folder: "", at: null, wrong: read.wrong, login: "", remark: null });
     }
   }
   return {
     good: ready.length,
+    remarks,
     wrongs,
     twice,
     folders: new Set(ready.map((one) => one.folder.join("\u0000")).filter(Boolean)).size,
@@ -196,6 +211,9 @@ function chunk(from: number): Chunk {
   }
   return { rows, next: next < chosen.length ? next : null };
 }
+
+const loginOf = ({ signInPage, userName }: Record<string, unknown>): string =>
+  [hostOf(text(signInPage)) ?? "", text(userName)].filter(Boolean).join(" · ");
 
 const text = (value: unknown) => (typeof value === "string" ? value : "");
 

@@ -101,6 +101,9 @@ export const columnsStep = {
 };
 
 export const lookStep = {
+  backToTheColumns: "Back to the columns",
+  checkRows: (count: number) =>
+    `${counted(count, "row")} may have been read wrongly. Check ${agree(count, "it", "them")} below.`,
   importNothing: "Import nothing",
   atMostEntriesCanBeImportedAt: (count: string) => `At most ${count} entries can be imported at once. Split the file.`,
   chooseAnotherFile: "Choose another file",
@@ -149,6 +152,8 @@ export const prove = {
 
 export const bringInWorker = {
   repeatedInTheFile: "repeated in the file",
+  cells: (here: number) =>
+    `It has ${counted(here, "cell")}, unlike the first row: check that values stand in their columns.`,
   thisFileCannotBeRead: "This file cannot be read.",
 };
 

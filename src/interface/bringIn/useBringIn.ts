@@ -117,7 +117,17 @@ export function useBringIn() {
         if (likeness !== "new") alike.push({ at: from + i, same: likeness === "same", entryId });
     }
     setBusy(null);
-    setStep({ step: "look", file: step.file, opened: step.opened, looked, alike });
+    // What was chosen for the columns is there still for whoever goes back to them.
+    const { opened } = step;
+    const kept =
+      opened.shape === "table"
+        ? { ...opened, columns: opened.columns.map((column, i) => ({ ...column, guess: meanings[i] ?? column.guess })) }
+        : opened;
+    setStep({ step: "look", file: step.file, opened: kept, looked, alike });
+  };
+
+  const backToColumns = () => {
+    if (step.step === "look") setStep({ step: "columns", file: step.file, opened: step.opened });
   };
 
   const lines = async (from: number, count: number): Promise<Line[]> =>
@@ -220,6 +230,7 @@ export function useBringIn() {
     choosePart,
     createKind,
     look,
+    backToColumns,
     lines,
     bringIn,
     bringInFiles,

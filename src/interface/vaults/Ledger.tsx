@@ -80,7 +80,7 @@ export function Ledger({ vault, packed, who, zone, now, inside }: LedgerProps) {
       <Head>
         {vault.picture && <Stamp name={vault.name} picture={vault.picture} large />}
         <h1>{vault.name}</h1>
-        {vault.bin.length > 0 && (
+        {(bin || vault.bin.length > 0) && (
           <Button
             onPress={() => {
               setBin(!bin);

@@ -520,7 +520,10 @@ function Restore({ row }: { row: LedgerRow }) {
       >
         {t.restore2}
       </Act>
-      {restore.refused && <span role="alert">{restore.refused.message}</span>}
+      {restore.refused && <span role="alert">{restore.refused.message} </span>}
+      {restore.refused?.data?.placeGone === true && row.type === "entry" && (
+        <Link href={`/entry/${row.id}`}>{t.chooseAPlace}</Link>
+      )}
     </>
   );
 }

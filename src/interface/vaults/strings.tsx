@@ -179,6 +179,7 @@ export const ledger = {
 };
 
 export const ledgerTable = {
+  chooseAPlace: "Choose another place",
   bin: "Bin",
   entries: "Entries",
   selectAllRowsShown: "Select all rows shown",
