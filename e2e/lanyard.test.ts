@@ -1,8 +1,9 @@
 /** Lanyard on awkward sites: keeping, guarded fill, look-alikes, connecting and ending, and outliving its worker. */
+import { eq } from "drizzle-orm";
 import type { Page } from "playwright-core";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import { DEMO_PASSWORD } from "../demo/organisation";
-import { notices } from "../src/server/database/schema";
+import { entries, notices, signIns } from "../src/server/database/schema";
 import { type Browser, connectLanyard, openBrowser, signInToGaltry } from "./browser";
 import { everythingReceived, sightingsOf } from "./canary";
 import { type App, startHouse } from "./house";
@@ -105,6 +106,15 @@ describe("keeping", () => {
     await signIn();
     await page.waitForTimeout(1200);
     expect(await tagText(page)).toBe("");
+    // Taken back in Lanyard’s window; then it offers again.
+    const window = await openWindow(steward, page);
+    await window.getByRole("button", { name: "Wilhelmina Oosterhuis" }).click();
+    await window.getByRole("button", { name: "Offer again: ottersby.localhost" }).click();
+    await window.getByRole("button", { name: "Offer again: ottersby.localhost" }).waitFor({ state: "detached" });
+    await window.close();
+    await signIn();
+    await waitForTag(page, "Never on this site");
+    await pressInTag(page, "Not now");
     await signInToGaltry(page, app.url, "wilhelmina.oosterhuis@tarrowick.example", DEMO_PASSWORD);
   });
 
@@ -254,6 +264,24 @@ describe("guarded fill", () => {
     await steward.page.getByText("guarded fill", { exact: true }).waitFor();
     expect(await steward.page.locator("section", { hasText: "Seen by" }).last().innerText()).toContain("Maren Pohl");
   });
+});
+
+test("a fill that the site refuses is not written down as signed in", async () => {
+  const entryId = app.built.entries.get("harrowmere.localhost")!;
+  await app.galtry.db.update(entries).set({ guardedFill: true }).where(eq(entries.nodeId, entryId));
+  const { page } = steward;
+  await page.goto(`${app.url}/entry/${entryId}?edit`);
+  await page.getByLabel("Password", { exact: true }).fill("not the one of the site");
+  await page.getByRole("button", { name: "Save" }).click();
+  await page.getByRole("heading", { name: "Who can do what" }).waitFor();
+  await page.context().clearCookies();
+  await page.goto(at("harrowmere.localhost"));
+  const window = await openWindow(steward, page);
+  await window.getByRole("button", { name: "Fill and sign in" }).click();
+  const rows = () => app.galtry.db.select().from(signIns).where(eq(signIns.entryId, entryId));
+  await expect.poll(async () => (await rows()).at(-1)).toMatchObject({ how: "guarded", outcome: "wrong-password" });
+  await window.close();
+  await signInToGaltry(page, app.url, "wilhelmina.oosterhuis@tarrowick.example", DEMO_PASSWORD);
 });
 
 describe("the connection", () => {

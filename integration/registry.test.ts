@@ -394,6 +394,7 @@ const EXPECTED: Record<string, { who: Who; asPerson?: Who; input: () => unknown 
     who: "lanyard-edit",
     input: () => ({ entryId: fixture.entryId, versionId: id(), password: "x" }),
   },
+  "lanyard.offerAgain": { who: "lanyard", input: () => ({ site: "pellam.example" }) },
   "lanyard.neverOffer": { who: "lanyard", input: () => ({ page: "https://pellam.example/" }) },
   "lanyard.guardedFill": {
     who: "lanyard-use",

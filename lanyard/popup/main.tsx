@@ -192,6 +192,26 @@ function Settings({ view, close, look }: { view: View; close: () => void; look: 
     <>
       <p className="lead">{t.connectedFor(connection.person)}</p>
       <p>{t.toAt(connection.organisation, <span className="mono">{hostOf(connection.address)}</span>)}</p>
+      {view.keys && view.keys.neverOn.length > 0 && (
+        <>
+          <p className="small soft">{t.loginsAreNotOffered}</p>
+          <ul className="never">
+            {view.keys.neverOn.map((site) => (
+              <li key={site}>
+                <span className="mono">{site}</span>
+                <button
+                  type="button"
+                  className="quiet"
+                  aria-label={t.offerAgainAt(site)}
+                  onClick={() => void ask({ ask: "offer-again", site }).then(look)}
+                >
+                  {t.offerAgain}
+                </button>
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
       <p className="small soft">{t.disconnectingRemovesTheCookies}</p>
       <div className="do">
         <button

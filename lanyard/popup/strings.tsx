@@ -26,6 +26,9 @@ export const main = {
       To {organisation}, at {hostOf}.
     </>
   ),
+  loginsAreNotOffered: "Lanyard never offers to add logins at:",
+  offerAgain: "Offer again",
+  offerAgainAt: (site: string) => `Offer again: ${site}`,
   disconnectingRemovesTheCookies: "Disconnecting removes the cookies Lanyard set and signs you out of those sites.",
   disconnect: "Disconnect",
   back: "Back",

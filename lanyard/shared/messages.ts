@@ -108,6 +108,8 @@ export type WindowAsk =
   | { ask: "sign-in"; entryId: string; replace: boolean }
   | { ask: "guarded-fill"; entryId: string; tabId: number }
   | { ask: "ask-for-site"; page: string; why: string }
+  /** Taken back: *Never on this site*. */
+  | { ask: "offer-again"; site: string }
   | { ask: "close-report" };
 
 export type LiveAsk =

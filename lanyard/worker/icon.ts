@@ -1,4 +1,5 @@
 /** Lanyard's state at its icon: connected or not, and how many keys fit the page. */
+import { hostOf } from "../../src/core/signin/address";
 import { matches } from "../../src/core/signin/site";
 import type { KeyLine } from "../../src/server/lanyard/keys";
 import { disk, memory } from "./store";
@@ -8,7 +9,12 @@ export async function keysFor(url: string): Promise<KeyLine[]> {
   const keys = await memory("keys");
   if (!keys || !/^https?:/.test(url)) return [];
   const found = keys.keys.filter((key) => key.offered && matches(key, url));
-  return found.sort((a, b) => (b.lastUsedAt ?? 0) - (a.lastUsedAt ?? 0) || a.name.localeCompare(b.name));
+  // Of several hosts of one site, that of the page is most likely meant.
+  const here = hostOf(url);
+  const isHere = (key: KeyLine) => Number(hostOf(key.signInPage) === here);
+  return found.sort(
+    (a, b) => isHere(b) - isHere(a) || (b.lastUsedAt ?? 0) - (a.lastUsedAt ?? 0) || a.name.localeCompare(b.name),
+  );
 }
 
 export async function showOnTab(tab: Pick<chrome.tabs.Tab, "id" | "url">): Promise<void> {

@@ -86,7 +86,7 @@ async function fromPage(message: PageAsk, tabId: number, url: string): Promise<u
   switch (message.ask) {
     case "arrived": {
       await setMemory({ galtryPages: { ...(await memory("galtryPages")), [tabId]: message.galtry ?? "" } });
-      await landed(tabId, message.kind);
+      await landed(tabId, message.kind, message.again);
       const forPage = (await keysFor(url)).map(({ id, name, description }) => ({ id, name, description }));
       return { forPage, offer: await arrived(tabId, url, message.kind, message.again) };
     }
@@ -185,6 +185,9 @@ async function fromWindow(message: WindowAsk): Promise<unknown> {
         () => null,
         (error: Error) => error.message,
       );
+    case "offer-again":
+      await call("lanyard.offerAgain", { site: message.site });
+      return refreshKeys();
     case "close-report":
       return setMemory({ signing: null, chosen: null });
   }

@@ -123,13 +123,15 @@ async function finish(answer: SealedAnswer, key: KeyLine): Promise<SignInReport>
 }
 
 /** After landing: does the site know the person? A sign-in page again means that it does not. */
-export async function landed(tabId: number, kind: string): Promise<void> {
+export async function landed(tabId: number, kind: string, again: boolean): Promise<void> {
+  // The page that was filled may be looked at once more before it has sent anything.
+  if (again) return;
   const { [tabId]: landing, ...rest } = await memory("landings");
   if (!landing) return;
   await setMemory({ landings: rest });
   const signedIn = !["sign-in", "identifier-first", "password-only-step"].includes(kind);
   await ask("signIn.reportLanding", { signInId: landing.signInId, signedIn }).catch(() => undefined);
-  if (signedIn) return;
+  if (signedIn || landing.filled) return;
   const key = await keyOf(landing.entryId).catch(() => null);
   if (key)
     await show({
@@ -143,6 +145,7 @@ export async function landed(tabId: number, kind: string): Promise<void> {
 }
 
 interface Filling {
+  signInId: string;
   /** Otherwise the person sends the form. */
   send: boolean;
   userName: string;
@@ -165,6 +168,11 @@ export async function guardedFill(entryId: string, tabId: number): Promise<SignI
     const now = await topFrame(tabId);
     if (now.documentId !== before.documentId || hostOf(now.url) !== hostOf(key.signInPage))
       throw new Refusal("conflict", t.thePageHasChangedLanyardTyped);
+    // Whether the site took it, its next page tells.
+    if (filling.send)
+      await setMemory({
+        landings: { ...(await memory("landings")), [tabId]: { signInId: filling.signInId, entryId, filled: true } },
+      });
     const [result] = await chrome.scripting.executeScript({
       target: { tabId, documentIds: [before.documentId] },
       func: (values: Filling) =>
@@ -173,8 +181,11 @@ export async function guardedFill(entryId: string, tabId: number): Promise<SignI
         ) ?? t.lanyardIsNotReadyOnThisPage,
       args: [filling],
     });
-    if (typeof result?.result === "string" && result.result !== "filled")
+    if (typeof result?.result === "string" && result.result !== "filled") {
+      const { [tabId]: _, ...rest } = await memory("landings");
+      await setMemory({ landings: rest });
       throw new Refusal("not-allowed", result.result);
+    }
     return { outcome: "signed-in" };
   } catch (error) {
     return asReport(error);

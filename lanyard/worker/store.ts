@@ -37,7 +37,7 @@ interface Memory {
   /** The key chosen at a page's field, for the window. */
   chosen: string | null;
   /** Landing tabs to look at once: tab id to sign-in id. */
-  landings: Record<string, { signInId: string; entryId: string }>;
+  landings: Record<string, { signInId: string; entryId: string; filled?: boolean }>;
   galtryPages: Record<string, string>;
 }
 

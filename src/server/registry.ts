@@ -73,7 +73,7 @@ import { finderWords, whomToAsk } from "./frontdesk/words";
 import { journalFailures } from "./housekeeping";
 import { checkJournal } from "./journal/check";
 import { journalNodes, journalPage } from "./journal/page";
-import { compareLogin, guardedFill, keyList, neverOffer, updatePassword } from "./lanyard/keys";
+import { compareLogin, guardedFill, keyList, neverOffer, offerAgain, updatePassword } from "./lanyard/keys";
 import {
   confirmPairing,
   endLanyard,
@@ -352,6 +352,7 @@ const ALL = [
   compareLogin,
   updatePassword,
   neverOffer,
+  offerAgain,
   guardedFill,
   beginSignIn,
   handOver,

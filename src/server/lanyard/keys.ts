@@ -10,7 +10,7 @@ import { codeAt } from "../../core/signin/code";
 import { siteOf } from "../../core/signin/site";
 import { reachOf } from "../access/load";
 import { requireSecretGates } from "../access/requests/accepting";
-import { byName, sortByName } from "../byName";
+import { byName } from "../byName";
 import { type Caller, personIdOf } from "../caller";
 import { command, idSchema, none, query } from "../command";
 import { inJson } from "../database/bulk";
@@ -21,7 +21,7 @@ import { attemptKey, countAttempt, requireFewAttempts } from "../people/attempts
 import { Refused } from "../refused";
 import { currentMarks } from "../vaults/currentMarks";
 import { requireEntries, requireEntry, requireInUse } from "../vaults/entries";
-import { vaultNames } from "../vaults/places";
+import { placesToAdd, vaultNames } from "../vaults/places";
 import { fingerprint, loginOf } from "../vaults/sealing";
 import { openValues } from "../vaults/vaultKeys";
 import { currentVersion, noteSighting, rewrite } from "../vaults/writing";
@@ -126,11 +126,7 @@ export const keyList = query({
         }),
       )
       .sort(byName);
-    const mayAdd = sortByName(
-      [...new Set(vaultsAt)]
-        .filter((id) => atLeast(levels.get(id) ?? "none", "edit"))
-        .map((id) => ({ id, name: vaultName(id) })),
-    );
+    const mayAdd = await placesToAdd(tx, person, at);
     return {
       person: person.name,
       organisation: home?.name ?? "",
@@ -222,6 +218,19 @@ export const neverOffer = command({
   tell: () => [],
 });
 
+/** Taken back: logins at the site are offered to be added again. */
+export const offerAgain = command({
+  name: "lanyard.offerAgain",
+  input: z.strictObject({ site: z.string().min(1).max(300) }),
+  by: ["lanyard"],
+  allow: () => undefined,
+  run: async ({ tx, input, caller }) => {
+    await tx.delete(neverKept).where(and(eq(neverKept.personId, personIdOf(caller)), eq(neverKept.site, input.site)));
+  },
+  journal: null,
+  tell: () => [],
+});
+
 /**
  * Guarded fill: user name, password and current code for one page of the entry, sent to this browser at this
  * moment. The person counts among those who have seen it.
@@ -274,6 +283,7 @@ export const guardedFill = command({
       detail: "",
     });
     return {
+      signInId,
       send: allowed.entry.filling === "send",
       userName: login.userName,
       password: login.password,
@@ -287,6 +297,6 @@ export const guardedFill = command({
     details: { how: "guarded fill" },
     names: { [input.entryId]: allowed.entry.name },
   }),
-  says: ({ place }) => `signed in${place("with")} (guarded fill: the password was sent to this browser)`,
+  says: ({ place }) => `used guarded fill${place("with")}: the password was sent to this browser`,
   tell: ({ allowed }) => [`vault:${allowed.vaultId}`],
 });

@@ -456,6 +456,10 @@ function endingWith(cookies: HandedCookie[], accessEnds: number | null): HandedC
 }
 
 /** What Lanyard saw where it landed: a sign-in page again means that the site ties its session to an address. */
+/** What a landing page that asks again means: after a fill it was the site that refused, else it is the address. */
+const failureOf = ({ how }: { how: string }): "wrong-password" | "tied-to-address" =>
+  how === "guarded" ? "wrong-password" : "tied-to-address";
+
 export const reportLanding = command({
   name: "signIn.reportLanding",
   input: z.strictObject({ signInId: idSchema, signedIn: z.boolean() }),
@@ -466,15 +470,15 @@ export const reportLanding = command({
       throw new Refused("not-found", t.thisSignInDoesNotExist);
     return row;
   },
-  run: async ({ tx, input }) => {
+  run: async ({ tx, input, allowed }) => {
     if (!input.signedIn)
       await tx
         .update(signIns)
-        .set({ outcome: "tied-to-address", detail: "the landing page asks to sign in again" })
+        .set({ outcome: failureOf(allowed), detail: "the landing page asks to sign in again" })
         .where(eq(signIns.id, input.signInId));
   },
   journal: ({ input, allowed }) =>
-    input.signedIn ? null : { node: allowed.entryId, details: { signIn: input.signInId, outcome: "tied-to-address" } },
+    input.signedIn ? null : { node: allowed.entryId, details: { signIn: input.signInId, outcome: failureOf(allowed) } },
   says: ({ place }) => `reached the site, but was not signed in${place("with")}`,
   tell: ({ allowed }) => [`person:${allowed.personId}`],
 });

@@ -2,7 +2,7 @@
 import { eq, inArray } from "drizzle-orm";
 import { z } from "zod";
 import { atLeast, type Reach } from "../../core/access";
-import { type PathNode, reachOf } from "../access/load";
+import { type OwnReach, type PathNode, reachOf } from "../access/load";
 import { nodeNames } from "../access/nodeName";
 import type { Person } from "../access/person";
 import { sortByName } from "../byName";
@@ -71,14 +71,8 @@ export const vaultPlaces = query({
           inside.map(({ id }) => id),
         ),
       );
-    const known = new Map(rows.map((row) => [row.nodeId, row]));
     const may = (id: string) => atLeast(levels.get(id) ?? "none", "edit");
-    const wayTo = (id: string): string => {
-      const way: string[] = [];
-      for (let up: string | null = id; up !== null && known.has(up); up = node(up)?.parent ?? null)
-        if (!me.guest || may(up)) way.unshift(known.get(up)!.name);
-      return way.join(" › ");
-    };
+    const wayTo = wayThrough(new Map(rows.map((row) => [row.nodeId, row.name])), node, me.guest ? may : () => true);
     const found = rows
       .filter((row) => row.binnedAt === null && may(row.nodeId))
       .map((row) => ({ id: row.nodeId, name: wayTo(row.nodeId) }));
@@ -86,6 +80,37 @@ export const vaultPlaces = query({
     return [...(may(input.vaultId) ? [{ id: input.vaultId, name: vault.name }] : []), ...sortByName(found)];
   },
 });
+
+/** "Post › Spring" of a folder, by the names of the folders around it that are told. */
+const wayThrough =
+  (names: ReadonlyMap<string, string>, node: OwnReach["node"], told: (id: string) => boolean) =>
+  (id: string): string => {
+    const way: string[] = [];
+    for (let up: string | null = id; up !== null && names.has(up); up = node(up)?.parent ?? null)
+      if (told(up)) way.unshift(names.get(up) ?? "");
+    return way.join(" › ");
+  };
+
+/** Lists that grow with the organisation are chosen from no more. */
+const MOST_FOLDERS = 200;
+
+/** Where a person may add an entry: vaults first, then folders by their way from the vault on. For queries. */
+export async function placesToAdd(tx: Reader, me: Person, at: number): Promise<Place[]> {
+  const { levels, node } = reachOf(tx, me, at);
+  const may = (id: string) => atLeast(levels.get(id) ?? "none", "edit");
+  const mine = [...levels.keys()].filter(may).flatMap((id) => node(id) ?? []);
+  const vaultName = await vaultNames(tx, me, new Set(mine.map(({ vaultId }) => vaultId)), at);
+  const tops = mine.filter(({ type }) => type === "vault").map(({ id }) => ({ id, name: vaultName(id) }));
+  const inside = mine.filter(({ type }) => type === "folder").map(({ id }) => id);
+  const rows = await tx.select().from(folders).where(inJson(folders.nodeId, inside));
+  const open = rows.filter((row) => row.binnedAt === null);
+  const wayTo = wayThrough(new Map(open.map((row) => [row.nodeId, row.name])), node, () => true);
+  const within = open.map(({ nodeId }) => ({
+    id: nodeId,
+    name: `${vaultName(node(nodeId)?.vaultId ?? "")} › ${wayTo(nodeId)}`,
+  }));
+  return [...sortByName(tops), ...sortByName(within).slice(0, MOST_FOLDERS)];
+}
 
 /** Names of the folders on the way to a node, the outermost first; a guest learns none of them. */
 export async function foldersOnTheWay(tx: Reader, path: readonly PathNode[], person: Person): Promise<Place[]> {
