@@ -86,6 +86,13 @@ describe("what may be given", () => {
     expect(await to("guest", "reveal")).toBe("bad-input level");
     expect(await to("everyone", "use")).toBe("bad-input subject");
     expect(await to("everyone", "blocked")).toBe("given");
+    // On a slip the preview says it, before anything is applied; what is allowed is not held up.
+    const slip = await draft("guest", "edit", null);
+    expect(slip.refused).toEqual(["The house rules allow a guest up to Use."]);
+    expect(await outcome(apply(slip, "said"))).toBe("bad-input level");
+    expect((await draft("guest", "use", null)).refused).toEqual([]);
+    const after = await ownSlip.execute(db(), {}, f.as("steward"));
+    await discardSlip.execute(db(), { slipId: after.draft!.id }, f.as("steward"));
   });
 
   test("only to one's own groups, where the rules say so", async () => {

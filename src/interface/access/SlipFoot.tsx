@@ -167,6 +167,12 @@ export function SlipFoot({ state, zone, now, me, why, onApplied }: FootProps) {
                 </li>
               )}
               <Beyond said={said} />
+              {draft?.refused.map((message) => (
+                <li key={message} className="harm">
+                  <TriangleAlert size={16} />
+                  <span>{message}</span>
+                </li>
+              ))}
               {draft?.second && (
                 <li className="warning">
                   <TriangleAlert size={16} />
@@ -196,7 +202,14 @@ export function SlipFoot({ state, zone, now, me, why, onApplied }: FootProps) {
             <Button
               look="go"
               type="submit"
-              isDisabled={count === 0 || pending || running || moved || (said?.withoutSteward.length ?? 0) > 0}
+              isDisabled={
+                count === 0 ||
+                pending ||
+                running ||
+                moved ||
+                (said?.withoutSteward.length ?? 0) > 0 ||
+                (draft?.refused.length ?? 0) > 0
+              }
             >
               {count === 0 ? t.apply : said?.asks || draft?.second ? t.sendForApproval : t.applyChanges(count)}
             </Button>

@@ -7,7 +7,7 @@ import { atLeast, levelWord } from "@/core/access/level";
 import { USER_NAME } from "@/core/kinds/kind";
 import { FAILURES } from "@/core/signin/outcome";
 import { exactTime, sayTime } from "@/core/time";
-import { AskSheet } from "../asking/AskSheet";
+import { RequestSheet } from "../requests/RequestSheet";
 import { runCommand, useCommand } from "../shared/ask";
 import { CutKey } from "../shared/CutKey";
 import { Act, Button, ButtonLink, Chip, Row } from "../shared/controls";
@@ -228,7 +228,7 @@ export function WhatYouMayDo({ entry }: { entry: EntryView }) {
         </Button>
       )}
       {asking && (
-        <AskSheet
+        <RequestSheet
           nodeId={entry.id}
           name={entry.name}
           has={own.level}

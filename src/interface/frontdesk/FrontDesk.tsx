@@ -9,8 +9,8 @@ import { find } from "@/core/finder";
 import type { Packed } from "@/core/packed";
 import { sayTime } from "@/core/time";
 import type { DeskLine } from "@/server/frontdesk/frontDesk";
-import { AskSide, type Waiting } from "../asking/AskSide";
 import { Page } from "../frame/Frame";
+import { type Waiting, WaitingForYou } from "../requests/WaitingForYou";
 import { useLanyard } from "../shared/lanyard";
 import { useFinder } from "../shared/useFinder";
 import { useQuickCopy } from "../shared/useQuickCopy";
@@ -292,7 +292,7 @@ export function FrontDesk({ person, packed, zone, now, greeting, canAdd, steps, 
               ]}
             />
           )}
-          <AskSide waiting={waiting} me={me} zone={zone} now={now} />
+          <WaitingForYou waiting={waiting} me={me} zone={zone} now={now} />
           {/* Before what is known only a moment later: a link does not move away under the pointer. */}
           <p style={{ padding: "12px 0 16px", borderTop: "1px solid var(--edge)" }}>
             <Link href="/generator">{t.passwordGenerator}</Link>

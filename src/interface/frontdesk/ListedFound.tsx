@@ -3,7 +3,7 @@
 import { useEffect, useMemo, useState } from "react";
 import styled from "styled-components";
 import type { listedEntries } from "@/server/access/requests/requests";
-import { AskSheet } from "../asking/AskSheet";
+import { RequestSheet } from "../requests/RequestSheet";
 import { runQuery } from "../shared/ask";
 import { Act } from "../shared/controls";
 import { listedFound as t } from "./strings";
@@ -57,7 +57,7 @@ export function ListedFound({ typed, zone }: { typed: string; zone: string }) {
         ))}
       </ul>
       {asking && (
-        <AskSheet
+        <RequestSheet
           nodeId={asking.id}
           name={asking.name}
           has="none"

@@ -6,11 +6,11 @@ import styled from "styled-components";
 import { atLeast } from "@/core/access/level";
 import type { LedgerRow } from "@/server/vaults/vaults";
 import { TagField, toTags } from "../entry/TagField";
+import { ExportSheet } from "../export/ExportSheet";
 import { Button, CheckField } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
 import { type Step, useDone } from "../shared/Done";
 import { Form } from "../shared/Form";
-import { TakeOutSheet } from "../takeOut/TakeOutSheet";
 import { CarrySheet } from "./CarrySheet";
 import { GiveSeveral } from "./GiveSeveral";
 import { SetField } from "./SetField";
@@ -168,7 +168,7 @@ export function BulkActions({ vaultId, taker, rows, onNone }: FootProps) {
       {sheet === "tag" && <TagSheet vaultId={vaultId} rows={entries} onClose={() => setSheet(null)} onDone={finish} />}
       {sheet === "field" && <SetField rows={entries} onClose={() => setSheet(null)} onDone={finish} />}
       {sheet === "give" && <GiveSeveral rows={rows} onClose={() => setSheet(null)} onDone={finish} />}
-      {sheet === "out" && <TakeOutSheet nodes={topmost(rows)} onClose={() => setSheet(null)} />}
+      {sheet === "out" && <ExportSheet nodes={topmost(rows)} onClose={() => setSheet(null)} />}
       <Dialog title={t.putInTheBin3(what)} open={sheet === "bin"} onClose={() => setSheet(null)}>
         <Form
           verb={t.putInTheBin2}

@@ -6,11 +6,11 @@ import { useState } from "react";
 import { atLeast } from "@/core/access/level";
 import { sayTime } from "@/core/time";
 import type { folderPage } from "@/server/vaults/folderPage";
-import { AskSheet } from "../asking/AskSheet";
 import { CardPage, CardTitle, Story } from "../entry/Card";
 import { WhoCanDoWhat, type WhoView } from "../entry/WhoCanDoWhat";
 import { Guests } from "../guests/Guests";
 import { Letterboxes } from "../guests/Letterboxes";
+import { RequestSheet } from "../requests/RequestSheet";
 import { useCommand } from "../shared/ask";
 import { Button, ButtonLink, Notice, Row, Stack, TextField } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
@@ -124,7 +124,7 @@ export function FolderPage({ folder, who, now }: { folder: FolderView; who: WhoV
         />
       )}
       {sheet === "ask" && (
-        <AskSheet
+        <RequestSheet
           nodeId={folder.id}
           name={folder.name}
           has={folder.own.level}

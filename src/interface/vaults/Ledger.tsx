@@ -10,13 +10,13 @@ import type { Packed } from "@/core/packed";
 import { sayTime } from "@/core/time";
 import type { LedgerRow, vaultLedger } from "@/server/vaults/vaults";
 import { WhoCanDoWhat, type WhoView } from "../entry/WhoCanDoWhat";
+import { ExportSheet } from "../export/ExportSheet";
 import { Page } from "../frame/Frame";
 import { runCommand, runQuery, useCommand } from "../shared/ask";
 import { Button, Notice, Row, TextField } from "../shared/controls";
 import { useDone } from "../shared/Done";
 import { Stamp } from "../shared/Stamp";
 import { useUnpacked } from "../shared/useUnpacked";
-import { TakeOutSheet } from "../takeOut/TakeOutSheet";
 import { Arrange } from "./Arrange";
 import { arrange, isHeading, sortRows, withMoved } from "./arrange";
 import { BulkActions } from "./BulkActions";
@@ -190,7 +190,7 @@ export function Ledger({ vault, packed, who, zone, now, inside }: LedgerProps) {
       )}
       {sheet === "arrange" && <Arrange view={view} onChange={keepView} onClose={() => setSheet(null)} />}
       {sheet === "vault" && <VaultSheet vault={vault} rows={here} onClose={() => setSheet(null)} />}
-      {sheet === "out" && <TakeOutSheet nodes={[vault]} onClose={() => setSheet(null)} />}
+      {sheet === "out" && <ExportSheet nodes={[vault]} onClose={() => setSheet(null)} />}
       {sheet === "tags" && <TagList vaultId={vault.id} onClose={() => setSheet(null)} onShow={setFilter} />}
       {asking && <CarrySheet how="move" nodes={asking.nodes} vaultId={vault.id} to={asking.to} onClose={close} />}
     </Page>

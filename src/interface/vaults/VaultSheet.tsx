@@ -3,13 +3,13 @@
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { LedgerRow } from "@/server/vaults/vaults";
+import { ExportSheet } from "../export/ExportSheet";
 import { useCommand } from "../shared/ask";
 import { Button, Row, TextArea, TextField } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
 import { useDone } from "../shared/Done";
 import { Form } from "../shared/Form";
 import { PictureSheet } from "../shared/PictureSheet";
-import { TakeOutSheet } from "../takeOut/TakeOutSheet";
 import { KeySheet } from "./KeySheet";
 import type { LedgerOf } from "./Ledger";
 import { vaultSheet as t } from "./strings";
@@ -29,7 +29,7 @@ export function VaultSheet({ vault, rows, onClose }: VaultSheetProps) {
   const [name, setName] = useState(vault.name);
   const [description, setDescription] = useState(vault.description);
   const [sheet, setSheet] = useState<"delete" | "out" | "picture" | "takers" | "note" | "key" | null>(null);
-  if (sheet === "out") return <TakeOutSheet nodes={[vault]} onClose={onClose} />;
+  if (sheet === "out") return <ExportSheet nodes={[vault]} onClose={onClose} />;
   if (sheet === "delete") return <DeleteVault vault={vault} rows={rows} onClose={onClose} />;
   if (sheet === "note") return <HouseNote vault={vault} onClose={onClose} />;
   if (sheet === "key") return <KeySheet vault={vault} onClose={onClose} />;

@@ -240,7 +240,7 @@ function requireTerms(input: Terms, at: number): void {
 }
 
 /** What is lowered or shortened is against no house rule. */
-const isLess = (input: Terms, grant: GrantRow): boolean =>
+export const isLess = (input: Pick<Terms, "level" | "from" | "until">, grant: GrantRow): boolean =>
   input.level !== "blocked" &&
   grant.level !== "blocked" &&
   rank(input.level) <= rank(grant.level) &&

@@ -116,6 +116,8 @@ export interface SlipView {
   second: boolean;
   /** The house rules want to know what for. */
   reason: boolean;
+  /** What they do not allow: it cannot be applied. */
+  refused: string[];
 }
 
 /** The caller's open slip with what it would do, and those they applied within a day. */
@@ -162,6 +164,7 @@ async function viewOf(tx: Reader, draft: Slip, drafter: Person, at: number): Pro
       return known ? text : "A change you can no longer make";
     }),
   );
+  const broken = (await brokenRules(tx, changes, drafter, "said", at)).map((one) => one.broken);
   const moved = await Promise.all(draft.changes.map(async ({ change, was }) => (await standing(tx, change)) !== was));
   return {
     id: draft.id,
@@ -173,8 +176,9 @@ async function viewOf(tx: Reader, draft: Slip, drafter: Person, at: number): Pro
       })),
     ),
     said: (await computeEffects(tx, changes, await vaultsOf(tx, changes), personId, at, true)).said,
-    second: (await needsSecondYes(tx, changes, drafter, "said", at)).length > 0,
-    reason: (await brokenRules(tx, changes, drafter, "", at)).some(({ broken }) => broken.field === "why"),
+    second: broken.some((one) => one.second),
+    reason: (await brokenRules(tx, changes, drafter, "", at)).some((one) => one.broken.field === "why"),
+    refused: [...new Set(broken.filter((one) => !one.second).map((one) => one.message))],
   };
 }
 

@@ -4,7 +4,7 @@ import { type Broken, brokenBy } from "../../../core/access/houseRules";
 import type { Change } from "../../../core/access/index";
 import type { Reader } from "../../database/client";
 import { loadRules } from "../../organisation";
-import { givingTo, sameTerms } from "../grants";
+import { givingTo, isLess, sameTerms } from "../grants";
 import { loadPerson, type Person } from "../person";
 import { cellRows } from "./slipChanges";
 
@@ -24,7 +24,8 @@ export async function brokenRules(
     const { subject, nodeId } = change;
     const person = subject.kind === "person" ? await loadPerson(tx, subject.id, at) : null;
     for (const terms of change.grants) {
-      if (rows.some((row) => sameTerms({ ...terms, weekly: terms.weekly ?? null }, row))) continue;
+      const given = { ...terms, weekly: terms.weekly ?? null };
+      if (rows.some((row) => sameTerms(given, row) || isLess(given, row))) continue;
       const broken = brokenBy(rules, givingTo(subject, person, drafter, { ...terms, why }), at);
       if (broken) found.push({ nodeId, broken });
     }

@@ -1,6 +1,6 @@
 import { notFound } from "next/navigation";
-import { BringIn } from "@/interface/bringIn/BringIn";
 import { Page } from "@/interface/frame/Frame";
+import { ImportFile } from "@/interface/import/ImportFile";
 import { ask, me } from "@/server/page";
 import { kindList } from "@/server/vaults/kinds";
 import { vaultPlaces } from "@/server/vaults/places";
@@ -27,7 +27,7 @@ export default async function BringInPage({
       }
     >
       <h1 style={{ marginBottom: 20 }}>Import a file</h1>
-      <BringIn vaultId={id} places={places} start={place.id} mayMakeKinds={mayMake} />
+      <ImportFile vaultId={id} places={places} start={place.id} mayMakeKinds={mayMake} />
     </Page>
   );
 }

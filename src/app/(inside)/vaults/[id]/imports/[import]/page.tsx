@@ -1,5 +1,5 @@
-import { BroughtIn } from "@/interface/bringIn/BroughtIn";
 import { Page } from "@/interface/frame/Frame";
+import { ImportDone } from "@/interface/import/ImportDone";
 import { ask, me } from "@/server/page";
 import { importPage } from "@/server/vaults/importUndo";
 
@@ -10,7 +10,7 @@ export default async function BroughtInPage({ params }: { params: Promise<{ impo
   const view = await ask(importPage, { importId });
   return (
     <Page where="You can undo the import here for a day.">
-      <BroughtIn importId={importId} view={view} />
+      <ImportDone importId={importId} view={view} />
     </Page>
   );
 }

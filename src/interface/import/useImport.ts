@@ -7,8 +7,8 @@ import { drawnFrom } from "@/core/kinds/own";
 import { runCommand, runQuery } from "../shared/ask";
 import { sendFile } from "../shared/sendFile";
 import { type Answered, workerCall } from "../shared/workerCall";
-import type { BringInAsk, Chunk, Line, Login, Looked, Opened, OpenedEntries, OpenedTable } from "./bringIn.worker";
-import { useBringIn as t } from "./strings";
+import type { Chunk, ImportMessage, Line, Login, Looked, Opened, OpenedEntries, OpenedTable } from "./import.worker";
+import { useImport as t } from "./strings";
 
 /** Larger files are refused before they are read: no table of passwords is so large. */
 const MOST_BYTES = 64 * 1024 * 1024;
@@ -38,13 +38,14 @@ export type Step =
   | { step: "over"; importId: string };
 
 /** The steps of bringing a file in; its rows stay in a worker until they are sent. */
-export function useBringIn() {
+export function useImport() {
   const [step, setStep] = useState<Step>({ step: "choose" });
   const [busy, setBusy] = useState<string | null>(null);
   const [wrong, setWrong] = useState<string | null>(null);
   const stopping = useRef(false);
   const worker = useMemo(
-    () => workerCall<BringInAsk>(() => new Worker(new URL("./bringIn.worker.ts", import.meta.url), { type: "module" })),
+    () =>
+      workerCall<ImportMessage>(() => new Worker(new URL("./import.worker.ts", import.meta.url), { type: "module" })),
     [],
   );
   useEffect(() => () => worker.end(), [worker]);

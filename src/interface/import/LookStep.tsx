@@ -6,9 +6,9 @@ import styled from "styled-components";
 import { MOST_ENTRIES } from "@/core/formats/rows";
 import { Button, ChoiceField, Select, Stack } from "../shared/controls";
 import { Form } from "../shared/Form";
-import type { Line } from "./bringIn.worker";
+import type { Line } from "./import.worker";
 import { lookStep as t } from "./strings";
-import type { Alike, Choice, Step } from "./useBringIn";
+import type { Alike, Choice, Step } from "./useImport";
 
 const Rows = styled.div`
   max-height: 420px;

@@ -7,7 +7,7 @@ import type { Kind } from "@/core/kinds/kind";
 import { runCommand, runQuery } from "../shared/ask";
 import { Button, CheckField, ChoiceField, Notice, Row, Select, TextField } from "../shared/controls";
 import { Form } from "../shared/Form";
-import type { OpenedEntries, OpenedTable } from "./bringIn.worker";
+import type { OpenedEntries, OpenedTable } from "./import.worker";
 import { columnsStep as t } from "./strings";
 
 const Columns = styled.table`

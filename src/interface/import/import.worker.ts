@@ -5,7 +5,7 @@ import { isAge, openAge, readSource, type Source } from "@/core/formats/source";
 import type { Part } from "@/core/formats/tree";
 import type { Kind } from "@/core/kinds/kind";
 import { hostOf } from "@/core/signin/address";
-import { bringInWorker as t } from "./strings";
+import { importWorker as t } from "./strings";
 
 export interface OpenedTable {
   shape: "table";
@@ -63,7 +63,7 @@ export interface Line {
   remark: string | null;
 }
 
-export type BringInAsk =
+export type ImportMessage =
   | { id: number; ask: "open"; bytes: Uint8Array; secret: string | null; own: Kind[] }
   | { id: number; ask: "again"; own: Kind[] }
   | { id: number; ask: "part"; part: number }
@@ -217,7 +217,7 @@ const loginOf = ({ signInPage, userName }: Record<string, unknown>): string =>
 
 const text = (value: unknown) => (typeof value === "string" ? value : "");
 
-async function answer(data: BringInAsk): Promise<unknown> {
+async function answer(data: ImportMessage): Promise<unknown> {
   switch (data.ask) {
     case "open":
       return open(data.bytes, data.secret, data.own);
@@ -245,7 +245,7 @@ async function answer(data: BringInAsk): Promise<unknown> {
   }
 }
 
-addEventListener("message", ({ data }: MessageEvent<BringInAsk>) => {
+addEventListener("message", ({ data }: MessageEvent<ImportMessage>) => {
   answer(data).then(
     (given) => postMessage({ id: data.id, answer: given }),
     (error) =>

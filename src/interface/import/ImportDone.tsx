@@ -17,7 +17,7 @@ const count = (n: number) => `${n.toLocaleString("en-GB")} ${n === 1 ? "entry" :
 const MOST_NAMED = 300;
 
 /** After bringing in: what is there, what needs a look, and the way back. */
-export function BroughtIn({ importId, view }: { importId: string; view: ImportView }) {
+export function ImportDone({ importId, view }: { importId: string; view: ImportView }) {
   const [undoing, setUndoing] = useState(false);
   const to = `/vaults/${view.vaultId}${view.parentId === view.vaultId ? "" : `?in=${view.parentId}`}`;
   return (

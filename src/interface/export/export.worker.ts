@@ -5,7 +5,7 @@ import type { TakenEntry, TakenWriter } from "@/core/formats/taken";
 import { csvWriter } from "@/core/formats/takenCsv";
 import { pageWriter } from "@/core/formats/takenPage";
 import type { Kind } from "@/core/kinds/kind";
-import { takeOutWorker as t } from "./strings";
+import { exportWorker as t } from "./strings";
 
 export interface TakenFile {
   format: "exchange" | "csv" | "page";

@@ -10,8 +10,8 @@ import { Form } from "../shared/Form";
 import { fileName, save } from "../shared/save";
 import { useProving } from "../shared/useProving";
 import { workerCall } from "../shared/workerCall";
-import { takeOutSheet as t } from "./strings";
-import type { TakenFile, TakeOutAsk } from "./takeOut.worker";
+import type { TakenFile, TakeOutAsk } from "./export.worker";
+import { exportSheet as t } from "./strings";
 
 type Format = TakenFile["format"];
 type Lock = "none" | "passphrase" | "recipients";
@@ -34,7 +34,7 @@ interface TakeOutProps {
 }
 
 /** What it carries and what not, a reason, the sign-in password again; then a file on one's own disk. */
-export function TakeOutSheet({ nodes, onClose }: TakeOutProps) {
+export function ExportSheet({ nodes, onClose }: TakeOutProps) {
   const [format, setFormat] = useState<Format>("exchange");
   const [lock, setLock] = useState<Lock>("passphrase");
   const [secret, setSecret] = useState("");
@@ -44,7 +44,7 @@ export function TakeOutSheet({ nodes, onClose }: TakeOutProps) {
   const [done, setDone] = useState<Taken | null>(null);
   const { prove, sheet } = useProving();
   const worker = useMemo(
-    () => workerCall<TakeOutAsk>(() => new Worker(new URL("./takeOut.worker.ts", import.meta.url), { type: "module" })),
+    () => workerCall<TakeOutAsk>(() => new Worker(new URL("./export.worker.ts", import.meta.url), { type: "module" })),
     [],
   );
   // Closed on the way, nothing of it is kept or written any further.

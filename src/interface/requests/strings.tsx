@@ -1,7 +1,7 @@
 /** Every sentence and label of this area, in one place to be read. */
 import type { ReactNode } from "react";
 
-export const askSheet = {
+export const requestSheet = {
   signInWithItWithoutSeeingIts: "sign in with it, without seeing its password",
   alsoRevealItsUserNameAnd: "also reveal its user name and password",
   alsoEditIt: "also edit it",
@@ -18,7 +18,7 @@ export const askSheet = {
   itsStewardWillReadIt: "Its steward will read it.",
 };
 
-export const askSide = {
+export const waitingForYou = {
   approveTheChangeSlipOf: (by: string) => `Approve the change slip of ${by}`,
   approve: "Approve",
   decline: "Decline…",

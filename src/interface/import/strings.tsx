@@ -150,14 +150,14 @@ export const prove = {
     `Galtry signs in with each login once and ends the session. Each entry then shows whether it works. ${counted(count, "login")} can be tested.`,
 };
 
-export const bringInWorker = {
+export const importWorker = {
   repeatedInTheFile: "repeated in the file",
   cells: (here: number) =>
     `It has ${counted(here, "cell")}, unlike the first row: check that values stand in their columns.`,
   thisFileCannotBeRead: "This file cannot be read.",
 };
 
-export const useBringIn = {
+export const useImport = {
   readingTheFile: "Reading the file…",
   openingTheFile: "Opening the file…",
   hasMbAtMost64MbCan: (name: string, count: string) =>

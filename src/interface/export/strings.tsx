@@ -3,7 +3,7 @@
 import type { ReactNode } from "react";
 import { agree, counted } from "../../core/counted";
 
-export const takeOutSheet = {
+export const exportSheet = {
   entriesAndFolders: (nodesCount: number) => `${nodesCount} entries and folders`,
   noFileWasSaved: (message: string) => `${message} No file was saved.`,
   exportWord: (what: string) => `Export ${what}`,
@@ -42,7 +42,7 @@ export const takeOutSheet = {
   attachmentsLeft: (count: number) => ` ${counted(count, "attachment")} ${agree(count, "was", "were")} not included.`,
 };
 
-export const takeOutWorker = {
+export const exportWorker = {
   isNotARecipientTheyBeginWith: (recipient: string) => `“${recipient}” is not a recipient: they begin with age1.`,
   theFileCouldNotBeWrittenTry: "The file could not be written. Try again.",
 };

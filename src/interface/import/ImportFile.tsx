@@ -9,7 +9,7 @@ import { Form } from "../shared/Form";
 import { ColumnsStep } from "./ColumnsStep";
 import { LookStep } from "./LookStep";
 import { bringIn as t } from "./strings";
-import { useBringIn } from "./useBringIn";
+import { useImport } from "./useImport";
 
 const Drop = styled.div`
   display: grid;
@@ -29,9 +29,9 @@ interface BringInProps {
 }
 
 /** A file becomes entries: chosen, understood, looked over, brought in as a whole or not at all. */
-export function BringIn({ vaultId, places, start, mayMakeKinds }: BringInProps) {
+export function ImportFile({ vaultId, places, start, mayMakeKinds }: BringInProps) {
   const router = useRouter();
-  const bringing = useBringIn();
+  const bringing = useImport();
   const { step, busy, wrong } = bringing;
   const [parentId, setParentId] = useState(start);
   useEffect(() => {

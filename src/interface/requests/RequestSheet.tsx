@@ -10,7 +10,7 @@ import { Dialog } from "../shared/Dialog";
 import { useDone } from "../shared/Done";
 import { Form } from "../shared/Form";
 import { fromLocal, soonEnds, toLocal } from "../shared/localTime";
-import { askSheet as t } from "./strings";
+import { requestSheet as t } from "./strings";
 
 const SAYS: Record<Level, string> = {
   use: t.signInWithItWithoutSeeingIts,
@@ -31,7 +31,7 @@ interface AskProps {
 }
 
 /** What level, until when, what for: it goes to the stewards. */
-export function AskSheet({ nodeId, name, has, guest = false, stewards, zone, onClose }: AskProps) {
+export function RequestSheet({ nodeId, name, has, guest = false, stewards, zone, onClose }: AskProps) {
   const ask = useCommand("access.requestAccess");
   const done = useDone();
   const choices = LEVELS.filter((one) => rank(one) > rank(has) && !(guest && one === "steward"));
