@@ -9,8 +9,9 @@ import type { Caller } from "../src/server/caller";
 import { pinEntry } from "../src/server/frontdesk/frontDesk";
 import type { Galtry } from "../src/server/galtry";
 import { confirmPairing, endLanyard, startPairing, takeToken } from "../src/server/lanyard/pairing";
+import { addPerson } from "../src/server/people/adding";
 import { createGroup, endGroup, setMember } from "../src/server/people/groups";
-import { addPerson } from "../src/server/people/persons";
+
 import { acceptLink, setUp, setUpAddress } from "../src/server/people/setUp";
 import { changeRules } from "../src/server/rules/rules";
 import { beginSignIn, handOver } from "../src/server/signin/sealed";
@@ -119,7 +120,7 @@ function addPeople(plan: Plan, app: Galtry, { people }: Built, as: As, start: nu
         at,
       );
       people.set(one.key, added.personId);
-      link = added.link;
+      link = added.link ?? "";
     });
     plan.at(start + (i + 1) * 7 * 60_000 + 3 * HOUR, (at) =>
       acceptLink.execute(app, { token: new URL(link).hash.slice(1), password: DEMO_PASSWORD }, nobody, at),

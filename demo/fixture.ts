@@ -4,7 +4,8 @@ import { giveAccess } from "../src/server/access/grants";
 import type { Caller } from "../src/server/caller";
 import type { Galtry } from "../src/server/galtry";
 import { confirmPairing, startPairing, takeToken } from "../src/server/lanyard/pairing";
-import { addPerson, markLeaver, suspendPerson } from "../src/server/people/persons";
+import { addPerson } from "../src/server/people/adding";
+import { markLeaver, suspendPerson } from "../src/server/people/persons";
 import { acceptLink, setUp, setUpAddress } from "../src/server/people/setUp";
 import { addEntry } from "../src/server/vaults/entries";
 import { createFolder } from "../src/server/vaults/folders";
@@ -77,7 +78,7 @@ export async function makeFixture(app: Galtry, signInPage = "https://pellam.exam
       as("owner"),
     );
     ids[kind] = personId;
-    await acceptLink.execute(app, { token: new URL(link).hash.slice(1), password: PASSWORD }, nobody);
+    await acceptLink.execute(app, { token: new URL(link!).hash.slice(1), password: PASSWORD }, nobody);
   }
   const { vaultId } = await createVault.execute(app, { name: "Shop & Tickets", description: "" }, as("administrator"));
   await give(app, as("administrator"), vaultId, ids.steward, "steward");

@@ -268,7 +268,9 @@ describe("guarded fill", () => {
 
 test("a fill that the site refuses is not written down as signed in", async () => {
   const entryId = app.built.entries.get("harrowmere.localhost")!;
-  await app.galtry.db.update(entries).set({ guardedFill: true }).where(eq(entries.nodeId, entryId));
+  await app.galtry.writer.write((tx) =>
+    tx.update(entries).set({ guardedFill: true }).where(eq(entries.nodeId, entryId)),
+  );
   const { page } = steward;
   await page.goto(`${app.url}/entry/${entryId}?edit`);
   await page.getByLabel("Password", { exact: true }).fill("not the one of the site");

@@ -157,10 +157,10 @@ describe("from an empty folder", () => {
     expect(jsqr(new Uint8ClampedArray(read.data), read.width, read.height)?.data).toBe("4471#");
     await page.keyboard.press("Escape");
     await page.goto(`${url}/people`);
-    await page.getByRole("button", { name: "Add a person" }).click();
-    await page.getByLabel("Name").fill("Osric Pell");
-    await page.getByLabel("Email address").fill("osric@hill.example");
-    await page.getByRole("button", { name: "Add", exact: true }).click();
+    await page.getByRole("button", { name: "Add people" }).click();
+    await page.getByLabel("People to add").fill("Osric Pell, osric@hill.example");
+    await page.getByText("0 sites, 0 other entries").waitFor();
+    await page.getByRole("button", { name: "Add 1 person" }).click();
     const link = await page.locator("[data-link]").innerText();
     const other = await openBrowser({ galtry: url, lanyard: false });
     try {
@@ -307,7 +307,7 @@ describe("the sample organisation", () => {
       for (const split of [false, true]) {
         holdScripts();
         await page.goto(`${app.url}/people`, { waitUntil: "commit" });
-        await page.getByRole("button", { name: "Add a person" }).hover();
+        await page.getByRole("button", { name: "Create a group" }).hover();
         await page.mouse.down();
         if (!split) await page.mouse.up();
         letGo();
@@ -316,7 +316,7 @@ describe("the sample organisation", () => {
         await page.getByRole("dialog").waitFor();
         await page.keyboard.press("Escape");
         await page.getByRole("dialog").waitFor({ state: "detached" });
-        await page.getByRole("button", { name: "Add a person" }).click();
+        await page.getByRole("button", { name: "Create a group" }).click();
         await page.getByRole("dialog").waitFor();
       }
       expect(addresses.filter((one) => one.includes("loom") || one.includes("okafor"))).toEqual([]);

@@ -151,7 +151,7 @@ describe("mail on its way out", () => {
     ...{
       to: PARTNER,
       subject: "Grüße aus dem Haus",
-      text: "Ein Gruß\n\nüber zwei Zeilen.",
+      body: { text: "Ein Gruß\n\nüber zwei Zeilen.", html: "<p>Ein Gruß</p><p>über zwei Zeilen.</p>" },
       until: Date.now() + MINUTE,
     },
     ...{ makerId: f.ids.steward, nodeId: null, ...more },

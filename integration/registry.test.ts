@@ -83,6 +83,17 @@ const EXPECTED: Record<string, { who: Who; asPerson?: Who; input: () => unknown 
     who: "administrators",
     input: () => ({ name: "New", mail: `new-${Math.random()}@tarrowick.example`, role: "member" }),
   },
+  "people.addPeople": {
+    who: "administrators",
+    input: () => ({ people: [{ name: "New", mail: `new-${Math.random()}@tarrowick.example`, role: "member" }] }),
+  },
+  "people.checkPeople": {
+    who: "administrators",
+    input: () => ({ people: [{ mail: "new@tarrowick.example", role: "member" }] }),
+  },
+  "people.noteOpened": { who: "anyone", input: () => ({ token: "x" }) },
+  "people.extendLink": { who: "administrators", input: () => ({ personId: fixture.ids.leaver }) },
+  "people.withdrawLink": { who: "administrators", input: () => ({ personId: fixture.ids.leaver }) },
   "people.renewLink": { who: "administrators", input: () => ({ personId: fixture.ids.leaver }) },
   "people.suspend": { who: "administrators", input: () => ({ personId: fixture.ids.leaver }) },
   "people.markLeaver": { who: "administrators", input: () => ({ personId: fixture.ids.leaver }) },

@@ -16,16 +16,9 @@ import { frontDesk } from "../src/server/frontdesk/frontDesk";
 import { journalFailures } from "../src/server/housekeeping";
 import { journalPage } from "../src/server/journal/page";
 import { compareLogin, guardedFill, keyList } from "../src/server/lanyard/keys";
+import { addPerson } from "../src/server/people/adding";
 import { createGroup, removeMember, setMember } from "../src/server/people/groups";
-import {
-  addPerson,
-  changeRole,
-  markLeaver,
-  ownNotices,
-  reinstate,
-  renewLink,
-  suspendPerson,
-} from "../src/server/people/persons";
+import { changeRole, markLeaver, ownNotices, reinstate, renewLink, suspendPerson } from "../src/server/people/persons";
 import { signIn } from "../src/server/people/sessions";
 import { acceptLink } from "../src/server/people/setUp";
 import { didNotWork } from "../src/server/signin/didNotWork";
@@ -208,7 +201,7 @@ describe("people", () => {
       { name: "Second Owner", mail: "second@tarrowick.example", role: "owner" },
       f.as("owner"),
     );
-    await acceptLink.execute(db(), { token: new URL(other.link).hash.slice(1), password: PASSWORD }, f.nobody);
+    await acceptLink.execute(db(), { token: new URL(other.link!).hash.slice(1), password: PASSWORD }, f.nobody);
     const asOther = { ...f.as("owner"), personId: other.personId };
     await suspendPerson.execute(db(), { personId: f.ids.owner, why: "" }, asOther);
     expect((await refusal(frontDesk.execute(db(), {}, f.as("owner")))).code).toBe("signed-out");
@@ -219,7 +212,7 @@ describe("people", () => {
       { name: "Third", mail: "third@tarrowick.example", role: "owner" },
       f.as("owner"),
     );
-    await acceptLink.execute(db(), { token: new URL(third.link).hash.slice(1), password: PASSWORD }, f.nobody);
+    await acceptLink.execute(db(), { token: new URL(third.link!).hash.slice(1), password: PASSWORD }, f.nobody);
     const asThird = { ...f.as("owner"), personId: third.personId };
     await changeRole.execute(db(), { personId: third.personId, role: "administrator" }, f.as("owner"));
     for (const work of [suspendPerson, markLeaver])
@@ -236,7 +229,7 @@ describe("people", () => {
       { name: "Once", mail: "once@tarrowick.example", role: "member" },
       f.as("owner"),
     );
-    const token = new URL(link).hash.slice(1);
+    const token = new URL(link!).hash.slice(1);
     await acceptLink.execute(db(), { token, password: PASSWORD }, f.nobody);
     expect((await refusal(acceptLink.execute(db(), { token, password: PASSWORD }, f.nobody))).code).toBe("not-found");
   });
@@ -320,7 +313,7 @@ describe("who is told", () => {
       { name: "Lone Steward", mail: "lone@tarrowick.example", role: "administrator" },
       f.as("owner"),
     );
-    await acceptLink.execute(db(), { token: new URL(link).hash.slice(1), password: PASSWORD }, f.nobody);
+    await acceptLink.execute(db(), { token: new URL(link!).hash.slice(1), password: PASSWORD }, f.nobody);
     await createVault.execute(db(), { name: "Orphan", description: "" }, { ...f.as("owner"), personId });
     await markLeaver.execute(db(), { personId, why: "" }, f.as("owner"));
     expect(await noticesOf("owner")).toContain(
@@ -334,7 +327,7 @@ describe("who is told", () => {
       { name: "Going Away", mail: "going@tarrowick.example", role: "administrator" },
       f.as("owner"),
     );
-    await acceptLink.execute(db(), { token: new URL(link).hash.slice(1), password: PASSWORD }, f.nobody);
+    await acceptLink.execute(db(), { token: new URL(link!).hash.slice(1), password: PASSWORD }, f.nobody);
     const going = { ...f.as("owner"), personId };
     const { vaultId } = await createVault.execute(db(), { name: "Lent", description: "" }, going);
     const end = Date.now() + 10 * 24 * HOUR;

@@ -6,7 +6,8 @@ import { type InProcess, inProcess } from "../demo/inProcess";
 import type { Caller } from "../src/server/caller";
 import { journal, lanyards, sessions } from "../src/server/database/schema";
 import { journalFailures } from "../src/server/housekeeping";
-import { addPerson, endEverything, renewLink } from "../src/server/people/persons";
+import { addPerson } from "../src/server/people/adding";
+import { endEverything, renewLink } from "../src/server/people/persons";
 import {
   endSession,
   ownDevices,
@@ -180,7 +181,7 @@ describe("a sign-in link", () => {
       { name: "Wenna New", mail, role: "member" },
       f.as("owner"),
     );
-    return { personId, mail, token: new URL(link).hash.slice(1) };
+    return { personId, mail, token: new URL(link!).hash.slice(1) };
   }
   const look = (token: string, at = Date.now()) => linkFor.execute(db(), { token, purpose: "sign-in" }, f.nobody, at);
   const accept = (token: string, at = Date.now(), password = PASSWORD) =>
@@ -206,11 +207,11 @@ describe("a sign-in link", () => {
     const { token, personId, mail } = await invited();
     const { link } = await renewLink.execute(db(), { personId }, f.as("administrator"));
     await expect(look(token)).rejects.toMatchObject({ code: "not-found" });
-    await accept(new URL(link).hash.slice(1));
+    await accept(new URL(link!).hash.slice(1));
     const open = await entered(mail.split("@")[0]!);
     const again = await renewLink.execute(db(), { personId }, f.as("administrator"));
     expect(await callerOf(open.token)).toBeNull();
-    await accept(new URL(again.link).hash.slice(1), Date.now(), "another long passphrase");
+    await accept(new URL(again.link!).hash.slice(1), Date.now(), "another long passphrase");
     expect(await enter(mail.split("@")[0]!, PASSWORD)).toMatchObject({ signedIn: false });
     expect(await enter(mail.split("@")[0]!, "another long passphrase")).toMatchObject({ signedIn: true });
   });

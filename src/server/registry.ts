@@ -84,11 +84,11 @@ import {
   takeToken,
 } from "./lanyard/pairing";
 import { mailTried, takeMail } from "./mail/queue";
+import { addPeople, addPerson, checkPeople } from "./people/adding";
 import { groupList, groupPage } from "./people/groupPage";
 import { changeGroup, createGroup, deleteGroup, endGroup, removeMember, setMember } from "./people/groups";
 import { personPage } from "./people/personPage";
 import {
-  addPerson,
   changeRole,
   dismissNotices,
   endEverything,
@@ -105,6 +105,7 @@ import {
 } from "./people/persons";
 import { endSession, ownDevices, proveAgain, renewSession, signIn, signOut } from "./people/sessions";
 import { acceptLink, linkFor, organisationQuery, setUp } from "./people/setUp";
+import { extendLink, noteOpened, withdrawLink } from "./people/signInLinks";
 import { changeRules, houseRules } from "./rules/rules";
 import { didNotWork } from "./signin/didNotWork";
 import { beginSignIn, claimCode, closeBrokenOff, handOver, reportLanding } from "./signin/sealed";
@@ -162,6 +163,11 @@ const ALL = [
   personList,
   personPage,
   addPerson,
+  addPeople,
+  checkPeople,
+  noteOpened,
+  extendLink,
+  withdrawLink,
   renewLink,
   suspendPerson,
   markLeaver,

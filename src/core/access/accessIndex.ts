@@ -145,6 +145,11 @@ export class AccessIndex<G extends Grant = Grant, M extends Member = Member> {
     return reached;
   }
 
+  /** What somebody would reach who is not here yet. */
+  reachedBy(who: Who, at: Instant): Reached {
+    return this.#reachOf(who, at);
+  }
+
   /** Everything that opens or closes and could change what the person reaches. */
   *#windowsFor(person: M): Generator<Window> {
     yield* windowsOf(person);

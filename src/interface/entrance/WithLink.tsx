@@ -18,9 +18,12 @@ function useToken(purpose: "set-up" | "sign-in") {
     const found = held.current ?? takeLink();
     held.current = found;
     setToken(found);
-    void runQuery("people.linkFor", { token: found, purpose }).then((answer) =>
-      answer.ok ? setPerson(answer.result) : setRefused(answer.refused.message),
-    );
+    void runQuery("people.linkFor", { token: found, purpose }).then((answer) => {
+      if (!answer.ok) return setRefused(answer.refused.message);
+      setPerson(answer.result);
+      // Whoever sent it sees that it has arrived.
+      if (purpose === "sign-in") void runCommand("people.noteOpened", { token: found });
+    });
   }, [purpose]);
   return { token, person, refused };
 }

@@ -5,12 +5,13 @@ import { useRouter } from "next/navigation";
 import { Fragment, useEffect, useState } from "react";
 import styled from "styled-components";
 import { sayTime } from "@/core/time";
-import type { PeoplePage, PersonLine } from "@/server/people/persons";
+import type { LinkState, PeoplePage, PersonLine } from "@/server/people/persons";
 import { Page } from "../frame/Frame";
 import { useCommand } from "../shared/ask";
 import { Act, Button, ButtonLink, Chip, ChoiceField, Notice, Row, Stack, TextField } from "../shared/controls";
 import { MomentField } from "../shared/DateFields";
 import { Dialog } from "../shared/Dialog";
+import { useDone } from "../shared/Done";
 import { Form } from "../shared/Form";
 import { fromLocal, toLocal } from "../shared/localTime";
 import { Head } from "../vaults/VaultList";
@@ -58,7 +59,7 @@ export function People({
   zone: string;
   now: number;
 }) {
-  const [adding, setAdding] = useState(false);
+  const router = useRouter();
   const [chosen, setChosen] = useState<string | null>(null);
   const [makingGroup, setMakingGroup] = useState(false);
   const { people, active, invited, found, previous, next } = list;
@@ -76,8 +77,8 @@ export function People({
         <h1>{t.people}</h1>
         <ButtonLink href="/rules">{t.houseRules}</ButtonLink>
         <Button onPress={() => setMakingGroup(true)}>{t.createAGroup}</Button>
-        <Button look="go" onPress={() => setAdding(true)}>
-          {t.addAPerson}
+        <Button look="go" onPress={() => router.push("/people/add")}>
+          {t.addPeople}
         </Button>
       </Head>
       <FindPeople text={text} />
@@ -121,7 +122,11 @@ export function People({
                     {t.until(sayTime(person.until, now, zone))}
                   </Chip>
                 )}{" "}
-                {person.lastSeenAt ? t.seen(sayTime(person.lastSeenAt, now, zone)) : t.neverSignedIn}
+                {person.standing === "invited"
+                  ? sayLink(person.link, now, zone)
+                  : person.lastSeenAt
+                    ? t.seen(sayTime(person.lastSeenAt, now, zone))
+                    : t.neverSignedIn}
               </span>
               {person.id === me ? (
                 <span className="soft small">{t.you}</span>
@@ -150,8 +155,16 @@ export function People({
           </p>
         )}
       </Groups>
-      {adding && <AddPerson isOwner={isOwner} onClose={() => setAdding(false)} />}
-      {selected && <Manage person={selected} isOwner={isOwner} zone={zone} onClose={() => setChosen(null)} />}
+      {selected && (
+        <Manage
+          person={selected}
+          mails={list.mails}
+          isOwner={isOwner}
+          zone={zone}
+          now={now}
+          onClose={() => setChosen(null)}
+        />
+      )}
       {makingGroup && <MakeGroup onClose={() => setMakingGroup(false)} />}
     </Page>
   );
@@ -203,44 +216,32 @@ function RoleChoice({
   );
 }
 
-function AddPerson({ isOwner, onClose }: { isOwner: boolean; onClose: () => void }) {
-  const add = useCommand("people.addPerson");
-  const [name, setName] = useState("");
-  const [mail, setMail] = useState("");
-  const [role, setRole] = useState<Role>("member");
-  const [link, setLink] = useState<string | null>(null);
-  return (
-    <Dialog title={link ? t.hasBeenAdded(name) : t.addAPerson} open onClose={onClose}>
-      {link ? (
-        <LinkToHandOver link={link} name={name} />
-      ) : (
-        <Form
-          verb={t.add}
-          onSend={async () => {
-            const answer = await add.run({ name, mail, role });
-            if (answer.ok) setLink(answer.result.link);
-          }}
-          running={add.running}
-          wrong={add.wrong()}
-          onCancel={onClose}
-        >
-          <TextField label={t.name} value={name} onText={setName} wrong={add.wrong("name")} autoFocus />
-          <TextField label={t.emailAddress} type="email" value={mail} onText={setMail} wrong={add.wrong("mail")} />
-          <RoleChoice value={role} onChange={setRole} isOwner={isOwner} wrong={add.wrong("role")} />
-        </Form>
-      )}
-    </Dialog>
-  );
+/** Where the sign-in link of somebody who has not joined yet is. */
+function sayLink(link: LinkState | null, now: number, zone: string): string {
+  if (!link) return t.noLink;
+  if (link.until <= now) return t.linkExpired(sayTime(link.until, now, zone));
+  if (link.failed !== null) return t.linkNotDelivered;
+  const until = t.linkUntil(sayTime(link.until, now, zone));
+  if (link.opened !== null) return `${t.linkOpened(sayTime(link.opened, now, zone))}, ${until}`;
+  if (link.mailed)
+    return `${link.sent === null ? t.linkOnItsWay : t.linkSent(sayTime(link.sent, now, zone))}, ${until}`;
+  return `${t.linkCreated}, ${until}`;
 }
 
 interface ManageProps {
   person: PersonLine;
+  /** Links can go by mail. */
+  mails: boolean;
+  now: number;
   isOwner: boolean;
   zone: string;
   onClose: () => void;
 }
 
-function Manage({ person, isOwner, zone, onClose }: ManageProps) {
+function Manage({ person, mails, isOwner, zone, now, onClose }: ManageProps) {
+  const done = useDone();
+  const extend = useCommand("people.extendLink");
+  const withdraw = useCommand("people.withdrawLink");
   const renew = useCommand("people.renewLink");
   const suspend = useCommand("people.suspend");
   const leave = useCommand("people.markLeaver");
@@ -250,7 +251,9 @@ function Manage({ person, isOwner, zone, onClose }: ManageProps) {
   const [why, setWhy] = useState("");
   const [link, setLink] = useState<string | null>(null);
   const [typed, setTyped] = useState("");
-  const refused = [renew, suspend, leave, back, endAll, changeRole].map((one) => one.refused).find(Boolean);
+  const refused = [extend, withdraw, renew, suspend, leave, back, endAll, changeRole]
+    .map((one) => one.refused)
+    .find(Boolean);
   const here = person.standing === "active" || person.standing === "invited";
   return (
     <Dialog title={person.name} open onClose={onClose}>
@@ -258,7 +261,11 @@ function Manage({ person, isOwner, zone, onClose }: ManageProps) {
         <LinkToHandOver link={link} name={person.name} />
       ) : (
         <Stack>
-          <p className="soft">{t.connected(person.mail, t.lanyards(person.lanyards))}</p>
+          <p className="soft">
+            {person.standing === "invited"
+              ? `${person.mail}: ${sayLink(person.link, now, zone)}.`
+              : t.connected(person.mail, t.lanyards(person.lanyards))}
+          </p>
           {here && (
             <RoleChoice
               value={person.role}
@@ -284,6 +291,24 @@ function Manage({ person, isOwner, zone, onClose }: ManageProps) {
               >
                 {t.createANewSignInLink}
               </Button>
+            )}
+            {person.standing !== "leaver" && mails && (
+              <Button
+                onPress={async () => {
+                  const answer = await renew.run({ personId: person.id, send: true });
+                  if (!answer.ok) return;
+                  done(t.linkSentTo(answer.result.sentTo ?? ""));
+                  onClose();
+                }}
+              >
+                {t.emailANewSignInLink}
+              </Button>
+            )}
+            {person.link && person.standing === "invited" && (
+              <>
+                <Button onPress={() => extend.run({ personId: person.id })}>{t.extendTheLink}</Button>
+                <Button onPress={() => withdraw.run({ personId: person.id })}>{t.withdrawTheLink}</Button>
+              </>
             )}
             {here && <Button onPress={() => endAll.run({ personId: person.id, why })}>{t.signOutEverywhere}</Button>}
             {here && <Button onPress={() => suspend.run({ personId: person.id, why })}>{t.suspend}</Button>}

@@ -53,6 +53,10 @@ export const links = sqliteTable(
     expiresAt: time("expires_at").notNull(),
     usedAt: time("used_at"),
     withdrawnAt: time("withdrawn_at"),
+    /** First looked at. */
+    openedAt: time("opened_at"),
+    /** The mail that carried it; null where it was passed on by hand. */
+    mailId: text("mail_id"),
   },
   (t) => [
     index("links_open").on(t.personId, t.purpose).where(sql`used_at is null and withdrawn_at is null`),

@@ -46,8 +46,8 @@ export async function sendMails(app: Galtry): Promise<void> {
     const taken = await takeMail.execute(app, {}, SERVER);
     if (!taken) return;
     const way = transport(mail);
-    const { id: mailId, to, subject, text } = taken;
-    const tried = await way.sendMail({ to: { name: "", address: to }, subject, text }).then(
+    const { id: mailId, to, subject, text, html } = taken;
+    const tried = await way.sendMail({ to: { name: "", address: to }, subject, text, html }).then(
       () => ({ wrong: null }),
       ({ message, responseCode }: Error & { responseCode?: number }) => ({
         wrong: message.replace(/\s+/g, " ").slice(0, 300),

@@ -12,6 +12,7 @@ import { mails } from "../database/schema";
 import { uuidv7 } from "../ids";
 import type { KeyRing } from "../keys/keyFile";
 import { addNotice } from "../people/telling";
+import type { MailBody } from "./letter";
 
 /** Whoever takes one has so long for it, and gives up sooner; after that another process tries again. */
 const LEASE_MS = 120_000;
@@ -21,7 +22,7 @@ const KEPT_MS = 86_400_000;
 export interface Outgoing {
   to: string;
   subject: string;
-  text: string;
+  body: MailBody;
   /** Not sent any more from then on. */
   until: number;
   /** Who is told when it does not go out, and of what. */
@@ -35,8 +36,8 @@ const binding = (id: string) => ["mail", id] as const;
 /** @returns the id under which it waits */
 export async function queueMail(tx: Transaction, keys: KeyRing, mail: Outgoing, at: number): Promise<string> {
   const id = uuidv7();
-  const { text, ...open } = mail;
-  const sealed = Buffer.from(await seal(await mailKey(keys), utf8(text), binding(id)));
+  const { body, ...open } = mail;
+  const sealed = Buffer.from(await seal(await mailKey(keys), utf8(JSON.stringify(body)), binding(id)));
   await tx.insert(mails).values({ id, ...open, sealed, madeAt: at, nextAt: at });
   return id;
 }
@@ -62,8 +63,8 @@ export const takeMail = command({
       .update(mails)
       .set({ nextAt: at + LEASE_MS })
       .where(eq(mails.id, id));
-    const text = fromUtf8(await open(await mailKey(app.keys), new Uint8Array(sealed!), binding(id)));
-    return { id, to, subject, text };
+    const opened = fromUtf8(await open(await mailKey(app.keys), new Uint8Array(sealed!), binding(id)));
+    return { id, to, subject, ...(JSON.parse(opened) as MailBody) };
   },
   journal: null,
   tell: () => [],

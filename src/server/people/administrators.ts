@@ -1,9 +1,28 @@
-import { isAdministrator } from "../caller";
-import type { Role } from "../database/schema";
-import { Refused } from "../refused";
+import { and, eq, isNull } from "drizzle-orm";
+import { isAdministrator, personIdOf } from "../caller";
+import type { Context } from "../command";
+import { personStates, persons, type Role } from "../database/schema";
+import { notFound, Refused } from "../refused";
 import { administrators as t } from "./strings";
 
 /** @throws Refused not-allowed for everybody else, in words that may name the act */
 export function requireAdministrator({ role }: { role: Role | null }, message = t.onlyAnAdministratorCanDoThis): void {
   if (!role || !isAdministrator(role)) throw new Refused("not-allowed", message);
+}
+
+/** The person an administrator acts on. Only owners act on owners. */
+export async function requireOther(
+  { tx, caller, role }: Pick<Context<unknown>, "tx" | "caller" | "role">,
+  personId: string,
+) {
+  requireAdministrator({ role });
+  const [row] = await tx
+    .select({ person: persons, standing: personStates })
+    .from(persons)
+    .innerJoin(personStates, and(eq(personStates.personId, persons.id), isNull(personStates.validUntil)))
+    .where(eq(persons.id, personId));
+  if (!row) throw notFound();
+  if (row.standing.role === "owner" && role !== "owner") throw new Refused("not-allowed", t.onlyAnOwnerCanDoThisTo);
+  if (personId === personIdOf(caller)) throw new Refused("not-allowed", t.youCannotDoThisToYourselfAsk);
+  return row;
 }

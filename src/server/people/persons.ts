@@ -8,76 +8,28 @@ import { nodeLinks } from "../access/nodeName";
 import type { IndexPerson, OpenIndex } from "../access/openIndex";
 import { byName, sortByName } from "../byName";
 import { personIdOf } from "../caller";
-import { type Context, command, idSchema, instantSchema, nameSchema, none, query, type Topic } from "../command";
+import { command, idSchema, instantSchema, none, query, type Topic } from "../command";
 import { inJson } from "../database/bulk";
 import type { Reader, Transaction } from "../database/client";
 import { groups, notices, personStates, persons, type Role } from "../database/schema";
 import { uuidv7 } from "../ids";
-import { notFound, Refused } from "../refused";
-import { requireAdministrator } from "./administrators";
+import { Refused } from "../refused";
+import { requireAdministrator, requireOther } from "./administrators";
 import { endAll, mailSchema } from "./sessions";
 import { makeLink } from "./setUp";
+import { makeSignInLink } from "./signInLinks";
 import { persons as t } from "./strings";
 import { addNotice, tellingOwners, tellStewards, vaultsRevealedTo } from "./telling";
 
 const ofPerson = z.strictObject({ personId: idSchema });
 
-/** The person an administrator acts on. Only owners act on owners. */
-async function requireOther({ tx, caller, role }: Pick<Context<unknown>, "tx" | "caller" | "role">, personId: string) {
-  requireAdministrator({ role });
-  const [row] = await tx
-    .select({ person: persons, standing: personStates })
-    .from(persons)
-    .innerJoin(personStates, and(eq(personStates.personId, persons.id), isNull(personStates.validUntil)))
-    .where(eq(persons.id, personId));
-  if (!row) throw notFound();
-  if (row.standing.role === "owner" && role !== "owner") throw new Refused("not-allowed", t.onlyAnOwnerCanDoThisTo);
-  if (personId === personIdOf(caller)) throw new Refused("not-allowed", t.youCannotDoThisToYourselfAsk);
-  return row;
-}
-
-export const addPerson = command({
-  name: "people.addPerson",
-  input: z.strictObject({
-    name: nameSchema,
-    mail: mailSchema,
-    role: z.enum(["owner", "administrator", "member", "guest"]),
-  }),
-  by: ["person"],
-  allow: async ({ tx, input, role }) => {
-    requireAdministrator({ role });
-    if (input.role === "owner" && role !== "owner")
-      throw new Refused("not-allowed", t.onlyAnOwnerCanNameOwners, "role");
-    const [known] = await tx.select({ id: persons.id }).from(persons).where(eq(persons.mail, input.mail));
-    if (known) throw new Refused("conflict", t.thisEmailAddressIsAlreadyInUse, "mail");
-  },
-  run: async ({ tx, input, caller, at, commandId, app }) => {
-    const personId = uuidv7();
-    await tx
-      .insert(persons)
-      .values({ id: personId, mail: input.mail, name: input.name, createdAt: at, invitedBy: personIdOf(caller) });
-    await tx
-      .insert(personStates)
-      .values({ id: uuidv7(), personId, role: input.role, standing: "invited", validFrom: at, commandId });
-    const token = await makeLink(tx, "sign-in", personId, at);
-    return { personId, link: new URL(`/join#${token}`, app.configuration.publicUrl).href };
-  },
-  journal: ({ input, result }) => ({
-    subject: result.personId,
-    details: { role: input.role },
-    names: { [result.personId]: input.name },
-  }),
-  says: ({ subject }) => `added ${subject}`,
-  tell: () => ["administrators"],
-});
-
 /** A new link to set a sign-in password; ends what the person has open and is told to them. */
 export const renewLink = command({
   name: "people.renewLink",
-  input: ofPerson,
+  input: ofPerson.extend({ send: z.boolean().default(false) }),
   by: ["person"],
   allow: (context) => requireOther(context, context.input.personId),
-  run: async ({ tx, input, caller, at, allowed, app }) => {
+  run: async ({ tx, me, input, caller, at, allowed, app }) => {
     if (allowed.standing.standing === "leaver") throw new Refused("conflict", t.reinstateThisPersonFirst);
     await endAll(tx, input.personId, at, personIdOf(caller), "a new sign-in link was created");
     await addNotice(tx, input.personId, at, t.anAdministratorCreatedANewSign);
@@ -89,11 +41,15 @@ export const renewLink = command({
       at,
       personIdOf(caller),
     );
-    const token = await makeLink(tx, "sign-in", input.personId, at);
-    return { link: new URL(`/join#${token}`, app.configuration.publicUrl).href };
+    return makeSignInLink(tx, app, { personId: input.personId, by: me, send: input.send, at });
   },
-  journal: ({ input, allowed }) => ({ subject: input.personId, names: { [input.personId]: allowed.person.name } }),
-  says: ({ subject }) => `created a new sign-in link for ${subject}`,
+  journal: ({ input, allowed, result }) => ({
+    subject: input.personId,
+    details: { ...(result.sentTo !== null && { sent: true }) },
+    names: { [input.personId]: allowed.person.name },
+  }),
+  says: ({ subject, details }) =>
+    details.sent ? `emailed ${subject} a new sign-in link` : `created a new sign-in link for ${subject}`,
   tell: ({ input }) => [`person:${input.personId}`, "administrators"],
 });
 
@@ -338,6 +294,17 @@ export interface PersonLine {
   groups: { id: string; name: string }[];
   lastSeenAt: number | null;
   lanyards: number;
+  /** The sign-in link that they have and have not used. */
+  link: LinkState | null;
+}
+
+export interface LinkState {
+  until: number;
+  opened: number | null;
+  mailed: boolean;
+  /** When the mail left, or could not. */
+  sent: number | null;
+  failed: number | null;
 }
 
 /** Lines of one page. */
@@ -353,6 +320,8 @@ export interface PeoplePage {
   /** In the whole organisation. */
   active: number;
   invited: number;
+  /** Sign-in links can be mailed. */
+  mails: boolean;
 }
 
 export const personList = query({
@@ -364,7 +333,7 @@ export const personList = query({
   }),
   by: ["person"],
   allow: ({ role }) => requireAdministrator({ role }),
-  run: async ({ tx, input, at }): Promise<PeoplePage> => {
+  run: async ({ tx, input, at, app }): Promise<PeoplePage> => {
     const index = tx.access!;
     const everybody = peopleByName(index);
     const found = input.text === "" ? everybody : everybody.filter(matching(await idsLike(tx, input.text)));
@@ -379,13 +348,19 @@ export const personList = query({
       lastSeenAt: number | null;
       lanyards: number;
       groups: string;
+      link: string | null;
     }>(sql`
       select p.id as id, p.mail as mail, s.valid_from as since,
         case when s.until_at <= ${at} then 'leaver' else s.standing end as standing,
         (select max(last_seen_at) from sessions where person_id = p.id) as "lastSeenAt",
         (select count(*) from lanyards l where l.person_id = p.id and l.ended_at is null and l.expires_at > ${at}) as lanyards,
         (select json_group_array(json_object('id', g.id, 'name', g.name)) from memberships m join groups g on g.id = m.group_id
-          where m.person_id = p.id and m.valid_until is null) as groups
+          where m.person_id = p.id and m.valid_until is null) as groups,
+        (select json_object('until', l.expires_at, 'opened', l.opened_at, 'mailed', l.mail_id is not null,
+            'sent', e.sent_at, 'failed', e.failed_at)
+          from links l left join mails e on e.id = l.mail_id
+          where l.person_id = p.id and l.purpose = 'sign-in' and l.used_at is null and l.withdrawn_at is null
+          order by l.created_at desc limit 1) as link
       from persons p join standings s on s.person_id = p.id and s.valid_until is null where p.id in ${wanted}`);
     const details = new Map(rows.map((row) => [row.id, row]));
     // A leaver from their end on, before anybody has written it down.
@@ -400,12 +375,14 @@ export const personList = query({
         const row = details.get(id);
         if (!row) return [];
         const held = (JSON.parse(row.groups) as { id: string; name: string }[]).sort(byName);
-        return [{ ...row, name, role, until, groups: held }];
+        const link = row.link === null ? null : (JSON.parse(row.link) as LinkState);
+        return [{ ...row, name, role, until, groups: held, link: link && { ...link, mailed: Boolean(link.mailed) } }];
       }),
       found: found.length,
       previous: input.from > 0 ? Math.max(0, input.from - PAGE) : null,
       next: input.from + PAGE < found.length ? input.from + PAGE : null,
       ...counts,
+      mails: app.configuration.mail !== null,
     };
   },
 });

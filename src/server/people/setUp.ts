@@ -13,8 +13,10 @@ import { endAll, mailSchema, openSession } from "./sessions";
 import { setUp as t } from "./strings";
 import { newToken, tokenHash } from "./tokens";
 
-export const LINK_DAYS = 7;
+const LINK_DAYS = 7;
 const DAY_MS = 24 * 3_600_000;
+/** So long a sign-in link works. */
+export const LINK_MS = LINK_DAYS * DAY_MS;
 
 /** The organisation's name and zone: known to everyone who can open the page. */
 export const organisationQuery = query({
@@ -166,7 +168,7 @@ export async function makeLink(
     purpose,
     personId,
     createdAt: at,
-    expiresAt: at + LINK_DAYS * DAY_MS,
+    expiresAt: at + LINK_MS,
   });
   return token;
 }

@@ -35,10 +35,7 @@ export const password = {
 };
 
 export const persons = {
-  onlyAnOwnerCanDoThisTo: "Only an owner can do this to an owner.",
-  youCannotDoThisToYourselfAsk: "You cannot do this to yourself. Ask another administrator.",
   onlyAnOwnerCanNameOwners: "Only an owner can name owners.",
-  thisEmailAddressIsAlreadyInUse: "This email address is already in use.",
   reinstateThisPersonFirst: "Reinstate this person first.",
   anAdministratorCreatedANewSign:
     "An administrator created a new sign-in link for you. If you did not ask for one, tell an owner.",
@@ -78,5 +75,31 @@ export const telling = {
 };
 
 export const administrators = {
+  onlyAnOwnerCanDoThisTo: "Only an owner can do this to an owner.",
+  youCannotDoThisToYourselfAsk: "You cannot do this to yourself. Ask another administrator.",
   onlyAnAdministratorCanDoThis: "Only an administrator can do this.",
+};
+
+export const adding = {
+  onlyAnOwnerCanNameOwners: "Only an owner can name owners.",
+  thisEmailAddressIsAlreadyInUse: "This email address is already in use.",
+  thisGroupDoesNotExist: (name: string) => `There is no group called ${name}.`,
+  youAreNotAllowedToAddTo: "You cannot add people to this group.",
+  theEndDateIsInThePast: "The end date is in the past. Choose a later one.",
+  anOwnerCannotHaveAnEndDate: "An owner cannot have an end date.",
+  wasHereBefore: (name: string) => `${name} was here before. Reinstate them instead.`,
+  repeated: "This email address is on an earlier line.",
+};
+
+export const signInLinks = {
+  noMailIsSetUp: "This Galtry sends no email. Copy the sign-in link and pass it on yourself.",
+  subject: (organisation: string) => `Your sign-in to Galtry at ${organisation}`,
+  hello: (name: string) => `Hello ${name},`,
+  hasAddedYou: (by: string, organisation: string) =>
+    `${by} has added you to Galtry at ${organisation}. It signs you in to the sites you work with, without passwords to remember.`,
+  setUpYourSignIn: "Set up your sign-in",
+  worksOnceUntil: (time: string) => `The link works once, until ${time}.`,
+  ifYouDoNotKnow: (by: string) => `If you do not know ${by} or did not expect this email, do not open the link.`,
+  thereIsNoLinkToExtend: "There is no open sign-in link. Create a new one.",
+  thereIsNoLinkToWithdraw: "There is no open sign-in link.",
 };

@@ -14,6 +14,7 @@ import type { Reader } from "../../database/client";
 import { entries, handovers, mails, OUTSIDE, persons, places } from "../../database/schema";
 import { uuidv7 } from "../../ids";
 import type { KeyRing } from "../../keys/keyFile";
+import { letterOf } from "../../mail/letter";
 import { queueMail } from "../../mail/queue";
 import { loadHome, loadRules } from "../../organisation";
 import { hashPassword, verifyPassword } from "../../people/password";
@@ -261,13 +262,12 @@ export const sendHandoverCode = command({
       {
         to: mailTo,
         subject: t.aCodeFrom(home.name),
-        text: [
-          `${code.slice(0, 3)} ${code.slice(3)}`,
-          "",
-          t.thisCodeOpensTheHandoverLink(from, home.name),
-          "",
-          t.ifYouDidNotAskForA(from),
-        ].join("\n"),
+        body: letterOf({
+          organisation: home.name,
+          paragraphs: [`${code.slice(0, 3)} ${code.slice(3)}`, t.thisCodeOpensTheHandoverLink(from, home.name)],
+          act: null,
+          after: [t.ifYouDidNotAskForA(from)],
+        }),
         ...{ until: at + CODE_MS, makerId: row.makerId, nodeId: row.entryId },
       },
       at,
