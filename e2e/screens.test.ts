@@ -170,7 +170,7 @@ describe("from an empty folder", () => {
       await other.page.getByLabel("Enter it again").fill("short");
       await other.page.getByRole("button", { name: "Save and sign in" }).click();
       await other.page
-        .getByText(/at least 12 characters/i)
+        .getByText(/at least 15 characters/i)
         .first()
         .waitFor();
       await other.page.getByLabel("Sign-in password").fill("four plain words here");

@@ -11,7 +11,7 @@ import { frontDesk } from "../src/server/frontdesk/frontDesk";
 import { groupList, groupPage } from "../src/server/people/groupPage";
 import { changeGroup, createGroup, deleteGroup, endGroup, removeMember, setMember } from "../src/server/people/groups";
 import { leaveDue, personList, setEnd } from "../src/server/people/persons";
-import { signIn } from "../src/server/people/sessions";
+import { signIn } from "../src/server/people/signIn";
 import { addEntry } from "../src/server/vaults/entries";
 
 let app: InProcess;

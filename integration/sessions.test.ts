@@ -16,10 +16,10 @@ import {
   SESSION_IDLE_MS,
   SESSION_LONGEST_MS,
   sessionCaller,
-  signIn,
   signOut,
 } from "../src/server/people/sessions";
 import { acceptLink, linkFor } from "../src/server/people/setUp";
+import { signIn } from "../src/server/people/signIn";
 
 let app: InProcess;
 let f: Fixture;

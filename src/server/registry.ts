@@ -99,13 +99,36 @@ import {
   personList,
   reinstate,
   renewLink,
+  resetWays,
   setEnd,
   subjectList,
   suspendPerson,
 } from "./people/persons";
-import { endSession, ownDevices, proveAgain, renewSession, signIn, signOut } from "./people/sessions";
-import { acceptLink, linkFor, organisationQuery, setUp } from "./people/setUp";
+import { endSession, ownDevices, proveAgain, renewSession, signOut } from "./people/sessions";
+import {
+  acceptLink,
+  acceptLinkWithPasskey,
+  beginJoinPasskey,
+  changePassword,
+  linkFor,
+  organisationQuery,
+  setUp,
+} from "./people/setUp";
+import { signIn } from "./people/signIn";
 import { extendLink, noteOpened, withdrawLink } from "./people/signInLinks";
+import { beginCodeApp, confirmCodeApp, makeRecoveryCodes, removeCodeApp } from "./people/waysIn/codes";
+import {
+  addPasskey,
+  beginPasskey,
+  beginPasskeyProof,
+  beginPasskeySignIn,
+  proveWithPasskey,
+  removePasskey,
+  renamePasskey,
+  signInWithPasskey,
+} from "./people/waysIn/passkeys";
+import { beginSecondPasskey, finishSignIn } from "./people/waysIn/secondStep";
+import { ownWays } from "./people/waysIn/ways";
 import { changeRules, houseRules } from "./rules/rules";
 import { didNotWork } from "./signin/didNotWork";
 import { beginSignIn, claimCode, closeBrokenOff, handOver, reportLanding } from "./signin/sealed";
@@ -154,7 +177,26 @@ const ALL = [
   setUp,
   linkFor,
   acceptLink,
+  beginJoinPasskey,
+  acceptLinkWithPasskey,
+  changePassword,
   signIn,
+  beginPasskeySignIn,
+  signInWithPasskey,
+  beginSecondPasskey,
+  finishSignIn,
+  ownWays,
+  beginPasskey,
+  addPasskey,
+  renamePasskey,
+  removePasskey,
+  beginPasskeyProof,
+  proveWithPasskey,
+  beginCodeApp,
+  confirmCodeApp,
+  removeCodeApp,
+  makeRecoveryCodes,
+  resetWays,
   renewSession,
   signOut,
   proveAgain,

@@ -4,10 +4,12 @@ import Link from "next/link";
 import { useState } from "react";
 import styled from "styled-components";
 import { exactTime, sayTime } from "@/core/time";
+import type { ResultOf } from "@/server/registry";
 import { Page } from "../frame/Frame";
 import { runCommand, useCommand } from "../shared/ask";
 import { Act, Button, ButtonLink, Chip, Row } from "../shared/controls";
 import { account as t } from "./strings";
+import { WaysIn } from "./WaysIn";
 
 const Lines = styled.ul`
   border-top: 3px solid var(--ink);
@@ -39,6 +41,7 @@ export function Account({
   mail,
   staff,
   devices,
+  ways,
   notices,
   zone,
   now,
@@ -48,6 +51,7 @@ export function Account({
   mail: string;
   staff: boolean;
   devices: Devices;
+  ways: ResultOf<"people.ownWays">;
   notices: NoticeLine[];
   zone: string;
   now: number;
@@ -109,6 +113,10 @@ export function Account({
           </Lines>
         </Block>
       )}
+      <Block>
+        <h2>{t.howYouSignIn}</h2>
+        <WaysIn {...{ ways, zone, now }} />
+      </Block>
       <Block>
         <h2>{t.whereYouAreSignedInToGaltry}</h2>
         <Lines>

@@ -1,7 +1,9 @@
 /** Every sentence and label of this area, in one place to be read. */
 import type { ReactNode } from "react";
+import { counted } from "../../core/counted";
 
 export const account = {
+  howYouSignIn: "How you sign in",
   yourAccess: "Your access",
   houseRules: "House rules",
   signOut: "Sign out",
@@ -79,4 +81,54 @@ export const getLanyard = {
   ),
   lanyardAsksForPermissionToRead:
     "Lanyard asks for permission to read and change data on all sites. It needs it to see sign-in pages and to set the cookies of the sessions that Galtry hands over.",
+};
+
+export const waysIn = {
+  signInPassword: "Sign-in password",
+  noneSet: "None set.",
+  withASecondStep: "With a second step after it.",
+  onItsOwn: "On its own. Add a passkey or one-time codes to make your sign-in stronger.",
+  change: "Change",
+  setOne: "Set one",
+  passkey: "Passkey",
+  anotherPasskey: "Another passkey",
+  passkeyCalled: (name: string) => `Passkey: ${name}`,
+  addedAndUsed: (added: string, used: string | null) =>
+    `Added ${added}; ${used === null ? "not used yet" : `last used ${used}`}.`,
+  whatAPasskeyIs: "Sign in with this device, a phone or a security key. Nothing to type, and no page can steal it.",
+  addAPasskey: "Add a passkey",
+  passkeyAdded: (name: string) => `The passkey ${name} has been added.`,
+  rename: "Rename",
+  renameKey: (name: string) => `Rename: ${name}`,
+  remove: "Remove",
+  removeKey: (name: string) => `Remove: ${name}`,
+  removeCodes: "Remove: one-time codes",
+  oneTimeCodes: "One-time codes",
+  fromAnAppOnYourPhone: "Six digits from an app on your phone, after your sign-in password.",
+  setUpCodes: "Set up one-time codes",
+  turnOn: "Turn on",
+  codesAreOn: "One-time codes are on. Create recovery codes next.",
+  scanThis: "Scan this with any app for one-time codes, then enter the code it shows.",
+  qrForTheApp: "QR code for the app",
+  orType: "Or type the key:",
+  codeOfTheApp: "Code the app shows",
+  itCountsOnce: "One-time codes are asked for only after this code was right.",
+  recoveryCodes: "Recovery codes",
+  codesLeft: (left: number) =>
+    left === 0 ? "None. They let you in when your phone is lost." : `${counted(left, "code")} left; each works once.`,
+  createCodes: "Create recovery codes",
+  createNewCodes: "Create new codes",
+  keepThem:
+    "Print these or keep them somewhere safe. Each signs you in once, after your sign-in password. They are shown only now.",
+  print: "Print",
+  copy: "Copy",
+  copied: "Copied",
+  done: "Done",
+  changeSignInPassword: "Sign-in password",
+  newPassword: "New sign-in password",
+  atLeast15: "At least 15 characters: four or five plain words are good.",
+  enterItAgain: "Enter it again",
+  doNotMatch: "The passwords do not match.",
+  passwordChanged: "Your sign-in password has been changed. Your other sessions have ended.",
+  name: "Name",
 };

@@ -1,32 +1,40 @@
 "use client";
 
 import { useState } from "react";
-import { runCommand } from "../shared/ask";
-import { TextField } from "../shared/controls";
+import styled from "styled-components";
+import { Button, TextField } from "../shared/controls";
 import { Form } from "../shared/Form";
+import { SecondStepForm } from "../shared/SecondStepForm";
+import { useSigningIn } from "../shared/useSigningIn";
 import { Entrance } from "./Entrance";
 import { signIn as t } from "./strings";
+
+const Or = styled.p`
+  display: flex;
+  align-items: center;
+  gap: 12px;
+  margin: 16px 0;
+  color: var(--soft);
+  font-size: 14px;
+  &::before, &::after { content: ""; flex: 1; border-top: 1px solid var(--rule); }
+`;
 
 export function SignIn({ organisation, next }: { organisation: string; next: string }) {
   const [mail, setMail] = useState("");
   const [password, setPassword] = useState("");
-  const [running, setRunning] = useState(false);
-  const [wrong, setWrong] = useState<{ message: string; field?: string } | null>(null);
-  const submit = async () => {
-    setRunning(true);
-    const answer = await runCommand("people.signIn", { mail, password });
-    if (answer.ok && answer.result.signedIn) {
-      location.assign(next);
-      return;
-    }
-    setRunning(false);
-    setWrong(answer.ok ? { message: answer.result.message ?? "" } : answer.refused);
-  };
+  const signing = useSigningIn(() => location.assign(next));
+  const { running, wrong, second } = signing;
+  if (second)
+    return (
+      <Entrance organisation={organisation} title={t.secondStep}>
+        <SecondStepForm signing={signing} />
+      </Entrance>
+    );
   return (
     <Entrance organisation={organisation} title={t.signInToGaltry}>
       <Form
         verb={t.signIn}
-        onSend={submit}
+        onSend={() => signing.withPassword(mail, password)}
         running={running}
         wrong={wrong && wrong.field !== "mail" ? wrong.message : null}
       >
@@ -34,7 +42,7 @@ export function SignIn({ organisation, next }: { organisation: string; next: str
           label={t.emailAddress}
           type="email"
           name="mail"
-          autoComplete="username"
+          autoComplete="username webauthn"
           value={mail}
           onText={setMail}
           wrong={wrong?.field === "mail" ? wrong.message : null}
@@ -49,6 +57,10 @@ export function SignIn({ organisation, next }: { organisation: string; next: str
           onText={setPassword}
         />
       </Form>
+      <Or>{t.or}</Or>
+      <Button onPress={() => void signing.withPasskey()} isDisabled={running}>
+        {t.signInWithAPasskey}
+      </Button>
       <p className="small soft" style={{ marginTop: 16 }}>
         {t.noSignInPasswordYetOrForgotten}
       </p>

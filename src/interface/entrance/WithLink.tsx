@@ -2,8 +2,9 @@
 
 import { useEffect, useRef, useState } from "react";
 import { type Refusal, runCommand, runQuery } from "../shared/ask";
-import { Notice, TextField } from "../shared/controls";
+import { Button, Notice, TextField } from "../shared/controls";
 import { Form } from "../shared/Form";
+import { makePasskey, passkeyName } from "../shared/passkey";
 import { Entrance } from "./Entrance";
 import { withLink as t } from "./strings";
 import { takeLink } from "./takeLink";
@@ -36,6 +37,17 @@ export function Join({ organisation }: { organisation: string | null }) {
   const [again, setAgain] = useState("");
   const [running, setRunning] = useState(false);
   const [wrong, setWrong] = useState<Refusal | null>(null);
+  const withPasskey = async () => {
+    setRunning(true);
+    const held = { token: token ?? "" };
+    const made = await makePasskey(await runCommand("people.beginJoinPasskey", held));
+    const answer = made.ok
+      ? await runCommand("people.acceptLinkWithPasskey", { ...held, ...made.result, name: passkeyName() })
+      : made;
+    if (answer.ok) return location.assign("/");
+    setRunning(false);
+    setWrong(answer.refused);
+  };
   const submit = async () => {
     if (password !== again) return setWrong({ code: "bad-input", message: t.thePasswordsDoNotMatch, field: "again" });
     setRunning(true);
@@ -52,7 +64,17 @@ export function Join({ organisation }: { organisation: string | null }) {
         </Notice>
       )}
       {person && (
-        <Form verb={t.saveAndSignIn} onSend={submit} running={running} wrong={wrong?.field ? null : wrong?.message}>
+        <Form
+          verb={t.saveAndSignIn}
+          onSend={submit}
+          running={running}
+          wrong={wrong?.field ? null : wrong?.message}
+          acts={
+            <Button onPress={() => void withPasskey()} isDisabled={running}>
+              {t.useAPasskeyInstead}
+            </Button>
+          }
+        >
           <p>{t.chooseTheSignInPasswordFor(<b>{person.mail}</b>)}</p>
           <input type="hidden" name="username" autoComplete="username" value={person.mail ?? ""} readOnly />
           <TextField

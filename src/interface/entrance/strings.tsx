@@ -66,6 +66,9 @@ export const letterbox = {
 };
 
 export const signIn = {
+  secondStep: "Second step",
+  or: "or",
+  signInWithAPasskey: "Sign in with a passkey",
   signInToGaltry: "Sign in to Galtry",
   signIn: "Sign in",
   emailAddress: "Email address",
@@ -75,8 +78,9 @@ export const signIn = {
 };
 
 export const withLink = {
+  useAPasskeyInstead: "Use a passkey instead",
   atLeast12CharactersThreeOrFour:
-    "At least 12 characters; three or four words work well. Use it for nothing but Galtry.",
+    "At least 15 characters; four or five words work well. Use it for nothing but Galtry.",
   thePasswordsDoNotMatch: "The passwords do not match.",
   welcome: (split: string | null | undefined) => `Welcome, ${split}`,
   welcome2: "Welcome",

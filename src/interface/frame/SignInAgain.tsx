@@ -2,9 +2,11 @@
 
 import { usePathname, useRouter } from "next/navigation";
 import { useEffect, useRef, useState } from "react";
-import { runCommand } from "../shared/ask";
+import { Dialog } from "../shared/Dialog";
 import { PasswordDialog } from "../shared/PasswordDialog";
+import { SecondStepForm } from "../shared/SecondStepForm";
 import { askWith, noteTyped } from "../shared/signedOut";
+import { useSigningIn } from "../shared/useSigningIn";
 import { signInAgain as t } from "./strings";
 
 /** Over a page whose session has ended while something was typed: nothing behind it is seen, and nothing is lost. */
@@ -40,18 +42,25 @@ export function SignInAgain({ mail }: { mail: string }) {
     close(false);
     router.refresh();
   };
-  const send = async (password: string): Promise<string | null> => {
-    const answer = await runCommand("people.signIn", { mail, password });
-    if (!answer.ok) return answer.refused.message;
-    if (!answer.result.signedIn) return answer.result.message ?? "";
-    close(true);
-    return null;
-  };
+  const signing = useSigningIn(() => close(true));
+  if (!open) return null;
+  if (signing.second)
+    return (
+      <Dialog title={t.secondStep} open onClose={() => undefined} cover>
+        <SecondStepForm signing={signing} />
+      </Dialog>
+    );
   return (
-    open && (
-      <PasswordDialog title={t.yourSessionHasEnded} verb={t.signIn} send={send} onCancel={giveUp} cover>
-        {t.signInToContinue(mail)}
-      </PasswordDialog>
-    )
+    <PasswordDialog
+      title={t.yourSessionHasEnded}
+      verb={t.signIn}
+      send={(password) => signing.withPassword(mail, password).then(() => null)}
+      wrong={signing.wrong?.message ?? null}
+      other={{ word: t.useAPasskey, use: () => signing.withPasskey().then(() => null) }}
+      onCancel={giveUp}
+      cover
+    >
+      {t.signInToContinue(mail)}
+    </PasswordDialog>
   );
 }

@@ -84,6 +84,8 @@ export const keysSheet = {
 };
 
 export const signInAgain = {
+  secondStep: "Second step",
+  useAPasskey: "Use a passkey instead",
   yourSessionHasEnded: "Your session has ended",
   signInToContinue: (mail: string) =>
     `Sign in again as ${mail} to continue. What you typed is still here. Cancel discards it.`,

@@ -247,11 +247,12 @@ function Manage({ person, mails, isOwner, zone, now, onClose }: ManageProps) {
   const leave = useCommand("people.markLeaver");
   const back = useCommand("people.reinstate");
   const endAll = useCommand("people.endEverything");
+  const reset = useCommand("people.resetWays");
   const changeRole = useCommand("people.changeRole");
   const [why, setWhy] = useState("");
   const [link, setLink] = useState<string | null>(null);
   const [typed, setTyped] = useState("");
-  const refused = [extend, withdraw, renew, suspend, leave, back, endAll, changeRole]
+  const refused = [reset, extend, withdraw, renew, suspend, leave, back, endAll, changeRole]
     .map((one) => one.refused)
     .find(Boolean);
   const here = person.standing === "active" || person.standing === "invited";
@@ -311,6 +312,7 @@ function Manage({ person, mails, isOwner, zone, now, onClose }: ManageProps) {
               </>
             )}
             {here && <Button onPress={() => endAll.run({ personId: person.id, why })}>{t.signOutEverywhere}</Button>}
+            {person.second && here && <Button onPress={() => reset.run({ personId: person.id })}>{t.resetWays}</Button>}
             {here && <Button onPress={() => suspend.run({ personId: person.id, why })}>{t.suspend}</Button>}
             {!here && (
               <Button look="go" onPress={() => back.run({ personId: person.id, why })}>

@@ -104,6 +104,7 @@ export const people = {
   linkCreated: "link created",
   linkSentTo: (mail: string) => `A sign-in link is on its way to ${mail}.`,
   emailANewSignInLink: "Email a new sign-in link",
+  resetWays: "Remove passkeys and codes",
   extendTheLink: "Extend the link",
   withdrawTheLink: "Withdraw the link",
   noMatchForTryPartOfThe: (text: string) => `No match for “${text}”. Try part of the name or email address.`,
@@ -196,8 +197,7 @@ export const addPeople = {
   emailAddress: "Email address",
   firstDay: "On the first day",
   checking: "Checking…",
-  sitesAndOthers: (sites: number, others: number) =>
-    `${counted(sites, "site")}, ${counted(others, "other entry")}`,
+  sitesAndOthers: (sites: number, others: number) => `${counted(sites, "site")}, ${counted(others, "other entry")}`,
   add: (count: number) => `Add ${counted(count, "person")}`,
   nobodyToAdd: "Add people",
   linesStay: (count: number) =>

@@ -1,7 +1,7 @@
 "use client";
 
 import { type ReactNode, useState } from "react";
-import { TextField } from "./controls";
+import { Act, TextField } from "./controls";
 import { Dialog } from "./Dialog";
 import { Form } from "./Form";
 import { passwordDialog as t } from "./strings";
@@ -15,10 +15,23 @@ interface PasswordDialogProps {
   send: (password: string) => Promise<string | null>;
   onCancel: () => void;
   cover?: boolean;
+  /** Another way to show that it is oneself. */
+  /** Said by whoever sends it, besides what `send` gives. */
+  wrong?: string | null;
+  other?: { word: string; use: () => Promise<string | null> };
 }
 
 /** Asks for the reader's own sign-in password. */
-export function PasswordDialog({ title, verb, children, send, onCancel, cover }: PasswordDialogProps) {
+export function PasswordDialog({
+  title,
+  verb,
+  children,
+  send,
+  onCancel,
+  cover,
+  other,
+  wrong: said = null,
+}: PasswordDialogProps) {
   const [password, setPassword] = useState("");
   const [wrong, setWrong] = useState<string | null>(null);
   const [running, setRunning] = useState(false);
@@ -29,7 +42,25 @@ export function PasswordDialog({ title, verb, children, send, onCancel, cover }:
   };
   return (
     <Dialog title={title} open onClose={cover ? () => undefined : onCancel} cover={cover}>
-      <Form verb={verb} onSend={onSend} running={running} onCancel={onCancel}>
+      <Form
+        verb={verb}
+        onSend={onSend}
+        running={running}
+        onCancel={onCancel}
+        acts={
+          other && (
+            <Act
+              onPress={async () => {
+                setRunning(true);
+                setWrong(await other.use());
+                setRunning(false);
+              }}
+            >
+              {other.word}
+            </Act>
+          )
+        }
+      >
         <p>{children}</p>
         <TextField
           label={t.signInPassword}
@@ -37,7 +68,7 @@ export function PasswordDialog({ title, verb, children, send, onCancel, cover }:
           autoComplete="current-password"
           value={password}
           onText={setPassword}
-          wrong={wrong}
+          wrong={wrong ?? said}
           autoFocus
         />
       </Form>

@@ -73,6 +73,8 @@ export const useProving = {
   wrongSignInPasswordTryAgain: "Wrong sign-in password. Try again.",
   enterYourSignInPasswordAgain: "Enter your sign-in password again",
   continueWord: "Continue",
+  orUseAPasskey: "Use a passkey instead",
+  thatPasskeyIsNotYours: "This passkey was not recognised.",
 };
 
 export const useQuickCopy = {
@@ -102,4 +104,19 @@ export const useSignIn = {
 
 export const passwordDialog = {
   signInPassword: "Sign-in password",
+};
+
+export const passkey = {
+  noPasskeyWasUsed: "No passkey was used. Try again, or use another way.",
+  alreadyHere: "This device already has a passkey for your sign-in.",
+};
+
+export const secondStep = {
+  useAPasskey: "Use a passkey",
+  signIn: "Sign in",
+  oneTimeCode: "One-time code",
+  recoveryCode: "Recovery code",
+  sixDigits: "Six digits from your app.",
+  sixDigitsOrARecoveryCode: "Six digits from your app, or a recovery code.",
+  eachWorksOnce: "Each works once.",
 };

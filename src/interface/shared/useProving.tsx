@@ -3,6 +3,7 @@
 import { type ReactNode, useState } from "react";
 import { type Answer, runCommand } from "./ask";
 import { PasswordDialog } from "./PasswordDialog";
+import { givePasskey } from "./passkey";
 import { useProving as t } from "./strings";
 
 interface Waiting {
@@ -34,6 +35,15 @@ export function useProving(): { prove: <R>(act: () => Promise<Answer<R>>) => Pro
     close(true);
     return null;
   };
+  const withPasskey = async (): Promise<string | null> => {
+    const given = await givePasskey(await runCommand("people.beginPasskeyProof", {}));
+    if (!given.ok) return given.refused.message;
+    const answer = await runCommand("people.proveWithPasskey", given.result);
+    if (!answer.ok) return answer.refused.message;
+    if (!answer.result.right) return t.thatPasskeyIsNotYours;
+    close(true);
+    return null;
+  };
   return {
     prove,
     sheet: waiting && (
@@ -42,6 +52,7 @@ export function useProving(): { prove: <R>(act: () => Promise<Answer<R>>) => Pro
         verb={t.continueWord}
         send={send}
         onCancel={() => close(false)}
+        other={{ word: t.orUseAPasskey, use: withPasskey }}
       >
         {waiting.says}
       </PasswordDialog>

@@ -73,6 +73,90 @@ export const persons = sqliteTable("persons", {
   invitedBy: text("invited_by"),
 });
 
+/** Passkeys (WebAuthn): what signs a person in without anything typed. Only public keys are here. */
+export const passkeys = sqliteTable(
+  "passkeys",
+  {
+    id: id(),
+    personId: text("person_id")
+      .notNull()
+      .references(() => persons.id),
+    /** As the authenticator calls it, base64url. */
+    credentialId: text("credential_id").notNull().unique(),
+    publicKey: bytes("public_key").notNull(),
+    /** How often it has signed, where it counts: one that goes back has a copy. */
+    counter: integer("counter").notNull(),
+    transports: text("transports", { mode: "json" }).$type<string[]>().notNull(),
+    name: text("name").notNull(),
+    createdAt: time("created_at").notNull(),
+    lastUsedAt: time("last_used_at"),
+  },
+  (t) => [index("passkeys_person").on(t.personId)],
+);
+
+/** Apps that show one-time codes (TOTP, RFC 6238) for signing in to Galtry; one a person. */
+export const codeApps = sqliteTable(
+  "code_apps",
+  {
+    id: id(),
+    personId: text("person_id")
+      .notNull()
+      .references(() => persons.id),
+    /** The secret key, sealed. */
+    sealed: bytes("sealed").notNull(),
+    createdAt: time("created_at").notNull(),
+    /** A code of it was given: from then on it counts. */
+    confirmedAt: time("confirmed_at"),
+    /** The step of the last code that was taken: none is taken twice. */
+    lastStep: integer("last_step"),
+    lastUsedAt: time("last_used_at"),
+  },
+  (t) => [uniqueIndex("code_apps_person").on(t.personId)],
+);
+
+/** Recovery codes, each good for one sign-in; only hashes are here. */
+export const recoveryCodes = sqliteTable(
+  "recovery_codes",
+  {
+    id: id(),
+    personId: text("person_id")
+      .notNull()
+      .references(() => persons.id),
+    hash: text("hash").notNull(),
+    createdAt: time("created_at").notNull(),
+    usedAt: time("used_at"),
+  },
+  (t) => [index("recovery_codes_person").on(t.personId)],
+);
+
+/** Challenges that an authenticator is asked to sign, each once and within minutes. */
+export const ceremonies = sqliteTable(
+  "ceremonies",
+  {
+    id: id(),
+    kind: text("kind").$type<"add" | "join" | "sign-in" | "second" | "prove">().notNull(),
+    challenge: text("challenge").notNull(),
+    /** Whom it is for; null where the passkey says it. */
+    personId: text("person_id"),
+    expiresAt: time("expires_at").notNull(),
+    usedAt: time("used_at"),
+  },
+  (t) => [index("ceremonies_expiry").on(t.expiresAt)],
+);
+
+/** A right sign-in password that waits for its second step. */
+export const secondSteps = sqliteTable(
+  "second_steps",
+  {
+    tokenHash: text("token_hash").primaryKey(),
+    personId: text("person_id").notNull(),
+    tries: integer("tries").notNull().default(0),
+    expiresAt: time("expires_at").notNull(),
+    usedAt: time("used_at"),
+  },
+  (t) => [index("second_steps_expiry").on(t.expiresAt)],
+);
+
 /** Role and state of a person over time. */
 export const personStates = sqliteTable(
   "standings",

@@ -11,7 +11,16 @@ import { personIdOf } from "../caller";
 import { command, idSchema, instantSchema, none, query, type Topic } from "../command";
 import { inJson } from "../database/bulk";
 import type { Reader, Transaction } from "../database/client";
-import { groups, notices, personStates, persons, type Role } from "../database/schema";
+import {
+  codeApps,
+  groups,
+  notices,
+  passkeys,
+  personStates,
+  persons,
+  type Role,
+  recoveryCodes,
+} from "../database/schema";
 import { uuidv7 } from "../ids";
 import { Refused } from "../refused";
 import { requireAdministrator, requireOther } from "./administrators";
@@ -20,6 +29,7 @@ import { makeLink } from "./setUp";
 import { makeSignInLink } from "./signInLinks";
 import { persons as t } from "./strings";
 import { addNotice, tellingOwners, tellStewards, vaultsRevealedTo } from "./telling";
+import { loadWays, needsSecondStep } from "./waysIn/ways";
 
 const ofPerson = z.strictObject({ personId: idSchema });
 
@@ -97,8 +107,9 @@ function stateCommand<const Name extends string>({ name, to, from, why, past }: 
         throw new Refused("conflict", t.thisPersonIsAlready(STATE_WORDS[standing.standing]));
       if (to !== "active" && standing.role === "owner") await requireAnotherOwner(tx, input.personId);
       if (to !== "active") await endAll(tx, input.personId, at, personIdOf(caller), input.why || why);
-      // Someone who never set a sign-in password comes back as invited.
-      const next = to === "active" && allowed.person.passwordHash === null ? "invited" : to;
+      // Someone who never set up a way in comes back as invited.
+      const { password, passkeys } = await loadWays(tx, input.personId);
+      const next = to === "active" && !password && passkeys === 0 ? "invited" : to;
       const until = to === "leaver" || (to === "active" && (standing.until ?? at + 1) <= at) ? null : standing.until;
       const change = () =>
         setStanding(tx, input.personId, { role: standing.role, standing: next, until }, at, commandId);
@@ -125,6 +136,30 @@ export const STATE_WORDS: Record<Standing, string> = {
   suspended: "suspended",
   leaver: "a leaver",
 };
+
+/** For whoever has lost what they sign in with: passkeys, one-time codes and recovery codes go, the password stays. */
+export const resetWays = command({
+  name: "people.resetWays",
+  input: ofPerson,
+  by: ["person"],
+  allow: async (context) => {
+    const found = await requireOther(context, context.input.personId);
+    const ways = await loadWays(context.tx, context.input.personId);
+    if (!needsSecondStep(ways)) throw new Refused("conflict", t.theyHaveNothingToReset);
+    return found;
+  },
+  run: async ({ tx, input, at, caller, allowed }) => {
+    for (const table of [passkeys, codeApps, recoveryCodes])
+      await tx.delete(table).where(eq(table.personId, input.personId));
+    await addNotice(tx, input.personId, at, t.yourWaysWereReset);
+    const revealed = await vaultsRevealedTo(tx, input.personId, at);
+    const says = (vault: string) => t.theirWaysWereReset(allowed.person.name, vault);
+    await tellStewards(tx, revealed, says, at, personIdOf(caller));
+  },
+  journal: ({ input, allowed }) => ({ subject: input.personId, names: { [input.personId]: allowed.person.name } }),
+  says: ({ subject }) => `removed passkeys and one-time codes of ${subject}`,
+  tell: ({ input }) => [`person:${input.personId}`, "administrators"],
+});
 
 export const endEverything = command({
   name: "people.endEverything",
@@ -294,6 +329,8 @@ export interface PersonLine {
   groups: { id: string; name: string }[];
   lastSeenAt: number | null;
   lanyards: number;
+  /** They have passkeys or one-time codes. */
+  second: boolean;
   /** The sign-in link that they have and have not used. */
   link: LinkState | null;
 }
@@ -348,6 +385,7 @@ export const personList = query({
       lastSeenAt: number | null;
       lanyards: number;
       groups: string;
+      second: number;
       link: string | null;
     }>(sql`
       select p.id as id, p.mail as mail, s.valid_from as since,
@@ -356,6 +394,8 @@ export const personList = query({
         (select count(*) from lanyards l where l.person_id = p.id and l.ended_at is null and l.expires_at > ${at}) as lanyards,
         (select json_group_array(json_object('id', g.id, 'name', g.name)) from memberships m join groups g on g.id = m.group_id
           where m.person_id = p.id and m.valid_until is null) as groups,
+        (exists (select 1 from passkeys k where k.person_id = p.id)
+          or exists (select 1 from code_apps c where c.person_id = p.id and c.confirmed_at is not null)) as second,
         (select json_object('until', l.expires_at, 'opened', l.opened_at, 'mailed', l.mail_id is not null,
             'sent', e.sent_at, 'failed', e.failed_at)
           from links l left join mails e on e.id = l.mail_id
@@ -376,7 +416,17 @@ export const personList = query({
         if (!row) return [];
         const held = (JSON.parse(row.groups) as { id: string; name: string }[]).sort(byName);
         const link = row.link === null ? null : (JSON.parse(row.link) as LinkState);
-        return [{ ...row, name, role, until, groups: held, link: link && { ...link, mailed: Boolean(link.mailed) } }];
+        return [
+          {
+            ...row,
+            second: row.second === 1,
+            name,
+            role,
+            until,
+            groups: held,
+            link: link && { ...link, mailed: Boolean(link.mailed) },
+          },
+        ];
       }),
       found: found.length,
       previous: input.from > 0 ? Math.max(0, input.from - PAGE) : null,

@@ -1,110 +1,22 @@
 /** Signing in and out, and the sessions a person has open. */
-import { and, desc, eq, gt, isNull, sql } from "drizzle-orm";
+import { and, desc, eq, gt, isNull } from "drizzle-orm";
 import { z } from "zod";
-import { standingAt } from "../access/person";
 import type { Caller } from "../caller";
 import { command, idSchema, none, query } from "../command";
 import type { Reader, Transaction } from "../database/client";
-import { failedSignIns, knownBrowsers, lanyards, personStates, persons, sessions } from "../database/schema";
+import { lanyards, persons, sessions } from "../database/schema";
 import { uuidv7 } from "../ids";
-import { notFound, Refused } from "../refused";
-import { attemptKey, forgetAttempts, giveBackAttempt, takeAttempt } from "./attempts";
+import { notFound } from "../refused";
+import { attemptKey, forgetAttempts, takeAttempt } from "./attempts";
 import { verifyPassword } from "./password";
 import { sessions as t } from "./strings";
 import { newToken, tokenHash } from "./tokens";
 
 export const SESSION_IDLE_MS = 12 * 3_600_000;
 export const SESSION_LONGEST_MS = 30 * 24 * 3_600_000;
-const MOST_TRIES_ACCOUNT = 8;
-const MOST_TRIES_ADDRESS = 60;
+export const MOST_TRIES_ACCOUNT = 8;
 
 export const mailSchema = z.string().trim().toLowerCase().max(254).pipe(z.email(t.thisIsNotAnEmailAddress));
-
-const WRONG = t.theEmailAddressOrTheSignIn;
-
-/**
- * Signs in by mail address and sign-in password. A wrong pair is an answer, not a refusal, so that the attempt
- * it counts is kept; known and unknown addresses answer alike and take alike.
- */
-export const signIn = command({
-  name: "people.signIn",
-  input: z.strictObject({ mail: mailSchema, password: z.string().max(200) }),
-  by: ["nobody"],
-  prepare: async ({ input, caller, at, app }) => {
-    if (caller.kind !== "nobody") throw new Refused("not-allowed", t.signOutFirst);
-    const known = await isKnownBrowser(app.db, caller.knownBrowser, input.mail);
-    // A browser the person has signed in from counts for itself: guessing elsewhere never shuts it out.
-    const account = attemptKey(app.keys, known ? `account ${caller.knownBrowser}` : "account", input.mail);
-    const address = attemptKey(app.keys, "address", caller.address);
-    const most = known ? Number.POSITIVE_INFINITY : MOST_TRIES_ADDRESS;
-    const keys = [
-      { key: account, most: MOST_TRIES_ACCOUNT },
-      { key: address, most },
-    ];
-    await takeAttempt(app, keys, at);
-    const [person] = await app.db
-      .select({ hash: persons.passwordHash })
-      .from(persons)
-      .where(eq(persons.mail, input.mail));
-    return { account, address, right: await verifyPassword(person?.hash ?? null, input.password) };
-  },
-  allow: ({ caller }) => caller as Extract<Caller, { kind: "nobody" }>,
-  run: async ({ tx, input, at, allowed, prepared: { right, account, address } }) => {
-    const [person] = await tx.select().from(persons).where(eq(persons.mail, input.mail));
-    const standing = person ? await standingOf(tx, person.id, at) : null;
-    if (!right || !person || standing !== "active") {
-      if (person) await countFailure(tx, person.id, at);
-      return { signedIn: false as const, message: WRONG };
-    }
-    await forgetAttempts(tx, account);
-    await giveBackAttempt(tx, address, at);
-    const browserToken = allowed.knownBrowser ?? newToken();
-    await tx
-      .insert(knownBrowsers)
-      .values({ tokenHash: tokenHash(browserToken), personId: person.id, lastUsedAt: at })
-      .onConflictDoUpdate({ target: [knownBrowsers.tokenHash, knownBrowsers.personId], set: { lastUsedAt: at } });
-    return {
-      signedIn: true as const,
-      personId: person.id,
-      name: person.name,
-      browserToken,
-      ...(await openSession(tx, person.id, allowed, at)),
-    };
-  },
-  journal: ({ result }) =>
-    result.signedIn ? { person: result.personId, names: { [result.personId]: result.name } } : null,
-  says: () => "signed in to Galtry",
-  tell: ({ result }) => (result.signedIn ? [`person:${result.personId}`] : []),
-});
-
-async function isKnownBrowser(tx: Reader, browserToken: string | null, mail: string): Promise<boolean> {
-  if (browserToken === null) return false;
-  const [row] = await tx
-    .select({ id: persons.id })
-    .from(knownBrowsers)
-    .innerJoin(persons, eq(persons.id, knownBrowsers.personId))
-    .where(and(eq(knownBrowsers.tokenHash, tokenHash(browserToken)), eq(persons.mail, mail)));
-  return row !== undefined;
-}
-
-async function standingOf(tx: Reader, personId: string, at: number) {
-  const [row] = await tx
-    .select({ standing: standingAt(at) })
-    .from(personStates)
-    .where(and(eq(personStates.personId, personId), isNull(personStates.validUntil)));
-  return row?.standing ?? null;
-}
-
-async function countFailure(tx: Transaction, personId: string, at: number) {
-  const minute = Math.floor(at / 60_000);
-  await tx
-    .insert(failedSignIns)
-    .values({ personId, minute, count: 1 })
-    .onConflictDoUpdate({
-      target: [failedSignIns.personId, failedSignIns.minute],
-      set: { count: sql`${failedSignIns.count} + 1` },
-    });
-}
 
 export async function openSession(
   tx: Transaction,

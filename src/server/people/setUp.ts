@@ -1,17 +1,21 @@
 /** The first owner, by a one-time address that the server prints; and links by which people set a sign-in password. */
-import { and, eq, gt, isNull } from "drizzle-orm";
+import { and, eq, gt, isNull, ne } from "drizzle-orm";
 import { z } from "zod";
 import type { Caller } from "../caller";
-import { command, nameSchema, none, query } from "../command";
+import { type Context, command, idSchema, nameSchema, none, query } from "../command";
 import type { Reader, Transaction } from "../database/client";
-import { links, organisation, personStates, persons } from "../database/schema";
+import { links, organisation, personStates, persons, sessions } from "../database/schema";
 import type { Galtry } from "../galtry";
 import { uuidv7 } from "../ids";
-import { Refused } from "../refused";
+import { notFound, Refused } from "../refused";
 import { hashPassword, signInPasswordSchema } from "./password";
 import { endAll, mailSchema, openSession } from "./sessions";
 import { setUp as t } from "./strings";
+import { addNotice } from "./telling";
 import { newToken, tokenHash } from "./tokens";
+import { responseSchema, takeCeremony } from "./waysIn/ceremonies";
+import { keepPasskey, registrationOptions } from "./waysIn/passkeys";
+import { requireJustProved } from "./waysIn/ways";
 
 const LINK_DAYS = 7;
 const DAY_MS = 24 * 3_600_000;
@@ -79,6 +83,34 @@ export const setUp = command({
   tell: () => [],
 });
 
+/** What joining by a link ends with, whichever way in was made: all that was open ends, and the person is in. */
+async function join(
+  { tx, at, commandId, caller }: Pick<Context<unknown, Transaction, "nobody">, "tx" | "at" | "commandId" | "caller">,
+  link: typeof links.$inferSelect,
+  make: (personId: string) => Promise<unknown>,
+) {
+  const { personId } = link;
+  if (personId === null) throw notFound();
+  const [current] = await tx
+    .select()
+    .from(personStates)
+    .where(and(eq(personStates.personId, personId), isNull(personStates.validUntil)));
+  const ended = current?.until != null && current.until <= at;
+  if (!current || ended || current.standing === "leaver" || current.standing === "suspended")
+    throw new Refused("not-allowed", t.yourAccessToGaltryHasBeenEnded);
+  await endAll(tx, personId, at, personId, "a new way to sign in was set up");
+  await make(personId);
+  await tx.update(links).set({ usedAt: at }).where(eq(links.id, link.id));
+  if (current.standing === "invited") {
+    await tx.update(personStates).set({ validUntil: at }).where(eq(personStates.id, current.id));
+    await tx.insert(personStates).values({
+      ...{ id: uuidv7(), personId, role: current.role, standing: "active", until: current.until },
+      ...{ validFrom: at, commandId },
+    });
+  }
+  return { personId, ...(await openSession(tx, personId, caller, at)) };
+}
+
 /** Sets a sign-in password by a one-time link, and signs in. */
 export const acceptLink = command({
   name: "people.acceptLink",
@@ -86,34 +118,70 @@ export const acceptLink = command({
   by: ["nobody"],
   mayPrepare: ({ tx, input, at }) => requireLink(tx, input.token, "sign-in", at),
   prepare: ({ input }) => hashPassword(input.password),
-  allow: async ({ tx, input, caller, at }) => ({
-    link: await requireLink(tx, input.token, "sign-in", at),
-    caller: caller as Extract<Caller, { kind: "nobody" }>,
-  }),
-  run: async ({ tx, at, commandId, prepared, allowed }) => {
-    const personId = allowed.link.personId!;
-    const [current] = await tx
-      .select()
-      .from(personStates)
-      .where(and(eq(personStates.personId, personId), isNull(personStates.validUntil)));
-    const ended = current?.until != null && current.until <= at;
-    if (!current || ended || current.standing === "leaver" || current.standing === "suspended")
-      throw new Refused("not-allowed", t.yourAccessToGaltryHasBeenEnded);
-    await endAll(tx, personId, at, personId, "a new sign-in password was set");
-    await tx.update(persons).set({ passwordHash: prepared }).where(eq(persons.id, personId));
-    await tx.update(links).set({ usedAt: at }).where(eq(links.id, allowed.link.id));
-    if (current.standing === "invited") {
-      await tx.update(personStates).set({ validUntil: at }).where(eq(personStates.id, current.id));
-      await tx.insert(personStates).values({
-        ...{ id: uuidv7(), personId, role: current.role, standing: "active", until: current.until },
-        ...{ validFrom: at, commandId },
-      });
-    }
-    return { personId, ...(await openSession(tx, personId, allowed.caller, at)) };
-  },
+  allow: ({ tx, input, at }) => requireLink(tx, input.token, "sign-in", at),
+  run: (context) =>
+    join(context, context.allowed, (personId) =>
+      context.tx.update(persons).set({ passwordHash: context.prepared }).where(eq(persons.id, personId)),
+    ),
   journal: ({ result }) => ({ person: result.personId }),
   says: () => "set a sign-in password",
   tell: ({ result }) => [`person:${result.personId}`, "administrators"],
+});
+
+/** A passkey in place of a sign-in password: the link is what proves who makes it. */
+export const beginJoinPasskey = command({
+  name: "people.beginJoinPasskey",
+  input: z.strictObject({ token: z.string().max(100) }),
+  by: ["nobody"],
+  allow: ({ tx, input, at }) => requireLink(tx, input.token, "sign-in", at),
+  run: ({ tx, at, app, allowed }) => registrationOptions(tx, app, "join", allowed.personId ?? "", at),
+  journal: null,
+  tell: () => [],
+});
+
+export const acceptLinkWithPasskey = command({
+  name: "people.acceptLinkWithPasskey",
+  input: z.strictObject({
+    token: z.string().max(100),
+    ceremonyId: idSchema,
+    response: responseSchema,
+    name: nameSchema,
+  }),
+  by: ["nobody"],
+  allow: ({ tx, input, at }) => requireLink(tx, input.token, "sign-in", at),
+  run: async (context) => {
+    const { tx, input, at, app, allowed } = context;
+    const ceremony = await takeCeremony(tx, input.ceremonyId, "join", at);
+    if (ceremony.personId !== allowed.personId) throw notFound();
+    const { response, name } = input;
+    return join(context, allowed, (personId) =>
+      keepPasskey(tx, app, { personId, challenge: ceremony.challenge, response, name, at }),
+    );
+  },
+  journal: ({ result, input }) => ({ person: result.personId, details: { name: input.name } }),
+  says: ({ details }) => `joined with the passkey ${details.name}`,
+  tell: ({ result }) => [`person:${result.personId}`, "administrators"],
+});
+
+/** By oneself, where it was just shown that it is oneself; other sessions end. */
+export const changePassword = command({
+  name: "people.changePassword",
+  input: z.strictObject({ password: signInPasswordSchema }),
+  by: ["person"],
+  mayPrepare: async (context) => requireJustProved(context),
+  prepare: ({ input }) => hashPassword(input.password),
+  allow: requireJustProved,
+  run: async ({ tx, me, caller, at, prepared }) => {
+    await tx.update(persons).set({ passwordHash: prepared }).where(eq(persons.id, me.id));
+    await tx
+      .update(sessions)
+      .set({ endedAt: at })
+      .where(and(eq(sessions.personId, me.id), isNull(sessions.endedAt), ne(sessions.id, caller.sessionId ?? "")));
+    await addNotice(tx, me.id, at, t.yourPasswordWasChanged);
+  },
+  journal: () => ({}),
+  says: () => "changed their sign-in password",
+  tell: () => [],
 });
 
 /** Who a link is for, while it holds. */

@@ -29,12 +29,16 @@ export const groups = {
 };
 
 export const password = {
-  aSignInPasswordHasAtLeast: "A sign-in password has at least 12 characters: three or four words work well.",
+  aSignInPasswordHasAtLeast: "A sign-in password has at least 15 characters: four or five words work well.",
   aSignInPasswordHasAtMost: "A sign-in password has at most 200 characters.",
   tooManyPeopleAreSigningInAt: "Too many people are signing in at this moment. Try again in a few seconds.",
 };
 
 export const persons = {
+  theyHaveNothingToReset: "They have neither passkeys nor one-time codes.",
+  yourWaysWereReset: "An administrator removed your passkeys and one-time codes. Add new ones under your name.",
+  theirWaysWereReset: (name: string, vault: string) =>
+    `An administrator removed the passkeys and one-time codes of ${name}, who has Reveal or more in ${vault}.`,
   onlyAnOwnerCanNameOwners: "Only an owner can name owners.",
   reinstateThisPersonFirst: "Reinstate this person first.",
   anAdministratorCreatedANewSign:
@@ -61,6 +65,7 @@ export const sessions = {
 };
 
 export const setUp = {
+  yourPasswordWasChanged: "Your sign-in password was changed. If it was not you, tell an administrator at once.",
   thisIsNotATimeZone: "This is not a time zone.",
   thisGaltryHasAlreadyBeenSetUp: "This Galtry has already been set up.",
   yourAccessToGaltryHasBeenEnded: "Your access to Galtry has been ended.",
@@ -102,4 +107,25 @@ export const signInLinks = {
   ifYouDoNotKnow: (by: string) => `If you do not know ${by} or did not expect this email, do not open the link.`,
   thereIsNoLinkToExtend: "There is no open sign-in link. Create a new one.",
   thereIsNoLinkToWithdraw: "There is no open sign-in link.",
+};
+
+export const waysIn = {
+  thatTookTooLong: "That took too long. Start again.",
+  passkeyCouldNotBeVerified: "This passkey could not be verified. Try again.",
+  thisPasskeyIsHereAlready: "This passkey has already been added.",
+  passkeyNotRecognised: "This passkey was not recognised. Use another way to sign in.",
+  tooManyPasskeys: (most: number) => `You can have at most ${most} passkeys. Remove one first.`,
+  aPasskeyWasAdded: (name: string) =>
+    `A passkey was added to your sign-in: ${name}. If it was not you, remove it and tell an administrator.`,
+  aPasskeyWasRemoved: (name: string) => `A passkey was removed from your sign-in: ${name}.`,
+  aPasskeyWasCopied: (name: string) =>
+    `A sign-in with your passkey ${name} was refused, because there is probably a copy of it. Remove it and add a new one.`,
+  theLastWayIn: "This is your only way to sign in. Add another one first.",
+  proveFirst: "Your ways to sign in can be changed only after you confirm that it is you.",
+  youHaveACodeAppAlready: "You already have an app for one-time codes. Remove it first.",
+  youHaveNoCodeApp: "You have no app for one-time codes.",
+  thisCodeIsNotRight: "This code is not right. Check the clock of your device and try the next code.",
+  startAgain: "That took too long, or too many codes were wrong. Start again.",
+  aRecoveryCodeWasUsed: (left: number) =>
+    `A recovery code was used to sign in as you; ${left} of them ${left === 1 ? "is" : "are"} left. If it was not you, tell an administrator.`,
 };

@@ -6,6 +6,7 @@ import {
   accessChanges,
   approvals,
   asks,
+  ceremonies,
   handovers,
   importRows,
   imports,
@@ -16,6 +17,7 @@ import {
   notices,
   outbox,
   pairings,
+  secondSteps,
   sessions,
   usedCodes,
 } from "../database/schema";
@@ -40,6 +42,8 @@ const ofImports = (ms: number) => (at: number) =>
 export const KEPT: readonly Kept[] = [
   { table: sessions, over: before("expires_at", 90 * DAY) },
   { table: links, over: before("expires_at", 30 * DAY) },
+  { table: ceremonies, over: before("expires_at", HOUR) },
+  { table: secondSteps, over: before("expires_at", HOUR) },
   { table: pairings, over: before("expires_at", DAY) },
   { table: lanyards, over: before("ended_at", 365 * DAY) },
   { table: lanyards, over: before("expires_at", 365 * DAY) },
