@@ -100,7 +100,7 @@ export async function signInByHand(page: Page, galtry: string, mail: string, pas
   await page.goto(`${galtry}/sign-in`);
   await page.getByLabel("Email address").fill(mail);
   await page.getByLabel("Sign-in password").fill(password);
-  await page.getByRole("button", { name: "Sign in" }).click();
+  await page.getByRole("button", { name: "Sign in", exact: true }).click();
   await page.getByRole("combobox", { name: "Find, and sign in" }).waitFor();
 }
 

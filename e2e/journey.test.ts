@@ -32,7 +32,7 @@ describe("the journey", () => {
     await page.goto(app.standins.address("pellam.localhost", site().signInPath));
     await page.getByLabel("E-mail").fill(site().account.userName);
     await page.getByLabel("Password").fill(site().account.password);
-    await page.getByRole("button", { name: "Sign in" }).click();
+    await page.getByRole("button", { name: "Sign in", exact: true }).click();
     await page.getByText("Today at Pellam Tickets").waitFor();
     await waitForTag(page, "Never on this site");
     // The name is suggested from the page's title.

@@ -92,7 +92,7 @@ describe("keeping", () => {
       const form = page.locator("form[action='/members']");
       await form.getByLabel("E-mail").fill(account.userName);
       await form.getByLabel("Password").fill(account.password);
-      await form.getByRole("button", { name: "Sign in" }).click();
+      await form.getByRole("button", { name: "Sign in", exact: true }).click();
       await page.getByText("Today at Ottersby Catering").waitFor();
     };
     await signIn();
@@ -129,7 +129,7 @@ describe("keeping", () => {
     await page.goto(at("harrowmere.localhost"));
     await page.getByLabel("E-mail").fill(account.userName);
     await page.getByLabel("Password").fill(account.password);
-    await page.getByRole("button", { name: "Sign in" }).click();
+    await page.getByRole("button", { name: "Sign in", exact: true }).click();
     await waitForTag(page, "New password for Harrowmere Printing");
     await pressInTag(page, "Save the new password");
     await expect.poll(() => tagText(page)).toBe("");

@@ -289,7 +289,7 @@ describe("the sample organisation", () => {
       await page.getByLabel("Email address").fill("ines.okafor@tarrowick.example");
       await page.getByLabel("Sign-in password").fill(DEMO_PASSWORD);
       await page.keyboard.press("Enter");
-      await page.getByRole("button", { name: "Sign in" }).click();
+      await page.getByRole("button", { name: "Sign in", exact: true }).click();
       letGo();
       // The press is done once the page has taken over.
       const finder = page.getByRole("combobox", { name: "Find, and sign in" });

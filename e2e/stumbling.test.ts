@@ -57,10 +57,10 @@ test("a session that ends while a form is full is begun again over it, and what 
   const dialog = page.getByRole("dialog", { name: "Your session has ended" });
   await dialog.waitFor();
   await dialog.getByLabel("Sign-in password").fill("not this one");
-  await dialog.getByRole("button", { name: "Sign in" }).click();
+  await dialog.getByRole("button", { name: "Sign in", exact: true }).click();
   await dialog.getByText(/wrong/).waitFor();
   await dialog.getByLabel("Sign-in password").fill(DEMO_PASSWORD);
-  await dialog.getByRole("button", { name: "Sign in" }).click();
+  await dialog.getByRole("button", { name: "Sign in", exact: true }).click();
   await page.getByRole("heading", { name: "Stallwright Wholesale" }).waitFor();
   await page.getByText("Typed before the session ended").first().waitFor();
 }, 60_000);
@@ -71,7 +71,7 @@ test("a page that is asked for by its address is there after signing in, and no 
   await page.goto(`${vault()}?in=${app.built.folders.get("Suppliers")}`);
   await page.getByLabel("Email address").fill(MAIL);
   await page.getByLabel("Sign-in password").fill(DEMO_PASSWORD);
-  await page.getByRole("button", { name: "Sign in" }).click();
+  await page.getByRole("button", { name: "Sign in", exact: true }).click();
   await page.waitForURL(/\/vaults\/[\w-]+\?in=/);
   await page.getByRole("heading", { name: "Shop & Tickets" }).waitFor();
   await page.context().clearCookies();

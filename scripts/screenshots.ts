@@ -97,7 +97,7 @@ try {
   await ines.page.goto(app.standins.address("pellam.localhost", site.signInPath));
   await ines.page.getByLabel("E-mail").fill(site.account.userName);
   await ines.page.getByLabel("Password").fill(site.account.password);
-  await ines.page.getByRole("button", { name: "Sign in" }).click();
+  await ines.page.getByRole("button", { name: "Sign in", exact: true }).click();
   await waitForTag(ines.page, "Never on this site");
   await take(ines, "keep-a-login", null);
   const window = await ines.context.newPage();

@@ -1,5 +1,6 @@
 "use client";
 
+import { useRouter } from "next/navigation";
 import { useState } from "react";
 import styled from "styled-components";
 import { sayTime } from "@/core/time";
@@ -46,7 +47,11 @@ export function WaysIn({ ways, zone, now }: { ways: Ways; zone: string; now: num
   const removeKey = useCommand("people.removePasskey");
   const removeApp = useCommand("people.removeCodeApp");
   const add = useCommand("people.addPasskey");
-  const close = () => setOpen(null);
+  const router = useRouter();
+  const close = () => {
+    setOpen(null);
+    router.refresh();
+  };
   /** Says what was refused; what was given up is no error. */
   const heard = <R,>(answer: Answer<R>): answer is Extract<Answer<R>, { ok: true }> => {
     setRefused(answer.ok || answer.refused.code === "given-up" ? null : answer.refused);

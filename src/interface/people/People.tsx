@@ -264,7 +264,11 @@ function Manage({ person, mails, isOwner, zone, now, onClose }: ManageProps) {
         <Stack>
           <p className="soft">
             {person.standing === "invited"
-              ? `${person.mail}: ${sayLink(person.link, now, zone)}.`
+              ? t.stateOfLink(
+                  person.mail,
+                  sayLink(person.link, now, zone),
+                  person.link && person.link.until > now ? sayTime(person.link.until, now, zone) : null,
+                )
               : t.connected(person.mail, t.lanyards(person.lanyards))}
           </p>
           {here && (

@@ -97,7 +97,8 @@ export const people = {
   noLink: "no sign-in link",
   linkExpired: (time: string) => `link expired ${time}`,
   linkNotDelivered: "email not delivered",
-  linkUntil: (time: string) => `valid until ${time}`,
+  stateOfLink: (mail: string, state: string, until: string | null) =>
+    `${mail}: ${state}${until === null ? "" : `, valid until ${until}`}.`,
   linkOpened: (time: string) => `link opened ${time}`,
   linkOnItsWay: "email on its way",
   linkSent: (time: string) => `link emailed ${time}`,

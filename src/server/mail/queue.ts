@@ -50,7 +50,7 @@ export const takeMail = command({
   by: ["server"],
   allow: () => undefined,
   run: async ({ tx, at, app }) => {
-    await tx.delete(mails).where(lt(mails.madeAt, at - KEPT_MS));
+    await tx.delete(mails).where(and(lt(mails.madeAt, at - KEPT_MS), lt(mails.until, at)));
     const [due] = await tx
       .select()
       .from(mails)
@@ -85,7 +85,9 @@ export const mailTried = command({
   run: async ({ tx, input: { mailId, wrong, forGood }, at }) => {
     const [row] = await tx.select().from(mails).where(eq(mails.id, mailId));
     if (!row?.sealed) return null;
-    const over = wrong !== null && (forGood || at + AGAIN_MS >= row.until);
+    // The longer it has waited, the longer until it is tried again.
+    const nextAt = at + Math.max(AGAIN_MS, (at - row.madeAt) / 4);
+    const over = wrong !== null && (forGood || nextAt >= row.until);
     await tx
       .update(mails)
       .set(
@@ -93,7 +95,7 @@ export const mailTried = command({
           ? { sealed: null, sentAt: at }
           : over
             ? { sealed: null, failedAt: at, wrong }
-            : { nextAt: at + AGAIN_MS, wrong },
+            : { nextAt, wrong },
       )
       .where(eq(mails.id, mailId));
     if (!over) return null;
