@@ -221,11 +221,9 @@ function sayLink(link: LinkState | null, now: number, zone: string): string {
   if (!link) return t.noLink;
   if (link.until <= now) return t.linkExpired(sayTime(link.until, now, zone));
   if (link.failed !== null) return t.linkNotDelivered;
-  const until = t.linkUntil(sayTime(link.until, now, zone));
-  if (link.opened !== null) return `${t.linkOpened(sayTime(link.opened, now, zone))}, ${until}`;
-  if (link.mailed)
-    return `${link.sent === null ? t.linkOnItsWay : t.linkSent(sayTime(link.sent, now, zone))}, ${until}`;
-  return `${t.linkCreated}, ${until}`;
+  if (link.opened !== null) return t.linkOpened(sayTime(link.opened, now, zone));
+  if (link.sent !== null) return t.linkSent(sayTime(link.sent, now, zone));
+  return link.mailed ? t.linkOnItsWay : t.linkCreated;
 }
 
 interface ManageProps {

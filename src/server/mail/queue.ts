@@ -86,7 +86,7 @@ export const mailTried = command({
     const [row] = await tx.select().from(mails).where(eq(mails.id, mailId));
     if (!row?.sealed) return null;
     // The longer it has waited, the longer until it is tried again.
-    const nextAt = at + Math.max(AGAIN_MS, (at - row.madeAt) / 4);
+    const nextAt = at + Math.max(AGAIN_MS, Math.round((at - row.madeAt) / 4));
     const over = wrong !== null && (forGood || nextAt >= row.until);
     await tx
       .update(mails)
