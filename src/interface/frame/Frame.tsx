@@ -116,7 +116,7 @@ const Main = styled.main`
 
 export interface FrameProps {
   organisation: string;
-  person: { name: string; mail: string; role: string; steward: boolean; keeper: boolean };
+  person: { id: string; name: string; mail: string; role: string; steward: boolean; keeper: boolean };
   notices: number;
   seen: string;
   at: number;
@@ -189,7 +189,7 @@ export function Frame({ organisation, person, notices, seen, at, lanyard, childr
       </Top>
       <DoneSlip>{children}</DoneSlip>
       <Live seen={seen} at={at} />
-      <SignInAgain mail={person.mail} />
+      <SignInAgain personId={person.id} mail={person.mail} />
     </LanyardBefore>
   );
 }

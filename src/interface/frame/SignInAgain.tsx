@@ -10,7 +10,7 @@ import { useSigningIn } from "../shared/useSigningIn";
 import { signInAgain as t } from "./strings";
 
 /** Over a page whose session has ended while something was typed: nothing behind it is seen, and nothing is lost. */
-export function SignInAgain({ mail }: { mail: string }) {
+export function SignInAgain({ personId, mail }: { personId: string; mail: string }) {
   const router = useRouter();
   const [open, setOpen] = useState(false);
   const path = usePathname();
@@ -42,7 +42,12 @@ export function SignInAgain({ mail }: { mail: string }) {
     close(false);
     router.refresh();
   };
-  const signing = useSigningIn(() => close(true));
+  const signing = useSigningIn((entered) => {
+    if (entered === personId) return close(true);
+    // A passkey of somebody else: what was typed is not theirs to send, and this page not theirs to see.
+    close(false);
+    location.assign("/");
+  });
   if (!open) return null;
   if (signing.second)
     return (

@@ -5,8 +5,8 @@ import type { SecondStep } from "@/server/people/waysIn/secondStep";
 import { type Refusal, runCommand } from "./ask";
 import { givePasskey } from "./passkey";
 
-/** Signing in by any way: what is wrong, and the second step once the password was right. */
-export function useSigningIn(onIn: () => void) {
+/** Signing in by any way: who came in, what is wrong, and the second step once the password was right. */
+export function useSigningIn(onIn: (personId: string) => void) {
   const [running, setRunning] = useState(false);
   const [wrong, setWrong] = useState<Refusal | null>(null);
   const [second, setSecond] = useState<SecondStep | null>(null);
@@ -31,7 +31,7 @@ export function useSigningIn(onIn: () => void) {
       busy(async () => {
         const answer = await runCommand("people.signIn", { mail, password });
         if (!answer.ok) return answer.refused;
-        if (answer.result.signedIn) onIn();
+        if (answer.result.signedIn) onIn(answer.result.personId);
         else if ("second" in answer.result && answer.result.second) setSecond(answer.result.second);
         else return said(answer.result.message);
         return null;
@@ -43,7 +43,7 @@ export function useSigningIn(onIn: () => void) {
         const answer = await runCommand("people.signInWithPasskey", given.result);
         if (!answer.ok) return answer.refused;
         if (!answer.result.signedIn) return said(answer.result.message);
-        onIn();
+        onIn(answer.result.personId);
         return null;
       }),
     secondCode: (code: string) =>
@@ -51,7 +51,7 @@ export function useSigningIn(onIn: () => void) {
         const answer = await runCommand("people.finishSignIn", { token: second?.token ?? "", code });
         if (!answer.ok) return answer.refused;
         if (!answer.result.signedIn) return said(answer.result.message);
-        onIn();
+        onIn(answer.result.personId);
         return null;
       }),
     secondPasskey: () =>
@@ -62,7 +62,7 @@ export function useSigningIn(onIn: () => void) {
         const answer = await runCommand("people.finishSignIn", { token, passkey: given.result });
         if (!answer.ok) return answer.refused;
         if (!answer.result.signedIn) return said(answer.result.message);
-        onIn();
+        onIn(answer.result.personId);
         return null;
       }),
   };
