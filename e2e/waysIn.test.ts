@@ -3,8 +3,9 @@ import type { CDPSession } from "playwright-core";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import { DEMO_PASSWORD } from "../demo/organisation";
 import { codeAt } from "../src/core/signin/code";
+import { sessions } from "../src/server/database/schema";
 import { seriousIn } from "./axe";
-import { type Browser, connectLanyard, openBrowser, signInByHand, signInToGaltry } from "./browser";
+import { type Browser, connectLanyard, openBrowser, signInByHand, signInToGaltry, takenOver } from "./browser";
 import { type App, startHouse } from "./house";
 
 let app: App;
@@ -75,6 +76,7 @@ describe("a passkey", () => {
     await connectLanyard(newcomer, app.url);
     presses += 3;
     await page.goto(app.url);
+    await page.getByText("Connected in this browser for").waitFor();
     const [tab] = await Promise.all([
       newcomer.context.waitForEvent("page"),
       page
@@ -100,6 +102,35 @@ describe("a passkey", () => {
     await administrator.page.goto(`${app.url}/people?find=anneke`);
     await administrator.page.getByText("Anneke Visser").waitFor();
     expect(await administrator.page.getByText("not joined yet").count()).toBe(0);
+  });
+
+  test("over a session that has ended, another person's passkey neither sends what was typed nor sees the page", async () => {
+    const browser = await open();
+    const { page } = browser;
+    await authenticatorOf(browser);
+    const add = async (mail: string) => {
+      await signInToGaltry(page, app.url, mail, DEMO_PASSWORD);
+      await page.goto(`${app.url}/account`);
+      await page.getByRole("button", { name: "Add a passkey" }).click();
+      await page.getByText(/^The passkey .* has been added/).waitFor();
+    };
+    // The only passkey of this device is Bram's; the page is that of Wilhelmina.
+    await add("bram.oyelaran@tarrowick.example");
+    await page.context().clearCookies();
+    await signInToGaltry(page, app.url, "wilhelmina.oosterhuis@tarrowick.example", DEMO_PASSWORD);
+    await page.goto(`${app.url}/entry/${app.built.entries.get("harrowmere.localhost")}?edit`);
+    await takenOver(page);
+    await page.getByRole("textbox", { name: "Description" }).fill("Typed by Wilhelmina");
+    await app.galtry.writer.write((tx) => tx.update(sessions).set({ endedAt: Date.now() }));
+    await page.getByRole("button", { name: "Save" }).click();
+    await page.getByRole("dialog", { name: "Your session has ended" }).waitFor();
+    page.once("dialog", (asked) => void asked.accept());
+    await page.getByRole("button", { name: "Use a passkey instead" }).click();
+    await page.getByRole("combobox", { name: "Find, and sign in" }).waitFor();
+    await page.getByText(/Good \w+,/).waitFor();
+    expect(await page.locator("header").innerText()).toContain("BO");
+    const row = (await app.galtry.db.query.entries.findMany()).find((one) => one.description === "Typed by Wilhelmina");
+    expect(row).toBeUndefined();
   });
 
   test("a browser without one says so, and the password still signs in", async () => {
@@ -129,6 +160,7 @@ describe("one-time codes", () => {
     await page.getByRole("button", { name: "Turn on" }).click();
     await page.getByText("One-time codes are on.").waitFor();
     await page.getByRole("button", { name: "Create recovery codes" }).click();
+    await page.getByRole("dialog").locator("ol li").first().waitFor();
     const codes = await page.getByRole("dialog").locator("ol li").allInnerTexts();
     expect(codes).toHaveLength(10);
     await page.getByRole("button", { name: "Done" }).click();

@@ -79,6 +79,18 @@ describe("a passkey", () => {
     ]);
   });
 
+  test("an office behind one address signs in as it likes; what is only begun there ends at some point", async () => {
+    const { authenticator } = await withPasskey("owner");
+    const office = { ...nobody(), address: "203.0.113.9" };
+    const begun = async (response: boolean) => {
+      const { ceremonyId, options } = await beginPasskeySignIn.execute(db(), {}, office);
+      if (response) await signInWithPasskey.execute(db(), { ceremonyId, response: authenticator.get(options) }, office);
+    };
+    for (let i = 0; i < 310; i++) await begun(true);
+    for (let i = 0; i < 300; i++) await begun(false);
+    expect(await code(begun(false))).toBe("too-many");
+  });
+
   test("what another site, another challenge, nobody or a replay signed is refused", async () => {
     const { authenticator } = await withPasskey("reveal");
     const tried = async (said: Parameters<typeof authenticator.get>[1]) => {

@@ -44,8 +44,9 @@ export function SignInAgain({ personId, mail }: { personId: string; mail: string
   };
   const signing = useSigningIn((entered) => {
     if (entered === personId) return close(true);
-    // A passkey of somebody else: what was typed is not theirs to send, and this page not theirs to see.
-    close(false);
+    // A passkey of somebody else: what was typed is not theirs to send, and this page stays covered until it is left.
+    settle.current?.(false);
+    settle.current = null;
     location.assign("/");
   });
   if (!open) return null;

@@ -67,6 +67,7 @@ export const lanyardBefore = (cookie: string | undefined): LanyardState | null =
   cookie === "absent" ? { state: "absent" } : cookie === "unconnected" ? { state: "unconnected", version: "" } : null;
 
 const SOON_MS = 700;
+const SURE_MS = 4_000;
 const LATE_MS = 20_000;
 
 /** Lanyard's state in this browser; follows changes. */
@@ -78,8 +79,10 @@ export function useLanyard(): { lanyard: LanyardState | null; again: () => void 
       // Says to the server how it was, so that the next page begins as it stays.
       document.cookie = `galtry_lanyard=${now.state}; Path=/; Max-Age=31536000; SameSite=Lax`;
     };
-    // Where nothing answers soon there is most likely none; an answer that comes late counts all the same.
-    const soon = setTimeout(() => settle({ state: "absent" }), SOON_MS);
+    // Where nothing answers soon there is most likely none, but for a browser that had one connected; an answer that
+    // comes late counts all the same.
+    const had = document.cookie.includes("galtry_lanyard=connected");
+    const soon = setTimeout(() => settle({ state: "absent" }), had ? SURE_MS : SOON_MS);
     void askLanyard<LanyardState>("state", {}, LATE_MS).then((answer) => {
       clearTimeout(soon);
       if (answer) settle(answer);
