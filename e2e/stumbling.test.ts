@@ -150,3 +150,89 @@ test("the Journal is narrowed by days, leads to what it is about, and is saved",
     .click();
   await page.getByRole("heading", { name: "Shop & Tickets" }).waitFor();
 }, 60_000);
+
+test("a long form asks before a link or Cancel loses what was typed", async () => {
+  const { page } = browser;
+  await page.goto(`${entry("stallwright.localhost")}?edit`);
+  await takenOver(page);
+  const description = page.getByRole("textbox", { name: "Description" });
+  const before = await description.inputValue();
+  // Nothing typed: nothing is asked.
+  await page.getByRole("button", { name: "Cancel" }).click();
+  await page.getByRole("heading", { name: "Stallwright Wholesale" }).waitFor();
+  await page.goto(`${entry("stallwright.localhost")}?edit`);
+  await takenOver(page);
+  await description.fill("Typed and not saved");
+  await page.getByRole("link", { name: "Vaults", exact: true }).first().click();
+  await page.getByRole("dialog", { name: "Leave without saving?" }).waitFor();
+  await page.getByRole("button", { name: "Keep editing" }).click();
+  expect(await description.inputValue()).toBe("Typed and not saved");
+  await page.getByRole("button", { name: "Cancel" }).click();
+  await page.getByRole("button", { name: "Leave", exact: true }).click();
+  await page.getByRole("heading", { name: "Stallwright Wholesale" }).waitFor();
+  await page.goto(`${entry("stallwright.localhost")}?edit`);
+  expect(await description.inputValue()).toBe(before);
+}, 60_000);
+
+test("the ledger is sorted by its headings, and filtered by words in any order", async () => {
+  const { page } = browser;
+  await page.goto(vault());
+  await takenOver(page);
+  const heading = page.getByRole("columnheader", { name: "Name" });
+  expect(await heading.getAttribute("aria-sort")).toBe("ascending");
+  await heading.getByRole("button").click();
+  await expect.poll(() => heading.getAttribute("aria-sort")).toBe("descending");
+  await page.getByRole("columnheader", { name: "Changed" }).getByRole("button").click();
+  await expect
+    .poll(() => page.getByRole("columnheader", { name: "Changed" }).getAttribute("aria-sort"))
+    .toBe("descending");
+  await heading.getByRole("button").click();
+  await page.getByPlaceholder("Filter").fill("burobe marl");
+  await page.getByText("Marlpit Bürobedarf").waitFor();
+  expect(await page.getByText("Elmsworth Tills").count()).toBe(0);
+}, 60_000);
+
+test("the Journal is checked on screen, also against a head that was noted", async () => {
+  const { page } = browser;
+  await page.goto(`${app.url}/journal`);
+  await takenOver(page);
+  const open = page.getByRole("button", { name: "Check", exact: true });
+  await open.click();
+  const dialog = page.getByRole("dialog", { name: "Check the Journal" });
+  await dialog.getByRole("button", { name: "Check", exact: true }).click();
+  await dialog.getByText(/^Complete: [\d,]+ lines\./).waitFor();
+  const head = await dialog.locator("p.mono").innerText();
+  await dialog.getByLabel("Head noted earlier (optional)").fill(head);
+  await dialog.getByRole("button", { name: "Check", exact: true }).click();
+  await dialog.getByText(/and the noted head is among them/).waitFor();
+  await dialog.getByLabel("Head noted earlier (optional)").fill("f".repeat(64));
+  await dialog.getByRole("button", { name: "Check", exact: true }).click();
+  await dialog.getByText(/the noted head is gone/).waitFor();
+}, 60_000);
+
+test("a date is completed when its field is left, and cleared by its button", async () => {
+  const { page } = browser;
+  await page.goto(`${app.url}/people/groups/${app.built.groups.get("Shop Team")}`);
+  await takenOver(page);
+  await page.getByRole("button", { name: "Set an end date" }).click();
+  const field = page.getByRole("group", { name: "Until" }).first();
+  await field.getByRole("spinbutton", { name: /day/ }).click();
+  await page.keyboard.type("2408");
+  await page.getByRole("dialog").getByRole("heading").first().click();
+  await expect.poll(async () => (await field.innerText()).replace(/[^\d/:]/g, "")).toMatch(/^24\/08\/20\d\d18:00$/);
+  await page.getByRole("button", { name: "Clear: Until" }).click();
+  await expect.poll(async () => (await field.innerText()).replace(/\s/g, "")).toContain("dd/mm/yyyy");
+  await page.getByRole("button", { name: "Cancel" }).click();
+}, 60_000);
+
+test("what the grid folds away where it is narrow is found under More", async () => {
+  const { page } = browser;
+  await page.goto(`${app.url}/access/${app.built.vaults.get("Shop & Tickets")}`);
+  await takenOver(page);
+  await page.setViewportSize({ width: 640, height: 400 });
+  expect(await page.getByRole("button", { name: "Print" }).isVisible()).toBe(false);
+  await page.getByRole("button", { name: "More", exact: true }).click();
+  await page.getByRole("button", { name: "Print" }).waitFor();
+  await page.getByLabel("Filter places").waitFor();
+  await page.setViewportSize({ width: 1280, height: 800 });
+}, 60_000);
