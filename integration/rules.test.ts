@@ -439,6 +439,15 @@ describe("entries", () => {
     expect((await openValues(db().db, db().keys, mine!)).fields.password).toBe(CANARY);
   });
 
+  test("a login can be added to a vault or a folder of it, where one has Edit, and nowhere else", async () => {
+    const places = async (kind: Parameters<Fixture["lanyard"]>[0]) =>
+      (await keyList.execute(db(), {}, f.lanyard(kind))).mayAdd.map(({ name }) => name);
+    const names = await places("steward");
+    expect(names).toContain("Shop & Tickets");
+    expect(names).toContain("Shop & Tickets › Drawer");
+    for (const kind of ["reveal", "use", "guest", "nothing"] as const) expect(await places(kind)).toEqual([]);
+  });
+
   test("binned: nobody uses it or learns of it; its steward restores it with everything", async () => {
     await binEntry.execute(db(), { entryIds: [f.entryId] }, f.as("steward"));
     for (const kind of ["use", "reveal", "edit"] as const) expect(await levelOf(kind)).toBe("none");
