@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
-import { readPeople } from "./peopleList";
+import { readPeople, withoutLines } from "./peopleList";
 
 const said = (text: string) =>
   readPeople(text).map(({ name, mail, groups, role, until, wrong }) =>
@@ -35,6 +35,18 @@ describe("people as they are pasted", () => {
 
   test("lines keep their number; empty ones are passed over", () => {
     expect(readPeople("\na@b.example\n\n\nc@d.example\n").map((one) => one.line)).toEqual([2, 5]);
+  });
+
+  test("what is left when some were added; nothing where only the heading would be", () => {
+    expect(withoutLines("a@b.example\nnot one\nc@d.example", new Set([1, 3]))).toBe("not one");
+    expect(withoutLines("Name,Mail\nAda,a@b.example\nBo,c@d.example", new Set([2]))).toBe("Name,Mail\nBo,c@d.example");
+    expect(withoutLines("Name,Mail\nAda,a@b.example", new Set([2]))).toBe("");
+    const cells = 'Name,Mail\n"Ada\nBrandt",a@b.example\nBo,c@d.example';
+    expect(readPeople(cells).map(({ line, mail }) => [line, mail])).toEqual([
+      [2, "a@b.example"],
+      [3, "c@d.example"],
+    ]);
+    expect(withoutLines(cells, new Set([2]))).toBe("Name,Mail\nBo,c@d.example");
   });
 
   test("whatever is pasted gives lines and never throws", () => {

@@ -63,6 +63,23 @@ export function readPeople(text: string): ListedPerson[] {
     .map(({ line, cells }) => personOf(line, isHeader ? byColumn(columns, cells) : byPlace(cells)));
 }
 
+/** The text without some of its lines; nothing where no other person is left in it. */
+export function withoutLines(text: string, lines: ReadonlySet<number>): string {
+  if (readPeople(text).every(({ line }) => lines.has(line))) return "";
+  const { data, meta } = Papa.parse<string[]>(text, { skipEmptyLines: false, delimitersToGuess: ["\t", ";", ","] });
+  // A cell may hold several lines of text: then rows are no lines, and are written anew.
+  const each = text.split("\n");
+  if (each.length === data.length)
+    return each
+      .filter((_, i) => !lines.has(i + 1))
+      .join("\n")
+      .trim();
+  return Papa.unparse(
+    data.filter((_, i) => !lines.has(i + 1)),
+    { delimiter: meta.delimiter, newline: "\n" },
+  );
+}
+
 type Cells = Partial<Record<Column, string>>;
 
 function byColumn(columns: readonly (Column | null)[], cells: readonly string[]): Cells {

@@ -11,7 +11,7 @@ import { Act, Button, Notice, Row, Stack, TextField } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
 import { useDone } from "../shared/Done";
 import { Form } from "../shared/Form";
-import { makePasskey, passkeyName } from "../shared/passkey";
+import { makePasskey } from "../shared/passkey";
 import { useCopy } from "../shared/useCopy";
 import { useProving } from "../shared/useProving";
 import { waysIn as t } from "./strings";
@@ -60,8 +60,8 @@ export function WaysIn({ ways, zone, now }: { ways: Ways; zone: string; now: num
   const addKey = async () => {
     const made = await makePasskey(await prove(() => runCommand("people.beginPasskey", {})));
     if (!made.ok) return void heard(made);
-    const name = passkeyName();
-    if (heard(await add.run({ ...made.result, name }))) done(t.passkeyAdded(name));
+    const added = await add.run(made.result);
+    if (heard(added)) done(t.passkeyAdded(added.result.name));
   };
   const beginApp = async () => {
     const answer = await prove(() => runCommand("people.beginCodeApp", {}));

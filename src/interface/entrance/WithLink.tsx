@@ -4,7 +4,7 @@ import { useEffect, useRef, useState } from "react";
 import { type Refusal, runCommand, runQuery } from "../shared/ask";
 import { Button, Notice, TextField } from "../shared/controls";
 import { Form } from "../shared/Form";
-import { makePasskey, passkeyName } from "../shared/passkey";
+import { makePasskey } from "../shared/passkey";
 import { Entrance } from "./Entrance";
 import { withLink as t } from "./strings";
 import { takeLink } from "./takeLink";
@@ -41,9 +41,7 @@ export function Join({ organisation }: { organisation: string | null }) {
     setRunning(true);
     const held = { token: token ?? "" };
     const made = await makePasskey(await runCommand("people.beginJoinPasskey", held));
-    const answer = made.ok
-      ? await runCommand("people.acceptLinkWithPasskey", { ...held, ...made.result, name: passkeyName() })
-      : made;
+    const answer = made.ok ? await runCommand("people.acceptLinkWithPasskey", { ...held, ...made.result }) : made;
     if (answer.ok) return location.assign("/");
     setRunning(false);
     setWrong(answer.refused);

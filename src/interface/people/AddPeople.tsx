@@ -3,7 +3,7 @@
 import Link from "next/link";
 import { useEffect, useMemo, useRef, useState } from "react";
 import styled from "styled-components";
-import { type ListedPerson, type ListedRole, readPeople } from "@/core/people/peopleList";
+import { type ListedPerson, type ListedRole, readPeople, withoutLines } from "@/core/people/peopleList";
 import { sayTime } from "@/core/time";
 import type { CheckedPerson } from "@/server/people/adding";
 import type { InputOf, ResultOf } from "@/server/registry";
@@ -72,7 +72,7 @@ export function AddPeople({ mails, zone, now }: { mails: boolean; zone: string; 
     role: one.role ?? role,
     until: one.until === null ? fromLocal(until, zone) : fromLocal(`${one.until}T23:59`, zone),
   });
-  const checked = useChecked(
+  const { checked, refused } = useChecked(
     listed.filter((one) => one.wrong === null),
     (one) => ({ ...inputOf(one), groups: one.groups, groupIds: groups.map(({ id }) => id) }),
   );
@@ -89,13 +89,7 @@ export function AddPeople({ mails, zone, now }: { mails: boolean; zone: string; 
     if (!answer.ok) return false;
     setAdded(answer.result);
     const gone = new Set(some.map(({ line }) => line));
-    setText(
-      text
-        .split("\n")
-        .filter((_, i) => !gone.has(i + 1))
-        .join("\n")
-        .trim(),
-    );
+    setText(withoutLines(text, gone));
     return true;
   };
   return (
@@ -112,7 +106,7 @@ export function AddPeople({ mails, zone, now }: { mails: boolean; zone: string; 
             onSend={submit}
             running={add.running}
             unready={good.length === 0}
-            wrong={add.refused?.message ?? null}
+            wrong={add.refused?.message ?? refused}
           >
             <div className="whole">
               <p style={{ marginBottom: 12 }}>{t.theyGetALink}</p>
@@ -194,6 +188,7 @@ export function AddPeople({ mails, zone, now }: { mails: boolean; zone: string; 
 /** What the server says of each line, by its number; asked when the list has not changed for a moment. */
 function useChecked(lines: readonly ListedPerson[], inputOf: (one: ListedPerson) => CheckInput) {
   const [checked, setChecked] = useState<ReadonlyMap<number, CheckedPerson>>(new Map());
+  const [refused, setRefused] = useState<string | null>(null);
   const people = lines.map((one) => ({ line: one.line, input: inputOf(one) }));
   const asked = JSON.stringify(people);
   const latest = useRef("");
@@ -203,12 +198,13 @@ function useChecked(lines: readonly ListedPerson[], inputOf: (one: ListedPerson)
     for (let from = 0; from < all.length; from += AT_ONCE) {
       const some = all.slice(from, from + AT_ONCE);
       const answer = await runQuery("people.checkPeople", { people: some.map((one) => one.input) });
-      if (!answer.ok) return;
+      if (!answer.ok) return setRefused(answer.refused.message);
       for (const [i, one] of answer.result.entries()) {
         const line = some[i]?.line;
         if (line !== undefined) found.set(line, one);
       }
     }
+    setRefused(null);
     if (latest.current === text) setChecked(found);
   });
   useEffect(() => {
@@ -217,7 +213,7 @@ function useChecked(lines: readonly ListedPerson[], inputOf: (one: ListedPerson)
     setChecked(new Map());
     if (asked !== "[]") check(asked);
   }, [asked]);
-  return checked;
+  return { checked, refused };
 }
 
 interface LinesProps {

@@ -5,7 +5,6 @@ import { useState } from "react";
 import { LEVELS, type Level, levelWord, rank } from "@/core/access/level";
 import { sayTime } from "@/core/time";
 import type { requestList } from "@/server/access/requests/requests";
-import type { waitingSlips } from "@/server/access/slip/slip";
 import { useCommand } from "../shared/ask";
 import { Act, Button, Row, Select, TextArea } from "../shared/controls";
 import { MomentField } from "../shared/DateFields";
@@ -15,9 +14,7 @@ import { Form } from "../shared/Form";
 import { fromLocal, toLocal } from "../shared/localTime";
 import { waitingForYou as t } from "./strings";
 
-export type Asks = Awaited<ReturnType<(typeof requestList)["execute"]>>;
-export type Slips = Awaited<ReturnType<(typeof waitingSlips)["execute"]>>;
-type ToAnswer = Asks["toAnswer"][number];
+type ToAnswer = Awaited<ReturnType<(typeof requestList)["execute"]>>["toAnswer"][number];
 
 export function Refusal({ message }: { message: string | undefined }) {
   return message ? (

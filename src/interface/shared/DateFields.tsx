@@ -26,7 +26,7 @@ import {
   RangeCalendar,
 } from "react-aria-components";
 import styled from "styled-components";
-import { fieldLook } from "./controls";
+import { Below, fieldLook, labelLook } from "./controls";
 import { type Filled, wholeMoment } from "./partialDate";
 import { dateFields as t } from "./strings";
 import { useSettled } from "./useSettled";
@@ -50,20 +50,7 @@ const Box = styled(Group)`
   button[data-focus-visible] { outline: 2px solid var(--copper); }
 `;
 
-const Above = styled(Label)`
-  display: block;
-  margin-bottom: 4px;
-  font-size: 14px;
-  line-height: 20px;
-`;
-
-const Below = styled.p`
-  margin-top: 4px;
-  font-size: 13.5px;
-  line-height: 20px;
-  color: var(--soft);
-  &[data-wrong] { color: var(--crimson); font-weight: 600; }
-`;
+const Above = styled(Label)`${labelLook}`;
 
 const Leaf = styled(Popover)`
   padding: 12px 14px 14px;
@@ -112,6 +99,20 @@ const Segments = ({ slot }: { slot?: string }) => (
   <DateInput slot={slot} className="input">
     {(segment) => <DateSegment className="segment" segment={segment} data-type={segment.type} />}
   </DateInput>
+);
+
+/** Emptied where there is something, and chosen from a calendar. */
+const DateActs = ({ label, onClear }: { label: string; onClear: (() => void) | null }) => (
+  <span className="acts">
+    {onClear && (
+      <AriaButton slot={null} onPress={onClear} aria-label={t.clear(label)}>
+        {t.clearWord}
+      </AriaButton>
+    )}
+    <AriaButton aria-label={t.calendar(label)}>
+      <CalendarDays size={17} aria-hidden />
+    </AriaButton>
+  </span>
 );
 
 interface Around {
@@ -188,16 +189,7 @@ export function MomentField({ label, unseen, hint, wrong, value, onText, time = 
         <Above className={unseen ? "unseen" : undefined}>{label}</Above>
         <Box ref={field}>
           <Segments />
-          <span className="acts">
-            {value !== "" && (
-              <AriaButton slot={null} onPress={clear} aria-label={t.clear(label)}>
-                {t.clearWord}
-              </AriaButton>
-            )}
-            <AriaButton aria-label={t.calendar(label)}>
-              <CalendarDays size={17} aria-hidden />
-            </AriaButton>
-          </span>
+          <DateActs label={label} onClear={value === "" ? null : clear} />
         </Box>
         <FieldNote id={below} {...{ hint, wrong }} />
         <OneMonth label={label} />
@@ -240,16 +232,7 @@ export function DayField({ label, hint, wrong, value, onText, disabled, required
         <Above>{label}</Above>
         <Box ref={field}>
           <Segments />
-          <span className="acts">
-            {value !== "" && (
-              <AriaButton slot={null} onPress={clear} aria-label={t.clear(label)}>
-                {t.clearWord}
-              </AriaButton>
-            )}
-            <AriaButton aria-label={t.calendar(label)}>
-              <CalendarDays size={17} aria-hidden />
-            </AriaButton>
-          </span>
+          <DateActs label={label} onClear={value === "" ? null : clear} />
         </Box>
         <FieldNote id={below} {...{ hint, wrong }} />
         <OneMonth label={label} />
@@ -348,23 +331,16 @@ export function DaysField({ label, from, to, onDays }: DaysProps) {
             –
           </span>
           <Segments slot="end" />
-          <span className="acts">
-            {start && (
-              <AriaButton
-                slot={null}
-                onPress={() => {
-                  setDrawn(drawn + 1);
-                  say(null, null);
-                }}
-                aria-label={t.clear(label)}
-              >
-                {t.clearWord}
-              </AriaButton>
-            )}
-            <AriaButton aria-label={t.calendar(label)}>
-              <CalendarDays size={17} aria-hidden />
-            </AriaButton>
-          </span>
+          <DateActs
+            label={label}
+            onClear={
+              start &&
+              (() => {
+                setDrawn(drawn + 1);
+                say(null, null);
+              })
+            }
+          />
         </Box>
         <Leaf>
           <Dialog aria-label={label} style={{ outline: "none" }}>

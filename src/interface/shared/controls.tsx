@@ -79,14 +79,15 @@ const Input = styled.input`${fieldLook}`;
 const Area = styled.textarea`${fieldLook} min-height: 88px; resize: vertical;`;
 export const Select = styled.select`${fieldLook} cursor: pointer;`;
 
-const Label = styled.label`
+export const labelLook = css`
   display: block;
   margin-bottom: 4px;
   font-size: 14px;
   line-height: 20px;
 `;
+const Label = styled.label`${labelLook}`;
 
-const Below = styled.p`
+export const Below = styled.p`
   margin-top: 4px;
   font-size: 13.5px;
   line-height: 20px;

@@ -24,9 +24,6 @@ type Given = { ok: true; result: { ceremonyId: string; response: Signed } } | { 
 
 const cancelled = (): Given => ({ ok: false, refused: { code: "given-up", message: t.noPasskeyWasUsed } });
 
-/** @returns whether this browser has passkeys at all */
-export const mayPasskey = (): boolean => typeof window !== "undefined" && "PublicKeyCredential" in window;
-
 /** Uses a passkey for a challenge. */
 export async function givePasskey(begun: Answer<Begun<PublicKeyCredentialRequestOptionsJSON>>): Promise<Given> {
   if (!begun.ok) return begun;
@@ -50,18 +47,4 @@ export async function makePasskey(begun: Answer<Begun<PublicKeyCredentialCreatio
         ? { ok: false, refused: { code: "conflict", message: t.alreadyHere } }
         : cancelled(),
   );
-}
-
-/** "Chromium on Linux": what a passkey is called until somebody calls it otherwise. */
-export function passkeyName(): string {
-  const agent = navigator.userAgent;
-  const system = /Android|iPhone|iPad|Windows|Mac OS X|CrOS|Linux/.exec(agent)?.[0] ?? "";
-  const browser = /Edg\//.test(agent)
-    ? "Edge"
-    : /Firefox\//.test(agent)
-      ? "Firefox"
-      : /Chrome\//.test(agent)
-        ? "Chrome"
-        : "Safari";
-  return [browser, system === "Mac OS X" ? "macOS" : system].filter(Boolean).join(" on ");
 }

@@ -51,7 +51,7 @@ export const addPerson = command({
       .insert(personStates)
       .values({ id: uuidv7(), personId, role, standing: "invited", until, validFrom: at, commandId });
     for (const groupId of input.groupIds) await setMember.within(context, { groupId, personId });
-    return { personId, ...(await makeSignInLink(tx, app, { personId, by: me, send: input.send, at })) };
+    return { personId, ...(await makeSignInLink(tx, app, { personId, by: me, send: input.send, joined: false, at })) };
   },
   journal: ({ input, result }) => ({
     subject: result.personId,

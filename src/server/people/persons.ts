@@ -51,7 +51,10 @@ export const renewLink = command({
       at,
       personIdOf(caller),
     );
-    return makeSignInLink(tx, app, { personId: input.personId, by: me, send: input.send, at });
+    return makeSignInLink(tx, app, {
+      ...{ personId: input.personId, by: me, send: input.send, at },
+      joined: allowed.standing.standing !== "invited",
+    });
   },
   journal: ({ input, allowed, result }) => ({
     subject: input.personId,

@@ -145,7 +145,7 @@ export const acceptLinkWithPasskey = command({
     token: z.string().max(100),
     ceremonyId: idSchema,
     response: responseSchema,
-    name: nameSchema,
+    name: nameSchema.optional(),
   }),
   by: ["nobody"],
   allow: ({ tx, input, at }) => requireLink(tx, input.token, "sign-in", at),
@@ -153,12 +153,13 @@ export const acceptLinkWithPasskey = command({
     const { tx, input, at, app, allowed } = context;
     const ceremony = await takeCeremony(tx, input.ceremonyId, "join", at);
     if (ceremony.personId !== allowed.personId) throw notFound();
-    const { response, name } = input;
-    return join(context, allowed, (personId) =>
+    const { response, name = context.caller.browser } = input;
+    const joined = await join(context, allowed, (personId) =>
       keepPasskey(tx, app, { personId, challenge: ceremony.challenge, response, name, at }),
     );
+    return { ...joined, name };
   },
-  journal: ({ result, input }) => ({ person: result.personId, details: { name: input.name } }),
+  journal: ({ result }) => ({ person: result.personId, details: { name: result.name } }),
   says: ({ details }) => `joined with the passkey ${details.name}`,
   tell: ({ result }) => [`person:${result.personId}`, "administrators"],
 });

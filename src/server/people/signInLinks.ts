@@ -26,7 +26,13 @@ export interface MadeLink {
 export async function makeSignInLink(
   tx: Transaction,
   app: Galtry,
-  { personId, by, send, at }: { personId: string; by: { id: string; name: string }; send: boolean; at: number },
+  {
+    personId,
+    by,
+    send,
+    joined,
+    at,
+  }: { personId: string; by: { id: string; name: string }; send: boolean; joined: boolean; at: number },
 ): Promise<MadeLink> {
   if (send && !app.configuration.mail) throw new Refused("conflict", t.noMailIsSetUp);
   const token = await makeLink(tx, "sign-in", personId, at);
@@ -43,7 +49,10 @@ export async function makeSignInLink(
       subject: t.subject(home.name),
       body: letterOf({
         organisation: home.name,
-        paragraphs: [t.hello(person.name), t.hasAddedYou(by.name, home.name)],
+        paragraphs: [
+          t.hello(person.name),
+          joined ? t.hasMadeANewLink(by.name, home.name) : t.hasAddedYou(by.name, home.name),
+        ],
         act: { word: t.setUpYourSignIn, address },
         after: [t.worksOnceUntil(sayDate(at + LINK_MS, at, home.zone)), t.ifYouDoNotKnow(by.name)],
       }),

@@ -89,7 +89,6 @@ export const adding = {
   onlyAnOwnerCanNameOwners: "Only an owner can name owners.",
   thisEmailAddressIsAlreadyInUse: "This email address is already in use.",
   thisGroupDoesNotExist: (name: string) => `There is no group called ${name}.`,
-  youAreNotAllowedToAddTo: "You cannot add people to this group.",
   theEndDateIsInThePast: "The end date is in the past. Choose a later one.",
   anOwnerCannotHaveAnEndDate: "An owner cannot have an end date.",
   wasHereBefore: (name: string) => `${name} was here before. Reinstate them instead.`,
@@ -102,6 +101,8 @@ export const signInLinks = {
   hello: (name: string) => `Hello ${name},`,
   hasAddedYou: (by: string, organisation: string) =>
     `${by} has added you to Galtry at ${organisation}. It signs you in to the sites you work with, without passwords to remember.`,
+  hasMadeANewLink: (by: string, organisation: string) =>
+    `${by} has created a new sign-in link for you at ${organisation}. Your earlier sessions have ended; with the link you set up your sign-in again.`,
   setUpYourSignIn: "Set up your sign-in",
   worksOnceUntil: (time: string) => `The link works once, until ${time}.`,
   ifYouDoNotKnow: (by: string) => `If you do not know ${by} or did not expect this email, do not open the link.`,

@@ -1,6 +1,7 @@
 /** Challenges for authenticators (WebAuthn Level 3): made, given back once, and what comes back verified. */
 import {
   type AuthenticationResponseJSON,
+  generateAuthenticationOptions,
   type RegistrationResponseJSON,
   verifyAuthenticationResponse,
   verifyRegistrationResponse,
@@ -17,8 +18,8 @@ import { waysIn as t } from "../strings";
 const CEREMONY_MS = 5 * 60_000;
 export type CeremonyKind = (typeof ceremonies.$inferSelect)["kind"];
 
-/** The site that authenticators bind passkeys to: this Galtry's own host, and no other. */
-export const site = (app: Galtry) => ({
+/** What authenticators bind passkeys to: this Galtry's own host, and no other. */
+export const relyingParty = (app: Galtry) => ({
   expectedOrigin: app.configuration.publicUrl.origin,
   expectedRPID: app.configuration.publicUrl.hostname,
 });
@@ -36,6 +37,23 @@ export async function keepCeremony(
   const id = uuidv7();
   await tx.insert(ceremonies).values({ id, kind, challenge, personId, expiresAt: at + CEREMONY_MS });
   return id;
+}
+
+/** A challenge for one of a person's own passkeys, or, where nobody is named, for whichever the browser has. */
+export async function askForPasskey(
+  tx: Transaction,
+  app: Galtry,
+  kind: CeremonyKind,
+  personId: string | null,
+  at: number,
+) {
+  const own = personId === null ? [] : await tx.select().from(passkeys).where(eq(passkeys.personId, personId));
+  const options = await generateAuthenticationOptions({
+    rpID: relyingParty(app).expectedRPID,
+    userVerification: "required",
+    allowCredentials: own.map(({ credentialId }) => ({ id: credentialId })),
+  });
+  return { ceremonyId: await keepCeremony(tx, kind, options.challenge, personId, at), options };
 }
 
 /** Takes a challenge for good: whatever comes of it, it is answered no second time. */
@@ -63,16 +81,16 @@ export async function verifyNew(app: Galtry, challenge: string, response: unknow
   const found = await verifyRegistrationResponse({
     response: response as RegistrationResponseJSON,
     expectedChallenge: challenge,
-    ...site(app),
+    ...relyingParty(app),
     requireUserVerification: true,
   }).catch(() => null);
   if (!found?.verified) throw notVerified();
   return found.registrationInfo.credential;
 }
 
-export type Known = typeof passkeys.$inferSelect;
+type PasskeyRow = typeof passkeys.$inferSelect;
 
-export const passkeyOf = async (tx: Reader, credentialId: string): Promise<Known | null> =>
+export const passkeyOf = async (tx: Reader, credentialId: string): Promise<PasskeyRow | null> =>
   (await tx.select().from(passkeys).where(eq(passkeys.credentialId, credentialId)))[0] ?? null;
 
 /**
@@ -82,7 +100,7 @@ export const passkeyOf = async (tx: Reader, credentialId: string): Promise<Known
 export async function verifyKnown(
   app: Galtry,
   challenge: string,
-  known: Known,
+  known: PasskeyRow,
   response: unknown,
 ): Promise<number | "copied" | null> {
   const { userHandle } = (response as AuthenticationResponseJSON).response;
@@ -91,7 +109,7 @@ export async function verifyKnown(
   const found = await verifyAuthenticationResponse({
     response: response as AuthenticationResponseJSON,
     expectedChallenge: challenge,
-    ...site(app),
+    ...relyingParty(app),
     credential: { id: known.credentialId, publicKey: new Uint8Array(known.publicKey), counter: 0 },
     requireUserVerification: true,
   }).catch(() => null);

@@ -1,5 +1,5 @@
 /** Passkeys (WebAuthn Level 3): added, named, removed, and used to sign in, as a second step and to prove oneself again. */
-import { generateAuthenticationOptions, generateRegistrationOptions } from "@simplewebauthn/server";
+import { generateRegistrationOptions } from "@simplewebauthn/server";
 import { and, eq } from "drizzle-orm";
 import { z } from "zod";
 import { utf8 } from "../../../core/crypto";
@@ -15,11 +15,12 @@ import { enter } from "../entering";
 import { waysIn as t } from "../strings";
 import { addNotice } from "../telling";
 import {
+  askForPasskey,
   type CeremonyKind,
   keepCeremony,
   passkeyOf,
+  relyingParty,
   responseSchema,
-  site,
   takeCeremony,
   verifyKnown,
   verifyNew,
@@ -44,7 +45,7 @@ export async function registrationOptions(
   const there = await tx.select().from(passkeys).where(eq(passkeys.personId, personId));
   const options = await generateRegistrationOptions({
     rpName: `Galtry, ${home.name}`,
-    rpID: site(app).expectedRPID,
+    rpID: relyingParty(app).expectedRPID,
     userID: utf8(personId),
     userName: person.mail,
     userDisplayName: person.name,
@@ -99,18 +100,18 @@ export const beginPasskey = command({
 
 export const addPasskey = command({
   name: "people.addPasskey",
-  input: z.strictObject({ ceremonyId: idSchema, response: responseSchema, name: nameSchema }),
+  input: z.strictObject({ ceremonyId: idSchema, response: responseSchema, name: nameSchema.optional() }),
   by: ["person"],
   allow: requireJustProved,
-  run: async ({ tx, me, input, at, app }) => {
+  run: async ({ tx, me, caller, input, at, app }) => {
     const { challenge, personId } = await takeCeremony(tx, input.ceremonyId, "add", at);
     if (personId !== me.id) throw notFound();
-    const { response, name } = input;
+    const { response, name = caller.browser } = input;
     const passkeyId = await keepPasskey(tx, app, { personId: me.id, challenge, response, name, at });
     await addNotice(tx, me.id, at, t.aPasskeyWasAdded(name));
-    return { passkeyId };
+    return { passkeyId, name };
   },
-  journal: ({ input }) => ({ details: { name: input.name } }),
+  journal: ({ result }) => ({ details: { name: result.name } }),
   says: ({ details }) => `added the passkey ${details.name}`,
   tell: () => [],
 });
@@ -165,11 +166,7 @@ export const beginPasskeySignIn = command({
     requireFewAttempts(tx, attemptKey(app.keys, "passkey", caller.address), MOST_BEGUN, at),
   run: async ({ tx, caller, at, app }) => {
     await countAttempt(tx, attemptKey(app.keys, "passkey", caller.address), at);
-    const options = await generateAuthenticationOptions({
-      rpID: site(app).expectedRPID,
-      userVerification: "required",
-    });
-    return { ceremonyId: await keepCeremony(tx, "sign-in", options.challenge, null, at), options };
+    return askForPasskey(tx, app, "sign-in", null, at);
   },
   journal: null,
   tell: () => [],
@@ -249,15 +246,7 @@ export const beginPasskeyProof = command({
   input: none,
   by: ["person"],
   allow: () => undefined,
-  run: async ({ tx, me, at, app }) => {
-    const there = await tx.select().from(passkeys).where(eq(passkeys.personId, me.id));
-    const options = await generateAuthenticationOptions({
-      rpID: site(app).expectedRPID,
-      userVerification: "required",
-      allowCredentials: there.map(({ credentialId }) => ({ id: credentialId })),
-    });
-    return { ceremonyId: await keepCeremony(tx, "prove", options.challenge, me.id, at), options };
-  },
+  run: ({ tx, me, at, app }) => askForPasskey(tx, app, "prove", me.id, at),
   journal: null,
   tell: () => [],
 });

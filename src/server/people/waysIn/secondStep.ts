@@ -1,17 +1,16 @@
 /** After a right sign-in password: a code, a recovery code or a passkey, within minutes and a few tries. */
-import { generateAuthenticationOptions } from "@simplewebauthn/server";
 import { and, eq, gt, isNull, lt, sql } from "drizzle-orm";
 import { z } from "zod";
 import { command, idSchema } from "../../command";
 import type { Reader, Transaction } from "../../database/client";
-import { passkeys, secondSteps } from "../../database/schema";
+import { secondSteps } from "../../database/schema";
 import { Refused } from "../../refused";
 import { attemptKey, forgetAttempts, takeAttempt } from "../attempts";
 import { enter } from "../entering";
 import { waysIn as t } from "../strings";
 import { addNotice } from "../telling";
 import { newToken, tokenHash } from "../tokens";
-import { keepCeremony, responseSchema, site } from "./ceremonies";
+import { askForPasskey, responseSchema } from "./ceremonies";
 import { codeSchema, takeAnyCode } from "./codes";
 import { takePasskey } from "./passkeys";
 import { loadWays, type Ways } from "./ways";
@@ -60,15 +59,7 @@ export const beginSecondPasskey = command({
   input: z.strictObject({ token: tokenSchema }),
   by: ["nobody"],
   allow: ({ tx, input, at }) => requireStep(tx, input.token, at),
-  run: async ({ tx, at, app, allowed: { personId } }) => {
-    const there = await tx.select().from(passkeys).where(eq(passkeys.personId, personId));
-    const options = await generateAuthenticationOptions({
-      rpID: site(app).expectedRPID,
-      userVerification: "required",
-      allowCredentials: there.map(({ credentialId }) => ({ id: credentialId })),
-    });
-    return { ceremonyId: await keepCeremony(tx, "second", options.challenge, personId, at), options };
-  },
+  run: ({ tx, at, app, allowed: { personId } }) => askForPasskey(tx, app, "second", personId, at),
   journal: null,
   tell: () => [],
 });
@@ -89,16 +80,13 @@ export const finishSignIn = command({
     await takeAttempt(app, [{ key, most: MOST_TRIES_PERSON }], at);
     return key;
   },
-  // Counted where it is looked at too: of many at once each is a try of this step.
-  allow: async ({ tx, input, at }) => {
-    const step = await requireStep(tx, input.token, at);
+  allow: ({ tx, input, at }) => requireStep(tx, input.token, at),
+  run: async ({ tx, caller, input, at, app, prepared, allowed: { personId, tokenHash: hash } }) => {
+    // Of many at once each is a try of this step.
     await tx
       .update(secondSteps)
       .set({ tries: sql`${secondSteps.tries} + 1` })
-      .where(eq(secondSteps.tokenHash, step.tokenHash));
-    return step;
-  },
-  run: async ({ tx, caller, input, at, app, prepared, allowed: { personId, tokenHash: hash } }) => {
+      .where(eq(secondSteps.tokenHash, hash));
     const wrong = (message: string) => ({ signedIn: false as const, message });
     let how: string | null = null;
     if (input.passkey) {
