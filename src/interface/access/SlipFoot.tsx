@@ -5,13 +5,11 @@ import { type ReactNode, useState } from "react";
 import styled from "styled-components";
 import { placeOf } from "@/core/access";
 import { sayTime } from "@/core/time";
-import { findSubjects, type SubjectChoice } from "../entry/subjects";
-import { runCommand, useCommand } from "../shared/ask";
+import { runCommand } from "../shared/ask";
 import { Act, Button, TextField } from "../shared/controls";
-import { Dialog } from "../shared/Dialog";
 import { useDone } from "../shared/Done";
-import { Picker } from "../shared/Picker";
 import { Beyond, SaidLines } from "./SaidLine";
+import { ShowSlip } from "./ShowSlip";
 import { slipFoot as t } from "./strings";
 import { undoSlip } from "./undoSlip";
 import { type SlipState, withChange } from "./useSlip";
@@ -240,40 +238,6 @@ export function SlipFoot({ state, zone, now, me, why, onApplied }: FootProps) {
       </div>
       {showing && <ShowSlip me={me} onClose={() => setShowing(false)} />}
     </Foot>
-  );
-}
-
-const findStaff = findSubjects("staff");
-
-/** To whom else: they read it as far as they are steward, and say something. */
-function ShowSlip({ me, onClose }: { me: string; onClose: () => void }) {
-  const show = useCommand("access.askSecondOpinion");
-  const done = useDone();
-  const load = async (typed: string): Promise<SubjectChoice[] | null> =>
-    (await findStaff(typed))?.filter(({ id }) => id !== me) ?? null;
-  return (
-    <Dialog title={t.askForASecondOpinion} open onClose={onClose}>
-      <p style={{ marginBottom: 12 }}>{t.theySeeItsEffectsWhereTheyAre}</p>
-      <Picker<SubjectChoice>
-        label={t.colleague}
-        seen
-        placeholder={t.aNameOrAnEmailAddress}
-        list={t.people}
-        nothing={t.noMatchTryPartOfTheName}
-        load={load}
-        searches
-        onPick={async ({ id, name }) => {
-          if (!(await show.run({ personId: id })).ok) return;
-          done(t.hasBeenAskedForASecondOpinion(name));
-          onClose();
-        }}
-      />
-      {show.refused && (
-        <p role="alert" style={{ color: "var(--crimson)", fontWeight: 600 }}>
-          {show.refused.message}
-        </p>
-      )}
-    </Dialog>
   );
 }
 

@@ -3,95 +3,26 @@
 import { useRouter } from "next/navigation";
 import { Fragment, useState } from "react";
 import styled from "styled-components";
-import { CODE, fieldOf, fieldWord, type Kind, PASSWORD, SIGN_IN_PAGE, USER_NAME } from "@/core/kinds/kind";
-import { type Refusal, useCommand } from "../shared/ask";
-import { Act, Button, CheckField, ChoiceField, Notice, Row, Stack, TextArea, TextField } from "../shared/controls";
+import { CODE, fieldWord, type Kind, PASSWORD, SIGN_IN_PAGE, USER_NAME } from "@/core/kinds/kind";
+import { useCommand } from "../shared/ask";
+import { CheckField, ChoiceField, Notice, Row, Stack, TextArea, TextField } from "../shared/controls";
 import { Form } from "../shared/Form";
 import { useProving } from "../shared/useProving";
 import type { Site } from "../sites/Sites";
+import { Extras } from "./ExtraFields";
+import { begunFrom, type Draft, draftOf, valuesOf } from "./entryDraft";
 import { FieldInput } from "./FieldInput";
 import { MakeSshKey } from "./MakeSshKey";
+import { Overtaken } from "./Overtaken";
 import { QrReader } from "./QrReader";
 import { entryForm as t } from "./strings";
-import { TagField, toTags } from "./TagField";
+import { TagField } from "./TagField";
 import type { EntryView } from "./types";
 
 const Sheet = styled.div`
   max-width: 980px;
   h1 { margin-bottom: 14px; padding-bottom: 10px; border-bottom: 4px double var(--ink); }
 `;
-
-const Extra = styled.div`
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) 140px minmax(0, 1.4fr) auto;
-  gap: 12px;
-  align-items: start;
-  > button { margin-top: 26px; }
-  @media (max-width: 719px) { grid-template-columns: minmax(0, 1fr); > button { margin: 0; justify-self: start; } }
-`;
-
-const Versus = styled.table`
-  width: 100%;
-  margin: 12px 0;
-  border-collapse: collapse;
-  table-layout: fixed;
-  th, td { padding: 8px 12px 8px 0; border-bottom: 1px solid var(--rule); text-align: left; vertical-align: top; overflow-wrap: anywhere; }
-  th[scope="row"] { width: 120px; color: var(--soft); font-weight: 400; font-size: 14px; }
-`;
-
-interface ExtraDraft {
-  id: string;
-  label: string;
-  class: "open" | "identifier" | "secret";
-  value: string;
-  kept: boolean;
-}
-
-interface Draft {
-  name: string;
-  description: string;
-  reach: "site" | "host";
-  notes: string;
-  tags: string;
-  useSeesUserName: boolean;
-  /** By field id, the sign-in page and the one-time code included; a secret that is kept is empty. */
-  values: Record<string, string>;
-  extras: ExtraDraft[];
-}
-
-function draftOf(kind: Kind, entry: EntryView | null): Draft {
-  const views = new Map(entry?.fields.map((field) => [field.id, field]));
-  return {
-    name: entry?.name ?? "",
-    description: entry?.description ?? "",
-    reach: entry?.reach ?? "site",
-    notes: entry?.notes ?? "",
-    tags: entry?.tags.join(", ") ?? "",
-    useSeesUserName: entry?.useSeesUserName ?? false,
-    values: {
-      ...Object.fromEntries(kind.fields.map(({ id }) => [id, views.get(id)?.value ?? ""])),
-      ...(entry && { [SIGN_IN_PAGE]: entry.signInPage }),
-    },
-    extras: (entry?.fields ?? [])
-      .filter((field) => field.id.startsWith("extra:"))
-      .map((field) => ({
-        id: field.id.slice("extra:".length),
-        label: field.label,
-        class: field.class,
-        value: field.value ?? "",
-        kept: field.class === "secret" && field.filled,
-      })),
-  };
-}
-
-const begunFrom = (draft: Draft, site: Site | null): Draft =>
-  site
-    ? {
-        ...draft,
-        name: site.name,
-        values: { ...draft.values, ...(site.signInPage && { [SIGN_IN_PAGE]: site.signInPage }) },
-      }
-    : draft;
 
 interface EntryFormProps {
   kind: Kind;
@@ -259,173 +190,5 @@ export function EntryForm({ kind, entry, vaultId, parent: preset, places = [], s
       </Form>
       {sheet}
     </Sheet>
-  );
-}
-
-function valuesOf(kind: Kind, draft: Draft, existing: boolean, removeCode: boolean) {
-  const fields = kind.fields.flatMap((field): [string, string][] => {
-    const value = draft.values[field.id] ?? "";
-    if (field.id === CODE) {
-      if (removeCode) return [[CODE, ""]];
-      return value.trim() === "" ? [] : [[CODE, value]];
-    }
-    return existing && field.class === "secret" && value === "" ? [] : [[field.id, value]];
-  });
-  return {
-    name: draft.name,
-    description: draft.description,
-    notes: draft.notes,
-    ...Object.fromEntries(fields),
-    ...(fieldOf(kind, SIGN_IN_PAGE) && { reach: draft.reach }),
-    ...(fieldOf(kind, USER_NAME) && { useSeesUserName: draft.useSeesUserName }),
-    tags: toTags(draft.tags),
-    extras: draft.extras.map((extra) => ({
-      id: extra.id,
-      label: extra.label,
-      class: extra.class,
-      value: extra.kept && extra.value === "" ? undefined : extra.value,
-    })),
-  };
-}
-
-function Extras({
-  extras,
-  set,
-  wrong,
-}: {
-  extras: ExtraDraft[];
-  set: (extras: ExtraDraft[]) => void;
-  wrong: string | null;
-}) {
-  const change = (id: string, part: Partial<ExtraDraft>) =>
-    set(extras.map((extra) => (extra.id === id ? { ...extra, ...part } : extra)));
-  return (
-    <fieldset className="whole">
-      <legend style={{ fontWeight: 650, marginBottom: 8 }}>{t.extraFields}</legend>
-      <Stack>
-        {extras.map((extra) => (
-          <Extra key={extra.id}>
-            <TextField label={t.name} value={extra.label} onText={(text) => change(extra.id, { label: text })} />
-            <ChoiceField
-              label={t.seenFrom}
-              value={extra.class}
-              onText={(text) => change(extra.id, { class: text as ExtraDraft["class"], kept: false })}
-            >
-              <option value="open">{t.use}</option>
-              <option value="identifier">{t.reveal}</option>
-              <option value="secret">{t.revealHidden}</option>
-            </ChoiceField>
-            <TextField
-              label={t.value}
-              type={extra.class === "secret" ? "password" : "text"}
-              autoComplete="off"
-              value={extra.value}
-              onText={(text) => change(extra.id, { value: text })}
-              hint={extra.kept ? t.leaveEmptyToKeepTheCurrent : undefined}
-            />
-            <Act
-              onPress={() => set(extras.filter((one) => one.id !== extra.id))}
-              aria-label={t.remove(extra.label || "field")}
-            >
-              {t.remove2}
-            </Act>
-          </Extra>
-        ))}
-        {wrong && (
-          <p role="alert" style={{ color: "var(--crimson)", fontWeight: 600 }}>
-            {wrong}
-          </p>
-        )}
-        <div>
-          <Button
-            onPress={() =>
-              set([...extras, { id: crypto.randomUUID(), label: "", class: "open", value: "", kept: false }])
-            }
-          >
-            {t.addAField}
-          </Button>
-        </div>
-      </Stack>
-    </fieldset>
-  );
-}
-
-/** Somebody saved in between: both stand side by side, and neither is lost. */
-function Overtaken({
-  refused,
-  kind,
-  draft,
-  running,
-  onKeepMine,
-  onTake,
-}: {
-  refused: Refusal;
-  kind: Kind;
-  draft: Draft;
-  running: boolean;
-  onKeepMine: () => void;
-  onTake: (key: string, value: string) => void;
-}) {
-  const theirs = refused.data!.theirs as Record<string, unknown>;
-  const mine: Record<string, string> = {
-    ...draft.values,
-    name: draft.name,
-    description: draft.description,
-    notes: draft.notes,
-  };
-  const shown = [
-    { id: "name", label: t.name },
-    { id: "description", label: t.description },
-    ...kind.fields.filter((field) => field.class !== "secret"),
-    { id: "notes", label: t.notes },
-  ];
-  const differing = shown.filter(({ id }) => String(theirs[id] ?? "") !== mine[id]);
-  const secrets = kind.fields.filter(({ id }) => (refused.data!.secretsChanged as string[]).includes(id));
-  return (
-    <Notice role="alert">
-      <b>{refused.message}</b>
-      <p>{t.yourChangesAreStillHereTake}</p>
-      {differing.length > 0 && (
-        <Versus>
-          <thead>
-            <tr>
-              <th>
-                <span className="unseen">{t.field}</span>
-              </th>
-              <th>{t.theirs}</th>
-              <th>{t.yours}</th>
-            </tr>
-          </thead>
-          <tbody>
-            {differing.map(({ id, label }) => (
-              <tr key={id}>
-                <th scope="row">{label}</th>
-                <td>
-                  {String(theirs[id] ?? "")}
-                  <br />
-                  <Act onPress={() => onTake(id, String(theirs[id] ?? ""))} aria-label={t.takeTheirs(label)}>
-                    {t.takeTheirs2}
-                  </Act>
-                </td>
-                <td>{mine[id]}</td>
-              </tr>
-            ))}
-          </tbody>
-        </Versus>
-      )}
-      {secrets.map(({ id }) => (
-        <p key={id}>
-          {t.theyAlsoChangedThe(
-            fieldWord(kind, id),
-            draft.values[id] === "" ? t.youDidNotChangeItTheirsStays : t.savingReplacesItWithYours,
-          )}
-        </p>
-      ))}
-      <Row style={{ marginTop: 8 }}>
-        <Button isDisabled={running} onPress={onKeepMine}>
-          {t.saveYourChanges}
-        </Button>
-      </Row>
-    </Notice>
   );
 }

@@ -4,7 +4,7 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useEffect, useState } from "react";
 import { atLeast } from "@/core/access/level";
-import { exactTime, sayTime } from "@/core/time";
+import { sayTime } from "@/core/time";
 import { Guests, type GuestsView } from "../guests/Guests";
 import { runCommand, useCommand } from "../shared/ask";
 import { Act, Button, Notice, Row } from "../shared/controls";
@@ -28,6 +28,7 @@ import { FieldFacts } from "./FieldFacts";
 import { HandOver } from "./HandOver";
 import { Listed } from "./Listed";
 import { Markdown } from "./Markdown";
+import { SeenBy } from "./SeenBy";
 import { SigningInDialog } from "./SigningIn";
 import { entryFull as t } from "./strings";
 import type { EntryView } from "./types";
@@ -281,29 +282,6 @@ function StillSignedIn({ left, site, zone, now }: { left: LeftOpen[]; site: stri
           </li>
         ))}
       </ul>
-    </section>
-  );
-}
-
-function SeenBy({ seenBy, zone, now }: { seenBy: NonNullable<EntryView["seenBy"]>; zone: string; now: number }) {
-  return (
-    <section style={{ marginTop: 28, paddingTop: 12, borderTop: "1px solid var(--edge)" }}>
-      <h2 style={{ marginBottom: 4 }}>{t.seenBy}</h2>
-      {seenBy.length === 0 ? (
-        <p>{t.nobodyHasSeenTheCurrentValues}</p>
-      ) : (
-        <>
-          <p>{t.seenTheCurrentValues(seenBy.length)}</p>
-          <ul>
-            {seenBy.map((one) => (
-              <li key={one.personId} className="small">
-                <b>{one.name}</b>, <span title={exactTime(one.at, zone)}>{sayTime(one.at, now, zone)}</span>{" "}
-                <span className="soft">{t.seenHow[one.how as keyof typeof t.seenHow]}</span>
-              </li>
-            ))}
-          </ul>
-        </>
-      )}
     </section>
   );
 }

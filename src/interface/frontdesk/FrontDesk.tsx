@@ -4,10 +4,8 @@ import { Search } from "lucide-react";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { type KeyboardEvent, useDeferredValue, useEffect, useMemo, useRef, useState } from "react";
-import styled from "styled-components";
 import { find } from "@/core/finder";
 import type { Packed } from "@/core/packed";
-import { sayTime } from "@/core/time";
 import type { DeskLine } from "@/server/frontdesk/frontDesk";
 import { Page } from "../frame/Frame";
 import { type Waiting, WaitingForYou } from "../requests/WaitingForYou";
@@ -17,78 +15,14 @@ import { useQuickCopy } from "../shared/useQuickCopy";
 import { SignInNotice, useSignIn } from "../shared/useSignIn";
 import { useTypedBefore } from "../shared/useTypedBefore";
 import { useUnpacked } from "../shared/useUnpacked";
+import { GroupTitle, LetterIndex, noteOf, sectionsOf } from "./DeskSections";
+import { Finder, Hint, Two } from "./deskLook";
 import { type FirstStep, FirstSteps } from "./FirstSteps";
 import { LanyardSide } from "./LanyardSide";
 import { Line, type LineAct, signsIn } from "./Line";
 import { ListedFound } from "./ListedFound";
 import { NothingFound } from "./NothingFound";
 import { frontDesk as t } from "./strings";
-
-const Two = styled.div`
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) 288px;
-  gap: 0 56px;
-  align-items: start;
-  @media (max-width: 1023px) { grid-template-columns: minmax(0, 1fr); gap: 28px; }
-`;
-
-const Finder = styled.div`
-  display: flex;
-  align-items: center;
-  gap: 14px;
-  height: 56px;
-  padding: 0 18px;
-  background: var(--sheet);
-  border: 1px solid var(--edge);
-  border-radius: var(--corner);
-  color: var(--soft);
-  &:focus-within { border-color: var(--copper); outline: 2px solid var(--copper); }
-  input { flex: 1; min-width: 0; height: 100%; padding: 0; border: 0; outline: 0; background: none; color: var(--ink); caret-color: var(--copper); font: 400 21px/28px var(--text); }
-  input::placeholder { color: var(--soft); opacity: 1; }
-  @media (max-width: 719px) { padding: 0 14px; gap: 10px; input { font-size: 18px; } }
-`;
-
-const Hint = styled.p`
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px 20px;
-  margin-top: 10px;
-  min-height: 20px;
-  color: var(--soft);
-  font-size: 13.5px;
-  line-height: 20px;
-  b { color: var(--ink); }
-  kbd { padding: 0 5px; border: 1px solid; border-radius: 3px; font: 12px/18px var(--mono); }
-  @media (max-width: 719px) { display: none; }
-`;
-
-const GroupTitle = styled.h2`
-  display: flex;
-  align-items: baseline;
-  flex-wrap: wrap;
-  gap: 4px 10px;
-  margin-top: 26px;
-  padding-bottom: 6px;
-  border-bottom: 1px solid var(--edge);
-  .count { color: var(--soft); font-weight: 400; font-size: 15px; }
-`;
-
-const Letters = styled.span`
-  display: flex;
-  flex-wrap: wrap;
-  margin-left: auto;
-  font-size: 14px;
-  > * { min-width: 19px; text-align: center; }
-  a { font-weight: 650; }
-  span { color: var(--edge); }
-  @media (max-width: 719px) { margin: 0; width: 100%; > * { min-width: 27px; padding: 3px 0; } }
-`;
-
-interface Section {
-  id: string;
-  title: string;
-  lines: DeskLine[];
-}
 
 export interface FrontDeskProps {
   person: string;
@@ -105,6 +39,7 @@ export interface FrontDeskProps {
 
 /** At most this many lines stand in the page at once; the finder reaches all of them. */
 const MOST_LINES = 300;
+
 const MOST_FOUND = 60;
 
 export function FrontDesk({ person, packed, zone, now, greeting, canAdd, steps, waiting, me }: FrontDeskProps) {
@@ -301,62 +236,6 @@ export function FrontDesk({ person, packed, zone, now, greeting, canAdd, steps, 
         </aside>
       </Two>
     </Page>
-  );
-}
-
-function sectionsOf(lines: DeskLine[]): Section[] {
-  return [
-    { id: "pinned", title: t.pinned, lines: lines.filter((line) => line.pinned) },
-    { id: "new", title: t.newToYou, lines: lines.filter((line) => line.newFrom !== null).slice(0, 6) },
-    {
-      id: "ending",
-      title: t.endingSoon,
-      lines: lines.filter((line) => line.endsAt !== null).sort((a, b) => a.endsAt! - b.endsAt!),
-    },
-    { id: "all", title: t.everything, lines },
-  ];
-}
-
-const HOW: Record<DeskLine["how"], string> = {
-  sealed: t.sealedSignIn,
-  "sealed with code": t.sealedSignInWithCode,
-  opened: "",
-};
-
-function noteOf(
-  section: string,
-  line: DeskLine,
-  now: number,
-  zone: string,
-): { text: string; tone?: "good" | "look" | "bad" } {
-  if (line.refused) return { text: t.rejectedByTheSite, tone: "bad" };
-  if (section === "new" && line.newFrom)
-    return { text: t.newFrom(line.newFrom, line.newWhy && `: “${line.newWhy}”`), tone: "good" };
-  if (line.endsAt !== null && section !== "new")
-    return { text: t.until(sayTime(line.endsAt, now, zone)), tone: "look" };
-  return { text: HOW[line.how] };
-}
-
-function LetterIndex({ lines }: { lines: DeskLine[] }) {
-  const first = new Map<string, string>();
-  for (const line of lines) {
-    const letter = Array.from(line.name.normalize("NFKD"))[0]?.toUpperCase() ?? "";
-    if (!first.has(letter)) first.set(letter, line.id);
-  }
-  return (
-    <Letters role="navigation" aria-label={t.letters}>
-      {Array.from("ABCDEFGHIJKLMNOPQRSTUVWXYZ", (letter) =>
-        first.has(letter) ? (
-          <a key={letter} href={`#all-${first.get(letter)}`}>
-            {letter}
-          </a>
-        ) : (
-          <span key={letter} aria-hidden>
-            {letter}
-          </span>
-        ),
-      )}
-    </Letters>
   );
 }
 

@@ -4,7 +4,6 @@ import Link from "next/link";
 import { useEffect, useMemo, useRef, useState } from "react";
 import styled from "styled-components";
 import { type ListedPerson, type ListedRole, readPeople, withoutLines } from "@/core/people/peopleList";
-import { sayTime } from "@/core/time";
 import type { CheckedPerson } from "@/server/people/adding";
 import type { InputOf, ResultOf } from "@/server/registry";
 import { findSubjects } from "../entry/subjects";
@@ -29,6 +28,7 @@ import { Picker } from "../shared/Picker";
 import { useCopy } from "../shared/useCopy";
 import { useSettled } from "../shared/useSettled";
 import { Head } from "../vaults/VaultList";
+import { Lines } from "./CheckedLines";
 import { addPeople as t } from "./strings";
 
 const Sheet = styled.div`
@@ -49,6 +49,7 @@ interface Group {
 }
 
 type CheckInput = InputOf<"people.checkPeople">["people"][number];
+
 type Added = ResultOf<"people.addPeople">;
 
 /** Of one request, as many as are checked or added at once. */
@@ -214,62 +215,6 @@ function useChecked(lines: readonly ListedPerson[], inputOf: (one: ListedPerson)
     if (asked !== "[]") check(asked);
   }, [asked]);
   return { checked, refused };
-}
-
-interface LinesProps {
-  listed: readonly ListedPerson[];
-  checked: ReadonlyMap<number, CheckedPerson>;
-  zone: string;
-  now: number;
-}
-
-function Lines({ listed, checked, zone, now }: LinesProps) {
-  return (
-    <table>
-      <thead>
-        <tr>
-          <th scope="col">{t.line}</th>
-          <th scope="col">{t.name}</th>
-          <th scope="col">{t.emailAddress}</th>
-          <th scope="col">{t.firstDay}</th>
-        </tr>
-      </thead>
-      <tbody>
-        {listed.map((one) => {
-          const found = checked.get(one.line);
-          const wrong = one.wrong?.message ?? found?.wrong?.message ?? null;
-          return (
-            <tr key={one.line} data-wrong={wrong ? true : undefined}>
-              <td>{one.line}</td>
-              <td>
-                <b>{one.name}</b>
-                {(one.groups.length > 0 || one.until) && (
-                  <span className="soft small" style={{ display: "block" }}>
-                    {[
-                      one.groups.join(", "),
-                      one.until && t.until(sayTime(fromLocal(`${one.until}T23:59`, zone) ?? now, now, zone)),
-                    ]
-                      .filter(Boolean)
-                      .join(" · ")}
-                  </span>
-                )}
-              </td>
-              <td>{one.mail}</td>
-              <td>
-                {wrong ??
-                  (found?.firstDay ? t.sitesAndOthers(found.firstDay.sites, found.firstDay.others) : t.checking)}{" "}
-                {found?.wrong?.personId && (
-                  <Link href={`/people/${found.wrong.personId}`} prefetch={false}>
-                    {t.openThem}
-                  </Link>
-                )}
-              </td>
-            </tr>
-          );
-        })}
-      </tbody>
-    </table>
-  );
 }
 
 /** Who was added, and the links that are to be passed on by hand. */

@@ -48,7 +48,9 @@ export const useDone = () => useContext(Context);
 export function DoneSlip({ children }: { children: ReactNode }) {
   const router = useRouter();
   const [said, setSaid] = useState<Said | null>(null);
-  const [running, setRunning] = useState(false);
+  /** How many steps of the undo are done, while it runs. */
+  const [at, setAt] = useState<number | null>(null);
+  const running = at !== null;
   const done = useCallback((says: string, undo: Undo = []) => setSaid({ says, undo }), []);
   useEffect(() => {
     if (!said || running) return;
@@ -56,10 +58,10 @@ export function DoneSlip({ children }: { children: ReactNode }) {
     return () => clearTimeout(timer);
   }, [said, running]);
   const takeBack = async () => {
-    setRunning(true);
+    setAt(0);
     const { undo } = said!;
-    const says = typeof undo === "function" ? await undo() : ((await runAll(undo)) ?? t.undone);
-    setRunning(false);
+    const says = typeof undo === "function" ? await undo() : ((await runAll(undo, setAt)) ?? t.undone);
+    setAt(null);
     setSaid({ says, undo: [] });
     router.refresh();
   };
@@ -68,7 +70,11 @@ export function DoneSlip({ children }: { children: ReactNode }) {
       {children}
       {said && (
         <Slip role="status">
-          <span>{said.says}</span>
+          <span>
+            {at !== null && typeof said.undo !== "function" && said.undo.length > 1
+              ? t.undoing(at, said.undo.length)
+              : said.says}
+          </span>
           {(typeof said.undo === "function" || said.undo.length > 0) && (
             <Act onPress={takeBack} isDisabled={running}>
               {t.undo}
@@ -84,8 +90,9 @@ export function DoneSlip({ children }: { children: ReactNode }) {
 }
 
 /** One after the other; the message of the first that is refused, or null. */
-async function runAll(steps: readonly Step[]): Promise<string | null> {
-  for (const step of steps) {
+async function runAll(steps: readonly Step[], onStep: (at: number) => void): Promise<string | null> {
+  for (const [at, step] of steps.entries()) {
+    onStep(at);
     const answer: Answer<unknown> = await runCommand(step.command, step.input);
     if (!answer.ok) return answer.refused.message;
   }

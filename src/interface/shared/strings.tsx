@@ -8,6 +8,7 @@ export const cutKey = {
 
 export const done = {
   undone: "Undone.",
+  undoing: (done: number, of: number) => `Undoing: ${done} of ${of}`,
   undo: "Undo",
   closeThisMessage: "Close this message",
   close: "Close",

@@ -5,13 +5,14 @@ import type { MoveEffect } from "@/server/vaults/moving";
 import type { Place } from "@/server/vaults/places";
 import type { VaultLine } from "@/server/vaults/vaults";
 import { OntoSlip } from "../access/OntoSlip";
-import { runCommand, runQuery } from "../shared/ask";
+import { runQuery } from "../shared/ask";
 import { ChoiceField, Notice } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
-import { type Step, useDone } from "../shared/Done";
+import { useDone } from "../shared/Done";
 import { Form } from "../shared/Form";
 import { Effects } from "./Effects";
 import { carrySheet as t } from "./strings";
+import { useInPieces } from "./useInPieces";
 
 interface Preview {
   may: boolean;
@@ -37,8 +38,8 @@ export function CarrySheet({ how, nodes, vaultId, to, onClose, onDone }: CarrySh
   const [toVault, setToVault] = useState(vaultId);
   const [places, setPlaces] = useState<Place[] | null>(null);
   const [parentId, setParentId] = useState(to ?? "");
-  const [running, setRunning] = useState(false);
-  const [refused, setRefused] = useState<string | null>(null);
+  const { running, refused, inPieces, stop } = useInPieces();
+  const [notOnSlip, setNotOnSlip] = useState<string | null>(null);
   const nodeIds = nodes.map((node) => node.id);
   const within = how === "move" && toVault === vaultId;
   const { preview, wrong } = usePreview(nodeIds, parentId, within ? "within" : how);
@@ -52,13 +53,22 @@ export function CarrySheet({ how, nodes, vaultId, to, onClose, onDone }: CarrySh
       setPlaces(answer.ok ? answer.result : []),
     );
   }, [toVault, vaultId, to]);
+  const input = (some: string[]) => ({ nodeIds: some, parentId });
   const what = nodes.length === 1 ? nodes[0]!.name : t.entriesAndFolders(nodes.length);
   const send = async () => {
-    setRunning(true);
-    const [said, undo] = await carry(within ? "within" : how, nodeIds, parentId, what);
-    setRunning(false);
-    if (undo === null) return setRefused(said);
-    done(said, undo);
+    const undo = within
+      ? await inPieces(nodeIds, AT_ONCE, "vaults.moveNodes", input, (_ids, { back }) =>
+          back.map((one) => ({ command: "vaults.moveNodes", input: one })),
+        )
+      : how === "move"
+        ? await inPieces(nodeIds, AT_ONCE, "vaults.moveAcross", input, () => null)
+        : await inPieces(nodeIds, AT_ONCE, "vaults.duplicateNodes", input, (_ids, { made }) =>
+            made.length > 0
+              ? { command: "vaults.binEntry", input: { entryIds: made.map((one) => one.entryId) } }
+              : null,
+          );
+    if (undo === null) return;
+    done(how === "move" ? t.moved(what) : t.duplicated(what), undo);
     onDone?.();
     onClose();
   };
@@ -67,15 +77,15 @@ export function CarrySheet({ how, nodes, vaultId, to, onClose, onDone }: CarrySh
       <Form
         verb={how === "move" ? t.move : t.duplicate}
         onSend={send}
-        running={running}
+        running={running !== null}
         unready={!preview?.may}
-        onCancel={onClose}
-        wrong={refused ?? wrong}
+        onCancel={running ? stop : onClose}
+        wrong={refused ?? notOnSlip ?? wrong}
         acts={
           within && (
             <OntoSlip
               changes={parentId === "" ? [] : nodeIds.map((nodeId) => ({ type: "move", nodeId, parentId }))}
-              onWrong={setRefused}
+              onWrong={setNotOnSlip}
               onDone={onClose}
             />
           )
@@ -105,10 +115,16 @@ export function CarrySheet({ how, nodes, vaultId, to, onClose, onDone }: CarrySh
           </ChoiceField>
         )}
         {preview && <WhatItDoes preview={preview} how={how} />}
+        {running && (
+          <p role="status">{t.doneOf(running.done.toLocaleString("en-GB"), running.of.toLocaleString("en-GB"))}</p>
+        )}
       </Form>
     </Dialog>
   );
 }
+
+/** Several pieces where more is chosen than one act takes. */
+const AT_ONCE = 500;
 
 type How = "within" | "move" | "copy";
 
@@ -121,14 +137,20 @@ function usePreview(nodeIds: readonly string[], parentId: string, how: How) {
     setWrong(null);
     if (parentId === "") return;
     let current = true;
-    const input = { nodeIds: known.split(","), parentId };
-    const asked =
-      how === "within" ? runQuery("vaults.movePreview", input) : runQuery("vaults.carryPreview", { ...input, how });
-    void asked.then((answer) => {
-      if (!current) return;
-      if (answer.ok) setPreview(complete(answer.result));
-      else setWrong(answer.refused.message);
-    });
+    const ids = known.split(",");
+    void (async () => {
+      let whole: Preview | null = null;
+      for (let at = 0; at < ids.length; at += AT_ONCE) {
+        const input = { nodeIds: ids.slice(at, at + AT_ONCE), parentId };
+        const answer = await (how === "within"
+          ? runQuery("vaults.movePreview", input)
+          : runQuery("vaults.carryPreview", { ...input, how }));
+        if (!current) return;
+        if (!answer.ok) return setWrong(answer.refused.message);
+        whole = together(whole, complete(answer.result));
+      }
+      setPreview(whole);
+    })();
     return () => {
       current = false;
     };
@@ -144,23 +166,15 @@ const complete = (read: Partial<Preview> & Pick<Preview, "changes" | "effects">)
   grantsDropped: read.grantsDropped ?? null,
 });
 
-/** What it says when done, and how it is taken back; null where it was refused. */
-async function carry(how: How, nodeIds: string[], parentId: string, what: string): Promise<[string, Step[] | null]> {
-  const input = { nodeIds, parentId };
-  if (how === "within") {
-    const answer = await runCommand("vaults.moveNodes", input);
-    if (!answer.ok) return [answer.refused.message, null];
-    return [t.moved(what), answer.result.back.map((one) => ({ command: "vaults.moveNodes", input: one }))];
-  }
-  if (how === "move") {
-    const answer = await runCommand("vaults.moveAcross", input);
-    return answer.ok ? [t.moved(what), []] : [answer.refused.message, null];
-  }
-  const answer = await runCommand("vaults.duplicateNodes", input);
-  if (!answer.ok) return [answer.refused.message, null];
-  const entryIds = answer.result.made.map((one) => one.entryId);
-  return [t.duplicated(what), entryIds.length > 0 ? [{ command: "vaults.binEntry", input: { entryIds } }] : []];
-}
+const together = (a: Preview | null, b: Preview): Preview =>
+  a === null
+    ? b
+    : {
+        may: a.may && b.may,
+        changes: a.changes || b.changes,
+        effects: [...a.effects, ...b.effects],
+        grantsDropped: a.grantsDropped === null ? b.grantsDropped : a.grantsDropped + (b.grantsDropped ?? 0),
+      };
 
 function WhatItDoes({ preview, how }: { preview: Preview; how: "move" | "copy" }) {
   const { effects, grantsDropped } = preview;

@@ -2,19 +2,17 @@
 
 import Link from "next/link";
 import { useRouter } from "next/navigation";
-import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { useMemo, useState } from "react";
 import { atLeast, levelWord } from "@/core/access/level";
 import { matcherOf } from "@/core/finder";
-import type { LedgerView } from "@/core/ledgerView";
 import type { Packed } from "@/core/packed";
 import { sayTime } from "@/core/time";
 import type { LedgerRow, vaultLedger } from "@/server/vaults/vaults";
 import { WhoCanDoWhat, type WhoView } from "../entry/WhoCanDoWhat";
 import { ExportSheet } from "../export/ExportSheet";
 import { Page } from "../frame/Frame";
-import { runCommand, runQuery, useCommand } from "../shared/ask";
+import { useCommand } from "../shared/ask";
 import { Button, Notice, Row, TextField } from "../shared/controls";
-import { useDone } from "../shared/Done";
 import { Stamp } from "../shared/Stamp";
 import { useUnpacked } from "../shared/useUnpacked";
 import { Arrange } from "./Arrange";
@@ -22,11 +20,12 @@ import { arrange, isHeading, sortRows, withMoved } from "./arrange";
 import { BulkActions } from "./BulkActions";
 import { CarrySheet } from "./CarrySheet";
 import { type Chosen, choose, chooseAll, NOTHING_CHOSEN } from "./chosen";
-import { DropToTop, LedgerTable } from "./LedgerTable";
+import { DropToTop } from "./LedgerRow";
+import { LedgerTable } from "./LedgerTable";
 import { MakeFolder } from "./MakeFolder";
 import { ledger as t } from "./strings";
 import { TagList } from "./TagList";
-import { folderAndAbove } from "./tree";
+import { useMoveInto, useOpenFolders, useView } from "./useLedger";
 import { Head } from "./VaultList";
 import { VaultSheet } from "./VaultSheet";
 import { VaultSwitch } from "./VaultSwitch";
@@ -246,73 +245,4 @@ function Aside({ vault, zone, now }: { vault: LedgerOf; zone: string; now: numbe
       )}
     </Notice>
   );
-}
-
-const KEEP_AFTER_MS = 400;
-
-type Keep = (change: Partial<LedgerView>) => void;
-
-/** The person's own view, kept a moment after it was changed last, at the latest when the page is left. */
-function useView(vaultId: string, kept: LedgerView): readonly [LedgerView, Keep] {
-  const [view, setView] = useState(kept);
-  const waiting = useRef<{ view: LedgerView; timer: ReturnType<typeof setTimeout> } | null>(null);
-  const latest = useRef(kept);
-  const send = useCallback(() => {
-    if (!waiting.current) return;
-    clearTimeout(waiting.current.timer);
-    void runCommand("vaults.saveLedgerView", { vaultId, view: waiting.current.view });
-    waiting.current = null;
-  }, [vaultId]);
-  useEffect(() => send, [send]);
-  const keep: Keep = (change) => {
-    latest.current = { ...latest.current, ...change };
-    setView(latest.current);
-    if (waiting.current) clearTimeout(waiting.current.timer);
-    waiting.current = { view: latest.current, timer: setTimeout(send, KEEP_AFTER_MS) };
-  };
-  return [view, keep];
-}
-
-/** Dropped into a folder: at once where nobody's access changes, otherwise what it would do is shown first. */
-function useMoveInto(vaultId: string, rows: LedgerRow[], onMoved: () => void) {
-  const router = useRouter();
-  const done = useDone();
-  const [asking, setAsking] = useState<{ nodes: LedgerRow[]; to: string } | null>(null);
-  const moveInto = async (ids: string[], folderId: string | null) => {
-    const parentId = folderId ?? vaultId;
-    const nodes = rows.filter((row) => ids.includes(row.id) && (row.parentId ?? vaultId) !== parentId);
-    if (nodes.length === 0) return;
-    const input = { nodeIds: nodes.map((row) => row.id), parentId };
-    const preview = await runQuery("vaults.movePreview", input);
-    if (preview.ok && preview.result.changes) return setAsking({ nodes, to: parentId });
-    const answer = await runCommand("vaults.moveNodes", input);
-    const what = nodes.length === 1 ? nodes[0]!.name : t.entriesAndFolders(nodes.length);
-    if (!answer.ok) return done(answer.refused.message);
-    onMoved();
-    done(
-      t.moved(what),
-      answer.result.back.map((one) => ({ command: "vaults.moveNodes", input: one })),
-    );
-    router.refresh();
-  };
-  return { moveInto, asking, close: () => setAsking(null) };
-}
-
-/** As they stood open when the person was here last; a folder that is asked for is open with all around it. */
-function useOpenFolders(rows: LedgerRow[], inside: string | null, kept: readonly string[], keep: Keep) {
-  const [open, setOpen] = useState<ReadonlySet<string>>(
-    () => new Set([...kept, ...(inside ? folderAndAbove(rows, inside) : [])]),
-  );
-  useEffect(() => {
-    if (inside) document.getElementById(`row-${inside}`)?.scrollIntoView({ block: "center" });
-  }, [inside]);
-  const turn = (id: string, wanted: boolean) => {
-    const after = new Set(open);
-    if (wanted) after.add(id);
-    else after.delete(id);
-    setOpen(after);
-    const there = new Set(rows.map((row) => row.id));
-    keep({ open: [...after].filter((one) => one === id || there.has(one)).slice(-2_000) });
-  };
-  return [open, turn] as const;
 }

@@ -24,6 +24,7 @@ export const carrySheet = {
   entriesAndFolders: (nodesCount: number) => `${nodesCount} entries and folders`,
   move: "Move",
   duplicate: "Duplicate",
+  doneOf: (done: string, of: string) => `${done} of ${of}`,
   vault: "Vault",
   thereIsNoPlaceInThisVault: "There is no place in this vault where you can add entries.",
   to: "To",

@@ -32,7 +32,7 @@ export function useInPieces() {
     atOnce: number,
     command: Name,
     toInput: (ids: string[]) => InputOf<Name>,
-    toUndo: (ids: string[], result: ResultOf<Name>) => Step | null,
+    toUndo: (ids: string[], result: ResultOf<Name>) => Step | Step[] | null,
   ): Promise<Step[] | null> => {
     stopped.current = false;
     setRefused(null);
@@ -48,7 +48,7 @@ export function useInPieces() {
         return null;
       }
       const step = toUndo(some, answer.result);
-      if (step) undo.unshift(step);
+      if (step) undo.unshift(...(Array.isArray(step) ? step : [step]));
       if (stopped.current && at + atOnce < ids.length) {
         setRunning(null);
         partly(undo, at + atOnce, ids.length);

@@ -1,0 +1,12 @@
+/** What a person is in the organisation. Levels come from grants, not from roles. */
+export const ROLES = ["owner", "administrator", "member", "guest"] as const;
+export type Role = (typeof ROLES)[number];
+
+const WORDS: Record<Role, string> = {
+  owner: "Owner",
+  administrator: "Administrator",
+  member: "Member",
+  guest: "Guest",
+};
+
+export const roleWord = (role: Role): string => WORDS[role];
