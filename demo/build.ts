@@ -367,8 +367,11 @@ function keepHouse(plan: Plan, app: Galtry, { groups, vaults, entries }: Built, 
     const by = as("bram", at);
     await startRound.execute(app, { vaultId: shop() }, by, at);
     const { lines } = await roundPage.execute(app, { vaultId: shop() }, by, at);
-    for (const [i, { grantId }] of lines.entries())
-      await answerInRound.execute(app, { vaultId: shop(), grantId, say: "confirmed" }, by, at + i * 20_000);
+    for (const [i, { grantId, reviewer }] of lines.entries()) {
+      const other = PEOPLE.find(({ name }) => name === reviewer);
+      const answers = other ? as(other.key, at) : by;
+      await answerInRound.execute(app, { vaultId: shop(), grantId, say: "confirmed" }, answers, at + i * 20_000);
+    }
     await finishRound.execute(app, { vaultId: shop() }, by, at + 600_000);
   });
   plan.at(now - 1.5 * DAY, (at) =>

@@ -79,7 +79,9 @@ const ask = async (kind: Kind) =>
   (await requestApproval.execute(db(), { entryId, why: "the auditor is here" }, f.as(kind))).yesId;
 const yes = (yesId: string, by: Kind) => answerApproval.execute(db(), { yesId, yes: true }, f.as(by));
 const told = async (kind: Kind) =>
-  (await db().db.select().from(notices).where(eq(notices.personId, f.ids[kind]))).map(({ text }) => text);
+  (await db().db.select().from(notices).where(eq(notices.personId, f.ids[kind])).orderBy(notices.id)).map(
+    ({ text }) => text,
+  );
 
 /** Each way by which a secret is shown or sent, by somebody whose level lets them. */
 const WAYS: Record<string, () => Promise<unknown>> = {

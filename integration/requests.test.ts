@@ -45,7 +45,9 @@ const levelOf = async (kind: Kind) =>
     (one) => one.personId === f.ids[kind],
   )?.level ?? "none";
 const toldTo = async (kind: Kind) =>
-  (await db().db.select().from(notices).where(eq(notices.personId, f.ids[kind]))).map(({ text }) => text);
+  (await db().db.select().from(notices).where(eq(notices.personId, f.ids[kind])).orderBy(notices.id)).map(
+    ({ text }) => text,
+  );
 
 describe("asking", () => {
   test("a yes gives what was asked for, with its reason and its end; the asker and the stewards are told", async () => {

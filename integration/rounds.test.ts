@@ -7,6 +7,7 @@ import {
   answerInRound,
   continueRounds,
   finishRound,
+  passRoundOn,
   roundPage,
   roundsToDo,
   setRounds,
@@ -91,8 +92,12 @@ describe("a round", () => {
     expect(lines.some(({ what }) => what === "Own corner")).toBe(true);
     expect((await see("steward")).lines.some(({ what }) => what === "Own corner")).toBe(false);
     // Nor does the record tell the other one of it.
-    for (const { grantId } of lines)
-      await answerInRound.execute(db(), { vaultId, grantId, say: "confirmed" }, f.as("administrator"));
+    for (const { grantId, own } of lines)
+      await answerInRound.execute(
+        db(),
+        { vaultId, grantId, say: "confirmed" },
+        f.as(own ? "steward" : "administrator"),
+      );
     await finish("administrator");
     const kept = async (by: Kind) => (await see(by)).finished[0]!.kept.map(({ what }) => what);
     expect(await kept("administrator")).toContain("Own corner");
@@ -143,11 +148,51 @@ describe("a round", () => {
 
   test("asks about what was given meanwhile too", async () => {
     await start();
-    for (const who of ["administrator", "steward", "guest", "reveal", "use"]) await say(`Person ${who}`, "confirmed");
+    for (const who of ["administrator", "guest", "reveal", "use"]) await say(`Person ${who}`, "confirmed");
+    await say("Person steward", "confirmed", "administrator");
     await give(db(), f.as("steward"), entryId, f.ids.edit, "edit");
     expect(await code(finish())).toBe("conflict");
     await say("Person edit", "confirmed");
     expect(await finish()).toMatchObject({ changes: 0, confirmed: 6 });
+  });
+});
+
+describe("one’s own access in a round", () => {
+  test("is answered by another steward, who is asked once all else is said", async () => {
+    await start();
+    expect(await lineOf("Person steward")).toMatchObject({ own: true, reviewer: "Person administrator" });
+    expect(await lineOf("Person administrator")).toMatchObject({ own: false, reviewer: null });
+    expect(await code(say("Person steward", "confirmed"))).toBe("not-allowed");
+    const passOn = (by: Kind = "steward") => passRoundOn.execute(db(), { vaultId }, f.as(by));
+    expect(await code(passOn())).toBe("conflict");
+    for (const who of ["administrator", "guest", "reveal", "use"]) await say(`Person ${who}`, "confirmed");
+    expect(await code(finish())).toBe("conflict");
+    expect(await passOn()).toEqual({ asked: "Person administrator" });
+    expect([await toDo("steward"), await toDo("administrator")]).toEqual([false, true]);
+    const told = await db().db.select().from(notices).where(eq(notices.personId, f.ids.administrator));
+    expect(told.map(({ text }) => text)).toContain(
+      "Person steward asks you to review their own access in the round of Buildings.",
+    );
+    await say("Person steward", "lower", "administrator");
+    // Nor is what the other one said taken over.
+    expect(await code(say("Person steward", "confirmed"))).toBe("not-allowed");
+    expect(await code(passOn("administrator"))).toBe("conflict");
+    expect(await finish("administrator")).toMatchObject({ changes: 1, confirmed: 4, lower: 1 });
+  });
+
+  test("is one’s own to answer where nobody else could", async () => {
+    const { folderId } = await createFolder.execute(db(), { parentId: vaultId, name: "Own corner" }, f.as("steward"));
+    await give(db(), f.as("steward"), folderId, f.ids.steward, "steward");
+    await give(db(), f.as("steward"), folderId, f.ids.administrator, "blocked");
+    await start();
+    const own = (await see()).lines.filter((line) => line.own);
+    expect(own.map(({ what, reviewer }) => [what, reviewer]).sort()).toEqual([
+      ["Buildings", "Person administrator"],
+      ["Own corner", null],
+    ]);
+    const corner = own.find(({ what }) => what === "Own corner")!;
+    await answerInRound.execute(db(), { vaultId, grantId: corner.grantId, say: "confirmed" }, f.as("steward"));
+    expect((await see()).lines.find(({ grantId }) => grantId === corner.grantId)!.say).toBe("confirmed");
   });
 });
 

@@ -46,6 +46,7 @@ import {
   answerInRound,
   continueRounds,
   finishRound,
+  passRoundOn,
   roundPage,
   roundsToDo,
   setRounds,
@@ -83,19 +84,19 @@ import {
   startPairing,
   takeToken,
 } from "./lanyard/pairing";
+import { mailNotices } from "./mail/noticeMail";
 import { mailTried, takeMail } from "./mail/queue";
 import { addPeople, addPerson, checkPeople } from "./people/adding";
 import { groupList, groupPage } from "./people/groupPage";
 import { changeGroup, createGroup, deleteGroup, endGroup, removeMember, setMember } from "./people/groups";
+import { chooseMail, dismissNotices, ownMailChoices, ownNotices } from "./people/notices";
 import { personPage } from "./people/personPage";
 import {
   changeRole,
-  dismissNotices,
   endEverything,
   leaveDue,
   markLeaver,
   ownerLink,
-  ownNotices,
   personList,
   reinstate,
   renewLink,
@@ -220,8 +221,10 @@ const ALL = [
   leaveDue,
   ownerLink,
   subjectList,
-  ownNotices,
+  chooseMail,
   dismissNotices,
+  ownMailChoices,
+  ownNotices,
   groupList,
   groupPage,
   createGroup,
@@ -255,6 +258,7 @@ const ALL = [
   rotateSome,
   dropKeys,
   sweepExports,
+  mailNotices,
   takeMail,
   mailTried,
   importProvable,
@@ -370,6 +374,7 @@ const ALL = [
   answerInRound,
   finishRound,
   roundPage,
+  passRoundOn,
   roundsToDo,
   continueRounds,
   inviteGuest,

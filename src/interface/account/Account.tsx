@@ -8,6 +8,7 @@ import type { ResultOf } from "@/server/registry";
 import { Page } from "../frame/Frame";
 import { runCommand, useCommand } from "../shared/ask";
 import { Act, Button, ButtonLink, Chip, Row } from "../shared/controls";
+import { NoticeMail } from "./NoticeMail";
 import { account as t } from "./strings";
 import { WaysIn } from "./WaysIn";
 
@@ -43,6 +44,7 @@ export function Account({
   devices,
   ways,
   notices,
+  mailed,
   zone,
   now,
 }: {
@@ -53,6 +55,7 @@ export function Account({
   devices: Devices;
   ways: ResultOf<"people.ownWays">;
   notices: NoticeLine[];
+  mailed: ResultOf<"people.ownMailChoices">;
   zone: string;
   now: number;
 }) {
@@ -161,6 +164,10 @@ export function Account({
             ))}
           </Lines>
         )}
+      </Block>
+      <Block>
+        <h2>{t.noticesByEmail}</h2>
+        <NoticeMail mailed={mailed} />
       </Block>
       <Block>
         <h2>{t.lightAndDark}</h2>

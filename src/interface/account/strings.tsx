@@ -19,6 +19,7 @@ export const account = {
   versionConnected: (version: string, time: string) => `version ${version}, connected ${time}`,
   lastUsed: (time: string) => `last used ${time}`,
   disconnectLanyardIn: (browser: string) => `Disconnect Lanyard in ${browser}`,
+  noticesByEmail: "Notices by email",
   lightAndDark: "Light and dark",
   sameAsTheSystem: "Same as the system",
   light: "Light",
@@ -131,4 +132,20 @@ export const waysIn = {
   doNotMatch: "The passwords do not match.",
   passwordChanged: "Your sign-in password has been changed. Your other sessions have ended.",
   name: "Name",
+};
+
+export const noticeMail = {
+  noMailIsSetUp: "This Galtry sends no email: notices are here and in the header only.",
+  securityAlways: "Notices about your own sign-in always come by email, at once.",
+  sorts: {
+    requests: "Requests that wait for you",
+    answers: "Answers to your requests",
+    emergency: "Emergency use",
+    ending: "Access that ends soon",
+    rounds: "Rounds",
+    watch: "Changes where you are a steward",
+  },
+  atOnce: "At once",
+  daily: "Once a day, in one email",
+  onlyInGaltry: "Only in Galtry",
 };

@@ -14,11 +14,14 @@ export function RoundAnswer({ row, now, onSay }: { row: Row; now: Say | null; on
         <Chip data-tone={now === "confirmed" ? "good" : "bad"}>
           {now === "lower" ? t.lowerTo(levelWord(row.lower!)) : SAY_WORDS[now]}
         </Chip>
-        <Act onPress={() => onSay(null)} aria-label={t.undo(of)}>
-          {t.undo2}
-        </Act>
+        {row.reviewer === null && (
+          <Act onPress={() => onSay(null)} aria-label={t.undo(of)}>
+            {t.undo2}
+          </Act>
+        )}
       </>
     );
+  if (row.reviewer !== null) return <span className="small">{t.reviewsYours(row.reviewer)}</span>;
   return (
     <>
       <Act onPress={() => onSay("confirmed")} aria-label={t.confirm(of)}>

@@ -55,12 +55,12 @@ export function useGridRound(view: RoundView | null, has: (row: Row) => boolean)
     linesAt: (nodeId: string, subject: string) => cells.get(`${nodeId} ${subject}`) ?? [],
     /** The oddest of which nothing is said yet, but these. */
     next: (except: readonly Row[] = []) =>
-      lines.find((row) => state.sayOf(row) === null && has(row) && !except.includes(row)),
+      lines.find((row) => state.sayOf(row) === null && row.reviewer === null && has(row) && !except.includes(row)),
     /** Says it of those of whom it can be said, and gives them; null where the key says nothing. */
     key: (key: string, rows: readonly Row[]): readonly Row[] | null => {
       const what = ROUND_KEYS[key.toLowerCase()];
       if (what === undefined) return null;
-      const said = rows.filter((row) => what !== "lower" || row.lower !== null);
+      const said = rows.filter((row) => row.reviewer === null && (what !== "lower" || row.lower !== null));
       for (const row of said) void state.say(row, what);
       return said;
     },
@@ -84,7 +84,7 @@ export function RoundBand({ view, round, onNext }: { view: RoundView; round: Gri
       <span role="status">{t.ofReviewed(round.looked, round.lines.length)}</span>
       {round.next() && <Act onPress={onNext}>{t.next}</Act>}
       <Link href={`/access/${view.vault.id}/rounds`}>
-        {round.looked === round.lines.length ? t.finishTheRound : round.next() ? t.showAsAList : t.theRestIsInTheList}
+        {round.left === 0 ? t.finishTheRound : round.next() ? t.showAsAList : t.theRestIsInTheList}
       </Link>
       <span className="soft">
         {t.confirmLowerEndNoAnswerNext(

@@ -111,9 +111,10 @@ function Every({ view }: { view: RoundView }) {
 function Round({ view, now }: { view: RoundView; now: number }) {
   const { vault, round, lines, zone } = view;
   const finish = useCommand("rounds.finishRound");
+  const passOn = useCommand("rounds.passRoundOn");
   const done = useDone();
   const router = useRouter();
-  const { sayOf, say: sayOn, wrong, looked } = useRound(vault.id, lines);
+  const { sayOf, say: sayOn, wrong, looked, left, forAnother } = useRound(vault.id, lines);
   const [at, setAt] = useState(0);
   const list = useRef<HTMLOListElement>(null);
   const go = (to: number) => {
@@ -123,7 +124,7 @@ function Round({ view, now }: { view: RoundView; now: number }) {
   };
   const say = (i: number, what: Say | null, on: boolean) => {
     const row = lines[i];
-    if (!row || (what === "lower" && row.lower === null)) return;
+    if (!row || row.reviewer !== null || (what === "lower" && row.lower === null)) return;
     if (on && what !== null) go(i + 1);
     void sayOn(row, what);
   };
@@ -171,14 +172,24 @@ function Round({ view, now }: { view: RoundView; now: number }) {
         />
         <span role="status">{t.ofReviewed(looked, lines.length)}</span>
         <span style={{ marginLeft: "auto" }}>
-          <Button look="go" isDisabled={looked < lines.length || finish.running} onPress={end}>
-            {t.finishTheRound}
-          </Button>
+          {forAnother === null ? (
+            <Button look="go" isDisabled={left > 0 || finish.running} onPress={end}>
+              {t.finishTheRound}
+            </Button>
+          ) : (
+            <Button
+              look="go"
+              isDisabled={left > 0 || passOn.running || !round!.askedMe}
+              onPress={() => passOn.run({ vaultId: vault.id })}
+            >
+              {round!.askedMe ? t.askToReviewYours(forAnother) : t.waitsFor(forAnother)}
+            </Button>
+          )}
         </span>
       </p>
-      {(wrong ?? finish.refused?.message) && (
+      {(wrong ?? finish.refused?.message ?? passOn.refused?.message) && (
         <Notice data-tone="bad" role="alert">
-          {wrong ?? finish.refused?.message}
+          {wrong ?? finish.refused?.message ?? passOn.refused?.message}
         </Notice>
       )}
       <Rows ref={list} role="list" aria-label={t.whoHasWhat} onKeyDown={keys}>
@@ -198,7 +209,8 @@ function Round({ view, now }: { view: RoundView; now: number }) {
           >
             <CutKey level={row.level} until={row.until === null ? null : exactTime(row.until, zone)} silent />
             <span>
-              <b>{row.who}</b> <span className="soft">{row.note}</span>
+              <b>{row.who}</b>{" "}
+              <span className="soft">{row.own ? t.yourOwnAccess(row.reviewer === null) : row.note}</span>
               <span className="small">
                 {t.on2(levelWord(row.level), row.what, row.until !== null && t.until(sayTime(row.until, now, zone)))}
               </span>

@@ -14,6 +14,7 @@ export const roundAnswer = {
   lower2: "Lower",
   end: (ofWord: string) => `End: ${ofWord}`,
   end2: "End",
+  reviewsYours: (name: string) => `${name} reviews this one.`,
 };
 
 export const roundInGrid = {
@@ -115,6 +116,10 @@ export const roundsPage = {
   reviewed: "Reviewed",
   ofReviewed: (looked: number, linesCount: number) => `${looked} of ${linesCount} reviewed`,
   finishTheRound: "Finish the round",
+  askToReviewYours: (name: string) => `Ask ${name} to review yours`,
+  waitsFor: (name: string) => `Waiting for ${name}`,
+  yourOwnAccess: (alone: boolean) =>
+    alone ? "your own access: there is no other steward to review it" : "your own access",
   whoHasWhat: "Who has what",
   noAnswerYet: "No answer yet",
   on: (who: string, levelWord: string, what: string, part: string, part2: string) =>

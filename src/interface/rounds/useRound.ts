@@ -41,7 +41,15 @@ export function useRound(vaultId: string, lines: readonly Row[]) {
     });
     if (!answer.ok) router.refresh();
   };
-  return { sayOf, say, wrong, looked: lines.filter((row) => sayOf(row) !== null).length };
+  return {
+    sayOf,
+    say,
+    wrong,
+    looked: lines.filter((row) => sayOf(row) !== null).length,
+    /** How many have no answer yet: one's own to give, and for another steward. */
+    left: lines.filter((row) => row.reviewer === null && sayOf(row) === null).length,
+    forAnother: lines.find((row) => row.reviewer !== null && sayOf(row) === null)?.reviewer ?? null,
+  };
 }
 
 export type RoundState = ReturnType<typeof useRound>;

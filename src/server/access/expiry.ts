@@ -89,6 +89,6 @@ async function tellOnce(
     .where(and(eq(notices.personId, personId), eq(notices.nodeId, nodeId), eq(notices.text, text)))
     .limit(1);
   if (known) return false;
-  await addNotice(tx, personId, at, text, nodeId);
+  await addNotice(tx, { to: personId, at, sort: "ending", text, nodeId });
   return true;
 }

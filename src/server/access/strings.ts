@@ -168,6 +168,10 @@ export const rounds = {
     `The round of ${name}, started ${since}, is now yours: review who has what.`,
   theRoundOfIsStillWaitingFor: (name: string) => `The round of ${name} is still waiting for you.`,
   noAnswerYet: (lines: number) => `${counted(lines, "line")} ${agree(lines, "has", "have")} no answer yet.`,
+  anotherStewardReviewsYours: "Another steward reviews your own access.",
+  everythingHasAnAnswer: "Everything has an answer. You can finish the round.",
+  asksYouToReviewTheirOwnAccess: (person: string, vault: string) =>
+    `${person} asks you to review their own access in the round of ${vault}.`,
 };
 
 export const secondOpinions = {

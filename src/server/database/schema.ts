@@ -2,6 +2,7 @@
  * The database. Times are UTC milliseconds, ids UUIDv7. Rows with `validFrom` and `validUntil` are history: a
  * change closes one and opens another, none is overwritten. Secrets stand only in sealed blobs.
  */
+
 import { sql } from "drizzle-orm";
 import {
   type AnySQLiteColumn,
@@ -19,6 +20,8 @@ import { z } from "zod";
 import type { Given, Level, Standing } from "../../core/access";
 import type { HouseRules } from "../../core/access/houseRules";
 import type { Purpose } from "../../core/kinds/kind";
+import type { MailChoices, NoticeSort } from "../../core/people/notices";
+import type { Role } from "../../core/people/role";
 import * as stored from "./stored";
 
 const id = () => text("id").primaryKey();
@@ -30,7 +33,7 @@ const valid = {
   commandId: text("command_id").notNull(),
 };
 
-export type Role = "owner" | "administrator" | "member" | "guest";
+export type { Role };
 
 export const organisation = sqliteTable("organisation", {
   id: id(),
@@ -71,6 +74,8 @@ export const persons = sqliteTable("persons", {
   passwordHash: text("password_hash"),
   createdAt: time("created_at").notNull(),
   invitedBy: text("invited_by"),
+  /** By sort of notice, as far as somebody has said otherwise than is usual. */
+  mailChoices: text("mail_choices", { mode: "json" }).$type<MailChoices>(),
 });
 
 /** Passkeys (WebAuthn): what signs a person in without anything typed. Only public keys are here. */
@@ -1241,9 +1246,16 @@ export const notices = sqliteTable(
     text: text("text").notNull(),
     nodeId: text("node_id"),
     putAwayAt: time("put_away_at"),
+    sort: text("sort").$type<NoticeSort>().notNull().default("watch"),
+    /** What waits for the reader, if anything. */
+    about: text("about"),
+    /** When it is to go by mail; null where it is not, or has gone. */
+    mailAt: time("mail_at"),
   },
   (t) => [
     index("notices_at").on(t.at),
+    index("notices_about").on(t.about).where(sql`about is not null`),
+    index("notices_to_mail").on(t.mailAt).where(sql`mail_at is not null`),
     index("notices_put_away").on(t.putAwayAt).where(sql`put_away_at is not null`),
     index("notices_person").on(t.personId, t.putAwayAt),
   ],

@@ -7,6 +7,7 @@ import { isLoopbackHost, type MailConfiguration } from "../configuration";
 import { mails } from "../database/schema";
 import type { Galtry } from "../galtry";
 import { goesOn } from "../log";
+import { anyNoticeDue, mailNotices } from "./noticeMail";
 import { mailTried, takeMail } from "./queue";
 
 const LOOK_EVERY_MS = 500;
@@ -73,6 +74,8 @@ async function anyDue(app: Galtry): Promise<boolean> {
 export async function keepSending(app: Galtry): Promise<void> {
   if (!app.configuration.mail) return;
   for (;;) {
+    if (await anyNoticeDue(app).catch(() => false))
+      await mailNotices.execute(app, {}, SERVER).catch(goesOn(mailNotices.name));
     await sendMails(app).catch(goesOn("mail.send"));
     await sleep(LOOK_EVERY_MS, undefined, { ref: false });
   }

@@ -25,7 +25,7 @@ export interface Outgoing {
   body: MailBody;
   /** Not sent any more from then on. */
   until: number;
-  /** Who is told when it does not go out, and of what. */
+  /** Who is told when it does not go out, and of what; "" for nobody. */
   makerId: string;
   nodeId: string | null;
 }
@@ -98,8 +98,14 @@ export const mailTried = command({
             : { nextAt, wrong },
       )
       .where(eq(mails.id, mailId));
-    if (!over) return null;
-    await addNotice(tx, row.makerId, at, `A mail to ${row.to} did not go out: ${wrong}`, row.nodeId);
+    if (!over || row.makerId === "") return null;
+    await addNotice(tx, {
+      to: row.makerId,
+      at,
+      sort: "watch",
+      text: `A mail to ${row.to} did not go out: ${wrong}`,
+      nodeId: row.nodeId,
+    });
     const name = row.nodeId ? await nodeName(tx, row.nodeId) : "";
     return { makerId: row.makerId, nodeId: row.nodeId, name, to: row.to };
   },

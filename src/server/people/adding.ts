@@ -1,7 +1,9 @@
 /** People are added: one or many at once, into groups, until a date; and what they will have on their first day. */
+
 import { and, eq, isNull, ne, sql } from "drizzle-orm";
 import { z } from "zod";
 import type { Who } from "../../core/access";
+import { ROLES } from "../../core/people/role";
 import { personIdOf } from "../caller";
 import { command, idSchema, instantSchema, nameSchema, query } from "../command";
 import { inJson } from "../database/bulk";
@@ -20,7 +22,7 @@ const MOST_AT_ONCE = 200;
 const personSchema = z.strictObject({
   name: nameSchema,
   mail: mailSchema,
-  role: z.enum(["owner", "administrator", "member", "guest"]),
+  role: z.enum(ROLES),
   groupIds: z.array(idSchema).max(50).default([]),
   /** All of their access ends then. */
   until: instantSchema.default(null),
@@ -112,7 +114,7 @@ export const checkPeople = query({
       .array(
         z.strictObject({
           mail: z.string().max(320),
-          role: z.enum(["owner", "administrator", "member", "guest"]),
+          role: z.enum(ROLES),
           groups: z.array(z.string().max(200)).max(50).default([]),
           groupIds: z.array(idSchema).max(50).default([]),
           until: instantSchema.default(null),

@@ -1,26 +1,15 @@
 /** People: added, suspended, brought back, marked as leavers; their links renewed, their sessions ended. */
-
-import { and, desc, eq, inArray, isNull, lte, sql } from "drizzle-orm";
+import { and, eq, isNull, lte, sql } from "drizzle-orm";
 import { z } from "zod";
 import type { Standing } from "../../core/access";
-import { reachOf } from "../access/load";
-import { nodeLinks } from "../access/nodeName";
+import { ROLES } from "../../core/people/role";
 import type { IndexPerson, OpenIndex } from "../access/openIndex";
 import { byName, sortByName } from "../byName";
 import { personIdOf } from "../caller";
 import { command, idSchema, instantSchema, none, query, type Topic } from "../command";
 import { inJson } from "../database/bulk";
 import type { Reader, Transaction } from "../database/client";
-import {
-  codeApps,
-  groups,
-  notices,
-  passkeys,
-  personStates,
-  persons,
-  type Role,
-  recoveryCodes,
-} from "../database/schema";
+import { codeApps, groups, passkeys, personStates, persons, type Role, recoveryCodes } from "../database/schema";
 import { uuidv7 } from "../ids";
 import { Refused } from "../refused";
 import { requireAdministrator, requireOther } from "./administrators";
@@ -42,7 +31,7 @@ export const renewLink = command({
   run: async ({ tx, me, input, caller, at, allowed, app }) => {
     if (allowed.standing.standing === "leaver") throw new Refused("conflict", t.reinstateThisPersonFirst);
     await endAll(tx, input.personId, at, personIdOf(caller), "a new sign-in link was created");
-    await addNotice(tx, input.personId, at, t.anAdministratorCreatedANewSign);
+    await addNotice(tx, { to: input.personId, at, sort: "security", text: t.anAdministratorCreatedANewSign });
     const revealed = await vaultsRevealedTo(tx, input.personId, at);
     await tellStewards(
       tx,
@@ -130,7 +119,9 @@ function stateCommand<const Name extends string>({ name, to, from, why, past }: 
 }
 
 export const suspendPerson = stateCommand(statePairs.suspend);
+
 export const markLeaver = stateCommand(statePairs.leave);
+
 export const reinstate = stateCommand(statePairs.reinstate);
 
 export const STATE_WORDS: Record<Standing, string> = {
@@ -154,7 +145,7 @@ export const resetWays = command({
   run: async ({ tx, input, at, caller, allowed }) => {
     for (const table of [passkeys, codeApps, recoveryCodes])
       await tx.delete(table).where(eq(table.personId, input.personId));
-    await addNotice(tx, input.personId, at, t.yourWaysWereReset);
+    await addNotice(tx, { to: input.personId, at, sort: "security", text: t.yourWaysWereReset });
     const revealed = await vaultsRevealedTo(tx, input.personId, at);
     const says = (vault: string) => t.theirWaysWereReset(allowed.person.name, vault);
     await tellStewards(tx, revealed, says, at, personIdOf(caller));
@@ -182,7 +173,7 @@ export const endEverything = command({
 
 export const changeRole = command({
   name: "people.changeRole",
-  input: z.strictObject({ personId: idSchema, role: z.enum(["owner", "administrator", "member", "guest"]) }),
+  input: z.strictObject({ personId: idSchema, role: z.enum(ROLES) }),
   by: ["person"],
   allow: async (context) => {
     const found = await requireOther(context, context.input.personId);
@@ -311,7 +302,8 @@ export const ownerLink = command({
       .select({ id: personStates.personId })
       .from(personStates)
       .where(and(eq(personStates.role, "owner"), eq(personStates.standing, "active"), isNull(personStates.validUntil)));
-    for (const owner of owners) await addNotice(tx, owner.id, at, t.aSignInLinkForWasCreated(allowed.name));
+    for (const owner of owners)
+      await addNotice(tx, { to: owner.id, at, sort: "security", text: t.aSignInLinkForWasCreated(allowed.name) });
     const token = await makeLink(tx, "sign-in", allowed.id, at);
     return { link: new URL(`/join#${token}`, app.configuration.publicUrl).href };
   },
@@ -529,39 +521,3 @@ export const subjectList = query({
 });
 
 const count = (n: number) => `${n} ${n === 1 ? "person" : "people"}`;
-
-export const ownNotices = query({
-  name: "people.ownNotices",
-  input: none,
-  by: ["person"],
-  allow: () => undefined,
-  run: async ({ tx, me, at }) => {
-    const rows = await tx
-      .select({ id: notices.id, at: notices.at, text: notices.text, nodeId: notices.nodeId })
-      .from(notices)
-      .where(and(eq(notices.personId, me.id), isNull(notices.putAwayAt)))
-      .orderBy(desc(notices.at));
-    const { levels } = reachOf(tx, me, at);
-    const links = await nodeLinks(
-      tx,
-      rows.flatMap(({ nodeId }) => (nodeId !== null && levels.has(nodeId) ? [nodeId] : [])),
-    );
-    return rows.map((row) => ({ ...row, link: links.get(row.nodeId ?? "") ?? null }));
-  },
-});
-
-export const dismissNotices = command({
-  name: "people.dismissNotices",
-  input: z.strictObject({ ids: z.array(idSchema).max(500) }),
-  by: ["person"],
-  allow: () => undefined,
-  run: async ({ tx, input, caller, at }) => {
-    if (input.ids.length > 0)
-      await tx
-        .update(notices)
-        .set({ putAwayAt: at })
-        .where(and(inArray(notices.id, input.ids), eq(notices.personId, personIdOf(caller))));
-  },
-  journal: null,
-  tell: () => [],
-});

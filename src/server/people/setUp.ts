@@ -178,7 +178,7 @@ export const changePassword = command({
       .update(sessions)
       .set({ endedAt: at })
       .where(and(eq(sessions.personId, me.id), isNull(sessions.endedAt), ne(sessions.id, caller.sessionId ?? "")));
-    await addNotice(tx, me.id, at, t.yourPasswordWasChanged);
+    await addNotice(tx, { to: me.id, at, sort: "security", text: t.yourPasswordWasChanged });
   },
   journal: () => ({}),
   says: () => "changed their sign-in password",

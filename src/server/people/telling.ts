@@ -1,6 +1,8 @@
 /** Notices to those whom a change of people concerns: stewards of what they reach, owners where a steward is lacking. */
+
 import { and, eq, inArray, isNull } from "drizzle-orm";
 import { atLeast } from "../../core/access";
+import type { NoticeSort } from "../../core/people/notices";
 import { loadReachIn, loadSteps } from "../access/load";
 import { nodeName } from "../access/nodeName";
 import { loadPerson, type Person } from "../access/person";
@@ -9,16 +11,37 @@ import { inJson } from "../database/bulk";
 import type { Reader, Transaction } from "../database/client";
 import { grants, notices, personStates, places } from "../database/schema";
 import { uuidv7 } from "../ids";
+import { whenMailed } from "../mail/noticeTime";
 import { telling as t } from "./strings";
 
-export async function addNotice(
-  tx: Transaction,
-  personId: string,
-  at: number,
-  text: string,
-  nodeId: string | null = null,
-): Promise<void> {
-  await tx.insert(notices).values({ id: uuidv7(), personId, at, text, nodeId });
+export interface NewNotice {
+  /** The person who reads it. */
+  to: string;
+  at: number;
+  sort: NoticeSort;
+  text: string;
+  nodeId?: string | null;
+  /** The id of what waits for the reader: once that is dealt with, the notice is dismissed by itself. */
+  about?: string;
+}
+
+export async function addNotice(tx: Transaction, { to, nodeId = null, about, ...notice }: NewNotice): Promise<void> {
+  const mailAt = await whenMailed(tx, to, notice.sort, notice.at);
+  await tx.insert(notices).values({ id: uuidv7(), personId: to, nodeId, about: about ?? null, mailAt, ...notice });
+}
+
+/** What waited is dealt with, by everybody or by one person: what said so is dismissed. */
+export async function settleNotices(tx: Transaction, about: string, at: number, personId?: string): Promise<void> {
+  await tx
+    .update(notices)
+    .set({ putAwayAt: at })
+    .where(
+      and(
+        eq(notices.about, about),
+        isNull(notices.putAwayAt),
+        personId === undefined ? undefined : eq(notices.personId, personId),
+      ),
+    );
 }
 
 /** Tells the stewards of each node, but not whoever did it; `says` gets the node's name. */
@@ -28,12 +51,13 @@ export async function tellStewards(
   says: (node: string) => string,
   at: number,
   except: string | null,
+  sort: NoticeSort = "watch",
 ): Promise<void> {
   if (nodeIds.length === 0) return;
   for (const nodeId of new Set(nodeIds)) {
     const text = says(await nodeName(tx, nodeId));
     for (const person of await stewardsAt(tx, nodeId, at))
-      if (person.id !== except) await addNotice(tx, person.id, at, text, nodeId);
+      if (person.id !== except) await addNotice(tx, { to: person.id, at, sort, text, nodeId });
   }
 }
 
@@ -107,6 +131,7 @@ export async function tellingOwners(
     const { path } = await loadSteps(tx, nodeId);
     const vault = await nodeName(tx, path[0]!.vaultId);
     const what = path[0]!.type === "vault" ? t.theVault(vault) : t.anEntryIn(vault);
-    for (const owner of owners) await addNotice(tx, owner.id, at, t.hasNoStewardWasTheLastOne(what, name));
+    for (const owner of owners)
+      await addNotice(tx, { to: owner.id, at, sort: "watch", text: t.hasNoStewardWasTheLastOne(what, name) });
   }
 }

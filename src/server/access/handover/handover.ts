@@ -324,7 +324,13 @@ export const openHandover = command({
       await tx.update(handovers).set({ wrongWords }).where(eq(handovers.id, row.id));
       if (wrongWords >= MOST_WRONG) {
         await tx.update(handovers).set({ sealed: null }).where(eq(handovers.id, row.id));
-        await addNotice(tx, row.makerId, at, t.aHandoverLinkOfWasClosedAfter(name, MOST_WRONG), row.entryId);
+        await addNotice(tx, {
+          to: row.makerId,
+          at,
+          sort: "watch",
+          text: t.aHandoverLinkOfWasClosedAfter(name, MOST_WRONG),
+          nodeId: row.entryId,
+        });
       }
       return { opened: null, triesLeft: MOST_WRONG - wrongWords };
     }
@@ -334,7 +340,13 @@ export const openHandover = command({
         .update(handovers)
         .set({ openedAt, opener: tokenHash(input.opener), codeMark: null })
         .where(eq(handovers.id, row.id));
-      await addNotice(tx, row.makerId, at, t.aHandoverLinkOfWasOpened(name), row.entryId);
+      await addNotice(tx, {
+        to: row.makerId,
+        at,
+        sort: "watch",
+        text: t.aHandoverLinkOfWasOpened(name),
+        nodeId: row.entryId,
+      });
     }
     return { opened: toBase64(row.sealed!), triesLeft: MOST_WRONG - row.wrongWords };
   },

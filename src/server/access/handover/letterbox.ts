@@ -164,7 +164,13 @@ export const sendToLetterbox = command({
       values: { name: row.name, description, extras: extras.filter(({ value }) => value?.trim()) },
     });
     await tx.update(letterboxes).set({ droppedAt: at, entryId: made.entryId }).where(eq(letterboxes.id, row.id));
-    await addNotice(tx, row.makerId, at, t.wasReceivedThroughYour(row.name), made.entryId);
+    await addNotice(tx, {
+      to: row.makerId,
+      at,
+      sort: "watch",
+      text: t.wasReceivedThroughYour(row.name),
+      nodeId: made.entryId,
+    });
     await tellStewards(tx, [made.entryId], (name) => t.wasReceivedFromSomeoneOutside(name), at, row.makerId);
     return null;
   },

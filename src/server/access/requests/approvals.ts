@@ -12,7 +12,7 @@ import type { Reader } from "../../database/client";
 import { approvals, entries, persons } from "../../database/schema";
 import { uuidv7 } from "../../ids";
 import { loadRules, timeZone } from "../../organisation";
-import { addNotice } from "../../people/telling";
+import { addNotice, settleNotices } from "../../people/telling";
 import { notFound, Refused } from "../../refused";
 import { loadSteps, requireLevel, resolveAt } from "../load";
 import { nodeName } from "../nodeName";
@@ -111,7 +111,8 @@ export const setApproval = command({
       input.stewards === 0
         ? t.stoppedRequiringApprovalFor(me.name, entry.name)
         : t.madeRequireApprovalBy(me.name, entry.name, input.stewards === 1 ? "a steward" : "two stewards");
-    for (const other of others) await addNotice(tx, other.id, at, says, input.entryId);
+    for (const other of others)
+      await addNotice(tx, { to: other.id, at, sort: "watch", text: says, nodeId: input.entryId });
   },
   journal: ({ input, allowed }) => ({
     node: input.entryId,
@@ -161,7 +162,14 @@ export const requestApproval = command({
       ...{ browser: from.browser, address: from.address, needed: entry.asksFirst, minutes: entry.yesMinutes },
     });
     for (const steward of stewards)
-      await addNotice(tx, steward.id, at, t.requestsToUseNow(me.name, entry.name, input.why), entry.nodeId);
+      await addNotice(tx, {
+        to: steward.id,
+        at,
+        sort: "requests",
+        text: t.requestsToUseNow(me.name, entry.name, input.why),
+        nodeId: entry.nodeId,
+        about: yesId,
+      });
     return { yesId };
   },
   journal: ({ input, allowed }) => ({
@@ -214,6 +222,7 @@ export const answerApproval = command({
         .update(approvals)
         .set({ closedAt: at, closedBy: me.id, word: input.word })
         .where(eq(approvals.id, row.id));
+      await settleNotices(tx, row.id, at);
       return { until: null };
     }
     const said = [...row.said, { by: me.id, at }];
@@ -223,9 +232,16 @@ export const answerApproval = command({
       if ((await resolveAt(tx, by, row.entryId, at))?.resolution.level === "steward") holds.push(by);
     const until = holds.length >= row.needed ? at + row.minutes * 60_000 : null;
     await tx.update(approvals).set({ said, until }).where(eq(approvals.id, row.id));
+    await settleNotices(tx, row.id, at, until === null ? me.id : undefined);
     if (until !== null) {
       const zone = await timeZone(tx);
-      await addNotice(tx, asker.id, at, t.youCanUseUntil(entry, sayDate(until, at, zone)), row.entryId);
+      await addNotice(tx, {
+        to: asker.id,
+        at,
+        sort: "answers",
+        text: t.youCanUseUntil(entry, sayDate(until, at, zone)),
+        nodeId: row.entryId,
+      });
     }
     return { until };
   },
@@ -259,6 +275,7 @@ export const closeApproval = command({
   },
   run: async ({ tx, input, me, at }) => {
     await tx.update(approvals).set({ closedAt: at, closedBy: me.id }).where(eq(approvals.id, input.yesId));
+    await settleNotices(tx, input.yesId, at);
   },
   journal: null,
   tell: ({ allowed }) => (allowed.vaultId ? [`vault:${allowed.vaultId}`] : []),
@@ -295,13 +312,13 @@ export const useInEmergency = command({
     for (const id of told) {
       // An owner who has no level there learns the vault, not the entry.
       const what = stewards.has(id) ? entry.name : `an entry in ${vault}`;
-      await addNotice(
-        tx,
-        id,
+      await addNotice(tx, {
+        to: id,
         at,
-        t.emergencyUsedWithoutApproval(me.name, what, input.why),
-        stewards.has(id) ? entry.nodeId : null,
-      );
+        sort: "emergency",
+        text: t.emergencyUsedWithoutApproval(me.name, what, input.why),
+        nodeId: stewards.has(id) ? entry.nodeId : null,
+      });
     }
     return { until };
   },

@@ -48,11 +48,14 @@ export const requestLogin = command({
     const { site } = allowed;
     await countAttempt(tx, attemptKey(app.keys, "ask for a site", me.id), at);
     const { told } = allowed;
-    const ask = (nodeId: string) =>
-      tx.insert(asks).values({
-        ...{ id: uuidv7(), personId: me.id, nodeId, level: "use", why: input.why, state: "open" },
+    const ask = async (nodeId: string) => {
+      const id = uuidv7();
+      await tx.insert(asks).values({
+        ...{ id, personId: me.id, nodeId, level: "use", why: input.why, state: "open" },
         ...{ askedAt: at, site },
       });
+      return id;
+    };
     const kept = await tx
       .select()
       .from(entries)
@@ -61,20 +64,20 @@ export const requestLogin = command({
       const { steps } = await loadSteps(tx, entry.nodeId);
       const own = resolve(me, steps, at);
       if (atLeast(own.level, "use") || own.because.some((say) => say.grant.level === "blocked")) continue;
-      await ask(entry.nodeId);
+      const askId = await ask(entry.nodeId);
       const text = t.requestsALoginForAndYouAre(me.name, site, entry.name, input.why);
       for (const person of await stewardsAt(tx, entry.nodeId, at))
         if (person.id !== me.id) {
-          await addNotice(tx, person.id, at, text, entry.nodeId);
+          await addNotice(tx, { to: person.id, at, sort: "requests", text, nodeId: entry.nodeId, about: askId });
           told.add(person.id);
         }
     }
     // Kept or not, one row stands for the question itself: what follows looks the same from outside.
-    await ask("");
+    const askId = await ask("");
     const text = t.requestsALoginForIfThereIs(me.name, site, input.why);
     for (const person of await loadByRole(tx, ["owner", "administrator"], at))
       if (person.id !== me.id && !told.has(person.id)) {
-        await addNotice(tx, person.id, at, text);
+        await addNotice(tx, { to: person.id, at, sort: "requests", text, about: askId });
         told.add(person.id);
       }
     return null;

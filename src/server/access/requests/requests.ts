@@ -3,7 +3,7 @@
  * word, or passed on to another steward. What nobody answers is told again, and then to the owners.
  */
 
-import { and, eq, inArray, isNull, lt, ne, or } from "drizzle-orm";
+import { and, eq, inArray, isNull, lt, ne, or, type SQL } from "drizzle-orm";
 import { z } from "zod";
 import { atLeast, type Change, LEVELS, type Level, levelWord, preview, rank } from "../../../core/access/index";
 import { sayDate } from "../../../core/time";
@@ -14,7 +14,7 @@ import { asks, entries, folders, grants, persons, places } from "../../database/
 import { uuidv7 } from "../../ids";
 import { timeZone } from "../../organisation";
 import { attemptKey, countAttempt, requireFewAttempts } from "../../people/attempts";
-import { addNotice } from "../../people/telling";
+import { addNotice, settleNotices } from "../../people/telling";
 import { notFound, Refused } from "../../refused";
 import { changeAccess, giveAccess } from "../grants";
 import { type Asking, loadPath, type PathNode, resolveAt } from "../load";
@@ -88,7 +88,8 @@ export const requestAccess = command({
     const askId = uuidv7();
     await tx.insert(asks).values({ id: askId, personId: me.id, ...input, state: "open", askedAt: at });
     const text = await askText(tx, input, me.name, allowed.node, at);
-    for (const { id } of allowed.stewards) await addNotice(tx, id, at, text, input.nodeId);
+    for (const { id } of allowed.stewards)
+      await addNotice(tx, { to: id, at, sort: "requests", text, nodeId: input.nodeId, about: askId });
     return { askId };
   },
   journal: ({ input, allowed }) => ({
@@ -138,7 +139,7 @@ export const withdrawRequest = command({
       ask.site === ""
         ? eq(asks.id, input.askId)
         : and(eq(asks.personId, ask.personId), eq(asks.site, ask.site), eq(asks.state, "open"));
-    await tx.update(asks).set({ state: "withdrawn", answeredAt: at }).where(same);
+    await close(tx, same, { state: "withdrawn", answeredBy: null, answeredAt: at });
   },
   journal: null,
   tell: ({ allowed }) => allowed.stewards.map(({ id }): Topic => `person:${id}`),
@@ -178,11 +179,17 @@ export const answerRequest = command({
     const { tx, input, at, me, allowed } = context;
     const { ask, asker, node } = allowed;
     if (!input.yes) {
-      await close(tx, ask.id, { state: "no", word: input.word }, me.id, at);
+      await close(tx, eq(asks.id, ask.id), { state: "no", word: input.word, answeredBy: me.id, answeredAt: at });
       await settleSite(tx, ask, input.word, me.id, at);
       const what = ask.site === "" ? `${levelWord(ask.level)} on ${node}` : `a login for ${ask.site}`;
       const text = t.declined(await answerer(tx, asker, me), what, input.word);
-      await addNotice(tx, asker.id, at, text, await nodeIfKnown(tx, asker, ask.nodeId, at));
+      await addNotice(tx, {
+        to: asker.id,
+        at,
+        sort: "answers",
+        text,
+        nodeId: await nodeIfKnown(tx, asker, ask.nodeId, at),
+      });
       return { given: null };
     }
     const level = input.level ?? ask.level;
@@ -194,17 +201,17 @@ export const answerRequest = command({
     await refuseLower(tx, ask, { level, until }, at);
     await giveAsked(context, ask, level, until);
     const given = level === ask.level && until === ask.until ? null : { level, until };
-    await close(tx, ask.id, { state: "yes", given }, me.id, at);
+    await close(tx, eq(asks.id, ask.id), { state: "yes", given, answeredBy: me.id, answeredAt: at });
     await settleSite(tx, ask, null, me.id, at);
     const zone = await timeZone(tx);
     const end = until === null ? "" : ` until ${sayDate(until, at, zone)}`;
-    await addNotice(
-      tx,
-      asker.id,
+    await addNotice(tx, {
+      to: asker.id,
       at,
-      t.gaveYouOn(await answerer(tx, asker, me), levelWord(level), node, end),
-      ask.nodeId,
-    );
+      sort: "answers",
+      text: t.gaveYouOn(await answerer(tx, asker, me), levelWord(level), node, end),
+      nodeId: ask.nodeId,
+    });
     return { given: { level, until } };
   },
   journal: ({ input, result, allowed }) => ({
@@ -233,17 +240,15 @@ async function answerer(tx: Reader, asker: Person, by: Person): Promise<string> 
   return row?.by === by.id ? by.name : "Its steward";
 }
 
-const close = (
+/** No longer open: nobody is told any more that it waits. */
+async function close(
   tx: Transaction,
-  askId: string,
-  what: Partial<Ask>,
-  answeredBy: string,
-  answeredAt: number,
-): Promise<unknown> =>
-  tx
-    .update(asks)
-    .set({ ...what, answeredBy, answeredAt })
-    .where(eq(asks.id, askId));
+  which: SQL | undefined,
+  what: Partial<Ask> & { answeredBy: string | null; answeredAt: number },
+): Promise<void> {
+  const closed = await tx.update(asks).set(what).where(which).returning({ id: asks.id });
+  for (const { id } of closed) await settleNotices(tx, id, what.answeredAt);
+}
 
 /**
  * Of a question by the address of a site: with the first yes nobody else has to answer it; it is answered with no once
@@ -254,12 +259,12 @@ async function settleSite(tx: Transaction, ask: Ask, word: string | null, by: st
   if (ask.site === "") return;
   const same = and(eq(asks.personId, ask.personId), eq(asks.site, ask.site), eq(asks.state, "open"));
   if (word === null) {
-    await tx.update(asks).set({ state: "withdrawn", answeredAt: at }).where(same);
+    await close(tx, same, { state: "withdrawn", answeredBy: null, answeredAt: at });
     return;
   }
   const left = await tx.select({ nodeId: asks.nodeId }).from(asks).where(same);
   if (left.some(({ nodeId }) => nodeId !== "")) return;
-  await tx.update(asks).set({ state: "no", word, answeredBy: by, answeredAt: at }).where(same);
+  await close(tx, same, { state: "no", word, answeredBy: by, answeredAt: at });
 }
 
 /** A notice leads to what one can open. */
@@ -346,7 +351,14 @@ export const passRequestOn = command({
   run: async ({ tx, input, me, at, allowed }) => {
     await tx.update(asks).set({ passedTo: input.personId }).where(eq(asks.id, input.askId));
     const text = await askText(tx, allowed.ask, allowed.asker.name, allowed.node, at);
-    await addNotice(tx, allowed.to.id, at, t.passedItOnToYou(text, me.name), allowed.ask.nodeId);
+    await addNotice(tx, {
+      to: allowed.to.id,
+      at,
+      sort: "requests",
+      text: t.passedItOnToYou(text, me.name),
+      nodeId: allowed.ask.nodeId,
+      about: input.askId,
+    });
   },
   journal: ({ input, allowed }) => ({
     node: allowed.ask.nodeId,
@@ -525,7 +537,14 @@ export const remindOfRequests = command({
       const asker = await loadPerson(tx, ask.personId, at);
       const text = await askText(tx, ask, asker?.name ?? "Someone", await nodeName(tx, ask.nodeId), at);
       for (const id of new Set(ids)) {
-        await addNotice(tx, id, at, `${text} ${ends}`, ask.nodeId);
+        await addNotice(tx, {
+          to: id,
+          at,
+          sort: "requests",
+          text: `${text} ${ends}`,
+          nodeId: ask.nodeId,
+          about: ask.id,
+        });
         told.push(id);
       }
     };
@@ -554,7 +573,7 @@ async function tellOwners(tx: Transaction, ask: Ask, at: number, told: string[])
   for (const person of await loadByRole(tx, ["owner"], at))
     if (person.standing === "active" && person.id !== ask.personId) {
       const text = t.requestedAccessToSomethingIn(asker?.name ?? "Someone", vault);
-      await addNotice(tx, person.id, at, text);
+      await addNotice(tx, { to: person.id, at, sort: "requests", text, about: ask.id });
       told.push(person.id);
     }
 }

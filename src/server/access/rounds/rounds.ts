@@ -25,7 +25,7 @@ import type { Reader, Transaction } from "../../database/client";
 import { type RoundKept, type RoundSaid, rounds, vaults } from "../../database/schema";
 import { uuidv7 } from "../../ids";
 import { timeZone } from "../../organisation";
-import { addNotice } from "../../people/telling";
+import { addNotice, settleNotices } from "../../people/telling";
 import { notFound, Refused } from "../../refused";
 import { nodesOfSteward } from "../grid";
 import { loadSteps, requireLevel, resolveAt } from "../load";
@@ -84,7 +84,15 @@ export const setRounds = command({
 async function begin(tx: Transaction, vaultId: string, by: string | null, asked: string, at: number): Promise<string> {
   const roundId = uuidv7();
   await tx.insert(rounds).values({ id: roundId, vaultId, startedAt: at, startedBy: by, asked, askedAt: at });
-  if (asked !== by) await addNotice(tx, asked, at, t.aRoundOfIsDueReviewWho(await nodeName(tx, vaultId)), vaultId);
+  if (asked !== by)
+    await addNotice(tx, {
+      to: asked,
+      at,
+      sort: "rounds",
+      text: t.aRoundOfIsDueReviewWho(await nodeName(tx, vaultId)),
+      nodeId: vaultId,
+      about: roundId,
+    });
   return roundId;
 }
 
@@ -129,6 +137,7 @@ export const answerInRound = command({
     const round = await requireRound(context, input.vaultId);
     const line = (await linesOf(tx, input.vaultId, me.id, at)).find(({ grant }) => grant.id === input.grantId);
     if (!line) throw new Refused("conflict", t.someoneElseHasChangedOrEnded);
+    if (line.reviewer !== null && input.say !== null) throw new Refused("not-allowed", t.anotherStewardReviewsYours);
     if (input.say === "lower" && lowerThan(line.grant.level) === null)
       throw new Refused("bad-input", t.thereIsNoLevelBelowUseEnd, "say");
     return { round };
@@ -151,8 +160,14 @@ function lowerThan(level: Given): Given | null {
   return level === "blocked" || level === "use" ? null : LEVELS[rank(level) - 2]!;
 }
 
+/** A line as one steward sees it. */
+interface LineToReview extends RoundLine {
+  /** It is the reader's own access, and this steward answers it; null where the reader does. */
+  reviewer: string | null;
+}
+
 /** The lines of a vault as far as somebody is steward, the oddest first. */
-async function linesOf(tx: Reader, vaultId: string, personId: string, at: number): Promise<RoundLine[]> {
+async function linesOf(tx: Reader, vaultId: string, personId: string, at: number): Promise<LineToReview[]> {
   const organised = await loadOrganised(tx, [vaultId]);
   const mine = nodesOfSteward(organised, personId, at);
   const given = organised.rows
@@ -171,11 +186,57 @@ async function linesOf(tx: Reader, vaultId: string, personId: string, at: number
       select s.person_id, s.entry_id, s.at from places p cross join sightings s on s.entry_id = p.node_id
         where p.vault_id = ${vaultId} and p.valid_until is null
     ) group by person_id, entry_id`);
-  return lookThrough(new Lookup(organised), given, uses, at);
+  const others = (await stewardsOf(tx, vaultId, at))
+    .filter((id) => id !== personId)
+    .map((id) => ({ id, nodes: nodesOfSteward(organised, id, at) }));
+  return lookThrough(new Lookup(organised), given, uses, at).map((line) => {
+    const { node, subject } = line.grant;
+    const own = subject.kind === "person" && subject.id === personId;
+    return { ...line, reviewer: (own && others.find(({ nodes }) => nodes.has(node))?.id) || null };
+  });
 }
 
 const subjectOf = (row: { subjectKind: "person" | "group" | "everyone"; subjectId: string }): Subject =>
   row.subjectKind === "everyone" ? { kind: "everyone" } : { kind: row.subjectKind, id: row.subjectId };
+
+/** All but one's own access is said: another steward is asked for that, and can finish the round. */
+export const passRoundOn = command({
+  name: "rounds.passRoundOn",
+  input: z.strictObject({ vaultId: idSchema }),
+  by: ["person"],
+  allow: async (context) => {
+    const { tx, input, me, at } = context;
+    const round = await requireRound(context, input.vaultId);
+    const said = new Set(round.said.map((one) => one.grantId));
+    const left = (await linesOf(tx, input.vaultId, me.id, at)).filter(({ grant }) => !said.has(grant.id));
+    const unsaid = left.filter(({ reviewer }) => reviewer === null).length;
+    if (unsaid > 0) throw new Refused("conflict", t.noAnswerYet(unsaid));
+    const reviewer = left[0]?.reviewer;
+    if (!reviewer) throw new Refused("conflict", t.everythingHasAnAnswer);
+    return { round, reviewer, name: await nodeName(tx, input.vaultId) };
+  },
+  run: async ({ tx, me, at, input, allowed: { round, reviewer, name } }) => {
+    await tx.update(rounds).set({ asked: reviewer, askedAt: at, remindedAt: null }).where(eq(rounds.id, round.id));
+    await settleNotices(tx, round.id, at, me.id);
+    await addNotice(tx, {
+      to: reviewer,
+      at,
+      sort: "rounds",
+      text: t.asksYouToReviewTheirOwnAccess(me.name, name),
+      nodeId: input.vaultId,
+      about: round.id,
+    });
+    return { asked: (await loadNames(tx, [reviewer])).people.get(reviewer) ?? "" };
+  },
+  journal: ({ input, result, allowed }) => ({
+    node: input.vaultId,
+    vault: input.vaultId,
+    details: { asked: result.asked },
+    names: { [input.vaultId]: allowed.name },
+  }),
+  says: ({ details, it }) => `asked ${details.asked} to review their own access in the round of ${it}`,
+  tell: ({ input, allowed }) => [`vault:${input.vaultId}`, `person:${allowed.reviewer}`],
+});
 
 /** All is said: what is to be lowered or ended goes on the slip of whoever finishes it, and the record is kept. */
 export const finishRound = command({
@@ -205,6 +266,7 @@ export const finishRound = command({
     }
     const kept = await keptOf(tx, lines, said);
     await tx.update(rounds).set({ finishedAt: at, finishedBy: me.id, kept }).where(eq(rounds.id, round.id));
+    await settleNotices(tx, round.id, at);
     const count = (say: RoundSaid["say"]) => kept.filter((line) => line.say === say).length;
     return {
       vaultId: input.vaultId,
@@ -305,6 +367,10 @@ export interface RoundRow {
   odd: readonly Odd[];
   say: RoundSaid["say"] | null;
   lower: Given | null;
+  /** The reader's own access. */
+  own: boolean;
+  /** Who answers it, where it is the reader's own; null where the reader does. */
+  reviewer: string | null;
 }
 
 /** The round of a vault, and the records of those that are finished, for its stewards. */
@@ -335,11 +401,12 @@ export const roundPage = query({
     const open = round ? await linesOf(tx, input.vaultId, me.id, at) : [];
     const names = await loadNames(tx, [
       ...open.flatMap(({ grant }) => [idOf(grant.subject), rows.get(grant.id)?.givenBy ?? null]),
+      ...open.map(({ reviewer }) => reviewer),
       ...(round ? [round.startedBy, round.asked, ...round.passed] : []),
       ...finished.map((one) => one.finishedBy),
     ]);
     const lines: RoundRow[] = [];
-    for (const { grant, people, lastUse, odd } of open) {
+    for (const { grant, people, lastUse, odd, reviewer } of open) {
       const { subject } = grant;
       lines.push({
         ...{ grantId: grant.id, subject, who: names.subject(subject), nodeId: grant.node },
@@ -353,6 +420,8 @@ export const roundPage = query({
         ...{ from: grant.from, until: grant.until, why: grant.why, since: grant.since },
         by: names.people.get(rows.get(grant.id)?.givenBy ?? "") ?? "",
         ...{ lastUse, odd, say: said.get(grant.id) ?? null, lower: lowerThan(grant.level) },
+        own: subject.kind === "person" && subject.id === me.id,
+        reviewer: reviewer && (names.people.get(reviewer) ?? ""),
       });
     }
     const nameOf = (id: string | null) => (id === null ? null : (names.people.get(id) ?? ""));
@@ -442,11 +511,25 @@ export const continueRounds = command({
           .set({ asked: next, askedAt: at, remindedAt: null, passed: again })
           .where(eq(rounds.id, round.id));
         const since = sayDate(round.startedAt, at, zone);
-        await addNotice(tx, next, at, t.theRoundOfStartedIsNowYours(name, since), round.vaultId);
+        await addNotice(tx, {
+          to: next,
+          at,
+          sort: "rounds",
+          text: t.theRoundOfStartedIsNowYours(name, since),
+          nodeId: round.vaultId,
+          about: round.id,
+        });
         told.add(next);
       } else if (round.remindedAt === null && round.askedAt <= at - REMIND_MS) {
         await tx.update(rounds).set({ remindedAt: at }).where(eq(rounds.id, round.id));
-        await addNotice(tx, round.asked, at, t.theRoundOfIsStillWaitingFor(name), round.vaultId);
+        await addNotice(tx, {
+          to: round.asked,
+          at,
+          sort: "rounds",
+          text: t.theRoundOfIsStillWaitingFor(name),
+          nodeId: round.vaultId,
+          about: round.id,
+        });
         told.add(round.asked);
       }
     }

@@ -3,7 +3,7 @@ import { and, eq, sql } from "drizzle-orm";
 import { z } from "zod";
 import { command, idSchema, none, query } from "../../command";
 import { slips } from "../../database/schema";
-import { addNotice } from "../../people/telling";
+import { addNotice, settleNotices } from "../../people/telling";
 import { notFound, Refused } from "../../refused";
 import { loadPerson } from "../person";
 import { secondOpinions as t } from "../strings";
@@ -30,7 +30,13 @@ export const askSecondOpinion = command({
       .update(slips)
       .set({ shownTo: [...draft.shownTo, reader.id] })
       .where(eq(slips.id, draft.id));
-    await addNotice(tx, reader.id, at, t.asksYouForASecondOpinionOn(me.name));
+    await addNotice(tx, {
+      to: reader.id,
+      at,
+      sort: "requests",
+      text: t.asksYouForASecondOpinionOn(me.name),
+      about: draft.id,
+    });
   },
   journal: null,
   tell: ({ input }) => [`person:${input.personId}`],
@@ -83,7 +89,13 @@ export const giveSecondOpinion = command({
   run: async ({ tx, input, me, at, allowed }) => {
     const left = allowed.shownTo.filter((id) => id !== me.id);
     await tx.update(slips).set({ shownTo: left }).where(eq(slips.id, allowed.id));
-    await addNotice(tx, allowed.personId, at, t.commentedOnYourChangeSlip(me.name, input.word));
+    await settleNotices(tx, allowed.id, at, me.id);
+    await addNotice(tx, {
+      to: allowed.personId,
+      at,
+      sort: "answers",
+      text: t.commentedOnYourChangeSlip(me.name, input.word),
+    });
   },
   journal: null,
   tell: ({ allowed }) => [`person:${allowed.personId}`],

@@ -13,7 +13,7 @@ import type { Reader } from "../../database/client";
 import { outbox, type SlipChange, slips } from "../../database/schema";
 import { uuidv7 } from "../../ids";
 import { timeZone } from "../../organisation";
-import { addNotice } from "../../people/telling";
+import { addNotice, settleNotices } from "../../people/telling";
 import { notFound, Refused } from "../../refused";
 import { resolveAt } from "../load";
 import { peopleNames } from "../peopleNames";
@@ -69,7 +69,10 @@ export const draftSlip = command({
     const kept = [...last.values()];
     const revision = input.revision + 1;
     if (kept.length === 0) {
-      if (draft) await tx.delete(slips).where(eq(slips.id, draft.id));
+      if (draft) {
+        await tx.delete(slips).where(eq(slips.id, draft.id));
+        await settleNotices(tx, draft.id, at);
+      }
       return { slipId: null, revision: 0 };
     }
     if (draft) await tx.update(slips).set({ changes: kept, revision, changedAt: at }).where(eq(slips.id, draft.id));
@@ -234,7 +237,14 @@ export const applySlip = command({
         .update(slips)
         .set({ state: "waiting", why: input.why, waits, ground: input.ground, changedAt: at })
         .where(eq(slips.id, draft.id));
-      for (const id of people) await addNotice(tx, id, at, t.draftedChangesThatAffectYouAsA(me.name));
+      for (const id of people)
+        await addNotice(tx, {
+          to: id,
+          at,
+          sort: "requests",
+          text: t.draftedChangesThatAffectYouAsA(me.name),
+          about: draft.id,
+        });
       return { changes: changes.length, waiting: true };
     }
     await carryOut(context, draft, changes, input.why);
@@ -294,6 +304,7 @@ async function carryOut(context: Context<unknown>, slip: Slip, changes: readonly
     .update(slips)
     .set({ state: "applied", appliedAt: at, changedAt: at, why, changes: applied, back, waits: [] })
     .where(eq(slips.id, slip.id));
+  await settleNotices(tx, slip.id, at);
 }
 
 /** Who can say yes, by node, besides the drafter; nodes that have no other steward have nobody to ask. */
@@ -371,12 +382,19 @@ export const answerSlip = command({
     const { slip, mine, changes, drafter } = allowed;
     if (!input.yes) {
       await tx.update(slips).set({ state: "dropped", changedAt: at }).where(eq(slips.id, slip.id));
-      await addNotice(tx, slip.personId, at, t.declinedYourChangeSlip(me.name, input.word));
+      await settleNotices(tx, slip.id, at);
+      await addNotice(tx, {
+        to: slip.personId,
+        at,
+        sort: "answers",
+        text: t.declinedYourChangeSlip(me.name, input.word),
+      });
       return { applied: false };
     }
     const waits = slip.waits.filter((id) => !mine.includes(id));
     if (waits.length > 0) {
       await tx.update(slips).set({ waits }).where(eq(slips.id, slip.id));
+      await settleNotices(tx, slip.id, at, me.id);
       return { applied: false };
     }
     const theirs: Context<unknown> = {
@@ -387,7 +405,7 @@ export const answerSlip = command({
       caller: { ...(caller as Extract<Caller, { kind: "person" }>), personId: drafter.id, sessionId: null },
     };
     await carryOut(theirs, slip, changes, slip.why);
-    await addNotice(tx, slip.personId, at, t.approvedYourChangeSlipItHas(me.name));
+    await addNotice(tx, { to: slip.personId, at, sort: "answers", text: t.approvedYourChangeSlipItHas(me.name) });
     return { applied: true };
   },
   journal: ({ input, result, allowed }) => ({
@@ -451,6 +469,7 @@ export const withdrawSlip = command({
   },
   run: async ({ tx, at, allowed }) => {
     const { slip, draft } = allowed;
+    await settleNotices(tx, slip.id, at);
     if (!draft) {
       await tx
         .update(slips)
@@ -480,6 +499,7 @@ export const discardSlip = command({
   },
   run: async ({ tx, input, at }) => {
     await tx.update(slips).set({ state: "dropped", changedAt: at }).where(eq(slips.id, input.slipId));
+    await settleNotices(tx, input.slipId, at);
   },
   journal: null,
   tell: () => [],

@@ -108,7 +108,7 @@ export const addPasskey = command({
     if (personId !== me.id) throw notFound();
     const { response, name = caller.browser } = input;
     const passkeyId = await keepPasskey(tx, app, { personId: me.id, challenge, response, name, at });
-    await addNotice(tx, me.id, at, t.aPasskeyWasAdded(name));
+    await addNotice(tx, { to: me.id, at, sort: "security", text: t.aPasskeyWasAdded(name) });
     return { passkeyId, name };
   },
   journal: ({ result }) => ({ details: { name: result.name } }),
@@ -150,7 +150,7 @@ export const removePasskey = command({
   },
   run: async ({ tx, me, at, input, allowed }) => {
     await tx.delete(passkeys).where(eq(passkeys.id, input.passkeyId));
-    await addNotice(tx, me.id, at, t.aPasskeyWasRemoved(allowed.name));
+    await addNotice(tx, { to: me.id, at, sort: "security", text: t.aPasskeyWasRemoved(allowed.name) });
   },
   journal: ({ allowed }) => ({ details: { name: allowed.name } }),
   says: ({ details }) => `removed the passkey ${details.name}`,
@@ -220,7 +220,7 @@ export const signInWithPasskey = command({
   run: async ({ tx, caller, input, at, app }) => {
     const found = await takePasskey(tx, app, { ...input, kind: "sign-in", of: null, at });
     if (found?.copied) {
-      await addNotice(tx, found.personId, at, t.aPasskeyWasCopied(found.copied));
+      await addNotice(tx, { to: found.personId, at, sort: "security", text: t.aPasskeyWasCopied(found.copied) });
       return { signedIn: false as const, copiedOf: found.personId, message: t.passkeyNotRecognised };
     }
     const entered = found && (await enter(tx, found.personId, caller, at));

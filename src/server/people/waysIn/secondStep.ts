@@ -91,7 +91,8 @@ export const finishSignIn = command({
     let how: string | null = null;
     if (input.passkey) {
       const found = await takePasskey(tx, app, { ...input.passkey, kind: "second", of: personId, at });
-      if (found?.copied) await addNotice(tx, personId, at, t.aPasskeyWasCopied(found.copied));
+      if (found?.copied)
+        await addNotice(tx, { to: personId, at, sort: "security", text: t.aPasskeyWasCopied(found.copied) });
       how = found && !found.copied ? "passkey" : null;
       if (how === null) return wrong(t.passkeyNotRecognised);
     } else {
@@ -102,7 +103,7 @@ export const finishSignIn = command({
     await forgetAttempts(tx, prepared);
     if (how === "recovery code") {
       const { recoveryLeft } = await loadWays(tx, personId);
-      await addNotice(tx, personId, at, t.aRecoveryCodeWasUsed(recoveryLeft));
+      await addNotice(tx, { to: personId, at, sort: "security", text: t.aRecoveryCodeWasUsed(recoveryLeft) });
     }
     const entered = await enter(tx, personId, caller, at);
     return entered ? { ...entered, how } : wrong(t.passkeyNotRecognised);
