@@ -53,6 +53,8 @@ describe("a handover link", () => {
     // A robot that looks uses nothing up, and learns neither what it is nor what is in it.
     for (const secret of [CANARY, CANARY_USER, "Quillbrook"]) expect(JSON.stringify(look)).not.toContain(secret);
     const first = opener();
+    const outside = () => db().db.select().from(sightings).where(eq(sightings.personId, OUTSIDE));
+    expect(await outside()).toEqual([]);
     const { opened } = await press(token, first);
     expect((await read(opened!, token, key)).fields.map((one: { value: string }) => one.value)).toEqual([
       CANARY_USER,
@@ -64,8 +66,7 @@ describe("a handover link", () => {
     await expect(press(token, first, {}, Date.now() + 11 * MINUTE)).rejects.toMatchObject({ code: "ended" });
     const other = await lookAtHandover.execute(db(), { token, opener: opener() }, f.nobody);
     expect(other).toMatchObject({ taken: true, openedAt: [expect.any(Number)] });
-    const seen = await db().db.select().from(sightings).where(eq(sightings.personId, OUTSIDE));
-    expect(seen.map(({ how, field }) => `${how} ${field}`)).toEqual(["handed over password"]);
+    expect((await outside()).map(({ how, field }) => `${how} ${field}`)).toEqual(["handed over password"]);
   });
 
   test("of two who open it at the same instant one gets it", async () => {

@@ -20,7 +20,7 @@ import { z } from "zod";
 import type { Given, Level, Standing } from "../../core/access";
 import type { HouseRules } from "../../core/access/houseRules";
 import type { Purpose } from "../../core/kinds/kind";
-import type { MailChoices, NoticeSort } from "../../core/people/notices";
+import type { NoticeSort } from "../../core/people/notices";
 import type { Role } from "../../core/people/role";
 import * as stored from "./stored";
 
@@ -75,7 +75,7 @@ export const persons = sqliteTable("persons", {
   createdAt: time("created_at").notNull(),
   invitedBy: text("invited_by"),
   /** By sort of notice, as far as somebody has said otherwise than is usual. */
-  mailChoices: text("mail_choices", { mode: "json" }).$type<MailChoices>(),
+  mailChoices: stored.json("mail_choices", stored.mailChoices),
 });
 
 /** Passkeys (WebAuthn): what signs a person in without anything typed. Only public keys are here. */
@@ -543,7 +543,7 @@ export const entries = sqliteTable(
   },
   (t) => [
     index("entries_binned_with").on(t.binnedWith).where(sql`binned_with is not null`),
-    index("entries_unrated").on(t.nodeId).where(sql`unrated = 1`),
+    index("entries_unrated").on(t.versionId).where(sql`unrated = 1`),
     index("entries_site").on(t.site),
     index("entries_version").on(t.versionId),
     index("entries_kind").on(t.kind),
@@ -882,6 +882,8 @@ export const handovers = sqliteTable(
       .references(() => persons.id),
     /** Labels of what was handed over. */
     labels: stored.json("labels", stored.texts).notNull(),
+    /** Of the secrets among it, for *seen by* once it is opened. */
+    marks: stored.json("marks", stored.marks).notNull().default([]),
     /** Null once it has ended: erased, not hidden. */
     sealed: bytes("sealed"),
     wordHash: text("word_hash"),

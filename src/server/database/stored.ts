@@ -9,6 +9,7 @@ import type { Odd } from "../../core/access/rounds";
 import type { Weekly } from "../../core/access/weekly";
 import type { Field } from "../../core/kinds/kind";
 import { ledgerViewSchema } from "../../core/ledgerView";
+import { CHOSEN_SORTS, MAIL_TIMES, type MailChoices } from "../../core/people/notices";
 import { stepsSchema } from "../../core/signin/steps";
 
 /** A row holds something else than its column is for. Says where; never what. */
@@ -43,6 +44,8 @@ const given = z.enum([...LEVELS, "blocked"]);
 const window = { from: instant, until: instant };
 
 export const texts = z.array(z.string());
+export const marks = z.array(z.object({ field: z.string(), mark: z.string() }));
+export const mailChoices: z.ZodType<MailChoices> = z.partialRecord(z.enum(CHOSEN_SORTS), z.enum(MAIL_TIMES));
 export const numbers = z.array(z.number());
 export const textByName = z.record(z.string(), z.string());
 /** Values of a version, by field; each kind reads its own. */

@@ -2,7 +2,7 @@
  * The condition of what is kept: how long a secret would stand, worked out after it is written, and where else the
  * same one is used. Shown from Reveal up; reuse only among entries that the viewer may Reveal.
  */
-import { and, eq, exists, inArray, isNull, sql } from "drizzle-orm";
+import { and, desc, eq, exists, inArray, isNull, sql } from "drizzle-orm";
 import { z } from "zod";
 import { atLeast } from "../../core/access";
 import { type Strength, strengthOf } from "../../core/generator/strengthWords";
@@ -68,6 +68,8 @@ const unrated = (app: Galtry) =>
         sql`${entries.unrated} = 1`,
       ),
     )
+    // The newest first: what somebody has just written is not rated behind thousands that were brought in before.
+    .orderBy(desc(entries.versionId))
     .limit(AT_ONCE);
 
 /** Rates some of what is not rated yet. @returns whether there may be more */

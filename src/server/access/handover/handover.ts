@@ -102,16 +102,12 @@ export const createHandover = command({
     const hashed = tokenHash(token);
     const key = randomBytes(KEY_LENGTH);
     const sealed = await seal(key, utf8(JSON.stringify(copy)), handoverBinding(hashed));
+    const marks = secrets.map((field) => ({ field, mark: fingerprint(app.keys, field, hidden[field]!) }));
     await tx.insert(handovers).values({
       ...{ id: uuidv7(), tokenHash: hashed, entryId: input.entryId, vaultId, makerId: me.id },
-      ...{ labels: copy.fields.map(({ label }) => label), sealed: Buffer.from(sealed), wordHash: prepared },
+      ...{ labels: copy.fields.map(({ label }) => label), marks, sealed: Buffer.from(sealed), wordHash: prepared },
       ...{ madeAt: at, expiresAt: input.until, openings: input.openings, mailTo: input.mailTo || null },
     });
-    for (const field of secrets)
-      await noteSighting(tx, {
-        ...{ entryId: input.entryId, field, mark: fingerprint(app.keys, field, hidden[field]!) },
-        ...{ personId: OUTSIDE, at, how: "handed over" },
-      });
     const address = new URL("/handover", app.configuration.publicUrl);
     address.hash = `${token}.${toBase64Url(key)}`;
     return { address: address.href, labels: copy.fields.map(({ label }) => label) };
@@ -340,6 +336,8 @@ export const openHandover = command({
         .update(handovers)
         .set({ openedAt, opener: tokenHash(input.opener), codeMark: null })
         .where(eq(handovers.id, row.id));
+      for (const { field, mark } of row.marks)
+        await noteSighting(tx, { entryId: row.entryId, field, mark, personId: OUTSIDE, at, how: "handed over" });
       await addNotice(tx, {
         to: row.makerId,
         at,
