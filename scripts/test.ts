@@ -19,6 +19,10 @@ const only = process.argv.slice(2);
 const steps: Step[] = [
   { name: "formatting and lint", program: bin("biome"), args: ["check", "--error-on-warnings", "."], aside: true },
   { name: "types", program: bin("tsc"), args: ["--noEmit"], aside: true },
+  // What each runtime has, and nothing of the others: core no page and no Node, the server no page, Lanyard no Node.
+  ...["src/core", "src/server", "lanyard"].map((of) => ({
+    ...{ name: `types of ${of} alone`, program: bin("tsc"), args: ["--noEmit", "--project", of], aside: true },
+  })),
   {
     name: "import rules",
     program: bin("depcruise"),

@@ -56,10 +56,13 @@ export function associated(binding: Binding): Bytes {
   return utf8(binding.join("\u0000"));
 }
 
-/** Imported once for each key's array, which is not written over while it is held. */
-const imported = new WeakMap<Uint8Array, Promise<CryptoKey>>();
+/** As browsers and Node both have it: neither has a type of the other's name. */
+type ImportedKey = Awaited<ReturnType<typeof crypto.subtle.importKey>>;
 
-async function cipherKey(key: Uint8Array): Promise<CryptoKey> {
+/** Imported once for each key's array, which is not written over while it is held. */
+const imported = new WeakMap<Uint8Array, Promise<ImportedKey>>();
+
+async function cipherKey(key: Uint8Array): Promise<ImportedKey> {
   if (key.length !== KEY_LENGTH) throw new RangeError(`a key has ${KEY_LENGTH} bytes`);
   const known = imported.get(key);
   if (known) return known;
