@@ -16,6 +16,7 @@ interface Executor {
 
 /** These hold a few rows, however large the organisation is. */
 const SMALL = new Set([
+  "providers",
   "organisation",
   "kinds",
   "sites",

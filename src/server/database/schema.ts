@@ -199,8 +199,15 @@ export const sessions = sqliteTable(
     endedAt: time("ended_at"),
     browser: text("browser").notNull(),
     address: text("address").notNull(),
+    /** The identity provider it came by, and the session there. */
+    providerId: text("provider_id"),
+    providerSid: text("provider_sid"),
   },
-  (t) => [index("sessions_expiry").on(t.expiresAt), index("sessions_person").on(t.personId)],
+  (t) => [
+    index("sessions_expiry").on(t.expiresAt),
+    index("sessions_person").on(t.personId),
+    index("sessions_provider").on(t.providerId, t.providerSid).where(sql`provider_id is not null and ended_at is null`),
+  ],
 );
 
 /** Browsers a person has signed in from: guessing elsewhere never shuts them out here. */
@@ -247,6 +254,8 @@ export const groups = sqliteTable("groups", {
   createdAt: time("created_at").notNull(),
   /** Nobody is in it longer than this. */
   until: integer("until_at"),
+  /** The identity provider that decides who is in it; null where it is kept here. */
+  providerId: text("provider_id"),
 });
 
 export const memberships = sqliteTable(
@@ -1235,6 +1244,139 @@ export const outbox = sqliteTable("outbox", {
   at: time("at").notNull(),
   topics: stored.json("topics", stored.texts).notNull(),
 });
+
+/** Identity providers by which people sign in to Galtry. */
+export const providers = sqliteTable("providers", {
+  id: id(),
+  name: text("name").notNull(),
+  protocol: text("protocol").$type<"oidc" | "saml">().notNull(),
+  /** OpenID Connect: the issuer. SAML: the entity id. */
+  issuer: text("issuer").notNull(),
+  settings: stored.json("settings", stored.providerSettings).notNull(),
+  /** The client secret, sealed. */
+  secret: bytes("secret"),
+  /** Staff can sign in with it. */
+  enabled: integer("enabled", { mode: "boolean" }).notNull().default(false),
+  /** Staff of its domains sign in with it and in no other way; owners keep one. */
+  required: integer("required", { mode: "boolean" }).notNull().default(false),
+  /** Whom Galtry does not know: refused, or added without groups. */
+  joins: text("joins").$type<"invited" | "themselves">().notNull().default("invited"),
+  domains: stored.json("domains", stored.providerDomains).notNull().default([]),
+  lastTest: stored.json("last_test", stored.providerTest),
+  /** Of SCIM: the token, and until when the one before it counts too. */
+  scimHash: text("scim_hash"),
+  scimBefore: text("scim_before"),
+  scimBeforeUntil: time("scim_before_until"),
+  createdAt: time("created_at").notNull(),
+});
+
+/** Accounts at a provider, as far as they have been seen; whose they are, once that is certain. */
+export const providerAccounts = sqliteTable(
+  "provider_accounts",
+  {
+    id: id(),
+    providerId: text("provider_id")
+      .notNull()
+      .references(() => providers.id),
+    /** As the provider calls it for good; null while it is known from SCIM alone. */
+    subject: text("subject"),
+    personId: text("person_id").references(() => persons.id),
+    /** Has the address of this account and has not said that it is theirs. */
+    claims: text("claims_person").references(() => persons.id),
+    mail: text("mail").notNull().default(""),
+    name: text("name").notNull().default(""),
+    /** Groups there by name, as SCIM or the last sign-in said; null where neither has. */
+    groups: stored.json("groups", stored.texts),
+    /** SCIM: as the provider keeps it. */
+    userName: text("user_name"),
+    externalId: text("external_id"),
+    /** Lower-cased, for filters. */
+    userNameLower: text("user_name_lower"),
+    active: integer("active", { mode: "boolean" }).notNull().default(true),
+    linkedAt: time("linked_at"),
+    lastAt: time("last_at"),
+    createdAt: time("created_at").notNull(),
+    changedAt: time("changed_at").notNull(),
+    /** Provisioned by SCIM, and listed there. */
+    scim: integer("scim", { mode: "boolean" }).notNull().default(false),
+  },
+  (t) => [
+    uniqueIndex("provider_accounts_subject").on(t.providerId, t.subject),
+    uniqueIndex("provider_accounts_user_name").on(t.providerId, t.userNameLower),
+    index("provider_accounts_person").on(t.personId),
+    index("provider_accounts_mail").on(t.mail),
+    index("provider_accounts_claims").on(t.claims).where(sql`claims_person is not null`),
+    index("provider_accounts_external").on(t.providerId, t.externalId),
+    index("provider_accounts_scim").on(t.providerId, t.scim, t.id),
+  ],
+);
+
+/** Sign-ins under way at a provider: answered once, in the browser that began them. */
+export const providerFlows = sqliteTable(
+  "provider_flows",
+  {
+    stateHash: text("state_hash").primaryKey(),
+    providerId: text("provider_id").notNull(),
+    purpose: text("purpose").$type<"sign-in" | "test" | "link" | "join" | "prove">().notNull(),
+    browserHash: text("browser_hash").notNull(),
+    nonce: text("nonce").notNull(),
+    /** PKCE verifier, sealed; for SAML the id of the request. */
+    verifier: bytes("verifier").notNull(),
+    next: text("next").notNull(),
+    /** Who began it, where somebody was signed in; who joins, where it is by a link. */
+    personId: text("person_id"),
+    linkHash: text("link_hash"),
+    createdAt: time("created_at").notNull(),
+    expiresAt: time("expires_at").notNull(),
+    usedAt: time("used_at"),
+  },
+  (t) => [index("provider_flows_expire").on(t.expiresAt)],
+);
+
+/** Statements of a provider that count once: assertions and logout tokens. */
+export const providerStatements = sqliteTable(
+  "provider_statements",
+  { id: text("id").primaryKey(), expiresAt: time("expires_at").notNull() },
+  (t) => [index("provider_statements_expire").on(t.expiresAt)],
+);
+
+/** Groups at a provider, and the group here whose members it decides. */
+export const providerGroups = sqliteTable(
+  "provider_groups",
+  {
+    id: id(),
+    providerId: text("provider_id")
+      .notNull()
+      .references(() => providers.id),
+    name: text("name").notNull(),
+    externalId: text("external_id"),
+    groupId: text("group_id").references(() => groups.id),
+    /** From then on the provider decides who is in it. */
+    appliedAt: time("applied_at"),
+    scim: integer("scim", { mode: "boolean" }).notNull().default(false),
+    createdAt: time("created_at").notNull(),
+    changedAt: time("changed_at").notNull(),
+  },
+  (t) => [
+    uniqueIndex("provider_groups_name").on(t.providerId, t.name),
+    index("provider_groups_group").on(t.groupId),
+    index("provider_groups_scim").on(t.providerId, t.scim, t.id),
+  ],
+);
+
+/** Members of groups at a provider, as SCIM says. */
+export const providerMembers = sqliteTable(
+  "provider_members",
+  {
+    providerGroupId: text("provider_group_id")
+      .notNull()
+      .references(() => providerGroups.id),
+    accountId: text("account_id")
+      .notNull()
+      .references(() => providerAccounts.id),
+  },
+  (t) => [primaryKey({ columns: [t.providerGroupId, t.accountId] }), index("provider_members_account").on(t.accountId)],
+);
 
 /** Messages for a person that stay until they are put away. */
 export const notices = sqliteTable(

@@ -150,3 +150,46 @@ export const yesSaid = z.object({ by: z.string(), at: z.number() });
 export const givenInstead = z.object({ level: z.enum(LEVELS), until: instant });
 
 export { ledgerViewSchema as ledgerView, stepsSchema as steps };
+
+export const providerSettings = z.discriminatedUnion("protocol", [
+  z.object({
+    protocol: z.literal("oidc"),
+    clientId: z.string(),
+    secretIn: z.enum(["header", "body", "none"]),
+    scopes: z.string(),
+    groupsClaim: z.string(),
+  }),
+  z.object({
+    protocol: z.literal("saml"),
+    signOnUrl: z.string(),
+    /** PEM bodies without their first and last lines: two while one takes the place of another. */
+    certificates: z.array(z.string()),
+    mailAttribute: z.string(),
+    nameAttribute: z.string(),
+    groupsAttribute: z.string(),
+  }),
+]);
+export type ProviderSettings = z.output<typeof providerSettings>;
+
+export const providerDomains = z.array(
+  z.object({
+    domain: z.string(),
+    /** What stands in the domain's DNS record. */
+    token: z.string(),
+    provedAt: z.number().nullable(),
+    how: z.enum(["dns", "statement"]).nullable(),
+    by: z.string().nullable(),
+  }),
+);
+export type ProviderDomain = z.output<typeof providerDomains>[number];
+
+export const TEST_STEPS = ["discovery", "keys", "sign-in", "exchange", "token", "person"] as const;
+export type TestStep = (typeof TEST_STEPS)[number];
+export const providerTest = z.object({
+  at: z.number(),
+  by: z.string(),
+  steps: z.array(z.object({ step: z.enum(TEST_STEPS), ok: z.boolean(), ms: z.number(), said: z.string() })),
+  /** What came back about whoever tested, by name. */
+  claims: z.record(z.string(), z.string()),
+});
+export type ProviderTest = z.output<typeof providerTest>;

@@ -10,6 +10,7 @@ import { inJson } from "../database/bulk";
 import type { Reader } from "../database/client";
 import { entries, groups, personStates, persons } from "../database/schema";
 import { uuidv7 } from "../ids";
+import { linkKnownAccount } from "../provider/accounts";
 import { Refused } from "../refused";
 import { requireAdministrator } from "./administrators";
 import { setMember } from "./groups";
@@ -52,6 +53,7 @@ export const addPerson = command({
     await tx
       .insert(personStates)
       .values({ id: uuidv7(), personId, role, standing: "invited", until, validFrom: at, commandId });
+    await linkKnownAccount(tx, personId, mail, at);
     for (const groupId of input.groupIds) await setMember.within(context, { groupId, personId });
     return { personId, ...(await makeSignInLink(tx, app, { personId, by: me, send: input.send, joined: false, at })) };
   },

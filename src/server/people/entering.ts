@@ -1,10 +1,14 @@
 /** What every way in ends with: a session for somebody who is active, in a browser that is known from then on. */
 import { and, eq, isNull } from "drizzle-orm";
-import { standingAt } from "../access/person";
+import { loadByRole, standingAt } from "../access/person";
 import type { Caller } from "../caller";
 import type { Reader, Transaction } from "../database/client";
 import { knownBrowsers, personStates, persons } from "../database/schema";
-import { openSession } from "./sessions";
+import { requiredProvider } from "../provider/required";
+import { Refused } from "../refused";
+import { type ByProvider, openSession } from "./sessions";
+import { entering as t } from "./strings";
+import { addNotice } from "./telling";
 import { newToken, tokenHash } from "./tokens";
 
 export async function standingOf(tx: Reader, personId: string, at: number) {
@@ -15,15 +19,33 @@ export async function standingOf(tx: Reader, personId: string, at: number) {
   return row?.standing ?? null;
 }
 
-/** @returns null where the person is not active (any more) */
+/**
+ * Where an identity provider is required, nobody gets in past it but owners, of which all owners are told.
+ * @throws Refused not-allowed
+ */
+async function passProvider(tx: Transaction, personId: string, name: string, at: number): Promise<void> {
+  const required = await requiredProvider(tx, personId);
+  if (!required) return;
+  if (required.role !== "owner") throw new Refused("not-allowed", t.signInWithProvider(required.name));
+  for (const owner of await loadByRole(tx, ["owner"], at))
+    if (owner.standing === "active")
+      await addNotice(tx, { to: owner.id, at, sort: "security", text: t.anOwnerWentPast(name, required.name) });
+}
+
+/**
+ * @param via the identity provider they come by; null for a way of their own
+ * @returns null where the person is not active (any more)
+ */
 export async function enter(
   tx: Transaction,
   personId: string,
   caller: Extract<Caller, { kind: "nobody" }>,
   at: number,
+  via: ByProvider | null = null,
 ) {
   const [person] = await tx.select({ name: persons.name }).from(persons).where(eq(persons.id, personId));
   if (!person || (await standingOf(tx, personId, at)) !== "active") return null;
+  if (!via) await passProvider(tx, personId, person.name, at);
   const browserToken = caller.knownBrowser ?? newToken();
   await tx
     .insert(knownBrowsers)
@@ -34,6 +56,6 @@ export async function enter(
     personId,
     name: person.name,
     browserToken,
-    ...(await openSession(tx, personId, caller, at)),
+    ...(await openSession(tx, personId, caller, at, via)),
   };
 }

@@ -8,6 +8,7 @@ import { nodeName } from "../access/nodeName";
 import { withoutSteward } from "../access/stewards";
 import { isAdministrator, personIdOf } from "../caller";
 import { type Context, command, idSchema, instantSchema, nameSchema, type Topic } from "../command";
+import { inJson } from "../database/bulk";
 import type { Reader, Transaction } from "../database/client";
 import { grants, groups, memberships, persons, places } from "../database/schema";
 import { uuidv7 } from "../ids";
@@ -15,7 +16,7 @@ import { timeZone } from "../organisation";
 import { notFound, Refused } from "../refused";
 import { requireMaker } from "../rules/rules";
 import { groups as t } from "./strings";
-import { nodesOfGroup, tellStewards } from "./telling";
+import { nodesOfGroup, tellingOwners, tellStewards } from "./telling";
 
 export const createGroup = command({
   name: "people.createGroup",
@@ -229,6 +230,54 @@ export const deleteGroup = command({
   tell: () => ["administrators"],
 });
 
+/**
+ * As an identity provider says: in or out, whoever keeps the group here. It is never refused for what it leaves without
+ * a steward; owners are told of that.
+ * @returns whether it changed anything
+ */
+export async function setByProvider(
+  tx: Transaction,
+  {
+    groupId,
+    personId,
+    member,
+    at,
+    commandId,
+  }: { groupId: string; personId: string; member: boolean; at: number; commandId: string },
+): Promise<{ group: string; vaults: string[] } | null> {
+  const [group] = await tx.select().from(groups).where(eq(groups.id, groupId));
+  const [person] = await tx.select({ name: persons.name }).from(persons).where(eq(persons.id, personId));
+  if (!group || !person) return null;
+  const own = and(eq(memberships.groupId, groupId), eq(memberships.personId, personId), isNull(memberships.validUntil));
+  const [now] = await tx.select().from(memberships).where(own);
+  if ((now !== undefined) === member) return null;
+  const says = member ? t.wasAddedToWhichHasOn : t.wasRemovedFromWhichHasOn;
+  await tellReached(tx, groupId, (level, node) => says(person.name, group.name, level, node), at, null);
+  if (member)
+    await tx.insert(memberships).values({
+      ...{ id: uuidv7(), groupId, personId, from: null, until: group.until, keeper: false },
+      ...{ validFrom: at, commandId },
+    });
+  else
+    await tellingOwners(tx, personId, person.name, at, async () => {
+      await tx.update(memberships).set({ validUntil: at }).where(own);
+    });
+  const reached = await nodesOfGroup(tx, groupId);
+  const vaults = await tx
+    .selectDistinct({ id: places.vaultId })
+    .from(places)
+    .where(
+      and(
+        inJson(
+          places.nodeId,
+          reached.map(({ nodeId }) => nodeId),
+        ),
+        isNull(places.validUntil),
+      ),
+    );
+  return { group: group.name, vaults: vaults.map(({ id }) => id) };
+}
+
 const groupTopics = (groupId: string, vaults: string[]): Topic[] => [
   `group:${groupId}`,
   "administrators",
@@ -277,6 +326,7 @@ const membersOf = (tx: Reader, groupId: string) =>
 /** Keepers and administrators, for anybody but themselves where the group gives access. */
 async function requireMembership(context: Keeping, { groupId, personId }: { groupId: string; personId: string }) {
   const { group, vaults } = await requireKeeper(context, groupId);
+  if (group.providerId !== null) throw new Refused("conflict", t.theProviderDecidesWhoIsInIt(group.name));
   if (personId === personIdOf(context.caller) && vaults.length > 0)
     throw new Refused("not-allowed", t.thisGroupGivesAccessSoYou);
   const [person] = await context.tx.select({ name: persons.name }).from(persons).where(eq(persons.id, personId));

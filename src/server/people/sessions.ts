@@ -18,11 +18,18 @@ export const MOST_TRIES_ACCOUNT = 8;
 
 export const mailSchema = z.string().trim().toLowerCase().max(254).pipe(z.email(t.thisIsNotAnEmailAddress));
 
+/** A session that an identity provider stands behind, and ends. */
+export interface ByProvider {
+  providerId: string;
+  sid: string | null;
+}
+
 export async function openSession(
   tx: Transaction,
   personId: string,
   caller: Pick<Extract<Caller, { kind: "nobody" }>, "address" | "browser">,
   at: number,
+  via: ByProvider | null = null,
 ) {
   const token = newToken();
   const sessionId = uuidv7();
@@ -36,6 +43,8 @@ export async function openSession(
     expiresAt: at + SESSION_LONGEST_MS,
     browser: caller.browser,
     address: caller.address,
+    providerId: via?.providerId ?? null,
+    providerSid: via?.sid ?? null,
   });
   return { sessionId, token };
 }

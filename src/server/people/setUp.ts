@@ -7,6 +7,7 @@ import type { Reader, Transaction } from "../database/client";
 import { links, organisation, personStates, persons, sessions } from "../database/schema";
 import type { Galtry } from "../galtry";
 import { uuidv7 } from "../ids";
+import { requiredProvider } from "../provider/required";
 import { notFound, Refused } from "../refused";
 import { hashPassword, signInPasswordSchema } from "./password";
 import { endAll, mailSchema, openSession } from "./sessions";
@@ -98,6 +99,8 @@ async function join(
   const ended = current?.until != null && current.until <= at;
   if (!current || ended || current.standing === "leaver" || current.standing === "suspended")
     throw new Refused("not-allowed", t.yourAccessToGaltryHasBeenEnded);
+  const required = await requiredProvider(tx, personId);
+  if (required && required.role !== "owner") throw new Refused("not-allowed", t.joinWithProvider(required.name));
   await endAll(tx, personId, at, personId, "a new way to sign in was set up");
   await make(personId);
   await tx.update(links).set({ usedAt: at }).where(eq(links.id, link.id));

@@ -5,6 +5,7 @@ export const attempts = {
 };
 
 export const groups = {
+  theProviderDecidesWhoIsInIt: (group: string) => `The identity provider decides who is in ${group}. Change it there.`,
   theEndDateIsInThePast: "The end date is in the past. Choose a later one.",
   theEndDateMustBeAfterThe: "The end date must be after the start.",
   wasAddedToWhichHasOn: (person: string, group: string, level: string, node: string) =>
@@ -65,6 +66,7 @@ export const sessions = {
 };
 
 export const setUp = {
+  joinWithProvider: (provider: string) => `Your organisation requires ${provider}. Join with it.`,
   yourPasswordWasChanged: "Your sign-in password was changed. If it was not you, tell an administrator at once.",
   thisIsNotATimeZone: "This is not a time zone.",
   thisGaltryHasAlreadyBeenSetUp: "This Galtry has already been set up.",
@@ -129,4 +131,10 @@ export const waysIn = {
   startAgain: "That took too long, or too many codes were wrong. Start again.",
   aRecoveryCodeWasUsed: (left: number) =>
     `A recovery code was used to sign in as you; ${left} of them ${left === 1 ? "is" : "are"} left. If it was not you, tell an administrator.`,
+};
+
+export const entering = {
+  signInWithProvider: (provider: string) => `Your organisation requires ${provider}. Sign in with it.`,
+  anOwnerWentPast: (name: string, provider: string) =>
+    `${name} signed in as an owner without ${provider}, which is required.`,
 };
