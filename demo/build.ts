@@ -20,6 +20,7 @@ import { createFolder } from "../src/server/vaults/folders";
 import { revealField } from "../src/server/vaults/revealing";
 import { createVault } from "../src/server/vaults/vaults";
 import type { Site } from "../standins/sites/site";
+import { mailOf } from "./mailOf";
 import { DEMO_PASSWORD, GROUPS, KEEPERS, ORGANISATION, PEOPLE, TIME_ZONE, VAULTS } from "./organisation";
 
 const DAY = 86_400_000;
@@ -36,7 +37,6 @@ export interface Built {
 }
 
 const nobody: Caller = { kind: "nobody", address: "127.0.0.1", browser: "Chromium on Linux", knownBrowser: null };
-const mailOf = (name: string) => `${name.toLowerCase().replace(/[^a-z]+/g, ".")}@tarrowick.example`;
 
 /** Acts in the order of their moments, so that the journal reads as it happened. */
 class Plan {

@@ -8,6 +8,7 @@ import { PageReader } from "../src/server/signin/pageReader";
 import { PictureDrawer } from "../src/server/vaults/pictureDrawer";
 import { type Standins, startStandins } from "../standins/server";
 import { freePort } from "./freePort";
+import { staffAccounts } from "./provider";
 
 export const METRICS_TOKEN = "metrics token of tests";
 
@@ -25,7 +26,7 @@ export async function inProcess(more: Record<string, string> = {}, serves = fals
   const folder = mkdtempSync(path.join(tmpdir(), "galtry-house-"));
   const [port, sitesPort] = [await freePort(), await freePort()];
   const url = `http://localhost:${port}`;
-  const standins = await startStandins(sitesPort, url);
+  const standins = await startStandins(sitesPort, url, staffAccounts());
   const environment: NodeJS.ProcessEnv = {
     ...process.env,
     NODE_ENV: "production",

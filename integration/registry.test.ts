@@ -6,15 +6,18 @@ import { carriesSecret, tracesOf } from "../src/core/signin/carries";
 import type { Caller } from "../src/server/caller";
 import { FORMER_ACTS } from "../src/server/journal/formerActs";
 import { sentenceOf } from "../src/server/journal/says";
+import { addProvider } from "../src/server/provider/providers";
 import { Refused } from "../src/server/refused";
 import { registry } from "../src/server/registry";
 
 let app: InProcess;
 let fixture: Fixture;
+let providerId: string;
 
 beforeAll(async () => {
   app = await inProcess();
   fixture = await makeFixture(app.galtry);
+  ({ providerId } = await addProvider.execute(app.galtry, PROVIDER, fixture.as("owner")));
 });
 afterAll(() => app.close());
 
@@ -43,6 +46,21 @@ type Who =
 
 const id = () => "0190a000-0000-7000-8000-000000000000";
 
+const PROVIDER = {
+  ...{ protocol: "oidc" as const, name: "Tarrowick accounts", issuer: "https://id.tarrowick.example" },
+  ...{ clientId: "galtry", secret: CANARY },
+};
+const IDENTITY = {
+  subject: "s",
+  mail: "",
+  mailVerified: false,
+  name: "",
+  groups: null,
+  sid: null,
+  signedInAt: null,
+  claims: {},
+};
+
 const OWN_KIND = { name: "Display case key", purpose: "get-in", fields: [{ label: "Case" }] };
 
 /** Whoever has the link may ask, signed in or not. */
@@ -53,6 +71,10 @@ const OPEN_BY_LINK = [
   "people.signInWithPasskey",
   "people.beginSecondPasskey",
   "people.finishSignIn",
+  "provider.beginFlow",
+  "provider.takeFlow",
+  "provider.arrive",
+  "provider.joinByProvider",
   "access.lookAtHandover",
   "access.openHandover",
   "access.sendHandoverCode",
@@ -460,6 +482,58 @@ const EXPECTED: Record<string, { who: Who; asPerson?: Who; input: () => unknown 
   "signIn.didNotWork": { who: "use", input: () => ({ entryId: fixture.entryId, what: "an-error" }) },
   "access.tellOfExpiry": { who: "server", input: () => ({}) },
   "signIn.openSessions": { who: "steward", input: () => ({ entryId: fixture.entryId }) },
+  "provider.providerList": { who: "administrators", input: () => ({}) },
+  "provider.addProvider": {
+    who: "administrators",
+    input: () => ({ ...PROVIDER, issuer: `https://${Math.random()}.tarrowick.example` }),
+  },
+  "provider.changeProvider": { who: "administrators", input: () => ({ providerId, settings: PROVIDER }) },
+  "provider.removeProvider": { who: "own", input: () => ({ providerId: id() }) },
+  "provider.testProvider": { who: "administrators", input: () => ({ providerId }) },
+  "provider.noteTest": { who: "administrators", input: () => ({ providerId, steps: [], claims: {} }) },
+  "provider.enableProvider": { who: "administrators", input: () => ({ providerId, enabled: false }) },
+  "provider.requireProvider": { who: "owner", input: () => ({ providerId, required: false }) },
+  "provider.chooseJoins": { who: "administrators", input: () => ({ providerId, joins: "invited" }) },
+  "provider.addDomain": {
+    who: "administrators",
+    input: () => ({ providerId, domain: `d${Math.floor(Math.random() * 1e9)}.example` }),
+  },
+  "provider.proveDomain": { who: "own", input: () => ({ providerId, domain: "x.example", statement: "It is ours." }) },
+  "provider.removeDomain": { who: "administrators", input: () => ({ providerId, domain: "x.example" }) },
+  "provider.newScimToken": { who: "administrators", input: () => ({ providerId }) },
+  "provider.stopScim": { who: "administrators", input: () => ({ providerId }) },
+  "provider.signInProviders": { who: "anyone", input: () => ({}) },
+  "provider.readMetadata": { who: "administrators", input: () => ({ xml: "<x/>" }) },
+  "provider.ownAccounts": { who: "everybody", input: () => ({}) },
+  "provider.groupTable": { who: "administrators", input: () => ({ providerId }) },
+  "provider.matchGroup": { who: "own", input: () => ({ providerGroupId: id(), groupId: null }) },
+  "provider.applyGroup": { who: "own", input: () => ({ providerGroupId: id(), joins: 0, leaves: 0 }) },
+  "provider.releaseGroup": { who: "own", input: () => ({ providerGroupId: id() }) },
+  "provider.beginFlow": {
+    who: "administrators",
+    input: () => ({
+      ...{ providerId, purpose: "test", stateHash: String(Math.random()), browserHash: "b", nonce: "n" },
+      ...{ verifier: "", next: "/", linkHash: null },
+    }),
+  },
+  "provider.takeFlow": { who: "own", input: () => ({ providerId, stateHash: "none", browserHash: "b" }) },
+  "provider.arrive": { who: "own", input: () => ({ providerId, identity: IDENTITY, statement: null }) },
+  "provider.noteFailure": { who: "anyone", input: () => ({ providerId, step: "token", said: "no" }) },
+  "provider.linkOwn": { who: "own", input: () => ({ providerId, identity: IDENTITY, statement: null }) },
+  "provider.joinByProvider": {
+    who: "own",
+    input: () => ({ providerId, identity: IDENTITY, statement: null, linkHash: "none" }),
+  },
+  "provider.proveByProvider": {
+    who: "own",
+    input: () => ({ providerId, identity: IDENTITY, statement: null, begunAt: 0 }),
+  },
+  "provider.endByProvider": {
+    who: "server",
+    input: () => ({ providerId, subject: "nobody", sid: null, statement: null }),
+  },
+  "provider.confirmAccount": { who: "own", input: () => ({ accountId: id(), yes: true }) },
+  "provider.unlinkOwn": { who: "own", input: () => ({ accountId: id() }) },
   "journal.journalPage": { who: "everybody", input: () => ({}) },
   "journal.journalNodes": { who: "everybody", input: () => ({}) },
 };

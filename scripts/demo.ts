@@ -5,6 +5,7 @@ import { existsSync, rmSync } from "node:fs";
 import { buildDemo } from "../demo/build";
 import { buildLarge, WITH_VOLUNTEERS } from "../demo/large";
 import { DEMO_PASSWORD } from "../demo/organisation";
+import { setUpProvider, staffAccounts } from "../demo/provider";
 import { readConfiguration } from "../src/server/configuration";
 import { closeGaltry, startGaltry } from "../src/server/galtry";
 import { POST_ROOM } from "../standins/postRoom";
@@ -26,7 +27,7 @@ if (process.argv.includes("--fresh")) {
   rmSync(data, { recursive: true, force: true });
   rmSync(environment.GALTRY_ROOT_KEY_FILE!, { force: true });
 }
-const standins = await startStandins(sitesPort, environment.GALTRY_PUBLIC_URL!).catch(
+const standins = await startStandins(sitesPort, environment.GALTRY_PUBLIC_URL!, staffAccounts()).catch(
   (error: NodeJS.ErrnoException) => {
     console.error(
       error.code === "EADDRINUSE" ? `Port ${sitesPort} is in use: set STANDINS_PORT to another.` : String(error),
@@ -39,7 +40,12 @@ Object.assign(environment, standins.environment);
 if (!existsSync(`${data}/keys.json`)) {
   console.log("Creating the sample organisation…");
   const app = await startGaltry(readConfiguration(environment));
-  await buildDemo(app, standins.sites, standins.address);
+  const { people } = await buildDemo(app, standins.sites, standins.address);
+  const owner = {
+    ...{ kind: "person" as const, personId: people.get("hanna")!, sessionId: null, provedAt: Date.now() },
+    ...{ address: "127.0.0.1", browser: "Chromium on Linux" },
+  };
+  await setUpProvider(app, standins.provider, owner, "tm-hanna");
   if (process.argv.includes("--large")) {
     console.log("… and all its volunteers…");
     await buildLarge(app, WITH_VOLUNTEERS);

@@ -2,6 +2,7 @@
 import { createServer, type Server } from "node:http";
 import express from "express";
 import { POST_ROOM, type PostRoom, startPostRoom } from "./postRoom";
+import { makeProvider, PROVIDER_HOST, type ProviderStandin, type StaffAccount } from "./provider";
 import { practiceSites } from "./sites/all";
 import type { Site } from "./sites/site";
 
@@ -9,6 +10,7 @@ export interface Standins {
   server: Server;
   sites: Site[];
   postRoom: PostRoom;
+  provider: ProviderStandin;
   /** What a Galtry is given to know of them: where it may call, and where its mail goes. */
   environment: Record<string, string>;
   address: (host: string, path?: string) => string;
@@ -17,7 +19,8 @@ export interface Standins {
   close: () => Promise<void>;
 }
 
-export async function startStandins(port: number, galtry: string): Promise<Standins> {
+export async function startStandins(port: number, galtry: string, staff: StaffAccount[] = []): Promise<Standins> {
+  const provider = await makeProvider(port, galtry, staff);
   const sites = practiceSites(port, galtry);
   const postRoom = await startPostRoom();
   const seen: Standins["seen"] = [];
@@ -38,7 +41,12 @@ export async function startStandins(port: number, galtry: string): Promise<Stand
     const site = sites.find((one) => one.host === request.hostname);
     if (site) site.router(request, response, next);
     else if (request.hostname === POST_ROOM) postRoom.pages(request, response, next);
-    else next();
+    else if (request.hostname === PROVIDER_HOST) {
+      const handle = () => void provider.handle(request, response).catch(next);
+      // Once its body is there.
+      if (request.complete) handle();
+      else request.on("end", handle);
+    } else next();
   });
   app.use((request, response) => {
     const list = sites
@@ -47,7 +55,7 @@ export async function startStandins(port: number, galtry: string): Promise<Stand
     response
       .status(request.path === "/" ? 200 : 404)
       .send(
-        `<!doctype html><title>Practice sites</title><h1>Practice sites</h1><ul>${list}</ul><p><a href="http://${POST_ROOM}:${port}/">Post room</a></p>`,
+        `<!doctype html><title>Practice sites</title><h1>Practice sites</h1><ul>${list}</ul><p><a href="http://${POST_ROOM}:${port}/">Post room</a>, <a href="http://${PROVIDER_HOST}:${port}/">Identity provider</a></p>`,
       );
   });
   const server = createServer(app);
@@ -62,6 +70,7 @@ export async function startStandins(port: number, galtry: string): Promise<Stand
     server,
     sites,
     postRoom,
+    provider,
     environment: {
       GALTRY_ALLOWED_TARGETS: sites.map((site) => `${site.host}:${port}`).join(","),
       GALTRY_MAIL_SERVER: postRoom.address,

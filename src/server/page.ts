@@ -15,6 +15,7 @@ import { galtry, upToDate } from "./galtry";
 import { pageCaller } from "./http";
 import { hideNumber } from "./opaqueNumber";
 import { findHome, loadHome } from "./organisation";
+import { signInProviders } from "./provider/providers";
 import { Refused } from "./refused";
 
 /** For the page that says so: of an error on the server only its digest reaches a browser. */
@@ -98,6 +99,12 @@ function isSteward(given: Iterable<{ level: Given }> = []): boolean {
   for (const { level } of given) if (level === "steward") return true;
   return false;
 }
+
+/** Identity providers to choose from, for pages before sign-in. */
+export const signInChoices = cache(async (): Promise<{ id: string; name: string }[]> => {
+  const { app, caller } = await callerOf();
+  return signInProviders.execute(app, {}, caller);
+});
 
 /** The organisation's name, for pages before sign-in. */
 export const organisationName = cache(async (): Promise<string | null> => {

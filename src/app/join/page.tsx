@@ -1,13 +1,13 @@
 import { EachLink } from "@/interface/entrance/EachLink";
 import { Join } from "@/interface/entrance/WithLink";
-import { organisationName } from "@/server/page";
+import { organisationName, signInChoices } from "@/server/page";
 
 export const metadata = { title: "Welcome" };
 
 export default async function JoinPage() {
   return (
     <EachLink>
-      <Join organisation={await organisationName()} />
+      <Join organisation={await organisationName()} providers={await signInChoices()} />
     </EachLink>
   );
 }

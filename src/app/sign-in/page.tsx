@@ -2,7 +2,7 @@ import { redirect } from "next/navigation";
 import { ownAddress } from "@/core/ownAddress";
 import { SignIn } from "@/interface/entrance/SignIn";
 import { galtry } from "@/server/galtry";
-import { organisationName } from "@/server/page";
+import { organisationName, signInChoices } from "@/server/page";
 
 export const metadata = { title: "Sign in" };
 
@@ -14,5 +14,8 @@ export default async function SignInPage({
   const organisation = await organisationName();
   if (organisation === null) redirect("/set-up");
   const { publicUrl } = (await galtry()).configuration;
-  return <SignIn organisation={organisation} next={ownAddress((await searchParams).next, publicUrl)} />;
+  const { next, sso, provider } = await searchParams;
+  const providers = await signInChoices();
+  const back = typeof sso === "string" ? { code: sso, provider: providers.find(({ id }) => id === provider) } : null;
+  return <SignIn organisation={organisation} next={ownAddress(next, publicUrl)} providers={providers} back={back} />;
 }

@@ -43,6 +43,8 @@ export function Account({
   staff,
   devices,
   ways,
+  accounts,
+  link,
   notices,
   mailed,
   zone,
@@ -54,6 +56,9 @@ export function Account({
   staff: boolean;
   devices: Devices;
   ways: ResultOf<"people.ownWays">;
+  accounts: ResultOf<"provider.ownAccounts">;
+  /** The provider whose account is to be linked. */
+  link: string | null;
   notices: NoticeLine[];
   mailed: ResultOf<"people.ownMailChoices">;
   zone: string;
@@ -118,7 +123,7 @@ export function Account({
       )}
       <Block>
         <h2>{t.howYouSignIn}</h2>
-        <WaysIn {...{ ways, zone, now }} />
+        <WaysIn {...{ ways, accounts, link, zone, now }} />
       </Block>
       <Block>
         <h2>{t.whereYouAreSignedInToGaltry}</h2>

@@ -14,6 +14,7 @@ import { Form } from "../shared/Form";
 import { makePasskey } from "../shared/passkey";
 import { useCopy } from "../shared/useCopy";
 import { useProving } from "../shared/useProving";
+import { Accounts } from "./Accounts";
 import { waysIn as t } from "./strings";
 
 const Lines = styled.ul`
@@ -39,7 +40,15 @@ type Sheet =
   | { sheet: "rename"; id: string; name: string };
 
 /** How one signs in to Galtry: password, passkeys, one-time codes, recovery codes. Each change is confirmed first. */
-export function WaysIn({ ways, zone, now }: { ways: Ways; zone: string; now: number }) {
+interface WaysInProps {
+  ways: Ways;
+  accounts: ResultOf<"provider.ownAccounts">;
+  link: string | null;
+  zone: string;
+  now: number;
+}
+
+export function WaysIn({ ways, accounts, link, zone, now }: WaysInProps) {
   const [open, setOpen] = useState<Sheet | null>(null);
   const [refused, setRefused] = useState<Refusal | null>(null);
   const { prove, sheet } = useProving();
@@ -80,6 +89,7 @@ export function WaysIn({ ways, zone, now }: { ways: Ways; zone: string; now: num
         </Notice>
       )}
       <Lines>
+        <Accounts {...{ accounts, link, zone, now }} />
         <li>
           <span>
             <b>{t.signInPassword}</b>

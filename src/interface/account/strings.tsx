@@ -149,3 +149,14 @@ export const noticeMail = {
   daily: "Once a day, in one email",
   onlyInGaltry: "Only in Galtry",
 };
+
+export const accounts = {
+  linkedAndUsed: (account: string, used: string | null) =>
+    used === null ? `${account}, linked` : `${account}, last used ${used}`,
+  notLinked: "not linked",
+  linkItNow: (provider: string) => `Link your account now: you sign in at ${provider} again to show that it is yours.`,
+  link: "Link",
+  linkWith: (provider: string) => `Link your account at ${provider}`,
+  unlink: "Unlink",
+  unlinkFrom: (provider: string) => `Unlink your account at ${provider}`,
+};

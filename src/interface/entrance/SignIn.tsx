@@ -2,7 +2,7 @@
 
 import { useState } from "react";
 import styled from "styled-components";
-import { Button, TextField } from "../shared/controls";
+import { Button, ButtonLink, Notice, TextField } from "../shared/controls";
 import { Form } from "../shared/Form";
 import { SecondStepForm } from "../shared/SecondStepForm";
 import { useSigningIn } from "../shared/useSigningIn";
@@ -19,10 +19,21 @@ const Or = styled.p`
   &::before, &::after { content: ""; flex: 1; border-top: 1px solid var(--rule); }
 `;
 
-export function SignIn({ organisation, next }: { organisation: string; next: string }) {
+interface SignInProps {
+  organisation: string;
+  next: string;
+  providers: { id: string; name: string }[];
+  /** How a sign-in at a provider ended, by its name; null where nobody comes from there. */
+  back: { code: string; provider: { id: string; name: string } | undefined } | null;
+}
+
+export function SignIn({ organisation, next, providers, back }: SignInProps) {
   const [mail, setMail] = useState("");
   const [password, setPassword] = useState("");
-  const signing = useSigningIn(() => location.assign(next));
+  // Once signed in as before, the account there is linked.
+  const toLink = back?.code === "to-link" && back.provider ? back.provider : null;
+  const onwards = toLink ? `/account?link=${encodeURIComponent(toLink.id)}` : next;
+  const signing = useSigningIn(() => location.assign(onwards));
   const { running, wrong, second } = signing;
   if (second)
     return (
@@ -32,6 +43,11 @@ export function SignIn({ organisation, next }: { organisation: string; next: str
     );
   return (
     <Entrance organisation={organisation} title={t.signInToGaltry}>
+      {back && (
+        <Notice data-tone={toLink ? "plain" : "bad"} role="alert" style={{ marginBottom: 16 }}>
+          {sayBack(back.code, back.provider?.name ?? t.theProvider)}
+        </Notice>
+      )}
       <Form
         verb={t.signIn}
         onSend={() => signing.withPassword(mail, password)}
@@ -61,9 +77,18 @@ export function SignIn({ organisation, next }: { organisation: string; next: str
       <Button onPress={() => void signing.withPasskey()} isDisabled={running}>
         {t.signInWithAPasskey}
       </Button>
+      {providers.map(({ id, name }) => (
+        <p key={id} style={{ marginTop: 10 }}>
+          <ButtonLink href={`/sso/${id}/start?${new URLSearchParams({ next })}`}>{t.signInWith(name)}</ButtonLink>
+        </p>
+      ))}
       <p className="small soft" style={{ marginTop: 16 }}>
         {t.noSignInPasswordYetOrForgotten}
       </p>
     </Entrance>
   );
 }
+
+/** Every code that the server names, in a sentence; any other one in general. */
+const sayBack = (code: string, provider: string): string =>
+  Object.hasOwn(t.back, code) ? t.back[code as keyof typeof t.back](provider) : t.back.failed(provider);

@@ -2,6 +2,7 @@
 
 import { useEffect, useRef, useState } from "react";
 import { type Refusal, runCommand, runQuery } from "../shared/ask";
+import { beginAtProvider } from "../shared/atProvider";
 import { Button, Notice, TextField } from "../shared/controls";
 import { Form } from "../shared/Form";
 import { makePasskey } from "../shared/passkey";
@@ -31,7 +32,12 @@ function useToken(purpose: "set-up" | "sign-in") {
 
 const PASSWORD_HINT = t.atLeast12CharactersThreeOrFour;
 
-export function Join({ organisation }: { organisation: string | null }) {
+interface JoinProps {
+  organisation: string | null;
+  providers: { id: string; name: string }[];
+}
+
+export function Join({ organisation, providers }: JoinProps) {
   const { token, person, refused } = useToken("sign-in");
   const [password, setPassword] = useState("");
   const [again, setAgain] = useState("");
@@ -43,6 +49,13 @@ export function Join({ organisation }: { organisation: string | null }) {
     const made = await makePasskey(await runCommand("people.beginJoinPasskey", held));
     const answer = made.ok ? await runCommand("people.acceptLinkWithPasskey", { ...held, ...made.result }) : made;
     if (answer.ok) return location.assign("/");
+    setRunning(false);
+    setWrong(answer.refused);
+  };
+  const withProvider = async (providerId: string) => {
+    setRunning(true);
+    const answer = await beginAtProvider(providerId, { purpose: "join", next: "/", token: token ?? "" });
+    if (answer.ok) return location.assign(answer.result.address);
     setRunning(false);
     setWrong(answer.refused);
   };
@@ -68,9 +81,16 @@ export function Join({ organisation }: { organisation: string | null }) {
           running={running}
           wrong={wrong?.field ? null : wrong?.message}
           acts={
-            <Button onPress={() => void withPasskey()} isDisabled={running}>
-              {t.useAPasskeyInstead}
-            </Button>
+            <>
+              <Button onPress={() => void withPasskey()} isDisabled={running}>
+                {t.useAPasskeyInstead}
+              </Button>
+              {providers.map(({ id, name }) => (
+                <Button key={id} onPress={() => void withProvider(id)} isDisabled={running}>
+                  {t.joinWith(name)}
+                </Button>
+              ))}
+            </>
           }
         >
           <p>{t.chooseTheSignInPasswordFor(<b>{person.mail}</b>)}</p>

@@ -62,7 +62,7 @@ export function SignInAgain({ personId, mail }: { personId: string; mail: string
       verb={t.signIn}
       send={(password) => signing.withPassword(mail, password).then(() => null)}
       wrong={signing.wrong?.message ?? null}
-      other={{ word: t.useAPasskey, use: () => signing.withPasskey().then(() => null) }}
+      others={[{ word: t.useAPasskey, use: () => signing.withPasskey().then(() => null) }]}
       onCancel={giveUp}
       cover
     >

@@ -67,6 +67,7 @@ export function People({
     >
       <Head>
         <h1>{t.people}</h1>
+        <ButtonLink href="/people/sign-on">{t.singleSignOn}</ButtonLink>
         <ButtonLink href="/rules">{t.houseRules}</ButtonLink>
         <Button onPress={() => setMakingGroup(true)}>{t.createAGroup}</Button>
         <Button look="go" onPress={() => router.push("/people/add")}>

@@ -91,6 +91,7 @@ export const memberSheet = {
 
 export const people = {
   people: "People",
+  singleSignOn: "Single sign-on",
   houseRules: "House rules",
   createAGroup: "Create a group",
   addPeople: "Add people",

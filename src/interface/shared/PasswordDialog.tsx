@@ -15,10 +15,10 @@ interface PasswordDialogProps {
   send: (password: string) => Promise<string | null>;
   onCancel: () => void;
   cover?: boolean;
-  /** Another way to show that it is oneself. */
+  /** Other ways to show that it is oneself. */
   /** Said by whoever sends it, besides what `send` gives. */
   wrong?: string | null;
-  other?: { word: string; use: () => Promise<string | null> };
+  others?: { word: string; use: () => Promise<string | null> }[];
 }
 
 /** Asks for the reader's own sign-in password. */
@@ -29,7 +29,7 @@ export function PasswordDialog({
   send,
   onCancel,
   cover,
-  other,
+  others = [],
   wrong: said = null,
 }: PasswordDialogProps) {
   const [password, setPassword] = useState("");
@@ -48,17 +48,20 @@ export function PasswordDialog({
         running={running}
         onCancel={onCancel}
         acts={
-          other && (
-            <Act
-              onPress={async () => {
-                setRunning(true);
-                setWrong(await other.use());
-                setRunning(false);
-              }}
-            >
-              {other.word}
-            </Act>
-          )
+          <>
+            {others.map((other) => (
+              <Act
+                key={other.word}
+                onPress={async () => {
+                  setRunning(true);
+                  setWrong(await other.use());
+                  setRunning(false);
+                }}
+              >
+                {other.word}
+              </Act>
+            ))}
+          </>
         }
       >
         <p>{children}</p>

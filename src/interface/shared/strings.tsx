@@ -76,6 +76,12 @@ export const useProving = {
   continueWord: "Continue",
   orUseAPasskey: "Use a passkey instead",
   thatPasskeyIsNotYours: "This passkey was not recognised.",
+  orSignInWith: (provider: string) => `Sign in with ${provider} instead`,
+};
+
+export const ownWindow = {
+  blocked: "Your browser did not open a window. Allow windows for Galtry and try again.",
+  closed: "The window was closed.",
 };
 
 export const useQuickCopy = {

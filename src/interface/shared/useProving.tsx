@@ -1,10 +1,11 @@
 "use client";
 
 import { type ReactNode, useState } from "react";
-import { type Answer, runCommand } from "./ask";
+import { type Answer, runCommand, runQuery } from "./ask";
+import { inOwnWindow } from "./atProvider";
 import { PasswordDialog } from "./PasswordDialog";
 import { givePasskey } from "./passkey";
-import { useProving as t } from "./strings";
+import { ownWindow, useProving as t } from "./strings";
 
 interface Waiting {
   says: string;
@@ -18,6 +19,7 @@ interface Waiting {
  */
 export function useProving(): { prove: <R>(act: () => Promise<Answer<R>>) => Promise<Answer<R>>; sheet: ReactNode } {
   const [waiting, setWaiting] = useState<Waiting | null>(null);
+  const [accounts, setAccounts] = useState<{ id: string; name: string }[]>([]);
   const close = (proved: boolean) => {
     waiting?.settle(proved);
     setWaiting(null);
@@ -25,6 +27,10 @@ export function useProving(): { prove: <R>(act: () => Promise<Answer<R>>) => Pro
   const prove = async <R,>(act: () => Promise<Answer<R>>): Promise<Answer<R>> => {
     const answer = await act();
     if (answer.ok || answer.refused.code !== "prove-again") return answer;
+    // Where one signs in at a provider, that is a way to show it too.
+    void runQuery("provider.ownAccounts", {}).then((own) =>
+      setAccounts(own.ok ? own.result.filter(({ account }) => account !== null) : []),
+    );
     const proved = await new Promise<boolean>((settle) => setWaiting({ says: answer.refused.message, settle }));
     return proved ? act() : { ok: false, refused: { code: "given-up", message: "" } };
   };
@@ -44,6 +50,11 @@ export function useProving(): { prove: <R>(act: () => Promise<Answer<R>>) => Pro
     close(true);
     return null;
   };
+  const atProvider = async (providerId: string): Promise<string | null> => {
+    const wrong = await inOwnWindow(providerId, "prove", ownWindow);
+    if (wrong === null) close(true);
+    return wrong;
+  };
   return {
     prove,
     sheet: waiting && (
@@ -52,7 +63,10 @@ export function useProving(): { prove: <R>(act: () => Promise<Answer<R>>) => Pro
         verb={t.continueWord}
         send={send}
         onCancel={() => close(false)}
-        other={{ word: t.orUseAPasskey, use: withPasskey }}
+        others={[
+          { word: t.orUseAPasskey, use: withPasskey },
+          ...accounts.map(({ id, name }) => ({ word: t.orSignInWith(name), use: () => atProvider(id) })),
+        ]}
       >
         {waiting.says}
       </PasswordDialog>

@@ -404,7 +404,7 @@ export const endByProvider = command({
     sid: z.string().max(500).nullable(),
     statement: z.strictObject({ id: z.string(), until: z.number() }).nullable(),
   }),
-  by: ["nobody", "server"],
+  by: ["server"],
   allow: ({ tx, input }) => loadProvider(tx, input.providerId),
   run: async ({ tx, input, at, allowed: provider }) => {
     if (input.statement) await takeStatement(tx, input.statement.id, input.statement.until);

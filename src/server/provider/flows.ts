@@ -129,7 +129,7 @@ export async function finishSignIn(app: Galtry, caller: Comer, returned: Returne
     const { step, said } = error;
     if (purpose === "test") {
       await noteTest.execute(app, { providerId, steps: stepsTo(step, said, Date.now() - began), claims: {} }, caller);
-      return { to: "/people/sign-on/tested", session: null };
+      return { to: "/tested", session: null };
     }
     await noteFailure.execute(app, { providerId, step, said: said.slice(0, 400) }, caller);
     return { refused: step === "sign-in" && /access_denied/.test(said) ? "denied" : "failed", next };
@@ -140,7 +140,7 @@ export async function finishSignIn(app: Galtry, caller: Comer, returned: Returne
     const { identity } = came;
     const steps = [...stepsTo(null, "", ms), personStep(identity)];
     await noteTest.execute(app, { providerId, steps, claims: identity.claims }, caller);
-    return { to: "/people/sign-on/tested", session: null };
+    return { to: "/tested", session: null };
   }
   if (purpose === "link") {
     await linkOwn.execute(app, input, caller);

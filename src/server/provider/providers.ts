@@ -27,7 +27,7 @@ import { notFound, Refused } from "../refused";
 import { ProviderError } from "./identity";
 import { forget, type OidcProvider, readProvider } from "./oidc";
 import { mayCall } from "./outgoing";
-import { readCertificate, samlFacts } from "./saml";
+import { MOST_SAML_BYTES, readCertificate, readMetadata, samlFacts } from "./saml";
 import { openText, sealText } from "./secrets";
 import { providers as t } from "./strings";
 
@@ -513,6 +513,15 @@ export const stopScim = command({
   journal: ({ allowed }) => ({ details: { name: allowed.name } }),
   says: ({ details }) => `ended the SCIM tokens of ${details.name}`,
   tell: () => ["administrators"],
+});
+
+/** What a provider's metadata says, for the form; null where it is no metadata. */
+export const providerMetadata = query({
+  name: "provider.readMetadata",
+  input: z.strictObject({ xml: z.string().max(MOST_SAML_BYTES) }),
+  by: ["person"],
+  allow: (context) => requireAdministrator(context),
+  run: async ({ input }) => readMetadata(input.xml),
 });
 
 /** Providers that people can choose on the sign-in page. */

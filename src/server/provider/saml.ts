@@ -155,7 +155,7 @@ export async function samlIdentityOf(
   const assertionId = String(assertion["@ID"] ?? "");
   if (assertionId === "") throw refuse("The assertion has no ID.");
   const [statement] = list(assertion.AuthnStatement);
-  if (!statement) throw refuse("It does not say that anybody signed in.");
+  if (!statement) throw refuse("It does not say that anyone signed in.");
   const signedInAt = Date.parse(String(statement["@AuthnInstant"]));
   if (begun.again && !(signedInAt > Date.now() - 2 * 60_000 - SKEW_MS)) throw refuse("They did not sign in anew.");
   const { mailAttribute, nameAttribute, groupsAttribute } = provider.settings;

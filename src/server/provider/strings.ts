@@ -13,7 +13,7 @@ export const providers = {
   onlyOwnersWhereRequired: "It is required. Only an owner can switch it off.",
   onlyAnOwnerCanRequire: "Only an owner can require it.",
   switchItOnFirst: "Switch it on first.",
-  testItYourselfFirst: "Test it yourself first: whoever requires it must have come through it.",
+  testItYourselfFirst: "Test it yourself first: you must have come through it.",
   ownersNeedAWay: (names: string) =>
     `For the day the provider is down each owner needs a passkey, or a sign-in password with one-time codes. Not yet: ${names}.`,
   thisIsNotADomain: "This is not a domain, such as tarrowick.example.",
@@ -22,7 +22,7 @@ export const providers = {
   onlyAnOwnerCanState: "Only an owner can state this.",
   sayHowYouKnow: "Say in a sentence how you know.",
   theRecordIsNotThere: (where: string) =>
-    `There is no such TXT record at ${where} yet. A new record can take an hour to be seen.`,
+    `The TXT record at ${where} was not found yet. A new record can take an hour to be seen.`,
   wasAdded: (who: string, name: string) => `${who} added the identity provider ${name}.`,
   wasChanged: (who: string, name: string) => `${who} changed the settings of the identity provider ${name}.`,
   wasRemoved: (who: string, name: string) => `${who} removed the identity provider ${name}.`,
@@ -47,10 +47,10 @@ export const arrivals = {
   deactivated: (provider: string) => `Your account at ${provider} is deactivated.`,
   notActive: "Your access to Galtry has been suspended or has ended. Ask an administrator.",
   toLink: (provider: string) =>
-    `You already sign in to Galtry in another way. To use ${provider} from now on, sign in once more as you do now.`,
+    `You already sign in to Galtry in another way. To use ${provider} from now on, sign in again as you do now.`,
   accountWaits: (account: string, provider: string) =>
     `The account ${account} at ${provider} has your email address. Link it under How you sign in if it is yours.`,
-  itIsSomebodyElses: "This account is linked with somebody else.",
+  itIsSomebodyElses: "This account is linked with someone else.",
   alreadyLinked: (provider: string) => `You are already linked with ${provider}.`,
   linkedElsewhere: (provider: string) => `You are linked with ${provider} already. Unlink it first.`,
   linkIsOver: "This link has been used, withdrawn or has expired.",
@@ -63,11 +63,11 @@ export const arrivals = {
 };
 
 export const providerGroups = {
-  releaseItFirst: "The provider decides who is in it. Keep it in Galtry again first.",
+  releaseItFirst: "The provider decides who is in it. Release it first.",
   matchedAlready: (group: string) => `${group} is matched with another group of a provider.`,
   matchItFirst: "Choose the group in Galtry first.",
   itIsAppliedAlready: "The provider already decides who is in it.",
   somethingHasChanged: "Something has changed since the dry run. Check it again.",
   itWouldChangeYours: "This would change your own access. Ask another administrator to apply it.",
-  itIsKeptHere: "This group is kept in Galtry.",
+  itIsKeptHere: "Galtry already decides who is in this group.",
 };

@@ -1,0 +1,66 @@
+"use client";
+
+import { useState } from "react";
+import { sayTime } from "@/core/time";
+import type { ResultOf } from "@/server/registry";
+import { useCommand } from "../shared/ask";
+import { beginAtProvider } from "../shared/atProvider";
+import { Act, Notice } from "../shared/controls";
+import { useProving } from "../shared/useProving";
+import { accounts as t } from "./strings";
+
+interface AccountsProps {
+  accounts: ResultOf<"provider.ownAccounts">;
+  /** The provider whose account somebody comes to link. */
+  link: string | null;
+  zone: string;
+  now: number;
+}
+
+/** Accounts at identity providers, as ways in: linked by signing in there while signed in here. */
+export function Accounts({ accounts, link, zone, now }: AccountsProps) {
+  const unlink = useCommand("provider.unlinkOwn");
+  const { prove, sheet } = useProving();
+  const [wrong, setWrong] = useState<string | null>(null);
+  const begin = async (providerId: string) => {
+    const answer = await prove(() => beginAtProvider(providerId, { purpose: "link", next: "/account" }));
+    if (answer.ok) location.assign(answer.result.address);
+    else if (answer.refused.code !== "given-up") setWrong(answer.refused.message);
+  };
+  const refused = wrong ?? (unlink.refused?.code === "prove-again" ? null : unlink.refused?.message);
+  return (
+    <>
+      {accounts.map(({ id, name, account }) => (
+        <li key={id}>
+          <span>
+            <b>{name}</b>
+            <span className="soft small" style={{ display: "block" }}>
+              {account
+                ? t.linkedAndUsed(account.called, account.lastAt === null ? null : sayTime(account.lastAt, now, zone))
+                : link === id
+                  ? t.linkItNow(name)
+                  : t.notLinked}
+            </span>
+          </span>
+          {account ? (
+            <Act onPress={() => prove(() => unlink.run({ accountId: account.id }))} aria-label={t.unlinkFrom(name)}>
+              {t.unlink}
+            </Act>
+          ) : (
+            <Act onPress={() => void begin(id)} aria-label={t.linkWith(name)}>
+              {t.link}
+            </Act>
+          )}
+        </li>
+      ))}
+      {refused && (
+        <li>
+          <Notice data-tone="bad" role="alert">
+            {refused}
+          </Notice>
+        </li>
+      )}
+      {sheet}
+    </>
+  );
+}
