@@ -7,7 +7,7 @@ import { setUpProvider, signInThere } from "../demo/provider";
 import { persons, sessions } from "../src/server/database/schema";
 import { addPerson } from "../src/server/people/adding";
 import { beginSignIn, finishSignIn } from "../src/server/provider/flows";
-import { providerList } from "../src/server/provider/providers";
+import { changeProvider, providerList, testProvider } from "../src/server/provider/providers";
 import type { WrongAnswer } from "../standins/provider";
 
 let app: InProcess;
@@ -64,4 +64,27 @@ test("its keys can change between two sign-ins, and it can be down", async () =>
   there().down = true;
   await expect(come("tm-priya")).rejects.toThrow();
   there().down = false;
+});
+
+test("a secret that the provider does not take is told in the provider’s own words", async () => {
+  const by = f.as("owner");
+  const [provider] = (await providerList.execute(app.galtry, {}, by)).providers;
+  const { settings, name, issuer } = provider!;
+  if (settings.protocol !== "oidc") throw new Error("not OpenID Connect");
+  await changeProvider.execute(
+    app.galtry,
+    { providerId, settings: { ...settings, name, issuer, secret: "not this one" } },
+    by,
+  );
+  await testProvider.execute(app.galtry, { providerId }, by);
+  const begin = { providerId, purpose: "test" as const, next: "/", browser: null };
+  const { address, browser } = await beginSignIn(app.galtry, by, begin);
+  const back = await signInThere(address, "tm-hanna");
+  await finishSignIn(app.galtry, by, { providerId, address: back, saml: null, browser });
+  const { steps } = (await providerList.execute(app.galtry, {}, by)).providers[0]!.lastTest!;
+  expect(steps.at(-1)).toMatchObject({
+    step: "exchange",
+    ok: false,
+    said: expect.stringMatching(/^with status 40[01]: invalid_client/),
+  });
 });

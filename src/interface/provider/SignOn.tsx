@@ -27,6 +27,8 @@ const Sheet = styled.article`
   padding-top: 12px;
   > header { display: flex; flex-wrap: wrap; gap: 6px 14px; align-items: baseline; margin-bottom: 8px; }
   > header h2 { margin: 0; }
+  h3 { margin-bottom: 8px; padding-bottom: 4px; border-bottom: 1px solid var(--edge); font-size: 16px; }
+  > section { margin-top: 28px; }
 `;
 
 const Two = styled.div`
@@ -35,7 +37,6 @@ const Two = styled.div`
   gap: 28px 56px;
   align-items: start;
   section { margin-bottom: 28px; }
-  h3 { margin-bottom: 8px; padding-bottom: 4px; border-bottom: 1px solid var(--edge); font-size: 16px; }
   @media (max-width: 1023px) { grid-template-columns: minmax(0, 1fr); }
 `;
 

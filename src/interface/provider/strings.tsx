@@ -85,7 +85,7 @@ export const domains = {
   addADomain: "Add a domain",
   add: "Add",
   domain: "Domain",
-  example: "For example tarrowick.example",
+  example: "tarrowick.example",
   provedBy: (how: "dns" | "statement" | null, by: string, time: string) =>
     how === "dns" ? `proven by its DNS record ${time}, by ${by}` : `stated by ${by}, ${time}`,
   notProved: "not proven yet",

@@ -165,7 +165,7 @@ export async function identityOf(
       ...(begun.again && { maxAge: 2 * CLOCK_SECONDS }),
     });
   } catch (error) {
-    throw failedAt(error);
+    throw await failedAt(error);
   }
   const token = tokens.claims();
   if (!token) throw new ProviderError("token", "There is no ID token.");
@@ -239,25 +239,28 @@ export async function readLogoutToken(
   }
 }
 
-function failedAt(error: unknown): ProviderError {
+async function failedAt(error: unknown): Promise<ProviderError> {
   if (error instanceof client.AuthorizationResponseError)
     return new ProviderError("sign-in", [error.error, error.error_description].filter(Boolean).join(": "));
   if (error instanceof client.ResponseBodyError)
-    return new ProviderError(
-      "exchange",
-      `with status ${error.status}: ${[error.error, error.error_description].filter(Boolean).join(": ")}`,
-    );
-  if (error instanceof client.WWWAuthenticateChallengeError)
-    return new ProviderError(
-      "exchange",
-      `with status ${error.status}: ${error.cause.map(({ scheme }) => scheme).join(", ")}`,
-    );
-  const { code } = error as { code?: string };
-  return new ProviderError(
-    code?.includes("JWT") || code?.includes("JWS") || code === "OAUTH_KEY_SELECTION_FAILED" ? "token" : "exchange",
-    saidBy(error),
-  );
+    return new ProviderError("exchange", inItsWords(error.status, error.error, error.error_description));
+  if (error instanceof client.WWWAuthenticateChallengeError) {
+    // What it says stands in the body, where it says anything.
+    const body = (await error.response.json().catch(() => null)) as {
+      error?: unknown;
+      error_description?: unknown;
+    } | null;
+    return new ProviderError("exchange", inItsWords(error.status, body?.error, body?.error_description));
+  }
+  const code = String((error as { code?: unknown }).code ?? "");
+  const ofToken = /JWT|JWS|KEY_SELECTION|INVALID_RESPONSE/.test(code);
+  return new ProviderError(ofToken ? "token" : "exchange", saidBy(error));
 }
+
+const inItsWords = (status: number, ...said: unknown[]): string => {
+  const words = said.filter((one): one is string => typeof one === "string" && one !== "").join(": ");
+  return `with status ${status}${words && `: ${words}`}`.replace(/\s+/g, " ").slice(0, 300);
+};
 
 /** The library's words and those of what lies beneath, without what a token holds. */
 function saidBy(error: unknown): string {

@@ -411,7 +411,7 @@ export const addDomain = command({
       .update(providers)
       .set({ domains: [...row.domains, added] })
       .where(eq(providers.id, row.id));
-    return { token };
+    return { record: token };
   },
   journal: ({ input, allowed }) => ({ details: { name: allowed.name, domain: input.domain } }),
   says: ({ details }) => `added the domain ${details.domain} to ${details.name}`,

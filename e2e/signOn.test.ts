@@ -1,0 +1,178 @@
+/** Single sign-on in the browser: set up and tested on screen, linked, from the provider's page to a site, signed out there. */
+import { and, eq, isNull } from "drizzle-orm";
+import type { Page } from "playwright-core";
+import { afterAll, beforeAll, expect, test } from "vitest";
+import { DEMO_PASSWORD } from "../demo/organisation";
+import { lanyards, sessions } from "../src/server/database/schema";
+import { PROVIDER_CLIENT, PROVIDER_SECRET } from "../standins/provider";
+import { seriousIn } from "./axe";
+import { type Browser, connectLanyard, openBrowser, signInToGaltry, takenOver } from "./browser";
+import { type App, startHouse } from "./house";
+
+let app: App;
+const opened: Browser[] = [];
+const there = () => app.standins.provider;
+
+beforeAll(async () => {
+  app = await startHouse();
+});
+afterAll(async () => {
+  for (const browser of opened) await browser.close();
+  await app?.close();
+});
+
+async function open(options: { lanyard?: boolean } = {}): Promise<Browser> {
+  const browser = await openBrowser({ galtry: app.url, lanyard: false, ...options });
+  opened.push(browser);
+  return browser;
+}
+
+/** Presses a name on the provider's page. */
+const nameThere = (page: Page, name: string) => page.getByRole("button", { name, exact: true }).click();
+
+test("an owner adds it, tests it step by step, proves the domain and switches it on", async () => {
+  const { page, context } = await open();
+  await signInToGaltry(page, app.url, "hanna.quist@tarrowick.example", DEMO_PASSWORD);
+  await page.goto(`${app.url}/people`);
+  await page.getByRole("link", { name: "Single sign-on" }).click();
+  await page.getByRole("heading", { name: "Single sign-on" }).waitFor();
+  await takenOver(page);
+  expect(await seriousIn(page)).toEqual([]);
+  await page.getByRole("button", { name: "Add a provider" }).click();
+  const form = page.getByRole("dialog");
+  await form.getByLabel("Name", { exact: true }).fill("Tarrowick accounts");
+  await form.getByLabel("Issuer").fill(there().issuer);
+  await form.getByLabel("Client ID").fill(PROVIDER_CLIENT);
+  await form.getByLabel("Client secret").fill("not this one");
+  await form.getByLabel("Scopes").fill("openid email profile groups");
+  expect(await seriousIn(page)).toEqual([]);
+  await form.getByRole("button", { name: "Add", exact: true }).click();
+  const sheet = page.getByRole("article", { name: "Tarrowick accounts" });
+  await sheet.waitFor();
+  expect(await sheet.getByRole("button", { name: "Switch on" }).isDisabled()).toBe(true);
+  const testIt = async (button: string) => {
+    const [window] = await Promise.all([
+      context.waitForEvent("page"),
+      sheet.getByRole("button", { name: button }).click(),
+    ]);
+    await nameThere(window, "Hanna Quist").catch(() => undefined);
+    await expect.poll(() => window.isClosed(), { timeout: 10_000 }).toBe(true);
+  };
+  await testIt("Test it");
+  await sheet.getByText(/The provider said: with status 40[01]: invalid_client/).waitFor();
+  expect(await seriousIn(page)).toEqual([]);
+  await sheet.getByRole("button", { name: "Change Tarrowick accounts" }).click();
+  await page.getByRole("dialog").getByLabel("Client secret").fill(PROVIDER_SECRET);
+  await page.getByRole("dialog").getByRole("button", { name: "Save" }).click();
+  await sheet.getByText("Not tested since the last change.").waitFor();
+  await testIt("Test it");
+  await sheet.getByText("tm-hanna, hanna.quist@tarrowick.example").waitFor();
+  await sheet.getByLabel("Add a domain").fill("tarrowick.example");
+  await sheet.getByRole("button", { name: "Add", exact: true }).click();
+  await sheet.getByText("not proven yet").waitFor();
+  await sheet.getByRole("button", { name: "Check the record" }).click();
+  await sheet.getByText(/was not found yet/).waitFor();
+  await sheet.getByRole("button", { name: "State it instead" }).click();
+  await page.getByRole("dialog").getByLabel("How you know").fill("The trust has registered it since 2004.");
+  await page.getByRole("dialog").getByRole("button", { name: "State it" }).click();
+  await sheet.getByText(/stated by Hanna Quist/).waitFor();
+  await sheet.getByRole("button", { name: "Switch on" }).click();
+  await sheet.getByText("in use", { exact: true }).waitFor();
+});
+
+test("somebody who is here already signs in as before, links the account, and from then on presses one button", async () => {
+  const { page } = await open();
+  await page.goto(`${app.url}/sign-in`);
+  await page.getByRole("link", { name: "Sign in with Tarrowick accounts" }).click();
+  await nameThere(page, "Bram Oyelaran");
+  await page.getByText(/You already sign in to Galtry in another way/).waitFor();
+  expect(await seriousIn(page)).toEqual([]);
+  await page.getByLabel("Email address").fill("bram.oyelaran@tarrowick.example");
+  await page.getByLabel("Sign-in password").fill(DEMO_PASSWORD);
+  await page.getByRole("button", { name: "Sign in", exact: true }).click();
+  await page.getByText(/Link your account now/).waitFor();
+  await page.getByRole("button", { name: "Link your account at Tarrowick accounts" }).click();
+  await nameThere(page, "Bram Oyelaran");
+  await page.getByText("bram.oyelaran@tarrowick.example, last used today").first().waitFor();
+  await page.getByRole("button", { name: "Sign out", exact: true }).first().click();
+  await page.getByRole("link", { name: "Sign in with Tarrowick accounts" }).click();
+  await page.getByRole("combobox", { name: "Find, and sign in" }).waitFor();
+});
+
+test("from the provider's page of applications to a site, signed in, in two presses; signed out there, everything ends", async () => {
+  const browser = await open({ lanyard: true });
+  const { page, context } = browser;
+  const entry = app.built.entries.get("quillbrook.localhost")!;
+  // Connected some other day.
+  await signInToGaltry(page, app.url, "bram.oyelaran@tarrowick.example", DEMO_PASSWORD);
+  await connectLanyard(browser, app.url);
+  await page.goto(`${app.url}/account`);
+  await page.getByRole("button", { name: "Sign out", exact: true }).first().click();
+  await page.getByRole("heading", { name: "Sign in to Galtry" }).waitFor();
+  // Signed in at the provider, as in the morning.
+  await page.getByRole("link", { name: "Sign in with Tarrowick accounts" }).click();
+  await nameThere(page, "Bram Oyelaran");
+  await page.getByRole("combobox", { name: "Find, and sign in" }).waitFor();
+  await page.goto(`${app.url}/account`);
+  await page.getByRole("button", { name: "Sign out", exact: true }).first().click();
+  await page.getByRole("heading", { name: "Sign in to Galtry" }).waitFor();
+  const [provider] = await app.galtry.db.query.providers.findMany();
+  const start = `${app.url}/sso/${provider!.id}/start?${new URLSearchParams({ next: `/entry/${entry}` })}`;
+  there().applications = [{ name: "Quillbrook Couriers", address: start }];
+  await page.goto(there().issuer);
+  await page.getByRole("link", { name: "Quillbrook Couriers" }).click();
+  const signIn = page.getByRole("button", { name: "Sign in", exact: true });
+  await signIn.waitFor();
+  const [tab] = await Promise.all([context.waitForEvent("page"), signIn.click()]);
+  await tab.getByText("Today at Quillbrook").waitFor();
+
+  // Signed out at the provider.
+  const bram = app.built.people.get("bram")!;
+  const openNow = async () => {
+    const db = app.galtry.db;
+    const [a, b] = await Promise.all([
+      db
+        .select()
+        .from(sessions)
+        .where(and(eq(sessions.personId, bram), isNull(sessions.endedAt), eq(sessions.providerId, provider!.id))),
+      db
+        .select()
+        .from(lanyards)
+        .where(and(eq(lanyards.personId, bram), isNull(lanyards.endedAt))),
+    ]);
+    return a.length + b.length;
+  };
+  expect(await openNow()).toBeGreaterThanOrEqual(2);
+  const began = Date.now();
+  expect(await there().logOut("tm-bram", `${app.url}/sso/${provider!.id}/logout`)).toBe(200);
+  expect(await openNow()).toBe(0);
+  await page
+    .getByText(/You have been signed out|Sign in to Galtry|signed out/)
+    .first()
+    .waitFor({ timeout: 5000 });
+  expect(Date.now() - began).toBeLessThan(5000);
+  expect(await there().logOut("tm-bram", `${app.url}/sso/${provider!.id}/begin`)).not.toBe(200);
+});
+
+test("a page of another site can neither begin what is more than a sign-in nor frame or redirect", async () => {
+  const [provider] = await app.galtry.db.query.providers.findMany();
+  const begin = await fetch(`${app.url}/sso/${provider!.id}/begin`, {
+    method: "POST",
+    headers: { origin: "https://evil.example", "content-type": "application/json" },
+    body: JSON.stringify({ purpose: "link", next: "/" }),
+  });
+  expect(begin.status).toBe(403);
+  for (const next of ["https://evil.example", "//evil.example", "/\\evil.example"]) {
+    const start = await fetch(`${app.url}/sso/${provider!.id}/start?${new URLSearchParams({ next })}`, {
+      redirect: "manual",
+    });
+    expect(new URL(start.headers.get("location")!).hostname).toBe("id.localhost");
+  }
+  const mixed = await fetch(`${app.url}/sso/${provider!.id}/start?iss=https://another.example`, { redirect: "manual" });
+  expect(new URL(mixed.headers.get("location")!).pathname).toBe("/sign-in");
+  const framed = await fetch(`${app.url}/sso/${provider!.id}/logout?iss=${there().issuer}&sid=unknown`);
+  expect(framed.headers.get("content-security-policy")).toContain(`frame-ancestors ${there().issuer}`);
+  const replayed = await fetch(`${app.url}/sso/${provider!.id}/return?code=x&state=y`, { redirect: "manual" });
+  expect(replayed.headers.get("location")).toContain("/sign-in?sso=ended");
+  expect(replayed.headers.getSetCookie().join()).not.toContain("session");
+});
