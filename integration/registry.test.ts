@@ -532,6 +532,19 @@ const EXPECTED: Record<string, { who: Who; asPerson?: Who; input: () => unknown 
     who: "server",
     input: () => ({ providerId, subject: "nobody", sid: null, statement: null }),
   },
+  "provider.keepUser": {
+    who: "server",
+    input: () => ({
+      ...{ providerId, accountId: null },
+      user: { userName: `u${Math.random()}`, externalId: null, active: true, name: "U", mail: "", kept: {} },
+    }),
+  },
+  "provider.dropUser": { who: "server", input: () => ({ providerId, accountId: id() }) },
+  "provider.keepGroup": {
+    who: "server",
+    input: () => ({ providerId, groupId: null, group: { name: `g${Math.random()}`, externalId: null, members: null } }),
+  },
+  "provider.dropGroup": { who: "server", input: () => ({ providerId, groupId: id() }) },
   "provider.confirmAccount": { who: "own", input: () => ({ accountId: id(), yes: true }) },
   "provider.unlinkOwn": { who: "own", input: () => ({ accountId: id() }) },
   "journal.journalPage": { who: "everybody", input: () => ({}) },

@@ -162,6 +162,7 @@ import {
   stopScim,
   testProvider,
 } from "./provider/providers";
+import { dropGroup, dropUser, keepGroup, keepUser } from "./provider/scim/acts";
 import { changeRules, houseRules } from "./rules/rules";
 import { didNotWork } from "./signin/didNotWork";
 import { beginSignIn, claimCode, closeBrokenOff, handOver, reportLanding } from "./signin/sealed";
@@ -435,6 +436,10 @@ const ALL = [
   newScimToken,
   stopScim,
   signInProviders,
+  dropGroup,
+  dropUser,
+  keepGroup,
+  keepUser,
   providerMetadata,
   providerList,
   passRoundOn,

@@ -1290,6 +1290,10 @@ export const providerAccounts = sqliteTable(
     /** SCIM: as the provider keeps it. */
     userName: text("user_name"),
     externalId: text("external_id"),
+    /** What else SCIM keeps of it. */
+    scimUser: stored.json("scim_user", stored.scimUser),
+    /** When its deactivation there suspended the person here. */
+    suspendedAt: time("suspended_at"),
     /** Lower-cased, for filters. */
     userNameLower: text("user_name_lower"),
     active: integer("active", { mode: "boolean" }).notNull().default(true),

@@ -193,3 +193,19 @@ export const providerTest = z.object({
   claims: z.record(z.string(), z.string()),
 });
 export type ProviderTest = z.output<typeof providerTest>;
+
+/** The parts of a SCIM user (RFC 7643, 4.1) that are kept and given back. */
+export const scimUser = z.object({
+  displayName: z.string().optional(),
+  name: z
+    .object({
+      formatted: z.string().optional(),
+      givenName: z.string().optional(),
+      familyName: z.string().optional(),
+    })
+    .optional(),
+  emails: z
+    .array(z.object({ value: z.string(), type: z.string().optional(), primary: z.boolean().optional() }))
+    .optional(),
+});
+export type ScimUser = z.output<typeof scimUser>;

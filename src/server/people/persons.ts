@@ -261,7 +261,8 @@ export const leaveDue = command({
       : [...result.map(({ personId }): Topic => `person:${personId}`), "administrators", "everyone"],
 });
 
-async function setStanding(
+/** A person's state from now on; the one before it stays as history. */
+export async function setStanding(
   tx: Transaction,
   personId: string,
   next: { role: Role; standing: Standing; until: number | null },
@@ -275,12 +276,17 @@ async function setStanding(
   await tx.insert(personStates).values({ id: uuidv7(), personId, ...next, validFrom: at, commandId });
 }
 
-async function requireAnotherOwner(tx: Reader, personId: string): Promise<void> {
+/** Whether nobody else is an active owner. */
+export async function isLastOwner(tx: Reader, personId: string): Promise<boolean> {
   const owners = await tx
     .select({ id: personStates.personId })
     .from(personStates)
     .where(and(eq(personStates.role, "owner"), eq(personStates.standing, "active"), isNull(personStates.validUntil)));
-  if (!owners.some((owner) => owner.id !== personId)) throw new Refused("not-allowed", t.thereMustBeAtLeastOneActive);
+  return !owners.some((owner) => owner.id !== personId);
+}
+
+async function requireAnotherOwner(tx: Reader, personId: string): Promise<void> {
+  if (await isLastOwner(tx, personId)) throw new Refused("not-allowed", t.thereMustBeAtLeastOneActive);
 }
 
 /** A link for a locked-out owner, made on the server itself; told to all owners. */

@@ -24,6 +24,7 @@ import { loadWays, requireJustProved } from "../people/waysIn/ways";
 import { notFound, Refused } from "../refused";
 import { type AccountRow, accountOf, linkAccount, waitForPerson, whoseIs } from "./accounts";
 import { type GroupChange, noteGroups, syncPerson, topicsOf } from "./groups";
+import { addPersonOf } from "./joining";
 import { loadProvider, otherProviderOf, type ProviderRow } from "./providers";
 import { arrivals as t } from "./strings";
 
@@ -156,17 +157,6 @@ const WHY: Record<Why, (provider: string) => string> = {
   "not-active": () => t.notActive,
   "to-link": t.toLink,
 };
-
-/** Makes somebody whom the provider knows and Galtry does not: a member without anything but their groups. */
-async function addPersonOf(tx: Transaction, account: AccountRow, at: number, commandId: string): Promise<string> {
-  const personId = uuidv7();
-  const name = account.name || account.mail.slice(0, account.mail.indexOf("@"));
-  await tx.insert(persons).values({ id: personId, mail: account.mail, name, createdAt: at });
-  await tx
-    .insert(personStates)
-    .values({ id: uuidv7(), personId, role: "member", standing: "invited", validFrom: at, commandId });
-  return personId;
-}
 
 /** Whoever has never been in is in from now on. */
 async function join(tx: Transaction, personId: string, at: number, commandId: string): Promise<boolean> {

@@ -71,3 +71,13 @@ export const providerGroups = {
   itWouldChangeYours: "This would change your own access. Ask another administrator to apply it.",
   itIsKeptHere: "Galtry already decides who is in this group.",
 };
+
+export const scim = {
+  userNameTaken: "This userName is already in use.",
+  groupNameTaken: "This displayName is already in use.",
+  unknownMember: "A member is no user of this provider.",
+  deactivatedAt: (provider: string) => `the account at ${provider} was deactivated`,
+  deletedAt: (provider: string) => `the account at ${provider} was deleted`,
+  lastOwnerStays: (name: string, provider: string) =>
+    `${provider} ended the account of ${name}, the last active owner. They were signed out and are still an owner here.`,
+};
