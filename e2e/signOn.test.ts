@@ -154,6 +154,79 @@ test("from the provider's page of applications to a site, signed in, in two pres
   expect(await there().logOut("tm-bram", `${app.url}/sso/${provider!.id}/begin`)).not.toBe(200);
 });
 
+test("SCIM: an account is confirmed by an administrator; deactivated there, its person is out of everything within seconds", async () => {
+  const hanna = await open();
+  await signInToGaltry(hanna.page, app.url, "hanna.quist@tarrowick.example", DEMO_PASSWORD);
+  await hanna.page.goto(`${app.url}/people/sign-on`);
+  await hanna.page.getByRole("button", { name: "Create a token" }).click();
+  const shown = hanna.page.getByRole("region", { name: "SCIM" });
+  await shown.getByText("It is shown once.").waitFor();
+  const [address, token] = await shown.locator("code").allInnerTexts();
+  expect(address).toBe(`${app.url}/scim/v2`);
+  const scim = (method: string, path: string, body: object) =>
+    fetch(`${address}/${path}`, {
+      method,
+      headers: { authorization: `Bearer ${token}`, "content-type": "application/scim+json" },
+      body: JSON.stringify(body),
+    });
+  const mail = "gwen.hartnoll@tarrowick.example";
+  const made = await scim("POST", "Users", {
+    schemas: ["urn:ietf:params:scim:schemas:core:2.0:User"],
+    ...{ userName: mail, externalId: "tm-gwen", displayName: "Gwen Hartnoll" },
+  });
+  expect(made.status).toBe(201);
+  const { id } = (await made.json()) as { id: string };
+  await hanna.page.reload();
+  await hanna.page.getByText(`Gwen Hartnoll, ${mail}`).waitFor();
+  await takenOver(hanna.page);
+  expect(await seriousIn(hanna.page)).toEqual([]);
+  await hanna.page.getByRole("button", { name: `Link ${mail}` }).click();
+  await hanna.page.getByText(`Gwen Hartnoll, ${mail}`).waitFor({ state: "detached" });
+
+  const gwen = await open({ lanyard: true });
+  await gwen.page.goto(`${app.url}/sign-in`);
+  await gwen.page.getByRole("link", { name: "Sign in with Tarrowick accounts" }).click();
+  await nameThere(gwen.page, "Gwen Hartnoll");
+  await gwen.page.getByRole("combobox", { name: "Find, and sign in" }).waitFor();
+  await connectLanyard(gwen, app.url);
+  await gwen.page.goto(app.url);
+  await gwen.page.getByText("Connected in this browser for").waitFor();
+  const [tab] = await Promise.all([
+    gwen.context.waitForEvent("page"),
+    gwen.page
+      .getByRole("button", { name: /^Sign in to Quillbrook/ })
+      .first()
+      .click(),
+  ]);
+  await tab.getByText("Today at Quillbrook").waitFor();
+
+  const began = Date.now();
+  const patched = await scim("PATCH", `Users/${id}`, {
+    schemas: ["urn:ietf:params:scim:api:messages:2.0:PatchOp"],
+    Operations: [{ op: "replace", path: "active", value: false }],
+  });
+  expect(patched.status).toBe(200);
+  await gwen.page.getByRole("combobox", { name: "Find, and sign in" }).waitFor({ state: "detached", timeout: 5000 });
+  const pageMs = Date.now() - began;
+  // The session at the site, in her own browser.
+  await expect
+    .poll(
+      async () => {
+        await tab.reload();
+        return tab.getByText("Today at Quillbrook").count();
+      },
+      { timeout: 6000, interval: 200 },
+    )
+    .toBe(0);
+  const siteMs = Date.now() - began;
+  console.log(`deactivated: page ended after ${pageMs} ms, the session at the site after ${siteMs} ms`);
+  expect(siteMs).toBeLessThan(5000);
+  await gwen.page.goto(app.url);
+  await gwen.page.getByRole("heading", { name: "Sign in to Galtry" }).waitFor();
+  await gwen.page.getByRole("link", { name: "Sign in with Tarrowick accounts" }).click();
+  await gwen.page.getByText("Your account at Tarrowick accounts is deactivated.").waitFor();
+}, 120_000);
+
 test("a page of another site can neither begin what is more than a sign-in nor frame or redirect", async () => {
   const [provider] = await app.galtry.db.query.providers.findMany();
   const begin = await fetch(`${app.url}/sso/${provider!.id}/begin`, {

@@ -167,7 +167,7 @@ export const waiting = {
       {account} is {person}?
     </>
   ),
-  confirm: "Link them",
+  confirm: "Link",
   decline: "Not the same person",
   confirmFor: (mail: string) => `Link ${mail}`,
 };

@@ -5,7 +5,7 @@
  */
 import { createHash, X509Certificate } from "node:crypto";
 import { SAML, ValidateInResponseTo } from "@node-saml/node-saml";
-import { XMLParser } from "fast-xml-parser";
+import { XMLParser, XMLValidator } from "fast-xml-parser";
 import type { ProviderSettings } from "../database/stored";
 import type { Galtry } from "../galtry";
 import { claimsInWords, type Identity, namesOf, ProviderError } from "./identity";
@@ -23,6 +23,8 @@ const SKEW_MS = CLOCK_SECONDS * 1000;
 const OLDEST_MS = 10 * 60_000;
 /** Of the answer as it is posted. */
 export const MOST_SAML_BYTES = 512 * 1024;
+/** Opening and closing ones: a person in a thousand groups has fewer. */
+const MOST_TAGS = 8_000;
 
 export const entityId = (app: Galtry, providerId: string): string =>
   new URL(`/sso/${providerId}/metadata`, app.configuration.publicUrl).href;
@@ -121,6 +123,9 @@ export async function samlIdentityOf(
   const refuse = (said: string) => new ProviderError("token", said);
   if (posted.length > MOST_SAML_BYTES) throw refuse("The answer is too large.");
   const text = Buffer.from(posted, "base64").toString("utf8");
+  // Read with care before it is read at length: whoever begins a sign-in may post anything.
+  if ((text.match(/</g)?.length ?? 0) > MOST_TAGS || XMLValidator.validate(text) !== true)
+    throw refuse("The answer is not a SAML response.");
   // No document of this protocol has one; entities are how small ones grow.
   if (/<!DOCTYPE|<!ENTITY/i.test(text)) throw refuse("The answer carries a document type.");
   if (/xmldsig#(rsa-sha1|dsa-sha1|sha1|hmac-sha1)|xmldsig-more#(md5|rsa-md5|hmac)/i.test(text))
@@ -139,6 +144,7 @@ export async function samlIdentityOf(
   const assertions = list((parser.parse(signed) as Node).Assertion);
   const [assertion] = assertions;
   if (!assertion || assertions.length > 1) throw refuse("There is not exactly one assertion.");
+  if (list(assertion.Issuer)[0]?.["#text"] !== provider.issuer) throw refuse("It is from another issuer.");
   const [subject, ...subjects] = list(assertion.Subject);
   const names = list(subject?.NameID);
   if (!subject || subjects.length > 0 || names.length !== 1) throw refuse("It does not name exactly one subject.");
