@@ -227,8 +227,61 @@ test("SCIM: an account is confirmed by an administrator; deactivated there, its 
   await gwen.page.getByText("Your account at Tarrowick accounts is deactivated.").waitFor();
 }, 120_000);
 
+test("SAML: set up by its metadata, tested, and signed in with from either side", async () => {
+  const saml = app.standins.saml;
+  const { page, context } = await open();
+  await signInToGaltry(page, app.url, "hanna.quist@tarrowick.example", DEMO_PASSWORD);
+  await page.goto(`${app.url}/people/sign-on`);
+  await page.getByRole("button", { name: "Add a provider" }).click();
+  const form = page.getByRole("dialog");
+  await form.getByLabel("Protocol").selectOption("saml");
+  await form.getByLabel("Name", { exact: true }).fill("Tarrowick SAML");
+  await form.getByLabel("The provider’s metadata (XML)").fill(saml.metadata);
+  await expect.poll(() => form.getByLabel("Entity ID of the provider").inputValue()).toBe(saml.entityId);
+  await form.getByRole("button", { name: "Add", exact: true }).click();
+  const sheet = page.getByRole("article", { name: "Tarrowick SAML" });
+  const [window] = await Promise.all([
+    context.waitForEvent("page"),
+    sheet.getByRole("button", { name: "Test it" }).click(),
+  ]);
+  await nameThere(window, "Hanna Quist");
+  await sheet.getByText("tm-hanna, hanna.quist@tarrowick.example").waitFor();
+  await sheet.getByRole("button", { name: "Switch on" }).click();
+  await sheet.getByText("in use", { exact: true }).waitFor();
+
+  const edwin = await open();
+  await edwin.page.goto(`${app.url}/sign-in`);
+  await edwin.page.getByRole("link", { name: "Sign in with Tarrowick SAML" }).click();
+  await nameThere(edwin.page, "Edwin Marlowe-Tate");
+  // Its domain is with the other provider: nobody is found by an address here.
+  await edwin.page.getByText(/not in one of your organisation’s domains/).waitFor();
+  await signInToGaltry(edwin.page, app.url, "edwin.marlowe.tate@tarrowick.example", DEMO_PASSWORD);
+  await edwin.page.goto(`${app.url}/account`);
+  await edwin.page.getByRole("button", { name: "Link your account at Tarrowick SAML" }).click();
+  await nameThere(edwin.page, "Edwin Marlowe-Tate");
+  await edwin.page.getByText("edwin.marlowe.tate@tarrowick.example, last used today").waitFor();
+  await edwin.page.getByRole("button", { name: "Sign out", exact: true }).first().click();
+  await edwin.page.getByRole("link", { name: "Sign in with Tarrowick SAML" }).click();
+  await nameThere(edwin.page, "Edwin Marlowe-Tate");
+  await edwin.page.getByRole("combobox", { name: "Find, and sign in" }).waitFor();
+  await edwin.page.goto(`${app.url}/account`);
+  await edwin.page.getByRole("button", { name: "Sign out", exact: true }).first().click();
+  await edwin.page.getByRole("heading", { name: "Sign in to Galtry" }).waitFor();
+  // Begun there, with an answer that nobody asked for: Galtry asks itself, and goes on to what was wanted.
+  const rows = await app.galtry.db.query.providers.findMany();
+  const { id } = rows.find(({ protocol }) => protocol === "saml")!;
+  await edwin.page.goto(saml.entityId.replace("/metadata", "/"));
+  await edwin.page.setContent(
+    `<form method="post" action="${app.url}/sso/${id}/acs"><input name="SAMLResponse" value="PHg+"><input name="RelayState" value="/vaults"><button>Galtry</button></form>`,
+  );
+  await edwin.page.getByRole("button", { name: "Galtry" }).click();
+  await nameThere(edwin.page, "Edwin Marlowe-Tate");
+  await edwin.page.getByRole("heading", { name: "Vaults" }).waitFor();
+  expect(new URL(edwin.page.url()).pathname).toBe("/vaults");
+}, 120_000);
+
 test("a page of another site can neither begin what is more than a sign-in nor frame or redirect", async () => {
-  const [provider] = await app.galtry.db.query.providers.findMany();
+  const provider = (await app.galtry.db.query.providers.findMany()).find(({ protocol }) => protocol === "oidc");
   const begin = await fetch(`${app.url}/sso/${provider!.id}/begin`, {
     method: "POST",
     headers: { origin: "https://evil.example", "content-type": "application/json" },

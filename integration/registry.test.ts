@@ -532,6 +532,7 @@ const EXPECTED: Record<string, { who: Who; asPerson?: Who; input: () => unknown 
     who: "server",
     input: () => ({ providerId, subject: "nobody", sid: null, statement: null }),
   },
+  "provider.tellOfCertificates": { who: "server", input: () => ({}) },
   "provider.keepUser": {
     who: "server",
     input: () => ({

@@ -4,7 +4,7 @@ import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import { type Fixture, makeFixture } from "../demo/fixture";
 import { type InProcess, inProcess } from "../demo/inProcess";
 import type { Caller } from "../src/server/caller";
-import { providerAccounts, sessions } from "../src/server/database/schema";
+import { notices, providerAccounts, sessions } from "../src/server/database/schema";
 import { addPerson } from "../src/server/people/adding";
 import { confirmAccount } from "../src/server/provider/arrivals";
 import { beginSignIn, finishSignIn } from "../src/server/provider/flows";
@@ -16,6 +16,7 @@ import {
   proveDomain,
   providerList,
   providerMetadata,
+  tellOfCertificates,
   testProvider,
 } from "../src/server/provider/providers";
 import { readMetadata, samlMetadata } from "../src/server/provider/saml";
@@ -29,7 +30,7 @@ import {
   type Said,
   SHA1,
   signed,
-} from "./samlTools";
+} from "../standins/samlAnswers";
 
 let app: InProcess;
 let f: Fixture;
@@ -78,7 +79,7 @@ const refused = { refused: "failed", next: "/" };
 beforeAll(async () => {
   app = await inProcess();
   f = await makeFixture(app.galtry);
-  pair = newPair();
+  pair = await newPair();
   ({ providerId } = await addProvider.execute(db(), settings([pair.certificate]), f.as("owner")));
   const domain = { providerId, domain: "tarrowick.example" };
   await addDomain.execute(db(), domain, f.as("owner"));
@@ -134,7 +135,7 @@ describe("an answer that counts", () => {
 
 describe("a certificate takes the place of another", () => {
   test("while both are here either counts; the old one no longer once it is taken out", async () => {
-    const next = newPair();
+    const next = await newPair();
     const come = async (by: KeyPair) => {
       const begun = await begin();
       const said = saidFor(begun);
@@ -151,6 +152,19 @@ describe("a certificate takes the place of another", () => {
     expect(await come(pair)).toEqual(refused);
     await changeProvider.execute(db(), { providerId, settings: settings([pair.certificate]) }, f.as("owner"));
   });
+});
+
+test("thirty days before its certificate ends administrators are told, once", async () => {
+  const soon = await newPair(20);
+  await changeProvider.execute(db(), { providerId, settings: settings([soon.certificate]) }, f.as("owner"));
+  const told = async () =>
+    (await db().db.select().from(notices).where(eq(notices.personId, f.ids.administrator))).filter(({ text }) =>
+      text.includes("certificate"),
+    ).length;
+  await tellOfCertificates.execute(db(), {}, { kind: "server" });
+  await tellOfCertificates.execute(db(), {}, { kind: "server" });
+  expect(await told()).toBe(1);
+  await changeProvider.execute(db(), { providerId, settings: settings([pair.certificate]) }, f.as("owner"));
 });
 
 describe("what somebody would bend", () => {
@@ -174,10 +188,11 @@ describe("what somebody would bend", () => {
   });
 
   test("it is refused where nothing is signed, the response alone is, another key signed, or SHA-1", async () => {
+    const stranger = await newPair();
     const cases: ((said: Said) => string)[] = [
       (said) => responseOf(said, assertionOf(said)),
       (said) => signed(responseOf(said, assertionOf(said)), "Response", pair),
-      (said) => responseOf(said, signed(assertionOf(said), "Assertion", newPair())),
+      (said) => responseOf(said, signed(assertionOf(said), "Assertion", stranger)),
       (said) => responseOf(said, signed(assertionOf(said), "Assertion", pair, SHA1)),
     ];
     for (const make of cases) {

@@ -3,6 +3,7 @@ import { createServer, type Server } from "node:http";
 import express from "express";
 import { POST_ROOM, type PostRoom, startPostRoom } from "./postRoom";
 import { makeProvider, PROVIDER_HOST, type ProviderStandin, type StaffAccount } from "./provider";
+import { makeSaml, SAML_HOST, type SamlStandin } from "./saml";
 import { practiceSites } from "./sites/all";
 import type { Site } from "./sites/site";
 
@@ -11,6 +12,7 @@ export interface Standins {
   sites: Site[];
   postRoom: PostRoom;
   provider: ProviderStandin;
+  saml: SamlStandin;
   /** What a Galtry is given to know of them: where it may call, and where its mail goes. */
   environment: Record<string, string>;
   address: (host: string, path?: string) => string;
@@ -21,6 +23,7 @@ export interface Standins {
 
 export async function startStandins(port: number, galtry: string, staff: StaffAccount[] = []): Promise<Standins> {
   const provider = await makeProvider(port, galtry, staff);
+  const saml = await makeSaml(port, () => provider.staff);
   const sites = practiceSites(port, galtry);
   const postRoom = await startPostRoom();
   const seen: Standins["seen"] = [];
@@ -41,8 +44,9 @@ export async function startStandins(port: number, galtry: string, staff: StaffAc
     const site = sites.find((one) => one.host === request.hostname);
     if (site) site.router(request, response, next);
     else if (request.hostname === POST_ROOM) postRoom.pages(request, response, next);
-    else if (request.hostname === PROVIDER_HOST) {
-      const handle = () => void provider.handle(request, response).catch(next);
+    else if (request.hostname === PROVIDER_HOST || request.hostname === SAML_HOST) {
+      const standin = request.hostname === SAML_HOST ? saml : provider;
+      const handle = () => void standin.handle(request, response).catch(next);
       // Once its body is there.
       if (request.complete) handle();
       else request.on("end", handle);
@@ -71,6 +75,7 @@ export async function startStandins(port: number, galtry: string, staff: StaffAc
     sites,
     postRoom,
     provider,
+    saml,
     environment: {
       GALTRY_ALLOWED_TARGETS: sites.map((site) => `${site.host}:${port}`).join(","),
       GALTRY_MAIL_SERVER: postRoom.address,

@@ -14,6 +14,7 @@ import { type Galtry, upToDate } from "./galtry";
 import { failed, goesOn } from "./log";
 import { keepSending } from "./mail/post";
 import { leaveDue } from "./people/persons";
+import { tellOfCertificates } from "./provider/providers";
 import { ReadingThread } from "./reading/readingThread";
 import { PageReader } from "./signin/pageReader";
 import { closeBrokenOff } from "./signin/sealed";
@@ -173,6 +174,7 @@ const EACH_MINUTE = [
   continueRounds,
   sweepHandovers,
   remindOfRequests,
+  tellOfCertificates,
   emptyBins,
   sweepExports,
   sweepAttachments,

@@ -160,6 +160,7 @@ import {
   requireProvider,
   signInProviders,
   stopScim,
+  tellOfCertificates,
   testProvider,
 } from "./provider/providers";
 import { dropGroup, dropUser, keepGroup, keepUser } from "./provider/scim/acts";
@@ -440,6 +441,7 @@ const ALL = [
   dropUser,
   keepGroup,
   keepUser,
+  tellOfCertificates,
   providerMetadata,
   providerList,
   passRoundOn,

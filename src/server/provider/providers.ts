@@ -1,13 +1,15 @@
 /** Identity providers as an administrator keeps them: set up, tested, switched on, required, taken away. */
 import { randomBytes } from "node:crypto";
 import { resolveTxt } from "node:dns/promises";
-import { and, count, eq, inArray, isNotNull, isNull, ne } from "drizzle-orm";
+import { and, count, eq, gt, inArray, isNotNull, isNull, ne } from "drizzle-orm";
 import { z } from "zod";
+import { sayDate } from "../../core/time";
 import { loadByRole } from "../access/person";
-import { type Context, command, idSchema, nameSchema, none, query } from "../command";
+import { type Context, command, idSchema, nameSchema, none, query, type Topic } from "../command";
 import type { Reader, Transaction } from "../database/client";
 import {
   groups,
+  notices,
   personStates,
   persons,
   providerAccounts,
@@ -19,6 +21,7 @@ import {
 import type { ProviderSettings, ProviderTest } from "../database/stored";
 import type { Galtry } from "../galtry";
 import { uuidv7 } from "../ids";
+import { timeZone } from "../organisation";
 import { requireAdministrator } from "../people/administrators";
 import { addNotice } from "../people/telling";
 import { newToken, tokenHash } from "../people/tokens";
@@ -513,6 +516,40 @@ export const stopScim = command({
   journal: ({ allowed }) => ({ details: { name: allowed.name } }),
   says: ({ details }) => `ended the SCIM tokens of ${details.name}`,
   tell: () => ["administrators"],
+});
+
+const CERTIFICATE_DAYS = 30;
+
+/** Thirty days before a certificate ends administrators are told; once. */
+export const tellOfCertificates = command({
+  name: "provider.tellOfCertificates",
+  input: z.strictObject({}),
+  by: ["server"],
+  allow: () => undefined,
+  run: async ({ tx, at }) => {
+    const told: string[] = [];
+    for (const row of await tx.select().from(providers).where(eq(providers.protocol, "saml"))) {
+      if (row.settings.protocol !== "saml") continue;
+      const read = row.settings.certificates.flatMap((body) => readCertificate(body) ?? []);
+      // One that follows is here already.
+      const last = Math.max(...read.map(({ until }) => until));
+      if (read.length === 0 || last > at + CERTIFICATE_DAYS * 86_400_000) continue;
+      const text = t.certificateEnds(row.name, sayDate(last, at, await timeZone(tx)));
+      for (const person of await loadByRole(tx, ["owner", "administrator"], at)) {
+        const [known] = await tx
+          .select({ id: notices.id })
+          .from(notices)
+          .where(and(eq(notices.personId, person.id), eq(notices.about, row.id), gt(notices.at, at - 40 * 86_400_000)))
+          .limit(1);
+        if (known || person.standing !== "active") continue;
+        await addNotice(tx, { to: person.id, at, sort: "watch", text, about: row.id });
+        told.push(person.id);
+      }
+    }
+    return told;
+  },
+  journal: null,
+  tell: ({ result }): Topic[] => result.map((id): Topic => `person:${id}`),
 });
 
 /** What a provider's metadata says, for the form; null where it is no metadata. */

@@ -31,6 +31,8 @@ export const providers = {
   isRequired: (who: string, name: string) => `${who} required ${name} for staff. Owners keep a way in of their own.`,
   isNotRequired: (who: string, name: string) => `${who} no longer requires ${name} for staff.`,
   domainProved: (who: string, domain: string, name: string) => `${who} proved the domain ${domain} for ${name}.`,
+  certificateEnds: (name: string, date: string) =>
+    `The signing certificate of ${name} ends ${date}. Add the one that follows it on the page of single sign-on.`,
   scimTokenMade: (who: string, name: string) => `${who} created a SCIM token for ${name}.`,
 };
 

@@ -1,9 +1,6 @@
-/** A SAML provider for tests: it signs what it is told to, also what no provider should. */
-import { execFileSync } from "node:child_process";
-import { mkdtempSync, readFileSync, rmSync } from "node:fs";
-import { tmpdir } from "node:os";
-import path from "node:path";
+/** SAML answers: signed as they are told to be, also as no provider should. */
 import { inflateRawSync } from "node:zlib";
+import { generate } from "selfsigned";
 import { SignedXml } from "xml-crypto";
 
 export interface KeyPair {
@@ -12,31 +9,12 @@ export interface KeyPair {
 }
 
 /** A key with a self-signed certificate. */
-export function newPair(days = 400): KeyPair {
-  const folder = mkdtempSync(path.join(tmpdir(), "galtry-saml-"));
-  const [key, certificate] = [path.join(folder, "key.pem"), path.join(folder, "cert.pem")];
-  execFileSync(
-    "openssl",
-    [
-      "req",
-      "-x509",
-      "-newkey",
-      "rsa:2048",
-      "-nodes",
-      "-keyout",
-      key,
-      "-out",
-      certificate,
-      "-days",
-      String(days),
-      "-subj",
-      "/CN=Tarrowick SAML",
-    ],
-    { stdio: "ignore" },
-  );
-  const pair = { key: readFileSync(key, "utf8"), certificate: readFileSync(certificate, "utf8") };
-  rmSync(folder, { recursive: true, force: true });
-  return pair;
+export async function newPair(days = 400): Promise<KeyPair> {
+  const notAfterDate = new Date(Date.now() + days * 86_400_000);
+  const made = await generate([{ name: "commonName", value: "Tarrowick SAML" }], {
+    ...{ keySize: 2048, algorithm: "sha256", notAfterDate },
+  });
+  return { key: made.private, certificate: made.cert };
 }
 
 export interface Said {
