@@ -89,6 +89,7 @@ import { mailTried, takeMail } from "./mail/queue";
 import { addPeople, addPerson, checkPeople } from "./people/adding";
 import { groupList, groupPage } from "./people/groupPage";
 import { changeGroup, createGroup, deleteGroup, endGroup, removeMember, setMember } from "./people/groups";
+import { groupKeepers, leave, leavingPage } from "./people/leaving";
 import { chooseMail, dismissNotices, ownMailChoices, ownNotices } from "./people/notices";
 import { personPage } from "./people/personPage";
 import {
@@ -442,6 +443,9 @@ const ALL = [
   keepGroup,
   keepUser,
   tellOfCertificates,
+  groupKeepers,
+  leave,
+  leavingPage,
   providerMetadata,
   providerList,
   passRoundOn,

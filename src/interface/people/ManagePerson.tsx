@@ -5,11 +5,10 @@ import type { Role } from "@/core/people/role";
 import { sayTime } from "@/core/time";
 import type { LinkState, PersonLine } from "@/server/people/persons";
 import { useCommand } from "../shared/ask";
-import { Button, ChoiceField, Notice, Row, Stack, TextField } from "../shared/controls";
+import { Button, ButtonLink, ChoiceField, Notice, Row, Stack, TextField } from "../shared/controls";
 import { MomentField } from "../shared/DateFields";
 import { Dialog } from "../shared/Dialog";
 import { useDone } from "../shared/Done";
-import { Form } from "../shared/Form";
 import { fromLocal, toLocal } from "../shared/localTime";
 import { LinkToHandOver } from "./LinkToHandOver";
 import { people as t } from "./strings";
@@ -61,15 +60,13 @@ export function Manage({ person, mails, isOwner, zone, now, onClose }: ManagePro
   const withdraw = useCommand("people.withdrawLink");
   const renew = useCommand("people.renewLink");
   const suspend = useCommand("people.suspend");
-  const leave = useCommand("people.markLeaver");
   const back = useCommand("people.reinstate");
   const endAll = useCommand("people.endEverything");
   const reset = useCommand("people.resetWays");
   const changeRole = useCommand("people.changeRole");
   const [why, setWhy] = useState("");
   const [link, setLink] = useState<string | null>(null);
-  const [typed, setTyped] = useState("");
-  const refused = [reset, extend, withdraw, renew, suspend, leave, back, endAll, changeRole]
+  const refused = [reset, extend, withdraw, renew, suspend, back, endAll, changeRole]
     .map((one) => one.refused)
     .find(Boolean);
   const here = person.standing === "active" || person.standing === "invited";
@@ -135,28 +132,17 @@ export function Manage({ person, mails, isOwner, zone, now, onClose }: ManagePro
             {here && <Button onPress={() => endAll.run({ personId: person.id, why })}>{t.signOutEverywhere}</Button>}
             {person.second && here && <Button onPress={() => reset.run({ personId: person.id })}>{t.resetWays}</Button>}
             {here && <Button onPress={() => suspend.run({ personId: person.id, why })}>{t.suspend}</Button>}
-            {!here && (
+            {person.standing === "suspended" && (
               <Button look="go" onPress={() => back.run({ personId: person.id, why })}>
                 {t.reinstate}
               </Button>
             )}
           </Row>
-          {person.standing !== "leaver" && (
-            <Form
-              verb={t.markAsLeaver}
-              look="harm"
-              onSend={() => leave.run({ personId: person.id, why })}
-              running={leave.running}
-              unready={typed.trim() !== person.name}
-            >
-              <TextField
-                label={t.toMarkAsALeaverTypeThe(person.name)}
-                value={typed}
-                onText={setTyped}
-                hint={t.allAccessEndsAtOnceEverywhere}
-              />
-            </Form>
-          )}
+          <Row>
+            <ButtonLink href={`/people/${person.id}/leave`}>
+              {person.standing === "leaver" ? t.whatTheyHad : t.leavesEllipsis}
+            </ButtonLink>
+          </Row>
         </Stack>
       )}
     </Dialog>

@@ -137,9 +137,8 @@ export const people = {
   signOutEverywhere: "Sign out everywhere",
   suspend: "Suspend",
   reinstate: "Reinstate",
-  markAsLeaver: "Mark as leaver",
-  toMarkAsALeaverTypeThe: (name: string) => `To mark ${name} as a leaver, type the name`,
-  allAccessEndsAtOnceEverywhere: "All access ends at once, everywhere.",
+  leavesEllipsis: "Leaves…",
+  whatTheyHad: "What they had, and reinstate",
   allAccessEnds: "All access ends",
   leaveEmptyForNoEndDate: "Leave empty for no end date.",
   removeEndDate: "Remove end date",
@@ -210,4 +209,83 @@ export const addPeople = {
   addMore: "Add more",
   openThem: "Open",
   until: (time: string) => `until ${time}`,
+};
+
+export const leaving = {
+  where: (link: ReactNode, person: ReactNode) => (
+    <>
+      {link} · {person}. <b>Leaving</b>.
+    </>
+  ),
+  people: "People",
+  leaves: (name: string) => `${name} leaves`,
+  hasLeft: (name: string) => `${name} has left`,
+  suspendInstead: "Suspend instead",
+  ends: "Ends at once",
+  endsAlready: (time: string) => `All of their access already ends on ${time}.`,
+  ended: "Ended",
+  everythingEnded: (time: string) =>
+    `Sessions, Lanyards, access, groups and links ended ${time}. The person’s name and what they gave stay.`,
+  sessions: "Sessions",
+  sessionCount: (count: number) => (count === 0 ? "none open" : `${count} open`),
+  lanyards: "Lanyards",
+  lanyardCount: (count: number, sites: number) =>
+    count === 0
+      ? "none connected"
+      : `${count} connected${sites === 0 ? "" : `; still signed in at ${counted(sites, "site")}, where Galtry signs out`}`,
+  access: "Access",
+  accessCount: (count: number) =>
+    count === 0 ? "only what groups give" : `${counted(count, "grant")} of their own, and what groups give`,
+  groups: "Groups",
+  links: "Links",
+  linkCount: (handovers: number, boxes: number) =>
+    handovers + boxes === 0
+      ? null
+      : [handovers > 0 ? counted(handovers, "handover link") : "", boxes > 0 ? counted(boxes, "letterbox") : ""]
+          .filter(Boolean)
+          .join(", "),
+  signOn: "Single sign-on",
+  stays: "Stays",
+  givenStays: (count: number) =>
+    count === 0 ? "their lines in the Journal" : `${counted(count, "grant")} they gave, and their lines in the Journal`,
+  told: "Told",
+  stewardsOf: (vaults: string) => `the stewards of ${vaults}`,
+  successors: "Who takes over",
+  successorsSay: "Nobody else is in charge of these. The person you choose is told, and so are the owners.",
+  noSteward: "No steward: the owners are told",
+  stewardWillBe: (name: string) => `Steward: ${name}`,
+  chooseAnother: "Choose another",
+  chooseAnotherFor: (what: string) => `Choose another for ${what}`,
+  newStewardOf: (what: string) => `New steward of ${what}`,
+  nameOrAddress: "A name or an email address",
+  staff: "Staff",
+  noMatch: "No match. Try part of the name.",
+  nobody: "No steward",
+  nobodyFor: (what: string) => `No steward for ${what}`,
+  newKeeperOf: (group: string) => `New keeper of ${group}`,
+  noKeeper: "No keeper",
+  seen: "Passwords they have seen that still work",
+  seenSays: "Change these. Each is shown to its stewards by name; the others are counted.",
+  nothingSeen: (name: string) => `${name} has seen no password that still works.`,
+  seenIn: (vault: string, time: string, stewards: string) =>
+    `${vault}, seen ${time}.${stewards === "" ? "" : ` Steward: ${stewards}.`}`,
+  seenElsewhere: (count: number, vault: string, stewards: string) =>
+    `${counted(count, "password")} in ${vault}, where you are not a steward.${stewards === "" ? "" : ` Ask ${stewards}.`}`,
+  lastOwner: (name: string) => `${name} is the last active owner. Name another owner first.`,
+  markAsLeaver: "Mark as leaver",
+  setTheDate: "Set the date",
+  reason: "Reason",
+  writtenInTheJournal: "Written in the Journal.",
+  atALaterTime: "At a later time",
+  emptyForNow: "Leave empty to end everything now.",
+  chooseFirst: (count: number) => `First choose who takes over: ${count} left.`,
+  isALeaver: (name: string) => `${name} is out of everything.`,
+  leavesLater: (name: string) => `All access of ${name} ends on that date.`,
+  reinstateTitle: "Reinstate",
+  reinstateSays: "Role and sign-in come back. Access and groups come back only as selected here.",
+  reinstate: "Reinstate",
+  inGroup: (name: string) => `Group ${name}`,
+  levelOn: (level: string, what: string) => `${level} on ${what}`,
+  isBack: (name: string, things: number) =>
+    things === 0 ? `${name} is reinstated, with no access yet.` : `${name} is reinstated, with what you selected.`,
 };

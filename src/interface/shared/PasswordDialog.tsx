@@ -47,22 +47,18 @@ export function PasswordDialog({
         onSend={onSend}
         running={running}
         onCancel={onCancel}
-        acts={
-          <>
-            {others.map((other) => (
-              <Act
-                key={other.word}
-                onPress={async () => {
-                  setRunning(true);
-                  setWrong(await other.use());
-                  setRunning(false);
-                }}
-              >
-                {other.word}
-              </Act>
-            ))}
-          </>
-        }
+        acts={others.map((other) => (
+          <Act
+            key={other.word}
+            onPress={async () => {
+              setRunning(true);
+              setWrong(await other.use());
+              setRunning(false);
+            }}
+          >
+            {other.word}
+          </Act>
+        ))}
       >
         <p>{children}</p>
         <TextField

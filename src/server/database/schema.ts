@@ -964,7 +964,7 @@ export const letterboxes = sqliteTable(
     entryId: text("entry_id"),
     closedAt: time("closed_at"),
   },
-  (t) => [index("letterboxes_node").on(t.nodeId)],
+  (t) => [index("letterboxes_node").on(t.nodeId), index("letterboxes_maker").on(t.makerId)],
 );
 
 /** Requests for a yes, at entries that ask first: for one person, one entry and some minutes. */

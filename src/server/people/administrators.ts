@@ -1,6 +1,7 @@
 import { and, eq, isNull } from "drizzle-orm";
 import { isAdministrator, personIdOf } from "../caller";
 import type { Context } from "../command";
+import type { Reader } from "../database/client";
 import { personStates, persons, type Role } from "../database/schema";
 import { notFound, Refused } from "../refused";
 import { administrators as t } from "./strings";
@@ -12,7 +13,7 @@ export function requireAdministrator({ role }: { role: Role | null }, message = 
 
 /** The person an administrator acts on. Only owners act on owners. */
 export async function requireOther(
-  { tx, caller, role }: Pick<Context<unknown>, "tx" | "caller" | "role">,
+  { tx, caller, role }: Pick<Context<unknown, Reader>, "tx" | "caller" | "role">,
   personId: string,
 ) {
   requireAdministrator({ role });

@@ -8,14 +8,15 @@ import { byName, sortByName } from "../byName";
 import { personIdOf } from "../caller";
 import { command, idSchema, instantSchema, none, query, type Topic } from "../command";
 import { inJson } from "../database/bulk";
-import type { Reader, Transaction } from "../database/client";
+import type { Reader } from "../database/client";
 import { codeApps, groups, passkeys, personStates, persons, type Role, recoveryCodes } from "../database/schema";
-import { uuidv7 } from "../ids";
 import { Refused } from "../refused";
 import { requireAdministrator, requireOther } from "./administrators";
+import { endBelongings, giveAgain } from "./belongings";
 import { endAll, mailSchema } from "./sessions";
 import { makeLink } from "./setUp";
 import { makeSignInLink } from "./signInLinks";
+import { isLastOwner, setStanding } from "./state";
 import { persons as t } from "./strings";
 import { addNotice, tellingOwners, tellStewards, vaultsRevealedTo } from "./telling";
 import { loadWays, needsSecondStep } from "./waysIn/ways";
@@ -90,10 +91,16 @@ interface StatePair<Name extends string> {
 function stateCommand<const Name extends string>({ name, to, from, why, past }: StatePair<Name>) {
   return command({
     name,
-    input: z.strictObject({ personId: idSchema, why: z.string().trim().max(300).default("") }),
+    input: z.strictObject({
+      personId: idSchema,
+      why: z.string().trim().max(300).default(""),
+      /** Of somebody who left: what of the access and groups they had is given again. */
+      grantIds: z.array(idSchema).max(1000).default([]),
+      membershipIds: z.array(idSchema).max(1000).default([]),
+    }),
     by: ["person"],
     allow: (context) => requireOther(context, context.input.personId),
-    run: async ({ tx, input, caller, at, commandId, allowed }) => {
+    run: async ({ tx, input, me, caller, at, commandId, allowed }) => {
       const { standing } = allowed;
       if (!from.includes(standing.standing))
         throw new Refused("conflict", t.thisPersonIsAlready(STATE_WORDS[standing.standing]));
@@ -103,10 +110,18 @@ function stateCommand<const Name extends string>({ name, to, from, why, past }: 
       const { password, passkeys } = await loadWays(tx, input.personId);
       const next = to === "active" && !password && passkeys === 0 ? "invited" : to;
       const until = to === "leaver" || (to === "active" && (standing.until ?? at + 1) <= at) ? null : standing.until;
-      const change = () =>
-        setStanding(tx, input.personId, { role: standing.role, standing: next, until }, at, commandId);
-      if (to === "active") await change();
-      else await tellingOwners(tx, input.personId, allowed.person.name, at, change);
+      const change = async () => {
+        await setStanding(tx, input.personId, { role: standing.role, standing: next, until }, at, commandId);
+        if (to === "leaver") await endBelongings(tx, input.personId, at);
+      };
+      if (to === "active") {
+        await change();
+        if (standing.standing === "leaver")
+          await giveAgain(tx, {
+            ...{ personId: input.personId, leftAt: standing.validFrom, by: me, at, commandId },
+            ...{ grantIds: input.grantIds, membershipIds: input.membershipIds },
+          });
+      } else await tellingOwners(tx, input.personId, allowed.person.name, at, change);
     },
     journal: ({ input, allowed }) => ({
       subject: input.personId,
@@ -250,6 +265,7 @@ export const leaveDue = command({
       await endAll(tx, person.id, at, null, "their end date was reached");
       const next = { role: standing.role, standing: "leaver", until: null } as const;
       await setStanding(tx, person.id, next, at, commandId);
+      await endBelongings(tx, person.id, at);
     }
     return due.map(({ person }) => ({ personId: person.id, name: person.name }));
   },
@@ -260,30 +276,6 @@ export const leaveDue = command({
       ? []
       : [...result.map(({ personId }): Topic => `person:${personId}`), "administrators", "everyone"],
 });
-
-/** A person's state from now on; the one before it stays as history. */
-export async function setStanding(
-  tx: Transaction,
-  personId: string,
-  next: { role: Role; standing: Standing; until: number | null },
-  at: number,
-  commandId: string,
-): Promise<void> {
-  await tx
-    .update(personStates)
-    .set({ validUntil: at })
-    .where(and(eq(personStates.personId, personId), isNull(personStates.validUntil)));
-  await tx.insert(personStates).values({ id: uuidv7(), personId, ...next, validFrom: at, commandId });
-}
-
-/** Whether nobody else is an active owner. */
-export async function isLastOwner(tx: Reader, personId: string): Promise<boolean> {
-  const owners = await tx
-    .select({ id: personStates.personId })
-    .from(personStates)
-    .where(and(eq(personStates.role, "owner"), eq(personStates.standing, "active"), isNull(personStates.validUntil)));
-  return !owners.some((owner) => owner.id !== personId);
-}
 
 async function requireAnotherOwner(tx: Reader, personId: string): Promise<void> {
   if (await isLastOwner(tx, personId)) throw new Refused("not-allowed", t.thereMustBeAtLeastOneActive);

@@ -1,6 +1,8 @@
 import { and, eq, isNull } from "drizzle-orm";
-import type { Reader } from "../database/client";
-import { personStates } from "../database/schema";
+import type { Standing } from "../../core/access";
+import type { Reader, Transaction } from "../database/client";
+import { personStates, type Role } from "../database/schema";
+import { uuidv7 } from "../ids";
 
 /** Role, standing and end of somebody as written down now. */
 export async function currentState(tx: Reader, personId: string) {
@@ -9,4 +11,28 @@ export async function currentState(tx: Reader, personId: string) {
     .from(personStates)
     .where(and(eq(personStates.personId, personId), isNull(personStates.validUntil)));
   return row ?? null;
+}
+
+/** A person's state from now on; the one before it stays as history. */
+export async function setStanding(
+  tx: Transaction,
+  personId: string,
+  next: { role: Role; standing: Standing; until: number | null },
+  at: number,
+  commandId: string,
+): Promise<void> {
+  await tx
+    .update(personStates)
+    .set({ validUntil: at })
+    .where(and(eq(personStates.personId, personId), isNull(personStates.validUntil)));
+  await tx.insert(personStates).values({ id: uuidv7(), personId, ...next, validFrom: at, commandId });
+}
+
+/** Whether nobody else is an active owner. */
+export async function isLastOwner(tx: Reader, personId: string): Promise<boolean> {
+  const owners = await tx
+    .select({ id: personStates.personId })
+    .from(personStates)
+    .where(and(eq(personStates.role, "owner"), eq(personStates.standing, "active"), isNull(personStates.validUntil)));
+  return !owners.some((owner) => owner.id !== personId);
 }

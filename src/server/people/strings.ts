@@ -1,4 +1,6 @@
 /** Every sentence and label of this area, in one place to be read. */
+import { counted } from "../../core/counted";
+
 export const attempts = {
   tooManyTriesWaitAndTryAgain: (minutes: number, part: string) =>
     `Too many tries. Wait ${minutes} ${part} and try again.`,
@@ -137,4 +139,28 @@ export const entering = {
   signInWithProvider: (provider: string) => `Your organisation requires ${provider}. Sign in with it.`,
   anOwnerWentPast: (name: string, provider: string) =>
     `${name} signed in as an owner without ${provider}, which is required.`,
+};
+
+export const leaving = {
+  inVault: (name: string, vault: string) => `${name} in ${vault}`,
+  aFolderIn: (vault: string) => `a folder in ${vault}`,
+  anEntryIn: (vault: string) => `an entry in ${vault}`,
+  alreadyLeft: "This person has already left.",
+  lastOwner: "There must be at least one active owner.",
+  endIsPast: "The end date is in the past.",
+  successorsChanged: "What they are the only steward of has changed. Check it again.",
+  activeStaffOnly: "Choose active members of staff with no end date.",
+  notYourself: "Choose someone else: you cannot name yourself.",
+  keepersAreMembers: "Choose a member of the group.",
+  administratorsOnly: "Only an administrator can do this.",
+  accessEnded: "access ended",
+  follows: (name: string) => `takes over from ${name}`,
+  isStewardNow: (next: string, left: string, by: string) => (node: string) =>
+    `${next} is now steward of ${node} or of a place in it: ${by} chose them to take over from ${left}.`,
+  ownersRead: (by: string, left: string, places: number) =>
+    `${by} chose new stewards for ${counted(places, "place")} that ${left} was the only steward of.`,
+  leaves: (name: string, vault: string) =>
+    `${name}, who could reveal secrets in ${vault}, is leaving. Check which passwords they have seen.`,
+  hasAgain: (name: string, level: string, node: string, by: string) =>
+    `${name} is back and has ${level[0]!.toUpperCase()}${level.slice(1)} on ${node} again: ${by} reinstated them.`,
 };

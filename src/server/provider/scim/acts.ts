@@ -11,9 +11,9 @@ import { groups, persons, providerAccounts, providerGroups, providerMembers, typ
 import { scimUser } from "../../database/stored";
 import { uuidv7 } from "../../ids";
 import type { JournalEntry } from "../../journal/append";
-import { isLastOwner, setStanding } from "../../people/persons";
+import { endBelongings } from "../../people/belongings";
 import { endAll } from "../../people/sessions";
-import { currentState } from "../../people/state";
+import { currentState, isLastOwner, setStanding } from "../../people/state";
 import { addNotice, tellingOwners } from "../../people/telling";
 import { Refused } from "../../refused";
 import { linkAccount, waitForPerson, whoseIs } from "../accounts";
@@ -236,15 +236,16 @@ async function endAccess(
       await addNotice(tx, { to: owner.id, at, sort: "security", text: t.lastOwnerStays(who, provider.name) });
     return false;
   }
-  await tellingOwners(tx, personId, who, at, () =>
-    setStanding(
+  await tellingOwners(tx, personId, who, at, async () => {
+    await setStanding(
       tx,
       personId,
       { role: now.role, standing: to, until: to === "leaver" ? null : now.until },
       at,
       commandId,
-    ),
-  );
+    );
+    if (to === "leaver") await endBelongings(tx, personId, at);
+  });
   if (accountId !== null)
     await tx.update(providerAccounts).set({ suspendedAt: at }).where(eq(providerAccounts.id, accountId));
   return true;

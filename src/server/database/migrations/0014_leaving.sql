@@ -1,0 +1,1 @@
+CREATE INDEX `letterboxes_maker` ON `letterboxes` (`maker_id`);
