@@ -63,3 +63,11 @@ export async function setUpProvider(app: Galtry, provider: ProviderStandin, by: 
   await enableProvider.execute(app, { providerId, enabled: true }, by);
   return providerId;
 }
+
+/** Somebody comes by the provider, as far as they get. */
+export async function comeThere(app: Galtry, providerId: string, sub: string): Promise<void> {
+  const nobody = { kind: "nobody" as const, address: "127.0.0.1", browser: "Chromium on Linux", knownBrowser: null };
+  const begin = { providerId, purpose: "sign-in" as const, next: "/", browser: null };
+  const { address, browser } = await beginSignIn(app, nobody, begin);
+  await finishSignIn(app, nobody, { providerId, address: await signInThere(address, sub), saml: null, browser });
+}

@@ -358,6 +358,21 @@ describe("what somebody would try", () => {
     expect(await come()).toMatchObject({ session: { token: expect.any(String) } });
   });
 
+  test("coming by an older session there shows nothing anew: what is grave asks again", async () => {
+    const provedAgo = async (claims: (claims: Record<string, unknown>) => Record<string, unknown>) => {
+      asUse();
+      there.wrong.claims = claims as never;
+      await come();
+      const open = await openSessions(f.ids.use);
+      return Date.now() - open.sort((a, b) => a.createdAt - b.createdAt).at(-1)!.provedAt;
+    };
+    expect(await provedAgo((claims) => claims)).toBeLessThan(60_000);
+    expect(
+      await provedAgo((claims) => ({ ...claims, auth_time: Math.floor(Date.now() / 1000) - 7200 })),
+    ).toBeGreaterThan(3_600_000);
+    expect(await provedAgo(({ auth_time: _, ...claims }) => claims)).toBeGreaterThan(86_400_000);
+  });
+
   test("showing again that it is you needs the same account, signed in anew", async () => {
     asUse();
     const by = { ...f.as("use", 0), sessionId: (await openSessions(f.ids.use))[0]!.id };
@@ -480,6 +495,7 @@ describe("required", () => {
     expect(await code(enableProvider.execute(db(), { providerId, enabled: false }, f.as("administrator")))).toBe(
       "not-allowed",
     );
+    expect(await code(removeProvider.execute(db(), { providerId }, f.as("administrator")))).toBe("not-allowed");
     await required("owner", false);
     expect(await password("reveal")).toMatchObject({ signedIn: true });
   });

@@ -9,6 +9,7 @@ import { setUpProvider, staffAccounts } from "../demo/provider";
 import { readConfiguration } from "../src/server/configuration";
 import { closeGaltry, startGaltry } from "../src/server/galtry";
 import { POST_ROOM } from "../standins/postRoom";
+import { PROVIDER_HOST } from "../standins/provider";
 import { startStandins } from "../standins/server";
 import { SERVER_FLAGS } from "./serverFlags.mjs";
 
@@ -81,6 +82,8 @@ Practice sites: http://localhost:${sitesPort}
   Pellam Tickets, not in a vault yet: http://pellam.localhost:${sitesPort}/box-office/sign-in
     boxoffice@tarrowick.example, quiet-Lantern-52-harbour
 Post room, with every email that was sent: http://${POST_ROOM}:${sitesPort}
+Identity provider with the same staff: http://${PROVIDER_HOST}:${sitesPort}
+  its administration: http://${PROVIDER_HOST}:${sitesPort}/administration
 
 Lanyard: open chrome://extensions, switch on Developer mode, press "Load unpacked" and choose
   ${process.cwd()}/dist/lanyard

@@ -1,6 +1,7 @@
 /** One picture of each main view, 1280x800, from the demo data, into docs/screenshots. */
 import { mkdirSync } from "node:fs";
 import { DEMO_PASSWORD } from "../demo/organisation";
+import { comeThere, setUpProvider } from "../demo/provider";
 import { type Browser, connectLanyard, openBrowser, signInToGaltry } from "../e2e/browser";
 import { startHouse } from "../e2e/house";
 import { waitForTag } from "../e2e/tags";
@@ -55,16 +56,6 @@ try {
     .first()
     .waitFor();
   await take(ines, "group", null);
-  await ines.page.goto(`${entry("stallwright.localhost")}?edit`);
-  await ines.page.getByLabel("Password", { exact: true }).fill("lantern slides 1911 by the door");
-  await ines.page.getByLabel("Notes").fill("Orders before **Tuesday noon** come on Friday.");
-  await ines.page.getByRole("button", { name: "Save" }).click();
-  await ines.page.getByRole("link", { name: /changed 1 time/ }).click();
-  await take(ines, "earlier", null);
-  await ines.page.goto(vault("Shop & Tickets"));
-  await ines.page.getByRole("button", { name: "Vault settings" }).click();
-  await ines.page.getByRole("button", { name: "Export the vault" }).click();
-  await take(ines, "take-out", null);
   await ines.page.goto(`${vault("Shop & Tickets")}/import`);
   await ines.page.getByLabel("File", { exact: true }).setInputFiles({
     name: "from-the-old-browser.csv",
@@ -117,6 +108,12 @@ try {
   await take(wilhelmina, "rounds", null);
   const hanna = await as("hanna.quist");
   await take(hanna, "house-rules", `${app.url}/rules`);
+  await take(ines, "leaving", `${app.url}/people/${app.built.people.get("bram")}/leave`);
+  const owner = { kind: "person" as const, personId: app.built.people.get("hanna")!, sessionId: null };
+  const from = { provedAt: Date.now(), address: "127.0.0.1", browser: "Chromium on Linux" };
+  const providerId = await setUpProvider(app.galtry, app.standins.provider, { ...owner, ...from }, "tm-hanna");
+  await comeThere(app.galtry, providerId, "tm-yusuf");
+  await take(hanna, "single-sign-on", `${app.url}/people/sign-on`);
 
   const dark = await as("maren.pohl", { dark: true });
   await take(dark, "front-desk-dark", app.url);

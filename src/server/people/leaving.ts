@@ -94,6 +94,7 @@ export const leavingPage = query({
   name: "people.leavingPage",
   input: z.strictObject({ personId: idSchema }),
   by: ["person"],
+  offMainThread: true,
   allow: (context) => requireOther(context, context.input.personId),
   run: async (context) => {
     const { tx, input, me, at, allowed } = context;

@@ -22,6 +22,8 @@ export const mailSchema = z.string().trim().toLowerCase().max(254).pipe(z.email(
 export interface ByProvider {
   providerId: string;
   sid: string | null;
+  /** When they signed in there; null where it does not say. Coming by an older session there shows nothing anew. */
+  signedInAt: number | null;
 }
 
 export async function openSession(
@@ -38,7 +40,7 @@ export async function openSession(
     tokenHash: tokenHash(token),
     personId,
     createdAt: at,
-    provedAt: at,
+    provedAt: via ? Math.min(via.signedInAt ?? 0, at) : at,
     lastSeenAt: at,
     expiresAt: at + SESSION_LONGEST_MS,
     browser: caller.browser,

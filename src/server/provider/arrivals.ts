@@ -212,7 +212,9 @@ export const arrive = command({
     await join(tx, personId, at, commandId);
     if ((await standingOf(tx, personId, at)) !== "active") return no("not-active");
     const changes = await syncPerson(tx, account.id, at, commandId);
-    const entered = await enter(tx, personId, caller, at, { providerId: provider.id, sid: identity.sid });
+    const entered = await enter(tx, personId, caller, at, {
+      ...{ providerId: provider.id, sid: identity.sid, signedInAt: identity.signedInAt },
+    });
     return entered ? { ...entered, changes, added } : no("not-active");
   },
   journal: ({ result, allowed }) =>
@@ -339,7 +341,9 @@ export const joinByProvider = command({
     await join(tx, personId, at, commandId);
     await tx.update(links).set({ usedAt: at, withdrawnAt: null }).where(eq(links.id, link.id));
     const changes = await syncPerson(tx, account.id, at, commandId);
-    const entered = await enter(tx, personId, caller, at, { providerId: provider.id, sid: identity.sid });
+    const entered = await enter(tx, personId, caller, at, {
+      ...{ providerId: provider.id, sid: identity.sid, signedInAt: identity.signedInAt },
+    });
     if (!entered) throw new Refused("not-allowed", t.notActive);
     return { ...entered, changes };
   },

@@ -195,7 +195,11 @@ export const removeProvider = command({
   name: "provider.removeProvider",
   input: z.strictObject({ providerId: idSchema }),
   by: ["person"],
-  allow: (context) => requireKeeper(context, context.input.providerId),
+  allow: async (context) => {
+    const row = await requireKeeper(context, context.input.providerId);
+    if (row.required && context.role !== "owner") throw new Refused("not-allowed", t.onlyOwnersWhereRequired);
+    return row;
+  },
   run: async ({ tx, at, me, allowed: row }) => {
     forget(row.issuer);
     await tx
