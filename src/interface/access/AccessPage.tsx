@@ -209,7 +209,8 @@ export function AccessPage({ model: concerned, slip, vaults, roundView, me, now,
     const looked = roundView ? round.key(event.key, lines) : null;
     if (looked) {
       if (lines.length === 0) setSaid(t.nothingIsSetDirectlyHereARound);
-      else if (looked.length === 0) setSaid(t.thereIsNoLevelBelowUseEnd);
+      else if (looked.length === 0)
+        setSaid(lines[0]?.reviewer ? t.reviewsYours(lines[0].reviewer) : t.thereIsNoLevelBelowUseEnd);
       // One after the other, the oddest first.
       else if (lines.length === 1 && event.key.toLowerCase() !== "u") seek(round.next(lines));
       return true;

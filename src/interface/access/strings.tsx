@@ -14,6 +14,7 @@ export const accessPage = {
   thisIsAPastDateAndCannot: "This is a past date and cannot be changed. Go back to Now.",
   youAreNotAStewardOfIt: "You are not a steward of it.",
   nothingIsSetDirectlyHereARound: "Nothing is set directly here. A round reviews each grant where it is set.",
+  reviewsYours: (name: string) => `${name} reviews this one: it is your own access.`,
   thereIsNoLevelBelowUseEnd: "There is no level below Use. End it instead.",
   accessTo: (name: string) => `Access to ${name}`,
   accessTo2: (name: ReactNode) => <>Access to {name} </>,

@@ -124,8 +124,10 @@ function Round({ view, now }: { view: RoundView; now: number }) {
   };
   const say = (i: number, what: Say | null, on: boolean) => {
     const row = lines[i];
-    if (!row || row.reviewer !== null || (what === "lower" && row.lower === null)) return;
+    if (!row || (what === "lower" && row.lower === null)) return;
     if (on && what !== null) go(i + 1);
+    // One's own line is passed over: another steward answers it.
+    if (row.reviewer !== null) return;
     void sayOn(row, what);
   };
   const keys = (event: KeyboardEvent) => {
