@@ -91,9 +91,6 @@ function Before({ view, me, zone, now }: LeavingProps) {
       <div>
         <Ends {...{ view, zone, now }} />
         <Successors {...{ view, me, chosen }} onChosen={setChosen} />
-      </div>
-      <div>
-        <SeenStill {...{ view, zone, now }} />
         {view.lastOwner ? (
           <Notice>{t.lastOwner(view.name)}</Notice>
         ) : (
@@ -121,6 +118,7 @@ function Before({ view, me, zone, now }: LeavingProps) {
           </Form>
         )}
       </div>
+      <SeenStill {...{ view, zone, now }} />
     </Book>
   );
 }

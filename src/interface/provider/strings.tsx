@@ -71,7 +71,7 @@ export const providerUse = {
   staffMustUseIt: "Require it for staff",
   notRequired: "No longer require it",
   requireSays:
-    "Then staff sign in with it and in no other way. Owners keep a way in of their own for the day the provider is down; all owners are told of each use.",
+    "Once it is required, staff sign in with it and in no other way. Owners keep a way in of their own for the day the provider is down; all owners are told of each use.",
   ownersNeed: (names: string) =>
     `First each owner needs a passkey, or a sign-in password with one-time codes. Not yet: ${names}.`,
   whoJoins: "People Galtry does not know",
