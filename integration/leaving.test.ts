@@ -12,7 +12,7 @@ import { grants, handovers, letterboxes, memberships, notices, sessions } from "
 import { frontDesk } from "../src/server/frontdesk/frontDesk";
 import { addPerson } from "../src/server/people/adding";
 import { createGroup, setMember } from "../src/server/people/groups";
-import { leave, leavingPage } from "../src/server/people/leaving";
+import { leavingPage, markLeaver } from "../src/server/people/leaving";
 import { leaveDue, reinstate } from "../src/server/people/persons";
 import { acceptLink } from "../src/server/people/setUp";
 import { addEntry, changeEntry } from "../src/server/vaults/entries";
@@ -38,7 +38,7 @@ async function colleague(role: "member" | "administrator" = "administrator") {
 }
 const page = (by: Kind = "administrator") => leavingPage.execute(db(), { personId: who.id }, f.as(by));
 const go = (more: object = {}, by: Kind = "administrator") =>
-  leave.execute(db(), { personId: who.id, why: "last day", ...more }, f.as(by));
+  markLeaver.execute(db(), { personId: who.id, why: "last day", ...more }, f.as(by));
 const code = (promise: Promise<unknown>) =>
   promise.then(
     () => "allowed",
@@ -184,7 +184,7 @@ describe("leaving", () => {
     await changeRole.execute(db(), { personId: other.id, role: "owner" }, f.as("owner"));
     who = other;
     await go({}, "owner");
-    expect(await code(leave.execute(db(), { personId: f.ids.owner, why: "" }, f.as("owner")))).toBe("not-allowed");
+    expect(await code(markLeaver.execute(db(), { personId: f.ids.owner, why: "" }, f.as("owner")))).toBe("not-allowed");
   });
 });
 

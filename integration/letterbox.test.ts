@@ -13,7 +13,7 @@ import {
 } from "../src/server/access/handover/letterbox";
 import { notices, OUTSIDE } from "../src/server/database/schema";
 import { journalPage } from "../src/server/journal/page";
-import { markLeaver } from "../src/server/people/persons";
+import { markLeaver } from "../src/server/people/leaving";
 import { entryPage } from "../src/server/vaults/entryPage";
 import { binFolder, createFolder } from "../src/server/vaults/folders";
 import { revealField } from "../src/server/vaults/revealing";

@@ -154,7 +154,6 @@ const EXPECTED: Record<string, { who: Who; asPerson?: Who; input: () => unknown 
   "people.withdrawLink": { who: "administrators", input: () => ({ personId: fixture.ids.leaver }) },
   "people.renewLink": { who: "administrators", input: () => ({ personId: fixture.ids.leaver }) },
   "people.suspend": { who: "administrators", input: () => ({ personId: fixture.ids.leaver }) },
-  "people.markLeaving": { who: "administrators", input: () => ({ personId: fixture.ids.leaver }) },
   "people.leavingPage": { who: "administrators", input: () => ({ personId: fixture.ids.leaver }) },
   "people.groupKeepers": { who: "own", input: () => ({ groupId: id() }) },
   "people.markLeaver": { who: "administrators", input: () => ({ personId: fixture.ids.leaver }) },

@@ -18,8 +18,9 @@ import { journalPage } from "../src/server/journal/page";
 import { compareLogin, guardedFill, keyList } from "../src/server/lanyard/keys";
 import { addPerson } from "../src/server/people/adding";
 import { createGroup, removeMember, setMember } from "../src/server/people/groups";
+import { leavingPage, markLeaver } from "../src/server/people/leaving";
 import { ownNotices } from "../src/server/people/notices";
-import { changeRole, markLeaver, reinstate, renewLink, suspendPerson } from "../src/server/people/persons";
+import { changeRole, reinstate, renewLink, suspendPerson } from "../src/server/people/persons";
 import { acceptLink } from "../src/server/people/setUp";
 import { signIn } from "../src/server/people/signIn";
 import { didNotWork } from "../src/server/signin/didNotWork";
@@ -316,7 +317,9 @@ describe("who is told", () => {
     );
     await acceptLink.execute(db(), { token: new URL(link!).hash.slice(1), password: PASSWORD }, f.nobody);
     await createVault.execute(db(), { name: "Orphan", description: "" }, { ...f.as("owner"), personId });
-    await markLeaver.execute(db(), { personId, why: "" }, f.as("owner"));
+    const { alone } = await leavingPage.execute(db(), { personId }, f.as("owner"));
+    const successors = alone.map(({ nodeId }) => ({ nodeId, personId: null }));
+    await markLeaver.execute(db(), { personId, why: "", successors }, f.as("owner"));
     expect(await noticesOf("owner")).toContain(
       "The vault Orphan has no steward: Lone Steward was the last one. Nobody can give or end access there.",
     );
@@ -349,7 +352,9 @@ describe("who is told", () => {
     // While somebody else is a steward for good, an end is no news.
     await look(end - 2 * 24 * HOUR);
     expect(await told()).toEqual([]);
-    await markLeaver.execute(db(), { personId, why: "" }, f.as("owner"));
+    const { alone } = await leavingPage.execute(db(), { personId }, f.as("owner"));
+    const successors = alone.map(({ nodeId }) => ({ nodeId, personId: null }));
+    await markLeaver.execute(db(), { personId, why: "", successors }, f.as("owner"));
     await look(end - 9 * 24 * HOUR);
     expect(await told()).toEqual([]);
     await look(end - 6 * 24 * HOUR);

@@ -1,12 +1,13 @@
 /** SCIM: people and groups as a provider tells of them, by the requests that its clients send; and each attempt to reach further. */
 import { and, eq, isNull } from "drizzle-orm";
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from "vitest";
-import { type Fixture, makeFixture } from "../demo/fixture";
+import { type Fixture, type Kind, makeFixture } from "../demo/fixture";
 import { type InProcess, inProcess } from "../demo/inProcess";
 import {
   groups,
   lanyards,
   memberships,
+  passkeys,
   personStates,
   persons,
   providerAccounts,
@@ -14,8 +15,8 @@ import {
 } from "../src/server/database/schema";
 import { addPerson } from "../src/server/people/adding";
 import { createGroup } from "../src/server/people/groups";
+import { reinstate, suspendPerson } from "../src/server/people/persons";
 import { openSession } from "../src/server/people/sessions";
-import { confirmAccount } from "../src/server/provider/arrivals";
 import { applyGroup, groupTable, matchGroup } from "../src/server/provider/groups";
 import {
   addDomain,
@@ -241,20 +242,16 @@ describe("users", () => {
 });
 
 describe("deactivated, activated, deleted", () => {
-  /** Somebody of the fixture, linked by an administrator's confirmation, with a session and a Lanyard. */
-  async function linked(kind: "use" | "reveal" | "owner" | "steward") {
+  /** Somebody of the fixture, linked with an account there, with a session and a Lanyard. */
+  async function linked(kind: Kind) {
     const mail = `${kind}@tarrowick.example`;
     const account = await create({ userName: mail, emails: [{ value: mail, primary: true }] });
-    await confirmAccount
-      .execute(db(), { accountId: account.id, yes: true }, f.as(kind === "owner" ? "owner" : "administrator"))
-      .catch(async () =>
-        db().writer.write((tx) =>
-          tx
-            .update(providerAccounts)
-            .set({ personId: f.ids[kind], claims: null })
-            .where(eq(providerAccounts.id, account.id)),
-        ),
-      );
+    await db().writer.write((tx) =>
+      tx
+        .update(providerAccounts)
+        .set({ personId: f.ids[kind], claims: null })
+        .where(eq(providerAccounts.id, account.id)),
+    );
     await db().writer.write((tx) =>
       openSession(tx, f.ids[kind], { address: "192.0.2.7", browser: "Chromium" }, Date.now()),
     );
@@ -295,10 +292,43 @@ describe("deactivated, activated, deleted", () => {
 
   test("whom an administrator suspended, the provider does not bring back", async () => {
     const account = await linked("reveal");
-    const { suspendPerson } = await import("../src/server/people/persons");
     await suspendPerson.execute(db(), { personId: f.ids.reveal, why: "" }, f.as("owner"));
     await call("PUT", `Users/${account.id}`, { ...account, active: true });
     expect(await standingOf(f.ids.reveal)).toBe("suspended");
+    await reinstate.execute(db(), { personId: f.ids.reveal }, f.as("owner"));
+  });
+
+  test("nor whom it suspended itself, once an administrator has reinstated and suspended them", async () => {
+    const person = { personId: f.ids.use };
+    const account = await linked("use");
+    await call("PUT", `Users/${account.id}`, { ...account, active: false });
+    await reinstate.execute(db(), person, f.as("owner"));
+    await call("PUT", `Users/${account.id}`, { ...account, active: true });
+    expect(await standingOf(f.ids.use)).toBe("active");
+    await suspendPerson.execute(db(), person, f.as("owner"));
+    await call("PUT", `Users/${account.id}`, { ...account, active: true, displayName: "Changed There" });
+    expect(await standingOf(f.ids.use)).toBe("suspended");
+  });
+
+  test("whose only way of their own is a passkey comes back as active, not as invited", async () => {
+    const account = await linked("nothing");
+    await db().writer.write(async (tx) => {
+      await tx.update(persons).set({ passwordHash: null }).where(eq(persons.id, f.ids.nothing));
+      await tx.insert(passkeys).values({
+        ...{
+          id: "passkey-of-nothing",
+          personId: f.ids.nothing,
+          credentialId: "laptop",
+          transports: [],
+          name: "Laptop",
+          publicKey: Buffer.alloc(8),
+          counter: 0,
+        },
+        ...{ createdAt: Date.now() },
+      });
+    });
+    for (const active of [false, true]) await call("PUT", `Users/${account.id}`, { ...account, active });
+    expect(await standingOf(f.ids.nothing)).toBe("active");
   });
 
   test("deleted there is a leaver here, with name and history", async () => {

@@ -159,7 +159,7 @@ export async function makeProvider(port: number, galtry: string, staff: StaffAcc
         response.writeHead(status, { "content-type": "text/html; charset=utf-8" });
         response.end(body);
       };
-      if (url.pathname === "/administration") return administer(url, form, request.method ?? "GET", response, send);
+      if (url.pathname === "/administration") return administer(form, request.method ?? "GET", response, send);
       if (standin.down) return send(503, page("Out of order", "<p>This provider is down.</p>"));
       if (url.pathname === "/") return send(200, page("Your applications", applications(standin, galtry)));
       if (url.pathname.startsWith("/interaction/")) return interact(provider, standin, form, request, response, send);
@@ -169,7 +169,6 @@ export async function makeProvider(port: number, galtry: string, staff: StaffAcc
     },
   };
   async function administer(
-    url: URL,
     form: URLSearchParams,
     method: string,
     response: ServerResponse,
@@ -189,7 +188,6 @@ export async function makeProvider(port: number, galtry: string, staff: StaffAcc
     if (does === "rotate") await standin.rotate();
     if (does === "down") standin.down = !standin.down;
     if (does === "wrong") standin.wrong = (form.get("wrong") ?? "none") as WrongAnswer;
-    void url;
     response.writeHead(303, { location: "/administration" });
     response.end();
   }

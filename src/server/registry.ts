@@ -89,14 +89,13 @@ import { mailTried, takeMail } from "./mail/queue";
 import { addPeople, addPerson, checkPeople } from "./people/adding";
 import { groupList, groupPage } from "./people/groupPage";
 import { changeGroup, createGroup, deleteGroup, endGroup, removeMember, setMember } from "./people/groups";
-import { groupKeepers, leave, leavingPage } from "./people/leaving";
+import { groupKeepers, leavingPage, markLeaver } from "./people/leaving";
 import { chooseMail, dismissNotices, ownMailChoices, ownNotices } from "./people/notices";
 import { personPage } from "./people/personPage";
 import {
   changeRole,
   endEverything,
   leaveDue,
-  markLeaver,
   ownerLink,
   personList,
   reinstate,
@@ -444,7 +443,6 @@ const ALL = [
   keepUser,
   tellOfCertificates,
   groupKeepers,
-  leave,
   leavingPage,
   providerMetadata,
   providerList,

@@ -70,13 +70,13 @@ export function Leaving({ view, me, zone, now }: LeavingProps) {
 function Before({ view, me, zone, now }: LeavingProps) {
   const router = useRouter();
   const done = useDone();
-  const leave = useCommand("people.markLeaving");
+  const leave = useCommand("people.markLeaver");
   const [why, setWhy] = useState("");
   const [until, setUntil] = useState("");
   const [chosen, setChosen] = useState<Chosen>({ successors: {}, keepers: {} });
   const open = view.alone.filter(({ nodeId }) => chosen.successors[nodeId] === undefined).length;
   const send = async () => {
-    const input: InputOf<"people.markLeaving"> = {
+    const input: InputOf<"people.markLeaver"> = {
       ...{ personId: view.id, why, until: until === "" ? null : fromLocal(until, zone) },
       successors: view.alone.map(({ nodeId }) => ({ nodeId, personId: chosen.successors[nodeId]?.id ?? null })),
       keepers: view.keeperAlone.map(({ groupId }) => ({ groupId, personId: chosen.keepers[groupId] ?? null })),

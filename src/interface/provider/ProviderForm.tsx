@@ -80,8 +80,8 @@ export function ProviderForm({ provider, onClose }: { provider: Provider | null;
         >
           {!provider && (
             <ChoiceField label={t.protocol} value={draft.protocol} onText={set("protocol")}>
-              <option value="oidc">OpenID Connect</option>
-              <option value="saml">SAML 2.0</option>
+              <option value="oidc">{t.protocols.oidc}</option>
+              <option value="saml">{t.protocols.saml}</option>
             </ChoiceField>
           )}
           <TextField label={t.name} hint={t.nameHint} autoFocus {...field("name")} />

@@ -3,6 +3,8 @@
 import type { ReactNode } from "react";
 import { counted } from "../../core/counted";
 
+const protocols = { oidc: "OpenID Connect", saml: "SAML 2.0" };
+
 export const back = {
   signedInAgain: "You have signed in again",
   tested: "The test is done",
@@ -20,7 +22,7 @@ export const signOn = {
   addAProvider: "Add a provider",
   noneYet:
     "Staff can sign in to Galtry with the account they have at your identity provider, over OpenID Connect or SAML 2.0. Add it here, test it, then switch it on.",
-  protocols: { oidc: "OpenID Connect", saml: "SAML 2.0" },
+  protocols,
   required: "required for staff",
   inUse: "in use",
   notInUse: "not in use",
@@ -126,6 +128,7 @@ export const providerForm = {
   add: "Add",
   save: "Save",
   protocol: "Protocol",
+  protocols,
   name: "Name",
   nameHint: "People see it on the sign-in page: “Sign in with …”.",
   issuer: "Issuer",
@@ -152,7 +155,7 @@ export const providerForm = {
   mailAttribute: "Attribute with the email address",
   nameAttribute: "Attribute with the name",
   groupsAttribute: "Attribute with groups",
-  testAfterwards: "After a change it must be tested again.",
+  testAfterwards: "It stays on after a change. Test it again then.",
 };
 
 export const certificates = {

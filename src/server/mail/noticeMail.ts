@@ -90,7 +90,7 @@ const oneLine = (text: string): string => {
   return line.length > 150 ? `${line.slice(0, 147)}…` : line;
 };
 
-/** Whether anything is due; asked without a transaction, because it is asked every few seconds. */
+/** Whether anything is due; asked without a transaction, because it is asked twice a second. */
 export async function anyNoticeDue(app: Galtry, at = Date.now()): Promise<boolean> {
   const [due] = await app.db
     .select({ id: notices.id })

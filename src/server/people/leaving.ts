@@ -255,8 +255,8 @@ const keeper = z.strictObject({ groupId: idSchema, personId: idSchema.nullable()
  * At once or on a date. Where something would have no steward or keeper the namer says who takes over, or that nobody
  * does; it gives the namer nothing.
  */
-export const leave = command({
-  name: "people.markLeaving",
+export const markLeaver = command({
+  name: "people.markLeaver",
   input: z.strictObject({
     personId: idSchema,
     why: z.string().trim().max(300).default(""),

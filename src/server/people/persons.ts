@@ -10,6 +10,7 @@ import { command, idSchema, instantSchema, none, query, type Topic } from "../co
 import { inJson } from "../database/bulk";
 import type { Reader } from "../database/client";
 import { codeApps, groups, passkeys, personStates, persons, type Role, recoveryCodes } from "../database/schema";
+import { decideHere, linkKnownAccount } from "../provider/accounts";
 import { Refused } from "../refused";
 import { requireAdministrator, requireOther } from "./administrators";
 import { endBelongings, giveAgain } from "./belongings";
@@ -19,7 +20,7 @@ import { makeSignInLink } from "./signInLinks";
 import { isLastOwner, setStanding } from "./state";
 import { persons as t } from "./strings";
 import { addNotice, tellingOwners, tellStewards, vaultsRevealedTo } from "./telling";
-import { loadWays, needsSecondStep } from "./waysIn/ways";
+import { hasOwnWay, loadWays, needsSecondStep } from "./waysIn/ways";
 
 const ofPerson = z.strictObject({ personId: idSchema });
 
@@ -56,88 +57,71 @@ export const renewLink = command({
   tell: ({ input }) => [`person:${input.personId}`, "administrators"],
 });
 
-const statePairs = {
-  suspend: {
-    name: "people.suspend",
-    to: "suspended",
-    from: ["active", "invited"],
-    why: "suspended",
-    past: (who: string) => `suspended ${who}`,
+const changesPerson = ({ personId }: { personId: string }): Topic[] => [
+  `person:${personId}`,
+  "administrators",
+  "everyone",
+];
+
+/** Out of everything, with nothing taken away: it is all there again once they are reinstated. */
+export const suspendPerson = command({
+  name: "people.suspend",
+  input: z.strictObject({ personId: idSchema, why: z.string().trim().max(300).default("") }),
+  by: ["person"],
+  allow: (context) => requireOther(context, context.input.personId),
+  run: async ({ tx, input, caller, at, commandId, allowed }) => {
+    const { personId } = input;
+    const { standing, role, until } = allowed.standing;
+    if (standing !== "active" && standing !== "invited")
+      throw new Refused("conflict", t.thisPersonIsAlready(STATE_WORDS[standing]));
+    if (role === "owner") await requireAnotherOwner(tx, personId);
+    await endAll(tx, personId, at, personIdOf(caller), input.why || "suspended");
+    await tellingOwners(tx, personId, allowed.person.name, at, () =>
+      setStanding(tx, personId, { role, standing: "suspended", until }, at, commandId),
+    );
   },
-  leave: {
-    name: "people.markLeaver",
-    to: "leaver",
-    from: ["active", "invited", "suspended"],
-    why: "access ended",
-    past: (who: string) => `marked ${who} as a leaver`,
+  journal: ({ input, allowed }) => ({
+    subject: input.personId,
+    details: { why: input.why },
+    names: { [input.personId]: allowed.person.name },
+  }),
+  says: ({ subject, why }) => `suspended ${subject}${why}`,
+  tell: ({ input }) => changesPerson(input),
+});
+
+/** Role and sign-in; of the access and groups that somebody who left had, what is ticked. */
+export const reinstate = command({
+  name: "people.reinstate",
+  input: z.strictObject({
+    personId: idSchema,
+    why: z.string().trim().max(300).default(""),
+    grantIds: z.array(idSchema).max(1000).default([]),
+    membershipIds: z.array(idSchema).max(1000).default([]),
+  }),
+  by: ["person"],
+  allow: (context) => requireOther(context, context.input.personId),
+  run: async ({ tx, input, me, at, commandId, allowed }) => {
+    const { personId, grantIds, membershipIds } = input;
+    const { standing, role, until, validFrom: leftAt } = allowed.standing;
+    if (standing !== "suspended" && standing !== "leaver")
+      throw new Refused("conflict", t.thisPersonIsAlready(STATE_WORDS[standing]));
+    // Someone who never set up a way in comes back as invited.
+    const next = (await hasOwnWay(tx, personId)) ? "active" : "invited";
+    const ends = until !== null && until > at ? until : null;
+    await setStanding(tx, personId, { role, standing: next, until: ends }, at, commandId);
+    await decideHere(tx, personId);
+    if (standing !== "leaver") return;
+    await giveAgain(tx, { personId, leftAt, grantIds, membershipIds, by: me, at, commandId });
+    await linkKnownAccount(tx, personId, allowed.person.mail, at);
   },
-  reinstate: {
-    name: "people.reinstate",
-    to: "active",
-    from: ["suspended", "leaver"],
-    why: "reinstated",
-    past: (who: string) => `reinstated ${who}`,
-  },
-} as const;
-
-interface StatePair<Name extends string> {
-  name: Name;
-  to: Standing;
-  from: readonly Standing[];
-  why: string;
-  past: (who: string) => string;
-}
-
-function stateCommand<const Name extends string>({ name, to, from, why, past }: StatePair<Name>) {
-  return command({
-    name,
-    input: z.strictObject({
-      personId: idSchema,
-      why: z.string().trim().max(300).default(""),
-      /** Of somebody who left: what of the access and groups they had is given again. */
-      grantIds: z.array(idSchema).max(1000).default([]),
-      membershipIds: z.array(idSchema).max(1000).default([]),
-    }),
-    by: ["person"],
-    allow: (context) => requireOther(context, context.input.personId),
-    run: async ({ tx, input, me, caller, at, commandId, allowed }) => {
-      const { standing } = allowed;
-      if (!from.includes(standing.standing))
-        throw new Refused("conflict", t.thisPersonIsAlready(STATE_WORDS[standing.standing]));
-      if (to !== "active" && standing.role === "owner") await requireAnotherOwner(tx, input.personId);
-      if (to !== "active") await endAll(tx, input.personId, at, personIdOf(caller), input.why || why);
-      // Someone who never set up a way in comes back as invited.
-      const { password, passkeys } = await loadWays(tx, input.personId);
-      const next = to === "active" && !password && passkeys === 0 ? "invited" : to;
-      const until = to === "leaver" || (to === "active" && (standing.until ?? at + 1) <= at) ? null : standing.until;
-      const change = async () => {
-        await setStanding(tx, input.personId, { role: standing.role, standing: next, until }, at, commandId);
-        if (to === "leaver") await endBelongings(tx, input.personId, at);
-      };
-      if (to === "active") {
-        await change();
-        if (standing.standing === "leaver")
-          await giveAgain(tx, {
-            ...{ personId: input.personId, leftAt: standing.validFrom, by: me, at, commandId },
-            ...{ grantIds: input.grantIds, membershipIds: input.membershipIds },
-          });
-      } else await tellingOwners(tx, input.personId, allowed.person.name, at, change);
-    },
-    journal: ({ input, allowed }) => ({
-      subject: input.personId,
-      details: { why: input.why },
-      names: { [input.personId]: allowed.person.name },
-    }),
-    says: (told) => `${past(told.subject)}${told.why}`,
-    tell: ({ input }): Topic[] => [`person:${input.personId}`, "administrators", "everyone"],
-  });
-}
-
-export const suspendPerson = stateCommand(statePairs.suspend);
-
-export const markLeaver = stateCommand(statePairs.leave);
-
-export const reinstate = stateCommand(statePairs.reinstate);
+  journal: ({ input, allowed }) => ({
+    subject: input.personId,
+    details: { why: input.why },
+    names: { [input.personId]: allowed.person.name },
+  }),
+  says: ({ subject, why }) => `reinstated ${subject}${why}`,
+  tell: ({ input }) => changesPerson(input),
+});
 
 export const STATE_WORDS: Record<Standing, string> = {
   active: "active",

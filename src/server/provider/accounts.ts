@@ -63,7 +63,7 @@ export type Whose =
   | { person: string }
   /** Somebody here has the address and has not said that it is their account. */
   | { claims: string }
-  | { refused: "not-invited" | "not-verified" | "wrong-domain" };
+  | { refused: "not-invited" | "not-verified" | "wrong-domain" | "not-active" };
 
 /**
  * Whose an account is, that belongs to nobody yet. Whoever was added by an administrator and has never joined is linked
@@ -83,6 +83,7 @@ export async function whoseIs(
     .innerJoin(personStates, and(eq(personStates.personId, persons.id), isNull(personStates.validUntil)))
     .where(eq(persons.mail, account.mail));
   if (!person) return { refused: "not-invited" };
+  if (person.standing === "leaver") return { refused: "not-active" };
   const [linked] = await tx
     .select({ id: providerAccounts.id })
     .from(providerAccounts)
@@ -121,6 +122,11 @@ export async function waitForPerson(
     ...{ to: personId, at, sort: "security" as const },
     text: t.accountWaits(account.name || account.mail, provider.name),
   });
+}
+
+/** From now on an administrator's word counts: no provider undoes a later suspension by calling its account active. */
+export async function decideHere(tx: Transaction, personId: string): Promise<void> {
+  await tx.update(providerAccounts).set({ suspendedAt: null }).where(eq(providerAccounts.personId, personId));
 }
 
 /** Somebody is added whom a provider has told of by SCIM: who adds them confirms whose the account is. */

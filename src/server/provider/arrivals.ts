@@ -1,5 +1,5 @@
 /** Coming back from a provider: signing in, joining, linking an account, showing again that it is you, ending what it ends. */
-import { and, eq, gt, isNull, lt, or } from "drizzle-orm";
+import { and, eq, gt, isNull, lt } from "drizzle-orm";
 import { z } from "zod";
 import { personIdOf } from "../caller";
 import { command, idSchema, none, query, type Topic } from "../command";
@@ -16,16 +16,17 @@ import {
   sessions,
 } from "../database/schema";
 import { uuidv7 } from "../ids";
-import type { JournalEntry } from "../journal/append";
 import { requireAdministrator } from "../people/administrators";
 import { enter, standingOf } from "../people/entering";
+import { peopleNamed } from "../people/state";
 import { addNotice } from "../people/telling";
 import { loadWays, requireJustProved } from "../people/waysIn/ways";
 import { notFound, Refused } from "../refused";
 import { type AccountRow, accountOf, linkAccount, waitForPerson, whoseIs } from "./accounts";
-import { type GroupChange, noteGroups, syncPerson, topicsOf } from "./groups";
+import { type GroupChange, linesOf, noteGroups, sayGroup, syncPerson, topicsOf } from "./groups";
 import { addPersonOf } from "./joining";
 import { loadProvider, otherProviderOf, type ProviderRow } from "./providers";
+import { requiredProvider } from "./required";
 import { arrivals as t } from "./strings";
 
 export const PURPOSES = ["sign-in", "test", "link", "join", "prove"] as const;
@@ -135,18 +136,6 @@ const arrivalInput = z.strictObject({
   statement: z.strictObject({ id: z.string(), until: z.number() }).nullable(),
 });
 
-/** Of the groups that changed with it, a line each. */
-const groupLines = (
-  changes: readonly GroupChange[],
-  who: { id: string; name: string },
-  provider: string,
-): JournalEntry[] =>
-  changes.map(({ groupId, group, joined }) => ({
-    subject: who.id,
-    details: { what: joined ? "joined" : "left", group: groupId, name: provider },
-    names: { [who.id]: who.name, [groupId]: group },
-  }));
-
 type Why = "not-invited" | "not-verified" | "wrong-domain" | "deactivated" | "not-active" | "to-link";
 
 const WHY: Record<Why, (provider: string) => string> = {
@@ -225,7 +214,7 @@ export const arrive = command({
             details: { what: "signed in", name: allowed.name, ...(result.added && { added: true }) },
             names: { [result.personId]: result.name },
           },
-          ...groupLines(result.changes, { id: result.personId, name: result.name }, allowed.name),
+          ...linesOf(result.changes, new Map([[result.personId, result.name]]), allowed.name),
         ]
       : {
           details: {
@@ -235,11 +224,10 @@ export const arrive = command({
             why: result.message,
           },
         },
-  says: ({ details, subject, nameOf }) => {
-    if (details.what === "joined")
-      return `added ${subject} to ${nameOf(String(details.group))}, as ${details.name} says`;
-    if (details.what === "left")
-      return `removed ${subject} from ${nameOf(String(details.group))}, as ${details.name} says`;
+  says: (told) => {
+    const { details } = told;
+    const group = sayGroup(told);
+    if (group !== null) return group;
     if (details.what === "refused") return `refused the account ${details.account} at ${details.name}: ${details.why}`;
     return `signed in to Galtry with ${details.name}${details.added ? ", for the first time" : ""}`;
   },
@@ -295,12 +283,9 @@ export const linkOwn = command({
   },
   journal: ({ allowed, result }) => [
     { details: { what: "linked", name: allowed.name } },
-    ...groupLines(result.changes, { id: result.personId, name: result.name }, allowed.name),
+    ...linesOf(result.changes, new Map([[result.personId, result.name]]), allowed.name),
   ],
-  says: ({ details, subject, nameOf }) =>
-    details.what === "linked"
-      ? `linked their account at ${details.name}`
-      : `${details.what === "joined" ? "added" : "removed"} ${subject} ${details.what === "joined" ? "to" : "from"} ${nameOf(String(details.group))}, as ${details.name} says`,
+  says: (told) => sayGroup(told) ?? `linked their account at ${told.details.name}`,
   tell: ({ result }) => [`person:${result.personId}`, "administrators", ...topicsOf(result.changes)],
 });
 
@@ -353,12 +338,9 @@ export const joinByProvider = command({
       details: { what: "joined Galtry", name: allowed.provider.name },
       names: { [result.personId]: result.name },
     },
-    ...groupLines(result.changes, { id: result.personId, name: result.name }, allowed.provider.name),
+    ...linesOf(result.changes, new Map([[result.personId, result.name]]), allowed.provider.name),
   ],
-  says: ({ details, subject, nameOf }) =>
-    details.what === "joined Galtry"
-      ? `joined Galtry with ${details.name}`
-      : `${details.what === "joined" ? "added" : "removed"} ${subject} ${details.what === "joined" ? "to" : "from"} ${nameOf(String(details.group))}, as ${details.name} says`,
+  says: (told) => sayGroup(told) ?? `joined Galtry with ${told.details.name}`,
   tell: ({ result }) => [`person:${result.personId}`, "administrators", ...topicsOf(result.changes)],
 });
 
@@ -429,21 +411,13 @@ export const endByProvider = command({
         .update(lanyards)
         .set({ endedAt: at, endedBy: null, endedWhy: `signed out at ${provider.name}` })
         .where(and(eq(lanyards.personId, personId), isNull(lanyards.endedAt)));
-    return loadNames(tx, [...people]);
+    return [...(await peopleNamed(tx, [...people]))].map(([id, name]) => ({ id, name }));
   },
   journal: ({ result, allowed }) =>
     result.map(({ id, name }) => ({ subject: id, details: { name: allowed.name }, names: { [id]: name } })),
   says: ({ subject, details }) => `signed ${subject} out, because they signed out at ${details.name}`,
   tell: ({ result }) => result.map(({ id }): Topic => `person:${id}`),
 });
-
-async function loadNames(tx: Reader, ids: string[]): Promise<{ id: string; name: string }[]> {
-  if (ids.length === 0) return [];
-  return tx
-    .select({ id: persons.id, name: persons.name })
-    .from(persons)
-    .where(or(...ids.map((id) => eq(persons.id, id))));
-}
 
 /** An administrator says that an account is whose address it has. */
 export const confirmAccount = command({
@@ -457,15 +431,15 @@ export const confirmAccount = command({
     const [account] = await tx.select().from(providerAccounts).where(eq(providerAccounts.id, input.accountId));
     if (!account) throw notFound();
     const { claims } = account;
-    if (claims === null) throw new Refused("conflict", t.startAgain);
-    if (claims === personIdOf(caller)) throw new Refused("not-allowed", t.itIsSomebodyElses);
+    if (claims === null) throw new Refused("conflict", t.itWaitsNoLonger);
+    if (claims === personIdOf(caller)) throw new Refused("not-allowed", t.notForYourself);
     const [person] = await tx
       .select({ name: persons.name, role: personStates.role })
       .from(persons)
       .innerJoin(personStates, and(eq(personStates.personId, persons.id), isNull(personStates.validUntil)))
       .where(eq(persons.id, claims));
     // Who could confirm an account for an owner could become one.
-    if (person?.role === "owner" && context.role !== "owner") throw new Refused("not-allowed", t.notYourAccount);
+    if (person?.role === "owner" && context.role !== "owner") throw new Refused("not-allowed", t.onlyAnOwner);
     return { account, claims, person: person?.name ?? "", provider: await loadProvider(tx, account.providerId) };
   },
   run: async ({ tx, input, at, commandId, allowed: { account, claims, provider } }) => {
@@ -501,6 +475,10 @@ export const unlinkOwn = command({
     if (account?.personId !== me.id) throw notFound();
     const ways = await loadWays(tx, me.id);
     if (!ways.password && ways.passkeys === 0) throw new Refused("conflict", t.lastWay);
+    // Without the account, their password would count again.
+    const required = await requiredProvider(tx, me.id);
+    if (required?.id === account.providerId && required.role !== "owner")
+      throw new Refused("not-allowed", t.itIsRequired(required.name));
     return loadProvider(tx, account.providerId);
   },
   run: async ({ tx, input, me, at, allowed: provider }) => {

@@ -1,23 +1,19 @@
 /** Groups that a provider decides: which there is which here, a dry run before it counts, and keeping them alike. */
-import { and, eq, inArray, isNotNull, isNull } from "drizzle-orm";
+import { and, eq, isNotNull, isNull } from "drizzle-orm";
 import { z } from "zod";
 import { byName } from "../byName";
 import { personIdOf } from "../caller";
 import { command, idSchema, query, type Topic } from "../command";
 import { inJson } from "../database/bulk";
 import type { Reader, Transaction } from "../database/client";
-import {
-  grants,
-  groups,
-  memberships,
-  persons,
-  providerAccounts,
-  providerGroups,
-  providerMembers,
-} from "../database/schema";
+import { grants, groups, memberships, providerAccounts, providerGroups, providerMembers } from "../database/schema";
+import { groupBy } from "../groupBy";
 import { uuidv7 } from "../ids";
+import type { JournalEntry } from "../journal/append";
+import type { Told } from "../journal/says";
 import { requireAdministrator } from "../people/administrators";
 import { setByProvider } from "../people/groups";
+import { peopleNamed } from "../people/state";
 import { requireJustProved } from "../people/waysIn/ways";
 import { notFound, Refused } from "../refused";
 import { loadProvider } from "./providers";
@@ -51,23 +47,6 @@ export async function noteGroups(
       await tx.insert(providerGroups).values({ id: uuidv7(), providerId, name, createdAt: at, changedAt: at });
 }
 
-/** Who is in a group there, as far as that is known: of those who are linked with somebody here. */
-async function membersThere(tx: Reader, group: GroupRow): Promise<Set<string>> {
-  if (group.scim) {
-    const rows = await tx
-      .select({ personId: providerAccounts.personId })
-      .from(providerMembers)
-      .innerJoin(providerAccounts, eq(providerAccounts.id, providerMembers.accountId))
-      .where(and(eq(providerMembers.providerGroupId, group.id), isNotNull(providerAccounts.personId)));
-    return new Set(rows.map(({ personId }) => personId!));
-  }
-  const rows = await tx
-    .select({ personId: providerAccounts.personId, groups: providerAccounts.groups })
-    .from(providerAccounts)
-    .where(and(eq(providerAccounts.providerId, group.providerId), isNotNull(providerAccounts.personId)));
-  return new Set(rows.filter((row) => row.groups?.includes(group.name)).map(({ personId }) => personId!));
-}
-
 async function membersHere(tx: Reader, groupId: string): Promise<Set<string>> {
   const rows = await tx
     .select({ personId: memberships.personId })
@@ -76,13 +55,15 @@ async function membersHere(tx: Reader, groupId: string): Promise<Set<string>> {
   return new Set(rows.map(({ personId }) => personId));
 }
 
+const differences = (there: ReadonlySet<string>, here: ReadonlySet<string>) => ({
+  join: [...there].filter((id) => !here.has(id)),
+  leave: [...here].filter((id) => !there.has(id)),
+});
+
 /** Who would join and leave: from the list that SCIM sent, or from what each sign-in said. */
 async function changesOf(tx: Reader, group: GroupRow): Promise<{ join: string[]; leave: string[] }> {
-  const [there, here] = [await membersThere(tx, group), await membersHere(tx, group.groupId ?? "")];
-  return {
-    join: [...there].filter((id) => !here.has(id)),
-    leave: [...here].filter((id) => !there.has(id)),
-  };
+  const there = await everybodyThere(tx, group.providerId, [group]);
+  return differences(there.get(group.id) ?? new Set(), await membersHere(tx, group.groupId ?? ""));
 }
 
 /** One person as the provider says, in all groups that it decides. */
@@ -150,45 +131,101 @@ export const topicsOf = (changes: readonly GroupChange[]): Topic[] => [
   ...(changes.length > 0 ? (["administrators"] as const) : []),
 ];
 
+/** A line for each. @param names of the people, by id */
+export const linesOf = (
+  changes: readonly GroupChange[],
+  names: ReadonlyMap<string, string>,
+  provider: string,
+): JournalEntry[] =>
+  changes.map(({ personId, groupId, group, joined }) => ({
+    subject: personId,
+    details: { what: joined ? "joined a group" : "left a group", group: groupId, name: provider },
+    names: { [personId]: names.get(personId) ?? "", [groupId]: group },
+  }));
+
+/** The sentence of such a line; null for a line that is about something else. */
+export function sayGroup({ details, subject, nameOf }: Told): string | null {
+  const group = () => nameOf(String(details.group));
+  if (details.what === "joined a group") return `added ${subject} to ${group()}, as ${details.name} says`;
+  if (details.what === "left a group") return `removed ${subject} from ${group()}, as ${details.name} says`;
+  return null;
+}
+
 const MOST_NAMED = 200;
 
-/** Each group there beside the one here, and who would join and leave. */
+/** Each group there beside the one here, and who would join and leave: worked out from one reading of both. */
 export const groupTable = query({
   name: "provider.groupTable",
   input: z.strictObject({ providerId: idSchema }),
   by: ["person"],
+  offMainThread: true,
   allow: async (context) => {
     requireAdministrator(context);
     await loadProvider(context.tx, context.input.providerId);
   },
-  run: async ({ tx, input }) => {
-    const rows = await tx.select().from(providerGroups).where(eq(providerGroups.providerId, input.providerId));
-    const here = await tx.select({ id: groups.id, name: groups.name, providerId: groups.providerId }).from(groups);
-    const lines = [];
-    for (const row of rows.sort(byName)) {
-      const there = await membersThere(tx, row);
-      const { join, leave } = row.groupId === null ? { join: [], leave: [] } : await changesOf(tx, row);
-      const names = await namesOf(tx, [...join.slice(0, MOST_NAMED), ...leave.slice(0, MOST_NAMED)]);
-      const named = (ids: string[]) =>
-        ids
-          .slice(0, MOST_NAMED)
-          .map((id) => names.get(id) ?? "")
-          .sort();
-      lines.push({
-        ...{ id: row.id, name: row.name, scim: row.scim, groupId: row.groupId, applied: row.appliedAt !== null },
-        ...{ there: there.size, joins: join.length, leaves: leave.length, join: named(join), leave: named(leave) },
-      });
-    }
+  run: async ({ tx, input: { providerId } }) => {
+    const rows = await tx.select().from(providerGroups).where(eq(providerGroups.providerId, providerId));
+    const all = await tx.select({ id: groups.id, name: groups.name, providerId: groups.providerId }).from(groups);
+    const there = await everybodyThere(tx, providerId, rows);
+    const matched = rows.flatMap(({ groupId }) => (groupId === null ? [] : [groupId]));
+    const inIt = await tx
+      .select({ groupId: memberships.groupId, personId: memberships.personId })
+      .from(memberships)
+      .where(and(inJson(memberships.groupId, matched), isNull(memberships.validUntil)));
+    const here = groupBy(inIt, ({ groupId }) => groupId);
+    const compared = rows.sort(byName).map((row) => {
+      const members = there.get(row.id) ?? new Set<string>();
+      const own = new Set(here.get(row.groupId ?? "")?.map(({ personId }) => personId));
+      return { row, members, ...differences(row.groupId === null ? own : members, own) };
+    });
+    const names = await peopleNamed(
+      tx,
+      compared.flatMap(({ join, leave }) => [...join.slice(0, MOST_NAMED), ...leave.slice(0, MOST_NAMED)]),
+    );
+    const named = (ids: string[]) =>
+      ids
+        .slice(0, MOST_NAMED)
+        .map((id) => names.get(id) ?? "")
+        .sort();
     return {
-      lines,
-      here: here.filter(({ providerId }) => providerId === null || providerId === input.providerId).sort(byName),
+      lines: compared.map(({ row, members, join, leave }) => ({
+        ...{ id: row.id, name: row.name, scim: row.scim, groupId: row.groupId, applied: row.appliedAt !== null },
+        ...{ there: members.size, joins: join.length, leaves: leave.length, join: named(join), leave: named(leave) },
+      })),
+      here: all.filter((one) => one.providerId === null || one.providerId === providerId).sort(byName),
     };
   },
 });
 
-async function namesOf(tx: Reader, ids: string[]): Promise<Map<string, string>> {
-  const rows = await tx.select({ id: persons.id, name: persons.name }).from(persons).where(inJson(persons.id, ids));
-  return new Map(rows.map(({ id, name }) => [id, name]));
+/** Whom each group there holds, of those who are linked with somebody here. */
+async function everybodyThere(
+  tx: Reader,
+  providerId: string,
+  rows: readonly GroupRow[],
+): Promise<Map<string, Set<string>>> {
+  const accounts = await tx
+    .select({ id: providerAccounts.id, personId: providerAccounts.personId, groups: providerAccounts.groups })
+    .from(providerAccounts)
+    .where(and(eq(providerAccounts.providerId, providerId), isNotNull(providerAccounts.personId)));
+  const told = await tx
+    .select()
+    .from(providerMembers)
+    .where(
+      inJson(
+        providerMembers.providerGroupId,
+        rows.map(({ id }) => id),
+      ),
+    );
+  const personOf = new Map(accounts.map(({ id, personId }) => [id, personId!]));
+  const byClaim = new Map(rows.flatMap(({ id, name, scim }) => (scim ? [] : [[name, id] as const])));
+  const found = new Map(rows.map(({ id }) => [id, new Set<string>()]));
+  for (const { providerGroupId, accountId } of told) {
+    const personId = personOf.get(accountId);
+    if (personId) found.get(providerGroupId)?.add(personId);
+  }
+  for (const { personId, groups: names } of accounts)
+    for (const name of names ?? []) found.get(byClaim.get(name) ?? "")?.add(personId!);
+  return found;
 }
 
 async function requireGroup(tx: Reader, id: string): Promise<GroupRow> {
@@ -298,9 +335,3 @@ export const releaseGroup = command({
   says: ({ subject }) => `keeps the group ${subject} in Galtry again`,
   tell: ({ allowed }) => [`group:${allowed.group.id}`, "administrators"],
 });
-
-/** Groups of a provider whose names are not known any more. */
-export async function dropGroups(tx: Transaction, ids: string[]): Promise<void> {
-  await tx.delete(providerMembers).where(inArray(providerMembers.providerGroupId, ids));
-  await tx.delete(providerGroups).where(inArray(providerGroups.id, ids));
-}

@@ -36,8 +36,8 @@ const to = (app: Galtry, path: string, cookies: string[] = []): Response => {
   return new Response(null, { status: 303, headers });
 };
 
-const toSignIn = (app: Galtry, providerId: string, code: string, next: string, cookies: string[] = []): Response =>
-  to(app, `/sign-in?${new URLSearchParams({ sso: code, provider: providerId, next })}`, cookies);
+const toSignIn = (app: Galtry, providerId: string, code: string, next: string): Response =>
+  to(app, `/sign-in?${new URLSearchParams({ sso: code, provider: providerId, next })}`);
 
 /** What is said of a refusal on the sign-in page, by name. */
 const CODES: Partial<Record<string, string>> = { ended: "ended", "too-many": "too-many", "signed-out": "ended" };

@@ -187,11 +187,18 @@ export async function identityOf(
     // The claim is a boolean (Core, 5.1); some send it as text.
     mailVerified: claims.email_verified === true || claims.email_verified === "true",
     name: text("name") || [text("given_name"), text("family_name")].filter(Boolean).join(" "),
-    groups: groupsClaim === "" ? null : namesOf(claims[groupsClaim]),
+    groups: groupsClaim === "" ? null : groupsIn(claims, groupsClaim),
     sid: text("sid") || null,
     signedInAt: typeof claims.auth_time === "number" ? claims.auth_time * 1000 : null,
     claims: claimsInWords(claims),
   };
+}
+
+/** Some leave the claim out for somebody in no group; one that is kept elsewhere (Core, 5.6.2) says nothing. */
+function groupsIn(claims: Record<string, unknown>, name: string): string[] | null {
+  const { _claim_names: elsewhere } = claims;
+  const isElsewhere = typeof elsewhere === "object" && elsewhere !== null && Object.hasOwn(elsewhere, name);
+  return claims[name] === undefined && !isElsewhere ? [] : namesOf(claims[name]);
 }
 
 const LOGOUT_EVENT = "http://schemas.openid.net/event/backchannel-logout";

@@ -474,7 +474,12 @@ export const removeDomain = command({
   name: "provider.removeDomain",
   input: z.strictObject({ providerId: idSchema, domain: domainSchema }),
   by: ["person"],
-  allow: (context) => requireKeeper(context, context.input.providerId),
+  allow: async (context) => {
+    const row = await requireKeeper(context, context.input.providerId);
+    // Whoever has an address there could sign in by a password again.
+    if (row.required && context.role !== "owner") throw new Refused("not-allowed", t.onlyOwnersWhereRequired);
+    return row;
+  },
   run: async ({ tx, input, allowed: row }) => {
     const domains = row.domains.filter(({ domain }) => domain !== input.domain);
     await tx.update(providers).set({ domains }).where(eq(providers.id, row.id));

@@ -179,7 +179,8 @@ export async function samlIdentityOf(
     // What it asserts it has checked: that is what SAML is trusted for, within the domains it is trusted with.
     mailVerified: true,
     name: said(nameAttribute),
-    groups: groupsAttribute === "" ? null : namesOf(attributes[groupsAttribute]),
+    // Some providers leave the attribute out for somebody who is in no group.
+    groups: groupsAttribute === "" ? null : namesOf(attributes[groupsAttribute] ?? []),
     sid: profile.sessionIndex ?? null,
     signedInAt: Number.isFinite(signedInAt) ? signedInAt : null,
     claims: claimsInWords({ NameID: nameID, ...attributes }),

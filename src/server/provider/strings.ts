@@ -10,7 +10,7 @@ export const providers = {
   theProtocolStays: "The protocol cannot be changed. Add the provider anew.",
   theIssuerStays: "People are linked with accounts of this issuer. To use another, add a new provider.",
   testItFirst: "Test it first: every step must have worked since the last change.",
-  onlyOwnersWhereRequired: "It is required. Only an owner can switch it off.",
+  onlyOwnersWhereRequired: "While it is required, only an owner can do this.",
   onlyAnOwnerCanRequire: "Only an owner can require it.",
   switchItOnFirst: "Switch it on first.",
   testItYourselfFirst: "Test it yourself first: you must have come through it.",
@@ -61,6 +61,10 @@ export const arrivals = {
   wasUnlinked: (provider: string) => `Your account at ${provider} is no longer linked with Galtry.`,
   lastWay: "This is your only way to sign in. Add another first.",
   notYourAccount: "You signed in there with another account.",
+  itWaitsNoLonger: "This account no longer waits to be confirmed.",
+  itIsRequired: (provider: string) => `You are required to sign in with ${provider}.`,
+  notForYourself: "You cannot confirm an account for yourself. Ask another administrator.",
+  onlyAnOwner: "Only an owner can confirm an account for an owner.",
   signInAnew: "The provider did not ask you to sign in anew.",
 };
 

@@ -38,6 +38,12 @@ export async function loadWays(tx: Reader, personId: string): Promise<Ways> {
   };
 }
 
+/** Whether somebody can sign in by a way of their own, and not by an identity provider alone. */
+export async function hasOwnWay(tx: Reader, personId: string): Promise<boolean> {
+  const { password, passkeys: keys } = await loadWays(tx, personId);
+  return password || keys > 0;
+}
+
 /** After the sign-in password comes a second step, for whoever has one. */
 export const needsSecondStep = (ways: Ways): boolean => ways.passkeys > 0 || ways.codes;
 

@@ -7,17 +7,18 @@ import { loadByRole } from "../../access/person";
 import { command, idSchema, type Topic } from "../../command";
 import { inJson } from "../../database/bulk";
 import type { Reader, Transaction } from "../../database/client";
-import { groups, persons, providerAccounts, providerGroups, providerMembers, type Role } from "../../database/schema";
+import { groups, providerAccounts, providerGroups, providerMembers, type Role } from "../../database/schema";
 import { scimUser } from "../../database/stored";
 import { uuidv7 } from "../../ids";
 import type { JournalEntry } from "../../journal/append";
 import { endBelongings } from "../../people/belongings";
 import { endAll } from "../../people/sessions";
-import { currentState, isLastOwner, setStanding } from "../../people/state";
+import { currentState, isLastOwner, peopleNamed, setStanding } from "../../people/state";
 import { addNotice, tellingOwners } from "../../people/telling";
+import { hasOwnWay } from "../../people/waysIn/ways";
 import { Refused } from "../../refused";
 import { linkAccount, waitForPerson, whoseIs } from "../accounts";
-import { dropGroups, type GroupChange, syncGroup, syncPerson, topicsOf } from "../groups";
+import { type GroupChange, linesOf, sayGroup, syncGroup, syncPerson, topicsOf } from "../groups";
 import { addPersonOf } from "../joining";
 import { loadProvider, type ProviderRow } from "../providers";
 import { holdsDomain } from "../required";
@@ -41,7 +42,7 @@ interface Done {
   changes: GroupChange[];
 }
 
-const linesOf = ({ account, person, what, changes }: Done, provider: string): JournalEntry[] => [
+const userLines = ({ account, person, what, changes }: Done, provider: string): JournalEntry[] => [
   ...(what === "none"
     ? []
     : [
@@ -51,13 +52,7 @@ const linesOf = ({ account, person, what, changes }: Done, provider: string): Jo
           names: person ? { [person.id]: person.name } : {},
         },
       ]),
-  ...(person
-    ? changes.map(({ groupId, group, joined }) => ({
-        subject: person.id,
-        details: { what: joined ? "joined" : "left group", group: groupId, name: provider },
-        names: { [person.id]: person.name, [groupId]: group },
-      }))
-    : []),
+  ...(person ? linesOf(changes, new Map([[person.id, person.name]]), provider) : []),
 ];
 
 const tellOf = ({ person, what, changes }: Done): Topic[] => [
@@ -67,13 +62,9 @@ const tellOf = ({ person, what, changes }: Done): Topic[] => [
   ...topicsOf(changes),
 ];
 
-async function nameOf(tx: Reader, personId: string | null): Promise<{ id: string; name: string } | null> {
-  if (personId === null) return null;
-  const [person] = await tx
-    .select({ id: persons.id, name: persons.name })
-    .from(persons)
-    .where(eq(persons.id, personId));
-  return person ?? null;
+async function personNamed(tx: Reader, id: string | null): Promise<{ id: string; name: string } | null> {
+  const name = id === null ? undefined : (await peopleNamed(tx, [id])).get(id);
+  return id === null || name === undefined ? null : { id, name };
 }
 
 async function requireFreeName(tx: Reader, providerId: string, userName: string, except: string): Promise<void> {
@@ -125,16 +116,17 @@ export const keepUser = command({
       !before || before.userName !== user.userName || before.mail !== user.mail || before.active !== user.active;
     return {
       account: (await accountById(tx, account!.id))!,
-      person: await nameOf(tx, personId),
+      person: await personNamed(tx, personId),
       what: state ?? (created ? "created" : changed ? "changed" : "none"),
       changes,
     };
   },
-  journal: ({ result, allowed }) => linesOf(result, allowed.name),
-  says: ({ details, subject, nameOf: called }) => {
-    const { what, name, account, group } = details;
-    if (what === "joined") return `added ${subject} to ${called(String(group))}, as ${name} says`;
-    if (what === "left group") return `removed ${subject} from ${called(String(group))}, as ${name} says`;
+  journal: ({ result, allowed }) => userLines(result, allowed.name),
+  says: (told) => {
+    const { subject, details } = told;
+    const { what, name, account } = details;
+    const group = sayGroup(told);
+    if (group !== null) return group;
     if (what === "suspended") return `suspended ${subject}: ${account} was deactivated at ${name}`;
     if (what === "reinstated") return `reinstated ${subject}: ${account} was activated at ${name}`;
     return `${what === "created" ? "received" : "updated"} the account ${account} from ${name}`;
@@ -209,8 +201,7 @@ async function follow(
   if (!account.active && (now.standing === "active" || now.standing === "invited"))
     return (await endAccess(tx, provider, personId, now, "suspended", at, commandId, account.id)) ? "suspended" : null;
   if (account.active && now.standing === "suspended" && account.suspendedAt !== null) {
-    const [person] = await tx.select().from(persons).where(eq(persons.id, personId));
-    const next: Standing = person?.passwordHash === null && account.lastAt === null ? "invited" : "active";
+    const next: Standing = account.lastAt !== null || (await hasOwnWay(tx, personId)) ? "active" : "invited";
     await setStanding(tx, personId, { role: now.role, standing: next, until: now.until }, at, commandId);
     await tx.update(providerAccounts).set({ suspendedAt: null }).where(eq(providerAccounts.id, account.id));
     return "reinstated";
@@ -230,7 +221,7 @@ async function endAccess(
   accountId: string | null,
 ): Promise<boolean> {
   await endAll(tx, personId, at, null, to === "leaver" ? t.deletedAt(provider.name) : t.deactivatedAt(provider.name));
-  const who = (await nameOf(tx, personId))?.name ?? "";
+  const who = (await personNamed(tx, personId))?.name ?? "";
   if (now.role === "owner" && (await isLastOwner(tx, personId))) {
     for (const owner of await loadByRole(tx, ["owner"], at))
       await addNotice(tx, { to: owner.id, at, sort: "security", text: t.lastOwnerStays(who, provider.name) });
@@ -262,7 +253,7 @@ export const dropUser = command({
   run: async ({ tx, input, at, commandId, allowed: provider }): Promise<Done | null> => {
     const account = await accountById(tx, input.accountId);
     if (!account) return null;
-    const person = await nameOf(tx, account.personId);
+    const person = await personNamed(tx, account.personId);
     const now = account.personId === null ? null : await currentState(tx, account.personId);
     let left = false;
     if (now && account.personId !== null && now.standing !== "leaver")
@@ -319,24 +310,16 @@ export const keepGroup = command({
         : await tx.update(providerGroups).set(values).where(eq(providerGroups.id, id)).returning();
     if (group.members) await setMembers(tx, provider.id, row!.id, group.members);
     const changes = await syncGroup(tx, row!, at, commandId);
-    return { row: row!, changes, names: await namesOf(tx, changes) };
+    const names = await peopleNamed(
+      tx,
+      changes.map(({ personId }) => personId),
+    );
+    return { row: row!, changes, names };
   },
-  journal: ({ result, allowed }) =>
-    result.changes.map(({ personId, groupId, group, joined }) => ({
-      subject: personId,
-      details: { joined, group: groupId, name: allowed.provider.name },
-      names: { [personId]: result.names.get(personId) ?? "", [groupId]: group },
-    })),
-  says: ({ details, subject, nameOf: called }) =>
-    `${details.joined ? "added" : "removed"} ${subject} ${details.joined ? "to" : "from"} ${called(String(details.group))}, as ${details.name} says`,
+  journal: ({ result, allowed }) => linesOf(result.changes, result.names, allowed.provider.name),
+  says: (told) => sayGroup(told) ?? "",
   tell: ({ result }) => topicsOf(result.changes),
 });
-
-async function namesOf(tx: Reader, changes: readonly GroupChange[]): Promise<Map<string, string>> {
-  const ids = [...new Set(changes.map(({ personId }) => personId))];
-  const rows = await tx.select({ id: persons.id, name: persons.name }).from(persons).where(inJson(persons.id, ids));
-  return new Map(rows.map(({ id, name }) => [id, name]));
-}
 
 /** Exactly these; ids that are no users of this provider are refused. */
 async function setMembers(tx: Transaction, providerId: string, groupId: string, members: string[]): Promise<void> {
@@ -382,7 +365,7 @@ export const dropGroup = command({
     const changes = await syncGroup(tx, row, at, commandId);
     // From now on it is changed here again.
     if (row.groupId !== null) await tx.update(groups).set({ providerId: null }).where(eq(groups.id, row.groupId));
-    await dropGroups(tx, [row.id]);
+    await tx.delete(providerGroups).where(eq(providerGroups.id, row.id));
     return { name: row.name, changes };
   },
   journal: ({ result, allowed }) =>
