@@ -10,7 +10,8 @@ import { pinEntry } from "../src/server/frontdesk/frontDesk";
 import type { Galtry } from "../src/server/galtry";
 import { confirmPairing, endLanyard, startPairing, takeToken } from "../src/server/lanyard/pairing";
 import { addPerson } from "../src/server/people/adding";
-import { createGroup, endGroup, setMember } from "../src/server/people/groups";
+import { createGroup, endGroup } from "../src/server/people/groups";
+import { setMember } from "../src/server/people/members";
 
 import { acceptLink, setUp, setUpAddress } from "../src/server/people/setUp";
 import { changeRules } from "../src/server/rules/rules";

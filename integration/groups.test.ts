@@ -9,8 +9,10 @@ import { whoCanDoWhat } from "../src/server/access/who";
 import { notices } from "../src/server/database/schema";
 import { frontDesk } from "../src/server/frontdesk/frontDesk";
 import { groupList, groupPage } from "../src/server/people/groupPage";
-import { changeGroup, createGroup, deleteGroup, endGroup, removeMember, setMember } from "../src/server/people/groups";
-import { leaveDue, personList, setEnd } from "../src/server/people/persons";
+import { changeGroup, createGroup, deleteGroup, endGroup } from "../src/server/people/groups";
+import { removeMember, setMember } from "../src/server/people/members";
+import { personList } from "../src/server/people/peopleList";
+import { leaveDue, setEnd } from "../src/server/people/persons";
 import { signIn } from "../src/server/people/signIn";
 import { addEntry } from "../src/server/vaults/entries";
 

@@ -10,7 +10,7 @@ import { notices } from "../src/server/database/schema";
 import { frontDesk } from "../src/server/frontdesk/frontDesk";
 import { journalPage } from "../src/server/journal/page";
 import { createGroup } from "../src/server/people/groups";
-import { personList } from "../src/server/people/persons";
+import { personList } from "../src/server/people/peopleList";
 import { acceptLink } from "../src/server/people/setUp";
 import { Refused } from "../src/server/refused";
 import { registry } from "../src/server/registry";

@@ -10,7 +10,8 @@ import { answerSlip, applySlip, discardSlip, draftSlip, ownSlip, waitingSlips } 
 import { whoCanDoWhat } from "../src/server/access/who";
 import { journalPage } from "../src/server/journal/page";
 import { groupList } from "../src/server/people/groupPage";
-import { createGroup, setMember } from "../src/server/people/groups";
+import { createGroup } from "../src/server/people/groups";
+import { setMember } from "../src/server/people/members";
 import { changeRules, houseRules } from "../src/server/rules/rules";
 import { addEntry } from "../src/server/vaults/entries";
 import { createVault } from "../src/server/vaults/vaults";

@@ -2,7 +2,8 @@
 import { afterAll, beforeAll, expect, test } from "vitest";
 import { type Fixture, give, type Kind, makeFixture } from "../demo/fixture";
 import { type InProcess, inProcess } from "../demo/inProcess";
-import { createGroup, setMember } from "../src/server/people/groups";
+import { createGroup } from "../src/server/people/groups";
+import { setMember } from "../src/server/people/members";
 import { personPage } from "../src/server/people/personPage";
 import { addEntry } from "../src/server/vaults/entries";
 import { markSeparate } from "../src/server/vaults/separating";

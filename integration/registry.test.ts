@@ -154,6 +154,15 @@ const EXPECTED: Record<string, { who: Who; asPerson?: Who; input: () => unknown 
   "people.withdrawLink": { who: "administrators", input: () => ({ personId: fixture.ids.leaver }) },
   "people.renewLink": { who: "administrators", input: () => ({ personId: fixture.ids.leaver }) },
   "people.suspend": { who: "administrators", input: () => ({ personId: fixture.ids.leaver }) },
+  "people.suspendPeople": { who: "administrators", input: () => ({ personIds: [fixture.ids.leaver] }) },
+  "people.setEnds": {
+    who: "administrators",
+    input: () => ({ personIds: [fixture.ids.leaver], until: Date.now() + 86_400_000 }),
+  },
+  "people.changeMembers": {
+    who: "own",
+    input: () => ({ changes: [{ groupId: id(), personId: fixture.ids.use, held: null }] }),
+  },
   "people.leavingPage": { who: "administrators", input: () => ({ personId: fixture.ids.leaver }) },
   "people.groupKeepers": { who: "own", input: () => ({ groupId: id() }) },
   "people.markLeaver": { who: "administrators", input: () => ({ personId: fixture.ids.leaver }) },

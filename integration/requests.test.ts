@@ -17,7 +17,8 @@ import {
 } from "../src/server/access/requests/requests";
 import { whoCanDoWhat } from "../src/server/access/who";
 import { asks, grants, notices } from "../src/server/database/schema";
-import { createGroup, setMember } from "../src/server/people/groups";
+import { createGroup } from "../src/server/people/groups";
+import { setMember } from "../src/server/people/members";
 import { addEntry } from "../src/server/vaults/entries";
 
 let app: InProcess;

@@ -20,7 +20,6 @@ import {
   testProvider,
 } from "../src/server/provider/providers";
 import { readMetadata, samlMetadata } from "../src/server/provider/saml";
-import { cpuTimeOf } from "./cpuTime";
 import {
   assertionOf,
   type KeyPair,
@@ -32,6 +31,7 @@ import {
   SHA1,
   signed,
 } from "../standins/samlAnswers";
+import { cpuTimeOf } from "./cpuTime";
 
 let app: InProcess;
 let f: Fixture;

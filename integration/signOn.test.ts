@@ -15,7 +15,8 @@ import {
   sessions,
 } from "../src/server/database/schema";
 import { addPerson } from "../src/server/people/adding";
-import { createGroup, removeMember } from "../src/server/people/groups";
+import { createGroup } from "../src/server/people/groups";
+import { removeMember } from "../src/server/people/members";
 import { signIn } from "../src/server/people/signIn";
 import { confirmAccount, unlinkOwn } from "../src/server/provider/arrivals";
 import { beginSignIn, finishSignIn, logOutBySession, logOutByToken } from "../src/server/provider/flows";

@@ -19,7 +19,8 @@ import {
 import { takeableNodes, takeStewardship } from "../src/server/access/stewardship";
 import { whoCanDoWhat } from "../src/server/access/who";
 import { grants, notices } from "../src/server/database/schema";
-import { createGroup, setMember } from "../src/server/people/groups";
+import { createGroup } from "../src/server/people/groups";
+import { setMember } from "../src/server/people/members";
 import { binEntry, eraseEntry } from "../src/server/vaults/bin";
 import { addEntry } from "../src/server/vaults/entries";
 import { createFolder } from "../src/server/vaults/folders";

@@ -88,21 +88,23 @@ import { mailNotices } from "./mail/noticeMail";
 import { mailTried, takeMail } from "./mail/queue";
 import { addPeople, addPerson, checkPeople } from "./people/adding";
 import { groupList, groupPage } from "./people/groupPage";
-import { changeGroup, createGroup, deleteGroup, endGroup, removeMember, setMember } from "./people/groups";
+import { changeGroup, createGroup, deleteGroup, endGroup } from "./people/groups";
 import { groupKeepers, leavingPage, markLeaver } from "./people/leaving";
+import { changeMembers, removeMember, setMember } from "./people/members";
 import { chooseMail, dismissNotices, ownMailChoices, ownNotices } from "./people/notices";
+import { personList, subjectList } from "./people/peopleList";
 import { personPage } from "./people/personPage";
 import {
   changeRole,
   endEverything,
   leaveDue,
   ownerLink,
-  personList,
   reinstate,
   renewLink,
   resetWays,
   setEnd,
-  subjectList,
+  setEnds,
+  suspendPeople,
   suspendPerson,
 } from "./people/persons";
 import { endSession, ownDevices, proveAgain, renewSession, signOut } from "./people/sessions";
@@ -247,11 +249,13 @@ const ALL = [
   withdrawLink,
   renewLink,
   suspendPerson,
+  suspendPeople,
   markLeaver,
   reinstate,
   endEverything,
   changeRole,
   setEnd,
+  setEnds,
   leaveDue,
   ownerLink,
   subjectList,
@@ -267,6 +271,7 @@ const ALL = [
   deleteGroup,
   setMember,
   removeMember,
+  changeMembers,
   vaultList,
   vaultLedger,
   createVault,

@@ -1,5 +1,6 @@
 import { atLeast } from "@/core/access/level";
 import { pack } from "@/core/packed";
+import { EVERYBODY } from "@/core/people/peopleFilter";
 import type { FirstStep } from "@/interface/frontdesk/FirstSteps";
 import { FrontDesk } from "@/interface/frontdesk/FrontDesk";
 import { endingSoon } from "@/server/access/endingSoon";
@@ -12,7 +13,7 @@ import { isAdministrator } from "@/server/caller";
 import type { Role } from "@/server/database/schema";
 import { frontDesk } from "@/server/frontdesk/frontDesk";
 import { ask, me } from "@/server/page";
-import { personList } from "@/server/people/persons";
+import { personList } from "@/server/people/peopleList";
 import { vaultList } from "@/server/vaults/vaults";
 
 export const metadata = { title: "Front desk" };
@@ -56,7 +57,7 @@ export default async function FrontDeskPage() {
 async function firstSteps(role: Role, vaults: number, entries: number, canAdd: boolean): Promise<FirstStep[]> {
   const steps: FirstStep[] = [];
   if (isAdministrator(role)) {
-    const { found } = await ask(personList, { text: "", from: 0 });
+    const { found } = await ask(personList, { ...EVERYBODY, from: 0 });
     steps.push(
       { text: "Create a vault", href: "/vaults", done: vaults > 0 },
       { text: "Add a colleague", href: "/people", done: found > 1 },

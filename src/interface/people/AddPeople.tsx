@@ -6,35 +6,23 @@ import styled from "styled-components";
 import { type ListedPerson, type ListedRole, readPeople, withoutLines } from "@/core/people/peopleList";
 import type { CheckedPerson } from "@/server/people/adding";
 import type { InputOf, ResultOf } from "@/server/registry";
-import { findSubjects } from "../entry/subjects";
 import { Page } from "../frame/Frame";
 import { runQuery, useCommand } from "../shared/ask";
-import {
-  Act,
-  Button,
-  ButtonLink,
-  CheckField,
-  Chip,
-  ChoiceField,
-  Notice,
-  Row,
-  Stack,
-  TextArea,
-} from "../shared/controls";
+import { Button, ButtonLink, CheckField, ChoiceField, Notice, Row, Stack, TextArea } from "../shared/controls";
 import { MomentField } from "../shared/DateFields";
 import { Form } from "../shared/Form";
 import { fromLocal } from "../shared/localTime";
-import { Picker } from "../shared/Picker";
+import { PickSeveral } from "../shared/PickSeveral";
 import { useCopy } from "../shared/useCopy";
 import { useSettled } from "../shared/useSettled";
 import { Head } from "../vaults/VaultList";
 import { Lines } from "./CheckedLines";
+import { findGroups } from "./findGroups";
 import { addPeople as t } from "./strings";
 
 const Sheet = styled.div`
   max-width: 980px;
   .all { display: grid; grid-template-columns: repeat(auto-fit, minmax(260px, 1fr)); gap: 14px 24px; align-items: start; }
-  .chosen { display: flex; flex-wrap: wrap; gap: 6px 16px; margin-top: 6px; }
   table { width: 100%; border-collapse: collapse; border-top: 3px solid var(--ink); background: var(--sheet); font-size: 14.5px; }
   th { padding: 6px 10px; border-bottom: 1px solid var(--edge); color: var(--soft); font-weight: 400; font-size: 13px; text-align: left; }
   td { padding: 7px 10px; border-bottom: 1px solid var(--rule); vertical-align: top; overflow-wrap: anywhere; }
@@ -54,9 +42,6 @@ type Added = ResultOf<"people.addPeople">;
 
 /** Of one request, as many as are checked or added at once. */
 const AT_ONCE = 200;
-
-const findGroups = async (typed: string) =>
-  (await findSubjects("people and groups")(typed))?.filter((one) => one.kind === "group") ?? null;
 
 /** One person or a list: each line is checked at its place, and says what its person will have on the first day. */
 export function AddPeople({ mails, zone, now }: { mails: boolean; zone: string; now: number }) {
@@ -126,7 +111,7 @@ export function AddPeople({ mails, zone, now }: { mails: boolean; zone: string; 
               <legend className="unseen">{t.forAllOfThem}</legend>
               <div className="all">
                 <div>
-                  <Picker
+                  <PickSeveral
                     label={t.group}
                     seen
                     placeholder={t.addToAGroup}
@@ -134,23 +119,10 @@ export function AddPeople({ mails, zone, now }: { mails: boolean; zone: string; 
                     nothing={t.noMatch}
                     load={findGroups}
                     searches
-                    onPick={(one) => setGroups((before) => [...before.filter(({ id }) => id !== one.id), one])}
+                    chosen={groups}
+                    onChange={setGroups}
+                    remove={t.remove}
                   />
-                  {groups.length > 0 && (
-                    <div className="chosen">
-                      {groups.map((group) => (
-                        <span key={group.id}>
-                          <Chip data-tone="plain">{group.name}</Chip>{" "}
-                          <Act
-                            aria-label={t.remove(group.name)}
-                            onPress={() => setGroups(groups.filter(({ id }) => id !== group.id))}
-                          >
-                            ×
-                          </Act>
-                        </span>
-                      ))}
-                    </div>
-                  )}
                 </div>
                 <ChoiceField label={t.roleWhereNoneIsGiven} value={role} onText={(word) => setRole(word as ListedRole)}>
                   <option value="member">{t.member}</option>

@@ -3,7 +3,7 @@
 import { useState } from "react";
 import type { Role } from "@/core/people/role";
 import { sayTime } from "@/core/time";
-import type { LinkState, PersonLine } from "@/server/people/persons";
+import type { LinkState, PersonLine } from "@/server/people/peopleList";
 import { useCommand } from "../shared/ask";
 import { Button, ButtonLink, ChoiceField, Notice, Row, Stack, TextField } from "../shared/controls";
 import { MomentField } from "../shared/DateFields";
@@ -130,7 +130,9 @@ export function Manage({ person, mails, isOwner, zone, now, onClose }: ManagePro
               </>
             )}
             {here && <Button onPress={() => endAll.run({ personId: person.id, why })}>{t.signOutEverywhere}</Button>}
-            {person.second && here && <Button onPress={() => reset.run({ personId: person.id })}>{t.resetWays}</Button>}
+            {(person.ways.passkeys > 0 || person.ways.codes) && here && (
+              <Button onPress={() => reset.run({ personId: person.id })}>{t.resetWays}</Button>
+            )}
             {here && <Button onPress={() => suspend.run({ personId: person.id, why })}>{t.suspend}</Button>}
             {person.standing === "suspended" && (
               <Button look="go" onPress={() => back.run({ personId: person.id, why })}>

@@ -8,10 +8,10 @@ import { findSubjects, type SubjectChoice } from "../entry/subjects";
 import { useCommand } from "../shared/ask";
 import { Act, CheckField, Row } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
-import { useDone } from "../shared/Done";
+import { type Step, useDone } from "../shared/Done";
 import { Form } from "../shared/Form";
 import { fromLocal, soonEnds, toLocal } from "../shared/localTime";
-import { Picker } from "../shared/Picker";
+import { PickSeveral } from "../shared/PickSeveral";
 import { WindowFields } from "../shared/WindowFields";
 import type { GroupView, MemberLine } from "./GroupPage";
 import { memberSheet as t } from "./strings";
@@ -28,13 +28,12 @@ interface SheetProps {
 
 const findPeople = findSubjects("people");
 
-/** Somebody comes into a group, for a time perhaps, or leaves it: what that changes stands beside the button. */
+/** Somebody, or several, come into a group, for a time perhaps, or one leaves it: what that changes stands beside the button. */
 export function MemberSheet({ group, one, me, zone, now, onClose }: SheetProps) {
-  const set = useCommand("people.setMember");
-  const remove = useCommand("people.removeMember");
+  const change = useCommand("people.changeMembers");
   const done = useDone();
-  const [chosen, setChosen] = useState<{ id: string; name: string } | null>(
-    one && { id: one.personId, name: one.name },
+  const [chosen, setChosen] = useState<{ id: string; name: string }[]>(
+    one ? [{ id: one.personId, name: one.name }] : [],
   );
   const [from, setFrom] = useState(toLocal(one?.from ?? null, zone));
   const [until, setUntil] = useState(toLocal(one ? one.until : group.until, zone));
@@ -42,24 +41,27 @@ export function MemberSheet({ group, one, me, zone, now, onClose }: SheetProps) 
   const [leaves, setLeaves] = useState(false);
   const [wrong, setWrong] = useState<string | null>(null);
   const held = { from: fromLocal(from, zone), until: fromLocal(until, zone) };
-  const changes: Change[] = chosen
-    ? [
-        leaves
-          ? { type: "member", groupId: group.id, personId: chosen.id, held: null }
-          : { type: "member", groupId: group.id, personId: chosen.id, held, keeper },
-      ]
-    : [];
+  const changes = chosen.map(({ id: personId }): Change => {
+    const of = { type: "member", groupId: group.id, personId } as const;
+    return leaves ? { ...of, held: null } : { ...of, held, keeper };
+  });
   const send = async () => {
-    if (!chosen) return setWrong(t.chooseAPerson);
-    const of = { groupId: group.id, personId: chosen.id };
-    const answer = leaves ? await remove.run(of) : await set.run({ ...of, ...held, keeper });
+    const pairs = chosen.map(({ id: personId }) => ({ groupId: group.id, personId }));
+    const answer = await change.run({
+      changes: pairs.map((of) => ({ ...of, held: leaves ? null : { ...held, keeper } })),
+    });
     if (!answer.ok) return;
-    if (leaves) {
-      const back = { ...of, from: one!.from, until: one!.until, keeper: one!.keeper };
-      done(t.wasRemovedFrom(chosen.name, group.name), [{ command: "people.setMember", input: back }]);
-    } else if (!one) done(t.wasAddedTo(chosen.name, group.name), [{ command: "people.removeMember", input: of }]);
+    const before = one && { from: one.from, until: one.until, keeper: one.keeper };
+    const undo: Step[] = [
+      { command: "people.changeMembers", input: { changes: pairs.map((of) => ({ ...of, held: before })) } },
+    ];
+    const name = chosen.length === 1 ? chosen[0]!.name : null;
+    if (leaves) done(t.wasRemovedFrom(name ?? "", group.name), undo);
+    else if (!one)
+      done(name === null ? t.wereAddedTo(chosen.length, group.name) : t.wasAddedTo(name, group.name), undo);
     onClose();
   };
+  const wrongAt = (field: string) => (change.refused?.field?.endsWith(`.${field}`) ? change.refused.message : null);
   const load = async (typed: string): Promise<SubjectChoice[] | null> => {
     const all = await findPeople(typed);
     const inIt = new Set((group.members ?? []).map((member) => member.personId));
@@ -71,33 +73,30 @@ export function MemberSheet({ group, one, me, zone, now, onClose }: SheetProps) 
         verb={leaves ? t.removeFromGroup : one ? t.change : t.add}
         look={leaves ? "harm" : "go"}
         onSend={send}
-        running={set.running || remove.running}
-        unready={!chosen}
-        wrong={wrong ?? set.wrong() ?? remove.wrong()}
+        running={change.running}
+        unready={chosen.length === 0}
+        wrong={wrong ?? (wrongAt("from") || wrongAt("until") ? null : (change.refused?.message ?? null))}
         onCancel={onClose}
         acts={<OntoSlip changes={changes} onWrong={setWrong} onDone={onClose} />}
       >
-        {!one && chosen && (
-          <p>
-            <b>{chosen.name}</b> <Act onPress={() => setChosen(null)}>{t.someoneElse}</Act>
-          </p>
-        )}
-        {!chosen && (
-          <Picker<SubjectChoice>
-            label={t.person}
+        {!one && (
+          <PickSeveral<SubjectChoice>
+            label={t.people}
             seen
             placeholder={t.aNameOrAnEmailAddress}
             list={t.people}
             nothing={t.nobodyOfThatNameIsHere}
             load={load}
             searches
-            onPick={setChosen}
+            chosen={chosen}
+            onChange={setChosen}
+            remove={t.notThis}
           />
         )}
         {one && <CheckField checked={leaves} onTick={setLeaves} label={t.removeFrom(one.name, group.name)} />}
         {!leaves && (
           <>
-            <WindowFields from={from} until={until} onFrom={setFrom} onUntil={setUntil} wrong={set.wrong} />
+            <WindowFields from={from} until={until} onFrom={setFrom} onUntil={setUntil} wrong={wrongAt} />
             <Row>
               {soonEnds(zone).map((preset) => (
                 <Act key={preset.says} onPress={() => setUntil(toLocal(preset.at, zone))}>
@@ -108,12 +107,12 @@ export function MemberSheet({ group, one, me, zone, now, onClose }: SheetProps) 
             <CheckField checked={keeper} onTick={setKeeper} label={t.keeperCanChangeWhoIsInThe} />
           </>
         )}
-        {chosen && (
-          <Foreseen
-            title={leaves ? t.whatChangesWhenLeaves(chosen.name) : t.whatChangesFor(chosen.name)}
-            {...{ changes, zone, now, me }}
-          />
-        )}
+        <Foreseen
+          title={
+            chosen.length === 1 ? (leaves ? t.whatChangesWhenLeaves : t.whatChangesFor)(chosen[0]!.name) : t.whatChanges
+          }
+          {...{ changes, zone, now, me }}
+        />
       </Form>
     </Dialog>
   );

@@ -175,7 +175,7 @@ export function ChoiceField({
   );
 }
 
-const Tick = styled.input`
+export const Tick = styled.input`
   appearance: none;
   flex: none;
   display: grid;

@@ -2,7 +2,6 @@
 
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import styled from "styled-components";
 import { atLeast } from "@/core/access/level";
 import type { LedgerRow } from "@/server/vaults/vaults";
 import { TagField, toTags } from "../entry/TagField";
@@ -11,30 +10,13 @@ import { Button, CheckField } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
 import { type Step, useDone } from "../shared/Done";
 import { Form } from "../shared/Form";
+import { SelectionBar } from "../shared/SelectionBar";
 import { CarrySheet } from "./CarrySheet";
 import { GiveSeveral } from "./GiveSeveral";
 import { SetField } from "./SetField";
 import { foot as t } from "./strings";
 import { undoRewrites } from "./undoRewrites";
 import { useInPieces } from "./useInPieces";
-
-const Bar = styled.div`
-  position: sticky;
-  bottom: var(--bar, 0px);
-  z-index: 4;
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 8px;
-  margin-top: 16px;
-  padding: 10px 14px;
-  background: var(--baize);
-  color: var(--baize-ink);
-  button { background: transparent; color: inherit; border-color: var(--baize-edge); }
-  button[data-disabled] { color: var(--baize-soft); }
-  > span { margin-right: 8px; font-weight: 650; white-space: nowrap; }
-  @media (max-width: 719px) { flex-wrap: nowrap; overflow-x: auto; > * { flex: none; } }
-`;
 
 interface FootProps {
   vaultId: string;
@@ -110,7 +92,7 @@ export function BulkActions({ vaultId, taker, rows, onNone }: FootProps) {
   };
   return (
     <>
-      <Bar role="toolbar" aria-label={t.selection}>
+      <SelectionBar role="toolbar" aria-label={t.selection}>
         <span role="status">
           {running
             ? t.ofWord(running.done.toLocaleString("en-GB"), running.of.toLocaleString("en-GB"))
@@ -155,7 +137,7 @@ export function BulkActions({ vaultId, taker, rows, onNone }: FootProps) {
             {refused}
           </span>
         )}
-      </Bar>
+      </SelectionBar>
       {(sheet === "move" || sheet === "copy") && (
         <CarrySheet
           how={sheet}

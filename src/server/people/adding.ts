@@ -13,7 +13,7 @@ import { uuidv7 } from "../ids";
 import { linkKnownAccount } from "../provider/accounts";
 import { Refused } from "../refused";
 import { requireAdministrator } from "./administrators";
-import { setMember } from "./groups";
+import { setMember } from "./members";
 import { mailSchema } from "./sessions";
 import { makeSignInLink } from "./signInLinks";
 import { adding as t } from "./strings";

@@ -1,15 +1,12 @@
 /** People: added, suspended, brought back, marked as leavers; their links renewed, their sessions ended. */
-import { and, eq, isNull, lte, sql } from "drizzle-orm";
+import { and, eq, isNull, lte } from "drizzle-orm";
 import { z } from "zod";
 import type { Standing } from "../../core/access";
 import { ROLES } from "../../core/people/role";
-import type { IndexPerson, OpenIndex } from "../access/openIndex";
-import { byName, sortByName } from "../byName";
 import { personIdOf } from "../caller";
-import { command, idSchema, instantSchema, none, query, type Topic } from "../command";
-import { inJson } from "../database/bulk";
+import { command, idSchema, instantSchema, none, type Topic } from "../command";
 import type { Reader } from "../database/client";
-import { codeApps, groups, passkeys, personStates, persons, type Role, recoveryCodes } from "../database/schema";
+import { codeApps, passkeys, personStates, persons, recoveryCodes } from "../database/schema";
 import { decideHere, linkKnownAccount } from "../provider/accounts";
 import { Refused } from "../refused";
 import { requireAdministrator, requireOther } from "./administrators";
@@ -17,7 +14,7 @@ import { endBelongings, giveAgain } from "./belongings";
 import { endAll, mailSchema } from "./sessions";
 import { makeLink } from "./setUp";
 import { makeSignInLink } from "./signInLinks";
-import { isLastOwner, setStanding } from "./state";
+import { currentState, isLastOwner, peopleNamed, setStanding } from "./state";
 import { persons as t } from "./strings";
 import { addNotice, tellingOwners, tellStewards, vaultsRevealedTo } from "./telling";
 import { hasOwnWay, loadWays, needsSecondStep } from "./waysIn/ways";
@@ -233,6 +230,55 @@ export const setEnd = command({
   tell: ({ input }): Topic[] => [`person:${input.personId}`, "administrators", "everyone"],
 });
 
+const MOST_AT_ONCE = 200;
+const several = z.array(idSchema).min(1).max(MOST_AT_ONCE);
+
+/** All of them, or none; each is a line of its own. */
+export const suspendPeople = command({
+  name: "people.suspendPeople",
+  input: z.strictObject({ personIds: several, why: z.string().trim().max(300).default("") }),
+  by: ["person"],
+  allow: ({ role }) => requireAdministrator({ role }),
+  run: (context) =>
+    forEach(context, context.input.personIds, (personId) =>
+      suspendPerson.within(context, { personId, why: context.input.why }),
+    ),
+  journal: null,
+  tell: () => ["administrators"],
+});
+
+/** One end date for all of them, or for none; each is a line of its own. */
+export const setEnds = command({
+  name: "people.setEnds",
+  input: z.strictObject({ personIds: several, until: instantSchema }),
+  by: ["person"],
+  allow: ({ role }) => requireAdministrator({ role }),
+  run: (context) =>
+    forEach(context, context.input.personIds, async (personId) => {
+      // Whoever has this date already keeps it: the others are what is meant.
+      const now = await currentState(context.tx, personId);
+      if (now?.until !== context.input.until) await setEnd.within(context, { personId, until: context.input.until });
+    }),
+  journal: null,
+  tell: () => ["administrators"],
+});
+
+/** A refusal names whom it is about. */
+async function forEach(
+  { tx }: { tx: Reader },
+  personIds: readonly string[],
+  act: (personId: string) => Promise<unknown>,
+): Promise<void> {
+  for (const personId of new Set(personIds))
+    try {
+      await act(personId);
+    } catch (error) {
+      if (!(error instanceof Refused)) throw error;
+      const name = (await peopleNamed(tx, [personId])).get(personId);
+      throw new Refused(error.code, name ? `${name}: ${error.message}` : error.message, error.field, error.data);
+    }
+}
+
 /** Writes down, as leavers, those whose end has come: it counted from that moment on. */
 export const leaveDue = command({
   name: "people.leaveDue",
@@ -293,213 +339,3 @@ export const ownerLink = command({
   says: ({ subject }) => `a sign-in link for ${subject} was created on the server`,
   tell: () => ["administrators"],
 });
-
-export interface PersonLine {
-  id: string;
-  name: string;
-  mail: string;
-  role: Role;
-  standing: Standing;
-  since: number;
-  /** When all of their access ends. */
-  until: number | null;
-  groups: { id: string; name: string }[];
-  lastSeenAt: number | null;
-  lanyards: number;
-  /** They have passkeys or one-time codes. */
-  second: boolean;
-  /** The sign-in link that they have and have not used. */
-  link: LinkState | null;
-}
-
-export interface LinkState {
-  until: number;
-  opened: number | null;
-  mailed: boolean;
-  /** When the mail left, or could not. */
-  sent: number | null;
-  failed: number | null;
-}
-
-/** Lines of one page. */
-const PAGE = 50;
-
-export interface PeoplePage {
-  people: PersonLine[];
-  /** Of all that were looked for. */
-  found: number;
-  /** Where the pages before and after begin; null at the ends. */
-  previous: number | null;
-  next: number | null;
-  /** In the whole organisation. */
-  active: number;
-  invited: number;
-  /** Sign-in links can be mailed. */
-  mails: boolean;
-}
-
-export const personList = query({
-  name: "people.personList",
-  input: z.strictObject({
-    /** Part of a name or an address. */
-    text: z.string().trim().max(200).default(""),
-    from: z.number().int().min(0).default(0),
-  }),
-  by: ["person"],
-  allow: ({ role }) => requireAdministrator({ role }),
-  run: async ({ tx, input, at, app }): Promise<PeoplePage> => {
-    const index = tx.access!;
-    const everybody = peopleByName(index);
-    const found = input.text === "" ? everybody : everybody.filter(matching(await idsLike(tx, input.text)));
-    const some = found.slice(input.from, input.from + PAGE);
-    const ids = JSON.stringify(some.map(({ id }) => id));
-    const wanted = sql`(select value from json_each(${ids}))`;
-    const rows = await tx.all<{
-      id: string;
-      mail: string;
-      since: number;
-      standing: Standing;
-      lastSeenAt: number | null;
-      lanyards: number;
-      groups: string;
-      second: number;
-      link: string | null;
-    }>(sql`
-      select p.id as id, p.mail as mail, s.valid_from as since,
-        case when s.until_at <= ${at} then 'leaver' else s.standing end as standing,
-        (select max(last_seen_at) from sessions where person_id = p.id) as "lastSeenAt",
-        (select count(*) from lanyards l where l.person_id = p.id and l.ended_at is null and l.expires_at > ${at}) as lanyards,
-        (select json_group_array(json_object('id', g.id, 'name', g.name)) from memberships m join groups g on g.id = m.group_id
-          where m.person_id = p.id and m.valid_until is null) as groups,
-        (exists (select 1 from passkeys k where k.person_id = p.id)
-          or exists (select 1 from code_apps c where c.person_id = p.id and c.confirmed_at is not null)) as second,
-        (select json_object('until', l.expires_at, 'opened', l.opened_at, 'mailed', l.mail_id is not null,
-            'sent', e.sent_at, 'failed', e.failed_at)
-          from links l left join mails e on e.id = l.mail_id
-          where l.person_id = p.id and l.purpose = 'sign-in' and l.used_at is null and l.withdrawn_at is null
-          order by l.created_at desc limit 1) as link
-      from persons p join standings s on s.person_id = p.id and s.valid_until is null where p.id in ${wanted}`);
-    const details = new Map(rows.map((row) => [row.id, row]));
-    // A leaver from their end on, before anybody has written it down.
-    const standing = (one: IndexPerson) => (one.until !== null && one.until <= at ? "leaver" : one.standing);
-    const counts = { active: 0, invited: 0 };
-    for (const one of everybody) {
-      const now = standing(one);
-      if (now === "active" || now === "invited") counts[now]++;
-    }
-    return {
-      people: some.flatMap(({ id, name, role, until }): PersonLine[] => {
-        const row = details.get(id);
-        if (!row) return [];
-        const held = (JSON.parse(row.groups) as { id: string; name: string }[]).sort(byName);
-        const link = row.link === null ? null : (JSON.parse(row.link) as LinkState);
-        return [
-          {
-            ...row,
-            second: row.second === 1,
-            name,
-            role,
-            until,
-            groups: held,
-            link: link && { ...link, mailed: Boolean(link.mailed) },
-          },
-        ];
-      }),
-      found: found.length,
-      previous: input.from > 0 ? Math.max(0, input.from - PAGE) : null,
-      next: input.from + PAGE < found.length ? input.from + PAGE : null,
-      ...counts,
-      mails: app.configuration.mail !== null,
-    };
-  },
-});
-
-const sorted = new WeakMap<OpenIndex, { version: number; people: readonly IndexPerson[] }>();
-
-/** Everybody in the order of their names; kept until somebody changes. */
-function peopleByName(index: OpenIndex): readonly IndexPerson[] {
-  const kept = sorted.get(index);
-  if (kept?.version === index.version) return kept.people;
-  const people = sortByName([...index.people]);
-  sorted.set(index, { version: index.version, people });
-  return people;
-}
-
-const matching =
-  (ids: ReadonlySet<string>) =>
-  ({ id }: { id: string }): boolean =>
-    ids.has(id);
-
-/** People whose name or address holds a text, whatever its capitals. */
-async function idsLike(tx: Reader, text: string): Promise<ReadonlySet<string>> {
-  const wanted = text.toLowerCase();
-  const rows = await tx
-    .select({ id: persons.id })
-    .from(persons)
-    .where(sql`instr(lower(${persons.mail}), ${wanted}) > 0`);
-  const ids = new Set(rows.map((row) => row.id));
-  for (const { id, name } of tx.access!.people) if (name.toLowerCase().includes(wanted)) ids.add(id);
-  return ids;
-}
-
-/** So many are offered at once. */
-const MOST_SUBJECTS = 20;
-
-/** Whom access can be given to, by a part of their name or address: staff may find staff, groups and Everyone; guests nobody. */
-export const subjectList = query({
-  name: "people.subjectList",
-  input: z.strictObject({
-    text: z.string().trim().max(200).default(""),
-    only: z.enum(["people", "staff", "people and groups", "all"]).default("all"),
-  }),
-  by: ["person"],
-  allow: ({ role }) => {
-    if (role === "guest") throw new Refused("not-allowed", t.onlyStaffCanGiveAccess);
-  },
-  run: async ({ tx, input: { text, only }, at }) => {
-    const index = tx.access!;
-    const wanted = text.toLowerCase();
-    const fits = (name: string) => name.toLowerCase().includes(wanted);
-    const like = text === "" ? null : await idsLike(tx, text);
-    const people = peopleByName(index)
-      .filter((one) => like === null || like.has(one.id))
-      .filter((one) => only !== "staff" || !one.guest)
-      .filter(({ id }) => ["active", "invited"].includes(index.who(id, at)!.standing))
-      .slice(0, MOST_SUBJECTS);
-    const mails = new Map(
-      (
-        await tx
-          .select({ id: persons.id, mail: persons.mail })
-          .from(persons)
-          .where(
-            inJson(
-              persons.id,
-              people.map(({ id }) => id),
-            ),
-          )
-      ).map((row) => [row.id, row.mail]),
-    );
-    const withGroups = only === "all" || only === "people and groups";
-    const groupRows = withGroups
-      ? sortByName(
-          (await tx.select({ id: groups.id, name: groups.name }).from(groups)).filter(({ name }) => fits(name)),
-        )
-      : [];
-    const inGroup = (id: string) => [...index.peopleIn(id)].filter((one) => index.who(one, at)?.groups.has(id)).length;
-    return [
-      ...(only === "all" && fits("Everyone")
-        ? [{ kind: "everyone" as const, id: "", name: "Everyone", note: `${index.staff(at).size} members of staff` }]
-        : []),
-      ...groupRows.slice(0, MOST_SUBJECTS).map(({ id, name }) => ({
-        kind: "group" as const,
-        ...{ id, name, note: `group, ${count(inGroup(id))}` },
-      })),
-      ...people.map(({ id, name, guest }) => ({
-        kind: "person" as const,
-        ...{ id, name, note: guest ? `guest, ${mails.get(id)}` : (mails.get(id) ?? "") },
-      })),
-    ].sort(byName);
-  },
-});
-
-const count = (n: number) => `${n} ${n === 1 ? "person" : "people"}`;

@@ -1,5 +1,5 @@
 /** Every sentence and label of this area, in one place to be read. */
-import { counted } from "../../core/counted";
+import { agree, counted, listOf } from "../../core/counted";
 
 export const attempts = {
   tooManyTriesWaitAndTryAgain: (minutes: number, part: string) =>
@@ -14,6 +14,12 @@ export const groups = {
     `${person} was added to ${group}, which has ${level} on ${node}.`,
   wasRemovedFromWhichHasOn: (person: string, group: string, level: string, node: string) =>
     `${person} was removed from ${group}, which has ${level} on ${node}.`,
+  several: (names: string[]) =>
+    listOf(names.length <= 3 ? names : [...names.slice(0, 2), counted(names.length - 2, "other")]),
+  wereAddedTo: (people: string, count: number, group: string, level: string, node: string) =>
+    `${people} ${agree(count, "was", "were")} added to ${group}, which has ${level} on ${node}.`,
+  wereRemovedFrom: (people: string, count: number, group: string, level: string, node: string) =>
+    `${people} ${agree(count, "was", "were")} removed from ${group}, which has ${level} on ${node}.`,
   thisPersonIsNoLongerInThe: "This person is no longer in the group.",
   aDescriptionHasAtMost300: "A description has at most 300 characters.",
   youAreInThisGroupAndIt:

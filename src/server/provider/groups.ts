@@ -12,7 +12,7 @@ import { uuidv7 } from "../ids";
 import type { JournalEntry } from "../journal/append";
 import type { Told } from "../journal/says";
 import { requireAdministrator } from "../people/administrators";
-import { setByProvider } from "../people/groups";
+import { setByProvider } from "../people/members";
 import { peopleNamed } from "../people/state";
 import { requireJustProved } from "../people/waysIn/ways";
 import { notFound, Refused } from "../refused";

@@ -1,9 +1,10 @@
 import { notFound } from "next/navigation";
+import { filterFrom } from "@/core/people/peopleFilter";
 import { GroupsOnly, People } from "@/interface/people/People";
 import { isAdministrator } from "@/server/caller";
 import { ask, me } from "@/server/page";
 import { groupList } from "@/server/people/groupPage";
-import { personList } from "@/server/people/persons";
+import { personList } from "@/server/people/peopleList";
 
 export const metadata = { title: "People" };
 
@@ -17,11 +18,11 @@ export default async function PeoplePage({
   const { groups, count } = role === "guest" ? { groups: [], count: 0 } : await ask(groupList, { all });
   const now = Date.now();
   if (isAdministrator(role)) {
-    const text = typeof search.find === "string" ? search.find.trim().slice(0, 200) : "";
+    const filter = filterFrom(search);
     const from = Math.max(0, Math.trunc(Number(search.from ?? 0))) || 0;
-    const list = await ask(personList, { text, from });
+    const list = await ask(personList, { ...filter, from });
     return (
-      <People {...{ list, text, from, groups, zone, now }} groupCount={count} me={id} isOwner={role === "owner"} />
+      <People {...{ list, filter, from, groups, zone, now }} groupCount={count} me={id} isOwner={role === "owner"} />
     );
   }
   if (groups.length === 0) notFound();

@@ -2,7 +2,7 @@
 import { type Change, rank, type Terms } from "../../../core/access/index";
 import type { Context } from "../../command";
 import type { Transaction } from "../../database/client";
-import { removeMember, setMember } from "../../people/groups";
+import { removeMember, setMember } from "../../people/members";
 import { moveNodes } from "../../vaults/moving";
 import { markSeparate } from "../../vaults/separating";
 import { changeAccess, endAccess, giveAccess, sameTerms } from "../grants";
