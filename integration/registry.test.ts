@@ -163,6 +163,12 @@ const EXPECTED: Record<string, { who: Who; asPerson?: Who; input: () => unknown 
     who: "own",
     input: () => ({ changes: [{ groupId: id(), personId: fixture.ids.use, held: null }] }),
   },
+  "people.personRecord": { who: "administrators", input: () => ({ personId: fixture.ids.use }) },
+  "people.teamsPage": { who: "administrators", input: () => ({ personId: fixture.ids.use }) },
+  "people.teamsPreview": {
+    who: "administrators",
+    input: () => ({ personId: fixture.ids.use, leave: [], join: [], when: null }),
+  },
   "people.leavingPage": { who: "administrators", input: () => ({ personId: fixture.ids.leaver }) },
   "people.groupKeepers": { who: "own", input: () => ({ groupId: id() }) },
   "people.markLeaver": { who: "administrators", input: () => ({ personId: fixture.ids.leaver }) },

@@ -119,7 +119,7 @@ describe("visible words", () => {
       ({ text }) =>
         new RegExp(`… (more )?(${nouns})\\b|\\b1 (${nouns})\\b`).test(text) &&
         // A limit, or a number that is said of several only.
-        !/\b[Aa]t most …|more than …|From … to …|in …|of … |The first …|^… of them|… columns; at most|^… grants give|after …|needs? |… (entries )?and folders|every … months|All … (versions|groups)|It has … rows|the same password …|opened … times|can be created|^… (vaults|groups)\.$/.test(
+        !/\b[Aa]t most …|more than …|From … to …|in …|of … |The first …|^… of them|… columns; at most|^… grants give|after …|needs? |… (entries )?and folders|every … months|All … (versions|groups)|It has … rows|the same password …|opened … times|can be created|… changes teams|^… (vaults|groups)\.$/.test(
           text,
         ),
     );

@@ -94,6 +94,7 @@ import { changeMembers, removeMember, setMember } from "./people/members";
 import { chooseMail, dismissNotices, ownMailChoices, ownNotices } from "./people/notices";
 import { personList, subjectList } from "./people/peopleList";
 import { personPage } from "./people/personPage";
+import { personRecord } from "./people/personRecord";
 import {
   changeRole,
   endEverything,
@@ -119,6 +120,7 @@ import {
 } from "./people/setUp";
 import { signIn } from "./people/signIn";
 import { extendLink, noteOpened, withdrawLink } from "./people/signInLinks";
+import { teamsPage, teamsPreview } from "./people/teams";
 import { beginCodeApp, confirmCodeApp, makeRecoveryCodes, removeCodeApp } from "./people/waysIn/codes";
 import {
   addPasskey,
@@ -241,6 +243,9 @@ const ALL = [
   ownDevices,
   personList,
   personPage,
+  personRecord,
+  teamsPage,
+  teamsPreview,
   addPerson,
   addPeople,
   checkPeople,

@@ -15,6 +15,8 @@ const Sentence = styled.p`
   line-height: 30px;
   overflow-wrap: anywhere;
   select, button {
+    appearance: none;
+    field-sizing: content;
     max-width: 100%;
     min-height: 28px;
     padding: 0 2px;

@@ -118,7 +118,7 @@ export function PeopleRows({ people, filter, chosen, onChoose, onManage, me, zon
               <Link href={`/people/${person.id}`} prefetch={false} style={{ fontWeight: 650 }}>
                 {person.name}
               </Link>
-              <span className="mail soft small">{person.mail}</span>
+              {alike(people, person) && <span className="mail soft small">{person.mail}</span>}
             </td>
             <td className="role">{roleWord(person.role)}</td>
             <td className="groups soft small" title={person.groups.map((group) => group.name).join(", ")}>
@@ -158,6 +158,10 @@ export function PeopleRows({ people, filter, chosen, onChoose, onManage, me, zon
     </Table>
   );
 }
+
+/** An address stands beside a name only where two people share it. */
+const alike = (people: readonly PersonLine[], { id, name }: PersonLine): boolean =>
+  people.some((one) => one.id !== id && one.name === name);
 
 /** What somebody signs in with, the strongest first; that a password stands alone is worth a look. */
 export function Ways({ ways }: { ways: PersonLine["ways"] }) {

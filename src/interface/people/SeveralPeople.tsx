@@ -110,7 +110,6 @@ function IntoGroups({ chosen, me, zone, now, onClose, onNone }: SheetProps) {
           nothing={t.noMatch}
           load={findGroups}
           searches
-          all
           chosen={groups}
           onChange={setGroups}
           remove={t.notThis}

@@ -7,6 +7,7 @@ import { command, idSchema, none, query } from "../command";
 import type { Reader } from "../database/client";
 import { lanyards, organisation, pairings, persons } from "../database/schema";
 import { uuidv7 } from "../ids";
+import { requireOther } from "../people/administrators";
 import { attemptKey, countAttempt, requireFewAttempts } from "../people/attempts";
 import { newToken, tokenHash } from "../people/tokens";
 import { notFound, Refused } from "../refused";
@@ -233,11 +234,13 @@ export const endLanyard = command({
   name: "lanyard.endLanyard",
   input: z.strictObject({ lanyardId: idSchema.optional(), why: z.string().trim().max(200).default("") }),
   by: ["person", "lanyard"],
-  allow: async ({ tx, caller, input, role }) => {
+  allow: async (context) => {
+    const { tx, caller, input, role } = context;
     const id = caller.kind === "lanyard" ? caller.lanyardId : input.lanyardId;
     if (!id) throw notFound();
     const [row] = await tx.select().from(lanyards).where(eq(lanyards.id, id));
     if (!row || (row.personId !== personIdOf(caller) && !(role && isAdministrator(role)))) throw notFound();
+    if (row.personId !== personIdOf(caller)) await requireOther(context, row.personId);
     return row;
   },
   run: async ({ tx, input, caller, at, allowed }) => {

@@ -6,6 +6,7 @@ import { sayDay, sayTime } from "../../core/time";
 import { reachOf } from "../access/load";
 import { loadOrganised } from "../access/organised";
 import { loadPerson, standingAt } from "../access/person";
+import { toSubject } from "../access/rows";
 import { loadNames } from "../access/who";
 import { byName } from "../byName";
 import { isAdministrator } from "../caller";
@@ -99,15 +100,17 @@ export const personPage = query({
           id: node.vaultId,
           name: !me.guest || seen.has(node.vaultId) ? (called.get(node.vaultId) ?? "") : "",
         },
-        link:
-          node.type === "entry"
-            ? `/entry/${id}`
-            : node.type === "folder"
-              ? `/vaults/${node.vaultId}/folder/${id}`
-              : `/vaults/${id}`,
+        link: linkTo(node),
         sentence: explain(resolution, namer, whose),
       });
     }
+    const gave = organised.rows
+      .filter((row) => row.givenBy === person.id && seen.has(row.nodeId) && called.has(row.nodeId))
+      .toSorted((a, b) => b.validFrom - a.validFrom);
+    const to = await loadNames(
+      tx,
+      gave.slice(0, MOST_GIVEN).map((row) => row.subjectId),
+    );
     const [row] = await tx
       .select({ mail: persons.mail, standing: standingAt(at) })
       .from(persons)
@@ -129,10 +132,35 @@ export const personPage = query({
       standing: row!.standing,
       ends: person.ends,
       groups: self || isAdministrator(me.role) ? held.sort(byName) : [],
+      /** What they gave, as far as the reader is steward there; the latest first. */
+      gave: {
+        count: gave.length,
+        lines: gave.slice(0, MOST_GIVEN).map((given) => ({
+          id: given.id,
+          level: given.level,
+          to: to.subject(toSubject(given.subjectKind, given.subjectId)),
+          what: called.get(given.nodeId) ?? "",
+          link: linkTo(nodes.get(given.nodeId)),
+          since: given.validFrom,
+          until: given.until,
+        })),
+      },
       lines: lines.sort((a, b) => a.vault.name.localeCompare(b.vault.name) || rankOf(a) - rankOf(b) || byWhat(a, b)),
     };
   },
 });
+
+/** Of what somebody gave, so much stands on their page. */
+const MOST_GIVEN = 30;
+
+const linkTo = (node: { id: string; vaultId: string; type: Holds["type"] } | undefined): string =>
+  !node
+    ? "/"
+    : node.type === "entry"
+      ? `/entry/${node.id}`
+      : node.type === "folder"
+        ? `/vaults/${node.vaultId}/folder/${node.id}`
+        : `/vaults/${node.id}`;
 
 const rankOf = ({ type }: Holds): number => ["vault", "folder", "entry"].indexOf(type);
 const byWhat = (a: Holds, b: Holds): number => a.what.localeCompare(b.what);

@@ -1,12 +1,13 @@
 /** Signing in and out, and the sessions a person has open. */
 import { and, desc, eq, gt, isNull } from "drizzle-orm";
 import { z } from "zod";
-import type { Caller } from "../caller";
+import { type Caller, isAdministrator } from "../caller";
 import { command, idSchema, none, query } from "../command";
 import type { Reader, Transaction } from "../database/client";
 import { lanyards, persons, sessions } from "../database/schema";
 import { uuidv7 } from "../ids";
 import { notFound } from "../refused";
+import { requireOther } from "./administrators";
 import { attemptKey, forgetAttempts, takeAttempt } from "./attempts";
 import { verifyPassword } from "./password";
 import { sessions as t } from "./strings";
@@ -122,10 +123,14 @@ export const endSession = command({
   name: "people.endSession",
   input: z.strictObject({ sessionId: idSchema }),
   by: ["person"],
-  allow: async ({ tx, caller, input }) => {
+  allow: async (context) => {
+    const { tx, me, role, input } = context;
     const [row] = await tx.select().from(sessions).where(eq(sessions.id, input.sessionId));
-    if (!row || row.personId !== (caller as { personId: string }).personId) throw notFound();
-    return row;
+    if (!row) throw notFound();
+    if (row.personId === me.id) return { ...row, name: me.name };
+    if (!role || !isAdministrator(role)) throw notFound();
+    const { person } = await requireOther(context, row.personId);
+    return { ...row, name: person.name };
   },
   run: async ({ tx, at, input }) => {
     await tx
@@ -133,8 +138,11 @@ export const endSession = command({
       .set({ endedAt: at })
       .where(and(eq(sessions.id, input.sessionId), isNull(sessions.endedAt)));
   },
-  journal: () => ({}),
-  says: () => "signed out one of their own sessions",
+  journal: ({ caller, allowed }) =>
+    caller.personId === allowed.personId
+      ? {}
+      : { subject: allowed.personId, names: { [allowed.personId]: allowed.name } },
+  says: ({ subject, own }) => (own ? "signed out one of their own sessions" : `signed out a session of ${subject}`),
   tell: ({ allowed }) => [`person:${allowed.personId}`],
 });
 

@@ -170,3 +170,5 @@ export const leaving = {
   hasAgain: (name: string, level: string, node: string, by: string) =>
     `${name} is back and has ${level[0]!.toUpperCase()}${level.slice(1)} on ${node} again: ${by} reinstated them.`,
 };
+
+export const teams = { reinstateFirst: "This person has left. Reinstate them first." };
