@@ -91,6 +91,12 @@ test("somebody who is here already signs in as before, links the account, and fr
   await page.getByLabel("Sign-in password").fill(DEMO_PASSWORD);
   await page.getByRole("button", { name: "Sign in", exact: true }).click();
   await page.getByText(/Link your account now/).waitFor();
+  // With somebody else's account it comes to nothing, and says so where it was begun.
+  await page.getByRole("button", { name: "Link your account at Tarrowick accounts" }).click();
+  await nameThere(page, "Silas Penhale");
+  await page.getByText(/could not be linked/).waitFor();
+  expect(new URL(page.url()).pathname).toBe("/account");
+  await page.context().clearCookies({ domain: "id.localhost" });
   await page.getByRole("button", { name: "Link your account at Tarrowick accounts" }).click();
   await nameThere(page, "Bram Oyelaran");
   await page.getByText("bram.oyelaran@tarrowick.example, last used today").first().waitFor();

@@ -18,7 +18,7 @@ import { addPerson } from "../src/server/people/adding";
 import { createGroup } from "../src/server/people/groups";
 import { removeMember } from "../src/server/people/members";
 import { signIn } from "../src/server/people/signIn";
-import { confirmAccount, unlinkOwn } from "../src/server/provider/arrivals";
+import { confirmAccount, noteFailure, unlinkOwn } from "../src/server/provider/arrivals";
 import { beginSignIn, finishSignIn, logOutBySession, logOutByToken } from "../src/server/provider/flows";
 import { applyGroup, groupTable, matchGroup, releaseGroup } from "../src/server/provider/groups";
 import {
@@ -335,6 +335,21 @@ describe("what somebody would try", () => {
     const back = there.answer(second.address);
     back.searchParams.set("code", stolen);
     expect(await finish(f.nobody, back, second.browser)).toMatchObject({ refused: "failed" });
+  });
+
+  test("failures without end fill the Journal no further", async () => {
+    const lines = () =>
+      db().db.select({ details: journal.details }).from(journal).where(eq(journal.act, "provider.noteFailure"));
+    const before = (await lines()).length;
+    for (let turn = 0; turn < 60; turn++)
+      await noteFailure.execute(
+        db(),
+        { providerId, step: "token", said: "no" },
+        { ...f.nobody, address: `192.0.2.${turn}` },
+      );
+    const more = (await lines()).slice(before);
+    expect(more.length).toBeLessThanOrEqual(31);
+    expect(JSON.parse(more.at(-1)!.details)).toMatchObject({ more: 30 });
   });
 
   test("where it goes on is always a page of Galtry", async () => {

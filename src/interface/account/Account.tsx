@@ -45,6 +45,7 @@ export function Account({
   ways,
   accounts,
   link,
+  back,
   notices,
   mailed,
   zone,
@@ -59,6 +60,7 @@ export function Account({
   accounts: ResultOf<"provider.ownAccounts">;
   /** The provider whose account is to be linked. */
   link: string | null;
+  back: { code: string; provider: string | null } | null;
   notices: NoticeLine[];
   mailed: ResultOf<"people.ownMailChoices">;
   zone: string;
@@ -123,7 +125,7 @@ export function Account({
       )}
       <Block>
         <h2>{t.howYouSignIn}</h2>
-        <WaysIn {...{ ways, accounts, link, zone, now }} />
+        <WaysIn {...{ ways, accounts, link, back, zone, now }} />
       </Block>
       <Block>
         <h2>{t.whereYouAreSignedInToGaltry}</h2>

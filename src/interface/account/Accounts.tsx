@@ -6,6 +6,7 @@ import type { ResultOf } from "@/server/registry";
 import { useCommand } from "../shared/ask";
 import { beginAtProvider } from "../shared/atProvider";
 import { Act, Notice } from "../shared/controls";
+import { sayBack } from "../shared/sayBack";
 import { useProving } from "../shared/useProving";
 import { accounts as t } from "./strings";
 
@@ -13,12 +14,14 @@ interface AccountsProps {
   accounts: ResultOf<"provider.ownAccounts">;
   /** The provider whose account somebody comes to link. */
   link: string | null;
+  /** Why linking at a provider, or confirming there, came to nothing. */
+  back: { code: string; provider: string | null } | null;
   zone: string;
   now: number;
 }
 
 /** Accounts at identity providers, as ways in: linked by signing in there while signed in here. */
-export function Accounts({ accounts, link, zone, now }: AccountsProps) {
+export function Accounts({ accounts, link, back, zone, now }: AccountsProps) {
   const unlink = useCommand("provider.unlinkOwn");
   const { prove, sheet } = useProving();
   const [wrong, setWrong] = useState<string | null>(null);
@@ -30,6 +33,13 @@ export function Accounts({ accounts, link, zone, now }: AccountsProps) {
   const refused = wrong ?? (unlink.refused?.code === "prove-again" ? null : unlink.refused?.message);
   return (
     <>
+      {back && (
+        <li>
+          <Notice data-tone="bad" role="alert">
+            {sayBack(back.code, accounts.find(({ id }) => id === back.provider)?.name)}
+          </Notice>
+        </li>
+      )}
       {accounts.map(({ id, name, account }) => (
         <li key={id}>
           <span>

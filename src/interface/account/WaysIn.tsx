@@ -44,11 +44,12 @@ interface WaysInProps {
   ways: Ways;
   accounts: ResultOf<"provider.ownAccounts">;
   link: string | null;
+  back: { code: string; provider: string | null } | null;
   zone: string;
   now: number;
 }
 
-export function WaysIn({ ways, accounts, link, zone, now }: WaysInProps) {
+export function WaysIn({ ways, accounts, link, back, zone, now }: WaysInProps) {
   const [open, setOpen] = useState<Sheet | null>(null);
   const [refused, setRefused] = useState<Refusal | null>(null);
   const { prove, sheet } = useProving();
@@ -89,7 +90,7 @@ export function WaysIn({ ways, accounts, link, zone, now }: WaysInProps) {
         </Notice>
       )}
       <Lines>
-        <Accounts {...{ accounts, link, zone, now }} />
+        <Accounts {...{ accounts, link, back, zone, now }} />
         <li>
           <span>
             <b>{t.signInPassword}</b>

@@ -5,6 +5,7 @@ import styled from "styled-components";
 import { Button, ButtonLink, Notice, TextField } from "../shared/controls";
 import { Form } from "../shared/Form";
 import { SecondStepForm } from "../shared/SecondStepForm";
+import { sayBack } from "../shared/sayBack";
 import { useSigningIn } from "../shared/useSigningIn";
 import { Entrance } from "./Entrance";
 import { signIn as t } from "./strings";
@@ -45,7 +46,7 @@ export function SignIn({ organisation, next, providers, back }: SignInProps) {
     <Entrance organisation={organisation} title={t.signInToGaltry}>
       {back && (
         <Notice data-tone={toLink ? "plain" : "bad"} role="alert" style={{ marginBottom: 16 }}>
-          {sayBack(back.code, back.provider?.name ?? t.theProvider)}
+          {sayBack(back.code, back.provider?.name)}
         </Notice>
       )}
       <Form
@@ -88,7 +89,3 @@ export function SignIn({ organisation, next, providers, back }: SignInProps) {
     </Entrance>
   );
 }
-
-/** Every code that the server names, in a sentence; any other one in general. */
-const sayBack = (code: string, provider: string): string =>
-  Object.hasOwn(t.back, code) ? t.back[code as keyof typeof t.back](provider) : t.back.failed(provider);

@@ -67,27 +67,6 @@ export const letterbox = {
 
 export const signIn = {
   signInWith: (provider: string) => `Sign in with ${provider}`,
-  theProvider: "the identity provider",
-  back: {
-    failed: (provider: string) => `Signing in with ${provider} did not work. Try again, or ask an administrator.`,
-    denied: (provider: string) => `${provider} did not let you in.`,
-    ended: () => "That sign-in has ended or was started in another browser. Start again.",
-    "too-many": () => "Too many attempts. Wait a quarter of an hour and try again.",
-    "not-invited": (provider: string) =>
-      `${provider} knows you, but you have not been added to Galtry. Ask an administrator.`,
-    "not-verified": (provider: string) =>
-      `${provider} does not confirm your email address. Ask an administrator to link your account.`,
-    "wrong-domain": (provider: string) =>
-      `Your email address at ${provider} is not in one of your organisation’s domains. Ask an administrator to link your account.`,
-    deactivated: (provider: string) => `Your account at ${provider} is deactivated.`,
-    "not-active": () => "Your access to Galtry is suspended or has ended. Ask an administrator.",
-    "not-allowed": (provider: string) => `You signed in at ${provider} with another account. Try again.`,
-    conflict: (provider: string) =>
-      `That account at ${provider} could not be linked: it has another email address, or belongs to someone else.`,
-    "prove-again": () => "That took too long. Sign in and try again.",
-    "to-link": (provider: string) =>
-      `You already sign in to Galtry in another way. Sign in as you do now; then you can link your account at ${provider}.`,
-  },
   secondStep: "Second step",
   or: "or",
   signInWithAPasskey: "Sign in with a passkey",

@@ -16,7 +16,9 @@ import {
   sessions,
 } from "../database/schema";
 import { uuidv7 } from "../ids";
+import type { JournalEntry } from "../journal/append";
 import { requireAdministrator } from "../people/administrators";
+import { attemptKey, attemptsOf, countAttempt } from "../people/attempts";
 import { enter, standingOf } from "../people/entering";
 import { peopleNamed } from "../people/state";
 import { addNotice } from "../people/telling";
@@ -236,15 +238,30 @@ export const arrive = command({
 });
 
 /** What did not come through: with the step and the provider's own words, for administrators. */
+const MOST_TOLD = 30;
+
 export const noteFailure = command({
   name: "provider.noteFailure",
   internal: true,
   input: z.strictObject({ providerId: idSchema, step: z.string().max(30), said: z.string().max(400) }),
   by: ["nobody", "person"],
   allow: ({ tx, input }) => loadProvider(tx, input.providerId),
-  run: async () => undefined,
-  journal: ({ input, allowed }) => ({ details: { name: allowed.name, step: input.step, why: input.said } }),
-  says: ({ details }) => `a sign-in with ${details.name} stopped at “${details.step}”: ${details.why}`,
+  run: async ({ tx, input, at, app }) => {
+    const key = attemptKey(app.keys, "sign-on-failed", input.providerId);
+    await countAttempt(tx, key, at);
+    return { lately: await attemptsOf(tx, key, at) };
+  },
+  // A stranger can let them fail without end, from as many addresses as they like: the Journal does not grow with it.
+  journal: ({ input, allowed, result: { lately } }): JournalEntry | null => {
+    if (lately > MOST_TOLD + 1) return null;
+    const { name } = allowed;
+    if (lately > MOST_TOLD) return { details: { name, more: MOST_TOLD } };
+    return { details: { name, step: input.step, why: input.said } };
+  },
+  says: ({ details }) =>
+    details.more
+      ? `more than ${details.more} sign-ins with ${details.name} failed within a quarter of an hour: no more of them are recorded until it is quieter`
+      : `a sign-in with ${details.name} stopped at “${details.step}”: ${details.why}`,
   tell: () => [],
 });
 

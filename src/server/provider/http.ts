@@ -36,8 +36,11 @@ const to = (app: Galtry, path: string, cookies: string[] = []): Response => {
   return new Response(null, { status: 303, headers });
 };
 
-const toSignIn = (app: Galtry, providerId: string, code: string, next: string): Response =>
-  to(app, `/sign-in?${new URLSearchParams({ sso: code, provider: providerId, next })}`);
+/** Whoever is signed in was linking an account or confirming that it is them: they go on from their own page. */
+const toSayWhy = (app: Galtry, caller: Caller, providerId: string, code: string, next: string): Response =>
+  caller.kind === "person"
+    ? to(app, `/account?${new URLSearchParams({ sso: code, provider: providerId })}`)
+    : to(app, `/sign-in?${new URLSearchParams({ sso: code, provider: providerId, next })}`);
 
 /** What is said of a refusal on the sign-in page, by name. */
 const CODES: Partial<Record<string, string>> = { ended: "ended", "too-many": "too-many", "signed-out": "ended" };
@@ -76,7 +79,7 @@ export async function startAt(request: Request, providerId: string): Promise<Res
   const next = fields.get("target_link_uri") ?? fields.get("next") ?? "/";
   const issuer = fields.get("iss");
   const row = await loadProvider(app.db, providerId);
-  if (issuer !== null && issuer !== row.issuer) return toSignIn(app, providerId, "failed", "/");
+  if (issuer !== null && issuer !== row.issuer) return toSayWhy(app, caller, providerId, "failed", "/");
   // Only a path of Galtry's own is ever gone to.
   const wanted = ownAddress(next, app.configuration.publicUrl);
   if (caller.kind === "person") return to(app, wanted);
@@ -94,7 +97,7 @@ export async function startAt(request: Request, providerId: string): Promise<Res
       },
     });
   } catch (error) {
-    return stopped(app, providerId, error, wanted);
+    return stopped(app, caller, providerId, error, wanted);
   }
 }
 
@@ -141,9 +144,9 @@ export async function returnAt(request: Request, providerId: string): Promise<Re
   try {
     arrived = await finishSignIn(app, caller as Comer, returned);
   } catch (error) {
-    return stopped(app, providerId, error, "/");
+    return stopped(app, caller, providerId, error, "/");
   }
-  if ("refused" in arrived) return toSignIn(app, providerId, arrived.refused, arrived.next);
+  if ("refused" in arrived) return toSayWhy(app, caller, providerId, arrived.refused, arrived.next);
   const { session } = arrived;
   return to(
     app,
@@ -158,11 +161,11 @@ export async function returnAt(request: Request, providerId: string): Promise<Re
 }
 
 /** What a person reads of it; the rest stands in the log and, where there was a provider to blame, in the Journal. */
-function stopped(app: Galtry, providerId: string, error: unknown, next: string): Response {
-  if (error instanceof ProviderError) return toSignIn(app, providerId, "failed", next);
+function stopped(app: Galtry, caller: Caller, providerId: string, error: unknown, next: string): Response {
+  if (error instanceof ProviderError) return toSayWhy(app, caller, providerId, "failed", next);
   if (!(error instanceof Refused)) throw error;
-  if (error.code === "not-found") return to(app, "/sign-in");
-  return toSignIn(app, providerId, CODES[error.code] ?? refusedCode(error), next);
+  if (error.code === "not-found") return to(app, caller.kind === "person" ? "/account" : "/sign-in");
+  return toSayWhy(app, caller, providerId, CODES[error.code] ?? refusedCode(error), next);
 }
 
 const refusedCode = (error: Refused): string =>

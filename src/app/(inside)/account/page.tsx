@@ -20,7 +20,8 @@ export default async function AccountPage({
     ask(ownNotices, {}),
     ask(ownMailChoices, {}),
   ]);
-  const { link } = await searchParams;
+  const { link, sso, provider } = await searchParams;
+  const back = typeof sso === "string" ? { code: sso, provider: typeof provider === "string" ? provider : null } : null;
   return (
     <Account
       id={id}
@@ -28,6 +29,7 @@ export default async function AccountPage({
       mail={mail}
       staff={role !== "guest"}
       link={typeof link === "string" ? link : null}
+      back={back}
       {...{ devices, ways, accounts, notices, mailed, zone }}
       now={Date.now()}
     />
