@@ -3,7 +3,7 @@ import { Cookie, CookieJar } from "tough-cookie";
 import type { Caller } from "../src/server/caller";
 import type { Galtry } from "../src/server/galtry";
 import { beginSignIn, finishSignIn } from "../src/server/provider/flows";
-import { providerFetch } from "../src/server/provider/outgoing";
+import { outgoingFetch } from "../src/server/outgoingFetch";
 import { addDomain, addProvider, enableProvider, proveDomain, testProvider } from "../src/server/provider/providers";
 import { PROVIDER_CLIENT, PROVIDER_SECRET, type ProviderStandin, type StaffAccount } from "../standins/provider";
 import { mailOf } from "./mailOf";
@@ -27,7 +27,7 @@ export async function signInThere(address: string, sub: string): Promise<URL> {
   for (let step = 0; step < 12; step += 1) {
     if (/\/sso\/[^/]+\/return/.test(url)) return new URL(url);
     const interaction = url.includes("/interaction/") && !url.includes("done");
-    const answer = await providerFetch(url, {
+    const answer = await outgoingFetch(url, {
       method: interaction ? "POST" : "GET",
       headers: {
         cookie: await jar.getCookieString(url),

@@ -121,14 +121,14 @@ describe("a session", () => {
     expect(await callerOf(token, start + SESSION_LONGEST_MS + 1)).toBeNull();
   });
 
-  test("signing out ends this one and no other; the others are seen and ended one by one, by their owner alone", async () => {
+  test("signing out ends this one and no other; the others are seen and ended one by one, by no other colleague", async () => {
     const [one, two, three] = [await entered("guest"), await entered("guest"), await entered("guest")];
     const caller = (await callerOf(one.token))!;
     expect((await devices(caller)).filter((row) => row.current).map(({ id }) => id)).toEqual([one.sessionId]);
     await signOut.execute(db(), {}, (await callerOf(two.token))!);
     expect(await callerOf(two.token)).toBeNull();
     expect(await callerOf(one.token)).not.toBeNull();
-    await expect(endSession.execute(db(), { sessionId: three.sessionId }, f.as("owner"))).rejects.toMatchObject({
+    await expect(endSession.execute(db(), { sessionId: three.sessionId }, f.as("steward"))).rejects.toMatchObject({
       code: "not-found",
     });
     await endSession.execute(db(), { sessionId: three.sessionId }, caller);

@@ -38,6 +38,11 @@ const ON_PURPOSE: readonly { in: string; because: string }[] = [
   { in: "select max(seq) from journal", because: "it stops at the first" },
   { in: 'from "outbox" order by "outbox"."seq" desc limit', because: "it stops at the first" },
   { in: 'group by "entries"."kind"', because: "administrators read how many entries are of each kind" },
+  {
+    in: "select p.id as id, p.name as name from standings s join persons p",
+    because: "administrators read who of all people lacks what a rule requires",
+  },
+  { in: "from (select 1 from entries limit ?)", because: "it stops at the fifth" },
   { in: 'instr(lower("persons"."mail")', because: "administrators look for people by a part of their address" },
 ];
 

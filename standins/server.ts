@@ -1,6 +1,7 @@
 /** One listener for all practice sites and the pages of the post room, told apart by host name. */
 import { createServer, type Server } from "node:http";
 import express from "express";
+import { answerLeaks, LEAKS_HOST } from "./leakedPasswords";
 import { POST_ROOM, type PostRoom, startPostRoom } from "./postRoom";
 import { makeProvider, PROVIDER_HOST, type ProviderStandin, type StaffAccount } from "./provider";
 import { makeSaml, SAML_HOST, type SamlStandin } from "./saml";
@@ -43,6 +44,7 @@ export async function startStandins(port: number, galtry: string, staff: StaffAc
   app.use((request, response, next) => {
     const site = sites.find((one) => one.host === request.hostname);
     if (site) site.router(request, response, next);
+    else if (request.hostname === LEAKS_HOST) answerLeaks(request, response);
     else if (request.hostname === POST_ROOM) postRoom.pages(request, response, next);
     else if (request.hostname === PROVIDER_HOST || request.hostname === SAML_HOST) {
       const standin = request.hostname === SAML_HOST ? saml : provider;
@@ -77,6 +79,7 @@ export async function startStandins(port: number, galtry: string, staff: StaffAc
     provider,
     saml,
     environment: {
+      GALTRY_LEAKED_PASSWORDS: `http://${LEAKS_HOST}:${port}/range`,
       GALTRY_ALLOWED_TARGETS: sites.map((site) => `${site.host}:${port}`).join(","),
       GALTRY_MAIL_SERVER: postRoom.address,
       GALTRY_MAIL_FROM: "Galtry <galtry@tarrowick.example>",

@@ -10,9 +10,9 @@ import { asc } from "drizzle-orm";
 import { toHex } from "../core/crypto";
 import { checkChain } from "../core/journal/chain";
 import { type Configuration, databaseFile, isLocal } from "./configuration";
-import { isBusy, openDatabase } from "./database/client";
+import { connect, isBusy, openDatabase } from "./database/client";
 import { Replica } from "./database/replica";
-import { journal } from "./database/schema";
+import { journal, organisation } from "./database/schema";
 import { type KeyRing, keyFilePath } from "./keys/keyFile";
 import { StartError } from "./startError";
 
@@ -51,6 +51,17 @@ export async function writeBackup(configuration: Configuration, keys: KeyRing, f
     client.close();
   }
   return { folder, ...(await checkCopy(copy, keys)) };
+}
+
+/** Written down, so that the first steps of a new organisation know it. */
+export async function noteBackup(configuration: Configuration, keys: KeyRing, at = Date.now()): Promise<void> {
+  const url = isLocal(configuration) ? `file:${databaseFile(configuration)}` : configuration.databaseUrl;
+  const { client, db } = connect(url, keys.database, configuration.databaseToken ?? undefined, 10_000);
+  try {
+    await db.update(organisation).set({ backedUpAt: at });
+  } finally {
+    client.close();
+  }
 }
 
 /**

@@ -3,7 +3,16 @@ import type { Role } from "./database/schema";
 
 export type Caller =
   | { kind: "nobody"; address: string; browser: string; knownBrowser: string | null }
-  | { kind: "person"; personId: string; sessionId: string | null; provedAt: number; address: string; browser: string }
+  | {
+      kind: "person";
+      personId: string;
+      sessionId: string | null;
+      provedAt: number;
+      address: string;
+      browser: string;
+      /** A way in that the house rules require is missing: until it is added, nothing else can be done. */
+      limited?: boolean;
+    }
   | { kind: "lanyard"; personId: string; lanyardId: string; address: string; browser: string; language: string }
   | { kind: "server" };
 

@@ -249,7 +249,23 @@ function measured<A extends unknown[], R>(type: "command" | "query", act: string
   };
 }
 
-function admit(definition: Shared<unknown>, caller: Caller): void {
+/** All that a session is good for while a way in that the house rules require is missing: adding it, and leaving. */
+const WHILE_LIMITED: ReadonlySet<string> = new Set([
+  ...["people.ownNeed", "people.ownWays", "people.organisationQuery", "people.signOut", "people.renewSession"],
+  ...["people.beginPasskey", "people.addPasskey", "people.beginCodeApp", "people.confirmCodeApp"],
+  ...["people.makeRecoveryCodes", "people.proveAgain", "people.beginPasskeyProof", "people.proveWithPasskey"],
+  ...[
+    "provider.ownAccounts",
+    "provider.beginFlow",
+    "provider.takeFlow",
+    "provider.linkOwn",
+    "provider.proveByProvider",
+  ],
+]);
+
+function admit(definition: Shared<unknown> & { name: string }, caller: Caller): void {
+  if (caller.kind === "person" && caller.limited && !WHILE_LIMITED.has(definition.name))
+    throw new Refused("add-way", "First add the way to sign in that your organisation requires.");
   if (definition.by.includes(caller.kind)) return;
   if (caller.kind === "nobody") throw new Refused("signed-out", "Sign in first.");
   throw new Refused("not-allowed", "This cannot be done in this way.");

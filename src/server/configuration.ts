@@ -22,6 +22,8 @@ const schema = z.object({
   GALTRY_MAIL_SERVER: z.url({ protocol: /^smtps?$/ }).optional(),
   /** Whom it comes from: an address, or a name with an address in angle brackets. */
   GALTRY_MAIL_FROM: z.string().optional(),
+  /** Where leaked passwords are looked up by the first five digits of their SHA-1: `<address>/<five digits>`. */
+  GALTRY_LEAKED_PASSWORDS: z.url({ protocol: /^https?$/ }).optional(),
   GALTRY_LOG_LEVEL: z.string().default("info"),
   /** Whoever presents it reads /metrics; without it there are none. */
   GALTRY_METRICS_TOKEN: z.string().min(16, "A token has at least 16 characters.").optional(),
@@ -48,6 +50,8 @@ export interface Configuration {
   attachmentBytes: number;
   /** Null where nothing is mailed. */
   mail: MailConfiguration | null;
+  /** Null where leaked passwords are not looked up. */
+  leakedPasswords: URL | null;
 }
 
 /** A mistake in what the operator set: one line for the terminal. */
@@ -81,6 +85,11 @@ export function readConfiguration(environment: Record<string, string | undefined
     throw new ConfigurationError("GALTRY_ALLOWED_TARGETS names Galtry itself: that can never be a target.");
   if (Boolean(set.GALTRY_MAIL_SERVER) !== Boolean(set.GALTRY_MAIL_FROM))
     throw new ConfigurationError("GALTRY_MAIL_SERVER and GALTRY_MAIL_FROM belong together: set both or neither.");
+  if (
+    set.GALTRY_LEAKED_PASSWORDS?.startsWith("http:") &&
+    !isLoopbackHost(new URL(set.GALTRY_LEAKED_PASSWORDS).hostname)
+  )
+    throw new ConfigurationError("GALTRY_LEAKED_PASSWORDS is plain http and not this machine: use https.");
   return {
     publicUrl,
     port: set.GALTRY_PORT,
@@ -95,6 +104,7 @@ export function readConfiguration(environment: Record<string, string | undefined
     logLevel: set.GALTRY_LOG_LEVEL,
     metricsToken: set.GALTRY_METRICS_TOKEN,
     attachmentBytes: set.GALTRY_ATTACHMENT_MB * 1024 * 1024,
+    leakedPasswords: set.GALTRY_LEAKED_PASSWORDS ? new URL(set.GALTRY_LEAKED_PASSWORDS) : null,
     mail: set.GALTRY_MAIL_SERVER ? { server: set.GALTRY_MAIL_SERVER, from: set.GALTRY_MAIL_FROM! } : null,
   };
 }

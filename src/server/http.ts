@@ -19,6 +19,7 @@ const STATUS: Record<RefusalCode, number> = {
   conflict: 409,
   "too-many": 429,
   "prove-again": 403,
+  "add-way": 403,
   "second-yes": 409,
   "ask-first": 403,
   "accept-first": 403,

@@ -61,15 +61,19 @@ export interface Me {
 }
 
 /** The sign-in page, and from there to the page that was asked for. */
-async function signInAddress(): Promise<string> {
+const signInAddress = (): Promise<string> => pageWith("/sign-in");
+
+/** A page that goes on to the one that was asked for. */
+async function pageWith(path: string): Promise<string> {
   const page = (await headers()).get("x-galtry-page") ?? "/";
-  return page === "/" ? "/sign-in" : `/sign-in?${new URLSearchParams({ next: page })}`;
+  return page === "/" ? path : `${path}?${new URLSearchParams({ next: page })}`;
 }
 
 /** The signed-in person; others go to sign-in, or to set-up while there is no organisation. */
 export const me = cache(async (): Promise<Me> => {
   const { app, caller, seen, at } = await callerOf();
   if (caller.kind !== "person") redirect((await findHome(app.db)) ? await signInAddress() : "/set-up");
+  if (caller.limited) redirect(await pageWith("/add-way"));
   const { me: person, tx } = await orSignIn(knownOf());
   if (!person) redirect(await signInAddress());
   const [home, [row]] = await Promise.all([
@@ -99,6 +103,20 @@ function isSteward(given: Iterable<{ level: Given }> = []): boolean {
   for (const { level } of given) if (level === "steward") return true;
   return false;
 }
+
+/** Whoever has just signed in and may still lack a way in; others go to sign-in. */
+export async function limitedMe(): Promise<{ limited: boolean; organisation: string; zone: string }> {
+  const { app, caller } = await callerOf();
+  if (caller.kind !== "person") redirect("/sign-in");
+  const { name, zone } = await loadHome(app.db);
+  return { limited: caller.limited ?? false, organisation: name, zone };
+}
+
+/** What the sign-in page offers beside a password and a passkey. */
+export const forgottenByMail = cache(async (): Promise<boolean> => {
+  const { app } = await callerOf();
+  return app.configuration.mail !== null && ((await findHome(app.db))?.rules.forgottenByMail ?? false);
+});
 
 /** Identity providers to choose from, for pages before sign-in. */
 export const signInChoices = cache(async (): Promise<{ id: string; name: string }[]> => {

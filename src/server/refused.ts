@@ -15,6 +15,8 @@ export type RefusalCode =
   | "ask-first"
   /** What was given has to be accepted first. */
   | "accept-first"
+  /** The session is good for nothing until a way in is added that the house rules require. */
+  | "add-way"
   | "ended";
 
 export class Refused extends Error {

@@ -69,6 +69,7 @@ import { takeableNodes, takeStewardship } from "./access/stewardship";
 import { whoCanDoWhat } from "./access/who";
 import { whyEnded } from "./access/whyEnded";
 import type { Command, Query } from "./command";
+import { dismissSteps, firstSteps } from "./frontdesk/firstSteps";
 import { frontDesk, markEntrySeen, pinEntry } from "./frontdesk/frontDesk";
 import { finderWords, whomToAsk } from "./frontdesk/words";
 import { journalFailures } from "./housekeeping";
@@ -86,12 +87,15 @@ import {
 } from "./lanyard/pairing";
 import { mailNotices } from "./mail/noticeMail";
 import { mailTried, takeMail } from "./mail/queue";
+import { sendTestMail } from "./mail/testMail";
 import { addPeople, addPerson, checkPeople } from "./people/adding";
+import { forgotPassword, resetPassword, sendReset } from "./people/forgotten";
 import { groupList, groupPage } from "./people/groupPage";
 import { changeGroup, createGroup, deleteGroup, endGroup } from "./people/groups";
 import { groupKeepers, leavingPage, markLeaver } from "./people/leaving";
 import { changeMembers, removeMember, setMember } from "./people/members";
 import { chooseMail, dismissNotices, ownMailChoices, ownNotices } from "./people/notices";
+import { wasNotMe } from "./people/notMe";
 import { personList, subjectList } from "./people/peopleList";
 import { personPage } from "./people/personPage";
 import { personRecord } from "./people/personRecord";
@@ -123,6 +127,13 @@ import { extendLink, noteOpened, withdrawLink } from "./people/signInLinks";
 import { teamsPage, teamsPreview } from "./people/teams";
 import { beginCodeApp, confirmCodeApp, makeRecoveryCodes, removeCodeApp } from "./people/waysIn/codes";
 import {
+  answerDevice,
+  beginDeviceSignIn,
+  deviceState,
+  finishDeviceSignIn,
+  typeDeviceNumber,
+} from "./people/waysIn/device";
+import {
   addPasskey,
   beginPasskey,
   beginPasskeyProof,
@@ -132,6 +143,7 @@ import {
   renamePasskey,
   signInWithPasskey,
 } from "./people/waysIn/passkeys";
+import { ownNeed, remindWays, waysMissing } from "./people/waysIn/required";
 import { beginSecondPasskey, finishSignIn } from "./people/waysIn/secondStep";
 import { ownWays } from "./people/waysIn/ways";
 import {
@@ -168,7 +180,7 @@ import {
   testProvider,
 } from "./provider/providers";
 import { dropGroup, dropUser, keepGroup, keepUser } from "./provider/scim/acts";
-import { changeRules, houseRules } from "./rules/rules";
+import { changeRules, houseRules, ruleGroups } from "./rules/rules";
 import { didNotWork } from "./signin/didNotWork";
 import { beginSignIn, claimCode, closeBrokenOff, handOver, reportLanding } from "./signin/sealed";
 import { dropJar, openSessions } from "./signin/signingOut";
@@ -224,6 +236,18 @@ const ALL = [
   signInWithPasskey,
   beginSecondPasskey,
   finishSignIn,
+  wasNotMe,
+  forgotPassword,
+  sendReset,
+  resetPassword,
+  beginDeviceSignIn,
+  typeDeviceNumber,
+  answerDevice,
+  deviceState,
+  finishDeviceSignIn,
+  ownNeed,
+  waysMissing,
+  remindWays,
   ownWays,
   beginPasskey,
   addPasskey,
@@ -303,6 +327,9 @@ const ALL = [
   dropKeys,
   sweepExports,
   mailNotices,
+  firstSteps,
+  dismissSteps,
+  sendTestMail,
   takeMail,
   mailTried,
   importProvable,
@@ -472,6 +499,7 @@ const ALL = [
   acceptAccess,
   setHouseNote,
   houseRules,
+  ruleGroups,
   changeRules,
   frontDesk,
   pinEntry,

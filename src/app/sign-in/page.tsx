@@ -2,7 +2,7 @@ import { redirect } from "next/navigation";
 import { ownAddress } from "@/core/ownAddress";
 import { SignIn } from "@/interface/entrance/SignIn";
 import { galtry } from "@/server/galtry";
-import { organisationName, signInChoices } from "@/server/page";
+import { forgottenByMail, organisationName, signInChoices } from "@/server/page";
 
 export const metadata = { title: "Sign in" };
 
@@ -17,5 +17,11 @@ export default async function SignInPage({
   const { next, sso, provider } = await searchParams;
   const providers = await signInChoices();
   const back = typeof sso === "string" ? { code: sso, provider: providers.find(({ id }) => id === provider) } : null;
-  return <SignIn organisation={organisation} next={ownAddress(next, publicUrl)} providers={providers} back={back} />;
+  return (
+    <SignIn
+      {...{ organisation, providers, back }}
+      next={ownAddress(next, publicUrl)}
+      forgottenByMail={await forgottenByMail()}
+    />
+  );
 }

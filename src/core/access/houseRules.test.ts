@@ -53,13 +53,21 @@ describe("house rules", () => {
 
   test("each is one sentence, other where the rule is other", () => {
     const usual = sayRules(USUAL_RULES);
-    const strict = sayRules({
-      highest: { staff: "none", groups: "none", everyone: "none", guests: "none" },
-      ...{ ownGroups: true, longest: { staff: 1, guests: 2 }, reasonFrom: "steward", emergency: true, accept: true },
-      makes: { vaults: "owners", groups: "staff", guests: "administrators", handovers: "nobody" },
-    });
-    expect(strict).toHaveLength(usual.length);
+    const strict = sayRules(
+      {
+        highest: { staff: "none", groups: "none", everyone: "none", guests: "none" },
+        ...{ ownGroups: true, longest: { staff: 1, guests: 2 }, reasonFrom: "steward", emergency: true, accept: true },
+        makes: { vaults: "owners", groups: "staff", guests: "administrators", handovers: "nobody" },
+        forgottenByMail: true,
+        waysIn: [{ groupId: "g", needs: "passkey", from: "2026-12-01" }],
+      },
+      () => "Finance",
+    );
+    expect(strict).toHaveLength(usual.length + 1);
     for (const [i, sentence] of strict.entries()) expect(sentence).not.toBe(usual[i]);
+    expect(strict.at(-1)).toBe(
+      "From 1 December 2026, the people in Finance need a passkey or single sign-on to sign in.",
+    );
   });
 
   test("rules kept before another one was thought of are read with its usual answer", () => {

@@ -8,6 +8,9 @@ import { type Given, LEVELS, type Level, levelWord, rank } from "./level";
 const reach = z.enum(["none", ...LEVELS]);
 const days = z.number().int().min(1).max(3650).nullable();
 
+export const WAY_NEEDS = ["second-step", "passkey"] as const;
+export type WayNeed = (typeof WAY_NEEDS)[number];
+
 export const houseRulesSchema = z.strictObject({
   /** The highest level that may be given, by whom it is given to. */
   highest: z
@@ -29,6 +32,20 @@ export const houseRulesSchema = z.strictObject({
     .default({ vaults: "administrators", groups: "administrators", guests: "stewards", handovers: "stewards" }),
   /** Where something asks first: past a steward's yes, with a reason, told to all its stewards at once. */
   emergency: z.boolean().default(false),
+  /** A forgotten sign-in password is set anew by a link in a mail; otherwise an administrator makes one. */
+  forgottenByMail: z.boolean().default(false),
+  /** What people must have to sign in, by group; null is all staff and guests. */
+  waysIn: z
+    .array(
+      z.strictObject({
+        groupId: z.string().max(64).nullable(),
+        needs: z.enum(WAY_NEEDS),
+        /** The first day on which it counts, as the organisation's clocks show it: "2026-12-01". */
+        from: z.iso.date(),
+      }),
+    )
+    .max(20)
+    .default([]),
   /** Whoever gets something in a vault for the first time accepts it before it works. */
   accept: z.boolean().default(false),
 });
@@ -86,7 +103,7 @@ export function brokenBy(rules: HouseRules, giving: Giving, at: Instant): Broken
 const no = (field: Broken["field"], message: string): Broken => ({ field, message, second: false });
 
 /** Each rule as a sentence, for reading and for the journal. */
-export function sayRules(rules: HouseRules): string[] {
+export function sayRules(rules: HouseRules, groupName: (id: string) => string = () => "a group"): string[] {
   const upTo = (level: Level | "none", to: string) =>
     level === "none"
       ? `No access for ${to}.`
@@ -127,5 +144,25 @@ export function sayRules(rules: HouseRules): string[] {
     rules.accept
       ? "People must accept their access to a vault, and its house note, before it works."
       : "Access works at once.",
+    rules.forgottenByMail
+      ? "A forgotten sign-in password is reset by email."
+      : "An administrator helps with a forgotten sign-in password.",
+    ...rules.waysIn.map(
+      ({ groupId, needs, from }) =>
+        `From ${sayDayOf(from)}, ${groupId === null ? "all people" : `the people in ${groupName(groupId)}`} need ${NEED_WORD[needs]} to sign in.`,
+    ),
   ];
+}
+
+export const NEED_WORD: Record<WayNeed, string> = {
+  "second-step": "a passkey, one-time codes or single sign-on",
+  passkey: "a passkey or single sign-on",
+};
+
+const MONTHS = "January February March April May June July August September October November December".split(" ");
+
+/** "2026-12-01" is “1 December 2026”. */
+export function sayDayOf(day: string): string {
+  const [year, month, date] = day.split("-").map(Number);
+  return `${date} ${MONTHS[month! - 1]} ${year}`;
 }

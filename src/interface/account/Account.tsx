@@ -8,6 +8,7 @@ import type { ResultOf } from "@/server/registry";
 import { Page } from "../frame/Frame";
 import { runCommand, useCommand } from "../shared/ask";
 import { Act, Button, ButtonLink, Chip, Row } from "../shared/controls";
+import { ApproveDevice } from "./ApproveDevice";
 import { NoticeMail } from "./NoticeMail";
 import { account as t } from "./strings";
 import { WaysIn } from "./WaysIn";
@@ -70,6 +71,7 @@ export function Account({
   const endLanyard = useCommand("lanyard.endLanyard");
   const putAway = useCommand("people.dismissNotices");
   const [theme, setTheme] = useState<string | null>(null);
+  const [approving, setApproving] = useState(false);
   const choose = (value: "light" | "dark" | "") => {
     setTheme(value);
     if (value) document.documentElement.dataset.theme = value;
@@ -128,7 +130,10 @@ export function Account({
         <WaysIn {...{ ways, accounts, link, back, zone, now }} />
       </Block>
       <Block>
-        <h2>{t.whereYouAreSignedInToGaltry}</h2>
+        <Row style={{ justifyContent: "space-between" }}>
+          <h2>{t.whereYouAreSignedInToGaltry}</h2>
+          <Button onPress={() => setApproving(true)}>{t.approveASignIn}</Button>
+        </Row>
         <Lines>
           {devices.sessions.map((session) => (
             <li key={session.id}>
@@ -176,6 +181,7 @@ export function Account({
         <h2>{t.noticesByEmail}</h2>
         <NoticeMail mailed={mailed} />
       </Block>
+      {approving && <ApproveDevice zone={zone} onClose={() => setApproving(false)} />}
       <Block>
         <h2>{t.lightAndDark}</h2>
         <Row>

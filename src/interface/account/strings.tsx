@@ -9,6 +9,7 @@ export const account = {
   signOut: "Sign out",
   notices: "Notices",
   dismiss: "Dismiss",
+  approveASignIn: "Approve a sign-in",
   whereYouAreSignedInToGaltry: "Where you are signed in to Galtry",
   thisOne: "this one",
   fromSince: (address: string, time: string) => `from ${address}, since ${time}`,
@@ -159,4 +160,22 @@ export const accounts = {
   linkWith: (provider: string) => `Link your account at ${provider}`,
   unlink: "Unlink",
   unlinkFrom: (provider: string) => `Unlink your account at ${provider}`,
+};
+
+export const approveDevice = {
+  approveASignIn: "Approve a sign-in",
+  number: "Number",
+  shownOnTheOther: "The six digits that your other device shows.",
+  continueWord: "Continue",
+  noSuchNumber: "No sign-in is waiting with this number. Check it, or show a new one.",
+  itComesFrom: (browser: ReactNode, address: string, time: string) => (
+    <>
+      {browser}, from {address}, has been waiting since {time}. If you approve, it is signed in as you.
+    </>
+  ),
+  onlyYourOwn: "Approve only a device in front of you. Nobody who works for Galtry or your organisation asks for this.",
+  approve: "Approve",
+  decline: "Decline",
+  approved: "Approved. The other device is signed in.",
+  declined: "Declined. The other device stays out.",
 };

@@ -2,12 +2,14 @@
 
 import { useState } from "react";
 import styled from "styled-components";
-import { Button, ButtonLink, Notice, TextField } from "../shared/controls";
+import { Act, Button, ButtonLink, Notice, TextField } from "../shared/controls";
 import { Form } from "../shared/Form";
 import { SecondStepForm } from "../shared/SecondStepForm";
 import { sayBack } from "../shared/sayBack";
 import { useSigningIn } from "../shared/useSigningIn";
 import { Entrance } from "./Entrance";
+import { Forgotten } from "./Forgotten";
+import { OnOtherDevice } from "./OnOtherDevice";
 import { signIn as t } from "./strings";
 
 const Or = styled.p`
@@ -26,9 +28,12 @@ interface SignInProps {
   providers: { id: string; name: string }[];
   /** How a sign-in at a provider ended, by its name; null where nobody comes from there. */
   back: { code: string; provider: { id: string; name: string } | undefined } | null;
+  /** A forgotten sign-in password is set anew by mail. */
+  forgottenByMail: boolean;
 }
 
-export function SignIn({ organisation, next, providers, back }: SignInProps) {
+export function SignIn({ organisation, next, providers, back, forgottenByMail }: SignInProps) {
+  const [page, setPage] = useState<"device" | "forgotten" | null>(null);
   const [mail, setMail] = useState("");
   const [password, setPassword] = useState("");
   // Once signed in as before, the account there is linked.
@@ -42,6 +47,10 @@ export function SignIn({ organisation, next, providers, back }: SignInProps) {
         <SecondStepForm signing={signing} />
       </Entrance>
     );
+  const toFirst = () => setPage(null);
+  if (page === "device")
+    return <OnOtherDevice organisation={organisation} onIn={() => location.assign(onwards)} onBack={toFirst} />;
+  if (page === "forgotten") return <Forgotten organisation={organisation} mail={mail} onBack={toFirst} />;
   return (
     <Entrance organisation={organisation} title={t.signInToGaltry}>
       {back && (
@@ -78,13 +87,23 @@ export function SignIn({ organisation, next, providers, back }: SignInProps) {
       <Button onPress={() => void signing.withPasskey()} isDisabled={running}>
         {t.signInWithAPasskey}
       </Button>
+      <p style={{ marginTop: 10 }}>
+        <Button onPress={() => setPage("device")} isDisabled={running}>
+          {t.approveOnAnotherDevice}
+        </Button>
+      </p>
       {providers.map(({ id, name }) => (
         <p key={id} style={{ marginTop: 10 }}>
           <ButtonLink href={`/sso/${id}/start?${new URLSearchParams({ next })}`}>{t.signInWith(name)}</ButtonLink>
         </p>
       ))}
-      <p className="small soft" style={{ marginTop: 16 }}>
-        {t.noSignInPasswordYetOrForgotten}
+      {forgottenByMail && (
+        <p style={{ marginTop: 16 }}>
+          <Act onPress={() => setPage("forgotten")}>{t.forgottenPassword}</Act>
+        </p>
+      )}
+      <p className="small soft" style={{ marginTop: forgottenByMail ? 6 : 16 }}>
+        {forgottenByMail ? t.noSignInPasswordYet : t.noSignInPasswordYetOrForgotten}
       </p>
     </Entrance>
   );

@@ -74,6 +74,9 @@ export const signIn = {
   signIn: "Sign in",
   emailAddress: "Email address",
   signInPassword: "Sign-in password",
+  approveOnAnotherDevice: "Approve on another device",
+  forgottenPassword: "Forgotten your sign-in password?",
+  noSignInPasswordYet: "No sign-in password yet? Ask an administrator for a sign-in link.",
   noSignInPasswordYetOrForgotten:
     "No sign-in password yet, or forgotten it? Ask an administrator for a new sign-in link.",
 };
@@ -97,4 +100,58 @@ export const withLink = {
   yourName: "Your name",
   yourEmailAddress: "Your email address",
   yourSignInPassword: "Your sign-in password",
+};
+
+export const onOtherDevice = {
+  approveOnAnotherDevice: "Approve on another device",
+  typeThisNumber:
+    "Where you are signed in already, open the page under your name, choose “Approve a sign-in” and enter this number:",
+  theNumber: (number: string) => `The number: ${number.split("").join(" ")}`,
+  validFor: (seconds: number) => `Valid for ${counted(seconds, "second")}. This page continues by itself.`,
+  declined: "The sign-in was declined on the other device.",
+  expired: "The number has expired.",
+  showANewNumber: "Show a new number",
+  back: "Back",
+};
+
+export const forgotten = {
+  forgottenPassword: "Forgotten password",
+  youGetALink: "You get an email with a link to set a new sign-in password. It works for one hour.",
+  emailAddress: "Email address",
+  emailMeALink: "Email me a link",
+  aLinkIsOnItsWay: (mail: string) =>
+    `If someone here signs in with ${mail}, a link is on its way. Check the spam folder too.`,
+  back: "Back",
+};
+
+export const notMe = {
+  itWasNotMe: "It was not me",
+  whatHappens: (name: string) =>
+    `${name}, this signs you out of Galtry everywhere, with every Lanyard, and withdraws your sign-in password. You set a new one next.`,
+  administratorsAreTold: "Administrators are told, so that they can look at what was done.",
+  signOutEverywhere: "Sign out everywhere",
+  everythingHasEnded: "You are signed out everywhere.",
+  changeItAt: (provider: string) =>
+    `You are signed out everywhere. You sign in with ${provider}: change your password there now.`,
+};
+
+export const newPassword = {
+  setANewPassword: "Set a new sign-in password",
+  forWhom: (mail: string) => `For ${mail}. You are signed out everywhere, and sign in with it next.`,
+  signInPassword: "Sign-in password",
+  atLeast: "At least 15 characters; four or five words work well. Use it for nothing but Galtry.",
+  enterItAgain: "Enter it again",
+  theyDoNotMatch: "The passwords do not match.",
+  setPassword: "Set password",
+  yourNewPasswordIsSet: "Your new sign-in password is set.",
+  signIn: "Sign in",
+};
+
+export const addWay = {
+  addAWayToSignIn: "Add a way to sign in",
+  required: (needs: "second-step" | "passkey") =>
+    needs === "passkey"
+      ? "Your organisation requires a passkey or single sign-on. Add one here, then you continue where you were going."
+      : "Your organisation requires a passkey, one-time codes or single sign-on beside the password. Add one here, then you continue where you were going.",
+  signOut: "Sign out",
 };

@@ -1,5 +1,5 @@
 /** Pages that open with what stands after the # of their address. */
-const BY_LINK = ["/handover", "/letterbox", "/join", "/set-up"];
+const BY_LINK = ["/handover", "/letterbox", "/join", "/set-up", "/reset", "/not-me"];
 
 /**
  * Runs in the head, before anything else reads the address: what stands after the # goes out of the address bar, the

@@ -7,6 +7,7 @@ import { type KeyboardEvent, useDeferredValue, useEffect, useMemo, useRef, useSt
 import { find } from "@/core/finder";
 import type { Packed } from "@/core/packed";
 import type { DeskLine } from "@/server/frontdesk/frontDesk";
+import type { ResultOf } from "@/server/registry";
 import { Page } from "../frame/Frame";
 import { type Waiting, WaitingForYou } from "../requests/WaitingForYou";
 import { useLanyard } from "../shared/lanyard";
@@ -17,7 +18,7 @@ import { useTypedBefore } from "../shared/useTypedBefore";
 import { useUnpacked } from "../shared/useUnpacked";
 import { GroupTitle, LetterIndex, noteOf, sectionsOf } from "./DeskSections";
 import { Finder, Hint, Two } from "./deskLook";
-import { type FirstStep, FirstSteps } from "./FirstSteps";
+import { FirstSteps } from "./FirstSteps";
 import { LanyardSide } from "./LanyardSide";
 import { Line, type LineAct, signsIn } from "./Line";
 import { ListedFound } from "./ListedFound";
@@ -32,7 +33,8 @@ export interface FrontDeskProps {
   greeting: string;
   canAdd: boolean;
   /** What a newcomer does first, besides connecting Lanyard; empty for those who have settled in. */
-  steps: FirstStep[];
+  /** For newcomers. */
+  steps: ResultOf<"frontdesk.firstSteps">;
   waiting: Waiting;
   me: string;
 }
@@ -178,7 +180,7 @@ export function FrontDesk({ person, packed, zone, now, greeting, canAdd, steps, 
             </div>
           )}
           <div id="lines">
-            {lines.length === 0 && <Empty canAdd={canAdd} first={steps.length > 0} />}
+            {lines.length === 0 && <Empty canAdd={canAdd} first={steps !== null} />}
             {lines.length > 0 && shown.length === 0 && <NothingFound typed={typed} />}
             {sections.map(
               (section) =>
@@ -215,18 +217,7 @@ export function FrontDesk({ person, packed, zone, now, greeting, canAdd, steps, 
           <ListedFound typed={deferred} zone={zone} />
         </div>
         <aside aria-label={t.waitingForYou}>
-          {lanyard && steps.length > 0 && (
-            <FirstSteps
-              steps={[
-                ...steps,
-                {
-                  text: lanyard.state === "absent" ? t.getLanyardAndConnectIt : t.connectLanyard,
-                  href: lanyard.state === "absent" ? "/lanyard" : "/lanyard/connect",
-                  done: connected,
-                },
-              ]}
-            />
-          )}
+          {steps && <FirstSteps list={steps} lanyard={lanyard} first={lines.find(signsIn) ?? null} canAdd={canAdd} />}
           <WaitingForYou waiting={waiting} me={me} zone={zone} now={now} />
           {/* Before what is known only a moment later: a link does not move away under the pointer. */}
           <p style={{ padding: "12px 0 16px", borderTop: "1px solid var(--edge)" }}>

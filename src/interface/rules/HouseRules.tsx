@@ -1,35 +1,33 @@
 "use client";
 
-import { type ReactNode, useState } from "react";
-import styled from "styled-components";
+import { useState } from "react";
 import { type HouseRules as Rules, sayRules } from "@/core/access/houseRules";
 import { LEVELS, type Level, levelWord } from "@/core/access/level";
+import type { ResultOf } from "@/server/registry";
 import { Page } from "../frame/Frame";
 import { useCommand } from "../shared/ask";
-import { Button, Notice, Select } from "../shared/controls";
+import { Button, Notice } from "../shared/controls";
 import { useDone } from "../shared/Done";
 import { Head } from "../vaults/VaultList";
+import { NotThereYet } from "./NotThereYet";
+import { Pick, Rule, Sentences, type SetRules } from "./ruleParts";
+import { SigningInRules } from "./SigningInRules";
 import { houseRules as t } from "./strings";
-
-const Sentences = styled.ul`
-  max-width: 860px;
-  margin: 8px 0 28px;
-  border-top: 3px solid var(--ink);
-  background: var(--sheet);
-  --ground: var(--sheet);
-  li { padding: 11px 12px; border-bottom: 1px solid var(--rule); line-height: 32px; }
-  li.read { line-height: 22px; }
-  select { display: inline-block; width: auto; max-width: calc(100% - 18px); min-height: 30px; padding: 2px 6px; margin: 0 2px; vertical-align: baseline; }
-`;
 
 interface Props {
   rules: Rules;
+  /** Names of the groups that they speak of. */
+  groups: Record<string, string>;
+  /** For administrators: who does not have yet what a rule requires. */
+  missing: ResultOf<"people.waysMissing">;
   /** Owners change them; everybody else reads. */
   changes: boolean;
+  mails: boolean;
+  now: number;
 }
 
 /** House rules as sentences; an owner changes the words in them that can be otherwise. */
-export function HouseRules({ rules, changes }: Props) {
+export function HouseRules({ rules, groups, missing, changes, mails, now }: Props) {
   const save = useCommand("rules.changeRules");
   const done = useDone();
   const [draft, setDraft] = useState(rules);
@@ -59,7 +57,7 @@ export function HouseRules({ rules, changes }: Props) {
         <>
           <p className="soft">{t.onlyOwnersCanChangeThem}</p>
           <Sentences>
-            {sayRules(rules).map((sentence) => (
+            {sayRules(rules, (id) => groups[id] ?? "").map((sentence) => (
               <li key={sentence} className="read">
                 {sentence}
               </li>
@@ -68,13 +66,13 @@ export function HouseRules({ rules, changes }: Props) {
         </>
       )}
       {changes && <Changing rules={draft} set={set} />}
+      {changes && <SigningInRules rules={draft} set={set} groups={groups} mails={mails} now={now} />}
+      {missing.length > 0 && <NotThereYet missing={missing} />}
     </Page>
   );
 }
 
-type Set = (part: Partial<Rules>) => void;
-
-function Changing({ rules, set }: { rules: Rules; set: Set }) {
+function Changing({ rules, set }: { rules: Rules; set: SetRules }) {
   const highest = (to: keyof Rules["highest"], label: string, levels: readonly Level[] = LEVELS) => (
     <Pick
       label={label}
@@ -198,8 +196,6 @@ function Changing({ rules, set }: { rules: Rules; set: Set }) {
   );
 }
 
-const Rule = ({ children }: { children: ReactNode }) => <li>{children}</li>;
-
 const DAYS = [1, 7, 14, 30, 60, 90, 180, 365];
 
 /** Those that are offered, and the one that stands, should it be another. */
@@ -209,22 +205,3 @@ const daysWith = (now: number | null): [string, string][] => [
     .sort((a, b) => a - b)
     .map((days): [string, string] => [String(days), t.forUpTo(days)]),
 ];
-
-interface PickProps<V extends string> {
-  label: string;
-  value: V;
-  choices: readonly (readonly [V, string])[];
-  onPick: (value: V) => void;
-}
-
-function Pick<V extends string>({ label, value, choices, onPick }: PickProps<V>) {
-  return (
-    <Select aria-label={label} value={value} onChange={(event) => onPick(event.target.value as V)}>
-      {choices.map(([id, says]) => (
-        <option key={id} value={id}>
-          {says}
-        </option>
-      ))}
-    </Select>
-  );
-}

@@ -1,7 +1,7 @@
 /** Every sentence and label of this area, in one place to be read. */
 
 import type { ReactNode } from "react";
-import { counted } from "../../core/counted";
+import { agree, counted } from "../../core/counted";
 
 export const houseRules = {
   theHouseRulesHaveBeenChanged: "The house rules have been changed. Access given before stays as it is.",
@@ -55,4 +55,45 @@ export const houseRules = {
   onceThePersonAcceptsItAndThe: "once the person accepts it and the vault’s house note",
   forAsLongAsTheStewardSets: "for as long as the steward sets, with or without an end date",
   forUpTo: (days: number) => `for up to ${counted(days, "day")}; longer needs a second steward`,
+};
+
+export const signingInRules = {
+  signingIn: "Signing in",
+  aForgottenPasswordIsReset: "A forgotten sign-in password is reset ",
+  howAForgottenPasswordIsReset: "how a forgotten sign-in password is reset",
+  byAnAdministrator: "by an administrator",
+  byEmail: "by email",
+  byEmailOnceSetUp: "by email, once email is set up",
+  allPeople: "All people",
+  peopleIn: (group: string) => `The people in ${group}`,
+  aGroup: "a group",
+  need: "need ",
+  whatTheyNeed: "what they need to sign in",
+  needs: {
+    "second-step": "a passkey, one-time codes or single sign-on",
+    passkey: "a passkey or single sign-on",
+  },
+  from: "From",
+  remove: "Remove",
+  requireAWay: "Require a way to sign in…",
+  ofWhom: "Who needs it? Until the day you choose, you see here who does not have it yet.",
+  ofAllPeople: "All people",
+  orOfAGroup: "Or the people in a group",
+  partOfTheName: "Part of the name",
+  groups: "Groups",
+  noMatch: "No match. Try part of the name.",
+};
+
+export const notThereYet = {
+  whoIsNotThereYet: "Who is not there yet",
+  allPeople: "All people",
+  allHaveIt: "all of them have what they need.",
+  lack: (count: number, needs: "second-step" | "passkey") =>
+    `${counted(count, "person")} ${agree(count, "has", "have")} neither ${
+      needs === "passkey" ? "a passkey nor single sign-on" : "a passkey nor one-time codes nor single sign-on"
+    }.`,
+  ledAtTheNext: " They add one at their next sign-in.",
+  andOthers: (count: number) => ` and ${counted(count, "other")}.`,
+  remindThem: "Remind them",
+  reminded: (count: number) => `${counted(count, "person")} ${agree(count, "was", "were")} reminded.`,
 };

@@ -42,15 +42,21 @@ export const organisation = sqliteTable("organisation", {
   createdAt: time("created_at").notNull(),
   /** House rules, as far as anybody has said otherwise than is usual. */
   rules: text("rules", { mode: "json" }).$type<Partial<HouseRules>>().notNull().default({}),
+  /** When a mail first went out, and when the last backup was made. */
+  mailedAt: time("mailed_at"),
+  backedUpAt: time("backed_up_at"),
 });
 
 /** One-time texts that a browser presents: set-up address, sign-in links. Only their hashes are kept. */
+export type LinkPurpose = "set-up" | "sign-in" | "reset" | "not-me";
+
 export const links = sqliteTable(
   "links",
   {
     id: id(),
     tokenHash: text("token_hash").notNull().unique(),
-    purpose: text("purpose").$type<"set-up" | "sign-in">().notNull(),
+    /** "reset" sets a sign-in password and lets nobody in by itself; "not-me" ends what somebody else opened. */
+    purpose: text("purpose").$type<LinkPurpose>().notNull(),
     personId: text("person_id").references(() => persons.id),
     createdAt: time("created_at").notNull(),
     expiresAt: time("expires_at").notNull(),
@@ -76,6 +82,10 @@ export const persons = sqliteTable("persons", {
   invitedBy: text("invited_by"),
   /** By sort of notice, as far as somebody has said otherwise than is usual. */
   mailChoices: stored.json("mail_choices", stored.mailChoices),
+  /** They put the list of first steps away. */
+  stepsDismissedAt: time("steps_dismissed_at"),
+  /** Of a leaver: name and address are gone for good. */
+  erasedAt: time("erased_at"),
 });
 
 /** Passkeys (WebAuthn): what signs a person in without anything typed. Only public keys are here. */
@@ -202,6 +212,8 @@ export const sessions = sqliteTable(
     /** The identity provider it came by, and the session there. */
     providerId: text("provider_id"),
     providerSid: text("provider_sid"),
+    /** Until a way in is added that the house rules require, it is good for nothing else. */
+    limited: integer("limited", { mode: "boolean" }).notNull().default(false),
   },
   (t) => [
     index("sessions_expiry").on(t.expiresAt),
@@ -220,7 +232,31 @@ export const knownBrowsers = sqliteTable(
       .references(() => persons.id),
     lastUsedAt: time("last_used_at").notNull(),
   },
-  (t) => [index("known_browsers_used").on(t.lastUsedAt), primaryKey({ columns: [t.tokenHash, t.personId] })],
+  (t) => [
+    index("known_browsers_used").on(t.lastUsedAt),
+    index("known_browsers_person").on(t.personId),
+    primaryKey({ columns: [t.tokenHash, t.personId] }),
+  ],
+);
+
+/** Sign-ins that wait for a yes on a device where their person is signed in already: for a hundred seconds. */
+export const deviceSignIns = sqliteTable(
+  "device_sign_ins",
+  {
+    id: id(),
+    /** Of what only the waiting browser has. */
+    tokenHash: text("token_hash").notNull().unique(),
+    /** Keyed hash of the number that it shows. */
+    numberHash: text("number_hash").notNull(),
+    browser: text("browser").notNull(),
+    address: text("address").notNull(),
+    createdAt: time("created_at").notNull(),
+    expiresAt: time("expires_at").notNull(),
+    approvedBy: text("approved_by").references(() => persons.id),
+    declinedAt: time("declined_at"),
+    usedAt: time("used_at"),
+  },
+  (t) => [index("device_sign_ins_number").on(t.numberHash), index("device_sign_ins_expiry").on(t.expiresAt)],
 );
 
 /** Counters of guesses; keys are keyed hashes. */

@@ -2,13 +2,13 @@
  * Mail on its way out. A command writes what is to go in its own transaction; it is sent afterwards, because no
  * transaction waits for the network. The text lies sealed until it has gone and is erased then.
  */
-import { and, asc, eq, isNotNull, lt, lte } from "drizzle-orm";
+import { and, asc, eq, isNotNull, isNull, lt, lte } from "drizzle-orm";
 import { z } from "zod";
 import { deriveKey, fromUtf8, open, seal, utf8 } from "../../core/crypto";
 import { nodeName } from "../access/nodeName";
 import { command, idSchema } from "../command";
 import type { Transaction } from "../database/client";
-import { mails } from "../database/schema";
+import { mails, organisation } from "../database/schema";
 import { uuidv7 } from "../ids";
 import type { KeyRing } from "../keys/keyFile";
 import { addNotice } from "../people/telling";
@@ -98,6 +98,7 @@ export const mailTried = command({
             : { nextAt, wrong },
       )
       .where(eq(mails.id, mailId));
+    if (wrong === null) await tx.update(organisation).set({ mailedAt: at }).where(isNull(organisation.mailedAt));
     if (!over || row.makerId === "") return null;
     await addNotice(tx, {
       to: row.makerId,

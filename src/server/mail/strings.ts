@@ -8,3 +8,11 @@ export const noticeMail = {
   alwaysSent: "Notices about your own sign-in are always sent.",
   chooseInYourAccount: "You choose in your account which notices come by email.",
 };
+
+export const testMail = {
+  noMailIsSetUp: "This Galtry sends no email: the person who runs it sets that up.",
+  subject: (organisation: string) => `Galtry at ${organisation} can send email`,
+  hello: (name: string) => `Hello ${name},`,
+  itWorks: "This is the test you asked for. Email from Galtry arrives.",
+  openGaltry: "Open Galtry",
+};

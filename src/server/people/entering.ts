@@ -4,12 +4,15 @@ import { loadByRole, standingAt } from "../access/person";
 import type { Caller } from "../caller";
 import type { Reader, Transaction } from "../database/client";
 import { knownBrowsers, personStates, persons } from "../database/schema";
+import type { Galtry } from "../galtry";
 import { requiredProvider } from "../provider/required";
 import { Refused } from "../refused";
+import { tellOfNewBrowser } from "./newBrowser";
 import { type ByProvider, openSession } from "./sessions";
 import { entering as t } from "./strings";
 import { addNotice } from "./telling";
 import { newToken, tokenHash } from "./tokens";
+import { missingNeed } from "./waysIn/required";
 
 export async function standingOf(tx: Reader, personId: string, at: number) {
   const [row] = await tx
@@ -38,24 +41,37 @@ async function passProvider(tx: Transaction, personId: string, name: string, at:
  */
 export async function enter(
   tx: Transaction,
+  app: Galtry,
   personId: string,
   caller: Extract<Caller, { kind: "nobody" }>,
   at: number,
   via: ByProvider | null = null,
 ) {
-  const [person] = await tx.select({ name: persons.name }).from(persons).where(eq(persons.id, personId));
+  const [person] = await tx
+    .select({ name: persons.name, mail: persons.mail })
+    .from(persons)
+    .where(eq(persons.id, personId));
   if (!person || (await standingOf(tx, personId, at)) !== "active") return null;
   if (!via) await passProvider(tx, personId, person.name, at);
   const browserToken = caller.knownBrowser ?? newToken();
+  const known = await tx
+    .select({ tokenHash: knownBrowsers.tokenHash })
+    .from(knownBrowsers)
+    .where(eq(knownBrowsers.personId, personId));
+  // The very first one is no news.
+  if (known.length > 0 && !known.some((one) => one.tokenHash === tokenHash(browserToken)))
+    await tellOfNewBrowser(tx, app, { id: personId, ...person }, caller, at);
   await tx
     .insert(knownBrowsers)
     .values({ tokenHash: tokenHash(browserToken), personId, lastUsedAt: at })
     .onConflictDoUpdate({ target: [knownBrowsers.tokenHash, knownBrowsers.personId], set: { lastUsedAt: at } });
+  // Whoever comes by the identity provider has what any rule requires.
+  const limited = !via && (await missingNeed(tx, personId, at)) !== null;
   return {
     signedIn: true as const,
     personId,
     name: person.name,
     browserToken,
-    ...(await openSession(tx, personId, caller, at, via)),
+    ...(await openSession(tx, personId, caller, at, via, limited)),
   };
 }

@@ -33,6 +33,7 @@ export async function openSession(
   caller: Pick<Extract<Caller, { kind: "nobody" }>, "address" | "browser">,
   at: number,
   via: ByProvider | null = null,
+  limited = false,
 ) {
   const token = newToken();
   const sessionId = uuidv7();
@@ -48,6 +49,7 @@ export async function openSession(
     address: caller.address,
     providerId: via?.providerId ?? null,
     providerSid: via?.sid ?? null,
+    limited,
   });
   return { sessionId, token };
 }
@@ -64,7 +66,8 @@ export async function sessionCaller(
     .from(sessions)
     .where(and(eq(sessions.tokenHash, tokenHash(token)), isNull(sessions.endedAt), gt(sessions.expiresAt, at)));
   if (!row || at - row.lastSeenAt > SESSION_IDLE_MS) return null;
-  return { kind: "person", personId: row.personId, sessionId: row.id, provedAt: row.provedAt, ...from };
+  const { personId, id: sessionId, provedAt, limited } = row;
+  return { kind: "person", personId, sessionId, provedAt, ...from, ...(limited && { limited }) };
 }
 
 /** Keeps the idle limit moving; at most once a minute, and it is no act. */

@@ -4,18 +4,20 @@ import { z } from "zod";
 import type { Caller } from "../caller";
 import { type Context, command, idSchema, nameSchema, none, query } from "../command";
 import type { Reader, Transaction } from "../database/client";
-import { links, organisation, personStates, persons, sessions } from "../database/schema";
+import { type LinkPurpose, links, organisation, personStates, persons, sessions } from "../database/schema";
 import type { Galtry } from "../galtry";
 import { uuidv7 } from "../ids";
 import { requiredProvider } from "../provider/required";
 import { notFound, Refused } from "../refused";
-import { hashPassword, signInPasswordSchema } from "./password";
+import { newPassword } from "./leaked";
+import { signInPasswordSchema } from "./password";
 import { endAll, mailSchema, openSession } from "./sessions";
 import { setUp as t } from "./strings";
 import { addNotice } from "./telling";
 import { newToken, tokenHash } from "./tokens";
 import { responseSchema, takeCeremony } from "./waysIn/ceremonies";
 import { keepPasskey, registrationOptions } from "./waysIn/passkeys";
+import { missingNeed } from "./waysIn/required";
 import { requireJustProved } from "./waysIn/ways";
 
 const LINK_DAYS = 7;
@@ -56,7 +58,7 @@ export const setUp = command({
   }),
   by: ["nobody"],
   mayPrepare: ({ tx, input, at }) => requireLink(tx, input.token, "set-up", at),
-  prepare: ({ input }) => hashPassword(input.password),
+  prepare: ({ input, app }) => newPassword(app, input.password),
   allow: async ({ tx, input, caller, at }) => {
     if ((await tx.select().from(organisation)).length > 0)
       throw new Refused("not-allowed", t.thisGaltryHasAlreadyBeenSetUp);
@@ -111,7 +113,8 @@ async function join(
       ...{ validFrom: at, commandId },
     });
   }
-  return { personId, ...(await openSession(tx, personId, caller, at)) };
+  const limited = (await missingNeed(tx, personId, at)) !== null;
+  return { personId, ...(await openSession(tx, personId, caller, at, null, limited)) };
 }
 
 /** Sets a sign-in password by a one-time link, and signs in. */
@@ -120,7 +123,7 @@ export const acceptLink = command({
   input: z.strictObject({ token: z.string().max(100), password: signInPasswordSchema }),
   by: ["nobody"],
   mayPrepare: ({ tx, input, at }) => requireLink(tx, input.token, "sign-in", at),
-  prepare: ({ input }) => hashPassword(input.password),
+  prepare: ({ input, app }) => newPassword(app, input.password),
   allow: ({ tx, input, at }) => requireLink(tx, input.token, "sign-in", at),
   run: (context) =>
     join(context, context.allowed, (personId) =>
@@ -173,7 +176,7 @@ export const changePassword = command({
   input: z.strictObject({ password: signInPasswordSchema }),
   by: ["person"],
   mayPrepare: async (context) => requireJustProved(context),
-  prepare: ({ input }) => hashPassword(input.password),
+  prepare: ({ input, app }) => newPassword(app, input.password),
   allow: requireJustProved,
   run: async ({ tx, me, caller, at, prepared }) => {
     await tx.update(persons).set({ passwordHash: prepared }).where(eq(persons.id, me.id));
@@ -191,7 +194,7 @@ export const changePassword = command({
 /** Who a link is for, while it holds. */
 export const linkFor = query({
   name: "people.linkFor",
-  input: z.strictObject({ token: z.string().max(100), purpose: z.enum(["set-up", "sign-in"]) }),
+  input: z.strictObject({ token: z.string().max(100), purpose: z.enum(["set-up", "sign-in", "reset", "not-me"]) }),
   by: ["nobody", "person"],
   allow: ({ tx, input, at }) => requireLink(tx, input.token, input.purpose, at),
   run: async ({ tx, allowed }) => {
@@ -204,7 +207,7 @@ export const linkFor = query({
   },
 });
 
-async function requireLink(tx: Reader, token: string, purpose: "set-up" | "sign-in", at: number) {
+export async function requireLink(tx: Reader, token: string, purpose: LinkPurpose, at: number) {
   const [link] = await tx
     .select()
     .from(links)
@@ -224,9 +227,10 @@ async function requireLink(tx: Reader, token: string, purpose: "set-up" | "sign-
 /** A new one-time link; earlier ones of the same person stop working. */
 export async function makeLink(
   tx: Transaction,
-  purpose: "set-up" | "sign-in",
+  purpose: LinkPurpose,
   personId: string | null,
   at: number,
+  lastsMs = LINK_MS,
 ): Promise<string> {
   const token = newToken();
   const earlier = personId === null ? isNull(links.personId) : eq(links.personId, personId);
@@ -240,7 +244,7 @@ export async function makeLink(
     purpose,
     personId,
     createdAt: at,
-    expiresAt: at + LINK_MS,
+    expiresAt: at + lastsMs,
   });
   return token;
 }

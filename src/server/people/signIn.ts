@@ -46,7 +46,7 @@ export const signIn = command({
     return { account, address, right: await verifyPassword(person?.hash ?? null, input.password) };
   },
   allow: ({ caller }) => caller as Extract<Caller, { kind: "nobody" }>,
-  run: async ({ tx, input, at, allowed, prepared: { right, account, address } }) => {
+  run: async ({ tx, input, at, app, allowed, prepared: { right, account, address } }) => {
     const [person] = await tx.select().from(persons).where(eq(persons.mail, input.mail));
     const standing = person ? await standingOf(tx, person.id, at) : null;
     if (!right || !person || standing !== "active") {
@@ -58,7 +58,7 @@ export const signIn = command({
     const ways = await loadWays(tx, person.id);
     if (needsSecondStep(ways))
       return { signedIn: false as const, message: "", second: await openSecondStep(tx, person.id, ways, at) };
-    const entered = await enter(tx, person.id, allowed, at);
+    const entered = await enter(tx, app, person.id, allowed, at);
     return entered ?? { signedIn: false as const, message: WRONG };
   },
   journal: ({ result }) =>

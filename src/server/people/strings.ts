@@ -39,6 +39,7 @@ export const groups = {
 
 export const password = {
   aSignInPasswordHasAtLeast: "A sign-in password has at least 15 characters: four or five words work well.",
+  itIsOnAList: "This password is on a list of leaked ones, so others may try it. Choose another.",
   aSignInPasswordHasAtMost: "A sign-in password has at most 200 characters.",
   tooManyPeopleAreSigningInAt: "Too many people are signing in at this moment. Try again in a few seconds.",
 };
@@ -136,6 +137,11 @@ export const waysIn = {
   youHaveACodeAppAlready: "You already have an app for one-time codes. Remove it first.",
   youHaveNoCodeApp: "You have no app for one-time codes.",
   thisCodeIsNotRight: "This code is not right. Check the clock of your device and try the next code.",
+  aNumberHasSixDigits: "The number has six digits.",
+  tooManyAtOnce: "Too many sign-ins are waiting at this moment. Try again in two minutes.",
+  theNumberRests: "The number was wrong or declined three times. Wait a quarter of an hour and try again.",
+  theNumberHasExpired: "This number has expired. Show a new one.",
+  itWasDeclined: "The sign-in was declined on the other device.",
   startAgain: "That took too long, or too many codes were wrong. Start again.",
   aRecoveryCodeWasUsed: (left: number) =>
     `A recovery code was used to sign in as you; ${left} of them ${left === 1 ? "is" : "are"} left. If it was not you, tell an administrator.`,
@@ -172,3 +178,40 @@ export const leaving = {
 };
 
 export const teams = { reinstateFirst: "This person has left. Reinstate them first." };
+
+export const newBrowser = {
+  subject: (organisation: string) => `New sign-in to Galtry at ${organisation}`,
+  hello: (name: string) => `Hello ${name},`,
+  youSignedIn: (browser: string, address: string, time: string) =>
+    `You signed in to Galtry from a browser you have not used before: ${browser}, from ${address}, ${time}.`,
+  ifItWasNotYou:
+    "If it was not you, sign it out under your name, change your sign-in password and tell an administrator.",
+  ifItWasYou: "If it was you, there is nothing to do.",
+  itWasNotMe: "It was not me",
+  whatItDoes:
+    "This signs you out everywhere and withdraws your sign-in password; you set a new one at once. Administrators are told.",
+  worksOnceUntil: (time: string) => `The link works once, until ${time}.`,
+  saysItWasNotThem: (name: string) =>
+    `${name} says that a sign-in from a new browser was not theirs. They were signed out everywhere. Look at what was done as ${name} in the Journal.`,
+};
+
+export const forgotten = {
+  askAnAdministrator: "Here an administrator gives you a new sign-in link.",
+  subject: (organisation: string) => `A new sign-in password for Galtry at ${organisation}`,
+  hello: (name: string) => `Hello ${name},`,
+  someoneAsked: "Someone, probably you, asked for a link to set a new sign-in password for Galtry.",
+  setANewPassword: "Set a new sign-in password",
+  worksOnceUntil: (time: string) => `The link works once, until ${time}.`,
+  ifItWasNotYou: "If you did not ask for it, do nothing: your sign-in password stays as it is.",
+  yourAccessHasEnded: "Your access to Galtry has been ended.",
+  yourPasswordWasSet:
+    "A new sign-in password was set by a link sent to your email address, and you were signed out everywhere. If it was not you, tell an administrator at once.",
+};
+
+export const required = {
+  addFirst: (needs: string) => `Your organisation requires ${needs}. Add one first.`,
+  noSuchRule: "The house rules have changed. Check them again.",
+  justReminded: "They have just been reminded. Wait a quarter of an hour.",
+  youNeed: (day: string, needs: string) =>
+    `From ${day} you need ${needs} to sign in to Galtry. Add one under your name, so that the next sign-in is as quick as ever.`,
+};

@@ -23,10 +23,15 @@ export interface NewNotice {
   nodeId?: string | null;
   /** The id of what waits for the reader: once that is dealt with, the notice is dismissed by itself. */
   about?: string;
+  /** A mail of its own says the same. */
+  mailed?: boolean;
 }
 
-export async function addNotice(tx: Transaction, { to, nodeId = null, about, ...notice }: NewNotice): Promise<void> {
-  const mailAt = await whenMailed(tx, to, notice.sort, notice.at);
+export async function addNotice(
+  tx: Transaction,
+  { to, nodeId = null, about, mailed = false, ...notice }: NewNotice,
+): Promise<void> {
+  const mailAt = mailed ? null : await whenMailed(tx, to, notice.sort, notice.at);
   await tx.insert(notices).values({ id: uuidv7(), personId: to, nodeId, about: about ?? null, mailAt, ...notice });
 }
 

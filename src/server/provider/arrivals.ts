@@ -179,7 +179,7 @@ export const arrive = command({
     if (!provider.enabled) throw new Refused("ended", t.itIsSwitchedOff);
     return provider;
   },
-  run: async ({ tx, input: { identity, statement }, caller, at, commandId, allowed: provider }) => {
+  run: async ({ tx, app, input: { identity, statement }, caller, at, commandId, allowed: provider }) => {
     if (statement) await takeStatement(tx, statement.id, statement.until);
     if (identity.groups) await noteGroups(tx, provider.id, identity.groups, at);
     const account = await accountOf(tx, provider, identity, at);
@@ -203,7 +203,7 @@ export const arrive = command({
     await join(tx, personId, at, commandId);
     if ((await standingOf(tx, personId, at)) !== "active") return no("not-active");
     const changes = await syncPerson(tx, account.id, at, commandId);
-    const entered = await enter(tx, personId, caller, at, {
+    const entered = await enter(tx, app, personId, caller, at, {
       ...{ providerId: provider.id, sid: identity.sid, signedInAt: identity.signedInAt },
     });
     return entered ? { ...entered, changes, added } : no("not-active");
@@ -330,7 +330,15 @@ export const joinByProvider = command({
     if (!link?.personId) throw new Refused("ended", t.linkIsOver);
     return { provider, link, personId: link.personId };
   },
-  run: async ({ tx, input: { identity, statement }, caller, at, commandId, allowed: { provider, link, personId } }) => {
+  run: async ({
+    tx,
+    app,
+    input: { identity, statement },
+    caller,
+    at,
+    commandId,
+    allowed: { provider, link, personId },
+  }) => {
     if (statement) await takeStatement(tx, statement.id, statement.until);
     const [person] = await tx.select().from(persons).where(eq(persons.id, personId));
     if (!person) throw notFound();
@@ -343,7 +351,7 @@ export const joinByProvider = command({
     await join(tx, personId, at, commandId);
     await tx.update(links).set({ usedAt: at, withdrawnAt: null }).where(eq(links.id, link.id));
     const changes = await syncPerson(tx, account.id, at, commandId);
-    const entered = await enter(tx, personId, caller, at, {
+    const entered = await enter(tx, app, personId, caller, at, {
       ...{ providerId: provider.id, sid: identity.sid, signedInAt: identity.signedInAt },
     });
     if (!entered) throw new Refused("not-allowed", t.notActive);

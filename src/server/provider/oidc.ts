@@ -5,8 +5,8 @@
 import { createRemoteJWKSet, customFetch, jwtVerify } from "jose";
 import * as client from "openid-client";
 import type { ProviderSettings } from "../database/stored";
+import { mayCall, outgoingFetch } from "../outgoingFetch";
 import { claimsInWords, type Identity, namesOf, ProviderError } from "./identity";
-import { mayCall, providerFetch } from "./outgoing";
 
 /** How far the clocks of Galtry and the provider may differ. */
 export const CLOCK_SECONDS = 60;
@@ -61,7 +61,7 @@ function clientOf(provider: OidcProvider, metadata: client.ServerMetadata): clie
     { [client.clockTolerance]: CLOCK_SECONDS, id_token_signed_response_alg: undefined },
     way(provider),
   );
-  configuration[client.customFetch] = providerFetch as client.CustomFetch;
+  configuration[client.customFetch] = outgoingFetch as client.CustomFetch;
   if (new URL(provider.issuer).protocol === "http:") client.allowInsecureRequests(configuration);
   client.enableNonRepudiationChecks(configuration);
   return configuration;
@@ -80,7 +80,7 @@ async function metadataOf(provider: OidcProvider): Promise<client.ServerMetadata
   if (!mayCall(issuer)) throw new ProviderError("discovery", "The issuer must begin with https.");
   try {
     const found = await client.discovery(issuer, provider.settings.clientId, undefined, way(provider), {
-      [client.customFetch]: providerFetch as client.CustomFetch,
+      [client.customFetch]: outgoingFetch as client.CustomFetch,
       ...(issuer.protocol === "http:" && { execute: [client.allowInsecureRequests] }),
     });
     const metadata = { ...found.serverMetadata() };
@@ -106,7 +106,7 @@ export async function readProvider(
   stepped("discovery", metadata.issuer);
   let held: { keys?: unknown[] };
   try {
-    const answer = await providerFetch(metadata.jwks_uri!);
+    const answer = await outgoingFetch(metadata.jwks_uri!);
     if (!answer.ok) throw new ProviderError("keys", `The provider answered with status ${answer.status}.`);
     held = (await answer.json()) as typeof held;
   } catch (error) {
@@ -218,7 +218,7 @@ export async function readLogoutToken(
     keys = createRemoteJWKSet(new URL(metadata.jwks_uri!), {
       cooldownDuration: 10_000,
       timeoutDuration: 8_000,
-      [customFetch]: providerFetch,
+      [customFetch]: outgoingFetch,
     });
     keysOf.set(provider.issuer, keys);
   }

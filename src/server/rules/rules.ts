@@ -1,8 +1,9 @@
 /** The organisation's house rules: read by all staff, changed by its owners. */
-import { houseRulesSchema, sayRules } from "../../core/access/houseRules";
+import { type HouseRules, houseRulesSchema, sayRules } from "../../core/access/houseRules";
 import { command, none, query } from "../command";
+import { inJson } from "../database/bulk";
 import type { Reader } from "../database/client";
-import { organisation, type Role } from "../database/schema";
+import { groups, organisation, type Role } from "../database/schema";
 import { loadRules } from "../organisation";
 import { Refused } from "../refused";
 import { rules as t } from "./strings";
@@ -17,6 +18,23 @@ export const houseRules = query({
   run: async ({ tx }) => loadRules(tx),
 });
 
+/** What the groups that the rules speak of are called. */
+export const ruleGroups = query({
+  name: "rules.ruleGroups",
+  input: none,
+  by: ["person"],
+  allow: ({ role }) => {
+    if (!role || role === "guest") throw new Refused("not-allowed", t.theHouseRulesAreForStaff);
+  },
+  run: async ({ tx }) => namesIn(tx, await loadRules(tx)),
+});
+
+async function namesIn(tx: Reader, rules: HouseRules): Promise<Record<string, string>> {
+  const ids = rules.waysIn.flatMap(({ groupId }) => groupId ?? []);
+  const rows = await tx.select({ id: groups.id, name: groups.name }).from(groups).where(inJson(groups.id, ids));
+  return Object.fromEntries(rows.map(({ id, name }) => [id, name]));
+}
+
 /** All of them at once, as they should be from now on. What was given before stays as it is. */
 export const changeRules = command({
   name: "rules.changeRules",
@@ -26,9 +44,20 @@ export const changeRules = command({
     if (role !== "owner") throw new Refused("not-allowed", t.onlyOwnersCanChangeTheHouse);
   },
   run: async ({ tx, input }) => {
-    const before = sayRules(await loadRules(tx));
-    const changed = sayRules(input).filter((sentence) => !before.includes(sentence));
-    if (changed.length === 0) throw new Refused("conflict", t.theHouseRulesAlreadySayThis);
+    const now = await loadRules(tx);
+    const names = { ...(await namesIn(tx, now)), ...(await namesIn(tx, input)) };
+    const said = (rules: HouseRules) => sayRules(rules, (id) => names[id] ?? t.aGroupThatIsGone);
+    if (input.waysIn.some(({ groupId }) => groupId !== null && !names[groupId]))
+      throw new Refused("conflict", t.aGroupIsGone, "waysIn");
+    const before = said(now);
+    const after = said(input);
+    // A rule that is gone is a change too.
+    const changed = [
+      ...after.filter((sentence) => !before.includes(sentence)),
+      ...before.slice(after.length).map((sentence) => t.noLonger(sentence)),
+    ];
+    if (changed.length === 0 && JSON.stringify(now) === JSON.stringify(input))
+      throw new Refused("conflict", t.theHouseRulesAlreadySayThis);
     await tx.update(organisation).set({ rules: input });
     return { changed };
   },

@@ -14,6 +14,7 @@ import { loadHome } from "../../organisation";
 import { Refused } from "../../refused";
 import { attemptKey, forgetAttempts, takeAttempt } from "../attempts";
 import { waysIn as t } from "../strings";
+import { liftLimit } from "./required";
 import { loadWays, requireJustProved } from "./ways";
 
 const sealKey = (keys: KeyRing) => deriveKey(keys.fingerprints, "one-time codes for Galtry");
@@ -91,11 +92,12 @@ export const confirmCodeApp = command({
     return key;
   },
   allow: requireJustProved,
-  run: async ({ tx, me, input, at, app, prepared }) => {
+  run: async ({ tx, me, caller, input, at, app, prepared }) => {
     if (!(await takeCode(tx, app, me.id, input.code, at, false)))
       throw new Refused("bad-input", t.thisCodeIsNotRight, "code");
     await forgetAttempts(tx, prepared);
     await tx.update(codeApps).set({ confirmedAt: at }).where(eq(codeApps.personId, me.id));
+    await liftLimit(tx, caller.sessionId, me.id, at);
   },
   journal: () => ({}),
   says: () => "set up one-time codes for signing in to Galtry",

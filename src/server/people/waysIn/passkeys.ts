@@ -25,6 +25,7 @@ import {
   verifyKnown,
   verifyNew,
 } from "./ceremonies";
+import { liftLimit } from "./required";
 import { loadWays, requireJustProved } from "./ways";
 
 const MOST_PASSKEYS = 20;
@@ -109,6 +110,7 @@ export const addPasskey = command({
     const { response, name = caller.browser } = input;
     const passkeyId = await keepPasskey(tx, app, { personId: me.id, challenge, response, name, at });
     await addNotice(tx, { to: me.id, at, sort: "security", text: t.aPasskeyWasAdded(name) });
+    await liftLimit(tx, caller.sessionId, me.id, at);
     return { passkeyId, name };
   },
   journal: ({ result }) => ({ details: { name: result.name } }),
@@ -223,7 +225,7 @@ export const signInWithPasskey = command({
       await addNotice(tx, { to: found.personId, at, sort: "security", text: t.aPasskeyWasCopied(found.copied) });
       return { signedIn: false as const, copiedOf: found.personId, message: t.passkeyNotRecognised };
     }
-    const entered = found && (await enter(tx, found.personId, caller, at));
+    const entered = found && (await enter(tx, app, found.personId, caller, at));
     if (entered) await giveBackAttempt(tx, attemptKey(app.keys, "passkey", caller.address), at);
     return entered ?? { signedIn: false as const, message: t.passkeyNotRecognised };
   },

@@ -105,7 +105,7 @@ export const finishSignIn = command({
       const { recoveryLeft } = await loadWays(tx, personId);
       await addNotice(tx, { to: personId, at, sort: "security", text: t.aRecoveryCodeWasUsed(recoveryLeft) });
     }
-    const entered = await enter(tx, personId, caller, at);
+    const entered = await enter(tx, app, personId, caller, at);
     return entered ? { ...entered, how } : wrong(t.passkeyNotRecognised);
   },
   journal: ({ result }) =>

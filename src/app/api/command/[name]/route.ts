@@ -9,6 +9,7 @@ const SIGNS_IN: ReadonlySet<string> = new Set([
   "people.acceptLinkWithPasskey",
   "people.signIn",
   "people.signInWithPasskey",
+  "people.finishDeviceSignIn",
   "people.finishSignIn",
 ]);
 

@@ -1,11 +1,11 @@
 /**
- * The way out to identity providers. An administrator names where; over https, but for this machine; time and size are
- * limited, redirects are not followed. `*.localhost` is this machine (RFC 6761), which Node does not know by itself.
+ * The way out to what an administrator or the operator names: identity providers, the list of leaked passwords. Over
+ * https, but for this machine; time and size are limited, redirects are not followed. `*.localhost` is this machine (RFC 6761), which Node does not know by itself.
  */
 import { lookup as dnsLookup } from "node:dns";
 import type { LookupFunction } from "node:net";
 import { Agent, fetch as undiciFetch } from "undici";
-import { isLoopbackHost } from "../configuration";
+import { isLoopbackHost } from "./configuration";
 
 const ANSWER_MS = 8_000;
 const MOST_BYTES = 1024 * 1024;
@@ -26,14 +26,18 @@ const agent = new Agent({
 export const mayCall = (address: URL): boolean =>
   address.protocol === "https:" || (address.protocol === "http:" && isLoopbackHost(address.hostname));
 
-/** `fetch` for identity providers. @throws TypeError where it may not call, or nobody answers */
-export const providerFetch = async (address: string | URL, options: object = {}): Promise<Response> => {
+/** @throws TypeError where it may not call, or nobody answers in time */
+export const outgoingFetch = async (
+  address: string | URL,
+  options: object = {},
+  timeoutMs = 2 * ANSWER_MS,
+): Promise<Response> => {
   if (!mayCall(new URL(address))) throw new TypeError("only https is called");
   const answer = await undiciFetch(address, {
     ...options,
     redirect: "manual",
     dispatcher: agent,
-    signal: AbortSignal.timeout(2 * ANSWER_MS),
+    signal: AbortSignal.timeout(timeoutMs),
   });
   return answer as unknown as Response;
 };
