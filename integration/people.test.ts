@@ -1,20 +1,32 @@
 /** People as an administrator looks after them: found by filters, several at once, their page, a change of teams. */
-import { and, eq, isNull } from "drizzle-orm";
+import { and, asc, eq, isNull } from "drizzle-orm";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import { type Fixture, type Kind, makeFixture } from "../demo/fixture";
 import { type InProcess, inProcess } from "../demo/inProcess";
+import { checkChain } from "../src/core/journal/chain";
 import { EVERYBODY, type PeopleFilter } from "../src/core/people/peopleFilter";
 import { giveAccess } from "../src/server/access/grants";
-import { lanyards, memberships, notices, passkeys, personStates, sessions } from "../src/server/database/schema";
+import {
+  journal,
+  lanyards,
+  memberships,
+  notices,
+  passkeys,
+  personStates,
+  sessions,
+} from "../src/server/database/schema";
 import { uuidv7 } from "../src/server/ids";
 import { journalPage } from "../src/server/journal/page";
 import { endLanyard } from "../src/server/lanyard/pairing";
+import { addPerson } from "../src/server/people/adding";
+import { erasePerson } from "../src/server/people/erasing";
 import { createGroup } from "../src/server/people/groups";
+import { markLeaver } from "../src/server/people/leaving";
 import { changeMembers, setMember } from "../src/server/people/members";
 import { personList } from "../src/server/people/peopleList";
 import { personPage } from "../src/server/people/personPage";
 import { personRecord } from "../src/server/people/personRecord";
-import { changeRole, setEnds, suspendPeople } from "../src/server/people/persons";
+import { changeRole, reinstate, setEnds, suspendPeople } from "../src/server/people/persons";
 import { endSession, openSession } from "../src/server/people/sessions";
 import { teamsPreview } from "../src/server/people/teams";
 
@@ -282,5 +294,49 @@ describe("a role that changes", () => {
   test("is found under its new name at once", async () => {
     await changeRole.execute(db(), { personId: f.ids.use, role: "guest" }, by());
     expect(await found({ role: "guest" })).toContain(f.ids.use);
+  });
+});
+
+describe("erasing a leaver", () => {
+  test("takes name and address from every column, and the Journal's chain stays whole", async () => {
+    const person = { name: "Quennell Marchbanks", mail: "quennell@tarrowick.example", role: "member" as const };
+    const { personId } = await addPerson.execute(db(), person, by());
+    const groupId = await newGroup("Short stay");
+    await giveAccess.execute(
+      db(),
+      { nodeId: f.entryId, subject: { kind: "group", id: groupId }, level: "use" },
+      f.as("steward"),
+    );
+    await setMember.execute(db(), { groupId, personId }, by());
+    await db().writer.write((tx) =>
+      openSession(tx, personId, { address: "203.0.113.5", browser: "Quennell browser" }, Date.now()),
+    );
+    const erase = (name: string) => code(erasePerson.execute(db(), { personId, name }, by()));
+    expect(await erase(person.name)).toBe("conflict");
+    await markLeaver.execute(db(), { personId, why: "", until: null, successors: [], keepers: [] }, by());
+    expect(await erase("Somebody Else")).toBe("bad-input name");
+    const holds = async () => {
+      const tables = await db().db.all<{ name: string }>(
+        "select name from sqlite_master where type = 'table' and name not like 'sqlite_%' and name not like '__drizzle%'",
+      );
+      const found: string[] = [];
+      for (const { name } of tables) {
+        const rows = await db().db.all(`select * from ${name}`);
+        if (/quennell|203\.0\.113\.5/i.test(JSON.stringify(rows))) found.push(name);
+      }
+      return found;
+    };
+    expect(await holds()).toEqual(expect.arrayContaining(["journal_names", "notices", "persons", "sessions"]));
+    expect(await erase(person.name)).toBe("allowed");
+    expect(await holds()).toEqual([]);
+    const rows = await db().db.select().from(journal).orderBy(asc(journal.seq));
+    expect((await checkChain(rows, db().keys.journal)).broken).toBeNull();
+    const { lines } = await journalPage.execute(db(), {}, f.as("owner"));
+    expect(lines[0]!.says).toMatch(/now called Erased person [0-9a-f]{4}$/);
+    expect(JSON.stringify(lines)).not.toContain("Quennell");
+    expect(await code(reinstate.execute(db(), { personId }, by()))).toBe("conflict");
+    expect(await erase("Erased person")).toBe("conflict");
+    // The address is free again.
+    expect(await code(addPerson.execute(db(), { ...person, name: "Another Person" }, by()))).toBe("allowed");
   });
 });

@@ -191,6 +191,7 @@ const EXPECTED: Record<string, { who: Who; asPerson?: Who; input: () => unknown 
     who: "administrators",
     input: () => ({ groupId: null, needs: "passkey", from: "2099-01-01" }),
   },
+  "people.erase": { who: "administrators", input: () => ({ personId: fixture.ids.use, name: "x" }) },
   "people.leavingPage": { who: "administrators", input: () => ({ personId: fixture.ids.leaver }) },
   "people.groupKeepers": { who: "own", input: () => ({ groupId: id() }) },
   "people.markLeaver": { who: "administrators", input: () => ({ personId: fixture.ids.leaver }) },

@@ -89,6 +89,7 @@ import { mailNotices } from "./mail/noticeMail";
 import { mailTried, takeMail } from "./mail/queue";
 import { sendTestMail } from "./mail/testMail";
 import { addPeople, addPerson, checkPeople } from "./people/adding";
+import { erasePerson } from "./people/erasing";
 import { forgotPassword, resetPassword, sendReset } from "./people/forgotten";
 import { groupList, groupPage } from "./people/groupPage";
 import { changeGroup, createGroup, deleteGroup, endGroup } from "./people/groups";
@@ -280,6 +281,7 @@ const ALL = [
   suspendPerson,
   suspendPeople,
   markLeaver,
+  erasePerson,
   reinstate,
   endEverything,
   changeRole,

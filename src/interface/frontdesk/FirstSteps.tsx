@@ -43,9 +43,10 @@ export function FirstSteps({ list, lanyard, first, canAdd }: StepsProps) {
   const dismiss = useCommand("frontdesk.dismissSteps");
   const test = useCommand("mail.sendTestMail");
   const says = saysOf({ lanyard, first, canAdd, mails: list.mails });
-  const steps = list.steps.flatMap(({ step, done }) => {
+  const steps = list.steps.flatMap(({ step, done }): (Said & { step: StepName; done: boolean })[] => {
+    if (done) return [{ step, done, what: t.doneAlready[step], why: "", act: null }];
     const said = says[step];
-    return said || done ? [{ step, done, ...(said ?? { what: t.doneAlready[step], why: "", act: null }) }] : [];
+    return said ? [{ step, done, ...said }] : [];
   });
   const next = steps.find(({ done }) => !done);
   if (!next) return null;

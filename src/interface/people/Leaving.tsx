@@ -15,6 +15,7 @@ import { Form } from "../shared/Form";
 import { fromLocal } from "../shared/localTime";
 import { Head } from "../vaults/VaultList";
 import { Ends } from "./Ends";
+import { Erasing } from "./Erasing";
 import { Reinstating } from "./Reinstating";
 import { SeenStill } from "./SeenStill";
 import { type Chosen, Successors } from "./Successors";
@@ -58,7 +59,8 @@ export function Leaving({ view, me, zone, now }: LeavingProps) {
               <h2>{t.ended}</h2>
               <p style={{ marginTop: 8 }}>{t.everythingEnded(sayTime(view.leftAt, now, zone))}</p>
             </section>
-            <Reinstating view={view} />
+            {view.erased ? <p className="soft">{t.isErased}</p> : <Reinstating view={view} />}
+            {!view.erased && <Erasing view={view} />}
           </div>
           <SeenStill {...{ view, zone, now }} />
         </Book>

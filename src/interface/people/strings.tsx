@@ -282,6 +282,7 @@ export const leaving = {
   chooseFirst: (count: number) => `First choose who takes over: ${count} left.`,
   isALeaver: (name: string) => `${name} is out of everything.`,
   leavesLater: (name: string) => `All access of ${name} ends on that date.`,
+  isErased: "Name and email address have been erased. This person cannot be reinstated.",
   reinstateTitle: "Reinstate",
   reinstateSays: "Role and sign-in come back. Access and groups come back only as selected here.",
   reinstate: "Reinstate",
@@ -456,4 +457,17 @@ export const teams = {
   nothing: "nothing",
   levelOn: (level: string, count: number, first: boolean) =>
     first ? `${level} on ${counted(count, "entry")}` : `${level} on ${count.toLocaleString("en-GB")}`,
+};
+
+export const erasing = {
+  erase: "Erase",
+  eraseEllipsis: "Erase…",
+  erasePerson: (name: string) => `Erase ${name}`,
+  whatItIs: "Where the law or the person asks for it, name and email address can be removed for good.",
+  whatGoes:
+    "Name, email address, ways to sign in, what browsers and addresses they came from, what the identity provider told, and notices about them are deleted. This cannot be undone.",
+  whatStays:
+    "The Journal’s lines stay, without the name: an organisation must be able to show what was done. So do access they gave, entries they added, and reasons that people typed.",
+  typeTheName: (name: string) => `Type the name, ${name}, to confirm`,
+  isErased: (name: string) => `Erased. The person is now called ${name}.`,
 };

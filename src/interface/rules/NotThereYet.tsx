@@ -28,15 +28,6 @@ export function NotThereYet({ missing }: { missing: Missing[] }) {
           <li key={`${groupId} ${needs} ${from}`} className="read">
             <b>{group === null ? t.allPeople : group}</b>: {count === 0 ? t.allHaveIt : t.lack(count, needs)}
             {count > 0 && (now ? t.ledAtTheNext : null)}{" "}
-            {people.map((person, i) => (
-              <Fragment key={person.id}>
-                {i > 0 && ", "}
-                <Link href={`/people/${person.id}`} prefetch={false}>
-                  {person.name}
-                </Link>
-              </Fragment>
-            ))}
-            {count > people.length && t.andOthers(count - people.length)}{" "}
             {count > 0 && (
               <Act
                 onPress={async () => {
@@ -46,7 +37,16 @@ export function NotThereYet({ missing }: { missing: Missing[] }) {
               >
                 {t.remindThem}
               </Act>
-            )}
+            )}{" "}
+            {people.map((person, i) => (
+              <Fragment key={person.id}>
+                {i > 0 && ", "}
+                <Link href={`/people/${person.id}`} prefetch={false}>
+                  {person.name}
+                </Link>
+              </Fragment>
+            ))}
+            {count > people.length && t.andOthers(count - people.length)}
           </li>
         ))}
       </Sentences>

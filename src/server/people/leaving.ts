@@ -215,6 +215,7 @@ export const leavingPage = query({
     return {
       ...{ id: personId, name: allowed.person.name, mail: allowed.person.mail, role, standing, until },
       leftAt: left ? validFrom : null,
+      erased: allowed.person.erasedAt !== null,
       lastOwner: role === "owner" && (await isLastOwner(tx, personId)),
       ...{ ends, alone, keeperAlone, seen },
       elsewhere: [...elsewhere.values()].map((one) => ({ ...one, stewards: [...one.stewards].sort() })),

@@ -15,7 +15,7 @@ import { endAll, mailSchema } from "./sessions";
 import { makeLink } from "./setUp";
 import { makeSignInLink } from "./signInLinks";
 import { currentState, isLastOwner, peopleNamed, setStanding } from "./state";
-import { persons as t } from "./strings";
+import { erasing, persons as t } from "./strings";
 import { addNotice, tellingOwners, tellStewards, vaultsRevealedTo } from "./telling";
 import { hasOwnWay, loadWays, needsSecondStep } from "./waysIn/ways";
 
@@ -100,6 +100,7 @@ export const reinstate = command({
   run: async ({ tx, input, me, at, commandId, allowed }) => {
     const { personId, grantIds, membershipIds } = input;
     const { standing, role, until, validFrom: leftAt } = allowed.standing;
+    if (allowed.person.erasedAt !== null) throw new Refused("conflict", erasing.erasedForGood);
     if (standing !== "suspended" && standing !== "leaver")
       throw new Refused("conflict", t.thisPersonIsAlready(STATE_WORDS[standing]));
     // Someone who never set up a way in comes back as invited.

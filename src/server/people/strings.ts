@@ -215,3 +215,11 @@ export const required = {
   youNeed: (day: string, needs: string) =>
     `From ${day} you need ${needs} to sign in to Galtry. Add one under your name, so that the next sign-in is as quick as ever.`,
 };
+
+export const erasing = {
+  erasedPerson: (end: string) => `Erased person ${end}`,
+  onlyALeaver: "Only a leaver can be erased. Mark them as a leaver first.",
+  alreadyErased: "This person has already been erased.",
+  thisIsNotTheName: "This is not the name.",
+  erasedForGood: "This person has been erased. Add them as a new person.",
+};
