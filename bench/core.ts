@@ -22,7 +22,15 @@ function largeModel(): GridModel {
     ...{ from: null, until: i % 5 === 0 ? NOW + i * DAY : null, weekly: null, why: "", by: "", since: 0 },
   }));
   return {
-    ...{ vault: { id: "v", name: "Vault" }, zone: "Europe/London", past: null, rounds: true, round: false, staff: 500 },
+    ...{
+      vault: { id: "v", name: "Vault" },
+      zone: "Europe/London",
+      reads: false,
+      past: null,
+      rounds: true,
+      round: false,
+      staff: 500,
+    },
     nodes: pack(nodes),
     grants: pack(grants),
     people: pack(

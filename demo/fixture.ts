@@ -6,7 +6,7 @@ import type { Galtry } from "../src/server/galtry";
 import { confirmPairing, startPairing, takeToken } from "../src/server/lanyard/pairing";
 import { addPerson } from "../src/server/people/adding";
 import { markLeaver } from "../src/server/people/leaving";
-import { suspendPerson } from "../src/server/people/persons";
+import { changeRole, suspendPerson } from "../src/server/people/persons";
 import { acceptLink, setUp, setUpAddress } from "../src/server/people/setUp";
 import { addEntry } from "../src/server/vaults/entries";
 import { createFolder } from "../src/server/vaults/folders";
@@ -25,6 +25,7 @@ export const KINDS = [
   "use",
   "nothing",
   "guest",
+  "auditor",
   "suspended",
   "leaver",
 ] as const;
@@ -105,6 +106,9 @@ export async function makeFixture(app: Galtry, signInPage = "https://pellam.exam
   await give(app, as("steward"), entryId, ids.guest, "use");
   await give(app, as("steward"), entryId, ids.suspended, "edit");
   await give(app, as("steward"), entryId, ids.leaver, "edit");
+  // Had much before: a grant that is there gives an auditor nothing.
+  await give(app, as("steward"), entryId, ids.auditor, "edit");
+  await changeRole.execute(app, { personId: ids.auditor, role: "auditor" }, as("owner"));
   const lanyards = new Map<Kind, string>();
   for (const kind of ["steward", "edit", "reveal", "use", "nothing", "guest"] as const)
     lanyards.set(kind, await connect(app, as(kind), kind));

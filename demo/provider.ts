@@ -2,8 +2,8 @@
 import { Cookie, CookieJar } from "tough-cookie";
 import type { Caller } from "../src/server/caller";
 import type { Galtry } from "../src/server/galtry";
-import { beginSignIn, finishSignIn } from "../src/server/provider/flows";
 import { outgoingFetch } from "../src/server/outgoingFetch";
+import { beginSignIn, finishSignIn } from "../src/server/provider/flows";
 import { addDomain, addProvider, enableProvider, proveDomain, testProvider } from "../src/server/provider/providers";
 import { PROVIDER_CLIENT, PROVIDER_SECRET, type ProviderStandin, type StaffAccount } from "../standins/provider";
 import { mailOf } from "./mailOf";

@@ -24,4 +24,7 @@ export const personIdOf = <C extends Caller>(caller: C) =>
 /** How long after giving the sign-in password grave acts need no second proof. */
 export const PROVED_FOR_MS = 5 * 60_000;
 
+/** Reads who has what, over the whole organisation: administrators as far as names of vaults, auditors all of it. */
+export const readsAll = (role: Role) => isAdministrator(role) || role === "auditor";
+
 export const isAdministrator = (role: Role) => role === "owner" || role === "administrator";

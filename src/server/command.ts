@@ -153,6 +153,7 @@ export function command<
       try {
         if (definition.mayPrepare) {
           const me = await requireMe(app.db, caller, at);
+          requireNoAuditor(definition.name, me);
           await definition.mayPrepare(contextOf({ tx: app.db, input, caller, at, commandId, me, app }));
         }
         const prepared = (await definition.prepare?.({
@@ -163,6 +164,7 @@ export function command<
         })) as P;
         return await app.writer.write(async (tx) => {
           const me = await requireMe(tx, caller, at);
+          requireNoAuditor(definition.name, me);
           return perform(contextOf({ tx, input, caller, at, commandId, me, app }), prepared);
         }, definition.lowPriority);
       } catch (error) {
@@ -262,6 +264,19 @@ const WHILE_LIMITED: ReadonlySet<string> = new Set([
     "provider.proveByProvider",
   ],
 ]);
+
+/** An auditor changes nothing, not even by asking: but their own ways in, sessions and notices. */
+const BY_AUDITORS: ReadonlySet<string> = new Set([
+  ...WHILE_LIMITED,
+  ...["people.changePassword", "people.renamePasskey", "people.removePasskey", "people.removeCodeApp"],
+  ...["people.endSession", "people.chooseMail", "people.dismissNotices", "frontdesk.dismissSteps"],
+  ...["people.typeDeviceNumber", "people.answerDevice", "provider.unlinkOwn"],
+]);
+
+function requireNoAuditor(command: string, me: Person | null): void {
+  if (me?.role === "auditor" && !BY_AUDITORS.has(command))
+    throw new Refused("not-allowed", "An auditor reads, and changes nothing.");
+}
 
 function admit(definition: Shared<unknown> & { name: string }, caller: Caller): void {
   if (caller.kind === "person" && caller.limited && !WHILE_LIMITED.has(definition.name))

@@ -90,7 +90,8 @@ export const me = cache(async (): Promise<Me> => {
   ]);
   return {
     ...{ id: person.id, name: person.name, role: person.role, mail: row!.mail },
-    steward: !person.guest && subjectsOf(person).some((subject) => isSteward(tx.access?.grantsTo(subject))),
+    steward:
+      !person.guest && !person.auditor && subjectsOf(person).some((subject) => isSteward(tx.access?.grantsTo(subject))),
     keeper: row!.keeper === 1 && !person.guest,
     organisation: home.name,
     zone: home.zone,

@@ -160,7 +160,7 @@ export class AccessIndex<G extends Grant = Grant, M extends Member = Member> {
   }
 
   #reachOf(who: Who, at: Instant): Reached {
-    if (who.standing !== "active") return NOTHING;
+    if (who.standing !== "active" || who.auditor) return NOTHING;
     const own = new Map<string, G[]>();
     for (const subject of subjectsOf(who))
       for (const grant of this.grantsTo(subject)) {
@@ -272,7 +272,7 @@ export class AccessIndex<G extends Grant = Grant, M extends Member = Member> {
     let until = Number.POSITIVE_INFINITY;
     for (const person of this.#people.values()) {
       if (person.until != null && person.until > at) until = Math.min(until, person.until);
-      if (!person.guest && whoAt(person, at).standing === "active") ids.add(person.id);
+      if (!person.guest && !person.auditor && whoAt(person, at).standing === "active") ids.add(person.id);
     }
     this.#staff = { version: this.#version, from: at, until, ids };
     return ids;

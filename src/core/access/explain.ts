@@ -41,6 +41,7 @@ export function explain(resolution: Resolution, namer: Namer, whose: Whose): str
   const { level, because, lost, shut } = resolution;
   if (shut === "suspended") return `No access: ${whose.name} ${be(whose)} suspended.`;
   if (shut === "leaver") return `No access: ${whose.name} ${have(whose)} left.`;
+  if (shut === "auditor") return `No access: ${whose.name} ${be(whose)} an auditor.`;
   if (shut === "invited") return `No access: ${whose.name} ${have(whose)} not joined yet.`;
   if (because.length === 0) return `No access: ${whose.name} ${have(whose)} no grant here or above.`;
   const reasons = because.map((say) => clause(say, namer, whose)).join(", and ");

@@ -12,9 +12,9 @@ export interface Member extends Omit<Who, "groups"> {
 }
 
 /** A person at a moment: with the groups held then, and a leaver from their end on. */
-export function whoAt({ id, standing, guest, held, until }: Member, at: Instant): Who {
+export function whoAt({ id, standing, guest, auditor, held, until }: Member, at: Instant): Who {
   const groups = new Set(held.filter((one) => isActive(one, at)).map((one) => one.groupId));
-  return { id, standing: until != null && until <= at ? "leaver" : standing, guest, groups };
+  return { id, standing: until != null && until <= at ? "leaver" : standing, guest, auditor, groups };
 }
 
 /** Everything about a person that opens or closes. */

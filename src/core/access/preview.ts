@@ -96,6 +96,7 @@ const heldOf = (person: Member, groups: readonly string[]) => person.held.filter
 const traits = (person: Member, groups: readonly string[]): unknown => [
   person.standing,
   person.guest,
+  person.auditor ?? false,
   person.until ?? null,
   heldOf(person, groups)
     .map(({ groupId, from, until, weekly }) => JSON.stringify([groupId, from, until, weekly ?? null]))

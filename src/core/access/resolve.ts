@@ -15,6 +15,8 @@ export interface Who {
   id: string;
   standing: Standing;
   guest: boolean;
+  /** Reads who has what, and has nothing themselves, whatever is given. */
+  auditor?: boolean | undefined;
   groups: ReadonlySet<string>;
 }
 
@@ -39,7 +41,7 @@ export interface Resolution {
   /** The says that were looked at and did not decide. */
   lost: Say[];
   /** Why a person has nothing regardless of grants. */
-  shut: "suspended" | "leaver" | "invited" | null;
+  shut: "suspended" | "leaver" | "invited" | "auditor" | null;
   /** A guest's level was lowered to Edit. */
   capped: boolean;
 }
@@ -48,7 +50,7 @@ export interface Resolution {
 export function isSubjectOf(subject: Subject, who: Who): boolean {
   if (subject.kind === "person") return subject.id === who.id;
   if (subject.kind === "group") return who.groups.has(subject.id);
-  return !who.guest;
+  return !who.guest && !who.auditor;
 }
 
 /** Of several active grants of one subject on one node Blocked wins, else the highest. */
@@ -78,6 +80,7 @@ export function saysAlong(who: Who, path: readonly Step[], at: Instant): Say[] {
 export function decide(who: Who, says: readonly Say[]): Resolution {
   if (who.standing !== "active")
     return { level: "none", because: [], lost: [...says], shut: who.standing, capped: false };
+  if (who.auditor) return { level: "none", because: [], lost: [...says], shut: "auditor", capped: false };
 
   const own = says.filter((say) => say.subject.kind === "person");
   const groups = says.filter((say) => say.subject.kind !== "person");

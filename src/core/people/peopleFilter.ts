@@ -1,5 +1,5 @@
 /** What the list of people can be narrowed to and sorted by; the same words stand in its address. */
-export const PEOPLE_ROLES = ["any", "staff", "owner", "administrator", "member", "guest"] as const;
+export const PEOPLE_ROLES = ["any", "staff", "owner", "administrator", "auditor", "member", "guest"] as const;
 export const PEOPLE_IN = ["here", "active", "invited", "suspended", "leaver", "any"] as const;
 export const PEOPLE_WAYS = ["any", "password-only", "passkey", "code", "provider", "none"] as const;
 export const PEOPLE_SEEN = ["any", "week", "not-month", "not-quarter", "never"] as const;

@@ -1,11 +1,12 @@
 /** What a person is in the organisation. Levels come from grants, not from roles. */
-export const ROLES = ["owner", "administrator", "member", "guest"] as const;
+export const ROLES = ["owner", "administrator", "member", "auditor", "guest"] as const;
 export type Role = (typeof ROLES)[number];
 
 const WORDS: Record<Role, string> = {
   owner: "Owner",
   administrator: "Administrator",
   member: "Member",
+  auditor: "Auditor",
   guest: "Guest",
 };
 

@@ -84,7 +84,8 @@ export function AccessPage({ model: concerned, slip, vaults, roundView, me, now,
   const state = useSlip(slip);
   const { changes } = state;
   const at = asked ?? now;
-  const past = concerned.past !== null;
+  // Nothing of what is over, or that one only reads, can be changed.
+  const past = concerned.past !== null || concerned.reads;
   const [open, setOpen] = useState<ReadonlySet<string>>(new Set());
   const [unfolded, setUnfolded] = useState<ReadonlySet<string>>(new Set());
   const [rowText, setRowText] = useState("");
@@ -184,7 +185,7 @@ export function AccessPage({ model: concerned, slip, vaults, roundView, me, now,
 
   /** Null takes away what is set; the time that stands at a cell stays unless one is given. */
   const set = (wanted: Terms | null, timed: boolean) => {
-    if (past) return setSaid(t.thisIsAPastDateAndCannot);
+    if (past) return setSaid(concerned.reads ? t.youRead : t.thisIsAPastDateAndCannot);
     const cells = cellsIn(rows, columns, kept).filter(({ row }) => row.node.mine);
     if (cells.length === 0) return setSaid(t.youAreNotAStewardOfIt);
     setLast(wanted);
@@ -261,13 +262,15 @@ export function AccessPage({ model: concerned, slip, vaults, roundView, me, now,
             {t.accessTo2(<Link href={`/vaults/${grid.vault.id}`}>{grid.vault.name}</Link>)}
             {asked === null ? (
               t.now
-            ) : past ? (
+            ) : concerned.past !== null ? (
               <b>{t.asItWas(sayTime(asked, now, grid.zone))}</b>
             ) : (
               <b>{t.asItWillBe(sayTime(asked, now, grid.zone))}</b>
             )}
             . {t.entries(entries)}.{" "}
-            {past ? (
+            {concerned.reads ? (
+              t.youRead
+            ) : past ? (
               t.youSeeOnlyWhatYouAreA
             ) : (
               <b>{changes.length === 0 ? "" : t.draftedNoneAppliedYet(t.changes(changes.length))}</b>

@@ -22,7 +22,7 @@ const grant = (at: string, who: string, level: GridGrant["level"], more: Partial
   };
 };
 const person = (id: string, more: Partial<GridPerson> = {}): GridPerson => ({
-  ...{ id, name: `Name ${id}`, guest: false, standing: "active", until: null },
+  ...{ id, name: `Name ${id}`, guest: false, auditor: false, standing: "active", until: null },
   ...more,
 });
 const member = (personId: string, groupId: string, more: Partial<GridMembership> = {}): GridMembership => ({
@@ -31,7 +31,15 @@ const member = (personId: string, groupId: string, more: Partial<GridMembership>
 });
 
 const model = (more: Partial<GridModel> = {}): GridModel => ({
-  ...{ vault: { id: "Vault", name: "Vault" }, zone: "Europe/London", past: null, rounds: true, round: false, staff: 2 },
+  ...{
+    vault: { id: "Vault", name: "Vault" },
+    zone: "Europe/London",
+    reads: false,
+    past: null,
+    rounds: true,
+    round: false,
+    staff: 2,
+  },
   nodes: pack([
     node("Vault", null, "vault"),
     node("zebra", "Vault", "entry"),

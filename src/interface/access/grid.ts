@@ -65,9 +65,10 @@ export function gridOf(model: GridModel): Grid {
           subject: subjectOf(subject),
         }),
       ),
-      people: people.map(({ id, guest, standing, until }) => ({
+      people: people.map(({ id, guest, auditor, standing, until }) => ({
         id,
         guest,
+        auditor,
         standing,
         until,
         held: held.get(id) ?? [],

@@ -11,6 +11,7 @@ export const accessPage = {
   atReveal: "At Reveal",
   atEdit: "At Edit",
   atSteward: "At Steward",
+  youRead: "You are an auditor: you see all of it and change nothing.",
   thisIsAPastDateAndCannot: "This is a past date and cannot be changed. Go back to Now.",
   youAreNotAStewardOfIt: "You are not a steward of it.",
   nothingIsSetDirectlyHereARound: "Nothing is set directly here. A round reviews each grant where it is set.",

@@ -128,11 +128,12 @@ export interface FrameProps {
 const AREAS = [
   { href: "/", label: t.frontDesk, for: () => true },
   { href: "/vaults", label: t.vaults, for: () => true },
-  { href: "/access", label: t.access, for: (person: FrameProps["person"]) => person.steward },
+  { href: "/access", label: t.access, for: ({ steward, role }: FrameProps["person"]) => steward || role === "auditor" },
   {
     href: "/people",
     label: t.people,
-    for: ({ role, keeper }: FrameProps["person"]) => role === "owner" || role === "administrator" || keeper,
+    for: ({ role, keeper }: FrameProps["person"]) =>
+      role === "owner" || role === "administrator" || role === "auditor" || keeper,
   },
   { href: "/journal", label: t.journal, for: () => true },
 ];

@@ -29,6 +29,7 @@ function RoleChoice({
       <option value="member">{t.member}</option>
       <option value="guest">{t.guestNotInEveryoneAtMostEdit}</option>
       <option value="administrator">{t.administrator}</option>
+      {isOwner && <option value="auditor">{t.auditorReadsAndChangesNothing}</option>}
       {isOwner && <option value="owner">{t.owner}</option>}
     </ChoiceField>
   );

@@ -29,6 +29,7 @@ export function People({
   groupCount,
   me,
   isOwner,
+  reads,
   zone,
   now,
 }: {
@@ -41,6 +42,8 @@ export function People({
   groupCount: number;
   me: string;
   isOwner: boolean;
+  /** An auditor: looks, and manages nobody. */
+  reads: boolean;
   zone: string;
   now: number;
 }) {
@@ -70,18 +73,20 @@ export function People({
     >
       <Head>
         <h1>{t.people}</h1>
-        <ButtonLink href="/people/sign-on">{t.singleSignOn}</ButtonLink>
+        {!reads && <ButtonLink href="/people/sign-on">{t.singleSignOn}</ButtonLink>}
         <ButtonLink href="/rules">{t.houseRules}</ButtonLink>
-        <Button onPress={() => setMakingGroup(true)}>{t.createAGroup}</Button>
-        <Button look="go" onPress={() => router.push("/people/add")}>
-          {t.addPeople}
-        </Button>
+        {!reads && <Button onPress={() => setMakingGroup(true)}>{t.createAGroup}</Button>}
+        {!reads && (
+          <Button look="go" onPress={() => router.push("/people/add")}>
+            {t.addPeople}
+          </Button>
+        )}
       </Head>
       <PeopleFilters filter={filter} group={list.group} />
       {people.length === 0 ? (
         <p>{filter.text === "" ? t.nobodyMatches : t.noMatchForTryPartOfThe(filter.text)}</p>
       ) : (
-        <PeopleRows {...{ people, filter, chosen, me, zone, now }} onChoose={choose} onManage={setManaged} />
+        <PeopleRows {...{ people, filter, chosen, me, reads, zone, now }} onChoose={choose} onManage={setManaged} />
       )}
       {list.leavers > 0 && (filter.text !== "" || people.length === 0) && (
         <p style={{ marginTop: 8 }}>

@@ -46,12 +46,14 @@ interface RowsProps {
   onChoose: (people: readonly PersonLine[], chosen: boolean) => void;
   onManage: (id: string) => void;
   me: string;
+  /** Nobody is selected or managed. */
+  reads: boolean;
   zone: string;
   now: number;
 }
 
 /** People a line each, with what is to be known at a glance; ticked for what is done to several. */
-export function PeopleRows({ people, filter, chosen, onChoose, onManage, me, zone, now }: RowsProps) {
+export function PeopleRows({ people, filter, chosen, onChoose, onManage, me, reads, zone, now }: RowsProps) {
   const others = people.filter(({ id }) => id !== me);
   const all = others.length > 0 && others.every(({ id }) => chosen.has(id));
   const heading = (label: string, sort: PeopleFilter["sort"], back?: PeopleFilter["sort"]) => {
@@ -77,12 +79,14 @@ export function PeopleRows({ people, filter, chosen, onChoose, onManage, me, zon
       <thead>
         <tr>
           <th className="tick" scope="col">
-            <Tick
-              type="checkbox"
-              aria-label={t.selectAll(others.length)}
-              checked={all}
-              onChange={() => onChoose(others, !all)}
-            />
+            {!reads && (
+              <Tick
+                type="checkbox"
+                aria-label={t.selectAll(others.length)}
+                checked={all}
+                onChange={() => onChoose(others, !all)}
+              />
+            )}
           </th>
           <th scope="col" {...heading(t.name, "name")} />
           <th className="role" scope="col" {...heading(t.role, "role")} />
@@ -105,7 +109,7 @@ export function PeopleRows({ people, filter, chosen, onChoose, onManage, me, zon
         {people.map((person) => (
           <tr key={person.id} data-picked={chosen.has(person.id) ? "" : undefined}>
             <td className="tick">
-              {person.id !== me && (
+              {person.id !== me && !reads && (
                 <Tick
                   type="checkbox"
                   aria-label={t.select(person.name)}
@@ -146,7 +150,7 @@ export function PeopleRows({ people, filter, chosen, onChoose, onManage, me, zon
             <td className="acts">
               {person.id === me ? (
                 <span className="soft small">{t.you}</span>
-              ) : (
+              ) : reads ? null : (
                 <Act onPress={() => onManage(person.id)} aria-label={t.manage(person.name)}>
                   {t.manage2}
                 </Act>

@@ -27,7 +27,13 @@ const Lines = styled.ul`
   @media (max-width: 719px) { li { grid-template-columns: 66px minmax(0, 1fr); } li > :last-child { grid-column: 2; } }
 `;
 
-const ROLES = { owner: t.anOwner, administrator: t.anAdministrator, member: t.aMember, guest: t.aGuest } as const;
+const ROLES = {
+  owner: t.anOwner,
+  administrator: t.anAdministrator,
+  member: t.aMember,
+  auditor: t.anAuditor,
+  guest: t.aGuest,
+} as const;
 
 interface PersonProps {
   person: PersonView;

@@ -121,6 +121,7 @@ export const people = {
   member: "Member",
   guestNotInEveryoneAtMostEdit: "Guest: not in Everyone, at most Edit",
   administrator: "Administrator",
+  auditorReadsAndChangesNothing: "Auditor: reads who has what, changes nothing",
   owner: "Owner",
   connected: (mail: string, part: string) => `${mail}. ${part} connected.`,
   reason: "Reason",
@@ -146,6 +147,7 @@ export const personPage = {
   anOwner: "An owner",
   anAdministrator: "An administrator",
   aMember: "A member",
+  anAuditor: "An auditor",
   aGuest: "A guest",
   until: (exactTime: string) => ` until ${exactTime}`,
   youSeeOnlyWhatYouAreA: " You see only what you are a steward of.",
@@ -322,7 +324,7 @@ export const peopleFilters = {
   roles: "Role",
   role: {
     ...{ any: "all people", staff: "all staff", owner: "owners", administrator: "administrators" },
-    ...{ member: "members", guest: "guests" },
+    ...{ auditor: "auditors", member: "members", guest: "guests" },
   },
   states: "State",
   state: {

@@ -53,7 +53,7 @@ export function RoundsPage({ view, now }: { view: RoundView; now: number }) {
     >
       <Head>
         <h1>{round ? t.roundOf(vault.name) : t.roundsOf(vault.name)}</h1>
-        {!round && (
+        {!round && !view.reads && (
           <Button look="go" isDisabled={start.running} onPress={() => start.run({ vaultId: vault.id })}>
             {t.startARoundNow}
           </Button>
@@ -86,6 +86,7 @@ export function RoundsPage({ view, now }: { view: RoundView; now: number }) {
 
 function Every({ view }: { view: RoundView }) {
   const save = useCommand("rounds.setRounds");
+  if (view.reads) return <p>{view.months === null ? t.noneStartsByItself : t.oneStarts(view.months)}</p>;
   return (
     <div style={{ maxWidth: 460 }}>
       <p style={{ marginBottom: 12 }}>{t.theLongestServingStewardIs}</p>
@@ -124,7 +125,7 @@ function Round({ view, now }: { view: RoundView; now: number }) {
   };
   const say = (i: number, what: Say | null, on: boolean) => {
     const row = lines[i];
-    if (!row || (what === "lower" && row.lower === null)) return;
+    if (!row || view.reads || (what === "lower" && row.lower === null)) return;
     if (on && what !== null) go(i + 1);
     // One's own line is passed over: another steward answers it.
     if (row.reviewer !== null) return;
@@ -174,7 +175,7 @@ function Round({ view, now }: { view: RoundView; now: number }) {
         />
         <span role="status">{t.ofReviewed(looked, lines.length)}</span>
         <span style={{ marginLeft: "auto" }}>
-          {forAnother === null ? (
+          {view.reads ? null : forAnother === null ? (
             <Button look="go" isDisabled={left > 0 || finish.running} onPress={end}>
               {t.finishTheRound}
             </Button>
@@ -234,7 +235,11 @@ function Round({ view, now }: { view: RoundView; now: number }) {
               </span>
             </span>
             <span className="do">
-              <RoundAnswer row={row} now={sayOf(row)} onSay={(what) => say(i, what, false)} />
+              {view.reads ? (
+                <span className="soft">{sayOf(row) === null ? t.noAnswerYet : SAY_WORDS[sayOf(row)!]}</span>
+              ) : (
+                <RoundAnswer row={row} now={sayOf(row)} onSay={(what) => say(i, what, false)} />
+              )}
             </span>
           </li>
         ))}

@@ -85,6 +85,8 @@ export const roundsPage = {
   by: (time: string, by: string) => `${time}, by ${by}`,
   theLongestServingStewardIs:
     "The longest-serving steward is asked, and reminded after a week; after two weeks the next one is asked.",
+  noneStartsByItself: "No round starts by itself.",
+  oneStarts: (months: number) => `A round starts by itself every ${counted(months, "month")}.`,
   aRoundStartsByItself: "A round starts by itself",
   never: "never",
   everyMonth: "every month",

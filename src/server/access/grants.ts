@@ -222,6 +222,7 @@ async function requireSubject(
   const person = await loadPerson(tx, subject.id, at);
   if (!person) throw notFound();
   if (person.standing === "leaver") throw new Refused("bad-input", t.hasLeftReinstateThemFirst(person.name), "subject");
+  if (person.auditor) throw new Refused("bad-input", t.anAuditorHasNothing, "subject");
   if (person.guest && level === "steward") throw new Refused("bad-input", t.aGuestCanHaveAtMostEdit, "level");
   return { name: person.name, person };
 }

@@ -45,6 +45,7 @@ export interface GridGrant {
 }
 
 export interface GridPerson {
+  auditor: boolean;
   id: string;
   name: string;
   guest: boolean;
@@ -61,6 +62,8 @@ export interface GridMembership {
 
 export interface GridModel {
   vault: { id: string; name: string };
+  /** The reader is an auditor: sees all of it, and changes nothing. */
+  reads: boolean;
   /** The reader is steward of the vault itself: makes its rounds. */
   rounds: boolean;
   /** One is under way that the reader may answer. */
@@ -87,6 +90,7 @@ export const gridVaults = query({
     const { levels, node } = reachOf(tx, me, at);
     const mine = new Set<string>();
     for (const [id, level] of levels) if (level === "steward") mine.add(node(id)!.vaultId);
+    if (me.role === "auditor") for (const id of tx.access!.vaultIds) mine.add(id);
     const rows = await tx
       .select({ id: vaults.nodeId, name: vaults.name })
       .from(vaults)
@@ -112,6 +116,9 @@ export const accessGrid = query({
     const mine = new Set<string>();
     for (const [node, level] of tx.access!.reachedIn(input.vaultId, me.id, at))
       if (level === "steward") mine.add(node.id);
+    // An auditor reads what its stewards read, and changes nothing.
+    const reads = me.role === "auditor";
+    if (reads) for (const { id } of now.nodes) mine.add(id);
     if (!vault || mine.size === 0) throw notFound();
     const then = input.at !== null && input.at < at ? input.at : null;
     const shown = then === null ? now : await loadOrganised(tx, [input.vaultId], then);
@@ -135,6 +142,7 @@ export const accessGrid = query({
     return {
       vault: { id: vault.nodeId, name: vault.name },
       staff: tx.access!.staff(at).size,
+      reads,
       rounds: mine.has(vault.nodeId),
       round: then === null && mine.has(vault.nodeId) && (await openRound(tx, input.vaultId)) !== undefined,
       zone,
@@ -148,7 +156,7 @@ export const accessGrid = query({
             type,
             name: names.get(id) ?? vault.name,
             separate,
-            mine: mine.has(id),
+            mine: !reads && mine.has(id),
           })),
       ),
       grants: pack(
@@ -168,8 +176,8 @@ export const accessGrid = query({
       ),
       people: pack(
         people
-          .map(({ id, guest, standing, until }) => ({
-            ...{ id, guest, standing, name: tx.access!.person(id)?.name ?? "" },
+          .map(({ id, guest, auditor, standing, until }) => ({
+            ...{ id, guest, auditor: auditor ?? false, standing, name: tx.access!.person(id)?.name ?? "" },
             until: until ?? null,
           }))
           .sort(byName),

@@ -78,6 +78,7 @@ const toPerson = (id: string, { name, role, standing, until, held }: ChangedPers
   role,
   standing,
   guest: role === "guest",
+  auditor: role === "auditor",
   until,
   held,
 });

@@ -83,6 +83,7 @@ async function loadMembers(tx: Reader, then: number | null): Promise<Member[]> {
     id: first!.id,
     standing: first!.standing,
     guest: first!.role === "guest",
+    auditor: first!.role === "auditor",
     until: first!.ends,
     held: [first!, ...more].flatMap(({ groupId, from, until }) => (groupId === null ? [] : [{ groupId, from, until }])),
   }));

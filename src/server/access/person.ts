@@ -40,10 +40,12 @@ const select = (tx: Reader, where: SQL, holds: SQL = sql`1`) =>
     left join memberships m on m.person_id = s.person_id and m.valid_until is null
     where s.valid_until is null ${where}`);
 
+const kindOf = (role: Role) => ({ guest: role === "guest", auditor: role === "auditor" });
+
 function personOf(rows: readonly Row[], at: number): Person {
   const { id, name, role, standing, ends } = rows[0]!;
   const held = rows.flatMap(({ groupId, from, until }) => (groupId === null ? [] : [{ groupId, from, until }]));
-  return { name, role, held, ends, ...whoAt({ id, standing, guest: role === "guest", held, until: ends }, at) };
+  return { name, role, held, ends, ...whoAt({ id, standing, ...kindOf(role), held, until: ends }, at) };
 }
 
 /** How a person stands at a moment: a leaver from their end on, before anybody has written it down. */
@@ -53,9 +55,9 @@ export const standingAt = (at: number) =>
 /** A person at another moment. */
 export const personAt = (person: Person, at: number): Who => whoAt({ ...person, until: person.ends }, at);
 
-const fromIndex = ({ id, name, role, standing, guest, held, until }: IndexPerson, at: number): Person => ({
+const fromIndex = ({ id, name, role, standing, guest, auditor, held, until }: IndexPerson, at: number): Person => ({
   ...{ name, role, held, ends: until },
-  ...whoAt({ id, standing, guest, held, until }, at),
+  ...whoAt({ id, standing, guest, auditor, held, until }, at),
 });
 
 /** A person with the groups held at `at`. */

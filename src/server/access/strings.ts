@@ -86,6 +86,7 @@ export const grants = {
   aReasonHasAtMost500Characters: "A reason has at most 500 characters.",
   thatIsAlreadySetHere: "That is already set here.",
   someoneElseHasChangedOrEnded: "Someone else has changed or ended this grant. Check it and try again.",
+  anAuditorHasNothing: "An auditor cannot have access to anything.",
   hasLeftReinstateThemFirst: (name: string) => `${name} has left. Reinstate them first.`,
   aGuestCanHaveAtMostEdit: "A guest can have at most Edit.",
   theEndDateIsInThePast: "The end date is in the past. Choose a later one.",

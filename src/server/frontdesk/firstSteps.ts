@@ -63,9 +63,11 @@ export const firstSteps = query({
       where p.id = ${me.id} and p.steps_dismissed_at is null and p.created_at > ${at - NEW_MS}`);
     if (!facts) return null;
     const steps: FirstStep[] = facts.first === 1 && me.role === "owner" ? await officeSteps() : [];
-    steps.push({ step: "lanyard", done: facts.lanyard === 1 }, { step: "sign-in", done: facts.signedIn === 1 });
+    // An auditor signs in to no site.
+    if (!me.auditor)
+      steps.push({ step: "lanyard", done: facts.lanyard === 1 }, { step: "sign-in", done: facts.signedIn === 1 });
     steps.push({ step: "second-way", done: facts.ways > 1 });
-    if (!me.guest) steps.push({ step: "own-login", done: facts.added === 1 });
+    if (!me.guest && !me.auditor) steps.push({ step: "own-login", done: facts.added === 1 });
     return steps.every(({ done }) => done) ? null : { steps, mails: app.configuration.mail !== null };
 
     /** Of whoever set the organisation up. */

@@ -7,7 +7,7 @@ import { checkNames, type KeptName } from "../../core/journal/names";
 import { query } from "../command";
 import type { Reader } from "../database/client";
 import { journal, journalNames } from "../database/schema";
-import { requireAdministrator } from "../people/administrators";
+import { requireReader } from "../people/administrators";
 
 const READ = 2_000;
 
@@ -85,7 +85,7 @@ export const checkJournal = query({
   }),
   by: ["person"],
   offMainThread: true,
-  allow: ({ role }) => requireAdministrator({ role }),
+  allow: ({ role }) => requireReader({ role }),
   run: async ({ app, input }) => {
     const going = underWay.get(input.head);
     if (going) return going;

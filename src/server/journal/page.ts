@@ -6,7 +6,7 @@ import { nodeLinks, nodeNames } from "../access/nodeName";
 import { peopleNames } from "../access/peopleNames";
 import type { Person } from "../access/person";
 import { sortByName } from "../byName";
-import { isAdministrator } from "../caller";
+import { readsAll } from "../caller";
 import { instantSchema, none, query } from "../command";
 import type { Reader } from "../database/client";
 import { journal, vaults } from "../database/schema";
@@ -48,8 +48,11 @@ export const journalPage = query({
   allow: () => undefined,
   run: async ({ tx, input, me, role, at, app }) => {
     const person = me;
-    const seesAll = role !== null && isAdministrator(role);
+    const seesAll = role !== null && readsAll(role);
     const { levels, node } = reachOf(tx, person, at);
+    // An auditor knows what everything is called, and can open nothing.
+    const reads = person.role === "auditor";
+    const named = (id: string) => reads || levels.has(id);
     const goesOn = input.before === null ? null : shownNumber(app.keys, "journal", input.before);
     const ends = input.until === null ? null : await firstSince(tx, input.until);
     const before = goesOn === null ? ends : ends === null ? goesOn : Math.min(goesOn, ends);
@@ -62,7 +65,7 @@ export const journalPage = query({
     const [names, vaultsOfLines, ownNames] = await Promise.all([
       nodeNames(
         tx,
-        rows.flatMap((row) => (row.node !== null && levels.has(row.node) ? [row.node] : [])),
+        rows.flatMap((row) => (row.node !== null && named(row.node) ? [row.node] : [])),
       ),
       tx
         .select({ id: vaults.nodeId, name: vaults.name })
@@ -78,7 +81,7 @@ export const journalPage = query({
       ),
     ]);
     const vaultName = new Map(vaultsOfLines.map(({ id, name }) => [id, name]));
-    const knows = (line: Line) => line.node === null || levels.has(line.node);
+    const knows = (line: Line) => line.node === null || named(line.node);
     const links = await nodeLinks(
       tx,
       rows.flatMap((row) => (row.node !== null && levels.has(row.node) ? [row.node] : [])),
@@ -89,8 +92,10 @@ export const journalPage = query({
       { numbered: seesAll, knows },
       (line) => {
         if (line.node === null) return null;
-        if (levels.has(line.node))
-          return (line.node === line.vault ? ownNames(line.node) : names.get(line.node)) || undefined;
+        if (named(line.node)) {
+          const own = reads ? vaultName.get(line.node) : ownNames(line.node);
+          return (line.node === line.vault ? own : names.get(line.node)) || undefined;
+        }
         // A steward reads of what is gone by the name that it had then.
         if (!seesAll && !person.guest && line.person !== person.id) return undefined;
         if (person.guest) return "something";
@@ -99,7 +104,7 @@ export const journalPage = query({
       },
       (line) => (line.node && links.get(line.node)) || null,
     );
-    const about = input.nodeId !== null && levels.has(input.nodeId) ? await nodeNames(tx, [input.nodeId]) : null;
+    const about = input.nodeId !== null && named(input.nodeId) ? await nodeNames(tx, [input.nodeId]) : null;
     return {
       lines,
       about: about?.get(input.nodeId!) ?? null,

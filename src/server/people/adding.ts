@@ -3,7 +3,7 @@
 import { and, eq, isNull, ne, sql } from "drizzle-orm";
 import { z } from "zod";
 import type { Who } from "../../core/access";
-import { ROLES } from "../../core/people/role";
+import { ROLES, type Role } from "../../core/people/role";
 import { personIdOf } from "../caller";
 import { command, idSchema, instantSchema, nameSchema, query } from "../command";
 import { inJson } from "../database/bulk";
@@ -14,6 +14,7 @@ import { linkKnownAccount } from "../provider/accounts";
 import { Refused } from "../refused";
 import { requireAdministrator } from "./administrators";
 import { setMember } from "./members";
+import { NAMED_BY_OWNERS } from "./persons";
 import { mailSchema } from "./sessions";
 import { makeSignInLink } from "./signInLinks";
 import { adding as t } from "./strings";
@@ -37,7 +38,7 @@ export const addPerson = command({
   by: ["person"],
   allow: async ({ tx, input, role, at }) => {
     requireAdministrator({ role });
-    if (input.role === "owner" && role !== "owner")
+    if (NAMED_BY_OWNERS.has(input.role) && role !== "owner")
       throw new Refused("not-allowed", t.onlyAnOwnerCanNameOwners, "role");
     if (input.until !== null && input.until <= at) throw new Refused("bad-input", t.theEndDateIsInThePast, "until");
     if (input.until !== null && input.role === "owner")
@@ -157,7 +158,8 @@ export const checkPeople = query({
         if (there) return { field: "mail", message: t.thisEmailAddressIsAlreadyInUse, personId: there.id };
         if (seen.has(mail)) return { field: "mail", message: t.repeated };
         if (missing !== undefined) return { field: "groups", message: t.thisGroupDoesNotExist(missing) };
-        if (person.role === "owner" && role !== "owner") return { field: "role", message: t.onlyAnOwnerCanNameOwners };
+        if (NAMED_BY_OWNERS.has(person.role) && role !== "owner")
+          return { field: "role", message: t.onlyAnOwnerCanNameOwners };
         if (person.until !== null && person.until <= at) return { field: "until", message: t.theEndDateIsInThePast };
         return null;
       })();
@@ -168,7 +170,7 @@ export const checkPeople = query({
       checked.push({
         wrong,
         groupIds,
-        firstDay: wrong ? null : await firstDay({ guest: person.role === "guest", groupIds }),
+        firstDay: wrong ? null : await firstDay({ role: person.role, groupIds }),
       });
     }
     return checked;
@@ -178,11 +180,12 @@ export const checkPeople = query({
 /** Counted once for each set of groups. */
 function firstDays(tx: Reader, at: number) {
   const known = new Map<string, Promise<{ sites: number; others: number }>>();
-  return ({ guest, groupIds }: { guest: boolean; groupIds: string[] }) => {
-    const key = JSON.stringify([guest, groupIds.toSorted()]);
+  return ({ role, groupIds }: { role: Role; groupIds: string[] }) => {
+    const [guest, auditor] = [role === "guest", role === "auditor"];
+    const key = JSON.stringify([guest, auditor, groupIds.toSorted()]);
     let counted = known.get(key);
     if (!counted) {
-      counted = countReach(tx, { id: "", guest, standing: "active", groups: new Set(groupIds) }, at);
+      counted = countReach(tx, { id: "", guest, auditor, standing: "active", groups: new Set(groupIds) }, at);
       known.set(key, counted);
     }
     return counted;

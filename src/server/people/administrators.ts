@@ -1,5 +1,5 @@
 import { and, eq, isNull } from "drizzle-orm";
-import { isAdministrator, personIdOf } from "../caller";
+import { isAdministrator, personIdOf, readsAll } from "../caller";
 import type { Context } from "../command";
 import type { Reader } from "../database/client";
 import { personStates, persons, type Role } from "../database/schema";
@@ -9,6 +9,11 @@ import { administrators as t } from "./strings";
 /** @throws Refused not-allowed for everybody else, in words that may name the act */
 export function requireAdministrator({ role }: { role: Role | null }, message = t.onlyAnAdministratorCanDoThis): void {
   if (!role || !isAdministrator(role)) throw new Refused("not-allowed", message);
+}
+
+/** For what auditors read as well. @throws Refused not-allowed */
+export function requireReader({ role }: { role: Role | null }): void {
+  if (!role || !readsAll(role)) throw new Refused("not-allowed", t.onlyAnAdministratorCanDoThis);
 }
 
 /** The person an administrator acts on. Only owners act on owners. */

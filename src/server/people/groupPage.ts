@@ -6,7 +6,7 @@ import { resolveAt } from "../access/load";
 import { nodeName } from "../access/nodeName";
 import { type Person, standingAt } from "../access/person";
 import { byName, sortByName } from "../byName";
-import { isAdministrator } from "../caller";
+import { isAdministrator, readsAll } from "../caller";
 import { idSchema, query } from "../command";
 import type { Reader } from "../database/client";
 import { grants, groups, memberships, personStates, persons, places } from "../database/schema";
@@ -32,7 +32,7 @@ export const groupList = query({
     if (!role || role === "guest") throw notFound();
   },
   run: async ({ tx, input, me, role }) => {
-    const every = role && isAdministrator(role) ? 1 : 0;
+    const every = role && readsAll(role) ? 1 : 0;
     const named = await tx.all<{ id: string; name: string }>(sql`
       select g.id as id, g.name as name from groups g where ${every} or exists (select 1 from memberships m
         where m.group_id = g.id and m.person_id = ${me.id} and m.valid_until is null and m.keeper)`);
@@ -88,14 +88,15 @@ export const groupPage = query({
     for (const { grant } of given) levels.set(grant.nodeId, await resolveAt(tx, me, grant.nodeId, at));
     const stewards = [...levels.values()].some((found) => found?.resolution.level === "steward");
     const changes = isAdministrator(me.role) || (own?.membership.keeper ?? false);
-    if (!changes && !stewards && !own) throw notFound();
+    const reads = me.role === "auditor";
+    if (!changes && !stewards && !own && !reads) throw notFound();
     return {
       group,
       held,
       given,
       levels,
       changes,
-      seesAll: changes || stewards,
+      seesAll: changes || stewards || reads,
       keeps: own?.membership.keeper ?? false,
     };
   },
@@ -156,6 +157,7 @@ async function wordFor(
   const type = found?.path[0]?.type;
   if (!type) return null;
   const reaches = found.resolution.level !== "none";
+  if (me.role === "auditor") return { what: await nodeName(tx, nodeId), link: null };
   if (reaches || keeps) {
     const link = !reaches ? null : type === "entry" ? `/entry/${nodeId}` : `/vaults/${vaultId}`;
     return { what: await nodeName(tx, nodeId), link };

@@ -17,7 +17,7 @@ import { inJson } from "../database/bulk";
 import type { Reader } from "../database/client";
 import { groups, persons, type Role } from "../database/schema";
 import { Refused } from "../refused";
-import { requireAdministrator } from "./administrators";
+import { requireReader } from "./administrators";
 import { persons as t } from "./strings";
 
 export interface PersonLine {
@@ -98,7 +98,7 @@ export const personList = query({
   name: "people.personList",
   input: filterSchema.extend({ from: z.number().int().min(0).default(0) }),
   by: ["person"],
-  allow: ({ role }) => requireAdministrator({ role }),
+  allow: ({ role }) => requireReader({ role }),
   run: async ({ tx, input, at, app }): Promise<PeoplePage> => {
     const index = tx.access!;
     const everybody = peopleByName(index);
@@ -196,7 +196,7 @@ async function sortedBy(
   return { found, seen };
 }
 
-const ROLE_ORDER: readonly Role[] = ["owner", "administrator", "member", "guest"];
+const ROLE_ORDER: readonly Role[] = ["owner", "administrator", "auditor", "member", "guest"];
 
 const idsOf = (people: readonly { id: string }[]) =>
   sql`(select value as id from json_each(${JSON.stringify(people.map(({ id }) => id))}))`;
@@ -313,7 +313,8 @@ export const subjectList = query({
     const like = text === "" ? null : await idsLike(tx, text);
     const people = peopleByName(index)
       .filter((one) => like === null || like.has(one.id))
-      .filter((one) => only !== "staff" || !one.guest)
+      // An auditor can have nothing.
+      .filter((one) => !one.auditor && (only !== "staff" || !one.guest))
       .filter(({ id }) => ["active", "invited"].includes(index.who(id, at)!.standing))
       .slice(0, MOST_SUBJECTS);
     const mails = new Map(

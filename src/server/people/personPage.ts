@@ -9,10 +9,11 @@ import { loadPerson, standingAt } from "../access/person";
 import { toSubject } from "../access/rows";
 import { loadNames } from "../access/who";
 import { byName } from "../byName";
-import { isAdministrator } from "../caller";
+import { readsAll } from "../caller";
 import { idSchema, query } from "../command";
 import { inJson } from "../database/bulk";
-import { entries, folders, groups, memberships, personStates, persons, vaults } from "../database/schema";
+import type { Reader } from "../database/client";
+import { entries, folders, groups, memberships, personStates, persons, places, vaults } from "../database/schema";
 import { notFound } from "../refused";
 
 export interface Holds {
@@ -35,8 +36,11 @@ export const personPage = query({
   allow: async ({ tx, me, input, at }) => {
     const reach = reachOf(tx, me, at);
     const self = input.personId === me.id;
-    const stewards = [...reach.levels].filter(([, level]) => level === "steward").map(([id]) => id);
-    if (!self && (me.guest || (stewards.length === 0 && !isAdministrator(me.role)))) throw notFound();
+    const reads = me.role === "auditor";
+    const stewards = reads
+      ? await allNodes(tx)
+      : [...reach.levels].filter(([, level]) => level === "steward").map(([id]) => id);
+    if (!self && (me.guest || (stewards.length === 0 && !readsAll(me.role)))) throw notFound();
     const person = await loadPerson(tx, input.personId, at);
     if (!person) throw notFound();
     const seen = self ? [...reach.levels.keys()] : stewards;
@@ -131,7 +135,7 @@ export const personPage = query({
       role: person.role,
       standing: row!.standing,
       ends: person.ends,
-      groups: self || isAdministrator(me.role) ? held.sort(byName) : [],
+      groups: self || readsAll(me.role) ? held.sort(byName) : [],
       /** What they gave, as far as the reader is steward there; the latest first. */
       gave: {
         count: gave.length,
@@ -149,6 +153,9 @@ export const personPage = query({
     };
   },
 });
+
+const allNodes = async (tx: Reader): Promise<string[]> =>
+  (await tx.select({ id: places.nodeId }).from(places).where(isNull(places.validUntil))).map(({ id }) => id);
 
 /** Of what somebody gave, so much stands on their page. */
 const MOST_GIVEN = 30;

@@ -6,7 +6,7 @@ import { ROLES } from "../../core/people/role";
 import { personIdOf } from "../caller";
 import { command, idSchema, instantSchema, none, type Topic } from "../command";
 import type { Reader } from "../database/client";
-import { codeApps, passkeys, personStates, persons, recoveryCodes } from "../database/schema";
+import { codeApps, passkeys, personStates, persons, type Role, recoveryCodes } from "../database/schema";
 import { decideHere, linkKnownAccount } from "../provider/accounts";
 import { Refused } from "../refused";
 import { requireAdministrator, requireOther } from "./administrators";
@@ -168,13 +168,16 @@ export const endEverything = command({
   tell: ({ input }) => [`person:${input.personId}`],
 });
 
+/** An auditor reads what everything is called, and who has it: more than an administrator. */
+export const NAMED_BY_OWNERS: ReadonlySet<Role> = new Set(["owner", "auditor"]);
+
 export const changeRole = command({
   name: "people.changeRole",
   input: z.strictObject({ personId: idSchema, role: z.enum(ROLES) }),
   by: ["person"],
   allow: async (context) => {
     const found = await requireOther(context, context.input.personId);
-    if (context.input.role === "owner" && context.role !== "owner")
+    if (NAMED_BY_OWNERS.has(context.input.role) && context.role !== "owner")
       throw new Refused("not-allowed", t.onlyAnOwnerCanNameOwners, "role");
     return found;
   },
@@ -184,7 +187,10 @@ export const changeRole = command({
     const { standing, until } = allowed.standing;
     if (input.role === "owner" && until !== null)
       throw new Refused("not-allowed", t.anOwnerCannotHaveAnEndDate, "role");
-    await setStanding(tx, input.personId, { role: input.role, standing, until }, at, commandId);
+    const change = () => setStanding(tx, input.personId, { role: input.role, standing, until }, at, commandId);
+    // An auditor has nothing: what they looked after may be left without anybody.
+    if (input.role === "auditor") await tellingOwners(tx, input.personId, allowed.person.name, at, change);
+    else await change();
   },
   journal: ({ input, allowed }) => ({
     subject: input.personId,

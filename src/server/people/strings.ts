@@ -49,7 +49,7 @@ export const persons = {
   yourWaysWereReset: "An administrator removed your passkeys and one-time codes. Add new ones under your name.",
   theirWaysWereReset: (name: string, vault: string) =>
     `An administrator removed the passkeys and one-time codes of ${name}, who has Reveal or more in ${vault}.`,
-  onlyAnOwnerCanNameOwners: "Only an owner can name owners.",
+  onlyAnOwnerCanNameOwners: "Only an owner can name owners and auditors.",
   reinstateThisPersonFirst: "Reinstate this person first.",
   anAdministratorCreatedANewSign:
     "An administrator created a new sign-in link for you. If you did not ask for one, tell an owner.",
@@ -97,7 +97,7 @@ export const administrators = {
 };
 
 export const adding = {
-  onlyAnOwnerCanNameOwners: "Only an owner can name owners.",
+  onlyAnOwnerCanNameOwners: "Only an owner can name owners and auditors.",
   thisEmailAddressIsAlreadyInUse: "This email address is already in use.",
   thisGroupDoesNotExist: (name: string) => `There is no group called ${name}.`,
   theEndDateIsInThePast: "The end date is in the past. Choose a later one.",

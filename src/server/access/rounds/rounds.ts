@@ -167,9 +167,15 @@ interface LineToReview extends RoundLine {
 }
 
 /** The lines of a vault as far as somebody is steward, the oddest first. */
-async function linesOf(tx: Reader, vaultId: string, personId: string, at: number): Promise<LineToReview[]> {
+async function linesOf(
+  tx: Reader,
+  vaultId: string,
+  personId: string,
+  at: number,
+  reads = false,
+): Promise<LineToReview[]> {
   const organised = await loadOrganised(tx, [vaultId]);
-  const mine = nodesOfSteward(organised, personId, at);
+  const mine = reads ? new Set(organised.nodes.map(({ id }) => id)) : nodesOfSteward(organised, personId, at);
   const given = organised.rows
     .filter((row) => mine.has(row.nodeId))
     .map(
@@ -380,14 +386,16 @@ export const roundPage = query({
   by: ["person"],
   offMainThread: true,
   allow: async (context) => {
-    await requireLevel(context, context.input.vaultId, "steward");
+    const reads = context.me.role === "auditor";
+    if (!reads) await requireLevel(context, context.input.vaultId, "steward");
+    return { reads };
   },
-  run: async ({ tx, input, me, at }) => {
+  run: async ({ tx, input, me, at, allowed: { reads } }) => {
     const [vault] = await tx.select().from(vaults).where(eq(vaults.nodeId, input.vaultId));
     if (!vault) throw notFound();
     const round = await openRound(tx, input.vaultId);
     const organised = await loadOrganised(tx, [input.vaultId]);
-    const mine = nodesOfSteward(organised, me.id, at);
+    const mine = reads ? new Set(organised.nodes.map(({ id }) => id)) : nodesOfSteward(organised, me.id, at);
     const types = new Map(organised.nodes.map((node) => [node.id, node.type]));
     const guests = new Set(organised.people.filter((person) => person.guest).map(({ id }) => id));
     const rows = new Map(organised.rows.map((row) => [row.id, row]));
@@ -398,7 +406,7 @@ export const roundPage = query({
       .where(and(eq(rounds.vaultId, input.vaultId), isNotNull(rounds.finishedAt)))
       .orderBy(desc(rounds.finishedAt))
       .limit(24);
-    const open = round ? await linesOf(tx, input.vaultId, me.id, at) : [];
+    const open = round ? await linesOf(tx, input.vaultId, me.id, at, reads) : [];
     const names = await loadNames(tx, [
       ...open.flatMap(({ grant }) => [idOf(grant.subject), rows.get(grant.id)?.givenBy ?? null]),
       ...open.map(({ reviewer }) => reviewer),
@@ -427,6 +435,8 @@ export const roundPage = query({
     const nameOf = (id: string | null) => (id === null ? null : (names.people.get(id) ?? ""));
     return {
       vault: { id: vault.nodeId, name: vault.name },
+      /** An auditor answers nothing. */
+      reads,
       months: vault.roundsMonths,
       zone: names.zone,
       round: round

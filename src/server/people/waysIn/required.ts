@@ -10,7 +10,7 @@ import type { Reader, Transaction } from "../../database/client";
 import { groups, sessions } from "../../database/schema";
 import { findHome, loadHome, loadRules } from "../../organisation";
 import { Refused } from "../../refused";
-import { requireAdministrator } from "../administrators";
+import { requireAdministrator, requireReader } from "../administrators";
 import { attemptKey, attemptsOf, countAttempt } from "../attempts";
 import { required as t } from "../strings";
 import { addNotice } from "../telling";
@@ -77,7 +77,7 @@ export const waysMissing = query({
   name: "people.waysMissing",
   input: none,
   by: ["person"],
-  allow: ({ role }) => requireAdministrator({ role }),
+  allow: ({ role }) => requireReader({ role }),
   run: async ({ tx, at }) => {
     const { rules, zone } = await loadHome(tx);
     const ids = rules.waysIn.flatMap(({ groupId }) => groupId ?? []);
