@@ -104,7 +104,7 @@ async function requireWhole(kept: readonly string[]): Promise<void> {
 
 test("ended with SIGKILL in the middle of writes and of a sign-in, many times", { timeout: 120_000 }, async () => {
   const kept: string[] = [];
-  for (let round = 0; round < 8; round++) {
+  for (let round = 0; round < 5; round++) {
     const writing = write(100_000);
     await writing.started;
     // At any moment of its work, and not before there is some, however busy the machine is.
@@ -117,9 +117,9 @@ test("ended with SIGKILL in the middle of writes and of a sign-in, many times", 
     await closeDeadSignIns(app.galtry);
     await requireWhole(kept);
   }
-  expect(kept.length).toBeGreaterThan(20);
+  expect(kept.length).toBeGreaterThan(12);
   const begun = await app.galtry.db.select().from(signIns);
-  expect(begun.length).toBeGreaterThan(4);
+  expect(begun.length).toBeGreaterThan(2);
   expect(begun.map((row) => row.outcome)).toEqual(begun.map(() => "broken-off"));
 });
 

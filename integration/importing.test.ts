@@ -411,7 +411,7 @@ describe("undone", () => {
 describe("sudden ends", () => {
   test("SIGKILL at any step: all or nothing, and nothing left over", { timeout: 120_000 }, async () => {
     const said: string[] = [];
-    for (let round = 0; round < 8; round++) {
+    for (let round = 0; round < 5; round++) {
       const child = spawn(process.execPath, ["--import", "tsx", "integration/importer.ts", f.vaultId, f.ids.steward], {
         env: app.environment,
         stdio: ["ignore", "pipe", "inherit"],

@@ -356,7 +356,7 @@ test("ended with SIGKILL over and over, it goes on where it was", { timeout: 120
         if (said.includes("rotating")) begun();
       });
     });
-    const kill = setTimeout(() => child.kill("SIGKILL"), 5 + round * 15);
+    const kill = setTimeout(() => child.kill("SIGKILL"), 5 + round * 40);
     await ended;
     clearTimeout(kill);
     finished = said.includes("finished");

@@ -117,7 +117,7 @@ function organisedOf({
 const allWindows = ({ grants, people }: Organised) => [...grants, ...people.flatMap(windowsOf)];
 
 describe("preview", () => {
-  test("equals what is true after applying, at every boundary, of ten thousand organisations and changes", () => {
+  test("equals what is true after applying, at every boundary, of thousands of organisations and changes", () => {
     fc.assert(
       fc.property(anyCase, ({ changes, ...given }) => {
         const before = organisedOf(given);
@@ -143,7 +143,7 @@ describe("preview", () => {
         const last = moments[MOST_MOMENTS - 1] ?? Number.POSITIVE_INFINITY;
         for (const [key, at] of said) if (at <= last) expect(expected.get(key), key).toBe(at);
       }),
-      { numRuns: Number(process.env.PREVIEW_RUNS ?? 10_000) },
+      { numRuns: Number(process.env.PREVIEW_RUNS ?? 4_000) },
     );
   }, 300_000);
 
