@@ -6,8 +6,10 @@ import { notFound, redirect } from "next/navigation";
 import { cache } from "react";
 import { type Given, subjectsOf } from "../core/access";
 import { UNREACHABLE } from "../core/unreachable";
+import type { Person } from "./access/person";
 import type { Caller } from "./caller";
 import { findKnown, type Known, type Query } from "./command";
+import type { Reader } from "./database/client";
 import type { Role } from "./database/schema";
 import { memberships, notices, outbox, persons } from "./database/schema";
 import { isDatabaseAway, Unreachable } from "./database/unreachable";
@@ -90,8 +92,7 @@ export const me = cache(async (): Promise<Me> => {
   ]);
   return {
     ...{ id: person.id, name: person.name, role: person.role, mail: row!.mail },
-    steward:
-      !person.guest && !person.auditor && subjectsOf(person).some((subject) => isSteward(tx.access?.grantsTo(subject))),
+    steward: isStewardSomewhere(person, tx),
     keeper: row!.keeper === 1 && !person.guest,
     organisation: home.name,
     zone: home.zone,
@@ -99,6 +100,9 @@ export const me = cache(async (): Promise<Me> => {
     ...{ seen, at, caller },
   };
 });
+
+const isStewardSomewhere = (person: Person, tx: Reader): boolean =>
+  !person.guest && !person.auditor && subjectsOf(person).some((subject) => isSteward(tx.access?.grantsTo(subject)));
 
 function isSteward(given: Iterable<{ level: Given }> = []): boolean {
   for (const { level } of given) if (level === "steward") return true;
@@ -111,6 +115,20 @@ export async function limitedMe(): Promise<{ limited: boolean; organisation: str
   if (caller.kind !== "person") redirect("/sign-in");
   const { name, zone } = await loadHome(app.db);
   return { limited: caller.limited ?? false, organisation: name, zone };
+}
+
+/** Who reads help; null before they are signed in. */
+export async function helpReader(): Promise<{ role: Role; steward: boolean } | null> {
+  const { caller } = await callerOf();
+  if (caller.kind !== "person" || caller.limited) return null;
+  try {
+    const { me: person, tx } = await knownOf();
+    return person && { role: person.role, steward: isStewardSomewhere(person, tx) };
+  } catch (error) {
+    // Whose session has just ended reads what everybody may.
+    if (error instanceof Refused) return null;
+    throw error;
+  }
 }
 
 /** What the sign-in page offers beside a password and a passkey. */

@@ -181,6 +181,7 @@ import {
   testProvider,
 } from "./provider/providers";
 import { dropGroup, dropUser, keepGroup, keepUser } from "./provider/scim/acts";
+import { changeHelpNote, helpNote } from "./rules/helpNote";
 import { changeRules, houseRules, ruleGroups } from "./rules/rules";
 import { didNotWork } from "./signin/didNotWork";
 import { beginSignIn, claimCode, closeBrokenOff, handOver, reportLanding } from "./signin/sealed";
@@ -502,6 +503,8 @@ const ALL = [
   setHouseNote,
   houseRules,
   ruleGroups,
+  helpNote,
+  changeHelpNote,
   changeRules,
   frontDesk,
   pinEntry,

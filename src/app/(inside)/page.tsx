@@ -1,6 +1,7 @@
 import { atLeast } from "@/core/access/level";
 import { pack } from "@/core/packed";
 import { FrontDesk } from "@/interface/frontdesk/FrontDesk";
+import { readerOf } from "@/interface/help/topics";
 import { endingSoon } from "@/server/access/endingSoon";
 import { approvalsToGive } from "@/server/access/requests/approvals";
 import { requestList } from "@/server/access/requests/requests";
@@ -44,6 +45,7 @@ export default async function FrontDeskPage() {
       steps={steps}
       waiting={{ asks, slips, shown, approvals, rounds, ending }}
       me={person.id}
+      reader={readerOf(person)}
     />
   );
 }

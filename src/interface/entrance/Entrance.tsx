@@ -14,13 +14,14 @@ const Hall = styled.main`
   padding: 12vh 16px 48px;
 `;
 
-const Band = styled.header`
+export const Band = styled.header`
   background: var(--baize);
   color: var(--baize-ink);
   padding: 14px var(--gutter);
   font: 700 22px/28px var(--title);
   letter-spacing: -0.015em;
   span { margin-left: 12px; color: var(--baize-soft); font: 400 14px/20px var(--text); letter-spacing: 0; }
+  a { float: right; color: inherit; font: 400 15px/28px var(--text); letter-spacing: 0; }
 `;
 
 const Sheet = styled.section`

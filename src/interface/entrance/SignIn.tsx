@@ -103,7 +103,8 @@ export function SignIn({ organisation, next, providers, back, forgottenByMail }:
         </p>
       )}
       <p className="small soft" style={{ marginTop: forgottenByMail ? 6 : 16 }}>
-        {forgottenByMail ? t.noSignInPasswordYet : t.noSignInPasswordYetOrForgotten}
+        {forgottenByMail ? t.noSignInPasswordYet : t.noSignInPasswordYetOrForgotten}{" "}
+        <a href="/help">{t.helpWithSigningIn}</a>
       </p>
     </Entrance>
   );

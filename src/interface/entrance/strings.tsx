@@ -76,6 +76,7 @@ export const signIn = {
   signInPassword: "Sign-in password",
   approveOnAnotherDevice: "Approve on another device",
   forgottenPassword: "Forgotten your sign-in password?",
+  helpWithSigningIn: "Help with signing in",
   noSignInPasswordYet: "No sign-in password yet? Ask an administrator for a sign-in link.",
   noSignInPasswordYetOrForgotten:
     "No sign-in password yet, or forgotten it? Ask an administrator for a new sign-in link.",

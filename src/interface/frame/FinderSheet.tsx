@@ -7,6 +7,8 @@ import { find, first } from "@/core/finder";
 import type { DeskLine } from "@/server/frontdesk/frontDesk";
 import { signsIn } from "../frontdesk/Line";
 import { NothingFound } from "../frontdesk/NothingFound";
+import { HelpFound } from "../help/HelpFound";
+import type { Reader } from "../help/strings";
 import { runQuery } from "../shared/ask";
 import { Dialog } from "../shared/Dialog";
 import { useLanyard } from "../shared/lanyard";
@@ -28,7 +30,7 @@ const Box = styled.div`
 `;
 
 /** The finder over whatever page one is on: every vault one reaches, at once. */
-export default function FinderSheet({ onClose }: { onClose: () => void }) {
+export default function FinderSheet({ reader, onClose }: { reader: Reader; onClose: () => void }) {
   const router = useRouter();
   const { lanyard } = useLanyard();
   const { signing, start, clear } = useSignIn();
@@ -124,6 +126,7 @@ export default function FinderSheet({ onClose }: { onClose: () => void }) {
             </li>
           ))}
         </ul>
+        <HelpFound typed={typed} reader={reader} onGo={onClose} />
         {quick.says && (
           <p role="status" style={{ marginTop: 10 }}>
             {quick.says}

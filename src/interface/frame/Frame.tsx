@@ -4,6 +4,7 @@ import Link from "next/link";
 import { usePathname } from "next/navigation";
 import type { ReactNode } from "react";
 import styled from "styled-components";
+import { readerOf } from "../help/topics";
 import { DoneSlip } from "../shared/Done";
 import { LanyardBefore, lanyardBefore } from "../shared/lanyard";
 import { Keys } from "./Keys";
@@ -171,7 +172,7 @@ export function Frame({ organisation, person, notices, seen, at, lanyard, childr
             ))}
           </Areas>
           <End>
-            <Keys />
+            <Keys reader={readerOf(person)} />
             {notices > 0 && (
               <Link href="/account#notices" prefetch={false}>
                 {t.notices(notices)}

@@ -4,12 +4,13 @@ import dynamic from "next/dynamic";
 import { usePathname, useRouter } from "next/navigation";
 import { useCallback, useEffect, useState } from "react";
 import styled from "styled-components";
+import type { Reader } from "../help/strings";
 import { keys as t } from "./strings";
 
 // Loaded when they are first asked for: the Front desk has its own finder.
 const FinderSheet = dynamic(() => import("./FinderSheet"));
 const AddSheet = dynamic(() => import("./AddSheet"));
-const KeysSheet = dynamic(() => import("./KeysSheet"));
+const HelpSheet = dynamic(() => import("../help/HelpSheet"));
 
 const Key = styled.button`
   display: flex;
@@ -31,11 +32,11 @@ const isTyping = (target: HTMLElement) =>
   /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName) || target.isContentEditable || target.role === "textbox";
 
 /** `/` opens the finder from anywhere, `n` begins a new entry and `?` says which keys there are, unless one is typing. */
-export function Keys() {
+export function Keys({ reader }: { reader: Reader }) {
   const path = usePathname();
   const router = useRouter();
   const atFrontDesk = path === "/";
-  const [sheet, setSheet] = useState<"finder" | "keys" | "add" | null>(null);
+  const [sheet, setSheet] = useState<"finder" | "help" | "add" | null>(null);
   const close = useCallback(() => setSheet(null), []);
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
@@ -52,7 +53,7 @@ export function Keys() {
       if (event.key !== "/" && event.key !== "?") return;
       event.preventDefault();
       const own = document.querySelector<HTMLInputElement>("input[role=combobox]");
-      if (event.key === "?") setSheet("keys");
+      if (event.key === "?") setSheet("help");
       else if (atFrontDesk && own) own.focus();
       else setSheet("finder");
     };
@@ -66,9 +67,12 @@ export function Keys() {
           {t.find(<kbd>/</kbd>)}
         </Key>
       )}
-      {sheet === "finder" && <FinderSheet onClose={close} />}
+      <Key type="button" onClick={() => setSheet("help")} aria-label={t.help} title={t.help}>
+        ?
+      </Key>
+      {sheet === "finder" && <FinderSheet reader={reader} onClose={close} />}
       {sheet === "add" && <AddSheet onClose={close} />}
-      {sheet === "keys" && <KeysSheet onClose={close} />}
+      {sheet === "help" && <HelpSheet reader={reader} onClose={close} />}
     </>
   );
 }

@@ -37,12 +37,13 @@ export const frame = {
 };
 
 export const keys = {
+  help: "Help",
   find: (kbd: ReactNode) => <>Find {kbd}</>,
 };
 
 export const keysSheet = {
   findAndSignIn: "find, and sign in",
-  showThisList: "show this list",
+  showThisList: "help with this page, and all keys",
   closeTheDialogOrMenu: "close the dialog or menu",
   inTheFinder: "In the finder",
   signInToTheHighlightedLine: "sign in to the highlighted line",

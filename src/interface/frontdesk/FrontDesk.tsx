@@ -9,6 +9,8 @@ import type { Packed } from "@/core/packed";
 import type { DeskLine } from "@/server/frontdesk/frontDesk";
 import type { ResultOf } from "@/server/registry";
 import { Page } from "../frame/Frame";
+import { HelpFound } from "../help/HelpFound";
+import type { Reader } from "../help/strings";
 import { type Waiting, WaitingForYou } from "../requests/WaitingForYou";
 import { useLanyard } from "../shared/lanyard";
 import { useFinder } from "../shared/useFinder";
@@ -33,6 +35,7 @@ export interface FrontDeskProps {
   greeting: string;
   canAdd: boolean;
   /** What a newcomer does first, besides connecting Lanyard; empty for those who have settled in. */
+  reader: Reader;
   /** For newcomers. */
   steps: ResultOf<"frontdesk.firstSteps">;
   waiting: Waiting;
@@ -44,7 +47,7 @@ const MOST_LINES = 300;
 
 const MOST_FOUND = 60;
 
-export function FrontDesk({ person, packed, zone, now, greeting, canAdd, steps, waiting, me }: FrontDeskProps) {
+export function FrontDesk({ person, packed, zone, now, greeting, canAdd, steps, waiting, me, reader }: FrontDeskProps) {
   const lines = useUnpacked(packed);
   const router = useRouter();
   const { lanyard, again } = useLanyard();
@@ -215,6 +218,7 @@ export function FrontDesk({ person, packed, zone, now, greeting, canAdd, steps, 
             )}
           </div>
           <ListedFound typed={deferred} zone={zone} />
+          <HelpFound typed={deferred} reader={reader} />
         </div>
         <aside aria-label={t.waitingForYou}>
           {steps && <FirstSteps list={steps} lanyard={lanyard} first={lines.find(signsIn) ?? null} canAdd={canAdd} />}

@@ -45,6 +45,8 @@ export const organisation = sqliteTable("organisation", {
   /** When a mail first went out, and when the last backup was made. */
   mailedAt: time("mailed_at"),
   backedUpAt: time("backed_up_at"),
+  /** Whom to ask, on top of every page of help. */
+  helpNote: text("help_note").notNull().default(""),
 });
 
 /** One-time texts that a browser presents: set-up address, sign-in links. Only their hashes are kept. */

@@ -1,7 +1,7 @@
 "use client";
 
 import styled from "styled-components";
-import { Dialog } from "../shared/Dialog";
+import type { KeyGroup } from "../help/strings";
 import { keysSheet as t } from "./strings";
 
 const Listed = styled.dl`
@@ -13,9 +13,10 @@ const Listed = styled.dl`
   kbd { display: inline-block; min-width: 24px; padding: 0 6px; border: 1px solid var(--edge); border-radius: 3px; font: 13px/20px var(--mono); text-align: center; }
 `;
 
-const KEYS: { where: string; keys: [keys: string, does: string][] }[] = [
+const KEYS: { where: string; group: KeyGroup | null; keys: [keys: string, does: string][] }[] = [
   {
     where: t.anywhere,
+    group: null,
     keys: [
       ["/", t.findAndSignIn],
       ["N", t.addAnEntry],
@@ -25,6 +26,7 @@ const KEYS: { where: string; keys: [keys: string, does: string][] }[] = [
   },
   {
     where: t.inTheFinder,
+    group: "finder",
     keys: [
       ["Enter", t.signInToTheHighlightedLine],
       [t.shiftEnter, t.openItsEntry],
@@ -37,6 +39,7 @@ const KEYS: { where: string; keys: [keys: string, does: string][] }[] = [
   },
   {
     where: t.inAVaultsLedger,
+    group: "ledger",
     keys: [
       ["↓ ↑", t.nextOrPreviousRowHoldShiftTo],
       ["Space", t.selectOrDeselectTheRow],
@@ -49,6 +52,7 @@ const KEYS: { where: string; keys: [keys: string, does: string][] }[] = [
   },
   {
     where: t.inTheAccessGrid,
+    group: "grid",
     keys: [
       ["↓ ↑ → ←", t.nextCellHoldShiftToSelectThe],
       ["1 2 3 4", t.addUseRevealEditOrStewardTo],
@@ -63,16 +67,21 @@ const KEYS: { where: string; keys: [keys: string, does: string][] }[] = [
   },
   {
     where: t.onAWebsiteWithLanyard,
+    group: "lanyard",
     keys: [[t.alt2, t.inTheUserNameFieldOpenLanyard]],
   },
 ];
 
-export default function KeysSheet({ onClose }: { onClose: () => void }) {
+/** Every key there is; those of the page one is on first. */
+export function KeyLists({ first }: { first: KeyGroup | null }) {
+  const own = KEYS.filter(({ group }) => group !== null && group === first);
+  const others = KEYS.filter((one) => !own.includes(one));
   return (
-    <Dialog title={t.keyboardShortcuts} open onClose={onClose}>
-      {KEYS.map(({ where, keys }) => (
+    <>
+      <h3>{t.keyboardShortcuts}</h3>
+      {[...own, ...others].map(({ where, keys }) => (
         <section key={where}>
-          <h3 style={{ marginBottom: 6 }}>{where}</h3>
+          <h4 style={{ marginBottom: 6 }}>{where}</h4>
           <Listed>
             {keys.map(([pressed, does]) => (
               <div key={pressed} style={{ display: "contents" }}>
@@ -85,6 +94,6 @@ export default function KeysSheet({ onClose }: { onClose: () => void }) {
           </Listed>
         </section>
       ))}
-    </Dialog>
+    </>
   );
 }

@@ -1,0 +1,23 @@
+import styled from "styled-components";
+import type { Reader, Topic } from "./strings";
+import { whatFor } from "./topics";
+
+const Things = styled.ul`
+  margin-top: 8px;
+  li { padding: 5px 0 5px 16px; position: relative; line-height: 22px; overflow-wrap: anywhere; }
+  li::before { content: ""; position: absolute; left: 0; top: 14px; width: 7px; border-top: 2px solid var(--edge); }
+`;
+
+/** What a page is for, and what people do there. */
+export function TopicText({ topic, reader }: { topic: Topic; reader: Reader }) {
+  return (
+    <>
+      <p>{whatFor(topic, reader)}</p>
+      <Things>
+        {topic.things.map((thing) => (
+          <li key={thing}>{thing}</li>
+        ))}
+      </Things>
+    </>
+  );
+}

@@ -1,0 +1,1 @@
+ALTER TABLE `organisation` ADD `help_note` text DEFAULT '' NOT NULL;
