@@ -41,7 +41,7 @@ test("somebody joins a group by keys: what it gives them is read first, waits on
   const add = page.getByRole("button", { name: "Add to group" });
   await add.focus();
   await page.keyboard.press("Enter");
-  await page.getByRole("combobox", { name: "Person" }).focus();
+  await page.getByRole("combobox", { name: "People" }).focus();
   await page.keyboard.type("maren");
   await page.getByRole("option", { name: /Maren Pohl/ }).waitFor();
   await page.keyboard.press("Enter");

@@ -10,7 +10,7 @@ import { secondOpinions } from "@/server/access/slip/secondOpinions";
 import { waitingSlips } from "@/server/access/slip/slip";
 import { firstSteps } from "@/server/frontdesk/firstSteps";
 import { frontDesk } from "@/server/frontdesk/frontDesk";
-import { ask, me } from "@/server/page";
+import { ask, askOrNull, me } from "@/server/page";
 import { vaultList } from "@/server/vaults/vaults";
 
 export const metadata = { title: "Front desk" };
@@ -26,7 +26,8 @@ export default async function FrontDeskPage() {
     ask(roundsToDo, {}),
     ask(secondOpinions, {}),
     ask(endingSoon, {}),
-    ask(firstSteps, {}),
+    // None for whoever has done all of them.
+    askOrNull(firstSteps, {}),
   ]);
   const now = Date.now();
   const hour = Number(
