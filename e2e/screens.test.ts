@@ -210,6 +210,7 @@ describe("the sample organisation", () => {
     `/people/groups/${app.built.groups.get("Shop Team")}`,
     `/access/${app.built.vaults.get("Shop & Tickets")}/rounds`,
     "/rules",
+    "/help",
     "/journal",
     "/account",
     "/generator",
@@ -514,7 +515,7 @@ describe("the sample organisation", () => {
       while (await page.evaluate(() => /^(INPUT|TEXTAREA|SELECT)$/.test(document.activeElement?.tagName ?? "")))
         await page.keyboard.press("Tab");
       await page.keyboard.press("?");
-      await page.getByRole("dialog", { name: "Keyboard shortcuts" }).waitFor();
+      await page.getByRole("dialog", { name: /^Help/ }).waitFor();
       await page.keyboard.press("Escape");
       await page.getByRole("dialog").waitFor({ state: "detached" });
       await page.keyboard.press("/");

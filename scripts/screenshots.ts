@@ -49,7 +49,7 @@ try {
   await ines.page.goto(`${app.url}/people/groups/${app.built.groups.get("Shop Team")}`);
   await ines.page.waitForLoadState("networkidle");
   await ines.page.getByRole("button", { name: "Add to group" }).click();
-  await ines.page.getByRole("combobox", { name: "Person" }).fill("Maren");
+  await ines.page.getByRole("combobox", { name: "People" }).fill("Maren");
   await ines.page.getByRole("option", { name: /Maren Pohl/ }).click();
   await ines.page
     .getByText(/goes from Use to Reveal/)

@@ -19,10 +19,12 @@ export default function HelpSheet({ reader, onClose }: { reader: Reader; onClose
   useEffect(() => {
     void runQuery("rules.helpNote", {}).then((answer) => setNote(answer.ok ? answer.result : ""));
   }, []);
+  // All of it at once: what comes later would push down what is being read.
+  if (note === null) return null;
   return (
     <Dialog title={topic ? `${t.help}: ${topic.title}` : t.help} open onClose={onClose}>
       <Stack>
-        {note !== null && <HelpNote note={note} changes={reader === "administrator"} onChanged={setNote} />}
+        <HelpNote note={note} changes={reader === "administrator"} onChanged={setNote} />
         {topic && <TopicText topic={topic} reader={reader} />}
         <p>
           <Link href="/help" onClick={onClose}>
