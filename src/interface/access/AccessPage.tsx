@@ -253,6 +253,30 @@ export function AccessPage({ model: concerned, slip, vaults, roundView, me, now,
   const column = columns[to.column];
   const several = countOf(kept);
   const entries = grid.entries.get(grid.vault.id) ?? 0;
+  const why = (
+    <div id="why-here" tabIndex={-1}>
+      {focusRow && focusColumn ? (
+        <>
+          <h2>{several > 1 ? t.cells(several) : `${focusColumn.name}, ${focusRow.node.name}`}</h2>
+          {focusRow.node.mine && !past && (
+            <LevelActs
+              onLevel={(level) => set(level === "none" ? null : plainTerms(level), false)}
+              onTime={() => setTerms(true)}
+            />
+          )}
+          {several <= 1 && (
+            <RoundHere
+              {...{ round, now, zone: grid.zone }}
+              rows={round.linesAt(focusRow.node.id, subjectKey(focusColumn.subject))}
+            />
+          )}
+          {several <= 1 && <Why {...{ grid, at, now, me }} lookup={after} row={focusRow} column={focusColumn} />}
+        </>
+      ) : (
+        <p className="soft">{t.chooseACellToSeeWhyIt}</p>
+      )}
+    </div>
+  );
   return (
     <Screen>
       <h1 className="unseen">{t.accessTo(grid.vault.name)}</h1>
@@ -313,43 +337,12 @@ export function AccessPage({ model: concerned, slip, vaults, roundView, me, now,
           <span>{t.struckThroughBlocked}</span>
           <span>{t.dashedOnTheSlip}</span>
           <span>{t.foldedCornerAnEffectOfTheSlip}</span>
-          <span className="wide">{t.n0To4AndBSetA}</span>
+          {!concerned.reads && <span className="wide">{t.n0To4AndBSetA}</span>}
         </KeyTo>
       </GridTable>
+      {concerned.reads && <Wrap style={{ maxWidth: "none", paddingBlock: 16 }}>{why}</Wrap>}
       {!past && (
-        <SlipFoot
-          state={state}
-          zone={grid.zone}
-          now={now}
-          me={me}
-          onApplied={() => router.refresh()}
-          why={
-            <div id="why-here" tabIndex={-1}>
-              {focusRow && focusColumn ? (
-                <>
-                  <h2>{several > 1 ? t.cells(several) : `${focusColumn.name}, ${focusRow.node.name}`}</h2>
-                  {focusRow.node.mine && (
-                    <LevelActs
-                      onLevel={(level) => set(level === "none" ? null : plainTerms(level), false)}
-                      onTime={() => setTerms(true)}
-                    />
-                  )}
-                  {several <= 1 && (
-                    <RoundHere
-                      {...{ round, now, zone: grid.zone }}
-                      rows={round.linesAt(focusRow.node.id, subjectKey(focusColumn.subject))}
-                    />
-                  )}
-                  {several <= 1 && (
-                    <Why {...{ grid, at, now, me }} lookup={after} row={focusRow} column={focusColumn} />
-                  )}
-                </>
-              ) : (
-                <p className="soft">{t.chooseACellToSeeWhyIt}</p>
-              )}
-            </div>
-          }
-        />
+        <SlipFoot state={state} zone={grid.zone} now={now} me={me} onApplied={() => router.refresh()} why={why} />
       )}
       {terms && one && column && (
         <CellTerms

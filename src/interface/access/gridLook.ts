@@ -2,7 +2,7 @@
 import styled from "styled-components";
 
 export const ROW = 46;
-export const HEAD = 58;
+export const HEAD = 66;
 export const COLUMN = 104;
 export const FIRST = 288;
 

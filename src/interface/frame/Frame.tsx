@@ -128,7 +128,7 @@ export interface FrameProps {
 
 const AREAS = [
   { href: "/", label: t.frontDesk, for: () => true },
-  { href: "/vaults", label: t.vaults, for: () => true },
+  { href: "/vaults", label: t.vaults, for: ({ role }: FrameProps["person"]) => role !== "auditor" },
   { href: "/access", label: t.access, for: ({ steward, role }: FrameProps["person"]) => steward || role === "auditor" },
   {
     href: "/people",

@@ -183,7 +183,13 @@ export function FrontDesk({ person, packed, zone, now, greeting, canAdd, steps, 
             </div>
           )}
           <div id="lines">
-            {lines.length === 0 && <Empty canAdd={canAdd} first={steps !== null} />}
+            {lines.length === 0 && (
+              <Empty
+                canAdd={canAdd}
+                reader={reader}
+                first={steps?.steps.some(({ step }) => step === "vault") ?? false}
+              />
+            )}
             {lines.length > 0 && shown.length === 0 && <NothingFound typed={typed} />}
             {sections.map(
               (section) =>
@@ -227,14 +233,15 @@ export function FrontDesk({ person, packed, zone, now, greeting, canAdd, steps, 
           <p style={{ padding: "12px 0 16px", borderTop: "1px solid var(--edge)" }}>
             <Link href="/generator">{t.passwordGenerator}</Link>
           </p>
-          <LanyardSide lanyard={lanyard} again={again} zone={zone} />
+          {reader !== "auditor" && <LanyardSide lanyard={lanyard} again={again} zone={zone} />}
         </aside>
       </Two>
     </Page>
   );
 }
 
-function Empty({ canAdd, first }: { canAdd: boolean; first: boolean }) {
+function Empty({ canAdd, first, reader }: { canAdd: boolean; first: boolean; reader: Reader }) {
+  if (reader === "auditor") return <p style={{ marginTop: 28, maxWidth: "60ch" }}>{t.anAuditorReadsElsewhere}</p>;
   return (
     <div style={{ marginTop: 28, maxWidth: "60ch" }}>
       <h2>{t.noLoginsYet}</h2>

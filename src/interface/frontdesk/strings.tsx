@@ -81,6 +81,8 @@ export const frontDesk = {
   until: (time: string) => `until ${time}`,
   letters: "Letters",
   noLoginsYet: "No logins yet",
+  anAuditorReadsElsewhere:
+    "An auditor signs in to no site. Who has what is under Access and People, and what happened in the Journal.",
   addAnEntryToAVault: "add an entry to a vault",
   signInToASiteAsUsual: (link: ReactNode) => <>Sign in to a site as usual and let Lanyard add the login, or {link}.</>,
   whenAColleagueGivesYouAccessIt: "When a colleague gives you access, it appears here at once.",

@@ -68,6 +68,7 @@ export const BASE = `
 *, ::before, ::after { box-sizing: border-box; }
 /* A page that comes in pieces moves nothing sideways when it becomes longer than the window. */
 html { overflow-y: scroll; }
+body { overflow-wrap: break-word; }
 body, h1, h2, h3, p, ul, ol, dl, dd, figure, fieldset { margin: 0; padding: 0; }
 fieldset { border: 0; min-width: 0; }
 ul, ol { list-style: none; }

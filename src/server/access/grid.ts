@@ -156,7 +156,7 @@ export const accessGrid = query({
             type,
             name: names.get(id) ?? vault.name,
             separate,
-            mine: !reads && mine.has(id),
+            mine: mine.has(id),
           })),
       ),
       grants: pack(
