@@ -7,6 +7,7 @@ import { codeAt } from "../src/core/signin/code";
 import type { Caller } from "../src/server/caller";
 import { journal, notices, passkeys, persons, recoveryCodes } from "../src/server/database/schema";
 import { addPerson } from "../src/server/people/adding";
+import { attemptKey, attemptsOf } from "../src/server/people/attempts";
 import { resetWays, suspendPerson } from "../src/server/people/persons";
 import { sessionCaller } from "../src/server/people/sessions";
 import { acceptLinkWithPasskey, beginJoinPasskey, changePassword } from "../src/server/people/setUp";
@@ -89,6 +90,19 @@ describe("a passkey", () => {
     for (let i = 0; i < 310; i++) await begun(true);
     for (let i = 0; i < 300; i++) await begun(false);
     expect(await code(begun(false))).toBe("too-many");
+  });
+
+  test("a sign-in that begins in one minute and ends in the next is given back as well", async () => {
+    const { authenticator } = await withPasskey("steward");
+    const office = { ...nobody(), address: "203.0.113.19" };
+    const before = Math.ceil(Date.now() / MINUTE) * MINUTE - 1;
+    for (let i = 0; i < 3; i++) {
+      const { ceremonyId, options } = await beginPasskeySignIn.execute(db(), {}, office, before);
+      const response = authenticator.get(options);
+      expect((await signInWithPasskey.execute(db(), { ceremonyId, response }, office, before + 2)).signedIn).toBe(true);
+    }
+    const key = attemptKey(db().keys, "passkey", office.address);
+    expect(await attemptsOf(db().db, key, before + 2)).toBe(0);
   });
 
   test("what another site, another challenge, nobody or a replay signed is refused", async () => {

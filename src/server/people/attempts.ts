@@ -2,7 +2,7 @@
  * Slows guessing, per account and per address, in the database so that every process counts alike. Accounts are
  * counted by a keyed hash of what was typed, so known and unknown ones answer alike and neither is written down.
  */
-import { and, eq, gte, lt, sql } from "drizzle-orm";
+import { and, eq, gt, gte, lt, sql } from "drizzle-orm";
 import { hmac, toHex, utf8 } from "../../core/crypto";
 import type { Reader, Transaction } from "../database/client";
 import { attempts } from "../database/schema";
@@ -71,12 +71,18 @@ export const takeAttempt = (
     for (const { key } of keys) await countAttempt(tx, key, at);
   });
 
-/** A try that was right after all. */
+/** A try that was right after all; it may have been counted in a minute that is over by now. */
 export async function giveBackAttempt(tx: Transaction, key: string, at: number): Promise<void> {
+  const since = Math.floor(at / WINDOW_MS) - LOOK_BACK;
+  const [last] = await tx
+    .select({ window: sql<number | null>`max(${attempts.window})` })
+    .from(attempts)
+    .where(and(eq(attempts.key, key), gte(attempts.window, since), gt(attempts.count, 0)));
+  if (last?.window == null) return;
   await tx
     .update(attempts)
-    .set({ count: sql`max(0, ${attempts.count} - 1)` })
-    .where(and(eq(attempts.key, key), eq(attempts.window, Math.floor(at / WINDOW_MS))));
+    .set({ count: sql`${attempts.count} - 1` })
+    .where(and(eq(attempts.key, key), eq(attempts.window, last.window)));
 }
 
 export async function forgetAttempts(tx: Transaction, key: string): Promise<void> {
