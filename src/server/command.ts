@@ -270,7 +270,7 @@ const BY_AUDITORS: ReadonlySet<string> = new Set([
   ...WHILE_LIMITED,
   ...["people.changePassword", "people.renamePasskey", "people.removePasskey", "people.removeCodeApp"],
   ...["people.endSession", "people.chooseMail", "people.dismissNotices", "frontdesk.dismissSteps"],
-  ...["people.typeDeviceNumber", "people.answerDevice", "provider.unlinkOwn"],
+  ...["people.typeDeviceNumber", "people.answerDevice", "provider.unlinkOwn", "lanyard.endLanyard"],
 ]);
 
 function requireNoAuditor(command: string, me: Person | null): void {
