@@ -17,7 +17,7 @@ export default defineConfig({
             "demo/**/*.test.ts",
             "integration/**/*.test.ts",
           ],
-          setupFiles: ["integration/statements.ts"],
+          setupFiles: ["integration/statements.ts", "integration/cheapHashes.ts"],
           testTimeout: 60_000,
         },
       },
