@@ -1,11 +1,12 @@
 /**
  * The identity provider of the sample organisation: OpenID Connect with the sample staff, a page of applications, and a
- * page where one plays its administrator: groups, deactivation, sign-out, keys, being down, answering wrongly.
+ * page where one plays its administrator: groups, deactivation, SCIM, sign-out, keys, being down, answering wrongly.
  */
 import { randomUUID } from "node:crypto";
 import type { IncomingMessage, ServerResponse } from "node:http";
 import { decodeJwt, exportJWK, generateKeyPair, importJWK, type JWK, SignJWT } from "jose";
 import type { Configuration, Interaction, Provider as OidcProvider } from "oidc-provider";
+import { makeScimClient, type ScimClient } from "./scimClient";
 
 export const PROVIDER_HOST = "id.localhost";
 export const PROVIDER_CLIENT = "galtry";
@@ -29,7 +30,7 @@ export interface ProviderStandin {
   wrong: WrongAnswer;
   down: boolean;
   /** Where Galtry is told of people and groups; null while it is not. */
-  scim: { address: string; token: string } | null;
+  scim: ScimClient | null;
   handle: (request: IncomingMessage & { rawBody?: Buffer }, response: ServerResponse) => Promise<void>;
   logOut: (sub: string, address: string) => Promise<number>;
   rotate: () => Promise<void>;
@@ -184,6 +185,17 @@ export async function makeProvider(port: number, galtry: string, staff: StaffAcc
         .filter(Boolean);
     if (does === "active" && account) account.active = !account.active;
     if (does === "delete") standin.staff = standin.staff.filter(({ sub }) => sub !== form.get("sub"));
+    if (does === "scim") {
+      standin.scim = makeScimClient(form.get("address") ?? "", form.get("token") ?? "");
+      await standin.scim.sendAll(standin.staff);
+    }
+    if (does === "no scim") standin.scim = null;
+    // A directory tells of each change as it is made.
+    if (standin.scim && account) {
+      if (does === "active") await standin.scim.sendPerson(account);
+      if (does === "groups") await standin.scim.sendGroups(standin.staff);
+      if (does === "delete") await standin.scim.deletePerson(account.sub);
+    }
     if (does === "log out" && account) await standin.logOut(account.sub, form.get("address") ?? "");
     if (does === "rotate") await standin.rotate();
     if (does === "down") standin.down = !standin.down;
@@ -259,5 +271,16 @@ function administration(standin: ProviderStandin): string {
     .join("");
   return `<p>${act("rotate", "Change the keys")} ${act("down", standin.down ? "Come back" : "Go down")}
 ${act("wrong", "Answer wrongly", `<select name="wrong" aria-label="Wrong answer">${answers}</select> `)}</p>
+<h2>SCIM</h2>${
+    standin.scim
+      ? `<p>Galtry is told at ${escaped(standin.scim.address)}. ${act("no scim", "Stop")}</p><ul>${standin.scim.said
+          .map((line) => `<li>${escaped(line)}</li>`)
+          .join("")}</ul>`
+      : `<p>${act(
+          "scim",
+          "Connect and send all",
+          `<input name="address" aria-label="SCIM address" placeholder="SCIM address" size="36"> <input name="token" aria-label="SCIM token" placeholder="Token" size="36"> `,
+        )}</p>`
+  }
 <table><thead><tr><th>Person</th><th>Groups</th><th></th></tr></thead><tbody>${rows}</tbody></table>`;
 }
