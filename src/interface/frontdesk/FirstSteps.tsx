@@ -67,7 +67,7 @@ export function FirstSteps({ list, lanyard, first, canAdd }: StepsProps) {
               {done ? what : step === next.step ? <b>{what}</b> : <Quiet href={act?.href}>{what}</Quiet>}
               {!done && <span className="why">{why}</span>}
               {step === next.step && act && (
-                <ButtonLink href={act.href} data-look="go">
+                <ButtonLink href={act.href}>
                   {act.word}
                 </ButtonLink>
               )}
