@@ -123,9 +123,11 @@ function addPeople(plan: Plan, app: Galtry, { people }: Built, as: As, start: nu
       people.set(one.key, added.personId);
       link = added.link ?? "";
     });
-    plan.at(start + (i + 1) * 7 * 60_000 + 3 * HOUR, (at) =>
-      acceptLink.execute(app, { token: new URL(link).hash.slice(1), password: DEMO_PASSWORD }, nobody, at),
-    );
+    plan.at(start + (i + 1) * 7 * 60_000 + 3 * HOUR, async (at) => {
+      await acceptLink.execute(app, { token: new URL(link).hash.slice(1), password: DEMO_PASSWORD }, nobody, at);
+      // What joins for them is no browser of theirs.
+      await app.db.run("delete from known_browsers where last_used_at > 0");
+    });
   }
 }
 

@@ -15,7 +15,7 @@ import { createGroup } from "../src/server/people/groups";
 import { setMember } from "../src/server/people/members";
 import { subjectList } from "../src/server/people/peopleList";
 import { personPage } from "../src/server/people/personPage";
-import { changeRole } from "../src/server/people/persons";
+import { changeRole, renewLink } from "../src/server/people/persons";
 import { entryPage } from "../src/server/vaults/entryPage";
 import { vaultList } from "../src/server/vaults/vaults";
 
@@ -41,6 +41,14 @@ test("is named by an owner alone", async () => {
   const add = { name: "New", mail: "new-auditor@tarrowick.example", role: "auditor" as const };
   expect(await code(addPerson.execute(db(), add, f.as("administrator")))).toBe("not-allowed");
   expect(await code(addPerson.execute(db(), add, f.as("owner")))).toBe("done");
+});
+
+test("is acted on by an owner alone: a link made by hand would be read in by another", async () => {
+  const renew = (kind: Kind) => code(renewLink.execute(db(), { personId: f.ids.auditor }, f.as(kind)));
+  expect(await renew("administrator")).toBe("not-allowed");
+  const member = { personId: f.ids.auditor, role: "member" as const };
+  expect(await code(changeRole.execute(db(), member, f.as("administrator")))).toBe("not-allowed");
+  expect(await renew("owner")).toBe("done");
 });
 
 test("a steward and an administrator see no more than before", async () => {

@@ -10,6 +10,7 @@ import { deviceSignIns, links, notices, sessions } from "../src/server/database/
 import { dismissSteps, firstSteps } from "../src/server/frontdesk/firstSteps";
 import { sendMails } from "../src/server/mail/post";
 import { sendTestMail } from "../src/server/mail/testMail";
+import { addPerson } from "../src/server/people/adding";
 import { forgotPassword, resetPassword, sendReset } from "../src/server/people/forgotten";
 import { createGroup } from "../src/server/people/groups";
 import { setMember } from "../src/server/people/members";
@@ -143,6 +144,15 @@ describe("a new browser", () => {
     expect(rows).toHaveLength(1);
     expect(JSON.stringify(rows)).not.toContain(token);
   });
+});
+
+test("the browser somebody joined in is the first: a sign-in elsewhere is told at once", async () => {
+  const mail = "joins-here@tarrowick.example";
+  const { link } = await addPerson.execute(db(), { name: "Joins Here", mail, role: "member" }, f.as("administrator"));
+  await acceptLink.execute(db(), { token: link!.split("#").at(-1)!, password: NEW }, nobody());
+  await letters();
+  await signIn.execute(db(), { mail, password: NEW }, nobody());
+  expect(await letters()).toEqual([expect.objectContaining({ to: mail })]);
 });
 
 describe("a forgotten sign-in password", () => {

@@ -66,11 +66,7 @@ export function FirstSteps({ list, lanyard, first, canAdd }: StepsProps) {
             <span>
               {done ? what : step === next.step ? <b>{what}</b> : <Quiet href={act?.href}>{what}</Quiet>}
               {!done && <span className="why">{why}</span>}
-              {step === next.step && act && (
-                <ButtonLink href={act.href}>
-                  {act.word}
-                </ButtonLink>
-              )}
+              {step === next.step && act && <ButtonLink href={act.href}>{act.word}</ButtonLink>}
               {step === "mail" && !done && list.mails && (
                 <Button isDisabled={test.running} onPress={() => test.run({})}>
                   {t.sendIt}

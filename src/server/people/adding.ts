@@ -3,7 +3,7 @@
 import { and, eq, isNull, ne, sql } from "drizzle-orm";
 import { z } from "zod";
 import type { Who } from "../../core/access";
-import { ROLES, type Role } from "../../core/people/role";
+import { NAMED_BY_OWNERS, ROLES, type Role } from "../../core/people/role";
 import { personIdOf } from "../caller";
 import { command, idSchema, instantSchema, nameSchema, query } from "../command";
 import { inJson } from "../database/bulk";
@@ -14,7 +14,6 @@ import { linkKnownAccount } from "../provider/accounts";
 import { Refused } from "../refused";
 import { requireAdministrator } from "./administrators";
 import { setMember } from "./members";
-import { NAMED_BY_OWNERS } from "./persons";
 import { mailSchema } from "./sessions";
 import { makeSignInLink } from "./signInLinks";
 import { adding as t } from "./strings";

@@ -1,4 +1,5 @@
 import { and, eq, isNull } from "drizzle-orm";
+import { NAMED_BY_OWNERS } from "../../core/people/role";
 import { isAdministrator, personIdOf, readsAll } from "../caller";
 import type { Context } from "../command";
 import type { Reader } from "../database/client";
@@ -16,7 +17,7 @@ export function requireReader({ role }: { role: Role | null }): void {
   if (!role || !readsAll(role)) throw new Refused("not-allowed", t.onlyAnAdministratorCanDoThis);
 }
 
-/** The person an administrator acts on. Only owners act on owners. */
+/** The person an administrator acts on. Only owners act on owners and auditors, whose name an administrator could otherwise read in. */
 export async function requireOther(
   { tx, caller, role }: Pick<Context<unknown, Reader>, "tx" | "caller" | "role">,
   personId: string,
@@ -28,7 +29,8 @@ export async function requireOther(
     .innerJoin(personStates, and(eq(personStates.personId, persons.id), isNull(personStates.validUntil)))
     .where(eq(persons.id, personId));
   if (!row) throw notFound();
-  if (row.standing.role === "owner" && role !== "owner") throw new Refused("not-allowed", t.onlyAnOwnerCanDoThisTo);
+  if (NAMED_BY_OWNERS.has(row.standing.role) && role !== "owner")
+    throw new Refused("not-allowed", t.onlyAnOwnerCanDoThisTo);
   if (personId === personIdOf(caller)) throw new Refused("not-allowed", t.youCannotDoThisToYourselfAsk);
   return row;
 }

@@ -8,7 +8,7 @@ import type { Galtry } from "../galtry";
 import { requiredProvider } from "../provider/required";
 import { Refused } from "../refused";
 import { tellOfNewBrowser } from "./newBrowser";
-import { type ByProvider, openSession } from "./sessions";
+import { type ByProvider, openSession, rememberBrowser } from "./sessions";
 import { entering as t } from "./strings";
 import { addNotice } from "./telling";
 import { newToken, tokenHash } from "./tokens";
@@ -61,10 +61,7 @@ export async function enter(
   // The very first one is no news.
   if (known.length > 0 && !known.some((one) => one.tokenHash === tokenHash(browserToken)))
     await tellOfNewBrowser(tx, app, { id: personId, ...person }, caller, at);
-  await tx
-    .insert(knownBrowsers)
-    .values({ tokenHash: tokenHash(browserToken), personId, lastUsedAt: at })
-    .onConflictDoUpdate({ target: [knownBrowsers.tokenHash, knownBrowsers.personId], set: { lastUsedAt: at } });
+  await rememberBrowser(tx, personId, browserToken, at);
   // Whoever comes by the identity provider has what any rule requires.
   const limited = !via && (await missingNeed(tx, personId, at)) !== null;
   return {

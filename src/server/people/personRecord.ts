@@ -1,6 +1,7 @@
 /** What an administrator looks after at a person: how they sign in, where they are signed in, their groups, what waits. */
 import { and, desc, eq, gt, inArray, isNull, sql } from "drizzle-orm";
 import { z } from "zod";
+import { NAMED_BY_OWNERS } from "../../core/people/role";
 import { isAdministrator } from "../caller";
 import { idSchema, query } from "../command";
 import type { Reader } from "../database/client";
@@ -140,4 +141,4 @@ async function waitingFor(tx: Reader, personId: string) {
 
 /** Whether a reader may see and change what an administrator looks after at somebody. */
 export const looksAfter = (role: Role | null, other: { self: boolean; role: Role }): boolean =>
-  !other.self && role !== null && isAdministrator(role) && (role === "owner" || other.role !== "owner");
+  !other.self && role !== null && isAdministrator(role) && (role === "owner" || !NAMED_BY_OWNERS.has(other.role));

@@ -2,11 +2,11 @@
 import { and, eq, isNull, lte } from "drizzle-orm";
 import { z } from "zod";
 import type { Standing } from "../../core/access";
-import { ROLES } from "../../core/people/role";
+import { NAMED_BY_OWNERS, ROLES } from "../../core/people/role";
 import { personIdOf } from "../caller";
 import { command, idSchema, instantSchema, none, type Topic } from "../command";
 import type { Reader } from "../database/client";
-import { codeApps, passkeys, personStates, persons, type Role, recoveryCodes } from "../database/schema";
+import { codeApps, passkeys, personStates, persons, recoveryCodes } from "../database/schema";
 import { decideHere, linkKnownAccount } from "../provider/accounts";
 import { Refused } from "../refused";
 import { requireAdministrator, requireOther } from "./administrators";
@@ -167,9 +167,6 @@ export const endEverything = command({
   says: ({ subject, why }) => `signed ${subject} out everywhere${why}`,
   tell: ({ input }) => [`person:${input.personId}`],
 });
-
-/** An auditor reads what everything is called, and who has it: more than an administrator. */
-export const NAMED_BY_OWNERS: ReadonlySet<Role> = new Set(["owner", "auditor"]);
 
 export const changeRole = command({
   name: "people.changeRole",

@@ -4,7 +4,7 @@ import { z } from "zod";
 import { type Caller, isAdministrator } from "../caller";
 import { command, idSchema, none, query } from "../command";
 import type { Reader, Transaction } from "../database/client";
-import { lanyards, persons, sessions } from "../database/schema";
+import { knownBrowsers, lanyards, persons, sessions } from "../database/schema";
 import { uuidv7 } from "../ids";
 import { notFound } from "../refused";
 import { requireOther } from "./administrators";
@@ -206,4 +206,12 @@ export async function endAll(
     .update(lanyards)
     .set({ endedAt: at, endedBy: by, endedWhy: why })
     .where(and(eq(lanyards.personId, personId), isNull(lanyards.endedAt)));
+}
+
+/** From now on a sign-in of theirs from this browser is no news, and one from any other is. */
+export async function rememberBrowser(tx: Transaction, personId: string, browserToken: string, at: number) {
+  await tx
+    .insert(knownBrowsers)
+    .values({ tokenHash: tokenHash(browserToken), personId, lastUsedAt: at })
+    .onConflictDoUpdate({ target: [knownBrowsers.tokenHash, knownBrowsers.personId], set: { lastUsedAt: at } });
 }

@@ -11,7 +11,7 @@ import { requiredProvider } from "../provider/required";
 import { notFound, Refused } from "../refused";
 import { newPassword } from "./leaked";
 import { signInPasswordSchema } from "./password";
-import { endAll, mailSchema, openSession } from "./sessions";
+import { endAll, mailSchema, openSession, rememberBrowser } from "./sessions";
 import { setUp as t } from "./strings";
 import { addNotice } from "./telling";
 import { newToken, tokenHash } from "./tokens";
@@ -79,7 +79,9 @@ export const setUp = command({
       .insert(personStates)
       .values({ id: uuidv7(), personId, role: "owner", standing: "active", validFrom: at, commandId });
     await tx.update(links).set({ usedAt: at }).where(eq(links.id, allowed.link.id));
-    return { personId, ...(await openSession(tx, personId, allowed.caller, at)) };
+    const browserToken = allowed.caller.knownBrowser ?? newToken();
+    await rememberBrowser(tx, personId, browserToken, at);
+    return { personId, browserToken, ...(await openSession(tx, personId, allowed.caller, at)) };
   },
   journal: ({ input, result }) => ({ person: result.personId, names: { [result.personId]: input.name } }),
   says: () => "set up this Galtry",
@@ -114,7 +116,9 @@ async function join(
     });
   }
   const limited = (await missingNeed(tx, personId, at)) !== null;
-  return { personId, ...(await openSession(tx, personId, caller, at, null, limited)) };
+  const browserToken = caller.knownBrowser ?? newToken();
+  await rememberBrowser(tx, personId, browserToken, at);
+  return { personId, browserToken, ...(await openSession(tx, personId, caller, at, null, limited)) };
 }
 
 /** Sets a sign-in password by a one-time link, and signs in. */

@@ -91,7 +91,7 @@ export const telling = {
 };
 
 export const administrators = {
-  onlyAnOwnerCanDoThisTo: "Only an owner can do this to an owner.",
+  onlyAnOwnerCanDoThisTo: "Only an owner can do this to an owner or an auditor.",
   youCannotDoThisToYourselfAsk: "You cannot do this to yourself. Ask another administrator.",
   onlyAnAdministratorCanDoThis: "Only an administrator can do this.",
 };
