@@ -103,6 +103,8 @@ describe("reads", () => {
     // What they could not open is no link.
     expect(journal.lines.every(({ link }) => link === null)).toBe(true);
     const person = await personPage.execute(db(), { personId: f.ids.use }, auditor());
+    // Names are read, and nothing behind them: a link would end at a page that an auditor does not have.
+    expect([...person.lines, ...person.gave.lines].map(({ link }) => link)).toEqual(person.lines.map(() => null));
     expect(person.lines.map(({ what }) => what)).toContain("Pellam Tickets");
     const groupId = grid.groups.find(({ name }) => name === "Readers")!.id;
     const group = await groupPage.execute(db(), { groupId }, auditor());

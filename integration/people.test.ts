@@ -156,6 +156,41 @@ describe("several at once", () => {
     ).toBe(true);
   });
 
+  test("another date for people who are in a group already is told as a change of it", async () => {
+    const groupId = await newGroup("Dates");
+    const grant = { nodeId: f.entryId, subject: { kind: "group", id: groupId }, level: "use" } as const;
+    await giveAccess.execute(db(), grant, f.as("steward"));
+    const until = Date.now() + 30 * DAY;
+    const change = (personId: string, held: { until: number | null } | null) => ({ groupId, personId, held });
+    await changeMembers.execute(
+      db(),
+      { changes: [change(f.ids.edit, { until: null }), change(f.ids.reveal, { until: null })] },
+      by(),
+    );
+    const told = () => db().db.select().from(notices).where(eq(notices.personId, f.ids.steward));
+    const before = (await told()).length;
+    await changeMembers.execute(
+      db(),
+      {
+        changes: [
+          change(f.ids.edit, { until }),
+          change(f.ids.use, { until }),
+          change(f.ids.nothing, { until }),
+          change(f.ids.reveal, null),
+        ],
+      },
+      by(),
+    );
+    const said = (await told()).slice(before).map(({ text }) => text);
+    expect(said).toEqual([
+      expect.stringMatching(/^Person use and Person nothing were added to Dates, which has Use on /),
+      expect.stringMatching(/^The membership of Person edit in Dates, which has Use on .*, was changed\.$/),
+      expect.stringMatching(/^Person reveal was removed from Dates, which has Use on /),
+    ]);
+    await setMember.execute(db(), { groupId, personId: f.ids.edit, keeper: true }, by());
+    expect((await told()).at(-1)!.text).toMatch(/^The membership of Person edit in Dates/);
+  });
+
   test("all of it or nothing: what is wrong names its line", async () => {
     const groupId = await newGroup("Half");
     const change = (held: object | null, personId = f.ids.use) => ({ groupId, personId, held });

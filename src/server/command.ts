@@ -50,6 +50,12 @@ interface Shared<I, In = unknown, Name extends string = string, Kind extends Cal
   input: z.ZodType<I, In>;
   /** Which kinds of caller may ask at all. */
   by: readonly Kind[];
+  /**
+   * What people who are held back may give all the same. `limited`: a session while a way in that the house rules
+   * require is missing, good for adding it and for leaving. `auditor`: changes nothing, not even by asking, but their
+   * own ways in, sessions and notices; queries are open to them as to anybody.
+   */
+  evenFor?: readonly ("limited" | "auditor")[];
   /** Run by Galtry's own code on behalf of the caller; no address answers to its name. */
   internal?: boolean;
 }
@@ -153,7 +159,7 @@ export function command<
       try {
         if (definition.mayPrepare) {
           const me = await requireMe(app.db, caller, at);
-          requireNoAuditor(definition.name, me);
+          requireNoAuditor(definition, me);
           await definition.mayPrepare(contextOf({ tx: app.db, input, caller, at, commandId, me, app }));
         }
         const prepared = (await definition.prepare?.({
@@ -164,7 +170,7 @@ export function command<
         })) as P;
         return await app.writer.write(async (tx) => {
           const me = await requireMe(tx, caller, at);
-          requireNoAuditor(definition.name, me);
+          requireNoAuditor(definition, me);
           return perform(contextOf({ tx, input, caller, at, commandId, me, app }), prepared);
         }, definition.lowPriority);
       } catch (error) {
@@ -251,35 +257,13 @@ function measured<A extends unknown[], R>(type: "command" | "query", act: string
   };
 }
 
-/** All that a session is good for while a way in that the house rules require is missing: adding it, and leaving. */
-const WHILE_LIMITED: ReadonlySet<string> = new Set([
-  ...["people.ownNeed", "people.ownWays", "people.organisationQuery", "people.signOut", "people.renewSession"],
-  ...["people.beginPasskey", "people.addPasskey", "people.beginCodeApp", "people.confirmCodeApp"],
-  ...["people.makeRecoveryCodes", "people.proveAgain", "people.beginPasskeyProof", "people.proveWithPasskey"],
-  ...[
-    "provider.ownAccounts",
-    "provider.beginFlow",
-    "provider.takeFlow",
-    "provider.linkOwn",
-    "provider.proveByProvider",
-  ],
-]);
-
-/** An auditor changes nothing, not even by asking: but their own ways in, sessions and notices. */
-const BY_AUDITORS: ReadonlySet<string> = new Set([
-  ...WHILE_LIMITED,
-  ...["people.changePassword", "people.renamePasskey", "people.removePasskey", "people.removeCodeApp"],
-  ...["people.endSession", "people.chooseMail", "people.dismissNotices", "frontdesk.dismissSteps"],
-  ...["people.typeDeviceNumber", "people.answerDevice", "provider.unlinkOwn", "lanyard.endLanyard"],
-]);
-
-function requireNoAuditor(command: string, me: Person | null): void {
-  if (me?.role === "auditor" && !BY_AUDITORS.has(command))
+function requireNoAuditor(definition: Shared<unknown>, me: Person | null): void {
+  if (me?.role === "auditor" && !definition.evenFor?.includes("auditor"))
     throw new Refused("not-allowed", "An auditor reads, and changes nothing.");
 }
 
-function admit(definition: Shared<unknown> & { name: string }, caller: Caller): void {
-  if (caller.kind === "person" && caller.limited && !WHILE_LIMITED.has(definition.name))
+function admit(definition: Shared<unknown>, caller: Caller): void {
+  if (caller.kind === "person" && caller.limited && !definition.evenFor?.includes("limited"))
     throw new Refused("add-way", "First add the way to sign in that your organisation requires.");
   if (definition.by.includes(caller.kind)) return;
   if (caller.kind === "nobody") throw new Refused("signed-out", "Sign in first.");

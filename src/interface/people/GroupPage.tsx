@@ -18,6 +18,7 @@ import { MomentField } from "../shared/DateFields";
 import { Dialog } from "../shared/Dialog";
 import { Form } from "../shared/Form";
 import { fromLocal, toLocal } from "../shared/localTime";
+import { MaybeLink } from "../shared/MaybeLink";
 import { Head } from "../vaults/VaultList";
 import { MemberSheet } from "./MemberSheet";
 import { groupPage as t } from "./strings";
@@ -139,13 +140,7 @@ export function GroupPage({ group, slip: start, me, zone, now }: Props) {
                 <li key={one.grantId}>
                   <CutKey level={one.level} until={one.until === null ? null : exactTime(one.until, zone)} />
                   <span>
-                    {one.link ? (
-                      <Link href={one.link} prefetch={false}>
-                        {one.what}
-                      </Link>
-                    ) : (
-                      one.what
-                    )}
+                    <MaybeLink to={one.link}>{one.what}</MaybeLink>
                     <span className="small soft">
                       {levelWord(one.level)}
                       {one.from !== null && one.from > now && t.from2(sayTime(one.from, now, zone))}

@@ -9,6 +9,7 @@ import type { personPage } from "@/server/people/personPage";
 import { Page } from "../frame/Frame";
 import { CutKey } from "../shared/CutKey";
 import { Button, ButtonLink, Chip } from "../shared/controls";
+import { MaybeLink } from "../shared/MaybeLink";
 import { Head } from "../vaults/VaultList";
 import { Manage } from "./ManagePerson";
 import { type PersonRecord, RecordSide } from "./RecordSide";
@@ -104,9 +105,7 @@ export function PersonPage({ person, managed, zone, now }: PersonProps) {
                 <li key={line.nodeId}>
                   <CutKey level={line.level === "none" ? "blocked" : line.level} />
                   <span>
-                    <Link href={line.link} prefetch={false}>
-                      {line.what}
-                    </Link>
+                    <MaybeLink to={line.link}>{line.what}</MaybeLink>
                     <span className="small soft">
                       {line.type === "entry"
                         ? line.vault.name
@@ -126,9 +125,7 @@ export function PersonPage({ person, managed, zone, now }: PersonProps) {
                   <li key={line.id}>
                     <CutKey level={line.level} />
                     <span>
-                      <Link href={line.link} prefetch={false}>
-                        {line.what}
-                      </Link>
+                      <MaybeLink to={line.link}>{line.what}</MaybeLink>
                       <span className="small soft">{t.since(sayTime(line.since, now, zone))}</span>
                     </span>
                     <span>

@@ -232,6 +232,7 @@ export const renewLanyard = command({
 /** Ended from either side: by the Lanyard itself, its person, or an administrator. */
 export const endLanyard = command({
   name: "lanyard.endLanyard",
+  evenFor: ["auditor"],
   input: z.strictObject({ lanyardId: idSchema.optional(), why: z.string().trim().max(200).default("") }),
   by: ["person", "lanyard"],
   allow: async (context) => {

@@ -2,7 +2,7 @@
  * A leaver's name and address go for good, from everywhere but the lines of the Journal that say what was done: those
  * keep a number in place of the name, and the chain stays whole, because it holds only salted hashes of names.
  */
-import { and, eq, inArray, or, sql } from "drizzle-orm";
+import { eq, or, sql } from "drizzle-orm";
 import { z } from "zod";
 import { command, idSchema, nameSchema } from "../command";
 import type { Transaction } from "../database/client";
@@ -95,15 +95,8 @@ async function forgetThere(tx: Transaction, personId: string, mail: string): Pro
 async function forgetSaid(tx: Transaction, personId: string, person: { name: string; mail: string }): Promise<void> {
   await tx.delete(journalNames).where(eq(journalNames.ref, personId));
   await tx.delete(notices).where(eq(notices.personId, personId));
-  const about = await tx
-    .select({ id: notices.id })
-    .from(notices)
+  await tx
+    .delete(notices)
     .where(sql`instr(${notices.text}, ${person.name}) > 0 or instr(${notices.text}, ${person.mail}) > 0`);
-  await tx.delete(notices).where(
-    inArray(
-      notices.id,
-      about.map(({ id }) => id),
-    ),
-  );
-  await tx.delete(mails).where(and(eq(mails.to, person.mail)));
+  await tx.delete(mails).where(eq(mails.to, person.mail));
 }

@@ -3,6 +3,7 @@ import { eq } from "drizzle-orm";
 import { z } from "zod";
 import { sayDate } from "../../core/time";
 import { command } from "../command";
+import type { Reader } from "../database/client";
 import { links, persons } from "../database/schema";
 import type { Galtry } from "../galtry";
 import { failed } from "../log";
@@ -30,21 +31,15 @@ export const forgotPassword = command({
   name: "people.forgotPassword",
   input: z.strictObject({ mail: mailSchema }),
   by: ["nobody"],
-  mayPrepare: async ({ tx, app }) => {
-    if (!app.configuration.mail || !(await loadRules(tx)).forgottenByMail)
-      throw new Refused("not-allowed", t.askAnAdministrator);
-  },
+  mayPrepare: requireMailAllowed,
   prepare: async ({ input, caller, at, app }) => {
     const keys = [
       { key: attemptKey(app.keys, "forgotten", input.mail), most: MOST_ACCOUNT },
-      { key: attemptKey(app.keys, "forgotten at", "address" in caller ? caller.address : ""), most: MOST_ADDRESS },
+      { key: attemptKey(app.keys, "forgotten at", caller.address), most: MOST_ADDRESS },
     ];
     await takeAttempt(app, keys, at);
   },
-  allow: async ({ tx, app }) => {
-    if (!app.configuration.mail || !(await loadRules(tx)).forgottenByMail)
-      throw new Refused("not-allowed", t.askAnAdministrator);
-  },
+  allow: requireMailAllowed,
   run: async ({ input, app }) => {
     setImmediate(
       () =>
@@ -56,6 +51,11 @@ export const forgotPassword = command({
   journal: null,
   tell: () => [],
 });
+
+async function requireMailAllowed({ tx, app }: { tx: Reader; app: Galtry }): Promise<void> {
+  if (!app.configuration.mail || !(await loadRules(tx)).forgottenByMail)
+    throw new Refused("not-allowed", t.askAnAdministrator);
+}
 
 /** The link itself, to whoever has this address and a sign-in password. */
 export const sendReset = command({
@@ -100,7 +100,7 @@ export const resetPassword = command({
   input: z.strictObject({ token: z.string().max(100), password: signInPasswordSchema }),
   by: ["nobody", "person"],
   mayPrepare: ({ tx, input, at }) => requireLink(tx, input.token, "reset", at),
-  prepare: ({ input, app }): Promise<string> => newPassword(app as Galtry, input.password),
+  prepare: ({ input, app }): Promise<string> => newPassword(app, input.password),
   allow: ({ tx, input, at }) => requireLink(tx, input.token, "reset", at),
   run: async ({ tx, at, prepared, allowed: link }) => {
     const personId = link.personId ?? "";

@@ -17,13 +17,19 @@ import { nodesOfGroup, tellingOwners, tellStewards } from "./telling";
 
 const ofMember = { groupId: idSchema, personId: idSchema };
 
-const memberSchema = z.strictObject({
-  ...ofMember,
+const termsSchema = z.strictObject({
   from: instantSchema.default(null),
   until: instantSchema.default(null),
   keeper: z.boolean().default(false),
 });
-type Held = z.output<typeof memberSchema>;
+type Terms = z.output<typeof termsSchema>;
+
+/** A person comes into a group or stays in it on these terms; `null`: they leave it. */
+interface Change {
+  groupId: string;
+  personId: string;
+  held: Terms | null;
+}
 
 const sayMember: Says = ({ details, subject, nameOf, from, until }) => {
   const group = nameOf(String(details.group));
@@ -36,44 +42,27 @@ const sayMember: Says = ({ details, subject, nameOf, from, until }) => {
 
 export const setMember = command({
   name: "people.setMember",
-  input: memberSchema,
+  input: termsSchema.extend(ofMember),
   by: ["person"],
-  allow: (context) => requireChange(context, context.input),
-  run: async (context) => {
-    const { tx, input, at, caller, allowed } = context;
-    await tellReached(
-      tx,
-      input.groupId,
-      (level, node) => t.wasAddedToWhichHasOn(allowed.person, allowed.group, level, node),
-      at,
-      personIdOf(caller),
-    );
-    await keepStewards(context, [input.groupId], () => put(context, input, allowed.until));
+  allow: (context) => {
+    const { groupId, personId, ...held } = context.input;
+    return requireChanges(context, [{ groupId, personId, held }], alone);
   },
-  journal: ({ input, allowed }) => lineOf(input, allowed),
+  run: (context) => apply(context, context.allowed, alone),
+  journal: ({ allowed }) => allowed.map(lineOf),
   says: sayMember,
-  tell: ({ input, allowed }) => topics(input, allowed.vaults),
+  tell: ({ allowed }) => topicsOf(allowed),
 });
 
 export const removeMember = command({
   name: "people.removeMember",
   input: z.strictObject(ofMember),
   by: ["person"],
-  allow: (context) => requireMembership(context, context.input),
-  run: async (context) => {
-    const { tx, input, at, caller, allowed } = context;
-    await tellReached(
-      tx,
-      input.groupId,
-      (level, node) => t.wasRemovedFromWhichHasOn(allowed.person, allowed.group, level, node),
-      at,
-      personIdOf(caller),
-    );
-    await keepStewards(context, [input.groupId], () => take(context, input));
-  },
-  journal: ({ input, allowed }) => lineOf(input, allowed),
+  allow: (context) => requireChanges(context, [{ ...context.input, held: null }], alone),
+  run: (context) => apply(context, context.allowed, alone),
+  journal: ({ allowed }) => allowed.map(lineOf),
   says: sayMember,
-  tell: ({ input, allowed }) => topics(input, allowed.vaults),
+  tell: ({ allowed }) => topicsOf(allowed),
 });
 
 const MOST_MEMBERS = 200;
@@ -86,96 +75,141 @@ export const changeMembers = command({
   name: "people.changeMembers",
   input: z.strictObject({
     changes: z
-      .array(z.strictObject({ ...ofMember, held: memberSchema.omit({ groupId: true, personId: true }).nullable() }))
+      .array(z.strictObject({ ...ofMember, held: termsSchema.nullable() }))
       .min(1)
       .max(MOST_MEMBERS),
   }),
   by: ["person"],
-  allow: async (context) => {
-    const found: { change: Held | { groupId: string; personId: string; held: null }; allowed: Allowed }[] = [];
-    for (const [line, { held, ...of }] of context.input.changes.entries()) {
-      const change = held ? { ...of, ...held } : { ...of, held: null };
-      const allowed = await atLine(line, () =>
-        "held" in change ? requireMembership(context, of) : requireChange(context, change),
-      );
-      found.push({ change, allowed });
-    }
-    return found;
-  },
-  run: async (context) => {
-    const { tx, at, caller, allowed } = context;
-    const groupIds = [...new Set(allowed.map(({ change }) => change.groupId))];
-    // Stewards read one notice for each group and direction, however many people it is about.
-    for (const groupId of groupIds)
-      for (const leaves of [false, true]) {
-        const those = allowed.filter(({ change }) => change.groupId === groupId && "held" in change === leaves);
-        if (those.length === 0) continue;
-        const who = t.several(those.map(({ allowed: { person } }) => person));
-        const says = leaves ? t.wereRemovedFrom : t.wereAddedTo;
-        await tellReached(
-          tx,
-          groupId,
-          (level, node) => says(who, those.length, those[0]!.allowed.group, level, node),
-          at,
-          personIdOf(caller),
-        );
-      }
-    await keepStewards(context, groupIds, async () => {
-      for (const [line, { change, allowed: found }] of allowed.entries())
-        await atLine(line, () => ("held" in change ? take(context, change) : put(context, change, found.until)));
-    });
-  },
-  journal: ({ allowed }) => allowed.map(({ change, allowed: found }) => lineOf(change, found)),
+  allow: (context) => requireChanges(context, context.input.changes, atLine),
+  run: (context) => apply(context, context.allowed, atLine),
+  journal: ({ allowed }) => allowed.map(lineOf),
   says: sayMember,
-  tell: ({ allowed }) => [...new Set(allowed.flatMap(({ change, allowed: { vaults } }) => topics(change, vaults)))],
+  tell: ({ allowed }) => topicsOf(allowed),
 });
 
+type AtLine = <R>(line: number, act: () => Promise<R>) => Promise<R>;
+
+const alone: AtLine = (_, act) => act();
+
 /** Refusals of one of many name it. */
-async function atLine<R>(line: number, act: () => Promise<R>): Promise<R> {
+const atLine: AtLine = async (line, act) => {
   try {
     return await act();
   } catch (error) {
     if (!(error instanceof Refused)) throw error;
     throw new Refused(error.code, error.message, `changes.${line}.${error.field ?? "personId"}`, error.data);
   }
+};
+
+/** A change that may be made, with the names and the state that it starts from. */
+interface Allowed {
+  change: Change;
+  person: string;
+  group: Awaited<ReturnType<typeof requireKeeper>>["group"];
+  vaults: string[];
+  /** Whether the person is in the group before the change. */
+  was: boolean;
+}
+
+/** Keepers and administrators, for anybody but themselves where the group gives access. */
+async function requireChanges(context: Keeping, changes: readonly Change[], at: AtLine): Promise<Allowed[]> {
+  const kept = new Map<string, Awaited<ReturnType<typeof requireKeeper>>>();
+  const allowed: Allowed[] = [];
+  for (const [line, change] of changes.entries())
+    await at(line, async () => {
+      requireTime(context, change.held);
+      const keeper = kept.get(change.groupId) ?? (await requireKeeper(context, change.groupId));
+      kept.set(change.groupId, keeper);
+      const { group, vaults } = keeper;
+      if (group.providerId !== null) throw new Refused("conflict", t.theProviderDecidesWhoIsInIt(group.name));
+      if (change.personId === personIdOf(context.caller) && vaults.length > 0)
+        throw new Refused("not-allowed", t.thisGroupGivesAccessSoYou);
+      const [person] = await context.tx
+        .select({ name: persons.name })
+        .from(persons)
+        .where(eq(persons.id, change.personId));
+      if (!person) throw notFound();
+      const [now] = await context.tx.select({ id: memberships.id }).from(memberships).where(currentRow(change));
+      allowed.push({ change, person: person.name, group, vaults, was: now !== undefined });
+    });
+  return allowed;
+}
+
+function requireTime({ at }: Keeping, held: Terms | null): void {
+  if (held === null || held.until === null) return;
+  if (held.until <= at) throw new Refused("bad-input", t.theEndDateIsInThePast, "until");
+  if (held.from !== null && held.until <= held.from)
+    throw new Refused("bad-input", t.theEndDateMustBeAfterThe, "until");
+}
+
+/** Stewards read one notice for each group and kind of change, however many people it is about. */
+const NOTICES = [
+  { of: ({ change, was }: Allowed) => change.held !== null && !was, says: t.wereAddedTo },
+  { of: ({ change, was }: Allowed) => change.held !== null && was, says: t.wereChangedIn },
+  { of: ({ change }: Allowed) => change.held === null, says: t.wereRemovedFrom },
+];
+
+async function apply(context: Context<unknown>, allowed: readonly Allowed[], atLine: AtLine): Promise<void> {
+  const { tx, at, caller } = context;
+  const groups = [...new Map(allowed.map(({ group }) => [group.id, group])).values()];
+  for (const group of groups)
+    for (const { of, says } of NOTICES) {
+      const those = allowed.filter((one) => one.group.id === group.id && of(one));
+      if (those.length === 0) continue;
+      const names = those.map(({ person }) => person);
+      await tellReached(tx, group.id, (level, node) => says(names, group.name, level, node), at, personIdOf(caller));
+    }
+  await keepStewards(
+    context,
+    groups.map(({ id }) => id),
+    async () => {
+      for (const [line, one] of allowed.entries()) await atLine(line, () => set(context, one));
+    },
+  );
 }
 
 const currentRow = ({ groupId, personId }: { groupId: string; personId: string }) =>
   and(eq(memberships.groupId, groupId), eq(memberships.personId, personId), isNull(memberships.validUntil));
 
-/** In the group from now on as it is said, never longer than the group itself lasts. */
-async function put(
-  { tx, at, commandId }: Pick<Context<unknown>, "tx" | "at" | "commandId">,
-  held: Held,
-  groupEnds: number | null,
+/** In the group from now on as it is said, never longer than the group itself lasts; or out of it. */
+async function set(
+  { tx, at, commandId }: Context<unknown>,
+  { change: { groupId, personId, held }, group }: Allowed,
 ): Promise<void> {
-  await tx.update(memberships).set({ validUntil: at }).where(currentRow(held));
-  const until = sooner(held.until, groupEnds);
-  await tx.insert(memberships).values({ id: uuidv7(), ...held, until, validFrom: at, commandId });
-}
-
-async function take(
-  { tx, at }: Pick<Context<unknown>, "tx" | "at">,
-  of: { groupId: string; personId: string },
-): Promise<void> {
+  const of = { groupId, personId };
   const gone = await tx.update(memberships).set({ validUntil: at }).where(currentRow(of)).returning();
-  if (gone.length === 0) throw new Refused("conflict", t.thisPersonIsNoLongerInThe);
+  if (held === null) {
+    if (gone.length === 0) throw new Refused("conflict", t.thisPersonIsNoLongerInThe);
+    return;
+  }
+  const until = sooner(held.until, group.until);
+  await tx.insert(memberships).values({ id: uuidv7(), ...of, ...held, until, validFrom: at, commandId });
 }
 
-/** The Journal's line of one change; without a word of keepers, of somebody who left. */
-function lineOf(of: { groupId: string; personId: string } & Partial<Held>, { person, group, was }: Allowed) {
-  const { groupId, personId, from, until, keeper } = of;
+/** The Journal's line of one change; without a word of keepers, of a person who left. */
+function lineOf({ change: { groupId, personId, held }, person, group, was }: Allowed) {
   return {
     subject: personId,
     details: {
       group: groupId,
-      ...(keeper !== undefined && { keeper, was }),
-      ...(from ? { from } : {}),
-      ...(until ? { until } : {}),
+      ...(held && { keeper: held.keeper, was }),
+      ...(held?.from ? { from: held.from } : {}),
+      ...(held?.until ? { until: held.until } : {}),
     },
-    names: { [personId]: person, [groupId]: group },
+    names: { [personId]: person, [groupId]: group.name },
   };
 }
+
+const topicsOf = (allowed: readonly Allowed[]): Topic[] => [
+  ...new Set(
+    allowed.flatMap(({ change: { groupId, personId }, vaults }): Topic[] => [
+      `person:${personId}`,
+      `group:${groupId}`,
+      "administrators",
+      ...vaults.map((id): Topic => `vault:${id}`),
+    ]),
+  ),
+];
 
 /**
  * As an identity provider says: in or out, whoever keeps the group here. It is never refused for what it leaves without
@@ -195,11 +229,11 @@ export async function setByProvider(
   const [group] = await tx.select().from(groups).where(eq(groups.id, groupId));
   const [person] = await tx.select({ name: persons.name }).from(persons).where(eq(persons.id, personId));
   if (!group || !person) return null;
-  const own = and(eq(memberships.groupId, groupId), eq(memberships.personId, personId), isNull(memberships.validUntil));
+  const own = currentRow({ groupId, personId });
   const [now] = await tx.select().from(memberships).where(own);
   if ((now !== undefined) === member) return null;
-  const says = member ? t.wasAddedToWhichHasOn : t.wasRemovedFromWhichHasOn;
-  await tellReached(tx, groupId, (level, node) => says(person.name, group.name, level, node), at, null);
+  const says = member ? t.wereAddedTo : t.wereRemovedFrom;
+  await tellReached(tx, groupId, (level, node) => says([person.name], group.name, level, node), at, null);
   if (member)
     await tx.insert(memberships).values({
       ...{ id: uuidv7(), groupId, personId, from: null, until: group.until, keeper: false },
@@ -225,13 +259,6 @@ export async function setByProvider(
   return { group: group.name, vaults: vaults.map(({ id }) => id) };
 }
 
-const topics = (input: { personId: string; groupId: string }, vaults: string[]): Topic[] => [
-  `person:${input.personId}`,
-  `group:${input.groupId}`,
-  "administrators",
-  ...vaults.map((id): Topic => `vault:${id}`),
-];
-
 export const sooner = (a: number | null, b: number | null): number | null =>
   a === null ? b : b === null ? a : Math.min(a, b);
 
@@ -241,7 +268,8 @@ type Keeping = Pick<Context<unknown, Reader>, "tx" | "caller" | "role" | "at">;
 export async function requireKeeper({ tx, caller, role, at }: Keeping, groupId: string) {
   const [group] = await tx.select().from(groups).where(eq(groups.id, groupId));
   if (!group) throw notFound();
-  const own = (await membersOf(tx, groupId)).find((row) => row.personId === personIdOf(caller));
+  const personId = personIdOf(caller);
+  const [own] = personId ? await tx.select().from(memberships).where(currentRow({ groupId, personId })) : [];
   if (!(role && isAdministrator(role)) && !(own?.keeper && isActive(own, at)))
     throw new Refused("not-allowed", t.onlyAdministratorsAndTheGroups);
   const reached = await tx
@@ -257,27 +285,6 @@ export const membersOf = (tx: Reader, groupId: string) =>
     .select()
     .from(memberships)
     .where(and(eq(memberships.groupId, groupId), isNull(memberships.validUntil)));
-
-/** Keepers and administrators, for anybody but themselves where the group gives access. */
-async function requireMembership(context: Keeping, of: { groupId: string; personId: string }) {
-  const { group, vaults } = await requireKeeper(context, of.groupId);
-  if (group.providerId !== null) throw new Refused("conflict", t.theProviderDecidesWhoIsInIt(group.name));
-  if (of.personId === personIdOf(context.caller) && vaults.length > 0)
-    throw new Refused("not-allowed", t.thisGroupGivesAccessSoYou);
-  const [person] = await context.tx.select({ name: persons.name }).from(persons).where(eq(persons.id, of.personId));
-  if (!person) throw notFound();
-  const [now] = await context.tx.select({ id: memberships.id }).from(memberships).where(currentRow(of));
-  return { group: group.name, until: group.until, person: person.name, vaults, was: now !== undefined };
-}
-type Allowed = Awaited<ReturnType<typeof requireMembership>>;
-
-/** The same for a time that can be. */
-async function requireChange(context: Keeping, held: Held): Promise<Allowed> {
-  if (held.until !== null && held.until <= context.at) throw new Refused("bad-input", t.theEndDateIsInThePast, "until");
-  if (held.from !== null && held.until !== null && held.until <= held.from)
-    throw new Refused("bad-input", t.theEndDateMustBeAfterThe, "until");
-  return requireMembership(context, held);
-}
 
 /** The stewards of every node that the group reaches are told of each change. */
 export async function tellReached(

@@ -38,6 +38,7 @@ export const ownNotices = query({
 
 export const dismissNotices = command({
   name: "people.dismissNotices",
+  evenFor: ["auditor"],
   input: z.strictObject({ ids: z.array(idSchema).max(500) }),
   by: ["person"],
   allow: () => undefined,
@@ -70,6 +71,7 @@ export const ownMailChoices = query({
 
 export const chooseMail = command({
   name: "people.chooseMail",
+  evenFor: ["auditor"],
   input: z.strictObject({ sort: z.enum(CHOSEN_SORTS), time: z.enum(MAIL_TIMES) }),
   by: ["person"],
   allow: () => undefined,

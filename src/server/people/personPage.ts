@@ -21,7 +21,8 @@ export interface Holds {
   what: string;
   vault: { id: string; name: string };
   type: "vault" | "folder" | "entry";
-  link: string;
+  /** Null where the reader cannot open it. */
+  link: string | null;
   level: Reach;
   sentence: string;
   /** Entries for which it is so. */
@@ -44,10 +45,10 @@ export const personPage = query({
     const person = await loadPerson(tx, input.personId, at);
     if (!person) throw notFound();
     const seen = self ? [...reach.levels.keys()] : stewards;
-    return { self, person, seen: new Set(seen), nodeAt: reach.node };
+    return { self, reads, person, seen: new Set(seen), nodeAt: reach.node };
   },
   run: async ({ tx, me, at, allowed }) => {
-    const { self, person, seen, nodeAt } = allowed;
+    const { self, reads, person, seen, nodeAt } = allowed;
     const organised = await loadOrganised(tx, new Set([...seen].map((id) => nodeAt(id)!.vaultId)));
     const mine = new Set([person.id, "", ...(tx.access?.person(person.id)?.held ?? []).map(({ groupId }) => groupId)]);
     const speaking = organised.rows.filter((row) => mine.has(row.subjectId));
@@ -104,7 +105,7 @@ export const personPage = query({
           id: node.vaultId,
           name: !me.guest || seen.has(node.vaultId) ? (called.get(node.vaultId) ?? "") : "",
         },
-        link: linkTo(node),
+        link: reads ? null : linkTo(node),
         sentence: explain(resolution, namer, whose),
       });
     }
@@ -144,7 +145,7 @@ export const personPage = query({
           level: given.level,
           to: to.subject(toSubject(given.subjectKind, given.subjectId)),
           what: called.get(given.nodeId) ?? "",
-          link: linkTo(nodes.get(given.nodeId)),
+          link: reads ? null : linkTo(nodes.get(given.nodeId)),
           since: given.validFrom,
           until: given.until,
         })),

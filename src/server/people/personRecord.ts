@@ -9,7 +9,6 @@ import {
   approvals,
   asks,
   codeApps,
-  grants,
   groups,
   lanyards,
   memberships,
@@ -32,8 +31,8 @@ export const personRecord = query({
   input: z.strictObject({ personId: idSchema }),
   by: ["person"],
   allow: (context) => requireOther(context, context.input.personId),
-  run: async ({ tx, input: { personId }, at, allowed }) => {
-    const [ways, keys, [app], accounts, open, connected, held, waits, [given]] = await Promise.all([
+  run: async ({ tx, input: { personId }, at }) => {
+    const [ways, keys, [app], accounts, open, connected, held, waits] = await Promise.all([
       loadWays(tx, personId),
       tx
         .select({
@@ -71,7 +70,7 @@ export const personRecord = query({
         .orderBy(desc(sessions.lastSeenAt)),
       tx
         .select({
-          ...{ id: lanyards.id, browser: lanyards.browser, version: lanyards.version },
+          ...{ id: lanyards.id, browser: lanyards.browser },
           ...{ createdAt: lanyards.createdAt, lastUsedAt: lanyards.lastUsedAt },
         })
         .from(lanyards)
@@ -79,10 +78,6 @@ export const personRecord = query({
         .orderBy(desc(lanyards.lastUsedAt)),
       heldBy(tx, personId),
       waitingFor(tx, personId),
-      tx
-        .select({ count: sql<number>`count(*)` })
-        .from(grants)
-        .where(and(eq(grants.givenBy, personId), isNull(grants.validUntil))),
     ]);
     const [row] = await tx
       .select({ createdAt: persons.createdAt, invitedBy: persons.invitedBy })
@@ -93,15 +88,12 @@ export const personRecord = query({
       ? await tx.select({ name: persons.name }).from(persons).where(eq(persons.id, row.invitedBy))
       : [];
     return {
-      standing: allowed.standing.standing,
       added: { at: row.createdAt, by: by?.name ?? null },
       ways: { ...ways, keys, codeApp: app?.since ? { since: app.since, lastUsedAt: app.lastUsedAt } : null, accounts },
       sessions: open,
       lanyards: connected,
       groups: held,
       waits,
-      /** Grants that they gave and that are still there. */
-      given: given?.count ?? 0,
     };
   },
 });
@@ -110,7 +102,7 @@ export const personRecord = query({
 async function heldBy(tx: Reader, personId: string) {
   const rows = await tx
     .select({
-      ...{ id: groups.id, name: groups.name, provider: groups.providerId, keeper: memberships.keeper },
+      ...{ id: groups.id, name: groups.name, keeper: memberships.keeper },
       ...{ from: memberships.from, until: memberships.until, since: memberships.validFrom },
     })
     .from(memberships)

@@ -73,6 +73,7 @@ export async function sessionCaller(
 /** Keeps the idle limit moving; at most once a minute, and it is no act. */
 export const renewSession = command({
   name: "people.renewSession",
+  evenFor: ["limited", "auditor"],
   input: none,
   by: ["person"],
   allow: () => undefined,
@@ -86,6 +87,7 @@ export const renewSession = command({
 
 export const signOut = command({
   name: "people.signOut",
+  evenFor: ["limited", "auditor"],
   input: none,
   by: ["person"],
   allow: ({ caller }) => caller as Extract<Caller, { kind: "person" }>,
@@ -100,6 +102,7 @@ export const signOut = command({
 /** Gives the sign-in password again, for grave acts. */
 export const proveAgain = command({
   name: "people.proveAgain",
+  evenFor: ["limited", "auditor"],
   input: z.strictObject({ password: z.string().max(200) }),
   by: ["person"],
   mayPrepare: async () => undefined,
@@ -124,6 +127,7 @@ export const proveAgain = command({
 
 export const endSession = command({
   name: "people.endSession",
+  evenFor: ["auditor"],
   input: z.strictObject({ sessionId: idSchema }),
   by: ["person"],
   allow: async (context) => {

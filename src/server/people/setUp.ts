@@ -28,6 +28,7 @@ export const LINK_MS = LINK_DAYS * DAY_MS;
 /** The organisation's name and zone: known to everyone who can open the page. */
 export const organisationQuery = query({
   name: "people.organisationQuery",
+  evenFor: ["limited"],
   input: none,
   by: ["nobody", "person", "lanyard", "server"],
   allow: () => undefined,
@@ -177,6 +178,7 @@ export const acceptLinkWithPasskey = command({
 /** By oneself, where it was just shown that it is oneself; other sessions end. */
 export const changePassword = command({
   name: "people.changePassword",
+  evenFor: ["auditor"],
   input: z.strictObject({ password: signInPasswordSchema }),
   by: ["person"],
   mayPrepare: async (context) => requireJustProved(context),

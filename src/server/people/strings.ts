@@ -6,20 +6,20 @@ export const attempts = {
     `Too many tries. Wait ${minutes} ${part} and try again.`,
 };
 
+/** The first few by name, the rest by number. */
+const several = (names: string[]) =>
+  listOf(names.length <= 3 ? names : [...names.slice(0, 2), counted(names.length - 2, "other")]);
+
 export const groups = {
   theProviderDecidesWhoIsInIt: (group: string) => `The identity provider decides who is in ${group}. Change it there.`,
   theEndDateIsInThePast: "The end date is in the past. Choose a later one.",
   theEndDateMustBeAfterThe: "The end date must be after the start.",
-  wasAddedToWhichHasOn: (person: string, group: string, level: string, node: string) =>
-    `${person} was added to ${group}, which has ${level} on ${node}.`,
-  wasRemovedFromWhichHasOn: (person: string, group: string, level: string, node: string) =>
-    `${person} was removed from ${group}, which has ${level} on ${node}.`,
-  several: (names: string[]) =>
-    listOf(names.length <= 3 ? names : [...names.slice(0, 2), counted(names.length - 2, "other")]),
-  wereAddedTo: (people: string, count: number, group: string, level: string, node: string) =>
-    `${people} ${agree(count, "was", "were")} added to ${group}, which has ${level} on ${node}.`,
-  wereRemovedFrom: (people: string, count: number, group: string, level: string, node: string) =>
-    `${people} ${agree(count, "was", "were")} removed from ${group}, which has ${level} on ${node}.`,
+  wereAddedTo: (people: string[], group: string, level: string, node: string) =>
+    `${several(people)} ${agree(people.length, "was", "were")} added to ${group}, which has ${level} on ${node}.`,
+  wereChangedIn: (people: string[], group: string, level: string, node: string) =>
+    `The membership of ${several(people)} in ${group}, which has ${level} on ${node}, was changed.`,
+  wereRemovedFrom: (people: string[], group: string, level: string, node: string) =>
+    `${several(people)} ${agree(people.length, "was", "were")} removed from ${group}, which has ${level} on ${node}.`,
   thisPersonIsNoLongerInThe: "This person is no longer in the group.",
   aDescriptionHasAtMost300: "A description has at most 300 characters.",
   youAreInThisGroupAndIt:
@@ -209,7 +209,6 @@ export const forgotten = {
 };
 
 export const required = {
-  addFirst: (needs: string) => `Your organisation requires ${needs}. Add one first.`,
   noSuchRule: "The house rules have changed. Check them again.",
   justReminded: "They have just been reminded. Wait a quarter of an hour.",
   youNeed: (day: string, needs: string) =>

@@ -1,11 +1,11 @@
 /** Somebody changes teams: groups they leave and groups they join, at one moment, with what they have before and after. */
 import { and, eq, isNull } from "drizzle-orm";
 import { z } from "zod";
-import { isActive, LEVELS, type Level, type Who } from "../../core/access";
+import { LEVELS, type Level, whoAt } from "../../core/access";
 import { idSchema, query } from "../command";
 import { inJson } from "../database/bulk";
 import type { Reader } from "../database/client";
-import { entries, groups, memberships, persons, vaults } from "../database/schema";
+import { entries, groups, memberships, vaults } from "../database/schema";
 import { notFound, Refused } from "../refused";
 import { requireOther } from "./administrators";
 import { teams as t } from "./strings";
@@ -69,11 +69,8 @@ export const teamsPreview = query({
     const then = Math.max(input.when ?? at, at);
     const person = index?.person(input.personId);
     if (!index || !person) throw notFound();
-    const now = index.who(person.id, then)!;
-    const [known] = await tx.select({ id: persons.id }).from(persons).where(eq(persons.id, person.id));
-    if (!known) throw notFound();
     // What they would have once they have joined counts, too, for somebody who has not joined yet.
-    const who: Who = { ...now, standing: "active", groups: heldAt(person.held, then) };
+    const who = whoAt({ ...person, standing: "active", until: null }, then);
     const groupIds = new Set([...who.groups].filter((id) => !input.leave.includes(id)));
     for (const id of input.join) groupIds.add(id);
     const [before, after] = [index.reachedBy(who, then), index.reachedBy({ ...who, groups: groupIds }, then)];
@@ -99,11 +96,6 @@ export const teamsPreview = query({
 });
 
 const none = (): ByLevel => Object.fromEntries(LEVELS.map((level) => [level, 0])) as ByLevel;
-
-const heldAt = (
-  held: readonly { groupId: string; from: number | null; until: number | null }[],
-  at: number,
-): Set<string> => new Set(held.filter((one) => isActive(one, at)).map(({ groupId }) => groupId));
 
 /** Of some nodes, the entries that are neither in the bin nor set aside. */
 async function inUse(tx: Reader, ids: string[]): Promise<ReadonlySet<string>> {

@@ -51,6 +51,7 @@ const identitySchema = z.strictObject({
 /** Written down before the browser goes: what comes back is measured by it. */
 export const beginFlow = command({
   name: "provider.beginFlow",
+  evenFor: ["limited", "auditor"],
   internal: true,
   input: z.strictObject({
     providerId: idSchema,
@@ -88,6 +89,7 @@ export const beginFlow = command({
 /** Takes what was begun, for good: whatever comes of it, it is answered no second time. */
 export const takeFlow = command({
   name: "provider.takeFlow",
+  evenFor: ["limited", "auditor"],
   internal: true,
   input: z.strictObject({
     providerId: idSchema,
@@ -281,6 +283,7 @@ async function requireFree(tx: Reader, provider: ProviderRow, account: AccountRo
 /** Somebody who is signed in here has signed in there too: both are theirs. */
 export const linkOwn = command({
   name: "provider.linkOwn",
+  evenFor: ["limited", "auditor"],
   internal: true,
   input: arrivalInput,
   by: ["person"],
@@ -372,6 +375,7 @@ export const joinByProvider = command({
 /** For grave acts: the person of this session has signed in there anew. */
 export const proveByProvider = command({
   name: "provider.proveByProvider",
+  evenFor: ["limited", "auditor"],
   internal: true,
   input: arrivalInput.extend({ begunAt: z.number() }),
   by: ["person"],
@@ -491,6 +495,7 @@ export const confirmAccount = command({
 /** One's own account there is no longer a way in here. */
 export const unlinkOwn = command({
   name: "provider.unlinkOwn",
+  evenFor: ["auditor"],
   input: z.strictObject({ accountId: idSchema }),
   by: ["person"],
   allow: async (context) => {
@@ -521,6 +526,7 @@ export const unlinkOwn = command({
 /** The providers by which the caller signs in, or could. */
 export const ownAccounts = query({
   name: "provider.ownAccounts",
+  evenFor: ["limited"],
   input: none,
   by: ["person"],
   allow: () => undefined,

@@ -37,6 +37,7 @@ export const codeSchema = z
 /** A secret key for an app: it counts once a code of it was given. */
 export const beginCodeApp = command({
   name: "people.beginCodeApp",
+  evenFor: ["limited", "auditor"],
   input: none,
   by: ["person"],
   allow: requireJustProved,
@@ -83,6 +84,7 @@ async function takeCode(
 
 export const confirmCodeApp = command({
   name: "people.confirmCodeApp",
+  evenFor: ["limited", "auditor"],
   input: z.strictObject({ code: codeSchema }),
   by: ["person"],
   mayPrepare: async (context) => requireJustProved(context),
@@ -106,6 +108,7 @@ export const confirmCodeApp = command({
 
 export const removeCodeApp = command({
   name: "people.removeCodeApp",
+  evenFor: ["auditor"],
   input: none,
   by: ["person"],
   allow: async (context) => {
@@ -143,6 +146,7 @@ const recoveryHash = (app: Galtry, personId: string, code: string): string =>
 /** Ten new ones in place of all that were before; shown this once. */
 export const makeRecoveryCodes = command({
   name: "people.makeRecoveryCodes",
+  evenFor: ["limited", "auditor"],
   input: none,
   by: ["person"],
   allow: requireJustProved,

@@ -96,6 +96,7 @@ async function requireRested(tx: Reader, keys: KeyRing, personId: string, at: nu
 /** What waits behind a number that was typed; a wrong one is an answer, so that the try it counts is kept. */
 export const typeDeviceNumber = command({
   name: "people.typeDeviceNumber",
+  evenFor: ["auditor"],
   input: z.strictObject({ number: numberSchema }),
   by: ["person"],
   allow: ({ tx, me, at, app }) => requireRested(tx, app.keys, me.id, at),
@@ -112,6 +113,7 @@ export const typeDeviceNumber = command({
 /** The browser that shows the number is signed in as whoever approves. It must just have been shown that it is them. */
 export const answerDevice = command({
   name: "people.answerDevice",
+  evenFor: ["auditor"],
   input: z.strictObject({ number: numberSchema, approve: z.boolean() }),
   by: ["person"],
   allow: async (context) => {

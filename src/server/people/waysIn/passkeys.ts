@@ -87,6 +87,7 @@ export async function keepPasskey(
 
 export const beginPasskey = command({
   name: "people.beginPasskey",
+  evenFor: ["limited", "auditor"],
   input: none,
   by: ["person"],
   allow: async (context) => {
@@ -101,6 +102,7 @@ export const beginPasskey = command({
 
 export const addPasskey = command({
   name: "people.addPasskey",
+  evenFor: ["limited", "auditor"],
   input: z.strictObject({ ceremonyId: idSchema, response: responseSchema, name: nameSchema.optional() }),
   by: ["person"],
   allow: requireJustProved,
@@ -129,6 +131,7 @@ async function requireOwn(tx: Reader, personId: string, passkeyId: string) {
 
 export const renamePasskey = command({
   name: "people.renamePasskey",
+  evenFor: ["auditor"],
   input: z.strictObject({ passkeyId: idSchema, name: nameSchema }),
   by: ["person"],
   allow: ({ tx, me, input }) => requireOwn(tx, me.id, input.passkeyId),
@@ -141,6 +144,7 @@ export const renamePasskey = command({
 
 export const removePasskey = command({
   name: "people.removePasskey",
+  evenFor: ["auditor"],
   input: z.strictObject({ passkeyId: idSchema }),
   by: ["person"],
   allow: async (context) => {
@@ -245,6 +249,7 @@ export const signInWithPasskey = command({
 /** The same for somebody who is signed in and is to show that it is them. */
 export const beginPasskeyProof = command({
   name: "people.beginPasskeyProof",
+  evenFor: ["limited", "auditor"],
   input: none,
   by: ["person"],
   allow: () => undefined,
@@ -255,6 +260,7 @@ export const beginPasskeyProof = command({
 
 export const proveWithPasskey = command({
   name: "people.proveWithPasskey",
+  evenFor: ["limited", "auditor"],
   input: z.strictObject({ ceremonyId: idSchema, response: responseSchema }),
   by: ["person"],
   allow: () => undefined,

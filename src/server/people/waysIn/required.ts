@@ -63,6 +63,7 @@ export async function liftLimit(
 /** What the reader's own session waits for. */
 export const ownNeed = query({
   name: "people.ownNeed",
+  evenFor: ["limited"],
   input: none,
   by: ["person"],
   allow: () => undefined,

@@ -50,6 +50,7 @@ export const needsSecondStep = (ways: Ways): boolean => ways.passkeys > 0 || way
 /** One's own ways in, with what they are called and when they were last used. */
 export const ownWays = query({
   name: "people.ownWays",
+  evenFor: ["limited"],
   input: none,
   by: ["person"],
   allow: () => undefined,
