@@ -59,12 +59,16 @@ describe("house rules", () => {
         ...{ ownGroups: true, longest: { staff: 1, guests: 2 }, reasonFrom: "steward", emergency: true, accept: true },
         makes: { vaults: "owners", groups: "staff", guests: "administrators", handovers: "nobody" },
         forgottenByMail: true,
+        confirm: { acts: ["rules", "reveal"], minutes: 15 },
         waysIn: [{ groupId: "g", needs: "passkey", from: "2026-12-01" }],
       },
       () => "Finance",
     );
     expect(strict).toHaveLength(usual.length + 1);
     for (const [i, sentence] of strict.entries()) expect(sentence).not.toBe(usual[i]);
+    expect(strict).toContain(
+      "People confirm that it is them before revealing a value or changing the house rules, unless they did so within the last 15 minutes. Exports and changes to ways to sign in always need confirmation.",
+    );
     expect(strict.at(-1)).toBe(
       "From 1 December 2026, the people in Finance need a passkey or single sign-on to sign in.",
     );

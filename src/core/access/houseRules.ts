@@ -1,7 +1,7 @@
 /** House rules about giving: what the organisation lets its stewards give, to whom, for how long, and who makes what. */
 
 import { z } from "zod";
-import { counted } from "../counted";
+import { counted, listOf } from "../counted";
 import type { Instant } from "./grant";
 import { type Given, LEVELS, type Level, levelWord, rank } from "./level";
 
@@ -10,6 +10,10 @@ const days = z.number().int().min(1).max(3650).nullable();
 
 export const WAY_NEEDS = ["second-step", "passkey"] as const;
 export type WayNeed = (typeof WAY_NEEDS)[number];
+
+/** Acts before which the rules may want people to show that it is them. Exports and ways to sign in always want it. */
+export const CONFIRMED_ACTS = ["reveal", "steward", "role", "rules"] as const;
+export type ConfirmedAct = (typeof CONFIRMED_ACTS)[number];
 
 export const houseRulesSchema = z.strictObject({
   /** The highest level that may be given, by whom it is given to. */
@@ -46,6 +50,10 @@ export const houseRulesSchema = z.strictObject({
     )
     .max(20)
     .default([]),
+  /** Before which acts people show that it is them, unless they did so many minutes ago at most. */
+  confirm: z
+    .strictObject({ acts: z.array(z.enum(CONFIRMED_ACTS)).max(10), minutes: z.number().int().min(1).max(60) })
+    .default({ acts: [], minutes: 5 }),
   /** Whoever gets something in a vault for the first time accepts it before it works. */
   accept: z.boolean().default(false),
 });
@@ -147,12 +155,33 @@ export function sayRules(rules: HouseRules, groupName: (id: string) => string = 
     rules.forgottenByMail
       ? "A forgotten sign-in password is reset by email."
       : "An administrator helps with a forgotten sign-in password.",
+    `${sayConfirm(rules.confirm)}Exports and changes to ways to sign in always need confirmation.`,
     ...rules.waysIn.map(
       ({ groupId, needs, from }) =>
         `From ${sayDayOf(from)}, ${groupId === null ? "all people" : `the people in ${groupName(groupId)}`} need ${NEED_WORD[needs]} to sign in.`,
     ),
   ];
 }
+
+function sayConfirm({ acts, minutes }: HouseRules["confirm"]): string {
+  if (acts.length === 0) return "People need not confirm that it is them for each act. ";
+  const before = listOf(
+    CONFIRMED_ACTS.filter((act) => acts.includes(act)).map((act) => ACT_WORD[act]),
+    "or",
+  );
+  return `People confirm that it is them before ${before}, unless they did so within the last ${counted(minutes, "minute")}. `;
+}
+
+export const ACT_WORD: Record<ConfirmedAct, string> = {
+  reveal: "revealing a value",
+  steward: "giving Steward",
+  role: "giving a role",
+  rules: "changing the house rules",
+};
+
+/** Whether some act would be less guarded than before. */
+export const confirmsLess = (before: HouseRules["confirm"], after: HouseRules["confirm"]): boolean =>
+  before.acts.some((act) => !after.acts.includes(act)) || (before.acts.length > 0 && after.minutes > before.minutes);
 
 export const NEED_WORD: Record<WayNeed, string> = {
   "second-step": "a passkey, one-time codes or single sign-on",

@@ -6,8 +6,8 @@ import type { ResultOf } from "@/server/registry";
 import { useCommand } from "../shared/ask";
 import { beginAtProvider } from "../shared/atProvider";
 import { Act, Notice } from "../shared/controls";
+import { GIVEN_UP } from "../shared/proving";
 import { sayBack } from "../shared/sayBack";
-import { useProving } from "../shared/useProving";
 import { accounts as t } from "./strings";
 
 interface AccountsProps {
@@ -23,14 +23,13 @@ interface AccountsProps {
 /** Accounts at identity providers, as ways in: linked by signing in there while signed in here. */
 export function Accounts({ accounts, link, back, zone, now }: AccountsProps) {
   const unlink = useCommand("provider.unlinkOwn");
-  const { prove, sheet } = useProving();
   const [wrong, setWrong] = useState<string | null>(null);
   const begin = async (providerId: string) => {
-    const answer = await prove(() => beginAtProvider(providerId, { purpose: "link", next: "/account" }));
+    const answer = await beginAtProvider(providerId, { purpose: "link", next: "/account" });
     if (answer.ok) location.assign(answer.result.address);
-    else if (answer.refused.code !== "given-up") setWrong(answer.refused.message);
+    else if (answer.refused.code !== GIVEN_UP) setWrong(answer.refused.message);
   };
-  const refused = wrong ?? (unlink.refused?.code === "prove-again" ? null : unlink.refused?.message);
+  const refused = wrong ?? unlink.refused?.message;
   return (
     <>
       {back && (
@@ -53,7 +52,7 @@ export function Accounts({ accounts, link, back, zone, now }: AccountsProps) {
             </span>
           </span>
           {account ? (
-            <Act onPress={() => prove(() => unlink.run({ accountId: account.id }))} aria-label={t.unlinkFrom(name)}>
+            <Act onPress={() => unlink.run({ accountId: account.id })} aria-label={t.unlinkFrom(name)}>
               {t.unlink}
             </Act>
           ) : (
@@ -70,7 +69,6 @@ export function Accounts({ accounts, link, back, zone, now }: AccountsProps) {
           </Notice>
         </li>
       )}
-      {sheet}
     </>
   );
 }

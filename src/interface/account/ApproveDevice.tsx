@@ -8,7 +8,7 @@ import { Button, Row, Stack, TextField } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
 import { useDone } from "../shared/Done";
 import { Form } from "../shared/Form";
-import { useProving } from "../shared/useProving";
+import { GIVEN_UP } from "../shared/proving";
 import { approveDevice as t } from "./strings";
 
 type Found = NonNullable<ResultOf<"people.typeDeviceNumber">>;
@@ -16,7 +16,6 @@ type Found = NonNullable<ResultOf<"people.typeDeviceNumber">>;
 /** Types the number that another device shows, sees from where it comes, and approves or declines. */
 export function ApproveDevice({ zone, onClose }: { zone: string; onClose: () => void }) {
   const type = useCommand("people.typeDeviceNumber");
-  const { prove, sheet } = useProving();
   const done = useDone();
   const [number, setNumber] = useState("");
   const [found, setFound] = useState<Found | null>(null);
@@ -29,8 +28,8 @@ export function ApproveDevice({ zone, onClose }: { zone: string; onClose: () => 
     if (!answer.result) setWrong(t.noSuchNumber);
   };
   const answer = async (approve: boolean) => {
-    const said = await prove(() => runCommand("people.answerDevice", { number, approve }));
-    if (!said.ok) return setWrong(said.refused.code === "given-up" ? null : said.refused.message);
+    const said = await runCommand("people.answerDevice", { number, approve });
+    if (!said.ok) return setWrong(said.refused.code === GIVEN_UP ? null : said.refused.message);
     done(approve ? t.approved : t.declined);
     onClose();
   };
@@ -70,7 +69,6 @@ export function ApproveDevice({ zone, onClose }: { zone: string; onClose: () => 
           />
         </Form>
       )}
-      {sheet}
     </Dialog>
   );
 }

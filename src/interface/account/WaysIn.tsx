@@ -12,8 +12,8 @@ import { Dialog } from "../shared/Dialog";
 import { useDone } from "../shared/Done";
 import { Form } from "../shared/Form";
 import { makePasskey } from "../shared/passkey";
+import { GIVEN_UP } from "../shared/proving";
 import { useCopy } from "../shared/useCopy";
-import { useProving } from "../shared/useProving";
 import { Accounts } from "./Accounts";
 import { waysIn as t } from "./strings";
 
@@ -52,7 +52,6 @@ interface WaysInProps {
 export function WaysIn({ ways, accounts, link, back, zone, now }: WaysInProps) {
   const [open, setOpen] = useState<Sheet | null>(null);
   const [refused, setRefused] = useState<Refusal | null>(null);
-  const { prove, sheet } = useProving();
   const done = useDone();
   const removeKey = useCommand("people.removePasskey");
   const removeApp = useCommand("people.removeCodeApp");
@@ -64,21 +63,21 @@ export function WaysIn({ ways, accounts, link, back, zone, now }: WaysInProps) {
   };
   /** Says what was refused; what was given up is no error. */
   const heard = <R,>(answer: Answer<R>): answer is Extract<Answer<R>, { ok: true }> => {
-    setRefused(answer.ok || answer.refused.code === "given-up" ? null : answer.refused);
+    setRefused(answer.ok || answer.refused.code === GIVEN_UP ? null : answer.refused);
     return answer.ok;
   };
   const addKey = async () => {
-    const made = await makePasskey(await prove(() => runCommand("people.beginPasskey", {})));
+    const made = await makePasskey(await runCommand("people.beginPasskey", {}));
     if (!made.ok) return void heard(made);
     const added = await add.run(made.result);
     if (heard(added)) done(t.passkeyAdded(added.result.name));
   };
   const beginApp = async () => {
-    const answer = await prove(() => runCommand("people.beginCodeApp", {}));
+    const answer = await runCommand("people.beginCodeApp", {});
     if (heard(answer)) setOpen({ sheet: "app", ...answer.result });
   };
   const makeCodes = async () => {
-    const answer = await prove(() => runCommand("people.makeRecoveryCodes", {}));
+    const answer = await runCommand("people.makeRecoveryCodes", {});
     if (heard(answer)) setOpen({ sheet: "codes", codes: answer.result.codes });
   };
   const second = ways.keys.length > 0 || ways.codeApp !== null;
@@ -120,7 +119,7 @@ export function WaysIn({ ways, accounts, link, back, zone, now }: WaysInProps) {
               </Act>
               <Act
                 aria-label={t.removeKey(key.name)}
-                onPress={async () => void heard(await prove(() => removeKey.run({ passkeyId: key.id })))}
+                onPress={async () => void heard(await removeKey.run({ passkeyId: key.id }))}
               >
                 {t.remove}
               </Act>
@@ -149,7 +148,7 @@ export function WaysIn({ ways, accounts, link, back, zone, now }: WaysInProps) {
             </span>
           </span>
           {ways.codeApp ? (
-            <Act onPress={async () => void heard(await prove(() => removeApp.run({})))} aria-label={t.removeCodes}>
+            <Act onPress={async () => void heard(await removeApp.run({}))} aria-label={t.removeCodes}>
               {t.remove}
             </Act>
           ) : (
@@ -168,8 +167,7 @@ export function WaysIn({ ways, accounts, link, back, zone, now }: WaysInProps) {
           </li>
         )}
       </Lines>
-      {sheet}
-      {open?.sheet === "password" && <ChangePassword prove={prove} onClose={close} />}
+      {open?.sheet === "password" && <ChangePassword onClose={close} />}
       {open?.sheet === "app" && <SetUpApp {...open} onClose={close} />}
       {open?.sheet === "codes" && <ShowCodes codes={open.codes} onClose={close} />}
       {open?.sheet === "rename" && <Rename {...open} onClose={close} />}
@@ -177,9 +175,7 @@ export function WaysIn({ ways, accounts, link, back, zone, now }: WaysInProps) {
   );
 }
 
-type Prove = ReturnType<typeof useProving>["prove"];
-
-function ChangePassword({ prove, onClose }: { prove: Prove; onClose: () => void }) {
+function ChangePassword({ onClose }: { onClose: () => void }) {
   const change = useCommand("people.changePassword");
   const [password, setPassword] = useState("");
   const [again, setAgain] = useState("");
@@ -195,7 +191,7 @@ function ChangePassword({ prove, onClose }: { prove: Prove; onClose: () => void 
         onSend={async () => {
           setDiffer(password !== again);
           if (password !== again) return;
-          const answer = await prove(() => change.run({ password }));
+          const answer = await change.run({ password });
           if (!answer.ok) return;
           done(t.passwordChanged);
           onClose();

@@ -3,6 +3,7 @@
 import type { WayNeed } from "@/core/access/houseRules";
 import type { ResultOf } from "@/server/registry";
 import { WaysIn } from "../account/WaysIn";
+import { ProveAgain } from "../frame/ProveAgain";
 import { runCommand } from "../shared/ask";
 import { Button, Stack } from "../shared/controls";
 import { Entrance } from "./Entrance";
@@ -28,6 +29,7 @@ export function AddWay({ organisation, needs, ways, accounts, back, zone, now }:
     <Entrance organisation={organisation} title={t.addAWayToSignIn}>
       <Stack>
         <p>{t.required(needs)}</p>
+        <ProveAgain />
         <WaysIn {...{ ways, accounts, back, zone, now }} link={null} />
         <Button onPress={signOut}>{t.signOut}</Button>
       </Stack>

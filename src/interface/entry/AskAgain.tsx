@@ -4,7 +4,6 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { runCommand } from "../shared/ask";
 import { Act } from "../shared/controls";
-import { useProving } from "../shared/useProving";
 import { Fact } from "./Card";
 import { askAgain as t } from "./strings";
 import type { EntryView } from "./types";
@@ -12,12 +11,9 @@ import type { EntryView } from "./types";
 /** Whether each reveal takes the sign-in password again: for its steward to say. */
 export function AskAgain({ entry }: { entry: EntryView }) {
   const router = useRouter();
-  const { prove, sheet } = useProving();
   const [refused, setRefused] = useState("");
   const turn = async () => {
-    const answer = await prove(() =>
-      runCommand("vaults.setPasswordOnReveal", { entryId: entry.id, askAgain: !entry.askAgain }),
-    );
+    const answer = await runCommand("vaults.setPasswordOnReveal", { entryId: entry.id, askAgain: !entry.askAgain });
     setRefused(answer.ok ? "" : answer.refused.message);
     if (answer.ok) router.refresh();
   };
@@ -39,7 +35,6 @@ export function AskAgain({ entry }: { entry: EntryView }) {
           {refused}
         </span>
       )}
-      {sheet}
     </Fact>
   );
 }

@@ -9,9 +9,9 @@ import { exactTime, sayDay } from "@/core/time";
 import { type Answer, runCommand, runQuery, useCommand } from "../shared/ask";
 import { Act, Button, Notice, Row } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
+import { proving } from "../shared/proving";
 import { save } from "../shared/save";
 import { sendFile } from "../shared/sendFile";
-import { useProving } from "../shared/useProving";
 import { AttachmentPreview } from "./AttachmentPreview";
 import { attachments as t } from "./strings";
 import type { EntryView } from "./types";
@@ -48,13 +48,12 @@ export function Attachments({ entry, now }: { entry: EntryView; now: number }) {
   const mayEdit = atLeast(entry.level, "edit") && entry.binnedAt === null;
   const mayOpen = atLeast(entry.level, "reveal") && entry.binnedAt === null;
   const { sending, wrong, send, stop } = useSending(entry.id);
-  const { prove, sheet } = useProving();
   const [shown, setShown] = useState<{ file: File_; blob: Blob } | null>(null);
   const [refused, setRefused] = useState<string | null>(null);
   if (entry.attachments.length === 0 && !mayEdit) return null;
   const get = async (file: File_, how: "opened" | "saved") => {
     setRefused(null);
-    const answer = await prove(() => fetchFile(file, how));
+    const answer = await proving(() => fetchFile(file, how));
     if (!answer.ok) setRefused(answer.refused.message || null);
     else if (how === "opened") setShown({ file, blob: answer.result });
     else save(answer.result, file.name);
@@ -135,7 +134,6 @@ export function Attachments({ entry, now }: { entry: EntryView; now: number }) {
           onClose={() => setShown(null)}
         />
       )}
-      {sheet}
     </Section>
   );
 }

@@ -11,7 +11,6 @@ import { Page } from "../frame/Frame";
 import { runCommand, runQuery, useCommand } from "../shared/ask";
 import { Act, Button, ButtonLink, Chip, Notice, Row } from "../shared/controls";
 import { useDone } from "../shared/Done";
-import { useProving } from "../shared/useProving";
 import { capital } from "./Card";
 import { earlier as t } from "./strings";
 
@@ -207,7 +206,6 @@ const SHOWN_MS = 30_000;
 function Value({ entryId, version, value }: { entryId: string; version: Version; value: EarlierValue | undefined }) {
   const [shown, setShown] = useState<string | null>(null);
   const [refused, setRefused] = useState("");
-  const { prove, sheet } = useProving();
   if (!value?.filled) return <span className="soft">{t.noValue}</span>;
   if (value.class !== "secret")
     return (
@@ -217,7 +215,7 @@ function Value({ entryId, version, value }: { entryId: string; version: Version;
     );
   const reveal = async () => {
     const input = { entryId, versionId: version.id, field: value.id, how: "revealed" as const };
-    const answer = await prove(() => runCommand("vaults.revealEarlier", input));
+    const answer = await runCommand("vaults.revealEarlier", input);
     if (!answer.ok) return setRefused(answer.refused.message);
     setRefused("");
     setShown(answer.result.value);
@@ -249,7 +247,6 @@ function Value({ entryId, version, value }: { entryId: string; version: Version;
           {refused}
         </span>
       )}
-      {sheet}
     </span>
   );
 }

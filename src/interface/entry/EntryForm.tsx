@@ -7,7 +7,6 @@ import { CODE, fieldWord, type Kind, PASSWORD, SIGN_IN_PAGE, USER_NAME } from "@
 import { useCommand } from "../shared/ask";
 import { CheckField, ChoiceField, Notice, Row, Stack, TextArea, TextField } from "../shared/controls";
 import { Form } from "../shared/Form";
-import { useProving } from "../shared/useProving";
 import type { Site } from "../sites/Sites";
 import { Extras } from "./ExtraFields";
 import { begunFrom, type Draft, draftOf, valuesOf } from "./entryDraft";
@@ -41,7 +40,6 @@ export function EntryForm({ kind, entry, vaultId, parent: preset, places = [], s
   const change = useCommand("vaults.changeEntry");
   const add = useCommand("vaults.addEntry");
   const save = entry ? change : add;
-  const { prove, sheet } = useProving();
   const [draft, setDraft] = useState(() => begunFrom(draftOf(kind, entry), site));
   const [baseVersionId, setBase] = useState(entry?.reveal?.versionId ?? "");
   const [removeCode, setRemoveCode] = useState(false);
@@ -64,11 +62,11 @@ export function EntryForm({ kind, entry, vaultId, parent: preset, places = [], s
   const submit = async (base = baseVersionId) => {
     const values = valuesOf(kind, draft, entry !== null, removeCode);
     if (entry) {
-      const answer = await prove(() => change.run({ entryId: entry.id, baseVersionId: base, values }));
+      const answer = await change.run({ entryId: entry.id, baseVersionId: base, values });
       if (answer.ok) router.push(back);
       return answer.ok;
     } else {
-      const answer = await prove(() => add.run({ parentId: parent.id, kind: kind.id, values }));
+      const answer = await add.run({ parentId: parent.id, kind: kind.id, values });
       if (answer.ok) router.push(`/entry/${answer.result.entryId}`);
       return answer.ok;
     }
@@ -82,7 +80,7 @@ export function EntryForm({ kind, entry, vaultId, parent: preset, places = [], s
         onSend={() => submit()}
         running={save.running}
         onCancel={() => router.push(back)}
-        wrong={overtaken || sheet || save.refused?.field?.startsWith("values.") ? null : save.refused?.message}
+        wrong={overtaken || save.refused?.field?.startsWith("values.") ? null : save.refused?.message}
       >
         {overtaken && (
           <div className="whole">
@@ -188,7 +186,6 @@ export function EntryForm({ kind, entry, vaultId, parent: preset, places = [], s
         <TagField vaultId={vaultId} value={draft.tags} onText={(text) => set("tags", text)} wrong={wrong("tags")} />
         <Extras extras={draft.extras} set={(extras) => set("extras", extras)} wrong={wrong("extras")} />
       </Form>
-      {sheet}
     </Sheet>
   );
 }

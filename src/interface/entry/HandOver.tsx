@@ -12,7 +12,6 @@ import { Dialog } from "../shared/Dialog";
 import { Form } from "../shared/Form";
 import { fromLocal, soonEnds, thisEvening, toLocal } from "../shared/localTime";
 import { useCopy } from "../shared/useCopy";
-import { useProving } from "../shared/useProving";
 import { handOver as t } from "./strings";
 import type { EntryView } from "./types";
 
@@ -143,7 +142,6 @@ interface MakeProps {
 }
 
 function MakeLink({ entry, now, mails, onClose, onMade }: MakeProps) {
-  const { prove, sheet } = useProving();
   const choices = [
     ...(entry.signInPage ? [{ id: SIGN_IN_PAGE, label: t.signInPage, secret: false }] : []),
     ...entry.fields
@@ -164,80 +162,77 @@ function MakeLink({ entry, now, mails, onClose, onMade }: MakeProps) {
     if (end === null) return setRefused({ field: "until", message: t.chooseAnEndDateALinkAlways });
     setRunning(true);
     const input = { entryId: entry.id, fields: chosen, until: end, openings: Number(openings) || 1, word, mailTo };
-    const answer = await prove(() => runCommand("access.createHandover", input));
+    const answer = await runCommand("access.createHandover", input);
     setRunning(false);
     if (answer.ok) onMade(answer.result);
     else setRefused(answer.refused);
   };
   return (
-    <>
-      <Form verb={t.createLink} onSend={send} running={running} onCancel={onClose} wrong={wrong()}>
-        <Notice>{t.thePersonWhoOpensItSeesThe}</Notice>
-        <fieldset>
-          <legend className="small soft" style={{ marginBottom: 6 }}>
-            {t.whatToHandOver}
-          </legend>
-          <Stack style={{ gap: 6 }}>
-            {choices.map((one) => (
-              <CheckField
-                key={one.id}
-                type="checkbox"
-                label={one.label}
-                hint={one.secret ? "secret" : undefined}
-                checked={chosen.includes(one.id)}
-                onChange={(event) =>
-                  setChosen(event.target.checked ? [...chosen, one.id] : chosen.filter((id) => id !== one.id))
-                }
-              />
-            ))}
-          </Stack>
-          {wrong("fields") && (
-            <p role="alert" style={{ color: "var(--crimson)", fontWeight: 600 }}>
-              {wrong("fields")}
-            </p>
-          )}
-        </fieldset>
-        <MomentField label={t.until2} value={until} onText={setUntil} wrong={wrong("until")} />
-        <Row>
-          <Act onPress={() => setUntil(toLocal(thisEvening(entry.zone, now), entry.zone))}>{t.thisEvening}</Act>
-          {soonEnds(entry.zone).map((preset) => (
-            <Act key={preset.says} onPress={() => setUntil(toLocal(preset.at, entry.zone))}>
-              {preset.says}
-            </Act>
+    <Form verb={t.createLink} onSend={send} running={running} onCancel={onClose} wrong={wrong()}>
+      <Notice>{t.thePersonWhoOpensItSeesThe}</Notice>
+      <fieldset>
+        <legend className="small soft" style={{ marginBottom: 6 }}>
+          {t.whatToHandOver}
+        </legend>
+        <Stack style={{ gap: 6 }}>
+          {choices.map((one) => (
+            <CheckField
+              key={one.id}
+              type="checkbox"
+              label={one.label}
+              hint={one.secret ? "secret" : undefined}
+              checked={chosen.includes(one.id)}
+              onChange={(event) =>
+                setChosen(event.target.checked ? [...chosen, one.id] : chosen.filter((id) => id !== one.id))
+              }
+            />
           ))}
-        </Row>
+        </Stack>
+        {wrong("fields") && (
+          <p role="alert" style={{ color: "var(--crimson)", fontWeight: 600 }}>
+            {wrong("fields")}
+          </p>
+        )}
+      </fieldset>
+      <MomentField label={t.until2} value={until} onText={setUntil} wrong={wrong("until")} />
+      <Row>
+        <Act onPress={() => setUntil(toLocal(thisEvening(entry.zone, now), entry.zone))}>{t.thisEvening}</Act>
+        {soonEnds(entry.zone).map((preset) => (
+          <Act key={preset.says} onPress={() => setUntil(toLocal(preset.at, entry.zone))}>
+            {preset.says}
+          </Act>
+        ))}
+      </Row>
+      <TextField
+        type="number"
+        min={1}
+        max={20}
+        label={t.howOftenItCanBeOpened}
+        value={openings}
+        onText={setOpenings}
+        wrong={wrong("openings")}
+      />
+      <TextField
+        label={t.passphraseOptional}
+        value={word}
+        maxLength={100}
+        onText={setWord}
+        wrong={wrong("word")}
+        hint={t.requiredToOpenTheLinkTellThem}
+        autoComplete="off"
+      />
+      {mails && (
         <TextField
-          type="number"
-          min={1}
-          max={20}
-          label={t.howOftenItCanBeOpened}
-          value={openings}
-          onText={setOpenings}
-          wrong={wrong("openings")}
-        />
-        <TextField
-          label={t.passphraseOptional}
-          value={word}
-          maxLength={100}
-          onText={setWord}
-          wrong={wrong("word")}
-          hint={t.requiredToOpenTheLinkTellThem}
+          type="email"
+          label={t.onlyForThisEmailAddress}
+          value={mailTo}
+          maxLength={254}
+          onText={setMailTo}
+          wrong={wrong("mailTo")}
+          hint={t.itOpensWithACodeSentThere}
           autoComplete="off"
         />
-        {mails && (
-          <TextField
-            type="email"
-            label={t.onlyForThisEmailAddress}
-            value={mailTo}
-            maxLength={254}
-            onText={setMailTo}
-            wrong={wrong("mailTo")}
-            hint={t.itOpensWithACodeSentThere}
-            autoComplete="off"
-          />
-        )}
-      </Form>
-      {sheet}
-    </>
+      )}
+    </Form>
   );
 }

@@ -7,7 +7,6 @@ import { useCommand } from "../shared/ask";
 import { Act, Chip } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
 import { useCopy } from "../shared/useCopy";
-import { useProving } from "../shared/useProving";
 import { Fact } from "./Card";
 import { Codes } from "./Codes";
 import { Qr } from "./Qr";
@@ -40,7 +39,6 @@ interface SecretProps {
 /** Twelve dots whatever its length; each showing is a line in the journal, and hides itself after 30 seconds. */
 export function Secret({ entryId, field, label, note, condition, qr }: SecretProps) {
   const reveal = useCommand("vaults.revealField");
-  const { prove, sheet: proving } = useProving();
   const { copy, copied } = useCopy();
   const [shown, setShown] = useState<(Revealed & { until: number | null }) | null>(null);
   const timer = useRef<ReturnType<typeof setTimeout> | null>(null);
@@ -55,7 +53,7 @@ export function Secret({ entryId, field, label, note, condition, qr }: SecretPro
     [],
   );
   const show = async () => {
-    const answer = await prove(() => reveal.run({ entryId, field, how: "revealed" }));
+    const answer = await reveal.run({ entryId, field, how: "revealed" });
     if (!answer.ok) return;
     const { leftMs } = answer.result;
     setShown({ ...answer.result, until: leftMs === null ? null : Date.now() + leftMs });
@@ -65,7 +63,7 @@ export function Secret({ entryId, field, label, note, condition, qr }: SecretPro
   // A sheet with the value in it closes when the value hides itself.
   const [sheet, setSheet] = useState<"qr" | "spell" | null>(null);
   const take = async () => {
-    const answer = await prove(() => reveal.run({ entryId, field, how: "copied" }));
+    const answer = await reveal.run({ entryId, field, how: "copied" });
     if (answer.ok) await copy(answer.result.value, true, field);
   };
   const card = (
@@ -134,8 +132,7 @@ export function Secret({ entryId, field, label, note, condition, qr }: SecretPro
           )}
         </Dialog>
       )}
-      {proving}
-      {reveal.refused && reveal.refused.code !== "prove-again" && (
+      {reveal.refused && (
         <span className="small" style={{ display: "block", color: "var(--crimson)" }} role="alert">
           {reveal.refused.message}
         </span>

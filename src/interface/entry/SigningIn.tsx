@@ -5,7 +5,6 @@ import { useCommand } from "../shared/ask";
 import { CheckField, ChoiceField, TextArea, TextField } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
 import { Form } from "../shared/Form";
-import { useProving } from "../shared/useProving";
 import { signingIn as t } from "./strings";
 import type { EntryView } from "./types";
 
@@ -14,7 +13,6 @@ export function SigningInDialog({ entry, open, onClose }: { entry: EntryView; op
   const steward = entry.level === "steward";
   const change = useCommand("vaults.changeSigningIn");
   const saveSteps = useCommand("vaults.changeSteps");
-  const { prove, sheet } = useProving();
   const [guardedFill, setGuardedFill] = useState(entry.guardedFill);
   const [plainHttp, setPlainHttp] = useState(entry.plainHttp);
   const [filling, setFilling] = useState(entry.filling);
@@ -37,22 +35,16 @@ export function SigningInDialog({ entry, open, onClose }: { entry: EntryView; op
       ),
       signOutPage: signOutPage.trim() || null,
     };
-    if (!(await prove(() => saveSteps.run({ entryId: entry.id, steps }))).ok) return;
+    if (!(await saveSteps.run({ entryId: entry.id, steps })).ok) return;
     const rules = { entryId: entry.id, guardedFill, plainHttp, filling };
-    if (steward && !(await prove(() => change.run(rules))).ok) return;
+    if (steward && !(await change.run(rules)).ok) return;
     onClose();
   };
   const wrong =
     change.refused?.message ?? (saveSteps.refused?.field?.startsWith("steps.") ? null : saveSteps.refused?.message);
   return (
     <Dialog title={t.signInStepsOf(entry.name)} open={open} onClose={onClose}>
-      <Form
-        verb={t.save}
-        onSend={save}
-        running={change.running || saveSteps.running}
-        onCancel={onClose}
-        wrong={sheet ? null : wrong}
-      >
+      <Form verb={t.save} onSend={save} running={change.running || saveSteps.running} onCancel={onClose} wrong={wrong}>
         <p>{t.galtrySignsInToTheSiteItself}</p>
         <TextField
           label={t.otherHostsTheSignInUses}
@@ -106,7 +98,6 @@ export function SigningInDialog({ entry, open, onClose }: { entry: EntryView; op
           </>
         )}
       </Form>
-      {sheet}
     </Dialog>
   );
 }

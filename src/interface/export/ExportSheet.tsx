@@ -8,7 +8,6 @@ import { Button, ChoiceField, Notice, Row, TextField } from "../shared/controls"
 import { Dialog } from "../shared/Dialog";
 import { Form } from "../shared/Form";
 import { fileName, save } from "../shared/save";
-import { useProving } from "../shared/useProving";
 import { workerCall } from "../shared/workerCall";
 import type { TakenFile, TakeOutAsk } from "./export.worker";
 import { exportSheet as t } from "./strings";
@@ -42,7 +41,6 @@ export function ExportSheet({ nodes, onClose }: TakeOutProps) {
   const [running, setRunning] = useState(false);
   const [refused, setRefused] = useState<{ message: string; field?: string } | null>(null);
   const [done, setDone] = useState<Taken | null>(null);
-  const { prove, sheet } = useProving();
   const worker = useMemo(
     () => workerCall<TakeOutAsk>(() => new Worker(new URL("./export.worker.ts", import.meta.url), { type: "module" })),
     [],
@@ -93,7 +91,7 @@ export function ExportSheet({ nodes, onClose }: TakeOutProps) {
       return setRefused({ message: checked.wrong });
     }
     const input = { nodeIds: nodes.map((node) => node.id), format, encrypted: lock !== "none", why };
-    const answer = await prove(() => runCommand("vaults.exportEntries", input));
+    const answer = await runCommand("vaults.exportEntries", input);
     if (!answer.ok) {
       setRunning(false);
       return setRefused(answer.refused.message ? answer.refused : null);
@@ -167,7 +165,6 @@ export function ExportSheet({ nodes, onClose }: TakeOutProps) {
           )}
         </Form>
       )}
-      {sheet}
     </Dialog>
   );
 }

@@ -9,6 +9,7 @@ import { DoneSlip } from "../shared/Done";
 import { LanyardBefore, lanyardBefore } from "../shared/lanyard";
 import { Keys } from "./Keys";
 import { Live } from "./Live";
+import { ProveAgain } from "./ProveAgain";
 import { SignInAgain } from "./SignInAgain";
 import { frame as t } from "./strings";
 
@@ -191,6 +192,7 @@ export function Frame({ organisation, person, notices, seen, at, lanyard, childr
       </Top>
       <DoneSlip>{children}</DoneSlip>
       <Live seen={seen} at={at} />
+      <ProveAgain />
       <SignInAgain personId={person.id} mail={person.mail} />
     </LanyardBefore>
   );

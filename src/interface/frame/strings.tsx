@@ -101,3 +101,12 @@ export const addSheet = {
   vaults: "Vaults",
   noVaultMatches: "No vault matches.",
 };
+
+export const proveAgain = {
+  wrongSignInPassword: "Wrong sign-in password. Try again.",
+  enterYourSignInPasswordAgain: "Enter your sign-in password again",
+  continueWord: "Continue",
+  orUseAPasskey: "Use a passkey instead",
+  thatPasskeyIsNotYours: "This passkey was not recognised.",
+  orSignInWith: (provider: string) => `Sign in with ${provider} instead`,
+};

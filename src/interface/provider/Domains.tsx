@@ -6,7 +6,6 @@ import { useCommand } from "../shared/ask";
 import { Act, Button, Chip, Notice, Row, TextArea, TextField } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
 import { Form } from "../shared/Form";
-import { useProving } from "../shared/useProving";
 import type { Provider } from "./SignOn";
 import { domains as t } from "./strings";
 
@@ -22,11 +21,10 @@ export function Domains({ provider, isOwner, zone, now }: DomainsProps) {
   const add = useCommand("provider.addDomain");
   const check = useCommand("provider.proveDomain");
   const remove = useCommand("provider.removeDomain");
-  const { prove, sheet } = useProving();
   const [domain, setDomain] = useState("");
   const [stating, setStating] = useState<string | null>(null);
   const providerId = provider.id;
-  const refused = [check, remove].map((one) => one.refused).find((one) => one && one.code !== "prove-again");
+  const refused = [check, remove].map((one) => one.refused).find(Boolean);
   return (
     <section>
       <h3>{t.domains}</h3>
@@ -43,10 +41,7 @@ export function Domains({ provider, isOwner, zone, now }: DomainsProps) {
                   {t.provedBy(one.how, one.by ?? "", sayTime(one.provedAt, now, zone))}
                 </span>
               )}
-              <Act
-                onPress={() => prove(() => remove.run({ providerId, domain: one.domain }))}
-                aria-label={t.remove(one.domain)}
-              >
+              <Act onPress={() => remove.run({ providerId, domain: one.domain })} aria-label={t.remove(one.domain)}>
                 {t.removeWord}
               </Act>
             </Row>
@@ -56,7 +51,7 @@ export function Domains({ provider, isOwner, zone, now }: DomainsProps) {
                   {t.record(<code>_galtry.{one.domain}</code>, <code>{one.token}</code>)}
                 </p>
                 <Row>
-                  <Act onPress={() => prove(() => check.run({ providerId, domain: one.domain }))}>{t.check}</Act>
+                  <Act onPress={() => check.run({ providerId, domain: one.domain })}>{t.check}</Act>
                   {isOwner && <Act onPress={() => setStating(one.domain)}>{t.state}</Act>}
                 </Row>
               </>
@@ -75,51 +70,46 @@ export function Domains({ provider, isOwner, zone, now }: DomainsProps) {
           placeholder={t.example}
           value={domain}
           onText={setDomain}
-          wrong={add.refused?.code === "prove-again" ? null : (add.wrong("domain") ?? add.wrong())}
+          wrong={add.wrong("domain") ?? add.wrong()}
         />
         <Button
           isDisabled={domain.trim() === ""}
           onPress={async () => {
-            if ((await prove(() => add.run({ providerId, domain }))).ok) setDomain("");
+            if ((await add.run({ providerId, domain })).ok) setDomain("");
           }}
         >
           {t.add}
         </Button>
       </Row>
       {stating !== null && <StateDomain {...{ providerId, domain: stating }} onClose={() => setStating(null)} />}
-      {sheet}
     </section>
   );
 }
 
 function StateDomain({ providerId, domain, onClose }: { providerId: string; domain: string; onClose: () => void }) {
   const prove = useCommand("provider.proveDomain");
-  const proving = useProving();
   const [statement, setStatement] = useState("");
   return (
-    <>
-      <Dialog title={t.stateTitle(domain)} open onClose={onClose}>
-        <Form
-          verb={t.stateVerb}
-          onSend={async () => {
-            if ((await proving.prove(() => prove.run({ providerId, domain, statement }))).ok) onClose();
-          }}
-          running={prove.running}
-          onCancel={onClose}
-          wrong={prove.refused?.code === "prove-again" ? null : prove.wrong()}
-        >
-          <p>{t.stateSays}</p>
-          <TextArea
-            label={t.statement}
-            value={statement}
-            onText={setStatement}
-            wrong={prove.wrong("statement")}
-            maxLength={500}
-            rows={3}
-          />
-        </Form>
-      </Dialog>
-      {proving.sheet}
-    </>
+    <Dialog title={t.stateTitle(domain)} open onClose={onClose}>
+      <Form
+        verb={t.stateVerb}
+        onSend={async () => {
+          if ((await prove.run({ providerId, domain, statement })).ok) onClose();
+        }}
+        running={prove.running}
+        onCancel={onClose}
+        wrong={prove.wrong()}
+      >
+        <p>{t.stateSays}</p>
+        <TextArea
+          label={t.statement}
+          value={statement}
+          onText={setStatement}
+          wrong={prove.wrong("statement")}
+          maxLength={500}
+          rows={3}
+        />
+      </Form>
+    </Dialog>
   );
 }

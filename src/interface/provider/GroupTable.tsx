@@ -5,7 +5,6 @@ import type { ResultOf } from "@/server/registry";
 import { useCommand } from "../shared/ask";
 import { Act, Notice, Select } from "../shared/controls";
 import { useDone } from "../shared/Done";
-import { useProving } from "../shared/useProving";
 import type { Provider } from "./SignOn";
 import { groupTable as t } from "./strings";
 
@@ -33,9 +32,8 @@ export function GroupTable({ provider, table }: { provider: Provider; table: Tab
   const match = useCommand("provider.matchGroup");
   const apply = useCommand("provider.applyGroup");
   const release = useCommand("provider.releaseGroup");
-  const { prove, sheet } = useProving();
   const done = useDone();
-  const refused = [match, apply, release].map((one) => one.refused).find((one) => one && one.code !== "prove-again");
+  const refused = [match, apply, release].map((one) => one.refused).find(Boolean);
   return (
     <section aria-label={t.groups}>
       <h3>{t.groups}</h3>
@@ -103,7 +101,7 @@ export function GroupTable({ provider, table }: { provider: Provider; table: Tab
                         aria-label={t.applyFor(line.name)}
                         onPress={async () => {
                           const { joins, leaves } = line;
-                          const answer = await prove(() => apply.run({ providerGroupId: line.id, joins, leaves }));
+                          const answer = await apply.run({ providerGroupId: line.id, joins, leaves });
                           if (answer.ok) done(t.applied(line.name, joins, leaves));
                         }}
                       >
@@ -117,7 +115,6 @@ export function GroupTable({ provider, table }: { provider: Provider; table: Tab
           </tbody>
         </Table>
       )}
-      {sheet}
     </section>
   );
 }

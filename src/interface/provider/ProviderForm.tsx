@@ -6,7 +6,6 @@ import { runQuery, useCommand } from "../shared/ask";
 import { ChoiceField, TextArea, TextField } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
 import { Form } from "../shared/Form";
-import { useProving } from "../shared/useProving";
 import type { Provider } from "./SignOn";
 import { providerForm as t } from "./strings";
 
@@ -43,7 +42,6 @@ const inputOf = (draft: Draft): Input => {
 export function ProviderForm({ provider, onClose }: { provider: Provider | null; onClose: () => void }) {
   const add = useCommand("provider.addProvider");
   const change = useCommand("provider.changeProvider");
-  const { prove, sheet } = useProving();
   const [draft, setDraft] = useState(() => draftOf(provider));
   const [xml, setXml] = useState("");
   const [notMetadata, setNotMetadata] = useState(false);
@@ -63,85 +61,80 @@ export function ProviderForm({ provider, onClose }: { provider: Provider | null;
   };
   const send = async () => {
     const settings = inputOf(draft);
-    const answer = await prove<unknown>(() =>
-      provider ? change.run({ providerId: provider.id, settings }) : add.run(settings),
-    );
+    const answer = await (provider ? change.run({ providerId: provider.id, settings }) : add.run(settings));
     if (answer.ok) onClose();
   };
   return (
-    <>
-      <Dialog title={provider ? t.change(provider.name) : t.addAProvider} open onClose={onClose}>
-        <Form
-          verb={provider ? t.save : t.add}
-          onSend={send}
-          running={save.running}
-          onCancel={onClose}
-          wrong={save.refused?.code === "prove-again" ? null : save.wrong()}
-        >
-          {!provider && (
-            <ChoiceField label={t.protocol} value={draft.protocol} onText={set("protocol")}>
-              <option value="oidc">{t.protocols.oidc}</option>
-              <option value="saml">{t.protocols.saml}</option>
+    <Dialog title={provider ? t.change(provider.name) : t.addAProvider} open onClose={onClose}>
+      <Form
+        verb={provider ? t.save : t.add}
+        onSend={send}
+        running={save.running}
+        onCancel={onClose}
+        wrong={save.wrong()}
+      >
+        {!provider && (
+          <ChoiceField label={t.protocol} value={draft.protocol} onText={set("protocol")}>
+            <option value="oidc">{t.protocols.oidc}</option>
+            <option value="saml">{t.protocols.saml}</option>
+          </ChoiceField>
+        )}
+        <TextField label={t.name} hint={t.nameHint} autoFocus {...field("name")} />
+        {draft.protocol === "oidc" ? (
+          <>
+            <TextField label={t.issuer} hint={t.issuerHint} className="mono" {...field("issuer")} />
+            <TextField label={t.clientId} className="mono" autoComplete="off" {...field("clientId")} />
+            <TextField
+              label={t.secret}
+              type="password"
+              autoComplete="off"
+              hint={provider?.hasSecret ? t.keepSecret : t.noSecret}
+              {...field("secret")}
+            />
+            <ChoiceField label={t.secretIn} value={draft.secretIn} onText={set("secretIn")}>
+              <option value="header">{t.inHeader}</option>
+              <option value="body">{t.inBody}</option>
+              <option value="none">{t.none}</option>
             </ChoiceField>
-          )}
-          <TextField label={t.name} hint={t.nameHint} autoFocus {...field("name")} />
-          {draft.protocol === "oidc" ? (
-            <>
-              <TextField label={t.issuer} hint={t.issuerHint} className="mono" {...field("issuer")} />
-              <TextField label={t.clientId} className="mono" autoComplete="off" {...field("clientId")} />
-              <TextField
-                label={t.secret}
-                type="password"
-                autoComplete="off"
-                hint={provider?.hasSecret ? t.keepSecret : t.noSecret}
-                {...field("secret")}
-              />
-              <ChoiceField label={t.secretIn} value={draft.secretIn} onText={set("secretIn")}>
-                <option value="header">{t.inHeader}</option>
-                <option value="body">{t.inBody}</option>
-                <option value="none">{t.none}</option>
-              </ChoiceField>
-              <TextField label={t.scopes} className="mono" {...field("scopes")} />
-              <TextField label={t.groupsClaim} hint={t.groupsHint} className="mono" {...field("groupsClaim")} />
-            </>
-          ) : (
-            <>
-              <TextArea
-                label={t.pasteMetadata}
-                hint={t.pasteHint}
-                value={xml}
-                onText={(text) => void takeMetadata(text)}
-                wrong={notMetadata ? t.notMetadata : null}
-                rows={3}
-                className="mono"
-              />
-              <TextField label={t.entityId} className="mono" {...field("issuer")} />
-              <TextField label={t.signOnUrl} className="mono" {...field("signOnUrl")} />
-              <TextArea
-                label={t.certificate}
-                className="mono"
-                rows={3}
-                value={draft.certificate}
-                onText={set("certificate")}
-                wrong={wrong("certificates")}
-              />
-              <TextArea
-                label={t.nextCertificate}
-                hint={t.nextHint}
-                className="mono"
-                rows={2}
-                value={draft.nextCertificate}
-                onText={set("nextCertificate")}
-              />
-              <TextField label={t.mailAttribute} className="mono" {...field("mailAttribute")} />
-              <TextField label={t.nameAttribute} className="mono" {...field("nameAttribute")} />
-              <TextField label={t.groupsAttribute} hint={t.groupsHint} className="mono" {...field("groupsAttribute")} />
-            </>
-          )}
-          {provider && <p className="soft small">{t.testAfterwards}</p>}
-        </Form>
-      </Dialog>
-      {sheet}
-    </>
+            <TextField label={t.scopes} className="mono" {...field("scopes")} />
+            <TextField label={t.groupsClaim} hint={t.groupsHint} className="mono" {...field("groupsClaim")} />
+          </>
+        ) : (
+          <>
+            <TextArea
+              label={t.pasteMetadata}
+              hint={t.pasteHint}
+              value={xml}
+              onText={(text) => void takeMetadata(text)}
+              wrong={notMetadata ? t.notMetadata : null}
+              rows={3}
+              className="mono"
+            />
+            <TextField label={t.entityId} className="mono" {...field("issuer")} />
+            <TextField label={t.signOnUrl} className="mono" {...field("signOnUrl")} />
+            <TextArea
+              label={t.certificate}
+              className="mono"
+              rows={3}
+              value={draft.certificate}
+              onText={set("certificate")}
+              wrong={wrong("certificates")}
+            />
+            <TextArea
+              label={t.nextCertificate}
+              hint={t.nextHint}
+              className="mono"
+              rows={2}
+              value={draft.nextCertificate}
+              onText={set("nextCertificate")}
+            />
+            <TextField label={t.mailAttribute} className="mono" {...field("mailAttribute")} />
+            <TextField label={t.nameAttribute} className="mono" {...field("nameAttribute")} />
+            <TextField label={t.groupsAttribute} hint={t.groupsHint} className="mono" {...field("groupsAttribute")} />
+          </>
+        )}
+        {provider && <p className="soft small">{t.testAfterwards}</p>}
+      </Form>
+    </Dialog>
   );
 }

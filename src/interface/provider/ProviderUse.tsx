@@ -2,7 +2,6 @@
 
 import { useCommand } from "../shared/ask";
 import { Button, ChoiceField, Notice, Row, Stack } from "../shared/controls";
-import { useProving } from "../shared/useProving";
 import type { Provider } from "./SignOn";
 import { providerUse as t } from "./strings";
 
@@ -11,8 +10,7 @@ export function ProviderUse({ provider, isOwner, owners }: { provider: Provider;
   const enable = useCommand("provider.enableProvider");
   const require = useCommand("provider.requireProvider");
   const joins = useCommand("provider.chooseJoins");
-  const { prove, sheet } = useProving();
-  const refused = [enable, require, joins].map((one) => one.refused).find((one) => one && one.code !== "prove-again");
+  const refused = [enable, require, joins].map((one) => one.refused).find(Boolean);
   const { id: providerId } = provider;
   return (
     <section>
@@ -22,12 +20,12 @@ export function ProviderUse({ provider, isOwner, owners }: { provider: Provider;
           <Button
             look={provider.passed && !provider.enabled ? "go" : "plain"}
             isDisabled={!provider.enabled && !provider.passed}
-            onPress={() => prove(() => enable.run({ providerId, enabled: !provider.enabled }))}
+            onPress={() => enable.run({ providerId, enabled: !provider.enabled })}
           >
             {provider.enabled ? t.switchOff : t.switchOn}
           </Button>
           {isOwner && provider.enabled && (
-            <Button onPress={() => prove(() => require.run({ providerId, required: !provider.required }))}>
+            <Button onPress={() => require.run({ providerId, required: !provider.required })}>
               {provider.required ? t.notRequired : t.staffMustUseIt}
             </Button>
           )}
@@ -46,13 +44,12 @@ export function ProviderUse({ provider, isOwner, owners }: { provider: Provider;
         <ChoiceField
           label={t.whoJoins}
           value={provider.joins}
-          onText={(chosen) => prove(() => joins.run({ providerId, joins: chosen as Provider["joins"] }))}
+          onText={(chosen) => joins.run({ providerId, joins: chosen as Provider["joins"] })}
         >
           <option value="invited">{t.refused}</option>
           <option value="themselves">{t.added}</option>
         </ChoiceField>
       </Stack>
-      {sheet}
     </section>
   );
 }

@@ -5,33 +5,28 @@ import { useCommand } from "../shared/ask";
 import { TextField } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
 import { Form } from "../shared/Form";
-import { useProving } from "../shared/useProving";
 import type { Provider } from "./SignOn";
 import { removeSheet as t } from "./strings";
 
 export function RemoveProvider({ provider, onClose }: { provider: Provider; onClose: () => void }) {
   const remove = useCommand("provider.removeProvider");
-  const { prove, sheet } = useProving();
   const [typed, setTyped] = useState("");
   return (
-    <>
-      <Dialog title={t.title(provider.name)} open onClose={onClose}>
-        <Form
-          verb={t.remove}
-          look="harm"
-          onSend={async () => {
-            if ((await prove(() => remove.run({ providerId: provider.id }))).ok) onClose();
-          }}
-          running={remove.running}
-          unready={typed.trim() !== provider.name}
-          onCancel={onClose}
-          wrong={remove.refused?.code === "prove-again" ? null : remove.wrong()}
-        >
-          <p>{t.says}</p>
-          <TextField label={t.typeTheName(provider.name)} value={typed} onText={setTyped} />
-        </Form>
-      </Dialog>
-      {sheet}
-    </>
+    <Dialog title={t.title(provider.name)} open onClose={onClose}>
+      <Form
+        verb={t.remove}
+        look="harm"
+        onSend={async () => {
+          if ((await remove.run({ providerId: provider.id })).ok) onClose();
+        }}
+        running={remove.running}
+        unready={typed.trim() !== provider.name}
+        onCancel={onClose}
+        wrong={remove.wrong()}
+      >
+        <p>{t.says}</p>
+        <TextField label={t.typeTheName(provider.name)} value={typed} onText={setTyped} />
+      </Form>
+    </Dialog>
   );
 }

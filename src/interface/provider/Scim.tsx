@@ -5,7 +5,6 @@ import { sayTime } from "@/core/time";
 import { useCommand } from "../shared/ask";
 import { Act, Button, Notice, Row } from "../shared/controls";
 import { useCopy } from "../shared/useCopy";
-import { useProving } from "../shared/useProving";
 import type { Provider } from "./SignOn";
 import { addresses, scim as t } from "./strings";
 
@@ -13,7 +12,6 @@ import { addresses, scim as t } from "./strings";
 export function Scim({ provider, zone, now }: { provider: Provider; zone: string; now: number }) {
   const create = useCommand("provider.newScimToken");
   const stop = useCommand("provider.stopScim");
-  const { prove, sheet } = useProving();
   const { copy, copied } = useCopy();
   const [made, setMade] = useState<{ scimToken: string; address: string } | null>(null);
   const providerId = provider.id;
@@ -42,15 +40,14 @@ export function Scim({ provider, zone, now }: { provider: Provider; zone: string
       <Row style={{ marginTop: 8 }}>
         <Button
           onPress={async () => {
-            const answer = await prove(() => create.run({ providerId }));
+            const answer = await create.run({ providerId });
             if (answer.ok) setMade(answer.result);
           }}
         >
           {provider.scim ? t.replace : t.create}
         </Button>
-        {provider.scim && <Act onPress={() => prove(() => stop.run({ providerId }))}>{t.end}</Act>}
+        {provider.scim && <Act onPress={() => stop.run({ providerId })}>{t.end}</Act>}
       </Row>
-      {sheet}
     </section>
   );
 }

@@ -3,14 +3,12 @@
 import Link from "next/link";
 import { useCommand } from "../shared/ask";
 import { Act, Button, Notice, Row } from "../shared/controls";
-import { useProving } from "../shared/useProving";
 import type { Provider } from "./SignOn";
 import { waiting as t } from "./strings";
 
 /** Accounts there that have the address of somebody here: whether they are the same person is for a person to say. */
 export function WaitingAccounts({ provider }: { provider: Provider }) {
   const confirm = useCommand("provider.confirmAccount");
-  const { prove, sheet } = useProving();
   if (provider.waiting.length === 0) return null;
   return (
     <section>
@@ -26,23 +24,19 @@ export function WaitingAccounts({ provider }: { provider: Provider }) {
               )}
             </p>
             <Row>
-              <Button
-                onPress={() => prove(() => confirm.run({ accountId: one.id, yes: true }))}
-                aria-label={t.confirmFor(one.mail)}
-              >
+              <Button onPress={() => confirm.run({ accountId: one.id, yes: true })} aria-label={t.confirmFor(one.mail)}>
                 {t.confirm}
               </Button>
-              <Act onPress={() => prove(() => confirm.run({ accountId: one.id, yes: false }))}>{t.decline}</Act>
+              <Act onPress={() => confirm.run({ accountId: one.id, yes: false })}>{t.decline}</Act>
             </Row>
           </li>
         ))}
       </ul>
-      {confirm.refused && confirm.refused.code !== "prove-again" && (
+      {confirm.refused && (
         <Notice data-tone="bad" role="alert">
           {confirm.refused.message}
         </Notice>
       )}
-      {sheet}
     </section>
   );
 }

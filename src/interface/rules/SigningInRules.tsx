@@ -8,6 +8,7 @@ import { Act, Button } from "../shared/controls";
 import { DayField } from "../shared/DateFields";
 import { Dialog } from "../shared/Dialog";
 import { Picker } from "../shared/Picker";
+import { ConfirmRule } from "./ConfirmRule";
 import { Pick, Rule, Sentences, type SetRules } from "./ruleParts";
 import { signingInRules as t } from "./strings";
 
@@ -27,7 +28,7 @@ interface SigningProps {
   now: number;
 }
 
-/** The day after tomorrow is soon enough to tell people, and late enough for them to do it. */
+/** Two weeks are offered: time to tell people, and time for them to do it. */
 const SOON_MS = 14 * 86_400_000;
 
 /** How people sign in: what is required, of whom, from which day on; and what becomes of a forgotten password. */
@@ -58,6 +59,7 @@ export function SigningInRules({ rules, set, groups, mails, now }: SigningProps)
           />
           .
         </Rule>
+        <ConfirmRule confirm={rules.confirm} set={set} />
         {rules.waysIn.map((rule, i) => (
           <li key={`${rule.groupId} ${rule.needs} ${i}`}>
             <One>

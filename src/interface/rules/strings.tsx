@@ -97,3 +97,12 @@ export const notThereYet = {
   remindThem: "Remind them",
   reminded: (count: number) => `${counted(count, "person")} ${agree(count, "was", "were")} reminded.`,
 };
+
+export const confirmRule = {
+  peopleConfirm: (lasts: ReactNode) => (
+    <>Unless they did so within the last {lasts}, people confirm that it is them before:</>
+  ),
+  howLongItLasts: "how long a confirmation lasts",
+  minutes: (minutes: number) => counted(minutes, "minute"),
+  alwaysConfirmed: "Exports and changes to ways to sign in always need confirmation.",
+};

@@ -4,6 +4,7 @@
 import { useRouter } from "next/navigation";
 import { useCallback, useState } from "react";
 import type { CommandName, InputOf, QueryName, ResultOf } from "@/server/registry";
+import { GIVEN_UP, proving } from "./proving";
 import { hasTyped, noteTyped, sessionEnded, signInAgain } from "./signedOut";
 import { ask as t } from "./strings";
 
@@ -41,13 +42,16 @@ export async function post<R>(address: string, input: unknown, carried = false):
   }
 }
 
-/** Where the session has ended under what was typed, its reader signs in over the page and the command goes on. */
+/**
+ * Where the session has ended under what was typed, its reader signs in over the page, and where an act wants to know
+ * anew that it is them, they show it there; then the command goes on.
+ */
 export async function runCommand<Name extends CommandName>(
   name: Name,
   input: InputOf<Name>,
   carried = false,
 ): Promise<Answer<ResultOf<Name>>> {
-  const send = () => post<ResultOf<Name>>(`/api/command/${name}`, input, carried);
+  const send = () => proving(() => post<ResultOf<Name>>(`/api/command/${name}`, input, carried));
   const answer = await send();
   if (answer.ok || !hasTyped() || !sessionEnded(answer.refused)) return answer;
   return (await signInAgain()) ? send() : answer;
@@ -65,7 +69,7 @@ export function useCommand<Name extends CommandName>(name: Name) {
       setRunning(true);
       const answer = await runCommand(name, input);
       setRunning(false);
-      setRefused(answer.ok ? null : answer.refused);
+      setRefused(answer.ok || answer.refused.code === GIVEN_UP ? null : answer.refused);
       if (answer.ok) noteTyped(false);
       if (answer.ok || answer.refused.code === "signed-out") router.refresh();
       return answer;

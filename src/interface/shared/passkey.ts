@@ -6,6 +6,7 @@ import type {
   PublicKeyCredentialRequestOptionsJSON,
 } from "@simplewebauthn/browser";
 import type { Answer, Refusal } from "./ask";
+import { GIVEN_UP } from "./proving";
 import { passkey as t } from "./strings";
 
 /** What goes back to Galtry, as the browser gives it. */
@@ -22,7 +23,7 @@ interface Begun<O> {
 
 type Given = { ok: true; result: { ceremonyId: string; response: Signed } } | { ok: false; refused: Refusal };
 
-const cancelled = (): Given => ({ ok: false, refused: { code: "given-up", message: t.noPasskeyWasUsed } });
+const cancelled = (): Given => ({ ok: false, refused: { code: GIVEN_UP, message: t.noPasskeyWasUsed } });
 
 /** Uses a passkey for a challenge. */
 export async function givePasskey(begun: Answer<Begun<PublicKeyCredentialRequestOptionsJSON>>): Promise<Given> {

@@ -70,15 +70,6 @@ export const localTime = {
   inTwoWeeks: "In two weeks",
 };
 
-export const useProving = {
-  wrongSignInPasswordTryAgain: "Wrong sign-in password. Try again.",
-  enterYourSignInPasswordAgain: "Enter your sign-in password again",
-  continueWord: "Continue",
-  orUseAPasskey: "Use a passkey instead",
-  thatPasskeyIsNotYours: "This passkey was not recognised.",
-  orSignInWith: (provider: string) => `Sign in with ${provider} instead`,
-};
-
 export const ownWindow = {
   blocked: "Your browser did not open a window. Allow windows for Galtry and try again.",
   closed: "The window was closed.",

@@ -10,6 +10,7 @@ import { grants, groups, persons } from "../database/schema";
 import { uuidv7 } from "../ids";
 import { loadRules, timeZone } from "../organisation";
 import { notFound, Refused } from "../refused";
+import { requireConfirmed } from "../rules/confirming";
 import { type Allowed, requireLevel } from "./load";
 import { nodeName } from "./nodeName";
 import { loadPerson, type Person } from "./person";
@@ -54,6 +55,7 @@ export const giveAccess = command({
     requireTerms(input, at);
     requireNoLongerThanGiver(held, input, at);
     await requireByRules(context, input.subject, person, input);
+    if (input.level === "steward") await requireConfirmed(context, "steward");
     const careful = couldTakeStewardship(held, input.subject, person, input.level, at);
     const weekly = await inZone(tx, input.weekly);
     const node = await nodeName(tx, input.nodeId);
@@ -111,7 +113,10 @@ export const changeAccess = command({
     const { name, person } = await requireSubject(tx, subject, input.level, at);
     requireTerms(input, at);
     requireNoLongerThanGiver(held, input, at);
-    if (!isLess(input, grant)) await requireByRules(context, subject, person, input);
+    if (!isLess(input, grant)) {
+      await requireByRules(context, subject, person, input);
+      if (input.level === "steward") await requireConfirmed(context, "steward");
+    }
     const weekly = await inZone(tx, input.weekly);
     return { grant, vaultId: held.vaultId, subject: name, node: await nodeName(tx, grant.nodeId), weekly };
   },

@@ -8,6 +8,7 @@ import { grants, persons, vaults } from "../database/schema";
 import { uuidv7 } from "../ids";
 import { tellStewards } from "../people/telling";
 import { notFound, Refused } from "../refused";
+import { requireConfirmed } from "../rules/confirming";
 import { loadPath, resolveAt } from "./load";
 import { nodeName } from "./nodeName";
 import { loadOrganised } from "./organised";
@@ -21,12 +22,14 @@ export const takeStewardship = command({
     why: z.string().trim().min(1, t.giveAReasonEveryStewardWill).max(500),
   }),
   by: ["person"],
-  allow: async ({ tx, input, me, role, at }) => {
+  allow: async (context) => {
+    const { tx, input, me, role, at } = context;
     if (role !== "owner") throw new Refused("not-allowed", t.onlyAnOwnerCanTakeStewardship);
     const [node] = await loadPath(tx, input.nodeId);
     if (!node) throw notFound();
     const found = await resolveAt(tx, me, input.nodeId, at);
     if (found?.resolution.level === "steward") throw new Refused("conflict", t.youAreAlreadyItsSteward);
+    await requireConfirmed(context, "steward");
     return { vaultId: node.vaultId, node: await nodeName(tx, input.nodeId) };
   },
   run: async ({ tx, input, me, at, commandId, allowed }) => {

@@ -12,6 +12,7 @@ import { entries, groups, personStates, persons } from "../database/schema";
 import { uuidv7 } from "../ids";
 import { linkKnownAccount } from "../provider/accounts";
 import { Refused } from "../refused";
+import { requireConfirmed } from "../rules/confirming";
 import { requireAdministrator } from "./administrators";
 import { setMember } from "./members";
 import { mailSchema } from "./sessions";
@@ -35,7 +36,8 @@ export const addPerson = command({
   name: "people.addPerson",
   input: personSchema,
   by: ["person"],
-  allow: async ({ tx, input, role, at }) => {
+  allow: async (context) => {
+    const { tx, input, role, at } = context;
     requireAdministrator({ role });
     if (NAMED_BY_OWNERS.has(input.role) && role !== "owner")
       throw new Refused("not-allowed", t.onlyAnOwnerCanNameOwners, "role");
@@ -44,6 +46,7 @@ export const addPerson = command({
       throw new Refused("not-allowed", t.anOwnerCannotHaveAnEndDate, "until");
     const [known] = await tx.select({ id: persons.id }).from(persons).where(eq(persons.mail, input.mail));
     if (known) throw new Refused("conflict", t.thisEmailAddressIsAlreadyInUse, "mail");
+    if (input.role !== "member" && input.role !== "guest") await requireConfirmed(context, "role");
   },
   run: async (context) => {
     const { tx, me, input, caller, at, commandId, app } = context;

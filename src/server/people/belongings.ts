@@ -66,6 +66,26 @@ export async function endBelongings(tx: Transaction, personId: string, at: numbe
   for (const { id } of [...asked, ...wanted, ...drafted]) await settleNotices(tx, id, at);
 }
 
+/** Whether some of what would be given again is Steward, by a grant of their own or by a group. */
+export async function givesSteward(
+  tx: Reader,
+  { grantIds, membershipIds }: { grantIds: readonly string[]; membershipIds: readonly string[] },
+): Promise<boolean> {
+  const [own] = await tx
+    .select({ id: grants.id })
+    .from(grants)
+    .where(and(inJson(grants.id, [...grantIds]), eq(grants.level, "steward")))
+    .limit(1);
+  if (own) return true;
+  const [byGroup] = await tx
+    .select({ id: grants.id })
+    .from(memberships)
+    .innerJoin(grants, and(eq(grants.subjectId, memberships.groupId), isNull(grants.validUntil)))
+    .where(and(inJson(memberships.id, [...membershipIds]), eq(grants.level, "steward")))
+    .limit(1);
+  return byGroup !== undefined;
+}
+
 /** Gives again what ended with leaving, as far as it is ticked; whoever looks after it is told. */
 export async function giveAgain(
   tx: Transaction,

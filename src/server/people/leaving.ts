@@ -28,6 +28,7 @@ import {
 } from "../database/schema";
 import { uuidv7 } from "../ids";
 import { notFound, Refused } from "../refused";
+import { requireConfirmed } from "../rules/confirming";
 import { requireOther } from "./administrators";
 import { endBelongings } from "./belongings";
 import { endAll } from "./sessions";
@@ -289,6 +290,7 @@ export const markLeaver = command({
       if (id === personIdOf(caller)) throw new Refused("not-allowed", t.notYourself, "successors");
       names.set(id, next.name);
     }
+    if (input.successors.some((one) => one.personId !== null)) await requireConfirmed(context, "steward");
     return { ...found, names, vaultIds: await vaultsRevealedTo(tx, input.personId, at) };
   },
   run: async ({ tx, input, caller, me, at, commandId, allowed }) => {

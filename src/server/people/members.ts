@@ -12,6 +12,7 @@ import { grants, groups, memberships, persons, places } from "../database/schema
 import { uuidv7 } from "../ids";
 import type { Says } from "../journal/says";
 import { notFound, Refused } from "../refused";
+import { requireConfirmed } from "../rules/confirming";
 import { groups as t } from "./strings";
 import { nodesOfGroup, tellingOwners, tellStewards } from "./telling";
 
@@ -120,7 +121,7 @@ async function requireChanges(context: Keeping, changes: readonly Change[], at: 
       requireTime(context, change.held);
       const keeper = kept.get(change.groupId) ?? (await requireKeeper(context, change.groupId));
       kept.set(change.groupId, keeper);
-      const { group, vaults } = keeper;
+      const { group, vaults, asSteward } = keeper;
       if (group.providerId !== null) throw new Refused("conflict", t.theProviderDecidesWhoIsInIt(group.name));
       if (change.personId === personIdOf(context.caller) && vaults.length > 0)
         throw new Refused("not-allowed", t.thisGroupGivesAccessSoYou);
@@ -130,6 +131,7 @@ async function requireChanges(context: Keeping, changes: readonly Change[], at: 
         .where(eq(persons.id, change.personId));
       if (!person) throw notFound();
       const [now] = await context.tx.select({ id: memberships.id }).from(memberships).where(currentRow(change));
+      if (asSteward && change.held !== null && !now) await requireConfirmed(context, "steward");
       allowed.push({ change, person: person.name, group, vaults, was: now !== undefined });
     });
   return allowed;
@@ -273,11 +275,17 @@ export async function requireKeeper({ tx, caller, role, at }: Keeping, groupId: 
   if (!(role && isAdministrator(role)) && !(own?.keeper && isActive(own, at)))
     throw new Refused("not-allowed", t.onlyAdministratorsAndTheGroups);
   const reached = await tx
-    .select({ vaultId: places.vaultId })
+    .select({ vaultId: places.vaultId, level: grants.level })
     .from(grants)
     .innerJoin(places, and(eq(places.nodeId, grants.nodeId), isNull(places.validUntil)))
     .where(and(eq(grants.subjectId, groupId), isNull(grants.validUntil)));
-  return { group, inIt: own !== undefined, vaults: [...new Set(reached.map((row) => row.vaultId))] };
+  return {
+    group,
+    inIt: own !== undefined,
+    vaults: [...new Set(reached.map((row) => row.vaultId))],
+    /** The group has Steward on something. */
+    asSteward: reached.some(({ level }) => level === "steward"),
+  };
 }
 
 export const membersOf = (tx: Reader, groupId: string) =>

@@ -9,8 +9,9 @@ import type { Reader } from "../database/client";
 import { codeApps, passkeys, personStates, persons, recoveryCodes } from "../database/schema";
 import { decideHere, linkKnownAccount } from "../provider/accounts";
 import { Refused } from "../refused";
+import { requireConfirmed } from "../rules/confirming";
 import { requireAdministrator, requireOther } from "./administrators";
-import { endBelongings, giveAgain } from "./belongings";
+import { endBelongings, giveAgain, givesSteward } from "./belongings";
 import { endAll, mailSchema } from "./sessions";
 import { makeLink } from "./setUp";
 import { makeSignInLink } from "./signInLinks";
@@ -96,7 +97,12 @@ export const reinstate = command({
     membershipIds: z.array(idSchema).max(1000).default([]),
   }),
   by: ["person"],
-  allow: (context) => requireOther(context, context.input.personId),
+  allow: async (context) => {
+    const found = await requireOther(context, context.input.personId);
+    if (found.standing.role !== "member" && found.standing.role !== "guest") await requireConfirmed(context, "role");
+    if (await givesSteward(context.tx, context.input)) await requireConfirmed(context, "steward");
+    return found;
+  },
   run: async ({ tx, input, me, at, commandId, allowed }) => {
     const { personId, grantIds, membershipIds } = input;
     const { standing, role, until, validFrom: leftAt } = allowed.standing;
@@ -176,6 +182,7 @@ export const changeRole = command({
     const found = await requireOther(context, context.input.personId);
     if (NAMED_BY_OWNERS.has(context.input.role) && context.role !== "owner")
       throw new Refused("not-allowed", t.onlyAnOwnerCanNameOwners, "role");
+    await requireConfirmed(context, "role");
     return found;
   },
   run: async ({ tx, input, at, commandId, allowed }) => {

@@ -1,11 +1,12 @@
 /** The organisation's house rules: read by all staff, changed by its owners. */
-import { type HouseRules, houseRulesSchema, sayRules } from "../../core/access/houseRules";
+import { confirmsLess, type HouseRules, houseRulesSchema, sayRules } from "../../core/access/houseRules";
 import { command, none, query } from "../command";
 import { inJson } from "../database/bulk";
 import type { Reader } from "../database/client";
 import { groups, organisation, type Role } from "../database/schema";
 import { loadRules } from "../organisation";
 import { Refused } from "../refused";
+import { confirmedWithin, requireConfirmed } from "./confirming";
 import { rules as t } from "./strings";
 
 export const houseRules = query({
@@ -40,8 +41,13 @@ export const changeRules = command({
   name: "rules.changeRules",
   input: houseRulesSchema,
   by: ["person"],
-  allow: ({ role }) => {
-    if (role !== "owner") throw new Refused("not-allowed", t.onlyOwnersCanChangeTheHouse);
+  allow: async (context) => {
+    if (context.role !== "owner") throw new Refused("not-allowed", t.onlyOwnersCanChangeTheHouse);
+    await requireConfirmed(context, "rules");
+    // Otherwise whoever sits at an open session would take the rule away first.
+    const { confirm } = await loadRules(context.tx);
+    if (confirmsLess(confirm, context.input.confirm) && !confirmedWithin(context, confirm.minutes))
+      throw new Refused("prove-again", t.confirmFirst.rules);
   },
   run: async ({ tx, input }) => {
     const now = await loadRules(tx);

@@ -5,6 +5,7 @@ import type { Context } from "../command";
 import type { Reader } from "../database/client";
 import type { entries } from "../database/schema";
 import { Refused } from "../refused";
+import { requireConfirmed } from "../rules/confirming";
 import { revealGates as t } from "./strings";
 
 /** An entry that asks again shows nothing to somebody who gave their sign-in password longer ago than this. */
@@ -30,4 +31,5 @@ export async function requireRevealGates(
 ): Promise<void> {
   await requireSecretGates(context, entry, vaultId, level);
   requireAskedAgain(context, entry);
+  await requireConfirmed(context, "reveal");
 }

@@ -15,6 +15,7 @@ import { uuidv7 } from "../../ids";
 import { timeZone } from "../../organisation";
 import { addNotice, settleNotices } from "../../people/telling";
 import { notFound, Refused } from "../../refused";
+import { requireConfirmed } from "../../rules/confirming";
 import { resolveAt } from "../load";
 import { peopleNames } from "../peopleNames";
 import { loadPerson, type Person } from "../person";
@@ -208,7 +209,8 @@ export const applySlip = command({
   }),
   by: ["person"],
   prepare: ({ input, caller, app, at }) => workedOut.execute(app, { slipId: input.slipId }, caller, at),
-  allow: async ({ tx, input, me, at, prepared }) => {
+  allow: async (context) => {
+    const { tx, input, me, at, prepared } = context;
     const draft = await draftOf(tx, me.id);
     if (!draft || draft.id !== input.slipId) throw notFound();
     const changes = draft.changes.map(({ change }) => change);
@@ -222,6 +224,9 @@ export const applySlip = command({
     if (said.ground !== input.ground) throw new Refused("conflict", GROUND_MOVED);
     if (said.withoutSteward.length > 0)
       throw new Refused("not-allowed", t.wouldBeLeftWithoutAStewardMake(said.withoutSteward[0]));
+    // The one who agrees last applies it; whoever drafts it confirms what they give as well.
+    if (changes.some((change) => change.type === "set" && change.grants.some(({ level }) => level === "steward")))
+      await requireConfirmed(context, "steward");
     const second = await needsSecondYes(tx, changes, me, input.why, at);
     const asked = await stewardsByNode(tx, [...new Set([...others, ...second])], me.id, at);
     if (second.some((id) => !asked.has(id))) throw new Refused("second-yes", t.theHouseRulesRequireApprovalBy);
