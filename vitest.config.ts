@@ -19,6 +19,8 @@ export default defineConfig({
           ],
           setupFiles: ["integration/statements.ts", "integration/cheapHashes.ts"],
           testTimeout: 60_000,
+          // A whole organisation is made before each file: on a busy machine that takes a while, and it measures nothing.
+          hookTimeout: 60_000,
         },
       },
       {

@@ -1,12 +1,12 @@
 /** The first days and the odd ones: first steps, a new browser, a forgotten password, another device, what is required. */
-import { and, eq, isNull } from "drizzle-orm";
+import { and, eq, gt, isNull } from "drizzle-orm";
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from "vitest";
 import { type Fixture, type Kind, makeFixture, PASSWORD } from "../demo/fixture";
 import { type InProcess, inProcess } from "../demo/inProcess";
 import { USUAL_RULES } from "../src/core/access/houseRules";
 import { noteBackup } from "../src/server/backup";
 import type { Caller } from "../src/server/caller";
-import { deviceSignIns, links, notices, sessions } from "../src/server/database/schema";
+import { deviceSignIns, links, mails, notices, sessions } from "../src/server/database/schema";
 import { dismissSteps, firstSteps } from "../src/server/frontdesk/firstSteps";
 import { sendMails } from "../src/server/mail/post";
 import { sendTestMail } from "../src/server/mail/testMail";
@@ -54,7 +54,7 @@ const mailOf = (kind: Kind) => `${kind}@tarrowick.example`;
 const enter = (kind: Kind, by = nobody(), password = PASSWORD, at = Date.now()) =>
   signIn.execute(db(), { mail: mailOf(kind), password }, by, at);
 async function letters(): Promise<{ to: string; subject: string; text: string }[]> {
-  await db().db.run("update mails set next_at = 0 where next_at > 0");
+  await db().writer.write((tx) => tx.update(mails).set({ nextAt: 0 }).where(gt(mails.nextAt, 0)));
   await sendMails(db());
   return app.standins.postRoom.letters.splice(0).map(({ to, subject, text }) => ({ to: to[0]!, subject, text }));
 }

@@ -137,6 +137,12 @@ export const forgottenByMail = cache(async (): Promise<boolean> => {
   return app.configuration.mail !== null && ((await findHome(app.db))?.rules.forgottenByMail ?? false);
 });
 
+/** The mail domains whose people can join without being invited; none where no mail can be sent. */
+export const openDomains = cache(async (): Promise<readonly string[]> => {
+  const { app } = await callerOf();
+  return app.configuration.mail === null ? [] : ((await findHome(app.db))?.rules.joinDomains ?? []);
+});
+
 /** Identity providers to choose from, for pages before sign-in. */
 export const signInChoices = cache(async (): Promise<{ id: string; name: string }[]> => {
   const { app, caller } = await callerOf();

@@ -93,6 +93,7 @@ import { erasePerson } from "./people/erasing";
 import { forgotPassword, resetPassword, sendReset } from "./people/forgotten";
 import { groupList, groupPage } from "./people/groupPage";
 import { changeGroup, createGroup, deleteGroup, endGroup } from "./people/groups";
+import { askToJoin, joinWithCode, sendJoinCode } from "./people/joining";
 import { groupKeepers, leavingPage, markLeaver } from "./people/leaving";
 import { changeMembers, removeMember, setMember } from "./people/members";
 import { chooseMail, dismissNotices, ownMailChoices, ownNotices } from "./people/notices";
@@ -240,6 +241,9 @@ const ALL = [
   finishSignIn,
   wasNotMe,
   forgotPassword,
+  askToJoin,
+  joinWithCode,
+  sendJoinCode,
   sendReset,
   resetPassword,
   beginDeviceSignIn,

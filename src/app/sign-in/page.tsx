@@ -2,7 +2,7 @@ import { redirect } from "next/navigation";
 import { ownAddress } from "@/core/ownAddress";
 import { SignIn } from "@/interface/entrance/SignIn";
 import { galtry } from "@/server/galtry";
-import { forgottenByMail, organisationName, signInChoices } from "@/server/page";
+import { forgottenByMail, openDomains, organisationName, signInChoices } from "@/server/page";
 
 export const metadata = { title: "Sign in" };
 
@@ -22,6 +22,7 @@ export default async function SignInPage({
       {...{ organisation, providers, back }}
       next={ownAddress(next, publicUrl)}
       forgottenByMail={await forgottenByMail()}
+      joinDomains={await openDomains()}
     />
   );
 }

@@ -59,6 +59,7 @@ describe("house rules", () => {
         ...{ ownGroups: true, longest: { staff: 1, guests: 2 }, reasonFrom: "steward", emergency: true, accept: true },
         makes: { vaults: "owners", groups: "staff", guests: "administrators", handovers: "nobody" },
         forgottenByMail: true,
+        joinDomains: ["tarrowick.example", "friends.tarrowick.example"],
         confirm: { acts: ["rules", "reveal"], minutes: 15 },
         waysIn: [{ groupId: "g", needs: "passkey", from: "2026-12-01" }],
       },

@@ -15,6 +15,9 @@ export type WayNeed = (typeof WAY_NEEDS)[number];
 export const CONFIRMED_ACTS = ["reveal", "steward", "role", "rules"] as const;
 export type ConfirmedAct = (typeof CONFIRMED_ACTS)[number];
 
+/** A host name with two labels or more, as it stands after the @ of an address (RFC 1035, letters, digits, hyphens). */
+const DOMAIN = /^(?:[a-z0-9](?:[a-z0-9-]{0,61}[a-z0-9])?\.)+[a-z](?:[a-z0-9-]{0,61}[a-z0-9])?$/;
+
 export const houseRulesSchema = z.strictObject({
   /** The highest level that may be given, by whom it is given to. */
   highest: z
@@ -38,6 +41,11 @@ export const houseRulesSchema = z.strictObject({
   emergency: z.boolean().default(false),
   /** A forgotten sign-in password is set anew by a link in a mail; otherwise an administrator makes one. */
   forgottenByMail: z.boolean().default(false),
+  /** Whoever shows by a mailed code that an address there is theirs becomes a member, without being invited. */
+  joinDomains: z
+    .array(z.string().trim().toLowerCase().max(253).regex(DOMAIN, "Give a domain, such as company.example."))
+    .max(20)
+    .default([]),
   /** What people must have to sign in, by group; null is all staff and guests. */
   waysIn: z
     .array(
@@ -155,6 +163,9 @@ export function sayRules(rules: HouseRules, groupName: (id: string) => string = 
     rules.forgottenByMail
       ? "A forgotten sign-in password is reset by email."
       : "An administrator helps with a forgotten sign-in password.",
+    rules.joinDomains.length === 0
+      ? "Nobody can join without being invited."
+      : `People with an email address at ${listOf(rules.joinDomains, "or")} can join without being invited.`,
     `${sayConfirm(rules.confirm)}Exports and changes to ways to sign in always need confirmation.`,
     ...rules.waysIn.map(
       ({ groupId, needs, from }) =>

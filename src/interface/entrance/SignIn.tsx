@@ -9,6 +9,7 @@ import { sayBack } from "../shared/sayBack";
 import { useSigningIn } from "../shared/useSigningIn";
 import { Entrance } from "./Entrance";
 import { Forgotten } from "./Forgotten";
+import { JoinByMail } from "./JoinByMail";
 import { OnOtherDevice } from "./OnOtherDevice";
 import { signIn as t } from "./strings";
 
@@ -30,10 +31,12 @@ interface SignInProps {
   back: { code: string; provider: { id: string; name: string } | undefined } | null;
   /** A forgotten sign-in password is set anew by mail. */
   forgottenByMail: boolean;
+  /** Whose people can join without being invited. */
+  joinDomains: readonly string[];
 }
 
-export function SignIn({ organisation, next, providers, back, forgottenByMail }: SignInProps) {
-  const [page, setPage] = useState<"device" | "forgotten" | null>(null);
+export function SignIn({ organisation, next, providers, back, forgottenByMail, joinDomains }: SignInProps) {
+  const [page, setPage] = useState<"device" | "forgotten" | "join" | null>(null);
   const [mail, setMail] = useState("");
   const [password, setPassword] = useState("");
   // Once signed in as before, the account there is linked.
@@ -51,6 +54,7 @@ export function SignIn({ organisation, next, providers, back, forgottenByMail }:
   if (page === "device")
     return <OnOtherDevice organisation={organisation} onIn={() => location.assign(onwards)} onBack={toFirst} />;
   if (page === "forgotten") return <Forgotten organisation={organisation} mail={mail} onBack={toFirst} />;
+  if (page === "join") return <JoinByMail {...{ organisation, domains: joinDomains, mail }} onBack={toFirst} />;
   return (
     <Entrance organisation={organisation} title={t.signInToGaltry}>
       {back && (
@@ -97,6 +101,11 @@ export function SignIn({ organisation, next, providers, back, forgottenByMail }:
           <ButtonLink href={`/sso/${id}/start?${new URLSearchParams({ next })}`}>{t.signInWith(name)}</ButtonLink>
         </p>
       ))}
+      {joinDomains.length > 0 && (
+        <p style={{ marginTop: 16 }}>
+          <Act onPress={() => setPage("join")}>{t.joinWithYourWorkEmail}</Act>
+        </p>
+      )}
       {forgottenByMail && (
         <p style={{ marginTop: 16 }}>
           <Act onPress={() => setPage("forgotten")}>{t.forgottenPassword}</Act>

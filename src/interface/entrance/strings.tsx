@@ -1,7 +1,7 @@
 /** Every sentence and label of this area, in one place to be read. */
 
 import type { ReactNode } from "react";
-import { counted } from "../../core/counted";
+import { counted, listOf } from "../../core/counted";
 
 export const entrance = {
   galtry: "Galtry",
@@ -70,6 +70,7 @@ export const signIn = {
   secondStep: "Second step",
   or: "or",
   signInWithAPasskey: "Sign in with a passkey",
+  joinWithYourWorkEmail: "Join with your work email",
   signInToGaltry: "Sign in to Galtry",
   signIn: "Sign in",
   emailAddress: "Email address",
@@ -113,6 +114,21 @@ export const onOtherDevice = {
   expired: "The number has expired.",
   showANewNumber: "Show a new number",
   back: "Back",
+};
+
+export const joinByMail = {
+  joinGaltry: "Join Galtry",
+  whoCanJoin: (domains: readonly string[]) =>
+    `With an email address at ${listOf(domains, "or")} you can join without being invited. We email you a code.`,
+  yourName: "Your name",
+  emailAddress: "Email address",
+  emailMeACode: "Email me a code",
+  aCodeIsOnItsWay: (mail: string) => `A code is on its way to ${mail}. Check the spam folder too.`,
+  code: "Code",
+  theCodeHint: "Six digits, from the email. It works for 15 minutes.",
+  join: "Join",
+  back: "Back",
+  thisIsNotTheCode: "This is not the code, or it no longer works. Check it, or go back and ask for a new one.",
 };
 
 export const forgotten = {

@@ -9,6 +9,7 @@ import { DayField } from "../shared/DateFields";
 import { Dialog } from "../shared/Dialog";
 import { Picker } from "../shared/Picker";
 import { ConfirmRule } from "./ConfirmRule";
+import { JoinRule } from "./JoinRule";
 import { Pick, Rule, Sentences, type SetRules } from "./ruleParts";
 import { signingInRules as t } from "./strings";
 
@@ -59,6 +60,7 @@ export function SigningInRules({ rules, set, groups, mails, now }: SigningProps)
           />
           .
         </Rule>
+        <JoinRule domains={rules.joinDomains} set={set} mails={mails} />
         <ConfirmRule confirm={rules.confirm} set={set} />
         {rules.waysIn.map((rule, i) => (
           <li key={`${rule.groupId} ${rule.needs} ${i}`}>

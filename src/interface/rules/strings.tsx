@@ -106,3 +106,15 @@ export const confirmRule = {
   minutes: (minutes: number) => counted(minutes, "minute"),
   alwaysConfirmed: "Exports and changes to ways to sign in always need confirmation.",
 };
+
+export const joinRule = {
+  onlyInvited: "Nobody can join without being invited. To let people join by themselves, add a mail domain.",
+  whoCanJoin: "People can join as members without being invited if they have an email address at:",
+  removeDomain: (domain: string) => `Remove ${domain}`,
+  remove: "Remove",
+  mailDomain: "Mail domain",
+  example: "company.example",
+  add: "Add",
+  byACode: "They show by an emailed code that the address is theirs. They have no access until they are given some.",
+  onceMailIsSetUp: "This works once email is set up: people show by an emailed code that the address is theirs.",
+};

@@ -241,6 +241,21 @@ export const knownBrowsers = sqliteTable(
   ],
 );
 
+/** Codes mailed to people who join without being invited; neither the code nor the address is written down. */
+export const joinCodes = sqliteTable(
+  "join_codes",
+  {
+    id: id(),
+    /** Keyed hash of the address. One code of an address stands at a time. */
+    mailHash: text("mail_hash").notNull().unique(),
+    codeHash: text("code_hash").notNull(),
+    /** So many wrong ones were typed. */
+    wrong: integer("wrong").notNull(),
+    expiresAt: time("expires_at").notNull(),
+  },
+  (t) => [index("join_codes_expiry").on(t.expiresAt)],
+);
+
 /** Sign-ins that wait for a yes on a device where their person is signed in already: for a hundred seconds. */
 export const deviceSignIns = sqliteTable(
   "device_sign_ins",

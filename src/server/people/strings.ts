@@ -208,6 +208,27 @@ export const forgotten = {
     "A new sign-in password was set by a link sent to your email address, and you were signed out everywhere. If it was not you, tell an administrator at once.",
 };
 
+export const joining = {
+  notADomain: (domains: readonly string[]) =>
+    domains.length === 0
+      ? "Here people join only when they are invited."
+      : `Only addresses at ${listOf(domains, "or")} can join without being invited.`,
+  signInWith: (provider: string) => `Sign in with ${provider} instead.`,
+  subject: (organisation: string) => `Your code to join Galtry at ${organisation}`,
+  subjectHere: (organisation: string) => `You are in Galtry at ${organisation} already`,
+  someoneWantsToJoin: (organisation: string) =>
+    `Someone, probably you, wants to join Galtry at ${organisation} with this email address.`,
+  theCodeIs: (code: string) => `The code is ${code.slice(0, 3)} ${code.slice(3)}.`,
+  worksUntil: (time: string) => `It works until ${time}. Type it only on the page where you asked for it.`,
+  youAreHereAlready: (organisation: string) =>
+    `Someone, probably you, wanted to join Galtry at ${organisation} with this email address. You have joined already: sign in instead.`,
+  signIn: "Sign in",
+  ifItWasNotYou: "If it was not you, do nothing.",
+  aCodeHasSixDigits: "A code has six digits.",
+  hasJoined: (name: string, mail: string) =>
+    `${name} joined with a code sent to ${mail}. They have no access yet, except what Everyone has.`,
+};
+
 export const required = {
   noSuchRule: "The house rules have changed. Check them again.",
   justReminded: "They have just been reminded. Wait a quarter of an hour.",
