@@ -7,20 +7,22 @@ const separate = (nodeId: string): Change => ({ type: "separate", nodeId, separa
 const nodesOf = (changes: readonly Change[]) => changes.map((one) => (one.type === "separate" ? one.nodeId : one.type));
 
 /** As the server answers it. */
-const slip = (at: number, revision: number, nodes: string[]): OwnSlip =>
+const slip = (at: number, revision: number, nodes: string[], id = "slip"): OwnSlip =>
   ({
     at,
-    draft: { revision, changes: nodes.map((nodeId) => ({ change: separate(nodeId), text: "", moved: false })) },
+    draft: { id, revision, changes: nodes.map((nodeId) => ({ change: separate(nodeId), text: "", moved: false })) },
   }) as unknown as OwnSlip;
 
 /** A server whose answers are given by hand, in any order. */
 function byHand() {
-  const drafts: { input: DraftInput; answer: (answer: Answer<{ revision: number }>) => void }[] = [];
+  const drafts: { input: DraftInput; answer: (answer: Answer<{ slipId: string | null; revision: number }>) => void }[] =
+    [];
   const reads: ((answer: Answer<OwnSlip>) => void)[] = [];
   return {
     drafts,
     reads,
-    draft: (input: DraftInput) => new Promise<Answer<{ revision: number }>>((answer) => drafts.push({ input, answer })),
+    draft: (input: DraftInput) =>
+      new Promise<Answer<{ slipId: string | null; revision: number }>>((answer) => drafts.push({ input, answer })),
     read: () => new Promise<Answer<OwnSlip>>((answer) => reads.push(answer)),
   };
 }
@@ -46,7 +48,7 @@ describe("a change", () => {
     expect(server.drafts.map(({ input }) => [sent(input), input.revision, input.anew])).toEqual([
       [["a", "b"], 1, false],
     ]);
-    server.drafts[0]!.answer({ ok: true, result: { revision: 2 } });
+    server.drafts[0]!.answer({ ok: true, result: { slipId: "slip", revision: 2 } });
     await turn();
     expect(sync.state.pending).toBe(true);
     server.reads[0]!({ ok: true, result: slip(200, 2, ["a", "b"]) });
@@ -58,7 +60,7 @@ describe("a change", () => {
     const { server, sync } = begun();
     for (const nodeId of ["b", "c", "d"]) sync.change(plus(nodeId));
     expect(server.drafts).toHaveLength(1);
-    server.drafts[0]!.answer({ ok: true, result: { revision: 2 } });
+    server.drafts[0]!.answer({ ok: true, result: { slipId: "slip", revision: 2 } });
     await turn();
     expect(server.drafts.map(({ input }) => [sent(input), input.revision])).toEqual([
       [["a", "b"], 1],
@@ -66,7 +68,7 @@ describe("a change", () => {
     ]);
     // Nothing is read in between: it would be of an earlier draft.
     expect(server.reads).toHaveLength(0);
-    server.drafts[1]!.answer({ ok: true, result: { revision: 3 } });
+    server.drafts[1]!.answer({ ok: true, result: { slipId: "slip", revision: 3 } });
     await turn();
     server.reads[0]!({ ok: true, result: slip(200, 3, ["a", "b", "c", "d"]) });
     await turn();
@@ -76,7 +78,7 @@ describe("a change", () => {
   test("one that comes while the answer is read is not lost by it", async () => {
     const { server, sync } = begun();
     sync.change(plus("b"));
-    server.drafts[0]!.answer({ ok: true, result: { revision: 2 } });
+    server.drafts[0]!.answer({ ok: true, result: { slipId: "slip", revision: 2 } });
     await turn();
     sync.change(plus("c"));
     server.reads[0]!({ ok: true, result: slip(200, 2, ["a", "b"]) });
@@ -89,7 +91,7 @@ describe("a change", () => {
     const { server, sync } = begun();
     sync.change(plus("b"));
     sync.change(plus("c"), true);
-    server.drafts[0]!.answer({ ok: true, result: { revision: 2 } });
+    server.drafts[0]!.answer({ ok: true, result: { slipId: "slip", revision: 2 } });
     await turn();
     expect(server.drafts.map(({ input }) => input.anew)).toEqual([false, true]);
   });
@@ -123,15 +125,71 @@ describe("a change", () => {
 });
 
 describe("what comes from elsewhere", () => {
-  test("a page that was drawn anew brings its slip, but not an older one, nor over what is being sent", () => {
-    const { sync } = begun();
+  test("a page that was drawn with another slip has the server asked, which of the two counts", async () => {
+    const { server, sync } = begun();
     sync.drawn(slip(200, 4, ["x"]));
+    expect(nodesOf(sync.state.changes)).toEqual(["a"]);
+    server.reads[0]!({ ok: true, result: slip(210, 4, ["x"]) });
+    await turn();
     expect(nodesOf(sync.state.changes)).toEqual(["x"]);
-    sync.drawn(slip(150, 3, ["old"]));
-    expect(nodesOf(sync.state.changes)).toEqual(["x"]);
+    // Of the same number, and another slip.
+    sync.drawn(slip(220, 4, ["y"], "next"));
+    expect(server.reads).toHaveLength(2);
+  });
+
+  test("one with the same slip brings what it would do, unless it is older, and asks nothing", () => {
+    const { server, sync } = begun();
+    sync.drawn(slip(200, 1, ["a"]));
+    expect(sync.state.slip.at).toBe(200);
+    sync.drawn(slip(150, 1, ["a"]));
+    expect(sync.state.slip.at).toBe(200);
+    expect(server.reads).toHaveLength(0);
+  });
+
+  test("nothing comes over what is being sent", () => {
+    const { server, sync } = begun();
     sync.change(plus("y"));
     sync.drawn(slip(300, 9, ["other"]));
-    expect(nodesOf(sync.state.changes)).toEqual(["x", "y"]);
+    expect(nodesOf(sync.state.changes)).toEqual(["a", "y"]);
+    expect(server.reads).toHaveLength(0);
+  });
+
+  test("a page asked for before the change and drawn after it takes nothing away", async () => {
+    const { server, sync } = begun();
+    sync.change(plus("b"));
+    server.drafts[0]!.answer({ ok: true, result: { slipId: "slip", revision: 2 } });
+    await turn();
+    // Later by the clock than the slip of this page, and yet without what was sent.
+    sync.drawn(slip(150, 1, ["a"]));
+    expect(nodesOf(sync.state.changes)).toEqual(["a", "b"]);
+    for (const answer of server.reads) answer({ ok: true, result: slip(200, 2, ["a", "b"]) });
+    await turn();
+    expect([nodesOf(sync.state.changes), sync.state.pending]).toEqual([["a", "b"], false]);
+    sync.change(plus("c"));
+    expect(sent(server.drafts[1]!.input)).toEqual(["a", "b", "c"]);
+    expect(server.drafts[1]!.input.revision).toBe(2);
+  });
+
+  test("of two looks the later one counts, whichever comes first", async () => {
+    const { server, sync } = begun();
+    const looks = [sync.read(), sync.read()];
+    server.reads[1]!({ ok: true, result: slip(300, 3, ["new"]) });
+    server.reads[0]!({ ok: true, result: slip(200, 2, ["old"]) });
+    await Promise.all(looks);
+    expect(nodesOf(sync.state.changes)).toEqual(["new"]);
+  });
+
+  test("a look that a change overtakes brings no number back", async () => {
+    const { server, sync } = begun();
+    void sync.read();
+    sync.change(plus("b"));
+    server.drafts[0]!.answer({ ok: true, result: { slipId: "slip", revision: 2 } });
+    await turn();
+    server.reads[0]!({ ok: true, result: slip(150, 1, ["a"]) });
+    await turn();
+    sync.change(plus("c"));
+    expect(server.drafts[1]!.input.revision).toBe(2);
+    expect(sent(server.drafts[1]!.input)).toEqual(["a", "b", "c"]);
   });
 
   test("read without its changes keeps those of the page", async () => {

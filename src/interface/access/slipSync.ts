@@ -30,7 +30,7 @@ export interface DraftInput {
 
 export interface SlipServer {
   read: () => Promise<Answer<OwnSlip>>;
-  draft: (input: DraftInput) => Promise<Answer<{ revision: number }>>;
+  draft: (input: DraftInput) => Promise<Answer<{ slipId: string | null; revision: number }>>;
 }
 
 export interface SyncedSlip {
@@ -44,13 +44,18 @@ export interface SyncedSlip {
 
 const changesOf = ({ draft }: OwnSlip): readonly Change[] => (draft?.changes ?? []).map((one) => one.change);
 
+const draftOf = ({ draft }: OwnSlip) => ({ slipId: draft?.id ?? null, revision: draft?.revision ?? 0 });
+
 export class SlipSync {
   #state: SyncedSlip;
-  #revision: number;
+  /** What this page knows that the server has: it counts from there. */
+  #known: { slipId: string | null; revision: number };
   /** What is to be sent next. */
   #wanted: readonly Change[] | null = null;
   #anew = false;
   #sending = false;
+  /** Of the last change or look; what was asked for before it is out of date when it comes. */
+  #turn = 0;
   readonly #heard = new Set<() => void>();
 
   constructor(
@@ -58,7 +63,7 @@ export class SlipSync {
     private readonly server: SlipServer,
   ) {
     this.#state = { slip: start, changes: changesOf(start), pending: false, wrong: null };
-    this.#revision = start.draft?.revision ?? 0;
+    this.#known = draftOf(start);
   }
 
   get state(): SyncedSlip {
@@ -74,6 +79,7 @@ export class SlipSync {
   change = (next: (before: readonly Change[]) => readonly Change[], anew = false): void => {
     const changes = next(this.#state.changes);
     this.#wanted = changes;
+    this.#turn += 1;
     this.#anew ||= anew;
     this.#say({ changes, pending: true });
     // What comes while this is under way goes together, after it.
@@ -82,14 +88,22 @@ export class SlipSync {
 
   /** @param withChanges what is there takes the place of what stands here */
   read = async (withChanges = true): Promise<void> => {
+    this.#turn += 1;
+    const turn = this.#turn;
     const answer = await this.server.read();
     if (!answer.ok) return this.setWrong(answer.refused.message);
-    if (this.#wanted === null) this.#adopt(answer.result, withChanges);
+    if (turn === this.#turn) this.#adopt(answer.result, withChanges);
   };
 
-  /** Another page of one's own, or another steward, changed something: the page was drawn anew with it. */
+  /**
+   * The page was drawn anew, because something changed. When it was asked for nobody knows: with another slip than the
+   * one that is known here it may be newer, or older than what was just sent, and the server is asked which.
+   */
   drawn = (start: OwnSlip): void => {
-    if (this.#wanted === null && !this.#sending) this.#adopt(start, true);
+    if (this.#wanted !== null || this.#sending) return;
+    const { slipId, revision } = draftOf(start);
+    if (slipId !== this.#known.slipId || revision !== this.#known.revision) void this.read();
+    else if (start.at >= this.#state.slip.at) this.#adopt(start, false);
   };
 
   setWrong = (wrong: string | null): void => this.#say({ wrong });
@@ -100,9 +114,9 @@ export class SlipSync {
     const [sending, anew] = [this.#wanted, this.#anew];
     this.#wanted = null;
     this.#anew = false;
-    const answer = await this.server.draft({ changes: sending.map(toSend), revision: this.#revision, anew });
+    const answer = await this.server.draft({ changes: sending.map(toSend), revision: this.#known.revision, anew });
     this.#sending = false;
-    if (answer.ok) this.#revision = answer.result.revision;
+    if (answer.ok) this.#known = answer.result;
     this.setWrong(answer.ok ? null : answer.refused.message);
     if (this.#wanted !== null) return this.#send();
     await this.read(!answer.ok);
@@ -110,9 +124,7 @@ export class SlipSync {
   }
 
   #adopt(fresh: OwnSlip, withChanges: boolean): void {
-    // A page that was asked for earlier may come later.
-    if (fresh.at < this.#state.slip.at) return;
-    this.#revision = fresh.draft?.revision ?? 0;
+    this.#known = draftOf(fresh);
     this.#say({ slip: fresh, ...(withChanges && { changes: changesOf(fresh) }) });
   }
 
