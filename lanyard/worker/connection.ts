@@ -6,6 +6,7 @@ import { answerOf, ask, Refusal, send, Unreachable } from "./api";
 import { removeCookies } from "./cookies";
 import { showEverywhere } from "./icon";
 import { forgetKey, newKey } from "./key";
+import { oneAfter } from "./oneAfter";
 import { disk, memory, setDisk, setMemory } from "./store";
 import { connection as t } from "./strings";
 
@@ -118,15 +119,8 @@ async function forget(connection: Connection): Promise<void> {
   await showEverywhere();
 }
 
-let refreshing: Promise<void> | null = null;
-
 /** Looks again: keys that are no longer there lose their cookies at once. */
-export function refreshKeys(): Promise<void> {
-  refreshing ??= refresh().finally(() => {
-    refreshing = null;
-  });
-  return refreshing;
-}
+export const refreshKeys = oneAfter(refresh);
 
 /** The stream says when to look again; this is for what it might have missed. */
 const LOOK_AGAIN_MS = 30 * 60_000;
