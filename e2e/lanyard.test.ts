@@ -4,7 +4,8 @@ import type { Page } from "playwright-core";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import { DEMO_PASSWORD } from "../demo/organisation";
 import { entries, notices, signIns } from "../src/server/database/schema";
-import { type Browser, connectLanyard, openBrowser, signInToGaltry } from "./browser";
+import { seriousIn } from "./axe";
+import { type Browser, connectLanyard, openBrowser, signInToGaltry, takenOver } from "./browser";
 import { everythingReceived, sightingsOf } from "./canary";
 import { type App, startHouse } from "./house";
 import { pressInTag, tagText, typeInTag, waitForTag } from "./tags";
@@ -287,6 +288,34 @@ test("a fill that the site refuses is not written down as signed in", async () =
 });
 
 describe("the connection", () => {
+  test("a sign-in elsewhere is approved in the window, by the number and the sign-in password", async () => {
+    const elsewhere = await openBrowser({ galtry: app.url, lanyard: false });
+    try {
+      await elsewhere.page.goto(`${app.url}/sign-in`);
+      await takenOver(elsewhere.page);
+      await elsewhere.page.getByRole("button", { name: "Approve on another device" }).click();
+      const shown = elsewhere.page.locator("p[aria-label^='The number']");
+      await shown.waitFor();
+      const window = await openWindow(colleague, colleague.page);
+      await window.getByRole("button", { name: "Maren Pohl" }).click();
+      await window.getByRole("button", { name: "Approve a sign-in" }).click();
+      await window.getByLabel(/^Number/).fill(await shown.innerText());
+      await window.getByRole("button", { name: "Continue" }).click();
+      await window.getByText(/has been waiting since/).waitFor();
+      expect(await seriousIn(window)).toEqual([]);
+      await window.getByLabel("Sign-in password").fill("not this one, surely");
+      await window.getByRole("button", { name: "Approve", exact: true }).click();
+      await window.getByText("Wrong sign-in password. Try again.").waitFor();
+      await window.getByLabel("Sign-in password").fill(DEMO_PASSWORD);
+      await window.getByRole("button", { name: "Approve", exact: true }).click();
+      await window.getByText("Approved. The other device is signed in.").waitFor();
+      await elsewhere.page.getByRole("combobox", { name: "Find, and sign in" }).waitFor();
+      await window.close();
+    } finally {
+      await elsewhere.close();
+    }
+  });
+
   test("ended in Galtry, Lanyard follows at once, and its cookies go", async () => {
     const { page, context } = colleague;
     const cookies = async () =>

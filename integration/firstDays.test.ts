@@ -240,6 +240,35 @@ describe("approval on another device", () => {
     expect(JSON.stringify(rows)).not.toMatch(new RegExp(`${number}|${token}`));
   });
 
+  test("in Lanyard's window only with the sign-in password, whose guesses are few", async () => {
+    const lanyard = f.lanyard("reveal");
+    const approve = (number: string, password?: string) =>
+      code(answerDevice.execute(db(), { number, approve: true, ...(password && { password }) }, lanyard));
+    const { number, waiting: token } = await begin();
+    expect(await typeDeviceNumber.execute(db(), { number }, lanyard)).toMatchObject({ browser: "Firefox on Linux" });
+    // Whoever finds the browser open has Lanyard, and not the password.
+    expect(await approve(number)).toBe("prove-again");
+    expect(await approve(number, "not this one")).toBe("bad-input");
+    expect(await deviceState.execute(db(), { waiting: token }, nobody())).toBe("waiting");
+    expect(await approve(number, PASSWORD)).toBe("done");
+    expect((await finishDeviceSignIn.execute(db(), { waiting: token }, nobody())).personId).toBe(f.ids.reveal);
+    const other = await begin();
+    const guesses: string[] = [];
+    for (let turn = 0; turn < 12; turn++) guesses.push(await approve(other.number, `guess ${turn}`));
+    expect(guesses[0]).toBe("bad-input");
+    expect(guesses.at(-1)).toBe("too-many");
+    expect(await approve(other.number, PASSWORD)).toBe("too-many");
+    // To keep it out takes nothing more.
+    await answerDevice.execute(db(), { number: other.number, approve: false }, lanyard);
+    expect(await deviceState.execute(db(), { waiting: other.waiting }, nobody())).toBe("declined");
+  });
+
+  test("a sign-in password sent along from a page shows nothing: there it is asked for as for other grave acts", async () => {
+    const { number } = await begin();
+    const input = { number, approve: true, password: PASSWORD };
+    expect(await code(answerDevice.execute(db(), input, own("steward", Date.now() - 10 * MINUTE)))).toBe("prove-again");
+  });
+
   test("ends after a hundred seconds, and when it is declined", async () => {
     const at = Date.now();
     const late = await begin();

@@ -736,6 +736,7 @@ describe("as every Lanyard, signed out, and as the server", () => {
           "vaults.vaultList",
           "people.organisationQuery",
           "access.whyEnded",
+          "people.typeDeviceNumber",
         ].includes(name);
       const expected = alsoPerson ? mayAsPerson(who, kind, name) : byLanyard && mayAsLanyard(who, kind);
       // Guarded fill is off here: a person with Use passes the first gate and is told so.

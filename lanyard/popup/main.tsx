@@ -6,10 +6,10 @@ import { hostOf } from "../../src/core/signin/address";
 import { FAILURES, PROGRESS } from "../../src/core/signin/outcome";
 import { stampInk, stampLetters } from "../../src/core/stamp";
 import type { KeyLine } from "../../src/server/lanyard/keys";
-import type { View, WindowAsk } from "../shared/messages";
+import type { View } from "../shared/messages";
+import { ask } from "./ask";
+import { Settings } from "./Settings";
 import { main as t } from "./strings";
-
-const ask = <R,>(message: WindowAsk): Promise<R> => chrome.runtime.sendMessage(message) as Promise<R>;
 
 const givenTab = Number(new URLSearchParams(location.search).get("tab")) || null;
 
@@ -180,54 +180,6 @@ function Connecting({ view, look }: { view: View; look: () => void }) {
         </button>
         <button type="button" className="quiet" onClick={() => void ask({ ask: "stop-connecting" }).then(look)}>
           {t.stop}
-        </button>
-      </div>
-    </>
-  );
-}
-
-function Settings({ view, close, look }: { view: View; close: () => void; look: () => void }) {
-  const connection = view.connection as Extract<View["connection"], { state: "connected" }>;
-  return (
-    <>
-      <p className="lead">{t.connectedFor(connection.person)}</p>
-      <p>{t.toAt(connection.organisation, <span className="mono">{hostOf(connection.address)}</span>)}</p>
-      {view.keys && view.keys.neverOn.length > 0 && (
-        <>
-          <p className="small soft">{t.loginsAreNotOffered}</p>
-          <ul className="never">
-            {view.keys.neverOn.map((site) => (
-              <li key={site}>
-                <span className="mono">{site}</span>
-                <button
-                  type="button"
-                  className="quiet"
-                  aria-label={t.offerAgainAt(site)}
-                  onClick={() => void ask({ ask: "offer-again", site }).then(look)}
-                >
-                  {t.offerAgain}
-                </button>
-              </li>
-            ))}
-          </ul>
-        </>
-      )}
-      <p className="small soft">{t.disconnectingRemovesTheCookies}</p>
-      <div className="do">
-        <button
-          type="button"
-          className="btn"
-          onClick={() =>
-            void ask({ ask: "disconnect" }).then(() => {
-              close();
-              look();
-            })
-          }
-        >
-          {t.disconnect}
-        </button>
-        <button type="button" className="quiet" onClick={close}>
-          {t.back}
         </button>
       </div>
     </>

@@ -31,6 +31,7 @@ export const main = {
   offerAgainAt: (site: string) => `Offer again: ${site}`,
   disconnectingRemovesTheCookies: "Disconnecting removes the cookies Lanyard set and signs you out of those sites.",
   disconnect: "Disconnect",
+  approveASignIn: "Approve a sign-in…",
   back: "Back",
   galtryIsNotResponding: "Galtry is not responding",
   lastReachedAt: (time: string) => `Last reached at ${time}. `,
@@ -83,4 +84,26 @@ export const main = {
   signInTo: (name: string) => `Sign in to ${name}`,
   validFor: (minutes: number) => `Valid for ${counted(minutes, "more minute")}.`,
   logins: (count: number) => `: ${counted(count, "login")}`,
+};
+
+export const approving = {
+  approveASignIn: "Approve a sign-in",
+  shownOnTheOther: "Number: the six digits that your other device shows",
+  continueWord: "Continue",
+  noSuchNumber: "No sign-in is waiting with this number. Check it, or show a new one.",
+  itComesFrom: (browser: ReactNode, address: string, time: string) => (
+    <>
+      {browser}, from {address}, has been waiting since {time}. If you approve, it is signed in as you.
+    </>
+  ),
+  onlyYourOwn: "Approve only a device in front of you. Nobody who works for Galtry or your organisation asks for this.",
+  signInPassword: "Sign-in password",
+  withoutOne: (inGaltry: ReactNode) => <>Without a password, approve {inGaltry} with a passkey.</>,
+  inGaltry: "in Galtry",
+  approve: "Approve",
+  decline: "Decline",
+  cancel: "Cancel",
+  done: "Done",
+  approved: "Approved. The other device is signed in.",
+  declined: "Declined. The other device stays out.",
 };

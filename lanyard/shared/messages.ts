@@ -110,7 +110,17 @@ export type WindowAsk =
   | { ask: "ask-for-site"; page: string; why: string }
   /** Taken back: *Never on this site*. */
   | { ask: "offer-again"; site: string }
-  | { ask: "close-report" };
+  | { ask: "close-report" }
+  /** A number that another device shows, to sign in there. */
+  | { ask: "type-number"; number: string }
+  | { ask: "answer-number"; number: string; approve: boolean; password: string | null };
+
+/** What waits behind a number: where it comes from, and since when. */
+export interface Found {
+  browser: string;
+  address: string;
+  since: number;
+}
 
 export type LiveAsk =
   | { ask: "live-connection" }

@@ -1,5 +1,5 @@
 /** The worker: hears pages, Galtry's page, Lanyard's window and the stream, and answers. */
-import type { GaltryAsk, LiveAsk, PageAsk, View, WindowAsk } from "../shared/messages";
+import type { Found, GaltryAsk, LiveAsk, PageAsk, View, WindowAsk } from "../shared/messages";
 import { ask as call } from "./api";
 import { arrived, keep, never, typed, update } from "./capture";
 import {
@@ -158,15 +158,14 @@ async function fromGaltry(message: GaltryAsk, sender: chrome.runtime.MessageSend
   }
 }
 
+const wrong = (error: Error) => ({ wrong: error.message });
+
 async function fromWindow(message: WindowAsk): Promise<unknown> {
   switch (message.ask) {
     case "view":
       return view(message.tabId);
     case "connect":
-      return connect(message.address).then(
-        () => openConnectPage(),
-        (error: Error) => ({ wrong: error.message }),
-      );
+      return connect(message.address).then(() => openConnectPage(), wrong);
     case "stop-connecting":
       return setDisk({ connection: { state: "none", address: (await disk("connection")).address, ended: null } });
     case "open-connect-page":
@@ -188,6 +187,16 @@ async function fromWindow(message: WindowAsk): Promise<unknown> {
     case "offer-again":
       await call("lanyard.offerAgain", { site: message.site });
       return refreshKeys();
+    case "type-number":
+      return call<Found | null>("people.typeDeviceNumber", { number: message.number }).then(
+        (found) => ({ found }),
+        wrong,
+      );
+    case "answer-number": {
+      const { number, approve, password } = message;
+      const input = { number, approve, ...(password !== null && { password }) };
+      return call("people.answerDevice", input).then(() => null, wrong);
+    }
     case "close-report":
       return setMemory({ signing: null, chosen: null });
   }

@@ -47,6 +47,7 @@ export function Account({
   accounts,
   link,
   back,
+  approves,
   notices,
   mailed,
   zone,
@@ -62,6 +63,8 @@ export function Account({
   /** The provider whose account is to be linked. */
   link: string | null;
   back: { code: string; provider: string | null } | null;
+  /** Sent here from Lanyard to approve a sign-in. */
+  approves: boolean;
   notices: NoticeLine[];
   mailed: ResultOf<"people.ownMailChoices">;
   zone: string;
@@ -71,7 +74,7 @@ export function Account({
   const endLanyard = useCommand("lanyard.endLanyard");
   const putAway = useCommand("people.dismissNotices");
   const [theme, setTheme] = useState<string | null>(null);
-  const [approving, setApproving] = useState(false);
+  const [approving, setApproving] = useState(approves);
   const choose = (value: "light" | "dark" | "") => {
     setTheme(value);
     if (value) document.documentElement.dataset.theme = value;

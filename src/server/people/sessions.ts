@@ -5,6 +5,7 @@ import { type Caller, isAdministrator } from "../caller";
 import { command, idSchema, none, query } from "../command";
 import type { Reader, Transaction } from "../database/client";
 import { knownBrowsers, lanyards, persons, sessions } from "../database/schema";
+import type { Galtry } from "../galtry";
 import { uuidv7 } from "../ids";
 import { notFound } from "../refused";
 import { requireOther } from "./administrators";
@@ -99,6 +100,19 @@ export const signOut = command({
   tell: ({ allowed }) => [`person:${allowed.personId}`],
 });
 
+/**
+ * Whether somebody's sign-in password is given; every try is counted until one is right.
+ * @throws Refused too-many
+ */
+export async function proveByPassword(app: Galtry, personId: string, password: string, at: number): Promise<boolean> {
+  const key = attemptKey(app.keys, "prove", personId);
+  await takeAttempt(app, [{ key, most: MOST_TRIES_ACCOUNT }], at);
+  const [person] = await app.db.select({ hash: persons.passwordHash }).from(persons).where(eq(persons.id, personId));
+  const right = await verifyPassword(person?.hash ?? null, password);
+  if (right) await app.writer.write((tx) => forgetAttempts(tx, key));
+  return right;
+}
+
 /** Gives the sign-in password again, for grave acts. */
 export const proveAgain = command({
   name: "people.proveAgain",
@@ -106,17 +120,10 @@ export const proveAgain = command({
   input: z.strictObject({ password: z.string().max(200) }),
   by: ["person"],
   mayPrepare: async () => undefined,
-  prepare: async ({ input, caller, at, app }) => {
-    const { personId } = caller as Extract<Caller, { kind: "person" }>;
-    const key = attemptKey(app.keys, "prove", personId);
-    await takeAttempt(app, [{ key, most: MOST_TRIES_ACCOUNT }], at);
-    const [person] = await app.db.select({ hash: persons.passwordHash }).from(persons).where(eq(persons.id, personId));
-    return { key, right: await verifyPassword(person?.hash ?? null, input.password) };
-  },
-  allow: ({ caller }) => caller as Extract<Caller, { kind: "person" }>,
-  run: async ({ tx, at, allowed, prepared: { key, right } }) => {
+  prepare: ({ input, caller, at, app }) => proveByPassword(app, caller.personId, input.password, at),
+  allow: ({ caller }) => caller,
+  run: async ({ tx, at, allowed, prepared: right }) => {
     if (!right) return { right: false };
-    await forgetAttempts(tx, key);
     if (allowed.sessionId) await tx.update(sessions).set({ provedAt: at }).where(eq(sessions.id, allowed.sessionId));
     return { right: true };
   },

@@ -133,6 +133,7 @@ export const waysIn = {
   aPasskeyWasCopied: (name: string) =>
     `A sign-in with your passkey ${name} was refused, because there is probably a copy of it. Remove it and add a new one.`,
   theLastWayIn: "This is your only way to sign in. Add another one first.",
+  wrongSignInPassword: "Wrong sign-in password. Try again.",
   proveFirst: "Your ways to sign in can be changed only after you confirm that it is you.",
   youHaveACodeAppAlready: "You already have an app for one-time codes. Remove it first.",
   youHaveNoCodeApp: "You have no app for one-time codes.",

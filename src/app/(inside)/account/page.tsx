@@ -20,7 +20,7 @@ export default async function AccountPage({
     ask(ownNotices, {}),
     ask(ownMailChoices, {}),
   ]);
-  const { link, sso, provider } = await searchParams;
+  const { link, sso, provider, approve } = await searchParams;
   const back = typeof sso === "string" ? { code: sso, provider: typeof provider === "string" ? provider : null } : null;
   return (
     <Account
@@ -30,6 +30,7 @@ export default async function AccountPage({
       staff={role !== "guest"}
       link={typeof link === "string" ? link : null}
       back={back}
+      approves={approve !== undefined}
       {...{ devices, ways, accounts, notices, mailed, zone }}
       now={Date.now()}
     />

@@ -13,6 +13,7 @@ import type { KeyRing } from "../../keys/keyFile";
 import { notFound, Refused } from "../../refused";
 import { attemptKey, attemptsOf, countAttempt, takeAttempt } from "../attempts";
 import { enter } from "../entering";
+import { proveByPassword } from "../sessions";
 import { waysIn as t } from "../strings";
 import { newToken, tokenHash } from "../tokens";
 import { requireJustProved } from "./ways";
@@ -98,7 +99,7 @@ export const typeDeviceNumber = command({
   name: "people.typeDeviceNumber",
   evenFor: ["auditor"],
   input: z.strictObject({ number: numberSchema }),
-  by: ["person"],
+  by: ["person", "lanyard"],
   allow: ({ tx, me, at, app }) => requireRested(tx, app.keys, me.id, at),
   run: async ({ tx, me, input, at, app }) => {
     const row = await openByNumber(tx, app.keys, input.number, at);
@@ -110,16 +111,31 @@ export const typeDeviceNumber = command({
   tell: () => [],
 });
 
-/** The browser that shows the number is signed in as whoever approves. It must just have been shown that it is them. */
+/**
+ * The browser that shows the number is signed in as whoever approves. It must just have been shown that it is them: on a
+ * page as for other grave acts, in Lanyard's window by the sign-in password, since its browser may be anybody's now.
+ */
 export const answerDevice = command({
   name: "people.answerDevice",
   evenFor: ["auditor"],
-  input: z.strictObject({ number: numberSchema, approve: z.boolean() }),
-  by: ["person"],
+  input: z.strictObject({
+    number: numberSchema,
+    approve: z.boolean(),
+    /** In Lanyard's window, to approve. */
+    password: z.string().max(200).optional(),
+  }),
+  by: ["person", "lanyard"],
+  mayPrepare: ({ tx, me, at, app }) => requireRested(tx, app.keys, me.id, at),
+  prepare: async ({ input, caller, at, app }) => {
+    if (caller.kind !== "lanyard" || !input.approve) return;
+    if (input.password === undefined) throw new Refused("prove-again", t.proveFirst);
+    if (!(await proveByPassword(app, caller.personId, input.password, at)))
+      throw new Refused("bad-input", t.wrongSignInPassword, "password");
+  },
   allow: async (context) => {
-    const { tx, me, input, at, app } = context;
+    const { tx, me, input, caller, at, app } = context;
     await requireRested(tx, app.keys, me.id, at);
-    if (input.approve) requireJustProved(context);
+    if (input.approve && caller.kind === "person") requireJustProved({ caller, at });
     const row = await openByNumber(tx, app.keys, input.number, at);
     if (!row) throw new Refused("ended", t.theNumberHasExpired);
     return row;
