@@ -281,7 +281,7 @@ describe("signing in on odd days", () => {
     await ines.getByRole("dialog").waitFor({ state: "detached" });
     expect(await ines.getByRole("alert").filter({ hasText: /./ }).count()).toBe(0);
     await ines.getByRole("button", { name: "Reveal password" }).click();
-    await ines.getByLabel("Sign-in password").fill(DEMO_PASSWORD);
+    await ines.getByRole("dialog").getByLabel("Sign-in password").fill(DEMO_PASSWORD);
     await ines.getByRole("button", { name: "Continue" }).click();
     await ines.getByRole("button", { name: "Hide password" }).waitFor();
   });
