@@ -1,13 +1,20 @@
-/** One picture of each main view, 1280x800, from the demo data, into docs/screenshots. */
+/**
+ * Pictures from the demo data: one of each main view, 1280x800, into docs/screenshots, and the parts of them that Help
+ * shows into public/help.
+ */
 import { mkdirSync } from "node:fs";
+import sharp from "sharp";
 import { DEMO_PASSWORD } from "../demo/organisation";
 import { comeThere, setUpProvider } from "../demo/provider";
 import { type Browser, connectLanyard, openBrowser, signInToGaltry } from "../e2e/browser";
 import { startHouse } from "../e2e/house";
 import { waitForTag } from "../e2e/tags";
+import { PICTURE } from "../src/interface/help/strings";
 
 const FOLDER = process.env.SCREENSHOTS ?? "docs/screenshots";
+const HELP = process.env.HELP_PICTURES ?? "public/help";
 mkdirSync(FOLDER, { recursive: true });
+mkdirSync(HELP, { recursive: true });
 const app = await startHouse();
 const opened: Browser[] = [];
 
@@ -19,11 +26,22 @@ async function as(mail: string, options: { dark?: boolean; width?: number; heigh
   return browser;
 }
 
-async function take(browser: Browser, name: string, address: string | null, settle = 500): Promise<void> {
+/** @param help the topics that show the upper left part of it */
+async function take(
+  browser: Browser,
+  name: string,
+  address: string | null,
+  { settle = 500, help = [], top = 0 }: { settle?: number; help?: string[]; top?: number } = {},
+): Promise<void> {
   if (address !== null) await browser.page.goto(address);
   await browser.page.evaluate(() => document.fonts.ready);
   await browser.page.waitForTimeout(settle);
-  await browser.page.screenshot({ path: `${FOLDER}/${name}.png` });
+  const png = await browser.page.screenshot({ path: `${FOLDER}/${name}.png` });
+  for (const id of help)
+    await sharp(png)
+      .extract({ left: 0, top, ...PICTURE })
+      .webp({ quality: 82 })
+      .toFile(`${HELP}/${id}.webp`);
   console.log(name);
 }
 
@@ -33,19 +51,25 @@ try {
   const site = app.standins.sites.find((one) => one.host === "pellam.localhost")!;
 
   const maren = await as("maren.pohl");
-  await take(maren, "front-desk", app.url);
-  await take(maren, "entry-at-use", entry("quillbrook.localhost"));
+  await take(maren, "front-desk", app.url, { help: ["front-desk"] });
+  await take(maren, "entry-at-use", entry("quillbrook.localhost"), { help: ["entry"] });
+  await maren.page.goto(`${app.url}/lanyard`);
+  await maren.page.waitForLoadState("networkidle");
+  await sharp(await maren.page.screenshot())
+    .extract({ left: 0, top: 0, ...PICTURE })
+    .webp({ quality: 82 })
+    .toFile(`${HELP}/connect-lanyard.webp`);
 
   const ines = await as("ines.okafor");
   await ines.page.goto(vault("Shop & Tickets"));
   await ines.page.getByRole("button", { name: /^Suppliers/ }).click();
   for (const name of ["Lindenfold Paper", "Peltonhay Toys"])
     await ines.page.getByRole("checkbox", { name: `Select ${name}` }).click();
-  await take(ines, "vault", null);
+  await take(ines, "vault", null, { help: ["vault"] });
   await take(ines, "entry", entry("quillbrook.localhost"));
   await take(ines, "edit", `${entry("stallwright.localhost")}?edit`);
-  await take(ines, "people", `${app.url}/people`);
-  await take(ines, "journal", `${app.url}/journal`);
+  await take(ines, "people", `${app.url}/people`, { help: ["people"] });
+  await take(ines, "journal", `${app.url}/journal`, { help: ["journal"] });
   await ines.page.goto(`${app.url}/people/groups/${app.built.groups.get("Shop Team")}`);
   await ines.page.waitForLoadState("networkidle");
   await ines.page.getByRole("button", { name: "Add to group" }).click();
@@ -55,7 +79,7 @@ try {
     .getByText(/goes from Use to Reveal/)
     .first()
     .waitFor();
-  await take(ines, "group", null);
+  await take(ines, "group", null, { help: ["group"] });
   await ines.page.goto(`${vault("Shop & Tickets")}/import`);
   await ines.page.getByLabel("File", { exact: true }).setInputFiles({
     name: "from-the-old-browser.csv",
@@ -78,7 +102,7 @@ try {
   for (const key of ["Control+Home", ...Array(9).fill("ArrowDown"), "ArrowRight", "ArrowRight", "b"])
     await ines.page.keyboard.press(key);
   await ines.page.getByText(/lose Use on/).waitFor();
-  await take(ines, "access", null, 900);
+  await take(ines, "access", null, { settle: 900, help: ["access"] });
   await ines.page.getByRole("button", { name: "Discard" }).click();
   await ines.page.goto(entry("quillbrook.localhost"));
   await ines.page.getByPlaceholder("Give access to a person, a group or Everyone").fill("Silas");
@@ -105,15 +129,15 @@ try {
   await wilhelmina.page.waitForLoadState("networkidle");
   await wilhelmina.page.getByRole("list", { name: "Who has what" }).getByRole("listitem").first().focus();
   for (const key of ["c", "c", "l"]) await wilhelmina.page.keyboard.press(key);
-  await take(wilhelmina, "rounds", null);
+  await take(wilhelmina, "rounds", null, { help: ["rounds"] });
   const hanna = await as("hanna.quist");
-  await take(hanna, "house-rules", `${app.url}/rules`);
+  await take(hanna, "house-rules", `${app.url}/rules`, { help: ["house-rules"] });
   await take(ines, "leaving", `${app.url}/people/${app.built.people.get("bram")}/leave`);
   const owner = { kind: "person" as const, personId: app.built.people.get("hanna")!, sessionId: null };
   const from = { provedAt: Date.now(), address: "127.0.0.1", browser: "Chromium on Linux" };
   const providerId = await setUpProvider(app.galtry, app.standins.provider, { ...owner, ...from }, "tm-hanna");
   await comeThere(app.galtry, providerId, "tm-yusuf");
-  await take(hanna, "single-sign-on", `${app.url}/people/sign-on`);
+  await take(hanna, "single-sign-on", `${app.url}/people/sign-on`, { help: ["single-sign-on"] });
 
   const dark = await as("maren.pohl", { dark: true });
   await take(dark, "front-desk-dark", app.url);

@@ -39,7 +39,9 @@ export function Settings({ view, close, look }: { view: View; close: () => void;
           {t.approveASignIn}
         </button>
       </div>
-      <p className="small soft">{t.disconnectingRemovesTheCookies}</p>
+      <p className="small soft" style={{ marginTop: 18 }}>
+        {t.disconnectingRemovesTheCookies}
+      </p>
       <div className="do">
         <button
           type="button"

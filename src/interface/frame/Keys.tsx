@@ -31,6 +31,10 @@ const Key = styled.button`
 const isTyping = (target: HTMLElement) =>
   /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName) || target.isContentEditable || target.role === "textbox";
 
+/** The Front desk begins in its finder: no name begins with a question mark, and help is one key away there, too. */
+const isEmptyFinder = (target: HTMLElement): boolean =>
+  target instanceof HTMLInputElement && target.getAttribute("role") === "combobox" && target.value === "";
+
 /** `/` opens the finder from anywhere, `n` begins a new entry and `?` says which keys there are, unless one is typing. */
 export function Keys({ reader }: { reader: Reader }) {
   const path = usePathname();
@@ -41,7 +45,8 @@ export function Keys({ reader }: { reader: Reader }) {
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       if (event.defaultPrevented || event.ctrlKey || event.metaKey || event.altKey) return;
-      if (isTyping(event.target as HTMLElement)) return;
+      const target = event.target as HTMLElement;
+      if (isTyping(target) && !(event.key === "?" && isEmptyFinder(target))) return;
       if (event.key === "n" && !document.querySelector("[role=dialog]")) {
         event.preventDefault();
         const vault = /^\/vaults\/([\w-]{36})$/.exec(path)?.[1];

@@ -15,7 +15,7 @@ const Main = styled.main`
   padding: 28px 16px 64px;
   h1 { margin-bottom: 16px; }
   h2 { margin: 32px 0 4px; padding-bottom: 6px; border-bottom: 3px double var(--edge); }
-  section { padding: 14px 0; border-bottom: 1px solid var(--rule); scroll-margin-top: 12px; }
+  section[id] { padding: 14px 0; border-bottom: 1px solid var(--rule); scroll-margin-top: 12px; }
   section:target { background: var(--pick); }
   h3 { margin-bottom: 4px; font-size: 17px; }
 `;

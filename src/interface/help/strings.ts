@@ -18,7 +18,12 @@ export interface Topic {
   /** What people do there. */
   things: readonly string[];
   keys?: KeyGroup;
+  /** What its picture shows, in words: `public/help/ID.webp`, made by `npm run screenshots`. */
+  picture?: string;
 }
+
+/** The size of every picture, in pixels. */
+export const PICTURE = { width: 1000, height: 560 };
 
 /** Readable without signing in. */
 export const PUBLIC_TOPICS: readonly Topic[] = [
@@ -26,7 +31,7 @@ export const PUBLIC_TOPICS: readonly Topic[] = [
     id: "get-in",
     title: "Getting in for the first time",
     at: null,
-    what: "A colleague adds you, and you get a link by email or from them. It works once, within seven days.",
+    what: "A colleague adds you, and you get a link by email or from them. It works once, within seven days. Some organisations also let you join with your work email, from the sign-in page.",
     things: [
       "Open the link and choose a sign-in password of at least 15 characters, or a passkey: then there is no password at all.",
       "If your organisation uses single sign-on, press its button on the sign-in page. You need no link and no password.",
@@ -38,6 +43,7 @@ export const PUBLIC_TOPICS: readonly Topic[] = [
     title: "Connecting Lanyard",
     at: /^\/lanyard/,
     what: "Lanyard is Galtry’s browser extension. It signs you in to sites, and you never need to see a password.",
+    picture: "The page “Get Lanyard”, with its three steps.",
     things: [
       "Sign in to Galtry, open “Get Lanyard” from the Front desk, and follow the three steps there.",
       "Press Connect in Lanyard’s window and compare the code that it shows with the code on the page.",
@@ -71,6 +77,8 @@ export const TOPICS: readonly Topic[] = [
         "Everything that you yourself can sign in to is here. What waits for your answer is at the right, and so are first steps.",
       others: "Everything you can sign in to is here. Type a few letters, press Enter, and you are signed in.",
     },
+    picture:
+      "A Front desk: search at the top, below it the entries that were used last, each with its button to sign in.",
     things: [
       "Sign in: choose a line and press Enter. Shift Enter opens the entry in place of the site.",
       "Pin what you use every day: it then stands at the top.",
@@ -102,6 +110,7 @@ export const TOPICS: readonly Topic[] = [
       steward: "The entries of one team in their folders. As a steward you also give and end access, and move things.",
       others: "The entries of one team in their folders, as far as you have access.",
     },
+    picture: "The vault Shop & Tickets with its folder Suppliers open and two entries selected.",
     things: [
       "Add a login: press N, or sign in to the site as usual and let Lanyard offer to add it.",
       "Select several rows to move, tag or duplicate them, or to give access to all of them at once.",
@@ -117,6 +126,7 @@ export const TOPICS: readonly Topic[] = [
       steward: "One login or other secret: what it holds, who can do what with it, and who has seen it.",
       others: "One login or other secret. With Use you sign in with it; with Reveal you also see its password.",
     },
+    picture: "An entry as it looks with Use: a button to sign in, and no password.",
     things: [
       "Sign in: Galtry signs in to the site and hands your browser the session. The password stays in Galtry.",
       "You need more than you have: press “Request more access” and give the reason.",
@@ -132,6 +142,7 @@ export const TOPICS: readonly Topic[] = [
       auditor: "Who can do what in each vault, now and at any past date. You see all of it and change nothing.",
       others: "Who can do what: rows are folders and entries, columns are groups and people, and each cell is a level.",
     },
+    picture: "The access grid of a vault, with one change drafted and its effects read below.",
     things: [
       "Find out why: choose a cell, and the foot explains it.",
       "Change something: set a level in a cell. It goes on your change slip, which says what it would do. Nothing happens before Apply.",
@@ -145,6 +156,7 @@ export const TOPICS: readonly Topic[] = [
     at: /^\/access\/[^/]+\/rounds/,
     for: ["steward", "administrator", "auditor"],
     what: "A round is a review: its stewards look at who has what, and confirm, lower or end each line.",
+    picture: "A round: lines with who has what, three of them answered.",
     things: [
       "Start with what is unusual: it is listed first, with the reason.",
       "Confirm with C, lower with L, end with E. Nothing changes until you finish the round.",
@@ -160,6 +172,7 @@ export const TOPICS: readonly Topic[] = [
       auditor: "Everyone who is here or was, with groups, ways to sign in and when they were last seen.",
       others: "Everyone who is here or was. Change the dotted words of the sentence to narrow the list.",
     },
+    picture: "The list of people, under the sentence that narrows it.",
     things: [
       "Add people: one or two hundred at once, each with a sign-in link by email.",
       "Select several to add them to groups, set an end date or suspend them.",
@@ -198,6 +211,7 @@ export const TOPICS: readonly Topic[] = [
     title: "A group",
     at: /^\/people\/groups/,
     what: "People who get the same access. Being in a group that has access is access.",
+    picture: "A group, with a person about to be added and what would change.",
     things: [
       "Add people, for a time if you like: what changes for them is shown first.",
       "Make someone a keeper: they can then change who is in the group.",
@@ -210,6 +224,7 @@ export const TOPICS: readonly Topic[] = [
     at: /^\/people\/sign-on/,
     for: ["administrator"],
     what: "People sign in to Galtry with the account they already have at your identity provider.",
+    picture: "A provider with its settings, its domains and an account that waits.",
     things: [
       "Add a provider, test it step by step, then switch it on.",
       "Prove your domains, so that an email address from the provider counts.",
@@ -222,9 +237,10 @@ export const TOPICS: readonly Topic[] = [
     at: /^\/rules/,
     for: ["colleague", "steward", "administrator", "auditor"],
     what: "What your organisation allows and requires. All staff read them; owners change them.",
+    picture: "House rules as sentences, with the words that can be changed.",
     things: [
       "Limit what stewards can give, to whom and for how long.",
-      "Require a passkey, one-time codes or single sign-on from a day on, and see who does not have it yet.",
+      "Say how people sign in, who can join by email, and before what they confirm that it is them.",
       "Write the note with the name and telephone number of the person to ask: it stands on top of every help page.",
     ],
   },
@@ -240,6 +256,7 @@ export const TOPICS: readonly Topic[] = [
       others:
         "Everything that happened. Where you have no access, entries are not named. No line can be changed or removed.",
     },
+    picture: "Lines of the Journal, with who did what and when.",
     things: [
       "Narrow it by days, by person or by what was done, and save what you see as CSV.",
       "Check it: Galtry recalculates the chain from the first line to the last.",
@@ -254,7 +271,7 @@ export const TOPICS: readonly Topic[] = [
     things: [
       "Add a second way to sign in for the day when a phone or a password is lost, and print recovery codes.",
       "Sign out a browser or disconnect a Lanyard that you no longer use.",
-      "Approve a sign-in on another device by entering the number that it shows.",
+      "Approve a sign-in on another device by entering the number that it shows, here or in Lanyard’s window.",
     ],
   },
 ];

@@ -1,8 +1,19 @@
+import { readdirSync } from "node:fs";
+import sharp from "sharp";
 import { describe, expect, test } from "vitest";
-import { PUBLIC_TOPICS, READERS, TOPICS } from "./strings";
+import { PICTURE, PUBLIC_TOPICS, READERS, TOPICS } from "./strings";
 import { findHelp, readerOf, topicAt, topicsFor, whatFor } from "./topics";
 
 const ID = "0190a000-0000-7000-8000-000000000000";
+
+test("every topic with a picture has it, of the size that is said, and there is no other", async () => {
+  const pictured = [...PUBLIC_TOPICS, ...TOPICS].filter(({ picture }) => picture).map(({ id }) => `${id}.webp`);
+  expect(readdirSync("public/help").sort()).toEqual(pictured.sort());
+  for (const file of pictured) {
+    const { width, height, format } = await sharp(`public/help/${file}`).metadata();
+    expect({ width, height, format }).toEqual({ ...PICTURE, format: "webp" });
+  }
+});
 
 describe("the topic of a page", () => {
   test.each([
