@@ -265,6 +265,8 @@ describe("signing in on odd days", () => {
     await page.getByRole("heading", { name: "Welcome, Fenella" }).waitFor();
     expect(page.url()).not.toContain("#");
     await page.getByLabel("Sign-in password").fill("yet another four good words");
+    await page.getByText(/^Long enough, and (good|strong): it would take .* to guess\.$/).waitFor();
+    await sound(page);
     await page.getByLabel("Enter it again").fill("yet another four good words");
     await page.getByRole("button", { name: /Save/ }).click();
     await page.getByRole("combobox", { name: "Find, and sign in" }).waitFor();

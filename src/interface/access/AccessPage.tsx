@@ -1,17 +1,13 @@
 "use client";
 
-import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { type KeyboardEvent, useCallback, useDeferredValue, useEffect, useMemo, useState } from "react";
 import styled from "styled-components";
 import { type Change, Lookup, placeOf, subjectKey, type Terms, withChanges } from "@/core/access";
-import { sayTime } from "@/core/time";
 import type { GridModel } from "@/server/access/grid";
-import { Where, Wrap } from "../frame/Frame";
-import { RoundBand, RoundHere, useGridRound } from "../rounds/RoundInGrid";
+import { Wrap } from "../frame/Frame";
+import { RoundBand, useGridRound } from "../rounds/RoundInGrid";
 import type { Row as RoundRow, RoundView } from "../rounds/words";
-import { runQuery } from "../shared/ask";
-import { fileName, save } from "../shared/save";
 import { useNarrow } from "../shared/useNarrow";
 import { CellTerms } from "./CellTerms";
 import {
@@ -21,22 +17,23 @@ import {
   countOf,
   draftCells,
   within as keptWithin,
-  plainTerms,
   startOf,
   withoutCells,
 } from "./cells";
 import { GridTable } from "./GridTable";
 import { GridTools } from "./GridTools";
-import { type Column, columnsOf, grantsBelow, gridOf, type Row, rowsOf } from "./grid";
-import { gridCsv } from "./gridCsv";
-import { LevelActs } from "./LevelActs";
+import { type Column, columnsOf, grantsBelow, gridOf, knownIn, placesAbove, type Row, rowsOf } from "./grid";
+import { KeyTo } from "./KeyTo";
 import { PrintedGrid } from "./PrintedGrid";
 import { SlipFoot } from "./SlipFoot";
+import { saveGridCsv } from "./saveGridCsv";
 import { type Shows, showing } from "./showing";
 import { accessPage as t } from "./strings";
 import { useEverybody } from "./useEverybody";
 import { type OwnSlip, useSlip } from "./useSlip";
-import { Why } from "./Why";
+import { useToggled } from "./useToggled";
+import { WhereHere } from "./WhereHere";
+import { WhyHere } from "./WhyHere";
 
 const Screen = styled.div`
   display: flex;
@@ -44,20 +41,6 @@ const Screen = styled.div`
   height: calc(100dvh - 56px);
   @media (max-width: 1023px) { height: auto; }
   @media print { display: block; height: auto; > :not(.printed) { display: none; } }
-`;
-
-const KeyTo = styled.p`
-  position: sticky;
-  left: 0;
-  display: flex;
-  flex-wrap: wrap;
-  gap: 2px 20px;
-  max-width: calc(100vw - 24px);
-  padding: 10px var(--gutter) 12px;
-  color: var(--soft);
-  font-size: 13px;
-  line-height: 20px;
-  @media (max-width: 719px) { .wide { display: none; } }
 `;
 
 interface AccessPageProps {
@@ -75,9 +58,6 @@ interface AccessPageProps {
 const isOfPerson = (change: Change): boolean =>
   change.type === "member" || (change.type === "set" && change.subject.kind === "person");
 
-/** With more people each of them is no column of the CSV: those who have a grant of their own are, and all groups. */
-const MOST_CSV_PEOPLE = 400;
-
 /** Who can do what in one vault: rows are its places, columns groups and people, cells cut keys. */
 export function AccessPage({ model: concerned, slip, vaults, roundView, me, now, asked }: AccessPageProps) {
   const router = useRouter();
@@ -86,8 +66,8 @@ export function AccessPage({ model: concerned, slip, vaults, roundView, me, now,
   const at = asked ?? now;
   // Nothing of what is over, or that one only reads, can be changed.
   const past = concerned.past !== null || concerned.reads;
-  const [open, setOpen] = useState<ReadonlySet<string>>(new Set());
-  const [unfolded, setUnfolded] = useState<ReadonlySet<string>>(new Set());
+  const [open, toggleOpen, openToo] = useToggled();
+  const [unfolded, toggleUnfolded] = useToggled();
   const [rowText, setRowText] = useState("");
   const [columnText, setColumnText] = useState("");
   const [shows, setShows] = useState<Shows>("all");
@@ -109,7 +89,7 @@ export function AccessPage({ model: concerned, slip, vaults, roundView, me, now,
 
   const before = useMemo(() => new Lookup(grid.organised), [grid]);
   const after = useMemo(
-    () => (past || changes.length === 0 ? before : new Lookup(withChanges(grid.organised, known(grid, changes)))),
+    () => (past || changes.length === 0 ? before : new Lookup(withChanges(grid.organised, knownIn(grid, changes)))),
     [grid, before, changes, past],
   );
   const drafted = useMemo(() => new Set(past ? [] : changes.map(placeOf)), [changes, past]);
@@ -141,26 +121,11 @@ export function AccessPage({ model: concerned, slip, vaults, roundView, me, now,
     setSaid("");
     setChosen(next);
   }, []);
-  const fold = useCallback(
-    (row: Row) =>
-      setOpen((was) => {
-        const next = new Set(was);
-        if (next.has(row.node.id)) next.delete(row.node.id);
-        else next.add(row.node.id);
-        return next;
-      }),
-    [],
+  const fold = useCallback((row: Row) => toggleOpen(row.node.id), [toggleOpen]);
+  const unfold = useCallback(
+    ({ subject }: Column) => subject.kind === "group" && toggleUnfolded(subject.id),
+    [toggleUnfolded],
   );
-  const unfold = useCallback((column: Column) => {
-    if (column.subject.kind !== "group") return;
-    const { id } = column.subject;
-    setUnfolded((was) => {
-      const next = new Set(was);
-      if (next.has(id)) next.delete(id);
-      else next.add(id);
-      return next;
-    });
-  }, []);
 
   // Found once its folders are open and its column is shown.
   useEffect(() => {
@@ -173,9 +138,7 @@ export function AccessPage({ model: concerned, slip, vaults, roundView, me, now,
   }, [sought, rows, columns]);
   const seek = (line: RoundRow | undefined) => {
     if (!line) return;
-    const above: string[] = [];
-    for (let up = grid.node.get(line.nodeId)?.parent; up; up = grid.node.get(up)?.parent) above.push(up);
-    setOpen((was) => new Set([...was, ...above]));
+    openToo(placesAbove(grid, line.nodeId));
     setRowText("");
     setColumnText("");
     setShows("all");
@@ -230,79 +193,34 @@ export function AccessPage({ model: concerned, slip, vaults, roundView, me, now,
   };
   /** Every place, also in folders that are closed, and everybody who can use something here: not only what is shown. */
   const everyRow = () => rowsOf(grid, { open: new Set(grid.node.keys()), text: rowText, only });
-  const saveCsv = async () => {
-    const answer = await runQuery("access.accessGrid", {
-      vaultId: grid.vault.id,
-      at: asked,
-      everybody: true,
-    });
-    const whole = answer.ok ? gridOf(answer.result) : grid;
-    const lookup = new Lookup(
-      past || changes.length === 0 ? whole.organised : withChanges(whole.organised, known(whole, changes)),
+  const saveCsv = async () =>
+    setSaid(
+      (await saveGridCsv({
+        ...{ grid, changes: past ? [] : changes, asked, at, me },
+        rows: everyRow(),
+        columns: { text: columnText, guests: shows === "guests", unfolded },
+      })) ?? "",
     );
-    const choice = { all: whole.people.length <= MOST_CSV_PEOPLE, text: columnText, guests: shows === "guests" };
-    const everyColumn = columnsOf(whole, lookup, { ...choice, unfolded }, at, me);
-    save(
-      new Blob(["\uFEFF", gridCsv(everyRow(), everyColumn, lookup, at, grid.zone)]),
-      `access-${fileName(grid.vault.name)}-${new Date(at).toISOString().slice(0, 10)}.csv`,
-    );
-  };
   const goTo = (moment: number | null) =>
     router.push(`/access/${grid.vault.id}${moment === null ? "" : `?at=${moment}`}`);
   const one = rows[to.row];
   const column = columns[to.column];
   const several = countOf(kept);
-  const entries = grid.entries.get(grid.vault.id) ?? 0;
   const why = (
-    <div id="why-here" tabIndex={-1}>
-      {focusRow && focusColumn ? (
-        <>
-          <h2>{several > 1 ? t.cells(several) : `${focusColumn.name}, ${focusRow.node.name}`}</h2>
-          {focusRow.node.mine && !past && (
-            <LevelActs
-              onLevel={(level) => set(level === "none" ? null : plainTerms(level), false)}
-              onTime={() => setTerms(true)}
-            />
-          )}
-          {several <= 1 && (
-            <RoundHere
-              {...{ round, now, zone: grid.zone }}
-              rows={round.linesAt(focusRow.node.id, subjectKey(focusColumn.subject))}
-            />
-          )}
-          {several <= 1 && <Why {...{ grid, at, now, me }} lookup={after} row={focusRow} column={focusColumn} />}
-        </>
-      ) : (
-        <p className="soft">{t.chooseACellToSeeWhyIt}</p>
-      )}
-    </div>
+    <WhyHere
+      {...{ grid, at, now, me, round, several }}
+      lookup={after}
+      row={focusRow}
+      column={focusColumn}
+      changes={!past}
+      onSet={(wanted) => set(wanted, false)}
+      onTime={() => setTerms(true)}
+    />
   );
   return (
     <Screen>
       <h1 className="unseen">{t.accessTo(grid.vault.name)}</h1>
-      <Where>
-        <Wrap style={{ maxWidth: "none" }}>
-          <p>
-            {t.accessTo2(<Link href={`/vaults/${grid.vault.id}`}>{grid.vault.name}</Link>)}
-            {asked === null ? (
-              t.now
-            ) : concerned.past !== null ? (
-              <b>{t.asItWas(sayTime(asked, now, grid.zone))}</b>
-            ) : (
-              <b>{t.asItWillBe(sayTime(asked, now, grid.zone))}</b>
-            )}
-            . {t.entries(entries)}.{" "}
-            {concerned.reads ? (
-              t.youRead
-            ) : past ? (
-              t.youSeeOnlyWhatYouAreA
-            ) : (
-              <b>{changes.length === 0 ? "" : t.draftedNoneAppliedYet(t.changes(changes.length))}</b>
-            )}{" "}
-            <span role="status">{said}</span>
-          </p>
-        </Wrap>
-      </Where>
+      <WhereHere {...{ concerned, grid, asked, now, past, said }} drafted={changes.length} />
       <GridTools
         {...{ grid, vaults, asked, rowText, columnText, shows, all }}
         columns={narrow ? allColumns : null}
@@ -330,15 +248,7 @@ export function AccessPage({ model: concerned, slip, vaults, roundView, me, now,
         onUnfold={unfold}
         onKey={keys}
       >
-        <KeyTo>
-          <span>{t.solidSetDirectly}</span>
-          <span>{t.hollowInheritedOrFromAGroup}</span>
-          <span>{t.clockHasAnEndDate}</span>
-          <span>{t.struckThroughBlocked}</span>
-          <span>{t.dashedOnTheSlip}</span>
-          <span>{t.foldedCornerAnEffectOfTheSlip}</span>
-          {!concerned.reads && <span className="wide">{t.n0To4AndBSetA}</span>}
-        </KeyTo>
+        <KeyTo changes={!concerned.reads} />
       </GridTable>
       {concerned.reads && <Wrap style={{ maxWidth: "none", paddingBlock: 16 }}>{why}</Wrap>}
       {!past && (
@@ -365,7 +275,3 @@ export function AccessPage({ model: concerned, slip, vaults, roundView, me, now,
     </Screen>
   );
 }
-
-/** Changes of places that are not in this vault change nothing here. */
-const known = (grid: ReturnType<typeof gridOf>, changes: readonly Change[]): Change[] =>
-  changes.filter((change) => change.type === "member" || grid.node.has(change.nodeId));

@@ -1,5 +1,5 @@
 /** The access grid before it is drawn: rows, columns and cells from what the server sent. */
-import type { Grant, Lookup, Member, Organised, Subject, Weekly } from "@/core/access";
+import type { Change, Grant, Lookup, Member, Organised, Subject, Weekly } from "@/core/access";
 import { type Given, isActive, subjectKey } from "@/core/access";
 import { unpack } from "@/core/packed";
 import { sayShortDay } from "@/core/time";
@@ -266,3 +266,14 @@ export function grantsBelow(lookup: Lookup, at: number): Map<string, Map<string,
   }
   return counts;
 }
+
+/** The folders that a place is in, the nearest first, and the vault. */
+export function placesAbove(grid: Grid, nodeId: string): string[] {
+  const above: string[] = [];
+  for (let up = grid.node.get(nodeId)?.parent; up; up = grid.node.get(up)?.parent) above.push(up);
+  return above;
+}
+
+/** Of drafted changes those of this vault: others change nothing here. */
+export const knownIn = (grid: Grid, changes: readonly Change[]): Change[] =>
+  changes.filter((change) => change.type === "member" || grid.node.has(change.nodeId));

@@ -6,6 +6,7 @@ import styled from "styled-components";
 import { sayTime } from "@/core/time";
 import type { ResultOf } from "@/server/registry";
 import { Qr } from "../entry/Qr";
+import { NewPasswordFields, useNewPassword } from "../passwords/NewPasswordFields";
 import { type Answer, type Refusal, runCommand, useCommand } from "../shared/ask";
 import { Act, Button, Notice, Row, Stack, TextField } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
@@ -177,9 +178,7 @@ export function WaysIn({ ways, accounts, link, back, zone, now }: WaysInProps) {
 
 function ChangePassword({ onClose }: { onClose: () => void }) {
   const change = useCommand("people.changePassword");
-  const [password, setPassword] = useState("");
-  const [again, setAgain] = useState("");
-  const [differ, setDiffer] = useState(false);
+  const { password, matches, fields } = useNewPassword();
   const done = useDone();
   return (
     <Dialog title={t.changeSignInPassword} open onClose={onClose}>
@@ -189,32 +188,14 @@ function ChangePassword({ onClose }: { onClose: () => void }) {
         onCancel={onClose}
         wrong={change.wrong()}
         onSend={async () => {
-          setDiffer(password !== again);
-          if (password !== again) return;
+          if (!matches()) return;
           const answer = await change.run({ password });
           if (!answer.ok) return;
           done(t.passwordChanged);
           onClose();
         }}
       >
-        <TextField
-          label={t.newPassword}
-          type="password"
-          autoComplete="new-password"
-          value={password}
-          onText={setPassword}
-          wrong={change.wrong("password")}
-          hint={t.atLeast15}
-          autoFocus
-        />
-        <TextField
-          label={t.enterItAgain}
-          type="password"
-          autoComplete="new-password"
-          value={again}
-          onText={setAgain}
-          wrong={differ ? t.doNotMatch : null}
-        />
+        <NewPasswordFields fields={fields} label={t.newPassword} hints={[]} wrong={change.wrong("password")} />
       </Form>
     </Dialog>
   );

@@ -128,9 +128,6 @@ export const waysIn = {
   done: "Done",
   changeSignInPassword: "Sign-in password",
   newPassword: "New sign-in password",
-  atLeast15: "At least 15 characters: four or five plain words are good.",
-  enterItAgain: "Enter it again",
-  doNotMatch: "The passwords do not match.",
   passwordChanged: "Your sign-in password has been changed. Your other sessions have ended.",
   name: "Name",
 };

@@ -1,8 +1,9 @@
 "use client";
 
 import { useEffect, useState } from "react";
+import { NewPasswordFields, useNewPassword } from "../passwords/NewPasswordFields";
 import { runQuery, useCommand } from "../shared/ask";
-import { ButtonLink, Notice, Stack, TextField } from "../shared/controls";
+import { ButtonLink, Notice, Stack } from "../shared/controls";
 import { Form } from "../shared/Form";
 import { Entrance } from "./Entrance";
 import { newPassword as t } from "./strings";
@@ -14,9 +15,7 @@ export function NewPassword({ organisation }: { organisation: string | null }) {
   const [token, setToken] = useState("");
   const [mail, setMail] = useState<string | null>(null);
   const [refused, setRefused] = useState<string | null>(null);
-  const [password, setPassword] = useState("");
-  const [again, setAgain] = useState("");
-  const [differ, setDiffer] = useState(false);
+  const { password, matches, fields } = useNewPassword();
   const [done, setDone] = useState(false);
   useEffect(() => {
     const held = takeLink();
@@ -27,8 +26,7 @@ export function NewPassword({ organisation }: { organisation: string | null }) {
     });
   }, []);
   const send = async () => {
-    setDiffer(password !== again);
-    if (password === again && (await reset.run({ token, password })).ok) setDone(true);
+    if (matches() && (await reset.run({ token, password })).ok) setDone(true);
   };
   return (
     <Entrance organisation={organisation} title={t.setANewPassword}>
@@ -51,23 +49,11 @@ export function NewPassword({ organisation }: { organisation: string | null }) {
         <Form verb={t.setPassword} onSend={send} running={reset.running} wrong={reset.wrong()}>
           <p>{t.forWhom(mail)}</p>
           <input type="hidden" name="username" autoComplete="username" value={mail} readOnly />
-          <TextField
+          <NewPasswordFields
+            fields={fields}
             label={t.signInPassword}
-            type="password"
-            autoComplete="new-password"
-            value={password}
-            onText={setPassword}
-            hint={t.atLeast}
+            hints={[mail, organisation ?? ""]}
             wrong={reset.wrong("password")}
-            autoFocus
-          />
-          <TextField
-            label={t.enterItAgain}
-            type="password"
-            autoComplete="new-password"
-            value={again}
-            onText={setAgain}
-            wrong={differ ? t.theyDoNotMatch : null}
           />
         </Form>
       )}

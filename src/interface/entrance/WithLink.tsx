@@ -1,6 +1,7 @@
 "use client";
 
 import { useEffect, useRef, useState } from "react";
+import { NewPasswordFields, SignInPasswordField, useNewPassword } from "../passwords/NewPasswordFields";
 import { type Refusal, runCommand, runQuery } from "../shared/ask";
 import { beginAtProvider } from "../shared/atProvider";
 import { Button, Notice, TextField } from "../shared/controls";
@@ -30,8 +31,6 @@ function useToken(purpose: "set-up" | "sign-in") {
   return { token, person, refused };
 }
 
-const PASSWORD_HINT = t.atLeast12CharactersThreeOrFour;
-
 interface JoinProps {
   organisation: string | null;
   providers: { id: string; name: string }[];
@@ -39,8 +38,7 @@ interface JoinProps {
 
 export function Join({ organisation, providers }: JoinProps) {
   const { token, person, refused } = useToken("sign-in");
-  const [password, setPassword] = useState("");
-  const [again, setAgain] = useState("");
+  const { password, matches, fields } = useNewPassword();
   const [running, setRunning] = useState(false);
   const [wrong, setWrong] = useState<Refusal | null>(null);
   const withPasskey = async () => {
@@ -60,7 +58,7 @@ export function Join({ organisation, providers }: JoinProps) {
     setWrong(answer.refused);
   };
   const submit = async () => {
-    if (password !== again) return setWrong({ code: "bad-input", message: t.thePasswordsDoNotMatch, field: "again" });
+    if (!matches()) return;
     setRunning(true);
     const answer = await runCommand("people.acceptLink", { token: token ?? "", password });
     if (answer.ok) return location.assign("/");
@@ -95,23 +93,11 @@ export function Join({ organisation, providers }: JoinProps) {
         >
           <p>{t.chooseTheSignInPasswordFor(<b>{person.mail}</b>)}</p>
           <input type="hidden" name="username" autoComplete="username" value={person.mail ?? ""} readOnly />
-          <TextField
+          <NewPasswordFields
+            fields={fields}
             label={t.signInPassword}
-            type="password"
-            autoComplete="new-password"
-            value={password}
-            onText={setPassword}
-            hint={PASSWORD_HINT}
+            hints={[person.name ?? "", person.mail ?? "", organisation ?? ""]}
             wrong={wrong?.field === "password" ? wrong.message : null}
-            autoFocus
-          />
-          <TextField
-            label={t.enterItAgain}
-            type="password"
-            autoComplete="new-password"
-            value={again}
-            onText={setAgain}
-            wrong={wrong?.field === "again" ? wrong.message : null}
           />
         </Form>
       )}
@@ -150,11 +136,9 @@ export function SetUp() {
           <TextField label={t.nameOfTheOrganisation} autoFocus {...field("organisation")} />
           <TextField label={t.yourName} autoComplete="name" {...field("name")} />
           <TextField label={t.yourEmailAddress} type="email" autoComplete="username" {...field("mail")} />
-          <TextField
+          <SignInPasswordField
             label={t.yourSignInPassword}
-            type="password"
-            autoComplete="new-password"
-            hint={PASSWORD_HINT}
+            hints={[values.organisation, values.name, values.mail]}
             {...field("password")}
           />
         </Form>

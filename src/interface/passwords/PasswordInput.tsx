@@ -1,16 +1,12 @@
 "use client";
 
-import { type ComponentProps, useEffect, useState } from "react";
+import { type ComponentProps, useState } from "react";
 import type { Wishes } from "@/core/generator";
-import type { Strength } from "@/core/generator/strengthWords";
 import { Act, Row, TextField } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
-import { ratePassword } from "./ask";
 import { MakePassword } from "./MakePassword";
 import { passwordInput as t } from "./strings";
-
-/** After the last key, in milliseconds: nobody wants to be judged letter by letter. */
-const PAUSE_MS = 250;
+import { useStrength } from "./useStrength";
 
 interface PasswordInputProps extends Omit<ComponentProps<typeof TextField>, "value" | "onText"> {
   name: string;
@@ -67,23 +63,4 @@ export function PasswordInput(props: PasswordInputProps) {
       </Dialog>
     </div>
   );
-}
-
-function useStrength(text: string, hints: string[]): Strength | null {
-  const [strength, setStrength] = useState<Strength | null>(null);
-  const known = hints.join("\n");
-  useEffect(() => {
-    if (text === "") return setStrength(null);
-    let current = true;
-    const timer = setTimeout(() => {
-      void ratePassword(text, known.split("\n")).then((answer) => {
-        if (current) setStrength(answer.answer);
-      });
-    }, PAUSE_MS);
-    return () => {
-      current = false;
-      clearTimeout(timer);
-    };
-  }, [text, known]);
-  return strength;
 }

@@ -1,4 +1,6 @@
 /** Every sentence and label of this area, in one place to be read. */
+import { counted } from "../../core/counted";
+
 export const makePassword = {
   aWebsite: "A website",
   allCharactersNobodyTypesIt: "All characters; nobody types it.",
@@ -47,4 +49,14 @@ export const passwordInput = {
 
 export const passwordsWorker = {
   noPasswordCanBeCreatedWith: "No password can be created with these settings.",
+};
+
+export const newPassword = {
+  atLeast: "At least 15 characters: four or five plain words are good. Use it for nothing but Galtry.",
+  more: (count: number) => `${counted(count, "more character")}: another word, perhaps.`,
+  rating: "Long enough.",
+  strength: (word: string, time: string) =>
+    `Long enough, ${word.includes("weak") ? "but" : "and"} ${word}: it would take ${time} to guess.`,
+  enterItAgain: "Enter it again",
+  doNotMatch: "The passwords do not match.",
 };

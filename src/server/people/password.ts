@@ -1,17 +1,15 @@
 /** Sign-in passwords: Argon2id at OWASP's second recommendation (19 MiB, two passes, one lane). */
 import { type Algorithm, hash, verify } from "@node-rs/argon2";
 import { z } from "zod";
+import { SHORTEST_SIGN_IN_PASSWORD } from "../../core/people/signInPassword";
 import { Refused } from "../refused";
 import { password as t } from "./strings";
 
 const PARAMETERS = { algorithm: 2 as Algorithm.Argon2id, memoryCost: 19_456, timeCost: 2, parallelism: 1 };
 
-/** As NIST SP 800-63B-4 wants it where it may stand alone. */
-const SHORTEST = 15;
-
 export const signInPasswordSchema = z
   .string()
-  .min(SHORTEST, t.aSignInPasswordHasAtLeast)
+  .min(SHORTEST_SIGN_IN_PASSWORD, t.aSignInPasswordHasAtLeast)
   .max(200, t.aSignInPasswordHasAtMost);
 
 /** Each takes 19 MiB and a twentieth of a second of a core: so many at once, and so many that wait. */
