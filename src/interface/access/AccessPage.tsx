@@ -35,7 +35,8 @@ import { useToggled } from "./useToggled";
 import { WhereHere } from "./WhereHere";
 import { WhyHere } from "./WhyHere";
 
-const Screen = styled.div`
+const Screen = styled.main`
+  &:focus { outline: none; }
   display: flex;
   flex-direction: column;
   height: calc(100dvh - 56px);
@@ -218,7 +219,7 @@ export function AccessPage({ model: concerned, slip, vaults, roundView, me, now,
     />
   );
   return (
-    <Screen>
+    <Screen id="content" tabIndex={-1}>
       <h1 className="unseen">{t.accessTo(grid.vault.name)}</h1>
       <WhereHere {...{ concerned, grid, asked, now, past, said }} drafted={changes.length} />
       <GridTools

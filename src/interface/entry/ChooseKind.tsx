@@ -3,6 +3,7 @@ import styled from "styled-components";
 import { askedFor, type Kind, PURPOSES } from "@/core/kinds/kind";
 import { WEBSITE_LOGIN } from "@/core/kinds/ready";
 import { Stamp } from "../shared/Stamp";
+import { TypeAhead } from "../shared/TypeAhead";
 import { BeginFromSite } from "./BeginFromSite";
 import { FirstLink } from "./FirstLink";
 import { chooseKind as t } from "./strings";
@@ -16,6 +17,11 @@ const Columns = styled.div`
   a { display: block; padding: 8px 0; color: inherit; text-decoration: none; }
   a b { text-decoration: underline 1px var(--edge); text-underline-offset: 3px; }
   a:hover b { text-decoration: underline 2px currentColor; }
+`;
+
+const Hint = styled.p`
+  margin-bottom: 20px;
+  @media (hover: none) { visibility: hidden; }
 `;
 
 /** What is to be kept? Kinds by what an office does with them; under each, what it asks for. */
@@ -36,35 +42,42 @@ export function ChooseKind({
 }) {
   return (
     <>
-      <h1 style={{ marginBottom: 20 }}>{t.whatDoYouWantToAddTo(place.name)}</h1>
+      <h1>{t.whatDoYouWantToAddTo(place.name)}</h1>
+      <Hint className="soft">{t.typeItsFirstLetters}</Hint>
       {sites && <BeginFromSite vaultId={vaultId} place={place} />}
-      <Columns>
-        {PURPOSES.map(({ purpose, title }) => (
-          <section key={purpose} aria-labelledby={purpose}>
-            <h2 id={purpose}>{title}</h2>
-            <ul>
-              {kinds
-                .filter((kind) => kind.purpose === purpose)
-                .map((kind) => {
-                  const To = kind.id === WEBSITE_LOGIN.id ? FirstLink : Link;
-                  return (
-                    <li key={kind.id}>
-                      <To href={`/vaults/${vaultId}/new?kind=${kind.id}&in=${place.id}`} prefetch={false}>
-                        {kind.picture && <Stamp name={kind.name} picture={kind.picture} />} <b>{kind.name}</b>
-                        <span className="soft small" style={{ display: "block" }}>
-                          {askedFor(kind)
-                            .slice(0, 4)
-                            .map(({ label }) => label)
-                            .join(", ")}
-                        </span>
-                      </To>
-                    </li>
-                  );
-                })}
-            </ul>
-          </section>
-        ))}
-      </Columns>
+      <TypeAhead>
+        <Columns>
+          {PURPOSES.map(({ purpose, title }) => (
+            <section key={purpose} aria-labelledby={purpose}>
+              <h2 id={purpose}>{title}</h2>
+              <ul>
+                {kinds
+                  .filter((kind) => kind.purpose === purpose)
+                  .map((kind) => {
+                    const To = kind.id === WEBSITE_LOGIN.id ? FirstLink : Link;
+                    return (
+                      <li key={kind.id}>
+                        <To
+                          href={`/vaults/${vaultId}/new?kind=${kind.id}&in=${place.id}`}
+                          prefetch={false}
+                          data-name={kind.name}
+                        >
+                          {kind.picture && <Stamp name={kind.name} picture={kind.picture} />} <b>{kind.name}</b>
+                          <span className="soft small" style={{ display: "block" }}>
+                            {askedFor(kind)
+                              .slice(0, 4)
+                              .map(({ label }) => label)
+                              .join(", ")}
+                          </span>
+                        </To>
+                      </li>
+                    );
+                  })}
+              </ul>
+            </section>
+          ))}
+        </Columns>
+      </TypeAhead>
       {ownKinds && (
         <p>
           {t.nothingFitsHaveTheFieldsYou(

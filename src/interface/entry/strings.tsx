@@ -143,6 +143,7 @@ export const card = {
 
 export const chooseKind = {
   whatDoYouWantToAddTo: (name: string) => `What do you want to add to ${name}?`,
+  typeItsFirstLetters: "Choose a kind, or type its first letters and press Enter.",
   kindsOfYourOwn: "Kinds of your own",
   sitesWeUse: "sites we use",
   nothingFitsHaveTheFieldsYou: (link: ReactNode, link2: ReactNode) => (

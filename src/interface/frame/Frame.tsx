@@ -12,6 +12,7 @@ import { Live } from "./Live";
 import { ProveAgain } from "./ProveAgain";
 import { SignInAgain } from "./SignInAgain";
 import { frame as t } from "./strings";
+import { useArrival } from "./useArrival";
 
 export const Wrap = styled.div`
   width: 100%;
@@ -150,6 +151,7 @@ const initials = (name: string) =>
     .toUpperCase();
 
 export function Frame({ organisation, person, notices, seen, at, lanyard, children }: FrameProps) {
+  useArrival();
   const path = usePathname();
   const here = (href: string) =>
     href === "/" ? path === "/" : path.startsWith(href) || (href === "/vaults" && path.startsWith("/entry"));
