@@ -140,7 +140,7 @@ const OneCell = memo(
       >
         {cell && (
           <>
-            {drafted && changed && <span className="was">{levelWord(was!.level)}</span>}
+            {cell.level === "none" && drafted && changed && <span className="was">{levelWord(was!.level)}</span>}
             {cell.level === "none" ? (
               within > 0 ? (
                 t.inside(within)
@@ -155,7 +155,15 @@ const OneCell = memo(
                   until={cell.until === null ? (cell.weekly ? t.weekly : null) : exactTime(cell.until, props.zone)}
                   silent
                 />
-                {mark ? <i>{mark}</i> : <b>{levelWord(cell.level)}</b>}
+                {mark ? (
+                  <i>{mark}</i>
+                ) : drafted && changed ? (
+                  <span className="pair">
+                    <span className="was">{levelWord(was!.level)}</span> {levelWord(cell.level)}
+                  </span>
+                ) : (
+                  <b>{levelWord(cell.level)}</b>
+                )}
               </>
             )}
           </>

@@ -31,8 +31,9 @@ export const Room = styled.div`
   .cell.chosen { background: var(--pick); --ground: var(--pick); }
   .cell.drafted::before { content: ""; position: absolute; inset: 1px; border: 1.5px dashed var(--ink); border-radius: 3px; pointer-events: none; }
   .cell.follows::before { content: ""; position: absolute; top: 0; right: 0; border: 5px solid; border-color: var(--ink) var(--ink) transparent transparent; }
-  .was { position: relative; font-size: 11px; line-height: 11px; }
-  .was::after { content: ""; position: absolute; inset: 5px -6px auto; border-top: 1.5px solid var(--crimson); rotate: -7deg; }
+  .pair { white-space: nowrap; }
+  .was { display: inline-block; position: relative; font-size: 11px; line-height: 11px; }
+  .was::after { content: ""; position: absolute; inset: 5px -3px auto; border-top: 1.5px solid var(--crimson); rotate: -7deg; }
   .head { position: sticky; top: 0; z-index: 3; display: flex; height: ${HEAD}px; background: var(--paper); border-bottom: 1px solid var(--edge); }
   .head [role="columnheader"] { flex: none; display: flex; flex-direction: column; justify-content: end; padding: 4px 6px 6px; font-size: 13.5px; line-height: 17px; border-left: 1px solid var(--rule); }
   .head [role="columnheader"]:first-child { z-index: 4; justify-content: end; padding-left: var(--gutter); border-left: 0; color: var(--soft); font-size: 12.5px; background: var(--paper); }
