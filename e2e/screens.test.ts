@@ -491,6 +491,7 @@ describe("the sample organisation", () => {
       await page.keyboard.type(DEMO_PASSWORD);
       await page.keyboard.press("Enter");
       await page.getByRole("combobox", { name: "Find, and sign in" }).waitFor();
+      await takenOver(page);
       await page.keyboard.type("peltonhay");
       await page.keyboard.press("Shift+Enter");
       await page.getByRole("heading", { name: "Peltonhay Toys" }).waitFor();

@@ -21,7 +21,7 @@ const Columns = styled.div`
 
 const Hint = styled.p`
   margin-bottom: 20px;
-  @media (hover: none) { visibility: hidden; }
+  @media (hover: none), (max-width: 719px) { display: none; }
 `;
 
 /** What is to be kept? Kinds by what an office does with them; under each, what it asks for. */

@@ -26,6 +26,8 @@ const Top = styled.header`
   color: var(--baize-ink);
   > div { display: flex; align-items: center; gap: 24px; height: 56px; }
   @media (max-width: 719px) { > div { height: 52px; gap: 12px; } }
+  /* Enlarged to 200 %, a bar below would leave little between the two. */
+  @media (max-width: 719px) and (max-height: 500px) { > div { flex-wrap: wrap; height: auto; gap: 2px 12px; padding-block: 6px; } }
 `;
 
 const Wordmark = styled(Link)`
@@ -52,7 +54,8 @@ const Areas = styled.nav`
   a { padding: 4px 10px; border-radius: 3px; text-decoration: none; white-space: nowrap; }
   a:hover { text-decoration: underline 2px var(--baize-soft); }
   a[aria-current] { background: var(--paper); color: var(--ink); font-weight: 650; }
-  @media (max-width: 719px) {
+  @media (max-width: 719px) and (max-height: 500px) { order: 3; width: 100%; margin: 0 -10px; }
+  @media (max-width: 719px) and (min-height: 501px) {
     position: fixed;
     inset: auto 0 0;
     z-index: 5;

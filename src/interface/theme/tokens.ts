@@ -88,4 +88,5 @@ button, input, select, textarea { font: inherit; color: inherit; }
 .unseen { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); white-space: nowrap; }
 svg.icon { flex: none; vertical-align: -3px; }
 @media (max-width: 719px) { :root { --gutter: 16px; --control: 40px; --bar: 53px; } }
+@media (max-width: 719px) and (max-height: 500px) { :root { --bar: 0px; } }
 `;
