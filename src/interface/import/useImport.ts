@@ -8,12 +8,12 @@ import { runCommand, runQuery } from "../shared/ask";
 import { sendFile } from "../shared/sendFile";
 import { type Answered, workerCall } from "../shared/workerCall";
 import type { Chunk, ImportMessage, Line, Login, Looked, Opened, OpenedEntries, OpenedTable } from "./import.worker";
+import { sendChunks } from "./sendChunks";
 import { useImport as t } from "./strings";
 
 /** Larger files are refused before they are read: no table of passwords is so large. */
 const MOST_BYTES = 64 * 1024 * 1024;
 const COMPARED_AT_ONCE = 500;
-const UNDER_WAY = 3;
 const MOST_FILES = 2000;
 
 /** What is done with a row that is like an entry that is kept. */
@@ -134,48 +134,31 @@ export function useImport() {
   const lines = async (from: number, count: number): Promise<Line[]> =>
     (await worker.ask<Line[]>({ ask: "lines", from, count })).answer ?? [];
 
-  /** Sends chunks one after the other; gives null where it was stopped or refused, and says so. */
+  /** Gives null where it was stopped or refused, and says so. */
   const sendAll = async (parentId: string, next: (from: number) => Promise<Chunk>, of: number, what: string) => {
     stopping.current = false;
-    const begun = await runCommand("vaults.beginImport", { parentId });
-    if (!begun.ok) {
-      fail(begun.refused.message);
-      return null;
-    }
-    const { importId } = begun.result;
-    const entryIds: string[] = [];
-    const stop = async (says: string) => {
-      await runCommand("vaults.cancelImport", { importId });
-      // Back to where it was looked over: what was chosen is still there.
-      setStep(step);
-      fail(says);
-      return null;
-    };
-    const send = async ({ rows }: Chunk) => ({
-      rows: rows.length,
-      answer: await runCommand("vaults.importChunk", { importId, rows }),
+    const sent = await sendChunks({
+      begin: () => runCommand("vaults.beginImport", { parentId }),
+      send: (importId, rows) => runCommand("vaults.importChunk", { importId, rows }),
+      publish: (importId) => runCommand("vaults.publishImport", { importId }),
+      cancel: (importId) => runCommand("vaults.cancelImport", { importId }),
+      next,
+      stopped: () => stopping.current,
+      onProgress: (done) => setStep({ step: "running", done, of, what, stopping: stopping.current }),
     });
-    const underWay: ReturnType<typeof send>[] = [];
-    let [from, done, refused]: [number | null, number, string | null] = [0, 0, null];
-    for (;;) {
-      setStep({ step: "running", done, of, what, stopping: stopping.current });
-      // While one is written, the next is sealed and the one after that on its way.
-      while (from !== null && refused === null && !stopping.current && underWay.length < UNDER_WAY) {
-        const chunk: Chunk = await next(from);
-        from = chunk.next;
-        underWay.push(send(chunk));
-      }
-      const sent = await underWay.shift();
-      if (!sent) break;
-      if (sent.answer.ok) entryIds.push(...sent.answer.result.entryIds);
-      else refused ??= sent.answer.refused.message;
-      done += sent.rows;
-    }
-    if (refused !== null) return stop(t.nothingWasImported(refused));
-    if (stopping.current) return stop(t.stoppedNothingWasImported);
-    const published = await runCommand("vaults.publishImport", { importId });
-    if (!published.ok) return stop(t.nothingWasImported2(published.refused.message));
-    return { importId, entryIds };
+    if (sent.end === "published") return sent;
+    // Back to where it was looked over: what was chosen is still there.
+    setStep(step);
+    fail(
+      sent.end === "stopped"
+        ? t.stoppedNothingWasImported
+        : sent.end === "refused"
+          ? t.nothingWasImported(sent.says)
+          : sent.end === "not-published"
+            ? t.nothingWasImported2(sent.says)
+            : sent.says,
+    );
+    return null;
   };
 
   const bringIn = async (parentId: string, leave: number[], updates: [number, string][]) => {
