@@ -2,6 +2,7 @@
 
 import type { PageReading } from "../../src/core/signin/page";
 import { readPage } from "../../src/core/signin/read";
+import { asksToRemember } from "../../src/core/signin/remember";
 import type { Offer, PageAsk } from "../shared/messages";
 import { describePage, isVisible, type LivePage } from "./describe";
 import { main as t } from "./strings";
@@ -101,10 +102,18 @@ function choicesOf(now: PageReading): Record<string, string> {
     if (!(field instanceof HTMLSelectElement || field instanceof HTMLInputElement) || !field.name || !isVisible(field))
       continue;
     if (field instanceof HTMLSelectElement) choices[field.name] = field.value;
-    else if ((field.type === "checkbox" || field.type === "radio") && field.checked) choices[field.name] = field.value;
+    else if (field.type === "radio" && field.checked) choices[field.name] = field.value;
+    // What one person wants of their own browser is no step of everybody's sign-in.
+    else if (field.type === "checkbox" && field.checked && !asksToRemember(labelled(field)))
+      choices[field.name] = field.value;
   }
   return choices;
 }
+
+const labelled = ({ name, id, labels }: HTMLInputElement) => ({
+  ...{ name, id },
+  label: [...(labels ?? [])].map((label) => label.textContent ?? "").join(" "),
+});
 
 /** Pages that scripts redraw: looked at again when they have settled. */
 function watchChanges(): void {
@@ -159,17 +168,32 @@ interface Filling {
   hosts: string[];
 }
 
+/** A button that a script switches on once it has seen what was typed: so long it is waited for. */
+const ENABLED_WITHIN_MS = 2_000;
+
+async function isEnabled(button: HTMLElement): Promise<boolean> {
+  const off = () => button.matches(":disabled, [aria-disabled=true]");
+  for (let waited = 0; off() && waited < ENABLED_WITHIN_MS; waited += 50)
+    await new Promise((done) => setTimeout(done, 50));
+  return !off();
+}
+
+/** Where a form goes; a form that a script sends goes nowhere by itself. */
+function targetOf(form: HTMLFormElement): string | null {
+  const action = form.getAttribute("action") ?? "";
+  return /^\s*javascript:/i.test(action) ? null : new URL(action || location.href, document.baseURI).host;
+}
+
 /** Called by the worker in this very document: types, and sends at once where the entry says so. The values are kept nowhere. */
-(globalThis as typeof globalThis & { lanyardFill?: (values: Filling) => string }).lanyardFill = (values) => {
+(globalThis as typeof globalThis & { lanyardFill?: (values: Filling) => Promise<string> }).lanyardFill = async (
+  values,
+) => {
   const page = describePage();
   const now = readPage(page.description);
   if (!["sign-in", "identifier-first", "password-only-step"].includes(now.kind)) return t.thisPageShowsNoSignInThat;
   const form = page.elementOf(now.form);
-  if (
-    form instanceof HTMLFormElement &&
-    !values.hosts.includes(new URL(form.action || location.href, location.href).host)
-  )
-    return t.theFormOnThisPageSendsTo;
+  const target = form instanceof HTMLFormElement ? targetOf(form) : null;
+  if (target !== null && !values.hosts.includes(target)) return t.theFormOnThisPageSendsTo;
   const put = (selector: string | null, value: string) => {
     const input = page.elementOf(selector) as HTMLInputElement | null;
     if (!input) return;
@@ -184,8 +208,10 @@ interface Filling {
   if (values.code && now.oneTimeCode) put(now.oneTimeCode, values.code);
   if (!values.send) return "filled";
   const submit = page.elementOf(now.submit);
-  if (submit) submit.click();
-  else if (form instanceof HTMLFormElement) form.requestSubmit();
+  if (submit) {
+    if (!(await isEnabled(submit))) return t.theButtonStaysOff;
+    submit.click();
+  } else if (form instanceof HTMLFormElement) form.requestSubmit();
   return "filled";
 };
 

@@ -1,6 +1,7 @@
 /** Every sentence and label of this area, in one place to be read. */
 import { counted } from "../../src/core/counted";
 export const main = {
+  theButtonStaysOff: "The page’s own button stays switched off. What was typed is still there.",
   thisPageShowsNoSignInThat: "This page shows no sign-in that Lanyard can fill.",
   theFormOnThisPageSendsTo: "The form on this page sends to another site. Lanyard typed nothing.",
 };

@@ -176,7 +176,7 @@ export async function guardedFill(entryId: string, tabId: number): Promise<SignI
     const [result] = await chrome.scripting.executeScript({
       target: { tabId, documentIds: [before.documentId] },
       func: (values: Filling) =>
-        (globalThis as typeof globalThis & { lanyardFill?: (values: Filling) => string | null }).lanyardFill?.(
+        (globalThis as typeof globalThis & { lanyardFill?: (values: Filling) => Promise<string | null> }).lanyardFill?.(
           values,
         ) ?? t.lanyardIsNotReadyOnThisPage,
       args: [filling],

@@ -11,6 +11,11 @@ export const FAILURES = {
     says: "Galtry waits until it is changed, or someone with Edit presses Try again.",
     next: "tell-steward",
   },
+  "came-back": {
+    title: "showed its sign-in page again",
+    says: "It did not say that anything is wrong. Its sign-in may only work in a browser.",
+    next: "guarded-fill",
+  },
   "code-refused": {
     title: "rejected the one-time code",
     says: "The secret key of the code may have been replaced, or a clock is wrong.",

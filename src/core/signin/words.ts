@@ -321,6 +321,23 @@ export const ASIDE = said(`
   parts: показать, скрыть, отмена, назад, 表示, キャンセル, 戻る, 显示, 取消, 返回, 보기, 취소, إلغاء, ביטול
 `);
 
+/** A box beside a sign-in that keeps its session beyond the visit. */
+export const REMEMBER = said(`
+  words: remember( me| my| this| login| device)?, rememberme, keep( me)?( signed| logged)? in, stay (signed|logged) in, persist(ent)?,
+   trust this (device|browser|computer), angemeldet bleiben, eingeloggt bleiben, merken, se souvenir( de moi)?,
+   rester connecte(e)?, rester identifie(e)?, recuerdame, recordarme, recordar, mantener(me)?( la)? (sesion|conectado)( iniciada)?,
+   no cerrar sesion, ricordami, resta collegato, resta connesso, mantieni l accesso, lembrar( me)?, lembre( se)?( de mim)?,
+   manter( me)? (conectado|ligado|sessao( iniciada)?), continuar conectado, onthoud( mij| me)?, ingelogd blijven,
+   aangemeld blijven, kom ihag( mig)?, hall mig inloggad, husk( mig| meg)?, forbliv logget (ind|pa), hold meg innlogget,
+   muista( minut)?, pysy kirjautuneena, zapamietaj( mnie)?, nie wylogowuj, zapamatovat( si)?( me)?, zapamatat( si)?( ma)?,
+   zustat prihlasen, ostat prihlaseny, emlekezz( ram)?, maradjak bejelentkezve, tine( ma)? minte, ramai conectat,
+   beni hatirla, oturumu acik tut, zapamti( me)?, zapomni( si)?( me)?, jata mind meelde, atceret(ies)?( mani)?,
+   prisiminti( mane)?, recorda m, muna mig, ghi nho, ingat saya, cofio fi, gogoratu
+  parts: запомнить, запомни, оставаться в системе, запам ятати, запам, не виходити, να με θυμασαι, απομνημονευση, ログイン状態を保存,
+   ロクイン状態を保持, 次回から, 로그인 상태 유지, 자동 로그인, 记住, 記住, 保持登录, 保持登入, 自动登录, تذكرني, مرا به خاطر, זכור אותי, मुझे याद, จดจำฉัน,
+   упамти
+`);
+
 /** Ways in that are another organisation's. */
 export const ELSEWHERE = folded(
   /(?:^| )(?:sign in|log ?in|login|sign up|continue|connect|anmelden|einloggen|weiter|se connecter|connexion|continuer|accedi|continua|entrar|continuar|iniciar sesion|inloggen|doorgaan|logga in|fortsatt|zaloguj sie) (?:with|using|via|through|mit|uber|avec|con|com|met|med|przez|z) (?:a |an |your |my |din |ihrem )?(?!e ?mail|e ?post|mail|password|passwort|mot de passe|contrasena|user|account|member|customer|phone|code)|(?:^| )(?:sso|single sign ?on|passkey|magic link|qr code)(?= |$)/u

@@ -2,6 +2,7 @@
 import { randomBytes } from "node:crypto";
 import iconv from "iconv-lite";
 import type { PageDescription, PageField, PageReading } from "../../core/signin/page";
+import { asksToRemember } from "../../core/signin/remember";
 import { SignInFailure } from "./guardedClient";
 
 export interface Submission {
@@ -30,6 +31,8 @@ export function submissionOf(
   const form = page.forms[index];
   if (!form) throw new SignInFailure("drawn-by-scripts", "the fields belong to no form");
   if (form.method !== "post" && secret) throw new SignInFailure("form-unsafe", "the form is sent by GET");
+  // What a script does with it nobody knows without running it.
+  if (/^\s*javascript:/i.test(form.action)) throw new SignInFailure("drawn-by-scripts", "the form is sent by a script");
   const base = page.base ? new URL(page.base, page.url) : new URL(page.url);
   const address = form.action.trim() === "" ? page.url : new URL(form.action.trim(), base).href;
   const pairs = page.fields
@@ -64,8 +67,9 @@ function pairOf(
   }
   if (field.type === "checkbox" || field.type === "radio") {
     const chosen = choices[field.name];
-    const on =
-      chosen === undefined ? field.checked || (field.type === "checkbox" && field.required) : chosen === field.value;
+    // To be remembered beyond this visit is nobody's wish, unless the entry's steps say so.
+    const ticked = field.checked && !(field.type === "checkbox" && !field.required && asksToRemember(field));
+    const on = chosen === undefined ? ticked || (field.type === "checkbox" && field.required) : chosen === field.value;
     return on ? [[field.name, field.value || "on"]] : [];
   }
   if (field.control === "select") return selected(field, choices[field.name]);

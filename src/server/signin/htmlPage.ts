@@ -400,10 +400,12 @@ function hiddenElements($: CheerioAPI, elements: readonly Element[]): Set<AnyNod
     .filter(({ name, attribs }) => name === "style" && !/print/.test(attribs.media ?? ""))
     .map((sheet) => $(sheet).text());
   const ruled = rulings(sheets, elements);
-  for (const [element, { hides }] of ruled) if (hides) hidden.add(element);
+  // A page that hides all of itself is shown by a script, once it is in no stranger's frame: nobody serves an empty page.
+  const isWhole = ({ name }: Element) => name === "html" || name === "body";
+  for (const [element, { hides }] of ruled) if (hides && !isWhole(element)) hidden.add(element);
   for (const element of elements) {
     const says = saysHidden(element.attribs.style ?? "");
-    if (says === true) hidden.add(element);
+    if (says === true && !isWhole(element)) hidden.add(element);
     else if (says === false && ruled.get(element)?.hides) hidden.delete(element);
   }
   return hidden;

@@ -46,6 +46,8 @@ class Visit {
   #sent = { userName: false, password: false, code: false };
   #login: Login = { userName: "", password: "", code: null };
   #traces: SecretTraces | null = null;
+  /** Of the page that the password was typed into. */
+  #typedInto = "";
 
   constructor(
     private readonly task: SignInTask,
@@ -124,6 +126,10 @@ class Visit {
     if (page.challenge) return new SignInFailure("challenge", "after the password the site shows a challenge");
     if (this.#sent.code && page.says.codeWrong)
       return new SignInFailure("code-refused", "the site says that the code is wrong");
+    const told = page.says.wrong || page.says.locked || page.reply.status === 401 || page.reply.status === 403;
+    // Without a word of its own the site may not have looked at them at all: what is not known is not said.
+    if (!told && page.mark === this.#typedInto)
+      return new SignInFailure("came-back", "the same page comes back and says nothing");
     return new SignInFailure("wrong-password", "the site asks for them again");
   }
 
@@ -137,6 +143,7 @@ class Visit {
       reading.oneTimeCode !== null && (reading.kind === "one-time-code-step" || this.#login.code !== null);
     if (wantsCode) await this.#fillCode(page, filled);
     const secret = filled.size > 0 && reading.kind !== "identifier-first";
+    if (reading.password !== null) this.#typedInto = page.mark;
     const { headers, body, ...rest } = submissionOf(
       page.description,
       reading,

@@ -1,4 +1,5 @@
 /** All that a sealed sign-in needs to know of a stranger's page, as plain data: made in a thread of its own. */
+import { createHash } from "node:crypto";
 import type { PageDescription, PageReading } from "../../core/signin/page";
 import { readPage } from "../../core/signin/read";
 import { describeHtml } from "./htmlPage";
@@ -14,6 +15,8 @@ export interface StudiedPage {
   description: PageDescription;
   reading: PageReading;
   says: { wrong: boolean; locked: boolean; codeWrong: boolean };
+  /** The same for two pages that say the same; numbers, such as a clock's, do not count. */
+  mark: string;
   challenge: boolean;
   drawnByScripts: boolean;
   /** Where `<meta http-equiv="refresh">` leads, where a browser would go there within a few seconds. */
@@ -30,6 +33,7 @@ export function studyPage({ html, url }: PageToStudy): StudiedPage {
     description,
     reading: readPage(description),
     says: { wrong: saysWrong($), locked: saysLocked(text), codeWrong: saysCodeWrong(text) },
+    mark: createHash("sha256").update(text.replace(/\d+/g, "")).digest("base64url"),
     challenge: isChallenge({ $, html, text }),
     drawnByScripts: isDrawnByScripts($),
     refresh: refreshOf(
