@@ -1,0 +1,10 @@
+import type { Language } from "./language";
+
+/** Bengali. */
+export const bn: Language = {
+  signIn: {
+    parts: `
+      সাইন ইন
+    `,
+  },
+};
