@@ -1,6 +1,7 @@
 /** House rules that want people to show anew that it is them: every door through which the act can be done. */
+import { eq } from "drizzle-orm";
 import { afterAll, afterEach, beforeAll, describe, expect, test } from "vitest";
-import { type Fixture, type Kind, makeFixture } from "../demo/fixture";
+import { type Fixture, type Kind, makeFixture, PASSWORD } from "../demo/fixture";
 import { type InProcess, inProcess } from "../demo/inProcess";
 import { type HouseRules, USUAL_RULES } from "../src/core/access/houseRules";
 import { changeAccess, giveAccess } from "../src/server/access/grants";
@@ -8,11 +9,14 @@ import { createHandover } from "../src/server/access/handover/handover";
 import { answerRequest, requestAccess } from "../src/server/access/requests/requests";
 import { applySlip, discardSlip, draftSlip, ownSlip } from "../src/server/access/slip/slip";
 import { takeStewardship } from "../src/server/access/stewardship";
+import { sessions } from "../src/server/database/schema";
 import { addPeople } from "../src/server/people/adding";
 import { createGroup } from "../src/server/people/groups";
 import { markLeaver } from "../src/server/people/leaving";
 import { changeMembers, removeMember, setMember } from "../src/server/people/members";
 import { changeRole, reinstate } from "../src/server/people/persons";
+import { proveAgain, sessionCaller, signOut } from "../src/server/people/sessions";
+import { signIn } from "../src/server/people/signIn";
 import { changeRules, houseRules } from "../src/server/rules/rules";
 import { earlierVersions, revealEarlier } from "../src/server/vaults/earlier";
 import { addEntry, changeEntry } from "../src/server/vaults/entries";
@@ -170,6 +174,56 @@ describe("giving Steward", () => {
     await confirmed("owner", (who) =>
       reinstate.execute(db(), { personId: f.ids.use, why: "", grantIds: [grantId], membershipIds: [] }, who),
     );
+  });
+});
+
+describe("a confirmation", () => {
+  const from = { address: "192.0.2.7", browser: "Chromium" };
+  const session = async (kind: Kind) => {
+    const nobody = { ...from, kind: "nobody" as const, knownBrowser: null };
+    const entered = await signIn.execute(db(), { mail: `${kind}@tarrowick.example`, password: PASSWORD }, nobody);
+    if (!entered.signedIn) throw new Error("not signed in");
+    // Long enough ago.
+    await db().writer.write((tx) =>
+      tx
+        .update(sessions)
+        .set({ provedAt: Date.now() - 20 * MINUTE })
+        .where(eq(sessions.personId, f.ids[kind])),
+    );
+    return async () => (await sessionCaller(db().db, entered.token, Date.now(), from))!;
+  };
+  const see = (who: Awaited<ReturnType<Awaited<ReturnType<typeof session>>>>) =>
+    outcome(revealField.execute(db(), { entryId: f.entryId, field: "password", how: "revealed" }, who));
+
+  test("counts for the session in which it was given, and for no other of the same person", async () => {
+    await rule(["reveal"]);
+    const [here, elsewhere] = [await session("reveal"), await session("reveal")];
+    expect(await see(await here())).toBe("prove-again");
+    expect(await proveAgain.execute(db(), { password: PASSWORD }, await here())).toEqual({ right: true });
+    expect(await see(await here())).toBe("done");
+    expect(await see(await elsewhere())).toBe("prove-again");
+  });
+
+  test("is no way to guess a password: a wrong one opens nothing, and too many of them rest", async () => {
+    await rule(["reveal"]);
+    const here = await session("edit");
+    const tries: string[] = [];
+    for (let i = 0; i < 12; i++)
+      tries.push(await outcome(proveAgain.execute(db(), { password: `guess ${i}` }, await here())));
+    expect(tries[0]).toBe("done");
+    expect(tries.at(-1)).toBe("too-many");
+    expect(await outcome(proveAgain.execute(db(), { password: PASSWORD }, await here()))).toBe("too-many");
+    expect(await see(await here())).toBe("prove-again");
+  });
+
+  test("ends with its session", async () => {
+    await rule(["reveal"]);
+    const here = await session("steward");
+    await proveAgain.execute(db(), { password: PASSWORD }, await here());
+    const who = await here();
+    expect(await see(who)).toBe("done");
+    await signOut.execute(db(), {}, who);
+    expect(await see(who)).toBe("signed-out");
   });
 });
 
