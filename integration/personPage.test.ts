@@ -69,3 +69,16 @@ test("says to a guest what they have, and no name around it", async () => {
   expect(lines).toMatchObject([{ what: "Pellam Tickets", vault: { name: "" } }]);
   expect(JSON.stringify(lines)).not.toContain("Shop & Tickets");
 });
+
+test("an administrator who is no steward reads how much somebody has, by vault, and no name of it", async () => {
+  const { elsewhere, lines } = await see("nothing", "owner");
+  expect(lines).toEqual([]);
+  expect(elsewhere).toEqual([{ vaultId: f.vaultId, vault: expect.any(String), entries: expect.any(Number) }]);
+  expect(elsewhere[0]!.entries).toBeGreaterThan(0);
+  // What they are steward of is said in full, and not counted once more.
+  const own = await see("nothing", "steward");
+  expect(own.elsewhere).toEqual([]);
+  expect(JSON.stringify(await see("nothing", "owner"))).not.toContain("Pellam Tickets");
+  // Nobody reads it of themselves, nor whoever manages nobody.
+  expect((await see("nothing", "nothing")).elsewhere).toEqual([]);
+});

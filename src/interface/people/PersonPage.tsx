@@ -117,6 +117,11 @@ export function PersonPage({ person, managed, zone, now }: PersonProps) {
               ))}
             </Lines>
           )}
+          {person.elsewhere.length > 0 && (
+            <p className="soft" style={{ marginTop: 12 }}>
+              {t.alsoHas(person.name, person.elsewhere)}
+            </p>
+          )}
           {gave.count > 0 && (
             <section style={{ marginTop: 32 }}>
               <h2>{person.self ? t.youGave : t.gave(person.name)}</h2>

@@ -1,7 +1,7 @@
 /** Every sentence and label of this area, in one place to be read. */
 
 import type { ReactNode } from "react";
-import { agree, counted } from "../../core/counted";
+import { agree, counted, listOf } from "../../core/counted";
 
 export const groupPage = {
   itsKeepers: (part: string) => ` Its keepers: ${part}.`,
@@ -155,6 +155,10 @@ export const personPage = {
   accessOf: (name: string) => `Access of ${name}`,
   inWord: "In ",
   youHaveNoAccessToAnythingYet: "You have no access to anything yet.",
+  alsoHas: (name: string, elsewhere: { entries: number; vault: string }[]) =>
+    `${name} also has access to ${listOf(
+      elsewhere.map(({ entries, vault }) => `${counted(entries, "entry")} in ${vault}`),
+    )}, which you are not a steward of.`,
   noAccessToAnythingYouAreA: "No access to anything you are a steward of.",
   theirAccess: "Their access",
   changesTeams: "Changes teams…",

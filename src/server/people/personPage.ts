@@ -9,12 +9,13 @@ import { loadPerson, standingAt } from "../access/person";
 import { toSubject } from "../access/rows";
 import { loadNames } from "../access/who";
 import { byName } from "../byName";
-import { readsAll } from "../caller";
+import { isAdministrator, readsAll } from "../caller";
 import { idSchema, query } from "../command";
 import { inJson } from "../database/bulk";
 import type { Reader } from "../database/client";
 import { entries, folders, groups, memberships, personStates, persons, places, vaults } from "../database/schema";
 import { notFound } from "../refused";
+import { inUse } from "./teams";
 
 export interface Holds {
   nodeId: string;
@@ -150,10 +151,38 @@ export const personPage = query({
           until: given.until,
         })),
       },
+      elsewhere: !self && isAdministrator(me.role) ? await countElsewhere(tx, person.id, seen, at) : [],
       lines: lines.sort((a, b) => a.vault.name.localeCompare(b.vault.name) || rankOf(a) - rankOf(b) || byWhat(a, b)),
     };
   },
 });
+
+/**
+ * For administrators: how much a person has beyond what the reader is steward of, by vault. They know the names of
+ * vaults, and of nothing in them.
+ */
+async function countElsewhere(
+  tx: Reader,
+  personId: string,
+  seen: ReadonlySet<string>,
+  at: number,
+): Promise<{ vaultId: string; vault: string; entries: number }[]> {
+  const who = tx.access?.who(personId, at);
+  if (!tx.access || !who) return [];
+  const reached = [...tx.access.reachedBy(who, at).keys()].filter((id) => !seen.has(id));
+  const counts = new Map<string, number>();
+  for (const id of await inUse(tx, reached)) {
+    const vaultId = tx.access.node(id)?.vaultId;
+    if (vaultId !== undefined) counts.set(vaultId, (counts.get(vaultId) ?? 0) + 1);
+  }
+  const named = await tx
+    .select({ id: vaults.nodeId, name: vaults.name })
+    .from(vaults)
+    .where(inJson(vaults.nodeId, [...counts.keys()]));
+  return named
+    .map(({ id, name }) => ({ vaultId: id, vault: name, entries: counts.get(id) ?? 0 }))
+    .sort((a, b) => a.vault.localeCompare(b.vault));
+}
 
 const allNodes = async (tx: Reader): Promise<string[]> =>
   (await tx.select({ id: places.nodeId }).from(places).where(isNull(places.validUntil))).map(({ id }) => id);

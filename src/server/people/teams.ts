@@ -98,7 +98,7 @@ export const teamsPreview = query({
 const none = (): ByLevel => Object.fromEntries(LEVELS.map((level) => [level, 0])) as ByLevel;
 
 /** Of some nodes, the entries that are neither in the bin nor set aside. */
-async function inUse(tx: Reader, ids: string[]): Promise<ReadonlySet<string>> {
+export async function inUse(tx: Reader, ids: string[]): Promise<ReadonlySet<string>> {
   const rows = await tx
     .select({ id: entries.nodeId })
     .from(entries)
