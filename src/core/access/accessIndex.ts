@@ -3,16 +3,8 @@
  * any moment, at a cost that follows what is asked about and not how large the organisation is. Rows come and go one by
  * one; the answers are those of `resolve`.
  */
-import {
-  type Grant,
-  type Instant,
-  isActive,
-  momentsAhead,
-  nextBoundary,
-  type Subject,
-  subjectKey,
-  type Window,
-} from "./grant";
+import { type Grant, isActive, momentsAhead, nextBoundary, type Subject, subjectKey, type Window } from "./grant";
+import type { Instant } from "./instant";
 import { atLeast, type Level, type Reach } from "./level";
 import { type Member, type Organised, whoAt, windowsOf } from "./organisation";
 import { HORIZON_MS } from "./preview";

@@ -1,9 +1,7 @@
 import { clockChanges } from "../zone";
+import type { Instant } from "./instant";
 import type { Given } from "./level";
 import { edgesOf, isOpen, type Weekly } from "./weekly";
-
-/** Milliseconds since 1970-01-01 UTC. */
-export type Instant = number;
 
 export type Subject = { kind: "person"; id: string } | { kind: "group"; id: string } | { kind: "everyone" };
 

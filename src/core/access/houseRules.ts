@@ -2,7 +2,7 @@
 
 import { z } from "zod";
 import { counted, listOf } from "../counted";
-import type { Instant } from "./grant";
+import type { Instant } from "./instant";
 import { type Given, LEVELS, type Level, levelWord, rank } from "./level";
 
 const reach = z.enum(["none", ...LEVELS]);

@@ -2,6 +2,7 @@ export * from "./accessIndex";
 export * from "./change";
 export * from "./explain";
 export * from "./grant";
+export * from "./instant";
 export * from "./level";
 export * from "./organisation";
 export * from "./passedReason";

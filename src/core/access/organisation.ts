@@ -1,5 +1,6 @@
 /** An organisation as far as access looks at it, and the walk over it. */
-import { type Grant, type Instant, isActive, type Subject, subjectKey, type Window } from "./grant";
+import { type Grant, isActive, type Subject, subjectKey, type Window } from "./grant";
+import type { Instant } from "./instant";
 import type { Reach } from "./level";
 import { type Resolution, resolve, type Step, type Who } from "./resolve";
 import type { TreeNode } from "./tree";

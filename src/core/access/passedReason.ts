@@ -1,5 +1,5 @@
 /** Dates in what something was given for: "until 30 September", "the fair, May 2026", "Christmas shop 2025". */
-import type { Instant } from "./grant";
+import type { Instant } from "./instant";
 
 const MONTHS = [
   "january",

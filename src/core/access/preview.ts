@@ -1,6 +1,7 @@
 /** What changes of access would do, before they are made: for whom, where, before and after, now and later. */
 import { type Change, withChanges } from "./change";
-import { type Instant, momentsAhead, type Subject } from "./grant";
+import { momentsAhead, type Subject } from "./grant";
+import type { Instant } from "./instant";
 import type { Reach } from "./level";
 import { Lookup, type Member, type Organised, windowsOf } from "./organisation";
 

@@ -5,7 +5,8 @@
  * held, Everyone) the nearest node with an active grant is that subject's say; a separate node ends the walk.
  * The person's own say decides; otherwise a Blocked say of any group gives nothing; otherwise the highest say.
  */
-import { type Grant, type Instant, isActive, type Subject, subjectKey } from "./grant";
+import { type Grant, isActive, type Subject, subjectKey } from "./grant";
+import type { Instant } from "./instant";
 import { type Given, type Reach, rank } from "./level";
 
 export type Standing = "active" | "suspended" | "leaver" | "invited";

@@ -1,5 +1,6 @@
 /** Rounds: what a steward looks through, a line a grant, with what looks odd about it. */
-import { type Grant, type Instant, isActive } from "./grant";
+import { type Grant, isActive } from "./grant";
+import type { Instant } from "./instant";
 import { rank } from "./level";
 import type { Lookup, Member } from "./organisation";
 import { passedReason } from "./passedReason";

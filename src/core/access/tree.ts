@@ -2,7 +2,8 @@
  * The same answer as `resolve`, for one person over a whole tree at once. A node without grants of the person
  * shares its parent's says, so the cost is that of the grants, not of the entries.
  */
-import { type Grant, type Instant, isActive, subjectKey } from "./grant";
+import { type Grant, isActive, subjectKey } from "./grant";
+import type { Instant } from "./instant";
 import type { Reach } from "./level";
 import { decide, isSubjectOf, type Say, type Who, weightier } from "./resolve";
 

@@ -4,7 +4,7 @@
  * repeats the first start and the last end count.
  */
 import { momentsOf, wallDay } from "../zone";
-import type { Instant } from "./grant";
+import type { Instant } from "./instant";
 
 export interface Weekly {
   /** ISO 8601 weekdays: Monday 1 to Sunday 7. */

@@ -3,14 +3,13 @@
 import { useState } from "react";
 import styled from "styled-components";
 import { askedFor, PURPOSES } from "@/core/kinds/kind";
-import type { InputOf } from "@/server/registry";
 import { useCommand } from "../shared/ask";
 import { Button, ChoiceField, TextField } from "../shared/controls";
 import { Form } from "../shared/Form";
-import type { KindsView } from "./Kinds";
 import { blank, type Draft, draftOf, titleAt, toInput } from "./kindDraft";
 import { OneField } from "./OneField";
 import { kindDesigner as t } from "./strings";
+import type { KindsView } from "./types";
 
 type OwnKind = KindsView["own"][number];
 
@@ -18,8 +17,6 @@ const Sheet = styled.div`
   max-width: 860px;
   h1 { margin-bottom: 20px; padding-bottom: 16px; border-bottom: 4px double var(--ink); }
 `;
-
-export type DrawnForm = InputOf<"vaults.createKind">["kind"]["fields"][number]["form"];
 
 /** Makes a kind, or changes one: values that entries hold already are never lost. */
 export function KindDesigner({ kind, onClose }: { kind: OwnKind | null; onClose: () => void }) {

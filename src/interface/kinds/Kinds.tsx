@@ -4,7 +4,6 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import styled from "styled-components";
 import { askedFor, PURPOSES } from "@/core/kinds/kind";
-import type { kindList } from "@/server/vaults/kinds";
 import { Page } from "../frame/Frame";
 import { useCommand } from "../shared/ask";
 import { Act, Button, Chip, Notice } from "../shared/controls";
@@ -13,8 +12,8 @@ import { Stamp } from "../shared/Stamp";
 import { Head } from "../vaults/VaultList";
 import { KindDesigner } from "./KindDesigner";
 import { kinds as t } from "./strings";
+import type { KindsView } from "./types";
 
-export type KindsView = Awaited<ReturnType<(typeof kindList)["execute"]>>;
 type OwnKind = KindsView["own"][number];
 
 const List = styled.ul`

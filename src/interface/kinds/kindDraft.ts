@@ -1,7 +1,7 @@
 import type { Field } from "@/core/kinds/kind";
 import { ROLES, type Role } from "@/core/kinds/own";
-import type { DrawnForm } from "./KindDesigner";
 import { kindDesigner as t } from "./strings";
+import type { DrawnForm } from "./types";
 
 /** How a field is filled in, and what Galtry does with it where it signs in. */
 export const FORMS: { value: string; word: string }[] = [

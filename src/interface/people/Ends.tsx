@@ -2,7 +2,7 @@
 
 import styled from "styled-components";
 import { exactTime } from "@/core/time";
-import type { LeavingView } from "./Leaving";
+import type { LeavingView } from "./leavingView";
 import { leaving as t } from "./strings";
 
 const Lines = styled.dl`

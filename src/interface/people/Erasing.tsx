@@ -6,7 +6,7 @@ import { Button, TextField } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
 import { useDone } from "../shared/Done";
 import { Form } from "../shared/Form";
-import type { LeavingView } from "./Leaving";
+import type { LeavingView } from "./leavingView";
 import { erasing as t } from "./strings";
 
 /** Name and address of a leaver go for good; what goes and what stays is said before. */

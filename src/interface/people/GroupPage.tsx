@@ -6,7 +6,6 @@ import styled from "styled-components";
 import { sayWeekly } from "@/core/access/explain";
 import { levelWord } from "@/core/access/level";
 import { exactTime, sayTime } from "@/core/time";
-import type { groupPage } from "@/server/people/groupPage";
 import { SlipFoot } from "../access/SlipFoot";
 import { type OwnSlip, useSlip } from "../access/useSlip";
 import { Page } from "../frame/Frame";
@@ -19,11 +18,9 @@ import { Form } from "../shared/Form";
 import { fromLocal, toLocal } from "../shared/localTime";
 import { MaybeLink } from "../shared/MaybeLink";
 import { Head } from "../vaults/VaultList";
+import type { GroupView, MemberLine } from "./groupView";
 import { MemberSheet } from "./MemberSheet";
 import { groupPage as t } from "./strings";
-
-export type GroupView = Awaited<ReturnType<(typeof groupPage)["execute"]>>;
-export type MemberLine = NonNullable<GroupView["members"]>[number];
 
 const Two = styled.div`
   display: grid;

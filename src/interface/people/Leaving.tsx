@@ -5,7 +5,7 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import styled from "styled-components";
 import { sayTime } from "@/core/time";
-import type { InputOf, ResultOf } from "@/server/registry";
+import type { InputOf } from "@/server/registry";
 import { Page } from "../frame/Frame";
 import { useCommand } from "../shared/ask";
 import { ButtonLink, Notice, Row, TextField } from "../shared/controls";
@@ -16,12 +16,11 @@ import { fromLocal } from "../shared/localTime";
 import { Head } from "../vaults/VaultList";
 import { Ends } from "./Ends";
 import { Erasing } from "./Erasing";
+import type { LeavingView } from "./leavingView";
 import { Reinstating } from "./Reinstating";
 import { SeenStill } from "./SeenStill";
 import { type Chosen, Successors } from "./Successors";
 import { leaving as t } from "./strings";
-
-export type LeavingView = ResultOf<"people.leavingPage">;
 
 const Book = styled.div`
   display: grid;

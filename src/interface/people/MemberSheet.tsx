@@ -13,7 +13,7 @@ import { Form } from "../shared/Form";
 import { fromLocal, soonEnds, toLocal } from "../shared/localTime";
 import { PickSeveral } from "../shared/PickSeveral";
 import { WindowFields } from "../shared/WindowFields";
-import type { GroupView, MemberLine } from "./GroupPage";
+import type { GroupView, MemberLine } from "./groupView";
 import { memberSheet as t } from "./strings";
 
 interface SheetProps {

@@ -6,7 +6,7 @@ import { useCommand } from "../shared/ask";
 import { CheckField } from "../shared/controls";
 import { useDone } from "../shared/Done";
 import { Form } from "../shared/Form";
-import type { LeavingView } from "./Leaving";
+import type { LeavingView } from "./leavingView";
 import { leaving as t } from "./strings";
 
 /** Role and sign-in come back; of access and groups, what is ticked. */

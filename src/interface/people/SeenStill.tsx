@@ -2,7 +2,7 @@
 
 import Link from "next/link";
 import { sayTime } from "@/core/time";
-import type { LeavingView } from "./Leaving";
+import type { LeavingView } from "./leavingView";
 import { leaving as t } from "./strings";
 
 /** Passwords that they have seen and that still work: named to their stewards, counted for everybody else. */

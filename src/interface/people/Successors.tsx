@@ -5,7 +5,7 @@ import { findSubjects, type SubjectChoice } from "../entry/subjects";
 import { runQuery } from "../shared/ask";
 import { Act, ChoiceField, Row } from "../shared/controls";
 import { Picker } from "../shared/Picker";
-import type { LeavingView } from "./Leaving";
+import type { LeavingView } from "./leavingView";
 import { leaving as t } from "./strings";
 
 const findStaff = findSubjects("staff");

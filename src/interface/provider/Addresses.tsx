@@ -4,8 +4,8 @@ import styled from "styled-components";
 import { exactTime } from "@/core/time";
 import { Act } from "../shared/controls";
 import { useCopy } from "../shared/useCopy";
-import type { Provider } from "./SignOn";
 import { certificates, addresses as t } from "./strings";
+import type { Provider } from "./types";
 
 const Lines = styled.dl`
   display: grid;

@@ -6,8 +6,8 @@ import { useCommand } from "../shared/ask";
 import { Act, Button, Chip, Notice, Row, TextArea, TextField } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
 import { Form } from "../shared/Form";
-import type { Provider } from "./SignOn";
 import { domains as t } from "./strings";
+import type { Provider } from "./types";
 
 interface DomainsProps {
   provider: Provider;

@@ -5,8 +5,8 @@ import type { ResultOf } from "@/server/registry";
 import { useCommand } from "../shared/ask";
 import { Act, Notice, Select } from "../shared/controls";
 import { useDone } from "../shared/Done";
-import type { Provider } from "./SignOn";
 import { groupTable as t } from "./strings";
+import type { Provider } from "./types";
 
 const Table = styled.table`
   width: 100%;

@@ -6,8 +6,8 @@ import { runQuery, useCommand } from "../shared/ask";
 import { ChoiceField, TextArea, TextField } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
 import { Form } from "../shared/Form";
-import type { Provider } from "./SignOn";
 import { providerForm as t } from "./strings";
+import type { Provider } from "./types";
 
 type Input = InputOf<"provider.addProvider">;
 

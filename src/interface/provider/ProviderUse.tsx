@@ -2,8 +2,8 @@
 
 import { useCommand } from "../shared/ask";
 import { Button, ChoiceField, Notice, Row, Stack } from "../shared/controls";
-import type { Provider } from "./SignOn";
 import { providerUse as t } from "./strings";
+import type { Provider } from "./types";
 
 /** On, off, required; and what becomes of people whom Galtry does not know. */
 export function ProviderUse({ provider, isOwner, owners }: { provider: Provider; isOwner: boolean; owners: string[] }) {

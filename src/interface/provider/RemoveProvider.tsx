@@ -5,8 +5,8 @@ import { useCommand } from "../shared/ask";
 import { TextField } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
 import { Form } from "../shared/Form";
-import type { Provider } from "./SignOn";
 import { removeSheet as t } from "./strings";
+import type { Provider } from "./types";
 
 export function RemoveProvider({ provider, onClose }: { provider: Provider; onClose: () => void }) {
   const remove = useCommand("provider.removeProvider");

@@ -5,8 +5,8 @@ import { sayTime } from "@/core/time";
 import { useCommand } from "../shared/ask";
 import { Act, Button, Notice, Row } from "../shared/controls";
 import { useCopy } from "../shared/useCopy";
-import type { Provider } from "./SignOn";
 import { addresses, scim as t } from "./strings";
+import type { Provider } from "./types";
 
 /** The token by which the provider tells of people and groups; two count while one takes the place of the other. */
 export function Scim({ provider, zone, now }: { provider: Provider; zone: string; now: number }) {

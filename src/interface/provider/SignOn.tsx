@@ -16,10 +16,8 @@ import { RemoveProvider } from "./RemoveProvider";
 import { Scim } from "./Scim";
 import { signOn as t } from "./strings";
 import { TestSheet } from "./TestSheet";
+import type { Provider, View } from "./types";
 import { WaitingAccounts } from "./WaitingAccounts";
-
-export type View = ResultOf<"provider.providerList">;
-export type Provider = View["providers"][number];
 
 const Sheet = styled.article`
   margin-bottom: 48px;

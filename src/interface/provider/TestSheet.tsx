@@ -8,8 +8,8 @@ import { useCommand } from "../shared/ask";
 import { inOwnWindow } from "../shared/atProvider";
 import { Button, Notice } from "../shared/controls";
 import { ownWindow } from "../shared/strings";
-import type { Provider } from "./SignOn";
 import { testSheet as t } from "./strings";
+import type { Provider } from "./types";
 
 const Steps = styled.ol`
   margin: 12px 0;

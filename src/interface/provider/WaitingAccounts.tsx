@@ -3,8 +3,8 @@
 import Link from "next/link";
 import { useCommand } from "../shared/ask";
 import { Act, Button, Notice, Row } from "../shared/controls";
-import type { Provider } from "./SignOn";
 import { waiting as t } from "./strings";
+import type { Provider } from "./types";
 
 /** Accounts there that have the address of somebody here: whether they are the same person is for a person to say. */
 export function WaitingAccounts({ provider }: { provider: Provider }) {

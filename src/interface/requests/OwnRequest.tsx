@@ -6,7 +6,7 @@ import { sayTime } from "@/core/time";
 import { useCommand } from "../shared/ask";
 import { Act, Chip } from "../shared/controls";
 import { waitingForYou as t } from "./strings";
-import type { Asks } from "./WaitingForYou";
+import type { Asks } from "./types";
 
 type Own = Asks["own"][number];
 

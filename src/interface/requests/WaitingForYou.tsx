@@ -3,20 +3,12 @@
 import Link from "next/link";
 import styled from "styled-components";
 import { sayTime } from "@/core/time";
-import type { Ending } from "@/server/access/endingSoon";
-import type { ApprovalToGive } from "@/server/access/requests/approvals";
-import type { requestList } from "@/server/access/requests/requests";
-import type { ShownSlip } from "@/server/access/slip/secondOpinions";
-import type { waitingSlips } from "@/server/access/slip/slip";
 import { OwnRequest } from "./OwnRequest";
 import { Request } from "./Request";
 import { waitingForYou as t } from "./strings";
+import type { SideProps } from "./types";
 import { Ends, ToSay } from "./WaitingLines";
 import { Shown, WaitingSlip } from "./WaitingSlips";
-
-export type Asks = Awaited<ReturnType<(typeof requestList)["execute"]>>;
-
-export type Slips = Awaited<ReturnType<(typeof waitingSlips)["execute"]>>;
 
 const Section = styled.section`
   padding: 12px 0 16px;
@@ -25,23 +17,6 @@ const Section = styled.section`
   li { padding: 8px 0; border-top: 1px solid var(--rule); font-size: 14px; line-height: 20px; overflow-wrap: anywhere; }
   li:first-child { border-top: 0; padding-top: 0; }
 `;
-
-/** All that waits for the reader, or that they wait for. */
-export interface Waiting {
-  asks: Asks;
-  slips: Slips;
-  approvals: ApprovalToGive[];
-  rounds: { id: string; name: string; askedAt: number }[];
-  shown: ShownSlip[];
-  ending: Ending[];
-}
-
-export interface SideProps {
-  waiting: Waiting;
-  zone: string;
-  now: number;
-  me: string;
-}
 
 /** Requests that wait for one's answer, and one's own. */
 export function WaitingForYou({ waiting, zone, now, me }: SideProps) {

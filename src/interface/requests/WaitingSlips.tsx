@@ -10,7 +10,7 @@ import { Act, Button, Row, TextField } from "../shared/controls";
 import { Form } from "../shared/Form";
 import { Refusal, SayNo } from "./Request";
 import { waitingForYou as t } from "./strings";
-import type { SideProps, Slips } from "./WaitingForYou";
+import type { SideProps, Slips } from "./types";
 
 /** A slip of another steward, as far as it touches what one is steward of oneself. */
 export function WaitingSlip({ slip, zone, now, me }: { slip: Slips[number] } & Pick<SideProps, "zone" | "now" | "me">) {

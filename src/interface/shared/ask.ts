@@ -4,18 +4,12 @@
 import { useRouter } from "next/navigation";
 import { useCallback, useState } from "react";
 import type { CommandName, InputOf, QueryName, ResultOf } from "@/server/registry";
+import type { Answer, Refusal } from "./answer";
 import { GIVEN_UP, proving } from "./proving";
 import { hasTyped, noteTyped, sessionEnded, signInAgain } from "./signedOut";
 import { ask as t } from "./strings";
 
-export interface Refusal {
-  code: string;
-  message: string;
-  field?: string;
-  data?: Record<string, unknown>;
-}
-
-export type Answer<R> = { ok: true; result: R } | { ok: false; refused: Refusal };
+export type { Answer, Refusal } from "./answer";
 
 /** Browsers carry no more than 64 KiB, of all that is under way together, beyond the page that sent it. */
 const MOST_CARRIED = 60_000;

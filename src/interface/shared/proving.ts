@@ -3,7 +3,7 @@
  * nothing lost of what was typed.
  */
 
-import type { Answer } from "./ask";
+import type { Answer } from "./answer";
 
 /** @returns whether the reader has shown that it is them */
 type Ask = (says: string) => Promise<boolean>;

@@ -3,7 +3,7 @@
  * on. Without anything typed the page is simply left for the sign-in page.
  */
 
-import type { Refusal } from "./ask";
+import type { Refusal } from "./answer";
 
 let typed = false;
 let ask: (() => Promise<boolean>) | null = null;

@@ -7,7 +7,7 @@ import { atLeast, levelWord } from "@/core/access/level";
 import { matcherOf } from "@/core/finder";
 import type { Packed } from "@/core/packed";
 import { sayTime } from "@/core/time";
-import type { LedgerRow, vaultLedger } from "@/server/vaults/vaults";
+import type { LedgerRow } from "@/server/vaults/vaults";
 import { WhoCanDoWhat, type WhoView } from "../entry/WhoCanDoWhat";
 import { ExportSheet } from "../export/ExportSheet";
 import { Page } from "../frame/Frame";
@@ -22,6 +22,7 @@ import { CarrySheet } from "./CarrySheet";
 import { type Chosen, choose, chooseAll, NOTHING_CHOSEN } from "./chosen";
 import { DropToTop } from "./LedgerRow";
 import { LedgerTable } from "./LedgerTable";
+import type { LedgerOf } from "./ledgerOf";
 import { MakeFolder } from "./MakeFolder";
 import { ledger as t } from "./strings";
 import { TagList } from "./TagList";
@@ -29,8 +30,6 @@ import { useMoveInto, useOpenFolders, useView } from "./useLedger";
 import { Head } from "./VaultList";
 import { VaultSheet } from "./VaultSheet";
 import { VaultSwitch } from "./VaultSwitch";
-
-export type LedgerOf = Omit<Awaited<ReturnType<(typeof vaultLedger)["execute"]>>, "rows">;
 
 interface LedgerProps {
   vault: LedgerOf;

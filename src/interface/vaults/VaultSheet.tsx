@@ -11,7 +11,7 @@ import { useDone } from "../shared/Done";
 import { Form } from "../shared/Form";
 import { PictureSheet } from "../shared/PictureSheet";
 import { KeySheet } from "./KeySheet";
-import type { LedgerOf } from "./Ledger";
+import type { LedgerOf } from "./ledgerOf";
 import { vaultSheet as t } from "./strings";
 import { TakersSheet } from "./TakersSheet";
 

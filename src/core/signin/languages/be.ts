@@ -2,19 +2,7 @@ import type { Language } from "./language";
 
 /** Belarusian. */
 export const be: Language = {
-  signIn: {
-    parts: `
-      увайсці
-    `,
-  },
-  register: {
-    parts: `
-      рэгістрацыя
-    `,
-  },
-  reset: {
-    parts: `
-      забыўся
-    `,
-  },
+  signIn: { parts: "увайсці" },
+  register: { parts: "рэгістрацыя" },
+  reset: { parts: "забыўся" },
 };

@@ -2,9 +2,5 @@ import type { Language } from "./language";
 
 /** Bengali. */
 export const bn: Language = {
-  signIn: {
-    parts: `
-      সাইন ইন
-    `,
-  },
+  signIn: { parts: "সাইন ইন" },
 };

@@ -2,11 +2,7 @@ import type { Language } from "./language";
 
 /** German. */
 export const de: Language = {
-  signIn: {
-    words: `
-      einloggen, anmelden, anmeldung, zugang
-    `,
-  },
+  signIn: { words: "einloggen, anmelden, anmeldung, zugang" },
   register: {
     words: `
       registrieren, registrierung, konto (erstellen|anlegen|eroffnen), neues konto, jetzt mitglied werden, neu hier,
@@ -24,86 +20,30 @@ export const de: Language = {
       passwort (andern|aendern|festlegen|vergeben|setzen), neues (passwort|kennwort), kennwort (andern|aendern)
     `,
   },
-  confirm: {
-    words: `
-      wiederholen, wiederholung, bestatigen, bestatigung
-    `,
-  },
-  old: {
-    words: `
-      aktuelles, altes, bisheriges, bisherigw*, aktuellw*
-    `,
-  },
-  new: {
-    words: `
-      neues?
-    `,
-  },
-  password: {
-    words: `
-      passwort, kennwort
-    `,
-  },
+  confirm: { words: "wiederholen, wiederholung, bestatigen, bestatigung" },
+  old: { words: "aktuelles, altes, bisheriges, bisherigw*, aktuellw*" },
+  new: { words: "neues?" },
+  password: { words: "passwort, kennwort" },
   userName: {
     words: `
       benutzer(name|kennung)?, nutzername, kennung, kundennummer, kunden nr, mitgliedsnummer, anmeldename,
       benutzerw*, anmelde(name|kennung), nutzer(name|kennung)?, konto(nummer)?
     `,
   },
-  email: {
-    words: `
-      e ?mail adresse, mailadresse
-    `,
-  },
-  phone: {
-    words: `
-      handy(nummer)?, telefon(nummer)?, telefonnummer, mobil(nummer)?
-    `,
-  },
+  email: { words: "e ?mail adresse, mailadresse" },
+  phone: { words: "handy(nummer)?, telefon(nummer)?, telefonnummer, mobil(nummer)?" },
   code: {
     words: `
       einmal(code|passwort|kennwort), bestatigungscode, sicherheitscode, verifizierungscode, bestatigungs ?code,
       zugangscode
     `,
   },
-  search: {
-    words: `
-      suche(n)?
-    `,
-  },
-  newsletter: {
-    words: `
-      abonnieren, immer informiert, news per mail, zum newsletter
-    `,
-  },
-  next: {
-    words: `
-      weiter, fortfahren
-    `,
-  },
-  send: {
-    words: `
-      absenden, senden, speichern, bestatigen, bestatige, prufen, ubernehmen, aktualisieren
-    `,
-  },
-  aside: {
-    words: `
-      anzeigen, ausblenden, abbrechen, schliessen, zuruck
-    `,
-  },
-  remember: {
-    words: `
-      angemeldet bleiben, eingeloggt bleiben, merken
-    `,
-  },
-  particulars: {
-    words: `
-      vorname, nachname, geburtsdatum, strasse, plz, familienname
-    `,
-  },
-  otherPurpose: {
-    words: `
-      kontakt, nachricht, kommentar, gutschein
-    `,
-  },
+  search: { words: "suche(n)?" },
+  newsletter: { words: "abonnieren, immer informiert, news per mail, zum newsletter" },
+  next: { words: "weiter, fortfahren" },
+  send: { words: "absenden, senden, speichern, bestatigen, bestatige, prufen, ubernehmen, aktualisieren" },
+  aside: { words: "anzeigen, ausblenden, abbrechen, schliessen, zuruck" },
+  remember: { words: "angemeldet bleiben, eingeloggt bleiben, merken" },
+  particulars: { words: "vorname, nachname, geburtsdatum, strasse, plz, familienname" },
+  otherPurpose: { words: "kontakt, nachricht, kommentar, gutschein" },
 };

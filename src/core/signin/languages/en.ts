@@ -39,21 +39,9 @@ export const en: Language = {
       password ?2, pass2, pwd2
     `,
   },
-  old: {
-    words: `
-      old, current, existing, present, oldpass(word)?
-    `,
-  },
-  new: {
-    words: `
-      new, newpass(word)?, choose, create
-    `,
-  },
-  password: {
-    words: `
-      password, passwd, pass, pwd, pword, passphrase, passcode
-    `,
-  },
+  old: { words: "old, current, existing, present, oldpass(word)?" },
+  new: { words: "new, newpass(word)?, choose, create" },
+  password: { words: "password, passwd, pass, pwd, pword, passphrase, passcode" },
   userName: {
     words: `
       user ?(name|id)?, username, userid, uname, usr, login( ?(name|id))?, logon( ?id)?,
@@ -63,18 +51,10 @@ export const en: Language = {
     `,
   },
   email: {
-    words: `
-      e ?mail( ?(address|id))?, mail( ?address)?, email, emailaddress
-    `,
-    parts: `
-      email
-    `,
+    words: "e ?mail( ?(address|id))?, mail( ?address)?, email, emailaddress",
+    parts: "email",
   },
-  phone: {
-    words: `
-      phone( number)?, mobile( number)?, telephone, tel
-    `,
-  },
+  phone: { words: "phone( number)?, mobile( number)?, telephone, tel" },
   code: {
     words: `
       otp, totp, one time( ?(pass)?(code|word)?)?, onetimecode, 2fa, mfa, two factor( code)?, two step( code)?,
@@ -83,11 +63,7 @@ export const en: Language = {
       token( ?code)?, verification, digit, verifycode, authcode, mfacode, otpcode
     `,
   },
-  search: {
-    words: `
-      search, query, q, s, find, keyword, keywords
-    `,
-  },
+  search: { words: "search, query, q, s, find, keyword, keywords" },
   newsletter: {
     words: `
       newsletter, news letter, subscribe, subscription, mailing list, stay (in touch|informed|up to date),
@@ -96,11 +72,7 @@ export const en: Language = {
       news and offers, news letters?, our news, latest news
     `,
   },
-  next: {
-    words: `
-      next, continue, proceed
-    `,
-  },
+  next: { words: "next, continue, proceed" },
   send: {
     words: `
       go, ok, submit, send, save, verify, confirm, unlock, enter, apply, done, finish, login, update, save changes

@@ -28,84 +28,28 @@ export const es: Language = {
       modificar (contrasena|clave)
     `,
   },
-  confirm: {
-    words: `
-      repetir, repite, confirmar
-    `,
-  },
-  old: {
-    words: `
-      actual, antigua, anterior
-    `,
-  },
-  new: {
-    words: `
-      nueva
-    `,
-  },
-  password: {
-    words: `
-      contrasena, clave
-    `,
-  },
-  userName: {
-    words: `
-      usuario, nombre de usuario, numero de cliente, dni, nif
-    `,
-  },
-  email: {
-    words: `
-      correo( electronico)?
-    `,
-  },
-  phone: {
-    words: `
-      movil
-    `,
-  },
+  confirm: { words: "repetir, repite, confirmar" },
+  old: { words: "actual, antigua, anterior" },
+  new: { words: "nueva" },
+  password: { words: "contrasena, clave" },
+  userName: { words: "usuario, nombre de usuario, numero de cliente, dni, nif" },
+  email: { words: "correo( electronico)?" },
+  phone: { words: "movil" },
   code: {
     words: `
       codigo( de)? (verificacion|verificacao|seguridad|seguranca|acceso|acesso|confirmacion|autenticacion)
     `,
   },
-  search: {
-    words: `
-      buscar, busqueda
-    `,
-  },
-  newsletter: {
-    words: `
-      suscribirse, suscribete, suscripcion, boletin
-    `,
-  },
-  next: {
-    words: `
-      siguiente, continuar
-    `,
-  },
-  send: {
-    words: `
-      enviar, guardar, verificar, confirmar, actualizar
-    `,
-  },
-  aside: {
-    words: `
-      mostrar, ocultar, cancelar, cerrar, volver
-    `,
-  },
+  search: { words: "buscar, busqueda" },
+  newsletter: { words: "suscribirse, suscribete, suscripcion, boletin" },
+  next: { words: "siguiente, continuar" },
+  send: { words: "enviar, guardar, verificar, confirmar, actualizar" },
+  aside: { words: "mostrar, ocultar, cancelar, cerrar, volver" },
   remember: {
     words: `
       recuerdame, recordarme, recordar, mantener(me)?( la)? (sesion|conectado)( iniciada)?, no cerrar sesion
     `,
   },
-  particulars: {
-    words: `
-      nombre, apellidos?, fecha de nacimiento
-    `,
-  },
-  otherPurpose: {
-    words: `
-      mensaje, comentario
-    `,
-  },
+  particulars: { words: "nombre, apellidos?, fecha de nacimiento" },
+  otherPurpose: { words: "mensaje, comentario" },
 };

@@ -26,84 +26,20 @@ export const fr: Language = {
       definir( un)? mot de passe
     `,
   },
-  confirm: {
-    words: `
-      confirmer, repeter
-    `,
-  },
-  old: {
-    words: `
-      ancien, actuel
-    `,
-  },
-  new: {
-    words: `
-      nouveau
-    `,
-  },
-  password: {
-    words: `
-      mot de passe, mdp
-    `,
-  },
-  userName: {
-    words: `
-      identifiant, nom d utilisateur, utilisateur, numero (de )?client, pseudo, matricule
-    `,
-  },
-  email: {
-    words: `
-      courriel, adresse (e ?mail|mail|electronique)
-    `,
-  },
-  phone: {
-    words: `
-      portable
-    `,
-  },
-  code: {
-    words: `
-      code( de)? (verification|securite|validation|confirmation), code (a usage unique|recu|unique)
-    `,
-  },
-  search: {
-    words: `
-      recherche(r)?, rechercher
-    `,
-  },
-  newsletter: {
-    words: `
-      s abonner, abonnez vous, infolettre
-    `,
-  },
-  next: {
-    words: `
-      suivant, continuer
-    `,
-  },
-  send: {
-    words: `
-      envoyer, valider, verifier, confirmer, mettre a jour
-    `,
-  },
-  aside: {
-    words: `
-      afficher, masquer, annuler, fermer, retour
-    `,
-  },
-  remember: {
-    words: `
-      se souvenir( de moi)?, rester connecte(e)?, rester identifie(e)?
-    `,
-  },
-  particulars: {
-    words: `
-      prenom, nom( de famille)?, date de naissance, code postal, nom
-    `,
-  },
-  otherPurpose: {
-    words: `
-      commentaire
-    `,
-  },
+  confirm: { words: "confirmer, repeter" },
+  old: { words: "ancien, actuel" },
+  new: { words: "nouveau" },
+  password: { words: "mot de passe, mdp" },
+  userName: { words: "identifiant, nom d utilisateur, utilisateur, numero (de )?client, pseudo, matricule" },
+  email: { words: "courriel, adresse (e ?mail|mail|electronique)" },
+  phone: { words: "portable" },
+  code: { words: "code( de)? (verification|securite|validation|confirmation), code (a usage unique|recu|unique)" },
+  search: { words: "recherche(r)?, rechercher" },
+  newsletter: { words: "s abonner, abonnez vous, infolettre" },
+  next: { words: "suivant, continuer" },
+  send: { words: "envoyer, valider, verifier, confirmer, mettre a jour" },
+  aside: { words: "afficher, masquer, annuler, fermer, retour" },
+  remember: { words: "se souvenir( de moi)?, rester connecte(e)?, rester identifie(e)?" },
+  particulars: { words: "prenom, nom( de famille)?, date de naissance, code postal, nom" },
+  otherPurpose: { words: "commentaire" },
 };

@@ -7,24 +7,8 @@ export const gl: Language = {
       crea( \\w+)? tua conta
     `,
   },
-  reset: {
-    words: `
-      esqueciches
-    `,
-  },
-  change: {
-    words: `
-      cambiar contrasinal, novo contrasinal
-    `,
-  },
-  password: {
-    words: `
-      contrasinal
-    `,
-  },
-  userName: {
-    words: `
-      nome de usuario
-    `,
-  },
+  reset: { words: "esqueciches" },
+  change: { words: "cambiar contrasinal, novo contrasinal" },
+  password: { words: "contrasinal" },
+  userName: { words: "nome de usuario" },
 };

@@ -2,11 +2,7 @@ import type { Language } from "./language";
 
 /** Italian. */
 export const it: Language = {
-  signIn: {
-    words: `
-      accedi, accesso, entra, autenticazione, accedere
-    `,
-  },
+  signIn: { words: "accedi, accesso, entra, autenticazione, accedere" },
   register: {
     words: `
       registrati, registrazione, registrarsi, crea( un| il tuo)? (account|profilo|conto), iscriviti ora,
@@ -19,84 +15,20 @@ export const it: Language = {
       ripristina password
     `,
   },
-  change: {
-    words: `
-      (cambia|modifica|cambio)( la| tua)? password, nuova password
-    `,
-  },
-  confirm: {
-    words: `
-      conferma, ripeti
-    `,
-  },
-  old: {
-    words: `
-      attuale, vecchia
-    `,
-  },
-  new: {
-    words: `
-      nuova
-    `,
-  },
-  userName: {
-    words: `
-      nome utente, utente, codice (cliente|utente), codice fiscale, matricola
-    `,
-  },
-  email: {
-    words: `
-      posta elettronica, indirizzo e ?mail
-    `,
-  },
-  phone: {
-    words: `
-      cellulare
-    `,
-  },
-  code: {
-    words: `
-      codice( di)? (verifica|sicurezza|conferma|accesso)
-    `,
-  },
-  search: {
-    words: `
-      cerca, ricerca
-    `,
-  },
-  newsletter: {
-    words: `
-      iscriviti( alla newsletter)?
-    `,
-  },
-  next: {
-    words: `
-      avanti, continua, prosegui
-    `,
-  },
-  send: {
-    words: `
-      invia, salva, verifica, conferma, aggiorna
-    `,
-  },
-  aside: {
-    words: `
-      mostra, nascondi, annulla, chiudi, indietro
-    `,
-  },
-  remember: {
-    words: `
-      ricordami, resta collegato, resta connesso, mantieni l accesso
-    `,
-  },
-  particulars: {
-    words: `
-      cognome, nome, data di nascita
-    `,
-  },
-  otherPurpose: {
-    words: `
-      messaggio
-    `,
-  },
+  change: { words: "(cambia|modifica|cambio)( la| tua)? password, nuova password" },
+  confirm: { words: "conferma, ripeti" },
+  old: { words: "attuale, vecchia" },
+  new: { words: "nuova" },
+  userName: { words: "nome utente, utente, codice (cliente|utente), codice fiscale, matricola" },
+  email: { words: "posta elettronica, indirizzo e ?mail" },
+  phone: { words: "cellulare" },
+  code: { words: "codice( di)? (verifica|sicurezza|conferma|accesso)" },
+  search: { words: "cerca, ricerca" },
+  newsletter: { words: "iscriviti( alla newsletter)?" },
+  next: { words: "avanti, continua, prosegui" },
+  send: { words: "invia, salva, verifica, conferma, aggiorna" },
+  aside: { words: "mostra, nascondi, annulla, chiudi, indietro" },
+  remember: { words: "ricordami, resta collegato, resta connesso, mantieni l accesso" },
+  particulars: { words: "cognome, nome, data di nascita" },
+  otherPurpose: { words: "messaggio" },
 };

@@ -2,29 +2,9 @@ import type { Language } from "./language";
 
 /** Georgian. */
 export const ka: Language = {
-  signIn: {
-    parts: `
-      შესვლა
-    `,
-  },
-  register: {
-    parts: `
-      რეგისტრაცია
-    `,
-  },
-  password: {
-    parts: `
-      პაროლი
-    `,
-  },
-  userName: {
-    parts: `
-      მომხმარებელი
-    `,
-  },
-  email: {
-    parts: `
-      ელფოსტა
-    `,
-  },
+  signIn: { parts: "შესვლა" },
+  register: { parts: "რეგისტრაცია" },
+  password: { parts: "პაროლი" },
+  userName: { parts: "მომხმარებელი" },
+  email: { parts: "ელფოსტა" },
 };

@@ -2,14 +2,6 @@ import type { Language } from "./language";
 
 /** Kazakh. */
 export const kk: Language = {
-  signIn: {
-    parts: `
-      кіру
-    `,
-  },
-  password: {
-    parts: `
-      құпия
-    `,
-  },
+  signIn: { parts: "кіру" },
+  password: { parts: "құпия" },
 };

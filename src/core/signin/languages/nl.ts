@@ -2,11 +2,7 @@ import type { Language } from "./language";
 
 /** Dutch. */
 export const nl: Language = {
-  signIn: {
-    words: `
-      inloggen, aanmelden, meld aan
-    `,
-  },
+  signIn: { words: "inloggen, aanmelden, meld aan" },
   register: {
     words: `
       registreren, registreer, account (aanmaken|maken), maak( een)? account( aan)?,
@@ -18,89 +14,21 @@ export const nl: Language = {
       wachtwoord (vergeten|resetten|herstellen|opvragen), nieuw wachtwoord aanvragen, wachtwoord opnieuw instellen
     `,
   },
-  change: {
-    words: `
-      wachtwoord (wijzigen|veranderen|instellen), nieuw wachtwoord
-    `,
-  },
-  confirm: {
-    words: `
-      herhaal, bevestig(en)?
-    `,
-  },
-  old: {
-    words: `
-      huidig(e)?, oude?
-    `,
-  },
-  new: {
-    words: `
-      nieuw(e)?
-    `,
-  },
-  password: {
-    words: `
-      wachtwoord
-    `,
-  },
-  userName: {
-    words: `
-      gebruiker(snaam)?, klantnummer, gebruikers?
-    `,
-  },
-  email: {
-    words: `
-      adres e ?mail, e ?mailadres(se)?
-    `,
-  },
-  phone: {
-    words: `
-      telefoon(nummer)?, mobiel
-    `,
-  },
-  code: {
-    words: `
-      verificatie ?code, beveiligingscode, eenmalige code, authenticatie ?code
-    `,
-  },
-  search: {
-    words: `
-      zoek(en)?
-    `,
-  },
-  newsletter: {
-    words: `
-      nieuwsbrief, abonneren
-    `,
-  },
-  next: {
-    words: `
-      volgende, verder, doorgaan
-    `,
-  },
-  send: {
-    words: `
-      verzenden, opslaan, verifieren, bevestigen, verificeer, verzend, versturen, stuur, bijwerken
-    `,
-  },
-  aside: {
-    words: `
-      tonen, verbergen, annuleren, sluiten, terug
-    `,
-  },
-  remember: {
-    words: `
-      onthoud( mij| me)?, ingelogd blijven, aangemeld blijven
-    `,
-  },
-  particulars: {
-    words: `
-      voornaam, achternaam, geboortedatum
-    `,
-  },
-  otherPurpose: {
-    words: `
-      bericht, melding
-    `,
-  },
+  change: { words: "wachtwoord (wijzigen|veranderen|instellen), nieuw wachtwoord" },
+  confirm: { words: "herhaal, bevestig(en)?" },
+  old: { words: "huidig(e)?, oude?" },
+  new: { words: "nieuw(e)?" },
+  password: { words: "wachtwoord" },
+  userName: { words: "gebruiker(snaam)?, klantnummer, gebruikers?" },
+  email: { words: "adres e ?mail, e ?mailadres(se)?" },
+  phone: { words: "telefoon(nummer)?, mobiel" },
+  code: { words: "verificatie ?code, beveiligingscode, eenmalige code, authenticatie ?code" },
+  search: { words: "zoek(en)?" },
+  newsletter: { words: "nieuwsbrief, abonneren" },
+  next: { words: "volgende, verder, doorgaan" },
+  send: { words: "verzenden, opslaan, verifieren, bevestigen, verificeer, verzend, versturen, stuur, bijwerken" },
+  aside: { words: "tonen, verbergen, annuleren, sluiten, terug" },
+  remember: { words: "onthoud( mij| me)?, ingelogd blijven, aangemeld blijven" },
+  particulars: { words: "voornaam, achternaam, geboortedatum" },
+  otherPurpose: { words: "bericht, melding" },
 };

@@ -2,11 +2,7 @@ import type { Language } from "./language";
 
 /** Portuguese. */
 export const pt: Language = {
-  signIn: {
-    words: `
-      iniciar sessao, inicie sessao, acessar, acesso, entrar na conta, fazer login
-    `,
-  },
+  signIn: { words: "iniciar sessao, inicie sessao, acessar, acesso, entrar na conta, fazer login" },
   register: {
     words: `
       registar, registo, registar se, registe se, cadastrar, cadastro, cadastre se, criar( uma| a sua| sua)? conta,
@@ -19,69 +15,21 @@ export const pt: Language = {
       repor( a)? palavra passe, redefinicao, esqueceu( se)?( da| a)?( senha| palavra passe)?
     `,
   },
-  change: {
-    words: `
-      (alterar|mudar|trocar)( a| sua)? (senha|palavra passe), nova (senha|palavra passe)
-    `,
-  },
-  old: {
-    words: `
-      atual, antiga
-    `,
-  },
-  new: {
-    words: `
-      nova
-    `,
-  },
-  password: {
-    words: `
-      senha, palavra passe
-    `,
-  },
-  userName: {
-    words: `
-      utilizador, nome de (utilizador|usuario), cpf
-    `,
-  },
-  phone: {
-    words: `
-      telemovel, celular
-    `,
-  },
-  search: {
-    words: `
-      pesquisar?, busca
-    `,
-  },
-  newsletter: {
-    words: `
-      subscrever, assinar, receba novidades, novidades
-    `,
-  },
-  next: {
-    words: `
-      seguinte, avancar, proximo
-    `,
-  },
-  send: {
-    words: `
-      salvar
-    `,
-  },
+  change: { words: "(alterar|mudar|trocar)( a| sua)? (senha|palavra passe), nova (senha|palavra passe)" },
+  old: { words: "atual, antiga" },
+  new: { words: "nova" },
+  password: { words: "senha, palavra passe" },
+  userName: { words: "utilizador, nome de (utilizador|usuario), cpf" },
+  phone: { words: "telemovel, celular" },
+  search: { words: "pesquisar?, busca" },
+  newsletter: { words: "subscrever, assinar, receba novidades, novidades" },
+  next: { words: "seguinte, avancar, proximo" },
+  send: { words: "salvar" },
   remember: {
     words: `
       lembrar( me)?, lembre( se)?( de mim)?, manter( me)? (conectado|ligado|sessao( iniciada)?), continuar conectado
     `,
   },
-  particulars: {
-    words: `
-      apelido, sobrenome, data de nascimento
-    `,
-  },
-  otherPurpose: {
-    words: `
-      mensagem
-    `,
-  },
+  particulars: { words: "apelido, sobrenome, data de nascimento" },
+  otherPurpose: { words: "mensagem" },
 };

@@ -1,0 +1,2 @@
+/** Milliseconds since 1970-01-01 UTC. */
+export type Instant = number;

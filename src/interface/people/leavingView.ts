@@ -1,0 +1,3 @@
+import type { ResultOf } from "@/server/registry";
+
+export type LeavingView = ResultOf<"people.leavingPage">;
