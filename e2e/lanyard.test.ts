@@ -4,6 +4,7 @@ import type { Page } from "playwright-core";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import { DEMO_PASSWORD } from "../demo/organisation";
 import { entries, notices, signIns } from "../src/server/database/schema";
+import { changeSigningIn } from "../src/server/vaults/signingIn";
 import { seriousIn } from "./axe";
 import { type Browser, connectLanyard, openBrowser, signInToGaltry, takenOver } from "./browser";
 import { everythingReceived, sightingsOf } from "./canary";
@@ -265,6 +266,26 @@ describe("guarded fill", () => {
     await steward.page.getByText("guarded fill", { exact: true }).waitFor();
     expect(await steward.page.locator("section", { hasText: "Seen by" }).last().innerText()).toContain("Maren Pohl");
   });
+});
+
+test("where the user name is asked for alone it is typed alone; the password leaves Galtry for the page that asks for it", async () => {
+  const { page } = colleague;
+  const entryId = app.built.entries.get("stallwright.localhost")!;
+  const ines = {
+    ...{ kind: "person" as const, personId: app.built.people.get("ines")!, sessionId: null, provedAt: Date.now() },
+    ...{ address: "127.0.0.1", browser: "Chromium" },
+  };
+  await changeSigningIn.execute(app.galtry, { entryId, guardedFill: true, plainHttp: false }, ines);
+  await page.goto(at("stallwright.localhost"));
+  await page.getByLabel("Customer number").waitFor();
+  const window = await openWindow(colleague, page);
+  await expect.poll(() => window.getByRole("button", { name: "Fill and sign in" }).count()).toBe(1);
+  await window.getByRole("button", { name: "Fill and sign in" }).click();
+  await page.getByText("Your last order left on Monday.").waitFor();
+  await window.close();
+  const rows = await app.galtry.db.select().from(signIns).where(eq(signIns.entryId, entryId));
+  expect(rows.at(-1)).toMatchObject({ how: "guarded", outcome: "signed-in" });
+  expect(rows.filter(({ how }) => how === "guarded")).toHaveLength(1);
 });
 
 test("a fill that the site refuses is not written down as signed in", async () => {

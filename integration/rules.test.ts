@@ -496,6 +496,14 @@ describe("entries", () => {
     await changeSigningIn.execute(db(), { entryId: f.entryId, guardedFill: true, plainHttp: false }, f.as("steward"));
     expect((await refusal(ask("https://www.pellam.example/"))).message).toContain("only at pellam.example");
     expect((await refusal(ask("http://pellam.example/"))).message).toContain("not encrypted");
+    // Where the page asks for the user name alone nothing more leaves, nobody has seen it, and nothing was signed in to.
+    const part = { entryId: f.entryId, page: "https://pellam.example/sign-in", part: "user-name" as const };
+    const first = await guardedFill.execute(db(), part, f.lanyard("use"));
+    expect(first).toMatchObject({ userName: CANARY_USER, password: null, code: null, signInId: null });
+    expect(JSON.stringify(first)).not.toContain(CANARY);
+    expect(
+      (await entryPage.execute(db(), { entryId: f.entryId }, f.as("steward"))).seenBy!.map((one) => one.name),
+    ).not.toContain("Person use");
     expect(await ask("https://pellam.example/sign-in")).toMatchObject({ password: CANARY });
     expect(
       (await entryPage.execute(db(), { entryId: f.entryId }, f.as("steward"))).seenBy!.map((one) => one.name),

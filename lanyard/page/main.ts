@@ -3,7 +3,7 @@
 import type { PageReading } from "../../src/core/signin/page";
 import { readPage } from "../../src/core/signin/read";
 import { asksToRemember } from "../../src/core/signin/remember";
-import type { Offer, PageAsk } from "../shared/messages";
+import type { Look, Offer, PageAsk } from "../shared/messages";
 import { describePage, isVisible, type LivePage } from "./describe";
 import { main as t } from "./strings";
 import { hangCapture, hangEnded, hangFieldTag, takeFieldTag } from "./tags";
@@ -160,10 +160,19 @@ function watchFocus(): void {
   });
 }
 
+/** Called by the worker before any value leaves Galtry. */
+(globalThis as typeof globalThis & { lanyardLook?: () => Look }).lanyardLook = () => {
+  const page = describePage();
+  const now = readPage(page.description);
+  const form = page.elementOf(now.form);
+  return { kind: now.kind, target: form instanceof HTMLFormElement ? targetOf(form) : null };
+};
+
 interface Filling {
   send: boolean;
   userName: string;
-  password: string;
+  /** Null for a page that asks for the user name alone. */
+  password: string | null;
   code: string | null;
   hosts: string[];
 }
@@ -204,7 +213,7 @@ function targetOf(form: HTMLFormElement): string | null {
   };
   filledByLanyard = true;
   put(now.userName, values.userName);
-  if (now.kind !== "identifier-first") put(now.password, values.password);
+  if (now.kind !== "identifier-first" && values.password !== null) put(now.password, values.password);
   if (values.code && now.oneTimeCode) put(now.oneTimeCode, values.code);
   if (!values.send) return "filled";
   const submit = page.elementOf(now.submit);

@@ -127,3 +127,10 @@ export type LiveAsk =
   | { ask: "live-look" }
   | { ask: "live-ended" }
   | { ask: "live-state"; reachable: boolean };
+
+/** What a guarded fill would meet in a page. */
+export interface Look {
+  kind: PageKind;
+  /** The host that the form sends to; null where a script sends it. */
+  target: string | null;
+}

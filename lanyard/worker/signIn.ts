@@ -6,7 +6,8 @@ import { matches } from "../../src/core/signin/site";
 import type { SignInReport } from "../../src/interface/shared/lanyard";
 import type { KeyLine } from "../../src/server/lanyard/keys";
 import type { SealedAnswer } from "../../src/server/signin/sealed";
-import type { SigningIn } from "../shared/messages";
+import { main as inPage } from "../page/strings";
+import type { Look, SigningIn } from "../shared/messages";
 import { ask, connected, Refusal, send, Unreachable } from "./api";
 import { ended } from "./connection";
 import { foreignCookies, setCookies } from "./cookies";
@@ -129,6 +130,11 @@ export async function landed(tabId: number, kind: string, again: boolean): Promi
   const { [tabId]: landing, ...rest } = await memory("landings");
   if (!landing) return;
   await setMemory({ landings: rest });
+  // The user name was taken: the password goes into the page that asks for it.
+  if (landing.signInId === null) {
+    if (kind === "password-only-step" || kind === "sign-in") await guardedFill(landing.entryId, tabId);
+    return;
+  }
   const signedIn = !["sign-in", "identifier-first", "password-only-step"].includes(kind);
   await ask("signIn.reportLanding", { signInId: landing.signInId, signedIn }).catch(() => undefined);
   if (signedIn || landing.filled) return;
@@ -145,13 +151,30 @@ export async function landed(tabId: number, kind: string, again: boolean): Promi
 }
 
 interface Filling {
-  signInId: string;
+  /** Null while only the user name has been asked for. */
+  signInId: string | null;
   /** Otherwise the person sends the form. */
   send: boolean;
   userName: string;
-  password: string;
+  password: string | null;
   code: string | null;
   hosts: string[];
+}
+
+const IN_PAGE = ["sign-in", "identifier-first", "password-only-step"];
+
+/** What the page of a tab is, before anything is sent to it. @throws Refusal where a fill would find nothing, or go elsewhere */
+async function lookAt(tabId: number, documentId: string, key: KeyLine): Promise<Look> {
+  const [result] = await chrome.scripting.executeScript({
+    target: { tabId, documentIds: [documentId] },
+    func: () => (globalThis as typeof globalThis & { lanyardLook?: () => Look }).lanyardLook?.() ?? null,
+  });
+  const look = result?.result as Look | null | undefined;
+  if (!look) throw new Refusal("conflict", t.lanyardIsNotReadyOnThisPage);
+  if (!IN_PAGE.includes(look.kind)) throw new Refusal("not-allowed", inPage.thisPageShowsNoSignInThat);
+  if (look.target !== null && look.target !== hostOf(key.signInPage) && !key.hosts.includes(look.target))
+    throw new Refusal("not-allowed", inPage.theFormOnThisPageSendsTo);
+  return look;
 }
 
 /**
@@ -164,7 +187,9 @@ export async function guardedFill(entryId: string, tabId: number): Promise<SignI
     const before = await topFrame(tabId);
     if (hostOf(before.url) !== hostOf(key.signInPage))
       throw new Refusal("not-allowed", t.guardedFillTypesOnlyAtOpenThat(hostOf(key.signInPage)));
-    const filling = await ask<Filling>("lanyard.guardedFill", { entryId, page: before.url });
+    const look = await lookAt(tabId, before.documentId, key);
+    const part = look.kind === "identifier-first" ? "user-name" : "all";
+    const filling = await ask<Filling>("lanyard.guardedFill", { entryId, page: before.url, part });
     const now = await topFrame(tabId);
     if (now.documentId !== before.documentId || hostOf(now.url) !== hostOf(key.signInPage))
       throw new Refusal("conflict", t.thePageHasChangedLanyardTyped);

@@ -37,7 +37,8 @@ interface Memory {
   /** The key chosen at a page's field, for the window. */
   chosen: string | null;
   /** Landing tabs to look at once: tab id to sign-in id. */
-  landings: Record<string, { signInId: string; entryId: string; filled?: boolean }>;
+  /** Tabs that wait for the page that follows; without a sign-in while only the user name was typed. */
+  landings: Record<string, { signInId: string | null; entryId: string; filled?: boolean }>;
   galtryPages: Record<string, string>;
 }
 

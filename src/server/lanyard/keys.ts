@@ -233,11 +233,15 @@ export const offerAgain = command({
 
 /**
  * Guarded fill: user name, password and current code for one page of the entry, sent to this browser at this
- * moment. The person counts among those who have seen it.
+ * moment. The person counts among those who have seen it. For a page that asks for the user name alone nothing else leaves.
  */
 export const guardedFill = command({
   name: "lanyard.guardedFill",
-  input: z.strictObject({ entryId: idSchema, page: z.url().max(2000) }),
+  input: z.strictObject({
+    entryId: idSchema,
+    page: z.url().max(2000),
+    part: z.enum(["user-name", "all"]).default("all"),
+  }),
   by: ["lanyard"],
   allow: async (context) => {
     const { input } = context;
@@ -258,6 +262,12 @@ export const guardedFill = command({
     const version = await currentVersion(tx, allowed.entry);
     if (version.refusedAt !== null) throw new Refused("not-allowed", t.theSiteRejectedTheSaved);
     const login = loginOf(await openValues(tx, app.keys, version));
+    const page = {
+      send: allowed.entry.filling === "send",
+      userName: login.userName,
+      hosts: [allowed.entry.host, ...allowed.entry.steps.hosts],
+    };
+    if (input.part === "user-name") return { ...page, signInId: null, password: null, code: null };
     const personId = personIdOf(caller);
     await noteSighting(tx, {
       entryId: input.entryId,
@@ -283,20 +293,17 @@ export const guardedFill = command({
       detail: "",
     });
     return {
-      signInId,
-      send: allowed.entry.filling === "send",
-      userName: login.userName,
-      password: login.password,
+      ...{ ...page, signInId, password: login.password },
       code: login.code ? codeAt(login.code, at).code : null,
-      hosts: [allowed.entry.host, ...allowed.entry.steps.hosts],
     };
   },
   journal: ({ input, allowed }) => ({
     node: input.entryId,
     vault: allowed.vaultId,
-    details: { how: "guarded fill" },
+    details: { how: "guarded fill", ...(input.part === "user-name" && { part: input.part }) },
     names: { [input.entryId]: allowed.entry.name },
   }),
-  says: ({ place }) => `used guarded fill${place("with")}: the password was sent to this browser`,
+  says: ({ details, place }) =>
+    `used guarded fill${place("with")}: the ${details.part ? "user name" : "password"} was sent to this browser`,
   tell: ({ allowed }) => [`vault:${allowed.vaultId}`],
 });
