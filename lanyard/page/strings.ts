@@ -19,7 +19,7 @@ export const tags = {
   neverOnThisSite: "Never on this site",
   itWasNotSavedTryAgain: "It was not saved. Try again.",
   userName2: "User name ",
-  userNameCouldNotBeRead: "User name (could not be read) ",
+  userNameIfThereIsOne: "User name, if the site has one ",
   saveTheNewPassword: "Save the new password",
   newPasswordFor: "New password for ",
   theSiteAcceptedAPasswordThat: "The site accepted a password that differs from the one in Galtry.",

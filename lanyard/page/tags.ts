@@ -211,7 +211,7 @@ function newParts(offer: Offer, ask: Ask, close: () => void, wrong: HTMLElement)
   });
   return [
     element("p", { class: "lead" }, t.add, name, t.to, vault),
-    element("p", { class: "small soft" }, offer.userName ? t.userName2 : t.userNameCouldNotBeRead, user),
+    element("p", { class: "small soft" }, offer.userName ? t.userName2 : t.userNameIfThereIsOne, user),
     element("div", { class: "do" }, keep, later, never),
   ];
 }

@@ -104,7 +104,7 @@ export async function keep(
   userName: string,
 ): Promise<{ kept: true; entryId: string } | { kept: false; message: string }> {
   const login = await captured(tabId);
-  if (!login) return { kept: false, message: t.thatWasMoreThanFiveMinutesAgo };
+  if (!login) return { kept: false, message: t.noLongerHeld };
   try {
     const { entryId } = await ask<{ entryId: string }>("vaults.addEntry", {
       parentId: vaultId,
@@ -131,7 +131,7 @@ export async function update(
   versionId: string,
 ): Promise<{ kept: boolean; message: string }> {
   const login = await captured(tabId);
-  if (!login) return { kept: false, message: t.thatWasMoreThanFiveMinutesAgo };
+  if (!login) return { kept: false, message: t.noLongerHeld };
   try {
     await ask("lanyard.updatePassword", { entryId, versionId, password: login.password });
     await setCaptured(tabId, null);

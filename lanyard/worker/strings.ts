@@ -7,7 +7,7 @@ export const api = {
 };
 
 export const capture = {
-  thatWasMoreThanFiveMinutesAgo: "That was more than five minutes ago. Sign in again.",
+  noLongerHeld: "Lanyard keeps what was typed for five minutes at most, and no longer has it. Sign in again to add it.",
   itWasNotSavedTryAgain: "It was not saved. Try again.",
 };
 

@@ -93,8 +93,7 @@ export const useSignIn = {
   lanyardAsksWhetherToReplace: (site: ReactNode) => <>{site} Lanyard asks whether to replace that session.</>,
   notSignedInTo: (name: string) => `Not signed in to ${name}`,
   details: (detail: string) => `Details: ${detail}.`,
-  guardedFillWouldWorkHereButIt:
-    "Guarded fill would work here, but it is off for this entry. Its steward can switch it on.",
+  guardedFillMayWorkHere: "Guarded fill may work here, but it is off for this entry. Its steward can switch it on.",
   tellItsSteward: (part: string) => `Tell ${part}, its steward.`,
   tryAgain: "Try again",
   close: "Close",

@@ -78,9 +78,7 @@ export function SignInNotice({
       <b>{failure ? `${entry.name} ${failure.title}` : t.notSignedInTo(entry.name)}</b>
       <p>{failure?.says ?? report.message}</p>
       {report.detail && <p className="small soft">{t.details(report.detail)}</p>}
-      {failure?.next === "guarded-fill" && !report.guardedFill && (
-        <p className="small">{t.guardedFillWouldWorkHereButIt}</p>
-      )}
+      {failure?.next === "guarded-fill" && !report.guardedFill && <p className="small">{t.guardedFillMayWorkHere}</p>}
       {failure?.next === "tell-steward" && stewards.length > 0 && (
         <p className="small">{t.tellItsSteward(stewards.join(" or "))}</p>
       )}
