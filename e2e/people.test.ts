@@ -254,8 +254,8 @@ describe("signing in on odd days", () => {
     await sound(page);
     await page.getByRole("button", { name: "Email me a code" }).click();
     await page.getByText(/A code is on its way/).waitFor();
-    const code = /code is (\d{3} \d{3})/.exec(await letterTo(mail, /Your code to join/))![1]!;
-    const wrong = String((Number(code.replace(" ", "")) + 1) % 1_000_000).padStart(6, "0");
+    const code = /code is (\d{4} \d{4})/.exec(await letterTo(mail, /Your code to join/))![1]!;
+    const wrong = String((Number(code.replace(" ", "")) + 1) % 100_000_000).padStart(8, "0");
     await page.getByLabel("Code").fill(wrong);
     await page.getByRole("button", { name: "Join" }).click();
     await page.getByText(/This is not the code/).waitFor();

@@ -46,9 +46,9 @@ async function letters(): Promise<{ to: string; subject: string; text: string }[
 async function mailed(mail: string, at = Date.now()): Promise<string> {
   await sendJoinCode.execute(db(), { mail }, { kind: "server" }, at);
   const letter = (await letters()).find(({ to }) => to === mail);
-  return /code is (\d{3} \d{3})/.exec(letter?.text ?? "")?.[1] ?? "";
+  return /code is (\d{4} \d{4})/.exec(letter?.text ?? "")?.[1] ?? "";
 }
-const other = (typed: string) => String((Number(typed.replace(" ", "")) + 1) % 1_000_000).padStart(6, "0");
+const other = (typed: string) => String((Number(typed.replace(" ", "")) + 1) % 100_000_000).padStart(8, "0");
 const personAt = async (mail: string) => (await db().db.select().from(persons).where(eq(persons.mail, mail)))[0];
 
 beforeAll(async () => {
@@ -61,7 +61,7 @@ afterAll(() => app.close());
 describe("nobody makes an account without being invited", () => {
   test("where the rules name no domain, nor where they name another", async () => {
     expect(await code(ask(`nia@${DOMAIN}`))).toBe("not-allowed");
-    expect(await code(join(`nia@${DOMAIN}`, "123456"))).toBe("not-allowed");
+    expect(await code(join(`nia@${DOMAIN}`, "12345678"))).toBe("not-allowed");
     await rules({ joinDomains: [DOMAIN] });
     for (const mail of [
       `nia@sub.${DOMAIN}`,
@@ -113,7 +113,7 @@ describe("with a code", () => {
   test("somebody new is a member with nothing, and sets up how they sign in", async () => {
     const mail = `new@${DOMAIN}`;
     const typed = await mailed(mail);
-    expect(typed).toMatch(/^\d{3} \d{3}$/);
+    expect(typed).toMatch(/^\d{4} \d{4}$/);
     // Neither stands anywhere before it is used.
     const kept = JSON.stringify(await db().db.select().from(joinCodes));
     expect(kept).not.toContain(mail);
@@ -158,9 +158,21 @@ describe("with a code", () => {
     // From one address so many for all accounts together.
     const by = nobody();
     const tries: string[] = [];
-    for (let i = 0; i < 21; i++) tries.push(await code(join(`n${i}@${DOMAIN}`, "000000", { by })));
+    for (let i = 0; i < 21; i++) tries.push(await code(join(`n${i}@${DOMAIN}`, "00000000", { by })));
     expect(tries.filter((one) => one === "done")).toHaveLength(20);
     expect(tries.at(-1)).toBe("too-many");
+  });
+
+  test("addresses made up by the thousand, from anywhere, are no way to guess one", async () => {
+    await rules({ joinDomains: [DOMAIN, "other.example"] });
+    const tries: string[] = [];
+    for (let i = 0; i < 62; i++) tries.push(await code(join(`made-up-${i}@other.example`, "00000000")));
+    expect(tries.filter((one) => one === "done")).toHaveLength(60);
+    expect(tries.at(-1)).toBe("too-many");
+    // It rests for that domain, and not for another.
+    expect(await code(join(`someone-else@tarrowick.example`, "00000000"))).toBe("not-allowed");
+    await rules({ joinDomains: [DOMAIN, "third.example"] });
+    expect(await code(join("someone@third.example", "00000000"))).toBe("done");
   });
 
   test("mails to one address are few", async () => {
@@ -188,13 +200,13 @@ describe("people who are known", () => {
     const [letter] = await known("use@tarrowick.example");
     expect(letter!.text).toContain("You have joined already");
     expect(letter!.text).not.toMatch(/code is/);
-    expect(await join("use@tarrowick.example", "000000")).toBeNull();
+    expect(await join("use@tarrowick.example", "00000000")).toBeNull();
   });
 
   test("nobody comes back by it who was suspended or has left", async () => {
     for (const who of ["suspended", "leaver"]) {
       expect(await known(`${who}@tarrowick.example`)).toEqual([]);
-      expect(await join(`${who}@tarrowick.example`, "000000")).toBeNull();
+      expect(await join(`${who}@tarrowick.example`, "00000000")).toBeNull();
     }
   });
 

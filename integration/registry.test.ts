@@ -183,7 +183,7 @@ const EXPECTED: Record<string, { who: Who; asPerson?: Who; input: () => unknown 
   "people.askToJoin": { who: "own", input: () => ({ mail: "nobody@tarrowick.example" }) },
   "people.joinWithCode": {
     who: "own",
-    input: () => ({ mail: "nobody@tarrowick.example", name: "Nobody", code: "000000" }),
+    input: () => ({ mail: "nobody@tarrowick.example", name: "Nobody", code: "00000000" }),
   },
   "people.sendJoinCode": { who: "server", input: () => ({ mail: "nobody@tarrowick.example" }) },
   "people.sendReset": { who: "server", input: () => ({ mail: "nobody@tarrowick.example" }) },

@@ -123,6 +123,9 @@ async function finish(answer: SealedAnswer, key: KeyLine): Promise<SignInReport>
   return { outcome: "signed-in" };
 }
 
+/** So long after the user name the page that asks for the password belongs to the same press. */
+const NEXT_STEP_MS = 60_000;
+
 /** After landing: does the site know the person? A sign-in page again means that it does not. */
 export async function landed(tabId: number, kind: string, again: boolean): Promise<void> {
   // The page that was filled may be looked at once more before it has sent anything.
@@ -132,7 +135,8 @@ export async function landed(tabId: number, kind: string, again: boolean): Promi
   await setMemory({ landings: rest });
   // The user name was taken: the password goes into the page that asks for it.
   if (landing.signInId === null) {
-    if (kind === "password-only-step" || kind === "sign-in") await guardedFill(landing.entryId, tabId);
+    const soon = Date.now() - (landing.at ?? 0) < NEXT_STEP_MS;
+    if (soon && (kind === "password-only-step" || kind === "sign-in")) await guardedFill(landing.entryId, tabId);
     return;
   }
   const signedIn = !["sign-in", "identifier-first", "password-only-step"].includes(kind);
@@ -196,7 +200,10 @@ export async function guardedFill(entryId: string, tabId: number): Promise<SignI
     // Whether the site took it, its next page tells.
     if (filling.send)
       await setMemory({
-        landings: { ...(await memory("landings")), [tabId]: { signInId: filling.signInId, entryId, filled: true } },
+        landings: {
+          ...(await memory("landings")),
+          [tabId]: { signInId: filling.signInId, entryId, filled: true, at: Date.now() },
+        },
       });
     const [result] = await chrome.scripting.executeScript({
       target: { tabId, documentIds: [before.documentId] },

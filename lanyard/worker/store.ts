@@ -38,7 +38,7 @@ interface Memory {
   chosen: string | null;
   /** Landing tabs to look at once: tab id to sign-in id. */
   /** Tabs that wait for the page that follows; without a sign-in while only the user name was typed. */
-  landings: Record<string, { signInId: string | null; entryId: string; filled?: boolean }>;
+  landings: Record<string, { signInId: string | null; entryId: string; filled?: boolean; at?: number }>;
   galtryPages: Record<string, string>;
 }
 

@@ -121,7 +121,7 @@ export const joinByMail = {
   emailMeACode: "Email me a code",
   aCodeIsOnItsWay: (mail: string) => `A code is on its way to ${mail}. Check the spam folder too.`,
   code: "Code",
-  theCodeHint: "Six digits, from the email. It works for 15 minutes.",
+  theCodeHint: "Eight digits, from the email. It works for 15 minutes.",
   join: "Join",
   back: "Back",
   thisIsNotTheCode: "This is not the code, or it no longer works. Check it, or go back and ask for a new one.",

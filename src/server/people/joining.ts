@@ -20,7 +20,7 @@ import { loadHome, loadRules } from "../organisation";
 import { linkKnownAccount } from "../provider/accounts";
 import { domainOf, holdsDomain } from "../provider/required";
 import { Refused } from "../refused";
-import { attemptKey, takeAttempt } from "./attempts";
+import { attemptKey, countAttempt, requireFewAttempts, takeAttempt } from "./attempts";
 import { standingOf } from "./entering";
 import { mailSchema } from "./sessions";
 import { makeLink } from "./setUp";
@@ -31,11 +31,13 @@ import { addNotice } from "./telling";
 export const CODE_MS = 15 * 60_000;
 /** The link that a code is exchanged for: its person is at the page already. */
 const LINK_MS = 3_600_000;
-const DIGITS = 6;
+const DIGITS = 8;
 /** Wrong codes for one address until it needs a new one, and mails to it, in a quarter of an hour. */
 const MOST_WRONG = 5;
 const MOST_MAILS = 3;
 const MOST_ADDRESS = 20;
+/** Wrong codes of one domain, from wherever they come: with addresses made up by the thousand one would be right some day. */
+const MOST_DOMAIN = 60;
 
 const hashOf = (keys: KeyRing, scope: "mail" | "code", what: string) => attemptKey(keys, `join ${scope}`, what);
 
@@ -123,7 +125,10 @@ async function newCode(tx: Transaction, keys: KeyRing, mail: string, at: number)
 const codeSchema = z
   .string()
   .transform((text) => text.replace(/\s/g, ""))
-  .pipe(z.string().regex(/^\d{6}$/, t.aCodeHasSixDigits));
+  .pipe(z.string().regex(/^\d{8}$/, t.aCodeHasEightDigits));
+
+const wrongKey = ({ app, input }: { app: Galtry; input: { mail: string } }): string =>
+  attemptKey(app.keys, "join wrong", domainOf(input.mail));
 
 /**
  * The code for an account and the link to set up how one signs in.
@@ -136,10 +141,16 @@ export const joinWithCode = command({
   mayPrepare: requireOpen,
   prepare: ({ caller, at, app }) =>
     takeAttempt(app, [{ key: attemptKey(app.keys, "join code", caller.address), most: MOST_ADDRESS }], at),
-  allow: requireOpen,
+  allow: async (context) => {
+    await requireOpen(context);
+    await requireFewAttempts(context.tx, wrongKey(context), MOST_DOMAIN, context.at);
+  },
   run: async (context) => {
     const { tx, input, at, app } = context;
-    if (!(await isRight(tx, app.keys, input, at))) return null;
+    if (!(await isRight(tx, app.keys, input, at))) {
+      await countAttempt(tx, wrongKey(context), at);
+      return null;
+    }
     const [known] = await tx.select().from(persons).where(eq(persons.mail, input.mail));
     if (known && (await standingOf(tx, known.id, at)) !== "invited") return null;
     const personId = known?.id ?? (await addMember(context));

@@ -219,13 +219,13 @@ export const joining = {
   subjectHere: (organisation: string) => `You are in Galtry at ${organisation} already`,
   someoneWantsToJoin: (organisation: string) =>
     `Someone, probably you, wants to join Galtry at ${organisation} with this email address.`,
-  theCodeIs: (code: string) => `The code is ${code.slice(0, 3)} ${code.slice(3)}.`,
+  theCodeIs: (code: string) => `The code is ${code.slice(0, 4)} ${code.slice(4)}.`,
   worksUntil: (time: string) => `It works until ${time}. Type it only on the page where you asked for it.`,
   youAreHereAlready: (organisation: string) =>
     `Someone, probably you, wanted to join Galtry at ${organisation} with this email address. You have joined already: sign in instead.`,
   signIn: "Sign in",
   ifItWasNotYou: "If it was not you, do nothing.",
-  aCodeHasSixDigits: "A code has six digits.",
+  aCodeHasEightDigits: "A code has eight digits.",
   hasJoined: (name: string, mail: string) =>
     `${name} joined with a code sent to ${mail}. They have no access yet, except what Everyone has.`,
 };
