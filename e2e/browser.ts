@@ -116,9 +116,14 @@ export async function signInToGaltry(page: Page, galtry: string, mail: string, p
 }
 
 /** Agrees to this Galtry in Lanyard's window, then confirms on the page the code that it presents. */
-export async function connectLanyard(browser: Browser, galtry: string): Promise<void> {
+export async function connectLanyard(
+  browser: Browser,
+  galtry: string,
+  /** What is done between pressing the button and being connected. */
+  meanwhile?: (page: Page) => Promise<void>,
+): Promise<void> {
   try {
-    await tryToConnect(browser, galtry);
+    await tryToConnect(browser, galtry, meanwhile);
   } catch (error) {
     // What stood on each page says more than the locator that waited.
     const pages = await Promise.all(
@@ -132,7 +137,11 @@ export async function connectLanyard(browser: Browser, galtry: string): Promise<
   }
 }
 
-async function tryToConnect({ page, context, lanyardId }: Browser, galtry: string): Promise<void> {
+async function tryToConnect(
+  { page, context, lanyardId }: Browser,
+  galtry: string,
+  meanwhile?: (page: Page) => Promise<void>,
+): Promise<void> {
   await page.goto(`${galtry}/lanyard/connect`);
   const same = page.getByRole("button", { name: "The codes match: connect" });
   const window = await context.newPage();
@@ -153,6 +162,7 @@ async function tryToConnect({ page, context, lanyardId }: Browser, galtry: strin
   await same.waitFor();
   await window.close();
   await same.click();
+  await meanwhile?.(page);
   await page.getByText("Lanyard is connected.").waitFor();
 }
 

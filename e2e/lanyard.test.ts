@@ -3,7 +3,7 @@ import { eq } from "drizzle-orm";
 import type { Page } from "playwright-core";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import { DEMO_PASSWORD } from "../demo/organisation";
-import { entries, notices, signIns } from "../src/server/database/schema";
+import { entries, notices, sessions, signIns } from "../src/server/database/schema";
 import { changeSigningIn } from "../src/server/vaults/signingIn";
 import { seriousIn } from "./axe";
 import { type Browser, connectLanyard, openBrowser, signInToGaltry, takenOver } from "./browser";
@@ -368,7 +368,17 @@ describe("the connection", () => {
 
   test("connected again, and ended from the browser's side", async () => {
     const { page } = colleague;
-    await connectLanyard(colleague, app.url);
+    // Long after signing in, one shows once more that it is them, and giving that up is no fault.
+    await app.galtry.db.update(sessions).set({ provedAt: Date.now() - 600_000 });
+    await connectLanyard(colleague, app.url, async (page) => {
+      await page.getByText("A browser can be connected only after you confirm that it is you.").waitFor();
+      await page.getByRole("button", { name: "Cancel" }).click();
+      await page.getByRole("dialog").waitFor({ state: "detached" });
+      expect(await page.getByRole("alert").filter({ hasText: /./ }).count()).toBe(0);
+      await page.getByRole("button", { name: "The codes match: connect" }).click();
+      await page.getByRole("dialog").getByLabel("Sign-in password").fill(DEMO_PASSWORD);
+      await page.getByRole("button", { name: "Continue" }).click();
+    });
     await page.goto(app.url);
     await page.getByText("Connected in this browser for").waitFor();
     await page.getByRole("button", { name: "Test the connection" }).click();

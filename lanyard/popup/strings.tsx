@@ -2,6 +2,7 @@
 
 import type { ReactNode } from "react";
 import { counted } from "../../src/core/counted";
+import { approveDevice } from "../../src/interface/account/strings";
 
 export const main = {
   galtry: "Galtry",
@@ -86,24 +87,13 @@ export const main = {
   logins: (count: number) => `: ${counted(count, "login")}`,
 };
 
+/** In the words of the page that does the same, and with what only the window needs. */
 export const approving = {
-  approveASignIn: "Approve a sign-in",
+  ...approveDevice,
   shownOnTheOther: "Number: the six digits that your other device shows",
-  continueWord: "Continue",
-  noSuchNumber: "No sign-in is waiting with this number. Check it, or show a new one.",
-  itComesFrom: (browser: ReactNode, address: string, time: string) => (
-    <>
-      {browser}, from {address}, has been waiting since {time}. If you approve, it is signed in as you.
-    </>
-  ),
-  onlyYourOwn: "Approve only a device in front of you. Nobody who works for Galtry or your organisation asks for this.",
   signInPassword: "Sign-in password",
   withoutOne: (inGaltry: ReactNode) => <>Without a password, approve {inGaltry} with a passkey.</>,
   inGaltry: "in Galtry",
-  approve: "Approve",
-  decline: "Decline",
   cancel: "Cancel",
   done: "Done",
-  approved: "Approved. The other device is signed in.",
-  declined: "Declined. The other device stays out.",
 };

@@ -6,7 +6,7 @@ import type { ResultOf } from "@/server/registry";
 import { useCommand } from "../shared/ask";
 import { beginAtProvider } from "../shared/atProvider";
 import { Act, Notice } from "../shared/controls";
-import { GIVEN_UP } from "../shared/proving";
+import { GIVEN_UP, proving } from "../shared/proving";
 import { sayBack } from "../shared/sayBack";
 import { accounts as t } from "./strings";
 
@@ -25,7 +25,7 @@ export function Accounts({ accounts, link, back, zone, now }: AccountsProps) {
   const unlink = useCommand("provider.unlinkOwn");
   const [wrong, setWrong] = useState<string | null>(null);
   const begin = async (providerId: string) => {
-    const answer = await beginAtProvider(providerId, { purpose: "link", next: "/account" });
+    const answer = await proving(() => beginAtProvider(providerId, { purpose: "link", next: "/account" }));
     if (answer.ok) location.assign(answer.result.address);
     else if (answer.refused.code !== GIVEN_UP) setWrong(answer.refused.message);
   };

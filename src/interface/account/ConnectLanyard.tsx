@@ -4,9 +4,10 @@ import { useCallback, useEffect, useState } from "react";
 import styled from "styled-components";
 import { Page } from "../frame/Frame";
 import { type Refusal, runCommand, runQuery } from "../shared/ask";
-import { ButtonLink, Notice, Row, Stack, TextField } from "../shared/controls";
+import { ButtonLink, Notice, Row, Stack } from "../shared/controls";
 import { Form } from "../shared/Form";
 import { askLanyard, useLanyard } from "../shared/lanyard";
+import { GIVEN_UP } from "../shared/proving";
 import { connectLanyard as t } from "./strings";
 
 const Code = styled.p`
@@ -18,7 +19,6 @@ const Code = styled.p`
 interface Pairing {
   userCode: string;
   browser: string;
-  mustProve: boolean;
 }
 
 /**
@@ -29,7 +29,6 @@ export function ConnectLanyard({ person }: { person: string }) {
   const { lanyard, again } = useLanyard();
   const [pairing, setPairing] = useState<Pairing | null>(null);
   const [refused, setRefused] = useState<Refusal | null>(null);
-  const [password, setPassword] = useState("");
   const [running, setRunning] = useState(false);
   const [done, setDone] = useState(false);
 
@@ -53,21 +52,9 @@ export function ConnectLanyard({ person }: { person: string }) {
     if (!pairing) return;
     setRunning(true);
     setRefused(null);
-    if (pairing.mustProve) {
-      const proved = await runCommand("people.proveAgain", { password });
-      if (!proved.ok || !proved.result.right) {
-        setRunning(false);
-        return setRefused(
-          proved.ok ? { code: "bad-input", message: t.wrongSignInPasswordTryAgain, field: "password" } : proved.refused,
-        );
-      }
-    }
     const answer = await runCommand("lanyard.confirmPairing", { userCode: pairing.userCode });
     setRunning(false);
-    if (!answer.ok) {
-      if (answer.refused.code === "prove-again") setPairing({ ...pairing, mustProve: true });
-      return setRefused(answer.refused);
-    }
+    if (!answer.ok) return setRefused(answer.refused.code === GIVEN_UP ? null : answer.refused);
     await askLanyard("confirmed", {}, 8000);
     again();
   };
@@ -102,7 +89,7 @@ export function ConnectLanyard({ person }: { person: string }) {
             verb={t.theCodesMatchConnect}
             onSend={confirm}
             running={running}
-            wrong={refused?.field === "password" ? null : refused?.message}
+            wrong={refused?.message}
             acts={<ButtonLink href="/">{t.doNotConnect}</ButtonLink>}
           >
             <div>
@@ -110,17 +97,6 @@ export function ConnectLanyard({ person }: { person: string }) {
               <Code>{pairing.userCode}</Code>
               <p>{t.confirmOnlyIfLanyardsWindow}</p>
             </div>
-            {pairing.mustProve && (
-              <TextField
-                label={t.yourSignInPassword}
-                type="password"
-                autoComplete="current-password"
-                value={password}
-                onText={setPassword}
-                wrong={refused?.field === "password" ? refused.message : null}
-                hint={t.neededBecauseYouSignedInMore}
-              />
-            )}
           </Form>
         )}
       </div>

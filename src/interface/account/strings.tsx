@@ -31,7 +31,6 @@ export const account = {
 };
 
 export const connectLanyard = {
-  wrongSignInPasswordTryAgain: "Wrong sign-in password. Try again.",
   connectingLanyardInThisBrowser: (person: ReactNode) => <>Connecting Lanyard in this browser for {person}.</>,
   connectLanyard: "Connect Lanyard",
   lanyardIsConnected: "Lanyard is connected.",
@@ -56,8 +55,6 @@ export const connectLanyard = {
   ),
   confirmOnlyIfLanyardsWindow:
     "Confirm only if Lanyard’s window shows the same eight letters. Anyone who uses this browser can then sign in with your logins.",
-  yourSignInPassword: "Your sign-in password",
-  neededBecauseYouSignedInMore: "needed because you signed in more than five minutes ago",
 };
 
 export const getLanyard = {

@@ -66,6 +66,7 @@ export function JoinByMail({ organisation, domains, mail: typed, onBack }: JoinB
           if ((await ask.run({ mail })).ok) setSent(true);
         }}
         running={ask.running}
+        unready={name.trim() === ""}
         wrong={ask.wrong()}
         onCancel={onBack}
       >

@@ -80,14 +80,13 @@ export const pairingFor = query({
   input: z.strictObject({ userCode: userCodeSchema }),
   by: ["person"],
   allow: () => undefined,
-  run: async ({ tx, input, at, caller }) => {
+  run: async ({ tx, input, at }) => {
     const row = await openPairing(tx, input.userCode, at);
     if (!row) throw notFound();
     return {
       userCode: row.userCode,
       browser: row.browser,
       expiresAt: row.expiresAt,
-      mustProve: caller.kind === "person" && at - caller.provedAt > PROVED_FOR_MS,
     };
   },
 });
@@ -98,7 +97,7 @@ export const confirmPairing = command({
   by: ["person"],
   allow: async ({ tx, input, caller, at }) => {
     if (caller.kind !== "person" || at - caller.provedAt > PROVED_FOR_MS)
-      throw new Refused("prove-again", t.enterYourSignInPasswordAgain);
+      throw new Refused("prove-again", t.connectingWantsARecentSignIn);
     const row = await openPairing(tx, input.userCode, at);
     if (!row) throw new Refused("not-found", t.thisCodeHasExpiredOrWasUsed);
     return row;

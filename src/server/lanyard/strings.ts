@@ -19,7 +19,7 @@ export const keys = {
 
 export const pairing = {
   thisIsNotACodeThatLanyard: "This is not a code that Lanyard showed.",
-  enterYourSignInPasswordAgain: "Enter your sign-in password again: connecting a browser requires a recent sign-in.",
+  connectingWantsARecentSignIn: "A browser can be connected only after you confirm that it is you.",
   thisCodeHasExpiredOrWasUsed: "This code has expired or was used. Start again in Lanyard.",
   thisConnectionWasNotConfirmed: "This connection was not confirmed in time. Start again.",
 };
