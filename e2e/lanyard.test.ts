@@ -393,8 +393,30 @@ describe("the connection", () => {
     await page.getByText("No browser is connected.").waitFor();
   });
 
-  test("a stolen token without the key is worth nothing", async () => {
+  test("a page that asked before Lanyard listened is told all the same", async () => {
     await connectLanyard(colleague, app.url);
+    const page = await colleague.context.newPage();
+    // On a slow machine the page asks first: what it says until Lanyard's script is there is heard by nobody.
+    await page.addInitScript(() => {
+      let listens = false;
+      const post = window.postMessage.bind(window) as (message: { from?: string; ask?: string }, to: string) => void;
+      window.addEventListener("message", ({ data }) => {
+        if (data?.from === "lanyard" && data.changed) listens = true;
+      });
+      window.postMessage = ((message: { from?: string; ask?: string }, to: string) => {
+        if (listens || message?.ask !== "state") post(message, to);
+      }) as typeof window.postMessage;
+    });
+    await page.clock.install();
+    await page.goto(app.url);
+    await page.getByText("Connected in this browser for").waitFor();
+    // And so it stays when the time is over in which the first question was to be answered.
+    await page.clock.fastForward(5_000);
+    expect(await page.getByText("Connected in this browser for").isVisible()).toBe(true);
+    await page.close();
+  });
+
+  test("a stolen token without the key is worth nothing", async () => {
     const worker = await colleague.worker();
     const token = await worker.evaluate(
       async () =>

@@ -1,21 +1,45 @@
-/** npm run -s read-page -- FILE|URL …: one line of JSON a page, in order: what it is for and which fields serve it. */
+/**
+ * npm run -s read-page -- [--explain] FILE|URL …: one line of JSON a page, in order: what it is for and which fields serve
+ * it. With --explain, also what each group of fields is likely to be, and what spoke most for it.
+ */
 import { readFile } from "node:fs/promises";
 import iconv from "iconv-lite";
-import { readHtml } from "../src/server/signin/htmlPage";
+import { type GroupRead, readGroups } from "../src/core/signin/read";
+import { reasons } from "../src/core/signin/reading/model";
+import { WEIGHTS } from "../src/core/signin/reading/weights";
+import { describeHtml, readHtml } from "../src/server/signin/htmlPage";
 
-const pages = process.argv.slice(2);
-let unread = 0;
-for (const page of pages) {
-  try {
-    const { bytes, url } = await load(page);
-    const { kind, form, userName, password, oneTimeCode, submit } = readHtml(decode(bytes), url);
-    console.log(JSON.stringify({ page, kind, form, userName, password, oneTimeCode, submit }));
-  } catch (error) {
-    unread += 1;
-    console.log(JSON.stringify({ page, error: error instanceof Error ? error.message : "cannot be read" }));
+function explain(html: string, url: string): void {
+  const { description, cssOf } = describeHtml(html, url);
+  for (const read of readGroups(description)) {
+    console.log(`\n  ${cssOf(read.group.form?.selector ?? null) ?? "fields of no form"}: ${percents(read.likely)}`);
+    console.log(`    ${because(reasons(WEIGHTS.groups, read.features, read.kind))}`);
+    for (const { entry, likely, use, features } of read.fields) {
+      console.log(`    field ${cssOf(entry.field.selector)}: ${percents(likely)}`);
+      console.log(`      ${because(reasons(WEIGHTS.fields, features, use))}`);
+    }
+    for (const { button, send, features } of read.buttons) {
+      console.log(`    button ${cssOf(button.selector)}: sends it with ${percent(send)}`);
+      console.log(`      ${because(reasons(WEIGHTS.buttons, features, "send"))}`);
+    }
   }
 }
-process.exitCode = unread > 0 ? 1 : 0;
+
+const percent = (share: number) => `${Math.round(share * 100)} %`;
+
+function percents(likely: GroupRead["likely"] | GroupRead["fields"][number]["likely"]): string {
+  return Object.entries(likely)
+    .sort(([, a], [, b]) => b - a)
+    .filter(([, share], at) => at === 0 || share >= 0.01)
+    .map(([name, share]) => `${name} ${percent(share)}`)
+    .join(", ");
+}
+
+const because = (found: { feature: string; weight: number }[]) =>
+  found
+    .slice(0, 8)
+    .map(({ feature, weight }) => `${weight > 0 ? "+" : "−"}${Math.abs(weight).toFixed(2)} ${feature}`)
+    .join("; ");
 
 async function load(page: string): Promise<{ bytes: Buffer; url: string }> {
   if (!/^https?:\/\//i.test(page)) return { bytes: await readFile(page), url: "https://page.invalid/" };
@@ -29,3 +53,20 @@ function decode(bytes: Buffer): string {
   if (bytes[0] === 0xff && bytes[1] === 0xfe) return iconv.decode(bytes, "utf-16le");
   return iconv.decode(bytes, declared && iconv.encodingExists(declared) ? declared : "utf-8");
 }
+
+const explains = process.argv.includes("--explain");
+const pages = process.argv.slice(2).filter((one) => one !== "--explain");
+let unread = 0;
+for (const page of pages) {
+  try {
+    const { bytes, url } = await load(page);
+    const html = decode(bytes);
+    const { kind, confidence, form, userName, password, oneTimeCode, submit } = readHtml(html, url);
+    console.log(JSON.stringify({ page, kind, confidence, form, userName, password, oneTimeCode, submit }));
+    if (explains) explain(html, url);
+  } catch (error) {
+    unread += 1;
+    console.log(JSON.stringify({ page, error: error instanceof Error ? error.message : "cannot be read" }));
+  }
+}
+process.exitCode = unread > 0 ? 1 : 0;

@@ -1,7 +1,13 @@
 /** Reads the live page into the plain description that `core/signin` understands. */
-import type { PageContainer, PageDescription, PageField, PageForm } from "../../src/core/signin/page";
 
-const CONTROLS = "input, select, textarea, button, [role=button], [role=textbox]";
+import type { PageContainer, PageDescription, PageField, PageForm } from "../../src/core/signin/page";
+import { LOOKS_LIKE_BUTTON, STANDS_FOR_BUTTON } from "../../src/core/signin/reading/standsFor";
+
+const NATIVE = "input, select, textarea, button";
+/** Native controls, and what may stand for a button; `standsFor` says whether it does. */
+const CONTROLS = `${NATIVE}, [role=button], [role=textbox], [onclick], a[href^="#"], a[href^="javascript:"], a:not([href]), [class*=btn], [class*=button], [class*=submit], [class*=Btn], [class*=Button], [class*=Submit], [id*=btn], [id*=button], [id*=submit], [id*=Btn], [id*=Button], [id*=Submit]`;
+/** More than any form has: what else stands for a button is left out. */
+const MOST_STANDING = 400;
 
 export interface LivePage {
   description: PageDescription;
@@ -17,7 +23,11 @@ export function describePage(root: Document = document): LivePage {
     const known = ids.get(node);
     if (known !== undefined) return known;
     ids.set(node, containers.length);
-    containers.push({ hints: hintsOf(node), text: `${introduction(node)} | ${textOf(node)}` });
+    containers.push({
+      hints: hintsOf(node),
+      text: `${introduction(node)} | ${textOf(node)}`,
+      links: linksOf(node),
+    });
     return containers.length - 1;
   };
   let counter = 0;
@@ -34,10 +44,11 @@ export function describePage(root: Document = document): LivePage {
       enctype: form.enctype,
       hints: hintsOf(form),
       text: `${introduction(form)} | ${textOf(form)}`,
+      links: linksOf(form),
       visible: isVisible(form),
     }),
   );
-  const fields = [...root.querySelectorAll<HTMLElement>(CONTROLS)].map((element): PageField => {
+  const fields = controlsOf(root).map((element): PageField => {
     const owner = "form" in element ? (element as HTMLInputElement).form : element.closest("form");
     const form = owner ? formElements.indexOf(owner) : -1;
     return {
@@ -57,6 +68,51 @@ export function describePage(root: Document = document): LivePage {
     },
     elementOf: (selector) => (selector === null ? null : (elements.get(selector) ?? null)),
   };
+}
+
+function controlsOf(root: Document): HTMLElement[] {
+  let standing = 0;
+  return [...root.querySelectorAll<HTMLElement>(CONTROLS)].filter(
+    (element) =>
+      element.matches(`${NATIVE}, [role=textbox]`) || (standsFor(element) !== "nothing" && ++standing <= MOST_STANDING),
+  );
+}
+
+/** What makes something that is no button stand for one. */
+function standsFor(element: HTMLElement): PageField["standsFor"] {
+  if (element.matches(NATIVE) || !STANDS_FOR_BUTTON.test(element.localName)) return "nothing";
+  if (element.getAttribute("role") === "button") return "role";
+  const looks = LOOKS_LIKE_BUTTON.test(element.getAttribute("class") ?? "") || LOOKS_LIKE_BUTTON.test(element.id);
+  const acts = element.hasAttribute("onclick");
+  if (element.localName === "a") {
+    const address = element.getAttribute("href");
+    if (/^(#.*|javascript:.*|)$/i.test(address?.trim() ?? "") && (address !== null || acts || looks)) return "script";
+    return acts ? "script" : looks ? "link" : "nothing";
+  }
+  if (!acts && !looks) return "nothing";
+  const text = element.textContent?.trim() ?? "";
+  const short = text !== "" && text.length <= 60 && element.querySelector(`${NATIVE}, a, [role=button]`) === null;
+  return !short ? "nothing" : acts ? "script" : "look";
+}
+
+/** Text of the links within an element, and of those that stand beside it where no other form does. */
+function linksOf(element: Element): string {
+  const within = (from: Element) => [...from.querySelectorAll("a")].slice(0, 40);
+  const links = within(element);
+  for (let at = element, up = 0; up < 2; up++) {
+    const parent = at.parentElement;
+    if (!parent || parent === document.body) break;
+    const beside = [...parent.children].filter((one) => one !== at);
+    const others = "form, input:not([type=hidden])";
+    if (beside.length > 20 || beside.some((one) => one.matches(others) || one.querySelector(others))) break;
+    links.push(...beside.flatMap((one) => (one instanceof HTMLAnchorElement ? [one] : within(one))));
+    at = parent;
+  }
+  return links
+    .filter((link) => standsFor(link) === "nothing" && link.checkVisibility())
+    .map((link) => link.textContent?.replace(/\s+/g, " ").trim() ?? "")
+    .join(" | ")
+    .slice(0, 300);
 }
 
 function fieldOf(element: HTMLElement, selector: string): Omit<PageField, "form" | "within"> {
@@ -98,8 +154,13 @@ function fieldOf(element: HTMLElement, selector: string): Omit<PageField, "form"
     disabled: input.disabled ?? false,
     readOnly: input.readOnly ?? false,
     required: input.required ?? false,
+    masked: control === "input" && type !== "password" && isMasked(element),
+    standsFor: standsFor(element),
   };
 }
+
+const isMasked = (element: HTMLElement): boolean =>
+  !["", "none"].includes(getComputedStyle(element).getPropertyValue("-webkit-text-security"));
 
 function labelOf(element: HTMLElement, control: string, type: string): string {
   const described = (element.getAttribute("aria-labelledby") ?? "")

@@ -1,5 +1,6 @@
 /** In every page's top frame: says what the page is for, sees a login typed, and speaks for Galtry's own page. */
 
+import { boxesFrom, spread } from "../../src/core/signin/boxes";
 import type { PageReading } from "../../src/core/signin/page";
 import { readPage } from "../../src/core/signin/read";
 import { asksToRemember } from "../../src/core/signin/remember";
@@ -61,9 +62,12 @@ function watchTyping(): void {
     if (filledByLanyard) return;
     live = describePage();
     const now = readPage(live.description);
-    if (!["sign-in", "identifier-first", "password-only-step"].includes(now.kind)) return;
+    // What the page is for may be uncertain: an offer to keep a login asks, and does nothing by itself.
+    if (!["sign-in", "identifier-first", "password-only-step", "unsure"].includes(now.kind)) return;
     const value = (selector: string | null) => (live.elementOf(selector) as HTMLInputElement | null)?.value ?? "";
     const [userName, password] = [value(now.userName), now.kind === "identifier-first" ? "" : value(now.password)];
+    // A few letters of a password are none to keep.
+    if (now.password !== null && boxesFrom(live.description, now.password).length > 0) return;
     if ((userName === "" && password === "") || (now.kind !== "identifier-first" && password === "")) return;
     const mark = `${userName}\u0000${password}`;
     if (mark === last) return;
@@ -199,11 +203,18 @@ function targetOf(form: HTMLFormElement): string | null {
 ) => {
   const page = describePage();
   const now = readPage(page.description);
+  if (now.kind === "unsure") return t.lanyardIsNotSure;
   if (!["sign-in", "identifier-first", "password-only-step"].includes(now.kind)) return t.thisPageShowsNoSignInThat;
   const form = page.elementOf(now.form);
   const target = form instanceof HTMLFormElement ? targetOf(form) : null;
   if (target !== null && !values.hosts.includes(target)) return t.theFormOnThisPageSendsTo;
-  const put = (selector: string | null, value: string) => {
+  const put = (selector: string | null, value: string): boolean => {
+    if (selector === null) return true;
+    const pieces = spread(page.description, selector, value);
+    for (const [box, text] of pieces ?? []) type(box, text);
+    return pieces !== null;
+  };
+  const type = (selector: string, value: string) => {
     const input = page.elementOf(selector) as HTMLInputElement | null;
     if (!input) return;
     input.focus();
@@ -213,7 +224,8 @@ function targetOf(form: HTMLFormElement): string | null {
   };
   filledByLanyard = true;
   put(now.userName, values.userName);
-  if (now.kind !== "identifier-first" && values.password !== null) put(now.password, values.password);
+  if (now.kind !== "identifier-first" && values.password !== null && !put(now.password, values.password))
+    return t.thePageAsksForLetters;
   if (values.code && now.oneTimeCode) put(now.oneTimeCode, values.code);
   if (!values.send) return "filled";
   const submit = page.elementOf(now.submit);
@@ -239,6 +251,8 @@ if (isGaltry) {
       window.postMessage({ from: "lanyard", id, answer }, location.origin),
     );
   });
+  // The page may have asked before this script was here to answer.
+  window.postMessage({ from: "lanyard", changed: true }, location.origin);
 }
 let asking = "";
 

@@ -3,6 +3,8 @@ import { counted } from "../../src/core/counted";
 export const main = {
   theButtonStaysOff: "The page’s own button stays switched off. What was typed is still there.",
   thisPageShowsNoSignInThat: "This page shows no sign-in that Lanyard can fill.",
+  lanyardIsNotSure: "Lanyard is not sure that this page is for signing in. It typed nothing.",
+  thePageAsksForLetters: "This page asks for letters of the password that Lanyard cannot tell. Type them yourself.",
   theFormOnThisPageSendsTo: "The form on this page sends to another site. Lanyard typed nothing.",
 };
 

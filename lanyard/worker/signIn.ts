@@ -175,6 +175,7 @@ async function lookAt(tabId: number, documentId: string, key: KeyLine): Promise<
   });
   const look = result?.result as Look | null | undefined;
   if (!look) throw new Refusal("conflict", t.lanyardIsNotReadyOnThisPage);
+  if (look.kind === "unsure") throw new Refusal("not-allowed", inPage.lanyardIsNotSure);
   if (!IN_PAGE.includes(look.kind)) throw new Refusal("not-allowed", inPage.thisPageShowsNoSignInThat);
   if (look.target !== null && look.target !== hostOf(key.signInPage) && !key.hosts.includes(look.target))
     throw new Refusal("not-allowed", inPage.theFormOnThisPageSendsTo);

@@ -28,6 +28,10 @@ export interface PageField {
   disabled: boolean;
   readOnly: boolean;
   required: boolean;
+  /** A text field that shows dots in place of what is typed, by its style. */
+  masked: boolean;
+  /** A link, a `div` or the like that stands for a button: what makes it one. */
+  standsFor: "nothing" | "role" | "script" | "look" | "link";
   /** Index into `forms`; null when no form element owns it. */
   form: number | null;
   /** Ids of its containers, outermost first: finds what belongs together where there is no form. */
@@ -44,6 +48,8 @@ export interface PageForm {
   hints: string;
   /** Its text without that of labels, buttons and links, which lead elsewhere; and the heading nearest before it. */
   text: string;
+  /** Text of the links within it and beside it: what else one may do here. */
+  links: string;
   visible: boolean;
 }
 
@@ -51,6 +57,7 @@ export interface PageForm {
 export interface PageContainer {
   hints: string;
   text: string;
+  links: string;
 }
 
 export interface PageDescription {
@@ -71,6 +78,7 @@ export const PAGE_KINDS = [
   "change-password",
   "register",
   "reset-request",
+  "unsure",
   "none",
 ] as const;
 
@@ -78,7 +86,10 @@ export type PageKind = (typeof PAGE_KINDS)[number];
 
 /** What a page is for and which of its fields serve it; fields are selectors. */
 export interface PageReading {
+  /** `unsure`: it may be for signing in, and nothing is done on it without asking. */
   kind: PageKind;
+  /** How sure the reading is of its kind, from 0 to 1. */
+  confidence: number;
   form: string | null;
   userName: string | null;
   password: string | null;
@@ -88,6 +99,7 @@ export interface PageReading {
 
 export const NOTHING_READ: PageReading = {
   kind: "none",
+  confidence: 1,
   form: null,
   userName: null,
   password: null,

@@ -3,7 +3,7 @@
  * `plain` has made lower-case, without accents, with camelCase and punctuation turned into spaces.
  */
 import { LANGUAGES } from "./languages";
-import type { Meaning } from "./languages/language";
+import { MEANINGS, type Meaning } from "./languages/language";
 
 /** "logInForm_e-mail" → "log in form e mail"; accents fall away in Latin, Greek and Cyrillic alike. */
 export function plain(text: string): string {
@@ -107,3 +107,29 @@ export const PASSWORD_RULE = folded(
 
 /** Order forms, contact forms, comments. */
 export const OTHER_PURPOSE = said("otherPurpose");
+
+/** What a text may speak of. */
+export type Subject = Meaning | "elsewhere" | "terms" | "passwordRule";
+
+const SUBJECTS: ReadonlyMap<Subject, RegExp> = new Map<Subject, RegExp>([
+  ...MEANINGS.map((meaning) => [meaning, said(meaning)] as const),
+  ["elsewhere", ELSEWHERE],
+  ["terms", TERMS],
+  ["passwordRule", PASSWORD_RULE],
+]);
+
+/** What texts speak of, each worked out once: pages say the same again and again. */
+export class Ear {
+  readonly #heard = new Map<string, ReadonlySet<Subject>>();
+
+  /** @param text as the page has it */
+  hears(text: string): ReadonlySet<Subject> {
+    const known = this.#heard.get(text);
+    if (known) return known;
+    const folded = plain(text);
+    const found = new Set<Subject>();
+    if (folded !== "") for (const [subject, pattern] of SUBJECTS) if (pattern.test(folded)) found.add(subject);
+    this.#heard.set(text, found);
+    return found;
+  }
+}

@@ -4,7 +4,7 @@
  * Talking to Lanyard from Galtry's own pages: messages on the window, answered by Lanyard's script in this page.
  * They carry entry ids and outcomes; never an identifier or a secret.
  */
-import { createContext, useCallback, useContext, useEffect, useState } from "react";
+import { createContext, useCallback, useContext, useEffect, useRef, useState } from "react";
 import type { Failure, Progress } from "@/core/signin/outcome";
 
 export type LanyardState =
@@ -73,6 +73,7 @@ const LATE_MS = 20_000;
 /** Lanyard's state in this browser; follows changes. */
 export function useLanyard(): { lanyard: LanyardState | null; again: () => void } {
   const [lanyard, setLanyard] = useState(useContext(LanyardBefore));
+  const soon = useRef<ReturnType<typeof setTimeout>>(undefined);
   const again = useCallback(() => {
     const settle = (now: LanyardState) => {
       setLanyard(now);
@@ -82,10 +83,14 @@ export function useLanyard(): { lanyard: LanyardState | null; again: () => void 
     // Where nothing answers soon there is most likely none, but for a browser that had one connected; an answer that
     // comes late counts all the same.
     const had = document.cookie.includes("galtry_lanyard=connected");
-    const soon = setTimeout(() => settle({ state: "absent" }), had ? SURE_MS : SOON_MS);
+    // A question that was asked before Lanyard listened says nothing once it is asked anew.
+    clearTimeout(soon.current);
+    const asked = setTimeout(() => settle({ state: "absent" }), had ? SURE_MS : SOON_MS);
+    soon.current = asked;
     void askLanyard<LanyardState>("state", {}, LATE_MS).then((answer) => {
-      clearTimeout(soon);
-      if (answer) settle(answer);
+      if (!answer) return;
+      clearTimeout(soon.current);
+      settle(answer);
     });
   }, []);
   useEffect(() => {

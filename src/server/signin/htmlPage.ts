@@ -3,6 +3,7 @@ import { type CheerioAPI, load } from "cheerio";
 import { type AnyNode, type Element, isTag } from "domhandler";
 import type { PageContainer, PageDescription, PageField, PageForm, PageReading } from "../../core/signin/page";
 import { readPage } from "../../core/signin/read";
+import { LOOKS_LIKE_BUTTON, STANDS_FOR_BUTTON } from "../../core/signin/reading/standsFor";
 import { groupBy } from "../groupBy";
 import { rulings, saysHidden } from "./styleRules";
 
@@ -20,6 +21,7 @@ export function readHtml(html: string, url: string): PageReading {
   const reading = readPage(description);
   return {
     kind: reading.kind,
+    confidence: reading.confidence,
     form: cssOf(reading.form),
     userName: cssOf(reading.userName),
     password: cssOf(reading.password),
@@ -28,10 +30,44 @@ export function readHtml(html: string, url: string): PageReading {
   };
 }
 
-const isControl = ({ name, attribs }: Element): boolean =>
-  /^(input|select|textarea|button)$/.test(name) ||
-  /^(button|textbox)$/.test(attribs.role ?? "") ||
-  (name === "a" && (attribs.onclick !== undefined || attribs.href === "#" || /^javascript:/.test(attribs.href ?? "")));
+const isNativeControl = ({ name }: Element): boolean => /^(input|select|textarea|button)$/.test(name);
+const isControl = (element: Element): boolean =>
+  isNativeControl(element) || element.attribs.role === "textbox" || standsFor(element) !== "nothing";
+
+/** What makes something that is no button stand for one. */
+function standsFor(element: Element): PageField["standsFor"] {
+  const { name, attribs } = element;
+  if (isNativeControl(element) || !STANDS_FOR_BUTTON.test(name)) return "nothing";
+  if (attribs.role === "button") return "role";
+  const looks = LOOKS_LIKE_BUTTON.test(attribs.class ?? "") || LOOKS_LIKE_BUTTON.test(attribs.id ?? "");
+  const leadsNowhere = name === "a" && /^(#.*|javascript:.*|)$/i.test(attribs.href?.trim() ?? "");
+  if (leadsNowhere && (attribs.href !== undefined || attribs.onclick !== undefined || looks)) return "script";
+  if (name === "a") return attribs.onclick !== undefined ? "script" : looks ? "link" : "nothing";
+  if (attribs.onclick === undefined && !looks) return "nothing";
+  if (!isShortLeaf(element)) return "nothing";
+  return attribs.onclick === undefined ? "look" : "script";
+}
+
+/** So few words a button carries. */
+const LONGEST_BUTTON_TEXT = 60;
+
+/** A few words and perhaps a picture: no panel that happens to be pressed, none that holds the real button. */
+function isShortLeaf(element: Element): boolean {
+  let length = 0;
+  let many = 0;
+  const walk = (node: AnyNode): boolean => {
+    if (++many > 12) return false;
+    if (node.type === "text") {
+      length += node.data.trim().length;
+      return length <= LONGEST_BUTTON_TEXT;
+    }
+    if (!isTag(node)) return true;
+    if (node !== element && (isNativeControl(node) || node.name === "a" || node.attribs.role === "button"))
+      return false;
+    return node.children.every(walk);
+  };
+  return walk(element) && length > 0;
+}
 const isInvisible = ({ name, attribs }: Element): boolean =>
   /^(template|noscript|script|style|head|datalist)$/.test(name) ||
   attribs.hidden !== undefined ||
@@ -84,6 +120,7 @@ interface Around {
   isVisible: (element: Element) => boolean;
   labels: ReadonlyMap<string, readonly Element[]>;
   byId: ReadonlyMap<string, Element>;
+  isMasked: (element: Element) => boolean;
   /** A label's own text, worked out once. */
   textOfLabel: (label: AnyNode) => string;
 }
@@ -100,11 +137,13 @@ export function describeHtml(html: string, url: string): HtmlPage {
     elements.toReversed().flatMap((one) => (one.attribs.id ? [[one.attribs.id, one] as const] : [])),
   );
   const labelTexts = new Map<AnyNode, string>();
+  const masking = maskingClasses($, called("style"));
   const around: Around = {
     $,
     isVisible,
     labels: groupBy(called("label"), (label) => label.attribs.for ?? ""),
     byId,
+    isMasked: (element) => isMasked(element, masking),
     textOfLabel: (label) => {
       const known = labelTexts.get(label);
       if (known !== undefined) return known;
@@ -128,6 +167,7 @@ export function describeHtml(html: string, url: string): HtmlPage {
     containers.push({
       hints: hintsOf(node),
       text: `${introduction($, node, isVisible)} | ${visibleText(node, isVisible, 1500)}`,
+      links: linksOf($, node, isVisible),
     });
     return containers.length - 1;
   };
@@ -150,6 +190,7 @@ export function describeHtml(html: string, url: string): HtmlPage {
       enctype: (element.attribs.enctype ?? "").toLowerCase(),
       hints: hintsOf(element),
       text: `${introduction($, element, isVisible)} | ${visibleText(element, isVisible, 1500)}`,
+      links: linksOf($, element, isVisible),
       visible: isVisible(element),
     }),
   );
@@ -251,6 +292,8 @@ function fieldOf(around: Around, element: Element): Omit<PageField, "selector" |
     disabled: element.attribs.disabled !== undefined || node.closest("fieldset[disabled]").length > 0,
     readOnly: element.attribs.readonly !== undefined,
     required: element.attribs.required !== undefined,
+    masked: control === "input" && around.isMasked(element),
+    standsFor: standsFor(element),
   };
 }
 
@@ -381,6 +424,58 @@ function introduction($: CheerioAPI, element: Element, isVisible: (element: Elem
     if (at.type === "tag" && at.name === "body") break;
   }
   return pieces.join("");
+}
+
+/** The most that is looked at of links beside a form. */
+const MOST_LINK_TEXT = 300;
+
+/** Text of the links within an element, and of those that stand beside it where no other form does. */
+function linksOf($: CheerioAPI, element: Element, isVisible: (element: Element) => boolean): string {
+  const pieces: string[] = [];
+  let left = MOST_LINK_TEXT;
+  const collect = (from: Element) => {
+    for (const link of $(from).find("a").toArray()) {
+      if (left <= 0) return;
+      if (!isVisible(link) || standsFor(link) !== "nothing") continue;
+      const text = $(link).text().replace(/\s+/g, " ").trim();
+      pieces.push(text);
+      left -= text.length + 3;
+    }
+  };
+  collect(element);
+  for (let at: Element = element, up = 0; up < 2; up++) {
+    const parent = at.parent;
+    if (!parent || !isTag(parent) || parent.name === "body") break;
+    const beside = parent.children.filter((one): one is Element => isTag(one) && one !== at);
+    if (beside.length > MOST_BEFORE) break;
+    if (beside.some((one) => one.name === "form" || $(one).find("form, input:not([type=hidden])").length > 0)) break;
+    for (const one of beside) {
+      if (one.name === "a" && isVisible(one)) pieces.push($(one).text().replace(/\s+/g, " ").trim());
+      else collect(one);
+    }
+    at = parent;
+  }
+  return pieces.join(" | ").slice(0, MOST_LINK_TEXT);
+}
+
+const MASKED = /-webkit-text-security\s*:\s*(?!none)/i;
+
+/** Classes, ids and names by which the page's own style sheets put dots in place of what is typed. */
+function maskingClasses($: CheerioAPI, sheets: readonly Element[]): ReadonlySet<string> {
+  const found = new Set<string>();
+  for (const sheet of sheets)
+    for (const [, selector = "", body = ""] of $(sheet)
+      .text()
+      .slice(0, 200_000)
+      .matchAll(/([^{}]{1,400})\{([^{}]{0,2000})\}/g))
+      if (MASKED.test(body)) for (const [name] of selector.matchAll(/[.#][\w-]+/g)) found.add(name);
+  return found;
+}
+
+function isMasked({ attribs }: Element, masking: ReadonlySet<string>): boolean {
+  if (MASKED.test(attribs.style ?? "")) return true;
+  if (masking.size === 0) return false;
+  return masking.has(`#${attribs.id}`) || (attribs.class ?? "").split(/\s+/).some((name) => masking.has(`.${name}`));
 }
 
 function ancestors(element: Element): Element[] {

@@ -1,6 +1,7 @@
 /** Sealed sign-in over plain HTTP: reads forms, fills them in as many steps as it takes, judges what comes back. */
 import iconv from "iconv-lite";
 import { Cookie, CookieJar } from "tough-cookie";
+import { spread } from "../../core/signin/boxes";
 import { carriesSecret, type SecretTraces, tracesOf } from "../../core/signin/carries";
 import { codeAt } from "../../core/signin/code";
 import { mayHoldCookie } from "../../core/signin/site";
@@ -118,6 +119,11 @@ class Visit {
       return;
     }
     if (page.challenge) throw new SignInFailure("challenge", "the sign-in page shows a challenge");
+    if (kind === "unsure")
+      throw new SignInFailure(
+        "not-understood",
+        "the page may be for signing in, but that is not certain enough to act",
+      );
     if (page.drawnByScripts) throw new SignInFailure("drawn-by-scripts", "the page holds scripts and no form");
     throw new SignInFailure("not-understood", `the page at ${new URL(reply.url).pathname} is no sign-in page`);
   }
@@ -138,7 +144,8 @@ class Visit {
     const { reading } = page;
     const filled: Filled = new Map();
     if (reading.userName) filled.set(reading.userName, this.#login.userName);
-    if (reading.password && reading.kind !== "identifier-first") filled.set(reading.password, this.#login.password);
+    if (reading.password && reading.kind !== "identifier-first")
+      this.#put(page, filled, reading.password, this.#login.password);
     const wantsCode =
       reading.oneTimeCode !== null && (reading.kind === "one-time-code-step" || this.#login.code !== null);
     if (wantsCode) await this.#fillCode(page, filled);
@@ -177,14 +184,15 @@ class Visit {
     const settings = this.#login.code;
     if (!settings || !page.reading.oneTimeCode) return;
     const code = await this.#freshCode();
-    const boxes = page.description.fields.filter(
-      (field) => field.visible && field.maxLength === 1 && field.form !== null,
-    );
-    if (boxes.length >= settings.digits && boxes.some((box) => box.selector === page.reading.oneTimeCode)) {
-      boxes.slice(0, settings.digits).forEach((box, i) => {
-        filled.set(box.selector, code[i]!);
-      });
-    } else filled.set(page.reading.oneTimeCode, code);
+    this.#put(page, filled, page.reading.oneTimeCode, code);
+  }
+
+  /** A value into its field, or a character a box. */
+  #put(page: Page, filled: Filled, selector: string, value: string): void {
+    const pieces = spread(page.description, selector, value);
+    if (pieces === null)
+      throw new SignInFailure("not-understood", "the page asks for letters of it that Galtry cannot tell");
+    for (const [box, text] of pieces) filled.set(box, text);
   }
 
   /** The current code, or the next when this one is about to end or was used. */

