@@ -14,6 +14,7 @@ const config: NextConfig = {
     "cheerio",
     "iconv-lite",
     "sharp",
+    "playwright-core",
   ],
   typescript: { ignoreBuildErrors: true }, // types are checked once, by `npm test`
   devIndicators: false,

@@ -227,7 +227,7 @@ describe("what is sent, and how often", () => {
       {
         signIn: async () => {
           await endAccess.execute(app.galtry, { grantId }, fixture.as("steward"));
-          return { cookies: [], landing: "http://hallslate.localhost/" };
+          return { cookies: [], storage: [], landing: "http://hallslate.localhost/" };
         },
       },
     );

@@ -24,6 +24,10 @@ const schema = z.object({
   GALTRY_MAIL_FROM: z.string().optional(),
   /** Where leaked passwords are looked up by the first five digits of their SHA-1: `<address>/<five digits>`. */
   GALTRY_LEAKED_PASSWORDS: z.url({ protocol: /^https?$/ }).optional(),
+  /** A Chromium that the server starts for sign-in pages that only work in a browser; without it there is none. */
+  GALTRY_SIGN_IN_BROWSER: z.string().optional(),
+  /** As whom it runs where Galtry is root. */
+  GALTRY_SIGN_IN_BROWSER_USER: z.string().default("nobody"),
   GALTRY_LOG_LEVEL: z.string().default("info"),
   /** Whoever presents it reads /metrics; without it there are none. */
   GALTRY_METRICS_TOKEN: z.string().min(16, "A token has at least 16 characters.").optional(),
@@ -50,6 +54,8 @@ export interface Configuration {
   attachmentBytes: number;
   /** Null where nothing is mailed. */
   mail: MailConfiguration | null;
+  /** Null where sealed sign-in has no browser of its own. */
+  signInBrowser: { path: string; user: string } | null;
   /** Null where leaked passwords are not looked up. */
   leakedPasswords: URL | null;
 }
@@ -104,6 +110,9 @@ export function readConfiguration(environment: Record<string, string | undefined
     logLevel: set.GALTRY_LOG_LEVEL,
     metricsToken: set.GALTRY_METRICS_TOKEN,
     attachmentBytes: set.GALTRY_ATTACHMENT_MB * 1024 * 1024,
+    signInBrowser: set.GALTRY_SIGN_IN_BROWSER
+      ? { path: set.GALTRY_SIGN_IN_BROWSER, user: set.GALTRY_SIGN_IN_BROWSER_USER }
+      : null,
     leakedPasswords: set.GALTRY_LEAKED_PASSWORDS ? new URL(set.GALTRY_LEAKED_PASSWORDS) : null,
     mail: set.GALTRY_MAIL_SERVER ? { server: set.GALTRY_MAIL_SERVER, from: set.GALTRY_MAIL_FROM! } : null,
   };

@@ -19,6 +19,7 @@ import { Writer } from "./database/writer";
 import { hasKeyFile, type KeyRing, newKeyRing, readKeyFile, writeKeyFile } from "./keys/keyFile";
 import { hasRootKey, makeRootKey, readRootKey } from "./keys/rootKey";
 import type { ReadingThread } from "./reading/readingThread";
+import type { BrowserProgram } from "./signin/browser/chromium";
 import type { PageReader } from "./signin/pageReader";
 import { StartError } from "./startError";
 import type { Composer } from "./vaults/composer";
@@ -53,6 +54,8 @@ export interface Galtry {
   askedAt?: number;
   /** Reads strangers' pages, where Galtry runs for people. */
   pages?: PageReader;
+  /** The browser that sealed sign-in may start, where the operator named one. */
+  signInBrowser?: BrowserProgram;
   /** Draws strangers' pictures, where Galtry runs for people. */
   pictures?: PictureDrawer;
   /** Composes what is brought in beside this thread, where Galtry runs for people. */

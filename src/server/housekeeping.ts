@@ -16,6 +16,8 @@ import { keepSending } from "./mail/post";
 import { leaveDue } from "./people/persons";
 import { tellOfCertificates } from "./provider/providers";
 import { ReadingThread } from "./reading/readingThread";
+import { sweepBrowsers } from "./signin/browser/chromium";
+import { browserProgram } from "./signin/browser/program";
 import { PageReader } from "./signin/pageReader";
 import { closeBrokenOff } from "./signin/sealed";
 import { SigningOut } from "./signin/signingOut";
@@ -189,6 +191,11 @@ export function startHousekeeping(app: Galtry): void {
   app.reading = new ReadingThread(app);
   app.pages = new PageReader();
   app.pictures = new PictureDrawer();
+  const { signInBrowser } = app.configuration;
+  if (signInBrowser) {
+    sweepBrowsers();
+    app.signInBrowser = browserProgram(signInBrowser.path, signInBrowser.user);
+  }
   void app.pages.warm().catch(goesOn("signIn.readPages"));
   void keepRating(app);
   void keepSending(app);

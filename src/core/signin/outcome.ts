@@ -36,6 +36,16 @@ export const FAILURES = {
     says: "Its sign-in page only works in a browser, so a sealed sign-in is not possible.",
     next: "guarded-fill",
   },
+  "session-elsewhere": {
+    title: "keeps its session where Galtry cannot hand it over",
+    says: "It let Galtry in, but gave no session that your browser could take up.",
+    next: "guarded-fill",
+  },
+  "browser-missing": {
+    title: "needs a browser, and Galtry’s own did not start",
+    says: "Its sign-in page only works in a browser. The person who runs Galtry can see why in its log.",
+    next: "guarded-fill",
+  },
   "http-basic": {
     title: "asks in the browser’s own window",
     says: "This site uses the browser’s own window (HTTP Basic) instead of a sign-in page. A sealed sign-in cannot hand that over.",

@@ -573,6 +573,8 @@ export const entries = sqliteTable(
     extras: stored.json("extras", z.array(stored.extraField)).notNull(),
     useSeesUserName: integer("use_sees_user_name", { mode: "boolean" }).notNull().default(false),
     guardedFill: integer("guarded_fill", { mode: "boolean" }).notNull().default(false),
+    /** Which engine of sealed sign-in got in last time. */
+    signInEngine: text("sign_in_engine", { enum: ["http", "browser"] }),
     /** The steward accepted in words that this site gets its password over plain http. */
     plainHttp: integer("plain_http", { mode: "boolean" }).notNull().default(false),
     hasCode: integer("has_code", { mode: "boolean" }).notNull().default(false),

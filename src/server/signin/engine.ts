@@ -20,6 +20,8 @@ export interface SignInTask {
   /** Whether an address belongs to the entry or its steps. */
   allows: (address: string) => boolean;
   plainHttp: boolean;
+  /** The engine that got in last time; null where none did, or it is not known. */
+  worked: EngineName | null;
   /** Of the Lanyard that asks: the site sees the colleague's own browser. */
   userAgent: string;
   acceptLanguage: string;
@@ -42,8 +44,21 @@ export interface HandedCookie {
   expires: number | null;
 }
 
+/** What a site keeps in the browser besides cookies, of one origin; keys and values as they are. */
+export interface HandedStorage {
+  origin: string;
+  local: [string, string][];
+  session: [string, string][];
+}
+
+export const ENGINES = ["http", "browser"] as const;
+export type EngineName = (typeof ENGINES)[number];
+
 export interface SignedIn {
+  /** Which engine got in, where there are several. */
+  by?: EngineName;
   cookies: HandedCookie[];
+  storage: HandedStorage[];
   landing: string;
 }
 

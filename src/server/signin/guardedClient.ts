@@ -17,6 +17,8 @@ export const REQUEST_MS = 15_000;
 /** A sign-in that cannot go on, by name; `detail` is for people with Edit and never holds a secret. */
 export class SignInFailure extends Error {
   override name = "SignInFailure";
+  /** Whether the password had gone out by then. */
+  afterPassword = false;
   constructor(
     readonly failure: Failure,
     readonly detail: string,
@@ -51,13 +53,15 @@ export interface Outgoing {
 
 export class GuardedClient {
   readonly #agent: Agent;
+  readonly #guard: Guard;
 
-  constructor(private readonly settings: GuardSettings) {
+  constructor(settings: GuardSettings) {
+    this.#guard = new Guard(settings);
     this.#agent = new Agent({
       connect: (options, callback) => {
         const port = Number(options.port || (options.protocol === "https:" ? 443 : 80));
         const lookup = (hostname: string, _options: unknown, found: unknown) =>
-          this.#lookup(hostname, port, found as LookupCallback);
+          this.#guard.lookup(hostname, port, found as LookupCallback);
         buildConnector({ timeout: 8_000, lookup } as Parameters<typeof buildConnector>[0])(options, callback);
       },
       headersTimeout: REQUEST_MS,
@@ -73,7 +77,7 @@ export class GuardedClient {
 
   /** One request, no redirects. @throws SignInFailure */
   async send(address: string, outgoing: Outgoing): Promise<Reply> {
-    const url = this.#check(address);
+    const url = this.#guard.check(address);
     try {
       const reply = await request(url, {
         method: outgoing.method,
@@ -89,8 +93,14 @@ export class GuardedClient {
       throw asFailure(error, url.host);
     }
   }
+}
 
-  #check(address: string): URL {
+/** Where a sign-in may go: asked before a name is resolved, and again of the very address that is connected to. */
+export class Guard {
+  constructor(private readonly settings: GuardSettings) {}
+
+  /** @throws SignInFailure */
+  check(address: string): URL {
     const host = hostOf(address);
     if (host === null || !this.settings.allows(address))
       throw new SignInFailure("address-not-allowed", `the sign-in leads to ${host ?? "an address that is not http"}`);
@@ -108,7 +118,7 @@ export class GuardedClient {
   }
 
   /** Resolution and check are one: undici connects to what this gives back. */
-  #lookup(hostname: string, port: number, callback: LookupCallback): void {
+  lookup(hostname: string, port: number, callback: LookupCallback): void {
     resolveName(hostname)
       .then((found) => {
         const listed = this.settings.allowedTargets.has(`${hostname}:${port}`);
@@ -141,7 +151,7 @@ const GLOBAL_IPV6 = ipaddr.IPv6.parse("2000::");
 
 const portOf = (url: URL): number => Number(url.port || (url.protocol === "https:" ? 443 : 80));
 
-type LookupCallback = (error: Error | null, found: { address: string; family: number }[]) => void;
+export type LookupCallback = (error: Error | null, found: { address: string; family: number }[]) => void;
 
 /** Names under localhost are this machine (RFC 6761 section 6.3); the system's resolver does not know them all. */
 async function resolveName(hostname: string): Promise<{ address: string; family: number }[]> {

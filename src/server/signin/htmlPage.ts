@@ -13,6 +13,7 @@ export interface HtmlPage {
   $: CheerioAPI;
   /** The CSS selector of what a handle names; matches exactly one element of the source. */
   cssOf: (handle: string | null) => string | null;
+  attributeOf: (handle: string, name: string) => string | undefined;
 }
 
 /** What a page is for, its parts named by CSS selectors. */
@@ -205,6 +206,7 @@ export function describeHtml(html: string, url: string): HtmlPage {
     },
     $,
     cssOf: (name) => (name === null ? null : selectorOf($, named.get(name)!)),
+    attributeOf: (name, attribute) => named.get(name)?.attribs[attribute],
   };
 }
 

@@ -63,6 +63,7 @@ async function signIn(choices: Record<string, string> = {}): Promise<string> {
       steps: { hosts: [], choices, signOutPage: null },
       allows: (address) => address.startsWith(origin),
       plainHttp: true,
+      worked: null,
       ...{ userAgent: "test", acceptLanguage: "en", signal: new AbortController().signal },
       ...{ onProgress: () => undefined, claimCode: async () => true },
     })

@@ -2,19 +2,18 @@
 import iconv from "iconv-lite";
 import { Cookie, CookieJar } from "tough-cookie";
 import { spread } from "../../core/signin/boxes";
-import { carriesSecret, type SecretTraces, tracesOf } from "../../core/signin/carries";
-import { codeAt } from "../../core/signin/code";
-import { mayHoldCookie } from "../../core/signin/site";
+import { type SecretTraces, tracesOf } from "../../core/signin/carries";
 import type { HandedCookie, Login, SignedIn, SignInEngine, SignInTask } from "./engine";
 import { type Filled, submissionOf } from "./form";
+import { freshCode } from "./freshCode";
 import { GuardedClient, type GuardSettings, type Reply, SignInFailure } from "./guardedClient";
+import { sessionFrom } from "./handing";
 import { type PageReader, PageUnreadable } from "./pageReader";
 import type { StudiedPage } from "./studiedPage";
+import { isDone, requireStep, type SeenPage } from "./verdict";
 
 const MOST_REDIRECTS = 20;
 const MOST_STEPS = 6;
-/** A code that is about to end would arrive too late. */
-const CODE_MARGIN_MS = 2_000;
 
 export class HttpEngine implements SignInEngine {
   constructor(
@@ -24,15 +23,19 @@ export class HttpEngine implements SignInEngine {
 
   async signIn(task: SignInTask): Promise<SignedIn> {
     const client = new GuardedClient({ ...this.guard, allows: task.allows, plainHttp: task.plainHttp });
+    const visit = new Visit(task, client, this.pages);
     try {
-      return await new Visit(task, client, this.pages).run();
+      return await visit.run();
+    } catch (error) {
+      if (error instanceof SignInFailure) error.afterPassword = visit.sentPassword;
+      throw error;
     } finally {
       await client.close();
     }
   }
 }
 
-interface Page extends StudiedPage {
+interface Page extends StudiedPage, SeenPage {
   reply: Reply;
   charset: string;
 }
@@ -56,87 +59,20 @@ class Visit {
     private readonly pages: Pick<PageReader, "read">,
   ) {}
 
+  get sentPassword(): boolean {
+    return this.#sent.password;
+  }
+
   async run(): Promise<SignedIn> {
     const first = this.#follow({ method: "GET", address: this.task.signInPage, headers: {}, body: null }, null);
     let page: Page;
     [page, this.#login] = await Promise.all([first, this.task.login]);
     for (let step = 0; step < MOST_STEPS; step++) {
-      if (this.#isDone(page)) return this.#handOver(page);
-      this.#requireStep(page);
+      if (isDone(page, this.#sent)) return this.#handOver(page);
+      requireStep(page, this.#sent, this.#login.code !== null, this.#typedInto);
       page = await this.#step(page);
     }
     throw new SignInFailure("not-understood", "the sign-in has more steps than Galtry follows");
-  }
-
-  /** Signed in: a password was sent and the page asks for nothing more. */
-  #isDone(page: Page): boolean {
-    return (
-      this.#sent.password &&
-      page.reading.kind !== "sign-in" &&
-      page.reading.kind !== "password-only-step" &&
-      page.reading.kind !== "one-time-code-step" &&
-      page.reading.kind !== "identifier-first" &&
-      this.#requireAccepted(page)
-    );
-  }
-
-  #requireAccepted(page: Page): true {
-    if (page.reading.kind === "change-password")
-      throw new SignInFailure("change-wanted", "after the password the site asks for a new one");
-    if (page.challenge) throw new SignInFailure("challenge", "after the password the site shows a challenge");
-    if (page.says.locked) throw new SignInFailure("wrong-password", "the site says that the account is locked");
-    if (page.reply.status === 401 || page.reply.status === 403)
-      throw new SignInFailure("wrong-password", `the site answered ${page.reply.status}`);
-    if (page.reply.status >= 400)
-      throw new SignInFailure(
-        page.reply.status >= 500 ? "site-down" : "not-understood",
-        `after the password the site answered ${page.reply.status}`,
-      );
-    if (page.says.wrong) throw new SignInFailure("wrong-password", "the page that follows says so");
-    return true;
-  }
-
-  /** A page that asks for something Galtry holds and has not sent yet; otherwise the failure by name. */
-  #requireStep(page: Page): void {
-    const { reply, reading } = page;
-    if (reply.status === 401 && /^\s*basic/i.test(String(reply.headers["www-authenticate"] ?? "")))
-      throw new SignInFailure("http-basic", "the site answers 401 with WWW-Authenticate: Basic");
-    if (reply.status >= 500 || reply.status === 404 || reply.status === 429)
-      throw new SignInFailure("site-down", `the site answered ${reply.status}`);
-    const { kind } = reading;
-    if (kind === "sign-in" || kind === "password-only-step") {
-      if (this.#sent.password) throw this.#refusedPassword(page);
-      if (page.challenge) throw new SignInFailure("challenge", "the sign-in page shows a challenge");
-      return;
-    }
-    if (kind === "identifier-first") {
-      if (this.#sent.userName || this.#sent.password) throw this.#refusedPassword(page);
-      return;
-    }
-    if (kind === "one-time-code-step") {
-      if (!this.#login.code) throw new SignInFailure("code-missing", "the site asks for a code and the entry has none");
-      if (this.#sent.code) throw new SignInFailure("code-refused", "the site asks for the code again");
-      return;
-    }
-    if (page.challenge) throw new SignInFailure("challenge", "the sign-in page shows a challenge");
-    if (kind === "unsure")
-      throw new SignInFailure(
-        "not-understood",
-        "the page may be for signing in, but that is not certain enough to act",
-      );
-    if (page.drawnByScripts) throw new SignInFailure("drawn-by-scripts", "the page holds scripts and no form");
-    throw new SignInFailure("not-understood", `the page at ${new URL(reply.url).pathname} is no sign-in page`);
-  }
-
-  #refusedPassword(page: Page): SignInFailure {
-    if (page.challenge) return new SignInFailure("challenge", "after the password the site shows a challenge");
-    if (this.#sent.code && page.says.codeWrong)
-      return new SignInFailure("code-refused", "the site says that the code is wrong");
-    const told = page.says.wrong || page.says.locked || page.reply.status === 401 || page.reply.status === 403;
-    // Without a word of its own the site may not have looked at them at all: what is not known is not said.
-    if (!told && page.mark === this.#typedInto)
-      return new SignInFailure("came-back", "the same page comes back and says nothing");
-    return new SignInFailure("wrong-password", "the site asks for them again");
   }
 
   async #step(page: Page): Promise<Page> {
@@ -183,7 +119,7 @@ class Visit {
   async #fillCode(page: Page, filled: Filled): Promise<void> {
     const settings = this.#login.code;
     if (!settings || !page.reading.oneTimeCode) return;
-    const code = await this.#freshCode();
+    const code = await freshCode(settings, this.task);
     this.#put(page, filled, page.reading.oneTimeCode, code);
   }
 
@@ -193,17 +129,6 @@ class Visit {
     if (pieces === null)
       throw new SignInFailure("not-understood", "the page asks for letters of it that Galtry cannot tell");
     for (const [box, text] of pieces) filled.set(box, text);
-  }
-
-  /** The current code, or the next when this one is about to end or was used. */
-  async #freshCode(): Promise<string> {
-    for (let tries = 0; tries < 4; tries++) {
-      const { code, step, leftMs } = codeAt(this.#login.code!, Date.now());
-      if (leftMs > CODE_MARGIN_MS && (await this.task.claimCode(step))) return code;
-      this.task.onProgress("code-wait");
-      await pause(leftMs + 20, this.task.signal);
-    }
-    throw new SignInFailure("too-slow", "no unused code came up in time");
   }
 
   async #follow(
@@ -268,7 +193,9 @@ class Visit {
     const { text, charset } = decode(reply.body, type);
     const html = /html|xml|^$/i.test(type) ? text : `<pre>${text.replace(/[<&]/g, " ")}</pre>`;
     try {
-      return { ...(await this.pages.read({ html, url: reply.url })), reply, charset };
+      const studied = await this.pages.read({ html, url: reply.url });
+      const asksBasic = /^\s*basic/i.test(String(reply.headers["www-authenticate"] ?? ""));
+      return { ...studied, reply, charset, url: reply.url, status: reply.status, asksBasic };
     } catch (error) {
       if (error instanceof PageUnreadable) throw new SignInFailure("too-much", error.message);
       throw error;
@@ -296,26 +223,10 @@ class Visit {
         },
       ];
     });
-    if (cookies.length === 0)
-      throw new SignInFailure("not-understood", "the site gave no cookie: its session may live elsewhere");
     const traces = this.#traces ?? tracesOf(this.#login.password, this.#login.userName);
-    const landing = new URL(page.reply.url);
-    const values = [
-      ...cookies.flatMap((cookie) => [cookie.name, cookie.value, cookie.domain, cookie.path]),
-      landing.href,
-      ...landing.searchParams.values(),
-      ...landing.pathname.split("/"),
-      landing.hash,
-    ];
-    if (carriesSecret(values, traces))
-      throw new SignInFailure("gave-password-back", "a cookie or the landing address holds the password");
+    const session = sessionFrom({ cookies, storage: [], landing: page.reply.url }, traces, this.task.allows);
     this.task.onProgress(this.#sent.code ? "code-accepted" : "password-accepted");
-    return {
-      cookies: cookies.filter(
-        (cookie) => mayHoldCookie(landing.hostname, cookie.domain) || this.task.allows(`https://${cookie.domain}/`),
-      ),
-      landing: landing.href,
-    };
+    return session;
   }
 }
 
@@ -365,18 +276,4 @@ function expiryOf(cookie: {
   if (!cookie.expires || cookie.expires === "Infinity") return null;
   const time = new Date(cookie.expires).getTime();
   return Number.isFinite(time) ? Math.floor(time / 1000) : null;
-}
-
-function pause(ms: number, signal: AbortSignal): Promise<void> {
-  return new Promise((resolve, reject) => {
-    const timer = setTimeout(resolve, ms);
-    signal.addEventListener(
-      "abort",
-      () => {
-        clearTimeout(timer);
-        reject(new SignInFailure("too-slow", "it was stopped"));
-      },
-      { once: true },
-    );
-  });
 }

@@ -22,7 +22,9 @@ import { Refused } from "../refused";
 import { requireInUse, requireOutOfBin } from "../vaults/entries";
 import { fingerprint, loginOf, orSealError } from "../vaults/sealing";
 import { openValues, vaultKey } from "../vaults/vaultKeys";
-import type { HandedCookie, Login, SignedIn, SignInEngine } from "./engine";
+import { BrowserEngine } from "./browser/browserEngine";
+import { ENGINES, type HandedCookie, type HandedStorage, type Login, type SignedIn, type SignInEngine } from "./engine";
+import { Engines } from "./engines";
 import { SignInFailure } from "./guardedClient";
 import { HttpEngine } from "./httpEngine";
 import { sealed as t } from "./strings";
@@ -53,6 +55,7 @@ async function entryFor(tx: Reader, entryId: string, personId: string, at: numbe
         steps: entries.steps,
         plainHttp: entries.plainHttp,
         guardedFill: entries.guardedFill,
+        signInEngine: entries.signInEngine,
         binnedAt: entries.binnedAt,
         asideAt: entries.asideAt,
         asksFirst: entries.asksFirst,
@@ -137,6 +140,7 @@ export const handOver = command({
     outcome: outcomeSchema,
     detail: z.string().max(300),
     jar: z.string().nullable(),
+    by: z.enum(ENGINES).nullable().default(null),
   }),
   by: ["lanyard", "person"],
   internal: true,
@@ -197,6 +201,8 @@ export const handOver = command({
         ...(allowed.row.how === "proved" && { signedOutAt: at }),
       })
       .where(eq(signIns.id, input.signInId));
+    if (input.by !== null)
+      await tx.update(entries).set({ signInEngine: input.by }).where(eq(entries.nodeId, allowed.row.entryId));
     if (outcome === "wrong-password")
       await tx.update(entryVersions).set({ refusedAt: at }).where(eq(entryVersions.id, allowed.row.versionId));
     return { outcome, accessEnds: allowed.accessEnds };
@@ -296,6 +302,7 @@ export type SealedAnswer =
   | {
       outcome: "signed-in";
       cookies: HandedCookie[];
+      storage: HandedStorage[];
       landing: string;
       accessEnds: number | null;
       signInId: string;
@@ -335,6 +342,7 @@ export async function sealedSignIn(
       outcome: result.outcome,
       detail: result.detail,
       jar: result.session ? JSON.stringify(result.session.cookies) : null,
+      by: result.session?.by ?? null,
     },
     caller,
   );
@@ -348,6 +356,7 @@ export async function sealedSignIn(
   return {
     outcome: "signed-in",
     cookies: endingWith(result.session.cookies, ended.accessEnds),
+    storage: result.session.storage,
     landing: result.session.landing,
     accessEnds: ended.accessEnds,
     signInId: begun.signInId,
@@ -369,16 +378,18 @@ export async function proveEntry(
 ): Promise<{ outcome: SignInOutcome; detail: string }> {
   const begun = await beginInTurn(app, caller, entryId, () => undefined, signal);
   if (!("signInId" in begun)) return { outcome: "refused-before", detail: "the site rejected this version" };
-  const { outcome, detail } = await attempt(app, caller, seenAs, begun, () => undefined, signal, engine);
-  const ended = await handOver.execute(app, { signInId: begun.signInId, outcome, detail, jar: null }, caller);
+  const { outcome, detail, session } = await attempt(app, caller, seenAs, begun, () => undefined, signal, engine);
+  const by = session?.by ?? null;
+  const ended = await handOver.execute(app, { signInId: begun.signInId, outcome, detail, jar: null, by }, caller);
   return { outcome: ended.outcome, detail };
 }
 
-const defaultEngine = (app: Galtry): SignInEngine =>
-  new HttpEngine(
-    { allowedTargets: app.configuration.allowedTargets, ownPort: app.configuration.port },
-    requirePages(app),
-  );
+function defaultEngine(app: Galtry): SignInEngine {
+  const guard = { allowedTargets: app.configuration.allowedTargets, ownPort: app.configuration.port };
+  const pages = requirePages(app);
+  const browser = app.signInBrowser ? new BrowserEngine(app.signInBrowser, guard, pages) : null;
+  return new Engines(new HttpEngine(guard, pages), browser);
+}
 
 function requirePages({ pages }: Galtry) {
   if (!pages) throw new Error("no pages are read in this process");
@@ -427,6 +438,7 @@ async function attempt(
       login,
       steps: entry.steps,
       plainHttp: entry.plainHttp,
+      worked: entry.signInEngine,
       allows: (address) => matches(entry, address) || allowedHosts.has(hostOf(address) ?? ""),
       ...seenAs,
       onProgress,

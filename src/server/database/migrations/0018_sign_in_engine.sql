@@ -1,0 +1,1 @@
+ALTER TABLE `entries` ADD `sign_in_engine` text;

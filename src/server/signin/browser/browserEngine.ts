@@ -1,0 +1,423 @@
+/** Sealed sign-in in a browser of the server's own, for pages that scripts draw and sessions kept beside cookies. */
+import type { Page as BrowserPage, Frame, Request, Response } from "playwright-core";
+import { spread } from "../../../core/signin/boxes";
+import { carriesSecret, type SecretTraces, tracesOf } from "../../../core/signin/carries";
+import type { HandedCookie, HandedStorage, Login, SignedIn, SignInEngine, SignInTask } from "../engine";
+import { freshCode } from "../freshCode";
+import { Guard, type GuardSettings, SignInFailure } from "../guardedClient";
+import { sessionFrom } from "../handing";
+import { type PageReader, PageUnreadable } from "../pageReader";
+import type { StudiedPage } from "../studiedPage";
+import { isDone, requireStep, type SeenPage, type Sent } from "../verdict";
+import { type BrowserProgram, ServerBrowser } from "./chromium";
+import { BrowserProxy } from "./proxy";
+import { BEFORE_SCRIPTS, MARK, SNAPSHOT, STORAGE } from "./snapshot";
+
+/** At once in one process: each takes some hundred mebibytes. */
+const MOST_AT_ONCE = 3;
+const MOST_STEPS = 6;
+const SETTLE_MS = 10_000;
+const LOOK_EVERY_MS = 120;
+/** So long a page that asks for nothing is waited for to become a sign-in page, and to answer what was sent. */
+const QUIET_MS = 1_500;
+const NO_ANSWER_MS = 3_500;
+const LONGEST_REQUEST_MS = 6_000;
+const STORAGE_MOST = 1_000_000;
+
+/** Places in the queue for a browser, in turn. */
+class Turns {
+  #taken = 0;
+  readonly #waiting: (() => void)[] = [];
+
+  async take(signal: AbortSignal): Promise<void> {
+    if (this.#taken >= MOST_AT_ONCE)
+      await new Promise<void>((done, failed) => {
+        this.#waiting.push(done);
+        signal.addEventListener("abort", () => failed(new SignInFailure("too-slow", "too many sign-ins at once")), {
+          once: true,
+        });
+      });
+    this.#taken++;
+  }
+
+  give(): void {
+    this.#taken--;
+    this.#waiting.shift()?.();
+  }
+}
+
+const turns = new Turns();
+
+export class BrowserEngine implements SignInEngine {
+  constructor(
+    private readonly program: BrowserProgram,
+    private readonly guard: Pick<GuardSettings, "allowedTargets" | "ownPort">,
+    private readonly pages: Pick<PageReader, "read">,
+  ) {}
+
+  async signIn(task: SignInTask): Promise<SignedIn> {
+    await turns.take(task.signal);
+    /** Hosts that are not the entry's may be read from until something secret is on the page. */
+    let reading = false;
+    const guard = new Guard({
+      ...this.guard,
+      plainHttp: task.plainHttp,
+      allows: (address) => task.allows(address) || (reading && isOpenWeb(address)),
+    });
+    const proxy = await BrowserProxy.open(guard).catch((error) => {
+      turns.give();
+      throw error;
+    });
+    let browser: ServerBrowser | null = null;
+    try {
+      browser = await ServerBrowser.start(this.program, {
+        proxy,
+        userAgent: task.userAgent,
+        acceptLanguage: task.acceptLanguage,
+      }).catch(() => {
+        throw new SignInFailure("browser-missing", "Galtry’s own browser could not be started");
+      });
+      const held = browser;
+      const end = () => held.end();
+      task.signal.addEventListener("abort", end, { once: true });
+      if (task.signal.aborted) end();
+      const visit = new Visit(task, held, proxy, this.pages, (on) => {
+        reading = on;
+      });
+      try {
+        return await visit.run();
+      } catch (error) {
+        throw asFailure(error, visit, held, task.signal);
+      } finally {
+        task.signal.removeEventListener("abort", end);
+      }
+    } finally {
+      browser?.end();
+      proxy.close();
+      turns.give();
+    }
+  }
+}
+
+/** Scripts and styles of others are fetched over https alone. */
+const isOpenWeb = (address: string): boolean => address.startsWith("https://");
+
+function asFailure(error: unknown, visit: Visit, browser: ServerBrowser, signal: AbortSignal): SignInFailure {
+  const failure = signal.aborted
+    ? new SignInFailure("too-slow", "it did not finish in time")
+    : error instanceof SignInFailure
+      ? error
+      : browser.ended
+        ? new SignInFailure("too-much", "the page used more memory than a sign-in needs")
+        : new SignInFailure("not-understood", "the page could not be operated");
+  failure.afterPassword = visit.sentPassword;
+  return failure;
+}
+
+/** A page, and the frame that its sign-in is in. */
+interface Page extends StudiedPage, SeenPage {
+  frame: Frame;
+}
+
+class Visit {
+  #sent: Sent = { userName: false, password: false, code: false };
+  #login: Login = { userName: "", password: "", code: null };
+  #traces: SecretTraces | null = null;
+  #typedInto = "";
+  #status = 200;
+  #asksBasic = false;
+  /** A request of a script that was turned away after the password was sent. */
+  #refusedByScript = 0;
+  readonly #asked = new Map<Request, number>();
+  #leaked = false;
+  #ledTo: string | null = null;
+  #page!: BrowserPage;
+
+  constructor(
+    private readonly task: SignInTask,
+    private readonly browser: ServerBrowser,
+    private readonly proxy: BrowserProxy,
+    private readonly pages: Pick<PageReader, "read">,
+    private readonly readOthers: (on: boolean) => void,
+  ) {}
+
+  get sentPassword(): boolean {
+    return this.#sent.password;
+  }
+
+  async run(): Promise<SignedIn> {
+    const { context } = this.browser;
+    await context.addInitScript(BEFORE_SCRIPTS);
+    this.#page = context.pages()[0] ?? (await context.newPage());
+    context.on("page", (other) => {
+      if (other !== this.#page) void other.close().catch(() => undefined);
+    });
+    this.#listen(this.#page);
+    this.#page.setDefaultTimeout(6_000);
+    await this.#open(this.task.signInPage);
+    let page = await this.#settled((seen) => seen.reading.kind !== "none" || seen.challenge, QUIET_MS);
+    // What the page cannot do without may lie elsewhere: fetched for reading, before anything is typed.
+    if (page.reading.kind === "none" && !page.challenge && this.proxy.refused.size > 0) {
+      this.readOthers(true);
+      await this.#open(this.task.signInPage);
+      page = await this.#settled((seen) => seen.reading.kind !== "none" || seen.challenge, QUIET_MS);
+    }
+    this.readOthers(false);
+    this.#login = await this.task.login;
+    this.#traces = tracesOf(this.#login.password, this.#login.userName);
+    await this.#watchRequests(this.#traces);
+    this.proxy.cut();
+    for (let step = 0; step < MOST_STEPS; step++) {
+      if (isDone(page, this.#sent)) return this.#handOver(page);
+      this.#requireInside(page);
+      requireStep(page, this.#sent, this.#login.code !== null, this.#typedInto);
+      page = await this.#step(page);
+    }
+    throw new SignInFailure("not-understood", "the sign-in has more steps than Galtry follows");
+  }
+
+  #listen(page: BrowserPage): void {
+    page.on("dialog", (dialog) => void dialog.dismiss().catch(() => undefined));
+    page.on("response", (response) => this.#hear(response));
+    page.on("request", (request) => {
+      if (!/eventsource|websocket|media|image|font/.test(request.resourceType())) this.#asked.set(request, Date.now());
+    });
+    page.on("requestfinished", (request) => void this.#asked.delete(request));
+    page.on("requestfailed", (request) => void this.#asked.delete(request));
+  }
+
+  #hear(response: Response): void {
+    const request = response.request();
+    if (request.isNavigationRequest() && response.frame() === this.#page.mainFrame()) {
+      this.#status = response.status();
+      this.#asksBasic = /^\s*basic/i.test(response.headers()["www-authenticate"] ?? "");
+    } else if (this.#sent.password && request.method() !== "GET" && [400, 401, 403, 422].includes(response.status()))
+      this.#refusedByScript = response.status();
+  }
+
+  async #open(address: string): Promise<void> {
+    if (!this.task.allows(address))
+      throw new SignInFailure("address-not-allowed", "the sign-in page is none of the entry’s addresses");
+    try {
+      const response = await this.#page.goto(address, { waitUntil: "domcontentloaded", timeout: 15_000 });
+      this.#status = response?.status() ?? this.#status;
+    } catch (error) {
+      const why = String(error);
+      if (this.browser.ended) throw error;
+      if (/ERR_INVALID_AUTH_CREDENTIALS|ERR_UNEXPECTED_PROXY_AUTH|401/.test(why))
+        throw new SignInFailure("http-basic", "the site answers 401 with WWW-Authenticate: Basic");
+      if (this.proxy.refused.size > 0 && /ERR_TUNNEL|ERR_PROXY|ERR_ABORTED/.test(why))
+        throw new SignInFailure("address-not-allowed", `the sign-in leads to ${[...this.proxy.refused].at(-1)}`);
+      if (/Timeout/.test(why)) throw new SignInFailure("too-slow", "the page did not come in time");
+      throw new SignInFailure("site-down", "the sign-in page cannot be reached");
+    }
+  }
+
+  /** From now on every request is looked at: none leaves for elsewhere, none carries the password in its address. */
+  async #watchRequests(traces: SecretTraces): Promise<void> {
+    await this.browser.context.route("**/*", async (route) => {
+      const request = route.request();
+      const address = request.url();
+      if (carriesSecret([decoded(address), address], traces)) {
+        this.#leaked = true;
+        return route.abort("blockedbyclient").catch(() => undefined);
+      }
+      if (!this.task.allows(address)) {
+        if (isOfThePage(request, this.#page)) this.#ledTo = new URL(address).host;
+        return route.abort("blockedbyclient").catch(() => undefined);
+      }
+      return route.continue().catch(() => undefined);
+    });
+  }
+
+  #requireNotLedAway(): void {
+    if (this.#leaked) throw new SignInFailure("form-unsafe", "the page puts what is typed into an address");
+    if (this.#ledTo !== null) throw new SignInFailure("address-not-allowed", `the sign-in leads to ${this.#ledTo}`);
+  }
+
+  #requireInside(page: Page): void {
+    this.#requireNotLedAway();
+    if (!this.task.allows(page.url))
+      throw new SignInFailure("address-not-allowed", `the sign-in leads to ${new URL(page.url).host}`);
+  }
+
+  /**
+   * The page once it has become what is waited for, or as it is when nothing has happened for a while.
+   * @param enough counts once the page has been so twice in a row, and asks for nothing more from its site
+   */
+  async #settled(enough: (page: Page) => boolean, quietMs: number): Promise<Page> {
+    const end = Date.now() + SETTLE_MS;
+    let before: Page | null = null;
+    let changedAt = Date.now();
+    for (;;) {
+      this.task.signal.throwIfAborted();
+      const page = await this.#look();
+      this.#requireNotLedAway();
+      const still = page !== null && before?.mark === page.mark && before.url === page.url;
+      if (!still || this.#underWay() > 0) changedAt = Date.now();
+      if (still && enough(page) && this.#underWay() === 0) return page;
+      if (still && Date.now() - changedAt > quietMs) return page;
+      if (Date.now() > end) {
+        if (page ?? before) return (page ?? before)!;
+        throw new SignInFailure("too-slow", "the page does not come to rest");
+      }
+      before = page;
+      await new Promise((done) => setTimeout(done, LOOK_EVERY_MS));
+    }
+  }
+
+  /** Requests that are on their way; what takes long is a stream, and no part of a page that comes. */
+  #underWay(): number {
+    const now = Date.now();
+    return [...this.#asked.values()].filter((since) => now - since < LONGEST_REQUEST_MS).length;
+  }
+
+  /** The page as it is drawn now; of its frames the one that asks for something. Null while it is on its way elsewhere. */
+  async #look(): Promise<Page | null> {
+    const found: Page[] = [];
+    const frames = [this.#page.mainFrame(), ...this.#page.frames().filter((one) => one !== this.#page.mainFrame())];
+    for (const frame of frames.slice(0, 6)) {
+      const url = frame.url();
+      if (frame !== this.#page.mainFrame() && !(url.startsWith("http") && this.task.allows(url))) continue;
+      try {
+        const html = (await frame.evaluate(SNAPSHOT)) as string;
+        const studied = await this.pages.read({ html, url: url.startsWith("http") ? url : this.task.signInPage });
+        const status = this.#refusedByScript || this.#status;
+        found.push({ ...studied, frame, url: frames[0]!.url(), status, asksBasic: this.#asksBasic });
+      } catch (error) {
+        if (error instanceof PageUnreadable) throw new SignInFailure("too-much", error.message);
+        if (this.browser.ended) throw error;
+      }
+    }
+    const main = found[0];
+    if (!main) return null;
+    // A sign-in within a frame of the same site is the page's sign-in.
+    return main.reading.kind !== "none" ? main : (found.find((one) => one.reading.kind !== "none") ?? main);
+  }
+
+  async #step(page: Page): Promise<Page> {
+    this.task.onProgress("page-read");
+    const { reading } = page;
+    if (reading.userName) await this.#type(page, reading.userName, this.#login.userName);
+    const wantsCode =
+      reading.oneTimeCode !== null && (reading.kind === "one-time-code-step" || this.#login.code !== null);
+    const code = wantsCode ? await freshCode(this.#login.code!, this.task) : null;
+    if (code !== null) await this.#type(page, reading.oneTimeCode!, code);
+    const givesPassword = reading.password !== null && reading.kind !== "identifier-first";
+    this.#requireSafeForm(page, givesPassword);
+    if (givesPassword) {
+      this.#typedInto = page.mark;
+      await this.#type(page, reading.password!, this.#login.password);
+    }
+    this.#sent = {
+      userName: this.#sent.userName || reading.userName !== null,
+      password: this.#sent.password || givesPassword,
+      code: this.#sent.code || wantsCode,
+    };
+    this.#refusedByScript = 0;
+    await this.#send(page);
+    const next = await this.#settled((seen) => this.#hasMovedOn(page, seen), NO_ANSWER_MS);
+    if (reading.kind === "identifier-first") this.task.onProgress("user-name-sent");
+    else if (next.reading.kind === "one-time-code-step") this.task.onProgress("password-accepted");
+    return next;
+  }
+
+  /** Another page, another kind of page, or a word of what went wrong. */
+  #hasMovedOn(before: Page, now: Page): boolean {
+    if (now.says.wrong || now.says.locked || now.says.codeWrong || now.challenge || this.#refusedByScript > 0)
+      return true;
+    return now.reading.kind !== before.reading.kind && !(now.reading.kind === "none" && isBare(now));
+  }
+
+  /** A form that another site would get, or that would put what is typed into an address. */
+  #requireSafeForm({ description, reading, frame }: Page, secret: boolean): void {
+    const form = description.forms.find(({ selector }) => selector === reading.form);
+    if (!form || !secret) return;
+    const action = form.action.trim();
+    if (action === "" || /^\s*javascript:/i.test(action)) return;
+    const target = new URL(action, description.base ? new URL(description.base, frame.url()) : frame.url()).href;
+    if (!this.task.allows(target))
+      throw new SignInFailure("address-not-allowed", `the form sends to ${new URL(target).host}`);
+  }
+
+  async #type(page: Page, selector: string, value: string): Promise<void> {
+    const pieces = spread(page.description, selector, value);
+    if (pieces === null)
+      throw new SignInFailure("not-understood", "the page asks for letters of it that Galtry cannot tell");
+    for (const [field, text] of pieces) {
+      const mark = page.marks[field];
+      if (!mark) throw new SignInFailure("not-understood", "a field of the page is gone");
+      await page.frame.locator(`[${MARK}="${mark}"]`).fill(text);
+    }
+  }
+
+  async #send({ reading, marks, frame }: Page): Promise<void> {
+    const button = reading.submit ? marks[reading.submit] : undefined;
+    const field = marks[reading.oneTimeCode ?? reading.password ?? reading.userName ?? ""];
+    try {
+      if (button) return await frame.locator(`[${MARK}="${button}"]`).click({ timeout: 4_000, noWaitAfter: true });
+    } catch (error) {
+      // Covered or switched off: Enter sends a form as well.
+      if (this.browser.ended) throw error;
+    }
+    // A code in boxes is often sent by its last digit.
+    if (field)
+      await frame
+        .locator(`[${MARK}="${field}"]`)
+        .press("Enter", { noWaitAfter: true })
+        .catch(() => undefined);
+  }
+
+  async #handOver(page: Page): Promise<SignedIn> {
+    this.#requireInside(page);
+    const stored = await this.#storage();
+    const cookies = (await this.browser.context.cookies()).map(
+      (cookie): HandedCookie => ({
+        name: cookie.name,
+        value: cookie.value,
+        domain: cookie.domain.replace(/^\./, ""),
+        hostOnly: !cookie.domain.startsWith("."),
+        path: cookie.path,
+        secure: cookie.secure,
+        httpOnly: cookie.httpOnly,
+        sameSite: cookie.sameSite === "Strict" ? "strict" : cookie.sameSite === "Lax" ? "lax" : "no_restriction",
+        expires: cookie.expires > 0 ? Math.floor(cookie.expires) : null,
+      }),
+    );
+    const session = sessionFrom(
+      { cookies, storage: stored, landing: this.#page.url() },
+      this.#traces!,
+      this.task.allows,
+    );
+    this.task.onProgress(this.#sent.code ? "code-accepted" : "password-accepted");
+    return session;
+  }
+
+  async #storage(): Promise<HandedStorage[]> {
+    const { origin, local, session } = (await this.#page.evaluate(STORAGE)) as HandedStorage;
+    const size = [...local, ...session].flat().reduce((sum, text) => sum + text.length, 0);
+    if (size > STORAGE_MOST) throw new SignInFailure("too-much", "the site stores more than a session needs");
+    return local.length + session.length === 0 ? [] : [{ origin, local, session }];
+  }
+}
+
+/** Whether a request would take the page itself elsewhere, and not a frame of it or another window. */
+function isOfThePage(request: Request, page: BrowserPage): boolean {
+  try {
+    return request.isNavigationRequest() && request.frame() === page.mainFrame();
+  } catch {
+    return false;
+  }
+}
+
+/** Nothing drawn yet: the next page is on its way. */
+const isBare = ({ description, drawnByScripts }: Page): boolean =>
+  drawnByScripts && description.fields.length === 0 && description.title === "";
+
+const decoded = (address: string): string => {
+  try {
+    return decodeURIComponent(address);
+  } catch {
+    return address;
+  }
+};

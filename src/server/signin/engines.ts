@@ -1,0 +1,46 @@
+/** The engines there are, in turn: plain HTTP first where it works, a browser of the server's own where it does not. */
+import type { Failure } from "../../core/signin/outcome";
+import type { EngineName, SignedIn, SignInEngine, SignInTask } from "./engine";
+import { SignInFailure } from "./guardedClient";
+
+/** Named so, another engine may get in where this one did not, though what was typed was sent. */
+const WORTH_ANOTHER_TRY: ReadonlySet<Failure> = new Set<Failure>([
+  "drawn-by-scripts",
+  "came-back",
+  "session-elsewhere",
+]);
+/** And these where nothing secret has been sent yet. */
+const BEFORE_ANYTHING_WAS_SENT: ReadonlySet<Failure> = new Set<Failure>(["not-understood", "form-unsafe", "too-much"]);
+
+export class Engines implements SignInEngine {
+  /** @param browser null where the installation has none */
+  constructor(
+    private readonly http: SignInEngine,
+    private readonly browser: SignInEngine | null,
+  ) {}
+
+  /** @param task its `worked` is the engine that let somebody in last time: it comes first */
+  async signIn(task: SignInTask): Promise<SignedIn> {
+    const inTurn: [EngineName, SignInEngine][] = [["http", this.http]];
+    if (this.browser) inTurn.push(["browser", this.browser]);
+    if (task.worked === "browser") inTurn.reverse();
+    const [[first, engine], second] = inTurn as [(typeof inTurn)[number], (typeof inTurn)[number]?];
+    try {
+      return { ...(await engine.signIn(task)), by: first };
+    } catch (error) {
+      if (!second || !isWorthAnotherTry(error)) throw error;
+      try {
+        return { ...(await second[1].signIn(task)), by: second[0] };
+      } catch (again) {
+        // What the first one saw is nearer to what a person would see than that the second could not start.
+        throw again instanceof SignInFailure && again.failure === "browser-missing" ? error : again;
+      }
+    }
+  }
+}
+
+function isWorthAnotherTry(error: unknown): boolean {
+  if (!(error instanceof SignInFailure)) return false;
+  if (error.failure === "browser-missing") return true;
+  return WORTH_ANOTHER_TRY.has(error.failure) || (!error.afterPassword && BEFORE_ANYTHING_WAS_SENT.has(error.failure));
+}
