@@ -12,7 +12,7 @@ const FILES = ["src", "lanyard", "scripts"]
       /\.tsx?$/.test(file) &&
       !/\.test\.|\.d\.ts$/.test(file) &&
       // Foreign pages in many languages, and what is looked for in them.
-      !/signin\/pages\/|core\/signin\/words|core\/formats\/columns|scripts\/screenshots/.test(file),
+      !/signin\/pages\/|core\/signin\/words|core\/formats\/columns|scripts\/screenshots|scripts\/reader\//.test(file),
   );
 
 interface Visible {

@@ -14,6 +14,9 @@ import { isUnreachable, Unreachable } from "./unreachable";
 
 const LONGEST_WAIT_MS = 15_000;
 
+/** Between two turns of what can wait. */
+const BREATH_MS = 4;
+
 /** What can wait has waited for so long: now it goes first. */
 const PATIENT_FOR_MS = 500;
 
@@ -78,8 +81,10 @@ export class Writer {
     const [waiting] = this.#patient;
     if (!waiting) return this.#turns.shift();
     if (Date.now() - waiting.asked > PATIENT_FOR_MS) return this.#patient.shift();
-    // Whoever's request has come by now is heard before it.
+    // Whoever's request has come by now is heard before it; and another Galtry on the same file, which waits for a moment
+    // in which nobody writes, finds one: one such turn straight after the other would leave it none.
     await yieldToEventLoop();
+    await new Promise((resolve) => setTimeout(resolve, BREATH_MS));
     return this.#turns.shift() ?? this.#patient.shift();
   }
 

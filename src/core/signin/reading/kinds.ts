@@ -57,7 +57,7 @@ function putFields(group: Group, used: readonly Used[], put: (feature: string) =
       if (/date|month/.test(field.type)) put("a date");
     } else {
       for (const subject of ear.hears(`${field.label} | ${field.placeholder}`))
-        put(`the ${use}'s label says ${subject}`);
+        put(`the label of the ${use} says ${subject}`);
       for (const subject of ear.hears(`${field.name} | ${field.id}`))
         if (ELSE.has(subject)) put(`the ${use} is called ${subject}`);
       if (field.value !== "") put(`the ${use} is filled already`);

@@ -687,15 +687,15 @@ export const WEIGHTS: ReadingWeights = {
     "more passwords: opening says password": { "change-password": 0.25 },
     "more passwords: the new-password is called confirm": { "change-password": 0.2 },
     "more passwords: the new-password is called password": { "change-password": 0.14 },
-    "more passwords: the new-password's label says change": { "change-password": 0.24 },
-    "more passwords: the new-password's label says confirm": { "change-password": 0.25 },
-    "more passwords: the new-password's label says new": { "change-password": 0.27 },
-    "more passwords: the new-password's label says password": { "change-password": 0.24 },
-    "more passwords: the new-password's label says send": { "change-password": 0.08 },
+    "more passwords: the label of the new-password says change": { "change-password": 0.24 },
+    "more passwords: the label of the new-password says confirm": { "change-password": 0.25 },
+    "more passwords: the label of the new-password says new": { "change-password": 0.27 },
+    "more passwords: the label of the new-password says password": { "change-password": 0.24 },
+    "more passwords: the label of the new-password says send": { "change-password": 0.08 },
     "more passwords: the password is called old": { "change-password": 0.23 },
     "more passwords: the password is called password": { "change-password": 0.14 },
-    "more passwords: the password's label says old": { "change-password": 0.27 },
-    "more passwords: the password's label says password": { "change-password": 0.24 },
+    "more passwords: the label of the password says old": { "change-password": 0.27 },
+    "more passwords: the label of the password says password": { "change-password": 0.24 },
     "no password: 0 code": {
       "sign-in": -0.35,
       "identifier-first": 0.18,
@@ -1390,14 +1390,18 @@ export const WEIGHTS: ReadingWeights = {
     },
     "no password: the code is in boxes": { "one-time-code-step": 1.5, "reset-request": -0.34, none: -1.33 },
     "no password: the code is of type tel": { "one-time-code-step": 0.6, none: -0.54 },
-    "no password: the code's label says code": {
+    "no password: the label of the code says code": {
       "identifier-first": -0.64,
       "one-time-code-step": 0.51,
       "reset-request": -0.12,
       none: 0.21,
     },
-    "no password: the code's label says password": { "one-time-code-step": 0.49, none: -0.39 },
-    "no password: the code's label says send": { "identifier-first": -0.08, "one-time-code-step": 0.66, none: -0.52 },
+    "no password: the label of the code says password": { "one-time-code-step": 0.49, none: -0.39 },
+    "no password: the label of the code says send": {
+      "identifier-first": -0.08,
+      "one-time-code-step": 0.66,
+      none: -0.52,
+    },
     "no password: the user-name is called new": { "identifier-first": -0.08, "reset-request": -0.07, none: 0.23 },
     "no password: the user-name is called phone": {
       "identifier-first": 1.19,
@@ -1435,7 +1439,7 @@ export const WEIGHTS: ReadingWeights = {
       "reset-request": -0.33,
       none: -0.75,
     },
-    "no password: the user-name's label says email": {
+    "no password: the label of the user-name says email": {
       "sign-in": -0.39,
       "identifier-first": -2.02,
       "password-only-step": -0.35,
@@ -1445,28 +1449,28 @@ export const WEIGHTS: ReadingWeights = {
       "reset-request": -0.61,
       none: 1.33,
     },
-    "no password: the user-name's label says particulars": {
+    "no password: the label of the user-name says particulars": {
       "identifier-first": 0.08,
       register: 0.14,
       "reset-request": -0.25,
       none: 0.11,
     },
-    "no password: the user-name's label says phone": { "identifier-first": 0.13, "reset-request": -0.12 },
-    "no password: the user-name's label says register": {
+    "no password: the label of the user-name says phone": { "identifier-first": 0.13, "reset-request": -0.12 },
+    "no password: the label of the user-name says register": {
       "identifier-first": -0.06,
       register: -0.7,
       "reset-request": -0.05,
       none: 0.82,
     },
-    "no password: the user-name's label says search": { "reset-request": -0.18, none: 0.26 },
-    "no password: the user-name's label says send": {
+    "no password: the label of the user-name says search": { "reset-request": -0.18, none: 0.26 },
+    "no password: the label of the user-name says send": {
       "identifier-first": -0.52,
       register: -0.6,
       "reset-request": 0.66,
       none: 0.48,
     },
-    "no password: the user-name's label says signIn": { register: 0.07, none: -0.09 },
-    "no password: the user-name's label says userName": {
+    "no password: the label of the user-name says signIn": { register: 0.07, none: -0.09 },
+    "no password: the label of the user-name says userName": {
       "identifier-first": -0.44,
       "one-time-code-step": -0.15,
       none: 0.68,
@@ -2033,7 +2037,7 @@ export const WEIGHTS: ReadingWeights = {
       register: -0.47,
       none: 1.35,
     },
-    "one password: the code's label says code": { "sign-in": 0.1, "password-only-step": -0.07 },
+    "one password: the label of the code says code": { "sign-in": 0.1, "password-only-step": -0.07 },
     "one password: the new-password is called new": { "password-only-step": -0.11, "change-password": 0.13 },
     "one password: the new-password is called password": {
       "sign-in": -1.3,
@@ -2042,19 +2046,19 @@ export const WEIGHTS: ReadingWeights = {
       register: 1.12,
       none: 0.07,
     },
-    "one password: the new-password's label says change": {
+    "one password: the label of the new-password says change": {
       "password-only-step": -0.31,
       "change-password": 0.53,
       register: -0.4,
       none: 0.22,
     },
-    "one password: the new-password's label says new": {
+    "one password: the label of the new-password says new": {
       "password-only-step": -0.31,
       "change-password": 0.53,
       register: -0.4,
       none: 0.22,
     },
-    "one password: the new-password's label says password": {
+    "one password: the label of the new-password says password": {
       "sign-in": -0.08,
       "password-only-step": -0.31,
       "change-password": 0.34,
@@ -2101,27 +2105,27 @@ export const WEIGHTS: ReadingWeights = {
       register: -0.3,
       none: 1.2,
     },
-    "one password: the password's label says email": {
+    "one password: the label of the password says email": {
       "password-only-step": -0.38,
       "change-password": -0.39,
       register: -0.26,
       none: 1.08,
     },
-    "one password: the password's label says old": {
+    "one password: the label of the password says old": {
       "sign-in": -1.77,
       "password-only-step": -0.86,
       register: -0.21,
       none: 2.77,
     },
-    "one password: the password's label says password": {
+    "one password: the label of the password says password": {
       "identifier-first": -0.32,
       "password-only-step": 1.44,
       "one-time-code-step": -0.32,
       "change-password": -0.55,
       "reset-request": -0.32,
     },
-    "one password: the password's label says payment": { none: 0.05 },
-    "one password: the password's label says proof": {
+    "one password: the label of the password says payment": { none: 0.05 },
+    "one password: the label of the password says proof": {
       "sign-in": -0.5,
       "password-only-step": -0.9,
       "change-password": -0.05,
@@ -2156,7 +2160,7 @@ export const WEIGHTS: ReadingWeights = {
       none: 0.14,
     },
     "one password: the user-name is of type tel": { "sign-in": 0.24, "password-only-step": -0.08, none: -0.12 },
-    "one password: the user-name's label says email": {
+    "one password: the label of the user-name says email": {
       "sign-in": 0.43,
       "identifier-first": -0.17,
       "password-only-step": -0.92,
@@ -2166,17 +2170,17 @@ export const WEIGHTS: ReadingWeights = {
       "reset-request": -0.17,
       none: 0.61,
     },
-    "one password: the user-name's label says particulars": {
+    "one password: the label of the user-name says particulars": {
       "password-only-step": -0.15,
       "change-password": -0.08,
       register: 0.1,
       none: 0.33,
     },
-    "one password: the user-name's label says payment": { "sign-in": -0.45, none: 0.47 },
-    "one password: the user-name's label says phone": { "sign-in": 0.07 },
-    "one password: the user-name's label says send": { "sign-in": -0.06, register: 0.08 },
-    "one password: the user-name's label says signIn": { "sign-in": 0.05 },
-    "one password: the user-name's label says userName": {
+    "one password: the label of the user-name says payment": { "sign-in": -0.45, none: 0.47 },
+    "one password: the label of the user-name says phone": { "sign-in": 0.07 },
+    "one password: the label of the user-name says send": { "sign-in": -0.06, register: 0.08 },
+    "one password: the label of the user-name says signIn": { "sign-in": 0.05 },
+    "one password: the label of the user-name says userName": {
       "sign-in": 0.61,
       "identifier-first": -0.14,
       "password-only-step": -0.98,
@@ -2685,14 +2689,14 @@ export const WEIGHTS: ReadingWeights = {
       register: 0.77,
       "reset-request": -0.05,
     },
-    "two passwords: the new-password's label says change": {
+    "two passwords: the label of the new-password says change": {
       "sign-in": -0.16,
       "password-only-step": 0.14,
       "change-password": 0.65,
       register: -0.39,
       none: -0.18,
     },
-    "two passwords: the new-password's label says confirm": {
+    "two passwords: the label of the new-password says confirm": {
       "sign-in": -0.27,
       "identifier-first": -0.05,
       "password-only-step": -0.16,
@@ -2702,14 +2706,14 @@ export const WEIGHTS: ReadingWeights = {
       "reset-request": -0.05,
       none: -0.37,
     },
-    "two passwords: the new-password's label says new": {
+    "two passwords: the label of the new-password says new": {
       "sign-in": -0.17,
       "password-only-step": 0.13,
       "change-password": 0.67,
       register: -0.4,
       none: -0.19,
     },
-    "two passwords: the new-password's label says password": {
+    "two passwords: the label of the new-password says password": {
       "sign-in": -0.37,
       "identifier-first": -0.09,
       "one-time-code-step": -0.09,
@@ -2718,7 +2722,7 @@ export const WEIGHTS: ReadingWeights = {
       "reset-request": -0.09,
       none: -0.16,
     },
-    "two passwords: the new-password's label says send": {
+    "two passwords: the label of the new-password says send": {
       "sign-in": -0.12,
       "password-only-step": -0.06,
       "change-password": 0.26,
@@ -2765,34 +2769,34 @@ export const WEIGHTS: ReadingWeights = {
       none: 0.6,
     },
     "two passwords: the password is called register": { "change-password": -0.1, register: -0.27, none: 0.45 },
-    "two passwords: the password's label says code": { "password-only-step": 0.19, "change-password": -0.13 },
-    "two passwords: the password's label says confirm": {
+    "two passwords: the label of the password says code": { "password-only-step": 0.19, "change-password": -0.13 },
+    "two passwords: the label of the password says confirm": {
       "sign-in": -0.05,
       "password-only-step": -0.06,
       "change-password": -0.19,
       register: -0.06,
       none: 0.42,
     },
-    "two passwords: the password's label says new": {
+    "two passwords: the label of the password says new": {
       "password-only-step": 0.1,
       "change-password": -0.09,
       register: -0.14,
       none: 0.14,
     },
-    "two passwords: the password's label says old": {
+    "two passwords: the label of the password says old": {
       "password-only-step": -0.08,
       "change-password": 0.23,
       none: -0.06,
     },
-    "two passwords: the password's label says password": {
+    "two passwords: the label of the password says password": {
       "sign-in": -0.13,
       "change-password": 0.09,
       register: -0.18,
       none: 0.39,
     },
-    "two passwords: the password's label says proof": { "change-password": -0.34, none: 0.45 },
-    "two passwords: the password's label says send": { "change-password": -0.32, none: 0.43 },
-    "two passwords: the password's label says signIn": { "change-password": 0.1, none: -0.06 },
+    "two passwords: the label of the password says proof": { "change-password": -0.34, none: 0.45 },
+    "two passwords: the label of the password says send": { "change-password": -0.32, none: 0.43 },
+    "two passwords: the label of the password says signIn": { "change-password": 0.1, none: -0.06 },
     "two passwords: the user-name is called equipment": { "change-password": -0.1, register: -0.27, none: 0.45 },
     "two passwords: the user-name is called new": { "change-password": -0.1, register: -0.27, none: 0.45 },
     "two passwords: the user-name is called register": { "change-password": -0.1, register: -0.27, none: 0.45 },
@@ -2804,14 +2808,14 @@ export const WEIGHTS: ReadingWeights = {
       none: 0.34,
     },
     "two passwords: the user-name is of type email": { "change-password": -0.27, register: 0.69, none: -0.44 },
-    "two passwords: the user-name's label says email": {
+    "two passwords: the label of the user-name says email": {
       "sign-in": -0.25,
       "change-password": 0.2,
       register: 0.15,
       none: 0.22,
     },
-    "two passwords: the user-name's label says particulars": { none: 0.06 },
-    "two passwords: the user-name's label says userName": {
+    "two passwords: the label of the user-name says particulars": { none: 0.06 },
+    "two passwords: the label of the user-name says userName": {
       "sign-in": -0.11,
       "password-only-step": -0.1,
       "change-password": -0.39,

@@ -6,7 +6,7 @@ import type { BrowserProgram } from "./chromium";
 
 /**
  * @param path of Chromium
- * @param user by name: as whom it runs where Galtry is root, so that a page that breaks out is nobody
+ * @param user by name: the user it runs as where Galtry is root, so that a page that breaks out is nobody
  * @throws StartError that says in one line why it cannot be used
  */
 export function browserProgram(path: string, user: string): BrowserProgram {
@@ -23,7 +23,7 @@ export function browserProgram(path: string, user: string): BrowserProgram {
   const [uid, gid] = [Number(line?.[2]), Number(line?.[3])];
   if (!line || !Number.isInteger(uid) || uid === 0)
     throw new StartError(
-      `GALTRY_SIGN_IN_BROWSER_USER: there is no ordinary user ${user} as whom Chromium could run; Galtry never runs it as root.`,
+      `GALTRY_SIGN_IN_BROWSER_USER: there is no ordinary user called ${user}. Galtry never runs Chromium as root.`,
     );
   try {
     accessSync("/usr/bin/setpriv", constants.X_OK);
