@@ -7,6 +7,7 @@ import { removeCookies } from "./cookies";
 import { showEverywhere } from "./icon";
 import { forgetKey, newKey } from "./key";
 import { oneAfter } from "./oneAfter";
+import { removeStorage } from "./storage";
 import { disk, memory, setDisk, setMemory } from "./store";
 import { connection as t } from "./strings";
 
@@ -112,6 +113,7 @@ export async function ended(data: Record<string, unknown>): Promise<void> {
 
 async function forget(connection: Connection): Promise<void> {
   await removeCookies(() => true);
+  await removeStorage(() => true);
   await setDisk({ connection });
   await setMemory({ keys: null, signing: null, chosen: null });
   await forgetKey();
@@ -138,7 +140,8 @@ async function refresh(): Promise<void> {
     const keys = await ask<Omit<Keys, "fetchedAt">>("lanyard.keyList", {});
     await setMemory({ keys: { ...keys, fetchedAt: Date.now() } });
     const still = new Set(keys.keys.map((key) => key.id));
-    const gone = await removeCookies((cookie) => !still.has(cookie.entryId));
+    const isGone = ({ entryId }: { entryId: string }) => !still.has(entryId);
+    const gone = new Set([...(await removeCookies(isGone)), ...(await removeStorage(isGone))]);
     await tellEnded(before.filter((key) => gone.has(key.id)));
   } catch (error) {
     if (error instanceof Refusal && error.code === "signed-out") await ended(error.data);

@@ -11,6 +11,7 @@ import type { Look, SigningIn } from "../shared/messages";
 import { ask, connected, Refusal, send, Unreachable } from "./api";
 import { ended } from "./connection";
 import { foreignCookies, setCookies } from "./cookies";
+import { mayStore, putStorage } from "./storage";
 import { memory, setMemory } from "./store";
 import { signIn as t } from "./strings";
 
@@ -113,9 +114,18 @@ async function finish(answer: SealedAnswer, key: KeyLine): Promise<SignInReport>
     return { outcome: answer.outcome, detail: answer.detail, guardedFill: answer.guardedFill };
   const { address } = await connected();
   const set = await setCookies(answer.cookies, key, address, answer.signInId);
-  if (set === 0) return { outcome: "refused", message: t.theSitesCookiesAreNotForThis };
+  const stored = answer.storage.filter(({ origin }) => mayStore(origin, key, address));
+  if (set === 0 && stored.length === 0) return { outcome: "refused", message: t.theSitesCookiesAreNotForThis };
   const fits = matches(key, answer.landing) || key.hosts.includes(hostOf(answer.landing) ?? "");
-  const tab = await chrome.tabs.create({ url: fits ? answer.landing : new URL("/", key.signInPage).href });
+  const landing = fits ? answer.landing : new URL("/", key.signInPage).href;
+  // Before the site's own scripts run: they read it as soon as they begin.
+  const staged = stored[0] ? await putStorage(stored[0], key, answer.signInId) : null;
+  if (stored.length > 0 && staged === null && set === 0)
+    return { outcome: "refused", message: t.theSiteLetsNothingBeStored };
+  const tab =
+    staged === null
+      ? await chrome.tabs.create({ url: landing })
+      : ((await chrome.tabs.update(staged, { url: landing, active: true })) ?? { id: staged });
   if (tab.id !== undefined)
     await setMemory({
       landings: { ...(await memory("landings")), [tab.id]: { signInId: answer.signInId, entryId: key.id } },

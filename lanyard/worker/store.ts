@@ -1,5 +1,5 @@
 /**
- * What outlives the worker. On disk: the connection and which cookies were set (site and name, never values).
+ * What outlives the worker. On disk: the connection and which cookies were set and what was stored (site and name, never values).
  * In memory only (`storage.session`): keys, a captured login for five minutes, the sign-in under way.
  */
 import type { Connection, Keys, SigningIn } from "../shared/messages";
@@ -9,6 +9,15 @@ export interface SetCookie {
   name: string;
   /** Address to name the cookie by when removing it. */
   url: string;
+  signInId: string;
+}
+
+/** What was put into a site's storage: names, never values. */
+export interface StoredNames {
+  entryId: string;
+  origin: string;
+  local: string[];
+  session: string[];
   signInId: string;
 }
 
@@ -27,6 +36,7 @@ export interface Captured {
 interface Disk {
   connection: Connection;
   cookies: SetCookie[];
+  stored: StoredNames[];
 }
 
 interface Memory {
@@ -42,7 +52,7 @@ interface Memory {
   galtryPages: Record<string, string>;
 }
 
-const DISK: Disk = { connection: { state: "none", address: null, ended: null }, cookies: [] };
+const DISK: Disk = { connection: { state: "none", address: null, ended: null }, cookies: [], stored: [] };
 const MEMORY: Memory = {
   keys: null,
   signing: null,

@@ -36,6 +36,7 @@ export const signIn = {
   somethingWentWrongInLanyard: "Something went wrong in Lanyard.",
   galtryCouldNotDoThisTryAgain: "Galtry could not do this. Try again.",
   galtryWasInterruptedTryAgain: "Galtry was interrupted. Try again.",
+  theSiteLetsNothingBeStored: "The site’s session could not be put into this browser. Try again.",
   theSitesCookiesAreNotForThis: "The site’s cookies are not for this entry’s site. Lanyard set none.",
   guardedFillTypesOnlyAtOpenThat: (hostOf: string | null | undefined) =>
     `Guarded fill types only at ${hostOf}. Open that page first.`,

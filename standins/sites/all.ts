@@ -1,5 +1,6 @@
 /** The practice sites of the sample organisation's suppliers. */
 import { basicSite, lockingSite, puzzleSite, scriptedSite, secondHostSite, tellTaleSite, tiedSite } from "./awkward";
+import { frameworkSite, shadowSite, storageSite } from "./drawn";
 import { illMeaningSite } from "./illMeaning";
 import { branchSite, codeSite, crowdedSite, legacySite, plainSite, tokenSite, userNameFirstSite } from "./plain";
 import type { Site } from "./site";
@@ -141,6 +142,27 @@ export function practiceSites(port: number, galtry: string): Site[] {
       signInPath: "/login",
       account: { userName: "tarrowick", password: "barley-Compass-90-inn" },
       text: "",
+    }),
+    frameworkSite({
+      host: "hazelrow.localhost",
+      name: "Hazelrow Boards",
+      signInPath: "/enter",
+      account: { userName: "tarrowick", password: "cider-Lattice-47-acorn" },
+      text: "Two cards are overdue.",
+    }),
+    storageSite({
+      host: "gorsefield.localhost",
+      name: "Gorsefield Markets",
+      signInPath: "/login",
+      account: { userName: mail("shop"), password: "heath-Bramble-12-stall" },
+      text: "Stall 9 on Saturday.",
+    }),
+    shadowSite({
+      host: "vellacott.localhost",
+      name: "Vellacott Rooms",
+      signInPath: "/guests",
+      account: { userName: "tarrowick", password: "quilt-Harbour-81-lintel" },
+      text: "The green room is free.",
     }),
     ...MORE.map(([host, name, userName, password, text]) =>
       plainSite({ host: `${host}.localhost`, name, signInPath: "/sign-in", account: { userName, password }, text }),

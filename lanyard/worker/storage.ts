@@ -1,0 +1,124 @@
+/**
+ * What a site keeps beside cookies: put into its origin before the site's own page opens, and taken out when Use ends.
+ * Lanyard remembers names, never values.
+ */
+import { hostOf } from "../../src/core/signin/address";
+import { matches, siteOf } from "../../src/core/signin/site";
+import type { KeyLine } from "../../src/server/lanyard/keys";
+import type { HandedStorage } from "../../src/server/signin/engine";
+import { disk, type StoredNames, setDisk } from "./store";
+
+/** A page of the site's that has no scripts of its own to meet what is not there yet. */
+const QUIET_PAGE = "/robots.txt";
+const ARRIVES_WITHIN_MS = 10_000;
+
+/** Whether something may be stored for this origin: one of the entry's, never Galtry's own site. */
+export function mayStore(
+  origin: string,
+  key: Pick<KeyLine, "signInPage" | "hosts" | "reach">,
+  galtry: string,
+): boolean {
+  const host = hostOf(`${origin}/`);
+  if (host === null) return false;
+  const [own, there] = [new URL(galtry).hostname, new URL(origin).hostname];
+  if (own === there || siteOf(own) === siteOf(there)) return false;
+  return matches(key, `${origin}/`) || key.hosts.includes(host);
+}
+
+/**
+ * Opens a tab in the origin and stores what was handed over.
+ * @returns the tab, in which the site opens next; null where nothing could be stored
+ */
+export async function putStorage(
+  { origin, local, session }: HandedStorage,
+  key: KeyLine,
+  signInId: string,
+): Promise<number | null> {
+  const tab = await chrome.tabs.create({ url: `${origin}${QUIET_PAGE}`, active: false });
+  if (tab.id === undefined) return null;
+  await arrived(tab.id);
+  const [result] = await chrome.scripting
+    .executeScript({
+      target: { tabId: tab.id },
+      func: (wanted: string, kept: [string, string][], passing: [string, string][]) => {
+        if (location.origin !== wanted) return false;
+        try {
+          for (const [name, value] of kept) localStorage.setItem(name, value);
+          for (const [name, value] of passing) sessionStorage.setItem(name, value);
+          return true;
+        } catch {
+          return false;
+        }
+      },
+      args: [origin, local, session],
+    })
+    .catch(() => []);
+  if (result?.result !== true) {
+    await chrome.tabs.remove(tab.id).catch(() => undefined);
+    return null;
+  }
+  const names = (pairs: [string, string][]) => pairs.map(([name]) => name);
+  const now: StoredNames = { entryId: key.id, origin, local: names(local), session: names(session), signInId };
+  const before = (await disk("stored")).filter((one) => one.origin !== origin || one.entryId !== key.id);
+  await setDisk({ stored: [...before, now] });
+  return tab.id;
+}
+
+/** The page has come, or does not come in time. */
+function arrived(tabId: number): Promise<void> {
+  return new Promise((done) => {
+    const finish = () => {
+      clearTimeout(timer);
+      chrome.webNavigation.onCompleted.removeListener(onEnd);
+      chrome.webNavigation.onErrorOccurred.removeListener(onEnd);
+      done();
+    };
+    const timer = setTimeout(finish, ARRIVES_WITHIN_MS);
+    const onEnd = (details: { tabId: number; frameId: number }) => {
+      if (details.tabId === tabId && details.frameId === 0) finish();
+    };
+    chrome.webNavigation.onCompleted.addListener(onEnd);
+    chrome.webNavigation.onErrorOccurred.addListener(onEnd);
+    void chrome.tabs.get(tabId).then((tab) => {
+      if (tab.status === "complete" && tab.url !== "about:blank" && !tab.pendingUrl) finish();
+    }, finish);
+  });
+}
+
+/**
+ * Takes out what was stored: in open pages of the site by its names, otherwise all that the site stored in this browser,
+ * which is all that a browser can be asked for without opening the site.
+ * @returns the entries it was for
+ */
+export async function removeStorage(which: (stored: StoredNames) => boolean): Promise<Set<string>> {
+  const all = await disk("stored");
+  const gone = all.filter(which);
+  if (gone.length === 0) return new Set();
+  for (const stored of gone) await takeOut(stored);
+  await setDisk({ stored: all.filter((one) => !gone.includes(one)) });
+  return new Set(gone.map((stored) => stored.entryId));
+}
+
+async function takeOut({ origin, local, session }: StoredNames): Promise<void> {
+  const tabs = (await chrome.tabs.query({})).filter((tab) => tab.url?.startsWith(`${origin}/`));
+  let done = false;
+  for (const { id } of tabs) {
+    if (id === undefined) continue;
+    const [result] = await chrome.scripting
+      .executeScript({
+        target: { tabId: id },
+        func: (kept: string[], passing: string[]) => {
+          for (const name of kept) localStorage.removeItem(name);
+          for (const name of passing) sessionStorage.removeItem(name);
+          return true;
+        },
+        args: [local, session],
+      })
+      .catch(() => []);
+    done ||= result?.result === true;
+    // What the page holds in its memory goes with the page.
+    if (result?.result === true) await chrome.tabs.reload(id).catch(() => undefined);
+  }
+  if (!done && local.length > 0)
+    await chrome.browsingData.removeLocalStorage({ origins: [origin] }).catch(() => undefined);
+}
