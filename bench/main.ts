@@ -3,6 +3,7 @@ import { makeFixture } from "../demo/fixture";
 import { inProcess } from "../demo/inProcess";
 import { startHouse } from "../e2e/house";
 import { benchBringIn } from "./bringIn";
+import { benchBrowserSignIn } from "./browserSignIn";
 import { benchCommand } from "./command";
 import { benchCore } from "./core";
 import { benchIdle } from "./idle";
@@ -18,6 +19,10 @@ import { benchWaysIn } from "./waysIn";
 const only = process.argv.slice(2);
 if (only.includes("size")) {
   await benchSize();
+  process.exit(overLimit() > 0 ? 1 : 0);
+}
+if (only.includes("browser")) {
+  await benchBrowserSignIn();
   process.exit(overLimit() > 0 ? 1 : 0);
 }
 if (only.includes("ways-in")) {
@@ -36,6 +41,7 @@ await benchSignIn(inside, fixture);
 await benchCommand(inside, fixture);
 await inside.close();
 await benchWaysIn();
+await benchBrowserSignIn();
 const app = await startHouse();
 try {
   await benchLive(app);

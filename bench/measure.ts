@@ -17,8 +17,9 @@ export async function sideBySide(
   rounds: number,
   floor: () => Promise<unknown>,
   work: () => Promise<unknown>,
+  warmUp = 8,
 ): Promise<{ floor: number; taken: number }> {
-  for (let i = 0; i < 8; i++) {
+  for (let i = 0; i < warmUp; i++) {
     await floor();
     await work();
   }

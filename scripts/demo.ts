@@ -16,7 +16,10 @@ import { SERVER_FLAGS } from "./serverFlags.mjs";
 const port = Number(process.env.GALTRY_PORT ?? 4600);
 const sitesPort = Number(process.env.STANDINS_PORT ?? 4700);
 const data = process.env.GALTRY_DATA ?? ".data/demo";
+const chromium = process.env.CHROMIUM_PATH ?? "/usr/bin/chromium";
 const environment: NodeJS.ProcessEnv = {
+  // For practice sites that only work in a browser, where this machine has one.
+  ...(existsSync(chromium) && { GALTRY_SIGN_IN_BROWSER: chromium }),
   ...process.env,
   GALTRY_PORT: String(port),
   GALTRY_PUBLIC_URL: process.env.GALTRY_PUBLIC_URL ?? `http://localhost:${port}`,

@@ -28,7 +28,7 @@ export class Engines implements SignInEngine {
     try {
       return { ...(await engine.signIn(task)), by: first };
     } catch (error) {
-      if (!second || !isWorthAnotherTry(error)) throw error;
+      if (!second || !isWorthAnotherTry(error)) throw withoutBrowser(error, this.browser === null);
       try {
         return { ...(await second[1].signIn(task)), by: second[0] };
       } catch (again) {
@@ -37,6 +37,12 @@ export class Engines implements SignInEngine {
       }
     }
   }
+}
+
+/** Says to those who may read it that a browser would help, where there is none. */
+function withoutBrowser(error: unknown, none: boolean): unknown {
+  if (!none || !(error instanceof SignInFailure) || error.failure !== "drawn-by-scripts") return error;
+  return new SignInFailure(error.failure, `${error.detail}; this Galtry has no browser of its own`);
 }
 
 function isWorthAnotherTry(error: unknown): boolean {
