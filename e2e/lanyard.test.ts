@@ -268,6 +268,66 @@ describe("guarded fill", () => {
   });
 });
 
+describe("a new password", () => {
+  const given = async (page: Page) => {
+    const window = await openWindow(steward, page);
+    const section = window.getByRole("region", { name: "New password" });
+    const text = await section.locator(".created").innerText();
+    expect(text).toMatch(/^(?=.*[A-Z])(?=.*\d)[A-Za-z\d-]{12,24}$/);
+    await section.getByText("by this page’s rules").waitFor();
+    await section.getByRole("button", { name: "Fill in" }).click();
+    await section.getByText("Filled into 2 fields.").waitFor();
+    await window.close();
+    return text;
+  };
+  const entry = async () => (await app.galtry.db.query.entries.findMany()).find((one) => one.name === "Mossbeck, ours");
+  let first = "";
+
+  test("is created to the words of a page that registers, filled in twice, and the login is offered to be added", async () => {
+    const { page } = steward;
+    await page.goto(at("mossbeck.localhost", "/join"));
+    await page.getByLabel("Your name").fill("Wilhelmina");
+    await page.getByLabel("Email").fill("press@tarrowick.example");
+    first = await given(page);
+    expect(await page.getByLabel("Confirm password").inputValue()).toBe(first);
+    await page.getByRole("button", { name: "Create account" }).click();
+    await page.getByText("No parcels today.").waitFor();
+    await waitForTag(page, "Never on this site");
+    await typeInTag(page, "Name", "Mossbeck, ours");
+    await pressInTag(page, "Add login");
+    await expect.poll(() => tagText(page)).toBe("");
+    expect((await entry())?.host).toBe(new URL(at("mossbeck.localhost")).host);
+  });
+
+  test("replaces the old one where the site changes it; its person says whose it was, and it is a new version", async () => {
+    const { page } = steward;
+    const before = (await entry())!.versionId;
+    await page.goto(at("mossbeck.localhost", "/.well-known/change-password"));
+    await page.getByLabel("Current password").fill(first);
+    const fresh = await given(page);
+    expect(fresh).not.toBe(first);
+    expect(await page.getByLabel("Current password").inputValue()).toBe(first);
+    await page.getByRole("button", { name: "Change password" }).click();
+    await waitForTag(page, "Save the new password");
+    expect(await tagText(page)).toContain("Mossbeck, ours");
+    await pressInTag(page, "Save the new password");
+    await expect.poll(async () => (await entry())!.versionId).not.toBe(before);
+    await expect.poll(() => tagText(page)).toBe("");
+  });
+
+  test("that the site refuses is not offered", async () => {
+    const { page } = steward;
+    await page.goto(at("mossbeck.localhost", "/settings/password"));
+    await page.getByLabel("Current password").fill("not the one");
+    await given(page);
+    await page.getByRole("button", { name: "Change password" }).click();
+    await page.getByText("The current password is wrong").waitFor();
+    await page.goto(at("mossbeck.localhost", "/desk"));
+    await page.getByText("No parcels today.").waitFor();
+    expect(await tagText(page)).toBe("");
+  });
+});
+
 test("where the user name is asked for alone it is typed alone; the password leaves Galtry for the page that asks for it", async () => {
   const { page } = colleague;
   const entryId = app.built.entries.get("stallwright.localhost")!;

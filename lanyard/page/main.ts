@@ -1,10 +1,11 @@
 /** In every page's top frame: says what the page is for, sees a login typed, and speaks for Galtry's own page. */
 
+import { rulesOfPage } from "../../src/core/generator/pageRules";
 import { boxesFrom, spread } from "../../src/core/signin/boxes";
 import type { PageReading } from "../../src/core/signin/page";
 import { readPage } from "../../src/core/signin/read";
 import { asksToRemember } from "../../src/core/signin/remember";
-import type { Look, Offer, PageAsk } from "../shared/messages";
+import type { Look, NewPasswordPlace, Offer, PageAsk } from "../shared/messages";
 import { describePage, isVisible, type LivePage } from "./describe";
 import { main as t } from "./strings";
 import { hangCapture, hangEnded, hangFieldTag, takeFieldTag } from "./tags";
@@ -63,8 +64,12 @@ function watchTyping(): void {
     live = describePage();
     const now = readPage(live.description);
     // What the page is for may be uncertain: an offer to keep a login asks, and does nothing by itself.
-    if (!["sign-in", "identifier-first", "password-only-step", "unsure"].includes(now.kind)) return;
+    if (
+      !["sign-in", "identifier-first", "password-only-step", "unsure", "register", "change-password"].includes(now.kind)
+    )
+      return;
     const value = (selector: string | null) => (live.elementOf(selector) as HTMLInputElement | null)?.value ?? "";
+    if (now.kind === "register" || now.kind === "change-password") return seeNew(now, value);
     const [userName, password] = [value(now.userName), now.kind === "identifier-first" ? "" : value(now.password)];
     // A few letters of a password are none to keep.
     if (now.password !== null && boxesFrom(live.description, now.password).length > 0) return;
@@ -75,7 +80,21 @@ function watchTyping(): void {
     setTimeout(() => {
       last = "";
     }, 1000);
-    void ask({ ask: "typed", url: location.href, title: document.title, userName, password, choices: choicesOf(now) });
+    const { title } = document;
+    const choices = choicesOf(now);
+    void ask({ ask: "typed", url: location.href, title, userName, password, choices, on: "sign-in" });
+  };
+  /** A new password, typed the same wherever the page asks for it. */
+  const seeNew = (now: PageReading, value: (selector: string | null) => string) => {
+    const typed = new Set(now.newPasswords.map(value));
+    const [password = ""] = typed;
+    const userName = now.kind === "register" ? value(now.userName) : "";
+    const mark = `${now.kind}\u0000${userName}\u0000${password}`;
+    if (typed.size !== 1 || password === "" || mark === last) return;
+    last = mark;
+    const { title } = document;
+    const on = now.kind as "register" | "change-password";
+    void ask({ ask: "typed", url: location.href, title, userName, password, choices: {}, on });
   };
   document.addEventListener("submit", see, true);
   document.addEventListener(
@@ -197,6 +216,16 @@ function targetOf(form: HTMLFormElement): string | null {
   return /^\s*javascript:/i.test(action) ? null : new URL(action || location.href, document.baseURI).host;
 }
 
+/** As a person would: pages that scripts draw hear of it. */
+function typeInto(page: LivePage, selector: string, value: string): void {
+  const input = page.elementOf(selector) as HTMLInputElement | null;
+  if (!input) return;
+  input.focus();
+  Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, "value")!.set!.call(input, value);
+  input.dispatchEvent(new Event("input", { bubbles: true }));
+  input.dispatchEvent(new Event("change", { bubbles: true }));
+}
+
 /** Called by the worker in this very document: types, and sends at once where the entry says so. The values are kept nowhere. */
 (globalThis as typeof globalThis & { lanyardFill?: (values: Filling) => Promise<string> }).lanyardFill = async (
   values,
@@ -211,16 +240,8 @@ function targetOf(form: HTMLFormElement): string | null {
   const put = (selector: string | null, value: string): boolean => {
     if (selector === null) return true;
     const pieces = spread(page.description, selector, value);
-    for (const [box, text] of pieces ?? []) type(box, text);
+    for (const [box, text] of pieces ?? []) typeInto(page, box, text);
     return pieces !== null;
-  };
-  const type = (selector: string, value: string) => {
-    const input = page.elementOf(selector) as HTMLInputElement | null;
-    if (!input) return;
-    input.focus();
-    Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, "value")!.set!.call(input, value);
-    input.dispatchEvent(new Event("input", { bubbles: true }));
-    input.dispatchEvent(new Event("change", { bubbles: true }));
   };
   filledByLanyard = true;
   put(now.userName, values.userName);
@@ -234,6 +255,39 @@ function targetOf(form: HTMLFormElement): string | null {
     submit.click();
   } else if (form instanceof HTMLFormElement) form.requestSubmit();
   return "filled";
+};
+
+/** What the page asks of a new password, for Lanyard's window. */
+(globalThis as typeof globalThis & { lanyardNewPasswordPlace?: () => NewPasswordPlace }).lanyardNewPasswordPlace =
+  () => {
+    const page = describePage();
+    const now = readPage(page.description);
+    const fields = now.newPasswords.flatMap((one) => (page.elementOf(one) as HTMLInputElement | null) ?? []);
+    if ((now.kind !== "register" && now.kind !== "change-password") || fields.length === 0)
+      return { on: null, rules: "", fields: 0 };
+    const form = page.description.forms.find(({ selector }) => selector === now.form);
+    const beside = fields.map((field) => `${field.closest("label, div, p, td, li")?.textContent ?? ""} ${field.title}`);
+    return {
+      on: now.kind,
+      fields: fields.length,
+      rules: rulesOfPage({
+        rules: fields.map((field) => field.getAttribute("passwordrules") ?? "").find(Boolean) ?? "",
+        shortest: fields[0]!.minLength > 0 ? fields[0]!.minLength : null,
+        longest: fields[0]!.maxLength > 0 ? fields[0]!.maxLength : null,
+        text: [form?.text ?? "", ...beside].join(" | ").slice(0, 3000),
+      }),
+    };
+  };
+
+/** Puts a created password into every field for it. It is the person's own, and is seen as if they had typed it. */
+(globalThis as typeof globalThis & { lanyardFillNewPassword?: (password: string) => number }).lanyardFillNewPassword = (
+  password,
+) => {
+  const page = describePage();
+  const { newPasswords } = readPage(page.description);
+  filledByLanyard = false;
+  for (const selector of newPasswords) typeInto(page, selector, password);
+  return newPasswords.length;
 };
 
 /** Galtry's own page speaks to Lanyard through this script; the worker checks the origin itself. */

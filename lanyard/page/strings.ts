@@ -25,6 +25,7 @@ export const tags = {
   saveTheNewPassword: "Save the new password",
   newPasswordFor: "New password for ",
   theSiteAcceptedAPasswordThat: "The site accepted a password that differs from the one in Galtry.",
+  youHaveChangedItHere: "You have changed the password here. Without the new one Galtry can no longer sign in.",
   loginsForThisPage: (count: number) => `Lanyard: ${counted(count, "login")} for this page`,
   addLogin: "Add login",
   add: "Add ",

@@ -243,7 +243,11 @@ function changedParts(offer: Offer, ask: Ask, close: () => void, wrong: HTMLElem
       t.newPasswordFor,
       offer.entries.length === 1 ? element("b", {}, offer.entries[0]!.name) : which,
     ),
-    element("p", { class: "small soft" }, t.theSiteAcceptedAPasswordThat),
+    element(
+      "p",
+      { class: "small soft" },
+      offer.on === "change-password" ? t.youHaveChangedItHere : t.theSiteAcceptedAPasswordThat,
+    ),
     element("div", { class: "do" }, update, later),
   ];
 }

@@ -8,8 +8,9 @@ import { stampInk, stampLetters } from "../../src/core/stamp";
 import type { KeyLine } from "../../src/server/lanyard/keys";
 import type { View } from "../shared/messages";
 import { ask } from "./ask";
+import { CreatePassword, useNewPasswordPlace } from "./CreatePassword";
 import { Settings } from "./Settings";
-import { main as t } from "./strings";
+import { createPassword as newPassword, main as t } from "./strings";
 
 const givenTab = Number(new URLSearchParams(location.search).get("tab")) || null;
 
@@ -346,6 +347,9 @@ function FillButton({ entryKey, tab, look }: { entryKey: KeyLine; tab: NonNullab
 function Keys({ view, look }: { view: View; look: () => void }) {
   const { forPage, keys, tab, chosen } = view;
   const [typed, setTyped] = useState("");
+  const [creating, setCreating] = useState(false);
+  const pageId = givenTab ?? tab?.id ?? null;
+  const place = useNewPasswordPlace(tab && /^https?:/.test(tab.url) ? pageId : null);
   const ordered = useMemo(
     () => [...forPage].sort((a, b) => Number(b.id === chosen) - Number(a.id === chosen)),
     [forPage, chosen],
@@ -374,6 +378,7 @@ function Keys({ view, look }: { view: View; look: () => void }) {
       {here && (
         <h2>{t.youAreAt2(<span className="mono">{here}</span>, forPage.length > 0 && t.logins(forPage.length))}</h2>
       )}
+      {place.on !== null && <CreatePassword key={place.rules} place={place} tabId={pageId} />}
       {first ? (
         <div className="first">
           <div className="it">
@@ -420,6 +425,16 @@ function Keys({ view, look }: { view: View; look: () => void }) {
         <KeyRow key={key.id} line={key as KeyLine} note={key.site} signIn={signIn} />
       ))}
       {typed.trim() && found.length === 0 && <p className="small soft">{t.noneOfYourLoginsMatches}</p>}
+      {place.on === null &&
+        (creating ? (
+          <CreatePassword place={place} tabId={pageId} />
+        ) : (
+          <div className="ruled">
+            <button type="button" className="quiet" onClick={() => setCreating(true)}>
+              {newPassword.createAPassword}
+            </button>
+          </div>
+        ))}
     </>
   );
 }

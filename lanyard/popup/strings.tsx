@@ -97,3 +97,19 @@ export const approving = {
   cancel: "Cancel",
   done: "Done",
 };
+
+export const createPassword = {
+  newPassword: "New password",
+  createAPassword: "Create password",
+  characters: (count: number) => `${counted(count, "character")}.`,
+  charactersByRules: (count: number) => `${counted(count, "character")}, by this page’s rules.`,
+  thenLanyardOffersToAdd: "Once you have registered, Lanyard offers to add the login.",
+  thenLanyardOffersToSave: "Once the site has accepted it, Lanyard offers to save it in Galtry.",
+  fillIn: "Fill in",
+  filledIn: (fields: number) => `Filled into ${counted(fields, "field")}.`,
+  thePageHasChanged: "The page has changed. Nothing was filled in.",
+  copy: "Copy",
+  copied: "Copied.",
+  couldNotBeCopied: "It could not be copied. Select it and copy it yourself.",
+  createAnother: "Create another",
+};

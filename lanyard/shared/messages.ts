@@ -53,6 +53,7 @@ export interface SigningIn {
 
 export interface Offer {
   answer: "new" | "changed";
+  on: TypedOn;
   name: string;
   site: string;
   userName: string;
@@ -72,6 +73,17 @@ export interface View {
   chosen: string | null;
 }
 
+/** What the page was for into which something was typed. */
+export type TypedOn = "sign-in" | "register" | "change-password";
+
+/** Where a new password would go in a page, and what the page says of it. */
+export interface NewPasswordPlace {
+  on: Exclude<TypedOn, "sign-in"> | null;
+  /** In the `passwordrules` syntax; empty where the page says nothing. */
+  rules: string;
+  fields: number;
+}
+
 /** From a page's script to the worker. */
 export type PageAsk =
   | {
@@ -81,7 +93,15 @@ export type PageAsk =
       galtry: string | null /** The same page, looked at once more. */;
       again: boolean;
     }
-  | { ask: "typed"; url: string; title: string; userName: string; password: string; choices: Record<string, string> }
+  | {
+      ask: "typed";
+      url: string;
+      title: string;
+      userName: string;
+      password: string;
+      choices: Record<string, string>;
+      on: TypedOn;
+    }
   | { ask: "keep"; name: string; vaultId: string; userName: string }
   | { ask: "update"; entryId: string; versionId: string }
   | { ask: "not-now" }
@@ -107,6 +127,8 @@ export type WindowAsk =
   | { ask: "try-now" }
   | { ask: "sign-in"; entryId: string; replace: boolean }
   | { ask: "guarded-fill"; entryId: string; tabId: number }
+  | { ask: "new-password-place"; tabId: number }
+  | { ask: "fill-new-password"; tabId: number; password: string }
   | { ask: "ask-for-site"; page: string; why: string }
   /** Taken back: *Never on this site*. */
   | { ask: "offer-again"; site: string }

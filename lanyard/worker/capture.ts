@@ -4,8 +4,8 @@ import { fromBase64 } from "../../src/core/crypto";
 import { siteName } from "../../src/core/signin/address";
 import { keptAlready, userMarkOf } from "../../src/core/signin/keptAlready";
 import type { PageKind } from "../../src/core/signin/page";
-import { siteOf } from "../../src/core/signin/site";
-import type { Keys, Offer } from "../shared/messages";
+import { matches, siteOf } from "../../src/core/signin/site";
+import type { Keys, Offer, TypedOn } from "../shared/messages";
 import { ask, Refusal } from "./api";
 import { refreshKeys } from "./connection";
 import { nameFor } from "./nameFor";
@@ -23,6 +23,7 @@ export async function typed(
   userName: string,
   password: string,
   choices: Record<string, string>,
+  on: TypedOn,
 ): Promise<void> {
   const connection = await disk("connection");
   if (connection.state !== "connected" || new URL(page).origin === connection.address) return;
@@ -36,6 +37,7 @@ export async function typed(
     userName: userName || (same ? earlier.userName : ""),
     password,
     choices: { ...(same ? earlier.choices : {}), ...choices },
+    on,
     at: Date.now(),
     offered: false,
   });
@@ -50,13 +52,15 @@ export async function arrived(tabId: number, url: string, kind: PageKind, again:
   if (!login || login.password === "" || !/^https?:/.test(url)) return null;
   if (site(url) !== site(login.page)) return null;
   if (kind === "one-time-code-step") return null;
-  if (kind === "sign-in" || kind === "password-only-step" || kind === "identifier-first") {
+  if (login.on !== "sign-in" ? kind === login.on : ASKS_TO_SIGN_IN.has(kind)) {
     // Asked for anew: the site did not accept it.
     if (!again) await setCaptured(tabId, null);
     return null;
   }
   return offerFor(tabId);
 }
+
+const ASKS_TO_SIGN_IN: ReadonlySet<PageKind> = new Set<PageKind>(["sign-in", "password-only-step", "identifier-first"]);
 
 async function offerFor(tabId: number): Promise<Offer | null> {
   const login = await captured(tabId);
@@ -66,7 +70,7 @@ async function offerFor(tabId: number): Promise<Offer | null> {
     await setCaptured(tabId, null);
     return null;
   }
-  const compared = await comparedWith(keys, login);
+  const compared = login.on === "change-password" ? changedAt(keys, login) : await comparedWith(keys, login);
   if (compared.answer === "kept" || (compared.answer === "new" && keys.mayAdd.length === 0)) {
     await setCaptured(tabId, null);
     return null;
@@ -74,6 +78,7 @@ async function offerFor(tabId: number): Promise<Offer | null> {
   await setCaptured(tabId, { ...login, offered: true });
   return {
     answer: compared.answer,
+    on: login.on,
     name: nameFor(login.page, login.title),
     site: siteName(login.page),
     userName: login.userName,
@@ -83,6 +88,17 @@ async function offerFor(tabId: number): Promise<Offer | null> {
 }
 
 type Compared = { answer: "kept" | "new" } | { answer: "changed"; entries: Offer["entries"] };
+
+/**
+ * A page that changes a password does not say whose: the person chooses which login it was. Nothing leaves the browser
+ * before they do.
+ */
+function changedAt(keys: Keys, { page }: Captured): Compared {
+  const entries = keys.keys
+    .filter((key) => matches(key, page))
+    .flatMap(({ id, name, versionId }) => (versionId === null ? [] : [{ id, name, versionId }]));
+  return entries.length > 0 ? { answer: "changed", entries } : { answer: "kept" };
+}
 
 /**
  * Told from what Lanyard has. The password leaves this browser only to be compared with logins that its person may

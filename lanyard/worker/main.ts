@@ -16,6 +16,7 @@ import {
 } from "./connection";
 import { keysFor, showEverywhere, showOnTab } from "./icon";
 import { lookAlike } from "./lookAlike";
+import { fillNewPassword, newPasswordPlace } from "./newPassword";
 import { plainAddress } from "./plainAddress";
 import { guardedFill, landed, signIn } from "./signIn";
 import { captured, disk, memory, setCaptured, setDisk, setMemory, shutOutPages } from "./store";
@@ -91,7 +92,7 @@ async function fromPage(message: PageAsk, tabId: number, url: string): Promise<u
       return { forPage, offer: await arrived(tabId, url, message.kind, message.again) };
     }
     case "typed":
-      return typed(tabId, url, message.title, message.userName, message.password, message.choices);
+      return typed(tabId, url, message.title, message.userName, message.password, message.choices, message.on);
     case "keep":
       return keep(tabId, message.name, message.vaultId, message.userName);
     case "update":
@@ -178,6 +179,10 @@ async function fromWindow(message: WindowAsk): Promise<unknown> {
       return signIn(message.entryId, message.replace, () => undefined);
     case "guarded-fill":
       return guardedFill(message.entryId, message.tabId);
+    case "new-password-place":
+      return newPasswordPlace(message.tabId);
+    case "fill-new-password":
+      return fillNewPassword(message.tabId, message.password);
     case "ask-for-site":
       // Of the address only what says which site it is.
       return call("access.requestLogin", { page: plainAddress(message.page), why: message.why }).then(

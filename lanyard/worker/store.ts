@@ -2,7 +2,7 @@
  * What outlives the worker. On disk: the connection and which cookies were set and what was stored (site and name, never values).
  * In memory only (`storage.session`): keys, a captured login for five minutes, the sign-in under way.
  */
-import type { Connection, Keys, SigningIn } from "../shared/messages";
+import type { Connection, Keys, SigningIn, TypedOn } from "../shared/messages";
 
 export interface SetCookie {
   entryId: string;
@@ -28,6 +28,7 @@ export interface Captured {
   userName: string;
   password: string;
   choices: Record<string, string>;
+  on: TypedOn;
   at: number;
   /** The offer was made and waits for an answer. */
   offered: boolean;

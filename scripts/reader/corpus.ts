@@ -65,7 +65,7 @@ export function ownPages(): LabelledPage[] {
   const small = [
     ...SIGN_IN.map(([name, html, parts]) => ({ name, html, kind: "sign-in" as GroupKind, parts })),
     ...OTHERS.map(([kind, name, html, parts]) => ({ name, html, kind: kind as GroupKind, parts })),
-  ].map(({ parts: { kind: _, confidence: _c, ...parts }, ...one }) =>
+  ].map(({ parts: { kind: _, confidence: _c, newPasswords: _n, ...parts }, ...one }) =>
     labelled({ ...one, source: one.name, whole: false, foreign: false }, parts, "css"),
   );
   // The button's word alone must tell: no field has a telling name.

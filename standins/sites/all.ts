@@ -1,4 +1,5 @@
 /** The practice sites of the sample organisation's suppliers. */
+import { accountSite } from "./account";
 import { basicSite, lockingSite, puzzleSite, scriptedSite, secondHostSite, tellTaleSite, tiedSite } from "./awkward";
 import { frameworkSite, shadowSite, storageSite } from "./drawn";
 import { illMeaningSite } from "./illMeaning";
@@ -142,6 +143,13 @@ export function practiceSites(port: number, galtry: string): Site[] {
       signInPath: "/login",
       account: { userName: "tarrowick", password: "barley-Compass-90-inn" },
       text: "",
+    }),
+    accountSite({
+      host: "mossbeck.localhost",
+      name: "Mossbeck Parcels",
+      signInPath: "/sign-in",
+      account: { userName: mail("office"), password: "Thicket-Parcel-07" },
+      text: "No parcels today.",
     }),
     frameworkSite({
       host: "hazelrow.localhost",

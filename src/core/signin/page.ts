@@ -95,6 +95,8 @@ export interface PageReading {
   password: string | null;
   oneTimeCode: string | null;
   submit: string | null;
+  /** Where a page asks for a new password: every field that it goes into, its repeat too. */
+  newPasswords: string[];
 }
 
 export const NOTHING_READ: PageReading = {
@@ -105,4 +107,5 @@ export const NOTHING_READ: PageReading = {
   password: null,
   oneTimeCode: null,
   submit: null,
+  newPasswords: [],
 };

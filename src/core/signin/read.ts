@@ -5,7 +5,7 @@
 import { NOTHING_READ, PAGE_KINDS, type PageDescription, type PageField, type PageReading } from "./page";
 import { BUTTON_USES, buttonFeatures } from "./reading/buttons";
 import { FIELD_USES, type FieldUse, fieldFeatures } from "./reading/fields";
-import { type Entry, type Group, groupsOf } from "./reading/groups";
+import { type Entry, type Group, groupsOf, hidesText } from "./reading/groups";
 import { GROUP_KINDS, type GroupKind, groupFeatures, textWithoutLabels } from "./reading/kinds";
 import { type Likely, likely, ranked } from "./reading/model";
 import type { ReadingWeights } from "./reading/tables";
@@ -142,6 +142,13 @@ function userNameOf(fields: readonly FieldRead[]): FieldRead | null {
   return best !== null && best.likely["user-name"] >= LEAST_USER_NAME ? best : null;
 }
 
+/** A registration has nothing but new ones; of a change's the current one is told apart. */
+function isNew({ entry, use }: FieldRead, { kind, fields }: GroupRead): boolean {
+  if (use === "new-password") return true;
+  if (use !== "password" || !hidesText(entry.field)) return false;
+  return kind === "register" || !fields.some((field) => field.use === "new-password");
+}
+
 function readingOf(read: GroupRead): PageReading {
   const { kind, group, fields, submit } = read;
   const using = (use: FieldUse) => fields.find((field) => field.use === use)?.entry.field.selector ?? null;
@@ -159,5 +166,8 @@ function readingOf(read: GroupRead): PageReading {
       : (using("password") ?? using("new-password")),
     oneTimeCode: using("code"),
     submit: submit?.selector ?? null,
+    newPasswords: !asksForNew
+      ? []
+      : fields.filter((field) => isNew(field, read)).map(({ entry }) => entry.field.selector),
   };
 }

@@ -48,6 +48,8 @@ export interface KeyLine {
   userMark: string | null;
   /** What was typed may be compared with its password: the person may Reveal it, and nothing more is required. */
   comparable: boolean;
+  /** What a changed password would follow, for who may edit it; null for others. */
+  versionId: string | null;
 }
 
 /**
@@ -122,6 +124,7 @@ export const keyList = query({
           level: levels.get(row.nodeId)!,
           lastUsedAt: lastUse.get(row.nodeId) ?? null,
           userMark: mayKnow(row) ? (marks.get(row.versionId) ?? null) : null,
+          versionId: atLeast(levels.get(row.nodeId)!, "edit") && row.asksFirst === 0 ? row.versionId : null,
           comparable: atLeast(levels.get(row.nodeId)!, "reveal") && row.asksFirst === 0 && !row.askAgain,
         }),
       )

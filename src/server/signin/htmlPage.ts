@@ -28,6 +28,7 @@ export function readHtml(html: string, url: string): PageReading {
     password: cssOf(reading.password),
     oneTimeCode: cssOf(reading.oneTimeCode),
     submit: cssOf(reading.submit),
+    newPasswords: reading.newPasswords.flatMap((one) => cssOf(one) ?? []),
   };
 }
 

@@ -1,0 +1,31 @@
+/** A password that was created in Lanyard's window, for the page beside it: what the page asks of it, and putting it there. */
+import type { NewPasswordPlace } from "../shared/messages";
+
+const NO_PLACE: NewPasswordPlace = { on: null, rules: "", fields: 0 };
+
+type InPage = typeof globalThis & {
+  lanyardNewPasswordPlace?: () => NewPasswordPlace;
+  lanyardFillNewPassword?: (password: string) => number;
+};
+
+export async function newPasswordPlace(tabId: number): Promise<NewPasswordPlace> {
+  const [result] = await chrome.scripting
+    .executeScript({
+      target: { tabId },
+      func: () => (globalThis as InPage).lanyardNewPasswordPlace?.() ?? null,
+    })
+    .catch(() => []);
+  return (result?.result as NewPasswordPlace | null | undefined) ?? NO_PLACE;
+}
+
+/** @returns how many fields it went into */
+export async function fillNewPassword(tabId: number, password: string): Promise<number> {
+  const [result] = await chrome.scripting
+    .executeScript({
+      target: { tabId },
+      func: (text: string) => (globalThis as InPage).lanyardFillNewPassword?.(text) ?? 0,
+      args: [password],
+    })
+    .catch(() => []);
+  return (result?.result as number | undefined) ?? 0;
+}
