@@ -69,6 +69,47 @@ describe("keeping", () => {
     expect(row?.signInPage).toBe(at("stallwright.localhost"));
   });
 
+  test("a form in a frame of the same site, within a closed shadow tree", async () => {
+    const { page } = steward;
+    const { account } = site("vellacott.localhost");
+    await page.goto(at("vellacott.localhost"));
+    // No selector reaches into it: by the keyboard, as a person.
+    await page.frameLocator("iframe").locator("front-door").waitFor();
+    await page.keyboard.press("Tab");
+    await page.keyboard.type(account.userName);
+    await page.keyboard.press("Tab");
+    await page.keyboard.type(account.password);
+    await page.keyboard.press("Enter");
+    await page.getByText("The green room is free.").waitFor();
+    await waitForTag(page, "Never on this site");
+    await typeInTag(page, "Name", "Vellacott, ours");
+    await pressInTag(page, "Add login");
+    await expect.poll(() => tagText(page)).toBe("");
+    const row = (await app.galtry.db.query.entries.findMany()).find((entry) => entry.name === "Vellacott, ours");
+    expect(row?.signInPage).toBe(at("vellacott.localhost"));
+  });
+
+  test("what is typed into a frame of another site is nobody's login at the page", async () => {
+    const { page } = steward;
+    const { account } = site("harrowmere.localhost");
+    await page.goto(at("larchford.localhost", "/"));
+    await page.evaluate((address) => {
+      const frame = document.createElement("iframe");
+      frame.src = address;
+      frame.style.cssText = "width: 600px; height: 400px";
+      document.body.append(frame);
+    }, at("harrowmere.localhost"));
+    const frame = page.frameLocator("iframe");
+    await frame.getByLabel("E-mail").fill(account.userName);
+    await frame.getByLabel("Password").fill("not kept anywhere");
+    await frame.getByRole("button", { name: "Sign in" }).click();
+    await frame.getByText("is not right").waitFor();
+    await page.goto(at("larchford.localhost", "/"));
+    const worker = await steward.worker();
+    const held = await worker.evaluate(async () => JSON.stringify(await chrome.storage.session.get(null)));
+    expect(held).not.toContain("not kept anywhere");
+  });
+
   test("a page drawn by scripts that sends JSON", async () => {
     const { page } = steward;
     const { account } = site("larkbill.localhost");
@@ -266,6 +307,25 @@ describe("guarded fill", () => {
     await steward.page.getByText("guarded fill", { exact: true }).waitFor();
     expect(await steward.page.locator("section", { hasText: "Seen by" }).last().innerText()).toContain("Maren Pohl");
   });
+});
+
+test("guarded fill reaches a form in a frame of the very same host, within a closed shadow tree", async () => {
+  const row = (await app.galtry.db.query.entries.findMany()).find((entry) => entry.name === "Vellacott, ours")!;
+  const wilhelmina = {
+    ...{ kind: "person" as const, personId: app.built.people.get("wilhelmina")!, sessionId: null },
+    ...{ provedAt: Date.now(), address: "127.0.0.1", browser: "Chromium" },
+  };
+  await changeSigningIn.execute(app.galtry, { entryId: row.nodeId, guardedFill: true, plainHttp: false }, wilhelmina);
+  const { page, context } = steward;
+  await context.clearCookies({ name: "sh" });
+  await page.goto(at("vellacott.localhost"));
+  await page.frameLocator("iframe").locator("front-door").waitFor();
+  const window = await openWindow(steward, page);
+  await expect.poll(() => window.getByRole("button", { name: "Fill and sign in" }).count()).toBe(1);
+  await page.bringToFront();
+  await window.getByRole("button", { name: "Fill and sign in" }).click();
+  await page.getByText("The green room is free.").waitFor();
+  await window.close();
 });
 
 describe("a new password", () => {

@@ -16,7 +16,8 @@ export interface LivePage {
 
 export function describePage(root: Document = document): LivePage {
   const elements = new Map<string, HTMLElement>();
-  const formElements = [...root.querySelectorAll("form")];
+  const roots = rootsOf(root);
+  const formElements = roots.flatMap((one) => [...one.querySelectorAll("form")]);
   const ids = new Map<Element, number>();
   const containers: PageContainer[] = [];
   const containerId = (node: Element): number => {
@@ -48,7 +49,7 @@ export function describePage(root: Document = document): LivePage {
       visible: isVisible(form),
     }),
   );
-  const fields = controlsOf(root).map((element): PageField => {
+  const fields = roots.flatMap(controlsOf).map((element): PageField => {
     const owner = "form" in element ? (element as HTMLInputElement).form : element.closest("form");
     const form = owner ? formElements.indexOf(owner) : -1;
     return {
@@ -70,7 +71,23 @@ export function describePage(root: Document = document): LivePage {
   };
 }
 
-function controlsOf(root: Document): HTMLElement[] {
+/** More shadow trees than a page for signing in is made of. */
+const MOST_ROOTS = 60;
+
+/** The page, and the shadow trees of its own elements, open or closed: what a person sees in them is part of the page. */
+function rootsOf(page: Document): (Document | ShadowRoot)[] {
+  const found: (Document | ShadowRoot)[] = [page];
+  for (let at = 0; at < found.length && found.length < MOST_ROOTS; at++)
+    for (const element of found[at]!.querySelectorAll<HTMLElement>("*")) {
+      // Only elements of a page's own making have shadow trees that matter here; Lanyard's own tag is not the page.
+      if (!element.localName.includes("-") || element.localName === "lanyard-tag") continue;
+      const shadow = chrome.dom?.openOrClosedShadowRoot(element) ?? element.shadowRoot;
+      if (shadow) found.push(shadow);
+    }
+  return found;
+}
+
+function controlsOf(root: Document | ShadowRoot): HTMLElement[] {
   let standing = 0;
   return [...root.querySelectorAll<HTMLElement>(CONTROLS)].filter(
     (element) =>
@@ -166,7 +183,7 @@ function labelOf(element: HTMLElement, control: string, type: string): string {
   const described = (element.getAttribute("aria-labelledby") ?? "")
     .split(/\s+/)
     .filter(Boolean)
-    .map((id) => document.getElementById(id)?.textContent ?? "");
+    .map((id) => (element.getRootNode() as Document | ShadowRoot).getElementById(id)?.textContent ?? "");
   const labels = [...((element as HTMLInputElement).labels ?? [])].map((label) => label.textContent ?? "");
   const own =
     control === "button" || type === "submit" || type === "button"

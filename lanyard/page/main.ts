@@ -21,9 +21,11 @@ const ask = async <R>(message: PageAsk | Record<string, unknown>): Promise<R | n
 const galtryAddress = document.querySelector<HTMLMetaElement>("meta[name=galtry]")?.content ?? null;
 const isGaltry = galtryAddress === location.origin;
 
+const NO_PAGE = { url: location.href, base: null, title: "", forms: [], fields: [], containers: [] };
+
 /** Lanyard typed here last, not a person. */
 let filledByLanyard = false;
-let live: LivePage = describePage();
+let live: LivePage = window === window.top ? describePage() : { description: NO_PAGE, elementOf: () => null };
 let reading: PageReading = readPage(live.description);
 let keys: { id: string; name: string; description: string }[] = [];
 
@@ -41,12 +43,16 @@ async function arrive(again = false): Promise<void> {
   if (field && document.activeElement === field) showAt(field);
 }
 
-if (!isGaltry) {
+/** A frame of a page: read when something is typed into it, or is to be. What the page is for, the page says. */
+const isFrame = window !== window.top;
+
+if (isFrame) watchTyping();
+else if (!isGaltry) {
   watchTyping();
   watchChanges();
   watchFocus();
 }
-void arrive();
+if (!isFrame) void arrive();
 
 /** A login leaves the page by submit, by a press of its button, or by Enter. */
 function watchTyping(): void {
@@ -100,7 +106,7 @@ function watchTyping(): void {
   document.addEventListener(
     "keydown",
     (event) => {
-      if (event.key === "Enter" && event.target instanceof HTMLInputElement) see();
+      if (event.key === "Enter" && (event.target instanceof HTMLInputElement || isOfTheirOwn(event.target))) see();
     },
     true,
   );
@@ -110,11 +116,15 @@ function watchTyping(): void {
       const button = (event.target as Element | null)?.closest?.(
         "button, input[type=submit], input[type=button], input[type=image], [role=button], a",
       );
-      if (button) see();
+      if (button || isOfTheirOwn(event.target)) see();
     },
     true,
   );
 }
+
+/** An element of the page's own making: what was pressed within its shadow tree is not said. */
+const isOfTheirOwn = (target: EventTarget | null): boolean =>
+  target instanceof HTMLElement && target.localName.includes("-");
 
 /** What was chosen in the sign-in's form besides: a branch, a box ticked. */
 function choicesOf(now: PageReading): Record<string, string> {
@@ -291,7 +301,7 @@ function typeInto(page: LivePage, selector: string, value: string): void {
 };
 
 /** Galtry's own page speaks to Lanyard through this script; the worker checks the origin itself. */
-if (isGaltry) {
+if (isGaltry && !isFrame) {
   window.addEventListener("message", (event) => {
     if (event.source !== window || event.origin !== location.origin || event.data?.from !== "galtry") return;
     const {

@@ -31,6 +31,8 @@ p + p { margin-top: 8px; }
 .field { width: 100%; height: 36px; padding: 0 12px; border: 1px solid var(--edge); border-radius: 6px; background: var(--sheet); color: var(--ink); margin: 4px 0 8px; }
 .do { display: flex; flex-wrap: wrap; gap: 8px; align-items: center; margin-top: 14px; }
 .do .quiet { margin-left: auto; }
+[role=status]:empty { display: none; }
+.do + [role=status] { margin-top: 8px; }
 .created { margin: 8px 0 2px; font: 600 17px/26px var(--mono); overflow-wrap: anywhere; user-select: all; }
 .pair { margin: 8px 0; font: 600 26px/36px var(--mono); letter-spacing: .08em; }
 .stamp { flex: none; display: grid; place-items: center; width: 36px; height: 24px; border: 1.5px solid var(--s); border-radius: 50%; color: var(--s); font: 700 11.5px/1 var(--text); box-shadow: inset 0 0 0 1.5px var(--ground), inset 0 0 0 2.3px color-mix(in srgb, var(--s) 50%, transparent); }

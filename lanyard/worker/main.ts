@@ -1,4 +1,5 @@
 /** The worker: hears pages, Galtry's page, Lanyard's window and the stream, and answers. */
+import { siteOf } from "../../src/core/signin/site";
 import type { Found, GaltryAsk, LiveAsk, PageAsk, View, WindowAsk } from "../shared/messages";
 import { ask as call } from "./api";
 import { arrived, keep, never, typed, update } from "./capture";
@@ -65,10 +66,28 @@ async function route(message: { ask: string; from?: string }, sender: chrome.run
   const own = sender.id === chrome.runtime.id && sender.origin === `chrome-extension://${chrome.runtime.id}`;
   if (own && message.ask.startsWith("live-")) return fromLive(message as LiveAsk);
   if (own) return fromWindow(message as WindowAsk);
-  if (sender.id !== chrome.runtime.id || sender.tab?.id === undefined || sender.frameId !== 0) return null;
+  if (sender.id !== chrome.runtime.id || sender.tab?.id === undefined) return null;
+  if (sender.frameId !== 0) return fromFrame(message as PageAsk, sender);
   if (message.from === "galtry") return fromGaltry(message as unknown as GaltryAsk, sender);
   const { id } = sender.tab;
   return inTurn(id, () => fromPage(message as PageAsk, id, sender.url ?? ""));
+}
+
+/** A frame of the page's own site: what is typed there is typed at the page. Frames of others say nothing. */
+function fromFrame(message: PageAsk, { tab, url }: chrome.runtime.MessageSender): unknown {
+  const page = tab?.url ?? "";
+  if (message.ask !== "typed" || tab?.id === undefined || !isOfSite(url ?? "", page)) return null;
+  const { id, title } = tab;
+  const { userName, password, choices, on } = message;
+  return inTurn(id, () => typed(id, page, title ?? message.title, userName, password, choices, on));
+}
+
+function isOfSite(frame: string, page: string): boolean {
+  if (!/^https?:/.test(frame) || !/^https?:/.test(page)) return false;
+  return (
+    new URL(frame).protocol === new URL(page).protocol &&
+    siteOf(new URL(frame).hostname) === siteOf(new URL(page).hostname)
+  );
 }
 
 const turns = new Map<number, Promise<unknown>>();

@@ -178,18 +178,39 @@ interface Filling {
 const IN_PAGE = ["sign-in", "identifier-first", "password-only-step"];
 
 /** What the page of a tab is, before anything is sent to it. @throws Refusal where a fill would find nothing, or go elsewhere */
-async function lookAt(tabId: number, documentId: string, key: KeyLine): Promise<Look> {
-  const [result] = await chrome.scripting.executeScript({
-    target: { tabId, documentIds: [documentId] },
-    func: () => (globalThis as typeof globalThis & { lanyardLook?: () => Look }).lanyardLook?.() ?? null,
-  });
-  const look = result?.result as Look | null | undefined;
+async function lookAt(tabId: number, documentId: string, key: KeyLine): Promise<Look & { documentId: string }> {
+  const look = await lookIn(tabId, documentId, key);
   if (!look) throw new Refusal("conflict", t.lanyardIsNotReadyOnThisPage);
   if (look.kind === "unsure") throw new Refusal("not-allowed", inPage.lanyardIsNotSure);
   if (!IN_PAGE.includes(look.kind)) throw new Refusal("not-allowed", inPage.thisPageShowsNoSignInThat);
   if (look.target !== null && look.target !== hostOf(key.signInPage) && !key.hosts.includes(look.target))
     throw new Refusal("not-allowed", inPage.theFormOnThisPageSendsTo);
   return look;
+}
+
+/** The page, or where it shows no sign-in the frame of the very same host that does. */
+async function lookIn(
+  tabId: number,
+  documentId: string,
+  key: KeyLine,
+): Promise<(Look & { documentId: string }) | null> {
+  const host = hostOf(key.signInPage);
+  const frames = (await chrome.webNavigation.getAllFrames({ tabId }).catch(() => null)) ?? [];
+  const inside = frames.filter((frame) => frame.documentId !== documentId && hostOf(frame.url) === host);
+  let first: (Look & { documentId: string }) | null = null;
+  for (const id of [documentId, ...inside.slice(0, 5).map((frame) => frame.documentId)]) {
+    const [result] = await chrome.scripting
+      .executeScript({
+        target: { tabId, documentIds: [id] },
+        func: () => (globalThis as typeof globalThis & { lanyardLook?: () => Look }).lanyardLook?.() ?? null,
+      })
+      .catch(() => []);
+    const look = result?.result as Look | null | undefined;
+    if (!look) continue;
+    if (IN_PAGE.includes(look.kind)) return { ...look, documentId: id };
+    first ??= { ...look, documentId: id };
+  }
+  return first;
 }
 
 /**
@@ -217,7 +238,7 @@ export async function guardedFill(entryId: string, tabId: number): Promise<SignI
         },
       });
     const [result] = await chrome.scripting.executeScript({
-      target: { tabId, documentIds: [before.documentId] },
+      target: { tabId, documentIds: [look.documentId] },
       func: (values: Filling) =>
         (globalThis as typeof globalThis & { lanyardFill?: (values: Filling) => Promise<string | null> }).lanyardFill?.(
           values,
