@@ -7,6 +7,7 @@ import { benchBrowserSignIn } from "./browserSignIn";
 import { benchCommand } from "./command";
 import { benchCore } from "./core";
 import { benchIdle } from "./idle";
+import { benchLanyardPage } from "./lanyardPage";
 import { benchLarge } from "./large";
 import { benchLive, benchLiveUnderSlip } from "./live";
 import { overLimit } from "./measure";
@@ -19,6 +20,10 @@ import { benchWaysIn } from "./waysIn";
 const only = process.argv.slice(2);
 if (only.includes("size")) {
   await benchSize();
+  process.exit(overLimit() > 0 ? 1 : 0);
+}
+if (only.includes("lanyard")) {
+  await benchLanyardPage();
   process.exit(overLimit() > 0 ? 1 : 0);
 }
 if (only.includes("browser")) {
@@ -42,6 +47,7 @@ await benchCommand(inside, fixture);
 await inside.close();
 await benchWaysIn();
 await benchBrowserSignIn();
+await benchLanyardPage();
 const app = await startHouse();
 try {
   await benchLive(app);

@@ -6,21 +6,21 @@ import { readFile } from "node:fs/promises";
 import iconv from "iconv-lite";
 import { type GroupRead, readGroups } from "../src/core/signin/read";
 import { reasons } from "../src/core/signin/reading/model";
-import { WEIGHTS } from "../src/core/signin/reading/weights";
+import { fittedWeights } from "../src/core/signin/reading/weights";
 import { describeHtml, readHtml } from "../src/server/signin/htmlPage";
 
 function explain(html: string, url: string): void {
   const { description, cssOf } = describeHtml(html, url);
   for (const read of readGroups(description)) {
     console.log(`\n  ${cssOf(read.group.form?.selector ?? null) ?? "fields of no form"}: ${percents(read.likely)}`);
-    console.log(`    ${because(reasons(WEIGHTS.groups, read.features, read.kind))}`);
+    console.log(`    ${because(reasons(fittedWeights().groups, read.features, read.kind))}`);
     for (const { entry, likely, use, features } of read.fields) {
       console.log(`    field ${cssOf(entry.field.selector)}: ${percents(likely)}`);
-      console.log(`      ${because(reasons(WEIGHTS.fields, features, use))}`);
+      console.log(`      ${because(reasons(fittedWeights().fields, features, use))}`);
     }
     for (const { button, send, features } of read.buttons) {
       console.log(`    button ${cssOf(button.selector)}: sends it with ${percent(send)}`);
-      console.log(`      ${because(reasons(WEIGHTS.buttons, features, "send"))}`);
+      console.log(`      ${because(reasons(fittedWeights().buttons, features, "send"))}`);
     }
   }
 }

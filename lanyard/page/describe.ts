@@ -17,6 +17,9 @@ export interface LivePage {
 export function describePage(root: Document = document): LivePage {
   const elements = new Map<string, HTMLElement>();
   const roots = rootsOf(root);
+  // Most pages ask for nothing: there the rest is spared.
+  if (!roots.some((one) => one.querySelector(FILLED_IN)))
+    return { description: emptyPage(root), elementOf: () => null };
   const formElements = roots.flatMap((one) => [...one.querySelectorAll("form")]);
   const ids = new Map<Element, number>();
   const containers: PageContainer[] = [];
@@ -71,6 +74,14 @@ export function describePage(root: Document = document): LivePage {
   };
 }
 
+const FILLED_IN = "input:not([type=hidden]), textarea, [role=textbox]";
+
+/** A page in which nothing can be filled in. */
+export const emptyPage = ({ title }: { title: string }): PageDescription => ({
+  ...{ url: location.href, base: null, title },
+  ...{ forms: [], fields: [], containers: [] },
+});
+
 /** More shadow trees than a page for signing in is made of. */
 const MOST_ROOTS = 60;
 
@@ -78,13 +89,24 @@ const MOST_ROOTS = 60;
 function rootsOf(page: Document): (Document | ShadowRoot)[] {
   const found: (Document | ShadowRoot)[] = [page];
   for (let at = 0; at < found.length && found.length < MOST_ROOTS; at++)
-    for (const element of found[at]!.querySelectorAll<HTMLElement>("*")) {
-      // Only elements of a page's own making have shadow trees that matter here; Lanyard's own tag is not the page.
-      if (!element.localName.includes("-") || element.localName === "lanyard-tag") continue;
-      const shadow = chrome.dom?.openOrClosedShadowRoot(element) ?? element.shadowRoot;
+    for (const element of ownElements(found[at]!)) {
+      // Lanyard's own tag is not the page.
+      if (element.localName === "lanyard-tag") continue;
+      const shadow = globalThis.chrome?.dom?.openOrClosedShadowRoot(element) ?? element.shadowRoot;
       if (shadow) found.push(shadow);
     }
   return found;
+}
+
+/** Elements of a page's own making, by the hyphen in their names: only their shadow trees matter here. */
+function ownElements(root: Document | ShadowRoot): HTMLElement[] {
+  if (!(root instanceof Document))
+    return [...root.querySelectorAll<HTMLElement>("*")].filter(({ localName }) => localName.includes("-"));
+  // No selector can say it, and to look at each of thousands of elements takes milliseconds in every page.
+  const found = root.evaluate("//*[contains(name(), '-')]", root, null, XPathResult.ORDERED_NODE_SNAPSHOT_TYPE);
+  return Array.from({ length: found.snapshotLength }, (_, at) => found.snapshotItem(at)).filter(
+    (node): node is HTMLElement => node instanceof HTMLElement,
+  );
 }
 
 function controlsOf(root: Document | ShadowRoot): HTMLElement[] {

@@ -2,11 +2,11 @@
 
 import { rulesOfPage } from "../../src/core/generator/pageRules";
 import { boxesFrom, spread } from "../../src/core/signin/boxes";
-import type { PageReading } from "../../src/core/signin/page";
+import { NOTHING_READ, type PageReading } from "../../src/core/signin/page";
 import { readPage } from "../../src/core/signin/read";
 import { asksToRemember } from "../../src/core/signin/remember";
 import type { Look, NewPasswordPlace, Offer, PageAsk } from "../shared/messages";
-import { describePage, isVisible, type LivePage } from "./describe";
+import { describePage, emptyPage, isVisible, type LivePage } from "./describe";
 import { main as t } from "./strings";
 import { hangCapture, hangEnded, hangFieldTag, takeFieldTag } from "./tags";
 
@@ -21,12 +21,11 @@ const ask = async <R>(message: PageAsk | Record<string, unknown>): Promise<R | n
 const galtryAddress = document.querySelector<HTMLMetaElement>("meta[name=galtry]")?.content ?? null;
 const isGaltry = galtryAddress === location.origin;
 
-const NO_PAGE = { url: location.href, base: null, title: "", forms: [], fields: [], containers: [] };
-
 /** Lanyard typed here last, not a person. */
 let filledByLanyard = false;
-let live: LivePage = window === window.top ? describePage() : { description: NO_PAGE, elementOf: () => null };
-let reading: PageReading = readPage(live.description);
+let live: LivePage =
+  window === window.top ? describePage() : { description: emptyPage(document), elementOf: () => null };
+let reading: PageReading = live.description.fields.length > 0 ? readPage(live.description) : NOTHING_READ;
 let keys: { id: string; name: string; description: string }[] = [];
 
 async function arrive(again = false): Promise<void> {

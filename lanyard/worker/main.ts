@@ -1,4 +1,5 @@
 /** The worker: hears pages, Galtry's page, Lanyard's window and the stream, and answers. */
+import { hostOf } from "../../src/core/signin/address";
 import { siteOf } from "../../src/core/signin/site";
 import type { Found, GaltryAsk, LiveAsk, PageAsk, View, WindowAsk } from "../shared/messages";
 import { ask as call } from "./api";
@@ -25,7 +26,29 @@ import { main as t } from "./strings";
 
 const ready = shutOutPages();
 
-chrome.runtime.onInstalled.addListener(() => void begin());
+const MENU = "logins-for-this-page";
+
+/** By the key combination: the one login that may be filled in here, or Lanyard's window to choose and to say why not. */
+async function fillOrAsk(tabId: number, url: string): Promise<void> {
+  await ready;
+  const host = hostOf(url);
+  const fitting = (await keysFor(url)).filter((key) => key.guardedFill && hostOf(key.signInPage) === host);
+  const [only] = fitting;
+  if (!only || fitting.length > 1) return openWindow(tabId);
+  const report = await guardedFill(only.id, tabId);
+  if (report.outcome !== "signed-in") await openWindow(tabId);
+}
+
+chrome.runtime.onInstalled.addListener(() => {
+  void begin();
+  chrome.contextMenus.create({ id: MENU, title: t.loginsForThisPage, contexts: ["editable"] });
+});
+chrome.contextMenus.onClicked.addListener(({ menuItemId }, tab) => {
+  if (menuItemId === MENU && tab?.id !== undefined) void openWindow(tab.id);
+});
+chrome.commands.onCommand.addListener((command, tab) => {
+  if (command === "fill" && tab?.id !== undefined) void fillOrAsk(tab.id, tab.url ?? "");
+});
 chrome.runtime.onStartup.addListener(() => void begin());
 chrome.tabs.onUpdated.addListener(
   (_id, change, tab) => void (change.url || change.status ? showOnTab(tab) : undefined),

@@ -27,6 +27,7 @@ export const icon = {
 };
 
 export const main = {
+  loginsForThisPage: "Logins for this page",
   lanyardIsConnectedToAnother: "Lanyard is connected to another Galtry, or to none.",
 };
 

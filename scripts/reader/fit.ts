@@ -82,7 +82,15 @@ writeFileSync(
  */
 import type { ReadingWeights } from "./tables";
 
-export const WEIGHTS: ReadingWeights = ${JSON.stringify(weights)};
+const table = (): ReadingWeights => (${JSON.stringify(weights)});
+
+let made: ReadingWeights | undefined;
+
+/** Made when a page is first read: a script in every page of a browser is to cost those without a form nothing. */
+export function fittedWeights(): ReadingWeights {
+  made ??= table();
+  return made;
+}
 `,
 );
 execFileSync("npx", ["biome", "format", "--write", file], { stdio: "ignore" });

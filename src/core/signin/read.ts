@@ -9,7 +9,7 @@ import { type Entry, type Group, groupsOf, hidesText } from "./reading/groups";
 import { GROUP_KINDS, type GroupKind, groupFeatures, textWithoutLabels } from "./reading/kinds";
 import { type Likely, likely, ranked } from "./reading/model";
 import type { ReadingWeights } from "./reading/tables";
-import { WEIGHTS } from "./reading/weights";
+import { fittedWeights } from "./reading/weights";
 import { Ear } from "./words";
 
 export interface FieldRead {
@@ -41,7 +41,7 @@ const LIKELY = 0.5;
 /**
  * @returns selectors as the description gave them; `form` is null where no form element owns the fields
  */
-export function readPage(page: PageDescription, weights: ReadingWeights = WEIGHTS): PageReading {
+export function readPage(page: PageDescription, weights: ReadingWeights = fittedWeights()): PageReading {
   const read = readGroups(page, weights).filter(({ kind }) => kind !== "none");
   const sure = read.filter((one) => one.likely[one.kind] >= sureFrom(one));
   const order = ({ kind }: GroupRead) => PAGE_KINDS.indexOf(kind);
@@ -62,7 +62,7 @@ const SPEAKS_OF_IT =
   /(?:button|around|title|opening|links) says? (?:signIn|reset)$|a box to be remembered|autocomplete (?:username|current-password)/;
 
 /** Everything found out about each group of a page's fields. */
-export function readGroups(page: PageDescription, weights: ReadingWeights = WEIGHTS): GroupRead[] {
+export function readGroups(page: PageDescription, weights: ReadingWeights = fittedWeights()): GroupRead[] {
   const ear = new Ear();
   return groupsOf(page, ear).map((group) => readGroup(group, page, weights, ear));
 }

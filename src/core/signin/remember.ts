@@ -1,6 +1,6 @@
 import type { PageField } from "./page";
-import { plain, REMEMBER } from "./words";
+import { patternOf, plain } from "./words";
 
 /** Whether a box beside a sign-in keeps its session beyond the visit. */
 export const asksToRemember = ({ name, id, label }: Pick<PageField, "name" | "id" | "label">): boolean =>
-  [name, id, label].some((text) => REMEMBER.test(plain(text)));
+  [name, id, label].some((text) => patternOf("remember").test(plain(text)));

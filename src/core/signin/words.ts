@@ -44,79 +44,48 @@ function said(meaning: Meaning): RegExp {
   return folded([`(?:^| )(?:${items("words").join("|")})(?= |$)`, ...items("parts")].join("|"));
 }
 
-export const SIGN_IN = said("signIn");
-
-export const REGISTER = said("register");
-
-export const RESET = said("reset");
-
-export const CHANGE = said("change");
-
-export const CONFIRM = said("confirm");
-
-/** Of a password field: the one in force now. */
-export const OLD = said("old");
-
-export const NEW = said("new");
-
-export const PASSWORD = said("password");
-
-export const USER_NAME = said("userName");
-
-export const EMAIL = said("email");
-
-export const PHONE = said("phone");
-
-export const CODE = said("code");
-
-export const SEARCH = said("search");
-
-export const NEWSLETTER = said("newsletter");
-
-export const NEXT = said("next");
-
-/** Buttons that send a form without saying what for. */
-export const SEND = said("send");
-
-/** Buttons that show or hide a password, clear a field, close or cancel: never the submit. */
-export const ASIDE = said("aside");
-
-/** A box beside a sign-in that keeps its session beyond the visit. */
-export const REMEMBER = said("remember");
-
 /** Ways in that are another organisation's. */
-export const ELSEWHERE = folded(
-  /(?:^| )(?:sign in|log ?in|login|sign up|continue|connect|anmelden|einloggen|weiter|se connecter|connexion|continuer|accedi|continua|entrar|continuar|iniciar sesion|inloggen|doorgaan|logga in|fortsatt|zaloguj sie) (?:with|using|via|through|mit|uber|avec|con|com|met|med|przez|z) (?:a |an |your |my |din |ihrem )?(?!e ?mail|e ?post|mail|password|passwort|mot de passe|contrasena|user|account|member|customer|phone|code)|(?:^| )(?:sso|single sign ?on|passkey|magic link|qr code)(?= |$)/u
-    .source,
-);
-
-/** Fields of a person's particulars: they belong to a registration or an order, not to a sign-in. */
-export const PARTICULARS = said("particulars");
+const ELSEWHERE = () =>
+  folded(
+    /(?:^| )(?:sign in|log ?in|login|sign up|continue|connect|anmelden|einloggen|weiter|se connecter|connexion|continuer|accedi|continua|entrar|continuar|iniciar sesion|inloggen|doorgaan|logga in|fortsatt|zaloguj sie) (?:with|using|via|through|mit|uber|avec|con|com|met|med|przez|z) (?:a |an |your |my |din |ihrem )?(?!e ?mail|e ?post|mail|password|passwort|mot de passe|contrasena|user|account|member|customer|phone|code)|(?:^| )(?:sso|single sign ?on|passkey|magic link|qr code)(?= |$)/u
+      .source,
+  );
 
 /** Consent that is asked for once, when one registers. */
-export const TERMS = folded(
-  /(?:^| )(?:terms|conditions|privacy policy|i agree|i accept|agb|nutzungsbedingungen|datenschutz\w*|conditions generales|cgu|j accepte|terminos|condiciones|acepto|termini|accetto|termos|aceito|voorwaarden|akkoord|villkor|vilkar|betingelser|ehdot|regulamin|akceptuje|podmink\w*|souhlasim|szerzodesi|elfogadom|termenii|sartlar\w*|kosullar\w*)(?= |$)|услови|правил|соглас|правила|όρους|οροι|利用規約|同意|약관|동의|协议|条款|同意|الشروط|אני מסכימ|תנאי/u
-    .source,
-);
+const TERMS = () =>
+  folded(
+    /(?:^| )(?:terms|conditions|privacy policy|i agree|i accept|agb|nutzungsbedingungen|datenschutz\w*|conditions generales|cgu|j accepte|terminos|condiciones|acepto|termini|accetto|termos|aceito|voorwaarden|akkoord|villkor|vilkar|betingelser|ehdot|regulamin|akceptuje|podmink\w*|souhlasim|szerzodesi|elfogadom|termenii|sartlar\w*|kosullar\w*)(?= |$)|услови|правил|соглас|правила|όρους|οροι|利用規約|同意|약관|동의|协议|条款|同意|الشروط|אני מסכימ|תנאי/u
+      .source,
+  );
 
 /** What a password must be: said where one is made, not where it is given. */
-export const PASSWORD_RULE = folded(
-  /(?:at least|minimum|mindestens|au moins|al menos|almeno|minimo|pelo menos|minstens|minst|mindst|vahintaan|co najmniej|alespon|aspon|legalabb|cel putin|en az|не менее|не менш)(?: of)? \d+|\d+ ?(?:文字以上|자 이상|位以上|个字符)/u
-    .source,
-);
-
-/** Order forms, contact forms, comments. */
-export const OTHER_PURPOSE = said("otherPurpose");
+const PASSWORD_RULE = () =>
+  folded(
+    /(?:at least|minimum|mindestens|au moins|al menos|almeno|minimo|pelo menos|minstens|minst|mindst|vahintaan|co najmniej|alespon|aspon|legalabb|cel putin|en az|не менее|не менш)(?: of)? \d+|\d+ ?(?:文字以上|자 이상|位以上|个字符)/u
+      .source,
+  );
 
 /** What a text may speak of. */
 export type Subject = Meaning | "elsewhere" | "terms" | "passwordRule";
 
-const SUBJECTS: ReadonlyMap<Subject, RegExp> = new Map<Subject, RegExp>([
-  ...MEANINGS.map((meaning) => [meaning, said(meaning)] as const),
-  ["elsewhere", ELSEWHERE],
-  ["terms", TERMS],
-  ["passwordRule", PASSWORD_RULE],
-]);
+const OTHERS: Readonly<Record<Exclude<Subject, Meaning>, () => RegExp>> = {
+  elsewhere: ELSEWHERE,
+  terms: TERMS,
+  passwordRule: PASSWORD_RULE,
+};
+
+const SUBJECTS: readonly Subject[] = [...MEANINGS, "elsewhere", "terms", "passwordRule"];
+
+const patterns = new Map<Subject, RegExp>();
+
+/** What a text has to hold, folded by `plain`, to speak of something. Made when first asked for: most pages have no form. */
+export function patternOf(subject: Subject): RegExp {
+  const known = patterns.get(subject);
+  if (known) return known;
+  const made = subject in OTHERS ? OTHERS[subject as keyof typeof OTHERS]() : said(subject as Meaning);
+  patterns.set(subject, made);
+  return made;
+}
 
 /** What texts speak of, each worked out once: pages say the same again and again. */
 export class Ear {
@@ -128,7 +97,7 @@ export class Ear {
     if (known) return known;
     const folded = plain(text);
     const found = new Set<Subject>();
-    if (folded !== "") for (const [subject, pattern] of SUBJECTS) if (pattern.test(folded)) found.add(subject);
+    if (folded !== "") for (const subject of SUBJECTS) if (patternOf(subject).test(folded)) found.add(subject);
     this.#heard.set(text, found);
     return found;
   }

@@ -1,5 +1,5 @@
 import { describe, expect, test } from "vitest";
-import { PASSWORD, plain, RESET, SIGN_IN } from "../words";
+import { patternOf, plain } from "../words";
 import { LANGUAGES } from ".";
 import { type Language, MEANINGS } from "./language";
 
@@ -33,26 +33,34 @@ test("each language is found by the words of its own sign-in pages", () => {
   const pages: [string, RegExp, string[]][] = [
     [
       "sign in",
-      SIGN_IN,
+      patternOf("signIn"),
       ["Sign in", "Anmelden", "Se connecter", "Iniciar sesión", "Accedi", "Logga in", "Kirjaudu sisään"],
     ],
     [
       "sign in",
-      SIGN_IN,
+      patternOf("signIn"),
       ["Zaloguj się", "Přihlásit se", "Bejelentkezés", "Войти", "Увійти", "Σύνδεση", "ログイン", "로그인"],
     ],
-    ["sign in", SIGN_IN, ["登录", "تسجيل الدخول", "ورود", "התחברות", "लॉग इन", "เข้าสู่ระบบ", "Đăng nhập", "შესვლა"]],
+    [
+      "sign in",
+      patternOf("signIn"),
+      ["登录", "تسجيل الدخول", "ورود", "התחברות", "लॉग इन", "เข้าสู่ระบบ", "Đăng nhập", "შესვლა"],
+    ],
     [
       "password",
-      PASSWORD,
+      patternOf("password"),
       ["Kennwort", "Mot de passe", "Contraseña", "Senha", "Wachtwoord", "Lösenord", "Hasło", "Heslo"],
     ],
     [
       "password",
-      PASSWORD,
+      patternOf("password"),
       ["Jelszó", "Şifre", "Пароль", "Κωδικός πρόσβασης", "パスワード", "비밀번호", "密码", "كلمة المرور"],
     ],
-    ["reset", RESET, ["Passwort vergessen?", "Mot de passe oublié ?", "¿Olvidaste tu contraseña?", "Glemt passord?"]],
+    [
+      "reset",
+      patternOf("reset"),
+      ["Passwort vergessen?", "Mot de passe oublié ?", "¿Olvidaste tu contraseña?", "Glemt passord?"],
+    ],
   ];
   for (const [what, pattern, texts] of pages)
     for (const text of texts) expect(pattern.test(plain(text)), `${what}: ${text}`).toBe(true);

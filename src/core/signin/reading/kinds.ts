@@ -1,6 +1,6 @@
 /** What a group of fields is for, from its fields, its button and what stands around it. */
 import type { PageDescription, PageField, PageKind } from "../page";
-import { CHANGE, type Ear, plain, REGISTER, RESET, SIGN_IN, type Subject } from "../words";
+import { type Ear, patternOf, plain, type Subject } from "../words";
 import type { FieldUse } from "./fields";
 import { type Entry, type Group, isFillable } from "./groups";
 
@@ -118,7 +118,7 @@ function putWords(group: Group, page: PageDescription, told: Told, put: (feature
 function putOrder(around: string, put: (feature: string) => void): void {
   const text = plain(around);
   const at = (["signIn", "reset", "register", "change"] as const)
-    .map((subject) => ({ subject, at: ORDERED[subject].exec(text)?.index ?? Number.POSITIVE_INFINITY }))
+    .map((subject) => ({ subject, at: patternOf(subject).exec(text)?.index ?? Number.POSITIVE_INFINITY }))
     .sort((a, b) => a.at - b.at)[0]!;
   put(Number.isFinite(at.at) ? `first of all says ${at.subject}` : "names no purpose");
 }
@@ -126,13 +126,6 @@ function putOrder(around: string, put: (feature: string) => void): void {
 const hasRule = (group: Group, ear: Ear): boolean =>
   ear.hears(group.text).has("passwordRule") ||
   group.entries.some(({ field }) => ear.hears(`${field.label} ${field.placeholder}`).has("passwordRule"));
-
-const ORDERED: Record<"signIn" | "reset" | "register" | "change", RegExp> = {
-  signIn: SIGN_IN,
-  reset: RESET,
-  register: REGISTER,
-  change: CHANGE,
-};
 
 const ELSE: ReadonlySet<Subject> = new Set<Subject>([
   ...(["signIn", "register", "reset", "change", "confirm", "code", "search", "newsletter", "new", "old"] as const),

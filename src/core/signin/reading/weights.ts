@@ -4,7 +4,7 @@
  */
 import type { ReadingWeights } from "./tables";
 
-export const WEIGHTS: ReadingWeights = {
+const table = (): ReadingWeights => ({
   buttons: {
     button: { send: -1.7, aside: 1.7 },
     "button, and none of type submit": { send: 1.09, aside: -1.09 },
@@ -2834,4 +2834,12 @@ export const WEIGHTS: ReadingWeights = {
       none: 0.27,
     },
   },
-};
+});
+
+let made: ReadingWeights | undefined;
+
+/** Made when a page is first read: a script in every page of a browser is to cost those without a form nothing. */
+export function fittedWeights(): ReadingWeights {
+  made ??= table();
+  return made;
+}
