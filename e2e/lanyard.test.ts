@@ -89,6 +89,26 @@ describe("keeping", () => {
     expect(row?.signInPage).toBe(at("vellacott.localhost"));
   });
 
+  test("a wrong password typed in a frame is not offered, now or on the next page", async () => {
+    const { page, context } = steward;
+    await context.clearCookies({ name: "sh" });
+    await page.goto(at("vellacott.localhost"));
+    await page.frameLocator("iframe").locator("front-door").waitFor();
+    await page.keyboard.press("Tab");
+    await page.keyboard.type("someone-else");
+    await page.keyboard.press("Tab");
+    await page.keyboard.type("not the password");
+    await page.keyboard.press("Enter");
+    await page.getByText("Wrong user name or password.").waitFor();
+    await page.goto(at("vellacott.localhost", "/"));
+    await page.frameLocator("iframe").locator("front-door").waitFor();
+    expect(await tagText(page)).toBe("");
+    const held = await (await steward.worker()).evaluate(async () =>
+      JSON.stringify(await chrome.storage.session.get(null)),
+    );
+    expect(held).not.toContain("not the password");
+  });
+
   test("what is typed into a frame of another site is nobody's login at the page", async () => {
     const { page } = steward;
     const { account } = site("harrowmere.localhost");

@@ -5,6 +5,7 @@ import { boxesFrom, spread } from "../../src/core/signin/boxes";
 import { NOTHING_READ, type PageReading } from "../../src/core/signin/page";
 import { readPage } from "../../src/core/signin/read";
 import { asksToRemember } from "../../src/core/signin/remember";
+import { ERROR_PLACES, saysWrongIn } from "../../src/core/signin/saysWrong";
 import type { Look, NewPasswordPlace, Offer, PageAsk } from "../shared/messages";
 import { describePage, emptyPage, isVisible, type LivePage } from "./describe";
 import { main as t } from "./strings";
@@ -35,6 +36,11 @@ async function arrive(again = false): Promise<void> {
     kind: reading.kind,
     galtry: isGaltry ? galtryAddress : null,
     again,
+    saysWrong: saysWrongIn(
+      [...document.querySelectorAll(ERROR_PLACES)]
+        .map((one) => (one.checkVisibility() ? one.textContent : ""))
+        .join(" | "),
+    ),
   });
   keys = answer?.forPage ?? [];
   if (answer?.offer) hangCapture(answer.offer, ask);
@@ -45,8 +51,13 @@ async function arrive(again = false): Promise<void> {
 /** A frame of a page: read when something is typed into it, or is to be. What the page is for, the page says. */
 const isFrame = window !== window.top;
 
-if (isFrame) watchTyping();
-else if (!isGaltry) {
+if (isFrame) {
+  watchTyping();
+  const inFrame = describePage();
+  const asks = inFrame.description.fields.length > 0 ? readPage(inFrame.description).kind : "none";
+  if (asks === "sign-in" || asks === "password-only-step" || asks === "identifier-first")
+    void ask({ ask: "frame-asks" });
+} else if (!isGaltry) {
   watchTyping();
   watchChanges();
   watchFocus();

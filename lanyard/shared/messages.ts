@@ -92,7 +92,11 @@ export type PageAsk =
       kind: PageKind;
       galtry: string | null /** The same page, looked at once more. */;
       again: boolean;
+      /** It says, in a place made for errors, that what was typed is wrong. */
+      saysWrong: boolean;
     }
+  /** A frame asks to sign in: what was typed in a frame before was not accepted. */
+  | { ask: "frame-asks" }
   | {
       ask: "typed";
       url: string;

@@ -24,6 +24,7 @@ export async function typed(
   password: string,
   choices: Record<string, string>,
   on: TypedOn,
+  inFrame = false,
 ): Promise<void> {
   const connection = await disk("connection");
   if (connection.state !== "connected" || new URL(page).origin === connection.address) return;
@@ -38,6 +39,7 @@ export async function typed(
     password,
     choices: { ...(same ? earlier.choices : {}), ...choices },
     on,
+    inFrame,
     at: Date.now(),
     offered: false,
   });
@@ -45,19 +47,28 @@ export async function typed(
 
 /**
  * The next page: accepted, still on the way, or refused.
- * @param again the same page looked at once more: what was typed there may not have left it yet
+ * Of it, `again` is the same page looked at once more: what was typed there may not have left it yet.
  */
-export async function arrived(tabId: number, url: string, kind: PageKind, again: boolean): Promise<Offer | null> {
+export async function arrived(
+  tabId: number,
+  url: string,
+  { kind, again, saysWrong }: { kind: PageKind; again: boolean; saysWrong: boolean },
+): Promise<Offer | null> {
   const login = await captured(tabId);
   if (!login || login.password === "" || !/^https?:/.test(url)) return null;
   if (site(url) !== site(login.page)) return null;
   if (kind === "one-time-code-step") return null;
-  if (login.on !== "sign-in" ? kind === login.on : ASKS_TO_SIGN_IN.has(kind)) {
+  if (saysWrong || (login.on !== "sign-in" ? kind === login.on : ASKS_TO_SIGN_IN.has(kind))) {
     // Asked for anew: the site did not accept it.
     if (!again) await setCaptured(tabId, null);
     return null;
   }
   return offerFor(tabId);
+}
+
+/** A frame that asks again did not accept what was typed in it. */
+export async function refusedInFrame(tabId: number): Promise<void> {
+  if ((await captured(tabId))?.inFrame) await setCaptured(tabId, null);
 }
 
 const ASKS_TO_SIGN_IN: ReadonlySet<PageKind> = new Set<PageKind>(["sign-in", "password-only-step", "identifier-first"]);

@@ -3,7 +3,7 @@ import { hostOf } from "../../src/core/signin/address";
 import { siteOf } from "../../src/core/signin/site";
 import type { Found, GaltryAsk, LiveAsk, PageAsk, View, WindowAsk } from "../shared/messages";
 import { ask as call } from "./api";
-import { arrived, keep, never, typed, update } from "./capture";
+import { arrived, keep, never, refusedInFrame, typed, update } from "./capture";
 import {
   connect,
   connectionView,
@@ -99,10 +99,11 @@ async function route(message: { ask: string; from?: string }, sender: chrome.run
 /** A frame of the page's own site: what is typed there is typed at the page. Frames of others say nothing. */
 function fromFrame(message: PageAsk, { tab, url }: chrome.runtime.MessageSender): unknown {
   const page = tab?.url ?? "";
+  if (message.ask === "frame-asks" && tab?.id !== undefined) return refusedInFrame(tab.id);
   if (message.ask !== "typed" || tab?.id === undefined || !isOfSite(url ?? "", page)) return null;
   const { id, title } = tab;
   const { userName, password, choices, on } = message;
-  return inTurn(id, () => typed(id, page, title ?? message.title, userName, password, choices, on));
+  return inTurn(id, () => typed(id, page, title ?? message.title, userName, password, choices, on, true));
 }
 
 function isOfSite(frame: string, page: string): boolean {
@@ -131,7 +132,7 @@ async function fromPage(message: PageAsk, tabId: number, url: string): Promise<u
       await setMemory({ galtryPages: { ...(await memory("galtryPages")), [tabId]: message.galtry ?? "" } });
       await landed(tabId, message.kind, message.again);
       const forPage = (await keysFor(url)).map(({ id, name, description }) => ({ id, name, description }));
-      return { forPage, offer: await arrived(tabId, url, message.kind, message.again) };
+      return { forPage, offer: await arrived(tabId, url, message) };
     }
     case "typed":
       return typed(tabId, url, message.title, message.userName, message.password, message.choices, message.on);
@@ -146,6 +147,8 @@ async function fromPage(message: PageAsk, tabId: number, url: string): Promise<u
     case "open-window":
       await setMemory({ chosen: message.entryId });
       return openWindow(tabId);
+    case "frame-asks":
+      return null;
   }
 }
 

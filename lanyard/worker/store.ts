@@ -29,6 +29,8 @@ export interface Captured {
   password: string;
   choices: Record<string, string>;
   on: TypedOn;
+  /** Typed in a frame of the page. */
+  inFrame: boolean;
   at: number;
   /** The offer was made and waits for an answer. */
   offered: boolean;

@@ -1,13 +1,8 @@
 /** Signs on a page by which success and the failures are told apart. */
 import type { CheerioAPI } from "cheerio";
 import type { AnyNode } from "domhandler";
+import { ERROR_PLACES, saysWrongIn } from "../../core/signin/saysWrong";
 import { plain } from "../../core/signin/words";
-
-const ERROR_PLACES =
-  "[role=alert], [aria-live=assertive], .error, .errors, .alert-danger, .alert-error, .is-error, .errorlist, .validation-summary-errors, .message-error, .flash-error, #error, #errors, .login-error";
-
-const WRONG =
-  /(?:incorrect|invalid|wrong|not recogni[sz]ed|did not match|does not match|don t match|unknown user|failed|falsch|ungultig|fehlgeschlagen|stimmt nicht|incorrecte?s?|invalide|errone|non valid|incorrect[ao]s?|invalid[ao]|no valid|errat|sbagliat|onjuist|ongeldig|felaktig|forkert|feil |vaar|nieprawidlow|bledn|nespravn|hibas|gresit|hatali|yanlis|неверн|невірн|λανθασμεν|正しくありません|違います|잘못|错误|錯誤|غير صحيح|שגוי)/u;
 
 const LOCKED =
   /(?:account|access|user|konto|compte|cuenta|conto|zugang).{0,40}(?:locked|blocked|suspended|disabled|gesperrt|bloque|bloquead|bloccat|geblokkeerd)|too many (?:attempts|tries|failed)|locked out/u;
@@ -17,8 +12,7 @@ const CODE_WRONG =
 
 /** An error told in a place made for errors, not merely in the running text. */
 export function saysWrong($: CheerioAPI): boolean {
-  const text = plain($(ERROR_PLACES).text());
-  return text !== "" && WRONG.test(text);
+  return saysWrongIn($(ERROR_PLACES).text());
 }
 
 export const saysLocked = (text: string): boolean => LOCKED.test(plain(text));

@@ -24,25 +24,37 @@ const NO_ANSWER_MS = 3_500;
 const LONGEST_REQUEST_MS = 6_000;
 const STORAGE_MOST = 1_000_000;
 
-/** Places in the queue for a browser, in turn. */
+/** Places for browsers, given on in turn. */
 class Turns {
   #taken = 0;
   readonly #waiting: (() => void)[] = [];
 
+  /** @throws SignInFailure where its time is over before its turn comes */
   async take(signal: AbortSignal): Promise<void> {
-    if (this.#taken >= MOST_AT_ONCE)
-      await new Promise<void>((done, failed) => {
-        this.#waiting.push(done);
-        signal.addEventListener("abort", () => failed(new SignInFailure("too-slow", "too many sign-ins at once")), {
-          once: true,
-        });
-      });
-    this.#taken++;
+    if (this.#taken < MOST_AT_ONCE) {
+      this.#taken++;
+      return;
+    }
+    await new Promise<void>((done, failed) => {
+      const giveUp = () => {
+        this.#waiting.splice(this.#waiting.indexOf(begin), 1);
+        failed(new SignInFailure("too-slow", "too many sign-ins at once"));
+      };
+      const begin = () => {
+        signal.removeEventListener("abort", giveUp);
+        done();
+      };
+      this.#waiting.push(begin);
+      signal.addEventListener("abort", giveUp, { once: true });
+      if (signal.aborted) giveUp();
+    });
   }
 
+  /** The place goes to whoever waits longest. */
   give(): void {
-    this.#taken--;
-    this.#waiting.shift()?.();
+    const next = this.#waiting.shift();
+    if (next) next();
+    else this.#taken--;
   }
 }
 
@@ -158,6 +170,7 @@ class Visit {
     let page = await this.#settled((seen) => seen.reading.kind !== "none" || seen.challenge, QUIET_MS);
     // What the page cannot do without may lie elsewhere: fetched for reading, before anything is typed.
     if (page.reading.kind === "none" && !page.challenge && this.proxy.refused.size > 0) {
+      await this.#onlyReadOthers();
       this.readOthers(true);
       await this.#open(this.task.signInPage);
       page = await this.#settled((seen) => seen.reading.kind !== "none" || seen.challenge, QUIET_MS);
@@ -227,6 +240,17 @@ class Visit {
         return route.abort("blockedbyclient").catch(() => undefined);
       }
       return route.continue().catch(() => undefined);
+    });
+  }
+
+  /** Of hosts that are not the entry's nothing but what a page is drawn with is fetched. */
+  async #onlyReadOthers(): Promise<void> {
+    await this.browser.context.route("**/*", (route) => {
+      const request = route.request();
+      const may =
+        this.task.allows(request.url()) ||
+        (request.method() === "GET" && /^(script|stylesheet|fetch|xhr)$/.test(request.resourceType()));
+      return (may ? route.continue() : route.abort("blockedbyclient")).catch(() => undefined);
     });
   }
 
