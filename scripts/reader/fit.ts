@@ -1,6 +1,7 @@
 /**
- * npm run reader:fit -- [FOLDER]: fits the reader's weights and writes them to `src/core/signin/reading/weights.ts`. With
- * a folder of packages fetched by `reader:fetch`, foreign pages count as well, and what was held back is scored.
+ * npm run reader:fit -- FOLDER [--cross]: fits the reader's weights over our own pages and those that `reader:fetch` put
+ * into the folder, writes them to `src/core/signin/reading/weights.ts`, and scores what was held back. With --cross
+ * nothing is written: each third is scored by what was fitted to the others.
  */
 import { execFileSync } from "node:child_process";
 import { writeFileSync } from "node:fs";
@@ -13,8 +14,12 @@ import { foreignPages, hash, isHeldBack, type LabelledPage, ownPages } from "./c
 import { buttonExamples, fieldExamples, groupExamples } from "./examples";
 import { fit } from "./regression";
 
-const folder = process.argv[2] ?? null;
-const pages = [...ownPages(), ...(folder === null ? [] : foreignPages(folder))];
+const folder = process.argv[2];
+if (!folder || folder.startsWith("--")) {
+  console.error("npm run reader:fit -- FOLDER: the folder that npm run reader:fetch has filled.");
+  process.exit(1);
+}
+const pages = [...ownPages(), ...foreignPages(folder)];
 const [toFit, held] = [pages.filter((page) => !isHeldBack(page)), pages.filter(isHeldBack)];
 const languages = new Set(pages.map(({ name }) => /^(?:mute )?([a-z]{2})(?:-\w+)?: /.exec(name)?.[1]).filter(Boolean));
 console.log(

@@ -45,7 +45,7 @@ export const de: Language = {
   aside: { words: "anzeigen, ausblenden, abbrechen, schliessen, zuruck" },
   remember: { words: "angemeldet bleiben, eingeloggt bleiben, merken" },
   particulars: { words: "vorname, nachname, geburtsdatum, strasse, plz, familienname" },
-  otherPurpose: { words: "kontakt, nachricht, kommentar, gutschein" },
+  otherPurpose: { words: "(konto|profil) (loschen|schliessen), loschen, kontakt, nachricht, kommentar, gutschein" },
   equipment: {
     words: `host(name)?, server(name)?, datenbank(name)?, wlan, netzwerkname, postfach, einrichten, einrichtung, einstellungen, rolle, zeitzone, installation, benutzer (anlegen|hinzufugen)`,
   },

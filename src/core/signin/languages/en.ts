@@ -100,7 +100,8 @@ export const en: Language = {
   otherPurpose: {
     words: `
       contact( us)?, comment, message, enquiry, inquiry, feedback, checkout, donate, coupon, voucher, promo( code)?,
-      gift ?card, discount, quote, track( your)?( order| parcel)?
+      gift ?card, discount, quote, (delete|close|deactivate|cancel)( your| my| this)? (account|profile),
+      delete, decrypt, encrypt, back ?up, export, import, track( your)?( order| parcel)?
     `,
   },
   equipment: {

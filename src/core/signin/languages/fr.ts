@@ -41,7 +41,7 @@ export const fr: Language = {
   aside: { words: "afficher, masquer, annuler, fermer, retour" },
   remember: { words: "se souvenir( de moi)?, rester connecte(e)?, rester identifie(e)?" },
   particulars: { words: "prenom, nom( de famille)?, date de naissance, code postal, nom" },
-  otherPurpose: { words: "commentaire" },
+  otherPurpose: { words: "supprimer( (mon|votre|le) compte)?, commentaire" },
   equipment: {
     words: `serveur, base de donnees, hote, nom d hote, parametres, fuseau horaire, installation, role, reseau`,
   },
