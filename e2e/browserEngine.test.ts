@@ -6,6 +6,7 @@ import type { AddressInfo } from "node:net";
 import { tmpdir } from "node:os";
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from "vitest";
 import { BrowserEngine } from "../src/server/signin/browser/browserEngine";
+import { whyNotStarting } from "../src/server/signin/browser/chromium";
 import { browserProgram } from "../src/server/signin/browser/program";
 import type { SignedIn, SignInTask } from "../src/server/signin/engine";
 import { SignInFailure } from "../src/server/signin/guardedClient";
@@ -196,6 +197,17 @@ describe("says what happened", () => {
     answers = { "POST /api/in": withCookie };
     expect(await outcome()).toBe("gave-password-back");
   });
+});
+
+test("a browser that does not start says so at start, and leaves nothing; one that does not exist stops Galtry in one line", async () => {
+  expect(await whyNotStarting(program())).toBeNull();
+  expect(await whyNotStarting({ ...program(), path: "/bin/false" })).toEqual(expect.any(String));
+  expect(left()).toEqual({ processes: 0, profiles: 0 });
+  expect(() => browserProgram("/no/such/browser", "nobody")).toThrow("there is no program /no/such/browser");
+  if (process.getuid?.() === 0) {
+    expect(() => browserProgram("/bin/true", "root")).toThrow("there is no ordinary user called root");
+    expect(() => browserProgram("/bin/true", "no-such-user")).toThrow("there is no ordinary user called no-such-user");
+  }
 });
 
 describe("attacked", () => {

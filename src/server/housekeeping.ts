@@ -11,12 +11,12 @@ import { continueRounds } from "./access/rounds/rounds";
 import { command } from "./command";
 import { failedSignIns, importRows, imports, importUpdates, outbox, persons, signIns } from "./database/schema";
 import { type Galtry, upToDate } from "./galtry";
-import { failed, goesOn } from "./log";
+import { failed, goesOn, log } from "./log";
 import { keepSending } from "./mail/post";
 import { leaveDue } from "./people/persons";
 import { tellOfCertificates } from "./provider/providers";
 import { ReadingThread } from "./reading/readingThread";
-import { sweepBrowsers } from "./signin/browser/chromium";
+import { sweepBrowsers, whyNotStarting } from "./signin/browser/chromium";
 import { browserProgram } from "./signin/browser/program";
 import { PageReader } from "./signin/pageReader";
 import { closeBrokenOff } from "./signin/sealed";
@@ -195,6 +195,9 @@ export function startHousekeeping(app: Galtry): void {
   if (signInBrowser) {
     sweepBrowsers();
     app.signInBrowser = browserProgram(signInBrowser.path, signInBrowser.user);
+    void whyNotStarting(app.signInBrowser).then((why) => {
+      if (why !== null) log.error({ act: "signIn.startBrowser", why }, "the browser for sealed sign-in does not start");
+    });
   }
   void app.pages.warm().catch(goesOn("signIn.readPages"));
   void keepRating(app);

@@ -2,6 +2,7 @@
 import type { Page as BrowserPage, Frame, Request, Response } from "playwright-core";
 import { spread } from "../../../core/signin/boxes";
 import { carriesSecret, type SecretTraces, tracesOf } from "../../../core/signin/carries";
+import { goesOn } from "../../log";
 import type { HandedCookie, HandedStorage, Login, SignedIn, SignInEngine, SignInTask } from "../engine";
 import { freshCode } from "../freshCode";
 import { Guard, type GuardSettings, SignInFailure } from "../guardedClient";
@@ -68,6 +69,8 @@ export class BrowserEngine implements SignInEngine {
   ) {}
 
   async signIn(task: SignInTask): Promise<SignedIn> {
+    // It may come to nothing before it is asked for: that it cannot be opened is then nobody's surprise.
+    task.login.catch(() => undefined);
     await turns.take(task.signal);
     /** Hosts that are not the entry's may be read from until something secret is on the page. */
     let reading = false;
@@ -86,7 +89,8 @@ export class BrowserEngine implements SignInEngine {
         proxy,
         userAgent: task.userAgent,
         acceptLanguage: task.acceptLanguage,
-      }).catch(() => {
+      }).catch((error) => {
+        goesOn("signIn.startBrowser")(error);
         throw new SignInFailure("browser-missing", "Galtry’s own browser could not be started");
       });
       const held = browser;
@@ -121,9 +125,15 @@ function asFailure(error: unknown, visit: Visit, browser: ServerBrowser, signal:
       ? error
       : browser.ended
         ? new SignInFailure("too-much", "the page used more memory than a sign-in needs")
-        : new SignInFailure("not-understood", "the page could not be operated");
+        : unexpected(error);
   failure.afterPassword = visit.sentPassword;
   return failure;
+}
+
+/** The page moved away under the hand, or Galtry is wrong: the second is to be found in the log. */
+function unexpected(error: unknown): SignInFailure {
+  goesOn("signIn.browser")(error);
+  return new SignInFailure("not-understood", "the page could not be operated");
 }
 
 /** A page, and the frame that its sign-in is in. */

@@ -193,6 +193,22 @@ function readText(file: string): string {
   }
 }
 
+/**
+ * Starts it once and ends it again, while nothing secret is about: what it says itself may then be logged.
+ * @returns null where it starts; otherwise why not, in its own words as far as they tell
+ */
+export async function whyNotStarting(program: BrowserProgram): Promise<string | null> {
+  try {
+    const settings = { proxy: { port: 9, secret: "none" }, userAgent: "Galtry", acceptLanguage: "en" };
+    (await ServerBrowser.start(program, settings)).end();
+    return null;
+  } catch (error) {
+    const lines = String(error instanceof Error ? error.message : error).split("\n");
+    const telling = lines.filter((line) => /sandbox|denied|not found|FATAL|cannot|No such/i.test(line));
+    return (telling.length > 0 ? telling : lines).slice(0, 3).join(" ").slice(0, 600);
+  }
+}
+
 /** At start: browsers and profiles of a Galtry that was killed. */
 export function sweepBrowsers(): void {
   for (const name of readdirSync(tmpdir())) {
