@@ -37,7 +37,7 @@ export const FAILURES = {
     next: "guarded-fill",
   },
   "session-elsewhere": {
-    title: "keeps its session where Galtry cannot hand it over",
+    title: "stores its session where Galtry cannot hand it over",
     says: "It let Galtry in, but gave no session that your browser could take up.",
     next: "guarded-fill",
   },
