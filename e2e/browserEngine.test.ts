@@ -174,12 +174,36 @@ describe("gets in", () => {
   });
 });
 
+test("what the entry's steps choose is chosen, and a box to be remembered, ticked by default, is left out", async () => {
+  page =
+    '<title>Quill</title><form method=post action=/enter><h1>Sign in</h1><label>User name <input name=u></label><label>Password <input type=password name=p></label><select name=branch><option value="">Choose<option value=n>North<option value=s>South</select><label><input type=checkbox name=keep checked> Remember me</label><button>Sign in</button></form>';
+  answers = {
+    "POST /enter": (_body, _request, response) =>
+      response.writeHead(303, { location: "/home", "set-cookie": "visit=3; Path=/" }).end(),
+  };
+  expect(await outcome({ steps: { hosts: [], choices: { branch: "s" }, signOutPage: null } })).toBe("signed-in");
+  const sent = new URLSearchParams(heard.find((line) => line.startsWith("POST"))!.split(" ")[2]);
+  expect([sent.get("branch"), sent.get("keep")]).toEqual(["s", null]);
+});
+
 describe("says what happened", () => {
   test("a wrong password, by the page's word and by the answer to a script, and once", async () => {
     page = drawn(FIELDS);
     answers = { "POST /api/in": (_body, _request, response) => response.writeHead(401).end("{}") };
     expect(await outcome()).toBe("wrong-password");
     expect(heard.filter((line) => line.startsWith("POST"))).toHaveLength(1);
+  });
+
+  test("what a page reports besides, and is turned away with, says nothing of the password", async () => {
+    page = drawn(FIELDS).replace(
+      "history.pushState",
+      'await fetch("/api/count",{method:"POST",body:"seen"}).catch(()=>0);history.pushState',
+    );
+    answers = {
+      "POST /api/in": withCookie,
+      "POST /api/count": (_body, _request, response) => response.writeHead(403).end("no"),
+    };
+    expect(await outcome()).toBe("signed-in");
   });
 
   test("a page without a sign-in, one that asks in the browser's own window, one that holds the password in what it keeps", async () => {

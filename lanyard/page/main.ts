@@ -333,7 +333,7 @@ let asking = "";
 chrome.runtime.onMessage.addListener((message: { tell?: string; progress?: string; name?: string; says?: string }) => {
   if (message.tell === "changed") {
     if (isGaltry) window.postMessage({ from: "lanyard", changed: true }, location.origin);
-    else void arrive(true);
+    else if (!isFrame) void arrive(true);
   } else if (message.tell === "ended" && !isGaltry) hangEnded(message.name ?? "", message.says ?? "");
   else if (message.tell === "progress" && isGaltry)
     window.postMessage({ from: "lanyard", id: asking, progress: message.progress }, location.origin);

@@ -33,7 +33,7 @@ export function groupFeatures(
   const many = (use: FieldUse) => used.filter((one) => one.use === use).length;
   const secrets = many("password") + many("new-password");
   const asks =
-    secrets === 0 ? "no password" : secrets === 1 ? "one password" : secrets === 2 ? "two passwords" : "more passwords";
+    secrets === 0 ? "no secret" : secrets === 1 ? "single secret" : secrets === 2 ? "two secrets" : "more secrets";
   const put = (feature: string) => found.add(`${asks}: ${feature}`);
   put("any");
   for (const use of ["user-name", "password", "new-password", "code", "other"] as const)

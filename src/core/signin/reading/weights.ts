@@ -582,7 +582,7 @@ const table = (): ReadingWeights => ({
     "open text: very short": { "user-name": -1.31, password: -0.82, "new-password": -0.17, code: 3.18, other: -0.37 },
   },
   groups: {
-    "more passwords: 0 code": {
+    "more secrets: 0 code": {
       "sign-in": -0.08,
       "identifier-first": -0.08,
       "password-only-step": -0.08,
@@ -592,7 +592,7 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.08,
       none: -0.08,
     },
-    "more passwords: 0 other": {
+    "more secrets: 0 other": {
       "sign-in": -0.08,
       "identifier-first": -0.08,
       "password-only-step": -0.08,
@@ -602,7 +602,7 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.08,
       none: -0.08,
     },
-    "more passwords: 0 user-name": {
+    "more secrets: 0 user-name": {
       "sign-in": -0.08,
       "identifier-first": -0.08,
       "password-only-step": -0.08,
@@ -612,7 +612,7 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.08,
       none: -0.08,
     },
-    "more passwords: 1 password": {
+    "more secrets: 1 password": {
       "sign-in": -0.08,
       "identifier-first": -0.08,
       "password-only-step": -0.08,
@@ -622,7 +622,7 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.08,
       none: -0.08,
     },
-    "more passwords: 2 new-password": {
+    "more secrets: 2 new-password": {
       "sign-in": -0.08,
       "identifier-first": -0.08,
       "password-only-step": -0.08,
@@ -632,7 +632,7 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.08,
       none: -0.08,
     },
-    "more passwords: any": {
+    "more secrets: any": {
       "sign-in": -0.08,
       "identifier-first": -0.08,
       "password-only-step": -0.08,
@@ -642,28 +642,28 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.08,
       none: -0.08,
     },
-    "more passwords: around says change": { "change-password": 0.26 },
-    "more passwords: around says confirm": { "change-password": 0.07 },
-    "more passwords: around says new": { "change-password": 0.1 },
-    "more passwords: around says old": { "change-password": 0.1 },
-    "more passwords: around says password": { "change-password": 0.3 },
-    "more passwords: around says signIn": { "change-password": 0.14 },
-    "more passwords: autocomplete current-password": { "change-password": 0.19 },
-    "more passwords: autocomplete new-password": { "change-password": 0.22 },
-    "more passwords: button not signIn, around says change": { "change-password": 0.26 },
-    "more passwords: button not signIn, around says confirm": { "change-password": 0.07 },
-    "more passwords: button not signIn, around says new": { "change-password": 0.1 },
-    "more passwords: button not signIn, around says old": { "change-password": 0.1 },
-    "more passwords: button not signIn, around says password": { "change-password": 0.3 },
-    "more passwords: button not signIn, around says signIn": { "change-password": 0.14 },
-    "more passwords: button says send": { "change-password": 0.21 },
-    "more passwords: button says something else": { "change-password": 0.19 },
-    "more passwords: first of all says change": { "change-password": 0.26 },
-    "more passwords: first of all says signIn": { "change-password": 0.1 },
-    "more passwords: links says signIn": { "change-password": 0.06 },
-    "more passwords: names no purpose": { "change-password": 0.24 },
-    "more passwords: no button": { "change-password": 0.14 },
-    "more passwords: nothing says register": {
+    "more secrets: around says change": { "change-password": 0.26 },
+    "more secrets: around says confirm": { "change-password": 0.07 },
+    "more secrets: around says new": { "change-password": 0.1 },
+    "more secrets: around says old": { "change-password": 0.1 },
+    "more secrets: around says password": { "change-password": 0.3 },
+    "more secrets: around says signIn": { "change-password": 0.14 },
+    "more secrets: autocomplete current-password": { "change-password": 0.19 },
+    "more secrets: autocomplete new-password": { "change-password": 0.22 },
+    "more secrets: button not signIn, around says change": { "change-password": 0.26 },
+    "more secrets: button not signIn, around says confirm": { "change-password": 0.07 },
+    "more secrets: button not signIn, around says new": { "change-password": 0.1 },
+    "more secrets: button not signIn, around says old": { "change-password": 0.1 },
+    "more secrets: button not signIn, around says password": { "change-password": 0.3 },
+    "more secrets: button not signIn, around says signIn": { "change-password": 0.14 },
+    "more secrets: button says send": { "change-password": 0.21 },
+    "more secrets: button says something else": { "change-password": 0.19 },
+    "more secrets: first of all says change": { "change-password": 0.26 },
+    "more secrets: first of all says signIn": { "change-password": 0.1 },
+    "more secrets: links says signIn": { "change-password": 0.06 },
+    "more secrets: names no purpose": { "change-password": 0.24 },
+    "more secrets: no button": { "change-password": 0.14 },
+    "more secrets: nothing says register": {
       "sign-in": -0.08,
       "identifier-first": -0.08,
       "password-only-step": -0.08,
@@ -673,7 +673,7 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.08,
       none: -0.08,
     },
-    "more passwords: nothing says signIn": {
+    "more secrets: nothing says signIn": {
       "sign-in": -0.06,
       "identifier-first": -0.06,
       "password-only-step": -0.06,
@@ -683,20 +683,20 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.06,
       none: -0.06,
     },
-    "more passwords: opening says change": { "change-password": 0.25 },
-    "more passwords: opening says password": { "change-password": 0.25 },
-    "more passwords: the label of the new-password says change": { "change-password": 0.24 },
-    "more passwords: the label of the new-password says confirm": { "change-password": 0.25 },
-    "more passwords: the label of the new-password says new": { "change-password": 0.27 },
-    "more passwords: the label of the new-password says password": { "change-password": 0.24 },
-    "more passwords: the label of the new-password says send": { "change-password": 0.08 },
-    "more passwords: the label of the password says old": { "change-password": 0.27 },
-    "more passwords: the label of the password says password": { "change-password": 0.24 },
-    "more passwords: the new-password is called confirm": { "change-password": 0.2 },
-    "more passwords: the new-password is called password": { "change-password": 0.14 },
-    "more passwords: the password is called old": { "change-password": 0.23 },
-    "more passwords: the password is called password": { "change-password": 0.14 },
-    "no password: 0 code": {
+    "more secrets: opening says change": { "change-password": 0.25 },
+    "more secrets: opening says password": { "change-password": 0.25 },
+    "more secrets: the label of the new-password says change": { "change-password": 0.24 },
+    "more secrets: the label of the new-password says confirm": { "change-password": 0.25 },
+    "more secrets: the label of the new-password says new": { "change-password": 0.27 },
+    "more secrets: the label of the new-password says password": { "change-password": 0.24 },
+    "more secrets: the label of the new-password says send": { "change-password": 0.08 },
+    "more secrets: the label of the password says old": { "change-password": 0.27 },
+    "more secrets: the label of the password says password": { "change-password": 0.24 },
+    "more secrets: the new-password is called confirm": { "change-password": 0.2 },
+    "more secrets: the new-password is called password": { "change-password": 0.14 },
+    "more secrets: the password is called old": { "change-password": 0.23 },
+    "more secrets: the password is called password": { "change-password": 0.14 },
+    "no secret: 0 code": {
       "sign-in": -0.35,
       "identifier-first": 0.18,
       "password-only-step": -0.55,
@@ -706,7 +706,7 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.13,
       none: 0.58,
     },
-    "no password: 0 new-password": {
+    "no secret: 0 new-password": {
       "sign-in": -0.37,
       "identifier-first": -0.09,
       "password-only-step": -0.56,
@@ -716,7 +716,7 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.35,
       none: 0.42,
     },
-    "no password: 0 other": {
+    "no secret: 0 other": {
       "sign-in": -0.49,
       "identifier-first": 0.87,
       "password-only-step": -0.44,
@@ -726,7 +726,7 @@ const table = (): ReadingWeights => ({
       "reset-request": 1.07,
       none: -0.15,
     },
-    "no password: 0 password": {
+    "no secret: 0 password": {
       "sign-in": -0.37,
       "identifier-first": -0.09,
       "password-only-step": -0.56,
@@ -736,7 +736,7 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.35,
       none: 0.42,
     },
-    "no password: 0 user-name": {
+    "no secret: 0 user-name": {
       "sign-in": -0.18,
       "identifier-first": -0.9,
       "password-only-step": -0.5,
@@ -746,7 +746,7 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.76,
       none: 0.6,
     },
-    "no password: 1 code": {
+    "no secret: 1 code": {
       "sign-in": -0.13,
       "identifier-first": -1.02,
       "one-time-code-step": 2.26,
@@ -754,7 +754,7 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.61,
       none: -1.95,
     },
-    "no password: 1 other": {
+    "no secret: 1 other": {
       "sign-in": -0.5,
       "identifier-first": -0.58,
       "password-only-step": -0.46,
@@ -764,7 +764,7 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.66,
       none: 0.71,
     },
-    "no password: 1 user-name": {
+    "no secret: 1 user-name": {
       "sign-in": -0.48,
       "identifier-first": 1.15,
       "password-only-step": -0.42,
@@ -774,7 +774,7 @@ const table = (): ReadingWeights => ({
       "reset-request": 1.51,
       none: -0.05,
     },
-    "no password: 2 other": {
+    "no secret: 2 other": {
       "sign-in": 1.18,
       "identifier-first": -0.34,
       "one-time-code-step": -0.45,
@@ -782,8 +782,8 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.54,
       none: -0.23,
     },
-    "no password: 2 user-name": { "identifier-first": -0.06, register: 0.66, "reset-request": -1.19, none: 0.62 },
-    "no password: 3 other": {
+    "no secret: 2 user-name": { "identifier-first": -0.06, register: 0.66, "reset-request": -1.19, none: 0.62 },
+    "no secret: 3 other": {
       "sign-in": -0.1,
       "identifier-first": -0.49,
       "password-only-step": -0.05,
@@ -793,8 +793,8 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.45,
       none: 0.69,
     },
-    "no password: a box to be remembered": { "one-time-code-step": 0.16, none: -0.16 },
-    "no password: a long text": {
+    "no secret: a box to be remembered": { "one-time-code-step": 0.16, none: -0.16 },
+    "no secret: a long text": {
       "sign-in": -0.06,
       "identifier-first": -0.08,
       "one-time-code-step": -0.25,
@@ -802,19 +802,19 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.13,
       none: 0.61,
     },
-    "no password: a page of many forms": {
+    "no secret: a page of many forms": {
       "identifier-first": -0.08,
       "one-time-code-step": -0.75,
       "reset-request": -0.07,
       none: 0.92,
     },
-    "no password: an OpenID": {
+    "no secret: an OpenID": {
       "identifier-first": 1.87,
       "one-time-code-step": -0.05,
       "reset-request": -0.53,
       none: -1.33,
     },
-    "no password: another field is filled already": {
+    "no secret: another field is filled already": {
       "sign-in": -0.08,
       "identifier-first": -0.06,
       "one-time-code-step": -0.29,
@@ -822,41 +822,41 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.2,
       none: 0.69,
     },
-    "no password: another field says code": { "sign-in": -0.1, "one-time-code-step": -0.2, none: 0.4 },
-    "no password: another field says equipment": { none: 0.07 },
-    "no password: another field says new": { "one-time-code-step": -0.05, register: -0.06, none: 0.25 },
-    "no password: another field says otherPurpose": {
+    "no secret: another field says code": { "sign-in": -0.1, "one-time-code-step": -0.2, none: 0.4 },
+    "no secret: another field says equipment": { none: 0.07 },
+    "no secret: another field says new": { "one-time-code-step": -0.05, register: -0.06, none: 0.25 },
+    "no secret: another field says otherPurpose": {
       "identifier-first": -0.07,
       "one-time-code-step": -0.11,
       register: -0.08,
       "reset-request": -0.08,
       none: 0.42,
     },
-    "no password: another field says particulars": {
+    "no secret: another field says particulars": {
       "sign-in": -0.05,
       "identifier-first": -0.28,
       "one-time-code-step": -0.2,
       register: 0.13,
       none: 0.51,
     },
-    "no password: another field says password": { register: -0.62, none: 0.65 },
-    "no password: another field says payment": {
+    "no secret: another field says password": { register: -0.62, none: 0.65 },
+    "no secret: another field says payment": {
       "identifier-first": -0.42,
       "one-time-code-step": -0.41,
       register: -0.24,
       "reset-request": -0.32,
       none: 1.27,
     },
-    "no password: another field says phone": { none: 0.08 },
-    "no password: another field says proof": {
+    "no secret: another field says phone": { none: 0.08 },
+    "no secret: another field says proof": {
       "sign-in": -0.05,
       "identifier-first": -0.06,
       "one-time-code-step": -0.08,
       "reset-request": 0.1,
       none: 0.1,
     },
-    "no password: another field says register": { "sign-in": -0.05, none: 0.11 },
-    "no password: another field says search": {
+    "no secret: another field says register": { "sign-in": -0.05, none: 0.11 },
+    "no secret: another field says search": {
       "sign-in": -0.44,
       "identifier-first": -0.56,
       "password-only-step": -0.42,
@@ -866,8 +866,8 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.45,
       none: 0.72,
     },
-    "no password: another field says signIn": { register: 0.14, none: -0.13 },
-    "no password: any": {
+    "no secret: another field says signIn": { register: 0.14, none: -0.13 },
+    "no secret: any": {
       "sign-in": -0.37,
       "identifier-first": -0.09,
       "password-only-step": -0.56,
@@ -877,8 +877,8 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.35,
       none: 0.42,
     },
-    "no password: around says change": { "identifier-first": -0.07, "reset-request": 0.43, none: -0.33 },
-    "no password: around says code": {
+    "no secret: around says change": { "identifier-first": -0.07, "reset-request": 0.43, none: -0.33 },
+    "no secret: around says code": {
       "sign-in": -0.15,
       "identifier-first": -0.34,
       "one-time-code-step": 0.4,
@@ -886,10 +886,10 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.24,
       none: 0.23,
     },
-    "no password: around says confirm": { "one-time-code-step": 0.19, "reset-request": -0.05, none: -0.08 },
-    "no password: around says elsewhere": { "one-time-code-step": 0.46, none: -0.44 },
-    "no password: around says equipment": { "one-time-code-step": -0.11, register: 0.21, none: 0.09 },
-    "no password: around says new": {
+    "no secret: around says confirm": { "one-time-code-step": 0.19, "reset-request": -0.05, none: -0.08 },
+    "no secret: around says elsewhere": { "one-time-code-step": 0.46, none: -0.44 },
+    "no secret: around says equipment": { "one-time-code-step": -0.11, register: 0.21, none: 0.09 },
+    "no secret: around says new": {
       "sign-in": -0.06,
       "identifier-first": -0.19,
       "one-time-code-step": -0.09,
@@ -897,7 +897,7 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.69,
       none: 0.36,
     },
-    "no password: around says newsletter": {
+    "no secret: around says newsletter": {
       "sign-in": -0.26,
       "identifier-first": -0.85,
       "password-only-step": -0.25,
@@ -907,29 +907,29 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.68,
       none: 0.96,
     },
-    "no password: around says old": { none: 0.08 },
-    "no password: around says otherPurpose": {
+    "no secret: around says old": { none: 0.08 },
+    "no secret: around says otherPurpose": {
       "identifier-first": -0.08,
       "one-time-code-step": -0.22,
       register: -0.07,
       "reset-request": -0.06,
       none: 0.49,
     },
-    "no password: around says particulars": {
+    "no secret: around says particulars": {
       "identifier-first": -0.15,
       "one-time-code-step": -0.09,
       register: 0.39,
       none: -0.1,
     },
-    "no password: around says password": {
+    "no secret: around says password": {
       "identifier-first": -1.22,
       "one-time-code-step": -0.09,
       register: -0.39,
       "reset-request": 0.83,
       none: 0.26,
     },
-    "no password: around says passwordRule": { register: 0.17, none: -0.16 },
-    "no password: around says payment": {
+    "no secret: around says passwordRule": { register: 0.17, none: -0.16 },
+    "no secret: around says payment": {
       "sign-in": -0.08,
       "identifier-first": -0.29,
       "one-time-code-step": -0.12,
@@ -937,15 +937,15 @@ const table = (): ReadingWeights => ({
       "reset-request": 1.5,
       none: -0.53,
     },
-    "no password: around says phone": { "one-time-code-step": 0.11, none: -0.07 },
-    "no password: around says register": {
+    "no secret: around says phone": { "one-time-code-step": 0.11, none: -0.07 },
+    "no secret: around says register": {
       "sign-in": -0.05,
       "identifier-first": -0.5,
       register: 0.44,
       "reset-request": -0.2,
       none: 0.31,
     },
-    "no password: around says reset": {
+    "no secret: around says reset": {
       "sign-in": -0.05,
       "identifier-first": -0.32,
       "one-time-code-step": -0.08,
@@ -953,7 +953,7 @@ const table = (): ReadingWeights => ({
       "reset-request": 0.92,
       none: -0.46,
     },
-    "no password: around says search": {
+    "no secret: around says search": {
       "sign-in": -0.32,
       "identifier-first": -0.34,
       "password-only-step": -0.32,
@@ -963,14 +963,14 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.35,
       none: 0.5,
     },
-    "no password: around says signIn": {
+    "no secret: around says signIn": {
       "identifier-first": 0.58,
       "one-time-code-step": 0.2,
       register: -0.16,
       "reset-request": 0.26,
       none: -0.69,
     },
-    "no password: autocomplete username": {
+    "no secret: autocomplete username": {
       "sign-in": -0.06,
       "identifier-first": 0.62,
       "one-time-code-step": -0.07,
@@ -978,12 +978,12 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.21,
       none: -1.31,
     },
-    "no password: button not signIn, around says change": {
+    "no secret: button not signIn, around says change": {
       "identifier-first": -0.07,
       "reset-request": 0.43,
       none: -0.33,
     },
-    "no password: button not signIn, around says code": {
+    "no secret: button not signIn, around says code": {
       "sign-in": -0.15,
       "identifier-first": -0.17,
       "one-time-code-step": 0.3,
@@ -991,18 +991,18 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.24,
       none: 0.3,
     },
-    "no password: button not signIn, around says confirm": {
+    "no secret: button not signIn, around says confirm": {
       "one-time-code-step": 0.19,
       "reset-request": -0.05,
       none: -0.08,
     },
-    "no password: button not signIn, around says elsewhere": { "one-time-code-step": 0.46, none: -0.44 },
-    "no password: button not signIn, around says equipment": {
+    "no secret: button not signIn, around says elsewhere": { "one-time-code-step": 0.46, none: -0.44 },
+    "no secret: button not signIn, around says equipment": {
       "one-time-code-step": -0.11,
       register: 0.21,
       none: 0.09,
     },
-    "no password: button not signIn, around says new": {
+    "no secret: button not signIn, around says new": {
       "sign-in": -0.06,
       "identifier-first": -0.19,
       "one-time-code-step": -0.09,
@@ -1010,7 +1010,7 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.69,
       none: 0.36,
     },
-    "no password: button not signIn, around says newsletter": {
+    "no secret: button not signIn, around says newsletter": {
       "sign-in": -0.24,
       "identifier-first": -0.43,
       "password-only-step": -0.23,
@@ -1020,29 +1020,29 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.61,
       none: 0.86,
     },
-    "no password: button not signIn, around says old": { none: 0.08 },
-    "no password: button not signIn, around says otherPurpose": {
+    "no secret: button not signIn, around says old": { none: 0.08 },
+    "no secret: button not signIn, around says otherPurpose": {
       "identifier-first": -0.08,
       "one-time-code-step": -0.22,
       register: -0.07,
       "reset-request": -0.06,
       none: 0.49,
     },
-    "no password: button not signIn, around says particulars": {
+    "no secret: button not signIn, around says particulars": {
       "identifier-first": -0.16,
       "one-time-code-step": -0.09,
       register: 0.39,
       none: -0.09,
     },
-    "no password: button not signIn, around says password": {
+    "no secret: button not signIn, around says password": {
       "identifier-first": -1.22,
       "one-time-code-step": -0.09,
       register: -0.39,
       "reset-request": 0.83,
       none: 0.26,
     },
-    "no password: button not signIn, around says passwordRule": { register: 0.17, none: -0.16 },
-    "no password: button not signIn, around says payment": {
+    "no secret: button not signIn, around says passwordRule": { register: 0.17, none: -0.16 },
+    "no secret: button not signIn, around says payment": {
       "sign-in": -0.08,
       "identifier-first": -0.29,
       "one-time-code-step": -0.12,
@@ -1050,15 +1050,15 @@ const table = (): ReadingWeights => ({
       "reset-request": 1.5,
       none: -0.53,
     },
-    "no password: button not signIn, around says phone": { "one-time-code-step": 0.09, none: -0.07 },
-    "no password: button not signIn, around says register": {
+    "no secret: button not signIn, around says phone": { "one-time-code-step": 0.09, none: -0.07 },
+    "no secret: button not signIn, around says register": {
       "sign-in": -0.05,
       "identifier-first": -0.06,
       register: 0.86,
       "reset-request": -0.09,
       none: -0.62,
     },
-    "no password: button not signIn, around says reset": {
+    "no secret: button not signIn, around says reset": {
       "sign-in": -0.05,
       "identifier-first": -0.32,
       "one-time-code-step": -0.08,
@@ -1066,7 +1066,7 @@ const table = (): ReadingWeights => ({
       "reset-request": 0.92,
       none: -0.46,
     },
-    "no password: button not signIn, around says search": {
+    "no secret: button not signIn, around says search": {
       "sign-in": -0.32,
       "identifier-first": -0.34,
       "password-only-step": -0.32,
@@ -1076,17 +1076,17 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.35,
       none: 0.5,
     },
-    "no password: button not signIn, around says signIn": {
+    "no secret: button not signIn, around says signIn": {
       "identifier-first": 0.47,
       register: -0.16,
       "reset-request": 0.34,
       none: -0.56,
     },
-    "no password: button says change": { "reset-request": 0.06, none: -0.06 },
-    "no password: button says code": { "one-time-code-step": -0.37, none: 0.42 },
-    "no password: button says confirm": { "one-time-code-step": 0.59, "reset-request": -0.06, none: -0.48 },
-    "no password: button says new": { "one-time-code-step": -0.39, register: -0.08, "reset-request": 0.05, none: 0.52 },
-    "no password: button says newsletter": {
+    "no secret: button says change": { "reset-request": 0.06, none: -0.06 },
+    "no secret: button says code": { "one-time-code-step": -0.37, none: 0.42 },
+    "no secret: button says confirm": { "one-time-code-step": 0.59, "reset-request": -0.06, none: -0.48 },
+    "no secret: button says new": { "one-time-code-step": -0.39, register: -0.08, "reset-request": 0.05, none: 0.52 },
+    "no secret: button says newsletter": {
       "sign-in": -0.27,
       "identifier-first": -1.76,
       "password-only-step": -0.26,
@@ -1096,7 +1096,7 @@ const table = (): ReadingWeights => ({
       "reset-request": -1.15,
       none: 1.21,
     },
-    "no password: button says next": {
+    "no secret: button says next": {
       "sign-in": -0.07,
       "identifier-first": 1.21,
       "one-time-code-step": 0.98,
@@ -1104,28 +1104,28 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.83,
       none: -1.2,
     },
-    "no password: button says otherPurpose": { register: -0.05, "reset-request": -0.05, none: 0.19 },
-    "no password: button says password": {
+    "no secret: button says otherPurpose": { register: -0.05, "reset-request": -0.05, none: 0.19 },
+    "no secret: button says password": {
       "identifier-first": -0.41,
       register: -0.09,
       "reset-request": 2.65,
       none: -2.17,
     },
-    "no password: button says payment": {
+    "no secret: button says payment": {
       "identifier-first": -0.06,
       "one-time-code-step": -0.11,
       register: -0.1,
       none: 0.38,
     },
-    "no password: button says register": {
+    "no secret: button says register": {
       "identifier-first": -1.42,
       "one-time-code-step": -0.08,
       register: 2.35,
       "reset-request": -0.8,
       none: -0.58,
     },
-    "no password: button says reset": { "identifier-first": -0.18, "reset-request": 0.87, none: -0.59 },
-    "no password: button says search": {
+    "no secret: button says reset": { "identifier-first": -0.18, "reset-request": 0.87, none: -0.59 },
+    "no secret: button says search": {
       "sign-in": -0.41,
       "identifier-first": -0.6,
       "password-only-step": -0.4,
@@ -1135,7 +1135,7 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.48,
       none: 0.66,
     },
-    "no password: button says send": {
+    "no secret: button says send": {
       "sign-in": -0.15,
       "identifier-first": -0.52,
       "password-only-step": -0.08,
@@ -1144,14 +1144,14 @@ const table = (): ReadingWeights => ({
       register: 0.11,
       "reset-request": 1,
     },
-    "no password: button says signIn": {
+    "no secret: button says signIn": {
       "identifier-first": 1.9,
       "one-time-code-step": 0.25,
       register: -1.34,
       "reset-request": -0.85,
       none: -0.8,
     },
-    "no password: button says something else": {
+    "no secret: button says something else": {
       "sign-in": 0.74,
       "identifier-first": -0.23,
       "password-only-step": -0.18,
@@ -1161,33 +1161,33 @@ const table = (): ReadingWeights => ({
       "reset-request": 0.66,
       none: -0.18,
     },
-    "no password: button says userName": { "identifier-first": -0.09, register: 0.37, none: -0.26 },
-    "no password: first of all says register": {
+    "no secret: button says userName": { "identifier-first": -0.09, register: 0.37, none: -0.26 },
+    "no secret: first of all says register": {
       "sign-in": -0.05,
       "identifier-first": -0.5,
       register: 0.45,
       "reset-request": -0.22,
       none: 0.33,
     },
-    "no password: first of all says reset": {
+    "no secret: first of all says reset": {
       "identifier-first": -0.29,
       "one-time-code-step": -0.07,
       register: -0.17,
       "reset-request": 0.88,
       none: -0.62,
     },
-    "no password: first of all says signIn": {
+    "no secret: first of all says signIn": {
       "identifier-first": 0.58,
       "one-time-code-step": 0.2,
       register: -0.16,
       "reset-request": 0.26,
       none: -0.69,
     },
-    "no password: links says confirm": { register: 0.44, none: -0.43 },
-    "no password: links says equipment": { none: 0.08 },
-    "no password: links says new": { "identifier-first": 0.08, register: 0.22, "reset-request": -0.09, none: -0.18 },
-    "no password: links says particulars": { register: 0.2, none: -0.19 },
-    "no password: links says password": {
+    "no secret: links says confirm": { register: 0.44, none: -0.43 },
+    "no secret: links says equipment": { none: 0.08 },
+    "no secret: links says new": { "identifier-first": 0.08, register: 0.22, "reset-request": -0.09, none: -0.18 },
+    "no secret: links says particulars": { register: 0.2, none: -0.19 },
+    "no secret: links says password": {
       "sign-in": -0.12,
       "identifier-first": 0.38,
       "password-only-step": -0.1,
@@ -1197,8 +1197,8 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.57,
       none: 0.28,
     },
-    "no password: links says payment": { register: 0.61, none: -0.58 },
-    "no password: links says register": {
+    "no secret: links says payment": { register: 0.61, none: -0.58 },
+    "no secret: links says register": {
       "sign-in": -0.17,
       "identifier-first": 0.48,
       "password-only-step": -0.14,
@@ -1207,7 +1207,7 @@ const table = (): ReadingWeights => ({
       register: 0.08,
       none: -0.12,
     },
-    "no password: links says reset": {
+    "no secret: links says reset": {
       "sign-in": -0.15,
       "identifier-first": 0.46,
       "password-only-step": -0.12,
@@ -1217,16 +1217,16 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.73,
       none: 0.25,
     },
-    "no password: links says search": { register: 0.36, none: -0.36 },
-    "no password: links says signIn": {
+    "no secret: links says search": { register: 0.36, none: -0.36 },
+    "no secret: links says signIn": {
       "identifier-first": -0.16,
       "one-time-code-step": -0.16,
       "reset-request": 0.77,
       none: -0.35,
     },
-    "no password: many of checkbox": { "one-time-code-step": -0.05, "reset-request": -0.05, none: 0.15 },
-    "no password: many of radio": { none: 0.06 },
-    "no password: many of select": {
+    "no secret: many of checkbox": { "one-time-code-step": -0.05, "reset-request": -0.05, none: 0.15 },
+    "no secret: many of radio": { none: 0.06 },
+    "no secret: many of select": {
       "sign-in": -0.06,
       "identifier-first": -0.1,
       "one-time-code-step": -0.15,
@@ -1234,15 +1234,15 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.21,
       none: 0.61,
     },
-    "no password: more than six fields": { "one-time-code-step": -0.12, "reset-request": -0.18, none: 0.4 },
-    "no password: more than three fields": {
+    "no secret: more than six fields": { "one-time-code-step": -0.12, "reset-request": -0.18, none: 0.4 },
+    "no secret: more than three fields": {
       "identifier-first": -0.4,
       "one-time-code-step": 0.7,
       register: -0.26,
       "reset-request": -0.23,
       none: 0.29,
     },
-    "no password: names no purpose": {
+    "no secret: names no purpose": {
       "sign-in": -0.34,
       "identifier-first": -0.13,
       "password-only-step": -0.55,
@@ -1252,7 +1252,7 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.76,
       none: 0.49,
     },
-    "no password: no button": {
+    "no secret: no button": {
       "sign-in": -0.15,
       "identifier-first": -0.37,
       "password-only-step": -0.08,
@@ -1262,7 +1262,7 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.31,
       none: 0.93,
     },
-    "no password: no form": {
+    "no secret: no form": {
       "sign-in": -0.39,
       "identifier-first": 0.33,
       "password-only-step": -0.33,
@@ -1272,7 +1272,7 @@ const table = (): ReadingWeights => ({
       "reset-request": -1.05,
       none: -0.08,
     },
-    "no password: nothing says register": {
+    "no secret: nothing says register": {
       "sign-in": -0.35,
       "identifier-first": 0.53,
       "password-only-step": -0.55,
@@ -1281,7 +1281,7 @@ const table = (): ReadingWeights => ({
       "reset-request": 0.09,
       none: 0.5,
     },
-    "no password: nothing says signIn": {
+    "no secret: nothing says signIn": {
       "sign-in": -0.34,
       "identifier-first": -1.28,
       "password-only-step": -0.55,
@@ -1291,17 +1291,17 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.08,
       none: 0.53,
     },
-    "no password: opening says code": {
+    "no secret: opening says code": {
       "identifier-first": -0.19,
       "one-time-code-step": 0.68,
       "reset-request": -0.11,
       none: -0.4,
     },
-    "no password: opening says confirm": { "one-time-code-step": 0.2, none: -0.14 },
-    "no password: opening says elsewhere": { "one-time-code-step": 0.46, none: -0.44 },
-    "no password: opening says equipment": { "one-time-code-step": -0.05, register: -0.32, none: 0.42 },
-    "no password: opening says new": { register: 0.49, "reset-request": -0.19, none: -0.17 },
-    "no password: opening says newsletter": {
+    "no secret: opening says confirm": { "one-time-code-step": 0.2, none: -0.14 },
+    "no secret: opening says elsewhere": { "one-time-code-step": 0.46, none: -0.44 },
+    "no secret: opening says equipment": { "one-time-code-step": -0.05, register: -0.32, none: 0.42 },
+    "no secret: opening says new": { register: 0.49, "reset-request": -0.19, none: -0.17 },
+    "no secret: opening says newsletter": {
       "sign-in": -0.26,
       "identifier-first": -0.85,
       "password-only-step": -0.25,
@@ -1311,39 +1311,39 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.68,
       none: 0.96,
     },
-    "no password: opening says otherPurpose": { "identifier-first": -0.05, "one-time-code-step": -0.17, none: 0.32 },
-    "no password: opening says particulars": {
+    "no secret: opening says otherPurpose": { "identifier-first": -0.05, "one-time-code-step": -0.17, none: 0.32 },
+    "no secret: opening says particulars": {
       "identifier-first": -0.15,
       "one-time-code-step": -0.78,
       register: 0.32,
       none: 0.58,
     },
-    "no password: opening says password": { "reset-request": 0.6, none: -0.47 },
-    "no password: opening says payment": {
+    "no secret: opening says password": { "reset-request": 0.6, none: -0.47 },
+    "no secret: opening says payment": {
       "identifier-first": -0.11,
       "one-time-code-step": -0.24,
       register: -0.08,
       "reset-request": -0.18,
       none: 0.66,
     },
-    "no password: opening says phone": { "one-time-code-step": 0.1, none: -0.09 },
-    "no password: opening says register": {
+    "no secret: opening says phone": { "one-time-code-step": 0.1, none: -0.09 },
+    "no secret: opening says register": {
       "identifier-first": -0.49,
       register: 0.65,
       "reset-request": -0.19,
       none: 0.07,
     },
-    "no password: opening says reset": { "identifier-first": -0.09, "reset-request": 0.9, none: -0.85 },
-    "no password: opening says search": { "one-time-code-step": 0.28, "reset-request": -0.06, none: -0.24 },
-    "no password: opening says signIn": {
+    "no secret: opening says reset": { "identifier-first": -0.09, "reset-request": 0.9, none: -0.85 },
+    "no secret: opening says search": { "one-time-code-step": 0.28, "reset-request": -0.06, none: -0.24 },
+    "no secret: opening says signIn": {
       "identifier-first": 0.74,
       "one-time-code-step": 0.2,
       register: -0.08,
       "reset-request": -0.09,
       none: -0.75,
     },
-    "no password: says what a password must be": { register: 0.17, none: -0.16 },
-    "no password: sent by GET": {
+    "no secret: says what a password must be": { register: 0.17, none: -0.16 },
+    "no secret: sent by GET": {
       "sign-in": -0.31,
       "identifier-first": -0.4,
       "password-only-step": -0.31,
@@ -1352,7 +1352,7 @@ const table = (): ReadingWeights => ({
       "reset-request": 0.59,
       none: 0.38,
     },
-    "no password: some of checkbox": {
+    "no secret: some of checkbox": {
       "sign-in": -0.07,
       "identifier-first": -0.23,
       "one-time-code-step": 0.46,
@@ -1360,37 +1360,37 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.6,
       none: 0.45,
     },
-    "no password: some of file": { register: -0.05, "reset-request": -0.12, none: 0.25 },
-    "no password: some of radio": { register: 0.6, none: -0.58 },
-    "no password: some of select": {
+    "no secret: some of file": { register: -0.05, "reset-request": -0.12, none: 0.25 },
+    "no secret: some of radio": { register: 0.6, none: -0.58 },
+    "no secret: some of select": {
       "identifier-first": -0.09,
       "one-time-code-step": -3.22,
       register: -0.1,
       "reset-request": -0.82,
       none: 2.61,
     },
-    "no password: the code is called code": {
+    "no secret: the code is called code": {
       "sign-in": -0.07,
       "identifier-first": -0.37,
       "one-time-code-step": 0.19,
       "reset-request": -0.12,
       none: 0.48,
     },
-    "no password: the code is in boxes": { "one-time-code-step": 1.5, "reset-request": -0.34, none: -1.33 },
-    "no password: the code is of type tel": { "one-time-code-step": 0.6, none: -0.53 },
-    "no password: the label of the code says code": {
+    "no secret: the code is in boxes": { "one-time-code-step": 1.5, "reset-request": -0.34, none: -1.33 },
+    "no secret: the code is of type tel": { "one-time-code-step": 0.6, none: -0.53 },
+    "no secret: the label of the code says code": {
       "identifier-first": -0.64,
       "one-time-code-step": 0.51,
       "reset-request": -0.12,
       none: 0.21,
     },
-    "no password: the label of the code says password": { "one-time-code-step": 0.49, none: -0.39 },
-    "no password: the label of the code says send": {
+    "no secret: the label of the code says password": { "one-time-code-step": 0.49, none: -0.39 },
+    "no secret: the label of the code says send": {
       "identifier-first": -0.09,
       "one-time-code-step": 0.66,
       none: -0.52,
     },
-    "no password: the label of the user-name says email": {
+    "no secret: the label of the user-name says email": {
       "sign-in": -0.39,
       "identifier-first": -2.02,
       "password-only-step": -0.35,
@@ -1400,54 +1400,54 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.61,
       none: 1.33,
     },
-    "no password: the label of the user-name says particulars": {
+    "no secret: the label of the user-name says particulars": {
       "identifier-first": 0.08,
       register: 0.14,
       "reset-request": -0.25,
       none: 0.11,
     },
-    "no password: the label of the user-name says phone": { "identifier-first": 0.13, "reset-request": -0.12 },
-    "no password: the label of the user-name says register": {
+    "no secret: the label of the user-name says phone": { "identifier-first": 0.13, "reset-request": -0.12 },
+    "no secret: the label of the user-name says register": {
       "identifier-first": -0.06,
       register: -0.69,
       "reset-request": -0.05,
       none: 0.81,
     },
-    "no password: the label of the user-name says search": { "reset-request": -0.18, none: 0.26 },
-    "no password: the label of the user-name says send": {
+    "no secret: the label of the user-name says search": { "reset-request": -0.18, none: 0.26 },
+    "no secret: the label of the user-name says send": {
       "identifier-first": -0.52,
       register: -0.6,
       "reset-request": 0.66,
       none: 0.48,
     },
-    "no password: the label of the user-name says signIn": { register: 0.07, none: -0.09 },
-    "no password: the label of the user-name says userName": {
+    "no secret: the label of the user-name says signIn": { register: 0.07, none: -0.09 },
+    "no secret: the label of the user-name says userName": {
       "identifier-first": -0.44,
       "one-time-code-step": -0.15,
       none: 0.68,
     },
-    "no password: the user-name is called new": { "identifier-first": -0.08, "reset-request": -0.08, none: 0.24 },
-    "no password: the user-name is called phone": {
+    "no secret: the user-name is called new": { "identifier-first": -0.08, "reset-request": -0.08, none: 0.24 },
+    "no secret: the user-name is called phone": {
       "identifier-first": 1.19,
       "one-time-code-step": -0.09,
       "reset-request": -0.33,
       none: -0.75,
     },
-    "no password: the user-name is called search": { "reset-request": 0.33, none: -0.23 },
-    "no password: the user-name is called signIn": {
+    "no secret: the user-name is called search": { "reset-request": 0.33, none: -0.23 },
+    "no secret: the user-name is called signIn": {
       "sign-in": -0.08,
       "identifier-first": -0.3,
       register: 2.35,
       "reset-request": -0.18,
       none: -2.06,
     },
-    "no password: the user-name is filled already": {
+    "no secret: the user-name is filled already": {
       "identifier-first": -0.64,
       register: -0.1,
       "reset-request": -0.43,
       none: 1.18,
     },
-    "no password: the user-name is of type email": {
+    "no secret: the user-name is of type email": {
       "sign-in": -0.33,
       "identifier-first": 0.91,
       "password-only-step": -0.29,
@@ -1457,40 +1457,40 @@ const table = (): ReadingWeights => ({
       "reset-request": 0.7,
       none: -0.55,
     },
-    "no password: the user-name is of type tel": {
+    "no secret: the user-name is of type tel": {
       "identifier-first": 1.19,
       "one-time-code-step": -0.09,
       "reset-request": -0.33,
       none: -0.75,
     },
-    "no password: title says change": { "reset-request": -0.23, none: 0.31 },
-    "no password: title says code": {
+    "no secret: title says change": { "reset-request": -0.23, none: 0.31 },
+    "no secret: title says code": {
       "identifier-first": -0.22,
       "one-time-code-step": 0.74,
       "reset-request": -0.35,
       none: -0.1,
     },
-    "no password: title says password": {
+    "no secret: title says password": {
       "identifier-first": -0.16,
       register: -0.06,
       "reset-request": 0.88,
       none: -0.44,
     },
-    "no password: title says register": {
+    "no secret: title says register": {
       "identifier-first": -0.05,
       register: -0.06,
       "reset-request": -0.23,
       none: 0.47,
     },
-    "no password: title says reset": { "identifier-first": -0.14, register: -0.06, "reset-request": 1.01, none: -0.73 },
-    "no password: title says signIn": {
+    "no secret: title says reset": { "identifier-first": -0.14, register: -0.06, "reset-request": 1.01, none: -0.73 },
+    "no secret: title says signIn": {
       "identifier-first": 0.43,
       "one-time-code-step": -0.1,
       register: -0.09,
       "reset-request": -0.25,
       none: 0.2,
     },
-    "one password: 0 code": {
+    "single secret: 0 code": {
       "sign-in": 0.38,
       "identifier-first": -0.42,
       "password-only-step": 0.16,
@@ -1500,7 +1500,7 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.42,
       none: 0.1,
     },
-    "one password: 0 new-password": {
+    "single secret: 0 new-password": {
       "sign-in": 0.39,
       "identifier-first": -0.39,
       "password-only-step": 0.31,
@@ -1510,7 +1510,7 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.39,
       none: 0.32,
     },
-    "one password: 0 other": {
+    "single secret: 0 other": {
       "sign-in": 0.88,
       "identifier-first": -0.36,
       "password-only-step": 1,
@@ -1520,7 +1520,7 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.36,
       none: -1.88,
     },
-    "one password: 0 password": {
+    "single secret: 0 password": {
       "identifier-first": -0.07,
       "password-only-step": -0.33,
       "one-time-code-step": -0.07,
@@ -1528,7 +1528,7 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.07,
       none: -0.57,
     },
-    "one password: 0 user-name": {
+    "single secret: 0 user-name": {
       "sign-in": -2.22,
       "identifier-first": -0.15,
       "password-only-step": 1.85,
@@ -1538,8 +1538,8 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.15,
       none: 0.5,
     },
-    "one password: 1 code": { "sign-in": 0.12, "password-only-step": -0.07 },
-    "one password: 1 new-password": {
+    "single secret: 1 code": { "sign-in": 0.12, "password-only-step": -0.07 },
+    "single secret: 1 new-password": {
       "identifier-first": -0.07,
       "password-only-step": -0.33,
       "one-time-code-step": -0.07,
@@ -1547,7 +1547,7 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.07,
       none: -0.57,
     },
-    "one password: 1 other": {
+    "single secret: 1 other": {
       "sign-in": -1.04,
       "identifier-first": -0.07,
       "password-only-step": -0.85,
@@ -1557,7 +1557,7 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.07,
       none: 0.67,
     },
-    "one password: 1 password": {
+    "single secret: 1 password": {
       "sign-in": 0.39,
       "identifier-first": -0.39,
       "password-only-step": 0.31,
@@ -1567,7 +1567,7 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.39,
       none: 0.32,
     },
-    "one password: 1 user-name": {
+    "single secret: 1 user-name": {
       "sign-in": 1.31,
       "identifier-first": -0.36,
       "password-only-step": -1.91,
@@ -1577,69 +1577,69 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.36,
       none: -0.26,
     },
-    "one password: 2 other": {
+    "single secret: 2 other": {
       "sign-in": -1,
       "password-only-step": -0.15,
       "change-password": -0.15,
       register: 0.25,
       none: 1.13,
     },
-    "one password: 2 user-name": { "sign-in": -1.45, register: 1.76, none: -0.25 },
-    "one password: 3 other": {
+    "single secret: 2 user-name": { "sign-in": -1.45, register: 1.76, none: -0.25 },
+    "single secret: 3 other": {
       "sign-in": -0.26,
       "password-only-step": -0.73,
       "change-password": -0.21,
       register: -0.34,
       none: 1.12,
     },
-    "one password: a box for terms": { "sign-in": -0.62, register: 1.02, none: -0.39 },
-    "one password: a box to be remembered": {
+    "single secret: a box for terms": { "sign-in": -0.62, register: 1.02, none: -0.39 },
+    "single secret: a box to be remembered": {
       "sign-in": 0.92,
       "password-only-step": 0.12,
       register: -0.56,
       none: -0.84,
     },
-    "one password: a date": { "sign-in": 0.2, register: -0.1, none: -0.09 },
-    "one password: a field that cannot be changed": {
+    "single secret: a date": { "sign-in": 0.2, register: -0.1, none: -0.09 },
+    "single secret: a field that cannot be changed": {
       "sign-in": -0.1,
       "password-only-step": -0.16,
       "change-password": -0.32,
       register: -0.09,
       none: 0.72,
     },
-    "one password: a long text": {
+    "single secret: a long text": {
       "sign-in": -0.12,
       "password-only-step": -0.61,
       "change-password": -0.16,
       register: -0.07,
       none: 0.97,
     },
-    "one password: a page of many forms": { "password-only-step": -0.05, none: 0.13 },
-    "one password: an organisation": { "sign-in": 1.62, register: -0.67, none: -0.94 },
-    "one password: another field is filled already": {
+    "single secret: a page of many forms": { "password-only-step": -0.05, none: 0.13 },
+    "single secret: an organisation": { "sign-in": 1.62, register: -0.67, none: -0.94 },
+    "single secret: another field is filled already": {
       "sign-in": -0.29,
       "password-only-step": -0.14,
       "change-password": -0.28,
       register: -0.35,
       none: 0.87,
     },
-    "one password: another field says equipment": {
+    "single secret: another field says equipment": {
       "sign-in": -0.99,
       "password-only-step": -0.09,
       register: -0.23,
       none: 1.21,
     },
-    "one password: another field says particulars": {
+    "single secret: another field says particulars": {
       "sign-in": 0.13,
       "password-only-step": -0.44,
       "change-password": -0.42,
       register: 1.16,
       none: -0.43,
     },
-    "one password: another field says payment": { "sign-in": 0.19, none: -0.11 },
-    "one password: another field says proof": { "sign-in": 0.77, register: -0.35, none: -0.39 },
-    "one password: another field says signIn": { "password-only-step": -0.19, "change-password": -0.16, none: 0.41 },
-    "one password: any": {
+    "single secret: another field says payment": { "sign-in": 0.19, none: -0.11 },
+    "single secret: another field says proof": { "sign-in": 0.77, register: -0.35, none: -0.39 },
+    "single secret: another field says signIn": { "password-only-step": -0.19, "change-password": -0.16, none: 0.41 },
+    "single secret: any": {
       "sign-in": 0.4,
       "identifier-first": -0.42,
       "password-only-step": 0.13,
@@ -1649,36 +1649,36 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.42,
       none: 0.09,
     },
-    "one password: around says change": { "change-password": 0.19, register: -0.15 },
-    "one password: around says confirm": {
+    "single secret: around says change": { "change-password": 0.19, register: -0.15 },
+    "single secret: around says confirm": {
       "sign-in": -0.07,
       "password-only-step": 0.23,
       "change-password": -0.06,
       none: -0.05,
     },
-    "one password: around says elsewhere": { none: 0.06 },
-    "one password: around says equipment": {
+    "single secret: around says elsewhere": { none: 0.06 },
+    "single secret: around says equipment": {
       "sign-in": -0.67,
       "password-only-step": -0.18,
       "change-password": -0.19,
       register: -0.38,
       none: 1.09,
     },
-    "one password: around says new": {
+    "single secret: around says new": {
       "sign-in": -0.09,
       "password-only-step": -0.13,
       "change-password": 0.06,
       register: -0.05,
       none: 0.23,
     },
-    "one password: around says otherPurpose": {
+    "single secret: around says otherPurpose": {
       "sign-in": 0.18,
       "password-only-step": -0.65,
       "change-password": -0.08,
       none: 0.55,
     },
-    "one password: around says particulars": { "sign-in": 0.09, "password-only-step": -0.05, none: 0.06 },
-    "one password: around says password": {
+    "single secret: around says particulars": { "sign-in": 0.09, "password-only-step": -0.05, none: 0.06 },
+    "single secret: around says password": {
       "sign-in": -0.1,
       "identifier-first": -0.07,
       "password-only-step": 0.25,
@@ -1688,29 +1688,29 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.07,
       none: -0.54,
     },
-    "one password: around says passwordRule": {
+    "single secret: around says passwordRule": {
       "sign-in": -0.33,
       "password-only-step": -0.73,
       "change-password": 0.9,
       register: 0.28,
       none: -0.1,
     },
-    "one password: around says payment": { "sign-in": 0.25, "password-only-step": -0.05, register: -0.81, none: 0.67 },
-    "one password: around says proof": {
+    "single secret: around says payment": { "sign-in": 0.25, "password-only-step": -0.05, register: -0.81, none: 0.67 },
+    "single secret: around says proof": {
       "sign-in": -0.05,
       "password-only-step": -0.42,
       "change-password": -0.12,
       none: 0.62,
     },
-    "one password: around says register": {
+    "single secret: around says register": {
       "sign-in": -0.54,
       "password-only-step": -0.06,
       "change-password": -0.09,
       register: 0.61,
     },
-    "one password: around says reset": { "password-only-step": -0.08, "change-password": 0.12 },
-    "one password: around says search": { "sign-in": -0.61, none: 0.64 },
-    "one password: around says signIn": {
+    "single secret: around says reset": { "password-only-step": -0.08, "change-password": 0.12 },
+    "single secret: around says search": { "sign-in": -0.61, none: 0.64 },
+    "single secret: around says signIn": {
       "sign-in": 0.53,
       "identifier-first": -0.15,
       "password-only-step": 0.23,
@@ -1720,108 +1720,108 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.15,
       none: -0.57,
     },
-    "one password: autocomplete current-password": {
+    "single secret: autocomplete current-password": {
       "sign-in": 0.29,
       "password-only-step": 1.26,
       "change-password": -0.11,
       register: -0.12,
       none: -1.54,
     },
-    "one password: autocomplete new-password": {
+    "single secret: autocomplete new-password": {
       "sign-in": -1.38,
       "password-only-step": -0.38,
       "change-password": 0.32,
       register: 1.52,
       none: -0.23,
     },
-    "one password: autocomplete username": {
+    "single secret: autocomplete username": {
       "sign-in": 0.98,
       "password-only-step": -0.19,
       register: -0.32,
       none: -0.46,
     },
-    "one password: button not signIn, around says change": { "change-password": 0.19, register: -0.15 },
-    "one password: button not signIn, around says confirm": {
+    "single secret: button not signIn, around says change": { "change-password": 0.19, register: -0.15 },
+    "single secret: button not signIn, around says confirm": {
       "sign-in": -0.07,
       "password-only-step": 0.2,
       "change-password": -0.06,
     },
-    "one password: button not signIn, around says equipment": {
+    "single secret: button not signIn, around says equipment": {
       "sign-in": -0.67,
       "password-only-step": -0.18,
       "change-password": -0.19,
       register: -0.38,
       none: 1.09,
     },
-    "one password: button not signIn, around says new": {
+    "single secret: button not signIn, around says new": {
       "sign-in": -0.1,
       "password-only-step": -0.13,
       "change-password": 0.06,
       register: -0.05,
       none: 0.23,
     },
-    "one password: button not signIn, around says otherPurpose": {
+    "single secret: button not signIn, around says otherPurpose": {
       "sign-in": 0.17,
       "password-only-step": -0.64,
       "change-password": -0.08,
       none: 0.56,
     },
-    "one password: button not signIn, around says particulars": { none: 0.08 },
-    "one password: button not signIn, around says password": {
+    "single secret: button not signIn, around says particulars": { none: 0.08 },
+    "single secret: button not signIn, around says password": {
       "sign-in": -0.48,
       "password-only-step": -0.28,
       "change-password": 1.38,
       register: -0.25,
       none: -0.3,
     },
-    "one password: button not signIn, around says passwordRule": {
+    "single secret: button not signIn, around says passwordRule": {
       "sign-in": -0.33,
       "password-only-step": -0.73,
       "change-password": 0.9,
       register: 0.28,
       none: -0.1,
     },
-    "one password: button not signIn, around says payment": {
+    "single secret: button not signIn, around says payment": {
       "sign-in": 0.23,
       "password-only-step": -0.05,
       register: -0.8,
       none: 0.67,
     },
-    "one password: button not signIn, around says proof": {
+    "single secret: button not signIn, around says proof": {
       "sign-in": -0.05,
       "password-only-step": -0.42,
       "change-password": -0.12,
       none: 0.62,
     },
-    "one password: button not signIn, around says register": {
+    "single secret: button not signIn, around says register": {
       "sign-in": -0.57,
       "change-password": -0.09,
       register: 0.62,
     },
-    "one password: button not signIn, around says reset": { "password-only-step": -0.07, "change-password": 0.12 },
-    "one password: button not signIn, around says search": { "sign-in": -0.61, none: 0.64 },
-    "one password: button not signIn, around says signIn": {
+    "single secret: button not signIn, around says reset": { "password-only-step": -0.07, "change-password": 0.12 },
+    "single secret: button not signIn, around says search": { "sign-in": -0.61, none: 0.64 },
+    "single secret: button not signIn, around says signIn": {
       "sign-in": 0.37,
       "password-only-step": 0.18,
       "change-password": -0.15,
       none: -0.23,
     },
-    "one password: button says change": { "password-only-step": -0.25, "change-password": 0.32, none: -0.05 },
-    "one password: button says equipment": { "sign-in": -0.06, none: 0.08 },
-    "one password: button says new": { register: 0.05 },
-    "one password: button says next": {
+    "single secret: button says change": { "password-only-step": -0.25, "change-password": 0.32, none: -0.05 },
+    "single secret: button says equipment": { "sign-in": -0.06, none: 0.08 },
+    "single secret: button says new": { register: 0.05 },
+    "single secret: button says next": {
       "sign-in": -0.44,
       "password-only-step": 0.53,
       "change-password": -0.16,
       register: 0.55,
       none: -0.41,
     },
-    "one password: button says otherPurpose": { "sign-in": -0.06, "password-only-step": -0.57, none: 0.69 },
-    "one password: button says particulars": { "sign-in": 0.08 },
-    "one password: button says password": { "password-only-step": -0.28, "change-password": 0.87, none: -0.57 },
-    "one password: button says payment": { "sign-in": -0.12, none: 0.15 },
-    "one password: button says register": { "sign-in": -0.35, register: 0.56, none: -0.13 },
-    "one password: button says send": {
+    "single secret: button says otherPurpose": { "sign-in": -0.06, "password-only-step": -0.57, none: 0.69 },
+    "single secret: button says particulars": { "sign-in": 0.08 },
+    "single secret: button says password": { "password-only-step": -0.28, "change-password": 0.87, none: -0.57 },
+    "single secret: button says payment": { "sign-in": -0.12, none: 0.15 },
+    "single secret: button says register": { "sign-in": -0.35, register: 0.56, none: -0.13 },
+    "single secret: button says send": {
       "sign-in": -0.3,
       "identifier-first": -0.07,
       "password-only-step": 0.08,
@@ -1831,7 +1831,7 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.07,
       none: 0.54,
     },
-    "one password: button says signIn": {
+    "single secret: button says signIn": {
       "sign-in": 0.73,
       "identifier-first": -0.23,
       "password-only-step": 0.95,
@@ -1841,7 +1841,7 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.23,
       none: -1.29,
     },
-    "one password: button says something else": {
+    "single secret: button says something else": {
       "sign-in": 0.16,
       "identifier-first": -0.09,
       "password-only-step": -0.1,
@@ -1851,11 +1851,11 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.09,
       none: -0.06,
     },
-    "one password: button says userName": { "sign-in": 0.39, "password-only-step": -0.36, register: 0.15, none: -0.1 },
-    "one password: first of all says change": { "change-password": 0.16, register: -0.14 },
-    "one password: first of all says register": { "sign-in": -0.57, "change-password": -0.09, register: 0.62 },
-    "one password: first of all says reset": { "password-only-step": -0.07, "change-password": 0.12 },
-    "one password: first of all says signIn": {
+    "single secret: button says userName": { "sign-in": 0.39, "password-only-step": -0.36, register: 0.15, none: -0.1 },
+    "single secret: first of all says change": { "change-password": 0.16, register: -0.14 },
+    "single secret: first of all says register": { "sign-in": -0.57, "change-password": -0.09, register: 0.62 },
+    "single secret: first of all says reset": { "password-only-step": -0.07, "change-password": 0.12 },
+    "single secret: first of all says signIn": {
       "sign-in": 0.54,
       "identifier-first": -0.14,
       "password-only-step": 0.25,
@@ -1865,8 +1865,8 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.14,
       none: -0.59,
     },
-    "one password: links says new": { "password-only-step": 0.11 },
-    "one password: links says password": {
+    "single secret: links says new": { "password-only-step": 0.11 },
+    "single secret: links says password": {
       "sign-in": 0.41,
       "identifier-first": -0.17,
       "password-only-step": 0.26,
@@ -1876,7 +1876,7 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.17,
       none: 0.23,
     },
-    "one password: links says register": {
+    "single secret: links says register": {
       "sign-in": 0.07,
       "identifier-first": -0.19,
       "password-only-step": 0.32,
@@ -1886,7 +1886,7 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.19,
       none: 0.91,
     },
-    "one password: links says reset": {
+    "single secret: links says reset": {
       "sign-in": 0.46,
       "identifier-first": -0.2,
       "password-only-step": 0.12,
@@ -1896,31 +1896,31 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.2,
       none: 0.35,
     },
-    "one password: links says signIn": {
+    "single secret: links says signIn": {
       "sign-in": -0.42,
       "password-only-step": 0.47,
       "change-password": 0.08,
       register: 0.46,
       none: -0.49,
     },
-    "one password: links says terms": { "sign-in": -0.1, register: 0.21, none: -0.11 },
-    "one password: many of radio": { "sign-in": -0.1, register: -0.05, none: 0.2 },
-    "one password: many of select": {
+    "single secret: links says terms": { "sign-in": -0.1, register: 0.21, none: -0.11 },
+    "single secret: many of radio": { "sign-in": -0.1, register: -0.05, none: 0.2 },
+    "single secret: many of select": {
       "sign-in": -0.37,
       "password-only-step": -0.62,
       "change-password": -0.28,
       register: -0.27,
       none: 1.56,
     },
-    "one password: more than six fields": { "password-only-step": -0.07, none: 0.14 },
-    "one password: more than three fields": {
+    "single secret: more than six fields": { "password-only-step": -0.07, none: 0.14 },
+    "single secret: more than three fields": {
       "sign-in": -1.21,
       "password-only-step": -0.69,
       "change-password": -0.22,
       register: -0.06,
       none: 1.4,
     },
-    "one password: names no purpose": {
+    "single secret: names no purpose": {
       "sign-in": 0.25,
       "identifier-first": -0.34,
       "password-only-step": 0.05,
@@ -1930,21 +1930,21 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.34,
       none: 0.44,
     },
-    "one password: no button": {
+    "single secret: no button": {
       "sign-in": -0.28,
       "password-only-step": -0.85,
       "change-password": -0.36,
       register: -0.29,
       none: 1.8,
     },
-    "one password: no form": {
+    "single secret: no form": {
       "sign-in": -0.48,
       "password-only-step": -0.44,
       "change-password": 0.13,
       register: 0.19,
       none: 0.75,
     },
-    "one password: nothing says register": {
+    "single secret: nothing says register": {
       "sign-in": 0.56,
       "identifier-first": -0.4,
       "password-only-step": 0.22,
@@ -1953,7 +1953,7 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.4,
       none: 0.16,
     },
-    "one password: nothing says signIn": {
+    "single secret: nothing says signIn": {
       "sign-in": -1.37,
       "identifier-first": -0.31,
       "password-only-step": -0.81,
@@ -1963,31 +1963,31 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.31,
       none: 1.01,
     },
-    "one password: opening says change": { "password-only-step": -0.24, "change-password": 0.42, register: -0.14 },
-    "one password: opening says confirm": { "password-only-step": 0.23, "change-password": -0.06, none: -0.17 },
-    "one password: opening says equipment": { "sign-in": -0.15, none: 0.37 },
-    "one password: opening says new": { "sign-in": 0.11, "password-only-step": -0.12, "change-password": 0.09 },
-    "one password: opening says otherPurpose": { "sign-in": 0.22, "password-only-step": -0.13 },
-    "one password: opening says particulars": { "sign-in": 0.22, "password-only-step": -0.05, none: -0.11 },
-    "one password: opening says password": {
+    "single secret: opening says change": { "password-only-step": -0.24, "change-password": 0.42, register: -0.14 },
+    "single secret: opening says confirm": { "password-only-step": 0.23, "change-password": -0.06, none: -0.17 },
+    "single secret: opening says equipment": { "sign-in": -0.15, none: 0.37 },
+    "single secret: opening says new": { "sign-in": 0.11, "password-only-step": -0.12, "change-password": 0.09 },
+    "single secret: opening says otherPurpose": { "sign-in": 0.22, "password-only-step": -0.13 },
+    "single secret: opening says particulars": { "sign-in": 0.22, "password-only-step": -0.05, none: -0.11 },
+    "single secret: opening says password": {
       "password-only-step": 0.13,
       "change-password": 0.3,
       register: -0.35,
       none: 0.25,
     },
-    "one password: opening says passwordRule": {
+    "single secret: opening says passwordRule": {
       "sign-in": -0.33,
       "password-only-step": -0.73,
       "change-password": 0.9,
       register: 0.28,
       none: -0.1,
     },
-    "one password: opening says payment": { "sign-in": -0.72, none: 0.76 },
-    "one password: opening says proof": { "password-only-step": -0.14, none: 0.19 },
-    "one password: opening says register": { "sign-in": -0.06, "change-password": -0.06, register: 0.36 },
-    "one password: opening says reset": { "password-only-step": -0.07, "change-password": 0.12 },
-    "one password: opening says search": { "sign-in": -0.61, none: 0.64 },
-    "one password: opening says signIn": {
+    "single secret: opening says payment": { "sign-in": -0.72, none: 0.76 },
+    "single secret: opening says proof": { "password-only-step": -0.14, none: 0.19 },
+    "single secret: opening says register": { "sign-in": -0.06, "change-password": -0.06, register: 0.36 },
+    "single secret: opening says reset": { "password-only-step": -0.07, "change-password": 0.12 },
+    "single secret: opening says search": { "sign-in": -0.61, none: 0.64 },
+    "single secret: opening says signIn": {
       "sign-in": 0.5,
       "identifier-first": -0.12,
       "password-only-step": -0.1,
@@ -1997,15 +1997,15 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.12,
       none: -0.17,
     },
-    "one password: says what a password must be": {
+    "single secret: says what a password must be": {
       "sign-in": -0.33,
       "password-only-step": -0.73,
       "change-password": 0.9,
       register: 0.28,
       none: -0.1,
     },
-    "one password: sent by GET": { "sign-in": 0.14 },
-    "one password: some of checkbox": {
+    "single secret: sent by GET": { "sign-in": 0.14 },
+    "single secret: some of checkbox": {
       "sign-in": 0.31,
       "identifier-first": -0.11,
       "password-only-step": -0.74,
@@ -2015,47 +2015,47 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.11,
       none: -0.19,
     },
-    "one password: some of file": { "password-only-step": -0.53, "change-password": -0.05, none: 0.65 },
-    "one password: some of select": {
+    "single secret: some of file": { "password-only-step": -0.53, "change-password": -0.05, none: 0.65 },
+    "single secret: some of select": {
       "sign-in": -0.08,
       "password-only-step": -0.4,
       "change-password": -0.36,
       register: -0.46,
       none: 1.36,
     },
-    "one password: the label of the code says code": { "sign-in": 0.1, "password-only-step": -0.07 },
-    "one password: the label of the new-password says change": {
+    "single secret: the label of the code says code": { "sign-in": 0.1, "password-only-step": -0.07 },
+    "single secret: the label of the new-password says change": {
       "password-only-step": -0.3,
       "change-password": 0.52,
       register: -0.41,
       none: 0.23,
     },
-    "one password: the label of the new-password says new": {
+    "single secret: the label of the new-password says new": {
       "password-only-step": -0.3,
       "change-password": 0.52,
       register: -0.41,
       none: 0.23,
     },
-    "one password: the label of the new-password says password": {
+    "single secret: the label of the new-password says password": {
       "sign-in": -0.07,
       "password-only-step": -0.31,
       "change-password": 0.34,
       register: 0.44,
       none: -0.2,
     },
-    "one password: the label of the password says email": {
+    "single secret: the label of the password says email": {
       "password-only-step": -0.36,
       "change-password": -0.39,
       register: -0.26,
       none: 1.07,
     },
-    "one password: the label of the password says old": {
+    "single secret: the label of the password says old": {
       "sign-in": -1.75,
       "password-only-step": -0.66,
       register: -0.22,
       none: 2.61,
     },
-    "one password: the label of the password says password": {
+    "single secret: the label of the password says password": {
       "identifier-first": -0.32,
       "password-only-step": 1.48,
       "one-time-code-step": -0.32,
@@ -2064,13 +2064,13 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.32,
       none: -0.05,
     },
-    "one password: the label of the password says proof": {
+    "single secret: the label of the password says proof": {
       "sign-in": -0.54,
       "password-only-step": -0.64,
       "change-password": -0.06,
       none: 1.19,
     },
-    "one password: the label of the user-name says email": {
+    "single secret: the label of the user-name says email": {
       "sign-in": 0.42,
       "identifier-first": -0.17,
       "password-only-step": -0.93,
@@ -2080,17 +2080,17 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.17,
       none: 0.64,
     },
-    "one password: the label of the user-name says particulars": {
+    "single secret: the label of the user-name says particulars": {
       "password-only-step": -0.15,
       "change-password": -0.08,
       register: 0.1,
       none: 0.35,
     },
-    "one password: the label of the user-name says payment": { "sign-in": -0.49, none: 0.51 },
-    "one password: the label of the user-name says phone": { "sign-in": 0.07 },
-    "one password: the label of the user-name says send": { "sign-in": -0.05, register: 0.09 },
-    "one password: the label of the user-name says signIn": { "sign-in": 0.05 },
-    "one password: the label of the user-name says userName": {
+    "single secret: the label of the user-name says payment": { "sign-in": -0.49, none: 0.51 },
+    "single secret: the label of the user-name says phone": { "sign-in": 0.07 },
+    "single secret: the label of the user-name says send": { "sign-in": -0.05, register: 0.09 },
+    "single secret: the label of the user-name says signIn": { "sign-in": 0.05 },
+    "single secret: the label of the user-name says userName": {
       "sign-in": 0.6,
       "identifier-first": -0.14,
       "password-only-step": -0.99,
@@ -2100,29 +2100,29 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.14,
       none: 0.33,
     },
-    "one password: the new-password is called new": { "password-only-step": -0.1, "change-password": 0.13 },
-    "one password: the new-password is called password": {
+    "single secret: the new-password is called new": { "password-only-step": -0.1, "change-password": 0.13 },
+    "single secret: the new-password is called password": {
       "sign-in": -1.3,
       "password-only-step": -0.14,
       "change-password": 0.12,
       register: 1.12,
       none: 0.07,
     },
-    "one password: the password is called equipment": { "sign-in": -0.33, none: 0.45 },
-    "one password: the password is called new": {
+    "single secret: the password is called equipment": { "sign-in": -0.33, none: 0.45 },
+    "single secret: the password is called new": {
       "sign-in": -0.33,
       "password-only-step": -0.42,
       "change-password": 0.5,
       none: 0.27,
     },
-    "one password: the password is called old": {
+    "single secret: the password is called old": {
       "sign-in": -0.84,
       "password-only-step": -1.49,
       "change-password": 1.1,
       register: -0.1,
       none: 1.34,
     },
-    "one password: the password is called password": {
+    "single secret: the password is called password": {
       "sign-in": -0.11,
       "identifier-first": -0.18,
       "password-only-step": 0.98,
@@ -2132,41 +2132,41 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.18,
       none: 0.52,
     },
-    "one password: the password is called payment": { none: 0.05 },
-    "one password: the password is called proof": {
+    "single secret: the password is called payment": { none: 0.05 },
+    "single secret: the password is called proof": {
       "sign-in": -0.61,
       "password-only-step": -0.95,
       "change-password": -0.18,
       none: 1.59,
     },
-    "one password: the password is called register": { "sign-in": -0.33, none: 0.35 },
-    "one password: the password is in boxes": { "sign-in": 0.15, register: -0.05 },
-    "one password: the password is of type email": {
+    "single secret: the password is called register": { "sign-in": -0.33, none: 0.35 },
+    "single secret: the password is in boxes": { "sign-in": 0.15, register: -0.05 },
+    "single secret: the password is of type email": {
       "sign-in": 0.06,
       "password-only-step": -0.45,
       "change-password": -0.47,
       register: -0.31,
       none: 1.2,
     },
-    "one password: the user-name is called equipment": { "sign-in": -0.33, none: 0.44 },
-    "one password: the user-name is called new": { "sign-in": -1.14, register: -0.11, none: 1.22 },
-    "one password: the user-name is called payment": { "sign-in": -0.14, none: 0.15 },
-    "one password: the user-name is called phone": { "sign-in": 0.14, "password-only-step": -0.05, none: -0.07 },
-    "one password: the user-name is called register": { "sign-in": -0.33, none: 0.35 },
-    "one password: the user-name is called search": {
+    "single secret: the user-name is called equipment": { "sign-in": -0.33, none: 0.44 },
+    "single secret: the user-name is called new": { "sign-in": -1.14, register: -0.11, none: 1.22 },
+    "single secret: the user-name is called payment": { "sign-in": -0.14, none: 0.15 },
+    "single secret: the user-name is called phone": { "sign-in": 0.14, "password-only-step": -0.05, none: -0.07 },
+    "single secret: the user-name is called register": { "sign-in": -0.33, none: 0.35 },
+    "single secret: the user-name is called search": {
       "sign-in": 0.67,
       "password-only-step": -0.09,
       register: -0.33,
       none: -0.19,
     },
-    "one password: the user-name is called signIn": {
+    "single secret: the user-name is called signIn": {
       "sign-in": 0.32,
       "password-only-step": -0.09,
       register: -0.08,
       none: -0.09,
     },
-    "one password: the user-name is filled already": { "sign-in": -0.09, register: -0.25, none: 0.37 },
-    "one password: the user-name is of type email": {
+    "single secret: the user-name is filled already": { "sign-in": -0.09, register: -0.25, none: 0.37 },
+    "single secret: the user-name is of type email": {
       "sign-in": -0.24,
       "identifier-first": -0.16,
       "password-only-step": -0.66,
@@ -2176,18 +2176,18 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.16,
       none: 0.18,
     },
-    "one password: the user-name is of type tel": { "sign-in": 0.24, "password-only-step": -0.09, none: -0.11 },
-    "one password: title says change": { "password-only-step": -0.15, "change-password": 0.31, register: -0.13 },
-    "one password: title says password": { "password-only-step": -0.08, "change-password": 0.13 },
-    "one password: title says register": { "sign-in": -0.62, register: 0.74 },
-    "one password: title says signIn": {
+    "single secret: the user-name is of type tel": { "sign-in": 0.24, "password-only-step": -0.09, none: -0.11 },
+    "single secret: title says change": { "password-only-step": -0.15, "change-password": 0.31, register: -0.13 },
+    "single secret: title says password": { "password-only-step": -0.08, "change-password": 0.13 },
+    "single secret: title says register": { "sign-in": -0.62, register: 0.74 },
+    "single secret: title says signIn": {
       "sign-in": 0.16,
       "password-only-step": 0.36,
       "change-password": -0.05,
       register: -0.12,
       none: -0.15,
     },
-    "one password: user name before password": {
+    "single secret: user name before password": {
       "sign-in": 1.13,
       "identifier-first": -0.36,
       "password-only-step": -1.92,
@@ -2197,7 +2197,7 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.36,
       none: -0.37,
     },
-    "two passwords: 0 code": {
+    "two secrets: 0 code": {
       "sign-in": -0.05,
       "identifier-first": -0.27,
       "password-only-step": -0.15,
@@ -2207,7 +2207,7 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.27,
       none: 0.31,
     },
-    "two passwords: 0 new-password": {
+    "two secrets: 0 new-password": {
       "sign-in": -0.19,
       "identifier-first": -0.08,
       "one-time-code-step": -0.08,
@@ -2216,7 +2216,7 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.08,
       none: 0.78,
     },
-    "two passwords: 0 other": {
+    "two secrets: 0 other": {
       "sign-in": 0.4,
       "identifier-first": -0.14,
       "password-only-step": 0.09,
@@ -2226,7 +2226,7 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.14,
       none: -0.71,
     },
-    "two passwords: 0 password": {
+    "two secrets: 0 password": {
       "sign-in": 0.19,
       "identifier-first": -0.11,
       "password-only-step": -0.21,
@@ -2235,7 +2235,7 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.11,
       none: -0.36,
     },
-    "two passwords: 0 user-name": {
+    "two secrets: 0 user-name": {
       "sign-in": -0.46,
       "identifier-first": -0.15,
       "password-only-step": 0.08,
@@ -2245,7 +2245,7 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.15,
       none: 0.09,
     },
-    "two passwords: 1 new-password": {
+    "two secrets: 1 new-password": {
       "sign-in": -0.05,
       "identifier-first": -0.07,
       "password-only-step": 0.06,
@@ -2254,8 +2254,8 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.07,
       none: -0.23,
     },
-    "two passwords: 1 other": { "sign-in": -0.27, "change-password": -0.19, register: 0.6 },
-    "two passwords: 1 password": {
+    "two secrets: 1 other": { "sign-in": -0.27, "change-password": -0.19, register: 0.6 },
+    "two secrets: 1 password": {
       "sign-in": -0.05,
       "identifier-first": -0.07,
       "password-only-step": 0.06,
@@ -2264,7 +2264,7 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.07,
       none: -0.23,
     },
-    "two passwords: 1 user-name": {
+    "two secrets: 1 user-name": {
       "sign-in": 0.41,
       "identifier-first": -0.11,
       "password-only-step": -0.23,
@@ -2274,7 +2274,7 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.11,
       none: 0.21,
     },
-    "two passwords: 2 new-password": {
+    "two secrets: 2 new-password": {
       "sign-in": 0.19,
       "identifier-first": -0.11,
       "password-only-step": -0.21,
@@ -2283,7 +2283,7 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.11,
       none: -0.36,
     },
-    "two passwords: 2 other": {
+    "two secrets: 2 other": {
       "sign-in": -0.12,
       "identifier-first": -0.05,
       "password-only-step": -0.14,
@@ -2293,7 +2293,7 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.05,
       none: -0.13,
     },
-    "two passwords: 2 password": {
+    "two secrets: 2 password": {
       "sign-in": -0.19,
       "identifier-first": -0.08,
       "one-time-code-step": -0.08,
@@ -2302,40 +2302,40 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.08,
       none: 0.78,
     },
-    "two passwords: 3 other": {
+    "two secrets: 3 other": {
       "sign-in": -0.05,
       "password-only-step": -0.05,
       "change-password": -0.72,
       register: -0.29,
       none: 1.14,
     },
-    "two passwords: a long text": { "change-password": -0.13, none: 0.16 },
-    "two passwords: another field is filled already": {
+    "two secrets: a long text": { "change-password": -0.13, none: 0.16 },
+    "two secrets: another field is filled already": {
       "sign-in": -0.05,
       "password-only-step": -0.06,
       "change-password": 0.44,
       register: -0.31,
       none: 0.05,
     },
-    "two passwords: another field says equipment": {
+    "two secrets: another field says equipment": {
       "sign-in": -0.05,
       "password-only-step": -0.08,
       "change-password": -0.81,
       register: -0.3,
       none: 1.24,
     },
-    "two passwords: another field says new": { "change-password": -0.1, register: -0.27, none: 0.44 },
-    "two passwords: another field says otherPurpose": { "change-password": -0.08, register: -0.28, none: 0.44 },
-    "two passwords: another field says particulars": {
+    "two secrets: another field says new": { "change-password": -0.1, register: -0.27, none: 0.44 },
+    "two secrets: another field says otherPurpose": { "change-password": -0.08, register: -0.28, none: 0.44 },
+    "two secrets: another field says particulars": {
       "sign-in": -0.12,
       "change-password": -0.51,
       register: 0.38,
       none: 0.41,
     },
-    "two passwords: another field says password": { register: -0.22, none: 0.25 },
-    "two passwords: another field says register": { "change-password": -0.1, register: -0.27, none: 0.44 },
-    "two passwords: another field says signIn": { "change-password": -0.22, register: -0.24, none: 0.53 },
-    "two passwords: any": {
+    "two secrets: another field says password": { register: -0.22, none: 0.25 },
+    "two secrets: another field says register": { "change-password": -0.1, register: -0.27, none: 0.44 },
+    "two secrets: another field says signIn": { "change-password": -0.22, register: -0.24, none: 0.53 },
+    "two secrets: any": {
       "sign-in": -0.05,
       "identifier-first": -0.27,
       "password-only-step": -0.15,
@@ -2345,22 +2345,22 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.27,
       none: 0.31,
     },
-    "two passwords: around says change": {
+    "two secrets: around says change": {
       "sign-in": -0.05,
       "password-only-step": 0.32,
       "change-password": 0.25,
       register: -0.09,
       none: -0.31,
     },
-    "two passwords: around says code": { "password-only-step": 0.62, "change-password": -0.47, none: -0.12 },
-    "two passwords: around says confirm": {
+    "two secrets: around says code": { "password-only-step": 0.62, "change-password": -0.47, none: -0.12 },
+    "two secrets: around says confirm": {
       "sign-in": -0.09,
       "password-only-step": -0.12,
       "change-password": -0.24,
       register: 0.31,
       none: 0.21,
     },
-    "two passwords: around says equipment": {
+    "two secrets: around says equipment": {
       "sign-in": -0.08,
       "identifier-first": -0.05,
       "password-only-step": 0.36,
@@ -2370,10 +2370,10 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.05,
       none: -0.13,
     },
-    "two passwords: around says new": { "password-only-step": 0.41, "change-password": -0.29, none: 0.05 },
-    "two passwords: around says old": { "password-only-step": -0.05, "change-password": 0.08 },
-    "two passwords: around says otherPurpose": { "change-password": -0.08, register: -0.28, none: 0.44 },
-    "two passwords: around says password": {
+    "two secrets: around says new": { "password-only-step": 0.41, "change-password": -0.29, none: 0.05 },
+    "two secrets: around says old": { "password-only-step": -0.05, "change-password": 0.08 },
+    "two secrets: around says otherPurpose": { "change-password": -0.08, register: -0.28, none: 0.44 },
+    "two secrets: around says password": {
       "sign-in": -0.24,
       "identifier-first": -0.07,
       "password-only-step": 0.15,
@@ -2382,50 +2382,50 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.07,
       none: 0.2,
     },
-    "two passwords: around says payment": { "change-password": -0.19, register: 0.33, none: -0.06 },
-    "two passwords: around says proof": { "sign-in": -0.07, "change-password": -0.53, none: 0.69 },
-    "two passwords: around says register": { "sign-in": -0.08, "change-password": -0.17, register: 0.39, none: 0.05 },
-    "two passwords: around says reset": { "change-password": 0.28, register: -0.12 },
-    "two passwords: around says search": {
+    "two secrets: around says payment": { "change-password": -0.19, register: 0.33, none: -0.06 },
+    "two secrets: around says proof": { "sign-in": -0.07, "change-password": -0.53, none: 0.69 },
+    "two secrets: around says register": { "sign-in": -0.08, "change-password": -0.17, register: 0.39, none: 0.05 },
+    "two secrets: around says reset": { "change-password": 0.28, register: -0.12 },
+    "two secrets: around says search": {
       "password-only-step": -0.08,
       "change-password": -0.12,
       register: -0.07,
       none: 0.33,
     },
-    "two passwords: around says signIn": {
+    "two secrets: around says signIn": {
       "password-only-step": 0.53,
       "change-password": -0.59,
       register: -0.09,
       none: 0.24,
     },
-    "two passwords: autocomplete new-password": {
+    "two secrets: autocomplete new-password": {
       "sign-in": -0.1,
       "password-only-step": -0.16,
       "change-password": 0.58,
       register: -0.63,
       none: 0.4,
     },
-    "two passwords: autocomplete username": { "sign-in": 0.39, "change-password": -0.09, register: -0.25 },
-    "two passwords: button not signIn, around says change": {
+    "two secrets: autocomplete username": { "sign-in": 0.39, "change-password": -0.09, register: -0.25 },
+    "two secrets: button not signIn, around says change": {
       "sign-in": -0.05,
       "password-only-step": 0.19,
       "change-password": 0.31,
       register: -0.09,
       none: -0.27,
     },
-    "two passwords: button not signIn, around says code": {
+    "two secrets: button not signIn, around says code": {
       "password-only-step": 0.49,
       "change-password": -0.39,
       none: -0.07,
     },
-    "two passwords: button not signIn, around says confirm": {
+    "two secrets: button not signIn, around says confirm": {
       "sign-in": -0.09,
       "password-only-step": -0.12,
       "change-password": -0.24,
       register: 0.31,
       none: 0.21,
     },
-    "two passwords: button not signIn, around says equipment": {
+    "two secrets: button not signIn, around says equipment": {
       "sign-in": -0.07,
       "identifier-first": -0.05,
       "password-only-step": 0.23,
@@ -2435,18 +2435,18 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.05,
       none: -0.09,
     },
-    "two passwords: button not signIn, around says new": {
+    "two secrets: button not signIn, around says new": {
       "password-only-step": 0.28,
       "change-password": -0.22,
       none: 0.09,
     },
-    "two passwords: button not signIn, around says old": { "password-only-step": -0.05, "change-password": 0.08 },
-    "two passwords: button not signIn, around says otherPurpose": {
+    "two secrets: button not signIn, around says old": { "password-only-step": -0.05, "change-password": 0.08 },
+    "two secrets: button not signIn, around says otherPurpose": {
       "change-password": -0.08,
       register: -0.28,
       none: 0.44,
     },
-    "two passwords: button not signIn, around says password": {
+    "two secrets: button not signIn, around says password": {
       "sign-in": -0.24,
       "identifier-first": -0.07,
       "one-time-code-step": -0.07,
@@ -2455,45 +2455,45 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.07,
       none: 0.24,
     },
-    "two passwords: button not signIn, around says payment": { "change-password": -0.19, register: 0.33, none: -0.06 },
-    "two passwords: button not signIn, around says proof": { "sign-in": -0.07, "change-password": -0.53, none: 0.69 },
-    "two passwords: button not signIn, around says register": {
+    "two secrets: button not signIn, around says payment": { "change-password": -0.19, register: 0.33, none: -0.06 },
+    "two secrets: button not signIn, around says proof": { "sign-in": -0.07, "change-password": -0.53, none: 0.69 },
+    "two secrets: button not signIn, around says register": {
       "sign-in": -0.07,
       "change-password": -0.17,
       register: 0.37,
       none: 0.06,
     },
-    "two passwords: button not signIn, around says reset": { "change-password": 0.28, register: -0.12 },
-    "two passwords: button not signIn, around says search": {
+    "two secrets: button not signIn, around says reset": { "change-password": 0.28, register: -0.12 },
+    "two secrets: button not signIn, around says search": {
       "password-only-step": -0.08,
       "change-password": -0.12,
       register: -0.07,
       none: 0.33,
     },
-    "two passwords: button not signIn, around says signIn": {
+    "two secrets: button not signIn, around says signIn": {
       "password-only-step": 0.4,
       "change-password": -0.51,
       register: -0.09,
       none: 0.28,
     },
-    "two passwords: button says change": { "password-only-step": 0.07, "change-password": 0.16, none: -0.15 },
-    "two passwords: button says new": {
+    "two secrets: button says change": { "password-only-step": 0.07, "change-password": 0.16, none: -0.15 },
+    "two secrets: button says new": {
       "password-only-step": 0.13,
       "change-password": -0.19,
       register: 0.2,
       none: -0.1,
     },
-    "two passwords: button says otherPurpose": { register: -0.06, none: 0.08 },
-    "two passwords: button says password": { "sign-in": -0.1, "change-password": 0.73, register: -0.47, none: -0.14 },
-    "two passwords: button says register": {
+    "two secrets: button says otherPurpose": { register: -0.06, none: 0.08 },
+    "two secrets: button says password": { "sign-in": -0.1, "change-password": 0.73, register: -0.47, none: -0.14 },
+    "two secrets: button says register": {
       "sign-in": -0.1,
       "password-only-step": -0.05,
       "change-password": -0.29,
       register: 0.64,
       none: -0.21,
     },
-    "two passwords: button says reset": { "sign-in": -0.08, "change-password": 0.54, register: -0.37, none: -0.05 },
-    "two passwords: button says send": {
+    "two secrets: button says reset": { "sign-in": -0.08, "change-password": 0.54, register: -0.37, none: -0.05 },
+    "two secrets: button says send": {
       "sign-in": -0.11,
       "identifier-first": -0.05,
       "password-only-step": -0.21,
@@ -2503,8 +2503,8 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.05,
       none: 0.06,
     },
-    "two passwords: button says signIn": { "password-only-step": 0.13, "change-password": -0.08, none: -0.05 },
-    "two passwords: button says something else": {
+    "two secrets: button says signIn": { "password-only-step": 0.13, "change-password": -0.08, none: -0.05 },
+    "two secrets: button says something else": {
       "sign-in": 0.31,
       "identifier-first": -0.13,
       "password-only-step": 0.13,
@@ -2514,58 +2514,58 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.13,
       none: -0.23,
     },
-    "two passwords: button says userName": { "change-password": -0.12, register: 0.24, none: -0.06 },
-    "two passwords: first of all says change": {
+    "two secrets: button says userName": { "change-password": -0.12, register: 0.24, none: -0.06 },
+    "two secrets: first of all says change": {
       "sign-in": -0.05,
       "password-only-step": 0.33,
       "change-password": 0.21,
       register: -0.08,
       none: -0.3,
     },
-    "two passwords: first of all says register": {
+    "two secrets: first of all says register": {
       "sign-in": -0.07,
       "change-password": -0.12,
       register: 0.46,
       none: -0.14,
     },
-    "two passwords: first of all says reset": { "change-password": 0.23, register: -0.1 },
-    "two passwords: first of all says signIn": {
+    "two secrets: first of all says reset": { "change-password": 0.23, register: -0.1 },
+    "two secrets: first of all says signIn": {
       "password-only-step": -0.09,
       "change-password": -0.12,
       register: -0.08,
       none: 0.35,
     },
-    "two passwords: links says password": {
+    "two secrets: links says password": {
       "password-only-step": 0.07,
       "change-password": -0.17,
       register: -0.07,
       none: 0.27,
     },
-    "two passwords: links says register": {
+    "two secrets: links says register": {
       "sign-in": -0.05,
       "password-only-step": -0.07,
       "change-password": -0.12,
       register: -0.09,
       none: 0.39,
     },
-    "two passwords: links says reset": {
+    "two secrets: links says reset": {
       "sign-in": -0.05,
       "password-only-step": -0.07,
       "change-password": -0.1,
       register: -0.09,
       none: 0.37,
     },
-    "two passwords: links says signIn": {
+    "two secrets: links says signIn": {
       "password-only-step": -0.05,
       "change-password": 0.07,
       register: 0.28,
       none: -0.1,
     },
-    "two passwords: links says terms": { "sign-in": -0.05, register: 0.23, none: -0.15 },
-    "two passwords: many of checkbox": { "change-password": -0.42, register: -0.28, none: 0.8 },
-    "two passwords: many of select": { "password-only-step": -0.05, "change-password": -0.58, none: 0.74 },
-    "two passwords: more than six fields": { "change-password": -0.42, register: -0.28, none: 0.8 },
-    "two passwords: more than three fields": {
+    "two secrets: links says terms": { "sign-in": -0.05, register: 0.23, none: -0.15 },
+    "two secrets: many of checkbox": { "change-password": -0.42, register: -0.28, none: 0.8 },
+    "two secrets: many of select": { "password-only-step": -0.05, "change-password": -0.58, none: 0.74 },
+    "two secrets: more than six fields": { "change-password": -0.42, register: -0.28, none: 0.8 },
+    "two secrets: more than three fields": {
       "sign-in": -0.41,
       "identifier-first": -0.1,
       "password-only-step": -0.22,
@@ -2575,7 +2575,7 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.1,
       none: 0.24,
     },
-    "two passwords: names no purpose": {
+    "two secrets: names no purpose": {
       "sign-in": 0.15,
       "identifier-first": -0.18,
       "password-only-step": -0.34,
@@ -2585,15 +2585,15 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.18,
       none: 0.43,
     },
-    "two passwords: no button": { "password-only-step": -0.05, "change-password": -0.49, register: -0.08, none: 0.69 },
-    "two passwords: no form": {
+    "two secrets: no button": { "password-only-step": -0.05, "change-password": -0.49, register: -0.08, none: 0.69 },
+    "two secrets: no form": {
       "sign-in": -0.21,
       "password-only-step": -0.07,
       "change-password": -0.5,
       register: 0.5,
       none: 0.42,
     },
-    "two passwords: nothing says register": {
+    "two secrets: nothing says register": {
       "sign-in": 0.11,
       "identifier-first": -0.21,
       "password-only-step": -0.05,
@@ -2603,7 +2603,7 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.21,
       none: 0.38,
     },
-    "two passwords: nothing says signIn": {
+    "two secrets: nothing says signIn": {
       "identifier-first": -0.25,
       "password-only-step": -0.64,
       "one-time-code-step": -0.25,
@@ -2612,58 +2612,58 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.25,
       none: 0.11,
     },
-    "two passwords: opening says change": {
+    "two secrets: opening says change": {
       "password-only-step": -0.23,
       "change-password": 0.6,
       register: -0.25,
       none: -0.09,
     },
-    "two passwords: opening says confirm": { "password-only-step": -0.05, register: 0.22, none: -0.17 },
-    "two passwords: opening says equipment": { "password-only-step": 0.59, "change-password": -0.7, none: 0.19 },
-    "two passwords: opening says new": {
+    "two secrets: opening says confirm": { "password-only-step": -0.05, register: 0.22, none: -0.17 },
+    "two secrets: opening says equipment": { "password-only-step": 0.59, "change-password": -0.7, none: 0.19 },
+    "two secrets: opening says new": {
       "password-only-step": -0.15,
       "change-password": 0.19,
       register: -0.13,
       none: 0.16,
     },
-    "two passwords: opening says old": { "password-only-step": -0.05, "change-password": 0.08 },
-    "two passwords: opening says particulars": { none: 0.06 },
-    "two passwords: opening says password": {
+    "two secrets: opening says old": { "password-only-step": -0.05, "change-password": 0.08 },
+    "two secrets: opening says particulars": { none: 0.06 },
+    "two secrets: opening says password": {
       "sign-in": -0.12,
       "password-only-step": 0.3,
       "change-password": 0.29,
       register: 0.07,
       none: -0.43,
     },
-    "two passwords: opening says proof": { "change-password": -0.19, none: 0.25 },
-    "two passwords: opening says register": { "sign-in": -0.06, "change-password": -0.12, register: 0.43, none: -0.11 },
-    "two passwords: opening says reset": { "change-password": 0.14, register: -0.08 },
-    "two passwords: opening says search": { none: 0.06 },
-    "two passwords: opening says signIn": { "change-password": 0.09 },
-    "two passwords: sent by GET": {
+    "two secrets: opening says proof": { "change-password": -0.19, none: 0.25 },
+    "two secrets: opening says register": { "sign-in": -0.06, "change-password": -0.12, register: 0.43, none: -0.11 },
+    "two secrets: opening says reset": { "change-password": 0.14, register: -0.08 },
+    "two secrets: opening says search": { none: 0.06 },
+    "two secrets: opening says signIn": { "change-password": 0.09 },
+    "two secrets: sent by GET": {
       "sign-in": -0.05,
       "password-only-step": -0.07,
       "change-password": 0.6,
       register: -0.28,
       none: -0.13,
     },
-    "two passwords: some of checkbox": {
+    "two secrets: some of checkbox": {
       "sign-in": -0.07,
       "password-only-step": -0.09,
       "change-password": -0.19,
       register: -0.31,
       none: 0.74,
     },
-    "two passwords: some of radio": { "password-only-step": -0.16, "change-password": 0.34, register: -0.08 },
-    "two passwords: some of select": { "sign-in": -0.05, "password-only-step": -0.1, register: -0.28, none: 0.45 },
-    "two passwords: the label of the new-password says change": {
+    "two secrets: some of radio": { "password-only-step": -0.16, "change-password": 0.34, register: -0.08 },
+    "two secrets: some of select": { "sign-in": -0.05, "password-only-step": -0.1, register: -0.28, none: 0.45 },
+    "two secrets: the label of the new-password says change": {
       "sign-in": -0.16,
       "password-only-step": 0.14,
       "change-password": 0.64,
       register: -0.39,
       none: -0.18,
     },
-    "two passwords: the label of the new-password says confirm": {
+    "two secrets: the label of the new-password says confirm": {
       "sign-in": -0.27,
       "identifier-first": -0.05,
       "password-only-step": -0.15,
@@ -2673,14 +2673,14 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.05,
       none: -0.34,
     },
-    "two passwords: the label of the new-password says new": {
+    "two secrets: the label of the new-password says new": {
       "sign-in": -0.17,
       "password-only-step": 0.13,
       "change-password": 0.67,
       register: -0.4,
       none: -0.2,
     },
-    "two passwords: the label of the new-password says password": {
+    "two secrets: the label of the new-password says password": {
       "sign-in": -0.38,
       "identifier-first": -0.09,
       "one-time-code-step": -0.09,
@@ -2689,55 +2689,55 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.09,
       none: -0.15,
     },
-    "two passwords: the label of the new-password says send": {
+    "two secrets: the label of the new-password says send": {
       "sign-in": -0.12,
       "password-only-step": -0.06,
       "change-password": 0.26,
     },
-    "two passwords: the label of the password says code": { "password-only-step": 0.19, "change-password": -0.13 },
-    "two passwords: the label of the password says confirm": {
+    "two secrets: the label of the password says code": { "password-only-step": 0.19, "change-password": -0.13 },
+    "two secrets: the label of the password says confirm": {
       "sign-in": -0.05,
       "password-only-step": -0.06,
       "change-password": -0.19,
       register: -0.05,
       none: 0.42,
     },
-    "two passwords: the label of the password says new": {
+    "two secrets: the label of the password says new": {
       "password-only-step": 0.1,
       "change-password": -0.09,
       register: -0.14,
       none: 0.14,
     },
-    "two passwords: the label of the password says old": {
+    "two secrets: the label of the password says old": {
       "password-only-step": -0.08,
       "change-password": 0.23,
       none: -0.06,
     },
-    "two passwords: the label of the password says password": {
+    "two secrets: the label of the password says password": {
       "sign-in": -0.12,
       "change-password": 0.09,
       register: -0.18,
       none: 0.39,
     },
-    "two passwords: the label of the password says proof": { "change-password": -0.34, none: 0.45 },
-    "two passwords: the label of the password says send": { "change-password": -0.32, none: 0.43 },
-    "two passwords: the label of the password says signIn": { "change-password": 0.1, none: -0.06 },
-    "two passwords: the label of the user-name says email": {
+    "two secrets: the label of the password says proof": { "change-password": -0.34, none: 0.45 },
+    "two secrets: the label of the password says send": { "change-password": -0.32, none: 0.43 },
+    "two secrets: the label of the password says signIn": { "change-password": 0.1, none: -0.06 },
+    "two secrets: the label of the user-name says email": {
       "sign-in": -0.24,
       "change-password": 0.21,
       register: 0.19,
       none: 0.15,
     },
-    "two passwords: the label of the user-name says particulars": { none: 0.06 },
-    "two passwords: the label of the user-name says userName": {
+    "two secrets: the label of the user-name says particulars": { none: 0.06 },
+    "two secrets: the label of the user-name says userName": {
       "sign-in": -0.11,
       "password-only-step": -0.1,
       "change-password": -0.39,
       register: 0.31,
       none: 0.37,
     },
-    "two passwords: the new-password is called change": { "password-only-step": 0.34, "change-password": -0.32 },
-    "two passwords: the new-password is called confirm": {
+    "two secrets: the new-password is called change": { "password-only-step": 0.34, "change-password": -0.32 },
+    "two secrets: the new-password is called confirm": {
       "sign-in": -0.35,
       "identifier-first": -0.05,
       "password-only-step": -0.16,
@@ -2747,8 +2747,8 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.05,
       none: 0.16,
     },
-    "two passwords: the new-password is called new": { "password-only-step": 0.34, "change-password": -0.32 },
-    "two passwords: the new-password is called password": {
+    "two secrets: the new-password is called new": { "password-only-step": 0.34, "change-password": -0.32 },
+    "two secrets: the new-password is called password": {
       "sign-in": -0.35,
       "identifier-first": -0.05,
       "password-only-step": 0.15,
@@ -2757,33 +2757,33 @@ const table = (): ReadingWeights => ({
       register: 0.77,
       "reset-request": -0.05,
     },
-    "two passwords: the password is called change": {
+    "two secrets: the password is called change": {
       "password-only-step": 0.29,
       "change-password": -0.15,
       none: -0.11,
     },
-    "two passwords: the password is called code": { "password-only-step": 0.62, "change-password": -0.47, none: -0.12 },
-    "two passwords: the password is called confirm": {
+    "two secrets: the password is called code": { "password-only-step": 0.62, "change-password": -0.47, none: -0.12 },
+    "two secrets: the password is called confirm": {
       "sign-in": -0.05,
       "password-only-step": -0.12,
       "change-password": 0.82,
       register: -0.09,
       none: -0.47,
     },
-    "two passwords: the password is called equipment": { "change-password": -0.1, register: -0.27, none: 0.44 },
-    "two passwords: the password is called new": {
+    "two secrets: the password is called equipment": { "change-password": -0.1, register: -0.27, none: 0.44 },
+    "two secrets: the password is called new": {
       "password-only-step": 0.26,
       "change-password": -0.25,
       register: -0.27,
       none: 0.33,
     },
-    "two passwords: the password is called old": {
+    "two secrets: the password is called old": {
       "password-only-step": -0.08,
       "change-password": 0.31,
       register: -0.05,
       none: -0.1,
     },
-    "two passwords: the password is called password": {
+    "two secrets: the password is called password": {
       "sign-in": -0.18,
       "identifier-first": -0.06,
       "password-only-step": 0.39,
@@ -2793,26 +2793,26 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.06,
       none: -0.37,
     },
-    "two passwords: the password is called proof": {
+    "two secrets: the password is called proof": {
       "sign-in": 0.17,
       "change-password": -0.61,
       register: -0.1,
       none: 0.62,
     },
-    "two passwords: the password is called register": { "change-password": -0.1, register: -0.27, none: 0.44 },
-    "two passwords: the user-name is called equipment": { "change-password": -0.1, register: -0.27, none: 0.44 },
-    "two passwords: the user-name is called new": { "change-password": -0.1, register: -0.27, none: 0.44 },
-    "two passwords: the user-name is called register": { "change-password": -0.1, register: -0.27, none: 0.44 },
-    "two passwords: the user-name is called search": { register: 0.05 },
-    "two passwords: the user-name is called signIn": {
+    "two secrets: the password is called register": { "change-password": -0.1, register: -0.27, none: 0.44 },
+    "two secrets: the user-name is called equipment": { "change-password": -0.1, register: -0.27, none: 0.44 },
+    "two secrets: the user-name is called new": { "change-password": -0.1, register: -0.27, none: 0.44 },
+    "two secrets: the user-name is called register": { "change-password": -0.1, register: -0.27, none: 0.44 },
+    "two secrets: the user-name is called search": { register: 0.05 },
+    "two secrets: the user-name is called signIn": {
       "password-only-step": -0.08,
       "change-password": -0.11,
       register: -0.1,
       none: 0.36,
     },
-    "two passwords: the user-name is of type email": { "change-password": -0.27, register: 0.66, none: -0.39 },
-    "two passwords: title says register": { register: 0.16, none: -0.05 },
-    "two passwords: user name before password": {
+    "two secrets: the user-name is of type email": { "change-password": -0.27, register: 0.66, none: -0.39 },
+    "two secrets: title says register": { register: 0.16, none: -0.05 },
+    "two secrets: user name before password": {
       "sign-in": 0.41,
       "identifier-first": -0.11,
       "password-only-step": -0.23,

@@ -2,6 +2,7 @@
 import type { Page as BrowserPage, Frame, Request, Response } from "playwright-core";
 import { spread } from "../../../core/signin/boxes";
 import { carriesSecret, type SecretTraces, tracesOf } from "../../../core/signin/carries";
+import { asksToRemember } from "../../../core/signin/remember";
 import { goesOn } from "../../log";
 import type { HandedCookie, HandedStorage, Login, SignedIn, SignInEngine, SignInTask } from "../engine";
 import { freshCode } from "../freshCode";
@@ -214,8 +215,15 @@ class Visit {
     if (request.isNavigationRequest() && response.frame() === this.#page.mainFrame()) {
       this.#status = response.status();
       this.#asksBasic = /^\s*basic/i.test(response.headers()["www-authenticate"] ?? "");
-    } else if (this.#sent.password && request.method() !== "GET" && [400, 401, 403, 422].includes(response.status()))
+    } else if ([400, 401, 403, 422].includes(response.status()) && this.#carriedPassword(request))
       this.#refusedByScript = response.status();
+  }
+
+  /** What a page counts or reports besides may be turned away: it says nothing of the password. */
+  #carriedPassword(request: Request): boolean {
+    const body = request.postData();
+    if (body === null || this.#traces === null || !this.#sent.password) return false;
+    return carriesSecret([body, decoded(body.replaceAll("+", " "))], this.#traces);
   }
 
   async #open(address: string): Promise<void> {
@@ -227,7 +235,7 @@ class Visit {
     } catch (error) {
       const why = String(error);
       if (this.browser.ended) throw error;
-      if (/ERR_INVALID_AUTH_CREDENTIALS|ERR_UNEXPECTED_PROXY_AUTH|401/.test(why))
+      if (/ERR_INVALID_AUTH_CREDENTIALS|ERR_UNEXPECTED_PROXY_AUTH/.test(why))
         throw new SignInFailure("http-basic", "the site answers 401 with WWW-Authenticate: Basic");
       if (this.proxy.refused.size > 0 && /ERR_TUNNEL|ERR_PROXY|ERR_ABORTED/.test(why))
         throw new SignInFailure("address-not-allowed", `the sign-in leads to ${[...this.proxy.refused].at(-1)}`);
@@ -339,6 +347,7 @@ class Visit {
     if (code !== null) await this.#type(page, reading.oneTimeCode!, code);
     const givesPassword = reading.password !== null && reading.kind !== "identifier-first";
     this.#requireSafeForm(page, givesPassword);
+    await this.#choose(page);
     if (givesPassword) {
       this.#typedInto = page.mark;
       await this.#type(page, reading.password!, this.#login.password);
@@ -372,6 +381,25 @@ class Visit {
     const target = new URL(action, description.base ? new URL(description.base, frame.url()) : frame.url()).href;
     if (!this.task.allows(target))
       throw new SignInFailure("address-not-allowed", `the form sends to ${new URL(target).host}`);
+  }
+
+  /** What the entry's steps choose, as the other engine sends it; to be remembered beyond this visit is left out. */
+  async #choose({ description, reading, marks, frame }: Page): Promise<void> {
+    const form = description.forms.findIndex(({ selector }) => selector === reading.form);
+    for (const field of description.fields) {
+      const mark = marks[field.selector];
+      if (!mark || !field.visible || field.disabled || (form >= 0 && field.form !== form)) continue;
+      const control = frame.locator(`[${MARK}="${mark}"]`);
+      const chosen = Object.hasOwn(this.task.steps.choices, field.name)
+        ? this.task.steps.choices[field.name]
+        : undefined;
+      if (field.control === "select" && chosen !== undefined) await control.selectOption(chosen);
+      else if (field.type === "radio" && chosen === field.value) await control.check();
+      else if (field.type === "checkbox") {
+        if (chosen !== undefined) await control.setChecked(chosen === field.value);
+        else if (!field.required && asksToRemember(field)) await control.uncheck();
+      }
+    }
   }
 
   async #type(page: Page, selector: string, value: string): Promise<void> {
