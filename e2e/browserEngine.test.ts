@@ -1,9 +1,6 @@
 /** The browser of the server's own, against small sites on this machine: what it gets into, and what gets at it. */
-import { execFileSync } from "node:child_process";
-import { readdirSync } from "node:fs";
 import { createServer, get, type IncomingMessage, type Server, type ServerResponse } from "node:http";
 import type { AddressInfo } from "node:net";
-import { tmpdir } from "node:os";
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from "vitest";
 import { BrowserEngine } from "../src/server/signin/browser/browserEngine";
 import { whyNotStarting } from "../src/server/signin/browser/chromium";
@@ -11,6 +8,7 @@ import { browserProgram } from "../src/server/signin/browser/program";
 import type { SignedIn, SignInTask } from "../src/server/signin/engine";
 import { SignInFailure } from "../src/server/signin/guardedClient";
 import { studyPage } from "../src/server/signin/studiedPage";
+import { left } from "./serverBrowsers";
 
 const USER = "box-office";
 const PASSWORD = "canary-browser/engine#73";
@@ -89,15 +87,6 @@ const outcome = (more?: Partial<SignInTask>): Promise<string> =>
     () => "signed-in",
     (error) => (error instanceof SignInFailure ? error.failure : String(error)),
   );
-
-/** Browsers of the server's own that run, and profiles that lie about. */
-const left = () => ({
-  processes: execFileSync("ps", ["-eo", "args"])
-    .toString()
-    .split("\n")
-    .filter((line) => /galtry-sign-in-/.test(line)).length,
-  profiles: readdirSync(tmpdir()).filter((name) => name.startsWith("galtry-sign-in-")).length,
-});
 
 const FIELDS = `<label>User name <input id=u></label><label>Password <input id=p type=password></label><p id=e class=error></p><button id=go type=button>Sign in</button>`;
 const SEND = `const r=await fetch("/api/in",{method:"POST",headers:{"content-type":"application/json"},body:JSON.stringify({u:q("u").value,p:q("p").value})});`;

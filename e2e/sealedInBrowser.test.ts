@@ -1,7 +1,4 @@
 /** Sealed sign-in by the browser of the server's own, from a colleague's Front desk into the site, and out again. */
-import { execFileSync } from "node:child_process";
-import { readdirSync } from "node:fs";
-import { tmpdir } from "node:os";
 import { desc, eq } from "drizzle-orm";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import { DEMO_PASSWORD } from "../demo/organisation";
@@ -11,6 +8,7 @@ import { addEntry } from "../src/server/vaults/entries";
 import { type Browser, connectLanyard, openBrowser, signInToGaltry } from "./browser";
 import { everythingReceived, sightingsOf } from "./canary";
 import { type App, startHouse } from "./house";
+import { left } from "./serverBrowsers";
 
 let app: App;
 let colleague: Browser;
@@ -66,15 +64,6 @@ async function give(entryId: string): Promise<void> {
     as("wilhelmina"),
   );
 }
-
-/** Browsers of the server's own that run, and profiles that lie about. */
-const left = () => ({
-  processes: execFileSync("ps", ["-eo", "args"])
-    .toString()
-    .split("\n")
-    .filter((line) => /galtry-sign-in-/.test(line)).length,
-  profiles: readdirSync(tmpdir()).filter((name) => name.startsWith("galtry-sign-in-")).length,
-});
 
 describe("a colleague signs in, sealed,", () => {
   test.each([

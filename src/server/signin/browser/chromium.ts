@@ -34,7 +34,7 @@ const PREFIX = "galtry-sign-in-";
 /** Beyond every limit of a sign-in: what is left then is ended by the shell that watches it. */
 const LONGEST_S = 100;
 const MOST_MEMORY_MB = 700;
-const LOOK_EVERY_MS = 300;
+const LOOK_EVERY_MS = 500;
 
 const FLAGS = [
   // No way out but the proxy: loopback goes through it too, and nothing resolves names or sends packets of its own.
@@ -66,8 +66,9 @@ export class ServerBrowser {
     readonly context: BrowserContext,
     private readonly folder: string,
   ) {
+    const group = groupOf(folder);
     this.#watch = setInterval(() => {
-      if (memoryOf(processesOf(this.folder)) > MOST_MEMORY_MB) this.end();
+      if (memoryOf(membersOf(group)) > MOST_MEMORY_MB) this.end();
     }, LOOK_EVERY_MS);
     this.#watch.unref();
   }
@@ -145,20 +146,31 @@ rm -rf ${quoted(folder)}
   return profile;
 }
 
-/** Processes that were started in a folder: all that belong to the shell's group or name the profile. */
-function processesOf(folder: string): number[] {
+/** The group of the shell that was started in a folder; "" where it is gone. */
+function groupOf(folder: string): string {
   const shell = readText(path.join(folder, "pid")).trim();
   // A number that was given away anew belongs to somebody else.
-  const group = shell !== "" && readText(`/proc/${shell}/cmdline`).includes(`${folder}/`) ? shell : "";
+  return shell !== "" && readText(`/proc/${shell}/cmdline`).includes(`${folder}/`) ? shell : "";
+}
+
+const isIn = (group: string, id: string): boolean =>
+  group !== "" &&
+  readText(`/proc/${id}/stat`)
+    .replace(/^.*\) /, "")
+    .split(" ")[2] === group;
+
+/** One small file a process: this is looked at again and again beside whoever is waiting for a page. */
+const membersOf = (group: string): number[] =>
+  readdirSync("/proc")
+    .filter((name) => /^\d+$/.test(name) && isIn(group, name))
+    .map(Number);
+
+/** Processes that were started in a folder: all that belong to the shell's group or name the profile. */
+function processesOf(folder: string): number[] {
+  const group = groupOf(folder);
   return readdirSync("/proc")
     .filter((name) => /^\d+$/.test(name))
-    .filter((name) => {
-      const fields = readText(`/proc/${name}/stat`)
-        .replace(/^.*\) /, "")
-        .split(" ");
-      if (group !== "" && fields[2] === group) return true;
-      return readText(`/proc/${name}/cmdline`).includes(`${folder}/`);
-    })
+    .filter((name) => isIn(group, name) || readText(`/proc/${name}/cmdline`).includes(`${folder}/`))
     .map(Number);
 }
 
