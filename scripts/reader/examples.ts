@@ -7,7 +7,7 @@ import type { FieldUse } from "../../src/core/signin/reading/fields";
 import { hidesText } from "../../src/core/signin/reading/groups";
 import type { GroupKind } from "../../src/core/signin/reading/kinds";
 import type { ReadingWeights } from "../../src/core/signin/reading/tables";
-import { Ear } from "../../src/core/signin/words";
+import { Subjects } from "../../src/core/signin/words";
 import type { LabelledPage } from "./corpus";
 import type { Example } from "./regression";
 
@@ -64,7 +64,7 @@ export function fieldExamples(page: LabelledPage, weights: ReadingWeights): Exam
   });
 }
 
-const ear = new Ear();
+const subjects = new Subjects();
 
 /**
  * What is hidden as it is typed stays a password where the page is for something else, and a name a name: what it is
@@ -72,7 +72,7 @@ const ear = new Ear();
  */
 function useWhereNone(field: PageField): FieldUse | null {
   if (hidesText(field)) return "password";
-  const says = ear.hears(`${field.label} | ${field.placeholder} | ${field.name} | ${field.id}`);
+  const says = subjects.of(`${field.label} | ${field.placeholder} | ${field.name} | ${field.id}`);
   const mayName = field.type === "email" || field.type === "tel" || says.has("userName") || says.has("email");
   return mayName || says.has("phone") || says.has("code") || says.has("password") ? null : "other";
 }

@@ -10,7 +10,7 @@ import { GROUP_KINDS, type GroupKind, groupFeatures, textWithoutLabels } from ".
 import { type Likely, likely, ranked } from "./reading/model";
 import type { ReadingWeights } from "./reading/tables";
 import { fittedWeights } from "./reading/weights";
-import { Ear } from "./words";
+import { Subjects } from "./words";
 
 export interface FieldRead {
   entry: Entry;
@@ -63,15 +63,15 @@ const SPEAKS_OF_IT =
 
 /** Everything found out about each group of a page's fields. */
 export function readGroups(page: PageDescription, weights: ReadingWeights = fittedWeights()): GroupRead[] {
-  const ear = new Ear();
-  return groupsOf(page, ear).map((group) => readGroup(group, page, weights, ear));
+  const subjects = new Subjects();
+  return groupsOf(page, subjects).map((group) => readGroup(group, page, weights, subjects));
 }
 
-function readGroup(group: Group, page: PageDescription, weights: ReadingWeights, ear: Ear): GroupRead {
+function readGroup(group: Group, page: PageDescription, weights: ReadingWeights, subjects: Subjects): GroupRead {
   const buttons = group.buttons
     .filter((button) => button.visible)
     .map((button) => {
-      const features = buttonFeatures(button, group, ear);
+      const features = buttonFeatures(button, group, subjects);
       return { button, features, send: likely(BUTTON_USES, weights.buttons, features).send };
     });
   const likeliest = buttons.reduce<(typeof buttons)[number] | null>(
@@ -79,25 +79,25 @@ function readGroup(group: Group, page: PageDescription, weights: ReadingWeights,
     null,
   );
   const submit = likeliest !== null && likeliest.send >= LEAST_SEND ? likeliest.button : null;
-  const told = tellingsOf(group, page, submit, ear);
-  const surroundings = { act: ear.hears(told.act), around: ear.hears(told.around), title: ear.hears(told.title) };
+  const told = tellingsOf(group, page, submit, subjects);
+  const surroundings = { act: subjects.of(told.act), around: subjects.of(told.around), title: subjects.of(told.title) };
   const fields = group.entries.map((entry): FieldRead => {
-    const features = fieldFeatures(entry, group, surroundings, ear);
+    const features = fieldFeatures(entry, group, surroundings, subjects);
     const scores = likely(FIELD_USES, weights.fields, features);
     return { entry, features, likely: scores, use: ranked(scores)[0]! };
   });
-  const features = groupFeatures(group, page, fields, told, ear);
+  const features = groupFeatures(group, page, fields, told, subjects);
   const scores = likely(GROUP_KINDS, weights.groups, features);
   const kind = ranked(scores).find((one) => canBe(one, fields)) ?? "none";
   return { group, buttons, submit, fields, features, likely: scores, kind };
 }
 
 /** What the group's button, its surroundings and the page's title say. */
-function tellingsOf(group: Group, page: PageDescription, submit: PageField | null, ear: Ear) {
+function tellingsOf(group: Group, page: PageDescription, submit: PageField | null, subjects: Subjects) {
   const own = textWithoutLabels(
     group,
     group.entries.map(({ field }) => field),
-    ear,
+    subjects,
   );
   return {
     act: submit ? submit.label : "",

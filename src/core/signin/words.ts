@@ -88,17 +88,17 @@ export function patternOf(subject: Subject): RegExp {
 }
 
 /** What texts speak of, each worked out once: pages say the same again and again. */
-export class Ear {
-  readonly #heard = new Map<string, ReadonlySet<Subject>>();
+export class Subjects {
+  readonly #found = new Map<string, ReadonlySet<Subject>>();
 
   /** @param text as the page has it */
-  hears(text: string): ReadonlySet<Subject> {
-    const known = this.#heard.get(text);
+  of(text: string): ReadonlySet<Subject> {
+    const known = this.#found.get(text);
     if (known) return known;
     const folded = plain(text);
     const found = new Set<Subject>();
     if (folded !== "") for (const subject of SUBJECTS) if (patternOf(subject).test(folded)) found.add(subject);
-    this.#heard.set(text, found);
+    this.#found.set(text, found);
     return found;
   }
 }

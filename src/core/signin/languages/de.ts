@@ -46,11 +46,11 @@ export const de: Language = {
   remember: { words: "angemeldet bleiben, eingeloggt bleiben, merken" },
   particulars: { words: "vorname, nachname, geburtsdatum, strasse, plz, familienname" },
   otherPurpose: { words: "(konto|profil) (loschen|schliessen), loschen, kontakt, nachricht, kommentar, gutschein" },
-  equipment: {
+  settings: {
     words: `host(name)?, server(name)?, datenbank(name)?, wlan, netzwerkname, postfach, einrichten, einrichtung, einstellungen, rolle, zeitzone, installation, benutzer (anlegen|hinzufugen)`,
   },
   payment: {
     words: `kartennummer, kreditkarte\\w*, karteninhaber, guthaben( abfragen)?, gutschein(nummer|code)?, geschenkkarte, einlosen, bezahlen, zahlung, betrag, ablaufdatum`,
   },
-  proof: { words: `geburtsdatum, sicherheitsfrage, geheimzahl, antwort, merkwort` },
+  secondSecret: { words: `geburtsdatum, sicherheitsfrage, geheimzahl, antwort, merkwort` },
 };

@@ -104,7 +104,7 @@ export const en: Language = {
       delete, decrypt, encrypt, back ?up, export, import, track( your)?( order| parcel)?
     `,
   },
-  equipment: {
+  settings: {
     words: `
       host( ?name)?, server( ?(name|address))?, port( ?number)?, database( ?name)?, db ?(name|user|host|pass\\w*), smtp, imap, pop3?, ldap,
       ssid, wi ?fi, wireless, wpa\\w*, pppoe, router, gateway, proxy, dns, subnet, table prefix, quota, role, time ?zone,
@@ -120,7 +120,7 @@ export const en: Language = {
       payment, billing, amount, voucher( number| code)?, activate( card)?
     `,
   },
-  proof: {
+  secondSecret: {
     words: `
       memorable (word|information|name|place|date), date of birth, birth ?date, dob, mother s maiden name, maiden name,
       security (answer|question|word), secret (answer|question|word), pass ?phrase, pin( ?(code|number))?,

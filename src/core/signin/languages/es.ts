@@ -52,9 +52,9 @@ export const es: Language = {
   },
   particulars: { words: "nombre, apellidos?, fecha de nacimiento" },
   otherPurpose: { words: "mensaje, comentario" },
-  equipment: {
+  settings: {
     words: `servidor, base de datos, anfitrion, ajustes, configuracion, zona horaria, instalacion, rol, red`,
   },
   payment: { words: `numero de( la)? tarjeta, tarjeta( de)? regalo, saldo, pago, pagar, importe, titular, caducidad` },
-  proof: { words: `fecha de nacimiento, pregunta secreta, respuesta secreta` },
+  secondSecret: { words: `fecha de nacimiento, pregunta secreta, respuesta secreta` },
 };

@@ -42,11 +42,11 @@ export const fr: Language = {
   remember: { words: "se souvenir( de moi)?, rester connecte(e)?, rester identifie(e)?" },
   particulars: { words: "prenom, nom( de famille)?, date de naissance, code postal, nom" },
   otherPurpose: { words: "supprimer( (mon|votre|le) compte)?, commentaire" },
-  equipment: {
+  settings: {
     words: `serveur, base de donnees, hote, nom d hote, parametres, fuseau horaire, installation, role, reseau`,
   },
   payment: {
     words: `numero de carte, carte cadeau, carte bancaire, solde, paiement, payer, montant, titulaire, date d expiration`,
   },
-  proof: { words: `date de naissance, question secrete, reponse secrete` },
+  secondSecret: { words: `date de naissance, question secrete, reponse secrete` },
 };

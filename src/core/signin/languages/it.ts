@@ -31,7 +31,7 @@ export const it: Language = {
   remember: { words: "ricordami, resta collegato, resta connesso, mantieni l accesso" },
   particulars: { words: "cognome, nome, data di nascita" },
   otherPurpose: { words: "messaggio" },
-  equipment: { words: `server, database, nome host, impostazioni, fuso orario, installazione, ruolo, rete` },
+  settings: { words: `server, database, nome host, impostazioni, fuso orario, installazione, ruolo, rete` },
   payment: { words: `numero( della)? carta, carta regalo, saldo, pagamento, paga, importo, intestatario, scadenza` },
-  proof: { words: `data di nascita, domanda segreta, risposta segreta` },
+  secondSecret: { words: `data di nascita, domanda segreta, risposta segreta` },
 };

@@ -25,7 +25,7 @@ export const ja: Language = {
   remember: { parts: "ログイン状態を保存, ロクイン状態を保持, 次回から" },
   particulars: { parts: "氏名, お名前" },
   otherPurpose: { parts: "お問い合わせ" },
-  equipment: { parts: "サーバー,データベース,ホスト名,タイムゾーン" },
+  settings: { parts: "サーバー,データベース,ホスト名,タイムゾーン" },
   payment: { parts: "カード番号,ギフトカード,残高,支払い" },
-  proof: { parts: "生年月日,秘密の質問" },
+  secondSecret: { parts: "生年月日,秘密の質問" },
 };

@@ -1,6 +1,6 @@
 /**
- * What fields, buttons and forms of a sign-in page are for. `equipment` are the settings of a machine, a database or
- * another account; `payment` what a card or a shop asks for; `proof` a second secret beside the password.
+ * What fields, buttons and forms of a sign-in page are for. `settings` are those of a machine, a database or
+ * another account; `payment` what a card or a shop asks for; `secondSecret` one that stands beside the password.
  */
 export const MEANINGS = [
   "signIn",
@@ -23,9 +23,9 @@ export const MEANINGS = [
   "remember",
   "particulars",
   "otherPurpose",
-  "equipment",
+  "settings",
   "payment",
-  "proof",
+  "secondSecret",
 ] as const;
 export type Meaning = (typeof MEANINGS)[number];
 

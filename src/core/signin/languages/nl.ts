@@ -31,9 +31,9 @@ export const nl: Language = {
   remember: { words: "onthoud( mij| me)?, ingelogd blijven, aangemeld blijven" },
   particulars: { words: "voornaam, achternaam, geboortedatum" },
   otherPurpose: { words: "bericht, melding" },
-  equipment: {
+  settings: {
     words: `server(naam)?, database(naam)?, hostnaam, instellingen, tijdzone, installatie, rol, netwerk(naam)?`,
   },
   payment: { words: `kaartnummer, cadeaukaart, saldo, betalen, betaling, bedrag, vervaldatum` },
-  proof: { words: `geboortedatum, geheime vraag` },
+  secondSecret: { words: `geboortedatum, geheime vraag` },
 };

@@ -30,7 +30,7 @@ export const pl: Language = {
   remember: { words: "zapamietaj( mnie)?, nie wylogowuj" },
   particulars: { words: "imie( i nazwisko)?, nazwisko" },
   otherPurpose: { words: "wiadomosc" },
-  equipment: { words: `serwer, baza danych, ustawienia, strefa czasowa, instalacja, rola, siec` },
+  settings: { words: `serwer, baza danych, ustawienia, strefa czasowa, instalacja, rola, siec` },
   payment: { words: `numer karty, karta podarunkowa, saldo, platnosc, zaplac, kwota` },
-  proof: { words: `data urodzenia` },
+  secondSecret: { words: `data urodzenia` },
 };

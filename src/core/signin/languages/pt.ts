@@ -32,9 +32,9 @@ export const pt: Language = {
   },
   particulars: { words: "apelido, sobrenome, data de nascimento" },
   otherPurpose: { words: "mensagem" },
-  equipment: {
+  settings: {
     words: `servidor, banco de dados, base de dados, configuracoes, definicoes, fuso horario, instalacao, rede`,
   },
   payment: { words: `numero do cartao, cartao (de )?presente, saldo, pagamento, pagar, valor, titular, validade` },
-  proof: { words: `data de nascimento, pergunta secreta` },
+  secondSecret: { words: `data de nascimento, pergunta secreta` },
 };

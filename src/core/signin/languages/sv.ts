@@ -25,7 +25,7 @@ export const sv: Language = {
   remember: { words: "kom ihag( mig)?, hall mig inloggad" },
   particulars: { words: "fornamn, efternamn" },
   otherPurpose: { words: "meddelande" },
-  equipment: { words: `server(namn)?, databas, installningar, tidszon, installation, roll, natverk` },
+  settings: { words: `server(namn)?, databas, installningar, tidszon, installation, roll, natverk` },
   payment: { words: `kortnummer, presentkort, saldo, betalning, betala, belopp` },
-  proof: { words: `fodelsedatum` },
+  secondSecret: { words: `fodelsedatum` },
 };

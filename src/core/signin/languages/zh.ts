@@ -22,7 +22,7 @@ export const zh: Language = {
   remember: { parts: "记住, 記住, 保持登录, 保持登入, 自动登录" },
   particulars: { parts: "姓, 姓名, 生日, 名字" },
   otherPurpose: { parts: "留言" },
-  equipment: { parts: "服务器,数据库,主机名,时区,无线" },
+  settings: { parts: "服务器,数据库,主机名,时区,无线" },
   payment: { parts: "卡号,礼品卡,余额,支付" },
-  proof: { parts: "出生日期,密保" },
+  secondSecret: { parts: "出生日期,密保" },
 };

@@ -1,13 +1,13 @@
 /** Which button of a group sends what was filled in. */
 import type { PageField } from "../page";
-import type { Ear } from "../words";
+import type { Subjects } from "../words";
 import { type Group, hidesText } from "./groups";
 
 export const BUTTON_USES = ["send", "aside"] as const;
 export type ButtonUse = (typeof BUTTON_USES)[number];
 
 /** Features of one button among those of its group. */
-export function buttonFeatures(button: PageField, group: Group, ear: Ear): Set<string> {
+export function buttonFeatures(button: PageField, group: Group, subjects: Subjects): Set<string> {
   const found = new Set<string>(["any button"]);
   const visible = group.buttons.filter((one) => one.visible);
   const sends = visible.filter((one) => one.type === "submit" || one.type === "image");
@@ -16,14 +16,14 @@ export function buttonFeatures(button: PageField, group: Group, ear: Ear): Set<s
   if (!group.form) found.add(`${kind}, no form`);
   if (sends.length === 0) found.add(`${kind}, and none of type submit`);
   const text = button.label || `${button.name} ${button.id}`;
-  const says = ear.hears(text);
+  const says = subjects.of(text);
   for (const subject of says) found.add(`says ${subject}`);
   if (!says.has("signIn")) for (const subject of says) found.add(`says ${subject}, not signIn`);
   if (says.size === 0) found.add(button.label === "" ? "says nothing" : "says something else");
   if (group.entries.some(({ field }) => hidesText(field)))
     for (const subject of ["reset", "register", "elsewhere", "code"] as const)
       if (says.has(subject)) found.add(`says ${subject} beside a password`);
-  for (const subject of ear.hears(`${button.name} ${button.id}`))
+  for (const subject of subjects.of(`${button.name} ${button.id}`))
     if (["signIn", "send", "next", "aside", "register", "search"].includes(subject)) found.add(`is called ${subject}`);
   if (/submit|primary/i.test(`${button.name} ${button.id} ${button.hints}`)) found.add("is called submit or primary");
   if (/secondary|link|outline|icon|toggle|close/i.test(button.hints)) found.add("is called secondary");

@@ -1,6 +1,6 @@
 /** What each field of a group is for. */
 import type { PageField } from "../page";
-import type { Ear, Subject } from "../words";
+import type { Subject, Subjects } from "../words";
 import { type Entry, type Group, hidesText } from "./groups";
 
 export const FIELD_USES = ["user-name", "password", "new-password", "code", "other"] as const;
@@ -13,7 +13,12 @@ export interface Surroundings {
   title: ReadonlySet<Subject>;
 }
 
-export function fieldFeatures(entry: Entry, group: Group, { act, around, title }: Surroundings, ear: Ear): Set<string> {
+export function fieldFeatures(
+  entry: Entry,
+  group: Group,
+  { act, around, title }: Surroundings,
+  subjects: Subjects,
+): Set<string> {
   const { field } = entry;
   const found = new Set<string>();
   const sort = entry.boxes.length > 0 ? "boxes" : hidesText(field) ? "hidden text" : "open text";
@@ -21,8 +26,8 @@ export function fieldFeatures(entry: Entry, group: Group, { act, around, title }
   put("any");
   put(`type ${field.control === "textarea" ? "textarea" : field.type || "text"}`);
   for (const token of field.autocomplete.split(/\s+/)) if (TOKENS.has(token)) put(`autocomplete ${token}`);
-  const spoken = ear.hears(`${field.label} | ${field.placeholder}`);
-  const named = ear.hears(`${field.name} | ${field.id}`);
+  const spoken = subjects.of(`${field.label} | ${field.placeholder}`);
+  const named = subjects.of(`${field.name} | ${field.id}`);
   for (const subject of spoken) put(`label says ${subject}`);
   for (const subject of named) put(`is called ${subject}`);
   if (`${field.label}${field.placeholder}` === "") put("has no label");
@@ -77,7 +82,7 @@ const TELLING: readonly Subject[] = [
   "code",
   "search",
   "newsletter",
-  "equipment",
+  "settings",
   "payment",
   "confirm",
 ];

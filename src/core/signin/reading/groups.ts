@@ -1,6 +1,6 @@
 /** Which fields and buttons of a page belong together: those of a form, or of the container they share with a button. */
 import type { PageDescription, PageField } from "../page";
-import type { Ear } from "../words";
+import type { Subjects } from "../words";
 
 /** What one fills in as one thing: a field, or the boxes that take one character each. */
 export interface Entry {
@@ -35,7 +35,7 @@ export const isFillable = (field: PageField): boolean =>
 /** A field whose characters nobody sees. */
 export const hidesText = (field: PageField): boolean => field.type === "password" || field.masked;
 
-export function groupsOf(page: PageDescription, ear: Ear): Group[] {
+export function groupsOf(page: PageDescription, subjects: Subjects): Group[] {
   const groups: Group[] = page.forms.map((form) => ({
     form,
     ...{ text: form.text, hints: form.hints, links: form.links },
@@ -47,7 +47,7 @@ export function groupsOf(page: PageDescription, ear: Ear): Group[] {
     if (!group) loose.push(field);
     else (isButton(field) ? group.buttons : group.fields).push(field);
   }
-  return [...groups, ...looseGroups(page, loose, ear)]
+  return [...groups, ...looseGroups(page, loose, subjects)]
     .map((group) => ({
       ...group,
       entries: looked(entriesOf(group.fields)),
@@ -88,8 +88,8 @@ const isBox = (field: PageField | undefined): boolean =>
   field !== undefined && field.maxLength === 1 && field.control === "input" && field.type !== "email";
 
 /** Each fillable field climbs to the nearest container that also holds a button which could send it. */
-function looseGroups(page: PageDescription, loose: PageField[], ear: Ear): Group[] {
-  const senders = loose.filter((field) => isButton(field) && field.visible && !ear.hears(field.label).has("aside"));
+function looseGroups(page: PageDescription, loose: PageField[], subjects: Subjects): Group[] {
+  const senders = loose.filter((field) => isButton(field) && field.visible && !subjects.of(field.label).has("aside"));
   const byContainer = new Map<number, PageField[]>();
   for (const field of loose.filter((candidate) => !isButton(candidate))) {
     const home =

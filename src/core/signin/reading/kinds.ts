@@ -1,6 +1,6 @@
 /** What a group of fields is for, from its fields, its button and what stands around it. */
 import type { PageDescription, PageField, PageKind } from "../page";
-import { type Ear, patternOf, plain, type Subject } from "../words";
+import { patternOf, plain, type Subject, type Subjects } from "../words";
 import type { FieldUse } from "./fields";
 import { type Entry, type Group, isFillable } from "./groups";
 
@@ -27,7 +27,7 @@ export function groupFeatures(
   page: PageDescription,
   used: readonly Used[],
   told: Told,
-  ear: Ear,
+  subjects: Subjects,
 ): Set<string> {
   const found = new Set<string>();
   const many = (use: FieldUse) => used.filter((one) => one.use === use).length;
@@ -38,16 +38,16 @@ export function groupFeatures(
   put("any");
   for (const use of ["user-name", "password", "new-password", "code", "other"] as const)
     put(`${Math.min(many(use), 3)} ${use}`);
-  putFields(group, used, put, ear);
-  putWords(group, page, told, put, ear);
+  putFields(group, used, put, subjects);
+  putWords(group, page, told, put, subjects);
   return found;
 }
 
-function putFields(group: Group, used: readonly Used[], put: (feature: string) => void, ear: Ear): void {
+function putFields(group: Group, used: readonly Used[], put: (feature: string) => void, subjects: Subjects): void {
   for (const { entry, use } of used) {
     const { field } = entry;
     if (use === "other") {
-      for (const subject of ear.hears(`${field.label} | ${field.placeholder} | ${field.name} | ${field.id}`))
+      for (const subject of subjects.of(`${field.label} | ${field.placeholder} | ${field.name} | ${field.id}`))
         if (ELSE.has(subject)) put(`another field says ${subject}`);
       if (field.value !== "" && field.control === "input") put("another field is filled already");
       if (field.control === "textarea") put("a long text");
@@ -56,9 +56,9 @@ function putFields(group: Group, used: readonly Used[], put: (feature: string) =
         put("an organisation");
       if (/date|month/.test(field.type)) put("a date");
     } else {
-      for (const subject of ear.hears(`${field.label} | ${field.placeholder}`))
+      for (const subject of subjects.of(`${field.label} | ${field.placeholder}`))
         put(`the label of the ${use} says ${subject}`);
-      for (const subject of ear.hears(`${field.name} | ${field.id}`))
+      for (const subject of subjects.of(`${field.name} | ${field.id}`))
         if (ELSE.has(subject)) put(`the ${use} is called ${subject}`);
       if (field.value !== "") put(`the ${use} is filled already`);
       if (/new-password/.test(field.autocomplete)) put("autocomplete new-password");
@@ -79,7 +79,7 @@ function putFields(group: Group, used: readonly Used[], put: (feature: string) =
   for (const control of ["select", "radio", "checkbox", "file", "range"] as const)
     if (count(control) > 0) put(`${count(control) > 2 ? "many" : "some"} of ${control}`);
   for (const box of visible.filter((field) => field.type === "checkbox")) {
-    const says = ear.hears(`${box.label} | ${box.name} | ${box.id}`);
+    const says = subjects.of(`${box.label} | ${box.name} | ${box.id}`);
     if (says.has("remember")) put("a box to be remembered");
     if (says.has("terms")) put("a box for terms");
   }
@@ -87,12 +87,18 @@ function putFields(group: Group, used: readonly Used[], put: (feature: string) =
   else if (used.length > 3) put("more than three fields");
 }
 
-function putWords(group: Group, page: PageDescription, told: Told, put: (feature: string) => void, ear: Ear): void {
-  const act = ear.hears(told.act);
-  const around = ear.hears(told.around);
-  const title = ear.hears(told.title);
-  const links = ear.hears(group.links);
-  const opening = ear.hears(group.text.replace(/^[\s|]+/, "").slice(0, 60));
+function putWords(
+  group: Group,
+  page: PageDescription,
+  told: Told,
+  put: (feature: string) => void,
+  subjects: Subjects,
+): void {
+  const act = subjects.of(told.act);
+  const around = subjects.of(told.around);
+  const title = subjects.of(told.title);
+  const links = subjects.of(group.links);
+  const opening = subjects.of(group.text.replace(/^[\s|]+/, "").slice(0, 60));
   for (const subject of act) put(`button says ${subject}`);
   if (told.act === "") put("no button");
   else if (act.size === 0) put("button says something else");
@@ -108,7 +114,7 @@ function putWords(group: Group, page: PageDescription, told: Told, put: (feature
   if (![act, around, title].some((says) => says.has("signIn"))) put("nothing says signIn");
   if (![act, around, title].some((says) => says.has("register"))) put("nothing says register");
   putOrder(told.around, put);
-  if (hasRule(group, ear)) put("says what a password must be");
+  if (hasRule(group, subjects)) put("says what a password must be");
   if (page.forms.length > 4) put("a page of many forms");
   if (group.form === null) put("no form");
   else if (group.form.method === "get" && group.form.action !== "") put("sent by GET");
@@ -123,18 +129,18 @@ function putOrder(around: string, put: (feature: string) => void): void {
   put(Number.isFinite(at.at) ? `first of all says ${at.subject}` : "names no purpose");
 }
 
-const hasRule = (group: Group, ear: Ear): boolean =>
-  ear.hears(group.text).has("passwordRule") ||
-  group.entries.some(({ field }) => ear.hears(`${field.label} ${field.placeholder}`).has("passwordRule"));
+const hasRule = (group: Group, subjects: Subjects): boolean =>
+  subjects.of(group.text).has("passwordRule") ||
+  group.entries.some(({ field }) => subjects.of(`${field.label} ${field.placeholder}`).has("passwordRule"));
 
 const ELSE: ReadonlySet<Subject> = new Set<Subject>([
   ...(["signIn", "register", "reset", "change", "confirm", "code", "search", "newsletter", "new", "old"] as const),
   ...([
     "particulars",
     "otherPurpose",
-    "equipment",
+    "settings",
     "payment",
-    "proof",
+    "secondSecret",
     "terms",
     "remember",
     "elsewhere",
@@ -144,9 +150,9 @@ const ELSE: ReadonlySet<Subject> = new Set<Subject>([
 ]);
 
 /** A field's own label may speak of signing in ("Login name"): it does not name the form. */
-export function textWithoutLabels(group: Group, fillable: readonly PageField[], ear: Ear): string {
+export function textWithoutLabels(group: Group, fillable: readonly PageField[], subjects: Subjects): string {
   return fillable
     .map((field) => field.label)
-    .filter((label) => ear.hears(label).has("signIn"))
+    .filter((label) => subjects.of(label).has("signIn"))
     .reduce((text, label) => text.replace(label, " "), group.text);
 }

@@ -121,7 +121,7 @@ const table = (): ReadingWeights => ({
       code: -0.09,
       other: -0.19,
     },
-    "hidden text: around says equipment": { password: 3.49, "new-password": -3.6, code: -0.08, other: -0.31 },
+    "hidden text: around says settings": { password: 3.49, "new-password": -3.6, code: -0.08, other: -0.31 },
     "hidden text: around says payment": {
       "user-name": -0.06,
       password: -0.35,
@@ -176,7 +176,7 @@ const table = (): ReadingWeights => ({
       code: -0.13,
       other: -0.35,
     },
-    "hidden text: button says equipment": { password: 0.11, "new-password": -0.1 },
+    "hidden text: button says settings": { password: 0.11, "new-password": -0.1 },
     "hidden text: button says payment": { password: 0.51, "new-password": -0.17, code: -0.05, other: -0.28 },
     "hidden text: button says register": {
       "user-name": -0.32,
@@ -204,7 +204,7 @@ const table = (): ReadingWeights => ({
     },
     "hidden text: is called code": { password: -0.43, code: 0.46 },
     "hidden text: is called confirm": { password: 1.33, "new-password": -0.21, code: -0.05, other: -0.84 },
-    "hidden text: is called equipment": { password: 2.26, "new-password": -2.34 },
+    "hidden text: is called settings": { password: 2.26, "new-password": -2.34 },
     "hidden text: is called new": { password: -1.18, "new-password": 1.48, code: -0.08, other: -0.2 },
     "hidden text: is called old": { password: 0.73, "new-password": -0.67 },
     "hidden text: is called password": {
@@ -215,7 +215,7 @@ const table = (): ReadingWeights => ({
       other: -0.33,
     },
     "hidden text: is called payment": { password: 0.55, "new-password": -0.32, code: -0.06, other: -0.16 },
-    "hidden text: is called proof": { password: -0.09, "new-password": -0.64, code: -0.14, other: 0.93 },
+    "hidden text: is called secondSecret": { password: -0.09, "new-password": -0.64, code: -0.14, other: 0.93 },
     "hidden text: is called register": { password: 2.23, "new-password": -2.23 },
     "hidden text: is called send": { password: -0.94, "new-password": 0.96 },
     "hidden text: is called user or login": { password: 0.39, "new-password": 0.56, other: -0.94 },
@@ -245,7 +245,7 @@ const table = (): ReadingWeights => ({
     "hidden text: label says old": { password: 2.19, "new-password": -2.66, code: -0.15, other: -0.06 },
     "hidden text: label says password": { "user-name": -0.85, password: 0.76, "new-password": 0.53, code: -1.06 },
     "hidden text: label says payment": { password: -0.1, "new-password": -0.25, code: -0.06, other: 0.46 },
-    "hidden text: label says proof": {
+    "hidden text: label says secondSecret": {
       "user-name": -0.07,
       password: 0.97,
       "new-password": -1.39,
@@ -337,7 +337,7 @@ const table = (): ReadingWeights => ({
       other: -0.52,
     },
     "open text: around says confirm": { password: -0.12, other: 0.09 },
-    "open text: around says equipment": {
+    "open text: around says settings": {
       "user-name": -2.08,
       password: -0.16,
       "new-password": -0.06,
@@ -409,7 +409,7 @@ const table = (): ReadingWeights => ({
     },
     "open text: button says code": { "user-name": -0.6, code: -0.49, other: 1.12 },
     "open text: button says confirm": { "user-name": -0.29, password: -0.12, code: 0.7, other: -0.22 },
-    "open text: button says equipment": { "user-name": -0.13, code: -0.1, other: 0.24 },
+    "open text: button says settings": { "user-name": -0.13, code: -0.1, other: 0.24 },
     "open text: button says payment": { "user-name": -0.6, password: -0.09, code: -0.37, other: 1.1 },
     "open text: button says register": {
       "user-name": 0.71,
@@ -460,14 +460,14 @@ const table = (): ReadingWeights => ({
       code: -0.58,
       other: -0.14,
     },
-    "open text: is called equipment": { "user-name": -0.52, password: -0.05, code: -0.09, other: 0.74 },
+    "open text: is called settings": { "user-name": -0.52, password: -0.05, code: -0.09, other: 0.74 },
     "open text: is called new": { "user-name": -0.43, password: -0.07, code: -0.29, other: 0.81 },
     "open text: is called otherPurpose": { "user-name": -0.29, code: -0.05, other: 0.37 },
     "open text: is called particulars": { "user-name": -0.48, password: -0.16, code: -0.15, other: 0.83 },
     "open text: is called password": { password: 1.85, other: -1.8 },
     "open text: is called payment": { "user-name": -0.42, password: -0.45, other: 0.9 },
     "open text: is called phone": { "user-name": 1.91, code: -0.83, other: -1.42 },
-    "open text: is called proof": { "user-name": -0.14, password: -0.22, code: -0.09, other: 0.48 },
+    "open text: is called secondSecret": { "user-name": -0.14, password: -0.22, code: -0.09, other: 0.48 },
     "open text: is called search": { "user-name": 1.45, password: -0.3, "new-password": -0.25, code: -0.78 },
     "open text: is called send": { "user-name": 0.32, other: -0.16 },
     "open text: is called signIn": { "user-name": 0.33, other: -0.17 },
@@ -507,7 +507,7 @@ const table = (): ReadingWeights => ({
       code: -1.12,
       other: -1.57,
     },
-    "open text: label says equipment": { "user-name": -0.39, password: -0.08, code: -0.23, other: 0.82 },
+    "open text: label says settings": { "user-name": -0.39, password: -0.08, code: -0.23, other: 0.82 },
     "open text: label says new": { "user-name": -0.23, password: -0.07, code: -0.15, other: 0.46 },
     "open text: label says otherPurpose": { "user-name": -0.61, password: -0.12, code: -0.49, other: 1.27 },
     "open text: label says particulars": { password: -0.68, "new-password": -0.42, code: -0.68, other: 1.04 },
@@ -526,7 +526,7 @@ const table = (): ReadingWeights => ({
       other: 1.04,
     },
     "open text: label says phone": { "user-name": 0.18, code: 0.17, other: -0.32 },
-    "open text: label says proof": { "user-name": -0.13, password: -0.19, other: 0.38 },
+    "open text: label says secondSecret": { "user-name": -0.13, password: -0.19, other: 0.38 },
     "open text: label says register": { "user-name": -0.19, other: 0.26 },
     "open text: label says search": {
       "user-name": -2.04,
@@ -823,7 +823,7 @@ const table = (): ReadingWeights => ({
       none: 0.69,
     },
     "no secret: another field says code": { "sign-in": -0.1, "one-time-code-step": -0.2, none: 0.4 },
-    "no secret: another field says equipment": { none: 0.07 },
+    "no secret: another field says settings": { none: 0.07 },
     "no secret: another field says new": { "one-time-code-step": -0.05, register: -0.06, none: 0.25 },
     "no secret: another field says otherPurpose": {
       "identifier-first": -0.07,
@@ -848,7 +848,7 @@ const table = (): ReadingWeights => ({
       none: 1.27,
     },
     "no secret: another field says phone": { none: 0.08 },
-    "no secret: another field says proof": {
+    "no secret: another field says secondSecret": {
       "sign-in": -0.05,
       "identifier-first": -0.06,
       "one-time-code-step": -0.08,
@@ -888,7 +888,7 @@ const table = (): ReadingWeights => ({
     },
     "no secret: around says confirm": { "one-time-code-step": 0.19, "reset-request": -0.05, none: -0.08 },
     "no secret: around says elsewhere": { "one-time-code-step": 0.46, none: -0.44 },
-    "no secret: around says equipment": { "one-time-code-step": -0.11, register: 0.21, none: 0.09 },
+    "no secret: around says settings": { "one-time-code-step": -0.11, register: 0.21, none: 0.09 },
     "no secret: around says new": {
       "sign-in": -0.06,
       "identifier-first": -0.19,
@@ -997,7 +997,7 @@ const table = (): ReadingWeights => ({
       none: -0.08,
     },
     "no secret: button not signIn, around says elsewhere": { "one-time-code-step": 0.46, none: -0.44 },
-    "no secret: button not signIn, around says equipment": {
+    "no secret: button not signIn, around says settings": {
       "one-time-code-step": -0.11,
       register: 0.21,
       none: 0.09,
@@ -1184,7 +1184,7 @@ const table = (): ReadingWeights => ({
       none: -0.69,
     },
     "no secret: links says confirm": { register: 0.44, none: -0.43 },
-    "no secret: links says equipment": { none: 0.08 },
+    "no secret: links says settings": { none: 0.08 },
     "no secret: links says new": { "identifier-first": 0.08, register: 0.22, "reset-request": -0.09, none: -0.18 },
     "no secret: links says particulars": { register: 0.2, none: -0.19 },
     "no secret: links says password": {
@@ -1299,7 +1299,7 @@ const table = (): ReadingWeights => ({
     },
     "no secret: opening says confirm": { "one-time-code-step": 0.2, none: -0.14 },
     "no secret: opening says elsewhere": { "one-time-code-step": 0.46, none: -0.44 },
-    "no secret: opening says equipment": { "one-time-code-step": -0.05, register: -0.32, none: 0.42 },
+    "no secret: opening says settings": { "one-time-code-step": -0.05, register: -0.32, none: 0.42 },
     "no secret: opening says new": { register: 0.49, "reset-request": -0.19, none: -0.17 },
     "no secret: opening says newsletter": {
       "sign-in": -0.26,
@@ -1623,7 +1623,7 @@ const table = (): ReadingWeights => ({
       register: -0.35,
       none: 0.87,
     },
-    "single secret: another field says equipment": {
+    "single secret: another field says settings": {
       "sign-in": -0.99,
       "password-only-step": -0.09,
       register: -0.23,
@@ -1637,7 +1637,7 @@ const table = (): ReadingWeights => ({
       none: -0.43,
     },
     "single secret: another field says payment": { "sign-in": 0.19, none: -0.11 },
-    "single secret: another field says proof": { "sign-in": 0.77, register: -0.35, none: -0.39 },
+    "single secret: another field says secondSecret": { "sign-in": 0.77, register: -0.35, none: -0.39 },
     "single secret: another field says signIn": { "password-only-step": -0.19, "change-password": -0.16, none: 0.41 },
     "single secret: any": {
       "sign-in": 0.4,
@@ -1657,7 +1657,7 @@ const table = (): ReadingWeights => ({
       none: -0.05,
     },
     "single secret: around says elsewhere": { none: 0.06 },
-    "single secret: around says equipment": {
+    "single secret: around says settings": {
       "sign-in": -0.67,
       "password-only-step": -0.18,
       "change-password": -0.19,
@@ -1696,7 +1696,7 @@ const table = (): ReadingWeights => ({
       none: -0.1,
     },
     "single secret: around says payment": { "sign-in": 0.25, "password-only-step": -0.05, register: -0.81, none: 0.67 },
-    "single secret: around says proof": {
+    "single secret: around says secondSecret": {
       "sign-in": -0.05,
       "password-only-step": -0.42,
       "change-password": -0.12,
@@ -1746,7 +1746,7 @@ const table = (): ReadingWeights => ({
       "password-only-step": 0.2,
       "change-password": -0.06,
     },
-    "single secret: button not signIn, around says equipment": {
+    "single secret: button not signIn, around says settings": {
       "sign-in": -0.67,
       "password-only-step": -0.18,
       "change-password": -0.19,
@@ -1787,7 +1787,7 @@ const table = (): ReadingWeights => ({
       register: -0.8,
       none: 0.67,
     },
-    "single secret: button not signIn, around says proof": {
+    "single secret: button not signIn, around says secondSecret": {
       "sign-in": -0.05,
       "password-only-step": -0.42,
       "change-password": -0.12,
@@ -1807,7 +1807,7 @@ const table = (): ReadingWeights => ({
       none: -0.23,
     },
     "single secret: button says change": { "password-only-step": -0.25, "change-password": 0.32, none: -0.05 },
-    "single secret: button says equipment": { "sign-in": -0.06, none: 0.08 },
+    "single secret: button says settings": { "sign-in": -0.06, none: 0.08 },
     "single secret: button says new": { register: 0.05 },
     "single secret: button says next": {
       "sign-in": -0.44,
@@ -1965,7 +1965,7 @@ const table = (): ReadingWeights => ({
     },
     "single secret: opening says change": { "password-only-step": -0.24, "change-password": 0.42, register: -0.14 },
     "single secret: opening says confirm": { "password-only-step": 0.23, "change-password": -0.06, none: -0.17 },
-    "single secret: opening says equipment": { "sign-in": -0.15, none: 0.37 },
+    "single secret: opening says settings": { "sign-in": -0.15, none: 0.37 },
     "single secret: opening says new": { "sign-in": 0.11, "password-only-step": -0.12, "change-password": 0.09 },
     "single secret: opening says otherPurpose": { "sign-in": 0.22, "password-only-step": -0.13 },
     "single secret: opening says particulars": { "sign-in": 0.22, "password-only-step": -0.05, none: -0.11 },
@@ -1983,7 +1983,7 @@ const table = (): ReadingWeights => ({
       none: -0.1,
     },
     "single secret: opening says payment": { "sign-in": -0.72, none: 0.76 },
-    "single secret: opening says proof": { "password-only-step": -0.14, none: 0.19 },
+    "single secret: opening says secondSecret": { "password-only-step": -0.14, none: 0.19 },
     "single secret: opening says register": { "sign-in": -0.06, "change-password": -0.06, register: 0.36 },
     "single secret: opening says reset": { "password-only-step": -0.07, "change-password": 0.12 },
     "single secret: opening says search": { "sign-in": -0.61, none: 0.64 },
@@ -2064,7 +2064,7 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.32,
       none: -0.05,
     },
-    "single secret: the label of the password says proof": {
+    "single secret: the label of the password says secondSecret": {
       "sign-in": -0.54,
       "password-only-step": -0.64,
       "change-password": -0.06,
@@ -2108,7 +2108,7 @@ const table = (): ReadingWeights => ({
       register: 1.12,
       none: 0.07,
     },
-    "single secret: the password is called equipment": { "sign-in": -0.33, none: 0.45 },
+    "single secret: the password is called settings": { "sign-in": -0.33, none: 0.45 },
     "single secret: the password is called new": {
       "sign-in": -0.33,
       "password-only-step": -0.42,
@@ -2133,7 +2133,7 @@ const table = (): ReadingWeights => ({
       none: 0.52,
     },
     "single secret: the password is called payment": { none: 0.05 },
-    "single secret: the password is called proof": {
+    "single secret: the password is called secondSecret": {
       "sign-in": -0.61,
       "password-only-step": -0.95,
       "change-password": -0.18,
@@ -2148,7 +2148,7 @@ const table = (): ReadingWeights => ({
       register: -0.31,
       none: 1.2,
     },
-    "single secret: the user-name is called equipment": { "sign-in": -0.33, none: 0.44 },
+    "single secret: the user-name is called settings": { "sign-in": -0.33, none: 0.44 },
     "single secret: the user-name is called new": { "sign-in": -1.14, register: -0.11, none: 1.22 },
     "single secret: the user-name is called payment": { "sign-in": -0.14, none: 0.15 },
     "single secret: the user-name is called phone": { "sign-in": 0.14, "password-only-step": -0.05, none: -0.07 },
@@ -2317,7 +2317,7 @@ const table = (): ReadingWeights => ({
       register: -0.31,
       none: 0.05,
     },
-    "two secrets: another field says equipment": {
+    "two secrets: another field says settings": {
       "sign-in": -0.05,
       "password-only-step": -0.08,
       "change-password": -0.81,
@@ -2360,7 +2360,7 @@ const table = (): ReadingWeights => ({
       register: 0.31,
       none: 0.21,
     },
-    "two secrets: around says equipment": {
+    "two secrets: around says settings": {
       "sign-in": -0.08,
       "identifier-first": -0.05,
       "password-only-step": 0.36,
@@ -2383,7 +2383,7 @@ const table = (): ReadingWeights => ({
       none: 0.2,
     },
     "two secrets: around says payment": { "change-password": -0.19, register: 0.33, none: -0.06 },
-    "two secrets: around says proof": { "sign-in": -0.07, "change-password": -0.53, none: 0.69 },
+    "two secrets: around says secondSecret": { "sign-in": -0.07, "change-password": -0.53, none: 0.69 },
     "two secrets: around says register": { "sign-in": -0.08, "change-password": -0.17, register: 0.39, none: 0.05 },
     "two secrets: around says reset": { "change-password": 0.28, register: -0.12 },
     "two secrets: around says search": {
@@ -2425,7 +2425,7 @@ const table = (): ReadingWeights => ({
       register: 0.31,
       none: 0.21,
     },
-    "two secrets: button not signIn, around says equipment": {
+    "two secrets: button not signIn, around says settings": {
       "sign-in": -0.07,
       "identifier-first": -0.05,
       "password-only-step": 0.23,
@@ -2456,7 +2456,11 @@ const table = (): ReadingWeights => ({
       none: 0.24,
     },
     "two secrets: button not signIn, around says payment": { "change-password": -0.19, register: 0.33, none: -0.06 },
-    "two secrets: button not signIn, around says proof": { "sign-in": -0.07, "change-password": -0.53, none: 0.69 },
+    "two secrets: button not signIn, around says secondSecret": {
+      "sign-in": -0.07,
+      "change-password": -0.53,
+      none: 0.69,
+    },
     "two secrets: button not signIn, around says register": {
       "sign-in": -0.07,
       "change-password": -0.17,
@@ -2619,7 +2623,7 @@ const table = (): ReadingWeights => ({
       none: -0.09,
     },
     "two secrets: opening says confirm": { "password-only-step": -0.05, register: 0.22, none: -0.17 },
-    "two secrets: opening says equipment": { "password-only-step": 0.59, "change-password": -0.7, none: 0.19 },
+    "two secrets: opening says settings": { "password-only-step": 0.59, "change-password": -0.7, none: 0.19 },
     "two secrets: opening says new": {
       "password-only-step": -0.15,
       "change-password": 0.19,
@@ -2635,7 +2639,7 @@ const table = (): ReadingWeights => ({
       register: 0.07,
       none: -0.43,
     },
-    "two secrets: opening says proof": { "change-password": -0.19, none: 0.25 },
+    "two secrets: opening says secondSecret": { "change-password": -0.19, none: 0.25 },
     "two secrets: opening says register": { "sign-in": -0.06, "change-password": -0.12, register: 0.43, none: -0.11 },
     "two secrets: opening says reset": { "change-password": 0.14, register: -0.08 },
     "two secrets: opening says search": { none: 0.06 },
@@ -2719,7 +2723,7 @@ const table = (): ReadingWeights => ({
       register: -0.18,
       none: 0.39,
     },
-    "two secrets: the label of the password says proof": { "change-password": -0.34, none: 0.45 },
+    "two secrets: the label of the password says secondSecret": { "change-password": -0.34, none: 0.45 },
     "two secrets: the label of the password says send": { "change-password": -0.32, none: 0.43 },
     "two secrets: the label of the password says signIn": { "change-password": 0.1, none: -0.06 },
     "two secrets: the label of the user-name says email": {
@@ -2770,7 +2774,7 @@ const table = (): ReadingWeights => ({
       register: -0.09,
       none: -0.47,
     },
-    "two secrets: the password is called equipment": { "change-password": -0.1, register: -0.27, none: 0.44 },
+    "two secrets: the password is called settings": { "change-password": -0.1, register: -0.27, none: 0.44 },
     "two secrets: the password is called new": {
       "password-only-step": 0.26,
       "change-password": -0.25,
@@ -2793,14 +2797,14 @@ const table = (): ReadingWeights => ({
       "reset-request": -0.06,
       none: -0.37,
     },
-    "two secrets: the password is called proof": {
+    "two secrets: the password is called secondSecret": {
       "sign-in": 0.17,
       "change-password": -0.61,
       register: -0.1,
       none: 0.62,
     },
     "two secrets: the password is called register": { "change-password": -0.1, register: -0.27, none: 0.44 },
-    "two secrets: the user-name is called equipment": { "change-password": -0.1, register: -0.27, none: 0.44 },
+    "two secrets: the user-name is called settings": { "change-password": -0.1, register: -0.27, none: 0.44 },
     "two secrets: the user-name is called new": { "change-password": -0.1, register: -0.27, none: 0.44 },
     "two secrets: the user-name is called register": { "change-password": -0.1, register: -0.27, none: 0.44 },
     "two secrets: the user-name is called search": { register: 0.05 },
