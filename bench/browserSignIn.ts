@@ -1,10 +1,12 @@
 /** A sign-in by the browser of the server's own beside a bare scripted one in the same Chromium; ten of them at once. */
+
 import { mkdtempSync, readdirSync, readFileSync, rmSync } from "node:fs";
 import { createServer } from "node:http";
 import type { AddressInfo } from "node:net";
 import { tmpdir } from "node:os";
 import path from "node:path";
 import { chromium } from "playwright-core";
+import { NO_STEPS } from "../src/core/signin/steps";
 import { BrowserEngine } from "../src/server/signin/browser/browserEngine";
 import { browserProgram } from "../src/server/signin/browser/program";
 import { PageReader } from "../src/server/signin/pageReader";
@@ -36,7 +38,7 @@ export async function benchBrowserSignIn(): Promise<void> {
         signInPage: `${origin}/in`,
         plainHttp: true,
         worked: "browser",
-        steps: { hosts: [], choices: {}, signOutPage: null },
+        steps: NO_STEPS,
       },
       login: Promise.resolve({ userName: "u", password: "canary-of-the-bench", code: null }),
       allows: (address) => address.startsWith(`${origin}/`),

@@ -1,7 +1,9 @@
 /** The browser of the server's own, against small sites on this machine: what it gets into, and what gets at it. */
+
 import { createServer, get, type IncomingMessage, type Server, type ServerResponse } from "node:http";
 import type { AddressInfo } from "node:net";
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from "vitest";
+import { NO_STEPS } from "../src/core/signin/steps";
 import { BrowserEngine } from "../src/server/signin/browser/browserEngine";
 import { whyNotStarting } from "../src/server/signin/browser/chromium";
 import { browserProgram } from "../src/server/signin/browser/program";
@@ -69,7 +71,7 @@ async function visit(more: Partial<SignInTask> = {}): Promise<SignedIn> {
   return engine.signIn({
     signInPage: `${origin}/in`,
     login: Promise.resolve({ userName: USER, password: PASSWORD, code: null }),
-    steps: { hosts: [], choices: {}, signOutPage: null },
+    steps: NO_STEPS,
     allows: (address) => address.startsWith(`${origin}/`),
     plainHttp: true,
     worked: null,
@@ -170,7 +172,7 @@ test("what the entry's steps choose is chosen, and a box to be remembered, ticke
     "POST /enter": (_body, _request, response) =>
       response.writeHead(303, { location: "/home", "set-cookie": "visit=3; Path=/" }).end(),
   };
-  expect(await outcome({ steps: { hosts: [], choices: { branch: "s" }, signOutPage: null } })).toBe("signed-in");
+  expect(await outcome({ steps: { ...NO_STEPS, choices: { branch: "s" } } })).toBe("signed-in");
   const sent = new URLSearchParams(heard.find((line) => line.startsWith("POST"))!.split(" ")[2]);
   expect([sent.get("branch"), sent.get("keep")]).toEqual(["s", null]);
 });

@@ -15,7 +15,7 @@ import { createFolder, renameFolder } from "../src/server/vaults/folders";
 import { deleteMapping, mappingList, saveMapping } from "../src/server/vaults/mappings";
 import { vaultPlaces } from "../src/server/vaults/places";
 import { tagEntries } from "../src/server/vaults/several";
-import { changeSteps } from "../src/server/vaults/signingIn";
+import { changeSteps } from "../src/server/vaults/steps";
 import { vaultTags } from "../src/server/vaults/tags";
 import { saveLedgerView, vaultLedger } from "../src/server/vaults/vaults";
 

@@ -12,7 +12,8 @@ import { addEntry, changeEntry } from "../src/server/vaults/entries";
 import { entryPage } from "../src/server/vaults/entryPage";
 import { changeKind, createKind, deleteKind, kindOf } from "../src/server/vaults/kinds";
 import { setField, tagEntries } from "../src/server/vaults/several";
-import { changeSigningIn, changeSteps, setPasswordOnReveal } from "../src/server/vaults/signingIn";
+import { changeSigningIn, setPasswordOnReveal } from "../src/server/vaults/signingIn";
+import { changeSteps } from "../src/server/vaults/steps";
 
 let app: InProcess;
 let f: Fixture;

@@ -55,3 +55,8 @@ export function sayDate(at: number, now: number, zone: string): string {
 export function exactTime(at: number, zone: string): string {
   return part(at, zone, EXACT);
 }
+
+const HOUR: Intl.DateTimeFormatOptions = { hour: "2-digit", hourCycle: "h23" };
+
+/** The hour of the day in that zone, 0 to 23. */
+export const zonedHour = (at: number, zone: string): number => Number(part(at, zone, HOUR));

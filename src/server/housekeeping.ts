@@ -18,6 +18,7 @@ import { tellOfCertificates } from "./provider/providers";
 import { ReadingThread } from "./reading/readingThread";
 import { sweepBrowsers, whyNotStarting } from "./signin/browser/chromium";
 import { browserProgram } from "./signin/browser/program";
+import { NightTests } from "./signin/nightly";
 import { PageReader } from "./signin/pageReader";
 import { closeBrokenOff } from "./signin/sealed";
 import { SigningOut } from "./signin/signingOut";
@@ -187,6 +188,7 @@ export function startHousekeeping(app: Galtry): void {
   let expiryAt = 0;
   const signingOut = new SigningOut(app);
   const rotating = new Rotating(app);
+  const nightTests = new NightTests(app);
   app.composer = new Composer();
   app.reading = new ReadingThread(app);
   app.pages = new PageReader();
@@ -210,6 +212,7 @@ export function startHousekeeping(app: Galtry): void {
     }
     void signingOut.look().catch(goesOn("signIn.signOutEnded"));
     void rotating.look().catch(goesOn("vaults.rotate"));
+    void nightTests.look().catch(goesOn("signIn.testAtNight"));
     void closeDeadSignIns(app).catch(goesOn("signIn.closeDead"));
     void sweepDeadImports(app).catch(goesOn("vaults.sweepImports"));
     void journalFailures.execute(app, {}, SERVER).catch(goesOn(journalFailures.name));

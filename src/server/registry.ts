@@ -185,8 +185,10 @@ import { dropGroup, dropUser, keepGroup, keepUser } from "./provider/scim/acts";
 import { changeHelpNote, helpNote } from "./rules/helpNote";
 import { changeRules, houseRules, ruleGroups } from "./rules/rules";
 import { didNotWork } from "./signin/didNotWork";
+import { beginNightTest, endNightTest } from "./signin/nightly";
 import { beginSignIn, claimCode, closeBrokenOff, handOver, reportLanding } from "./signin/sealed";
 import { dropJar, openSessions } from "./signin/signingOut";
+import { saveTest, testPicture } from "./signin/testing";
 import { computeStrengths } from "./upkeep/conditions";
 import { sweepOld } from "./upkeep/sweeping";
 import { setAside, setVaultAside } from "./vaults/aside";
@@ -219,8 +221,9 @@ import { revealField } from "./vaults/revealing";
 import { dropKeys, keyState, rotateAllKeys, rotateKey, rotateSome, stopRotation } from "./vaults/rotation";
 import { markSeparate, separatePreview } from "./vaults/separating";
 import { setField, tagEntries } from "./vaults/several";
-import { changeSigningIn, changeSteps, setPasswordOnReveal, tryPasswordAgain } from "./vaults/signingIn";
+import { changeSigningIn, setPasswordOnReveal, tryPasswordAgain } from "./vaults/signingIn";
 import { removeSite, saveSite, siteList } from "./vaults/sites";
+import { changeSteps, learnSteps, restoreSteps, stepsPage } from "./vaults/steps";
 import { vaultTags } from "./vaults/tags";
 import { exportEntries, exporterList, exportPart, setExporters, sweepExports } from "./vaults/takingOut";
 import { tickCode } from "./vaults/ticks";
@@ -320,6 +323,9 @@ const ALL = [
   restoreEntry,
   changeSigningIn,
   changeSteps,
+  learnSteps,
+  restoreSteps,
+  stepsPage,
   tryPasswordAgain,
   vaultTags,
   exportEntries,
@@ -528,6 +534,10 @@ const ALL = [
   guardedFill,
   beginSignIn,
   handOver,
+  saveTest,
+  testPicture,
+  beginNightTest,
+  endNightTest,
   claimCode,
   reportLanding,
   didNotWork,

@@ -56,7 +56,14 @@ describe("house rules", () => {
     const strict = sayRules(
       {
         highest: { staff: "none", groups: "none", everyone: "none", guests: "none" },
-        ...{ ownGroups: true, longest: { staff: 1, guests: 2 }, reasonFrom: "steward", emergency: true, accept: true },
+        ...{
+          ownGroups: true,
+          longest: { staff: 1, guests: 2 },
+          reasonFrom: "steward",
+          emergency: true,
+          accept: true,
+          nightTests: true,
+        },
         makes: { vaults: "owners", groups: "staff", guests: "administrators", handovers: "nobody" },
         forgottenByMail: true,
         joinDomains: ["tarrowick.example", "friends.tarrowick.example"],

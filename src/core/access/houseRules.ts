@@ -64,6 +64,8 @@ export const houseRulesSchema = z.strictObject({
     .default({ acts: [], minutes: 5 }),
   /** Whoever gets something in a vault for the first time accepts it before it works. */
   accept: z.boolean().default(false),
+  /** Logins that have worked are tested each night, so that a site that changed is found early. */
+  nightTests: z.boolean().default(false),
 });
 
 export type HouseRules = z.output<typeof houseRulesSchema>;
@@ -160,6 +162,9 @@ export function sayRules(rules: HouseRules, groupName: (id: string) => string = 
     rules.accept
       ? "People must accept their access to a vault, and its house note, before it works."
       : "Access works at once.",
+    rules.nightTests
+      ? "Galtry tests logins at night and tells their stewards when a site lets it in no longer."
+      : "Galtry tests logins only when someone asks for it.",
     rules.forgottenByMail
       ? "A forgotten sign-in password is reset by email."
       : "An administrator helps with a forgotten sign-in password.",

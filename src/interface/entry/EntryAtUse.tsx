@@ -50,7 +50,7 @@ export function EntryAtUse({ entry, now }: { entry: EntryView; now: number }) {
   const { copy, copied } = useCopy();
   const pin = useCommand("frontdesk.pinEntry");
   useEffect(() => void runCommand("frontdesk.markEntrySeen", { entryId: entry.id }), [entry.id]);
-  const begin = () => void start({ id: entry.id, name: entry.name, site: entry.site });
+  const begin = () => void start({ id: entry.id, name: entry.name, site: entry.site, signInPage: entry.signInPage });
   const connected = lanyard?.state === "connected";
   const signsIn = entry.signInPage !== "";
   const userName = entry.fields.find((field) => field.id === USER_NAME);

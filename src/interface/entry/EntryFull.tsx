@@ -29,7 +29,6 @@ import { HandOver } from "./HandOver";
 import { Listed } from "./Listed";
 import { Markdown } from "./Markdown";
 import { SeenBy } from "./SeenBy";
-import { SigningInDialog } from "./SigningIn";
 import { entryFull as t } from "./strings";
 import type { EntryView } from "./types";
 import { WhoCanDoWhat, type WhoView } from "./WhoCanDoWhat";
@@ -63,12 +62,11 @@ export function EntryFull({
   const [converting, setConverting] = useState(false);
   const [picturing, setPicturing] = useState(false);
   const aside = useCommand("vaults.setAside");
-  const [tuning, setTuning] = useState(false);
   useEffect(() => void runCommand("frontdesk.markEntrySeen", { entryId: entry.id }), [entry.id]);
   const signsIn = entry.signInPage !== "";
   const mayEdit = atLeast(entry.level, "edit") && entry.binnedAt === null;
   const steward = entry.level === "steward";
-  const begin = () => void start({ id: entry.id, name: entry.name, site: entry.site });
+  const begin = () => void start({ id: entry.id, name: entry.name, site: entry.site, signInPage: entry.signInPage });
   if (edit && mayEdit)
     return <EntryForm kind={entry.kind} entry={entry} vaultId={entry.vault.id} parent={entry.vault} />;
   return (
@@ -132,7 +130,13 @@ export function EntryFull({
         )}
         {signing && (
           <div style={{ marginBottom: 16 }}>
-            <SignInNotice signing={signing} stewards={[]} onClose={clear} onAgain={begin} />
+            <SignInNotice
+              signing={signing}
+              stewards={entry.own.stewards}
+              mends={mayEdit}
+              onClose={clear}
+              onAgain={begin}
+            />
           </div>
         )}
         <Card>
@@ -153,7 +157,13 @@ export function EntryFull({
           {signsIn && (
             <Fact
               label={t.signingIn}
-              act={mayEdit ? <Act onPress={() => setTuning(true)}>{t.signInSteps}</Act> : undefined}
+              act={
+                mayEdit ? (
+                  <Link href={`/entry/${entry.id}/steps`} prefetch={false}>
+                    {t.signInSteps}
+                  </Link>
+                ) : undefined
+              }
             >
               {t.guardedFill(howItWent(entry, now), entry.guardedFill ? t.on : t.off)}
             </Fact>
@@ -258,7 +268,6 @@ export function EntryFull({
       {converting && <ConvertSheet entry={entry} onClose={() => setConverting(false)} />}
       <BinDialog entry={entry} open={binning} onClose={() => setBinning(false)} />
       {handing && <HandOver entry={entry} now={now} onClose={() => setHanding(false)} />}
-      {mayEdit && signsIn && <SigningInDialog entry={entry} open={tuning} onClose={() => setTuning(false)} />}
     </CardPage>
   );
 }

@@ -37,7 +37,7 @@ export function Prove({ importId, count }: { importId: string; count: number }) 
     for (let i = tried.length; i < all.length && !stopped.current; i++) {
       setAt(i);
       const { entryId, name } = all[i]!;
-      const answer = await post<{ outcome: SignInOutcome; detail: string }>(`/api/prove/${entryId}`, {});
+      const answer = await post<{ outcome: SignInOutcome; detail: string }>(`/api/test/${entryId}`, {});
       const one: Tried = answer.ok
         ? { entryId, name, outcome: answer.result.outcome, says: answer.result.detail }
         : { entryId, name, outcome: "not-tried", says: answer.refused.message };

@@ -192,6 +192,22 @@ function Changing({ rules, set }: { rules: Rules; set: SetRules }) {
           .
         </Rule>
       </Sentences>
+      <h2>{t.testsOfLogins}</h2>
+      <Sentences>
+        <Rule>
+          {t.galtryTestsLogins}
+          <Pick
+            label={t.whenGaltryTestsLogins}
+            value={rules.nightTests ? "night" : "asked"}
+            choices={[
+              ["asked", t.onlyWhenAsked],
+              ["night", t.eachNight],
+            ]}
+            onPick={(when) => set({ nightTests: when === "night" })}
+          />
+          .
+        </Rule>
+      </Sentences>
     </>
   );
 }

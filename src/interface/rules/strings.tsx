@@ -45,6 +45,11 @@ export const houseRules = {
   handoverLinksCanBeCreatedBy: (makes: ReactNode) => <>Handover links can be created by {makes}.</>,
   approvalAndAcceptance: "Approval and acceptance",
   whereAnEntryRequiresApproval: "Where an entry requires approval, ",
+  testsOfLogins: "Tests of logins",
+  galtryTestsLogins: "Galtry tests logins ",
+  whenGaltryTestsLogins: "when Galtry tests logins",
+  onlyWhenAsked: "only when someone asks for it",
+  eachNight: "at night, each that has worked, and tells its stewards if it no longer does",
   whetherEmergencyUseIsPossible: "whether emergency use is possible",
   nobodyCanUseItWithoutApproval: "nobody can use it without approval",
   peopleCanUseItWithoutApproval:

@@ -3,12 +3,13 @@
 import { useState } from "react";
 import styled from "styled-components";
 import { FAILURES, PROGRESS, type Progress } from "@/core/signin/outcome";
-import { Button, Notice, Row } from "./controls";
+import { useCommand } from "./ask";
+import { Button, ButtonLink, Notice, Row } from "./controls";
 import { type SignInReport, signInWithLanyard } from "./lanyard";
 import { useSignIn as t } from "./strings";
 
 export interface SigningIn {
-  entry: { id: string; name: string; site: string };
+  entry: { id: string; name: string; site: string; signInPage?: string };
   steps: Progress[];
   report: SignInReport | null;
 }
@@ -40,11 +41,14 @@ const Steps = styled.ol`
 export function SignInNotice({
   signing,
   stewards,
+  mends = false,
   onClose,
   onAgain,
 }: {
   signing: SigningIn;
   stewards: string[];
+  /** The reader may change how it is signed in to. */
+  mends?: boolean;
   onClose: () => void;
   onAgain: () => void;
 }) {
@@ -72,20 +76,60 @@ export function SignInNotice({
     return (
       <Notice role="status">{t.lanyardAsksWhetherToReplace(<b>{t.youAreAlreadySignedInAt(entry.site)}</b>)}</Notice>
     );
-  const failure = report.outcome === "refused" ? null : FAILURES[report.outcome];
+  return <NotSignedIn signing={signing} report={report} stewards={stewards} mends={mends} {...{ onClose, onAgain }} />;
+}
+
+/** What happened, at which step, and what the colleague can do now; for those who look after it, the way to mend it. */
+function NotSignedIn({
+  signing: { entry, steps },
+  report,
+  stewards,
+  mends,
+  onClose,
+  onAgain,
+}: Omit<Parameters<typeof SignInNotice>[0], "signing"> & { signing: SigningIn; report: SignInReport }) {
+  const tell = useCommand("signIn.didNotWork");
+  const [told, setTold] = useState(false);
+  const failure =
+    report.outcome === "refused" || report.outcome === "signed-in" || report.outcome === "asked-first"
+      ? null
+      : FAILURES[report.outcome];
+  const next = failure?.next;
+  const names = stewards.length > 0 ? stewards.join(" and ") : t.itsStewards;
+  const last = steps.at(-1);
+  const fills = next === "guarded-fill" && report.guardedFill;
   return (
     <Notice role="alert" data-tone="bad">
       <b>{failure ? `${entry.name} ${failure.title}` : t.notSignedInTo(entry.name)}</b>
       <p>{failure?.says ?? report.message}</p>
+      {failure && last && last !== "waiting" && <p className="small soft">{t.stoppedAfter(PROGRESS[last])}</p>}
       {report.detail && <p className="small soft">{t.details(report.detail)}</p>}
-      {failure?.next === "guarded-fill" && !report.guardedFill && <p className="small">{t.guardedFillMayWorkHere}</p>}
-      {failure?.next === "tell-steward" && stewards.length > 0 && (
-        <p className="small">{t.tellItsSteward(stewards.join(" or "))}</p>
+      {fills && <p className="small">{t.openLanyardFromTheToolbar}</p>}
+      {next === "guarded-fill" && !fills && <p className="small">{t.guardedFillMayWorkHere}</p>}
+      {tell.refused && <p className="small">{tell.refused.message}</p>}
+      {told && (
+        <p className="small" role="status">
+          {t.told(names, Math.max(1, stewards.length))}
+        </p>
       )}
       <Row style={{ marginTop: 8 }}>
-        {failure?.next === "open-page" || failure?.next === "later" ? (
-          <Button onPress={onAgain}>{t.tryAgain}</Button>
-        ) : null}
+        {(next === "open-page" || fills) && entry.signInPage && (
+          <ButtonLink href={entry.signInPage} target="_blank" rel="noreferrer">
+            {t.openThePage}
+          </ButtonLink>
+        )}
+        {(next === "open-page" || next === "later") && <Button onPress={onAgain}>{t.tryAgain}</Button>}
+        {mends && failure && <ButtonLink href={`/entry/${entry.id}/steps`}>{t.seeItsSteps}</ButtonLink>}
+        {!mends && failure && next !== "none" && next !== "later" && !told && (
+          <Button
+            isDisabled={tell.running}
+            onPress={async () => {
+              setTold((await tell.run({ entryId: entry.id, what: "galtry-could-not" })).ok);
+            }}
+          >
+            {t.tell(names)}
+          </Button>
+        )}
         <Button onPress={onClose}>{t.close}</Button>
       </Row>
     </Notice>

@@ -1197,9 +1197,8 @@ export const signIns = sqliteTable(
       .notNull()
       .references(() => nodes.id),
     versionId: text("version_id").notNull(),
-    personId: text("person_id")
-      .notNull()
-      .references(() => persons.id),
+    /** Null for a test that Galtry made by itself. */
+    personId: text("person_id").references(() => persons.id),
     lanyardId: text("lanyard_id").notNull(),
     how: text("how").$type<"sealed" | "guarded" | "proved">().notNull(),
     /** Host and user name as a keyed hash: sign-ins to one account wait for each other. */
@@ -1224,6 +1223,43 @@ export const signIns = sqliteTable(
     index("sign_ins_kept_person").on(t.personId).where(sql`jar is not null`),
     index("sign_ins_kept_entry").on(t.entryId).where(sql`jar is not null`),
   ],
+);
+
+/** The last test of each entry: what it went through, page by page, and how the last page looked. */
+export const signInTests = sqliteTable("sign_in_tests", {
+  entryId: text("entry_id")
+    .primaryKey()
+    .references(() => nodes.id),
+  at: time("at").notNull(),
+  /** Null where Galtry made it by itself, at night. */
+  by: text("by").references(() => persons.id),
+  outcome: text("outcome").notNull(),
+  detail: text("detail").notNull(),
+  /** The version of what is kept that was sent. */
+  versionId: text("version_id").notNull(),
+  pages: stored.json("pages", stored.triedPages).notNull(),
+  /** JPEG, sealed under the vault's key; what moves or is sealed anew loses it. */
+  picture: bytes("picture"),
+  vaultId: text("vault_id").notNull(),
+  keyVersion: integer("key_version"),
+});
+
+/** Sign-in steps as they were, each time somebody changed them. */
+export const stepVersions = sqliteTable(
+  "step_versions",
+  {
+    id: id(),
+    entryId: text("entry_id")
+      .notNull()
+      .references(() => nodes.id),
+    steps: stored.json("steps", stored.steps).notNull(),
+    how: text("how").$type<"learned" | "edited" | "restored">().notNull(),
+    at: time("at").notNull(),
+    by: text("by")
+      .notNull()
+      .references(() => persons.id),
+  },
+  (t) => [index("step_versions_entry").on(t.entryId, t.at)],
 );
 
 /** Time steps of one-time codes already sent: a code is used once. */

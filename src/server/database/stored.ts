@@ -10,6 +10,7 @@ import type { Weekly } from "../../core/access/weekly";
 import type { Field } from "../../core/kinds/kind";
 import { ledgerViewSchema } from "../../core/ledgerView";
 import { CHOSEN_SORTS, MAIL_TIMES, type MailChoices } from "../../core/people/notices";
+import { triedPageSchema } from "../../core/signin/report";
 import { stepsSchema } from "../../core/signin/steps";
 
 /** A row holds something else than its column is for. Says where; never what. */
@@ -150,6 +151,8 @@ export const yesSaid = z.object({ by: z.string(), at: z.number() });
 export const givenInstead = z.object({ level: z.enum(LEVELS), until: instant });
 
 export { ledgerViewSchema as ledgerView, stepsSchema as steps };
+
+export const triedPages = z.array(triedPageSchema);
 
 export const providerSettings = z.discriminatedUnion("protocol", [
   z.object({

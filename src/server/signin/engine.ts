@@ -4,6 +4,7 @@
  */
 import type { CodeSettings } from "../../core/signin/code";
 import type { Progress } from "../../core/signin/outcome";
+import type { TriedPage } from "../../core/signin/report";
 import type { SignInSteps } from "../../core/signin/steps";
 
 export interface Login {
@@ -29,6 +30,10 @@ export interface SignInTask {
   onProgress: (progress: Progress) => void;
   /** Claims a time step of the code; false when it was used already. */
   claimCode: (step: number) => Promise<boolean>;
+  /** Of a test: each page as it is reached; what is done on it is written into it afterwards. */
+  onPage?: (page: TriedPage) => void;
+  /** Of a test: the last page as a picture (JPEG), with nothing in it that was typed. */
+  onPicture?: (picture: Uint8Array) => void;
 }
 
 export interface HandedCookie {
@@ -65,4 +70,9 @@ export interface SignedIn {
 export interface SignInEngine {
   /** @throws SignInFailure */
   signIn(task: SignInTask): Promise<SignedIn>;
+  /**
+   * Opens what a session leads to, as the colleague's browser would, and takes its picture.
+   * @throws SignInFailure session-elsewhere where the site asks to sign in again
+   */
+  show?(task: SignInTask, session: SignedIn): Promise<void>;
 }

@@ -26,16 +26,25 @@ export class Engines implements SignInEngine {
     if (task.worked === "browser") inTurn.reverse();
     const [[first, engine], second] = inTurn as [(typeof inTurn)[number], (typeof inTurn)[number]?];
     try {
-      return { ...(await engine.signIn(task)), by: first };
+      return await this.#shown(task, { ...(await engine.signIn(task)), by: first });
     } catch (error) {
       if (!second || !isWorthAnotherTry(error)) throw withoutBrowser(error, this.browser === null);
       try {
-        return { ...(await second[1].signIn(task)), by: second[0] };
+        return await this.#shown(task, { ...(await second[1].signIn(task)), by: second[0] });
       } catch (again) {
         // What the first one saw is nearer to what a person would see than that the second could not start.
         throw again instanceof SignInFailure && again.failure === "browser-missing" ? error : again;
       }
     }
+  }
+
+  /** In a test, what plain HTTP brought is opened in the browser: there it shows whether the session holds. */
+  async #shown(task: SignInTask, session: SignedIn): Promise<SignedIn> {
+    if (task.onPicture && session.by === "http")
+      await this.browser?.show?.(task, session).catch((error) => {
+        if (error instanceof SignInFailure && error.failure === "session-elsewhere") throw error;
+      });
+    return session;
   }
 }
 

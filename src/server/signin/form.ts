@@ -88,7 +88,12 @@ function selected(field: PageField, chosen: string | undefined): [string, string
   return [[field.name, option.value]];
 }
 
-function encode(pairs: [string, string][], enctype: string, charset: string): Pick<Submission, "headers" | "body"> {
+/** @param enctype of a form; anything but the two others counts as the usual one */
+export function encode(
+  pairs: [string, string][],
+  enctype: string,
+  charset: string,
+): Pick<Submission, "headers" | "body"> {
   if (enctype === "multipart/form-data") {
     const boundary = `----form${randomBytes(12).toString("hex")}`;
     const parts = pairs.map(

@@ -1,7 +1,9 @@
 /** What a sealed sign-in sends, and what it says of what comes back: small sites on this machine, one for each case. */
+
 import { createServer, type IncomingMessage, type Server } from "node:http";
 import type { AddressInfo } from "node:net";
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from "vitest";
+import { NO_STEPS } from "../../core/signin/steps";
 import { HttpEngine } from "./httpEngine";
 import { studyPage } from "./studiedPage";
 
@@ -60,7 +62,7 @@ async function signIn(choices: Record<string, string> = {}): Promise<string> {
     .signIn({
       signInPage: `${origin}/in`,
       login: Promise.resolve({ userName: USER, password: PASSWORD, code: null }),
-      steps: { hosts: [], choices, signOutPage: null },
+      steps: { ...NO_STEPS, choices },
       allows: (address) => address.startsWith(origin),
       plainHttp: true,
       worked: null,

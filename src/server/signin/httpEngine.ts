@@ -3,17 +3,22 @@ import iconv from "iconv-lite";
 import { Cookie, CookieJar } from "tough-cookie";
 import { spread } from "../../core/signin/boxes";
 import { type SecretTraces, tracesOf } from "../../core/signin/carries";
+import { shownOn } from "../../core/signin/following";
+import { saysWrongIn } from "../../core/signin/saysWrong";
+import { jsonOf, PartMissing, pairsOf, type Values } from "../../core/signin/sending";
+import type { Sending, TokenPlace } from "../../core/signin/steps";
+import { Course, type OnCourse } from "./course";
 import type { HandedCookie, Login, SignedIn, SignInEngine, SignInTask } from "./engine";
-import { type Filled, submissionOf } from "./form";
+import { encode, type Filled, submissionOf } from "./form";
 import { freshCode } from "./freshCode";
 import { GuardedClient, type GuardSettings, type Reply, SignInFailure } from "./guardedClient";
 import { sessionFrom } from "./handing";
 import { type PageReader, PageUnreadable } from "./pageReader";
 import type { StudiedPage } from "./studiedPage";
-import { isDone, requireStep, type SeenPage } from "./verdict";
+import { isDone, requireGoesOn, requireStep, type SeenPage } from "./verdict";
 
 const MOST_REDIRECTS = 20;
-const MOST_STEPS = 6;
+const MOST_STEPS = 10;
 
 export class HttpEngine implements SignInEngine {
   constructor(
@@ -52,12 +57,15 @@ class Visit {
   #traces: SecretTraces | null = null;
   /** Of the page that the password was typed into. */
   #typedInto = "";
+  readonly #course: Course;
 
   constructor(
     private readonly task: SignInTask,
     private readonly client: GuardedClient,
     private readonly pages: Pick<PageReader, "read">,
-  ) {}
+  ) {
+    this.#course = new Course(task.steps, "http", task.onPage);
+  }
 
   get sentPassword(): boolean {
     return this.#sent.password;
@@ -68,14 +76,19 @@ class Visit {
     let page: Page;
     [page, this.#login] = await Promise.all([first, this.task.login]);
     for (let step = 0; step < MOST_STEPS; step++) {
-      if (isDone(page, this.#sent)) return this.#handOver(page);
-      requireStep(page, this.#sent, this.#login.code !== null, this.#typedInto);
-      page = await this.#step(page);
+      const now = this.#course.ontoWithoutScripts(page);
+      this.#course.saw(now);
+      if (!now.followed && isDone(now, this.#sent)) return this.#handOver(now);
+      if (now.followed?.enters.length === 0) requireGoesOn(now, this.#sent);
+      else requireStep(now, this.#sent, this.#login.code !== null, this.#typedInto);
+      const { sends } = now.followed ?? {};
+      page =
+        sends?.byScript && now.reading.form === null ? await this.#sendAsLearned(now, sends) : await this.#step(now);
     }
     throw new SignInFailure("not-understood", "the sign-in has more steps than Galtry follows");
   }
 
-  async #step(page: Page): Promise<Page> {
+  async #step(page: Page & OnCourse): Promise<Page> {
     this.task.onProgress("page-read");
     const { reading } = page;
     const filled: Filled = new Map();
@@ -96,6 +109,15 @@ class Visit {
       secret,
     );
     this.#requireSafeTarget(rest.address);
+    this.#course.does(
+      page.followed,
+      [
+        ...(reading.userName !== null ? ["user-name" as const] : []),
+        ...(reading.password !== null && reading.kind !== "identifier-first" ? ["password" as const] : []),
+        ...(wantsCode ? ["code" as const] : []),
+      ],
+      buttonText(page),
+    );
     this.#sent = {
       userName: this.#sent.userName || reading.userName !== null,
       password: this.#sent.password || (reading.password !== null && reading.kind !== "identifier-first"),
@@ -108,6 +130,56 @@ class Visit {
     if (reading.kind === "identifier-first") this.task.onProgress("user-name-sent");
     else if (next.reading.kind === "one-time-code-step") this.task.onProgress("password-accepted");
     return next;
+  }
+
+  /**
+   * Sends what the page's own script would send, as the entry's steps tell it.
+   * @throws SignInFailure where a token does not stand where it did, or the site turns it away
+   */
+  async #sendAsLearned(page: Page & OnCourse, sends: Sending): Promise<Page> {
+    this.task.onProgress("page-read");
+    const enters = page.followed!.enters.map(({ what }) => what);
+    this.#requireSafeTarget(sends.to);
+    const codeOf = this.#login.code;
+    if (enters.includes("code") && !codeOf)
+      throw new SignInFailure("code-missing", "the steps enter a code and the entry has none");
+    const code = enters.includes("code") && codeOf ? await freshCode(codeOf, this.task) : null;
+    const { userName, password } = this.#login;
+    const cookies = await this.#jar.getCookies(sends.to);
+    const token = (place: TokenPlace) => tokenAt(page, cookies, place);
+    const { headers, body } = composed(sends, { userName, password, code, token });
+    this.#course.does(page.followed, enters, page.followed!.presses?.label ?? null);
+    if (enters.includes("password")) this.#typedInto = page.mark;
+    this.#sent = {
+      userName: this.#sent.userName || enters.includes("user-name"),
+      password: this.#sent.password || enters.includes("password"),
+      code: this.#sent.code || enters.includes("code"),
+    };
+    this.#traces ??= tracesOf(password, userName);
+    const before = JSON.stringify(await this.#jar.getCookies(sends.to));
+    const accept = { accept: "application/json, text/plain, */*" };
+    const reply = await this.#send("POST", sends.to, { ...headers, ...accept }, body, page.reply.url);
+    this.#requireTaken(reply);
+    if (this.#course.goesOnAt(page.url)) return { ...page, reply, status: reply.status };
+    // Without a cookie the session is somewhere that only the page's script knows of.
+    if (!this.#sent.password || JSON.stringify(await this.#jar.getCookies(sends.to)) === before)
+      throw new SignInFailure("session-elsewhere", "the site’s answer gives no cookie");
+    const lands = this.task.steps.lands ?? new URL("/", page.url).href;
+    const landing = await this.#follow({ method: "GET", address: lands, headers: {}, body: null }, page.reply.url);
+    if (landing.reading.kind === "sign-in" || landing.reading.kind === "identifier-first")
+      throw new SignInFailure("session-elsewhere", "with its cookies the site asks to sign in again");
+    return landing;
+  }
+
+  #requireTaken({ status, body }: Reply): void {
+    const wrong =
+      status === 401 || status === 403 || (status >= 400 && saysWrongIn(body.toString("utf8").slice(0, 2_000)));
+    if (wrong)
+      throw this.#sent.code
+        ? new SignInFailure("code-refused", `after the code the site answered ${status}`)
+        : new SignInFailure("wrong-password", `the site answered ${status}`);
+    if (status >= 300)
+      throw new SignInFailure(status >= 500 ? "site-down" : "not-understood", `the site answered ${status}`);
   }
 
   /** Secrets leave an encrypted page only for an encrypted address. */
@@ -227,6 +299,44 @@ class Visit {
     const session = sessionFrom({ cookies, storage: [], landing: page.reply.url }, traces, this.task.allows);
     this.task.onProgress(this.#sent.code ? "code-accepted" : "password-accepted");
     return session;
+  }
+}
+
+const buttonText = ({ description, reading }: Page): string | null => {
+  const button = description.fields.find(({ selector }) => selector === reading.submit);
+  return button ? shownOn(button).slice(0, 120) : null;
+};
+
+/** What stands where a token stood when the steps were learned; scripts read a cookie's escapes undone. */
+function tokenAt(
+  { description, metas }: Page,
+  cookies: readonly Cookie[],
+  { in: where, name }: TokenPlace,
+): string | null {
+  if (where === "meta") return metas[name] ?? null;
+  if (where === "field") return description.fields.find((field) => field.name === name)?.value ?? null;
+  const value = cookies.find((cookie) => cookie.key === name)?.value;
+  try {
+    return value === undefined ? null : decodeURIComponent(value);
+  } catch {
+    return value ?? null;
+  }
+}
+
+function composed(sends: Sending, values: Values): { headers: Record<string, string>; body: Buffer } {
+  try {
+    const headers = Object.fromEntries(pairsOf(sends.headers, values));
+    if (sends.encoding === "json") {
+      const body = Buffer.from(jsonOf(sends.parts, values));
+      return { headers: { ...headers, "content-type": "application/json" }, body };
+    }
+    const type = sends.encoding === "multipart" ? "multipart/form-data" : "application/x-www-form-urlencoded";
+    const form = encode(pairsOf(sends.parts, values), type, "utf-8");
+    return { headers: { ...headers, ...form.headers }, body: form.body };
+  } catch (error) {
+    if (error instanceof PartMissing)
+      throw new SignInFailure("drawn-by-scripts", `the page lacks what the steps send as ${error.message}`);
+    throw error;
   }
 }
 

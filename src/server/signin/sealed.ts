@@ -23,7 +23,15 @@ import { requireInUse, requireOutOfBin } from "../vaults/entries";
 import { fingerprint, loginOf, orSealError } from "../vaults/sealing";
 import { openValues, vaultKey } from "../vaults/vaultKeys";
 import { BrowserEngine } from "./browser/browserEngine";
-import { ENGINES, type HandedCookie, type HandedStorage, type Login, type SignedIn, type SignInEngine } from "./engine";
+import {
+  ENGINES,
+  type HandedCookie,
+  type HandedStorage,
+  type Login,
+  type SignedIn,
+  type SignInEngine,
+  type SignInTask,
+} from "./engine";
 import { Engines } from "./engines";
 import { SignInFailure } from "./guardedClient";
 import { HttpEngine } from "./httpEngine";
@@ -36,13 +44,13 @@ type LanyardCaller = Extract<Caller, { kind: "lanyard" }>;
 /** Who signs in: a Lanyard, which gets the session; or a person in Galtry itself, who only tries whether it works. */
 type Signer = LanyardCaller | Extract<Caller, { kind: "person" }>;
 /** What the site is told of the browser that asks. */
-interface SeenAs {
+export interface SeenAs {
   userAgent: string;
   acceptLanguage: string;
 }
 
 /** What one sign-in needs of its entry, in one statement. */
-async function entryFor(tx: Reader, entryId: string, personId: string, at: number) {
+export async function entryFor(tx: Reader, entryId: string, personId: string | null, at: number) {
   // The same user name at the same host is one account, whichever entry keeps it.
   const queueKey = sql<string>`${entries.host} || ' ' || coalesce(${fingerprints.fingerprint}, ${entries.nodeId})`;
   const [row] = await tx
@@ -80,7 +88,7 @@ async function entryFor(tx: Reader, entryId: string, personId: string, at: numbe
   return row;
 }
 
-type EntryFor = NonNullable<Awaited<ReturnType<typeof entryFor>>>;
+export type EntryFor = NonNullable<Awaited<ReturnType<typeof entryFor>>>;
 
 export const beginSignIn = command({
   name: "signIn.beginSignIn",
@@ -284,7 +292,7 @@ export async function openJar(app: Galtry, vaultId: string, row: SealedJar): Pro
 export const claimCode = command({
   name: "signIn.claimCode",
   input: z.strictObject({ fingerprint: z.string(), step: z.number().int() }),
-  by: ["lanyard", "person"],
+  by: ["lanyard", "person", "server"],
   internal: true,
   allow: () => undefined,
   run: async ({ tx, input }) => {
@@ -334,7 +342,7 @@ export async function sealedSignIn(
     };
 
   const seenAs = { userAgent: caller.browser, acceptLanguage: caller.language };
-  const result = await attempt(app, caller, seenAs, begun, onProgress, signal, engine);
+  const result = await attempt(app, caller, seenAs, begun, { onProgress }, signal, engine);
   const ended = await handOver.execute(
     app,
     {
@@ -364,27 +372,8 @@ export async function sealedSignIn(
   };
 }
 
-/**
- * Tries once whether what is kept lets somebody in, and keeps nothing of the session but the result.
- * @throws Refused when the person may not edit the entry
- */
-export async function proveEntry(
-  app: Galtry,
-  caller: Extract<Caller, { kind: "person" }>,
-  seenAs: SeenAs,
-  entryId: string,
-  signal: AbortSignal,
-  engine: SignInEngine = defaultEngine(app),
-): Promise<{ outcome: SignInOutcome; detail: string }> {
-  const begun = await beginInTurn(app, caller, entryId, () => undefined, signal);
-  if (!("signInId" in begun)) return { outcome: "refused-before", detail: "the site rejected this version" };
-  const { outcome, detail, session } = await attempt(app, caller, seenAs, begun, () => undefined, signal, engine);
-  const by = session?.by ?? null;
-  const ended = await handOver.execute(app, { signInId: begun.signInId, outcome, detail, jar: null, by }, caller);
-  return { outcome: ended.outcome, detail };
-}
-
-function defaultEngine(app: Galtry): SignInEngine {
+/** Plain HTTP first, and the browser where the installation has one. */
+export function defaultEngine(app: Galtry): SignInEngine {
   const guard = { allowedTargets: app.configuration.allowedTargets, ownPort: app.configuration.port };
   const pages = requirePages(app);
   const browser = app.signInBrowser ? new BrowserEngine(app.signInBrowser, guard, pages) : null;
@@ -396,7 +385,8 @@ function requirePages({ pages }: Galtry) {
   return pages;
 }
 
-interface Begun {
+export interface Begun {
+  versionId: string;
   entry: EntryFor["entry"];
   login: Promise<Login>;
   mayEdit: boolean;
@@ -404,7 +394,7 @@ interface Begun {
 }
 
 /** Waits while another sign-in to the same account at the same host is under way. */
-async function beginInTurn(
+export async function beginInTurn(
   app: Galtry,
   caller: Signer,
   entryId: string,
@@ -413,7 +403,12 @@ async function beginInTurn(
 ): Promise<Begun | Pick<Begun, "entry" | "mayEdit">> {
   for (const start = Date.now(); ; ) {
     const begun = await beginSignIn.execute(app, { entryId }, caller);
-    if (begun.begun) return { ...begun, login: openValues(app.db, app.keys, begun.version).then(loginOf) };
+    if (begun.begun)
+      return {
+        ...begun,
+        versionId: begun.version.id,
+        login: openValues(app.db, app.keys, begun.version).then(loginOf),
+      };
     if (begun.why === "refused-before") return begun;
     onProgress("waiting");
     if (Date.now() - start > LONGEST_SIGN_IN_MS || signal.aborted)
@@ -422,12 +417,13 @@ async function beginInTurn(
   }
 }
 
-async function attempt(
+/** One visit to the site, whatever comes of it. */
+export async function attempt(
   app: Galtry,
-  caller: Signer,
+  caller: Signer | Extract<Caller, { kind: "server" }>,
   seenAs: SeenAs,
-  { entry, login }: Begun,
-  onProgress: (progress: Progress) => void,
+  { entry, login }: Pick<Begun, "entry" | "login">,
+  told: Pick<SignInTask, "onProgress" | "onPage" | "onPicture">,
   signal: AbortSignal,
   engine: SignInEngine,
 ): Promise<{ outcome: SignInOutcome; detail: string; session: SignedIn | null }> {
@@ -441,7 +437,7 @@ async function attempt(
       worked: entry.signInEngine,
       allows: (address) => matches(entry, address) || allowedHosts.has(hostOf(address) ?? ""),
       ...seenAs,
-      onProgress,
+      ...told,
       signal: AbortSignal.any([signal, AbortSignal.timeout(LONGEST_SIGN_IN_MS - 5_000)]),
       claimCode: async (step) => {
         const mark = fingerprint(app.keys, "code", (await login).code!.secret);
@@ -467,7 +463,6 @@ function endingWith(cookies: HandedCookie[], accessEnds: number | null): HandedC
   return cookies.map((cookie) => ({ ...cookie, expires: Math.min(cookie.expires ?? end, end) }));
 }
 
-/** What Lanyard saw where it landed: a sign-in page again means that the site ties its session to an address. */
 /** What a landing page that asks again means: after a fill it was the site that refused, else it is the address. */
 const failureOf = ({ how }: { how: string }): "wrong-password" | "tied-to-address" =>
   how === "guarded" ? "wrong-password" : "tied-to-address";
@@ -483,11 +478,16 @@ export const reportLanding = command({
     return row;
   },
   run: async ({ tx, input, allowed }) => {
-    if (!input.signedIn)
-      await tx
-        .update(signIns)
-        .set({ outcome: failureOf(allowed), detail: "the landing page asks to sign in again" })
-        .where(eq(signIns.id, input.signInId));
+    if (input.signedIn) return;
+    await tx
+      .update(signIns)
+      .set({ outcome: failureOf(allowed), detail: "the landing page asks to sign in again" })
+      .where(eq(signIns.id, input.signInId));
+    // What plain HTTP brought did not hold: the next try begins with the browser.
+    await tx
+      .update(entries)
+      .set({ signInEngine: "browser" })
+      .where(and(eq(entries.nodeId, allowed.entryId), eq(entries.signInEngine, "http")));
   },
   journal: ({ input, allowed }) =>
     input.signedIn ? null : { node: allowed.entryId, details: { signIn: input.signInId, outcome: failureOf(allowed) } },
@@ -517,5 +517,5 @@ export const closeBrokenOff = command({
       details: { signIn: row.signInId, outcome: "broken-off" },
     })),
   says: ({ place }) => `was signing in${place("with")} when Galtry stopped`,
-  tell: ({ result }) => result.map((row) => `person:${row.personId}` as const),
+  tell: ({ result }) => result.flatMap(({ personId }) => (personId === null ? [] : [`person:${personId}` as const])),
 });

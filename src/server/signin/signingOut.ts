@@ -25,7 +25,7 @@ export const openSessions = query({
   allow: (context) => requireLevel(context, context.input.entryId, "steward"),
   run: async ({ tx, input, at }) => {
     const rows = await tx
-      .select({ personId: signIns.personId, name: persons.name, at: signIns.begunAt, how: signIns.how })
+      .select({ personId: persons.id, name: persons.name, at: signIns.begunAt, how: signIns.how })
       .from(signIns)
       .innerJoin(persons, eq(persons.id, signIns.personId))
       .where(and(eq(signIns.entryId, input.entryId), eq(signIns.outcome, "signed-in"), isNull(signIns.signedOutAt)))
@@ -197,9 +197,10 @@ const KEPT = sql`select s.id as id, s.entry_id as "entryId", s.person_id as "per
   coalesce((select e.binned_at is not null from entries e where e.node_id = s.entry_id), 1) as binned
   from sign_ins s`;
 
-async function visitSignOut(
+/** Visits the page that signs out, with a session's cookies. @returns whether the site took it */
+export async function visitSignOut(
   app: Galtry,
-  entry: typeof entries.$inferSelect,
+  entry: Pick<typeof entries.$inferSelect, "steps" | "signInPage" | "reach" | "plainHttp">,
   page: string,
   jar: Awaited<ReturnType<typeof openJar>>,
 ): Promise<boolean> {

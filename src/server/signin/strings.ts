@@ -16,3 +16,13 @@ export const sealed = {
   othersAreSigningInToTheSame: "Others are signing in to the same site. Try again in a minute.",
   thisSignInDoesNotExist: "This sign-in does not exist.",
 };
+
+export const testing = {
+  couldNotSignInAtNight: (entry: string, title: string) =>
+    `Galtry tested ${entry} at night and could not sign in: the site ${title}. Its sign-in steps show what happened.`,
+};
+
+export const nightly = {
+  isNotTestedAtNight: "This entry is not tested at night.",
+  thisTestHasAlreadyEnded: "This test has already ended.",
+};

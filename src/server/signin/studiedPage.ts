@@ -15,6 +15,8 @@ export interface PageToStudy {
 export interface StudiedPage {
   description: PageDescription;
   reading: PageReading;
+  /** `<meta name content>`: where pages give their scripts a token. */
+  metas: Record<string, string>;
   /** By handle, where the page was marked to find its fields again (`snapshot.ts`). */
   marks: Record<string, string>;
   says: { wrong: boolean; locked: boolean; codeWrong: boolean };
@@ -27,6 +29,7 @@ export interface StudiedPage {
 }
 
 const LONGEST_TEXT = 20_000;
+const MOST_METAS = 60;
 
 /** @throws PageTooLarge, and whatever a parser says to a page that is made to break it */
 export function studyPage({ html, url }: PageToStudy): StudiedPage {
@@ -40,6 +43,12 @@ export function studyPage({ html, url }: PageToStudy): StudiedPage {
         const mark = attributeOf(selector, MARK);
         return mark === undefined ? [] : [[selector, mark]];
       }),
+    ),
+    metas: Object.fromEntries(
+      $("meta[name][content]")
+        .toArray()
+        .slice(0, MOST_METAS)
+        .map((meta) => [$(meta).attr("name")!, $(meta).attr("content")!.slice(0, 1_000)]),
     ),
     says: { wrong: saysWrong($), locked: saysLocked(text), codeWrong: saysCodeWrong(text) },
     mark: createHash("sha256").update(text.replace(/\d+/g, "")).digest("base64url"),

@@ -25,6 +25,16 @@ export function isDone(page: SeenPage, sent: Sent): boolean {
   return sent.password && !ASKS_FOR_MORE.has(page.reading.kind) && requireAccepted(page);
 }
 
+/**
+ * Before a step that enters nothing and only goes on.
+ * @throws SignInFailure where the page says that it came to nothing before
+ */
+export function requireGoesOn(page: SeenPage, sent: Sent): void {
+  if (sent.password) requireAccepted(page);
+  else if (page.challenge) throw new SignInFailure("challenge", "the page shows a challenge");
+  else if (page.status >= 400) throw new SignInFailure("site-down", `the site answered ${page.status}`);
+}
+
 const ASKS_FOR_MORE = new Set(["sign-in", "password-only-step", "one-time-code-step", "identifier-first"]);
 
 function requireAccepted(page: SeenPage): true {

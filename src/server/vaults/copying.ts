@@ -30,6 +30,7 @@ import { uuidv7 } from "../ids";
 import { tellStewards } from "../people/telling";
 import { Refused } from "../refused";
 import { moveJars } from "../signin/sealed";
+import { dropPictures } from "../signin/testing";
 import { currentMarks } from "./currentMarks";
 import { duplicatePicture } from "./drawing";
 import { DEEPEST, heightOf, idsBelow, isBinned, requirePlace } from "./folders";
@@ -343,13 +344,9 @@ export const moveAcross = command({
       const files = await tx.select().from(attachments).where(eq(attachments.entryId, entry.nodeId));
       for (const file of files) await resealPieces(tx, app, file, { ...file, vaultId });
     }
-    await moveJars(
-      tx,
-      app,
-      load.entries.map((entry) => entry.nodeId),
-      fromVault,
-      vaultId,
-    );
+    const entryIds = load.entries.map((entry) => entry.nodeId);
+    await moveJars(tx, app, entryIds, fromVault, vaultId);
+    await dropPictures(tx, { entryIds });
     const came = [...names].filter(([id]) => id !== input.parentId).map(([, what]) => what);
     const what = came.length === 1 ? came[0] : `${came.length} entries and folders`;
     await tellStewards(tx, [input.parentId], (node) => t.movedToFromAnotherVault(name, what, node), at, mover);

@@ -72,7 +72,6 @@ export const entryPage = query({
       guardedFill: entry.guardedFill,
       plainHttp: entry.plainHttp,
       useSeesUserName: entry.useSeesUserName,
-      steps: entry.steps,
       fields: fieldViews(kind, entry, values, allowed.level),
       vault: { id: allowed.vaultId, name: (await vaultNames(tx, me, [allowed.vaultId], at))(allowed.vaultId) },
       folders: await foldersOnTheWay(tx, allowed.path.slice(1), me),
@@ -178,7 +177,8 @@ async function sameSite(tx: Reader, entry: EntryRow, person: Person, at: number)
     .map((row) => ({ id: row.nodeId, name: row.name, description: row.description }));
 }
 
-async function lastSignIn(tx: Reader, entry: EntryRow, personId: string, level: Level) {
+/** The last sign-in, by anybody for a steward, by the reader for the others; why it failed from Edit up. */
+export async function lastSignIn(tx: Reader, entry: EntryRow, personId: string, level: Level) {
   const whose = atLeast(level, "steward") ? undefined : eq(signIns.personId, personId);
   const [row] = await tx
     .select()

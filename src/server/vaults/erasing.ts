@@ -25,6 +25,8 @@ const ERASED: readonly ((inside: SQL) => SQL)[] = [
     "handovers",
     "import_updates",
     "import_rows",
+    "sign_in_tests",
+    "step_versions",
     "entry_versions",
   ].map((table) => (inside: SQL) => sql`delete from ${sql.identifier(table)} where entry_id in ${inside}`),
   (inside) => sql`update sign_ins set jar = null where entry_id in ${inside} and jar is not null`,

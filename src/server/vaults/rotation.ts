@@ -26,6 +26,7 @@ import { endLease, holdLease, LEASE_MS } from "../lease";
 import { timeZone } from "../organisation";
 import { notFound, Refused } from "../refused";
 import { resealJars } from "../signin/sealed";
+import { dropPictures } from "../signin/testing";
 import { openPiece, openVersion, orSealError, sealPiece, sealValues } from "./sealing";
 import { rotation as t } from "./strings";
 import { makeVaultKey, vaultKey } from "./vaultKeys";
@@ -295,6 +296,7 @@ export const rotateSome = command({
     const blobs = prepared.versions.length + prepared.pieces.length;
     const jars = blobs + broken.length === 0 ? await olderJars(tx, vaultId, version) : [];
     await resealJars(tx, app, jars, vaultId, vaultId);
+    await dropPictures(tx, { vaultId, before: version });
     const moved = blobs + jars.length;
     return { more: moved + broken.length > 0, moved, broken };
   },

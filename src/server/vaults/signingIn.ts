@@ -1,8 +1,6 @@
-/** How an entry is signed in to: what its steward allows, which steps it takes. */
-import { isDeepStrictEqual } from "node:util";
+/** How an entry may be signed in to: what its steward allows. Its steps are in `steps.ts`. */
 import { eq } from "drizzle-orm";
 import { z } from "zod";
-import { stepsSchema } from "../../core/signin/steps";
 import { command, idSchema } from "../command";
 import { entries, entryVersions } from "../database/schema";
 import { requireEntry } from "./entries";
@@ -61,30 +59,6 @@ export const setPasswordOnReveal = command({
   }),
   says: ({ details, it }) =>
     `made ${it} ${details.askAgain ? "require" : "no longer require"} the sign-in password before each reveal`,
-  tell: ({ allowed }) => [`vault:${allowed.vaultId}`],
-});
-
-/** Hosts a sign-in passes through, choices it makes, where it signs out. */
-export const changeSteps = command({
-  name: "vaults.changeSteps",
-  input: z.strictObject({ entryId: idSchema, steps: stepsSchema }),
-  by: ["person"],
-  allow: async (context) => {
-    const allowed = await requireEntry(context, context.input.entryId, "edit");
-    // Hosts and choices say where the password goes, and the page that signs out gets the session.
-    if (!isDeepStrictEqual(context.input.steps, allowed.entry.steps)) await requireRevealGates(context, allowed);
-    return allowed;
-  },
-  run: async ({ tx, input }) => {
-    await tx.update(entries).set({ steps: input.steps }).where(eq(entries.nodeId, input.entryId));
-  },
-  journal: ({ input, allowed }) => ({
-    node: input.entryId,
-    vault: allowed.vaultId,
-    details: { hosts: input.steps.hosts.length, choices: Object.keys(input.steps.choices).length },
-    names: { [input.entryId]: allowed.entry.name },
-  }),
-  says: ({ it }) => `changed the sign-in steps of ${it}`,
   tell: ({ allowed }) => [`vault:${allowed.vaultId}`],
 });
 

@@ -184,6 +184,11 @@ export const sites = {
   atMostSites: (most: number) => `At most ${most} sites.`,
 };
 
+export const steps = {
+  nothingWasLearned: "Lanyard has seen no step of a sign-in yet. Sign in to the site by hand first.",
+  isNotOfThisEntry: (host: string) => `${host} does not belong to this entry. Add it to the other hosts first.`,
+};
+
 export const takingOut = {
   giveAReasonItIsWrittenIn: "Give a reason: it is written in the Journal.",
   exportFromOneVaultAtATime: "Export from one vault at a time.",

@@ -257,8 +257,10 @@ async function addUse(tx: Reader, lines: Line[], names: NamesOf, at: number): Pr
       ...(rank(line.before) >= rank("reveal") && rank(line.after) < rank("reveal")
         ? sights.filter((sight) => sight.at > at - RECENT_MS)
         : []),
-    ].filter(({ personId, entryId }) => known.has(personId) && ids.has(entryId));
-    line.used = [...new Set(lost.map(({ personId }) => names.people.get(personId) ?? ""))].sort();
+    ].flatMap(({ personId, entryId }) =>
+      personId !== null && known.has(personId) && ids.has(entryId) ? [personId] : [],
+    );
+    line.used = [...new Set(lost.map((personId) => names.people.get(personId) ?? ""))].sort();
   }
   for (const line of seeing) {
     const ids = new Set(line.ids);

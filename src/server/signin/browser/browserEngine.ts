@@ -2,22 +2,25 @@
 import type { Page as BrowserPage, Frame, Request, Response } from "playwright-core";
 import { spread } from "../../../core/signin/boxes";
 import { carriesSecret, type SecretTraces, tracesOf } from "../../../core/signin/carries";
+import { shownOn } from "../../../core/signin/following";
 import { asksToRemember } from "../../../core/signin/remember";
 import { goesOn } from "../../log";
+import { Course, type OnCourse } from "../course";
 import type { HandedCookie, HandedStorage, Login, SignedIn, SignInEngine, SignInTask } from "../engine";
 import { freshCode } from "../freshCode";
 import { Guard, type GuardSettings, SignInFailure } from "../guardedClient";
 import { sessionFrom } from "../handing";
 import { type PageReader, PageUnreadable } from "../pageReader";
 import type { StudiedPage } from "../studiedPage";
-import { isDone, requireStep, type SeenPage, type Sent } from "../verdict";
+import { isDone, requireGoesOn, requireStep, type SeenPage, type Sent } from "../verdict";
 import { type BrowserProgram, ServerBrowser } from "./chromium";
+import { pictureOf } from "./picture";
 import { BrowserProxy } from "./proxy";
 import { BEFORE_SCRIPTS, MARK, SNAPSHOT, STORAGE } from "./snapshot";
 
 /** At once in one process: each takes some hundred mebibytes. */
 const MOST_AT_ONCE = 3;
-const MOST_STEPS = 6;
+const MOST_STEPS = 10;
 const SETTLE_MS = 10_000;
 const LOOK_EVERY_MS = 120;
 /** So long a page that asks for nothing is waited for to become a sign-in page, and to answer what was sent. */
@@ -69,7 +72,28 @@ export class BrowserEngine implements SignInEngine {
     private readonly pages: Pick<PageReader, "read">,
   ) {}
 
-  async signIn(task: SignInTask): Promise<SignedIn> {
+  signIn(task: SignInTask): Promise<SignedIn> {
+    return this.#visit(task, async (visit) => {
+      try {
+        return await visit.run();
+      } finally {
+        await visit.giveItsPicture();
+      }
+    });
+  }
+
+  show(task: SignInTask, session: SignedIn): Promise<void> {
+    return this.#visit(task, async (visit) => {
+      try {
+        await visit.openWith(session);
+      } finally {
+        await visit.giveItsPicture();
+      }
+    });
+  }
+
+  /** A browser for one visit, gone when it is over. */
+  async #visit<R>(task: SignInTask, work: (visit: Visit) => Promise<R>): Promise<R> {
     // It may come to nothing before it is asked for: that it cannot be opened is then nobody's surprise.
     task.login.catch(() => undefined);
     await turns.take(task.signal);
@@ -102,7 +126,7 @@ export class BrowserEngine implements SignInEngine {
         reading = on;
       });
       try {
-        return await visit.run();
+        return await work(visit);
       } catch (error) {
         throw asFailure(error, visit, held, task.signal);
       } finally {
@@ -138,9 +162,11 @@ function unexpected(error: unknown): SignInFailure {
 }
 
 /** A page, and the frame that its sign-in is in. */
-interface Page extends StudiedPage, SeenPage {
+interface Page extends StudiedPage, SeenPage, OnCourse {
   frame: Frame;
 }
+
+const asksForSomething = ({ reading, followed }: Page): boolean => reading.kind !== "none" || followed !== null;
 
 class Visit {
   #sent: Sent = { userName: false, password: false, code: false };
@@ -155,6 +181,7 @@ class Visit {
   #leaked = false;
   #ledTo: string | null = null;
   #page!: BrowserPage;
+  readonly #course: Course;
 
   constructor(
     private readonly task: SignInTask,
@@ -162,13 +189,42 @@ class Visit {
     private readonly proxy: BrowserProxy,
     private readonly pages: Pick<PageReader, "read">,
     private readonly readOthers: (on: boolean) => void,
-  ) {}
+  ) {
+    this.#course = new Course(task.steps, "browser", task.onPage);
+  }
 
   get sentPassword(): boolean {
     return this.#sent.password;
   }
 
   async run(): Promise<SignedIn> {
+    await this.#begin();
+    await this.#open(this.task.signInPage);
+    let page = await this.#settled((seen) => asksForSomething(seen) || seen.challenge, QUIET_MS);
+    // What the page cannot do without may lie elsewhere: fetched for reading, before anything is typed.
+    if (!asksForSomething(page) && !page.challenge && this.proxy.refused.size > 0) {
+      await this.#onlyReadOthers();
+      this.readOthers(true);
+      await this.#open(this.task.signInPage);
+      page = await this.#settled((seen) => asksForSomething(seen) || seen.challenge, QUIET_MS);
+    }
+    this.readOthers(false);
+    this.#login = await this.task.login;
+    this.#traces = tracesOf(this.#login.password, this.#login.userName);
+    await this.#watchRequests(this.#traces);
+    this.proxy.cut();
+    for (let step = 0; step < MOST_STEPS; step++) {
+      this.#course.saw(page);
+      if (!page.followed && isDone(page, this.#sent)) return await this.#handOver(page);
+      this.#requireInside(page);
+      if (page.followed?.enters.length === 0) requireGoesOn(page, this.#sent);
+      else requireStep(page, this.#sent, this.#login.code !== null, this.#typedInto);
+      page = await this.#step(page);
+    }
+    throw new SignInFailure("not-understood", "the sign-in has more steps than Galtry follows");
+  }
+
+  async #begin(): Promise<void> {
     const { context } = this.browser;
     await context.addInitScript(BEFORE_SCRIPTS);
     this.#page = context.pages()[0] ?? (await context.newPage());
@@ -177,27 +233,35 @@ class Visit {
     });
     this.#listen(this.#page);
     this.#page.setDefaultTimeout(6_000);
-    await this.#open(this.task.signInPage);
-    let page = await this.#settled((seen) => seen.reading.kind !== "none" || seen.challenge, QUIET_MS);
-    // What the page cannot do without may lie elsewhere: fetched for reading, before anything is typed.
-    if (page.reading.kind === "none" && !page.challenge && this.proxy.refused.size > 0) {
-      await this.#onlyReadOthers();
-      this.readOthers(true);
-      await this.#open(this.task.signInPage);
-      page = await this.#settled((seen) => seen.reading.kind !== "none" || seen.challenge, QUIET_MS);
-    }
-    this.readOthers(false);
+  }
+
+  /**
+   * Opens a session of the other engine where it leads to.
+   * @throws SignInFailure session-elsewhere where the site asks to sign in again
+   */
+  async openWith({ cookies, landing }: SignedIn): Promise<void> {
+    await this.#begin();
     this.#login = await this.task.login;
     this.#traces = tracesOf(this.#login.password, this.#login.userName);
     await this.#watchRequests(this.#traces);
-    this.proxy.cut();
-    for (let step = 0; step < MOST_STEPS; step++) {
-      if (isDone(page, this.#sent)) return this.#handOver(page);
-      this.#requireInside(page);
-      requireStep(page, this.#sent, this.#login.code !== null, this.#typedInto);
-      page = await this.#step(page);
+    await this.browser.context.addCookies(cookies.map(asBrowserCookie));
+    await this.#open(landing);
+    const page = await this.#settled((seen) => !isBare(seen), QUIET_MS);
+    this.#course.saw({ ...page, followed: null });
+    if (page.reading.kind === "sign-in" || page.reading.kind === "identifier-first")
+      throw new SignInFailure("session-elsewhere", "in a browser the session is asked to sign in again");
+  }
+
+  /** For a test's report: the page as it stands now. */
+  async giveItsPicture(): Promise<void> {
+    if (!this.task.onPicture || !this.#page || this.browser.ended || this.task.signal.aborted) return;
+    try {
+      const { password, userName } = await this.task.login;
+      const picture = await pictureOf(this.#page, this.#traces ?? tracesOf(password, userName));
+      if (picture) this.task.onPicture(picture);
+    } catch (error) {
+      if (!this.browser.ended) goesOn("signIn.picture")(error);
     }
-    throw new SignInFailure("not-understood", "the sign-in has more steps than Galtry follows");
   }
 
   #listen(page: BrowserPage): void {
@@ -325,7 +389,8 @@ class Visit {
         const html = (await frame.evaluate(SNAPSHOT)) as string;
         const studied = await this.pages.read({ html, url: url.startsWith("http") ? url : this.task.signInPage });
         const status = this.#refusedByScript || this.#status;
-        found.push({ ...studied, frame, url: frames[0]!.url(), status, asksBasic: this.#asksBasic });
+        const seen = { ...studied, frame, url: frames[0]!.url(), status, asksBasic: this.#asksBasic };
+        found.push(this.#course.onto(seen));
       } catch (error) {
         if (error instanceof PageUnreadable) throw new SignInFailure("too-much", error.message);
         if (this.browser.ended) throw error;
@@ -334,7 +399,7 @@ class Visit {
     const main = found[0];
     if (!main) return null;
     // A sign-in within a frame of the same site is the page's sign-in.
-    return main.reading.kind !== "none" ? main : (found.find((one) => one.reading.kind !== "none") ?? main);
+    return asksForSomething(main) ? main : (found.find(asksForSomething) ?? main);
   }
 
   async #step(page: Page): Promise<Page> {
@@ -352,6 +417,16 @@ class Visit {
       this.#typedInto = page.mark;
       await this.#type(page, reading.password!, this.#login.password);
     }
+    const button = page.description.fields.find(({ selector }) => selector === reading.submit);
+    this.#course.does(
+      page.followed,
+      [
+        ...(reading.userName !== null ? ["user-name" as const] : []),
+        ...(givesPassword ? ["password" as const] : []),
+        ...(wantsCode ? ["code" as const] : []),
+      ],
+      button ? shownOn(button).slice(0, 120) : null,
+    );
     this.#sent = {
       userName: this.#sent.userName || reading.userName !== null,
       password: this.#sent.password || givesPassword,
@@ -369,6 +444,8 @@ class Visit {
   #hasMovedOn(before: Page, now: Page): boolean {
     if (now.says.wrong || now.says.locked || now.says.codeWrong || now.challenge || this.#refusedByScript > 0)
       return true;
+    // A step that only goes on leads to a page of the same sort.
+    if (before.followed?.enters.length === 0 || now.followed) return now.mark !== before.mark && !isBare(now);
     return now.reading.kind !== before.reading.kind && !(now.reading.kind === "none" && isBare(now));
   }
 
@@ -461,6 +538,19 @@ class Visit {
     if (size > STORAGE_MOST) throw new SignInFailure("too-much", "the site stores more than a session needs");
     return local.length + session.length === 0 ? [] : [{ origin, local, session }];
   }
+}
+
+/** By address where it belongs to one host alone, by domain otherwise: the two ways a browser takes it. */
+function asBrowserCookie(cookie: HandedCookie): Parameters<ServerBrowser["context"]["addCookies"]>[0][number] {
+  const { name, value, domain, hostOnly, path, secure, httpOnly, sameSite, expires } = cookie;
+  return {
+    ...{ name, value, path, secure, httpOnly },
+    domain: hostOnly ? domain : `.${domain}`,
+    expires: expires ?? -1,
+    ...(sameSite === "strict" && { sameSite: "Strict" as const }),
+    ...(sameSite === "lax" && { sameSite: "Lax" as const }),
+    ...(sameSite === "no_restriction" && secure && { sameSite: "None" as const }),
+  };
 }
 
 /** Whether a request would take the page itself elsewhere, and not a frame of it or another window. */

@@ -1,8 +1,8 @@
 import { answering, json, pageCaller, requireOrigin } from "@/server/http";
 import { Refused } from "@/server/refused";
-import { proveEntry } from "@/server/signin/sealed";
+import { testEntry } from "@/server/signin/testing";
 
-/** Tries one entry at its site, once. It waits for the site, and so is no command of its own: two stand around it. */
+/** Tests one entry at its site, once. It waits for the site, and so is no command of its own: two stand around it. */
 export async function POST(request: Request, { params }: { params: Promise<{ entry: string }> }): Promise<Response> {
   return answering(request, async () => {
     const { entry } = await params;
@@ -13,7 +13,7 @@ export async function POST(request: Request, { params }: { params: Promise<{ ent
       userAgent: request.headers.get("user-agent") ?? "",
       acceptLanguage: request.headers.get("accept-language") ?? "",
     };
-    const result = await proveEntry(app, caller, seenAs, entry, request.signal);
+    const result = await testEntry(app, caller, seenAs, entry, request.signal);
     return json({ ok: true, result });
   });
 }
