@@ -14,11 +14,12 @@ export interface LivePage {
   elementOf: (selector: string | null) => HTMLElement | null;
 }
 
-export function describePage(root: Document = document): LivePage {
+/** @param all also a page on which nothing can be filled in */
+export function describePage(root: Document = document, all = false): LivePage {
   const elements = new Map<string, HTMLElement>();
   const roots = rootsOf(root);
   // Most pages ask for nothing: there the rest is spared.
-  if (!roots.some((one) => one.querySelector(FILLED_IN)))
+  if (!all && !roots.some((one) => one.querySelector(FILLED_IN)))
     return { description: emptyPage(root), elementOf: () => null };
   const formElements = roots.flatMap((one) => [...one.querySelectorAll("form")]);
   const ids = new Map<Element, number>();

@@ -2,14 +2,15 @@
 
 import { rulesOfPage } from "../../src/core/generator/pageRules";
 import { boxesFrom, spread } from "../../src/core/signin/boxes";
-import { NOTHING_READ, type PageReading } from "../../src/core/signin/page";
+import { NOTHING_READ, type PageKind, type PageReading } from "../../src/core/signin/page";
 import { readPage } from "../../src/core/signin/read";
 import { asksToRemember } from "../../src/core/signin/remember";
 import { ERROR_PLACES, saysWrongIn } from "../../src/core/signin/saysWrong";
-import type { Look, NewPasswordPlace, Offer, PageAsk } from "../shared/messages";
+import type { LearningView, Look, NewPasswordPlace, Offer, PageAsk } from "../shared/messages";
 import { describePage, emptyPage, isVisible, type LivePage } from "./describe";
+import { Learning } from "./learn";
 import { main as t } from "./strings";
-import { hangCapture, hangEnded, hangFieldTag, takeFieldTag } from "./tags";
+import { hangCapture, hangEnded, hangFieldTag, hangLearning, takeFieldTag } from "./tags";
 
 const ask = async <R>(message: PageAsk | Record<string, unknown>): Promise<R | null> => {
   try {
@@ -30,7 +31,8 @@ let reading: PageReading = live.description.fields.length > 0 ? readPage(live.de
 let keys: { id: string; name: string; description: string }[] = [];
 
 async function arrive(again = false): Promise<void> {
-  const answer = await ask<{ forPage: typeof keys; offer: Offer | null }>({
+  watchSends();
+  const answer = await ask<{ forPage: typeof keys; offer: Offer | null; learning: LearningView | null }>({
     ask: "arrived",
     url: location.href,
     kind: reading.kind,
@@ -43,9 +45,36 @@ async function arrive(again = false): Promise<void> {
     ),
   });
   keys = answer?.forPage ?? [];
+  isLearned = answer?.learning != null;
+  if (answer?.learning) hangLearning(answer.learning, ask);
   if (answer?.offer) hangCapture(answer.offer, ask);
   const field = live.elementOf(reading.userName ?? reading.password);
   if (field && document.activeElement === field) showAt(field);
+}
+
+/** This tab is there to be learned from: what is pressed counts on every page of it. */
+let isLearned = false;
+let watched = false;
+const channel = `lanyard-${crypto.randomUUID()}`;
+let learning: Learning | null = null;
+
+const ASKS_TO_SIGN_IN: ReadonlySet<PageKind> = new Set<PageKind>([
+  ...(["sign-in", "identifier-first", "password-only-step", "one-time-code-step"] as const),
+]);
+
+/** On a page that asks to sign in, also what its scripts send is looked at, within the page. */
+function watchSends(): void {
+  if (watched || isGaltry || !ASKS_TO_SIGN_IN.has(reading.kind)) return;
+  watched = true;
+  void ask({ ask: "watch-sends", channel });
+}
+
+/** What the page does with it, as a step without a value. */
+function learn(now: PageReading, event: Event): void {
+  const known = ASKS_TO_SIGN_IN.has(now.kind);
+  if (!known && !isLearned) return;
+  learning ??= new Learning(channel, (step) => void ask({ ask: "step", step }));
+  learning.sees(live, known ? now : { ...NOTHING_READ, submit: null }, event);
 }
 
 /** A frame of a page: read when something is typed into it, or is to be. What the page is for, the page says. */
@@ -55,8 +84,11 @@ if (isFrame) {
   watchTyping();
   const inFrame = describePage();
   const asks = inFrame.description.fields.length > 0 ? readPage(inFrame.description).kind : "none";
-  if (asks === "sign-in" || asks === "password-only-step" || asks === "identifier-first")
+  if (asks === "sign-in" || asks === "password-only-step" || asks === "identifier-first") {
     void ask({ ask: "frame-asks" });
+    reading = { ...reading, kind: asks };
+    watchSends();
+  }
 } else if (!isGaltry) {
   watchTyping();
   watchChanges();
@@ -74,11 +106,15 @@ function watchTyping(): void {
     },
     true,
   );
-  const see = () => {
+  const see = (event: Event) => {
+    // Lanyard's own tag is not the page.
+    if ((event.target as Element | null)?.localName === "lanyard-tag") return;
     // What Lanyard typed itself is no login to keep: it goes no further than the page.
-    if (filledByLanyard) return;
-    live = describePage();
+    if (filledByLanyard && !isLearned) return;
+    live = isLearned ? describePage(document, true) : describePage();
     const now = readPage(live.description);
+    learnAfter(() => learn(now, event));
+    if (filledByLanyard) return;
     // What the page is for may be uncertain: an offer to keep a login asks, and does nothing by itself.
     if (
       !["sign-in", "identifier-first", "password-only-step", "unsure", "register", "change-password"].includes(now.kind)
@@ -112,11 +148,13 @@ function watchTyping(): void {
     const on = now.kind as "register" | "change-password";
     void ask({ ask: "typed", url: location.href, title, userName, password, choices: {}, on });
   };
+  // A login is told before its step, which is kept beside it.
+  const learnAfter = (work: () => void) => queueMicrotask(work);
   document.addEventListener("submit", see, true);
   document.addEventListener(
     "keydown",
     (event) => {
-      if (event.key === "Enter" && (event.target instanceof HTMLInputElement || isOfTheirOwn(event.target))) see();
+      if (event.key === "Enter" && (event.target instanceof HTMLInputElement || isOfTheirOwn(event.target))) see(event);
     },
     true,
   );
@@ -126,7 +164,7 @@ function watchTyping(): void {
       const button = (event.target as Element | null)?.closest?.(
         "button, input[type=submit], input[type=button], input[type=image], [role=button], a",
       );
-      if (button || isOfTheirOwn(event.target)) see();
+      if (button || isOfTheirOwn(event.target)) see(event);
     },
     true,
   );

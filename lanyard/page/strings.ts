@@ -32,4 +32,15 @@ export const tags = {
   to: " to ",
   vault: "Vault",
   entry: "Entry",
+  learnTheSteps: "learn the sign-in steps",
+  learning: "Learning how to sign in to ",
+  signInAsUsual: "Sign in as you always do. Lanyard writes down what the pages do, and nothing that you type.",
+  stepsSeen: (count: number) =>
+    `${counted(count, "step")} seen. Once you are signed in, and past any question the site asks, save them.`,
+  alsoGoesOver: (hosts: string) =>
+    `The sign-in also goes over ${hosts}. If you save the steps, Galtry sends the password there too where the steps say so.`,
+  saveSteps: "Save steps",
+  cancel: "Cancel",
+  stepsSaved: "Steps saved. Test them on the entry’s page of sign-in steps in Galtry.",
+  close: "Close",
 };

@@ -3,7 +3,7 @@
  * In closed shadow trees, so that the page's scripts and styles do not reach them; only real clicks count.
  */
 import { TOKENS } from "../../src/interface/theme/tokens";
-import type { Offer, PageAsk } from "../shared/messages";
+import type { LearningView, Offer, PageAsk } from "../shared/messages";
 import { tags as t } from "./strings";
 
 const LOOK = `
@@ -145,6 +145,45 @@ export function hangEnded(name: string, says: string): void {
     element("p", { class: "lead" }, t.yourAccessTo, element("b", {}, name), t.hasEnded),
     element("p", { class: "small" }, t.lanyardHasRemovedItsSession(says).trim()),
     element("div", { class: "do" }, close),
+  );
+}
+
+let learningTag: HTMLElement | null = null;
+
+/** While the person signs in by hand: what has been seen, and the way to save it. */
+export function hangLearning({ name, steps, hosts }: LearningView, ask: Ask): void {
+  learningTag?.remove();
+  const { host, face } = hangLarge("dialog", t.learnTheSteps);
+  learningTag = host;
+  const wrong = element("p", { class: "small wrong", role: "alert" });
+  const save = element("button", { class: "btn go", type: "button" }, t.saveSteps);
+  const cancel = element("button", { class: "btn", type: "button" }, t.cancel);
+  const close = () => {
+    host.remove();
+    learningTag = null;
+  };
+  pressed(save, async () => {
+    save.setAttribute("disabled", "");
+    const answer = await ask<{ wrong: string | null }>({ ask: "save-steps" });
+    save.removeAttribute("disabled");
+    if (answer?.wrong !== null) {
+      wrong.textContent = answer?.wrong ?? t.itWasNotSavedTryAgain;
+      return;
+    }
+    const done = element("button", { class: "btn", type: "button" }, t.close);
+    pressed(done, close);
+    face.replaceChildren(element("p", { role: "status" }, t.stepsSaved), element("div", { class: "do" }, done));
+  });
+  pressed(cancel, () => {
+    void ask({ ask: "stop-learning" });
+    close();
+  });
+  face.append(
+    element("p", { class: "lead" }, t.learning, element("b", {}, name)),
+    element("p", { class: "small" }, steps > 0 ? t.stepsSeen(steps) : t.signInAsUsual),
+    ...(hosts.length > 0 ? [element("p", { class: "small" }, t.alsoGoesOver(hosts.join(", ")))] : []),
+    element("div", { class: "do" }, ...(steps > 0 ? [save] : []), cancel),
+    wrong,
   );
 }
 

@@ -1,6 +1,7 @@
 /** What the parts of Lanyard say to each other. None of it carries a kept secret. */
 import type { Progress } from "../../src/core/signin/outcome";
 import type { PageKind } from "../../src/core/signin/page";
+import type { PageStep } from "../../src/core/signin/steps";
 import type { SignInReport } from "../../src/interface/shared/lanyard";
 import type { KeyLine } from "../../src/server/lanyard/keys";
 
@@ -106,6 +107,12 @@ export type PageAsk =
       choices: Record<string, string>;
       on: TypedOn;
     }
+  /** What the page did with it, without a value. */
+  | { ask: "step"; step: PageStep }
+  /** It asks to sign in: what its scripts send is to be told on this channel, within the page. */
+  | { ask: "watch-sends"; channel: string }
+  | { ask: "save-steps" }
+  | { ask: "stop-learning" }
   | { ask: "keep"; name: string; vaultId: string; userName: string }
   | { ask: "update"; entryId: string; versionId: string }
   | { ask: "not-now" }
@@ -118,7 +125,17 @@ export type GaltryAsk =
   | { ask: "test" }
   | { ask: "present-code"; first: boolean }
   | { ask: "confirmed" }
-  | { ask: "sign-in"; entryId: string };
+  | { ask: "sign-in"; entryId: string }
+  | { ask: "learn"; entryId: string };
+
+/** What a page shows while Lanyard learns how its entry is signed in to. */
+export interface LearningView {
+  name: string;
+  /** Steps seen; 0 as long as no password was sent. */
+  steps: number;
+  /** Hosts that its steps go over, and the entry does not know of yet. */
+  hosts: string[];
+}
 
 /** From Lanyard's window. */
 export type WindowAsk =

@@ -5,6 +5,7 @@ import { siteName } from "../../src/core/signin/address";
 import { keptAlready, userMarkOf } from "../../src/core/signin/keptAlready";
 import type { PageKind } from "../../src/core/signin/page";
 import { matches, siteOf } from "../../src/core/signin/site";
+import { plainPage } from "../../src/core/signin/steps";
 import type { Keys, Offer, TypedOn } from "../shared/messages";
 import { ask, Refusal } from "./api";
 import { refreshKeys } from "./connection";
@@ -39,6 +40,7 @@ export async function typed(
     password,
     choices: { ...(same ? earlier.choices : {}), ...choices },
     on,
+    steps: same ? earlier.steps : [],
     inFrame,
     at: Date.now(),
     offered: false,
@@ -129,6 +131,7 @@ export async function keep(
   name: string,
   vaultId: string,
   userName: string,
+  url: string,
 ): Promise<{ kept: true; entryId: string } | { kept: false; message: string }> {
   const login = await captured(tabId);
   if (!login) return { kept: false, message: t.noLongerHeld };
@@ -136,7 +139,7 @@ export async function keep(
     const { entryId } = await ask<{ entryId: string }>("vaults.addEntry", {
       parentId: vaultId,
       captured: true,
-      steps: { hosts: [], choices: login.choices, signOutPage: null },
+      steps: { choices: login.choices, pages: login.steps, lands: plainPage(url) },
       values: {
         name,
         signInPage: plainAddress(login.page),

@@ -17,6 +17,7 @@ import {
   testConnection,
 } from "./connection";
 import { keysFor, showEverywhere, showOnTab } from "./icon";
+import { learn, learningView, saveSteps, stepSeen, stopLearning, watchSends } from "./learning";
 import { lookAlike } from "./lookAlike";
 import { fillNewPassword, newPasswordPlace } from "./newPassword";
 import { plainAddress } from "./plainAddress";
@@ -93,13 +94,19 @@ async function route(message: { ask: string; from?: string }, sender: chrome.run
   if (sender.frameId !== 0) return fromFrame(message as PageAsk, sender);
   if (message.from === "galtry") return fromGaltry(message as unknown as GaltryAsk, sender);
   const { id } = sender.tab;
-  return inTurn(id, () => fromPage(message as PageAsk, id, sender.url ?? ""));
+  const asked = message as PageAsk;
+  if (asked.ask === "watch-sends") return watchSends(id, sender.documentId, asked.channel);
+  return inTurn(id, () => fromPage(asked, id, sender.url ?? ""));
 }
 
 /** A frame of the page's own site: what is typed there is typed at the page. Frames of others say nothing. */
-function fromFrame(message: PageAsk, { tab, url }: chrome.runtime.MessageSender): unknown {
+function fromFrame(message: PageAsk, { tab, url, documentId }: chrome.runtime.MessageSender): unknown {
   const page = tab?.url ?? "";
   if (message.ask === "frame-asks" && tab?.id !== undefined) return refusedInFrame(tab.id);
+  if (tab?.id !== undefined && isOfSite(url ?? "", page)) {
+    if (message.ask === "watch-sends") return watchSends(tab.id, documentId, message.channel);
+    if (message.ask === "step") return inTurn(tab.id, () => stepSeen(tab.id!, message.step));
+  }
   if (message.ask !== "typed" || tab?.id === undefined || !isOfSite(url ?? "", page)) return null;
   const { id, title } = tab;
   const { userName, password, choices, on } = message;
@@ -132,12 +139,20 @@ async function fromPage(message: PageAsk, tabId: number, url: string): Promise<u
       await setMemory({ galtryPages: { ...(await memory("galtryPages")), [tabId]: message.galtry ?? "" } });
       await landed(tabId, message.kind, message.again);
       const forPage = (await keysFor(url)).map(({ id, name, description }) => ({ id, name, description }));
-      return { forPage, offer: await arrived(tabId, url, message) };
+      const learning = await learningView(tabId, message.kind, message.again);
+      // What is typed to be learned is no login to add.
+      return { forPage, learning, offer: learning ? null : await arrived(tabId, url, message) };
     }
     case "typed":
       return typed(tabId, url, message.title, message.userName, message.password, message.choices, message.on);
     case "keep":
-      return keep(tabId, message.name, message.vaultId, message.userName);
+      return keep(tabId, message.name, message.vaultId, message.userName, url);
+    case "step":
+      return stepSeen(tabId, message.step);
+    case "save-steps":
+      return { wrong: await saveSteps(tabId, url) };
+    case "stop-learning":
+      return stopLearning();
     case "update":
       return update(tabId, message.entryId, message.versionId);
     case "not-now":
@@ -147,6 +162,7 @@ async function fromPage(message: PageAsk, tabId: number, url: string): Promise<u
     case "open-window":
       await setMemory({ chosen: message.entryId });
       return openWindow(tabId);
+    case "watch-sends":
     case "frame-asks":
       return null;
   }
@@ -190,6 +206,8 @@ async function fromGaltry(message: GaltryAsk, sender: chrome.runtime.MessageSend
       return { connected: connection.state !== "none" && connection.address === origin ? await takeToken() : false };
     case "test":
       return isOurs ? testConnection() : { reached: false, version, person: null, mayCookies: true };
+    case "learn":
+      return isOurs ? learn(message.entryId) : { message: t.lanyardIsConnectedToAnother };
     case "sign-in": {
       if (!isOurs) return { outcome: "refused", message: t.lanyardIsConnectedToAnother };
       const tabId = sender.tab!.id!;

@@ -2,6 +2,7 @@
  * What outlives the worker. On disk: the connection and which cookies were set and what was stored (site and name, never values).
  * In memory only (`storage.session`): keys, a captured login for five minutes, the sign-in under way.
  */
+import type { PageStep } from "../../src/core/signin/steps";
 import type { Connection, Keys, SigningIn, TypedOn } from "../shared/messages";
 
 export interface SetCookie {
@@ -29,6 +30,8 @@ export interface Captured {
   password: string;
   choices: Record<string, string>;
   on: TypedOn;
+  /** What its pages did, without a value. */
+  steps: PageStep[];
   /** Typed in a frame of the page. */
   inFrame: boolean;
   at: number;
@@ -53,6 +56,19 @@ interface Memory {
   /** Tabs that wait for the page that follows; without a sign-in while only the user name was typed. */
   landings: Record<string, { signInId: string | null; entryId: string; filled?: boolean; at?: number }>;
   galtryPages: Record<string, string>;
+  /** The entry whose sign-in is being learned, in a tab of its own. */
+  learning: LearningRecord | null;
+}
+
+export interface LearningRecord {
+  tabId: number;
+  entryId: string;
+  name: string;
+  signInPage: string;
+  reach: "site" | "host";
+  hosts: string[];
+  steps: PageStep[];
+  at: number;
 }
 
 const DISK: Disk = { connection: { state: "none", address: null, ended: null }, cookies: [], stored: [] };
@@ -64,6 +80,7 @@ const MEMORY: Memory = {
   chosen: null,
   landings: {},
   galtryPages: {},
+  learning: null,
 };
 
 export async function disk<K extends keyof Disk>(key: K): Promise<Disk[K]> {

@@ -45,3 +45,9 @@ export const signIn = {
   lanyardIsNotReadyOnThisPage: "Lanyard is not ready on this page. Reload it.",
   thePageIsClosed: "The page is closed.",
 };
+
+export const learning = {
+  youHaveNoAccessToThis: "You have no access to this login.",
+  notLearningAnyMore: "Lanyard is not learning here any more. Start again from the entry’s sign-in steps in Galtry.",
+  notSaved: "The steps were not saved. Try again.",
+};

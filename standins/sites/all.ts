@@ -5,6 +5,7 @@ import { frameworkSite, shadowSite, storageSite } from "./drawn";
 import { illMeaningSite } from "./illMeaning";
 import { branchSite, codeSite, crowdedSite, legacySite, plainSite, tokenSite, userNameFirstSite } from "./plain";
 import type { Site } from "./site";
+import { boxesSite, questionSite } from "./stepwise";
 
 const mail = (name: string) => `${name}@tarrowick.example`;
 
@@ -171,6 +172,20 @@ export function practiceSites(port: number, galtry: string): Site[] {
       signInPath: "/guests",
       account: { userName: "tarrowick", password: "quilt-Harbour-81-lintel" },
       text: "The green room is free.",
+    }),
+    questionSite({
+      host: "tollbarrow.localhost",
+      name: "Tollbarrow Post Counter",
+      signInPath: "/in",
+      account: { userName: "tarrowick", password: "stamp-Meadow-54-parcel" },
+      text: "Eleven letters are waiting.",
+    }),
+    boxesSite({
+      host: "penwarren.localhost",
+      name: "Penwarren Lodgings",
+      signInPath: "/sign-in",
+      account: { userName: mail("learning"), password: "fern-Lobby-38-blanket", code: "MFRGGZDFMZTWQ2LKNNWG23TP" },
+      text: "Two rooms from Friday.",
     }),
     ...MORE.map(([host, name, userName, password, text]) =>
       plainSite({ host: `${host}.localhost`, name, signInPath: "/sign-in", account: { userName, password }, text }),

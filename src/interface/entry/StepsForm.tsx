@@ -21,6 +21,8 @@ interface Draft {
 }
 
 const word = (sign: Sign | null | undefined): string => (sign ? sign.name || sign.label || sign.id : "");
+/** A button is known by what stands on it. */
+const wordOn = (sign: Sign | null | undefined): string => (sign ? sign.label || sign.name || sign.id : "");
 
 const draftOf = (step: PageStep, key: number): Draft => ({
   key,
@@ -29,7 +31,7 @@ const draftOf = (step: PageStep, key: number): Draft => ({
     ...(Object.fromEntries(
       ENTERED.map((what) => [what, word(step.enters.find((one) => one.what === what)?.field)]),
     ) as Record<Entered, string>),
-    button: word(step.presses),
+    button: wordOn(step.presses),
   },
   sends: step.sends !== null,
   was: step,
@@ -37,15 +39,15 @@ const draftOf = (step: PageStep, key: number): Draft => ({
 
 /** What was not touched keeps all by which it is found; a new word is looked for as a name and as a label. */
 function stepOf({ page, fields, sends, was }: Draft): PageStep {
-  const sign = (typed: string, before: Sign | null | undefined): Sign =>
-    before && word(before) === typed ? before : { name: typed, id: "", label: typed };
+  const sign = (typed: string, before: Sign | null | undefined, called = word): Sign =>
+    before && called(before) === typed ? before : { name: typed, id: "", label: typed };
   return {
     page,
     enters: ENTERED.filter((what) => fields[what].trim() !== "").map((what) => ({
       what,
       field: sign(fields[what].trim(), was?.enters.find((one) => one.what === what)?.field),
     })),
-    presses: fields.button.trim() === "" ? null : sign(fields.button.trim(), was?.presses),
+    presses: fields.button.trim() === "" ? null : sign(fields.button.trim(), was?.presses, wordOn),
     sends: sends ? (was?.sends ?? null) : null,
   };
 }
@@ -139,7 +141,7 @@ export function StepsForm({ view, onClose }: { view: StepsView; onClose: () => v
                   {field("code", s.codeField)}
                   {field("button", s.button)}
                 </div>
-                {was?.sends && (
+                {was?.sends?.byScript && (
                   <CheckField
                     checked={sends}
                     onTick={(on) => put(key, { sends: on })}

@@ -26,9 +26,10 @@ const Split = styled.div`
   grid-template-columns: minmax(0, 1fr) 360px;
   gap: 0 64px;
   align-items: start;
+  margin-top: 28px;
   @media (max-width: 1023px) { grid-template-columns: minmax(0, 1fr); gap: 28px; }
   h2 { margin: 28px 0 6px; }
-  aside h2:first-child { margin-top: 0; }
+  > div > h2:first-child { margin-top: 0; }
 `;
 
 const Numbered = styled.ol`

@@ -181,14 +181,14 @@ export function TestReport({ entryId, test }: { entryId: string; test: NonNullab
             {test.pages.map((page, at) => (
               <tr key={at}>
                 <td>
-                  <span className="mono">{page.at}</span>
+                  <span className="mono">{page.at.replace(/^https?:\/\//, "")}</span>
                   <span className="soft" style={{ display: "block" }}>
                     {t.engines[page.by]}
                   </span>
                 </td>
                 <td>{page.bySteps ? t.bySteps(t.kinds[page.kind]) : t.kinds[page.kind]}</td>
                 <td>{whatWasDone(page)}</td>
-                <td>{t.seconds(page.ms)}</td>
+                <td>{page.ms < 1_000 ? t.milliseconds(page.ms) : t.seconds(page.ms)}</td>
               </tr>
             ))}
           </tbody>
@@ -203,7 +203,7 @@ export function TestReport({ entryId, test }: { entryId: string; test: NonNullab
         </>
       ) : (
         <p className="small soft" style={{ marginTop: 8 }}>
-          {t.noPicture}
+          {test.pages.some(({ by }) => by === "browser") ? t.noSafePicture : t.noPicture}
         </p>
       )}
     </>

@@ -605,6 +605,7 @@ export const stepsPage = {
   readAs: "Read as",
   whatWasDone: "What was done",
   time: "Time",
+  milliseconds: (ms: number) => `${ms} ms`,
   seconds: (ms: number) => `${(ms / 1000).toFixed(1)} s`,
   bySteps: (what: string) => `${what}, by the steps`,
   kinds: {
@@ -623,7 +624,8 @@ export const stepsPage = {
   nothingWasDone: "nothing",
   answered: (status: number) => `the site answered ${status}`,
   lastPage: "The last page, as the test saw it",
-  noPicture: "No picture: Galtry has no browser of its own, or the page could not be shown safely.",
+  noPicture: "There is no picture: this test got by without Galtry’s own browser.",
+  noSafePicture: "There is no picture: the page could not be shown without the password.",
   earlierSteps: "Earlier steps",
   noEarlierSteps: "The steps have not been changed yet.",
   how: { learned: "learned by Lanyard", edited: "edited", restored: "restored" },

@@ -72,7 +72,8 @@ export interface SignInEngine {
   signIn(task: SignInTask): Promise<SignedIn>;
   /**
    * Opens what a session leads to, as the colleague's browser would, and takes its picture.
+   * @param session null for the sign-in page, into which nothing is typed
    * @throws SignInFailure session-elsewhere where the site asks to sign in again
    */
-  show?(task: SignInTask, session: SignedIn): Promise<void>;
+  show?(task: SignInTask, session: SignedIn | null): Promise<void>;
 }

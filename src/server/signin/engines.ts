@@ -28,7 +28,10 @@ export class Engines implements SignInEngine {
     try {
       return await this.#shown(task, { ...(await engine.signIn(task)), by: first });
     } catch (error) {
-      if (!second || !isWorthAnotherTry(error)) throw withoutBrowser(error, this.browser === null);
+      if (!second || !isWorthAnotherTry(error)) {
+        await this.#showPage(task, error);
+        throw withoutBrowser(error, this.browser === null);
+      }
       try {
         return await this.#shown(task, { ...(await second[1].signIn(task)), by: second[0] });
       } catch (again) {
@@ -36,6 +39,12 @@ export class Engines implements SignInEngine {
         throw again instanceof SignInFailure && again.failure === "browser-missing" ? error : again;
       }
     }
+  }
+
+  /** In a test that came to nothing before the password was sent: the sign-in page, for its report. */
+  async #showPage(task: SignInTask, error: unknown): Promise<void> {
+    if (task.onPicture && !task.signal.aborted && error instanceof SignInFailure && !error.afterPassword)
+      await this.browser?.show?.(task, null).catch(() => undefined);
   }
 
   /** In a test, what plain HTTP brought is opened in the browser: there it shows whether the session holds. */

@@ -172,14 +172,15 @@ class Visit {
   }
 
   #requireTaken({ status, body }: Reply): void {
-    const wrong =
-      status === 401 || status === 403 || (status >= 400 && saysWrongIn(body.toString("utf8").slice(0, 2_000)));
+    const wrong = status === 401 || (status >= 400 && saysWrongIn(body.toString("utf8").slice(0, 2_000)));
     if (wrong)
       throw this.#sent.code
         ? new SignInFailure("code-refused", `after the code the site answered ${status}`)
         : new SignInFailure("wrong-password", `the site answered ${status}`);
+    if (status >= 500) throw new SignInFailure("site-down", `the site answered ${status}`);
+    // What the page's own script would have done besides is not known: that, and no password, may be what is wrong.
     if (status >= 300)
-      throw new SignInFailure(status >= 500 ? "site-down" : "not-understood", `the site answered ${status}`);
+      throw new SignInFailure("drawn-by-scripts", `the site answered ${status} to what the steps send`);
   }
 
   /** Secrets leave an encrypted page only for an encrypted address. */

@@ -82,7 +82,7 @@ export class BrowserEngine implements SignInEngine {
     });
   }
 
-  show(task: SignInTask, session: SignedIn): Promise<void> {
+  show(task: SignInTask, session: SignedIn | null): Promise<void> {
     return this.#visit(task, async (visit) => {
       try {
         await visit.openWith(session);
@@ -239,8 +239,14 @@ class Visit {
    * Opens a session of the other engine where it leads to.
    * @throws SignInFailure session-elsewhere where the site asks to sign in again
    */
-  async openWith({ cookies, landing }: SignedIn): Promise<void> {
+  async openWith(session: SignedIn | null): Promise<void> {
     await this.#begin();
+    if (!session) {
+      await this.#open(this.task.signInPage);
+      await this.#settled((seen) => !isBare(seen), QUIET_MS);
+      return;
+    }
+    const { cookies, landing } = session;
     this.#login = await this.task.login;
     this.#traces = tracesOf(this.#login.password, this.#login.userName);
     await this.#watchRequests(this.#traces);

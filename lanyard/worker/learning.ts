@@ -1,0 +1,119 @@
+/** Steps learned from pages: kept with a login that is added, or for an entry whose sign-in Lanyard was asked to learn. */
+import { hostOf } from "../../src/core/signin/address";
+import type { PageKind } from "../../src/core/signin/page";
+import { matches } from "../../src/core/signin/site";
+import { type PageStep, plainPage, type Sign } from "../../src/core/signin/steps";
+import type { KeyLine } from "../../src/server/lanyard/keys";
+import type { LearningView } from "../shared/messages";
+import { ask, Refusal } from "./api";
+import { refreshKeys } from "./connection";
+import { forwardSends } from "./forwardSends";
+import { plainAddress } from "./plainAddress";
+import { captured, disk, memory, setCaptured, setMemory } from "./store";
+import { learning as t } from "./strings";
+
+const MOST_STEPS = 8;
+const LONGEST_MS = 15 * 60_000;
+
+/** A later step for the same page and the same fields says more of it, unless it knows less of what was sent. */
+export function withStep(steps: readonly PageStep[], step: PageStep): PageStep[] {
+  const same = (one: PageStep) =>
+    one.page === step.page &&
+    one.enters.map(({ what }) => what).join() === step.enters.map(({ what }) => what).join() &&
+    (step.enters.length > 0 || sameSign(one.presses, step.presses));
+  const at = steps.findIndex(same);
+  if (at < 0) return [...steps, step].slice(0, MOST_STEPS);
+  const before = steps[at]!;
+  const merged = { ...step, presses: step.presses ?? before.presses, sends: better(before.sends, step.sends) };
+  return steps.toSpliced(at, 1, merged);
+}
+
+const sameSign = (a: Sign | null, b: Sign | null): boolean =>
+  a?.name === b?.name && a?.id === b?.id && a?.label === b?.label;
+
+/** What a script sent is what the page really does with its form. */
+function better(before: PageStep["sends"], now: PageStep["sends"]): PageStep["sends"] {
+  if (!now) return before;
+  return before?.byScript && !now.byScript ? before : now;
+}
+
+async function learningIn(tabId: number) {
+  const learning = await memory("learning");
+  return learning?.tabId === tabId && Date.now() - learning.at < LONGEST_MS ? learning : null;
+}
+
+/** A page has said what it did. */
+export async function stepSeen(tabId: number, step: PageStep): Promise<void> {
+  const learning = await learningIn(tabId);
+  if (step.enters.length === 0 && step.presses === null) return;
+  if (learning) return setMemory({ learning: { ...learning, steps: withStep(learning.steps, step) } });
+  const login = await captured(tabId);
+  // Beside a login that was typed; a press that enters nothing may be anything.
+  if (login && step.enters.length > 0) await setCaptured(tabId, { ...login, steps: withStep(login.steps, step) });
+}
+
+/** What the page of a tab shows of it. A sign-in page again after the password: it was wrong, and none of it counts. */
+export async function learningView(tabId: number, kind: PageKind, again: boolean): Promise<LearningView | null> {
+  const learning = await learningIn(tabId);
+  if (!learning) return null;
+  const sent = learning.steps.some(({ enters }) => enters.some(({ what }) => what === "password"));
+  if (sent && !again && (kind === "sign-in" || kind === "identifier-first")) {
+    await setMemory({ learning: { ...learning, steps: [] } });
+    return { name: learning.name, steps: 0, hosts: [] };
+  }
+  return { name: learning.name, steps: sent ? learning.steps.length : 0, hosts: otherHosts(learning, learning.steps) };
+}
+
+/** Hosts that the entry does not know of yet. */
+function otherHosts(key: Pick<KeyLine, "signInPage" | "reach" | "hosts">, steps: readonly PageStep[]): string[] {
+  const addresses = steps.flatMap(({ page, sends }) => [page, ...(sends ? [sends.to] : [])]);
+  const hosts = addresses.filter((one) => !matches(key, one)).flatMap((one) => hostOf(one) ?? []);
+  return [...new Set(hosts)].filter((host) => !key.hosts.includes(host));
+}
+
+/** Opens the sign-in page, to be signed in to by hand. @returns what to say where it cannot be */
+export async function learn(entryId: string): Promise<{ message?: string }> {
+  const key = (await memory("keys"))?.keys.find((one) => one.id === entryId);
+  if (!key || key.signInPage === "") return { message: t.youHaveNoAccessToThis };
+  const tab = await chrome.tabs.create({ url: "about:blank" });
+  const { name, signInPage, reach, hosts } = key;
+  await setMemory({ learning: { tabId: tab.id!, entryId, name, signInPage, reach, hosts, steps: [], at: Date.now() } });
+  await chrome.tabs.update(tab.id!, { url: signInPage });
+  return {};
+}
+
+/** @returns what went wrong; null once they are saved */
+export async function saveSteps(tabId: number, url: string): Promise<string | null> {
+  const learning = await learningIn(tabId);
+  if (!learning) return t.notLearningAnyMore;
+  try {
+    await ask("vaults.learnSteps", {
+      entryId: learning.entryId,
+      pages: learning.steps,
+      lands: plainPage(plainAddress(url)),
+      choices: {},
+      hosts: otherHosts(learning, learning.steps).slice(0, 10),
+    });
+    await setMemory({ learning: null });
+    await refreshKeys();
+    return null;
+  } catch (error) {
+    return error instanceof Refusal || error instanceof Error ? error.message : t.notSaved;
+  }
+}
+
+export const stopLearning = (): Promise<void> => setMemory({ learning: null });
+
+/** Into a page that asks to sign in, beside its own scripts. */
+export async function watchSends(tabId: number, documentId: string | undefined, channel: string): Promise<void> {
+  if ((await disk("connection")).state !== "connected" || documentId === undefined) return;
+  await chrome.scripting
+    .executeScript({
+      target: { tabId, documentIds: [documentId] },
+      world: "MAIN",
+      injectImmediately: true,
+      func: forwardSends,
+      args: [channel],
+    })
+    .catch(() => undefined);
+}
