@@ -303,13 +303,25 @@ describe("guarded fill", () => {
     await page.getByRole("button", { name: "Sign in to larkbill.localhost" }).click();
     await page.getByText("Larkbill Social needs guarded fill").waitFor();
     await page.getByText("it is off for this entry").waitFor();
+    // The colleague says so with one press; those who look after it read what Galtry itself noted.
+    await page.getByRole("button", { name: /^Tell / }).click();
+    await page.getByText(/ha(s|ve) been told\./).waitFor();
+    const told = await app.galtry.db.select().from(notices);
+    const text = told.map((notice) => notice.text).find((one) => one.includes("Galtry could not sign them in"));
+    expect(text).toContain("Maren Pohl cannot sign in with Larkbill Social");
+    expect(text).toContain("needs guarded fill");
   });
 
   test("switched on by the steward, it types and sends; the value is in the one message and the page, nowhere else", async () => {
     await steward.page.goto(entryAddress());
-    await steward.page.getByRole("button", { name: "Sign-in steps" }).click();
+    await steward.page.getByRole("link", { name: "Sign-in steps" }).click();
+    await steward.page.getByText(/The last sign-in failed/).waitFor();
+    await steward.page.getByText("Allow guarded fill, if").waitFor();
+    await steward.page.getByRole("button", { name: "Change", exact: true }).click();
     await steward.page.getByLabel(/Allow guarded fill as well/).check();
     await steward.page.getByRole("button", { name: "Save" }).click();
+    await steward.page.getByRole("dialog").waitFor({ state: "detached" });
+    await steward.page.goto(entryAddress());
     await steward.page.getByText("guarded fill on").first().waitFor();
     const { page } = colleague;
     await page.goto(at("larkbill.localhost"));

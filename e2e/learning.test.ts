@@ -62,7 +62,8 @@ describe("with a login that is added", () => {
     const page = await steward.context.newPage();
     await page.goto(at(host));
     await page.getByLabel("Username").fill(account.userName);
-    await page.getByLabel("Password").fill(account.password);
+    // At a person's pace: Lanyard listens from the first letter on.
+    await page.getByLabel("Password").pressSequentially(account.password, { delay: 50 });
     await page.getByRole("button", { name: "Log in" }).click();
     await page.waitForURL("**/board");
     await waitForTag(page, "Add login");

@@ -427,6 +427,7 @@ const EXPECTED: Record<string, { who: Who; asPerson?: Who; server?: true; input:
     input: () => ({ entryId: fixture.entryId, guardedFill: false, plainHttp: false }),
   },
   "vaults.changeSteps": { who: "edit", input: () => ({ entryId: fixture.entryId, steps: {} }) },
+  "vaults.undoAdd": { who: "lanyard-edit", input: () => ({ entryId: fixture.entryId }) },
   "vaults.stepsPage": { who: "edit", input: () => ({ entryId: fixture.entryId }) },
   "vaults.learnSteps": {
     who: "lanyard-edit",

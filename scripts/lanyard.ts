@@ -32,6 +32,7 @@ await build({
 const page = `${OUT}/page.js`;
 writeFileSync(page, `(()=>{${readFileSync(page, "utf8")}})();`);
 cpSync("lanyard/manifest.json", `${OUT}/manifest.json`);
+cpSync("lanyard/policy.json", `${OUT}/policy.json`);
 cpSync("lanyard/popup/popup.html", `${OUT}/popup.html`);
 cpSync("lanyard/live/live.html", `${OUT}/live.html`);
 cpSync("public/fonts", `${OUT}/fonts`, { recursive: true });

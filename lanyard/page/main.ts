@@ -63,8 +63,8 @@ const ASKS_TO_SIGN_IN: ReadonlySet<PageKind> = new Set<PageKind>([
 ]);
 
 /** On a page that asks to sign in, also what its scripts send is looked at, within the page. */
-function watchSends(): void {
-  if (watched || isGaltry || !ASKS_TO_SIGN_IN.has(reading.kind)) return;
+function watchSends(surely = false): void {
+  if (watched || isGaltry || !(surely || ASKS_TO_SIGN_IN.has(reading.kind))) return;
   watched = true;
   void ask({ ask: "watch-sends", channel });
 }
@@ -103,6 +103,8 @@ function watchTyping(): void {
     "input",
     (event) => {
       if (event.isTrusted) filledByLanyard = false;
+      // A page may be sent before it has been looked at anew: what its scripts send is listened for from the first letter.
+      if ((event.target as HTMLInputElement | null)?.type === "password") watchSends(true);
     },
     true,
   );

@@ -230,14 +230,18 @@ function newParts(offer: Offer, ask: Ask, close: () => void, wrong: HTMLElement)
   const never = element("button", { class: "act", type: "button" }, t.neverOnThisSite);
   pressed(keep, async () => {
     keep.setAttribute("disabled", "");
-    const answer = await ask<{ kept: boolean; message?: string }>({
+    const answer = await ask<{ kept: boolean; message?: string; entryId?: string }>({
       ask: "keep",
       name: name.value,
       vaultId: vault.value,
       userName: user.value,
     });
     keep.removeAttribute("disabled");
-    if (answer?.kept) return close();
+    if (answer?.kept) {
+      const where = vault.selectedOptions[0]?.textContent ?? "";
+      keep.closest(".face")?.replaceChildren(...addedParts(name.value, where, answer.entryId ?? "", ask, close));
+      return;
+    }
     wrong.textContent = answer?.message ?? t.itWasNotSavedTryAgain;
   });
   pressed(later, () => {
@@ -253,6 +257,31 @@ function newParts(offer: Offer, ask: Ask, close: () => void, wrong: HTMLElement)
     element("p", { class: "small soft" }, offer.userName ? t.userName2 : t.userNameIfThereIsOne, user),
     element("div", { class: "do" }, keep, later, never),
   ];
+}
+
+/** So long it says where it is; then the page is the person's again. */
+const SAID_MS = 12_000;
+
+function addedParts(name: string, where: string, entryId: string, ask: Ask, close: () => void): Child[] {
+  const open = element("button", { class: "btn", type: "button" }, t.open);
+  const undo = element("button", { class: "btn", type: "button" }, t.undo);
+  const says = element("p", { role: "status" }, element("b", {}, name), t.isIn(where));
+  let stays = false;
+  setTimeout(() => !stays && close(), SAID_MS);
+  pressed(open, () => {
+    void ask({ ask: "open-entry", entryId });
+    close();
+  });
+  pressed(undo, async () => {
+    stays = true;
+    undo.setAttribute("disabled", "");
+    const answer = await ask<{ wrong: string | null }>({ ask: "undo-add", entryId });
+    says.textContent = answer?.wrong === null ? t.undone : (answer?.wrong ?? t.itWasNotSavedTryAgain);
+    open.remove();
+    undo.remove();
+    setTimeout(close, SAID_MS / 3);
+  });
+  return [says, element("div", { class: "do" }, open, undo)];
 }
 
 function changedParts(offer: Offer, ask: Ask, close: () => void, wrong: HTMLElement): Child[] {

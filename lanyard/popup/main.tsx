@@ -90,6 +90,11 @@ function Window() {
             <Signing view={view} look={look} />
           ) : !view.reachable ? (
             <Offline view={view} look={look} />
+          ) : view.keys && !view.keys.mayUse ? (
+            <>
+              <p className="lead">{t.theHouseRulesSayNo}</p>
+              <p>{t.anOwnerCanChangeThat}</p>
+            </>
           ) : view.alike ? (
             <Alike view={view} />
           ) : (
@@ -102,7 +107,7 @@ function Window() {
 
 function NotConnected({ view, look }: { view: View; look: () => void }) {
   const connection = view.connection as Extract<View["connection"], { state: "none" }>;
-  const [address, setAddress] = useState(view.tab?.galtry ?? connection.address ?? "");
+  const [address, setAddress] = useState(view.onlyAddress ?? view.tab?.galtry ?? connection.address ?? "");
   const [wrong, setWrong] = useState<string | null>(null);
   const connect = async () => {
     let whole: URL;
@@ -147,10 +152,12 @@ function NotConnected({ view, look }: { view: View; look: () => void }) {
           className="field mono"
           value={address}
           onChange={(event) => setAddress(event.target.value)}
+          readOnly={view.onlyAddress !== null}
           spellCheck={false}
           autoCapitalize="none"
           placeholder="https://galtry.your-organisation.example"
         />
+        {view.onlyAddress !== null && <p className="small soft">{t.setByTheOrganisation}</p>}
         {wrong && (
           <p className="small bad" role="alert">
             {wrong}

@@ -60,6 +60,10 @@ export const main = {
   withGuardedFillLanyardTypesThe:
     "With guarded fill, Lanyard types the password into the page and sends it at once. Someone with developer tools could see it. You count under Seen by.",
   openThePage: "Open the page",
+  setByTheOrganisation: "Your organisation has set this address for this browser.",
+  theHouseRulesSayNo: "The house rules do not let you use Lanyard.",
+  anOwnerCanChangeThat:
+    "It stays connected, and works again when you join a group that can use it. Ask an owner of your Galtry.",
   openThePageAndFill: "Open the page and fill",
   lanyardCouldNotFillThisPage: "Lanyard could not fill this page.",
   fillAndSignIn: "Fill and sign in",

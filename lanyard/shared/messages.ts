@@ -33,7 +33,11 @@ export interface Keys {
   organisation: string;
   keys: KeyLine[];
   mayAdd: { id: string; name: string }[];
+  /** The house rules let this person use Lanyard. */
+  mayUse: boolean;
   neverOn: string[];
+  /** The same, for all people, by the house rules. */
+  neverOnForAll: string[];
   /** Base64: what user names are marked with. */
   markKey: string;
   fetchedAt: number;
@@ -64,6 +68,8 @@ export interface Offer {
 
 export interface View {
   connection: ConnectionView;
+  /** The one Galtry that this browser's policy lets it be connected to. */
+  onlyAddress: string | null;
   reachable: boolean;
   lastReached: number | null;
   keys: Keys | null;
@@ -115,6 +121,9 @@ export type PageAsk =
   | { ask: "stop-learning" }
   | { ask: "keep"; name: string; vaultId: string; userName: string }
   | { ask: "update"; entryId: string; versionId: string }
+  /** Taken back right after it was added. */
+  | { ask: "undo-add"; entryId: string }
+  | { ask: "open-entry"; entryId: string }
   | { ask: "not-now" }
   | { ask: "never" }
   | { ask: "open-window"; entryId: string | null };

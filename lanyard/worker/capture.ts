@@ -11,6 +11,7 @@ import { ask, Refusal } from "./api";
 import { refreshKeys } from "./connection";
 import { nameFor } from "./nameFor";
 import { plainAddress } from "./plainAddress";
+import { policy } from "./policy";
 import { type Captured, captured, disk, memory, setCaptured } from "./store";
 import { capture as t } from "./strings";
 
@@ -79,12 +80,13 @@ async function offerFor(tabId: number): Promise<Offer | null> {
   const login = await captured(tabId);
   const keys = await memory("keys");
   if (!login || !keys) return null;
-  if (keys.neverOn.includes(site(login.page))) {
+  if ([...keys.neverOn, ...keys.neverOnForAll].includes(site(login.page))) {
     await setCaptured(tabId, null);
     return null;
   }
   const compared = login.on === "change-password" ? changedAt(keys, login) : await comparedWith(keys, login);
-  if (compared.answer === "kept" || (compared.answer === "new" && keys.mayAdd.length === 0)) {
+  const mayAdd = keys.mayAdd.length > 0 && (await policy()).offerToAdd;
+  if (compared.answer === "kept" || (compared.answer === "new" && !mayAdd)) {
     await setCaptured(tabId, null);
     return null;
   }
@@ -152,6 +154,17 @@ export async function keep(
     return { kept: true, entryId };
   } catch (error) {
     return { kept: false, message: error instanceof Error ? error.message : t.itWasNotSavedTryAgain };
+  }
+}
+
+/** Into the bin, as its person would there; only what was added in this tab a moment ago. */
+export async function undoAdd(entryId: string): Promise<{ wrong: string | null }> {
+  try {
+    await ask("vaults.undoAdd", { entryId });
+    await refreshKeys();
+    return { wrong: null };
+  } catch (error) {
+    return { wrong: error instanceof Error ? error.message : t.itWasNotSavedTryAgain };
   }
 }
 

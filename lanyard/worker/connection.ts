@@ -1,4 +1,6 @@
 /** Connecting, disconnecting, and following what changes in Galtry. */
+
+import { hostOf } from "../../src/core/signin/address";
 import { matches } from "../../src/core/signin/site";
 import type { KeyLine } from "../../src/server/lanyard/keys";
 import type { Connection, ConnectionView, Keys } from "../shared/messages";
@@ -7,6 +9,7 @@ import { removeCookies } from "./cookies";
 import { showEverywhere } from "./icon";
 import { forgetKey, newKey } from "./key";
 import { oneAfter } from "./oneAfter";
+import { policy } from "./policy";
 import { removeStorage } from "./storage";
 import { disk, memory, setDisk, setMemory } from "./store";
 import { connection as t } from "./strings";
@@ -27,6 +30,8 @@ let starting: Promise<void> | null = null;
 export async function connect(address: string): Promise<void> {
   await starting?.catch(() => undefined);
   const { origin } = new URL(address);
+  const only = (await policy()).address;
+  if (only !== null && only !== origin) throw new Error(t.thisBrowserConnectsOnlyTo(hostOf(only) ?? only));
   const connection = await disk("connection");
   if (connection.state === "connecting" && connection.address === origin && connection.until > Date.now() + 5_000)
     return;

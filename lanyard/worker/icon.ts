@@ -20,6 +20,7 @@ export async function keysFor(url: string): Promise<KeyLine[]> {
 export async function showOnTab(tab: Pick<chrome.tabs.Tab, "id" | "url">): Promise<void> {
   if (tab.id === undefined) return;
   const [connection, reachable] = [await disk("connection"), await memory("reachable")];
+  const ruledOut = (await memory("keys"))?.mayUse === false;
   const count = connection.state === "connected" && tab.url ? (await keysFor(tab.url)).length : 0;
   const text = connection.state !== "connected" ? "" : !reachable ? "?" : count > 0 ? String(count) : "";
   const title =
@@ -27,7 +28,9 @@ export async function showOnTab(tab: Pick<chrome.tabs.Tab, "id" | "url">): Promi
       ? t.lanyardNotConnected
       : !reachable
         ? t.lanyardGaltryIsNotResponding
-        : t.lanyardConnectedAs(connection.person, count > 0 ? t.forThisPage(count) : "");
+        : ruledOut
+          ? t.lanyardTheHouseRulesSayNo
+          : t.lanyardConnectedAs(connection.person, count > 0 ? t.forThisPage(count) : "");
   const kind = connection.state === "connected" ? "key" : "plain";
   await Promise.all([
     chrome.action.setBadgeText({ tabId: tab.id, text }),

@@ -3,7 +3,7 @@ import { hostOf } from "../../src/core/signin/address";
 import { siteOf } from "../../src/core/signin/site";
 import type { Found, GaltryAsk, LiveAsk, PageAsk, View, WindowAsk } from "../shared/messages";
 import { ask as call } from "./api";
-import { arrived, keep, never, refusedInFrame, typed, update } from "./capture";
+import { arrived, keep, never, refusedInFrame, typed, undoAdd, update } from "./capture";
 import {
   connect,
   connectionView,
@@ -21,6 +21,7 @@ import { learn, learningView, saveSteps, stepSeen, stopLearning, watchSends } fr
 import { lookAlike } from "./lookAlike";
 import { fillNewPassword, newPasswordPlace } from "./newPassword";
 import { plainAddress } from "./plainAddress";
+import { policy } from "./policy";
 import { guardedFill, landed, signIn } from "./signIn";
 import { captured, disk, memory, setCaptured, setDisk, setMemory, shutOutPages } from "./store";
 import { main as t } from "./strings";
@@ -147,6 +148,12 @@ async function fromPage(message: PageAsk, tabId: number, url: string): Promise<u
       return typed(tabId, url, message.title, message.userName, message.password, message.choices, message.on);
     case "keep":
       return keep(tabId, message.name, message.vaultId, message.userName, url);
+    case "undo-add":
+      return undoAdd(message.entryId);
+    case "open-entry": {
+      const { address } = await disk("connection");
+      return address ? chrome.tabs.create({ url: new URL(`/entry/${message.entryId}`, address).href }) : null;
+    }
     case "step":
       return stepSeen(tabId, message.step);
     case "save-steps":
@@ -326,6 +333,7 @@ async function view(tabId: number | null): Promise<View> {
   const forPage = await keysFor(url);
   return {
     signing: isStale(signing) ? null : signing,
+    onlyAddress: (await policy()).address,
     connection,
     reachable,
     lastReached,

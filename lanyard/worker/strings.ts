@@ -12,6 +12,7 @@ export const capture = {
 };
 
 export const connection = {
+  thisBrowserConnectsOnlyTo: (host: string) => `Your organisation lets this browser connect to ${host} only.`,
   on: (brand: string, version: string, platform: string) => `${brand} ${version} on ${platform}`,
   aBrowser: "a browser",
   thereIsNoGaltryAtThisAddress: "There is no Galtry at this address. Check the spelling.",
@@ -21,6 +22,7 @@ export const connection = {
 
 export const icon = {
   lanyardNotConnected: "Lanyard: not connected",
+  lanyardTheHouseRulesSayNo: "Lanyard: the house rules do not let you use it",
   lanyardGaltryIsNotResponding: "Lanyard: Galtry is not responding",
   lanyardConnectedAs: (person: string, part: string) => `Lanyard: connected as ${person}${part}`,
   forThisPage: (count: number) => `, ${counted(count, "login")} for this page`,

@@ -4,6 +4,7 @@
  */
 import { type SQL, sql } from "drizzle-orm";
 import { z } from "zod";
+import { isAmong } from "../core/access/houseRules";
 import { plainName } from "../core/plainName";
 import { loadCaller, type Person } from "./access/person";
 import type { Caller, CallerKind } from "./caller";
@@ -15,6 +16,7 @@ import { uuidv7At } from "./ids";
 import { appendLine, type JournalEntry } from "./journal/append";
 import { type Says, setSentence } from "./journal/says";
 import { countAct } from "./metrics";
+import { loadRules } from "./organisation";
 import { attemptKey, attemptsOf, countAttempt } from "./people/attempts";
 import "./inputErrors";
 import { badInput, Refused } from "./refused";
@@ -53,9 +55,10 @@ interface Shared<I, In = unknown, Name extends string = string, Kind extends Cal
   /**
    * What people who are held back may give all the same. `limited`: a session while a way in that the house rules
    * require is missing, good for adding it and for leaving. `auditor`: changes nothing, not even by asking, but their
-   * own ways in, sessions and notices; queries are open to them as to anybody.
+   * own ways in, sessions and notices; queries are open to them as to anybody. `no-lanyard`: a Lanyard whose person the house
+   * rules let use none.
    */
-  evenFor?: readonly ("limited" | "auditor")[];
+  evenFor?: readonly ("limited" | "auditor" | "no-lanyard")[];
   /** Run by Galtry's own code on behalf of the caller; no address answers to its name. */
   internal?: boolean;
 }
@@ -171,6 +174,7 @@ export function command<
         return await app.writer.write(async (tx) => {
           const me = await requireMe(tx, caller, at);
           requireNoAuditor(definition, me);
+          await requireLanyardRule(definition, caller, me, tx);
           return perform(contextOf({ tx, input, caller, at, commandId, me, app }), prepared);
         }, definition.lowPriority);
       } catch (error) {
@@ -222,6 +226,7 @@ export function query<I, R, In, const Name extends string, const Kind extends Ca
         if (read) return read.result as R;
       }
       const { me, tx } = known ?? (await findKnown(app, caller, at));
+      await requireLanyardRule(definition, caller, me, tx);
       const context: Context<I, Reader, Kind> = contextOf({ tx, input, caller, at, commandId: "", me, app });
       const allowed = (await definition.allow(context)) as A;
       return definition.run({ ...context, allowed });
@@ -255,6 +260,12 @@ function measured<A extends unknown[], R>(type: "command" | "query", act: string
       throw error;
     }
   };
+}
+
+async function requireLanyardRule(definition: Shared<unknown>, caller: Caller, me: Person | null, tx: Reader) {
+  if (caller.kind !== "lanyard" || !me || definition.evenFor?.includes("no-lanyard")) return;
+  const { lanyard } = await loadRules(tx);
+  if (!isAmong(lanyard.use, me.groups)) throw new Refused("not-allowed", "The house rules do not let you use Lanyard.");
 }
 
 function requireNoAuditor(definition: Shared<unknown>, me: Person | null): void {

@@ -201,7 +201,7 @@ import {
   removeAttachment,
   sweepAttachments,
 } from "./vaults/attachments";
-import { binEntry, emptyBins, eraseEntry, eraseFolder, restoreEntry } from "./vaults/bin";
+import { binEntry, emptyBins, eraseEntry, eraseFolder, restoreEntry, undoAdd } from "./vaults/bin";
 import { compareRows } from "./vaults/comparing";
 import { convertEntry } from "./vaults/convert";
 import { carryPreview, duplicateNodes, moveAcross } from "./vaults/copying";
@@ -320,6 +320,7 @@ const ALL = [
   changeEntry,
   revealField,
   binEntry,
+  undoAdd,
   restoreEntry,
   changeSigningIn,
   changeSteps,

@@ -64,6 +64,7 @@ describe("house rules", () => {
           accept: true,
           nightTests: true,
         },
+        lanyard: { use: ["shop"], add: ["shop", "desk"], neverOn: ["bank.example"] },
         makes: { vaults: "owners", groups: "staff", guests: "administrators", handovers: "nobody" },
         forgottenByMail: true,
         joinDomains: ["tarrowick.example", "friends.tarrowick.example"],

@@ -18,6 +18,8 @@ export type ConfirmedAct = (typeof CONFIRMED_ACTS)[number];
 /** A host name with two labels or more, as it stands after the @ of an address (RFC 1035, letters, digits, hyphens). */
 const DOMAIN = /^(?:[a-z0-9](?:[a-z0-9-]{0,61}[a-z0-9])?\.)+[a-z](?:[a-z0-9-]{0,61}[a-z0-9])?$/;
 
+const groupIds = z.array(z.string().max(64)).min(1).max(20).nullable().default(null);
+
 export const houseRulesSchema = z.strictObject({
   /** The highest level that may be given, by whom it is given to. */
   highest: z
@@ -66,6 +68,18 @@ export const houseRulesSchema = z.strictObject({
   accept: z.boolean().default(false),
   /** Logins that have worked are tested each night, so that a site that changed is found early. */
   nightTests: z.boolean().default(false),
+  lanyard: z
+    .strictObject({
+      /** Groups whose people can use Lanyard, and those whose people can add logins with it; null is all people. */
+      use: groupIds,
+      add: groupIds,
+      /** Registrable domains on which Lanyard offers nobody to add a login. */
+      neverOn: z
+        .array(z.string().trim().toLowerCase().max(253).regex(DOMAIN, "Give a site, such as company.example."))
+        .max(200, "At most 200 sites.")
+        .default([]),
+    })
+    .default({ use: null, add: null, neverOn: [] }),
 });
 
 export type HouseRules = z.output<typeof houseRulesSchema>;
@@ -165,6 +179,10 @@ export function sayRules(rules: HouseRules, groupName: (id: string) => string = 
     rules.nightTests
       ? "Galtry tests logins at night and tells their stewards when a site lets it in no longer."
       : "Galtry tests logins only when someone asks for it.",
+    `Lanyard can be used by ${sayGroups(rules.lanyard.use, groupName)}, and logins added with it by ${sayGroups(rules.lanyard.add, groupName)}.`,
+    rules.lanyard.neverOn.length > 0
+      ? `Lanyard never offers to add a login at ${listOf(rules.lanyard.neverOn, "or")}.`
+      : "Lanyard offers to add logins at any site, unless a person has told it not to.",
     rules.forgottenByMail
       ? "A forgotten sign-in password is reset by email."
       : "An administrator helps with a forgotten sign-in password.",
@@ -178,6 +196,13 @@ export function sayRules(rules: HouseRules, groupName: (id: string) => string = 
     ),
   ];
 }
+
+const sayGroups = (groups: readonly string[] | null, groupName: (id: string) => string): string =>
+  groups === null ? "all people" : `the people in ${listOf(groups.map(groupName), "or")}`;
+
+/** Whether somebody who holds these groups is among those a rule is for. */
+export const isAmong = (groups: readonly string[] | null, held: { has: (groupId: string) => boolean }): boolean =>
+  groups === null || groups.some((id) => held.has(id));
 
 function sayConfirm({ acts, minutes }: HouseRules["confirm"]): string {
   if (acts.length === 0) return "People need not confirm that it is them for each act. ";

@@ -9,6 +9,7 @@ import { useCommand } from "../shared/ask";
 import { Button, Notice } from "../shared/controls";
 import { useDone } from "../shared/Done";
 import { Head } from "../vaults/VaultList";
+import { LanyardRules } from "./LanyardRules";
 import { NotThereYet } from "./NotThereYet";
 import { Pick, Rule, Sentences, type SetRules } from "./ruleParts";
 import { SigningInRules } from "./SigningInRules";
@@ -66,6 +67,7 @@ export function HouseRules({ rules, groups, missing, changes, mails, now }: Prop
         </>
       )}
       {changes && <Changing rules={draft} set={set} />}
+      {changes && <LanyardRules rules={draft} set={set} groups={groups} />}
       {changes && <SigningInRules rules={draft} set={set} groups={groups} mails={mails} now={now} />}
       {missing.length > 0 && <NotThereYet missing={missing} />}
     </Page>

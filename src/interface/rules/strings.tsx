@@ -89,6 +89,30 @@ export const signingInRules = {
   noMatch: "No match. Try part of the name.",
 };
 
+export const lanyardRules = {
+  lanyard: "Lanyard",
+  lanyardCanBeUsedBy: "Lanyard can be used by ",
+  whoCanUseLanyard: "who can use Lanyard",
+  loginsCanBeAddedBy: "Logins can be added with it by ",
+  whoCanAddLogins: "who can add logins with Lanyard",
+  allPeople: "all people",
+  thePeopleInTheseGroups: "the people in these groups",
+  aGroup: "a group",
+  removeGroup: (group: string) => `Remove ${group}`,
+  remove: "Remove",
+  addAGroup: "Add a group",
+  group: "Group",
+  partOfTheName: "Part of the name",
+  groups: "Groups",
+  noMatch: "No match. Try part of the name.",
+  offersEverywhere: "Lanyard offers to add logins at any site, unless a person has told it not to.",
+  neverOffersAt: "Lanyard never offers to add a login at",
+  removeSite: (site: string) => `Remove ${site}`,
+  site: "Site",
+  example: "bank.example",
+  add: "Add",
+};
+
 export const notThereYet = {
   whoIsNotThereYet: "Who is not there yet",
   allPeople: "All people",

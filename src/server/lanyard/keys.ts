@@ -25,6 +25,7 @@ import { placesToAdd, vaultNames } from "../vaults/places";
 import { fingerprint, loginOf } from "../vaults/sealing";
 import { openValues } from "../vaults/vaultKeys";
 import { currentVersion, noteSighting, rewrite } from "../vaults/writing";
+import { lanyardRules } from "./allowed";
 import { keys as t } from "./strings";
 import { markKeyFor, userMarks } from "./userMarks";
 
@@ -60,13 +61,16 @@ export const keyList = query({
   name: "lanyard.keyList",
   input: none,
   by: ["lanyard"],
+  evenFor: ["no-lanyard"],
   allow: () => undefined,
   run: async ({ tx, me, at, app: galtry, caller }) => {
     const person = me;
     const { lanyardId } = caller as Extract<Caller, { kind: "lanyard" }>;
     const personId = person.id;
+    const rules = await lanyardRules(tx, person);
     const { levels, node } = reachOf(tx, person, at);
-    const reached = [...levels.keys()];
+    // Where the house rules let them use none, there is nothing: what was handed over goes with it.
+    const reached = rules.use ? [...levels.keys()] : [];
     const vaultsAt = reached.map((id) => node(id)!.vaultId);
     const [usable, vaultName, used, home, never] = await Promise.all([
       tx
@@ -129,13 +133,17 @@ export const keyList = query({
         }),
       )
       .sort(byName);
-    const mayAdd = await placesToAdd(tx, person, at);
+    const mayAdd = rules.add ? await placesToAdd(tx, person, at) : [];
     return {
+      /** Whether the house rules let this person use Lanyard. */
+      mayUse: rules.use,
       person: person.name,
       organisation: home?.name ?? "",
       keys,
       mayAdd,
       neverOn: never.map((row) => row.site),
+      /** The same for all people, by the house rules. */
+      neverOnForAll: rules.neverOn,
       markKey: toBase64(markKeyFor(galtry, lanyardId)),
     };
   },

@@ -216,6 +216,7 @@ export const lanyardFor = query({
 
 export const renewLanyard = command({
   name: "lanyard.renewLanyard",
+  evenFor: ["no-lanyard"],
   input: none,
   by: ["lanyard"],
   internal: true,
@@ -231,7 +232,7 @@ export const renewLanyard = command({
 /** Ended from either side: by the Lanyard itself, its person, or an administrator. */
 export const endLanyard = command({
   name: "lanyard.endLanyard",
-  evenFor: ["auditor"],
+  evenFor: ["auditor", "no-lanyard"],
   input: z.strictObject({ lanyardId: idSchema.optional(), why: z.string().trim().max(200).default("") }),
   by: ["person", "lanyard"],
   allow: async (context) => {

@@ -27,3 +27,7 @@ export const pairing = {
 export const proof = {
   lanyardsProofWasNotAccepted: (why: string) => `Lanyard’s proof was not accepted: ${why}.`,
 };
+
+export const allowed = {
+  theHouseRulesDoNotLetYouAdd: "The house rules do not let you add logins with Lanyard. Add it in Galtry.",
+};

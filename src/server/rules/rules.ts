@@ -31,7 +31,8 @@ export const ruleGroups = query({
 });
 
 async function namesIn(tx: Reader, rules: HouseRules): Promise<Record<string, string>> {
-  const ids = rules.waysIn.flatMap(({ groupId }) => groupId ?? []);
+  const { use, add } = rules.lanyard;
+  const ids = [...rules.waysIn.flatMap(({ groupId }) => groupId ?? []), ...(use ?? []), ...(add ?? [])];
   const rows = await tx.select({ id: groups.id, name: groups.name }).from(groups).where(inJson(groups.id, ids));
   return Object.fromEntries(rows.map(({ id, name }) => [id, name]));
 }
@@ -55,6 +56,8 @@ export const changeRules = command({
     const said = (rules: HouseRules) => sayRules(rules, (id) => names[id] ?? t.aGroupThatIsGone);
     if (input.waysIn.some(({ groupId }) => groupId !== null && !names[groupId]))
       throw new Refused("conflict", t.aGroupIsGone, "waysIn");
+    if ([...(input.lanyard.use ?? []), ...(input.lanyard.add ?? [])].some((id) => !names[id]))
+      throw new Refused("conflict", t.aGroupIsGone, "lanyard");
     const before = said(now);
     const after = said(input);
     // A rule that is gone is a change too.

@@ -12,7 +12,7 @@ import { entries, folders, places } from "../database/schema";
 import { uuidv7 } from "../ids";
 import { tellStewards } from "../people/telling";
 import { notFound, Refused } from "../refused";
-import { requireEntries, severalIds } from "./entries";
+import { requireEntries, requireEntry, severalIds } from "./entries";
 import { eraseNodes } from "./erasing";
 import { idsBelow, requirePlace } from "./folders";
 import { bin as t } from "./strings";
@@ -34,6 +34,34 @@ export const binEntry = command({
   journal: ({ allowed }) => allowed.lines(),
   says: ({ it }) => `put ${it} in the bin`,
   tell: ({ allowed }) => allowed.topics,
+});
+
+/** So long what somebody added with Lanyard can be taken back by the one who added it. */
+const UNDO_MS = 10 * 60_000;
+
+/** Taken back right after it was added, unchanged, by whoever added it: into the bin. */
+export const undoAdd = command({
+  name: "vaults.undoAdd",
+  input: z.strictObject({ entryId: idSchema }),
+  by: ["lanyard"],
+  allow: async (context) => {
+    const { me, at, input } = context;
+    const allowed = await requireEntry(context, input.entryId, "edit");
+    const { createdBy, createdAt, changedAt } = allowed.entry;
+    if (createdBy !== me.id || changedAt !== createdAt || at - createdAt > UNDO_MS)
+      throw new Refused("conflict", t.thisCanNoLongerBeUndone);
+    return allowed;
+  },
+  run: async ({ tx, input, me, at }) => {
+    await tx.update(entries).set({ binnedAt: at, binnedBy: me.id }).where(eq(entries.nodeId, input.entryId));
+  },
+  journal: ({ input, allowed }) => ({
+    node: input.entryId,
+    vault: allowed.vaultId,
+    names: { [input.entryId]: allowed.entry.name },
+  }),
+  says: ({ it }) => `put ${it} in the bin, right after adding it`,
+  tell: ({ allowed }) => [`vault:${allowed.vaultId}`],
 });
 
 /** In the bin, for its stewards. */

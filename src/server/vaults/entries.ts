@@ -13,6 +13,7 @@ import { entries, entryVersions, firstSeen, nodes, places } from "../database/sc
 import { uuidv7 } from "../ids";
 import type { JournalEntry } from "../journal/append";
 import { fieldsChanged } from "../journal/says";
+import { requireMayAdd } from "../lanyard/allowed";
 import { tellStewards } from "../people/telling";
 import { notFound, Refused } from "../refused";
 import { fieldsOf, type VersionRow, valuesIn } from "./composing";
@@ -121,7 +122,10 @@ export const addEntry = command({
     steps: stepsSchema.optional(),
   }),
   by: ["person", "lanyard"],
-  allow: (context) => requirePlace(context, context.input.parentId, "edit"),
+  allow: async (context) => {
+    if (context.caller.kind === "lanyard") await requireMayAdd(context.tx, context.me);
+    return requirePlace(context, context.input.parentId, "edit");
+  },
   run: async (context) => {
     const { tx, input, me, caller, at, allowed } = context;
     const personId = personIdOf(caller);

@@ -18,6 +18,7 @@ export const attachments = {
 };
 
 export const bin = {
+  thisCanNoLongerBeUndone: "This can no longer be undone here. Open the entry in Galtry.",
   isNotInTheBin: (name: string) => `${name} is not in the bin.`,
   restoreItWithinItsVaultFirst: "Restore it within its vault first, then move it.",
   itIsInTheFolderWhichIs: (name: string) =>
