@@ -235,6 +235,30 @@ describe("a test", () => {
     expect(JSON.stringify(report)).not.toContain(account.userName);
   });
 
+  test("leaves out of its report a password that the site writes into an address or onto a button", async () => {
+    const entryId = await keep("pellam.localhost");
+    const { password } = siteOf("pellam.localhost").account;
+    const hostile: SignInEngine = {
+      signIn: async (task) => {
+        for (const form of [password, encodeURIComponent(password), btoa(password)])
+          task.onPage?.({
+            ...{
+              by: "http",
+              at: `http://pellam.localhost/welcome/${form}/x`,
+              status: 200,
+              kind: "none",
+              bySteps: false,
+            },
+            ...{ entered: [], pressed: `Go on, ${form}`, ms: 1 },
+          });
+        throw new SignInFailure("gave-password-back", "it does");
+      },
+    };
+    await tested(entryId, hostile);
+    const [row] = await db().db.select().from(signInTests).where(eq(signInTests.entryId, entryId));
+    expect(row!.pages.map(({ at, pressed }) => [at, pressed])).toEqual(Array(3).fill(["http://pellam.localhost", "…"]));
+  });
+
   test("keeps its picture sealed, shows it from Edit up, and drops it when the entry moves to another vault", async () => {
     const entryId = await keep("pellam.localhost");
     await tested(entryId, engineThat(IN));

@@ -15,10 +15,10 @@ const FOLDER = process.env.SCREENSHOTS ?? "docs/screenshots";
 const HELP = process.env.HELP_PICTURES ?? "public/help";
 mkdirSync(FOLDER, { recursive: true });
 mkdirSync(HELP, { recursive: true });
-const app = await startHouse();
+const app = await startHouse({ GALTRY_SIGN_IN_BROWSER: process.env.CHROMIUM_PATH ?? "/usr/bin/chromium" });
 const opened: Browser[] = [];
 
-async function as(mail: string, options: { dark?: boolean; width?: number; height?: number } = {}): Promise<Browser> {
+async function as(mail: string, options: { width?: number; height?: number } = {}): Promise<Browser> {
   const browser = await openBrowser({ galtry: app.url, ...options });
   opened.push(browser);
   await signInToGaltry(browser.page, app.url, `${mail}@tarrowick.example`, DEMO_PASSWORD);
@@ -67,6 +67,10 @@ try {
     await ines.page.getByRole("checkbox", { name: `Select ${name}` }).click();
   await take(ines, "vault", null, { help: ["vault"] });
   await take(ines, "entry", entry("quillbrook.localhost"));
+  await ines.page.goto(`${entry("quillbrook.localhost")}/steps`);
+  await ines.page.getByRole("button", { name: "Test", exact: true }).click();
+  await ines.page.getByText(/It works\. Tested/).waitFor({ timeout: 60_000 });
+  await take(ines, "sign-in-steps", null);
   await take(ines, "edit", `${entry("stallwright.localhost")}?edit`);
   await take(ines, "people", `${app.url}/people`, { help: ["people"] });
   await take(ines, "journal", `${app.url}/journal`, { help: ["journal"] });
@@ -139,8 +143,6 @@ try {
   await comeThere(app.galtry, providerId, "tm-yusuf");
   await take(hanna, "single-sign-on", `${app.url}/people/sign-on`, { help: ["single-sign-on"] });
 
-  const dark = await as("maren.pohl", { dark: true });
-  await take(dark, "front-desk-dark", app.url);
   const phone = await as("maren.pohl", { width: 390, height: 800 });
   await take(phone, "front-desk-phone", app.url);
 } finally {

@@ -1,11 +1,11 @@
 /** Keeping a login: seen as it is typed, offered once the site has accepted it. */
 
 import { fromBase64 } from "../../src/core/crypto";
-import { siteName } from "../../src/core/signin/address";
+import { plainPage, siteName } from "../../src/core/signin/address";
 import { keptAlready, userMarkOf } from "../../src/core/signin/keptAlready";
+import { holdsAny } from "../../src/core/signin/learning";
 import type { PageKind } from "../../src/core/signin/page";
 import { matches, siteOf } from "../../src/core/signin/site";
-import { plainPage } from "../../src/core/signin/steps";
 import type { Keys, Offer, TypedOn } from "../shared/messages";
 import { ask, Refusal } from "./api";
 import { refreshKeys } from "./connection";
@@ -137,11 +137,13 @@ export async function keep(
 ): Promise<{ kept: true; entryId: string } | { kept: false; message: string }> {
   const login = await captured(tabId);
   if (!login) return { kept: false, message: t.noLongerHeld };
+  const lands = plainPage(url);
+  const shown = holdsAny([login.userName, login.password, userName])(lands ?? "");
   try {
     const { entryId } = await ask<{ entryId: string }>("vaults.addEntry", {
       parentId: vaultId,
       captured: true,
-      steps: { choices: login.choices, pages: login.steps, lands: plainPage(url) },
+      steps: { choices: login.choices, pages: login.steps, lands: shown ? null : lands },
       values: {
         name,
         signInPage: plainAddress(login.page),

@@ -1,8 +1,9 @@
 /** Steps learned from pages: kept with a login that is added, or for an entry whose sign-in Lanyard was asked to learn. */
-import { hostOf } from "../../src/core/signin/address";
+import { hostOf, plainPage } from "../../src/core/signin/address";
+import { holdsAny, withoutTyped } from "../../src/core/signin/learning";
 import type { PageKind } from "../../src/core/signin/page";
 import { matches } from "../../src/core/signin/site";
-import { type PageStep, plainPage, type Sign } from "../../src/core/signin/steps";
+import type { PageStep, Sign } from "../../src/core/signin/steps";
 import type { KeyLine } from "../../src/server/lanyard/keys";
 import type { LearningView } from "../shared/messages";
 import { ask, Refusal } from "./api";
@@ -37,15 +38,22 @@ function better(before: PageStep["sends"], now: PageStep["sends"]): PageStep["se
   return before?.byScript && !now.byScript ? before : now;
 }
 
+async function typedIn(tabId: number): Promise<string[]> {
+  const login = await captured(tabId);
+  return login ? [login.userName, login.password] : [];
+}
+
 async function learningIn(tabId: number) {
   const learning = await memory("learning");
   return learning?.tabId === tabId && Date.now() - learning.at < LONGEST_MS ? learning : null;
 }
 
 /** A page has said what it did. */
-export async function stepSeen(tabId: number, step: PageStep): Promise<void> {
+export async function stepSeen(tabId: number, seen: PageStep): Promise<void> {
   const learning = await learningIn(tabId);
-  if (step.enters.length === 0 && step.presses === null) return;
+  // A later page may show what was typed into an earlier one.
+  const step = withoutTyped(seen, await typedIn(tabId));
+  if (!step || (step.enters.length === 0 && step.presses === null)) return;
   if (learning) return setMemory({ learning: { ...learning, steps: withStep(learning.steps, step) } });
   const login = await captured(tabId);
   // Beside a login that was typed; a press that enters nothing may be anything.
@@ -87,10 +95,11 @@ export async function saveSteps(tabId: number, url: string): Promise<string | nu
   const learning = await learningIn(tabId);
   if (!learning) return t.notLearningAnyMore;
   try {
+    const lands = plainPage(plainAddress(url));
     await ask("vaults.learnSteps", {
       entryId: learning.entryId,
       pages: learning.steps,
-      lands: plainPage(plainAddress(url)),
+      lands: holdsAny(await typedIn(tabId))(lands ?? "") ? null : lands,
       choices: {},
       hosts: otherHosts(learning, learning.steps).slice(0, 10),
     });

@@ -14,3 +14,19 @@ export function hostOf(address: string): string | null {
 export function siteName(address: string): string {
   return (hostOf(address) ?? address).replace(/^www\./, "").replace(/:\d+$/, "");
 }
+
+/** @returns origin and path, without a final slash; null for what is no web address */
+export function plainPage(address: string): string | null {
+  try {
+    const url = new URL(address.trim());
+    if (url.protocol !== "https:" && url.protocol !== "http:") return null;
+    return `${url.origin}${url.pathname.replace(/\/+$/, "")}`;
+  } catch {
+    return null;
+  }
+}
+
+/** A header of the page's own making, such as one that carries a token; nothing that a browser or a proxy goes by. */
+export const isOwnHeader = (name: string): boolean =>
+  /^(?:x-[a-z0-9-]{1,60}|[a-z0-9-]{0,40}(?:csrf|xsrf|token)[a-z0-9-]{0,20})$/.test(name) &&
+  !/^(?:x-forwarded|x-real|proxy-|sec-)/.test(name);

@@ -1,7 +1,9 @@
 /** Learned steps laid over a page: which of them is done on it, and with which of its fields. */
+
+import { plainPage } from "./address";
 import type { PageDescription, PageField, PageReading } from "./page";
 import { NOTHING_READ } from "./page";
-import { type Entered, type PageStep, plainPage, type Sign } from "./steps";
+import type { Entered, PageStep, Sign } from "./steps";
 import { plain } from "./words";
 
 export interface Followed {

@@ -1,7 +1,8 @@
 import { describe, expect, it } from "vitest";
-import { type Happened, isOwnHeader, stepFrom } from "./learning";
+import { isOwnHeader, plainPage } from "./address";
+import { type Happened, stepFrom } from "./learning";
 import { canBeSent, jsonOf, PartMissing, pairsOf, type Values } from "./sending";
-import { NO_STEPS, plainPage, stepsSchema } from "./steps";
+import { NO_STEPS, stepsSchema } from "./steps";
 
 const CANARY = "Ganz geheim-7f3a!Wort";
 
@@ -118,6 +119,17 @@ describe("a step learned from a page", () => {
     expect(JSON.stringify(sends)).not.toMatch(/1971|Zk3x|4839|0b9f/);
   });
 
+  it("holds nothing of what a page writes of it into its addresses, its labels and its buttons", () => {
+    const away = (over: Partial<Happened>) => stepFrom(happened(over));
+    expect(away({ page: `https://desk.hazelrow.example/for/${encodeURIComponent(CANARY)}` })).toBeNull();
+    expect(away({ page: "https://desk.hazelrow.example/for/M.Orrin/in" })).toBeNull();
+    const pressed = { name: "", id: "", label: `Continue as m.orrin with ${CANARY}`, value: "" };
+    const step = away({ pressed, sent: { ...sentJson({ login: "m.orrin" })!, to: "https://d.example/m.orrin" } })!;
+    expect(step.presses).toEqual({ name: "", id: "", label: "" });
+    expect(step.sends).toBeNull();
+    expect(JSON.stringify(step)).not.toMatch(/orrin|Ganz/);
+  });
+
   it("learns no request in which nothing that was typed is found, none with lists, none with a query", () => {
     expect(stepFrom(happened({ sent: sentJson({ event: "click" }) }))!.sends).toBeNull();
     expect(stepFrom(happened({ sent: sentJson({ login: "m.orrin", tags: ["a"] }) }))!.sends).toBeNull();
@@ -162,5 +174,11 @@ describe("steps as they are stored", () => {
     const page = { page: "file:///etc/passwd", enters: [], presses: null };
     expect(stepsSchema.safeParse({ pages: [page] }).success).toBe(false);
     expect(stepsSchema.parse({})).toEqual(NO_STEPS);
+    const header = (name: string) => ({ name, holds: "fixed", value: "x" });
+    const sends = (name: string) => ({ to: "https://a.example", encoding: "json", parts: [], headers: [header(name)] });
+    const withHeader = (name: string) => ({ page: "https://a.example", enters: [], presses: null, sends: sends(name) });
+    expect(stepsSchema.safeParse({ pages: [withHeader("x-token")] }).success).toBe(true);
+    for (const name of ["cookie", "host", "authorization", "x-a\r\nhost"])
+      expect(stepsSchema.safeParse({ pages: [withHeader(name)] }).success).toBe(false);
   });
 });

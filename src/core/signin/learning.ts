@@ -2,18 +2,11 @@
  * One step learned from what happened on a page while a person signed in. What they typed is only compared with what
  * left the page: the step says which part of it held what, and holds no value of theirs.
  */
+import { isOwnHeader, plainPage } from "./address";
 import { carriesSecret, tracesOf } from "./carries";
 import { shownOn } from "./following";
 import type { PageField } from "./page";
-import {
-  type Entered,
-  type PageStep,
-  plainPage,
-  type Sending,
-  type SentPart,
-  type Sign,
-  type TokenPlace,
-} from "./steps";
+import type { Entered, PageStep, Sending, SentPart, Sign, TokenPlace } from "./steps";
 
 /** A request as it left the page. */
 export interface SentRequest {
@@ -38,17 +31,44 @@ export interface Happened {
   typedBesides: string[];
 }
 
-/** @returns null for a page that has no web address */
+/** @returns null for a page that has no web address, or one that holds what was typed */
 export function stepFrom(happened: Happened): PageStep | null {
   const page = plainPage(happened.page);
-  if (page === null) return null;
   const { entered, pressed, sent } = happened;
-  return {
+  if (page === null) return null;
+  const step: PageStep = {
     page,
     enters: entered.map(({ what, field }) => ({ what, field: signOf(field, shownOn(field)) })),
     presses: pressed && signOf(pressed, shownOn(pressed)),
     sends: sent && sendingFrom(sent, happened),
   };
+  return withoutTyped(
+    step,
+    entered.map(({ value }) => value),
+  );
+}
+
+/**
+ * A page can write anything into its addresses and labels, also what was typed: that is no part of a step.
+ * @returns null where the step is not to be told without it
+ */
+export function withoutTyped(step: PageStep, typed: readonly string[]): PageStep | null {
+  const holds = holdsAny(typed);
+  const sign = (one: Sign): Sign =>
+    holds(`${one.name} ${one.id} ${one.label}`) ? { name: "", id: "", label: "" } : one;
+  if (holds(step.page)) return null;
+  return {
+    ...step,
+    enters: step.enters.map(({ what, field }) => ({ what, field: sign(field) })),
+    presses: step.presses && sign(step.presses),
+    sends: step.sends && holds(`${step.sends.to} ${JSON.stringify(step.sends.parts)}`) ? null : step.sends,
+  };
+}
+
+/** Whether a text holds one of these, as it is or as addresses have it. */
+export function holdsAny(typed: readonly string[]): (text: string) => boolean {
+  const told = typed.filter((value) => value.length > 2).flatMap((value) => [value, encodeURIComponent(value)]);
+  return (text) => told.some((value) => text.toLowerCase().includes(value.toLowerCase()));
 }
 
 const signOf = ({ name, id }: { name: string; id: string }, label: string): Sign => ({
@@ -89,11 +109,6 @@ function sendingFrom({ to, contentType, body, headers, byScript }: SentRequest, 
       .map(([name, value]) => tell(name, value, value)),
   };
 }
-
-/** A header of the page's own making, such as one that carries a token; nothing that a browser or a proxy goes by. */
-export const isOwnHeader = (name: string): boolean =>
-  /^(?:x-[a-z0-9-]{1,60}|[a-z0-9-]{0,40}(?:csrf|xsrf|token)[a-z0-9-]{0,20})$/.test(name) &&
-  !/^(?:x-forwarded|x-real|proxy-|sec-)/.test(name);
 
 const encodingOf = (body: SentRequest["body"]): Sending["encoding"] =>
   typeof body === "string" && /^\s*\{/.test(body) ? "json" : "form";

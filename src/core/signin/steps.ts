@@ -3,6 +3,7 @@
  * did while a person signed in, and editable. No secret is ever part of it.
  */
 import { z } from "zod";
+import { isOwnHeader, plainPage } from "./address";
 
 const hostSchema = z
   .string()
@@ -38,17 +39,6 @@ const addressSchema = z
     return plain;
   });
 
-/** @returns origin and path, without a final slash; null for what is no web address */
-export function plainPage(address: string): string | null {
-  try {
-    const url = new URL(address.trim());
-    if (url.protocol !== "https:" && url.protocol !== "http:") return null;
-    return `${url.origin}${url.pathname.replace(/\/+$/, "")}`;
-  } catch {
-    return null;
-  }
-}
-
 /** Where a value stands that the page gives along: a hidden field, a `<meta>` of the page, a cookie. */
 const placeSchema = z.strictObject({ in: z.enum(["field", "meta", "cookie"]), name: shortText.min(1) });
 export type TokenPlace = z.output<typeof placeSchema>;
@@ -72,7 +62,14 @@ const sendingSchema = z.strictObject({
   byScript: z.boolean().default(false),
   parts: z.array(partSchema).max(40),
   /** Request headers of the page's own making, by lower-case name. */
-  headers: z.array(partSchema).max(10).default([]),
+  headers: z
+    .array(partSchema)
+    .max(10)
+    .refine(
+      (headers) => headers.every(({ name }) => isOwnHeader(name)),
+      "A header of the page’s own begins with x-, or names a token.",
+    )
+    .default([]),
 });
 export type Sending = z.output<typeof sendingSchema>;
 

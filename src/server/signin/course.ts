@@ -1,9 +1,11 @@
 /** From page to page with what an entry's steps say; notes what was done on each, so that a test can tell it. */
+
+import { plainPage } from "../../core/signin/address";
 import { type Followed, followedOn, kindOfEntered } from "../../core/signin/following";
 import { NOTHING_READ, type PageDescription, type PageReading } from "../../core/signin/page";
 import type { TriedPage } from "../../core/signin/report";
 import { canBeSent } from "../../core/signin/sending";
-import { type Entered, type PageStep, plainPage, type SignInSteps } from "../../core/signin/steps";
+import type { Entered, PageStep, SignInSteps } from "../../core/signin/steps";
 import type { EngineName } from "./engine";
 
 interface Seen {

@@ -5,6 +5,7 @@
 import { and, eq, inArray, sql } from "drizzle-orm";
 import { z } from "zod";
 import { open, seal } from "../../core/crypto";
+import { carriesSecret, tracesOf } from "../../core/signin/carries";
 import { FAILURES, type Failure, type SignInOutcome } from "../../core/signin/outcome";
 import { type TriedPage, triedPageSchema } from "../../core/signin/report";
 import { requireLevel } from "../access/load";
@@ -76,7 +77,19 @@ export async function tryOnce(
   const { signOutPage } = begun.entry.steps;
   if (tried.session && signOutPage)
     await visitSignOut(app, begun.entry, signOutPage, tried.session.cookies).catch(goesOn("signIn.endTest"));
-  return { ...tried, pages, picture };
+  return { ...tried, pages: await withoutSecrets(pages, begun.login), picture };
+}
+
+/** A page can write anything into its addresses and onto its buttons: what holds the password is left out. */
+async function withoutSecrets(pages: readonly TriedPage[], login: Begun["login"]): Promise<TriedPage[]> {
+  const { password, userName } = await login;
+  const traces = tracesOf(password, userName);
+  const holds = (text: string) => carriesSecret([text, ...text.split(/[/\s]+/)], traces);
+  return pages.map((page) => ({
+    ...page,
+    at: holds(page.at) ? new URL(page.at).origin : page.at,
+    pressed: page.pressed !== null && holds(page.pressed) ? "…" : page.pressed,
+  }));
 }
 
 const MOST_PAGES = 30;
