@@ -3,7 +3,8 @@
 import { createServer, get, type IncomingMessage, type Server, type ServerResponse } from "node:http";
 import type { AddressInfo } from "node:net";
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from "vitest";
-import { NO_STEPS } from "../src/core/signin/steps";
+import type { TriedPage } from "../src/core/signin/report";
+import { NO_STEPS, stepsSchema } from "../src/core/signin/steps";
 import { BrowserEngine } from "../src/server/signin/browser/browserEngine";
 import { whyNotStarting } from "../src/server/signin/browser/chromium";
 import { browserProgram } from "../src/server/signin/browser/program";
@@ -104,6 +105,36 @@ const withCookie = accept((response) => response.setHeader("set-cookie", "visit=
 const drawn = (inner: string, before = "") =>
   `<!doctype html><title>Quill</title>${before}<div id=app></div><script>setTimeout(()=>{const root=document.getElementById("app");root.innerHTML=${JSON.stringify(inner)};const q=(id)=>document.getElementById(id);q("go").onclick=async()=>{${SEND}if(r.ok){history.pushState({},"","/home");root.innerHTML="<h1>Welcome</h1><p>Today</p>"}else q("e").textContent="Wrong user name or password"}},80)</script>`;
 
+describe("for a test's report", () => {
+  const pictured = async (more: Partial<SignInTask> = {}) => {
+    const pictures: Uint8Array[] = [];
+    const came = await outcome({ onPicture: (one) => pictures.push(one), ...more });
+    return { came, pictures };
+  };
+  const isJpeg = (picture: Uint8Array | undefined) => picture?.[0] === 0xff && picture[1] === 0xd8;
+
+  test("it takes a picture of where it ended, also where it was not let in", async () => {
+    page = drawn(FIELDS);
+    answers = { "POST /api/in": withCookie };
+    const inside = await pictured();
+    expect([inside.came, inside.pictures.map(isJpeg)]).toEqual(["signed-in", [true]]);
+    const login = Promise.resolve({ userName: USER, password: "another-one-entirely", code: null });
+    const outside = await pictured({ login });
+    expect([outside.came, outside.pictures.map(isJpeg)]).toEqual(["wrong-password", [true]]);
+  });
+
+  test("it takes none of a page that shows the password, as it is or in disguise", async () => {
+    answers = { "POST /api/in": withCookie };
+    for (const shown of ["pw", "btoa(pw)", "encodeURIComponent(pw)", "'For you:'+pw+'.'"]) {
+      page = drawn(FIELDS).replace(
+        'root.innerHTML="<h1>Welcome</h1><p>Today</p>"',
+        `const pw=q("p").value;root.innerHTML="<h1>Welcome</h1><p>"+${shown}+"</p>"`,
+      );
+      expect((await pictured()).pictures).toEqual([]);
+    }
+  });
+});
+
 describe("gets in", () => {
   test("where scripts draw the form and send it as JSON", async () => {
     page = drawn(FIELDS);
@@ -112,6 +143,15 @@ describe("gets in", () => {
     expect(session.cookies.map(({ name, value, httpOnly }) => [name, value, httpOnly])).toEqual([["visit", "1", true]]);
     expect(session.landing).toBe(`${origin}/home`);
     expect(heard.filter((line) => line.startsWith("POST"))).toHaveLength(1);
+  });
+
+  test("not where the session is kept in IndexedDB alone, and says so", async () => {
+    const keeps =
+      'await new Promise((d)=>{const o=indexedDB.open("s",1);o.onupgradeneeded=()=>o.result.createObjectStore("t");o.onsuccess=()=>{o.result.close();d()}});';
+    page = drawn(FIELDS).replace("history.pushState", `${keeps}history.pushState`);
+    answers = { "POST /api/in": accept((response) => response.end("{}")) };
+    const error = await visit().catch((one: unknown) => one);
+    expect(error).toMatchObject({ failure: "session-elsewhere", detail: expect.stringContaining("IndexedDB") });
   });
 
   test("where the session is kept in local storage alone", async () => {
@@ -123,6 +163,41 @@ describe("gets in", () => {
     const { cookies, storage } = await visit();
     expect(cookies).toEqual([]);
     expect(storage).toEqual([{ origin, local: [["token", "t-4471"]], session: [["tab", "1"]] }]);
+  });
+
+  test("past a question after the password, as its steps say; without them it is left standing", async () => {
+    page = drawn(FIELDS).replace('history.pushState({},"","/home");root.innerHTML=', 'location.href="/ask";void ');
+    const question =
+      "<title>Quill</title><h1>Remember this?</h1><button id=yes>Yes</button><button id=no onclick=\"fetch('/api/no',{method:'POST'}).then(()=>location.replace('/home'))\">Not now</button>";
+    answers = {
+      "POST /api/in": withCookie,
+      "GET /ask": (_body, _request, response) => response.setHeader("content-type", "text/html").end(question),
+      "POST /api/no": (_body, _request, response) => response.setHeader("set-cookie", "asked=1; Path=/").end("{}"),
+    };
+    expect((await visit()).landing).toBe(`${origin}/ask`);
+    const none = { name: "", id: "", label: "" };
+    const steps = stepsSchema.parse({
+      pages: [
+        {
+          page: `${origin}/in`,
+          enters: [
+            { what: "user-name", field: { ...none, id: "u" } },
+            { what: "password", field: { ...none, id: "p" } },
+          ],
+          presses: { ...none, label: "Sign in" },
+        },
+        { page: `${origin}/ask`, enters: [], presses: { ...none, label: "Not now" } },
+      ],
+    });
+    const pages: TriedPage[] = [];
+    const session = await visit({ steps, onPage: (one) => pages.push(one) });
+    expect(session.landing).toBe(`${origin}/home`);
+    expect(session.cookies.map(({ name }) => name).sort()).toEqual(["asked", "visit"]);
+    expect(pages.map(({ bySteps, entered, pressed }) => [bySteps, entered.length, pressed])).toEqual([
+      [true, 2, "Sign in"],
+      [true, 0, "Not now"],
+      [false, 0, null],
+    ]);
   });
 
   test("in a closed shadow root", async () => {

@@ -4,7 +4,7 @@
  */
 import { boxesFrom } from "../../src/core/signin/boxes";
 import { type Happened, type SentRequest, stepFrom } from "../../src/core/signin/learning";
-import type { PageField, PageReading } from "../../src/core/signin/page";
+import { NOTHING_READ, type PageField, type PageReading } from "../../src/core/signin/page";
 import type { Entered, PageStep } from "../../src/core/signin/steps";
 import type { LivePage } from "./describe";
 
@@ -49,6 +49,24 @@ export class Learning {
     // Of many requests, the one that carried what was typed.
     if (step?.sends) this.tell(step);
   }
+}
+
+const TYPED = /^(?:text|email|tel|url|search|number|password)$/;
+
+/** Which field holds what, by what a person typed: a password where it is hidden, and before it the user name. */
+export function readingByHand(page: LivePage): PageReading {
+  const typed = page.description.fields.filter(
+    ({ selector, control, type, visible }) =>
+      visible &&
+      control === "input" &&
+      TYPED.test(type) &&
+      (page.elementOf(selector) as HTMLInputElement)?.value !== "",
+  );
+  const at = typed.findIndex(({ type, masked }) => type === "password" || masked);
+  if (at < 0) return NOTHING_READ;
+  const userName = typed[at - 1]?.selector ?? null;
+  const kind = userName === null ? ("password-only-step" as const) : ("sign-in" as const);
+  return { ...NOTHING_READ, kind, userName, password: typed[at]!.selector };
 }
 
 function whatHappened(page: LivePage, reading: PageReading, event: Event): Happened {

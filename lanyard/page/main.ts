@@ -8,7 +8,7 @@ import { asksToRemember } from "../../src/core/signin/remember";
 import { ERROR_PLACES, saysWrongIn } from "../../src/core/signin/saysWrong";
 import type { LearningView, Look, NewPasswordPlace, Offer, PageAsk } from "../shared/messages";
 import { describePage, emptyPage, isVisible, type LivePage } from "./describe";
-import { Learning } from "./learn";
+import { Learning, readingByHand } from "./learn";
 import { main as t } from "./strings";
 import { hangCapture, hangEnded, hangFieldTag, hangLearning, takeFieldTag } from "./tags";
 
@@ -74,7 +74,8 @@ function learn(now: PageReading, event: Event): void {
   const known = ASKS_TO_SIGN_IN.has(now.kind);
   if (!known && !isLearned) return;
   learning ??= new Learning(channel, (step) => void ask({ ask: "step", step }));
-  learning.sees(live, known ? now : { ...NOTHING_READ, submit: null }, event);
+  // Lanyard was asked to learn what it may have read wrong: there what was typed says which field is which.
+  learning.sees(live, known ? now : readingByHand(live), event);
 }
 
 /** A frame of a page: read when something is typed into it, or is to be. What the page is for, the page says. */

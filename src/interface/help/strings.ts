@@ -134,6 +134,18 @@ export const TOPICS: readonly Topic[] = [
     ],
   },
   {
+    id: "sign-in-steps",
+    title: "Sign-in steps",
+    at: /^\/entry\/[^/]+\/steps/,
+    for: ["steward", "administrator", "colleague"],
+    what: "How Galtry signs in to one site: its steps, what the last test found, and what you can do when it fails.",
+    things: [
+      "Find out whether it works: press “Test”. Galtry signs in once and shows each page; nobody gets the session.",
+      "Galtry does not find its way: press “Learn with Lanyard” and sign in by hand once.",
+      "Put it right yourself: press “Change steps”. Earlier steps are listed, and can be restored.",
+    ],
+  },
+  {
     id: "access",
     title: "Access",
     at: /^\/access/,

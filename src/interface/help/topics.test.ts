@@ -21,6 +21,7 @@ describe("the topic of a page", () => {
     ["/vaults", "vaults"],
     [`/vaults/${ID}`, "vault"],
     [`/entry/${ID}/edit`, "entry"],
+    [`/entry/${ID}/steps`, "sign-in-steps"],
     [`/access/${ID}`, "access"],
     [`/access/${ID}/rounds`, "rounds"],
     ["/people", "people"],

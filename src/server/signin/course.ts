@@ -50,7 +50,10 @@ export class Course {
   #with<P extends Seen>(page: P, followed: Followed | null): P & OnCourse {
     if (!followed) return { ...page, followed: null };
     const step = { ...this.steps.pages[followed.step]!, number: followed.step };
-    return { ...page, reading: followed.reading, followed: step };
+    const { reading } = followed;
+    // A button that is called otherwise by now is the one that the page itself names for the same form.
+    const submit = reading.submit ?? (reading.form === page.reading.form ? page.reading.submit : null);
+    return { ...page, reading: { ...reading, submit }, followed: step };
   }
 
   /** A page has come to rest. */

@@ -515,7 +515,7 @@ class Visit {
 
   async #handOver(page: Page): Promise<SignedIn> {
     this.#requireInside(page);
-    const stored = await this.#storage();
+    const { stored, elsewhere } = await this.#storage();
     const cookies = (await this.browser.context.cookies()).map(
       (cookie): HandedCookie => ({
         name: cookie.name,
@@ -529,6 +529,8 @@ class Visit {
         expires: cookie.expires > 0 ? Math.floor(cookie.expires) : null,
       }),
     );
+    if (cookies.length + stored.length === 0 && elsewhere)
+      throw new SignInFailure("session-elsewhere", "the site keeps its session in IndexedDB, which is not handed over");
     const session = sessionFrom(
       { cookies, storage: stored, landing: this.#page.url() },
       this.#traces!,
@@ -538,11 +540,14 @@ class Visit {
     return session;
   }
 
-  async #storage(): Promise<HandedStorage[]> {
-    const { origin, local, session } = (await this.#page.evaluate(STORAGE)) as HandedStorage;
+  /** @returns what can be handed over; `elsewhere` where the origin keeps databases besides */
+  async #storage(): Promise<{ stored: HandedStorage[]; elsewhere: boolean }> {
+    const found = (await this.#page.evaluate(STORAGE)) as HandedStorage & { databases: number };
+    const { origin, local, session } = found;
     const size = [...local, ...session].flat().reduce((sum, text) => sum + text.length, 0);
     if (size > STORAGE_MOST) throw new SignInFailure("too-much", "the site stores more than a session needs");
-    return local.length + session.length === 0 ? [] : [{ origin, local, session }];
+    const stored = local.length + session.length === 0 ? [] : [{ origin, local, session }];
+    return { stored, elsewhere: found.databases > 0 };
   }
 }
 

@@ -63,8 +63,9 @@ export const BEFORE_SCRIPTS = `(() => {
   for (const name of ["RTCPeerConnection", "webkitRTCPeerConnection", "RTCDataChannel", "WebTransport"]) delete window[name];
 })()`;
 
-/** What the page's origin keeps besides cookies. @returns at most a million characters of it */
+/** What the page's origin keeps besides cookies, and how many IndexedDB databases, which are not handed over. */
 export const STORAGE = `(() => {
   const all = (storage) => { try { return Object.entries(storage).map(([k, v]) => [k, String(v)]); } catch { return []; } };
-  return { origin: location.origin, local: all(localStorage), session: all(sessionStorage) };
+  const databases = indexedDB.databases().then((found) => found.length, () => 0);
+  return databases.then((count) => ({ origin: location.origin, local: all(localStorage), session: all(sessionStorage), databases: count }));
 })()`;
