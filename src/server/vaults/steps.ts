@@ -77,6 +77,7 @@ export const stepsPage = query({
   by: ["person"],
   allow: (context) => requireEntry(context, context.input.entryId, "edit"),
   run: async ({ tx, me, app, input: { entryId }, allowed: { entry, level } }) => {
+    if (entry.signInPage === "") throw notFound();
     const [version, versions, [test]] = await Promise.all([
       currentVersion(tx, entry),
       tx
