@@ -71,6 +71,13 @@ export function HowItStands({
   const when = (at: number) => sayTime(at, now, view.zone);
   const outcome = later?.outcome ?? test!.outcome;
   const detail = later ? later.detail : test!.detail;
+  // A sign-in that worked after a test that did not says that it was mended, or passed.
+  if (last?.outcome === "signed-in" && last.at > (test?.at ?? 0) && outcome !== "signed-in")
+    return (
+      <Notice role="status" data-tone="good">
+        <b>{t.workedSince(when(last.at))}</b>
+      </Notice>
+    );
   if (outcome === "signed-in")
     return (
       <Notice role="status" data-tone="good">

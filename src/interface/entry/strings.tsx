@@ -552,6 +552,7 @@ export const stepsPage = {
   lanyardIsNotConnected: "Lanyard is not connected in this browser. Connect it first.",
   notTestedYet: "Not tested yet. A test signs in once, as a sealed sign-in does, and nobody gets the session.",
   works: (when: string, by: string) => `It works. Tested ${when}${by}.`,
+  workedSince: (when: string) => `It works. Last signed in ${when}, after the test below.`,
   failed: (title: string, when: string, by: string) => `The site ${title}. Tested ${when}${by}.`,
   by: (name: string | null) => (name === null ? " by Galtry, at night" : name === "" ? "" : ` by ${name}`),
   lastFailed: (title: string, when: string) => `The last sign-in failed, ${when}: the site ${title}.`,

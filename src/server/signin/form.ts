@@ -1,7 +1,7 @@
 /** What a browser would send for a form (HTML Living Standard, 4.10.22 "Form submission"). */
 import { randomBytes } from "node:crypto";
 import iconv from "iconv-lite";
-import type { PageDescription, PageField, PageReading } from "../../core/signin/page";
+import type { PageDescription, PageField, PageForm, PageReading } from "../../core/signin/page";
 import { asksToRemember } from "../../core/signin/remember";
 import { SignInFailure } from "./guardedClient";
 
@@ -27,12 +27,8 @@ export function submissionOf(
   charset: string,
   secret: boolean,
 ): Submission {
-  const index = page.forms.findIndex((form) => form.selector === reading.form);
-  const form = page.forms[index];
-  if (!form) throw new SignInFailure("drawn-by-scripts", "the fields belong to no form");
-  if (form.method !== "post" && secret) throw new SignInFailure("form-unsafe", "the form is sent by GET");
-  // What a script does with it nobody knows without running it.
-  if (/^\s*javascript:/i.test(form.action)) throw new SignInFailure("drawn-by-scripts", "the form is sent by a script");
+  const form = requireForm(page, reading, secret);
+  const index = page.forms.indexOf(form);
   const base = page.base ? new URL(page.base, page.url) : new URL(page.url);
   const address = form.action.trim() === "" ? page.url : new URL(form.action.trim(), base).href;
   const pairs = page.fields
@@ -45,6 +41,19 @@ export function submissionOf(
     return { method: "GET", address: url.href, headers: {}, body: Buffer.alloc(0) };
   }
   return { method: "POST", address: fit, ...encode(pairs, form.enctype, charset) };
+}
+
+/**
+ * The form that would be sent: looked at before anything is used up for it, such as a one-time code.
+ * @throws SignInFailure where there is none that can be sent without a script, or that may be
+ */
+export function requireForm(page: PageDescription, reading: PageReading, secret: boolean): PageForm {
+  const form = page.forms.find(({ selector }) => selector === reading.form);
+  if (!form) throw new SignInFailure("drawn-by-scripts", "the fields belong to no form");
+  if (form.method !== "post" && secret) throw new SignInFailure("form-unsafe", "the form is sent by GET");
+  // What a script does with it nobody knows without running it.
+  if (/^\s*javascript:/i.test(form.action)) throw new SignInFailure("drawn-by-scripts", "the form is sent by a script");
+  return form;
 }
 
 function pairOf(

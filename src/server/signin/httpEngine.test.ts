@@ -4,6 +4,7 @@ import { createServer, type IncomingMessage, type Server } from "node:http";
 import type { AddressInfo } from "node:net";
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from "vitest";
 import { NO_STEPS } from "../../core/signin/steps";
+import type { SignInTask } from "./engine";
 import { HttpEngine } from "./httpEngine";
 import { studyPage } from "./studiedPage";
 
@@ -53,7 +54,7 @@ beforeEach(() => void posts.splice(0));
 const form = (inner = "", attributes = 'method="post"') =>
   `<!doctype html><title>Sign in</title><form ${attributes}><label>User name <input name="user"></label><label>Password <input type="password" name="pass"></label>${inner}<button>Sign in</button></form>`;
 
-async function signIn(choices: Record<string, string> = {}): Promise<string> {
+async function signIn(choices: Record<string, string> = {}, more: Partial<SignInTask> = {}): Promise<string> {
   const engine = new HttpEngine(
     { allowedTargets: new Set([new URL(origin).host]), ownPort: 1 },
     { read: async (page) => studyPage(page) },
@@ -68,6 +69,7 @@ async function signIn(choices: Record<string, string> = {}): Promise<string> {
       worked: null,
       ...{ userAgent: "test", acceptLanguage: "en", signal: new AbortController().signal },
       ...{ onProgress: () => undefined, claimCode: async () => true },
+      ...more,
     })
     .then(
       () => "signed-in",
@@ -75,6 +77,17 @@ async function signIn(choices: Record<string, string> = {}): Promise<string> {
     );
 }
 const inside = () => ({ to: "/today" });
+
+test("a code that only a script could send is not used up", async () => {
+  const boxes = Array.from({ length: 6 }, () => '<input class="digit" maxlength="1" inputmode="numeric">').join("");
+  site = { page: form(), answer: () => ({ body: `<h1>Enter the 6-digit code</h1><div>${boxes}</div>` }) };
+  const claimed: number[] = [];
+  const code = { secret: "MFRGGZDFMZTWQ2LKNNWG23TP", digits: 6, period: 30, algorithm: "SHA1" as const };
+  const login = Promise.resolve({ userName: USER, password: PASSWORD, code });
+  const claimCode = async (step: number) => claimed.push(step) > 0;
+  expect(await signIn({}, { login, claimCode })).toBe("drawn-by-scripts");
+  expect(claimed).toEqual([]);
+});
 
 describe("what is said of an answer", () => {
   test("let in", async () => {

@@ -9,7 +9,7 @@ import { jsonOf, PartMissing, pairsOf, type Values } from "../../core/signin/sen
 import type { Sending, TokenPlace } from "../../core/signin/steps";
 import { Course, type OnCourse } from "./course";
 import type { HandedCookie, Login, SignedIn, SignInEngine, SignInTask } from "./engine";
-import { encode, type Filled, submissionOf } from "./form";
+import { encode, type Filled, requireForm, submissionOf } from "./form";
 import { freshCode } from "./freshCode";
 import { GuardedClient, type GuardSettings, type Reply, SignInFailure } from "./guardedClient";
 import { sessionFrom } from "./handing";
@@ -91,6 +91,8 @@ class Visit {
   async #step(page: Page & OnCourse): Promise<Page> {
     this.task.onProgress("page-read");
     const { reading } = page;
+    // A code that is used up for nothing costs the next engine half a minute.
+    requireForm(page.description, reading, reading.oneTimeCode !== null);
     const filled: Filled = new Map();
     if (reading.userName) filled.set(reading.userName, this.#login.userName);
     if (reading.password && reading.kind !== "identifier-first")
