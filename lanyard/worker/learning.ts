@@ -9,6 +9,7 @@ import type { LearningView } from "../shared/messages";
 import { ask, Refusal } from "./api";
 import { refreshKeys } from "./connection";
 import { forwardSends } from "./forwardSends";
+import { keysFor } from "./icon";
 import { plainAddress } from "./plainAddress";
 import { captured, disk, memory, setCaptured, setMemory } from "./store";
 import { learning as t } from "./strings";
@@ -91,9 +92,18 @@ export async function saveSteps(tabId: number, url: string): Promise<string | nu
 
 export const stopLearning = (): Promise<void> => setMemory({ learning: null });
 
-/** Into a page that asks to sign in, beside its own scripts. */
-export async function watchSends(tabId: number, documentId: string | undefined, channel: string): Promise<void> {
-  if ((await disk("connection")).state !== "connected" || documentId === undefined) return;
+/**
+ * Into a page that asks to sign in, beside its own scripts. Only where something is to be learned: scripts that look
+ * after strangers could take it for one.
+ */
+export async function watchSends(
+  tabId: number,
+  documentId: string | undefined,
+  url: string,
+  channel: string,
+): Promise<void> {
+  if (documentId === undefined || (await disk("connection")).state !== "connected") return;
+  if (!(await learningIn(tabId)) && !(await mayBeAdded(url))) return;
   await chrome.scripting
     .executeScript({
       target: { tabId, documentIds: [documentId] },
@@ -103,4 +113,11 @@ export async function watchSends(tabId: number, documentId: string | undefined, 
       args: [channel],
     })
     .catch(() => undefined);
+}
+
+/** A login at a site of which the person has none yet, and may add one. */
+async function mayBeAdded(url: string): Promise<boolean> {
+  const keys = await memory("keys");
+  if (!keys || keys.mayAdd.length === 0) return false;
+  return (await keysFor(url)).length === 0;
 }

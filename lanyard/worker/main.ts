@@ -96,7 +96,7 @@ async function route(message: { ask: string; from?: string }, sender: chrome.run
   if (message.from === "galtry") return fromGaltry(message as unknown as GaltryAsk, sender);
   const { id } = sender.tab;
   const asked = message as PageAsk;
-  if (asked.ask === "watch-sends") return watchSends(id, sender.documentId, asked.channel);
+  if (asked.ask === "watch-sends") return watchSends(id, sender.documentId, sender.url ?? "", asked.channel);
   return inTurn(id, () => fromPage(asked, id, sender.url ?? ""));
 }
 
@@ -105,7 +105,7 @@ function fromFrame(message: PageAsk, { tab, url, documentId }: chrome.runtime.Me
   const page = tab?.url ?? "";
   if (message.ask === "frame-asks" && tab?.id !== undefined) return refusedInFrame(tab.id);
   if (tab?.id !== undefined && isOfSite(url ?? "", page)) {
-    if (message.ask === "watch-sends") return watchSends(tab.id, documentId, message.channel);
+    if (message.ask === "watch-sends") return watchSends(tab.id, documentId, page, message.channel);
     if (message.ask === "step") return inTurn(tab.id, () => stepSeen(tab.id!, message.step));
   }
   if (message.ask !== "typed" || tab?.id === undefined || !isOfSite(url ?? "", page)) return null;
