@@ -32,13 +32,13 @@ const as = () => ({
   ...{ provedAt: Date.now(), address: "127.0.0.1", browser: "Chromium" },
 });
 
-async function keep(host: string): Promise<string> {
+async function keep(host: string, path?: string): Promise<string> {
   const { name, account } = site(host);
   const { entryId } = await addEntry.execute(
     app.galtry,
     {
       ...{ parentId: app.built.vaults.get("Press & Publishing")!, captured: false },
-      values: { name, signInPage: at(host), ...account },
+      values: { name, signInPage: at(host, path), ...account },
     },
     as(),
   );
@@ -163,6 +163,32 @@ describe("asked to learn,", () => {
     await galtry.getByText("press “Glassworks”").waitFor();
     const { pages } = await stepsOf(entry!.nodeId);
     expect(pages[1]!.presses).toMatchObject({ name: "house", label: "Glassworks" });
+  });
+
+  test("a page that is read as something else is learned by what was typed into it", async () => {
+    const host = "oakrill.localhost";
+    const { account } = site(host);
+    const html = (body: string) => ({ contentType: "text/html", body: `<!doctype html><title>Oakrill</title>${body}` });
+    const form =
+      "<h1>Create your account</h1><form method=post action=/odd-done><label>Email <input name=ref></label><label>Choose a password <input name=word type=password></label><label>Repeat password <input name=again type=password></label><button>Create account</button></form>";
+    await steward.context.route("**/odd", (route) => route.fulfill(html(form)));
+    await steward.context.route("**/odd-done", (route) => route.fulfill(html("<h1>Six lines</h1>")));
+    const entryId = await keep(host, "/odd");
+    const { site: page } = await learn(entryId);
+    await page.getByLabel("Email").fill(account.userName);
+    await page.getByLabel("Choose a password").fill(account.password);
+    await page.getByRole("button", { name: "Create account" }).click();
+    await page.getByText("Six lines").waitFor();
+    await waitForTag(page, "1 step seen");
+    await pressInTag(page, "Save steps");
+    await waitForTag(page, "Steps saved");
+    const { pages } = await stepsOf(entryId);
+    expect(pages[0]!.enters.map(({ what, field }) => [what, field.name])).toEqual([
+      ["user-name", "ref"],
+      ["password", "word"],
+    ]);
+    expectNoValues(await stepsOf(entryId), host);
+    await page.close();
   });
 
   test("what fails says at which page, and what can be done about it", async () => {

@@ -37,8 +37,8 @@ describe("read all the same", () => {
       kind = studyPage({ html: READ[name]!, url }).reading.kind;
     });
     expect(kind).toBe("sign-in");
-    // It was minutes, or never.
-    expect(taken).toBeLessThan(4_000);
+    // It was minutes, or never. Beside other tests a machine takes twice its time.
+    expect(taken).toBeLessThan(8_000);
   });
 });
 

@@ -161,7 +161,10 @@ export async function dropPictures(
     .where(
       "entryIds" in where
         ? inArray(signInTests.entryId, where.entryIds)
-        : and(eq(signInTests.vaultId, where.vaultId), sql`${signInTests.keyVersion} < ${where.before}`),
+        : and(
+            sql`${signInTests.entryId} in (select node_id from places where vault_id = ${where.vaultId} and valid_until is null)`,
+            sql`${signInTests.keyVersion} < ${where.before}`,
+          ),
     );
 }
 
