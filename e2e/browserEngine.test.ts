@@ -3,8 +3,8 @@
 import { createServer, get, type IncomingMessage, type Server, type ServerResponse } from "node:http";
 import type { AddressInfo } from "node:net";
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from "vitest";
-import type { TriedPage } from "../src/core/signin/report";
 import { NO_STEPS, stepsSchema } from "../src/core/signin/steps";
+import type { TestedPage } from "../src/core/signin/testReport";
 import { BrowserEngine } from "../src/server/signin/browser/browserEngine";
 import { whyNotStarting } from "../src/server/signin/browser/chromium";
 import { browserProgram } from "../src/server/signin/browser/program";
@@ -189,7 +189,7 @@ describe("gets in", () => {
         { page: `${origin}/ask`, enters: [], presses: { ...none, label: "Not now" } },
       ],
     });
-    const pages: TriedPage[] = [];
+    const pages: TestedPage[] = [];
     const session = await visit({ steps, onPage: (one) => pages.push(one) });
     expect(session.landing).toBe(`${origin}/home`);
     expect(session.cookies.map(({ name }) => name).sort()).toEqual(["asked", "visit"]);

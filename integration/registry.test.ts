@@ -415,7 +415,7 @@ const EXPECTED: Record<string, { who: Who; asPerson?: Who; server?: true; input:
     input: () => ({ folderId: fixture.folderId, separate: true }),
   },
   "vaults.markSeparate": { who: "vault-steward", input: () => ({ folderId: fixture.folderId, separate: false }) },
-  "vaults.importProvable": { who: "own", input: () => ({ importId: id() }) },
+  "vaults.importTestable": { who: "own", input: () => ({ importId: id() }) },
   "vaults.vaultTags": { who: "vault-reach", input: () => ({ vaultId: fixture.vaultId }) },
   "vaults.tickCode": {
     who: "own",

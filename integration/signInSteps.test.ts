@@ -12,9 +12,9 @@ import { Refused } from "../src/server/refused";
 import { changeRules } from "../src/server/rules/rules";
 import type { SignedIn, SignInEngine } from "../src/server/signin/engine";
 import { SignInFailure } from "../src/server/signin/guardedClient";
-import { NightTests } from "../src/server/signin/nightly";
-import { sealedSignIn } from "../src/server/signin/sealed";
-import { testEntry, testPicture } from "../src/server/signin/testing";
+import { NightTests } from "../src/server/signin/nightTests";
+import { entryFor, sealedSignIn } from "../src/server/signin/sealed";
+import { testEntry, testOnce, testPicture } from "../src/server/signin/testing";
 import { moveAcross } from "../src/server/vaults/copying";
 import { addEntry, changeEntry } from "../src/server/vaults/entries";
 import { entryPage } from "../src/server/vaults/entryPage";
@@ -273,6 +273,16 @@ describe("a test", () => {
     const [moved] = await db().db.select().from(signInTests).where(eq(signInTests.entryId, entryId));
     expect(moved).toMatchObject({ picture: null, keyVersion: null, outcome: "signed-in" });
     await expect(testPicture.execute(db(), { entryId }, f.as("steward"))).rejects.toMatchObject({ code: "not-found" });
+  });
+
+  test("of a login that does not open ends as one that came to nothing", async () => {
+    const entryId = await keep("pellam.localhost");
+    const { entry } = (await entryFor(db().db, entryId, null, Date.now()))!;
+    const login = Promise.reject(new Error("does not open"));
+    const { signal } = new AbortController();
+    const came = await testOnce(db(), f.as("edit"), SEEN_AS, { entry, login }, signal, engineThat(IN));
+    expect(came).toMatchObject({ outcome: "not-understood", session: null, picture: null });
+    expect(came.detail).not.toContain("does not open");
   });
 
   test("that the site rejects is the last until something is changed", async () => {

@@ -104,16 +104,16 @@ describe("sites that let one in", () => {
   });
 });
 
-describe("proving", () => {
+describe("a test", () => {
   const seenAs = { userAgent: "Mozilla/5.0 Test", acceptLanguage: "en-GB" };
-  const prove = (entryId: string, kind: "steward" | "use" = "steward") =>
+  const tested = (entryId: string, kind: "steward" | "use" = "steward") =>
     testEntry(app.galtry, fixture.as(kind), seenAs, entryId, new AbortController().signal);
 
   test("tries an entry once: the result stands with it, nobody holds a session, and it counts as no use", async () => {
     const entryId = await keep("pellam.localhost");
-    expect(await prove(entryId)).toMatchObject({ outcome: "signed-in", detail: "" });
+    expect(await tested(entryId)).toMatchObject({ outcome: "signed-in", detail: "" });
     const [row] = await app.galtry.db.select().from(signIns).where(eq(signIns.entryId, entryId));
-    expect(row).toMatchObject({ how: "proved", outcome: "signed-in", jar: null });
+    expect(row).toMatchObject({ how: "tested", outcome: "signed-in", jar: null });
     expect(row!.signedOutAt).not.toBeNull();
     const view = await entryPage.execute(app.galtry, { entryId }, fixture.as("steward"));
     expect(view.lastSignIn).toMatchObject({ outcome: "signed-in" });
@@ -124,9 +124,9 @@ describe("proving", () => {
 
   test("a wrong password is tried once and then by nobody; below Edit nobody tries", async () => {
     const entryId = await keep("stallwright.localhost", { password: "not-the-one-that-is-kept" });
-    expect((await prove(entryId)).outcome).toBe("wrong-password");
-    expect((await prove(entryId)).outcome).toBe("refused-before");
-    await expect(prove(entryId, "use")).rejects.toMatchObject({ code: "not-allowed" });
+    expect((await tested(entryId)).outcome).toBe("wrong-password");
+    expect((await tested(entryId)).outcome).toBe("refused-before");
+    await expect(tested(entryId, "use")).rejects.toMatchObject({ code: "not-allowed" });
   });
 });
 

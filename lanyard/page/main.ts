@@ -116,7 +116,8 @@ function watchTyping(): void {
     if (filledByLanyard && !isLearned) return;
     live = isLearned ? describePage(document, true) : describePage();
     const now = readPage(live.description);
-    learnAfter(() => learn(now, event));
+    // A login is told before its step, which is kept beside it.
+    queueMicrotask(() => learn(now, event));
     if (filledByLanyard) return;
     // What the page is for may be uncertain: an offer to keep a login asks, and does nothing by itself.
     if (
@@ -151,8 +152,6 @@ function watchTyping(): void {
     const on = now.kind as "register" | "change-password";
     void ask({ ask: "typed", url: location.href, title, userName, password, choices: {}, on });
   };
-  // A login is told before its step, which is kept beside it.
-  const learnAfter = (work: () => void) => queueMicrotask(work);
   document.addEventListener("submit", see, true);
   document.addEventListener(
     "keydown",

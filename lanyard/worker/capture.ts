@@ -5,7 +5,7 @@ import { plainPage, siteName } from "../../src/core/signin/address";
 import { keptAlready, userMarkOf } from "../../src/core/signin/keptAlready";
 import { holdsAny } from "../../src/core/signin/learning";
 import type { PageKind } from "../../src/core/signin/page";
-import { matches, siteOf } from "../../src/core/signin/site";
+import { isBelow, matches, siteOf } from "../../src/core/signin/site";
 import type { Keys, Offer, TypedOn } from "../shared/messages";
 import { ask, Refusal } from "./api";
 import { refreshKeys } from "./connection";
@@ -80,7 +80,7 @@ async function offerFor(tabId: number): Promise<Offer | null> {
   const login = await captured(tabId);
   const keys = await memory("keys");
   if (!login || !keys) return null;
-  if ([...keys.neverOn, ...keys.neverOnForAll].includes(site(login.page))) {
+  if (keys.neverOn.includes(site(login.page)) || isBelow(login.page, keys.neverOnForAll)) {
     await setCaptured(tabId, null);
     return null;
   }

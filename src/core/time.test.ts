@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
-import { exactTime, sayDay, sayTime } from "./time";
+import { exactTime, sayDay, sayTime, zonedHour } from "./time";
 
 const LONDON = "Europe/London";
 const at = (text: string) => Date.parse(text);
@@ -58,3 +58,10 @@ describe("a day, as people say it", () => {
 
 test("the exact moment names weekday, date, seconds and zone", () =>
   expect(exactTime(at("2026-07-01T08:05:09Z"), LONDON)).toMatch(/^Wednesday,? 1 July 2026 at 09:05:09 (BST|GMT\+1)$/));
+
+test("the hour is that of the zone's clock, on either side of a change of clocks", () => {
+  expect(zonedHour(Date.UTC(2026, 6, 1, 23, 30), "Europe/London")).toBe(0);
+  expect(zonedHour(Date.UTC(2026, 11, 1, 23, 30), "Europe/London")).toBe(23);
+  expect(zonedHour(Date.UTC(2026, 9, 25, 0, 59), "Europe/London")).toBe(1);
+  expect(zonedHour(Date.UTC(2026, 9, 25, 1, 1), "Europe/London")).toBe(1);
+});

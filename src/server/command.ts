@@ -4,7 +4,6 @@
  */
 import { type SQL, sql } from "drizzle-orm";
 import { z } from "zod";
-import { isAmong } from "../core/access/houseRules";
 import { plainName } from "../core/plainName";
 import { loadCaller, type Person } from "./access/person";
 import type { Caller, CallerKind } from "./caller";
@@ -15,8 +14,8 @@ import { type Galtry, galtry } from "./galtry";
 import { uuidv7At } from "./ids";
 import { appendLine, type JournalEntry } from "./journal/append";
 import { type Says, setSentence } from "./journal/says";
+import { lanyardRules } from "./lanyard/allowed";
 import { countAct } from "./metrics";
-import { loadRules } from "./organisation";
 import { attemptKey, attemptsOf, countAttempt } from "./people/attempts";
 import "./inputErrors";
 import { badInput, Refused } from "./refused";
@@ -264,8 +263,8 @@ function measured<A extends unknown[], R>(type: "command" | "query", act: string
 
 async function requireLanyardRule(definition: Shared<unknown>, caller: Caller, me: Person | null, tx: Reader) {
   if (caller.kind !== "lanyard" || !me || definition.evenFor?.includes("no-lanyard")) return;
-  const { lanyard } = await loadRules(tx);
-  if (!isAmong(lanyard.use, me.groups)) throw new Refused("not-allowed", "The house rules do not let you use Lanyard.");
+  if (!(await lanyardRules(tx, me)).use)
+    throw new Refused("not-allowed", "The house rules do not let you use Lanyard.");
 }
 
 function requireNoAuditor(definition: Shared<unknown>, me: Person | null): void {

@@ -18,7 +18,7 @@ import { tellOfCertificates } from "./provider/providers";
 import { ReadingThread } from "./reading/readingThread";
 import { sweepBrowsers, whyNotStarting } from "./signin/browser/chromium";
 import { browserProgram } from "./signin/browser/program";
-import { NightTests } from "./signin/nightly";
+import { NightTests } from "./signin/nightTests";
 import { PageReader } from "./signin/pageReader";
 import { closeBrokenOff } from "./signin/sealed";
 import { SigningOut } from "./signin/signingOut";

@@ -185,7 +185,7 @@ import { dropGroup, dropUser, keepGroup, keepUser } from "./provider/scim/acts";
 import { changeHelpNote, helpNote } from "./rules/helpNote";
 import { changeRules, houseRules, ruleGroups } from "./rules/rules";
 import { didNotWork } from "./signin/didNotWork";
-import { beginNightTest, endNightTest } from "./signin/nightly";
+import { beginNightTest, endNightTest } from "./signin/nightTests";
 import { beginSignIn, claimCode, closeBrokenOff, handOver, reportLanding } from "./signin/sealed";
 import { dropJar, openSessions } from "./signin/signingOut";
 import { saveTest, testPicture } from "./signin/testing";
@@ -211,7 +211,7 @@ import { entryPage } from "./vaults/entryPage";
 import { folderPage } from "./vaults/folderPage";
 import { binFolder, createFolder, renameFolder, restoreFolder } from "./vaults/folders";
 import { beginImport, cancelImport, importChunk, publishImport, sweepImports } from "./vaults/importing";
-import { importPage, importProvable, undoImport } from "./vaults/importUndo";
+import { importPage, importTestable, undoImport } from "./vaults/importUndo";
 import { changeKind, closeKind, createKind, deleteKind, kindList, setKindPicture } from "./vaults/kinds";
 import { deleteMapping, mappingList, saveMapping } from "./vaults/mappings";
 import { moveNodes, movePreview } from "./vaults/moving";
@@ -346,7 +346,7 @@ const ALL = [
   sendTestMail,
   takeMail,
   mailTried,
-  importProvable,
+  importTestable,
   markSeparate,
   separatePreview,
   pictureOf,

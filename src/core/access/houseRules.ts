@@ -73,7 +73,7 @@ export const houseRulesSchema = z.strictObject({
       /** Groups whose people can use Lanyard, and those whose people can add logins with it; null is all people. */
       use: groupIds,
       add: groupIds,
-      /** Registrable domains on which Lanyard offers nobody to add a login. */
+      /** Domains at which, and below which, Lanyard offers nobody to add a login. */
       neverOn: z
         .array(z.string().trim().toLowerCase().max(253).regex(DOMAIN, "Give a site, such as company.example."))
         .max(200, "At most 200 sites.")

@@ -25,8 +25,3 @@ export function plainPage(address: string): string | null {
     return null;
   }
 }
-
-/** A header of the page's own making, such as one that carries a token; nothing that a browser or a proxy goes by. */
-export const isOwnHeader = (name: string): boolean =>
-  /^(?:x-[a-z0-9-]{1,60}|[a-z0-9-]{0,40}(?:csrf|xsrf|token)[a-z0-9-]{0,20})$/.test(name) &&
-  !/^(?:x-forwarded|x-real|proxy-|sec-)/.test(name);

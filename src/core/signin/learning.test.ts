@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
-import { isOwnHeader, plainPage } from "./address";
+import { plainPage } from "./address";
 import { type Happened, stepFrom } from "./learning";
-import { canBeSent, jsonOf, PartMissing, pairsOf, type Values } from "./sending";
+import { canBeSent, isOwnHeader, jsonOf, PartMissing, pairsOf, type Values } from "./sending";
 import { NO_STEPS, stepsSchema } from "./steps";
 
 const CANARY = "Ganz geheim-7f3a!Wort";

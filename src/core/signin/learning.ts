@@ -2,10 +2,11 @@
  * One step learned from what happened on a page while a person signed in. What they typed is only compared with what
  * left the page: the step says which part of it held what, and holds no value of theirs.
  */
-import { isOwnHeader, plainPage } from "./address";
+import { plainPage } from "./address";
 import { carriesSecret, tracesOf } from "./carries";
 import { shownOn } from "./following";
 import type { PageField } from "./page";
+import { isOwnHeader } from "./sending";
 import type { Entered, PageStep, Sending, SentPart, Sign, TokenPlace } from "./steps";
 
 /** A request as it left the page. */

@@ -5,6 +5,11 @@ import type { Sending, SentPart, TokenPlace } from "./steps";
 export const canBeSent = ({ parts, headers, encoding }: Sending): boolean =>
   encoding !== "text" && [...parts, ...headers].every(({ holds }) => holds !== "unknown");
 
+/** A header of the page's own making, such as one that carries a token; nothing that a browser or a proxy goes by. */
+export const isOwnHeader = (name: string): boolean =>
+  /^(?:x-[a-z0-9-]{1,60}|[a-z0-9-]{0,40}(?:csrf|xsrf|token)[a-z0-9-]{0,20})$/.test(name) &&
+  !/^(?:x-forwarded|x-real|proxy-|sec-)/.test(name);
+
 export interface Values {
   userName: string;
   password: string;

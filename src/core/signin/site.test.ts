@@ -1,6 +1,6 @@
 import { describe, expect, test } from "vitest";
 import { siteName } from "./address";
-import { matches, mayHoldCookie, siteOf, wholeAddress } from "./site";
+import { isBelow, matches, mayHoldCookie, siteOf, wholeAddress } from "./site";
 
 const entry = (signInPage: string, reach: "site" | "host" = "site") => ({ signInPage, reach });
 
@@ -62,4 +62,12 @@ describe("cookies", () => {
 test("names of sites", () => {
   expect(siteName("https://www.pellam.example:8443/x")).toBe("pellam.example");
   expect(siteOf("a.b.pellam.co.uk")).toBe("pellam.co.uk");
+});
+
+test("a name that is ruled out rules out what lies below it, and nothing that only ends like it", () => {
+  const names = ["app.bank.example", "post.example"];
+  for (const page of ["https://app.bank.example/in", "https://a.app.bank.example:8443/", "http://post.example"])
+    expect(isBelow(page, names)).toBe(true);
+  for (const page of ["https://bank.example/", "https://compost.example/", "https://post.example.evil.example/", "x"])
+    expect(isBelow(page, names)).toBe(false);
 });

@@ -28,6 +28,12 @@ export function matches(entry: EntrySite, pageAddress: string): boolean {
   return hereUrl.port === keptUrl.port && siteOf(hereUrl.hostname) === siteOf(keptUrl.hostname);
 }
 
+/** Whether a page lies at one of these names, or below it. */
+export function isBelow(pageAddress: string, names: readonly string[]): boolean {
+  const host = hostOf(pageAddress)?.replace(/:\d+$/, "");
+  return host !== undefined && names.some((name) => host === name || host.endsWith(`.${name}`));
+}
+
 function isAddress(hostname: string): boolean {
   return parse(hostname).isIp === true;
 }

@@ -3,7 +3,8 @@
  * did while a person signed in, and editable. No secret is ever part of it.
  */
 import { z } from "zod";
-import { isOwnHeader, plainPage } from "./address";
+import { plainPage } from "./address";
+import { isOwnHeader } from "./sending";
 
 const hostSchema = z
   .string()

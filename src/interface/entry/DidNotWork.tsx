@@ -9,7 +9,12 @@ import { Form } from "../shared/Form";
 import { didNotWork as t } from "./strings";
 import type { EntryView } from "./types";
 
-type What = keyof typeof DID_NOT_WORK;
+type What = Exclude<keyof typeof DID_NOT_WORK, "galtry-could-not">;
+
+/** What Galtry noted itself is told with the sign-in that came to nothing. */
+const SEEN = (Object.keys(DID_NOT_WORK) as (keyof typeof DID_NOT_WORK)[]).filter(
+  (what): what is What => what !== "galtry-could-not",
+);
 
 /** Tells the entry's stewards that somebody was not let in, and how it looked. */
 export function DidNotWork({ entry }: { entry: EntryView }) {
@@ -45,7 +50,7 @@ export function DidNotWork({ entry }: { entry: EntryView }) {
           <fieldset style={{ border: 0, padding: 0, margin: 0 }}>
             <legend style={{ marginBottom: 6, padding: 0 }}>{t.whatHappens}</legend>
             <Stack style={{ gap: 8 }}>
-              {(Object.keys(DID_NOT_WORK) as What[]).map((key) => (
+              {SEEN.map((key) => (
                 <CheckField
                   key={key}
                   type="radio"

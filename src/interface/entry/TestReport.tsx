@@ -5,7 +5,7 @@ import { useState } from "react";
 import styled from "styled-components";
 import { listOf } from "@/core/counted";
 import { FAILURES, type Failure, type Mend } from "@/core/signin/outcome";
-import type { TriedPage } from "@/core/signin/report";
+import type { TestedPage } from "@/core/signin/testReport";
 import { sayTime } from "@/core/time";
 import type { Tested } from "@/server/signin/testing";
 import { post } from "../shared/ask";
@@ -217,7 +217,7 @@ export function TestReport({ entryId, test }: { entryId: string; test: NonNullab
   );
 }
 
-function whatWasDone({ entered, pressed, status }: TriedPage): string {
+function whatWasDone({ entered, pressed, status }: TestedPage): string {
   const acts = [
     ...(entered.length > 0
       ? [

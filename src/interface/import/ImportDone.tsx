@@ -8,8 +8,8 @@ import { useCommand } from "../shared/ask";
 import { Button, ButtonLink, CheckField, Notice, Row, Stack } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
 import { Form } from "../shared/Form";
-import { Prove } from "./Prove";
 import { broughtIn as t } from "./strings";
+import { TestLogins } from "./TestLogins";
 
 type ImportView = Awaited<ReturnType<(typeof importPage)["execute"]>>;
 
@@ -52,7 +52,7 @@ export function ImportDone({ importId, view }: { importId: string; view: ImportV
       ) : (
         <p>{t.noneNeedsAttention}</p>
       )}
-      <Prove importId={importId} count={view.provable} />
+      <TestLogins importId={importId} count={view.testable} />
       {undoing && <Undo importId={importId} view={view} to={to} onClose={() => setUndoing(false)} />}
     </Stack>
   );

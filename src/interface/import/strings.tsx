@@ -131,7 +131,7 @@ export const lookStep = {
     `${counted(count, "login")} ${agree(count, "is", "are")} in Galtry with another password`,
 };
 
-export const prove = {
+export const testLogins = {
   testTheLogins: "Test the logins",
   continueWord: "Continue",
   testingOf: (name: ReactNode, count: string, of: string) => (

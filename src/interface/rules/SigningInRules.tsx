@@ -3,13 +3,12 @@
 import { useState } from "react";
 import styled from "styled-components";
 import { type HouseRules as Rules, WAY_NEEDS } from "@/core/access/houseRules";
-import { findGroups } from "../people/findGroups";
 import { Act, Button } from "../shared/controls";
 import { DayField } from "../shared/DateFields";
 import { Dialog } from "../shared/Dialog";
-import { Picker } from "../shared/Picker";
 import { ConfirmRule } from "./ConfirmRule";
 import { JoinRule } from "./JoinRule";
+import { GroupPicker } from "./ruleLists";
 import { Pick, Rule, Sentences, type SetRules } from "./ruleParts";
 import { signingInRules as t } from "./strings";
 
@@ -94,14 +93,8 @@ export function SigningInRules({ rules, set, groups, mails, now }: SigningProps)
         <Dialog title={t.requireAWay} open onClose={() => setAdding(false)}>
           <p>{t.ofWhom}</p>
           <Button onPress={() => add(null)}>{t.ofAllPeople}</Button>
-          <Picker
+          <GroupPicker
             label={t.orOfAGroup}
-            seen
-            placeholder={t.partOfTheName}
-            list={t.groups}
-            nothing={t.noMatch}
-            load={findGroups}
-            searches
             onPick={({ id, name }) => {
               setNames({ ...names, [id]: name });
               add(id);

@@ -84,6 +84,11 @@ export const signingInRules = {
   ofWhom: "Who needs it? Until the day you choose, you see here who does not have it yet.",
   ofAllPeople: "All people",
   orOfAGroup: "Or the people in a group",
+};
+
+export const ruleLists = {
+  remove: "Remove",
+  add: "Add",
   partOfTheName: "Part of the name",
   groups: "Groups",
   noMatch: "No match. Try part of the name.",
@@ -99,18 +104,13 @@ export const lanyardRules = {
   thePeopleInTheseGroups: "the people in these groups",
   aGroup: "a group",
   removeGroup: (group: string) => `Remove ${group}`,
-  remove: "Remove",
   addAGroup: "Add a group",
   group: "Group",
-  partOfTheName: "Part of the name",
-  groups: "Groups",
-  noMatch: "No match. Try part of the name.",
   offersEverywhere: "Lanyard offers to add logins at any site, unless a person has told it not to.",
   neverOffersAt: "Lanyard never offers to add a login at",
   removeSite: (site: string) => `Remove ${site}`,
   site: "Site",
   example: "bank.example",
-  add: "Add",
 };
 
 export const notThereYet = {
@@ -140,10 +140,8 @@ export const joinRule = {
   onlyInvited: "Nobody can join without being invited. To let people join by themselves, add a mail domain.",
   whoCanJoin: "People can join as members without being invited if they have an email address at:",
   removeDomain: (domain: string) => `Remove ${domain}`,
-  remove: "Remove",
   mailDomain: "Mail domain",
   example: "company.example",
-  add: "Add",
   byACode: "They show by an emailed code that the address is theirs. They have no access until they are given some.",
   onceMailIsSetUp: "This works once email is set up: people show by an emailed code that the address is theirs.",
 };

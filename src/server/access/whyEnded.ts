@@ -56,7 +56,7 @@ async function signedInBefore(tx: Reader, personId: string, entryId: string): Pr
         eq(signIns.personId, personId),
         eq(signIns.entryId, entryId),
         eq(signIns.outcome, "signed-in"),
-        ne(signIns.how, "proved"),
+        ne(signIns.how, "tested"),
       ),
     )
     .limit(1);

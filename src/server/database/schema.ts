@@ -1200,7 +1200,7 @@ export const signIns = sqliteTable(
     /** Null for a test that Galtry made by itself. */
     personId: text("person_id").references(() => persons.id),
     lanyardId: text("lanyard_id").notNull(),
-    how: text("how").$type<"sealed" | "guarded" | "proved">().notNull(),
+    how: text("how").$type<"sealed" | "guarded" | "tested">().notNull(),
     /** Host and user name as a keyed hash: sign-ins to one account wait for each other. */
     queueKey: text("queue_key").notNull(),
     /** Machine and process id, to tell a sign-in under way from one broken off. */
@@ -1237,10 +1237,9 @@ export const signInTests = sqliteTable("sign_in_tests", {
   detail: text("detail").notNull(),
   /** The version of what is kept that was sent. */
   versionId: text("version_id").notNull(),
-  pages: stored.json("pages", stored.triedPages).notNull(),
+  pages: stored.json("pages", stored.testedPages).notNull(),
   /** JPEG, sealed under the vault's key; what moves or is sealed anew loses it. */
   picture: bytes("picture"),
-  vaultId: text("vault_id").notNull(),
   keyVersion: integer("key_version"),
 });
 

@@ -10,8 +10,8 @@ import type { Weekly } from "../../core/access/weekly";
 import type { Field } from "../../core/kinds/kind";
 import { ledgerViewSchema } from "../../core/ledgerView";
 import { CHOSEN_SORTS, MAIL_TIMES, type MailChoices } from "../../core/people/notices";
-import { triedPageSchema } from "../../core/signin/report";
 import { stepsSchema } from "../../core/signin/steps";
+import { testedPageSchema } from "../../core/signin/testReport";
 
 /** A row holds something else than its column is for. Says where; never what. */
 export class StoredWrongly extends Error {
@@ -152,7 +152,7 @@ export const givenInstead = z.object({ level: z.enum(LEVELS), until: instant });
 
 export { ledgerViewSchema as ledgerView, stepsSchema as steps };
 
-export const triedPages = z.array(triedPageSchema);
+export const testedPages = z.array(testedPageSchema);
 
 export const providerSettings = z.discriminatedUnion("protocol", [
   z.object({

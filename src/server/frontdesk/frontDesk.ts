@@ -94,7 +94,7 @@ export const frontDesk = query({
       tx
         .select({ entryId: signIns.entryId, at: signIns.begunAt })
         .from(signIns)
-        .where(and(eq(signIns.personId, personId), eq(signIns.outcome, "signed-in"), ne(signIns.how, "proved")))
+        .where(and(eq(signIns.personId, personId), eq(signIns.outcome, "signed-in"), ne(signIns.how, "tested")))
         .orderBy(desc(signIns.begunAt))
         .limit(1000),
       tx

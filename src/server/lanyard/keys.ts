@@ -91,7 +91,7 @@ export const keyList = query({
       tx
         .select({ entryId: signIns.entryId, at: signIns.begunAt })
         .from(signIns)
-        .where(and(eq(signIns.personId, personId), eq(signIns.outcome, "signed-in"), ne(signIns.how, "proved")))
+        .where(and(eq(signIns.personId, personId), eq(signIns.outcome, "signed-in"), ne(signIns.how, "tested")))
         .orderBy(desc(signIns.begunAt))
         .limit(500),
       findHome(tx),

@@ -1,11 +1,11 @@
 /** From page to page with what an entry's steps say; notes what was done on each, so that a test can tell it. */
 
 import { plainPage } from "../../core/signin/address";
-import { type Followed, followedOn, kindOfEntered } from "../../core/signin/following";
+import { type Followed, followedOn, kindOfEntered, shownOn } from "../../core/signin/following";
 import { NOTHING_READ, type PageDescription, type PageReading } from "../../core/signin/page";
-import type { TriedPage } from "../../core/signin/report";
 import { canBeSent } from "../../core/signin/sending";
-import type { Entered, PageStep, SignInSteps } from "../../core/signin/steps";
+import { ENTERED, type Entered, type PageStep, type Sending, type SignInSteps } from "../../core/signin/steps";
+import type { TestedPage } from "../../core/signin/testReport";
 import type { EngineName } from "./engine";
 
 interface Seen {
@@ -18,46 +18,55 @@ interface Seen {
 /** The step that is done on a page; null where the page goes by what it says itself. */
 export interface OnCourse {
   followed: (PageStep & { number: number }) | null;
+  /** What the page's script would send, where an engine without scripts sends it in its place. */
+  sends: Sending | null;
 }
+
+/** What is entered on a page. */
+export type Entering = Record<"userName" | "password" | "code", boolean>;
 
 export class Course {
   #done = 0;
   #since = performance.now();
-  #now: TriedPage | null = null;
+  #now: TestedPage | null = null;
 
   constructor(
     private readonly steps: SignInSteps,
     private readonly by: EngineName,
-    private readonly onPage: ((page: TriedPage) => void) | undefined,
+    private readonly onPage: ((page: TestedPage) => void) | undefined,
   ) {}
 
   /** The page as the next of the steps reads it, where one is done on it. */
   onto<P extends Seen>(page: P): P & OnCourse {
-    return this.#with(page, followedOn(page.description, this.steps.pages, this.#done));
+    return this.#with(page, followedOn(page.description, this.steps.pages, this.#done), null);
   }
 
   /** The same for an engine without scripts: a step that a script sends is known by its page alone. */
   ontoWithoutScripts<P extends Seen>(page: P): P & OnCourse {
     const here = plainPage(page.url);
-    const step = this.steps.pages.findIndex(
-      ({ page: where, sends }, at) => at >= this.#done && where === here && sends?.byScript && canBeSent(sends),
-    );
-    if (step < 0) return this.onto(page);
+    const step = this.steps.pages.findIndex((one, at) => at >= this.#done && one.page === here);
+    const sends = this.#sendable(step);
+    if (!sends) return this.onto(page);
     const kind = kindOfEntered(new Set(this.steps.pages[step]!.enters.map(({ what }) => what)));
-    return this.#with(page, { step, reading: { ...NOTHING_READ, kind } });
+    return this.#with(page, { step, reading: { ...NOTHING_READ, kind } }, sends);
   }
 
-  #with<P extends Seen>(page: P, followed: Followed | null): P & OnCourse {
-    if (!followed) return { ...page, followed: null };
+  #sendable(step: number): Sending | null {
+    const sends = this.steps.pages[step]?.sends;
+    return sends?.byScript && canBeSent(sends) ? sends : null;
+  }
+
+  #with<P extends Seen>(page: P, followed: Followed | null, sends: Sending | null): P & OnCourse {
+    if (!followed) return { ...page, followed: null, sends: null };
     const step = { ...this.steps.pages[followed.step]!, number: followed.step };
     const { reading } = followed;
     // A button that is called otherwise by now is the one that the page itself names for the same form.
     const submit = reading.submit ?? (reading.form === page.reading.form ? page.reading.submit : null);
-    return { ...page, reading: { ...reading, submit }, followed: step };
+    return { ...page, reading: { ...reading, submit }, followed: step, sends };
   }
 
   /** A page has come to rest. */
-  saw({ url, status, reading, followed }: Pick<Seen, "url" | "status" | "reading"> & OnCourse): void {
+  saw({ url, status, reading, followed }: Omit<Seen, "description"> & Pick<OnCourse, "followed">): void {
     const now = performance.now();
     this.#now = {
       ...{ by: this.by, at: plainPage(url) ?? "", status, kind: reading.kind, bySteps: followed !== null },
@@ -68,14 +77,22 @@ export class Course {
   }
 
   /** What is done on the page that was seen last. */
-  does(step: OnCourse["followed"], entered: Entered[], pressed: string | null): void {
-    if (step) this.#done = step.number + 1;
-    if (this.#now) Object.assign(this.#now, { entered, pressed });
+  does({ followed, description, reading, sends }: Seen & OnCourse, entering: Entering): void {
+    if (followed) this.#done = followed.number + 1;
+    if (!this.#now) return;
+    this.#now.entered = ENTERED.filter((what) => entering[FLAG[what]]);
+    const button = description.fields.find(({ selector }) => selector === reading.submit);
+    const pressed = sends ? followed?.presses?.label : button && shownOn(button);
+    this.#now.pressed = pressed?.slice(0, 120) || null;
   }
 
   /** Whether a step that a script sends comes next on the same page, as a code after a password. */
   goesOnAt(url: string): boolean {
-    const next = this.steps.pages[this.#done];
-    return next !== undefined && next.page === plainPage(url) && next.sends?.byScript === true && canBeSent(next.sends);
+    return this.steps.pages[this.#done]?.page === plainPage(url) && this.#sendable(this.#done) !== null;
   }
 }
+
+const FLAG = { "user-name": "userName", password: "password", code: "code" } as const satisfies Record<
+  Entered,
+  keyof Entering
+>;

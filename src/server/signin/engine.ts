@@ -4,8 +4,8 @@
  */
 import type { CodeSettings } from "../../core/signin/code";
 import type { Progress } from "../../core/signin/outcome";
-import type { TriedPage } from "../../core/signin/report";
 import type { SignInSteps } from "../../core/signin/steps";
+import type { TestedPage } from "../../core/signin/testReport";
 
 export interface Login {
   userName: string;
@@ -31,7 +31,7 @@ export interface SignInTask {
   /** Claims a time step of the code; false when it was used already. */
   claimCode: (step: number) => Promise<boolean>;
   /** Of a test: each page as it is reached; what is done on it is written into it afterwards. */
-  onPage?: (page: TriedPage) => void;
+  onPage?: (page: TestedPage) => void;
   /** Of a test: the last page as a picture (JPEG), with nothing in it that was typed. */
   onPicture?: (picture: Uint8Array) => void;
 }

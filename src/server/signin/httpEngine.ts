@@ -3,11 +3,10 @@ import iconv from "iconv-lite";
 import { Cookie, CookieJar } from "tough-cookie";
 import { spread } from "../../core/signin/boxes";
 import { type SecretTraces, tracesOf } from "../../core/signin/carries";
-import { shownOn } from "../../core/signin/following";
 import { saysWrongIn } from "../../core/signin/saysWrong";
 import { jsonOf, PartMissing, pairsOf, type Values } from "../../core/signin/sending";
 import type { Sending, TokenPlace } from "../../core/signin/steps";
-import { Course, type OnCourse } from "./course";
+import { Course, type Entering, type OnCourse } from "./course";
 import type { HandedCookie, Login, SignedIn, SignInEngine, SignInTask } from "./engine";
 import { encode, type Filled, requireForm, submissionOf } from "./form";
 import { freshCode } from "./freshCode";
@@ -15,7 +14,7 @@ import { GuardedClient, type GuardSettings, type Reply, SignInFailure } from "./
 import { sessionFrom } from "./handing";
 import { type PageReader, PageUnreadable } from "./pageReader";
 import type { StudiedPage } from "./studiedPage";
-import { isDone, requireGoesOn, requireStep, type SeenPage } from "./verdict";
+import { isDone, requireStep, type SeenPage } from "./verdict";
 
 const MOST_REDIRECTS = 20;
 const MOST_STEPS = 10;
@@ -79,11 +78,8 @@ class Visit {
       const now = this.#course.ontoWithoutScripts(page);
       this.#course.saw(now);
       if (!now.followed && isDone(now, this.#sent)) return this.#handOver(now);
-      if (now.followed?.enters.length === 0) requireGoesOn(now, this.#sent);
-      else requireStep(now, this.#sent, this.#login.code !== null, this.#typedInto);
-      const { sends } = now.followed ?? {};
-      page =
-        sends?.byScript && now.reading.form === null ? await this.#sendAsLearned(now, sends) : await this.#step(now);
+      requireStep(now, this.#sent, this.#login.code !== null, this.#typedInto);
+      page = now.sends ? await this.#sendAsLearned(now, now.sends) : await this.#step(now);
     }
     throw new SignInFailure("not-understood", "the sign-in has more steps than Galtry follows");
   }
@@ -111,20 +107,11 @@ class Visit {
       secret,
     );
     this.#requireSafeTarget(rest.address);
-    this.#course.does(
-      page.followed,
-      [
-        ...(reading.userName !== null ? ["user-name" as const] : []),
-        ...(reading.password !== null && reading.kind !== "identifier-first" ? ["password" as const] : []),
-        ...(wantsCode ? ["code" as const] : []),
-      ],
-      buttonText(page),
-    );
-    this.#sent = {
-      userName: this.#sent.userName || reading.userName !== null,
-      password: this.#sent.password || (reading.password !== null && reading.kind !== "identifier-first"),
-      code: this.#sent.code || wantsCode,
-    };
+    this.#enters(page, {
+      userName: reading.userName !== null,
+      password: reading.password !== null && reading.kind !== "identifier-first",
+      code: wantsCode,
+    });
     const following = this.#follow({ ...rest, headers, body: rest.method === "POST" ? body : null }, page.reply.url);
     // Worked out while the site answers.
     this.#traces ??= tracesOf(this.#login.password, this.#login.userName);
@@ -140,27 +127,27 @@ class Visit {
    */
   async #sendAsLearned(page: Page & OnCourse, sends: Sending): Promise<Page> {
     this.task.onProgress("page-read");
-    const enters = page.followed!.enters.map(({ what }) => what);
+    const entered = new Set(page.followed!.enters.map(({ what }) => what));
     this.#requireSafeTarget(sends.to);
-    const codeOf = this.#login.code;
-    if (enters.includes("code") && !codeOf)
+    const { userName, password, code: settings } = this.#login;
+    if (entered.has("code") && !settings)
       throw new SignInFailure("code-missing", "the steps enter a code and the entry has none");
-    const code = enters.includes("code") && codeOf ? await freshCode(codeOf, this.task) : null;
-    const { userName, password } = this.#login;
     const cookies = await this.#jar.getCookies(sends.to);
     const token = (place: TokenPlace) => tokenAt(page, cookies, place);
-    const { headers, body } = composed(sends, { userName, password, code, token });
-    this.#course.does(page.followed, enters, page.followed!.presses?.label ?? null);
-    if (enters.includes("password")) this.#typedInto = page.mark;
-    this.#sent = {
-      userName: this.#sent.userName || enters.includes("user-name"),
-      password: this.#sent.password || enters.includes("password"),
-      code: this.#sent.code || enters.includes("code"),
-    };
+    const compose = (code: string | null) => composed(sends, { userName, password, code, token });
+    // What the page lacks is found before a code is used up for it.
+    let request = compose(entered.has("code") ? "" : null);
+    if (entered.has("code") && settings) request = compose(await freshCode(settings, this.task));
+    if (entered.has("password")) this.#typedInto = page.mark;
+    this.#enters(page, {
+      userName: entered.has("user-name"),
+      password: entered.has("password"),
+      code: entered.has("code"),
+    });
     this.#traces ??= tracesOf(password, userName);
-    const before = JSON.stringify(await this.#jar.getCookies(sends.to));
+    const before = JSON.stringify(cookies);
     const accept = { accept: "application/json, text/plain, */*" };
-    const reply = await this.#send("POST", sends.to, { ...headers, ...accept }, body, page.reply.url);
+    const reply = await this.#send("POST", sends.to, { ...request.headers, ...accept }, request.body, page.reply.url);
     this.#requireTaken(reply);
     if (this.#course.goesOnAt(page.url)) return { ...page, reply, status: reply.status };
     // Without a cookie the session is somewhere that only the page's script knows of.
@@ -171,6 +158,15 @@ class Visit {
     if (landing.reading.kind === "sign-in" || landing.reading.kind === "identifier-first")
       throw new SignInFailure("session-elsewhere", "with its cookies the site asks to sign in again");
     return landing;
+  }
+
+  #enters(page: Page & OnCourse, entering: Entering): void {
+    this.#course.does(page, entering);
+    this.#sent = {
+      userName: this.#sent.userName || entering.userName,
+      password: this.#sent.password || entering.password,
+      code: this.#sent.code || entering.code,
+    };
   }
 
   #requireTaken({ status, body }: Reply): void {
@@ -304,11 +300,6 @@ class Visit {
     return session;
   }
 }
-
-const buttonText = ({ description, reading }: Page): string | null => {
-  const button = description.fields.find(({ selector }) => selector === reading.submit);
-  return button ? shownOn(button).slice(0, 120) : null;
-};
 
 /** What stands where a token stood when the steps were learned; scripts read a cookie's escapes undone. */
 function tokenAt(

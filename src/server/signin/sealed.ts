@@ -25,6 +25,7 @@ import { openValues, vaultKey } from "../vaults/vaultKeys";
 import { BrowserEngine } from "./browser/browserEngine";
 import {
   ENGINES,
+  type EngineName,
   type HandedCookie,
   type HandedStorage,
   type Login,
@@ -97,8 +98,8 @@ export const beginSignIn = command({
   internal: true,
   allow: async (context) => {
     const { tx, me, input, at } = context;
-    const proves = context.caller.kind === "person";
-    const held = await requireLevel(context, input.entryId, proves ? "edit" : "use");
+    const tests = context.caller.kind === "person";
+    const held = await requireLevel(context, input.entryId, tests ? "edit" : "use");
     const found = requireOutOfBin(await entryFor(tx, input.entryId, me.id, at), held);
     requireInUse(found.entry);
     await requireSecretGates(context, found.entry, held.vaultId, held.level);
@@ -118,7 +119,7 @@ export const beginSignIn = command({
       versionId: version.id,
       personId,
       lanyardId: caller.kind === "lanyard" ? caller.lanyardId : "",
-      how: caller.kind === "lanyard" ? "sealed" : "proved",
+      how: caller.kind === "lanyard" ? "sealed" : "tested",
       queueKey: found.queueKey,
       process: app.process,
       begunAt: at,
@@ -198,21 +199,7 @@ export const handOver = command({
       outcome === "signed-in" && input.jar !== null && allowed.vaultId
         ? await sealJar(tx, app, allowed.vaultId, input.signInId, input.jar)
         : {};
-    await tx
-      .update(signIns)
-      .set({
-        endedAt: at,
-        outcome,
-        detail: input.detail,
-        ...kept,
-        // Of a try nobody has the session.
-        ...(allowed.row.how === "proved" && { signedOutAt: at }),
-      })
-      .where(eq(signIns.id, input.signInId));
-    if (input.by !== null)
-      await tx.update(entries).set({ signInEngine: input.by }).where(eq(entries.nodeId, allowed.row.entryId));
-    if (outcome === "wrong-password")
-      await tx.update(entryVersions).set({ refusedAt: at }).where(eq(entryVersions.id, allowed.row.versionId));
+    await endSignIn(tx, input, allowed.row, outcome, at, kept);
     return { outcome, accessEnds: allowed.accessEnds };
   },
   journal: ({ input, result, allowed }) => ({
@@ -221,7 +208,7 @@ export const handOver = command({
     details: {
       signIn: input.signInId,
       outcome: result.outcome,
-      ...(allowed.row.how === "proved" && { tried: true }),
+      ...(allowed.row.how === "tested" && { tried: true }),
     },
     names: { [allowed.row.entryId]: allowed.entry?.name ?? "" },
   }),
@@ -240,6 +227,26 @@ export const handOver = command({
     ...(allowed.vaultId ? [`vault:${allowed.vaultId}` as const] : []),
   ],
 });
+
+/** What becomes of it: how it ended, which engine got in, and that a version which the site rejected is not sent again. */
+export async function endSignIn(
+  tx: Transaction,
+  { signInId, detail, by }: { signInId: string; detail: string; by: EngineName | null },
+  { entryId, versionId, how }: Pick<typeof signIns.$inferSelect, "entryId" | "versionId" | "how">,
+  outcome: SignInOutcome,
+  at: number,
+  kept: Partial<typeof signIns.$inferInsert> = {},
+): Promise<void> {
+  // Of a test nobody has the session.
+  const session = how === "tested" ? { signedOutAt: at } : kept;
+  await tx
+    .update(signIns)
+    .set({ endedAt: at, outcome, detail, ...session })
+    .where(eq(signIns.id, signInId));
+  if (by !== null) await tx.update(entries).set({ signInEngine: by }).where(eq(entries.nodeId, entryId));
+  if (outcome === "wrong-password")
+    await tx.update(entryVersions).set({ refusedAt: at }).where(eq(entryVersions.id, versionId));
+}
 
 async function sealJar(
   tx: Parameters<typeof vaultKey>[0],

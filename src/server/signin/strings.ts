@@ -22,7 +22,7 @@ export const testing = {
     `Galtry tested ${entry} at night and could not sign in: the site ${title}. Its sign-in steps show what happened.`,
 };
 
-export const nightly = {
+export const nightTests = {
   isNotTestedAtNight: "This entry is not tested at night.",
   thisTestHasAlreadyEnded: "This test has already ended.",
 };

@@ -7,7 +7,7 @@ import { z } from "zod";
 import { open, seal } from "../../core/crypto";
 import { carriesSecret, tracesOf } from "../../core/signin/carries";
 import { FAILURES, type Failure, type SignInOutcome } from "../../core/signin/outcome";
-import { type TriedPage, triedPageSchema } from "../../core/signin/report";
+import { type TestedPage, testedPageSchema } from "../../core/signin/testReport";
 import { requireLevel } from "../access/load";
 import { requireSecretGates } from "../access/requests/accepting";
 import { type Caller, personIdOf } from "../caller";
@@ -29,7 +29,7 @@ import { testing as t } from "./strings";
 export interface Tested {
   outcome: SignInOutcome;
   detail: string;
-  pages: TriedPage[];
+  pages: TestedPage[];
 }
 
 /**
@@ -46,7 +46,7 @@ export async function testEntry(
 ): Promise<Tested> {
   const begun = await beginInTurn(app, caller, entryId, () => undefined, signal);
   if (!("signInId" in begun)) return { outcome: "refused-before", detail: "the site rejected this version", pages: [] };
-  const { session, picture, ...tested } = await tryOnce(app, caller, seenAs, begun, signal, engine);
+  const { session, picture, ...tested } = await testOnce(app, caller, seenAs, begun, signal, engine);
   const { outcome, detail } = tested;
   const by = session?.by ?? null;
   const ended = await handOver.execute(app, { signInId: begun.signInId, outcome, detail, jar: null, by }, caller);
@@ -56,7 +56,7 @@ export async function testEntry(
 }
 
 /** One visit with its report, and out again where the steps say how. */
-export async function tryOnce(
+export async function testOnce(
   app: Galtry,
   caller: Parameters<typeof attempt>[1],
   seenAs: SeenAs,
@@ -64,11 +64,11 @@ export async function tryOnce(
   signal: AbortSignal,
   engine: SignInEngine,
 ): Promise<Tested & { session: SignedIn | null; picture: Uint8Array | null }> {
-  const pages: TriedPage[] = [];
+  const pages: TestedPage[] = [];
   let picture: Uint8Array | null = null;
   const told = {
     onProgress: () => undefined,
-    onPage: (page: TriedPage) => void (pages.length < MOST_PAGES && pages.push(page)),
+    onPage: (page: TestedPage) => void (pages.length < MOST_PAGES && pages.push(page)),
     onPicture: (taken: Uint8Array) => {
       picture = taken;
     },
@@ -81,8 +81,11 @@ export async function tryOnce(
 }
 
 /** A page can write anything into its addresses and onto its buttons: what holds the password is left out. */
-async function withoutSecrets(pages: readonly TriedPage[], login: Begun["login"]): Promise<TriedPage[]> {
-  const { password, userName } = await login;
+async function withoutSecrets(pages: readonly TestedPage[], login: Begun["login"]): Promise<TestedPage[]> {
+  // What does not open was not sent.
+  const opened = await login.catch(() => null);
+  if (!opened) return [...pages];
+  const { password, userName } = opened;
   const traces = tracesOf(password, userName);
   const holds = (text: string) => carriesSecret([text, ...text.split(/[/\s]+/)], traces);
   return pages.map((page) => ({
@@ -102,7 +105,7 @@ export const saveTest = command({
     versionId: idSchema,
     outcome: z.enum(["signed-in", ...(Object.keys(FAILURES) as Failure[])]),
     detail: z.string().max(300),
-    pages: z.array(triedPageSchema).max(MOST_PAGES),
+    pages: z.array(testedPageSchema).max(MOST_PAGES),
     picture: z.instanceof(Uint8Array).nullable(),
   }),
   by: ["person", "server"],
@@ -112,7 +115,7 @@ export const saveTest = command({
     // Their access may have ended while the site answered.
     if (me) await requireLevel({ ...context, me }, input.entryId, "edit");
     const [entry] = await tx
-      .select({ name: entries.name, vaultId: places.vaultId })
+      .select({ vaultId: places.vaultId })
       .from(entries)
       .innerJoin(places, and(eq(places.nodeId, entries.nodeId), sql`${places.validUntil} is null`))
       .where(eq(entries.nodeId, input.entryId));
@@ -126,18 +129,17 @@ export const saveTest = command({
     const sealed = picture
       ? await sealPicture(tx, app, vaultId, entryId, picture)
       : { picture: null, keyVersion: null };
-    const row = { ...report, ...sealed, at, vaultId, by: personIdOf(caller as Caller) };
+    const row = { ...report, ...sealed, at, by: personIdOf(caller as Caller) };
     await tx
       .insert(signInTests)
       .values({ entryId, ...row })
       .onConflictDoUpdate({ target: signInTests.entryId, set: row });
-    if (caller.kind !== "server" || input.outcome === "signed-in") return { told: false };
+    if (caller.kind !== "server" || input.outcome === "signed-in") return;
     const failure = FAILURES[input.outcome];
     const again = before?.by === null && before.outcome === input.outcome;
     // A site that is down for a night is nobody's work; two nights in a row may be.
-    if (failure.next === "later" ? !again : again) return { told: false };
+    if (failure.next === "later" ? !again : again) return;
     await tellStewards(tx, [entryId], (name) => t.couldNotSignInAtNight(name, failure.title), at, null);
-    return { told: true };
   },
   journal: null,
   tell: ({ allowed }) => [`vault:${allowed.vaultId}`],
@@ -184,8 +186,8 @@ export const testPicture = query({
   },
   run: async ({ tx, input: { entryId }, app, allowed }) => {
     const [row] = await tx.select().from(signInTests).where(eq(signInTests.entryId, entryId));
-    if (!row?.picture || row.vaultId !== allowed.vaultId || row.keyVersion === null) throw notFound();
-    const { key } = await vaultKey(tx, app.keys, row.vaultId, row.keyVersion);
-    return open(key, row.picture, context(row.vaultId, entryId));
+    if (!row?.picture || row.keyVersion === null) throw notFound();
+    const { key } = await vaultKey(tx, app.keys, allowed.vaultId, row.keyVersion);
+    return open(key, row.picture, context(allowed.vaultId, entryId));
   },
 });

@@ -1,5 +1,6 @@
 /** What a page says of a sign-in, whichever engine sees it: it is done, asks for one more thing, or failed by a name. */
 import type { Failure } from "../../core/signin/outcome";
+import type { OnCourse } from "./course";
 import { SignInFailure } from "./guardedClient";
 import type { StudiedPage } from "./studiedPage";
 
@@ -26,10 +27,17 @@ export function isDone(page: SeenPage, sent: Sent): boolean {
 }
 
 /**
- * Before a step that enters nothing and only goes on.
- * @throws SignInFailure where the page says that it came to nothing before
+ * Before what comes next is done on a page.
+ * @param typedInto mark of the page that the password was typed into
+ * @throws SignInFailure by its name where nothing can be done, or what was done before came to nothing
  */
-export function requireGoesOn(page: SeenPage, sent: Sent): void {
+export function requireStep(page: SeenPage & OnCourse, sent: Sent, hasCode: boolean, typedInto: string): void {
+  if (page.followed?.enters.length === 0) requireGoesOn(page, sent);
+  else requireAsks(page, sent, hasCode, typedInto);
+}
+
+/** A step that enters nothing only goes on. */
+function requireGoesOn(page: SeenPage, sent: Sent): void {
   if (sent.password) requireAccepted(page);
   else if (page.challenge) throw new SignInFailure("challenge", "the page shows a challenge");
   else if (page.status >= 400) throw new SignInFailure("site-down", `the site answered ${page.status}`);
@@ -53,12 +61,8 @@ function requireAccepted(page: SeenPage): true {
   return true;
 }
 
-/**
- * A page that asks for something Galtry holds and has not sent yet.
- * @param typedInto mark of the page that the password was typed into
- * @throws SignInFailure by its name otherwise
- */
-export function requireStep(page: SeenPage, sent: Sent, hasCode: boolean, typedInto: string): void {
+/** A page that asks for something Galtry holds and has not sent yet. */
+function requireAsks(page: SeenPage, sent: Sent, hasCode: boolean, typedInto: string): void {
   const fail = (failure: Failure, detail: string) => new SignInFailure(failure, detail);
   if (page.status === 401 && page.asksBasic)
     throw fail("http-basic", "the site answers 401 with WWW-Authenticate: Basic");

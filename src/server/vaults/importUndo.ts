@@ -121,7 +121,7 @@ export const importPage = query({
       /** Stay whatever is ticked: out of the reader's reach by now. */
       beyond: brought.filter((one) => one.since !== null && !named(one)).length,
       /** Logins that can be tried, one after another. */
-      provable: look.filter((one) => one.page !== "" && atLeast(levels.get(one.entryId) ?? "none", "edit")).length,
+      testable: look.filter((one) => one.page !== "" && atLeast(levels.get(one.entryId) ?? "none", "edit")).length,
       parentId: found.parentId,
       vaultId: found.vaultId,
       look: look.filter(named).flatMap(({ entryId, name, page, guesses }) => {
@@ -140,8 +140,8 @@ export const importPage = query({
 });
 
 /** Those of an import that can be tried at their sites by the asker, in the order of their names. */
-export const importProvable = query({
-  name: "vaults.importProvable",
+export const importTestable = query({
+  name: "vaults.importTestable",
   input: z.strictObject({ importId: idSchema }),
   by: ["person"],
   allow: (context) => requireUndoable(context, context.input.importId),

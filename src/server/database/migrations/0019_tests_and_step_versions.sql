@@ -7,7 +7,6 @@ CREATE TABLE `sign_in_tests` (
 	`version_id` text NOT NULL,
 	`pages` text NOT NULL,
 	`picture` blob,
-	`vault_id` text NOT NULL,
 	`key_version` integer,
 	FOREIGN KEY (`entry_id`) REFERENCES `nodes`(`id`) ON UPDATE no action ON DELETE no action,
 	FOREIGN KEY (`by`) REFERENCES `persons`(`id`) ON UPDATE no action ON DELETE no action
@@ -53,4 +52,5 @@ CREATE INDEX `sign_ins_person` ON `sign_ins` (`person_id`,`begun_at`);--> statem
 CREATE INDEX `sign_ins_open` ON `sign_ins` (`ended_at`,`queue_key`);--> statement-breakpoint
 CREATE INDEX `sign_ins_kept` ON `sign_ins` (`id`) WHERE jar is not null;--> statement-breakpoint
 CREATE INDEX `sign_ins_kept_person` ON `sign_ins` (`person_id`) WHERE jar is not null;--> statement-breakpoint
-CREATE INDEX `sign_ins_kept_entry` ON `sign_ins` (`entry_id`) WHERE jar is not null;
+CREATE INDEX `sign_ins_kept_entry` ON `sign_ins` (`entry_id`) WHERE jar is not null;--> statement-breakpoint
+UPDATE `sign_ins` SET `how` = 'tested' WHERE `how` = 'proved';

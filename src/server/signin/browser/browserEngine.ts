@@ -2,7 +2,6 @@
 import type { Page as BrowserPage, Frame, Request, Response } from "playwright-core";
 import { spread } from "../../../core/signin/boxes";
 import { carriesSecret, type SecretTraces, tracesOf } from "../../../core/signin/carries";
-import { shownOn } from "../../../core/signin/following";
 import { asksToRemember } from "../../../core/signin/remember";
 import { goesOn } from "../../log";
 import { Course, type OnCourse } from "../course";
@@ -12,7 +11,7 @@ import { Guard, type GuardSettings, SignInFailure } from "../guardedClient";
 import { sessionFrom } from "../handing";
 import { type PageReader, PageUnreadable } from "../pageReader";
 import type { StudiedPage } from "../studiedPage";
-import { isDone, requireGoesOn, requireStep, type SeenPage, type Sent } from "../verdict";
+import { isDone, requireStep, type SeenPage, type Sent } from "../verdict";
 import { type BrowserProgram, ServerBrowser } from "./chromium";
 import { pictureOf } from "./picture";
 import { BrowserProxy } from "./proxy";
@@ -217,8 +216,7 @@ class Visit {
       this.#course.saw(page);
       if (!page.followed && isDone(page, this.#sent)) return await this.#handOver(page);
       this.#requireInside(page);
-      if (page.followed?.enters.length === 0) requireGoesOn(page, this.#sent);
-      else requireStep(page, this.#sent, this.#login.code !== null, this.#typedInto);
+      requireStep(page, this.#sent, this.#login.code !== null, this.#typedInto);
       page = await this.#step(page);
     }
     throw new SignInFailure("not-understood", "the sign-in has more steps than Galtry follows");
@@ -423,20 +421,12 @@ class Visit {
       this.#typedInto = page.mark;
       await this.#type(page, reading.password!, this.#login.password);
     }
-    const button = page.description.fields.find(({ selector }) => selector === reading.submit);
-    this.#course.does(
-      page.followed,
-      [
-        ...(reading.userName !== null ? ["user-name" as const] : []),
-        ...(givesPassword ? ["password" as const] : []),
-        ...(wantsCode ? ["code" as const] : []),
-      ],
-      button ? shownOn(button).slice(0, 120) : null,
-    );
+    const entering = { userName: reading.userName !== null, password: givesPassword, code: wantsCode };
+    this.#course.does(page, entering);
     this.#sent = {
-      userName: this.#sent.userName || reading.userName !== null,
-      password: this.#sent.password || givesPassword,
-      code: this.#sent.code || wantsCode,
+      userName: this.#sent.userName || entering.userName,
+      password: this.#sent.password || entering.password,
+      code: this.#sent.code || entering.code,
     };
     this.#refusedByScript = 0;
     await this.#send(page);

@@ -5,7 +5,7 @@ import { useRef, useState } from "react";
 import { FAILURES, type SignInOutcome } from "@/core/signin/outcome";
 import { post, runQuery } from "../shared/ask";
 import { Button, Chip, Row } from "../shared/controls";
-import { prove as t } from "./strings";
+import { testLogins as t } from "./strings";
 
 /** Between two tries: a site, or what watches over it, takes a row of quick ones for an attack. */
 const PAUSE_MS = 2_000;
@@ -18,7 +18,7 @@ interface Tried {
 }
 
 /** Sealed sign-ins tried one after another, slowly, once each; the result stands on every entry. */
-export function Prove({ importId, count }: { importId: string; count: number }) {
+export function TestLogins({ importId, count }: { importId: string; count: number }) {
   const [tried, setTried] = useState<Tried[]>([]);
   const [at, setAt] = useState<number | null>(null);
   const stopped = useRef(false);
@@ -26,7 +26,7 @@ export function Prove({ importId, count }: { importId: string; count: number }) 
   if (count === 0) return null;
   const list = async () => {
     if (entries.length > 0) return entries;
-    const answer = await runQuery("vaults.importProvable", { importId });
+    const answer = await runQuery("vaults.importTestable", { importId });
     const found = answer.ok ? answer.result : [];
     setEntries(found);
     return found;

@@ -3,7 +3,7 @@ import { z } from "zod";
 import { PAGE_KINDS } from "./page";
 import { ENTERED } from "./steps";
 
-export const triedPageSchema = z.object({
+export const testedPageSchema = z.object({
   by: z.enum(["http", "browser"]),
   /** Origin and path of the page. */
   at: z.string(),
@@ -20,4 +20,4 @@ export const triedPageSchema = z.object({
   ms: z.number(),
 });
 
-export type TriedPage = z.output<typeof triedPageSchema>;
+export type TestedPage = z.output<typeof testedPageSchema>;

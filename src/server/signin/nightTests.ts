@@ -7,7 +7,7 @@ import { z } from "zod";
 import { FAILURES, type Failure } from "../../core/signin/outcome";
 import { zonedHour } from "../../core/time";
 import { command, idSchema } from "../command";
-import { entries, entryVersions, places, signIns } from "../database/schema";
+import { entries, places, signIns } from "../database/schema";
 import type { Galtry } from "../galtry";
 import { uuidv7 } from "../ids";
 import { endLease, holdLease } from "../lease";
@@ -16,9 +16,9 @@ import { Refused } from "../refused";
 import { loginOf } from "../vaults/sealing";
 import { openValues } from "../vaults/vaultKeys";
 import { ENGINES, type SignInEngine } from "./engine";
-import { defaultEngine, type EntryFor, entryFor } from "./sealed";
-import { nightly as t } from "./strings";
-import { saveTest, tryOnce } from "./testing";
+import { defaultEngine, type EntryFor, endSignIn, entryFor, LONGEST_SIGN_IN_MS } from "./sealed";
+import { nightTests as t } from "./strings";
+import { saveTest, testOnce } from "./testing";
 
 const SERVER = { kind: "server" } as const;
 const WORK = "signIn.testAtNight";
@@ -30,7 +30,6 @@ const UNTIL_HOUR = 5;
 const PAUSE_MS = 20_000;
 /** Each at most once within so long: once a night. */
 const ONCE_IN_MS = 18 * 3_600_000;
-const LONGEST_MS = 85_000;
 /** The site sees the server itself, and no colleague's browser. */
 const SEEN_AS = {
   userAgent: "Mozilla/5.0 (X11; Linux x86_64) AppleWebKit/537.36 (KHTML, like Gecko) Chrome/120.0.0.0 Safari/537.36",
@@ -84,7 +83,7 @@ export const beginNightTest = command({
     const signInId = uuidv7();
     await tx.insert(signIns).values({
       ...{ id: signInId, entryId: input.entryId, versionId: allowed.version.id, personId: null, lanyardId: "" },
-      ...{ how: "proved", queueKey: allowed.queueKey, process: app.process, begunAt: at },
+      ...{ how: "tested", queueKey: allowed.queueKey, process: app.process, begunAt: at },
     });
     return { signInId, found: allowed };
   },
@@ -112,12 +111,7 @@ export const endNightTest = command({
     if (!row) throw new Refused("conflict", t.thisTestHasAlreadyEnded);
     return row;
   },
-  run: async ({ tx, input: { signInId, outcome, detail, by }, at, allowed }) => {
-    await tx.update(signIns).set({ endedAt: at, signedOutAt: at, outcome, detail }).where(eq(signIns.id, signInId));
-    if (by !== null) await tx.update(entries).set({ signInEngine: by }).where(eq(entries.nodeId, allowed.entryId));
-    if (outcome === "wrong-password")
-      await tx.update(entryVersions).set({ refusedAt: at }).where(eq(entryVersions.id, allowed.versionId));
-  },
+  run: ({ tx, input, at, allowed }) => endSignIn(tx, input, { ...allowed, how: "tested" }, input.outcome, at),
   journal: ({ input, allowed }) => ({
     node: allowed.entryId,
     vault: allowed.vaultId,
@@ -135,7 +129,6 @@ export class NightTests {
   #busy = false;
   #notBefore = 0;
   #cursor = "";
-  #closed = false;
 
   constructor(
     private readonly app: Galtry,
@@ -143,13 +136,9 @@ export class NightTests {
     private readonly pauseMs = PAUSE_MS,
   ) {}
 
-  close = () => {
-    this.#closed = true;
-  };
-
   /** Tests one login where it is night and one is due. @returns its entry, or null */
   async look(at = Date.now()): Promise<string | null> {
-    if (this.#busy || this.#closed || at < this.#notBefore) return null;
+    if (this.#busy || at < this.#notBefore) return null;
     this.#busy = true;
     try {
       if (!(await loadRules(this.app.db)).nightTests) return null;
@@ -190,8 +179,8 @@ export class NightTests {
     // A lease lasts less long than a sign-in may: it is held on to meanwhile.
     const hold = setInterval(() => void holdLease(app, WORK).catch(() => undefined), 10_000);
     try {
-      const signal = AbortSignal.timeout(LONGEST_MS);
-      const { session, picture, ...tested } = await tryOnce(app, SERVER, SEEN_AS, begun, signal, this.engine());
+      const signal = AbortSignal.timeout(LONGEST_SIGN_IN_MS);
+      const { session, picture, ...tested } = await testOnce(app, SERVER, SEEN_AS, begun, signal, this.engine());
       const { outcome, detail } = tested;
       await endNightTest.execute(app, { signInId, outcome, detail, by: session?.by ?? null }, SERVER);
       await saveTest.execute(app, { entryId, versionId: version.id, ...tested, picture }, SERVER, at);
