@@ -21,7 +21,7 @@ export function JoinRule({ domains, set, mails }: { domains: readonly string[]; 
         removing={t.removeDomain}
         onRemove={(domain) => set({ joinDomains: domains.filter((one) => one !== domain) })}
       />
-      <AddName label={t.mailDomain} placeholder={t.example} onAdd={add} />
+      <AddName label={t.mailDomain} placeholder={t.example} adding={t.addDomain} onAdd={add} />
       {domains.length > 0 && <span className="small soft">{mails ? t.byACode : t.onceMailIsSetUp}</span>}
     </li>
   );

@@ -75,7 +75,7 @@ export function LanyardRules({
             removing={t.removeSite}
             onRemove={(site) => put({ neverOn: lanyard.neverOn.filter((one) => one !== site) })}
           />
-          <AddName label={t.site} placeholder={t.example} onAdd={addSite} />
+          <AddName label={t.site} placeholder={t.example} adding={t.addSite} onAdd={addSite} />
         </li>
       </Sentences>
       {choosing && (

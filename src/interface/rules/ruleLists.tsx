@@ -49,12 +49,14 @@ const Adding = styled.form`
 interface AddNameProps {
   label: string;
   placeholder: string;
+  /** What the button is called: there are several of these on one page. */
+  adding: string;
   /** @returns why it cannot be added; null once it is */
   onAdd: (typed: string) => string | null;
 }
 
 /** One more domain or site, typed. */
-export function AddName({ label, placeholder, onAdd }: AddNameProps) {
+export function AddName({ label, placeholder, adding, onAdd }: AddNameProps) {
   const [typed, setTyped] = useState("");
   const [wrong, setWrong] = useState<string | null>(null);
   return (
@@ -68,7 +70,7 @@ export function AddName({ label, placeholder, onAdd }: AddNameProps) {
     >
       <TextField label={label} placeholder={placeholder} value={typed} onText={setTyped} wrong={wrong} />
       <Button type="submit" isDisabled={typed.trim() === ""}>
-        {t.add}
+        {adding}
       </Button>
     </Adding>
   );

@@ -88,7 +88,6 @@ export const signingInRules = {
 
 export const ruleLists = {
   remove: "Remove",
-  add: "Add",
   partOfTheName: "Part of the name",
   groups: "Groups",
   noMatch: "No match. Try part of the name.",
@@ -110,6 +109,7 @@ export const lanyardRules = {
   neverOffersAt: "Lanyard never offers to add a login at",
   removeSite: (site: string) => `Remove ${site}`,
   site: "Site",
+  addSite: "Add site",
   example: "bank.example",
 };
 
@@ -141,6 +141,7 @@ export const joinRule = {
   whoCanJoin: "People can join as members without being invited if they have an email address at:",
   removeDomain: (domain: string) => `Remove ${domain}`,
   mailDomain: "Mail domain",
+  addDomain: "Add domain",
   example: "company.example",
   byACode: "They show by an emailed code that the address is theirs. They have no access until they are given some.",
   onceMailIsSetUp: "This works once email is set up: people show by an emailed code that the address is theirs.",
