@@ -533,6 +533,10 @@ const EXPECTED: Record<string, { who: Who; asPerson?: Who; server?: true; input:
     input: () => ({ entryId: fixture.entryId, page: "https://pellam.example/" }),
   },
   "signIn.beginSignIn": { who: "lanyard-use", asPerson: "edit", input: () => ({ entryId: fixture.entryId }) },
+  "signIn.askForCode": { who: "own", input: () => ({ signInId: id(), waitMs: 1000 }) },
+  "signIn.giveCode": { who: "own", input: () => ({ id: id(), code: "123456" }) },
+  "signIn.codeStands": { who: "own", input: () => ({ id: id() }) },
+  "signIn.takeCode": { who: "server", input: () => ({ id: id() }) },
   "signIn.handOver": { who: "own", input: () => ({ signInId: id(), outcome: "signed-in", detail: "", jar: null }) },
   "signIn.saveTest": {
     who: "own",

@@ -82,7 +82,7 @@ const hazelrow = () =>
 const signIn = (entryId: string, engine?: SignInEngine) =>
   sealedSignIn(db(), f.lanyard("use"), entryId, () => undefined, new AbortController().signal, engine);
 const tested = (entryId: string, engine?: SignInEngine) =>
-  testEntry(db(), f.as("edit"), SEEN_AS, entryId, new AbortController().signal, engine);
+  testEntry(db(), f.as("edit"), SEEN_AS, entryId, new AbortController().signal, undefined, engine);
 
 describe("steps that were learned", () => {
   test("sign in over plain HTTP where a script sends JSON with a token of the page, and not without them", async () => {

@@ -2,6 +2,7 @@
 
 import { rulesOfPage } from "../../src/core/generator/pageRules";
 import { boxesFrom, spread } from "../../src/core/signin/boxes";
+import type { Progress, WaitsFor } from "../../src/core/signin/outcome";
 import { NOTHING_READ, type PageKind, type PageReading } from "../../src/core/signin/page";
 import { readPage } from "../../src/core/signin/read";
 import { asksToRemember } from "../../src/core/signin/remember";
@@ -10,7 +11,7 @@ import type { LearningView, Look, NewPasswordPlace, Offer, PageAsk } from "../sh
 import { describePage, emptyPage, isVisible, type LivePage } from "./describe";
 import { Learning, readingByHand } from "./learn";
 import { main as t } from "./strings";
-import { hangCapture, hangEnded, hangFieldTag, hangLearning, takeFieldTag } from "./tags";
+import { hangCapture, hangCodeAsked, hangEnded, hangFieldTag, hangLearning, takeFieldTag } from "./tags";
 
 const ask = async <R>(message: PageAsk | Record<string, unknown>): Promise<R | null> => {
   try {
@@ -370,11 +371,25 @@ if (isGaltry && !isFrame) {
 }
 let asking = "";
 
-chrome.runtime.onMessage.addListener((message: { tell?: string; progress?: string; name?: string; says?: string }) => {
+interface Tell {
+  tell?: string;
+  progress?: Progress;
+  waitsFor?: WaitsFor;
+  name?: string;
+  says?: string;
+  person?: string | null;
+}
+
+chrome.runtime.onMessage.addListener((message: Tell) => {
   if (message.tell === "changed") {
     if (isGaltry) window.postMessage({ from: "lanyard", changed: true }, location.origin);
     else if (!isFrame) void arrive(true);
   } else if (message.tell === "ended" && !isGaltry) hangEnded(message.name ?? "", message.says ?? "");
   else if (message.tell === "progress" && isGaltry)
-    window.postMessage({ from: "lanyard", id: asking, progress: message.progress }, location.origin);
+    window.postMessage(
+      { from: "lanyard", id: asking, progress: message.progress, waitsFor: message.waitsFor },
+      location.origin,
+    );
+  else if (message.tell === "code-asked" && !isGaltry && !isFrame)
+    hangCodeAsked(message.person ?? null, message.name ?? "", ask);
 });

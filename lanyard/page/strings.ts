@@ -15,6 +15,11 @@ export const tags = {
   yourAccessTo: "Your access to ",
   hasEnded: " has ended",
   lanyardHasRemovedItsSession: (says: string) => `${says} Lanyard has removed its session from this browser.`,
+  aCodeIsNeeded: "a code is needed",
+  isSigningInTo: (person: string | null) =>
+    person === null ? "You are signing in to " : `${person} is signing in to `,
+  theSiteHasSentACode: "The site has sent a code. Enter it in Lanyard’s window; the sign-in waits for it.",
+  enterTheCode: "Enter the code",
   addThisLogin: "add this login",
   userName: "User name",
   notNow: "Not now",

@@ -148,6 +148,27 @@ export function hangEnded(name: string, says: string): void {
   );
 }
 
+let codeTag: HTMLElement | null = null;
+
+/** Somebody's sign-in waits for a code. It is entered in Lanyard's window: a page can read what is typed over it. */
+export function hangCodeAsked(person: string | null, name: string, ask: Ask): void {
+  codeTag?.remove();
+  const { host, face } = hangLarge("alertdialog", t.aCodeIsNeeded);
+  codeTag = host;
+  const enter = element("button", { class: "btn go", type: "button" }, t.enterTheCode);
+  const close = element("button", { class: "btn", type: "button" }, t.close);
+  pressed(enter, () => {
+    void ask({ ask: "open-window", entryId: null });
+    host.remove();
+  });
+  pressed(close, () => host.remove());
+  face.append(
+    element("p", { class: "lead" }, t.isSigningInTo(person), element("b", {}, name)),
+    element("p", { class: "small" }, t.theSiteHasSentACode),
+    element("div", { class: "do" }, enter, close),
+  );
+}
+
 let learningTag: HTMLElement | null = null;
 
 /** While the person signs in by hand: what has been seen, and the way to save it. */

@@ -8,6 +8,7 @@ import { stampInk, stampLetters } from "../../src/core/stamp";
 import type { KeyLine } from "../../src/server/lanyard/keys";
 import type { View } from "../shared/messages";
 import { ask } from "./ask";
+import { CodesAsked } from "./CodesAsked";
 import { CreatePassword, useNewPasswordPlace } from "./CreatePassword";
 import { Settings } from "./Settings";
 import { createPassword as newPassword, main as t } from "./strings";
@@ -81,6 +82,7 @@ function Window() {
         )}
       </div>
       <Tag>
+        {connection.state === "connected" && !settings && <CodesAsked view={view} look={look} />}
         {connection.state === "none" && <NotConnected view={view} look={look} />}
         {connection.state === "connecting" && <Connecting view={view} look={look} />}
         {connection.state === "connected" &&
@@ -273,7 +275,11 @@ function Signing({ view, look }: { view: View; look: () => void }) {
           {signing.steps.length === 0 ? (
             <li>{t.opening(signing.site)}</li>
           ) : (
-            signing.steps.map((step) => <li key={step}>{PROGRESS[step]}</li>)
+            signing.steps.map((step) => (
+              <li key={step}>
+                {step === "code-asked" && signing.waitsFor ? t.waitingForCode(signing.waitsFor.names) : PROGRESS[step]}
+              </li>
+            ))
           )}
         </ol>
       </>

@@ -1,8 +1,10 @@
 /** Every sentence and label of this area, in one place to be read. */
 
 import type { ReactNode } from "react";
-import { counted } from "../../src/core/counted";
+import { counted, listOf } from "../../src/core/counted";
 import { approveDevice } from "../../src/interface/account/strings";
+
+export { codesAsked } from "../../src/interface/frame/strings";
 
 export const main = {
   galtry: "Galtry",
@@ -50,6 +52,8 @@ export const main = {
     `This browser has cookies of ${site} that Lanyard did not set. Signing in with ${name} replaces that session.`,
   replaceSession: "Replace session",
   renewSession: "Keep session",
+  waitingForCode: (names: readonly string[]) =>
+    `Waiting for the code that ${names.length > 0 ? listOf(names, "or") : "a steward"} receives`,
   signingInTo: (name: string) => `Signing in to ${name}`,
   opening: (site: string) => `Opening ${site}`,
   signedInTo: (name: string) => `Signed in to ${name}`,

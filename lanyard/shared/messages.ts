@@ -4,6 +4,7 @@ import type { PageKind } from "../../src/core/signin/page";
 import type { PageStep } from "../../src/core/signin/steps";
 import type { SignInReport } from "../../src/interface/shared/lanyard";
 import type { KeyLine } from "../../src/server/lanyard/keys";
+import type { AskedCode } from "../../src/server/signin/askedCodes";
 
 export type Connection =
   | {
@@ -38,6 +39,8 @@ export interface Keys {
   neverOn: string[];
   /** The same, for all people, by the house rules. */
   neverOnForAll: string[];
+  /** Sign-ins that wait for a code which this person receives. */
+  codesAsked: AskedCode[];
   /** Base64: what user names are marked with. */
   markKey: string;
   fetchedAt: number;
@@ -49,6 +52,8 @@ export interface SigningIn {
   name: string;
   site: string;
   steps: Progress[];
+  /** Whom it waits for, that they enter a code. */
+  waitsFor: { names: string[]; until: number } | null;
   report: SignInReport | null;
   /** Asks first: the site has cookies that Lanyard did not set. */
   asking: boolean;
@@ -163,6 +168,8 @@ export type WindowAsk =
   /** Taken back: *Never on this site*. */
   | { ask: "offer-again"; site: string }
   | { ask: "close-report" }
+  /** The code that a site has sent to this person, or that none came. @returns what was wrong */
+  | { ask: "give-code"; id: string; code: string | null }
   /** A number that another device shows, to sign in there. */
   | { ask: "type-number"; number: string }
   | { ask: "answer-number"; number: string; approve: boolean; password: string | null };

@@ -3,6 +3,7 @@
 import { hostOf } from "../../src/core/signin/address";
 import { matches } from "../../src/core/signin/site";
 import type { KeyLine } from "../../src/server/lanyard/keys";
+import type { AskedCode } from "../../src/server/signin/askedCodes";
 import type { Connection, ConnectionView, Keys } from "../shared/messages";
 import { answerOf, ask, Refusal, send, Unreachable } from "./api";
 import { removeCookies } from "./cookies";
@@ -141,13 +142,16 @@ export async function refreshOld(): Promise<void> {
 async function refresh(): Promise<void> {
   if ((await disk("connection")).state !== "connected") return;
   try {
-    const before = (await memory("keys"))?.keys ?? [];
+    const last = await memory("keys");
+    const before = last?.keys ?? [];
     const keys = await ask<Omit<Keys, "fetchedAt">>("lanyard.keyList", {});
     await setMemory({ keys: { ...keys, fetchedAt: Date.now() } });
     const still = new Set(keys.keys.map((key) => key.id));
     const isGone = ({ entryId }: { entryId: string }) => !still.has(entryId);
     const gone = new Set([...(await removeCookies(isGone)), ...(await removeStorage(isGone))]);
     await tellEnded(before.filter((key) => gone.has(key.id)));
+    const known = new Set(last?.codesAsked.map(({ id }) => id));
+    await tellAsked(keys.codesAsked.filter(({ id }) => !known.has(id)));
   } catch (error) {
     if (error instanceof Refusal && error.code === "signed-out") await ended(error.data);
     else if (!(error instanceof Unreachable || error instanceof Refusal)) throw error;
@@ -165,6 +169,17 @@ async function tellEnded(keys: KeyLine[]): Promise<void> {
           .sendMessage(tab.id, { tell: "ended", name: key.name, says: why?.says ?? "" }, { frameId: 0 })
           .catch(() => undefined);
   }
+}
+
+/** On the page in front: that somebody waits for a code. */
+async function tellAsked(asked: readonly AskedCode[]): Promise<void> {
+  const [first] = asked;
+  if (!first) return;
+  for (const tab of await chrome.tabs.query({ active: true }))
+    if (tab.id !== undefined)
+      chrome.tabs
+        .sendMessage(tab.id, { tell: "code-asked", person: first.person, name: first.entry.name }, { frameId: 0 })
+        .catch(() => undefined);
 }
 
 /** Keeps the stream open in a document of its own: the worker may end any time. */

@@ -22,7 +22,9 @@ export async function showOnTab(tab: Pick<chrome.tabs.Tab, "id" | "url">): Promi
   const [connection, reachable] = [await disk("connection"), await memory("reachable")];
   const ruledOut = (await memory("keys"))?.mayUse === false;
   const count = connection.state === "connected" && tab.url ? (await keysFor(tab.url)).length : 0;
-  const text = connection.state !== "connected" ? "" : !reachable ? "?" : count > 0 ? String(count) : "";
+  const asked = ((await memory("keys"))?.codesAsked ?? []).some(({ until }) => until > Date.now());
+  const text =
+    connection.state !== "connected" ? "" : !reachable ? "?" : asked ? t.code : count > 0 ? String(count) : "";
   const title =
     connection.state !== "connected"
       ? t.lanyardNotConnected
@@ -30,11 +32,13 @@ export async function showOnTab(tab: Pick<chrome.tabs.Tab, "id" | "url">): Promi
         ? t.lanyardGaltryIsNotResponding
         : ruledOut
           ? t.lanyardTheHouseRulesSayNo
-          : t.lanyardConnectedAs(connection.person, count > 0 ? t.forThisPage(count) : "");
+          : asked
+            ? t.lanyardACodeIsNeeded
+            : t.lanyardConnectedAs(connection.person, count > 0 ? t.forThisPage(count) : "");
   const kind = connection.state === "connected" ? "key" : "plain";
   await Promise.all([
     chrome.action.setBadgeText({ tabId: tab.id, text }),
-    chrome.action.setBadgeBackgroundColor({ tabId: tab.id, color: "#22382e" }),
+    chrome.action.setBadgeBackgroundColor({ tabId: tab.id, color: asked ? "#8a4b1f" : "#22382e" }),
     chrome.action.setTitle({ tabId: tab.id, title }),
     chrome.action.setIcon({ tabId: tab.id, path: { 16: `icons/${kind}-16.png`, 32: `icons/${kind}-32.png` } }),
   ]).catch(() => undefined);

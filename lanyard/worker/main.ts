@@ -221,7 +221,8 @@ async function fromGaltry(message: GaltryAsk, sender: chrome.runtime.MessageSend
       const report = await signIn(
         message.entryId,
         false,
-        (progress) => void chrome.tabs.sendMessage(tabId, { tell: "progress", progress }).catch(() => undefined),
+        (progress, waitsFor) =>
+          void chrome.tabs.sendMessage(tabId, { tell: "progress", progress, waitsFor }).catch(() => undefined),
       );
       if (report.outcome === "asked-first") await openWindow(tabId);
       return report;
@@ -271,6 +272,11 @@ async function fromWindow(message: WindowAsk): Promise<unknown> {
       const { number, approve, password } = message;
       const input = { number, approve, ...(password !== null && { password }) };
       return call("people.answerDevice", input).then(() => null, wrong);
+    }
+    case "give-code": {
+      const refused = await call("signIn.giveCode", { id: message.id, code: message.code }).then(() => null, wrong);
+      await refreshKeys();
+      return refused;
     }
     case "close-report":
       return setMemory({ signing: null, chosen: null });

@@ -1,7 +1,7 @@
 /** Signing in with a key: sealed, or by guarded fill where the steward allows it. */
 
 import { hostOf } from "../../src/core/signin/address";
-import type { Progress } from "../../src/core/signin/outcome";
+import type { OnProgress, Progress, WaitsFor } from "../../src/core/signin/outcome";
 import { matches } from "../../src/core/signin/site";
 import type { SignInReport } from "../../src/interface/shared/lanyard";
 import type { KeyLine } from "../../src/server/lanyard/keys";
@@ -30,11 +30,7 @@ async function show(signing: Omit<SigningIn, "at">): Promise<void> {
  * One sealed sign-in: Galtry signs in, the cookies come here, the site opens in a tab.
  * @param replace the person has said that a session which is there already may be replaced
  */
-export async function signIn(
-  entryId: string,
-  replace: boolean,
-  onProgress: (progress: Progress) => void,
-): Promise<SignInReport> {
+export async function signIn(entryId: string, replace: boolean, onProgress: OnProgress): Promise<SignInReport> {
   try {
     const key = await keyOf(entryId);
     const signing: Omit<SigningIn, "at"> = {
@@ -42,6 +38,7 @@ export async function signIn(
       name: key.name,
       site: key.site,
       steps: [],
+      waitsFor: null,
       report: null,
       asking: false,
     };
@@ -50,9 +47,10 @@ export async function signIn(
       return { outcome: "asked-first" };
     }
     await show(signing);
-    const answer = await stream(entryId, (progress) => {
+    const answer = await stream(entryId, (progress, waitsFor) => {
       if (!signing.steps.includes(progress)) signing.steps.push(progress);
-      onProgress(progress);
+      signing.waitsFor = waitsFor ? { names: waitsFor.names, until: Date.now() + waitsFor.leftMs } : null;
+      onProgress(progress, waitsFor);
       void show(signing);
     });
     const report = await finish(answer, key);
@@ -77,7 +75,7 @@ async function asReport(error: unknown): Promise<SignInReport> {
 }
 
 /** Reads progress and the answer, line by line. */
-async function stream(entryId: string, onProgress: (progress: Progress) => void): Promise<SealedAnswer> {
+async function stream(entryId: string, onProgress: OnProgress): Promise<SealedAnswer> {
   const { address, token } = await connected();
   const response = await send(address, "sign-in", { entryId }, token);
   if (!response.ok || !response.body) {
@@ -98,10 +96,11 @@ async function stream(entryId: string, onProgress: (progress: Progress) => void)
     for (const line of lines) {
       const said = JSON.parse(line) as {
         progress?: Progress;
+        waitsFor?: WaitsFor;
         answer?: SealedAnswer;
         refused?: { code: string; message: string };
       };
-      if (said.progress) onProgress(said.progress);
+      if (said.progress) onProgress(said.progress, said.waitsFor);
       if (said.refused) throw new Refusal(said.refused.code, said.refused.message);
       if (said.answer) return said.answer;
     }
@@ -159,6 +158,7 @@ export async function landed(tabId: number, kind: string, again: boolean): Promi
       name: key.name,
       site: key.site,
       steps: [],
+      waitsFor: null,
       asking: false,
       report: { outcome: "tied-to-address", guardedFill: key.guardedFill },
     });

@@ -23,6 +23,8 @@ export const connection = {
 export const icon = {
   lanyardNotConnected: "Lanyard: not connected",
   lanyardTheHouseRulesSayNo: "Lanyard: the house rules do not let you use it",
+  code: "code",
+  lanyardACodeIsNeeded: "Lanyard: someone waits for a code that you receive",
   lanyardGaltryIsNotResponding: "Lanyard: Galtry is not responding",
   lanyardConnectedAs: (person: string, part: string) => `Lanyard: connected as ${person}${part}`,
   forThisPage: (count: number) => `, ${counted(count, "login")} for this page`,

@@ -19,6 +19,7 @@ import { hideNumber } from "./opaqueNumber";
 import { findHome, loadHome } from "./organisation";
 import { signInProviders } from "./provider/providers";
 import { Refused } from "./refused";
+import { type AskedCode, codesAskedOf } from "./signin/askedCodes";
 
 /** For the page that says so: of an error on the server only its digest reaches a browser. */
 function sayUnreachable(error: unknown): never {
@@ -56,6 +57,8 @@ export interface Me {
   organisation: string;
   zone: string;
   notices: number;
+  /** Sign-ins that wait for a code which this person receives. */
+  codesAsked: AskedCode[];
   /** What this page has seen of what was told, for the stream to go on from. */
   seen: string;
   at: number;
@@ -97,6 +100,7 @@ export const me = cache(async (): Promise<Me> => {
     organisation: home.name,
     zone: home.zone,
     notices: row!.notices,
+    codesAsked: await codesAskedOf(tx, person, at),
     ...{ seen, at, caller },
   };
 });

@@ -184,6 +184,7 @@ import {
 import { dropGroup, dropUser, keepGroup, keepUser } from "./provider/scim/acts";
 import { changeHelpNote, helpNote } from "./rules/helpNote";
 import { changeRules, houseRules, ruleGroups } from "./rules/rules";
+import { askForCode, codeStands, giveCode, takeCode } from "./signin/askedCodes";
 import { didNotWork } from "./signin/didNotWork";
 import { beginNightTest, endNightTest } from "./signin/nightTests";
 import { beginSignIn, claimCode, closeBrokenOff, handOver, reportLanding } from "./signin/sealed";
@@ -328,6 +329,7 @@ const ALL = [
   restoreSteps,
   stepsPage,
   tryPasswordAgain,
+  giveCode,
   vaultTags,
   exportEntries,
   exportPart,
@@ -544,6 +546,9 @@ const ALL = [
   didNotWork,
   tellOfExpiry,
   closeBrokenOff,
+  askForCode,
+  codeStands,
+  takeCode,
   openSessions,
   dropJar,
   journalPage,

@@ -5,7 +5,7 @@ import { frameworkSite, shadowSite, storageSite } from "./drawn";
 import { illMeaningSite } from "./illMeaning";
 import { branchSite, codeSite, crowdedSite, legacySite, plainSite, tokenSite, userNameFirstSite } from "./plain";
 import type { Site } from "./site";
-import { boxesSite, questionSite } from "./stepwise";
+import { boxesSite, questionSite, sentCodeSite } from "./stepwise";
 
 const mail = (name: string) => `${name}@tarrowick.example`;
 
@@ -179,6 +179,13 @@ export function practiceSites(port: number, galtry: string): Site[] {
       signInPath: "/in",
       account: { userName: "tarrowick", password: "stamp-Meadow-54-parcel" },
       text: "Eleven letters are waiting.",
+    }),
+    sentCodeSite({
+      host: "brindlecote.localhost",
+      name: "Brindlecote Insurance",
+      signInPath: "/sign-in",
+      account: { userName: "tarrowick", password: "vellum-Anchor-23-thistle" },
+      text: "Three policies are in force.",
     }),
     boxesSite({
       host: "penwarren.localhost",

@@ -1,4 +1,5 @@
-/** Sites with more to do after the password: a question that has to be answered, a code in six boxes. */
+/** Sites with more to do after the password: a question, a code in six boxes, a code sent to somebody's telephone. */
+import { randomInt } from "node:crypto";
 import { codeAt } from "../../src/core/signin/code";
 import { type Account, behindSignIn, page, router, Sessions, type Site } from "./site";
 
@@ -45,6 +46,55 @@ export function questionSite({ host, name, signInPath, account, text }: Stepwise
     response.redirect(303, "/counter");
   });
   behindSignIn(routes, sessions, { name, text, signInPath: "/house" }, "/counter");
+  return { host, name, signInPath, account, router: routes };
+}
+
+/**
+ * After the password it sends a code to the telephone of whoever has the account. There is no telephone here: what was
+ * sent last stands at `/telephone`.
+ */
+export function sentCodeSite({ host, name, signInPath, account, text }: Stepwise): Site {
+  const waiting = new Sessions("bc_first");
+  const sessions = new Sessions("bc");
+  const routes = router();
+  let sent = "";
+  const signIn = (message: string) =>
+    page(
+      `${name}: sign in`,
+      `<h1>Sign in to ${name}</h1>${message}<form method="post"><label>User name <input name="user" autocomplete="username"></label><label>Password <input name="pass" type="password"></label><button>Sign in</button></form>`,
+    );
+  const code = (message: string) =>
+    page(
+      `${name}: enter your code`,
+      `<h1>Enter the code we sent you</h1><p>We have sent a text message to the number that ends in 417.</p>${message}<form method="post"><label>Code <input name="code" inputmode="numeric" autocomplete="one-time-code"></label><button>Continue</button></form>`,
+    );
+  routes.get("/", (_request, response) => response.redirect(302, "/policies"));
+  routes.get(signInPath, (_request, response) => void response.send(signIn("")));
+  routes.post(signInPath, (request, response) => {
+    if (request.body.user !== account.userName || request.body.pass !== account.password)
+      return void response.send(signIn('<p class="error" role="alert">Wrong user name or password.</p>'));
+    waiting.start(response, { user: account.userName });
+    sent = String(randomInt(1_000_000)).padStart(6, "0");
+    response.redirect(303, "/code");
+  });
+  routes.get("/code", (request, response) => {
+    if (!waiting.of(request)) return response.redirect(302, signInPath);
+    response.send(code(""));
+  });
+  routes.post("/code", (request, response) => {
+    const user = waiting.of(request)?.user;
+    if (!user) return response.redirect(302, signInPath);
+    if (sent === "" || request.body.code !== sent)
+      return void response.send(code('<p class="error" role="alert">That code is not valid.</p>'));
+    sent = "";
+    sessions.start(response, { user });
+    response.redirect(303, "/policies");
+  });
+  routes.get("/telephone", (_request, response) => {
+    const message = sent === "" ? "<p>No messages.</p>" : `<p>${name}: your code is <b id="sent">${sent}</b>.</p>`;
+    response.send(page("Telephone", `<h1>Text messages</h1>${message}`));
+  });
+  behindSignIn(routes, sessions, { name, text, signInPath: "/code" }, "/policies");
   return { host, name, signInPath, account, router: routes };
 }
 

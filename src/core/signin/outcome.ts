@@ -29,7 +29,13 @@ export const FAILURES = {
     title: "requires a code",
     says: "The site requires a second step that is not in this entry, such as a code from a telephone.",
     next: "open-page",
-    mends: ["add-code", "guarded-fill"],
+    mends: ["add-code", "code-receiver", "guarded-fill"],
+  },
+  "code-not-given": {
+    title: "sent a code that nobody entered",
+    says: "The site sent a code to one of its stewards. They did not enter it in time, or did not receive it.",
+    next: "later",
+    mends: ["code-receiver", "add-code", "guarded-fill"],
   },
   challenge: {
     title: "shows a puzzle",
@@ -150,6 +156,7 @@ export const MENDS = [
   "edit-entry",
   "try-again",
   "add-code",
+  "code-receiver",
   "learn",
   "change-steps",
   "browser",
@@ -170,10 +177,20 @@ export const PROGRESS = {
   "user-name-sent": "User name sent",
   "password-accepted": "User name and password accepted",
   "code-wait": "Waiting for a new code",
+  "code-asked": "Waiting for the code the site sent",
   "code-accepted": "Code accepted",
 } as const;
 
 export type Progress = keyof typeof PROGRESS;
+
+/** Whom a sign-in waits for, that they enter a code, and how long it still does (milliseconds). */
+export interface WaitsFor {
+  names: string[];
+  leftMs: number;
+}
+
+/** Says how far a sign-in is. */
+export type OnProgress = (progress: Progress, waitsFor?: WaitsFor) => void;
 
 /** What people see when they are not let in, in their words. */
 export const DID_NOT_WORK = {

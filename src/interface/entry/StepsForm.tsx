@@ -73,6 +73,7 @@ export function StepsForm({ view, onClose }: { view: StepsView; onClose: () => v
   const [guardedFill, setGuardedFill] = useState(view.guardedFill);
   const [plainHttp, setPlainHttp] = useState(view.plainHttp);
   const [filling, setFilling] = useState(view.filling);
+  const [codesReach, setCodesReach] = useState(view.codesReach);
   const [hosts, setHosts] = useState(view.steps.hosts.join(", "));
   const [choices, setChoices] = useState(
     Object.entries(view.steps.choices)
@@ -99,7 +100,7 @@ export function StepsForm({ view, onClose }: { view: StepsView; onClose: () => v
       lands: lands.trim() || null,
     };
     if (!(await saveSteps.run({ entryId: view.id, steps })).ok) return;
-    const rules = { entryId: view.id, guardedFill, plainHttp, filling };
+    const rules = { entryId: view.id, guardedFill, plainHttp, filling, codesReach };
     if (steward && !(await change.run(rules)).ok) return;
     router.refresh();
     onClose();
@@ -204,6 +205,23 @@ export function StepsForm({ view, onClose }: { view: StepsView; onClose: () => v
               label={<b>{t.allowGuardedFillAsWell}</b>}
               hint={t.forSitesWhereASealedSignIn}
             />
+            <ChoiceField
+              label={t.codesFromTheSite}
+              value={codesReach}
+              onText={setCodesReach}
+              hint={t.whileSomeoneSignsIn}
+            >
+              <option value="">{t.codesReachNobody}</option>
+              <option value="stewards">{t.codesReachAny}</option>
+              {view.stewards.map(({ id, name }) => (
+                <option key={id} value={id}>
+                  {name}
+                </option>
+              ))}
+              {!view.stewards.some(({ id }) => id === codesReach) && !["", "stewards"].includes(codesReach) && (
+                <option value={codesReach}>{t.noStewardAnyMore}</option>
+              )}
+            </ChoiceField>
             <ChoiceField
               label={t.onTheSitesOwnPage}
               value={filling}

@@ -132,6 +132,7 @@ export function StepsPage({ view, now }: { view: StepsView; now: number }) {
             <Fact label={t.signOutPage}>
               {steps.signOutPage ? <span className="mono">{steps.signOutPage}</span> : t.none}
             </Fact>
+            <Fact label={t.codesFromTheSite}>{whoEntersCodes(view)}</Fact>
             <Fact label={t.guardedFill}>{view.guardedFill ? t.on : t.off}</Fact>
           </Card>
           <h2>{t.earlierSteps}</h2>
@@ -175,6 +176,12 @@ export function StepsPage({ view, now }: { view: StepsView; now: number }) {
       {changing && <StepsForm view={view} onClose={() => setChanging(false)} />}
     </Page>
   );
+}
+
+function whoEntersCodes({ codesReach, stewards }: StepsView): string {
+  if (codesReach === "") return t.codesReachNobody;
+  const named = stewards.find(({ id }) => id === codesReach);
+  return named ? t.codesReachOne(named.name) : t.codesReachAny;
 }
 
 const Address = ({ address }: { address: string }) => (

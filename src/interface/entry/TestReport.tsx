@@ -57,7 +57,7 @@ export function HowItStands({
   onChange: () => void;
   onTryAgain: () => void;
 }) {
-  if (testing.running) return <Notice role="status">{t.testing}</Notice>;
+  if (testing.running) return <Notice role="status">{view.codesReach === "" ? t.testing : t.testingWithCode}</Notice>;
   if (testing.refused)
     return (
       <Notice role="alert" data-tone="bad">
@@ -91,6 +91,7 @@ export function HowItStands({
     "edit-entry": <ButtonLink href={`/entry/${view.id}?edit`}>{t.edit}</ButtonLink>,
     "add-code": <ButtonLink href={`/entry/${view.id}?edit`}>{t.edit}</ButtonLink>,
     "try-again": <Button onPress={onTryAgain}>{t.tryAgain}</Button>,
+    "code-receiver": <Button onPress={onChange}>{t.change}</Button>,
     learn: <Button onPress={onLearn}>{t.learnWithLanyard}</Button>,
     "change-steps": <Button onPress={onChange}>{t.changeSteps}</Button>,
     "guarded-fill": <Button onPress={onChange}>{t.change}</Button>,
@@ -118,7 +119,7 @@ export function HowItStands({
           <h2 style={{ marginTop: 12 }}>{t.whatYouCanDo}</h2>
           <Mends>
             {mends.map((mend) => {
-              const stewards = mend === "guarded-fill" || mend === "plain-http";
+              const stewards = mend === "guarded-fill" || mend === "plain-http" || mend === "code-receiver";
               return (
                 <li key={mend}>
                   <span>
@@ -137,12 +138,13 @@ export function HowItStands({
 }
 
 /** What has been done already helps no more. */
-function isOpen(mend: Mend, { browser, guardedFill, plainHttp, refused, hasCode }: StepsView): boolean {
+function isOpen(mend: Mend, { browser, guardedFill, plainHttp, refused, hasCode, codesReach }: StepsView): boolean {
   if (mend === "browser") return !browser;
   if (mend === "guarded-fill") return !guardedFill;
   if (mend === "plain-http") return !plainHttp;
   if (mend === "try-again") return refused;
   if (mend === "add-code") return !hasCode;
+  if (mend === "code-receiver") return codesReach === "" && !hasCode;
   return true;
 }
 

@@ -529,6 +529,12 @@ export const signingIn = {
   allowGuardedFillAsWell: "Allow guarded fill as well",
   forSitesWhereASealedSignIn:
     "For sites where a sealed sign-in cannot work. Lanyard types the password into the page and sends it at once. Someone with developer tools can see it then; each person who uses it counts under Seen by.",
+  codesFromTheSite: "Codes that the site sends, by text message or email, are received by",
+  whileSomeoneSignsIn:
+    "While someone signs in, Galtry asks this person for the code, here and in Lanyard, and waits two minutes.",
+  codesReachNobody: "nobody who can enter them",
+  codesReachAny: "any steward of this entry",
+  noStewardAnyMore: "someone who is no longer a steward",
   onTheSitesOwnPage: "On the site’s own page",
   aSealedSignInFromGaltryWorks: "A sealed sign-in from Galtry works with each of these.",
   lanyardOffersItGuardedFill: "Lanyard offers it; guarded fill types and sends",
@@ -545,6 +551,8 @@ export const stepsPage = {
   test: "Test",
   testAgain: "Test again",
   testing: "Testing. This takes up to a minute.",
+  testingWithCode:
+    "Testing. If the site sends a code to a steward, Galtry asks them for it and waits up to two minutes.",
   changeSteps: "Change steps",
   learnWithLanyard: "Learn with Lanyard",
   lanyardOpensThePage:
@@ -598,6 +606,10 @@ export const stepsPage = {
   withWhat: "Signed in last by",
   engines: { http: "plain HTTP", browser: "Galtry’s own browser" },
   notYet: "nothing yet",
+  codesFromTheSite: "Codes from the site",
+  codesReachNobody: "nobody enters them",
+  codesReachAny: "a steward enters them",
+  codesReachOne: (name: string) => `${name} enters them`,
   guardedFill: "Guarded fill",
   on: "on",
   off: "off",
@@ -640,6 +652,7 @@ export const stepsPage = {
     "edit-entry": "Edit the entry: its sign-in page, user name or password.",
     "try-again": "Let Galtry send the saved password again, if you know that it is right.",
     "add-code": "Edit the entry and add the secret key of its one-time code.",
+    "code-receiver": "If one of its stewards receives the code, say who: Galtry then asks them while someone signs in.",
     learn: "Have Lanyard learn the steps while you sign in by hand.",
     "change-steps": "Change the steps: hosts, choices or pages.",
     browser: "Ask the person who runs Galtry to give it a browser of its own (GALTRY_SIGN_IN_BROWSER).",

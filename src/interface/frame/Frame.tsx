@@ -4,9 +4,11 @@ import Link from "next/link";
 import { usePathname } from "next/navigation";
 import type { ReactNode } from "react";
 import styled from "styled-components";
+import type { AskedCode } from "@/server/signin/askedCodes";
 import { readerOf } from "../help/topics";
 import { DoneSlip } from "../shared/Done";
 import { LanyardBefore, lanyardBefore } from "../shared/lanyard";
+import { CodesAsked } from "./CodesAsked";
 import { Keys } from "./Keys";
 import { Live } from "./Live";
 import { ProveAgain } from "./ProveAgain";
@@ -124,6 +126,7 @@ export interface FrameProps {
   organisation: string;
   person: { id: string; name: string; mail: string; role: string; steward: boolean; keeper: boolean };
   notices: number;
+  codesAsked: AskedCode[];
   seen: string;
   at: number;
   /** What the browser's cookie says of Lanyard. */
@@ -153,7 +156,7 @@ const initials = (name: string) =>
     .join("")
     .toUpperCase();
 
-export function Frame({ organisation, person, notices, seen, at, lanyard, children }: FrameProps) {
+export function Frame({ organisation, person, notices, codesAsked, seen, at, lanyard, children }: FrameProps) {
   useArrival();
   const path = usePathname();
   const here = (href: string) =>
@@ -195,7 +198,10 @@ export function Frame({ organisation, person, notices, seen, at, lanyard, childr
           </End>
         </Wrap>
       </Top>
-      <DoneSlip>{children}</DoneSlip>
+      <DoneSlip>
+        {children}
+        <CodesAsked asked={codesAsked} />
+      </DoneSlip>
       <Live seen={seen} at={at} />
       <ProveAgain />
       <SignInAgain personId={person.id} mail={person.mail} />

@@ -22,6 +22,19 @@ export const finderSheet = {
   ),
 };
 
+export const codesAsked = {
+  codesToEnter: "Codes to enter",
+  isSigningInTo: (person: string | null, entry: string) =>
+    person === null ? `You are signing in to ${entry}.` : `${person} is signing in to ${entry}.`,
+  theSiteHasSentACode: "The site has sent a code. Enter it here, and Galtry passes it on to the site alone.",
+  code: "Code",
+  sendCode: "Send code",
+  iReceivedNone: "I received none",
+  left: (time: string) => `${time} left`,
+  codeSent: (entry: string) => `The code for ${entry} has been sent.`,
+  youReceivedNone: "Galtry no longer asks you for this code.",
+};
+
 export const frame = {
   frontDesk: "Front desk",
   vaults: "Vaults",

@@ -5,7 +5,7 @@
  * They carry entry ids and outcomes; never an identifier or a secret.
  */
 import { createContext, useCallback, useContext, useEffect, useRef, useState } from "react";
-import type { Failure, Progress } from "@/core/signin/outcome";
+import type { Failure, OnProgress, Progress, WaitsFor } from "@/core/signin/outcome";
 
 export type LanyardState =
   | { state: "absent" }
@@ -33,7 +33,7 @@ export function askLanyard<R>(
   ask: string,
   body: Record<string, unknown> = {},
   within = 700,
-  onProgress?: (progress: Progress) => void,
+  onProgress?: OnProgress,
 ): Promise<R | null> {
   return new Promise((resolve) => {
     const id = `page-${Date.now()}-${counter++}`;
@@ -51,7 +51,8 @@ export function askLanyard<R>(
         event.data.id !== id
       )
         return;
-      if (event.data.progress) onProgress?.(event.data.progress as Progress);
+      if (event.data.progress)
+        onProgress?.(event.data.progress as Progress, event.data.waitsFor as WaitsFor | undefined);
       else finish(event.data.answer as R);
     };
     window.addEventListener("message", onMessage);
@@ -108,5 +109,8 @@ export function useLanyard(): { lanyard: LanyardState | null; again: () => void 
   return { lanyard, again };
 }
 
-export const signInWithLanyard = (entryId: string, onProgress: (progress: Progress) => void) =>
-  askLanyard<SignInReport>("sign-in", { entryId }, 120_000, onProgress);
+/** Longer than any sign-in takes, also one that waits for a steward. */
+const LONGEST_MS = 240_000;
+
+export const signInWithLanyard = (entryId: string, onProgress: OnProgress) =>
+  askLanyard<SignInReport>("sign-in", { entryId }, LONGEST_MS, onProgress);

@@ -2,15 +2,19 @@
 
 import { useState } from "react";
 import styled from "styled-components";
-import { FAILURES, PROGRESS, type Progress } from "@/core/signin/outcome";
+import { listOf } from "@/core/counted";
+import { FAILURES, type OnProgress, PROGRESS, type Progress, type WaitsFor } from "@/core/signin/outcome";
 import { useCommand } from "./ask";
 import { Button, ButtonLink, Notice, Row } from "./controls";
 import { type SignInReport, signInWithLanyard } from "./lanyard";
 import { useSignIn as t } from "./strings";
+import { useLeft } from "./useLeft";
 
 export interface SigningIn {
   entry: { id: string; name: string; site: string; signInPage?: string };
   steps: Progress[];
+  /** Whom it waits for now, for a code; `until` by this browser's clock. */
+  waitsFor: { names: string[]; until: number } | null;
   report: SignInReport | null;
 }
 
@@ -19,9 +23,9 @@ export function useSignIn() {
   const [signing, setSigning] = useState<SigningIn | null>(null);
   const start = async (entry: SigningIn["entry"]) => {
     if (signing && !signing.report) return;
-    setSigning({ entry, steps: [], report: null });
-    const onProgress = (step: Progress) =>
-      setSigning((now) => (now ? { ...now, steps: now.steps.includes(step) ? now.steps : [...now.steps, step] } : now));
+    setSigning({ entry, steps: [], waitsFor: null, report: null });
+    const onProgress: OnProgress = (step, waits) =>
+      setSigning((now) => now && { ...now, ...withStep(now, step, waits) });
     const report = (await signInWithLanyard(entry.id, onProgress)) ?? {
       outcome: "refused" as const,
       message: t.lanyardIsNotRespondingInThis,
@@ -29,6 +33,13 @@ export function useSignIn() {
     setSigning((now) => (now ? { ...now, report } : now));
   };
   return { signing, start, clear: () => setSigning(null) };
+}
+
+function withStep({ steps }: Pick<SigningIn, "steps">, step: Progress, waits?: WaitsFor) {
+  return {
+    steps: steps.includes(step) ? steps : [...steps, step],
+    waitsFor: waits ? { names: waits.names, until: Date.now() + waits.leftMs } : null,
+  };
 }
 
 const Steps = styled.ol`
@@ -52,7 +63,7 @@ export function SignInNotice({
   onClose: () => void;
   onAgain: () => void;
 }) {
-  const { entry, steps, report } = signing;
+  const { entry, steps, waitsFor, report } = signing;
   if (!report)
     return (
       <Notice role="status" data-tone="good">
@@ -61,7 +72,11 @@ export function SignInNotice({
           {steps.length === 0 ? (
             <li>{t.opening(entry.site)}</li>
           ) : (
-            steps.map((step) => <li key={step}>{PROGRESS[step]}</li>)
+            steps.map((step) => (
+              <li key={step}>
+                {step === "code-asked" && waitsFor ? <WaitingForCode {...waitsFor} /> : PROGRESS[step]}
+              </li>
+            ))
           )}
         </Steps>
       </Notice>
@@ -77,6 +92,17 @@ export function SignInNotice({
       <Notice role="status">{t.lanyardAsksWhetherToReplace(<b>{t.youAreAlreadySignedInAt(entry.site)}</b>)}</Notice>
     );
   return <NotSignedIn signing={signing} report={report} stewards={stewards} mends={mends} {...{ onClose, onAgain }} />;
+}
+
+function WaitingForCode({ names, until }: NonNullable<SigningIn["waitsFor"]>) {
+  const left = useLeft(until);
+  return (
+    <>
+      {t.waitingForCode(listOf(names, "or"))}
+      {/* Counted down for the eye alone: read out each second it would drown the rest. */}
+      {left && <span aria-hidden> {t.left(left)}</span>}
+    </>
+  );
 }
 
 /** What happened, at which step, and what the colleague can do now; for those who look after it, the way to mend it. */

@@ -22,6 +22,7 @@ import { OUTSIDE, persons } from "../database/schema";
 import { timeZone } from "../organisation";
 import { type PathNode, requireLevel, resolveAt } from "./load";
 import type { OpenIndex } from "./openIndex";
+import type { Person } from "./person";
 import { type GrantRow, toSubject } from "./rows";
 import { stewardsAt } from "./stewards";
 
@@ -240,6 +241,14 @@ export async function ownLevel(tx: Reader, personId: string, nodeId: string, at:
     until: ends.length > 0 && ends.every((end) => end !== null) ? Math.max(...(ends as number[])) : null,
     stewards: stewards.sort(),
   };
+}
+
+/** The names of people, as far as somebody may know them. */
+export async function knownTo(tx: Reader, me: Person, people: readonly Person[]): Promise<string[]> {
+  const names = people.map(({ name }) => name);
+  if (!me.guest) return names;
+  const contact = await guestContact(tx, me.id);
+  return names.filter((name) => contact.includes(name));
 }
 
 /** A guest knows nobody but the person who asked them in. */

@@ -577,6 +577,8 @@ export const entries = sqliteTable(
     signInEngine: text("sign_in_engine", { enum: ["http", "browser"] }),
     /** The steward accepted in words that this site gets its password over plain http. */
     plainHttp: integer("plain_http", { mode: "boolean" }).notNull().default(false),
+    /** Who receives the codes that its site sends: nobody (empty), any of its stewards (`stewards`), or a person by id. */
+    codesReach: text("codes_reach").notNull().default(""),
     hasCode: integer("has_code", { mode: "boolean" }).notNull().default(false),
     steps: stored.json("steps", stored.steps).notNull(),
     versionId: text("version_id")
@@ -1222,6 +1224,36 @@ export const signIns = sqliteTable(
     index("sign_ins_kept").on(t.id).where(sql`jar is not null`),
     index("sign_ins_kept_person").on(t.personId).where(sql`jar is not null`),
     index("sign_ins_kept_entry").on(t.entryId).where(sql`jar is not null`),
+  ],
+);
+
+/** Sign-ins that wait for a code which the site has sent to a steward. */
+export const askedCodes = sqliteTable(
+  "asked_codes",
+  {
+    id: id(),
+    signInId: text("sign_in_id")
+      .notNull()
+      .references(() => signIns.id),
+    entryId: text("entry_id").notNull(),
+    vaultId: text("vault_id").notNull(),
+    /** As the entry said it then. */
+    reaches: text("reaches").notNull(),
+    askedAt: time("asked_at").notNull(),
+    until: time("until").notNull(),
+    /** Who received none. */
+    declined: stored.json("declined", stored.texts).notNull().default([]),
+    answeredAt: integer("answered_at"),
+    answeredBy: text("answered_by"),
+    /** The code under the vault's key, until the sign-in takes it. */
+    sealed: bytes("sealed"),
+    keyVersion: integer("key_version"),
+    closedAt: integer("closed_at"),
+  },
+  (t) => [
+    index("asked_codes_open").on(t.until).where(sql`closed_at is null`),
+    index("asked_codes_asked").on(t.askedAt),
+    index("asked_codes_sign_in").on(t.signInId),
   ],
 );
 

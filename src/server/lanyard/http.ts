@@ -115,7 +115,15 @@ async function signInStream(
     async start(controller) {
       const say = (line: unknown) => controller.enqueue(encoder.encode(`${JSON.stringify(line)}\n`));
       try {
-        say({ answer: await sealedSignIn(app, caller, entryId, (progress) => say({ progress }), request.signal) });
+        say({
+          answer: await sealedSignIn(
+            app,
+            caller,
+            entryId,
+            (progress, waitsFor) => say({ progress, waitsFor }),
+            request.signal,
+          ),
+        });
       } catch (error) {
         const refused =
           error instanceof Refused

@@ -19,6 +19,7 @@ import { uuidv7 } from "../ids";
 import { findHome } from "../organisation";
 import { attemptKey, countAttempt, requireFewAttempts } from "../people/attempts";
 import { Refused } from "../refused";
+import { codesAskedOf } from "../signin/askedCodes";
 import { currentMarks } from "../vaults/currentMarks";
 import { requireEntries, requireEntry, requireInUse } from "../vaults/entries";
 import { placesToAdd, vaultNames } from "../vaults/places";
@@ -142,6 +143,8 @@ export const keyList = query({
       keys,
       mayAdd,
       neverOn: never.map((row) => row.site),
+      /** Sign-ins that wait for a code which this person receives. */
+      codesAsked: await codesAskedOf(tx, person, at),
       /** The same for all people, by the house rules. */
       neverOnForAll: rules.neverOn,
       markKey: toBase64(markKeyFor(galtry, lanyardId)),

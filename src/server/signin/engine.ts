@@ -3,7 +3,7 @@
  * one here speaks plain HTTP; one with a browser of the server's own fits beside it.
  */
 import type { CodeSettings } from "../../core/signin/code";
-import type { Progress } from "../../core/signin/outcome";
+import type { OnProgress } from "../../core/signin/outcome";
 import type { SignInSteps } from "../../core/signin/steps";
 import type { TestedPage } from "../../core/signin/testReport";
 
@@ -27,9 +27,14 @@ export interface SignInTask {
   userAgent: string;
   acceptLanguage: string;
   signal: AbortSignal;
-  onProgress: (progress: Progress) => void;
+  onProgress: OnProgress;
   /** Claims a time step of the code; false when it was used already. */
   claimCode: (step: number) => Promise<boolean>;
+  /**
+   * Asks whoever receives the codes that the site sends; left out where nobody does.
+   * @throws SignInFailure code-not-given
+   */
+  askCode?: () => Promise<string>;
   /** Of a test: each page as it is reached; what is done on it is written into it afterwards. */
   onPage?: (page: TestedPage) => void;
   /** Of a test: the last page as a picture (JPEG), with nothing in it that was typed. */

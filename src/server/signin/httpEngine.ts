@@ -9,7 +9,7 @@ import type { Sending, TokenPlace } from "../../core/signin/steps";
 import { Course, type Entering, type OnCourse } from "./course";
 import type { HandedCookie, Login, SignedIn, SignInEngine, SignInTask } from "./engine";
 import { encode, type Filled, requireForm, submissionOf } from "./form";
-import { freshCode } from "./freshCode";
+import { canGiveCode, codeFor } from "./freshCode";
 import { GuardedClient, type GuardSettings, type Reply, SignInFailure } from "./guardedClient";
 import { sessionFrom } from "./handing";
 import { type PageReader, PageUnreadable } from "./pageReader";
@@ -78,7 +78,7 @@ class Visit {
       const now = this.#course.ontoWithoutScripts(page);
       this.#course.saw(now);
       if (!now.followed && isDone(now, this.#sent)) return this.#handOver(now);
-      requireStep(now, this.#sent, this.#login.code !== null, this.#typedInto);
+      requireStep(now, this.#sent, canGiveCode(this.#login, this.task), this.#typedInto);
       page = now.sends ? await this.#sendAsLearned(now, now.sends) : await this.#step(now);
     }
     throw new SignInFailure("not-understood", "the sign-in has more steps than Galtry follows");
@@ -129,15 +129,13 @@ class Visit {
     this.task.onProgress("page-read");
     const entered = new Set(page.followed!.enters.map(({ what }) => what));
     this.#requireSafeTarget(sends.to);
-    const { userName, password, code: settings } = this.#login;
-    if (entered.has("code") && !settings)
-      throw new SignInFailure("code-missing", "the steps enter a code and the entry has none");
+    const { userName, password } = this.#login;
     const cookies = await this.#jar.getCookies(sends.to);
     const token = (place: TokenPlace) => tokenAt(page, cookies, place);
     const compose = (code: string | null) => composed(sends, { userName, password, code, token });
     // What the page lacks is found before a code is used up for it.
     let request = compose(entered.has("code") ? "" : null);
-    if (entered.has("code") && settings) request = compose(await freshCode(settings, this.task));
+    if (entered.has("code")) request = compose(await codeFor(this.#login, this.task));
     if (entered.has("password")) this.#typedInto = page.mark;
     this.#enters(page, {
       userName: entered.has("user-name"),
@@ -188,10 +186,7 @@ class Visit {
   }
 
   async #fillCode(page: Page, filled: Filled): Promise<void> {
-    const settings = this.#login.code;
-    if (!settings || !page.reading.oneTimeCode) return;
-    const code = await freshCode(settings, this.task);
-    this.#put(page, filled, page.reading.oneTimeCode, code);
+    this.#put(page, filled, page.reading.oneTimeCode!, await codeFor(this.#login, this.task));
   }
 
   /** A value into its field, or a character a box. */

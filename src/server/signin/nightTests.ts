@@ -52,6 +52,7 @@ const someFrom = (app: Galtry, cursor: string, at: number): Promise<Looked[]> =>
   app.db.all<Looked>(sql`
     select e.node_id as "id",
       e.sign_in_page <> '' and e.binned_at is null and e.aside_at is null and e.asks_first = 0
+      and e.codes_reach = ''
       and v.refused_at is null
       and coalesce(t.at, 0) < ${at - ONCE_IN_MS}
       and exists (select 1 from sign_ins s where s.entry_id = e.node_id and s.outcome = 'signed-in' and s.how <> 'guarded')

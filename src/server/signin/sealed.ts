@@ -7,7 +7,7 @@ import { z } from "zod";
 import { atLeast } from "../../core/access";
 import { fromUtf8, open, seal, utf8 } from "../../core/crypto";
 import { hostOf } from "../../core/signin/address";
-import { FAILURES, type Failure, type Progress, type SignInOutcome } from "../../core/signin/outcome";
+import { FAILURES, type Failure, type OnProgress, type SignInOutcome } from "../../core/signin/outcome";
 import { matches } from "../../core/signin/site";
 import { requireLevel, resolveAt } from "../access/load";
 import { requireSecretGates } from "../access/requests/accepting";
@@ -22,7 +22,9 @@ import { Refused } from "../refused";
 import { requireInUse, requireOutOfBin } from "../vaults/entries";
 import { fingerprint, loginOf, orSealError } from "../vaults/sealing";
 import { openValues, vaultKey } from "../vaults/vaultKeys";
+import { MOST_CODE_WAIT_MS, waitForCode } from "./askedCodes";
 import { BrowserEngine } from "./browser/browserEngine";
+import { Deadline } from "./deadline";
 import {
   ENGINES,
   type EngineName,
@@ -38,8 +40,10 @@ import { SignInFailure } from "./guardedClient";
 import { HttpEngine } from "./httpEngine";
 import { sealed as t } from "./strings";
 
-/** Longer than any sign-in takes, a code's wait included. */
+/** Longer than any sign-in works. */
 export const LONGEST_SIGN_IN_MS = 90_000;
+/** And longer than any takes, the wait for a code that a steward receives included. */
+const LONGEST_IN_ALL_MS = LONGEST_SIGN_IN_MS + MOST_CODE_WAIT_MS;
 
 type LanyardCaller = Extract<Caller, { kind: "lanyard" }>;
 /** Who signs in: a Lanyard, which gets the session; or a person in Galtry itself, who only tries whether it works. */
@@ -63,6 +67,7 @@ export async function entryFor(tx: Reader, entryId: string, personId: string | n
         reach: entries.reach,
         steps: entries.steps,
         plainHttp: entries.plainHttp,
+        codesReach: entries.codesReach,
         guardedFill: entries.guardedFill,
         signInEngine: entries.signInEngine,
         binnedAt: entries.binnedAt,
@@ -79,7 +84,7 @@ export async function entryFor(tx: Reader, entryId: string, personId: string | n
       },
       queueKey,
       busy: sql<number>`exists (select 1 from ${signIns} where queue_key = ${queueKey} and ended_at is null
-        and begun_at > ${at - LONGEST_SIGN_IN_MS})`,
+        and begun_at > ${at - LONGEST_IN_ALL_MS})`,
       known: sql<number>`exists (select 1 from ${firstSeen} where person_id = ${personId} and entry_id = ${entryId})`,
     })
     .from(entries)
@@ -333,7 +338,7 @@ export async function sealedSignIn(
   app: Galtry,
   caller: LanyardCaller,
   entryId: string,
-  onProgress: (progress: Progress) => void,
+  onProgress: OnProgress,
   signal: AbortSignal,
   engine: SignInEngine = defaultEngine(app),
 ): Promise<SealedAnswer> {
@@ -405,7 +410,7 @@ export async function beginInTurn(
   app: Galtry,
   caller: Signer,
   entryId: string,
-  onProgress: (progress: Progress) => void,
+  onProgress: OnProgress,
   signal: AbortSignal,
 ): Promise<Begun | Pick<Begun, "entry" | "mayEdit">> {
   for (const start = Date.now(); ; ) {
@@ -424,17 +429,34 @@ export async function beginInTurn(
   }
 }
 
+/** What a visit is made with; without a sign-in of a person's there is nobody for whom a code could be asked. */
+export type Attempted = Pick<Begun, "entry" | "login"> & Partial<Pick<Begun, "signInId">>;
+
 /** One visit to the site, whatever comes of it. */
 export async function attempt(
   app: Galtry,
   caller: Signer | Extract<Caller, { kind: "server" }>,
   seenAs: SeenAs,
-  { entry, login }: Pick<Begun, "entry" | "login">,
+  { entry, login, signInId }: Attempted,
   told: Pick<SignInTask, "onProgress" | "onPage" | "onPicture">,
   signal: AbortSignal,
   engine: SignInEngine,
 ): Promise<{ outcome: SignInOutcome; detail: string; session: SignedIn | null }> {
   const allowedHosts = new Set(entry.steps.hosts);
+  const deadline = new Deadline(LONGEST_SIGN_IN_MS - 5_000);
+  let waitMs = MOST_CODE_WAIT_MS;
+  const askCode =
+    entry.codesReach !== "" && signInId !== undefined && caller.kind !== "server"
+      ? () =>
+          deadline.standStill(async () => {
+            const began = Date.now();
+            try {
+              return await waitForCode(app, caller, { signInId, waitMs }, told.onProgress, signal);
+            } finally {
+              waitMs -= Date.now() - began;
+            }
+          })
+      : undefined;
   try {
     const session = await engine.signIn({
       signInPage: entry.signInPage,
@@ -445,7 +467,8 @@ export async function attempt(
       allows: (address) => matches(entry, address) || allowedHosts.has(hostOf(address) ?? ""),
       ...seenAs,
       ...told,
-      signal: AbortSignal.any([signal, AbortSignal.timeout(LONGEST_SIGN_IN_MS - 5_000)]),
+      signal: AbortSignal.any([signal, deadline.signal]),
+      ...(askCode && { askCode }),
       claimCode: async (step) => {
         const mark = fingerprint(app.keys, "code", (await login).code!.secret);
         return claimCode.execute(app, { fingerprint: mark, step }, caller);
@@ -460,6 +483,8 @@ export async function attempt(
       detail: `an unexpected ${error instanceof Error ? error.name : "error"}`,
       session: null,
     };
+  } finally {
+    deadline.end();
   }
 }
 
@@ -513,7 +538,7 @@ export const closeBrokenOff = command({
     const rows = await tx
       .update(signIns)
       .set({ endedAt: at, outcome: "broken-off", detail: "Galtry was stopped" })
-      .where(and(isNull(signIns.endedAt), or(lt(signIns.begunAt, at - LONGEST_SIGN_IN_MS - 30_000), ...dead)))
+      .where(and(isNull(signIns.endedAt), or(lt(signIns.begunAt, at - LONGEST_IN_ALL_MS - 30_000), ...dead)))
       .returning();
     return rows.map((row) => ({ entryId: row.entryId, signInId: row.id, personId: row.personId }));
   },

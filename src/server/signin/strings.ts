@@ -17,6 +17,13 @@ export const sealed = {
   thisSignInDoesNotExist: "This sign-in does not exist.",
 };
 
+export const askedCodes = {
+  thisSignInHasAlreadyEnded: "This sign-in has already ended.",
+  aCodeHasThreeTo20: "A code has 3 to 20 letters and digits.",
+  theSignInNoLongerWaits: "The sign-in no longer waits for this code.",
+  someoneElseHasEnteredIt: "Someone else has entered the code.",
+};
+
 export const testing = {
   couldNotSignInAtNight: (entry: string, title: string) =>
     `Galtry tested ${entry} at night and could not sign in: the site ${title}. Its sign-in steps show what happened.`,

@@ -6,7 +6,7 @@ import { and, eq, inArray, sql } from "drizzle-orm";
 import { z } from "zod";
 import { open, seal } from "../../core/crypto";
 import { carriesSecret, tracesOf } from "../../core/signin/carries";
-import { FAILURES, type Failure, type SignInOutcome } from "../../core/signin/outcome";
+import { FAILURES, type Failure, type OnProgress, type SignInOutcome } from "../../core/signin/outcome";
 import { type TestedPage, testedPageSchema } from "../../core/signin/testReport";
 import { requireLevel } from "../access/load";
 import { requireSecretGates } from "../access/requests/accepting";
@@ -21,7 +21,7 @@ import { notFound } from "../refused";
 import { requireEntry } from "../vaults/entries";
 import { vaultKey } from "../vaults/vaultKeys";
 import type { SignedIn, SignInEngine } from "./engine";
-import { attempt, type Begun, beginInTurn, defaultEngine, handOver, type SeenAs } from "./sealed";
+import { type Attempted, attempt, type Begun, beginInTurn, defaultEngine, handOver, type SeenAs } from "./sealed";
 import { visitSignOut } from "./signingOut";
 import { testing as t } from "./strings";
 
@@ -42,11 +42,12 @@ export async function testEntry(
   seenAs: SeenAs,
   entryId: string,
   signal: AbortSignal,
+  onProgress: OnProgress = () => undefined,
   engine: SignInEngine = defaultEngine(app),
 ): Promise<Tested> {
-  const begun = await beginInTurn(app, caller, entryId, () => undefined, signal);
+  const begun = await beginInTurn(app, caller, entryId, onProgress, signal);
   if (!("signInId" in begun)) return { outcome: "refused-before", detail: "the site rejected this version", pages: [] };
-  const { session, picture, ...tested } = await testOnce(app, caller, seenAs, begun, signal, engine);
+  const { session, picture, ...tested } = await testOnce(app, caller, seenAs, begun, signal, engine, onProgress);
   const { outcome, detail } = tested;
   const by = session?.by ?? null;
   const ended = await handOver.execute(app, { signInId: begun.signInId, outcome, detail, jar: null, by }, caller);
@@ -60,14 +61,15 @@ export async function testOnce(
   app: Galtry,
   caller: Parameters<typeof attempt>[1],
   seenAs: SeenAs,
-  begun: Pick<Begun, "entry" | "login">,
+  begun: Attempted,
   signal: AbortSignal,
   engine: SignInEngine,
+  onProgress: OnProgress = () => undefined,
 ): Promise<Tested & { session: SignedIn | null; picture: Uint8Array | null }> {
   const pages: TestedPage[] = [];
   let picture: Uint8Array | null = null;
   const told = {
-    onProgress: () => undefined,
+    onProgress,
     onPage: (page: TestedPage) => void (pages.length < MOST_PAGES && pages.push(page)),
     onPicture: (taken: Uint8Array) => {
       picture = taken;

@@ -25,6 +25,7 @@ import type { Galtry } from "../galtry";
 import { endLease, holdLease, LEASE_MS } from "../lease";
 import { timeZone } from "../organisation";
 import { notFound, Refused } from "../refused";
+import { dropCodes } from "../signin/askedCodes";
 import { resealJars } from "../signin/sealed";
 import { dropPictures } from "../signin/testing";
 import { openPiece, openVersion, orSealError, sealPiece, sealValues } from "./sealing";
@@ -297,6 +298,7 @@ export const rotateSome = command({
     const jars = blobs + broken.length === 0 ? await olderJars(tx, vaultId, version) : [];
     await resealJars(tx, app, jars, vaultId, vaultId);
     await dropPictures(tx, { vaultId, before: version });
+    await dropCodes(tx, vaultId, version);
     const moved = blobs + jars.length;
     return { more: moved + broken.length > 0, moved, broken };
   },

@@ -1,10 +1,15 @@
 /** How an entry may be signed in to: what its steward allows. Its steps are in `steps.ts`. */
 import { eq } from "drizzle-orm";
 import { z } from "zod";
+import { stewardsAt } from "../access/stewards";
 import { command, idSchema } from "../command";
 import { entries, entryVersions } from "../database/schema";
+import { Refused } from "../refused";
+import { ANY_STEWARD } from "../signin/askedCodes";
 import { requireEntry } from "./entries";
 import { requireAskedAgain, requireRevealGates } from "./revealGates";
+import { signingIn as t } from "./strings";
+
 /** Guarded fill may be switched on by the entry's steward only; plain http is accepted in words. */
 export const changeSigningIn = command({
   name: "vaults.changeSigningIn",
@@ -14,12 +19,17 @@ export const changeSigningIn = command({
     plainHttp: z.boolean(),
     /** What Lanyard does in the site's page: types and sends, only types, or is not offered there at all. */
     filling: z.enum(["send", "type", "never"]).default("send"),
+    /** Who receives the codes that the site sends: nobody (empty), any steward, or one of them by id. */
+    codesReach: z.union([z.literal(["", ANY_STEWARD]), idSchema]).default(""),
   }),
   by: ["person"],
   allow: async (context) => {
-    const { entryId, guardedFill, plainHttp } = context.input;
+    const { entryId, guardedFill, plainHttp, codesReach } = context.input;
     const allowed = await requireEntry(context, entryId, "steward");
     const { entry } = allowed;
+    const isNamed = codesReach !== "" && codesReach !== ANY_STEWARD && codesReach !== entry.codesReach;
+    if (isNamed && !(await stewardsAt(context.tx, entryId, context.at)).some(({ id }) => id === codesReach))
+      throw new Refused("bad-input", t.onlyAStewardCanBeAsked, "codesReach");
     // Either sends the password by a way on which more can read it.
     if ((guardedFill && !entry.guardedFill) || (plainHttp && !entry.plainHttp))
       await requireRevealGates(context, allowed);
@@ -31,7 +41,12 @@ export const changeSigningIn = command({
   journal: ({ input, allowed }) => ({
     node: input.entryId,
     vault: allowed.vaultId,
-    details: { guardedFill: input.guardedFill, plainHttp: input.plainHttp, filling: input.filling },
+    details: {
+      guardedFill: input.guardedFill,
+      plainHttp: input.plainHttp,
+      filling: input.filling,
+      asksCodes: input.codesReach !== "",
+    },
     names: { [input.entryId]: allowed.entry.name },
   }),
   says: ({ details, it }) => `changed the sign-in steps of ${it}: guarded fill ${details.guardedFill ? "on" : "off"}`,

@@ -6,12 +6,14 @@ import { hostOf } from "../../core/signin/address";
 import { matches } from "../../core/signin/site";
 import { NO_STEPS, type SignInSteps, stepsSchema } from "../../core/signin/steps";
 import { peopleNames } from "../access/peopleNames";
+import { stewardsAt } from "../access/stewards";
 import { personIdOf } from "../caller";
 import { type Context, command, idSchema, query } from "../command";
 import { entries, signInTests, stepVersions } from "../database/schema";
 import { uuidv7At } from "../ids";
 import { timeZone } from "../organisation";
 import { notFound, Refused } from "../refused";
+import { ANY_STEWARD } from "../signin/askedCodes";
 import { requireEntry } from "./entries";
 import { lastSignIn } from "./entryPage";
 import { requireRevealGates } from "./revealGates";
@@ -76,7 +78,7 @@ export const stepsPage = query({
   input: z.strictObject({ entryId: idSchema }),
   by: ["person"],
   allow: (context) => requireEntry(context, context.input.entryId, "edit"),
-  run: async ({ tx, me, app, input: { entryId }, allowed: { entry, level } }) => {
+  run: async ({ tx, me, at, app, input: { entryId }, allowed: { entry, level } }) => {
     if (entry.signInPage === "") throw notFound();
     const [version, versions, [test]] = await Promise.all([
       currentVersion(tx, entry),
@@ -102,6 +104,9 @@ export const stepsPage = query({
       inUse: entry.asideAt === null,
       refused: version.refusedAt !== null,
       hasCode: entry.hasCode,
+      codesReach: level === "steward" || entry.codesReach === "" ? entry.codesReach : ANY_STEWARD,
+      /** Who could receive the codes that the site sends. */
+      stewards: level === "steward" ? (await stewardsAt(tx, entryId, at)).map(({ id, name }) => ({ id, name })) : [],
       /** Whether this Galtry has a browser of its own. */
       browser: app.signInBrowser !== undefined,
       last: await lastSignIn(tx, entry, me.id, level),

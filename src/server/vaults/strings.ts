@@ -185,6 +185,10 @@ export const sites = {
   atMostSites: (most: number) => `At most ${most} sites.`,
 };
 
+export const signingIn = {
+  onlyAStewardCanBeAsked: "Choose one of the entry’s stewards: only they can be asked for its codes.",
+};
+
 export const steps = {
   nothingWasLearned: "Lanyard has seen no step of a sign-in yet. Sign in to the site by hand first.",
   isNotOfThisEntry: (host: string) => `${host} does not belong to this entry. Add it to the other hosts first.`,

@@ -6,7 +6,7 @@ import { asksToRemember } from "../../../core/signin/remember";
 import { goesOn } from "../../log";
 import { Course, type OnCourse } from "../course";
 import type { HandedCookie, HandedStorage, Login, SignedIn, SignInEngine, SignInTask } from "../engine";
-import { freshCode } from "../freshCode";
+import { canGiveCode, codeFor } from "../freshCode";
 import { Guard, type GuardSettings, SignInFailure } from "../guardedClient";
 import { sessionFrom } from "../handing";
 import { type PageReader, PageUnreadable } from "../pageReader";
@@ -19,6 +19,8 @@ import { BEFORE_SCRIPTS, MARK, SNAPSHOT, STORAGE } from "./snapshot";
 
 /** At once in one process: each takes some hundred mebibytes. */
 const MOST_AT_ONCE = 3;
+/** And so many more that only wait until a person enters a code. */
+const MOST_WAITING = 3;
 const MOST_STEPS = 10;
 const SETTLE_MS = 10_000;
 const LOOK_EVERY_MS = 120;
@@ -63,6 +65,31 @@ class Turns {
 }
 
 const turns = new Turns();
+let waitingForCode = 0;
+
+/** One visit's place, which others have while it waits for a person. */
+class Place {
+  #held = true;
+
+  give(): void {
+    if (this.#held) turns.give();
+    this.#held = false;
+  }
+
+  async lentWhile<R>(work: () => Promise<R>, signal: AbortSignal): Promise<R> {
+    if (waitingForCode >= MOST_WAITING) throw new SignInFailure("too-slow", "too many sign-ins wait for a code");
+    waitingForCode++;
+    this.give();
+    try {
+      const done = await work();
+      await turns.take(signal);
+      this.#held = true;
+      return done;
+    } finally {
+      waitingForCode--;
+    }
+  }
+}
 
 export class BrowserEngine implements SignInEngine {
   constructor(
@@ -96,6 +123,9 @@ export class BrowserEngine implements SignInEngine {
     // It may come to nothing before it is asked for: that it cannot be opened is then nobody's surprise.
     task.login.catch(() => undefined);
     await turns.take(task.signal);
+    const place = new Place();
+    const { askCode } = task;
+    const inPlace = askCode ? { ...task, askCode: () => place.lentWhile(askCode, task.signal) } : task;
     /** Hosts that are not the entry's may be read from until something secret is on the page. */
     let reading = false;
     const guard = new Guard({
@@ -104,7 +134,7 @@ export class BrowserEngine implements SignInEngine {
       allows: (address) => task.allows(address) || (reading && isOpenWeb(address)),
     });
     const proxy = await BrowserProxy.open(guard).catch((error) => {
-      turns.give();
+      place.give();
       throw error;
     });
     let browser: ServerBrowser | null = null;
@@ -121,7 +151,7 @@ export class BrowserEngine implements SignInEngine {
       const end = () => held.end();
       task.signal.addEventListener("abort", end, { once: true });
       if (task.signal.aborted) end();
-      const visit = new Visit(task, held, proxy, this.pages, (on) => {
+      const visit = new Visit(inPlace, held, proxy, this.pages, (on) => {
         reading = on;
       });
       try {
@@ -134,7 +164,7 @@ export class BrowserEngine implements SignInEngine {
     } finally {
       browser?.end();
       proxy.close();
-      turns.give();
+      place.give();
     }
   }
 }
@@ -216,7 +246,7 @@ class Visit {
       this.#course.saw(page);
       if (!page.followed && isDone(page, this.#sent)) return await this.#handOver(page);
       this.#requireInside(page);
-      requireStep(page, this.#sent, this.#login.code !== null, this.#typedInto);
+      requireStep(page, this.#sent, canGiveCode(this.#login, this.task), this.#typedInto);
       page = await this.#step(page);
     }
     throw new SignInFailure("not-understood", "the sign-in has more steps than Galtry follows");
@@ -412,7 +442,7 @@ class Visit {
     if (reading.userName) await this.#type(page, reading.userName, this.#login.userName);
     const wantsCode =
       reading.oneTimeCode !== null && (reading.kind === "one-time-code-step" || this.#login.code !== null);
-    const code = wantsCode ? await freshCode(this.#login.code!, this.task) : null;
+    const code = wantsCode ? await codeFor(this.#login, this.task) : null;
     if (code !== null) await this.#type(page, reading.oneTimeCode!, code);
     const givesPassword = reading.password !== null && reading.kind !== "identifier-first";
     this.#requireSafeForm(page, givesPassword);

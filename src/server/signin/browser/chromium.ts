@@ -31,8 +31,8 @@ export interface BrowserSettings {
 }
 
 const PREFIX = "galtry-sign-in-";
-/** Beyond every limit of a sign-in: what is left then is ended by the shell that watches it. */
-const LONGEST_S = 100;
+/** Beyond every limit of a sign-in, and its wait for a code: what is left then the shell that watches it ends. */
+const LONGEST_S = 220;
 const MOST_MEMORY_MB = 700;
 const LOOK_EVERY_MS = 500;
 
