@@ -518,6 +518,11 @@ const EXPECTED: Record<string, { who: Who; asPerson?: Who; server?: true; input:
   "lanyard.renewLanyard": { who: "lanyard", input: () => ({}) },
   "lanyard.endLanyard": { who: "own", input: () => ({ lanyardId: id() }) },
   "lanyard.keyList": { who: "lanyard", input: () => ({}) },
+  "lanyard.formEntries": { who: "lanyard", input: () => ({ kinds: ["card"] }) },
+  "lanyard.fillForm": {
+    who: "own",
+    input: () => ({ entryId: fixture.entryId, page: "https://pellam.example/", tokens: ["email"] }),
+  },
   "lanyard.compareLogin": {
     who: "lanyard-reveal",
     input: () => ({ entryIds: [fixture.entryId], password: "x" }),

@@ -9,9 +9,19 @@ import { asksToRemember } from "../../src/core/signin/remember";
 import { ERROR_PLACES, saysWrongIn } from "../../src/core/signin/saysWrong";
 import type { LearningView, Look, NewPasswordPlace, Offer, PageAsk } from "../shared/messages";
 import { describePage, emptyPage, isVisible, type LivePage } from "./describe";
+import {
+  enterFieldTag,
+  type Fitting,
+  hangCreateTag,
+  hangFieldTag,
+  isFieldTag,
+  takeFieldTag,
+  tellProgress,
+} from "./fieldTag";
+import { fillForm, formPlace } from "./forms";
 import { Learning, readingByHand } from "./learn";
 import { main as t } from "./strings";
-import { hangCapture, hangCodeAsked, hangEnded, hangFieldTag, hangLearning, takeFieldTag } from "./tags";
+import { hangCapture, hangCodeAsked, hangEnded, hangLearning } from "./tags";
 
 const ask = async <R>(message: PageAsk | Record<string, unknown>): Promise<R | null> => {
   try {
@@ -29,11 +39,18 @@ let filledByLanyard = false;
 let live: LivePage =
   window === window.top ? describePage() : { description: emptyPage(document), elementOf: () => null };
 let reading: PageReading = live.description.fields.length > 0 ? readPage(live.description) : NOTHING_READ;
-let keys: { id: string; name: string; description: string }[] = [];
+let keys: Fitting[] = [];
+/** Connected: what is created can be added. */
+let mayCreate = false;
 
 async function arrive(again = false): Promise<void> {
   watchSends();
-  const answer = await ask<{ forPage: typeof keys; offer: Offer | null; learning: LearningView | null }>({
+  const answer = await ask<{
+    forPage: typeof keys;
+    mayCreate: boolean;
+    offer: Offer | null;
+    learning: LearningView | null;
+  }>({
     ask: "arrived",
     url: location.href,
     kind: reading.kind,
@@ -46,6 +63,7 @@ async function arrive(again = false): Promise<void> {
     ),
   });
   keys = answer?.forPage ?? [];
+  mayCreate = answer?.mayCreate ?? false;
   isLearned = answer?.learning != null;
   if (answer?.learning) hangLearning(answer.learning, ask);
   if (answer?.offer) hangCapture(answer.offer, ask);
@@ -230,16 +248,27 @@ function showAt(field: HTMLElement): void {
 function watchFocus(): void {
   const isOurs = (target: EventTarget | null) =>
     target !== null && target === live.elementOf(reading.userName ?? reading.password);
+  const isForNew = (target: EventTarget | null) =>
+    mayCreate &&
+    (target as HTMLInputElement | null)?.value === "" &&
+    (reading.kind === "register" || reading.kind === "change-password") &&
+    reading.newPasswords.some((one) => live.elementOf(one) === target);
   document.addEventListener("focusin", (event) => {
     if (isOurs(event.target)) showAt(event.target as HTMLElement);
-    else takeFieldTag();
+    else if (isForNew(event.target)) hangCreateTag(event.target as HTMLElement, ask);
+    else if (!isFieldTag(event.target)) takeFieldTag(false);
   });
   document.addEventListener("keydown", (event) => {
-    if (!event.isTrusted || !isOurs(event.target) || keys.length === 0) return;
+    if (!event.isTrusted) return;
     if (event.key === "Escape") takeFieldTag();
+    else if (event.altKey && event.key === "ArrowDown" && isForNew(event.target)) {
+      event.preventDefault();
+      enterFieldTag();
+    } else if (!isOurs(event.target) || keys.length === 0) return;
     else if (event.altKey && event.key === "ArrowDown") {
       event.preventDefault();
-      void ask({ ask: "open-window", entryId: keys[0]!.id });
+      showAt(event.target as HTMLElement);
+      enterFieldTag();
     }
   });
 }
@@ -280,9 +309,18 @@ function targetOf(form: HTMLFormElement): string | null {
 /** As a person would: pages that scripts draw hear of it. */
 function typeInto(page: LivePage, selector: string, value: string): void {
   const input = page.elementOf(selector) as HTMLInputElement | null;
-  if (!input) return;
+  if (input) typeIntoField(input, value);
+}
+
+function typeIntoField(input: HTMLInputElement | HTMLSelectElement | HTMLTextAreaElement, value: string): void {
   input.focus();
-  Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, "value")!.set!.call(input, value);
+  const prototype =
+    input instanceof HTMLSelectElement
+      ? HTMLSelectElement
+      : input instanceof HTMLTextAreaElement
+        ? HTMLTextAreaElement
+        : HTMLInputElement;
+  Object.getOwnPropertyDescriptor(prototype.prototype, "value")!.set!.call(input, value);
   input.dispatchEvent(new Event("input", { bubbles: true }));
   input.dispatchEvent(new Event("change", { bubbles: true }));
 }
@@ -340,6 +378,14 @@ function typeInto(page: LivePage, selector: string, value: string): void {
     };
   };
 
+type WithForms = typeof globalThis & {
+  lanyardFormPlace?: typeof formPlace;
+  lanyardFillForm?: (values: Record<string, string>) => number;
+};
+(globalThis as WithForms).lanyardFormPlace = formPlace;
+/** Called by the worker in this very document, on a press in Lanyard's window. */
+(globalThis as WithForms).lanyardFillForm = (values) => fillForm(values, typeIntoField);
+
 /** Puts a created password into every field for it. It is the person's own, and is seen as if they had typed it. */
 (globalThis as typeof globalThis & { lanyardFillNewPassword?: (password: string) => number }).lanyardFillNewPassword = (
   password,
@@ -390,6 +436,7 @@ chrome.runtime.onMessage.addListener((message: Tell) => {
       { from: "lanyard", id: asking, progress: message.progress, waitsFor: message.waitsFor },
       location.origin,
     );
+  else if (message.tell === "here" && !isFrame) tellProgress(message.says ?? "");
   else if (message.tell === "code-asked" && !isGaltry && !isFrame)
     hangCodeAsked(message.person ?? null, message.name ?? "", ask);
 });

@@ -8,9 +8,28 @@ export const main = {
   theFormOnThisPageSendsTo: "The form on this page sends to another site. Lanyard typed nothing.",
 };
 
+export const fieldTag = {
+  loginsForThisPage: (count: number) => `Lanyard: ${counted(count, "login")} for this page`,
+  newPassword: "Lanyard: new password",
+  createAPassword: "Create a password",
+  byThePagesRules: "to this page’s own rules",
+  created: (characters: number) =>
+    `Created and filled in: ${counted(characters, "character")}. Lanyard offers to add it once the page accepts it.`,
+  couldNotBeFilledIn: "The page has changed. Nothing was filled in.",
+  allLogins: (count: number) => `All ${counted(count, "login")}`,
+  altDown: "Alt ↓",
+  signInWith: (name: string) => `Sign in with ${name}`,
+  fillWith: (name: string) => `Fill in ${name}`,
+  fill: "Fill",
+  fillAndSignIn: "Fill and sign in",
+  signingIn: (name: string) => `Signing in with ${name}…`,
+  filling: (name: string) => `Filling in ${name}…`,
+  close: "Close",
+  lanyardWasReloaded: "Lanyard is not responding",
+  reloadThePage: "It was updated or disconnected. Reload the page and try again.",
+};
+
 export const tags = {
-  or: (name: string) => `or ${name}`,
-  alt: "Alt ↓",
   yourAccessToHasEnded: (name: string) => `your access to ${name} has ended`,
   yourAccessTo: "Your access to ",
   hasEnded: " has ended",
@@ -31,7 +50,6 @@ export const tags = {
   newPasswordFor: "New password for ",
   theSiteAcceptedAPasswordThat: "The site accepted a password that differs from the one in Galtry.",
   youHaveChangedItHere: "You have changed the password here. Without the new one Galtry can no longer sign in.",
-  loginsForThisPage: (count: number) => `Lanyard: ${counted(count, "login")} for this page`,
   addLogin: "Add login",
   add: "Add ",
   to: " to ",

@@ -23,9 +23,13 @@ button { cursor: pointer; }
 .field .face { padding: 0 12px 0 40px; background: var(--sheet); clip-path: polygon(12px 0, 100% 0, 100% 100%, 12px 100%, 0 calc(100% - 12px), 0 12px); mask: radial-gradient(circle at 19px 50%, #0000 5.5px, #000 6.2px); }
 .field { width: 272px; font-size: 14px; line-height: 19px; }
 .field .ring { left: 10px; top: calc(50% - 9px); width: 18px; height: 18px; }
-.field .opt { display: flex; width: 100%; align-items: center; justify-content: space-between; gap: 10px; min-height: 40px; padding: 5px 0; border: 0; background: none; text-align: left; }
-.field .opt + .opt { min-height: 32px; border-top: 1px solid var(--rule); color: var(--soft); }
-.field .opt b { display: block; }
+.field .row { display: flex; align-items: center; gap: 10px; min-height: 40px; }
+.field .row + .row { border-top: 1px solid var(--rule); }
+.field .opt { flex: 1; min-width: 0; padding: 5px 0; border: 0; background: none; text-align: left; }
+.field .opt b, .field .opt span { display: block; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
+.field .says { padding: 8px 0; }
+.field .row .act { margin: 0; }
+.field .do { margin: 0; padding: 0 0 8px; }
 kbd { padding: 0 5px; border: 1px solid; border-radius: 3px; font: 12px/18px var(--mono); }
 .capture { width: min(360px, calc(100vw - 24px)); }
 .capture .face { padding: 38px 20px 16px; background: var(--sheet); clip-path: polygon(14px 0, calc(100% - 14px) 0, 100% 14px, 100% 100%, 0 100%, 0 14px); mask: radial-gradient(circle at 50% 20px, #0000 7px, #000 7.7px); }
@@ -42,7 +46,7 @@ kbd { padding: 0 5px; border: 1px solid; border-radius: 3px; font: 12px/18px var
 
 export type Ask = <R = unknown>(message: PageAsk) => Promise<R | null>;
 
-function hang(className: string): { host: HTMLElement; root: ShadowRoot; tag: HTMLElement } {
+export function hang(className: string): { host: HTMLElement; root: ShadowRoot; tag: HTMLElement } {
   const host = document.createElement("lanyard-tag");
   const root = host.attachShadow({ mode: "closed" });
   const style = document.createElement("style");
@@ -56,7 +60,7 @@ function hang(className: string): { host: HTMLElement; root: ShadowRoot; tag: HT
 
 type Child = Node | string;
 
-function element<K extends keyof HTMLElementTagNameMap>(
+export function element<K extends keyof HTMLElementTagNameMap>(
   name: K,
   attributes: Partial<Record<string, string>>,
   ...children: Child[]
@@ -68,54 +72,10 @@ function element<K extends keyof HTMLElementTagNameMap>(
 }
 
 /** Only what a person really pressed. */
-const pressed = (button: HTMLElement, act: () => void) =>
+export const pressed = (button: HTMLElement, act: () => void) =>
   button.addEventListener("click", (event) => {
     if (event.isTrusted) act();
   });
-
-let fieldTag: { host: HTMLElement; field: HTMLElement } | null = null;
-
-export function takeFieldTag(): void {
-  fieldTag?.host.remove();
-  fieldTag = null;
-}
-
-/** A small tag tied to the user name's field: says what fits, and only opens Lanyard's own window. */
-export function hangFieldTag(
-  field: HTMLElement,
-  keys: { id: string; name: string; description: string }[],
-  ask: Ask,
-): void {
-  if (fieldTag?.field === field && fieldTag.host.isConnected) return;
-  takeFieldTag();
-  const { host, tag } = hang("field");
-  tag.setAttribute("role", "group");
-  tag.setAttribute("aria-label", t.loginsForThisPage(keys.length));
-  const face = element("div", { class: "face" });
-  for (const [i, key] of keys.slice(0, 3).entries()) {
-    const label = element("span", {});
-    if (i === 0) label.append(element("b", {}, key.name), element("span", { class: "soft" }, key.description));
-    else label.append(t.or(key.name));
-    const option = element(
-      "button",
-      { class: "opt", type: "button", tabindex: "-1" },
-      label,
-      element("kbd", {}, i === 0 ? t.alt : "↓"),
-    );
-    option.addEventListener("mousedown", (event) => event.preventDefault());
-    pressed(option, () => void ask({ ask: "open-window", entryId: key.id }));
-    face.append(option);
-  }
-  tag.append(face, element("span", { class: "ring" }));
-  fieldTag = { host, field };
-  place(host, field);
-}
-
-function place(host: HTMLElement, field: HTMLElement): void {
-  const box = field.getBoundingClientRect();
-  const right = box.right + 12 + 272 < innerWidth;
-  host.style.cssText = `position:absolute;left:${scrollX + (right ? box.right + 12 : Math.max(4, Math.min(box.left, innerWidth - 280)))}px;top:${scrollY + (right ? box.top - 6 : box.bottom + 8)}px`;
-}
 
 let captureTag: HTMLElement | null = null;
 

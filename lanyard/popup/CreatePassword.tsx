@@ -1,6 +1,6 @@
 /** A password created to the page's own rules, for its fields or for the clipboard; it is stored nowhere until it is added. */
 import { useEffect, useState } from "react";
-import { make, WISHES } from "../../src/core/generator";
+import { createdPassword } from "../shared/createdPassword";
 import type { NewPasswordPlace } from "../shared/messages";
 import { ask } from "./ask";
 import { createPassword as t } from "./strings";
@@ -27,20 +27,11 @@ export function useNewPasswordPlace(tabId: number | null): NewPasswordPlace {
   return place;
 }
 
-/** @returns what keeps the page's rules, or where they cannot be kept what Galtry creates for any website */
-function created(rules: string): string {
-  try {
-    return make({ ...WISHES, website: { ...WISHES.website, siteRules: rules } }, []).text;
-  } catch {
-    return make(WISHES, []).text;
-  }
-}
-
 export function CreatePassword({ place, tabId }: { place: NewPasswordPlace; tabId: number | null }) {
-  const [text, setText] = useState(() => created(place.rules));
+  const [text, setText] = useState(() => createdPassword(place.rules));
   const [says, setSays] = useState("");
   const another = () => {
-    setText(created(place.rules));
+    setText(createdPassword(place.rules));
     setSays("");
   };
   return (

@@ -7,9 +7,11 @@ import { FAILURES, PROGRESS } from "../../src/core/signin/outcome";
 import { stampInk, stampLetters } from "../../src/core/stamp";
 import type { KeyLine } from "../../src/server/lanyard/keys";
 import type { View } from "../shared/messages";
+import { main as inWorker } from "../worker/strings";
 import { ask } from "./ask";
 import { CodesAsked } from "./CodesAsked";
 import { CreatePassword, useNewPasswordPlace } from "./CreatePassword";
+import { FormFill } from "./FormFill";
 import { Settings } from "./Settings";
 import { createPassword as newPassword, main as t } from "./strings";
 
@@ -277,7 +279,9 @@ function Signing({ view, look }: { view: View; look: () => void }) {
           ) : (
             signing.steps.map((step) => (
               <li key={step}>
-                {step === "code-asked" && signing.waitsFor ? t.waitingForCode(signing.waitsFor.names) : PROGRESS[step]}
+                {step === "code-asked" && signing.waitsFor
+                  ? inWorker.waitingForCode(signing.waitsFor.names)
+                  : PROGRESS[step]}
               </li>
             ))
           )}
@@ -391,6 +395,7 @@ function Keys({ view, look }: { view: View; look: () => void }) {
       {here && (
         <h2>{t.youAreAt2(<span className="mono">{here}</span>, forPage.length > 0 && t.logins(forPage.length))}</h2>
       )}
+      {pageId !== null && here && <FormFill key={tab!.url} tabId={pageId} />}
       {place.on !== null && <CreatePassword key={place.rules} place={place} tabId={pageId} />}
       {first ? (
         <div className="first">

@@ -1,8 +1,23 @@
 /** Every sentence and label of this area, in one place to be read. */
 
 import type { ReactNode } from "react";
-import { counted, listOf } from "../../src/core/counted";
+import { counted } from "../../src/core/counted";
 import { approveDevice } from "../../src/interface/account/strings";
+
+export const formFill = {
+  fillInThisForm: "Fill in this form",
+  kinds: {
+    card: "Payment card",
+    "postal-address": "Postal address",
+    contact: "Contact",
+    "identity-paper": "Identity paper",
+  },
+  fillIn: "Fill in",
+  fillInWith: (name: string) => `Fill in ${name}`,
+  filledIn: (fields: number) =>
+    fields > 0 ? `Filled in: ${counted(fields, "field")}.` : "The page has changed. Nothing was filled in.",
+  showAll: (count: number) => `Show all ${count}`,
+};
 
 export { codesAsked } from "../../src/interface/frame/strings";
 
@@ -52,8 +67,6 @@ export const main = {
     `This browser has cookies of ${site} that Lanyard did not set. Signing in with ${name} replaces that session.`,
   replaceSession: "Replace session",
   renewSession: "Keep session",
-  waitingForCode: (names: readonly string[]) =>
-    `Waiting for the code that ${names.length > 0 ? listOf(names, "or") : "a steward"} receives`,
   signingInTo: (name: string) => `Signing in to ${name}`,
   opening: (site: string) => `Opening ${site}`,
   signedInTo: (name: string) => `Signed in to ${name}`,

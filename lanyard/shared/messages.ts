@@ -1,8 +1,10 @@
 /** What the parts of Lanyard say to each other. None of it carries a kept secret. */
+import type { FormKind } from "../../src/core/forms/autofill";
 import type { Progress } from "../../src/core/signin/outcome";
 import type { PageKind } from "../../src/core/signin/page";
 import type { PageStep } from "../../src/core/signin/steps";
 import type { SignInReport } from "../../src/interface/shared/lanyard";
+import type { FormEntry } from "../../src/server/lanyard/forms";
 import type { KeyLine } from "../../src/server/lanyard/keys";
 import type { AskedCode } from "../../src/server/signin/askedCodes";
 
@@ -131,7 +133,39 @@ export type PageAsk =
   | { ask: "open-entry"; entryId: string }
   | { ask: "not-now" }
   | { ask: "never" }
-  | { ask: "open-window"; entryId: string | null };
+  | { ask: "open-window"; entryId: string | null }
+  /** A press on the tag at its field: the session goes into this tab. @returns HereReport */
+  | { ask: "sign-in-here"; entryId: string }
+  /** A press on the tag at a field for a new password. @returns CreatedHere */
+  | { ask: "create-here" }
+  /** The same by guarded fill. @returns HereReport */
+  | { ask: "fill-here"; entryId: string };
+
+/** Fields of a page's form, by their names in the autocomplete attribute. */
+export interface FormPlace {
+  tokens: string[];
+}
+
+/** What could go into it. */
+export interface FormOffer {
+  kinds: FormKind[];
+  entries: FormEntry[];
+}
+
+/** A password that was created for a page, and put there. */
+export interface CreatedHere {
+  fields: number;
+  characters: number;
+}
+
+/** How a sign-in ended that was begun at a page's field, in words. */
+export interface HereReport {
+  outcome: SignInReport["outcome"];
+  title: string;
+  says: string;
+  /** Guarded fill would be the next thing to try, and may be. */
+  fills: boolean;
+}
 
 /** From Galtry's own page, passed on by the page's script. */
 export type GaltryAsk =
@@ -164,6 +198,8 @@ export type WindowAsk =
   | { ask: "guarded-fill"; entryId: string; tabId: number }
   | { ask: "new-password-place"; tabId: number }
   | { ask: "fill-new-password"; tabId: number; password: string }
+  | { ask: "form-offer"; tabId: number }
+  | { ask: "fill-form"; entryId: string; tabId: number }
   | { ask: "ask-for-site"; page: string; why: string }
   /** Taken back: *Never on this site*. */
   | { ask: "offer-again"; site: string }

@@ -1,7 +1,10 @@
 /** The worker: hears pages, Galtry's page, Lanyard's window and the stream, and answers. */
 import { hostOf } from "../../src/core/signin/address";
+import { FAILURES, PROGRESS, type Progress, type WaitsFor } from "../../src/core/signin/outcome";
 import { siteOf } from "../../src/core/signin/site";
-import type { Found, GaltryAsk, LiveAsk, PageAsk, View, WindowAsk } from "../shared/messages";
+import type { SignInReport } from "../../src/interface/shared/lanyard";
+import type { KeyLine } from "../../src/server/lanyard/keys";
+import type { Found, GaltryAsk, HereReport, LiveAsk, PageAsk, View, WindowAsk } from "../shared/messages";
 import { ask as call } from "./api";
 import { arrived, keep, never, refusedInFrame, typed, undoAdd, update } from "./capture";
 import {
@@ -16,15 +19,16 @@ import {
   takeToken,
   testConnection,
 } from "./connection";
+import { fillForm, formOffer } from "./forms";
 import { keysFor, showEverywhere, showOnTab } from "./icon";
 import { learn, learningView, saveSteps, stepSeen, stopLearning, watchSends } from "./learning";
 import { lookAlike } from "./lookAlike";
-import { fillNewPassword, newPasswordPlace } from "./newPassword";
+import { createHere, fillNewPassword, newPasswordPlace } from "./newPassword";
 import { plainAddress } from "./plainAddress";
 import { policy } from "./policy";
 import { guardedFill, landed, signIn } from "./signIn";
 import { captured, disk, memory, setCaptured, setDisk, setMemory, shutOutPages } from "./store";
-import { main as t } from "./strings";
+import { signIn as inWorker, main as t } from "./strings";
 
 const ready = shutOutPages();
 
@@ -97,6 +101,7 @@ async function route(message: { ask: string; from?: string }, sender: chrome.run
   const { id } = sender.tab;
   const asked = message as PageAsk;
   if (asked.ask === "watch-sends") return watchSends(id, sender.documentId, sender.url ?? "", asked.channel);
+  if (asked.ask === "sign-in-here" || asked.ask === "fill-here") return here(asked, id);
   return inTurn(id, () => fromPage(asked, id, sender.url ?? ""));
 }
 
@@ -139,10 +144,11 @@ async function fromPage(message: PageAsk, tabId: number, url: string): Promise<u
     case "arrived": {
       await setMemory({ galtryPages: { ...(await memory("galtryPages")), [tabId]: message.galtry ?? "" } });
       await landed(tabId, message.kind, message.again);
-      const forPage = (await keysFor(url)).map(({ id, name, description }) => ({ id, name, description }));
+      const forPage = (await keysFor(url)).map((key) => fitting(key, url));
       const learning = await learningView(tabId, message.kind, message.again);
       // What is typed to be learned is no login to add.
-      return { forPage, learning, offer: learning ? null : await arrived(tabId, url, message) };
+      const mayCreate = ((await memory("keys"))?.mayAdd.length ?? 0) > 0;
+      return { forPage, mayCreate, learning, offer: learning ? null : await arrived(tabId, url, message) };
     }
     case "typed":
       return typed(tabId, url, message.title, message.userName, message.password, message.choices, message.on);
@@ -169,10 +175,57 @@ async function fromPage(message: PageAsk, tabId: number, url: string): Promise<u
     case "open-window":
       await setMemory({ chosen: message.entryId });
       return openWindow(tabId);
+    case "create-here":
+      return createHere(tabId);
+    case "sign-in-here":
+    case "fill-here":
     case "watch-sends":
     case "frame-asks":
       return null;
   }
+}
+
+const fitting = ({ id, name, description, guardedFill, signInPage }: KeyLine, url: string) => ({
+  ...{ id, name, description },
+  fills: guardedFill && hostOf(signInPage) === hostOf(url),
+});
+
+/** A press at a page's field: only for a login that fits the page which the browser says is there. */
+async function here(
+  { ask, entryId }: { ask: "sign-in-here" | "fill-here"; entryId: string },
+  tabId: number,
+): Promise<HereReport> {
+  const url = (await chrome.tabs.get(tabId)).url ?? "";
+  const key = (await keysFor(url)).find(({ id }) => id === entryId);
+  if (!key) return hereReport({ outcome: "refused", message: inWorker.youNoLongerHaveAccessToThis }, "", false);
+  const report =
+    ask === "fill-here"
+      ? await guardedFill(entryId, tabId)
+      : await signIn(
+          entryId,
+          false,
+          (progress, waitsFor) =>
+            void chrome.tabs
+              .sendMessage(tabId, { tell: "here", says: progressSays(progress, waitsFor) }, { frameId: 0 })
+              .catch(() => undefined),
+          tabId,
+        );
+  if (report.outcome === "asked-first") await openWindow(tabId);
+  else await setMemory({ signing: null });
+  return hereReport(report, key.name, fitting(key, url).fills);
+}
+
+const progressSays = (progress: Progress, waitsFor?: WaitsFor): string =>
+  waitsFor ? t.waitingForCode(waitsFor.names) : PROGRESS[progress];
+
+/** In words: the page's script has none of them. */
+function hereReport({ outcome, message, guardedFill: may }: SignInReport, name: string, fills: boolean): HereReport {
+  if (outcome === "signed-in") return { outcome, title: "", says: "", fills: false };
+  if (outcome === "asked-first")
+    return { outcome, title: t.youAreSignedInHere, says: t.lanyardsWindowAsks, fills: false };
+  if (outcome === "refused") return { outcome, title: t.notSignedIn, says: message ?? "", fills: false };
+  const { title, says, next } = FAILURES[outcome];
+  return { outcome, title: `${name} ${title}`, says, fills: fills && may !== false && next === "guarded-fill" };
 }
 
 /** Lanyard's own window: no page can draw over it. */
@@ -254,6 +307,10 @@ async function fromWindow(message: WindowAsk): Promise<unknown> {
       return newPasswordPlace(message.tabId);
     case "fill-new-password":
       return fillNewPassword(message.tabId, message.password);
+    case "form-offer":
+      return formOffer(message.tabId);
+    case "fill-form":
+      return fillForm(message.entryId, message.tabId);
     case "ask-for-site":
       // Of the address only what says which site it is.
       return call("access.requestLogin", { page: plainAddress(message.page), why: message.why }).then(

@@ -1,5 +1,6 @@
 /** A password that was created in Lanyard's window, for the page beside it: what the page asks of it, and putting it there. */
-import type { NewPasswordPlace } from "../shared/messages";
+import { createdPassword } from "../shared/createdPassword";
+import type { CreatedHere, NewPasswordPlace } from "../shared/messages";
 
 const NO_PLACE: NewPasswordPlace = { on: null, rules: "", fields: 0 };
 
@@ -28,4 +29,12 @@ export async function fillNewPassword(tabId: number, password: string): Promise<
     })
     .catch(() => []);
   return (result?.result as number | undefined) ?? 0;
+}
+
+/** Creates one to the page's own rules and puts it there. @returns how many fields it went into, and how long it is */
+export async function createHere(tabId: number): Promise<CreatedHere> {
+  const place = await newPasswordPlace(tabId);
+  if (place.on === null) return { fields: 0, characters: 0 };
+  const password = createdPassword(place.rules);
+  return { fields: await fillNewPassword(tabId, password), characters: [...password].length };
 }

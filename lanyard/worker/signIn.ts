@@ -29,8 +29,14 @@ async function show(signing: Omit<SigningIn, "at">): Promise<void> {
 /**
  * One sealed sign-in: Galtry signs in, the cookies come here, the site opens in a tab.
  * @param replace the person has said that a session which is there already may be replaced
+ * @param into the tab that it was begun in: it opens there
  */
-export async function signIn(entryId: string, replace: boolean, onProgress: OnProgress): Promise<SignInReport> {
+export async function signIn(
+  entryId: string,
+  replace: boolean,
+  onProgress: OnProgress,
+  into: number | null = null,
+): Promise<SignInReport> {
   try {
     const key = await keyOf(entryId);
     const signing: Omit<SigningIn, "at"> = {
@@ -53,7 +59,7 @@ export async function signIn(entryId: string, replace: boolean, onProgress: OnPr
       onProgress(progress, waitsFor);
       void show(signing);
     });
-    const report = await finish(answer, key);
+    const report = await finish(answer, key, into);
     await show({ ...signing, report });
     return report;
   } catch (error) {
@@ -108,7 +114,7 @@ async function stream(entryId: string, onProgress: OnProgress): Promise<SealedAn
   }
 }
 
-async function finish(answer: SealedAnswer, key: KeyLine): Promise<SignInReport> {
+async function finish(answer: SealedAnswer, key: KeyLine, into: number | null): Promise<SignInReport> {
   if (answer.outcome !== "signed-in")
     return { outcome: answer.outcome, detail: answer.detail, guardedFill: answer.guardedFill };
   const { address } = await connected();
@@ -121,10 +127,11 @@ async function finish(answer: SealedAnswer, key: KeyLine): Promise<SignInReport>
   const staged = stored[0] ? await putStorage(stored[0], key, answer.signInId) : null;
   if (stored.length > 0 && staged === null && set === 0)
     return { outcome: "refused", message: t.theSiteLetsNothingBeStored };
+  const here = staged ?? into;
   const tab =
-    staged === null
+    here === null
       ? await chrome.tabs.create({ url: landing })
-      : ((await chrome.tabs.update(staged, { url: landing, active: true })) ?? { id: staged });
+      : ((await chrome.tabs.update(here, { url: landing, active: true })) ?? { id: here });
   if (tab.id !== undefined)
     await setMemory({
       landings: { ...(await memory("landings")), [tab.id]: { signInId: answer.signInId, entryId: key.id } },

@@ -1,5 +1,5 @@
 /** Every sentence and label of this area, in one place to be read. */
-import { counted } from "../../src/core/counted";
+import { counted, listOf } from "../../src/core/counted";
 export const api = {
   lanyardIsNotConnectedToGaltry: "Lanyard is not connected to Galtry.",
   galtryIsNotResponding: "Galtry is not responding.",
@@ -32,6 +32,11 @@ export const icon = {
 
 export const main = {
   loginsForThisPage: "Logins for this page",
+  youAreSignedInHere: "You are already signed in here",
+  lanyardsWindowAsks: "Lanyard’s window asks whether to replace that session.",
+  notSignedIn: "Not signed in",
+  waitingForCode: (names: readonly string[]) =>
+    `Waiting for the code that ${names.length > 0 ? listOf(names, "or") : "a steward"} receives`,
   lanyardIsConnectedToAnother: "Lanyard is connected to another Galtry, or to none.",
 };
 
@@ -48,6 +53,13 @@ export const signIn = {
   thePageHasChangedLanyardTyped: "The page has changed. Lanyard typed nothing.",
   lanyardIsNotReadyOnThisPage: "Lanyard is not ready on this page. Reload it.",
   thePageIsClosed: "The page is closed.",
+};
+
+export const forms = {
+  thePageIsClosed: "The page is closed.",
+  theFormIsGone: "This page shows no form that Lanyard can fill in any more.",
+  thePageHasChanged: "The page has changed. Nothing was filled in.",
+  couldNotBeFilledIn: "It could not be filled in. Try again.",
 };
 
 export const learning = {

@@ -75,6 +75,7 @@ import { finderWords, whomToAsk } from "./frontdesk/words";
 import { journalFailures } from "./housekeeping";
 import { checkJournal } from "./journal/check";
 import { journalNodes, journalPage } from "./journal/page";
+import { fillForm, formEntries } from "./lanyard/forms";
 import { compareLogin, guardedFill, keyList, neverOffer, offerAgain, updatePassword } from "./lanyard/keys";
 import {
   confirmPairing,
@@ -330,6 +331,8 @@ const ALL = [
   stepsPage,
   tryPasswordAgain,
   giveCode,
+  formEntries,
+  fillForm,
   vaultTags,
   exportEntries,
   exportPart,

@@ -386,6 +386,7 @@ export const entryFull = {
     captured: "typed it",
     "brought in": "imported it",
     "guarded fill": "guarded fill",
+    "filled in": "filled in with Lanyard",
     "taken out": "exported it",
     "handed over": "handover link",
   },

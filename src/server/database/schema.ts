@@ -873,6 +873,7 @@ export type SightingHow =
   | "captured"
   | "brought in"
   | "guarded fill"
+  | "filled in"
   | "taken out"
   | "handed over";
 

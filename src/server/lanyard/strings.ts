@@ -31,3 +31,9 @@ export const proof = {
 export const allowed = {
   theHouseRulesDoNotLetYouAdd: "The house rules do not let you add logins with Lanyard. Add it in Galtry.",
 };
+
+export const forms = {
+  thisEntryGoesIntoNoForm: "This entry is of a kind that goes into no form.",
+  thisPageIsNotEncrypted: "This page is not encrypted. Lanyard does not fill in cards and papers here.",
+  nothingOfItCanBeFilledIn: "The form asks for nothing that you can see of this entry.",
+};
