@@ -96,7 +96,6 @@ describe("a card", () => {
     await setPasswordOnReveal.execute(db(), { entryId: cardId, askAgain: false }, f.as("steward"));
     await setApproval.execute(db(), { entryId: cardId, stewards: 1, minutes: 30 }, f.as("steward"));
     expect(await refusal(fill(cardId, CARD_TOKENS))).toBe("ask-first");
-    await setApproval.execute(db(), { entryId: cardId, stewards: 0, minutes: 30 }, f.as("steward"));
   });
 });
 
