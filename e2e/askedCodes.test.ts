@@ -46,7 +46,10 @@ afterAll(async () => {
 
 async function signIn(): Promise<void> {
   await colleague.page.goto(`${app.url}/entry/${entryId}`);
-  await colleague.page.getByRole("button", { name: "Sign in", exact: true }).click();
+  await colleague.page
+    .getByRole("button", { name: /^Sign in/ })
+    .first()
+    .click();
 }
 
 async function textMessage(): Promise<string> {
@@ -89,7 +92,7 @@ test("the steward is asked on whatever page of Galtry they have open, and the co
   await asked.getByText("Niall Corrigan is signing in to Brindlecote Insurance.").waitFor();
   expect(await seriousIn(page)).toEqual([]);
   const code = await textMessage();
-  await asked.getByLabel("Code").fill(code);
+  await asked.getByRole("textbox", { name: "Code" }).fill(code);
   const inside = landed();
   await asked.getByRole("button", { name: "Send code" }).click();
   await page.getByText("The code for Brindlecote Insurance has been sent.").waitFor();
@@ -115,7 +118,7 @@ test("the steward is elsewhere: Lanyard says so on the page in front, and asks i
   const window = await steward.context.newPage();
   await window.goto(`chrome-extension://${steward.lanyardId}/popup.html`);
   await window.getByText("Niall Corrigan is signing in to Brindlecote Insurance.").waitFor();
-  await window.getByLabel(/Code/).fill(code);
+  await window.getByRole("textbox", { name: /Code/ }).fill(code);
   const inside = landed();
   await window.getByRole("button", { name: "Send code" }).click();
   await inside;

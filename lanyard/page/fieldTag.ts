@@ -58,7 +58,9 @@ function hangAt(field: HTMLElement, label: string): FieldTag {
   hung.setAttribute("aria-label", label);
   const face = element("div", { class: "face" });
   hung.append(face, element("span", { class: "ring" }));
-  const made: FieldTag = { host, field, face, seen: new Seen(face), busy: false };
+  const glass = element("div", { class: "glass" });
+  hung.getRootNode().appendChild(glass);
+  const made: FieldTag = { host, field, face, seen: new Seen(glass), busy: false };
   face.addEventListener("keydown", (event) => byKeys(made, event));
   place(host, field);
   tag = made;
@@ -103,8 +105,8 @@ function byKeys({ face, field }: FieldTag, event: KeyboardEvent): void {
     event.preventDefault();
     if (next) next.focus();
     else {
-      if (event.key === "Escape") takeFieldTag();
       field.focus();
+      if (event.key === "Escape") takeFieldTag();
     }
   }
 }

@@ -36,6 +36,8 @@ const isGaltry = galtryAddress === location.origin;
 
 /** Lanyard typed here last, not a person. */
 let filledByLanyard = false;
+/** Lanyard goes from field to field: nothing is offered at them meanwhile. */
+let isTyping = false;
 let live: LivePage =
   window === window.top ? describePage() : { description: emptyPage(document), elementOf: () => null };
 let reading: PageReading = live.description.fields.length > 0 ? readPage(live.description) : NOTHING_READ;
@@ -74,7 +76,8 @@ async function arrive(again = false): Promise<void> {
 /** This tab is there to be learned from: what is pressed counts on every page of it. */
 let isLearned = false;
 let watched = false;
-const channel = `lanyard-${crypto.randomUUID()}`;
+/** Drawn by hand: pages over http have no `randomUUID`. */
+const channel = `lanyard-${[...crypto.getRandomValues(new Uint32Array(4))].map((part) => part.toString(36)).join("-")}`;
 let learning: Learning | null = null;
 
 const ASKS_TO_SIGN_IN: ReadonlySet<PageKind> = new Set<PageKind>([
@@ -254,6 +257,7 @@ function watchFocus(): void {
     (reading.kind === "register" || reading.kind === "change-password") &&
     reading.newPasswords.some((one) => live.elementOf(one) === target);
   document.addEventListener("focusin", (event) => {
+    if (isTyping) return;
     if (isOurs(event.target)) showAt(event.target as HTMLElement);
     else if (isForNew(event.target)) hangCreateTag(event.target as HTMLElement, ask);
     else if (!isFieldTag(event.target)) takeFieldTag(false);
@@ -393,7 +397,9 @@ type WithForms = typeof globalThis & {
   const page = describePage();
   const { newPasswords } = readPage(page.description);
   filledByLanyard = false;
+  isTyping = true;
   for (const selector of newPasswords) typeInto(page, selector, password);
+  isTyping = false;
   return newPasswords.length;
 };
 

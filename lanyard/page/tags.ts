@@ -20,6 +20,7 @@ b { font-weight: 650; }
 button, input, select { font: inherit; color: inherit; }
 button { cursor: pointer; }
 :focus-visible { outline: 2px solid var(--copper); outline-offset: 2px; }
+.glass { position: absolute; inset: 0; pointer-events: none; }
 .field .face { padding: 0 12px 0 40px; background: var(--sheet); clip-path: polygon(12px 0, 100% 0, 100% 100%, 12px 100%, 0 calc(100% - 12px), 0 12px); mask: radial-gradient(circle at 19px 50%, #0000 5.5px, #000 6.2px); }
 .field { width: 272px; font-size: 14px; line-height: 19px; }
 .field .ring { left: 10px; top: calc(50% - 9px); width: 18px; height: 18px; }

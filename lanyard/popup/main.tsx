@@ -308,9 +308,20 @@ function Signing({ view, look }: { view: View; look: () => void }) {
       <p className="lead bad">{failure ? `${signing.name} ${failure.title}` : t.notSignedInTo(signing.name)}</p>
       <p>{failure?.says ?? message}</p>
       {detail && <p className="small soft">{t.details(detail)}</p>}
-      {guardedFill && key && <p className="small soft">{t.withGuardedFillLanyardTypesThe}</p>}
+      {guardedFill && key && (
+        <p className="small soft">
+          {outcome === "http-basic" ? t.withGuardedFillLanyardAnswers : t.withGuardedFillLanyardTypesThe}
+        </p>
+      )}
       <div className="do">
-        {guardedFill && key && tab && <FillButton entryKey={key} tab={tab} look={look} />}
+        {guardedFill &&
+          key &&
+          tab &&
+          (outcome === "http-basic" ? (
+            <BasicButton entryKey={key} look={look} />
+          ) : (
+            <FillButton entryKey={key} tab={tab} look={look} />
+          ))}
         {failure?.next === "open-page" && key && (
           <button type="button" className="btn go" onClick={() => void chrome.tabs.create({ url: key.signInPage })}>
             {t.openThePage}
@@ -320,6 +331,36 @@ function Signing({ view, look }: { view: View; look: () => void }) {
           {t.close}
         </button>
       </div>
+    </>
+  );
+}
+
+/** For a site that asks in the browser's own window: Lanyard answers it, once. */
+function BasicButton({ entryKey, look }: { entryKey: KeyLine; look: () => void }) {
+  const [wrong, setWrong] = useState<string | null>(null);
+  return (
+    <>
+      <button
+        type="button"
+        className="btn go"
+        onClick={async () => {
+          const report = await ask<{ outcome: string; message?: string }>({
+            ask: "answer-basic",
+            entryId: entryKey.id,
+          });
+          if (report.outcome === "signed-in") {
+            await ask({ ask: "close-report" });
+            look();
+          } else setWrong(report.message ?? t.lanyardCouldNotFillThisPage);
+        }}
+      >
+        {t.openAndAnswer}
+      </button>
+      {wrong && (
+        <p className="small bad" role="alert">
+          {wrong}
+        </p>
+      )}
     </>
   );
 }

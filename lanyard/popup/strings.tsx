@@ -81,6 +81,9 @@ export const main = {
   theHouseRulesSayNo: "The house rules do not let you use Lanyard.",
   anOwnerCanChangeThat:
     "It stays connected, and works again when you join a group that can use it. Ask an owner of your Galtry.",
+  openAndAnswer: "Open the site and answer",
+  withGuardedFillLanyardAnswers:
+    "With guarded fill Lanyard answers that window with the user name and password. The browser remembers them until it is closed.",
   openThePageAndFill: "Open the page and fill",
   lanyardCouldNotFillThisPage: "Lanyard could not fill this page.",
   fillAndSignIn: "Fill and sign in",

@@ -196,6 +196,8 @@ export type WindowAsk =
   | { ask: "try-now" }
   | { ask: "sign-in"; entryId: string; replace: boolean }
   | { ask: "guarded-fill"; entryId: string; tabId: number }
+  /** At a site that asks in the browser's own window. */
+  | { ask: "answer-basic"; entryId: string }
   | { ask: "new-password-place"; tabId: number }
   | { ask: "fill-new-password"; tabId: number; password: string }
   | { ask: "form-offer"; tabId: number }

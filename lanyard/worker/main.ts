@@ -6,6 +6,7 @@ import type { SignInReport } from "../../src/interface/shared/lanyard";
 import type { KeyLine } from "../../src/server/lanyard/keys";
 import type { Found, GaltryAsk, HereReport, LiveAsk, PageAsk, View, WindowAsk } from "../shared/messages";
 import { ask as call } from "./api";
+import { answerBasic, listenForBasicAuth } from "./basicAuth";
 import { arrived, keep, never, refusedInFrame, typed, undoAdd, update } from "./capture";
 import {
   connect,
@@ -44,6 +45,8 @@ async function fillOrAsk(tabId: number, url: string): Promise<void> {
   const report = await guardedFill(only.id, tabId);
   if (report.outcome !== "signed-in") await openWindow(tabId);
 }
+
+listenForBasicAuth();
 
 chrome.runtime.onInstalled.addListener(() => {
   void begin();
@@ -303,6 +306,8 @@ async function fromWindow(message: WindowAsk): Promise<unknown> {
       return signIn(message.entryId, message.replace, () => undefined);
     case "guarded-fill":
       return guardedFill(message.entryId, message.tabId);
+    case "answer-basic":
+      return answerBasic(message.entryId);
     case "new-password-place":
       return newPasswordPlace(message.tabId);
     case "fill-new-password":

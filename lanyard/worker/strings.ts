@@ -55,6 +55,13 @@ export const signIn = {
   thePageIsClosed: "The page is closed.",
 };
 
+export const basicAuth = {
+  guardedFillIsOff: "Guarded fill is off for this entry. Its steward can switch it on.",
+  theSiteRejectedThem: "The site rejected the user name or password.",
+  theSiteDidNotAsk: "The site did not ask for a user name and password. It may know you already.",
+  galtryDidNotAnswer: "Galtry did not answer. Nothing was sent.",
+};
+
 export const forms = {
   thePageIsClosed: "The page is closed.",
   theFormIsGone: "This page shows no form that Lanyard can fill in any more.",

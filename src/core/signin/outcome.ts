@@ -64,7 +64,7 @@ export const FAILURES = {
   "http-basic": {
     title: "asks in the browser’s own window",
     says: "This site uses the browser’s own window (HTTP Basic) instead of a sign-in page. A sealed sign-in cannot hand that over.",
-    next: "tell-steward",
+    next: "guarded-fill",
     mends: ["guarded-fill"],
   },
   "tied-to-address": {

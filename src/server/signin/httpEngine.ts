@@ -260,7 +260,7 @@ class Visit {
     const html = /html|xml|^$/i.test(type) ? text : `<pre>${text.replace(/[<&]/g, " ")}</pre>`;
     try {
       const studied = await this.pages.read({ html, url: reply.url });
-      const asksBasic = /^\s*basic/i.test(String(reply.headers["www-authenticate"] ?? ""));
+      const asksBasic = /^\s*(basic|digest)\b/i.test(String(reply.headers["www-authenticate"] ?? ""));
       return { ...studied, reply, charset, url: reply.url, status: reply.status, asksBasic };
     } catch (error) {
       if (error instanceof PageUnreadable) throw new SignInFailure("too-much", error.message);

@@ -312,7 +312,7 @@ class Visit {
     const request = response.request();
     if (request.isNavigationRequest() && response.frame() === this.#page.mainFrame()) {
       this.#status = response.status();
-      this.#asksBasic = /^\s*basic/i.test(response.headers()["www-authenticate"] ?? "");
+      this.#asksBasic = /^\s*(basic|digest)\b/i.test(response.headers()["www-authenticate"] ?? "");
     } else if ([400, 401, 403, 422].includes(response.status()) && this.#carriedPassword(request))
       this.#refusedByScript = response.status();
   }
