@@ -292,7 +292,7 @@ describe("says what happened", () => {
 test("a browser that does not start says so at start, and leaves nothing; one that does not exist stops Galtry in one line", async () => {
   expect(await whyNotStarting(program())).toBeNull();
   expect(await whyNotStarting({ ...program(), path: "/bin/false" })).toEqual(expect.any(String));
-  expect(left()).toEqual({ processes: 0, profiles: 0 });
+  expect(left(process.pid)).toEqual({ processes: 0, profiles: 0 });
   expect(() => browserProgram("/no/such/browser", "nobody")).toThrow("there is no program /no/such/browser");
   if (process.getuid?.() === 0) {
     expect(() => browserProgram("/bin/true", "root")).toThrow("there is no ordinary user called root");
@@ -347,7 +347,7 @@ describe("attacked", () => {
     expect(await outcome({ signal: AbortSignal.timeout(6_000) })).toMatch(/too-slow|site-down/);
     page = `<title>x</title><p>eats</p><script>setTimeout(()=>{const kept=[];for(;;)kept.push(new Uint8Array(8e6).fill(1))},300)</script>`;
     expect(await outcome({ signal: AbortSignal.timeout(25_000) })).toMatch(/too-much|too-slow|not-understood/);
-    expect(left()).toEqual({ processes: 0, profiles: 0 });
+    expect(left(process.pid)).toEqual({ processes: 0, profiles: 0 });
   });
 
   test("a proxy without its secret lets nobody through", async () => {

@@ -84,7 +84,7 @@ describe("a colleague signs in, sealed,", () => {
     expect(row!.signInEngine).toBe("browser");
     const seen = await sightingsOf(site(host).account.password, await everythingReceived(colleague));
     expect(seen).toEqual([]);
-    expect(left()).toEqual({ processes: 0, profiles: 0 });
+    expect(left(app.pid()!)).toEqual({ processes: 0, profiles: 0 });
     if (host !== "gorsefield.localhost") await landed.close();
   });
 
@@ -105,9 +105,10 @@ test("killed while its browser signs in, Galtry leaves no browser and no profile
   const { page } = colleague;
   await page.goto(`${app.url}/entry/${entryId}`);
   await page.getByRole("button", { name: /^Sign in to / }).click();
-  await expect.poll(() => left().processes).toBeGreaterThan(0);
+  const owner = app.pid()!;
+  await expect.poll(() => left(owner).processes).toBeGreaterThan(0);
   await app.kill();
-  await expect.poll(left).toEqual({ processes: 0, profiles: 0 });
+  await expect.poll(() => left(owner)).toEqual({ processes: 0, profiles: 0 });
   await app.start();
   const last = () =>
     app.galtry.db.select().from(signIns).where(eq(signIns.entryId, entryId)).orderBy(desc(signIns.begunAt)).limit(1);

@@ -2,6 +2,7 @@ import { useEffect, useState } from "react";
 import { FORM_KINDS } from "../../src/core/forms/autofill";
 import type { FormOffer } from "../shared/messages";
 import { ask } from "./ask";
+import { Stamp } from "./Stamp";
 import { formFill as t } from "./strings";
 
 const SHOWN_FIRST = 5;
@@ -21,7 +22,7 @@ export function FormFill({ tabId }: { tabId: number }) {
       <h2>{t.fillInThisForm}</h2>
       {(all ? ordered : ordered.slice(0, SHOWN_FIRST)).map((one) => (
         <div className="line" key={one.id}>
-          <span />
+          <Stamp name={one.name} />
           <span className="small">
             <b>{one.name}</b>
             <span className="soft">

@@ -4,7 +4,6 @@ import { createRoot } from "react-dom/client";
 import { find, prepare } from "../../src/core/finder";
 import { hostOf } from "../../src/core/signin/address";
 import { FAILURES, PROGRESS } from "../../src/core/signin/outcome";
-import { stampInk, stampLetters } from "../../src/core/stamp";
 import type { KeyLine } from "../../src/server/lanyard/keys";
 import type { View } from "../shared/messages";
 import { main as inWorker } from "../worker/strings";
@@ -13,6 +12,7 @@ import { CodesAsked } from "./CodesAsked";
 import { CreatePassword, useNewPasswordPlace } from "./CreatePassword";
 import { FormFill } from "./FormFill";
 import { Settings } from "./Settings";
+import { Stamp } from "./Stamp";
 import { createPassword as newPassword, main as t } from "./strings";
 
 const givenTab = Number(new URLSearchParams(location.search).get("tab")) || null;
@@ -47,18 +47,6 @@ function Tag({ children }: { children: ReactNode }) {
         {children}
       </div>
     </div>
-  );
-}
-
-function Stamp({ name, large = false }: { name: string; large?: boolean }) {
-  return (
-    <span
-      className={large ? "stamp large" : "stamp"}
-      aria-hidden
-      style={{ "--s": `var(--stamp-${stampInk(name)})` } as React.CSSProperties}
-    >
-      {stampLetters(name)}
-    </span>
   );
 }
 

@@ -33,7 +33,7 @@ export const FAILURES = {
   },
   "code-not-given": {
     title: "sent a code that nobody entered",
-    says: "The site sent a code to one of its stewards. They did not enter it in time, or did not receive it.",
+    says: "The site sends its code to a steward of this login. They did not enter it in time, or did not receive it.",
     next: "later",
     mends: ["code-receiver", "add-code", "guarded-fill"],
   },

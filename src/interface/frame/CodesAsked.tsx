@@ -22,6 +22,7 @@ const Corner = styled.section`
   border-top: 3px solid var(--copper);
   box-shadow: var(--shade);
   form { padding: 14px 18px 16px; }
+  form > p { margin-bottom: 8px; }
   form + form { border-top: 1px solid var(--rule); }
   @media (max-width: 719px) { inset-inline: 16px; width: auto; }
 `;

@@ -105,6 +105,8 @@ function WaitingForCode({ names, until }: NonNullable<SigningIn["waitsFor"]>) {
   );
 }
 
+const IS_WAITING: ReadonlySet<Progress> = new Set<Progress>(["waiting", "code-wait", "code-asked"]);
+
 /** What happened, at which step, and what the colleague can do now; for those who look after it, the way to mend it. */
 function NotSignedIn({
   signing: { entry, steps },
@@ -122,13 +124,13 @@ function NotSignedIn({
       : FAILURES[report.outcome];
   const next = failure?.next;
   const names = stewards.length > 0 ? stewards.join(" and ") : t.itsStewards;
-  const last = steps.at(-1);
+  const last = steps.filter((step) => !IS_WAITING.has(step)).at(-1);
   const fills = next === "guarded-fill" && report.guardedFill;
   return (
     <Notice role="alert" data-tone="bad">
       <b>{failure ? `${entry.name} ${failure.title}` : t.notSignedInTo(entry.name)}</b>
       <p>{failure?.says ?? report.message}</p>
-      {failure && last && last !== "waiting" && <p className="small soft">{t.stoppedAfter(PROGRESS[last])}</p>}
+      {failure && last && <p className="small soft">{t.stoppedAfter(PROGRESS[last])}</p>}
       {report.detail && <p className="small soft">{t.details(report.detail)}</p>}
       {fills && <p className="small">{t.openLanyardFromTheToolbar}</p>}
       {next === "guarded-fill" && !fills && <p className="small">{t.guardedFillMayWorkHere}</p>}

@@ -49,7 +49,8 @@ export const changeSigningIn = command({
     },
     names: { [input.entryId]: allowed.entry.name },
   }),
-  says: ({ details, it }) => `changed the sign-in steps of ${it}: guarded fill ${details.guardedFill ? "on" : "off"}`,
+  says: ({ details, it }) =>
+    `changed the sign-in steps of ${it}: guarded fill ${details.guardedFill ? "on" : "off"}${details.asksCodes ? ", codes entered by a steward" : ""}`,
   tell: ({ allowed }) => [`vault:${allowed.vaultId}`],
 });
 
