@@ -3,7 +3,9 @@ import { and, eq } from "drizzle-orm";
 import type { Page } from "playwright-core";
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from "vitest";
 import { DEMO_PASSWORD } from "../demo/organisation";
+import { USUAL_RULES } from "../src/core/access/houseRules";
 import { entries, journal, sightings, signIns } from "../src/server/database/schema";
+import { changeRules } from "../src/server/rules/rules";
 import { addEntry } from "../src/server/vaults/entries";
 import { changeSigningIn } from "../src/server/vaults/signingIn";
 import { type Browser, connectLanyard, openBrowser, signInToGaltry } from "./browser";
@@ -122,6 +124,51 @@ describe("at the field of a sign-in page", () => {
     await read();
     await pressInTag(page, "Fill");
     await expect.poll(() => page.getByLabel("Customer number").inputValue()).toBe(site(HOST).account.userName);
+  });
+});
+
+describe("as its page opens", () => {
+  const rules = (fillsOnOpening: boolean) =>
+    changeRules.execute(
+      app.galtry,
+      { ...USUAL_RULES, lanyard: { ...USUAL_RULES.lanyard, fillsOnOpening } },
+      { ...wilhelmina(), personId: app.built.people.get("hanna")! },
+    );
+  const open = async () => {
+    await page.goto(at(HOST));
+    await page.waitForTimeout(1_500);
+    return page.getByLabel("Customer number").inputValue();
+  };
+
+  test("a login is filled in where steward, house rules and person have said so, and once", async () => {
+    const window = await browser.context.newPage();
+    await window.goto(`chrome-extension://${browser.lanyardId}/popup.html`);
+    expect(await open()).toBe("");
+    await window.getByRole("button", { name: "Fill and sign in" }).first().waitFor();
+    expect(await window.getByLabel("Fill in as this page opens").count()).toBe(0);
+    await rules(true);
+    await window.getByLabel("Fill in as this page opens").check();
+    expect(await open()).toBe(site(HOST).account.userName);
+    // The page is opened once more: it may have asked again, and is the person's.
+    expect(await open()).toBe("");
+    await rules(false);
+    await window.getByLabel("Fill in as this page opens").waitFor({ state: "detached" });
+    await (await browser.worker()).evaluate(() => chrome.storage.session.set({ opened: {} }));
+    expect(await open()).toBe("");
+  });
+
+  test("at a person's wish nothing is shown at fields by itself; asked for, it is", async () => {
+    const window = await browser.context.newPage();
+    await window.goto(`chrome-extension://${browser.lanyardId}/popup.html`);
+    await window.getByRole("button", { name: "Wilhelmina Oosterhuis" }).click();
+    await window.getByLabel(/Show my logins at a page’s fields/).uncheck();
+    await page.goto(at(HOST));
+    await page.getByLabel("Customer number").focus();
+    await page.waitForTimeout(800);
+    expect(await tagText(page)).toBe("");
+    await page.keyboard.press("Alt+ArrowDown");
+    await waitForTag(page, site(HOST).name);
+    await window.getByLabel(/Show my logins at a page’s fields/).check();
   });
 });
 

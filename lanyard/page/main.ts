@@ -44,11 +44,14 @@ let reading: PageReading = live.description.fields.length > 0 ? readPage(live.de
 let keys: Fitting[] = [];
 /** Connected: what is created can be added. */
 let mayCreate = false;
+/** Shown at fields by themselves; otherwise when they are asked for. */
+let atFields = true;
 
 async function arrive(again = false): Promise<void> {
   watchSends();
   const answer = await ask<{
     forPage: typeof keys;
+    atFields: boolean;
     mayCreate: boolean;
     offer: Offer | null;
     learning: LearningView | null;
@@ -65,12 +68,13 @@ async function arrive(again = false): Promise<void> {
     ),
   });
   keys = answer?.forPage ?? [];
+  atFields = answer?.atFields ?? true;
   mayCreate = answer?.mayCreate ?? false;
   isLearned = answer?.learning != null;
   if (answer?.learning) hangLearning(answer.learning, ask);
   if (answer?.offer) hangCapture(answer.offer, ask);
   const field = live.elementOf(reading.userName ?? reading.password);
-  if (field && document.activeElement === field) showAt(field);
+  if (atFields && field && document.activeElement === field) showAt(field);
 }
 
 /** This tab is there to be learned from: what is pressed counts on every page of it. */
@@ -258,8 +262,9 @@ function watchFocus(): void {
     reading.newPasswords.some((one) => live.elementOf(one) === target);
   document.addEventListener("focusin", (event) => {
     if (isTyping) return;
-    if (isOurs(event.target)) showAt(event.target as HTMLElement);
-    else if (isForNew(event.target)) hangCreateTag(event.target as HTMLElement, ask);
+    if (isOurs(event.target)) {
+      if (atFields) showAt(event.target as HTMLElement);
+    } else if (atFields && isForNew(event.target)) hangCreateTag(event.target as HTMLElement, ask);
     else if (!isFieldTag(event.target)) takeFieldTag(false);
   });
   document.addEventListener("keydown", (event) => {
@@ -267,6 +272,7 @@ function watchFocus(): void {
     if (event.key === "Escape") takeFieldTag();
     else if (event.altKey && event.key === "ArrowDown" && isForNew(event.target)) {
       event.preventDefault();
+      hangCreateTag(event.target as HTMLElement, ask);
       enterFieldTag();
     } else if (!isOurs(event.target) || keys.length === 0) return;
     else if (event.altKey && event.key === "ArrowDown") {

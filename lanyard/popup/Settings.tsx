@@ -34,6 +34,14 @@ export function Settings({ view, close, look }: { view: View; close: () => void;
           </ul>
         </>
       )}
+      <label className="small tick">
+        <input
+          type="checkbox"
+          checked={view.choices.atFields}
+          onChange={(event) => void ask({ ask: "choose", choices: { atFields: event.target.checked } }).then(look)}
+        />
+        {t.showMyLoginsAtFields}
+      </label>
       <div className="do">
         <button type="button" className="btn" onClick={() => setApproving(true)}>
           {t.approveASignIn}

@@ -29,6 +29,8 @@ p + p { margin-top: 8px; }
 .btn.go { background: var(--copper); border-color: var(--copper); color: var(--on-copper); }
 .btn.big { min-height: 48px; font-size: 17px; }
 .field { width: 100%; height: 36px; padding: 0 12px; border: 1px solid var(--edge); border-radius: 6px; background: var(--sheet); color: var(--ink); margin: 4px 0 8px; }
+.tick { display: flex; gap: 8px; align-items: flex-start; margin-top: 10px; }
+.tick input { margin-top: 3px; accent-color: var(--copper); }
 .asked { margin-bottom: 16px; padding-bottom: 16px; border-bottom: 1px solid var(--edge); }
 .asked + .ruled { margin-top: 0; padding-top: 0; border-top: 0; }
 .do { display: flex; flex-wrap: wrap; gap: 8px; align-items: center; margin-top: 14px; }

@@ -390,6 +390,25 @@ function FillButton({ entryKey, tab, look }: { entryKey: KeyLine; tab: NonNullab
   );
 }
 
+/** Where the house rules allow it. */
+function OnOpening({ entryId, view, look }: { entryId: string; view: View; look: () => void }) {
+  const { onOpening } = view.choices;
+  return (
+    <label className="small tick">
+      <input
+        type="checkbox"
+        checked={onOpening.includes(entryId)}
+        onChange={(event) => {
+          const others = onOpening.filter((one) => one !== entryId);
+          const choices = { onOpening: event.target.checked ? [...others, entryId] : others };
+          void ask({ ask: "choose", choices }).then(look);
+        }}
+      />
+      {t.fillInWhenItOpens}
+    </label>
+  );
+}
+
 function Keys({ view, look }: { view: View; look: () => void }) {
   const { forPage, keys, tab, chosen } = view;
   const [typed, setTyped] = useState("");
@@ -442,7 +461,10 @@ function Keys({ view, look }: { view: View; look: () => void }) {
             {t.signIn}
           </button>
           {first.guardedFill && tab && hostOf(tab.url) === hostOf(first.signInPage) && (
-            <FillButton entryKey={first} tab={tab} look={look} />
+            <>
+              <FillButton entryKey={first} tab={tab} look={look} />
+              {keys?.fillsOnOpening && <OnOpening entryId={first.id} view={view} look={look} />}
+            </>
           )}
         </div>
       ) : (

@@ -49,6 +49,8 @@ export const main = {
   offerAgainAt: (site: string) => `Offer again: ${site}`,
   disconnectingRemovesTheCookies: "Disconnecting removes the cookies Lanyard set and signs you out of those sites.",
   disconnect: "Disconnect",
+  showMyLoginsAtFields: "Show my logins at a page’s fields. Otherwise press Alt and the down arrow there.",
+  fillInWhenItOpens: "Fill in as this page opens",
   approveASignIn: "Approve a sign-in…",
   back: "Back",
   galtryIsNotResponding: "Galtry is not responding",

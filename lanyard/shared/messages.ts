@@ -41,6 +41,8 @@ export interface Keys {
   neverOn: string[];
   /** The same, for all people, by the house rules. */
   neverOnForAll: string[];
+  /** The house rules let a login be filled in as its page opens, where the person has chosen so. */
+  fillsOnOpening: boolean;
   /** Sign-ins that wait for a code which this person receives. */
   codesAsked: AskedCode[];
   /** Base64: what user names are marked with. */
@@ -85,6 +87,15 @@ export interface View {
   alike: { here: string; kept: KeyLine } | null;
   signing: SigningIn | null;
   chosen: string | null;
+  choices: Choices;
+}
+
+/** What a person has chosen in this browser. */
+export interface Choices {
+  /** Their logins are shown at a page's field by themselves. */
+  atFields: boolean;
+  /** Entries that guarded fill fills in as their page opens. */
+  onOpening: string[];
 }
 
 /** What the page was for into which something was typed. */
@@ -206,6 +217,7 @@ export type WindowAsk =
   /** Taken back: *Never on this site*. */
   | { ask: "offer-again"; site: string }
   | { ask: "close-report" }
+  | { ask: "choose"; choices: Partial<Choices> }
   /** The code that a site has sent to this person, or that none came. @returns what was wrong */
   | { ask: "give-code"; id: string; code: string | null }
   /** A number that another device shows, to sign in there. */

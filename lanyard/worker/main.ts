@@ -1,6 +1,7 @@
 /** The worker: hears pages, Galtry's page, Lanyard's window and the stream, and answers. */
 import { hostOf } from "../../src/core/signin/address";
 import { FAILURES, PROGRESS, type Progress, type WaitsFor } from "../../src/core/signin/outcome";
+import type { PageKind } from "../../src/core/signin/page";
 import { siteOf } from "../../src/core/signin/site";
 import type { SignInReport } from "../../src/interface/shared/lanyard";
 import type { KeyLine } from "../../src/server/lanyard/keys";
@@ -150,8 +151,10 @@ async function fromPage(message: PageAsk, tabId: number, url: string): Promise<u
       const forPage = (await keysFor(url)).map((key) => fitting(key, url));
       const learning = await learningView(tabId, message.kind, message.again);
       // What is typed to be learned is no login to add.
+      const { atFields } = await disk("choices");
+      if (!learning && !message.again) await fillOnOpening(tabId, url, message.kind);
       const mayCreate = ((await memory("keys"))?.mayAdd.length ?? 0) > 0;
-      return { forPage, mayCreate, learning, offer: learning ? null : await arrived(tabId, url, message) };
+      return { forPage, atFields, mayCreate, learning, offer: learning ? null : await arrived(tabId, url, message) };
     }
     case "typed":
       return typed(tabId, url, message.title, message.userName, message.password, message.choices, message.on);
@@ -186,6 +189,21 @@ async function fromPage(message: PageAsk, tabId: number, url: string): Promise<u
     case "frame-asks":
       return null;
   }
+}
+
+/** So soon after it was filled in, a page that asks again has rejected it: what comes next is the person's. */
+const ASKS_AGAIN_MS = 120_000;
+
+/** Where the house rules allow it and the person has chosen so: the one login of this very host, once. */
+async function fillOnOpening(tabId: number, url: string, kind: PageKind): Promise<void> {
+  if (!["sign-in", "identifier-first"].includes(kind) || !(await memory("keys"))?.fillsOnOpening) return;
+  const { onOpening } = await disk("choices");
+  const chosen = (await keysFor(url)).filter((key) => onOpening.includes(key.id) && fitting(key, url).fills);
+  const [key] = chosen;
+  const opened = await memory("opened");
+  if (!key || chosen.length > 1 || Date.now() - (opened[key.id] ?? 0) < ASKS_AGAIN_MS) return;
+  await setMemory({ opened: { ...opened, [key.id]: Date.now() } });
+  await guardedFill(key.id, tabId);
 }
 
 const fitting = ({ id, name, description, guardedFill, signInPage }: KeyLine, url: string) => ({
@@ -340,6 +358,9 @@ async function fromWindow(message: WindowAsk): Promise<unknown> {
       await refreshKeys();
       return refused;
     }
+    case "choose":
+      await setDisk({ choices: { ...(await disk("choices")), ...message.choices } });
+      return showEverywhere();
     case "close-report":
       return setMemory({ signing: null, chosen: null });
   }
@@ -407,6 +428,7 @@ async function view(tabId: number | null): Promise<View> {
     lastReached,
     keys,
     chosen,
+    choices: await disk("choices"),
     tab: active?.id === undefined ? null : { id: active.id, url, galtry: pages[active.id] || null },
     forPage,
     alike: forPage.length > 0 || !keys || !/^https?:/.test(url) ? null : lookAlike(url, keys.keys),

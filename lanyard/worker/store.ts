@@ -3,7 +3,7 @@
  * In memory only (`storage.session`): keys, a captured login for five minutes, the sign-in under way.
  */
 import type { PageStep } from "../../src/core/signin/steps";
-import type { Connection, Keys, SigningIn, TypedOn } from "../shared/messages";
+import type { Choices, Connection, Keys, SigningIn, TypedOn } from "../shared/messages";
 
 export interface SetCookie {
   entryId: string;
@@ -40,6 +40,7 @@ export interface Captured {
 }
 
 interface Disk {
+  choices: Choices;
   connection: Connection;
   cookies: SetCookie[];
   stored: StoredNames[];
@@ -56,6 +57,8 @@ interface Memory {
   /** Tabs that wait for the page that follows; without a sign-in while only the user name was typed. */
   landings: Record<string, { signInId: string | null; entryId: string; filled?: boolean; at?: number }>;
   galtryPages: Record<string, string>;
+  /** When a login was filled in as its page opened, by entry: a page that asks again is left to the person. */
+  opened: Record<string, number>;
   /** The entry whose sign-in is being learned, in a tab of its own. */
   learning: LearningRecord | null;
 }
@@ -71,7 +74,12 @@ export interface LearningRecord {
   at: number;
 }
 
-const DISK: Disk = { connection: { state: "none", address: null, ended: null }, cookies: [], stored: [] };
+const DISK: Disk = {
+  choices: { atFields: true, onOpening: [] },
+  connection: { state: "none", address: null, ended: null },
+  cookies: [],
+  stored: [],
+};
 const MEMORY: Memory = {
   keys: null,
   signing: null,
@@ -80,6 +88,7 @@ const MEMORY: Memory = {
   chosen: null,
   landings: {},
   galtryPages: {},
+  opened: {},
   learning: null,
 };
 

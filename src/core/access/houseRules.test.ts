@@ -64,7 +64,7 @@ describe("house rules", () => {
           accept: true,
           nightTests: true,
         },
-        lanyard: { use: ["shop"], add: ["shop", "desk"], neverOn: ["bank.example"] },
+        lanyard: { use: ["shop"], add: ["shop", "desk"], neverOn: ["bank.example"], fillsOnOpening: true },
         makes: { vaults: "owners", groups: "staff", guests: "administrators", handovers: "nobody" },
         forgottenByMail: true,
         joinDomains: ["tarrowick.example", "friends.tarrowick.example"],

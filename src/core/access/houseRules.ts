@@ -78,8 +78,10 @@ export const houseRulesSchema = z.strictObject({
         .array(z.string().trim().toLowerCase().max(253).regex(DOMAIN, "Give a site, such as company.example."))
         .max(200, "At most 200 sites.")
         .default([]),
+      /** Where a person has chosen so for a login, guarded fill fills it in as its page opens, without a press. */
+      fillsOnOpening: z.boolean().default(false),
     })
-    .default({ use: null, add: null, neverOn: [] }),
+    .default({ use: null, add: null, neverOn: [], fillsOnOpening: false }),
 });
 
 export type HouseRules = z.output<typeof houseRulesSchema>;
@@ -183,6 +185,9 @@ export function sayRules(rules: HouseRules, groupName: (id: string) => string = 
     rules.lanyard.neverOn.length > 0
       ? `Lanyard never offers to add a login at ${listOf(rules.lanyard.neverOn, "or")}.`
       : "Lanyard offers to add logins at any site, unless a person has told it not to.",
+    rules.lanyard.fillsOnOpening
+      ? "Guarded fill can fill in a login as its page opens, if its person has chosen that."
+      : "Guarded fill fills in a login only when its person asks for it.",
     rules.forgottenByMail
       ? "A forgotten sign-in password is reset by email."
       : "An administrator helps with a forgotten sign-in password.",

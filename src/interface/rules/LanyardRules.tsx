@@ -77,6 +77,19 @@ export function LanyardRules({
           />
           <AddName label={t.site} placeholder={t.example} adding={t.addSite} onAdd={addSite} />
         </li>
+        <li>
+          {t.guardedFillFillsIn}
+          <Pick
+            label={t.whenGuardedFillFillsIn}
+            value={lanyard.fillsOnOpening ? "opening" : "asked"}
+            choices={[
+              ["asked", t.onlyWhenAsked],
+              ["opening", t.asItsPageOpens],
+            ]}
+            onPick={(when) => put({ fillsOnOpening: when === "opening" })}
+          />
+          .
+        </li>
       </Sentences>
       {choosing && (
         <Dialog title={t.addAGroup} open onClose={() => setChoosing(null)}>

@@ -111,6 +111,10 @@ export const lanyardRules = {
   site: "Site",
   addSite: "Add site",
   example: "bank.example",
+  guardedFillFillsIn: "Guarded fill fills in a login ",
+  whenGuardedFillFillsIn: "when guarded fill fills in a login",
+  onlyWhenAsked: "only when its person asks for it",
+  asItsPageOpens: "also as its page opens, if its person has chosen that",
 };
 
 export const notThereYet = {

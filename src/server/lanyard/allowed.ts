@@ -6,11 +6,14 @@ import { loadRules } from "../organisation";
 import { Refused } from "../refused";
 import { allowed as t } from "./strings";
 
-/** @returns whether the house rules let them use it, and add with it */
-export async function lanyardRules(tx: Reader, me: Person): Promise<{ use: boolean; add: boolean; neverOn: string[] }> {
-  const { use, add, neverOn } = (await loadRules(tx)).lanyard;
+/** @returns whether the house rules let them use it, add with it, and have a login filled in without a press */
+export async function lanyardRules(
+  tx: Reader,
+  me: Person,
+): Promise<{ use: boolean; add: boolean; neverOn: string[]; fillsOnOpening: boolean }> {
+  const { use, add, neverOn, fillsOnOpening } = (await loadRules(tx)).lanyard;
   const may = isAmong(use, me.groups);
-  return { use: may, add: may && isAmong(add, me.groups), neverOn };
+  return { use: may, add: may && isAmong(add, me.groups), neverOn, fillsOnOpening: may && fillsOnOpening };
 }
 
 /** @throws Refused not-allowed */

@@ -147,6 +147,8 @@ export const keyList = query({
       codesAsked: await codesAskedOf(tx, person, at),
       /** The same for all people, by the house rules. */
       neverOnForAll: rules.neverOn,
+      /** Whether a login may be filled in as its page opens. */
+      fillsOnOpening: rules.fillsOnOpening,
       markKey: toBase64(markKeyFor(galtry, lanyardId)),
     };
   },

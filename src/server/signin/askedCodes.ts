@@ -172,10 +172,11 @@ export const takeCode = command({
       .from(askedCodes)
       .innerJoin(signIns, eq(signIns.id, askedCodes.signInId))
       .where(eq(askedCodes.id, input.id));
-    if (!row) throw notFound();
-    return { ...row.row, personId: row.personId };
+    return row && { ...row.row, personId: row.personId };
   },
-  run: async ({ tx, at, app, allowed: { id, vaultId, entryId, sealed, keyVersion, reaches, personId } }) => {
+  run: async ({ tx, at, app, allowed }) => {
+    if (!allowed) return { code: null, told: [] };
+    const { id, vaultId, entryId, sealed, keyVersion, reaches, personId } = allowed;
     const told = (await stewardsAt(tx, entryId, at)).filter((one) => receives(reaches, one.id)).map((one) => one.id);
     await tx.update(askedCodes).set({ closedAt: at, sealed: null, keyVersion: null }).where(eq(askedCodes.id, id));
     if (!sealed || keyVersion === null) return { code: null, told };
