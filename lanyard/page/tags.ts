@@ -8,7 +8,7 @@ import { tags as t } from "./strings";
 
 const LOOK = `
 ${TOKENS.replaceAll(":root[data-theme", ":host-never[data-theme").replaceAll(":root", ":host")}
-:host { all: initial; position: absolute; z-index: 2147483647; color-scheme: light dark; --text: system-ui, sans-serif; --mono: ui-monospace, monospace; }
+:host { all: initial; position: absolute; z-index: 2147483647; color-scheme: light dark; --text: "Lanyard Text", system-ui, sans-serif; --mono: "Lanyard Mono", ui-monospace, monospace; }
 * { box-sizing: border-box; margin: 0; padding: 0; }
 .tag { position: relative; color: var(--ink); font: 400 15px/22px var(--text); text-align: left; filter: drop-shadow(0 0 .6px var(--ink)) drop-shadow(0 6px 14px light-dark(#1e242038, #000000b0)); }
 .ring { position: absolute; border: 2px solid var(--edge); border-radius: 50%; }
@@ -47,6 +47,17 @@ kbd { padding: 0 5px; border: 1px solid; border-radius: 3px; font: 12px/18px var
 
 export type Ask = <R = unknown>(message: PageAsk) => Promise<R | null>;
 
+let withFonts = false;
+
+/** Galtry's own letters, once in each page over which something hangs. They come from the worker: no page's rules stop them. */
+async function loadFonts(): Promise<void> {
+  const given = (await chrome.runtime.sendMessage({ ask: "fonts" })) as Record<string, string> | null;
+  for (const [name, font] of Object.entries(given ?? {})) {
+    const bytes = Uint8Array.from(atob(font), (letter) => letter.charCodeAt(0));
+    document.fonts.add(await new FontFace(name, bytes.buffer, { weight: "200 800" }).load());
+  }
+}
+
 export function hang(className: string): { host: HTMLElement; root: ShadowRoot; tag: HTMLElement } {
   const host = document.createElement("lanyard-tag");
   const root = host.attachShadow({ mode: "closed" });
@@ -56,6 +67,8 @@ export function hang(className: string): { host: HTMLElement; root: ShadowRoot; 
   tag.className = `tag ${className}`;
   root.append(style, tag);
   document.documentElement.append(host);
+  if (!withFonts) void loadFonts().catch(() => undefined);
+  withFonts = true;
   return { host, root, tag };
 }
 

@@ -65,6 +65,16 @@ function Window() {
         ) : (
           <span className="wordmark">{t.galtry}</span>
         )}
+        {connection.state === "connected" && (view.keys?.notices ?? 0) > 0 && (
+          <a
+            className="small"
+            href={new URL("/account#notices", connection.address).href}
+            target="_blank"
+            rel="noreferrer"
+          >
+            {t.notices(view.keys!.notices)}
+          </a>
+        )}
         {connection.state === "connected" && (
           <button type="button" className="quiet" aria-expanded={settings} onClick={() => setSettings(!settings)}>
             {connection.person}
@@ -455,7 +465,12 @@ function Keys({ view, look }: { view: View; look: () => void }) {
             </div>
           </div>
           <p className="small" style={{ marginTop: 8 }}>
-            {t.from(first.hasCode ? t.sealedSignInWithCode : t.sealedSignIn, first.vault)}
+            {t.from(first.hasCode ? t.sealedSignInWithCode : t.sealedSignIn, first.vault)}{" "}
+            {view.connection.address && (
+              <a href={new URL(`/entry/${first.id}`, view.connection.address).href} target="_blank" rel="noreferrer">
+                {t.openInGaltry}
+              </a>
+            )}
           </p>
           <button type="button" className="btn go big" autoFocus onClick={() => signIn(first)}>
             {t.signIn}

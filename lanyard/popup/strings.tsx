@@ -51,6 +51,8 @@ export const main = {
   disconnect: "Disconnect",
   showMyLoginsAtFields: "Show my logins at a page’s fields. Otherwise press Alt and the down arrow there.",
   fillInWhenItOpens: "Fill in as this page opens",
+  notices: (count: number) => counted(count, "notice"),
+  openInGaltry: "Open in Galtry",
   approveASignIn: "Approve a sign-in…",
   back: "Back",
   galtryIsNotResponding: "Galtry is not responding",

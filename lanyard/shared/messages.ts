@@ -39,6 +39,8 @@ export interface Keys {
   /** The house rules let this person use Lanyard. */
   mayUse: boolean;
   neverOn: string[];
+  /** Notices in Galtry that this person has not dismissed. */
+  notices: number;
   /** The same, for all people, by the house rules. */
   neverOnForAll: string[];
   /** The house rules let a login be filled in as its page opens, where the person has chosen so. */
@@ -122,6 +124,8 @@ export type PageAsk =
     }
   /** A frame asks to sign in: what was typed in a frame before was not accepted. */
   | { ask: "frame-asks" }
+  /** @returns base64 by name */
+  | { ask: "fonts" }
   | {
       ask: "typed";
       url: string;

@@ -12,7 +12,7 @@ import { refreshKeys } from "./connection";
 import { nameFor } from "./nameFor";
 import { plainAddress } from "./plainAddress";
 import { policy } from "./policy";
-import { type Captured, captured, disk, memory, setCaptured } from "./store";
+import { type Captured, captured, disk, memory, setCaptured, setDisk } from "./store";
 import { capture as t } from "./strings";
 
 const site = (address: string) => siteOf(new URL(address).hostname);
@@ -97,9 +97,15 @@ async function offerFor(tabId: number): Promise<Offer | null> {
     name: nameFor(login.page, login.title),
     site: siteName(login.page),
     userName: login.userName,
-    vaults: keys.mayAdd,
+    vaults: await placesFirst(keys.mayAdd),
     entries: compared.answer === "changed" ? compared.entries : [],
   };
+}
+
+/** The place that was chosen last before the others. */
+async function placesFirst(places: Keys["mayAdd"]): Promise<Keys["mayAdd"]> {
+  const last = await disk("lastPlace");
+  return [...places].sort((a, b) => Number(b.id === last) - Number(a.id === last));
 }
 
 type Compared = { answer: "kept" | "new" } | { answer: "changed"; entries: Offer["entries"] };
@@ -151,6 +157,7 @@ export async function keep(
         password: login.password,
       },
     });
+    await setDisk({ lastPlace: vaultId });
     await setCaptured(tabId, null);
     await refreshKeys();
     return { kept: true, entryId };

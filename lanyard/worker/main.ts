@@ -21,6 +21,7 @@ import {
   takeToken,
   testConnection,
 } from "./connection";
+import { fonts } from "./fonts";
 import { fillForm, formOffer } from "./forms";
 import { keysFor, showEverywhere, showOnTab } from "./icon";
 import { learn, learningView, saveSteps, stepSeen, stopLearning, watchSends } from "./learning";
@@ -105,6 +106,7 @@ async function route(message: { ask: string; from?: string }, sender: chrome.run
   const { id } = sender.tab;
   const asked = message as PageAsk;
   if (asked.ask === "watch-sends") return watchSends(id, sender.documentId, sender.url ?? "", asked.channel);
+  if (asked.ask === "fonts") return fonts();
   if (asked.ask === "sign-in-here" || asked.ask === "fill-here") return here(asked, id);
   return inTurn(id, () => fromPage(asked, id, sender.url ?? ""));
 }
@@ -185,6 +187,7 @@ async function fromPage(message: PageAsk, tabId: number, url: string): Promise<u
       return createHere(tabId);
     case "sign-in-here":
     case "fill-here":
+    case "fonts":
     case "watch-sends":
     case "frame-asks":
       return null;

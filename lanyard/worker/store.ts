@@ -40,6 +40,8 @@ export interface Captured {
 }
 
 interface Disk {
+  /** Where a login was added last: offered first. */
+  lastPlace: string | null;
   choices: Choices;
   connection: Connection;
   cookies: SetCookie[];
@@ -75,6 +77,7 @@ export interface LearningRecord {
 }
 
 const DISK: Disk = {
+  lastPlace: null,
   choices: { atFields: true, onOpening: [] },
   connection: { state: "none", address: null, ended: null },
   cookies: [],

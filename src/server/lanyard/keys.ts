@@ -1,6 +1,6 @@
 /** What Lanyard asks about pages: which keys fit, whether a login is kept, and keeping it. */
 
-import { and, desc, eq, isNull, ne } from "drizzle-orm";
+import { and, desc, eq, isNull, ne, sql } from "drizzle-orm";
 import { z } from "zod";
 import { atLeast, type Reach } from "../../core/access";
 import { toBase64 } from "../../core/crypto";
@@ -14,7 +14,7 @@ import { byName } from "../byName";
 import { type Caller, personIdOf } from "../caller";
 import { command, idSchema, none, query } from "../command";
 import { inJson } from "../database/bulk";
-import { entries, entryVersions, neverKept, signIns } from "../database/schema";
+import { entries, entryVersions, neverKept, notices, signIns } from "../database/schema";
 import { uuidv7 } from "../ids";
 import { findHome } from "../organisation";
 import { attemptKey, countAttempt, requireFewAttempts } from "../people/attempts";
@@ -73,7 +73,7 @@ export const keyList = query({
     // Where the house rules let them use none, there is nothing: what was handed over goes with it.
     const reached = rules.use ? [...levels.keys()] : [];
     const vaultsAt = reached.map((id) => node(id)!.vaultId);
-    const [usable, vaultName, used, home, never] = await Promise.all([
+    const [usable, vaultName, used, home, never, [told]] = await Promise.all([
       tx
         .select()
         .from(entries)
@@ -97,6 +97,10 @@ export const keyList = query({
         .limit(500),
       findHome(tx),
       tx.select({ site: neverKept.site }).from(neverKept).where(eq(neverKept.personId, personId)),
+      tx
+        .select({ count: sql<number>`count(*)` })
+        .from(notices)
+        .where(and(eq(notices.personId, personId), isNull(notices.putAwayAt))),
     ]);
     const lastUse = new Map<string, number>();
     for (const one of used) if (!lastUse.has(one.entryId)) lastUse.set(one.entryId, one.at);
@@ -143,6 +147,7 @@ export const keyList = query({
       keys,
       mayAdd,
       neverOn: never.map((row) => row.site),
+      notices: told?.count ?? 0,
       /** Sign-ins that wait for a code which this person receives. */
       codesAsked: await codesAskedOf(tx, person, at),
       /** The same for all people, by the house rules. */
