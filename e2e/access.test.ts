@@ -37,6 +37,16 @@ async function openSheet(page: Page, name: string): Promise<void> {
   await page.getByRole("dialog").waitFor();
 }
 
+/** Until Galtry has it too: a page that is opened before reads the draft that was there, and counts from it. */
+const nothingDrafted = () =>
+  expect
+    .poll(async () =>
+      (await app.galtry.db.query.slips.findMany()).filter(
+        ({ state, changes }) => state === "draft" && changes.length > 0,
+      ),
+    )
+    .toEqual([]);
+
 /** What the focused cell is called. */
 const here = ({ page }: Browser) =>
   page.evaluate(() => {
@@ -146,6 +156,7 @@ test("after a press with the mouse the keys go on; what was drafted and discarde
   await page.getByText("1 change drafted, none applied yet.").waitFor();
   await page.getByRole("button", { name: "Discard" }).click();
   await slip(ines).getByText("Set a level in a cell").waitFor();
+  await nothingDrafted();
 }, 60_000);
 
 test("by pointer: cells are dragged over, set together, given a time, and taken off", async () => {
@@ -178,6 +189,7 @@ test("by pointer: cells are dragged over, set together, given a time, and taken 
   await page.getByText("1 change drafted, none applied yet.").waitFor();
   await page.getByRole("button", { name: "Discard" }).click();
   await slip(ines).getByText("Set a level in a cell").waitFor();
+  await nothingDrafted();
 }, 60_000);
 
 test("why is read by Space; the same again by a point; what is shown is narrowed and saved", async () => {

@@ -1,5 +1,6 @@
 /** The browser of the server's own, against small sites on this machine: what it gets into, and what gets at it. */
 
+import { readFileSync } from "node:fs";
 import { createServer, get, type IncomingMessage, type Server, type ServerResponse } from "node:http";
 import type { AddressInfo } from "node:net";
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from "vitest";
@@ -300,6 +301,15 @@ test("a browser that does not start says so at start, and leaves nothing; one th
   }
 });
 
+/** Local and remote address of each socket of a user, as the kernel lists them (hexadecimal). */
+const socketsOf = (kind: string, uid: number): [string, string][] =>
+  readFileSync(`/proc/net/${kind}`, "utf8")
+    .split("\n")
+    .slice(1)
+    .map((line) => line.trim().split(/\s+/))
+    .filter((parts) => parts[7] === String(uid))
+    .map((parts) => [parts[1]!, parts[2]!]);
+
 describe("attacked", () => {
   const tries = () => `
     fetch("${other}/fetch").catch(()=>0); fetch("${other}/no-cors",{mode:"no-cors"}).catch(()=>0);
@@ -326,6 +336,33 @@ describe("attacked", () => {
     };
     expect(await outcome()).toBe("signed-in");
     expect(heardElsewhere).toEqual([]);
+  });
+
+  test("names that nobody has, packets, and the browser's own pages: it speaks to the proxy and to nothing else", async () => {
+    if (process.getuid?.() !== 0) return;
+    page = `${drawn(FIELDS)}<script>
+      for(const rel of ["dns-prefetch","preconnect","prefetch"]){const l=document.createElement("link");l.rel=rel;l.href="//"+rel+".canary-name.example/";document.head.append(l)}
+      fetch("http://fetch.canary-name.example/").catch(()=>0); fetch("https://fetch.canary-name.example/").catch(()=>0);
+      try{const r=new RTCPeerConnection({iceServers:[{urls:"stun:stun.canary-name.example"},{urls:"stun:192.0.2.9:3478"}]});r.createDataChannel("x");r.createOffer().then((o)=>r.setLocalDescription(o))}catch{}
+      for(const at of ["chrome://version","chrome-extension://mhjfbmdgcfjbbpaeojofohoefgiehjai/index.html","view-source:${origin}/in","devtools://devtools/bundled/inspector.html","file:///etc/hostname"]){const f=document.createElement("iframe");f.src=at;document.body?.append(f);try{window.open(at)}catch{}}
+    </script>`.replace("<!doctype html>", "<!doctype html><body>");
+    answers = { "POST /api/in": withCookie };
+    const uid = program().user!.uid;
+    const spoken = new Set<string>();
+    const watch = setInterval(() => {
+      for (const kind of ["tcp", "tcp6", "udp", "udp6"])
+        for (const [, remote = ""] of socketsOf(kind, uid))
+          if (!/^0+:0+$/.test(remote)) spoken.add(`${kind} ${remote}`);
+    }, 15);
+    const landed: string[] = [];
+    expect(await outcome({ onPage: ({ at }) => void landed.push(at) })).toBe("signed-in");
+    clearInterval(watch);
+    // Chromium asks the kernel whether there is a way over IPv6: it connects a socket to an address of its own, and sends nothing.
+    spoken.delete("udp6 60480120000060480000000088880000:01BB");
+    // Loopback, and one port of it: the proxy's.
+    expect([...spoken].filter((one) => !/^tcp 0100007F:/.test(one))).toEqual([]);
+    expect(new Set([...spoken].map((one) => one.split(":").at(-1))).size).toBe(1);
+    expect(landed.every((at) => at.startsWith(origin))).toBe(true);
   });
 
   test("a form of another site, and a page that leads the password away, get nothing", async () => {
