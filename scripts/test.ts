@@ -83,11 +83,11 @@ for (const step of wanted.filter(({ aside }) => !aside)) {
   const report = path.join(folder, `${step.args.find((arg) => arg === "unit" || arg === "browser")}.json`);
   let status = run(step, []);
   let counts = countsOf(report);
-  // Whole browsers on a busy machine: in CI the files that failed begin once more, from nothing, before it counts.
+  // Whole browsers on a busy machine: in CI the files that failed begin once more, from nothing and one by one.
   if (status !== 0 && process.env.CI && step.name === "browser tests" && counts && counts.files.length > 0) {
     console.log(`\n== ${step.name}, again: ${counts.files.join(", ")}`);
     const first = counts;
-    status = run(step, counts.files);
+    status = run(step, ["--no-file-parallelism", ...counts.files]);
     const again = countsOf(report);
     counts = again && { ...again, passed: first.passed - first.passedInFailed + again.passed };
   }
@@ -99,8 +99,8 @@ rmSync(folder, { recursive: true, force: true });
 console.log(`\n${passed} passed, ${failed} failed`);
 process.exit(failed === 0 ? 0 : 1);
 
-function run(step: Step, files: string[]): number | null {
-  return spawnSync(step.program, [...step.args, ...files], { stdio: "inherit", env: environment() }).status;
+function run(step: Step, more: string[]): number | null {
+  return spawnSync(step.program, [...step.args, ...more], { stdio: "inherit", env: environment() }).status;
 }
 
 /** Several at once, each with what it said. */
