@@ -15,7 +15,7 @@ import { attemptKey } from "../src/server/people/attempts";
 import { changeRules } from "../src/server/rules/rules";
 import { ANY_STEWARD, codesAskedOf, giveCode } from "../src/server/signin/askedCodes";
 import { NightTests } from "../src/server/signin/nightTests";
-import { type SealedAnswer, sealedSignIn } from "../src/server/signin/sealed";
+import { closeBrokenOff, type SealedAnswer, sealedSignIn } from "../src/server/signin/sealed";
 import { testEntry } from "../src/server/signin/testing";
 import { addEntry } from "../src/server/vaults/entries";
 import { changeSigningIn } from "../src/server/vaults/signingIn";
@@ -203,6 +203,20 @@ describe("a code that a steward receives", () => {
     await giveCode.execute(db(), { id: asked!.id, code: await textMessage() }, f.lanyard("steward"));
     expect(outcomeOf(await answer)).toBe("signed-in");
   });
+});
+
+test("a process that is gone leaves no code behind", async () => {
+  const { answer, stop } = signIn();
+  await isAsked("steward");
+  const [asked] = await askedOf("steward");
+  const later = Date.now() + 200_000;
+  await closeBrokenOff.execute(db(), { deadProcesses: [] }, { kind: "server" }, later);
+  const [row] = await db().db.select().from(askedCodes).where(eq(askedCodes.id, asked!.id));
+  expect(row).toMatchObject({ sealed: null, closedAt: later });
+  await closeBrokenOff.execute(db(), { deadProcesses: [] }, { kind: "server" }, later + 3_600_000);
+  expect(await db().db.select().from(askedCodes).where(eq(askedCodes.id, asked!.id))).toEqual([]);
+  stop();
+  await answer.catch(() => undefined);
 });
 
 describe("who receives the codes", () => {

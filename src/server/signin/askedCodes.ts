@@ -31,6 +31,8 @@ export const MOST_CODE_WAIT_MS = 120_000;
 const MOST_UNANSWERED = 3;
 const LOOK_EVERY_MS = 300;
 const SAY_EVERY_MS = 5_000;
+/** The process that waits takes its code before anybody sweeps it up. */
+const GRACE_MS = 10_000;
 const KEPT_MS = 3_600_000;
 
 const binding = (vaultId: string, id: string) => ["asked code", vaultId, id] as const;
@@ -70,7 +72,6 @@ export const askForCode = command({
     await countAttempt(tx, key, at);
     const [id, until] = [uuidv7(), at + input.waitMs];
     const { signInId } = input;
-    await tx.delete(askedCodes).where(lt(askedCodes.askedAt, at - KEPT_MS));
     await tx.insert(askedCodes).values({ id, signInId, entryId, vaultId, reaches, askedAt: at, until });
     return { asked: { id, names: await knownTo(tx, me, asked), ids: asked.map((one) => one.id) }, why: null };
   },
@@ -187,6 +188,15 @@ export const takeCode = command({
   journal: null,
   tell: ({ result }) => result.told.map((id) => `person:${id}` as const),
 });
+
+/** What nobody waits for any more, also where the process that waited is gone. */
+export async function sweepCodes(tx: Transaction, at: number): Promise<void> {
+  await tx
+    .update(askedCodes)
+    .set({ closedAt: at, sealed: null, keyVersion: null })
+    .where(and(isNull(askedCodes.closedAt), lt(askedCodes.until, at - GRACE_MS)));
+  await tx.delete(askedCodes).where(lt(askedCodes.askedAt, at - KEPT_MS));
+}
 
 /** Codes that are sealed with an older key of a vault: the sign-in asks again. */
 export async function dropCodes(tx: Transaction, vaultId: string, before: number): Promise<void> {

@@ -22,7 +22,7 @@ import { Refused } from "../refused";
 import { requireInUse, requireOutOfBin } from "../vaults/entries";
 import { fingerprint, loginOf, orSealError } from "../vaults/sealing";
 import { openValues, vaultKey } from "../vaults/vaultKeys";
-import { MOST_CODE_WAIT_MS, waitForCode } from "./askedCodes";
+import { MOST_CODE_WAIT_MS, sweepCodes, waitForCode } from "./askedCodes";
 import { BrowserEngine } from "./browser/browserEngine";
 import { Deadline } from "./deadline";
 import {
@@ -534,6 +534,7 @@ export const closeBrokenOff = command({
   by: ["server"],
   allow: () => undefined,
   run: async ({ tx, input, at }) => {
+    await sweepCodes(tx, at);
     const dead = input.deadProcesses.map((name) => eq(signIns.process, name));
     const rows = await tx
       .update(signIns)
