@@ -30,8 +30,7 @@ export default defineConfig({
           include: ["e2e/**/*.test.ts"],
           testTimeout: 240_000,
           hookTimeout: 120_000,
-          // Each has a Galtry of its own; most of the time it waits for a page.
-          maxWorkers: 2,
+          fileParallelism: false,
           // Steps build on each other: a single one tried again would meet what it did before (scripts/test.ts).
           retry: 0,
           expect: { poll: { timeout: 20_000, interval: 50 } },

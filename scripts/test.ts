@@ -83,11 +83,11 @@ for (const step of wanted.filter(({ aside }) => !aside)) {
   const report = path.join(folder, `${step.args.find((arg) => arg === "unit" || arg === "browser")}.json`);
   let status = run(step, []);
   let counts = countsOf(report);
-  // Whole browsers on a busy machine: in CI the files that failed begin once more, from nothing and one by one.
+  // Whole browsers on a busy machine: in CI the files that failed begin once more, from nothing, before it counts.
   if (status !== 0 && process.env.CI && step.name === "browser tests" && counts && counts.files.length > 0) {
     console.log(`\n== ${step.name}, again: ${counts.files.join(", ")}`);
     const first = counts;
-    status = run(step, ["--no-file-parallelism", ...counts.files]);
+    status = run(step, counts.files);
     const again = countsOf(report);
     counts = again && { ...again, passed: first.passed - first.passedInFailed + again.passed };
   }

@@ -467,7 +467,12 @@ function Keys({ view, look }: { view: View; look: () => void }) {
           <p className="small" style={{ marginTop: 8 }}>
             {t.from(first.hasCode ? t.sealedSignInWithCode : t.sealedSignIn, first.vault)}{" "}
             {view.connection.address && (
-              <a href={new URL(`/entry/${first.id}`, view.connection.address).href} target="_blank" rel="noreferrer">
+              <a
+                href={new URL(`/entry/${first.id}`, view.connection.address).href}
+                style={{ whiteSpace: "nowrap" }}
+                target="_blank"
+                rel="noreferrer"
+              >
                 {t.openInGaltry}
               </a>
             )}

@@ -58,7 +58,7 @@ export const signIn = {
 export const basicAuth = {
   guardedFillIsOff: "Guarded fill is off for this entry. Its steward can switch it on.",
   theSiteRejectedThem: "The site rejected the user name or password.",
-  theSiteDidNotAsk: "The site did not ask for a user name and password. It may know you already.",
+  theSiteDidNotAsk: "The site did not ask for a user name and password. Perhaps it knows you already.",
   galtryDidNotAnswer: "Galtry did not answer. Nothing was sent.",
 };
 

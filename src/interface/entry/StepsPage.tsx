@@ -178,7 +178,8 @@ export function StepsPage({ view, now }: { view: StepsView; now: number }) {
   );
 }
 
-function whoEntersCodes({ codesReach, stewards }: StepsView): string {
+function whoEntersCodes({ codesReach, stewards, hasCode }: StepsView): string {
+  if (hasCode) return t.codesByGaltry;
   if (codesReach === "") return t.codesReachNobody;
   const named = stewards.find(({ id }) => id === codesReach);
   return named ? t.codesReachOne(named.name) : t.codesReachAny;

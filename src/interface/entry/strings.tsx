@@ -608,6 +608,7 @@ export const stepsPage = {
   engines: { http: "plain HTTP", browser: "Galtry’s own browser" },
   notYet: "nothing yet",
   codesFromTheSite: "Codes from the site",
+  codesByGaltry: "Galtry enters them",
   codesReachNobody: "nobody enters them",
   codesReachAny: "a steward enters them",
   codesReachOne: (name: string) => `${name} enters them`,

@@ -142,8 +142,7 @@ export const TOPICS: readonly Topic[] = [
     things: [
       "Find out whether it works: press “Test”. Galtry signs in once and shows each page; nobody gets the session.",
       "Galtry does not find its way: press “Learn with Lanyard” and sign in by hand once.",
-      "The site sends a code to a steward: press “Change steps” and say who. Galtry asks them while someone signs in.",
-      "Put it right yourself: press “Change steps”. Earlier steps are listed, and can be restored.",
+      "Put it right yourself, or say which steward receives the site’s codes: press “Change steps”.",
     ],
   },
   {

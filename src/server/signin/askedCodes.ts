@@ -259,7 +259,7 @@ export async function waitForCode(
   const { asked, why } = await askForCode.execute(app, { signInId, waitMs }, caller);
   if (!asked)
     throw why === "nobody"
-      ? new SignInFailure("code-missing", "whoever receives its codes is no steward of the entry any more")
+      ? new SignInFailure("code-missing", "the person who receives its codes is no longer a steward of the entry")
       : new SignInFailure("code-not-given", "stewards were asked three times and did not answer");
   const { id, names } = asked;
   const end = Date.now() + waitMs;
@@ -273,7 +273,7 @@ export async function waitForCode(
     const { code } = await take();
     if (signal.aborted) throw new SignInFailure("too-slow", "it was stopped");
     if (code !== null) return code;
-    const none = stands === "declined" ? "whoever was asked received none" : "nobody entered it in time";
+    const none = stands === "declined" ? "the stewards who were asked received none" : "nobody entered it in time";
     throw new SignInFailure("code-not-given", none);
   } catch (error) {
     // Their access has ended meanwhile: nobody is asked for nothing.
