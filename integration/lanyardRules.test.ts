@@ -43,7 +43,7 @@ describe("the house rules", () => {
     expect((await keys("use")).keys.length).toBeGreaterThan(0);
     await rule({ use: [groupId] });
     const none = await keys("use");
-    expect(none).toMatchObject({ mayUse: false, keys: [], mayAdd: [] });
+    expect(none).toMatchObject({ mayUse: false, keys: [], mayAdd: [], codesAsked: [], fillsOnOpening: false });
     const signal = new AbortController().signal;
     await expect(sealedSignIn(db(), f.lanyard("use"), f.entryId, () => undefined, signal)).rejects.toMatchObject(
       NOT_ALLOWED,

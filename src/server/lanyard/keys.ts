@@ -149,7 +149,7 @@ export const keyList = query({
       neverOn: never.map((row) => row.site),
       notices: told?.count ?? 0,
       /** Sign-ins that wait for a code which this person receives. */
-      codesAsked: await codesAskedOf(tx, person, at),
+      codesAsked: rules.use ? await codesAskedOf(tx, person, at) : [],
       /** The same for all people, by the house rules. */
       neverOnForAll: rules.neverOn,
       /** Whether a login may be filled in as its page opens. */
