@@ -4,6 +4,7 @@ import type { View } from "../shared/messages";
 import { Approving } from "./Approving";
 import { ask } from "./ask";
 import { main as t } from "./strings";
+import { Tick } from "./Tick";
 
 /** Behind the person's name: what Lanyard is connected to, what it is not to offer, and how to approve a sign-in. */
 export function Settings({ view, close, look }: { view: View; close: () => void; look: () => void }) {
@@ -34,14 +35,12 @@ export function Settings({ view, close, look }: { view: View; close: () => void;
           </ul>
         </>
       )}
-      <label className="small tick">
-        <input
-          type="checkbox"
-          checked={view.choices.atFields}
-          onChange={(event) => void ask({ ask: "choose", choices: { atFields: event.target.checked } }).then(look)}
-        />
+      <Tick
+        ticked={view.choices.atFields}
+        onTick={(atFields) => void ask({ ask: "choose", choices: { atFields } }).then(look)}
+      >
         {t.showMyLoginsAtFields}
-      </label>
+      </Tick>
       <div className="do">
         <button type="button" className="btn" onClick={() => setApproving(true)}>
           {t.approveASignIn}

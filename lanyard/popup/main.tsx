@@ -14,6 +14,7 @@ import { FormFill } from "./FormFill";
 import { Settings } from "./Settings";
 import { Stamp } from "./Stamp";
 import { createPassword as newPassword, main as t } from "./strings";
+import { Tick } from "./Tick";
 
 const givenTab = Number(new URLSearchParams(location.search).get("tab")) || null;
 
@@ -404,18 +405,15 @@ function FillButton({ entryKey, tab, look }: { entryKey: KeyLine; tab: NonNullab
 function OnOpening({ entryId, view, look }: { entryId: string; view: View; look: () => void }) {
   const { onOpening } = view.choices;
   return (
-    <label className="small tick">
-      <input
-        type="checkbox"
-        checked={onOpening.includes(entryId)}
-        onChange={(event) => {
-          const others = onOpening.filter((one) => one !== entryId);
-          const choices = { onOpening: event.target.checked ? [...others, entryId] : others };
-          void ask({ ask: "choose", choices }).then(look);
-        }}
-      />
+    <Tick
+      ticked={onOpening.includes(entryId)}
+      onTick={(ticked) => {
+        const others = onOpening.filter((one) => one !== entryId);
+        void ask({ ask: "choose", choices: { onOpening: ticked ? [...others, entryId] : others } }).then(look);
+      }}
+    >
       {t.fillInWhenItOpens}
-    </label>
+    </Tick>
   );
 }
 

@@ -48,7 +48,7 @@ export async function signIn(
       report: null,
       asking: false,
     };
-    if (!replace && (await foreignCookies(key)) > 0) {
+    if (!replace && (await foreignCookies(key)) > 0 && !(await showsSignIn(key))) {
       await show({ ...signing, asking: true });
       return { outcome: "asked-first" };
     }
@@ -68,6 +68,21 @@ export async function signIn(
     if (signing) await show({ ...signing, report });
     return report;
   }
+}
+
+/** A page of the site that is open asks to sign in: what cookies there are of it hold no session. */
+async function showsSignIn(key: KeyLine): Promise<boolean> {
+  const tabs = (await chrome.tabs.query({ url: ["http://*/*", "https://*/*"] })).filter((tab) =>
+    matches(key, tab.url ?? ""),
+  );
+  const kinds = await Promise.all(
+    tabs.slice(0, 5).map(async ({ id }) => {
+      const frame = id === undefined ? null : await chrome.webNavigation.getFrame({ tabId: id, frameId: 0 });
+      return frame ? (await lookIn(id!, frame.documentId, key))?.kind : undefined;
+    }),
+  ).catch(() => []);
+  // One that is signed in counts more than another that stands open since before.
+  return kinds.length > 0 && kinds.every((kind) => kind !== undefined && IN_PAGE.includes(kind));
 }
 
 async function asReport(error: unknown): Promise<SignInReport> {
