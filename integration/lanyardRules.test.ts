@@ -4,8 +4,8 @@ import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import { type Fixture, give, makeFixture } from "../demo/fixture";
 import { type InProcess, inProcess } from "../demo/inProcess";
 import { type HouseRules, USUAL_RULES } from "../src/core/access/houseRules";
-import { entries } from "../src/server/database/schema";
-import { keyList } from "../src/server/lanyard/keys";
+import { entries, journal } from "../src/server/database/schema";
+import { guardedFill, keyList } from "../src/server/lanyard/keys";
 import { endLanyard } from "../src/server/lanyard/pairing";
 import { createGroup } from "../src/server/people/groups";
 import { setMember } from "../src/server/people/members";
@@ -13,6 +13,7 @@ import { changeRules } from "../src/server/rules/rules";
 import { sealedSignIn } from "../src/server/signin/sealed";
 import { undoAdd } from "../src/server/vaults/bin";
 import { addEntry } from "../src/server/vaults/entries";
+import { changeSigningIn } from "../src/server/vaults/signingIn";
 
 let app: InProcess;
 let f: Fixture;
@@ -54,6 +55,25 @@ describe("the house rules", () => {
     expect((await keys("use")).keys.length).toBeGreaterThan(0);
     const { lanyardId } = f.lanyard("edit") as { lanyardId: string };
     await endLanyard.execute(db(), { lanyardId, why: "" }, f.lanyard("edit"));
+  });
+
+  test("let a login be filled in as its page opens, or only when asked for; the line says which it was", async () => {
+    await changeSigningIn.execute(db(), { entryId: f.entryId, guardedFill: true, plainHttp: false }, f.as("steward"));
+    const fill = (onOpening: boolean) =>
+      guardedFill.execute(
+        db(),
+        { entryId: f.entryId, page: "https://pellam.example/sign-in", onOpening },
+        f.lanyard("use"),
+      );
+    await expect(fill(true)).rejects.toMatchObject(NOT_ALLOWED);
+    await fill(false);
+    await rule({ fillsOnOpening: true });
+    await fill(true);
+    const lines = await db().db.select().from(journal).where(eq(journal.act, "lanyard.guardedFill"));
+    const done = lines.filter(({ outcome }) => outcome === "done");
+    expect(done.map(({ details }) => details.includes("onOpening"))).toEqual([false, true]);
+    await rule({});
+    await changeSigningIn.execute(db(), { entryId: f.entryId, guardedFill: false, plainHttp: false }, f.as("steward"));
   });
 
   test("let some add, and the others none, while all may use it", async () => {

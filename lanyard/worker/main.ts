@@ -206,7 +206,7 @@ async function fillOnOpening(tabId: number, url: string, kind: PageKind): Promis
   const opened = await memory("opened");
   if (!key || chosen.length > 1 || Date.now() - (opened[key.id] ?? 0) < ASKS_AGAIN_MS) return;
   await setMemory({ opened: { ...opened, [key.id]: Date.now() } });
-  await guardedFill(key.id, tabId);
+  await guardedFill(key.id, tabId, true);
 }
 
 const fitting = ({ id, name, description, guardedFill, signInPage }: KeyLine, url: string) => ({

@@ -239,7 +239,7 @@ async function lookIn(
  * Types user name, password and code into the page of one tab at the last moment. Page and document are taken
  * from the browser, never from a message, and checked again before typing.
  */
-export async function guardedFill(entryId: string, tabId: number): Promise<SignInReport> {
+export async function guardedFill(entryId: string, tabId: number, onOpening = false): Promise<SignInReport> {
   try {
     const key = await keyOf(entryId);
     const before = await topFrame(tabId);
@@ -247,7 +247,7 @@ export async function guardedFill(entryId: string, tabId: number): Promise<SignI
       throw new Refusal("not-allowed", t.guardedFillTypesOnlyAtOpenThat(hostOf(key.signInPage)));
     const look = await lookAt(tabId, before.documentId, key);
     const part = look.kind === "identifier-first" ? "user-name" : "all";
-    const filling = await ask<Filling>("lanyard.guardedFill", { entryId, page: before.url, part });
+    const filling = await ask<Filling>("lanyard.guardedFill", { entryId, page: before.url, part, onOpening });
     const now = await topFrame(tabId);
     if (now.documentId !== before.documentId || hostOf(now.url) !== hostOf(key.signInPage))
       throw new Refusal("conflict", t.thePageHasChangedLanyardTyped);

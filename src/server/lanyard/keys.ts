@@ -262,6 +262,8 @@ export const guardedFill = command({
     entryId: idSchema,
     page: z.url().max(2000),
     part: z.enum(["user-name", "all"]).default("all"),
+    /** As the page opened, without a press. */
+    onOpening: z.boolean().default(false),
   }),
   by: ["lanyard"],
   allow: async (context) => {
@@ -271,6 +273,8 @@ export const guardedFill = command({
     await requireSecretGates(context, allowed.entry, allowed.vaultId, allowed.level);
     if (!allowed.entry.guardedFill || allowed.entry.filling === "never")
       throw new Refused("not-allowed", t.guardedFillIsOffForThisEntry);
+    if (input.onOpening && !(await lanyardRules(context.tx, context.me)).fillsOnOpening)
+      throw new Refused("not-allowed", t.nothingIsFilledInByItself);
     const page = new URL(input.page);
     if (hostOf(input.page) !== allowed.entry.host)
       throw new Refused("not-allowed", t.guardedFillTypesOnlyAt(allowed.entry.host));
@@ -321,10 +325,14 @@ export const guardedFill = command({
   journal: ({ input, allowed }) => ({
     node: input.entryId,
     vault: allowed.vaultId,
-    details: { how: "guarded fill", ...(input.part === "user-name" && { part: input.part }) },
+    details: {
+      how: "guarded fill",
+      ...(input.part === "user-name" && { part: input.part }),
+      ...(input.onOpening && { onOpening: true }),
+    },
     names: { [input.entryId]: allowed.entry.name },
   }),
   says: ({ details, place }) =>
-    `used guarded fill${place("with")}: the ${details.part ? "user name" : "password"} was sent to this browser`,
+    `used guarded fill${place("with")}${details.onOpening ? " as the page opened" : ""}: the ${details.part ? "user name" : "password"} was sent to this browser`,
   tell: ({ allowed }) => [`vault:${allowed.vaultId}`],
 });

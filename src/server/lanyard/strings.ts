@@ -12,6 +12,7 @@ export const keys = {
   requiresMoreThanRevealSo: (name: string) => `${name} requires more than Reveal, so nothing is compared with it.`,
   someoneElseHasChangedThisEntry: "Someone else has changed this entry. Sign in again to save the password.",
   guardedFillIsOffForThisEntry: "Guarded fill is off for this entry. Its steward can switch it on.",
+  nothingIsFilledInByItself: "The house rules let nothing be filled in before its person asks for it.",
   guardedFillTypesOnlyAt: (host: string) => `Guarded fill types only at ${host}.`,
   thisPageIsNotEncryptedLanyard: "This page is not encrypted. Lanyard does not type a password here.",
   theSiteRejectedTheSaved: "The site rejected the saved password. It must be corrected first.",
