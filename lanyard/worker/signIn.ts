@@ -72,18 +72,20 @@ export async function signIn(
 
 /** A page of the site that is open asks to sign in: what cookies there are of it hold no session. */
 async function showsSignIn(key: KeyLine): Promise<boolean> {
-  const tabs = (await chrome.tabs.query({ url: ["http://*/*", "https://*/*"] })).filter((tab) =>
-    matches(key, tab.url ?? ""),
-  );
-  const kinds = await Promise.all(
-    tabs.slice(0, 5).map(async ({ id }) => {
-      const frame = id === undefined ? null : await chrome.webNavigation.getFrame({ tabId: id, frameId: 0 });
-      return frame ? (await lookIn(id!, frame.documentId, key))?.kind : undefined;
-    }),
-  ).catch(() => []);
+  const open = await chrome.tabs.query({ url: ["http://*/*", "https://*/*"], discarded: false });
+  const tabs = open.filter((tab) => matches(key, tab.url ?? ""));
+  const kindIn = async ({ id }: chrome.tabs.Tab) => {
+    const frame = id === undefined ? null : await chrome.webNavigation.getFrame({ tabId: id, frameId: 0 });
+    return frame ? (await lookIn(id!, frame.documentId, key))?.kind : undefined;
+  };
+  // A page that is asleep answers late or never: nobody waits for it.
+  const late = new Promise<[]>((done) => setTimeout(() => done([]), LONGEST_LOOK_MS));
+  const kinds = await Promise.race([Promise.all(tabs.slice(0, 5).map(kindIn)), late]).catch(() => []);
   // One that is signed in counts more than another that stands open since before.
   return kinds.length > 0 && kinds.every((kind) => kind !== undefined && IN_PAGE.includes(kind));
 }
+
+const LONGEST_LOOK_MS = 1_000;
 
 async function asReport(error: unknown): Promise<SignInReport> {
   if (error instanceof Refusal) {
