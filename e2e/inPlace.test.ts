@@ -270,3 +270,17 @@ describe("at a site that asks in the browser's own window", () => {
     expect(seen.some(({ how }) => how === "guarded fill")).toBe(true);
   });
 });
+
+test("what was chosen in a browser is forgotten with the connection", async () => {
+  const kept = async () =>
+    (await browser.worker()).evaluate(async () => chrome.storage.local.get(["choices", "lastPlace"]));
+  await (await browser.worker()).evaluate(() =>
+    chrome.storage.local.set({ choices: { atFields: false, onOpening: ["one"] }, lastPlace: "place" }),
+  );
+  const window = await browser.context.newPage();
+  await window.goto(`chrome-extension://${browser.lanyardId}/popup.html`);
+  await window.getByRole("button", { name: "Wilhelmina Oosterhuis" }).click();
+  await window.getByRole("button", { name: "Disconnect" }).click();
+  await window.getByText("Not connected to Galtry").waitFor();
+  expect(await kept()).toEqual({ choices: { atFields: true, onOpening: [] }, lastPlace: null });
+});

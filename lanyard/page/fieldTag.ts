@@ -119,14 +119,14 @@ function line(made: FieldTag, key: Fitting, first: boolean, ask: Ask): HTMLEleme
     element("span", { class: "soft" }, key.description),
   );
   const row = element("div", { class: "row" }, option);
-  act(made, option, () => signIn(made, key, ask), ask, key);
+  act(made, option, () => begin(made, key, ask, "sign-in-here"), ask, key);
   if (key.fills) {
     const fill = element(
       "button",
       { class: "act", type: "button", tabindex: "-1", "aria-label": t.fillWith(key.name) },
       t.fill,
     );
-    act(made, fill, () => fillIn(made, key, ask), ask, key);
+    act(made, fill, () => begin(made, key, ask, "fill-here"), ask, key);
     row.append(fill);
   } else if (first) row.append(element("kbd", {}, t.altDown));
   return row;
@@ -147,16 +147,10 @@ function say(made: FieldTag, ...parts: (Node | string)[]): void {
   made.face.replaceChildren(element("div", { class: "says", role: "status" }, ...parts));
 }
 
-async function signIn(made: FieldTag, key: Fitting, ask: Ask): Promise<void> {
-  say(made, t.signingIn(key.name));
-  const report = await ask<HereReport>({ ask: "sign-in-here", entryId: key.id });
-  if (report?.outcome === "signed-in") return takeFieldTag();
-  ended(made, key, ask, report);
-}
-
-async function fillIn(made: FieldTag, key: Fitting, ask: Ask): Promise<void> {
-  say(made, t.filling(key.name));
-  const report = await ask<HereReport>({ ask: "fill-here", entryId: key.id });
+/** By a sealed sign-in or by guarded fill, in this very tab. */
+async function begin(made: FieldTag, key: Fitting, ask: Ask, how: "sign-in-here" | "fill-here"): Promise<void> {
+  say(made, how === "fill-here" ? t.filling(key.name) : t.signingIn(key.name));
+  const report = await ask<HereReport>({ ask: how, entryId: key.id });
   if (report?.outcome === "signed-in") return takeFieldTag();
   ended(made, key, ask, report);
 }
@@ -169,7 +163,7 @@ function ended(made: FieldTag, key: Fitting, ask: Ask, report: HereReport | null
   const acts = [close];
   if (fills) {
     const fill = element("button", { class: "btn go", type: "button" }, t.fillAndSignIn);
-    act(made, fill, () => fillIn(made, key, ask), ask, key);
+    act(made, fill, () => begin(made, key, ask, "fill-here"), ask, key);
     acts.unshift(fill);
   }
   say(made, element("b", {}, title), element("p", { class: "small" }, says));

@@ -12,7 +12,7 @@ export const fieldTag = {
   loginsForThisPage: (count: number) => `Lanyard: ${counted(count, "login")} for this page`,
   newPassword: "Lanyard: new password",
   createAPassword: "Create a password",
-  byThePagesRules: "to this page’s own rules",
+  byThePagesRules: "to the page’s rules, if it has any",
   created: (characters: number) =>
     `Created and filled in: ${counted(characters, "character")}. Lanyard offers to add it once the page accepts it.`,
   couldNotBeFilledIn: "The page has changed. Nothing was filled in.",

@@ -3,14 +3,14 @@ import { type ReactNode, useCallback, useEffect, useMemo, useState } from "react
 import { createRoot } from "react-dom/client";
 import { find, prepare } from "../../src/core/finder";
 import { hostOf } from "../../src/core/signin/address";
-import { FAILURES, PROGRESS } from "../../src/core/signin/outcome";
+import { FAILURES, PROGRESS, sayWaitingFor } from "../../src/core/signin/outcome";
 import type { KeyLine } from "../../src/server/lanyard/keys";
 import type { View } from "../shared/messages";
-import { main as inWorker } from "../worker/strings";
 import { ask } from "./ask";
 import { CodesAsked } from "./CodesAsked";
 import { CreatePassword, useNewPasswordPlace } from "./CreatePassword";
-import { FormFill } from "./FormFill";
+import { EntriesForForm } from "./EntriesForForm";
+import { FillingButton } from "./FillingButton";
 import { Settings } from "./Settings";
 import { Stamp } from "./Stamp";
 import { createPassword as newPassword, main as t } from "./strings";
@@ -278,9 +278,7 @@ function Signing({ view, look }: { view: View; look: () => void }) {
           ) : (
             signing.steps.map((step) => (
               <li key={step}>
-                {step === "code-asked" && signing.waitsFor
-                  ? inWorker.waitingForCode(signing.waitsFor.names)
-                  : PROGRESS[step]}
+                {step === "code-asked" && signing.waitsFor ? sayWaitingFor(signing.waitsFor) : PROGRESS[step]}
               </li>
             ))
           )}
@@ -317,7 +315,7 @@ function Signing({ view, look }: { view: View; look: () => void }) {
           key &&
           tab &&
           (outcome === "http-basic" ? (
-            <BasicButton entryKey={key} look={look} />
+            <FillingButton label={t.openAndAnswer} message={{ ask: "answer-basic", entryId: key.id }} look={look} />
           ) : (
             <FillButton entryKey={key} tab={tab} look={look} />
           ))}
@@ -334,71 +332,15 @@ function Signing({ view, look }: { view: View; look: () => void }) {
   );
 }
 
-/** For a site that asks in the browser's own window: Lanyard answers it, once. */
-function BasicButton({ entryKey, look }: { entryKey: KeyLine; look: () => void }) {
-  const [wrong, setWrong] = useState<string | null>(null);
-  return (
-    <>
-      <button
-        type="button"
-        className="btn go"
-        onClick={async () => {
-          const report = await ask<{ outcome: string; message?: string }>({
-            ask: "answer-basic",
-            entryId: entryKey.id,
-          });
-          if (report.outcome === "signed-in") {
-            await ask({ ask: "close-report" });
-            look();
-          } else setWrong(report.message ?? t.lanyardCouldNotFillThisPage);
-        }}
-      >
-        {t.openAndAnswer}
-      </button>
-      {wrong && (
-        <p className="small bad" role="alert">
-          {wrong}
-        </p>
-      )}
-    </>
-  );
-}
-
 function FillButton({ entryKey, tab, look }: { entryKey: KeyLine; tab: NonNullable<View["tab"]>; look: () => void }) {
-  const [wrong, setWrong] = useState<string | null>(null);
-  const here = hostOf(tab.url) === hostOf(entryKey.signInPage);
-  if (!here)
+  if (hostOf(tab.url) !== hostOf(entryKey.signInPage))
     return (
       <button type="button" className="btn go" onClick={() => void chrome.tabs.create({ url: entryKey.signInPage })}>
         {t.openThePageAndFill}
       </button>
     );
-  return (
-    <>
-      <button
-        type="button"
-        className="btn go"
-        onClick={async () => {
-          const report = await ask<{ outcome: string; message?: string }>({
-            ask: "guarded-fill",
-            entryId: entryKey.id,
-            tabId: givenTab ?? tab.id,
-          });
-          if (report.outcome === "signed-in") {
-            await ask({ ask: "close-report" });
-            look();
-          } else setWrong(report.message ?? t.lanyardCouldNotFillThisPage);
-        }}
-      >
-        {t.fillAndSignIn}
-      </button>
-      {wrong && (
-        <p className="small bad" role="alert">
-          {wrong}
-        </p>
-      )}
-    </>
-  );
+  const message = { ask: "guarded-fill" as const, entryId: entryKey.id, tabId: givenTab ?? tab.id };
+  return <FillingButton label={t.fillAndSignIn} {...{ message, look }} />;
 }
 
 /** Where the house rules allow it. */
@@ -451,7 +393,7 @@ function Keys({ view, look }: { view: View; look: () => void }) {
       {here && (
         <h2>{t.youAreAt2(<span className="mono">{here}</span>, forPage.length > 0 && t.logins(forPage.length))}</h2>
       )}
-      {pageId !== null && here && <FormFill key={tab!.url} tabId={pageId} />}
+      {pageId !== null && here && <EntriesForForm key={tab!.url} tabId={pageId} />}
       {place.on !== null && <CreatePassword key={place.rules} place={place} tabId={pageId} />}
       {first ? (
         <div className="first">

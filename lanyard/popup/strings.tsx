@@ -4,7 +4,7 @@ import type { ReactNode } from "react";
 import { counted } from "../../src/core/counted";
 import { approveDevice } from "../../src/interface/account/strings";
 
-export const formFill = {
+export const entriesForForm = {
   fillInThisForm: "Fill in this form",
   kinds: {
     card: "Payment card",

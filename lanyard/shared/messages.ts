@@ -1,10 +1,8 @@
 /** What the parts of Lanyard say to each other. None of it carries a kept secret. */
-import type { FormKind } from "../../src/core/forms/autofill";
 import type { Progress } from "../../src/core/signin/outcome";
 import type { PageKind } from "../../src/core/signin/page";
 import type { PageStep } from "../../src/core/signin/steps";
 import type { SignInReport } from "../../src/interface/shared/lanyard";
-import type { FormEntry } from "../../src/server/lanyard/forms";
 import type { KeyLine } from "../../src/server/lanyard/keys";
 import type { AskedCode } from "../../src/server/signin/askedCodes";
 
@@ -161,12 +159,6 @@ export interface FormPlace {
   tokens: string[];
 }
 
-/** What could go into it. */
-export interface FormOffer {
-  kinds: FormKind[];
-  entries: FormEntry[];
-}
-
 /** A password that was created for a page, and put there. */
 export interface CreatedHere {
   fields: number;
@@ -215,7 +207,8 @@ export type WindowAsk =
   | { ask: "answer-basic"; entryId: string }
   | { ask: "new-password-place"; tabId: number }
   | { ask: "fill-new-password"; tabId: number; password: string }
-  | { ask: "form-offer"; tabId: number }
+  /** What could go into the form of a page. @returns FormEntry[] */
+  | { ask: "entries-for-form"; tabId: number }
   | { ask: "fill-form"; entryId: string; tabId: number }
   | { ask: "ask-for-site"; page: string; why: string }
   /** Taken back: *Never on this site*. */

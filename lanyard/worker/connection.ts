@@ -12,7 +12,7 @@ import { forgetKey, newKey } from "./key";
 import { oneAfter } from "./oneAfter";
 import { policy } from "./policy";
 import { removeStorage } from "./storage";
-import { disk, memory, setDisk, setMemory } from "./store";
+import { disk, memory, NOTHING_CHOSEN, setDisk, setMemory } from "./store";
 import { connection as t } from "./strings";
 
 const LIVE_PAGE = "live.html";
@@ -120,8 +120,9 @@ export async function ended(data: Record<string, unknown>): Promise<void> {
 async function forget(connection: Connection): Promise<void> {
   await removeCookies(() => true);
   await removeStorage(() => true);
-  await setDisk({ connection });
-  await setMemory({ keys: null, signing: null, chosen: null });
+  // What one person chose holds for nobody who connects after them.
+  await setDisk({ ...NOTHING_CHOSEN, connection });
+  await setMemory({ keys: null, signing: null, chosen: null, opened: {} });
   await forgetKey();
   await chrome.offscreen.closeDocument().catch(() => undefined);
   await showEverywhere();

@@ -1,7 +1,7 @@
 /** An entry's values for the form of the page in front: taken from Galtry on a press in Lanyard's window. */
 import { kindsFor } from "../../src/core/forms/autofill";
 import type { FormEntry } from "../../src/server/lanyard/forms";
-import type { FormOffer, FormPlace } from "../shared/messages";
+import type { FormPlace } from "../shared/messages";
 import { ask, Refusal } from "./api";
 import { forms as t } from "./strings";
 
@@ -25,16 +25,14 @@ async function placeIn(tabId: number, documentId: string): Promise<FormPlace> {
   return (result?.result as FormPlace | null | undefined) ?? { tokens: [] };
 }
 
-/** What could go into the form of a page; null where it has none. */
-export async function formOffer(tabId: number): Promise<FormOffer | null> {
+/** What could go into the form of a page; nothing where it has none. */
+export async function entriesForForm(tabId: number): Promise<FormEntry[]> {
   try {
     const { documentId } = await documentOf(tabId);
     const kinds = kindsFor((await placeIn(tabId, documentId)).tokens);
-    if (kinds.length === 0) return null;
-    const entries = await ask<FormEntry[]>("lanyard.formEntries", { kinds });
-    return { kinds, entries };
+    return kinds.length === 0 ? [] : await ask<FormEntry[]>("lanyard.formEntries", { kinds });
   } catch {
-    return null;
+    return [];
   }
 }
 

@@ -1,6 +1,6 @@
 /** The worker: hears pages, Galtry's page, Lanyard's window and the stream, and answers. */
 import { hostOf } from "../../src/core/signin/address";
-import { FAILURES, PROGRESS, type Progress, type WaitsFor } from "../../src/core/signin/outcome";
+import { FAILURES, PROGRESS, type Progress, sayWaitingFor, type WaitsFor } from "../../src/core/signin/outcome";
 import type { PageKind } from "../../src/core/signin/page";
 import { siteOf } from "../../src/core/signin/site";
 import type { SignInReport } from "../../src/interface/shared/lanyard";
@@ -22,7 +22,7 @@ import {
   testConnection,
 } from "./connection";
 import { fonts } from "./fonts";
-import { fillForm, formOffer } from "./forms";
+import { entriesForForm, fillForm } from "./forms";
 import { keysFor, showEverywhere, showOnTab } from "./icon";
 import { learn, learningView, saveSteps, stepSeen, stopLearning, watchSends } from "./learning";
 import { lookAlike } from "./lookAlike";
@@ -240,7 +240,7 @@ async function here(
 }
 
 const progressSays = (progress: Progress, waitsFor?: WaitsFor): string =>
-  waitsFor ? t.waitingForCode(waitsFor.names) : PROGRESS[progress];
+  waitsFor ? sayWaitingFor(waitsFor) : PROGRESS[progress];
 
 /** In words: the page's script has none of them. */
 function hereReport({ outcome, message, guardedFill: may }: SignInReport, name: string, fills: boolean): HereReport {
@@ -333,8 +333,8 @@ async function fromWindow(message: WindowAsk): Promise<unknown> {
       return newPasswordPlace(message.tabId);
     case "fill-new-password":
       return fillNewPassword(message.tabId, message.password);
-    case "form-offer":
-      return formOffer(message.tabId);
+    case "entries-for-form":
+      return entriesForForm(message.tabId);
     case "fill-form":
       return fillForm(message.entryId, message.tabId);
     case "ask-for-site":

@@ -169,7 +169,8 @@ export async function landed(tabId: number, kind: string, again: boolean): Promi
   // The user name was taken: the password goes into the page that asks for it.
   if (landing.signInId === null) {
     const soon = Date.now() - (landing.at ?? 0) < NEXT_STEP_MS;
-    if (soon && (kind === "password-only-step" || kind === "sign-in")) await guardedFill(landing.entryId, tabId);
+    if (soon && (kind === "password-only-step" || kind === "sign-in"))
+      await guardedFill(landing.entryId, tabId, landing.onOpening);
     return;
   }
   const signedIn = !["sign-in", "identifier-first", "password-only-step"].includes(kind);
@@ -258,7 +259,7 @@ export async function guardedFill(entryId: string, tabId: number, onOpening = fa
       await setMemory({
         landings: {
           ...(await memory("landings")),
-          [tabId]: { signInId: filling.signInId, entryId, filled: true, at: Date.now() },
+          [tabId]: { signInId: filling.signInId, entryId, filled: true, onOpening, at: Date.now() },
         },
       });
     const [result] = await chrome.scripting.executeScript({

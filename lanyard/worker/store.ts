@@ -57,7 +57,10 @@ interface Memory {
   chosen: string | null;
   /** Landing tabs to look at once: tab id to sign-in id. */
   /** Tabs that wait for the page that follows; without a sign-in while only the user name was typed. */
-  landings: Record<string, { signInId: string | null; entryId: string; filled?: boolean; at?: number }>;
+  landings: Record<
+    string,
+    { signInId: string | null; entryId: string; filled?: boolean; onOpening?: boolean; at?: number }
+  >;
   galtryPages: Record<string, string>;
   /** When a login was filled in as its page opened, by entry: a page that asks again is left to the person. */
   opened: Record<string, number>;
@@ -76,9 +79,10 @@ export interface LearningRecord {
   at: number;
 }
 
+export const NOTHING_CHOSEN = { lastPlace: null, choices: { atFields: true, onOpening: [] } } satisfies Partial<Disk>;
+
 const DISK: Disk = {
-  lastPlace: null,
-  choices: { atFields: true, onOpening: [] },
+  ...NOTHING_CHOSEN,
   connection: { state: "none", address: null, ended: null },
   cookies: [],
   stored: [],

@@ -1,5 +1,5 @@
 /** Every sentence and label of this area, in one place to be read. */
-import { counted, listOf } from "../../src/core/counted";
+import { counted } from "../../src/core/counted";
 export const api = {
   lanyardIsNotConnectedToGaltry: "Lanyard is not connected to Galtry.",
   galtryIsNotResponding: "Galtry is not responding.",
@@ -35,8 +35,6 @@ export const main = {
   youAreSignedInHere: "You are already signed in here",
   lanyardsWindowAsks: "Lanyard’s window asks whether to replace that session.",
   notSignedIn: "Not signed in",
-  waitingForCode: (names: readonly string[]) =>
-    `Waiting for the code that ${names.length > 0 ? listOf(names, "or") : "a steward"} receives`,
   lanyardIsConnectedToAnother: "Lanyard is connected to another Galtry, or to none.",
 };
 

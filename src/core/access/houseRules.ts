@@ -187,7 +187,7 @@ export function sayRules(rules: HouseRules, groupName: (id: string) => string = 
       : "Lanyard offers to add logins at any site, unless a person has told it not to.",
     rules.lanyard.fillsOnOpening
       ? "Guarded fill can fill in a login as its page opens, if its person has chosen that."
-      : "Guarded fill fills in a login only when its person asks for it.",
+      : "Guarded fill waits until its person asks for it.",
     rules.forgottenByMail
       ? "A forgotten sign-in password is reset by email."
       : "An administrator helps with a forgotten sign-in password.",

@@ -1,5 +1,7 @@
 /** What comes of a sealed sign-in: each way has a name, a sentence for the colleague and what can be done next. */
 
+import { listOf } from "../counted";
+
 export const FAILURES = {
   "wrong-password": {
     title: "rejected the user name or password",
@@ -188,6 +190,9 @@ export interface WaitsFor {
   names: string[];
   leftMs: number;
 }
+
+export const sayWaitingFor = ({ names }: Pick<WaitsFor, "names">): string =>
+  `Waiting for the code that ${names.length > 0 ? listOf(names, "or") : "a steward"} receives`;
 
 /** Says how far a sign-in is. */
 export type OnProgress = (progress: Progress, waitsFor?: WaitsFor) => void;

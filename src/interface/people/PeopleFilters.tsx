@@ -7,7 +7,7 @@ import { addressOf, EVERYBODY, type PeopleFilter } from "@/core/people/peopleFil
 import { Act, Row, TextField } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
 import { Picker } from "../shared/Picker";
-import { findGroups } from "./findGroups";
+import { amongGroups } from "./findGroups";
 import { peopleFilters as t } from "./strings";
 
 const Sentence = styled.p`
@@ -81,12 +81,7 @@ export function PeopleFilters({ filter, group }: FiltersProps) {
         <Dialog title={t.onlyAGroup} open onClose={() => setFinding(false)}>
           <Picker
             label={t.group}
-            seen
-            placeholder={t.partOfTheName}
-            list={t.groups}
-            nothing={t.noMatch}
-            load={findGroups}
-            searches
+            {...amongGroups}
             all
             onPick={({ id }) => {
               setFinding(false);

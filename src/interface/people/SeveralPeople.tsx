@@ -14,7 +14,7 @@ import { fromLocal } from "../shared/localTime";
 import { PickSeveral } from "../shared/PickSeveral";
 import { SelectionBar } from "../shared/SelectionBar";
 import { WindowFields } from "../shared/WindowFields";
-import { findGroups } from "./findGroups";
+import { amongGroups } from "./findGroups";
 import { severalPeople as t } from "./strings";
 
 /** So many at once: what is asked for is done whole or not at all. */
@@ -102,18 +102,7 @@ function IntoGroups({ chosen, me, zone, now, onClose, onNone }: SheetProps) {
         onCancel={onClose}
       >
         <p className="soft small">{namesOf(chosen)}</p>
-        <PickSeveral
-          label={t.groups}
-          seen
-          placeholder={t.partOfTheName}
-          list={t.groups}
-          nothing={t.noMatch}
-          load={findGroups}
-          searches
-          chosen={groups}
-          onChange={setGroups}
-          remove={t.notThis}
-        />
+        <PickSeveral label={t.groups} {...amongGroups} chosen={groups} onChange={setGroups} remove={t.notThis} />
         {already > 0 && <p className="small">{t.alreadyThere(already)}</p>}
         <WindowFields
           {...{ from, until }}

@@ -340,9 +340,6 @@ export const peopleFilters = {
   notOnly: (group: string) => `No longer only ${group}`,
   onlyAGroup: "Show the people of one group",
   group: "Group",
-  groups: "Groups",
-  partOfTheName: "Part of the name",
-  noMatch: "No match. Try part of the name.",
   whoSignIn: ", who sign in",
   ways: "Way to sign in",
   way: {
@@ -359,6 +356,12 @@ export const peopleFilters = {
   partOfANameOrEmailAddress: "Part of a name or email address",
 };
 
+export const amongGroups = {
+  partOfTheName: "Part of the name",
+  groups: "Groups",
+  noMatch: "No match. Try part of the name.",
+};
+
 export const severalPeople = {
   selection: "Selected people",
   selected: (count: number) => `${counted(count, "person")} selected`,
@@ -371,8 +374,6 @@ export const severalPeople = {
   addThemToGroups: (count: number) => `Add ${counted(count, "person")} to groups`,
   add: "Add",
   groups: "Groups",
-  partOfTheName: "Part of the name",
-  noMatch: "No match. Try part of the name.",
   notThis: (name: string) => `Remove from the list: ${name}`,
   whatChanges: "What changes",
   alreadyThere: (count: number) =>

@@ -2,9 +2,11 @@
 
 import { useState } from "react";
 import { houseRulesSchema, type HouseRules as Rules } from "@/core/access/houseRules";
+import { amongGroups } from "../people/findGroups";
 import { Button } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
-import { AddName, GroupPicker, Removable } from "./ruleLists";
+import { Picker } from "../shared/Picker";
+import { AddName, Removable } from "./ruleLists";
 import { Pick, Sentences, type SetRules } from "./ruleParts";
 import { lanyardRules as t } from "./strings";
 
@@ -93,7 +95,8 @@ export function LanyardRules({
       </Sentences>
       {choosing && (
         <Dialog title={t.addAGroup} open onClose={() => setChoosing(null)}>
-          <GroupPicker
+          <Picker
+            {...amongGroups}
             label={t.group}
             onPick={({ id, name }) => {
               setNames({ ...names, [id]: name });

@@ -3,12 +3,13 @@
 import { useState } from "react";
 import styled from "styled-components";
 import { type HouseRules as Rules, WAY_NEEDS } from "@/core/access/houseRules";
+import { amongGroups } from "../people/findGroups";
 import { Act, Button } from "../shared/controls";
 import { DayField } from "../shared/DateFields";
 import { Dialog } from "../shared/Dialog";
+import { Picker } from "../shared/Picker";
 import { ConfirmRule } from "./ConfirmRule";
 import { JoinRule } from "./JoinRule";
-import { GroupPicker } from "./ruleLists";
 import { Pick, Rule, Sentences, type SetRules } from "./ruleParts";
 import { signingInRules as t } from "./strings";
 
@@ -93,7 +94,8 @@ export function SigningInRules({ rules, set, groups, mails, now }: SigningProps)
         <Dialog title={t.requireAWay} open onClose={() => setAdding(false)}>
           <p>{t.ofWhom}</p>
           <Button onPress={() => add(null)}>{t.ofAllPeople}</Button>
-          <GroupPicker
+          <Picker
+            {...amongGroups}
             label={t.orOfAGroup}
             onPick={({ id, name }) => {
               setNames({ ...names, [id]: name });

@@ -2,9 +2,7 @@
 
 import { useState } from "react";
 import styled from "styled-components";
-import { findGroups } from "../people/findGroups";
 import { Act, Button, TextField } from "../shared/controls";
-import { Picker } from "../shared/Picker";
 import { ruleLists as t } from "./strings";
 
 const List = styled.ul`
@@ -73,27 +71,5 @@ export function AddName({ label, placeholder, adding, onAdd }: AddNameProps) {
         {adding}
       </Button>
     </Adding>
-  );
-}
-
-/** A group that a rule is for, found by a part of its name. */
-export function GroupPicker({
-  label,
-  onPick,
-}: {
-  label: string;
-  onPick: (group: { id: string; name: string }) => void;
-}) {
-  return (
-    <Picker
-      label={label}
-      seen
-      placeholder={t.partOfTheName}
-      list={t.groups}
-      nothing={t.noMatch}
-      load={findGroups}
-      searches
-      onPick={onPick}
-    />
   );
 }

@@ -88,9 +88,6 @@ export const signingInRules = {
 
 export const ruleLists = {
   remove: "Remove",
-  partOfTheName: "Part of the name",
-  groups: "Groups",
-  noMatch: "No match. Try part of the name.",
 };
 
 export const lanyardRules = {
@@ -111,9 +108,9 @@ export const lanyardRules = {
   site: "Site",
   addSite: "Add site",
   example: "bank.example",
-  guardedFillFillsIn: "Guarded fill fills in a login ",
+  guardedFillFillsIn: "A login is filled in by guarded fill ",
   whenGuardedFillFillsIn: "when guarded fill fills in a login",
-  onlyWhenAsked: "only when its person asks for it",
+  onlyWhenAsked: "once its person asks for it",
   asItsPageOpens: "also as its page opens, if its person has chosen that",
 };
 

@@ -97,7 +97,6 @@ export const useSignIn = {
   tell: (names: string) => `Tell ${names}`,
   told: (names: string, count: number) => `${names} ${count === 1 ? "has" : "have"} been told.`,
   itsStewards: "its stewards",
-  waitingForCode: (names: string) => `Waiting for the code that ${names || "a steward"} receives`,
   left: (time: string) => `(${time} left)`,
   stoppedAfter: (step: string) => `It stopped after: ${step}.`,
   seeItsSteps: "Sign-in steps",

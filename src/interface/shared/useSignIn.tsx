@@ -2,8 +2,14 @@
 
 import { useState } from "react";
 import styled from "styled-components";
-import { listOf } from "@/core/counted";
-import { FAILURES, type OnProgress, PROGRESS, type Progress, type WaitsFor } from "@/core/signin/outcome";
+import {
+  FAILURES,
+  type OnProgress,
+  PROGRESS,
+  type Progress,
+  sayWaitingFor,
+  type WaitsFor,
+} from "@/core/signin/outcome";
 import { useCommand } from "./ask";
 import { Button, ButtonLink, Notice, Row } from "./controls";
 import { type SignInReport, signInWithLanyard } from "./lanyard";
@@ -98,7 +104,7 @@ function WaitingForCode({ names, until }: NonNullable<SigningIn["waitsFor"]>) {
   const left = useLeft(until);
   return (
     <>
-      {t.waitingForCode(listOf(names, "or"))}
+      {sayWaitingFor({ names })}
       {/* Counted down for the eye alone: read out each second it would drown the rest. */}
       {left && <span aria-hidden> {t.left(left)}</span>}
     </>

@@ -28,7 +28,6 @@ const MOST_ENTRIES = 100;
 export interface FormEntry {
   id: string;
   name: string;
-  description: string;
   kind: FormKind;
   vault: string;
 }
@@ -43,7 +42,7 @@ export const formEntries = query({
     const { levels, node } = reachOf(tx, me, at);
     const reached = [...levels.keys()].filter((id) => node(id)!.type === "entry");
     const found = await tx
-      .select({ id: entries.nodeId, name: entries.name, description: entries.description, kind: entries.kind })
+      .select({ id: entries.nodeId, name: entries.name, kind: entries.kind })
       .from(entries)
       .where(
         and(
@@ -103,13 +102,12 @@ export const fillForm = command({
     const given = Object.fromEntries(
       fields.flatMap((field) => (Object.hasOwn(all, field) && all[field] ? [[field, all[field]]] : [])),
     );
-    const sent = secrets.filter((field) => given[field] !== undefined);
-    for (const field of sent)
+    for (const field of secrets.filter((one) => given[one] !== undefined))
       await noteSighting(tx, {
         ...{ entryId: input.entryId, field, mark: fingerprint(app.keys, field, given[field]!) },
         ...{ personId: personIdOf(caller), at, how: "filled in" as const },
       });
-    return { values: valuesFor(kind, input.tokens, given), sent };
+    return { values: valuesFor(kind, input.tokens, given) };
   },
   journal: ({ input, allowed: { entry, vaultId, described, fields } }) => ({
     node: input.entryId,

@@ -8,7 +8,7 @@ import type { StudiedPage } from "./studiedPage";
 export interface SeenPage extends Pick<StudiedPage, "reading" | "challenge" | "drawnByScripts" | "says" | "mark"> {
   url: string;
   status: number;
-  /** `WWW-Authenticate` names HTTP Basic. */
+  /** `WWW-Authenticate` names HTTP Basic or Digest. */
   asksBasic: boolean;
 }
 
@@ -65,7 +65,7 @@ function requireAccepted(page: SeenPage): true {
 function requireAsks(page: SeenPage, sent: Sent, hasCode: boolean, typedInto: string): void {
   const fail = (failure: Failure, detail: string) => new SignInFailure(failure, detail);
   if (page.status === 401 && page.asksBasic)
-    throw fail("http-basic", "the site answers 401 with WWW-Authenticate: Basic");
+    throw fail("http-basic", "the site answers 401 with WWW-Authenticate: Basic or Digest");
   if (page.status >= 500 || page.status === 404 || page.status === 429)
     throw fail("site-down", `the site answered ${page.status}`);
   const { kind } = page.reading;

@@ -334,7 +334,7 @@ class Visit {
       const why = String(error);
       if (this.browser.ended) throw error;
       if (/ERR_INVALID_AUTH_CREDENTIALS|ERR_UNEXPECTED_PROXY_AUTH/.test(why))
-        throw new SignInFailure("http-basic", "the site answers 401 with WWW-Authenticate: Basic");
+        throw new SignInFailure("http-basic", "the site answers 401 with WWW-Authenticate: Basic or Digest");
       if (this.proxy.refused.size > 0 && /ERR_TUNNEL|ERR_PROXY|ERR_ABORTED/.test(why))
         throw new SignInFailure("address-not-allowed", `the sign-in leads to ${[...this.proxy.refused].at(-1)}`);
       if (/Timeout/.test(why)) throw new SignInFailure("too-slow", "the page did not come in time");

@@ -102,12 +102,12 @@ describe("a card", () => {
 describe("an address", () => {
   test("at Use gives its open fields, over http too, and is no sighting", async () => {
     const tokens = ["organization", "address-line1", "address-line2", "postal-code", "country"];
-    const { values, sent } = await fill(addressId, tokens, "use", "http://shop.example/");
+    const { values } = await fill(addressId, tokens, "use", "http://shop.example/");
     expect(values).toEqual({
       ...{ organization: "Loom House", "address-line1": "4 Shuttle Row", "address-line2": "Back gate" },
       ...{ "postal-code": "TR9 4LH" },
     });
-    expect(sent).toEqual([]);
+    expect(await db().db.select().from(sightings).where(eq(sightings.entryId, addressId))).toEqual([]);
   });
 
   test("a login goes into no form", async () => {

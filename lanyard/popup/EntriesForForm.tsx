@@ -1,22 +1,22 @@
 import { useEffect, useState } from "react";
 import { FORM_KINDS } from "../../src/core/forms/autofill";
-import type { FormOffer } from "../shared/messages";
+import type { FormEntry } from "../../src/server/lanyard/forms";
 import { ask } from "./ask";
 import { Stamp } from "./Stamp";
-import { formFill as t } from "./strings";
+import { entriesForForm as t } from "./strings";
 
 const SHOWN_FIRST = 5;
 
 /** What could go into the form of the page in front: a card, an address, a contact, a paper. Filled in on a press alone. */
-export function FormFill({ tabId }: { tabId: number }) {
-  const [offer, setOffer] = useState<FormOffer | null>(null);
+export function EntriesForForm({ tabId }: { tabId: number }) {
+  const [entries, setEntries] = useState<FormEntry[]>([]);
   const [all, setAll] = useState(false);
   const [says, setSays] = useState<{ text: string; wrong: boolean } | null>(null);
   useEffect(() => {
-    void ask<FormOffer | null>({ ask: "form-offer", tabId }).then(setOffer);
+    void ask<FormEntry[]>({ ask: "entries-for-form", tabId }).then(setEntries);
   }, [tabId]);
-  if (!offer || offer.entries.length === 0) return null;
-  const ordered = [...offer.entries].sort((a, b) => FORM_KINDS.indexOf(a.kind) - FORM_KINDS.indexOf(b.kind));
+  if (entries.length === 0) return null;
+  const ordered = [...entries].sort((a, b) => FORM_KINDS.indexOf(a.kind) - FORM_KINDS.indexOf(b.kind));
   return (
     <section className="ruled" aria-label={t.fillInThisForm}>
       <h2>{t.fillInThisForm}</h2>
