@@ -90,4 +90,5 @@ Identity provider with the same staff: http://${PROVIDER_HOST}:${sitesPort}
 
 Lanyard: open chrome://extensions, switch on Developer mode, press "Load unpacked" and choose
   ${process.cwd()}/dist/lanyard
+  (in Firefox: open about:debugging, This Firefox, "Load Temporary Add-on": dist/lanyard-firefox/manifest.json)
 `);

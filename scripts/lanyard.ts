@@ -1,4 +1,7 @@
-/** Builds Lanyard into dist/lanyard, which one loads unpacked, and packs it as dist/lanyard.zip. */
+/**
+ * Builds Lanyard for each sort of browser, to be loaded unpacked, and packs it: dist/lanyard for Chromium-based browsers,
+ * dist/lanyard-firefox for Firefox. The scripts are the same; only what the manifest says of them differs.
+ */
 import { cpSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from "node:fs";
 import path from "node:path";
 import { build } from "esbuild";
@@ -7,8 +10,9 @@ import { POPUP_CSS } from "../lanyard/popup/look";
 import { keyPicture } from "./lanyardIcon";
 
 const OUT = "dist/lanyard";
+const FOR_FIREFOX = "dist/lanyard-firefox";
 
-rmSync(OUT, { recursive: true, force: true });
+for (const out of [OUT, FOR_FIREFOX]) rmSync(out, { recursive: true, force: true });
 mkdirSync(`${OUT}/icons`, { recursive: true });
 await build({
   entryPoints: {
@@ -20,7 +24,7 @@ await build({
   outdir: OUT,
   bundle: true,
   format: "esm",
-  target: "chrome120",
+  target: ["chrome120", "firefox153"],
   jsx: "automatic",
   minify: true,
   legalComments: "none",
@@ -40,14 +44,34 @@ writeFileSync(`${OUT}/popup.css`, POPUP_CSS);
 for (const size of [16, 32, 128]) writeFileSync(`${OUT}/icons/key-${size}.png`, keyPicture(size, true));
 for (const size of [16, 32]) writeFileSync(`${OUT}/icons/plain-${size}.png`, keyPicture(size, false));
 
-const files: Record<string, Uint8Array> = {};
-const collect = (folder: string) => {
-  for (const name of readdirSync(folder)) {
-    const file = path.join(folder, name);
-    if (statSync(file).isDirectory()) collect(file);
-    else files[path.posix.join("lanyard", path.relative(OUT, file))] = readFileSync(file);
-  }
-};
-collect(OUT);
-writeFileSync("dist/lanyard.zip", zipSync(files, { mtime: new Date("2026-01-01T00:00:00Z") }));
-console.log(`Lanyard is in ${OUT}`);
+cpSync(OUT, FOR_FIREFOX, { recursive: true });
+rmSync(`${FOR_FIREFOX}/policy.json`);
+for (const file of ["live.html", "live.js"]) rmSync(`${FOR_FIREFOX}/${file}`);
+writeFileSync(`${FOR_FIREFOX}/manifest.json`, JSON.stringify(manifestForFirefox(), null, 2));
+
+/** What a Chromium-based browser is told, without what Firefox does not know, and with what it wants to know besides. */
+function manifestForFirefox(): Record<string, unknown> {
+  const base = JSON.parse(readFileSync("lanyard/manifest.json", "utf8"));
+  const { minimum_chrome_version: _, storage: __, ...rest } = base;
+  const { permissions, ...ours } = JSON.parse(readFileSync("lanyard/firefox.json", "utf8"));
+  const without = new Set<string>(permissions.without);
+  return { ...rest, ...ours, permissions: base.permissions.filter((one: string) => !without.has(one)) };
+}
+
+/** @param folder within the archive; Firefox wants none, and the name .xpi */
+function pack(from: string, to: string, folder: string): void {
+  const files: Record<string, Uint8Array> = {};
+  const collect = (at: string) => {
+    for (const name of readdirSync(at)) {
+      const file = path.join(at, name);
+      if (statSync(file).isDirectory()) collect(file);
+      else files[path.posix.join(folder, path.relative(from, file))] = readFileSync(file);
+    }
+  };
+  collect(from);
+  writeFileSync(to, zipSync(files, { mtime: new Date("2026-01-01T00:00:00Z") }));
+  console.log(`Lanyard is in ${from} and ${to}`);
+}
+
+pack(OUT, "dist/lanyard.zip", "lanyard");
+pack(FOR_FIREFOX, "dist/lanyard.xpi", "");

@@ -64,7 +64,8 @@ function build() {
     "next.config.ts",
     "tsconfig.json",
   ]);
-  const both = existsSync("dist/lanyard/manifest.json") && existsSync("dist/server/start.js");
+  const both =
+    existsSync("dist/lanyard/manifest.json") && existsSync("dist/lanyard.xpi") && existsSync("dist/server/start.js");
   if (existsSync(mark) && both && readFileSync(mark, "utf8") === sources) return;
   say("Building Galtry and Lanyard. This takes about a minute…");
   run(process.execPath, ["--import", "tsx", "scripts/lanyard.ts"]);

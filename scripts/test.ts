@@ -77,7 +77,7 @@ for (const { step, status, said, seconds } of await Promise.all(wanted.filter(({
   else failed += 1;
 }
 for (const step of wanted.filter(({ aside }) => !aside)) {
-  if (step.name === "browser tests") requireChromium();
+  if (step.name === "browser tests") requireBrowsers();
   const start = Date.now();
   console.log(`\n== ${step.name}`);
   const report = path.join(folder, `${step.args.find((arg) => arg === "unit" || arg === "browser")}.json`);
@@ -146,14 +146,15 @@ function countsOf(file: string): Counts | null {
   };
 }
 
-/** Chromium comes from Debian’s packages; installed here when that is allowed. */
-function requireChromium(): void {
+/** Browsers come from Debian’s packages; installed here when that is allowed. */
+function requireBrowsers(): void {
   const chromium = process.env.CHROMIUM_PATH ?? "/usr/bin/chromium";
-  if (existsSync(chromium)) return;
-  if (process.getuid?.() === 0 && existsSync("/usr/bin/apt-get")) {
-    console.log("Installing the package chromium…");
+  const firefox = process.env.FIREFOX_PATH ?? "/usr/bin/firefox-esr";
+  const wanted = [...(existsSync(chromium) ? [] : ["chromium"]), ...(existsSync(firefox) ? [] : ["firefox-esr"])];
+  if (wanted.length > 0 && process.getuid?.() === 0 && existsSync("/usr/bin/apt-get")) {
+    console.log(`Installing ${wanted.join(" and ")}…`);
     spawnSync("apt-get", ["update", "-qq"], { stdio: "inherit" });
-    spawnSync("apt-get", ["install", "-y", "-qq", "chromium"], {
+    spawnSync("apt-get", ["install", "-y", "-qq", ...wanted], {
       stdio: ["ignore", "ignore", "inherit"],
       env: { ...process.env, DEBIAN_FRONTEND: "noninteractive" },
     });
@@ -164,4 +165,8 @@ function requireChromium(): void {
     );
     process.exit(1);
   }
+  if (!existsSync(firefox))
+    console.log(
+      `Firefox is not at ${firefox}: Lanyard is not tested in it. Install Debian’s package firefox-esr, or set FIREFOX_PATH.`,
+    );
 }

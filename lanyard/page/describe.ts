@@ -93,10 +93,17 @@ function rootsOf(page: Document): (Document | ShadowRoot)[] {
     for (const element of ownElements(found[at]!)) {
       // Lanyard's own tag is not the page.
       if (element.localName === "lanyard-tag") continue;
-      const shadow = globalThis.chrome?.dom?.openOrClosedShadowRoot(element) ?? element.shadowRoot;
+      const shadow = shadowOf(element);
       if (shadow) found.push(shadow);
     }
   return found;
+}
+
+/** Open or closed, as each browser lets an extension ask. */
+function shadowOf(element: HTMLElement & { openOrClosedShadowRoot?: ShadowRoot | null }): ShadowRoot | null {
+  return (
+    globalThis.chrome?.dom?.openOrClosedShadowRoot?.(element) ?? element.openOrClosedShadowRoot ?? element.shadowRoot
+  );
 }
 
 /** Elements of a page's own making, by the hyphen in their names: only their shadow trees matter here. */

@@ -7,6 +7,7 @@ import type { AskedCode } from "../../src/server/signin/askedCodes";
 import type { Connection, ConnectionView, Keys } from "../shared/messages";
 import { answerOf, ask, Refusal, send, Unreachable } from "./api";
 import { removeCookies } from "./cookies";
+import { endLive } from "./holdLive";
 import { showEverywhere } from "./icon";
 import { forgetKey, newKey } from "./key";
 import { oneAfter } from "./oneAfter";
@@ -15,15 +16,22 @@ import { removeStorage } from "./storage";
 import { disk, memory, NOTHING_CHOSEN, setDisk, setMemory } from "./store";
 import { connection as t } from "./strings";
 
-const LIVE_PAGE = "live.html";
-
-export function browserName(): string {
+/** Chromium-based browsers say what they are in brands, Firefox to an extension that asks. */
+export async function browserName(): Promise<string> {
   const brands = (
     navigator as Navigator & { userAgentData?: { brands: { brand: string; version: string }[]; platform: string } }
   ).userAgentData;
   const brand = brands?.brands.find((one) => !/not.?a.?brand/i.test(one.brand));
-  return brand ? t.on(brand.brand, brand.version, brands!.platform) : t.aBrowser;
+  if (brand) return t.on(brand.brand, brand.version, brands!.platform);
+  const { getBrowserInfo } = chrome.runtime as typeof chrome.runtime & {
+    getBrowserInfo?: () => Promise<{ name: string; version: string }>;
+  };
+  if (!getBrowserInfo) return t.aBrowser;
+  const [{ name, version }, { os }] = await Promise.all([getBrowserInfo(), chrome.runtime.getPlatformInfo()]);
+  return t.on(name, version.split(".")[0]!, SYSTEMS[os] ?? os);
 }
+
+const SYSTEMS: Record<string, string> = { linux: "Linux", mac: "macOS", win: "Windows", android: "Android" };
 
 let starting: Promise<void> | null = null;
 
@@ -49,7 +57,12 @@ async function startPairing(origin: string): Promise<void> {
   if (hello?.galtry !== 1 || hello.address !== origin) throw new Refusal("not-found", t.thereIsNoGaltryAtThisAddress);
   await newKey();
   const started = await answerOf<{ deviceCode: string; userCode: string; expiresIn: number }>(
-    await send(origin, "pair/start", { browser: browserName(), version: chrome.runtime.getManifest().version }, null),
+    await send(
+      origin,
+      "pair/start",
+      { browser: await browserName(), version: chrome.runtime.getManifest().version },
+      null,
+    ),
   );
   await setDisk({
     connection: {
@@ -91,7 +104,6 @@ export async function takeToken(): Promise<boolean> {
   if (taken.state === "waiting") return false;
   await setDisk({ connection: { ...taken, state: "connected", address } });
   await refreshKeys();
-  await holdLive();
   return true;
 }
 
@@ -124,7 +136,7 @@ async function forget(connection: Connection): Promise<void> {
   await setDisk({ ...NOTHING_CHOSEN, connection });
   await setMemory({ keys: null, signing: null, chosen: null, opened: {} });
   await forgetKey();
-  await chrome.offscreen.closeDocument().catch(() => undefined);
+  await endLive();
   await showEverywhere();
 }
 
@@ -181,20 +193,6 @@ async function tellAsked(asked: readonly AskedCode[]): Promise<void> {
       chrome.tabs
         .sendMessage(tab.id, { tell: "code-asked", person: first.person, name: first.entry.name }, { frameId: 0 })
         .catch(() => undefined);
-}
-
-/** Keeps the stream open in a document of its own: the worker may end any time. */
-export async function holdLive(): Promise<void> {
-  if ((await disk("connection")).state !== "connected") return;
-  const open = await chrome.runtime.getContexts({ contextTypes: ["OFFSCREEN_DOCUMENT" as chrome.runtime.ContextType] });
-  if (open.length > 0) return;
-  await chrome.offscreen
-    .createDocument({
-      url: LIVE_PAGE,
-      reasons: ["WORKERS" as chrome.offscreen.Reason],
-      justification: t.learnsAtOnceWhenAccessToA,
-    })
-    .catch(() => undefined);
 }
 
 export async function connectionView(): Promise<ConnectionView> {

@@ -14,7 +14,6 @@ import {
   connectionView,
   disconnect,
   ended,
-  holdLive,
   presentCode,
   refreshKeys,
   refreshOld,
@@ -23,6 +22,7 @@ import {
 } from "./connection";
 import { fonts } from "./fonts";
 import { entriesForForm, fillForm } from "./forms";
+import { holdLive } from "./holdLive";
 import { keysFor, showEverywhere, showOnTab } from "./icon";
 import { learn, learningView, saveSteps, stepSeen, stopLearning, watchSends } from "./learning";
 import { lookAlike } from "./lookAlike";
@@ -34,6 +34,9 @@ import { captured, disk, memory, setCaptured, setDisk, setMemory, shutOutPages }
 import { signIn as inWorker, main as t } from "./strings";
 
 const ready = shutOutPages();
+
+/** `chrome-extension:` or `moz-extension:`, as the browser has it. */
+const OWN_ORIGIN = chrome.runtime.getURL("").replace(/\/$/, "");
 
 const MENU = "logins-for-this-page";
 
@@ -81,7 +84,7 @@ chrome.alarms.onAlarm.addListener((alarm) => {
 async function begin(): Promise<void> {
   await ready;
   await chrome.alarms.create("look", { periodInMinutes: 1 });
-  await holdLive();
+  await holdLive(fromLive);
   await refreshOld();
   await showEverywhere();
 }
@@ -97,7 +100,7 @@ chrome.runtime.onMessage.addListener((message: unknown, sender, answer: Answer) 
 
 /** Who asks is taken from the browser, never from the message. */
 async function route(message: { ask: string; from?: string }, sender: chrome.runtime.MessageSender): Promise<unknown> {
-  const own = sender.id === chrome.runtime.id && sender.origin === `chrome-extension://${chrome.runtime.id}`;
+  const own = sender.id === chrome.runtime.id && sender.origin === OWN_ORIGIN;
   if (own && message.ask.startsWith("live-")) return fromLive(message as LiveAsk);
   if (own) return fromWindow(message as WindowAsk);
   if (sender.id !== chrome.runtime.id || sender.tab?.id === undefined) return null;
@@ -287,7 +290,7 @@ async function fromGaltry(message: GaltryAsk, sender: chrome.runtime.MessageSend
       return { code };
     }
     case "confirmed":
-      return { connected: connection.state !== "none" && connection.address === origin ? await takeToken() : false };
+      return { connected: connection.state !== "none" && connection.address === origin ? await connectedNow() : false };
     case "test":
       return isOurs ? testConnection() : { reached: false, version, person: null, mayCookies: true };
     case "learn":
@@ -380,6 +383,13 @@ async function openConnectPage(): Promise<void> {
   await showEverywhere();
 }
 
+/** Whether the person has confirmed; from then on Galtry's stream is held. */
+async function connectedNow(): Promise<boolean> {
+  const connected = await takeToken();
+  if (connected) await holdLive(fromLive);
+  return connected;
+}
+
 async function fromLive(message: LiveAsk): Promise<unknown> {
   switch (message.ask) {
     case "live-connection": {
@@ -410,7 +420,7 @@ async function pageOf(tabId: number | null): Promise<chrome.tabs.Tab | undefined
 /** What the window shows. A token is not part of it. */
 async function view(tabId: number | null): Promise<View> {
   // While a code waits for its confirmation, the window asks; so does the page that confirms.
-  if ((await disk("connection")).state === "connecting") await takeToken().catch(() => undefined);
+  if ((await disk("connection")).state === "connecting") await connectedNow().catch(() => undefined);
   const active = await pageOf(tabId);
   const [connection, reachable, lastReached, keys, signing, chosen, pages] = await Promise.all([
     connectionView(),

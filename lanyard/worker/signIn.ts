@@ -264,12 +264,14 @@ export async function guardedFill(entryId: string, tabId: number, onOpening = fa
       });
     const [result] = await chrome.scripting.executeScript({
       target: { tabId, documentIds: [look.documentId] },
-      func: (values: Filling) =>
-        (globalThis as typeof globalThis & { lanyardFill?: (values: Filling) => Promise<string | null> }).lanyardFill?.(
+      // Within the page nothing of the worker is known: what it may say comes along.
+      func: (values: Filling, notReady: string) =>
+        (globalThis as typeof globalThis & { lanyardFill?: (values: Filling) => Promise<string> }).lanyardFill?.(
           values,
-        ) ?? t.lanyardIsNotReadyOnThisPage,
-      args: [filling],
+        ) ?? notReady,
+      args: [filling, t.lanyardIsNotReadyOnThisPage],
     });
+    // A page that was sent and left before it could answer was filled in.
     if (typeof result?.result === "string" && result.result !== "filled") {
       const { [tabId]: _, ...rest } = await memory("landings");
       await setMemory({ landings: rest });

@@ -119,6 +119,13 @@ async function takeOut({ origin, local, session }: StoredNames): Promise<void> {
     // What the page holds in its memory goes with the page.
     if (result?.result === true) await chrome.tabs.reload(id).catch(() => undefined);
   }
-  if (!done && local.length > 0)
-    await chrome.browsingData.removeLocalStorage({ origins: [origin] }).catch(() => undefined);
+  if (done || local.length === 0) return;
+  // Firefox takes host names, for both schemes and all ports of a host, and refuses what it does not know.
+  const { hostname } = new URL(origin);
+  await chrome.browsingData
+    .removeLocalStorage({ origins: [origin] })
+    .catch(() =>
+      chrome.browsingData.removeLocalStorage({ hostnames: [hostname] } as chrome.browsingData.RemovalOptions),
+    )
+    .catch(() => undefined);
 }

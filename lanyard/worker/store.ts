@@ -131,8 +131,9 @@ export async function setCaptured(tabId: number, value: Captured | null): Promis
   } else await chrome.storage.session.remove(key);
 }
 
-/** Neither disk nor memory of Lanyard is open to scripts in pages. */
+/** Neither disk nor memory of Lanyard is open to scripts in pages; Firefox keeps the memory from them by itself. */
 export async function shutOutPages(): Promise<void> {
+  if (chrome.storage.local.setAccessLevel === undefined) return;
   await chrome.storage.local.setAccessLevel({ accessLevel: "TRUSTED_CONTEXTS" });
   await chrome.storage.session.setAccessLevel({ accessLevel: "TRUSTED_CONTEXTS" });
 }

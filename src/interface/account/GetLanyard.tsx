@@ -1,6 +1,7 @@
 "use client";
 
 import styled from "styled-components";
+import type { LanyardBrowser } from "@/server/lanyard/package";
 import { Page } from "../frame/Frame";
 import { ButtonLink } from "../shared/controls";
 import { getLanyard as t } from "./strings";
@@ -12,8 +13,15 @@ const Steps = styled.ol`
   li::before { content: counter(step); font: 650 18px/24px var(--text); }
 `;
 
-/** How Lanyard comes into a browser; the zip is served by Galtry itself. */
-export function GetLanyard({ available, version }: { available: boolean; version: string }) {
+interface Props {
+  browser: LanyardBrowser;
+  available: boolean;
+  version: string;
+}
+
+/** How Lanyard comes into a browser; what is loaded is served by Galtry itself. */
+export function GetLanyard({ browser, available, version }: Props) {
+  const inFirefox = browser === "firefox";
   return (
     <Page where={t.lanyardIsGaltrysBrowser}>
       <h1 style={{ marginBottom: 16 }}>{t.getLanyard}</h1>
@@ -22,11 +30,11 @@ export function GetLanyard({ available, version }: { available: boolean; version
           <span>
             {available ? (
               <>
-                <ButtonLink href="/lanyard/download" download>
-                  {t.downloadLanyard(version)}
+                <ButtonLink href={`/lanyard/download?for=${browser}`} download>
+                  {inFirefox ? t.downloadForFirefox(version) : t.downloadLanyard(version)}
                 </ButtonLink>
                 <br />
-                <span className="soft small">{t.unpackTheZipIntoAFolderThat}</span>
+                <span className="soft small">{inFirefox ? t.firefoxInstallsIt : t.unpackTheZipIntoAFolderThat}</span>
               </>
             ) : (
               t.lanyardHasNotBeenBuiltOnThis
@@ -35,11 +43,13 @@ export function GetLanyard({ available, version }: { available: boolean; version
         </li>
         <li>
           <span>
-            {t.openTheBrowsersExtensionsPage(
-              <span className="mono">{"chrome://extensions"}</span>,
-              <b>{t.developerMode}</b>,
-              <b>{t.loadUnpacked}</b>,
-            )}
+            {inFirefox
+              ? t.untilItIsClosed(<span className="mono">{"about:debugging"}</span>, <b>{t.loadTemporary}</b>)
+              : t.openTheBrowsersExtensionsPage(
+                  <span className="mono">{"chrome://extensions"}</span>,
+                  <b>{t.developerMode}</b>,
+                  <b>{t.loadUnpacked}</b>,
+                )}
           </span>
         </li>
         <li>
@@ -50,6 +60,9 @@ export function GetLanyard({ available, version }: { available: boolean; version
       </Steps>
       <p className="soft small" style={{ maxWidth: 640, marginTop: 16 }}>
         {t.lanyardAsksForPermissionToRead}
+      </p>
+      <p className="small">
+        <a href={`/lanyard?for=${inFirefox ? "chromium" : "firefox"}`}>{inFirefox ? t.forOthers : t.forFirefox}</a>
       </p>
     </Page>
   );

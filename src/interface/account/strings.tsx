@@ -62,6 +62,18 @@ export const getLanyard = {
     "Lanyard is Galtry’s browser extension. With it you sign in to sites without being shown a password.",
   getLanyard: "Get Lanyard",
   downloadLanyard: (version: string) => `Download Lanyard ${version}`,
+  downloadForFirefox: (version: string) => `Download Lanyard ${version} for Firefox`,
+  firefoxInstallsIt:
+    "Where your organisation has set Firefox up for it, Firefox asks whether to add Lanyard, and step 2 is not needed.",
+  loadTemporary: "Load Temporary Add-on",
+  untilItIsClosed: (place: ReactNode, button: ReactNode) => (
+    <>
+      Otherwise Lanyard can be loaded until Firefox is closed: save the file, open {place}, choose This Firefox, press{" "}
+      {button} and choose the file.
+    </>
+  ),
+  forFirefox: "Lanyard for Firefox",
+  forOthers: "Lanyard for Chrome, Edge and others",
   unpackTheZipIntoAFolderThat: "Unpack the zip into a folder that stays where it is.",
   lanyardHasNotBeenBuiltOnThis: "Lanyard has not been built on this server yet. Ask the person who runs Galtry.",
   developerMode: "Developer mode",
