@@ -15,10 +15,12 @@ import { setMember } from "../src/server/people/members";
 
 import { acceptLink, setUp, setUpAddress } from "../src/server/people/setUp";
 import { changeRules } from "../src/server/rules/rules";
+import { ANY_STEWARD } from "../src/server/signin/askedCodes";
 import { beginSignIn, handOver } from "../src/server/signin/sealed";
 import { addEntry } from "../src/server/vaults/entries";
 import { createFolder } from "../src/server/vaults/folders";
 import { revealField } from "../src/server/vaults/revealing";
+import { changeSigningIn } from "../src/server/vaults/signingIn";
 import { createVault } from "../src/server/vaults/vaults";
 import type { Site } from "../standins/sites/site";
 import { mailOf } from "./mailOf";
@@ -311,6 +313,21 @@ function giveSingly(plan: Plan, app: Galtry, { people, groups, entries }: Built,
     );
   plan.at(now - 25 * DAY, (at) =>
     setListed.execute(app, { entryId: entries.get("larkbill.localhost")!, listed: true }, as("wilhelmina", at), at),
+  );
+  // Whoever is at the desk reads the code that the site sends.
+  plan.at(now - 24 * DAY, (at) =>
+    changeSigningIn.execute(
+      app,
+      {
+        entryId: entries.get("brindlecote.localhost")!,
+        guardedFill: false,
+        plainHttp: false,
+        filling: "send",
+        codesReach: ANY_STEWARD,
+      },
+      as("harriet", at),
+      at,
+    ),
   );
   give("theodora", "kestrelmoor.localhost", { group: "Volunteers" }, "use", 30, { why: "their own shifts" });
   give("theodora", "tilbrook.localhost", { group: "Volunteers" }, "use", 30, { why: "the rota board" });

@@ -177,6 +177,7 @@ export const VAULTS: DemoVault[] = [
       { host: "wrenhollow.localhost", description: "cleaning rota" },
       { host: "almery.localhost", description: "lift contract" },
       { host: "windlesea.localhost", description: "signs" },
+      { host: "brindlecote.localhost", description: "insurance; its codes come to the office telephone" },
       { host: "oakrill.localhost", description: "telephones" },
     ],
     things: [

@@ -56,6 +56,8 @@ export const tags = {
   vault: "Vault",
   entry: "Entry",
   isIn: (where: string) => ` is in ${where}.`,
+  withSteps: (pages: number) =>
+    ` Galtry signs in as you did, on ${pages === 1 ? "one page" : `${pages.toLocaleString("en-GB")} pages`}.`,
   open: "Open",
   undo: "Undo",
   undone: "Undone. It is in the bin of its vault.",

@@ -225,7 +225,7 @@ function newParts(offer: Offer, ask: Ask, close: () => void, wrong: HTMLElement)
   const never = element("button", { class: "act", type: "button" }, t.neverOnThisSite);
   pressed(keep, async () => {
     keep.setAttribute("disabled", "");
-    const answer = await ask<{ kept: boolean; message?: string; entryId?: string }>({
+    const answer = await ask<Added>({
       ask: "keep",
       name: name.value,
       vaultId: vault.value,
@@ -234,7 +234,7 @@ function newParts(offer: Offer, ask: Ask, close: () => void, wrong: HTMLElement)
     keep.removeAttribute("disabled");
     if (answer?.kept) {
       const where = vault.selectedOptions[0]?.textContent ?? "";
-      keep.closest(".face")?.replaceChildren(...addedParts(name.value, where, answer.entryId ?? "", ask, close));
+      keep.closest(".face")?.replaceChildren(...addedParts(name.value, where, answer, ask, close));
       return;
     }
     wrong.textContent = answer?.message ?? t.itWasNotSavedTryAgain;
@@ -257,10 +257,30 @@ function newParts(offer: Offer, ask: Ask, close: () => void, wrong: HTMLElement)
 /** So long it says where it is; then the page is the person's again. */
 const SAID_MS = 12_000;
 
-function addedParts(name: string, where: string, entryId: string, ask: Ask, close: () => void): Child[] {
+interface Added {
+  kept: boolean;
+  message?: string;
+  entryId?: string;
+  /** Pages whose sign-in steps were kept with it. */
+  steps?: number;
+}
+
+function addedParts(
+  name: string,
+  where: string,
+  { entryId = "", steps = 0 }: Added,
+  ask: Ask,
+  close: () => void,
+): Child[] {
   const open = element("button", { class: "btn", type: "button" }, t.open);
   const undo = element("button", { class: "btn", type: "button" }, t.undo);
-  const says = element("p", { role: "status" }, element("b", {}, name), t.isIn(where));
+  const says = element(
+    "p",
+    { role: "status" },
+    element("b", {}, name),
+    t.isIn(where),
+    steps > 0 ? t.withSteps(steps) : "",
+  );
   let stays = false;
   setTimeout(() => !stays && close(), SAID_MS);
   pressed(open, () => {

@@ -140,7 +140,7 @@ export async function keep(
   vaultId: string,
   userName: string,
   url: string,
-): Promise<{ kept: true; entryId: string } | { kept: false; message: string }> {
+): Promise<{ kept: true; entryId: string; steps: number } | { kept: false; message: string }> {
   const login = await captured(tabId);
   if (!login) return { kept: false, message: t.noLongerHeld };
   const lands = plainPage(url);
@@ -160,7 +160,7 @@ export async function keep(
     await setDisk({ lastPlace: vaultId });
     await setCaptured(tabId, null);
     await refreshKeys();
-    return { kept: true, entryId };
+    return { kept: true, entryId, steps: login.steps.length };
   } catch (error) {
     return { kept: false, message: error instanceof Error ? error.message : t.itWasNotSavedTryAgain };
   }

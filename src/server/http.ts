@@ -64,6 +64,48 @@ export async function answering(
   }
 }
 
+/** Proxies commonly end an answer of which nothing has come for a minute, or for half of one. */
+const SIGN_OF_LIFE_MS = 10_000;
+
+/**
+ * For work that waits for other people's servers: the answer begins at once, with white space that JSON allows before
+ * a value, so that nothing on the way takes it for dead. Its status is 200 whatever comes: the body says.
+ */
+export function answeringSlowly(
+  request: Pick<Request, "headers" | "url">,
+  work: () => Promise<Response>,
+  every = SIGN_OF_LIFE_MS,
+): Response {
+  const words = new TextEncoder();
+  let timer: ReturnType<typeof setInterval> | undefined;
+  const body = new ReadableStream<Uint8Array>({
+    async start(stream) {
+      const say = (text: string) => stream.enqueue(words.encode(text));
+      say("\n");
+      timer = setInterval(() => say("\n"), every);
+      const answer = await answering(request, work);
+      const text = await answer.text();
+      clearInterval(timer);
+      // Whoever has gone hears nothing.
+      try {
+        say(text);
+        stream.close();
+      } catch {
+        // as said
+      }
+    },
+    cancel: () => clearInterval(timer),
+  });
+  return new Response(body, {
+    headers: [
+      ["content-type", "application/json"],
+      ["cache-control", "no-store"],
+      ["x-content-type-options", "nosniff"],
+      ["x-accel-buffering", "no"],
+    ],
+  });
+}
+
 /** Requests that change something come from Galtry's own pages. */
 export function requireOrigin(request: Request, app: Galtry): void {
   const origin = request.headers.get("origin");

@@ -1,10 +1,10 @@
-import { answering, json, pageCaller, requireOrigin } from "@/server/http";
+import { answeringSlowly, json, pageCaller, requireOrigin } from "@/server/http";
 import { Refused } from "@/server/refused";
 import { testEntry } from "@/server/signin/testing";
 
 /** Tests one entry at its site, once. It waits for the site, and so is no command of its own: two stand around it. */
 export async function POST(request: Request, { params }: { params: Promise<{ entry: string }> }): Promise<Response> {
-  return answering(request, async () => {
+  return answeringSlowly(request, async () => {
     const { entry } = await params;
     const { app, caller } = await pageCaller(request);
     requireOrigin(request, app);
