@@ -101,12 +101,68 @@ describe("a change", () => {
     sync.change(plus("b"));
     server.drafts[0]!.answer({ ok: false, refused: { code: "conflict", message: "Another page changed it." } });
     await turn();
-    expect(sync.state.wrong).toBe("Another page changed it.");
     server.reads[0]!({ ok: true, result: slip(200, 5, ["theirs"]) });
+    await turn();
+    expect(sync.state.wrong).toBe("Another page changed it.");
+    server.reads[1]!({ ok: true, result: slip(200, 5, ["theirs"]) });
     await turn();
     expect([nodesOf(sync.state.changes), sync.state.pending]).toEqual([["theirs"], false]);
     sync.change(plus("mine"));
     expect(server.drafts[1]!.input.revision).toBe(5);
+  });
+
+  const gone: Answer<{ slipId: string | null; revision: number }> = {
+    ok: false,
+    refused: { code: "conflict", message: "This slip was changed on another page." },
+  } as never;
+  const nothing = { at: 300, draft: null } as unknown as OwnSlip;
+
+  test("made on a slip that was discarded meanwhile begins the next one, without what was discarded", async () => {
+    const { server, sync } = begun();
+    sync.change(plus("b"));
+    server.drafts[0]!.answer(gone);
+    await turn();
+    // One more, while the server is asked what became of it.
+    sync.change(plus("c"));
+    server.reads[0]!({ ok: true, result: nothing });
+    await turn();
+    expect(server.drafts.map(({ input }) => [sent(input), input.revision])).toEqual([
+      [["a", "b"], 1],
+      [["b", "c"], 0],
+    ]);
+    server.drafts[1]!.answer({ ok: true, result: { slipId: "next", revision: 1 } });
+    await turn();
+    server.reads[1]!({ ok: true, result: slip(400, 1, ["b", "c"], "next") });
+    await turn();
+    expect([nodesOf(sync.state.changes), sync.state.wrong, sync.state.pending]).toEqual([["b", "c"], null, false]);
+  });
+
+  test("is tried once: refused again on nothing, it says why", async () => {
+    const { server, sync } = begun();
+    sync.change(plus("b"));
+    server.drafts[0]!.answer(gone);
+    await turn();
+    server.reads[0]!({ ok: true, result: nothing });
+    await turn();
+    server.drafts[1]!.answer(gone);
+    await turn();
+    server.reads[1]!({ ok: true, result: nothing });
+    await turn();
+    expect(server.drafts.length).toBe(2);
+    expect([nodesOf(sync.state.changes), sync.state.wrong]).toEqual([[], "This slip was changed on another page."]);
+  });
+
+  test("where another page has begun a slip of its own, its person is told", async () => {
+    const { server, sync } = begun();
+    sync.change(plus("b"));
+    server.drafts[0]!.answer(gone);
+    await turn();
+    server.reads[0]!({ ok: true, result: slip(300, 2, ["z"]) });
+    await turn();
+    server.reads[1]!({ ok: true, result: slip(300, 2, ["z"]) });
+    await turn();
+    expect(server.drafts.length).toBe(1);
+    expect([nodesOf(sync.state.changes), sync.state.wrong]).toEqual([["z"], "This slip was changed on another page."]);
   });
 
   test("when nothing answers stays on the page, and says so", async () => {

@@ -42,6 +42,8 @@ export interface SyncedSlip {
   wrong: string | null;
 }
 
+type Step = (before: readonly Change[]) => readonly Change[];
+
 const changesOf = ({ draft }: OwnSlip): readonly Change[] => (draft?.changes ?? []).map((one) => one.change);
 
 const draftOf = ({ draft }: OwnSlip) => ({ slipId: draft?.id ?? null, revision: draft?.revision ?? 0 });
@@ -53,6 +55,8 @@ export class SlipSync {
   /** What is to be sent next. */
   #wanted: readonly Change[] | null = null;
   #anew = false;
+  /** What was done on this page and the server does not have yet. */
+  #steps: Step[] = [];
   #sending = false;
   /** Of the last change or look; what was asked for before it is out of date when it comes. */
   #turn = 0;
@@ -76,8 +80,9 @@ export class SlipSync {
     return () => this.#heard.delete(heard);
   };
 
-  change = (next: (before: readonly Change[]) => readonly Change[], anew = false): void => {
+  change = (next: Step, anew = false): void => {
     const changes = next(this.#state.changes);
+    this.#steps.push(next);
     this.#wanted = changes;
     this.#turn += 1;
     this.#anew ||= anew;
@@ -111,16 +116,37 @@ export class SlipSync {
   async #send(): Promise<void> {
     if (this.#sending || this.#wanted === null) return;
     this.#sending = true;
-    const [sending, anew] = [this.#wanted, this.#anew];
+    const [sending, anew, steps] = [this.#wanted, this.#anew, this.#steps];
     this.#wanted = null;
     this.#anew = false;
+    this.#steps = [];
     const answer = await this.server.draft({ changes: sending.map(toSend), revision: this.#known.revision, anew });
     this.#sending = false;
     if (answer.ok) this.#known = answer.result;
+    else if (answer.refused.code === "conflict" && (await this.#begunAnew(steps))) return this.#send();
     this.setWrong(answer.ok ? null : answer.refused.message);
     if (this.#wanted !== null) return this.#send();
     await this.read(!answer.ok);
     this.#say({ pending: this.#wanted !== null });
+  }
+
+  /**
+   * The slip that this page counted from may be no more: discarded, or carried out. Then what was done here since begins
+   * the next one. Where another page has begun one meanwhile, its person decides.
+   */
+  async #begunAnew(steps: readonly Step[]): Promise<boolean> {
+    // Of a refusal of nothing on nothing there is no end.
+    if (this.#known.revision === 0) return false;
+    this.#sending = true;
+    const answer = await this.server.read();
+    this.#sending = false;
+    if (!answer.ok || answer.result.draft) return false;
+    this.#adopt(answer.result, true);
+    this.#steps = [...steps, ...this.#steps];
+    this.#wanted = this.#steps.reduce<readonly Change[]>((before, step) => step(before), []);
+    this.#turn += 1;
+    this.#say({ changes: this.#wanted, pending: true });
+    return true;
   }
 
   #adopt(fresh: OwnSlip, withChanges: boolean): void {
