@@ -114,13 +114,13 @@ describe("at the field of a sign-in page", () => {
     expect(page.url()).toBe(at(HOST));
   });
 
-  test("Fill stands beside a login whose steward allows it, and types into the page", async () => {
+  test("Fill stands beside a login as soon as its steward allows it, also where the tag hangs, and types into the page", async () => {
+    await openTag();
     await changeSigningIn.execute(
       app.galtry,
       { entryId, guardedFill: true, plainHttp: true, filling: "type" },
       wilhelmina(),
     );
-    await openTag();
     await waitForTag(page, "Fill");
     await read();
     await pressInTag(page, "Fill");

@@ -23,6 +23,8 @@ interface FieldTag {
   seen: Seen;
   /** Something is under way or has been said: it stays when the field is left. */
   busy: boolean;
+  /** The logins in it, as they were. */
+  shows: string;
 }
 
 let tag: FieldTag | null = null;
@@ -36,13 +38,17 @@ export function takeFieldTag(evenBusy = true): void {
   tag = null;
 }
 
+export const hangsAt = (field: HTMLElement): boolean => tag?.field === field && tag.host.isConnected;
 export const isFieldTag = (target: EventTarget | null): boolean => target !== null && target === tag?.host;
 
-/** Hangs it at the field, or leaves it where it hangs there. */
+/** Hangs it at the field, or leaves it where it hangs there with the same logins, or with what is under way. */
 export function hangFieldTag(field: HTMLElement, keys: readonly Fitting[], ask: Ask): void {
-  if (tag?.field === field && tag.host.isConnected) return;
+  const shows = JSON.stringify(keys);
+  if (tag?.field === field && tag.host.isConnected && (tag.busy || tag.shows === shows)) return;
+  const hadKeys = tag?.field === field && document.activeElement === tag.host;
   takeFieldTag();
   const made = hangAt(field, t.loginsForThisPage(keys.length));
+  made.shows = shows;
   const { face } = made;
   face.append(...keys.slice(0, MOST_LINES).map((key, at) => line(made, key, at === 0, ask)));
   if (keys.length > MOST_LINES) {
@@ -50,6 +56,8 @@ export function hangFieldTag(field: HTMLElement, keys: readonly Fitting[], ask: 
     pressed(all, () => void ask({ ask: "open-window", entryId: null }));
     face.append(element("div", { class: "row" }, all));
   }
+  // Someone was in it with the keys.
+  if (hadKeys) enterFieldTag();
 }
 
 function hangAt(field: HTMLElement, label: string): FieldTag {
@@ -60,7 +68,7 @@ function hangAt(field: HTMLElement, label: string): FieldTag {
   hung.append(face, element("span", { class: "ring" }));
   const glass = element("div", { class: "glass" });
   hung.getRootNode().appendChild(glass);
-  const made: FieldTag = { host, field, face, seen: new Seen(glass), busy: false };
+  const made: FieldTag = { host, field, face, seen: new Seen(glass), busy: false, shows: "" };
   face.addEventListener("keydown", (event) => byKeys(made, event));
   place(host, field);
   tag = made;

@@ -14,6 +14,7 @@ import {
   type Fitting,
   hangCreateTag,
   hangFieldTag,
+  hangsAt,
   isFieldTag,
   takeFieldTag,
   tellProgress,
@@ -74,7 +75,8 @@ async function arrive(again = false): Promise<void> {
   if (answer?.learning) hangLearning(answer.learning, ask);
   if (answer?.offer) hangCapture(answer.offer, ask);
   const field = live.elementOf(reading.userName ?? reading.password);
-  if (atFields && field && document.activeElement === field) showAt(field);
+  // Where it hangs already it follows what has changed, also while someone is in it.
+  if (field && ((atFields && document.activeElement === field) || hangsAt(field))) showAt(field);
 }
 
 /** This tab is there to be learned from: what is pressed counts on every page of it. */
@@ -248,8 +250,9 @@ function watchChanges(): void {
 }
 
 function showAt(field: HTMLElement): void {
-  if (keys.length > 0 && (reading.kind === "sign-in" || reading.kind === "identifier-first"))
-    hangFieldTag(field, keys, ask);
+  if (reading.kind !== "sign-in" && reading.kind !== "identifier-first") return;
+  if (keys.length > 0) hangFieldTag(field, keys, ask);
+  else takeFieldTag(false);
 }
 
 function watchFocus(): void {
