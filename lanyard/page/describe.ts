@@ -1,6 +1,7 @@
 /** Reads the live page into the plain description that `core/signin` understands. */
 
 import type { PageContainer, PageDescription, PageField, PageForm } from "../../src/core/signin/page";
+import { isButton } from "../../src/core/signin/reading/groups";
 import { LOOKS_LIKE_BUTTON, STANDS_FOR_BUTTON } from "../../src/core/signin/reading/standsFor";
 
 const NATIVE = "input, select, textarea, button";
@@ -53,15 +54,20 @@ export function describePage(root: Document = document, all = false): LivePage {
       visible: isVisible(form),
     }),
   );
-  const fields = roots.flatMap(controlsOf).map((element): PageField => {
+  const controls = roots.flatMap(controlsOf).map((element) => {
     const owner = "form" in element ? (element as HTMLInputElement).form : element.closest("form");
     const form = owner ? formElements.indexOf(owner) : -1;
-    return {
-      ...fieldOf(element, name(element)),
-      form: form < 0 ? null : form,
-      within: form < 0 ? ancestors(element).map(containerId) : [],
-    };
+    return { element, form: form < 0 ? null : form, field: fieldOf(element, name(element)) };
   });
+  // What stands around a form matters where nothing in it could send it.
+  const withButton = new Set(controls.flatMap(({ form, field }) => (field.visible && isButton(field) ? [form] : [])));
+  const fields = controls.map(
+    ({ element, form, field }): PageField => ({
+      ...field,
+      form,
+      within: form === null || (field.visible && !withButton.has(form)) ? ancestors(element).map(containerId) : [],
+    }),
+  );
   return {
     description: {
       url: location.href,
@@ -191,7 +197,7 @@ function fieldOf(element: HTMLElement, selector: string): Omit<PageField, "form"
     autocomplete: (element.getAttribute("autocomplete") ?? "").toLowerCase(),
     placeholder: element.getAttribute("placeholder") ?? "",
     label: labelOf(element, control, type),
-    hints: `${element.className} ${element.dataset.testid ?? ""} ${element.getAttribute("aria-hidden") === "true" ? "aria-hidden" : ""}`,
+    hints: `${element.className} ${element.dataset.testid ?? ""} ${element.getAttribute("aria-hidden") === "true" || element.role === "presentation" ? "aria-hidden" : ""}`,
     inputMode: element.inputMode ?? "",
     maxLength: input.maxLength > 0 ? input.maxLength : null,
     value: type === "password" ? "" : (input.value ?? ""),

@@ -3,6 +3,7 @@ import { type CheerioAPI, load } from "cheerio";
 import { type AnyNode, type Element, isTag } from "domhandler";
 import type { PageContainer, PageDescription, PageField, PageForm, PageReading } from "../../core/signin/page";
 import { readPage } from "../../core/signin/read";
+import { isButton } from "../../core/signin/reading/groups";
 import { LOOKS_LIKE_BUTTON, STANDS_FOR_BUTTON } from "../../core/signin/reading/standsFor";
 import { groupBy } from "../groupBy";
 import { rulings, saysHidden } from "./styleRules";
@@ -173,17 +174,22 @@ export function describeHtml(html: string, url: string): HtmlPage {
     });
     return containers.length - 1;
   };
-  const fields = elements
+  const controls = elements
     .filter((element) => isControl(element) && !isInert(element))
-    .map((element): PageField => {
-      const form = ownerForm(element, formIndex, byId);
-      return {
-        selector: handle(element),
-        ...fieldOf(around, element),
-        form,
-        within: form === null && isVisible(element) ? ancestors(element).map(containerId) : [],
-      };
-    });
+    .map((element) => ({ element, form: ownerForm(element, formIndex, byId), field: fieldOf(around, element) }));
+  // What stands around a form matters where nothing in it could send it.
+  const withButton = new Set(controls.flatMap(({ form, field }) => (field.visible && isButton(field) ? [form] : [])));
+  const fields = controls.map(
+    ({ element, form, field }): PageField => ({
+      selector: handle(element),
+      ...field,
+      form,
+      within:
+        isVisible(element) && (form === null || (field.visible && !withButton.has(form)))
+          ? ancestors(element).map(containerId)
+          : [],
+    }),
+  );
   const forms = formElements.map(
     (element): PageForm => ({
       selector: handle(element),
@@ -267,7 +273,7 @@ function fieldOf(around: Around, element: Element): Omit<PageField, "selector" |
       element.attribs.class,
       element.attribs["data-testid"],
       element.attribs["data-test"],
-      element.attribs["aria-hidden"] === "true" ? "aria-hidden" : "",
+      element.attribs["aria-hidden"] === "true" || element.attribs.role === "presentation" ? "aria-hidden" : "",
     ]
       .filter(Boolean)
       .join(" "),

@@ -41,7 +41,8 @@ beforeAll(async () => {
     const { status = 200, body = site.page, to } = site.answer(sent);
     response.writeHead(to ? 303 : status, {
       "content-type": "text/html",
-      ...(to && { location: to, "set-cookie": "visit=1; Path=/" }),
+      ...(to && { location: to }),
+      ...((to || /out|melden|onnecter/.test(body)) && { "set-cookie": "visit=1; Path=/" }),
     });
     response.end(to ? "" : body);
   });
@@ -106,6 +107,36 @@ describe("what is said of an answer", () => {
     site = { page: form(), answer: () => answer };
     expect(await signIn()).toBe("wrong-password");
     expect(posts).toHaveLength(1);
+  });
+
+  test.each<[string, { status?: number; body?: string }]>([
+    [
+      "a failure of its own",
+      {
+        body: '<p role="alert">Connection to the archive failed.</p><a href="/session/logout" title="Log out"><i></i></a>',
+      },
+    ],
+    ["accounts that are locked", { body: "<p>3 accounts are locked.</p><button>Abmelden</button>" }],
+    ["that this page is not for them", { status: 403, body: "<p>Not for you.</p><a href='/x'>Se déconnecter</a>" }],
+  ])("let in: the page reports %s, and offers to sign out", async (_, answer) => {
+    site = { page: form(), answer: () => answer };
+    expect(await signIn()).toBe("signed-in");
+  });
+
+  test.each<[string, { status?: number; body?: string }]>([
+    ["nowhere to sign out", { body: '<p role="alert">Sign-in failed.</p><a href="/help">Help</a>' }],
+    [
+      "words about signing out",
+      { body: '<p role="alert">Sign-in failed.</p><a href="/help">If you signed out, read this</a>' },
+    ],
+    [
+      "the form itself, and a way to sign out others",
+      { body: form('<p role="alert">Sign-in failed.</p><a href="/logout">Log out</a>') },
+    ],
+    ["401 all the same", { status: 401, body: "<a href='/logout'>Log out</a>" }],
+  ])("not let in: a failure and %s", async (_, answer) => {
+    site = { page: form(), answer: () => answer };
+    expect(await signIn()).toBe("wrong-password");
   });
 
   test("the same page without a word is not called wrong; what a clock in it says does not count", async () => {

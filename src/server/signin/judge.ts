@@ -18,6 +18,27 @@ export function saysWrong($: CheerioAPI): boolean {
 export const saysLocked = (text: string): boolean => LOCKED.test(plain(text));
 export const saysCodeWrong = (text: string): boolean => CODE_WRONG.test(plain(text));
 
+const SIGN_OUT =
+  /^(?:(?:log|sign)(?:ed)? ?(?:out|off)\b.{0,30}|(?:ab|aus)melden|ausloggen|(?:se )?deconnexion|se deconnecter|cerrar (?:la )?sesion|salir|esci|disconnetti|terminar sessao|sair|uitloggen|afmelden|logga ut|logg (?:ut|av)|log ud|kirjaudu ulos|wyloguj(?: sie)?|odhlasit(?: se)?|kijelentkezes|deconectare|cikis(?: yap)?|выйти|выход|вийти|αποσυνδεση|ログアウト|로그아웃|退出(?:登录)?|登出|تسجيل الخروج|התנתק(?:ות)?)$/u;
+const SIGN_OUT_AT = /(?:^|[/?&=_.-])(?:log|sign)[-_]?(?:out|off)(?:$|[/?&=_.#-])/i;
+const MOST_LINKS = 400;
+
+/** Whoever is offered to sign out is signed in, whatever else the page reports. */
+export function offersSignOut($: CheerioAPI): boolean {
+  return $("a[href], button, input[type=submit], input[type=button], form[action]")
+    .toArray()
+    .slice(0, MOST_LINKS)
+    .some((element) => {
+      const one = $(element);
+      const at = one.attr("href") ?? one.attr("action") ?? "";
+      if (SIGN_OUT_AT.test(at.slice(0, 300))) return true;
+      if (element.tagName === "form") return false;
+      return [one.text(), one.attr("value"), one.attr("title"), one.attr("aria-label")].some(
+        (said) => said !== undefined && said.length < 80 && SIGN_OUT.test(plain(said)),
+      );
+    });
+}
+
 const CHALLENGE =
   "[class*=captcha i], [id*=captcha i], [name*=captcha i], iframe[src*=captcha i], iframe[src*=challenge i], [data-sitekey], [class*=puzzle i], img[alt*=captcha i], form[action*=challenge i]";
 

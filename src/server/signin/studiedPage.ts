@@ -4,7 +4,7 @@ import type { PageDescription, PageReading } from "../../core/signin/page";
 import { readPage } from "../../core/signin/read";
 import { MARK } from "./browser/snapshot";
 import { describeHtml } from "./htmlPage";
-import { isChallenge, isDrawnByScripts, saysCodeWrong, saysLocked, saysWrong } from "./judge";
+import { isChallenge, isDrawnByScripts, offersSignOut, saysCodeWrong, saysLocked, saysWrong } from "./judge";
 
 export interface PageToStudy {
   html: string;
@@ -19,7 +19,7 @@ export interface StudiedPage {
   metas: Record<string, string>;
   /** By handle, where the page was marked to find its fields again (`snapshot.ts`). */
   marks: Record<string, string>;
-  says: { wrong: boolean; locked: boolean; codeWrong: boolean };
+  says: { wrong: boolean; locked: boolean; codeWrong: boolean; signOut: boolean };
   /** The same for two pages that say the same; numbers, such as a clock's, do not count. */
   mark: string;
   challenge: boolean;
@@ -50,7 +50,10 @@ export function studyPage({ html, url }: PageToStudy): StudiedPage {
         .slice(0, MOST_METAS)
         .map((meta) => [$(meta).attr("name")!, $(meta).attr("content")!.slice(0, 1_000)]),
     ),
-    says: { wrong: saysWrong($), locked: saysLocked(text), codeWrong: saysCodeWrong(text) },
+    says: {
+      ...{ wrong: saysWrong($), locked: saysLocked(text), codeWrong: saysCodeWrong(text) },
+      signOut: offersSignOut($),
+    },
     mark: createHash("sha256").update(text.replace(/\d+/g, "")).digest("base64url"),
     challenge: isChallenge({ $, html, text }),
     drawnByScripts: isDrawnByScripts($),

@@ -49,6 +49,20 @@ describe("never a wrong form", () => {
     ],
   ])("%s", (_, body) => expect(SIGNS).not.toContain(read(body).kind));
 
+  test("a window that scripts draw has its button beside the form; a widget's ornaments are no fields", () => {
+    const apart = read(
+      '<div class="x-window"><div class="head"><span>Login</span></div><div class="body"><form method="POST"><label for="pw">Password:</label><input type="password" id="pw" name="password" autocomplete="off"></form></div><div class="foot"><table><tr><td><button type="button">Login</button></td></tr></table></div></div>',
+    );
+    expect(apart.kind).toBe("password-only-step");
+    expect([apart.userName, apart.confidence > 0.95, apart.submit !== null]).toEqual([null, true, true]);
+    const arrow = '<input type="text" readonly tabindex="-1" role="presentation" value="▼ ">';
+    const dressed = read(
+      `<form method="post"><label for="u">Login:</label>${arrow}<input id="u" name="login"><label for="p">Password:</label>${arrow}<input id="p" type="password" name="password"><label>Profile: <span>${arrow}<input type="hidden" name="profile" value="1"></span></label><label><input type="checkbox" name="remember_me"> Remember me</label><button type="submit">Log in</button></form>`,
+      "Log in",
+    );
+    expect([dressed.kind, dressed.confidence > 0.95]).toEqual(["sign-in", true]);
+  });
+
   test("what is certain says how certain, and what is uncertain names what it would have used", () => {
     const sure = read(
       '<h1>Sign in</h1><form method="post"><label>User name <input name="u"></label><label>Password <input type="password" name="p"></label><label><input type="checkbox"> Remember me</label><button>Sign in</button></form>',

@@ -49,6 +49,8 @@ function requireAccepted(page: SeenPage): true {
   if (page.reading.kind === "change-password")
     throw new SignInFailure("change-wanted", "after the password the site asks for a new one");
   if (page.challenge) throw new SignInFailure("challenge", "after the password the site shows a challenge");
+  // What it reports then is about something else, and a page that is not for this person is no wrong password.
+  if (page.says.signOut && page.status !== 401 && page.status < 500) return true;
   if (page.says.locked) throw new SignInFailure("wrong-password", "the site says that the account is locked");
   if (page.status === 401 || page.status === 403)
     throw new SignInFailure("wrong-password", `the site answered ${page.status}`);

@@ -23,12 +23,16 @@ export interface Group {
 
 const TEXT_LIKE = new Set(["text", "email", "tel", "number", "url", "search", "date", "month", ""]);
 
-export const isButton = (field: PageField): boolean =>
+export const isButton = (field: Pick<PageField, "control" | "type">): boolean =>
   field.control === "button" || (field.control === "input" && ["submit", "image", "button"].includes(field.type));
+
+/** A part of a control that only looks like a field: nobody gets into it. */
+const isOrnament = ({ readOnly, hints }: PageField): boolean => readOnly && /aria-hidden/.test(hints);
 
 export const isFillable = (field: PageField): boolean =>
   field.visible &&
   !field.disabled &&
+  !isOrnament(field) &&
   ((field.control === "input" && (TEXT_LIKE.has(field.type) || field.type === "password")) ||
     field.control === "textarea");
 
@@ -47,7 +51,9 @@ export function groupsOf(page: PageDescription, subjects: Subjects): Group[] {
     if (!group) loose.push(field);
     else (isButton(field) ? group.buttons : group.fields).push(field);
   }
-  return [...groups, ...looseGroups(page, loose, subjects)]
+  const senders = loose.filter((field) => isSender(field, subjects));
+  for (const group of groups) besideTheForm(page, group, senders);
+  return [...groups, ...looseGroups(page, loose, senders)]
     .map((group) => ({
       ...group,
       entries: looked(entriesOf(group.fields)),
@@ -87,9 +93,26 @@ function entriesOf(fields: readonly PageField[]): Entry[] {
 const isBox = (field: PageField | undefined): boolean =>
   field !== undefined && field.maxLength === 1 && field.control === "input" && field.type !== "email";
 
+const isSender = (field: PageField, subjects: Subjects): boolean =>
+  isButton(field) && field.visible && !subjects.of(field.label).has("aside");
+
+/** A form without a button takes those of the nearest container around it that holds one: windows that scripts draw. */
+function besideTheForm(page: PageDescription, group: Group, senders: PageField[]): void {
+  const field = group.fields.find(isFillable);
+  if (!field || group.buttons.some(({ visible }) => visible)) return;
+  const home = [...field.within].reverse().find((id) => senders.some((sender) => sender.within.includes(id)));
+  if (home === undefined) return;
+  group.buttons.push(...senders.filter((sender) => sender.within.includes(home)));
+  const { text = "", hints = "", links = "" } = page.containers[home] ?? {};
+  Object.assign(group, {
+    text: `${group.text} ${text}`,
+    hints: `${group.hints} ${hints}`,
+    links: `${group.links} ${links}`,
+  });
+}
+
 /** Each fillable field climbs to the nearest container that also holds a button which could send it. */
-function looseGroups(page: PageDescription, loose: PageField[], subjects: Subjects): Group[] {
-  const senders = loose.filter((field) => isButton(field) && field.visible && !subjects.of(field.label).has("aside"));
+function looseGroups(page: PageDescription, loose: PageField[], senders: PageField[]): Group[] {
   const byContainer = new Map<number, PageField[]>();
   for (const field of loose.filter((candidate) => !isButton(candidate))) {
     const home =
