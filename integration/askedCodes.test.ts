@@ -253,7 +253,9 @@ describe("who receives the codes", () => {
     await changeRules.execute(db(), { ...USUAL_RULES, nightTests: true }, f.as("owner"));
     const before = (await db().db.select().from(signIns).where(eq(signIns.entryId, entryId))).length;
     const night = new NightTests(db(), undefined, 0);
-    await night.look(Date.UTC(2027, 0, 12, 2, 30));
+    const day = 24 * 3_600_000;
+    // Half past two or half past three in London.
+    await night.look((Math.floor(Date.now() / day) + 2) * day + 2.5 * 3_600_000);
     expect((await db().db.select().from(signIns).where(eq(signIns.entryId, entryId))).length).toBe(before);
     await changeRules.execute(db(), USUAL_RULES, f.as("owner"));
   });
