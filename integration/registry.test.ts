@@ -550,6 +550,14 @@ const EXPECTED: Record<string, { who: Who; asPerson?: Who; server?: true; input:
       ...{ entryId: fixture.entryId, versionId: id(), outcome: "signed-in", detail: "", pages: [], picture: null },
     }),
   },
+  "signIn.beginChange": { who: "edit", input: () => ({ entryId: fixture.entryId, again: false }) },
+  "signIn.writeDownPassword": { who: "own", input: () => ({ changeId: id(), password: "written down" }) },
+  "signIn.markPasswordSent": { who: "own", input: () => ({ changeId: id() }) },
+  "signIn.endChange": {
+    who: "own",
+    input: () => ({ changeId: id(), signInId: id(), outcome: "changed", detail: "", at: "", visited: "signed-in" }),
+  },
+  "signIn.decideChange": { who: "own", input: () => ({ entryId: fixture.entryId, keep: "old" }) },
   "signIn.testPicture": { who: "own", input: () => ({ entryId: fixture.entryId }) },
   "signIn.beginNightTest": { who: "server", input: () => ({ entryId: fixture.entryId }) },
   "signIn.endNightTest": {

@@ -157,6 +157,7 @@ const FEW = new Set([
   "imports_open",
   "imports_cancelled",
   "sign_ins_kept",
+  "password_changes_open",
   "sign_ins_kept_person",
   "sign_ins_kept_entry",
   "attachments_begun",

@@ -186,6 +186,7 @@ import { dropGroup, dropUser, keepGroup, keepUser } from "./provider/scim/acts";
 import { changeHelpNote, helpNote } from "./rules/helpNote";
 import { changeRules, houseRules, ruleGroups } from "./rules/rules";
 import { askForCode, codeStands, giveCode, takeCode } from "./signin/askedCodes";
+import { beginChange, decideChange, endChange, markPasswordSent, writeDownPassword } from "./signin/changePassword";
 import { didNotWork } from "./signin/didNotWork";
 import { beginNightTest, endNightTest } from "./signin/nightTests";
 import { beginSignIn, claimCode, closeBrokenOff, handOver, reportLanding } from "./signin/sealed";
@@ -548,7 +549,12 @@ const ALL = [
   reportLanding,
   didNotWork,
   tellOfExpiry,
+  beginChange,
   closeBrokenOff,
+  decideChange,
+  endChange,
+  markPasswordSent,
+  writeDownPassword,
   askForCode,
   codeStands,
   takeCode,

@@ -15,6 +15,7 @@ import { Act, Button, ButtonLink, Row } from "../shared/controls";
 import { useDone } from "../shared/Done";
 import { askLanyard, useLanyard } from "../shared/lanyard";
 import { Card, capital, Fact } from "./Card";
+import { PasswordAtSite } from "./PasswordAtSite";
 import { StepsForm } from "./StepsForm";
 import { stepsPage as t } from "./strings";
 import { HowItStands, TestReport, useTest } from "./TestReport";
@@ -135,6 +136,7 @@ export function StepsPage({ view, now }: { view: StepsView; now: number }) {
             <Fact label={t.codesFromTheSite}>{whoEntersCodes(view)}</Fact>
             <Fact label={t.guardedFill}>{view.guardedFill ? t.on : t.off}</Fact>
           </Card>
+          <PasswordAtSite view={view} now={now} />
           <h2>{t.earlierSteps}</h2>
           {view.versions.length === 0 ? (
             <p className="small soft">{t.noEarlierSteps}</p>

@@ -731,3 +731,23 @@ export const whoCanDoWhat = {
   setAccessOfForThisEntry: (name: string) => `Set access of ${name} for this entry`,
   canUseItInAll: (count: number) => `${counted(count, "person")} can use it in all.`,
 };
+
+export const passwordAtSite = {
+  passwordAtTheSite: "Password at the site",
+  whatGaltryDoes:
+    "Galtry can change it: it signs in, creates a new password to the site’s rules, and saves it before it is sent. It becomes the current version once Galtry has signed in with it. Nobody is shown it.",
+  changeNow: "Change now",
+  changeOf: (name: string) => `Change the password of ${name}`,
+  whatHappens: (host: string) =>
+    `Galtry signs in at ${host} and changes the password there. Colleagues with Use notice nothing. Anyone who knows the old one can no longer sign in with it.`,
+  changing: "Changing the password. This takes up to two minutes; you can leave this page.",
+  trying: "Signing in with the new password.",
+  said: (title: string, when: string, by: string) => `${title}, ${when}${by === "" ? "" : `, by ${by}`}.`,
+  details: (detail: string) => `Details: ${detail}.`,
+  tryNew: "Try the new password",
+  useNew: "Use new password",
+  keepOld: "Keep old password",
+  newStands: "The new password is the current version.",
+  oldStands: "The old password stays the current version.",
+  cancel: "Cancel",
+};

@@ -22,6 +22,7 @@ import type { HouseRules } from "../../core/access/houseRules";
 import type { Purpose } from "../../core/kinds/kind";
 import type { NoticeSort } from "../../core/people/notices";
 import type { Role } from "../../core/people/role";
+import type { ChangeOutcome } from "../../core/signin/changing";
 import * as stored from "./stored";
 
 const id = () => text("id").primaryKey();
@@ -1255,6 +1256,41 @@ export const askedCodes = sqliteTable(
     index("asked_codes_open").on(t.until).where(sql`closed_at is null`),
     index("asked_codes_asked").on(t.askedAt),
     index("asked_codes_sign_in").on(t.signInId),
+  ],
+);
+
+/**
+ * Passwords that Galtry changes at their sites: the new one is written down before it is sent, and stays until it is
+ * proven, or known not to count.
+ */
+export const passwordChanges = sqliteTable(
+  "password_changes",
+  {
+    id: id(),
+    entryId: text("entry_id")
+      .notNull()
+      .references(() => entries.nodeId),
+    /** The version whose password it replaces. */
+    versionId: text("version_id").notNull(),
+    personId: text("person_id").notNull(),
+    process: text("process").notNull(),
+    begunAt: time("begun_at").notNull(),
+    /** It has left for the site: from then on either may be the one that works. */
+    sentAt: integer("sent_at"),
+    /** Null while it is under way. */
+    outcome: text("outcome").$type<ChangeOutcome>(),
+    detail: text("detail").notNull().default(""),
+    endedAt: integer("ended_at"),
+    /** Where it is changed, of the last one that got there. */
+    at: text("at").notNull().default(""),
+    /** The new password under the vault's key; empty before it is made, and once it is a version or known not to count. */
+    sealed: bytes("sealed"),
+    keyVersion: integer("key_version"),
+  },
+  (t) => [
+    index("password_changes_entry").on(t.entryId, t.begunAt),
+    index("password_changes_open").on(t.begunAt).where(sql`ended_at is null`),
+    index("password_changes_sealed").on(t.entryId).where(sql`sealed is not null`),
   ],
 );
 

@@ -82,3 +82,41 @@ export interface SignInEngine {
    */
   show?(task: SignInTask, session: SignedIn | null): Promise<void>;
 }
+
+/** To change a password at its site: signed in first, then on the page that changes it. */
+export interface ChangeTask extends SignInTask {
+  /** Where it is changed, if that is known. */
+  changePage: string | null;
+  /** It is in: what fails from now on is no failure to sign in. */
+  onSignedIn: () => void;
+  /**
+   * Makes the new password, and has it written down before anything is sent.
+   * @param rules of the page, in the `passwordrules` syntax
+   */
+  create: (rules: string) => Promise<string>;
+  /** It is about to leave: from now on nobody knows which of the two the site takes. */
+  onSend: () => Promise<void>;
+}
+
+/** What the site's answer says, which is not yet believed. */
+export interface ChangeSent {
+  says: "accepted" | "rejected" | "unclear";
+  /** Where it was changed. */
+  at: string;
+}
+
+/** Before anything was sent: there is no such page, or it is none that can be filled in without a browser. */
+export class ChangeFailure extends Error {
+  override name = "ChangeFailure";
+  constructor(
+    readonly outcome: "no-change-page" | "only-by-hand",
+    readonly detail: string,
+  ) {
+    super(`${outcome}: ${detail}`);
+  }
+}
+
+export interface ChangeEngine {
+  /** @throws SignInFailure where signing in failed, ChangeFailure before anything was sent; anything else after */
+  change(task: ChangeTask): Promise<ChangeSent>;
+}

@@ -7,7 +7,17 @@ import { saysWrongIn } from "../../core/signin/saysWrong";
 import { jsonOf, PartMissing, pairsOf, type Values } from "../../core/signin/sending";
 import type { Sending, TokenPlace } from "../../core/signin/steps";
 import { Course, type Entering, type OnCourse } from "./course";
-import type { HandedCookie, Login, SignedIn, SignInEngine, SignInTask } from "./engine";
+import {
+  type ChangeEngine,
+  ChangeFailure,
+  type ChangeSent,
+  type ChangeTask,
+  type HandedCookie,
+  type Login,
+  type SignedIn,
+  type SignInEngine,
+  type SignInTask,
+} from "./engine";
 import { encode, type Filled, requireForm, submissionOf } from "./form";
 import { canGiveCode, codeFor } from "./freshCode";
 import { GuardedClient, type GuardSettings, type Reply, SignInFailure } from "./guardedClient";
@@ -19,17 +29,25 @@ import { isDone, requireStep, type SeenPage } from "./verdict";
 const MOST_REDIRECTS = 20;
 const MOST_STEPS = 10;
 
-export class HttpEngine implements SignInEngine {
+export class HttpEngine implements SignInEngine, ChangeEngine {
   constructor(
     private readonly guard: Pick<GuardSettings, "allowedTargets" | "ownPort">,
     private readonly pages: Pick<PageReader, "read">,
   ) {}
 
-  async signIn(task: SignInTask): Promise<SignedIn> {
+  signIn(task: SignInTask): Promise<SignedIn> {
+    return this.#visit(task, (visit) => visit.run());
+  }
+
+  change(task: ChangeTask): Promise<ChangeSent> {
+    return this.#visit(task, (visit) => visit.change(task));
+  }
+
+  async #visit<R>(task: SignInTask, work: (visit: Visit) => Promise<R>): Promise<R> {
     const client = new GuardedClient({ ...this.guard, allows: task.allows, plainHttp: task.plainHttp });
     const visit = new Visit(task, client, this.pages);
     try {
-      return await visit.run();
+      return await work(visit);
     } catch (error) {
       if (error instanceof SignInFailure) error.afterPassword = visit.sentPassword;
       throw error;
@@ -56,6 +74,7 @@ class Visit {
   #traces: SecretTraces | null = null;
   /** Of the page that the password was typed into. */
   #typedInto = "";
+  #saidAgain = false;
   readonly #course: Course;
 
   constructor(
@@ -71,17 +90,91 @@ class Visit {
   }
 
   async run(): Promise<SignedIn> {
+    return this.#handOver(await this.#signedIn());
+  }
+
+  /** The page on which the sign-in ends. */
+  async #signedIn(): Promise<Page> {
     const first = this.#follow({ method: "GET", address: this.task.signInPage, headers: {}, body: null }, null);
     let page: Page;
     [page, this.#login] = await Promise.all([first, this.task.login]);
     for (let step = 0; step < MOST_STEPS; step++) {
       const now = this.#course.ontoWithoutScripts(page);
       this.#course.saw(now);
-      if (!now.followed && isDone(now, this.#sent)) return this.#handOver(now);
+      if (!now.followed && isDone(now, this.#sent)) return now;
       requireStep(now, this.#sent, canGiveCode(this.#login, this.task), this.#typedInto);
       page = now.sends ? await this.#sendAsLearned(now, now.sends) : await this.#step(now);
     }
     throw new SignInFailure("not-understood", "the sign-in has more steps than Galtry follows");
+  }
+
+  async change(task: ChangeTask): Promise<ChangeSent> {
+    const landing = await this.#signedIn();
+    task.onSignedIn();
+    const page = await this.#changePage(landing, task.changePage);
+    const { reading, description } = page;
+    const filled: Filled = new Map();
+    // Whether it can be sent at all is found before a password is made for it.
+    try {
+      requireForm(description, reading, true);
+    } catch (error) {
+      throw error instanceof SignInFailure ? new ChangeFailure("only-by-hand", error.detail) : error;
+    }
+    const asksCurrent = reading.password !== null && !reading.newPasswords.includes(reading.password);
+    if (reading.oneTimeCode !== null && !canGiveCode(this.#login, this.task))
+      throw new ChangeFailure("only-by-hand", "the page asks for a code that the entry does not have");
+    if (reading.userName) filled.set(reading.userName, this.#login.userName);
+    if (asksCurrent) this.#put(page, filled, reading.password!, this.#login.password);
+    const fresh = await task.create(page.newPasswordRules);
+    for (const selector of reading.newPasswords) filled.set(selector, fresh);
+    if (reading.oneTimeCode !== null) await this.#fillCode(page, filled);
+    const { headers, body, ...rest } = submissionOf(description, reading, filled, {}, page.charset, true);
+    if (!task.allows(rest.address))
+      throw new ChangeFailure("only-by-hand", `the form sends to ${safeHost(rest.address)}`);
+    await task.onSend();
+    const next = await this.#follow({ ...rest, headers, body }, page.reply.url);
+    return { says: answerOf(next, page), at: page.url };
+  }
+
+  /**
+   * Where the password is changed: what is known, what the site says itself (W3C, A Well-Known URL for Changing
+   * Passwords), or what its links lead to. Only looked at; nothing is sent on the way but the old password where the
+   * page wants to know anew who asks.
+   * @throws ChangeFailure
+   */
+  async #changePage(landing: Page, known: string | null): Promise<Page> {
+    if (asksForNew(landing)) return landing;
+    const wellKnown = new URL("/.well-known/change-password", landing.url).href;
+    const waiting = [...(known ? [known] : []), wellKnown, ...landing.changeLinks];
+    const looked = new Set<string>();
+    for (
+      let address = waiting.shift();
+      address !== undefined && looked.size < MOST_LOOKED_AT;
+      address = waiting.shift()
+    ) {
+      if (looked.has(address) || !this.task.allows(address)) continue;
+      looked.add(address);
+      const page = await this.#lookAt(address);
+      if (page && asksForNew(page)) return page;
+      if (page) waiting.push(...page.changeLinks);
+    }
+    throw new ChangeFailure("no-change-page", `${looked.size} pages were looked at`);
+  }
+
+  async #lookAt(address: string): Promise<Page | null> {
+    try {
+      const from = this.task.signInPage;
+      const page = await this.#follow({ method: "GET", address, headers: {}, body: null }, from);
+      const asksWho = page.reading.kind === "password-only-step" || page.reading.kind === "sign-in";
+      if (!asksWho || this.#saidAgain) return page;
+      // Some sites want to know anew who it is before they show this page: they are told once.
+      this.#saidAgain = true;
+      return await this.#step({ ...page, followed: null, sends: null });
+    } catch (error) {
+      // A link may lead anywhere; where it leads nowhere the next one may not.
+      if (error instanceof SignInFailure && !this.task.signal.aborted) return null;
+      throw error;
+    }
   }
 
   async #step(page: Page & OnCourse): Promise<Page> {
@@ -294,6 +387,20 @@ class Visit {
     this.task.onProgress(this.#sent.code ? "code-accepted" : "password-accepted");
     return session;
   }
+}
+
+/** So many pages are looked at for the one that changes a password. */
+const MOST_LOOKED_AT = 12;
+
+const asksForNew = ({ reading, status }: Page): boolean =>
+  status < 400 && reading.kind === "change-password" && reading.newPasswords.length > 0;
+
+/** What the site says after the new password was sent. */
+function answerOf(next: Page, form: Page): ChangeSent["says"] {
+  if (next.status >= 500 || next.status === 401 || next.status === 403) return "unclear";
+  if (asksForNew(next)) return next.says.wrong || next.mark !== form.mark ? "rejected" : "unclear";
+  if (next.says.wrong || next.status >= 400) return "rejected";
+  return next.reading.kind === "none" || next.says.signOut || next.reading.kind === "sign-in" ? "accepted" : "unclear";
 }
 
 /** What stands where a token stood when the steps were learned; scripts read a cookie's escapes undone. */

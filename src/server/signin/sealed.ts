@@ -26,6 +26,7 @@ import { MOST_CODE_WAIT_MS, sweepCodes, waitForCode } from "./askedCodes";
 import { BrowserEngine } from "./browser/browserEngine";
 import { Deadline } from "./deadline";
 import {
+  type ChangeEngine,
   ENGINES,
   type EngineName,
   type HandedCookie,
@@ -38,6 +39,7 @@ import {
 import { Engines } from "./engines";
 import { SignInFailure } from "./guardedClient";
 import { HttpEngine } from "./httpEngine";
+import { closeBrokenChanges } from "./passwordChanges";
 import { sealed as t } from "./strings";
 
 /** Longer than any sign-in works. */
@@ -386,11 +388,21 @@ export async function sealedSignIn(
 
 /** Plain HTTP first, and the browser where the installation has one. */
 export function defaultEngine(app: Galtry): SignInEngine {
-  const guard = { allowedTargets: app.configuration.allowedTargets, ownPort: app.configuration.port };
-  const pages = requirePages(app);
+  const { guard, pages } = outside(app);
   const browser = app.signInBrowser ? new BrowserEngine(app.signInBrowser, guard, pages) : null;
   return new Engines(new HttpEngine(guard, pages), browser);
 }
+
+/** Changes passwords where that needs no browser. */
+export function changeEngine(app: Galtry): ChangeEngine {
+  const { guard, pages } = outside(app);
+  return new HttpEngine(guard, pages);
+}
+
+const outside = (app: Galtry) => ({
+  guard: { allowedTargets: app.configuration.allowedTargets, ownPort: app.configuration.port },
+  pages: requirePages(app),
+});
 
 function requirePages({ pages }: Galtry) {
   if (!pages) throw new Error("no pages are read in this process");
@@ -435,13 +447,39 @@ export type Attempted = Pick<Begun, "entry" | "login"> & Partial<Pick<Begun, "si
 /** One visit to the site, whatever comes of it. */
 export async function attempt(
   app: Galtry,
-  caller: Signer | Extract<Caller, { kind: "server" }>,
+  caller: Visitor,
   seenAs: SeenAs,
-  { entry, login, signInId }: Attempted,
+  begun: Attempted,
   told: Pick<SignInTask, "onProgress" | "onPage" | "onPicture">,
   signal: AbortSignal,
   engine: SignInEngine,
 ): Promise<{ outcome: SignInOutcome; detail: string; session: SignedIn | null }> {
+  try {
+    const session = await visiting(app, caller, seenAs, begun, told, signal, (task) => engine.signIn(task));
+    return { outcome: "signed-in", detail: "", session };
+  } catch (error) {
+    if (error instanceof SignInFailure) return { outcome: error.failure, detail: error.detail, session: null };
+    // Never the error's own text: it could hold what was sent.
+    return {
+      outcome: "not-understood",
+      detail: `an unexpected ${error instanceof Error ? error.name : "error"}`,
+      session: null,
+    };
+  }
+}
+
+export type Visitor = Signer | Extract<Caller, { kind: "server" }>;
+
+/** What an engine gets for one visit, for as long as that may take. */
+export async function visiting<R>(
+  app: Galtry,
+  caller: Visitor,
+  seenAs: SeenAs,
+  { entry, login, signInId }: Attempted,
+  told: Pick<SignInTask, "onProgress" | "onPage" | "onPicture">,
+  signal: AbortSignal,
+  work: (task: SignInTask) => Promise<R>,
+): Promise<R> {
   const allowedHosts = new Set(entry.steps.hosts);
   const deadline = new Deadline(LONGEST_SIGN_IN_MS - 5_000);
   let waitMs = MOST_CODE_WAIT_MS;
@@ -458,7 +496,7 @@ export async function attempt(
           })
       : undefined;
   try {
-    const session = await engine.signIn({
+    return await work({
       signInPage: entry.signInPage,
       login,
       steps: entry.steps,
@@ -474,15 +512,6 @@ export async function attempt(
         return claimCode.execute(app, { fingerprint: mark, step }, caller);
       },
     });
-    return { outcome: "signed-in", detail: "", session };
-  } catch (error) {
-    if (error instanceof SignInFailure) return { outcome: error.failure, detail: error.detail, session: null };
-    // Never the error's own text: it could hold what was sent.
-    return {
-      outcome: "not-understood",
-      detail: `an unexpected ${error instanceof Error ? error.name : "error"}`,
-      session: null,
-    };
   } finally {
     deadline.end();
   }
@@ -535,6 +564,7 @@ export const closeBrokenOff = command({
   allow: () => undefined,
   run: async ({ tx, input, at }) => {
     await sweepCodes(tx, at);
+    await closeBrokenChanges(tx, input.deadProcesses, at);
     const dead = input.deadProcesses.map((name) => eq(signIns.process, name));
     const rows = await tx
       .update(signIns)

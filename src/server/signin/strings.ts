@@ -33,3 +33,24 @@ export const nightTests = {
   isNotTestedAtNight: "This entry is not tested at night.",
   thisTestHasAlreadyEnded: "This test has already ended.",
 };
+
+export const changePassword = {
+  hasAlreadyEnded: "This change has already ended.",
+  isBeingChanged: "This password is being changed already.",
+  firstDecide: "First decide which of the two passwords works.",
+  nothingToDecide: "Nothing has to be decided here any more.",
+  someoneChangedIt: "Someone else has changed this entry. Nothing was sent.",
+  othersAreSigningIn: "Others are signing in to the same site. Try again in a minute.",
+  rejectedBefore: "The site rejected this password before. Correct it first, or press Try again on its sign-in steps.",
+  enteredMeanwhile: "someone has entered another password",
+  unexpected: "something unexpected went wrong",
+  wasStopped: "Galtry was stopped",
+  decided: "decided by a person",
+  doubt: {
+    accepted: "the site accepted it, but does not let Galtry in with it",
+    rejected: "the site rejected it, and the old one could not be tried",
+    unclear: "the site did not say",
+  },
+  whichOneWorks: (name: string) =>
+    `Galtry changed the password of ${name} at its site, and it is not certain which one works. Galtry has both: decide on its sign-in steps.`,
+};

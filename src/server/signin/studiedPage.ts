@@ -1,7 +1,11 @@
 /** All that a sealed sign-in needs to know of a stranger's page, as plain data: made in a thread of its own. */
 import { createHash } from "node:crypto";
+import type { CheerioAPI } from "cheerio";
+import { rulesOfPage } from "../../core/generator/pageRules";
+import { nearness } from "../../core/signin/changing";
 import type { PageDescription, PageReading } from "../../core/signin/page";
 import { readPage } from "../../core/signin/read";
+import { plain } from "../../core/signin/words";
 import { MARK } from "./browser/snapshot";
 import { describeHtml } from "./htmlPage";
 import { isChallenge, isDrawnByScripts, offersSignOut, saysCodeWrong, saysLocked, saysWrong } from "./judge";
@@ -26,6 +30,10 @@ export interface StudiedPage {
   drawnByScripts: boolean;
   /** Where `<meta http-equiv="refresh">` leads, where a browser would go there within a few seconds. */
   refresh: string | null;
+  /** Links to where a password may be changed, the likeliest first; whole addresses without a fragment. */
+  changeLinks: string[];
+  /** What the page asks of a new password, in the `passwordrules` syntax; empty where it says nothing. */
+  newPasswordRules: string;
 }
 
 const LONGEST_TEXT = 20_000;
@@ -35,9 +43,12 @@ const MOST_METAS = 60;
 export function studyPage({ html, url }: PageToStudy): StudiedPage {
   const { description, $, attributeOf } = describeHtml(html, url);
   const text = $("body").text().replace(/\s+/g, " ").slice(0, LONGEST_TEXT);
+  const reading = readPage(description);
   return {
     description,
-    reading: readPage(description),
+    reading,
+    changeLinks: changeLinksOf($, description.base ? new URL(description.base, url).href : url),
+    newPasswordRules: rulesOf(description, reading, attributeOf),
     marks: Object.fromEntries(
       description.fields.flatMap(({ selector }) => {
         const mark = attributeOf(selector, MARK);
@@ -64,6 +75,49 @@ export function studyPage({ html, url }: PageToStudy): StudiedPage {
       url,
     ),
   };
+}
+
+const MOST_LINKS = 600;
+const MOST_CHANGE_LINKS = 8;
+
+function changeLinksOf($: CheerioAPI, base: string): string[] {
+  const found = new Map<string, number>();
+  for (const element of $("a[href]").toArray().slice(0, MOST_LINKS)) {
+    const link = $(element);
+    const to = URL.parse(link.attr("href") ?? "", base);
+    if (!to || !/^https?:$/.test(to.protocol)) continue;
+    to.hash = "";
+    const said = [link.text().slice(0, 200), link.attr("title"), link.attr("aria-label"), to.pathname, to.search];
+    const near = nearness(plain(said.filter(Boolean).join(" | ").slice(0, 400)));
+    if (near > (found.get(to.href) ?? 0)) found.set(to.href, near);
+  }
+  return [...found]
+    .sort(([, a], [, b]) => b - a)
+    .slice(0, MOST_CHANGE_LINKS)
+    .map(([to]) => to);
+}
+
+/** Of a page that asks for a new password: its fields' attributes, and the words of their form. */
+function rulesOf(
+  { fields, forms }: PageDescription,
+  { newPasswords, form }: PageReading,
+  attributeOf: (handle: string, name: string) => string | undefined,
+): string {
+  if (newPasswords.length === 0) return "";
+  const length = (name: string) =>
+    newPasswords
+      .map((one) => Number(attributeOf(one, name)))
+      .find((number) => Number.isInteger(number) && number > 0) ?? null;
+  const labels = fields.filter(({ selector }) => newPasswords.includes(selector)).map(({ label }) => label);
+  const titles = newPasswords.map((one) => attributeOf(one, "title") ?? "");
+  return rulesOfPage({
+    rules: newPasswords.map((one) => attributeOf(one, "passwordrules") ?? "").find(Boolean) ?? "",
+    shortest: length("minlength"),
+    longest: length("maxlength"),
+    text: [forms.find(({ selector }) => selector === form)?.text ?? "", ...labels, ...titles]
+      .join(" | ")
+      .slice(0, 3_000),
+  });
 }
 
 function refreshOf(content: string | undefined, url: string): string | null {

@@ -29,6 +29,7 @@ import type { Galtry } from "../galtry";
 import { uuidv7 } from "../ids";
 import { tellStewards } from "../people/telling";
 import { Refused } from "../refused";
+import { resealChanges } from "../signin/passwordChanges";
 import { moveJars } from "../signin/sealed";
 import { dropPictures } from "../signin/testing";
 import { currentMarks } from "./currentMarks";
@@ -346,6 +347,7 @@ export const moveAcross = command({
     }
     const entryIds = load.entries.map((entry) => entry.nodeId);
     await moveJars(tx, app, entryIds, fromVault, vaultId);
+    await resealChanges(tx, app, { entryIds }, fromVault, vaultId);
     await dropPictures(tx, { entryIds });
     const came = [...names].filter(([id]) => id !== input.parentId).map(([, what]) => what);
     const what = came.length === 1 ? came[0] : `${came.length} entries and folders`;

@@ -26,6 +26,7 @@ const ERASED: readonly ((inside: SQL) => SQL)[] = [
     "import_updates",
     "import_rows",
     "sign_in_tests",
+    "password_changes",
     "step_versions",
     "entry_versions",
   ].map((table) => (inside: SQL) => sql`delete from ${sql.identifier(table)} where entry_id in ${inside}`),

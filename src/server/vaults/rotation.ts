@@ -26,6 +26,7 @@ import { endLease, holdLease, LEASE_MS } from "../lease";
 import { timeZone } from "../organisation";
 import { notFound, Refused } from "../refused";
 import { dropCodes } from "../signin/askedCodes";
+import { resealChanges } from "../signin/passwordChanges";
 import { resealJars } from "../signin/sealed";
 import { dropPictures } from "../signin/testing";
 import { openPiece, openVersion, orSealError, sealPiece, sealValues } from "./sealing";
@@ -299,6 +300,7 @@ export const rotateSome = command({
     await resealJars(tx, app, jars, vaultId, vaultId);
     await dropPictures(tx, { vaultId, before: version });
     await dropCodes(tx, vaultId, version);
+    await resealChanges(tx, app, { vaultId, before: version }, vaultId, vaultId);
     const moved = blobs + jars.length;
     return { more: moved + broken.length > 0, moved, broken };
   },
@@ -324,7 +326,9 @@ export const dropKeys = command({
       union select p.key_version from attachments a join attachment_pieces p on p.attachment_id = a.id
         where a.vault_id = ${vaultId} and p.key_version < ${newest.version}
       union select s.key_version from places p join sign_ins s on s.entry_id = p.node_id and s.jar is not null
-        where p.vault_id = ${vaultId} and p.valid_until is null and s.key_version < ${newest.version}`);
+        where p.vault_id = ${vaultId} and p.valid_until is null and s.key_version < ${newest.version}
+      union select c.key_version from places p join password_changes c on c.entry_id = p.node_id and c.sealed is not null
+        where p.vault_id = ${vaultId} and p.valid_until is null and c.key_version < ${newest.version}`);
     // What is being brought in was sealed with the version that was the newest when it came, and lies apart until then.
     const [open] = await tx
       .select({ id: imports.id })

@@ -14,6 +14,7 @@ import { uuidv7At } from "../ids";
 import { timeZone } from "../organisation";
 import { notFound, Refused } from "../refused";
 import { ANY_STEWARD } from "../signin/askedCodes";
+import { lastChange } from "../signin/passwordChanges";
 import { requireEntry } from "./entries";
 import { lastSignIn } from "./entryPage";
 import { requireRevealGates } from "./revealGates";
@@ -90,7 +91,9 @@ export const stepsPage = query({
         .limit(MOST_VERSIONS),
       tx.select().from(signInTests).where(eq(signInTests.entryId, entryId)),
     ]);
-    const named = await peopleNames(tx, me, [...versions.map(({ by }) => by), ...(test?.by ? [test.by] : [])]);
+    const change = await lastChange(tx, entryId);
+    const people = [...(test?.by ? [test.by] : []), ...(change ? [change.personId] : [])];
+    const named = await peopleNames(tx, me, [...versions.map(({ by }) => by), ...people]);
     return {
       id: entryId,
       name: entry.name,
@@ -112,6 +115,13 @@ export const stepsPage = query({
       last: await lastSignIn(tx, entry, me.id, level),
       zone: await timeZone(tx),
       versions: versions.map(({ by, ...row }) => ({ ...row, by: named(by) })),
+      /** How Galtry's last change of the password at its site ended; null where it never tried. */
+      change: change && {
+        ...{ outcome: change.outcome, detail: change.detail, at: change.begunAt, by: named(change.personId) },
+        /** It is to be decided which of the two passwords works. */
+        open: Boolean(change.open),
+        running: Boolean(change.running),
+      },
       test: test
         ? {
             ...{ at: test.at, outcome: test.outcome, detail: test.detail, pages: test.pages },

@@ -1,0 +1,311 @@
+/** Galtry changes a password at its site: on sites of awkward kinds, stopped at any step, and by nobody who may not. */
+import { createServer, type Server } from "node:http";
+import { eq } from "drizzle-orm";
+import express from "express";
+import { afterAll, beforeAll, describe, expect, test } from "vitest";
+import { type Fixture, give, makeFixture } from "../demo/fixture";
+import { freePort } from "../demo/freePort";
+import { type InProcess, inProcess } from "../demo/inProcess";
+import type { ChangeOutcome } from "../src/core/signin/changing";
+import { endAccess } from "../src/server/access/grants";
+import { setApproval } from "../src/server/access/requests/approvals";
+import type { Caller } from "../src/server/caller";
+import {
+  entries,
+  entryVersions,
+  grants,
+  journal,
+  notices,
+  passwordChanges,
+  sightings,
+  signIns,
+} from "../src/server/database/schema";
+import {
+  beginChange,
+  type ChangeEngines,
+  changePasswordOf,
+  decideChange,
+  markPasswordSent,
+  tryNewPassword,
+  writeDownPassword,
+} from "../src/server/signin/changePassword";
+import type { ChangeTask, SignInTask } from "../src/server/signin/engine";
+import { SignInFailure } from "../src/server/signin/guardedClient";
+import { closeBrokenOff } from "../src/server/signin/sealed";
+import { addEntry, changeEntry } from "../src/server/vaults/entries";
+import { Rotating, rotateKey } from "../src/server/vaults/rotation";
+import { loginOf } from "../src/server/vaults/sealing";
+import { stepsPage } from "../src/server/vaults/steps";
+import { openValues } from "../src/server/vaults/vaultKeys";
+import { currentVersion } from "../src/server/vaults/writing";
+import { type ChangeWay, type ChangingSite, changingSite } from "../standins/sites/changing";
+
+const WAYS: ChangeWay[] = [
+  ...(["ordinary", "current-not-wanted", "behind-links", "rules-after-refusal", "signs-out", "lies"] as const),
+  ...(["late", "by-get", "asks-again", "by-mail", "answer-lost", "refuses"] as const),
+];
+let app: InProcess;
+let f: Fixture;
+let server: Server;
+let port: number;
+const sites = new Map<string, ChangingSite>();
+const db = () => app.galtry;
+const SEEN_AS = { userAgent: "Mozilla/5.0 Test", acceptLanguage: "en-GB" };
+const OLD = "canary-before/71";
+type Person = Extract<Caller, { kind: "person" }>;
+const as = (who: Parameters<Fixture["as"]>[0]) => f.as(who) as Person;
+
+/** A site of its own for each test: what one changes no other sees. */
+function siteOf(way: ChangeWay, name: string = way): ChangingSite {
+  const host = `${name}.localhost`;
+  const account = { userName: "office", password: OLD };
+  const site = changingSite(way, { host, name: `Site ${name}`, account });
+  sites.set(host, site);
+  return site;
+}
+
+const NAMES = [...WAYS, ...["twice", "stopped", "asks", "edited", "rotated", "sent", "unsent", "used"]];
+
+beforeAll(async () => {
+  port = await freePort();
+  const routes = express();
+  routes.use((request, response, next) => {
+    const site = sites.get(request.hostname);
+    return site ? site.router(request, response, next) : next();
+  });
+  server = createServer(routes);
+  await new Promise<void>((done) => server.listen(port, "127.0.0.1", done));
+  app = await inProcess({ GALTRY_ALLOWED_TARGETS: NAMES.map((name) => `${name}.localhost:${port}`).join(",") });
+  f = await makeFixture(app.galtry);
+});
+afterAll(async () => {
+  await app.close();
+  server.closeAllConnections();
+  await new Promise((done) => server.close(done));
+});
+
+async function keep(site: ChangingSite): Promise<string> {
+  const { userName, password } = site.account;
+  const values = { name: site.name, signInPage: `http://${site.host}:${port}${site.signInPath}`, userName, password };
+  const { entryId } = await addEntry.execute(db(), { parentId: f.vaultId, captured: false, values }, f.as("steward"));
+  for (const level of ["use", "reveal", "edit"] as const)
+    await give(db(), f.as("steward"), entryId, f.ids[level], level);
+  return entryId;
+}
+
+const change = (entryId: string, by = as("edit"), engines?: ChangeEngines) =>
+  changePasswordOf(db(), by, SEEN_AS, entryId, new AbortController().signal, engines);
+const tryAgain = (entryId: string) => tryNewPassword(db(), as("edit"), SEEN_AS, entryId, new AbortController().signal);
+
+/** What Galtry would sign in with now. */
+async function kept(entryId: string): Promise<string> {
+  const [entry] = await db().db.select().from(entries).where(eq(entries.nodeId, entryId));
+  return loginOf(await openValues(db().db, db().keys, await currentVersion(db().db, entry!))).password;
+}
+const rowOf = async (entryId: string) =>
+  (await db().db.select().from(passwordChanges).where(eq(passwordChanges.entryId, entryId)))[0];
+const pageOf = (entryId: string) => stepsPage.execute(db(), { entryId }, f.as("edit"));
+
+describe("at a site", () => {
+  test.each<[ChangeWay, ChangeOutcome]>([
+    ["ordinary", "changed"],
+    ["current-not-wanted", "changed"],
+    ["behind-links", "changed"],
+    ["signs-out", "changed"],
+    ["asks-again", "changed"],
+    ["answer-lost", "changed"],
+    ["refuses", "rejected"],
+    ["rules-after-refusal", "rejected"],
+    ["lies", "in-doubt"],
+    ["late", "in-doubt"],
+    ["by-get", "only-by-hand"],
+    ["by-mail", "no-change-page"],
+  ])("%s: %s, and what is kept is what works", async (way, outcome) => {
+    const site = siteOf(way);
+    const entryId = await keep(site);
+    const found = await change(entryId);
+    expect(found.outcome).toBe(outcome);
+    expect(await kept(entryId)).toBe(site.password());
+    expect(site.password() === OLD).toBe(outcome !== "changed");
+    // Never more than once each: sites lock accounts.
+    expect(site.tries().wrong).toBeLessThanOrEqual(1);
+    const row = (await rowOf(entryId))!;
+    expect([row.outcome, row.sealed !== null]).toEqual([outcome, outcome === "in-doubt"]);
+    expect((await pageOf(entryId)).change).toMatchObject({ outcome, open: outcome === "in-doubt", running: false });
+    const open = await db().db.select().from(signIns).where(eq(signIns.entryId, entryId));
+    expect(open.filter(({ endedAt }) => endedAt === null)).toEqual([]);
+  });
+
+  test("the next time it goes where it was changed before, and the old one is among the versions", async () => {
+    const site = siteOf("behind-links", "twice");
+    const entryId = await keep(site);
+    expect((await change(entryId)).outcome).toBe("changed");
+    const first = site.password();
+    expect((await rowOf(entryId))!.at).toBe(`http://twice.localhost:${port}/me/secrets/new`);
+    expect((await change(entryId)).outcome).toBe("changed");
+    expect(site.password()).not.toBe(first);
+    const versions = await db().db.select().from(entryVersions).where(eq(entryVersions.entryId, entryId));
+    const passwords = await Promise.all(
+      versions.map(async (one) => loginOf(await openValues(db().db, db().keys, one)).password),
+    );
+    expect(passwords).toEqual([OLD, first, site.password()]);
+    expect((await db().db.select().from(passwordChanges).where(eq(passwordChanges.entryId, entryId))).length).toBe(1);
+    // Nobody has seen it, and nothing says it.
+    expect(await db().db.select().from(sightings).where(eq(sightings.entryId, entryId))).toHaveLength(1);
+    const lines = JSON.stringify(await db().db.select().from(journal).where(eq(journal.node, entryId)));
+    expect(lines).toContain("signIn.endChange");
+    for (const password of passwords) expect(lines).not.toContain(password);
+  });
+});
+
+describe("where it is open which one works", () => {
+  test("stewards are told, another change waits, and the new one is tried once more until it works", async () => {
+    const entryId = await keep(siteOf("late", "stopped"));
+    const site = sites.get("stopped.localhost")!;
+    expect((await change(entryId)).outcome).toBe("in-doubt");
+    const told = await db().db.select().from(notices).where(eq(notices.personId, f.ids.steward));
+    expect(told.filter(({ text, nodeId }) => nodeId === entryId && text.includes("not certain"))).toHaveLength(1);
+    await expect(change(entryId)).rejects.toMatchObject({ code: "conflict" });
+    expect((await tryAgain(entryId)).outcome).toBe("in-doubt");
+    // That the new one was turned away says nothing of the current version.
+    const version = await currentVersion(
+      db().db,
+      (await db().db.select().from(entries).where(eq(entries.nodeId, entryId)))[0]!,
+    );
+    expect(version.refusedAt).toBeNull();
+    site.catchUp();
+    expect((await tryAgain(entryId)).outcome).toBe("changed");
+    expect(await kept(entryId)).toBe(site.password());
+    await expect(tryAgain(entryId)).rejects.toMatchObject({ code: "ended" });
+  });
+
+  test("its people decide: the old one stands, or the new one becomes a version", async () => {
+    const entryId = await keep(siteOf("lies", "used"));
+    expect((await change(entryId)).outcome).toBe("in-doubt");
+    for (const who of ["use", "reveal", "nothing"] as const)
+      await expect(decideChange.execute(db(), { entryId, keep: "old" }, f.as(who))).rejects.toThrow();
+    await decideChange.execute(db(), { entryId, keep: "old" }, f.as("edit"));
+    expect([await kept(entryId), (await rowOf(entryId))!.sealed]).toEqual([OLD, null]);
+    expect((await change(entryId)).outcome).toBe("in-doubt");
+    await decideChange.execute(db(), { entryId, keep: "new" }, f.as("edit"));
+    expect(await kept(entryId)).not.toBe(OLD);
+    await expect(decideChange.execute(db(), { entryId, keep: "new" }, f.as("edit"))).rejects.toMatchObject({
+      code: "ended",
+    });
+  });
+
+  test("what someone enters meanwhile is not written over", async () => {
+    const site = siteOf("ordinary", "edited");
+    const entryId = await keep(site);
+    const [entry] = await db().db.select().from(entries).where(eq(entries.nodeId, entryId));
+    const real = (await import("../src/server/signin/sealed")).changeEngine(db());
+    const signsIn = (await import("../src/server/signin/sealed")).defaultEngine(db());
+    const meanwhile: ChangeEngines = {
+      signsIn,
+      changes: {
+        change: async (task: ChangeTask) => {
+          const sent = await real.change(task);
+          const values = {
+            name: site.name,
+            signInPage: entry!.signInPage,
+            userName: "office",
+            password: "entered by hand",
+          };
+          await changeEntry.execute(db(), { entryId, baseVersionId: entry!.versionId, values }, f.as("steward"));
+          return sent;
+        },
+      },
+    };
+    expect((await change(entryId, as("edit"), meanwhile)).outcome).toBe("in-doubt");
+    expect(await kept(entryId)).toBe("entered by hand");
+    expect((await tryAgain(entryId)).outcome).toBe("in-doubt");
+    await decideChange.execute(db(), { entryId, keep: "new" }, f.as("edit"));
+    expect(await kept(entryId)).toBe(site.password());
+  });
+});
+
+describe("stopped", () => {
+  const begun = async (name: string) => {
+    const site = siteOf("ordinary", name);
+    const entryId = await keep(site);
+    const change = await beginChange.execute(db(), { entryId, again: false }, f.as("edit"));
+    if (!change.begun) throw new Error("busy");
+    const changeId = change.row.id;
+    await writeDownPassword.execute(db(), { changeId, password: "written-down/55" }, f.as("edit"));
+    return { site, entryId, changeId };
+  };
+  const stop = () => closeBrokenOff.execute(db(), { deadProcesses: [db().process] }, { kind: "server" });
+
+  test("before it was sent: the old one stands, and nothing is asked", async () => {
+    const { entryId } = await begun("unsent");
+    await expect(change(entryId)).rejects.toMatchObject({ code: "conflict" });
+    await stop();
+    expect(await rowOf(entryId)).toMatchObject({ outcome: "not-signed-in", sealed: null });
+    expect((await change(entryId)).outcome).toBe("changed");
+  });
+
+  test("after it was sent: both stay, and it is asked which works", async () => {
+    const { entryId, changeId } = await begun("sent");
+    await markPasswordSent.execute(db(), { changeId }, f.as("edit"));
+    await stop();
+    const row = (await rowOf(entryId))!;
+    expect([row.outcome, row.sealed !== null, await kept(entryId)]).toEqual(["in-doubt", true, OLD]);
+    expect((await tryAgain(entryId)).outcome).toBe("in-doubt");
+  });
+
+  test("the new one survives a new key of its vault", async () => {
+    const { entryId, changeId } = await begun("rotated");
+    await markPasswordSent.execute(db(), { changeId }, f.as("edit"));
+    await stop();
+    const before = (await rowOf(entryId))!;
+    await rotateKey.execute(db(), { vaultId: f.vaultId }, f.as("steward"));
+    const rotating = new Rotating(db());
+    await rotating.look();
+    const after = (await rowOf(entryId))!;
+    expect(after.keyVersion).toBeGreaterThan(before.keyVersion!);
+    await decideChange.execute(db(), { entryId, keep: "new" }, f.as("edit"));
+    expect(await kept(entryId)).toBe("written-down/55");
+  });
+});
+
+describe("nobody who may not", () => {
+  test("Edit is needed, and a yes where an entry asks first", async () => {
+    const site = siteOf("ordinary", "asks");
+    const entryId = await keep(site);
+    for (const who of ["use", "reveal", "nothing"] as const) await expect(change(entryId, as(who))).rejects.toThrow();
+    await setApproval.execute(db(), { entryId, stewards: 1, minutes: 30 }, f.as("steward"));
+    await expect(change(entryId)).rejects.toMatchObject({ code: "ask-first" });
+    expect([site.tries().all, site.password()]).toEqual([0, OLD]);
+  });
+
+  test("whose access ends before it is sent sends nothing", async () => {
+    const site = siteOf("ordinary");
+    const entryId = await keep(site);
+    const before = site.password();
+    const { changeEngine, defaultEngine } = await import("../src/server/signin/sealed");
+    const ends: ChangeEngines = {
+      signsIn: defaultEngine(db()),
+      changes: {
+        change: async (task: ChangeTask) => {
+          const theirs = await db().db.select().from(grants).where(eq(grants.nodeId, entryId));
+          for (const { id, subjectId } of theirs)
+            if (subjectId === f.ids.edit) await endAccess.execute(db(), { grantId: id }, f.as("steward"));
+          return changeEngine(db()).change(task);
+        },
+      },
+    };
+    expect((await change(entryId, as("edit"), ends)).outcome).toBe("no-change-page");
+    expect([site.password(), await kept(entryId)]).toEqual([before, before]);
+  });
+
+  test("a current password that is wrong is sent once, and no new one is made", async () => {
+    const failing: ChangeEngines = {
+      signsIn: { signIn: (_: SignInTask) => Promise.reject(new Error("must not be asked")) },
+      changes: { change: () => Promise.reject(new SignInFailure("wrong-password", "the site asks for them again")) },
+    };
+    const entryId = await keep(siteOf("ordinary", "unsent"));
+    expect((await change(entryId, as("edit"), failing)).outcome).toBe("not-signed-in");
+    await expect(change(entryId)).rejects.toMatchObject({ code: "conflict" });
+    expect((await rowOf(entryId))!.sealed).toBeNull();
+  });
+});

@@ -1,0 +1,27 @@
+import { z } from "zod";
+import { answeringSlowly, json, pageCaller, requireOrigin } from "@/server/http";
+import { Refused } from "@/server/refused";
+import { changePasswordOf, tryNewPassword } from "@/server/signin/changePassword";
+
+/** `try`: only signs in with the new password of a change that left it open which one works. */
+const asked = z.strictObject({ what: z.enum(["change", "try"]) });
+
+/** Changes the password of one entry at its site. It waits for the site, and so is no command of its own. */
+export async function POST(request: Request, { params }: { params: Promise<{ entry: string }> }): Promise<Response> {
+  return answeringSlowly(request, async () => {
+    const { entry } = await params;
+    const { app, caller } = await pageCaller(request);
+    requireOrigin(request, app);
+    if (caller.kind !== "person") throw new Refused("signed-out", "Sign in first.");
+    const body = asked.safeParse(await request.json().catch(() => null));
+    if (!body.success) throw new Refused("bad-input", "This request cannot be read.");
+    const seenAs = {
+      userAgent: request.headers.get("user-agent") ?? "",
+      acceptLanguage: request.headers.get("accept-language") ?? "",
+    };
+    const work = body.data.what === "change" ? changePasswordOf : tryNewPassword;
+    // Once begun it is brought to its end, also for someone who has closed the page.
+    const result = await work(app, caller, seenAs, entry, new AbortController().signal);
+    return json({ ok: true, result });
+  });
+}

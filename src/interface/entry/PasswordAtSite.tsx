@@ -1,0 +1,108 @@
+"use client";
+
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import { hostOf } from "@/core/signin/address";
+import { CHANGE_OUTCOMES } from "@/core/signin/changing";
+import { sayTime } from "@/core/time";
+import type { Changed } from "@/server/signin/changePassword";
+import { post, useCommand } from "../shared/ask";
+import { Button, Notice, Row } from "../shared/controls";
+import { Dialog } from "../shared/Dialog";
+import { useDone } from "../shared/Done";
+import type { StepsView } from "./StepsPage";
+import { passwordAtSite as t } from "./strings";
+
+/** One change from this page at a time; how it ended is read anew with the page. */
+function useChange(entryId: string) {
+  const router = useRouter();
+  const [running, setRunning] = useState<"change" | "try" | null>(null);
+  const [refused, setRefused] = useState<string | null>(null);
+  const run = async (what: "change" | "try"): Promise<Changed | null> => {
+    if (running) return null;
+    setRunning(what);
+    setRefused(null);
+    const answer = await post<Changed>(`/api/change/${entryId}`, { what });
+    if (!answer.ok) setRefused(answer.refused.message);
+    router.refresh();
+    setRunning(null);
+    return answer.ok ? answer.result : null;
+  };
+  return { running, refused, run };
+}
+
+/** The password of an entry at its site: Galtry changes it, and where that left it open, its stewards decide. */
+export function PasswordAtSite({ view, now }: { view: StepsView; now: number }) {
+  const router = useRouter();
+  const done = useDone();
+  const decide = useCommand("signIn.decideChange");
+  const [asking, setAsking] = useState(false);
+  const { running, refused, run } = useChange(view.id);
+  const { change } = view;
+  const keep = async (which: "new" | "old") => {
+    if (!(await decide.run({ entryId: view.id, keep: which })).ok) return;
+    done(which === "new" ? t.newStands : t.oldStands);
+    router.refresh();
+  };
+  const busy = running !== null || change?.running === true;
+  return (
+    <section>
+      <h2>{t.passwordAtTheSite}</h2>
+      <p className="small soft">{t.whatGaltryDoes}</p>
+      {busy && (
+        <Notice role="status" style={{ marginTop: 10 }}>
+          {running === "try" ? t.trying : t.changing}
+        </Notice>
+      )}
+      {!busy && refused && (
+        <Notice role="alert" data-tone="bad" style={{ marginTop: 10 }}>
+          {refused}
+        </Notice>
+      )}
+      {!busy && change?.outcome && (
+        <Notice role="status" data-tone={change.outcome === "changed" ? "good" : "bad"} style={{ marginTop: 10 }}>
+          <b>{t.said(CHANGE_OUTCOMES[change.outcome].title, sayTime(change.at, now, view.zone), change.by)}</b>
+          <p className="small">{CHANGE_OUTCOMES[change.outcome].says}</p>
+          {change.detail && <p className="small soft">{t.details(change.detail)}</p>}
+        </Notice>
+      )}
+      {decide.refused && <p role="alert">{decide.refused.message}</p>}
+      <Row style={{ marginTop: 12 }}>
+        {change?.open ? (
+          <>
+            <Button look="go" onPress={() => run("try")} isDisabled={busy || !view.inUse}>
+              {t.tryNew}
+            </Button>
+            <Button onPress={() => keep("new")} isDisabled={busy}>
+              {t.useNew}
+            </Button>
+            <Button onPress={() => keep("old")} isDisabled={busy}>
+              {t.keepOld}
+            </Button>
+          </>
+        ) : (
+          <Button onPress={() => setAsking(true)} isDisabled={busy || !view.inUse || view.refused}>
+            {t.changeNow}
+          </Button>
+        )}
+      </Row>
+      {asking && (
+        <Dialog open title={t.changeOf(view.name)} onClose={() => setAsking(false)}>
+          <p>{t.whatHappens(hostOf(view.signInPage) ?? "")}</p>
+          <Row style={{ marginTop: 20 }}>
+            <Button
+              look="go"
+              onPress={() => {
+                setAsking(false);
+                void run("change");
+              }}
+            >
+              {t.changeNow}
+            </Button>
+            <Button onPress={() => setAsking(false)}>{t.cancel}</Button>
+          </Row>
+        </Dialog>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,447 @@
+/**
+ * Galtry changes a password itself: it signs in, finds the page that changes it, makes a new one to the site's rules,
+ * writes it down, sends it, and signs in anew with it. Only then is it the current version. Where the site's answer
+ * leaves it open which of the two works, both are kept, and whoever may edit the entry decides.
+ */
+import { and, desc, eq, isNull, ne, sql } from "drizzle-orm";
+import { z } from "zod";
+import { make, WISHES } from "../../core/generator";
+import { PASSWORD } from "../../core/kinds/kind";
+import { CHANGE_OUTCOMES, type ChangeOutcome } from "../../core/signin/changing";
+import { FAILURES, type Failure, type SignInOutcome } from "../../core/signin/outcome";
+import { requireSecretGates } from "../access/requests/accepting";
+import type { Caller } from "../caller";
+import { type Context, command, idSchema } from "../command";
+import type { Transaction } from "../database/client";
+import { entries, passwordChanges, places, signIns } from "../database/schema";
+import type { Galtry } from "../galtry";
+import { uuidv7 } from "../ids";
+import { failed } from "../log";
+import { tellStewards } from "../people/telling";
+import { notFound, Refused } from "../refused";
+import { requireEntry, requireInUse } from "../vaults/entries";
+import { loginOf } from "../vaults/sealing";
+import { openValues } from "../vaults/vaultKeys";
+import { rewrite } from "../vaults/writing";
+import { type ChangeEngine, ChangeFailure, type ChangeSent, type Login, type SignInEngine } from "./engine";
+import { SignInFailure } from "./guardedClient";
+import { openChange, openQuestion, type PasswordChange, sealChange } from "./passwordChanges";
+import {
+  attempt,
+  changeEngine,
+  defaultEngine,
+  type EntryFor,
+  endSignIn,
+  entryFor,
+  LONGEST_SIGN_IN_MS,
+  type SeenAs,
+  visiting,
+} from "./sealed";
+import { changePassword as t } from "./strings";
+
+export interface Changed {
+  outcome: ChangeOutcome;
+  /** For people with Edit; it holds no secret. */
+  detail: string;
+}
+
+type Person = Extract<Caller, { kind: "person" }>;
+
+/** Of one change: the row, and the visit that other sign-ins to the same account wait for. */
+const ofChange = z.strictObject({ changeId: idSchema });
+
+async function requireRunning({ tx, me }: Pick<Context<unknown>, "tx" | "me">, id: string): Promise<PasswordChange> {
+  const [row] = await tx.select().from(passwordChanges).where(eq(passwordChanges.id, id));
+  if (!row || row.personId !== me.id || row.endedAt !== null) throw new Refused("ended", t.hasAlreadyEnded);
+  return row;
+}
+
+/** Whoever edits a password may have it changed: one change at a time, and none while it is open which one works. */
+export const beginChange = command({
+  name: "signIn.beginChange",
+  /** `again`: only to try the new password of one in doubt. */
+  input: z.strictObject({ entryId: idSchema, again: z.boolean() }),
+  by: ["person"],
+  internal: true,
+  allow: async (context) => {
+    const { tx, me, input, at } = context;
+    const held = await requireEntry(context, input.entryId, "edit");
+    requireInUse(held.entry);
+    await requireSecretGates(context, held.entry, held.vaultId, held.level);
+    const found = await entryFor(tx, input.entryId, me.id, at);
+    if (!found || found.entry.signInPage === "") throw notFound();
+    const open = await openQuestion(tx, input.entryId);
+    if (open && open.endedAt === null) throw new Refused("conflict", t.isBeingChanged);
+    if (open && !input.again) throw new Refused("conflict", t.firstDecide);
+    if (!open && input.again) throw new Refused("ended", t.nothingToDecide);
+    if (!input.again && found.version.refusedAt !== null) throw new Refused("conflict", t.rejectedBefore);
+    const [running] = await tx
+      .select({ id: passwordChanges.id })
+      .from(passwordChanges)
+      .where(and(eq(passwordChanges.entryId, input.entryId), isNull(passwordChanges.endedAt)));
+    if (running) throw new Refused("conflict", t.isBeingChanged);
+    return { found, open: open ?? null, vaultId: held.vaultId };
+  },
+  run: async ({ tx, me, input, at, app, allowed: { found, open, vaultId } }) => {
+    if (found.busy) return { begun: false as const };
+    const signInId = uuidv7();
+    await tx.insert(signIns).values({
+      ...{ id: signInId, entryId: input.entryId, versionId: found.version.id, personId: me.id, lanyardId: "" },
+      ...{ how: "tested", queueKey: found.queueKey, process: app.process, begunAt: at },
+    });
+    if (open) return { begun: true as const, signInId, found, vaultId, row: open };
+    const row = await newRow(
+      tx,
+      input.entryId,
+      { versionId: found.version.id, personId: me.id, process: app.process },
+      at,
+    );
+    return { begun: true as const, signInId, found, vaultId, row };
+  },
+  journal: null,
+  tell: () => [],
+});
+
+/** In place of those before it, of which only where the password is changed is worth knowing. */
+async function newRow(
+  tx: Transaction,
+  entryId: string,
+  who: Pick<PasswordChange, "versionId" | "personId" | "process">,
+  at: number,
+): Promise<PasswordChange> {
+  const [last] = await tx
+    .select({ at: passwordChanges.at })
+    .from(passwordChanges)
+    .where(and(eq(passwordChanges.entryId, entryId), ne(passwordChanges.at, "")))
+    .orderBy(desc(passwordChanges.begunAt))
+    .limit(1);
+  await tx.delete(passwordChanges).where(eq(passwordChanges.entryId, entryId));
+  const [row] = await tx
+    .insert(passwordChanges)
+    .values({ id: uuidv7(), entryId, ...who, begunAt: at, at: last?.at ?? "" })
+    .returning();
+  return row!;
+}
+
+/** Before anything is sent: the new password is kept, whatever happens next. */
+export const writeDownPassword = command({
+  name: "signIn.writeDownPassword",
+  input: ofChange.extend({ password: z.string().min(1).max(500) }),
+  by: ["person"],
+  internal: true,
+  allow: async (context) => {
+    const row = await requireRunning(context, context.input.changeId);
+    // Their access may have ended meanwhile: then nothing is sent.
+    const held = await requireEntry(context, row.entryId, "edit");
+    if (held.entry.versionId !== row.versionId) throw new Refused("conflict", t.someoneChangedIt);
+    return held;
+  },
+  run: async ({ tx, input, app, allowed: { vaultId } }) => {
+    const sealed = await sealChange(tx, app, vaultId, input.changeId, input.password);
+    await tx.update(passwordChanges).set(sealed).where(eq(passwordChanges.id, input.changeId));
+  },
+  journal: null,
+  tell: () => [],
+});
+
+export const markPasswordSent = command({
+  name: "signIn.markPasswordSent",
+  input: ofChange,
+  by: ["person"],
+  internal: true,
+  allow: async (context) => {
+    const row = await requireRunning(context, context.input.changeId);
+    if (row.sealed === null) throw new Refused("conflict", t.hasAlreadyEnded);
+  },
+  run: async ({ tx, input, at }) => {
+    await tx.update(passwordChanges).set({ sentAt: at }).where(eq(passwordChanges.id, input.changeId));
+  },
+  journal: null,
+  tell: () => [],
+});
+
+const outcomeSchema = z.enum(Object.keys(CHANGE_OUTCOMES) as [ChangeOutcome, ...ChangeOutcome[]]);
+
+/**
+ * How it ended. Proven, the new password becomes the current version; known not to count, it is forgotten; in doubt it
+ * stays.
+ */
+export const endChange = command({
+  name: "signIn.endChange",
+  input: ofChange.extend({
+    signInId: idSchema,
+    outcome: outcomeSchema,
+    detail: z.string().max(300),
+    at: z.string().max(2000),
+    /** How signing in with the current password ended. */
+    visited: z.enum(["signed-in", ...(Object.keys(FAILURES) as Failure[])]),
+  }),
+  by: ["person"],
+  internal: true,
+  allow: async ({ tx, me, input }) => {
+    const [row] = await tx.select().from(passwordChanges).where(eq(passwordChanges.id, input.changeId));
+    const [visit] = await tx.select().from(signIns).where(eq(signIns.id, input.signInId));
+    const isTheirs = visit?.personId === me.id && visit.endedAt === null && visit.entryId === row?.entryId;
+    // Ended already and still sealed: one in doubt that was tried again.
+    if (!row || !isTheirs || (row.endedAt !== null && row.sealed === null))
+      throw new Refused("ended", t.hasAlreadyEnded);
+    const [entry] = await tx
+      .select({ row: entries, vaultId: places.vaultId })
+      .from(entries)
+      .innerJoin(places, and(eq(places.nodeId, entries.nodeId), sql`${places.validUntil} is null`))
+      .where(eq(entries.nodeId, row.entryId));
+    // Deleted for good while the site answered.
+    if (!entry) throw notFound();
+    return { row, visit, entry: entry.row, vaultId: entry.vaultId };
+  },
+  run: async (context): Promise<Changed> => {
+    const { tx, input, at, allowed } = context;
+    const { row, visit, entry, vaultId } = allowed;
+    // What was entered meanwhile stands: which of the three works nobody knows.
+    const overtaken = input.outcome === "changed" && entry.versionId !== row.versionId;
+    const outcome = overtaken ? "in-doubt" : input.outcome;
+    const detail = overtaken ? t.enteredMeanwhile : input.detail;
+    const kept = outcome === "in-doubt" ? {} : { sealed: null, keyVersion: null };
+    if (outcome === "changed") await keepAsVersion(context, entry, vaultId, row);
+    await tx
+      .update(passwordChanges)
+      .set({ outcome, detail, endedAt: row.endedAt ?? at, ...(input.at && { at: input.at }), ...kept })
+      .where(eq(passwordChanges.id, row.id));
+    // Where only the new one was tried, it says nothing of the current one.
+    const visited = row.endedAt === null || outcome === "changed" ? input.visited : "not-understood";
+    await endSignIn(tx, { signInId: visit.id, detail: "", by: null }, visit, visited, at);
+    if (outcome === "in-doubt" && row.endedAt === null)
+      await tellStewards(tx, [entry.nodeId], (name) => t.whichOneWorks(name), at, null);
+    return { outcome, detail };
+  },
+  journal: ({ result, allowed }) => ({
+    node: allowed.entry.nodeId,
+    vault: allowed.vaultId,
+    details: { outcome: result.outcome },
+    names: { [allowed.entry.nodeId]: allowed.entry.name },
+  }),
+  says: ({ details, it }) => {
+    const outcome = details.outcome as ChangeOutcome;
+    return outcome === "changed"
+      ? `had Galtry change the password of ${it} at its site`
+      : `had Galtry try to change the password of ${it}: ${lowered(CHANGE_OUTCOMES[outcome].title)}`;
+  },
+  tell: ({ allowed }) => [`vault:${allowed.vaultId}`],
+});
+
+const lowered = (title: string): string =>
+  title.startsWith("Galtry") ? title : title[0]!.toLowerCase() + title.slice(1);
+
+/** Nobody has seen it, and whoever had it changed has not either. */
+async function keepAsVersion(
+  context: Pick<Context<unknown>, "tx" | "app" | "me" | "at" | "caller">,
+  entry: typeof entries.$inferSelect,
+  vaultId: string,
+  row: PasswordChange,
+): Promise<void> {
+  const password = await openChange(context.tx, context.app, vaultId, row);
+  await rewrite(context, {
+    entry,
+    held: { vaultId, level: "edit" },
+    how: null,
+    change: (values) => ({ ...values, fields: { ...values.fields, [PASSWORD]: password } }),
+  });
+}
+
+/** The decision about one in doubt: which of the two stands from now on. Both stay among the versions if the new one does. */
+export const decideChange = command({
+  name: "signIn.decideChange",
+  input: z.strictObject({ entryId: idSchema, keep: z.enum(["new", "old"]) }),
+  by: ["person"],
+  allow: async (context) => {
+    const held = await requireEntry(context, context.input.entryId, "edit");
+    const row = await openQuestion(context.tx, context.input.entryId);
+    if (!row || row.endedAt === null) throw new Refused("ended", t.nothingToDecide);
+    return { ...held, row };
+  },
+  run: async (context) => {
+    const { tx, input, allowed } = context;
+    if (input.keep === "new") await keepAsVersion(context, allowed.entry, allowed.vaultId, allowed.row);
+    await tx
+      .update(passwordChanges)
+      .set({
+        outcome: input.keep === "new" ? "changed" : "rejected",
+        detail: t.decided,
+        sealed: null,
+        keyVersion: null,
+      })
+      .where(eq(passwordChanges.id, allowed.row.id));
+  },
+  journal: ({ input, allowed }) => ({
+    node: input.entryId,
+    vault: allowed.vaultId,
+    details: { keep: input.keep },
+    names: { [input.entryId]: allowed.entry.name },
+  }),
+  says: ({ details, it }) => `decided that the ${details.keep} password of ${it} stands`,
+  tell: ({ allowed }) => [`vault:${allowed.vaultId}`],
+});
+
+export interface ChangeEngines {
+  changes: ChangeEngine;
+  signsIn: SignInEngine;
+}
+
+const enginesOf = (app: Galtry): ChangeEngines => ({ changes: changeEngine(app), signsIn: defaultEngine(app) });
+
+type Begun = Extract<Awaited<ReturnType<typeof beginChange.execute>>, { begun: true }>;
+
+/** Waits while another sign-in to the same account at the same host is under way. */
+async function begin(
+  app: Galtry,
+  caller: Person,
+  entryId: string,
+  again: boolean,
+  signal: AbortSignal,
+): Promise<Begun> {
+  for (const start = Date.now(); ; ) {
+    const begun = await beginChange.execute(app, { entryId, again }, caller);
+    if (begun.begun) return begun;
+    if (Date.now() - start > LONGEST_SIGN_IN_MS || signal.aborted) throw new Refused("too-many", t.othersAreSigningIn);
+    await new Promise((resolve) => setTimeout(resolve, 120));
+  }
+}
+
+/** @throws Refused when the person may not edit the entry, or another change is open */
+export async function changePasswordOf(
+  app: Galtry,
+  caller: Person,
+  seenAs: SeenAs,
+  entryId: string,
+  signal: AbortSignal,
+  engines = enginesOf(app),
+): Promise<Changed> {
+  const begun = await begin(app, caller, entryId, false, signal);
+  const change = new Change(app, caller, seenAs, begun, signal, engines);
+  let sent: ChangeSent | null = null;
+  try {
+    sent = await change.send();
+  } catch (error) {
+    if (!change.sent) return change.end(nothingSent(error, change.signedIn));
+    // Nobody knows whether it arrived: that is found out below.
+    if (!(error instanceof SignInFailure)) failed("signIn.change", error);
+  }
+  return change.end({ ...(await change.prove(sent?.says ?? "unclear")), at: sent?.at ?? "" });
+}
+
+/** For one in doubt: signs in with the new password, once; if it works it is the current version. */
+export async function tryNewPassword(
+  app: Galtry,
+  caller: Person,
+  seenAs: SeenAs,
+  entryId: string,
+  signal: AbortSignal,
+  engines = enginesOf(app),
+): Promise<Changed> {
+  const begun = await begin(app, caller, entryId, true, signal);
+  const change = new Change(app, caller, seenAs, begun, signal, engines);
+  const password = await openChange(app.db, app, begun.vaultId, begun.row);
+  const { outcome, detail } = await change.signsIn(password);
+  if (outcome === "signed-in") return change.end({ outcome: "changed", detail: "" });
+  return change.end({ outcome: "in-doubt", detail });
+}
+
+interface Ended extends Changed {
+  at?: string;
+  visited?: SignInOutcome;
+}
+
+function nothingSent(error: unknown, signedIn: boolean): Ended {
+  if (error instanceof ChangeFailure) return { outcome: error.outcome, detail: error.detail };
+  if (error instanceof SignInFailure)
+    return signedIn
+      ? { outcome: "no-change-page", detail: error.detail }
+      : { outcome: "not-signed-in", detail: error.detail, visited: error.failure };
+  if (error instanceof Refused) return { outcome: "no-change-page", detail: error.message };
+  failed("signIn.change", error);
+  return { outcome: "not-signed-in", detail: t.unexpected, visited: signedIn ? "signed-in" : "not-understood" };
+}
+
+/** Within what the page says; where that cannot be kept, what Galtry creates for any website. */
+function newPassword(rules: string): string {
+  try {
+    return make({ ...WISHES, website: { ...WISHES.website, siteRules: rules } }, []).text;
+  } catch {
+    return make(WISHES, []).text;
+  }
+}
+
+class Change {
+  readonly #entry: EntryFor["entry"];
+  readonly #login: Promise<Login>;
+  #fresh = "";
+  sent = false;
+  signedIn = false;
+
+  constructor(
+    private readonly app: Galtry,
+    private readonly caller: Person,
+    private readonly seenAs: SeenAs,
+    private readonly begun: Begun,
+    private readonly signal: AbortSignal,
+    private readonly engines: ChangeEngines,
+  ) {
+    this.#entry = begun.found.entry;
+    this.#login = openValues(app.db, app.keys, begun.found.version).then(loginOf);
+  }
+
+  get #visit() {
+    return { entry: this.#entry, login: this.#login, signInId: this.begun.signInId };
+  }
+
+  /** Signs in, and sends the new password once it is written down. */
+  send(): Promise<ChangeSent> {
+    const { app, caller, begun } = this;
+    const changeId = begun.row.id;
+    const told = { onProgress: () => undefined };
+    return visiting(app, caller, this.seenAs, this.#visit, told, this.signal, (task) =>
+      this.engines.changes.change({
+        ...task,
+        changePage: begun.row.at || null,
+        onSignedIn: () => {
+          this.signedIn = true;
+        },
+        create: async (rules) => {
+          this.#fresh = newPassword(rules);
+          await writeDownPassword.execute(app, { changeId, password: this.#fresh }, caller);
+          return this.#fresh;
+        },
+        onSend: async () => {
+          await markPasswordSent.execute(app, { changeId }, caller);
+          this.sent = true;
+        },
+      }),
+    );
+  }
+
+  /**
+   * The site's word is not believed, either way: the new password is tried, once. Only where the site said that it
+   * rejects it, and it lets nobody in, the old one is tried, once.
+   */
+  async prove(says: ChangeSent["says"]): Promise<Changed> {
+    const fresh = await this.signsIn(this.#fresh);
+    if (fresh.outcome === "signed-in") return { outcome: "changed", detail: "" };
+    if (says === "rejected" && fresh.outcome === "wrong-password") {
+      const old = await this.signsIn((await this.#login).password);
+      if (old.outcome === "signed-in") return { outcome: "rejected", detail: "" };
+    }
+    return { outcome: "in-doubt", detail: t.doubt[says] };
+  }
+
+  async signsIn(password: string): Promise<{ outcome: SignInOutcome; detail: string }> {
+    const visit = { ...this.#visit, login: this.#login.then((old) => ({ ...old, password })) };
+    const told = { onProgress: () => undefined };
+    return attempt(this.app, this.caller, this.seenAs, visit, told, this.signal, this.engines.signsIn);
+  }
+
+  end({ outcome, detail, at = "", visited = "signed-in" }: Ended): Promise<Changed> {
+    const { row, signInId } = this.begun;
+    const ended = { outcome, detail: detail.slice(0, 300), at: at.slice(0, 2000), visited };
+    return endChange.execute(this.app, { changeId: row.id, signInId, ...ended }, this.caller);
+  }
+}
