@@ -64,7 +64,7 @@ function siteOf(way: ChangeWay, name: string = way): ChangingSite {
   return site;
 }
 
-const NAMES = [...WAYS, ...["twice", "stopped", "asks", "edited", "rotated", "sent", "unsent", "used"]];
+const NAMES = [...WAYS, ...["twice", "stopped", "asks", "edited", "rotated", "sent", "unsent", "used", "told"]];
 
 beforeAll(async () => {
   port = await freePort();
@@ -94,7 +94,7 @@ async function keep(site: ChangingSite): Promise<string> {
 }
 
 const change = (entryId: string, by = as("edit"), engines?: ChangeEngines) =>
-  changePasswordOf(db(), by, SEEN_AS, entryId, new AbortController().signal, engines);
+  changePasswordOf(db(), by, SEEN_AS, entryId, new AbortController().signal, "", engines);
 const tryAgain = (entryId: string) => tryNewPassword(db(), as("edit"), SEEN_AS, entryId, new AbortController().signal);
 
 /** What Galtry would sign in with now. */
@@ -156,6 +156,18 @@ describe("at a site", () => {
     expect(lines).toContain("signIn.endChange");
     for (const password of passwords) expect(lines).not.toContain(password);
   });
+});
+
+test("a person may say where it is changed; a page of another site gets nothing", async () => {
+  const site = siteOf("behind-links", "told");
+  const entryId = await keep(site);
+  const signal = new AbortController().signal;
+  const at = (page: string) => changePasswordOf(db(), as("edit"), SEEN_AS, entryId, signal, page);
+  for (const page of ["http://elsewhere.localhost/password", "javascript:alert(1)", "/settings", "about:blank"])
+    await expect(at(page)).rejects.toMatchObject({ code: "bad-input", field: "page" });
+  expect(site.tries().all).toBe(0);
+  expect((await at(`http://told.localhost:${port}/me/secrets/new`)).outcome).toBe("changed");
+  expect(await kept(entryId)).toBe(site.password());
 });
 
 describe("where it is open which one works", () => {

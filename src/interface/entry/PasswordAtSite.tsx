@@ -7,9 +7,10 @@ import { CHANGE_OUTCOMES } from "@/core/signin/changing";
 import { sayTime } from "@/core/time";
 import type { Changed } from "@/server/signin/changePassword";
 import { post, useCommand } from "../shared/ask";
-import { Button, Notice, Row } from "../shared/controls";
+import { Button, Notice, Row, TextField } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
 import { useDone } from "../shared/Done";
+import { Form } from "../shared/Form";
 import type { StepsView } from "./StepsPage";
 import { passwordAtSite as t } from "./strings";
 
@@ -18,15 +19,14 @@ function useChange(entryId: string) {
   const router = useRouter();
   const [running, setRunning] = useState<"change" | "try" | null>(null);
   const [refused, setRefused] = useState<string | null>(null);
-  const run = async (what: "change" | "try"): Promise<Changed | null> => {
-    if (running) return null;
-    setRunning(what);
+  const run = async (asked: { what: "change"; page: string } | { what: "try" }): Promise<void> => {
+    if (running) return;
+    setRunning(asked.what);
     setRefused(null);
-    const answer = await post<Changed>(`/api/change/${entryId}`, { what });
+    const answer = await post<Changed>(`/api/change/${entryId}`, asked);
     if (!answer.ok) setRefused(answer.refused.message);
     router.refresh();
     setRunning(null);
-    return answer.ok ? answer.result : null;
   };
   return { running, refused, run };
 }
@@ -37,6 +37,7 @@ export function PasswordAtSite({ view, now }: { view: StepsView; now: number }) 
   const done = useDone();
   const decide = useCommand("signIn.decideChange");
   const [asking, setAsking] = useState(false);
+  const [page, setPage] = useState("");
   const { running, refused, run } = useChange(view.id);
   const { change } = view;
   const keep = async (which: "new" | "old") => {
@@ -70,7 +71,7 @@ export function PasswordAtSite({ view, now }: { view: StepsView; now: number }) 
       <Row style={{ marginTop: 12 }}>
         {change?.open ? (
           <>
-            <Button look="go" onPress={() => run("try")} isDisabled={busy || !view.inUse}>
+            <Button look="go" onPress={() => run({ what: "try" })} isDisabled={busy || !view.inUse}>
               {t.tryNew}
             </Button>
             <Button onPress={() => keep("new")} isDisabled={busy}>
@@ -88,19 +89,24 @@ export function PasswordAtSite({ view, now }: { view: StepsView; now: number }) 
       </Row>
       {asking && (
         <Dialog open title={t.changeOf(view.name)} onClose={() => setAsking(false)}>
-          <p>{t.whatHappens(hostOf(view.signInPage) ?? "")}</p>
-          <Row style={{ marginTop: 20 }}>
-            <Button
-              look="go"
-              onPress={() => {
-                setAsking(false);
-                void run("change");
-              }}
-            >
-              {t.changeNow}
-            </Button>
-            <Button onPress={() => setAsking(false)}>{t.cancel}</Button>
-          </Row>
+          <Form
+            verb={t.changeNow}
+            onSend={() => {
+              setAsking(false);
+              return run({ what: "change", page });
+            }}
+            onCancel={() => setAsking(false)}
+          >
+            <p>{t.whatHappens(hostOf(view.signInPage) ?? "")}</p>
+            <TextField
+              label={t.whereItIsChanged}
+              hint={t.leaveEmpty}
+              value={page}
+              onText={setPage}
+              className="mono"
+              spellCheck={false}
+            />
+          </Form>
         </Dialog>
       )}
     </section>

@@ -740,6 +740,8 @@ export const passwordAtSite = {
   changeOf: (name: string) => `Change the password of ${name}`,
   whatHappens: (host: string) =>
     `Galtry signs in at ${host} and changes the password there. Colleagues with Use notice nothing. Anyone who knows the old one can no longer sign in with it.`,
+  whereItIsChanged: "Page where the password is changed",
+  leaveEmpty: "Leave empty and Galtry looks for it.",
   changing: "Changing the password. This takes up to two minutes; you can leave this page.",
   trying: "Signing in with the new password.",
   said: (title: string, when: string, by: string) => `${title}, ${when}${by === "" ? "" : `, by ${by}`}.`,
@@ -749,5 +751,4 @@ export const passwordAtSite = {
   keepOld: "Keep old password",
   newStands: "The new password is the current version.",
   oldStands: "The old password stays the current version.",
-  cancel: "Cancel",
 };

@@ -7,8 +7,10 @@ import { and, desc, eq, isNull, ne, sql } from "drizzle-orm";
 import { z } from "zod";
 import { make, WISHES } from "../../core/generator";
 import { PASSWORD } from "../../core/kinds/kind";
+import { hostOf } from "../../core/signin/address";
 import { CHANGE_OUTCOMES, type ChangeOutcome } from "../../core/signin/changing";
 import { FAILURES, type Failure, type SignInOutcome } from "../../core/signin/outcome";
+import { matches } from "../../core/signin/site";
 import { requireSecretGates } from "../access/requests/accepting";
 import type { Caller } from "../caller";
 import { type Context, command, idSchema } from "../command";
@@ -59,8 +61,8 @@ async function requireRunning({ tx, me }: Pick<Context<unknown>, "tx" | "me">, i
 /** Whoever edits a password may have it changed: one change at a time, and none while it is open which one works. */
 export const beginChange = command({
   name: "signIn.beginChange",
-  /** `again`: only to try the new password of one in doubt. */
-  input: z.strictObject({ entryId: idSchema, again: z.boolean() }),
+  /** `again`: only to try the new password of one in doubt. `page`: where it is changed, as far as a person knows. */
+  input: z.strictObject({ entryId: idSchema, again: z.boolean(), page: z.string().max(2000).default("") }),
   by: ["person"],
   internal: true,
   allow: async (context) => {
@@ -74,6 +76,8 @@ export const beginChange = command({
     if (open && open.endedAt === null) throw new Refused("conflict", t.isBeingChanged);
     if (open && !input.again) throw new Refused("conflict", t.firstDecide);
     if (!open && input.again) throw new Refused("ended", t.nothingToDecide);
+    if (input.page !== "" && !belongs(found.entry, input.page))
+      throw new Refused("bad-input", t.notOfThisSite(hostOf(found.entry.signInPage) ?? ""), "page");
     if (!input.again && found.version.refusedAt !== null) throw new Refused("conflict", t.rejectedBefore);
     const [running] = await tx
       .select({ id: passwordChanges.id })
@@ -90,22 +94,21 @@ export const beginChange = command({
       ...{ how: "tested", queueKey: found.queueKey, process: app.process, begunAt: at },
     });
     if (open) return { begun: true as const, signInId, found, vaultId, row: open };
-    const row = await newRow(
-      tx,
-      input.entryId,
-      { versionId: found.version.id, personId: me.id, process: app.process },
-      at,
-    );
+    const row = await newRow(tx, input, { versionId: found.version.id, personId: me.id, process: app.process }, at);
     return { begun: true as const, signInId, found, vaultId, row };
   },
   journal: null,
   tell: () => [],
 });
 
+/** What is not the entry's own gets no password. */
+const belongs = (entry: EntryFor["entry"], page: string): boolean =>
+  URL.canParse(page) && (matches(entry, page) || entry.steps.hosts.includes(hostOf(page) ?? ""));
+
 /** In place of those before it, of which only where the password is changed is worth knowing. */
 async function newRow(
   tx: Transaction,
-  entryId: string,
+  { entryId, page }: { entryId: string; page: string },
   who: Pick<PasswordChange, "versionId" | "personId" | "process">,
   at: number,
 ): Promise<PasswordChange> {
@@ -118,7 +121,7 @@ async function newRow(
   await tx.delete(passwordChanges).where(eq(passwordChanges.entryId, entryId));
   const [row] = await tx
     .insert(passwordChanges)
-    .values({ id: uuidv7(), entryId, ...who, begunAt: at, at: last?.at ?? "" })
+    .values({ id: uuidv7(), entryId, ...who, begunAt: at, at: page || (last?.at ?? "") })
     .returning();
   return row!;
 }
@@ -295,28 +298,31 @@ type Begun = Extract<Awaited<ReturnType<typeof beginChange.execute>>, { begun: t
 async function begin(
   app: Galtry,
   caller: Person,
-  entryId: string,
-  again: boolean,
+  what: Parameters<typeof beginChange.execute>[1],
   signal: AbortSignal,
 ): Promise<Begun> {
   for (const start = Date.now(); ; ) {
-    const begun = await beginChange.execute(app, { entryId, again }, caller);
+    const begun = await beginChange.execute(app, what, caller);
     if (begun.begun) return begun;
     if (Date.now() - start > LONGEST_SIGN_IN_MS || signal.aborted) throw new Refused("too-many", t.othersAreSigningIn);
     await new Promise((resolve) => setTimeout(resolve, 120));
   }
 }
 
-/** @throws Refused when the person may not edit the entry, or another change is open */
+/**
+ * @param page where it is changed, as far as a person knows; empty: it is looked for
+ * @throws Refused when the person may not edit the entry, or another change is open
+ */
 export async function changePasswordOf(
   app: Galtry,
   caller: Person,
   seenAs: SeenAs,
   entryId: string,
   signal: AbortSignal,
+  page = "",
   engines = enginesOf(app),
 ): Promise<Changed> {
-  const begun = await begin(app, caller, entryId, false, signal);
+  const begun = await begin(app, caller, { entryId, again: false, page }, signal);
   const change = new Change(app, caller, seenAs, begun, signal, engines);
   let sent: ChangeSent | null = null;
   try {
@@ -338,7 +344,7 @@ export async function tryNewPassword(
   signal: AbortSignal,
   engines = enginesOf(app),
 ): Promise<Changed> {
-  const begun = await begin(app, caller, entryId, true, signal);
+  const begun = await begin(app, caller, { entryId, again: true }, signal);
   const change = new Change(app, caller, seenAs, begun, signal, engines);
   const password = await openChange(app.db, app, begun.vaultId, begun.row);
   const { outcome, detail } = await change.signsIn(password);

@@ -38,6 +38,7 @@ export const changePassword = {
   hasAlreadyEnded: "This change has already ended.",
   isBeingChanged: "This password is being changed already.",
   firstDecide: "First decide which of the two passwords works.",
+  notOfThisSite: (host: string) => `Enter the address of a page at ${host}, with https://.`,
   nothingToDecide: "Nothing has to be decided here any more.",
   someoneChangedIt: "Someone else has changed this entry. Nothing was sent.",
   othersAreSigningIn: "Others are signing in to the same site. Try again in a minute.",

@@ -4,7 +4,10 @@ import { Refused } from "@/server/refused";
 import { changePasswordOf, tryNewPassword } from "@/server/signin/changePassword";
 
 /** `try`: only signs in with the new password of a change that left it open which one works. */
-const asked = z.strictObject({ what: z.enum(["change", "try"]) });
+const asked = z.union([
+  z.strictObject({ what: z.literal("change"), page: z.string().max(2000) }),
+  z.strictObject({ what: z.literal("try") }),
+]);
 
 /** Changes the password of one entry at its site. It waits for the site, and so is no command of its own. */
 export async function POST(request: Request, { params }: { params: Promise<{ entry: string }> }): Promise<Response> {
@@ -19,9 +22,12 @@ export async function POST(request: Request, { params }: { params: Promise<{ ent
       userAgent: request.headers.get("user-agent") ?? "",
       acceptLanguage: request.headers.get("accept-language") ?? "",
     };
-    const work = body.data.what === "change" ? changePasswordOf : tryNewPassword;
     // Once begun it is brought to its end, also for someone who has closed the page.
-    const result = await work(app, caller, seenAs, entry, new AbortController().signal);
+    const { signal } = new AbortController();
+    const result =
+      body.data.what === "change"
+        ? await changePasswordOf(app, caller, seenAs, entry, signal, body.data.page.trim())
+        : await tryNewPassword(app, caller, seenAs, entry, signal);
     return json({ ok: true, result });
   });
 }
