@@ -115,7 +115,7 @@ describe("at a site", () => {
     ["asks-again", "changed"],
     ["answer-lost", "changed"],
     ["refuses", "rejected"],
-    ["rules-after-refusal", "rejected"],
+    ["rules-after-refusal", "changed"],
     ["lies", "in-doubt"],
     ["late", "in-doubt"],
     ["by-get", "only-by-hand"],

@@ -184,7 +184,7 @@ export const endChange = command({
   allow: async ({ tx, me, input }) => {
     const [row] = await tx.select().from(passwordChanges).where(eq(passwordChanges.id, input.changeId));
     const [visit] = await tx.select().from(signIns).where(eq(signIns.id, input.signInId));
-    const isTheirs = visit?.personId === me.id && visit.endedAt === null && visit.entryId === row?.entryId;
+    const isTheirs = visit?.personId === me.id && visit.entryId === row?.entryId;
     // Ended already and still sealed: one in doubt that was tried again.
     if (!row || !isTheirs || (row.endedAt !== null && row.sealed === null))
       throw new Refused("ended", t.hasAlreadyEnded);
@@ -212,7 +212,8 @@ export const endChange = command({
       .where(eq(passwordChanges.id, row.id));
     // Where only the new one was tried, it says nothing of the current one.
     const visited = row.endedAt === null || outcome === "changed" ? input.visited : "not-understood";
-    await endSignIn(tx, { signInId: visit.id, detail: "", by: null }, visit, visited, at);
+    // One that took very long was closed before; what was found out counts all the same.
+    if (visit.endedAt === null) await endSignIn(tx, { signInId: visit.id, detail: "", by: null }, visit, visited, at);
     if (outcome === "in-doubt" && row.endedAt === null)
       await tellStewards(tx, [entry.nodeId], (name) => t.whichOneWorks(name), at, null);
     return { outcome, detail };
@@ -324,15 +325,10 @@ export async function changePasswordOf(
 ): Promise<Changed> {
   const begun = await begin(app, caller, { entryId, again: false, page }, signal);
   const change = new Change(app, caller, seenAs, begun, signal, engines);
-  let sent: ChangeSent | null = null;
-  try {
-    sent = await change.send();
-  } catch (error) {
-    if (!change.sent) return change.end(nothingSent(error, change.signedIn));
-    // Nobody knows whether it arrived: that is found out below.
-    if (!(error instanceof SignInFailure)) failed("signIn.change", error);
-  }
-  return change.end({ ...(await change.prove(sent?.says ?? "unclear")), at: sent?.at ?? "" });
+  const first = await change.go();
+  // The site has told its rules only now, and the old one was proven to stand: once more, by these.
+  const ended = first.outcome === "rejected" && first.rules ? await change.go(first.rules) : first;
+  return change.end(ended);
 }
 
 /** For one in doubt: signs in with the new password, once; if it works it is the current version. */
@@ -355,6 +351,8 @@ export async function tryNewPassword(
 interface Ended extends Changed {
   at?: string;
   visited?: SignInOutcome;
+  /** What the site asks of a password, said only as it rejected one. */
+  rules?: string;
 }
 
 function nothingSent(error: unknown, signedIn: boolean): Ended {
@@ -381,8 +379,8 @@ class Change {
   readonly #entry: EntryFor["entry"];
   readonly #login: Promise<Login>;
   #fresh = "";
-  sent = false;
-  signedIn = false;
+  private sent = false;
+  private signedIn = false;
 
   constructor(
     private readonly app: Galtry,
@@ -400,8 +398,24 @@ class Change {
     return { entry: this.#entry, login: this.#login, signInId: this.begun.signInId };
   }
 
+  /** @param rules in place of what the page says before it has said no */
+  async go(rules = ""): Promise<Ended> {
+    this.sent = false;
+    this.signedIn = false;
+    let sent: ChangeSent | null = null;
+    try {
+      sent = await this.#send(rules);
+    } catch (error) {
+      if (!this.sent) return nothingSent(error, this.signedIn);
+      // Nobody knows whether it arrived: that is found out below.
+      if (!(error instanceof SignInFailure)) failed("signIn.change", error);
+    }
+    const { says = "unclear", at = "", rules: told = "" } = sent ?? {};
+    return { ...(await this.#prove(says)), at, rules: told };
+  }
+
   /** Signs in, and sends the new password once it is written down. */
-  send(): Promise<ChangeSent> {
+  #send(known: string): Promise<ChangeSent> {
     const { app, caller, begun } = this;
     const changeId = begun.row.id;
     const told = { onProgress: () => undefined };
@@ -413,7 +427,7 @@ class Change {
           this.signedIn = true;
         },
         create: async (rules) => {
-          this.#fresh = newPassword(rules);
+          this.#fresh = newPassword(known || rules);
           await writeDownPassword.execute(app, { changeId, password: this.#fresh }, caller);
           return this.#fresh;
         },
@@ -429,7 +443,7 @@ class Change {
    * The site's word is not believed, either way: the new password is tried, once. Only where the site said that it
    * rejects it, and it lets nobody in, the old one is tried, once.
    */
-  async prove(says: ChangeSent["says"]): Promise<Changed> {
+  async #prove(says: ChangeSent["says"]): Promise<Changed> {
     const fresh = await this.signsIn(this.#fresh);
     if (fresh.outcome === "signed-in") return { outcome: "changed", detail: "" };
     if (says === "rejected" && fresh.outcome === "wrong-password") {

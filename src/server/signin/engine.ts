@@ -103,6 +103,8 @@ export interface ChangeSent {
   says: "accepted" | "rejected" | "unclear";
   /** Where it was changed. */
   at: string;
+  /** What the page asks of a password now that it has said no; empty otherwise. */
+  rules: string;
 }
 
 /** Before anything was sent: there is no such page, or it is none that can be filled in without a browser. */

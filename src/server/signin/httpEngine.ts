@@ -133,7 +133,9 @@ class Visit {
       throw new ChangeFailure("only-by-hand", `the form sends to ${safeHost(rest.address)}`);
     await task.onSend();
     const next = await this.#follow({ ...rest, headers, body }, page.reply.url);
-    return { says: answerOf(next, page), at: page.url };
+    const says = answerOf(next, page);
+    const rules = says === "rejected" && next.newPasswordRules !== page.newPasswordRules ? next.newPasswordRules : "";
+    return { says, at: page.url, rules };
   }
 
   /**

@@ -9,8 +9,8 @@ import { orSealError } from "../vaults/sealing";
 import { vaultKey } from "../vaults/vaultKeys";
 import { changePassword as t } from "./strings";
 
-/** Longer than any change takes, its proofs included. */
-const LONGEST_MS = 6 * 60_000;
+/** Longer than any change takes, its proofs and a second try included. */
+const LONGEST_MS = 12 * 60_000;
 
 export type PasswordChange = typeof passwordChanges.$inferSelect;
 

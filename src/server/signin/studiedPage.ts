@@ -5,6 +5,7 @@ import { rulesOfPage } from "../../core/generator/pageRules";
 import { nearness } from "../../core/signin/changing";
 import type { PageDescription, PageReading } from "../../core/signin/page";
 import { readPage } from "../../core/signin/read";
+import { ERROR_PLACES } from "../../core/signin/saysWrong";
 import { plain } from "../../core/signin/words";
 import { MARK } from "./browser/snapshot";
 import { describeHtml } from "./htmlPage";
@@ -48,7 +49,7 @@ export function studyPage({ html, url }: PageToStudy): StudiedPage {
     description,
     reading,
     changeLinks: changeLinksOf($, description.base ? new URL(description.base, url).href : url),
-    newPasswordRules: rulesOf(description, reading, attributeOf),
+    newPasswordRules: rulesOf(description, reading, attributeOf, () => $(ERROR_PLACES).text()),
     marks: Object.fromEntries(
       description.fields.flatMap(({ selector }) => {
         const mark = attributeOf(selector, MARK);
@@ -97,11 +98,12 @@ function changeLinksOf($: CheerioAPI, base: string): string[] {
     .map(([to]) => to);
 }
 
-/** Of a page that asks for a new password: its fields' attributes, and the words of their form. */
+/** Of a page that asks for a new password: its fields' attributes, the words of their form, and why it said no before. */
 function rulesOf(
   { fields, forms }: PageDescription,
   { newPasswords, form }: PageReading,
   attributeOf: (handle: string, name: string) => string | undefined,
+  errors: () => string,
 ): string {
   if (newPasswords.length === 0) return "";
   const length = (name: string) =>
@@ -114,7 +116,7 @@ function rulesOf(
     rules: newPasswords.map((one) => attributeOf(one, "passwordrules") ?? "").find(Boolean) ?? "",
     shortest: length("minlength"),
     longest: length("maxlength"),
-    text: [forms.find(({ selector }) => selector === form)?.text ?? "", ...labels, ...titles]
+    text: [forms.find(({ selector }) => selector === form)?.text ?? "", ...labels, ...titles, errors()]
       .join(" | ")
       .slice(0, 3_000),
   });
