@@ -17,6 +17,9 @@ describe("a link leads to where a password is changed", () => {
     ["Delete my account", 0],
     ["/account/logout", 0],
     ["Reset password for all people", 0],
+    ["Generate a new password", 0],
+    ["Send me my password", 0],
+    ["/users/7/password/regenerate", 0],
   ] as const)("%s: %i", (text, near) => expect(nearness(plain(text))).toBe(near));
 });
 

@@ -34,9 +34,9 @@ const PASSWORD_LINK =
   /\bpass ?(?:word|code|phrase)s?\b|\b(?:kenn|pass)wort|mot de passe|contrasena|password|wachtwoord|losenord|passord|adgangskode|salasana|haslo|heslo|jelszo|parol|sifre|пароль|パスワード|비밀번호|密码|密碼/u;
 const ACCOUNT_LINK =
   /\b(?:my )?(?:account|profile|settings|preferences|security|konto|profil|einstellungen|sicherheit|compte|parametres|securite|cuenta|ajustes|perfil|seguridad|impostazioni|sicurezza|instellingen|beveiliging)\b/u;
-/** Whoever follows one of these has left, or asked for something that cannot be taken back. */
+/** Whoever follows one of these has left, or has asked for something: a link is only to be looked behind. */
 const NEVER =
-  /\b(?:log|sign) ?(?:out|off)\b|abmelden|deconnexion|delete|remove|close|cancel|loschen|supprimer|forgot|forgotten|reset|vergessen|oublie|olvid/u;
+  /\b(?:log|sign) ?(?:out|off)\b|abmelden|deconnexion|delete|remove|close|cancel|loschen|supprimer|forgot|forgotten|reset|vergessen|oublie|olvid|\b(?:re)?generate|\bsend\b|\brotate|\brevoke|\binvite|\bexpire|zusenden|envoyer|enviar/u;
 
 /**
  * How near a link is to the page where a password is changed.
