@@ -9,7 +9,7 @@ import type { TestedPage } from "../src/core/signin/testReport";
 import { BrowserEngine } from "../src/server/signin/browser/browserEngine";
 import { whyNotStarting } from "../src/server/signin/browser/chromium";
 import { browserProgram } from "../src/server/signin/browser/program";
-import type { SignedIn, SignInTask } from "../src/server/signin/engine";
+import type { ChangeSent, SignedIn, SignInTask } from "../src/server/signin/engine";
 import { SignInFailure } from "../src/server/signin/guardedClient";
 import { studyPage } from "../src/server/signin/studiedPage";
 import { left } from "./serverBrowsers";
@@ -64,13 +64,15 @@ beforeEach(() => {
 
 const program = () => browserProgram(process.env.CHROMIUM_PATH ?? "/usr/bin/chromium", "nobody");
 
-async function visit(more: Partial<SignInTask> = {}): Promise<SignedIn> {
-  const engine = new BrowserEngine(
+const engine = () =>
+  new BrowserEngine(
     program(),
     { allowedTargets: new Set([new URL(origin).host]), ownPort: 1 },
     { read: async (one) => studyPage(one) },
   );
-  return engine.signIn({
+
+function taskOf(more: Partial<SignInTask>): SignInTask {
+  return {
     signInPage: `${origin}/in`,
     login: Promise.resolve({ userName: USER, password: PASSWORD, code: null }),
     steps: NO_STEPS,
@@ -83,8 +85,10 @@ async function visit(more: Partial<SignInTask> = {}): Promise<SignedIn> {
     onProgress: () => undefined,
     claimCode: async () => true,
     ...more,
-  });
+  };
 }
+
+const visit = (more: Partial<SignInTask> = {}): Promise<SignedIn> => engine().signIn(taskOf(more));
 
 const outcome = (more?: Partial<SignInTask>): Promise<string> =>
   visit(more).then(
@@ -105,6 +109,66 @@ const accept =
 const withCookie = accept((response) => response.setHeader("set-cookie", "visit=1; Path=/; HttpOnly").end("{}"));
 const drawn = (inner: string, before = "") =>
   `<!doctype html><title>Quill</title>${before}<div id=app></div><script>setTimeout(()=>{const root=document.getElementById("app");root.innerHTML=${JSON.stringify(inner)};const q=(id)=>document.getElementById(id);q("go").onclick=async()=>{${SEND}if(r.ok){history.pushState({},"","/home");root.innerHTML="<h1>Welcome</h1><p>Today</p>"}else q("e").textContent="Wrong user name or password"}},80)</script>`;
+
+describe("changes a password", () => {
+  const FRESH = "canary-fresh/new#18";
+  const change = async (told: string[] = []): Promise<ChangeSent> =>
+    engine().change({
+      ...taskOf({}),
+      changePage: null,
+      onSignedIn: () => void told.push("in"),
+      create: async (rules) => {
+        told.push(`made: ${rules}`);
+        return FRESH;
+      },
+      onSend: async () => void told.push("sends"),
+    });
+  const settings = (form: string, script: string) =>
+    `<!doctype html><title>Settings</title><h1>Change password</h1>${form}<script>${script}</script>`;
+  const FORM =
+    "<label>Current password <input id=o type=password autocomplete=current-password></label><label>New password <input id=n type=password autocomplete=new-password minlength=12></label><p id=e class=error></p><button id=go type=button>Change password</button>";
+  const BY_SCRIPT = `const q=(id)=>document.getElementById(id);q("go").onclick=async()=>{const r=await fetch("/api/password",{method:"POST",body:JSON.stringify([q("o").value,q("n").value])});if(r.ok)document.body.innerHTML="<h1>Your password was changed</h1>";else q("e").textContent="This password is invalid."}`;
+  const html = (text: string) => (_body: string, _request: IncomingMessage, response: ServerResponse) =>
+    response.setHeader("content-type", "text/html").end(text);
+  beforeEach(() => {
+    page = drawn(FIELDS);
+    answers["POST /api/in"] = withCookie;
+    answers["GET /.well-known/change-password"] = (_body, _request, response) =>
+      response.writeHead(302, { location: "/settings" }).end();
+  });
+
+  test("on a page that a script sends, once what is new is written down", async () => {
+    answers["GET /settings"] = html(settings(FORM, BY_SCRIPT));
+    answers["POST /api/password"] = (_body, _request, response) => response.end("{}");
+    const told: string[] = [];
+    expect(await change(told)).toEqual({ says: "accepted", at: `${origin}/settings`, rules: "" });
+    expect(told).toEqual(["in", "made: minlength: 12", "sends"]);
+    expect(heard.filter((one) => one.includes(FRESH))).toEqual([
+      `POST /api/password ${JSON.stringify([PASSWORD, FRESH])}`,
+    ]);
+    expect(left(process.pid)).toEqual({ processes: 0, profiles: 0 });
+  });
+
+  test("that the site turns away is said to be rejected", async () => {
+    answers["GET /settings"] = html(settings(FORM, BY_SCRIPT));
+    answers["POST /api/password"] = (_body, _request, response) => response.writeHead(422).end("{}");
+    expect((await change()).says).toBe("rejected");
+  });
+
+  test("a page that would put the new one into an address sends nothing", async () => {
+    const form = `<form action="/settings">${FORM.replace("type=button", "").replace("id=n", "id=n name=n")}</form>`;
+    answers["GET /settings"] = html(settings(form, ""));
+    expect((await change()).says).toBe("rejected");
+    expect(heard.filter((one) => one.includes("canary-fresh"))).toEqual([]);
+  });
+
+  test("without such a page nothing is made", async () => {
+    answers["GET /.well-known/change-password"] = (_body, _request, response) => response.writeHead(404).end();
+    const told: string[] = [];
+    await expect(change(told)).rejects.toMatchObject({ outcome: "no-change-page" });
+    expect(told).toEqual(["in"]);
+  });
+});
 
 describe("for a test's report", () => {
   const pictured = async (more: Partial<SignInTask> = {}) => {

@@ -210,7 +210,7 @@ describe("where it is open which one works", () => {
     const site = siteOf("ordinary", "edited");
     const entryId = await keep(site);
     const [entry] = await db().db.select().from(entries).where(eq(entries.nodeId, entryId));
-    const real = (await import("../src/server/signin/sealed")).changeEngine(db());
+    const real = (await import("../src/server/signin/sealed")).defaultEngine(db());
     const signsIn = (await import("../src/server/signin/sealed")).defaultEngine(db());
     const meanwhile: ChangeEngines = {
       signsIn,
@@ -294,7 +294,7 @@ describe("nobody who may not", () => {
     const site = siteOf("ordinary");
     const entryId = await keep(site);
     const before = site.password();
-    const { changeEngine, defaultEngine } = await import("../src/server/signin/sealed");
+    const { defaultEngine } = await import("../src/server/signin/sealed");
     const ends: ChangeEngines = {
       signsIn: defaultEngine(db()),
       changes: {
@@ -302,7 +302,7 @@ describe("nobody who may not", () => {
           const theirs = await db().db.select().from(grants).where(eq(grants.nodeId, entryId));
           for (const { id, subjectId } of theirs)
             if (subjectId === f.ids.edit) await endAccess.execute(db(), { grantId: id }, f.as("steward"));
-          return changeEngine(db()).change(task);
+          return defaultEngine(db()).change(task);
         },
       },
     };

@@ -14,7 +14,7 @@ export const CHANGE_OUTCOMES = {
     says: "Nothing has been changed. Enter the address of that page, or change the password by hand.",
   },
   "only-by-hand": {
-    title: "The page only works in a browser, or for a person",
+    title: "The page cannot be filled in by Galtry",
     says: "Nothing has been changed. Change the password by hand: Lanyard creates one there and adds it here.",
   },
   rejected: {

@@ -30,7 +30,6 @@ import { SignInFailure } from "./guardedClient";
 import { openChange, openQuestion, type PasswordChange, sealChange } from "./passwordChanges";
 import {
   attempt,
-  changeEngine,
   defaultEngine,
   type EntryFor,
   endSignIn,
@@ -291,7 +290,10 @@ export interface ChangeEngines {
   signsIn: SignInEngine;
 }
 
-const enginesOf = (app: Galtry): ChangeEngines => ({ changes: changeEngine(app), signsIn: defaultEngine(app) });
+function enginesOf(app: Galtry): ChangeEngines {
+  const engine = defaultEngine(app);
+  return { changes: engine, signsIn: engine };
+}
 
 type Begun = Extract<Awaited<ReturnType<typeof beginChange.execute>>, { begun: true }>;
 

@@ -1,6 +1,15 @@
 /** The engines there are, in turn: plain HTTP first where it works, a browser of the server's own where it does not. */
 import type { Failure } from "../../core/signin/outcome";
-import type { EngineName, SignedIn, SignInEngine, SignInTask } from "./engine";
+import {
+  type ChangeEngine,
+  ChangeFailure,
+  type ChangeSent,
+  type ChangeTask,
+  type EngineName,
+  type SignedIn,
+  type SignInEngine,
+  type SignInTask,
+} from "./engine";
 import { SignInFailure } from "./guardedClient";
 
 /** Named so, another engine may get in where this one did not, though what was typed was sent. */
@@ -12,18 +21,18 @@ const WORTH_ANOTHER_TRY: ReadonlySet<Failure> = new Set<Failure>([
 /** And these where nothing secret has been sent yet. */
 const BEFORE_ANYTHING_WAS_SENT: ReadonlySet<Failure> = new Set<Failure>(["not-understood", "form-unsafe", "too-much"]);
 
-export class Engines implements SignInEngine {
+type Engine = SignInEngine & Partial<ChangeEngine>;
+
+export class Engines implements SignInEngine, ChangeEngine {
   /** @param browser null where the installation has none */
   constructor(
-    private readonly http: SignInEngine,
-    private readonly browser: SignInEngine | null,
+    private readonly http: Engine,
+    private readonly browser: Engine | null,
   ) {}
 
   /** @param task its `worked` is the engine that let somebody in last time: it comes first */
   async signIn(task: SignInTask): Promise<SignedIn> {
-    const inTurn: [EngineName, SignInEngine][] = [["http", this.http]];
-    if (this.browser) inTurn.push(["browser", this.browser]);
-    if (task.worked === "browser") inTurn.reverse();
+    const inTurn = this.#inTurn(task);
     const [[first, engine], second] = inTurn as [(typeof inTurn)[number], (typeof inTurn)[number]?];
     try {
       return await this.#shown(task, { ...(await engine.signIn(task)), by: first });
@@ -39,6 +48,30 @@ export class Engines implements SignInEngine {
         throw again instanceof SignInFailure && again.failure === "browser-missing" ? error : again;
       }
     }
+  }
+
+  #inTurn({ worked }: Pick<SignInTask, "worked">): [EngineName, Engine][] {
+    const inTurn: [EngineName, Engine][] = [["http", this.http]];
+    if (this.browser) inTurn.push(["browser", this.browser]);
+    return worked === "browser" ? inTurn.reverse() : inTurn;
+  }
+
+  /** Another engine takes over only as long as nothing new was sent. */
+  async change(task: ChangeTask): Promise<ChangeSent> {
+    let sent = false;
+    const onSend = () => {
+      sent = true;
+      return task.onSend();
+    };
+    const able = this.#inTurn(task).filter(([, engine]) => engine.change);
+    for (const [at, [, engine]] of able.entries())
+      try {
+        return await engine.change!({ ...task, onSend });
+      } catch (error) {
+        const last = at === able.length - 1;
+        if (last || sent || !(error instanceof ChangeFailure || isWorthAnotherTry(error))) throw error;
+      }
+    throw new ChangeFailure("only-by-hand", "no engine changes passwords");
   }
 
   /** In a test that came to nothing before the password was sent: the sign-in page, for its report. */

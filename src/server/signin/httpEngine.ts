@@ -6,6 +6,7 @@ import { type SecretTraces, tracesOf } from "../../core/signin/carries";
 import { saysWrongIn } from "../../core/signin/saysWrong";
 import { jsonOf, PartMissing, pairsOf, type Values } from "../../core/signin/sending";
 import type { Sending, TokenPlace } from "../../core/signin/steps";
+import { answerOf, asksForCurrent, findChangePage } from "./changePage";
 import { Course, type Entering, type OnCourse } from "./course";
 import {
   type ChangeEngine,
@@ -111,7 +112,7 @@ class Visit {
   async change(task: ChangeTask): Promise<ChangeSent> {
     const landing = await this.#signedIn();
     task.onSignedIn();
-    const page = await this.#changePage(landing, task.changePage);
+    const page = await findChangePage(landing, task.changePage, task.allows, (address) => this.#lookAt(address));
     const { reading, description } = page;
     const filled: Filled = new Map();
     // Whether it can be sent at all is found before a password is made for it.
@@ -120,11 +121,10 @@ class Visit {
     } catch (error) {
       throw error instanceof SignInFailure ? new ChangeFailure("only-by-hand", error.detail) : error;
     }
-    const asksCurrent = reading.password !== null && !reading.newPasswords.includes(reading.password);
     if (reading.oneTimeCode !== null && !canGiveCode(this.#login, this.task))
       throw new ChangeFailure("only-by-hand", "the page asks for a code that the entry does not have");
     if (reading.userName) filled.set(reading.userName, this.#login.userName);
-    if (asksCurrent) this.#put(page, filled, reading.password!, this.#login.password);
+    if (asksForCurrent(page)) this.#put(page, filled, reading.password!, this.#login.password);
     const fresh = await task.create(page.newPasswordRules);
     for (const selector of reading.newPasswords) filled.set(selector, fresh);
     if (reading.oneTimeCode !== null) await this.#fillCode(page, filled);
@@ -133,34 +133,7 @@ class Visit {
       throw new ChangeFailure("only-by-hand", `the form sends to ${safeHost(rest.address)}`);
     await task.onSend();
     const next = await this.#follow({ ...rest, headers, body }, page.reply.url);
-    const says = answerOf(next, page);
-    const rules = says === "rejected" && next.newPasswordRules !== page.newPasswordRules ? next.newPasswordRules : "";
-    return { says, at: page.url, rules };
-  }
-
-  /**
-   * Where the password is changed: what is known, what the site says itself (W3C, A Well-Known URL for Changing
-   * Passwords), or what its links lead to. Only looked at; nothing is sent on the way but the old password where the
-   * page wants to know anew who asks.
-   * @throws ChangeFailure
-   */
-  async #changePage(landing: Page, known: string | null): Promise<Page> {
-    if (asksForNew(landing)) return landing;
-    const wellKnown = new URL("/.well-known/change-password", landing.url).href;
-    const waiting = [...(known ? [known] : []), wellKnown, ...landing.changeLinks];
-    const looked = new Set<string>();
-    for (
-      let address = waiting.shift();
-      address !== undefined && looked.size < MOST_LOOKED_AT;
-      address = waiting.shift()
-    ) {
-      if (looked.has(address) || !this.task.allows(address)) continue;
-      looked.add(address);
-      const page = await this.#lookAt(address);
-      if (page && asksForNew(page)) return page;
-      if (page) waiting.push(...page.changeLinks);
-    }
-    throw new ChangeFailure("no-change-page", `${looked.size} pages were looked at`);
+    return answerOf(next, page);
   }
 
   async #lookAt(address: string): Promise<Page | null> {
@@ -389,20 +362,6 @@ class Visit {
     this.task.onProgress(this.#sent.code ? "code-accepted" : "password-accepted");
     return session;
   }
-}
-
-/** So many pages are looked at for the one that changes a password. */
-const MOST_LOOKED_AT = 12;
-
-const asksForNew = ({ reading, status }: Page): boolean =>
-  status < 400 && reading.kind === "change-password" && reading.newPasswords.length > 0;
-
-/** What the site says after the new password was sent. */
-function answerOf(next: Page, form: Page): ChangeSent["says"] {
-  if (next.status >= 500 || next.status === 401 || next.status === 403) return "unclear";
-  if (asksForNew(next)) return next.says.wrong || next.mark !== form.mark ? "rejected" : "unclear";
-  if (next.says.wrong || next.status >= 400) return "rejected";
-  return next.reading.kind === "none" || next.says.signOut || next.reading.kind === "sign-in" ? "accepted" : "unclear";
 }
 
 /** What stands where a token stood when the steps were learned; scripts read a cookie's escapes undone. */

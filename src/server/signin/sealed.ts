@@ -387,16 +387,10 @@ export async function sealedSignIn(
 }
 
 /** Plain HTTP first, and the browser where the installation has one. */
-export function defaultEngine(app: Galtry): SignInEngine {
+export function defaultEngine(app: Galtry): SignInEngine & ChangeEngine {
   const { guard, pages } = outside(app);
   const browser = app.signInBrowser ? new BrowserEngine(app.signInBrowser, guard, pages) : null;
   return new Engines(new HttpEngine(guard, pages), browser);
-}
-
-/** Changes passwords where that needs no browser. */
-export function changeEngine(app: Galtry): ChangeEngine {
-  const { guard, pages } = outside(app);
-  return new HttpEngine(guard, pages);
 }
 
 const outside = (app: Galtry) => ({

@@ -4,8 +4,21 @@ import { spread } from "../../../core/signin/boxes";
 import { carriesSecret, type SecretTraces, tracesOf } from "../../../core/signin/carries";
 import { asksToRemember } from "../../../core/signin/remember";
 import { goesOn } from "../../log";
+import { Refused } from "../../refused";
+import { answerOf, asksForCurrent, findChangePage, isWellKnown } from "../changePage";
 import { Course, type OnCourse } from "../course";
-import type { HandedCookie, HandedStorage, Login, SignedIn, SignInEngine, SignInTask } from "../engine";
+import {
+  type ChangeEngine,
+  ChangeFailure,
+  type ChangeSent,
+  type ChangeTask,
+  type HandedCookie,
+  type HandedStorage,
+  type Login,
+  type SignedIn,
+  type SignInEngine,
+  type SignInTask,
+} from "../engine";
 import { canGiveCode, codeFor } from "../freshCode";
 import { Guard, type GuardSettings, SignInFailure } from "../guardedClient";
 import { sessionFrom } from "../handing";
@@ -91,7 +104,7 @@ class Place {
   }
 }
 
-export class BrowserEngine implements SignInEngine {
+export class BrowserEngine implements SignInEngine, ChangeEngine {
   constructor(
     private readonly program: BrowserProgram,
     private readonly guard: Pick<GuardSettings, "allowedTargets" | "ownPort">,
@@ -106,6 +119,10 @@ export class BrowserEngine implements SignInEngine {
         await visit.giveItsPicture();
       }
     });
+  }
+
+  change(task: ChangeTask): Promise<ChangeSent> {
+    return this.#visit(task, (visit) => visit.change(task));
   }
 
   show(task: SignInTask, session: SignedIn | null): Promise<void> {
@@ -157,6 +174,7 @@ export class BrowserEngine implements SignInEngine {
       try {
         return await work(visit);
       } catch (error) {
+        if (!task.signal.aborted && (error instanceof ChangeFailure || error instanceof Refused)) throw error;
         throw asFailure(error, visit, held, task.signal);
       } finally {
         task.signal.removeEventListener("abort", end);
@@ -202,6 +220,9 @@ class Visit {
   #login: Login = { userName: "", password: "", code: null };
   #traces: SecretTraces | null = null;
   #typedInto = "";
+  #saidAgain = false;
+  /** None of them leaves in an address. */
+  readonly #secrets: SecretTraces[] = [];
   #status = 200;
   #asksBasic = false;
   /** A request of a script that was turned away after the password was sent. */
@@ -227,6 +248,65 @@ class Visit {
   }
 
   async run(): Promise<SignedIn> {
+    return this.#handOver(await this.#signedIn());
+  }
+
+  async change(task: ChangeTask): Promise<ChangeSent> {
+    const landing = await this.#signedIn();
+    this.#requireInside(landing);
+    task.onSignedIn();
+    const page = await findChangePage(landing, task.changePage, task.allows, (address) => this.#lookAt(address));
+    const { reading } = page;
+    if (reading.oneTimeCode !== null && !canGiveCode(this.#login, this.task))
+      throw new ChangeFailure("only-by-hand", "the page asks for a code that the entry does not have");
+    this.#requireSafeForm(page, true);
+    if (reading.userName) await this.#type(page, reading.userName, this.#login.userName);
+    if (asksForCurrent(page)) await this.#type(page, reading.password!, this.#login.password);
+    const fresh = await task.create(page.newPasswordRules);
+    this.#secrets.push(tracesOf(fresh, this.#login.userName));
+    for (const selector of reading.newPasswords) await this.#type(page, selector, fresh);
+    if (reading.oneTimeCode !== null)
+      await this.#type(page, reading.oneTimeCode, await codeFor(this.#login, this.task));
+    this.#refusedByScript = 0;
+    await task.onSend();
+    await this.#send(page);
+    try {
+      return answerOf(await this.#settled((seen) => this.#hasMovedOn(page, seen), NO_ANSWER_MS), page);
+    } catch (error) {
+      // The page put it into an address, and that request was stopped here.
+      if (this.#leaked) return { says: "rejected", at: page.url, rules: "" };
+      throw error;
+    }
+  }
+
+  /** Only looked at; the old password is said once where the page wants to know anew who asks. */
+  async #lookAt(address: string): Promise<Page | null> {
+    try {
+      const target = isWellKnown(address) ? await this.#leadsTo(address) : address;
+      if (target === null) return null;
+      await this.#open(target);
+      const page = await this.#settled(asksForSomething, QUIET_MS);
+      const asksWho = page.reading.kind === "password-only-step" || page.reading.kind === "sign-in";
+      if (!asksWho || this.#saidAgain) return page;
+      this.#saidAgain = true;
+      return await this.#step(page);
+    } catch (error) {
+      // A link may lead anywhere; where it leads nowhere the next one may not.
+      if (!(error instanceof SignInFailure) || this.browser.ended || this.#leaked) throw error;
+      this.#ledTo = null;
+      return null;
+    }
+  }
+
+  /** Where an address leads, asked from within the page: Chromium does something of its own with the well-known one. */
+  async #leadsTo(address: string): Promise<string | null> {
+    const asked = `fetch(${JSON.stringify(address)}).then((reply) => (reply.ok && reply.redirected ? reply.url : null), () => null)`;
+    const target = (await this.#page.evaluate(asked).catch(() => null)) as string | null;
+    return target !== null && this.task.allows(target) ? target : null;
+  }
+
+  /** The page on which the sign-in ends. */
+  async #signedIn(): Promise<Page> {
     await this.#begin();
     await this.#open(this.task.signInPage);
     let page = await this.#settled((seen) => asksForSomething(seen) || seen.challenge, QUIET_MS);
@@ -244,7 +324,7 @@ class Visit {
     this.proxy.cut();
     for (let step = 0; step < MOST_STEPS; step++) {
       this.#course.saw(page);
-      if (!page.followed && isDone(page, this.#sent)) return await this.#handOver(page);
+      if (!page.followed && isDone(page, this.#sent)) return page;
       this.#requireInside(page);
       requireStep(page, this.#sent, canGiveCode(this.#login, this.task), this.#typedInto);
       page = await this.#step(page);
@@ -344,10 +424,11 @@ class Visit {
 
   /** From now on every request is looked at: none leaves for elsewhere, none carries the password in its address. */
   async #watchRequests(traces: SecretTraces): Promise<void> {
+    this.#secrets.push(traces);
     await this.browser.context.route("**/*", async (route) => {
       const request = route.request();
       const address = request.url();
-      if (carriesSecret([decoded(address), address], traces)) {
+      if (this.#secrets.some((one) => carriesSecret([decoded(address), address], one))) {
         this.#leaked = true;
         return route.abort("blockedbyclient").catch(() => undefined);
       }

@@ -54,9 +54,15 @@ const FLAGS = [
   "--disable-extensions",
   "--disable-remote-fonts",
   "--disable-gpu",
-  "--disable-features=Translate,MediaRouter,OptimizationHints,InterestFeedContentSuggestions,PrefetchPrivacyChanges",
+  "--disable-features=Translate,MediaRouter,OptimizationHints,InterestFeedContentSuggestions,PrefetchPrivacyChanges,AutofillServerCommunication",
   "--js-flags=--max-old-space-size=384",
 ];
+
+/** It looks after no passwords of its own, and asks nobody whether one has leaked. */
+const PREFERENCES = {
+  credentials_enable_service: false,
+  profile: { password_manager_enabled: false, password_manager_leak_detection: false },
+};
 
 export class ServerBrowser {
   #watch: ReturnType<typeof setInterval> | undefined;
@@ -128,8 +134,11 @@ export class ServerBrowser {
 function prepare(folder: string, { path: program, user }: BrowserProgram): string {
   chmodSync(folder, user ? 0o711 : 0o700);
   const profile = path.join(folder, "profile");
-  mkdirSync(profile, { mode: 0o700 });
-  if (user) chownSync(profile, user.uid, user.gid);
+  const preferences = path.join(profile, "Default");
+  mkdirSync(preferences, { mode: 0o700, recursive: true });
+  writeFileSync(path.join(preferences, "Preferences"), JSON.stringify(PREFERENCES), { mode: 0o600 });
+  if (user)
+    for (const one of [profile, preferences, path.join(preferences, "Preferences")]) chownSync(one, user.uid, user.gid);
   const as = user ? `setpriv --reuid=${user.uid} --regid=${user.gid} --clear-groups --inh-caps=-all ` : "";
   const quoted = (text: string) => `'${text.replaceAll("'", "'\\''")}'`;
   writeFileSync(
