@@ -32,11 +32,14 @@ import {
 import type { ChangeTask, SignInTask } from "../src/server/signin/engine";
 import { SignInFailure } from "../src/server/signin/guardedClient";
 import { closeBrokenOff } from "../src/server/signin/sealed";
+import { binEntry, eraseEntry } from "../src/server/vaults/bin";
+import { moveAcross } from "../src/server/vaults/copying";
 import { addEntry, changeEntry } from "../src/server/vaults/entries";
 import { Rotating, rotateKey } from "../src/server/vaults/rotation";
 import { loginOf } from "../src/server/vaults/sealing";
 import { stepsPage } from "../src/server/vaults/steps";
 import { openValues } from "../src/server/vaults/vaultKeys";
+import { createVault } from "../src/server/vaults/vaults";
 import { currentVersion } from "../src/server/vaults/writing";
 import { type ChangeWay, type ChangingSite, changingSite } from "../standins/sites/changing";
 
@@ -64,7 +67,10 @@ function siteOf(way: ChangeWay, name: string = way): ChangingSite {
   return site;
 }
 
-const NAMES = [...WAYS, ...["twice", "stopped", "asks", "edited", "rotated", "sent", "unsent", "used", "told"]];
+const NAMES = [
+  ...WAYS,
+  ...["twice", "stopped", "asks", "edited", "rotated", "sent", "unsent", "used", "told", "moved"],
+];
 
 beforeAll(async () => {
   port = await freePort();
@@ -278,6 +284,21 @@ describe("stopped", () => {
     await decideChange.execute(db(), { entryId, keep: "new" }, f.as("edit"));
     expect(await kept(entryId)).toBe("written-down/55");
   });
+});
+
+test("the new one goes along to another vault, and away with its entry", async () => {
+  const entryId = await keep(siteOf("lies", "moved"));
+  expect((await change(entryId)).outcome).toBe("in-doubt");
+  const { vaultId } = await createVault.execute(db(), { name: "Another vault" }, f.as("owner"));
+  await give(db(), f.as("owner"), vaultId, f.ids.steward, "steward");
+  const before = (await rowOf(entryId))!.sealed;
+  await moveAcross.execute(db(), { nodeIds: [entryId], parentId: vaultId }, f.as("steward"));
+  expect((await rowOf(entryId))!.sealed).not.toEqual(before);
+  await decideChange.execute(db(), { entryId, keep: "new" }, f.as("steward"));
+  expect(await kept(entryId)).not.toBe(OLD);
+  await binEntry.execute(db(), { entryIds: [entryId] }, f.as("steward"));
+  await eraseEntry.execute(db(), { entryIds: [entryId] }, f.as("steward"));
+  expect(await rowOf(entryId)).toBeUndefined();
 });
 
 describe("nobody who may not", () => {
