@@ -99,6 +99,7 @@ describe.skipIf(!firefoxIsThere())("Lanyard in Firefox", () => {
     await firefox.press("Connect");
     await firefox.waitForText("Does Galtry show this code?");
     await firefox.inTab(home);
+    await firefox.takenOver();
     await firefox.press("The codes match: connect");
     await firefox.waitForText("Lanyard is connected.");
     const rows = await app.galtry.db
@@ -246,6 +247,7 @@ describe.skipIf(!firefoxIsThere())("Lanyard in Firefox", () => {
     const window = await firefox.openWindow();
     await firefox.inTab(home);
     await firefox.goto(`${app.url}/account`);
+    await firefox.takenOver();
     await firefox.run("document.querySelector(\"button[aria-label^='Disconnect Lanyard in Firefox']\").click()");
     await firefox.inTab(window);
     await firefox.waitForText("Not connected to Galtry");

@@ -213,6 +213,15 @@ export class Firefox {
     throw new Error(`${text} is not on ${await this.url()}:\n${(await this.text()).slice(0, 600)}`);
   }
 
+  /** Galtry's page hears presses only from then on. */
+  async takenOver(): Promise<void> {
+    for (let tries = 0; tries < 100; tries++) {
+      if (await this.run("return document.documentElement.hasAttribute('data-taken-over')")) return;
+      await pause(100);
+    }
+    throw new Error(`${await this.url()} has not been taken over.`);
+  }
+
   async press(name: string): Promise<void> {
     const id = await this.#find(
       `//*[self::button or self::a or @role='button' or @role='option'][normalize-space(.)=${quoted(name)} or @aria-label=${quoted(name)}]`,
