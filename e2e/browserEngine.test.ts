@@ -158,7 +158,7 @@ describe("changes a password", () => {
   test("a page that would put the new one into an address sends nothing", async () => {
     const form = `<form action="/settings">${FORM.replace("type=button", "").replace("id=n", "id=n name=n")}</form>`;
     answers["GET /settings"] = html(settings(form, ""));
-    expect((await change()).says).toBe("rejected");
+    expect((await change()).says).toBe("stopped");
     expect(heard.filter((one) => one.includes("canary-fresh"))).toEqual([]);
   });
 

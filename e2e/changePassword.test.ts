@@ -44,7 +44,7 @@ afterAll(async () => {
 async function passwords(): Promise<string[]> {
   const versions = await app.galtry.db.select().from(entryVersions).where(eq(entryVersions.entryId, entryId));
   return Promise.all(
-    versions.map(async (one) => loginOf(await openValues(app.galtry.db, app.galtry.keys, one)).password),
+    versions.map(async (version) => loginOf(await openValues(app.galtry.db, app.galtry.keys, version)).password),
   );
 }
 

@@ -152,7 +152,7 @@ describe("at a site", () => {
     expect(site.password()).not.toBe(first);
     const versions = await db().db.select().from(entryVersions).where(eq(entryVersions.entryId, entryId));
     const passwords = await Promise.all(
-      versions.map(async (one) => loginOf(await openValues(db().db, db().keys, one)).password),
+      versions.map(async (version) => loginOf(await openValues(db().db, db().keys, version)).password),
     );
     expect(passwords).toEqual([OLD, first, site.password()]);
     expect((await db().db.select().from(passwordChanges).where(eq(passwordChanges.entryId, entryId))).length).toBe(1);
@@ -203,10 +203,13 @@ describe("where it is open which one works", () => {
     for (const who of ["use", "reveal", "nothing"] as const)
       await expect(decideChange.execute(db(), { entryId, keep: "old" }, f.as(who))).rejects.toThrow();
     await decideChange.execute(db(), { entryId, keep: "old" }, f.as("edit"));
-    expect([await kept(entryId), (await rowOf(entryId))!.sealed]).toEqual([OLD, null]);
+    expect(await kept(entryId)).toBe(OLD);
+    expect(await rowOf(entryId)).toMatchObject({ outcome: "old-chosen", sealed: null });
     expect((await change(entryId)).outcome).toBe("in-doubt");
     await decideChange.execute(db(), { entryId, keep: "new" }, f.as("edit"));
     expect(await kept(entryId)).not.toBe(OLD);
+    // What a person decided is no proof, and is not called one.
+    expect((await pageOf(entryId)).change).toMatchObject({ outcome: "new-chosen", open: false });
     await expect(decideChange.execute(db(), { entryId, keep: "new" }, f.as("edit"))).rejects.toMatchObject({
       code: "ended",
     });
@@ -258,7 +261,7 @@ describe("stopped", () => {
     const { entryId } = await begun("unsent");
     await expect(change(entryId)).rejects.toMatchObject({ code: "conflict" });
     await stop();
-    expect(await rowOf(entryId)).toMatchObject({ outcome: "not-signed-in", sealed: null });
+    expect(await rowOf(entryId)).toMatchObject({ outcome: "stopped", sealed: null });
     expect((await change(entryId)).outcome).toBe("changed");
   });
 
@@ -327,7 +330,7 @@ describe("nobody who may not", () => {
         },
       },
     };
-    expect((await change(entryId, as("edit"), ends)).outcome).toBe("no-change-page");
+    expect((await change(entryId, as("edit"), ends)).outcome).toBe("stopped");
     expect([site.password(), await kept(entryId)]).toEqual([before, before]);
   });
 

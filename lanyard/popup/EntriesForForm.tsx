@@ -18,8 +18,8 @@ export function EntriesForForm({ tabId }: { tabId: number }) {
   if (entries.length === 0) return null;
   const ordered = [...entries].sort((a, b) => FORM_KINDS.indexOf(a.kind) - FORM_KINDS.indexOf(b.kind));
   return (
-    <section className="ruled" aria-label={t.fillInThisForm}>
-      <h2>{t.fillInThisForm}</h2>
+    <section className="ruled" aria-label={t.heading}>
+      <h2>{t.heading}</h2>
       {(all ? ordered : ordered.slice(0, SHOWN_FIRST)).map((one) => (
         <div className="line" key={one.id}>
           <Stamp name={one.name} />

@@ -5,7 +5,7 @@ import { counted } from "../../src/core/counted";
 import { approveDevice } from "../../src/interface/account/strings";
 
 export const entriesForForm = {
-  fillInThisForm: "Fill in this form",
+  heading: "Fill in this form",
   kinds: {
     card: "Payment card",
     "postal-address": "Postal address",

@@ -37,7 +37,7 @@ export async function entriesForForm(tabId: number): Promise<FormEntry[]> {
 }
 
 /** @returns how many fields were filled in, or what is wrong */
-export async function fillForm(entryId: string, tabId: number): Promise<{ fields: number } | { wrong: string }> {
+export async function putIntoForm(entryId: string, tabId: number): Promise<{ fields: number } | { wrong: string }> {
   try {
     const before = await documentOf(tabId);
     const { tokens } = await placeIn(tabId, before.documentId);

@@ -21,7 +21,7 @@ import {
   testConnection,
 } from "./connection";
 import { fonts } from "./fonts";
-import { entriesForForm, fillForm } from "./forms";
+import { entriesForForm, putIntoForm } from "./forms";
 import { holdLive } from "./holdLive";
 import { keysFor, showEverywhere, showOnTab } from "./icon";
 import { learn, learningView, saveSteps, stepSeen, stopLearning, watchSends } from "./learning";
@@ -339,7 +339,7 @@ async function fromWindow(message: WindowAsk): Promise<unknown> {
     case "entries-for-form":
       return entriesForForm(message.tabId);
     case "fill-form":
-      return fillForm(message.entryId, message.tabId);
+      return putIntoForm(message.entryId, message.tabId);
     case "ask-for-site":
       // Of the address only what says which site it is.
       return call("access.requestLogin", { page: plainAddress(message.page), why: message.why }).then(

@@ -7,7 +7,7 @@ export const CHANGE_OUTCOMES = {
   },
   "not-signed-in": {
     title: "Galtry could not sign in",
-    says: "Nothing has been changed. The test of this login shows what happened.",
+    says: "Nothing has been changed. Test the login to see what happened.",
   },
   "no-change-page": {
     title: "Galtry did not find the page where the password is changed",
@@ -20,6 +20,18 @@ export const CHANGE_OUTCOMES = {
   rejected: {
     title: "The site rejected the new password",
     says: "The old one still works: Galtry has signed in with it. Change the password by hand, by the site’s rules.",
+  },
+  stopped: {
+    title: "The change was stopped",
+    says: "Nothing was sent, and nothing has been changed.",
+  },
+  "new-chosen": {
+    title: "The new password was chosen",
+    says: "Someone decided so; Galtry has not signed in with it. The old one is among the earlier versions.",
+  },
+  "old-chosen": {
+    title: "The old password was chosen",
+    says: "Someone decided so, and the new one has been forgotten.",
   },
   "in-doubt": {
     title: "It is not certain which password works",

@@ -3,7 +3,7 @@
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { hostOf } from "@/core/signin/address";
-import { CHANGE_OUTCOMES } from "@/core/signin/changing";
+import { CHANGE_OUTCOMES, type ChangeOutcome } from "@/core/signin/changing";
 import { sayTime } from "@/core/time";
 import type { Changed } from "@/server/signin/changePassword";
 import { post, useCommand } from "../shared/ask";
@@ -13,6 +13,13 @@ import { useDone } from "../shared/Done";
 import { Form } from "../shared/Form";
 import type { StepsView } from "./StepsPage";
 import { passwordAtSite as t } from "./strings";
+
+/** What is neither good nor bad has no colour of its own. */
+const TONES: Partial<Record<ChangeOutcome, "good" | "plain">> = {
+  changed: "good",
+  "new-chosen": "plain",
+  "old-chosen": "plain",
+};
 
 /** One change from this page at a time; how it ended is read anew with the page. */
 function useChange(entryId: string) {
@@ -61,7 +68,7 @@ export function PasswordAtSite({ view, now }: { view: StepsView; now: number }) 
         </Notice>
       )}
       {!busy && change?.outcome && (
-        <Notice role="status" data-tone={change.outcome === "changed" ? "good" : "bad"} style={{ marginTop: 10 }}>
+        <Notice role="status" data-tone={TONES[change.outcome] ?? "bad"} style={{ marginTop: 10 }}>
           <b>{t.said(CHANGE_OUTCOMES[change.outcome].title, sayTime(change.at, now, view.zone), change.by)}</b>
           <p className="small">{CHANGE_OUTCOMES[change.outcome].says}</p>
           {change.detail && <p className="small soft">{t.details(change.detail)}</p>}

@@ -1272,6 +1272,7 @@ export const passwordChanges = sqliteTable(
       .references(() => entries.nodeId),
     /** The version whose password it replaces. */
     versionId: text("version_id").notNull(),
+    /** Who had it changed, or decided afterwards which one stands. */
     personId: text("person_id").notNull(),
     process: text("process").notNull(),
     begunAt: time("begun_at").notNull(),

@@ -263,13 +263,13 @@ export const decideChange = command({
     return { ...held, row };
   },
   run: async (context) => {
-    const { tx, input, allowed } = context;
+    const { tx, me, input, at, allowed } = context;
     if (input.keep === "new") await keepAsVersion(context, allowed.entry, allowed.vaultId, allowed.row);
     await tx
       .update(passwordChanges)
       .set({
-        outcome: input.keep === "new" ? "changed" : "rejected",
-        detail: t.decided,
+        outcome: input.keep === "new" ? "new-chosen" : "old-chosen",
+        ...{ detail: "", personId: me.id, endedAt: at },
         sealed: null,
         keyVersion: null,
       })
@@ -363,9 +363,9 @@ function nothingSent(error: unknown, signedIn: boolean): Ended {
     return signedIn
       ? { outcome: "no-change-page", detail: error.detail }
       : { outcome: "not-signed-in", detail: error.detail, visited: error.failure };
-  if (error instanceof Refused) return { outcome: "no-change-page", detail: error.message };
+  if (error instanceof Refused) return { outcome: "stopped", detail: error.message };
   failed("signIn.change", error);
-  return { outcome: "not-signed-in", detail: t.unexpected, visited: signedIn ? "signed-in" : "not-understood" };
+  return { outcome: "stopped", detail: t.unexpected, visited: signedIn ? "signed-in" : "not-understood" };
 }
 
 /** Within what the page says; where that cannot be kept, what Galtry creates for any website. */
@@ -448,9 +448,12 @@ class Change {
   async #prove(says: ChangeSent["says"]): Promise<Changed> {
     const fresh = await this.signsIn(this.#fresh);
     if (fresh.outcome === "signed-in") return { outcome: "changed", detail: "" };
-    if (says === "rejected" && fresh.outcome === "wrong-password") {
+    if ((says === "rejected" || says === "stopped") && fresh.outcome === "wrong-password") {
       const old = await this.signsIn((await this.#login).password);
-      if (old.outcome === "signed-in") return { outcome: "rejected", detail: "" };
+      if (old.outcome === "signed-in")
+        return says === "rejected"
+          ? { outcome: "rejected", detail: "" }
+          : { outcome: "only-by-hand", detail: t.wouldBeInAnAddress };
     }
     return { outcome: "in-doubt", detail: t.doubt[says] };
   }

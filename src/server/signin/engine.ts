@@ -100,7 +100,8 @@ export interface ChangeTask extends SignInTask {
 
 /** What the site's answer says, which is not yet believed. */
 export interface ChangeSent {
-  says: "accepted" | "rejected" | "unclear";
+  /** `stopped`: the page would have put it into an address, and Galtry let that request go nowhere. */
+  says: "accepted" | "rejected" | "stopped" | "unclear";
   /** Where it was changed. */
   at: string;
   /** What the page asks of a password now that it has said no; empty otherwise. */

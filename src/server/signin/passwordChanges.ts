@@ -48,7 +48,7 @@ export async function lastChange(tx: Reader, entryId: string) {
     .select({
       outcome: passwordChanges.outcome,
       detail: passwordChanges.detail,
-      begunAt: passwordChanges.begunAt,
+      at: sql<number>`coalesce(${passwordChanges.endedAt}, ${passwordChanges.begunAt})`,
       personId: passwordChanges.personId,
       open: sql<number>`${passwordChanges.sealed} is not null and ${passwordChanges.endedAt} is not null`,
       running: sql<number>`${passwordChanges.endedAt} is null`,
@@ -66,7 +66,7 @@ export async function closeBrokenChanges(tx: Transaction, dead: readonly string[
     isNull(passwordChanges.endedAt),
     or(inArray(passwordChanges.process, [...dead]), lt(passwordChanges.begunAt, at - LONGEST_MS)),
   );
-  const unsent: Partial<PasswordChange> = { outcome: "not-signed-in", detail: t.wasStopped, endedAt: at };
+  const unsent: Partial<PasswordChange> = { outcome: "stopped", detail: t.wasStopped, endedAt: at };
   await tx
     .update(passwordChanges)
     .set({ ...unsent, sealed: null, keyVersion: null })

@@ -46,10 +46,11 @@ export const changePassword = {
   enteredMeanwhile: "someone has entered another password",
   unexpected: "something unexpected went wrong",
   wasStopped: "Galtry was stopped",
-  decided: "decided by a person",
+  wouldBeInAnAddress: "the page would put the password into an address",
   doubt: {
     accepted: "the site accepted it, but does not let Galtry in with it",
     rejected: "the site rejected it, and the old one could not be tried",
+    stopped: "the page would put it into an address, and the old one could not be tried",
     unclear: "the site did not say",
   },
   whichOneWorks: (name: string) =>

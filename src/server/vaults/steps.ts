@@ -117,7 +117,7 @@ export const stepsPage = query({
       versions: versions.map(({ by, ...row }) => ({ ...row, by: named(by) })),
       /** How Galtry's last change of the password at its site ended; null where it never tried. */
       change: change && {
-        ...{ outcome: change.outcome, detail: change.detail, at: change.begunAt, by: named(change.personId) },
+        ...{ outcome: change.outcome, detail: change.detail, at: change.at, by: named(change.personId) },
         /** It is to be decided which of the two passwords works. */
         open: Boolean(change.open),
         running: Boolean(change.running),

@@ -264,17 +264,18 @@ class Visit {
     if (asksForCurrent(page)) await this.#type(page, reading.password!, this.#login.password);
     const fresh = await task.create(page.newPasswordRules);
     this.#secrets.push(tracesOf(fresh, this.#login.userName));
+    // A page may send what is typed before anything is pressed.
+    await task.onSend();
     for (const selector of reading.newPasswords) await this.#type(page, selector, fresh);
     if (reading.oneTimeCode !== null)
       await this.#type(page, reading.oneTimeCode, await codeFor(this.#login, this.task));
     this.#refusedByScript = 0;
-    await task.onSend();
     await this.#send(page);
     try {
       return answerOf(await this.#settled((seen) => this.#hasMovedOn(page, seen), NO_ANSWER_MS), page);
     } catch (error) {
       // The page put it into an address, and that request was stopped here.
-      if (this.#leaked) return { says: "rejected", at: page.url, rules: "" };
+      if (this.#leaked) return { says: "stopped", at: page.url, rules: "" };
       throw error;
     }
   }
