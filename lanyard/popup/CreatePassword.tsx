@@ -1,6 +1,6 @@
 /** A password created to the page's own rules, for its fields or for the clipboard; it is stored nowhere until it is added. */
 import { useEffect, useState } from "react";
-import { createdPassword } from "../shared/createdPassword";
+import { createdPassword } from "../../src/core/generator/createdPassword";
 import type { NewPasswordPlace } from "../shared/messages";
 import { ask } from "./ask";
 import { createPassword as t } from "./strings";

@@ -1,5 +1,5 @@
 /** A password that was created in Lanyard's window, for the page beside it: what the page asks of it, and putting it there. */
-import { createdPassword } from "../shared/createdPassword";
+import { createdPassword } from "../../src/core/generator/createdPassword";
 import type { CreatedHere, NewPasswordPlace } from "../shared/messages";
 
 const NO_PLACE: NewPasswordPlace = { on: null, rules: "", fields: 0 };

@@ -5,7 +5,7 @@
  */
 import { and, desc, eq, isNull, ne, sql } from "drizzle-orm";
 import { z } from "zod";
-import { make, WISHES } from "../../core/generator";
+import { createdPassword } from "../../core/generator/createdPassword";
 import { PASSWORD } from "../../core/kinds/kind";
 import { hostOf } from "../../core/signin/address";
 import { CHANGE_OUTCOMES, type ChangeOutcome } from "../../core/signin/changing";
@@ -368,15 +368,6 @@ function nothingSent(error: unknown, signedIn: boolean): Ended {
   return { outcome: "stopped", detail: t.unexpected, visited: signedIn ? "signed-in" : "not-understood" };
 }
 
-/** Within what the page says; where that cannot be kept, what Galtry creates for any website. */
-function newPassword(rules: string): string {
-  try {
-    return make({ ...WISHES, website: { ...WISHES.website, siteRules: rules } }, []).text;
-  } catch {
-    return make(WISHES, []).text;
-  }
-}
-
 class Change {
   readonly #entry: EntryFor["entry"];
   readonly #login: Promise<Login>;
@@ -429,7 +420,7 @@ class Change {
           this.signedIn = true;
         },
         create: async (rules) => {
-          this.#fresh = newPassword(known || rules);
+          this.#fresh = createdPassword(known || rules);
           await writeDownPassword.execute(app, { changeId, password: this.#fresh }, caller);
           return this.#fresh;
         },

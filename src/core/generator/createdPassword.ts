@@ -1,4 +1,4 @@
-import { make, WISHES } from "../../src/core/generator";
+import { make, WISHES } from "./purpose";
 
 /**
  * A new password for a page.
