@@ -15,7 +15,8 @@ import {
 } from "../src/server/access/rounds/rounds";
 import { applySlip, ownSlip } from "../src/server/access/slip/slip";
 import { whoCanDoWhat } from "../src/server/access/who";
-import { notices } from "../src/server/database/schema";
+import { entries, notices, signIns } from "../src/server/database/schema";
+import { uuidv7 } from "../src/server/ids";
 import { suspendPerson } from "../src/server/people/persons";
 import { addEntry } from "../src/server/vaults/entries";
 import { createFolder } from "../src/server/vaults/folders";
@@ -65,6 +66,16 @@ const toDo = async (kind: Kind, at?: number) =>
 describe("a round", () => {
   test("shows each grant with the odd ones first, and when it was used last", async () => {
     await revealField.execute(db(), { entryId, field: "password", how: "revealed" }, f.as("reveal"));
+    // A test of the login is no use of it.
+    const [{ versionId }] = (await db().db.select().from(entries).where(eq(entries.nodeId, entryId))) as [
+      typeof entries.$inferSelect,
+    ];
+    await db()
+      .db.insert(signIns)
+      .values({
+        ...{ id: uuidv7(), entryId, versionId, personId: f.ids.use, lanyardId: "", how: "tested", queueKey: "" },
+        ...{ process: db().process, begunAt: Date.now(), endedAt: Date.now(), outcome: "signed-in" },
+      });
     await start();
     const { lines, round } = await see();
     expect(round).toMatchObject({ asked: "Person steward", askedMe: true, startedBy: "Person steward" });

@@ -54,7 +54,7 @@ export const firstSteps = query({
     const [facts] = await tx.all<Facts>(sql`
       select p.invited_by is null as first,
         exists (select 1 from lanyards l where l.person_id = p.id) as lanyard,
-        exists (select 1 from sign_ins s where s.person_id = p.id and s.outcome = 'signed-in' and s.how <> 'proved') as "signedIn",
+        exists (select 1 from sign_ins s where s.person_id = p.id and s.outcome = 'signed-in' and s.how <> 'tested') as "signedIn",
         (p.password_hash is not null) + (select count(*) from passkeys k where k.person_id = p.id)
           + exists (select 1 from code_apps c where c.person_id = p.id and c.confirmed_at is not null)
           + (select count(*) from provider_accounts a where a.person_id = p.id) as ways,

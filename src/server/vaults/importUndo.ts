@@ -56,7 +56,7 @@ async function broughtIn(tx: Reader, found: typeof imports.$inferSelect): Promis
       changed: sql`e.version_id <> r.version_id`,
       moved: sql`not exists (select 1 from places p where p.id = r.place_id and p.valid_until is null)`,
       granted: sql`exists (select 1 from grants g where g.node_id = r.entry_id)`,
-      used: sql`exists (select 1 from sign_ins s where s.entry_id = r.entry_id and s.how <> 'proved')`,
+      used: sql`exists (select 1 from sign_ins s where s.entry_id = r.entry_id and s.how <> 'tested')`,
     },
     sql`from import_rows r join entries e on e.node_id = r.entry_id
       where r.import_id = ${found.id} and e.binned_at is null`,

@@ -324,7 +324,7 @@ async function lastUses(tx: Reader, vaultId: string, personId: string) {
     select s.entry_id as id, max(s.begun_at) as any,
       max(case when s.person_id = ${personId} then s.begun_at end) as own
     from sign_ins s join places p on p.node_id = s.entry_id and p.valid_until is null
-    where p.vault_id = ${vaultId} and s.outcome = 'signed-in' and s.how <> 'proved' group by s.entry_id`);
+    where p.vault_id = ${vaultId} and s.outcome = 'signed-in' and s.how <> 'tested' group by s.entry_id`);
   return new Map(rows.map((row) => [row.id, row]));
 }
 

@@ -187,7 +187,7 @@ async function linesOf(
   const uses = await tx.all<{ personId: string; entryId: string; at: number }>(sql`
     select person_id as "personId", entry_id as "entryId", max(at) as at from (
       select s.person_id, s.entry_id, s.begun_at as at from places p cross join sign_ins s on s.entry_id = p.node_id
-        where p.vault_id = ${vaultId} and p.valid_until is null and s.outcome = 'signed-in' and s.how <> 'proved'
+        where p.vault_id = ${vaultId} and p.valid_until is null and s.outcome = 'signed-in' and s.how <> 'tested'
       union all
       select s.person_id, s.entry_id, s.at from places p cross join sightings s on s.entry_id = p.node_id
         where p.vault_id = ${vaultId} and p.valid_until is null
