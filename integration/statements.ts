@@ -81,7 +81,12 @@ const OF_TESTS = [
   /'vm:/,
 ];
 
-const statements = new Map<string, unknown>();
+/** This is run before each file of tests; what it hears by is put in place once for their process. */
+const shared = globalThis as { statementsHeard?: Map<string, unknown> };
+const first = !shared.statementsHeard;
+shared.statementsHeard ??= new Map();
+const statements = shared.statementsHeard;
+statements.clear();
 
 function listenTo(prototype: Executor): void {
   const { execute } = prototype;
@@ -92,15 +97,17 @@ function listenTo(prototype: Executor): void {
   };
 }
 
-const { Sqlite3Client, Sqlite3Transaction } = driver as unknown as Record<string, { prototype: Executor }>;
-const { read } = PreparedReader.prototype;
-PreparedReader.prototype.read = function (text, values) {
-  const found = read.call(this, text, values);
-  if (found) statements.set(text, values);
-  return found;
-};
-listenTo(Sqlite3Client!.prototype);
-listenTo(Sqlite3Transaction!.prototype);
+if (first) {
+  const { Sqlite3Client, Sqlite3Transaction } = driver as unknown as Record<string, { prototype: Executor }>;
+  const { read } = PreparedReader.prototype;
+  PreparedReader.prototype.read = function (text, values) {
+    const found = read.call(this, text, values);
+    if (found) statements.set(text, values);
+    return found;
+  };
+  listenTo(Sqlite3Client!.prototype);
+  listenTo(Sqlite3Transaction!.prototype);
+}
 
 const plain = (text: string) => text.replaceAll(/\s+/g, " ").trim();
 
