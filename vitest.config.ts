@@ -32,7 +32,8 @@ export default defineConfig({
           include: ["e2e/**/*.test.ts"],
           testTimeout: 240_000,
           hookTimeout: 120_000,
-          fileParallelism: false,
+          // Each waits for its browser most of the time; more than two would wait for the processor.
+          maxWorkers: 2,
           // Steps build on each other: a single one tried again would meet what it did before (scripts/test.ts).
           retry: 0,
           expect: { poll: { timeout: 20_000, interval: 50 } },

@@ -1,6 +1,7 @@
 /** Builds the sample organisation through the same commands that a person's clicks use, with weeks behind it. */
 
 import { USUAL_RULES } from "../src/core/access/houseRules";
+import type { SignInOutcome } from "../src/core/signin/outcome";
 import { giveAccess } from "../src/server/access/grants";
 import { setApproval } from "../src/server/access/requests/approvals";
 import { setListed } from "../src/server/access/requests/requests";
@@ -12,7 +13,6 @@ import { confirmPairing, endLanyard, startPairing, takeToken } from "../src/serv
 import { addPerson } from "../src/server/people/adding";
 import { createGroup, endGroup } from "../src/server/people/groups";
 import { setMember } from "../src/server/people/members";
-
 import { acceptLink, setUp, setUpAddress } from "../src/server/people/setUp";
 import { changeRules } from "../src/server/rules/rules";
 import { ANY_STEWARD } from "../src/server/signin/askedCodes";
@@ -345,6 +345,10 @@ function giveSingly(plan: Plan, app: Galtry, { people, groups, entries }: Built,
     why: "posters for the craft day",
   });
   give("theodora", "hallslate.localhost", { person: "callum" }, "edit", 8, { why: "he plans the hires" });
+  give("theodora", "fennick.localhost", { person: "callum" }, "reveal", 15, {
+    until: now - 6 * DAY,
+    why: "the school trips in spring",
+  });
   give("harriet", "thornlea.localhost", { person: "ada" }, "use", 6, {
     from: now + 3 * DAY,
     until: now + 17 * DAY,
@@ -414,7 +418,7 @@ function useIt(plan: Plan, app: Galtry, { people, entries }: Built, as: As, now:
       const taken = await takeToken.execute(app, { deviceCode, thumbprint: `demo-${key}` }, nobody, at + 2000);
       if (taken.state === "connected") lanyards.set(key, taken.lanyardId);
     });
-  const visit = (key: string, host: string, days: number, outcome: "signed-in" | "site-down" = "signed-in") =>
+  const visit = (key: string, host: string, days: number, outcome: SignInOutcome = "signed-in") =>
     plan.at(now - days * DAY, async (at) => {
       const caller: Caller = {
         kind: "lanyard",
@@ -443,6 +447,15 @@ function useIt(plan: Plan, app: Galtry, { people, entries }: Built, as: As, now:
   visit("maren", "hallslate.localhost", 2);
   visit("ada", "elmsworth.localhost", 1.2);
   visit("maren", "schools.pellam.localhost", 1.1);
+  visit("tobias", "tilbrook.localhost", 0.8, "came-back");
+  plan.at(now - 14 * DAY, (at) =>
+    revealField.execute(
+      app,
+      { entryId: entries.get("fennick.localhost")!, field: "password", how: "revealed" },
+      as("callum", at),
+      at,
+    ),
+  );
   plan.at(now - 3.2 * DAY, (at) =>
     revealField.execute(
       app,

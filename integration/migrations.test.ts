@@ -72,7 +72,8 @@ test("rows stay, what was left of something erased goes, and everything refers t
   ]);
   await migrate(drizzle(client), { migrationsFolder: FOLDER });
   expect((await client.execute("pragma foreign_key_check")).rows).toEqual([]);
-  expect(await triggers()).toEqual(before);
+  // Those that were there, and what came with later versions.
+  expect(await triggers()).toEqual(expect.arrayContaining(before));
   expect([await counted("entry_versions"), await counted("fingerprints"), await counted("pins")]).toEqual([2, 1, 1]);
   expect([await counted("vault_keys"), await counted("entries"), await counted("places")]).toEqual([1, 1, 1]);
   // The triggers are those of the new tables, and foreign keys hold again.

@@ -378,6 +378,15 @@ const EXPECTED: Record<string, { who: Who; asPerson?: Who; server?: true; input:
   "vaults.saveLedgerView": { who: "vault-reach", input: () => ({ vaultId: fixture.vaultId, view: { sort: "new" } }) },
   "upkeep.computeStrengths": { who: "server", input: () => ({ rows: [] }) },
   "upkeep.sweepOld": { who: "server", input: () => ({}) },
+  "upkeep.recordFindings": { who: "server", input: () => ({ looks: [], done: [], next: [] }) },
+  "upkeep.recordLeaks": { who: "server", input: () => ({ rows: [], old: [] }) },
+  "upkeep.upkeepPage": { who: "everybody", input: () => ({ vaultId: null, act: null, find: "", most: 10 }) },
+  "upkeep.upkeepToday": { who: "everybody", input: () => ({}) },
+  "upkeep.putOffFindings": {
+    who: "own",
+    input: () => ({ ids: [id()], until: Date.now() + 86_400_000, why: "next week" }),
+  },
+  "upkeep.undoPutOff": { who: "own", input: () => ({ ids: [id()] }) },
   "vaults.mappingList": { who: "everybody", input: () => ({}) },
   "vaults.saveMapping": {
     who: "everybody",

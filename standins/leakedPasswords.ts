@@ -14,6 +14,8 @@ const LEAKED = [
   "museum museum museum",
   "welcome to the museum",
   "changeme changeme changeme",
+  // Of a supplier whose list of accounts was stolen.
+  "rose-Drawer-70-ledger",
 ];
 
 const PADDING = 20;

@@ -22,7 +22,9 @@ import { NightTests } from "./signin/nightTests";
 import { PageReader } from "./signin/pageReader";
 import { closeBrokenOff } from "./signin/sealed";
 import { SigningOut } from "./signin/signingOut";
+import { keepChecking } from "./upkeep/checking";
 import { rateSome } from "./upkeep/conditions";
+import { keepLookingUp } from "./upkeep/leaks";
 import { Rater } from "./upkeep/rater";
 import { sweepOld } from "./upkeep/sweeping";
 import { sweepAttachments } from "./vaults/attachments";
@@ -203,6 +205,8 @@ export function startHousekeeping(app: Galtry): void {
   }
   void app.pages.warm().catch(goesOn("signIn.readPages"));
   void keepRating(app);
+  void keepChecking(app);
+  void keepLookingUp(app);
   void keepSending(app);
   const work = async () => {
     await upToDate(app);

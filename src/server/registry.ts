@@ -192,7 +192,11 @@ import { beginNightTest, endNightTest } from "./signin/nightTests";
 import { beginSignIn, claimCode, closeBrokenOff, handOver, reportLanding } from "./signin/sealed";
 import { dropJar, openSessions } from "./signin/signingOut";
 import { saveTest, testPicture } from "./signin/testing";
+import { recordFindings } from "./upkeep/checking";
 import { computeStrengths } from "./upkeep/conditions";
+import { upkeepPage, upkeepToday } from "./upkeep/findingsPage";
+import { recordLeaks } from "./upkeep/leaks";
+import { putOffFindings, undoPutOff } from "./upkeep/puttingOff";
 import { sweepOld } from "./upkeep/sweeping";
 import { setAside, setVaultAside } from "./vaults/aside";
 import {
@@ -395,6 +399,12 @@ const ALL = [
   deleteVault,
   saveLedgerView,
   computeStrengths,
+  recordFindings,
+  recordLeaks,
+  upkeepPage,
+  upkeepToday,
+  putOffFindings,
+  undoPutOff,
   sweepOld,
   deleteMapping,
   saveMapping,

@@ -12,7 +12,7 @@ const mail = (name: string) => `${name}@tarrowick.example`;
 /** Simple ones, to fill the vaults: host, name, user name, password, what it says inside. */
 const MORE: [string, string, string, string, string][] = [
   ["harrowmere", "Harrowmere Printing", mail("office"), "saffron-Gate-15-mill", "Proofs are ready."],
-  ["lindenfold", "Lindenfold Paper", mail("shop"), "cobalt-Fennel-47-stair", "Wrapping paper: out on Tuesday."],
+  ["lindenfold", "Lindenfold Paper", mail("shop"), "wrapping2019", "Wrapping paper: out on Tuesday."],
   ["castlewick", "Castlewick Payroll", mail("finance"), "ivory-Ladder-83-clover", "Next run: the 28th."],
   ["dovecombe", "Dovecombe Bookings", mail("learning"), "russet-Wagon-22-fable", "Two workshops are full."],
   ["thornlea", "Thornlea Security", mail("estates"), "marble-Finch-68-hinge", "Alarm tested on Sunday."],
@@ -128,7 +128,7 @@ export function practiceSites(port: number, galtry: string): Site[] {
       host: "wexcombe.localhost",
       name: "Wexcombe Stock",
       signInPath: "/login",
-      account: { userName: "tarrowick", password: "basket-Heron-66-slate" },
+      account: { userName: "tarrowick", password: "hazel-Parcel-76-inkwell" },
       text: "Postcards: 340 left.",
     }),
     tellTaleSite({

@@ -11,13 +11,14 @@ import { waitingSlips } from "@/server/access/slip/slip";
 import { firstSteps } from "@/server/frontdesk/firstSteps";
 import { frontDesk } from "@/server/frontdesk/frontDesk";
 import { ask, askOrNull, me } from "@/server/page";
+import { upkeepToday } from "@/server/upkeep/findingsPage";
 import { vaultList } from "@/server/vaults/vaults";
 
 export const metadata = { title: "Front desk" };
 
 export default async function FrontDeskPage() {
   const person = await me();
-  const [{ lines }, vaults, asks, slips, approvals, rounds, shown, ending, steps] = await Promise.all([
+  const [{ lines }, vaults, asks, slips, approvals, rounds, shown, ending, upkeep, steps] = await Promise.all([
     ask(frontDesk, {}),
     ask(vaultList, {}),
     ask(requestList, {}),
@@ -26,6 +27,7 @@ export default async function FrontDeskPage() {
     ask(roundsToDo, {}),
     ask(secondOpinions, {}),
     ask(endingSoon, {}),
+    ask(upkeepToday, {}),
     // None for whoever has done all of them.
     askOrNull(firstSteps, {}),
   ]);
@@ -44,7 +46,7 @@ export default async function FrontDeskPage() {
       greeting={greeting}
       canAdd={canAdd}
       steps={steps}
-      waiting={{ asks, slips, shown, approvals, rounds, ending }}
+      waiting={{ asks, slips, shown, approvals, rounds, ending, upkeep }}
       me={person.id}
       reader={readerOf(person)}
     />

@@ -14,6 +14,7 @@ import { PictureSheet } from "../shared/PictureSheet";
 import { Stamp } from "../shared/Stamp";
 import { useCopy } from "../shared/useCopy";
 import { SignInNotice, useSignIn } from "../shared/useSignIn";
+import { FindingsHere } from "../upkeep/FindingsHere";
 import { CarrySheet } from "../vaults/CarrySheet";
 import { AskAgain } from "./AskAgain";
 import { AsksFirst } from "./AsksFirst";
@@ -127,6 +128,9 @@ export function EntryFull({
               </Row>
             )}
           </Notice>
+        )}
+        {entry.findings && entry.findings.length > 0 && (
+          <FindingsHere rows={entry.findings} now={now} zone={entry.zone} />
         )}
         {signing && (
           <div style={{ marginBottom: 16 }}>

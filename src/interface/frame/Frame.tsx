@@ -144,6 +144,11 @@ const AREAS = [
     for: ({ role, keeper }: FrameProps["person"]) =>
       role === "owner" || role === "administrator" || role === "auditor" || keeper,
   },
+  {
+    href: "/upkeep",
+    label: t.upkeep,
+    for: ({ role, steward }: FrameProps["person"]) => steward || role === "owner" || role === "administrator",
+  },
   { href: "/journal", label: t.journal, for: () => true },
 ];
 

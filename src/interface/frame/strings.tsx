@@ -40,6 +40,7 @@ export const frame = {
   vaults: "Vaults",
   access: "Access",
   people: "People",
+  upkeep: "Upkeep",
   journal: "Journal",
   galtry: "Galtry",
   areas: "Areas",

@@ -20,7 +20,7 @@ const Section = styled.section`
 
 /** Requests that wait for one's answer, and one's own. */
 export function WaitingForYou({ waiting, zone, now, me }: SideProps) {
-  const { asks, slips, shown, approvals, rounds, ending } = waiting;
+  const { asks, slips, shown, approvals, rounds, ending, upkeep } = waiting;
   return (
     <>
       {shown.length > 0 && (
@@ -72,6 +72,18 @@ export function WaitingForYou({ waiting, zone, now, me }: SideProps) {
               <Request key={ask.id} ask={ask} zone={zone} now={now} />
             ))}
           </ul>
+        </Section>
+      )}
+      {upkeep.open > 0 && (
+        <Section aria-label={t.upkeep}>
+          <h2>
+            <Link href="/upkeep" prefetch={false}>
+              {t.upkeep}
+            </Link>
+          </h2>
+          <p className="small">
+            {upkeep.today > 0 ? t.needAnAnswerToday(upkeep.names, upkeep.entries) : t.canWait(upkeep.open)}
+          </p>
         </Section>
       )}
       {ending.length > 0 && (

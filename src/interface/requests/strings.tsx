@@ -1,5 +1,7 @@
 /** Every sentence and label of this area, in one place to be read. */
+
 import type { ReactNode } from "react";
+import { agree, counted, listOf } from "@/core/counted";
 
 export const requestSheet = {
   signInWithItWithoutSeeingIts: "sign in with it, without seeing its password",
@@ -24,6 +26,10 @@ export const waitingForYou = {
   decline: "Decline…",
   declineTheChangeSlipOf: (by: string) => `Decline the change slip of ${by}`,
   secondOpinions: "Second opinions",
+  upkeep: "Upkeep",
+  needAnAnswerToday: (names: string[], of: number) =>
+    `${listOf(of > names.length ? [...names, counted(of - names.length, "other")] : names)} ${agree(of, "needs", "need")} an answer today.`,
+  canWait: (open: number) => `Nothing for today. ${counted(open, "finding")} can wait.`,
   roundsToReview: "Rounds to review",
   waitingForYourApproval: "Waiting for your approval",
   changeSlipsToApprove: "Change slips to approve",

@@ -15,6 +15,8 @@ export interface Waiting {
   rounds: { id: string; name: string; askedAt: number }[];
   shown: ShownSlip[];
   ending: Ending[];
+  /** Findings where the reader is steward. */
+  upkeep: ResultOf<"upkeep.upkeepToday">;
 }
 
 export interface SideProps {

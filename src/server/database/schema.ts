@@ -23,6 +23,7 @@ import type { Purpose } from "../../core/kinds/kind";
 import type { NoticeSort } from "../../core/people/notices";
 import type { Role } from "../../core/people/role";
 import type { ChangeOutcome } from "../../core/signin/changing";
+import type { FindingKind } from "../../core/upkeep/findings";
 import * as stored from "./stored";
 
 const id = () => text("id").primaryKey();
@@ -631,8 +632,70 @@ export const conditions = sqliteTable(
     field: text("field").notNull(),
     /** log10 of the guesses that find it. */
     guesses: real("guesses").notNull(),
+    /** How often it stood in the list of leaked passwords when that was looked up last. */
+    leaked: integer("leaked").notNull().default(0),
+    /** 0 before the first look-up. */
+    lookedUpAt: time("looked_up_at").notNull().default(0),
   },
-  (t) => [primaryKey({ columns: [t.versionId, t.field] })],
+  (t) => [primaryKey({ columns: [t.versionId, t.field] }), index("conditions_looked_up").on(t.field, t.lookedUpAt)],
+);
+
+/**
+ * What needs attention: of an entry, or of the access on a node. Written by the server as it looks at what has changed;
+ * one that is over stays as history.
+ */
+export const findings = sqliteTable(
+  "findings",
+  {
+    id: id(),
+    nodeId: text("node_id")
+      .notNull()
+      .references(() => nodes.id),
+    vaultId: text("vault_id").notNull(),
+    kind: text("kind").$type<FindingKind>().notNull(),
+    /** Tells several of one kind at one node apart: the grant. */
+    key: text("key").notNull().default(""),
+    detail: stored.json("detail", stored.findingDetail).notNull(),
+    /** Since when it is so, as far as that is known. */
+    since: time("since").notNull(),
+    foundAt: time("found_at").notNull(),
+    endedAt: integer("ended_at"),
+    putOffUntil: integer("put_off_until"),
+    putOffWhy: text("put_off_why").notNull().default(""),
+    putOffBy: text("put_off_by"),
+  },
+  (t) => [
+    uniqueIndex("findings_open").on(t.nodeId, t.kind, t.key).where(sql`ended_at is null`),
+    index("findings_open_vault").on(t.vaultId).where(sql`ended_at is null`),
+    index("findings_vault").on(t.vaultId, t.endedAt),
+    index("findings_node").on(t.nodeId),
+  ],
+);
+
+/**
+ * What has changed since it was looked at for findings. Triggers write it (in the migration that makes it), so that no
+ * writer can forget to. `entry` and `access`: a node; `use`: an entry that somebody used; `person`; `mark`: a fingerprint that a
+ * secret has or had.
+ */
+export const unchecked = sqliteTable(
+  "unchecked",
+  {
+    seq: integer("seq").primaryKey({ autoIncrement: true }),
+    kind: text("kind").$type<"entry" | "access" | "use" | "person" | "mark">().notNull(),
+    ref: text("ref").notNull(),
+  },
+  (t) => [uniqueIndex("unchecked_ref").on(t.kind, t.ref)],
+);
+
+/** When a node is looked at again although nothing changes: a date comes near, nobody has used it for so long. */
+export const checks = sqliteTable(
+  "checks",
+  {
+    nodeId: text("node_id").notNull(),
+    part: text("part").$type<"entry" | "access">().notNull(),
+    dueAt: time("due_at").notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.nodeId, t.part] }), index("checks_due").on(t.dueAt)],
 );
 
 /** Recovery codes that were used, by the keyed fingerprint of each. */

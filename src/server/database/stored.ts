@@ -10,8 +10,10 @@ import type { Weekly } from "../../core/access/weekly";
 import type { Field } from "../../core/kinds/kind";
 import { ledgerViewSchema } from "../../core/ledgerView";
 import { CHOSEN_SORTS, MAIL_TIMES, type MailChoices } from "../../core/people/notices";
+import { FAILURES, type Failure } from "../../core/signin/outcome";
 import { stepsSchema } from "../../core/signin/steps";
 import { testedPageSchema } from "../../core/signin/testReport";
+import type { FindingDetail } from "../../core/upkeep/findings";
 
 /** A row holds something else than its column is for. Says where; never what. */
 export class StoredWrongly extends Error {
@@ -212,3 +214,14 @@ export const scimUser = z.object({
     .optional(),
 });
 export type ScimUser = z.output<typeof scimUser>;
+
+export const findingDetail: z.ZodType<FindingDetail> = z.object({
+  times: z.number().optional(),
+  guesses: z.number().optional(),
+  people: texts.optional(),
+  failure: z.enum(Object.keys(FAILURES) as [Failure, ...Failure[]]).optional(),
+  level: z.enum(LEVELS).optional(),
+  lastAt: z.number().nullable().optional(),
+  field: z.string().optional(),
+  date: z.number().optional(),
+});

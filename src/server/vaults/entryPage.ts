@@ -19,6 +19,7 @@ import { storyOf } from "../journal/story";
 import { loadRules, timeZone } from "../organisation";
 import { notFound } from "../refused";
 import { conditionsOf } from "../upkeep/conditions";
+import { findingsAt } from "../upkeep/findingsPage";
 import { attachmentLines } from "./attachments";
 import { fieldsOf, isSecret } from "./composing";
 import { versionLines } from "./earlier";
@@ -109,7 +110,9 @@ export const entryPage = query({
         : {},
       ...(atLeast(allowed.level, "reveal") ? { reveal: revealPart(entry, version.id, named) } : {}),
       ...(atLeast(allowed.level, "edit") ? { versions: versions.map((row) => ({ ...row, by: named(row.by) })) } : {}),
-      ...(atLeast(allowed.level, "steward") ? { seenBy: await seenBy(tx, kind, entry, me) } : {}),
+      ...(atLeast(allowed.level, "steward")
+        ? { seenBy: await seenBy(tx, kind, entry, me), findings: await findingsAt(tx, me, entry.nodeId, at) }
+        : {}),
       story: await storyOf({ tx, me: me, app }, entry.nodeId, atLeast(allowed.level, "steward") ? null : personId),
     };
   },

@@ -31,7 +31,9 @@ const ERASED: readonly ((inside: SQL) => SQL)[] = [
     "entry_versions",
   ].map((table) => (inside: SQL) => sql`delete from ${sql.identifier(table)} where entry_id in ${inside}`),
   (inside) => sql`update sign_ins set jar = null where entry_id in ${inside} and jar is not null`,
-  (inside) => sql`delete from letterboxes where node_id in ${inside}`,
+  ...["letterboxes", "findings", "checks"].map(
+    (table) => (inside: SQL) => sql`delete from ${sql.identifier(table)} where node_id in ${inside}`,
+  ),
   (inside) => sql`delete from pictures where id in (${picturesOf(inside)})`,
   (inside) => sql`delete from entries where node_id in ${inside}`,
   (inside) => sql`delete from folders where node_id in ${inside}`,

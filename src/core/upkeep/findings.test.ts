@@ -1,0 +1,153 @@
+import { describe, expect, test } from "vitest";
+import {
+  type AccessFacts,
+  AHEAD_MS,
+  type EntryFacts,
+  FINDING_KINDS,
+  FINDINGS,
+  type GrantFacts,
+  lookAtAccess,
+  lookAtEntry,
+  partOf,
+  type Seer,
+  UNUSED_ACCESS_MS,
+  UNUSED_ENTRY_MS,
+  UPKEEP_ACTS,
+} from "./findings";
+import { FINDING_NAMES } from "./names";
+
+const DAY = 86_400_000;
+const NOW = Date.UTC(2027, 4, 6, 12);
+
+const quiet: EntryFacts = {
+  ...{ atRest: false, createdAt: NOW - 10 * DAY, writtenAt: NOW - 10 * DAY, signsIn: true, plainHttp: false },
+  ...{ leaked: 0, leakedSince: 0, guesses: 14, reused: false, seers: [], refusedAt: null, workedAt: NOW - DAY },
+  ...{ failing: null, usedAt: NOW - DAY, dates: [] },
+};
+const kinds = (facts: Partial<EntryFacts>, at = NOW) =>
+  lookAtEntry({ ...quiet, ...facts }, at).findings.map(({ kind }) => kind);
+const seer = (more: Partial<Seer>): Seer => ({
+  ...{ personId: "ada", standing: "active", level: "reveal", until: null, since: NOW - 3 * DAY },
+  ...more,
+});
+
+describe("an entry", () => {
+  test("that is well looked after has no findings, and neither has one at rest", () => {
+    expect(kinds({})).toEqual([]);
+    const bad = {
+      leaked: 3,
+      guesses: 1,
+      reused: true,
+      plainHttp: true,
+      refusedAt: NOW,
+      seers: [seer({ standing: "leaver" })],
+    };
+    expect(kinds(bad)).toEqual(["leaked", "leaver", "reused", "weak", "rejected", "plain-http"]);
+    expect(kinds({ ...bad, atRest: true })).toEqual([]);
+  });
+
+  test("is known to a leaver since they left, and to those who can no longer reveal it", () => {
+    const seers = [
+      seer({ personId: "bo", standing: "leaver", level: "none", since: NOW - 5 * DAY }),
+      seer({ personId: "al", standing: "leaver", level: "none", since: NOW - 2 * DAY }),
+      seer({ personId: "cy", level: "use" }),
+      seer({ personId: "di", standing: "suspended", level: "none" }),
+      seer({ personId: "ed", level: "edit" }),
+    ];
+    const { findings } = lookAtEntry({ ...quiet, seers }, NOW);
+    expect(findings).toEqual([
+      { kind: "leaver", key: "", since: NOW - 5 * DAY, detail: { people: ["al", "bo"] } },
+      { kind: "former", key: "", since: 0, detail: { people: ["cy", "di"] } },
+    ]);
+  });
+
+  test("is looked at again when somebody who has seen it falls below Reveal", () => {
+    const until = NOW + 2 * DAY;
+    expect(lookAtEntry({ ...quiet, seers: [seer({ until })] }, NOW).dueAt).toBe(until);
+  });
+
+  test("is untested until it worked once; a rejection says more than a failure, and that more than no test", () => {
+    const failing = { since: NOW - DAY, failure: "came-back" as const };
+    expect(kinds({ workedAt: null })).toEqual(["untested"]);
+    expect(kinds({ workedAt: null, failing })).toEqual(["fails"]);
+    expect(kinds({ failing, refusedAt: NOW - DAY })).toEqual(["rejected"]);
+    expect(kinds({ workedAt: null, signsIn: false, plainHttp: true, failing })).toEqual([]);
+  });
+
+  test("a date is told sixty days before, and again when it is over", () => {
+    const at = NOW + 100 * DAY;
+    const dates = [{ field: "Ends", at }];
+    const look = (when: number) => lookAtEntry({ ...quiet, usedAt: when, dates }, when);
+    expect(look(NOW)).toEqual({ findings: [], dueAt: at - AHEAD_MS });
+    expect(look(at - AHEAD_MS).findings).toMatchObject([{ kind: "ends", detail: { field: "Ends", date: at } }]);
+    expect(look(at - AHEAD_MS).dueAt).toBe(at);
+    expect(look(at).findings).toMatchObject([{ kind: "over", since: at }]);
+  });
+
+  test("nobody has used it for 180 days, or never since it was created", () => {
+    const usedAt = NOW - UNUSED_ENTRY_MS;
+    expect(kinds({ createdAt: 0, usedAt: usedAt + 1 })).toEqual([]);
+    expect(lookAtEntry({ ...quiet, createdAt: 0, usedAt: usedAt + 1 }, NOW).dueAt).toBe(NOW + 1);
+    expect(kinds({ createdAt: 0, usedAt })).toEqual(["unused"]);
+    expect(kinds({ createdAt: usedAt, usedAt: null })).toEqual(["unused"]);
+  });
+
+  test("strength has one border", () => {
+    expect(kinds({ guesses: 8.99 })).toEqual(["weak"]);
+    expect(kinds({ guesses: 9 })).toEqual([]);
+    expect(kinds({ guesses: null })).toEqual([]);
+  });
+});
+
+const grant: GrantFacts = {
+  ...{ id: "g", level: "reveal", subject: "person", personId: "ada", guest: false, from: null, until: null },
+  ...{ validFrom: NOW - 10 * DAY, why: "daily work", usedAt: null },
+};
+const node: AccessFacts = { countsStewards: true, stewards: ["ada", "bo"], writtenAt: NOW - DAY, grants: [] };
+const odd = (more: Partial<GrantFacts>, at = NOW) => lookAtAccess({ ...node, grants: [{ ...grant, ...more }] }, at);
+
+describe("access", () => {
+  test("needs two stewards where stewards are counted", () => {
+    const of = (stewards: string[], countsStewards = true) =>
+      lookAtAccess({ ...node, stewards, countsStewards }, NOW).findings.map(({ kind }) => kind);
+    expect(of(["ada", "bo"])).toEqual([]);
+    expect(of(["ada"])).toEqual(["one-steward"]);
+    expect(of([])).toEqual(["no-steward"]);
+    expect(of([], false)).toEqual([]);
+  });
+
+  test("of Everyone is told from Reveal up", () => {
+    expect(odd({ subject: "everyone", level: "use" }).findings).toEqual([]);
+    expect(odd({ subject: "everyone" }).findings).toMatchObject([
+      { kind: "everyone", key: "g", detail: { level: "reveal" } },
+    ]);
+  });
+
+  test("that is unused for 90 days is told, a steward's is not, and what is not there yet waits", () => {
+    const border = NOW - UNUSED_ACCESS_MS;
+    expect(odd({ validFrom: border + 1 })).toEqual({ findings: [], dueAt: NOW + 1 });
+    expect(odd({ validFrom: border }).findings).toMatchObject([
+      { kind: "unused-access", since: NOW, detail: { people: ["ada"], lastAt: null } },
+    ]);
+    expect(odd({ validFrom: 0, usedAt: border + 1 }).findings).toEqual([]);
+    expect(odd({ validFrom: 0, level: "steward" }).findings).toEqual([]);
+    expect(odd({ validFrom: 0, subject: "group" }).findings).toEqual([]);
+    expect(odd({ validFrom: 0, from: NOW + 5 })).toEqual({ findings: [], dueAt: NOW + 5 });
+    expect(odd({ validFrom: 0, until: NOW }).findings).toEqual([]);
+    expect(odd({ validFrom: 0, level: "blocked" }).findings).toEqual([]);
+  });
+
+  test("of a guest without an end, and what was given for something that is over", () => {
+    expect(odd({ guest: true }).findings.map(({ kind }) => kind)).toEqual(["open-guest"]);
+    expect(odd({ guest: true, until: NOW + DAY }).findings).toEqual([]);
+    expect(odd({ why: "the fair, April 2027" }).findings.map(({ kind }) => kind)).toEqual(["passed"]);
+    expect(odd({ why: "the fair, June 2027" }).findings).toEqual([]);
+  });
+});
+
+test("each kind has an act, a name of its own, and one place where it is looked for", () => {
+  for (const kind of FINDING_KINDS) expect(UPKEEP_ACTS).toContain(FINDINGS[kind].act);
+  expect(new Set(FINDING_KINDS.map((kind) => FINDING_NAMES[kind])).size).toBe(FINDING_KINDS.length);
+  const ofAccess = FINDING_KINDS.filter((kind) => partOf(kind) === "access");
+  expect(ofAccess).toEqual(["no-steward", "one-steward", "everyone", "open-guest", "passed", "unused-access"]);
+});

@@ -1,0 +1,23 @@
+/** What findings are called, in a list and in the Journal. */
+import type { FindingKind } from "./findings";
+
+export const FINDING_NAMES: Readonly<Record<FindingKind, string>> = {
+  leaked: "leaked password",
+  leaver: "known to a leaver",
+  former: "known without access",
+  reused: "same password twice",
+  weak: "weak password",
+  "no-steward": "no steward",
+  "one-steward": "one steward only",
+  rejected: "rejected by the site",
+  fails: "sign-in fails",
+  "plain-http": "plain http",
+  untested: "sign-in not tested",
+  everyone: "Everyone has Reveal or more",
+  "open-guest": "guest without an end date",
+  passed: "the reason is over",
+  "unused-access": "access nobody uses",
+  over: "date passed",
+  ends: "date near",
+  unused: "nobody uses it",
+};

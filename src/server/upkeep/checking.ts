@@ -1,0 +1,286 @@
+/**
+ * Looks for findings where something has changed, and where a date has come: what triggers have written down, the newest
+ * first, a few at a time. One process does it, beside all other work.
+ */
+
+import { setTimeout as sleep } from "node:timers/promises";
+import { and, inArray, isNull, lte, max, sql } from "drizzle-orm";
+import { z } from "zod";
+import { PASSWORD } from "../../core/kinds/kind";
+import { FINDING_KINDS, type Finding, type Look, lookAtAccess, lookAtEntry, partOf } from "../../core/upkeep/findings";
+import type { OpenIndex } from "../access/openIndex";
+import { command, idSchema, type Topic } from "../command";
+import { inJson } from "../database/bulk";
+import { checks, findings, unchecked } from "../database/schema";
+import { findingDetail } from "../database/stored";
+import type { Galtry } from "../galtry";
+import { uuidv7 } from "../ids";
+import { endLease, holdLease } from "../lease";
+import { failed } from "../log";
+import { accessFacts, entryFacts } from "./facts";
+
+/** In one go; between two of them the other work of the process has its turn. */
+const AT_ONCE = 100;
+/** What one change at a node or of a person brings along is written down in pieces of so many. */
+const MOST_WRITTEN = 1_000;
+const SERVER = { kind: "server" } as const;
+const WORK = "upkeep.check";
+
+const finding = z.strictObject({
+  kind: z.enum(FINDING_KINDS as [Finding["kind"], ...Finding["kind"][]]),
+  key: z.string().max(80),
+  since: z.number(),
+  detail: findingDetail,
+});
+const looked = z.strictObject({
+  nodeId: idSchema,
+  vaultId: z.string(),
+  part: z.enum(["entry", "access"]),
+  findings: z.array(finding),
+  dueAt: z.number().nullable(),
+});
+const reference = z.strictObject({ kind: z.enum(["entry", "access"]), ref: z.string() });
+
+/** What was found takes the place of what was found before. What is there no more is over, and stays as history. */
+export const recordFindings = command({
+  name: "upkeep.recordFindings",
+  input: z.strictObject({
+    looks: z.array(looked).max(1_000),
+    /** What was looked at; what has changed since then is not among it, and is looked at again. */
+    done: z.array(z.number().int()).max(10_000),
+    /** What is to be looked at because of it. */
+    next: z.array(reference).max(10_000),
+  }),
+  by: ["server"],
+  lowPriority: true,
+  allow: () => undefined,
+  run: async ({ tx, input, at }): Promise<string[]> => {
+    if (input.done.length > 0) await tx.delete(unchecked).where(inJson(unchecked.seq, input.done));
+    if (input.next.length > 0)
+      await tx.run(sql`insert or ignore into unchecked (kind, ref)
+        select value ->> 'kind', value ->> 'ref' from json_each(${JSON.stringify(input.next)})`);
+    const ids = [...new Set(input.looks.map(({ nodeId }) => nodeId))];
+    const open =
+      ids.length === 0
+        ? []
+        : await tx
+            .select()
+            .from(findings)
+            .where(and(inJson(findings.nodeId, ids), isNull(findings.endedAt)));
+    const touched = new Set<string>();
+    for (const look of input.looks) {
+      const before = open.filter((row) => row.nodeId === look.nodeId && partOf(row.kind) === look.part);
+      const gone = before.filter((row) => !look.findings.some((one) => one.kind === row.kind && one.key === row.key));
+      if (gone.length > 0)
+        await tx
+          .update(findings)
+          .set({ endedAt: at })
+          .where(
+            inArray(
+              findings.id,
+              gone.map(({ id }) => id),
+            ),
+          );
+      for (const one of look.findings) {
+        const row = before.find(({ kind, key }) => kind === one.kind && key === one.key);
+        const said = { vaultId: look.vaultId, detail: one.detail };
+        if (!row)
+          await tx
+            .insert(findings)
+            .values({ ...{ id: uuidv7(), nodeId: look.nodeId, foundAt: at }, ...said, ...since(one, at) });
+        else if (row.vaultId !== said.vaultId || JSON.stringify(row.detail) !== JSON.stringify(said.detail))
+          await tx
+            .update(findings)
+            .set(said)
+            .where(inArray(findings.id, [row.id]));
+        else continue;
+        touched.add(look.vaultId);
+      }
+      for (const { vaultId } of gone) touched.add(vaultId);
+      await tx.run(sql`delete from ${checks} where node_id = ${look.nodeId} and part = ${look.part}`);
+      if (look.dueAt !== null)
+        await tx.insert(checks).values({ nodeId: look.nodeId, part: look.part, dueAt: look.dueAt });
+    }
+    return [...touched].filter(Boolean);
+  },
+  journal: null,
+  tell: ({ result }) => [
+    ...result.map((id): Topic => `vault:${id}`),
+    ...(result.length > 0 ? (["administrators"] as const) : []),
+  ],
+});
+
+const since = ({ kind, key, since: from }: Finding, at: number) => ({ kind, key, since: Math.min(from || at, at) });
+
+type Row = typeof unchecked.$inferSelect;
+
+/** What is looked at next: what has changed, the newest first, and then what is due. */
+async function nextOnes(app: Galtry, at: number): Promise<{ rows: Row[]; due: Pick<Row, "kind" | "ref">[] }> {
+  const rows = await app.db.select().from(unchecked).orderBy(sql`seq desc`).limit(AT_ONCE);
+  if (rows.length > 0) return { rows, due: [] };
+  const due = await app.db.select().from(checks).where(lte(checks.dueAt, at)).orderBy(checks.dueAt).limit(AT_ONCE);
+  return { rows, due: due.map(({ part, nodeId }) => ({ kind: part, ref: nodeId })) };
+}
+
+/** Looks at some of what has changed or is due. @returns whether there was any */
+export async function checkSome(app: Galtry, at = Date.now()): Promise<boolean> {
+  const { rows, due } = await nextOnes(app, at);
+  const all = [...rows, ...due];
+  if (all.length === 0) return false;
+  const index = await app.access.fresh();
+  const refs = (kind: Row["kind"]) => [...new Set(all.filter((row) => row.kind === kind).map(({ ref }) => ref))];
+  const next = new Next();
+  await broughtAlong(app, index, { nodes: refs("access"), people: refs("person"), marks: refs("mark") }, next);
+  await usedAgain(app, index, refs("use"), next);
+  const entries = await lookAtEntries(app, index, [...new Set([...refs("entry"), ...refs("use")])], at, next);
+  const access = await lookAtNodes(app, index, refs("access"), at);
+  const looks = [...entries, ...access];
+  const pieces = next.pieces();
+  // What it brings along is written down before it counts as looked at: an end in between loses nothing.
+  for (const piece of pieces) await recordFindings.execute(app, { looks: [], done: [], next: piece }, SERVER, at);
+  await recordFindings.execute(app, { looks, done: rows.map(({ seq }) => seq), next: [] }, SERVER, at);
+  return true;
+}
+
+/** What is still to be looked at because of what is looked at now. */
+class Next {
+  readonly #refs = new Map<string, z.output<typeof reference>>();
+  add(kind: "entry" | "access", ref: string): void {
+    this.#refs.set(`${kind} ${ref}`, { kind, ref });
+  }
+  pieces(): z.output<typeof reference>[][] {
+    const all = [...this.#refs.values()];
+    const pieces: (typeof all)[] = [];
+    for (let from = 0; from < all.length; from += MOST_WRITTEN) pieces.push(all.slice(from, from + MOST_WRITTEN));
+    return pieces;
+  }
+}
+
+/** Entries whose secret was seen by those whose access may have changed, or is that of another; nodes that follow one. */
+async function broughtAlong(
+  app: Galtry,
+  index: OpenIndex,
+  { nodes, people, marks }: { nodes: string[]; people: string[]; marks: string[] },
+  next: Next,
+): Promise<void> {
+  for (const id of nodes) {
+    for (const below of index.distinctBelow(id))
+      if (below !== id && index.node(below)?.separate) next.add("access", below);
+    const ids = [...index.below(id)].filter(({ type }) => type === "entry").map((node) => node.id);
+    if (ids.length === 0) continue;
+    // Sightings, where somebody may have more or less; findings, where they lie in another vault now.
+    const concerned = await app.db.all<{ id: string }>(sql`
+      select i.value as id from json_each(${JSON.stringify(ids)}) i
+      where exists (select 1 from sightings s where s.entry_id = i.value)
+        or exists (select 1 from findings f where f.node_id = i.value and f.ended_at is null and f.vault_id <> ${index.node(id)!.vaultId})`);
+    for (const one of concerned) next.add("entry", one.id);
+  }
+  for (const personId of people) {
+    const seen = await app.db.all<{ id: string }>(
+      sql`select distinct entry_id as id from sightings where person_id = ${personId}`,
+    );
+    for (const { id } of seen) next.add("entry", id);
+    const held = await app.db.all<{ id: string }>(sql`
+      select distinct g.node_id as id from grants g where g.valid_until is null and (
+        (g.subject_kind = 'person' and g.subject_id = ${personId})
+        or (g.subject_kind = 'group' and g.subject_id in (select m.group_id from memberships m where m.person_id = ${personId})))`);
+    for (const { id } of held) next.add("access", id);
+  }
+  if (marks.length === 0) return;
+  const alike = await app.db.all<{ id: string }>(sql`
+    select distinct e.node_id as id from fingerprints f join entries e on e.version_id = f.version_id
+    where f.fingerprint in (select value from json_each(${JSON.stringify(marks)})) and f.field = ${PASSWORD}`);
+  for (const { id } of alike) next.add("entry", id);
+}
+
+type Looked = z.input<typeof looked>;
+const NOTHING: Look = { findings: [], dueAt: null };
+
+async function lookAtEntries(app: Galtry, index: OpenIndex, ids: string[], at: number, next: Next): Promise<Looked[]> {
+  if (ids.length === 0) return [];
+  const facts = await entryFacts(app.db, index, ids, at);
+  // What has no place, or is at rest, has no finding of its own: looked at for one another, they would never end.
+  const active = (id: string) => index.node(id) !== undefined && facts.get(id)?.atRest === false;
+  await alikeWithout(
+    app,
+    index,
+    ids.filter((id) => active(id) && facts.get(id)!.reused),
+    next,
+  );
+  return ids.flatMap((id) => {
+    const node = index.node(id);
+    const known = facts.get(id);
+    // Without a place it is being brought in, or gone: nothing is said of it.
+    return [
+      {
+        nodeId: id,
+        vaultId: node?.vaultId ?? "",
+        part: "entry" as const,
+        ...(node && known ? lookAtEntry(known, at) : NOTHING),
+      },
+    ];
+  });
+}
+
+/** Others with the same secret of which that is not known yet. */
+async function alikeWithout(app: Galtry, index: OpenIndex, ids: string[], next: Next): Promise<void> {
+  if (ids.length === 0) return;
+  const rows = await app.db.all<{ id: string }>(sql`
+    select distinct o.node_id as id from entries e
+      join fingerprints f on f.version_id = e.version_id
+      join fingerprints g on g.fingerprint = f.fingerprint
+      join entries o on o.version_id = g.version_id
+    where e.node_id in (select value from json_each(${JSON.stringify(ids)}))
+      and f.field = ${PASSWORD} and g.field = ${PASSWORD} and o.binned_at is null and o.aside_at is null
+      and not exists (select 1 from findings x where x.node_id = o.node_id and x.kind = 'reused' and x.key = '' and x.ended_at is null)`);
+  for (const { id } of rows) if (!ids.includes(id) && index.node(id)) next.add("entry", id);
+}
+
+/** Access that was not used, on the way to what has been used now. */
+async function usedAgain(app: Galtry, index: OpenIndex, ids: string[], next: Next): Promise<void> {
+  const ways = [...new Set(ids.flatMap((id) => index.path(id).map((node) => node.id)))];
+  const rows = await app.db.all<{ id: string }>(sql`
+    select distinct node_id as id from findings
+    where node_id in (select value from json_each(${JSON.stringify(ways)})) and ended_at is null and kind = 'unused-access'`);
+  for (const { id } of rows) next.add("access", id);
+}
+
+async function lookAtNodes(app: Galtry, index: OpenIndex, ids: string[], at: number): Promise<Looked[]> {
+  const looks: Looked[] = [];
+  for (const nodeId of ids) {
+    const facts = await accessFacts(app.db, index, nodeId, at);
+    const look = facts ? lookAtAccess(facts, at) : NOTHING;
+    looks.push({ nodeId, vaultId: index.node(nodeId)?.vaultId ?? "", part: "access", ...look });
+  }
+  return looks;
+}
+
+const LOOK_EVERY_MS = 1_000;
+/** What is due although nothing changes is looked for so often. */
+const DUE_EVERY_MS = 60_000;
+
+/** As long as this process lives. */
+export async function keepChecking(app: Galtry): Promise<void> {
+  let dueAt = 0;
+  for (;;) {
+    const began = performance.now();
+    const more = await look().catch((error) => {
+      failed(WORK, error);
+      return false;
+    });
+    // Half the time at most.
+    await sleep(more ? performance.now() - began : LOOK_EVERY_MS, undefined, { ref: false });
+  }
+  async function look(): Promise<boolean> {
+    const [last] = await app.db.select({ seq: max(unchecked.seq) }).from(unchecked);
+    const isDue = Date.now() >= dueAt;
+    if (!isDue && !last?.seq) return false;
+    if (!(await holdLease(app, WORK))) return false;
+    const more = await checkSome(app);
+    if (!more) {
+      dueAt = Date.now() + DUE_EVERY_MS;
+      await endLease(app, WORK);
+    }
+    return more;
+  }
+}

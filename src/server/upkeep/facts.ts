@@ -1,0 +1,220 @@
+/** What is known of entries and of the access on nodes, as `core/upkeep` looks at it: from the rows, many in one read. */
+import { sql } from "drizzle-orm";
+import { higher, isLastingSteward, momentsAhead, type Reach } from "../../core/access";
+import { PASSWORD } from "../../core/kinds/kind";
+import { readMonth } from "../../core/month";
+import type { Failure } from "../../core/signin/outcome";
+import {
+  type AccessFacts,
+  type EntryFacts,
+  type GrantFacts,
+  type Seer,
+  TELLING_FAILURES,
+} from "../../core/upkeep/findings";
+import type { OpenIndex } from "../access/openIndex";
+import { isLoopbackHost } from "../configuration";
+import { bulk } from "../database/bulk";
+import type { Reader } from "../database/client";
+import { groupBy } from "../groupBy";
+import { kindsById } from "../vaults/kinds";
+
+/** Fields of an entry that say until when it is good, by what they are called. */
+const ENDS = /expir|valid until|ends|renew/i;
+
+interface EntryRow {
+  id: string;
+  kind: string;
+  signInPage: string;
+  fields: Record<string, string>;
+  createdAt: number;
+  writtenAt: number;
+  refusedAt: number | null;
+  atRest: number;
+  leaked: number | null;
+  leakedSince: number | null;
+  guesses: number | null;
+  reused: number;
+  workedAt: number | null;
+  usedAt: number | null;
+  seenAt: number | null;
+}
+
+const inside = (ids: readonly string[]) => sql`(select value from json_each(${JSON.stringify(ids)}))`;
+
+/** @returns by id; entries that are not there any more are not in it */
+export async function entryFacts(
+  tx: Reader,
+  index: OpenIndex,
+  ids: readonly string[],
+  at: number,
+): Promise<Map<string, EntryFacts>> {
+  const rows = await bulk<EntryRow>(
+    tx,
+    {
+      ...{ id: sql`e.node_id`, kind: sql`e.kind`, signInPage: sql`e.sign_in_page`, fields: sql`json(e.fields)` },
+      ...{ createdAt: sql`e.created_at`, writtenAt: sql`v.created_at`, refusedAt: sql`v.refused_at` },
+      atRest: sql`e.binned_at is not null or e.aside_at is not null`,
+      leaked: sql`(select max(c.leaked) from conditions c where c.version_id = e.version_id and c.field = ${PASSWORD})`,
+      leakedSince: sql`(select min(c.looked_up_at) from conditions c where c.version_id = e.version_id and c.field = ${PASSWORD} and c.leaked > 0)`,
+      guesses: sql`(select min(c.guesses) from conditions c where c.version_id = e.version_id and c.field = ${PASSWORD})`,
+      reused: sql`exists (
+        select 1 from fingerprints f
+          join fingerprints g on g.fingerprint = f.fingerprint and g.version_id <> f.version_id
+          join entries o on o.version_id = g.version_id
+        where f.version_id = e.version_id and f.field = ${PASSWORD} and g.field = ${PASSWORD} and o.binned_at is null and o.aside_at is null)`,
+      workedAt: sql`(select max(s.begun_at) from sign_ins s where s.entry_id = e.node_id and s.outcome = 'signed-in')`,
+      usedAt: sql`(select max(s.begun_at) from sign_ins s where s.entry_id = e.node_id and s.outcome = 'signed-in' and s.how <> 'tested')`,
+      seenAt: sql`(select max(s.at) from sightings s where s.entry_id = e.node_id)`,
+    },
+    sql`from entries e join entry_versions v on v.id = e.version_id where e.node_id in ${inside(ids)}`,
+  );
+  const there = rows.map(({ id }) => id);
+  const kinds = await kindsById(tx);
+  const failures = await failuresOf(tx, there);
+  const kindOf = new Map(rows.map(({ id, kind }) => [id, kinds.get(kind)]));
+  const isSecret = (id: string, field: string) => {
+    const own = kindOf.get(id)?.fields.find((one) => one.id === field);
+    // Codes and fields that an entry has of its own are no fields of its kind.
+    return own === undefined || own.class === "secret";
+  };
+  const seers = await seersOf(tx, index, there, isSecret, at);
+  return new Map(
+    rows.map((row): [string, EntryFacts] => {
+      const failed = (failures.get(row.id) ?? []).filter((one) => one.at > (row.workedAt ?? 0));
+      const last = failed.at(-1);
+      const dated = (kinds.get(row.kind)?.fields ?? []).filter(
+        ({ form, label }) => (form === "date" || form === "month") && ENDS.test(label),
+      );
+      return [
+        row.id,
+        {
+          ...{ atRest: row.atRest === 1, createdAt: row.createdAt, writtenAt: row.writtenAt },
+          ...{
+            signsIn: row.signInPage !== "",
+            plainHttp: isPlainHttp(row.signInPage),
+            leaked: row.leaked ?? 0,
+            leakedSince: row.leakedSince ?? 0,
+          },
+          ...{ guesses: row.guesses, reused: row.reused === 1, seers: seers.get(row.id) ?? [] },
+          ...{ refusedAt: row.refusedAt, workedAt: row.workedAt },
+          failing: last ? { since: failed[0]!.at, failure: last.outcome } : null,
+          usedAt: row.usedAt === null && row.seenAt === null ? null : Math.max(row.usedAt ?? 0, row.seenAt ?? 0),
+          dates: dated.flatMap(({ id, label }) => {
+            const day = endOfDay(row.fields[id] ?? "");
+            return day === null ? [] : [{ field: label, at: day }];
+          }),
+        },
+      ];
+    }),
+  );
+}
+
+/** What is typed there can be read on the way; on this machine there is no way. */
+const isPlainHttp = (page: string): boolean => page.startsWith("http:") && !isLoopbackHost(new URL(page).hostname);
+
+/** The end of a day or month as fields have them, in UTC: a few hours more or less do not matter here. */
+function endOfDay(text: string): number | null {
+  const day = /^(\d{4})-(\d\d)-(\d\d)$/.exec(text);
+  if (day) return Date.UTC(Number(day[1]), Number(day[2]) - 1, Number(day[3]) + 1);
+  const month = /^(\d{4})-(\d\d)$/.exec(readMonth(text) ?? "");
+  return month ? Date.UTC(Number(month[1]), Number(month[2]), 1) : null;
+}
+
+/** Sign-ins that failed because of the entry, the first first. */
+async function failuresOf(tx: Reader, ids: readonly string[]) {
+  const rows = await tx.all<{ entryId: string; at: number; outcome: Failure }>(sql`
+    select s.entry_id as "entryId", s.begun_at as at, s.outcome as outcome from sign_ins s
+    where s.entry_id in ${inside(ids)} and s.outcome in ${inside(TELLING_FAILURES)} order by s.begun_at`);
+  return groupBy(rows, ({ entryId }) => entryId);
+}
+
+/** Who has seen a secret that an entry has now. */
+async function seersOf(
+  tx: Reader,
+  index: OpenIndex,
+  ids: readonly string[],
+  isSecret: (entryId: string, field: string) => boolean,
+  at: number,
+): Promise<Map<string, Seer[]>> {
+  const all = await tx.all<{ entryId: string; field: string; personId: string; since: number }>(sql`
+    select distinct s.entry_id as "entryId", s.field as field, s.person_id as "personId",
+      (select max(t.valid_from) from standings t where t.person_id = s.person_id and t.valid_until is null) as since
+    from sightings s
+      join entries e on e.node_id = s.entry_id
+      join fingerprints f on f.version_id = e.version_id and f.field = s.field and f.fingerprint = s.fingerprint
+    where s.entry_id in ${inside(ids)}`);
+  const rows = all.filter(({ entryId, field }) => isSecret(entryId, field));
+  const seers = rows.flatMap(({ entryId, personId, since }) => {
+    const person = index.person(personId);
+    if (!person) return [];
+    const { standing } = person;
+    const level = levelSoon(index, personId, entryId, at);
+    return [{ entryId, personId, standing, level, until: index.end(personId, entryId, "reveal", at), since }];
+  });
+  return groupBy(seers, ({ entryId }) => entryId);
+}
+
+const WEEK = 7 * 86_400_000;
+
+/** What a person has at a node, or will have within a week by a window that opens again. */
+function levelSoon(index: OpenIndex, personId: string, nodeId: string, at: number): Reach {
+  const now = index.level(personId, nodeId, at);
+  const windows = index.path(nodeId).flatMap(({ id }) => index.grantsOn(id).filter(({ weekly }) => weekly));
+  if (windows.length === 0) return now;
+  return momentsAhead(windows, at, at + WEEK).reduce<Reach>(
+    (most, moment) => higher(most, index.level(personId, nodeId, moment)),
+    now,
+  );
+}
+
+/** @returns null where the node is not there any more */
+export async function accessFacts(
+  tx: Reader,
+  index: OpenIndex,
+  nodeId: string,
+  at: number,
+): Promise<AccessFacts | null> {
+  const node = index.node(nodeId);
+  if (!node) return null;
+  const steps = index.steps(nodeId);
+  const grants = index.grantsOn(nodeId);
+  const countsStewards = node.type === "vault" || node.separate;
+  const stewards = countsStewards
+    ? index
+        .whoHas(nodeId, "steward", at)
+        .filter(({ person }) => isLastingSteward(person, steps, at))
+        .map(({ person }) => person.id)
+    : [];
+  const people = grants.filter(({ subjectKind }) => subjectKind === "person").map(({ subjectId }) => subjectId);
+  const used = people.length > 0 ? await usedBelow(tx, index, nodeId, people) : new Map<string, number>();
+  return {
+    ...{ countsStewards, stewards: stewards.sort() },
+    writtenAt: Math.max(0, ...grants.map(({ validFrom }) => validFrom)),
+    grants: grants.map(
+      (grant): GrantFacts => ({
+        ...{ id: grant.id, level: grant.level, subject: grant.subjectKind, personId: grant.subjectId },
+        guest: grant.subjectKind === "person" && index.person(grant.subjectId)?.guest === true,
+        ...{ from: grant.from, until: grant.until, validFrom: grant.validFrom, why: grant.why },
+        usedAt: used.get(grant.subjectId) ?? null,
+      }),
+    ),
+  };
+}
+
+/** When each of some people used anything at or below a node last. */
+async function usedBelow(
+  tx: Reader,
+  index: OpenIndex,
+  nodeId: string,
+  people: readonly string[],
+): Promise<Map<string, number>> {
+  const rows = await tx.all<{ personId: string; entryId: string; at: number }>(sql`
+    select person_id as "personId", entry_id as "entryId", max(begun_at) as at from sign_ins
+      where person_id in ${inside(people)} and outcome = 'signed-in' and how <> 'tested' group by person_id, entry_id
+    union all
+    select person_id, entry_id, max(at) from sightings where person_id in ${inside(people)} group by person_id, entry_id`);
+  const used = new Map<string, number>();
+  for (const { personId, entryId, at } of rows)
+    if (at > (used.get(personId) ?? 0) && index.path(entryId).some(({ id }) => id === nodeId)) used.set(personId, at);
+  return used;
+}

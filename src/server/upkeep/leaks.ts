@@ -1,0 +1,105 @@
+/**
+ * Looks up what is kept in the list of leaked passwords: what was just written first, and each once a day, slowly. What
+ * is looked up is opened for that moment; five digits of its SHA-1 leave, and nothing else of it.
+ */
+import { setTimeout as sleep } from "node:timers/promises";
+import { and, asc, eq, lt, sql } from "drizzle-orm";
+import { z } from "zod";
+import { PASSWORD } from "../../core/kinds/kind";
+import { command, idSchema } from "../command";
+import { conditions, entries, entryVersions } from "../database/schema";
+import type { Galtry } from "../galtry";
+import { timesLeaked } from "../leakedPasswords";
+import { endLease, holdLease } from "../lease";
+import { failed } from "../log";
+import { orSealError } from "../vaults/sealing";
+import { openValues } from "../vaults/vaultKeys";
+
+const DAY = 86_400_000;
+const AT_ONCE = 20;
+const SERVER = { kind: "server" } as const;
+const WORK = "upkeep.lookUpLeaks";
+/** An old version is looked up no more. */
+const NEVER = Number.MAX_SAFE_INTEGER;
+
+const lookedUp = z.strictObject({ versionId: idSchema, field: z.string().max(80), times: z.number().int().min(0) });
+
+export const recordLeaks = command({
+  name: "upkeep.recordLeaks",
+  input: z.strictObject({ rows: z.array(lookedUp).max(100), old: z.array(idSchema).max(100) }),
+  by: ["server"],
+  lowPriority: true,
+  allow: () => undefined,
+  run: async ({ tx, input, at }) => {
+    for (const { versionId, field, times } of input.rows)
+      await tx
+        .update(conditions)
+        .set({ leaked: times, lookedUpAt: at })
+        .where(and(eq(conditions.versionId, versionId), eq(conditions.field, field)));
+    for (const versionId of input.old)
+      await tx.update(conditions).set({ lookedUpAt: NEVER }).where(eq(conditions.versionId, versionId));
+  },
+  journal: null,
+  tell: () => [],
+});
+
+/**
+ * Looks up some that were not looked up for a day.
+ * @returns how many there were
+ * @throws where the list does not answer
+ */
+export async function lookUpSome(app: Galtry, list: URL, at = Date.now()): Promise<number> {
+  const due = await app.db
+    .select({ field: conditions.field, version: entryVersions, entryId: entries.nodeId })
+    .from(conditions)
+    .innerJoin(entryVersions, eq(entryVersions.id, conditions.versionId))
+    // An earlier version has no entry here.
+    .leftJoin(entries, eq(entries.versionId, conditions.versionId))
+    .where(and(lt(conditions.lookedUpAt, at - DAY), eq(conditions.field, PASSWORD)))
+    .orderBy(asc(conditions.lookedUpAt))
+    .limit(AT_ONCE);
+  const rows: z.output<typeof lookedUp>[] = [];
+  for (const { field, version, entryId } of due) {
+    if (entryId === null) continue;
+    const values = await openValues(app.db, app.keys, version).catch(orSealError);
+    const value = values?.fields[field];
+    rows.push({ versionId: version.id, field, times: value ? await timesLeaked(list, value) : 0 });
+  }
+  const old = [...new Set(due.filter(({ entryId }) => entryId === null).map(({ version }) => version.id))];
+  if (due.length > 0) await recordLeaks.execute(app, { rows, old }, SERVER, at);
+  return due.length;
+}
+
+/** When the list was read last; null where it never was. */
+export async function leaksReadAt(tx: Pick<Galtry["db"], "get">): Promise<number | null> {
+  const row = await tx.get<{ at: number | null }>(
+    sql`select max(looked_up_at) as at from conditions where looked_up_at < ${NEVER}`,
+  );
+  return row?.at || null;
+}
+
+const LOOK_EVERY_MS = 5_000;
+/** From one handful to the next: a list that others keep is asked gently. */
+const PAUSE_MS = 1_000;
+/** So long a list that does not answer is left alone. */
+const AWAY_MS = 10 * 60_000;
+
+/** As long as this process lives, where the operator has set up a list. */
+export async function keepLookingUp(app: Galtry): Promise<void> {
+  const list = app.configuration.leakedPasswords;
+  if (!list) return;
+  for (;;) {
+    const pause = await look(list).catch((error: unknown) => {
+      failed(WORK, error);
+      return AWAY_MS;
+    });
+    await sleep(pause, undefined, { ref: false });
+  }
+  async function look(address: URL): Promise<number> {
+    if (!(await holdLease(app, WORK))) return LOOK_EVERY_MS;
+    const found = await lookUpSome(app, address);
+    if (found > 0) return PAUSE_MS;
+    await endLease(app, WORK);
+    return LOOK_EVERY_MS;
+  }
+}
