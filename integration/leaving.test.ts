@@ -78,11 +78,17 @@ describe("before", () => {
   });
 
   test("what they have seen counts until it is changed", async () => {
-    const values = { name: "Kiosk", signInPage: "https://kiosk.example/in", password: "canary-kiosk-1" };
+    const values = {
+      ...{ name: "Kiosk", signInPage: "https://kiosk.example/in" },
+      ...{ userName: "kiosk", password: "canary-kiosk-1" },
+    };
     const { entryId } = await addEntry.execute(db(), { parentId: f.vaultId, captured: false, values }, f.as("steward"));
     await give(db(), f.as("steward"), entryId, who.id, "reveal");
+    // Who knows the user name can open nothing with it.
+    await revealField.execute(db(), { entryId, field: "userName", how: "revealed" }, who.as);
+    expect((await page()).seen).toEqual([]);
     await revealField.execute(db(), { entryId, field: "password", how: "revealed" }, who.as);
-    expect((await page()).seen.map(({ name }) => name)).toEqual(["Kiosk"]);
+    expect((await page()).seen).toMatchObject([{ name: "Kiosk", changeable: true, hasCode: false }]);
     const { entries } = await import("../src/server/database/schema");
     const [row] = await db().db.select().from(entries).where(eq(entries.nodeId, entryId));
     const change = { entryId, baseVersionId: row!.versionId, values: { ...values, password: "canary-kiosk-2" } };

@@ -31,7 +31,9 @@ if (process.argv.includes("--fresh")) {
   rmSync(data, { recursive: true, force: true });
   rmSync(environment.GALTRY_ROOT_KEY_FILE!, { force: true });
 }
-const standins = await startStandins(sitesPort, environment.GALTRY_PUBLIC_URL!, staffAccounts()).catch(
+const atSites = `${data}-sites/passwords.json`;
+if (!existsSync(`${data}/keys.json`)) rmSync(atSites, { force: true });
+const standins = await startStandins(sitesPort, environment.GALTRY_PUBLIC_URL!, staffAccounts(), atSites).catch(
   (error: NodeJS.ErrnoException) => {
     console.error(
       error.code === "EADDRINUSE" ? `Port ${sitesPort} is in use: set STANDINS_PORT to another.` : String(error),

@@ -2,6 +2,7 @@
 import { createServer, type Server } from "node:http";
 import express from "express";
 import { answerLeaks, LEAKS_HOST } from "./leakedPasswords";
+import { Passwords } from "./passwords";
 import { POST_ROOM, type PostRoom, startPostRoom } from "./postRoom";
 import { makeProvider, PROVIDER_HOST, type ProviderStandin, type StaffAccount } from "./provider";
 import { makeSaml, SAML_HOST, type SamlStandin } from "./saml";
@@ -22,10 +23,16 @@ export interface Standins {
   close: () => Promise<void>;
 }
 
-export async function startStandins(port: number, galtry: string, staff: StaffAccount[] = []): Promise<Standins> {
+/** @param kept the file of passwords that were changed at the sites; without it they forget */
+export async function startStandins(
+  port: number,
+  galtry: string,
+  staff: StaffAccount[] = [],
+  kept: string | null = null,
+): Promise<Standins> {
   const provider = await makeProvider(port, galtry, staff);
   const saml = await makeSaml(port, () => provider.staff);
-  const sites = practiceSites(port, galtry);
+  const sites = practiceSites(port, galtry, new Passwords(kept));
   const postRoom = await startPostRoom();
   const seen: Standins["seen"] = [];
   const app = express();

@@ -1,4 +1,5 @@
 /** The practice sites of the sample organisation's suppliers. */
+import { Passwords } from "../passwords";
 import { accountSite } from "./account";
 import { basicSite, lockingSite, puzzleSite, scriptedSite, secondHostSite, tellTaleSite, tiedSite } from "./awkward";
 import { frameworkSite, shadowSite, storageSite } from "./drawn";
@@ -36,7 +37,9 @@ const MORE: [string, string, string, string, string][] = [
 ];
 
 /** @param port the one they all listen on */
-export function practiceSites(port: number, galtry: string): Site[] {
+export function practiceSites(port: number, galtry: string, passwords = new Passwords(null)): Site[] {
+  const plain = (site: Omit<Site, "router"> & { text: string }) =>
+    plainSite(site, passwords.of(site.host, site.account));
   return [
     tokenSite({
       host: "pellam.localhost",
@@ -89,7 +92,7 @@ export function practiceSites(port: number, galtry: string): Site[] {
       account: { userName: "tarrowick", password: "copper-Dial-74-meadow" },
       text: "One coach booked for Friday.",
     }),
-    plainSite({
+    plain({
       host: "hallslate.localhost",
       name: "Hallslate Calendar",
       signInPath: "/sign-in",
@@ -195,7 +198,7 @@ export function practiceSites(port: number, galtry: string): Site[] {
       text: "Two rooms from Friday.",
     }),
     ...MORE.map(([host, name, userName, password, text]) =>
-      plainSite({ host: `${host}.localhost`, name, signInPath: "/sign-in", account: { userName, password }, text }),
+      plain({ host: `${host}.localhost`, name, signInPath: "/sign-in", account: { userName, password }, text }),
     ),
     illMeaningSite({ host: "marrowgate.localhost", port, galtry }),
   ];

@@ -1,7 +1,9 @@
 /** Sites with forms: plain, with hidden tokens, user name first, with codes, with a branch, old and crowded. */
+
 import { randomBytes } from "node:crypto";
 import iconv from "iconv-lite";
 import { codeAt } from "../../src/core/signin/code";
+import type { KeptPassword } from "../passwords";
 import { type Account, behindSignIn, cookieOf, inside, page, router, Sessions, type Site } from "./site";
 
 interface Plain {
@@ -12,8 +14,8 @@ interface Plain {
   text: string;
 }
 
-/** The simplest: one form, one post, one cookie. */
-export function plainSite({ host, name, signInPath, account, text }: Plain): Site {
+/** The simplest: one form, one post, one cookie; and a page behind two links where the password is changed. */
+export function plainSite({ host, name, signInPath, account, text }: Plain, password: KeptPassword): Site {
   const sessions = new Sessions("visit");
   const routes = router();
   const form = (wrong: boolean) =>
@@ -32,12 +34,39 @@ export function plainSite({ host, name, signInPath, account, text }: Plain): Sit
     response.send(form(false));
   });
   routes.post(signInPath, (request, response) => {
-    if (request.body.email !== account.userName || request.body.password !== account.password)
+    if (request.body.email !== account.userName || request.body.password !== password.now())
       return void response.send(form(true));
     sessions.start(response, { user: account.userName });
     response.redirect(303, "/today");
   });
-  behindSignIn(routes, sessions, { name, text, signInPath }, "/today");
+  const change = (says: string) =>
+    page(
+      `${name}: change your password`,
+      `<h1>Change your password</h1>${says ? `<p class="error" role="alert">${says}</p>` : ""}<form method="post"><label for="o">Current password</label><input id="o" name="old" type="password" autocomplete="current-password"><label for="n">New password</label><input id="n" name="fresh" type="password" autocomplete="new-password" minlength="10"><label for="a">New password again</label><input id="a" name="again" type="password" autocomplete="new-password" minlength="10"><button>Change password</button></form>`,
+    );
+  routes.get("/account", (request, response) => {
+    if (!sessions.of(request)) return response.redirect(302, signInPath);
+    response.send(
+      page(`${name}: account`, '<h1>Your account</h1><p><a href="/account/password">Change password</a></p>'),
+    );
+  });
+  routes.get("/account/password", (request, response) => {
+    if (!sessions.of(request)) return response.redirect(302, signInPath);
+    response.send(change(""));
+  });
+  routes.post("/account/password", (request, response) => {
+    if (!sessions.of(request)) return response.redirect(303, signInPath);
+    const { old, fresh = "", again } = request.body as Record<string, string>;
+    if (old !== password.now()) return void response.send(change("The current password is wrong."));
+    if (fresh.length < 10 || fresh !== again)
+      return void response.send(change("Enter a new password of at least 10 characters twice."));
+    password.change(fresh);
+    response.send(
+      page(`${name}: account`, '<h1>Your account</h1><p role="status">Your password has been changed.</p>'),
+    );
+  });
+  const links = `${text}</p><p><a href="/account">Your account</a>`;
+  behindSignIn(routes, sessions, { name, text: links, signInPath }, "/today");
   return { host, name, signInPath, account, router: routes };
 }
 

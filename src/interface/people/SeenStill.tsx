@@ -1,15 +1,31 @@
 "use client";
 
 import Link from "next/link";
+import { useState } from "react";
 import { sayTime } from "@/core/time";
+import { Act, Button, Row } from "../shared/controls";
+import { AskToChange, RunPanel } from "../upkeep/RunPanel";
+import { type RunItem, useRun } from "../upkeep/useRun";
 import type { LeavingView } from "./leavingView";
 import { leaving as t } from "./strings";
 
+const itemOf = ({ entryId, name }: RunItem): RunItem => ({ entryId, name });
+
+const LINE = {
+  ...{ display: "flex", justifyContent: "space-between", gap: 16, alignItems: "baseline" },
+  ...{ padding: "8px 0", borderBottom: "1px solid var(--rule)" },
+} as const;
+
 /** Passwords that they have seen and that still work: named to their stewards, counted for everybody else. */
 export function SeenStill({ view, zone, now }: { view: LeavingView; zone: string; now: number }) {
+  const { run, start, stop, clear } = useRun();
+  const [asking, setAsking] = useState<RunItem[] | null>(null);
+  const busy = run?.now != null;
+  const changeable = view.seen.filter((one) => one.changeable);
   return (
     <section>
       <h2>{t.seen}</h2>
+      {run && <RunPanel run={run} onStop={stop} onClose={clear} />}
       {view.seen.length === 0 && view.elsewhere.length === 0 ? (
         <p style={{ marginTop: 8 }}>{t.nothingSeen(view.name)}</p>
       ) : (
@@ -17,15 +33,34 @@ export function SeenStill({ view, zone, now }: { view: LeavingView; zone: string
           <p className="soft small" style={{ marginTop: 8 }}>
             {t.seenSays}
           </p>
+          {changeable.length > 1 && (
+            <Row style={{ marginTop: 10 }}>
+              <Button look="go" isDisabled={busy} onPress={() => setAsking(changeable.map(itemOf))}>
+                {t.changeAll(changeable.length)}
+              </Button>
+            </Row>
+          )}
           <ul>
             {view.seen.map((one) => (
-              <li key={one.entryId} style={{ padding: "8px 0", borderBottom: "1px solid var(--rule)" }}>
-                <Link href={`/entry/${one.entryId}`} prefetch={false}>
-                  {one.name}
-                </Link>{" "}
-                <span className="soft small">
-                  {t.seenIn(one.vault, sayTime(one.at, now, zone), one.stewards.join(", "))}
+              <li key={one.entryId} style={LINE}>
+                <span>
+                  <Link href={`/entry/${one.entryId}`} prefetch={false}>
+                    {one.name}
+                  </Link>{" "}
+                  <span className="soft small">
+                    {t.seenIn(one.vault, sayTime(one.at, now, zone), one.stewards.join(", "))}
+                    {one.hasCode && ` ${t.withACode}`}
+                  </span>
                 </span>
+                {one.changeable ? (
+                  <Act isDisabled={busy} onPress={() => setAsking([itemOf(one)])} aria-label={t.changeNowOf(one.name)}>
+                    {t.changeNow}
+                  </Act>
+                ) : (
+                  <Link href={`/entry/${one.entryId}?edit`} prefetch={false} aria-label={t.changeByHandOf(one.name)}>
+                    {t.changeByHand}
+                  </Link>
+                )}
               </li>
             ))}
             {view.elsewhere.map((one) => (
@@ -35,6 +70,9 @@ export function SeenStill({ view, zone, now }: { view: LeavingView; zone: string
             ))}
           </ul>
         </>
+      )}
+      {asking && (
+        <AskToChange items={asking} onClose={() => setAsking(null)} onStart={() => void start("change", asking)} />
       )}
     </section>
   );

@@ -273,6 +273,12 @@ export const leaving = {
   noKeeper: "No keeper",
   seen: "Passwords they have seen that still work",
   seenSays: "Change these. Each is shown to its stewards by name; the others are counted.",
+  changeAll: (count: number) => `Change ${counted(count, "password")}`,
+  changeNow: "Change now",
+  changeNowOf: (name: string) => `Change the password of ${name} now`,
+  changeByHand: "Change by hand",
+  changeByHandOf: (name: string) => `Change the password of ${name} by hand`,
+  withACode: "It also requires a one-time code.",
   nothingSeen: (name: string) => `${name} has seen no password that still works.`,
   seenIn: (vault: string, time: string, stewards: string) =>
     `${vault}, seen ${time}.${stewards === "" ? "" : ` Steward: ${stewards}.`}`,

@@ -29,6 +29,8 @@ import {
 import { uuidv7 } from "../ids";
 import { notFound, Refused } from "../refused";
 import { requireConfirmed } from "../rules/confirming";
+import { isSecret } from "../vaults/composing";
+import { kindsById } from "../vaults/kinds";
 import { requireOther } from "./administrators";
 import { endBelongings } from "./belongings";
 import { endAll } from "./sessions";
@@ -81,15 +83,41 @@ async function whatOf(context: Parameters<typeof requireLevel>[0], nodeId: strin
   return node.type === "folder" ? t.aFolderIn(vault) : t.anEntryIn(vault);
 }
 
-/** Current secrets that somebody has seen, latest first. */
-const stillWorks = (tx: Reader, personId: string) =>
-  tx.all<{ entryId: string; at: number }>(sql`
-    select s.entry_id as "entryId", max(s.at) as at
+interface StillWorks {
+  entryId: string;
+  at: number;
+  hasCode: boolean;
+  /** Galtry can change its password at the site, as far as is known before it tries. */
+  changeable: boolean;
+}
+
+/** Entries with a current secret that somebody has seen: those without a one-time code first, then the latest. */
+async function stillWorks(tx: Reader, personId: string): Promise<StillWorks[]> {
+  const rows = await tx.all<{
+    entryId: string;
+    kind: string;
+    field: string;
+    at: number;
+    hasCode: number;
+    page: string;
+    refused: number;
+  }>(sql`
+    select s.entry_id as "entryId", e.kind as kind, s.field as field, max(s.at) as at, e.has_code as "hasCode",
+      e.sign_in_page as page, v.refused_at is not null as refused
     from sightings s
     join entries e on e.node_id = s.entry_id and e.binned_at is null
+    join entry_versions v on v.id = e.version_id
     join fingerprints f on f.version_id = e.version_id and f.field = s.field and f.fingerprint = s.fingerprint
     where s.person_id = ${personId}
-    group by s.entry_id order by max(s.at) desc`);
+    group by s.entry_id, s.field order by max(s.at) desc`);
+  const kinds = await kindsById(tx);
+  const found = new Map<string, StillWorks>();
+  // A user name that is known opens nothing.
+  for (const { entryId, kind, field, at, hasCode, page, refused } of rows)
+    if (!found.has(entryId) && isSecret(kinds.get(kind)!, field))
+      found.set(entryId, { entryId, at, hasCode: hasCode === 1, changeable: page !== "" && refused === 0 });
+  return [...found.values()].sort((a, b) => Number(a.hasCode) - Number(b.hasCode));
+}
 
 export const leavingPage = query({
   name: "people.leavingPage",
@@ -189,7 +217,7 @@ export const leavingPage = query({
         .limit(1);
       if (!other) keeperAlone.push({ groupId: id, name });
     }
-    const seen: { entryId: string; name: string; vault: string; at: number; stewards: string[] }[] = [];
+    const seen: (StillWorks & { name: string; vault: string; stewards: string[] })[] = [];
     const elsewhere = new Map<string, { vault: string; count: number; stewards: Set<string> }>();
     for (const row of await stillWorks(tx, personId)) {
       const { path } = await loadSteps(tx, row.entryId);

@@ -16,6 +16,7 @@ import { isLoopbackHost } from "../configuration";
 import { bulk } from "../database/bulk";
 import type { Reader } from "../database/client";
 import { groupBy } from "../groupBy";
+import { isSecret } from "../vaults/composing";
 import { kindsById } from "../vaults/kinds";
 
 /** Fields of an entry that say until when it is good, by what they are called. */
@@ -71,13 +72,9 @@ export async function entryFacts(
   const there = rows.map(({ id }) => id);
   const kinds = await kindsById(tx);
   const failures = await failuresOf(tx, there);
-  const kindOf = new Map(rows.map(({ id, kind }) => [id, kinds.get(kind)]));
-  const isSecret = (id: string, field: string) => {
-    const own = kindOf.get(id)?.fields.find((one) => one.id === field);
-    // Codes and fields that an entry has of its own are no fields of its kind.
-    return own === undefined || own.class === "secret";
-  };
-  const seers = await seersOf(tx, index, there, isSecret, at);
+  const kindOf = new Map(rows.map(({ id, kind }) => [id, kinds.get(kind)!]));
+  const secret = (id: string, field: string) => isSecret(kindOf.get(id)!, field);
+  const seers = await seersOf(tx, index, there, secret, at);
   return new Map(
     rows.map((row): [string, EntryFacts] => {
       const failed = (failures.get(row.id) ?? []).filter((one) => one.at > (row.workedAt ?? 0));
@@ -133,7 +130,7 @@ async function seersOf(
   tx: Reader,
   index: OpenIndex,
   ids: readonly string[],
-  isSecret: (entryId: string, field: string) => boolean,
+  secret: (entryId: string, field: string) => boolean,
   at: number,
 ): Promise<Map<string, Seer[]>> {
   const all = await tx.all<{ entryId: string; field: string; personId: string; since: number }>(sql`
@@ -143,7 +140,7 @@ async function seersOf(
       join entries e on e.node_id = s.entry_id
       join fingerprints f on f.version_id = e.version_id and f.field = s.field and f.fingerprint = s.fingerprint
     where s.entry_id in ${inside(ids)}`);
-  const rows = all.filter(({ entryId, field }) => isSecret(entryId, field));
+  const rows = all.filter(({ entryId, field }) => secret(entryId, field));
   const seers = rows.flatMap(({ entryId, personId, since }) => {
     const person = index.person(personId);
     if (!person) return [];
