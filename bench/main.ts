@@ -14,6 +14,7 @@ import { overLimit } from "./measure";
 import { benchPage } from "./page";
 import { benchSignIn } from "./signIn";
 import { benchSize } from "./size";
+import { benchUpkeep } from "./upkeep";
 import { benchVault } from "./vault";
 import { benchWaysIn } from "./waysIn";
 
@@ -34,6 +35,10 @@ if (only.includes("ways-in")) {
   await benchWaysIn();
   process.exit(overLimit() > 0 ? 1 : 0);
 }
+if (only.includes("upkeep")) {
+  await benchUpkeep();
+  process.exit(overLimit() > 0 ? 1 : 0);
+}
 if (only.includes("idle")) {
   const app = await startHouse();
   await benchIdle(app).finally(() => app.close());
@@ -48,6 +53,7 @@ await inside.close();
 await benchWaysIn();
 await benchBrowserSignIn();
 await benchLanyardPage();
+await benchUpkeep();
 const app = await startHouse();
 try {
   await benchLive(app);

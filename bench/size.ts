@@ -99,6 +99,7 @@ async function pagesOf(
     ["a vault of 250 entries", asSteward, `/vaults/${steward.vaultId}`],
     ["its grid", asSteward, `/access/${steward.vaultId}`],
     ["People", owner, "/people"],
+    ["Upkeep of a steward", asSteward, "/upkeep"],
     ["the Journal", owner, "/journal"],
     ["the Journal of a steward", asSteward, "/journal"],
   ];

@@ -71,7 +71,6 @@ try {
   await ines.page.getByRole("button", { name: "Test", exact: true }).click();
   await ines.page.getByText(/It works\. Tested/).waitFor({ timeout: 60_000 });
   await take(ines, "sign-in-steps", null);
-  await take(ines, "edit", `${entry("stallwright.localhost")}?edit`);
   await take(ines, "people", `${app.url}/people`, { help: ["people"] });
   await take(ines, "journal", `${app.url}/journal`, { help: ["journal"] });
   await ines.page.goto(`${app.url}/people/groups/${app.built.groups.get("Shop Team")}`);
@@ -136,6 +135,12 @@ try {
   await take(wilhelmina, "rounds", null, { help: ["rounds"] });
   const hanna = await as("hanna.quist");
   await take(hanna, "house-rules", `${app.url}/rules`, { help: ["house-rules"] });
+  const bram = await as("bram.oyelaran");
+  await bram.page.goto(`${app.url}/upkeep`);
+  await bram.page.getByText("In a list of leaked passwords").waitFor({ timeout: 60_000 });
+  for (const name of ["Rookstead Books", "Wexcombe Stock"])
+    await bram.page.getByRole("checkbox", { name: new RegExp(`^Select ${name}: Also`) }).check();
+  await take(bram, "upkeep", null, { help: ["upkeep"] });
   await take(ines, "leaving", `${app.url}/people/${app.built.people.get("bram")}/leave`);
   const owner = { kind: "person" as const, personId: app.built.people.get("hanna")!, sessionId: null };
   const from = { provedAt: Date.now(), address: "127.0.0.1", browser: "Chromium on Linux" };

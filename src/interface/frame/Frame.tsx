@@ -68,7 +68,7 @@ const Areas = styled.nav`
     align-items: center;
     background: var(--baize);
     border-top: 1px solid var(--baize-edge);
-    a { padding: 8px 7px; font-size: 14px; }
+    a { padding: 8px 3px; font-size: clamp(12px, 3.5vw, 14px); }
   }
 `;
 

@@ -176,6 +176,19 @@ export const TOPICS: readonly Topic[] = [
     ],
   },
   {
+    id: "upkeep",
+    title: "Upkeep",
+    at: /^\/upkeep/,
+    for: ["steward", "administrator"],
+    what: "What needs attention where you are a steward: weak, leaked or shared passwords, sign-ins that fail, access that nobody uses.",
+    picture: "Upkeep of a vault: findings by the act that resolves them, two of them selected.",
+    things: [
+      "Begin with what needs an answer today: it is named at the top.",
+      "Change now: Galtry changes the password at the site, and signs in with it before it counts. Select several to change them one after the other.",
+      "Put off what can wait, until a date and with a reason. It comes back by itself.",
+    ],
+  },
+  {
     id: "people",
     title: "People",
     at: /^\/people$/,

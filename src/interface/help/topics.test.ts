@@ -24,6 +24,7 @@ describe("the topic of a page", () => {
     [`/entry/${ID}/steps`, "sign-in-steps"],
     [`/access/${ID}`, "access"],
     [`/access/${ID}/rounds`, "rounds"],
+    ["/upkeep", "upkeep"],
     ["/people", "people"],
     ["/people/add", "add-people"],
     [`/people/${ID}`, "person"],

@@ -57,7 +57,12 @@ export function SeenStill({ view, zone, now }: { view: LeavingView; zone: string
                     {t.changeNow}
                   </Act>
                 ) : (
-                  <Link href={`/entry/${one.entryId}?edit`} prefetch={false} aria-label={t.changeByHandOf(one.name)}>
+                  <Link
+                    style={{ whiteSpace: "nowrap" }}
+                    href={`/entry/${one.entryId}?edit`}
+                    prefetch={false}
+                    aria-label={t.changeByHandOf(one.name)}
+                  >
                     {t.changeByHand}
                   </Link>
                 )}

@@ -35,7 +35,7 @@ const Table = styled.table`
     thead { display: none; }
     &, tbody, tr, td { display: block; width: auto !important; }
     tr { position: relative; padding: 10px 12px 12px 44px; border-bottom: 1px solid var(--rule); }
-    tr.act { padding: 14px 0 6px; }
+    tr.act { padding: 14px 0 6px; background: var(--paper); }
     td { padding: 0 0 4px; border: 0; text-align: left !important; }
     td.tick { position: absolute; left: 12px; top: 12px; padding: 0; }
     tr.act td { padding: 0 12px; }

@@ -669,6 +669,7 @@ export const findings = sqliteTable(
     index("findings_open_vault").on(t.vaultId).where(sql`ended_at is null`),
     index("findings_vault").on(t.vaultId, t.endedAt),
     index("findings_node").on(t.nodeId),
+    index("findings_ended").on(t.endedAt).where(sql`ended_at is not null`),
   ],
 );
 

@@ -4,16 +4,17 @@
  */
 
 import { setTimeout as sleep } from "node:timers/promises";
-import { and, inArray, isNull, lte, max, sql } from "drizzle-orm";
+import { and, eq, inArray, isNull, lte, max, sql } from "drizzle-orm";
 import { z } from "zod";
 import { PASSWORD } from "../../core/kinds/kind";
 import { FINDING_KINDS, type Finding, type Look, lookAtAccess, lookAtEntry, partOf } from "../../core/upkeep/findings";
 import type { OpenIndex } from "../access/openIndex";
 import { command, idSchema, type Topic } from "../command";
-import { inJson } from "../database/bulk";
+import { bulkInsert, inJson } from "../database/bulk";
 import { checks, findings, unchecked } from "../database/schema";
 import { findingDetail } from "../database/stored";
 import type { Galtry } from "../galtry";
+import { groupBy } from "../groupBy";
 import { uuidv7 } from "../ids";
 import { endLease, holdLease } from "../lease";
 import { failed } from "../log";
@@ -22,7 +23,7 @@ import { accessFacts, entryFacts } from "./facts";
 /** In one go; between two of them the other work of the process has its turn. */
 const AT_ONCE = 100;
 /** What one change at a node or of a person brings along is written down in pieces of so many. */
-const MOST_WRITTEN = 1_000;
+const MOST_WRITTEN = 300;
 const SERVER = { kind: "server" } as const;
 const WORK = "upkeep.check";
 
@@ -40,6 +41,8 @@ const looked = z.strictObject({
   dueAt: z.number().nullable(),
 });
 const reference = z.strictObject({ kind: z.enum(["entry", "access"]), ref: z.string() });
+
+type Row = typeof findings.$inferSelect;
 
 /** What was found takes the place of what was found before. What is there no more is over, and stays as history. */
 export const recordFindings = command({
@@ -68,39 +71,44 @@ export const recordFindings = command({
             .from(findings)
             .where(and(inJson(findings.nodeId, ids), isNull(findings.endedAt)));
     const touched = new Set<string>();
-    for (const look of input.looks) {
-      const before = open.filter((row) => row.nodeId === look.nodeId && partOf(row.kind) === look.part);
-      const gone = before.filter((row) => !look.findings.some((one) => one.kind === row.kind && one.key === row.key));
-      if (gone.length > 0)
-        await tx
-          .update(findings)
-          .set({ endedAt: at })
-          .where(
-            inArray(
-              findings.id,
-              gone.map(({ id }) => id),
-            ),
-          );
-      for (const one of look.findings) {
-        const row = before.find(({ kind, key }) => kind === one.kind && key === one.key);
-        const said = { vaultId: look.vaultId, detail: one.detail };
-        if (!row)
-          await tx
-            .insert(findings)
-            .values({ ...{ id: uuidv7(), nodeId: look.nodeId, foundAt: at }, ...said, ...since(one, at) });
-        else if (row.vaultId !== said.vaultId || JSON.stringify(row.detail) !== JSON.stringify(said.detail))
-          await tx
-            .update(findings)
-            .set(said)
-            .where(inArray(findings.id, [row.id]));
+    const before = groupBy(open, ({ nodeId, kind }) => `${partOf(kind)} ${nodeId}`);
+    const gone: Row[] = [];
+    const fresh: (typeof findings.$inferInsert)[] = [];
+    for (const { nodeId, vaultId, part, findings: found } of input.looks) {
+      const known = before.get(`${part} ${nodeId}`) ?? [];
+      gone.push(...known.filter((row) => !found.some(({ kind, key }) => kind === row.kind && key === row.key)));
+      for (const { kind, key, since, detail } of found) {
+        const row = known.find((one) => one.kind === kind && one.key === key);
+        if (!row) {
+          const from = Math.min(since || at, at);
+          fresh.push({ ...{ id: uuidv7(), nodeId, vaultId, kind, key, detail, since: from, foundAt: at } });
+        } else if (row.vaultId !== vaultId || JSON.stringify(row.detail) !== JSON.stringify(detail))
+          await tx.update(findings).set({ vaultId, detail }).where(eq(findings.id, row.id));
         else continue;
-        touched.add(look.vaultId);
+        touched.add(vaultId);
       }
-      for (const { vaultId } of gone) touched.add(vaultId);
-      await tx.run(sql`delete from ${checks} where node_id = ${look.nodeId} and part = ${look.part}`);
-      if (look.dueAt !== null)
-        await tx.insert(checks).values({ nodeId: look.nodeId, part: look.part, dueAt: look.dueAt });
     }
+    for (const { vaultId } of gone) touched.add(vaultId);
+    if (gone.length > 0)
+      await tx
+        .update(findings)
+        .set({ endedAt: at })
+        .where(
+          inJson(
+            findings.id,
+            gone.map(({ id }) => id),
+          ),
+        );
+    await bulkInsert(tx, findings, fresh);
+    for (const part of ["entry", "access"] as const) {
+      const own = input.looks.filter((look) => look.part === part).map(({ nodeId }) => nodeId);
+      if (own.length > 0) await tx.delete(checks).where(and(inJson(checks.nodeId, own), eq(checks.part, part)));
+    }
+    await bulkInsert(
+      tx,
+      checks,
+      input.looks.flatMap(({ nodeId, part, dueAt }) => (dueAt === null ? [] : [{ nodeId, part, dueAt }])),
+    );
     return [...touched].filter(Boolean);
   },
   journal: null,
@@ -110,12 +118,19 @@ export const recordFindings = command({
   ],
 });
 
-const since = ({ kind, key, since: from }: Finding, at: number) => ({ kind, key, since: Math.min(from || at, at) });
+type Changed = typeof unchecked.$inferSelect;
 
-type Row = typeof unchecked.$inferSelect;
-
-/** What is looked at next: what has changed, the newest first, and then what is due. */
-async function nextOnes(app: Galtry, at: number): Promise<{ rows: Row[]; due: Pick<Row, "kind" | "ref">[] }> {
+/**
+ * What is looked at next: first what brings others along, so that each of these is looked at once; then what has changed, the
+ * newest first; then what is due.
+ */
+async function nextOnes(app: Galtry, at: number): Promise<{ rows: Changed[]; due: Pick<Changed, "kind" | "ref">[] }> {
+  const bringing = await app.db
+    .select()
+    .from(unchecked)
+    .where(inArray(unchecked.kind, ["person", "mark"]))
+    .limit(AT_ONCE);
+  if (bringing.length > 0) return { rows: bringing, due: [] };
   const rows = await app.db.select().from(unchecked).orderBy(sql`seq desc`).limit(AT_ONCE);
   if (rows.length > 0) return { rows, due: [] };
   const due = await app.db.select().from(checks).where(lte(checks.dueAt, at)).orderBy(checks.dueAt).limit(AT_ONCE);
@@ -128,7 +143,7 @@ export async function checkSome(app: Galtry, at = Date.now()): Promise<boolean> 
   const all = [...rows, ...due];
   if (all.length === 0) return false;
   const index = await app.access.fresh();
-  const refs = (kind: Row["kind"]) => [...new Set(all.filter((row) => row.kind === kind).map(({ ref }) => ref))];
+  const refs = (kind: Changed["kind"]) => [...new Set(all.filter((row) => row.kind === kind).map(({ ref }) => ref))];
   const next = new Next();
   await broughtAlong(app, index, { nodes: refs("access"), people: refs("person"), marks: refs("mark") }, next);
   await usedAgain(app, index, refs("use"), next);
@@ -175,15 +190,17 @@ async function broughtAlong(
         or exists (select 1 from findings f where f.node_id = i.value and f.ended_at is null and f.vault_id <> ${index.node(id)!.vaultId})`);
     for (const one of concerned) next.add("entry", one.id);
   }
-  for (const personId of people) {
+  if (people.length > 0) {
+    const all = sql`(select value from json_each(${JSON.stringify(people)}))`;
     const seen = await app.db.all<{ id: string }>(
-      sql`select distinct entry_id as id from sightings where person_id = ${personId}`,
+      sql`select distinct entry_id as id from sightings where person_id in ${all}`,
     );
     for (const { id } of seen) next.add("entry", id);
     const held = await app.db.all<{ id: string }>(sql`
-      select distinct g.node_id as id from grants g where g.valid_until is null and (
-        (g.subject_kind = 'person' and g.subject_id = ${personId})
-        or (g.subject_kind = 'group' and g.subject_id in (select m.group_id from memberships m where m.person_id = ${personId})))`);
+      select distinct g.node_id as id from grants g
+        where g.valid_until is null and g.subject_kind = 'person' and g.subject_id in ${all}
+      union select g.node_id from (select distinct m.group_id from memberships m where m.person_id in ${all}) h
+        cross join grants g on g.subject_id = h.group_id and g.subject_kind = 'group' and g.valid_until is null`);
     for (const { id } of held) next.add("access", id);
   }
   if (marks.length === 0) return;
@@ -222,16 +239,18 @@ async function lookAtEntries(app: Galtry, index: OpenIndex, ids: string[], at: n
   });
 }
 
-/** Others with the same secret of which that is not known yet. */
+/** Others with the same secret of which that is not known yet: once for each secret, however many have it. */
 async function alikeWithout(app: Galtry, index: OpenIndex, ids: string[], next: Next): Promise<void> {
   if (ids.length === 0) return;
   const rows = await app.db.all<{ id: string }>(sql`
-    select distinct o.node_id as id from entries e
-      join fingerprints f on f.version_id = e.version_id
-      join fingerprints g on g.fingerprint = f.fingerprint
-      join entries o on o.version_id = g.version_id
-    where e.node_id in (select value from json_each(${JSON.stringify(ids)}))
-      and f.field = ${PASSWORD} and g.field = ${PASSWORD} and o.binned_at is null and o.aside_at is null
+    with marks(mark) as materialized (
+      select distinct f.fingerprint from entries e join fingerprints f on f.version_id = e.version_id and f.field = ${PASSWORD}
+      where e.node_id in (select value from json_each(${JSON.stringify(ids)}))
+    )
+    select o.node_id as id from marks
+      cross join fingerprints g on g.fingerprint = marks.mark and g.field = ${PASSWORD}
+      cross join entries o on o.version_id = g.version_id
+    where o.binned_at is null and o.aside_at is null
       and not exists (select 1 from findings x where x.node_id = o.node_id and x.kind = 'reused' and x.key = '' and x.ended_at is null)`);
   for (const { id } of rows) if (!ids.includes(id) && index.node(id)) next.add("entry", id);
 }
@@ -246,16 +265,18 @@ async function usedAgain(app: Galtry, index: OpenIndex, ids: string[], next: Nex
 }
 
 async function lookAtNodes(app: Galtry, index: OpenIndex, ids: string[], at: number): Promise<Looked[]> {
-  const looks: Looked[] = [];
-  for (const nodeId of ids) {
-    const facts = await accessFacts(app.db, index, nodeId, at);
-    const look = facts ? lookAtAccess(facts, at) : NOTHING;
-    looks.push({ nodeId, vaultId: index.node(nodeId)?.vaultId ?? "", part: "access", ...look });
-  }
-  return looks;
+  if (ids.length === 0) return [];
+  const facts = await accessFacts(app.db, index, ids, at);
+  return ids.map((nodeId) => {
+    const known = facts.get(nodeId);
+    const look = known ? lookAtAccess(known, at) : NOTHING;
+    return { nodeId, vaultId: index.node(nodeId)?.vaultId ?? "", part: "access" as const, ...look };
+  });
 }
 
 const LOOK_EVERY_MS = 1_000;
+/** So long after the last page or act people are taken to be at work. */
+const WORKING_MS = 2_000;
 /** What is due although nothing changes is looked for so often. */
 const DUE_EVERY_MS = 60_000;
 
@@ -268,8 +289,9 @@ export async function keepChecking(app: Galtry): Promise<void> {
       failed(WORK, error);
       return false;
     });
-    // Half the time at most.
-    await sleep(more ? performance.now() - began : LOOK_EVERY_MS, undefined, { ref: false });
+    // Half the time at most, and little of it while people work.
+    const share = Date.now() - (app.askedAt ?? 0) < WORKING_MS ? 4 : 1;
+    await sleep(more ? share * (performance.now() - began) : LOOK_EVERY_MS, undefined, { ref: false });
   }
   async function look(): Promise<boolean> {
     const [last] = await app.db.select({ seq: max(unchecked.seq) }).from(unchecked);

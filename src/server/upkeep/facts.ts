@@ -164,54 +164,62 @@ function levelSoon(index: OpenIndex, personId: string, nodeId: string, at: numbe
   );
 }
 
-/** @returns null where the node is not there any more */
+/** @returns by id; nodes that are not there any more are not in it */
 export async function accessFacts(
   tx: Reader,
   index: OpenIndex,
-  nodeId: string,
+  nodeIds: readonly string[],
   at: number,
-): Promise<AccessFacts | null> {
-  const node = index.node(nodeId);
-  if (!node) return null;
-  const steps = index.steps(nodeId);
-  const grants = index.grantsOn(nodeId);
-  const countsStewards = node.type === "vault" || node.separate;
-  const stewards = countsStewards
-    ? index
-        .whoHas(nodeId, "steward", at)
-        .filter(({ person }) => isLastingSteward(person, steps, at))
-        .map(({ person }) => person.id)
-    : [];
-  const people = grants.filter(({ subjectKind }) => subjectKind === "person").map(({ subjectId }) => subjectId);
-  const used = people.length > 0 ? await usedBelow(tx, index, nodeId, people) : new Map<string, number>();
-  return {
-    ...{ countsStewards, stewards: stewards.sort() },
-    writtenAt: Math.max(0, ...grants.map(({ validFrom }) => validFrom)),
-    grants: grants.map(
-      (grant): GrantFacts => ({
-        ...{ id: grant.id, level: grant.level, subject: grant.subjectKind, personId: grant.subjectId },
-        guest: grant.subjectKind === "person" && index.person(grant.subjectId)?.guest === true,
-        ...{ from: grant.from, until: grant.until, validFrom: grant.validFrom, why: grant.why },
-        usedAt: used.get(grant.subjectId) ?? null,
-      }),
-    ),
-  };
+): Promise<Map<string, AccessFacts>> {
+  const own = (nodeId: string) => index.grantsOn(nodeId).filter(({ subjectKind }) => subjectKind === "person");
+  const people = new Set(nodeIds.flatMap((id) => own(id).map(({ subjectId }) => subjectId)));
+  const used = await usesOf(tx, index, [...people]);
+  const facts = new Map<string, AccessFacts>();
+  for (const nodeId of nodeIds) {
+    const node = index.node(nodeId);
+    if (!node) continue;
+    const grants = index.grantsOn(nodeId);
+    const countsStewards = node.type === "vault" || node.separate;
+    facts.set(nodeId, {
+      ...{ countsStewards, stewards: countsStewards ? lastingStewards(index, nodeId, at) : [] },
+      writtenAt: Math.max(0, ...grants.map(({ validFrom }) => validFrom)),
+      grants: grants.map(
+        (grant): GrantFacts => ({
+          ...{ id: grant.id, level: grant.level, subject: grant.subjectKind, personId: grant.subjectId },
+          guest: grant.subjectKind === "person" && index.person(grant.subjectId)?.guest === true,
+          ...{ from: grant.from, until: grant.until, validFrom: grant.validFrom, why: grant.why },
+          usedAt: used(grant.subjectId, nodeId),
+        }),
+      ),
+    });
+  }
+  return facts;
 }
 
-/** When each of some people used anything at or below a node last. */
-async function usedBelow(
-  tx: Reader,
-  index: OpenIndex,
-  nodeId: string,
-  people: readonly string[],
-): Promise<Map<string, number>> {
-  const rows = await tx.all<{ personId: string; entryId: string; at: number }>(sql`
-    select person_id as "personId", entry_id as "entryId", max(begun_at) as at from sign_ins
-      where person_id in ${inside(people)} and outcome = 'signed-in' and how <> 'tested' group by person_id, entry_id
-    union all
-    select person_id, entry_id, max(at) from sightings where person_id in ${inside(people)} group by person_id, entry_id`);
-  const used = new Map<string, number>();
+function lastingStewards(index: OpenIndex, nodeId: string, at: number): string[] {
+  const steps = index.steps(nodeId);
+  return index
+    .whoHas(nodeId, "steward", at)
+    .filter(({ person }) => isLastingSteward(person, steps, at))
+    .map(({ person }) => person.id)
+    .sort();
+}
+
+/** When somebody used anything at or below a node last, for some people. */
+async function usesOf(tx: Reader, index: OpenIndex, people: readonly string[]) {
+  const rows =
+    people.length === 0
+      ? []
+      : await tx.all<{ personId: string; entryId: string; at: number }>(sql`
+          select person_id as "personId", entry_id as "entryId", max(begun_at) as at from sign_ins
+            where person_id in ${inside(people)} and outcome = 'signed-in' and how <> 'tested' group by person_id, entry_id
+          union all
+          select person_id, entry_id, max(at) from sightings where person_id in ${inside(people)} group by person_id, entry_id`);
+  const last = new Map<string, number>();
   for (const { personId, entryId, at } of rows)
-    if (at > (used.get(personId) ?? 0) && index.path(entryId).some(({ id }) => id === nodeId)) used.set(personId, at);
-  return used;
+    for (const { id } of index.path(entryId)) {
+      const key = `${personId} ${id}`;
+      if (at > (last.get(key) ?? 0)) last.set(key, at);
+    }
+  return (personId: string, nodeId: string): number | null => last.get(`${personId} ${nodeId}`) ?? null;
 }

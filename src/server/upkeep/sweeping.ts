@@ -8,6 +8,7 @@ import {
   asks,
   ceremonies,
   deviceSignIns,
+  findings,
   handovers,
   importRows,
   imports,
@@ -68,6 +69,8 @@ export const KEPT: readonly Kept[] = [
   },
   // Steps are of thirty seconds; one is accepted for minutes.
   { table: usedCodes, over: (at) => sql`step < ${Math.floor((at - DAY) / 30_000)}` },
+  // The year of a vault shows twelve months.
+  { table: findings, over: (at) => sql`ended_at is not null and ended_at < ${at - 400 * DAY}` },
   // The last one stays: it says how far things have come.
   {
     table: outbox,

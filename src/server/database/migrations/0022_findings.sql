@@ -26,6 +26,7 @@ CREATE UNIQUE INDEX `findings_open` ON `findings` (`node_id`,`kind`,`key`) WHERE
 CREATE INDEX `findings_open_vault` ON `findings` (`vault_id`) WHERE ended_at is null;--> statement-breakpoint
 CREATE INDEX `findings_vault` ON `findings` (`vault_id`,`ended_at`);--> statement-breakpoint
 CREATE INDEX `findings_node` ON `findings` (`node_id`);--> statement-breakpoint
+CREATE INDEX `findings_ended` ON `findings` (`ended_at`) WHERE ended_at is not null;--> statement-breakpoint
 CREATE TABLE `unchecked` (
 	`seq` integer PRIMARY KEY AUTOINCREMENT NOT NULL,
 	`kind` text NOT NULL,
