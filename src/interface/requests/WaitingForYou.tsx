@@ -74,7 +74,7 @@ export function WaitingForYou({ waiting, zone, now, me }: SideProps) {
           </ul>
         </Section>
       )}
-      {upkeep.open > 0 && (
+      {(upkeep.today > 0 || upkeep.later > 0) && (
         <Section aria-label={t.upkeep}>
           <h2>
             <Link href="/upkeep" prefetch={false}>
@@ -82,7 +82,7 @@ export function WaitingForYou({ waiting, zone, now, me }: SideProps) {
             </Link>
           </h2>
           <p className="small">
-            {upkeep.today > 0 ? t.needAnAnswerToday(upkeep.names, upkeep.entries) : t.canWait(upkeep.open)}
+            {upkeep.today > 0 ? t.needAnAnswerToday(upkeep.names, upkeep.today) : t.canWait(upkeep.later, upkeep.more)}
           </p>
         </Section>
       )}

@@ -29,7 +29,8 @@ export const waitingForYou = {
   upkeep: "Upkeep",
   needAnAnswerToday: (names: string[], of: number) =>
     `${listOf(of > names.length ? [...names, counted(of - names.length, "other")] : names)} ${agree(of, "needs", "need")} an answer today.`,
-  canWait: (open: number) => `Nothing for today. ${counted(open, "finding")} can wait.`,
+  canWait: (count: number, more: boolean) =>
+    `Nothing for today. ${more ? `More than ${counted(count, "finding")}` : counted(count, "finding")} can wait.`,
   roundsToReview: "Rounds to review",
   waitingForYourApproval: "Waiting for your approval",
   changeSlipsToApprove: "Change slips to approve",

@@ -666,7 +666,7 @@ export const findings = sqliteTable(
   },
   (t) => [
     uniqueIndex("findings_open").on(t.nodeId, t.kind, t.key).where(sql`ended_at is null`),
-    index("findings_open_vault").on(t.vaultId).where(sql`ended_at is null`),
+    index("findings_open_vault").on(t.vaultId, t.kind).where(sql`ended_at is null`),
     index("findings_vault").on(t.vaultId, t.endedAt),
     index("findings_node").on(t.nodeId),
     index("findings_ended").on(t.endedAt).where(sql`ended_at is not null`),

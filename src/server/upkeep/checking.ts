@@ -44,6 +44,12 @@ const reference = z.strictObject({ kind: z.enum(["entry", "access"]), ref: z.str
 
 type Row = typeof findings.$inferSelect;
 
+/**
+ * Whether the people of a vault are told to look again. Of the same password twice they are not: who writes a guess into an
+ * entry of their own would see by it that another vault has it.
+ */
+const isTold = (kind: Row["kind"]): boolean => kind !== "reused";
+
 /** What was found takes the place of what was found before. What is there no more is over, and stays as history. */
 export const recordFindings = command({
   name: "upkeep.recordFindings",
@@ -85,10 +91,10 @@ export const recordFindings = command({
         } else if (row.vaultId !== vaultId || JSON.stringify(row.detail) !== JSON.stringify(detail))
           await tx.update(findings).set({ vaultId, detail }).where(eq(findings.id, row.id));
         else continue;
-        touched.add(vaultId);
+        if (isTold(kind)) touched.add(vaultId);
       }
     }
-    for (const { vaultId } of gone) touched.add(vaultId);
+    for (const { vaultId, kind } of gone) if (isTold(kind)) touched.add(vaultId);
     if (gone.length > 0)
       await tx
         .update(findings)

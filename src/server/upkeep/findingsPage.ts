@@ -8,6 +8,7 @@ import { atLeast, type Level } from "../../core/access";
 import { strengthOf } from "../../core/generator/strengthWords";
 import { PASSWORD } from "../../core/kinds/kind";
 import {
+  FINDING_KINDS,
   FINDINGS,
   type FindingDetail,
   type FindingKind,
@@ -333,28 +334,47 @@ function monthEnds(at: number): number[] {
   return [...ends, at];
 }
 
-/** How much there is, for the Front desk: nothing where the reader is steward of nothing. */
+const TODAY = (Object.keys(FINDINGS) as FindingKind[]).filter((kind) => FINDINGS[kind].today);
+
+/**
+ * What needs an answer today, for the Front desk, and whether anything else can wait: nothing where the reader is steward of
+ * nothing. However much there is, no more than some of it is read.
+ */
 export const upkeepToday = query({
   name: "upkeep.upkeepToday",
   input: none,
   by: ["person"],
   allow: () => undefined,
   run: async ({ tx, me, at }) => {
-    const { rows } = await ownFindings(tx, me, at);
-    const open = rows.filter((row) => !isPutOff(row, at));
-    const today = open.filter(({ kind }) => FINDINGS[kind].today);
-    const ids = [...new Set(today.sort((x, y) => kindRank(x) - kindRank(y)).map(({ nodeId }) => nodeId))];
+    const { levels, node } = reachOf(tx, me, at);
+    const stewardOf = [...levels].filter(([, level]) => level === "steward").map(([id]) => id);
+    if (stewardOf.length === 0) return { today: 0, names: [], later: 0, more: false };
+    const vaultIds = new Set(stewardOf.map((id) => node(id)!.vaultId));
+    const some = async (kinds: readonly FindingKind[], most: number) => {
+      const rows = await tx.all<{ nodeId: string; kind: FindingKind }>(sql`
+        select f.node_id as "nodeId", f.kind as kind from findings f
+        where f.ended_at is null and f.vault_id in ${inside(vaultIds)} and f.kind in ${inside(kinds)}
+          and coalesce(f.put_off_until, 0) <= ${at} limit ${most}`);
+      return rows.filter(({ nodeId }) => levels.get(nodeId) === "steward");
+    };
+    const today = (await some(TODAY, MOST_TODAY)).sort((a, b) => kindRank(a) - kindRank(b));
+    const others = FINDING_KINDS.filter((kind) => !TODAY.includes(kind) && kind !== "reused");
+    const later = await some(others, MOST_LATER + 1);
+    const ids = [...new Set(today.map(({ nodeId }) => nodeId))];
     const names = await namesOf(tx, ids.slice(0, MOST_NAMED));
     return {
-      open: open.length,
-      today: today.length,
-      /** Of these so many entries, the first by name. */
-      entries: ids.length,
+      /** So many entries, the first of them by name. */
+      today: ids.length,
       names: ids.slice(0, MOST_NAMED).flatMap((id) => names.get(id)?.name ?? []),
+      later: Math.min(later.length, MOST_LATER),
+      /** There are more than are counted here. */
+      more: later.length > MOST_LATER,
     };
   },
 });
 
+const MOST_TODAY = 2_000;
+const MOST_LATER = 99;
 const MOST_NAMED = 3;
 
 /** The findings of one entry, for its stewards. */

@@ -23,7 +23,7 @@ CREATE TABLE `findings` (
 );
 --> statement-breakpoint
 CREATE UNIQUE INDEX `findings_open` ON `findings` (`node_id`,`kind`,`key`) WHERE ended_at is null;--> statement-breakpoint
-CREATE INDEX `findings_open_vault` ON `findings` (`vault_id`) WHERE ended_at is null;--> statement-breakpoint
+CREATE INDEX `findings_open_vault` ON `findings` (`vault_id`,`kind`) WHERE ended_at is null;--> statement-breakpoint
 CREATE INDEX `findings_vault` ON `findings` (`vault_id`,`ended_at`);--> statement-breakpoint
 CREATE INDEX `findings_node` ON `findings` (`node_id`);--> statement-breakpoint
 CREATE INDEX `findings_ended` ON `findings` (`ended_at`) WHERE ended_at is not null;--> statement-breakpoint
