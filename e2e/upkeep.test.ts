@@ -160,7 +160,8 @@ test("a leaver: out at once, and six passwords that they knew are changed and pr
       await poll(() => openKinds(entryId)).not.toContain("leaver");
       const [old, fresh] = (await passwords(entryId)) as [string, string];
       expect(fresh).not.toBe(old);
-      for (const one of [old, fresh]) expect(await sightingsOf(one, [...hanna.received, await page.content()])).toEqual([]);
+      for (const one of [old, fresh])
+        expect(await sightingsOf(one, [...hanna.received, await page.content()])).toEqual([]);
     }
     await page.getByText(/has seen no password that still works/).waitFor();
   } finally {
