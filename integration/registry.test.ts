@@ -380,6 +380,10 @@ const EXPECTED: Record<string, { who: Who; asPerson?: Who; server?: true; input:
   "upkeep.sweepOld": { who: "server", input: () => ({}) },
   "upkeep.recordFindings": { who: "server", input: () => ({ looks: [], done: [], next: [] }) },
   "upkeep.recordLeaks": { who: "server", input: () => ({ rows: [], old: [] }) },
+  "upkeep.tellOfUpkeep": {
+    who: "server",
+    input: () => ({ personId: fixture.ids.steward, week: Date.now(), text: "Upkeep." }),
+  },
   "upkeep.upkeepPage": { who: "everybody", input: () => ({ vaultId: null, act: null, find: "", most: 10 }) },
   "upkeep.upkeepToday": { who: "everybody", input: () => ({}) },
   "upkeep.putOffFindings": {

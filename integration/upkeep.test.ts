@@ -12,6 +12,7 @@ import {
   entryVersions,
   findings,
   journal,
+  notices,
   outbox,
   signIns,
   unchecked,
@@ -24,6 +25,7 @@ import { rateSome } from "../src/server/upkeep/conditions";
 import { findingsAt, upkeepPage, upkeepToday } from "../src/server/upkeep/findingsPage";
 import { lookUpSome } from "../src/server/upkeep/leaks";
 import { putOffFindings, undoPutOff } from "../src/server/upkeep/puttingOff";
+import { tellOfWeek, weekBegan } from "../src/server/upkeep/weekly";
 import { binEntry, eraseEntry } from "../src/server/vaults/bin";
 import { moveAcross } from "../src/server/vaults/copying";
 import { addEntry, changeEntry } from "../src/server/vaults/entries";
@@ -165,7 +167,7 @@ describe("of the secret", () => {
     await give(db(), f.as("steward"), entryId, f.ids.reveal, "reveal", until);
     await reveal(entryId, "reveal");
     await settle();
-    expect(await open(entryId)).toEqual([]);
+    expect(await open(entryId)).toEqual(["ending"]);
     await settle(until + 1000);
     expect(await open(entryId)).toEqual(["former"]);
 
@@ -450,6 +452,50 @@ describe("put off", () => {
     await change(entryId, "strong now");
     await settle();
     expect(await code(putOff())).toBe("conflict");
+  });
+});
+
+describe("once a week", () => {
+  const told = async (id: string) =>
+    (
+      await db()
+        .db.select()
+        .from(notices)
+        .where(and(eq(notices.personId, id), eq(notices.sort, "upkeep")))
+    ).sort((a, b) => a.at - b.at);
+
+  test("begins on Monday at seven by the clock on the wall, also when that is put forward or back", () => {
+    const began = (iso: string) => new Date(weekBegan(Date.parse(iso), "Europe/London")).toISOString();
+    expect(began("2026-12-01T12:00:00Z")).toBe("2026-11-30T07:00:00.000Z");
+    expect(began("2026-11-30T06:59:59Z")).toBe("2026-11-23T07:00:00.000Z");
+    // The clocks go forward on Sunday, 28 March 2027, and back on 31 October.
+    expect(began("2027-03-29T06:00:00Z")).toBe("2027-03-29T06:00:00.000Z");
+    expect(began("2027-03-29T05:59:59Z")).toBe("2027-03-22T07:00:00.000Z");
+    expect(began("2027-11-01T07:00:00Z")).toBe("2027-11-01T07:00:00.000Z");
+    expect(began("2027-11-01T06:30:00Z")).toBe("2027-10-25T06:00:00.000Z");
+  });
+
+  test("each steward is told of their own, once, in place of the week before; nobody else is", async () => {
+    const name = `Told of ${number}`;
+    const entryId = await add("weak and told", { name });
+    const [entry] = await db().db.select().from(entries).where(eq(entries.nodeId, entryId));
+    await db().db.update(entryVersions).set({ refusedAt: Date.now() }).where(eq(entryVersions.id, entry!.versionId));
+    await settle();
+    const monday = weekBegan(Date.now() + 7 * DAY, "Europe/London") + 60_000;
+    await tellOfWeek(db(), monday);
+    await tellOfWeek(db(), monday + 60_000);
+    const [one, ...more] = await told(f.ids.steward);
+    expect(more).toEqual([]);
+    expect(one!.text).toMatch(/^Upkeep: .*an answer now; .*can wait\.$/);
+    expect(one!.text).not.toMatch(/today|tomorrow|weak and told/);
+    for (const kind of ["owner", "use", "nothing", "guest", "auditor", "leaver"] as const)
+      expect(await told(f.ids[kind]), kind).toEqual([]);
+    await tellOfWeek(db(), monday + 7 * DAY);
+    const [before, now] = await told(f.ids.steward);
+    expect([before!.putAwayAt === null, now!.putAwayAt === null]).toEqual([false, true]);
+    // Told late it would be read in the middle of the next.
+    await tellOfWeek(db(), monday + 16 * DAY);
+    expect(await told(f.ids.steward)).toHaveLength(2);
   });
 });
 

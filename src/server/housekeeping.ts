@@ -27,6 +27,7 @@ import { rateSome } from "./upkeep/conditions";
 import { keepLookingUp } from "./upkeep/leaks";
 import { Rater } from "./upkeep/rater";
 import { sweepOld } from "./upkeep/sweeping";
+import { Weekly } from "./upkeep/weekly";
 import { sweepAttachments } from "./vaults/attachments";
 import { emptyBins } from "./vaults/bin";
 import { Composer } from "./vaults/composer";
@@ -191,6 +192,7 @@ export function startHousekeeping(app: Galtry): void {
   const signingOut = new SigningOut(app);
   const rotating = new Rotating(app);
   const nightTests = new NightTests(app);
+  const weekly = new Weekly(app);
   app.composer = new Composer();
   app.reading = new ReadingThread(app);
   app.pages = new PageReader();
@@ -216,6 +218,7 @@ export function startHousekeeping(app: Galtry): void {
     }
     void signingOut.look().catch(goesOn("signIn.signOutEnded"));
     void rotating.look().catch(goesOn("vaults.rotate"));
+    void weekly.look().catch(goesOn("upkeep.tellOfWeek"));
     void nightTests.look().catch(goesOn("signIn.testAtNight"));
     void closeDeadSignIns(app).catch(goesOn("signIn.closeDead"));
     void sweepDeadImports(app).catch(goesOn("vaults.sweepImports"));

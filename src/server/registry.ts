@@ -198,6 +198,7 @@ import { upkeepPage, upkeepToday } from "./upkeep/findingsPage";
 import { recordLeaks } from "./upkeep/leaks";
 import { putOffFindings, undoPutOff } from "./upkeep/puttingOff";
 import { sweepOld } from "./upkeep/sweeping";
+import { tellOfUpkeep } from "./upkeep/weekly";
 import { setAside, setVaultAside } from "./vaults/aside";
 import {
   addPiece,
@@ -401,6 +402,7 @@ const ALL = [
   computeStrengths,
   recordFindings,
   recordLeaks,
+  tellOfUpkeep,
   upkeepPage,
   upkeepToday,
   putOffFindings,

@@ -1,5 +1,14 @@
 /** Notices, by what they are about, and whether they go by mail as well. */
-export const NOTICE_SORTS = ["security", "requests", "answers", "emergency", "ending", "rounds", "watch"] as const;
+export const NOTICE_SORTS = [
+  "security",
+  "requests",
+  "answers",
+  "emergency",
+  "ending",
+  "rounds",
+  "upkeep",
+  "watch",
+] as const;
 export type NoticeSort = (typeof NOTICE_SORTS)[number];
 
 export const MAIL_TIMES = ["at once", "daily", "never"] as const;
@@ -17,6 +26,7 @@ const USUAL: Record<ChosenSort, MailTime> = {
   emergency: "at once",
   ending: "daily",
   rounds: "at once",
+  upkeep: "at once",
   watch: "daily",
 };
 

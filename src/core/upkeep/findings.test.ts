@@ -22,7 +22,7 @@ const NOW = Date.UTC(2027, 4, 6, 12);
 const quiet: EntryFacts = {
   ...{ atRest: false, createdAt: NOW - 10 * DAY, writtenAt: NOW - 10 * DAY, signsIn: true, plainHttp: false },
   ...{ leaked: 0, leakedSince: 0, guesses: 14, reused: false, seers: [], refusedAt: null, workedAt: NOW - DAY },
-  ...{ failing: null, usedAt: NOW - DAY, dates: [] },
+  ...{ failing: null, asksPerson: false, usedAt: NOW - DAY, dates: [] },
 };
 const kinds = (facts: Partial<EntryFacts>, at = NOW) =>
   lookAtEntry({ ...quiet, ...facts }, at).findings.map(({ kind }) => kind);
@@ -139,7 +139,11 @@ describe("access", () => {
 
   test("of a guest without an end, and what was given for something that is over", () => {
     expect(odd({ guest: true }).findings.map(({ kind }) => kind)).toEqual(["open-guest"]);
-    expect(odd({ guest: true, until: NOW + DAY }).findings).toEqual([]);
+    expect(odd({ guest: true, until: NOW + 8 * DAY })).toEqual({ findings: [], dueAt: NOW + DAY });
+    expect(odd({ until: NOW + 7 * DAY })).toMatchObject({
+      findings: [{ kind: "ending", since: NOW }],
+      dueAt: NOW + 7 * DAY,
+    });
     expect(odd({ why: "the fair, April 2027" }).findings.map(({ kind }) => kind)).toEqual(["passed"]);
     expect(odd({ why: "the fair, June 2027" }).findings).toEqual([]);
   });
@@ -149,5 +153,13 @@ test("each kind has an act, a name of its own, and one place where it is looked 
   for (const kind of FINDING_KINDS) expect(UPKEEP_ACTS).toContain(FINDINGS[kind].act);
   expect(new Set(FINDING_KINDS.map((kind) => FINDING_NAMES[kind])).size).toBe(FINDING_KINDS.length);
   const ofAccess = FINDING_KINDS.filter((kind) => partOf(kind) === "access");
-  expect(ofAccess).toEqual(["no-steward", "one-steward", "everyone", "open-guest", "passed", "unused-access"]);
+  expect(ofAccess).toEqual([
+    "no-steward",
+    "one-steward",
+    "everyone",
+    "open-guest",
+    "passed",
+    "ending",
+    "unused-access",
+  ]);
 });

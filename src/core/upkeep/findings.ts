@@ -25,9 +25,11 @@ export const FINDINGS = {
   fails: { act: "sign-in", today: true },
   "plain-http": { act: "sign-in", today: false },
   untested: { act: "sign-in", today: false },
+  "asks-a-person": { act: "sign-in", today: false },
   everyone: { act: "access", today: false },
   "open-guest": { act: "access", today: false },
   passed: { act: "access", today: false },
+  ending: { act: "access", today: false },
   "unused-access": { act: "access", today: false },
   over: { act: "date", today: true },
   ends: { act: "date", today: false },
@@ -46,6 +48,7 @@ const OF_ACCESS: ReadonlySet<FindingKind> = new Set([
   "everyone",
   "open-guest",
   "passed",
+  "ending",
   "unused-access",
 ]);
 export const partOf = (kind: FindingKind): Part => (OF_ACCESS.has(kind) ? "access" : "entry");
@@ -63,6 +66,8 @@ export interface FindingDetail {
   level?: Level;
   /** When it was used last; null for never. */
   lastAt?: number | null;
+  /** When access ends. */
+  until?: number;
   /** A date that the entry carries: its field, and the day. */
   field?: string;
   date?: number;
@@ -86,6 +91,8 @@ const DAY = 86_400_000;
 export const WEAK_BELOW = 9;
 export const UNUSED_ENTRY_MS = 180 * DAY;
 export const UNUSED_ACCESS_MS = 90 * DAY;
+/** So long before access ends it is told. */
+export const ENDING_MS = 7 * DAY;
 /** So long before a date of an entry it is told. */
 export const AHEAD_MS = 60 * DAY;
 
@@ -122,6 +129,8 @@ export interface EntryFacts {
   workedAt: number | null;
   /** The first and the last that failed since then, but for what is over by itself. */
   failing: { since: number; failure: Failure } | null;
+  /** Each sign-in waits for a code that a person enters. */
+  asksPerson: boolean;
   /** When anybody but a test used it. */
   usedAt: number | null;
   dates: readonly { field: string; at: number }[];
@@ -177,6 +186,7 @@ function signInOf(facts: EntryFacts, add: Add): void {
   if (facts.refusedAt !== null) add("rejected", facts.refusedAt);
   else if (facts.failing) add("fails", facts.failing.since, { failure: facts.failing.failure });
   else if (facts.workedAt === null) add("untested", facts.createdAt);
+  if (facts.asksPerson) add("asks-a-person", facts.createdAt);
   if (facts.plainHttp) add("plain-http", facts.createdAt);
 }
 
@@ -238,6 +248,7 @@ export function lookAtAccess(facts: AccessFacts, at: number): Look {
         ...(grant.level === "blocked" ? {} : { level: grant.level }),
         ...(grant.subject === "person" ? { people: [grant.personId] } : {}),
         ...(kind.kind === "unused-access" ? { lastAt: grant.usedAt } : {}),
+        ...(kind.kind === "ending" ? { until: grant.until! } : {}),
       },
     });
   }
@@ -252,6 +263,10 @@ function oddity(grant: GrantFacts, due: Soonest, at: number): { kind: FindingKin
   if (grant.subject === "everyone") return atLeast(level, "reveal") ? { kind: "everyone", since: validFrom } : null;
   if (passedReason(grant.why, validFrom, at)) return { kind: "passed", since: validFrom };
   if (grant.subject !== "person") return null;
+  if (grant.until !== null && due.passed(grant.until - ENDING_MS)) {
+    due.passed(grant.until);
+    return { kind: "ending", since: Math.max(grant.until - ENDING_MS, validFrom) };
+  }
   if (grant.guest && grant.until === null) return { kind: "open-guest", since: validFrom };
   // Stewards look after it, whether they use it or not.
   if (level === "steward") return null;

@@ -150,6 +150,7 @@ export const noticeMail = {
     emergency: "Emergency use",
     ending: "Access that ends soon",
     rounds: "Rounds",
+    upkeep: "What needs attention where you are a steward, once a week",
     watch: "Changes where you are a steward",
   },
   atOnce: "At once",

@@ -203,7 +203,7 @@ function TheAct({ row, onChange, onTest, onEndAccess, busy }: TableActs & { row:
       return link(`/access/${row.vaultId}`, t.addSteward);
     case "sign-in":
       if (row.kind === "untested") return press(onTest, t.test);
-      return row.kind === "fails"
+      return row.kind === "fails" || row.kind === "asks-a-person"
         ? link(`/entry/${row.nodeId}/steps`, t.correctSteps)
         : link(`/entry/${row.nodeId}?edit`, t.correctLogin);
     case "access":

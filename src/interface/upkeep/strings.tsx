@@ -21,6 +21,8 @@ export const finding = {
   fails: (title: string) => `Sign-in fails: the site ${title}`,
   plainHttp: "Its sign-in page is not encrypted (http)",
   untested: "Its sign-in has not been tested",
+  asksAPerson: "Each sign-in waits until a person enters the code",
+  ending: (whose: string, level: string, when: string) => `${whose} ${level} ends ${when}`,
   everyone: (level: string) => `Everyone has ${level}`,
   openGuest: (name: string, level: string) => `${name || "A guest"}, a guest, has ${level} with no end date`,
   passed: (whose: string, level: string, why: string) => `${whose} ${level}: “${why}” is over`,

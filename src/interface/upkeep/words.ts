@@ -1,7 +1,7 @@
 /** A finding as a sentence. */
 import { levelWord } from "@/core/access/level";
 import { FAILURES } from "@/core/signin/outcome";
-import { sayDay } from "@/core/time";
+import { sayDay, sayTime } from "@/core/time";
 import type { FindingRow } from "@/server/upkeep/findingsPage";
 import { finding as t } from "./strings";
 
@@ -35,6 +35,10 @@ export function sayFinding(row: FindingRow, now: number, zone: string): string {
       return t.plainHttp;
     case "untested":
       return t.untested;
+    case "asks-a-person":
+      return t.asksAPerson;
+    case "ending":
+      return t.ending(whose, level, sayTime(detail.until ?? now, now, zone));
     case "everyone":
       return t.everyone(level);
     case "open-guest":

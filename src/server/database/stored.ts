@@ -222,6 +222,7 @@ export const findingDetail: z.ZodType<FindingDetail> = z.object({
   failure: z.enum(Object.keys(FAILURES) as [Failure, ...Failure[]]).optional(),
   level: z.enum(LEVELS).optional(),
   lastAt: z.number().nullable().optional(),
+  until: z.number().optional(),
   field: z.string().optional(),
   date: z.number().optional(),
 });

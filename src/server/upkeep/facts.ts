@@ -35,6 +35,7 @@ interface EntryRow {
   leakedSince: number | null;
   guesses: number | null;
   reused: number;
+  asksPerson: number;
   workedAt: number | null;
   usedAt: number | null;
   seenAt: number | null;
@@ -54,6 +55,7 @@ export async function entryFacts(
     {
       ...{ id: sql`e.node_id`, kind: sql`e.kind`, signInPage: sql`e.sign_in_page`, fields: sql`json(e.fields)` },
       ...{ createdAt: sql`e.created_at`, writtenAt: sql`v.created_at`, refusedAt: sql`v.refused_at` },
+      asksPerson: sql`e.codes_reach <> ''`,
       atRest: sql`e.binned_at is not null or e.aside_at is not null`,
       leaked: sql`(select max(c.leaked) from conditions c where c.version_id = e.version_id and c.field = ${PASSWORD})`,
       leakedSince: sql`(select min(c.looked_up_at) from conditions c where c.version_id = e.version_id and c.field = ${PASSWORD} and c.leaked > 0)`,
@@ -94,6 +96,7 @@ export async function entryFacts(
           },
           ...{ guesses: row.guesses, reused: row.reused === 1, seers: seers.get(row.id) ?? [] },
           ...{ refusedAt: row.refusedAt, workedAt: row.workedAt },
+          asksPerson: row.asksPerson === 1,
           failing: last ? { since: failed[0]!.at, failure: last.outcome } : null,
           usedAt: row.usedAt === null && row.seenAt === null ? null : Math.max(row.usedAt ?? 0, row.seenAt ?? 0),
           dates: dated.flatMap(({ id, label }) => {

@@ -345,33 +345,36 @@ export const upkeepToday = query({
   input: none,
   by: ["person"],
   allow: () => undefined,
-  run: async ({ tx, me, at }) => {
-    const { levels, node } = reachOf(tx, me, at);
-    const stewardOf = [...levels].filter(([, level]) => level === "steward").map(([id]) => id);
-    if (stewardOf.length === 0) return { today: 0, names: [], later: 0, more: false };
-    const vaultIds = new Set(stewardOf.map((id) => node(id)!.vaultId));
-    const some = async (kinds: readonly FindingKind[], most: number) => {
-      const rows = await tx.all<{ nodeId: string; kind: FindingKind }>(sql`
-        select f.node_id as "nodeId", f.kind as kind from findings f
-        where f.ended_at is null and f.vault_id in ${inside(vaultIds)} and f.kind in ${inside(kinds)}
-          and coalesce(f.put_off_until, 0) <= ${at} limit ${most}`);
-      return rows.filter(({ nodeId }) => levels.get(nodeId) === "steward");
-    };
-    const today = (await some(TODAY, MOST_TODAY)).sort((a, b) => kindRank(a) - kindRank(b));
-    const others = FINDING_KINDS.filter((kind) => !TODAY.includes(kind) && kind !== "reused");
-    const later = await some(others, MOST_LATER + 1);
-    const ids = [...new Set(today.map(({ nodeId }) => nodeId))];
-    const names = await namesOf(tx, ids.slice(0, MOST_NAMED));
-    return {
-      /** So many entries, the first of them by name. */
-      today: ids.length,
-      names: ids.slice(0, MOST_NAMED).flatMap((id) => names.get(id)?.name ?? []),
-      later: Math.min(later.length, MOST_LATER),
-      /** There are more than are counted here. */
-      more: later.length > MOST_LATER,
-    };
-  },
+  run: ({ tx, me, at }) => todayOf(tx, me, at),
 });
+
+/** The same, of anybody: what they are told of once a week. */
+export async function todayOf(tx: Reader, me: Person, at: number) {
+  const { levels, node } = reachOf(tx, me, at);
+  const stewardOf = [...levels].filter(([, level]) => level === "steward").map(([id]) => id);
+  if (stewardOf.length === 0) return { today: 0, names: [], later: 0, more: false };
+  const vaultIds = new Set(stewardOf.map((id) => node(id)!.vaultId));
+  const some = async (kinds: readonly FindingKind[], most: number) => {
+    const rows = await tx.all<{ nodeId: string; kind: FindingKind }>(sql`
+      select f.node_id as "nodeId", f.kind as kind from findings f
+      where f.ended_at is null and f.vault_id in ${inside(vaultIds)} and f.kind in ${inside(kinds)}
+        and coalesce(f.put_off_until, 0) <= ${at} limit ${most}`);
+    return rows.filter(({ nodeId }) => levels.get(nodeId) === "steward");
+  };
+  const today = (await some(TODAY, MOST_TODAY)).sort((a, b) => kindRank(a) - kindRank(b));
+  const others = FINDING_KINDS.filter((kind) => !TODAY.includes(kind) && kind !== "reused");
+  const later = await some(others, MOST_LATER + 1);
+  const ids = [...new Set(today.map(({ nodeId }) => nodeId))];
+  const names = await namesOf(tx, ids.slice(0, MOST_NAMED));
+  return {
+    /** So many entries, the first of them by name. */
+    today: ids.length,
+    names: ids.slice(0, MOST_NAMED).flatMap((id) => names.get(id)?.name ?? []),
+    later: Math.min(later.length, MOST_LATER),
+    /** There are more than are counted here. */
+    more: later.length > MOST_LATER,
+  };
+}
 
 const MOST_TODAY = 2_000;
 const MOST_LATER = 99;

@@ -1,5 +1,17 @@
 /** Every sentence and label of this area, in one place to be read. */
 
+import { agree, counted, listOf } from "../../core/counted";
+
+export const weekly = {
+  /** Kept and read later: it names no day. */
+  thisWeek: (names: string[], of: number, later: number, more: boolean) => {
+    const wait = `${more ? "more than " : ""}${counted(later, of > 0 ? "other finding" : "finding")} can wait`;
+    if (of === 0) return `Upkeep: nothing is urgent, ${wait}.`;
+    const all = of > names.length ? [...names, counted(of - names.length, "other")] : names;
+    return `Upkeep: ${listOf(all)} ${agree(of, "needs", "need")} an answer now${later > 0 ? `; ${wait}` : ""}.`;
+  },
+};
+
 export const puttingOff = {
   thisFindingIsOver: "One of these findings is over already. Reload the page.",
   theDateIsInThePast: "The date is in the past. Choose a later one.",

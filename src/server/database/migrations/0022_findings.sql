@@ -43,7 +43,7 @@ CREATE TRIGGER `entries_insert_unchecked` AFTER INSERT ON `entries` BEGIN
   INSERT INTO unchecked (kind, ref) VALUES ('entry', new.node_id);
 END;
 --> statement-breakpoint
-CREATE TRIGGER `entries_update_unchecked` AFTER UPDATE OF version_id, kind, fields, extras, sign_in_page, steps, plain_http, sign_in_engine, binned_at, aside_at, created_at ON `entries` BEGIN
+CREATE TRIGGER `entries_update_unchecked` AFTER UPDATE OF version_id, kind, fields, extras, sign_in_page, steps, plain_http, sign_in_engine, binned_at, aside_at, codes_reach, created_at ON `entries` BEGIN
   DELETE FROM unchecked WHERE kind = 'entry' AND ref = new.node_id;
   INSERT INTO unchecked (kind, ref) VALUES ('entry', new.node_id);
 END;
