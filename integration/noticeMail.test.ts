@@ -97,7 +97,7 @@ describe("a notice by mail", () => {
     expect(mails).toBe(true);
     expect(Object.fromEntries(choices.map(({ sort, time }) => [sort, time]))).toEqual({
       ...{ requests: "at once", answers: "never", emergency: "at once" },
-      ...{ ending: "daily", rounds: "at once", watch: "at once" },
+      ...{ ending: "daily", rounds: "at once", upkeep: "at once", watch: "at once" },
     });
     await tell("use", "answers", "Not by mail.");
     await tell("use", "watch", "By mail.");

@@ -385,6 +385,7 @@ const EXPECTED: Record<string, { who: Who; asPerson?: Who; server?: true; input:
     input: () => ({ personId: fixture.ids.steward, week: Date.now(), text: "Upkeep." }),
   },
   "upkeep.upkeepPage": { who: "everybody", input: () => ({ vaultId: null, act: null, find: "", most: 10 }) },
+  "upkeep.houseFindings": { who: "administrators", input: () => ({}) },
   "upkeep.upkeepToday": { who: "everybody", input: () => ({}) },
   "upkeep.putOffFindings": {
     who: "own",

@@ -12,17 +12,21 @@ import {
   entryVersions,
   findings,
   journal,
+  mails,
   notices,
+  organisation,
   outbox,
   signIns,
   unchecked,
 } from "../src/server/database/schema";
 import { uuidv7 } from "../src/server/ids";
+import { loadHome } from "../src/server/organisation";
 import { addPerson } from "../src/server/people/adding";
 import { markLeaver } from "../src/server/people/leaving";
 import { checkSome } from "../src/server/upkeep/checking";
 import { rateSome } from "../src/server/upkeep/conditions";
 import { findingsAt, upkeepPage, upkeepToday } from "../src/server/upkeep/findingsPage";
+import { houseFindings } from "../src/server/upkeep/house";
 import { lookUpSome } from "../src/server/upkeep/leaks";
 import { putOffFindings, undoPutOff } from "../src/server/upkeep/puttingOff";
 import { tellOfWeek, weekBegan } from "../src/server/upkeep/weekly";
@@ -452,6 +456,47 @@ describe("put off", () => {
     await change(entryId, "strong now");
     await settle();
     expect(await code(putOff())).toBe("conflict");
+  });
+});
+
+describe("of the house", () => {
+  const house = (who: Kind = "owner") => houseFindings.execute(db(), {}, f.as(who));
+  const found = async (kind: string) => (await house()).rows.filter((row) => row.kind === kind);
+
+  test("backups, email that did not go out, ways in that rules require; to administrators alone", async () => {
+    expect(await found("backup")).toEqual([{ kind: "backup", at: null }]);
+    await db()
+      .db.update(organisation)
+      .set({ backedUpAt: Date.now() - 3 * DAY });
+    expect(await found("backup")).toMatchObject([{ at: expect.any(Number) }]);
+    await db()
+      .db.update(organisation)
+      .set({ backedUpAt: Date.now() - DAY });
+    expect(await found("backup")).toEqual([]);
+
+    expect([...(await found("mail")), ...(await found("no-mail"))]).toEqual([]);
+    const mail = { subject: "A notice", madeAt: Date.now(), until: Date.now(), nextAt: Date.now(), makerId: "" };
+    await db()
+      .db.insert(mails)
+      .values({ ...mail, id: uuidv7(), to: "a@b.example", failedAt: Date.now(), wrong: "550 no such box" });
+    expect(await found("mail")).toMatchObject([{ count: 1, wrong: "550 no such box" }]);
+
+    expect(await found("ways")).toEqual([]);
+    const { rules } = await loadHome(db().db);
+    const need = {
+      groupId: null,
+      needs: "passkey" as const,
+      from: new Date(Date.now() - DAY).toISOString().slice(0, 10),
+    };
+    await db()
+      .db.update(organisation)
+      .set({ rules: { ...rules, waysIn: [need] } });
+    expect(await found("ways")).toMatchObject([{ needs: "passkey", group: null, count: expect.any(Number) }]);
+    await db().db.update(organisation).set({ rules });
+
+    expect(await code(house("administrator"))).toBe("allowed");
+    for (const kind of ["steward", "edit", "use", "nothing", "guest", "auditor"] as const)
+      expect(await code(house(kind)), kind).toBe("not-allowed");
   });
 });
 

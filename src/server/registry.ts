@@ -195,6 +195,7 @@ import { saveTest, testPicture } from "./signin/testing";
 import { recordFindings } from "./upkeep/checking";
 import { computeStrengths } from "./upkeep/conditions";
 import { upkeepPage, upkeepToday } from "./upkeep/findingsPage";
+import { houseFindings } from "./upkeep/house";
 import { recordLeaks } from "./upkeep/leaks";
 import { putOffFindings, undoPutOff } from "./upkeep/puttingOff";
 import { sweepOld } from "./upkeep/sweeping";
@@ -405,6 +406,7 @@ const ALL = [
   tellOfUpkeep,
   upkeepPage,
   upkeepToday,
+  houseFindings,
   putOffFindings,
   undoPutOff,
   sweepOld,

@@ -8,6 +8,7 @@ import { sayTime } from "@/core/time";
 import { UPKEEP_ACTS, type UpkeepAct } from "@/core/upkeep/findings";
 import type { ResultOf } from "@/server/registry";
 import type { FindingRow } from "@/server/upkeep/findingsPage";
+import type { HouseFinding } from "@/server/upkeep/house";
 import { Page } from "../frame/Frame";
 import { useCommand } from "../shared/ask";
 import { Act, Button, ButtonLink, Notice, Row, TextField } from "../shared/controls";
@@ -21,9 +22,10 @@ import { FindingsTable } from "./FindingsTable";
 import { addressOf, FIRST_SHOWN, type UpkeepFilter } from "./filter";
 import { PutOff } from "./PutOff";
 import { AskToChange, RunPanel } from "./RunPanel";
+import { SaveFindings } from "./SaveFindings";
 import { upkeep as t } from "./strings";
 import { type RunItem, useRun } from "./useRun";
-import { sayFinding } from "./words";
+import { sayFinding, sayHouseFinding } from "./words";
 import { Years } from "./Years";
 
 export type UpkeepView = ResultOf<"upkeep.upkeepPage">;
@@ -61,13 +63,15 @@ const Lines = styled.ul`
 
 interface UpkeepProps {
   view: UpkeepView;
+  /** For administrators. */
+  house: readonly HouseFinding[];
   filter: UpkeepFilter;
   now: number;
   owner: boolean;
 }
 
 /** What needs attention where one is steward, by the act that resolves it. */
-export function Upkeep({ view, filter, now, owner }: UpkeepProps) {
+export function Upkeep({ view, house, filter, now, owner }: UpkeepProps) {
   const { rows, zone } = view;
   const end = useCommand("access.endAccess");
   const done = useDone();
@@ -94,6 +98,7 @@ export function Upkeep({ view, filter, now, owner }: UpkeepProps) {
     <Page where={view.vaults.length === 0 ? t.whereNothing : <Where view={view} now={now} />}>
       <Head>
         <h1>{t.upkeep}</h1>
+        {view.open > 0 && <SaveFindings filter={filter} now={now} />}
       </Head>
       {run && <RunPanel run={run} onStop={stop} onClose={clear} />}
       {end.refused && (
@@ -154,6 +159,7 @@ export function Upkeep({ view, filter, now, owner }: UpkeepProps) {
         </SelectionBar>
       )}
       {view.putOff.length > 0 && <PutOffList view={view} now={now} />}
+      {house.length > 0 && <TheHouse rows={house} now={now} zone={zone} />}
       {view.elsewhere.length > 0 && <Elsewhere view={view} owner={owner} />}
       {view.years.length > 0 && <Years years={view.years} zone={zone} />}
       {asking?.what === "change" && (
@@ -346,6 +352,33 @@ function AskToEnd({ rows, now, zone, onEnd, onClose }: AskToEndProps) {
     </Dialog>
   );
 }
+
+/** What is found of the house itself. */
+function TheHouse({ rows, now, zone }: { rows: readonly HouseFinding[]; now: number; zone: string }) {
+  return (
+    <section style={{ marginTop: 36 }} aria-label={t.theHouse}>
+      <h2>{t.theHouse}</h2>
+      <Lines>
+        {rows.map((row, i) => (
+          <li key={i}>
+            <span>{sayHouseFinding(row, now, zone)}</span>
+            {HOUSE_LINKS[row.kind] && (
+              <Link href={HOUSE_LINKS[row.kind]!.href} prefetch={false}>
+                {HOUSE_LINKS[row.kind]!.says}
+              </Link>
+            )}
+          </li>
+        ))}
+      </Lines>
+    </section>
+  );
+}
+
+const HOUSE_LINKS: Partial<Record<HouseFinding["kind"], { href: string; says: string }>> = {
+  ways: { href: "/rules", says: t.houseRules },
+  mail: { href: "/rules", says: t.houseRules },
+  certificate: { href: "/people/sign-on", says: t.singleSignOn },
+};
 
 function PutOffList({ view, now }: { view: UpkeepView; now: number }) {
   const undo = useCommand("upkeep.undoPutOff");

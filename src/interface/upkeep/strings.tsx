@@ -149,6 +149,13 @@ export const upkeep = {
   showInUpkeep: "Show in Upkeep",
   sinceWhen: (time: string) => `since ${time}`,
   putOffHere: (time: string) => `put off until ${time}`,
+  theHouse: "The house",
+  houseRules: "House rules",
+  singleSignOn: "Single sign-on",
+  saveAsCsv: "Save as CSV",
+  csvHead: ["Finding", "Where", "Vault", "Why", "Since", "Today", "People with access"],
+  csvYes: "yes",
+  csvNo: "no",
   elsewhere: "Other vaults",
   elsewhereSays: "You are not a steward of these vaults. Their stewards see what was found.",
   elsewhereLine: (open: number, today: number) =>
@@ -158,6 +165,17 @@ export const upkeep = {
   whenDone: (done: number) => `${counted(done, "finding")} put off.`,
   undone: "It is back in the list.",
   ended: (count: number) => `${counted(count, "grant")} ended.`,
+};
+
+export const house = {
+  ways: (count: number, needs: "second-step" | "passkey", group: string | null) =>
+    `${counted(count, "person")}${group === null ? "" : ` in ${group}`} ${agree(count, "has", "have")} no ${needs === "passkey" ? "passkey" : "second step"}, which the house rules require.`,
+  noMail: "Email is not set up, so nobody is told of anything outside Galtry.",
+  mail: (count: number, since: string, wrong: string) =>
+    `${counted(count, "email")} could not be sent since ${since}. The mail server said: ${wrong}`,
+  certificate: (name: string, until: string) => `The certificate of ${name} ends ${until}.`,
+  noBackup: "No backup has been made yet.",
+  oldBackup: (at: string) => `The last backup was made ${at}.`,
 };
 
 export const run = {

@@ -3,7 +3,24 @@ import { levelWord } from "@/core/access/level";
 import { FAILURES } from "@/core/signin/outcome";
 import { sayDay, sayTime } from "@/core/time";
 import type { FindingRow } from "@/server/upkeep/findingsPage";
-import { finding as t } from "./strings";
+import type { HouseFinding } from "@/server/upkeep/house";
+import { house as h, finding as t } from "./strings";
+
+/** What is found of the house, as a sentence. */
+export function sayHouseFinding(row: HouseFinding, now: number, zone: string): string {
+  switch (row.kind) {
+    case "ways":
+      return h.ways(row.count, row.needs, row.group);
+    case "no-mail":
+      return h.noMail;
+    case "mail":
+      return h.mail(row.count, sayTime(row.since, now, zone), row.wrong);
+    case "certificate":
+      return h.certificate(row.name, sayTime(row.until, now, zone));
+    case "backup":
+      return row.at === null ? h.noBackup : h.oldBackup(sayTime(row.at, now, zone));
+  }
+}
 
 const DAY = 86_400_000;
 

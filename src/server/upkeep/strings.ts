@@ -12,6 +12,10 @@ export const weekly = {
   },
 };
 
+export const house = {
+  onlyAdministrators: "Only administrators see what needs attention of the house.",
+};
+
 export const puttingOff = {
   thisFindingIsOver: "One of these findings is over already. Reload the page.",
   theDateIsInThePast: "The date is in the past. Choose a later one.",

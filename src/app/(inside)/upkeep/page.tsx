@@ -5,6 +5,7 @@ import { Upkeep } from "@/interface/upkeep/Upkeep";
 import { isAdministrator } from "@/server/caller";
 import { ask, me } from "@/server/page";
 import { upkeepPage } from "@/server/upkeep/findingsPage";
+import { houseFindings } from "@/server/upkeep/house";
 
 export const metadata = { title: "Upkeep" };
 
@@ -23,6 +24,9 @@ export default async function UpkeepPage({
     find: String(search.find ?? "").slice(0, 80),
     most: Math.min(2_000, Math.max(FIRST_SHOWN, Math.trunc(Number(search.most)) || 0)),
   };
-  const view = await ask(upkeepPage, filter);
-  return <Upkeep view={view} filter={filter} now={Date.now()} owner={role === "owner"} />;
+  const [view, house] = await Promise.all([
+    ask(upkeepPage, filter),
+    isAdministrator(role) ? ask(houseFindings, {}) : null,
+  ]);
+  return <Upkeep view={view} house={house?.rows ?? []} filter={filter} now={Date.now()} owner={role === "owner"} />;
 }

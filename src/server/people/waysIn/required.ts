@@ -79,29 +79,32 @@ export const waysMissing = query({
   input: none,
   by: ["person"],
   allow: ({ role }) => requireReader({ role }),
-  run: async ({ tx, at }) => {
-    const { rules, zone } = await loadHome(tx);
-    const ids = rules.waysIn.flatMap(({ groupId }) => groupId ?? []);
-    const named = new Map(
-      (await tx.select({ id: groups.id, name: groups.name }).from(groups).where(inArray(groups.id, ids))).map((one) => [
-        one.id,
-        one.name,
-      ]),
-    );
-    return Promise.all(
-      rules.waysIn.map(async (rule) => {
-        const people = sortByName(await lacking(tx, rule, at));
-        return {
-          ...rule,
-          group: rule.groupId === null ? null : (named.get(rule.groupId) ?? ""),
-          now: counts(rule, zone, at),
-          count: people.length,
-          people: people.slice(0, MOST_NAMED),
-        };
-      }),
-    );
-  },
+  run: ({ tx, at }) => waysLacking(tx, at),
 });
+
+/** Each rule about ways in, with those who lack what it requires. */
+export async function waysLacking(tx: Reader, at: number) {
+  const { rules, zone } = await loadHome(tx);
+  const ids = rules.waysIn.flatMap(({ groupId }) => groupId ?? []);
+  const named = new Map(
+    (await tx.select({ id: groups.id, name: groups.name }).from(groups).where(inArray(groups.id, ids))).map((one) => [
+      one.id,
+      one.name,
+    ]),
+  );
+  return Promise.all(
+    rules.waysIn.map(async (rule) => {
+      const people = sortByName(await lacking(tx, rule, at));
+      return {
+        ...rule,
+        group: rule.groupId === null ? null : (named.get(rule.groupId) ?? ""),
+        now: counts(rule, zone, at),
+        count: people.length,
+        people: people.slice(0, MOST_NAMED),
+      };
+    }),
+  );
+}
 
 /** Active people whom a rule is about and who lack what it requires. */
 async function lacking(tx: Reader, rule: Rule, at: number): Promise<{ id: string; name: string }[]> {
