@@ -161,7 +161,7 @@ export function Upkeep({ view, house, filter, now, owner }: UpkeepProps) {
       {view.putOff.length > 0 && <PutOffList view={view} now={now} />}
       {house.length > 0 && <TheHouse rows={house} now={now} zone={zone} />}
       {view.elsewhere.length > 0 && <Elsewhere view={view} owner={owner} />}
-      {view.years.length > 0 && <Years years={view.years} zone={zone} />}
+      {view.years.length > 0 && <Years years={view.years} />}
       {asking?.what === "change" && (
         <AskToChange
           items={asking.items}

@@ -27,7 +27,7 @@ const Board = styled.div`
 const highest = (years: readonly VaultYear[]): number =>
   Math.max(4, ...years.flatMap(({ months }) => months.map(({ today, later }) => today + later)));
 
-export function Years({ years, zone }: { years: readonly VaultYear[]; zone: string }) {
+export function Years({ years }: { years: readonly VaultYear[] }) {
   const most = highest(years);
   return (
     <section style={{ marginTop: 44 }}>
@@ -38,12 +38,12 @@ export function Years({ years, zone }: { years: readonly VaultYear[]; zone: stri
           <section key={year.id} aria-label={year.name}>
             <h3>{year.name}</h3>
             <div className="both">
-              <YearChart year={year} most={most} zone={zone} />
+              <YearChart year={year} most={most} />
               <Numbers year={year} />
             </div>
             <details className="small">
               <summary>{t.asTable}</summary>
-              <Table year={year} zone={zone} />
+              <Table year={year} />
             </details>
           </section>
         ))}
@@ -52,10 +52,10 @@ export function Years({ years, zone }: { years: readonly VaultYear[]; zone: stri
   );
 }
 
-const monthLetter = (at: number, zone: string) =>
-  new Intl.DateTimeFormat("en-GB", { month: "narrow", timeZone: zone }).format(at - 43_200_000);
-const monthName = (at: number, zone: string) =>
-  new Intl.DateTimeFormat("en-GB", { month: "long", year: "numeric", timeZone: zone }).format(at - 43_200_000);
+/** Months end by UTC, where they are counted. */
+const monthLetter = (at: number) => new Intl.DateTimeFormat("en-GB", { month: "narrow", timeZone: "UTC" }).format(at);
+const monthName = (at: number) =>
+  new Intl.DateTimeFormat("en-GB", { month: "long", year: "numeric", timeZone: "UTC" }).format(at);
 
 /** As it comes out in this theme: a canvas does not know how to choose between light and dark. */
 function colour(beside: HTMLElement, name: string): string {
@@ -66,7 +66,7 @@ function colour(beside: HTMLElement, name: string): string {
   return color;
 }
 
-function YearChart({ year, most, zone }: { year: VaultYear; most: number; zone: string }) {
+function YearChart({ year, most }: { year: VaultYear; most: number }) {
   const canvas = useRef<HTMLCanvasElement>(null);
   useEffect(() => {
     if (!canvas.current) return;
@@ -74,7 +74,7 @@ function YearChart({ year, most, zone }: { year: VaultYear; most: number; zone: 
     const chart = new Chart(canvas.current, {
       type: "bar",
       data: {
-        labels: year.months.map(({ at }) => monthLetter(at, zone)),
+        labels: year.months.map(({ at }) => monthLetter(at)),
         datasets: [
           { label: t.today, data: year.months.map(({ today }) => today), backgroundColor: ink },
           {
@@ -105,7 +105,7 @@ function YearChart({ year, most, zone }: { year: VaultYear; most: number; zone: 
       },
     });
     return () => chart.destroy();
-  }, [year, most, zone]);
+  }, [year, most]);
   return (
     <div className="chart">
       <canvas ref={canvas} role="img" aria-label={t.chartOf(year.name)} />
@@ -130,7 +130,7 @@ function Numbers({ year }: { year: VaultYear }) {
 }
 
 /** For those who do not see the chart. */
-function Table({ year, zone }: { year: VaultYear; zone: string }) {
+function Table({ year }: { year: VaultYear }) {
   return (
     <table>
       <thead>
@@ -145,7 +145,7 @@ function Table({ year, zone }: { year: VaultYear; zone: string }) {
           .filter(({ at }) => at >= year.from)
           .map(({ at, today, later }) => (
             <tr key={at}>
-              <th scope="row">{monthName(at, zone)}</th>
+              <th scope="row">{monthName(at)}</th>
               <td>{today}</td>
               <td>{later}</td>
             </tr>
