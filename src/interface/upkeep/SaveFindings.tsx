@@ -33,16 +33,7 @@ export function SaveFindings({ filter, now }: { filter: UpkeepFilter; now: numbe
       row.today ? t.csvYes : t.csvNo,
       String(row.usedBy),
     ]);
-    save(
-      new Blob([
-        "\uFEFF",
-        writeCsv(
-          t.csvHead,
-          lines.map((line) => line.map(harmless)),
-        ),
-      ]),
-      `upkeep-${new Date(now).toISOString().slice(0, 10)}.csv`,
-    );
+    save(new Blob(["\uFEFF", writeCsv(t.csvHead, lines)]), `upkeep-${new Date(now).toISOString().slice(0, 10)}.csv`);
   };
   return (
     <Button onPress={() => void saveAll()} isDisabled={running}>
