@@ -4,6 +4,7 @@ import { afterAll, beforeAll, beforeEach, describe, expect, test } from "vitest"
 import { buildDemo } from "../demo/build";
 import { type Fixture, give, KINDS, type Kind, makeFixture } from "../demo/fixture";
 import { type InProcess, inProcess } from "../demo/inProcess";
+import { unpack } from "../src/core/packed";
 import { endAccess, giveAccess } from "../src/server/access/grants";
 import { setApproval } from "../src/server/access/requests/approvals";
 import {
@@ -35,7 +36,7 @@ import { moveAcross } from "../src/server/vaults/copying";
 import { addEntry, changeEntry } from "../src/server/vaults/entries";
 import { entryPage } from "../src/server/vaults/entryPage";
 import { revealField } from "../src/server/vaults/revealing";
-import { createVault } from "../src/server/vaults/vaults";
+import { createVault, vaultLedger } from "../src/server/vaults/vaults";
 
 let app: InProcess;
 let f: Fixture;
@@ -371,6 +372,9 @@ describe("who learns of them", () => {
       const isSteward = kind === "steward" || kind === "administrator";
       expect(JSON.stringify(list ?? {}).includes(name), kind).toBe(isSteward);
       expect((today?.later ?? 0) > 0, kind).toBe(isSteward);
+      const ledger = await vaultLedger.execute(db(), { vaultId }, f.as(kind)).catch(() => null);
+      const row = ledger && unpack(ledger.rows).find(({ id }) => id === entryId);
+      expect(row ? row.finding : null, kind).toBe(isSteward ? "weak" : null);
       const view = await entryPage.execute(db(), { entryId }, f.as(kind)).catch(() => null);
       expect("findings" in (view ?? {}), kind).toBe(isSteward);
       if (kind === "owner")

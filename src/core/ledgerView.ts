@@ -1,7 +1,17 @@
 /** How a person likes a vault's ledger: its columns, its order, what stands together, which folders are open. */
 import { z } from "zod";
 
-export const LEDGER_COLUMNS = ["kind", "address", "tags", "who", "strength", "used", "changed", "you"] as const;
+export const LEDGER_COLUMNS = [
+  "kind",
+  "address",
+  "tags",
+  "who",
+  "strength",
+  "upkeep",
+  "used",
+  "changed",
+  "you",
+] as const;
 export type LedgerColumn = (typeof LEDGER_COLUMNS)[number];
 
 export const COLUMN_WORDS: Record<LedgerColumn, string> = {
@@ -10,6 +20,7 @@ export const COLUMN_WORDS: Record<LedgerColumn, string> = {
   tags: "Tags",
   who: "Access",
   strength: "Strength",
+  upkeep: "Upkeep",
   used: "Last used",
   changed: "Changed",
   you: "Your level",
@@ -25,6 +36,7 @@ export const LEDGER_SORTS = [
   "address",
   "who",
   "strength",
+  "upkeep",
   "changed",
   "you",
 ] as const;

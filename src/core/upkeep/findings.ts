@@ -38,6 +38,8 @@ export const FINDINGS = {
 
 export type FindingKind = keyof typeof FINDINGS;
 export const FINDING_KINDS = Object.keys(FINDINGS) as FindingKind[];
+/** What needs an answer that day first, and in the order above. */
+export const BY_HARM = FINDING_KINDS.toSorted((a, b) => Number(FINDINGS[b].today) - Number(FINDINGS[a].today));
 
 /** Which of the two looks finds it: at an entry, or at the access on a node. */
 export type Part = "entry" | "access";

@@ -26,7 +26,7 @@ export function Arrange({ view, onChange, onClose }: ArrangeProps) {
           <option value="used">{t.lastUsed}</option>
           <option value="new">{t.dateAdded}</option>
           <option value="own">{t.yourOwnOrder}</option>
-          {(["kind", "address", "who", "strength", "changed", "you"] as const).map((column) => (
+          {(["kind", "address", "who", "strength", "upkeep", "changed", "you"] as const).map((column) => (
             <option key={column} value={column}>
               {COLUMN_WORDS[column]}
             </option>

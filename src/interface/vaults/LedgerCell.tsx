@@ -6,6 +6,8 @@ import { strengthOf } from "@/core/generator/strengthWords";
 import type { LedgerColumn } from "@/core/ledgerView";
 import { siteName } from "@/core/signin/address";
 import { exactTime, sayDay } from "@/core/time";
+import { FINDINGS, type FindingKind } from "@/core/upkeep/findings";
+import { FINDING_NAMES } from "@/core/upkeep/names";
 import type { LedgerRow } from "@/server/vaults/vaults";
 import { useCommand } from "../shared/ask";
 import { CutKey } from "../shared/CutKey";
@@ -36,6 +38,8 @@ export function Cell({ column, row, bin, zone, now }: CellProps) {
       return <>{row.people === null ? "" : t.people(row.people)}</>;
     case "strength":
       return <StrengthWord row={row} />;
+    case "upkeep":
+      return row.finding === null ? null : <Finding kind={row.finding} findings={row.findings} />;
     case "used":
       return row.usedAt === null ? null : (
         <span title={exactTime(row.usedAt, zone)}>{sayDay(row.usedAt, now, zone)}</span>
@@ -62,6 +66,16 @@ function StrengthWord({ row }: { row: LedgerRow }) {
     <span style={weak ? { color: "var(--crimson)", fontWeight: 600 } : undefined}>
       {word}
       {row.same !== null && row.same > 1 && `, ${row.same}×`}
+    </span>
+  );
+}
+
+/** The one that does most harm, and how many there are besides. */
+function Finding({ kind, findings }: { kind: FindingKind; findings: number }) {
+  const words = findings > 1 ? t.andMore(FINDING_NAMES[kind], findings - 1) : FINDING_NAMES[kind];
+  return (
+    <span title={words} style={FINDINGS[kind].today ? { color: "var(--crimson)", fontWeight: 600 } : undefined}>
+      {words}
     </span>
   );
 }

@@ -16,6 +16,7 @@ const row = (id: string, more: Partial<Arrangeable> = {}): Arrangeable => ({
   signInPage: "",
   people: null,
   guesses: null,
+  finding: null,
   changedAt: 0,
   level: "use",
   ...more,

@@ -1,7 +1,9 @@
 /** A ledger as one likes it: sorted, grouped, filtered. Ten thousand rows are arranged within a frame or two. */
+
 import { type Reach, rank } from "@/core/access/level";
 import type { LedgerSort, LedgerView } from "@/core/ledgerView";
 import { siteName } from "@/core/signin/address";
+import { BY_HARM, type FindingKind } from "@/core/upkeep/findings";
 import { arrange as t } from "./strings";
 import { growTree, matchingRows, type Shown, shownRows, type Tree } from "./tree";
 
@@ -17,6 +19,7 @@ export interface Arrangeable {
   signInPage: string;
   people: number | null;
   guesses: number | null;
+  finding: FindingKind | null;
   changedAt: number;
   level: Reach;
 }
@@ -41,6 +44,7 @@ const SORTED_BY: Record<Exclude<LedgerSort, "name" | "own">, Compared> = {
   address: (row) => (row.signInPage === "" ? "\uffff" : siteName(row.signInPage).toLowerCase()),
   who: (row) => -(row.people ?? 0),
   strength: (row) => row.guesses ?? Number.POSITIVE_INFINITY,
+  upkeep: (row) => (row.finding === null ? BY_HARM.length : BY_HARM.indexOf(row.finding)),
   changed: (row) => -row.changedAt,
   you: (row) => (row.level === "none" ? 0 : -rank(row.level)),
 };

@@ -9,6 +9,7 @@ const WIDTHS: Record<LedgerColumn, string> = {
   tags: "132px",
   who: "76px",
   strength: "92px",
+  upkeep: "138px",
   used: "90px",
   changed: "90px",
   you: "108px",
@@ -46,6 +47,6 @@ export const Rows = styled.div<{ $columns: readonly LedgerColumn[] }>`
   .sort:hover { color: var(--ink); text-decoration: underline 1px var(--edge); text-underline-offset: 3px; }
   .grip { flex: none; display: grid; place-items: center; width: 18px; height: 28px; margin: 0 -6px; padding: 0; border: 0; background: none; color: var(--soft); cursor: grab; opacity: 0; }
   [role="row"]:hover .grip, .grip:focus { opacity: 1; }
-  @media (max-width: 1023px) { [role="row"] { grid-template-columns: 26px minmax(0, 1fr) 84px 108px; } .c-kind, .c-address, .c-tags, .c-strength, .c-used, .c-changed { display: none; } &[data-few] [role="row"] { grid-template-columns: 26px minmax(0, 1fr) 108px; } }
+  @media (max-width: 1023px) { [role="row"] { grid-template-columns: 26px minmax(0, 1fr) 84px 108px; } .c-kind, .c-address, .c-tags, .c-strength, .c-upkeep, .c-used, .c-changed { display: none; } &[data-few] [role="row"] { grid-template-columns: 26px minmax(0, 1fr) 108px; } }
   @media (max-width: 719px) { [role="row"], &[data-few] [role="row"] { grid-template-columns: 26px minmax(0, 1fr) 104px; gap: 8px; } .c-who, .folder .soft, .grip { display: none; } .what > span:last-child { display: grid; grid-template-columns: minmax(0, 1fr); gap: 0; line-height: 19px; } }
 `;

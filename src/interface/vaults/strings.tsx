@@ -180,6 +180,7 @@ export const ledger = {
 };
 
 export const ledgerTable = {
+  andMore: (finding: string, more: number) => `${finding}, ${more} more`,
   chooseAPlace: "Choose another place",
   bin: "Bin",
   entries: "Entries",

@@ -8,6 +8,7 @@ import { atLeast, type Level } from "../../core/access";
 import { strengthOf } from "../../core/generator/strengthWords";
 import { PASSWORD } from "../../core/kinds/kind";
 import {
+  BY_HARM,
   FINDING_KINDS,
   FINDINGS,
   type FindingDetail,
@@ -112,7 +113,7 @@ async function alike(tx: Reader, ids: string[], levels: ReadonlyMap<string, Leve
 
 const isPutOff = (row: Pick<Kept, "putOffUntil">, at: number): boolean => (row.putOffUntil ?? 0) > at;
 const actRank = ({ kind }: Pick<Kept, "kind">): number => UPKEEP_ACTS.indexOf(FINDINGS[kind].act);
-const kindRank = ({ kind }: Pick<Kept, "kind">): number => Object.keys(FINDINGS).indexOf(kind);
+const kindRank = ({ kind }: Pick<Kept, "kind">): number => BY_HARM.indexOf(kind);
 
 export const upkeepPage = query({
   name: "upkeep.upkeepPage",
@@ -391,4 +392,16 @@ export async function findingsAt(tx: Reader, me: Person, nodeId: string, at: num
   return (await inWords(tx, me, known, { names, others, at })).sort(
     (a, b) => Number(b.today) - Number(a.today) || kindRank(a) - kindRank(b),
   );
+}
+
+/**
+ * What stands open in a vault by node, the worst first, for those who are steward there. Not that a password is used twice:
+ * whether that may be told is looked at for each reader.
+ */
+export async function findingsIn(tx: Reader, vaultId: string, at: number): Promise<Map<string, FindingKind[]>> {
+  const rows = await tx.all<{ nodeId: string; kind: FindingKind }>(sql`
+    select f.node_id as "nodeId", f.kind as kind from findings f
+    where f.vault_id = ${vaultId} and f.ended_at is null and f.kind <> 'reused' and coalesce(f.put_off_until, 0) <= ${at}`);
+  const sorted = rows.sort((a, b) => kindRank(a) - kindRank(b));
+  return new Map([...groupBy(sorted, ({ nodeId }) => nodeId)].map(([id, own]) => [id, own.map(({ kind }) => kind)]));
 }

@@ -6,6 +6,7 @@ import { counted } from "../../core/counted";
 import { PASSWORD } from "../../core/kinds/kind";
 import { ledgerViewSchema, PLAIN_VIEW } from "../../core/ledgerView";
 import { pack } from "../../core/packed";
+import type { FindingKind } from "../../core/upkeep/findings";
 import { loadReachIn, reachOf, requireLevel } from "../access/load";
 import type { OpenIndex } from "../access/openIndex";
 import { byName, sortByName } from "../byName";
@@ -18,6 +19,7 @@ import { uuidv7 } from "../ids";
 import { tellStewards } from "../people/telling";
 import { notFound, Refused } from "../refused";
 import { requireMaker } from "../rules/rules";
+import { findingsIn } from "../upkeep/findingsPage";
 import { yieldToEventLoop } from "../yieldToEventLoop";
 import { eraseVault } from "./erasing";
 import { kindsById } from "./kinds";
@@ -197,13 +199,16 @@ export interface LedgerRow {
   binnedAt: number | null;
   /** The folder with which it went into the bin. */
   binnedWith: string | null;
+  /** The finding of Upkeep that does most harm, and how many there are; only for its stewards. */
+  finding: FindingKind | null;
+  findings: number;
   /** Number of people who reach it; only for its stewards. */
   people: number | null;
 }
 
 type Kept = Omit<
   LedgerRow,
-  "type" | "parentId" | "level" | "setHere" | "people" | "usedAt" | "guesses" | "same" | "kind"
+  "type" | "parentId" | "level" | "setHere" | "people" | "usedAt" | "guesses" | "same" | "kind" | "finding" | "findings"
 >;
 
 /** One vault's ledger: what the caller reaches in it, and the folders on the way. */
@@ -234,6 +239,7 @@ export const vaultLedger = query({
     };
     const counts = peopleCounts(tx.access!, at);
     const used = await lastUses(tx, input.vaultId, person.id);
+    const findingsOf = await findingsIn(tx, input.vaultId, at);
     const conditionOf = await passwordConditions(tx, input.vaultId, (id) => atLeast(levelAt(id), "reveal"));
     const [kept] = await tx
       .select({ view: ledgerViews.view })
@@ -249,6 +255,7 @@ export const vaultLedger = query({
       const rowLevel = levelAt(row.id);
       const use = used.get(row.id);
       const { guesses, same } = conditionOf(row.id);
+      const found = (rowLevel === "steward" && findingsOf.get(row.id)) || [];
       return {
         id: row.id,
         type,
@@ -270,6 +277,8 @@ export const vaultLedger = query({
         changedAt: row.changedAt,
         binnedAt: row.binnedAt,
         binnedWith: row.binnedWith,
+        finding: found[0] ?? null,
+        findings: found.length,
         people: rowLevel === "steward" ? counts(row.id) : null,
       };
     };
