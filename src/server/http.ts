@@ -188,6 +188,21 @@ export async function pageCaller(request: Pick<Request, "headers">): Promise<{ a
   return { app, caller: { kind: "nobody", ...from, knownBrowser: readCookie(request, browserCookie(app)) } };
 }
 
+/**
+ * Somebody signed in has Galtry visit a site, from one of its own pages: who they are, and the browser that the site sees.
+ * @throws Refused signed-out; forbidden from elsewhere
+ */
+export async function visitor(request: Request) {
+  const { app, caller } = await pageCaller(request);
+  requireOrigin(request, app);
+  if (caller.kind !== "person") throw new Refused("signed-out", "Sign in first.");
+  const seenAs = {
+    userAgent: request.headers.get("user-agent") ?? "",
+    acceptLanguage: request.headers.get("accept-language") ?? "",
+  };
+  return { app, caller, seenAs };
+}
+
 export async function runNamed(
   type: "command" | "query",
   name: string,

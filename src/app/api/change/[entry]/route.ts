@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { answeringSlowly, json, pageCaller, requireOrigin } from "@/server/http";
+import { answeringSlowly, json, visitor } from "@/server/http";
 import { Refused } from "@/server/refused";
 import { changePasswordOf, tryNewPassword } from "@/server/signin/changePassword";
 
@@ -13,15 +13,9 @@ const asked = z.union([
 export async function POST(request: Request, { params }: { params: Promise<{ entry: string }> }): Promise<Response> {
   return answeringSlowly(request, async () => {
     const { entry } = await params;
-    const { app, caller } = await pageCaller(request);
-    requireOrigin(request, app);
-    if (caller.kind !== "person") throw new Refused("signed-out", "Sign in first.");
+    const { app, caller, seenAs } = await visitor(request);
     const body = asked.safeParse(await request.json().catch(() => null));
     if (!body.success) throw new Refused("bad-input", "This request cannot be read.");
-    const seenAs = {
-      userAgent: request.headers.get("user-agent") ?? "",
-      acceptLanguage: request.headers.get("accept-language") ?? "",
-    };
     // Once begun it is brought to its end, also for someone who has closed the page.
     const { signal } = new AbortController();
     const result =
