@@ -30,7 +30,8 @@ export const finding = {
   notUsed: (whose: string, level: string, when: string) => `${whose} ${level}, last used ${when}`,
   whose: (name: string) => (name ? `${name}’s` : "Someone’s"),
   theGroups: "A group’s",
-  over: (field: string, day: string) => `${field}: ${day} has passed`,
+  date: "Date",
+  over: (field: string, day: string) => `${field}: over since ${day}`,
   ends: (field: string, day: string, days: number) => `${field} ${day}, ${counted(days, "day")} left`,
   nobodyUsesIt: (when: string | null) =>
     when === null ? "Nobody has ever used it" : `Nobody has used it since ${when}`,

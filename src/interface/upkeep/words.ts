@@ -1,4 +1,4 @@
-/** A finding as a sentence. */
+/** Findings as sentences. */
 import { levelWord } from "@/core/access/level";
 import { FAILURES } from "@/core/signin/outcome";
 import { sayDay, sayTime } from "@/core/time";
@@ -23,6 +23,9 @@ export function sayHouseFinding(row: HouseFinding, now: number, zone: string): s
 }
 
 const DAY = 86_400_000;
+
+/** The last day on which it holds: days that an entry carries are of no zone, and are kept by UTC. */
+const lastDay = (date: number, now: number): string => sayDay(date - 1, now, "UTC");
 
 export function sayFinding(row: FindingRow, now: number, zone: string): string {
   const { kind, detail, people } = row;
@@ -65,10 +68,13 @@ export function sayFinding(row: FindingRow, now: number, zone: string): string {
     case "unused-access":
       return detail.lastAt == null ? t.neverUsed(whose, level) : t.notUsed(whose, level, day(detail.lastAt));
     case "over":
-      // The day itself is the last on which it holds.
-      return t.over(detail.field ?? "", day((detail.date ?? now) - 1));
+      return t.over(detail.field ?? t.date, lastDay(detail.date ?? now, now));
     case "ends":
-      return t.ends(detail.field ?? "", day((detail.date ?? now) - 1), Math.ceil(((detail.date ?? now) - now) / DAY));
+      return t.ends(
+        detail.field ?? t.date,
+        lastDay(detail.date ?? now, now),
+        Math.ceil(((detail.date ?? now) - now) / DAY),
+      );
     case "unused":
       return t.nobodyUsesIt(detail.lastAt == null ? null : day(detail.lastAt));
   }

@@ -4,7 +4,7 @@
  */
 
 import { setTimeout as sleep } from "node:timers/promises";
-import { and, eq, inArray, isNull, lte, max, sql } from "drizzle-orm";
+import { and, eq, inArray, isNull, lte, sql } from "drizzle-orm";
 import { z } from "zod";
 import { PASSWORD } from "../../core/kinds/kind";
 import { FINDING_KINDS, type Finding, type Look, lookAtAccess, lookAtEntry, partOf } from "../../core/upkeep/findings";
@@ -283,12 +283,9 @@ async function lookAtNodes(app: Galtry, index: OpenIndex, ids: string[], at: num
 const LOOK_EVERY_MS = 1_000;
 /** So long after the last page or act people are taken to be at work. */
 const WORKING_MS = 2_000;
-/** What is due although nothing changes is looked for so often. */
-const DUE_EVERY_MS = 60_000;
 
 /** As long as this process lives. */
 export async function keepChecking(app: Galtry): Promise<void> {
-  let dueAt = 0;
   for (;;) {
     const began = performance.now();
     const more = await look().catch((error) => {
@@ -300,15 +297,12 @@ export async function keepChecking(app: Galtry): Promise<void> {
     await sleep(more ? share * (performance.now() - began) : LOOK_EVERY_MS, undefined, { ref: false });
   }
   async function look(): Promise<boolean> {
-    const [last] = await app.db.select({ seq: max(unchecked.seq) }).from(unchecked);
-    const isDue = Date.now() >= dueAt;
-    if (!isDue && !last?.seq) return false;
-    if (!(await holdLease(app, WORK))) return false;
+    // Asked each second, and so without writing anything.
+    const found = await app.db.get<{ any: number }>(sql`
+      select exists (select 1 from unchecked) or exists (select 1 from checks where due_at <= ${Date.now()}) as any`);
+    if (found?.any !== 1 || !(await holdLease(app, WORK))) return false;
     const more = await checkSome(app);
-    if (!more) {
-      dueAt = Date.now() + DUE_EVERY_MS;
-      await endLease(app, WORK);
-    }
+    if (!more) await endLease(app, WORK);
     return more;
   }
 }

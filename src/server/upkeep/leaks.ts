@@ -96,7 +96,10 @@ export async function keepLookingUp(app: Galtry): Promise<void> {
     await sleep(pause, undefined, { ref: false });
   }
   async function look(address: URL): Promise<number> {
-    if (!(await holdLease(app, WORK))) return LOOK_EVERY_MS;
+    // Asked every few seconds, and so without writing anything.
+    const due = await app.db.get<{ any: number }>(sql`
+      select exists (select 1 from conditions where field = ${PASSWORD} and looked_up_at < ${Date.now() - DAY}) as any`);
+    if (due?.any !== 1 || !(await holdLease(app, WORK))) return LOOK_EVERY_MS;
     const found = await lookUpSome(app, address);
     if (found > 0) return PAUSE_MS;
     await endLease(app, WORK);
