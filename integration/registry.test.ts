@@ -379,7 +379,7 @@ const EXPECTED: Record<string, { who: Who; asPerson?: Who; server?: true; input:
   "upkeep.computeStrengths": { who: "server", input: () => ({ rows: [] }) },
   "upkeep.sweepOld": { who: "server", input: () => ({}) },
   "upkeep.recordFindings": { who: "server", input: () => ({ looks: [], done: [], next: [] }) },
-  "upkeep.recordLeaks": { who: "server", input: () => ({ rows: [], old: [] }) },
+  "upkeep.recordLeaks": { who: "server", input: () => ({ rows: [] }) },
   "upkeep.tellOfUpkeep": {
     who: "server",
     input: () => ({ personId: fixture.ids.steward, week: Date.now(), text: "Upkeep." }),

@@ -632,12 +632,24 @@ export const conditions = sqliteTable(
     field: text("field").notNull(),
     /** log10 of the guesses that find it. */
     guesses: real("guesses").notNull(),
-    /** How often it stood in the list of leaked passwords when that was looked up last. */
-    leaked: integer("leaked").notNull().default(0),
+  },
+  (t) => [primaryKey({ columns: [t.versionId, t.field] })],
+);
+
+/**
+ * Passwords as they stood in the list of leaked ones, of current versions. Triggers put a row here for each version as it
+ * becomes current, and take it away with its entry, or as another takes its place.
+ */
+export const leaks = sqliteTable(
+  "leaks",
+  {
+    versionId: text("version_id").primaryKey(),
+    /** How often; 0 where it is not in it. */
+    times: integer("times").notNull().default(0),
     /** 0 before the first look-up. */
     lookedUpAt: time("looked_up_at").notNull().default(0),
   },
-  (t) => [primaryKey({ columns: [t.versionId, t.field] }), index("conditions_looked_up").on(t.field, t.lookedUpAt)],
+  (t) => [index("leaks_looked_up").on(t.lookedUpAt)],
 );
 
 /**

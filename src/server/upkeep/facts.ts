@@ -57,8 +57,8 @@ export async function entryFacts(
       ...{ createdAt: sql`e.created_at`, writtenAt: sql`v.created_at`, refusedAt: sql`v.refused_at` },
       asksPerson: sql`e.codes_reach <> ''`,
       atRest: sql`e.binned_at is not null or e.aside_at is not null`,
-      leaked: sql`(select max(c.leaked) from conditions c where c.version_id = e.version_id and c.field = ${PASSWORD})`,
-      leakedSince: sql`(select min(c.looked_up_at) from conditions c where c.version_id = e.version_id and c.field = ${PASSWORD} and c.leaked > 0)`,
+      leaked: sql`(select l.times from leaks l where l.version_id = e.version_id)`,
+      leakedSince: sql`(select l.looked_up_at from leaks l where l.version_id = e.version_id)`,
       guesses: sql`(select min(c.guesses) from conditions c where c.version_id = e.version_id and c.field = ${PASSWORD})`,
       reused: sql`exists (
         select 1 from fingerprints f

@@ -3,11 +3,11 @@
  * is looked up is opened for that moment; five digits of its SHA-1 leave, and nothing else of it.
  */
 import { setTimeout as sleep } from "node:timers/promises";
-import { and, asc, eq, lt, sql } from "drizzle-orm";
+import { asc, eq, lt, sql } from "drizzle-orm";
 import { z } from "zod";
 import { PASSWORD } from "../../core/kinds/kind";
 import { command, idSchema } from "../command";
-import { conditions, entries, entryVersions } from "../database/schema";
+import { entryVersions, leaks } from "../database/schema";
 import type { Galtry } from "../galtry";
 import { timesLeaked } from "../leakedPasswords";
 import { endLease, holdLease } from "../lease";
@@ -19,62 +19,48 @@ const DAY = 86_400_000;
 const AT_ONCE = 20;
 const SERVER = { kind: "server" } as const;
 const WORK = "upkeep.lookUpLeaks";
-/** An old version is looked up no more. */
-const NEVER = Number.MAX_SAFE_INTEGER;
 
-const lookedUp = z.strictObject({ versionId: idSchema, field: z.string().max(80), times: z.number().int().min(0) });
+const lookedUp = z.strictObject({ versionId: idSchema, times: z.number().int().min(0) });
 
 export const recordLeaks = command({
   name: "upkeep.recordLeaks",
-  input: z.strictObject({ rows: z.array(lookedUp).max(100), old: z.array(idSchema).max(100) }),
+  input: z.strictObject({ rows: z.array(lookedUp).max(100) }),
   by: ["server"],
   lowPriority: true,
   allow: () => undefined,
   run: async ({ tx, input, at }) => {
-    for (const { versionId, field, times } of input.rows)
-      await tx
-        .update(conditions)
-        .set({ leaked: times, lookedUpAt: at })
-        .where(and(eq(conditions.versionId, versionId), eq(conditions.field, field)));
-    for (const versionId of input.old)
-      await tx.update(conditions).set({ lookedUpAt: NEVER }).where(eq(conditions.versionId, versionId));
+    for (const { versionId, times } of input.rows)
+      await tx.update(leaks).set({ times, lookedUpAt: at }).where(eq(leaks.versionId, versionId));
   },
   journal: null,
   tell: () => [],
 });
 
 /**
- * Looks up some that were not looked up for a day.
+ * Looks up some that were not looked up for a day, what was just written before all others.
  * @returns how many there were
  * @throws where the list does not answer
  */
 export async function lookUpSome(app: Galtry, list: URL, at = Date.now()): Promise<number> {
   const due = await app.db
-    .select({ field: conditions.field, version: entryVersions, entryId: entries.nodeId })
-    .from(conditions)
-    .innerJoin(entryVersions, eq(entryVersions.id, conditions.versionId))
-    // An earlier version has no entry here.
-    .leftJoin(entries, eq(entries.versionId, conditions.versionId))
-    .where(and(lt(conditions.lookedUpAt, at - DAY), eq(conditions.field, PASSWORD)))
-    .orderBy(asc(conditions.lookedUpAt))
+    .select({ version: entryVersions })
+    .from(leaks)
+    .innerJoin(entryVersions, eq(entryVersions.id, leaks.versionId))
+    .where(lt(leaks.lookedUpAt, at - DAY))
+    .orderBy(asc(leaks.lookedUpAt))
     .limit(AT_ONCE);
   const rows: z.output<typeof lookedUp>[] = [];
-  for (const { field, version, entryId } of due) {
-    if (entryId === null) continue;
-    const values = await openValues(app.db, app.keys, version).catch(orSealError);
-    const value = values?.fields[field];
-    rows.push({ versionId: version.id, field, times: value ? await timesLeaked(list, value) : 0 });
+  for (const { version } of due) {
+    const value = (await openValues(app.db, app.keys, version).catch(orSealError))?.fields[PASSWORD];
+    rows.push({ versionId: version.id, times: value ? await timesLeaked(list, value) : 0 });
   }
-  const old = [...new Set(due.filter(({ entryId }) => entryId === null).map(({ version }) => version.id))];
-  if (due.length > 0) await recordLeaks.execute(app, { rows, old }, SERVER, at);
+  if (rows.length > 0) await recordLeaks.execute(app, { rows }, SERVER, at);
   return due.length;
 }
 
 /** When the list was read last; null where it never was. */
 export async function leaksReadAt(tx: Pick<Galtry["db"], "get">): Promise<number | null> {
-  const row = await tx.get<{ at: number | null }>(
-    sql`select max(looked_up_at) as at from conditions where looked_up_at < ${NEVER}`,
-  );
+  const row = await tx.get<{ at: number | null }>(sql`select max(looked_up_at) as at from leaks`);
   return row?.at || null;
 }
 
@@ -98,7 +84,7 @@ export async function keepLookingUp(app: Galtry): Promise<void> {
   async function look(address: URL): Promise<number> {
     // Asked every few seconds, and so without writing anything.
     const due = await app.db.get<{ any: number }>(sql`
-      select exists (select 1 from conditions where field = ${PASSWORD} and looked_up_at < ${Date.now() - DAY}) as any`);
+      select exists (select 1 from leaks where looked_up_at < ${Date.now() - DAY}) as any`);
     if (due?.any !== 1 || !(await holdLease(app, WORK))) return LOOK_EVERY_MS;
     const found = await lookUpSome(app, address);
     if (found > 0) return PAUSE_MS;

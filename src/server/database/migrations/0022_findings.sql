@@ -34,9 +34,13 @@ CREATE TABLE `unchecked` (
 );
 --> statement-breakpoint
 CREATE UNIQUE INDEX `unchecked_ref` ON `unchecked` (`kind`,`ref`);--> statement-breakpoint
-ALTER TABLE `conditions` ADD `leaked` integer DEFAULT 0 NOT NULL;--> statement-breakpoint
-ALTER TABLE `conditions` ADD `looked_up_at` integer DEFAULT 0 NOT NULL;--> statement-breakpoint
-CREATE INDEX `conditions_looked_up` ON `conditions` (`field`,`looked_up_at`);
+CREATE TABLE `leaks` (
+	`version_id` text PRIMARY KEY NOT NULL,
+	`times` integer DEFAULT 0 NOT NULL,
+	`looked_up_at` integer DEFAULT 0 NOT NULL
+);
+--> statement-breakpoint
+CREATE INDEX `leaks_looked_up` ON `leaks` (`looked_up_at`);
 --> statement-breakpoint
 CREATE TRIGGER `entries_insert_unchecked` AFTER INSERT ON `entries` BEGIN
   DELETE FROM unchecked WHERE kind = 'entry' AND ref = new.node_id;
@@ -63,9 +67,22 @@ CREATE TRIGGER `conditions_insert_unchecked` AFTER INSERT ON `conditions` BEGIN
   INSERT INTO unchecked (kind, ref) SELECT 'entry', entry_id FROM entry_versions WHERE id = new.version_id;
 END;
 --> statement-breakpoint
-CREATE TRIGGER `conditions_update_unchecked` AFTER UPDATE OF leaked ON `conditions` WHEN old.leaked <> new.leaked BEGIN
+CREATE TRIGGER `leaks_update_unchecked` AFTER UPDATE OF times ON `leaks` WHEN old.times <> new.times BEGIN
   DELETE FROM unchecked WHERE kind = 'entry' AND ref = (SELECT entry_id FROM entry_versions WHERE id = new.version_id);
   INSERT INTO unchecked (kind, ref) SELECT 'entry', entry_id FROM entry_versions WHERE id = new.version_id;
+END;
+--> statement-breakpoint
+CREATE TRIGGER `entries_insert_leaks` AFTER INSERT ON `entries` BEGIN
+  INSERT INTO leaks (version_id) VALUES (new.version_id);
+END;
+--> statement-breakpoint
+CREATE TRIGGER `entries_version_leaks` AFTER UPDATE OF version_id ON `entries` WHEN old.version_id <> new.version_id BEGIN
+  DELETE FROM leaks WHERE version_id IN (old.version_id, new.version_id);
+  INSERT INTO leaks (version_id) VALUES (new.version_id);
+END;
+--> statement-breakpoint
+CREATE TRIGGER `entries_delete_leaks` AFTER DELETE ON `entries` BEGIN
+  DELETE FROM leaks WHERE version_id = old.version_id;
 END;
 --> statement-breakpoint
 CREATE TRIGGER `entry_versions_refused_unchecked` AFTER UPDATE OF refused_at ON `entry_versions` BEGIN
@@ -102,3 +119,5 @@ END;
 INSERT INTO unchecked (kind, ref) SELECT 'entry', node_id FROM entries;
 --> statement-breakpoint
 INSERT INTO unchecked (kind, ref) SELECT 'access', id FROM nodes WHERE type = 'vault' UNION SELECT 'access', node_id FROM grants UNION SELECT 'access', node_id FROM separations;
+--> statement-breakpoint
+INSERT INTO leaks (version_id) SELECT version_id FROM entries;
