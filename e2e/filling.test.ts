@@ -8,11 +8,10 @@ import { exchangeWriter } from "../src/core/formats/exchange";
 import type { Kind } from "../src/core/kinds/kind";
 import { kindFrom, ownKindSchema } from "../src/core/kinds/own";
 import { carriesSecret, tracesOf } from "../src/core/signin/carries";
-import { sessions } from "../src/server/database/schema";
 import { uuidv7 } from "../src/server/ids";
 import { seriousIn } from "./axe";
 import { type Browser, openBrowser, signInToGaltry, takenOver } from "./browser";
-import { type App, startHouse } from "./house";
+import { type App, longAfterSigningIn, startHouse } from "./house";
 
 let app: App;
 let browser: Browser;
@@ -222,7 +221,7 @@ test("a kind of one's own, an entry of it, its kind changed; asked again before 
   await page.getByRole("heading", { name: "Hall two" }).waitFor();
   await page.getByRole("button", { name: /^Require sign-in password/ }).click();
   await page.getByText("requires your sign-in password").waitFor();
-  await app.galtry.db.update(sessions).set({ provedAt: Date.now() - 600_000 });
+  await longAfterSigningIn(app);
   await page.getByRole("button", { name: "Reveal Service PIN" }).click();
   await page.getByRole("textbox", { name: "Sign-in password" }).fill("not it");
   await page.getByRole("button", { name: "Continue" }).click();
@@ -305,7 +304,7 @@ test("a tree of folders is brought in, updates what is kept, is proved, taken ou
   await page.getByLabel("Passphrase of the file").fill("looms and lanterns");
   await page.getByLabel("Reason").fill("to the other house");
   expect(await seriousIn(page)).toEqual([]);
-  await app.galtry.db.update(sessions).set({ provedAt: Date.now() - 600_000 });
+  await longAfterSigningIn(app);
   await page.getByRole("dialog").getByRole("button", { name: "Export" }).click();
   await page.getByRole("textbox", { name: "Sign-in password" }).fill(DEMO_PASSWORD);
   const [saved] = await Promise.all([

@@ -3,12 +3,12 @@ import { eq } from "drizzle-orm";
 import type { Page } from "playwright-core";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import { DEMO_PASSWORD } from "../demo/organisation";
-import { entries, notices, sessions, signIns } from "../src/server/database/schema";
+import { entries, notices, signIns } from "../src/server/database/schema";
 import { changeSigningIn } from "../src/server/vaults/signingIn";
 import { seriousIn } from "./axe";
 import { type Browser, connectLanyard, openBrowser, signInToGaltry, takenOver } from "./browser";
 import { everythingReceived, sightingsOf } from "./canary";
-import { type App, startHouse } from "./house";
+import { type App, longAfterSigningIn, startHouse } from "./house";
 import { pressInTag, tagText, typeInTag, waitForTag } from "./tags";
 
 let app: App;
@@ -522,7 +522,7 @@ describe("the connection", () => {
   test("connected again, and ended from the browser's side", async () => {
     const { page } = colleague;
     // Long after signing in, one shows once more that it is them, and giving that up is no fault.
-    await app.galtry.db.update(sessions).set({ provedAt: Date.now() - 600_000 });
+    await longAfterSigningIn(app);
     await connectLanyard(colleague, app.url, async (page) => {
       await page.getByText("A browser can be connected only after you confirm that it is you.").waitFor();
       await page.getByRole("button", { name: "Cancel" }).click();

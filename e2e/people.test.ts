@@ -3,11 +3,10 @@ import type { Page } from "playwright-core";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import { DEMO_PASSWORD } from "../demo/organisation";
 import { USUAL_RULES } from "../src/core/access/houseRules";
-import { sessions } from "../src/server/database/schema";
 import { changeRules } from "../src/server/rules/rules";
 import { seriousIn } from "./axe";
 import { type Browser, openBrowser, signInToGaltry, takenOver } from "./browser";
-import { type App, startHouse } from "./house";
+import { type App, longAfterSigningIn, startHouse } from "./house";
 
 let app: App;
 const opened: Browser[] = [];
@@ -274,7 +273,7 @@ describe("signing in on odd days", () => {
     const ines = await as("ines.okafor");
     await ines.goto(`${app.url}/entry/${app.built.entries.get("elmsworth.localhost")}`);
     await takenOver(ines);
-    await app.galtry.db.update(sessions).set({ provedAt: Date.now() - 600_000 });
+    await longAfterSigningIn(app);
     await ines.getByRole("button", { name: "Reveal password" }).click();
     await ines.getByRole("heading", { name: "Enter your sign-in password again" }).waitFor();
     await ines.getByText("only after you confirm that it is you").waitFor();
