@@ -448,22 +448,12 @@ function useIt(plan: Plan, app: Galtry, { people, entries }: Built, as: As, now:
   visit("ada", "elmsworth.localhost", 1.2);
   visit("maren", "schools.pellam.localhost", 1.1);
   visit("tobias", "tilbrook.localhost", 0.8, "came-back");
-  plan.at(now - 14 * DAY, (at) =>
-    revealField.execute(
-      app,
-      { entryId: entries.get("fennick.localhost")!, field: "password", how: "revealed" },
-      as("callum", at),
-      at,
-    ),
-  );
-  plan.at(now - 3.2 * DAY, (at) =>
-    revealField.execute(
-      app,
-      { entryId: entries.get("stallwright.localhost")!, field: "password", how: "revealed" },
-      as("bram", at),
-      at,
-    ),
-  );
+  const reveal = (key: string, host: string, days: number) =>
+    plan.at(now - days * DAY, (at) =>
+      revealField.execute(app, { entryId: entries.get(host)!, field: "password", how: "revealed" }, as(key, at), at),
+    );
+  reveal("callum", "fennick.localhost", 14);
+  reveal("bram", "stallwright.localhost", 3.2);
   for (const host of ["hallslate.localhost", "quillbrook.localhost"])
     plan.at(now - 1.9 * DAY, (at) =>
       pinEntry.execute(app, { entryId: entries.get(host)!, pinned: true }, as("maren", at), at),

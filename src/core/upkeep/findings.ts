@@ -12,48 +12,39 @@ import { FAILURES } from "../signin/outcome";
 export const UPKEEP_ACTS = ["change", "steward", "sign-in", "access", "date"] as const;
 export type UpkeepAct = (typeof UPKEEP_ACTS)[number];
 
+/** Which of the two looks finds it: at an entry, or at the access on a node. */
+export type Part = "entry" | "access";
+
 /** `today`: it needs an answer on the day on which it is found; the others can wait. */
 export const FINDINGS = {
-  leaked: { act: "change", today: true },
-  leaver: { act: "change", today: true },
-  former: { act: "change", today: false },
-  reused: { act: "change", today: false },
-  weak: { act: "change", today: false },
-  "no-steward": { act: "steward", today: true },
-  "one-steward": { act: "steward", today: false },
-  rejected: { act: "sign-in", today: true },
-  fails: { act: "sign-in", today: true },
-  "plain-http": { act: "sign-in", today: false },
-  untested: { act: "sign-in", today: false },
-  "asks-a-person": { act: "sign-in", today: false },
-  everyone: { act: "access", today: false },
-  "open-guest": { act: "access", today: false },
-  passed: { act: "access", today: false },
-  ending: { act: "access", today: false },
-  "unused-access": { act: "access", today: false },
-  over: { act: "date", today: true },
-  ends: { act: "date", today: false },
-  unused: { act: "date", today: false },
-} as const satisfies Record<string, { act: UpkeepAct; today: boolean }>;
+  leaked: { part: "entry", act: "change", today: true },
+  leaver: { part: "entry", act: "change", today: true },
+  former: { part: "entry", act: "change", today: false },
+  reused: { part: "entry", act: "change", today: false },
+  weak: { part: "entry", act: "change", today: false },
+  "no-steward": { part: "access", act: "steward", today: true },
+  "one-steward": { part: "access", act: "steward", today: false },
+  rejected: { part: "entry", act: "sign-in", today: true },
+  fails: { part: "entry", act: "sign-in", today: true },
+  "plain-http": { part: "entry", act: "sign-in", today: false },
+  untested: { part: "entry", act: "sign-in", today: false },
+  "asks-a-person": { part: "entry", act: "sign-in", today: false },
+  everyone: { part: "access", act: "access", today: false },
+  "open-guest": { part: "access", act: "access", today: false },
+  passed: { part: "access", act: "access", today: false },
+  ending: { part: "access", act: "access", today: false },
+  "unused-access": { part: "access", act: "access", today: false },
+  over: { part: "entry", act: "date", today: true },
+  ends: { part: "entry", act: "date", today: false },
+  unused: { part: "entry", act: "date", today: false },
+} as const satisfies Record<string, { part: Part; act: UpkeepAct; today: boolean }>;
 
 export type FindingKind = keyof typeof FINDINGS;
 export const FINDING_KINDS = Object.keys(FINDINGS) as FindingKind[];
 /** What needs an answer that day first, and in the order above. */
 export const BY_HARM = FINDING_KINDS.toSorted((a, b) => Number(FINDINGS[b].today) - Number(FINDINGS[a].today));
 
-/** Which of the two looks finds it: at an entry, or at the access on a node. */
-export type Part = "entry" | "access";
-
-const OF_ACCESS: ReadonlySet<FindingKind> = new Set([
-  "no-steward",
-  "one-steward",
-  "everyone",
-  "open-guest",
-  "passed",
-  "ending",
-  "unused-access",
-]);
-export const partOf = (kind: FindingKind): Part => (OF_ACCESS.has(kind) ? "access" : "entry");
+export const partOf = (kind: FindingKind): Part => FINDINGS[kind].part;
 
 /** What is known of a finding; each kind has some of it. */
 export interface FindingDetail {
@@ -228,8 +219,6 @@ export interface AccessFacts {
   countsStewards: boolean;
   /** Active members of staff who are steward without an end. */
   stewards: readonly string[];
-  /** Since when somebody looks after it alone, as far as it is known. */
-  writtenAt: number;
   grants: readonly GrantFacts[];
 }
 
@@ -239,7 +228,7 @@ export function lookAtAccess(facts: AccessFacts, at: number): Look {
   if (facts.countsStewards && facts.stewards.length < 2)
     found.push({
       kind: facts.stewards.length === 0 ? "no-steward" : "one-steward",
-      ...{ key: "", since: facts.writtenAt, detail: { people: [...facts.stewards] } },
+      ...{ key: "", since: UNKNOWN, detail: { people: [...facts.stewards] } },
     });
   for (const grant of facts.grants) {
     const kind = oddity(grant, due, at);

@@ -301,8 +301,6 @@ export async function keepChecking(app: Galtry): Promise<void> {
     const found = await app.db.get<{ any: number }>(sql`
       select exists (select 1 from unchecked) or exists (select 1 from checks where due_at <= ${Date.now()}) as any`);
     if (found?.any !== 1 || !(await holdLease(app, WORK))) return false;
-    const more = await checkSome(app);
-    if (!more) await endLease(app, WORK);
-    return more;
+    return checkSome(app).finally(() => endLease(app, WORK));
   }
 }

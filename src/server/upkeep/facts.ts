@@ -185,7 +185,6 @@ export async function accessFacts(
     const countsStewards = node.type === "vault" || node.separate;
     facts.set(nodeId, {
       ...{ countsStewards, stewards: countsStewards ? lastingStewards(index, nodeId, at) : [] },
-      writtenAt: Math.max(0, ...grants.map(({ validFrom }) => validFrom)),
       grants: grants.map(
         (grant): GrantFacts => ({
           ...{ id: grant.id, level: grant.level, subject: grant.subjectKind, personId: grant.subjectId },

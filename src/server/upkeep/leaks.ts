@@ -86,9 +86,7 @@ export async function keepLookingUp(app: Galtry): Promise<void> {
     const due = await app.db.get<{ any: number }>(sql`
       select exists (select 1 from leaks where looked_up_at < ${Date.now() - DAY}) as any`);
     if (due?.any !== 1 || !(await holdLease(app, WORK))) return LOOK_EVERY_MS;
-    const found = await lookUpSome(app, address);
-    if (found > 0) return PAUSE_MS;
-    await endLease(app, WORK);
-    return LOOK_EVERY_MS;
+    await lookUpSome(app, address).finally(() => endLease(app, WORK));
+    return PAUSE_MS;
   }
 }
