@@ -35,7 +35,9 @@ import { binEntry, eraseEntry } from "../src/server/vaults/bin";
 import { moveAcross } from "../src/server/vaults/copying";
 import { addEntry, changeEntry } from "../src/server/vaults/entries";
 import { entryPage } from "../src/server/vaults/entryPage";
+import { createFolder } from "../src/server/vaults/folders";
 import { revealField } from "../src/server/vaults/revealing";
+import { markSeparate } from "../src/server/vaults/separating";
 import { createVault, vaultLedger } from "../src/server/vaults/vaults";
 
 let app: InProcess;
@@ -380,6 +382,28 @@ describe("who learns of them", () => {
         expect(list!.elsewhere.find((vault) => vault.vaultId === vaultId)).toMatchObject({ open: 2, noSteward: false });
       else expect(list?.elsewhere.some((vault) => vault.vaultId === vaultId) ?? false, kind).toBe(false);
     }
+  });
+
+  test("what stands apart in a vault is counted for nobody but its own stewards", async () => {
+    const name = `Apart ${number}`;
+    const { folderId } = await createFolder.execute(db(), { parentId: vaultId, name }, f.as("administrator"));
+    await give(db(), f.as("administrator"), folderId, f.ids.administrator, "steward");
+    await give(db(), f.as("administrator"), folderId, f.ids.edit, "steward");
+    await markSeparate.execute(db(), { folderId, separate: true }, f.as("administrator"));
+    await add("weak outside");
+    const before = await page("steward");
+    const values = { name: "Inside", signInPage: "https://inside.example/in", password: "weak inside" };
+    await addEntry.execute(db(), { parentId: folderId, captured: false, values }, f.as("edit"));
+    await settle();
+    const after = await page("steward");
+    expect(after.entries).toBe(before.entries);
+    const year = after.years.find(({ id }) => id === vaultId)!.months.at(-1)!;
+    // Of the one outside: that it is weak, and not tested.
+    expect(year.today + year.later).toBe(2);
+    const theirs = await page("edit");
+    expect(theirs.rows.map((row) => row.name)).toContain("Inside");
+    expect(theirs.years.some(({ id }) => id === vaultId)).toBe(false);
+    expect(JSON.stringify(theirs)).not.toContain("weak outside");
   });
 
   test("that a password is used twice is told only where both may be revealed, and nothing more is asked there", async () => {

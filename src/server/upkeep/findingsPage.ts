@@ -128,7 +128,8 @@ export const upkeepPage = query({
   offMainThread: true,
   allow: () => undefined,
   run: async ({ tx, me, input, at, app }) => {
-    const { rows, others, vaultIds } = await ownFindings(tx, me, at);
+    const { rows, others, vaultIds, levels } = await ownFindings(tx, me, at);
+    const { node } = reachOf(tx, me, at);
     const open = rows.filter((row) => !isPutOff(row, at));
     const names = await namesOf(tx, [...vaultIds, ...rows.map(({ nodeId }) => nodeId)]);
     const wanted = input.find.trim().toLowerCase();
@@ -151,7 +152,8 @@ export const upkeepPage = query({
     return {
       zone: await timeZone(tx),
       vaults,
-      entries: await countEntries(tx, vaultIds),
+      /** Of which they are steward, and no others: what lies beside them in a vault is not theirs to count. */
+      entries: [...levels].filter(([id, level]) => level === "steward" && node(id)?.type === "entry").length,
       /** Of all that the reader is steward of. */
       open: open.length,
       today: open.filter(({ kind }) => FINDINGS[kind].today).length,
@@ -168,7 +170,7 @@ export const upkeepPage = query({
       ),
       elsewhere: isAdministrator(me.role) ? await elsewhere(tx, vaultIds, at) : [],
       leaks: { set: app.configuration.leakedPasswords !== null, readAt: await leaksReadAt(tx) },
-      years: await years(tx, vaults, reachOf(tx, me, at).levels, at),
+      years: await years(tx, vaults, levels, at),
     };
   },
 });
@@ -232,13 +234,6 @@ async function inWords(
   });
 }
 
-async function countEntries(tx: Reader, vaultIds: ReadonlySet<string>): Promise<number> {
-  const row = await tx.get<{ n: number }>(sql`
-    select count(*) as n from places p join entries e on e.node_id = p.node_id
-    where p.vault_id in ${inside(vaultIds)} and p.valid_until is null and e.binned_at is null`);
-  return row?.n ?? 0;
-}
-
 export interface Elsewhere {
   vaultId: string;
   name: string;
@@ -296,13 +291,27 @@ async function years(
   const whole = vaults.filter(({ id }) => levels.get(id) === "steward").slice(0, MOST_YEARS);
   if (whole.length === 0) return [];
   const ends = monthEnds(at);
-  const rows = await bulk<{ vaultId: string; kind: FindingKind; foundAt: number; endedAt: number | null }>(
+  const rows = await bulk<{
+    nodeId: string;
+    vaultId: string;
+    kind: FindingKind;
+    foundAt: number;
+    endedAt: number | null;
+  }>(
     tx,
-    { vaultId: sql`f.vault_id`, kind: sql`f.kind`, foundAt: sql`f.found_at`, endedAt: sql`f.ended_at` },
+    {
+      nodeId: sql`f.node_id`,
+      vaultId: sql`f.vault_id`,
+      kind: sql`f.kind`,
+      foundAt: sql`f.found_at`,
+      endedAt: sql`f.ended_at`,
+    },
     sql`from findings f where f.vault_id in ${inside(whole.map(({ id }) => id))}
       and (f.ended_at is null or f.ended_at > ${ends[0]!}) and f.kind <> 'reused'`,
   );
-  const byVault = groupBy(rows, ({ vaultId }) => vaultId);
+  // What stands apart in a vault is counted by its own stewards.
+  const own = rows.filter(({ nodeId }) => levels.get(nodeId) === "steward");
+  const byVault = groupBy(own, ({ vaultId }) => vaultId);
   return whole.map(({ id, name }) => {
     const own = byVault.get(id) ?? [];
     const spans = own
