@@ -2,34 +2,13 @@
 
 import { useRouter } from "next/navigation";
 import { useEffect, useState } from "react";
-import styled from "styled-components";
 import { addressOf, EVERYBODY, type PeopleFilter } from "@/core/people/peopleFilter";
 import { Act, Row, TextField } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
+import { FilterSentence } from "../shared/FilterSentence";
 import { Picker } from "../shared/Picker";
 import { amongGroups } from "./findGroups";
 import { peopleFilters as t } from "./strings";
-
-const Sentence = styled.p`
-  flex: 1 1 420px;
-  line-height: 30px;
-  overflow-wrap: anywhere;
-  select, button {
-    appearance: none;
-    field-sizing: content;
-    max-width: 100%;
-    min-height: 28px;
-    padding: 0 2px;
-    border: 0;
-    border-bottom: 1px dotted var(--edge);
-    background: none;
-    color: var(--ink);
-    font: 600 15px/26px var(--text);
-    text-decoration: none;
-    cursor: pointer;
-  }
-  [data-said] { color: var(--ink); border-bottom: 2px solid var(--ink); }
-`;
 
 interface FiltersProps {
   filter: PeopleFilter;
@@ -64,7 +43,7 @@ export function PeopleFilters({ filter, group }: FiltersProps) {
   return (
     <Row style={{ marginBottom: 12, alignItems: "flex-end", gap: "8px 24px" }}>
       <FindPeople filter={filter} />
-      <Sentence>
+      <FilterSentence>
         {t.showing} {part("role", t.roles, t.role)} {part("state", t.states, t.state)}
         {t.in}{" "}
         {group === null ? (
@@ -76,7 +55,7 @@ export function PeopleFilters({ filter, group }: FiltersProps) {
         )}
         {t.whoSignIn} {part("way", t.ways, t.way)}
         {t.lastSeen} {part("seen", t.seens, t.seen)}.
-      </Sentence>
+      </FilterSentence>
       {finding && (
         <Dialog title={t.onlyAGroup} open onClose={() => setFinding(false)}>
           <Picker

@@ -14,6 +14,7 @@ import { useCommand } from "../shared/ask";
 import { Act, Button, ButtonLink, Notice, Row, TextField } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
 import { useDone } from "../shared/Done";
+import { FilterSentence } from "../shared/FilterSentence";
 import { Form } from "../shared/Form";
 import { SelectionBar } from "../shared/SelectionBar";
 import { useSettled } from "../shared/useSettled";
@@ -37,20 +38,6 @@ const Tools = styled.div`
   gap: 8px 16px;
   margin: 18px 0 12px;
   > div { width: 240px; }
-  p { flex: 1 1 320px; line-height: 30px; }
-  select {
-    appearance: none;
-    field-sizing: content;
-    max-width: 100%;
-    padding: 0 2px;
-    border: 0;
-    border-bottom: 1px dotted var(--edge);
-    background: none;
-    color: var(--ink);
-    font: 600 15px/26px var(--text);
-    cursor: pointer;
-  }
-  select[data-said] { border-bottom: 2px solid var(--ink); }
 `;
 
 const Lines = styled.ul`
@@ -287,7 +274,7 @@ function Filters({ view, filter }: { view: UpkeepView; filter: UpkeepFilter }) {
           maxLength={80}
         />
       </div>
-      <p>
+      <FilterSentence>
         {t.showing(
           <select
             aria-label={t.which}
@@ -316,7 +303,7 @@ function Filters({ view, filter }: { view: UpkeepView; filter: UpkeepFilter }) {
             ))}
           </select>,
         )}
-      </p>
+      </FilterSentence>
     </Tools>
   );
 }
