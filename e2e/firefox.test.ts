@@ -243,6 +243,21 @@ describe.skipIf(!firefoxIsThere())("Lanyard in Firefox", () => {
     });
   });
 
+  test("an address opened while the page looks again is the one that opens", async () => {
+    await firefox.goto(`${app.url}/account`);
+    for (const [host, path] of [
+      ["almery.localhost", "/lanyard"],
+      ["vellacott.localhost", "/account"],
+      ["gorsefield.localhost", "/lanyard"],
+    ] as const) {
+      // The stream says that there is a login more: the page asks for itself again.
+      await given(host);
+      await firefox.goto(app.url + path);
+      await firefox.takenOver();
+      expect(await firefox.url()).toBe(app.url + path);
+    }
+  });
+
   test("ended in Galtry, Lanyard follows at once", async () => {
     const window = await firefox.openWindow();
     await firefox.inTab(home);
