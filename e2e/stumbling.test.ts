@@ -1,8 +1,12 @@
 /** Where new users stumbled: what is typed, copied, imported and asked for by its address is not lost. */
+import { execFileSync } from "node:child_process";
+import { readFileSync } from "node:fs";
 import { eq } from "drizzle-orm";
 import { afterAll, beforeAll, expect, test } from "vitest";
 import { DEMO_PASSWORD } from "../demo/organisation";
-import { persons, sessions } from "../src/server/database/schema";
+import { lineHash } from "../src/core/journal/chain";
+import { journal, persons, sessions } from "../src/server/database/schema";
+import { createGroup } from "../src/server/people/groups";
 import { type Browser, openBrowser, signInToGaltry, takenOver } from "./browser";
 import { type App, startHouse } from "./house";
 
@@ -22,6 +26,11 @@ afterAll(async () => {
 
 const vault = (name = "Shop & Tickets") => `${app.url}/vaults/${app.built.vaults.get(name)}`;
 const entry = (host: string) => `${app.url}/entry/${app.built.entries.get(host)}`;
+
+const asInes = () => ({
+  ...{ kind: "person" as const, personId: app.built.people.get("ines")!, sessionId: null, provedAt: Date.now() },
+  ...{ address: "127.0.0.1", browser: "Chromium" },
+});
 
 async function endSessions(): Promise<void> {
   const { db } = app.galtry;
@@ -192,22 +201,81 @@ test("the ledger is sorted by its headings, and filtered by words in any order",
   expect(await page.getByText("Elmsworth Tills").count()).toBe(0);
 }, 60_000);
 
-test("the Journal is checked on screen, also against a head that was noted", async () => {
+test("the Journal is checked on screen, also against a checkpoint that was kept", async () => {
   const { page } = browser;
   await page.goto(`${app.url}/journal`);
   await takenOver(page);
-  const open = page.getByRole("button", { name: "Check", exact: true });
-  await open.click();
+  await page.getByRole("button", { name: "Check", exact: true }).click();
   const dialog = page.getByRole("dialog", { name: "Check the Journal" });
-  await dialog.getByRole("button", { name: "Check", exact: true }).click();
+  const check = async (kept: string) => {
+    await dialog.getByLabel("Checkpoint kept earlier (optional)").fill(kept);
+    await dialog.getByRole("button", { name: "Check", exact: true }).click();
+  };
+  await check("");
   await dialog.getByText(/^Complete: [\d,]+ lines\./).waitFor();
-  const head = await dialog.locator("p.mono").innerText();
-  await dialog.getByLabel("Head noted earlier (optional)").fill(head);
-  await dialog.getByRole("button", { name: "Check", exact: true }).click();
-  await dialog.getByText(/and the noted head is among them/).waitFor();
-  await dialog.getByLabel("Head noted earlier (optional)").fill("f".repeat(64));
-  await dialog.getByRole("button", { name: "Check", exact: true }).click();
+  const [download] = await Promise.all([
+    page.waitForEvent("download"),
+    dialog.getByRole("button", { name: "Save checkpoint" }).click(),
+  ]);
+  expect(download.suggestedFilename()).toMatch(/^checkpoint-\d+\.txt$/);
+  const kept = readFileSync(await download.path(), "utf8");
+  // Something happens meanwhile.
+  await createGroup.execute(app.galtry, { name: "Night watch" }, asInes());
+  await check(`From: Galtry\r\n\r\nKeep this.\r\n\r\n${kept.replaceAll("\n", "\r\n")}`);
+  await dialog
+    .getByText(/They begin with the [\d,]+ lines of the checkpoint of .*, and your browser has checked/)
+    .waitFor();
+  await check(kept.replace(/\n\d+\n/, "\n7\n"));
+  await dialog.getByText("This checkpoint was changed after it was signed.").waitFor();
+  await check("f".repeat(64));
   await dialog.getByText(/the noted head is gone/).waitFor();
+}, 60_000);
+
+test("a line is proven by the reader's own browser, and one that was changed in the database is not", async () => {
+  const { page } = browser;
+  await page.goto(`${app.url}/journal`);
+  await takenOver(page);
+  const [newest] = await page.locator("li[data-numbered] button").allInnerTexts();
+  const seq = Number(newest);
+  const open = async (line: number) => {
+    await page.getByRole("button", { name: `Proof of line ${line.toLocaleString("en")}`, exact: true }).click();
+    return page.getByRole("dialog", { name: /^Proof of line/ });
+  };
+  let dialog = await open(seq);
+  await dialog.getByText("Your browser has checked this itself.").waitFor();
+  const [download] = await Promise.all([
+    page.waitForEvent("download"),
+    dialog.getByRole("button", { name: "Save proof" }).click(),
+  ]);
+  const saved = await download.path();
+  expect(execFileSync(process.execPath, ["public/check-proof.mjs", saved], { encoding: "utf8" })).toContain(
+    `Line ${seq} is one of the`,
+  );
+  const script = await fetch(`${app.url}/check-proof.mjs`);
+  expect(await script.text()).toBe(readFileSync("public/check-proof.mjs", "utf8"));
+  await page.keyboard.press("Escape");
+  // Something happens meanwhile, and one more checkpoint is made.
+  await createGroup.execute(app.galtry, { name: "Early watch" }, asInes());
+  await page.locator("li[data-numbered] button", { hasText: new RegExp(`^${seq + 1}$`) }).waitFor();
+  dialog = await open(seq + 1);
+  await dialog.getByText(`Nothing in the first ${seq.toLocaleString("en")} lines was changed since`).waitFor();
+  await page.keyboard.press("Escape");
+  // Somebody with the database changes what a line says, its hash too: the tree that was signed does not hold it.
+  const [line] = await app.galtry.db
+    .select()
+    .from(journal)
+    .where(eq(journal.seq, seq - 2));
+  const changed = { ...line!, at: line!.at + 60_000 };
+  const put = (row: typeof changed, hash: string) =>
+    app.galtry.writer.write((tx) => tx.update(journal).set({ at: row.at, hash }).where(eq(journal.seq, row.seq)));
+  await put(changed, lineHash(changed, changed.previous));
+  try {
+    dialog = await open(seq - 2);
+    await dialog.getByText(/The line is not one of those that the checkpoint stands for/).waitFor();
+    await page.keyboard.press("Escape");
+  } finally {
+    await put(line!, line!.hash);
+  }
 }, 60_000);
 
 test("a date is completed when its field is left, and cleared by its button", async () => {

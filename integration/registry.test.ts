@@ -91,6 +91,10 @@ const OPEN_BY_LINK = [
 /** What each is tried with, and who may. A command that is missing here fails the test below. */
 const EXPECTED: Record<string, { who: Who; asPerson?: Who; server?: true; input: () => unknown }> = {
   "journal.checkJournal": { who: "administrators", input: () => ({}) },
+  "journal.makeCheckpoint": { who: "administrators", server: true, input: () => ({}) },
+  "journal.newestCheckpoint": { who: "administrators", input: () => ({}) },
+  "journal.growthSince": { who: "administrators", input: () => ({ size: 0 }) },
+  "journal.lineProof": { who: "administrators", input: () => ({ seq: 1 }) },
   "people.organisationQuery": { who: "anyone", input: () => ({}) },
   "people.setUp": {
     who: "signed-out",
@@ -672,11 +676,13 @@ const LEVEL: Partial<Record<Kind, number>> = { use: 1, guest: 1, reveal: 2, edit
 /** What an auditor reads beside what all staff may read, and what they may do: with their own sign-in, and no more. */
 const AUDITORS_READ = new Set([
   ...["people.personList", "people.waysMissing", "journal.checkJournal", "access.accessGrid", "rounds.roundPage"],
+  ...["journal.newestCheckpoint", "journal.growthSince", "journal.lineProof"],
 ]);
 const AUDITORS_DO = new Set([
   ...["people.changePassword", "people.beginPasskey", "people.beginPasskeyProof", "people.beginCodeApp"],
   ...["people.makeRecoveryCodes", "people.renewSession", "people.signOut", "people.proveAgain", "people.chooseMail"],
   ...["people.dismissNotices", "frontdesk.dismissSteps", "people.typeDeviceNumber"],
+  ...["journal.makeCheckpoint"],
 ]);
 
 function mayAsPerson(who: Who, kind: Kind, name: string): boolean {

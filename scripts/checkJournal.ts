@@ -1,20 +1,39 @@
-/** npm run -s check-journal [-- --head HASH]: walks the journal's chain and names the first broken line. */
+/**
+ * npm run -s check-journal [-- --head HASH] [--checkpoint FILE]: walks the journal's chain, compares it with its
+ * checkpoints and names the first broken line.
+ */
 
+import { readFileSync } from "node:fs";
 import { counted } from "../src/core/counted";
+import { openCheckpoint } from "../src/core/journal/checkpoint";
 import { readConfiguration } from "../src/server/configuration";
 import { openDatabase } from "../src/server/database/client";
 import { checkWholeJournal } from "../src/server/journal/check";
+import { verifierFor } from "../src/server/journal/checkpoints";
+import { CHECKPOINT_FAULTS } from "../src/server/journal/strings";
 import { readKeyFile } from "../src/server/keys/keyFile";
 import { readRootKey } from "../src/server/keys/rootKey";
 import { oneLine } from "./oneLine";
 
 await oneLine(async () => {
-  const at = process.argv.indexOf("--head");
-  const head = at < 0 ? undefined : process.argv[at + 1];
+  const given = (name: string) => {
+    const at = process.argv.indexOf(name);
+    return at < 0 ? undefined : process.argv[at + 1];
+  };
+  const head = given("--head");
+  const file = given("--checkpoint");
   const configuration = readConfiguration();
   const keys = await readKeyFile(configuration.dataFolder, readRootKey(configuration));
   const { client, db } = await openDatabase(configuration.databaseUrl, keys.database, configuration.databaseToken);
-  const result = await checkWholeJournal(db, keys.journal, head);
+  const verifier = await verifierFor({ configuration, keys });
+  const checkpoint = file === undefined ? undefined : openCheckpoint(readFileSync(file, "utf8"), verifier);
+  if (checkpoint && "fault" in checkpoint) {
+    client.close();
+    console.log(`${file}: ${CHECKPOINT_FAULTS[checkpoint.fault]}`);
+    process.exitCode = 1;
+    return;
+  }
+  const result = await checkWholeJournal(db, keys.journal, verifier, { head, checkpoint });
   client.close();
   if (result.broken) {
     console.log(`broken at line ${result.broken.line}: ${result.broken.why}`);
@@ -25,9 +44,9 @@ await oneLine(async () => {
   } else {
     console.log(`complete: ${counted(result.lines, "line")}, head ${result.head}`);
     if (result.erased > 0) console.log(`erased names: ${result.erased}`);
-    if (head === undefined)
+    if (head === undefined && !checkpoint)
       console.log(
-        "Whether later lines were cut off cannot be seen from here: note this head elsewhere, and check with --head next time.",
+        "Whether later lines were cut off cannot be seen from here: keep a checkpoint or this head elsewhere, and check with --checkpoint or --head next time.",
       );
   }
 });

@@ -28,6 +28,10 @@ const schema = z.object({
   GALTRY_SIGN_IN_BROWSER: z.string().optional(),
   /** As whom it runs where Galtry is root. */
   GALTRY_SIGN_IN_BROWSER_USER: z.string().default("nobody"),
+  /** A folder, best one on another machine, into which each checkpoint of the Journal is written. */
+  GALTRY_CHECKPOINTS: z.string().optional(),
+  /** An address outside of Galtry to which the newest checkpoint of the Journal is mailed once a day. */
+  GALTRY_CHECKPOINT_MAIL: z.email().optional(),
   GALTRY_LOG_LEVEL: z.string().default("info"),
   /** Whoever presents it reads /metrics; without it there are none. */
   GALTRY_METRICS_TOKEN: z.string().min(16, "A token has at least 16 characters.").optional(),
@@ -58,6 +62,8 @@ export interface Configuration {
   signInBrowser: { path: string; user: string } | null;
   /** Null where leaked passwords are not looked up. */
   leakedPasswords: URL | null;
+  /** Where checkpoints of the Journal go beside the database. */
+  checkpoints: { folder: string | null; mail: string | null };
 }
 
 /** A mistake in what the operator set: one line for the terminal. */
@@ -96,6 +102,8 @@ export function readConfiguration(environment: Record<string, string | undefined
     !isLoopbackHost(new URL(set.GALTRY_LEAKED_PASSWORDS).hostname)
   )
     throw new ConfigurationError("GALTRY_LEAKED_PASSWORDS is plain http and not this machine: use https.");
+  if (set.GALTRY_CHECKPOINT_MAIL && !set.GALTRY_MAIL_SERVER)
+    throw new ConfigurationError("GALTRY_CHECKPOINT_MAIL needs GALTRY_MAIL_SERVER: without it nothing is mailed.");
   return {
     publicUrl,
     port: set.GALTRY_PORT,
@@ -114,6 +122,10 @@ export function readConfiguration(environment: Record<string, string | undefined
       ? { path: set.GALTRY_SIGN_IN_BROWSER, user: set.GALTRY_SIGN_IN_BROWSER_USER }
       : null,
     leakedPasswords: set.GALTRY_LEAKED_PASSWORDS ? new URL(set.GALTRY_LEAKED_PASSWORDS) : null,
+    checkpoints: {
+      folder: set.GALTRY_CHECKPOINTS ? path.resolve(/* turbopackIgnore: true */ set.GALTRY_CHECKPOINTS) : null,
+      mail: set.GALTRY_CHECKPOINT_MAIL ?? null,
+    },
     mail: set.GALTRY_MAIL_SERVER ? { server: set.GALTRY_MAIL_SERVER, from: set.GALTRY_MAIL_FROM! } : null,
   };
 }

@@ -11,6 +11,7 @@ import { continueRounds } from "./access/rounds/rounds";
 import { command } from "./command";
 import { failedSignIns, importRows, imports, importUpdates, outbox, persons, signIns } from "./database/schema";
 import { type Galtry, upToDate } from "./galtry";
+import { Checkpoints } from "./journal/checkpoints";
 import { failed, goesOn, log } from "./log";
 import { keepSending } from "./mail/post";
 import { leaveDue } from "./people/persons";
@@ -193,6 +194,7 @@ export function startHousekeeping(app: Galtry): void {
   const rotating = new Rotating(app);
   const nightTests = new NightTests(app);
   const weekly = new Weekly(app);
+  const checkpoints = new Checkpoints(app);
   app.composer = new Composer();
   app.reading = new ReadingThread(app);
   app.pages = new PageReader();
@@ -219,6 +221,7 @@ export function startHousekeeping(app: Galtry): void {
     void signingOut.look().catch(goesOn("signIn.signOutEnded"));
     void rotating.look().catch(goesOn("vaults.rotate"));
     void weekly.look().catch(goesOn("upkeep.tellOfWeek"));
+    void checkpoints.look().catch(goesOn("journal.makeCheckpoint"));
     void nightTests.look().catch(goesOn("signIn.testAtNight"));
     void closeDeadSignIns(app).catch(goesOn("signIn.closeDead"));
     void sweepDeadImports(app).catch(goesOn("vaults.sweepImports"));

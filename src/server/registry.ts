@@ -74,6 +74,7 @@ import { frontDesk, markEntrySeen, pinEntry } from "./frontdesk/frontDesk";
 import { finderWords, whomToAsk } from "./frontdesk/words";
 import { journalFailures } from "./housekeeping";
 import { checkJournal } from "./journal/check";
+import { growthSince, lineProof, makeCheckpoint, newestCheckpoint } from "./journal/checkpoints";
 import { journalNodes, journalPage } from "./journal/page";
 import { fillForm, formEntries } from "./lanyard/forms";
 import { compareLogin, guardedFill, keyList, neverOffer, offerAgain, updatePassword } from "./lanyard/keys";
@@ -577,6 +578,10 @@ const ALL = [
   journalPage,
   journalNodes,
   checkJournal,
+  makeCheckpoint,
+  newestCheckpoint,
+  growthSince,
+  lineProof,
   journalFailures,
 ] as const;
 

@@ -4,6 +4,7 @@
  * be erased without breaking the chain.
  */
 import { type Bytes, hmac, sameBytes, sha256, toHex, utf8 } from "../crypto";
+import { Growing } from "./tree";
 
 /** What a line says: ids, an act and small plain details; never a secret, never a name. */
 export interface JournalLine {
@@ -48,17 +49,25 @@ export function lineHash(line: JournalLine, previous: string): string {
 
 export const lineMac = (key: Bytes, hash: string): string => toHex(hmac(key, utf8(hash)));
 
-export type Broken = { seq: number; why: "sequence" | "previous" | "hash" | "mac" | "missing-head" };
+export type Broken = {
+  seq: number;
+  why: "sequence" | "previous" | "hash" | "mac" | "missing-head" | "checkpoint" | "missing-lines";
+};
 
 /**
  * Walks lines in order and names the first that does not hold.
  * @param head a hash noted earlier, which must still occur: finds a rewritten or cut tail
+ * @param checkpoints sizes and roots noted earlier, which the lines must still have
  */
 export async function checkChain(
   lines: AsyncIterable<ChainedLine> | Iterable<ChainedLine>,
   key: Bytes,
   head?: string,
+  checkpoints: readonly { size: number; root: Uint8Array }[] = [],
 ): Promise<{ lines: number; head: string; broken: Broken | null }> {
+  const roots = new Map<number, Uint8Array[]>();
+  for (const { size, root } of checkpoints) roots.set(size, [...(roots.get(size) ?? []), root]);
+  const tree = new Growing();
   let previous = FIRST_PREVIOUS;
   let seq = 0;
   let headSeen = head === undefined || head === FIRST_PREVIOUS;
@@ -68,7 +77,12 @@ export async function checkChain(
     if (broken) return { lines: seq, head: previous, broken };
     previous = line.hash;
     if (line.hash === head) headSeen = true;
+    tree.add(line.hash);
+    if (roots.get(seq)?.some((root) => !sameBytes(root, tree.root())))
+      return { lines: seq, head: previous, broken: { seq, why: "checkpoint" } };
   }
+  const missing = Math.max(0, ...roots.keys()) > seq;
+  if (missing) return { lines: seq, head: previous, broken: { seq, why: "missing-lines" } };
   return { lines: seq, head: previous, broken: headSeen ? null : { seq, why: "missing-head" } };
 }
 

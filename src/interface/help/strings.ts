@@ -285,7 +285,8 @@ export const TOPICS: readonly Topic[] = [
     things: [
       "Narrow it by days, by person or by what was done, and save what you see as CSV.",
       "Check it: Galtry recalculates the chain from the first line to the last.",
-      "Note the head from time to time in another place: with it, a shortened Journal is found out.",
+      "Save a checkpoint from time to time in another place: pasted into a later check, it shows whether anything was changed since.",
+      "Press the number of a line for its proof: your browser checks it, and it can be saved for a person outside.",
     ],
   },
   {

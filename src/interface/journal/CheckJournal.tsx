@@ -1,26 +1,77 @@
 "use client";
 
 import { useState } from "react";
+import { counted } from "@/core/counted";
+import { GROWTH_FORMAT, type GrowthFault, type GrowthProof } from "@/core/journal/proof";
+import { exactTime } from "@/core/time";
 import type { JournalCheck } from "@/server/journal/check";
-import { type Refusal, runQuery } from "../shared/ask";
-import { Button, Notice, Row, Stack, TextField } from "../shared/controls";
+import { type Refusal, runCommand, runQuery } from "../shared/ask";
+import { Button, Notice, Row, Stack, TextArea } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
 import { Form } from "../shared/Form";
-import { useCopy } from "../shared/useCopy";
+import { save } from "../shared/save";
 import { checkJournal as t } from "./strings";
 
+/** What the reader's own browser made of the checkpoint that they kept. */
+interface Since {
+  size: number;
+  at: number;
+  fault: GrowthFault | null;
+  proof: GrowthProof;
+}
+
+interface Found {
+  journal: JournalCheck;
+  head: boolean;
+  since: Since | null;
+  /** The newest. */
+  checkpoint: { note: string; size: number };
+}
+
+/** The server answers for its own database; that the Journal begins with what somebody kept, the browser sees for itself. */
+async function lookSince(kept: string): Promise<Since | Refusal> {
+  const { checkGrowth } = await import("@/core/journal/proof");
+  const { openCheckpoint } = await import("@/core/journal/checkpoint");
+  const newest = await runQuery("journal.newestCheckpoint", {});
+  if (!newest.ok) return newest.refused;
+  const { verifier } = newest.result;
+  const earlier = openCheckpoint(kept, verifier);
+  // The server has opened it before.
+  if ("fault" in earlier) return { code: "bad-input", message: "" };
+  const growth = await runQuery("journal.growthSince", { size: earlier.size });
+  if (!growth.ok) return growth.refused;
+  const { note: later, path } = growth.result;
+  const proof = { format: GROWTH_FORMAT, earlier: kept, later, path, verifier } as const;
+  const checked = checkGrowth(proof);
+  return { size: earlier.size, at: earlier.at, fault: "fault" in checked ? checked.fault : null, proof };
+}
+
+async function look(kept: string): Promise<Found | Refusal> {
+  const { isLineHash } = await import("@/core/journal/checkpoint");
+  const head = isLineHash(kept);
+  const answer = await runQuery("journal.checkJournal", head ? { head: kept.trim() } : { checkpoint: kept });
+  if (!answer.ok) return answer.refused;
+  const found = { journal: answer.result, head };
+  const made = answer.result.broken ? null : await runCommand("journal.makeCheckpoint", {});
+  if (made && !made.ok) return made.refused;
+  const checkpoint = made?.result ?? { note: "", size: 0 };
+  const since = kept.trim() === "" || head ? null : await lookSince(kept);
+  if (since && "code" in since) return since;
+  return { ...found, checkpoint, since };
+}
+
 /** Whether any line was changed, added or removed by somebody who got at the database. */
-export function CheckJournal({ onClose }: { onClose: () => void }) {
-  const [head, setHead] = useState("");
+export function CheckJournal({ zone, onClose }: { zone: string; onClose: () => void }) {
+  const [kept, setKept] = useState("");
   const [running, setRunning] = useState(false);
   const [refused, setRefused] = useState<Refusal | null>(null);
-  const [found, setFound] = useState<JournalCheck | null>(null);
+  const [found, setFound] = useState<Found | null>(null);
   const check = async () => {
     setRunning(true);
-    const answer = await runQuery("journal.checkJournal", { head });
+    const answer = await look(kept);
     setRunning(false);
-    setRefused(answer.ok ? null : answer.refused);
-    setFound(answer.ok ? answer.result : null);
+    setRefused("code" in answer ? answer : null);
+    setFound("code" in answer ? null : answer);
   };
   return (
     <Dialog title={t.checkTheJournal} open onClose={onClose}>
@@ -32,42 +83,65 @@ export function CheckJournal({ onClose }: { onClose: () => void }) {
         wrong={refused && !refused.field ? refused.message : null}
       >
         <p>{t.eachLineIsChained}</p>
-        <TextField
+        <TextArea
           className="mono"
-          label={t.headNotedEarlier}
-          value={head}
-          onText={setHead}
+          label={t.checkpointKeptEarlier}
+          value={kept}
+          onText={(text) => {
+            setKept(text);
+            setFound(null);
+          }}
           wrong={refused?.field ? refused.message : null}
-          hint={t.withItTheCheckAlsoFinds}
+          hint={t.pasteTheWholeEmail}
           spellCheck={false}
+          rows={5}
           autoFocus
         />
-        {found && <Found found={found} noted={head !== ""} />}
+        {found && <Result found={found} zone={zone} />}
       </Form>
     </Dialog>
   );
 }
 
-function Found({ found, noted }: { found: JournalCheck; noted: boolean }) {
-  const { copy, copied } = useCopy();
-  if (found.broken || found.altered)
+const asFile = (content: string, name: string) => save(new Blob([content]), name);
+
+function Result({ found, zone }: { found: Found; zone: string }) {
+  const { journal, since, checkpoint } = found;
+  const lines = since && counted(since.size, "line");
+  const made = since && exactTime(since.at, zone);
+  const saveProof = since && (
+    <Button onPress={() => asFile(JSON.stringify(since.proof, null, 2), `journal-since-${since.size}-proof.json`)}>
+      {t.saveProof}
+    </Button>
+  );
+  if (since?.fault)
     return (
       <Notice data-tone="bad" role="alert">
-        {found.broken ? t.brokenAtLine(found.broken.line, found.broken.why) : t.aNameWasAltered(found.altered ?? "")}
+        {since.fault === "shorter" ? t.shorter(lines!, made!) : t.notSince(lines!, made!)}
+      </Notice>
+    );
+  if (journal.broken || journal.altered)
+    return (
+      <Notice data-tone="bad" role="alert">
+        {journal.broken
+          ? t.brokenAtLine(journal.broken.line, journal.broken.why)
+          : t.aNameWasAltered(journal.altered ?? "")}
       </Notice>
     );
   return (
     <Stack>
       <Notice data-tone="good" role="status">
-        {noted ? t.completeSinceTheHead(found.lines) : t.complete(found.lines)}
-        {found.erased > 0 && ` ${t.erased(found.erased)}`}
+        {since
+          ? t.completeSince(journal.lines, lines!, made!)
+          : found.head
+            ? t.completeSinceTheHead(journal.lines)
+            : t.complete(journal.lines)}
+        {journal.erased > 0 && ` ${t.erased(journal.erased)}`}
       </Notice>
-      <p className="mono small" style={{ overflowWrap: "anywhere" }}>
-        {found.head}
-      </p>
       <Row>
-        <Button onPress={() => copy(found.head)}>{copied ? t.copied : t.copyHead}</Button>
-        <span className="soft small">{t.noteItElsewhere}</span>
+        <Button onPress={() => asFile(checkpoint.note, `checkpoint-${checkpoint.size}.txt`)}>{t.saveCheckpoint}</Button>
+        {saveProof}
+        <span className="soft small">{t.keepItElsewhere}</span>
       </Row>
     </Stack>
   );

@@ -11,13 +11,14 @@ import { capital } from "../entry/Card";
 import { findSubjects } from "../entry/subjects";
 import { Page } from "../frame/Frame";
 import { runQuery } from "../shared/ask";
-import { Button, Chip, ChoiceField, Row } from "../shared/controls";
+import { Act, Button, Chip, ChoiceField, Row } from "../shared/controls";
 import { DaysField } from "../shared/DateFields";
 import { fromLocal } from "../shared/localTime";
 import { Picker } from "../shared/Picker";
 import { save } from "../shared/save";
 import { CheckJournal } from "./CheckJournal";
-import { journal as t } from "./strings";
+import { LineProof } from "./LineProof";
+import { lineProof, journal as t } from "./strings";
 
 type View = Awaited<ReturnType<(typeof journalPage)["execute"]>>;
 
@@ -27,7 +28,12 @@ const Lines = styled.ol`
   li[data-numbered] { grid-template-columns: 64px 170px minmax(0, 1fr); }
   a.plain { color: inherit; text-decoration-color: var(--edge); }
   .no, time { color: var(--soft); font-variant-numeric: tabular-nums; }
-  @media (max-width: 719px) { li, li[data-numbered] { grid-template-columns: minmax(0, 1fr); gap: 0; } .no { display: none; } }
+  button.no { justify-self: start; min-height: 20px; font-weight: 400; }
+  @media (max-width: 719px) {
+    li { grid-template-columns: minmax(0, 1fr); gap: 0; }
+    li[data-numbered] { grid-template-columns: auto minmax(0, 1fr); gap: 0 12px; }
+    li[data-numbered] > :last-child { grid-column: 1 / -1; }
+  }
 `;
 
 /** More nobody reads; narrowed by dates it comes in parts. */
@@ -89,6 +95,7 @@ export function Journal({
     router.push(`/journal?${query}`);
   };
   const [checking, setChecking] = useState(false);
+  const [proven, setProven] = useState<View["lines"][number] | null>(null);
   const [saving, setSaving] = useState(false);
   const saveCsv = async () => {
     setSaving(true);
@@ -120,7 +127,14 @@ export function Journal({
       }
     >
       <h1 style={{ marginBottom: 16 }}>{t.journal}</h1>
-      {checking && <CheckJournal onClose={() => setChecking(false)} />}
+      {checking && <CheckJournal zone={view.zone} onClose={() => setChecking(false)} />}
+      {proven?.seq && (
+        <LineProof
+          line={{ seq: proven.seq, who: proven.who ?? t.galtry, says: proven.says }}
+          zone={view.zone}
+          onClose={() => setProven(null)}
+        />
+      )}
       <Row style={{ marginBottom: 16, alignItems: "end" }}>
         {byPerson && (
           <div style={{ minWidth: 220 }}>
@@ -169,7 +183,7 @@ export function Journal({
         <Button isDisabled={saving} onPress={saveCsv}>
           {t.csv}
         </Button>
-        {byPerson && <Button onPress={() => setChecking(true)}>{t.checkTheJournal}</Button>}
+        {view.seesAll && <Button onPress={() => setChecking(true)}>{t.checkTheJournal}</Button>}
       </Row>
       {view.lines.length === 0 ? (
         <p>{t.noLinesMatchTheseFilters}</p>
@@ -177,7 +191,15 @@ export function Journal({
         <Lines>
           {view.lines.map((line) => (
             <li key={line.id} data-numbered={view.seesAll || undefined}>
-              {line.seq !== null && <span className="no">{line.seq}</span>}
+              {line.seq !== null && (
+                <Act
+                  className="no"
+                  aria-label={lineProof.showProof(line.seq.toLocaleString("en"))}
+                  onPress={() => setProven(line)}
+                >
+                  {line.seq}
+                </Act>
+              )}
               <time dateTime={new Date(line.at).toISOString()} title={exactTime(line.at, view.zone)}>
                 {capital(sayTime(line.at, now, view.zone))}
               </time>

@@ -1440,6 +1440,29 @@ export const journal = sqliteTable(
   ],
 );
 
+/**
+ * Roots of complete parts of the tree over the Journal's lines, from 2^8 lines on: `position`-th of its level from the left,
+ * counted from 0. What is smaller is worked out from the lines.
+ */
+export const journalTree = sqliteTable(
+  "journal_tree",
+  { level: integer("level").notNull(), position: integer("position").notNull(), hash: text("hash").notNull() },
+  (t) => [primaryKey({ columns: [t.level, t.position] })],
+);
+
+/** Signed: so many lines, and the root over them. */
+export const journalCheckpoints = sqliteTable(
+  "journal_checkpoints",
+  {
+    size: integer("size").primaryKey(),
+    at: time("at").notNull(),
+    note: text("note").notNull(),
+    /** When it went out by mail; most do not. */
+    mailedAt: time("mailed_at"),
+  },
+  (t) => [index("journal_checkpoints_mailed").on(t.mailedAt)],
+);
+
 /** Names as they were when a line was written; a row can be erased without breaking the chain. */
 export const journalNames = sqliteTable(
   "journal_names",

@@ -1,13 +1,17 @@
 /** Is the Journal whole? Its chain and its names, walked from the first line. */
 import { asc, gt } from "drizzle-orm";
 import { z } from "zod";
-import type { Bytes } from "../../core/crypto";
+import { type Bytes, toHex } from "../../core/crypto";
 import { type ChainedLine, checkChain } from "../../core/journal/chain";
+import { type Checkpoint, openCheckpoint } from "../../core/journal/checkpoint";
 import { checkNames, type KeptName } from "../../core/journal/names";
 import { query } from "../command";
 import type { Reader } from "../database/client";
-import { journal, journalNames } from "../database/schema";
+import { journal, journalCheckpoints, journalNames } from "../database/schema";
 import { requireReader } from "../people/administrators";
+import { Refused } from "../refused";
+import { verifierFor } from "./checkpoints";
+import { CHECKPOINT_FAULTS } from "./strings";
 
 const READ = 2_000;
 
@@ -47,6 +51,8 @@ const BROKEN = {
   hash: "what it says was changed",
   mac: "Galtry did not write it",
   "missing-head": "the noted head is gone: the tail was cut or rewritten",
+  checkpoint: "up to here it is not what was signed as a checkpoint: lines were changed, added or removed",
+  "missing-lines": "a checkpoint stands for more lines than there are: the tail was cut",
 };
 
 export interface JournalCheck {
@@ -61,9 +67,26 @@ export interface JournalCheck {
   erased: number;
 }
 
-/** @param head hash of a line that was noted earlier, which must still be there */
-export async function checkWholeJournal(db: Reader, key: Bytes, head?: string): Promise<JournalCheck> {
-  const chain = await checkChain(chainedLines(db), key, head);
+/** What an earlier check or mail has given, and must still hold. */
+export interface Noted {
+  /** Hash of a line. */
+  head?: string | undefined;
+  checkpoint?: Checkpoint | undefined;
+}
+
+/** @param verifier the key of the checkpoints; those of the database are checked where it is theirs */
+export async function checkWholeJournal(
+  db: Reader,
+  key: Bytes,
+  verifier: string,
+  { head, checkpoint }: Noted = {},
+): Promise<JournalCheck> {
+  const kept = await db.select({ note: journalCheckpoints.note }).from(journalCheckpoints);
+  const opened = kept.flatMap(({ note }) => {
+    const found = openCheckpoint(note, verifier);
+    return "fault" in found ? [] : [found];
+  });
+  const chain = await checkChain(chainedLines(db), key, head, checkpoint ? [...opened, checkpoint] : opened);
   const found = { lines: chain.lines, head: chain.head };
   if (chain.broken)
     return { ...found, broken: { line: chain.broken.seq, why: BROKEN[chain.broken.why] }, altered: null, erased: 0 };
@@ -71,7 +94,7 @@ export async function checkWholeJournal(db: Reader, key: Bytes, head?: string): 
   return { ...found, broken: null, altered, erased };
 }
 
-/** Walks that are under way, by the noted head: whoever asks for the same waits for the same. */
+/** Walks that are under way, by what was noted: whoever asks for the same waits for the same. */
 const underWay = new Map<string, Promise<JournalCheck>>();
 
 export const checkJournal = query({
@@ -82,15 +105,21 @@ export const checkJournal = query({
       .trim()
       .regex(/^([0-9a-f]{64})?$/, "A head has 64 digits and letters from a to f.")
       .default(""),
+    /** A whole mail too. */
+    checkpoint: z.string().max(20_000).default(""),
   }),
   by: ["person"],
   offMainThread: true,
   allow: ({ role }) => requireReader({ role }),
-  run: async ({ app, input }) => {
-    const going = underWay.get(input.head);
+  run: async ({ app, input: { head, checkpoint } }) => {
+    const verifier = await verifierFor(app);
+    const opened = checkpoint ? openCheckpoint(checkpoint, verifier) : undefined;
+    if (opened && "fault" in opened) throw new Refused("bad-input", CHECKPOINT_FAULTS[opened.fault], "checkpoint");
+    const noted = JSON.stringify([head, opened?.size, opened && toHex(opened.root)]);
+    const going = underWay.get(noted);
     if (going) return going;
-    const walk = checkWholeJournal(app.db, app.keys.journal, input.head || undefined);
-    underWay.set(input.head, walk);
-    return walk.finally(() => underWay.delete(input.head));
+    const walk = checkWholeJournal(app.db, app.keys.journal, verifier, { head: head || undefined, checkpoint: opened });
+    underWay.set(noted, walk);
+    return walk.finally(() => underWay.delete(noted));
   },
 });
