@@ -1,3 +1,5 @@
+import { setTimeout as sleep } from "node:timers/promises";
+
 /** Times of something repeated: the middle of them, in milliseconds. */
 export async function middleOf(times: number, work: () => Promise<unknown> | unknown): Promise<number> {
   const taken: number[] = [];
@@ -46,3 +48,24 @@ export function tell(what: string, value: number, limit: number, unit: string, m
 }
 
 export const overLimit = () => failed;
+
+/** The longest of the commands that were sent one after the other, thirty milliseconds apart, while something was done. */
+export async function slowestWhile(
+  send: (on: boolean) => Promise<unknown>,
+  work: () => Promise<unknown>,
+): Promise<number> {
+  let over = false;
+  let slowest = 0;
+  const sending = (async () => {
+    for (let on = true; !over; on = !on) {
+      const start = performance.now();
+      await send(on);
+      slowest = Math.max(slowest, performance.now() - start);
+      await sleep(30);
+    }
+  })();
+  await work();
+  over = true;
+  await sending;
+  return slowest;
+}

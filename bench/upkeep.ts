@@ -14,7 +14,7 @@ import { rateSome } from "../src/server/upkeep/conditions";
 import { upkeepPage } from "../src/server/upkeep/findingsPage";
 import { lookUpSome } from "../src/server/upkeep/leaks";
 import { changeEntry } from "../src/server/vaults/entries";
-import { middleOf, sideBySide, tell } from "./measure";
+import { middleOf, sideBySide, slowestWhile, tell } from "./measure";
 
 const SIZE: Size = { people: 400, groups: 40, vaults: 190, entries: 50_000, grants: 20_000, journalLines: 1_000 };
 const LOOKED_UP = 1_000;
@@ -99,22 +99,4 @@ export async function benchUpkeep(size: Size = SIZE): Promise<void> {
   } finally {
     await house.close();
   }
-}
-
-/** The longest of the commands that were sent one after the other, thirty milliseconds apart, while something was done. */
-async function slowestWhile(send: (on: boolean) => Promise<unknown>, work: () => Promise<unknown>): Promise<number> {
-  let over = false;
-  let slowest = 0;
-  const sending = (async () => {
-    for (let on = true; !over; on = !on) {
-      const start = performance.now();
-      await send(on);
-      slowest = Math.max(slowest, performance.now() - start);
-      await sleep(30);
-    }
-  })();
-  await work();
-  over = true;
-  await sending;
-  return slowest;
 }

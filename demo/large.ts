@@ -283,6 +283,15 @@ export async function buildLarge(app: Galtry, size: Size, now = Date.now()): Pro
   };
 }
 
+const OCCASIONS = ["the spring order", "stocktaking", "cover in the holidays", "the summer exhibition", "invoices"];
+const AROUND = ["the shop", "the mill", "the harbour museum", "the press", "the workshop"];
+
+/** Most are given for much the same; one in ten thousand is like no other. */
+const reasonOf = (i: number): string =>
+  i % 10_000 === 7
+    ? `borrowed scaffolding, part ${i}`
+    : `${pick(OCCASIONS, spread(i * 5, 89))}, ${pick(AROUND, spread(i * 17, 97))}`;
+
 /** Lines after those that are there: people sign in with and reveal what lies in the vaults, day by day. */
 async function writeJournal(
   app: Galtry,
@@ -309,17 +318,22 @@ async function writeJournal(
         names.push({ ...kept, hash: named.get(node)! });
       }
       const reveals = i % 4 === 0;
+      const gives = i % 20 === 7;
       const line = {
         seq: ++seq,
         at: began + Math.round((i / count) * 299 * DAY),
-        act: reveals ? "vaults.revealField" : "signIn.handOver",
+        act: gives ? "access.giveAccess" : reveals ? "vaults.revealField" : "signIn.handOver",
         outcome: "done" as const,
         person: people[spread(i * 3, people.length)]!,
         node,
         vault: vaultIds[at < 250 ? 0 : Math.min(1 + Math.floor((at - 250) / perVault), vaultIds.length - 1)]!,
-        subject: null,
+        subject: gives ? people[spread(i * 11, people.length)]! : null,
         details: JSON.stringify(
-          reveals ? { field: "password", how: "revealed" } : { signIn: node, outcome: "signed-in" },
+          gives
+            ? { level: "use", why: reasonOf(i) }
+            : reveals
+              ? { field: "password", how: "revealed" }
+              : { signIn: node, outcome: "signed-in" },
         ),
         names: JSON.stringify({ [node]: named.get(node) }),
       };

@@ -11,7 +11,7 @@ import { capital } from "../entry/Card";
 import { findSubjects } from "../entry/subjects";
 import { Page } from "../frame/Frame";
 import { runQuery } from "../shared/ask";
-import { Act, Button, Chip, ChoiceField, Row } from "../shared/controls";
+import { Act, Button, Chip, ChoiceField, Row, TextField } from "../shared/controls";
 import { DaysField } from "../shared/DateFields";
 import { fromLocal } from "../shared/localTime";
 import { Picker } from "../shared/Picker";
@@ -55,6 +55,8 @@ export interface JournalFilters {
   acts: Acts | null;
   /** A vault or an entry. */
   node: string | null;
+  /** Of a reason. */
+  words: string | null;
   /** Days, as a date field gives them. */
   from: string | null;
   to: string | null;
@@ -89,11 +91,13 @@ export function Journal({
   now: number;
 }) {
   const router = useRouter();
-  const go = (change: Partial<JournalFilters> & { before?: number }) => {
+  const address = (change: Partial<JournalFilters> & { before?: string }) => {
     const query = new URLSearchParams();
-    for (const [key, value] of Object.entries({ ...filters, ...change })) if (value) query.set(key, String(value));
-    router.push(`/journal?${query}`);
+    for (const [key, value] of Object.entries({ ...filters, ...change })) if (value) query.set(key, value);
+    return `/journal?${query}`;
   };
+  const go = (change: Partial<JournalFilters>) => router.push(address(change));
+  const [words, setWords] = useState(filters.words ?? "");
   const [checking, setChecking] = useState(false);
   const [proven, setProven] = useState<View["lines"][number] | null>(null);
   const [saving, setSaving] = useState(false);
@@ -107,7 +111,7 @@ export function Journal({
       const answer = await runQuery("journal.journalPage", {
         before,
         ...{ from: moment(filters.from, 0), until: moment(filters.to, 24) },
-        ...{ personId: filters.person, nodeId: filters.node, acts: filters.acts },
+        ...{ personId: filters.person, nodeId: filters.node, acts: filters.acts, words: filters.words ?? "" },
       });
       if (!answer.ok) break;
       lines.push(...answer.result.lines);
@@ -178,6 +182,22 @@ export function Journal({
         <div>
           <DaysField label={t.days} from={filters.from} to={filters.to} onDays={(from, to) => go({ from, to })} />
         </div>
+        <form
+          role="search"
+          onSubmit={(event) => {
+            event.preventDefault();
+            go({ words: words.trim() || null });
+          }}
+        >
+          <TextField
+            label={t.wordsOfAReason}
+            value={words}
+            onText={setWords}
+            onBlur={() => words.trim() !== (filters.words ?? "") && go({ words: words.trim() || null })}
+            type="search"
+            maxLength={200}
+          />
+        </form>
         {filters.person && <Button onPress={() => go({ person: null })}>{t.allPeople}</Button>}
         {filters.node && <Button onPress={() => go({ node: null })}>{t.allEntriesAndVaults}</Button>}
         <Button isDisabled={saving} onPress={saveCsv}>
@@ -225,11 +245,7 @@ export function Journal({
       )}
       {view.more !== null && (
         <p style={{ marginTop: 16 }}>
-          <Link
-            href={`/journal?${new URLSearchParams({ ...(filters.person ? { person: filters.person } : {}), ...(filters.acts ? { acts: filters.acts } : {}), ...(filters.node ? { node: filters.node } : {}), ...(filters.from ? { from: filters.from } : {}), ...(filters.to ? { to: filters.to } : {}), before: String(view.more) })}`}
-          >
-            {t.earlier}
-          </Link>
+          <Link href={address({ before: String(view.more) })}>{t.earlier}</Link>
         </p>
       )}
     </Page>

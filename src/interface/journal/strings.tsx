@@ -24,6 +24,7 @@ export const journal = {
   refused: "refused",
   earlier: "Earlier",
   days: "Days",
+  wordsOfAReason: "Words of a reason",
   csv: "CSV",
   line: "Line",
   when: "When",

@@ -33,6 +33,8 @@ const inputSchema = z.strictObject({
     .enum(Object.keys(JOURNAL_ACTS) as [Acts])
     .nullable()
     .default(null),
+  /** All of them begin a word of the reason that was given. */
+  words: z.string().trim().max(200).default(""),
 });
 
 export type Acts = keyof typeof JOURNAL_ACTS;
@@ -56,9 +58,13 @@ export const journalPage = query({
     const goesOn = input.before === null ? null : shownNumber(app.keys, "journal", input.before);
     const ends = input.until === null ? null : await firstSince(tx, input.until);
     const before = goesOn === null ? ends : ends === null ? goesOn : Math.min(goesOn, ends);
-    const filters = { ...input, first: input.from === null ? null : await firstSince(tx, input.from) };
+    const filters = {
+      ...input,
+      words: matchOf(input.words),
+      first: input.from === null ? null : await firstSince(tx, input.from),
+    };
     const rows = seesAll
-      ? await linesWhere(tx, and(newestOfActs(filters, before), ...filtersOf(filters)), before, PAGE)
+      ? await linesWhere(tx, newestFor(filters, before), before, PAGE)
       : await ownLines(tx, person, filters, before, at);
     const reachedVaults = new Set([...levels.keys()].map((id) => node(id)!.vaultId));
     const knowsVaultOf = (id: string | null): id is string => id !== null && (seesAll || reachedVaults.has(id));
@@ -117,7 +123,17 @@ export const journalPage = query({
   },
 });
 
-type Filters = Pick<z.output<typeof inputSchema>, "personId" | "nodeId" | "acts"> & { first: number | null };
+type Filters = Pick<z.output<typeof inputSchema>, "personId" | "nodeId" | "acts"> & {
+  first: number | null;
+  /** What the index of words is asked; null for all lines. */
+  words: string | null;
+};
+
+/** Each word as it stands, and as the beginning of a longer one. */
+function matchOf(text: string): string | null {
+  const words = text.match(/[\p{L}\p{N}]+/gu);
+  return words?.map((word) => `"${word}"*`).join(" ") ?? null;
+}
 
 /** The number of the first line at or after a moment: lines are in the order of their moments, so it is found by halves. */
 async function firstSince(tx: Reader, at: number): Promise<number> {
@@ -132,10 +148,11 @@ async function firstSince(tx: Reader, at: number): Promise<number> {
   return low;
 }
 
-const filtersOf = ({ personId, nodeId, acts, first }: Filters): (SQL | undefined)[] => [
+const filtersOf = ({ personId, nodeId, acts, first, words }: Filters): (SQL | undefined)[] => [
   first === null ? undefined : gte(journal.seq, first),
   personId === null ? undefined : or(eq(journal.person, personId), eq(journal.subject, personId)),
   nodeId === null ? undefined : or(eq(journal.node, nodeId), eq(journal.vault, nodeId)),
+  words === null ? undefined : sql`${journal.seq} in (select rowid from journal_words where why match ${words})`,
   acts === null ? undefined : or(...JOURNAL_ACTS[acts].map((prefix) => like(journal.act, `${prefix}%`))),
 ];
 
@@ -148,11 +165,40 @@ const linesWhere = (tx: Reader, where: SQL | undefined, before: number | null, m
     .limit(most);
 
 /**
+ * A page's lines by what has an index: from each such place the newest, and of those the newest. Asked for with one
+ * condition or another, all lines that fit would be read, and then sorted.
+ */
+function newestFor(filters: Filters, before: number | null): SQL | undefined {
+  const { words, acts } = filters;
+  const about = placesOf(filters);
+  if (about) return newestIn(about, filters, before, PAGE);
+  if (words === null) return and(newestOfActs(filters, before), ...filtersOf(filters));
+  if (acts !== null) return and(...filtersOf(filters));
+  return sql`${journal.seq} in (select rowid from journal_words where why match ${words}
+    and rowid < ${before ?? Number.MAX_SAFE_INTEGER} and rowid >= ${filters.first ?? 0} order by rowid desc limit ${PAGE})`;
+}
+
+/** Where the lines of an entry, a vault or a person are found; null where none of these is looked for. */
+function placesOf({ personId, nodeId }: Filters): SQL[] | null {
+  if (nodeId !== null) return [eq(journal.node, nodeId), eq(journal.vault, nodeId)];
+  return personId === null ? null : [eq(journal.person, personId), eq(journal.subject, personId)];
+}
+
+const newestIn = (places: readonly (SQL | undefined)[], filters: Filters, before: number | null, most: number): SQL => {
+  const where = and(before === null ? undefined : lt(journal.seq, before), ...filtersOf(filters));
+  const newest = places.map(
+    (place) =>
+      sql`select seq from (select seq from journal where ${and(place, where)} order by seq desc limit ${most})`,
+  );
+  return sql`${journal.seq} in (${sql.join(newest, sql` union `)})`;
+};
+
+/**
  * Of each act that is looked for the newest lines: acts that are rare stand far apart in a long Journal, and nobody waits
  * until all of it has been gone through for them.
  */
-function newestOfActs({ personId, nodeId, acts }: Filters, before: number | null): SQL | undefined {
-  if (acts === null || personId !== null || nodeId !== null) return undefined;
+function newestOfActs({ acts }: Filters, before: number | null): SQL | undefined {
+  if (acts === null) return undefined;
   const wanted = JOURNAL_ACTS[acts].map((prefix) => sql`kinds_of.act like ${`${prefix}%`}`);
   return sql`${journal.seq} in (
     with recursive kinds_of(act) as (
@@ -173,14 +219,8 @@ async function ownLines(tx: Reader, me: Person, filters: Filters, from: number |
   const found: Line[] = [];
   let before = from;
   for (let reads = 0; reads < MOST_READS && found.length < PAGE; reads++) {
-    const seqs = await newestOf(tx, me.id, [...stewarded], filters, before);
-    if (seqs.length === 0) break;
-    const rows = await linesWhere(
-      tx,
-      sql`${journal.seq} in (select value from json_each(${JSON.stringify(seqs)}))`,
-      null,
-      READ,
-    );
+    const rows = await newestOf(tx, me.id, [...stewarded], filters, before);
+    if (rows.length === 0) break;
     for (const row of rows)
       if (found.length < PAGE && (row.person === me.id || (await looksAfter(row)))) found.push(row);
     before = rows.at(-1)!.seq;
@@ -188,24 +228,31 @@ async function ownLines(tx: Reader, me: Person, filters: Filters, from: number |
   return found;
 }
 
-/** Numbers of the newest lines of a person and of some vaults: of each of them a few, and of those the newest. */
-async function newestOf(
+/** The newest lines of a person and of some vaults: of each place where such lines are found a few, and of those the newest. */
+function newestOf(
   tx: Reader,
   personId: string,
   vaultIds: readonly string[],
   filters: Filters,
   before: number | null,
-): Promise<number[]> {
+): Promise<Line[]> {
+  const { nodeId } = filters;
+  const own = eq(journal.person, personId);
+  const vaultList = JSON.stringify(vaultIds);
+  const mine = or(own, sql`vault in (select value from json_each(${vaultList}))`);
+  const about = placesOf(filters)?.map((place) => and(place, mine));
+  // A vault that is not theirs has nothing for them but what they did there.
+  if (about && nodeId !== null && !vaultIds.includes(nodeId)) about[1] = own;
+  if (about) return linesWhere(tx, newestIn(about, filters, before, READ), null, READ);
   const where = and(before === null ? undefined : lt(journal.seq, before), ...filtersOf(filters)) ?? sql`1`;
-  const newest = (mine: SQL) => sql`select seq from journal where ${mine} and ${where} order by seq desc limit ${READ}`;
-  const rows = await tx.all<{ seq: number }>(sql`
-    select seq from (
-      select seq from (${newest(sql`person = ${personId}`)})
-      union
-      select j.seq as seq from json_each(${JSON.stringify(vaultIds)}) v join journal j on j.vault = v.value
-        where j.seq in (${newest(sql`vault = v.value`)})
-    ) order by seq desc limit ${READ}`);
-  return rows.map(({ seq }) => seq);
+  const newest = (place: SQL) =>
+    sql`select seq from journal where ${place} and ${where} order by seq desc limit ${READ}`;
+  const seqs = sql`
+    select seq from (${newest(own)})
+    union
+    select j.seq as seq from json_each(${vaultList}) v join journal j on j.vault = v.value
+      where j.seq in (${newest(sql`vault = v.value`)})`;
+  return linesWhere(tx, sql`${journal.seq} in (${seqs})`, null, READ);
 }
 
 /**

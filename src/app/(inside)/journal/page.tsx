@@ -21,6 +21,7 @@ export default async function JournalPage({
     person: search.person ?? null,
     acts: isActs(search.acts) ? search.acts : null,
     node: search.node ?? null,
+    words: search.words ?? null,
     from: dayOf(search.from),
     to: dayOf(search.to),
   };
@@ -31,6 +32,7 @@ export default async function JournalPage({
     personId: filters.person,
     nodeId: filters.node,
     acts: filters.acts,
+    words: (filters.words ?? "").slice(0, 200),
   });
   return <Journal view={view} byPerson={isAdministrator(role)} filters={filters} now={Date.now()} />;
 }
