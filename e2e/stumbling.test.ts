@@ -153,6 +153,11 @@ test("the Journal is narrowed by days, leads to what it is about, and is saved",
     page.getByRole("button", { name: "CSV" }).click(),
   ]);
   expect(download.suggestedFilename()).toMatch(/^journal-.*\.csv$/);
+  await page.getByLabel("Words of a reason").fill("zeppelin");
+  await page.keyboard.press("Enter");
+  await page.getByText("No lines match these filters.").waitFor();
+  await page.getByLabel("Words of a reason").fill("");
+  await page.keyboard.press("Enter");
   await page
     .getByRole("link", { name: /^imported 1 entry/ })
     .first()
@@ -276,6 +281,48 @@ test("a line is proven by the reader's own browser, and one that was changed in 
   } finally {
     await put(line!, line!.hash);
   }
+}, 60_000);
+
+test("a question is asked from the Journal, its answer printed and saved; its address brings it back", async () => {
+  const { page } = browser;
+  await page.goto(`${app.url}/journal`);
+  await takenOver(page);
+  await page.getByRole("link", { name: "Reports" }).click();
+  await page.getByRole("link", { name: "Who can use it, and since when?" }).click();
+  await page.getByText("Choose an entry, a folder or a vault.").waitFor();
+  await takenOver(page);
+  await page.getByLabel("Entry, folder or vault").fill("shop & t");
+  await page.getByRole("option", { name: /^Shop & Tickets vault/ }).click();
+  await page.getByRole("heading", { name: "Shop & Tickets" }).waitFor();
+  const line = page.getByRole("row", { name: /Ines Okafor/ });
+  await line.getByText(/because Ines Okafor has had Steward on this vault/).waitFor();
+  const saved = async (name: string) => {
+    const [download] = await Promise.all([page.waitForEvent("download"), page.getByRole("button", { name }).click()]);
+    return { name: download.suggestedFilename(), text: readFileSync(await download.path(), "utf8") };
+  };
+  const csv = await saved("CSV");
+  expect(csv.name).toMatch(/^report-who-.*\.csv$/);
+  expect(csv.text).toContain("Ines Okafor");
+  const json = await saved("JSON Lines");
+  expect(json.name).toMatch(/\.jsonl$/);
+  const ines = json.text.split("\n").find((one) => one.includes("Ines Okafor"))!;
+  expect(JSON.parse(ines)).toMatchObject({
+    level: "Steward",
+    since: expect.stringMatching(/^20\d\d-.*Z$/),
+    until: null,
+  });
+  // On paper there are the question, what it is about and the answer, and nothing to press.
+  await page.emulateMedia({ media: "print" });
+  expect(await page.getByRole("button", { name: "CSV" }).isVisible()).toBe(false);
+  expect(await line.isVisible()).toBe(true);
+  await page.emulateMedia({ media: "screen" });
+  await page.reload();
+  await line.waitFor();
+  await page.goto(`${app.url}/reports/nothing-like-it`);
+  await page
+    .getByText(/not found|does not exist|nothing here/i)
+    .first()
+    .waitFor();
 }, 60_000);
 
 test("a date is completed when its field is left, and cleared by its button", async () => {

@@ -27,6 +27,7 @@ type Who =
   | "owner"
   | "staff"
   | "administrators"
+  | "reporters"
   | "use"
   | "reveal"
   | "edit"
@@ -91,6 +92,8 @@ const OPEN_BY_LINK = [
 /** What each is tried with, and who may. A command that is missing here fails the test below. */
 const EXPECTED: Record<string, { who: Who; asPerson?: Who; server?: true; input: () => unknown }> = {
   "journal.checkJournal": { who: "administrators", input: () => ({}) },
+  "reports.report": { who: "reporters", input: () => ({ question: "guests" }) },
+  "reports.reportPlaces": { who: "steward", input: () => ({ text: "", vaults: false }) },
   "journal.makeCheckpoint": { who: "administrators", server: true, input: () => ({}) },
   "journal.newestCheckpoint": { who: "administrators", input: () => ({}) },
   "journal.growthSince": { who: "administrators", input: () => ({ size: 0 }) },
@@ -677,6 +680,7 @@ const LEVEL: Partial<Record<Kind, number>> = { use: 1, guest: 1, reveal: 2, edit
 const AUDITORS_READ = new Set([
   ...["people.personList", "people.waysMissing", "journal.checkJournal", "access.accessGrid", "rounds.roundPage"],
   ...["journal.newestCheckpoint", "journal.growthSince", "journal.lineProof"],
+  ...["reports.report", "reports.reportPlaces"],
 ]);
 const AUDITORS_DO = new Set([
   ...["people.changePassword", "people.beginPasskey", "people.beginPasskeyProof", "people.beginCodeApp"],
@@ -703,6 +707,8 @@ function mayAsPerson(who: Who, kind: Kind, name: string): boolean {
       return kind === "owner";
     case "administrators":
       return kind === "owner" || kind === "administrator";
+    case "reporters":
+      return kind === "owner" || level >= 4;
     case "use":
       return level >= 1;
     case "reveal":

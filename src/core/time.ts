@@ -51,6 +51,10 @@ export function sayDate(at: number, now: number, zone: string): string {
   return `${part(at, zone, sameYear ? DATE : DATE_OF_YEAR)}, ${part(at, zone, CLOCK)}`;
 }
 
+/** "6 May 2027, 18:00", whatever the year: for what is kept and read in another. */
+export const sayFullDate = (at: number, zone: string): string =>
+  `${part(at, zone, DATE_OF_YEAR)}, ${part(at, zone, CLOCK)}`;
+
 /** The exact moment, for hover. */
 export function exactTime(at: number, zone: string): string {
   return part(at, zone, EXACT);

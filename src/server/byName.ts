@@ -10,7 +10,8 @@ export function sortByName<T extends { name: string }>(rows: readonly T[]): T[] 
   return folded.map(({ row }) => row);
 }
 
-const fold = (text: string): string => {
+/** Without upper case and accents. */
+export const fold = (text: string): string => {
   const lower = text.toLowerCase();
   return /^[\0-\x7f]*$/.test(lower) ? lower : lower.normalize("NFKD").replace(/\p{M}+/gu, "");
 };

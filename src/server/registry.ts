@@ -184,6 +184,7 @@ import {
   testProvider,
 } from "./provider/providers";
 import { dropGroup, dropUser, keepGroup, keepUser } from "./provider/scim/acts";
+import { report, reportPlaces } from "./reports/report";
 import { changeHelpNote, helpNote } from "./rules/helpNote";
 import { changeRules, houseRules, ruleGroups } from "./rules/rules";
 import { askForCode, codeStands, giveCode, takeCode } from "./signin/askedCodes";
@@ -582,6 +583,8 @@ const ALL = [
   newestCheckpoint,
   growthSince,
   lineProof,
+  report,
+  reportPlaces,
   journalFailures,
 ] as const;
 

@@ -165,7 +165,11 @@ export function Frame({ organisation, person, notices, codesAsked, seen, at, lan
   useArrival();
   const path = usePathname();
   const here = (href: string) =>
-    href === "/" ? path === "/" : path.startsWith(href) || (href === "/vaults" && path.startsWith("/entry"));
+    href === "/"
+      ? path === "/"
+      : path.startsWith(href) ||
+        (href === "/vaults" && path.startsWith("/entry")) ||
+        (href === "/journal" && path.startsWith("/reports"));
   return (
     <LanyardBefore value={lanyardBefore(lanyard)}>
       <Skip href="#content">{t.skipToTheContent}</Skip>

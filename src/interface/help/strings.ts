@@ -283,10 +283,26 @@ export const TOPICS: readonly Topic[] = [
     },
     picture: "Lines of the Journal, with who did what and when.",
     things: [
-      "Narrow it by days, by person or by what was done, and save what you see as CSV.",
-      "Check it: Galtry recalculates the chain from the first line to the last.",
-      "Save a checkpoint from time to time in another place: pasted into a later check, it shows whether anything was changed since.",
+      "Narrow it by days, by person, by what was done or by words of a reason, and save what you see as CSV.",
+      "Check it, and save a checkpoint in another place: pasted into a later check, it shows whether anything was changed since.",
       "Press the number of a line for its proof: your browser checks it, and it can be saved for a person outside.",
+    ],
+  },
+  {
+    id: "reports",
+    title: "Reports",
+    at: /^\/reports/,
+    for: ["steward", "administrator", "auditor"],
+    what: {
+      steward: "Questions about the vaults, folders and entries you are a steward of, each with its answer as a list.",
+      auditor: "Questions about everything there is, each with its answer as a list.",
+      others:
+        "Questions about the vaults, folders and entries you are a steward of, each with its answer as a list. An owner also sees beyond that, with entries left unnamed.",
+    },
+    things: [
+      "Ask who can use a login, since when and why; who used it, and who has seen the password that works now.",
+      "Find what nobody uses, what was given for a reason that is over, and what guests have.",
+      "Print the answer or save it as CSV or JSON Lines. Its address asks the same question again later.",
     ],
   },
   {

@@ -33,6 +33,7 @@ describe("the topic of a page", () => {
     ["/people/sign-on", "single-sign-on"],
     ["/rules", "house-rules"],
     ["/journal", "journal"],
+    ["/reports/who", "reports"],
     ["/account", "account"],
     ["/lanyard/connect", "connect-lanyard"],
   ])("%s is %s", (path, id) => {

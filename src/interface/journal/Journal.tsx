@@ -11,7 +11,7 @@ import { capital } from "../entry/Card";
 import { findSubjects } from "../entry/subjects";
 import { Page } from "../frame/Frame";
 import { runQuery } from "../shared/ask";
-import { Act, Button, Chip, ChoiceField, Row, TextField } from "../shared/controls";
+import { Act, Button, ButtonLink, Chip, ChoiceField, Row, TextField } from "../shared/controls";
 import { DaysField } from "../shared/DateFields";
 import { fromLocal } from "../shared/localTime";
 import { Picker } from "../shared/Picker";
@@ -69,6 +69,7 @@ const ACT_WORDS: Record<Acts, string> = {
   entries: t.entriesAndVaults,
   people: "People",
   Lanyard: "Lanyard",
+  exports: t.exportsAndHandovers,
 };
 
 const findPeople = findSubjects("people");
@@ -81,12 +82,14 @@ const loadNodes = async () => {
 export function Journal({
   view,
   byPerson,
+  reports,
   filters,
   now,
 }: {
   view: View;
   /** The reader may look for what one person did. */
   byPerson: boolean;
+  reports: boolean;
   filters: JournalFilters;
   now: number;
 }) {
@@ -203,6 +206,7 @@ export function Journal({
         <Button isDisabled={saving} onPress={saveCsv}>
           {t.csv}
         </Button>
+        {reports && <ButtonLink href="/reports">{t.reports}</ButtonLink>}
         {view.seesAll && <Button onPress={() => setChecking(true)}>{t.checkTheJournal}</Button>}
       </Row>
       {view.lines.length === 0 ? (

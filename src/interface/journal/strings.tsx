@@ -24,6 +24,8 @@ export const journal = {
   refused: "refused",
   earlier: "Earlier",
   days: "Days",
+  reports: "Reports",
+  exportsAndHandovers: "Exports and handovers",
   wordsOfAReason: "Words of a reason",
   csv: "CSV",
   line: "Line",

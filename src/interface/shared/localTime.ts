@@ -32,3 +32,9 @@ export function thisEvening(zone: string, now: number): number {
   const evening = fromLocal(`${toLocal(now, zone).slice(0, 10)}T22:00`, zone)!;
   return evening - now > 1_800_000 ? evening : evening + 86_400_000;
 }
+
+/** A day as a date field gives it; null for anything else. */
+export const dayOf = (text: string | undefined): string | null =>
+  /^\d{4}-\d\d-\d\d$/.test(text ?? "") && !Number.isNaN(Date.parse(text!)) ? text! : null;
+
+export const dayAfter = (day: string): string => new Date(Date.parse(day) + 86_400_000).toISOString().slice(0, 10);

@@ -193,21 +193,36 @@ const newestIn = (places: readonly (SQL | undefined)[], filters: Filters, before
   return sql`${journal.seq} in (${sql.join(newest, sql` union `)})`;
 };
 
+/** The acts there are of a sort, each found by a step through their index. */
+const actsOf = (acts: Acts): SQL => sql`
+  with recursive kinds_of(act) as (
+    select min(act) from journal
+    union all select (select min(j.act) from journal j where j.act > kinds_of.act) from kinds_of where kinds_of.act is not null)
+  select act from kinds_of where ${sql.join(
+    JOURNAL_ACTS[acts].map((prefix) => sql`act like ${`${prefix}%`}`),
+    sql` or `,
+  )}`;
+
 /**
  * Of each act that is looked for the newest lines: acts that are rare stand far apart in a long Journal, and nobody waits
  * until all of it has been gone through for them.
  */
 function newestOfActs({ acts }: Filters, before: number | null): SQL | undefined {
   if (acts === null) return undefined;
-  const wanted = JOURNAL_ACTS[acts].map((prefix) => sql`kinds_of.act like ${`${prefix}%`}`);
   return sql`${journal.seq} in (
-    with recursive kinds_of(act) as (
-      select min(act) from journal
-      union all select (select min(j.act) from journal j where j.act > kinds_of.act) from kinds_of where kinds_of.act is not null)
-    select j.seq from kinds_of cross join journal j on j.seq in (
-      select n.seq from journal n where n.act = kinds_of.act and n.seq < ${before ?? Number.MAX_SAFE_INTEGER}
-      order by n.seq desc limit ${PAGE})
-    where ${sql.join(wanted, sql` or `)})`;
+    select j.seq from (${actsOf(acts)}) kinds cross join journal j on j.seq in (
+      select n.seq from journal n where n.act = kinds.act and n.seq < ${before ?? Number.MAX_SAFE_INTEGER}
+      order by n.seq desc limit ${PAGE}))`;
+}
+
+/** So many lines of an act are looked through one by one for those that somebody may read. */
+const RARE = 2_000;
+
+/** The numbers of all lines of these acts, where they are few; null where there are many, and some are soon found. */
+async function linesOfRareActs(tx: Reader, acts: Acts): Promise<number[] | null> {
+  const rows = await tx.all<{ seq: number }>(sql`
+    select j.seq as seq from (${actsOf(acts)}) kinds cross join journal j on j.act = kinds.act limit ${RARE + 1}`);
+  return rows.length > RARE ? null : rows.map(({ seq }) => seq);
 }
 
 /** One's own acts, and what happened at what one looks after: read newest first until a page is full. */
@@ -229,7 +244,7 @@ async function ownLines(tx: Reader, me: Person, filters: Filters, from: number |
 }
 
 /** The newest lines of a person and of some vaults: of each place where such lines are found a few, and of those the newest. */
-function newestOf(
+async function newestOf(
   tx: Reader,
   personId: string,
   vaultIds: readonly string[],
@@ -244,6 +259,11 @@ function newestOf(
   // A vault that is not theirs has nothing for them but what they did there.
   if (about && nodeId !== null && !vaultIds.includes(nodeId)) about[1] = own;
   if (about) return linesWhere(tx, newestIn(about, filters, before, READ), null, READ);
+  const rare = filters.acts === null ? null : await linesOfRareActs(tx, filters.acts);
+  if (rare) {
+    const among = sql`${journal.seq} in (select value from json_each(${JSON.stringify(rare)}))`;
+    return linesWhere(tx, and(among, mine, ...filtersOf(filters)), before, READ);
+  }
   const where = and(before === null ? undefined : lt(journal.seq, before), ...filtersOf(filters)) ?? sql`1`;
   const newest = (place: SQL) =>
     sql`select seq from journal where ${place} and ${where} order by seq desc limit ${READ}`;

@@ -210,4 +210,5 @@ export const JOURNAL_ACTS = {
   entries: ["vaults."],
   people: ["people."],
   Lanyard: ["lanyard."],
+  exports: ["vaults.exportEntries", "access.createHandover", "access.openHandover"],
 } as const;

@@ -1,13 +1,8 @@
 import { Journal } from "@/interface/journal/Journal";
-import { fromLocal } from "@/interface/shared/localTime";
-import { isAdministrator } from "@/server/caller";
+import { dayAfter, dayOf, fromLocal } from "@/interface/shared/localTime";
+import { isAdministrator, readsAll } from "@/server/caller";
 import { isActs, journalPage } from "@/server/journal/page";
 import { ask, me } from "@/server/page";
-
-/** A day as a date field gives it; null for anything else. */
-const dayOf = (text: string | undefined): string | null =>
-  /^\d{4}-\d\d-\d\d$/.test(text ?? "") && !Number.isNaN(Date.parse(text!)) ? text! : null;
-const dayAfter = (day: string): string => new Date(Date.parse(day) + 86_400_000).toISOString().slice(0, 10);
 
 export const metadata = { title: "Journal" };
 
@@ -16,7 +11,7 @@ export default async function JournalPage({
 }: {
   searchParams: Promise<Record<string, string | undefined>>;
 }) {
-  const [{ role, zone }, search] = await Promise.all([me(), searchParams]);
+  const [{ role, steward, zone }, search] = await Promise.all([me(), searchParams]);
   const filters = {
     person: search.person ?? null,
     acts: isActs(search.acts) ? search.acts : null,
@@ -34,5 +29,13 @@ export default async function JournalPage({
     acts: filters.acts,
     words: (filters.words ?? "").slice(0, 200),
   });
-  return <Journal view={view} byPerson={isAdministrator(role)} filters={filters} now={Date.now()} />;
+  return (
+    <Journal
+      view={view}
+      byPerson={isAdministrator(role)}
+      reports={steward || readsAll(role)}
+      filters={filters}
+      now={Date.now()}
+    />
+  );
 }
