@@ -7,6 +7,7 @@ import { DEMO_PASSWORD } from "../demo/organisation";
 import { lineHash } from "../src/core/journal/chain";
 import { journal, persons, sessions } from "../src/server/database/schema";
 import { createGroup } from "../src/server/people/groups";
+import { seriousIn } from "./axe";
 import { type Browser, openBrowser, signInToGaltry, takenOver } from "./browser";
 import { type App, startHouse } from "./house";
 
@@ -324,6 +325,28 @@ test("a question is asked from the Journal, its answer printed and saved; its ad
     .first()
     .waitFor();
 }, 60_000);
+
+test("an owner rotates the keys of two vaults at once, and sees how it goes on", async () => {
+  const owner = await openBrowser({ galtry: app.url, lanyard: false });
+  const { page } = owner;
+  await signInToGaltry(page, app.url, "hanna.quist@tarrowick.example", DEMO_PASSWORD);
+  await page.goto(`${app.url}/rules`);
+  await takenOver(page);
+  await page.getByRole("link", { name: "Keys of the house" }).click();
+  await page.getByRole("heading", { name: "Keys of the house" }).waitFor();
+  await takenOver(page);
+  expect(await seriousIn(page)).toEqual([]);
+  await page.getByLabel("Select Shop & Tickets").check();
+  await page.getByLabel("Select Buildings").check();
+  await page.getByRole("button", { name: "Rotate 2 keys" }).click();
+  await page.getByText("2 vaults have new keys.").waitFor();
+  const row = page.getByRole("row", { name: /Shop & Tickets/ });
+  await row.getByText("number 2").waitFor();
+  // The rest is encrypted again in the background, and the page follows.
+  await expect.poll(() => row.getByText("being rotated").count(), { timeout: 40_000 }).toBe(0);
+  await page.getByText("Number 1, since").waitFor();
+  await owner.close();
+}, 90_000);
 
 test("a date is completed when its field is left, and cleared by its button", async () => {
   const { page } = browser;

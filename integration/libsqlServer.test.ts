@@ -14,13 +14,14 @@ import { freePort } from "../demo/freePort";
 import { type InProcess, inProcess } from "../demo/inProcess";
 import { hasLibsqlServer, type LibsqlServer, startLibsqlServer } from "../demo/libsqlServer";
 import { checkChain } from "../src/core/journal/chain";
-import { endAccess } from "../src/server/access/grants";
+import { endAccess, giveAccess } from "../src/server/access/grants";
 import { readConfiguration } from "../src/server/configuration";
 import { Replica } from "../src/server/database/replica";
 import { entries, grants, journal } from "../src/server/database/schema";
 import { isUnreachable } from "../src/server/database/unreachable";
 import { frontDesk } from "../src/server/frontdesk/frontDesk";
 import { closeGaltry, type Galtry, startGaltry, upToDate } from "../src/server/galtry";
+import { journalPage } from "../src/server/journal/page";
 import { Hub } from "../src/server/live/hub";
 import { addEntry } from "../src/server/vaults/entries";
 import { entryPage } from "../src/server/vaults/entryPage";
@@ -184,6 +185,9 @@ describe.runIf(hasLibsqlServer)("on a libSQL server", () => {
         stdio: ["ignore", "pipe", "pipe"],
       });
     const backup = path.join(app.folder, "backup");
+    const subjectOfIt = { kind: "person" as const, id: f.ids.nothing };
+    const reason = { nodeId: f.entryId, subject: subjectOfIt, level: "use" as const, why: "for the plumbers" };
+    await giveAccess.execute(db(), reason, f.as("steward"));
     await upToDate(db());
     const all = (await namesAt(db())).sort();
     expect(run("backup", [backup], {})).toMatch(/journal lines, head/);
@@ -205,6 +209,14 @@ describe.runIf(hasLibsqlServer)("on a libSQL server", () => {
     expect(asked.value).toBeTruthy();
     const before = (await restored.access.fresh()).level(f.ids.edit, f.entryId, Date.now());
     expect(before).toBe("edit");
+    // Words of reasons are found, those from before the backup and later ones.
+    const found = async (on: Galtry) =>
+      (await journalPage.execute(on, { words: "plumbers" }, f.as("owner"))).lines.length;
+    expect(await found(restored)).toBe(1);
+    const subject = { kind: "person" as const, id: f.ids.reveal };
+    const given = { nodeId: f.entryId, subject, level: "edit" as const, why: "plumbers again" };
+    await giveAccess.execute(restored, given, f.as("steward"));
+    expect(await found(restored)).toBe(2);
     // Its triggers tell the index, and its numbers go on.
     const [grant] = (await restored.db.select().from(grants).where(eq(grants.subjectId, f.ids.edit))).filter(
       (row) => row.validUntil === null && row.nodeId === f.entryId,

@@ -13,6 +13,7 @@ import {
   providerAccounts,
   sessions,
 } from "../src/server/database/schema";
+import { houseKeys } from "../src/server/keys/houseKeys";
 import { addPerson } from "../src/server/people/adding";
 import { createGroup } from "../src/server/people/groups";
 import { reinstate, suspendPerson } from "../src/server/people/persons";
@@ -125,7 +126,10 @@ describe("tokens", () => {
     expect((await call("GET", "Users")).status).toBe(200);
     token = before;
     expect((await call("GET", "Users")).status).toBe(200);
+    const made = Date.now();
     await newScimToken.execute(db(), { providerId }, f.as("owner"));
+    const { providers: keys } = await houseKeys.execute(db(), {}, f.as("owner"));
+    expect(keys.find(({ id }) => id === providerId)!.scimAt).toBeGreaterThanOrEqual(made);
     expect((await call("GET", "Users")).status).toBe(401);
     token = now;
     await stopScim.execute(db(), { providerId }, f.as("owner"));

@@ -5,6 +5,7 @@ import { buildDemo } from "../demo/build";
 import { type Fixture, give, KINDS, type Kind, makeFixture } from "../demo/fixture";
 import { type InProcess, inProcess } from "../demo/inProcess";
 import { unpack } from "../src/core/packed";
+import type { ChangeOutcome } from "../src/core/signin/changing";
 import { endAccess, giveAccess } from "../src/server/access/grants";
 import { setApproval } from "../src/server/access/requests/approvals";
 import {
@@ -17,6 +18,7 @@ import {
   notices,
   organisation,
   outbox,
+  passwordChanges,
   signIns,
   unchecked,
 } from "../src/server/database/schema";
@@ -606,6 +608,33 @@ test("looked at piece by piece it knows what one look at everything finds, and n
   } finally {
     await house.close();
   }
+});
+
+test("what Galtry has found it cannot change at the site is changed by hand, until there is another password", async () => {
+  const entryId = await add("weak-one");
+  await settle();
+  const changeable = async () => {
+    const page = await upkeepPage.execute(db(), { vaultId, act: null, find: "", most: 200 }, f.as("steward"));
+    return page.rows.find((row) => row.nodeId === entryId && row.kind === "weak")!.changeable;
+  };
+  expect(await changeable()).toBe(true);
+  const tried = async (outcome: ChangeOutcome, at: number) => {
+    const [entry] = await db().db.select().from(entries).where(eq(entries.nodeId, entryId));
+    await db().writer.write((tx) =>
+      tx.insert(passwordChanges).values({
+        ...{ id: uuidv7(), entryId, versionId: entry!.versionId, personId: f.ids.steward, process: "elsewhere:1" },
+        ...{ begunAt: at, endedAt: at, outcome },
+      }),
+    );
+  };
+  const at = Date.now();
+  for (const [i, outcome] of (["no-change-page", "stopped", "only-by-hand", "rejected"] as const).entries()) {
+    await tried(outcome, at + i);
+    expect(await changeable()).toBe(outcome === "stopped");
+  }
+  await change(entryId, "another-weak-one");
+  await settle();
+  expect(await changeable()).toBe(true);
 });
 
 test("a finding says nothing of what is secret", async () => {

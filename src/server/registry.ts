@@ -76,6 +76,7 @@ import { journalFailures } from "./housekeeping";
 import { checkJournal } from "./journal/check";
 import { growthSince, lineProof, makeCheckpoint, newestCheckpoint } from "./journal/checkpoints";
 import { journalNodes, journalPage } from "./journal/page";
+import { houseKeys, rotateVaultKeys, stopVaultKeys } from "./keys/houseKeys";
 import { fillForm, formEntries } from "./lanyard/forms";
 import { compareLogin, guardedFill, keyList, neverOffer, offerAgain, updatePassword } from "./lanyard/keys";
 import {
@@ -583,6 +584,9 @@ const ALL = [
   newestCheckpoint,
   growthSince,
   lineProof,
+  houseKeys,
+  rotateVaultKeys,
+  stopVaultKeys,
   report,
   reportPlaces,
   journalFailures,

@@ -6,7 +6,7 @@ import { LEVELS, type Level, levelWord } from "@/core/access/level";
 import type { ResultOf } from "@/server/registry";
 import { Page } from "../frame/Frame";
 import { useCommand } from "../shared/ask";
-import { Button, Notice } from "../shared/controls";
+import { Button, ButtonLink, Notice } from "../shared/controls";
 import { useDone } from "../shared/Done";
 import { Head } from "../vaults/VaultList";
 import { LanyardRules } from "./LanyardRules";
@@ -42,6 +42,7 @@ export function HouseRules({ rules, groups, missing, changes, mails, now }: Prop
     <Page where={t.theHouseRulesSayWhatAccess}>
       <Head>
         <h1>{t.houseRules}</h1>
+        {changes && !changed && <ButtonLink href="/rules/keys">{t.keysOfTheHouse}</ButtonLink>}
         {changes && changed && <Button onPress={() => setDraft(rules)}>{t.cancel}</Button>}
         {changes && (
           <Button look="go" isDisabled={!changed || save.running} onPress={send}>

@@ -7,6 +7,7 @@ export const houseRules = {
   theHouseRulesHaveBeenChanged: "The house rules have been changed. Access given before stays as it is.",
   theHouseRulesSayWhatAccess:
     "The house rules say what access stewards can give, to whom and for how long, and who can create what.",
+  keysOfTheHouse: "Keys of the house",
   houseRules: "House rules",
   cancel: "Cancel",
   changeTheRules: "Change the rules",

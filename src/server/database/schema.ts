@@ -1526,6 +1526,9 @@ export const providers = sqliteTable("providers", {
   scimHash: text("scim_hash"),
   scimBefore: text("scim_before"),
   scimBeforeUntil: time("scim_before_until"),
+  /** When the client secret was entered and the token created; null where there is none, or it is not known. */
+  secretAt: time("secret_at"),
+  scimAt: time("scim_at"),
   createdAt: time("created_at").notNull(),
 });
 

@@ -29,6 +29,7 @@ import {
 import { uuidv7 } from "../ids";
 import { notFound, Refused } from "../refused";
 import { requireConfirmed } from "../rules/confirming";
+import { CHANGEABLE } from "../signin/changeable";
 import { isSecret } from "../vaults/composing";
 import { kindsById } from "../vaults/kinds";
 import { requireOther } from "./administrators";
@@ -99,11 +100,10 @@ async function stillWorks(tx: Reader, personId: string): Promise<StillWorks[]> {
     field: string;
     at: number;
     hasCode: number;
-    page: string;
-    refused: number;
+    changeable: number;
   }>(sql`
     select s.entry_id as "entryId", e.kind as kind, s.field as field, max(s.at) as at, e.has_code as "hasCode",
-      e.sign_in_page as page, v.refused_at is not null as refused
+      ${CHANGEABLE} as changeable
     from sightings s
     join entries e on e.node_id = s.entry_id and e.binned_at is null
     join entry_versions v on v.id = e.version_id
@@ -113,9 +113,9 @@ async function stillWorks(tx: Reader, personId: string): Promise<StillWorks[]> {
   const kinds = await kindsById(tx);
   const found = new Map<string, StillWorks>();
   // A user name that is known opens nothing.
-  for (const { entryId, kind, field, at, hasCode, page, refused } of rows)
+  for (const { entryId, kind, field, at, hasCode, changeable } of rows)
     if (!found.has(entryId) && isSecret(kinds.get(kind)!, field))
-      found.set(entryId, { entryId, at, hasCode: hasCode === 1, changeable: page !== "" && refused === 0 });
+      found.set(entryId, { entryId, at, hasCode: hasCode === 1, changeable: changeable === 1 });
   return [...found.values()].sort((a, b) => Number(a.hasCode) - Number(b.hasCode));
 }
 

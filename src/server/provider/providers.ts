@@ -144,7 +144,7 @@ export const addProvider = command({
         : null;
     await tx.insert(providers).values({
       ...{ id, name: input.name, protocol: input.protocol, issuer: input.issuer, settings: settingsOf(input) },
-      ...{ secret, createdAt: at },
+      ...{ secret, secretAt: secret && at, createdAt: at },
     });
     await tellOwners(tx, t.wasAdded(me.name, input.name), at, me.id);
     return { providerId: id };
@@ -179,9 +179,17 @@ export const changeProvider = command({
         ? await sealText(app.keys, settings.secret, "client secret", row.id)
         : row.secret;
     forget(row.issuer);
+    const secretAt = secret === row.secret ? row.secretAt : at;
     await tx
       .update(providers)
-      .set({ name: settings.name, issuer: settings.issuer, settings: settingsOf(settings), secret, lastTest: null })
+      .set({
+        secretAt,
+        name: settings.name,
+        issuer: settings.issuer,
+        settings: settingsOf(settings),
+        secret,
+        lastTest: null,
+      })
       .where(eq(providers.id, row.id));
     await tellOwners(tx, t.wasChanged(me.name, row.name), at, me.id);
   },
@@ -501,7 +509,7 @@ export const newScimToken = command({
     const token = newToken();
     await tx
       .update(providers)
-      .set({ scimHash: tokenHash(token), scimBefore: row.scimHash, scimBeforeUntil: at + OVERLAP_MS })
+      .set({ scimHash: tokenHash(token), scimBefore: row.scimHash, scimBeforeUntil: at + OVERLAP_MS, scimAt: at })
       .where(eq(providers.id, row.id));
     await tellOwners(tx, t.scimTokenMade(me.name, row.name), at, me.id);
     return { scimToken: token, address: new URL("/scim/v2", app.configuration.publicUrl).href };
@@ -519,7 +527,7 @@ export const stopScim = command({
   run: async ({ tx, allowed: row }) => {
     await tx
       .update(providers)
-      .set({ scimHash: null, scimBefore: null, scimBeforeUntil: null })
+      .set({ scimHash: null, scimBefore: null, scimBeforeUntil: null, scimAt: null })
       .where(eq(providers.id, row.id));
   },
   journal: ({ allowed }) => ({ details: { name: allowed.name } }),

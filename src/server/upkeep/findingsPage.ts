@@ -27,6 +27,7 @@ import { bulk } from "../database/bulk";
 import type { Reader } from "../database/client";
 import { groupBy } from "../groupBy";
 import { timeZone } from "../organisation";
+import { CHANGEABLE } from "../signin/changeable";
 import { pictureAddress } from "../vaults/pictureAddress";
 import { leaksReadAt } from "./leaks";
 
@@ -189,7 +190,7 @@ async function namesOf(tx: Reader, ids: Iterable<string>): Promise<Map<string, N
   const wanted = inside(new Set(ids));
   const rows = await tx.all<Named>(sql`
     select e.node_id as id, e.name as name, e.picture_id as picture,
-      e.sign_in_page <> '' and v.refused_at is null as changeable
+      ${CHANGEABLE} as changeable
       from entries e join entry_versions v on v.id = e.version_id where e.node_id in ${wanted}
     union all select node_id, name, picture_id, 0 from vaults where node_id in ${wanted}
     union all select node_id, name, null, 0 from folders where node_id in ${wanted}`);

@@ -1,0 +1,12 @@
+import { notFound } from "next/navigation";
+import { HouseKeys } from "@/interface/keys/HouseKeys";
+import { houseKeys } from "@/server/keys/houseKeys";
+import { ask, me } from "@/server/page";
+
+export const metadata = { title: "Keys of the house" };
+
+export default async function KeysPage() {
+  const { role } = await me();
+  if (role !== "owner") notFound();
+  return <HouseKeys view={await ask(houseKeys, {})} />;
+}
