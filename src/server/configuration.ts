@@ -32,6 +32,12 @@ const schema = z.object({
   GALTRY_CHECKPOINTS: z.string().optional(),
   /** An address outside of Galtry to which the newest checkpoint of the Journal is mailed once a day. */
   GALTRY_CHECKPOINT_MAIL: z.email().optional(),
+  /** Where lines of the Journal are sent on to: syslog+tls://host:6514, or https:// for a webhook. */
+  GALTRY_JOURNAL_TO: z.url({ protocol: /^(syslog\+tls|https?)$/ }).optional(),
+  /** What a webhook is signed with. */
+  GALTRY_JOURNAL_SECRET: z.string().min(16, "A secret has at least 16 characters.").optional(),
+  /** The certificate by which the syslog's is checked, where it is none of the public ones. */
+  GALTRY_JOURNAL_CA: z.string().optional(),
   GALTRY_LOG_LEVEL: z.string().default("info"),
   /** Whoever presents it reads /metrics; without it there are none. */
   GALTRY_METRICS_TOKEN: z.string().min(16, "A token has at least 16 characters.").optional(),
@@ -40,6 +46,14 @@ const schema = z.object({
 export interface MailConfiguration {
   server: string;
   from: string;
+}
+
+export interface ForwardConfiguration {
+  address: URL;
+  /** Of a webhook. */
+  secret: string;
+  /** A file; null for the public ones. */
+  ca: string | null;
 }
 
 export interface Configuration {
@@ -62,6 +76,8 @@ export interface Configuration {
   signInBrowser: { path: string; user: string } | null;
   /** Null where leaked passwords are not looked up. */
   leakedPasswords: URL | null;
+  /** Null where lines of the Journal are not sent on. */
+  forward: ForwardConfiguration | null;
   /** Where checkpoints of the Journal go beside the database. */
   checkpoints: { folder: string | null; mail: string | null };
 }
@@ -102,6 +118,11 @@ export function readConfiguration(environment: Record<string, string | undefined
     !isLoopbackHost(new URL(set.GALTRY_LEAKED_PASSWORDS).hostname)
   )
     throw new ConfigurationError("GALTRY_LEAKED_PASSWORDS is plain http and not this machine: use https.");
+  const forward = set.GALTRY_JOURNAL_TO ? new URL(set.GALTRY_JOURNAL_TO) : null;
+  if (forward?.protocol === "http:" && !isLoopbackHost(forward.hostname))
+    throw new ConfigurationError("GALTRY_JOURNAL_TO is plain http and not this machine: use https.");
+  if (forward?.protocol.startsWith("http") && !set.GALTRY_JOURNAL_SECRET)
+    throw new ConfigurationError("GALTRY_JOURNAL_TO is a webhook: set GALTRY_JOURNAL_SECRET, which it is signed with.");
   if (set.GALTRY_CHECKPOINT_MAIL && !set.GALTRY_MAIL_SERVER)
     throw new ConfigurationError("GALTRY_CHECKPOINT_MAIL needs GALTRY_MAIL_SERVER: without it nothing is mailed.");
   return {
@@ -122,6 +143,9 @@ export function readConfiguration(environment: Record<string, string | undefined
       ? { path: set.GALTRY_SIGN_IN_BROWSER, user: set.GALTRY_SIGN_IN_BROWSER_USER }
       : null,
     leakedPasswords: set.GALTRY_LEAKED_PASSWORDS ? new URL(set.GALTRY_LEAKED_PASSWORDS) : null,
+    forward: forward && {
+      ...{ address: forward, secret: set.GALTRY_JOURNAL_SECRET ?? "", ca: set.GALTRY_JOURNAL_CA ?? null },
+    },
     checkpoints: {
       folder: set.GALTRY_CHECKPOINTS ? path.resolve(/* turbopackIgnore: true */ set.GALTRY_CHECKPOINTS) : null,
       mail: set.GALTRY_CHECKPOINT_MAIL ?? null,

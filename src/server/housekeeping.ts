@@ -12,6 +12,7 @@ import { command } from "./command";
 import { failedSignIns, importRows, imports, importUpdates, outbox, persons, signIns } from "./database/schema";
 import { type Galtry, upToDate } from "./galtry";
 import { Checkpoints } from "./journal/checkpoints";
+import { keepForwarding } from "./journal/forwarding";
 import { failed, goesOn, log } from "./log";
 import { keepSending } from "./mail/post";
 import { leaveDue } from "./people/persons";
@@ -212,6 +213,7 @@ export function startHousekeeping(app: Galtry): void {
   void keepChecking(app);
   void keepLookingUp(app);
   void keepSending(app);
+  void keepForwarding(app);
   const work = async () => {
     await upToDate(app);
     if (Date.now() >= expiryAt) {

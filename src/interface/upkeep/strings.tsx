@@ -169,6 +169,8 @@ export const upkeep = {
 };
 
 export const house = {
+  forwarding: (since: string) =>
+    `Lines of the Journal have not been sent on since ${since}: the address that they go to does not take them. None is lost; they go once it does.`,
   ways: (count: number, needs: "second-step" | "passkey", group: string | null) =>
     `${counted(count, "person")}${group === null ? "" : ` in ${group}`} ${agree(count, "has", "have")} no ${needs === "passkey" ? "passkey" : "second step"}, which the house rules require.`,
   noMail: "Email is not set up, so nobody is told of anything outside Galtry.",

@@ -1463,6 +1463,13 @@ export const journalCheckpoints = sqliteTable(
   (t) => [index("journal_checkpoints_mailed").on(t.mailedAt)],
 );
 
+/** How far lines have been sent on to a place, and since when it has not taken them. */
+export const journalForwarding = sqliteTable("journal_forwarding", {
+  target: text("target").primaryKey(),
+  seq: integer("seq").notNull(),
+  failedSince: time("failed_since"),
+});
+
 /** Names as they were when a line was written; a row can be erased without breaking the chain. */
 export const journalNames = sqliteTable(
   "journal_names",

@@ -4,6 +4,7 @@ import type { WayNeed } from "../../core/access/houseRules";
 import { isAdministrator } from "../caller";
 import { none, query } from "../command";
 import { organisation, providers } from "../database/schema";
+import { forwardingFails } from "../journal/forwarding";
 import { timeZone } from "../organisation";
 import { waysLacking } from "../people/waysIn/required";
 import { readCertificate } from "../provider/saml";
@@ -13,6 +14,8 @@ import { house as t } from "./strings";
 const DAY = 86_400_000;
 const BACKUP_MS = 2 * DAY;
 const CERTIFICATE_MS = 30 * DAY;
+/** What is away for a moment comes back. */
+const FORWARDING_MS = 10 * 60_000;
 const MAIL_MS = 7 * DAY;
 
 export type HouseFinding =
@@ -20,7 +23,8 @@ export type HouseFinding =
   | { kind: "no-mail" }
   | { kind: "mail"; count: number; since: number; wrong: string }
   | { kind: "certificate"; name: string; until: number }
-  | { kind: "backup"; at: number | null };
+  | { kind: "backup"; at: number | null }
+  | { kind: "forwarding"; since: number };
 
 export const houseFindings = query({
   name: "upkeep.houseFindings",
@@ -48,6 +52,8 @@ export const houseFindings = query({
     const [home] = await tx.select({ backedUpAt: organisation.backedUpAt }).from(organisation);
     const backedUpAt = home?.backedUpAt ?? null;
     if (backedUpAt === null || backedUpAt < at - BACKUP_MS) rows.push({ kind: "backup", at: backedUpAt });
+    const since = await forwardingFails(tx, app.configuration.forward);
+    if (since !== null && since < at - FORWARDING_MS) rows.push({ kind: "forwarding", since });
     return { zone: await timeZone(tx), rows };
   },
 });
