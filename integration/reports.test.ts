@@ -5,8 +5,9 @@ import { CANARY, CANARY_USER, type Fixture, type Kind, makeFixture } from "../de
 import { type InProcess, inProcess } from "../demo/inProcess";
 import { QUESTIONS, type Question } from "../src/core/reports/questions";
 import { giveAccess } from "../src/server/access/grants";
-import { entries } from "../src/server/database/schema";
+import { entries, journal } from "../src/server/database/schema";
 import { createGroup } from "../src/server/people/groups";
+import { markLeaver } from "../src/server/people/leaving";
 import { setMember } from "../src/server/people/members";
 import { report, reportPlaces } from "../src/server/reports/report";
 import { addEntry, changeEntry } from "../src/server/vaults/entries";
@@ -219,4 +220,38 @@ test("places are offered by a part of their name, without accents and upper case
   expect(await offered("PELLÁM")).toEqual(["Pellam Tickets"]);
   expect(await offered("pellam", true)).toEqual([]);
   expect(await offered("")).toContain("Pellam Tickets");
+});
+
+describe("what somebody has seen", () => {
+  test("still works until it is changed; then by whom, when, and which line of the Journal says so", async () => {
+    const values = { name: "Known gate", signInPage: "https://gate.example/in", password: "gate-Lantern-12-orchard" };
+    const add = { parentId: f.vaultId, captured: false, values };
+    const { entryId } = await addEntry.execute(app.galtry, add, f.as("steward"));
+    const subject = { kind: "person" as const, id: f.ids.reveal };
+    const grant = { nodeId: entryId, subject, level: "reveal" as const, why: "the gate" };
+    await giveAccess.execute(app.galtry, grant, f.as("steward"));
+    const seenAt = Date.now();
+    const look = { entryId, field: "password", how: "copied" } as const;
+    await revealField.execute(app.galtry, look, f.as("reveal"), seenAt);
+    await markLeaver.execute(app.galtry, { personId: f.ids.reveal, why: "" }, f.as("owner"));
+    const known = async (kind: Kind) =>
+      (await ask("known", { personId: f.ids.reveal }, kind)).rows.filter(({ at }) => at === seenAt);
+    expect(await known("steward")).toEqual([
+      expect.objectContaining({ place: "Known gate", how: "copied", note: "still works" }),
+    ]);
+    const [entry] = await app.galtry.db.select().from(entries).where(eq(entries.nodeId, entryId));
+    const changedAt = seenAt + 60_000;
+    const now = { ...values, password: "another-Lantern-77-gate" };
+    const change = { entryId, baseVersionId: entry!.versionId, values: now, captured: false };
+    await changeEntry.execute(app.galtry, change, f.as("steward"), changedAt);
+    const told = { note: "changed", since: changedAt, by: "Person steward" };
+    const [forSteward] = await known("steward");
+    expect(forSteward).toMatchObject({ ...told, place: "Known gate" });
+    expect(forSteward!.line).toBeUndefined();
+    const [forAuditor] = await known("auditor");
+    const [line] = await app.galtry.db.select().from(journal).where(eq(journal.seq, forAuditor!.line!));
+    expect(line).toMatchObject({ node: entryId, act: "vaults.changeEntry" });
+    const [forOwner] = await known("owner");
+    expect(forOwner).toMatchObject({ ...told, place: "An entry", link: null });
+  });
 });

@@ -17,6 +17,8 @@ export interface ReportRow {
   by?: string | undefined;
   /** How many. */
   people?: number | undefined;
+  /** Of the Journal. */
+  line?: number | undefined;
   /** The page of the place. */
   link?: string | null | undefined;
 }
@@ -43,6 +45,8 @@ export const QUESTIONS = {
   used: { node: "any", days: "both", columns: ["at", "person", "place", "vault", "how"] },
   /** Who has seen the password that works now? */
   seen: { node: "any", columns: ["person", "note", "place", "vault", "how", "at"] },
+  /** What has somebody seen, and what of it was changed since? */
+  known: { person: true, columns: ["place", "vault", "how", "at", "note", "since", "by", "line"] },
   /** What has nobody used since a day? */
   unused: { node: "vault", days: "first", columns: ["place", "vault", "at", "people"] },
   /** What was given for a reason that is over? */

@@ -76,6 +76,11 @@ export function SeenStill({ view, zone, now }: { view: LeavingView; zone: string
           </ul>
         </>
       )}
+      <p style={{ marginTop: 12 }}>
+        <Link href={`/reports/known?person=${view.id}`} prefetch={false}>
+          {t.recordToPrint}
+        </Link>
+      </p>
       {asking && (
         <AskToChange items={asking} onClose={() => setAsking(null)} onStart={() => void start("change", asking)} />
       )}

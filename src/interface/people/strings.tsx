@@ -282,6 +282,7 @@ export const leaving = {
   nothingSeen: (name: string) => `${name} has seen no password that still works.`,
   seenIn: (vault: string, time: string, stewards: string) =>
     `${vault}, seen ${time}.${stewards === "" ? "" : ` Steward: ${stewards}.`}`,
+  recordToPrint: "Report of what they have seen and what was changed since",
   seenElsewhere: (count: number, vault: string, stewards: string) =>
     `${counted(count, "password")} in ${vault}, where you are not a steward.${stewards === "" ? "" : ` Ask ${stewards}.`}`,
   lastOwner: (name: string) => `${name} is the last active owner. Name another owner first.`,

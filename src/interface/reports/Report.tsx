@@ -64,19 +64,20 @@ const anyPlace = findPlaces(false);
 const anyVault = findPlaces(true);
 const anyPerson = findSubjects("people");
 
-const headOf = (question: Question, column: ReportColumn): string =>
-  question === "unused" && column === "at"
-    ? t.lastUsed
-    : question === "over" && column === "person"
-      ? t.givenTo
-      : t.heads[column];
+function headOf(question: Question, column: ReportColumn): string {
+  if (question === "known" && t.known[column]) return t.known[column];
+  if (question === "unused" && column === "at") return t.lastUsed;
+  if (question === "over" && column === "person") return t.givenTo;
+  return t.heads[column];
+}
 
 /** A value as it is read and saved: a moment exactly, in the organisation's zone. */
 function said(row: ReportRow, column: ReportColumn, zone: string, short: boolean): string {
   const value = row[column];
   if (MOMENTS.has(column)) {
     if (typeof value === "number") return short ? sayFullDate(value, zone) : exactTime(value, zone);
-    return column === "until" ? t.noEnd : t.never;
+    // What was never changed has no moment; what nobody used was never used.
+    return value === undefined ? "" : column === "until" ? t.noEnd : t.never;
   }
   if (column === "how") {
     const words: Record<string, string> = { ...entryFull.seenHow, ...t.hows };
@@ -178,6 +179,7 @@ export function Report({ question, answer, asking }: { question: Question; answe
           )}
           <p className="soft small" style={{ marginTop: 12 }} role="status">
             {t.rows(rows.length, answer.more)}, {t.asOf(exactTime(at, zone))}.{" "}
+            {question === "known" && rows.length > 0 && `${t.stillWorks(stillWorking(rows))} `}
             {answer.unnamed > 0 && t.unnamed(answer.unnamed)}
           </p>
           {rows.length === 0 ? (
@@ -205,6 +207,9 @@ function Since({ from, onDay }: { from: string; onDay: (day: string | null) => v
     />
   );
 }
+
+/** The moment at which somebody changed it is there of what was changed. */
+const stillWorking = (rows: readonly ReportRow[]): number => rows.filter(({ since }) => since === undefined).length;
 
 const jsonLine = (row: ReportRow, columns: readonly ReportColumn[]): string => {
   const said = columns.map((column) => {

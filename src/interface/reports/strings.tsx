@@ -10,6 +10,7 @@ export const reports = {
     person: "What can this person use, and why?",
     used: "Who used it between two dates?",
     seen: "Who has seen the password that works now?",
+    known: "What has this person seen, and what of it was changed since?",
     unused: "What has nobody used since a date?",
     over: "What was given for a reason that is over?",
     guests: "What do guests have?",
@@ -22,6 +23,7 @@ export const reports = {
     person: "Each entry that a person has access to, with the grants that give it.",
     used: "Sign-ins, and passwords revealed, copied or filled in.",
     seen: "Each person who was shown or sent a secret since it was last changed.",
+    known: "For someone who leaves, or whose letter or laptop was lost: done when nothing of it still works.",
     unused: "Entries that nobody signed in with or revealed since then; those created after that day are left out.",
     over: "Access whose reason names a date that has passed, such as “until 30 September”.",
     guests: "Everything given to guests, and by which steward.",
@@ -41,7 +43,10 @@ export const reports = {
     how: "How",
     by: "Given by",
     people: "People with access",
+    line: "Journal line",
   } satisfies Record<ReportColumn, string>,
+  /** Of what somebody knows. */
+  known: { note: "Now", at: "Seen", since: "Changed", by: "Changed by" } as Partial<Record<ReportColumn, string>>,
   lastUsed: "Last used",
   givenTo: "Given to",
   never: "never",
@@ -64,6 +69,10 @@ export const reports = {
   asOf: (moment: string) => `as of ${moment}`,
   unnamed: (count: number) =>
     `${counted(count, "line")} ${agree(count, "is", "are")} about entries that you have no access to: they are not named.`,
+  stillWorks: (count: number) =>
+    count === 0
+      ? "Nothing of it still works."
+      : `${counted(count, "entry")} of it still ${agree(count, "works", "work")}.`,
   print: "Print",
   csv: "CSV",
   jsonLines: "JSON Lines",

@@ -80,6 +80,12 @@ test("what is found of the house", () => {
   );
 });
 
+test("lines of the Journal that are not taken are not lost", () => {
+  expect(sayHouseFinding({ kind: "forwarding", since: NOW - DAY }, NOW, ZONE)).toMatch(
+    /have not been sent on since yesterday, 13:00: .*None is lost/,
+  );
+});
+
 test("the address of the page says what is shown, and no more than that", () => {
   const all = { act: null, vaultId: null, find: "", most: FIRST_SHOWN };
   expect(addressOf(all)).toBe("/upkeep");

@@ -66,7 +66,7 @@ export const report = query({
     if (me.guest || !(readsAll(role!) || isSteward(context))) throw notFound();
     if (input.question === "who" || input.question === "used" || input.question === "seen")
       if (input.nodeId !== null && role !== "auditor") await requireLevel(context, input.nodeId, "steward");
-    if (input.question === "person" && input.personId !== null && !context.tx.access?.person(input.personId))
+    if (input.personId !== null && !context.tx.access?.person(input.personId))
       throw new Refused("not-found", t.notFound, "personId");
   },
   run: async (context): Promise<ReportAnswer> => {
@@ -253,6 +253,16 @@ class View {
     );
   }
 
+  /** The lines of the Journal that tell of these changes, for those who read all of it. */
+  async linesOf(changes: readonly { nodeId: string; since: number | null }[]): Promise<ReadonlyMap<string, number>> {
+    if (!readsAll(this.me.role)) return new Map();
+    const wanted = JSON.stringify(changes.flatMap(({ nodeId, since }) => (since === null ? [] : [[nodeId, since]])));
+    const rows = await this.tx.all<{ nodeId: string; seq: number }>(sql`
+      select j.node as nodeId, min(j.seq) as seq from json_each(${wanted}) w
+        join journal j on j.node = json_extract(w.value, '$[0]') and j.at = json_extract(w.value, '$[1]') group by j.node`);
+    return new Map(rows.map(({ nodeId, seq }) => [nodeId, seq]));
+  }
+
   /** What is said of a person beside their name. */
   noteOf(personId: string): string {
     const person = this.index.person(personId);
@@ -345,6 +355,38 @@ const ANSWERS: Record<Question, (view: View, input: Input) => Promise<ReportRow[
     );
   },
 
+  known: async (view, { personId }) => {
+    if (personId === null) return [];
+    const kinds = await kindsById(view.tx);
+    const rows = await view.tx.all<Known>(sql`
+      select *, (select v.created_by from entry_versions v where v.entry_id = k.nodeId and v.number = k.changedIn) as "by",
+        (select v.created_at from entry_versions v where v.entry_id = k.nodeId and v.number = k.changedIn) as since
+      from (
+        select s.entry_id as nodeId, e.kind as kind, s.field as field, s.how as how, max(s.at) as at,
+          exists (select 1 from fingerprints f
+            where f.version_id = e.version_id and f.field = s.field and f.fingerprint = s.fingerprint) as works,
+          (select min(v.number) from entry_versions v where v.entry_id = s.entry_id and v.created_at > s.at and not exists (
+            select 1 from fingerprints f
+            where f.version_id = v.id and f.field = s.field and f.fingerprint = s.fingerprint)) as changedIn
+        from sightings s join entries e on e.node_id = s.entry_id
+        where s.person_id = ${personId} group by s.entry_id, s.field, s.fingerprint) k
+      order by works desc, at desc`);
+    const told = new Map<string, Known>();
+    for (const row of rows) {
+      const kind = kinds.get(row.kind);
+      const mayTell = view.owner || view.looksAfter(row.nodeId);
+      if (view.index.node(row.nodeId) && mayTell && kind && isSecret(kind, row.field) && !told.has(row.nodeId))
+        told.set(row.nodeId, row);
+    }
+    const lines = await view.linesOf([...told.values()]);
+    return view.place(
+      [...told.values()].slice(0, MOST + 1).map(({ nodeId, how, at, works, since, by }) => ({
+        ...{ nodeId, how, at, note: works === 1 ? t.stillWorks : t.changed },
+        ...(works === 1 || by === null ? {} : { since, by: view.nameOf(by), line: lines.get(nodeId) }),
+      })),
+    );
+  },
+
   unused: async (view, { nodeId, from }) => {
     const ids = view.entries(nodeId);
     const day = from ?? view.at - 90 * DAY;
@@ -393,6 +435,17 @@ const ANSWERS: Record<Question, (view: View, input: Input) => Promise<ReportRow[
     return (await view.place(rows)).sort((a, b) => byName(a, b) || byPlace(a, b));
   },
 };
+
+interface Known {
+  nodeId: string;
+  kind: string;
+  field: string;
+  how: string;
+  at: number;
+  works: number;
+  by: string | null;
+  since: number | null;
+}
 
 interface Seen {
   nodeId: string;

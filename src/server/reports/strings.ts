@@ -8,5 +8,7 @@ export const reports = {
   galtry: "Galtry",
   someoneOutside: "Someone outside",
   noAccessNow: "no access now",
+  stillWorks: "still works",
+  changed: "changed",
   standings: { leaver: "has left", suspended: "suspended" },
 };
