@@ -62,7 +62,8 @@ describe("with a login that is added", () => {
     const page = await steward.context.newPage();
     await page.goto(at(host));
     await page.getByLabel("Username").fill(account.userName);
-    // At a person's pace: Lanyard listens from the first letter on.
+    // At a person's pace: nobody types before Lanyard listens to what the page sends.
+    await page.waitForFunction(() => !String(window.fetch).includes("[native code]"));
     await page.getByLabel("Password").pressSequentially(account.password, { delay: 50 });
     await page.getByRole("button", { name: "Log in" }).click();
     await page.waitForURL("**/board");

@@ -166,7 +166,7 @@ test("a leaver: out at once, and six passwords that they knew are changed and pr
     await page.getByText(/has seen no password that still works/).waitFor();
     // And the record of it, to be printed.
     await page.getByRole("link", { name: "Report of what they have seen and what was changed since" }).click();
-    await page.getByText("Nothing of it still works.").waitFor();
+    await page.getByText("Nothing of it works any more.").waitFor();
     expect(await page.getByRole("row", { name: /changed .* Hanna Quist \d/ }).count()).toBeGreaterThanOrEqual(6);
   } finally {
     await hanna.close();

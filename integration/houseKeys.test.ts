@@ -4,7 +4,7 @@ import { afterAll, beforeAll, expect, test } from "vitest";
 import { CANARY, type Fixture, type Kind, makeFixture } from "../demo/fixture";
 import { type InProcess, inProcess } from "../demo/inProcess";
 import { entryVersions, journal } from "../src/server/database/schema";
-import { houseKeys, rotateVaultKeys, stopVaultKeys } from "../src/server/keys/houseKeys";
+import { houseKeys, rotateVaultKeys, stopVaultKeys } from "../src/server/rules/houseKeys";
 import { revealField } from "../src/server/vaults/revealing";
 import { Rotating } from "../src/server/vaults/rotation";
 import { createVault } from "../src/server/vaults/vaults";
@@ -43,7 +43,7 @@ test("several are rotated at once, after showing that it is them; what is under 
   expect((await rotate([f.vaultId, otherVault])).map(({ name }) => name)).toContain("Depot");
   expect(await stateOf()).toMatchObject({ version: 2, rotating: true, stopped: false });
   await expect(rotate([f.vaultId, otherVault])).rejects.toMatchObject({ code: "conflict" });
-  const lines = await db().db.select().from(journal).where(eq(journal.act, "keys.rotateVaultKeys"));
+  const lines = await db().db.select().from(journal).where(eq(journal.act, "rules.rotateVaultKeys"));
   expect(
     lines
       .filter(({ outcome }) => outcome === "done")

@@ -100,6 +100,12 @@ describe("a checkpoint", () => {
     expect(await count()).toBe(before + 1);
     await looks.look(at + 3 * 3_700_000 + 60_000);
     expect(await count()).toBe(before + 2);
+    // A reader who asks for one every half hour keeps it from nothing.
+    await reveal();
+    await make();
+    await reveal();
+    await looks.look(at + 4 * 3_700_000 + 120_000);
+    expect(await count()).toBe(before + 4);
   });
 
   test("goes into the operator's folder, and once a day by mail", async () => {
@@ -125,10 +131,16 @@ describe("a checkpoint", () => {
       expect(files).toHaveLength(5);
       const newest = readFileSync(path.join(folder, files.at(-1)!), "utf8");
       expect(newest).toBe((await newestCheckpoint.execute(app.galtry, {}, f.as("owner"))).note);
-      // One that a reader asked for is not mailed.
+      // One that a reader asked for is not mailed, and puts off none: it goes out itself when one is due.
       await reveal();
-      await make();
+      const asked = await make();
       expect(await sent()).toHaveLength(2);
+      await makeAndWrite(app.galtry, at + 49 * 3_600_000);
+      expect(await sent()).toHaveLength(3);
+      expect(readdirSync(folder)).toHaveLength(6);
+      expect((await newestCheckpoint.execute(app.galtry, {}, f.as("owner"))).note).toBe(asked!.note);
+      await makeAndWrite(app.galtry, at + 74 * 3_600_000);
+      expect(await sent()).toHaveLength(3);
     } finally {
       configuration.checkpoints = checkpoints;
     }

@@ -92,9 +92,9 @@ const OPEN_BY_LINK = [
 /** What each is tried with, and who may. A command that is missing here fails the test below. */
 const EXPECTED: Record<string, { who: Who; asPerson?: Who; server?: true; input: () => unknown }> = {
   "journal.checkJournal": { who: "administrators", input: () => ({}) },
-  "keys.houseKeys": { who: "owner", input: () => ({}) },
-  "keys.rotateVaultKeys": { who: "owner", input: () => ({ vaultIds: [fixture.vaultId] }) },
-  "keys.stopVaultKeys": { who: "owner", input: () => ({ vaultIds: [fixture.vaultId], stopped: true }) },
+  "rules.houseKeys": { who: "owner", input: () => ({}) },
+  "rules.rotateVaultKeys": { who: "owner", input: () => ({ vaultIds: [fixture.vaultId] }) },
+  "rules.stopVaultKeys": { who: "owner", input: () => ({ vaultIds: [fixture.vaultId], stopped: true }) },
   "reports.report": { who: "reporters", input: () => ({ question: "guests" }) },
   "reports.reportPlaces": { who: "steward", input: () => ({ text: "", vaults: false }) },
   "journal.makeCheckpoint": { who: "administrators", server: true, input: () => ({}) },

@@ -13,7 +13,6 @@ import {
   providerAccounts,
   sessions,
 } from "../src/server/database/schema";
-import { houseKeys } from "../src/server/keys/houseKeys";
 import { addPerson } from "../src/server/people/adding";
 import { createGroup } from "../src/server/people/groups";
 import { reinstate, suspendPerson } from "../src/server/people/persons";
@@ -28,6 +27,7 @@ import {
   stopScim,
 } from "../src/server/provider/providers";
 import { scimAt } from "../src/server/provider/scim/http";
+import { houseKeys } from "../src/server/rules/houseKeys";
 
 let app: InProcess;
 let f: Fixture;

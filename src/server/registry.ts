@@ -76,7 +76,6 @@ import { journalFailures } from "./housekeeping";
 import { checkJournal } from "./journal/check";
 import { growthSince, lineProof, makeCheckpoint, newestCheckpoint } from "./journal/checkpoints";
 import { journalNodes, journalPage } from "./journal/page";
-import { houseKeys, rotateVaultKeys, stopVaultKeys } from "./keys/houseKeys";
 import { fillForm, formEntries } from "./lanyard/forms";
 import { compareLogin, guardedFill, keyList, neverOffer, offerAgain, updatePassword } from "./lanyard/keys";
 import {
@@ -187,6 +186,7 @@ import {
 import { dropGroup, dropUser, keepGroup, keepUser } from "./provider/scim/acts";
 import { report, reportPlaces } from "./reports/report";
 import { changeHelpNote, helpNote } from "./rules/helpNote";
+import { houseKeys, rotateVaultKeys, stopVaultKeys } from "./rules/houseKeys";
 import { changeRules, houseRules, ruleGroups } from "./rules/rules";
 import { askForCode, codeStands, giveCode, takeCode } from "./signin/askedCodes";
 import { beginChange, decideChange, endChange, markPasswordSent, writeDownPassword } from "./signin/changePassword";

@@ -35,6 +35,9 @@ async function proofOf(seq: number): Promise<Proof | Refusal> {
   return second.ok ? second.result! : second.refused;
 }
 
+const remember = ({ checkpoint: earlier, verifier }: Proof): void =>
+  localStorage.setItem(SEEN, JSON.stringify({ earlier, verifier }));
+
 function lastSeen(): Pick<GrowthProof, "earlier" | "verifier"> | null {
   try {
     return JSON.parse(localStorage.getItem(SEEN) ?? "null");
@@ -60,12 +63,10 @@ async function sinceSeen(verifier: string): Promise<Checked["since"]> {
 async function check(proof: Proof): Promise<Checked> {
   const { checkLineProof } = await import("@/core/journal/proof");
   const found = checkLineProof(proof);
-  const { verifier, checkpoint: earlier } = proof;
-  const since = await sinceSeen(verifier);
+  const since = await sinceSeen(proof.verifier);
   if ("fault" in found) return { proof, size: 0, at: 0, fault: found.fault, since };
-  // What did not follow stays what it is compared with.
-  if (since === null || (since !== "another key" && since.holds))
-    localStorage.setItem(SEEN, JSON.stringify({ earlier, verifier }));
+  // What did not follow stays what it is compared with, until its reader says otherwise.
+  if (since === null || (since !== "another key" && since.holds)) remember(proof);
   return { proof, size: found.size, at: found.at, fault: null, since };
 }
 
@@ -133,6 +134,18 @@ export function LineProof({
           <Notice data-tone="bad" role="alert">
             {t.changedSince(lines(since.size), moment(since.at))}
           </Notice>
+        )}
+        {checked && !checked.fault && since && (since === "another key" || !since.holds) && (
+          <Row>
+            <Button
+              onPress={() => {
+                remember(checked.proof);
+                setChecked({ ...checked, since: null });
+              }}
+            >
+              {t.compareFromNowOn}
+            </Button>
+          </Row>
         )}
         {checked && (
           <>

@@ -73,6 +73,7 @@ export const lineProof = {
     `Nothing in the first ${lines} was changed since ${made}, when this browser last looked.`,
   changedSince: (lines: string, made: string) =>
     `Something in the first ${lines} was changed since ${made}, when this browser last looked. Tell the person who runs the server, and keep the latest backup.`,
+  compareFromNowOn: "Compare with this one from now on",
   anotherKey:
     "The key of the checkpoints is not the one that this browser saw before. Ask the person who runs the server whether Galtry’s address or keys have changed.",
   faults: {

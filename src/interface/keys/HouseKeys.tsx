@@ -38,11 +38,11 @@ const Others = styled.dl`
 const LOOK_MS = 2_000;
 
 /** How old each key is, and rotating those of the vaults. */
-export function HouseKeys({ view }: { view: ResultOf<"keys.houseKeys"> }) {
+export function HouseKeys({ view }: { view: ResultOf<"rules.houseKeys"> }) {
   const router = useRouter();
   const done = useDone();
-  const rotate = useCommand("keys.rotateVaultKeys");
-  const stop = useCommand("keys.stopVaultKeys");
+  const rotate = useCommand("rules.rotateVaultKeys");
+  const stop = useCommand("rules.stopVaultKeys");
   const [picked, setPicked] = useState<ReadonlySet<string>>(new Set());
   const { vaults, root, providers, zone } = view;
   const moving = vaults.filter((row) => row.rotating && !row.stopped).map(({ vaultId }) => vaultId);

@@ -71,7 +71,7 @@ export const reports = {
     `${counted(count, "line")} ${agree(count, "is", "are")} about entries that you have no access to: they are not named.`,
   stillWorks: (count: number) =>
     count === 0
-      ? "Nothing of it still works."
+      ? "Nothing of it works any more."
       : `${counted(count, "entry")} of it still ${agree(count, "works", "work")}.`,
   print: "Print",
   csv: "CSV",

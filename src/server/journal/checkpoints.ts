@@ -71,7 +71,15 @@ export const makeCheckpoint = command({
     const [end] = await tx.select({ seq: max(journal.seq) }).from(journal);
     const size = end?.seq ?? 0;
     const newest = await newestOf(tx);
-    if (newest?.size === size || size === 0) return newest;
+    if (size === 0) return null;
+    const due = caller.kind === "server" ? await mailDue(tx, app, at) : null;
+    if (newest?.size === size) {
+      if (due !== null && newest.mailedAt === null) {
+        await mailIt(tx, app, due, newest, at);
+        await tx.update(journalCheckpoints).set({ mailedAt: at }).where(eq(journalCheckpoints.size, size));
+      }
+      return newest;
+    }
     // Lines are only ever added.
     if (newest && newest.size > size) throw new Refused("conflict", t.itDiffers);
     if (size - (await linesInTree(tx)) > MOST_AT_ONCE) throw new Refused("conflict", t.notYet);
@@ -79,10 +87,8 @@ export const makeCheckpoint = command({
     const root = await rootOf(subtree, size).catch(orRefused);
     if (newest) await requireGrown(app, newest.note, { size, root }, await growthPath(subtree, newest.size, size));
     const note = signCheckpoint({ origin: originOf(app), size, root, at }, await secretOf(app.keys));
-    const { mail } = app.configuration.checkpoints;
-    const mailed = mail !== null && caller.kind === "server" && (await isMailDue(tx, at));
-    if (mailed) await mailIt(tx, app, mail, { size, note }, at);
-    const made = { size, at, note, mailedAt: mailed ? at : null };
+    if (due !== null) await mailIt(tx, app, due, { size, note, at }, at);
+    const made = { size, at, note, mailedAt: due === null ? null : at };
     await tx.insert(journalCheckpoints).values(made);
     return made;
   },
@@ -103,26 +109,27 @@ async function requireGrown(
   if ("fault" in before || !hasGrownFrom(before, now, path)) throw new Refused("conflict", t.itDiffers);
 }
 
-async function isMailDue(tx: Reader, at: number): Promise<boolean> {
+/** To whom one is to be mailed now; null where none is. */
+async function mailDue(tx: Reader, app: Galtry, at: number): Promise<string | null> {
   const [last] = await tx
     .select({ at: max(journalCheckpoints.mailedAt) })
     .from(journalCheckpoints)
     .where(isNotNull(journalCheckpoints.mailedAt));
   // A little less than a day: it would move on from hour to hour.
-  return (last?.at ?? 0) <= at - DAY + HOUR / 2;
+  return (last?.at ?? 0) <= at - DAY + HOUR / 2 ? app.configuration.checkpoints.mail : null;
 }
 
 async function mailIt(
   tx: Parameters<typeof queueMail>[0],
   app: Galtry,
   to: string,
-  { size, note }: { size: number; note: string },
+  { size, note, at: madeAt }: { size: number; note: string; at: number },
   at: number,
 ): Promise<void> {
   const { name, zone } = await loadHome(tx);
   const body = letterOf({
     organisation: name,
-    paragraphs: [t.keepThis(counted(size, "line"), exactTime(at, zone)), note.trim()],
+    paragraphs: [t.keepThis(counted(size, "line"), exactTime(madeAt, zone)), note.trim()],
     act: null,
     after: [t.whatFor],
   });
@@ -145,9 +152,10 @@ async function writeOut(folder: string, size: number, note: string): Promise<voi
   await rename(`${file}.new`, file);
 }
 
-/** Looks whether an hour has passed since the newest; one process at a time. */
+/** Every hour, the first an hour after the newest there is; one process at a time. What readers ask for puts none of them off. */
 export class Checkpoints {
   #next = 0;
+  #begun = false;
   #running = false;
 
   constructor(private readonly app: Galtry) {}
@@ -156,7 +164,8 @@ export class Checkpoints {
     if (this.#running || at < this.#next) return;
     this.#running = true;
     try {
-      const newest = await newestOf(this.app.db);
+      const newest = this.#begun ? null : await newestOf(this.app.db);
+      this.#begun = true;
       this.#next = Math.max(at, (newest?.at ?? 0) + HOUR);
       if (this.#next > at) return;
       this.#next = at + HOUR;

@@ -16,3 +16,8 @@ export const rules = {
   onlyAnAdministratorCanCreate: (what: string) => `Only an administrator can create ${what}.`,
   onlyStaffCanCreate: (what: string) => `Only staff can create ${what}.`,
 };
+
+export const houseKeys = {
+  onlyOwners: "Only owners see and rotate the keys of the house.",
+  allAreBeingRotated: "These keys are being rotated already.",
+};

@@ -48,7 +48,8 @@ test("a page of more elements than people look at, or nested deeper than browser
 });
 
 describe("in the thread that reads pages", () => {
-  const reader = new PageReader(400);
+  // Long enough for a thread to begin anew beside other tests, and for a page that is read at once.
+  const reader = new PageReader(1_500);
   beforeAll(() => reader.warm());
   afterAll(() => reader.close());
   /** Formatting elements that are opened again within each other: parsing it alone takes minutes. */

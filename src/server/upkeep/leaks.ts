@@ -67,18 +67,20 @@ export async function leaksReadAt(tx: Pick<Galtry["db"], "get">): Promise<number
 const LOOK_EVERY_MS = 5_000;
 /** From one handful to the next: a list that others keep is asked gently. */
 const PAUSE_MS = 1_000;
-/** So long a list that does not answer is left alone. */
-const AWAY_MS = 10 * 60_000;
+/** So long a list that does not answer is left alone, longer each time. */
+const AWAY_MS = [5_000, 30_000, 2 * 60_000, 10 * 60_000] as const;
 
 /** As long as this process lives, where the operator has set up a list. */
 export async function keepLookingUp(app: Galtry): Promise<void> {
   const list = app.configuration.leakedPasswords;
   if (!list) return;
-  for (;;) {
-    const pause = await look(list).catch((error: unknown) => {
+  for (let away = 0; ; ) {
+    const next = await look(list).catch((error: unknown) => {
       failed(WORK, error);
-      return AWAY_MS;
+      return null;
     });
+    away = next === null ? away + 1 : 0;
+    const pause = next ?? AWAY_MS[Math.min(away, AWAY_MS.length) - 1]!;
     await sleep(pause, undefined, { ref: false });
   }
   async function look(address: URL): Promise<number> {

@@ -1,7 +1,7 @@
 import { notFound } from "next/navigation";
 import { HouseKeys } from "@/interface/keys/HouseKeys";
-import { houseKeys } from "@/server/keys/houseKeys";
 import { ask, me } from "@/server/page";
+import { houseKeys } from "@/server/rules/houseKeys";
 
 export const metadata = { title: "Keys of the house" };
 

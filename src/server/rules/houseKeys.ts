@@ -7,11 +7,11 @@ import { type Context, command, idSchema, none, query } from "../command";
 import type { Reader, Transaction } from "../database/client";
 import { providers, vaultKeys } from "../database/schema";
 import type { Galtry } from "../galtry";
+import { keyFilePath } from "../keys/keyFile";
 import { timeZone } from "../organisation";
 import { requireJustProved } from "../people/waysIn/ways";
 import { Refused } from "../refused";
 import { makeVaultKey } from "../vaults/vaultKeys";
-import { keyFilePath } from "./keyFile";
 import { houseKeys as t } from "./strings";
 
 const requireOwner = ({ role }: Pick<Context<unknown, Reader>, "role">): void => {
@@ -46,7 +46,7 @@ async function vaultKeyStates(tx: Reader): Promise<VaultKeyState[]> {
 const wrappedAt = (app: Galtry): number => Math.round(statSync(keyFilePath(app.configuration.dataFolder)).mtimeMs);
 
 export const houseKeys = query({
-  name: "keys.houseKeys",
+  name: "rules.houseKeys",
   input: none,
   by: ["person"],
   allow: requireOwner,
@@ -75,7 +75,7 @@ const lines = (rows: readonly VaultKeyState[], details: (row: VaultKeyState) => 
 
 /** A new key for each that is not being rotated; what is there is encrypted anew beside the work of people. */
 export const rotateVaultKeys = command({
-  name: "keys.rotateVaultKeys",
+  name: "rules.rotateVaultKeys",
   input: some,
   by: ["person"],
   allow: (context) => {
@@ -95,7 +95,7 @@ export const rotateVaultKeys = command({
 
 /** Stops what is under way, or goes on with it. */
 export const stopVaultKeys = command({
-  name: "keys.stopVaultKeys",
+  name: "rules.stopVaultKeys",
   input: some.extend({ stopped: z.boolean() }),
   by: ["person"],
   allow: requireOwner,
