@@ -55,13 +55,13 @@ export async function benchJournal(journalLines: number): Promise<void> {
       ["a vault, an act, a month", { nodeId: large.vaultIds[3], acts: "revealed", ...days(120, 90) }],
     ];
     for (const [who, caller] of [
-      ["administrator", owner],
-      ["steward", as(large.steward.personId)],
+      ["an administrator", owner],
+      ["a steward", as(large.steward.personId)],
     ] as const)
       for (const [what, filters] of searches) {
         const found = (await journalPage.execute(galtry, filters, caller)).lines.length;
         const taken = await middleOf(5, () => journalPage.execute(galtry, filters, caller));
-        tell(`Journal of an ${who}`.replace("an s", "a s") + `: ${what}`, taken, LIMIT_MS, " ms", `${found} lines`);
+        tell(`Journal of ${who}: ${what}`, taken, LIMIT_MS, " ms", `${found} lines`);
       }
 
     const signing = performance.now();

@@ -348,7 +348,7 @@ test("an owner rotates the keys of two vaults at once, and sees how it goes on",
   await row.getByText("number 2").waitFor();
   // The rest is encrypted again in the background, and the page follows.
   await expect.poll(() => row.getByText("being rotated").count(), { timeout: 40_000 }).toBe(0);
-  await page.getByText("Number 1, since").waitFor();
+  await page.getByText("Number 1; the key file").waitFor();
   await owner.close();
 }, 90_000);
 

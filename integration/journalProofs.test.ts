@@ -2,7 +2,7 @@
 import { spawnSync } from "node:child_process";
 import { readdirSync, readFileSync, writeFileSync } from "node:fs";
 import path from "node:path";
-import { asc, sql } from "drizzle-orm";
+import { asc, eq, sql } from "drizzle-orm";
 import { afterAll, afterEach, beforeAll, describe, expect, test } from "vitest";
 import { CANARY, CANARY_USER, type Fixture, type Kind, makeFixture } from "../demo/fixture";
 import { type InProcess, inProcess } from "../demo/inProcess";
@@ -23,6 +23,7 @@ import {
   verifierFor,
 } from "../src/server/journal/checkpoints";
 import { growTree, linesInTree } from "../src/server/journal/tree";
+import { houseFindings } from "../src/server/upkeep/house";
 import { revealField } from "../src/server/vaults/revealing";
 
 let app: InProcess;
@@ -272,6 +273,20 @@ describe("a database that was rewritten, with the keys in hand", () => {
     expect(checkGrowth(await since(earlier.note, earlier.size))).toEqual({ fault: "changed" });
     await db().delete(journalCheckpoints);
     await db().insert(journalCheckpoints).values(kept);
+  });
+
+  test("a checkpoint that was altered in the database is found, and nothing is found where nothing was altered", async () => {
+    await keep();
+    const made = (await make())!;
+    const found = async () => (await houseFindings.execute(app.galtry, {}, f.as("owner"))).rows.map(({ kind }) => kind);
+    expect(await found()).not.toContain("journal");
+    const put = (note: string) =>
+      db().update(journalCheckpoints).set({ note }).where(eq(journalCheckpoints.size, made.size));
+    await put(made.note.replace("made 20", "made 19"));
+    expect(await found()).toContain("journal");
+    const { broken } = await checkJournal.execute(app.galtry, {}, f.as("owner"));
+    expect(broken).toEqual({ line: made.size, why: expect.stringContaining("altered") });
+    await put(made.note);
   });
 
   test("a tail that was cut off is found, with what lies in the database alone", async () => {

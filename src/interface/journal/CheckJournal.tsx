@@ -24,8 +24,8 @@ interface Found {
   journal: JournalCheck;
   head: boolean;
   since: Since | null;
-  /** The newest. */
-  checkpoint: { note: string; size: number };
+  /** The newest; null where none could be made now. */
+  checkpoint: { note: string; size: number } | null;
 }
 
 /** The server answers for its own database; that the Journal begins with what somebody kept, the browser sees for itself. */
@@ -53,8 +53,8 @@ async function look(kept: string): Promise<Found | Refusal> {
   if (!answer.ok) return answer.refused;
   const found = { journal: answer.result, head };
   const made = answer.result.broken ? null : await runCommand("journal.makeCheckpoint", {});
-  if (made && !made.ok) return made.refused;
-  const checkpoint = made?.result ?? { note: "", size: 0 };
+  // What the check has found is said in any case.
+  const checkpoint = made?.ok ? made.result : null;
   const since = kept.trim() === "" || head ? null : await lookSince(kept);
   if (since && "code" in since) return since;
   return { ...found, checkpoint, since };
@@ -139,9 +139,13 @@ function Result({ found, zone }: { found: Found; zone: string }) {
         {journal.erased > 0 && ` ${t.erased(journal.erased)}`}
       </Notice>
       <Row>
-        <Button onPress={() => asFile(checkpoint.note, `checkpoint-${checkpoint.size}.txt`)}>{t.saveCheckpoint}</Button>
+        {checkpoint && (
+          <Button onPress={() => asFile(checkpoint.note, `checkpoint-${checkpoint.size}.txt`)}>
+            {t.saveCheckpoint}
+          </Button>
+        )}
         {saveProof}
-        <span className="soft small">{t.keepItElsewhere}</span>
+        {checkpoint && <span className="soft small">{t.keepItElsewhere}</span>}
       </Row>
     </Stack>
   );

@@ -218,7 +218,7 @@ export function Journal({
               {line.seq !== null && (
                 <Act
                   className="no"
-                  aria-label={lineProof.showProof(line.seq.toLocaleString("en"))}
+                  aria-label={lineProof.proofOfLine(line.seq.toLocaleString("en"))}
                   onPress={() => setProven(line)}
                 >
                   {line.seq}

@@ -53,7 +53,6 @@ export const checkJournal = {
     `The Journal does not begin with the ${since} of the checkpoint of ${made}: something before it was changed. Tell the person who runs the server, and keep the latest backup.`,
   shorter: (since: string, made: string) =>
     `The Journal has fewer lines than the ${since} of the checkpoint of ${made}: its tail was cut off, or an older backup was restored.`,
-  lines: (count: number) => counted(count, "line"),
   erased: (names: number) => `${counted(names, "name")} ${agree(names, "has", "have")} been erased.`,
   saveCheckpoint: "Save checkpoint",
   saveProof: "Save proof",
@@ -62,7 +61,6 @@ export const checkJournal = {
 
 export const lineProof = {
   proofOfLine: (seq: string) => `Proof of line ${seq}`,
-  showProof: (seq: string) => `Proof of line ${seq}`,
   checking: "Checking…",
   itIsAsItWasWritten: (lines: string, made: string) =>
     `This line is as it was written. It is one of the ${lines} of the checkpoint of ${made}, which this Galtry signed.`,

@@ -152,6 +152,7 @@ export const upkeep = {
   putOffHere: (time: string) => `put off until ${time}`,
   theHouse: "The house",
   houseRules: "House rules",
+  journal: "Journal",
   singleSignOn: "Single sign-on",
   saveAsCsv: "Save as CSV",
   csvHead: ["Finding", "Where", "Vault", "Why", "Since", "Today", "People with access"],
@@ -169,6 +170,8 @@ export const upkeep = {
 };
 
 export const house = {
+  journal: (made: string) =>
+    `The Journal is no longer what its checkpoint of ${made} says: lines were changed, added or removed in the database, and no checkpoint is signed. Check it, and keep the latest backup.`,
   forwarding: (since: string) =>
     `Lines of the Journal have not been sent on since ${since}: the address that they go to does not take them. None is lost; they go once it does.`,
   ways: (count: number, needs: "second-step" | "passkey", group: string | null) =>

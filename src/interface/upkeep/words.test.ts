@@ -80,6 +80,10 @@ test("what is found of the house", () => {
   );
 });
 
+test("a Journal that was changed behind Galtry’s back", () => {
+  expect(sayHouseFinding({ kind: "journal", at: NOW - DAY }, NOW, ZONE)).toMatch(/checkpoint of yesterday, 13:00 says/);
+});
+
 test("lines of the Journal that are not taken are not lost", () => {
   expect(sayHouseFinding({ kind: "forwarding", since: NOW - DAY }, NOW, ZONE)).toMatch(
     /have not been sent on since yesterday, 13:00: .*None is lost/,

@@ -19,6 +19,8 @@ export function sayHouseFinding(row: HouseFinding, now: number, zone: string): s
       return h.certificate(row.name, sayTime(row.until, now, zone));
     case "backup":
       return row.at === null ? h.noBackup : h.oldBackup(sayTime(row.at, now, zone));
+    case "journal":
+      return h.journal(sayTime(row.at, now, zone));
     case "forwarding":
       return h.forwarding(sayTime(row.since, now, zone));
   }

@@ -2,7 +2,7 @@
 import { asc, gt } from "drizzle-orm";
 import { z } from "zod";
 import { type Bytes, toHex } from "../../core/crypto";
-import { type ChainedLine, checkChain } from "../../core/journal/chain";
+import { type ChainedLine, checkChain, FIRST_PREVIOUS } from "../../core/journal/chain";
 import { type Checkpoint, openCheckpoint } from "../../core/journal/checkpoint";
 import { checkNames, type KeptName } from "../../core/journal/names";
 import { query } from "../command";
@@ -55,6 +55,8 @@ const BROKEN = {
   "missing-lines": "a checkpoint stands for more lines than there are: the tail was cut",
 };
 
+const ALTERED = "its checkpoint was altered in the database";
+
 export interface JournalCheck {
   lines: number;
   /** Hash of the last line: noted elsewhere, a later check also finds what was cut off. */
@@ -81,11 +83,17 @@ export async function checkWholeJournal(
   verifier: string,
   { head, checkpoint }: Noted = {},
 ): Promise<JournalCheck> {
-  const kept = await db.select({ note: journalCheckpoints.note }).from(journalCheckpoints);
-  const opened = kept.flatMap(({ note }) => {
+  const kept = await db
+    .select({ size: journalCheckpoints.size, note: journalCheckpoints.note })
+    .from(journalCheckpoints);
+  const opened: Checkpoint[] = [];
+  for (const { size, note } of kept) {
     const found = openCheckpoint(note, verifier);
-    return "fault" in found ? [] : [found];
-  });
+    if (!("fault" in found)) opened.push(found);
+    // Of another address, or of keys that were before these, it says nothing here; altered it says that somebody was at it.
+    else if (found.fault === "signature" || found.fault === "form")
+      return { lines: 0, head: FIRST_PREVIOUS, broken: { line: size, why: ALTERED }, altered: null, erased: 0 };
+  }
   const chain = await checkChain(chainedLines(db), key, head, checkpoint ? [...opened, checkpoint] : opened);
   const found = { lines: chain.lines, head: chain.head };
   if (chain.broken)

@@ -8,7 +8,7 @@ import path from "node:path";
 import { eq, isNotNull, max, sql } from "drizzle-orm";
 import { z } from "zod";
 import { counted } from "../../core/counted";
-import { deriveKey, toBase64 } from "../../core/crypto";
+import { deriveKey, sameBytes, toBase64 } from "../../core/crypto";
 import { openCheckpoint, signCheckpoint, verifierOf } from "../../core/journal/checkpoint";
 import { type LineProof, PROOF_FORMAT } from "../../core/journal/proof";
 import { growthPath, hasGrownFrom, inclusionPath, rootOf } from "../../core/journal/tree";
@@ -107,6 +107,21 @@ async function requireGrown(
   // Of another address, or of keys that were before these: begun anew.
   if ("fault" in before && (before.fault === "origin" || before.fault === "key")) return;
   if ("fault" in before || !hasGrownFrom(before, now, path)) throw new Refused("conflict", t.itDiffers);
+}
+
+/** The newest checkpoint, where the Journal as it is no longer follows from it; null where it does. */
+export async function brokenCheckpoint(tx: Reader, app: Galtry): Promise<{ at: number } | null> {
+  const newest = await newestOf(tx);
+  const before = newest && openCheckpoint(newest.note, await verifierFor(app));
+  if (!before || ("fault" in before && (before.fault === "origin" || before.fault === "key"))) return null;
+  if ("fault" in before) return newest;
+  const [end] = await tx.select({ seq: max(journal.seq) }).from(journal);
+  if ((end?.seq ?? 0) < before.size) return newest;
+  const root = await rootOf(treeOf(tx, before.size), before.size).catch((error: unknown) => {
+    if (error instanceof MissingLine) return null;
+    throw error;
+  });
+  return root && sameBytes(root, before.root) ? null : newest;
 }
 
 /** To whom one is to be mailed now; null where none is. */

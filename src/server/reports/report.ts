@@ -199,15 +199,11 @@ class View {
       return resolution && resolution.level !== "none" ? [{ personId, nodeId, resolution }] : [];
     });
     const told = found.filter(({ nodeId }) => this.looksAfter(nodeId));
+    // Many people may have the same place: its path is gone along once.
+    const above = new Set([...new Set(told.map(({ nodeId }) => nodeId))].flatMap((id) => this.index.path(id)));
     const names = await loadNames(
       this.tx,
-      told.flatMap(({ nodeId }) => [
-        ...namedIn(
-          this.index.path(nodeId).flatMap(({ id }) => this.index.grantsOn(id)),
-          [],
-        ),
-        ...this.index.path(nodeId).map(({ id }) => id),
-      ]),
+      [...above].flatMap(({ id }) => [id, ...namedIn(this.index.grantsOn(id), [])]),
     );
     const members = await this.#members(found);
     return found.map((one) => this.#reason(one, names, members));

@@ -4,6 +4,7 @@ import type { WayNeed } from "../../core/access/houseRules";
 import { isAdministrator } from "../caller";
 import { none, query } from "../command";
 import { organisation, providers } from "../database/schema";
+import { brokenCheckpoint } from "../journal/checkpoints";
 import { forwardingFails } from "../journal/forwarding";
 import { timeZone } from "../organisation";
 import { waysLacking } from "../people/waysIn/required";
@@ -24,7 +25,8 @@ export type HouseFinding =
   | { kind: "mail"; count: number; since: number; wrong: string }
   | { kind: "certificate"; name: string; until: number }
   | { kind: "backup"; at: number | null }
-  | { kind: "forwarding"; since: number };
+  | { kind: "forwarding"; since: number }
+  | { kind: "journal"; at: number };
 
 export const houseFindings = query({
   name: "upkeep.houseFindings",
@@ -52,6 +54,8 @@ export const houseFindings = query({
     const [home] = await tx.select({ backedUpAt: organisation.backedUpAt }).from(organisation);
     const backedUpAt = home?.backedUpAt ?? null;
     if (backedUpAt === null || backedUpAt < at - BACKUP_MS) rows.push({ kind: "backup", at: backedUpAt });
+    const broken = await brokenCheckpoint(tx, app);
+    if (broken) rows.unshift({ kind: "journal", at: broken.at });
     const since = await forwardingFails(tx, app.configuration.forward);
     if (since !== null && since < at - FORWARDING_MS) rows.push({ kind: "forwarding", since });
     return { zone: await timeZone(tx), rows };

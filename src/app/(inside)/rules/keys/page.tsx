@@ -1,5 +1,5 @@
 import { notFound } from "next/navigation";
-import { HouseKeys } from "@/interface/keys/HouseKeys";
+import { HouseKeys } from "@/interface/rules/HouseKeys";
 import { ask, me } from "@/server/page";
 import { houseKeys } from "@/server/rules/houseKeys";
 
