@@ -21,3 +21,7 @@ function plural(noun: string): string {
 /** “Anna, Bert and Cleo”, or with another word before the last. */
 export const listOf = (words: readonly string[], last = "and"): string =>
   words.length < 2 ? (words[0] ?? "") : `${words.slice(0, -1).join(", ")} ${last} ${words.at(-1)}`;
+
+/** "every month", "every 3 months". */
+export const every = (count: number, noun: string): string =>
+  count === 1 ? `every ${noun}` : `every ${counted(count, noun)}`;

@@ -9,7 +9,16 @@ import { sweepHandovers } from "./access/handover/handover";
 import { remindOfRequests } from "./access/requests/requests";
 import { continueRounds } from "./access/rounds/rounds";
 import { command } from "./command";
-import { failedSignIns, importRows, imports, importUpdates, outbox, persons, signIns } from "./database/schema";
+import {
+  failedSignIns,
+  importRows,
+  imports,
+  importUpdates,
+  outbox,
+  persons,
+  runItems,
+  signIns,
+} from "./database/schema";
 import { type Galtry, upToDate } from "./galtry";
 import { Checkpoints } from "./journal/checkpoints";
 import { keepForwarding } from "./journal/forwarding";
@@ -22,6 +31,8 @@ import { sweepBrowsers, whyNotStarting } from "./signin/browser/chromium";
 import { browserProgram } from "./signin/browser/program";
 import { NightTests } from "./signin/nightTests";
 import { PageReader } from "./signin/pageReader";
+import { RegularChanges } from "./signin/regularChanges";
+import { keepRunning } from "./signin/running";
 import { closeBrokenOff } from "./signin/sealed";
 import { SigningOut } from "./signin/signingOut";
 import { keepChecking } from "./upkeep/checking";
@@ -82,7 +93,12 @@ export async function closeDeadSignIns(app: Galtry): Promise<void> {
     .selectDistinct({ process: signIns.process })
     .from(signIns)
     .where(and(isNull(signIns.endedAt)));
-  await closeBrokenOff.execute(app, { deadProcesses: deadAmong(app, open) }, { kind: "server" });
+  const inRuns = await app.db
+    .selectDistinct({ process: runItems.process })
+    .from(runItems)
+    .where(and(isNull(runItems.endedAt), isNotNull(runItems.begunAt)));
+  const processes = [...open, ...inRuns].flatMap(({ process }) => (process === null ? [] : [{ process }]));
+  await closeBrokenOff.execute(app, { deadProcesses: [...new Set(deadAmong(app, processes))] }, { kind: "server" });
 }
 
 /** What was being brought in and will not be: swept away piece by piece, so that nobody waits for it. */
@@ -194,6 +210,7 @@ export function startHousekeeping(app: Galtry): void {
   const signingOut = new SigningOut(app);
   const rotating = new Rotating(app);
   const nightTests = new NightTests(app);
+  const regularChanges = new RegularChanges(app);
   const weekly = new Weekly(app);
   const checkpoints = new Checkpoints(app);
   app.composer = new Composer();
@@ -214,6 +231,7 @@ export function startHousekeeping(app: Galtry): void {
   void keepLookingUp(app);
   void keepSending(app);
   void keepForwarding(app);
+  void keepRunning(app);
   const work = async () => {
     await upToDate(app);
     if (Date.now() >= expiryAt) {
@@ -225,6 +243,7 @@ export function startHousekeeping(app: Galtry): void {
     void weekly.look().catch(goesOn("upkeep.tellOfWeek"));
     void checkpoints.look().catch(goesOn("journal.makeCheckpoint"));
     void nightTests.look().catch(goesOn("signIn.testAtNight"));
+    void regularChanges.look().catch(goesOn("signIn.changeRegularly"));
     void closeDeadSignIns(app).catch(goesOn("signIn.closeDead"));
     void sweepDeadImports(app).catch(goesOn("vaults.sweepImports"));
     void journalFailures.execute(app, {}, SERVER).catch(goesOn(journalFailures.name));

@@ -192,6 +192,16 @@ import { askForCode, codeStands, giveCode, takeCode } from "./signin/askedCodes"
 import { beginChange, decideChange, endChange, markPasswordSent, writeDownPassword } from "./signin/changePassword";
 import { didNotWork } from "./signin/didNotWork";
 import { beginNightTest, endNightTest } from "./signin/nightTests";
+import {
+  beginRuleRun,
+  beginRun,
+  changeRegularly,
+  dismissRun,
+  endRunItem,
+  ownRuns,
+  stopRun,
+  takeRunItem,
+} from "./signin/runs";
 import { beginSignIn, claimCode, closeBrokenOff, handOver, reportLanding } from "./signin/sealed";
 import { dropJar, openSessions } from "./signin/signingOut";
 import { saveTest, testPicture } from "./signin/testing";
@@ -561,6 +571,14 @@ const ALL = [
   saveTest,
   testPicture,
   beginNightTest,
+  beginRuleRun,
+  beginRun,
+  changeRegularly,
+  dismissRun,
+  endRunItem,
+  ownRuns,
+  stopRun,
+  takeRunItem,
   endNightTest,
   claimCode,
   reportLanding,

@@ -63,6 +63,7 @@ describe("house rules", () => {
           emergency: true,
           accept: true,
           nightTests: true,
+          changeEvery: 6,
         },
         lanyard: { use: ["shop"], add: ["shop", "desk"], neverOn: ["bank.example"], fillsOnOpening: true },
         makes: { vaults: "owners", groups: "staff", guests: "administrators", handovers: "nobody" },

@@ -1,7 +1,7 @@
 /** House rules about giving: what the organisation lets its stewards give, to whom, for how long, and who makes what. */
 
 import { z } from "zod";
-import { counted, listOf } from "../counted";
+import { counted, every, listOf } from "../counted";
 import type { Instant } from "./instant";
 import { type Given, LEVELS, type Level, levelWord, rank } from "./level";
 
@@ -17,6 +17,9 @@ export type ConfirmedAct = (typeof CONFIRMED_ACTS)[number];
 
 /** A host name with two labels or more, as it stands after the @ of an address (RFC 1035, letters, digits, hyphens). */
 const DOMAIN = /^(?:[a-z0-9](?:[a-z0-9-]{0,61}[a-z0-9])?\.)+[a-z](?:[a-z0-9-]{0,61}[a-z0-9])?$/;
+
+/** Months. */
+export const CHANGE_EVERY = [1, 3, 6, 12] as const;
 
 const groupIds = z.array(z.string().max(64)).min(1).max(20).nullable().default(null);
 
@@ -68,6 +71,8 @@ export const houseRulesSchema = z.strictObject({
   accept: z.boolean().default(false),
   /** Logins that have worked are tested each night, so that a site that changed is found early. */
   nightTests: z.boolean().default(false),
+  /** Passwords that their stewards want changed regularly are changed by Galtry every so many months; null for never. */
+  changeEvery: z.literal(CHANGE_EVERY).nullable().default(null),
   lanyard: z
     .strictObject({
       /** Groups whose people can use Lanyard, and those whose people can add logins with it; null is all people. */
@@ -181,6 +186,9 @@ export function sayRules(rules: HouseRules, groupName: (id: string) => string = 
     rules.nightTests
       ? "Galtry tests logins at night and tells their stewards when a site lets it in no longer."
       : "Galtry tests logins only when someone asks for it.",
+    rules.changeEvery === null
+      ? "Galtry changes passwords only when someone asks for it."
+      : `Galtry changes passwords ${every(rules.changeEvery, "month")}, at night, of entries whose stewards have chosen that.`,
     `Lanyard can be used by ${sayGroups(rules.lanyard.use, groupName)}, and logins added with it by ${sayGroups(rules.lanyard.add, groupName)}.`,
     rules.lanyard.neverOn.length > 0
       ? `Lanyard never offers to add a login at ${listOf(rules.lanyard.neverOn, "or")}.`

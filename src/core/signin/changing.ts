@@ -41,6 +41,10 @@ export const CHANGE_OUTCOMES = {
 
 export type ChangeOutcome = keyof typeof CHANGE_OUTCOMES;
 
+/** What a run does with each of its logins. */
+export const RUN_WHATS = ["change", "test"] as const;
+export type RunWhat = (typeof RUN_WHATS)[number];
+
 /** Where people change passwords, by the words on the link: the likeliest first. */
 const PASSWORD_LINK =
   /\bpass ?(?:word|code|phrase)s?\b|\b(?:kenn|pass)wort|mot de passe|contrasena|password|wachtwoord|losenord|passord|adgangskode|salasana|haslo|heslo|jelszo|parol|sifre|пароль|パスワード|비밀번호|密码|密碼/u;

@@ -7,7 +7,7 @@ import { CHANGE_OUTCOMES, type ChangeOutcome } from "@/core/signin/changing";
 import { sayTime } from "@/core/time";
 import type { Changed } from "@/server/signin/changePassword";
 import { post, useCommand } from "../shared/ask";
-import { Button, Notice, Row, TextField } from "../shared/controls";
+import { Act, Button, Notice, Row, TextField } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
 import { useDone } from "../shared/Done";
 import { Form } from "../shared/Form";
@@ -94,6 +94,7 @@ export function PasswordAtSite({ view, now }: { view: StepsView; now: number }) 
           </Button>
         )}
       </Row>
+      <Regularly view={view} now={now} />
       {asking && (
         <Dialog open title={t.changeOf(view.name)} onClose={() => setAsking(false)}>
           <Form
@@ -117,5 +118,38 @@ export function PasswordAtSite({ view, now }: { view: StepsView; now: number }) 
         </Dialog>
       )}
     </section>
+  );
+}
+
+/** Whether it is among those that the house rules have changed every so many months. */
+function Regularly({ view, now }: { view: StepsView; now: number }) {
+  const done = useDone();
+  const choose = useCommand("signIn.changeRegularly");
+  const { chosen, every, asksFirst, next } = view.regularly;
+  if (every === null && !chosen) return null;
+  const set = async (regularly: boolean) => {
+    if ((await choose.run({ entryIds: [view.id], regularly })).ok)
+      done(regularly ? t.chosenNow : t.notChosenNow, [
+        { command: "signIn.changeRegularly", input: { entryIds: [view.id], regularly: !regularly } },
+      ]);
+  };
+  return (
+    <div style={{ marginTop: 14 }}>
+      <p className="small">
+        {every === null
+          ? t.noRule
+          : !chosen
+            ? t.notRegularly(every)
+            : asksFirst
+              ? t.notWhileItAsksFirst
+              : t.regularly(every, sayTime(next!, now, view.zone))}
+      </p>
+      {view.level === "steward" && (
+        <Act onPress={() => void set(!chosen)} isDisabled={choose.running}>
+          {chosen ? t.stopRegularly : t.changeRegularly}
+        </Act>
+      )}
+      {choose.refused && <p role="alert">{choose.refused.message}</p>}
+    </div>
   );
 }

@@ -1,7 +1,7 @@
 /** Every sentence and label of this area, in one place to be read. */
 
 import type { ReactNode } from "react";
-import { agree, counted, listOf } from "../../core/counted";
+import { agree, counted, every, listOf } from "../../core/counted";
 
 export const askAgain = {
   beforeAReveal: "Before a reveal",
@@ -751,4 +751,13 @@ export const passwordAtSite = {
   keepOld: "Keep old password",
   newStands: "The new password is the current version.",
   oldStands: "The old password stays the current version.",
+  noRule: "It is to be changed regularly, but the house rules do not say how often.",
+  notRegularly: (months: number) =>
+    `The house rules have passwords changed ${every(months, "month")}. This one is not among them.`,
+  notWhileItAsksFirst: "It requires approval, so it is not changed regularly: someone has to approve each change.",
+  regularly: (months: number, next: string) => `Galtry changes it ${every(months, "month")}, at night. Next: ${next}.`,
+  changeRegularly: "Change it regularly",
+  stopRegularly: "Stop changing it regularly",
+  chosenNow: "Galtry changes this password regularly.",
+  notChosenNow: "Galtry no longer changes this password regularly.",
 };

@@ -6,6 +6,7 @@ import { useState } from "react";
 import styled from "styled-components";
 import { sayTime } from "@/core/time";
 import type { InputOf } from "@/server/registry";
+import type { RunView } from "@/server/signin/runs";
 import { Page } from "../frame/Frame";
 import { useCommand } from "../shared/ask";
 import { ButtonLink, Notice, Row, TextField } from "../shared/controls";
@@ -34,13 +35,15 @@ const Book = styled.div`
 
 interface LeavingProps {
   view: LeavingView;
+  /** The reader's own, about this person. */
+  runs: readonly RunView[];
   me: string;
   zone: string;
   now: number;
 }
 
 /** Somebody leaves: on one page what ends, who takes over, what they have seen, and then that it is done. */
-export function Leaving({ view, me, zone, now }: LeavingProps) {
+export function Leaving({ view, runs, me, zone, now }: LeavingProps) {
   return (
     <Page where={t.where(<Link href="/people">{t.people}</Link>, <Link href={`/people/${view.id}`}>{view.name}</Link>)}>
       <Head>
@@ -50,7 +53,7 @@ export function Leaving({ view, me, zone, now }: LeavingProps) {
         )}
       </Head>
       {view.leftAt === null ? (
-        <Before {...{ view, me, zone, now }} />
+        <Before {...{ view, runs, me, zone, now }} />
       ) : (
         <Book>
           <div>
@@ -61,14 +64,14 @@ export function Leaving({ view, me, zone, now }: LeavingProps) {
             {view.erased ? <p className="soft">{t.isErased}</p> : <Reinstating view={view} />}
             {!view.erased && <Erasing view={view} />}
           </div>
-          <SeenStill {...{ view, zone, now }} />
+          <SeenStill {...{ view, runs, zone, now }} />
         </Book>
       )}
     </Page>
   );
 }
 
-function Before({ view, me, zone, now }: LeavingProps) {
+function Before({ view, runs, me, zone, now }: LeavingProps) {
   const router = useRouter();
   const done = useDone();
   const leave = useCommand("people.markLeaver");
@@ -119,7 +122,7 @@ function Before({ view, me, zone, now }: LeavingProps) {
           </Form>
         )}
       </div>
-      <SeenStill {...{ view, zone, now }} />
+      <SeenStill {...{ view, runs, zone, now }} />
     </Book>
   );
 }

@@ -3,9 +3,10 @@
 import Link from "next/link";
 import { useState } from "react";
 import { sayTime } from "@/core/time";
+import type { RunView } from "@/server/signin/runs";
 import { Act, Button, Row } from "../shared/controls";
-import { AskToChange, RunPanel } from "../upkeep/RunPanel";
-import { type RunItem, useRun } from "../upkeep/useRun";
+import { AskToChange, Runs } from "../upkeep/RunPanel";
+import { type RunItem, useBeginRun } from "../upkeep/useRun";
 import type { LeavingView } from "./leavingView";
 import { leaving as t } from "./strings";
 
@@ -16,16 +17,23 @@ const LINE = {
   ...{ padding: "8px 0", borderBottom: "1px solid var(--rule)" },
 } as const;
 
+interface SeenStillProps {
+  view: LeavingView;
+  runs: readonly RunView[];
+  zone: string;
+  now: number;
+}
+
 /** Passwords that they have seen and that still work: named to their stewards, counted for everybody else. */
-export function SeenStill({ view, zone, now }: { view: LeavingView; zone: string; now: number }) {
-  const { run, start, stop, clear } = useRun();
+export function SeenStill({ view, runs, zone, now }: SeenStillProps) {
+  const { begin, beginning, refused } = useBeginRun(view.id);
   const [asking, setAsking] = useState<RunItem[] | null>(null);
-  const busy = run?.now != null;
-  const changeable = view.seen.filter((one) => one.changeable);
+  const underWay = new Set(runs.flatMap(({ over, lines }) => (over ? [] : lines.map(({ entryId }) => entryId))));
+  const changeable = view.seen.filter((one) => one.changeable && !underWay.has(one.entryId));
   return (
     <section>
       <h2>{t.seen}</h2>
-      {run && <RunPanel run={run} onStop={stop} onClose={clear} />}
+      <Runs {...{ runs, refused }} />
       {view.seen.length === 0 && view.elsewhere.length === 0 ? (
         <p style={{ marginTop: 8 }}>{t.nothingSeen(view.name)}</p>
       ) : (
@@ -35,7 +43,7 @@ export function SeenStill({ view, zone, now }: { view: LeavingView; zone: string
           </p>
           {changeable.length > 1 && (
             <Row style={{ marginTop: 10 }}>
-              <Button look="go" isDisabled={busy} onPress={() => setAsking(changeable.map(itemOf))}>
+              <Button look="go" isDisabled={beginning} onPress={() => setAsking(changeable.map(itemOf))}>
                 {t.changeAll(changeable.length)}
               </Button>
             </Row>
@@ -53,7 +61,11 @@ export function SeenStill({ view, zone, now }: { view: LeavingView; zone: string
                   </span>
                 </span>
                 {one.changeable ? (
-                  <Act isDisabled={busy} onPress={() => setAsking([itemOf(one)])} aria-label={t.changeNowOf(one.name)}>
+                  <Act
+                    isDisabled={beginning || underWay.has(one.entryId)}
+                    onPress={() => setAsking([itemOf(one)])}
+                    aria-label={t.changeNowOf(one.name)}
+                  >
                     {t.changeNow}
                   </Act>
                 ) : (
@@ -82,7 +94,7 @@ export function SeenStill({ view, zone, now }: { view: LeavingView; zone: string
         </Link>
       </p>
       {asking && (
-        <AskToChange items={asking} onClose={() => setAsking(null)} onStart={() => void start("change", asking)} />
+        <AskToChange items={asking} onClose={() => setAsking(null)} onStart={() => void begin("change", asking)} />
       )}
     </section>
   );

@@ -1,7 +1,7 @@
 "use client";
 
 import { useState } from "react";
-import { type HouseRules as Rules, sayRules } from "@/core/access/houseRules";
+import { CHANGE_EVERY, type HouseRules as Rules, sayRules } from "@/core/access/houseRules";
 import { LEVELS, type Level, levelWord } from "@/core/access/level";
 import type { ResultOf } from "@/server/registry";
 import { Page } from "../frame/Frame";
@@ -209,6 +209,19 @@ function Changing({ rules, set }: { rules: Rules; set: SetRules }) {
             onPick={(when) => set({ nightTests: when === "night" })}
           />
           .
+        </Rule>
+        <Rule>
+          {t.galtryChangesPasswords(
+            <Pick
+              label={t.whenGaltryChangesPasswords}
+              value={String(rules.changeEvery ?? "")}
+              choices={[
+                ["", t.onlyWhenAsked],
+                ...CHANGE_EVERY.map((months): [string, string] => [String(months), t.everyMonths(months)]),
+              ]}
+              onPick={(months) => set({ changeEvery: CHANGE_EVERY.find((one) => String(one) === months) ?? null })}
+            />,
+          )}
         </Rule>
       </Sentences>
     </>

@@ -1,7 +1,7 @@
 /** Every sentence and label of this area, in one place to be read. */
 
 import type { ReactNode } from "react";
-import { agree, counted } from "../../core/counted";
+import { agree, counted, every } from "../../core/counted";
 
 export const houseRules = {
   theHouseRulesHaveBeenChanged: "The house rules have been changed. Access given before stays as it is.",
@@ -46,10 +46,13 @@ export const houseRules = {
   handoverLinksCanBeCreatedBy: (makes: ReactNode) => <>Handover links can be created by {makes}.</>,
   approvalAndAcceptance: "Approval and acceptance",
   whereAnEntryRequiresApproval: "Where an entry requires approval, ",
-  testsOfLogins: "Tests of logins",
+  testsOfLogins: "Tests of logins and changes of passwords",
   galtryTestsLogins: "Galtry tests logins ",
   whenGaltryTestsLogins: "when Galtry tests logins",
   onlyWhenAsked: "only when someone asks for it",
+  galtryChangesPasswords: (when: ReactNode) => <>Galtry changes passwords {when}.</>,
+  whenGaltryChangesPasswords: "when Galtry changes passwords",
+  everyMonths: (months: number) => `${every(months, "month")}, at night, of entries whose stewards have chosen that`,
   eachNight: "at night, each that has worked, and tells its stewards if it no longer does",
   whetherEmergencyUseIsPossible: "whether emergency use is possible",
   nobodyCanUseItWithoutApproval: "nobody can use it without approval",

@@ -47,8 +47,9 @@ export interface TableActs {
   onChange: (row: FindingRow) => void;
   onTest: (row: FindingRow) => void;
   onEndAccess: (row: FindingRow) => void;
-  /** Something is under way. */
-  busy: boolean;
+  beginning: boolean;
+  /** Entries that are in a run now. */
+  underWay: ReadonlySet<string>;
 }
 
 interface TableProps extends TableActs {
@@ -185,14 +186,18 @@ function forWhom(row: FindingRow): string {
 }
 
 /** The one act that resolves it: done here, or the page where it is done. */
-function TheAct({ row, onChange, onTest, onEndAccess, busy }: TableActs & { row: FindingRow }) {
+function TheAct({ row, onChange, onTest, onEndAccess, beginning, underWay }: TableActs & { row: FindingRow }) {
   const link = (href: string, label: string) => (
     <Link href={href} prefetch={false} aria-label={`${label}: ${row.name}`}>
       {label}
     </Link>
   );
   const press = (act: (row: FindingRow) => void, label: string) => (
-    <Act onPress={() => act(row)} isDisabled={busy} aria-label={`${label}: ${row.name}`}>
+    <Act
+      onPress={() => act(row)}
+      isDisabled={beginning || underWay.has(row.nodeId)}
+      aria-label={`${label}: ${row.name}`}
+    >
       {label}
     </Act>
   );

@@ -7,6 +7,7 @@ import styled from "styled-components";
 import { sayTime } from "@/core/time";
 import { UPKEEP_ACTS, type UpkeepAct } from "@/core/upkeep/findings";
 import type { ResultOf } from "@/server/registry";
+import type { RunView } from "@/server/signin/runs";
 import type { FindingRow } from "@/server/upkeep/findingsPage";
 import type { HouseFinding } from "@/server/upkeep/house";
 import { Page } from "../frame/Frame";
@@ -22,10 +23,10 @@ import { Head } from "../vaults/VaultList";
 import { FindingsTable } from "./FindingsTable";
 import { addressOf, FIRST_SHOWN, type UpkeepFilter } from "./filter";
 import { PutOff } from "./PutOff";
-import { AskToChange, RunPanel } from "./RunPanel";
+import { AskToChange, Runs } from "./RunPanel";
 import { SaveFindings } from "./SaveFindings";
 import { upkeep as t } from "./strings";
-import { type RunItem, useRun } from "./useRun";
+import { type RunItem, useBeginRun } from "./useRun";
 import { sayFinding, sayHouseFinding } from "./words";
 import { Years } from "./Years";
 
@@ -52,25 +53,27 @@ interface UpkeepProps {
   view: UpkeepView;
   /** For administrators. */
   house: readonly HouseFinding[];
+  runs: readonly RunView[];
   filter: UpkeepFilter;
   now: number;
   owner: boolean;
 }
 
 /** What needs attention where one is steward, by the act that resolves it. */
-export function Upkeep({ view, house, filter, now, owner }: UpkeepProps) {
+export function Upkeep({ view, house, runs, filter, now, owner }: UpkeepProps) {
   const { rows, zone } = view;
   const end = useCommand("access.endAccess");
   const done = useDone();
-  const { run, start, stop, clear } = useRun();
+  const { begin, beginning, refused } = useBeginRun(null);
   const [picked, setPicked] = useState<ReadonlySet<string>>(new Set());
   const [asking, setAsking] = useState<Asking | null>(null);
-  const busy = run?.now != null;
+  const underWay = new Set(runs.flatMap(({ over, lines }) => (over ? [] : lines.map(({ entryId }) => entryId))));
   const chosen = useMemo(() => rows.filter(({ id }) => picked.has(id)), [rows, picked]);
   const pick = (ids: readonly string[], on: boolean) =>
     setPicked((before) => new Set(on ? [...before, ...ids] : [...before].filter((id) => !ids.includes(id))));
-  const changeable = items(chosen.filter((row) => row.act === "change" && row.changeable));
-  const testable = items(chosen.filter((row) => row.act === "sign-in" && row.type === "entry"));
+  const free = chosen.filter(({ nodeId }) => !underWay.has(nodeId));
+  const changeable = items(free.filter((row) => row.act === "change" && row.changeable));
+  const testable = items(free.filter((row) => row.act === "sign-in" && row.type === "entry"));
   const grants = chosen.filter((row) => row.grant && row.act === "access");
   const endAll = async (list: readonly FindingRow[]) => {
     let ended = 0;
@@ -87,7 +90,7 @@ export function Upkeep({ view, house, filter, now, owner }: UpkeepProps) {
         <h1>{t.upkeep}</h1>
         {view.open > 0 && <SaveFindings filter={filter} now={now} />}
       </Head>
-      {run && <RunPanel run={run} onStop={stop} onClose={clear} />}
+      <Runs {...{ runs, refused }} />
       {end.refused && (
         <Notice data-tone="bad" role="alert" style={{ marginBottom: 16 }}>
           {end.refused.message}
@@ -105,12 +108,12 @@ export function Upkeep({ view, house, filter, now, owner }: UpkeepProps) {
             </p>
           ) : (
             <FindingsTable
-              {...{ rows, picked, now, zone, busy }}
+              {...{ rows, picked, now, zone, beginning, underWay }}
               counts={view.acts}
               several={view.vaults.length > 1}
               onPick={pick}
               onChange={(row) => setAsking({ what: "change", items: items([row]) })}
-              onTest={(row) => void start("test", items([row]))}
+              onTest={(row) => void begin("test", items([row]))}
               onEndAccess={(row) => setAsking({ what: "end", rows: [row] })}
             />
           )}
@@ -127,17 +130,17 @@ export function Upkeep({ view, house, filter, now, owner }: UpkeepProps) {
         <SelectionBar className="on-baize">
           <span>{t.selected(chosen.length)}</span>
           {changeable.length > 0 && (
-            <Button isDisabled={busy} onPress={() => setAsking({ what: "change", items: changeable })}>
+            <Button isDisabled={beginning} onPress={() => setAsking({ what: "change", items: changeable })}>
               {t.changePasswords(changeable.length)}
             </Button>
           )}
           {testable.length > 0 && (
-            <Button isDisabled={busy} onPress={() => void start("test", testable)}>
+            <Button isDisabled={beginning} onPress={() => void begin("test", testable)}>
               {t.testLogins(testable.length)}
             </Button>
           )}
           {grants.length > 0 && (
-            <Button isDisabled={busy} onPress={() => setAsking({ what: "end", rows: grants })}>
+            <Button isDisabled={beginning} onPress={() => setAsking({ what: "end", rows: grants })}>
               {t.endGrants(grants.length)}
             </Button>
           )}
@@ -155,7 +158,7 @@ export function Upkeep({ view, house, filter, now, owner }: UpkeepProps) {
           onClose={() => setAsking(null)}
           onStart={() => {
             setPicked(new Set());
-            void start("change", asking.items);
+            void begin("change", asking.items);
           }}
         />
       )}

@@ -188,12 +188,18 @@ export const run = {
   changeTitle: (count: number) => `Change ${counted(count, "password")}`,
   changeSays:
     "Galtry signs in to each site, creates a new password to its rules, writes it down before it is sent, and signs in with it. Only then is it the current version. Colleagues are not shown it and sign in as before.",
-  oneAfterTheOther: "One site at a time. Leave this page open until it has finished.",
+  oneAfterTheOther: "One at a time at each site. You can leave this page: it goes on.",
   change: "Change now",
-  changing: (name: string, at: number, of: number) => `Changing the password of ${name}: ${at} of ${of}`,
-  testing: (name: string, at: number, of: number) => `Testing ${name}: ${at} of ${of}`,
-  stop: "Stop after this one",
-  stopping: "Stopping after this one",
+  underWay: {
+    change: (names: readonly string[], done: number, of: number) =>
+      `${names.length === 0 ? "Changing passwords" : `Changing the ${agree(names.length, "password", "passwords")} of ${listOf(names)}`}: ${done} of ${of} done`,
+    test: (names: readonly string[], done: number, of: number) =>
+      `${names.length === 0 ? "Testing logins" : `Testing ${listOf(names)}`}: ${done} of ${of} done`,
+  },
+  howFar: "How far the run is",
+  goesOn: "You can leave this page: it goes on.",
+  stop: "Stop after these",
+  stopping: "Stopping after these",
   done: (good: number, of: number, what: "change" | "test") =>
     what === "change"
       ? `${good} of ${counted(of, "password")} changed`
@@ -205,8 +211,6 @@ export const run = {
       {name}: {title}
     </>
   ),
-  signedIn: "Galtry signed in",
-  theSite: (title: string) => `The site ${title}`,
 };
 
 export const years = {

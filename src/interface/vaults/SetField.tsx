@@ -24,17 +24,38 @@ const COMMON: Field[] = [
   { id: "notes", label: t.notes, class: "open", form: "text" },
 ];
 
+/** No field of a version: what their stewards choose for them. */
+const REGULARLY: Field = {
+  ...{ id: "changed-regularly", label: t.changedRegularly, class: "open", form: "choice" },
+  choices: [t.yes, t.no],
+};
+
 /** One value for a field that all of them have. */
 export function SetField({ rows, onClose, onDone }: SetFieldProps) {
-  const fields = useSharedFields(rows);
+  const shared = useSharedFields(rows);
+  const chooses = rows.every((row) => row.level === "steward" && row.signInPage !== "");
+  const fields = chooses ? [...shared, REGULARLY] : shared;
   const [id, setId] = useState("");
   const [value, setValue] = useState("");
   const { running, refused, inPieces } = useInPieces();
   const field = fields.find((one) => one.id === id);
   const what = rows.length === 1 ? rows[0]!.name : t.entries(rows.length);
+  const ids = rows.map((row) => row.id);
+  const choose = async () => {
+    const regularly = value === t.yes;
+    const chosen = await inPieces(
+      ids,
+      500,
+      "signIn.changeRegularly",
+      (entryIds) => ({ entryIds, regularly }),
+      () => null,
+    );
+    if (chosen) onDone(regularly ? t.changedRegularlyNow(what) : t.notChangedRegularly(what), []);
+  };
   const send = async () => {
+    if (id === REGULARLY.id) return choose();
     const undo = await inPieces(
-      rows.map((row) => row.id),
+      ids,
       100,
       "vaults.setField",
       (entryIds) => ({ entryIds, field: id, value }),
@@ -44,7 +65,14 @@ export function SetField({ rows, onClose, onDone }: SetFieldProps) {
   };
   return (
     <Dialog title={t.setAFieldOf(what)} open onClose={onClose}>
-      <Form verb={t.set} onSend={send} running={running !== null} unready={!field} onCancel={onClose} wrong={refused}>
+      <Form
+        verb={t.set}
+        onSend={send}
+        running={running !== null}
+        unready={!field || (id === REGULARLY.id && value === "")}
+        onCancel={onClose}
+        wrong={refused}
+      >
         <ChoiceField
           label={t.field}
           value={id}
@@ -71,7 +99,9 @@ export function SetField({ rows, onClose, onDone }: SetFieldProps) {
             hints={[]}
           />
         )}
-        {field && <p className="soft small">{t.itReplacesTheCurrentValueWhich}</p>}
+        {field && (
+          <p className="soft small">{id === REGULARLY.id ? t.asTheHouseRulesSay : t.itReplacesTheCurrentValueWhich}</p>
+        )}
         {running && <p role="status">{t.ofWord(running.done, running.of)}</p>}
       </Form>
     </Dialog>

@@ -231,6 +231,12 @@ export const setField = {
   itReplacesTheCurrentValueWhich: "It replaces the current value, which stays among the earlier versions.",
   ofWord: (done: number, ofWord: number) => `${done} of ${ofWord}`,
   entries: (count: number) => counted(count, "entry"),
+  changedRegularly: "Password changed regularly",
+  yes: "Yes",
+  no: "No",
+  asTheHouseRulesSay: "As often as the house rules say, at night. Entries that require approval are left out.",
+  changedRegularlyNow: (what: string) => `Galtry changes the password of ${what} regularly.`,
+  notChangedRegularly: (what: string) => `Galtry no longer changes the password of ${what} regularly.`,
 };
 
 export const tagList = {

@@ -1,8 +1,14 @@
 /** Names of people, as far as their reader may know them. */
 import { sql } from "drizzle-orm";
 import type { Reader } from "../database/client";
-import { OUTSIDE } from "../database/schema";
+import { ITSELF, OUTSIDE } from "../database/schema";
 import type { Person } from "./person";
+
+/** Who stands in place of a person. */
+const OTHERS = new Map([
+  [OUTSIDE, "someone outside"],
+  [ITSELF, "Galtry"],
+]);
 
 /**
  * The names of those that are asked for, and no more are read. Staff know one another by name; a guest knows nobody but
@@ -14,10 +20,9 @@ export async function peopleNames(
   me: Pick<Person, "id" | "guest">,
   ids: Iterable<string | null>,
 ): Promise<(id: string | null) => string> {
-  const wanted = [...new Set(ids)].filter((id) => id !== null && id !== OUTSIDE);
+  const wanted = [...new Set(ids)].filter((id) => id !== null && !OTHERS.has(id));
   const { access } = tx;
-  if (access && !me.guest)
-    return (id) => (id === OUTSIDE ? "someone outside" : id === null ? "" : (access.person(id)?.name ?? ""));
+  if (access && !me.guest) return (id) => (id === null ? "" : (OTHERS.get(id) ?? access.person(id)?.name ?? ""));
   const rows =
     wanted.length === 0
       ? []
@@ -26,5 +31,5 @@ export async function peopleNames(
           where p.id in (select value from json_each(${JSON.stringify(wanted)}))
             and (${me.guest ? 0 : 1} or p.id = ${me.id} or p.id = (select invited_by from persons where id = ${me.id}))`);
   const names = new Map(rows.map((row) => [row.id, row.name]));
-  return (id) => (id === OUTSIDE ? "someone outside" : id === null ? "" : (names.get(id) ?? ""));
+  return (id) => (id === null ? "" : (OTHERS.get(id) ?? names.get(id) ?? ""));
 }

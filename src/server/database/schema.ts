@@ -22,7 +22,7 @@ import type { HouseRules } from "../../core/access/houseRules";
 import type { Purpose } from "../../core/kinds/kind";
 import type { NoticeSort } from "../../core/people/notices";
 import type { Role } from "../../core/people/role";
-import type { ChangeOutcome } from "../../core/signin/changing";
+import type { ChangeOutcome, RunWhat } from "../../core/signin/changing";
 import type { FindingKind } from "../../core/upkeep/findings";
 import * as stored from "./stored";
 
@@ -598,6 +598,8 @@ export const entries = sqliteTable(
     asideWith: text("aside_with"),
     /** A reveal takes the sign-in password again. */
     askAgain: integer("ask_again", { mode: "boolean" }).notNull().default(false),
+    /** Its stewards want its password changed regularly, as the house rules say how often. */
+    changedRegularly: integer("changed_regularly", { mode: "boolean" }).notNull().default(false),
     /** So many stewards say yes before each sign-in or reveal; 0 for none. */
     asksFirst: integer("asks_first").notNull().default(0),
     /** For so long a yes holds. */
@@ -612,6 +614,7 @@ export const entries = sqliteTable(
   (t) => [
     index("entries_binned_with").on(t.binnedWith).where(sql`binned_with is not null`),
     index("entries_unrated").on(t.versionId).where(sql`unrated = 1`),
+    index("entries_changed_regularly").on(t.nodeId).where(sql`changed_regularly = 1`),
     index("entries_site").on(t.site),
     index("entries_version").on(t.versionId),
     index("entries_kind").on(t.kind),
@@ -956,6 +959,8 @@ export type SightingHow =
 
 /** In place of a person: somebody who has a handover link. */
 export const OUTSIDE = "outside";
+/** And Galtry itself, where the house rules had it do something. */
+export const ITSELF = "galtry";
 
 export const sightings = sqliteTable(
   "sightings",
@@ -1368,6 +1373,55 @@ export const passwordChanges = sqliteTable(
     index("password_changes_entry").on(t.entryId, t.begunAt),
     index("password_changes_open").on(t.begunAt).where(sql`ended_at is null`),
     index("password_changes_sealed").on(t.entryId).where(sql`sealed is not null`),
+  ],
+);
+
+/** Many logins changed or tested one after the other, by somebody or as the house rules say; it goes on without their page. */
+export const runs = sqliteTable(
+  "runs",
+  {
+    id: id(),
+    what: text("what").$type<RunWhat>().notNull(),
+    /** Whose run it is, and whose access counts at each entry; null for the house rules. */
+    personId: text("person_id"),
+    /** Whose sightings it is about: a leaver's, or of somebody who stays. Null for others. */
+    aboutId: text("about_id"),
+    /** As they asked for it. */
+    provedAt: time("proved_at").notNull(),
+    address: text("address").notNull(),
+    browser: text("browser").notNull(),
+    language: text("language").notNull(),
+    begunAt: time("begun_at").notNull(),
+    stoppedAt: time("stopped_at"),
+    endedAt: time("ended_at"),
+    dismissedAt: time("dismissed_at"),
+  },
+  (t) => [
+    index("runs_open").on(t.begunAt).where(sql`ended_at is null`),
+    index("runs_person").on(t.personId).where(sql`dismissed_at is null`),
+    index("runs_ended").on(t.endedAt),
+  ],
+);
+
+export const runItems = sqliteTable(
+  "run_items",
+  {
+    runId: text("run_id")
+      .notNull()
+      .references(() => runs.id),
+    number: integer("number").notNull(),
+    entryId: text("entry_id").notNull(),
+    process: text("process"),
+    begunAt: time("begun_at"),
+    endedAt: time("ended_at"),
+    good: integer("good", { mode: "boolean" }).notNull().default(false),
+    /** How it ended, in words; it holds no secret. */
+    says: text("says").notNull().default(""),
+  },
+  (t) => [
+    primaryKey({ columns: [t.runId, t.number] }),
+    index("run_items_ended").on(t.endedAt, t.begunAt),
+    index("run_items_entry").on(t.entryId, t.endedAt),
   ],
 );
 

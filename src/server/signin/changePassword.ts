@@ -5,6 +5,7 @@
  */
 import { and, desc, eq, isNull, ne, sql } from "drizzle-orm";
 import { z } from "zod";
+import type { Level } from "../../core/access";
 import { createdPassword } from "../../core/generator/createdPassword";
 import { PASSWORD } from "../../core/kinds/kind";
 import { hostOf } from "../../core/signin/address";
@@ -12,13 +13,14 @@ import { CHANGE_OUTCOMES, type ChangeOutcome } from "../../core/signin/changing"
 import { FAILURES, type Failure, type SignInOutcome } from "../../core/signin/outcome";
 import { matches } from "../../core/signin/site";
 import { requireSecretGates } from "../access/requests/accepting";
-import type { Caller } from "../caller";
+import type { Caller, CallerKind } from "../caller";
 import { type Context, command, idSchema } from "../command";
-import type { Transaction } from "../database/client";
-import { entries, passwordChanges, places, signIns } from "../database/schema";
+import type { Reader, Transaction } from "../database/client";
+import { entries, ITSELF, passwordChanges, places, signIns } from "../database/schema";
 import type { Galtry } from "../galtry";
 import { uuidv7 } from "../ids";
 import { failed } from "../log";
+import { loadRules } from "../organisation";
 import { tellStewards } from "../people/telling";
 import { notFound, Refused } from "../refused";
 import { requireEntry, requireInUse } from "../vaults/entries";
@@ -46,15 +48,47 @@ export interface Changed {
   detail: string;
 }
 
-type Person = Extract<Caller, { kind: "person" }>;
+/** Whoever has it changed: somebody with Edit, or Galtry as the house rules and the entry's stewards say. */
+type Changer = Extract<Caller, { kind: "person" | "server" }>;
+const CHANGERS = ["person", "server"] as const;
 
 /** Of one change: the row, and the visit that other sign-ins to the same account wait for. */
 const ofChange = z.strictObject({ changeId: idSchema });
 
-async function requireRunning({ tx, me }: Pick<Context<unknown>, "tx" | "me">, id: string): Promise<PasswordChange> {
+type Asking = Pick<Context<unknown, Transaction, Changer["kind"]>, "tx" | "me" | "at">;
+
+async function requireRunning({ tx, me }: Asking, id: string): Promise<PasswordChange> {
   const [row] = await tx.select().from(passwordChanges).where(eq(passwordChanges.id, id));
-  if (!row || row.personId !== me.id || row.endedAt !== null) throw new Refused("ended", t.hasAlreadyEnded);
+  if (!row || row.personId !== (me?.id ?? ITSELF) || row.endedAt !== null)
+    throw new Refused("ended", t.hasAlreadyEnded);
   return row;
+}
+
+interface Held {
+  entry: typeof entries.$inferSelect;
+  vaultId: string;
+}
+
+/**
+ * Who may have it changed now: whoever may edit it. Galtry by itself only where the house rules say how often, the entry's
+ * stewards want it, and nobody has to say yes first.
+ */
+async function requireMayChange({ me, ...asking }: Asking, entryId: string): Promise<Held & { level: Level }> {
+  if (me) return requireEntry({ ...asking, me }, entryId, "edit");
+  const held = await heldAt(asking.tx, entryId);
+  const { changeEvery } = await loadRules(asking.tx);
+  if (changeEvery === null || !held?.entry.changedRegularly || held.entry.binnedAt !== null || held.entry.asksFirst > 0)
+    throw new Refused("conflict", t.noRuleAnyMore);
+  return { ...held, level: "edit" };
+}
+
+async function heldAt(tx: Reader, entryId: string): Promise<Held | null> {
+  const [found] = await tx
+    .select({ entry: entries, vaultId: places.vaultId })
+    .from(entries)
+    .innerJoin(places, and(eq(places.nodeId, entries.nodeId), sql`${places.validUntil} is null`))
+    .where(eq(entries.nodeId, entryId));
+  return found ?? null;
 }
 
 /** Whoever edits a password may have it changed: one change at a time, and none while it is open which one works. */
@@ -62,14 +96,14 @@ export const beginChange = command({
   name: "signIn.beginChange",
   /** `again`: only to try the new password of one in doubt. `page`: where it is changed, as far as a person knows. */
   input: z.strictObject({ entryId: idSchema, again: z.boolean(), page: z.string().max(2000).default("") }),
-  by: ["person"],
+  by: CHANGERS,
   internal: true,
   allow: async (context) => {
     const { tx, me, input, at } = context;
-    const held = await requireEntry(context, input.entryId, "edit");
+    const held = await requireMayChange(context, input.entryId);
     requireInUse(held.entry);
-    await requireSecretGates(context, held.entry, held.vaultId, held.level);
-    const found = await entryFor(tx, input.entryId, me.id, at);
+    if (me) await requireSecretGates({ tx, me, at }, held.entry, held.vaultId, held.level);
+    const found = await entryFor(tx, input.entryId, me?.id ?? null, at);
     if (!found || found.entry.signInPage === "") throw notFound();
     const open = await openQuestion(tx, input.entryId);
     if (open && open.endedAt === null) throw new Refused("conflict", t.isBeingChanged);
@@ -89,11 +123,16 @@ export const beginChange = command({
     if (found.busy) return { begun: false as const };
     const signInId = uuidv7();
     await tx.insert(signIns).values({
-      ...{ id: signInId, entryId: input.entryId, versionId: found.version.id, personId: me.id, lanyardId: "" },
+      ...{ id: signInId, entryId: input.entryId, versionId: found.version.id, personId: me?.id ?? null, lanyardId: "" },
       ...{ how: "tested", queueKey: found.queueKey, process: app.process, begunAt: at },
     });
     if (open) return { begun: true as const, signInId, found, vaultId, row: open };
-    const row = await newRow(tx, input, { versionId: found.version.id, personId: me.id, process: app.process }, at);
+    const row = await newRow(
+      tx,
+      input,
+      { versionId: found.version.id, personId: me?.id ?? ITSELF, process: app.process },
+      at,
+    );
     return { begun: true as const, signInId, found, vaultId, row };
   },
   journal: null,
@@ -129,12 +168,12 @@ async function newRow(
 export const writeDownPassword = command({
   name: "signIn.writeDownPassword",
   input: ofChange.extend({ password: z.string().min(1).max(500) }),
-  by: ["person"],
+  by: CHANGERS,
   internal: true,
   allow: async (context) => {
     const row = await requireRunning(context, context.input.changeId);
     // Their access may have ended meanwhile: then nothing is sent.
-    const held = await requireEntry(context, row.entryId, "edit");
+    const held = await requireMayChange(context, row.entryId);
     if (held.entry.versionId !== row.versionId) throw new Refused("conflict", t.someoneChangedIt);
     return held;
   },
@@ -149,7 +188,7 @@ export const writeDownPassword = command({
 export const markPasswordSent = command({
   name: "signIn.markPasswordSent",
   input: ofChange,
-  by: ["person"],
+  by: CHANGERS,
   internal: true,
   allow: async (context) => {
     const row = await requireRunning(context, context.input.changeId);
@@ -178,23 +217,19 @@ export const endChange = command({
     /** How signing in with the current password ended. */
     visited: z.enum(["signed-in", ...(Object.keys(FAILURES) as Failure[])]),
   }),
-  by: ["person"],
+  by: CHANGERS,
   internal: true,
   allow: async ({ tx, me, input }) => {
     const [row] = await tx.select().from(passwordChanges).where(eq(passwordChanges.id, input.changeId));
     const [visit] = await tx.select().from(signIns).where(eq(signIns.id, input.signInId));
-    const isTheirs = visit?.personId === me.id && visit.entryId === row?.entryId;
+    const isTheirs = visit?.personId === (me?.id ?? null) && visit.entryId === row?.entryId;
     // Ended already and still sealed: one in doubt that was tried again.
     if (!row || !isTheirs || (row.endedAt !== null && row.sealed === null))
       throw new Refused("ended", t.hasAlreadyEnded);
-    const [entry] = await tx
-      .select({ row: entries, vaultId: places.vaultId })
-      .from(entries)
-      .innerJoin(places, and(eq(places.nodeId, entries.nodeId), sql`${places.validUntil} is null`))
-      .where(eq(entries.nodeId, row.entryId));
+    const held = await heldAt(tx, row.entryId);
     // Deleted for good while the site answered.
-    if (!entry) throw notFound();
-    return { row, visit, entry: entry.row, vaultId: entry.vaultId };
+    if (!held) throw notFound();
+    return { row, visit, ...held };
   },
   run: async (context): Promise<Changed> => {
     const { tx, input, at, allowed } = context;
@@ -220,11 +255,15 @@ export const endChange = command({
   journal: ({ result, allowed }) => ({
     node: allowed.entry.nodeId,
     vault: allowed.vaultId,
-    details: { outcome: result.outcome },
+    details: { outcome: result.outcome, ...(allowed.row.personId === ITSELF && { rule: true }) },
     names: { [allowed.entry.nodeId]: allowed.entry.name },
   }),
   says: ({ details, it }) => {
     const outcome = details.outcome as ChangeOutcome;
+    if (details.rule)
+      return outcome === "changed"
+        ? `changed the password of ${it} at its site, as the house rules say`
+        : `tried to change the password of ${it}, as the house rules say: ${lowered(CHANGE_OUTCOMES[outcome].title)}`;
     return outcome === "changed"
       ? `had Galtry change the password of ${it} at its site`
       : `had Galtry try to change the password of ${it}: ${lowered(CHANGE_OUTCOMES[outcome].title)}`;
@@ -237,7 +276,7 @@ const lowered = (title: string): string =>
 
 /** Nobody has seen it, and whoever had it changed has not either. */
 async function keepAsVersion(
-  context: Pick<Context<unknown>, "tx" | "app" | "me" | "at" | "caller">,
+  context: Pick<Context<unknown, Transaction, CallerKind>, "tx" | "app" | "me" | "at" | "caller">,
   entry: typeof entries.$inferSelect,
   vaultId: string,
   row: PasswordChange,
@@ -300,7 +339,7 @@ type Begun = Extract<Awaited<ReturnType<typeof beginChange.execute>>, { begun: t
 /** Waits while another sign-in to the same account at the same host is under way. */
 async function begin(
   app: Galtry,
-  caller: Person,
+  caller: Changer,
   what: Parameters<typeof beginChange.execute>[1],
   signal: AbortSignal,
 ): Promise<Begun> {
@@ -318,7 +357,7 @@ async function begin(
  */
 export async function changePasswordOf(
   app: Galtry,
-  caller: Person,
+  caller: Changer,
   seenAs: SeenAs,
   entryId: string,
   signal: AbortSignal,
@@ -336,7 +375,7 @@ export async function changePasswordOf(
 /** For one in doubt: signs in with the new password, once; if it works it is the current version. */
 export async function tryNewPassword(
   app: Galtry,
-  caller: Person,
+  caller: Changer,
   seenAs: SeenAs,
   entryId: string,
   signal: AbortSignal,
@@ -377,7 +416,7 @@ class Change {
 
   constructor(
     private readonly app: Galtry,
-    private readonly caller: Person,
+    private readonly caller: Changer,
     private readonly seenAs: SeenAs,
     private readonly begun: Begun,
     private readonly signal: AbortSignal,

@@ -7,6 +7,12 @@ import type { OnProgress } from "../../core/signin/outcome";
 import type { SignInSteps } from "../../core/signin/steps";
 import type { TestedPage } from "../../core/signin/testReport";
 
+/** Where Galtry visits by itself: the site sees the server, and no colleague's browser. */
+export const SERVER_SEEN_AS = {
+  userAgent: "Mozilla/5.0 (X11; Linux x86_64) AppleWebKit/537.36 (KHTML, like Gecko) Chrome/120.0.0.0 Safari/537.36",
+  acceptLanguage: "en",
+};
+
 export interface Login {
   userName: string;
   password: string;

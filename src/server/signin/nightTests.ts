@@ -15,7 +15,7 @@ import { loadRules, timeZone } from "../organisation";
 import { Refused } from "../refused";
 import { loginOf } from "../vaults/sealing";
 import { openValues } from "../vaults/vaultKeys";
-import { ENGINES, type SignInEngine } from "./engine";
+import { ENGINES, SERVER_SEEN_AS, type SignInEngine } from "./engine";
 import { defaultEngine, type EntryFor, endSignIn, entryFor, LONGEST_SIGN_IN_MS } from "./sealed";
 import { nightTests as t } from "./strings";
 import { saveTest, testOnce } from "./testing";
@@ -23,19 +23,12 @@ import { saveTest, testOnce } from "./testing";
 const SERVER = { kind: "server" } as const;
 const WORK = "signIn.testAtNight";
 
-/** Hours of the organisation's clock in which tests begin. */
-const FROM_HOUR = 1;
-const UNTIL_HOUR = 5;
+/** Hours of the organisation's clock in which Galtry visits sites by itself. */
+export const NIGHT = { fromHour: 1, untilHour: 5 } as const;
 /** From the end of one to the beginning of the next: no site, and nothing that watches over it, takes it for an attack. */
 const PAUSE_MS = 20_000;
 /** Each at most once within so long: once a night. */
 const ONCE_IN_MS = 18 * 3_600_000;
-/** The site sees the server itself, and no colleague's browser. */
-const SEEN_AS = {
-  userAgent: "Mozilla/5.0 (X11; Linux x86_64) AppleWebKit/537.36 (KHTML, like Gecko) Chrome/120.0.0.0 Safari/537.36",
-  acceptLanguage: "en",
-};
-
 const laterFailures = (Object.keys(FAILURES) as Failure[]).filter((name) => FAILURES[name].next === "later");
 
 /** So many entries are looked at in one statement, and in one look. */
@@ -144,7 +137,7 @@ export class NightTests {
     try {
       if (!(await loadRules(this.app.db)).nightTests) return null;
       const hour = zonedHour(at, await timeZone(this.app.db));
-      if (hour < FROM_HOUR || hour >= UNTIL_HOUR) return null;
+      if (hour < NIGHT.fromHour || hour >= NIGHT.untilHour) return null;
       const entryId = await this.#nextDue(at);
       if (entryId === null || !(await holdLease(this.app, WORK))) return null;
       try {
@@ -181,7 +174,7 @@ export class NightTests {
     const hold = setInterval(() => void holdLease(app, WORK).catch(() => undefined), 10_000);
     try {
       const signal = AbortSignal.timeout(LONGEST_SIGN_IN_MS);
-      const { session, picture, ...tested } = await testOnce(app, SERVER, SEEN_AS, begun, signal, this.engine());
+      const { session, picture, ...tested } = await testOnce(app, SERVER, SERVER_SEEN_AS, begun, signal, this.engine());
       const { outcome, detail } = tested;
       await endNightTest.execute(app, { signInId, outcome, detail, by: session?.by ?? null }, SERVER);
       await saveTest.execute(app, { entryId, versionId: version.id, ...tested, picture }, SERVER, at);

@@ -40,6 +40,7 @@ import { Engines } from "./engines";
 import { SignInFailure } from "./guardedClient";
 import { HttpEngine } from "./httpEngine";
 import { closeBrokenChanges } from "./passwordChanges";
+import { closeBrokenRunItems } from "./runs";
 import { sealed as t } from "./strings";
 
 /** Longer than any sign-in works. */
@@ -559,20 +560,24 @@ export const closeBrokenOff = command({
   run: async ({ tx, input, at }) => {
     await sweepCodes(tx, at);
     await closeBrokenChanges(tx, input.deadProcesses, at);
+    const owners = await closeBrokenRunItems(tx, input.deadProcesses, at);
     const dead = input.deadProcesses.map((name) => eq(signIns.process, name));
     const rows = await tx
       .update(signIns)
       .set({ endedAt: at, outcome: "broken-off", detail: "Galtry was stopped" })
       .where(and(isNull(signIns.endedAt), or(lt(signIns.begunAt, at - LONGEST_IN_ALL_MS - 30_000), ...dead)))
       .returning();
-    return rows.map((row) => ({ entryId: row.entryId, signInId: row.id, personId: row.personId }));
+    return { rows: rows.map(({ entryId, id, personId }) => ({ entryId, signInId: id, personId })), owners };
   },
   journal: ({ result }) =>
-    result.map((row) => ({
+    result.rows.map((row) => ({
       person: row.personId,
       node: row.entryId,
       details: { signIn: row.signInId, outcome: "broken-off" },
     })),
   says: ({ place }) => `was signing in${place("with")} when Galtry stopped`,
-  tell: ({ result }) => result.flatMap(({ personId }) => (personId === null ? [] : [`person:${personId}` as const])),
+  tell: ({ result: { rows, owners } }) =>
+    [...rows.map(({ personId }) => personId), ...owners].flatMap((id) =>
+      id === null ? [] : [`person:${id}` as const],
+    ),
 });

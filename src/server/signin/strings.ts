@@ -1,4 +1,6 @@
 /** Every sentence and label of this area, in one place to be read. */
+import { counted } from "../../core/counted";
+
 export const didNotWork = {
   aNoteHasAtMost300Characters: "A note has at most 300 characters.",
   theyWrite: (note: string) => ` They write: “${note}”`,
@@ -36,6 +38,7 @@ export const nightTests = {
 
 export const changePassword = {
   hasAlreadyEnded: "This change has already ended.",
+  noRuleAnyMore: "This password is not changed regularly any more.",
   isBeingChanged: "This password is being changed already.",
   firstDecide: "First decide which of the two passwords works.",
   notOfThisSite: (host: string) => `Enter the address of a page at ${host}, with https://.`,
@@ -55,4 +58,22 @@ export const changePassword = {
   },
   whichOneWorks: (name: string) =>
     `Galtry changed the password of ${name} at its site, and it is not certain which one works. Galtry has both: decide on its sign-in steps.`,
+};
+
+export const runs = {
+  noSignInPage: (name: string) => `${name} has no sign-in page.`,
+  waitForOne: "Five runs of yours are under way. Wait until one of them has ended.",
+  hasAlreadyEnded: "This run has already ended.",
+  notOverYet: "This run is still under way. Stop it first.",
+  anEntry: "An entry to which you no longer have access",
+  galtryWasStopped: "Galtry was stopped in the middle of it",
+  unexpected: "Something unexpected went wrong",
+  signedIn: "Galtry signed in",
+  theSite: (title: string) => `The site ${title}`,
+  isOver: (what: "change" | "test", good: number, of: number) =>
+    what === "change"
+      ? `The run has ended: ${good} of ${counted(of, "password")} changed.`
+      : `The run has ended: ${good} of ${counted(of, "login")} signed in.`,
+  notChangedByRule: (name: string, says: string) =>
+    `The house rules say that Galtry changes the password of ${name} regularly. It was not changed: ${says}.`,
 };

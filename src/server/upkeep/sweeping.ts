@@ -20,6 +20,8 @@ import {
   notices,
   outbox,
   pairings,
+  runItems,
+  runs,
   secondSteps,
   sessions,
   usedCodes,
@@ -71,6 +73,11 @@ export const KEPT: readonly Kept[] = [
   { table: usedCodes, over: (at) => sql`step < ${Math.floor((at - DAY) / 30_000)}` },
   // The year of a vault shows twelve months.
   { table: findings, over: (at) => sql`ended_at is not null and ended_at < ${at - 400 * DAY}` },
+  { table: runItems, over: (at) => sql`run_id in (select id from runs where ended_at < ${at - 90 * DAY})` },
+  {
+    table: runs,
+    over: (at) => sql`ended_at < ${at - 90 * DAY} and not exists (select 1 from run_items i where i.run_id = runs.id)`,
+  },
   // The last one stays: it says how far things have come.
   {
     table: outbox,

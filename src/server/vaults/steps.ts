@@ -5,13 +5,14 @@ import { z } from "zod";
 import { hostOf } from "../../core/signin/address";
 import { matches } from "../../core/signin/site";
 import { NO_STEPS, type SignInSteps, stepsSchema } from "../../core/signin/steps";
+import { monthsAfter } from "../../core/time";
 import { peopleNames } from "../access/peopleNames";
 import { stewardsAt } from "../access/stewards";
 import { personIdOf } from "../caller";
 import { type Context, command, idSchema, query } from "../command";
 import { entries, signInTests, stepVersions } from "../database/schema";
 import { uuidv7At } from "../ids";
-import { timeZone } from "../organisation";
+import { loadRules, timeZone } from "../organisation";
 import { notFound, Refused } from "../refused";
 import { ANY_STEWARD } from "../signin/askedCodes";
 import { lastChange } from "../signin/passwordChanges";
@@ -91,7 +92,7 @@ export const stepsPage = query({
         .limit(MOST_VERSIONS),
       tx.select().from(signInTests).where(eq(signInTests.entryId, entryId)),
     ]);
-    const change = await lastChange(tx, entryId);
+    const [change, { changeEvery }] = await Promise.all([lastChange(tx, entryId), loadRules(tx)]);
     const people = [...(test?.by ? [test.by] : []), ...(change ? [change.personId] : [])];
     const named = await peopleNames(tx, me, [...versions.map(({ by }) => by), ...people]);
     return {
@@ -121,6 +122,11 @@ export const stepsPage = query({
         /** It is to be decided which of the two passwords works. */
         open: Boolean(change.open),
         running: Boolean(change.running),
+      },
+      /** Whether the house rule that changes passwords regularly is for it: months, and when its turn comes. */
+      regularly: {
+        ...{ chosen: entry.changedRegularly, every: changeEvery, asksFirst: entry.asksFirst > 0 },
+        next: changeEvery === null ? null : Math.max(at, monthsAfter(version.createdAt, changeEvery)),
       },
       test: test
         ? {

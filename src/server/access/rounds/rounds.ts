@@ -18,7 +18,7 @@ import {
 } from "../../../core/access/index";
 import { type GivenGrant, lookThrough, type Odd, type RoundLine } from "../../../core/access/rounds";
 import { counted } from "../../../core/counted";
-import { sayDate } from "../../../core/time";
+import { monthsAfter, sayDate } from "../../../core/time";
 import { byName } from "../../byName";
 import { type Context, command, idSchema, none, query, type Topic } from "../../command";
 import type { Reader, Transaction } from "../../database/client";
@@ -548,14 +548,3 @@ export const continueRounds = command({
   journal: null,
   tell: ({ result }): Topic[] => result.map((id): Topic => `person:${id}`),
 });
-
-/** The same day of a later month; its last where it has no such day. */
-function monthsAfter(at: number, months: number): number {
-  const from = new Date(at);
-  const to = new Date(at);
-  to.setUTCDate(1);
-  to.setUTCMonth(to.getUTCMonth() + months);
-  const last = new Date(Date.UTC(to.getUTCFullYear(), to.getUTCMonth() + 1, 0)).getUTCDate();
-  to.setUTCDate(Math.min(from.getUTCDate(), last));
-  return to.getTime();
-}
