@@ -161,3 +161,16 @@ async function connect(app: Galtry, by: Caller, thumbprint: string): Promise<str
   if (taken.state !== "connected") throw new Error("not connected");
   return taken.lanyardId;
 }
+
+/** Somebody more, who has joined. */
+export async function colleagueOf(
+  app: Galtry,
+  { as, nobody: from }: Pick<Fixture, "as" | "nobody">,
+  name: string,
+  role: "member" | "administrator" = "member",
+): Promise<{ id: string; name: string; as: Extract<Caller, { kind: "person" }> }> {
+  const mail = `${name.toLowerCase().replaceAll(" ", "-")}@tarrowick.example`;
+  const { personId, link } = await addPerson.execute(app, { name, mail, role }, as("owner"));
+  await acceptLink.execute(app, { token: new URL(link!).hash.slice(1), password: PASSWORD }, from);
+  return { id: personId, name, as: { ...as("owner"), personId } };
+}

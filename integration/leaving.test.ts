@@ -1,7 +1,7 @@
 /** Somebody leaves: what ends, who takes over, who learns what they have seen, and what comes back. */
 import { and, eq, isNull } from "drizzle-orm";
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from "vitest";
-import { type Fixture, give, type Kind, makeFixture, PASSWORD } from "../demo/fixture";
+import { colleagueOf, type Fixture, give, type Kind, makeFixture } from "../demo/fixture";
 import { type InProcess, inProcess } from "../demo/inProcess";
 import { createHandover } from "../src/server/access/handover/handover";
 import { createLetterbox } from "../src/server/access/handover/letterbox";
@@ -10,12 +10,10 @@ import { whoCanDoWhat } from "../src/server/access/who";
 import type { Caller } from "../src/server/caller";
 import { grants, handovers, letterboxes, memberships, notices, sessions } from "../src/server/database/schema";
 import { frontDesk } from "../src/server/frontdesk/frontDesk";
-import { addPerson } from "../src/server/people/adding";
 import { createGroup } from "../src/server/people/groups";
 import { leavingPage, markLeaver } from "../src/server/people/leaving";
 import { setMember } from "../src/server/people/members";
 import { leaveDue, reinstate } from "../src/server/people/persons";
-import { acceptLink } from "../src/server/people/setUp";
 import { addEntry, changeEntry } from "../src/server/vaults/entries";
 import { createFolder } from "../src/server/vaults/folders";
 import { revealField } from "../src/server/vaults/revealing";
@@ -29,14 +27,9 @@ const DAY = 86_400_000;
 let number = 0;
 let who: { id: string; as: Extract<Caller, { kind: "person" }> };
 
-/** A colleague with a vault of their own, a group, a link, a letterbox and something seen. */
-async function colleague(role: "member" | "administrator" = "administrator") {
-  number += 1;
-  const added = { name: `Colleague ${number}`, mail: `colleague-${number}@tarrowick.example`, role };
-  const { personId, link } = await addPerson.execute(db(), added, f.as("owner"));
-  await acceptLink.execute(db(), { token: new URL(link!).hash.slice(1), password: PASSWORD }, f.nobody);
-  return { id: personId, as: { ...f.as("owner"), personId } };
-}
+/** Another for each test. */
+const colleague = (role: "member" | "administrator" = "administrator") =>
+  colleagueOf(db(), f, `Colleague ${++number}`, role);
 const page = (by: Kind = "administrator") => leavingPage.execute(db(), { personId: who.id }, f.as(by));
 const go = (more: object = {}, by: Kind = "administrator") =>
   markLeaver.execute(db(), { personId: who.id, why: "last day", ...more }, f.as(by));
@@ -69,10 +62,10 @@ describe("before", () => {
     expect(seen.keeperAlone).toMatchObject([{ name: `Group ${number}` }]);
     expect(seen.toldVaults).toEqual(["Shop & Tickets"]);
     // The administrator is steward of that vault, the owner is not.
-    expect(seen.seen.map(({ name }) => name)).toEqual(["Pellam Tickets"]);
+    expect(seen.known.seen.map(({ name }) => name)).toEqual(["Pellam Tickets"]);
     const outside = await page("owner");
-    expect(outside.seen).toEqual([]);
-    expect(outside.elsewhere).toMatchObject([{ vault: "Shop & Tickets", count: 1 }]);
+    expect(outside.known.seen).toEqual([]);
+    expect(outside.known.elsewhere).toMatchObject([{ vault: "Shop & Tickets", count: 1 }]);
     expect(JSON.stringify(outside)).not.toContain("Pellam");
     for (const kind of ["steward", "use", "guest"] as const) expect(await code(page(kind))).toBe("not-allowed");
   });
@@ -86,14 +79,14 @@ describe("before", () => {
     await give(db(), f.as("steward"), entryId, who.id, "reveal");
     // Who knows the user name can open nothing with it.
     await revealField.execute(db(), { entryId, field: "userName", how: "revealed" }, who.as);
-    expect((await page()).seen).toEqual([]);
+    expect((await page()).known.seen).toEqual([]);
     await revealField.execute(db(), { entryId, field: "password", how: "revealed" }, who.as);
-    expect((await page()).seen).toMatchObject([{ name: "Kiosk", changeable: true, hasCode: false }]);
+    expect((await page()).known.seen).toMatchObject([{ name: "Kiosk", changeable: true, hasCode: false }]);
     const { entries } = await import("../src/server/database/schema");
     const [row] = await db().db.select().from(entries).where(eq(entries.nodeId, entryId));
     const change = { entryId, baseVersionId: row!.versionId, values: { ...values, password: "canary-kiosk-2" } };
     await changeEntry.execute(db(), change, f.as("steward"));
-    expect((await page()).seen).toEqual([]);
+    expect((await page()).known.seen).toEqual([]);
   });
 });
 

@@ -574,6 +574,19 @@ const EXPECTED: Record<string, { who: Who; asPerson?: Who; server?: true; input:
       ...{ entryId: fixture.entryId, versionId: id(), outcome: "signed-in", detail: "", pages: [], picture: null },
     }),
   },
+  "people.askForChanges": {
+    who: "administrators",
+    input: () => ({ personId: fixture.ids.use, sort: "lost", why: "a lost laptop" }),
+  },
+  "people.setChangeListDate": { who: "own", input: () => ({ listId: id(), dueAt: Date.now() + 86_400_000 }) },
+  "people.leaveUnchanged": {
+    who: "own",
+    input: () => ({ listId: id(), entryId: fixture.entryId, why: "closed soon" }),
+  },
+  "people.undoLeaveUnchanged": { who: "own", input: () => ({ listId: id(), entryId: fixture.entryId }) },
+  "people.followChangeLists": { who: "server", input: () => ({}) },
+  "people.knownPage": { who: "administrators", input: () => ({ personId: fixture.ids.use }) },
+  "people.ownChangeLists": { who: "everybody", input: () => ({}) },
   "signIn.beginRun": {
     who: "edit",
     input: () => ({ what: "test", entryIds: [fixture.entryId], aboutId: null, userAgent: "x", language: "en" }),

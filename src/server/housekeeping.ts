@@ -24,6 +24,7 @@ import { Checkpoints } from "./journal/checkpoints";
 import { keepForwarding } from "./journal/forwarding";
 import { failed, goesOn, log } from "./log";
 import { keepSending } from "./mail/post";
+import { followChangeLists } from "./people/changeLists";
 import { leaveDue } from "./people/persons";
 import { tellOfCertificates } from "./provider/providers";
 import { ReadingThread } from "./reading/readingThread";
@@ -194,6 +195,7 @@ const EXPIRY_EVERY_MS = 60_000;
 /** What is done each minute, by the server. */
 const EACH_MINUTE = [
   leaveDue,
+  followChangeLists,
   tellOfExpiry,
   continueRounds,
   sweepHandovers,

@@ -91,6 +91,15 @@ import { mailNotices } from "./mail/noticeMail";
 import { mailTried, takeMail } from "./mail/queue";
 import { sendTestMail } from "./mail/testMail";
 import { addPeople, addPerson, checkPeople } from "./people/adding";
+import {
+  askForChanges,
+  followChangeLists,
+  knownPage,
+  leaveUnchanged,
+  ownChangeLists,
+  setChangeListDate,
+  undoLeaveUnchanged,
+} from "./people/changeLists";
 import { erasePerson } from "./people/erasing";
 import { forgotPassword, resetPassword, sendReset } from "./people/forgotten";
 import { groupList, groupPage } from "./people/groupPage";
@@ -579,6 +588,13 @@ const ALL = [
   ownRuns,
   stopRun,
   takeRunItem,
+  askForChanges,
+  followChangeLists,
+  knownPage,
+  leaveUnchanged,
+  ownChangeLists,
+  setChangeListDate,
+  undoLeaveUnchanged,
   endNightTest,
   claimCode,
   reportLanding,

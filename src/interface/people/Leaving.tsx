@@ -64,7 +64,7 @@ export function Leaving({ view, runs, me, zone, now }: LeavingProps) {
             {view.erased ? <p className="soft">{t.isErased}</p> : <Reinstating view={view} />}
             {!view.erased && <Erasing view={view} />}
           </div>
-          <SeenStill {...{ view, runs, zone, now }} />
+          <SeenStill person={view} known={view.known} asks {...{ runs, zone, now }} />
         </Book>
       )}
     </Page>
@@ -77,11 +77,13 @@ function Before({ view, runs, me, zone, now }: LeavingProps) {
   const leave = useCommand("people.markLeaver");
   const [why, setWhy] = useState("");
   const [until, setUntil] = useState("");
+  const [changeBy, setChangeBy] = useState("");
   const [chosen, setChosen] = useState<Chosen>({ successors: {}, keepers: {} });
   const open = view.alone.filter(({ nodeId }) => chosen.successors[nodeId] === undefined).length;
   const send = async () => {
     const input: InputOf<"people.markLeaver"> = {
       ...{ personId: view.id, why, until: until === "" ? null : fromLocal(until, zone) },
+      changeBy: changeBy === "" || until !== "" ? null : fromLocal(changeBy, zone),
       successors: view.alone.map(({ nodeId }) => ({ nodeId, personId: chosen.successors[nodeId]?.id ?? null })),
       keepers: view.keeperAlone.map(({ groupId }) => ({ groupId, personId: chosen.keepers[groupId] ?? null })),
     };
@@ -114,6 +116,15 @@ function Before({ view, runs, me, zone, now }: LeavingProps) {
               onText={setUntil}
               wrong={leave.wrong("until")}
             />
+            {until === "" && view.known.seen.length + view.known.elsewhere.length > 0 && (
+              <MomentField
+                label={t.changeBy}
+                hint={t.emptyForAWeek}
+                value={changeBy}
+                onText={setChangeBy}
+                wrong={leave.wrong("changeBy")}
+              />
+            )}
             {open > 0 && (
               <Row>
                 <span className="small">{t.chooseFirst(open)}</span>
@@ -122,7 +133,7 @@ function Before({ view, runs, me, zone, now }: LeavingProps) {
           </Form>
         )}
       </div>
-      <SeenStill {...{ view, runs, zone, now }} />
+      <SeenStill person={view} known={view.known} asks {...{ runs, zone, now }} />
     </Book>
   );
 }

@@ -70,6 +70,9 @@ export function PersonPage({ person, managed, zone, now }: PersonProps) {
         <h1>{person.self ? t.yourAccess : t.accessOf(person.name)}</h1>
         {person.standing !== "active" && <Chip data-tone="bad">{STANDING[person.standing]}</Chip>}
         {managed && person.standing !== "leaver" && (
+          <ButtonLink href={`/people/${person.id}/known`}>{t.whatTheyHaveSeen}</ButtonLink>
+        )}
+        {managed && person.standing !== "leaver" && (
           <ButtonLink href={`/people/${person.id}/teams`}>{t.changesTeams}</ButtonLink>
         )}
         {managed && (

@@ -1,41 +1,58 @@
 "use client";
 
 import Link from "next/link";
-import { useState } from "react";
-import { sayTime } from "@/core/time";
+import { type CSSProperties, useState } from "react";
+import { exactTime, sayDay, sayTime } from "@/core/time";
+import type { Known, KnownRow } from "@/server/people/changeLists";
 import type { RunView } from "@/server/signin/runs";
-import { Act, Button, Row } from "../shared/controls";
+import { useCommand } from "../shared/ask";
+import { Act, Button, Row, TextField } from "../shared/controls";
+import { Dialog } from "../shared/Dialog";
+import { useDone } from "../shared/Done";
+import { Form } from "../shared/Form";
 import { AskToChange, Runs } from "../upkeep/RunPanel";
 import { type RunItem, useBeginRun } from "../upkeep/useRun";
-import type { LeavingView } from "./leavingView";
-import { leaving as t } from "./strings";
+import { AskForChanges, ChangeDate } from "./AskForChanges";
+import { seenStill as t } from "./strings";
 
 const itemOf = ({ entryId, name }: RunItem): RunItem => ({ entryId, name });
 
-const LINE = {
-  ...{ display: "flex", justifyContent: "space-between", gap: 16, alignItems: "baseline" },
-  ...{ padding: "8px 0", borderBottom: "1px solid var(--rule)" },
-} as const;
+const LINE: CSSProperties = {
+  ...{ display: "flex", flexWrap: "wrap", justifyContent: "space-between", gap: "4px 16px", alignItems: "baseline" },
+  ...{ padding: "8px 0", borderBottom: "1px solid var(--rule)", overflowWrap: "anywhere" },
+};
+
+export interface Knower {
+  id: string;
+  name: string;
+  standing: "active" | "invited" | "suspended" | "leaver";
+}
 
 interface SeenStillProps {
-  view: LeavingView;
+  person: Knower;
+  known: Known;
+  /** The reader's own, about this person. */
   runs: readonly RunView[];
+  /** The reader opens lists, and sets their dates. */
+  asks: boolean;
   zone: string;
   now: number;
 }
 
-/** Passwords that they have seen and that still work: named to their stewards, counted for everybody else. */
-export function SeenStill({ view, runs, zone, now }: SeenStillProps) {
-  const { begin, beginning, refused } = useBeginRun(view.id);
+/** Passwords that somebody has seen and that still work: named to their stewards, counted for everybody else. */
+export function SeenStill({ person, known, runs, asks, zone, now }: SeenStillProps) {
+  const { begin, beginning, refused } = useBeginRun(person.id);
   const [asking, setAsking] = useState<RunItem[] | null>(null);
   const underWay = new Set(runs.flatMap(({ over, lines }) => (over ? [] : lines.map(({ entryId }) => entryId))));
-  const changeable = view.seen.filter((one) => one.changeable && !underWay.has(one.entryId));
+  const changeable = known.seen.filter((one) => one.changeable && one.left === null && !underWay.has(one.entryId));
+  const listId = known.list !== null && known.list.endedAt === null ? known.list.id : null;
   return (
     <section>
       <h2>{t.seen}</h2>
+      <HowFar {...{ person, known, asks, zone, now }} />
       <Runs {...{ runs, refused }} />
-      {view.seen.length === 0 && view.elsewhere.length === 0 ? (
-        <p style={{ marginTop: 8 }}>{t.nothingSeen(view.name)}</p>
+      {known.seen.length === 0 && known.elsewhere.length === 0 ? (
+        <p style={{ marginTop: 8 }}>{listId ? t.nothingLeftOfYours : t.nothingSeen(person.name)}</p>
       ) : (
         <>
           <p className="soft small" style={{ marginTop: 8 }}>
@@ -49,53 +66,167 @@ export function SeenStill({ view, runs, zone, now }: SeenStillProps) {
             </Row>
           )}
           <ul>
-            {view.seen.map((one) => (
+            {known.seen.map((one) => (
               <li key={one.entryId} style={LINE}>
-                <span>
+                <span style={{ flex: "1 1 260px" }}>
                   <Link href={`/entry/${one.entryId}`} prefetch={false}>
                     {one.name}
                   </Link>{" "}
                   <span className="soft small">
-                    {t.seenIn(one.vault, sayTime(one.at, now, zone), one.stewards.join(", "))}
+                    {t.seenIn(one.vault, sayTime(one.at, now, zone), one.stewards)} {t.usedBy(one.usedBy)}
                     {one.hasCode && ` ${t.withACode}`}
                   </span>
+                  {one.left && (
+                    <span className="small" style={{ display: "block" }}>
+                      {t.leftBy(one.left.by, sayTime(one.left.at, now, zone), one.left.why)}
+                    </span>
+                  )}
                 </span>
-                {one.changeable ? (
-                  <Act
-                    isDisabled={beginning || underWay.has(one.entryId)}
-                    onPress={() => setAsking([itemOf(one)])}
-                    aria-label={t.changeNowOf(one.name)}
-                  >
-                    {t.changeNow}
-                  </Act>
-                ) : (
-                  <Link
-                    style={{ whiteSpace: "nowrap" }}
-                    href={`/entry/${one.entryId}?edit`}
-                    prefetch={false}
-                    aria-label={t.changeByHandOf(one.name)}
-                  >
-                    {t.changeByHand}
-                  </Link>
-                )}
+                <Acts
+                  {...{ one, listId }}
+                  busy={beginning || underWay.has(one.entryId)}
+                  onChange={() => setAsking([itemOf(one)])}
+                />
               </li>
             ))}
-            {view.elsewhere.map((one) => (
-              <li key={one.vault} style={{ padding: "8px 0", borderBottom: "1px solid var(--rule)" }}>
-                {t.seenElsewhere(one.count, one.vault, one.stewards.join(", "))}
+            {known.elsewhere.map((one) => (
+              <li key={one.vault} style={LINE}>
+                {t.seenElsewhere(one.count, one.vault, one.stewards)}
               </li>
             ))}
           </ul>
         </>
       )}
-      <p style={{ marginTop: 12 }}>
-        <Link href={`/reports/known?person=${view.id}`} prefetch={false}>
-          {t.recordToPrint}
-        </Link>
-      </p>
+      {asks && (
+        <p style={{ marginTop: 12 }}>
+          <Link href={`/reports/known?person=${person.id}`} prefetch={false}>
+            {t.recordToPrint}
+          </Link>
+        </p>
+      )}
       {asking && (
         <AskToChange items={asking} onClose={() => setAsking(null)} onStart={() => void begin("change", asking)} />
       )}
     </section>
+  );
+}
+
+interface ActsProps {
+  one: KnownRow;
+  listId: string | null;
+  busy: boolean;
+  onChange: () => void;
+}
+
+function Acts({ one, listId, busy, onChange }: ActsProps) {
+  const [leaving, setLeaving] = useState(false);
+  const undo = useCommand("people.undoLeaveUnchanged");
+  if (one.left && listId)
+    return (
+      <Act
+        isDisabled={undo.running}
+        onPress={() => void undo.run({ listId, entryId: one.entryId })}
+        aria-label={t.changeAfterAllOf(one.name)}
+      >
+        {t.changeAfterAll}
+      </Act>
+    );
+  return (
+    <span style={{ display: "flex", flexWrap: "wrap", gap: "4px 16px" }}>
+      {one.changeable ? (
+        <Act isDisabled={busy} onPress={onChange} aria-label={t.changeNowOf(one.name)}>
+          {t.changeNow}
+        </Act>
+      ) : (
+        <Link href={`/entry/${one.entryId}?edit`} prefetch={false} aria-label={t.changeByHandOf(one.name)}>
+          {t.changeByHand}
+        </Link>
+      )}
+      {listId && (
+        <Act isDisabled={busy} onPress={() => setLeaving(true)} aria-label={t.leaveUnchangedOf(one.name)}>
+          {t.leaveUnchanged}
+        </Act>
+      )}
+      {leaving && listId && <LeaveUnchanged {...{ one, listId }} onClose={() => setLeaving(false)} />}
+    </span>
+  );
+}
+
+function LeaveUnchanged({ one, listId, onClose }: { one: KnownRow; listId: string; onClose: () => void }) {
+  const leave = useCommand("people.leaveUnchanged");
+  const done = useDone();
+  const [why, setWhy] = useState("");
+  const ofItem = { listId, entryId: one.entryId };
+  const send = async () => {
+    if (!(await leave.run({ ...ofItem, why })).ok) return;
+    onClose();
+    done(t.isLeft(one.name), [{ command: "people.undoLeaveUnchanged", input: ofItem }]);
+  };
+  return (
+    <Dialog open title={t.leaveTitle(one.name)} onClose={onClose}>
+      <Form
+        verb={t.leaveUnchanged}
+        onSend={send}
+        onCancel={onClose}
+        running={leave.running}
+        unready={why.trim() === ""}
+        wrong={leave.wrong()}
+      >
+        <p>{t.leaveSays}</p>
+        <TextField
+          label={t.reason}
+          hint={t.othersReadIt}
+          value={why}
+          onText={setWhy}
+          maxLength={300}
+          wrong={leave.wrong("why")}
+          autoFocus
+        />
+      </Form>
+    </Dialog>
+  );
+}
+
+/** What was asked of whom, by when, and how far everybody is. */
+function HowFar({ person, known, asks, zone, now }: Omit<SeenStillProps, "runs">) {
+  const [open, setOpen] = useState<"ask" | "date" | null>(null);
+  const { list } = known;
+  const any = known.seen.length > 0 || known.elsewhere.length > 0;
+  return (
+    <>
+      {list && list.endedAt === null && (
+        <div style={{ marginTop: 8 }}>
+          <p>
+            <b>{t.changeBy(sayDay(list.dueAt, now, zone), list.dueAt <= now)}</b>{" "}
+            {t.howFar(list.of - list.open - list.left, list.of, list.left)}
+          </p>
+          <p className="small soft" title={exactTime(list.openedAt, zone)}>
+            {t.askedFor[list.sort](person.name, list.openedBy, sayDay(list.openedAt, now, zone), list.why)}
+          </p>
+          {list.progress.length > 1 && (
+            <ul className="small" aria-label={t.progress} style={{ marginTop: 6 }}>
+              {list.progress.map((one) => (
+                <li key={one.name}>{t.progressOf(one.name, one.of - one.open, one.of)}</li>
+              ))}
+            </ul>
+          )}
+          {asks && (
+            <Row style={{ marginTop: 6 }}>
+              <Act onPress={() => setOpen("date")}>{t.changeDate}</Act>
+            </Row>
+          )}
+        </div>
+      )}
+      {list && list.endedAt !== null && (
+        <p style={{ marginTop: 8 }}>{t.isDone(sayDay(list.endedAt, now, zone), list.of, list.left)}</p>
+      )}
+      {asks && any && (list === null || list.endedAt !== null) && (
+        <Row style={{ marginTop: 10 }}>
+          <Button onPress={() => setOpen("ask")}>{t.askTheStewards}</Button>
+        </Row>
+      )}
+      {open === "ask" && <AskForChanges {...{ person, zone }} onClose={() => setOpen(null)} />}
+      {open === "date" && list && <ChangeDate {...{ zone }} listId={list.id} onClose={() => setOpen(null)} />}
+    </>
   );
 }

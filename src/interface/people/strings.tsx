@@ -161,6 +161,7 @@ export const personPage = {
     )}, which you are not a steward of.`,
   noAccessToAnythingYouAreA: "No access to anything you are a steward of.",
   theirAccess: "Their access",
+  whatTheyHaveSeen: "What they have seen",
   changesTeams: "Changes teams…",
   leaves: "Leaves…",
   whatTheyHad: "What they had, and reinstate",
@@ -218,6 +219,75 @@ export const addPeople = {
   until: (time: string) => `until ${time}`,
 };
 
+const asked = (by: string, day: string, why: string): string =>
+  ` Asked ${day}${by === "" ? "" : ` by ${by}`}${why === "" ? "." : `: “${why}”`}`;
+
+export const seenStill = {
+  seen: "Passwords they have seen that still work",
+  seenSays: "Change these, the worst first. Each is shown to its stewards by name; the others are counted.",
+  changeAll: (count: number) => `Change ${counted(count, "password")}`,
+  changeNow: "Change now",
+  changeNowOf: (name: string) => `Change the password of ${name} now`,
+  changeByHand: "Change by hand",
+  changeByHandOf: (name: string) => `Change the password of ${name} by hand`,
+  changeAfterAll: "Change it after all",
+  changeAfterAllOf: (name: string) => `Change the password of ${name} after all`,
+  leaveUnchanged: "Leave unchanged",
+  leaveUnchangedOf: (name: string) => `Leave the password of ${name} unchanged`,
+  leaveTitle: (name: string) => `Leave the password of ${name} unchanged`,
+  leaveSays: "People who have seen it can go on using it. Say why that does no harm.",
+  isLeft: (name: string) => `The password of ${name} stays unchanged.`,
+  leftBy: (name: string, time: string, why: string) => `Left unchanged by ${name || "someone"}, ${time}: “${why}”`,
+  reason: "Reason",
+  othersReadIt: "The other stewards and the administrators read it.",
+  withACode: "It also requires a one-time code.",
+  usedBy: (count: number) => `${counted(count, "person")} ${agree(count, "has", "have")} access.`,
+  nothingSeen: (name: string) => `${name} has seen no password that still works.`,
+  nothingLeftOfYours: "None of those that you are steward of still works.",
+  seenIn: (vault: string, time: string, stewards: readonly string[]) =>
+    `${vault}, seen ${time}.${stewards.length === 0 ? "" : ` ${agree(stewards.length, "Steward", "Stewards")}: ${stewards.join(", ")}.`}`,
+  recordToPrint: "Report of what they have seen and what was changed since",
+  seenElsewhere: (count: number, vault: string, stewards: readonly string[]) =>
+    `${counted(count, "password")} in ${vault}, where you are not a steward.${stewards.length === 0 ? " It has no steward." : ` Ask ${listOf(stewards)}.`}`,
+  changeBy: (day: string, late: boolean) => (late ? `To be changed by ${day}: late.` : `To be changed by ${day}.`),
+  howFar: (changed: number, of: number, left: number) =>
+    `${changed} of ${of} changed${left > 0 ? `, ${left} left unchanged` : ""}.`,
+  askedFor: {
+    left: (name: string, by: string, day: string, why: string) => `${name} has left.${asked(by, day, why)}`,
+    lowered: (_: string, by: string, day: string, why: string) => `They can no longer reveal these.${asked(by, day, why)}`,
+    lost: (_: string, by: string, day: string, why: string) =>
+      `What they knew may be in other hands.${asked(by, day, why)}`,
+  },
+  progress: "How far each steward is",
+  progressOf: (name: string, changed: number, of: number) => `${name}: ${changed} of ${of}`,
+  changeDate: "Change the date",
+  isDone: (day: string, of: number, left: number) =>
+    `The stewards were done ${day}: ${of - left} of ${counted(of, "password")} changed${left > 0 ? `, ${left} left unchanged` : ""}.`,
+  askTheStewards: "Ask their stewards to change them",
+};
+
+export const askForChanges = {
+  title: (name: string) => `Have what ${name} has seen changed`,
+  says: "The stewards of these passwords get a list with a date, and are reminded. You see how far they are.",
+  what: "What",
+  everything: "Everything they have seen: something of theirs was lost",
+  onlyLowered: "Only what they can no longer reveal",
+  reason: "Reason",
+  stewardsReadIt: "Written in the Journal, and read by the stewards.",
+  changeBy: "To be changed by",
+  inAWeek: "Leave empty for a week from now.",
+  ask: "Ask the stewards",
+  areAsked: "Their stewards have been asked.",
+  dateTitle: "Date by which they are to be changed",
+  setDate: "Set the date",
+  dateIsSet: "The date has been changed.",
+};
+
+export const knownPage = {
+  where: (person: ReactNode) => <>Passwords that {person} has seen, and what has to be changed</>,
+  title: (name: string) => `What ${name} has seen`,
+};
+
 export const leaving = {
   where: (link: ReactNode, person: ReactNode) => (
     <>
@@ -271,25 +341,13 @@ export const leaving = {
   nobodyFor: (what: string) => `No steward for ${what}`,
   newKeeperOf: (group: string) => `New keeper of ${group}`,
   noKeeper: "No keeper",
-  seen: "Passwords they have seen that still work",
-  seenSays: "Change these. Each is shown to its stewards by name; the others are counted.",
-  changeAll: (count: number) => `Change ${counted(count, "password")}`,
-  changeNow: "Change now",
-  changeNowOf: (name: string) => `Change the password of ${name} now`,
-  changeByHand: "Change by hand",
-  changeByHandOf: (name: string) => `Change the password of ${name} by hand`,
-  withACode: "It also requires a one-time code.",
-  nothingSeen: (name: string) => `${name} has seen no password that still works.`,
-  seenIn: (vault: string, time: string, stewards: string) =>
-    `${vault}, seen ${time}.${stewards === "" ? "" : ` Steward: ${stewards}.`}`,
-  recordToPrint: "Report of what they have seen and what was changed since",
-  seenElsewhere: (count: number, vault: string, stewards: string) =>
-    `${counted(count, "password")} in ${vault}, where you are not a steward.${stewards === "" ? "" : ` Ask ${stewards}.`}`,
   lastOwner: (name: string) => `${name} is the last active owner. Name another owner first.`,
   markAsLeaver: "Mark as leaver",
   setTheDate: "Set the date",
   reason: "Reason",
   writtenInTheJournal: "Written in the Journal.",
+  changeBy: "Passwords they have seen are to be changed by",
+  emptyForAWeek: "Their stewards are asked, and reminded. Leave empty for a week from now.",
   atALaterTime: "At a later time",
   emptyForNow: "Leave empty to end everything now.",
   chooseFirst: (count: number) => `First choose who takes over: ${count} left.`,

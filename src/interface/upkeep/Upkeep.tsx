@@ -4,7 +4,7 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { type ReactNode, useMemo, useState } from "react";
 import styled from "styled-components";
-import { sayTime } from "@/core/time";
+import { sayDay, sayTime } from "@/core/time";
 import { UPKEEP_ACTS, type UpkeepAct } from "@/core/upkeep/findings";
 import type { ResultOf } from "@/server/registry";
 import type { RunView } from "@/server/signin/runs";
@@ -54,13 +54,15 @@ interface UpkeepProps {
   /** For administrators. */
   house: readonly HouseFinding[];
   runs: readonly RunView[];
+  /** What people have seen and is the reader's to change. */
+  lists: ResultOf<"people.ownChangeLists">;
   filter: UpkeepFilter;
   now: number;
   owner: boolean;
 }
 
 /** What needs attention where one is steward, by the act that resolves it. */
-export function Upkeep({ view, house, runs, filter, now, owner }: UpkeepProps) {
+export function Upkeep({ view, house, runs, lists, filter, now, owner }: UpkeepProps) {
   const { rows, zone } = view;
   const end = useCommand("access.endAccess");
   const done = useDone();
@@ -91,6 +93,20 @@ export function Upkeep({ view, house, runs, filter, now, owner }: UpkeepProps) {
         {view.open > 0 && <SaveFindings filter={filter} now={now} />}
       </Head>
       <Runs {...{ runs, refused }} />
+      {lists.length > 0 && (
+        <Notice data-tone="plain" style={{ marginBottom: 16 }}>
+          <ul aria-label={t.toChange}>
+            {lists.map((list) => (
+              <li key={list.personId}>
+                <Link href={`/people/${list.personId}/known`} prefetch={false}>
+                  {t.hasSeen[list.sort](list.name, list.open)}
+                </Link>{" "}
+                <span className="soft">{t.changeBy(sayDay(list.dueAt, now, zone))}</span>
+              </li>
+            ))}
+          </ul>
+        </Notice>
+      )}
       {end.refused && (
         <Notice data-tone="bad" role="alert" style={{ marginBottom: 16 }}>
           {end.refused.message}

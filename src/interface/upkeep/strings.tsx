@@ -147,6 +147,15 @@ export const upkeep = {
     </>
   ),
   undo: "Undo",
+  toChange: "Passwords to change",
+  hasSeen: {
+    left: (name: string, count: number) => `${name} has left and has seen ${counted(count, "password")} of yours.`,
+    lowered: (name: string, count: number) =>
+      `${name} has seen ${counted(count, "password")} of yours that they can no longer reveal.`,
+    lost: (name: string, count: number) =>
+      `What ${name} has seen may be in other hands: ${counted(count, "password")} of yours.`,
+  },
+  changeBy: (day: string) => `To be changed by ${day}.`,
   showInUpkeep: "Show in Upkeep",
   sinceWhen: (time: string) => `since ${time}`,
   putOffHere: (time: string) => `put off until ${time}`,

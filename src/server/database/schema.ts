@@ -1376,6 +1376,49 @@ export const passwordChanges = sqliteTable(
   ],
 );
 
+export type ChangeListSort = "left" | "lowered" | "lost";
+
+/** What somebody has seen and what has to be changed because of it: shared out among the stewards, with a date. */
+export const changeLists = sqliteTable(
+  "change_lists",
+  {
+    id: id(),
+    personId: text("person_id").notNull(),
+    sort: text("sort").$type<ChangeListSort>().notNull(),
+    why: text("why").notNull(),
+    dueAt: time("due_at").notNull(),
+    /** What they saw later is not on it. */
+    openedAt: time("opened_at").notNull(),
+    /** Null where the date on which somebody leaves was reached. */
+    openedBy: text("opened_by"),
+    remindedAt: time("reminded_at"),
+    endedAt: time("ended_at"),
+  },
+  (t) => [
+    index("change_lists_person").on(t.personId, t.openedAt),
+    index("change_lists_ended").on(t.endedAt),
+    index("change_lists_open").on(t.dueAt).where(sql`ended_at is null`),
+  ],
+);
+
+export const changeListItems = sqliteTable(
+  "change_list_items",
+  {
+    listId: text("list_id")
+      .notNull()
+      .references(() => changeLists.id),
+    entryId: text("entry_id").notNull(),
+    /** When nothing that they have seen of it worked any more. */
+    doneAt: time("done_at"),
+    /** A steward has decided that this version stays as it is. */
+    leftVersionId: text("left_version_id"),
+    leftWhy: text("left_why").notNull().default(""),
+    leftBy: text("left_by"),
+    leftAt: time("left_at"),
+  },
+  (t) => [primaryKey({ columns: [t.listId, t.entryId] }), index("change_list_items_entry").on(t.entryId)],
+);
+
 /** Many logins changed or tested one after the other, by somebody or as the house rules say; it goes on without their page. */
 export const runs = sqliteTable(
   "runs",

@@ -5,7 +5,7 @@ import { isLastingSteward } from "../../core/access";
 import { loadSteps, requireLevel } from "../access/load";
 import { nodeName } from "../access/nodeName";
 import { loadByRole, loadPerson, type Person } from "../access/person";
-import { concernedBy, distinctBelow, stewardsAt } from "../access/stewards";
+import { concernedBy, distinctBelow } from "../access/stewards";
 import { byName } from "../byName";
 import { personIdOf } from "../caller";
 import { command, idSchema, instantSchema, query, type Topic } from "../command";
@@ -29,11 +29,9 @@ import {
 import { uuidv7 } from "../ids";
 import { notFound, Refused } from "../refused";
 import { requireConfirmed } from "../rules/confirming";
-import { CHANGEABLE } from "../signin/changeable";
-import { isSecret } from "../vaults/composing";
-import { kindsById } from "../vaults/kinds";
 import { requireOther } from "./administrators";
 import { endBelongings } from "./belongings";
+import { knownBy, openChangeList } from "./changeLists";
 import { endAll } from "./sessions";
 import { isLastOwner, setStanding } from "./state";
 import { leaving as t } from "./strings";
@@ -82,41 +80,6 @@ async function whatOf(context: Parameters<typeof requireLevel>[0], nodeId: strin
   const known = await requireLevel(context, nodeId, "use").catch(() => null);
   if (known) return t.inVault(await nodeName(context.tx, nodeId), vault);
   return node.type === "folder" ? t.aFolderIn(vault) : t.anEntryIn(vault);
-}
-
-interface StillWorks {
-  entryId: string;
-  at: number;
-  hasCode: boolean;
-  /** Galtry can change its password at the site, as far as is known before it tries. */
-  changeable: boolean;
-}
-
-/** Entries with a current secret that somebody has seen: those without a one-time code first, then the latest. */
-async function stillWorks(tx: Reader, personId: string): Promise<StillWorks[]> {
-  const rows = await tx.all<{
-    entryId: string;
-    kind: string;
-    field: string;
-    at: number;
-    hasCode: number;
-    changeable: number;
-  }>(sql`
-    select s.entry_id as "entryId", e.kind as kind, s.field as field, max(s.at) as at, e.has_code as "hasCode",
-      ${CHANGEABLE} as changeable
-    from sightings s
-    join entries e on e.node_id = s.entry_id and e.binned_at is null
-    join entry_versions v on v.id = e.version_id
-    join fingerprints f on f.version_id = e.version_id and f.field = s.field and f.fingerprint = s.fingerprint
-    where s.person_id = ${personId}
-    group by s.entry_id, s.field order by max(s.at) desc`);
-  const kinds = await kindsById(tx);
-  const found = new Map<string, StillWorks>();
-  // A user name that is known opens nothing.
-  for (const { entryId, kind, field, at, hasCode, changeable } of rows)
-    if (!found.has(entryId) && isSecret(kinds.get(kind)!, field))
-      found.set(entryId, { entryId, at, hasCode: hasCode === 1, changeable: changeable === 1 });
-  return [...found.values()].sort((a, b) => Number(a.hasCode) - Number(b.hasCode));
 }
 
 export const leavingPage = query({
@@ -217,25 +180,7 @@ export const leavingPage = query({
         .limit(1);
       if (!other) keeperAlone.push({ groupId: id, name });
     }
-    const seen: (StillWorks & { name: string; vault: string; stewards: string[] })[] = [];
-    const elsewhere = new Map<string, { vault: string; count: number; stewards: Set<string> }>();
-    for (const row of await stillWorks(tx, personId)) {
-      const { path } = await loadSteps(tx, row.entryId);
-      const vaultId = path[0]?.vaultId ?? "";
-      const vault = await nodeName(tx, vaultId);
-      const stewards = (await stewardsAt(tx, row.entryId, at))
-        .filter(({ id }) => id !== personId)
-        .map(({ name }) => name);
-      const mine = await requireLevel(asking, row.entryId, "steward").catch(() => null);
-      // Named only to the stewards of it; everybody else reads how many.
-      if (mine) seen.push({ ...row, name: await nodeName(tx, row.entryId), vault, stewards });
-      else {
-        const found = elsewhere.get(vaultId) ?? { vault, count: 0, stewards: new Set<string>() };
-        found.count += 1;
-        for (const name of stewards) found.stewards.add(name);
-        elsewhere.set(vaultId, found);
-      }
-    }
+    const known = await knownBy(asking, personId);
     const revealed = left ? [] : await vaultsRevealedTo(tx, personId, at);
     const told = await tx
       .select({ id: vaults.nodeId, name: vaults.name })
@@ -246,8 +191,7 @@ export const leavingPage = query({
       leftAt: left ? validFrom : null,
       erased: allowed.person.erasedAt !== null,
       lastOwner: role === "owner" && (await isLastOwner(tx, personId)),
-      ...{ ends, alone, keeperAlone, seen },
-      elsewhere: [...elsewhere.values()].map((one) => ({ ...one, stewards: [...one.stewards].sort() })),
+      ...{ ends, alone, keeperAlone, known },
       toldVaults: told.map(({ name }) => name).sort(),
       had: left ? await hadBefore(tx, personId, validFrom, asking) : { grants: [], groups: [] },
     };
@@ -294,6 +238,8 @@ export const markLeaver = command({
     until: instantSchema.default(null),
     successors: z.array(successor).max(200).default([]),
     keepers: z.array(keeper).max(200).default([]),
+    /** When the passwords that they have seen are to be changed; null for within a week. */
+    changeBy: instantSchema.default(null),
   }),
   by: ["person"],
   allow: async (context) => {
@@ -303,6 +249,7 @@ export const markLeaver = command({
     if (found.standing.role === "owner" && (await isLastOwner(tx, input.personId)))
       throw new Refused("not-allowed", t.lastOwner);
     if (input.until !== null && input.until <= at) throw new Refused("bad-input", t.endIsPast, "until");
+    if (input.changeBy !== null && input.changeBy <= at) throw new Refused("bad-input", t.endIsPast, "changeBy");
     const person = await loadPerson(tx, input.personId, at);
     if (!person) throw notFound();
     const alone = await aloneAt(tx, person, at);
@@ -369,6 +316,9 @@ export const markLeaver = command({
       await tellingOwners(tx, personId, person.name, at, async () => {
         await setStanding(tx, personId, { role: standing.role, standing: "leaver", until: null }, at, commandId);
         await endBelongings(tx, personId, at);
+      });
+      await openChangeList(tx, {
+        ...{ person, sort: "left", why: input.why, dueAt: input.changeBy, by: me.id, at },
       });
     } else
       await setStanding(

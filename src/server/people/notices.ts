@@ -7,6 +7,7 @@ import { nodeLinks } from "../access/nodeName";
 import { personIdOf } from "../caller";
 import { command, idSchema, none, query } from "../command";
 import { notices, persons } from "../database/schema";
+import { pageOfNotice } from "./changeLists";
 
 export const ownNotices = query({
   name: "people.ownNotices",
@@ -30,6 +31,8 @@ export const ownNotices = query({
     return rows.map(({ sort, about, ...row }) => {
       const there = links.get(row.nodeId ?? "") ?? null;
       if (sort === "rounds" && there !== null) return { ...row, link: `/access/${row.nodeId}/rounds` };
+      const changes = pageOfNotice(about);
+      if (changes !== null) return { ...row, link: changes };
       // What waits for an answer is answered at the Front desk.
       return { ...row, link: about !== null && sort === "requests" ? "/" : there };
     });

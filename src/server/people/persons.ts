@@ -12,6 +12,7 @@ import { Refused } from "../refused";
 import { requireConfirmed } from "../rules/confirming";
 import { requireAdministrator, requireOther } from "./administrators";
 import { endBelongings, giveAgain, givesSteward } from "./belongings";
+import { endListOf, openChangeList } from "./changeLists";
 import { endAll, mailSchema } from "./sessions";
 import { makeLink } from "./setUp";
 import { makeSignInLink } from "./signInLinks";
@@ -115,6 +116,7 @@ export const reinstate = command({
     await setStanding(tx, personId, { role, standing: next, until: ends }, at, commandId);
     await decideHere(tx, personId);
     if (standing !== "leaver") return;
+    await endListOf(tx, personId, at);
     await giveAgain(tx, { personId, leftAt, grantIds, membershipIds, by: me, at, commandId });
     await linkKnownAccount(tx, personId, allowed.person.mail, at);
   },
@@ -307,6 +309,7 @@ export const leaveDue = command({
       const next = { role: standing.role, standing: "leaver", until: null } as const;
       await setStanding(tx, person.id, next, at, commandId);
       await endBelongings(tx, person.id, at);
+      await openChangeList(tx, { person, sort: "left", why: "", dueAt: null, by: null, at });
     }
     return due.map(({ person }) => ({ personId: person.id, name: person.name }));
   },

@@ -178,6 +178,32 @@ export const leaving = {
     `${name} is back and has ${level[0]!.toUpperCase()}${level.slice(1)} on ${node} again: ${by} reinstated them.`,
 };
 
+export const changeLists = {
+  toChange: {
+    left: (name: string, count: number, until: string) =>
+      `${name} has left and has seen ${counted(count, "password")} of which you are steward and that still ${agree(count, "works", "work")}. Change ${agree(count, "it", "them")} by ${until}.`,
+    lowered: (name: string, count: number, until: string) =>
+      `${name} has less access than before and has seen ${counted(count, "password")} of which you are steward and that still ${agree(count, "works", "work")}. Change ${agree(count, "it", "them")} by ${until}.`,
+    lost: (name: string, count: number, until: string) =>
+      `What ${name} knew may be in other hands: ${counted(count, "password")} that they have seen and of which you are steward still ${agree(count, "works", "work")}. Change ${agree(count, "it", "them")} by ${until}.`,
+  },
+  reminder: (name: string, count: number, until: string) =>
+    `Reminder: ${counted(count, "password")} that ${name} has seen and of which you are steward still ${agree(count, "works", "work")}. They were to be changed by ${until}.`,
+  notChangedInTime: (name: string, open: number, of: number) =>
+    `${open} of ${counted(of, "password")} that ${name} has seen still ${agree(open, "works", "work")}, and the date by which they were to be changed is over.`,
+  allChanged: (name: string, left: number) =>
+    left === 0
+      ? `Nothing that ${name} has seen works any more.`
+      : `Nothing that ${name} has seen works any more, except ${counted(left, "password")} that ${agree(left, "its stewards", "their stewards")} left unchanged.`,
+  dateIsPast: "The date is in the past. Choose a later one.",
+  atMostAYear: "Choose a date within a year.",
+  giveAReason: "Enter a reason. The other stewards see it.",
+  nothingToChange: (name: string) => `${name} has seen nothing that still works and has to be changed.`,
+  isOver: "This list is done already. Reload the page.",
+  worksNoMore: "This password has been changed already.",
+  isToBeChanged: "This password is to be changed already.",
+};
+
 export const teams = { reinstateFirst: "This person has left. Reinstate them first." };
 
 export const newBrowser = {

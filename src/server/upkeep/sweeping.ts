@@ -7,6 +7,8 @@ import {
   approvals,
   asks,
   ceremonies,
+  changeListItems,
+  changeLists,
   deviceSignIns,
   findings,
   handovers,
@@ -73,6 +75,15 @@ export const KEPT: readonly Kept[] = [
   { table: usedCodes, over: (at) => sql`step < ${Math.floor((at - DAY) / 30_000)}` },
   // The year of a vault shows twelve months.
   { table: findings, over: (at) => sql`ended_at is not null and ended_at < ${at - 400 * DAY}` },
+  {
+    table: changeListItems,
+    over: (at) => sql`list_id in (select id from change_lists where ended_at < ${at - 2 * 365 * DAY})`,
+  },
+  {
+    table: changeLists,
+    over: (at) => sql`ended_at < ${at - 2 * 365 * DAY}
+      and not exists (select 1 from change_list_items i where i.list_id = change_lists.id)`,
+  },
   { table: runItems, over: (at) => sql`run_id in (select id from runs where ended_at < ${at - 90 * DAY})` },
   {
     table: runs,

@@ -4,6 +4,7 @@ import { FIRST_SHOWN } from "@/interface/upkeep/filter";
 import { Upkeep } from "@/interface/upkeep/Upkeep";
 import { isAdministrator } from "@/server/caller";
 import { ask, me } from "@/server/page";
+import { ownChangeLists } from "@/server/people/changeLists";
 import { ownRuns } from "@/server/signin/runs";
 import { upkeepPage } from "@/server/upkeep/findingsPage";
 import { houseFindings } from "@/server/upkeep/house";
@@ -25,10 +26,13 @@ export default async function UpkeepPage({
     find: String(search.find ?? "").slice(0, 80),
     most: Math.min(2_000, Math.max(FIRST_SHOWN, Math.trunc(Number(search.most)) || 0)),
   };
-  const [view, runs, house] = await Promise.all([
+  const [view, runs, lists, house] = await Promise.all([
     ask(upkeepPage, filter),
     ask(ownRuns, { aboutId: null }),
+    ask(ownChangeLists, {}),
     isAdministrator(role) ? ask(houseFindings, {}) : null,
   ]);
-  return <Upkeep {...{ view, runs, filter }} house={house?.rows ?? []} now={Date.now()} owner={role === "owner"} />;
+  return (
+    <Upkeep {...{ view, runs, lists, filter }} house={house?.rows ?? []} now={Date.now()} owner={role === "owner"} />
+  );
 }

@@ -12,6 +12,7 @@ import { scimUser } from "../../database/stored";
 import { uuidv7 } from "../../ids";
 import type { JournalEntry } from "../../journal/append";
 import { endBelongings } from "../../people/belongings";
+import { openChangeList } from "../../people/changeLists";
 import { endAll } from "../../people/sessions";
 import { currentState, isLastOwner, peopleNamed, setStanding } from "../../people/state";
 import { addNotice, tellingOwners } from "../../people/telling";
@@ -237,6 +238,10 @@ async function endAccess(
     );
     if (to === "leaver") await endBelongings(tx, personId, at);
   });
+  if (to === "leaver") {
+    const person = { id: personId, name: who };
+    await openChangeList(tx, { person, sort: "left", why: "", dueAt: null, by: null, at });
+  }
   if (accountId !== null)
     await tx.update(providerAccounts).set({ suspendedAt: at }).where(eq(providerAccounts.id, accountId));
   return true;
