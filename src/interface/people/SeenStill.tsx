@@ -72,7 +72,7 @@ export function SeenStill({ person, known, runs, asks, zone, now }: SeenStillPro
                   <Link href={`/entry/${one.entryId}`} prefetch={false}>
                     {one.name}
                   </Link>{" "}
-                  <span className="soft small">
+                  <span className="soft small" style={{ display: "block" }}>
                     {t.seenIn(one.vault, sayTime(one.at, now, zone), one.stewards)} {t.usedBy(one.usedBy)}
                     {one.hasCode && ` ${t.withACode}`}
                   </span>
@@ -204,14 +204,12 @@ function HowFar({ person, known, asks, zone, now }: Omit<SeenStillProps, "runs">
             {t.askedFor[list.sort](person.name, list.openedBy, sayDay(list.openedAt, now, zone), list.why)}
           </p>
           {list.progress.length > 1 && (
-            <ul className="small" aria-label={t.progress} style={{ marginTop: 6 }}>
-              {list.progress.map((one) => (
-                <li key={one.name}>{t.progressOf(one.name, one.of - one.open, one.of)}</li>
-              ))}
-            </ul>
+            <p className="small" style={{ marginTop: 6 }}>
+              {t.progress(list.progress.map((one) => t.progressOf(one.name, one.of - one.open, one.of)))}
+            </p>
           )}
           {asks && (
-            <Row style={{ marginTop: 6 }}>
+            <Row style={{ margin: "6px 0 12px" }}>
               <Act onPress={() => setOpen("date")}>{t.changeDate}</Act>
             </Row>
           )}

@@ -18,6 +18,7 @@ const Slip = styled.div`
   display: flex;
   align-items: baseline;
   gap: 20px;
+  width: max-content;
   max-width: calc(100vw - 32px);
   padding: 10px 18px;
   background: var(--baize);

@@ -185,7 +185,7 @@ export const changeLists = {
     lowered: (name: string, count: number, until: string) =>
       `${name} has less access than before and has seen ${counted(count, "password")} of which you are steward and that still ${agree(count, "works", "work")}. Change ${agree(count, "it", "them")} by ${until}.`,
     lost: (name: string, count: number, until: string) =>
-      `What ${name} knew may be in other hands: ${counted(count, "password")} that they have seen and of which you are steward still ${agree(count, "works", "work")}. Change ${agree(count, "it", "them")} by ${until}.`,
+      `What ${name} has seen may be in other hands: ${counted(count, "password")} that they have seen and of which you are steward still ${agree(count, "works", "work")}. Change ${agree(count, "it", "them")} by ${until}.`,
   },
   reminder: (name: string, count: number, until: string) =>
     `Reminder: ${counted(count, "password")} that ${name} has seen and of which you are steward still ${agree(count, "works", "work")}. They were to be changed by ${until}.`,
