@@ -52,7 +52,9 @@ export function SeenStill({ person, known, runs, asks, zone, now }: SeenStillPro
       <HowFar {...{ person, known, asks, zone, now }} />
       <Runs {...{ runs, refused }} />
       {known.seen.length === 0 && known.elsewhere.length === 0 ? (
-        <p style={{ marginTop: 8 }}>{listId ? t.nothingLeftOfYours : t.nothingSeen(person.name)}</p>
+        <p style={{ marginTop: 8 }}>
+          {listId && known.list!.open > 0 ? t.nothingLeftOfYours : t.nothingSeen(person.name)}
+        </p>
       ) : (
         <>
           <p className="soft small" style={{ marginTop: 8 }}>
