@@ -587,6 +587,7 @@ const EXPECTED: Record<string, { who: Who; asPerson?: Who; server?: true; input:
   "people.followChangeLists": { who: "server", input: () => ({}) },
   "people.knownPage": { who: "administrators", input: () => ({ personId: fixture.ids.use }) },
   "people.ownChangeLists": { who: "everybody", input: () => ({}) },
+  "upkeep.recordAddressLeaks": { who: "server", input: () => ({ rows: [] }) },
   "signIn.beginRun": {
     who: "edit",
     input: () => ({ what: "test", entryIds: [fixture.entryId], aboutId: null, userAgent: "x", language: "en" }),

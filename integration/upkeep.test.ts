@@ -535,7 +535,7 @@ describe("once a week", () => {
       await db()
         .db.select()
         .from(notices)
-        .where(and(eq(notices.personId, id), eq(notices.sort, "upkeep")))
+        .where(and(eq(notices.personId, id), eq(notices.about, "upkeep of the week")))
     ).sort((a, b) => a.at - b.at);
 
   test("begins on Monday at seven by the clock on the wall, also when that is put forward or back", () => {

@@ -1,4 +1,4 @@
-/** A list of leaked passwords, asked as such lists are: by the first five digits of a SHA-1, answered with the others. */
+/** Lists of leaked passwords and of addresses in leaked accounts, asked as such lists are: by the first five digits of a SHA-1, answered with the others. */
 import { createHash, randomBytes } from "node:crypto";
 import type { Request, Response } from "express";
 
@@ -18,15 +18,19 @@ const LEAKED = [
   "rose-Drawer-70-ledger",
 ];
 
+/** Whose accounts elsewhere were stolen. */
+const LEAKED_ADDRESSES = ["theodora.vassallo@tarrowick.example", "nobody@tarrowick.example"];
+
 const PADDING = 20;
 
 const sha1 = (text: string) => createHash("sha1").update(text, "utf8").digest("hex").toUpperCase();
 const padding = () => `${randomBytes(18).toString("hex").slice(0, 35).toUpperCase()}:0`;
 
 export function answerLeaks(request: Request, response: Response): void {
-  const wanted = /^\/range\/([0-9A-F]{5})$/i.exec(request.path)?.[1]?.toUpperCase();
+  const [, which, digits] = /^\/(range|addresses)\/([0-9A-F]{5})$/i.exec(request.path) ?? [];
+  const wanted = digits?.toUpperCase();
   if (!wanted) return void response.status(400).type("text/plain").send("Five digits are asked for.");
-  const found = LEAKED.map(sha1).filter((hash) => hash.startsWith(wanted));
+  const found = (which === "addresses" ? LEAKED_ADDRESSES : LEAKED).map(sha1).filter((hash) => hash.startsWith(wanted));
   const lines = [
     ...found.map((hash, i) => `${hash.slice(5)}:${(i + 1) * 37}`),
     ...Array.from({ length: PADDING }, padding),

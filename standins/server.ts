@@ -87,6 +87,7 @@ export async function startStandins(
     saml,
     environment: {
       GALTRY_LEAKED_PASSWORDS: `http://${LEAKS_HOST}:${port}/range`,
+      GALTRY_LEAKED_ADDRESSES: `http://${LEAKS_HOST}:${port}/addresses`,
       GALTRY_ALLOWED_TARGETS: sites.map((site) => `${site.host}:${port}`).join(","),
       GALTRY_MAIL_SERVER: postRoom.address,
       GALTRY_MAIL_FROM: "Galtry <galtry@tarrowick.example>",

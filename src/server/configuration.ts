@@ -24,6 +24,7 @@ const schema = z.object({
   GALTRY_MAIL_FROM: z.string().optional(),
   /** Where leaked passwords are looked up by the first five digits of their SHA-1: `<address>/<five digits>`. */
   GALTRY_LEAKED_PASSWORDS: z.url({ protocol: /^https?$/ }).optional(),
+  GALTRY_LEAKED_ADDRESSES: z.url({ protocol: /^https?$/ }).optional(),
   /** A Chromium that the server starts for sign-in pages that only work in a browser; without it there is none. */
   GALTRY_SIGN_IN_BROWSER: z.string().optional(),
   /** As whom it runs where Galtry is root. */
@@ -76,6 +77,8 @@ export interface Configuration {
   signInBrowser: { path: string; user: string } | null;
   /** Null where leaked passwords are not looked up. */
   leakedPasswords: URL | null;
+  /** A list of email addresses in leaked accounts, asked in the same way. */
+  leakedAddresses: URL | null;
   /** Null where lines of the Journal are not sent on. */
   forward: ForwardConfiguration | null;
   /** Where checkpoints of the Journal go beside the database. */
@@ -113,11 +116,9 @@ export function readConfiguration(environment: Record<string, string | undefined
     throw new ConfigurationError("GALTRY_ALLOWED_TARGETS names Galtry itself: that can never be a target.");
   if (Boolean(set.GALTRY_MAIL_SERVER) !== Boolean(set.GALTRY_MAIL_FROM))
     throw new ConfigurationError("GALTRY_MAIL_SERVER and GALTRY_MAIL_FROM belong together: set both or neither.");
-  if (
-    set.GALTRY_LEAKED_PASSWORDS?.startsWith("http:") &&
-    !isLoopbackHost(new URL(set.GALTRY_LEAKED_PASSWORDS).hostname)
-  )
-    throw new ConfigurationError("GALTRY_LEAKED_PASSWORDS is plain http and not this machine: use https.");
+  for (const name of ["GALTRY_LEAKED_PASSWORDS", "GALTRY_LEAKED_ADDRESSES"] as const)
+    if (set[name]?.startsWith("http:") && !isLoopbackHost(new URL(set[name]).hostname))
+      throw new ConfigurationError(`${name} is plain http and not this machine: use https.`);
   const forward = set.GALTRY_JOURNAL_TO ? new URL(set.GALTRY_JOURNAL_TO) : null;
   if (forward?.protocol === "http:" && !isLoopbackHost(forward.hostname))
     throw new ConfigurationError("GALTRY_JOURNAL_TO is plain http and not this machine: use https.");
@@ -143,6 +144,7 @@ export function readConfiguration(environment: Record<string, string | undefined
       ? { path: set.GALTRY_SIGN_IN_BROWSER, user: set.GALTRY_SIGN_IN_BROWSER_USER }
       : null,
     leakedPasswords: set.GALTRY_LEAKED_PASSWORDS ? new URL(set.GALTRY_LEAKED_PASSWORDS) : null,
+    leakedAddresses: set.GALTRY_LEAKED_ADDRESSES ? new URL(set.GALTRY_LEAKED_ADDRESSES) : null,
     forward: forward && {
       ...{ address: forward, secret: set.GALTRY_JOURNAL_SECRET ?? "", ca: set.GALTRY_JOURNAL_CA ?? null },
     },

@@ -1,6 +1,7 @@
 /**
- * The list of leaked passwords that the operator has set up. Of a password only the first five digits of its SHA-1 are
- * sent (k-anonymity); the answer lists the other digits of all that begin so, and some that pad it.
+ * Lists of what has leaked, of passwords or of email addresses, as the operator has set them up. Of what is looked up only
+ * the first five digits of its SHA-1 are sent (k-anonymity); the answer lists the other digits of all that begin so, and
+ * some that pad it.
  */
 import { createHash } from "node:crypto";
 import { z } from "zod";
@@ -11,11 +12,11 @@ const SENT_DIGITS = 5;
 const lineSchema = z.string().regex(/^[0-9A-F]{35}:\d+$/i);
 
 /**
- * How often a password stands in the list; 0 where it does not.
+ * How often something stands in the list; 0 where it does not.
  * @throws where the list does not answer
  */
-export async function timesLeaked(list: URL, password: string): Promise<number> {
-  const hash = createHash("sha1").update(password, "utf8").digest("hex").toUpperCase();
+export async function timesLeaked(list: URL, text: string): Promise<number> {
+  const hash = createHash("sha1").update(text, "utf8").digest("hex").toUpperCase();
   const [sent, rest] = [hash.slice(0, SENT_DIGITS), hash.slice(SENT_DIGITS)];
   const lines = await linesOf(new URL(`${list.href.replace(/\/$/, "")}/${sent}`));
   const line = lines.find((one) => one.toUpperCase().startsWith(`${rest}:`));
@@ -26,6 +27,6 @@ export async function timesLeaked(list: URL, password: string): Promise<number> 
 async function linesOf(address: URL): Promise<string[]> {
   const headers = { "add-padding": "true", "user-agent": "Galtry" };
   const answer = await outgoingFetch(address, { headers }, TIMEOUT_MS);
-  if (!answer.ok) throw new Error(`the list of leaked passwords answered ${answer.status}`);
+  if (!answer.ok) throw new Error(`a list of what has leaked answered ${answer.status}`);
   return (await answer.text()).split(/\r?\n/).filter((line) => lineSchema.safeParse(line).success);
 }

@@ -218,6 +218,7 @@ import { recordFindings } from "./upkeep/checking";
 import { computeStrengths } from "./upkeep/conditions";
 import { upkeepPage, upkeepToday } from "./upkeep/findingsPage";
 import { houseFindings } from "./upkeep/house";
+import { recordAddressLeaks } from "./upkeep/leakedAddresses";
 import { recordLeaks } from "./upkeep/leaks";
 import { putOffFindings, undoPutOff } from "./upkeep/puttingOff";
 import { sweepOld } from "./upkeep/sweeping";
@@ -424,6 +425,7 @@ const ALL = [
   saveLedgerView,
   computeStrengths,
   recordFindings,
+  recordAddressLeaks,
   recordLeaks,
   tellOfUpkeep,
   upkeepPage,

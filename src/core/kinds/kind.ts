@@ -48,6 +48,8 @@ export interface Kind {
   title?: string;
   /** Made by the organisation. */
   own?: boolean;
+  /** Its secrets are old once they have stood for so many months; left out, they never are. */
+  oldAfter?: number;
   /** Offered for new entries no more. */
   closed?: boolean;
   /** Address of its picture, which its entries have that have none of their own. */

@@ -54,6 +54,8 @@ export const ownKindSchema = z
       .pipe(z.string().min(1, "Give it a name.").max(60, "A kind’s name has at most 60 characters.")),
     purpose: z.enum(["sign-in", "get-in", "pay", "prove", "run", "keep"]),
     fields: z.array(fieldSchema).min(1, "A kind has at least one field.").max(40, "A kind has at most 40 fields."),
+    /** Months after which its secrets are old; null for never. */
+    oldAfter: z.number().int().min(1).max(240).nullable().default(null),
     /** Place in `fields` of the one that is the entry's title. */
     title: z.number().int().min(0).nullable().default(null),
   })
@@ -98,6 +100,7 @@ export function drawnFrom(kind: Kind): z.input<typeof ownKindSchema> {
         issued: field.issued ?? false,
       };
     }),
+    oldAfter: kind.oldAfter ?? null,
     title: title === -1 ? null : title,
   };
 }

@@ -61,6 +61,7 @@ export const READY_KINDS: readonly Kind[] = [
   {
     id: "door",
     name: "Door or alarm",
+    oldAfter: 24,
     purpose: "get-in",
     fields: [
       open("where", "Where"),
@@ -73,6 +74,7 @@ export const READY_KINDS: readonly Kind[] = [
   {
     id: "safe",
     name: "Safe",
+    oldAfter: 24,
     purpose: "get-in",
     fields: [
       open("where", "Where"),
@@ -105,6 +107,7 @@ export const READY_KINDS: readonly Kind[] = [
   {
     id: "wifi",
     name: "Wi-Fi",
+    oldAfter: 24,
     purpose: "get-in",
     fields: [
       open("network", "Network name", { required: true }),
@@ -212,6 +215,7 @@ export const READY_KINDS: readonly Kind[] = [
   {
     id: "server",
     name: "Server or device",
+    oldAfter: 36,
     purpose: "run",
     fields: [
       open("host", "Name or address", { required: true }),
@@ -225,6 +229,7 @@ export const READY_KINDS: readonly Kind[] = [
   {
     id: "database",
     name: "Database",
+    oldAfter: 36,
     purpose: "run",
     fields: [
       open("system", "System"),
@@ -251,6 +256,7 @@ export const READY_KINDS: readonly Kind[] = [
   {
     id: "ssh-key",
     name: "SSH key",
+    oldAfter: 36,
     purpose: "run",
     fields: [
       open("public-key", "Public key", { form: "text", hint: "goes into authorized_keys on the server" }),

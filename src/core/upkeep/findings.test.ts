@@ -23,6 +23,7 @@ const quiet: EntryFacts = {
   ...{ atRest: false, createdAt: NOW - 10 * DAY, writtenAt: NOW - 10 * DAY, signsIn: true, plainHttp: false },
   ...{ leaked: 0, leakedSince: 0, guesses: 14, reused: false, seers: [], refusedAt: null, workedAt: NOW - DAY },
   ...{ failing: null, asksPerson: false, usedAt: NOW - DAY, dates: [] },
+  ...{ secretSince: NOW - 10 * DAY, oldAfter: null, homePage: false, codeMissing: false },
 };
 const kinds = (facts: Partial<EntryFacts>, at = NOW) =>
   lookAtEntry({ ...quiet, ...facts }, at).findings.map(({ kind }) => kind);
@@ -99,11 +100,51 @@ describe("an entry", () => {
   });
 });
 
+describe("what the organisation has said", () => {
+  test("a secret is old once it has stood for as long as its kind allows, and not a moment before", () => {
+    const secretSince = Date.UTC(2025, 4, 31, 9);
+    // Two years later to the day; the last day of February where there is no other.
+    const old = Date.UTC(2027, 4, 31, 9);
+    expect(lookAtEntry({ ...quiet, secretSince, oldAfter: 24 }, old - 1)).toMatchObject({ findings: [], dueAt: old });
+    expect(lookAtEntry({ ...quiet, secretSince, oldAfter: 24 }, old).findings).toMatchObject([
+      { kind: "old", since: old, detail: { months: 24 } },
+    ]);
+    const february = Date.UTC(2026, 1, 28, 9);
+    expect(lookAtEntry({ ...quiet, secretSince, oldAfter: 9 }, february).findings).toMatchObject([{ since: february }]);
+    expect(kinds({ secretSince: 0, oldAfter: null })).toEqual([]);
+    expect(kinds({ secretSince: null, oldAfter: 1 })).toEqual([]);
+  });
+
+  test("a home page is one only where nothing on it was understood and nothing ever worked", () => {
+    const failing = { since: NOW - DAY, failure: "not-understood" as const };
+    expect(kinds({ homePage: true, failing, workedAt: null })).toEqual(["home-page"]);
+    expect(kinds({ homePage: true, failing })).toEqual(["fails"]);
+    expect(kinds({ failing, workedAt: null })).toEqual(["fails"]);
+    expect(kinds({ homePage: true, failing: { ...failing, failure: "challenge" }, workedAt: null })).toEqual(["fails"]);
+    expect(kinds({ homePage: true, workedAt: null })).toEqual(["untested"]);
+  });
+
+  test("a code is missing only where people sign in", () => {
+    expect(kinds({ codeMissing: true })).toEqual(["no-code"]);
+    expect(kinds({ codeMissing: true, signsIn: false })).toEqual([]);
+  });
+
+  test("more people than a vault may have, and the day on which that changes by itself", () => {
+    const many = (has: number, limit: number | null) => lookAtAccess({ ...node, has, many: limit }, NOW).findings;
+    expect(many(3, 3)).toEqual([]);
+    expect(many(4, null)).toEqual([]);
+    expect(many(4, 3)).toMatchObject([{ kind: "too-many", detail: { has: 4, many: 3 } }]);
+    const until = NOW + 30 * DAY;
+    const held = { ...node, has: 4, many: 3, grants: [{ ...grant, subject: "group" as const, until }] };
+    expect(lookAtAccess(held, NOW).dueAt).toBe(until);
+  });
+});
+
 const grant: GrantFacts = {
   ...{ id: "g", level: "reveal", subject: "person", personId: "ada", guest: false, from: null, until: null },
   ...{ validFrom: NOW - 10 * DAY, why: "daily work", usedAt: null },
 };
-const node: AccessFacts = { countsStewards: true, stewards: ["ada", "bo"], grants: [] };
+const node: AccessFacts = { countsStewards: true, stewards: ["ada", "bo"], grants: [], has: 3, many: null };
 const odd = (more: Partial<GrantFacts>, at = NOW) => lookAtAccess({ ...node, grants: [{ ...grant, ...more }] }, at);
 
 describe("access", () => {

@@ -7,6 +7,7 @@ import { atLeast } from "../access/level";
 import { passedReason } from "../access/passedReason";
 import type { Failure } from "../signin/outcome";
 import { FAILURES } from "../signin/outcome";
+import { monthsAfter } from "../time";
 
 /** The act that resolves a finding, those that do most harm first. */
 export const UPKEEP_ACTS = ["change", "steward", "sign-in", "access", "date"] as const;
@@ -22,13 +23,17 @@ export const FINDINGS = {
   former: { part: "entry", act: "change", today: false },
   reused: { part: "entry", act: "change", today: false },
   weak: { part: "entry", act: "change", today: false },
+  old: { part: "entry", act: "change", today: false },
   "no-steward": { part: "access", act: "steward", today: true },
   "one-steward": { part: "access", act: "steward", today: false },
   rejected: { part: "entry", act: "sign-in", today: true },
   fails: { part: "entry", act: "sign-in", today: true },
+  "home-page": { part: "entry", act: "sign-in", today: true },
   "plain-http": { part: "entry", act: "sign-in", today: false },
   untested: { part: "entry", act: "sign-in", today: false },
   "asks-a-person": { part: "entry", act: "sign-in", today: false },
+  "no-code": { part: "entry", act: "sign-in", today: false },
+  "too-many": { part: "access", act: "access", today: false },
   everyone: { part: "access", act: "access", today: false },
   "open-guest": { part: "access", act: "access", today: false },
   passed: { part: "access", act: "access", today: false },
@@ -61,6 +66,11 @@ export interface FindingDetail {
   lastAt?: number | null;
   /** When access ends. */
   until?: number;
+  /** After how many months it is old. */
+  months?: number;
+  /** How many people have access, and more than how many are too many. */
+  has?: number;
+  many?: number;
   /** A date that the entry carries: its field, and the day. */
   field?: string;
   date?: number;
@@ -115,6 +125,13 @@ export interface EntryFacts {
   guesses: number | null;
   /** Another entry that is not in the bin has the same password. */
   reused: boolean;
+  /** When the oldest of its secrets was written, and after how many months those of its kind are old; null for never. */
+  secretSince: number | null;
+  oldAfter: number | null;
+  /** Its sign-in page is the site's home page. */
+  homePage: boolean;
+  /** The site is known to offer one-time codes, and the entry has none. */
+  codeMissing: boolean;
   /** Who has seen a secret that it has now. */
   seers: readonly Seer[];
   refusedAt: number | null;
@@ -145,6 +162,7 @@ export function lookAtEntry(facts: EntryFacts, at: number): Look {
     found.push({ kind, key: "", since, detail });
   const due = new Soonest(at);
   secretsOf(facts, add);
+  ageOf(facts, add, due);
   for (const { until, level } of facts.seers) if (until !== null && atLeast(level, "reveal")) due.passed(until);
   signInOf(facts, add);
   for (const { field, at: date } of soonestOfEach(facts.dates)) {
@@ -174,13 +192,24 @@ function secretsOf(facts: EntryFacts, add: Add): void {
   if (facts.guesses !== null && facts.guesses < WEAK_BELOW) add("weak", facts.writtenAt, { guesses: facts.guesses });
 }
 
+function ageOf({ secretSince, oldAfter }: EntryFacts, add: Add, due: Soonest): void {
+  if (secretSince === null || oldAfter === null) return;
+  const since = monthsAfter(secretSince, oldAfter);
+  if (due.passed(since)) add("old", since, { months: oldAfter });
+}
+
 function signInOf(facts: EntryFacts, add: Add): void {
   if (!facts.signsIn) return;
   if (facts.refusedAt !== null) add("rejected", facts.refusedAt);
-  else if (facts.failing) add("fails", facts.failing.since, { failure: facts.failing.failure });
-  else if (facts.workedAt === null) add("untested", facts.createdAt);
+  else if (facts.failing) {
+    const { since, failure } = facts.failing;
+    // Where nothing on a home page was understood, the page to sign in at is another one.
+    const home = facts.homePage && facts.workedAt === null && failure === "not-understood";
+    add(home ? "home-page" : "fails", since, { failure });
+  } else if (facts.workedAt === null) add("untested", facts.createdAt);
   if (facts.asksPerson) add("asks-a-person", facts.createdAt);
   if (facts.plainHttp) add("plain-http", facts.createdAt);
+  if (facts.codeMissing) add("no-code", UNKNOWN);
 }
 
 const idsOf = (seers: readonly Seer[]): string[] => [...new Set(seers.map(({ personId }) => personId))].sort();
@@ -217,6 +246,9 @@ export interface GrantFacts {
 export interface AccessFacts {
   /** A vault, or a node that inherits nothing: stewards are counted there. */
   countsStewards: boolean;
+  /** How many people have access to it or to something in it, and more than how many its stewards say are too many. */
+  has: number;
+  many: number | null;
   /** Active members of staff who are steward without an end. */
   stewards: readonly string[];
   grants: readonly GrantFacts[];
@@ -230,6 +262,9 @@ export function lookAtAccess(facts: AccessFacts, at: number): Look {
       kind: facts.stewards.length === 0 ? "no-steward" : "one-steward",
       ...{ key: "", since: UNKNOWN, detail: { people: [...facts.stewards] } },
     });
+  if (facts.many !== null && facts.has > facts.many)
+    found.push({ kind: "too-many", key: "", since: UNKNOWN, detail: { has: facts.has, many: facts.many } });
+  if (facts.many !== null) for (const { until } of facts.grants) if (until !== null) due.passed(until);
   for (const grant of facts.grants) {
     const kind = oddity(grant, due, at);
     if (kind === null) continue;

@@ -25,6 +25,7 @@ export function KindDesigner({ kind, onClose }: { kind: OwnKind | null; onClose:
   const save = kind ? change : create;
   const [name, setName] = useState(kind?.name ?? "");
   const [purpose, setPurpose] = useState(kind?.purpose ?? "keep");
+  const [oldAfter, setOldAfter] = useState(kind?.oldAfter === undefined ? "" : String(kind.oldAfter));
   const [fields, setFields] = useState<Draft[]>(() => (kind ? askedFor(kind).map(draftOf) : [blank()]));
   const [title, setTitle] = useState<string | null>(kind?.title ?? null);
   const inUse = (kind?.entries ?? 0) > 0;
@@ -37,7 +38,13 @@ export function KindDesigner({ kind, onClose }: { kind: OwnKind | null; onClose:
     setFields(after);
   };
   const send = async () => {
-    const drawn = { name, purpose, fields: fields.map(toInput), title: titleAt(fields, title) };
+    const drawn = {
+      name,
+      purpose,
+      oldAfter: oldAfter === "" ? null : Number(oldAfter),
+      fields: fields.map(toInput),
+      title: titleAt(fields, title),
+    };
     const answer = kind ? await change.run({ kindId: kind.id, kind: drawn }) : await create.run({ kind: drawn });
     if (answer.ok) onClose();
   };
@@ -67,6 +74,14 @@ export function KindDesigner({ kind, onClose }: { kind: OwnKind | null; onClose:
             </option>
           ))}
         </ChoiceField>
+        <TextField
+          label={t.oldAfter}
+          hint={t.oldAfterHint}
+          value={oldAfter}
+          onText={(text) => setOldAfter(text.replace(/\D/g, "").slice(0, 3))}
+          inputMode="numeric"
+          wrong={save.wrong("kind.oldAfter")}
+        />
         <div>
           <h2 style={{ marginBottom: 8 }}>{t.fields}</h2>
           {fields.map((field, at) => (

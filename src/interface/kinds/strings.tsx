@@ -24,6 +24,8 @@ export const kindDesigner = {
   createKind: "Create kind",
   name: "Name",
   theNameOfOneSuchAsFilm: "The name of one, such as “Film projector”.",
+  oldAfter: "Old after so many months",
+  oldAfterHint: "Upkeep then says that its secrets are to be changed. Leave empty for never.",
   listedUnder: "Listed under",
   fields: "Fields",
   addAField: "Add a field",

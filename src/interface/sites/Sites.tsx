@@ -6,7 +6,7 @@ import type { Kind } from "@/core/kinds/kind";
 import type { siteList } from "@/server/vaults/sites";
 import { Page } from "../frame/Frame";
 import { useCommand } from "../shared/ask";
-import { Act, Button, ChoiceField, TextField } from "../shared/controls";
+import { Act, Button, CheckField, ChoiceField, TextField } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
 import { useDone } from "../shared/Done";
 import { Form } from "../shared/Form";
@@ -104,9 +104,10 @@ function SiteSheet({ site, kinds, onClose }: SiteSheetProps) {
   const [signInPage, setSignInPage] = useState(site?.signInPage ?? "");
   const [kind, setKind] = useState(site?.kind ?? "website-login");
   const [hint, setHint] = useState(site?.hint ?? "");
+  const [offersCodes, setOffersCodes] = useState(site?.offersCodes ?? false);
   const [passwordRules, setRules] = useState(site?.passwordRules ?? "");
   const send = async () => {
-    const input = { site: { name, signInPage, kind, hint, passwordRules } };
+    const input = { site: { name, signInPage, kind, hint, passwordRules, offersCodes } };
     if ((await keep.run(site ? { siteId: site.id, ...input } : input)).ok) onClose();
   };
   return (
@@ -143,6 +144,7 @@ function SiteSheet({ site, kinds, onClose }: SiteSheetProps) {
           wrong={keep.wrong("site.passwordRules")}
           hint={t.asHtmlsPasswordrulesMinlength}
         />
+        <CheckField label={t.offersCodes} checked={offersCodes} onTick={setOffersCodes} />
       </Form>
     </Dialog>
   );

@@ -1,6 +1,7 @@
 /** Every sentence and label of this area, in one place to be read. */
 import { counted } from "../../core/counted";
 export const sites = {
+  offersCodes: "It offers one-time codes. Upkeep names the logins there that have none.",
   sitesWeUse: "Sites we use",
   addASite: "Add a site",
   forTheSitesYourColleaguesUse:

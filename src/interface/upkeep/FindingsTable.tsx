@@ -208,6 +208,7 @@ function TheAct({ row, onChange, onTest, onEndAccess, beginning, underWay }: Tab
       return link(`/access/${row.vaultId}`, t.addSteward);
     case "sign-in":
       if (row.kind === "untested") return press(onTest, t.test);
+      if (row.kind === "no-code") return link(`/entry/${row.nodeId}?edit`, t.addCodes);
       return row.kind === "fails" || row.kind === "asks-a-person"
         ? link(`/entry/${row.nodeId}/steps`, t.correctSteps)
         : link(`/entry/${row.nodeId}?edit`, t.correctLogin);

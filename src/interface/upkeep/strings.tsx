@@ -5,6 +5,12 @@ import type { UpkeepAct } from "@/core/upkeep/findings";
 
 export const finding = {
   leaked: (times: number) => `In a list of leaked passwords, ${times === 1 ? "once" : counted(times, "time")}`,
+  old: (months: number, since: string) =>
+    `Older than ${counted(months, "month")}, since ${since}: its kind is to be changed by then`,
+  homePage: "Opens the home page of its site, and there is nothing there to sign in with",
+  noCode: "Its site offers one-time codes, and it has none",
+  tooMany: (has: number, many: number) =>
+    `${counted(has, "person")} ${agree(has, "has", "have")} access, and more than ${many} are too many`,
   knownToALeaver: (names: string[]) =>
     names.length === 0
       ? "Known to someone who has left"
@@ -120,6 +126,7 @@ export const upkeep = {
   addSteward: "Add a steward",
   correctSteps: "Correct steps",
   correctLogin: "Correct the login",
+  addCodes: "Add codes",
   test: "Test",
   testName: (name: string) => `Test ${name}`,
   endAccess: "End access",
@@ -185,6 +192,8 @@ export const house = {
     `Lines of the Journal have not been sent on since ${since}: the address that they go to does not take them. None is lost; they go once it does.`,
   ways: (count: number, needs: "second-step" | "passkey", group: string | null) =>
     `${counted(count, "person")}${group === null ? "" : ` in ${group}`} ${agree(count, "has", "have")} no ${needs === "passkey" ? "passkey" : "second step"}, which the house rules require.`,
+  addresses: (names: readonly string[]) =>
+    `${agree(names.length, "The address", "The addresses")} of ${listOf(names.length > 6 ? [...names.slice(0, 5), counted(names.length - 5, "other person")] : names)} ${agree(names.length, "is", "are")} in lists of leaked accounts. They have been told to change their passwords.`,
   noMail: "Email is not set up, so nobody is told of anything outside Galtry.",
   mail: (count: number, since: string, wrong: string) =>
     `${counted(count, "email")} could not be sent since ${since}. The mail server said: ${wrong}`,

@@ -11,6 +11,8 @@ export function sayHouseFinding(row: HouseFinding, now: number, zone: string): s
   switch (row.kind) {
     case "ways":
       return h.ways(row.count, row.needs, row.group);
+    case "addresses":
+      return h.addresses(row.names);
     case "no-mail":
       return h.noMail;
     case "mail":
@@ -45,6 +47,14 @@ export function sayFinding(row: FindingRow, now: number, zone: string): string {
       return t.knownWithoutAccess(people);
     case "reused":
       return t.alsoThePasswordOf(row.others);
+    case "old":
+      return t.old(detail.months ?? 0, day(row.since));
+    case "home-page":
+      return t.homePage;
+    case "no-code":
+      return t.noCode;
+    case "too-many":
+      return t.tooMany(detail.has ?? 0, detail.many ?? 0);
     case "weak":
       return t.weak(row.time);
     case "no-steward":

@@ -28,6 +28,7 @@ export function VaultSheet({ vault, rows, onClose }: VaultSheetProps) {
   const done = useDone();
   const [name, setName] = useState(vault.name);
   const [description, setDescription] = useState(vault.description);
+  const [many, setMany] = useState(vault.many === null ? "" : String(vault.many));
   const [sheet, setSheet] = useState<"delete" | "out" | "picture" | "takers" | "note" | "key" | null>(null);
   if (sheet === "out") return <ExportSheet nodes={[vault]} onClose={onClose} />;
   if (sheet === "delete") return <DeleteVault vault={vault} rows={rows} onClose={onClose} />;
@@ -50,7 +51,8 @@ export function VaultSheet({ vault, rows, onClose }: VaultSheetProps) {
       <Form
         verb={t.save}
         onSend={async () => {
-          if ((await change.run({ vaultId: vault.id, name, description })).ok) onClose();
+          if ((await change.run({ vaultId: vault.id, name, description, many: many === "" ? null : Number(many) })).ok)
+            onClose();
         }}
         running={change.running}
         onCancel={onClose}
@@ -62,6 +64,14 @@ export function VaultSheet({ vault, rows, onClose }: VaultSheetProps) {
           value={description}
           onText={setDescription}
           wrong={change.wrong("description")}
+        />
+        <TextField
+          label={t.many}
+          hint={t.manyHint}
+          value={many}
+          onText={(text) => setMany(text.replace(/\D/g, "").slice(0, 6))}
+          inputMode="numeric"
+          wrong={change.wrong("many")}
         />
       </Form>
       <Row style={{ marginTop: 20, paddingTop: 16, borderTop: "1px solid var(--rule)" }}>

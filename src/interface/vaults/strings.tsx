@@ -321,6 +321,8 @@ export const vaultSheet = {
   name: "Name",
   description: "Description",
   isSetAside: (name: string) => `${name} is set aside.`,
+  many: "Most people",
+  manyHint: "Upkeep says when more have access to it. Leave empty for any number.",
   setTheVaultAside: "Set the vault aside",
   picture: "Picture",
   exportTheVault: "Export the vault",

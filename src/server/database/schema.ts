@@ -77,20 +77,31 @@ export const links = sqliteTable(
   ],
 );
 
-export const persons = sqliteTable("persons", {
-  id: id(),
-  mail: text("mail").notNull().unique(),
-  name: text("name").notNull(),
-  passwordHash: text("password_hash"),
-  createdAt: time("created_at").notNull(),
-  invitedBy: text("invited_by"),
-  /** By sort of notice, as far as somebody has said otherwise than is usual. */
-  mailChoices: stored.json("mail_choices", stored.mailChoices),
-  /** They put the list of first steps away. */
-  stepsDismissedAt: time("steps_dismissed_at"),
-  /** Of a leaver: name and address are gone for good. */
-  erasedAt: time("erased_at"),
-});
+export const persons = sqliteTable(
+  "persons",
+  {
+    id: id(),
+    mail: text("mail").notNull().unique(),
+    name: text("name").notNull(),
+    passwordHash: text("password_hash"),
+    createdAt: time("created_at").notNull(),
+    invitedBy: text("invited_by"),
+    /** By sort of notice, as far as somebody has said otherwise than is usual. */
+    mailChoices: stored.json("mail_choices", stored.mailChoices),
+    /** They put the list of first steps away. */
+    stepsDismissedAt: time("steps_dismissed_at"),
+    /** Of a leaver: name and address are gone for good. */
+    erasedAt: time("erased_at"),
+    /** How often their address stands in lists of leaked accounts, since when that is known, and when it was looked up. */
+    addressLeaks: integer("address_leaks").notNull().default(0),
+    addressLeakedAt: time("address_leaked_at"),
+    addressLookedUpAt: time("address_looked_up_at").notNull().default(0),
+  },
+  (t) => [
+    index("persons_address_looked_up").on(t.addressLookedUpAt),
+    index("persons_address_leaked").on(t.addressLeakedAt).where(sql`address_leaked_at is not null`),
+  ],
+);
 
 /** Passkeys (WebAuthn): what signs a person in without anything typed. Only public keys are here. */
 export const passkeys = sqliteTable(
@@ -395,6 +406,8 @@ export const vaults = sqliteTable("vaults", {
   takers: stored.json("takers", z.array(stored.taker)).notNull().default([]),
   /** What whoever is given something here confirms first, where the house rules ask for that. */
   houseNote: text("house_note").notNull().default(""),
+  /** More people than these are too many, as its stewards say; null for any number. */
+  many: integer("many"),
   /** Every so many months its stewards look through who has what; null for never. */
   roundsMonths: integer("rounds_months"),
   /** When that was said. */
@@ -520,6 +533,8 @@ export const kinds = sqliteTable("kinds", {
   id: id(),
   name: text("name").notNull(),
   purpose: text("purpose").$type<Purpose>().notNull(),
+  /** Months after which its secrets are old; null for never. */
+  oldAfter: integer("old_after"),
   fields: stored.json("fields", z.array(stored.field)).notNull(),
   title: text("title"),
   pictureId: text("picture_id"),
@@ -538,6 +553,8 @@ export const sites = sqliteTable("sites", {
   hint: text("hint").notNull().default(""),
   /** HTML `passwordrules`, empty where none are known. */
   passwordRules: text("password_rules").notNull().default(""),
+  /** It lets people sign in with a one-time code besides the password. */
+  offersCodes: integer("offers_codes", { mode: "boolean" }).notNull().default(false),
   createdAt: time("created_at").notNull(),
   createdBy: text("created_by").notNull(),
 });

@@ -223,6 +223,9 @@ export const findingDetail: z.ZodType<FindingDetail> = z.object({
   level: z.enum(LEVELS).optional(),
   lastAt: z.number().nullable().optional(),
   until: z.number().optional(),
+  months: z.number().optional(),
+  has: z.number().optional(),
+  many: z.number().optional(),
   field: z.string().optional(),
   date: z.number().optional(),
 });

@@ -53,7 +53,7 @@ export const erasePerson = command({
       .update(persons)
       .set({
         ...{ name, mail: `erased-${personId}@invalid`, passwordHash: null, mailChoices: null },
-        ...{ erasedAt: at, stepsDismissedAt: null },
+        ...{ erasedAt: at, stepsDismissedAt: null, addressLeaks: 0, addressLeakedAt: null },
       })
       .where(eq(persons.id, personId));
     for (const table of [passkeys, codeApps, recoveryCodes, knownBrowsers, failedSignIns, pins, ledgerViews, links])

@@ -18,6 +18,7 @@ import type { Reader } from "../database/client";
 import { groupBy } from "../groupBy";
 import { isSecret } from "../vaults/composing";
 import { kindsById } from "../vaults/kinds";
+import { sitesWithCodes } from "../vaults/sites";
 
 /** Fields of an entry that say until when it is good, by what they are called. */
 const ENDS = /expir|valid until|ends|renew/i;
@@ -25,6 +26,8 @@ const ENDS = /expir|valid until|ends|renew/i;
 interface EntryRow {
   id: string;
   kind: string;
+  site: string;
+  hasCode: number;
   signInPage: string;
   fields: Record<string, string>;
   createdAt: number;
@@ -53,7 +56,14 @@ export async function entryFacts(
   const rows = await bulk<EntryRow>(
     tx,
     {
-      ...{ id: sql`e.node_id`, kind: sql`e.kind`, signInPage: sql`e.sign_in_page`, fields: sql`json(e.fields)` },
+      ...{
+        id: sql`e.node_id`,
+        kind: sql`e.kind`,
+        site: sql`e.site`,
+        hasCode: sql`e.has_code`,
+        signInPage: sql`e.sign_in_page`,
+        fields: sql`json(e.fields)`,
+      },
       ...{ createdAt: sql`e.created_at`, writtenAt: sql`v.created_at`, refusedAt: sql`v.refused_at` },
       asksPerson: sql`e.codes_reach <> ''`,
       atRest: sql`e.binned_at is not null or e.aside_at is not null`,
@@ -76,6 +86,12 @@ export async function entryFacts(
   const failures = await failuresOf(tx, there);
   const kindOf = new Map(rows.map(({ id, kind }) => [id, kinds.get(kind)!]));
   const secret = (id: string, field: string) => isSecret(kindOf.get(id)!, field);
+  const codes = await sitesWithCodes(tx);
+  const ages = await secretsSince(
+    tx,
+    there.filter((id) => kindOf.get(id)!.oldAfter !== undefined),
+    secret,
+  );
   const seers = await seersOf(tx, index, there, secret, at);
   return new Map(
     rows.map((row): [string, EntryFacts] => {
@@ -91,6 +107,10 @@ export async function entryFacts(
           ...{
             signsIn: row.signInPage !== "",
             plainHttp: isPlainHttp(row.signInPage),
+            homePage: isHomePage(row.signInPage),
+            codeMissing: row.hasCode === 0 && row.signInPage !== "" && codes.has(row.site),
+            secretSince: ages.get(row.id) ?? null,
+            oldAfter: kindOf.get(row.id)!.oldAfter ?? null,
             leaked: row.leaked ?? 0,
             leakedSince: row.leakedSince ?? 0,
           },
@@ -111,6 +131,31 @@ export async function entryFacts(
 
 /** What is typed there can be read on the way; on this machine there is no way. */
 const isPlainHttp = (page: string): boolean => page.startsWith("http:") && !isLoopbackHost(new URL(page).hostname);
+
+const isHomePage = (page: string): boolean => {
+  if (!URL.canParse(page)) return false;
+  const { pathname, search, hash } = new URL(page);
+  return pathname === "/" && search === "" && hash === "";
+};
+
+/** When the oldest of the secrets that an entry has now was written, as far back as its versions go. */
+async function secretsSince(
+  tx: Reader,
+  ids: readonly string[],
+  secret: (entryId: string, field: string) => boolean,
+): Promise<Map<string, number>> {
+  if (ids.length === 0) return new Map();
+  const rows = await tx.all<{ id: string; field: string; since: number }>(sql`
+    select e.node_id as id, f.field as field, min(w.created_at) as since
+    from entries e join fingerprints f on f.version_id = e.version_id
+      join entry_versions w on w.entry_id = e.node_id
+      join fingerprints g on g.version_id = w.id and g.field = f.field and g.fingerprint = f.fingerprint
+    where e.node_id in ${inside(ids)} group by e.node_id, f.field`);
+  const since = new Map<string, number>();
+  for (const row of rows)
+    if (secret(row.id, row.field)) since.set(row.id, Math.min(since.get(row.id) ?? row.since, row.since));
+  return since;
+}
 
 /** The end of a day or month as fields have them, in UTC: a few hours more or less do not matter here. */
 function endOfDay(text: string): number | null {
@@ -178,12 +223,17 @@ export async function accessFacts(
   const people = new Set(nodeIds.flatMap((id) => own(id).map(({ subjectId }) => subjectId)));
   const used = await usesOf(tx, index, [...people]);
   const facts = new Map<string, AccessFacts>();
+  const limits = await tx.all<{ id: string; many: number }>(
+    sql`select node_id as id, many from vaults where node_id in ${inside(nodeIds)} and many is not null`,
+  );
+  const many = new Map(limits.map((row) => [row.id, row.many]));
   for (const nodeId of nodeIds) {
     const node = index.node(nodeId);
     if (!node) continue;
     const grants = index.grantsOn(nodeId);
     const countsStewards = node.type === "vault" || node.separate;
     facts.set(nodeId, {
+      ...{ has: many.has(nodeId) ? index.countWhoUse(nodeId, at) : 0, many: many.get(nodeId) ?? null },
       ...{ countsStewards, stewards: countsStewards ? lastingStewards(index, nodeId, at) : [] },
       grants: grants.map(
         (grant): GrantFacts => ({

@@ -10,6 +10,7 @@ import { timeZone } from "../organisation";
 import { waysLacking } from "../people/waysIn/required";
 import { readCertificate } from "../provider/saml";
 import { Refused } from "../refused";
+import { addressesFound } from "./leakedAddresses";
 import { house as t } from "./strings";
 
 const DAY = 86_400_000;
@@ -22,6 +23,7 @@ const MAIL_MS = 7 * DAY;
 export type HouseFinding =
   | { kind: "ways"; needs: WayNeed; group: string | null; count: number }
   | { kind: "no-mail" }
+  | { kind: "addresses"; names: string[] }
   | { kind: "mail"; count: number; since: number; wrong: string }
   | { kind: "certificate"; name: string; until: number }
   | { kind: "backup"; at: number | null }
@@ -39,6 +41,8 @@ export const houseFindings = query({
     const rows: HouseFinding[] = [];
     for (const { needs, group, count, now } of await waysLacking(tx, at))
       if (now && count > 0) rows.push({ kind: "ways", needs, group, count });
+    const names = await addressesFound(tx, at);
+    if (names.length > 0) rows.push({ kind: "addresses", names });
     if (!app.configuration.mail) rows.push({ kind: "no-mail" });
     const failed = await tx.get<{ count: number; since: number; wrong: string }>(sql`
       select count(*) as count, min(failed_at) as since, max(wrong) as wrong from mails

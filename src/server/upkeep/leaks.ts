@@ -14,6 +14,7 @@ import { endLease, holdLease } from "../lease";
 import { failed } from "../log";
 import { orSealError } from "../vaults/sealing";
 import { openValues } from "../vaults/vaultKeys";
+import { addressesDue, lookUpAddresses } from "./leakedAddresses";
 
 const DAY = 86_400_000;
 const AT_ONCE = 20;
@@ -70,25 +71,46 @@ const PAUSE_MS = 1_000;
 /** So long a list that does not answer is left alone, longer each time. */
 const AWAY_MS = [5_000, 30_000, 2 * 60_000, 10 * 60_000] as const;
 
-/** As long as this process lives, where the operator has set up a list. */
+/** As long as this process lives, for each list that the operator has set up. */
 export async function keepLookingUp(app: Galtry): Promise<void> {
-  const list = app.configuration.leakedPasswords;
-  if (!list) return;
+  const { leakedPasswords, leakedAddresses } = app.configuration;
+  const passwordsDue = async (at: number) =>
+    (
+      await app.db.get<{ any: number }>(sql`
+      select exists (select 1 from leaks where looked_up_at < ${at - DAY}) as any`)
+    )?.any === 1;
+  await Promise.all([
+    leakedPasswords && keepAsking(app, WORK, passwordsDue, () => lookUpSome(app, leakedPasswords)),
+    leakedAddresses &&
+      keepAsking(
+        app,
+        "upkeep.lookUpAddresses",
+        (at) => addressesDue(app.db, at),
+        () => lookUpAddresses(app, leakedAddresses),
+      ),
+  ]);
+}
+
+/** Gently; a list that does not answer is left alone, longer each time. */
+async function keepAsking(
+  app: Galtry,
+  work: string,
+  isDue: (at: number) => Promise<boolean>,
+  lookUp: () => Promise<unknown>,
+): Promise<void> {
   for (let away = 0; ; ) {
-    const next = await look(list).catch((error: unknown) => {
-      failed(WORK, error);
+    const next = await look().catch((error: unknown) => {
+      failed(work, error);
       return null;
     });
     away = next === null ? away + 1 : 0;
     const pause = next ?? AWAY_MS[Math.min(away, AWAY_MS.length) - 1]!;
     await sleep(pause, undefined, { ref: false });
   }
-  async function look(address: URL): Promise<number> {
+  async function look(): Promise<number> {
     // Asked every few seconds, and so without writing anything.
-    const due = await app.db.get<{ any: number }>(sql`
-      select exists (select 1 from leaks where looked_up_at < ${Date.now() - DAY}) as any`);
-    if (due?.any !== 1 || !(await holdLease(app, WORK))) return LOOK_EVERY_MS;
-    await lookUpSome(app, address).finally(() => endLease(app, WORK));
+    if (!(await isDue(Date.now())) || !(await holdLease(app, work))) return LOOK_EVERY_MS;
+    await lookUp().finally(() => endLease(app, work));
     return PAUSE_MS;
   }
 }

@@ -12,6 +12,13 @@ export const weekly = {
   },
 };
 
+export const leakedAddresses = {
+  yours: (mail: string) =>
+    `Your address ${mail} is in a list of leaked accounts. Change your password at sites where you sign in with it, and wherever else you use that password.`,
+  anothers: (name: string, mail: string) =>
+    `The address of ${name}, ${mail}, is in a list of leaked accounts. They have been told.`,
+};
+
 export const house = {
   onlyAdministrators: "Only administrators see what needs attention of the house.",
 };

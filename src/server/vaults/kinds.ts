@@ -13,6 +13,7 @@ import { entries, entryVersions, kinds } from "../database/schema";
 import { uuidv7 } from "../ids";
 import { requireAdministrator } from "../people/administrators";
 import { notFound, Refused } from "../refused";
+import { lookAgainAt } from "../upkeep/lookingAgain";
 import { drawn, dropPicture, keepPicture, pictureInput } from "./drawing";
 import { pictureAddress } from "./pictureAddress";
 import { kinds as t } from "./strings";
@@ -26,6 +27,7 @@ const toKind = (row: KindRow): Kind => ({
   fields: row.fields,
   own: true,
   ...(row.title && { title: row.title }),
+  ...(row.oldAfter !== null && { oldAfter: row.oldAfter }),
   ...(row.closedAt !== null && { closed: true }),
   ...(row.pictureId !== null && { picture: pictureAddress(row.id, row.pictureId) }),
 });
@@ -112,6 +114,7 @@ export const createKind = command({
       id: kindId,
       name: input.kind.name,
       purpose: input.kind.purpose,
+      oldAfter: input.kind.oldAfter,
       fields: [...fields],
       title: title ?? null,
       createdAt: at,
@@ -138,11 +141,14 @@ export const changeKind = command({
       .set({
         name: input.kind.name,
         purpose: input.kind.purpose,
+        oldAfter: input.kind.oldAfter,
         fields: [...fields],
         title: title ?? null,
         changedAt: at,
       })
       .where(eq(kinds.id, input.kindId));
+    if (input.kind.oldAfter !== allowed.row.oldAfter)
+      await lookAgainAt(tx, sql`select node_id from entries where kind = ${input.kindId}`);
   },
   journal: ({ input }) => ({ subject: input.kindId, names: { [input.kindId]: input.kind.name } }),
   says: ({ subject }) => `changed the kind ${subject}`,

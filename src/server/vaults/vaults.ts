@@ -20,6 +20,7 @@ import { tellStewards } from "../people/telling";
 import { notFound, Refused } from "../refused";
 import { requireMaker } from "../rules/rules";
 import { findingsIn } from "../upkeep/findingsPage";
+import { lookAgainAt } from "../upkeep/lookingAgain";
 import { yieldToEventLoop } from "../yieldToEventLoop";
 import { eraseVault } from "./erasing";
 import { kindsById } from "./kinds";
@@ -69,16 +70,25 @@ export const createVault = command({
 
 export const changeVault = command({
   name: "vaults.changeVault",
-  input: z.strictObject({ vaultId: idSchema, name: nameSchema, description: z.string().trim().max(300).default("") }),
+  input: z.strictObject({
+    ...{ vaultId: idSchema, name: nameSchema },
+    description: z.string().trim().max(300).default(""),
+    /** More people than these are too many; null for any number. Left out, it stays as it is. */
+    many: z.number().int().min(1).max(100_000).nullable().optional(),
+  }),
   by: ["person"],
   allow: (context) => requireLevel(context, context.input.vaultId, "steward"),
   run: async ({ tx, input }) => {
     const changed = await tx
       .update(vaults)
-      .set({ name: input.name, description: input.description })
+      .set({
+        ...{ name: input.name, description: input.description },
+        ...(input.many !== undefined && { many: input.many }),
+      })
       .where(eq(vaults.nodeId, input.vaultId))
       .returning();
     if (changed.length === 0) throw notFound();
+    if (input.many !== undefined) await lookAgainAt(tx, sql`select ${input.vaultId}`, "access");
   },
   journal: ({ input }) => ({ node: input.vaultId, vault: input.vaultId, names: { [input.vaultId]: input.name } }),
   says: ({ place }) => `changed the vault${place("")}`,
@@ -296,6 +306,7 @@ export const vaultLedger = query({
       name: (await vaultNames(tx, person, [vault.nodeId], at))(vault.nodeId),
       description: knowsVault(person, level) ? vault.description : "",
       houseNote: level === "steward" ? vault.houseNote : "",
+      many: level === "steward" ? vault.many : null,
       picture: knowsVault(person, level) ? pictureAddress(vault.nodeId, vault.pictureId) : null,
       level,
       asideAt: vault.asideAt,
