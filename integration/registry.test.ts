@@ -588,6 +588,17 @@ const EXPECTED: Record<string, { who: Who; asPerson?: Who; server?: true; input:
   "people.knownPage": { who: "administrators", input: () => ({ personId: fixture.ids.use }) },
   "people.ownChangeLists": { who: "everybody", input: () => ({}) },
   "upkeep.recordAddressLeaks": { who: "server", input: () => ({ rows: [] }) },
+  "reports.mailReport": {
+    who: "vault-steward",
+    input: () => ({ question: "who", nodeId: fixture.vaultId, personId: null, every: "week" }),
+  },
+  "reports.stopReportMail": { who: "own", input: () => ({ id: id() }) },
+  "reports.ownReportMails": { who: "everybody", input: () => ({}) },
+  "reports.sendReport": {
+    who: "server",
+    input: () => ({ id: id(), count: null, more: false, about: "", address: "/reports/who" }),
+  },
+  "reports.dropReport": { who: "server", input: () => ({ id: id() }) },
   "signIn.beginRun": {
     who: "edit",
     input: () => ({ what: "test", entryIds: [fixture.entryId], aboutId: null, userAgent: "x", language: "en" }),
@@ -714,7 +725,7 @@ const AUDITORS_DO = new Set([
   ...["people.changePassword", "people.beginPasskey", "people.beginPasskeyProof", "people.beginCodeApp"],
   ...["people.makeRecoveryCodes", "people.renewSession", "people.signOut", "people.proveAgain", "people.chooseMail"],
   ...["people.dismissNotices", "frontdesk.dismissSteps", "people.typeDeviceNumber"],
-  ...["journal.makeCheckpoint"],
+  ...["journal.makeCheckpoint", "reports.mailReport"],
 ]);
 
 function mayAsPerson(who: Who, kind: Kind, name: string): boolean {

@@ -28,6 +28,7 @@ import { followChangeLists } from "./people/changeLists";
 import { leaveDue } from "./people/persons";
 import { tellOfCertificates } from "./provider/providers";
 import { ReadingThread } from "./reading/readingThread";
+import { ReportMails } from "./reports/mailed";
 import { sweepBrowsers, whyNotStarting } from "./signin/browser/chromium";
 import { browserProgram } from "./signin/browser/program";
 import { NightTests } from "./signin/nightTests";
@@ -214,6 +215,7 @@ export function startHousekeeping(app: Galtry): void {
   const nightTests = new NightTests(app);
   const regularChanges = new RegularChanges(app);
   const weekly = new Weekly(app);
+  const reportMails = new ReportMails(app);
   const checkpoints = new Checkpoints(app);
   app.composer = new Composer();
   app.reading = new ReadingThread(app);
@@ -243,6 +245,7 @@ export function startHousekeeping(app: Galtry): void {
     void signingOut.look().catch(goesOn("signIn.signOutEnded"));
     void rotating.look().catch(goesOn("vaults.rotate"));
     void weekly.look().catch(goesOn("upkeep.tellOfWeek"));
+    void reportMails.look().catch(goesOn("reports.mail"));
     void checkpoints.look().catch(goesOn("journal.makeCheckpoint"));
     void nightTests.look().catch(goesOn("signIn.testAtNight"));
     void regularChanges.look().catch(goesOn("signIn.changeRegularly"));

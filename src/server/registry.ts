@@ -193,6 +193,7 @@ import {
   testProvider,
 } from "./provider/providers";
 import { dropGroup, dropUser, keepGroup, keepUser } from "./provider/scim/acts";
+import { dropReport, mailReport, ownReportMails, sendReport, stopReportMail } from "./reports/mailed";
 import { report, reportPlaces } from "./reports/report";
 import { changeHelpNote, helpNote } from "./rules/helpNote";
 import { houseKeys, rotateVaultKeys, stopVaultKeys } from "./rules/houseKeys";
@@ -426,6 +427,11 @@ const ALL = [
   computeStrengths,
   recordFindings,
   recordAddressLeaks,
+  dropReport,
+  mailReport,
+  ownReportMails,
+  sendReport,
+  stopReportMail,
   recordLeaks,
   tellOfUpkeep,
   upkeepPage,

@@ -57,6 +57,21 @@ export const QUESTIONS = {
 
 export type Question = keyof typeof QUESTIONS;
 
+export const QUESTION_TITLES: Readonly<Record<Question, string>> = {
+  who: "Who can use it, and since when?",
+  person: "What can this person use, and why?",
+  used: "Who used it between two dates?",
+  seen: "Who has seen the password that works now?",
+  known: "What has this person seen, and what of it was changed since?",
+  unused: "What has nobody used since a date?",
+  over: "What was given for a reason that is over?",
+  guests: "What do guests have?",
+};
+
+/** How often a report is mailed. */
+export const REPORT_TIMES = ["week", "month"] as const;
+export type ReportTime = (typeof REPORT_TIMES)[number];
+
 export const isQuestion = (text: string): text is Question => Object.hasOwn(QUESTIONS, text);
 
 export const askedOf = (question: Question): Asked => QUESTIONS[question];

@@ -17,6 +17,7 @@ import { DayField, DaysField } from "../shared/DateFields";
 import { MaybeLink } from "../shared/MaybeLink";
 import { Picker } from "../shared/Picker";
 import { save } from "../shared/save";
+import { EmailMe, type MailedReports } from "./EmailMe";
 import { reports as t } from "./strings";
 
 const Table = styled.table`
@@ -86,8 +87,15 @@ function said(row: ReportRow, column: ReportColumn, zone: string, short: boolean
   return value === null || value === undefined ? "" : String(value);
 }
 
+interface ReportProps {
+  question: Question;
+  answer: ReportAnswer;
+  asking: Asking;
+  mailed: MailedReports;
+}
+
 /** One question, what it is asked about, and the answer. */
-export function Report({ question, answer, asking }: { question: Question; answer: ReportAnswer; asking: Asking }) {
+export function Report({ question, answer, asking, mailed }: ReportProps) {
   const router = useRouter();
   const asked = askedOf(question);
   const go = (change: Partial<Asking>) => {
@@ -167,6 +175,7 @@ export function Report({ question, answer, asking }: { question: Question; answe
             <Button onPress={saveJson}>{t.jsonLines}</Button>
           </>
         )}
+        {!waits && <EmailMe {...{ question, mailed }} node={asking.node} person={asking.person} />}
       </Asked>
       {waits ? (
         <p style={{ marginTop: 24 }}>{waits}</p>

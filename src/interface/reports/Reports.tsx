@@ -4,6 +4,8 @@ import Link from "next/link";
 import styled from "styled-components";
 import { QUESTIONS, type Question } from "@/core/reports/questions";
 import { Page } from "../frame/Frame";
+import { Act } from "../shared/controls";
+import { type MailedReports, useStop } from "./EmailMe";
 import { reports as t } from "./strings";
 
 const List = styled.ul`
@@ -17,8 +19,14 @@ const List = styled.ul`
 /** Answered elsewhere. */
 const ELSEWHERE = { exports: "/journal?acts=exports", year: "/upkeep" } as const;
 
+function addressOf({ question, nodeId, personId }: MailedReports["rows"][number]): string {
+  const search = new URLSearchParams({ ...(nodeId && { node: nodeId }), ...(personId && { person: personId }) });
+  return `/reports/${question}${search.size > 0 ? `?${search}` : ""}`;
+}
+
 /** All questions there are, one a line. */
-export function Reports({ upkeep }: { upkeep: boolean }) {
+export function Reports({ upkeep, mailed }: { upkeep: boolean; mailed: MailedReports }) {
+  const stop = useStop();
   const own = (Object.keys(QUESTIONS) as Question[]).map((key) => ({ key, href: `/reports/${key}` }));
   const others = (["exports", "year"] as const)
     .filter((key) => key !== "year" || upkeep)
@@ -36,6 +44,26 @@ export function Reports({ upkeep }: { upkeep: boolean }) {
           </li>
         ))}
       </List>
+      {mailed.rows.length > 0 && (
+        <section style={{ marginTop: 28 }}>
+          <h2>{t.byEmail}</h2>
+          <List>
+            {mailed.rows.map((row) => (
+              <li key={row.id}>
+                <Link href={addressOf(row)} prefetch={false}>
+                  {t.questions[row.question]}
+                </Link>
+                <p className="soft small">
+                  {t.emailed[row.every]}{" "}
+                  <Act onPress={() => void stop(row.id)} aria-label={t.stopOf(t.questions[row.question])}>
+                    {t.stop}
+                  </Act>
+                </p>
+              </li>
+            ))}
+          </List>
+        </section>
+      )}
     </Page>
   );
 }

@@ -1,19 +1,12 @@
 /** Every sentence and label of this area, in one place to be read. */
 import { agree, counted } from "@/core/counted";
-import type { Question, ReportColumn } from "@/core/reports/questions";
+import { QUESTION_TITLES, type Question, type ReportColumn } from "../../core/reports/questions";
 
 export const reports = {
   reports: "Reports",
   readyQuestions: "Questions that Galtry can answer at any time, as far as you are a steward or an auditor.",
   questions: {
-    who: "Who can use it, and since when?",
-    person: "What can this person use, and why?",
-    used: "Who used it between two dates?",
-    seen: "Who has seen the password that works now?",
-    known: "What has this person seen, and what of it was changed since?",
-    unused: "What has nobody used since a date?",
-    over: "What was given for a reason that is over?",
-    guests: "What do guests have?",
+    ...QUESTION_TITLES,
     exports: "What was exported or handed over?",
     year: "How did a vault’s year go?",
   } satisfies Record<Question | "exports" | "year", string>,
@@ -57,6 +50,19 @@ export const reports = {
   allVaults: "All vaults",
   places: "Entries, folders and vaults",
   people: "People",
+  emailMe: "Email me",
+  emailTitle: "Email me this report",
+  emailSays:
+    "The email says how many lines it has and opens it here. You get it for as long as you are allowed to read it.",
+  howOften: "How often",
+  everyWeek: "Every week, on Monday",
+  everyMonth: "Every month, on the first",
+  emailed: { week: "Emailed to you every week.", month: "Emailed to you every month." },
+  stop: "Stop",
+  stopOf: (what: string) => `Stop: ${what}`,
+  isEmailed: "You get this report by email.",
+  isNotEmailed: "You no longer get this report by email.",
+  byEmail: "Emailed to you",
   noMatch: "No match. Try part of the name.",
   days: "Dates",
   sinceDay: "Not used since",

@@ -22,6 +22,7 @@ import type { HouseRules } from "../../core/access/houseRules";
 import type { Purpose } from "../../core/kinds/kind";
 import type { NoticeSort } from "../../core/people/notices";
 import type { Role } from "../../core/people/role";
+import type { Question, ReportTime } from "../../core/reports/questions";
 import type { ChangeOutcome, RunWhat } from "../../core/signin/changing";
 import type { FindingKind } from "../../core/upkeep/findings";
 import * as stored from "./stored";
@@ -1391,6 +1392,25 @@ export const passwordChanges = sqliteTable(
     index("password_changes_open").on(t.begunAt).where(sql`ended_at is null`),
     index("password_changes_sealed").on(t.entryId).where(sql`sealed is not null`),
   ],
+);
+
+/** Reports that somebody gets by mail every so often: what is asked, and when next. */
+export const reportMails = sqliteTable(
+  "report_mails",
+  {
+    id: id(),
+    personId: text("person_id")
+      .notNull()
+      .references(() => persons.id),
+    question: text("question").$type<Question>().notNull(),
+    nodeId: text("node_id"),
+    aboutId: text("about_id"),
+    every: text("every").$type<ReportTime>().notNull(),
+    nextAt: time("next_at").notNull(),
+    /** Of the last one. */
+    count: integer("count"),
+  },
+  (t) => [index("report_mails_next").on(t.nextAt), index("report_mails_person").on(t.personId)],
 );
 
 export type ChangeListSort = "left" | "lowered" | "lost";

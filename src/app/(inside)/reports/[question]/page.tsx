@@ -4,6 +4,7 @@ import { Report } from "@/interface/reports/Report";
 import { dayAfter, dayOf, fromLocal } from "@/interface/shared/localTime";
 import { readsAll } from "@/server/caller";
 import { ask, me } from "@/server/page";
+import { ownReportMails } from "@/server/reports/mailed";
 import { report } from "@/server/reports/report";
 
 export const metadata = { title: "Report" };
@@ -28,6 +29,7 @@ export default async function ReportPage({
     from: dayOf(search.from) ?? (days === "both" ? ago(30) : days === "first" ? ago(90) : null),
     to: days === "both" ? (dayOf(search.to) ?? ago(0)) : null,
   };
+  const mailing = ask(ownReportMails, {});
   const answer = await ask(report, {
     question,
     nodeId: asking.node,
@@ -35,5 +37,5 @@ export default async function ReportPage({
     from: asking.from === null ? null : fromLocal(`${asking.from}T00:00`, zone),
     until: asking.to === null ? null : fromLocal(`${dayAfter(asking.to)}T00:00`, zone),
   });
-  return <Report question={question} answer={answer} asking={asking} />;
+  return <Report {...{ question, answer, asking }} mailed={await mailing} />;
 }
