@@ -289,6 +289,23 @@ export const TOPICS: readonly Topic[] = [
     ],
   },
   {
+    id: "seen",
+    title: "What someone has seen",
+    at: /^\/people\/[0-9a-f-]{36}\/known/,
+    for: ["steward", "administrator"],
+    what: {
+      steward:
+        "Passwords that someone has seen and that still work: someone left, has less access than before, or lost a letter or laptop. Yours are named, with the day by which they are to be changed.",
+      others:
+        "Passwords that someone has seen and that still work. Ask their stewards to change them, and see how far they are.",
+    },
+    things: [
+      "Change now: Galtry changes the passwords at their sites, one after the other, also while the page is closed.",
+      "Leave one unchanged where changing it is not worth it, with a reason that the other stewards read.",
+      "The list is done once nothing on it works any more. The report of it can be printed.",
+    ],
+  },
+  {
     id: "reports",
     title: "Reports",
     at: /^\/reports/,
@@ -302,7 +319,7 @@ export const TOPICS: readonly Topic[] = [
     things: [
       "Ask who can use a login, since when and why; who used it, and who has seen the password that works now.",
       "Find what nobody uses, what was given for a reason that is over, and what guests have.",
-      "Print the answer or save it as CSV or JSON Lines. Its address asks the same question again later.",
+      "Print the answer, save it as CSV or JSON Lines, or have it emailed every week or month.",
     ],
   },
   {

@@ -29,6 +29,7 @@ describe("the topic of a page", () => {
     ["/people/add", "add-people"],
     [`/people/${ID}`, "person"],
     [`/people/${ID}/leave`, "person"],
+    [`/people/${ID}/known`, "seen"],
     [`/people/groups/${ID}`, "group"],
     ["/people/sign-on", "single-sign-on"],
     ["/rules", "house-rules"],
