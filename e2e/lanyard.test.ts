@@ -406,6 +406,8 @@ describe("a new password", () => {
     await pressInTag(page, "Save the new password");
     await expect.poll(async () => (await entry())!.versionId).not.toBe(before);
     await expect.poll(() => tagText(page)).toBe("");
+    // There Galtry changes it the next time.
+    expect((await entry())!.changePage).toBe(at("mossbeck.localhost", "/settings/password"));
   });
 
   test("that the site refuses is not offered", async () => {

@@ -20,6 +20,7 @@ import {
   sightings,
   signIns,
 } from "../src/server/database/schema";
+import { updatePassword } from "../src/server/lanyard/keys";
 import {
   beginChange,
   type ChangeEngines,
@@ -173,6 +174,31 @@ test("a person may say where it is changed; a page of another site gets nothing"
     await expect(at(page)).rejects.toMatchObject({ code: "bad-input", field: "page" });
   expect(site.tries().all).toBe(0);
   expect((await at(`http://told.localhost:${port}/me/secrets/new`)).outcome).toBe("changed");
+  expect(await kept(entryId)).toBe(site.password());
+});
+
+test("where Lanyard saw it changed by hand, Galtry changes it the next time; never at a page of another site", async () => {
+  const site = siteOf("behind-links", "told");
+  const entryId = await keep(site);
+  const learn = async (changePage: string, by: "edit" | "reveal" = "edit") => {
+    const [entry] = await db().db.select().from(entries).where(eq(entries.nodeId, entryId));
+    const input = { entryId, versionId: entry!.versionId, password: site.password(), changePage };
+    await updatePassword.execute(db(), input, f.lanyard(by));
+  };
+  const page = async () => (await pageOf(entryId)).changePage;
+  for (const other of [
+    "http://elsewhere.localhost/password",
+    "javascript:alert(1)",
+    "ftp://told.localhost/x",
+    "none",
+  ]) {
+    await learn(other);
+    expect(await page()).toBe("");
+  }
+  await expect(learn(`http://told.localhost:${port}/elsewhere`, "reveal")).rejects.toThrow();
+  await learn(`http://told.localhost:${port}/me/secrets/new?session=abc#top`);
+  expect(await page()).toBe(`http://told.localhost:${port}/me/secrets/new`);
+  expect((await change(entryId)).outcome).toBe("changed");
   expect(await kept(entryId)).toBe(site.password());
 });
 

@@ -185,7 +185,8 @@ export async function update(
   const login = await captured(tabId);
   if (!login) return { kept: false, message: t.noLongerHeld };
   try {
-    await ask("lanyard.updatePassword", { entryId, versionId, password: login.password });
+    const changePage = login.on === "change-password" ? plainAddress(login.page) : "";
+    await ask("lanyard.updatePassword", { entryId, versionId, password: login.password, changePage });
     await setCaptured(tabId, null);
     return { kept: true, message: "" };
   } catch (error) {

@@ -57,6 +57,15 @@ export function PasswordAtSite({ view, now }: { view: StepsView; now: number }) 
     <section>
       <h2>{t.passwordAtTheSite}</h2>
       <p className="small soft">{t.whatGaltryDoes}</p>
+      {view.changePage !== "" && (
+        <p className="small" style={{ marginTop: 6, overflowWrap: "anywhere" }}>
+          {t.isChangedAt(
+            <a href={view.changePage} target="_blank" rel="noopener noreferrer" className="mono">
+              {view.changePage}
+            </a>,
+          )}
+        </p>
+      )}
       {busy && (
         <Notice role="status" style={{ marginTop: 10 }}>
           {running === "try" ? t.trying : t.changing}

@@ -740,6 +740,9 @@ export const passwordAtSite = {
   changeOf: (name: string) => `Change the password of ${name}`,
   whatHappens: (host: string) =>
     `Galtry signs in at ${host} and changes the password there. Colleagues with Use notice nothing. Anyone who knows the old one can no longer sign in with it.`,
+  isChangedAt: (page: ReactNode) => (
+    <>It is changed at {page}. Open it to change it by hand: Lanyard saves the new one.</>
+  ),
   whereItIsChanged: "Page where the password is changed",
   leaveEmpty: "Leave empty and Galtry looks for it.",
   changing: "Changing the password. This takes up to two minutes; you can leave this page.",

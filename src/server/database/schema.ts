@@ -593,6 +593,8 @@ export const entries = sqliteTable(
     extras: stored.json("extras", z.array(stored.extraField)).notNull(),
     useSeesUserName: integer("use_sees_user_name", { mode: "boolean" }).notNull().default(false),
     guardedFill: integer("guarded_fill", { mode: "boolean" }).notNull().default(false),
+    /** Where its password is changed at the site, as Lanyard saw it changed there by hand; empty where that is not known. */
+    changePage: text("change_page").notNull().default(""),
     /** Which engine of sealed sign-in got in last time. */
     signInEngine: text("sign_in_engine", { enum: ["http", "browser"] }),
     /** The steward accepted in words that this site gets its password over plain http. */

@@ -5,7 +5,7 @@ import { z } from "zod";
 import { atLeast, type Reach } from "../../core/access";
 import { toBase64 } from "../../core/crypto";
 import { PASSWORD } from "../../core/kinds/kind";
-import { hostOf, siteName } from "../../core/signin/address";
+import { hostOf, plainPage, siteName } from "../../core/signin/address";
 import { codeAt } from "../../core/signin/code";
 import { siteOf } from "../../core/signin/site";
 import { reachOf } from "../access/load";
@@ -20,6 +20,7 @@ import { findHome } from "../organisation";
 import { attemptKey, countAttempt, requireFewAttempts } from "../people/attempts";
 import { Refused } from "../refused";
 import { codesAskedOf } from "../signin/askedCodes";
+import { belongs } from "../signin/changePassword";
 import { currentMarks } from "../vaults/currentMarks";
 import { requireEntries, requireEntry, requireInUse } from "../vaults/entries";
 import { placesToAdd, vaultNames } from "../vaults/places";
@@ -199,7 +200,11 @@ export const compareLogin = command({
 /** Only the password of a kept entry, as Lanyard saw it accepted. */
 export const updatePassword = command({
   name: "lanyard.updatePassword",
-  input: z.strictObject({ entryId: idSchema, versionId: idSchema, password: z.string().min(1).max(1000) }),
+  input: z.strictObject({
+    ...{ entryId: idSchema, versionId: idSchema, password: z.string().min(1).max(1000) },
+    /** Where it was changed at the site, if it was: there Galtry changes it the next time. */
+    changePage: z.string().max(2000).default(""),
+  }),
   by: ["lanyard"],
   allow: (context) => requireEntry(context, context.input.entryId, "edit"),
   run: async (context) => {
@@ -212,6 +217,9 @@ export const updatePassword = command({
       how: "captured",
       change: (values) => ({ ...values, fields: { ...values.fields, [PASSWORD]: input.password } }),
     });
+    const changePage = plainPage(input.changePage);
+    if (changePage !== null && belongs(allowed.entry, changePage))
+      await tx.update(entries).set({ changePage }).where(eq(entries.nodeId, input.entryId));
     return { versionId };
   },
   journal: ({ input, allowed }) => ({

@@ -127,9 +127,10 @@ export const beginChange = command({
       ...{ how: "tested", queueKey: found.queueKey, process: app.process, begunAt: at },
     });
     if (open) return { begun: true as const, signInId, found, vaultId, row: open };
+    const page = input.page || found.entry.changePage;
     const row = await newRow(
       tx,
-      input,
+      { entryId: input.entryId, page },
       { versionId: found.version.id, personId: me?.id ?? ITSELF, process: app.process },
       at,
     );
@@ -140,7 +141,7 @@ export const beginChange = command({
 });
 
 /** What is not the entry's own gets no password. */
-const belongs = (entry: EntryFor["entry"], page: string): boolean =>
+export const belongs = (entry: Pick<EntryFor["entry"], "signInPage" | "reach" | "steps">, page: string): boolean =>
   URL.canParse(page) && (matches(entry, page) || entry.steps.hosts.includes(hostOf(page) ?? ""));
 
 /** In place of those before it, of which only where the password is changed is worth knowing. */

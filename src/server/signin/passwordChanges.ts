@@ -48,6 +48,7 @@ export async function lastChange(tx: Reader, entryId: string) {
     .select({
       outcome: passwordChanges.outcome,
       detail: passwordChanges.detail,
+      page: passwordChanges.at,
       at: sql<number>`coalesce(${passwordChanges.endedAt}, ${passwordChanges.begunAt})`,
       personId: passwordChanges.personId,
       open: sql<number>`${passwordChanges.sealed} is not null and ${passwordChanges.endedAt} is not null`,

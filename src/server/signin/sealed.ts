@@ -73,6 +73,7 @@ export async function entryFor(tx: Reader, entryId: string, personId: string | n
         codesReach: entries.codesReach,
         guardedFill: entries.guardedFill,
         signInEngine: entries.signInEngine,
+        changePage: entries.changePage,
         binnedAt: entries.binnedAt,
         asideAt: entries.asideAt,
         asksFirst: entries.asksFirst,

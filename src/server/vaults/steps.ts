@@ -116,6 +116,8 @@ export const stepsPage = query({
       last: await lastSignIn(tx, entry, me.id, level),
       zone: await timeZone(tx),
       versions: versions.map(({ by, ...row }) => ({ ...row, by: named(by) })),
+      /** Where its password is changed at the site, as far as that is known. */
+      changePage: change?.page || entry.changePage,
       /** How Galtry's last change of the password at its site ended; null where it never tried. */
       change: change && {
         ...{ outcome: change.outcome, detail: change.detail, at: change.at, by: named(change.personId) },

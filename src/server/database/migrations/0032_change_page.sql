@@ -1,0 +1,1 @@
+ALTER TABLE `entries` ADD `change_page` text DEFAULT '' NOT NULL;
