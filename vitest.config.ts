@@ -30,6 +30,8 @@ export default defineConfig({
         test: {
           name: "browser",
           include: ["e2e/**/*.test.ts"],
+          // The sample organisation has forty people, and each file makes its own.
+          setupFiles: ["integration/cheapHashes.ts"],
           testTimeout: 240_000,
           hookTimeout: 120_000,
           // Each waits for its browser most of the time; more than two would wait for the processor.

@@ -1,6 +1,6 @@
 /**
- * npm run -s check-journal [-- --head HASH] [--checkpoint FILE]: walks the journal's chain, compares it with its
- * checkpoints and names the first broken line.
+ * npm run -s check-journal [-- --head HASH] [--checkpoint FILE] [--archive FILE]: walks the journal's chain, compares it
+ * with its checkpoints and names the first broken line; with a file of archive-journal, whether both still say the same.
  */
 
 import { readFileSync } from "node:fs";
@@ -8,6 +8,7 @@ import { counted } from "../src/core/counted";
 import { openCheckpoint } from "../src/core/journal/checkpoint";
 import { readConfiguration } from "../src/server/configuration";
 import { openDatabase } from "../src/server/database/client";
+import { checkArchive, linesOfArchive } from "../src/server/journal/archive";
 import { checkWholeJournal } from "../src/server/journal/check";
 import { verifierFor } from "../src/server/journal/checkpoints";
 import { CHECKPOINT_FAULTS } from "../src/server/journal/strings";
@@ -26,6 +27,18 @@ await oneLine(async () => {
   const keys = await readKeyFile(configuration.dataFolder, readRootKey(configuration));
   const { client, db } = await openDatabase(configuration.databaseUrl, keys.database, configuration.databaseToken);
   const verifier = await verifierFor({ configuration, keys });
+  const archive = given("--archive");
+  if (archive !== undefined) {
+    const { year, first, last, fault } = await checkArchive(db, keys.journal, linesOfArchive(archive));
+    client.close();
+    console.log(
+      fault
+        ? `${archive}: ${fault.line > 0 ? `line ${fault.line}: ` : ""}${fault.why}`
+        : `complete: the lines ${first} to ${last} of ${year} are as the file has them`,
+    );
+    if (fault) process.exitCode = 1;
+    return;
+  }
   const checkpoint = file === undefined ? undefined : openCheckpoint(readFileSync(file, "utf8"), verifier);
   if (checkpoint && "fault" in checkpoint) {
     client.close();

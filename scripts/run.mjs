@@ -21,6 +21,7 @@ const COMMANDS = {
   "rotate-root-key": { file: "scripts/rotateRootKey.ts" },
   "rotate-vault-keys": { file: "scripts/rotateVaultKeys.ts" },
   "check-journal": { file: "scripts/checkJournal.ts" },
+  "archive-journal": { file: "scripts/archiveJournal.ts" },
   "reader:fetch": { file: "scripts/reader/fetch.ts" },
   "reader:fit": { file: "scripts/reader/fit.ts" },
   "read-page": { file: "scripts/readPage.ts" },

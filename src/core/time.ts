@@ -65,6 +65,9 @@ const HOUR: Intl.DateTimeFormatOptions = { hour: "2-digit", hourCycle: "h23" };
 /** The hour of the day in that zone, 0 to 23. */
 export const zonedHour = (at: number, zone: string): number => Number(part(at, zone, HOUR));
 
+/** The year in that zone. */
+export const zonedYear = (at: number, zone: string): number => Number(part(at, zone, YEAR));
+
 /** The same day of a later month, or of an earlier one (`months` below 0), in UTC; its last where it has no such day. */
 export function monthsAfter(at: number, months: number): number {
   const from = new Date(at);

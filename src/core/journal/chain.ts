@@ -57,19 +57,21 @@ export type Broken = {
 /**
  * Walks lines in order and names the first that does not hold.
  * @param head a hash noted earlier, which must still occur: finds a rewritten or cut tail
- * @param checkpoints sizes and roots noted earlier, which the lines must still have
+ * @param checkpoints sizes and roots noted earlier, which the lines must still have; only from the first line on
+ * @param after the line that comes before the first of them
  */
 export async function checkChain(
   lines: AsyncIterable<ChainedLine> | Iterable<ChainedLine>,
   key: Bytes,
   head?: string,
   checkpoints: readonly { size: number; root: Uint8Array }[] = [],
+  after: { seq: number; hash: string } = { seq: 0, hash: FIRST_PREVIOUS },
 ): Promise<{ lines: number; head: string; broken: Broken | null }> {
   const roots = new Map<number, Uint8Array[]>();
   for (const { size, root } of checkpoints) roots.set(size, [...(roots.get(size) ?? []), root]);
   const tree = new Growing();
-  let previous = FIRST_PREVIOUS;
-  let seq = 0;
+  let previous = after.hash;
+  let { seq } = after;
   let headSeen = head === undefined || head === FIRST_PREVIOUS;
   for await (const line of lines) {
     seq += 1;

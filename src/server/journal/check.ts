@@ -15,7 +15,7 @@ import { CHECKPOINT_FAULTS } from "./strings";
 
 const READ = 2_000;
 
-async function* chainedLines(db: Reader): AsyncGenerator<ChainedLine> {
+export async function* chainedLines(db: Reader): AsyncGenerator<ChainedLine> {
   for (let from = 0; ; ) {
     const rows = await db.select().from(journal).where(gt(journal.seq, from)).orderBy(asc(journal.seq)).limit(READ);
     const last = rows.at(-1);
@@ -45,7 +45,7 @@ async function* mentions(db: Reader): AsyncGenerator<Record<string, string>> {
   for await (const line of chainedLines(db)) yield JSON.parse(line.names);
 }
 
-const BROKEN = {
+export const BROKEN = {
   sequence: "its number does not follow",
   previous: "it does not follow the line before it",
   hash: "what it says was changed",
