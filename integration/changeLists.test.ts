@@ -5,6 +5,7 @@ import { colleagueOf, type Fixture, give, type Kind, makeFixture } from "../demo
 import { type InProcess, inProcess } from "../demo/inProcess";
 import { USUAL_RULES } from "../src/core/access/houseRules";
 import { endAccess } from "../src/server/access/grants";
+import { regionsOf, stewardsAt, stewardsOfEach } from "../src/server/access/stewards";
 import type { Caller } from "../src/server/caller";
 import { changeListItems, changeLists, entries, grants, journal, notices } from "../src/server/database/schema";
 import {
@@ -23,7 +24,9 @@ import { changeRules } from "../src/server/rules/rules";
 import { sweepOld } from "../src/server/upkeep/sweeping";
 import { binEntry, restoreEntry } from "../src/server/vaults/bin";
 import { addEntry, changeEntry } from "../src/server/vaults/entries";
+import { createFolder } from "../src/server/vaults/folders";
 import { revealField } from "../src/server/vaults/revealing";
+import { markSeparate } from "../src/server/vaults/separating";
 import { createVault } from "../src/server/vaults/vaults";
 
 const SERVER = { kind: "server" } as const;
@@ -235,6 +238,32 @@ describe("somebody leaves", () => {
     expect(await code(page("steward"))).toBe("not-found");
     expect((await leavingPage.execute(db(), { personId: who.id }, f.as("owner"))).known.list).toBeNull();
   });
+});
+
+test("many entries in one vault cost a handful of statements, and are shared out as one by one", async () => {
+  const vaultId = (await createVault.execute(db(), { name: `Wide ${made}`, description: "" }, f.as("administrator")))
+    .vaultId;
+  await give(db(), f.as("administrator"), vaultId, f.ids.steward, "steward");
+  await give(db(), f.as("administrator"), vaultId, who.id, "reveal");
+  const { folderId } = await createFolder.execute(db(), { parentId: vaultId, name: "Below" }, f.as("steward"));
+  const ids: string[] = [];
+  for (let i = 0; i < 30; i += 1) {
+    const values = { name: `Wide ${i}`, signInPage: `https://wide-${i}.example/in`, password: `wide-${i}` };
+    const parentId = i % 2 === 0 ? vaultId : folderId;
+    const { entryId } = await addEntry.execute(db(), { parentId, captured: false, values }, f.as("steward"));
+    await look(entryId, who.as);
+    ids.push(entryId);
+  }
+  // A folder that stands apart, and an entry in it with a steward of its own.
+  await markSeparate.execute(db(), { folderId, separate: true }, f.as("steward"));
+  await give(db(), f.as("steward"), ids[1]!, f.ids.edit, "steward");
+  const at = Date.now();
+  const together = await stewardsOfEach(db().db, ids, at);
+  for (const id of ids)
+    expect((together.get(id) ?? []).map((one) => one.id)).toEqual(
+      (await stewardsAt(db().db, id, at)).map((one) => one.id),
+    );
+  expect(new Set((await regionsOf(db().db, ids)).values()).size).toBe(3);
 });
 
 describe("somebody stays", () => {

@@ -1,5 +1,5 @@
 /** Stewardship over time: who will still be a steward, and what would be left without one. */
-import { sql } from "drizzle-orm";
+import { type SQL, sql } from "drizzle-orm";
 import { endOf, type Grant, isLastingSteward, type Level, resolve, type Step, type Subject } from "../../core/access";
 import { byName } from "../byName";
 import type { Reader } from "../database/client";
@@ -31,6 +31,41 @@ export async function stewardsAt(tx: Reader, nodeId: string, at: number): Promis
   const { steps } = await loadSteps(tx, nodeId);
   const concerned = await loadConcerned(tx, subjectsAlong(steps, isSteward), at);
   return concerned.filter((person) => resolve(person, steps, at).level === "steward").sort(byName);
+}
+
+/**
+ * For each node the nearest one, itself or above it, that has grants of its own or stands apart: whatever is asked of access
+ * at the one is answered at the other. Many in one statement.
+ */
+export async function regionsOf(tx: Reader, nodeIds: readonly string[]): Promise<Map<string, string>> {
+  const rows = await tx.all<{ id: string; region: string }>(sql`
+    with recursive up(id, node, parent, own) as (
+      select p.node_id, p.node_id, p.parent_id, ${ownWords(sql`p.node_id`)} from json_each(${JSON.stringify(nodeIds)}) w
+        join places p on p.node_id = w.value and p.valid_until is null
+      union all
+      select up.id, p.node_id, p.parent_id, ${ownWords(sql`p.node_id`)} from up
+        join places p on p.node_id = up.parent and p.valid_until is null
+        where up.own = 0
+    )
+    select id, node as region from up where own = 1 or parent is null`);
+  return new Map(rows.map(({ id, region }) => [id, region]));
+}
+
+const ownWords = (
+  id: SQL,
+): SQL => sql`(exists (select 1 from grants g where g.node_id = ${id} and g.valid_until is null)
+  or exists (select 1 from separations s where s.node_id = ${id} and s.valid_until is null))`;
+
+/** Stewards of each of several nodes: those that answer alike are worked out once. */
+export async function stewardsOfEach(
+  tx: Reader,
+  nodeIds: readonly string[],
+  at: number,
+): Promise<Map<string, Person[]>> {
+  const regions = await regionsOf(tx, nodeIds);
+  const known = new Map<string, Person[]>();
+  for (const region of new Set(regions.values())) known.set(region, await stewardsAt(tx, region, at));
+  return new Map([...regions].map(([id, region]) => [id, known.get(region) ?? []]));
 }
 
 /** Everybody whom one of these ways up could give or take something, with the groups they hold at `at`. */

@@ -7,11 +7,11 @@ import { and, desc, eq, isNull } from "drizzle-orm";
 import { z } from "zod";
 import { atLeast } from "../../core/access";
 import { sayDay } from "../../core/time";
-import { loadSteps, requireLevel, resolveAt } from "../access/load";
-import { nodeName } from "../access/nodeName";
+import { reachOf, requireLevel, resolveAt } from "../access/load";
+import { nodeName, nodeNames } from "../access/nodeName";
 import { peopleNames } from "../access/peopleNames";
 import { loadByRole, loadPerson, type Person } from "../access/person";
-import { stewardsAt } from "../access/stewards";
+import { regionsOf, stewardsOfEach } from "../access/stewards";
 import { byName } from "../byName";
 import { isAdministrator } from "../caller";
 import { type Context, command, idSchema, instantSchema, none, query, type Topic } from "../command";
@@ -79,8 +79,8 @@ async function statesOf(tx: Reader, list: List): Promise<State[]> {
 /** Stewards by the entries that are theirs to change; the person themselves is not asked. */
 async function sharesOf(tx: Reader, entryIds: readonly string[], personId: string, at: number) {
   const shares = new Map<string, { name: string; entryIds: string[] }>();
-  for (const entryId of entryIds)
-    for (const { id, name } of await stewardsAt(tx, entryId, at)) {
+  for (const [entryId, stewards] of await stewardsOfEach(tx, entryIds, at))
+    for (const { id, name } of stewards) {
       if (id === personId) continue;
       const share = shares.get(id) ?? { name, entryIds: [] };
       share.entryIds.push(entryId);
@@ -125,12 +125,16 @@ export async function openChangeList(tx: Transaction, opening: Opening): Promise
 
 /** What they could Reveal once and no longer can. */
 async function noLongerRevealed(tx: Reader, personId: string, seen: readonly StillWorks[], at: number) {
-  const kept: StillWorks[] = [];
-  for (const one of seen) {
-    const now = await resolveAt(tx, personId, one.entryId, at);
-    if (!now || !atLeast(now.resolution.level, "reveal")) kept.push(one);
+  const regions = await regionsOf(
+    tx,
+    seen.map(({ entryId }) => entryId),
+  );
+  const revealed = new Set<string>();
+  for (const region of new Set(regions.values())) {
+    const now = await resolveAt(tx, personId, region, at);
+    if (now && atLeast(now.resolution.level, "reveal")) revealed.add(region);
   }
-  return kept;
+  return seen.filter(({ entryId }) => !revealed.has(regions.get(entryId) ?? ""));
 }
 
 async function tellShares(
@@ -405,19 +409,23 @@ export async function knownBy({ tx, me, at }: Reading, personId: string): Promis
   const named = await peopleNames(tx, me, [...states.map(({ item }) => item.leftBy), list?.openedBy ?? null]);
   const seen: KnownRow[] = [];
   const elsewhere = new Map<string, { vault: string; count: number; stewards: Set<string> }>();
+  const { levels, node } = reachOf(tx, me, at);
+  const ids = works.map(({ entryId }) => entryId);
+  const vaultOf = (entryId: string): string => node(entryId)?.vaultId ?? "";
+  const [stewards, called] = await Promise.all([
+    stewardsOfEach(tx, ids, at),
+    nodeNames(tx, [...ids.filter((id) => levels.get(id) === "steward"), ...ids.map(vaultOf)]),
+  ]);
   for (const row of works) {
-    const { path } = await loadSteps(tx, row.entryId);
-    const vaultId = path[0]?.vaultId ?? "";
-    const vault = await nodeName(tx, vaultId);
-    const stewards = (await stewardsAt(tx, row.entryId, at)).filter(({ id }) => id !== personId);
-    const names = stewards.map(({ name }) => name);
-    const mine = await requireLevel({ tx, me, at }, row.entryId, "steward").catch(() => null);
+    const vaultId = vaultOf(row.entryId);
+    const vault = called.get(vaultId) ?? "";
+    const names = (stewards.get(row.entryId) ?? []).filter(({ id }) => id !== personId).map(({ name }) => name);
     // Named only to the stewards of it; everybody else reads how many.
-    if (mine) {
+    if (levels.get(row.entryId) === "steward") {
       const state = byEntry.get(row.entryId);
       const { versionId: _, ...rest } = row;
       seen.push({
-        ...{ ...rest, name: await nodeName(tx, row.entryId), vault, stewards: names },
+        ...{ ...rest, name: called.get(row.entryId) ?? "", vault, stewards: names },
         usedBy: tx.access?.countWhoUse(row.entryId, at) ?? 0,
         left:
           running && state?.left
@@ -475,10 +483,8 @@ async function requireKnowing({ tx, me, at }: Reading, personId: string): Promis
   if (isAdministrator(me.role)) return person;
   const list = await openListOf(tx, personId);
   if (!list || me.id === personId) throw notFound();
-  for (const { entryId } of await itemsOf(tx, list.id)) {
-    const found = await resolveAt(tx, me, entryId, at).catch(() => null);
-    if (found?.resolution.level === "steward") return person;
-  }
+  const { levels } = reachOf(tx, me, at);
+  if ((await itemsOf(tx, list.id)).some(({ entryId }) => levels.get(entryId) === "steward")) return person;
   throw notFound();
 }
 
@@ -506,14 +512,12 @@ export const ownChangeLists = query({
   run: async ({ tx, me, at }) => {
     const lists = await tx.select().from(changeLists).where(isNull(changeLists.endedAt)).orderBy(changeLists.dueAt);
     const found: { personId: string; name: string; sort: ChangeListSort; open: number; dueAt: number }[] = [];
+    const { levels } = reachOf(tx, me, at);
     for (const list of lists) {
       if (list.personId === me.id) continue;
-      let open = 0;
-      for (const state of await statesOf(tx, list)) {
-        if (!state.open) continue;
-        const at1 = await resolveAt(tx, me, state.item.entryId, at).catch(() => null);
-        if (at1?.resolution.level === "steward") open += 1;
-      }
+      const open = (await statesOf(tx, list)).filter(
+        (state) => state.open && levels.get(state.item.entryId) === "steward",
+      ).length;
       if (open === 0) continue;
       const person = await loadPerson(tx, list.personId, at);
       found.push({ personId: list.personId, name: person?.name ?? "", sort: list.sort, open, dueAt: list.dueAt });
