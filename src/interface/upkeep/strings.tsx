@@ -10,7 +10,7 @@ export const finding = {
   homePage: "Opens the home page of its site, and there is nothing there to sign in with",
   noCode: "Its site offers one-time codes, and it has none",
   tooMany: (has: number, many: number) =>
-    `${counted(has, "person")} ${agree(has, "has", "have")} access, and more than ${many} are too many`,
+    `Too many people: ${has} ${agree(has, "has", "have")} access, and its stewards say at most ${many}`,
   knownToALeaver: (names: string[]) =>
     names.length === 0
       ? "Known to someone who has left"
