@@ -4,8 +4,9 @@ import { afterAll, beforeAll, beforeEach, describe, expect, test } from "vitest"
 import { colleagueOf, type Fixture, give, makeFixture } from "../demo/fixture";
 import { type InProcess, inProcess } from "../demo/inProcess";
 import { giveAccess } from "../src/server/access/grants";
-import { entries, entryVersions, findings, notices, persons, signIns } from "../src/server/database/schema";
+import { entries, entryVersions, findings, lanyards, notices, persons, signIns } from "../src/server/database/schema";
 import { uuidv7 } from "../src/server/ids";
+import { makeCheckpoint } from "../src/server/journal/checkpoints";
 import { erasePerson } from "../src/server/people/erasing";
 import { markLeaver } from "../src/server/people/leaving";
 import { checkSome } from "../src/server/upkeep/checking";
@@ -167,6 +168,42 @@ test("a home page instead of a sign-in page, once nothing there was understood",
     });
   await db().db.update(signIns).set({ endedAt: at, outcome: "not-understood" }).where(eq(signIns.id, id));
   expect(await open(entryId)).toEqual(["home-page"]);
+});
+
+test("of the house: Lanyards that nobody has used for sixty days, and checkpoints that lie nowhere else for a month", async () => {
+  const found = async (kind: string, at = Date.now()) =>
+    (await houseFindings.execute(db(), {}, f.as("owner", at), at)).rows.find((row) => row.kind === kind);
+  const now = Date.now();
+  expect([await found("lanyards"), await found("checkpoint")]).toEqual([undefined, undefined]);
+  const theirs = await db().db.select().from(lanyards);
+  expect(theirs.length).toBeGreaterThan(1);
+  const [one, two] = theirs;
+  for (const [row, days] of [
+    [one, 61],
+    [two, 59],
+  ] as const)
+    await db()
+      .db.update(lanyards)
+      .set({ lastUsedAt: now - days * DAY })
+      .where(eq(lanyards.id, row!.id));
+  expect(await found("lanyards", now)).toEqual({ kind: "lanyards", count: 1 });
+  // One that was disconnected, or has run out, is nobody's to disconnect.
+  await db().db.update(lanyards).set({ endedAt: now }).where(eq(lanyards.id, one!.id));
+  expect(await found("lanyards", now)).toBeUndefined();
+  await db()
+    .db.update(lanyards)
+    .set({ endedAt: null, expiresAt: now - 1 })
+    .where(eq(lanyards.id, one!.id));
+  expect(await found("lanyards", now)).toBeUndefined();
+
+  const later = now + 31 * DAY;
+  expect(await found("checkpoint", later)).toEqual({ kind: "checkpoint", at: null });
+  // Signed by the server alone it lies beside what it is about.
+  await makeCheckpoint.execute(db(), {}, { kind: "server" }, now);
+  expect(await found("checkpoint", later)).toMatchObject({ at: null });
+  await makeCheckpoint.execute(db(), {}, f.as("administrator", now), now);
+  expect(await found("checkpoint", now + 29 * DAY)).toBeUndefined();
+  expect(await found("checkpoint", later)).toEqual({ kind: "checkpoint", at: now });
 });
 
 test("addresses of the organisation in lists of leaked accounts: five digits leave, their owner and administrators are told", async () => {

@@ -382,6 +382,8 @@ function TheHouse({ rows, now, zone }: { rows: readonly HouseFinding[]; now: num
 
 const HOUSE_LINKS: Partial<Record<HouseFinding["kind"], { href: string; says: string }>> = {
   journal: { href: "/journal", says: t.journal },
+  checkpoint: { href: "/journal", says: t.journal },
+  lanyards: { href: "/people", says: t.peoplePage },
   ways: { href: "/rules", says: t.houseRules },
   mail: { href: "/rules", says: t.houseRules },
   certificate: { href: "/people/sign-on", says: t.singleSignOn },

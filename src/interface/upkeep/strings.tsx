@@ -168,6 +168,7 @@ export const upkeep = {
   putOffHere: (time: string) => `put off until ${time}`,
   theHouse: "The house",
   houseRules: "House rules",
+  peoplePage: "People",
   journal: "Journal",
   singleSignOn: "Single sign-on",
   saveAsCsv: "Save as CSV",
@@ -194,6 +195,12 @@ export const house = {
     `${counted(count, "person")}${group === null ? "" : ` in ${group}`} ${agree(count, "has", "have")} no ${needs === "passkey" ? "passkey" : "second step"}, which the house rules require.`,
   addresses: (names: readonly string[]) =>
     `${agree(names.length, "The address", "The addresses")} of ${listOf(names.length > 6 ? [...names.slice(0, 5), counted(names.length - 5, "other person")] : names)} ${agree(names.length, "is", "are")} in lists of leaked accounts. They have been told to change their passwords.`,
+  lanyards: (count: number) =>
+    `${counted(count, "Lanyard")} ${agree(count, "has", "have")} not been used for 60 days. Disconnect those that nobody needs.`,
+  noCheckpoint:
+    "No checkpoint of the Journal has been kept outside the database. Check the Journal, or set up a folder or an address for them.",
+  oldCheckpoint: (at: string) =>
+    `The last checkpoint of the Journal was kept outside the database ${at}. Check the Journal, or set up a folder or an address for them.`,
   noMail: "Email is not set up, so nobody is told of anything outside Galtry.",
   mail: (count: number, since: string, wrong: string) =>
     `${counted(count, "email")} could not be sent since ${since}. The mail server said: ${wrong}`,

@@ -13,6 +13,10 @@ export function sayHouseFinding(row: HouseFinding, now: number, zone: string): s
       return h.ways(row.count, row.needs, row.group);
     case "addresses":
       return h.addresses(row.names);
+    case "lanyards":
+      return h.lanyards(row.count);
+    case "checkpoint":
+      return row.at === null ? h.noCheckpoint : h.oldCheckpoint(sayTime(row.at, now, zone));
     case "no-mail":
       return h.noMail;
     case "mail":

@@ -48,6 +48,8 @@ export const organisation = sqliteTable("organisation", {
   /** When a mail first went out, and when the last backup was made. */
   mailedAt: time("mailed_at"),
   backedUpAt: time("backed_up_at"),
+  /** When a checkpoint of the Journal last went where it can be found again: a folder, a mail, a reader's browser. */
+  checkpointNotedAt: time("checkpoint_noted_at"),
   /** Whom to ask, on top of every page of help. */
   helpNote: text("help_note").notNull().default(""),
 });
@@ -1251,6 +1253,7 @@ export const lanyards = sqliteTable(
   (t) => [
     index("lanyards_ended").on(t.endedAt).where(sql`ended_at is not null`),
     index("lanyards_expiry").on(t.expiresAt),
+    index("lanyards_unused").on(t.lastUsedAt).where(sql`ended_at is null`),
     index("lanyards_person").on(t.personId),
   ],
 );

@@ -16,7 +16,7 @@ import { exactTime } from "../../core/time";
 import { reachOf } from "../access/load";
 import { command, query } from "../command";
 import type { Reader } from "../database/client";
-import { journal, journalCheckpoints, journalNames, nodes } from "../database/schema";
+import { journal, journalCheckpoints, journalNames, nodes, organisation } from "../database/schema";
 import type { Galtry } from "../galtry";
 import type { KeyRing } from "../keys/keyFile";
 import { endLease, holdLease } from "../lease";
@@ -73,6 +73,9 @@ export const makeCheckpoint = command({
     const newest = await newestOf(tx);
     if (size === 0) return null;
     const due = caller.kind === "server" ? await mailDue(tx, app, at) : null;
+    // A reader's browser remembers what it has seen.
+    if (caller.kind === "person" || app.configuration.checkpoints.folder || due !== null)
+      await tx.update(organisation).set({ checkpointNotedAt: at });
     if (newest?.size === size) {
       if (due !== null && newest.mailedAt === null) {
         await mailIt(tx, app, due, newest, at);

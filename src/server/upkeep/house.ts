@@ -19,6 +19,9 @@ const CERTIFICATE_MS = 30 * DAY;
 /** What is away for a moment comes back. */
 const FORWARDING_MS = 10 * 60_000;
 const MAIL_MS = 7 * DAY;
+/** So long a checkpoint lies nowhere but in the database. */
+const NOTED_MS = 30 * DAY;
+const UNUSED_LANYARD_MS = 60 * DAY;
 
 export type HouseFinding =
   | { kind: "ways"; needs: WayNeed; group: string | null; count: number }
@@ -28,6 +31,8 @@ export type HouseFinding =
   | { kind: "certificate"; name: string; until: number }
   | { kind: "backup"; at: number | null }
   | { kind: "forwarding"; since: number }
+  | { kind: "lanyards"; count: number }
+  | { kind: "checkpoint"; at: number | null }
   | { kind: "journal"; at: number };
 
 export const houseFindings = query({
@@ -55,9 +60,19 @@ export const houseFindings = query({
       const until = Math.max(...ends);
       if (ends.length > 0 && until <= at + CERTIFICATE_MS) rows.push({ kind: "certificate", name: row.name, until });
     }
-    const [home] = await tx.select({ backedUpAt: organisation.backedUpAt }).from(organisation);
+    const [home] = await tx
+      .select({
+        ...{ createdAt: organisation.createdAt, backedUpAt: organisation.backedUpAt },
+        notedAt: organisation.checkpointNotedAt,
+      })
+      .from(organisation);
     const backedUpAt = home?.backedUpAt ?? null;
     if (backedUpAt === null || backedUpAt < at - BACKUP_MS) rows.push({ kind: "backup", at: backedUpAt });
+    const notedAt = home?.notedAt ?? null;
+    if ((notedAt ?? home?.createdAt ?? at) < at - NOTED_MS) rows.push({ kind: "checkpoint", at: notedAt });
+    const unused = await tx.get<{ count: number }>(sql`
+      select count(*) as count from lanyards where ended_at is null and last_used_at < ${at - UNUSED_LANYARD_MS} and expires_at > ${at}`);
+    if (unused && unused.count > 0) rows.push({ kind: "lanyards", count: unused.count });
     const broken = await brokenCheckpoint(tx, app);
     if (broken) rows.unshift({ kind: "journal", at: broken.at });
     const since = await forwardingFails(tx, app.configuration.forward);
