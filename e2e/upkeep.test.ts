@@ -225,3 +225,48 @@ test("a colleague with Use is signed in again without having been told anything"
   for (const one of await passwords(ids[0]!))
     expect(await sightingsOf(one, await everythingReceived(colleague))).toEqual([]);
 });
+
+test("passwords changed regularly: a house rule, chosen for several in the ledger, said on the sign-in steps; a report by email", async () => {
+  const hanna = await openBrowser({ galtry: app.url, lanyard: false });
+  try {
+    const { page } = hanna;
+    await signInToGaltry(page, app.url, "hanna.quist@tarrowick.example", DEMO_PASSWORD);
+    await page.goto(`${app.url}/rules`);
+    await takenOver(page);
+    await page.getByLabel("when Galtry changes passwords").selectOption("6");
+    await page.getByRole("button", { name: "Change the rules" }).click();
+    await page.getByText("The house rules have been changed.").waitFor();
+    const named = async (host: string) =>
+      (await app.galtry.db.query.entries.findMany()).find(({ nodeId }) => nodeId === app.built.entries.get(host))!;
+    const two = [await named("oakrill.localhost"), await named("wrenhollow.localhost")];
+    await page.goto(`${app.url}/vaults/${app.built.vaults.get("Buildings")}`);
+    await takenOver(page);
+    for (const { name } of two) await page.getByRole("checkbox", { name: `Select ${name}` }).click();
+    await page.getByRole("button", { name: "Set a field" }).click();
+    await page.getByLabel("Field", { exact: true }).selectOption("Password changed regularly");
+    await page.getByLabel("Password changed regularly").selectOption("Yes");
+    await page.getByRole("dialog").getByRole("button", { name: "Set", exact: true }).click();
+    await page.getByText(/^Galtry changes the password of .* regularly\.$/).waitFor();
+    for (const { nodeId } of two) {
+      await page.goto(`${app.url}/entry/${nodeId}/steps`);
+      await page.getByText(/^Galtry changes it every 6 months, at night\. Next: /).waitFor();
+    }
+    await takenOver(page);
+    await page.getByRole("button", { name: "Stop changing it regularly" }).click();
+    await page.getByText("This one is not among them.").waitFor();
+    // By email every week, as long as one may read it.
+    await page.goto(`${app.url}/reports/who?node=${two[0]!.nodeId}`);
+    await takenOver(page);
+    await page.getByRole("button", { name: "Email me" }).click();
+    expect(await seriousIn(page)).toEqual([]);
+    await page.getByRole("dialog").getByRole("button", { name: "Email me" }).click();
+    await page.getByText("Emailed to you every week.").waitFor();
+    await page.goto(`${app.url}/reports`);
+    await takenOver(page);
+    await page.getByRole("heading", { name: "Emailed to you" }).waitFor();
+    await page.getByRole("button", { name: /^Stop: Who can use it/ }).click();
+    await poll(() => page.getByRole("heading", { name: "Emailed to you" }).count()).toBe(0);
+  } finally {
+    await hanna.close();
+  }
+});

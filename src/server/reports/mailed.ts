@@ -213,11 +213,9 @@ function asking({ question, nodeId, aboutId, every }: Row, at: number, zone: str
   const from = days === "both" ? dayOf(at - span * DAY, zone) : days === "first" ? dayOf(at - 90 * DAY, zone) : null;
   const to = days === "both" ? dayOf(at - DAY, zone) : null;
   const moment = (day: string, later = 0) => momentsOf(zone, Date.parse(`${day}T00:00Z`) + later).first;
-  const search = new URLSearchParams(
-    Object.entries({ node: nodeId, person: aboutId, from, to }).flatMap(([key, value]) =>
-      value ? [[key, value]] : [],
-    ),
-  );
+  const search = new URLSearchParams();
+  for (const [key, value] of Object.entries({ node: nodeId, person: aboutId, from, to }))
+    if (value) search.set(key, value);
   return {
     input: {
       ...{ question, nodeId, personId: aboutId },
