@@ -7,7 +7,7 @@ import type { SignInSteps } from "../src/core/signin/steps";
 import { entries, signInTests } from "../src/server/database/schema";
 import { addEntry } from "../src/server/vaults/entries";
 import { seriousIn } from "./axe";
-import { type Browser, connectLanyard, openBrowser, signInToGaltry } from "./browser";
+import { type Browser, connectLanyard, openBrowser, signInToGaltry, takenOver } from "./browser";
 import { type App, startHouse } from "./house";
 import { pressInTag, tagText, waitForTag } from "./tags";
 
@@ -60,10 +60,18 @@ describe("with a login that is added", () => {
     const host = "hazelrow.localhost";
     const { account } = site(host);
     const page = await steward.context.newPage();
-    await page.goto(at(host));
+    // At a person's pace: nobody types before Lanyard listens to what the page sends, from the first page after it is ready.
+    await expect
+      .poll(
+        async () => {
+          await page.goto(at(host));
+          const listens = () => !String(window.fetch).includes("[native code]");
+          return page.waitForFunction(listens, undefined, { timeout: 3_000 }).then(Boolean, () => false);
+        },
+        { timeout: 60_000 },
+      )
+      .toBe(true);
     await page.getByLabel("Username").fill(account.userName);
-    // At a person's pace: nobody types before Lanyard listens to what the page sends.
-    await page.waitForFunction(() => !String(window.fetch).includes("[native code]"));
     await page.getByLabel("Password").pressSequentially(account.password, { delay: 50 });
     await page.getByRole("button", { name: "Log in" }).click();
     await page.waitForURL("**/board");
@@ -94,6 +102,7 @@ describe("with a login that is added", () => {
 async function learn(entryId: string): Promise<{ galtry: Page; site: Page }> {
   const galtry = steward.page;
   await galtry.goto(`${app.url}/entry/${entryId}/steps`);
+  await takenOver(galtry);
   const opened = steward.context.waitForEvent("page");
   await galtry.getByRole("button", { name: "Learn with Lanyard" }).click();
   const page = await opened;
