@@ -133,7 +133,7 @@ function Before({ view, runs, me, zone, now }: LeavingProps) {
           </Form>
         )}
       </div>
-      <SeenStill person={view} known={view.known} asks {...{ runs, zone, now }} />
+      <SeenStill person={view} known={view.known} asks elsewhere {...{ runs, zone, now }} />
     </Book>
   );
 }

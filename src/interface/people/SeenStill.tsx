@@ -35,12 +35,14 @@ interface SeenStillProps {
   runs: readonly RunView[];
   /** The reader opens lists, and sets their dates. */
   asks: boolean;
+  /** What opens a list stands elsewhere on the page. */
+  elsewhere?: boolean;
   zone: string;
   now: number;
 }
 
 /** Passwords that somebody has seen and that still work: named to their stewards, counted for everybody else. */
-export function SeenStill({ person, known, runs, asks, zone, now }: SeenStillProps) {
+export function SeenStill({ person, known, runs, asks, elsewhere, zone, now }: SeenStillProps) {
   const { begin, beginning, refused } = useBeginRun(person.id);
   const [asking, setAsking] = useState<RunItem[] | null>(null);
   const underWay = new Set(runs.flatMap(({ over, lines }) => (over ? [] : lines.map(({ entryId }) => entryId))));
@@ -49,7 +51,7 @@ export function SeenStill({ person, known, runs, asks, zone, now }: SeenStillPro
   return (
     <section>
       <h2>{t.seen}</h2>
-      <HowFar {...{ person, known, asks, zone, now }} />
+      <HowFar {...{ person, known, asks, elsewhere, zone, now }} />
       <Runs {...{ runs, refused }} />
       {known.seen.length === 0 && known.elsewhere.length === 0 ? (
         <p style={{ marginTop: 8 }}>
@@ -190,7 +192,7 @@ function LeaveUnchanged({ one, listId, onClose }: { one: KnownRow; listId: strin
 }
 
 /** What was asked of whom, by when, and how far everybody is. */
-function HowFar({ person, known, asks, zone, now }: Omit<SeenStillProps, "runs">) {
+function HowFar({ person, known, asks, elsewhere, zone, now }: Omit<SeenStillProps, "runs">) {
   const [open, setOpen] = useState<"ask" | "date" | null>(null);
   const { list } = known;
   const any = known.seen.length > 0 || known.elsewhere.length > 0;
@@ -220,7 +222,7 @@ function HowFar({ person, known, asks, zone, now }: Omit<SeenStillProps, "runs">
       {list && list.endedAt !== null && (
         <p style={{ marginTop: 8 }}>{t.isDone(sayDay(list.endedAt, now, zone), list.of, list.left)}</p>
       )}
-      {asks && any && (list === null || list.endedAt !== null) && (
+      {asks && !elsewhere && any && (list === null || list.endedAt !== null) && (
         <Row style={{ marginTop: 10 }}>
           <Button onPress={() => setOpen("ask")}>{t.askTheStewards}</Button>
         </Row>
