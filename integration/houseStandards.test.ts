@@ -131,8 +131,8 @@ test("no one-time code, where the sites we use say that one is offered", async (
 });
 
 test("more people than its stewards say are too many, also by Everyone and by groups; nobody else reads the number", async () => {
-  const say = (many: number | null) =>
-    changeVault.execute(db(), { vaultId, name: `Shed ${number}`, description: "", many }, f.as("steward"));
+  const say = (mostPeople: number | null) =>
+    changeVault.execute(db(), { vaultId, name: `Shed ${number}`, description: "", mostPeople }, f.as("steward"));
   await say(3);
   // Its two stewards, and one more.
   await give(db(), f.as("steward"), vaultId, f.ids.use, "use");
@@ -140,10 +140,10 @@ test("more people than its stewards say are too many, also by Everyone and by gr
   await give(db(), f.as("steward"), vaultId, f.ids.reveal, "use");
   expect(await open(vaultId)).toContain("too-many");
   const ledger = (who: "steward" | "use") => vaultLedger.execute(db(), { vaultId }, f.as(who));
-  expect([(await ledger("steward")).many, (await ledger("use")).many]).toEqual([3, null]);
+  expect([(await ledger("steward")).mostPeople, (await ledger("use")).mostPeople]).toEqual([3, null]);
   // Renamed by someone who says nothing of it, it stays.
   await changeVault.execute(db(), { vaultId, name: `Shed ${number}` }, f.as("steward"));
-  expect((await ledger("steward")).many).toBe(3);
+  expect((await ledger("steward")).mostPeople).toBe(3);
   await say(null);
   expect(await open(vaultId)).not.toContain("too-many");
   const subject = { kind: "everyone" as const };

@@ -1,7 +1,7 @@
 /** One listener for all practice sites and the pages of the post room, told apart by host name. */
 import { createServer, type Server } from "node:http";
 import express from "express";
-import { answerLeaks, LEAKS_HOST } from "./leakedPasswords";
+import { answerLeaks, LEAKS_HOST } from "./leaks";
 import { Passwords } from "./passwords";
 import { POST_ROOM, type PostRoom, startPostRoom } from "./postRoom";
 import { makeProvider, PROVIDER_HOST, type ProviderStandin, type StaffAccount } from "./provider";

@@ -130,12 +130,13 @@ describe("what the organisation has said", () => {
   });
 
   test("more people than a vault may have, and the day on which that changes by itself", () => {
-    const many = (has: number, limit: number | null) => lookAtAccess({ ...node, has, many: limit }, NOW).findings;
+    const many = (peopleCount: number, mostPeople: number | null) =>
+      lookAtAccess({ ...node, peopleCount, mostPeople }, NOW).findings;
     expect(many(3, 3)).toEqual([]);
     expect(many(4, null)).toEqual([]);
-    expect(many(4, 3)).toMatchObject([{ kind: "too-many", detail: { has: 4, many: 3 } }]);
+    expect(many(4, 3)).toMatchObject([{ kind: "too-many", detail: { count: 4, most: 3 } }]);
     const until = NOW + 30 * DAY;
-    const held = { ...node, has: 4, many: 3, grants: [{ ...grant, subject: "group" as const, until }] };
+    const held = { ...node, peopleCount: 4, mostPeople: 3, grants: [{ ...grant, subject: "group" as const, until }] };
     expect(lookAtAccess(held, NOW).dueAt).toBe(until);
   });
 });
@@ -144,7 +145,13 @@ const grant: GrantFacts = {
   ...{ id: "g", level: "reveal", subject: "person", personId: "ada", guest: false, from: null, until: null },
   ...{ validFrom: NOW - 10 * DAY, why: "daily work", usedAt: null },
 };
-const node: AccessFacts = { countsStewards: true, stewards: ["ada", "bo"], grants: [], has: 3, many: null };
+const node: AccessFacts = {
+  countsStewards: true,
+  stewards: ["ada", "bo"],
+  grants: [],
+  peopleCount: 3,
+  mostPeople: null,
+};
 const odd = (more: Partial<GrantFacts>, at = NOW) => lookAtAccess({ ...node, grants: [{ ...grant, ...more }] }, at);
 
 describe("access", () => {

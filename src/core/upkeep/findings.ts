@@ -69,8 +69,8 @@ export interface FindingDetail {
   /** After how many months it is old. */
   months?: number;
   /** How many people have access, and more than how many are too many. */
-  has?: number;
-  many?: number;
+  count?: number;
+  most?: number;
   /** A date that the entry carries: its field, and the day. */
   field?: string;
   date?: number;
@@ -247,8 +247,8 @@ export interface AccessFacts {
   /** A vault, or a node that inherits nothing: stewards are counted there. */
   countsStewards: boolean;
   /** How many people have access to it or to something in it, and more than how many its stewards say are too many. */
-  has: number;
-  many: number | null;
+  peopleCount: number;
+  mostPeople: number | null;
   /** Active members of staff who are steward without an end. */
   stewards: readonly string[];
   grants: readonly GrantFacts[];
@@ -262,9 +262,9 @@ export function lookAtAccess(facts: AccessFacts, at: number): Look {
       kind: facts.stewards.length === 0 ? "no-steward" : "one-steward",
       ...{ key: "", since: UNKNOWN, detail: { people: [...facts.stewards] } },
     });
-  if (facts.many !== null && facts.has > facts.many)
-    found.push({ kind: "too-many", key: "", since: UNKNOWN, detail: { has: facts.has, many: facts.many } });
-  if (facts.many !== null) for (const { until } of facts.grants) if (until !== null) due.passed(until);
+  const { peopleCount: count, mostPeople: most } = facts;
+  if (most !== null && count > most) found.push({ kind: "too-many", key: "", since: UNKNOWN, detail: { count, most } });
+  if (most !== null) for (const { until } of facts.grants) if (until !== null) due.passed(until);
   for (const grant of facts.grants) {
     const kind = oddity(grant, due, at);
     if (kind === null) continue;

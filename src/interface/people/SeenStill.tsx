@@ -11,7 +11,7 @@ import { Dialog } from "../shared/Dialog";
 import { useDone } from "../shared/Done";
 import { Form } from "../shared/Form";
 import { AskToChange, Runs } from "../upkeep/RunPanel";
-import { type RunItem, useBeginRun } from "../upkeep/useRun";
+import { type RunItem, useBeginRun } from "../upkeep/useBeginRun";
 import { AskForChanges, ChangeDate } from "./AskForChanges";
 import { seenStill as t } from "./strings";
 

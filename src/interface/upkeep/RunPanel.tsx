@@ -7,7 +7,7 @@ import { Button, Notice, Row } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
 import { Form } from "../shared/Form";
 import { run as t } from "./strings";
-import type { RunItem } from "./useRun";
+import type { RunItem } from "./useBeginRun";
 
 /** Runs that are under way, and those that have ended until their reader closes them. */
 export function Runs({ runs, refused }: { runs: readonly RunView[]; refused: string | null }) {

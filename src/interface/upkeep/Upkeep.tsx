@@ -26,7 +26,7 @@ import { PutOff } from "./PutOff";
 import { AskToChange, Runs } from "./RunPanel";
 import { SaveFindings } from "./SaveFindings";
 import { upkeep as t } from "./strings";
-import { type RunItem, useBeginRun } from "./useRun";
+import { type RunItem, useBeginRun } from "./useBeginRun";
 import { sayFinding, sayHouseFinding } from "./words";
 import { Years } from "./Years";
 

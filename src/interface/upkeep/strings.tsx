@@ -9,8 +9,8 @@ export const finding = {
     `Older than ${counted(months, "month")}, since ${since}: its kind is to be changed by then`,
   homePage: "Opens the home page of its site, and there is nothing there to sign in with",
   noCode: "Its site offers one-time codes, and it has none",
-  tooMany: (has: number, many: number) =>
-    `Too many people: ${has} ${agree(has, "has", "have")} access, and its stewards say at most ${many}`,
+  tooMany: (count: number, most: number) =>
+    `Too many people: ${count} ${agree(count, "has", "have")} access, and its stewards say at most ${most}`,
   knownToALeaver: (names: string[]) =>
     names.length === 0
       ? "Known to someone who has left"

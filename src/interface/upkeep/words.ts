@@ -58,7 +58,7 @@ export function sayFinding(row: FindingRow, now: number, zone: string): string {
     case "no-code":
       return t.noCode;
     case "too-many":
-      return t.tooMany(detail.has ?? 0, detail.many ?? 0);
+      return t.tooMany(detail.count ?? 0, detail.most ?? 0);
     case "weak":
       return t.weak(row.time);
     case "no-steward":

@@ -28,7 +28,7 @@ export function VaultSheet({ vault, rows, onClose }: VaultSheetProps) {
   const done = useDone();
   const [name, setName] = useState(vault.name);
   const [description, setDescription] = useState(vault.description);
-  const [many, setMany] = useState(vault.many === null ? "" : String(vault.many));
+  const [mostPeople, setMostPeople] = useState(vault.mostPeople === null ? "" : String(vault.mostPeople));
   const [sheet, setSheet] = useState<"delete" | "out" | "picture" | "takers" | "note" | "key" | null>(null);
   if (sheet === "out") return <ExportSheet nodes={[vault]} onClose={onClose} />;
   if (sheet === "delete") return <DeleteVault vault={vault} rows={rows} onClose={onClose} />;
@@ -51,7 +51,16 @@ export function VaultSheet({ vault, rows, onClose }: VaultSheetProps) {
       <Form
         verb={t.save}
         onSend={async () => {
-          if ((await change.run({ vaultId: vault.id, name, description, many: many === "" ? null : Number(many) })).ok)
+          if (
+            (
+              await change.run({
+                vaultId: vault.id,
+                name,
+                description,
+                mostPeople: mostPeople === "" ? null : Number(mostPeople),
+              })
+            ).ok
+          )
             onClose();
         }}
         running={change.running}
@@ -66,12 +75,12 @@ export function VaultSheet({ vault, rows, onClose }: VaultSheetProps) {
           wrong={change.wrong("description")}
         />
         <TextField
-          label={t.many}
-          hint={t.manyHint}
-          value={many}
-          onText={(text) => setMany(text.replace(/\D/g, "").slice(0, 6))}
+          label={t.mostPeople}
+          hint={t.mostPeopleHint}
+          value={mostPeople}
+          onText={(text) => setMostPeople(text.replace(/\D/g, "").slice(0, 6))}
           inputMode="numeric"
-          wrong={change.wrong("many")}
+          wrong={change.wrong("mostPeople")}
         />
       </Form>
       <Row style={{ marginTop: 20, paddingTop: 16, borderTop: "1px solid var(--rule)" }}>

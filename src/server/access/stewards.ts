@@ -40,10 +40,10 @@ export async function stewardsAt(tx: Reader, nodeId: string, at: number): Promis
 export async function regionsOf(tx: Reader, nodeIds: readonly string[]): Promise<Map<string, string>> {
   const rows = await tx.all<{ id: string; region: string }>(sql`
     with recursive up(id, node, parent, own) as (
-      select p.node_id, p.node_id, p.parent_id, ${ownWords(sql`p.node_id`)} from json_each(${JSON.stringify(nodeIds)}) w
+      select p.node_id, p.node_id, p.parent_id, ${hasOwnSay(sql`p.node_id`)} from json_each(${JSON.stringify(nodeIds)}) w
         join places p on p.node_id = w.value and p.valid_until is null
       union all
-      select up.id, p.node_id, p.parent_id, ${ownWords(sql`p.node_id`)} from up
+      select up.id, p.node_id, p.parent_id, ${hasOwnSay(sql`p.node_id`)} from up
         join places p on p.node_id = up.parent and p.valid_until is null
         where up.own = 0
     )
@@ -51,7 +51,7 @@ export async function regionsOf(tx: Reader, nodeIds: readonly string[]): Promise
   return new Map(rows.map(({ id, region }) => [id, region]));
 }
 
-const ownWords = (
+const hasOwnSay = (
   id: SQL,
 ): SQL => sql`(exists (select 1 from grants g where g.node_id = ${id} and g.valid_until is null)
   or exists (select 1 from separations s where s.node_id = ${id} and s.valid_until is null))`;

@@ -410,7 +410,7 @@ export const vaults = sqliteTable("vaults", {
   /** What whoever is given something here confirms first, where the house rules ask for that. */
   houseNote: text("house_note").notNull().default(""),
   /** More people than these are too many, as its stewards say; null for any number. */
-  many: integer("many"),
+  mostPeople: integer("most_people"),
   /** Every so many months its stewards look through who has what; null for never. */
   roundsMonths: integer("rounds_months"),
   /** When that was said. */
@@ -1450,15 +1450,13 @@ export const changeListItems = sqliteTable(
       .notNull()
       .references(() => changeLists.id),
     entryId: text("entry_id").notNull(),
-    /** When nothing that they have seen of it worked any more. */
-    doneAt: time("done_at"),
     /** A steward has decided that this version stays as it is. */
     leftVersionId: text("left_version_id"),
     leftWhy: text("left_why").notNull().default(""),
     leftBy: text("left_by"),
     leftAt: time("left_at"),
   },
-  (t) => [primaryKey({ columns: [t.listId, t.entryId] }), index("change_list_items_entry").on(t.entryId)],
+  (t) => [primaryKey({ columns: [t.listId, t.entryId] })],
 );
 
 /** Many logins changed or tested one after the other, by somebody or as the house rules say; it goes on without their page. */

@@ -224,8 +224,8 @@ export const findingDetail: z.ZodType<FindingDetail> = z.object({
   lastAt: z.number().nullable().optional(),
   until: z.number().optional(),
   months: z.number().optional(),
-  has: z.number().optional(),
-  many: z.number().optional(),
+  count: z.number().optional(),
+  most: z.number().optional(),
   field: z.string().optional(),
   date: z.number().optional(),
 });

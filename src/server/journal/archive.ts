@@ -6,7 +6,7 @@ import { createReadStream } from "node:fs";
 import { createGunzip } from "node:zlib";
 import { z } from "zod";
 import type { Bytes } from "../../core/crypto";
-import { type Broken, type ChainedLine, checkChain } from "../../core/journal/chain";
+import { type ChainedLine, checkChain } from "../../core/journal/chain";
 import { momentsOf } from "../../core/zone";
 import { inJson } from "../database/bulk";
 import type { Reader } from "../database/client";
@@ -70,7 +70,7 @@ export async function checkArchive(db: Reader, key: Bytes, file: AsyncIterable<s
   const head = headSchema.safeParse(parsed(begins.done ? "" : begins.value));
   if (!head.success) return { year: null, first: 0, last: 0, fault: { line: 0, why: NO_ARCHIVE } };
   const { year, after } = head.data;
-  let fault: ArchiveCheck["fault"] = null;
+  const faults: NonNullable<ArchiveCheck["fault"]>[] = [];
   let waiting: ChainedLine[] = [];
   const compare = async () => {
     const [some, seqs] = [waiting, waiting.map(({ seq }) => seq)];
@@ -81,7 +81,7 @@ export async function checkArchive(db: Reader, key: Bytes, file: AsyncIterable<s
       .where(inJson(journal.seq, seqs));
     const hashes = new Map(rows.map((row) => [row.seq, row.hash]));
     const other = some.find((line) => hashes.get(line.seq) !== line.hash);
-    if (other && !fault) fault = { line: other.seq, why: hashes.has(other.seq) ? DIFFERS : GONE };
+    if (other) faults.push({ line: other.seq, why: hashes.has(other.seq) ? DIFFERS : GONE });
   };
   async function* lines(): AsyncGenerator<ChainedLine> {
     for (;;) {
@@ -96,10 +96,9 @@ export async function checkArchive(db: Reader, key: Bytes, file: AsyncIterable<s
     await compare();
   }
   try {
-    const chain = await checkChain(lines(), key, undefined, [], after);
-    const broken: Broken | null = chain.broken;
-    if (broken) fault = { line: broken.seq, why: BROKEN[broken.why] };
-    return { year, first: after.seq + 1, last: chain.lines, fault };
+    const { lines: last, broken } = await checkChain(lines(), key, undefined, [], after);
+    if (broken) faults.push({ line: broken.seq, why: BROKEN[broken.why] });
+    return { year, first: after.seq + 1, last, fault: faults[0] ?? null };
   } catch (error) {
     if (!(error instanceof NoArchive)) throw error;
     return { year, first: after.seq + 1, last: 0, fault: { line: 0, why: NO_ARCHIVE } };

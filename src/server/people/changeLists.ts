@@ -43,7 +43,8 @@ const aboutList = ({ personId, id }: Pick<List, "personId" | "id">) => `${ABOUT}
 export const pageOfNotice = (about: string | null): string | null =>
   about?.startsWith(ABOUT) ? `/people/${about.slice(ABOUT.length).split(" ")[0]}/known` : null;
 
-export async function openListOf(tx: Reader, personId: string): Promise<List | undefined> {
+/** Also one that is over. */
+async function newestListOf(tx: Reader, personId: string): Promise<List | undefined> {
   const [list] = await tx
     .select()
     .from(changeLists)
@@ -104,7 +105,7 @@ interface Opening {
  */
 export async function openChangeList(tx: Transaction, opening: Opening): Promise<string[] | null> {
   const { person, sort, why, by, at } = opening;
-  const before = await openListOf(tx, person.id);
+  const before = await newestListOf(tx, person.id);
   if (before && before.endedAt === null) await endList(tx, before, at);
   let seen = await stillWorks(tx, person.id, at);
   if (sort === "lowered") seen = await noLongerRevealed(tx, person.id, seen, at);
@@ -160,7 +161,7 @@ async function endList(tx: Transaction, list: List, at: number): Promise<void> {
 
 /** Somebody is back: what they know is theirs to know again. */
 export async function endListOf(tx: Transaction, personId: string, at: number): Promise<void> {
-  const list = await openListOf(tx, personId);
+  const list = await newestListOf(tx, personId);
   if (list && list.endedAt === null) await endList(tx, list, at);
 }
 
@@ -252,7 +253,8 @@ async function requireItem(context: Pick<Context<z.output<typeof ofItem>>, "tx" 
   const list = await requireList(tx, input.listId);
   const found = (await statesOf(tx, list)).find(({ item }) => item.entryId === input.entryId);
   if (!found) throw notFound();
-  return { list, ...found, vaultId, name: await nodeName(tx, input.entryId) };
+  const person = await loadPerson(tx, list.personId, context.at);
+  return { list, ...found, vaultId, name: await nodeName(tx, input.entryId), person: person?.name ?? "" };
 }
 
 /** What is not worth changing stays as it is, with a reason that the other stewards and the owners read. */
@@ -275,10 +277,9 @@ export const leaveUnchanged = command({
   journal: ({ input, allowed }) => ({
     ...{ node: input.entryId, vault: allowed.vaultId, subject: allowed.list.personId },
     details: { why: input.why },
-    names: { [input.entryId]: allowed.name },
+    names: { [input.entryId]: allowed.name, [allowed.list.personId]: allowed.person },
   }),
-  says: ({ it, why }) =>
-    `left the password of ${it} unchanged, although someone who has seen it should no longer${why}`,
+  says: ({ it, subject, why }) => `left the password of ${it} unchanged, which ${subject} has seen${why}`,
   tell: ({ allowed }) => [`vault:${allowed.vaultId}`, "administrators"],
 });
 
@@ -299,9 +300,10 @@ export const undoLeaveUnchanged = command({
   },
   journal: ({ input, allowed }) => ({
     ...{ node: input.entryId, vault: allowed.vaultId, subject: allowed.list.personId },
-    names: { [input.entryId]: allowed.name },
+    names: { [input.entryId]: allowed.name, [allowed.list.personId]: allowed.person },
   }),
-  says: ({ it }) => `decided that the password of ${it} is to be changed after all`,
+  says: ({ it, subject }) =>
+    `decided that the password of ${it}, which ${subject} has seen, is to be changed after all`,
   tell: ({ allowed }) => [`vault:${allowed.vaultId}`, "administrators"],
 });
 
@@ -332,19 +334,16 @@ export const followChangeLists = command({
 
 async function follow(tx: Transaction, list: List, at: number): Promise<string[]> {
   const states = await statesOf(tx, list);
-  for (const { item, works } of states)
-    if ((works === null) !== (item.doneAt !== null))
-      await tx
-        .update(changeListItems)
-        .set({ doneAt: works === null ? at : null })
-        .where(and(eq(changeListItems.listId, list.id), eq(changeListItems.entryId, item.entryId)));
   const open = states.filter((state) => state.open).map(({ item }) => item.entryId);
   const name = (await loadPerson(tx, list.personId, at))?.name ?? "";
   const owners = async (text: string, about?: string) => {
-    const active = (await loadByRole(tx, ["owner"], at)).filter(({ standing }) => standing === "active");
-    const to = new Set([...active.map(({ id }) => id), ...(list.openedBy ? [list.openedBy] : [])]);
-    for (const id of to) if (id !== list.personId) await addNotice(tx, { to: id, at, sort: "upkeep", text, about });
-    return [...to];
+    // And whoever asked, as long as they may.
+    const to = (await loadByRole(tx, ["owner", "administrator"], at))
+      .filter(({ id, role, standing }) => standing === "active" && (role === "owner" || id === list.openedBy))
+      .map(({ id }) => id)
+      .filter((id) => id !== list.personId);
+    for (const id of to) await addNotice(tx, { to: id, at, sort: "upkeep", text, about });
+    return to;
   };
   if (open.length === 0) {
     await endList(tx, list, at);
@@ -398,7 +397,7 @@ type Reading = Pick<Context<unknown, Reader>, "tx" | "me" | "at">;
 
 /** What somebody has seen that still works, as far as its reader may know it. */
 export async function knownBy({ tx, me, at }: Reading, personId: string): Promise<Known> {
-  const list = await openListOf(tx, personId);
+  const list = await newestListOf(tx, personId);
   const running = list && list.endedAt === null ? list : undefined;
   const states = list ? await statesOf(tx, list) : [];
   const byEntry = new Map(states.map((state) => [state.item.entryId, state]));
@@ -481,7 +480,7 @@ async function requireKnowing({ tx, me, at }: Reading, personId: string): Promis
   const person = await loadPerson(tx, personId, at);
   if (!person) throw notFound();
   if (isAdministrator(me.role)) return person;
-  const list = await openListOf(tx, personId);
+  const list = await newestListOf(tx, personId);
   if (!list || me.id === personId) throw notFound();
   const { levels } = reachOf(tx, me, at);
   if ((await itemsOf(tx, list.id)).some(({ entryId }) => levels.get(entryId) === "steward")) return person;

@@ -1,8 +1,8 @@
 /** Sign-in passwords that are on the list of leaked ones are not taken (NIST SP 800-63B-4, section 3.1.1.2). */
 import type { Galtry } from "../galtry";
-import { timesLeaked } from "../leakedPasswords";
 import { failed } from "../log";
 import { Refused } from "../refused";
+import { timesLeaked } from "../timesLeaked";
 import { hashPassword } from "./password";
 import { password as t } from "./strings";
 

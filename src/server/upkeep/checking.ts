@@ -209,7 +209,9 @@ async function broughtAlong(
         cross join grants g on g.subject_id = h.group_id and g.subject_kind = 'group' and g.valid_until is null`);
     for (const { id } of held) next.add("access", id);
     // How many people there are changes with each of them, by Everyone too.
-    const limited = await app.db.all<{ id: string }>(sql`select node_id as id from vaults where many is not null`);
+    const limited = await app.db.all<{ id: string }>(
+      sql`select node_id as id from vaults where most_people is not null`,
+    );
     for (const { id } of limited) next.add("access", id);
   }
   if (marks.length === 0) return;

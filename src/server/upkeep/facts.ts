@@ -223,17 +223,18 @@ export async function accessFacts(
   const people = new Set(nodeIds.flatMap((id) => own(id).map(({ subjectId }) => subjectId)));
   const used = await usesOf(tx, index, [...people]);
   const facts = new Map<string, AccessFacts>();
-  const limits = await tx.all<{ id: string; many: number }>(
-    sql`select node_id as id, many from vaults where node_id in ${inside(nodeIds)} and many is not null`,
+  const limits = await tx.all<{ id: string; most: number }>(
+    sql`select node_id as id, most_people as most from vaults where node_id in ${inside(nodeIds)} and most_people is not null`,
   );
-  const many = new Map(limits.map((row) => [row.id, row.many]));
+  const mostPeople = new Map(limits.map(({ id, most }) => [id, most]));
   for (const nodeId of nodeIds) {
     const node = index.node(nodeId);
     if (!node) continue;
     const grants = index.grantsOn(nodeId);
     const countsStewards = node.type === "vault" || node.separate;
     facts.set(nodeId, {
-      ...{ has: many.has(nodeId) ? index.countWhoUse(nodeId, at) : 0, many: many.get(nodeId) ?? null },
+      peopleCount: mostPeople.has(nodeId) ? index.countWhoUse(nodeId, at) : 0,
+      mostPeople: mostPeople.get(nodeId) ?? null,
       ...{ countsStewards, stewards: countsStewards ? lastingStewards(index, nodeId, at) : [] },
       grants: grants.map(
         (grant): GrantFacts => ({

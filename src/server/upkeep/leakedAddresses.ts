@@ -11,9 +11,9 @@ import { inJson } from "../database/bulk";
 import type { Reader } from "../database/client";
 import { personStates, persons } from "../database/schema";
 import type { Galtry } from "../galtry";
-import { timesLeaked } from "../leakedPasswords";
 import { loadRules } from "../organisation";
 import { addNotice } from "../people/telling";
+import { timesLeaked } from "../timesLeaked";
 import { leakedAddresses as t } from "./strings";
 
 const DAY = 86_400_000;

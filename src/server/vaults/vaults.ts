@@ -74,7 +74,7 @@ export const changeVault = command({
     ...{ vaultId: idSchema, name: nameSchema },
     description: z.string().trim().max(300).default(""),
     /** More people than these are too many; null for any number. Left out, it stays as it is. */
-    many: z.number().int().min(1).max(100_000).nullable().optional(),
+    mostPeople: z.number().int().min(1).max(100_000).nullable().optional(),
   }),
   by: ["person"],
   allow: (context) => requireLevel(context, context.input.vaultId, "steward"),
@@ -83,12 +83,12 @@ export const changeVault = command({
       .update(vaults)
       .set({
         ...{ name: input.name, description: input.description },
-        ...(input.many !== undefined && { many: input.many }),
+        ...(input.mostPeople !== undefined && { mostPeople: input.mostPeople }),
       })
       .where(eq(vaults.nodeId, input.vaultId))
       .returning();
     if (changed.length === 0) throw notFound();
-    if (input.many !== undefined) await lookAgainAt(tx, sql`select ${input.vaultId}`, "access");
+    if (input.mostPeople !== undefined) await lookAgainAt(tx, sql`select ${input.vaultId}`, "access");
   },
   journal: ({ input }) => ({ node: input.vaultId, vault: input.vaultId, names: { [input.vaultId]: input.name } }),
   says: ({ place }) => `changed the vault${place("")}`,
@@ -306,7 +306,7 @@ export const vaultLedger = query({
       name: (await vaultNames(tx, person, [vault.nodeId], at))(vault.nodeId),
       description: knowsVault(person, level) ? vault.description : "",
       houseNote: level === "steward" ? vault.houseNote : "",
-      many: level === "steward" ? vault.many : null,
+      mostPeople: level === "steward" ? vault.mostPeople : null,
       picture: knowsVault(person, level) ? pictureAddress(vault.nodeId, vault.pictureId) : null,
       level,
       asideAt: vault.asideAt,

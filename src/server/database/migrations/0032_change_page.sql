@@ -1,1 +1,0 @@
-ALTER TABLE `entries` ADD `change_page` text DEFAULT '' NOT NULL;
