@@ -1,10 +1,7 @@
 /** Galtry changes a password at its site: on sites of awkward kinds, stopped at any step, and by nobody who may not. */
-import { createServer, type Server } from "node:http";
 import { eq } from "drizzle-orm";
-import express from "express";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import { type Fixture, give, makeFixture } from "../demo/fixture";
-import { freePort } from "../demo/freePort";
 import { type InProcess, inProcess } from "../demo/inProcess";
 import type { ChangeOutcome } from "../src/core/signin/changing";
 import { endAccess } from "../src/server/access/grants";
@@ -42,7 +39,8 @@ import { stepsPage } from "../src/server/vaults/steps";
 import { openValues } from "../src/server/vaults/vaultKeys";
 import { createVault } from "../src/server/vaults/vaults";
 import { currentVersion } from "../src/server/vaults/writing";
-import { type ChangeWay, type ChangingSite, changingSite } from "../standins/sites/changing";
+import type { ChangeWay, ChangingSite } from "../standins/sites/changing";
+import { type ChangingSites, startChangingSites } from "./changingSites";
 
 const WAYS: ChangeWay[] = [
   ...(["ordinary", "current-not-wanted", "behind-links", "rules-after-refusal", "signs-out", "lies"] as const),
@@ -50,9 +48,8 @@ const WAYS: ChangeWay[] = [
 ];
 let app: InProcess;
 let f: Fixture;
-let server: Server;
+let sites: ChangingSites;
 let port: number;
-const sites = new Map<string, ChangingSite>();
 const db = () => app.galtry;
 const SEEN_AS = { userAgent: "Mozilla/5.0 Test", acceptLanguage: "en-GB" };
 const OLD = "canary-before/71";
@@ -60,13 +57,7 @@ type Person = Extract<Caller, { kind: "person" }>;
 const as = (who: Parameters<Fixture["as"]>[0]) => f.as(who) as Person;
 
 /** A site of its own for each test: what one changes no other sees. */
-function siteOf(way: ChangeWay, name: string = way): ChangingSite {
-  const host = `${name}.localhost`;
-  const account = { userName: "office", password: OLD };
-  const site = changingSite(way, { host, name: `Site ${name}`, account });
-  sites.set(host, site);
-  return site;
-}
+const siteOf = (way: ChangeWay, name: string = way): ChangingSite => sites.add(way, name, OLD);
 
 const NAMES = [
   ...WAYS,
@@ -74,26 +65,19 @@ const NAMES = [
 ];
 
 beforeAll(async () => {
-  port = await freePort();
-  const routes = express();
-  routes.use((request, response, next) => {
-    const site = sites.get(request.hostname);
-    return site ? site.router(request, response, next) : next();
-  });
-  server = createServer(routes);
-  await new Promise<void>((done) => server.listen(port, "127.0.0.1", done));
+  sites = await startChangingSites();
+  ({ port } = sites);
   app = await inProcess({ GALTRY_ALLOWED_TARGETS: NAMES.map((name) => `${name}.localhost:${port}`).join(",") });
   f = await makeFixture(app.galtry);
 });
 afterAll(async () => {
   await app.close();
-  server.closeAllConnections();
-  await new Promise((done) => server.close(done));
+  await sites.close();
 });
 
 async function keep(site: ChangingSite): Promise<string> {
   const { userName, password } = site.account;
-  const values = { name: site.name, signInPage: `http://${site.host}:${port}${site.signInPath}`, userName, password };
+  const values = { name: site.name, signInPage: sites.addressOf(site), userName, password };
   const { entryId } = await addEntry.execute(db(), { parentId: f.vaultId, captured: false, values }, f.as("steward"));
   for (const level of ["use", "reveal", "edit"] as const)
     await give(db(), f.as("steward"), entryId, f.ids[level], level);
@@ -205,7 +189,7 @@ test("where Lanyard saw it changed by hand, Galtry changes it the next time; nev
 describe("where it is open which one works", () => {
   test("stewards are told, another change waits, and the new one is tried once more until it works", async () => {
     const entryId = await keep(siteOf("late", "stopped"));
-    const site = sites.get("stopped.localhost")!;
+    const site = sites.at.get("stopped.localhost")!;
     expect((await change(entryId)).outcome).toBe("in-doubt");
     const told = await db().db.select().from(notices).where(eq(notices.personId, f.ids.steward));
     expect(told.filter(({ text, nodeId }) => nodeId === entryId && text.includes("not certain"))).toHaveLength(1);

@@ -1,10 +1,7 @@
 /** Runs kept by the server: each site one at a time, by whoever began them, through anything that stops in between. */
-import { createServer, type Server } from "node:http";
 import { and, eq, isNull } from "drizzle-orm";
-import express from "express";
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from "vitest";
 import { type Fixture, give, makeFixture } from "../demo/fixture";
-import { freePort } from "../demo/freePort";
 import { type InProcess, inProcess } from "../demo/inProcess";
 import { USUAL_RULES } from "../src/core/access/houseRules";
 import { monthsAfter } from "../src/core/time";
@@ -35,13 +32,12 @@ import { loginOf } from "../src/server/vaults/sealing";
 import { stepsPage } from "../src/server/vaults/steps";
 import { openValues } from "../src/server/vaults/vaultKeys";
 import { currentVersion } from "../src/server/vaults/writing";
-import { type ChangeWay, type ChangingSite, changingSite } from "../standins/sites/changing";
+import type { ChangeWay, ChangingSite } from "../standins/sites/changing";
+import { type ChangingSites, startChangingSites } from "./changingSites";
 
 let app: InProcess;
 let f: Fixture;
-let server: Server;
-let port: number;
-const sites = new Map<string, ChangingSite>();
+let sites: ChangingSites;
 const db = () => app.galtry;
 const SERVER = { kind: "server" } as const;
 const OLD = "canary-before/71";
@@ -49,36 +45,25 @@ const HOUR = 3_600_000;
 const DAY = 24 * HOUR;
 
 beforeAll(async () => {
-  port = await freePort();
-  const routes = express();
-  routes.use((request, response, next) => {
-    const site = sites.get(request.hostname);
-    return site ? site.router(request, response, next) : next();
-  });
-  server = createServer(routes);
-  await new Promise<void>((done) => server.listen(port, "127.0.0.1", done));
+  sites = await startChangingSites();
   app = await inProcess({
-    GALTRY_ALLOWED_TARGETS: Array.from({ length: 40 }, (_, i) => `site${i}.localhost:${port}`).join(","),
+    GALTRY_ALLOWED_TARGETS: Array.from({ length: 40 }, (_, i) => `site${i}.localhost:${sites.port}`).join(","),
   });
   f = await makeFixture(app.galtry);
 });
 afterAll(async () => {
   await app.close();
-  server.closeAllConnections();
-  await new Promise((done) => server.close(done));
+  await sites.close();
 });
 
 let last = 0;
-/** A site of its own, and its login. */
-async function made(way: ChangeWay = "ordinary", host?: string): Promise<{ site: ChangingSite; entryId: string }> {
-  const at = host ?? `site${last++}.localhost`;
-  const account = { userName: "office", password: OLD };
-  const site = sites.get(at) ?? changingSite(way, { host: at, name: `Site at ${at}`, account });
-  sites.set(at, site);
-  const values = {
-    ...{ name: site.name, signInPage: `http://${at}:${port}${site.signInPath}` },
-    ...{ userName: "office", password: OLD },
-  };
+/** A site of its own, or one that is there already, and a login of it. */
+async function made(
+  way: ChangeWay = "ordinary",
+  there?: ChangingSite,
+): Promise<{ site: ChangingSite; entryId: string }> {
+  const site = there ?? sites.add(way, `site${last++}`, OLD);
+  const values = { name: site.name, signInPage: sites.addressOf(site), userName: "office", password: OLD };
   const { entryId } = await addEntry.execute(db(), { parentId: f.vaultId, captured: false, values }, f.as("steward"));
   for (const level of ["use", "reveal", "edit"] as const)
     await give(db(), f.as("steward"), entryId, f.ids[level], level);
@@ -157,9 +142,8 @@ describe("a run", () => {
 
   test("visits one host once at a time, and two at once at most", async () => {
     const first = await made();
-    const host = first.site.host;
     const all = [first.entryId];
-    for (let i = 0; i < 2; i += 1) all.push((await made("ordinary", host)).entryId);
+    for (let i = 0; i < 2; i += 1) all.push((await made("ordinary", first.site)).entryId);
     for (let i = 0; i < 3; i += 1) all.push((await made()).entryId);
     const { runId } = await begin(all, "edit", "test");
     const take = () => takeRunItem.execute(db(), { pauseMs: 60_000 }, SERVER);
@@ -354,14 +338,14 @@ describe("as the house rules say", () => {
     await choose(entryId);
     expect(await due()).toEqual([entryId]);
     // The office manager is away, and the site with them.
-    sites.delete(site.host);
+    sites.at.delete(site.host);
     await through();
     expect((await noticesOf("steward")).filter((text) => text.includes("regularly. It was not changed"))).toHaveLength(
       1,
     );
     await db().db.update(runItems).set({ endedAt: NIGHT }).where(eq(runItems.entryId, entryId));
     expect(await due(NIGHT + HOUR)).toEqual([]);
-    sites.set(site.host, site);
+    sites.at.set(site.host, site);
     expect(await due(NIGHT + DAY)).toEqual([entryId]);
     await through();
     expect([site.password() === OLD, await kept(entryId)]).toEqual([false, site.password()]);

@@ -310,16 +310,15 @@ export const markLeaver = command({
           });
     for (const one of input.keepers)
       if (one.personId !== null) await makeKeeper(tx, one.groupId, one.personId, at, commandId);
-    await tellStewards(tx, vaultIds, (vault) => t.leaves(person.name, vault), at, personIdOf(caller));
+    const told = new Set([personIdOf(caller)]);
     if (input.until === null) {
       await endAll(tx, personId, at, personIdOf(caller), input.why || t.accessEnded);
       await tellingOwners(tx, personId, person.name, at, async () => {
         await setStanding(tx, personId, { role: standing.role, standing: "leaver", until: null }, at, commandId);
         await endBelongings(tx, personId, at);
       });
-      await openChangeList(tx, {
-        ...{ person, sort: "left", why: input.why, dueAt: input.changeBy, by: me.id, at },
-      });
+      const list = { person, sort: "left", why: input.why, dueAt: input.changeBy, by: me.id, at } as const;
+      for (const id of (await openChangeList(tx, list)) ?? []) told.add(id);
     } else
       await setStanding(
         tx,
@@ -328,6 +327,8 @@ export const markLeaver = command({
         at,
         commandId,
       );
+    // Who has something to change knows it by that.
+    await tellStewards(tx, vaultIds, (vault) => t.leaves(person.name, vault), at, told);
     return { named };
   },
   journal: ({ input, allowed, result }) => [

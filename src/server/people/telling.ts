@@ -49,20 +49,21 @@ export async function settleNotices(tx: Transaction, about: string, at: number, 
     );
 }
 
-/** Tells the stewards of each node, but not whoever did it; `says` gets the node's name. */
+/** Tells the stewards of each node, but not whoever did it, or who knows it already; `says` gets the node's name. */
 export async function tellStewards(
   tx: Transaction,
   nodeIds: readonly string[],
   says: (node: string) => string,
   at: number,
-  except: string | null,
+  except: string | null | ReadonlySet<string>,
   sort: NoticeSort = "watch",
 ): Promise<void> {
   if (nodeIds.length === 0) return;
+  const told = (id: string): boolean => (typeof except === "object" && except ? except.has(id) : id === except);
   for (const nodeId of new Set(nodeIds)) {
     const text = says(await nodeName(tx, nodeId));
     for (const person of await stewardsAt(tx, nodeId, at))
-      if (person.id !== except) await addNotice(tx, { to: person.id, at, sort, text, nodeId });
+      if (!told(person.id)) await addNotice(tx, { to: person.id, at, sort, text, nodeId });
   }
 }
 
