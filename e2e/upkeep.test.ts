@@ -254,6 +254,19 @@ test("passwords changed regularly: a house rule, chosen for several in the ledge
     await takenOver(page);
     await page.getByRole("button", { name: "Stop changing it regularly" }).click();
     await page.getByText("This one is not among them.").waitFor();
+    // A vault that says how many people are many.
+    const buildings = `${app.url}/vaults/${app.built.vaults.get("Buildings")}`;
+    await page.goto(buildings);
+    await takenOver(page);
+    await page.getByRole("button", { name: "Vault settings" }).click();
+    await page.getByLabel("Most people").fill("2");
+    await page.getByRole("dialog").getByRole("button", { name: "Save" }).click();
+    await poll(() => page.getByRole("dialog").count()).toBe(0);
+    await page.goto(`${app.url}/upkeep`);
+    await page
+      .getByText(/^Too many people: \d+ have access, and its stewards say at most 2/)
+      .first()
+      .waitFor();
     // By email every week, as long as one may read it.
     await page.goto(`${app.url}/reports/who?node=${two[0]!.nodeId}`);
     await takenOver(page);

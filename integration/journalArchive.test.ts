@@ -44,7 +44,7 @@ async function fileOf(year: number): Promise<string[]> {
 async function* each(lines: readonly string[]): AsyncGenerator<string> {
   yield* lines;
 }
-const check = (lines: readonly string[], key = db().keys.journal) => checkArchive(db().db, key, each(lines));
+const check = (lines: readonly string[], key = db().keys.journal) => checkArchive(db().db, key, each(lines), ZONE);
 const seqs = (lines: readonly string[]): number[] => lines.slice(1).map((line) => JSON.parse(line).seq);
 
 describe("a year", () => {
@@ -74,14 +74,14 @@ test("packed into a file it is read again; cut off, or no archive at all, it is 
   const read = async (bytes: Uint8Array) => {
     const file = path.join(folder, "journal.jsonl.gz");
     writeFileSync(file, bytes);
-    return (await checkArchive(db().db, db().keys.journal, linesOfArchive(file))).fault;
+    return (await checkArchive(db().db, db().keys.journal, linesOfArchive(file), ZONE)).fault;
   };
   expect(await read(packed)).toBeNull();
   expect(await read(packed.subarray(0, packed.length - 40))).not.toBeNull();
   expect(await read(Buffer.from("no archive"))).not.toBeNull();
   expect(await read(gzipSync("x".repeat(3_000_000)))).not.toBeNull();
   await expect(
-    checkArchive(db().db, db().keys.journal, linesOfArchive(path.join(folder, "none.gz"))),
+    checkArchive(db().db, db().keys.journal, linesOfArchive(path.join(folder, "none.gz")), ZONE),
   ).rejects.toMatchObject({ code: "ENOENT" });
   rmSync(folder, { recursive: true });
 });
@@ -112,6 +112,11 @@ describe("altered", () => {
     expect(
       (await check(other(0, (head) => Object.assign(head, { after: { seq: 1, hash: "0" } })))).fault,
     ).not.toBeNull();
+    // Whole lines gone from its end or its beginning, with a head to match: the year has more.
+    expect((await check(file.slice(0, -1))).fault).toMatchObject({ line: seqs(file).at(-1) });
+    const { previous } = JSON.parse(file[2]!);
+    const later = JSON.stringify({ ...JSON.parse(file[0]!), after: { seq: second - 1, hash: previous } });
+    expect((await check([later, ...file.slice(2)])).fault).toMatchObject({ line: second - 1 });
     for (const wrong of [[], [""], ["{}"], ["not json"], [file[0]!, "not json"], [file[0]!, "{}"]])
       expect((await check(wrong)).fault, wrong.join()).toMatchObject({ line: 0 });
     const forged = other(2, (line) => {

@@ -2,7 +2,7 @@
  * npm run -s archive-journal -- YEAR [FOLDER]: writes a year that is over as journal-YEAR.jsonl.gz, for a place where nobody
  * who runs Galtry can change it. A file that is there already is left as it is.
  */
-import { createWriteStream, existsSync, mkdirSync, renameSync } from "node:fs";
+import { createWriteStream, existsSync, mkdirSync, renameSync, rmSync } from "node:fs";
 import path from "node:path";
 import { Readable } from "node:stream";
 import { pipeline } from "node:stream/promises";
@@ -40,7 +40,10 @@ await oneLine(async () => {
     };
     // Whole or not at all: under its own name only once it is complete.
     await pipeline(Readable.from(texts()), createGzip(), createWriteStream(`${file}.part`, { mode: 0o600 }));
-    if (lines < 1) throw new StartError(`The Journal has no line of ${year}.`);
+    if (lines < 1) {
+      rmSync(`${file}.part`);
+      throw new StartError(`The Journal has no line of ${year}.`);
+    }
     renameSync(`${file}.part`, file);
     console.log(`${file}: ${counted(lines, "line")} of ${year}`);
   } finally {

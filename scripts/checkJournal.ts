@@ -3,7 +3,7 @@
  * with its checkpoints and names the first broken line; with a file of archive-journal, whether both still say the same.
  */
 
-import { readFileSync } from "node:fs";
+import { existsSync, readFileSync } from "node:fs";
 import { counted } from "../src/core/counted";
 import { openCheckpoint } from "../src/core/journal/checkpoint";
 import { readConfiguration } from "../src/server/configuration";
@@ -14,6 +14,8 @@ import { verifierFor } from "../src/server/journal/checkpoints";
 import { CHECKPOINT_FAULTS } from "../src/server/journal/strings";
 import { readKeyFile } from "../src/server/keys/keyFile";
 import { readRootKey } from "../src/server/keys/rootKey";
+import { timeZone } from "../src/server/organisation";
+import { StartError } from "../src/server/startError";
 import { oneLine } from "./oneLine";
 
 await oneLine(async () => {
@@ -29,7 +31,13 @@ await oneLine(async () => {
   const verifier = await verifierFor({ configuration, keys });
   const archive = given("--archive");
   if (archive !== undefined) {
-    const { year, first, last, fault } = await checkArchive(db, keys.journal, linesOfArchive(archive));
+    if (!existsSync(archive)) throw new StartError(`There is no file ${archive}.`);
+    const { year, first, last, fault } = await checkArchive(
+      db,
+      keys.journal,
+      linesOfArchive(archive),
+      await timeZone(db),
+    );
     client.close();
     console.log(
       fault

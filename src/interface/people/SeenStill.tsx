@@ -59,9 +59,11 @@ export function SeenStill({ person, known, runs, asks, elsewhere, zone, now }: S
         </p>
       ) : (
         <>
-          <p className="soft small" style={{ marginTop: 8 }}>
-            {t.seenSays}
-          </p>
+          {known.seen.length > 0 && (
+            <p className="soft small" style={{ marginTop: 8 }}>
+              {t.seenSays}
+            </p>
+          )}
           {changeable.length > 1 && (
             <Row style={{ marginTop: 10 }}>
               <Button look="go" isDisabled={beginning} onPress={() => setAsking(changeable.map(itemOf))}>

@@ -59,12 +59,21 @@ export interface ArchiveCheck {
   fault: { line: number; why: string } | null;
 }
 
-const NO_ARCHIVE = "this is no archive of the Journal";
+const NO_ARCHIVE = "this is no archive of the Journal, or only a part of one";
+const MISSING = "the database has a line of that year there which the file has not";
 const DIFFERS = "the database has another line there: it was changed after the file was made";
 const GONE = "the database has no such line any more";
 
-/** Whether a file holds in itself, and the database still says the same. */
-export async function checkArchive(db: Reader, key: Bytes, file: AsyncIterable<string>): Promise<ArchiveCheck> {
+/**
+ * Whether a file holds in itself, has its whole year, and the database still says the same.
+ * @param zone of the organisation, on whose clock the year began and ended
+ */
+export async function checkArchive(
+  db: Reader,
+  key: Bytes,
+  file: AsyncIterable<string>,
+  zone: string,
+): Promise<ArchiveCheck> {
   const texts = file[Symbol.asyncIterator]();
   const begins = await texts.next();
   const head = headSchema.safeParse(parsed(begins.done ? "" : begins.value));
@@ -98,6 +107,13 @@ export async function checkArchive(db: Reader, key: Bytes, file: AsyncIterable<s
   try {
     const { lines: last, broken } = await checkChain(lines(), key, undefined, [], after);
     if (broken) faults.push({ line: broken.seq, why: BROKEN[broken.why] });
+    const around = await db
+      .select({ seq: journal.seq, at: journal.at })
+      .from(journal)
+      .where(inJson(journal.seq, [after.seq, last + 1]));
+    const [from, until] = [yearBegins(year, zone), yearBegins(year + 1, zone)];
+    for (const { seq, at } of around)
+      if (seq > last ? at < until : at >= from) faults.push({ line: seq, why: MISSING });
     return { year, first: after.seq + 1, last, fault: faults[0] ?? null };
   } catch (error) {
     if (!(error instanceof NoArchive)) throw error;

@@ -35,12 +35,19 @@ import { mailedReports as t } from "./strings";
 const DAY = 86_400_000;
 const AT_HOUR = 7;
 const MOST = 20;
+const AT_ONCE = 20;
 const SERVER = { kind: "server" } as const;
 const WORK = "reports.mail";
 
 type Row = typeof reportMails.$inferSelect;
 
-const same = (personId: string, { question, nodeId, aboutId }: Pick<Row, "question" | "nodeId" | "aboutId">) =>
+type Asked = Pick<Row, "question" | "nodeId" | "aboutId">;
+
+const rowOf = ({ question, nodeId, personId }: Omit<Asked, "aboutId"> & { personId: string | null }): Asked => ({
+  ...{ question, nodeId, aboutId: personId },
+});
+
+const same = (personId: string, { question, nodeId, aboutId }: Asked) =>
   and(
     eq(reportMails.personId, personId),
     eq(reportMails.question, question),
@@ -80,16 +87,23 @@ export const mailReport = command({
     if (input.nodeId !== null && role !== "auditor") await requireLevel(context, input.nodeId, "steward");
     if (input.nodeId === null && !readsAll(role) && !(await isAnySteward(tx, me))) throw notFound();
     if (!app.configuration.mail) throw new Refused("conflict", t.noMail);
-    const own = await tx.select({ id: reportMails.id }).from(reportMails).where(eq(reportMails.personId, me.id));
-    if (own.length >= MOST) throw new Refused("conflict", t.tooMany(MOST));
+    const [there] = await tx
+      .select()
+      .from(reportMails)
+      .where(same(me.id, rowOf(input)));
+    if (!there && (await tx.$count(reportMails, eq(reportMails.personId, me.id))) >= MOST)
+      throw new Refused("conflict", t.tooMany(MOST));
   },
   run: async ({ tx, input, me, at }) => {
-    const { question, nodeId, personId: aboutId, every } = input;
+    const { every } = input;
     const nextAt = nextReport(every, at, await timeZone(tx));
-    const [there] = await tx.select().from(reportMails).where(same(me.id, { question, nodeId, aboutId }));
-    if (there) await tx.update(reportMails).set({ every, nextAt }).where(eq(reportMails.id, there.id));
-    else
-      await tx.insert(reportMails).values({ id: uuidv7(), personId: me.id, question, nodeId, aboutId, every, nextAt });
+    const [there] = await tx
+      .update(reportMails)
+      .set({ every, nextAt })
+      .where(same(me.id, rowOf(input)))
+      .returning();
+    if (there) return;
+    await tx.insert(reportMails).values({ id: uuidv7(), personId: me.id, ...rowOf(input), every, nextAt });
   },
   journal: null,
   tell: () => [],
@@ -228,7 +242,7 @@ function asking({ question, nodeId, aboutId, every }: Row, at: number, zone: str
 
 /** Makes those that are due. @returns how many went out */
 export async function mailReports(app: Galtry, at = Date.now()): Promise<number> {
-  const due = await app.db.select().from(reportMails).where(lte(reportMails.nextAt, at)).limit(MOST);
+  const due = await app.db.select().from(reportMails).where(lte(reportMails.nextAt, at)).limit(AT_ONCE);
   const zone = await timeZone(app.db);
   let sent = 0;
   for (const row of due) {
