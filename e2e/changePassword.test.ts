@@ -8,9 +8,10 @@ import { addEntry } from "../src/server/vaults/entries";
 import { loginOf } from "../src/server/vaults/sealing";
 import { openValues } from "../src/server/vaults/vaultKeys";
 import { seriousIn } from "./axe";
-import { type Browser, connectLanyard, openBrowser, signInToGaltry } from "./browser";
+import { type Browser, connectLanyard, openBrowser, signInToGaltry, takenOver } from "./browser";
 import { everythingReceived, sightingsOf } from "./canary";
 import { type App, startHouse } from "./house";
+import { pressInTag, tagText, waitForTag } from "./tags";
 
 const HOST = "mossbeck.localhost";
 let app: App;
@@ -71,6 +72,54 @@ test("with two presses, and nobody is shown the new one", async () => {
 });
 
 test("a colleague with Use is signed in as before", async () => {
+  const { page, context } = colleague;
+  await page.goto(`${app.url}/entry/${entryId}`);
+  const opened = context.waitForEvent("page");
+  await page.getByRole("button", { name: /^Sign in to / }).click();
+  await (await opened).getByText("No parcels today.").waitFor();
+  for (const one of await passwords()) expect(await sightingsOf(one, await everythingReceived(colleague))).toEqual([]);
+});
+
+test("by hand: Lanyard opens the site's page and fills in both; once the site has taken it, it is the current version", async () => {
+  await connectLanyard(steward, app.url);
+  const { page, context } = steward;
+  await page.goto(`${app.url}/entry/${entryId}/steps`);
+  await takenOver(page);
+  const before = await passwords();
+  const opened = context.waitForEvent("page");
+  await page.getByRole("button", { name: "Change by hand" }).click();
+  const site = await opened;
+  // Signed in, and on the page that the site itself names.
+  await site.waitForURL(/\/settings\/password$/);
+  await waitForTag(site, "Lanyard fills in the current password and a new one");
+  await pressInTag(site, "Fill in");
+  await waitForTag(site, "Filled in. Now send");
+  const fields = site.locator("input[type=password]");
+  const [current, fresh, repeat] = await fields.evaluateAll((all) => all.map((one) => (one as HTMLInputElement).value));
+  expect(current).toBe(before.at(-1));
+  expect([before.includes(fresh!), repeat]).toEqual([false, fresh]);
+  expect(await passwords()).toEqual(before);
+  await page.reload();
+  await page.getByText("A new password was filled in at the site by hand").waitFor();
+  expect(await seriousIn(page)).toEqual([]);
+  expect(await page.content()).not.toContain(fresh);
+  // Typed wrong, the site asks again, and the same new one goes in once more.
+  await fields.first().fill("mistyped");
+  await site.getByRole("button", { name: "Change password" }).click();
+  await waitForTag(site, "The page asks again");
+  await pressInTag(site, "Fill in again");
+  await waitForTag(site, "Filled in. Now send");
+  expect(await fields.nth(1).inputValue()).toBe(fresh);
+  await site.getByRole("button", { name: "Change password" }).click();
+  await waitForTag(site, "Has the site accepted the new password?");
+  for (const one of [current!, fresh!]) expect(await tagText(site)).not.toContain(one);
+  await pressInTag(site, "Use new password");
+  await waitForTag(site, "The new password is the current version");
+  expect(await passwords()).toEqual([...before, fresh]);
+  await site.close();
+});
+
+test("after that the colleague is signed in as before, still without a password", async () => {
   const { page, context } = colleague;
   await page.goto(`${app.url}/entry/${entryId}`);
   const opened = context.waitForEvent("page");

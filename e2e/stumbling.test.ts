@@ -34,9 +34,10 @@ const asInes = () => ({
 });
 
 async function endSessions(): Promise<void> {
-  const { db } = app.galtry;
+  const { db, writer } = app.galtry;
   const [person] = await db.select().from(persons).where(eq(persons.mail, MAIL));
-  await db.update(sessions).set({ endedAt: Date.now() }).where(eq(sessions.personId, person!.id));
+  // In turn with what the server writes.
+  await writer.write((tx) => tx.update(sessions).set({ endedAt: Date.now() }).where(eq(sessions.personId, person!.id)));
 }
 
 test("a secret in the clipboard is cleared after 30 seconds, also when its page has been left", async () => {

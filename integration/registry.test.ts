@@ -555,6 +555,14 @@ const EXPECTED: Record<string, { who: Who; asPerson?: Who; server?: true; input:
     who: "lanyard-edit",
     input: () => ({ entryId: fixture.entryId, versionId: id(), password: "x" }),
   },
+  "lanyard.fillChange": {
+    who: "lanyard-edit",
+    input: () => ({
+      ...{ entryId: fixture.entryId, page: "https://pellam.example/password" },
+      ...{ how: "filled in", current: true },
+      fresh: { password: "typed in by nobody", another: false },
+    }),
+  },
   "lanyard.offerAgain": { who: "lanyard", input: () => ({ site: "pellam.example" }) },
   "lanyard.neverOffer": { who: "lanyard", input: () => ({ page: "https://pellam.example/" }) },
   "lanyard.guardedFill": {
@@ -856,7 +864,9 @@ describe("as every Lanyard, signed out, and as the server", () => {
       // Guarded fill is off here: a person with Use passes the first gate and is told so.
       if (name === "lanyard.guardedFill") expect(allowed).toBe(false);
       else expect(`${name} ${allowed} ${allowed ? "" : code}`).toBe(`${name} ${expected} ${expected ? "" : code}`);
-      expect(JSON.stringify(answer ?? null)).not.toContain(CANARY);
+      // To change it by hand is to see it, from Edit up: those who may, as its line above has proven.
+      const given = name === "lanyard.fillChange" && allowed;
+      expect(`${name} ${JSON.stringify(answer ?? null).includes(CANARY)}`).toBe(`${name} ${given}`);
     }
   });
 

@@ -160,7 +160,7 @@ describe("of the secret", () => {
     expect(await open(entryId)).toEqual(["former", "leaver"]);
     const { rows } = await page("steward");
     expect(rows.find((row) => row.nodeId === entryId && row.kind === "leaver")).toMatchObject({
-      ...{ people: ["Leaving Soon"], today: true, changeable: true },
+      ...{ people: ["Leaving Soon"], today: true, changedBy: "galtry" },
     });
     await give(db(), f.as("steward"), entryId, f.ids.reveal, "edit");
     await settle();
@@ -613,11 +613,11 @@ test("looked at piece by piece it knows what one look at everything finds, and n
 test("what Galtry has found it cannot change at the site is changed by hand, until there is another password", async () => {
   const entryId = await add("weak-one");
   await settle();
-  const changeable = async () => {
+  const changedBy = async () => {
     const page = await upkeepPage.execute(db(), { vaultId, act: null, find: "", most: 200 }, f.as("steward"));
-    return page.rows.find((row) => row.nodeId === entryId && row.kind === "weak")!.changeable;
+    return page.rows.find((row) => row.nodeId === entryId && row.kind === "weak")!.changedBy;
   };
-  expect(await changeable()).toBe(true);
+  expect(await changedBy()).toBe("galtry");
   const tried = async (outcome: ChangeOutcome, at: number) => {
     const [entry] = await db().db.select().from(entries).where(eq(entries.nodeId, entryId));
     await db().writer.write((tx) =>
@@ -630,11 +630,11 @@ test("what Galtry has found it cannot change at the site is changed by hand, unt
   const at = Date.now();
   for (const [i, outcome] of (["no-change-page", "stopped", "only-by-hand", "rejected"] as const).entries()) {
     await tried(outcome, at + i);
-    expect(await changeable()).toBe(outcome === "stopped");
+    expect(await changedBy()).toBe(outcome === "stopped" ? "galtry" : "hand-at-site");
   }
   await change(entryId, "another-weak-one");
   await settle();
-  expect(await changeable()).toBe(true);
+  expect(await changedBy()).toBe("galtry");
 });
 
 test("a finding says nothing of what is secret", async () => {

@@ -7,7 +7,16 @@ import { NOTHING_READ, type PageKind, type PageReading } from "../../src/core/si
 import { readPage } from "../../src/core/signin/read";
 import { asksToRemember } from "../../src/core/signin/remember";
 import { ERROR_PLACES, saysWrongIn } from "../../src/core/signin/saysWrong";
-import type { LearningView, Look, NewPasswordPlace, Offer, PageAsk } from "../shared/messages";
+import type {
+  ChangePlace,
+  ChangingView,
+  LearningView,
+  Look,
+  NewPasswordPlace,
+  Offer,
+  PageAsk,
+} from "../shared/messages";
+import { hangChanging } from "./changingTag";
 import { describePage, emptyPage, isVisible, type LivePage } from "./describe";
 import {
   enterFieldTag,
@@ -56,6 +65,7 @@ async function arrive(again = false): Promise<void> {
     mayCreate: boolean;
     offer: Offer | null;
     learning: LearningView | null;
+    changing: ChangingView | null;
   }>({
     ask: "arrived",
     url: location.href,
@@ -73,6 +83,7 @@ async function arrive(again = false): Promise<void> {
   mayCreate = answer?.mayCreate ?? false;
   isLearned = answer?.learning != null;
   if (answer?.learning) hangLearning(answer.learning, ask);
+  if (answer?.changing) hangChanging(answer.changing, ask);
   if (answer?.offer) hangCapture(answer.offer, ask);
   const field = live.elementOf(reading.userName ?? reading.password);
   // Where it hangs already it follows what has changed, also while someone is in it.
@@ -374,22 +385,67 @@ function typeIntoField(input: HTMLInputElement | HTMLSelectElement | HTMLTextAre
   () => {
     const page = describePage();
     const now = readPage(page.description);
-    const fields = now.newPasswords.flatMap((one) => (page.elementOf(one) as HTMLInputElement | null) ?? []);
+    const fields = newFields(page, now);
     if ((now.kind !== "register" && now.kind !== "change-password") || fields.length === 0)
       return { on: null, rules: "", fields: 0 };
-    const form = page.description.forms.find(({ selector }) => selector === now.form);
-    const beside = fields.map((field) => `${field.closest("label, div, p, td, li")?.textContent ?? ""} ${field.title}`);
-    return {
-      on: now.kind,
-      fields: fields.length,
-      rules: rulesOfPage({
-        rules: fields.map((field) => field.getAttribute("passwordrules") ?? "").find(Boolean) ?? "",
-        shortest: fields[0]!.minLength > 0 ? fields[0]!.minLength : null,
-        longest: fields[0]!.maxLength > 0 ? fields[0]!.maxLength : null,
-        text: [form?.text ?? "", ...beside].join(" | ").slice(0, 3000),
-      }),
-    };
+    return { on: now.kind, fields: fields.length, rules: rulesBeside(page, now, fields) };
   };
+
+const newFields = (page: LivePage, { newPasswords }: PageReading) =>
+  newPasswords.flatMap((one) => (page.elementOf(one) as HTMLInputElement | null) ?? []);
+
+function rulesBeside(page: LivePage, now: PageReading, fields: readonly HTMLInputElement[]): string {
+  const form = page.description.forms.find(({ selector }) => selector === now.form);
+  const beside = fields.map((field) => `${field.closest("label, div, p, td, li")?.textContent ?? ""} ${field.title}`);
+  return rulesOfPage({
+    rules: fields.map((field) => field.getAttribute("passwordrules") ?? "").find(Boolean) ?? "",
+    shortest: fields[0]!.minLength > 0 ? fields[0]!.minLength : null,
+    longest: fields[0]!.maxLength > 0 ? fields[0]!.maxLength : null,
+    text: [form?.text ?? "", ...beside].join(" | ").slice(0, 3000),
+  });
+}
+
+type WithChange = typeof globalThis & {
+  lanyardChangePlace?: () => ChangePlace;
+  lanyardFillChange?: (values: { current: string | null; fresh: string | null }) => string;
+};
+
+/** The field for the current password, where the page has one. */
+const currentField = ({ kind, password, newPasswords }: PageReading): string | null =>
+  kind === "change-password" || kind === "password-only-step"
+    ? password !== null && !newPasswords.includes(password)
+      ? password
+      : null
+    : null;
+
+/** Called by the worker before any value leaves Galtry. */
+(globalThis as WithChange).lanyardChangePlace = () => {
+  const page = describePage();
+  const now = readPage(page.description);
+  const fields = now.kind === "change-password" ? newFields(page, now) : [];
+  const form = page.elementOf(now.form);
+  return {
+    kind: now.kind,
+    rules: fields.length > 0 ? rulesBeside(page, now, fields) : "",
+    current: currentField(now) !== null,
+    fresh: fields.length > 0,
+    target: form instanceof HTMLFormElement ? targetOf(form) : null,
+  };
+};
+
+/** Called by the worker in this very document. What it types is no login to keep: its worker knows of it. */
+(globalThis as WithChange).lanyardFillChange = ({ current, fresh }) => {
+  const page = describePage();
+  const now = readPage(page.description);
+  const at = currentField(now);
+  if ((current !== null && at === null) || (fresh !== null && now.newPasswords.length === 0)) return "gone";
+  filledByLanyard = true;
+  isTyping = true;
+  if (current !== null) typeInto(page, at!, current);
+  if (fresh !== null) for (const selector of now.newPasswords) typeInto(page, selector, fresh);
+  isTyping = false;
+  return "filled";
+};
 
 type WithForms = typeof globalThis & {
   lanyardFormPlace?: typeof formPlace;

@@ -29,6 +29,29 @@ export const fieldTag = {
   reloadThePage: "It was updated or disconnected. Reload the page and try again.",
 };
 
+export const changingTag = {
+  changeThePassword: "change the password",
+  changing: "Changing the password of ",
+  openItsPage:
+    "Open the page where the site lets you change it. Lanyard fills in the current password and a new one there.",
+  fillsInBoth: "Lanyard fills in the current password and a new one. Galtry saves the new one first.",
+  asksForCurrent: "The site asks for the current password again.",
+  filledIn: "Filled in. Now send the page’s form.",
+  asksAgain: "The page asks again. If the site has rejected the new password, fill in another one.",
+  hasItAccepted: "Has the site accepted the new password? Galtry has both until you decide.",
+  fillIn: "Fill in",
+  fillInAgain: "Fill in again",
+  fillInAnother: "Fill in another",
+  useNew: "Use new password",
+  keepOld: "Keep old password",
+  cancel: "Cancel",
+  decideLater: "Decide later",
+  close: "Close",
+  newStands: "The new password is the current version in Galtry.",
+  oldStands: "The old password stays the current version in Galtry.",
+  notDone: "Lanyard could not do this. Try again.",
+};
+
 export const tags = {
   yourAccessToHasEnded: (name: string) => `your access to ${name} has ended`,
   yourAccessTo: "Your access to ",

@@ -72,7 +72,7 @@ export function hang(className: string): { host: HTMLElement; root: ShadowRoot; 
   return { host, root, tag };
 }
 
-type Child = Node | string;
+export type Child = Node | string;
 
 export function element<K extends keyof HTMLElementTagNameMap>(
   name: K,
@@ -94,7 +94,7 @@ export const pressed = (button: HTMLElement, act: () => void) =>
 let captureTag: HTMLElement | null = null;
 
 /** The large tag at the lower right, on its cord. */
-function hangLarge(role: string, label: string) {
+export function hangLarge(role: string, label: string) {
   const { host, tag } = hang("capture");
   host.style.cssText = "position:fixed;right:20px;bottom:20px";
   tag.setAttribute("role", role);

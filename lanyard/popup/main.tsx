@@ -7,6 +7,7 @@ import { FAILURES, PROGRESS, sayWaitingFor } from "../../src/core/signin/outcome
 import type { KeyLine } from "../../src/server/lanyard/keys";
 import type { View } from "../shared/messages";
 import { ask } from "./ask";
+import { ChangingByHand } from "./ChangingByHand";
 import { CodesAsked } from "./CodesAsked";
 import { CreatePassword, useNewPasswordPlace } from "./CreatePassword";
 import { EntriesForForm } from "./EntriesForForm";
@@ -84,6 +85,9 @@ function Window() {
       </div>
       <Tag>
         {connection.state === "connected" && !settings && <CodesAsked view={view} look={look} />}
+        {connection.state === "connected" && !settings && view.changing && (
+          <ChangingByHand changing={view.changing} tabId={view.tab!.id} look={look} />
+        )}
         {connection.state === "none" && <NotConnected view={view} look={look} />}
         {connection.state === "connecting" && <Connecting view={view} look={look} />}
         {connection.state === "connected" &&
@@ -394,7 +398,7 @@ function Keys({ view, look }: { view: View; look: () => void }) {
         <h2>{t.youAreAt2(<span className="mono">{here}</span>, forPage.length > 0 && t.logins(forPage.length))}</h2>
       )}
       {pageId !== null && here && <EntriesForForm key={tab!.url} tabId={pageId} />}
-      {place.on !== null && <CreatePassword key={place.rules} place={place} tabId={pageId} />}
+      {place.on !== null && !view.changing && <CreatePassword key={place.rules} place={place} tabId={pageId} />}
       {first ? (
         <div className="first">
           <div className="it">
@@ -455,6 +459,7 @@ function Keys({ view, look }: { view: View; look: () => void }) {
       ))}
       {typed.trim() && found.length === 0 && <p className="small soft">{t.noneOfYourLoginsMatches}</p>}
       {place.on === null &&
+        !view.changing &&
         (creating ? (
           <CreatePassword place={place} tabId={pageId} />
         ) : (

@@ -126,6 +126,22 @@ export const approving = {
   done: "Done",
 };
 
+export const changingByHand = {
+  changing: (name: string) => `Changing the password of ${name}`,
+  says: "Fill in both on the page where the site lets you change it, or copy them: Galtry saves the new one first.",
+  fillIn: "Fill in",
+  isFilledIn: "Filled in. Now send the page’s form.",
+  current: "Current password",
+  fresh: "New password",
+  copyCurrent: "Copy current password",
+  copyNew: "Copy new password",
+  copied: (which: string) => `${which} copied.`,
+  couldNotBeCopied: "It could not be copied.",
+  useNew: "Use new password",
+  keepOld: "Keep old password",
+  stop: "Stop",
+};
+
 export const createPassword = {
   newPassword: "New password",
   createAPassword: "Create password",

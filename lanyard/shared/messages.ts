@@ -1,4 +1,7 @@
-/** What the parts of Lanyard say to each other. None of it carries a kept secret. */
+/**
+ * What the parts of Lanyard say to each other. None of it carries a kept secret, but one that its person copies in the window
+ * while they change it by hand.
+ */
 import type { Progress } from "../../src/core/signin/outcome";
 import type { PageKind } from "../../src/core/signin/page";
 import type { PageStep } from "../../src/core/signin/steps";
@@ -88,6 +91,8 @@ export interface View {
   signing: SigningIn | null;
   chosen: string | null;
   choices: Choices;
+  /** A password that is being changed by hand, in the tab of this window. */
+  changing: { name: string; filled: boolean } | null;
 }
 
 /** What a person has chosen in this browser. */
@@ -107,6 +112,31 @@ export interface NewPasswordPlace {
   /** In the `passwordrules` syntax; empty where the page says nothing. */
   rules: string;
   fields: number;
+}
+
+/** What a page of a site asks for while its password is changed by hand. */
+export interface ChangePlace {
+  kind: PageKind;
+  /** In the `passwordrules` syntax; empty where the page says nothing. */
+  rules: string;
+  current: boolean;
+  fresh: boolean;
+  /** The host that the form sends to; null where a script sends it. */
+  target: string | null;
+}
+
+/** How far it is, as the page of its tab shows it. */
+export interface ChangingView {
+  name: string;
+  state:
+    | "looking"
+    /** The page asks for the current password alone. */
+    | "asks-current"
+    | "asks-new"
+    | "filled"
+    /** It was sent, and the page asks once more. */
+    | "asks-again"
+    | "sent";
 }
 
 /** From a page's script to the worker. */
@@ -139,6 +169,9 @@ export type PageAsk =
   | { ask: "watch-sends"; channel: string }
   | { ask: "save-steps" }
   | { ask: "stop-learning" }
+  /** The same for a password that is changed by hand: `another` in place of a new one that was rejected. @returns Wrong */
+  | { ask: "fill-change"; another: boolean }
+  | { ask: "end-change"; keep: "new" | "old" | null }
   | { ask: "keep"; name: string; vaultId: string; userName: string }
   | { ask: "update"; entryId: string; versionId: string }
   /** Taken back right after it was added. */
@@ -181,7 +214,8 @@ export type GaltryAsk =
   | { ask: "present-code"; first: boolean }
   | { ask: "confirmed" }
   | { ask: "sign-in"; entryId: string }
-  | { ask: "learn"; entryId: string };
+  | { ask: "learn"; entryId: string }
+  | { ask: "change-by-hand"; entryId: string };
 
 /** What a page shows while Lanyard learns how its entry is signed in to. */
 export interface LearningView {
@@ -214,6 +248,11 @@ export type WindowAsk =
   /** Taken back: *Never on this site*. */
   | { ask: "offer-again"; site: string }
   | { ask: "close-report" }
+  /** The page's own press on it, from the window. @returns what was wrong */
+  | { ask: "fill-change-here"; tabId: number }
+  /** One of the two passwords of a change by hand. @returns the password, or what was wrong */
+  | { ask: "copy-change"; which: "current" | "fresh"; tabId: number }
+  | { ask: "decide-change"; keep: "new" | "old" | null; tabId: number }
   | { ask: "choose"; choices: Partial<Choices> }
   /** The code that a site has sent to this person, or that none came. @returns what was wrong */
   | { ask: "give-code"; id: string; code: string | null }

@@ -9,6 +9,7 @@ import type { Found, GaltryAsk, HereReport, LiveAsk, PageAsk, View, WindowAsk } 
 import { ask as call } from "./api";
 import { answerBasic, listenForBasicAuth } from "./basicAuth";
 import { arrived, keep, never, refusedInFrame, typed, undoAdd, update } from "./capture";
+import { changeByHand, changingHere, changingView, copyChange, endChange, fillChange } from "./changing";
 import {
   connect,
   connectionView,
@@ -111,7 +112,7 @@ async function route(message: { ask: string; from?: string }, sender: chrome.run
   if (asked.ask === "watch-sends") return watchSends(id, sender.documentId, sender.url ?? "", asked.channel);
   if (asked.ask === "fonts") return fonts();
   if (asked.ask === "sign-in-here" || asked.ask === "fill-here") return here(asked, id);
-  return inTurn(id, () => fromPage(asked, id, sender.url ?? ""));
+  return inTurn(id, () => fromPage(asked, id, sender.url ?? "", sender.documentId));
 }
 
 /** A frame of the page's own site: what is typed there is typed at the page. Frames of others say nothing. */
@@ -148,7 +149,12 @@ function inTurn<T>(tabId: number, work: () => Promise<T>): Promise<T> {
   return turn;
 }
 
-async function fromPage(message: PageAsk, tabId: number, url: string): Promise<unknown> {
+async function fromPage(
+  message: PageAsk,
+  tabId: number,
+  url: string,
+  documentId: string | undefined,
+): Promise<unknown> {
   switch (message.ask) {
     case "arrived": {
       await setMemory({ galtryPages: { ...(await memory("galtryPages")), [tabId]: message.galtry ?? "" } });
@@ -159,7 +165,9 @@ async function fromPage(message: PageAsk, tabId: number, url: string): Promise<u
       const { atFields } = await disk("choices");
       if (!learning && !message.again) await fillOnOpening(tabId, url, message.kind);
       const mayCreate = ((await memory("keys"))?.mayAdd.length ?? 0) > 0;
-      return { forPage, atFields, mayCreate, learning, offer: learning ? null : await arrived(tabId, url, message) };
+      const changing = learning ? null : await changingView(tabId, documentId, message);
+      const offer = learning ? null : await arrived(tabId, url, message);
+      return { forPage, atFields, mayCreate, learning, changing, offer };
     }
     case "typed":
       return typed(tabId, url, message.title, message.userName, message.password, message.choices, message.on);
@@ -177,6 +185,10 @@ async function fromPage(message: PageAsk, tabId: number, url: string): Promise<u
       return { wrong: await saveSteps(tabId, url) };
     case "stop-learning":
       return stopLearning();
+    case "fill-change":
+      return fillChange(tabId, message.another);
+    case "end-change":
+      return endChange(tabId, message.keep);
     case "update":
       return update(tabId, message.entryId, message.versionId);
     case "not-now":
@@ -295,6 +307,8 @@ async function fromGaltry(message: GaltryAsk, sender: chrome.runtime.MessageSend
       return isOurs ? testConnection() : { reached: false, version, person: null, mayCookies: true };
     case "learn":
       return isOurs ? learn(message.entryId) : { message: t.lanyardIsConnectedToAnother };
+    case "change-by-hand":
+      return isOurs ? changeByHand(message.entryId) : { message: t.lanyardIsConnectedToAnother };
     case "sign-in": {
       if (!isOurs) return { outcome: "refused", message: t.lanyardIsConnectedToAnother };
       const tabId = sender.tab!.id!;
@@ -367,6 +381,12 @@ async function fromWindow(message: WindowAsk): Promise<unknown> {
     case "choose":
       await setDisk({ choices: { ...(await disk("choices")), ...message.choices } });
       return showEverywhere();
+    case "fill-change-here":
+      return fillChange(message.tabId, false);
+    case "copy-change":
+      return copyChange(message.which, message.tabId);
+    case "decide-change":
+      return endChange(message.tabId, message.keep);
     case "close-report":
       return setMemory({ signing: null, chosen: null });
   }
@@ -442,6 +462,7 @@ async function view(tabId: number | null): Promise<View> {
     keys,
     chosen,
     choices: await disk("choices"),
+    changing: await changingHere(active?.id ?? null),
     tab: active?.id === undefined ? null : { id: active.id, url, galtry: pages[active.id] || null },
     forPage,
     alike: forPage.length > 0 || !keys || !/^https?:/.test(url) ? null : lookAlike(url, keys.keys),

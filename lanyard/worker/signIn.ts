@@ -15,7 +15,7 @@ import { mayStore, putStorage } from "./storage";
 import { memory, setMemory } from "./store";
 import { signIn as t } from "./strings";
 
-async function keyOf(entryId: string): Promise<KeyLine> {
+export async function keyOf(entryId: string): Promise<KeyLine> {
   const key = (await memory("keys"))?.keys.find((one) => one.id === entryId);
   if (!key) throw new Refusal("not-found", t.youNoLongerHaveAccessToThis);
   return key;
@@ -31,12 +31,26 @@ async function show(signing: Omit<SigningIn, "at">): Promise<void> {
  * @param replace the person has said that a session which is there already may be replaced
  * @param into the tab that it was begun in: it opens there
  */
-export async function signIn(
+export const signIn = async (
   entryId: string,
   replace: boolean,
   onProgress: OnProgress,
   into: number | null = null,
-): Promise<SignInReport> {
+): Promise<SignInReport> => (await signInTo(entryId, replace, onProgress, into)).report;
+
+interface Opened {
+  report: SignInReport;
+  /** Where the site is open; null where it is not. */
+  tabId: number | null;
+}
+
+/** The same, and where it has opened. */
+export async function signInTo(
+  entryId: string,
+  replace: boolean,
+  onProgress: OnProgress,
+  into: number | null = null,
+): Promise<Opened> {
   try {
     const key = await keyOf(entryId);
     const signing: Omit<SigningIn, "at"> = {
@@ -48,9 +62,9 @@ export async function signIn(
       report: null,
       asking: false,
     };
-    if (!replace && (await foreignCookies(key)) > 0 && !(await showsSignIn(key))) {
+    if (!replace && (await isSignedIn(key))) {
       await show({ ...signing, asking: true });
-      return { outcome: "asked-first" };
+      return { report: { outcome: "asked-first" }, tabId: null };
     }
     await show(signing);
     const answer = await stream(entryId, (progress, waitsFor) => {
@@ -59,16 +73,20 @@ export async function signIn(
       onProgress(progress, waitsFor);
       void show(signing);
     });
-    const report = await finish(answer, key, into);
-    await show({ ...signing, report });
-    return report;
+    const opened = await finish(answer, key, into);
+    await show({ ...signing, report: opened.report });
+    return opened;
   } catch (error) {
     const report = await asReport(error);
     const signing = await memory("signing");
     if (signing) await show({ ...signing, report });
-    return report;
+    return { report, tabId: null };
   }
 }
+
+/** With a session of the person's own, as far as can be told. */
+export const isSignedIn = async (key: KeyLine): Promise<boolean> =>
+  (await foreignCookies(key)) > 0 && !(await showsSignIn(key));
 
 /** A page of the site that is open asks to sign in: what cookies there are of it hold no session. */
 async function showsSignIn(key: KeyLine): Promise<boolean> {
@@ -131,19 +149,21 @@ async function stream(entryId: string, onProgress: OnProgress): Promise<SealedAn
   }
 }
 
-async function finish(answer: SealedAnswer, key: KeyLine, into: number | null): Promise<SignInReport> {
-  if (answer.outcome !== "signed-in")
-    return { outcome: answer.outcome, detail: answer.detail, guardedFill: answer.guardedFill };
+async function finish(answer: SealedAnswer, key: KeyLine, into: number | null): Promise<Opened> {
+  const refused = (message: string): Opened => ({ report: { outcome: "refused", message }, tabId: null });
+  if (answer.outcome !== "signed-in") {
+    const { outcome, detail, guardedFill } = answer;
+    return { report: { outcome, detail, guardedFill }, tabId: null };
+  }
   const { address } = await connected();
   const set = await setCookies(answer.cookies, key, address, answer.signInId);
   const stored = answer.storage.filter(({ origin }) => mayStore(origin, key, address));
-  if (set === 0 && stored.length === 0) return { outcome: "refused", message: t.theSitesCookiesAreNotForThis };
+  if (set === 0 && stored.length === 0) return refused(t.theSitesCookiesAreNotForThis);
   const fits = matches(key, answer.landing) || key.hosts.includes(hostOf(answer.landing) ?? "");
   const landing = fits ? answer.landing : new URL("/", key.signInPage).href;
   // Before the site's own scripts run: they read it as soon as they begin.
   const staged = stored[0] ? await putStorage(stored[0], key, answer.signInId) : null;
-  if (stored.length > 0 && staged === null && set === 0)
-    return { outcome: "refused", message: t.theSiteLetsNothingBeStored };
+  if (stored.length > 0 && staged === null && set === 0) return refused(t.theSiteLetsNothingBeStored);
   const here = staged ?? into;
   const tab =
     here === null
@@ -153,7 +173,7 @@ async function finish(answer: SealedAnswer, key: KeyLine, into: number | null): 
     await setMemory({
       landings: { ...(await memory("landings")), [tab.id]: { signInId: answer.signInId, entryId: key.id } },
     });
-  return { outcome: "signed-in" };
+  return { report: { outcome: "signed-in" }, tabId: tab.id ?? null };
 }
 
 /** So long after the user name the page that asks for the password belongs to the same press. */
@@ -283,7 +303,7 @@ export async function guardedFill(entryId: string, tabId: number, onOpening = fa
   }
 }
 
-async function topFrame(tabId: number): Promise<{ url: string; documentId: string }> {
+export async function topFrame(tabId: number): Promise<{ url: string; documentId: string }> {
   const frame = await chrome.webNavigation.getFrame({ tabId, frameId: 0 });
   if (!frame) throw new Refusal("conflict", t.thePageIsClosed);
   return { url: frame.url, documentId: frame.documentId };

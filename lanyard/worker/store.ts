@@ -66,6 +66,19 @@ interface Memory {
   opened: Record<string, number>;
   /** The entry whose sign-in is being learned, in a tab of its own. */
   learning: LearningRecord | null;
+  /** The entry whose password is being changed by hand, in a tab of its own. */
+  changing: ChangingRecord | null;
+}
+
+export interface ChangingRecord {
+  tabId: number;
+  entryId: string;
+  name: string;
+  /** The new password is in Galtry, and has gone into a page or was copied. */
+  filled: boolean;
+  /** The document that it was filled in at last. */
+  documentId: string | null;
+  at: number;
 }
 
 export interface LearningRecord {
@@ -97,6 +110,7 @@ const MEMORY: Memory = {
   galtryPages: {},
   opened: {},
   learning: null,
+  changing: null,
 };
 
 export async function disk<K extends keyof Disk>(key: K): Promise<Disk[K]> {

@@ -67,6 +67,15 @@ export const forms = {
   couldNotBeFilledIn: "It could not be filled in. Try again.",
 };
 
+export const changing = {
+  youHaveNoAccessToThis: "You have no access to this login.",
+  notChangingAnyMore: "This password is not being changed here any more. Start again from its sign-in steps in Galtry.",
+  nothingToFillIn: "This page asks for no password that Lanyard can fill in. Copy them from Lanyard’s window.",
+  anotherSite: (site: string) => `This page does not belong to ${site}. Nothing was filled in.`,
+  thePageHasChanged: "The page has changed. Press Fill in again.",
+  notDone: "Lanyard could not do this. Try again.",
+};
+
 export const learning = {
   youHaveNoAccessToThis: "You have no access to this login.",
   notLearningAnyMore: "Lanyard is not learning here any more. Start again from the entry’s sign-in steps in Galtry.",

@@ -199,6 +199,7 @@ import { changeHelpNote, helpNote } from "./rules/helpNote";
 import { houseKeys, rotateVaultKeys, stopVaultKeys } from "./rules/houseKeys";
 import { changeRules, houseRules, ruleGroups } from "./rules/rules";
 import { askForCode, codeStands, giveCode, takeCode } from "./signin/askedCodes";
+import { fillChange } from "./signin/changeByHand";
 import { beginChange, decideChange, endChange, markPasswordSent, writeDownPassword } from "./signin/changePassword";
 import { didNotWork } from "./signin/didNotWork";
 import { beginNightTest, endNightTest } from "./signin/nightTests";
@@ -611,6 +612,7 @@ const ALL = [
   beginChange,
   closeBrokenOff,
   decideChange,
+  fillChange,
   endChange,
   markPasswordSent,
   writeDownPassword,

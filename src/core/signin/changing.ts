@@ -33,6 +33,10 @@ export const CHANGE_OUTCOMES = {
     title: "The old password was chosen",
     says: "Someone decided so, and the new one has been forgotten.",
   },
+  "by-hand": {
+    title: "A new password was filled in at the site by hand",
+    says: "Galtry has the old one and the new one until you decide which of them the site accepts.",
+  },
   "in-doubt": {
     title: "It is not certain which password works",
     says: "The new one was sent, and the site’s answer left it open. Galtry has both until you decide.",
@@ -40,6 +44,9 @@ export const CHANGE_OUTCOMES = {
 } as const;
 
 export type ChangeOutcome = keyof typeof CHANGE_OUTCOMES;
+
+/** Who changes a password: Galtry, somebody at its site with Lanyard beside, or somebody at what has no site. */
+export type ChangedBy = "galtry" | "hand-at-site" | "hand";
 
 /** What a run does with each of its logins. */
 export const RUN_WHATS = ["change", "test"] as const;

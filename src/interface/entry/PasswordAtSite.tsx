@@ -11,14 +11,19 @@ import { Act, Button, Notice, Row, TextField } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
 import { useDone } from "../shared/Done";
 import { Form } from "../shared/Form";
+import { askLanyard, useLanyard } from "../shared/lanyard";
 import type { StepsView } from "./StepsPage";
 import { passwordAtSite as t } from "./strings";
+
+/** Longer than any sign-in takes. */
+const LONGEST_MS = 240_000;
 
 /** What is neither good nor bad has no colour of its own. */
 const TONES: Partial<Record<ChangeOutcome, "good" | "plain">> = {
   changed: "good",
   "new-chosen": "plain",
   "old-chosen": "plain",
+  "by-hand": "plain",
 };
 
 /** One change from this page at a time; how it ended is read anew with the page. */
@@ -54,7 +59,7 @@ export function PasswordAtSite({ view, now }: { view: StepsView; now: number }) 
   };
   const busy = running !== null || change?.running === true;
   return (
-    <section>
+    <section id="password">
       <h2>{t.passwordAtTheSite}</h2>
       <p className="small soft">{t.whatGaltryDoes}</p>
       {view.changePage !== "" && (
@@ -102,6 +107,7 @@ export function PasswordAtSite({ view, now }: { view: StepsView; now: number }) 
             {t.changeNow}
           </Button>
         )}
+        {(!change?.open || change.outcome === "by-hand") && <ByHand view={view} busy={busy} />}
       </Row>
       <Regularly view={view} now={now} />
       {asking && (
@@ -127,6 +133,35 @@ export function PasswordAtSite({ view, now }: { view: StepsView; now: number }) 
         </Dialog>
       )}
     </section>
+  );
+}
+
+/** By Lanyard where it is connected; else its person goes there, and enters the new password in the entry. */
+function ByHand({ view, busy }: { view: StepsView; busy: boolean }) {
+  const { lanyard } = useLanyard();
+  const [said, setSaid] = useState<string | null>(null);
+  if (lanyard?.state !== "connected")
+    return (
+      <a href={view.changePage || view.signInPage} target="_blank" rel="noopener noreferrer">
+        {t.openToChangeByHand}
+      </a>
+    );
+  const open = async () => {
+    setSaid(t.lanyardOpensThePage);
+    const answer = await askLanyard<{ message?: string }>("change-by-hand", { entryId: view.id }, LONGEST_MS);
+    if (answer?.message !== undefined || !answer) setSaid(answer?.message ?? t.lanyardDoesNotAnswer);
+  };
+  return (
+    <>
+      <Button onPress={open} isDisabled={busy || !view.inUse}>
+        {t.changeByHand}
+      </Button>
+      {said && (
+        <p role="status" className="small" style={{ flexBasis: "100%" }}>
+          {said}
+        </p>
+      )}
+    </>
   );
 }
 

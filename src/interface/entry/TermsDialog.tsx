@@ -130,6 +130,7 @@ export function TermsDialog(props: TermsProps) {
         onSend={submit}
         running={save.running}
         onCancel={onClose}
+        below={wanted.length > 0 && <Foreseen title={t.effects} changes={wanted} zone={zone} now={Date.now()} me="" />}
         wrong={wrong ?? save.wrong() ?? save.wrong("subject") ?? taking.wrong()}
         acts={
           <>
@@ -202,7 +203,6 @@ export function TermsDialog(props: TermsProps) {
             />
           </Stack>
         </Columns>
-        {wanted.length > 0 && <Foreseen title={t.effects} changes={wanted} zone={zone} now={Date.now()} me="" />}
       </Form>
     </Dialog>
   );

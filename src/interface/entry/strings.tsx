@@ -740,9 +740,12 @@ export const passwordAtSite = {
   changeOf: (name: string) => `Change the password of ${name}`,
   whatHappens: (host: string) =>
     `Galtry signs in at ${host} and changes the password there. Colleagues with Use notice nothing. Anyone who knows the old one can no longer sign in with it.`,
-  isChangedAt: (page: ReactNode) => (
-    <>It is changed at {page}. Open it to change it by hand: Lanyard saves the new one.</>
-  ),
+  isChangedAt: (page: ReactNode) => <>It is changed at {page}.</>,
+  changeByHand: "Change by hand",
+  openToChangeByHand: "Open the site to change it by hand",
+  lanyardOpensThePage:
+    "Lanyard opens the site in another tab and signs in. There it fills in the current password and a new one, once Galtry has saved it.",
+  lanyardDoesNotAnswer: "Lanyard does not answer. Reload this page and try again.",
   whereItIsChanged: "Page where the password is changed",
   leaveEmpty: "Leave empty and Galtry looks for it.",
   changing: "Changing the password. This takes up to two minutes; you can leave this page.",

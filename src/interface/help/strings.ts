@@ -184,7 +184,7 @@ export const TOPICS: readonly Topic[] = [
     picture: "Upkeep of a vault: findings by the act that resolves them, two of them selected.",
     things: [
       "Begin with what needs an answer today: it is named at the top.",
-      "Change now: Galtry changes the password at the site, and signs in with it before it counts. Select several to change them one after the other.",
+      "Change now: Galtry changes the password at the site, and signs in with it before it counts. Where it cannot, change it by hand: Lanyard fills in the current one and a new one.",
       "Put off what can wait, until a date and with a reason. It comes back by itself.",
     ],
   },

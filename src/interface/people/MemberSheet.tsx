@@ -78,6 +78,16 @@ export function MemberSheet({ group, one, me, zone, now, onClose }: SheetProps) 
         wrong={wrong ?? (wrongAt("from") || wrongAt("until") ? null : (change.refused?.message ?? null))}
         onCancel={onClose}
         acts={<OntoSlip changes={changes} onWrong={setWrong} onDone={onClose} />}
+        below={
+          <Foreseen
+            title={
+              chosen.length === 1
+                ? (leaves ? t.whatChangesWhenLeaves : t.whatChangesFor)(chosen[0]!.name)
+                : t.whatChanges
+            }
+            {...{ changes, zone, now, me }}
+          />
+        }
       >
         {!one && (
           <PickSeveral<SubjectChoice>
@@ -107,12 +117,6 @@ export function MemberSheet({ group, one, me, zone, now, onClose }: SheetProps) 
             <CheckField checked={keeper} onTick={setKeeper} label={t.keeperCanChangeWhoIsInThe} />
           </>
         )}
-        <Foreseen
-          title={
-            chosen.length === 1 ? (leaves ? t.whatChangesWhenLeaves : t.whatChangesFor)(chosen[0]!.name) : t.whatChanges
-          }
-          {...{ changes, zone, now, me }}
-        />
       </Form>
     </Dialog>
   );

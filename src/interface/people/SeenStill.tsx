@@ -12,6 +12,7 @@ import { useDone } from "../shared/Done";
 import { Form } from "../shared/Form";
 import { AskToChange, Runs } from "../upkeep/RunPanel";
 import { type RunItem, useBeginRun } from "../upkeep/useBeginRun";
+import { changedByHandAt } from "../upkeep/words";
 import { AskForChanges, ChangeDate } from "./AskForChanges";
 import { seenStill as t } from "./strings";
 
@@ -46,7 +47,9 @@ export function SeenStill({ person, known, runs, asks, elsewhere, zone, now }: S
   const { begin, beginning, refused } = useBeginRun(person.id);
   const [asking, setAsking] = useState<RunItem[] | null>(null);
   const underWay = new Set(runs.flatMap(({ over, lines }) => (over ? [] : lines.map(({ entryId }) => entryId))));
-  const changeable = known.seen.filter((one) => one.changeable && one.left === null && !underWay.has(one.entryId));
+  const changeable = known.seen.filter(
+    (one) => one.changedBy === "galtry" && one.left === null && !underWay.has(one.entryId),
+  );
   const listId = known.list !== null && known.list.endedAt === null ? known.list.id : null;
   return (
     <section>
@@ -139,12 +142,16 @@ function Acts({ one, listId, busy, onChange }: ActsProps) {
     );
   return (
     <span style={{ display: "flex", flexWrap: "wrap", gap: "4px 16px" }}>
-      {one.changeable ? (
+      {one.changedBy === "galtry" ? (
         <Act isDisabled={busy} onPress={onChange} aria-label={t.changeNowOf(one.name)}>
           {t.changeNow}
         </Act>
       ) : (
-        <Link href={`/entry/${one.entryId}?edit`} prefetch={false} aria-label={t.changeByHandOf(one.name)}>
+        <Link
+          href={changedByHandAt(one.entryId, one.changedBy)}
+          prefetch={false}
+          aria-label={t.changeByHandOf(one.name)}
+        >
           {t.changeByHand}
         </Link>
       )}

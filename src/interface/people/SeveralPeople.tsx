@@ -98,6 +98,7 @@ function IntoGroups({ chosen, me, zone, now, onClose, onNone }: SheetProps) {
         onSend={send}
         running={change.running}
         unready={pairs.length === 0 || pairs.length > MOST}
+        below={pairs.length <= MOST && <Foreseen title={t.whatChanges} {...{ changes, zone, now, me }} />}
         wrong={pairs.length > MOST ? t.tooManyPairs(MOST) : (change.refused?.message ?? null)}
         onCancel={onClose}
       >
@@ -110,7 +111,6 @@ function IntoGroups({ chosen, me, zone, now, onClose, onNone }: SheetProps) {
           onUntil={setUntil}
           wrong={(field) => (change.refused?.field?.endsWith(`.${field}`) ? change.refused.message : null)}
         />
-        {pairs.length <= MOST && <Foreseen title={t.whatChanges} {...{ changes, zone, now, me }} />}
       </Form>
     </Dialog>
   );

@@ -44,6 +44,8 @@ interface FormProps {
   wrong?: string | null;
   /** Other acts beside the verb. */
   acts?: ReactNode;
+  /** What comes in while the form is open, below the verb: what one is about to press stays where it is. */
+  below?: ReactNode;
   /** A long one, which asks before what was typed is lost: its fields stand in two columns; what is as wide as both has the class “whole”. */
   wide?: boolean;
 }
@@ -59,6 +61,7 @@ export function Form({
   onCancel,
   wrong,
   acts,
+  below,
   wide,
 }: FormProps) {
   // Before the page is taken over nothing may send it: the browser would put what was typed into an address.
@@ -113,6 +116,7 @@ export function Form({
             {marked && !running && <span className="small harm">{t.checkTheMarkedField}</span>}
           </Row>
         </Verbs>
+        {below}
       </Stack>
     </form>
   );

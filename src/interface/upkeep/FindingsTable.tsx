@@ -9,7 +9,7 @@ import type { FindingRow } from "@/server/upkeep/findingsPage";
 import { Act, Chip, Tick } from "../shared/controls";
 import { Stamp } from "../shared/Stamp";
 import { upkeep as t } from "./strings";
-import { sayFinding } from "./words";
+import { changedByHandAt, sayFinding } from "./words";
 
 const Table = styled.table`
   width: 100%;
@@ -203,7 +203,8 @@ function TheAct({ row, onChange, onTest, onEndAccess, beginning, underWay }: Tab
   );
   switch (row.act) {
     case "change":
-      return row.changeable ? press(onChange, t.changeNow) : link(`/entry/${row.nodeId}?edit`, t.changeByHand);
+      if (row.changedBy === "galtry") return press(onChange, t.changeNow);
+      return link(changedByHandAt(row.nodeId, row.changedBy), t.changeByHand);
     case "steward":
       return link(`/access/${row.vaultId}`, t.addSteward);
     case "sign-in":

@@ -74,7 +74,7 @@ export function Upkeep({ view, house, runs, lists, filter, now, owner }: UpkeepP
   const pick = (ids: readonly string[], on: boolean) =>
     setPicked((before) => new Set(on ? [...before, ...ids] : [...before].filter((id) => !ids.includes(id))));
   const free = chosen.filter(({ nodeId }) => !underWay.has(nodeId));
-  const changeable = items(free.filter((row) => row.act === "change" && row.changeable));
+  const changeable = items(free.filter((row) => row.act === "change" && row.changedBy === "galtry"));
   const testable = items(free.filter((row) => row.act === "sign-in" && row.type === "entry"));
   const grants = chosen.filter((row) => row.grant && row.act === "access");
   const endAll = async (list: readonly FindingRow[]) => {

@@ -20,7 +20,7 @@ const row = (kind: FindingKind, more: Partial<FindingRow> = {}): FindingRow => (
     vault: "Shop",
   },
   ...{ link: "/entry/n", picture: null, since: NOW, detail: {}, people: [], time: "", others: [], usedBy: 3 },
-  ...{ grant: null, changeable: true, putOff: null, ...more },
+  ...{ grant: null, changedBy: "galtry" as const, putOff: null, ...more },
 });
 const say = (kind: FindingKind, more: Partial<FindingRow> = {}) => sayFinding(row(kind, more), NOW, ZONE);
 const given = { id: "g", why: "the fair, April 2027", by: "Bram" };

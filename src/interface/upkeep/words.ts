@@ -1,5 +1,7 @@
 /** Findings as sentences. */
+
 import { levelWord } from "@/core/access/level";
+import type { ChangedBy } from "@/core/signin/changing";
 import { FAILURES } from "@/core/signin/outcome";
 import { sayDay, sayTime } from "@/core/time";
 import type { FindingRow } from "@/server/upkeep/findingsPage";
@@ -97,3 +99,7 @@ export function sayFinding(row: FindingRow, now: number, zone: string): string {
       return t.nobodyUsesIt(detail.lastAt == null ? null : day(detail.lastAt));
   }
 }
+
+/** The page on which somebody changes it by hand. */
+export const changedByHandAt = (entryId: string, by: ChangedBy): string =>
+  by === "hand" ? `/entry/${entryId}?edit` : `/entry/${entryId}/steps#password`;

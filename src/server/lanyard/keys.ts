@@ -53,6 +53,8 @@ export interface KeyLine {
   comparable: boolean;
   /** What a changed password would follow, for who may edit it; null for others. */
   versionId: string | null;
+  /** Where its password is changed at the site, for who may change it; null where that is not known. */
+  changePage: string | null;
 }
 
 /**
@@ -135,6 +137,7 @@ export const keyList = query({
           lastUsedAt: lastUse.get(row.nodeId) ?? null,
           userMark: mayKnow(row) ? (marks.get(row.versionId) ?? null) : null,
           versionId: atLeast(levels.get(row.nodeId)!, "edit") && row.asksFirst === 0 ? row.versionId : null,
+          changePage: atLeast(levels.get(row.nodeId)!, "edit") ? row.changePage || null : null,
           comparable: atLeast(levels.get(row.nodeId)!, "reveal") && row.asksFirst === 0 && !row.askAgain,
         }),
       )

@@ -6,6 +6,7 @@
 import { and, desc, eq, isNull } from "drizzle-orm";
 import { z } from "zod";
 import { atLeast } from "../../core/access";
+import type { ChangedBy } from "../../core/signin/changing";
 import { sayDay } from "../../core/time";
 import { reachOf, requireLevel, resolveAt } from "../access/load";
 import { nodeName, nodeNames } from "../access/nodeName";
@@ -364,7 +365,7 @@ export interface KnownRow {
   vault: string;
   at: number;
   hasCode: boolean;
-  changeable: boolean;
+  changedBy: ChangedBy;
   /** How many people have access to it. */
   usedBy: number;
   stewards: string[];

@@ -1,7 +1,8 @@
 /** What somebody has seen of secrets and still works. */
 import { sql } from "drizzle-orm";
+import type { ChangedBy } from "../../core/signin/changing";
 import type { Reader } from "../database/client";
-import { CHANGEABLE } from "../signin/changeable";
+import { CHANGED_BY } from "../signin/changeable";
 import { isSecret } from "../vaults/composing";
 import { kindsById } from "../vaults/kinds";
 
@@ -11,8 +12,7 @@ export interface StillWorks {
   /** When they saw it last. */
   at: number;
   hasCode: boolean;
-  /** Galtry can change its password at the site, as far as is known before it tries. */
-  changeable: boolean;
+  changedBy: ChangedBy;
 }
 
 /**
@@ -27,10 +27,10 @@ export async function stillWorks(tx: Reader, personId: string, until: number): P
     field: string;
     at: number;
     hasCode: number;
-    changeable: number;
+    changedBy: ChangedBy;
   }>(sql`
     select s.entry_id as "entryId", v.id as "versionId", e.kind as kind, s.field as field, max(s.at) as at,
-      e.has_code as "hasCode", ${CHANGEABLE} as changeable
+      e.has_code as "hasCode", ${CHANGED_BY} as "changedBy"
     from sightings s
     join entries e on e.node_id = s.entry_id and e.binned_at is null
     join entry_versions v on v.id = e.version_id
@@ -40,8 +40,8 @@ export async function stillWorks(tx: Reader, personId: string, until: number): P
   const kinds = await kindsById(tx);
   const found = new Map<string, StillWorks>();
   // A user name that is known opens nothing.
-  for (const { kind, field, hasCode, changeable, ...row } of rows)
+  for (const { kind, field, hasCode, ...row } of rows)
     if (!found.has(row.entryId) && isSecret(kinds.get(kind)!, field))
-      found.set(row.entryId, { ...row, hasCode: hasCode === 1, changeable: changeable === 1 });
+      found.set(row.entryId, { ...row, hasCode: hasCode === 1 });
   return [...found.values()];
 }

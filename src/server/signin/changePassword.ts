@@ -128,7 +128,7 @@ export const beginChange = command({
     });
     if (open) return { begun: true as const, signInId, found, vaultId, row: open };
     const page = input.page || found.entry.changePage;
-    const row = await newRow(
+    const row = await newChange(
       tx,
       { entryId: input.entryId, page },
       { versionId: found.version.id, personId: me?.id ?? ITSELF, process: app.process },
@@ -145,7 +145,7 @@ export const belongs = (entry: Pick<EntryFor["entry"], "signInPage" | "reach" | 
   URL.canParse(page) && (matches(entry, page) || entry.steps.hosts.includes(hostOf(page) ?? ""));
 
 /** In place of those before it, of which only where the password is changed is worth knowing. */
-async function newRow(
+export async function newChange(
   tx: Transaction,
   { entryId, page }: { entryId: string; page: string },
   who: Pick<PasswordChange, "versionId" | "personId" | "process">,
@@ -295,7 +295,7 @@ async function keepAsVersion(
 export const decideChange = command({
   name: "signIn.decideChange",
   input: z.strictObject({ entryId: idSchema, keep: z.enum(["new", "old"]) }),
-  by: ["person"],
+  by: ["person", "lanyard"],
   allow: async (context) => {
     const held = await requireEntry(context, context.input.entryId, "edit");
     const row = await openQuestion(context.tx, context.input.entryId);
@@ -304,7 +304,13 @@ export const decideChange = command({
   },
   run: async (context) => {
     const { tx, me, input, at, allowed } = context;
-    if (input.keep === "new") await keepAsVersion(context, allowed.entry, allowed.vaultId, allowed.row);
+    const { entry, row } = allowed;
+    if (input.keep === "new") {
+      await keepAsVersion(context, entry, allowed.vaultId, row);
+      // Where somebody has changed it by hand Galtry changes it the next time.
+      if (row.outcome === "by-hand" && belongs(entry, row.at))
+        await tx.update(entries).set({ changePage: row.at }).where(eq(entries.nodeId, entry.nodeId));
+    }
     await tx
       .update(passwordChanges)
       .set({
@@ -313,7 +319,7 @@ export const decideChange = command({
         sealed: null,
         keyVersion: null,
       })
-      .where(eq(passwordChanges.id, allowed.row.id));
+      .where(eq(passwordChanges.id, row.id));
   },
   journal: ({ input, allowed }) => ({
     node: input.entryId,

@@ -60,6 +60,13 @@ export const changePassword = {
     `Galtry changed the password of ${name} at its site, and it is not certain which one works. Galtry has both: decide on its sign-in steps.`,
 };
 
+export const changeByHand = {
+  isBeingChanged: changePassword.isBeingChanged,
+  firstDecide: changePassword.firstDecide,
+  notOfThisSite: (host: string) => `This page does not belong to ${host}. Nothing was filled in.`,
+  notEncrypted: "This page is not encrypted. Nothing was filled in.",
+};
+
 export const runs = {
   noSignInPage: (name: string) => `${name} has no sign-in page.`,
   waitForOne: "Five runs of yours are under way. Wait until one of them has ended.",

@@ -7,6 +7,7 @@ import { z } from "zod";
 import { atLeast, type Level } from "../../core/access";
 import { strengthOf } from "../../core/generator/strengthWords";
 import { PASSWORD } from "../../core/kinds/kind";
+import type { ChangedBy } from "../../core/signin/changing";
 import {
   BY_HARM,
   FINDING_KINDS,
@@ -27,7 +28,7 @@ import { bulk } from "../database/bulk";
 import type { Reader } from "../database/client";
 import { groupBy } from "../groupBy";
 import { timeZone } from "../organisation";
-import { CHANGEABLE } from "../signin/changeable";
+import { CHANGED_BY } from "../signin/changeable";
 import { pictureAddress } from "../vaults/pictureAddress";
 import { leaksReadAt } from "./leaks";
 
@@ -55,8 +56,7 @@ export interface FindingRow {
   usedBy: number;
   /** The grant that it is about, what it was given for, and who gave it. */
   grant: { id: string; why: string; by: string } | null;
-  /** Galtry can change its password at the site. */
-  changeable: boolean;
+  changedBy: ChangedBy;
   putOff: { until: number; why: string; by: string } | null;
 }
 
@@ -182,18 +182,17 @@ interface Named {
   id: string;
   name: string;
   picture: string | null;
-  /** Of entries: whether Galtry can change its password, by what is known before it tries. */
-  changeable: number;
+  changedBy: ChangedBy;
 }
 
 async function namesOf(tx: Reader, ids: Iterable<string>): Promise<Map<string, Named>> {
   const wanted = inside(new Set(ids));
   const rows = await tx.all<Named>(sql`
     select e.node_id as id, e.name as name, e.picture_id as picture,
-      ${CHANGEABLE} as changeable
+      ${CHANGED_BY} as "changedBy"
       from entries e join entry_versions v on v.id = e.version_id where e.node_id in ${wanted}
-    union all select node_id, name, picture_id, 0 from vaults where node_id in ${wanted}
-    union all select node_id, name, null, 0 from folders where node_id in ${wanted}`);
+    union all select node_id, name, picture_id, 'hand' from vaults where node_id in ${wanted}
+    union all select node_id, name, null, 'hand' from folders where node_id in ${wanted}`);
   return new Map(rows.map((row) => [row.id, row]));
 }
 
@@ -229,7 +228,7 @@ async function inWords(
       others: row.kind === "reused" ? (others.get(row.nodeId) ?? []) : [],
       usedBy: index.countWhoUse(row.nodeId, at),
       grant: grant ? { id: grant.id, why: grant.why, by: person(grant.givenBy) } : null,
-      changeable: named?.changeable === 1,
+      changedBy: named?.changedBy ?? "hand",
       putOff: isPutOff(row, at) ? { until: row.putOffUntil!, why: row.putOffWhy, by: person(row.putOffBy) } : null,
     };
   });
