@@ -30,8 +30,11 @@ export default defineConfig({
         test: {
           name: "browser",
           include: ["e2e/**/*.test.ts"],
-          // The sample organisation has forty people, and each file makes its own.
-          setupFiles: ["integration/cheapHashes.ts"],
+          // The sample organisation has forty people.
+          setupFiles: ["integration/cheapHashes.ts", "integration/leftAsFound.ts"],
+          // A process goes through many files with what it has loaded, and with one sample organisation to copy.
+          isolate: false,
+          globalSetup: ["e2e/samples.ts"],
           testTimeout: 240_000,
           hookTimeout: 120_000,
           // Each waits for its browser most of the time; more than two would wait for the processor.

@@ -1,5 +1,5 @@
 /** A Galtry in this process with data in a temporary folder: for tests and measurements. */
-import { mkdtempSync, rmSync } from "node:fs";
+import { cpSync, mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import path from "node:path";
 import { readConfiguration } from "../src/server/configuration";
@@ -12,19 +12,37 @@ import { staffAccounts } from "./provider";
 
 export const METRICS_TOKEN = "metrics token of tests";
 
-export interface InProcess {
-  folder: string;
+export interface InProcess extends Prepared {
   url: string;
   environment: NodeJS.ProcessEnv;
   galtry: Galtry;
   standins: Standins;
+  /** Ends it, and leaves its data. */
+  stop: () => Promise<void>;
   close: () => Promise<void>;
 }
 
-/** @param more of the environment; @param serves as for people: a remote database is read from a copy */
-export async function inProcess(more: Record<string, string> = {}, serves = false): Promise<InProcess> {
+/** Data that another begins with a copy of. Its entries name the ports, so that one at a time may. */
+export interface Prepared {
+  folder: string;
+  port: number;
+  sitesPort: number;
+}
+
+interface InProcessOptions {
+  /** As for people: a remote database is read from a copy. */
+  serves?: boolean;
+  from?: Prepared | null;
+}
+
+/** @param more of the environment */
+export async function inProcess(
+  more: Record<string, string> = {},
+  { serves = false, from = null }: InProcessOptions = {},
+): Promise<InProcess> {
   const folder = mkdtempSync(path.join(tmpdir(), "galtry-house-"));
-  const [port, sitesPort] = [await freePort(), await freePort()];
+  if (from) cpSync(from.folder, folder, { recursive: true });
+  const [port, sitesPort] = from ? [from.port, from.sitesPort] : [await freePort(), await freePort()];
   const url = `http://localhost:${port}`;
   const standins = await startStandins(sitesPort, url, staffAccounts());
   const environment: NodeJS.ProcessEnv = {
@@ -41,15 +59,14 @@ export async function inProcess(more: Record<string, string> = {}, serves = fals
   const galtry = await startGaltry(readConfiguration(environment), { serves });
   galtry.pages = new PageReader();
   galtry.pictures = new PictureDrawer();
+  const stop = async () => {
+    await closeGaltry(galtry);
+    await standins.close();
+  };
   return {
-    folder,
-    url,
-    environment,
-    galtry,
-    standins,
+    ...{ folder, port, sitesPort, url, environment, galtry, standins, stop },
     close: async () => {
-      await closeGaltry(galtry);
-      await standins.close();
+      await stop();
       rmSync(folder, { recursive: true, force: true });
     },
   };

@@ -1,7 +1,10 @@
 /** A Galtry of a test's own: data in a temporary folder, practice sites in this process, the server in another. */
 import { type ChildProcess, spawn } from "node:child_process";
+import { cpSync, mkdtempSync, rmSync } from "node:fs";
+import path from "node:path";
+import { inject } from "vitest";
 import { type Built, buildDemo } from "../demo/build";
-import { inProcess } from "../demo/inProcess";
+import { type InProcess, inProcess, type Prepared } from "../demo/inProcess";
 import { SERVER_FLAGS } from "../scripts/serverFlags.mjs";
 import { sessions } from "../src/server/database/schema";
 import type { Galtry } from "../src/server/galtry";
@@ -25,11 +28,55 @@ export interface App {
   close: () => Promise<void>;
 }
 
+interface Sample extends Prepared {
+  built: Built;
+  at: number;
+}
+
+let sample: Promise<Sample> | null = null;
+/** Of the houses that stand on it: there is one pair of ports. */
+let taken = false;
+
+/** What happened minutes ago is to have happened minutes ago. */
+const FRESH_MS = 10 * 60_000;
+
+async function makeSample(): Promise<Sample> {
+  const { galtry, standins, stop, folder, port, sitesPort } = await inProcess();
+  const built = await buildDemo(galtry, standins.sites, standins.address);
+  await stop();
+  const kept = path.join(mkdtempSync(path.join(inject("samples"), "sample-")), "house");
+  cpSync(folder, kept, { recursive: true });
+  rmSync(folder, { recursive: true });
+  return { folder: kept, port, sitesPort, built, at: Date.now() };
+}
+
+/** The sample organisation: built once for the files of this process, and copied for each house. */
+async function sampleHouse(
+  more: Record<string, string>,
+): Promise<{ inside: InProcess; built: Built; free: () => void }> {
+  if (taken || "GALTRY_DATABASE_URL" in more) {
+    const inside = await inProcess(more);
+    const built = await buildDemo(inside.galtry, inside.standins.sites, inside.standins.address);
+    return { inside, built, free: () => undefined };
+  }
+  taken = true;
+  if (sample && Date.now() - (await sample).at > FRESH_MS) sample = null;
+  sample ??= makeSample();
+  const { built, ...from } = await sample;
+  const inside = await inProcess(more, { from });
+  return {
+    inside,
+    built: structuredClone(built),
+    free: () => {
+      taken = false;
+    },
+  };
+}
+
 /** @param more of the environment */
 export async function startHouse(more: Record<string, string> = {}): Promise<App> {
-  const inside = await inProcess(more);
+  const { inside, built, free } = await sampleHouse(more);
   const { folder, url, environment, galtry, standins } = inside;
-  const built = await buildDemo(galtry, standins.sites, standins.address);
   let child: ChildProcess | null = null;
   let log = "";
   const app: App = {
@@ -62,6 +109,7 @@ export async function startHouse(more: Record<string, string> = {}): Promise<App
     close: async () => {
       await ended(child, "SIGTERM");
       await inside.close();
+      free();
     },
   };
   await app.start();

@@ -40,7 +40,7 @@ const db = () => app.galtry;
 describe.runIf(hasLibsqlServer)("on a libSQL server", () => {
   beforeAll(async () => {
     server = await startLibsqlServer();
-    app = await inProcess({ GALTRY_DATABASE_URL: server.url, GALTRY_DATABASE_TOKEN: server.token }, true);
+    app = await inProcess({ GALTRY_DATABASE_URL: server.url, GALTRY_DATABASE_TOKEN: server.token }, { serves: true });
     f = await makeFixture(db());
     environment = await elsewhere("second");
     other = await startGaltry(readConfiguration(environment), { serves: true });

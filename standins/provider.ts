@@ -51,6 +51,10 @@ async function newKey(): Promise<JWK> {
   return { ...(await exportJWK(privateKey)), kid: randomUUID(), use: "sig", alg: "RS256" };
 }
 
+let first: Promise<JWK> | undefined;
+/** The one that every provider of this process begins with: making one takes a second. */
+const firstKey = (): Promise<JWK> => (first ??= newKey());
+
 /** The library warns those who run it in earnest; here it is a stand-in. */
 function withoutItsWarnings(): void {
   const { warn } = console;
@@ -64,7 +68,7 @@ export async function makeProvider(port: number, galtry: string, staff: StaffAcc
   const issuer = `http://${PROVIDER_HOST}:${port}`;
   withoutItsWarnings();
   const { default: Provider } = await import("oidc-provider");
-  let key = await newKey();
+  let key = await firstKey();
   const make = (): OidcProvider => {
     const configuration: Configuration = {
       clients: [

@@ -21,10 +21,14 @@ const page = (body: string) =>
 const PERSISTENT = "urn:oasis:names:tc:SAML:2.0:nameid-format:persistent";
 const MINUTE = 60_000;
 
+let made: Promise<KeyPair> | undefined;
+/** Every responder of this process has the same: making one takes a second. */
+const ownPair = (): Promise<KeyPair> => (made ??= newPair());
+
 /** @param staff read at each request: one list for all stand-ins */
 export async function makeSaml(port: number, staff: () => StaffAccount[]): Promise<SamlStandin> {
   const base = `http://${SAML_HOST}:${port}`;
-  const pair = await newPair();
+  const pair = await ownPair();
   const entityId = `${base}/metadata`;
   const signOnUrl = `${base}/sso`;
   const body = pair.certificate.replace(/-----[^-]+-----|\s/g, "");

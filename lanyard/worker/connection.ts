@@ -134,7 +134,7 @@ async function forget(connection: Connection): Promise<void> {
   await removeStorage(() => true);
   // What one person chose holds for nobody who connects after them.
   await setDisk({ ...NOTHING_CHOSEN, connection });
-  await setMemory({ keys: null, signing: null, chosen: null, opened: {} });
+  await setMemory({ keys: null, signing: null, chosen: null, opened: {}, learning: null, changing: null });
   await forgetKey();
   await endLive();
   await showEverywhere();

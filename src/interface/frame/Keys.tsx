@@ -49,7 +49,8 @@ export function Keys({ reader }: { reader: Reader }) {
       if (isTyping(target) && !(event.key === "?" && isEmptyFinder(target))) return;
       if (event.key === "n" && !document.querySelector("[role=dialog]")) {
         event.preventDefault();
-        const vault = /^\/vaults\/([\w-]{36})$/.exec(path)?.[1];
+        // As the address says at this moment: a page that has just come is drawn before this hears of it.
+        const vault = /^\/vaults\/([\w-]{36})$/.exec(location.pathname)?.[1];
         // In the folder that the address names, if it does.
         if (vault) router.push(`/vaults/${vault}/new${location.search}`);
         else setSheet("add");
@@ -64,7 +65,7 @@ export function Keys({ reader }: { reader: Reader }) {
     };
     window.addEventListener("keydown", onKey);
     return () => window.removeEventListener("keydown", onKey);
-  }, [atFrontDesk, path, router]);
+  }, [atFrontDesk, router]);
   return (
     <>
       {!atFrontDesk && (
