@@ -39,7 +39,7 @@ async function keep(host: string): Promise<void> {
 
 beforeAll(async () => {
   app = await startHouse({ GALTRY_SIGN_IN_BROWSER: process.env.CHROMIUM_PATH ?? "/usr/bin/chromium" });
-  for (const host of ["hazelrow.localhost", "gorsefield.localhost", "vellacott.localhost"]) {
+  for (const host of ["hazelrow", "gorsefield", "withymoor", "vellacott"].map((name) => `${name}.localhost`)) {
     await keep(host);
     await give(kept.get(host)!);
   }
@@ -69,6 +69,7 @@ describe("a colleague signs in, sealed,", () => {
   test.each([
     ["hazelrow.localhost", "Two cards are overdue."],
     ["gorsefield.localhost", "Stall 9 on Saturday."],
+    ["withymoor.localhost", "Two pages are unbalanced."],
     ["vellacott.localhost", "The green room is free."],
   ])("to %s", async (host, inside) => {
     const { page, context } = colleague;
@@ -85,7 +86,7 @@ describe("a colleague signs in, sealed,", () => {
     const seen = await sightingsOf(site(host).account.password, await everythingReceived(colleague));
     expect(seen).toEqual([]);
     expect(left(app.pid()!)).toEqual({ processes: 0, profiles: 0 });
-    if (host !== "gorsefield.localhost") await landed.close();
+    if (!["gorsefield.localhost", "withymoor.localhost"].includes(host)) await landed.close();
   });
 
   test("and what was stored goes when Use ends, from the open page too", async () => {
@@ -96,6 +97,41 @@ describe("a colleague signs in, sealed,", () => {
     await endAccess.execute(app.galtry, { grantId: grant!.id }, as("wilhelmina"));
     await expect.poll(() => tab.evaluate(() => localStorage.length).catch(() => -1)).toBe(0);
     await tab.getByText("Sign in", { exact: true }).waitFor();
+    await tab.close();
+  });
+
+  test("a database too: as the site made it, and emptied when Use ends", async () => {
+    const entryId = kept.get("withymoor.localhost")!;
+    const tab = colleague.context.pages().find((one) => one.url().includes("withymoor"))!;
+    const rows = () =>
+      tab.evaluate(async () => {
+        const of = <T>(request: IDBRequest<T>) =>
+          new Promise<T>((done, failed) => {
+            request.onsuccess = () => done(request.result);
+            request.onerror = () => failed(request.error);
+          });
+        const found = await indexedDB.databases();
+        if (found.length === 0) return [];
+        const opened = await of(indexedDB.open(found[0]!.name!));
+        const read = async (name: string) =>
+          (await of(opened.transaction(name).objectStore(name).getAll())) as Record<string, unknown>[];
+        const all = [...(await read("session")), ...(await read("seen"))];
+        const indexes = [...opened.transaction("session").objectStore("session").indexNames];
+        opened.close();
+        return all.map((row) => ({
+          ...{ version: found[0]!.version, indexes, at: row.at instanceof Date, days: row.days },
+          salt: row.salt instanceof Uint8Array ? [...row.salt] : null,
+        }));
+      });
+    const common = { version: 2, indexes: ["at"] };
+    expect(await rows()).toEqual([
+      { ...common, at: true, salt: [7, 0, 255], days: undefined },
+      { ...common, at: false, salt: null, days: [1, 2, 3] },
+    ]);
+    const [grant] = await app.galtry.db.select().from(grants).where(eq(grants.nodeId, entryId));
+    await endAccess.execute(app.galtry, { grantId: grant!.id }, as("wilhelmina"));
+    await tab.getByText("Sign in to Withymoor Ledgers").waitFor();
+    expect(await rows()).toEqual([]);
     await tab.close();
   });
 });

@@ -44,7 +44,7 @@ import { type ChangingSites, startChangingSites } from "./changingSites";
 
 const WAYS: ChangeWay[] = [
   ...(["ordinary", "current-not-wanted", "behind-links", "rules-after-refusal", "signs-out", "lies"] as const),
-  ...(["late", "by-get", "asks-again", "by-mail", "answer-lost", "refuses"] as const),
+  ...(["late", "by-get", "asks-again", "by-mail", "answer-lost", "refuses", "code-after", "mail-after"] as const),
 ];
 let app: InProcess;
 let f: Fixture;
@@ -61,7 +61,7 @@ const siteOf = (way: ChangeWay, name: string = way): ChangingSite => sites.add(w
 
 const NAMES = [
   ...WAYS,
-  ...["twice", "stopped", "asks", "edited", "rotated", "sent", "unsent", "used", "told", "moved"],
+  ...["twice", "stopped", "asks", "edited", "rotated", "sent", "unsent", "used", "told", "moved", "coded"],
 ];
 
 beforeAll(async () => {
@@ -76,8 +76,7 @@ afterAll(async () => {
 });
 
 async function keep(site: ChangingSite): Promise<string> {
-  const { userName, password } = site.account;
-  const values = { name: site.name, signInPage: sites.addressOf(site), userName, password };
+  const values = { name: site.name, signInPage: sites.addressOf(site), ...site.account };
   const { entryId } = await addEntry.execute(db(), { parentId: f.vaultId, captured: false, values }, f.as("steward"));
   for (const level of ["use", "reveal", "edit"] as const)
     await give(db(), f.as("steward"), entryId, f.ids[level], level);
@@ -111,6 +110,8 @@ describe("at a site", () => {
     ["late", "in-doubt"],
     ["by-get", "only-by-hand"],
     ["by-mail", "no-change-page"],
+    ["code-after", "only-by-hand"],
+    ["mail-after", "in-doubt"],
   ])("%s: %s, and what is kept is what works", async (way, outcome) => {
     const site = siteOf(way);
     const entryId = await keep(site);
@@ -125,6 +126,24 @@ describe("at a site", () => {
     expect((await pageOf(entryId)).change).toMatchObject({ outcome, open: outcome === "in-doubt", running: false });
     const open = await db().db.select().from(signIns).where(eq(signIns.entryId, entryId));
     expect(open.filter(({ endedAt }) => endedAt === null)).toEqual([]);
+  });
+
+  test("a letter and a code are named", async () => {
+    for (const [way, detail] of [
+      ["by-mail", "the site sends an email with a link instead"],
+      ["code-after", "the site asks for a code that confirms the change"],
+      ["mail-after", "the site has sent an email: follow the link in it, then try the new password"],
+    ] as const)
+      expect((await change(await keep(siteOf(way)))).detail).toBe(detail);
+  });
+
+  test("a second page with a code gets the entry's own", async () => {
+    const code = "JBSWY3DPEHPK3PXP";
+    const site = sites.add("code-after", "coded", OLD, code);
+    const entryId = await keep(site);
+    expect((await change(entryId)).outcome).toBe("changed");
+    expect(site.password()).not.toBe(OLD);
+    expect(await kept(entryId)).toBe(site.password());
   });
 
   test("the next time it goes where it was changed before, and the old one is among the versions", async () => {

@@ -9,7 +9,7 @@ export interface ChangingSites {
   /** By host; a host that is taken out answers with 404. */
   at: Map<string, ChangingSite>;
   /** One more, with its account; one that is there already takes its place. */
-  add: (way: ChangeWay, name: string, password: string) => ChangingSite;
+  add: (way: ChangeWay, name: string, password: string, code?: string) => ChangingSite;
   addressOf: (site: ChangingSite) => string;
   close: () => Promise<void>;
 }
@@ -26,9 +26,9 @@ export async function startChangingSites(): Promise<ChangingSites> {
   await new Promise<void>((done) => server.listen(port, "127.0.0.1", done));
   return {
     ...{ port, at },
-    add: (way, name, password) => {
+    add: (way, name, password, code) => {
       const host = `${name}.localhost`;
-      const site = changingSite(way, { host, name: `Site ${name}`, account: { userName: "office", password } });
+      const site = changingSite(way, { host, name: `Site ${name}`, account: { userName: "office", password, code } });
       at.set(host, site);
       return site;
     },

@@ -130,6 +130,37 @@ test("no one-time code, where the sites we use say that one is offered", async (
   expect(await open(at)).toEqual([]);
 });
 
+test("a code that somebody entered while Lanyard looked on is missing, unless the entry has it; where people enter it, that is said instead", async () => {
+  const values = { name: "Seen", signInPage: "https://seen.example/in", password: "pass at seen" };
+  const step = (page: string, ...enters: ("user-name" | "password" | "code")[]) => ({
+    ...{ page: `https://seen.example/${page}`, presses: null, sends: null },
+    enters: enters.map((what) => ({ what, field: { name: what, id: "", label: "" } })),
+  });
+  const steps = (pages: object[]) => ({ choices: {}, pages, lands: null });
+  const captured = async (pages: object[]) =>
+    (
+      await addEntry.execute(
+        db(),
+        {
+          ...{ parentId: vaultId, captured: true, steps: steps(pages) },
+          values: { ...values, password: `pass at seen ${pages.length}` },
+        } as never,
+        f.as("steward"),
+      )
+    ).entryId;
+  const plain = await captured([step("in", "user-name", "password")]);
+  const coded = await captured([step("in", "user-name", "password"), step("code", "code")]);
+  expect([await open(plain), await open(coded)]).toEqual([[], ["no-code"]]);
+  await db().writer.write((tx) =>
+    tx.update(entries).set({ codesReach: f.ids.steward }).where(eq(entries.nodeId, coded)),
+  );
+  expect(await open(coded)).toEqual(["asks-a-person"]);
+  await db().writer.write((tx) => tx.update(entries).set({ codesReach: "" }).where(eq(entries.nodeId, coded)));
+  expect(await open(coded)).toEqual(["no-code"]);
+  await change(coded, { ...values, code: "JBSWY3DPEHPK3PXP" });
+  expect(await open(coded)).toEqual([]);
+});
+
 test("more people than its stewards say are too many, also by Everyone and by groups; nobody else reads the number", async () => {
   const say = (mostPeople: number | null) =>
     changeVault.execute(db(), { vaultId, name: `Shed ${number}`, description: "", mostPeople }, f.as("steward"));

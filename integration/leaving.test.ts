@@ -81,7 +81,7 @@ describe("before", () => {
     await revealField.execute(db(), { entryId, field: "userName", how: "revealed" }, who.as);
     expect((await page()).known.seen).toEqual([]);
     await revealField.execute(db(), { entryId, field: "password", how: "revealed" }, who.as);
-    expect((await page()).known.seen).toMatchObject([{ name: "Kiosk", changeable: true, hasCode: false }]);
+    expect((await page()).known.seen).toMatchObject([{ name: "Kiosk", changedBy: "galtry", hasCode: false }]);
     const { entries } = await import("../src/server/database/schema");
     const [row] = await db().db.select().from(entries).where(eq(entries.nodeId, entryId));
     const change = { entryId, baseVersionId: row!.versionId, values: { ...values, password: "canary-kiosk-2" } };

@@ -5,7 +5,7 @@
 import { hostOf } from "../../src/core/signin/address";
 import { matches, siteOf } from "../../src/core/signin/site";
 import type { KeyLine } from "../../src/server/lanyard/keys";
-import type { HandedStorage } from "../../src/server/signin/engine";
+import type { Cloned, HandedDatabase, HandedStorage } from "../../src/server/signin/engine";
 import { disk, type StoredNames, setDisk } from "./store";
 
 /** A page of the site's that has no scripts of its own to meet what is not there yet. */
@@ -30,7 +30,7 @@ export function mayStore(
  * @returns the tab, in which the site opens next; null where nothing could be stored
  */
 export async function putStorage(
-  { origin, local, session }: HandedStorage,
+  { origin, local, session, databases }: HandedStorage,
   key: KeyLine,
   signInId: string,
 ): Promise<number | null> {
@@ -40,17 +40,8 @@ export async function putStorage(
   const [result] = await chrome.scripting
     .executeScript({
       target: { tabId: tab.id },
-      func: (wanted: string, kept: [string, string][], passing: [string, string][]) => {
-        if (location.origin !== wanted) return false;
-        try {
-          for (const [name, value] of kept) localStorage.setItem(name, value);
-          for (const [name, value] of passing) sessionStorage.setItem(name, value);
-          return true;
-        } catch {
-          return false;
-        }
-      },
-      args: [origin, local, session],
+      func: store,
+      args: [origin, local, session, databases],
     })
     .catch(() => []);
   if (result?.result !== true) {
@@ -58,10 +49,108 @@ export async function putStorage(
     return null;
   }
   const names = (pairs: [string, string][]) => pairs.map(([name]) => name);
-  const now: StoredNames = { entryId: key.id, origin, local: names(local), session: names(session), signInId };
+  const now: StoredNames = {
+    ...{ entryId: key.id, origin, local: names(local), session: names(session), signInId },
+    databases: databases.map(({ name }) => name),
+  };
   const before = (await disk("stored")).filter((one) => one.origin !== origin || one.entryId !== key.id);
   await setDisk({ stored: [...before, now] });
   return tab.id;
+}
+
+/** Within the page: nothing of the worker is known there. A database that is there already takes the rows. */
+async function store(
+  wanted: string,
+  kept: [string, string][],
+  passing: [string, string][],
+  databases: HandedDatabase[],
+): Promise<boolean> {
+  const whole = (value: Cloned): unknown => {
+    switch (value[0]) {
+      case "v":
+        return value[1];
+      case "u":
+        return undefined;
+      case "d":
+        return new Date(value[1]);
+      case "b": {
+        const bytes = Uint8Array.from(atob(value[1]), (letter) => letter.charCodeAt(0));
+        return value[2] === "buffer" ? bytes.buffer : bytes;
+      }
+      case "a":
+        return value[1].map(whole);
+      case "o":
+        return Object.fromEntries(value[1].map(([name, one]) => [name, whole(one)]));
+    }
+  };
+  const putInto = ({ name, version, stores }: HandedDatabase) =>
+    new Promise<void>((done, failed) => {
+      const request = indexedDB.open(name, version);
+      request.onupgradeneeded = () => {
+        for (const one of stores) {
+          if (request.result.objectStoreNames.contains(one.name)) continue;
+          const { keyPath, autoIncrement } = one;
+          const made = request.result.createObjectStore(one.name, { keyPath, autoIncrement });
+          for (const { name: index, keyPath: path, unique, multiEntry } of one.indexes)
+            made.createIndex(index, path, { unique, multiEntry });
+        }
+      };
+      request.onblocked = () => failed(new Error("blocked"));
+      request.onerror = () => failed(request.error);
+      request.onsuccess = () => {
+        const opened = request.result;
+        if (stores.length === 0) return done();
+        const writing = opened.transaction(
+          stores.map((one) => one.name),
+          "readwrite",
+        );
+        for (const { name: store, keyPath, rows } of stores)
+          for (const [key, value] of rows)
+            if (keyPath === null) writing.objectStore(store).put(whole(value), whole(key) as IDBValidKey);
+            else writing.objectStore(store).put(whole(value));
+        writing.oncomplete = () => {
+          opened.close();
+          done();
+        };
+        writing.onabort = () => failed(writing.error);
+      };
+    });
+  if (location.origin !== wanted) return false;
+  try {
+    for (const [name, value] of kept) localStorage.setItem(name, value);
+    for (const [name, value] of passing) sessionStorage.setItem(name, value);
+    for (const database of databases) await putInto(database);
+    return true;
+  } catch {
+    return false;
+  }
+}
+
+/** Within the page. Rows first: a database that the page holds open is deleted only once it is closed. */
+async function takeOutOfPage(kept: string[], passing: string[], databases: string[]): Promise<boolean> {
+  for (const name of kept) localStorage.removeItem(name);
+  for (const name of passing) sessionStorage.removeItem(name);
+  const emptied = (name: string) =>
+    new Promise<void>((done) => {
+      const request = indexedDB.open(name);
+      request.onerror = () => done();
+      request.onsuccess = () => {
+        const opened = request.result;
+        const stores = [...opened.objectStoreNames];
+        const finish = () => {
+          opened.close();
+          indexedDB.deleteDatabase(name);
+          done();
+        };
+        if (stores.length === 0) return finish();
+        const writing = opened.transaction(stores, "readwrite");
+        for (const one of stores) writing.objectStore(one).clear();
+        writing.oncomplete = finish;
+        writing.onabort = finish;
+      };
+    });
+  await Promise.all(databases.map(emptied));
+  return true;
 }
 
 /** The page has come, or does not come in time. */
@@ -99,7 +188,7 @@ export async function removeStorage(which: (stored: StoredNames) => boolean): Pr
   return new Set(gone.map((stored) => stored.entryId));
 }
 
-async function takeOut({ origin, local, session }: StoredNames): Promise<void> {
+async function takeOut({ origin, local, session, databases }: StoredNames): Promise<void> {
   const tabs = (await chrome.tabs.query({})).filter((tab) => tab.url?.startsWith(`${origin}/`));
   let done = false;
   for (const { id } of tabs) {
@@ -107,25 +196,20 @@ async function takeOut({ origin, local, session }: StoredNames): Promise<void> {
     const [result] = await chrome.scripting
       .executeScript({
         target: { tabId: id },
-        func: (kept: string[], passing: string[]) => {
-          for (const name of kept) localStorage.removeItem(name);
-          for (const name of passing) sessionStorage.removeItem(name);
-          return true;
-        },
-        args: [local, session],
+        func: takeOutOfPage,
+        args: [local, session, databases],
       })
       .catch(() => []);
     done ||= result?.result === true;
     // What the page holds in its memory goes with the page.
     if (result?.result === true) await chrome.tabs.reload(id).catch(() => undefined);
   }
-  if (done || local.length === 0) return;
+  if (done) return;
   // Firefox takes host names, for both schemes and all ports of a host, and refuses what it does not know.
-  const { hostname } = new URL(origin);
-  await chrome.browsingData
-    .removeLocalStorage({ origins: [origin] })
-    .catch(() =>
-      chrome.browsingData.removeLocalStorage({ hostnames: [hostname] } as chrome.browsingData.RemovalOptions),
-    )
-    .catch(() => undefined);
+  const byHost = { hostnames: [new URL(origin).hostname] } as chrome.browsingData.RemovalOptions;
+  for (const what of [...(local.length > 0 ? ["localStorage"] : []), ...(databases.length > 0 ? ["indexedDB"] : [])])
+    await chrome.browsingData
+      .remove({ origins: [origin] }, { [what]: true })
+      .catch(() => chrome.browsingData.remove(byHost, { [what]: true }))
+      .catch(() => undefined);
 }

@@ -19,6 +19,7 @@ export interface StoredNames {
   origin: string;
   local: string[];
   session: string[];
+  databases: string[];
   signInId: string;
 }
 

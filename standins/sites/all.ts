@@ -2,7 +2,7 @@
 import { Passwords } from "../passwords";
 import { accountSite } from "./account";
 import { basicSite, lockingSite, puzzleSite, scriptedSite, secondHostSite, tellTaleSite, tiedSite } from "./awkward";
-import { frameworkSite, shadowSite, storageSite } from "./drawn";
+import { databaseSite, frameworkSite, shadowSite, storageSite } from "./drawn";
 import { illMeaningSite } from "./illMeaning";
 import { branchSite, codeSite, crowdedSite, legacySite, plainSite, tokenSite, userNameFirstSite } from "./plain";
 import type { Site } from "./site";
@@ -168,6 +168,13 @@ export function practiceSites(port: number, galtry: string, passwords = new Pass
       signInPath: "/login",
       account: { userName: mail("shop"), password: "heath-Bramble-12-stall" },
       text: "Stall 9 on Saturday.",
+    }),
+    databaseSite({
+      host: "withymoor.localhost",
+      name: "Withymoor Ledgers",
+      signInPath: "/start",
+      account: { userName: mail("books"), password: "marsh-Pewter-63-stile" },
+      text: "Two pages are unbalanced.",
     }),
     shadowSite({
       host: "vellacott.localhost",

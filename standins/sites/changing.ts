@@ -1,4 +1,5 @@
 /** Sites whose password can be changed, each in an awkward way of its own. */
+import { codeAt } from "../../src/core/signin/code";
 import { behindSignIn, page, router, Sessions, type Site } from "./site";
 
 export type ChangeWay =
@@ -25,7 +26,11 @@ export type ChangeWay =
   /** The answer never comes, though the password is changed. */
   | "answer-lost"
   /** It takes whatever comes and says no. */
-  | "refuses";
+  | "refuses"
+  /** It wants a code on a second page before the new one counts. */
+  | "code-after"
+  /** It sends a letter whose link makes the new one count. */
+  | "mail-after";
 
 export interface ChangingSite extends Site {
   /** What lets somebody in now. */
@@ -81,6 +86,11 @@ export function changingSite(
         ? `<h1>Change password</h1><p>We send you a link.</p><form method="post"><button>Send the link</button></form>`
         : `<h1>Change password</h1>${error(wrong)}<form method="${way === "by-get" ? "get" : "post"}" action="${place}">${current}<label>New password <input type="password" name="new" autocomplete="new-password"></label><label>Repeat the new password <input type="password" name="repeat" autocomplete="new-password"></label><button>Change password</button></form>`,
     );
+  const codeForm = (wrong = "") =>
+    page(
+      "Security check",
+      `<h1>Security check</h1>${error(wrong)}<form method="post" action="/settings/code"><label>Code from your app <input name="code" inputmode="numeric" autocomplete="one-time-code"></label><button>Confirm</button></form>`,
+    );
   routes.get(place, (request, response) => {
     const user = sessions.of(request)?.user;
     if (!user) return response.redirect(302, signInPath);
@@ -92,6 +102,14 @@ export function changingSite(
         ),
       );
     response.send(changeForm());
+  });
+  routes.post("/settings/code", (request, response) => {
+    const settings = { secret: account.code ?? "", digits: 6, period: 30, algorithm: "SHA1" as const };
+    const valid = account.code ? [0, -30_000].map((shift) => codeAt(settings, Date.now() + shift).code) : [];
+    if (!sessions.of(request)) return response.redirect(303, signInPath);
+    if (!valid.includes(request.body.code)) return void response.send(codeForm("That code is wrong."));
+    password = next ?? password;
+    response.redirect(303, "/desk");
   });
   routes.post("/confirm", (request, response) => {
     const user = sessions.of(request)?.user;
@@ -109,6 +127,16 @@ export function changingSite(
     if (way === "refuses") return void response.send(changeForm("This password is invalid."));
     if (way === "rules-after-refusal" && /[^A-Za-z0-9]/.test(fresh))
       return void response.send(changeForm("Invalid: letters and numbers only, at most 16 characters."));
+    if (way === "code-after") {
+      next = fresh;
+      return void response.send(codeForm());
+    }
+    if (way === "mail-after") {
+      next = fresh;
+      return void response.send(
+        page("Check your inbox", "<h1>Nearly done</h1><p>We have sent you an email. Follow its link to confirm.</p>"),
+      );
+    }
     if (way === "late") next = fresh;
     else if (way !== "lies") password = fresh;
     if (way === "answer-lost") return void request.socket.destroy();

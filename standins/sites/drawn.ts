@@ -45,6 +45,28 @@ export function frameworkSite({ host, name, signInPath, account, text: says }: D
 }
 
 /** The session is a token in local storage, and no cookie at all. */
+/** The same with its token in a database of the browser's, where it lies beside what else the page remembers. */
+export function databaseSite({ host, name, signInPath, account, text: says }: Drawn): Site {
+  const tokens = new Set<string>();
+  const routes = router();
+  const script = `const root=document.getElementById("root");const of=(r)=>new Promise((y,n)=>{r.onsuccess=()=>y(r.result);r.onerror=()=>n(r.error)});const open=()=>{const r=indexedDB.open("ledger",2);r.onupgradeneeded=()=>{r.result.createObjectStore("session",{keyPath:"name"}).createIndex("at","at");r.result.createObjectStore("seen",{autoIncrement:true})};return of(r)};const read=async()=>{const db=await open();const row=await of(db.transaction("session").objectStore("session").get("token"));db.close();return row?.value};const write=async(value)=>{const db=await open();const t=db.transaction(["session","seen"],"readwrite");t.objectStore("session").put({name:"token",value,at:new Date(),salt:new Uint8Array([7,0,255]),old:undefined});t.objectStore("seen").add({days:[1,2,3]});await new Promise((y)=>{t.oncomplete=y});db.close()};const show=async()=>{const t=await read();const r=t?await fetch("/api/me",{headers:{authorization:"Bearer "+t}}):null;if(r?.ok){root.innerHTML="<h1>${text(name)}</h1><p>${text(says)}</p>";if(location.pathname!=="/pages")history.replaceState({},"","/pages")}else{if(location.pathname!=="${signInPath}")history.replaceState({},"","${signInPath}");root.innerHTML='<h1>Sign in to ${text(name)}</h1><form><label>Email <input id=u type=email></label><label>Password <input id=p type=password></label><p class=error id=e></p><button>Sign in</button></form>';document.querySelector("form").onsubmit=async(event)=>{event.preventDefault();const q=(id)=>document.getElementById(id).value;const r=await fetch("/api/tokens",{method:"POST",headers:{"content-type":"application/json"},body:JSON.stringify({email:q("u"),password:q("p")})});if(!r.ok){document.getElementById("e").textContent="Invalid email or password";return}await write((await r.json()).token);show()}}};show()`;
+  const shell = page(name, `<div id="root"></div><script>${script}</script>`);
+  for (const path of ["/", signInPath, "/pages"]) routes.get(path, (_request, response) => void response.send(shell));
+  routes.get("/robots.txt", (_request, response) => void response.type("text").send("User-agent: *\n"));
+  routes.post("/api/tokens", (request, response) => {
+    if (request.body.email !== account.userName || request.body.password !== account.password)
+      return void response.status(401).json({ error: "invalid" });
+    const token = randomBytes(18).toString("base64url");
+    tokens.add(token);
+    response.json({ token });
+  });
+  routes.get("/api/me", (request, response) => {
+    const known = tokens.has(String(request.headers.authorization ?? "").replace("Bearer ", ""));
+    response.status(known ? 200 : 401).json(known ? { user: account.userName } : {});
+  });
+  return { host, name, signInPath, account, router: routes };
+}
+
 export function storageSite({ host, name, signInPath, account, text: says }: Drawn): Site {
   const tokens = new Set<string>();
   const routes = router();

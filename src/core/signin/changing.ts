@@ -15,7 +15,7 @@ export const CHANGE_OUTCOMES = {
   },
   "only-by-hand": {
     title: "The page cannot be filled in by Galtry",
-    says: "Nothing has been changed. Change the password by hand: Lanyard creates one there and adds it here.",
+    says: "Nothing has been changed. Change the password by hand: Lanyard fills in the current one and a new one.",
   },
   rejected: {
     title: "The site rejected the new password",

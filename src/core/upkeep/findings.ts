@@ -130,7 +130,7 @@ export interface EntryFacts {
   oldAfter: number | null;
   /** Its sign-in page is the site's home page. */
   homePage: boolean;
-  /** The site is known to offer one-time codes, and the entry has none. */
+  /** The site is known to offer one-time codes, or asked for one as Lanyard looked on, and the entry has none. */
   codeMissing: boolean;
   /** Who has seen a secret that it has now. */
   seers: readonly Seer[];

@@ -32,6 +32,7 @@ export async function findChangePage<P extends LookedAt>(
   const wellKnown = new URL(WELL_KNOWN, landing.url).href;
   const waiting = [...(known ? [known] : []), wellKnown, ...landing.changeLinks];
   const looked = new Set<string>();
+  let mails = false;
   for (
     let address = waiting.shift();
     address !== undefined && looked.size < MOST_LOOKED_AT;
@@ -42,13 +43,22 @@ export async function findChangePage<P extends LookedAt>(
     const page = await lookAt(address);
     if (page && asksForNew(page)) return page;
     if (page) waiting.push(...page.changeLinks);
+    // A page about passwords that has no field for one.
+    mails ||= page?.reading.kind === "none" && page.says.mails && page.url !== landing.url;
   }
-  throw new ChangeFailure("no-change-page", `${looked.size} pages were looked at`);
+  throw new ChangeFailure(
+    "no-change-page",
+    mails ? "the site sends an email with a link instead" : `${looked.size} pages were looked at`,
+  );
 }
 
 /** The current password is wanted beside the new one. */
 export const asksForCurrent = ({ reading }: Pick<LookedAt, "reading">): boolean =>
   reading.password !== null && !reading.newPasswords.includes(reading.password);
+
+/** A second page, with a code: the change counts only with it. */
+export const asksForCode = ({ reading, status }: Pick<LookedAt, "reading" | "status">): boolean =>
+  status < 400 && reading.kind === "one-time-code-step";
 
 /** What the site says after the new password was sent. */
 export function answerOf(next: LookedAt, form: LookedAt): ChangeSent {
@@ -60,6 +70,8 @@ export function answerOf(next: LookedAt, form: LookedAt): ChangeSent {
 function saysOf(next: LookedAt, form: LookedAt): ChangeSent["says"] {
   if (next.status >= 500 || next.status === 401 || next.status === 403) return "unclear";
   if (asksForNew(next)) return next.says.wrong || next.mark !== form.mark ? "rejected" : "unclear";
+  if (asksForCode(next)) return "asks-code";
   if (next.says.wrong || next.status >= 400) return "rejected";
+  if (next.says.mails) return "mails";
   return next.reading.kind === "none" || next.says.signOut || next.reading.kind === "sign-in" ? "accepted" : "unclear";
 }

@@ -480,17 +480,18 @@ class Change {
 
   /**
    * The site's word is not believed, either way: the new password is tried, once. Only where the site said that it
-   * rejects it, and it lets nobody in, the old one is tried, once.
+   * rejects it or wants a code first, and it lets nobody in, the old one is tried, once.
    */
   async #prove(says: ChangeSent["says"]): Promise<Changed> {
     const fresh = await this.signsIn(this.#fresh);
     if (fresh.outcome === "signed-in") return { outcome: "changed", detail: "" };
-    if ((says === "rejected" || says === "stopped") && fresh.outcome === "wrong-password") {
+    const stays = says === "rejected" || says === "stopped" || says === "asks-code";
+    if (stays && fresh.outcome === "wrong-password") {
       const old = await this.signsIn((await this.#login).password);
       if (old.outcome === "signed-in")
         return says === "rejected"
           ? { outcome: "rejected", detail: "" }
-          : { outcome: "only-by-hand", detail: t.wouldBeInAnAddress };
+          : { outcome: "only-by-hand", detail: says === "stopped" ? t.wouldBeInAnAddress : t.asksForACode };
     }
     return { outcome: "in-doubt", detail: t.doubt[says] };
   }

@@ -2,6 +2,7 @@
  * What an engine of sealed sign-in is: it takes an opened login and gives back a session or a named failure. The
  * one here speaks plain HTTP; one with a browser of the server's own fits beside it.
  */
+import { z } from "zod";
 import type { CodeSettings } from "../../core/signin/code";
 import type { OnProgress } from "../../core/signin/outcome";
 import type { SignInSteps } from "../../core/signin/steps";
@@ -65,7 +66,50 @@ export interface HandedStorage {
   origin: string;
   local: [string, string][];
   session: [string, string][];
+  databases: HandedDatabase[];
 }
+
+/**
+ * A value of IndexedDB as JSON can carry it: `v` as it is, `u` undefined, `d` a date in milliseconds, `b` bytes in base64
+ * (an ArrayBuffer or its view), `a` a list, `o` an object. What is none of these is not handed over.
+ */
+export type Cloned =
+  | ["v", string | number | boolean | null]
+  | ["u"]
+  | ["d", number]
+  | ["b", string, "buffer" | "view"]
+  | ["a", Cloned[]]
+  | ["o", [string, Cloned][]];
+
+const cloned: z.ZodType<Cloned> = z.lazy(() =>
+  z.union([
+    z.tuple([z.literal("v"), z.union([z.string(), z.number(), z.boolean(), z.null()])]),
+    z.tuple([z.literal("u")]),
+    z.tuple([z.literal("d"), z.number()]),
+    z.tuple([z.literal("b"), z.string(), z.enum(["buffer", "view"])]),
+    z.tuple([z.literal("a"), z.array(cloned)]),
+    z.tuple([z.literal("o"), z.array(z.tuple([z.string(), cloned]))]),
+  ]),
+);
+
+const keyPath = z.union([z.string(), z.array(z.string())]);
+
+/** One IndexedDB database of an origin, with its stores as they are made and what is in them. */
+export const databaseSchema = z.strictObject({
+  name: z.string(),
+  version: z.number().int().min(1),
+  stores: z.array(
+    z.strictObject({
+      name: z.string(),
+      keyPath: keyPath.nullable(),
+      autoIncrement: z.boolean(),
+      indexes: z.array(z.strictObject({ name: z.string(), keyPath, unique: z.boolean(), multiEntry: z.boolean() })),
+      /** Key and value. */
+      rows: z.array(z.tuple([cloned, cloned])),
+    }),
+  ),
+});
+export type HandedDatabase = z.output<typeof databaseSchema>;
 
 export const ENGINES = ["http", "browser"] as const;
 export type EngineName = (typeof ENGINES)[number];
@@ -106,8 +150,11 @@ export interface ChangeTask extends SignInTask {
 
 /** What the site's answer says, which is not yet believed. */
 export interface ChangeSent {
-  /** `stopped`: the page would have put it into an address, and Galtry let that request go nowhere. */
-  says: "accepted" | "rejected" | "stopped" | "unclear";
+  /**
+   * `stopped`: the page would have put it into an address, and Galtry let that request go nowhere. `asks-code`: it wants a
+   * code that Galtry does not have. `mails`: it has sent a letter, perhaps with a link that has to be followed.
+   */
+  says: "accepted" | "rejected" | "stopped" | "asks-code" | "mails" | "unclear";
   /** Where it was changed. */
   at: string;
   /** What the page asks of a password now that it has said no; empty otherwise. */

@@ -1,7 +1,7 @@
 /** What is handed over after a sign-in: the session, only the entry's, and never the password in any form. */
 import { expect, test } from "vitest";
 import { tracesOf } from "../../core/signin/carries";
-import type { HandedCookie, SignedIn } from "./engine";
+import type { Cloned, HandedCookie, SignedIn } from "./engine";
 import type { SignInFailure } from "./guardedClient";
 import { sessionFrom } from "./handing";
 
@@ -27,7 +27,23 @@ const refused = (session: Partial<SignedIn>): string => {
   }
 };
 const stored = (value: string, origin = "https://login.pellam.example") => ({
-  storage: [{ origin, local: [["token", value]] as [string, string][], session: [] }],
+  storage: [{ origin, local: [["token", value]] as [string, string][], session: [], databases: [] }],
+});
+
+const inDatabase = (value: Cloned) => ({
+  storage: [
+    {
+      ...{ origin: "https://login.pellam.example", local: [], session: [] },
+      databases: [
+        {
+          ...{ name: "ledger", version: 1 },
+          stores: [
+            { name: "rows", keyPath: null, autoIncrement: false, indexes: [], rows: [[["v", 1], value]] as never },
+          ],
+        },
+      ],
+    },
+  ],
 });
 
 test("cookies and storage of the entry go, those of others stay", () => {
@@ -39,11 +55,19 @@ test("cookies and storage of the entry go, those of others stay", () => {
   expect(given.storage.map(({ origin }) => origin)).toEqual(["https://login.pellam.example"]);
 });
 
+test("a database goes as it is", () => {
+  const session = inDatabase(["o", [["token", ["v", "t"]]]]);
+  expect(hand(session).storage).toEqual(session.storage);
+});
+
 test("without either there is no session", () => expect(refused({})).toBe("session-elsewhere"));
 
 test.each([
   ["in a cookie", { cookies: [cookie({ value: encodeURIComponent(PASSWORD) })] }],
   ["in storage, as base64 within more", stored(Buffer.from(`x:${PASSWORD}`).toString("base64"))],
+  ["in a database, deep in a row", inDatabase(["o", [["a", ["a", [["v", `x${PASSWORD}`]]]]]])],
+  ["in a database, as a name of a field", inDatabase(["o", [[PASSWORD, ["u"]]]])],
+  ["in a database, in bytes", inDatabase(["b", Buffer.from(`..${PASSWORD}`).toString("base64"), "view"])],
   ["in storage, within JSON", stored(JSON.stringify({ p: PASSWORD }))],
   [
     "in the landing address",

@@ -4,6 +4,12 @@ import { mayHoldCookie } from "../../core/signin/site";
 import type { HandedCookie, HandedStorage, SignedIn } from "./engine";
 import { SignInFailure } from "./guardedClient";
 
+/** Every text and number in it, wherever it stands. */
+function textsIn(value: unknown): string[] {
+  if (typeof value === "string" || typeof value === "number") return [String(value)];
+  return typeof value === "object" && value !== null ? Object.values(value).flatMap(textsIn) : [];
+}
+
 /**
  * @param allows whether an address belongs to the entry or its steps: nothing is handed over for another
  * @throws SignInFailure where there is no session, or where it holds the password
@@ -18,7 +24,7 @@ export function sessionFrom(
   const landing = new URL(address);
   const values = [
     ...cookies.flatMap((cookie) => [cookie.name, cookie.value, cookie.domain, cookie.path]),
-    ...storage.flatMap(({ local, session }) => [...local, ...session].flat()),
+    ...storage.flatMap(({ local, session, databases }) => [...[...local, ...session].flat(), ...textsIn(databases)]),
     landing.href,
     ...landing.searchParams.values(),
     ...landing.pathname.split("/"),

@@ -74,7 +74,7 @@ describe("in the thread that reads pages", () => {
   test("what a sealed sign-in asks of a page comes with it", async () => {
     const html = `<meta http-equiv="Refresh" content="0; url=/next"><div role="alert">Wrong password</div><div class="captcha">?</div>${FORM}`;
     expect(await reader.read({ html, url })).toMatchObject({
-      says: { wrong: true, locked: false, codeWrong: false, signOut: false },
+      says: { wrong: true, locked: false, codeWrong: false, signOut: false, mails: false },
       challenge: true,
       drawnByScripts: false,
       refresh: "https://page.example/next",

@@ -6,7 +6,7 @@ import { type SecretTraces, tracesOf } from "../../core/signin/carries";
 import { saysWrongIn } from "../../core/signin/saysWrong";
 import { jsonOf, PartMissing, pairsOf, type Values } from "../../core/signin/sending";
 import type { Sending, TokenPlace } from "../../core/signin/steps";
-import { answerOf, asksForCurrent, findChangePage } from "./changePage";
+import { answerOf, asksForCode, asksForCurrent, findChangePage } from "./changePage";
 import { Course, type Entering, type OnCourse } from "./course";
 import {
   type ChangeEngine,
@@ -133,7 +133,8 @@ class Visit {
       throw new ChangeFailure("only-by-hand", `the form sends to ${safeHost(rest.address)}`);
     await task.onSend();
     const next = await this.#follow({ ...rest, headers, body }, page.reply.url);
-    return answerOf(next, page);
+    const confirms = asksForCode(next) && canGiveCode(this.#login, this.task);
+    return answerOf(confirms ? await this.#step({ ...next, followed: null, sends: null }) : next, page);
   }
 
   async #lookAt(address: string): Promise<Page | null> {

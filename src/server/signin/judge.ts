@@ -18,6 +18,13 @@ export function saysWrong($: CheerioAPI): boolean {
 export const saysLocked = (text: string): boolean => LOCKED.test(plain(text));
 export const saysCodeWrong = (text: string): boolean => CODE_WRONG.test(plain(text));
 
+/** Sent, or to be sent, and a letter or its link beside it: in this order or the other. */
+const MAILS =
+  /\b(?:sen[dt]|emailed|mailed|envoy\w+|enviad\w|enviaremos|inviat\w|invieremo|gestuurd|verzonden)\b.{0,60}\b(?:link|e ?mail|inbox|lien|courriel|enlace|correo)\b|\b(?:link|e ?mail|mail|courriel|correo)\b.{0,60}\b(?:sent|gesendet|geschickt|versandt|senden|schicken|zusenden|envoye|enviado|inviat\w|gestuurd|verzonden|verstuurd)\b|\bcheck your (?:e ?mail|inbox|mail)\b/u;
+
+/** It has sent a letter, or sends one when asked. */
+export const saysMails = (text: string): boolean => MAILS.test(plain(text));
+
 const SIGN_OUT =
   /^(?:(?:log|sign)(?:ed)? ?(?:out|off)\b.{0,30}|(?:ab|aus)melden|ausloggen|(?:se )?deconnexion|se deconnecter|cerrar (?:la )?sesion|salir|esci|disconnetti|terminar sessao|sair|uitloggen|afmelden|logga ut|logg (?:ut|av)|log ud|kirjaudu ulos|wyloguj(?: sie)?|odhlasit(?: se)?|kijelentkezes|deconectare|cikis(?: yap)?|выйти|выход|вийти|αποσυνδεση|ログアウト|로그아웃|退出(?:登录)?|登出|تسجيل الخروج|התנתק(?:ות)?)$/u;
 const SIGN_OUT_AT = /(?:^|[/?&=_.-])(?:log|sign)[-_]?(?:out|off)(?:$|[/?&=_.#-])/i;

@@ -50,10 +50,13 @@ export const changePassword = {
   unexpected: "something unexpected went wrong",
   wasStopped: "Galtry was stopped",
   wouldBeInAnAddress: "the page would put the password into an address",
+  asksForACode: "the site asks for a code that confirms the change",
   doubt: {
     accepted: "the site accepted it, but does not let Galtry in with it",
     rejected: "the site rejected it, and the old one could not be tried",
     stopped: "the page would put it into an address, and the old one could not be tried",
+    "asks-code": "the site asks for a code that confirms the change, and the old one could not be tried",
+    mails: "the site has sent an email: follow the link in it, then try the new password",
     unclear: "the site did not say",
   },
   whichOneWorks: (name: string) =>

@@ -9,7 +9,7 @@ import { ERROR_PLACES } from "../../core/signin/saysWrong";
 import { plain } from "../../core/signin/words";
 import { MARK } from "./browser/snapshot";
 import { describeHtml } from "./htmlPage";
-import { isChallenge, isDrawnByScripts, offersSignOut, saysCodeWrong, saysLocked, saysWrong } from "./judge";
+import { isChallenge, isDrawnByScripts, offersSignOut, saysCodeWrong, saysLocked, saysMails, saysWrong } from "./judge";
 
 export interface PageToStudy {
   html: string;
@@ -24,7 +24,7 @@ export interface StudiedPage {
   metas: Record<string, string>;
   /** By handle, where the page was marked to find its fields again (`snapshot.ts`). */
   marks: Record<string, string>;
-  says: { wrong: boolean; locked: boolean; codeWrong: boolean; signOut: boolean };
+  says: { wrong: boolean; locked: boolean; codeWrong: boolean; signOut: boolean; mails: boolean };
   /** The same for two pages that say the same; numbers, such as a clock's, do not count. */
   mark: string;
   challenge: boolean;
@@ -64,7 +64,7 @@ export function studyPage({ html, url }: PageToStudy): StudiedPage {
     ),
     says: {
       ...{ wrong: saysWrong($), locked: saysLocked(text), codeWrong: saysCodeWrong(text) },
-      signOut: offersSignOut($),
+      ...{ signOut: offersSignOut($), mails: saysMails(text) },
     },
     mark: createHash("sha256").update(text.replace(/\d+/g, "")).digest("base64url"),
     challenge: isChallenge({ $, html, text }),

@@ -39,6 +39,7 @@ interface EntryRow {
   guesses: number | null;
   reused: number;
   asksPerson: number;
+  entersCode: number;
   workedAt: number | null;
   usedAt: number | null;
   seenAt: number | null;
@@ -66,6 +67,8 @@ export async function entryFacts(
       },
       ...{ createdAt: sql`e.created_at`, writtenAt: sql`v.created_at`, refusedAt: sql`v.refused_at` },
       asksPerson: sql`e.codes_reach <> ''`,
+      // As Lanyard saw somebody sign in: they entered one.
+      entersCode: sql`json(e.steps) like '%"what":"code"%'`,
       atRest: sql`e.binned_at is not null or e.aside_at is not null`,
       leaked: sql`(select l.times from leaks l where l.version_id = e.version_id)`,
       leakedSince: sql`(select l.looked_up_at from leaks l where l.version_id = e.version_id)`,
@@ -108,7 +111,10 @@ export async function entryFacts(
             signsIn: row.signInPage !== "",
             plainHttp: isPlainHttp(row.signInPage),
             homePage: isHomePage(row.signInPage),
-            codeMissing: row.hasCode === 0 && row.signInPage !== "" && codes.has(row.site),
+            codeMissing:
+              row.hasCode === 0 &&
+              row.signInPage !== "" &&
+              (codes.has(row.site) || (row.entersCode === 1 && row.asksPerson === 0)),
             secretSince: ages.get(row.id) ?? null,
             oldAfter: kindOf.get(row.id)!.oldAfter ?? null,
             leaked: row.leaked ?? 0,

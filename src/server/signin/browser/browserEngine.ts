@@ -1,17 +1,19 @@
 /** Sealed sign-in in a browser of the server's own, for pages that scripts draw and sessions kept beside cookies. */
 import type { Page as BrowserPage, Frame, Request, Response } from "playwright-core";
+import { z } from "zod";
 import { spread } from "../../../core/signin/boxes";
 import { carriesSecret, type SecretTraces, tracesOf } from "../../../core/signin/carries";
 import { asksToRemember } from "../../../core/signin/remember";
 import { goesOn } from "../../log";
 import { Refused } from "../../refused";
-import { answerOf, asksForCurrent, findChangePage, isWellKnown } from "../changePage";
+import { answerOf, asksForCode, asksForCurrent, findChangePage, isWellKnown } from "../changePage";
 import { Course, type OnCourse } from "../course";
 import {
   type ChangeEngine,
   ChangeFailure,
   type ChangeSent,
   type ChangeTask,
+  databaseSchema,
   type HandedCookie,
   type HandedStorage,
   type Login,
@@ -272,7 +274,8 @@ class Visit {
     this.#refusedByScript = 0;
     await this.#send(page);
     try {
-      return answerOf(await this.#settled((seen) => this.#hasMovedOn(page, seen), NO_ANSWER_MS), page);
+      const next = await this.#settled((seen) => this.#hasMovedOn(page, seen), NO_ANSWER_MS);
+      return answerOf(asksForCode(next) && canGiveCode(this.#login, this.task) ? await this.#step(next) : next, page);
     } catch (error) {
       // The page put it into an address, and that request was stopped here.
       if (this.#leaked) return { says: "stopped", at: page.url, rules: "" };
@@ -632,7 +635,10 @@ class Visit {
       }),
     );
     if (cookies.length + stored.length === 0 && elsewhere)
-      throw new SignInFailure("session-elsewhere", "the site keeps its session in IndexedDB, which is not handed over");
+      throw new SignInFailure(
+        "session-elsewhere",
+        "the site keeps its session in a database of a kind that is not handed over",
+      );
     const session = sessionFrom(
       { cookies, storage: stored, landing: this.#page.url() },
       this.#traces!,
@@ -642,14 +648,20 @@ class Visit {
     return session;
   }
 
-  /** @returns what can be handed over; `elsewhere` where the origin keeps databases besides */
+  /** @returns what can be handed over; `elsewhere` where the origin keeps databases that cannot be */
   async #storage(): Promise<{ stored: HandedStorage[]; elsewhere: boolean }> {
-    const found = (await this.#page.evaluate(STORAGE)) as HandedStorage & { databases: number };
+    const found = (await this.#page.evaluate(STORAGE)) as Omit<HandedStorage, "databases"> & {
+      count: number;
+      databases: unknown;
+    };
     const { origin, local, session } = found;
     const size = [...local, ...session].flat().reduce((sum, text) => sum + text.length, 0);
     if (size > STORAGE_MOST) throw new SignInFailure("too-much", "the site stores more than a session needs");
-    const stored = local.length + session.length === 0 ? [] : [{ origin, local, session }];
-    return { stored, elsewhere: found.databases > 0 };
+    // The page's own scripts may have had a hand in it: what is no database is none.
+    const read = z.array(databaseSchema).safeParse(found.databases);
+    const databases = read.success && JSON.stringify(read.data).length <= STORAGE_MOST ? read.data : [];
+    const any = local.length + session.length + databases.length > 0;
+    return { stored: any ? [{ origin, local, session, databases }] : [], elsewhere: found.count > databases.length };
   }
 }
 

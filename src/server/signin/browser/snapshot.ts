@@ -63,9 +63,47 @@ export const BEFORE_SCRIPTS = `(() => {
   for (const name of ["RTCPeerConnection", "webkitRTCPeerConnection", "RTCDataChannel", "WebTransport"]) delete window[name];
 })()`;
 
-/** What the page's origin keeps besides cookies, and how many IndexedDB databases, which are not handed over. */
-export const STORAGE = `(() => {
+/** What the page's origin keeps besides cookies: its storage, and its databases as far as JSON can carry them (`engine.ts`). */
+export const STORAGE = `(async () => {
   const all = (storage) => { try { return Object.entries(storage).map(([k, v]) => [k, String(v)]); } catch { return []; } };
-  const databases = indexedDB.databases().then((found) => found.length, () => 0);
-  return databases.then((count) => ({ origin: location.origin, local: all(localStorage), session: all(sessionStorage), databases: count }));
+  const base64 = (bytes) => btoa(Array.from(bytes, (byte) => String.fromCharCode(byte)).join(""));
+  const cloned = (value, depth = 0) => {
+    if (depth > 20) throw new Error("too deep");
+    if (value === undefined) return ["u"];
+    if (value === null || ["string", "boolean"].includes(typeof value) || Number.isFinite(value)) return ["v", value];
+    if (value instanceof Date) return ["d", value.getTime()];
+    if (value instanceof ArrayBuffer) return ["b", base64(new Uint8Array(value)), "buffer"];
+    if (value instanceof Uint8Array) return ["b", base64(value), "view"];
+    if (Array.isArray(value)) return ["a", value.map((one) => cloned(one, depth + 1))];
+    if (Object.getPrototypeOf(value) !== Object.prototype) throw new Error("not to be carried");
+    return ["o", Object.entries(value).map(([name, one]) => [name, cloned(one, depth + 1)])];
+  };
+  const of = (request) => new Promise((done, failed) => {
+    request.onsuccess = () => done(request.result);
+    request.onerror = () => failed(request.error);
+  });
+  const read = async ({ name, version }) => {
+    const opened = await of(indexedDB.open(name));
+    try {
+      const stores = [];
+      for (const storeName of opened.objectStoreNames) {
+        const store = opened.transaction(storeName).objectStore(storeName);
+        const [keys, values] = await Promise.all([of(store.getAllKeys(null, 501)), of(store.getAll(null, 501))]);
+        if (keys.length > 500) throw new Error("too many rows");
+        const indexes = [...store.indexNames].map((one) => store.index(one)).map(({ name, keyPath, unique, multiEntry }) => ({ name, keyPath, unique, multiEntry }));
+        stores.push({ name: storeName, keyPath: store.keyPath, autoIncrement: store.autoIncrement, indexes, rows: keys.map((key, at) => [cloned(key), cloned(values[at])]) });
+      }
+      return { name, version, stores };
+    } finally {
+      opened.close();
+    }
+  };
+  const late = new Promise((done) => setTimeout(() => done([]), 2000));
+  const databases = async () => {
+    const found = await indexedDB.databases();
+    const readOnes = (await Promise.allSettled(found.slice(0, 10).map(read))).flatMap((one) => (one.status === "fulfilled" ? [one.value] : []));
+    return { count: found.length, read: readOnes };
+  };
+  const { count, read: kept } = (await Promise.race([databases().catch(() => []), late])) ?? {};
+  return { origin: location.origin, local: all(localStorage), session: all(sessionStorage), count: count ?? 0, databases: kept ?? [] };
 })()`;
