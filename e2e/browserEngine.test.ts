@@ -1,6 +1,5 @@
 /** The browser of the server's own, against small sites on this machine: what it gets into, and what gets at it. */
 
-import { readFileSync } from "node:fs";
 import { createServer, get, type IncomingMessage, type Server, type ServerResponse } from "node:http";
 import type { AddressInfo } from "node:net";
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from "vitest";
@@ -12,7 +11,7 @@ import { browserProgram } from "../src/server/signin/browser/program";
 import type { ChangeSent, SignedIn, SignInTask } from "../src/server/signin/engine";
 import { SignInFailure } from "../src/server/signin/guardedClient";
 import { studyPage } from "../src/server/signin/studiedPage";
-import { left } from "./serverBrowsers";
+import { left, spokenBy } from "./serverBrowsers";
 
 const USER = "box-office";
 const PASSWORD = "canary-browser/engine#73";
@@ -112,9 +111,9 @@ const drawn = (inner: string, before = "") =>
 
 describe("changes a password", () => {
   const FRESH = "canary-fresh/new#18";
-  const change = async (told: string[] = []): Promise<ChangeSent> =>
+  const change = async (told: string[] = [], more: Partial<SignInTask> = {}): Promise<ChangeSent> =>
     engine().change({
-      ...taskOf({}),
+      ...taskOf(more),
       changePage: null,
       onSignedIn: () => void told.push("in"),
       create: async (rules) => {
@@ -153,6 +152,21 @@ describe("changes a password", () => {
     answers["GET /settings"] = html(settings(FORM, BY_SCRIPT));
     answers["POST /api/password"] = (_body, _request, response) => response.writeHead(422).end("{}");
     expect((await change()).says).toBe("rejected");
+  });
+
+  test("a code on a second page: the entry's own is typed there, and without one it is said", async () => {
+    const asks = `document.body.innerHTML='<h1>Security check</h1><form onsubmit="return false"><label>Code from your app <input id=c inputmode=numeric autocomplete=one-time-code></label><button id=ok>Confirm</button></form>';q("ok").onclick=async()=>{const r=await fetch("/api/code",{method:"POST",body:q("c").value});if(r.ok)document.body.innerHTML="<h1>Your password was changed</h1>"}`;
+    answers["GET /settings"] = html(
+      settings(FORM, BY_SCRIPT.replace('document.body.innerHTML="<h1>Your password was changed</h1>";', `{${asks}}`)),
+    );
+    answers["POST /api/password"] = (_body, _request, response) => response.end("{}");
+    answers["POST /api/code"] = (_body, _request, response) => response.end("{}");
+    expect((await change()).says).toBe("asks-code");
+    expect(heard.filter((one) => one.startsWith("POST /api/code"))).toEqual([]);
+    const code = { secret: "JBSWY3DPEHPK3PXP", digits: 6, period: 30, algorithm: "SHA1" as const };
+    const login = Promise.resolve({ userName: USER, password: PASSWORD, code });
+    expect((await change([], { login })).says).toBe("accepted");
+    expect(heard.filter((one) => /^POST \/api\/code \d{6}$/.test(one))).toHaveLength(1);
   });
 
   test("a page that would put the new one into an address sends nothing", async () => {
@@ -210,13 +224,29 @@ describe("gets in", () => {
     expect(heard.filter((line) => line.startsWith("POST"))).toHaveLength(1);
   });
 
-  test("not where the session is kept in IndexedDB alone, and says so", async () => {
-    const keeps =
-      'await new Promise((d)=>{const o=indexedDB.open("s",1);o.onupgradeneeded=()=>o.result.createObjectStore("t");o.onsuccess=()=>{o.result.close();d()}});';
-    page = drawn(FIELDS).replace("history.pushState", `${keeps}history.pushState`);
+  const inDatabase = (value: string) =>
+    drawn(FIELDS).replace(
+      "history.pushState",
+      `await new Promise(async(d)=>{const v=${value};const o=indexedDB.open("s",3);o.onupgradeneeded=()=>o.result.createObjectStore("t");o.onsuccess=()=>{const w=o.result.transaction("t","readwrite");w.objectStore("t").put(v,"key");w.oncomplete=()=>{o.result.close();d()}}});history.pushState`,
+    );
+
+  test("where the session is kept in a database alone", async () => {
+    page = inDatabase('{token:"t-5",at:new Date(7)}');
     answers = { "POST /api/in": accept((response) => response.end("{}")) };
+    const row = ["o", [...[["token", ["v", "t-5"]]], ["at", ["d", 7]]]];
+    const stores = [{ name: "t", keyPath: null, autoIncrement: false, indexes: [], rows: [[["v", "key"], row]] }];
+    const { cookies, storage } = await visit();
+    expect(cookies).toEqual([]);
+    expect(storage).toEqual([{ origin, local: [], session: [], databases: [{ name: "s", version: 3, stores }] }]);
+  });
+
+  test("not where it is a key of the browser's own, nor where it is the password", async () => {
+    answers = { "POST /api/in": accept((response) => response.end("{}")) };
+    page = inDatabase('await crypto.subtle.generateKey({name:"AES-GCM",length:128},false,["encrypt"])');
     const error = await visit().catch((one: unknown) => one);
-    expect(error).toMatchObject({ failure: "session-elsewhere", detail: expect.stringContaining("IndexedDB") });
+    expect(error).toMatchObject({ failure: "session-elsewhere", detail: expect.stringContaining("database") });
+    page = inDatabase('{a:[{b:q("p").value}]}');
+    expect(await outcome()).toBe("gave-password-back");
   });
 
   test("where the session is kept in local storage alone", async () => {
@@ -227,7 +257,7 @@ describe("gets in", () => {
     answers = { "POST /api/in": accept((response) => response.end('{"token":"t-4471"}')) };
     const { cookies, storage } = await visit();
     expect(cookies).toEqual([]);
-    expect(storage).toEqual([{ origin, local: [["token", "t-4471"]], session: [["tab", "1"]] }]);
+    expect(storage).toEqual([{ origin, local: [["token", "t-4471"]], session: [["tab", "1"]], databases: [] }]);
   });
 
   test("past a question after the password, as its steps say; without them it is left standing", async () => {
@@ -365,15 +395,6 @@ test("a browser that does not start says so at start, and leaves nothing; one th
   }
 });
 
-/** Local and remote address of each socket of a user, as the kernel lists them (hexadecimal). */
-const socketsOf = (kind: string, uid: number): [string, string][] =>
-  readFileSync(`/proc/net/${kind}`, "utf8")
-    .split("\n")
-    .slice(1)
-    .map((line) => line.trim().split(/\s+/))
-    .filter((parts) => parts[7] === String(uid))
-    .map((parts) => [parts[1]!, parts[2]!]);
-
 describe("attacked", () => {
   const tries = () => `
     fetch("${other}/fetch").catch(()=>0); fetch("${other}/no-cors",{mode:"no-cors"}).catch(()=>0);
@@ -411,12 +432,9 @@ describe("attacked", () => {
       for(const at of ["chrome://version","chrome-extension://mhjfbmdgcfjbbpaeojofohoefgiehjai/index.html","view-source:${origin}/in","devtools://devtools/bundled/inspector.html","file:///etc/hostname"]){const f=document.createElement("iframe");f.src=at;document.body?.append(f);try{window.open(at)}catch{}}
     </script>`.replace("<!doctype html>", "<!doctype html><body>");
     answers = { "POST /api/in": withCookie };
-    const uid = program().user!.uid;
     const spoken = new Set<string>();
     const watch = setInterval(() => {
-      for (const kind of ["tcp", "tcp6", "udp", "udp6"])
-        for (const [, remote = ""] of socketsOf(kind, uid))
-          if (!/^0+:0+$/.test(remote)) spoken.add(`${kind} ${remote}`);
+      for (const one of spokenBy(process.pid)) spoken.add(one);
     }, 15);
     const landed: string[] = [];
     expect(await outcome({ onPage: ({ at }) => void landed.push(at) })).toBe("signed-in");

@@ -1,6 +1,6 @@
 /** Who may give what, and to whom: groups, house rules, asking first, guests, rounds; each in the browser, by keys too. */
 import type { Page, Response } from "playwright-core";
-import { afterAll, beforeAll, expect, test } from "vitest";
+import { afterAll, afterEach, beforeAll, expect, test } from "vitest";
 import { DEMO_PASSWORD, PEOPLE, VAULTS } from "../demo/organisation";
 import { seriousIn } from "./axe";
 import { type Browser, connectLanyard, openBrowser, signInToGaltry, takenOver, typeMoment } from "./browser";
@@ -26,10 +26,11 @@ async function go(page: Page, address: string): Promise<void> {
 beforeAll(async () => {
   app = await startHouse();
 }, 120_000);
-afterAll(async () => {
-  for (const browser of opened) await browser.close();
-  await app?.close();
+// Pages that stay open are drawn anew at every change that the next test makes.
+afterEach(async () => {
+  for (const browser of opened.splice(0)) await browser.close();
 });
+afterAll(() => app?.close());
 
 test("somebody joins a group by keys: what it gives them is read first, waits on the slip, and is applied there", async () => {
   const { page } = await as("ines.okafor");

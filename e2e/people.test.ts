@@ -1,6 +1,6 @@
 /** People: the list with its filters, several at once, a change of teams; and the odd days of signing in. */
 import type { Page } from "playwright-core";
-import { afterAll, beforeAll, describe, expect, test } from "vitest";
+import { afterAll, afterEach, beforeAll, describe, expect, test } from "vitest";
 import { DEMO_PASSWORD } from "../demo/organisation";
 import { USUAL_RULES } from "../src/core/access/houseRules";
 import { changeRules } from "../src/server/rules/rules";
@@ -14,10 +14,11 @@ const opened: Browser[] = [];
 beforeAll(async () => {
   app = await startHouse();
 });
-afterAll(async () => {
-  for (const browser of opened) await browser.close();
-  await app?.close();
+// Pages that stay open are drawn anew at every change that the next test makes.
+afterEach(async () => {
+  for (const browser of opened.splice(0)) await browser.close();
 });
+afterAll(() => app?.close());
 
 async function open(): Promise<Browser> {
   const browser = await openBrowser({ galtry: app.url, lanyard: false });

@@ -1,7 +1,7 @@
 /** Single sign-on in the browser: set up and tested on screen, linked, from the provider's page to a site, signed out there. */
 import { and, eq, isNull } from "drizzle-orm";
 import type { Page } from "playwright-core";
-import { afterAll, beforeAll, expect, test } from "vitest";
+import { afterAll, afterEach, beforeAll, expect, test } from "vitest";
 import { DEMO_PASSWORD } from "../demo/organisation";
 import { lanyards, sessions } from "../src/server/database/schema";
 import { PROVIDER_CLIENT, PROVIDER_SECRET } from "../standins/provider";
@@ -16,10 +16,11 @@ const there = () => app.standins.provider;
 beforeAll(async () => {
   app = await startHouse();
 });
-afterAll(async () => {
-  for (const browser of opened) await browser.close();
-  await app?.close();
+// Pages that stay open are drawn anew at every change that the next test makes.
+afterEach(async () => {
+  for (const browser of opened.splice(0)) await browser.close();
 });
+afterAll(() => app?.close());
 
 async function open(options: { lanyard?: boolean } = {}): Promise<Browser> {
   const browser = await openBrowser({ galtry: app.url, lanyard: false, ...options });

@@ -1,6 +1,6 @@
 /** How people sign in: a passkey (a virtual authenticator), one-time codes and recovery codes, in a real browser. */
 import type { CDPSession } from "playwright-core";
-import { afterAll, beforeAll, describe, expect, test } from "vitest";
+import { afterAll, afterEach, beforeAll, describe, expect, test } from "vitest";
 import { DEMO_PASSWORD } from "../demo/organisation";
 import { codeAt } from "../src/core/signin/code";
 import { sessions } from "../src/server/database/schema";
@@ -14,10 +14,11 @@ const opened: Browser[] = [];
 beforeAll(async () => {
   app = await startHouse();
 });
-afterAll(async () => {
-  for (const browser of opened) await browser.close();
-  await app?.close();
+// Pages that stay open are drawn anew at every change that the next test makes.
+afterEach(async () => {
+  for (const browser of opened.splice(0)) await browser.close();
 });
+afterAll(() => app?.close());
 
 async function open(options: { lanyard?: boolean } = {}): Promise<Browser> {
   const browser = await openBrowser({ galtry: app.url, lanyard: false, ...options });

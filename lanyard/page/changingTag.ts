@@ -4,6 +4,8 @@ import { changingTag as t } from "./strings";
 import { type Ask, element, hangLarge, pressed } from "./tags";
 
 let tag: HTMLElement | null = null;
+/** What it shows; `asked` while an answer is awaited, `over` once it says how it ended: neither gives way to an older view. */
+let shown: ChangingView["state"] | "asked" | "over" | null = null;
 
 type Wrong = { wrong: string | null };
 
@@ -16,13 +18,24 @@ const SAYS: Record<ChangingView["state"], string> = {
   sent: t.hasItAccepted,
 };
 
-export function hangChanging({ name, state }: ChangingView, ask: Ask): void {
+/** @param view null where none is under way in this tab any more */
+export function hangChanging(view: ChangingView | null, ask: Ask): void {
+  const stays = shown === "asked" || shown === "over" || shown === view?.state;
+  if (tag?.isConnected && stays) return;
   tag?.remove();
+  tag = null;
+  shown = null;
+  if (view) hang(view, ask);
+}
+
+function hang({ name, state }: ChangingView, ask: Ask): void {
+  shown = state;
   const { host, face } = hangLarge("dialog", t.changeThePassword);
   tag = host;
   const close = () => {
     host.remove();
     tag = null;
+    shown = null;
   };
   const wrong = element("p", { class: "small wrong", role: "alert" });
   const button = (word: string, look: string, act: () => unknown) => {
@@ -33,7 +46,9 @@ export function hangChanging({ name, state }: ChangingView, ask: Ask): void {
   const fill = (word: string, look: string, another = false) => {
     const made = button(word, look, async () => {
       made.setAttribute("disabled", "");
+      shown = "asked";
       const answer = await ask<Wrong>({ ask: "fill-change", another });
+      shown = state;
       made.removeAttribute("disabled");
       if (answer?.wrong !== null) wrong.textContent = answer?.wrong ?? t.notDone;
       else if (state !== "asks-current") hangChanging({ name, state: "filled" }, ask);
@@ -43,8 +58,11 @@ export function hangChanging({ name, state }: ChangingView, ask: Ask): void {
   };
   const end = (word: string, look: string, keep: "new" | "old" | null) =>
     button(word, look, async () => {
+      shown = "asked";
       const answer = await ask<Wrong>({ ask: "end-change", keep });
+      shown = "over";
       if (answer?.wrong !== null) {
+        shown = state;
         wrong.textContent = answer?.wrong ?? t.notDone;
         return;
       }

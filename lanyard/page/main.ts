@@ -83,7 +83,7 @@ async function arrive(again = false): Promise<void> {
   mayCreate = answer?.mayCreate ?? false;
   isLearned = answer?.learning != null;
   if (answer?.learning) hangLearning(answer.learning, ask);
-  if (answer?.changing) hangChanging(answer.changing, ask);
+  if (answer) hangChanging(answer.changing, ask);
   if (answer?.offer) hangCapture(answer.offer, ask);
   const field = live.elementOf(reading.userName ?? reading.password);
   // Where it hangs already it follows what has changed, also while someone is in it.

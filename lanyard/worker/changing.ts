@@ -116,7 +116,8 @@ export async function fillChange(tabId: number, another: boolean): Promise<{ wro
     const place = await placeIn(tabId, before.documentId);
     if (!place || !(place.current || place.fresh)) throw new Refusal("not-allowed", t.nothingToFillIn);
     if (!belongs(key, before.url)) throw new Refusal("not-allowed", t.anotherSite(key.site));
-    if (place.target !== null && place.target !== hostOf(key.signInPage) && !key.hosts.includes(place.target))
+    const { protocol } = new URL(before.url);
+    if (place.target !== null && !belongs(key, `${protocol}//${place.target}/`))
       throw new Refusal("not-allowed", inPage.theFormOnThisPageSendsTo);
     const { current, fresh } = await ask<Both>("lanyard.fillChange", {
       ...{ entryId: key.id, page: before.url, how: "filled in", current: place.current },
