@@ -90,6 +90,8 @@ test("an owner changes a word in a sentence, and a steward is asked for a reason
   await owner.getByLabel("when a reason is required").selectOption("use");
   await owner.getByRole("button", { name: "Change the rules" }).click();
   await owner.getByText("The house rules have been changed.").waitFor();
+  // Under the pointer it stays for as long as one likes.
+  await owner.getByRole("button", { name: "Undo" }).hover();
   const { page } = await as("harriet.sowerby");
   await go(page, "/rules");
   await page.getByText("A reason is required when giving Use or more.").waitFor();

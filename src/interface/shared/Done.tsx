@@ -52,12 +52,18 @@ export function DoneSlip({ children }: { children: ReactNode }) {
   /** How many steps of the undo are done, while it runs. */
   const [at, setAt] = useState<number | null>(null);
   const running = at !== null;
+  /** Somebody is at it, with the pointer or the focus: it stays until they have gone. */
+  const [held, setHeld] = useState(false);
   const done = useCallback((says: string, undo: Undo = []) => setSaid({ says, undo }), []);
+  // What has gone from under the pointer says nothing of it any more.
   useEffect(() => {
-    if (!said || running) return;
+    if (!said) setHeld(false);
+  }, [said]);
+  useEffect(() => {
+    if (!said || running || held) return;
     const timer = setTimeout(() => setSaid(null), SHOWN_MS);
     return () => clearTimeout(timer);
-  }, [said, running]);
+  }, [said, running, held]);
   const takeBack = async () => {
     setAt(0);
     const { undo } = said!;
@@ -70,7 +76,13 @@ export function DoneSlip({ children }: { children: ReactNode }) {
     <Context.Provider value={done}>
       {children}
       {said && (
-        <Slip role="status">
+        <Slip
+          role="status"
+          onPointerEnter={() => setHeld(true)}
+          onPointerLeave={() => setHeld(false)}
+          onFocus={() => setHeld(true)}
+          onBlur={() => setHeld(false)}
+        >
           <span>
             {at !== null && typeof said.undo !== "function" && said.undo.length > 1
               ? t.undoing(at, said.undo.length)
