@@ -2,7 +2,6 @@
 import { type ChildProcess, spawn } from "node:child_process";
 import { cpSync, mkdtempSync, rmSync } from "node:fs";
 import path from "node:path";
-import { inject } from "vitest";
 import { type Built, buildDemo } from "../demo/build";
 import { type InProcess, inProcess, type Prepared } from "../demo/inProcess";
 import { SERVER_FLAGS } from "../scripts/serverFlags.mjs";
@@ -44,6 +43,7 @@ async function makeSample(): Promise<Sample> {
   const { galtry, standins, stop, folder, port, sitesPort } = await inProcess();
   const built = await buildDemo(galtry, standins.sites, standins.address);
   await stop();
+  const { inject } = await import("vitest");
   const kept = path.join(mkdtempSync(path.join(inject("samples"), "sample-")), "house");
   cpSync(folder, kept, { recursive: true });
   rmSync(folder, { recursive: true });
@@ -54,7 +54,8 @@ async function makeSample(): Promise<Sample> {
 async function sampleHouse(
   more: Record<string, string>,
 ): Promise<{ inside: InProcess; built: Built; free: () => void }> {
-  if (taken || "GALTRY_DATABASE_URL" in more) {
+  // Pictures and measurements, outside a run of tests, have one house and build it.
+  if (taken || "GALTRY_DATABASE_URL" in more || !process.env.VITEST) {
     const inside = await inProcess(more);
     const built = await buildDemo(inside.galtry, inside.standins.sites, inside.standins.address);
     return { inside, built, free: () => undefined };
