@@ -49,6 +49,15 @@ async function passwords(): Promise<string[]> {
   );
 }
 
+async function colleagueSignsIn(): Promise<void> {
+  const { page, context } = colleague;
+  await page.goto(`${app.url}/entry/${entryId}`);
+  const opened = context.waitForEvent("page");
+  await page.getByRole("button", { name: /^Sign in to / }).click();
+  await (await opened).getByText("No parcels today.").waitFor();
+  for (const one of await passwords()) expect(await sightingsOf(one, await everythingReceived(colleague))).toEqual([]);
+}
+
 test("with two presses, and nobody is shown the new one", async () => {
   const { page } = steward;
   await page.goto(`${app.url}/entry/${entryId}/steps`);
@@ -71,14 +80,7 @@ test("with two presses, and nobody is shown the new one", async () => {
   expect(await sightingsOf(fresh, await everythingReceived(steward))).toEqual([]);
 });
 
-test("a colleague with Use is signed in as before", async () => {
-  const { page, context } = colleague;
-  await page.goto(`${app.url}/entry/${entryId}`);
-  const opened = context.waitForEvent("page");
-  await page.getByRole("button", { name: /^Sign in to / }).click();
-  await (await opened).getByText("No parcels today.").waitFor();
-  for (const one of await passwords()) expect(await sightingsOf(one, await everythingReceived(colleague))).toEqual([]);
-});
+test("a colleague with Use is signed in as before", colleagueSignsIn);
 
 test("by hand: Lanyard opens the site's page and fills in both; once the site has taken it, it is the current version", async () => {
   await connectLanyard(steward, app.url);
@@ -119,11 +121,4 @@ test("by hand: Lanyard opens the site's page and fills in both; once the site ha
   await site.close();
 });
 
-test("after that the colleague is signed in as before, still without a password", async () => {
-  const { page, context } = colleague;
-  await page.goto(`${app.url}/entry/${entryId}`);
-  const opened = context.waitForEvent("page");
-  await page.getByRole("button", { name: /^Sign in to / }).click();
-  await (await opened).getByText("No parcels today.").waitFor();
-  for (const one of await passwords()) expect(await sightingsOf(one, await everythingReceived(colleague))).toEqual([]);
-});
+test("after that the colleague is signed in as before, still without a password", colleagueSignsIn);

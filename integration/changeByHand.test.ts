@@ -8,7 +8,8 @@ import { setApproval } from "../src/server/access/requests/approvals";
 import { entries, entryVersions, grants, journal, passwordChanges, sightings } from "../src/server/database/schema";
 import { keyList } from "../src/server/lanyard/keys";
 import { fillChange } from "../src/server/signin/changeByHand";
-import { beginChange, decideChange } from "../src/server/signin/changePassword";
+import { beginChange, decideChange, tryNewPassword } from "../src/server/signin/changePassword";
+import { SignInFailure } from "../src/server/signin/guardedClient";
 import { addEntry } from "../src/server/vaults/entries";
 import { fingerprint, loginOf } from "../src/server/vaults/sealing";
 import { setPasswordOnReveal } from "../src/server/vaults/signingIn";
@@ -140,6 +141,23 @@ describe("decided", () => {
     expect(await kept(entryId)).toBe(OLD);
     expect(await changeOf(entryId)).toMatchObject({ outcome: "old-chosen", sealed: null });
     expect((await entryOf(entryId)).changePage).toBe("");
+  });
+
+  test("tried before the site has it, both stay, and it is not said that the site has answered", async () => {
+    const entryId = await keep();
+    await fill(entryId);
+    const refuses = {
+      signIn: async () => {
+        throw new SignInFailure("wrong-password", "the page that follows says so");
+      },
+    };
+    const engines = { signsIn: refuses, changes: { change: refuses.signIn } };
+    const { signal } = new AbortController();
+    const seenAs = { userAgent: "Mozilla/5.0 Test", acceptLanguage: "en-GB" };
+    const ended = await tryNewPassword(db(), f.as("edit"), seenAs, entryId, signal, engines);
+    expect(ended).toEqual({ outcome: "by-hand", detail: "the page that follows says so" });
+    expect(await fill(entryId)).toMatchObject({ current: OLD, fresh: NEW });
+    expect((await currentVersion(db().db, await entryOf(entryId))).refusedAt).toBeNull();
   });
 
   test("meanwhile Galtry changes nothing itself", async () => {

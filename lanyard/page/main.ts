@@ -412,10 +412,8 @@ type WithChange = typeof globalThis & {
 
 /** The field for the current password, where the page has one. */
 const currentField = ({ kind, password, newPasswords }: PageReading): string | null =>
-  kind === "change-password" || kind === "password-only-step"
-    ? password !== null && !newPasswords.includes(password)
-      ? password
-      : null
+  (kind === "change-password" || kind === "password-only-step") && !newPasswords.includes(password ?? "")
+    ? password
     : null;
 
 /** Called by the worker before any value leaves Galtry. */
@@ -425,7 +423,6 @@ const currentField = ({ kind, password, newPasswords }: PageReading): string | n
   const fields = now.kind === "change-password" ? newFields(page, now) : [];
   const form = page.elementOf(now.form);
   return {
-    kind: now.kind,
     rules: fields.length > 0 ? rulesBeside(page, now, fields) : "",
     current: currentField(now) !== null,
     fresh: fields.length > 0,

@@ -24,12 +24,12 @@ export function ChangingByHand({ changing: { name, filled }, tabId, look }: Prop
     look();
   };
   const fill = async () => {
-    const answer = await ask<{ wrong: string | null }>({ ask: "fill-change-here", tabId });
+    const answer = await ask<{ wrong: string | null }>({ ask: "fill-change", tabId });
     setSays(answer?.wrong ?? t.isFilledIn);
     look();
   };
   const decide = async (keep: "new" | "old" | null) => {
-    const answer = await ask<{ wrong: string | null }>({ ask: "decide-change", keep, tabId });
+    const answer = await ask<{ wrong: string | null }>({ ask: "end-change", keep, tabId });
     setSays(answer?.wrong ?? "");
     look();
   };

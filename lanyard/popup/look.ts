@@ -5,6 +5,8 @@ export const POPUP_CSS = `${fontFaces("fonts", "swap")}${TOKENS}${BASE}
 html { background: var(--baize); }
 body { width: 384px; min-height: 240px; margin: 0 auto; background: var(--baize); color: var(--baize-ink); padding: 0 10px 12px; }
 .bar { display: flex; justify-content: space-between; align-items: center; gap: 12px; height: 46px; padding: 0 10px; font-size: 14px; }
+.bar a.small { margin-right: auto; }
+.bar button { max-width: 44%; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
 .bar a, .bar button { color: inherit; text-decoration-color: var(--baize-edge); }
 .wordmark { font: 700 18px/24px var(--title); text-decoration: none; }
 .quiet { padding: 4px 0; border: 0; background: none; font: 600 14px/20px var(--text); text-decoration: underline 1px var(--edge); text-underline-offset: 3px; cursor: pointer; }

@@ -116,7 +116,6 @@ export interface NewPasswordPlace {
 
 /** What a page of a site asks for while its password is changed by hand. */
 export interface ChangePlace {
-  kind: PageKind;
   /** In the `passwordrules` syntax; empty where the page says nothing. */
   rules: string;
   current: boolean;
@@ -248,11 +247,11 @@ export type WindowAsk =
   /** Taken back: *Never on this site*. */
   | { ask: "offer-again"; site: string }
   | { ask: "close-report" }
-  /** The page's own press on it, from the window. @returns what was wrong */
-  | { ask: "fill-change-here"; tabId: number }
+  /** The same as on the page's own tag. */
+  | { ask: "fill-change"; tabId: number }
+  | { ask: "end-change"; keep: "new" | "old" | null; tabId: number }
   /** One of the two passwords of a change by hand. @returns the password, or what was wrong */
   | { ask: "copy-change"; which: "current" | "fresh"; tabId: number }
-  | { ask: "decide-change"; keep: "new" | "old" | null; tabId: number }
   | { ask: "choose"; choices: Partial<Choices> }
   /** The code that a site has sent to this person, or that none came. @returns what was wrong */
   | { ask: "give-code"; id: string; code: string | null }

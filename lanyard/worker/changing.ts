@@ -152,7 +152,8 @@ export async function copyChange(
       ...{ entryId: changing.entryId, page: url, how: "copied", current: which === "current" },
       fresh: which === "fresh" ? { password: createdPassword(rules), another: false } : null,
     });
-    if (which === "fresh") await setMemory({ changing: { ...changing, filled: true, at: Date.now() } });
+    // Not sent yet: the page that asks for it is the one that it is pasted into.
+    if (which === "fresh") await setMemory({ changing: { ...changing, filled: true, documentId, at: Date.now() } });
     return { password: answer[which]! };
   } catch (error) {
     return { wrong: says(error) };

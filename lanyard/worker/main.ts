@@ -381,12 +381,12 @@ async function fromWindow(message: WindowAsk): Promise<unknown> {
     case "choose":
       await setDisk({ choices: { ...(await disk("choices")), ...message.choices } });
       return showEverywhere();
-    case "fill-change-here":
+    case "fill-change":
       return fillChange(message.tabId, false);
+    case "end-change":
+      return endChange(message.tabId, message.keep);
     case "copy-change":
       return copyChange(message.which, message.tabId);
-    case "decide-change":
-      return endChange(message.tabId, message.keep);
     case "close-report":
       return setMemory({ signing: null, chosen: null });
   }

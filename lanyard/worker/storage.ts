@@ -188,7 +188,8 @@ export async function removeStorage(which: (stored: StoredNames) => boolean): Pr
   return new Set(gone.map((stored) => stored.entryId));
 }
 
-async function takeOut({ origin, local, session, databases }: StoredNames): Promise<void> {
+// A Lanyard of before has noted no databases.
+async function takeOut({ origin, local, session, databases = [] }: StoredNames): Promise<void> {
   const tabs = (await chrome.tabs.query({})).filter((tab) => tab.url?.startsWith(`${origin}/`));
   let done = false;
   for (const { id } of tabs) {

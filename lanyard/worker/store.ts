@@ -19,7 +19,7 @@ export interface StoredNames {
   origin: string;
   local: string[];
   session: string[];
-  databases: string[];
+  databases?: string[];
   signInId: string;
 }
 

@@ -1,6 +1,5 @@
 /** Sites whose sign-in only works in a browser: drawn by scripts, sent as JSON, kept beside cookies, in frames and shadows. */
 import { randomBytes } from "node:crypto";
-import type { Request } from "express";
 import { type Account, inside, page, router, Sessions, type Site } from "./site";
 
 interface Drawn {
@@ -44,14 +43,12 @@ export function frameworkSite({ host, name, signInPath, account, text: says }: D
   return { host, name, signInPath, account, router: routes };
 }
 
-/** The session is a token in local storage, and no cookie at all. */
-/** The same with its token in a database of the browser's, where it lies beside what else the page remembers. */
-export function databaseSite({ host, name, signInPath, account, text: says }: Drawn): Site {
+/** One page that a script draws, with a token for a session and no cookie; where the token is kept is the script's affair. */
+function tokenSite({ host, name, signInPath, account }: Drawn, script: string, landing: string): Site {
   const tokens = new Set<string>();
   const routes = router();
-  const script = `const root=document.getElementById("root");const of=(r)=>new Promise((y,n)=>{r.onsuccess=()=>y(r.result);r.onerror=()=>n(r.error)});const open=()=>{const r=indexedDB.open("ledger",2);r.onupgradeneeded=()=>{r.result.createObjectStore("session",{keyPath:"name"}).createIndex("at","at");r.result.createObjectStore("seen",{autoIncrement:true})};return of(r)};const read=async()=>{const db=await open();const row=await of(db.transaction("session").objectStore("session").get("token"));db.close();return row?.value};const write=async(value)=>{const db=await open();const t=db.transaction(["session","seen"],"readwrite");t.objectStore("session").put({name:"token",value,at:new Date(),salt:new Uint8Array([7,0,255]),old:undefined});t.objectStore("seen").add({days:[1,2,3]});await new Promise((y)=>{t.oncomplete=y});db.close()};const show=async()=>{const t=await read();const r=t?await fetch("/api/me",{headers:{authorization:"Bearer "+t}}):null;if(r?.ok){root.innerHTML="<h1>${text(name)}</h1><p>${text(says)}</p>";if(location.pathname!=="/pages")history.replaceState({},"","/pages")}else{if(location.pathname!=="${signInPath}")history.replaceState({},"","${signInPath}");root.innerHTML='<h1>Sign in to ${text(name)}</h1><form><label>Email <input id=u type=email></label><label>Password <input id=p type=password></label><p class=error id=e></p><button>Sign in</button></form>';document.querySelector("form").onsubmit=async(event)=>{event.preventDefault();const q=(id)=>document.getElementById(id).value;const r=await fetch("/api/tokens",{method:"POST",headers:{"content-type":"application/json"},body:JSON.stringify({email:q("u"),password:q("p")})});if(!r.ok){document.getElementById("e").textContent="Invalid email or password";return}await write((await r.json()).token);show()}}};show()`;
   const shell = page(name, `<div id="root"></div><script>${script}</script>`);
-  for (const path of ["/", signInPath, "/pages"]) routes.get(path, (_request, response) => void response.send(shell));
+  for (const path of ["/", signInPath, landing]) routes.get(path, (_request, response) => void response.send(shell));
   routes.get("/robots.txt", (_request, response) => void response.type("text").send("User-agent: *\n"));
   routes.post("/api/tokens", (request, response) => {
     if (request.body.email !== account.userName || request.body.password !== account.password)
@@ -61,32 +58,24 @@ export function databaseSite({ host, name, signInPath, account, text: says }: Dr
     response.json({ token });
   });
   routes.get("/api/me", (request, response) => {
-    const known = tokens.has(String(request.headers.authorization ?? "").replace("Bearer ", ""));
-    response.status(known ? 200 : 401).json(known ? { user: account.userName } : {});
+    const isIn = tokens.has(String(request.headers.authorization ?? "").replace("Bearer ", ""));
+    response.status(isIn ? 200 : 401).json(isIn ? { user: account.userName } : {});
   });
   return { host, name, signInPath, account, router: routes };
 }
 
-export function storageSite({ host, name, signInPath, account, text: says }: Drawn): Site {
-  const tokens = new Set<string>();
-  const routes = router();
-  const isIn = (request: Request) => tokens.has(String(request.headers.authorization ?? "").replace("Bearer ", ""));
+/** Its token lies in local storage. */
+export function storageSite(drawn: Drawn): Site {
+  const { name, signInPath, text: says } = drawn;
   const script = `const root=document.getElementById("root");const show=async()=>{const t=localStorage.getItem("access_token");const r=t?await fetch("/api/me",{headers:{authorization:"Bearer "+t}}):null;if(r?.ok){const me=await r.json();root.innerHTML="<h1>Today at ${text(name)}</h1><p>Signed in as <b>"+me.user+"</b>.</p><p>${text(says)}</p>";if(location.pathname!=="/stalls")history.replaceState({},"","/stalls")}else{if(location.pathname!=="${signInPath}")history.replaceState({},"","${signInPath}");root.innerHTML='<h1>${text(name)}</h1><label for=u>Email</label><input id=u type=email><label for=p>Password</label><input id=p type=password><p class=error id=e></p><a href="#" class="btn" id=go>Sign in</a>';document.getElementById("go").onclick=async(event)=>{event.preventDefault();const q=(id)=>document.getElementById(id).value;const r=await fetch("/api/tokens",{method:"POST",headers:{"content-type":"application/json"},body:JSON.stringify({email:q("u"),password:q("p")})});if(!r.ok){document.getElementById("e").textContent="Invalid email or password";return}localStorage.setItem("access_token",(await r.json()).token);show()}}};show()`;
-  const shell = page(name, `<div id="root"></div><script>${script}</script>`);
-  for (const path of ["/", signInPath, "/stalls"]) routes.get(path, (_request, response) => void response.send(shell));
-  routes.get("/robots.txt", (_request, response) => void response.type("text").send("User-agent: *\n"));
-  routes.post("/api/tokens", (request, response) => {
-    if (request.body.email !== account.userName || request.body.password !== account.password)
-      return void response.status(401).json({ error: "invalid" });
-    const token = randomBytes(18).toString("base64url");
-    tokens.add(token);
-    response.json({ token });
-  });
-  routes.get("/api/me", (request, response) => {
-    if (!isIn(request)) return void response.status(401).json({});
-    response.json({ user: account.userName });
-  });
-  return { host, name, signInPath, account, router: routes };
+  return tokenSite(drawn, script, "/stalls");
+}
+
+/** Its token lies in a database of the browser's, beside what else the page remembers. */
+export function databaseSite(drawn: Drawn): Site {
+  const { name, signInPath, text: says } = drawn;
+  const script = `const root=document.getElementById("root");const of=(r)=>new Promise((y,n)=>{r.onsuccess=()=>y(r.result);r.onerror=()=>n(r.error)});const open=()=>{const r=indexedDB.open("ledger",2);r.onupgradeneeded=()=>{r.result.createObjectStore("session",{keyPath:"name"}).createIndex("at","at");r.result.createObjectStore("seen",{autoIncrement:true})};return of(r)};const read=async()=>{const db=await open();const row=await of(db.transaction("session").objectStore("session").get("token"));db.close();return row?.value};const write=async(value)=>{const db=await open();const t=db.transaction(["session","seen"],"readwrite");t.objectStore("session").put({name:"token",value,at:new Date(),salt:new Uint8Array([7,0,255]),old:undefined});t.objectStore("seen").add({days:[1,2,3]});await new Promise((y)=>{t.oncomplete=y});db.close()};const show=async()=>{const t=await read();const r=t?await fetch("/api/me",{headers:{authorization:"Bearer "+t}}):null;if(r?.ok){root.innerHTML="<h1>${text(name)}</h1><p>${text(says)}</p>";if(location.pathname!=="/pages")history.replaceState({},"","/pages")}else{if(location.pathname!=="${signInPath}")history.replaceState({},"","${signInPath}");root.innerHTML='<h1>Sign in to ${text(name)}</h1><form><label>Email <input id=u type=email></label><label>Password <input id=p type=password></label><p class=error id=e></p><button>Sign in</button></form>';document.querySelector("form").onsubmit=async(event)=>{event.preventDefault();const q=(id)=>document.getElementById(id).value;const r=await fetch("/api/tokens",{method:"POST",headers:{"content-type":"application/json"},body:JSON.stringify({email:q("u"),password:q("p")})});if(!r.ok){document.getElementById("e").textContent="Invalid email or password";return}await write((await r.json()).token);show()}}};show()`;
+  return tokenSite(drawn, script, "/pages");
 }
 
 /** A form in a frame of the same site, itself within a closed shadow root. */

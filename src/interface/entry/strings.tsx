@@ -735,7 +735,7 @@ export const whoCanDoWhat = {
 export const passwordAtSite = {
   passwordAtTheSite: "Password at the site",
   whatGaltryDoes:
-    "Galtry can change it: it signs in, creates a new password to the site’s rules, and saves it before it is sent. It becomes the current version once Galtry has signed in with it. Nobody is shown it.",
+    "Galtry can change it: it signs in, creates a new password to the site’s rules, and saves it before it is sent. It becomes the current version once Galtry has signed in with it. Nobody is shown it. By hand, Lanyard fills in the current password and a new one on the site’s page.",
   changeNow: "Change now",
   changeOf: (name: string) => `Change the password of ${name}`,
   whatHappens: (host: string) =>

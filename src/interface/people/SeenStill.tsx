@@ -6,7 +6,7 @@ import { exactTime, sayDay, sayTime } from "@/core/time";
 import type { Known, KnownRow } from "@/server/people/changeLists";
 import type { RunView } from "@/server/signin/runs";
 import { useCommand } from "../shared/ask";
-import { Act, Button, Row, TextField } from "../shared/controls";
+import { Act, ActLink, Button, Row, TextField } from "../shared/controls";
 import { Dialog } from "../shared/Dialog";
 import { useDone } from "../shared/Done";
 import { Form } from "../shared/Form";
@@ -147,13 +147,13 @@ function Acts({ one, listId, busy, onChange }: ActsProps) {
           {t.changeNow}
         </Act>
       ) : (
-        <Link
+        <ActLink
           href={changedByHandAt(one.entryId, one.changedBy)}
           prefetch={false}
           aria-label={t.changeByHandOf(one.name)}
         >
           {t.changeByHand}
-        </Link>
+        </ActLink>
       )}
       {listId && (
         <Act isDisabled={busy} onPress={() => setLeaving(true)} aria-label={t.leaveUnchangedOf(one.name)}>

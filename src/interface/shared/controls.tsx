@@ -1,5 +1,6 @@
 "use client";
 
+import Link from "next/link";
 import {
   type InputHTMLAttributes,
   type ReactNode,
@@ -44,8 +45,7 @@ export function Button({ look = "plain", big = false, ...props }: ButtonProps & 
   return <Pressable {...props} data-look={look} data-big={big} />;
 }
 
-/** A quiet act: words only, for what repeats on every row. */
-export const Act = styled(AriaButton)`
+const actLook = css`
   min-height: 28px;
   padding: 0;
   border: 0;
@@ -59,6 +59,11 @@ export const Act = styled(AriaButton)`
   &:hover { text-decoration: underline 2px currentColor; }
   &[data-disabled] { color: var(--soft); cursor: default; }
 `;
+
+/** A quiet act: words only, for what repeats on every row. */
+export const Act = styled(AriaButton)`${actLook}`;
+/** The same where the act is done on a page of its own. */
+export const ActLink = styled(Link)`${actLook}`;
 
 export const fieldLook = css`
   width: 100%;

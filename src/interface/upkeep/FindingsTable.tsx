@@ -6,7 +6,7 @@ import styled from "styled-components";
 import { exactTime, sayTime } from "@/core/time";
 import { UPKEEP_ACTS, type UpkeepAct } from "@/core/upkeep/findings";
 import type { FindingRow } from "@/server/upkeep/findingsPage";
-import { Act, Chip, Tick } from "../shared/controls";
+import { Act, ActLink, Chip, Tick } from "../shared/controls";
 import { Stamp } from "../shared/Stamp";
 import { upkeep as t } from "./strings";
 import { changedByHandAt, sayFinding } from "./words";
@@ -188,9 +188,9 @@ function forWhom(row: FindingRow): string {
 /** The one act that resolves it: done here, or the page where it is done. */
 function TheAct({ row, onChange, onTest, onEndAccess, beginning, underWay }: TableActs & { row: FindingRow }) {
   const link = (href: string, label: string) => (
-    <Link href={href} prefetch={false} aria-label={`${label}: ${row.name}`}>
+    <ActLink href={href} prefetch={false} aria-label={`${label}: ${row.name}`}>
       {label}
-    </Link>
+    </ActLink>
   );
   const press = (act: (row: FindingRow) => void, label: string) => (
     <Act

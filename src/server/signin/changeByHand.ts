@@ -2,7 +2,7 @@
  * A password changed by hand at its site, with Lanyard beside: it fills in the current one and a new one, which is kept here
  * before it leaves. Until somebody says which of the two the site takes from then on, both are kept.
  */
-import { and, eq, isNull } from "drizzle-orm";
+import { eq } from "drizzle-orm";
 import { z } from "zod";
 import { PASSWORD } from "../../core/kinds/kind";
 import { hostOf, plainPage } from "../../core/signin/address";
@@ -16,20 +16,17 @@ import { fingerprint, loginOf } from "../vaults/sealing";
 import { openValues } from "../vaults/vaultKeys";
 import { currentVersion, noteSighting } from "../vaults/writing";
 import { belongs, newChange } from "./changePassword";
-import { openChange, openQuestion, sealChange } from "./passwordChanges";
+import { isChanging, openChange, openQuestion, sealChange } from "./passwordChanges";
 import { changeByHand as t } from "./strings";
 
-/** Which of the two go to this browser: into the page's fields, or to be copied by its person. */
-const parts = z.strictObject({
-  how: z.enum(["filled in", "copied"]),
-  current: z.boolean(),
-  /** The one that is to be the new one: kept as it is where another waits already, unless that was rejected. */
-  fresh: z.strictObject({ password: z.string().min(1).max(500), another: z.boolean() }).nullable(),
-});
-
+/** Either or both of the two go to this browser: into the page's fields, or to be copied by its person. */
 export const fillChange = command({
   name: "lanyard.fillChange",
-  input: parts.extend({ entryId: idSchema, page: z.url().max(2000) }),
+  input: z.strictObject({
+    ...{ entryId: idSchema, page: z.url().max(2000), how: z.enum(["filled in", "copied"]), current: z.boolean() },
+    /** What is to be the new one, unless one waits already that was not rejected. */
+    fresh: z.strictObject({ password: z.string().min(1).max(500), another: z.boolean() }).nullable(),
+  }),
   by: ["lanyard"],
   allow: async (context) => {
     const { tx, input, app } = context;
@@ -43,11 +40,7 @@ export const fillChange = command({
     if (page.protocol !== "https:" && !listed && !held.entry.plainHttp)
       throw new Refused("not-allowed", t.notEncrypted);
     const open = await openQuestion(tx, input.entryId);
-    const [running] = await tx
-      .select({ id: passwordChanges.id })
-      .from(passwordChanges)
-      .where(and(eq(passwordChanges.entryId, input.entryId), isNull(passwordChanges.endedAt)));
-    if (running) throw new Refused("conflict", t.isBeingChanged);
+    if (await isChanging(tx, input.entryId)) throw new Refused("conflict", t.isBeingChanged);
     if (open && open.outcome !== "by-hand") throw new Refused("conflict", t.firstDecide);
     return { ...held, open };
   },

@@ -3,7 +3,7 @@
  * writes it down, sends it, and signs in anew with it. Only then is it the current version. Where the site's answer
  * leaves it open which of the two works, both are kept, and whoever may edit the entry decides.
  */
-import { and, desc, eq, isNull, ne, sql } from "drizzle-orm";
+import { and, desc, eq, ne, sql } from "drizzle-orm";
 import { z } from "zod";
 import type { Level } from "../../core/access";
 import { createdPassword } from "../../core/generator/createdPassword";
@@ -29,7 +29,7 @@ import { openValues } from "../vaults/vaultKeys";
 import { rewrite } from "../vaults/writing";
 import { type ChangeEngine, ChangeFailure, type ChangeSent, type Login, type SignInEngine } from "./engine";
 import { SignInFailure } from "./guardedClient";
-import { openChange, openQuestion, type PasswordChange, sealChange } from "./passwordChanges";
+import { isChanging, openChange, openQuestion, type PasswordChange, sealChange } from "./passwordChanges";
 import {
   attempt,
   defaultEngine,
@@ -112,11 +112,7 @@ export const beginChange = command({
     if (input.page !== "" && !belongs(found.entry, input.page))
       throw new Refused("bad-input", t.notOfThisSite(hostOf(found.entry.signInPage) ?? ""), "page");
     if (!input.again && found.version.refusedAt !== null) throw new Refused("conflict", t.rejectedBefore);
-    const [running] = await tx
-      .select({ id: passwordChanges.id })
-      .from(passwordChanges)
-      .where(and(eq(passwordChanges.entryId, input.entryId), isNull(passwordChanges.endedAt)));
-    if (running) throw new Refused("conflict", t.isBeingChanged);
+    if (await isChanging(tx, input.entryId)) throw new Refused("conflict", t.isBeingChanged);
     return { found, open: open ?? null, vaultId: held.vaultId };
   },
   run: async ({ tx, me, input, at, app, allowed: { found, open, vaultId } }) => {
@@ -239,7 +235,8 @@ export const endChange = command({
     const overtaken = input.outcome === "changed" && entry.versionId !== row.versionId;
     const outcome = overtaken ? "in-doubt" : input.outcome;
     const detail = overtaken ? t.enteredMeanwhile : input.detail;
-    const kept = outcome === "in-doubt" ? {} : { sealed: null, keyVersion: null };
+    const open = outcome === "in-doubt" || outcome === "by-hand";
+    const kept = open ? {} : { sealed: null, keyVersion: null };
     if (outcome === "changed") await keepAsVersion(context, entry, vaultId, row);
     await tx
       .update(passwordChanges)
@@ -393,7 +390,8 @@ export async function tryNewPassword(
   const password = await openChange(app.db, app, begun.vaultId, begun.row);
   const { outcome, detail } = await change.signsIn(password);
   if (outcome === "signed-in") return change.end({ outcome: "changed", detail: "" });
-  return change.end({ outcome: "in-doubt", detail });
+  // Filled in by hand it may not have been sent yet: that is no doubt about what the site has answered.
+  return change.end({ outcome: begun.row.outcome === "by-hand" ? "by-hand" : "in-doubt", detail });
 }
 
 interface Ended extends Changed {

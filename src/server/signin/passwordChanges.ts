@@ -42,6 +42,12 @@ export async function openQuestion(tx: Reader, entryId: string): Promise<Passwor
   return row;
 }
 
+/** Whether one is under way at this moment. */
+export async function isChanging(tx: Reader, entryId: string): Promise<boolean> {
+  const running = and(eq(passwordChanges.entryId, entryId), isNull(passwordChanges.endedAt));
+  return (await tx.select({ id: passwordChanges.id }).from(passwordChanges).where(running).limit(1)).length > 0;
+}
+
 /** How the last change ended, for those who may edit the entry. */
 export async function lastChange(tx: Reader, entryId: string) {
   const [row] = await tx
